@@ -1,0 +1,85 @@
+import Joi from 'joi'
+import { importQuery } from './imports'
+import { productPatchBody } from './product'
+import { assignmentRecord, attributeRecord, limitsRecord, pieceRecord, productTypeRecord, reachRecord, storefrontRecord } from './records'
+
+/** One call of the HTTP interface: what validates it also describes it. */
+export interface Operation {
+  method: 'get' | 'post' | 'put' | 'patch' | 'delete'
+  path: string
+  summary: string
+  /** What a person must be allowed to do; null where nobody has to be signed in. */
+  action: 'read' | 'edit-products' | 'edit-content' | 'import' | 'set-up' | 'translate' | null
+  query?: Joi.ObjectSchema
+  body?: Joi.Schema
+  bodyType?: string
+  /** Headers that matter, with what they do. */
+  headers?: Record<string, string>
+}
+
+const moment = Joi.string().isoDate().description('An RFC 3339 moment; now without it.')
+const storefront = Joi.string().description('A storefront code.')
+const edition = { storefront: storefront.required(), language: Joi.string().required().description('A BCP 47 tag of the storefront.') }
+const lens = Joi.object({ storefront, group: Joi.string().allow(null), at: moment })
+const paged = (max: number, standard: number) => ({ limit: Joi.number().integer().min(1).max(max).default(standard), cursor: Joi.string() })
+const rule = { condition: Joi.any().description('A condition.'), logic: Joi.any().description('The same as JsonLogic.'), lens }
+const ifMatch = { 'If-Match': 'The ETag of the version that is changed.' }
+
+export const operations = {
+  health: { method: 'get', path: '/api/health', summary: 'Whether the server and its database answer', action: null },
+  signIn: { method: 'post', path: '/api/session', summary: 'Sign in', action: null, body: Joi.object({ email: Joi.string().max(200).required(), password: Joi.string().max(500).required() }) },
+  signOut: { method: 'delete', path: '/api/session', summary: 'Sign out', action: 'read' },
+  whoAmI: { method: 'get', path: '/api/session', summary: 'Who is signed in', action: 'read' },
+  setup: { method: 'get', path: '/api/setup', summary: 'Everything that products and rules are set up with', action: 'read' },
+  find: { method: 'get', path: '/api/find', summary: 'Products, pieces and assignments by name or code', action: 'read', query: Joi.object({ q: Joi.string().max(200).required(), storefront, language: Joi.string() }) },
+  openapi: { method: 'get', path: '/api/openapi.json', summary: 'This description', action: null },
+
+  listProducts: { method: 'get', path: '/api/products', summary: 'Products, by SKU order', action: 'read', query: Joi.object({
+    ...paged(500, 50), q: Joi.string().max(200), type: Joi.string(), category: Joi.string(), status: Joi.string(), storefront, language: Joi.string(),
+    offset: Joi.number().integer().min(0).max(10_000_000).description('Rows to pass over, for lists that are scrolled.'),
+  }) },
+  getProduct: { method: 'get', path: '/api/products/{sku}', summary: 'One product, with every stored value by scope', action: 'read' },
+  patchProduct: { method: 'patch', path: '/api/products/{sku}', summary: 'Change values of a product', action: 'read', body: productPatchBody, headers: { 'If-Match': 'The ETag of the version that is changed, or * where every value names its base.' } },
+  getResolved: { method: 'get', path: '/api/products/{sku}/resolved', summary: 'Each attribute’s value for an edition with its origin', action: 'read', query: Joi.object(edition) },
+  getFacts: { method: 'get', path: '/api/products/{sku}/facts', summary: 'The facts that rules see', action: 'read', query: Joi.object({ storefront, group: Joi.string(), at: moment }) },
+  getHistory: { method: 'get', path: '/api/products/{sku}/history', summary: 'What was changed in a product, newest first', action: 'read', query: Joi.object({ limit: Joi.number().integer().min(1).max(200).default(50), before: Joi.number().integer() }) },
+  putBack: { method: 'post', path: '/api/products/{sku}/put-back', summary: 'Take a change of a product back', action: 'edit-products', body: Joi.object({ change: Joi.number().integer().required(), paths: Joi.array().items(Joi.string()) }) },
+
+  importProducts: { method: 'post', path: '/api/imports', summary: 'Import products from a CSV file', action: 'import', query: importQuery, body: Joi.string(), bodyType: 'text/csv', headers: { Prefer: 'With respond-async, a job is answered at once (202) and the report is its result.' } },
+  listJobs: { method: 'get', path: '/api/jobs', summary: 'The latest work', action: 'read' },
+  getJob: { method: 'get', path: '/api/jobs/{id}', summary: 'A piece of work, with its result', action: 'read' },
+  cancelJob: { method: 'post', path: '/api/jobs/{id}/cancel', summary: 'Call a piece of work off', action: 'import' },
+  events: { method: 'get', path: '/api/events', summary: 'Changes of running work, as server-sent events', action: 'read' },
+
+  reach: { method: 'post', path: '/api/reach', summary: 'The products that a rule finds', action: 'read', body: Joi.object({ ...rule, cursor: Joi.string(), limit: Joi.number().integer().min(1).max(1000).default(1000) }).xor('condition', 'logic') },
+  explain: { method: 'post', path: '/api/reach/explain', summary: 'Why a rule finds a product, or why not', action: 'read', body: Joi.object({ ...rule, sku: Joi.string().required() }).xor('condition', 'logic') },
+  tryAssignment: { method: 'post', path: '/api/reach/assignment', summary: 'What an assignment that is being written would reach', action: 'read', body: Joi.object({
+    reach: reachRecord.required(), limits: limitsRecord, saved: Joi.string().allow(null).default(null).description('The code of the saved assignment to compare with.'), lens, sku: Joi.string().allow(null).default(null),
+  }) },
+  reachFill: { method: 'post', path: '/api/reach/fill', summary: 'How many of the reached products have a value, by attribute', action: 'read', body: Joi.object({ piece: Joi.string().allow(null).default(null), storefront }) },
+  proof: { method: 'get', path: '/api/proof/{sku}', summary: 'The product page as it will be, with the reason for each part', action: 'read', query: Joi.object({ ...edition, group: Joi.string().allow(''), at: moment }) },
+
+  listUnits: { method: 'get', path: '/api/translations/units', summary: 'The translatable texts of a record, source and target', action: 'read', query: Joi.object({ ...edition, record: Joi.string().pattern(/^(product|piece):.+$/).required() }) },
+  saveUnits: { method: 'put', path: '/api/translations/units', summary: 'Save translations of a record', action: 'read', body: Joi.object({
+    ...edition, record: Joi.string().pattern(/^(product|piece):.+$/).required(),
+    units: Joi.array().min(1).max(500).items(Joi.object({ unit: Joi.string().required(), target: Joi.any().required(), state: Joi.string().valid('initial', 'translated', 'reviewed', 'final'), base: Joi.any().required() })).required(),
+  }) },
+  listWork: { method: 'get', path: '/api/translations/work', summary: 'Records with texts that an edition lacks', action: 'read', query: Joi.object({ ...edition, ...paged(200, 100), q: Joi.string().max(200), show: Joi.string().valid('open', 'stale', 'all').default('open') }) },
+
+  getMedia: { method: 'get', path: '/api/media/{name}', summary: 'A picture', action: null },
+
+  getAttribute: { method: 'get', path: '/api/attributes/{code}', summary: 'An attribute', action: 'read' },
+  putAttribute: { method: 'put', path: '/api/attributes/{code}', summary: 'Write an attribute', action: 'set-up', body: attributeRecord, headers: ifMatch },
+  getType: { method: 'get', path: '/api/product-types/{code}', summary: 'A product type', action: 'read' },
+  putType: { method: 'put', path: '/api/product-types/{code}', summary: 'Write a product type', action: 'set-up', body: productTypeRecord, headers: ifMatch },
+  getStorefront: { method: 'get', path: '/api/storefronts/{code}', summary: 'A storefront', action: 'read' },
+  putStorefront: { method: 'put', path: '/api/storefronts/{code}', summary: 'Write a storefront', action: 'set-up', body: storefrontRecord, headers: ifMatch },
+  listPieces: { method: 'get', path: '/api/pieces', summary: 'All pieces', action: 'read' },
+  getPiece: { method: 'get', path: '/api/pieces/{code}', summary: 'A piece with all its texts', action: 'read' },
+  putPiece: { method: 'put', path: '/api/pieces/{code}', summary: 'Write a piece', action: 'edit-content', body: pieceRecord, headers: ifMatch },
+  listAssignments: { method: 'get', path: '/api/assignments', summary: 'All assignments, in page order', action: 'read' },
+  getAssignment: { method: 'get', path: '/api/assignments/{code}', summary: 'An assignment', action: 'read' },
+  putAssignment: { method: 'put', path: '/api/assignments/{code}', summary: 'Write an assignment', action: 'edit-content', body: assignmentRecord, headers: ifMatch },
+} as const satisfies Record<string, Operation>
+
+export type OperationName = keyof typeof operations

@@ -1,0 +1,54 @@
+import Joi from 'joi'
+import { productKinds, productStatuses, type Price, type RangeEntry } from '@core/catalogue/model'
+import type { ProductFields } from '@core/catalogue/patch'
+import { translationStates, type TranslationState } from '@core/translation/state'
+
+const local = Joi.string().pattern(/^\d{4}-\d\d-\d\d(T\d\d:\d\d(:\d\d)?)?$/, 'a local date or date-time').allow(null)
+export const code = Joi.string().pattern(/^[a-z0-9][a-z0-9-]{0,79}$/, 'a code of small letters, digits and hyphens')
+
+/** A value to set: the attribute, its scope, the value (null clears), and the value that was seen, if it may only replace that. */
+export interface ValueBody {
+  attribute: string
+  storefront?: string | null
+  language?: string | null
+  value: unknown
+  base?: unknown
+  state?: TranslationState
+}
+
+export interface ProductPatchBody extends Partial<ProductFields> {
+  values?: ValueBody[]
+  prices?: { storefront: string; amount: number | null }[]
+  specials?: Omit<Price, 'special'>[]
+}
+
+export const valueBody = Joi.object<ValueBody>({
+  attribute: Joi.string().required(),
+  storefront: Joi.string().allow(null),
+  language: Joi.string().allow(null),
+  value: Joi.any().required(),
+  base: Joi.any(),
+  state: Joi.string().valid(...translationStates),
+})
+
+/** The body of `PATCH /api/products/{sku}`. */
+export const productPatchBody = Joi.object<ProductPatchBody>({
+  type: Joi.string(),
+  category: Joi.string().allow(null),
+  brand: Joi.string().allow(null),
+  tags: Joi.array().items(Joi.string().trim().min(1).max(80)).max(100),
+  status: Joi.string().valid(...productStatuses),
+  kind: Joi.string().valid(...productKinds),
+  gtin: Joi.string().allow(null),
+  stock: Joi.number().integer().min(0).allow(null),
+  availableFrom: Joi.string().isoDate().pattern(/^\d{4}-\d\d-\d\d$/, 'a date').allow(null),
+  range: Joi.array().items(Joi.object<RangeEntry>({
+    storefront: Joi.string().required(), groups: Joi.array().items(Joi.string()).default([]), from: local.default(null), to: local.default(null),
+  })).max(200),
+  values: Joi.array().items(valueBody).max(2000),
+  prices: Joi.array().items(Joi.object({ storefront: Joi.string().required(), amount: Joi.number().min(0).max(9_999_999_999).precision(4).allow(null).required() })).max(100),
+  specials: Joi.array().items(Joi.object({
+    storefront: Joi.string().required(), group: Joi.string().allow(null).default(null), from: local.default(null), to: local.default(null),
+    amount: Joi.number().min(0).max(9_999_999_999).precision(4).required(),
+  })).max(500),
+})

@@ -1,0 +1,77 @@
+import Joi from 'joi'
+import { attributeTypeNames, type Attribute, type ProductType } from '@core/attributes/attribute'
+import { areas, type Assignment } from '@core/assignments/assignment'
+import { builtInParts, type Storefront } from '@core/catalogue/model'
+import { pieceKinds, type Piece, type PieceText } from '@core/page/piece'
+import { translationStates, type TranslationState } from '@core/translation/state'
+import { families } from '@core/units/registry'
+import { code } from './product'
+
+const labels = Joi.object().pattern(Joi.string(), Joi.string().allow('').max(500)).default({})
+const local = Joi.string().pattern(/^\d{4}-\d\d-\d\d(T\d\d:\d\d(:\d\d)?)?$/, 'a local date or date-time').allow(null)
+const skus = Joi.array().items(Joi.string().max(64)).max(100_000).default([])
+
+export const attributeRecord = Joi.object<Attribute>({
+  code: code.required(), type: Joi.string().valid(...attributeTypeNames).required(), labels, help: labels,
+  family: Joi.string().valid(...Object.keys(families)).allow(null).default(null)
+    .when('type', { is: 'measure', then: Joi.invalid(null).required() }),
+  unit: Joi.string().allow(null).default(null),
+  options: Joi.array().items(Joi.object({ code: Joi.string().pattern(/^[A-Za-z0-9][A-Za-z0-9_-]{0,79}$/, 'an option code').required(), labels })).unique('code').max(2000).default([]),
+  translatable: Joi.boolean().default(false), perStorefront: Joi.boolean().default(false),
+})
+
+export const productTypeRecord = Joi.object<ProductType>({
+  code: code.required(), labels,
+  groups: Joi.array().items(Joi.object({ code: code.required(), labels })).unique('code').default([]),
+  attributes: Joi.array().items(Joi.object({
+    attribute: code.required(), group: code.required(), required: Joi.boolean().default(false), perVariant: Joi.boolean().default(false), default: Joi.any().default(null),
+  })).unique('attribute').default([]),
+})
+
+export const storefrontRecord = Joi.object<Storefront>({
+  code: Joi.string().pattern(/^[a-z][a-z0-9-]{0,19}$/, 'a storefront code').required(), name: Joi.string().max(80).required(),
+  currency: Joi.string().pattern(/^[A-Z]{3}$/, 'an ISO 4217 code').required(), timeZone: Joi.string().required(),
+  editions: Joi.array().items(Joi.object({ language: Joi.string().required(), borrow: Joi.array().items(Joi.string()).default([]) })).min(1).unique('language').required(),
+  facts: Joi.object().pattern(/^[a-z0-9-]+$/, Joi.string().allow('').max(500)).default({}),
+  layout: Joi.object({
+    details: Joi.string().valid('tabs', 'accordion').required(),
+    parts: Joi.array().items(Joi.object({ part: Joi.string().valid(...builtInParts).required(), area: Joi.string().valid(...areas).required(), order: Joi.number().integer().required(), titles: labels })).unique('part').default([]),
+  }).required(),
+})
+
+/** The text of a piece with, for translations, their state by part. */
+export interface PieceTextRecord extends PieceText {
+  states?: Partial<Record<'title' | 'body', TranslationState>>
+}
+export interface PieceRecord extends Omit<Piece, 'texts'> {
+  texts: PieceTextRecord[]
+}
+
+const stateOf = Joi.string().valid(...translationStates)
+export const pieceRecord = Joi.object<PieceRecord>({
+  code: code.required(), kind: Joi.string().valid(...pieceKinds).required(), name: Joi.string().trim().min(1).max(200).required(), note: Joi.string().allow('').max(5000).default(''),
+  needed: Joi.array().items(Joi.string().pattern(/^(attribute|storefront):[a-z0-9-]+$/, 'an address such as attribute:weight')).unique().default([]),
+  texts: Joi.array().items(Joi.object({
+    storefront: Joi.string().allow(null).default(null), language: Joi.string().required(), title: Joi.string().allow('').max(300).default(''), body: Joi.string().allow('').max(200_000).default(''),
+    states: Joi.object({ title: stateOf, body: stateOf }),
+  })).unique((a: PieceText, b: PieceText) => a.language === b.language && a.storefront === b.storefront).default([]),
+})
+
+export const reachRecord = Joi.object({
+  base: Joi.string().valid('everything', 'rule', 'chosen').required(),
+  rule: Joi.any().default(null), chosen: skus, added: skus, leftOut: skus, eachVariant: Joi.boolean().default(false),
+})
+
+export const limitsRecord = Joi.object({
+  storefronts: Joi.array().items(Joi.string()).default([]), languages: Joi.array().items(Joi.string()).default([]), groups: Joi.array().items(Joi.string()).default([]),
+  from: local.default(null), to: local.default(null),
+}).default({ storefronts: [], languages: [], groups: [], from: null, to: null })
+
+export type AssignmentRecord = Omit<Assignment, 'number'> & { number?: number }
+
+export const assignmentRecord = Joi.object<AssignmentRecord>({
+  code: code.required(), number: Joi.number().integer().description('Given once; ignored on writing.'), name: Joi.string().trim().min(1).max(200).required(),
+  pieces: Joi.array().items(code).min(1).max(100).unique().required(),
+  reach: reachRecord.required(), limits: limitsRecord,
+  area: Joi.string().valid(...areas).default('details'), order: Joi.number().integer().min(-100_000).max(100_000).default(100), resting: Joi.boolean().default(false),
+})

@@ -1,0 +1,32 @@
+import { holdsAt } from '../moments/instant'
+
+/** Where and when something holds. An empty list means all; no window means always. */
+export interface Limits {
+  storefronts: string[]
+  languages: string[]
+  groups: string[]
+  from: string | null
+  to: string | null
+}
+
+export const noLimits = (): Limits => ({ storefronts: [], languages: [], groups: [], from: null, to: null })
+
+/** The lens: what a page is looked at through. */
+export interface Lens {
+  storefront: string
+  language: string
+  group: string | null
+  /** Milliseconds since 1970. */
+  moment: number
+}
+
+/** Which limit keeps something from holding through a lens, in words; undefined where all let it pass. */
+export function limitThatFails(limits: Limits, lens: Lens, timeZone: string): string | undefined {
+  if (limits.storefronts.length > 0 && !limits.storefronts.includes(lens.storefront)) return `only in ${limits.storefronts.join(', ')}`
+  if (limits.languages.length > 0 && !limits.languages.includes(lens.language)) return `only in the languages ${limits.languages.join(', ')}`
+  if (limits.groups.length > 0 && (lens.group === null || !limits.groups.includes(lens.group))) return `only for ${limits.groups.join(', ')}`
+  if (!holdsAt(limits, timeZone, lens.moment)) {
+    return limits.from && !holdsAt({ from: limits.from }, timeZone, lens.moment) ? `only from ${limits.from}` : `only until ${limits.to ?? ''}`
+  }
+  return undefined
+}

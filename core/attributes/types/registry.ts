@@ -1,0 +1,28 @@
+import type { Attribute, AttributeTypeName, Value } from '../attribute'
+import * as facts from './facts'
+import * as texts from './texts'
+import type { AttributeTypeEntry } from './shape'
+
+/** Every attribute type there is. */
+export const attributeTypes: Record<AttributeTypeName, AttributeTypeEntry> = {
+  'text': texts.text,
+  'long-text': texts.longText,
+  'rich-text': texts.richText,
+  'key-points': texts.keyPoints,
+  'link': texts.link,
+  'number': facts.number,
+  'measure': facts.measure,
+  'yes-no': facts.yesNo,
+  'choice': facts.choice,
+  'choices': facts.choices,
+  'date': facts.date,
+  'media': facts.media,
+}
+
+/** A JSON value in the form that is stored, or null where it says nothing. Throws ValueProblem. */
+export function checkedValue(given: unknown, attribute: Attribute): Value | null {
+  if (given === null || given === undefined) return null
+  const entry = attributeTypes[attribute.type]
+  const value = entry.check(given, attribute)
+  return entry.isEmpty(value) ? null : value
+}

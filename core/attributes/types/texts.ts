@@ -1,0 +1,75 @@
+import { fold } from '../../text/fold'
+import { hasContent, plainText } from '../../richtext/read'
+import { lineNormalForm, normalForm } from '../../richtext/normal-form'
+import { safeAddress } from '../../richtext/clean'
+import { ValueProblem, expectText, type AttributeTypeEntry } from './shape'
+
+const noLines = /[\r\n\u2028\u2029]/
+
+export const text: AttributeTypeEntry = {
+  ruleKind: 'text',
+  isText: true,
+  check(given) {
+    const s = expectText(given, 'This').trim()
+    if (noLines.test(s)) throw new ValueProblem('line-break', 'This text is a single line; take the line breaks out.')
+    if (s.length > 500) throw new ValueProblem('too-long', `This text has ${s.length} characters; 500 are the most. Longer ones belong in a long text.`)
+    return s
+  },
+  isEmpty: (v) => typeof v !== 'string' || v.trim() === '',
+  fromCell: (cell) => cell,
+  toCell: (v) => String(v),
+  comparable: (v) => fold(String(v)),
+  display: (v) => String(v),
+}
+
+export const longText: AttributeTypeEntry = {
+  ...text,
+  ruleKind: 'long',
+  check(given) {
+    const s = expectText(given, 'This').replace(/\r\n?/g, '\n').trim()
+    if (s.length > 50_000) throw new ValueProblem('too-long', `This text has ${s.length} characters; 50,000 are the most.`)
+    return s
+  },
+}
+
+export const richText: AttributeTypeEntry = {
+  ruleKind: 'long',
+  isText: true,
+  check(given) {
+    const s = expectText(given, 'Formatted text')
+    if (s.length > 200_000) throw new ValueProblem('too-long', `This text has ${s.length} characters; 200,000 are the most.`)
+    return normalForm(s)
+  },
+  isEmpty: (v) => typeof v !== 'string' || !hasContent(v),
+  fromCell: (cell) => cell,
+  toCell: (v) => String(v),
+  comparable: (v) => fold(plainText(String(v))),
+  display: (v) => plainText(String(v)),
+}
+
+export const keyPoints: AttributeTypeEntry = {
+  ruleKind: 'long',
+  isText: true,
+  check(given) {
+    if (!Array.isArray(given)) throw new ValueProblem('wrong-shape', 'Key points are a list of texts.')
+    if (given.length > 30) throw new ValueProblem('too-many', `There are ${given.length} key points; 30 are the most.`)
+    return given.map((g) => lineNormalForm(expectText(g, 'A key point'))).filter((p) => p !== '')
+  },
+  isEmpty: (v) => !Array.isArray(v) || v.every((p) => !hasContent(p)),
+  fromCell: (cell) => cell.split(/\||\r?\n/).map((p) => p.trim()).filter((p) => p !== ''),
+  toCell: (v) => (v as string[]).join('|'),
+  comparable: (v) => fold((v as string[]).map(plainText).join('\n')),
+  display: (v) => (v as string[]).map(plainText).join(' · '),
+}
+
+export const link: AttributeTypeEntry = {
+  ...text,
+  isText: false,
+  check(given) {
+    const s = expectText(given, 'A link').trim()
+    if (s === '') return s
+    const address = safeAddress(s, false)
+    if (address === undefined || !/^https:/i.test(address)) throw new ValueProblem('bad-link', `“${s}” is no web address that starts with https://.`)
+    return address
+  },
+}

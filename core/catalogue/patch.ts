@@ -1,0 +1,136 @@
+import type { Value } from '../attributes/attribute'
+import type { Price, Product, ProductKind, ProductStatus, RangeEntry } from './model'
+
+/** The fields of a product that are no attribute. */
+export interface ProductFields {
+  type: string
+  category: string | null
+  brand: string | null
+  tags: string[]
+  status: ProductStatus
+  kind: ProductKind
+  gtin: string | null
+  stock: number | null
+  availableFrom: string | null
+  range: RangeEntry[]
+}
+
+export const fieldNames = ['type', 'category', 'brand', 'tags', 'status', 'kind', 'gtin', 'stock', 'availableFrom', 'range'] as const satisfies readonly (keyof ProductFields)[]
+
+/** A value to set at a scope, or to clear (null). */
+export interface ValueChange {
+  attribute: string
+  storefront: string | null
+  language: string | null
+  value: Value | null
+}
+
+/** What is to change in a product, whoever asks: an import, an edit, a put-back. */
+export interface ProductPatch {
+  fields: Partial<ProductFields>
+  values: ValueChange[]
+  /** Base prices by storefront; null takes the price away. */
+  basePrices: { storefront: string; amount: number | null }[]
+  /** All special prices, if they are to change. */
+  specials?: Price[]
+}
+
+/** One change of one thing in a product: where, what it was, what it is. Null is nothing. */
+export interface Difference {
+  path: string
+  before: unknown
+  after: unknown
+}
+
+/** The path of a value in a history: `attribute:summary@uk/en-GB`, `attribute:weight` without a scope. */
+export function valuePath(v: { attribute: string; storefront: string | null; language: string | null }): string {
+  const scope = v.storefront !== null || v.language !== null ? `@${v.storefront ?? ''}/${v.language ?? ''}` : ''
+  return `attribute:${v.attribute}${scope}`
+}
+
+/** The value that a path names, or undefined where it names another thing. */
+export function scopeOfPath(path: string): { attribute: string; storefront: string | null; language: string | null } | undefined {
+  const m = /^attribute:([^@]+)(?:@([^/]*)\/(.*))?$/.exec(path)
+  return m ? { attribute: m[1]!, storefront: m[2] || null, language: m[3] || null } : undefined
+}
+
+/** Whether two plain JSON values are the same. */
+export function same(a: unknown, b: unknown): boolean {
+  if (a === b) return true
+  if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false
+  if (Array.isArray(a)) return Array.isArray(b) && a.length === b.length && a.every((x, i) => same(x, b[i]))
+  const ka = Object.keys(a)
+  return ka.length === Object.keys(b).length && ka.every((k) => same((a as Record<string, unknown>)[k], (b as Record<string, unknown>)[k]))
+}
+
+/** A product after a patch, and what differs; nothing differs where the patch says what is there already. */
+export function applyPatch(product: Product, patch: ProductPatch): { product: Product; differences: Difference[] } {
+  const differences: Difference[] = []
+  const next: Product = { ...product, values: product.values, prices: product.prices }
+  for (const name of fieldNames) {
+    const after = patch.fields[name]
+    if (after === undefined || same(product[name], after)) continue
+    differences.push({ path: name, before: product[name], after })
+    Object.assign(next, { [name]: after })
+  }
+  if (patch.values.length > 0) {
+    const values = new Map(product.values.map((v) => [valuePath(v), v]))
+    for (const change of patch.values) {
+      const path = valuePath(change)
+      const before = values.get(path)?.value ?? null
+      if (same(before, change.value)) continue
+      differences.push({ path, before, after: change.value })
+      if (change.value === null) values.delete(path)
+      else values.set(path, { attribute: change.attribute, storefront: change.storefront, language: change.language, value: change.value })
+    }
+    next.values = [...values.values()]
+  }
+  for (const { storefront, amount } of patch.basePrices) {
+    const before = next.prices.find((p) => !p.special && p.storefront === storefront)?.amount ?? null
+    if (before === amount) continue
+    differences.push({ path: `price@${storefront}`, before, after: amount })
+    next.prices = next.prices.filter((p) => p.special || p.storefront !== storefront)
+    if (amount !== null) next.prices = [...next.prices, { storefront, special: false, group: null, from: null, to: null, amount }]
+  }
+  if (patch.specials) {
+    const before = next.prices.filter((p) => p.special)
+    if (!same(before, patch.specials)) {
+      differences.push({ path: 'specials', before, after: patch.specials })
+      next.prices = [...next.prices.filter((p) => !p.special), ...patch.specials]
+    }
+  }
+  return { product: next, differences }
+}
+
+/** A product before anything is said of it. */
+export function blankProduct(sku: string, parent: string | null, now: number): Product {
+  return {
+    sku, parent, type: '', category: null, brand: null, tags: [], status: 'draft', kind: 'shipped', gtin: null, stock: null,
+    availableFrom: null, range: [], created: now, changed: now, values: [], prices: [],
+  }
+}
+
+/**
+ * The patch that takes differences back. A thing that has changed again since is left alone and named in `kept`.
+ */
+export function inversePatch(product: Product, differences: readonly Difference[]): { patch: ProductPatch; kept: string[] } {
+  const patch: ProductPatch = { fields: {}, values: [], basePrices: [] }
+  const kept: string[] = []
+  for (const d of differences) {
+    const scope = scopeOfPath(d.path)
+    const storefront = /^price@(.+)$/.exec(d.path)?.[1]
+    const now = scope
+      ? product.values.find((v) => valuePath(v) === d.path)?.value ?? null
+      : storefront ? product.prices.find((p) => !p.special && p.storefront === storefront)?.amount ?? null
+        : d.path === 'specials' ? product.prices.filter((p) => p.special) : product[d.path as keyof ProductFields]
+    if (!same(now, d.after)) {
+      kept.push(d.path)
+      continue
+    }
+    if (scope) patch.values.push({ ...scope, value: d.before as Value | null })
+    else if (storefront) patch.basePrices.push({ storefront, amount: d.before as number | null })
+    else if (d.path === 'specials') patch.specials = d.before as Price[]
+    else Object.assign(patch.fields, { [d.path]: d.before })
+  }
+  return { patch, kept }
+}

@@ -1,0 +1,170 @@
+import { attributeTypes, checkedValue } from '../attributes/types/registry'
+import { ValueProblem } from '../attributes/types/shape'
+import { gtinProblem } from '../gtin/check-digit'
+import { productKinds, productStatuses, type Setup } from '../catalogue/model'
+import type { ProductPatch } from '../catalogue/patch'
+import { fold } from '../text/fold'
+import { decimalSignOf, parseNumber, splitMeasure, type DecimalSign } from '../units/parse'
+import type { Column } from './columns'
+
+export interface RowProblem {
+  column: string
+  value: string
+  code: string
+  message: string
+}
+
+/** A row understood: what it says of which product. Not yet held against what is stored. */
+export interface RowDraft {
+  sku: string
+  /** Undefined where the row says nothing of a parent. */
+  parent: string | undefined
+  patch: ProductPatch
+  /** The columns that say something, by the path of what they change, for naming trouble found later. */
+  problems: RowProblem[]
+}
+
+/** Alone in a cell, it clears the value. */
+const clears = '\\-'
+
+/** What an export puts before a text that a spreadsheet would take for a formula, and an import removes again. */
+const guarded = /^'[=+\-@'\t\r]/
+
+/** A category found by the path of its names or codes, `Bags > Panniers`, in any language. */
+export function findCategory(path: string, setup: Setup): string | undefined {
+  const steps = path.split('>').map(fold)
+  if (steps.some((s) => s === '')) return undefined
+  const indexed = categoryIndex(setup)
+  let parent: string | null = null
+  for (const step of steps) {
+    const found: string | undefined = indexed.get(`${parent ?? ''}\n${step}`)
+    if (found === undefined) return steps.length === 1 && setup.categories.has(path.trim()) ? path.trim() : undefined
+    parent = found
+  }
+  return parent ?? undefined
+}
+
+const categoryIndexes = new WeakMap<Setup['categories'], Map<string, string>>()
+function categoryIndex(setup: Setup): Map<string, string> {
+  let index = categoryIndexes.get(setup.categories)
+  if (!index) {
+    index = new Map()
+    for (const c of setup.categories.values()) {
+      for (const name of [c.code, ...Object.values(c.names)]) index.set(`${c.parent ?? ''}\n${fold(name)}`, c.code)
+    }
+    categoryIndexes.set(setup.categories, index)
+  }
+  return index
+}
+
+/** The decimal sign that a row's numbers can only have; undefined where every cell could be read both ways. */
+export function decimalSignOfRow(cells: readonly string[], columns: readonly Column[]): DecimalSign | undefined {
+  for (const c of columns) {
+    const cell = cells[c.index]
+    if (!cell) continue
+    const number = c.kind === 'price' ? cell
+      : c.kind === 'attribute' && c.attribute.type === 'number' ? cell
+        : c.kind === 'attribute' && c.attribute.type === 'measure' ? splitMeasure(cell)?.number : undefined
+    const sign = number === undefined ? undefined : decimalSignOf(number)
+    if (sign) return sign
+  }
+  return undefined
+}
+
+const skuShape = /^[A-Za-z0-9][A-Za-z0-9._/ -]{0,63}$/
+
+/** What a row of a file says, cell by cell. An empty cell says nothing; `\-` alone clears. */
+export function readRow(cells: readonly string[], columns: readonly Column[], setup: Setup, sign: DecimalSign): RowDraft {
+  const draft: RowDraft = { sku: '', parent: undefined, patch: { fields: {}, values: [], basePrices: [] }, problems: [] }
+  const { patch } = draft
+  for (const column of columns) {
+    const raw = cells[column.index] ?? ''
+    const cell = raw.trim()
+    if (cell === '' && !(column.kind === 'field' && column.field === 'sku')) continue
+    const problem = (code: string, message: string) => { draft.problems.push({ column: column.header, value: raw.slice(0, 200), code, message }) }
+    if (column.kind === 'attribute') {
+      const { attribute, storefront, language } = column
+      if (cell === clears) {
+        patch.values.push({ attribute: attribute.code, storefront, language, value: null })
+        continue
+      }
+      try {
+        const text = guarded.test(raw) ? raw.slice(1) : cell
+        const value = checkedValue(attributeTypes[attribute.type].fromCell(text, attribute, sign), attribute)
+        if (value !== null) patch.values.push({ attribute: attribute.code, storefront, language, value })
+      } catch (e) {
+        if (!(e instanceof ValueProblem)) throw e
+        problem(e.code, e.message)
+      }
+    } else if (column.kind === 'price') {
+      if (cell === clears) patch.basePrices.push({ storefront: column.storefront, amount: null })
+      else {
+        const amount = parseNumber(cell, sign)
+        if (amount === undefined || amount < 0) problem('not-a-price', `“${cell}” is not an amount of money${parseNumber(cell, sign === '.' ? ',' : '.') !== undefined && amount === undefined ? ` with “${sign}” as the decimal sign, which this file uses` : ''}.`)
+        else if (Math.abs(amount * 1e4 - Math.round(amount * 1e4)) > 1e-6 || amount >= 1e10) problem('not-a-price', `“${cell}” has more digits than an amount of money.`)
+        else patch.basePrices.push({ storefront: column.storefront, amount })
+      }
+    } else readField(column.field, cell, raw, draft, setup, problem)
+  }
+  return draft
+}
+
+function readField(field: Extract<Column, { kind: 'field' }>['field'], cell: string, raw: string, draft: RowDraft, setup: Setup, problem: (code: string, message: string) => void) {
+  const { fields } = draft.patch
+  const clear = cell === clears
+  const text = guarded.test(raw) ? raw.slice(1).trim() : cell
+  switch (field) {
+    case 'sku':
+      draft.sku = text
+      if (text === '') problem('no-sku', 'This row has no SKU, so nobody can tell which product it is about.')
+      else if (!skuShape.test(text)) problem('bad-sku', `“${text.slice(0, 60)}” cannot be a SKU: up to 64 letters, digits, spaces and . _ / - are.`)
+      return
+    case 'parent':
+      draft.parent = clear ? '' : text
+      return
+    case 'type': {
+      if (clear) return problem('required', 'A product has a type; it cannot be cleared.')
+      const type = setup.types.get(text) ?? [...setup.types.values()].find((t) => fold(t.code) === fold(text) || Object.values(t.labels).some((l) => fold(l) === fold(text)))
+      if (!type) return problem('unknown-type', `There is no product type “${text}”.`)
+      fields.type = type.code
+      return
+    }
+    case 'category': {
+      const code = clear ? null : findCategory(text, setup)
+      if (code === undefined) return problem('unknown-category', `There is no category “${text}”. A path is written from the top: Bags > Panniers.`)
+      fields.category = code
+      return
+    }
+    case 'brand': {
+      const brand = clear ? null : setup.brands.get(text) ?? [...setup.brands.values()].find((b) => fold(b.name) === fold(text) || fold(b.code) === fold(text))
+      if (brand === undefined) return problem('unknown-brand', `There is no brand “${text}”.`)
+      fields.brand = brand?.code ?? null
+      return
+    }
+    case 'tags':
+      fields.tags = clear ? [] : [...new Set(text.split('|').map((t) => t.trim()).filter((t) => t !== ''))]
+      return
+    case 'status': {
+      const status = productStatuses.find((s) => s === fold(text))
+      if (!status) return problem('unknown-status', `“${text}” is no status: ${productStatuses.join(', ')}.`)
+      fields.status = status
+      return
+    }
+    case 'kind': {
+      const kind = productKinds.find((k) => k === fold(text))
+      if (!kind) return problem('unknown-kind', `“${text}” is no kind of goods: ${productKinds.join(', ')}.`)
+      fields.kind = kind
+      return
+    }
+    case 'gtin': {
+      const gtin = text.replace(/[\s-]/g, '')
+      const wrong = clear ? undefined : gtinProblem(gtin)
+      if (wrong) return problem('bad-gtin', wrong)
+      fields.gtin = clear ? null : gtin
+      return
+    }
+    case 'stock':
+      if (!clear && !/^\d{1,9}$/.test(text)) return problem('not-a-count', `“${text}” is not a whole number of pieces.`)
+      fields.stock = clear ? null : Number(text)
+  }
+}

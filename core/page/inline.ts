@@ -1,0 +1,72 @@
+import { readNormalForm } from '../richtext/read'
+import { isElement, serialise, type RichNode } from '../richtext/tree'
+
+/** The smallest blocks that go when an optional value in them is empty. */
+const smallest = new Set(['p', 'li', 'tr', 'h2', 'h3', 'h4', 'figure'])
+
+/** What an inline value reads as in an edition; undefined where it is empty. */
+export type ValueReader = (address: string) => string | undefined
+
+export interface Filled {
+  html: string
+  /** Addresses that had no value. */
+  empty: string[]
+  filled: string[]
+  /** Whether any text, picture or filled value is left. */
+  hasContent: boolean
+}
+
+const nothingLeft = Symbol('an empty value, for the block around it to answer for')
+
+/**
+ * A text with its inline values filled in. The smallest block (`p li tr h2 h3 h4 figure`) around an empty one is
+ * left out; lists, tables and quotations that lose all their contents go with them.
+ */
+export function fillInline(html: string, read: ValueReader): Filled {
+  const empty = new Set<string>()
+  const filled = new Set<string>()
+  let content = false
+
+  const visit = (nodes: readonly RichNode[]): RichNode[] | typeof nothingLeft => {
+    const out: RichNode[] = []
+    for (const node of nodes) {
+      if (!isElement(node)) {
+        out.push(node)
+        continue
+      }
+      if (node.tag === 'data') {
+        const address = node.attributes.value ?? ''
+        const text = read(address)
+        if (text === undefined) {
+          empty.add(address)
+          return nothingLeft
+        }
+        filled.add(address)
+        out.push({ ...node, children: [text] })
+        continue
+      }
+      const children = visit(node.children)
+      if (children === nothingLeft) {
+        if (smallest.has(node.tag)) continue
+        return nothingLeft
+      }
+      const lost = children.length === 0 && node.children.length > 0
+      if (!lost) out.push({ ...node, children })
+    }
+    return out
+  }
+  const tree = visit(readNormalForm(html))
+  const kept = tree === nothingLeft ? [] : tree
+  const look = (nodes: readonly RichNode[]): void => nodes.forEach((n) => {
+    if (!isElement(n)) content ||= n.trim() !== ''
+    else if (n.tag === 'img') content = true
+    else look(n.children)
+  })
+  look(kept)
+  // An empty value stops the reading of its block, so the ones after it are looked for by themselves.
+  for (const m of html.matchAll(/<data value="([^"]*)">/g)) {
+    const address = m[1]!
+    if (!empty.has(address) && !filled.has(address)) (read(address) === undefined ? empty : filled).add(address)
+  }
+  return { html: serialise(kept), empty: [...empty], filled: [...filled], hasContent: content }
+}

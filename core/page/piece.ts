@@ -1,0 +1,44 @@
+import { countsAsPresent } from '../language/chain'
+import type { Reader } from '../values/resolve'
+
+export const pieceKinds = ['tab', 'question', 'block'] as const
+export type PieceKind = (typeof pieceKinds)[number]
+
+/** The text of a piece in a scope. */
+export interface PieceText {
+  storefront: string | null
+  language: string
+  title: string
+  /** Rich text in normal form. */
+  body: string
+}
+
+/** One reusable unit of content. `name` and `note` are the team's, `title` is the shopper's. */
+export interface Piece {
+  code: string
+  kind: PieceKind
+  name: string
+  note: string
+  /** Addresses of the inline values without which the piece is not shown. */
+  needed: string[]
+  texts: PieceText[]
+}
+
+export interface FoundText {
+  text: string
+  language: string
+  storefront: string | null
+  /** Whether a shopper of the edition may be given it. */
+  counts: boolean
+}
+
+/** A piece's title or body by the language chain: for each link the storefront's text before the general one. */
+export function findText(piece: Piece, part: 'title' | 'body', reader: Reader): FoundText | undefined {
+  for (const language of reader.chain) {
+    for (const storefront of [reader.edition.storefront, null]) {
+      const found = piece.texts.find((t) => t.language === language && t.storefront === storefront && t[part].trim() !== '')
+      if (found) return { text: found[part], language, storefront, counts: countsAsPresent(reader.edition, language) }
+    }
+  }
+  return undefined
+}

@@ -1,0 +1,48 @@
+/** A special price; its window is given in instants (milliseconds, open ends ±Infinity). */
+export interface SpecialPrice {
+  group: string | null
+  from: number
+  to: number
+  amount: number
+}
+
+export interface PriceList {
+  base: number | null
+  specials: readonly SpecialPrice[]
+}
+
+/** What a customer pays, and which entry says so: the base price or one of the specials. */
+export interface EffectivePrice {
+  amount: number
+  because: 'base' | SpecialPrice
+}
+
+/**
+ * The price for a group at a moment. Of the special prices whose window holds (from ≤ moment < to) and whose
+ * group is this one or none, one made for the group beats one for all, then the shorter window beats the longer,
+ * then the lower price. It replaces the base price even where it is higher.
+ */
+export function effectivePrice(prices: PriceList, group: string | null, moment: number): EffectivePrice | undefined {
+  let best: SpecialPrice | undefined
+  for (const s of prices.specials) {
+    if (s.from > moment || moment >= s.to || (s.group !== null && s.group !== group)) continue
+    if (!best || beats(s, best)) best = s
+  }
+  if (best) return { amount: best.amount, because: best }
+  return prices.base === null ? undefined : { amount: prices.base, because: 'base' }
+}
+
+function beats(a: SpecialPrice, b: SpecialPrice): boolean {
+  if ((a.group !== null) !== (b.group !== null)) return a.group !== null
+  const la = a.to - a.from
+  const lb = b.to - b.from
+  if (la !== lb) return la < lb
+  return a.amount < b.amount
+}
+
+/**
+ * A variant's prices: its own where it has any in the storefront, else its parent's.
+ */
+export function inheritedPrices(own: PriceList, parent: PriceList | null): PriceList {
+  return own.base !== null || own.specials.length > 0 || !parent ? own : parent
+}

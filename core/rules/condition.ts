@@ -1,0 +1,62 @@
+/** A rule as it is stored and as it crosses the wire. */
+export type Condition =
+  | { all: Condition[] }
+  | { any: Condition[] }
+  | { none: Condition[] }
+  | { variant: Condition }
+  | { field: string; is: OperatorName; value?: unknown }
+
+export const operatorNames = [
+  'equals', 'one-of', 'contains', 'starts-with', 'ends-with', 'like',
+  'at-least', 'at-most', 'above', 'below', 'between', 'within-days', 'present',
+] as const
+export type OperatorName = (typeof operatorNames)[number]
+
+export const maxDepth = 8
+export const maxConditions = 200
+
+export type FieldKind = 'text' | 'long' | 'texts' | 'sku' | 'number' | 'measure' | 'price' | 'date' | 'yes-no' | 'code' | 'codes' | 'category'
+
+/** A field of a rule, found and understood. */
+export interface Field {
+  name: string
+  kind: FieldKind
+  /** The key under which facts hold it. */
+  key: string
+  /** Whether some products have it on each variant. */
+  perVariant: boolean
+  /** The attribute behind it, if one is. */
+  attribute: string | null
+  /** The language it is read in exactly, if the rule names one. */
+  language: string | null
+}
+
+/**
+ * What a condition compares with, made ready: folded texts, canonical numbers, day numbers, codes.
+ * A range has two. `currency` is set for prices.
+ */
+export interface Operand {
+  texts: string[]
+  numbers: number[]
+  flag: boolean | null
+  currency: string | null
+}
+
+/** A checked rule: what every reading of it works on. */
+export type RuleNode =
+  | { kind: 'all' | 'any' | 'none'; path: string; children: RuleNode[] }
+  | { kind: 'variant'; path: string; child: RuleNode }
+  | { kind: 'test'; path: string; field: Field; is: OperatorName; operand: Operand; given: unknown }
+
+/** What is wrong with a rule, and at which node. */
+export interface RuleProblem {
+  path: string
+  message: string
+}
+
+export class RuleError extends Error {
+  constructor(readonly problems: RuleProblem[]) {
+    super(problems.map((p) => `${p.path || 'rule'}: ${p.message}`).join(' '))
+    this.name = 'RuleError'
+  }
+}

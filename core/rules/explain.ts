@@ -1,0 +1,66 @@
+import type { OperatorName, RuleNode } from './condition'
+import type { Facts } from './facts'
+import { operators, type FactValue } from './operators'
+import { compileTest, factKey } from './predicate'
+
+/** A condition with what it came to, and the value seen; for variant facts, the values of all variants. */
+export interface Explanation {
+  kind: RuleNode['kind']
+  path: string
+  met: boolean
+  field?: string
+  is?: OperatorName
+  wanted?: unknown
+  value?: FactValue | null
+  /** The values of each variant by SKU, where the condition reads a variant fact of a parent. */
+  variants?: { sku: string; value: FactValue | null; met: boolean }[]
+  /** For `variant`: the first variant that meets the whole. */
+  metBy?: string | null
+  children?: Explanation[]
+}
+
+export type Explainer = (facts: Facts) => Explanation
+
+/** A checked rule as a function that says, condition by condition, what it came to. Every condition is looked at. */
+export function compileExplainer(node: RuleNode, eachVariant = false): Explainer {
+  const { kind, path } = node
+  if (node.kind === 'test') {
+    const { field, is, given } = node
+    const test = compileTest(node)
+    const key = factKey(node) === 'sku-order' ? 'sku' : field.key
+    const base = { kind, path, field: field.name, is, wanted: given }
+    const direct: Explainer = (facts) => ({ ...base, met: test(facts), value: (facts[key] as FactValue | undefined) ?? null })
+    if (!field.perVariant || eachVariant) return direct
+    const absence = is === 'present' && node.operand.flag === false
+    return (facts) => {
+      const list = facts.variants!
+      if (list.length === 1) return direct(list[0]!)
+      const variants = list.map((v) => ({ sku: v.sku as string, value: (v[key] as FactValue | undefined) ?? null, met: test(v) }))
+      return { ...base, met: absence ? variants.every((v) => v.met) : variants.some((v) => v.met), variants }
+    }
+  }
+  if (node.kind === 'variant') {
+    const child = compileExplainer(node.child, true)
+    return (facts) => {
+      const all = eachVariant ? [facts] : facts.variants!
+      let shown: Explanation | undefined
+      for (const v of all) {
+        const e = child(v)
+        if (e.met) return { kind, path, met: true, metBy: v.sku as string, children: [e] }
+        shown ??= e
+      }
+      return { kind, path, met: false, metBy: null, children: shown ? [shown] : [] }
+    }
+  }
+  const parts = node.children.map((c) => compileExplainer(c, eachVariant))
+  return (facts) => {
+    const children = parts.map((p) => p(facts))
+    const met = kind === 'all' ? children.every((c) => c.met) : children.some((c) => c.met) === (kind === 'any')
+    return { kind, path, met, children }
+  }
+}
+
+/** Whether an operator asks for absence, which explanations say in other words. */
+export function asksAbsence(node: RuleNode): boolean {
+  return node.kind === 'test' && operators[node.is].shape === 'flag' && node.operand.flag === false
+}

@@ -1,0 +1,201 @@
+import { attributeTypes } from '../attributes/types/registry'
+import type { Comparable } from '../attributes/types/shape'
+import { shortenings } from '../language/chain'
+import { dayNumber, dayNumberIn, windowIn } from '../moments/instant'
+import { effectivePrice, inheritedPrices, type PriceList } from '../prices/effective'
+import { indexValues, type ValueIndex } from '../values/resolve'
+import { digitAwareKey, fold } from '../text/fold'
+import type { StoredValue } from '../attributes/attribute'
+import { categoryPath, isPerVariant, type Family, type Price, type Product, type Setup } from '../catalogue/model'
+import type { FactValue } from './operators'
+
+/**
+ * The facts of one product as rules and JsonLogic read them: folded texts, canonical numbers, day numbers,
+ * lists for what has many values; what is missing is absent. A parent's variant facts stand in `variants` only;
+ * each variant holds the parent's facts beside its own. A single product is its own only variant.
+ */
+export interface Facts {
+  today: number
+  currency: string
+  variants?: Facts[]
+  [key: string]: FactValue | Facts[] | undefined
+}
+
+/** What a rule is asked through: a storefront, a customer group or none, a moment. */
+export interface FactLens {
+  storefront: string
+  group: string | null
+  moment: number
+}
+
+/** One resolved attribute fact: held for all storefronts (null) or for one. */
+export interface AttributeFact {
+  product: Product
+  attribute: string
+  storefront: string | null
+  /** Set where it is the text of exactly this language, null for what rules read without naming one. */
+  language: string | null
+  value: Comparable
+}
+
+/**
+ * All attribute facts of a family: values in the source language, the storefront's before the general one,
+ * own before parent, then the type's default. Where a storefront has a value of its own, every storefront gets a fact;
+ * else one fact holds for all. Per-variant attributes are facts of the variants, all others of the root alone.
+ */
+export function attributeFacts(family: Family, setup: Setup): AttributeFact[] {
+  const { root, variants } = family
+  const type = setup.types.get(root.type)
+  const rootValues = indexValues(root.values)
+  const sold = variants.length > 0 ? variants : [root]
+  const indexed = sold.map((p) => (p === root ? rootValues : indexValues(p.values)))
+  const links = shortenings(setup.source)
+  const out: AttributeFact[] = []
+  const codes = new Set<string>([...rootValues.keys(), ...(type?.attributes.filter((a) => a.default !== null).map((a) => a.attribute) ?? [])])
+  for (const index of indexed) for (const code of index.keys()) codes.add(code)
+  for (const code of codes) {
+    const attribute = setup.attributes.get(code)
+    if (!attribute || attributeTypes[attribute.type].ruleKind === 'none') continue
+    const entry = attributeTypes[attribute.type]
+    const fallback = type?.attributes.find((a) => a.attribute === code)?.default ?? null
+    const perVariant = isPerVariant(setup, root.type, code)
+    const languages = attribute.translatable ? links : ['']
+    const find = (own: ValueIndex, parent: ValueIndex | null, storefront: string) => {
+      for (const language of languages) {
+        for (const index of [own, parent]) {
+          const scopes = index?.get(code)
+          const value = (storefront === '' ? undefined : scopes?.get(`${storefront}/${language}`)) ?? scopes?.get(`/${language}`)
+          if (value !== undefined) return value
+        }
+      }
+      return fallback
+    }
+    const subjects = perVariant ? sold.map((product, i) => ({ product, own: indexed[i]! })) : [{ product: root, own: rootValues }]
+    for (const { product, own } of subjects) {
+      const parent = product === root ? null : rootValues
+      const scopes = [...(own.get(code)?.keys() ?? []), ...(parent?.get(code)?.keys() ?? [])]
+      const byStorefront = scopes.some((k) => !k.startsWith('/'))
+      for (const storefront of byStorefront ? setup.storefronts.keys() : ['']) {
+        const value = find(own, parent, storefront)
+        const comparable = value === null ? undefined : entry.comparable(value, attribute)
+        if (comparable === undefined || (Array.isArray(comparable) && comparable.length === 0)) continue
+        out.push({ product, attribute: code, storefront: storefront || null, language: null, value: comparable })
+      }
+    }
+  }
+  return out
+}
+
+/** A product's own prices in a storefront, with windows as instants. */
+export function priceList(prices: readonly Price[], storefront: string, timeZone: string): PriceList {
+  const list: { base: number | null; specials: PriceList['specials'][number][] } = { base: null, specials: [] }
+  for (const p of prices) {
+    if (p.storefront !== storefront) continue
+    if (p.special) list.specials.push({ group: p.group, amount: p.amount, ...windowIn(p, timeZone) })
+    else list.base = p.amount
+  }
+  return list
+}
+
+/** The prices that hold for a product of a family: its own where it has any in the storefront, else the parent's. */
+export function pricesOf(product: Product, family: Family, storefront: string, timeZone: string): PriceList {
+  const own = priceList(product.prices, storefront, timeZone)
+  return inheritedPrices(own, product === family.root ? null : priceList(family.root.prices, storefront, timeZone))
+}
+
+/** Whether a product can be bought: in stock (or its stock is not counted), on sale by date, neither it nor its parent disabled. */
+export function isAvailable(product: Product, root: Product, today: number): boolean {
+  return (product.stock === null || product.stock > 0)
+    && (product.availableFrom === null || dayNumber(product.availableFrom) <= today)
+    && product.status !== 'disabled' && root.status !== 'disabled'
+}
+
+function variantFacts(product: Product, family: Family, lens: FactLens, setup: Setup, today: number): Partial<Facts> {
+  const storefront = setup.storefronts.get(lens.storefront)!
+  const prices = pricesOf(product, family, lens.storefront, storefront.timeZone)
+  const facts: Partial<Facts> = {
+    'sku': fold(product.sku), 'sku-order': digitAwareKey(product.sku),
+    'available': isAvailable(product, family.root, today),
+  }
+  if (product.gtin !== null) facts.gtin = fold(product.gtin)
+  if (product.stock !== null) facts.stock = product.stock
+  if (prices.base !== null) facts.basePrice = prices.base
+  const price = effectivePrice(prices, lens.group, lens.moment)
+  if (price) facts.price = price.amount
+  return facts
+}
+
+const aliases: Record<string, string> = { name: 'name', model: 'model', season: 'season' }
+
+/** The facts of a family's root through a lens. See `Facts`. */
+export function factsOf(family: Family, lens: FactLens, setup: Setup): Facts {
+  const { root, variants } = family
+  const storefront = setup.storefronts.get(lens.storefront)
+  if (!storefront) throw new RangeError(`There is no storefront “${lens.storefront}”.`)
+  const today = dayNumberIn(storefront.timeZone, lens.moment)
+  const facts: Facts = {
+    today, currency: storefront.currency,
+    type: root.type, status: root.status, kind: root.kind, variant: variants.length > 0,
+    created: dayNumberIn(storefront.timeZone, root.created), changed: dayNumberIn(storefront.timeZone, root.changed),
+  }
+  const path = categoryPath(setup, root.category)
+  if (path.length > 0) facts.category = path
+  if (root.brand !== null) facts.brand = root.brand
+  if (root.tags.length > 0) facts.tags = root.tags.map(fold)
+
+  const bySubject = new Map<Product, Record<string, FactValue>>()
+  const texts: string[] = []
+  for (const f of attributeFacts(family, setup)) {
+    if (f.storefront !== null && f.storefront !== lens.storefront) continue
+    const target: Record<string, FactValue | Facts[] | undefined> = f.product === root && !isPerVariant(setup, root.type, f.attribute) ? facts : into(bySubject, f.product)
+    target[`attribute:${f.attribute}`] = f.value
+    if (aliases[f.attribute]) target[f.attribute] = f.value
+    if (f.product === root && typeof f.value === 'string' && attributeTypes[setup.attributes.get(f.attribute)!.type].isText) texts.push(f.value)
+  }
+  if (texts.length > 0) facts['any-text'] = texts
+  for (const f of languageFacts(root, setup)) {
+    if (f.storefront !== null && f.storefront !== lens.storefront) continue
+    facts[`attribute:${f.attribute}@${f.language!}`] = f.value
+    if (aliases[f.attribute]) facts[`${f.attribute}@${f.language!}`] = f.value
+  }
+
+  const sold = variants.length > 0 ? variants : [root]
+  const ofVariants = sold.map((p) => ({ ...variantFacts(p, family, lens, setup, today), ...bySubject.get(p) }))
+  const list = ofVariants.map((v) => ({ ...facts, ...v }) as Facts)
+  if (variants.length === 0) Object.assign(facts, ofVariants[0])
+  facts.variants = list
+  return facts
+}
+
+function into(map: Map<Product, Record<string, FactValue>>, product: Product) {
+  let record = map.get(product)
+  if (!record) map.set(product, (record = {}))
+  return record
+}
+
+/**
+ * The texts of a root in each exact language: the storefront's before the general one, and as with other facts
+ * one for all storefronts or, where one differs, one for each.
+ */
+export function languageFacts(root: Product, setup: Setup): AttributeFact[] {
+  const groups = new Map<string, StoredValue[]>()
+  for (const v of root.values) {
+    if (v.language === null) continue
+    const key = `${v.attribute}@${v.language}`
+    const list = groups.get(key)
+    if (list) list.push(v)
+    else groups.set(key, [v])
+  }
+  const out: AttributeFact[] = []
+  for (const list of groups.values()) {
+    const { attribute: code, language } = list[0]!
+    const attribute = setup.attributes.get(code)
+    if (!attribute || attributeTypes[attribute.type].ruleKind === 'none') continue
+    for (const storefront of list.some((v) => v.storefront !== null) ? setup.storefronts.keys() : [null]) {
+      const found = list.find((v) => v.storefront !== null && v.storefront === storefront) ?? list.find((v) => v.storefront === null)
+      const value = found && attributeTypes[attribute.type].comparable(found.value, attribute)
+      if (value !== undefined) out.push({ product: root, attribute: code, storefront, language, value })
+    }
+  }
+  return out
+}

@@ -1,0 +1,188 @@
+import { families } from '../units/registry'
+import type { Setup } from '../catalogue/model'
+import { RuleError, type Condition, type OperatorName } from './condition'
+import { findField } from './fields'
+import type { JsonLogic } from './json-logic-out'
+
+type Test = { field: string; is: OperatorName; value?: unknown }
+const isObject = (v: JsonLogic | undefined): v is { [op: string]: JsonLogic } => typeof v === 'object' && v !== null && !Array.isArray(v)
+const comparisons: Record<string, OperatorName> = { '<': 'below', '<=': 'at-most', '>': 'above', '>=': 'at-least' }
+const flipped: Record<string, string> = { '<': '>', '<=': '>=', '>': '<', '>=': '<=', '==': '==', '===': '===', '!=': '!=', '!==': '!==' }
+
+/**
+ * JsonLogic as a condition: the forms that `toJsonLogic` writes, and plain `== != < <= > >= in and or ! !!`
+ * with the same meaning. A price without a currency is in the given one.
+ * Throws a RuleError with the path of the node that cannot be said.
+ */
+export function fromJsonLogic(logic: JsonLogic, setup: Setup, currency: string): Condition {
+  const refuse = (path: string, message: string): never => { throw new RuleError([{ path, message }]) }
+
+  const variable = (v: JsonLogic | undefined): string | undefined => {
+    if (!isObject(v) || !('var' in v)) return undefined
+    const name = Array.isArray(v.var) ? v.var[0] : v.var
+    return typeof name === 'string' ? name : undefined
+  }
+
+  /** The field behind a variable; the item of a `some` over a list stands for the list. */
+  const fieldOf = (name: string, path: string, item: string | null) => {
+    const real = name === '' && item !== null ? item : name === 'sku-order' ? 'sku' : name
+    const field = findField(real, setup)
+    return typeof field === 'string' ? refuse(path, field) : field
+  }
+
+  /** A canonical number or folded text turned back into a condition's value. */
+  const value = (given: JsonLogic, name: string, path: string, item: string | null, money: string): unknown => {
+    const field = fieldOf(name, path, item)
+    if (isObject(given) || Array.isArray(given)) return refuse(path, 'A comparison is with a constant.')
+    if (field.kind === 'measure' && typeof given === 'number') return { value: given, unit: families[setup.attributes.get(field.attribute!)!.family!] }
+    if (field.kind === 'price' && typeof given === 'number') return { value: given, currency: money }
+    if (field.kind === 'date' && typeof given === 'number') return new Date(given * 86_400_000).toISOString().slice(0, 10)
+    if (field.kind === 'sku' && name === 'sku-order' && typeof given === 'string') return given.replace(/\d\d(\d+)/g, '$1')
+    return given
+  }
+
+  const test = (name: string, is: OperatorName, v: unknown, item: string | null): Test =>
+    ({ field: name === '' ? item! : name === 'sku-order' ? 'sku' : name, is, ...(v === undefined ? {} : { value: v }) })
+
+  const truthy = (name: string, path: string, item: string | null): Condition => {
+    const field = fieldOf(name, path, item)
+    if (field.kind === 'yes-no') return test(name, 'equals', true, item)
+    const there = test(name, 'present', true, item)
+    if (field.kind === 'number' || field.kind === 'price' || field.kind === 'measure' || field.kind === 'date') {
+      return refuse(path, `Say what ${name} is compared with: in JsonLogic 0 is not true.`)
+    }
+    return there
+  }
+
+  const binary = (op: string, args: JsonLogic[], path: string, item: string | null, money: string): Condition => {
+    if (op === '<' || op === '<=') {
+      const middle = variable(args[1])
+      if (args.length === 3 && middle !== undefined) {
+        const low = value(args[0]!, middle, path, item, money)
+        const high = value(args[2]!, middle, path, item, money)
+        return op === '<=' ? test(middle, 'between', [low, high], item) : { all: [test(middle, 'above', low, item), test(middle, 'below', high, item)] }
+      }
+    }
+    if (args.length !== 2) return refuse(path, `“${op}” compares two things.`)
+    let [left, right] = args as [JsonLogic, JsonLogic]
+    let name = op
+    if (variable(left) === undefined && variable(right) !== undefined) {
+      [left, right] = [right, left]
+      name = flipped[op]!
+    }
+    if (isObject(left) && 'substr' in left) return part(left.substr, right, name, path, item)
+    const f = variable(left)
+    if (f === undefined) return refuse(path, `“${op}” compares a field, {"var": …}, with a constant.`)
+    const compared = comparisons[name]
+    if (compared) return test(f, compared, value(right, f, path, item, money), item)
+    const negative = name.startsWith('!')
+    fieldOf(f, path, item)
+    if (right === null) return test(f, 'present', negative, item)
+    const equal = test(f, 'equals', value(right, f, path, item, money), item)
+    return negative ? { none: [equal] } : equal
+  }
+
+  /** `substr` of a field compared with a text: a prefix or a suffix. */
+  const part = (substr: JsonLogic | undefined, text: JsonLogic, op: string, path: string, item: string | null): Condition => {
+    const [v, start, length] = (Array.isArray(substr) ? substr : []) as JsonLogic[]
+    const f = variable(v)
+    if (f === undefined || typeof text !== 'string' || !['==', '==='].includes(op)) return refuse(path, 'A part of a text is compared with a text by === only.')
+    if (start === 0 && length === text.length) return test(f, 'starts-with', text, item)
+    if (start === -text.length && length === undefined) return test(f, 'ends-with', text, item)
+    return refuse(path, 'Only the beginning or the end of a text can be compared, as long as the text it is compared with.')
+  }
+
+  const list = (v: JsonLogic | undefined): JsonLogic[] => (Array.isArray(v) ? v : v === undefined ? [] : [v])
+
+  /** `and` as it is written out: currency tests and guards against null go into the comparison beside them. */
+  const conjunction = (args: JsonLogic[], path: string, item: string | null, money: string): Condition => {
+    let inside = money
+    const rest: { node: JsonLogic; path: string }[] = []
+    const guarded = new Set<string>()
+    args.forEach((node, i) => {
+      const here = `${path}and[${i}]`
+      const op = isObject(node) ? Object.keys(node)[0] : undefined
+      const operands = isObject(node) && op ? list(node[op]) : []
+      const f = variable(operands[0])
+      if (f === 'currency' && (op === '===' || op === '==') && typeof operands[1] === 'string') inside = operands[1]
+      else if (f !== undefined && (op === '!==' || op === '!=') && operands[1] === null && args.length > 1) guarded.add(f)
+      else rest.push({ node, path: here })
+    })
+    const named = JSON.stringify(rest.map((r) => r.node))
+    const children: Condition[] = [...guarded].filter((f) => !named.includes(`{"var":${JSON.stringify(f)}}`)).map((f) => test(f, 'present', true, item))
+    const lasting = withinDays(rest.map((r) => r.node), item)
+    if (lasting) return children.length ? { all: [...children, lasting] } : lasting
+    children.push(...rest.map((r) => visit(r.node, r.path, item, inside)))
+    const merged = asRange(children)
+    return merged ?? (children.length === 1 ? children[0]! : { all: children })
+  }
+
+  const withinDays = (nodes: JsonLogic[], item: string | null): Condition | undefined => {
+    const m = /^\[\{"<=":\[\{"var":"([^"]+)"\},\{"var":"today"\}\]\},\{">=":\[\{"var":"\1"\},\{"-":\[\{"var":"today"\},(\d+)\]\}\]\}\]$/.exec(JSON.stringify(nodes))
+    return m ? test(m[1]!, 'within-days', Number(m[2]), item) : undefined
+  }
+
+  /** Two comparisons of one field that make a range with both ends. */
+  const asRange = (children: Condition[]): Condition | undefined => {
+    const [a, b] = children
+    if (children.length !== 2 || !a || !b || !('field' in a) || !('field' in b)) return undefined
+    return a.field === b.field && a.is === 'at-least' && b.is === 'at-most' ? { field: a.field, is: 'between', value: [a.value, b.value] } : undefined
+  }
+
+  const visit = (node: JsonLogic, path: string, item: string | null, money: string): Condition => {
+    if (node === true) return { all: [] }
+    if (node === false) return { any: [] }
+    if (!isObject(node)) return refuse(path, 'A condition is an object with one operation, or true or false.')
+    const keys = Object.keys(node)
+    if (keys.length !== 1) return refuse(path, 'A condition is an object with one operation.')
+    const op = keys[0]!
+    const args = list(node[op])
+    const here = `${path}${path ? '.' : ''}`
+    switch (op) {
+      case 'and': return conjunction(args, here, item, money)
+      case 'or': return { any: args.map((a, i) => visit(a, `${here}or[${i}]`, item, money)) }
+      case '!': {
+        const f = variable(args[0])
+        if (f !== undefined) {
+          const t = truthy(f, path, item)
+          return { none: [t] }
+        }
+        const inner = visit(args[0] ?? null, `${here}!`, item, money)
+        return 'any' in inner ? { none: inner.any } : { none: [inner] }
+      }
+      case '!!': {
+        const f = variable(args[0])
+        return f === undefined ? visit(args[0] ?? null, `${here}!!`, item, money) : truthy(f, path, item)
+      }
+      case 'var': {
+        const f = variable(node)
+        return f === undefined ? refuse(path, '“var” names a field.') : truthy(f, path, item)
+      }
+      case 'like': {
+        const f = variable(args[0])
+        return f === undefined || typeof args[1] !== 'string' ? refuse(path, '“like” has a field and a pattern.') : test(f, 'like', args[1], item)
+      }
+      case 'in': {
+        const inList = variable(args[0])
+        if (inList !== undefined && Array.isArray(args[1])) return test(inList, 'one-of', args[1].map((v) => value(v, inList, path, item, money)), item)
+        const f = variable(args[1])
+        if (f === undefined || typeof args[0] !== 'string') return refuse(path, '“in” has a text and a field, or a field and a list.')
+        const { kind } = fieldOf(f, path, item)
+        return test(f, kind === 'codes' || kind === 'category' || (kind === 'texts' && f !== '') ? 'equals' : 'contains', args[0], item)
+      }
+      case 'some': {
+        const f = variable(args[0])
+        if (f === 'variants') {
+          const inner = visit(args[1] ?? null, `${here}some[1]`, item, money)
+          return 'field' in inner && (inner.is !== 'present' || inner.value !== false) && fieldOf(inner.field, path, null).perVariant ? inner : { variant: inner }
+        }
+        if (f === undefined || f === '') return refuse(path, '“some” goes over variants or over a field with many values.')
+        return visit(args[1] ?? null, `${here}some[1]`, f, money)
+      }
+      default:
+        if (op in flipped) return binary(op, args, path, item, money)
+        return refuse(path, `“${op}” cannot be said as a condition.`)
+    }
+  }
+  return visit(logic, '', null, currency)
+}

@@ -1,0 +1,25 @@
+import { sha256 } from '@noble/hashes/sha2.js'
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
+import type { Value } from '../attributes/attribute'
+
+/** The states of a translation, as in XLIFF 2.1, section 4.3.1.24 (`state`). */
+export const translationStates = ['initial', 'translated', 'reviewed', 'final'] as const
+export type TranslationState = (typeof translationStates)[number]
+
+/** A value as one text: key points stand on lines of their own. */
+export function textOf(value: Value): string {
+  return Array.isArray(value) ? value.join('\n') : String(value)
+}
+
+/**
+ * The hash under which a translation remembers its source: SHA-256 of the text in Unicode NFC.
+ * Rich text comes in normal form, in which an inline value is its address and nothing else.
+ */
+export function sourceHash(value: Value): string {
+  return bytesToHex(sha256(utf8ToBytes(textOf(value).normalize('NFC'))))
+}
+
+/** Whether a translation is stale: it was made from another source than the one that stands now. */
+export function isStale(madeFrom: string | null, source: Value | null): boolean {
+  return madeFrom !== null && source !== null && madeFrom !== sourceHash(source)
+}

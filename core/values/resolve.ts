@@ -1,0 +1,86 @@
+import { countsAsPresent, languageChain, type EditionLanguages } from '../language/chain'
+import type { Attribute, StoredValue, TypeAttribute, Value } from '../attributes/attribute'
+
+/** Values of one product, found by attribute and scope. */
+export type ValueIndex = Map<string, Map<string, Value>>
+
+const scopeKey = (storefront: string | null, language: string | null) => `${storefront ?? ''}/${language ?? ''}`
+
+/** Stored values arranged for looking up. */
+export function indexValues(values: readonly StoredValue[]): ValueIndex {
+  const index: ValueIndex = new Map()
+  for (const v of values) {
+    let scopes = index.get(v.attribute)
+    if (!scopes) index.set(v.attribute, (scopes = new Map()))
+    scopes.set(scopeKey(v.storefront, v.language), v.value)
+  }
+  return index
+}
+
+export type Origin = 'own' | 'inherited' | 'fallback' | 'default' | 'missing'
+
+/** A value with the place it was found in. */
+export interface Resolved {
+  attribute: string
+  value: Value | null
+  origin: Origin
+  /** Which product holds it. */
+  owner: 'product' | 'parent' | null
+  storefront: string | null
+  language: string | null
+  /** Whether readiness and pages may take it for the edition's language. */
+  counts: boolean
+}
+
+/** An edition to read values for. */
+export interface ReadIn extends EditionLanguages {
+  storefront: string
+}
+
+/** A reader for one edition; the chain is computed once. */
+export interface Reader {
+  edition: ReadIn
+  chain: readonly string[]
+}
+
+/** A reader for an edition, with its language chain. */
+export function readerFor(edition: ReadIn, source: string): Reader {
+  return { edition, chain: languageChain(edition, source) }
+}
+
+const noLanguage = [null] as const
+
+/**
+ * The value of an attribute for an edition. For each link of the language chain: the product's own value for the
+ * storefront, its own value, the parent's for the storefront, the parent's; the first that exists wins.
+ * Then the product type's default. An attribute that is not translatable has the one link "no language".
+ */
+export function resolve(
+  attribute: Pick<Attribute, 'code' | 'translatable'>,
+  own: ValueIndex, parent: ValueIndex | null, use: TypeAttribute | undefined, reader: Reader,
+): Resolved {
+  const { edition, chain } = reader
+  const ownScopes = own.get(attribute.code)
+  const parentScopes = parent?.get(attribute.code)
+  if (ownScopes || parentScopes) {
+    const links: readonly (string | null)[] = attribute.translatable ? chain : noLanguage
+    for (let i = 0; i < links.length; i++) {
+      const language = links[i]!
+      for (const [scopes, owner] of [[ownScopes, 'product'], [parentScopes, 'parent']] as const) {
+        if (!scopes) continue
+        for (const storefront of [edition.storefront, null]) {
+          const value = scopes.get(scopeKey(storefront, language))
+          if (value === undefined) continue
+          return {
+            attribute: attribute.code, value, owner, storefront, language,
+            origin: i > 0 ? 'fallback' : owner === 'parent' ? 'inherited' : 'own',
+            counts: language === null || countsAsPresent(edition, language),
+          }
+        }
+      }
+    }
+  }
+  const missing = { attribute: attribute.code, owner: null, storefront: null, language: null }
+  if (use?.default !== undefined && use.default !== null) return { ...missing, value: use.default, origin: 'default', counts: true }
+  return { ...missing, value: null, origin: 'missing', counts: false }
+}

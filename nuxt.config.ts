@@ -1,0 +1,27 @@
+import tailwindcss from '@tailwindcss/vite'
+import { fileURLToPath } from 'node:url'
+
+const room = (name: string) => fileURLToPath(new URL(`./${name}`, import.meta.url))
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-01-01',
+  ssr: false,
+  modules: ['@pinia/nuxt'],
+  alias: { '@core': room('core'), '@contracts': room('contracts'), '@server': room('server') },
+  css: ['~/assets/main.css'],
+  components: [{ path: '~/components', pathPrefix: false }],
+  devtools: { enabled: false },
+  telemetry: false,
+  vite: { plugins: [tailwindcss()], build: { chunkSizeWarningLimit: 900 } },
+  typescript: { strict: true, typeCheck: false },
+  app: {
+    head: {
+      title: 'Ink Loom',
+      htmlAttrs: { lang: 'en' },
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/mark.svg' }],
+      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }],
+    },
+  },
+  nitro: { preset: 'node-server', esbuild: { options: { target: 'es2022' } }, minify: false },
+  experimental: { appManifest: false },
+})

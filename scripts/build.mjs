@@ -1,0 +1,38 @@
+import { createHash } from 'node:crypto'
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import path from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { run } from './run.mjs'
+
+const sources = ['app', 'core', 'contracts', 'server', 'demo', 'public', 'nuxt.config.ts', 'package.json', 'package-lock.json', 'scripts/build.mjs']
+
+function* files(at) {
+  if (!existsSync(at)) return
+  if (statSync(at).isFile()) yield at
+  else for (const name of readdirSync(at).sort()) yield* files(path.join(at, name))
+}
+
+/** Builds the application and the programs beside it, where the sources have changed since. */
+export async function build() {
+  const hash = createHash('sha256')
+  for (const source of sources) for (const file of files(source)) hash.update(file).update('\0').update(readFileSync(file)).update('\0')
+  const wanted = hash.digest('hex')
+  const mark = '.output/built'
+  if (existsSync(mark) && readFileSync(mark, 'utf8') === wanted) return
+  console.log('Building …')
+  run('Building the application', 'npx', ['nuxt', 'build'], { env: { ...process.env, NODE_ENV: 'production', NUXT_TELEMETRY_DISABLED: '1' } })
+  await bundle()
+  writeFileSync(mark, wanted)
+}
+
+/** The programs that run beside the web server, each one file; packages stay where npm put them. */
+export async function bundle() {
+  const esbuild = await import('esbuild')
+  await esbuild.build({
+    entryPoints: { 'worker/main': 'server/jobs/main.ts', 'worker/prepare': 'demo/prepare.ts' },
+    outdir: '.output', outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', sourcemap: 'linked', logLevel: 'warning',
+    alias: Object.fromEntries(['core', 'contracts', 'server', 'demo'].map((room) => [`@${room}`, path.resolve(room)])),
+  })
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) await build()

@@ -1,0 +1,5 @@
+import { operations } from '@contracts/operations'
+import { endpoint } from '../../../http/endpoint'
+import { cancelJob } from '../../../services/jobs'
+
+export default endpoint(operations.cancelJob, ({ param }) => cancelJob(param('id')))

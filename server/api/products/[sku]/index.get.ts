@@ -1,0 +1,10 @@
+import { operations } from '@contracts/operations'
+import { endpoint } from '../../../http/endpoint'
+import { setResponseHeader } from 'h3'
+import { getProduct } from '../../../services/products'
+
+export default endpoint(operations.getProduct, async ({ event, param }) => {
+  const { tag, document } = await getProduct(param('sku'))
+  setResponseHeader(event, 'ETag', tag)
+  return document
+})

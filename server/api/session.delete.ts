@@ -1,0 +1,10 @@
+import { operations } from '@contracts/operations'
+import { endpoint } from '../http/endpoint'
+import { cookieOf } from '../http/signed-in'
+import { signOut } from '../services/session'
+
+export default endpoint(operations.signOut, async ({ event }) => {
+  const cookie = await cookieOf(event)
+  if (cookie.data.secret) await signOut(cookie.data.secret)
+  await cookie.clear()
+})

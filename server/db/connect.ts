@@ -1,0 +1,51 @@
+import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres'
+import pg from 'pg'
+import { settings } from '../settings'
+import * as schema from './schema'
+
+// Amounts of money have at most 14 digits, which a double holds exactly; counts fit as well.
+pg.types.setTypeParser(pg.types.builtins.INT8, Number)
+
+export type Db = NodePgDatabase<typeof schema>
+
+/** A connection inside a transaction: Drizzle for queries, the client for COPY. */
+export interface Tx {
+  db: Db
+  client: pg.PoolClient
+}
+
+let pool: pg.Pool | undefined
+
+/** The pool of connections of this process. */
+export function connections(): pg.Pool {
+  // Compiling these statements to machine code takes longer than running them.
+  pool ??= new pg.Pool({ connectionString: settings().databaseUrl, max: 10, options: '-c jit=off' })
+  return pool
+}
+
+/** Drizzle outside a transaction. */
+export function database(): Db {
+  return drizzle(connections(), { schema })
+}
+
+/** Closes every connection. */
+export async function disconnect(): Promise<void> {
+  await pool?.end()
+  pool = undefined
+}
+
+/** Runs work in one transaction: all of it stands, or nothing where it throws. */
+export async function inTransaction<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
+  const client = await connections().connect()
+  try {
+    await client.query('begin')
+    const result = await work({ client, db: drizzle(client, { schema }) as unknown as Db })
+    await client.query('commit')
+    client.release()
+    return result
+  } catch (e) {
+    // A connection that cannot even roll back is thrown away.
+    await client.query('rollback').then(() => client.release(), (broken: Error) => client.release(broken))
+    throw e
+  }
+}

@@ -1,0 +1,105 @@
+import { sql } from 'drizzle-orm'
+import type { Family, Price, Product } from '@core/catalogue/model'
+import type { Value } from '@core/attributes/attribute'
+import { byCodePoint } from '@core/text/fold'
+import type { Db } from '../connect'
+import * as t from '../schema'
+import type { StoredSetup } from './setup'
+
+/** What is stored of a translation beside its value. */
+export interface TranslationMark {
+  state: string | null
+  sourceHash: string | null
+  madeFrom: Value | null
+}
+
+/** A product with the numbers under which the database knows it. */
+export interface StoredProduct extends Product {
+  id: number
+  version: number
+  /** By the path of a value: where it is a translation, what it was made from. */
+  marks: Map<string, TranslationMark>
+}
+
+export interface StoredFamily extends Family {
+  root: StoredProduct
+  variants: StoredProduct[]
+}
+
+interface ProductRow {
+  id: number; sku: string; parent_id: number | null; root_id: number; type: string; category: string | null; brand: string | null
+  tags: string[]; status: string; kind: string; gtin: string | null; stock: number | null; available_from: string | null
+  range: Product['range']; created: string; changed: string; version: number
+}
+
+/** The roots of products by SKU, for those that exist. */
+export async function rootsOfSkus(db: Db, skus: readonly string[]): Promise<Map<string, number>> {
+  if (skus.length === 0) return new Map()
+  const { rows } = await db.execute<{ sku: string; root_id: number }>(sql`select sku, root_id from product where sku = any(${sql.param([...skus])}::text[])`)
+  return new Map(rows.map((r) => [r.sku, r.root_id]))
+}
+
+/** Who has a GTIN, for those that are taken. */
+export async function ownersOfGtins(db: Db, gtins: readonly string[]): Promise<Map<string, string>> {
+  if (gtins.length === 0) return new Map()
+  const { rows } = await db.execute<{ gtin: string; sku: string }>(sql`select gtin, sku from product where gtin = any(${sql.param([...gtins])}::text[])`)
+  return new Map(rows.map((r) => [r.gtin, r.sku]))
+}
+
+/** Families with every value and price, by the number of their root: three queries whatever their number. */
+export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly number[]): Promise<Map<number, StoredFamily>> {
+  const families = new Map<number, StoredFamily>()
+  if (rootIds.length === 0) return families
+  const ids = [...new Set(rootIds)]
+  const { rows } = await db.execute<ProductRow & Record<string, unknown>>(sql`
+    select id, sku, parent_id, root_id, type, category, brand, tags, status, kind, gtin, stock, available_from::text, range,
+           created::text, changed::text, version
+    from product where root_id = any(${sql.param(ids)}::int[]) order by root_id, id`)
+  const byId = new Map<number, StoredProduct>()
+  const skuOf = new Map(rows.map((r) => [r.id, r.sku]))
+  for (const r of rows) {
+    byId.set(r.id, {
+      id: r.id, version: r.version, sku: r.sku, parent: r.parent_id === null ? null : skuOf.get(r.parent_id) ?? null,
+      type: r.type, category: r.category, brand: r.brand, tags: r.tags, status: r.status as Product['status'], kind: r.kind as Product['kind'],
+      gtin: r.gtin, stock: r.stock, availableFrom: r.available_from, range: r.range, created: Date.parse(r.created), changed: Date.parse(r.changed),
+      values: [], prices: [], marks: new Map(),
+    })
+  }
+  const productIds = [...byId.keys()]
+  const values = await db.select().from(t.value).where(sql`${t.value.productId} = any(${sql.param(productIds)}::int[])`)
+  for (const v of values) {
+    const owner = byId.get(v.productId)!
+    const code = setup.attributeCodes.get(v.attributeId)
+    if (code === undefined) continue
+    const stored = { attribute: code, storefront: setup.storefrontCodes.get(v.storefrontId) ?? null, language: v.language || null, value: v.value }
+    owner.values.push(stored)
+    if (v.state !== null) owner.marks.set(`${code}@${stored.storefront ?? ''}/${stored.language ?? ''}`, { state: v.state, sourceHash: v.sourceHash, madeFrom: v.madeFrom })
+  }
+  const prices = await db.select().from(t.price).where(sql`${t.price.productId} = any(${sql.param(productIds)}::int[])`)
+  for (const p of prices) {
+    const price: Price = {
+      storefront: setup.storefrontCodes.get(p.storefrontId)!, special: p.special, group: p.groupCode, from: p.fromLocal, to: p.toLocal, amount: p.amount,
+    }
+    byId.get(p.productId)!.prices.push(price)
+  }
+  for (const r of rows) {
+    const product = byId.get(r.id)!
+    const family = families.get(r.root_id)
+    if (r.id === r.root_id) families.set(r.root_id, { root: product, variants: family?.variants ?? [] })
+    else if (family) family.variants.push(product)
+    else families.set(r.root_id, { root: undefined as never, variants: [product] })
+  }
+  for (const f of families.values()) f.variants.sort((a, b) => byCodePoint(a.sku, b.sku))
+  return families
+}
+
+/** The family that a SKU belongs to. */
+export async function loadFamilyOf(db: Db, setup: StoredSetup, sku: string): Promise<StoredFamily | undefined> {
+  const root = (await rootsOfSkus(db, [sku])).get(sku)
+  return root === undefined ? undefined : (await loadFamilies(db, setup, [root])).get(root)
+}
+
+/** The member of a family with a SKU. */
+export function memberOf(family: StoredFamily, sku: string): StoredProduct {
+  return family.root.sku === sku ? family.root : family.variants.find((v) => v.sku === sku)!
+}

@@ -1,0 +1,83 @@
+import { sql, type SQL } from 'drizzle-orm'
+import type { Reach } from '@core/assignments/assignment'
+import { checkCondition } from '@core/rules/check'
+import type { RuleNode } from '@core/rules/condition'
+import type { FactLens } from '@core/rules/facts'
+import type { Db } from '../connect'
+import { ruleToSql } from './rule-sql'
+import type { StoredSetup } from './setup'
+
+/** The products that a condition finds: their number and a page of SKUs in order. */
+export interface Found {
+  count: number
+  skus: string[]
+  next: string | null
+}
+
+const subject = (eachVariant: boolean) => (eachVariant ? sql`product v join product r on r.id = v.root_id` : sql`product r`)
+const asked = (eachVariant: boolean) => (eachVariant ? sql`v.is_leaf` : sql`r.id = r.root_id`)
+const row = (eachVariant: boolean) => sql.raw(eachVariant ? 'v' : 'r')
+
+/** What a rule finds, in SKU order after a SKU, at most `limit` of them. */
+export async function findByRule(db: Db, setup: StoredSetup, node: RuleNode, lens: FactLens, options: { after?: string; limit: number; eachVariant?: boolean }): Promise<Found> {
+  const each = options.eachVariant ?? false
+  return page(db, sql`${asked(each)} and ${ruleToSql(node, lens, setup, each)}`, each, options)
+}
+
+async function page(db: Db, condition: SQL, each: boolean, { after, limit }: { after?: string; limit: number }): Promise<Found> {
+  const r = row(each)
+  // One pass finds them all; counting and the page are taken from it.
+  const { rows } = await db.execute<{ count: number; skus: string[] | null }>(sql`
+    with found as materialized (select ${r}.sku from ${subject(each)} where ${condition})
+    select (select count(*)::int from found) as count,
+      (select array_agg(sku) from (select sku from found where ${after === undefined ? sql`true` : sql`sku collate "C" > ${after}`} order by sku collate "C" limit ${limit + 1}) s) as skus`)
+  const all = rows[0]!.skus ?? []
+  return { count: rows[0]!.count, skus: all.slice(0, limit), next: all.length > limit ? all[limit - 1]! : null }
+}
+
+/** The condition that a reach is, over `product r` (or `v`). A variant's SKU stands for its parent where parents are asked. */
+export function reachToSql(setup: StoredSetup, reach: Reach, lens: FactLens): SQL {
+  const each = reach.eachVariant
+  const named = (skus: string[]) => {
+    if (skus.length === 0) return sql`false`
+    const ids = sql`select x.root_id from product x where x.sku = any(${sql.param(skus)}::text[])`
+    if (!each) return sql`r.id in (${ids})`
+    // Asked of variants, a SKU names a variant, and a parent's names all of its variants.
+    return sql`(v.sku = any(${sql.param(skus)}::text[]) or r.sku = any(${sql.param(skus)}::text[]))`
+  }
+  const base = reach.base === 'everything' ? sql`true`
+    : reach.base === 'chosen' ? named(reach.chosen) : ruleToSql(checkCondition(reach.rule, setup), lens, setup, each)
+  return sql`${asked(each)} and (${base} or ${named(reach.added)}) and not ${named(reach.leftOut)}`
+}
+
+/** The products that a reach has. */
+export async function findReached(db: Db, setup: StoredSetup, reach: Reach, lens: FactLens, options: { after?: string; limit: number }): Promise<Found> {
+  return page(db, reachToSql(setup, reach, lens), reach.eachVariant, options)
+}
+
+/** What one reach has that another has not. */
+export async function findDifference(db: Db, setup: StoredSetup, having: Reach, lacking: Reach, lens: FactLens, limit: number): Promise<Found> {
+  const each = having.eachVariant
+  if (each !== lacking.eachVariant) return findReached(db, setup, having, lens, { limit })
+  return page(db, sql`${reachToSql(setup, having, lens)} and (${reachToSql(setup, lacking, lens)}) is not true`, each, { limit })
+}
+
+/** Of a reach's roots, how many have a value of each attribute in a storefront: for offering inline values. */
+export async function fillOfReach(db: Db, setup: StoredSetup, reach: Reach, lens: FactLens): Promise<{ count: number; filled: Map<string, number> }> {
+  const storefront = setup.storefrontIds.get(lens.storefront)!
+  const r = row(reach.eachVariant)
+  const { rows } = await db.execute<{ attribute_id: number | null; n: number }>(sql`
+    with found as materialized (select distinct ${r}.root_id as id from ${subject(reach.eachVariant)} where ${reachToSql(setup, reach, lens)}),
+    filled as (
+      select f.attribute_id, f.root_id from fact f join found on found.id = f.root_id where f.storefront_id in (0, ${storefront})
+      union select f.attribute_id, f.root_id from fact_text f join found on found.id = f.root_id where f.storefront_id in (0, ${storefront}) and f.language = '')
+    select null::int as attribute_id, count(*)::int as n from found
+    union all select attribute_id, count(distinct root_id)::int from filled group by attribute_id`)
+  const filled = new Map<string, number>()
+  let count = 0
+  for (const { attribute_id: id, n } of rows) {
+    if (id === null) count = n
+    else filled.set(setup.attributeCodes.get(id)!, n)
+  }
+  return { count, filled }
+}

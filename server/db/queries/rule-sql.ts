@@ -1,0 +1,196 @@
+import { sql, type SQL } from 'drizzle-orm'
+import { attributeTypes } from '@core/attributes/types/registry'
+import { categoryAndBelow } from '@core/catalogue/model'
+import type { FieldKind, RuleNode } from '@core/rules/condition'
+import { dayNumberIn } from '@core/moments/instant'
+import type { FactLens } from '@core/rules/facts'
+import { isNumeric } from '@core/rules/operators'
+import type { StoredSetup } from './setup'
+
+type TestNode = Extract<RuleNode, { kind: 'test' }>
+
+/** What a rule is turned into SQL with: the set-up, the lens, the storefront's numbers, today's day number. */
+interface Context {
+  setup: StoredSetup
+  lens: FactLens
+  storefrontId: number
+  currency: string
+  timeZone: string
+  today: number
+}
+
+const no = sql`false`
+const list = (values: readonly (string | number)[]) => sql.join(values.map((v) => sql`${v}`), sql`, `)
+const escapeLike = (s: string) => s.replace(/[\\%_]/g, '\\$&')
+
+/** A comparison of a column with the operand; the column is never null where it is asked. */
+function compare(node: TestNode, column: SQL, kind: FieldKind): SQL {
+  const { operand, is } = node
+  const values: (string | number)[] = isNumeric(kind) ? operand.numbers : operand.texts
+  const v = values[0]!
+  switch (is) {
+    case 'equals': case 'one-of': return values.length === 1 ? sql`${column} = ${v}` : sql`${column} in (${list(values)})`
+    case 'contains': return sql`${column} like ${`%${escapeLike(String(v))}%`}`
+    case 'starts-with': return sql`${column} like ${`${escapeLike(String(v))}%`}`
+    case 'ends-with': return sql`${column} like ${`%${escapeLike(String(v))}`}`
+    case 'like': return sql`${column} like ${escapeLike(String(v)).replace(/\*/g, '%').replace(/\?/g, '_')}`
+    case 'at-least': return sql`${column} >= ${v}`
+    case 'at-most': return sql`${column} <= ${v}`
+    case 'above': return sql`${column} > ${v}`
+    case 'below': return sql`${column} < ${v}`
+    case 'between': return sql`${column} between ${v} and ${values[1]!}`
+    case 'within-days': throw new Error('within-days is asked with today.')
+    case 'present': return sql`true`
+  }
+}
+
+/** Where a condition looks: at roots, or, within `variant`, at the row `v` that is sold by itself. */
+type At = 'root' | 'variant'
+
+const rowOf = (at: At, own: boolean) => (at === 'variant' && own ? sql.raw('v') : sql.raw('r'))
+
+/** A condition on a column of the product's own row. `own` columns belong to variants. */
+function onRow(node: TestNode, column: (row: SQL) => SQL, at: At, own: boolean, comparison: (c: SQL) => SQL): SQL {
+  const absent = node.is === 'present' && node.operand.flag === false
+  const c = column(rowOf(at, own))
+  if (!own || at === 'variant') return absent ? sql`${c} is null` : sql`(${c} is not null and ${comparison(c)})`
+  const inner = column(sql.raw('l'))
+  const exists = sql`r.id in (select l.root_id from product l where l.is_leaf and ${inner} is not null and ${comparison(inner)})`
+  return absent ? sql`(${exists}) is not true` : exists
+}
+
+function onFacts(node: TestNode, at: At, context: Context): SQL {
+  const { setup, storefrontId, today } = context
+  const { field, is, operand } = node
+  const id = setup.attributeIds.get(field.attribute!)!
+  const attribute = setup.attributes.get(field.attribute!)!
+  const { ruleKind } = attributeTypes[attribute.type]
+  const absent = is === 'present' && operand.flag === false
+  const long = ruleKind === 'long' || field.language !== null
+  const table = sql.raw(long ? 'fact_text' : 'fact')
+  const column = sql.raw(ruleKind === 'number' || ruleKind === 'measure' || ruleKind === 'date' || ruleKind === 'yes-no' ? 'f.num' : 'f.txt')
+  const comparison = is === 'within-days' ? sql`${column} between ${today - operand.numbers[0]!} and ${today}`
+    : field.kind === 'yes-no' && is !== 'present' ? sql`${column} = ${operand.flag ? 1 : 0}` : compare(node, column, field.kind)
+  const language = long ? sql`and f.language = ${field.language ?? ''}` : sql``
+  const where = sql`from ${table} f where f.attribute_id = ${id} and f.storefront_id in (0, ${storefrontId}) ${language} and ${comparison}`
+  // A fact stands at the variant where its type says so, else at the root.
+  const found = at === 'variant'
+    ? sql`(v.id in (select f.product_id ${where}) or (v.root_id <> v.id and v.root_id in (select f.product_id ${where})))`
+    : sql`r.id in (select f.root_id ${where})`
+  return absent ? sql`(${found}) is not true` : found
+}
+
+function onPrice(node: TestNode, at: At, { lens, storefrontId, currency }: Context): SQL {
+  const { operand, is, field } = node
+  if (operand.currency !== null && operand.currency !== currency) return no
+  const key = sql.raw(at === 'variant' ? 'product_id' : 'root_id')
+  const target = sql.raw(at === 'variant' ? 'v.id' : 'r.id')
+  const comparison = is === 'present' ? sql`true` : compare(node, sql`p.amount`, 'price')
+  const base = sql`select p.${key} from fact_price p where p.storefront_id = ${storefrontId} and not p.special and ${comparison}`
+  let found: SQL
+  if (field.name === 'basePrice') {
+    found = sql`${target} in (${base})`
+  } else {
+    const now = new Date(lens.moment).toISOString()
+    const holds = (s: SQL) => sql`${s}.special and ${s}.storefront_id = ${storefrontId} and (${s}.from_at is null or ${s}.from_at <= ${now}) and (${s}.to_at is null or ${s}.to_at > ${now})
+      and (${s}.group_code is null or ${s}.group_code = ${lens.group})`
+    // Of the special prices that hold, one: made for the group, then the shortest window, then the lowest.
+    const specials = sql`select distinct on (s.product_id) s.product_id, s.root_id, s.amount from fact_price s where ${holds(sql`s`)}
+      order by s.product_id, s.group_code is null, s.to_at is null or s.from_at is null, s.to_at - s.from_at, s.amount`
+    found = sql`${target} in (${base} and not exists (select 1 from fact_price h where h.product_id = p.product_id and ${holds(sql`h`)})
+      union all select p.${key} from (${specials}) p where ${comparison})`
+  }
+  return is === 'present' && operand.flag === false ? sql`(${found}) is not true` : found
+}
+
+function onAvailable(node: TestNode, at: At, { today }: Context): SQL {
+  const day = new Date(today * 86_400_000).toISOString().slice(0, 10)
+  const may = (l: SQL) => sql`((${l}.stock is null or ${l}.stock > 0) and (${l}.available_from is null or ${l}.available_from <= ${day}::date) and ${l}.status <> 'disabled'
+    and not exists (select 1 from product q where q.id = ${l}.root_id and q.status = 'disabled'))`
+  const wanted = node.is === 'present' ? sql`${node.operand.flag !== false}` : undefined
+  if (wanted) return wanted
+  const flag = node.operand.flag
+  if (at === 'variant') return sql`(${may(sql`v`)} = ${flag})`
+  return sql`r.id in (select l.root_id from product l where l.is_leaf and ${may(sql`l`)} = ${flag})`
+}
+
+/** Every text of the root in the source language. */
+function onAnyText(node: TestNode, { setup, storefrontId }: Context): SQL {
+  const ids = [...setup.attributes.values()].filter((a) => attributeTypes[a.type].isText).map((a) => setup.attributeIds.get(a.code)!)
+  const comparison = node.is === 'present' ? sql`true` : compare(node, sql`f.txt`, 'text')
+  const from = (table: string) => sql`select f.root_id from ${sql.raw(table)} f where f.attribute_id in (${list(ids)}) and f.storefront_id in (0, ${storefrontId}) and f.product_id = f.root_id and ${table === 'fact_text' ? sql`f.language = '' and` : sql``} ${comparison}`
+  const found = ids.length === 0 ? no : sql`r.id in (${from('fact')} union all ${from('fact_text')})`
+  return node.is === 'present' && node.operand.flag === false ? sql`(${found}) is not true` : found
+}
+
+/** Columns of the product's row, by field; `own` ones belong to variants. */
+const columns: Record<string, { column: (row: SQL) => SQL; own: boolean }> = {
+  gtin: { column: (r) => sql`${r}.gtin`, own: true },
+  stock: { column: (r) => sql`${r}.stock`, own: true },
+  type: { column: (r) => sql`${r}.type`, own: false },
+  brand: { column: (r) => sql`${r}.brand`, own: false },
+  status: { column: (r) => sql`${r}.status`, own: false },
+  kind: { column: (r) => sql`${r}.kind`, own: false },
+}
+
+function test(node: TestNode, at: At, context: Context): SQL {
+  const { field, is, operand } = node
+  if (field.attribute !== null) return onFacts(node, at, context)
+  const simple = columns[field.name]
+  if (simple) return onRow(node, simple.column, at, simple.own, (c) => compare(node, c, field.kind))
+  const absent = is === 'present' && operand.flag === false
+  switch (field.name) {
+    case 'sku': {
+      const ordering = ['at-least', 'at-most', 'above', 'below', 'between'].includes(is)
+      return onRow(node, (r) => (ordering ? sql`${r}.sku_order collate "C"` : sql`${r}.sku_folded`), at, true, (c) => compare(node, c, 'sku'))
+    }
+    case 'category': {
+      if (is === 'present') return absent ? sql`r.category is null` : sql`r.category is not null`
+      const codes = [...new Set(operand.texts.flatMap((c) => categoryAndBelow(context.setup, c)))]
+      return sql`(r.category is not null and r.category in (${list(codes)}))`
+    }
+    case 'tags':
+      if (is === 'present') return absent ? sql`cardinality(r.tags) = 0` : sql`cardinality(r.tags) > 0`
+      return sql`r.tags_folded && array[${list(operand.texts)}]::text[]`
+    case 'created': case 'changed': {
+      const day = sql`((r.${sql.raw(field.name)} at time zone ${context.timeZone})::date - date '1970-01-01')`
+      if (is === 'within-days') return sql`${day} between ${context.today - operand.numbers[0]!} and ${context.today}`
+      return is === 'present' ? sql`${!absent}` : compare(node, day, 'date')
+    }
+    case 'variant': {
+      const has = sql`(r.is_leaf = false)`
+      return is === 'present' ? sql`${!absent}` : sql`(${has} = ${operand.flag})`
+    }
+    case 'available': return onAvailable(node, at, context)
+    case 'price': case 'basePrice': return onPrice(node, at, context)
+    case 'any-text': return onAnyText(node, context)
+    default: throw new Error(`The field ${field.name} has no reading in SQL.`)
+  }
+}
+
+function rule(node: RuleNode, at: At, context: Context): SQL {
+  switch (node.kind) {
+    case 'test': return test(node, at, context)
+    case 'variant': {
+      const child = rule(node.child, 'variant', context)
+      return at === 'variant' ? child : sql`exists (select 1 from product v where v.root_id = r.id and v.is_leaf and ${child})`
+    }
+    case 'all': return node.children.length === 0 ? sql`true` : sql`(${sql.join(node.children.map((c) => rule(c, at, context)), sql` and `)})`
+    case 'any': return node.children.length === 0 ? no : sql`(${sql.join(node.children.map((c) => rule(c, at, context)), sql` or `)})`
+    // Never NOT (…): where a part is unknown, the complement of "any" is true.
+    case 'none': return node.children.length === 0 ? sql`true` : sql`((${sql.join(node.children.map((c) => rule(c, at, context)), sql` or `)}) is not true)`
+  }
+}
+
+/**
+ * A checked rule as a condition over `product r`, the roots; with `eachVariant` over `product v`,
+ * what is sold by itself, joined to its root as `r`.
+ */
+export function ruleToSql(node: RuleNode, lens: FactLens, setup: StoredSetup, eachVariant = false): SQL {
+  const storefront = setup.storefronts.get(lens.storefront)!
+  return rule(node, eachVariant ? 'variant' : 'root', {
+    setup, lens, storefrontId: setup.storefrontIds.get(lens.storefront)!, currency: storefront.currency, timeZone: storefront.timeZone,
+    today: dayNumberIn(storefront.timeZone, lens.moment),
+  })
+}
+

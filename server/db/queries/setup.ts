@@ -1,0 +1,75 @@
+import { asc, eq, sql } from 'drizzle-orm'
+import type { Attribute, AttributeTypeName, ProductType } from '@core/attributes/attribute'
+import type { Setup, Storefront } from '@core/catalogue/model'
+import type { UnitFamily } from '@core/units/registry'
+import type { Db } from '../connect'
+import * as t from '../schema'
+
+export const sourceLanguage = 'en-GB'
+
+/** The set-up with the numbers under which the database knows its parts. */
+export interface StoredSetup extends Setup {
+  stamp: number
+  attributeIds: Map<string, number>
+  attributeCodes: Map<number, string>
+  storefrontIds: Map<string, number>
+  storefrontCodes: Map<number, string>
+}
+
+/** A record of the set-up as it crosses the wire, from its row. */
+export function attributeOf(row: typeof t.attribute.$inferSelect): Attribute {
+  return {
+    code: row.code, labels: row.labels, help: row.help, type: row.type as AttributeTypeName, family: row.family as UnitFamily | null, unit: row.unit,
+    options: row.options, translatable: row.translatable, perStorefront: row.perStorefront,
+  }
+}
+
+export function storefrontOf(row: typeof t.storefront.$inferSelect): Storefront {
+  return { code: row.code, name: row.name, currency: row.currency, timeZone: row.timeZone, editions: row.editions, facts: row.facts, layout: row.layout }
+}
+
+export function typeOf(row: typeof t.productType.$inferSelect): ProductType {
+  return { code: row.code, labels: row.labels, groups: row.groups, attributes: row.attributes }
+}
+
+/** The number of times a part of the content has changed. */
+export async function readStamp(db: Db, name: 'setup' | 'content'): Promise<number> {
+  const [row] = await db.select({ n: t.stamp.n }).from(t.stamp).where(eq(t.stamp.name, name))
+  return row?.n ?? 0
+}
+
+/** Says that a part of the content has changed; part of the transaction that changes it. */
+export async function raiseStamp(db: Db, name: 'setup' | 'content'): Promise<void> {
+  await db.insert(t.stamp).values({ name, n: 1 }).onConflictDoUpdate({ target: t.stamp.name, set: { n: sql`${t.stamp.n} + 1` } })
+}
+
+async function readSetup(db: Db, stamp: number): Promise<StoredSetup> {
+  const attributes = await db.select().from(t.attribute).orderBy(asc(t.attribute.id))
+  const storefronts = await db.select().from(t.storefront).orderBy(asc(t.storefront.position))
+  const types = await db.select().from(t.productType).orderBy(asc(t.productType.position), asc(t.productType.code))
+  const categories = await db.select().from(t.category).orderBy(asc(t.category.position))
+  const brands = await db.select().from(t.brand).orderBy(asc(t.brand.name))
+  const groups = await db.select().from(t.customerGroup).orderBy(asc(t.customerGroup.position))
+  return {
+    stamp, source: sourceLanguage,
+    attributes: new Map(attributes.map((a) => [a.code, attributeOf(a)])),
+    types: new Map(types.map((p) => [p.code, typeOf(p)])),
+    categories: new Map(categories.map((c) => [c.code, { code: c.code, parent: c.parent, names: c.names }])),
+    brands: new Map(brands.map((b) => [b.code, b])),
+    groups: new Map(groups.map((g) => [g.code, { code: g.code, name: g.name }])),
+    storefronts: new Map(storefronts.map((s) => [s.code, storefrontOf(s)])),
+    attributeIds: new Map(attributes.map((a) => [a.code, a.id])),
+    attributeCodes: new Map(attributes.map((a) => [a.id, a.code])),
+    storefrontIds: new Map(storefronts.map((s) => [s.code, s.id])),
+    storefrontCodes: new Map(storefronts.map((s) => [s.id, s.code])),
+  }
+}
+
+let kept: StoredSetup | undefined
+
+/** The set-up, kept in memory until its stamp rises. */
+export async function loadSetup(db: Db): Promise<StoredSetup> {
+  const stamp = await readStamp(db, 'setup')
+  if (kept?.stamp !== stamp) kept = await readSetup(db, stamp)
+  return kept
+}

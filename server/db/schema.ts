@@ -1,0 +1,247 @@
+import { sql } from 'drizzle-orm'
+import { bigint, bigserial, boolean, date, doublePrecision, index, integer, jsonb, numeric, pgTable, primaryKey, serial, smallint, smallserial, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core'
+import type { Labels, Option, ProductType, Value } from '@core/attributes/attribute'
+import type { Reach } from '@core/assignments/assignment'
+import type { Limits } from '@core/assignments/limits'
+import type { Layout, RangeEntry } from '@core/catalogue/model'
+import type { Difference } from '@core/catalogue/patch'
+
+const moment = (name: string) => timestamp(name, { withTimezone: true })
+
+/** Counters that rise when the set-up or the content changes, so that every process knows when what it keeps is old. */
+export const stamp = pgTable('stamp', { name: text('name').primaryKey(), n: bigint('n', { mode: 'number' }).notNull() })
+
+export const person = pgTable('person', {
+  id: serial('id').primaryKey(),
+  email: text('email').notNull().unique(),
+  name: text('name').notNull(),
+  role: text('role').notNull(),
+  /** Languages that a translator may write; empty is none beyond the role's. */
+  languages: text('languages').array().notNull(),
+  passwordHash: text('password_hash').notNull(),
+})
+
+/** Sign-ins and personal tokens, known by the hash of their secret. */
+export const session = pgTable('session', {
+  hash: text('hash').primaryKey(),
+  personId: integer('person_id').notNull().references(() => person.id, { onDelete: 'cascade' }),
+  kind: text('kind').notNull(),
+  /** What a browser has to send along with each write. */
+  token: text('token').notNull(),
+  expires: moment('expires').notNull(),
+})
+
+export const storefront = pgTable('storefront', {
+  id: smallserial('id').primaryKey(),
+  code: text('code').notNull().unique(),
+  position: smallint('position').notNull(),
+  name: text('name').notNull(),
+  currency: text('currency').notNull(),
+  timeZone: text('time_zone').notNull(),
+  editions: jsonb('editions').$type<{ language: string; borrow: string[] }[]>().notNull(),
+  facts: jsonb('facts').$type<Record<string, string>>().notNull(),
+  layout: jsonb('layout').$type<Layout>().notNull(),
+  version: integer('version').notNull().default(1),
+})
+
+export const customerGroup = pgTable('customer_group', { code: text('code').primaryKey(), name: text('name').notNull(), position: smallint('position').notNull() })
+export const brand = pgTable('brand', { code: text('code').primaryKey(), name: text('name').notNull() })
+export const category = pgTable('category', {
+  code: text('code').primaryKey(),
+  parent: text('parent'),
+  position: integer('position').notNull(),
+  names: jsonb('names').$type<Labels>().notNull(),
+})
+
+export const attribute = pgTable('attribute', {
+  id: smallserial('id').primaryKey(),
+  code: text('code').notNull().unique(),
+  type: text('type').notNull(),
+  labels: jsonb('labels').$type<Labels>().notNull(),
+  help: jsonb('help').$type<Labels>().notNull(),
+  family: text('family'),
+  unit: text('unit'),
+  options: jsonb('options').$type<Option[]>().notNull(),
+  translatable: boolean('translatable').notNull(),
+  perStorefront: boolean('per_storefront').notNull(),
+  version: integer('version').notNull().default(1),
+})
+
+export const productType = pgTable('product_type', {
+  code: text('code').primaryKey(),
+  labels: jsonb('labels').$type<Labels>().notNull(),
+  groups: jsonb('groups').$type<ProductType['groups']>().notNull(),
+  attributes: jsonb('attributes').$type<ProductType['attributes']>().notNull(),
+  position: integer('position').notNull().default(0),
+  version: integer('version').notNull().default(1),
+})
+
+export const product = pgTable('product', {
+  id: serial('id').primaryKey(),
+  sku: text('sku').notNull().unique(),
+  skuFolded: text('sku_folded').notNull(),
+  skuOrder: text('sku_order').notNull(),
+  parentId: integer('parent_id'),
+  /** Itself, or its parent. */
+  rootId: integer('root_id').notNull(),
+  /** Whether it is sold by itself: a variant, or a product without variants. */
+  isLeaf: boolean('is_leaf').notNull(),
+  type: text('type').notNull(),
+  category: text('category'),
+  brand: text('brand'),
+  tags: text('tags').array().notNull(),
+  tagsFolded: text('tags_folded').array().notNull(),
+  status: text('status').notNull(),
+  kind: text('kind').notNull(),
+  gtin: text('gtin'),
+  stock: integer('stock'),
+  availableFrom: date('available_from', { mode: 'string' }),
+  range: jsonb('range').$type<RangeEntry[]>().notNull(),
+  created: moment('created').notNull(),
+  changed: moment('changed').notNull(),
+  version: integer('version').notNull(),
+}, (t) => [
+  uniqueIndex('product_gtin').on(t.gtin),
+  index('product_root').on(t.rootId),
+])
+
+/** One value at one scope. The storefront 0 and the language '' are none. */
+export const value = pgTable('value', {
+  productId: integer('product_id').notNull(),
+  attributeId: smallint('attribute_id').notNull(),
+  storefrontId: smallint('storefront_id').notNull(),
+  language: text('language').notNull(),
+  value: jsonb('value').$type<Value>().notNull(),
+  /** Of translatable texts: the hash under which translations remember it. */
+  hash: text('hash'),
+  /** Of translations: their state, the hash of the source they were made from, and that source. */
+  state: text('state'),
+  sourceHash: text('source_hash'),
+  madeFrom: jsonb('made_from').$type<Value>(),
+}, (t) => [primaryKey({ columns: [t.productId, t.attributeId, t.storefrontId, t.language] })])
+
+/** What rules read: resolved facts. Storefront 0 holds for all of them; where one differs, each has a row. */
+export const fact = pgTable('fact', {
+  attributeId: smallint('attribute_id').notNull(),
+  storefrontId: smallint('storefront_id').notNull(),
+  rootId: integer('root_id').notNull(),
+  productId: integer('product_id').notNull(),
+  num: doublePrecision('num'),
+  txt: text('txt'),
+}, (t) => [
+  index('fact_num').on(t.attributeId, t.storefrontId, t.num, t.rootId).where(sql`num is not null`),
+  index('fact_txt').on(t.attributeId, t.storefrontId, t.txt, t.rootId).where(sql`txt is not null`),
+  index('fact_root').on(t.rootId),
+])
+
+/** The same for texts that have no place in an index: long ones, and those of exactly one language ('' is the source). */
+export const factText = pgTable('fact_text', {
+  attributeId: smallint('attribute_id').notNull(),
+  storefrontId: smallint('storefront_id').notNull(),
+  rootId: integer('root_id').notNull(),
+  productId: integer('product_id').notNull(),
+  language: text('language').notNull(),
+  txt: text('txt').notNull(),
+}, (t) => [index('fact_text_attribute').on(t.attributeId, t.language, t.storefrontId), index('fact_text_root').on(t.rootId)])
+
+export const price = pgTable('price', {
+  productId: integer('product_id').notNull(),
+  storefrontId: smallint('storefront_id').notNull(),
+  special: boolean('special').notNull(),
+  groupCode: text('group_code'),
+  fromLocal: text('from_local'),
+  toLocal: text('to_local'),
+  amount: numeric('amount', { precision: 14, scale: 4, mode: 'number' }).notNull(),
+}, (t) => [index('price_product').on(t.productId)])
+
+/** What rules read of prices: those of everything sold by itself, inherited ones included, windows as instants. */
+export const factPrice = pgTable('fact_price', {
+  storefrontId: smallint('storefront_id').notNull(),
+  rootId: integer('root_id').notNull(),
+  productId: integer('product_id').notNull(),
+  special: boolean('special').notNull(),
+  groupCode: text('group_code'),
+  fromAt: moment('from_at'),
+  toAt: moment('to_at'),
+  amount: doublePrecision('amount').notNull(),
+}, (t) => [
+  index('fact_price_base').on(t.storefrontId, t.amount, t.rootId, t.productId).where(sql`not special`),
+  index('fact_price_special').on(t.storefrontId, t.productId).where(sql`special`),
+  index('fact_price_root').on(t.rootId),
+])
+
+export const media = pgTable('media', {
+  name: text('name').primaryKey(),
+  mime: text('mime').notNull(),
+  width: integer('width'),
+  height: integer('height'),
+  bytes: integer('bytes').notNull(),
+  digest: text('digest').notNull(),
+  alternatives: jsonb('alternatives').$type<Labels>().notNull(),
+})
+
+export const piece = pgTable('piece', {
+  id: serial('id').primaryKey(),
+  code: text('code').notNull().unique(),
+  kind: text('kind').notNull(),
+  name: text('name').notNull(),
+  note: text('note').notNull(),
+  needed: text('needed').array().notNull(),
+  version: integer('version').notNull().default(1),
+})
+
+export const pieceText = pgTable('piece_text', {
+  pieceId: integer('piece_id').notNull().references(() => piece.id, { onDelete: 'cascade' }),
+  storefrontId: smallint('storefront_id').notNull(),
+  language: text('language').notNull(),
+  title: text('title').notNull(),
+  body: text('body').notNull(),
+  /** By part, `title` and `body`: the state of the translation, and the source it was made from. */
+  states: jsonb('states').$type<Partial<Record<'title' | 'body', { state: string; sourceHash: string | null; madeFrom: string | null }>>>().notNull(),
+}, (t) => [primaryKey({ columns: [t.pieceId, t.storefrontId, t.language] })])
+
+export const assignment = pgTable('assignment', {
+  number: serial('number').primaryKey(),
+  code: text('code').notNull().unique(),
+  name: text('name').notNull(),
+  pieces: text('pieces').array().notNull(),
+  reach: jsonb('reach').$type<Reach>().notNull(),
+  limits: jsonb('limits').$type<Limits>().notNull(),
+  area: text('area').notNull(),
+  order: integer('order').notNull(),
+  resting: boolean('resting').notNull(),
+  version: integer('version').notNull().default(1),
+})
+
+/** One step of work: what one person did at once. */
+export const step = pgTable('step', {
+  id: bigserial('id', { mode: 'number' }).primaryKey(),
+  at: moment('at').notNull(),
+  personId: integer('person_id'),
+  title: text('title').notNull(),
+})
+
+/** What a step changed in one record. */
+export const change = pgTable('change', {
+  id: bigserial('id', { mode: 'number' }).primaryKey(),
+  stepId: bigint('step_id', { mode: 'number' }).notNull(),
+  record: text('record').notNull(),
+  differences: jsonb('differences').$type<Difference[]>().notNull(),
+}, (t) => [index('change_record').on(t.record)])
+
+/** Work that takes time, with how far it is. */
+export const job = pgTable('job', {
+  id: text('id').primaryKey(),
+  kind: text('kind').notNull(),
+  title: text('title').notNull(),
+  personId: integer('person_id'),
+  input: jsonb('input').$type<Record<string, unknown>>().notNull(),
+  state: text('state').notNull(),
+  done: integer('done').notNull().default(0),
+  total: integer('total'),
+  result: jsonb('result').$type<unknown>(),
+  error: text('error'),
+  created: moment('created').notNull(),
+  started: moment('started'),
+  finished: moment('finished'),
+})

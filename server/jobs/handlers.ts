@@ -1,0 +1,49 @@
+import { unlink } from 'node:fs/promises'
+import path from 'node:path'
+import type { ImportReport } from '@contracts/imports'
+import { inTransaction } from '../db/connect'
+import { CsvFileError } from '../services/csv-file'
+import { importProducts } from '../services/import-products'
+import type { JobKind } from '../services/jobs'
+import { refreshFacts } from '../services/refresh-facts'
+import { settings } from '../settings'
+
+export type JobInput = Record<string, unknown>
+
+export interface JobControls {
+  onProgress: (done: number, total: number) => void
+  cancelled: () => boolean
+}
+
+type Handler = (job: { title: string; input: JobInput; person_id: number | null }, controls: JobControls) => Promise<{ result: unknown; total: number | null }>
+
+/** The report of a file that could not be read to its end. */
+export function unreadable(e: CsvFileError, mode: 'check' | 'apply'): ImportReport {
+  return {
+    mode, rows: 0, created: 0, updated: 0, unchanged: 0, applied: false, rejectedCount: 1, rejectedRows: 1, columns: [], decimalSign: '.', separator: ',',
+    rejected: [{ row: e.line, column: '', value: '', code: e.problem.code, message: e.problem.message }],
+  }
+}
+
+/** What the worker does for each kind of job. */
+export const handlers: Record<JobKind, Handler> = {
+  async import({ title, input, person_id: personId }, { onProgress, cancelled }) {
+    const file = path.join(settings().data, 'uploads', String(input.upload))
+    const mode = input.mode === 'apply' ? 'apply' : 'check'
+    try {
+      const report = await importProducts(file, { mode, take: input.take === 'good' ? 'good' : 'all', title, personId, now: Date.now(), onProgress, cancelled })
+      await unlink(file).catch(() => undefined)
+      return { result: report, total: report.rows }
+    } catch (e) {
+      if (e instanceof CsvFileError) {
+        await unlink(file).catch(() => undefined)
+        return { result: unreadable(e, mode), total: null }
+      }
+      throw e
+    }
+  },
+  async 'refresh-facts'({ input }, { onProgress }) {
+    await inTransaction((tx) => refreshFacts(tx, (input.type as string | null) ?? null, onProgress))
+    return { result: null, total: null }
+  },
+}

@@ -1,0 +1,21 @@
+/** A problem to be answered as RFC 9457 says: what is wrong, in which place, and what to do. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    readonly detail: string,
+    readonly errors?: { path: string; message: string }[],
+    readonly extra: Record<string, unknown> = {},
+  ) {
+    super(detail)
+    this.name = 'Problem'
+  }
+
+  /** The problem document. */
+  document(): Record<string, unknown> {
+    return { type: 'about:blank', title: this.title, status: this.status, detail: this.detail, ...(this.errors ? { errors: this.errors } : {}), ...this.extra }
+  }
+}
+
+export const notFound = (what: string) => new Problem(404, 'Not found', `There is no ${what}.`)
+export const notFitting = (detail: string, errors?: { path: string; message: string }[]) => new Problem(422, 'Does not fit', detail, errors)

@@ -1,0 +1,337 @@
+import { sql } from 'drizzle-orm'
+import { checkedValue } from '@core/attributes/types/registry'
+import { ValueProblem } from '@core/attributes/types/shape'
+import { blankProduct, applyPatch, inversePatch, same, valuePath, type Difference, type ProductPatch } from '@core/catalogue/patch'
+import { windowIn } from '@core/moments/instant'
+import { factsOf, type Facts, type FactLens } from '@core/rules/facts'
+import { canonicalTag } from '@core/language/chain'
+import { gtinProblem } from '@core/gtin/check-digit'
+import { fold } from '@core/text/fold'
+import { sourceHash, translationStates, type TranslationState } from '@core/translation/state'
+import { editionReader, valuesFor, displayValue } from '@core/page/assemble'
+import type { Resolved } from '@core/values/resolve'
+import type { ProductPatchBody } from '@contracts/product'
+import { database, inTransaction, type Tx } from '../db/connect'
+import { loadFamilies, loadFamilyOf, memberOf, ownersOfGtins, rootsOfSkus, type StoredFamily, type StoredProduct, type TranslationMark } from '../db/queries/families'
+import { loadSetup, type StoredSetup } from '../db/queries/setup'
+import { beginStep, writeProducts } from '../db/queries/write-products'
+import { require, type Person } from './permission'
+import { notFitting, notFound, Problem } from './problem'
+
+/** The version of a product as an entity tag. */
+export const productTag = (p: Pick<StoredProduct, 'id' | 'version'>) => `"${p.id}.${p.version}"`
+
+/** A product with every stored value by scope, as it crosses the wire. */
+export function productDocument(product: StoredProduct, family: StoredFamily) {
+  const { sku, parent, type, category, brand, tags, status, kind, gtin, stock, availableFrom, range } = product
+  return {
+    sku, parent, type, category, brand, tags, status, kind, gtin, stock, availableFrom, range,
+    created: new Date(product.created).toISOString(), changed: new Date(product.changed).toISOString(),
+    variants: product === family.root ? family.variants.map((v) => v.sku) : [],
+    values: product.values.map((v) => ({ ...v, ...markOf(product, v) })).sort((a, b) => (valuePath(a) < valuePath(b) ? -1 : 1)),
+    prices: product.prices,
+  }
+}
+
+const markKey = (v: { attribute: string; storefront: string | null; language: string | null }) => `${v.attribute}@${v.storefront ?? ''}/${v.language ?? ''}`
+
+function markOf(product: StoredProduct, v: { attribute: string; storefront: string | null; language: string | null }) {
+  const mark = product.marks.get(markKey(v))
+  return mark?.state ? { state: mark.state } : {}
+}
+
+async function familyOf(sku: string): Promise<{ setup: StoredSetup; family: StoredFamily; product: StoredProduct }> {
+  const db = database()
+  const setup = await loadSetup(db)
+  const family = await loadFamilyOf(db, setup, sku)
+  if (!family) throw notFound(`product “${sku}”`)
+  return { setup, family, product: memberOf(family, sku) }
+}
+
+/** One product and its entity tag. */
+export async function getProduct(sku: string) {
+  const { family, product } = await familyOf(sku)
+  return { tag: productTag(product), document: productDocument(product, family) }
+}
+
+/** What a resolved value looks like on the wire. */
+export interface ResolvedDocument extends Resolved {
+  /** As a shopper of the edition reads it; null where there is no value. */
+  shown: string | null
+}
+
+/** Each attribute's value for an edition with its origin: those of the product type, then others that have a value. */
+export async function getResolved(sku: string, storefront: string, language: string) {
+  const { setup, family, product } = await familyOf(sku)
+  const reader = editionOrProblem(setup, storefront, language)
+  const read = valuesFor(product, family, reader, setup)
+  const typed = setup.types.get(family.root.type)?.attributes.map((a) => a.attribute) ?? []
+  const others = [...product.values, ...family.root.values].map((v) => v.attribute)
+  const items = [...new Set([...typed, ...others])].flatMap((code): ResolvedDocument[] => {
+    const r = read(code)
+    return r ? [{ ...r, shown: r.value === null ? null : displayValue(code, r.value, reader, setup) }] : []
+  })
+  return { sku, storefront, language, items }
+}
+
+/** The reader of an edition, or a 422 problem. */
+export function editionOrProblem(setup: StoredSetup, storefront: string, language: string) {
+  try {
+    return editionReader(setup, storefront, language)
+  } catch (e) {
+    if (e instanceof RangeError) throw notFitting(e.message)
+    throw e
+  }
+}
+
+/** The facts that rules see of a product; of a variant, its own beside its parent's. */
+export async function getFacts(sku: string, lens: FactLens): Promise<Facts> {
+  const { setup, family, product } = await familyOf(sku)
+  const facts = factsOf(family, lens, setup)
+  return product === family.root ? facts : facts.variants![family.variants.indexOf(product)]!
+}
+
+/** A row of the catalogue list. */
+export interface ListedProduct {
+  sku: string
+  name: string | null
+  nameLanguage: string | null
+  type: string
+  category: string | null
+  brand: string | null
+  status: string
+  gtin: string | null
+  stock: number | null
+  price: number | null
+  variants: number
+  picture: string | null
+}
+
+/** Products in SKU order: parents and single products, found by SKU, GTIN or name, and filtered. */
+export async function listProducts(o: {
+  limit: number; cursor?: string; q?: string; type?: string; category?: string[]; status?: string; storefront?: string; chain: readonly string[]; offset?: number
+}): Promise<{ items: ListedProduct[]; next: string | null; count: number }> {
+  const db = database()
+  const setup = await loadSetup(db)
+  const name = setup.attributeIds.get('name') ?? 0
+  const pictures = setup.attributeIds.get('pictures') ?? 0
+  const shop = o.storefront ? setup.storefrontIds.get(o.storefront) ?? 0 : 0
+  const q = o.q ? fold(o.q) : ''
+  const like = `%${q.replace(/[\\%_]/g, '\\$&')}%`
+  const chain = sql.param([...o.chain])
+  const where = sql`r.id = r.root_id
+    and ${o.type ? sql`r.type = ${o.type}` : sql`true`} and ${o.status ? sql`r.status = ${o.status}` : sql`true`}
+    and ${o.category ? sql`r.category = any(${sql.param(o.category)}::text[])` : sql`true`}
+    and ${q === '' ? sql`true` : sql`(r.id in (select x.root_id from product x where x.sku_folded like ${like} or x.gtin like ${like})
+      or r.id in (select f.root_id from fact f where f.attribute_id = ${name} and f.txt like ${like})
+      or r.id in (select f.root_id from fact_text f where f.attribute_id = ${name} and f.txt like ${like}))`}`
+  const { rows } = await db.execute<ListedProduct & { total: number } & Record<string, unknown>>(sql`
+    with found as materialized (select r.id, r.sku from product r where ${where}),
+    page as (select id from found where ${o.cursor === undefined ? sql`true` : sql`sku collate "C" > ${o.cursor}`} order by sku collate "C" limit ${o.limit + 1} offset ${o.offset ?? 0})
+    select r.sku, n.txt as name, n.language as "nameLanguage", r.type, r.category, r.brand, r.status, r.gtin, r.stock,
+      (select min(p.amount) from fact_price p where p.root_id = r.id and p.storefront_id = ${shop} and not p.special) as price,
+      (select count(*)::int from product x where x.parent_id = r.id) as variants,
+      (select v.value ->> 0 from value v where v.product_id = r.id and v.attribute_id = ${pictures} order by v.storefront_id limit 1) as picture,
+      (select count(*)::int from found) as total
+    from page join product r on r.id = page.id
+    left join lateral (select v.value #>> '{}' as txt, v.language from value v where v.product_id = r.id and v.attribute_id = ${name} and v.storefront_id in (0, ${shop})
+      order by array_position(${chain}::text[], v.language), v.storefront_id desc limit 1) n on true
+    order by r.sku collate "C"`)
+  const items = rows.slice(0, o.limit).map(({ total: _total, ...item }) => item)
+  const count = rows[0]?.total ?? (await db.execute<{ n: number }>(sql`select count(*)::int as n from product r where ${where}`)).rows[0]!.n
+  return { items, next: rows.length > o.limit ? items.at(-1)!.sku : null, count }
+}
+
+interface Checked {
+  patch: ProductPatch
+  /** Translations' marks to set, by the key of their value. */
+  marks: Map<string, TranslationState>
+  conflicts: { path: string; message: string }[]
+}
+
+/** A body of unknown origin as a patch: every value checked, scopes too. Throws a 422 problem that names each path. */
+function checkedPatch(body: ProductPatchBody, product: StoredProduct, setup: StoredSetup): Checked {
+  const errors: { path: string; message: string }[] = []
+  const conflicts: Checked['conflicts'] = []
+  const patch: ProductPatch = { fields: {}, values: [], basePrices: [] }
+  const marks: Checked['marks'] = new Map()
+  const { values = [], prices = [], specials, ...fields } = body
+  Object.assign(patch.fields, fields)
+  if (fields.type !== undefined && !setup.types.has(fields.type)) errors.push({ path: 'type', message: `There is no product type “${fields.type}”.` })
+  if (fields.category && !setup.categories.has(fields.category)) errors.push({ path: 'category', message: `There is no category “${fields.category}”.` })
+  if (fields.brand && !setup.brands.has(fields.brand)) errors.push({ path: 'brand', message: `There is no brand “${fields.brand}”.` })
+  if (fields.gtin) {
+    const wrong = gtinProblem(fields.gtin)
+    if (wrong) errors.push({ path: 'gtin', message: wrong })
+  }
+  fields.range?.forEach((r, i) => checkStorefront(r.storefront, `range[${i}].storefront`))
+  function checkStorefront(code: string, path: string) {
+    if (!setup.storefronts.has(code)) errors.push({ path, message: `There is no storefront “${code}”.` })
+  }
+  values.forEach((v, i) => {
+    const path = `values[${i}]`
+    const attribute = setup.attributes.get(v.attribute)
+    if (!attribute) return errors.push({ path: `${path}.attribute`, message: `There is no attribute “${v.attribute}”.` })
+    const storefront = v.storefront ?? null
+    const given = v.language ?? null
+    const language = given === null ? null : canonicalTag(given) ?? null
+    if (storefront !== null) {
+      checkStorefront(storefront, `${path}.storefront`)
+      if (!attribute.perStorefront) errors.push({ path: `${path}.storefront`, message: `“${v.attribute}” is the same in all storefronts.` })
+    }
+    if (given !== null && language === null) errors.push({ path: `${path}.language`, message: `“${given}” is not a language tag such as fr-CH.` })
+    if (attribute.translatable !== (language !== null)) {
+      errors.push({ path: `${path}.language`, message: attribute.translatable ? `“${v.attribute}” is translatable: say in which language.` : `“${v.attribute}” is not translatable: leave the language out.` })
+    }
+    try {
+      const scope = { attribute: v.attribute, storefront, language }
+      const value = checkedValue(v.value, attribute)
+      const now = product.values.find((x) => valuePath(x) === valuePath(scope))?.value ?? null
+      if ('base' in v && !same(now, v.base ?? null) && !same(now, value)) conflicts.push({ path: valuePath(scope), message: 'This value was changed by somebody else meanwhile.' })
+      patch.values.push({ ...scope, value })
+      if (v.state !== undefined) marks.set(markKey(scope), v.state)
+    } catch (e) {
+      if (!(e instanceof ValueProblem)) throw e
+      errors.push({ path: `${path}.value`, message: e.message })
+    }
+    return undefined
+  })
+  prices.forEach((p, i) => {
+    checkStorefront(p.storefront, `prices[${i}].storefront`)
+    patch.basePrices.push(p)
+  })
+  if (specials) {
+    patch.specials = specials.map((s, i) => {
+      checkStorefront(s.storefront, `specials[${i}].storefront`)
+      if (s.group !== null && !setup.groups.has(s.group)) errors.push({ path: `specials[${i}].group`, message: `There is no customer group “${s.group}”.` })
+      try {
+        windowIn(s, 'UTC')
+      } catch (e) {
+        errors.push({ path: `specials[${i}]`, message: (e as Error).message })
+      }
+      return { ...s, special: true }
+    })
+  }
+  if (errors.length > 0) throw notFitting('Some of this cannot be taken. Nothing has been changed.', errors)
+  return { patch, marks, conflicts }
+}
+
+/** Sets the marks of translations after a patch: what they were made from, and their state. Returns what differs. */
+export function markTranslations(before: StoredProduct | null, after: StoredProduct, differences: readonly Difference[], given: ReadonlyMap<string, TranslationState>, setup: StoredSetup): Difference[] {
+  const marks = new Map(after.marks)
+  const out: Difference[] = []
+  const touched = new Set(differences.map((d) => d.path))
+  for (const v of after.values) {
+    if (v.language === null || v.language === setup.source) continue
+    const key = markKey(v)
+    const changed = touched.has(valuePath(v))
+    const state = given.get(key)
+    if (!changed && state === undefined) continue
+    const source = after.values.find((s) => s.attribute === v.attribute && s.storefront === v.storefront && s.language === setup.source)
+      ?? after.values.find((s) => s.attribute === v.attribute && s.storefront === null && s.language === setup.source)
+    const old = before?.marks.get(key)
+    const mark: TranslationMark = { state: state ?? 'translated', sourceHash: source ? sourceHash(source.value) : null, madeFrom: source?.value ?? null }
+    if (same(old ?? null, mark)) continue
+    marks.set(key, mark)
+    out.push({ path: `state:${valuePath(v).slice('attribute:'.length)}`, before: old ?? null, after: mark })
+  }
+  for (const key of [...marks.keys()]) if (!after.values.some((v) => markKey(v) === key)) marks.delete(key)
+  after.marks = marks
+  return out
+}
+
+/**
+ * Changes one product. `ifMatch` is the entity tag seen, or `*` where every value names its own base.
+ * Throws 412 where it was changed meanwhile, 428 without a tag, 422 where a value does not fit.
+ */
+export async function patchProduct(person: Person, sku: string, ifMatch: string | undefined, body: ProductPatchBody, now: number) {
+  if (ifMatch === undefined) throw new Problem(428, 'Version needed', 'Say which version you change: send the ETag you got as If-Match.')
+  return inTransaction(async (tx) => {
+    const setup = await loadSetup(tx.db)
+    const { family, product } = await lockFamily(tx, setup, sku)
+    const { patch, marks, conflicts } = checkedPatch(body, product, setup)
+    askPermission(person, body, setup)
+    if (ifMatch === '*' ? conflicts.length > 0 : ifMatch !== productTag(product)) {
+      throw new Problem(412, 'Changed meanwhile', 'Somebody else has changed this product since you opened it. Nothing has been overwritten; look at the newer version and decide.',
+        conflicts.length > 0 ? conflicts : undefined, { current: productDocument(product, family) })
+    }
+    const after = await saveOne(tx, setup, family, product, patch, marks, person, `Changed ${sku}`, now)
+    return { tag: productTag(after), document: productDocument(after, { ...family, root: product === family.root ? after : family.root }) }
+  })
+}
+
+function askPermission(person: Person, body: ProductPatchBody, setup: StoredSetup) {
+  const { values = [], ...rest } = body
+  const translations = values.filter((v) => v.language && v.language !== setup.source)
+  if (Object.keys(rest).length > 0 || translations.length < values.length) require(person, 'edit-products')
+  for (const v of translations) require(person, 'translate', v.language!)
+}
+
+async function lockFamily(tx: Tx, setup: StoredSetup, sku: string) {
+  const root = (await rootsOfSkus(tx.db, [sku])).get(sku)
+  if (root === undefined) throw notFound(`product “${sku}”`)
+  await tx.db.execute(sql`select 1 from product where root_id = ${root} order by id for update`)
+  const family = (await loadFamilies(tx.db, setup, [root])).get(root)!
+  return { family, product: memberOf(family, sku) }
+}
+
+async function saveOne(tx: Tx, setup: StoredSetup, family: StoredFamily, product: StoredProduct, patch: ProductPatch, marks: ReadonlyMap<string, TranslationState>, person: Person, title: string, now: number): Promise<StoredProduct> {
+  const result = applyPatch(product, patch)
+  const after: StoredProduct = { ...product, ...result.product, marks: product.marks }
+  const differences = [...result.differences, ...markTranslations(product, after, result.differences, marks, setup)]
+  if (differences.length === 0) return product
+  if (after.gtin !== null && after.gtin !== product.gtin) {
+    const owner = (await ownersOfGtins(tx.db, [after.gtin])).get(after.gtin)
+    if (owner !== undefined) throw notFitting('Some of this cannot be taken. Nothing has been changed.', [{ path: 'gtin', message: `${owner} has this GTIN already.` }])
+  }
+  after.changed = now
+  after.version = product.version + 1
+  const changed: StoredFamily = product === family.root
+    ? { root: after, variants: family.variants } : { root: family.root, variants: family.variants.map((v) => (v === product ? after : v)) }
+  const step = await beginStep(tx, title, person.id, now)
+  await writeProducts(tx, setup, [{ before: product, after, differences }], [changed], new Set([family.root.id]), step)
+  return after
+}
+
+/** One change in a product's history. */
+export interface HistoryEntry {
+  id: number
+  at: string
+  person: string | null
+  title: string
+  differences: Difference[]
+}
+
+/** What was changed in a product, newest first. */
+export async function productHistory(sku: string, before: number | null, limit: number): Promise<{ items: HistoryEntry[]; next: number | null }> {
+  const { rows } = await database().execute<HistoryEntry & Record<string, unknown>>(sql`
+    select c.id::int, s.at, p.name as person, s.title, c.differences from change c join step s on s.id = c.step_id left join person p on p.id = s.person_id
+    where c.record = ${`product:${sku}`} and ${before === null ? sql`true` : sql`c.id < ${before}`} order by c.id desc limit ${limit + 1}`)
+  return { items: rows.slice(0, limit), next: rows.length > limit ? rows[limit - 1]!.id : null }
+}
+
+/** Takes one change of a product back. What was changed again since stays and is named. */
+export async function putBack(person: Person, sku: string, changeId: number, paths: string[] | null, now: number) {
+  require(person, 'edit-products')
+  return inTransaction(async (tx) => {
+    const setup = await loadSetup(tx.db)
+    const { family, product } = await lockFamily(tx, setup, sku)
+    const { rows } = await tx.db.execute<{ differences: Difference[]; at: string }>(sql`select c.differences, s.at::text from change c join step s on s.id = c.step_id where c.id = ${changeId} and c.record = ${`product:${sku}`}`)
+    if (!rows[0]) throw notFound('such change of this product')
+    const wanted = rows[0].differences.filter((d) => !d.path.startsWith('state:') && d.path !== 'created' && (paths === null || paths.includes(d.path)))
+    const { patch, kept } = inversePatch(product, wanted)
+    const marks = new Map<string, TranslationState>()
+    for (const d of rows[0].differences) {
+      const state = (d.before as TranslationMark | null)?.state
+      if (d.path.startsWith('state:') && translationStates.some((s) => s === state)) marks.set(d.path.slice('state:'.length).replace(/^([^@]+)$/, '$1@/'), state as TranslationState)
+    }
+    const after = await saveOne(tx, setup, family, product, patch, marks, person, `Put back a change of ${sku}`, now)
+    return { tag: productTag(after), kept, document: productDocument(after, family) }
+  })
+}
+
+/** A new product before it is written: its number is reserved by the caller. */
+export function newProduct(sku: string, parent: string | null, id: number, now: number): StoredProduct {
+  return { ...blankProduct(sku, parent, now), id, version: 1, marks: new Map() }
+}
+

@@ -1,0 +1,151 @@
+import { sql } from 'drizzle-orm'
+import { explainReach, prepareAssignment, type Reach } from '@core/assignments/assignment'
+import type { Limits } from '@core/assignments/limits'
+import { attributeTypes } from '@core/attributes/types/registry'
+import { checkCondition } from '@core/rules/check'
+import { RuleError, type Condition } from '@core/rules/condition'
+import { compileExplainer } from '@core/rules/explain'
+import { factsOf, type FactLens } from '@core/rules/facts'
+import { fromJsonLogic } from '@core/rules/json-logic-in'
+import { toJsonLogic, type JsonLogic } from '@core/rules/json-logic-out'
+import { sentenceOf } from '@core/rules/sentence'
+import { database } from '../db/connect'
+import { loadContent } from '../db/queries/content'
+import { loadFamilyOf, memberOf } from '../db/queries/families'
+import { fillOfReach, findByRule, findDifference, findReached } from '../db/queries/reach'
+import { loadSetup, type StoredSetup } from '../db/queries/setup'
+import { notFitting, notFound } from './problem'
+
+/** A lens as it comes over the wire; without one: the first storefront, no group, now. */
+export interface LensBody {
+  storefront?: string
+  group?: string | null
+  at?: string
+}
+
+/** A lens with nothing left open. Throws a 422 problem for a storefront or group that there is not. */
+export function lensOf(setup: StoredSetup, body: LensBody | undefined, now: number): FactLens {
+  const storefront = body?.storefront ?? [...setup.storefronts.keys()][0]
+  if (storefront === undefined || !setup.storefronts.has(storefront)) throw notFitting('The lens does not fit.', [{ path: 'lens.storefront', message: `There is no storefront “${storefront ?? ''}”.` }])
+  const group = body?.group || null
+  if (group !== null && !setup.groups.has(group)) throw notFitting('The lens does not fit.', [{ path: 'lens.group', message: `There is no customer group “${group}”.` }])
+  return { storefront, group, moment: body?.at ? Date.parse(body.at) : now }
+}
+
+interface RuleBody {
+  condition?: unknown
+  logic?: JsonLogic
+  lens?: LensBody
+}
+
+function ruleOf(setup: StoredSetup, body: RuleBody, lens: FactLens) {
+  try {
+    const condition = body.logic === undefined ? body.condition : fromJsonLogic(body.logic, setup, setup.storefronts.get(lens.storefront)!.currency)
+    return { condition: condition as Condition, node: checkCondition(condition, setup) }
+  } catch (e) {
+    throw ruleProblem(e, body.logic === undefined ? 'condition' : 'logic')
+  }
+}
+
+/** A rule's problems as a 422 problem, their paths beginning with where the rule stands. */
+export function ruleProblem(e: unknown, root: string): unknown {
+  return e instanceof RuleError ? notFitting('The rule does not fit.', e.problems.map((p) => ({ path: [root, p.path].filter(Boolean).join('.'), message: p.message }))) : e
+}
+
+/** The products that a rule finds. */
+export async function reach(body: RuleBody & { cursor?: string; limit: number }, now: number) {
+  const db = database()
+  const setup = await loadSetup(db)
+  const lens = lensOf(setup, body.lens, now)
+  const { node } = ruleOf(setup, body, lens)
+  return findByRule(db, setup, node, lens, { after: body.cursor, limit: body.limit })
+}
+
+/** Why a rule finds a product, or why not: the tree of conditions, and the rule in its other readings. */
+export async function explain(body: RuleBody & { sku: string }, now: number) {
+  const db = database()
+  const setup = await loadSetup(db)
+  const lens = lensOf(setup, body.lens, now)
+  const { condition, node } = ruleOf(setup, body, lens)
+  const family = await loadFamilyOf(db, setup, body.sku)
+  if (!family) throw notFound(`product “${body.sku}”`)
+  const explanation = compileExplainer(node)(factsOf(family, lens, setup))
+  return { sku: body.sku, asked: family.root.sku, met: explanation.met, explanation, sentence: sentenceOf(condition, setup), logic: toJsonLogic(node) }
+}
+
+/** One sentence on which products a reach means. */
+export function reachSentence(r: Reach, setup: StoredSetup): string {
+  const base = r.base === 'everything' ? 'All products' : r.base === 'chosen' ? `${r.chosen.length} chosen products` : r.rule === null ? 'No rule yet' : sentenceOf(r.rule, setup)
+  const added = r.added.length > 0 ? `, and ${r.added.length} added` : ''
+  const left = r.leftOut.length > 0 ? `, but not ${r.leftOut.length} left out` : ''
+  return `${base}${added}${left}${r.eachVariant ? ', asked of each variant' : ''}`
+}
+
+/**
+ * What an assignment that is being written would reach: how many and a sample, what it gains and loses against the
+ * saved one, the sentence, JsonLogic; and for one product, whether and why.
+ */
+export async function tryAssignment(body: { reach: Reach; limits: Limits; saved: string | null; lens?: LensBody; sku: string | null }, now: number) {
+  const db = database()
+  const setup = await loadSetup(db)
+  const wanted = lensOf(setup, body.lens, now)
+  // Reach is asked in the lens's storefront, or, where the limits leave it out, in the first that they allow.
+  const allowed = body.limits.storefronts
+  const lens = allowed.length > 0 && !allowed.includes(wanted.storefront) && setup.storefronts.has(allowed[0]!) ? { ...wanted, storefront: allowed[0]! } : wanted
+  try {
+    const prepared = prepareAssignment({ code: '', number: 0, name: '', pieces: [], reach: body.reach, limits: body.limits, area: 'details', order: 0, resting: false }, setup)
+    const found = await findReached(db, setup, body.reach, lens, { limit: 200 })
+    const saved = body.saved === null ? undefined : (await loadContent(db, setup)).assignments.find((a) => a.code === body.saved)
+    const gained = saved ? await findDifference(db, setup, body.reach, saved.reach, lens, 50) : undefined
+    const lost = saved ? await findDifference(db, setup, saved.reach, body.reach, lens, 50) : undefined
+    const names = await namesOf([...found.skus.slice(0, 60), ...gained?.skus ?? [], ...lost?.skus ?? []], setup)
+    const named = (skus: readonly string[]) => skus.map((sku) => ({ sku, name: names.get(sku) ?? sku }))
+    const product = body.sku === null ? null : await reachOfOne(body.sku, prepared, lens, setup)
+    const node = body.reach.base === 'rule' ? checkCondition(body.reach.rule, setup) : checkCondition({ all: [] }, setup)
+    return {
+      storefront: lens.storefront, count: found.count, sample: named(found.skus.slice(0, 60)),
+      gained: gained ? { count: gained.count, sample: named(gained.skus) } : null, lost: lost ? { count: lost.count, sample: named(lost.skus) } : null,
+      sentence: reachSentence(body.reach, setup), logic: toJsonLogic(node), product,
+    }
+  } catch (e) {
+    throw ruleProblem(e, 'reach.rule')
+  }
+}
+
+async function reachOfOne(sku: string, prepared: ReturnType<typeof prepareAssignment>, lens: FactLens, setup: StoredSetup) {
+  const family = await loadFamilyOf(database(), setup, sku)
+  if (!family) throw notFitting('There is no such product.', [{ path: 'sku', message: `There is no product “${sku}”.` }])
+  const facts = factsOf(family, lens, setup)
+  const product = memberOf(family, sku)
+  const each = prepared.reach.eachVariant && product !== family.root
+  const skus = prepared.reach.eachVariant ? [sku, family.root.sku] : [family.root.sku, ...family.variants.map((v) => v.sku)]
+  const answer = explainReach(prepared, skus, each ? facts.variants![family.variants.indexOf(product)]! : facts)
+  const name = (await namesOf([family.root.sku], setup)).get(family.root.sku) ?? sku
+  return { sku, asked: each ? sku : family.root.sku, name, ...answer }
+}
+
+async function namesOf(skus: readonly string[], setup: StoredSetup): Promise<Map<string, string>> {
+  const { rows } = await database().execute<{ sku: string; name: string }>(sql`
+    select p.sku, v.value #>> '{}' as name from product p join value v on v.product_id = p.root_id and v.attribute_id = ${setup.attributeIds.get('name') ?? 0} and v.storefront_id = 0 and v.language = ${setup.source}
+    where p.sku = any(${sql.param([...new Set(skus)])}::text[])`)
+  return new Map(rows.map((r) => [r.sku, r.name]))
+}
+
+/** The attributes that an inline value can name, with the share of the reached products that have one. */
+export async function reachFill(body: { piece: string | null; storefront?: string }, now: number) {
+  const db = database()
+  const setup = await loadSetup(db)
+  const lens = lensOf(setup, body.storefront ? { storefront: body.storefront } : undefined, now)
+  const { assignments } = await loadContent(db, setup)
+  const using = body.piece === null ? [] : assignments.filter((a) => a.pieces.includes(body.piece!))
+  // A piece that is not assigned yet could go anywhere.
+  const everywhere: Reach = { base: 'everything', rule: null, chosen: [], added: [], leftOut: [], eachVariant: false }
+  const [first] = using
+  const { count, filled } = await fillOfReach(db, setup, first?.reach ?? everywhere, lens)
+  const sample = await findReached(db, setup, first?.reach ?? everywhere, lens, { limit: 1 })
+  const attributes = [...setup.attributes.values()].filter((a) => attributeTypes[a.type].ruleKind !== 'none' && !['rich-text', 'key-points'].includes(a.type))
+    .map((a) => ({ address: `attribute:${a.code}`, label: a.labels[setup.source] ?? a.code, filled: filled.get(a.code) ?? 0 }))
+    .sort((a, b) => b.filled - a.filled || (a.label < b.label ? -1 : 1))
+  const facts = Object.keys(setup.storefronts.get(lens.storefront)!.facts).map((f) => ({ address: `storefront:${f}`, label: `Storefront: ${f}`, filled: count }))
+  return { count, assigned: using.map((a) => a.name), sample: sample.skus[0] ?? null, values: [...attributes, ...facts] }
+}

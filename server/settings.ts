@@ -1,0 +1,38 @@
+import Joi from 'joi'
+import path from 'node:path'
+
+/** What the environment can set. The README lists them. */
+export interface Settings {
+  port: number
+  host: string
+  databaseUrl: string
+  /** Where uploads, pictures and the database's files live. */
+  data: string
+  /** Seals the cookies. */
+  secret: string
+  secureCookies: boolean
+}
+
+const schema = Joi.object({
+  INKLOOM_PORT: Joi.number().port().default(4870),
+  INKLOOM_HOST: Joi.string().hostname().default('127.0.0.1'),
+  INKLOOM_DATABASE_URL: Joi.string().uri({ scheme: ['postgres', 'postgresql'] }).required(),
+  INKLOOM_DATA: Joi.string().default('.data'),
+  INKLOOM_SECRET: Joi.string().min(32).required(),
+  INKLOOM_SECURE_COOKIES: Joi.boolean().default(false),
+}).unknown(true)
+
+let known: Settings | undefined
+
+/** The settings, checked once. Throws an Error that names the variable and what to do. */
+export function settings(): Settings {
+  if (known) return known
+  const { value, error } = schema.validate(process.env, { abortEarly: false })
+  if (error) throw new Error(`The settings do not fit: ${error.details.map((d) => d.message).join('; ')}. The README lists them; \`npm start\` sets those it can.`)
+  const env = value as Record<string, string | number | boolean>
+  known = {
+    port: env.INKLOOM_PORT as number, host: env.INKLOOM_HOST as string, databaseUrl: env.INKLOOM_DATABASE_URL as string,
+    data: path.resolve(env.INKLOOM_DATA as string), secret: env.INKLOOM_SECRET as string, secureCookies: env.INKLOOM_SECURE_COOKIES as boolean,
+  }
+  return known
+}
