@@ -8,11 +8,12 @@ export default defineNuxtConfig({
   ssr: false,
   modules: ['@pinia/nuxt'],
   alias: { '@core': room('core'), '@contracts': room('contracts'), '@server': room('server') },
+  imports: { presets: [{ from: '@vueuse/core', imports: ['useEventListener', 'onClickOutside'] }] },
   css: ['~/assets/main.css'],
   components: [{ path: '~/components', pathPrefix: false }],
   devtools: { enabled: false },
   telemetry: false,
-  vite: { plugins: [tailwindcss()], build: { chunkSizeWarningLimit: 900 } },
+  vite: { plugins: [tailwindcss()], build: { chunkSizeWarningLimit: 900, assetsInlineLimit: 0 } },
   typescript: { strict: true, typeCheck: false },
   app: {
     head: {

@@ -22,6 +22,7 @@ const storefront = Joi.string().description('A storefront code.')
 const edition = { storefront: storefront.required(), language: Joi.string().required().description('A BCP 47 tag of the storefront.') }
 const lens = Joi.object({ storefront, group: Joi.string().allow(null), at: moment })
 const paged = (max: number, standard: number) => ({ limit: Joi.number().integer().min(1).max(max).default(standard), cursor: Joi.string() })
+const offset = Joi.number().integer().min(0).max(10_000_000).default(0).description('Rows to pass over, for lists that are scrolled.')
 const rule = { condition: Joi.any().description('A condition.'), logic: Joi.any().description('The same as JsonLogic.'), lens }
 const ifMatch = { 'If-Match': 'The ETag of the version that is changed.' }
 
@@ -30,13 +31,16 @@ export const operations = {
   signIn: { method: 'post', path: '/api/session', summary: 'Sign in', action: null, body: Joi.object({ email: Joi.string().max(200).required(), password: Joi.string().max(500).required() }) },
   signOut: { method: 'delete', path: '/api/session', summary: 'Sign out', action: 'read' },
   whoAmI: { method: 'get', path: '/api/session', summary: 'Who is signed in', action: 'read' },
+  listTokens: { method: 'get', path: '/api/tokens', summary: 'Your personal tokens, without their secrets', action: 'read' },
+  makeToken: { method: 'post', path: '/api/tokens', summary: 'Make a personal token; its secret is told this once', action: 'read', body: Joi.object({ name: Joi.string().trim().min(1).max(80).required() }) },
+  endToken: { method: 'delete', path: '/api/tokens/{id}', summary: 'End a personal token', action: 'read' },
   setup: { method: 'get', path: '/api/setup', summary: 'Everything that products and rules are set up with', action: 'read' },
   find: { method: 'get', path: '/api/find', summary: 'Products, pieces and assignments by name or code', action: 'read', query: Joi.object({ q: Joi.string().max(200).required(), storefront, language: Joi.string() }) },
   openapi: { method: 'get', path: '/api/openapi.json', summary: 'This description', action: null },
 
   listProducts: { method: 'get', path: '/api/products', summary: 'Products, by SKU order', action: 'read', query: Joi.object({
     ...paged(500, 50), q: Joi.string().max(200), type: Joi.string(), category: Joi.string(), status: Joi.string(), storefront, language: Joi.string(),
-    offset: Joi.number().integer().min(0).max(10_000_000).description('Rows to pass over, for lists that are scrolled.'),
+    offset,
   }) },
   getProduct: { method: 'get', path: '/api/products/{sku}', summary: 'One product, with every stored value by scope', action: 'read' },
   patchProduct: { method: 'patch', path: '/api/products/{sku}', summary: 'Change values of a product', action: 'read', body: productPatchBody, headers: { 'If-Match': 'The ETag of the version that is changed, or * where every value names its base.' } },
@@ -64,7 +68,10 @@ export const operations = {
     ...edition, record: Joi.string().pattern(/^(product|piece):.+$/).required(),
     units: Joi.array().min(1).max(500).items(Joi.object({ unit: Joi.string().required(), target: Joi.any().required(), state: Joi.string().valid('initial', 'translated', 'reviewed', 'final'), base: Joi.any().required() })).required(),
   }) },
-  listWork: { method: 'get', path: '/api/translations/work', summary: 'Records with texts that an edition lacks', action: 'read', query: Joi.object({ ...edition, ...paged(200, 100), q: Joi.string().max(200), show: Joi.string().valid('open', 'stale', 'all').default('open') }) },
+  listWork: { method: 'get', path: '/api/translations/work', summary: 'Records with texts that an edition lacks', action: 'read', query: Joi.object({ ...edition, limit: Joi.number().integer().min(1).max(200).default(100), offset, q: Joi.string().max(200), show: Joi.string().valid('open', 'stale', 'all').default('open') }) },
+
+  recordHistory: { method: 'get', path: '/api/history/{kind}/{code}', summary: 'What was changed in a piece, an assignment or a part of the set-up, newest first', action: 'read' },
+  putRecordBack: { method: 'post', path: '/api/history/{kind}/{code}/put-back', summary: 'Take a change of a record back', action: 'read', body: Joi.object({ change: Joi.number().integer().required() }) },
 
   getMedia: { method: 'get', path: '/api/media/{name}', summary: 'A picture', action: null },
 
@@ -74,10 +81,10 @@ export const operations = {
   putType: { method: 'put', path: '/api/product-types/{code}', summary: 'Write a product type', action: 'set-up', body: productTypeRecord, headers: ifMatch },
   getStorefront: { method: 'get', path: '/api/storefronts/{code}', summary: 'A storefront', action: 'read' },
   putStorefront: { method: 'put', path: '/api/storefronts/{code}', summary: 'Write a storefront', action: 'set-up', body: storefrontRecord, headers: ifMatch },
-  listPieces: { method: 'get', path: '/api/pieces', summary: 'All pieces', action: 'read' },
+  listPieces: { method: 'get', path: '/api/pieces', summary: 'Pieces, by code', action: 'read', query: Joi.object({ ...paged(200, 100), q: Joi.string().max(200), storefront, language: Joi.string() }) },
   getPiece: { method: 'get', path: '/api/pieces/{code}', summary: 'A piece with all its texts', action: 'read' },
   putPiece: { method: 'put', path: '/api/pieces/{code}', summary: 'Write a piece', action: 'edit-content', body: pieceRecord, headers: ifMatch },
-  listAssignments: { method: 'get', path: '/api/assignments', summary: 'All assignments, in page order', action: 'read' },
+  listAssignments: { method: 'get', path: '/api/assignments', summary: 'Assignments, in page order', action: 'read', query: Joi.object({ ...paged(200, 100), q: Joi.string().max(200), piece: Joi.string() }) },
   getAssignment: { method: 'get', path: '/api/assignments/{code}', summary: 'An assignment', action: 'read' },
   putAssignment: { method: 'put', path: '/api/assignments/{code}', summary: 'Write an assignment', action: 'edit-content', body: assignmentRecord, headers: ifMatch },
 } as const satisfies Record<string, Operation>

@@ -30,3 +30,11 @@ export function limitThatFails(limits: Limits, lens: Lens, timeZone: string): st
   }
   return undefined
 }
+
+/** All limits in words, for reading: “Switzerland · fr-CH · workshop · from 2026-11-27”. Empty where there are none. */
+export function limitWords(limits: Limits, storefrontName: (code: string) => string): string {
+  return [
+    limits.storefronts.map(storefrontName).join(', '), limits.languages.join(', '), limits.groups.join(', '),
+    limits.from ? `from ${limits.from.replace('T', ' ')}` : '', limits.to ? `until ${limits.to.replace('T', ' ')}` : '',
+  ].filter((w) => w !== '').join(' · ')
+}

@@ -98,10 +98,12 @@ export function inlineReader(values: (code: string) => Resolved | undefined, rea
   const storefront = setup.storefronts.get(reader.edition.storefront)
   return (address) => {
     const [kind, code] = address.split(':', 2) as [string, string]
-    if (kind === 'storefront') return storefront?.facts[code] || undefined
+    if (kind === 'storefront') return storefront?.facts[code] ? { text: storefront.facts[code] } : undefined
     const found = values(code)
     if (!found || found.value === null || !found.counts) return undefined
-    return displayValue(code, found.value, reader, setup) || undefined
+    const text = displayValue(code, found.value, reader, setup)
+    if (text === '') return undefined
+    return setup.attributes.get(code)?.type === 'rich-text' ? { text, html: String(found.value) } : { text }
   }
 }
 

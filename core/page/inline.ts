@@ -1,11 +1,11 @@
 import { readNormalForm } from '../richtext/read'
-import { isElement, serialise, type RichNode } from '../richtext/tree'
+import { isElement, serialise, type RichElement, type RichNode } from '../richtext/tree'
 
 /** The smallest blocks that go when an optional value in them is empty. */
 const smallest = new Set(['p', 'li', 'tr', 'h2', 'h3', 'h4', 'figure'])
 
-/** What an inline value reads as in an edition; undefined where it is empty. */
-export type ValueReader = (address: string) => string | undefined
+/** What an inline value reads as in an edition; undefined where it is empty. Formatted texts have `html` too. */
+export type ValueReader = (address: string) => { text: string; html?: string } | undefined
 
 export interface Filled {
   html: string
@@ -18,8 +18,15 @@ export interface Filled {
 
 const nothingLeft = Symbol('an empty value, for the block around it to answer for')
 
+/** The address of the inline value that is all a paragraph holds. */
+function wholeParagraph(node: RichElement): string | undefined {
+  const [only] = node.children
+  return node.tag === 'p' && node.children.length === 1 && only && isElement(only) && only.tag === 'data' ? only.attributes.value : undefined
+}
+
 /**
- * A text with its inline values filled in. The smallest block (`p li tr h2 h3 h4 figure`) around an empty one is
+ * A text with its inline values filled in. A formatted text that stands alone in a paragraph takes the paragraph's
+ * place with its formatting; inside a sentence it reads as plain text. The smallest block (`p li tr h2 h3 h4 figure`) around an empty one is
  * left out; lists, tables and quotations that lose all their contents go with them.
  */
 export function fillInline(html: string, read: ValueReader): Filled {
@@ -36,13 +43,20 @@ export function fillInline(html: string, read: ValueReader): Filled {
       }
       if (node.tag === 'data') {
         const address = node.attributes.value ?? ''
-        const text = read(address)
-        if (text === undefined) {
+        const value = read(address)
+        if (value === undefined) {
           empty.add(address)
           return nothingLeft
         }
         filled.add(address)
-        out.push({ ...node, children: [text] })
+        out.push({ ...node, children: [value.text] })
+        continue
+      }
+      const whole = wholeParagraph(node)
+      const formatted = whole === undefined ? undefined : read(whole)?.html
+      if (formatted !== undefined) {
+        filled.add(whole!)
+        out.push(...readNormalForm(formatted))
         continue
       }
       const children = visit(node.children)

@@ -26,6 +26,8 @@ export const session = pgTable('session', {
   hash: text('hash').primaryKey(),
   personId: integer('person_id').notNull().references(() => person.id, { onDelete: 'cascade' }),
   kind: text('kind').notNull(),
+  /** What a personal token is called. */
+  name: text('name').notNull().default(''),
   /** What a browser has to send along with each write. */
   token: text('token').notNull(),
   expires: moment('expires').notNull(),

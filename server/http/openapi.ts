@@ -1,5 +1,5 @@
 import type Joi from 'joi'
-import { parse } from 'joi-to-json'
+import parse from 'joi-to-json'
 import { operations, type Operation } from '@contracts/operations'
 import { version } from '../../package.json'
 

@@ -299,6 +299,8 @@ export interface HistoryEntry {
   at: string
   person: string | null
   title: string
+  /** Whether this is the change that made it. */
+  made: boolean
   differences: Difference[]
 }
 
@@ -307,7 +309,7 @@ export async function productHistory(sku: string, before: number | null, limit: 
   const { rows } = await database().execute<HistoryEntry & Record<string, unknown>>(sql`
     select c.id::int, s.at, p.name as person, s.title, c.differences from change c join step s on s.id = c.step_id left join person p on p.id = s.person_id
     where c.record = ${`product:${sku}`} and ${before === null ? sql`true` : sql`c.id < ${before}`} order by c.id desc limit ${limit + 1}`)
-  return { items: rows.slice(0, limit), next: rows.length > limit ? rows[limit - 1]!.id : null }
+  return { items: rows.slice(0, limit).map((r) => ({ ...r, made: r.differences[0]?.path === 'created' })), next: rows.length > limit ? rows[limit - 1]!.id : null }
 }
 
 /** Takes one change of a product back. What was changed again since stays and is named. */

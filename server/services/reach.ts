@@ -1,7 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { explainReach, prepareAssignment, type Reach } from '@core/assignments/assignment'
 import type { Limits } from '@core/assignments/limits'
-import { attributeTypes } from '@core/attributes/types/registry'
 import { checkCondition } from '@core/rules/check'
 import { RuleError, type Condition } from '@core/rules/condition'
 import { compileExplainer } from '@core/rules/explain'
@@ -12,7 +11,7 @@ import { sentenceOf } from '@core/rules/sentence'
 import { database } from '../db/connect'
 import { loadContent } from '../db/queries/content'
 import { loadFamilyOf, memberOf } from '../db/queries/families'
-import { fillOfReach, findByRule, findDifference, findReached } from '../db/queries/reach'
+import { fillOfReaches, findByRule, findDifference, findReached } from '../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { notFitting, notFound } from './problem'
 
@@ -131,21 +130,25 @@ async function namesOf(skus: readonly string[], setup: StoredSetup): Promise<Map
   return new Map(rows.map((r) => [r.sku, r.name]))
 }
 
-/** The attributes that an inline value can name, with the share of the reached products that have one. */
+/**
+ * What inline values of a piece can name: the attributes that the products of its assignments have or should have,
+ * with the number that is filled, and the storefront's facts. A piece that is not assigned yet could go anywhere.
+ */
 export async function reachFill(body: { piece: string | null; storefront?: string }, now: number) {
   const db = database()
   const setup = await loadSetup(db)
   const lens = lensOf(setup, body.storefront ? { storefront: body.storefront } : undefined, now)
   const { assignments } = await loadContent(db, setup)
   const using = body.piece === null ? [] : assignments.filter((a) => a.pieces.includes(body.piece!))
-  // A piece that is not assigned yet could go anywhere.
   const everywhere: Reach = { base: 'everything', rule: null, chosen: [], added: [], leftOut: [], eachVariant: false }
-  const [first] = using
-  const { count, filled } = await fillOfReach(db, setup, first?.reach ?? everywhere, lens)
-  const sample = await findReached(db, setup, first?.reach ?? everywhere, lens, { limit: 1 })
-  const attributes = [...setup.attributes.values()].filter((a) => attributeTypes[a.type].ruleKind !== 'none' && !['rich-text', 'key-points'].includes(a.type))
+  const { count, filled, types, sample } = await fillOfReaches(db, setup, using.length > 0 ? using.map((a) => a.reach) : [everywhere], lens)
+  const meant = new Set(types.flatMap((t) => setup.types.get(t)?.attributes.map((a) => a.attribute) ?? []))
+  const attributes = [...setup.attributes.values()].filter((a) => !unfitForInline.has(a.type) && !unfitForInline.has(a.code) && (meant.has(a.code) || filled.has(a.code)))
     .map((a) => ({ address: `attribute:${a.code}`, label: a.labels[setup.source] ?? a.code, filled: filled.get(a.code) ?? 0 }))
     .sort((a, b) => b.filled - a.filled || (a.label < b.label ? -1 : 1))
-  const facts = Object.keys(setup.storefronts.get(lens.storefront)!.facts).map((f) => ({ address: `storefront:${f}`, label: `Storefront: ${f}`, filled: count }))
-  return { count, assigned: using.map((a) => a.name), sample: sample.skus[0] ?? null, values: [...attributes, ...facts] }
+  const facts = Object.keys(setup.storefronts.get(lens.storefront)!.facts).map((f) => ({ address: `storefront:${f}`, label: `Storefront: ${f.replaceAll('-', ' ')}`, filled: count }))
+  return { count, assigned: using.map((a) => ({ code: a.code, name: a.name })), sample, values: [...attributes, ...facts] }
 }
+
+/** Pictures and lists do not stand inside a sentence, and a description would hold itself. */
+const unfitForInline: ReadonlySet<string> = new Set(['media', 'key-points', 'description'])

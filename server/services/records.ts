@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { asc, eq, sql } from 'drizzle-orm'
+import { eq, sql } from 'drizzle-orm'
 import type Joi from 'joi'
 import { checkedValue } from '@core/attributes/types/registry'
 import { ValueProblem } from '@core/attributes/types/shape'
@@ -34,7 +34,6 @@ interface RecordKind<R extends { code: string }> {
   stamp: 'setup' | 'content'
   schema: Joi.ObjectSchema<R>
   read(db: Db, code: string): Promise<{ record: R; version: number } | undefined>
-  list(db: Db): Promise<R[]>
   /** What is wrong beyond the shape, and the record as it is stored. */
   check(record: R, before: R | undefined, setup: StoredSetup, tx: Tx): Promise<{ record: R; problems: Problems }>
   write(tx: Tx, record: R, before: R | undefined, setup: StoredSetup): Promise<void>
@@ -49,7 +48,6 @@ const attributes: RecordKind<Attribute> = {
     const row = await first(db.select().from(t.attribute).where(eq(t.attribute.code, code)))
     return row && { record: attributeOf(row), version: row.version }
   },
-  list: async (db) => (await db.select().from(t.attribute).orderBy(asc(t.attribute.code))).map(attributeOf),
   async check(record, before, setup, tx) {
     const problems: Problems = []
     if (record.unit && findUnit(record.unit)?.family !== record.family) problems.push({ path: 'unit', message: `“${record.unit}” is not a unit of ${record.family ?? 'anything'}.` })
@@ -88,7 +86,6 @@ const types: RecordKind<ProductType> = {
     const row = await first(db.select().from(t.productType).where(eq(t.productType.code, code)))
     return row && { record: typeOf(row), version: row.version }
   },
-  list: async (db) => (await db.select().from(t.productType).orderBy(asc(t.productType.position), asc(t.productType.code))).map(typeOf),
   async check(record, _before, setup) {
     const problems: Problems = []
     record.attributes.forEach((a, i) => {
@@ -123,7 +120,6 @@ const storefronts: RecordKind<Storefront> = {
     const row = await first(db.select().from(t.storefront).where(eq(t.storefront.code, code)))
     return row && { record: storefrontOf(row), version: row.version }
   },
-  list: async (db) => (await db.select().from(t.storefront).orderBy(asc(t.storefront.position))).map(storefrontOf),
   async check(record) {
     const problems: Problems = []
     record.editions.forEach((e, i) => [e.language, ...e.borrow].forEach((l) => {
@@ -152,11 +148,6 @@ const pieces: RecordKind<PieceRecord> = {
   async read(db, code) {
     const found = await pieceRecordOf(db, await loadSetup(db), code)
     return found && { record: found.record, version: found.version }
-  },
-  async list(db) {
-    const setup = await loadSetup(db)
-    const codes = await db.select({ code: t.piece.code }).from(t.piece).orderBy(asc(t.piece.code))
-    return Promise.all(codes.map(async ({ code }) => (await pieceRecordOf(db, setup, code))!.record))
   },
   async check(record, _before, setup) {
     const problems: Problems = []
@@ -210,7 +201,6 @@ const assignments: RecordKind<AssignmentRecord> = {
     const row = await first(db.select().from(t.assignment).where(eq(t.assignment.code, code)))
     return row && { record: assignmentOf(row), version: row.version }
   },
-  list: async (db) => (await db.select().from(t.assignment).orderBy(asc(t.assignment.order), asc(t.assignment.number))).map(assignmentOf),
   async check(record, before, setup, tx) {
     const problems: Problems = []
     try {
@@ -257,11 +247,6 @@ export async function getRecord(kind: RecordKindName, code: string) {
   const found = await k.read(database(), code)
   if (!found) throw notFound(`${k.name} “${code}”`)
   return { record: found.record, tag: tagOf(found.record) }
-}
-
-/** All records of a kind. */
-export async function listRecords(kind: RecordKindName) {
-  return (recordKinds[kind] as unknown as RecordKind<{ code: string }>).list(database())
 }
 
 /**

@@ -1,4 +1,3 @@
-import { sql } from 'drizzle-orm'
 import type { Value } from '@core/attributes/attribute'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { same, valuePath } from '@core/catalogue/patch'
@@ -7,6 +6,7 @@ import { isStale, type TranslationState } from '@core/translation/state'
 import type { PieceRecord } from '@contracts/records'
 import { database } from '../db/connect'
 import { pieceRecordOf } from '../db/queries/content'
+import { pieceWork, productWork } from '../db/queries/translation-work'
 import { loadFamilyOf, memberOf } from '../db/queries/families'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { require, type Person } from './permission'
@@ -136,39 +136,32 @@ export interface WorkItem {
   unread: number
 }
 
-/** Records with texts to translate into an edition's language, in order of kind and code. */
-export async function listWork(q: { storefront: string; language: string; limit: number; cursor?: string; q?: string; show: 'open' | 'stale' | 'all' }): Promise<{ items: WorkItem[]; next: string | null; total: { records: number; missing: number; stale: number; unread: number } }> {
+interface WorkQuery {
+  storefront: string
+  language: string
+  limit: number
+  offset: number
+  q?: string
+  show: 'open' | 'stale' | 'all'
+}
+
+interface Work {
+  items: WorkItem[]
+  /** Records that the question finds. */
+  count: number
+  /** Texts of all records, whatever is shown. */
+  total: { missing: number; stale: number; unread: number }
+}
+
+/** Records with texts to translate into an edition's language: pieces by code, then products by SKU. */
+export async function listWork(q: WorkQuery): Promise<Work> {
   const db = database()
   const setup = await loadSetup(db)
   editionOrProblem(setup, q.storefront, q.language)
-  const shop = setup.storefrontIds.get(q.storefront)!
-  const name = setup.attributeIds.get('name') ?? 0
-  const texts = sql.param([...setup.attributes.values()].filter((a) => a.translatable && attributeTypes[a.type].isText).map((a) => setup.attributeIds.get(a.code)!))
-  // Pieces are few and come first; product texts are counted by the database, one pass over the values of two languages.
-  const list = sql`
-    with p as (
-      select p.sku, s.hash, t.value is null as missing, coalesce(t.source_hash <> s.hash, false) as stale, coalesce(t.state in ('initial', 'translated'), false) as unread
-      from value s join product p on p.id = s.product_id
-      left join value t on t.product_id = s.product_id and t.attribute_id = s.attribute_id and t.storefront_id = s.storefront_id and t.language = ${q.language}
-      where s.language = ${setup.source} and s.storefront_id in (0, ${shop}) and s.attribute_id = any(${texts}::smallint[])),
-    listed as (
-      select 'product:' || sku as record, sku as code, count(*)::int as texts, count(*) filter (where missing)::int as missing, count(*) filter (where stale)::int as stale, count(*) filter (where unread)::int as unread
-      from p group by sku)`
-  const rows = (await db.execute<WorkItem & { code: string } & Record<string, unknown>>(sql`${list}
-    select l.*, coalesce((select v.value #>> '{}' from product p join value v on v.product_id = p.id and v.attribute_id = ${name} and v.language = ${setup.source} and v.storefront_id = 0 where p.sku = l.code), l.code) as title
-    from listed l`)).rows.map(({ record, title, texts: n, missing, stale, unread }) => ({ record, title, texts: n, missing, stale, unread }))
-  const pieces: WorkItem[] = []
-  for (const { code } of (await db.execute<{ code: string }>(sql`select code from piece order by code`)).rows) {
-    const { units, record, title } = await pieceUnits(setup, code, q.storefront, q.language)
-    pieces.push({
-      record, title, texts: units.length, missing: units.filter((u) => u.target === null).length, stale: units.filter((u) => u.stale).length,
-      unread: units.filter((u) => u.state === 'initial' || u.state === 'translated').length,
-    })
-  }
-  const all = [...pieces, ...rows.sort((a, b) => (a.record < b.record ? -1 : 1))]
-  const wanted = all.filter((w) => (q.show === 'all' || (q.show === 'stale' ? w.stale > 0 : w.missing + w.stale > 0)) && (!q.q || fold(`${w.record} ${w.title}`).includes(fold(q.q))))
-  const begin = q.cursor === undefined ? 0 : wanted.findIndex((w) => w.record === q.cursor) + 1
-  const items = wanted.slice(begin, begin + q.limit)
-  const sum = (pick: (w: WorkItem) => number) => all.reduce((n, w) => n + pick(w), 0)
-  return { items, next: begin + q.limit < wanted.length ? items.at(-1)!.record : null, total: { records: wanted.length, missing: sum((w) => w.missing), stale: sum((w) => w.stale), unread: sum((w) => w.unread) } }
+  const pieces = await pieceWork(db, setup, q.storefront, q.language)
+  const wanted = pieces.filter((w) => (q.show === 'all' || (q.show === 'stale' ? w.stale > 0 : w.missing + w.stale > 0)) && (!q.q || fold(`${w.record} ${w.title}`).includes(fold(q.q))))
+  const here = wanted.slice(q.offset, q.offset + q.limit)
+  const products = await productWork(db, setup, { ...q, offset: Math.max(0, q.offset - wanted.length), limit: q.limit - here.length })
+  const sum = (key: 'missing' | 'stale' | 'unread') => products.total[key] + pieces.reduce((n, w) => n + w[key], 0)
+  return { items: [...here, ...products.items], count: wanted.length + products.count, total: { missing: sum('missing'), stale: sum('stale'), unread: sum('unread') } }
 }

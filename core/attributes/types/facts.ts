@@ -1,6 +1,6 @@
 import { canonicalNumber, familyOf, type Measure } from '../../units/canonical'
 import { formatDate, formatList, formatMeasure, formatNumber } from '../../units/format'
-import { parseMeasure, parseNumber, type DecimalSign } from '../../units/parse'
+import { parseMeasure, parseNumber, splitMeasure, type DecimalSign } from '../../units/parse'
 import { dayNumber, instantOf } from '../../moments/instant'
 import { fold } from '../../text/fold'
 import { labelIn, type Attribute, type Value } from '../attribute'
@@ -32,7 +32,7 @@ function numberMessage(cell: string, sign: DecimalSign): string {
 }
 
 const measureMessages = {
-  'number': (cell: string, sign: DecimalSign) => numberMessage(cell, sign),
+  'number': (cell: string, sign: DecimalSign) => numberMessage(splitMeasure(cell)?.number ?? cell, sign),
   'no-unit': (cell: string) => `“${cell}” has no unit; write it as in “1.2 kg”.`,
   'unknown-unit': (cell: string) => `The unit in “${cell}” is not known.`,
   'other-family': (cell: string, _s: DecimalSign, family: string) => `“${cell}” is not a ${family}.`,

@@ -1,5 +1,5 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
-import { listRecords } from '../../services/records'
+import { listAssignments } from '../../services/library'
 
-export default endpoint(operations.listAssignments, async () => ({ items: await listRecords('assignments'), next: null }))
+export default endpoint<Parameters<typeof listAssignments>[0]>(operations.listAssignments, ({ query }) => listAssignments(query))

@@ -1,5 +1,5 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
-import { listRecords } from '../../services/records'
+import { listPieces } from '../../services/library'
 
-export default endpoint(operations.listPieces, async () => ({ items: await listRecords('pieces'), next: null }))
+export default endpoint<Parameters<typeof listPieces>[0]>(operations.listPieces, ({ query }) => listPieces(query))

@@ -62,22 +62,21 @@ export async function findDifference(db: Db, setup: StoredSetup, having: Reach, 
   return page(db, sql`${reachToSql(setup, having, lens)} and (${reachToSql(setup, lacking, lens)}) is not true`, each, { limit })
 }
 
-/** Of a reach's roots, how many have a value of each attribute in a storefront: for offering inline values. */
-export async function fillOfReach(db: Db, setup: StoredSetup, reach: Reach, lens: FactLens): Promise<{ count: number; filled: Map<string, number> }> {
+/** Of the roots that any of some reaches has: how many, of which types, and how many have a value of each attribute in a storefront. */
+export async function fillOfReaches(db: Db, setup: StoredSetup, reaches: readonly Reach[], lens: FactLens): Promise<{ count: number; types: string[]; filled: Map<string, number>; sample: string | null }> {
   const storefront = setup.storefrontIds.get(lens.storefront)!
-  const r = row(reach.eachVariant)
-  const { rows } = await db.execute<{ attribute_id: number | null; n: number }>(sql`
-    with found as materialized (select distinct ${r}.root_id as id from ${subject(reach.eachVariant)} where ${reachToSql(setup, reach, lens)}),
+  const roots = reaches.map((reach) => sql`select ${row(reach.eachVariant)}.root_id as id from ${subject(reach.eachVariant)} where ${reachToSql(setup, reach, lens)}`)
+  const { rows } = await db.execute<{ what: string; id: number | null; txt: string | null; n: number }>(sql`
+    with found as materialized (${sql.join(roots, sql` union `)}),
     filled as (
       select f.attribute_id, f.root_id from fact f join found on found.id = f.root_id where f.storefront_id in (0, ${storefront})
       union select f.attribute_id, f.root_id from fact_text f join found on found.id = f.root_id where f.storefront_id in (0, ${storefront}) and f.language = '')
-    select null::int as attribute_id, count(*)::int as n from found
-    union all select attribute_id, count(distinct root_id)::int from filled group by attribute_id`)
-  const filled = new Map<string, number>()
-  let count = 0
-  for (const { attribute_id: id, n } of rows) {
-    if (id === null) count = n
-    else filled.set(setup.attributeCodes.get(id)!, n)
+    select 'count' as what, null::int as id, (select min(p.sku collate "C") from product p join found on found.id = p.id where p.status = 'active') as txt, count(*)::int as n from found
+    union all select 'type', null, p.type, count(*)::int from product p join found on found.id = p.id group by p.type
+    union all select 'filled', attribute_id, null, count(distinct root_id)::int from filled group by attribute_id`)
+  const count = rows.find((r) => r.what === 'count')
+  return {
+    count: count?.n ?? 0, sample: count?.txt ?? null, types: rows.filter((r) => r.what === 'type').map((r) => r.txt!),
+    filled: new Map(rows.filter((r) => r.what === 'filled').map((r) => [setup.attributeCodes.get(r.id!)!, r.n])),
   }
-  return { count, filled }
 }

@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import type { Attribute, StoredValue, Value } from '@core/attributes/attribute'
+import { valuePath } from '@core/catalogue/patch'
+import { directionOf } from '@core/language/chain'
+import type { Resolved } from '@core/values/resolve'
+import type { OfferedValue } from '../editor/RichEditor.vue'
+
+const props = defineProps<{
+  sku: string
+  parentName: string | null
+  attribute: Attribute
+  resolved: Resolved & { shown: string | null }
+  /** The product's own stored values. */
+  own: StoredValue[]
+  storefront: string
+  language: string
+  wanted: boolean
+  values: OfferedValue[]
+  readonly: boolean
+}>()
+const emit = defineEmits<{ save: [{ attribute: string; storefront: string | null; language: string | null; value: Value | null; base: Value | null }] }>()
+const setup = useSetupStore()
+const label = computed(() => setup.label(props.attribute.labels, props.attribute.code))
+const scopeLanguage = computed(() => (props.attribute.translatable ? props.language : null))
+const ownAt = (storefront: string | null) => props.own.find((v) => v.attribute === props.attribute.code && v.storefront === storefront && v.language === scopeLanguage.value)
+const onlyHere = ref(false)
+const scope = computed(() => ({ attribute: props.attribute.code, storefront: onlyHere.value ? props.storefront : null, language: scopeLanguage.value }))
+const base = computed<Value | null>(() => ownAt(scope.value.storefront)?.value ?? null)
+
+const editing = ref(false)
+const draft = ref<Value | null>(null)
+const long = computed(() => ['rich-text', 'long-text', 'key-points', 'text'].includes(props.attribute.type))
+const draftKey = computed(() => `inkloom:${props.sku}:${valuePath(scope.value)}`)
+function open() {
+  if (props.readonly) return
+  onlyHere.value = ownAt(props.storefront) !== undefined
+  // A value from elsewhere is pulled down to be changed; a fallback in another language is not.
+  const pulled = base.value ?? (props.resolved.origin === 'inherited' || props.resolved.origin === 'default' ? props.resolved.value : null)
+  const kept = long.value ? localStorage.getItem(draftKey.value) : null
+  draft.value = kept ? JSON.parse(kept) as Value : structuredClone(toRaw(pulled))
+  editing.value = true
+}
+watch(draft, (d) => { if (editing.value && long.value) localStorage.setItem(draftKey.value, JSON.stringify(d)) }, { deep: true })
+const button = useTemplateRef<HTMLButtonElement>('button')
+function close() {
+  editing.value = false
+  localStorage.removeItem(draftKey.value)
+  void nextTick(() => button.value?.focus())
+}
+function save() {
+  emit('save', { ...scope.value, value: draft.value, base: base.value })
+  close()
+}
+function letGo() {
+  const storefront = ownAt(props.storefront) ? props.storefront : null
+  emit('save', { ...scope.value, storefront, value: null, base: ownAt(storefront)!.value })
+}
+const note = computed(() => {
+  const r = props.resolved
+  if (r.origin === 'fallback') return `fallback: ${languageName(r.language ?? '')}${r.counts ? '' : ', does not count'}`
+  if (r.origin === 'inherited') return `from ${props.parentName ?? 'the parent'}`
+  if (r.origin === 'default') return 'the type’s default'
+  return r.storefront ? `only in ${setup.storefrontName(r.storefront)}` : ''
+})
+const shown = computed(() => {
+  const { value, shown: text } = props.resolved
+  if (props.attribute.type === 'key-points' && Array.isArray(value)) return value
+  return text
+})
+</script>
+
+<template>
+  <div v-if="editing" class="pb-2 pt-1" @keydown.esc.stop="close" @keydown.ctrl.s.prevent="save">
+    <ValueInput v-model="draft" :attribute="attribute" :language="language" :label="label" :values="values" @done="save" />
+    <div class="mt-1.5 flex flex-wrap items-center gap-2.5 text-[12px]">
+      <button class="act main" type="button" @click="save">Save <span class="opacity-70">Ctrl S</span></button>
+      <button class="plain" type="button" @click="close">Leave it</button>
+      <label v-if="attribute.perStorefront" class="flex items-center gap-1.5"><input v-model="onlyHere" type="checkbox">only in {{ setup.storefrontName(storefront) }}</label>
+    </div>
+  </div>
+  <div v-else class="group relative">
+    <button ref="button" type="button" class="block min-h-[25px] w-full pb-[3px] pt-0.5 text-left" :class="[`from-${resolved.origin}`, { wanted }]" :dir="attribute.translatable ? directionOf(resolved.language ?? language) : undefined" :lang="attribute.translatable ? resolved.language ?? undefined : undefined" :disabled="readonly" @click="open">
+      <span class="sr-only">{{ label }}, {{ resolved.origin }}: </span>
+      <template v-if="resolved.value === null">{{ wanted ? (attribute.translatable ? `Missing in ${languageName(language)}` : 'Missing') : 'No value' }}</template>
+      <ol v-else-if="Array.isArray(shown)"><li v-for="(p, i) in shown" :key="i" class="flex gap-1.5"><span class="text-ink3">{{ i + 1 }}</span><span>{{ plainShown(p) }}</span></li></ol>
+      <span v-else-if="attribute.type === 'media' && Array.isArray(resolved.value)" class="flex gap-1.5"><img v-for="m in resolved.value" :key="m" :src="`/api/media/${m}`" :alt="m" width="40" height="40"></span>
+      <span v-else class="line-clamp-4 whitespace-pre-line">{{ shown }}</span>
+    </button>
+    <span v-if="note" class="block text-right text-[11px] leading-tight text-ink3" :class="{ '!text-ochre': resolved.origin === 'fallback' }">{{ note }}</span>
+    <span v-if="!readonly && (ownAt(null) || ownAt(storefront))" class="absolute right-0 top-0.5">
+      <button type="button" class="plain bg-sheet px-1 text-[11px] opacity-0 focus-visible:opacity-100 group-focus-within:opacity-100 group-hover:opacity-100" @click="letGo">{{ parentName ? 'Let it go' : 'Clear' }}</button>
+    </span>
+  </div>
+</template>

@@ -1,0 +1,124 @@
+<script setup lang="ts">
+import { Editor, EditorContent, VueNodeViewRenderer, type NodeViewProps } from '@tiptap/vue-3'
+import { Suggestion, type SuggestionProps } from '@tiptap/suggestion'
+import { normalForm } from '@core/richtext/normal-form'
+import { editorExtensions, InlineValue } from './schema'
+import InlineValueChip from './InlineValueChip.vue'
+
+export interface OfferedValue { address: string; label: string; share?: string; sample?: string }
+const html = defineModel<string>({ required: true })
+const props = defineProps<{ label: string; language: string; direction?: 'ltr' | 'rtl'; values: OfferedValue[]; disabled?: boolean; compact?: boolean }>()
+const emit = defineEmits<{ focus: [] }>()
+
+const offered = toRef(props, 'values')
+provide('offered-values', offered)
+const popup = shallowRef<{ items: OfferedValue[]; at: number; rect: DOMRect | null; take: (v: OfferedValue) => void }>()
+const matching = (query: string) => {
+  const q = query.toLowerCase()
+  return offered.value.filter((v) => v.label.toLowerCase().includes(q) || v.address.includes(q)).slice(0, 8)
+}
+const chips = InlineValue.extend({
+  addNodeView: () => VueNodeViewRenderer(InlineValueChip as Component<NodeViewProps>),
+  addProseMirrorPlugins() {
+    return [Suggestion<OfferedValue>({
+      editor: this.editor, char: '@', allowSpaces: false,
+      items: ({ query }) => matching(query),
+      command: ({ editor: e, range, props: v }) => { e.chain().focus().insertContentAt(range, { type: 'inlineValue', attrs: { address: v.address } }).run() },
+      render: () => {
+        const show = (s: SuggestionProps<OfferedValue>) => { popup.value = { items: s.items, at: 0, rect: s.clientRect?.() ?? null, take: (v) => s.command(v) } }
+        return {
+          onStart: show, onUpdate: show, onExit: () => { popup.value = undefined },
+          onKeyDown: ({ event }) => {
+            const p = popup.value
+            if (!p || p.items.length === 0) return false
+            if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+              popup.value = { ...p, at: (p.at + (event.key === 'ArrowDown' ? 1 : p.items.length - 1)) % p.items.length }
+              return true
+            }
+            if (event.key === 'Enter' || event.key === 'Tab') {
+              p.take(p.items[p.at]!)
+              return true
+            }
+            if (event.key === 'Escape') {
+              popup.value = undefined
+              return true
+            }
+            return false
+          },
+        }
+      },
+    })]
+  },
+})
+
+const editor = shallowRef<Editor>()
+let last = html.value
+onMounted(() => {
+  editor.value = new Editor({
+    content: html.value, extensions: editorExtensions(chips), injectCSS: false, editable: !props.disabled,
+    editorProps: {
+      // Keys of the screen are not the editor's.
+      handleDOMEvents: { keydown: (_view, e) => (e.ctrlKey && e.key === 'Enter') || (e.altKey && !e.ctrlKey && e.key.length === 1) },
+      attributes: () => ({ 'class': 'prose min-h-[3.2em] px-2.5 py-2 outline-none', 'role': 'textbox', 'aria-multiline': 'true', 'aria-label': props.label, 'lang': props.language, 'dir': props.direction ?? 'ltr', 'spellcheck': 'true' }),
+    },
+    onUpdate: ({ editor: e }) => {
+      last = normalForm(e.getHTML())
+      html.value = last
+    },
+    onFocus: () => emit('focus'),
+  })
+})
+watch(html, (h) => { if (h !== last) { last = h; editor.value?.commands.setContent(h, { emitUpdate: false }) } })
+watch(() => props.disabled, (d) => editor.value?.setEditable(!d))
+onBeforeUnmount(() => editor.value?.destroy())
+
+const tick = ref(0)
+watch(editor, (e) => e?.on('transaction', () => { tick.value++ }))
+const is = (name: string, attributes?: object) => tick.value >= 0 && (editor.value?.isActive(name, attributes) ?? false)
+const chain = () => editor.value!.chain().focus()
+const tools = computed(() => [
+  { label: 'Strong', shown: 'B', key: 'Ctrl+B', on: is('bold'), run: () => chain().toggleBold().run() },
+  { label: 'Emphasis', shown: 'I', key: 'Ctrl+I', on: is('italic'), run: () => chain().toggleItalic().run() },
+  ...(props.compact ? [] : [
+    { label: 'Heading', shown: 'Heading', key: '', on: is('heading'), run: () => chain().toggleHeading({ level: 3 }).run() },
+    { label: 'List', shown: 'List', key: '', on: is('bulletList'), run: () => chain().toggleBulletList().run() },
+    { label: 'Numbered list', shown: '1 2 3', key: '', on: is('orderedList'), run: () => chain().toggleOrderedList().run() },
+    { label: 'Table', shown: 'Table', key: '', on: is('table'), run: () => chain().insertTable({ rows: 3, cols: 2, withHeaderRow: true }).run() },
+  ]),
+  { label: 'Link', shown: 'Link', key: '', on: is('link'), run: link },
+])
+const linking = ref<string>()
+function link() {
+  linking.value = (editor.value?.getAttributes('link').href as string | undefined) ?? 'https://'
+}
+function setLink() {
+  const href = linking.value?.trim() ?? ''
+  if (href === '' || href === 'https://') chain().extendMarkRange('link').unsetLink().run()
+  else chain().extendMarkRange('link').setLink({ href }).run()
+  linking.value = undefined
+}
+const picking = ref(false)
+const pickQuery = ref('')
+function pick(v: OfferedValue) {
+  picking.value = false
+  chain().insertContent({ type: 'inlineValue', attrs: { address: v.address } }).run()
+}
+</script>
+
+<template>
+  <div class="relative border border-hair2 bg-sheet focus-within:border-indigo">
+    <div v-if="!disabled" class="flex flex-wrap items-center gap-0.5 border-b border-hair px-1.5 py-1" role="toolbar" :aria-label="`Formatting of ${label}`">
+      <button v-for="t in tools" :key="t.label" type="button" class="rounded-sm px-2 py-0.5" :class="[t.on ? 'bg-indigowash text-indigo' : 'text-ink2', t.label === 'Strong' ? 'font-bold' : t.label === 'Emphasis' ? 'italic' : '']" :aria-pressed="t.on" :aria-label="t.label" :title="t.key ? `${t.label} (${t.key})` : t.label" @mousedown.prevent @click="t.run">{{ t.shown }}</button>
+      <button type="button" class="ml-auto rounded-sm px-2 py-0.5 text-indigo" :aria-expanded="picking" @mousedown.prevent @click="picking = !picking; pickQuery = ''">@ value of the product</button>
+    </div>
+    <form v-if="linking !== undefined" class="flex gap-2 border-b border-hair p-2" @submit.prevent="setLink"><input v-model="linking" class="field flex-1" aria-label="Where the link leads" autofocus><button class="act" type="submit">Set the link</button><button class="plain" type="button" @click="linking = undefined">Leave it</button></form>
+    <div v-if="picking" class="border-b border-hair p-2">
+      <input v-model="pickQuery" class="field w-full" placeholder="Which value?" aria-label="Which value" autofocus @keydown.enter.prevent="matching(pickQuery)[0] && pick(matching(pickQuery)[0]!)" @keydown.esc="picking = false">
+      <ul class="mt-1 max-h-48 overflow-auto"><li v-for="v in matching(pickQuery)" :key="v.address"><button type="button" class="flex w-full gap-3 px-2 py-1 text-left hover:bg-indigowash focus-visible:bg-indigowash" @click="pick(v)"><span>{{ v.label }}</span><span class="text-ink3">{{ v.sample }}</span><span class="ml-auto text-ink2">{{ v.share }}</span></button></li></ul>
+    </div>
+    <EditorContent v-if="editor" :editor="editor" />
+    <ul v-if="popup && popup.items.length" class="fixed z-50 w-72 border border-hair2 bg-sheet py-1 shadow-md" role="listbox" aria-label="Values" :style="{ left: `${popup.rect?.left ?? 0}px`, top: `${(popup.rect?.bottom ?? 0) + 4}px` }">
+      <li v-for="(v, i) in popup.items" :key="v.address" role="option" :aria-selected="i === popup.at" class="flex cursor-pointer gap-3 px-3 py-1" :class="{ 'bg-indigowash': i === popup.at }" @mousedown.prevent="popup.take(v)"><span>{{ v.label }}</span><span class="text-ink3">{{ v.sample }}</span><span class="ml-auto text-ink2">{{ v.share }}</span></li>
+    </ul>
+  </div>
+</template>

@@ -1,0 +1,36 @@
+<script setup lang="ts">
+const emit = defineEmits<{ keys: [] }>()
+const jobs = useJobsStore()
+const job = computed(() => jobs.running[0] ?? jobs.latest)
+const number = (n: number) => n.toLocaleString('en-GB')
+const left = computed(() => {
+  const j = job.value
+  if (!j?.started || !j.total || j.done === 0 || j.state !== 'running') return ''
+  const s = Math.ceil(((Date.now() - Date.parse(j.started)) / j.done) * (j.total - j.done) / 1000)
+  return s < 90 ? `${s} s left` : `${Math.ceil(s / 60)} min left`
+})
+const state = { queued: 'waits for the worker', running: '', done: 'done', failed: 'failed', cancelled: 'called off' }
+const cancel = (id: string) => post(`/api/jobs/${id}/cancel`).catch(tellProblem)
+</script>
+
+<template>
+  <footer class="flex items-center gap-4 border-t border-hair bg-sheet px-3.5 text-[12px] text-ink2" aria-label="Running work">
+    <div v-if="job" class="flex min-w-0 items-center gap-3" role="status">
+      <b class="truncate font-semibold text-ink">{{ job.title }}</b>
+      <span v-if="job.state === 'running' && job.total">{{ number(job.done) }} of {{ number(job.total) }} rows</span>
+      <progress v-if="job.state === 'running'" class="h-1 w-40" :value="job.total ? job.done : undefined" :max="job.total ?? undefined" :aria-label="job.title" />
+      <span>{{ state[job.state] }}{{ job.state === 'done' && job.total ? `, ${number(job.total)} rows` : '' }} {{ left }}</span>
+      <button v-if="job.state === 'queued' || job.state === 'running'" class="plain" type="button" @click="cancel(job.id)">Call off</button>
+    </div>
+    <span v-else>No work is running</span>
+    <span v-if="jobs.running.length > 1">and {{ jobs.running.length - 1 }} more</span>
+    <span class="ml-auto flex items-center gap-1.5"><span class="key">]</span> next language <span class="key ml-2">}</span> next storefront
+      <button class="ml-2 flex items-center gap-1.5" type="button" @click="emit('keys')"><span class="key">?</span> keys</button></span>
+  </footer>
+</template>
+
+<style scoped>
+progress { appearance: none; border: 0; background: var(--shade); border-radius: 2px; }
+progress::-webkit-progress-bar { background: var(--shade); border-radius: 2px; }
+progress::-webkit-progress-value { background: var(--indigo); border-radius: 2px; }
+</style>

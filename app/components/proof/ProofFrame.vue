@@ -1,0 +1,91 @@
+<script setup lang="ts">
+import type { Shown } from '@core/page/assemble'
+import { areaMarkup, tabAfterKey } from '@core/page/markup'
+import { escapeAttribute, escapeText } from '@core/richtext/tree'
+
+const props = defineProps<{
+  page: { product: { name: string; nameLanguage: string | null; nameCounts: boolean; summary: string | null; pictures: string[]; priceShown: string | null; basePriceShown: string | null; available: boolean }; direction: 'ltr' | 'rtl'; details: 'tabs' | 'accordion'; areas: Record<string, Shown[]> }
+  language: string
+  asked: string | null
+}>()
+const emit = defineEmits<{ ask: [string] }>()
+const frame = useTemplateRef<HTMLIFrameElement>('frame')
+const open = useState<string[]>('proof-open-parts', () => ['description'])
+
+/** The page in one document without scripts; what moves in it is moved from here. */
+const html = computed(() => {
+  const p = props.page
+  const { product } = p
+  const lang = product.nameCounts ? '' : ` lang="${escapeAttribute(product.nameLanguage ?? '')}"`
+  const picture = product.pictures[0] ? `<div class="hero"><img src="/api/media/${escapeAttribute(product.pictures[0])}" alt=""></div>` : ''
+  const areas = ['summary', 'beside-price', 'details', 'below-details', 'foot'].map((a) => (p.areas[a]?.length ? `<section class="area">${areaMarkup(p.areas[a], p.details, open.value)}</section>` : '')).join('')
+  return `<!doctype html><html lang="${escapeAttribute(props.language)}" dir="${p.direction}"><head><meta charset="utf-8"><title>${escapeText(product.name)}</title><link rel="stylesheet" href="/proof.css"></head><body>${picture}<main><header><h1${lang}>${escapeText(product.name)}</h1>${product.priceShown ? `<p class="price">${escapeText(product.priceShown)}${product.basePriceShown ? `<s>${escapeText(product.basePriceShown)}</s>` : ''}</p>` : ''}${product.summary ? `<p class="summary">${escapeText(product.summary)}</p>` : ''}</header>${areas}</main></body></html>`
+})
+
+function drive() {
+  const doc = frame.value?.contentDocument
+  if (!doc) return
+  doc.addEventListener('click', (e) => {
+    const target = e.target as Element
+    const link = target.closest('a')
+    if (link) return e.preventDefault()
+    const button = target.closest<HTMLElement>('button[data-piece]')
+    const part = target.closest<HTMLElement>('[data-piece]')
+    if (button) toggle(doc, button)
+    if (part) emit('ask', part.dataset.piece!)
+  })
+  doc.addEventListener('keydown', (e) => {
+    const tab = (e.target as Element).closest<HTMLElement>('[role=tab]')
+    if (tab) {
+      const tabs = [...doc.querySelectorAll<HTMLElement>('[role=tab]')]
+      const next = tabAfterKey(tabs.length, tabs.indexOf(tab), e.key, props.page.direction)
+      if (next === undefined) return
+      e.preventDefault()
+      toggle(doc, tabs[next]!)
+      tabs[next]!.focus()
+    }
+  })
+  mark()
+}
+
+function toggle(doc: Document, button: HTMLElement) {
+  const code = button.dataset.piece!
+  if (button.getAttribute('role') === 'tab') {
+    for (const t of doc.querySelectorAll<HTMLElement>('[role=tab]')) {
+      const chosen = t === button
+      t.setAttribute('aria-selected', String(chosen))
+      if (chosen) t.removeAttribute('tabindex')
+      else t.setAttribute('tabindex', '-1')
+      doc.getElementById(t.dataset.piece!)!.hidden = !chosen
+    }
+    open.value = [code, ...open.value.filter((o) => o !== code)]
+  } else {
+    const expanded = button.getAttribute('aria-expanded') !== 'true'
+    button.setAttribute('aria-expanded', String(expanded))
+    doc.getElementById(code)!.hidden = !expanded
+    open.value = expanded ? [code, ...open.value.filter((o) => o !== code)] : open.value.filter((o) => o !== code)
+  }
+}
+
+function mark() {
+  const doc = frame.value?.contentDocument
+  if (!doc) return
+  for (const e of doc.querySelectorAll('.asked')) e.classList.remove('asked')
+  if (!props.asked) return
+  const body = doc.getElementById(props.asked)
+  const button = doc.querySelector<HTMLElement>(`button[data-piece="${CSS.escape(props.asked)}"]`)
+  if (body?.hidden && button) toggle(doc, button)
+  body?.classList.add('asked')
+  body?.scrollIntoView({ block: 'nearest' })
+}
+watch(() => props.asked, mark)
+// Only the words decide whether the document is written anew: opening a part must not reset it.
+const written = ref('')
+watch(() => [props.page, props.language], () => { written.value = html.value }, { immediate: true })
+</script>
+
+<template>
+  <div>
+    <iframe ref="frame" class="block h-full w-full" sandbox="allow-same-origin" title="The product page" :srcdoc="written" @load="drive" />
+  </div>
+</template>

@@ -1,0 +1,16 @@
+<script setup lang="ts">
+import type { Because } from '@core/page/assemble'
+
+defineProps<{ because: Because }>()
+const reachWords: Record<string, string> = { 'everything': 'It goes to everything', 'chosen': 'This product was chosen', 'added': 'This product was added by hand', 'left-out': 'This product was left out by hand', 'layout': 'The storefront’s layout puts it here', 'rule': 'Its rule fits', 'not-met': 'Its rule does not fit', 'not-chosen': 'This product is not among the chosen ones' }
+</script>
+
+<template>
+  <div class="rounded-sm bg-ink px-2.5 py-2 text-sheet">
+    <p v-if="because.assignment">Assignment {{ because.assignment.number }}, <NuxtLink class="underline" :to="`/assignments/${because.assignment.code}`">{{ because.assignment.name }}</NuxtLink></p>
+    <p>{{ reachWords[because.reach] }}.</p>
+    <ExplanationTree v-if="because.explanation" :explanation="because.explanation" />
+    <p>Order {{ because.order }}<template v-if="because.language"> · title found in {{ because.language.title }}, text in {{ because.language.body }}</template></p>
+    <p v-if="because.also.length">Also brought by {{ because.also.map((a) => `assignment ${a.number}, ${a.name}`).join('; ') }}</p>
+  </div>
+</template>

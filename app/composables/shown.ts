@@ -1,0 +1,22 @@
+/** A moment of the history, as the reader's place writes it. */
+export const whenShown = (at: string) => new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(Date.parse(at))
+
+/** A stored value of any shape on one line, without its markup. */
+export function valueShown(v: unknown): string {
+  if (v === null || v === undefined || v === '') return 'nothing'
+  if (typeof v === 'boolean') return v ? 'yes' : 'no'
+  if (Array.isArray(v)) return v.length === 0 ? 'nothing' : v.map(valueShown).join(' · ')
+  if (typeof v === 'object') {
+    const o = v as Record<string, unknown>
+    if ('state' in o) return String(o.state)
+    if ('unit' in o && 'value' in o) return `${String(o.value)} ${String(o.unit)}`
+    if ('title' in o && 'body' in o) return `${valueShown(o.title)}: ${valueShown(o.body)}`
+    return JSON.stringify(v)
+  }
+  return plainShown(String(v))
+}
+
+/** Rich text on one line: inline values as `@ address`, no markup. */
+export function plainShown(html: string): string {
+  return html.replace(/<data value="(?:attribute:)?([^"]*)"><\/data>/g, '@ $1').replace(/<\/(p|li|h\d|td|th)>/g, ' ').replace(/<[^>]+>/g, '').replaceAll('&lt;', '<').replaceAll('&gt;', '>').replaceAll('&amp;', '&').trim()
+}

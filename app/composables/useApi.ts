@@ -1,0 +1,61 @@
+/** What the server says is wrong: an RFC 9457 problem document. */
+export interface ProblemDocument {
+  title: string
+  status: number
+  detail: string
+  errors?: { path: string; message: string }[]
+  current?: unknown
+}
+
+export class ApiProblem extends Error {
+  constructor(readonly problem: ProblemDocument) {
+    super(problem.detail)
+  }
+
+  /** The sentence for people: the detail, and the first things that were wrong. */
+  get sentence(): string {
+    const errors = this.problem.errors?.slice(0, 3).map((e) => e.message) ?? []
+    return [this.problem.detail, ...errors].join(' ')
+  }
+}
+
+export interface ApiOptions {
+  query?: Record<string, string | number | undefined | null>
+  body?: unknown
+  headers?: Record<string, string>
+  signal?: AbortSignal
+}
+
+export interface Answer<T> {
+  data: T
+  tag: string | null
+}
+
+/** Asks the server; throws an ApiProblem with its words where it refuses. */
+export async function ask<T>(method: string, path: string, { query, body, headers, signal }: ApiOptions = {}): Promise<Answer<T>> {
+  const session = useSessionStore()
+  const search = new URLSearchParams(Object.entries(query ?? {}).filter(([, v]) => v !== undefined && v !== null && v !== '').map(([k, v]) => [k, String(v)]))
+  const raw = typeof body === 'string' || body instanceof Blob
+  let response: Response
+  try {
+    response = await fetch(`${path}${search.size > 0 ? `?${search}` : ''}`, {
+      method, signal, headers: { ...(body === undefined || raw ? {} : { 'content-type': 'application/json' }), ...(session.token ? { 'x-inkloom-token': session.token } : {}), ...headers },
+      ...(body === undefined ? {} : { body: raw ? body as BodyInit : JSON.stringify(body) }),
+    })
+  } catch (e) {
+    if ((e as Error).name === 'AbortError') throw e
+    throw new ApiProblem({ title: 'No answer', status: 0, detail: 'The server does not answer. What you wrote is still here; try again in a moment.' })
+  }
+  if (response.status === 401 && path !== '/api/session') {
+    session.forget()
+    await navigateTo({ path: '/sign-in', query: { then: useRoute().fullPath } })
+  }
+  const text = await response.text()
+  const data: unknown = text === '' ? null : JSON.parse(text)
+  if (!response.ok) throw new ApiProblem(data as ProblemDocument)
+  return { data: data as T, tag: response.headers.get('etag') }
+}
+
+export const get = async <T>(path: string, query?: ApiOptions['query'], signal?: AbortSignal) => (await ask<T>('GET', path, { query, signal })).data
+export const post = async <T>(path: string, body?: unknown, options: ApiOptions = {}) => (await ask<T>('POST', path, { ...options, body: body ?? {} })).data
+export const segment = (s: string) => encodeURIComponent(s)

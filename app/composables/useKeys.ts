@@ -1,0 +1,32 @@
+/** A key of a screen: what it is, what it does, for `?`. */
+export interface Key {
+  keys: string
+  does: string
+  run?: (e: KeyboardEvent) => void
+  /** Works while typing too. */
+  always?: boolean
+}
+
+const registered = shallowRef<{ id: number; where: string; keys: Key[] }[]>([])
+let next = 0
+
+const nameOf = (e: KeyboardEvent) => [e.ctrlKey || e.metaKey ? 'Ctrl' : '', e.altKey ? 'Alt' : '', e.key.length === 1 ? (e.ctrlKey ? e.key.toUpperCase() : e.key) : e.key].filter(Boolean).join('+')
+const typing = (t: EventTarget | null) => t instanceof HTMLElement && (t.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(t.tagName))
+
+/** The keys of a part of the screen, for as long as it is there. */
+export function useKeys(where: string, keys: Key[]) {
+  const id = next++
+  registered.value = [...registered.value, { id, where, keys }]
+  useEventListener(window, 'keydown', (e: KeyboardEvent) => {
+    if (e.defaultPrevented) return
+    const name = nameOf(e)
+    const key = keys.find((k) => k.run && k.keys === name)
+    if (!key || (!key.always && typing(e.target)) || document.querySelector('[role=dialog]')) return
+    e.preventDefault()
+    key.run!(e)
+  })
+  onScopeDispose(() => { registered.value = registered.value.filter((r) => r.id !== id) })
+}
+
+/** All keys that work now, by part of the screen. */
+export const useKnownKeys = () => registered

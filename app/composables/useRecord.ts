@@ -1,0 +1,102 @@
+import { codeOfName } from '@core/text/code'
+
+/** A record that travels whole. */
+interface Whole { code: string; name: string }
+
+/**
+ * A piece or an assignment that is being written: what is stored, the draft beside it, and saving that never
+ * overwrites somebody else. Without a code it is a new one, and gets its code from its name when it is saved.
+ */
+export function useRecord<R extends Whole>(kind: 'pieces' | 'assignments', code: () => string | null, blank: () => R) {
+  const stored = shallowRef<R>()
+  const tag = ref<string | null>(null)
+  const problem = shallowRef<ApiProblem>()
+  /** Somebody else's newer version, when saving met one. */
+  const conflict = shallowRef<R>()
+  /** What was wrong with the last try to save, by path. */
+  const errors = ref<{ path: string; message: string }[]>([])
+  const busy = ref(false)
+  const { draft, changed, reset } = useDraft<R>(() => `${kind}:${code() ?? 'new'}`, () => stored.value)
+
+  async function load() {
+    problem.value = undefined
+    const c = code()
+    if (c === null) {
+      stored.value = blank()
+      tag.value = null
+      return
+    }
+    try {
+      const answer = await ask<R>('GET', `/api/${kind}/${segment(c)}`)
+      if (c !== code()) return
+      stored.value = answer.data
+      tag.value = answer.tag
+    } catch (e) {
+      if (e instanceof ApiProblem) problem.value = e
+      else throw e
+    }
+  }
+  watch(code, () => void load(), { immediate: true })
+
+  async function put(record: R): Promise<R> {
+    const headers: Record<string, string> = tag.value === null ? { 'If-None-Match': '*' } : { 'If-Match': tag.value }
+    const answer = await ask<R>('PUT', `/api/${kind}/${segment(record.code)}`, { body: record, headers })
+    tag.value = answer.tag
+    return answer.data
+  }
+
+  /** A new record's code is taken already now and then: the next free one is found by trying. */
+  async function make(record: R): Promise<R> {
+    const base = codeOfName(record.name, kind.slice(0, -1))
+    for (let n = 1; ; n++) {
+      try {
+        return await put({ ...record, code: n === 1 ? base : `${base}-${n}` })
+      } catch (e) {
+        if (!(e instanceof ApiProblem) || e.problem.title !== 'Exists already' || n > 50) throw e
+      }
+    }
+  }
+
+  /** Saves the draft, changed by `prepare` on its way. Returns what is stored then, or undefined where it was refused. */
+  async function save(prepare: (r: R) => R = (r) => r): Promise<R | undefined> {
+    if (draft.value === undefined || busy.value) return undefined
+    busy.value = true
+    errors.value = []
+    try {
+      const record = prepare(JSON.parse(JSON.stringify(draft.value)) as R)
+      const isNew = code() === null
+      const written = isNew ? await make(record) : await put(record)
+      stored.value = written
+      reset()
+      conflict.value = undefined
+      tell(isNew ? 'Made and saved' : 'Saved')
+      if (isNew) await navigateTo({ path: `/${kind === 'pieces' ? 'library' : 'assignments'}/${segment(written.code)}`, query: useRoute().query }, { replace: true })
+      return written
+    } catch (e) {
+      if (e instanceof ApiProblem) {
+        errors.value = e.problem.errors ?? []
+        if (e.problem.status === 412) conflict.value = (e.problem.current ?? undefined) as R | undefined
+      }
+      tellProblem(e)
+      return undefined
+    } finally {
+      busy.value = false
+    }
+  }
+
+  /** The newer version takes the place of the draft. */
+  async function takeTheirs() {
+    await load()
+    reset()
+    conflict.value = undefined
+  }
+  /** The draft stays, to be saved over the newer version, which the history keeps. */
+  async function keepMine() {
+    const mine = JSON.parse(JSON.stringify(draft.value)) as R
+    await load()
+    draft.value = mine
+    conflict.value = undefined
+  }
+  const errorAt = (path: string) => errors.value.find((e) => e.path === path || e.path.startsWith(`${path}.`) || e.path.startsWith(`${path}[`))?.message
+  return { stored, draft, changed, reset, load, save, problem, conflict, takeTheirs, keepMine, errors, errorAt, busy }
+}

@@ -1,0 +1,30 @@
+<script setup lang="ts">
+const finder = ref(false)
+const keys = ref(false)
+const lens = useLensStore()
+const { focus, open } = useProofFocus()
+
+useKeys('Everywhere', [
+  { keys: 'Ctrl+K', does: 'Find a product, a piece, a command', always: true, run: () => { finder.value = true } },
+  { keys: ']', does: 'Next language', run: () => lens.step(1, 'language') },
+  { keys: '[', does: 'Language before', run: () => lens.step(-1, 'language') },
+  { keys: '}', does: 'Next storefront', run: () => lens.step(1, 'storefront') },
+  { keys: '{', does: 'Storefront before', run: () => lens.step(-1, 'storefront') },
+  { keys: 'p', does: 'Open or fold the proof', run: () => { open.value = !open.value } },
+  { keys: '?', does: 'These keys', run: () => { keys.value = true } },
+])
+</script>
+
+<template>
+  <div class="grid h-full grid-cols-[76px_minmax(0,1fr)_auto] grid-rows-[46px_minmax(0,1fr)_30px] overflow-hidden">
+    <a href="#work" class="sr-only focus:not-sr-only">To the work</a>
+    <LensBar class="col-span-3" @find="finder = true" />
+    <WorkRail />
+    <main id="work" tabindex="-1" class="min-w-0 overflow-hidden outline-none"><slot /></main>
+    <ProofPane v-if="focus && open" :key="'proof'" :sku="focus" @fold="open = false" />
+    <div v-else />
+    <RunningWork class="col-span-3" @keys="keys = true" />
+    <FinderDialog v-model="finder" @keys="keys = true" />
+    <KeysDialog v-model="keys" />
+  </div>
+</template>

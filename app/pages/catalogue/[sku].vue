@@ -1,0 +1,135 @@
+<script setup lang="ts">
+import type { StoredValue, Value } from '@core/attributes/attribute'
+import type { LeftOut, Shown } from '@core/page/assemble'
+import type { Price } from '@core/catalogue/model'
+import type { Resolved } from '@core/values/resolve'
+import { formatMoney } from '@core/units/format'
+
+interface ProductDocument { sku: string; parent: string | null; type: string; category: string | null; brand: string | null; tags: string[]; status: string; kind: string; gtin: string | null; stock: number | null; variants: string[]; values: StoredValue[]; prices: Price[] }
+type Shows = Resolved & { shown: string | null }
+
+const route = useRoute()
+const sku = computed(() => String(route.params.sku))
+const lens = useLensStore()
+const setup = useSetupStore()
+const session = useSessionStore()
+const { focus, refresh: refreshProof, version } = useProofFocus()
+watch(sku, (s) => { focus.value = s }, { immediate: true })
+onBeforeUnmount(() => { focus.value = null })
+
+/** The edition in which the source is read beside the lens's. */
+const sourceEdition = computed(() => lens.editions.find((e) => e.language === setup.source) ?? lens.edition)
+const columns = computed(() => (lens.edition.id === sourceEdition.value.id ? [lens.edition] : [sourceEdition.value, lens.edition]))
+const product = useAsking((signal) => get<ProductDocument>(`/api/products/${segment(sku.value)}`, {}, signal), () => [sku.value, version.value])
+const resolved = useAsking(async (signal) => Promise.all(columns.value.map((c) => get<{ items: Shows[] }>(`/api/products/${segment(sku.value)}/resolved`, { storefront: c.storefront, language: c.language }, signal))), () => [sku.value, columns.value.map((c) => c.id), version.value])
+const page = useAsking((signal) => get<{ areas: Record<string, Shown[]>; left_out: LeftOut[] }>(`/api/proof/${segment(sku.value)}`, lens.asked, signal), () => [sku.value, lens.asked, version.value])
+const parent = useAsking(async (signal) => (product.data.value?.parent ? get<{ items: Shows[] }>(`/api/products/${segment(product.data.value.parent)}/resolved`, { storefront: sourceEdition.value.storefront, language: sourceEdition.value.language }, signal) : null), () => product.data.value?.parent)
+
+const p = computed(() => product.data.value)
+const of = (column: number, code: string) => resolved.data.value?.[column]?.items.find((r) => r.attribute === code)
+const name = computed(() => of(0, 'name')?.shown ?? sku.value)
+const parentName = computed(() => (p.value?.parent ? parent.data.value?.items.find((r) => r.attribute === 'name')?.shown ?? p.value.parent : null))
+const type = computed(() => setup.types.get(p.value?.type ?? ''))
+const groups = computed(() => {
+  const t = type.value
+  if (!t) return []
+  const codes = new Set(t.attributes.map((a) => a.attribute))
+  const extra = (resolved.data.value?.[0]?.items ?? []).filter((r) => !codes.has(r.attribute)).map((r) => ({ attribute: r.attribute, required: false, group: '', perVariant: false, default: null }))
+  return [...t.groups.map((g) => ({ code: g.code, label: setup.label(g.labels, g.code), uses: t.attributes.filter((a) => a.group === g.code) })), ...(extra.length ? [{ code: 'other', label: 'Other', uses: extra }] : [])].filter((g) => g.uses.length > 0)
+})
+const filled = (uses: { attribute: string; required: boolean }[]) => {
+  const required = uses.filter((u) => u.required)
+  const last = columns.value.length - 1
+  return required.length === 0 ? '' : `${required.filter((u) => of(last, u.attribute)?.counts).length} of ${required.length} required`
+}
+/** What inline values can name, with what they read as here. */
+const offered = computed(() => (resolved.data.value?.[0]?.items ?? []).map((r) => ({ address: `attribute:${r.attribute}`, label: setup.label(setup.attributes.get(r.attribute)?.labels, r.attribute), sample: (r.shown ?? '').slice(0, 40), filled: r.value !== null }))
+  .filter((v) => !['attribute:description', 'attribute:key-points', 'attribute:pictures', 'attribute:name', 'attribute:summary'].includes(v.address)).sort((a, b) => Number(b.filled) - Number(a.filled)))
+
+async function patch(body: unknown) {
+  try {
+    await ask('PATCH', `/api/products/${segment(sku.value)}`, { body, headers: { 'If-Match': '*' } })
+    refreshProof()
+  } catch (e) {
+    tellProblem(e)
+    if (e instanceof ApiProblem && e.problem.status === 412) refreshProof()
+  }
+}
+const saveValue = (v: { attribute: string; storefront: string | null; language: string | null; value: Value | null; base: Value | null }) => patch({ values: [v] })
+const mayWrite = (language: string, translatable: boolean) => session.mayEdit || (translatable && language !== setup.source && session.mayTranslate(language))
+
+const tagText = ref('')
+watch(p, (d) => { tagText.value = d?.tags.join(', ') ?? '' })
+const side = ref<'attributes' | 'history'>('attributes')
+const content = computed(() => [...Object.entries(page.data.value?.areas ?? {}).flatMap(([area, list]) => list.map((s) => ({ ...s, area, out: '' }))), ...(page.data.value?.left_out ?? []).filter((l) => l.because?.reach !== 'not-met' && l.because?.reach !== 'not-chosen' && l.because?.assignment && !l.reason.startsWith('only ')).map((l) => ({ ...l, out: l.reason }))]
+  .sort((a, b) => (a.because?.order ?? 0) - (b.because?.order ?? 0)))
+const prices = computed(() => (p.value?.prices ?? []).filter((x) => x.storefront === lens.storefront))
+const currency = computed(() => setup.storefronts.find((s) => s.code === lens.storefront)?.currency ?? 'GBP')
+const money = (n: number) => formatMoney(n, currency.value, lens.language)
+const path = computed(() => {
+  const steps: string[] = []
+  for (let c = p.value?.category; c; c = setup.categories.get(c)?.parent ?? null) steps.unshift(setup.label(setup.categories.get(c)?.names, c))
+  return steps.join(' › ')
+})
+useKeys('Product', [
+  { keys: 'h', does: 'History, and back', run: () => { side.value = side.value === 'history' ? 'attributes' : 'history' } },
+  { keys: 't', does: 'Translate its texts', run: () => void navigateTo(`/translation/${segment(`product:${sku.value}`)}`) },
+  { keys: 'Enter', does: 'Change the value in focus' },
+  { keys: 'Ctrl+S', does: 'Save the text that is open' },
+])
+</script>
+
+<template>
+  <div class="flex h-full flex-col">
+    <div v-if="product.problem.value" class="p-8" role="alert"><h1>{{ product.problem.value.problem.title }}</h1><p class="mt-2">{{ product.problem.value.sentence }}</p><NuxtLink to="/catalogue" class="act mt-3">To the catalogue</NuxtLink></div>
+    <template v-else-if="p && resolved.data.value">
+      <div class="px-5 pt-3">
+        <div class="code flex flex-wrap items-center gap-x-3"><NuxtLink to="/catalogue" class="hover:underline">Catalogue</NuxtLink><span>{{ path }}</span><span>{{ p.sku }}</span><span v-if="p.gtin">GTIN {{ p.gtin }}</span><NuxtLink v-if="p.parent" :to="`/catalogue/${segment(p.parent)}`" class="hover:underline">variant of {{ parentName }}</NuxtLink></div>
+        <h1 class="mb-2 mt-0.5">{{ name }}</h1>
+      </div>
+      <div class="cols border-b border-hair2 pb-1.5 text-[12.5px] font-semibold">
+        <div class="flex gap-3"><button v-for="s in (['attributes', 'history'] as const)" :key="s" type="button" :class="side === s ? 'border-b-[1.5px] border-ink' : 'font-normal text-ink2'" :aria-pressed="side === s" @click="side = s">{{ s === 'attributes' ? 'Values' : 'History' }}</button></div>
+        <span v-for="c in columns" :key="c.id" class="flex items-center gap-1.5" :class="`thread-${c.storefront}`"><span class="dot" />{{ setup.storefrontName(c.storefront) }} · {{ bareLanguageName(c.language) }}<template v-if="c.language === setup.source && columns.length > 1">, the source</template></span>
+      </div>
+      <div class="min-h-0 flex-1 overflow-auto bg-sheet pb-8" tabindex="0" aria-label="Values of the product">
+        <HistoryList v-if="side === 'history'" class="px-5" :read="`/api/products/${segment(sku)}/history`" :write="`/api/products/${segment(sku)}/put-back`" :version="version" @changed="refreshProof" />
+        <template v-else>
+          <section aria-label="Product">
+            <div class="group-head"><h2>Product</h2><small>{{ setup.label(type?.labels, p.type) }}, {{ p.kind }}</small></div>
+            <div class="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-x-4 gap-y-2 px-5 pt-1">
+              <label class="text-ink2">Status<select class="field mt-0.5 block w-full" :value="p.status" :disabled="!session.mayEdit" @change="patch({ status: ($event.target as HTMLSelectElement).value })"><option v-for="s in ['draft', 'active', 'disabled']" :key="s">{{ s }}</option></select></label>
+              <label class="text-ink2">Category<select class="field mt-0.5 block w-full" :value="p.category ?? ''" :disabled="!session.mayEdit" @change="patch({ category: ($event.target as HTMLSelectElement).value || null })"><option value="">None</option><option v-for="c in setup.categories.values()" :key="c.code" :value="c.code">{{ setup.label(c.names, c.code) }}</option></select></label>
+              <label class="text-ink2">Brand<select class="field mt-0.5 block w-full" :value="p.brand ?? ''" :disabled="!session.mayEdit" @change="patch({ brand: ($event.target as HTMLSelectElement).value || null })"><option value="">None</option><option v-for="b in setup.brands.values()" :key="b.code" :value="b.code">{{ b.name }}</option></select></label>
+              <label class="text-ink2">Tags<input v-model="tagText" class="field mt-0.5 block w-full" :disabled="!session.mayEdit" @change="patch({ tags: tagText.split(',').map((t) => t.trim()).filter(Boolean) })"></label>
+              <label class="text-ink2">GTIN<input class="field mt-0.5 block w-full" :value="p.gtin ?? ''" :disabled="!session.mayEdit" @change="patch({ gtin: ($event.target as HTMLInputElement).value.trim() || null })"></label>
+              <label class="text-ink2">Stock<input class="field mt-0.5 block w-full" type="number" min="0" :value="p.stock ?? ''" :disabled="!session.mayEdit" @change="patch({ stock: ($event.target as HTMLInputElement).value === '' ? null : Number(($event.target as HTMLInputElement).value) })"></label>
+              <label class="text-ink2">Base price, {{ currency }}<input class="field mt-0.5 block w-full" type="number" min="0" step="0.01" :value="prices.find((x) => !x.special)?.amount ?? ''" :disabled="!session.mayEdit" @change="patch({ prices: [{ storefront: lens.storefront, amount: ($event.target as HTMLInputElement).value === '' ? null : Number(($event.target as HTMLInputElement).value) }] })"></label>
+            </div>
+            <p v-for="(s, i) in prices.filter((x) => x.special)" :key="i" class="px-5 pt-1.5 text-ink2">{{ money(s.amount) }} for {{ s.group ?? 'everybody' }}<template v-if="s.from">, from {{ s.from }}</template><template v-if="s.to">, until {{ s.to }}</template></p>
+          </section>
+          <section v-for="g in groups" :key="g.code" :aria-label="g.label">
+            <div class="group-head"><h2>{{ g.label }}</h2><small>{{ filled(g.uses) }}</small></div>
+            <div v-for="u in g.uses" :key="u.attribute" class="cols py-1">
+              <div class="pt-0.5 text-ink2">{{ setup.label(setup.attributes.get(u.attribute)?.labels, u.attribute) }} <b v-if="u.required && !of(columns.length - 1, u.attribute)?.counts" class="font-semibold text-madder">needed</b></div>
+              <template v-for="(c, i) in columns" :key="c.id + sku">
+                <ValueCell v-if="of(i, u.attribute) && setup.attributes.get(u.attribute)" :sku="sku" :parent-name="parentName" :attribute="setup.attributes.get(u.attribute)!" :resolved="of(i, u.attribute)!" :own="p.values" :storefront="c.storefront" :language="c.language" :wanted="u.required" :values="offered" :readonly="!mayWrite(c.language, setup.attributes.get(u.attribute)!.translatable)" @save="saveValue" />
+              </template>
+            </div>
+          </section>
+          <section v-if="p.variants.length" aria-label="Variants"><div class="group-head"><h2>Variants</h2><small>{{ p.variants.length }}</small></div><p class="flex flex-wrap gap-x-4 gap-y-1 px-5"><NuxtLink v-for="v in p.variants" :key="v" class="plain code" :to="`/catalogue/${segment(v)}`">{{ v }}</NuxtLink></p></section>
+          <section aria-label="Content on this page">
+            <div class="group-head"><h2>Content on this page</h2><small>in page order · {{ content.filter((c) => !c.out).length }} shown, {{ content.filter((c) => c.out).length }} left out · <NuxtLink class="plain" :to="`/translation/${segment(`product:${sku}`)}`">Translate</NuxtLink></small></div>
+            <div v-for="c in content" :key="c.piece + c.area + c.out" class="cols py-1"><span class="text-ink2">{{ c.area }} · {{ c.because?.order }}</span><span class="truncate" :class="{ 'text-ink3': c.out }">{{ c.title }}</span><span class="truncate" :class="c.out ? 'text-madder' : 'text-ink2'">{{ c.out ? `left out: ${c.out}` : c.because?.assignment ? `assignment ${c.because.assignment.number}, ${c.because.assignment.name}` : 'the storefront’s layout' }}</span></div>
+          </section>
+        </template>
+      </div>
+    </template>
+    <p v-else class="p-8 text-ink2">Opening {{ sku }} …</p>
+  </div>
+</template>
+
+<style scoped>
+.cols { display: grid; grid-template-columns: 140px minmax(0, 1fr) minmax(0, 1fr); column-gap: 18px; padding-left: 20px; padding-right: 20px; align-items: start; }
+.group-head { display: flex; justify-content: space-between; align-items: baseline; padding: 12px 20px 3px; }
+.group-head small { color: var(--ink-2); font-size: 12px; }
+</style>

@@ -1,0 +1,50 @@
+<script setup lang="ts">
+interface Listed { code: string; kind: string; name: string; note: string; title: string | null; titleLanguage: string | null; counts: boolean; languages: string[]; assignments: { code: string; name: string }[] }
+
+const lens = useLensStore()
+const session = useSessionStore()
+const q = ref('')
+const more = ref<Listed[]>([])
+const { data, problem } = useAsking(async (signal) => {
+  const page = await get<{ items: Listed[]; next: string | null }>('/api/pieces', { q: q.value, storefront: lens.storefront, language: lens.language }, signal)
+  more.value = []
+  return page
+}, () => [q.value, lens.edition.id], { wait: 80 })
+const next = ref<string | null>(null)
+watch(data, (d) => { next.value = d?.next ?? null })
+const pieces = computed(() => [...data.value?.items ?? [], ...more.value])
+async function showMore() {
+  const page = await get<{ items: Listed[]; next: string | null }>('/api/pieces', { q: q.value, storefront: lens.storefront, language: lens.language, cursor: next.value })
+  more.value = [...more.value, ...page.items]
+  next.value = page.next
+}
+const search = useTemplateRef<HTMLInputElement>('search')
+useKeys('Library', [
+  { keys: '/', does: 'Search', run: () => search.value?.focus() },
+  { keys: 'n', does: 'Write a new piece', run: () => { if (session.mayEdit) void navigateTo('/library/new') } },
+])
+</script>
+
+<template>
+  <div class="flex h-full flex-col">
+    <div class="flex items-baseline gap-4 px-5 pt-3.5"><h1>Library</h1><span v-if="data" class="text-ink2"><b class="text-ink">{{ pieces.length }}{{ next ? '+' : '' }}</b> pieces</span><NuxtLink v-if="session.mayEdit" class="act ml-auto" to="/library/new">Write a piece <span class="key">n</span></NuxtLink></div>
+    <div class="px-5 pb-2.5 pt-2"><input ref="search" v-model="q" type="search" class="field w-56" placeholder="Name, title or note" aria-label="Search pieces"></div>
+    <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
+    <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Pieces">
+      <table class="w-full table-fixed text-left">
+        <colgroup><col class="w-[32%]"><col class="w-[26%]"><col class="w-[17%]"><col></colgroup>
+        <thead class="sticky top-0 bg-sheet text-[12.5px]"><tr class="border-b border-hair2"><th class="px-5 py-1.5">Name, for the team</th><th class="pr-3">Title in {{ languageName(lens.language) }}</th><th class="pr-3">Languages</th><th class="pr-5">Assigned by</th></tr></thead>
+        <tbody>
+          <tr v-for="p in pieces" :key="p.code" class="border-b border-hair align-top hover:bg-shade">
+            <td class="px-5 py-2"><NuxtLink class="font-semibold hover:underline" :to="`/library/${segment(p.code)}`">{{ p.name }}</NuxtLink> <span class="text-ink3">{{ p.kind }}</span><p class="truncate text-[12.5px] text-ink2">{{ p.note }}</p></td>
+            <td class="py-2 pr-3"><span v-if="p.title" :class="p.counts ? '' : 'from-fallback'" :lang="p.titleLanguage ?? undefined">{{ p.title }}</span><small v-if="p.title && !p.counts" class="block text-ochre">only in {{ languageName(p.titleLanguage!) }}</small><span v-if="!p.title" class="text-madder">no title</span></td>
+            <td class="code py-2 pr-3">{{ p.languages.join(' ') }}</td>
+            <td class="py-2 pr-5"><template v-for="(a, i) in p.assignments" :key="a.code"><template v-if="i">, </template><NuxtLink class="plain whitespace-normal" :to="`/assignments/${segment(a.code)}`">{{ a.name }}</NuxtLink></template><span v-if="p.assignments.length === 0" class="text-ochre">by nothing yet</span></td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="data && pieces.length === 0" class="p-10 text-center text-ink2"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{ q ? 'No piece is called that.' : 'No piece has been written yet.' }}</p>
+      <div v-if="next" class="p-4"><button class="act" type="button" @click="showMore">Show more</button></div>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,51 @@
+export interface Job {
+  id: string
+  kind: string
+  title: string
+  state: 'queued' | 'running' | 'done' | 'failed' | 'cancelled'
+  done: number
+  total: number | null
+  error: string | null
+  result: unknown
+  started: string | null
+}
+
+/** Running work, as the server tells of it. */
+export const useJobsStore = defineStore('jobs', () => {
+  const jobs = ref<Map<string, Job>>(new Map())
+  let source: EventSource | undefined
+  function listen() {
+    if (source) return
+    source = new EventSource('/api/events')
+    source.addEventListener('job', (e) => take(JSON.parse((e as MessageEvent<string>).data) as Job))
+  }
+  const take = (job: Job) => { jobs.value.set(job.id, job) }
+  const ended = (j: Job) => j.state === 'done' || j.state === 'failed' || j.state === 'cancelled'
+  /** Waits for a job's end; looks by itself now and then, should a message be lost. */
+  async function end(id: string): Promise<Job> {
+    listen()
+    for (;;) {
+      const known = jobs.value.get(id)
+      if (!known || ended(known)) {
+        const job = await get<Job>(`/api/jobs/${id}`)
+        take(job)
+        if (ended(job)) return job
+      }
+      await new Promise<void>((resolve) => {
+        const stop = watch(() => jobs.value.get(id), () => done(), { deep: true })
+        const timer = setTimeout(async () => {
+          take(await get<Job>(`/api/jobs/${id}`))
+          done()
+        }, 1500)
+        const done = () => {
+          clearTimeout(timer)
+          stop()
+          resolve()
+        }
+      })
+    }
+  }
+  const running = computed(() => [...jobs.value.values()].filter((j) => !ended(j)))
+  const latest = computed(() => [...jobs.value.values()].at(-1))
+  return { jobs, listen, take, end, running, latest }
+})

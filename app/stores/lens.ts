@@ -1,0 +1,54 @@
+import { instantOf } from '@core/moments/instant'
+
+const names = new Map<string, Intl.DisplayNames>()
+/** A language's name in English without its region, where the storefront says that already: “French”. */
+export const bareLanguageName = (tag: string) => languageName(new Intl.Locale(tag).language)
+
+/** A language's name in English: “French (Switzerland)”. */
+export function languageName(tag: string): string {
+  let n = names.get('en')
+  if (!n) names.set('en', (n = new Intl.DisplayNames('en-GB', { type: 'language', languageDisplay: 'standard' })))
+  return n.of(tag) ?? tag
+}
+
+/** What you look through now: storefront, language, customer group, moment. The address carries it. */
+export const useLensStore = defineStore('lens', () => {
+  const setup = useSetupStore()
+  const route = useRoute()
+  const router = useRouter()
+  const one = (v: unknown) => (typeof v === 'string' ? v : undefined)
+
+  const editions = computed(() => setup.storefronts.flatMap((s) => s.editions.map((e) => ({ storefront: s.code, language: e.language, id: `${s.code}/${e.language}` }))))
+  const edition = computed(() => editions.value.find((e) => e.id === one(route.query.in)) ?? editions.value[0] ?? { storefront: 'uk', language: 'en-GB', id: 'uk/en-GB' })
+  const storefront = computed(() => edition.value.storefront)
+  const language = computed(() => edition.value.language)
+  const group = computed(() => setup.groups.find((g) => g.code === one(route.query.for))?.code ?? '')
+  /** A local date-time in the storefront's zone, or empty for now. */
+  const at = computed(() => one(route.query.at) ?? '')
+  const moment = computed(() => {
+    if (!at.value) return undefined
+    const zone = setup.storefronts.find((s) => s.code === storefront.value)?.timeZone ?? 'UTC'
+    try {
+      return new Date(instantOf(at.value, zone)).toISOString()
+    } catch {
+      return undefined
+    }
+  })
+  const sameLanguage = computed(() => language.value === setup.source)
+  const query = computed(() => ({ in: edition.value.id, ...(group.value ? { for: group.value } : {}), ...(at.value ? { at: at.value } : {}) }))
+  /** What calls about a page are asked with. */
+  const asked = computed(() => ({ storefront: storefront.value, language: language.value, group: group.value, at: moment.value }))
+
+  function set(change: { in?: string; for?: string; at?: string }) {
+    const next = { ...route.query, ...query.value, ...change }
+    for (const k of ['for', 'at'] as const) if (!next[k]) Reflect.deleteProperty(next, k)
+    void router.replace({ query: next, hash: route.hash })
+  }
+  function step(by: number, within: 'language' | 'storefront') {
+    const list = within === 'language' ? editions.value : setup.storefronts.map((s) => editions.value.find((e) => e.storefront === s.code)!)
+    const here = within === 'language' ? list.findIndex((e) => e.id === edition.value.id) : list.findIndex((e) => e.storefront === storefront.value)
+    const next = list[(here + by + list.length) % list.length]
+    if (next) set({ in: next.id })
+  }
+  return { editions, edition, storefront, language, group, at, moment, sameLanguage, query, asked, set, step }
+})

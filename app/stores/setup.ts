@@ -1,0 +1,49 @@
+import type { Attribute, ProductType } from '@core/attributes/attribute'
+import type { Category, Named, Setup, Storefront } from '@core/catalogue/model'
+import type { FieldKind, OperatorName } from '@core/rules/condition'
+
+export interface RuleField {
+  name: string
+  kind: FieldKind
+  perVariant: boolean
+  attribute: string | null
+  label: string
+  codes: { code: string; label: string }[] | null
+  operators: OperatorName[]
+  translatable: boolean
+}
+
+interface SetupDocument {
+  source: string
+  attributes: Attribute[]
+  types: ProductType[]
+  categories: Category[]
+  brands: Named[]
+  groups: Named[]
+  storefronts: Storefront[]
+  fields: RuleField[]
+}
+
+/** Everything that the interface is set up with, loaded once. */
+export const useSetupStore = defineStore('setup', () => {
+  const document = shallowRef<SetupDocument>()
+  let loading: Promise<void> | undefined
+  const load = () => (loading ??= get<SetupDocument>('/api/setup').then((d) => { document.value = d }, (e: unknown) => {
+    loading = undefined
+    throw e
+  }))
+  const map = <T extends { code: string }>(list: T[] | undefined) => new Map((list ?? []).map((x) => [x.code, x]))
+  const source = computed(() => document.value?.source ?? 'en-GB')
+  const storefronts = computed(() => document.value?.storefronts ?? [])
+  const attributes = computed(() => map(document.value?.attributes))
+  const types = computed(() => map(document.value?.types))
+  const categories = computed(() => map(document.value?.categories))
+  const brands = computed(() => map(document.value?.brands))
+  const groups = computed(() => document.value?.groups ?? [])
+  const fields = computed(() => document.value?.fields ?? [])
+  /** The set-up as the core takes it. */
+  const forCore = computed<Setup>(() => ({ source: source.value, attributes: attributes.value, types: types.value, categories: categories.value, brands: brands.value, groups: map(groups.value), storefronts: map(storefronts.value) }))
+  const label = (labels: Record<string, string> | undefined, code: string) => labels?.[source.value] ?? Object.values(labels ?? {})[0] ?? code
+  const storefrontName = (code: string) => storefronts.value.find((s) => s.code === code)?.name ?? code
+  return { load, source, storefronts, attributes, types, categories, brands, groups, fields, forCore, label, storefrontName }
+})

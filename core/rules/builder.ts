@@ -1,0 +1,77 @@
+import type { Setup } from '../catalogue/model'
+import type { Condition, OperatorName } from './condition'
+import { findField } from './fields'
+
+/** One row of the condition builder. */
+export interface BuilderTest {
+  field: string
+  is: OperatorName
+  value?: unknown
+}
+
+/**
+ * A group of rows. With `sameVariant`, the conditions of an `all` group that read variant facts
+ * have to be met by one and the same variant; without, each may be met by another.
+ */
+export interface BuilderGroup {
+  kind: 'all' | 'any' | 'none' | 'variant'
+  sameVariant: boolean
+  children: BuilderNode[]
+}
+
+export type BuilderNode = BuilderTest | BuilderGroup
+
+export const isGroup = (node: BuilderNode): node is BuilderGroup => 'children' in node
+
+/** Whether a row reads a fact that each variant has for itself. */
+export function readsVariants(node: BuilderNode, setup: Setup): boolean {
+  if (isGroup(node)) return false
+  const field = findField(node.field, setup)
+  return typeof field !== 'string' && field.perVariant
+}
+
+const isTest = (c: Condition): c is Extract<Condition, { field: string }> => 'field' in c
+const childrenOf = (c: Condition) => ('all' in c ? c.all : 'any' in c ? c.any : 'none' in c ? c.none : [])
+
+/** A `variant` of an `all` whose rows can stand in the group around it: two or more that read variant facts. */
+function gatheredRows(c: Condition, setup: Setup): BuilderTest[] | undefined {
+  if (!('variant' in c) || !('all' in c.variant)) return undefined
+  const rows = c.variant.all
+  return rows.length >= 2 && rows.every((r) => isTest(r) && readsVariants(r, setup)) ? rows as BuilderTest[] : undefined
+}
+
+/** A condition as the builder shows it; `fromBuilder` of it means the same. */
+export function toBuilder(condition: Condition, setup: Setup, inVariant = false): BuilderGroup {
+  const node = (c: Condition): BuilderNode => (isTest(c) ? { ...c } : toBuilder(c, setup, inVariant))
+  if (isTest(condition)) return { kind: 'all', sameVariant: true, children: [{ ...condition }] }
+  if ('variant' in condition) return { kind: 'variant', sameVariant: true, children: [toBuilder(condition.variant, setup, true)] }
+  const kind = 'all' in condition ? 'all' : 'any' in condition ? 'any' : 'none'
+  const children = childrenOf(condition)
+  const gathered = kind === 'all' && !inVariant ? children.filter((c) => gatheredRows(c, setup)) : []
+  const loose = children.filter((c) => isTest(c) && readsVariants(c, setup))
+  // Rows are only taken out of their `variant` where no other row could be drawn into it.
+  const spread = gathered.length === 1 && loose.length === 0
+  return {
+    kind, sameVariant: inVariant || spread || loose.length < 2,
+    children: children.flatMap((c) => (spread && c === gathered[0] ? gatheredRows(c, setup)!.map((r) => ({ ...r })) : [node(c)])),
+  }
+}
+
+/** The condition that the builder shows: two or more variant conditions of one `all` group are gathered into `variant`. */
+export function fromBuilder(group: BuilderGroup, setup: Setup, inVariant = false): Condition {
+  const node = (n: BuilderNode): Condition => (isGroup(n) ? fromBuilder(n, setup, inVariant) : n.value === undefined ? { field: n.field, is: n.is } : { field: n.field, is: n.is, value: n.value })
+  if (group.kind === 'variant') {
+    const inner = group.children[0]
+    return { variant: inner === undefined ? { all: [] } : isGroup(inner) ? fromBuilder(inner, setup, true) : node(inner) }
+  }
+  const rows = group.kind === 'all' && group.sameVariant && !inVariant ? group.children.filter((c) => readsVariants(c, setup)) : []
+  if (rows.length < 2) return { [group.kind]: group.children.map(node) } as Condition
+  const first = group.children.indexOf(rows[0]!)
+  const together: Condition = { variant: { all: rows.map(node) } }
+  return { all: group.children.flatMap((c, i) => (i === first ? [together] : rows.includes(c) ? [] : [node(c)])) }
+}
+
+/** A condition as one group that the builder can stand on: a lone condition, `variant` too, gets an `all` around it. */
+export function asGroup(condition: Condition | null): Condition {
+  return condition === null ? { all: [] } : isTest(condition) || 'variant' in condition ? { all: [condition] } : condition
+}

@@ -1,0 +1,5 @@
+import { operations } from '@contracts/operations'
+import { endpoint } from '../../http/endpoint'
+import { endToken } from '../../services/tokens'
+
+export default endpoint(operations.endToken, ({ person, param }) => endToken(person, param('id')))

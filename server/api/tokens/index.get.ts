@@ -1,0 +1,5 @@
+import { operations } from '@contracts/operations'
+import { endpoint } from '../../http/endpoint'
+import { listTokens } from '../../services/tokens'
+
+export default endpoint(operations.listTokens, ({ person }) => listTokens(person))

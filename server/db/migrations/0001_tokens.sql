@@ -1,0 +1,1 @@
+ALTER TABLE "session" ADD COLUMN "name" text DEFAULT '' NOT NULL;

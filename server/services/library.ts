@@ -1,0 +1,66 @@
+import { asc, ilike, or, sql, type SQL } from 'drizzle-orm'
+import { countsAsPresent } from '@core/language/chain'
+import { limitWords } from '@core/assignments/limits'
+import { findText, type PieceKind } from '@core/page/piece'
+import { database } from '../db/connect'
+import * as t from '../db/schema'
+import { assignmentOf, loadContent } from '../db/queries/content'
+import { loadSetup } from '../db/queries/setup'
+import { editionOrProblem } from './products'
+import { reachSentence } from './reach'
+
+/** A piece in a list: without its texts. */
+export interface ListedPiece {
+  code: string
+  kind: PieceKind
+  name: string
+  note: string
+  /** Its title as the edition finds it, and whether a shopper of the edition may be given it. */
+  title: string | null
+  titleLanguage: string | null
+  counts: boolean
+  languages: string[]
+  assignments: { code: string; name: string }[]
+}
+
+const pattern = (q: string) => `%${q.trim().replace(/[\\%_]/g, '\\$&')}%`
+
+/** Pieces by code, with their title in an edition and the assignments that use them. */
+export async function listPieces(o: { limit: number; cursor?: string; q?: string; storefront?: string; language?: string }): Promise<{ items: ListedPiece[]; next: string | null }> {
+  const db = database()
+  const setup = await loadSetup(db)
+  const [shop] = setup.storefronts.values()
+  const reader = editionOrProblem(setup, o.storefront ?? shop!.code, o.language ?? (o.storefront ? setup.storefronts.get(o.storefront)?.editions[0]?.language ?? '' : shop!.editions[0]!.language))
+  const { pieces, assignments } = await loadContent(db, setup)
+  const q = o.q?.trim().toLowerCase() ?? ''
+  const found = [...pieces.values()].filter((p) => (o.cursor === undefined || p.code > o.cursor)
+    && (q === '' || `${p.code} ${p.name} ${p.note} ${p.texts.map((x) => x.title).join(' ')}`.toLowerCase().includes(q))).sort((a, b) => (a.code < b.code ? -1 : 1))
+  const items = found.slice(0, o.limit).map((p): ListedPiece => {
+    const title = findText(p, 'title', reader)
+    return {
+      code: p.code, kind: p.kind, name: p.name, note: p.note, title: title?.text ?? null, titleLanguage: title?.language ?? null,
+      counts: title !== undefined && countsAsPresent(reader.edition, title.language), languages: [...new Set(p.texts.map((x) => x.language))],
+      assignments: assignments.filter((a) => a.pieces.includes(p.code)).map((a) => ({ code: a.code, name: a.name })),
+    }
+  })
+  return { items, next: found.length > o.limit ? items.at(-1)!.code : null }
+}
+
+/** Assignments in page order: by order, then number. The cursor is `order/number` of the last one. */
+export async function listAssignments(o: { limit: number; cursor?: string; q?: string; piece?: string }) {
+  const db = database()
+  const setup = await loadSetup(db)
+  const [order, number] = (o.cursor ?? '').split('/').map(Number)
+  const conditions: (SQL | undefined)[] = [
+    o.cursor ? sql`(${t.assignment.order}, ${t.assignment.number}) > (${order ?? 0}, ${number ?? 0})` : undefined,
+    o.q ? or(ilike(t.assignment.name, pattern(o.q)), ilike(t.assignment.code, pattern(o.q))) : undefined,
+    o.piece ? sql`${o.piece} = any(${t.assignment.pieces})` : undefined,
+  ]
+  const rows = await db.select().from(t.assignment).where(sql.join(conditions.filter((c): c is SQL => c !== undefined).concat(sql`true`), sql` and `)).orderBy(asc(t.assignment.order), asc(t.assignment.number)).limit(o.limit + 1)
+  const items = rows.slice(0, o.limit).map((row) => {
+    const a = assignmentOf(row)
+    return { code: a.code, number: a.number, name: a.name, pieces: a.pieces, area: a.area, order: a.order, resting: a.resting, sentence: reachSentence(a.reach, setup), limits: limitWords(a.limits, (code) => setup.storefronts.get(code)?.name ?? code) }
+  })
+  const last = items.at(-1)
+  return { items, next: rows.length > o.limit && last ? `${last.order}/${last.number}` : null }
+}
