@@ -175,7 +175,7 @@ function figure(node: RichElement): RichElement[] {
 
 /** Inline content of blocks, their ends turned into spaces. */
 function flattened(nodes: readonly RichNode[]): RichNode[] {
-  return nodes.flatMap((n) => (isInline(n) ? [n] : isElement(n) ? [' ', ...flattened(n.children), ' '] : []))
+  return liftBlocks(nodes, []).flatMap((n) => (isInline(n) ? [n] : isElement(n) ? [' ', ...flattened(n.children), ' '] : []))
 }
 
 function table(node: RichElement): RichElement[] {
@@ -186,7 +186,31 @@ function table(node: RichElement): RichElement[] {
   })
   const body = rows(node).map((r) => element('tr', cells(r))).filter((r) => r.children.length > 0)
   if (!body.some((r) => r.children.some((c) => (c as RichElement).children.length > 0))) return []
-  return [element('table', [element('tbody', body)], languageOf(node.attributes))]
+  return [element('table', [element('tbody', regular(body))], languageOf(node.attributes))]
+}
+
+/** Rows made equally wide: a cell reaches no farther down than the last row, and short rows end with empty cells. */
+function regular(rows: RichElement[]): RichElement[] {
+  const taken: number[][] = rows.map(() => [])
+  const out = rows.map((row, y) => {
+    let x = 0
+    const cells = row.children.map((c) => {
+      const cell = c as RichElement
+      while (taken[y]![x]) x++
+      const wide = Number(cell.attributes.colspan ?? 1)
+      const tall = Math.min(Number(cell.attributes.rowspan ?? 1), rows.length - y)
+      for (let dy = 0; dy < tall; dy++) for (let dx = 0; dx < wide; dx++) taken[y + dy]![x + dx] = 1
+      x += wide
+      const { rowspan: _, ...rest } = cell.attributes
+      return { ...cell, attributes: tall > 1 ? { ...(rest.colspan ? { colspan: rest.colspan } : {}), rowspan: String(tall), ...languageOf(rest) } : rest }
+    })
+    return { ...row, children: cells }
+  })
+  const width = Math.max(...taken.map((t) => t.length))
+  return out.map((row, y) => {
+    const missing = Array.from({ length: width }, (_, x) => x).filter((x) => !taken[y]![x]).length
+    return missing === 0 ? row : { ...row, children: [...row.children, ...Array.from({ length: missing }, () => element('td', []))] }
+  })
 }
 
 /** The tree of a rich text in normal form. */
@@ -203,10 +227,12 @@ export function normalForm(html: string): string {
   return serialise(richTree(html))
 }
 
+/** A line has no breaks: they are spaces. */
+const withoutBreaks = (nodes: readonly RichNode[]): RichNode[] => nodes.map((n) => (!isElement(n) ? n : n.tag === 'br' ? ' ' : { ...n, children: withoutBreaks(n.children) }))
+
 /** The tree of a line of rich text, as key points are: marks, inline values and no blocks. */
 export function lineTree(html: string): RichNode[] {
-  const flat = flattened(cleanTree(html))
-  return inline(flat.map((n) => (isElement(n) && n.tag === 'br' ? ' ' : n)))
+  return inline(withoutBreaks(flattened(cleanTree(html))))
 }
 
 /** The normal form of one line of rich text. */

@@ -2,6 +2,7 @@ import { Extension, Node, type Extensions } from '@tiptap/core'
 import { Subscript } from '@tiptap/extension-subscript'
 import { Superscript } from '@tiptap/extension-superscript'
 import { TableKit } from '@tiptap/extension-table'
+import { ListItem } from '@tiptap/extension-list'
 import { StarterKit } from '@tiptap/starter-kit'
 
 /** An inline value: stored as its address, shown as a chip. */
@@ -56,8 +57,9 @@ const Languages = Extension.create({
 /** The schema of the editor: what it can hold is our subset of HTML, so that opening and saving changes nothing. */
 export function editorExtensions(inlineValue: Node = InlineValue): Extensions {
   return [
-    StarterKit.configure({ heading: { levels: [2, 3, 4] }, code: false, codeBlock: false, horizontalRule: false, underline: false, trailingNode: false,
+    StarterKit.configure({ heading: { levels: [2, 3, 4] }, code: false, codeBlock: false, listItem: false, horizontalRule: false, underline: false, trailingNode: false,
       link: { openOnClick: false, autolink: false, linkOnPaste: true, protocols: ['mailto', 'tel'], HTMLAttributes: { rel: null, target: null } } }),
-    Subscript, Superscript, TableKit.configure({ table: { resizable: false } }), Languages, Figure, VideoFigure, inlineValue,
+    // Left to itself, the editor wants a paragraph first in every item, and takes apart a list whose item begins with a table.
+    ListItem.extend({ content: 'block+' }), Subscript, Superscript, TableKit.configure({ table: { resizable: false } }), Languages, Figure, VideoFigure, inlineValue,
   ]
 }

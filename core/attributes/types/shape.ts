@@ -44,6 +44,5 @@ export interface AttributeTypeEntry {
 export function expectText(given: unknown, what: string): string {
   if (typeof given !== 'string') throw new ValueProblem('wrong-shape', `${what} is written as text.`)
   // Control characters mean nothing in a text, and no database keeps U+0000.
-  // eslint-disable-next-line no-control-regex
   return given.normalize('NFC').replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, '')
 }

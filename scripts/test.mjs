@@ -1,0 +1,104 @@
+// Runs every suite: lint, types, core, conformance, server, the HTTP contract, and the interface in a browser.
+// It has a database cluster and a folder of its own. `npm test -- core` runs the suites that are named.
+import { mkdirSync, readFileSync, rmSync } from 'node:fs'
+import path from 'node:path'
+import { ensurePackages } from './packages.mjs'
+import { ensureDebian, has, StepFailed } from './run.mjs'
+
+const data = path.resolve('.data/test')
+const wanted = process.argv.slice(2)
+const suites = []
+let postgres
+let programs
+
+async function clear() {
+  await programs?.stop()
+  postgres?.stop()
+}
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void clear().finally(() => process.exit(1)))
+
+const asked = (name) => wanted.length === 0 || wanted.includes(name)
+const began = Date.now()
+
+/** One suite: runs it, and notes what passed and failed. `count` reads its numbers; without it, the whole is one check. */
+async function suite(name, command, args, { env = {}, count } = {}) {
+  if (!asked(name)) return
+  console.log(`\n== ${name}`)
+  const { spawnSync } = await import('node:child_process')
+  const { status } = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } })
+  let [passed, failed] = status === 0 ? [1, 0] : [0, 1]
+  if (count) {
+    try {
+      [passed, failed] = count()
+    } catch {
+      [passed, failed] = [0, 1]
+    }
+    // A runner that ended badly without naming a failed test has failed all the same.
+    if (status !== 0 && failed === 0) failed = 1
+  }
+  suites.push({ name, passed, failed })
+}
+
+const vitest = (project, env = {}, label = project) => {
+  const report = path.join(data, `${label}.json`)
+  return suite(label, 'npx', ['vitest', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`], {
+    env: { NODE_ENV: 'test', ...env },
+    count: () => {
+      const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(readFileSync(report, 'utf8'))
+      return [numPassedTests, numFailedTests || (numFailedTestSuites > 0 ? numFailedTestSuites : 0)]
+    },
+  })
+}
+
+try {
+  ensurePackages()
+  mkdirSync(data, { recursive: true })
+  ensureDebian('chromium', ['chromium', 'fonts-noto-cjk'], () => !has('chromium'))
+  await suite('lint', 'npx', ['eslint', '.', '--max-warnings', '0'])
+  if (asked('types')) {
+    const { run } = await import('./run.mjs')
+    run('Preparing the types', 'npx', ['nuxt', 'prepare'], { env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' } })
+  }
+  await suite('types', 'npx', ['vue-tsc', '-b'])
+  await vitest('core')
+  // What depends on a time zone must not depend on the machine's.
+  for (const zone of ['UTC', 'America/Toronto', 'Asia/Tokyo']) if (asked('zones')) await vitest('zones', { TZ: zone }, `zones-${zone.replace('/', '-')}`)
+  await vitest('conformance')
+  if (['server', 'contract', 'browser'].some(asked)) {
+    const { startPostgres, ensureDatabase, freePort } = await import('./postgres.mjs')
+    const { build } = await import('./build.mjs')
+    postgres = await startPostgres(data, { durable: false, from: 55870 })
+    await build()
+    await vitest('server', { INKLOOM_TEST_ADMIN_URL: postgres.url('postgres'), INKLOOM_TEST_DATA: data })
+    if (asked('contract') || asked('browser')) {
+      await ensureDatabase(postgres.url('postgres'), 'inkloom_served', { anew: true })
+      const served = path.join(data, 'served')
+      rmSync(served, { recursive: true, force: true })
+      const port = await freePort(4970)
+      const { environment, serve } = await import('./serve.mjs')
+      programs = await serve(environment({ url: postgres.url('inkloom_served'), data: served, port, host: '127.0.0.1' }))
+      const env = { INKLOOM_TEST_URL: `http://127.0.0.1:${port}`, INKLOOM_TEST_DATA: data }
+      await vitest('contract', env)
+      const report = path.join(data, 'browser.json')
+      await suite('browser', 'npx', ['playwright', 'test', '-c', 'tests/browser/playwright.config.ts'], {
+        env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
+        count: () => {
+          const { stats } = JSON.parse(readFileSync(report, 'utf8'))
+          return [stats.expected + stats.flaky, stats.unexpected]
+        },
+      })
+    }
+  }
+} catch (e) {
+  console.error(e instanceof StepFailed ? `\n${e.message}` : e)
+  suites.push({ name: 'set-up', passed: 0, failed: 1 })
+} finally {
+  await clear()
+}
+
+console.log('')
+for (const s of suites) console.log(`${s.name.padEnd(22)} ${s.passed} passed${s.failed ? `, ${s.failed} FAILED` : ''}`)
+console.log(`in ${Math.round((Date.now() - began) / 1000)} s\n`)
+const sum = (key) => suites.reduce((n, s) => n + s[key], 0)
+console.log(`${sum('passed')} passed, ${sum('failed')} failed`)
+process.exit(sum('failed') > 0 || suites.length === 0 ? 1 : 0)

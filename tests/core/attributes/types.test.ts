@@ -1,0 +1,80 @@
+import { describe, expect, it } from 'vitest'
+import { attributeTypes, checkedValue } from '@core/attributes/types/registry'
+import type { Value } from '@core/attributes/attribute'
+import { attributeTypeNames } from '@core/attributes/attribute'
+import { testSetup } from '../../world'
+
+const setup = testSetup()
+const of = (code: string) => setup.attributes.get(code)!
+const entry = (code: string) => attributeTypes[of(code).type]
+const cell = (code: string, text: string, sign: '.' | ',' = '.') => checkedValue(entry(code).fromCell(text, of(code), sign), of(code))
+const refused = (work: () => unknown) => {
+  try {
+    work()
+  } catch (e) {
+    return (e as { code: string }).code
+  }
+  return 'taken'
+}
+
+describe('attribute types', () => {
+  it('has an entry for every type, each of one shape', () => {
+    for (const name of attributeTypeNames) expect(Object.keys(attributeTypes[name]).sort()).toEqual(['check', 'comparable', 'display', 'fromCell', 'isEmpty', 'isText', 'ruleKind', 'toCell'].sort())
+  })
+
+  it('reads what it writes, for every type', () => {
+    const samples: Record<string, Value> = {
+      'name': 'Regn 30', 'summary': 'One line.\nAnother.', 'description': '<p>Dry <strong>inside</strong>.</p>', 'key-points': ['Roll closure', 'Carries <data value="attribute:weight"></data>'],
+      'season': 'winter', 'mounting': ['rack', 'frame'], 'weight': { value: 1.25, unit: 'kg' }, 'grade': -3.5, 'reflective': false, 'launched': '2026-03-02', 'guide': 'https://tarnwheel.example/guide', 'pictures': ['a.svg', 'b.svg'],
+    }
+    for (const [code, value] of Object.entries(samples)) {
+      expect(checkedValue(value, of(code)), code).toEqual(value)
+      expect(cell(code, entry(code).toCell(value, of(code))), code).toEqual(value)
+    }
+  })
+
+  it.each<[string, Value]>([
+    ['name', '   '], ['summary', '\n \t'], ['description', '<p> </p><p><br></p>'], ['key-points', ['', '  ']], ['mounting', []], ['pictures', []],
+  ])('takes %s = %j for no value', (code, value) => expect(checkedValue(value, of(code))).toBeNull())
+
+  it.each<[string, Value]>([['reflective', false], ['grade', 0], ['description', '<p><data value="attribute:weight"></data></p>'], ['description', '<figure><img src="/m/a.svg" alt=""></figure>']])('takes %s = %j for a value', (code, value) => {
+    expect(checkedValue(value, of(code))).not.toBeNull()
+  })
+
+  it.each([
+    ['grade', 'seven', 'not-a-number'], ['weight', '1.2', 'no-unit'], ['weight', '1.2 kgs of it', 'unknown-unit'], ['weight', '12 mm', 'other-family'],
+    ['season', 'autumn', 'unknown-option'], ['mounting', 'rack|roof', 'unknown-option'], ['launched', '31.12.2026', 'not-a-date'], ['launched', '2026-02-30', 'not-a-date'],
+    ['reflective', 'perhaps', 'not-yes-no'], ['name', 'two\nlines', 'line-break'], ['guide', 'http://tarnwheel.example', 'bad-link'], ['guide', 'javascript:alert(1)', 'bad-link'],
+  ])('refuses %s “%s” with the code %s', (code, text, expected) => {
+    expect(refused(() => cell(code, text))).toBe(expected)
+  })
+
+  it('says which decimal sign a number would need', () => {
+    expect(() => cell('grade', '1,5', '.')).toThrow('“,” as the decimal sign')
+    expect(() => cell('weight', '1,5 kg', '.')).toThrow('“,” as the decimal sign')
+    expect(cell('grade', '1,5', ',')).toBe(1.5)
+  })
+
+  it('finds options by label in any language as well as by code', () => {
+    expect(cell('season', 'winter-fr')).toBe('winter')
+  })
+
+  it('compares measures by canonical number and texts by folded plain text', () => {
+    expect(entry('weight').comparable({ value: 1.2, unit: 'kg' }, of('weight'))).toBe(1200)
+    expect(entry('width').comparable({ value: 12, unit: 'in' }, of('width'))).toBe(304.8)
+    expect(entry('description').comparable('<p>Dry  <em>INSIDE</em></p><p>Out</p>', of('description'))).toBe('dry inside out')
+  })
+
+  it('shows values as the language writes them', () => {
+    const shown = (code: string, value: Value, language: string) => entry(code).display(value, of(code), { language, labels: [language, 'en-GB'] })
+    expect(shown('season', 'winter', 'fr-CH')).toBe('winter-fr')
+    expect(shown('mounting', ['rack', 'frame'], 'en-GB')).toBe('rack and frame')
+    expect(shown('weight', { value: 1250.5, unit: 'g' }, 'de-CH')).toMatch(/^1['’]250\.5\sg$/)
+    expect(shown('launched', '2026-03-02', 'en-GB')).toBe('2 March 2026')
+    expect(shown('reflective', true, 'de-CH')).toBe('Ja')
+  })
+
+  it('keeps no control character of a text', () => {
+    expect(checkedValue('a\u0000b\u0007c', of('name'))).toBe('abc')
+  })
+})

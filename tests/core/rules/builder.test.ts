@@ -1,0 +1,43 @@
+import { describe, expect, it } from 'vitest'
+import fc from 'fast-check'
+import { asGroup, fromBuilder, toBuilder } from '@core/rules/builder'
+import { checkCondition } from '@core/rules/check'
+import type { Condition } from '@core/rules/condition'
+import { factsOf } from '@core/rules/facts'
+import { compilePredicate } from '@core/rules/predicate'
+import { aCondition, aFamily } from '../../catalogues'
+import { someMoment, testSetup } from '../../world'
+
+const setup = testSetup()
+const size = { field: 'attribute:size', is: 'equals', value: 'S' } as Condition
+const stock = { field: 'stock', is: 'above', value: 0 } as Condition
+const bag = { field: 'type', is: 'equals', value: 'bag' } as Condition
+const through = (c: Condition) => fromBuilder(toBuilder(asGroup(c), setup), setup)
+
+describe('the condition builder', () => {
+  it('gathers two variant conditions of one group into one variant', () => {
+    const group = toBuilder({ all: [bag] }, setup)
+    group.children.push({ ...size } as never, { ...stock } as never)
+    expect(fromBuilder(group, setup)).toEqual({ all: [bag, { variant: { all: [size, stock] } }] })
+  })
+  it('shows them as rows of the group again, and can be told to keep them apart', () => {
+    const group = toBuilder({ all: [bag, { variant: { all: [size, stock] } }] }, setup)
+    expect(group.children).toHaveLength(3)
+    expect(group.sameVariant).toBe(true)
+    expect(fromBuilder({ ...group, sameVariant: false }, setup)).toEqual({ all: [bag, size, stock] })
+  })
+  it('changes no rule by opening it', () => {
+    for (const rule of [{ all: [size, stock] }, { all: [size, { variant: { all: [size, stock] } }] }, { variant: { any: [size, stock] } }, { none: [{ variant: { all: [size] } }] }, bag, { any: [{ all: [] }] }] as Condition[]) {
+      expect(through(rule)).toEqual(asGroup(rule))
+    }
+  })
+  it('means the same after a way through it, for any rule and product', () => {
+    fc.assert(fc.property(aCondition, fc.array(aFamily, { minLength: 1, maxLength: 4 }), (rule, families) => {
+      const [before, after] = [checkCondition(rule, setup), checkCondition(through(rule), setup)].map((n) => compilePredicate(n)) as [ReturnType<typeof compilePredicate>, ReturnType<typeof compilePredicate>]
+      for (const f of families) {
+        const facts = factsOf(f, { storefront: 'uk', group: null, moment: someMoment }, setup)
+        expect(after(facts)).toBe(before(facts))
+      }
+    }), { numRuns: 300, seed: 4870 })
+  })
+})
