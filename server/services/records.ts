@@ -278,9 +278,9 @@ export async function writeRecord(person: Person, kind: RecordKindName, code: st
     await k.write(tx, record, before?.record, setup)
     await raiseStamp(tx.db, k.stamp)
     const step = await beginStep(tx, `${before ? 'Changed' : 'Made'} the ${k.name} “${code}”`, person.id, now)
-    await tx.db.insert(t.change).values({ stepId: step, record: `${kind}:${code}`, differences: [{ path: '', before: before?.record ?? null, after: record }] })
-    await k.after?.(tx, record, before?.record)
     const stored = (await k.read(tx.db, code))!.record
+    await tx.db.insert(t.change).values({ stepId: step, record: `${kind}:${code}`, differences: [{ path: '', before: before?.record ?? null, after: stored }] })
+    await k.after?.(tx, record, before?.record)
     return { record: stored, tag: tagOf(stored), created: !before }
   })
 }
