@@ -67,4 +67,14 @@ export const bags: Line[] = [
     models: [['TW-4402', '2', 2, 'fir'], ['TW-4403', '3', 3, 'ochre'], ['TW-4404', '4', 4, 'chalk'], ['TW-4406', '6', 6, 'ink']].map(([sku, n, l, colour]) => ({
       sku: String(sku), n: String(n), uk: 22 + Number(l) * 2, ch: 29 + Number(l) * 3, colour: String(colour), stock: 60, facts: { 'volume': `${l} L`, 'weight': `${Number(l) * 38 + 60} g`, 'load-limit': '1.5 kg', 'package-weight': '0.3 kg', 'package-length': '22 cm' } })),
   },
+  {
+    type: 'pannier', category: 'Bags > Panniers', brand: 'Tarnwheel', tags: ['touring', 'waterproof'],
+    facts: { 'material': 'tarpaulin', 'rail-diameter': '16 mm', 'mounting': 'rack', 'reflective': 'yes', 'warranty-years': '5', 'launched': '2025-04-14' },
+    copy: {
+      'en-GB': { name: 'Shoreline pannier {n}', summary: 'A touring bag with an outside pocket for whatever is wet.', description: `<p>Tents are packed wet and lunch is not: the Shoreline keeps them apart. The main bag rolls shut and holds ${v('volume')}; the pocket outside drains by itself.</p><p>It takes ${v('load-limit')} on rails of up to ${v('rail-diameter')}.</p>`, points: ['Outside pocket that drains', `Takes ${v('load-limit')}`, 'Spare parts for ten years'], mounting: '<p>Set the hooks to the distance of your rack’s struts with the key in the lid.</p><ul><li>Loosen the slides.</li><li>Hold the bag against the rack.</li><li>Tighten the slides.</li></ul>' },
+      'de-CH': { name: 'Gepäckträgertasche Shoreline {n}', summary: 'Eine Reisetasche mit einem Aussenfach für alles, was nass ist.', description: `<p>Das Zelt wird nass eingepackt, das Zmittag nicht: Die Shoreline hält beides auseinander. Der Hauptbeutel wird eingerollt und fasst ${v('volume')}; das Aussenfach läuft von selbst leer.</p>`, points: ['Aussenfach, das leer läuft', `Trägt ${v('load-limit')}`, 'Ersatzteile während zehn Jahren'] },
+      'fr-CH': { name: 'Sacoche Shoreline {n}', summary: 'Une sacoche de voyage avec une poche extérieure pour ce qui est mouillé.', points: ['Poche extérieure drainante', `Porte ${v('load-limit')}`] },
+    },
+    models: [roll('TW-4410', 'front', 15, 58, 76, 'slate', 20), roll('TW-4420', 'rear', 24, 74, 97, 'fir', 15), roll('TW-4421', 'rear, high', 28, 82, 108, 'ink', 8), roll('TW-4430', 'expedition', 34, 98, 129, 'madder', 4)],
+  },
 ]

@@ -87,4 +87,13 @@ export const hardware: Line[] = [
     },
     models: [rack('VD-0101', 'small', 8, 540, 88, 115), rack('VD-0107', 'wide', 12, 690, 104, 136), rack('VD-0109', 'low', 15, 820, 118, 154), rack('VD-0111', 'crate', 18, 960, 132, 172)],
   },
+  {
+    type: 'rack', category: 'On the bike > Racks', brand: 'Oxbrook', tags: ['commuting'], facts: { 'material': 'aluminium', 'rail-diameter': '12 mm', 'mounting': 'seatpost' },
+    copy: {
+      'en-GB': { name: 'Quick rack {n}', summary: 'Clamps to the seat post in a minute, for bicycles without eyelets.', description: `<p>One bolt and two rubber sleeves, and the quick rack sits. It carries ${v('load-limit')}, which is a bag of shopping and no more: the seat post takes it all.</p>`, points: ['Needs no eyelets', `Carries ${v('load-limit')}`, 'For round seat posts of 25 to 32 mm'], mounting: '<p>Grease nothing. Close the clamp until the rack no longer turns by hand, then a quarter turn more.</p>' },
+      'de-CH': { name: 'Schnellträger {n}', summary: 'In einer Minute an die Sattelstütze geklemmt, für Velos ohne Ösen.', points: ['Braucht keine Ösen', `Trägt ${v('load-limit')}`] },
+      'it-CH': { name: 'Portapacchi rapido {n}', summary: 'Si fissa al reggisella in un minuto, per bici senza occhielli.' },
+    },
+    models: [rack('OX-7730', 'short', 6, 520, 34, 45), rack('OX-7740', 'long', 9, 640, 39, 52), rack('OX-7750', 'with sides', 9, 760, 46, 61)],
+  },
 ]
