@@ -73,6 +73,7 @@ export const operations = {
   recordHistory: { method: 'get', path: '/api/history/{kind}/{code}', summary: 'What was changed in a piece, an assignment or a part of the set-up, newest first', action: 'read' },
   putRecordBack: { method: 'post', path: '/api/history/{kind}/{code}/put-back', summary: 'Take a change of a record back', action: 'read', body: Joi.object({ change: Joi.number().integer().required() }) },
 
+  listMedia: { method: 'get', path: '/api/media', summary: 'Pictures by name', action: 'read', query: Joi.object({ q: Joi.string().max(200).allow('').default(''), limit: Joi.number().integer().min(1).max(100).default(24) }) },
   getMedia: { method: 'get', path: '/api/media/{name}', summary: 'A picture', action: null },
 
   getAttribute: { method: 'get', path: '/api/attributes/{code}', summary: 'An attribute', action: 'read' },

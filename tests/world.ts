@@ -1,5 +1,5 @@
 import type { Attribute, ProductType, StoredValue, Value } from '@core/attributes/attribute'
-import type { Family, Price, Product, Setup, Storefront } from '@core/catalogue/model'
+import type { Category, Family, Price, Product, Setup, Storefront } from '@core/catalogue/model'
 import { blankProduct } from '@core/catalogue/patch'
 
 // A small set-up for tests, in the demo's world: every attribute type, three storefronts in far zones, variants by size and colour.
@@ -48,7 +48,7 @@ export function testSetup(): Setup {
     source: 'en-GB',
     attributes: byCode(structuredClone(attributes)),
     types: byCode([type('bag', []), type('glove', ['size'], { material: 'wool' }), type('lock', [])]),
-    categories: byCode([
+    categories: byCode<Category>([
       { code: 'bags', parent: null, names: { 'en-GB': 'Bags', 'fr-CH': 'Sacoches' } }, { code: 'panniers', parent: 'bags', names: { 'en-GB': 'Panniers', 'fr-CH': 'Sacoches arrière' } },
       { code: 'roll-top', parent: 'panniers', names: { 'en-GB': 'Roll-top' } }, { code: 'wear', parent: null, names: { 'en-GB': 'Wear' } },
     ]),

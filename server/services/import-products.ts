@@ -148,6 +148,8 @@ class ImportRun {
       rest = rest.slice(batchSize)
     }
     this.report.rejectedRows = this.rejectedRows.size
+    // Some problems show only once the whole file is known; they are read by line all the same.
+    this.report.rejected.sort((a, b) => a.row - b.row)
     this.progress()
   }
 

@@ -42,8 +42,8 @@ describe('importing products', () => {
     const before = await counts()
     const report = await run(`sku,parent,type,gtin,brand,weight,stock\nB-1,,bag,,,1 kg,3\nB-2,,bag,${gtin(1)},,,\nB-3,,boat,12,Nobody,3,x\n"B-4\nB",,bag,,,,\nB-1,,bag,,,,\n,,bag,,,,\nB-5,Z-9,,,,,\nB-6,,,,,,\nA-1,G-1,,,,,\nB-7,G-1-S,,,,,\nB-8,,bag,,,,,too,many\n`)
     expect(codes(report)).toEqual([
-      [4, 'type', 'unknown-type'], [4, 'gtin', 'bad-gtin'], [4, 'brand', 'unknown-brand'], [4, 'weight', 'no-unit'], [4, 'stock', 'not-a-count'], [5, 'sku', 'bad-sku'], [7, 'sku', 'sku-twice'], [8, 'sku', 'no-sku'], [13, '', 'too-many-cells'],
-      [3, 'gtin', 'gtin-taken'], [9, 'parent', 'unknown-parent'], [10, 'type', 'required'], [11, 'parent', 'bad-parent'], [12, 'parent', 'bad-parent'],
+      [3, 'gtin', 'gtin-taken'], [4, 'type', 'unknown-type'], [4, 'gtin', 'bad-gtin'], [4, 'brand', 'unknown-brand'], [4, 'weight', 'no-unit'], [4, 'stock', 'not-a-count'], [5, 'sku', 'bad-sku'], [7, 'sku', 'sku-twice'], [8, 'sku', 'no-sku'],
+      [9, 'parent', 'unknown-parent'], [10, 'type', 'required'], [11, 'parent', 'bad-parent'], [12, 'parent', 'bad-parent'], [13, '', 'too-many-cells'],
     ])
     expect(report).toMatchObject({ applied: false, rejectedRows: 10 })
     expect(report.rejected.find((r) => r.code === 'gtin-taken')!.message).toBe('A-1 has this GTIN already. Each item has one of its own.')

@@ -1,4 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest'
+import type { Attribute } from '@core/attributes/attribute'
 import { noLimits } from '@core/assignments/limits'
 import type { AssignmentRecord, PieceRecord } from '@contracts/records'
 import { attributes } from '../world'
@@ -20,7 +21,7 @@ const assignment = (more: Partial<AssignmentRecord> = {}): AssignmentRecord => (
   code: 'fit-on-bags', name: 'Fit on bags', pieces: ['fit'], area: 'details', order: 20, resting: false, limits: noLimits(),
   reach: { base: 'rule', rule: { all: [{ field: 'type', is: 'equals', value: 'bag' }, { field: 'price', is: 'below', value: '65 GBP' }] }, chosen: [], added: [], leftOut: [], eachVariant: false }, ...more,
 })
-const put = (kind: Parameters<typeof putRecord>[1], r: { code: string }, ifMatch?: string, person = maren) => putRecord(person, kind, r.code, r, ifMatch, undefined, now)
+const put = (kind: Parameters<typeof putRecord>[1], r: { code: string } & object, ifMatch?: string, person = maren) => putRecord(person, kind, r.code, r, ifMatch, undefined, now)
 beforeAll(async () => {
   await importProducts(file('sku,parent,type,price@uk,price@ch,name,weight,season,size\nA-1,,bag,60,80,Regn 30,1.2 kg,winter,\nA-2,,bag,70,90,Regn 22,,,\nL-1,,lock,20,30,Bolt,900 g,,\nG-1,,glove,25,35,Suzu,,,\nG-1-S,G-1,,,,,,,S\n'), { mode: 'apply', take: 'all', title: 'Import', personId: 1, now })
   await put('pieces', piece())
@@ -74,15 +75,15 @@ describe('what the set-up guards', () => {
   const weight = attributes.find((a) => a.code === 'weight')!
   const season = attributes.find((a) => a.code === 'season')!
   it('does not lose values: a type with values stays, an option in use too', async () => {
-    expect((await problemOf(put('attributes', { ...weight, type: 'text', family: null, unit: null }, undefined, ada))).errors).toMatchObject([{ path: 'type', message: expect.stringContaining('2 values') }])
-    expect((await problemOf(put('attributes', { ...season, options: season.options.filter((o) => o.code !== 'winter') }, undefined, ada))).errors).toMatchObject([{ path: 'options' }])
+    expect((await problemOf(put('attributes', { ...weight, type: 'text', family: null, unit: null } as Attribute, undefined, ada))).errors).toMatchObject([{ path: 'type', message: expect.stringContaining('2 values') }])
+    expect((await problemOf(put('attributes', { ...season, options: season.options.filter((o) => o.code !== 'winter') } as Attribute, undefined, ada))).errors).toMatchObject([{ path: 'options' }])
   })
   it('keeps an option that a rule names', async () => {
     await put('assignments', assignment({ code: 'summer', name: 'Summer', reach: { ...assignment().reach, rule: { field: 'season', is: 'equals', value: 'summer' } } }))
-    expect((await problemOf(put('attributes', { ...season, options: season.options.filter((o) => o.code !== 'summer') }, undefined, ada))).errors).toMatchObject([{ path: 'options', message: expect.stringContaining('“Summer”') }])
+    expect((await problemOf(put('attributes', { ...season, options: season.options.filter((o) => o.code !== 'summer') } as Attribute, undefined, ada))).errors).toMatchObject([{ path: 'options', message: expect.stringContaining('“Summer”') }])
   })
   it('derives facts anew where a type’s default changes', async () => {
-    const { record } = await getRecord('product-types', 'lock') as { record: { code: string; attributes: { attribute: string; default: unknown }[] } }
+    const { record } = await getRecord('product-types', 'lock') as unknown as { record: { code: string; attributes: { attribute: string; default: unknown }[] } }
     const changed = { ...record, attributes: record.attributes.map((a) => (a.attribute === 'material' ? { ...a, default: 'steel' } : a)) }
     const find = async () => (await reach({ condition: { field: 'attribute:material', is: 'equals', value: 'steel' }, limit: 10 }, now)).skus
     expect(await find()).toEqual([])

@@ -25,11 +25,10 @@ const toggle = (code: string) => {
   const list = (value.value as string[] | null) ?? []
   value.value = list.includes(code) ? list.filter((c) => c !== code) : [...list, code]
 }
-const pictures = computed(() => ((value.value as string[] | null) ?? []).join(', '))
 </script>
 
 <template>
-  <div ref="root" @keydown.enter="!['rich-text', 'long-text', 'key-points'].includes(attribute.type) && (($event as KeyboardEvent).preventDefault(), emit('done'))">
+  <div ref="root" @keydown.enter="!['rich-text', 'long-text', 'key-points', 'media'].includes(attribute.type) && (($event as KeyboardEvent).preventDefault(), emit('done'))">
     <RichEditor v-if="attribute.type === 'rich-text'" :model-value="(value as string | null) ?? ''" :label="label" :language="language" :values="values" @update:model-value="value = $event || null" />
     <textarea v-else-if="attribute.type === 'long-text'" class="field w-full" rows="3" :lang="language" :value="(value as string | null) ?? ''" :aria-label="label" @input="value = ($event.target as HTMLTextAreaElement).value || null" />
     <ol v-else-if="attribute.type === 'key-points'" class="space-y-1.5">
@@ -50,7 +49,7 @@ const pictures = computed(() => ((value.value as string[] | null) ?? []).join(',
     <select v-else-if="attribute.type === 'choice'" class="field w-full" :value="value ?? ''" :aria-label="label" @change="value = ($event.target as HTMLSelectElement).value || null"><option value="">No value</option><option v-for="o in attribute.options" :key="o.code" :value="o.code">{{ setup.label(o.labels, o.code) }}</option></select>
     <fieldset v-else-if="attribute.type === 'choices'" class="flex flex-wrap gap-x-4 gap-y-1"><legend class="sr-only">{{ label }}</legend><label v-for="o in attribute.options" :key="o.code" class="flex items-center gap-1.5"><input type="checkbox" :checked="((value as string[] | null) ?? []).includes(o.code)" @change="toggle(o.code)">{{ setup.label(o.labels, o.code) }}</label></fieldset>
     <input v-else-if="attribute.type === 'date'" class="field" type="date" :value="value ?? ''" :aria-label="label" @input="value = ($event.target as HTMLInputElement).value || null">
-    <input v-else-if="attribute.type === 'media'" class="field w-full" :value="pictures" :aria-label="`${label}: names of pictures, the main one first`" placeholder="names of pictures, the main one first" @change="value = ($event.target as HTMLInputElement).value.split(',').map((s) => s.trim()).filter(Boolean)">
+    <MediaInput v-else-if="attribute.type === 'media'" :model-value="(value as string[] | null)" :label="label" @update:model-value="value = $event" />
     <input v-else class="field w-full" type="text" :lang="attribute.translatable ? language : undefined" :value="value ?? ''" :aria-label="label" @input="value = ($event.target as HTMLInputElement).value || null">
   </div>
 </template>

@@ -59,7 +59,7 @@ onMounted(() => {
     editorProps: {
       // Keys of the screen are not the editor's.
       handleDOMEvents: { keydown: (_view, e) => (e.ctrlKey && e.key === 'Enter') || (e.altKey && !e.ctrlKey && e.key.length === 1) },
-      attributes: () => ({ 'class': 'prose min-h-[3.2em] px-2.5 py-2 outline-none', 'role': 'textbox', 'aria-multiline': 'true', 'aria-label': props.label, 'lang': props.language, 'dir': props.direction ?? 'ltr', 'spellcheck': 'true' }),
+      attributes: () => ({ 'class': `prose ${props.compact ? 'min-h-[2em] px-2 py-1' : 'min-h-[3.2em] px-2.5 py-2'} outline-none`, 'role': 'textbox', 'aria-multiline': 'true', 'aria-label': props.label, 'lang': props.language, 'dir': props.direction ?? 'ltr', 'spellcheck': 'true' }),
     },
     onUpdate: ({ editor: e }) => {
       last = normalForm(e.getHTML())
@@ -106,10 +106,10 @@ function pick(v: OfferedValue) {
 </script>
 
 <template>
-  <div class="relative border border-hair2 bg-sheet focus-within:border-indigo">
-    <div v-if="!disabled" class="flex flex-wrap items-center gap-0.5 border-b border-hair px-1.5 py-1" role="toolbar" :aria-label="`Formatting of ${label}`">
-      <button v-for="t in tools" :key="t.label" type="button" class="rounded-sm px-2 py-0.5" :class="[t.on ? 'bg-indigowash text-indigo' : 'text-ink2', t.label === 'Strong' ? 'font-bold' : t.label === 'Emphasis' ? 'italic' : '']" :aria-pressed="t.on" :aria-label="t.label" :title="t.key ? `${t.label} (${t.key})` : t.label" @mousedown.prevent @click="t.run">{{ t.shown }}</button>
-      <button type="button" class="ml-auto rounded-sm px-2 py-0.5 text-indigo" :aria-expanded="picking" @mousedown.prevent @click="picking = !picking; pickQuery = ''">@ value of the product</button>
+  <div class="group/editor relative border border-hair2 bg-sheet focus-within:border-indigo">
+    <div v-if="!disabled" class="flex flex-wrap items-center border-b border-hair px-1 py-1 text-[12.5px]" :class="{ 'tools-compact': compact }" role="toolbar" :aria-label="`Formatting of ${label}`">
+      <button v-for="t in tools" :key="t.label" type="button" class="rounded-sm px-1.5 py-0.5" :class="[t.on ? 'bg-indigowash text-indigo' : 'text-ink2', t.label === 'Strong' ? 'font-bold' : t.label === 'Emphasis' ? 'italic' : '']" :aria-pressed="t.on" :aria-label="t.label" :title="t.key ? `${t.label} (${t.key})` : t.label" @mousedown.prevent @click="t.run">{{ t.shown }}</button>
+      <button type="button" class="ml-auto rounded-sm px-1.5 py-0.5 text-indigo" aria-label="Put in a value of the product" :aria-expanded="picking" @mousedown.prevent @click="picking = !picking; pickQuery = ''">@ value</button>
     </div>
     <form v-if="linking !== undefined" class="flex gap-2 border-b border-hair p-2" @submit.prevent="setLink"><input v-model="linking" class="field flex-1" aria-label="Where the link leads" autofocus><button class="act" type="submit">Set the link</button><button class="plain" type="button" @click="linking = undefined">Leave it</button></form>
     <div v-if="picking" class="border-b border-hair p-2">
@@ -122,3 +122,9 @@ function pick(v: OfferedValue) {
     </ul>
   </div>
 </template>
+
+<style scoped>
+/* A list of short texts shows the tools of the one that is written. */
+.tools-compact { display: none; }
+.group\/editor:focus-within > .tools-compact { display: flex; }
+</style>

@@ -14,6 +14,7 @@ const when = computed(() => {
   const [day, time] = lens.at.split('T')
   return `${new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeZone: 'UTC' }).format(Date.parse(`${day}T00:00Z`))}${time ? ` at ${time}` : ''}`
 })
+const tokens = ref(false)
 const initials = computed(() => session.me?.name.split(' ').map((w) => w[0]).join('').slice(0, 2) ?? '')
 </script>
 
@@ -45,8 +46,10 @@ const initials = computed(() => session.me?.name.split(' ').map((w) => w[0]).joi
       <MenuButton class="grid size-[26px] place-items-center rounded-full bg-indigowash text-[11.5px] font-bold text-indigo" :aria-label="`Signed in as ${session.me?.name}`">{{ initials }}</MenuButton>
       <MenuItems class="absolute right-0 top-8 z-40 w-56 border border-hair2 bg-sheet p-2 shadow-sm outline-none">
         <p class="px-2 py-1"><b class="font-semibold">{{ session.me?.name }}</b><br><span class="text-ink2">{{ session.me?.role }} · {{ session.me?.email }}</span></p>
+        <MenuItem v-slot="{ active }"><button class="w-full px-2 py-1 text-left" :class="{ 'bg-indigowash': active }" type="button" @click="tokens = true">Personal tokens</button></MenuItem>
         <MenuItem v-slot="{ active }"><button class="w-full px-2 py-1 text-left" :class="{ 'bg-indigowash': active }" type="button" @click="session.signOut()">Sign out</button></MenuItem>
       </MenuItems>
     </Menu>
+    <TokenDialog v-model="tokens" />
   </header>
 </template>

@@ -20,6 +20,8 @@ const cancel = (id: string) => post(`/api/jobs/${id}/cancel`).catch(tellProblem)
       <span v-if="job.state === 'running' && job.total">{{ number(job.done) }} of {{ number(job.total) }} rows</span>
       <progress v-if="job.state === 'running'" class="h-1 w-40" :value="job.total ? job.done : undefined" :max="job.total ?? undefined" :aria-label="job.title" />
       <span>{{ state[job.state] }}{{ job.state === 'done' && job.total ? `, ${number(job.total)} rows` : '' }} {{ left }}</span>
+      <NuxtLink v-if="job.state === 'done' && job.kind === 'import'" class="plain" :to="{ path: '/catalogue/import', query: { job: job.id } }">Report</NuxtLink>
+      <span v-if="job.state === 'failed'" class="text-madder">{{ job.error }}</span>
       <button v-if="job.state === 'queued' || job.state === 'running'" class="plain" type="button" @click="cancel(job.id)">Call off</button>
     </div>
     <span v-else>No work is running</span>

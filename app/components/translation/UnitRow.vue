@@ -30,7 +30,7 @@ const longer = computed(() => props.unit.type === 'long-text' || String(props.un
       <div class="mb-1 flex items-baseline gap-3 text-[12px]"><b class="font-semibold">{{ unit.label }}</b><span v-if="unit.storefront" class="text-ink2">only in {{ unit.storefront }}</span></div>
       <div :lang="source">
         <RichText v-if="unit.type === 'rich-text'" :html="String(unit.source)" />
-        <ol v-else-if="Array.isArray(unit.source)" class="prose"><li v-for="(p, i) in unit.source" :key="i"><RichText :html="p" line /></li></ol>
+        <ol v-else-if="Array.isArray(unit.source)" class="space-y-1.5"><li v-for="(p, i) in unit.source" :key="i" class="flex gap-1.5"><span class="w-4 text-ink3">{{ i + 1 }}</span><RichText :html="p" line /></li></ol>
         <p v-else class="prose whitespace-pre-line">{{ unit.source }}</p>
       </div>
       <p v-if="difference.length" class="mt-2 border-l-[3px] border-ochre pl-2 text-[12.5px]" role="note"><span class="font-semibold text-ochre">The source has changed since: </span><template v-for="(d, i) in difference" :key="i"><del v-if="d.removed" class="gone">{{ d.value }}</del><ins v-else-if="d.added" class="come">{{ d.value }}</ins><span v-else>{{ d.value }}</span></template></p>
@@ -44,7 +44,7 @@ const longer = computed(() => props.unit.type === 'long-text' || String(props.un
         <button v-if="!readonly && target === null" class="plain ml-auto" type="button" @click="takeOver">Take the source over</button>
       </div>
       <RichEditor v-if="unit.type === 'rich-text'" :model-value="(target as string | null) ?? ''" :label="`${unit.label} in ${languageName(language)}`" :language="language" :direction="directionOf(language)" :values="values" :disabled="readonly" @update:model-value="target = $event || null" />
-      <ol v-else-if="unit.type === 'key-points'" class="space-y-1.5"><li v-for="(p, i) in points" :key="i" class="flex gap-1.5"><span class="w-4 pt-2 text-ink3">{{ i + 1 }}</span><RichEditor class="min-w-0 flex-1" compact :model-value="p" :label="`${unit.label} in ${languageName(language)}, point ${i + 1}`" :language="language" :direction="directionOf(language)" :values="values" :disabled="readonly" @update:model-value="setPoint(i, $event)" /></li></ol>
+      <ol v-else-if="unit.type === 'key-points'" class="space-y-1.5"><li v-for="(p, i) in points" :key="i" class="flex gap-1.5"><span class="w-4 pt-1 text-ink3">{{ i + 1 }}</span><RichEditor class="min-w-0 flex-1" compact :model-value="p" :label="`${unit.label} in ${languageName(language)}, point ${i + 1}`" :language="language" :direction="directionOf(language)" :values="values" :disabled="readonly" @update:model-value="setPoint(i, $event)" /></li></ol>
       <textarea v-else-if="longer" class="field w-full font-serif text-[14px]" rows="3" :lang="language" :dir="directionOf(language)" :value="(target as string | null) ?? ''" :aria-label="`${unit.label} in ${languageName(language)}`" :disabled="readonly" @input="target = ($event.target as HTMLTextAreaElement).value || null" />
       <input v-else class="field w-full font-serif text-[14px]" :lang="language" :dir="directionOf(language)" :value="(target as string | null) ?? ''" :aria-label="`${unit.label} in ${languageName(language)}`" :disabled="readonly" @input="target = ($event.target as HTMLInputElement).value || null">
     </div>

@@ -109,7 +109,7 @@ useKeys('Product', [
           </section>
           <section v-for="g in groups" :key="g.code" :aria-label="g.label">
             <div class="group-head"><h2>{{ g.label }}</h2><small>{{ filled(g.uses) }}</small></div>
-            <div v-for="u in g.uses" :key="u.attribute" class="cols py-1">
+            <div v-for="u in g.uses" :key="u.attribute" class="cols py-1" :class="{ one: columns.length === 1 }">
               <div class="pt-0.5 text-ink2">{{ setup.label(setup.attributes.get(u.attribute)?.labels, u.attribute) }} <b v-if="u.required && !of(columns.length - 1, u.attribute)?.counts" class="font-semibold text-madder">needed</b></div>
               <template v-for="(c, i) in columns" :key="c.id + sku">
                 <ValueCell v-if="of(i, u.attribute) && setup.attributes.get(u.attribute)" :sku="sku" :parent-name="parentName" :attribute="setup.attributes.get(u.attribute)!" :resolved="of(i, u.attribute)!" :own="p.values" :storefront="c.storefront" :language="c.language" :wanted="u.required" :values="offered" :readonly="!mayWrite(c.language, setup.attributes.get(u.attribute)!.translatable)" @save="saveValue" />
@@ -130,6 +130,7 @@ useKeys('Product', [
 
 <style scoped>
 .cols { display: grid; grid-template-columns: 140px minmax(0, 1fr) minmax(0, 1fr); column-gap: 18px; padding-left: 20px; padding-right: 20px; align-items: start; }
+.cols.one { grid-template-columns: 140px minmax(0, 1fr); }
 .group-head { display: flex; justify-content: space-between; align-items: baseline; padding: 12px 20px 3px; }
 .group-head small { color: var(--ink-2); font-size: 12px; }
 </style>

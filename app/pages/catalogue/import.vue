@@ -49,6 +49,19 @@ function download() {
   a.download = `problems-in-${file.value?.name ?? 'import.csv'}`
   a.click()
 }
+/** A report that was opened from the foot of the screen, after the page was left or loaded anew. */
+const route = useRoute()
+watch(() => route.query.job, async (id) => {
+  if (typeof id !== 'string' || id === jobId.value) return
+  try {
+    jobId.value = id
+    const known = await jobs.end(id)
+    if (known.state === 'done') report.value = known.result as ImportReport
+    else failure.value = known.error ?? 'The import did not end.'
+  } catch (e) {
+    tellProblem(e)
+  }
+}, { immediate: true })
 const signs = { '.': 'point', ',': 'comma' }
 const separators = { ',': 'comma', ';': 'semicolon', '\t': 'tab' }
 </script>
@@ -72,13 +85,13 @@ const separators = { ',': 'comma', ';': 'semicolon', '\t': 'tab' }
         <template v-else-if="report.mode === 'apply'"><b class="font-semibold text-madder">Nothing was written,</b> because the file has problems.</template>
         <template v-else-if="report.rejectedCount === 0"><b class="font-semibold text-weld">No problem found.</b></template>
         <template v-else><b class="font-semibold text-madder">{{ number(report.rejectedCount) }} {{ report.rejectedCount === 1 ? 'problem' : 'problems' }}</b> in {{ number(report.rejectedRows) || 'no' }} {{ report.rejectedRows === 1 ? 'row' : 'rows' }}.</template>
-        <span class="text-ink2"> {{ number(report.rows) }} rows: {{ number(report.created) }} new, {{ number(report.updated) }} changed, {{ number(report.unchanged) }} as they are.</span>
+        {{ ' ' }}<span class="text-ink2">{{ number(report.rows) }} rows: {{ number(report.created) }} new, {{ number(report.updated) }} changed, {{ number(report.unchanged) }} as they are.</span>
       </p>
       <div v-if="!report.applied" class="mt-3 flex flex-wrap items-center gap-3">
-        <button v-if="report.rejectedCount === 0" class="act main" type="button" @click="run('apply', 'all')">Import {{ number(report.rows) }} rows</button>
+        <button v-if="file && report.rejectedCount === 0" class="act main" type="button" @click="run('apply', 'all')">Import {{ number(report.rows) }} rows</button>
         <template v-else>
           <label class="act"><input class="sr-only" type="file" accept=".csv,text/csv,.txt" @change="chosen">Choose the repaired file</label>
-          <button v-if="report.created + report.updated > 0" class="act" type="button" @click="run('apply', 'good')">Take the {{ number(report.created + report.updated) }} good rows</button>
+          <button v-if="file && report.created + report.updated > 0" class="act" type="button" @click="run('apply', 'good')">Take the {{ number(report.created + report.updated) }} good rows</button>
           <button class="plain" type="button" @click="download">Save the problems as a file</button>
         </template>
       </div>

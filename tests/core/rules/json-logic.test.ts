@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { checkCondition } from '@core/rules/check'
-import { RuleError, type Condition } from '@core/rules/condition'
+import { type RuleError, type Condition } from '@core/rules/condition'
 import { fromJsonLogic } from '@core/rules/json-logic-in'
 import { toJsonLogic, type JsonLogic } from '@core/rules/json-logic-out'
 import { testSetup } from '../../world'

@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { checkCondition } from '@core/rules/check'
 import { compileExplainer } from '@core/rules/explain'
-import { factsOf } from '@core/rules/facts'
+import { factsOf, type FactLens } from '@core/rules/facts'
 import { compilePredicate } from '@core/rules/predicate'
 import type { Family } from '@core/catalogue/model'
 import { family, price, product, single, someMoment, special, testSetup } from '../../world'
 
 const setup = testSetup()
-const lens = { storefront: 'uk', group: null, moment: someMoment }
-const meets = (f: Family, rule: unknown, more: Partial<typeof lens> & { group?: string | null } = {}) => {
+const lens: FactLens = { storefront: 'uk', group: null, moment: someMoment }
+const meets = (f: Family, rule: unknown, more: Partial<FactLens> = {}) => {
   const node = checkCondition(rule, setup)
   const facts = factsOf(f, { ...lens, ...more }, setup)
   const met = compilePredicate(node)(facts)

@@ -1,0 +1,40 @@
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import { test as base, expect, type Page } from '@playwright/test'
+
+const { demoPeople } = JSON.parse(readFileSync('demo/people.json', 'utf8')) as { demoPeople: { email: string; password: string; role: string }[] }
+const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
+
+/** Signs in as a demo person and goes to an address. */
+export async function enter(page: Page, path: string, role = 'manager') {
+  const person = demoPeople.find((p) => p.role === role)!
+  await page.goto(path)
+  await page.getByLabel('E-mail address').fill(person.email)
+  await page.getByLabel('Password').fill(person.password)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await expect(page.getByRole('navigation', { name: 'Stages of the work' })).toBeVisible()
+}
+
+/** A page on which nothing goes wrong unseen: no error of a script, no refusal by the content policy. */
+export const test = base.extend({
+  page: async ({ page }, use) => {
+    const wrong: string[] = []
+    page.on('pageerror', (e) => wrong.push(e.message))
+    page.on('console', (m) => { if (m.type() === 'error' && !/status of (401|403|404|412|422)/.test(m.text())) wrong.push(m.text()) })
+    await use(page)
+    expect(wrong, 'errors in the browser').toEqual([])
+  },
+})
+export { expect }
+
+/** What axe-core finds wrong on the page as it stands. */
+export async function findings(page: Page): Promise<string[]> {
+  await page.evaluate(axeSource)
+  return page.evaluate(async () => {
+    const { violations } = await (window as unknown as { axe: { run: (o: object) => Promise<{ violations: { id: string; nodes: { html: string; failureSummary: string }[] }[] }> } }).axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] })
+    return violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.html.slice(0, 140)} ${n.failureSummary.split('\n')[1] ?? ''}`))
+  })
+}
+
+/** The proof's document. */
+export const proof = (page: Page) => page.frameLocator('iframe[title="The product page"]')
