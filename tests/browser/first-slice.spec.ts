@@ -89,7 +89,7 @@ test('writes a tab with an inline value; what is not saved survives a reload', a
   await expect(page.getByRole('listbox', { name: 'Values' })).toContainText('Rail diameter up to')
   await page.keyboard.press('Enter')
   await page.keyboard.type(', carries ')
-  await page.getByRole('button', { name: 'Put in a value of the product' }).click()
+  await page.getByRole('button', { name: '@ value of the product' }).click()
   await page.getByLabel('Which value').fill('load')
   await page.getByLabel('Which value').press('Enter')
   await expect(editor).toContainText('@ load limit')

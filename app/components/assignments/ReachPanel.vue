@@ -39,7 +39,7 @@ const lists = computed(() => [
       <p class="pt-2" :class="{ 'opacity-60': problem }" role="status" :aria-busy="busy"><b class="text-[20px] font-semibold">{{ number(data.count) }}</b> {{ reach.eachVariant ? 'variants' : data.count === 1 ? 'product' : 'products' }} in <span class="inline-flex items-center gap-1" :class="`thread-${data.storefront}`"><span class="dot" />{{ setup.storefrontName(data.storefront) }}</span><template v-if="saved"><span v-if="data.gained?.count" class="ml-2 text-weld">+{{ number(data.gained.count) }}</span><span v-if="data.lost?.count" class="ml-2 text-madder">−{{ number(data.lost.count) }}</span><span v-if="!data.gained?.count && !data.lost?.count" class="ml-2 text-ink2">as saved</span></template></p>
       <details v-for="l in lists" :key="l.name" class="pt-1" open>
         <summary class="cursor-pointer" :class="l.mark === '+' ? 'text-weld' : 'text-madder'">{{ l.name }}, {{ number(l.what!.count) }}</summary>
-        <ul><li v-for="p in l.what!.sample.slice(0, 12)" :key="p.sku" class="flex gap-2"><span :class="l.mark === '+' ? 'text-weld' : 'text-madder'" aria-hidden="true">{{ l.mark }}</span><button type="button" class="truncate text-left hover:underline" @click="look(p.sku)">{{ p.name }}</button><span class="code ml-auto">{{ p.sku }}</span></li></ul>
+        <ul><li v-for="p in l.what!.sample.slice(0, 12)" :key="p.sku" class="flex gap-2"><span :class="l.mark === '+' ? 'text-weld' : 'text-madder'" aria-hidden="true">{{ l.mark }}</span><button type="button" class="min-h-6 truncate text-left hover:underline" @click="look(p.sku)">{{ p.name }}</button><span class="code ml-auto self-center">{{ p.sku }}</span></li></ul>
       </details>
       <section class="pt-3" aria-label="Does it reach">
         <div class="flex items-center gap-2"><h3 class="font-semibold">Does it reach</h3><SkuPicker v-model="asked" label="Does it reach this product?" class="w-40" />?</div>
@@ -50,7 +50,7 @@ const lists = computed(() => [
         </div>
       </section>
       <h3 class="pt-3 font-semibold">For example</h3>
-      <ul><li v-for="p in data.sample.slice(0, 30)" :key="p.sku" class="flex gap-2"><button type="button" class="truncate text-left hover:underline" @click="look(p.sku)">{{ p.name }}</button><span class="code ml-auto">{{ p.sku }}</span></li></ul>
+      <ul><li v-for="p in data.sample.slice(0, 30)" :key="p.sku" class="flex gap-2"><button type="button" class="min-h-6 truncate text-left hover:underline" @click="look(p.sku)">{{ p.name }}</button><span class="code ml-auto self-center">{{ p.sku }}</span></li></ul>
       <p v-if="data.count > 30" class="text-ink2">and {{ number(data.count - 30) }} more</p>
       <details class="pt-3"><summary class="cursor-pointer text-ink2">The rule as JsonLogic</summary><pre class="code mt-1 max-h-60 overflow-auto whitespace-pre-wrap break-all border border-hair p-2" tabindex="0">{{ JSON.stringify(data.logic, null, 1) }}</pre></details>
     </template>

@@ -88,7 +88,7 @@ const shown = computed(() => {
     </button>
     <span v-if="note" class="block text-right text-[11px] leading-tight text-ink3" :class="{ '!text-ochre': resolved.origin === 'fallback' }">{{ note }}</span>
     <span v-if="!readonly && (ownAt(null) || ownAt(storefront))" class="absolute right-0 top-0.5">
-      <button type="button" class="plain bg-sheet px-1 text-[11px] opacity-0 focus-visible:opacity-100 group-focus-within:opacity-100 group-hover:opacity-100" @click="letGo">{{ parentName ? 'Let it go' : 'Clear' }}</button>
+      <button type="button" class="min-h-6 bg-sheet px-1.5 text-[11.5px] text-ink2 underline decoration-dashed underline-offset-2 opacity-0 focus-visible:opacity-100 group-focus-within:opacity-100 group-hover:opacity-100" :aria-label="`${parentName ? 'Let it go' : 'Clear'}: ${label}`" @click="letGo">{{ parentName ? 'Let it go' : 'Clear' }}</button>
     </span>
   </div>
 </template>

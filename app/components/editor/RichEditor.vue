@@ -82,7 +82,7 @@ const tools = computed(() => [
   ...(props.compact ? [] : [
     { label: 'Heading', shown: 'Heading', key: '', on: is('heading'), run: () => chain().toggleHeading({ level: 3 }).run() },
     { label: 'List', shown: 'List', key: '', on: is('bulletList'), run: () => chain().toggleBulletList().run() },
-    { label: 'Numbered list', shown: '1 2 3', key: '', on: is('orderedList'), run: () => chain().toggleOrderedList().run() },
+    { label: 'Numbered', shown: 'Numbered', key: '', on: is('orderedList'), run: () => chain().toggleOrderedList().run() },
     { label: 'Table', shown: 'Table', key: '', on: is('table'), run: () => chain().insertTable({ rows: 3, cols: 2, withHeaderRow: true }).run() },
   ]),
   { label: 'Link', shown: 'Link', key: '', on: is('link'), run: link },
@@ -108,8 +108,8 @@ function pick(v: OfferedValue) {
 <template>
   <div class="group/editor relative border border-hair2 bg-sheet focus-within:border-indigo">
     <div v-if="!disabled" class="flex flex-wrap items-center border-b border-hair px-1 py-1 text-[12.5px]" :class="{ 'tools-compact': compact }" role="toolbar" :aria-label="`Formatting of ${label}`">
-      <button v-for="t in tools" :key="t.label" type="button" class="rounded-sm px-1.5 py-0.5" :class="[t.on ? 'bg-indigowash text-indigo' : 'text-ink2', t.label === 'Strong' ? 'font-bold' : t.label === 'Emphasis' ? 'italic' : '']" :aria-pressed="t.on" :aria-label="t.label" :title="t.key ? `${t.label} (${t.key})` : t.label" @mousedown.prevent @click="t.run">{{ t.shown }}</button>
-      <button type="button" class="ml-auto rounded-sm px-1.5 py-0.5 text-indigo" aria-label="Put in a value of the product" :aria-expanded="picking" @mousedown.prevent @click="picking = !picking; pickQuery = ''">@ value</button>
+      <button v-for="t in tools" :key="t.label" type="button" class="min-h-6 min-w-6 rounded-sm px-1.5" :class="[t.on ? 'bg-indigowash text-indigo' : 'text-ink2', t.label === 'Strong' ? 'font-bold' : t.label === 'Emphasis' ? 'italic' : '']" :aria-pressed="t.on" :aria-label="t.label" :title="t.key ? `${t.label} (${t.key})` : t.label" @mousedown.prevent @click="t.run">{{ t.shown }}</button>
+      <button type="button" class="ml-auto min-h-6 rounded-sm px-1.5 text-indigo" aria-label="@ value of the product" :aria-expanded="picking" @mousedown.prevent @click="picking = !picking; pickQuery = ''">@ value</button>
     </div>
     <form v-if="linking !== undefined" class="flex gap-2 border-b border-hair p-2" @submit.prevent="setLink"><input v-model="linking" class="field flex-1" aria-label="Where the link leads" autofocus><button class="act" type="submit">Set the link</button><button class="plain" type="button" @click="linking = undefined">Leave it</button></form>
     <div v-if="picking" class="border-b border-hair p-2">

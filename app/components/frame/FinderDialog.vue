@@ -27,7 +27,7 @@ function choose(item: Found | null) {
 </script>
 
 <template>
-  <Dialog :open="open" class="relative z-50" @close="open = false">
+  <Dialog :open="open" aria-label="Find anything" class="relative z-50" @close="open = false">
     <div class="fixed inset-0 bg-ink/25" aria-hidden="true" />
     <div class="fixed inset-x-0 top-20 mx-auto w-[560px] max-w-[94vw]">
       <DialogPanel class="border border-hair2 bg-sheet shadow-md">

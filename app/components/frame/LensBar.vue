@@ -43,7 +43,7 @@ const initials = computed(() => session.me?.name.split(' ').map((w) => w[0]).joi
       Find a product, a piece, a command <span class="key ml-auto">Ctrl K</span>
     </button>
     <Menu as="div" class="relative ml-3.5">
-      <MenuButton class="grid size-[26px] place-items-center rounded-full bg-indigowash text-[11.5px] font-bold text-indigo" :aria-label="`Signed in as ${session.me?.name}`">{{ initials }}</MenuButton>
+      <MenuButton class="grid size-[26px] place-items-center rounded-full bg-indigowash text-[11.5px] font-bold text-indigo" :aria-label="`${initials}: signed in as ${session.me?.name}`">{{ initials }}</MenuButton>
       <MenuItems class="absolute right-0 top-8 z-40 w-56 border border-hair2 bg-sheet p-2 shadow-sm outline-none">
         <p class="px-2 py-1"><b class="font-semibold">{{ session.me?.name }}</b><br><span class="text-ink2">{{ session.me?.role }} · {{ session.me?.email }}</span></p>
         <MenuItem v-slot="{ active }"><button class="w-full px-2 py-1 text-left" :class="{ 'bg-indigowash': active }" type="button" @click="tokens = true">Personal tokens</button></MenuItem>

@@ -14,7 +14,6 @@ const lens = useLensStore()
 const setup = useSetupStore()
 const session = useSessionStore()
 const { focus, refresh: refreshProof, version } = useProofFocus()
-watch(sku, (s) => { focus.value = s }, { immediate: true })
 onBeforeUnmount(() => { focus.value = null })
 
 /** The edition in which the source is read beside the lens's. */
@@ -24,6 +23,9 @@ const product = useAsking((signal) => get<ProductDocument>(`/api/products/${segm
 const resolved = useAsking(async (signal) => Promise.all(columns.value.map((c) => get<{ items: Shows[] }>(`/api/products/${segment(sku.value)}/resolved`, { storefront: c.storefront, language: c.language }, signal))), () => [sku.value, columns.value.map((c) => c.id), version.value])
 const page = useAsking((signal) => get<{ areas: Record<string, Shown[]>; left_out: LeftOut[] }>(`/api/proof/${segment(sku.value)}`, lens.asked, signal), () => [sku.value, lens.asked, version.value])
 const parent = useAsking(async (signal) => (product.data.value?.parent ? get<{ items: Shows[] }>(`/api/products/${segment(product.data.value.parent)}/resolved`, { storefront: sourceEdition.value.storefront, language: sourceEdition.value.language }, signal) : null), () => product.data.value?.parent)
+
+// A product that there is not has no page to be shown.
+watch(() => [sku.value, product.problem.value], () => { focus.value = product.problem.value ? null : sku.value }, { immediate: true })
 
 const p = computed(() => product.data.value)
 const of = (column: number, code: string) => resolved.data.value?.[column]?.items.find((r) => r.attribute === code)

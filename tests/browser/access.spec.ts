@@ -1,0 +1,78 @@
+import { enter, expect, findings, proof, test } from './desk'
+
+const views: [string, string, string][] = [
+  ['the catalogue', '/catalogue?in=ch/it-CH', 'Products'], ['a product, two editions beside each other', '/catalogue/PE-1830?in=ch/fr-CH', 'Values of the product'], ['a variant', '/catalogue/KZ-1100-M-OCH?in=ch/de-CH', 'Values of the product'], ['import', '/catalogue/import', 'Choose a CSV file'],
+  ['the library', '/library?in=ch/fr-CH', 'Pieces'], ['a piece', '/library/rack-fit?in=ch/fr-CH', 'The piece'], ['the assignments', '/assignments', 'Assignments in page order'], ['an assignment', '/assignments/size-help?in=ch/de-CH', 'The assignment'],
+  ['the translation work', '/translation?in=ch/it-CH', 'Texts to translate'], ['a product at the translation desk', '/translation/product%3APE-1830?in=ch/fr-CH', 'Texts'],
+]
+
+for (const [name, path, landmark] of views) {
+  test(`axe-core finds nothing wrong with ${name}`, async ({ page }) => {
+    await enter(page, path)
+    await expect(page.getByLabel(landmark, { exact: true }).first()).toBeAttached()
+    await page.waitForLoadState('networkidle')
+    expect(await findings(page)).toEqual([])
+  })
+}
+
+test('axe-core finds nothing wrong with signing in, the report, the finder, the keys, the history and an open editor', async ({ page }) => {
+  await page.goto('/sign-in')
+  await page.getByLabel('Password').waitFor()
+  expect(await findings(page)).toEqual([])
+  await enter(page, '/catalogue/import')
+  await page.getByLabel('Choose a CSV file').setInputFiles({ name: 'bad.csv', mimeType: 'text/csv', buffer: Buffer.from('sku,type\nX,boat\n') })
+  await expect(page.getByText('1 problem in 1 row.')).toBeVisible()
+  expect(await findings(page)).toEqual([])
+  await page.keyboard.press('Control+k')
+  await page.getByRole('combobox', { name: 'Find' }).fill('regn')
+  await page.getByRole('option').first().waitFor()
+  expect(await findings(page)).toEqual([])
+  await page.keyboard.press('Escape')
+  await page.goto('/catalogue/PE-1830?in=uk/en-GB')
+  await page.getByRole('button', { name: /^Description, own/ }).click()
+  await page.getByRole('textbox', { name: 'Description' }).waitFor()
+  expect(await findings(page)).toEqual([])
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'History' }).click()
+  await page.getByRole('region', { name: 'History' }).waitFor()
+  await page.keyboard.press('?')
+  await page.getByText('Keys of this screen').waitFor()
+  expect(await findings(page)).toEqual([])
+})
+
+test('axe-core finds nothing wrong at night', async ({ page }) => {
+  await page.emulateMedia({ colorScheme: 'dark' })
+  await enter(page, '/catalogue/PE-1830?in=ch/fr-CH')
+  await expect(page.getByLabel('Values of the product')).toBeVisible()
+  await page.waitForLoadState('networkidle')
+  expect(await findings(page)).toEqual([])
+})
+
+test('nothing scrolls sideways at 1024, 1280 and 1920, and long German words break', async ({ page }) => {
+  await enter(page, '/catalogue/TW-4410?in=ch/de-CH')
+  for (const width of [1024, 1280, 1920]) {
+    await page.setViewportSize({ width, height: 800 })
+    for (const path of ['/catalogue', '/catalogue/TW-4410', '/library/rack-fit', '/assignments/size-help', '/translation', '/translation/product%3ATW-4410', '/catalogue/import']) {
+      await page.goto(`${path}?in=ch/de-CH`)
+      await page.getByRole('heading', { level: 1 }).waitFor()
+      const over = await page.evaluate(() => [...document.querySelectorAll<HTMLElement>('body, main, main > div, main [tabindex="0"]')].filter((e) => e.scrollWidth > e.clientWidth + 1).map((e) => `${e.tagName} ${e.getAttribute('aria-label') ?? ''} ${e.scrollWidth} > ${e.clientWidth}`))
+      expect(over, `${path} at ${width}`).toEqual([])
+    }
+  }
+})
+
+test('text that is not the shopper’s language is marked with its own', async ({ page }) => {
+  await enter(page, '/catalogue/TW-0611?in=ch/it-CH')
+  await expect(proof(page).locator('h1')).toHaveAttribute('lang', 'en-GB')
+  await expect(proof(page).locator('html')).toHaveAttribute('lang', 'it-CH')
+})
+
+test('nothing in a text can run', async ({ page }) => {
+  await enter(page, '/catalogue/PE-1830?in=uk/en-GB')
+  const frame = page.locator('iframe[title="The product page"]')
+  await expect(frame).toHaveAttribute('sandbox', 'allow-same-origin')
+  await expect(proof(page).locator('script')).toHaveCount(0)
+  const { headers } = await page.evaluate(async () => ({ headers: (await fetch('/catalogue')).headers.get('content-security-policy') }))
+  expect(headers).toMatch(/script-src 'self' 'nonce-[^']+'/)
+  expect(headers).not.toContain('unsafe')
+})
