@@ -12,7 +12,8 @@ const root = process.getuid?.() === 0
 /** A program of PostgreSQL, run by the account that may run it: never root. */
 const as = (program, args) => (root ? ['runuser', ['-u', 'postgres', '--', program, ...args]] : [program, args])
 
-function binaries() {
+/** Where PostgreSQL's programs are; undefined where none is installed. */
+export function binaries() {
   const versions = existsSync('/usr/lib/postgresql') ? readdirSync('/usr/lib/postgresql').filter((v) => existsSync(`/usr/lib/postgresql/${v}/bin/initdb`)) : []
   const newest = versions.sort((a, b) => Number(b) - Number(a))[0]
   return newest ? `/usr/lib/postgresql/${newest}/bin` : undefined
@@ -36,6 +37,13 @@ function clusterFolder(data) {
   if (!root) return wanted
   if (spawnSync('runuser', ['-u', 'postgres', '--', 'test', '-x', path.dirname(wanted)]).status === 0) return wanted
   return path.join(os.tmpdir(), `inkloom-${createHash('sha256').update(wanted).digest('hex').slice(0, 12)}`)
+}
+
+const runs = (folder) => spawnSync(...as(path.join(binaries(), 'pg_ctl'), ['-D', folder, 'status'])).status === 0
+
+/** Whether the cluster of a data folder runs now. */
+export function databaseRuns(data) {
+  return binaries() !== undefined && runs(clusterFolder(data))
 }
 
 /**
@@ -62,7 +70,7 @@ export async function startPostgres(data, { durable = true, from = 54870 } = {})
     }
     chmodSync(secretFile, 0o600)
   }
-  const running = spawnSync(...as(path.join(bin, 'pg_ctl'), ['-D', folder, 'status'])).status === 0
+  const running = runs(folder)
   let port
   if (running) {
     const [, , , line] = run('Reading where the database listens', ...as('cat', [path.join(folder, 'postmaster.pid')])).split('\n')

@@ -16,6 +16,8 @@ export function useRecord<R extends Whole>(kind: 'pieces' | 'assignments', code:
   /** What was wrong with the last try to save, by path. */
   const errors = ref<{ path: string; message: string }[]>([])
   const busy = ref(false)
+  /** A newer version that is being fetched; saving waits for it. */
+  let settling: Promise<void> = Promise.resolve()
   const { draft, changed, reset } = useDraft<R>(() => `${kind}:${code() ?? 'new'}`, () => stored.value)
 
   async function load() {
@@ -61,6 +63,7 @@ export function useRecord<R extends Whole>(kind: 'pieces' | 'assignments', code:
   async function save(prepare: (r: R) => R = (r) => r): Promise<R | undefined> {
     if (draft.value === undefined || busy.value) return undefined
     busy.value = true
+    await settling
     errors.value = []
     try {
       const record = prepare(JSON.parse(JSON.stringify(draft.value)) as R)
@@ -91,11 +94,13 @@ export function useRecord<R extends Whole>(kind: 'pieces' | 'assignments', code:
     conflict.value = undefined
   }
   /** The draft stays, to be saved over the newer version, which the history keeps. */
-  async function keepMine() {
+  function keepMine() {
     const mine = JSON.parse(JSON.stringify(draft.value)) as R
-    await load()
-    draft.value = mine
-    conflict.value = undefined
+    settling = load().then(() => {
+      draft.value = mine
+      conflict.value = undefined
+    })
+    return settling
   }
   const errorAt = (path: string) => errors.value.find((e) => e.path === path || e.path.startsWith(`${path}.`) || e.path.startsWith(`${path}[`))?.message
   return { stored, draft, changed, reset, load, save, problem, conflict, takeTheirs, keepMine, errors, errorAt, busy }

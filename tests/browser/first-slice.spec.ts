@@ -170,7 +170,7 @@ test('is translated to French beside the source, and steps through four editions
   await page.keyboard.type('Se fixe sur des tubes jusqu’à @rail')
   await page.keyboard.press('Enter')
   await page.keyboard.press('Control+S')
-  await expect(page.getByText('Saved 1 text')).toBeVisible()
+  await expect(page.getByText('Saved 1 text').first()).toBeVisible()
 
   await page.goto('/catalogue/QY-7?in=uk/en-GB')
   const out = page.getByLabel('Reasons')

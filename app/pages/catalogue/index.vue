@@ -61,8 +61,8 @@ useKeys('Catalogue', [
       <button v-if="filter.q || filter.type || filter.category || filter.status" class="plain" type="button" @click="Object.assign(filter, { q: '', type: '', category: '', status: '' })">Show all</button>
     </div>
     <p v-if="list.problem.value" class="px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
-    <div ref="scroller" class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" role="grid" aria-label="Products" :aria-rowcount="list.count.value ?? 0" :aria-activedescendant="current ? `row-${at}` : undefined">
-      <div class="row head sticky top-0 z-10 bg-sheet" role="row"><span role="columnheader"><span class="sr-only">Picture</span></span><span role="columnheader">Name</span><span role="columnheader">SKU</span><span role="columnheader">Category</span><span role="columnheader" class="text-right">Price</span><span role="columnheader">Status</span></div>
+    <div ref="scroller" class="list min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" role="grid" aria-label="Products" :aria-rowcount="list.count.value ?? 0" :aria-activedescendant="current ? `row-${at}` : undefined">
+      <div class="row head sticky top-0 z-10 bg-sheet" role="row"><span role="columnheader"><span class="sr-only">Picture</span></span><span role="columnheader">Name</span><span role="columnheader">SKU</span><span role="columnheader" class="wide">Category</span><span role="columnheader" class="text-right">Price</span><span role="columnheader">Status</span></div>
       <div v-if="list.count.value === 0" class="p-10 text-center text-ink2" role="row"><span role="gridcell"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No product fits. <button class="plain" type="button" @click="Object.assign(filter, { q: '', type: '', category: '', status: '' })">Show all</button> or <NuxtLink class="plain" to="/catalogue/import">import a file</NuxtLink>.</span></div>
       <div class="relative" role="presentation" :style="{ height: `${virtual.getTotalSize()}px` }">
         <div v-for="v in rows" :id="`row-${v.index}`" :key="v.index" class="row absolute inset-x-0 top-0" :class="{ current: v.index === at }" role="row" :aria-rowindex="v.index + 1" :aria-selected="v.index === at" :style="{ transform: `translateY(${v.start}px)` }" @click="at = v.index" @dblclick="open(list.row(v.index)?.sku)">
@@ -70,7 +70,7 @@ useKeys('Catalogue', [
             <span role="gridcell"><img v-if="list.row(v.index)!.picture" :src="`/api/media/${list.row(v.index)!.picture}`" alt="" width="26" height="26" loading="lazy"></span>
             <span role="gridcell" class="truncate"><NuxtLink class="hover:underline" :class="{ 'from-fallback': falls(list.row(v.index)!) }" :lang="list.row(v.index)!.nameLanguage ?? undefined" :to="`/catalogue/${segment(list.row(v.index)!.sku)}`">{{ list.row(v.index)!.name ?? 'No name' }}</NuxtLink><small v-if="falls(list.row(v.index)!)" class="ml-2 text-ochre">only in {{ languageName(list.row(v.index)!.nameLanguage!) }}</small><small v-if="list.row(v.index)!.variants" class="ml-2 text-ink3">{{ list.row(v.index)!.variants }} variants</small></span>
             <span role="gridcell" class="code truncate">{{ list.row(v.index)!.sku }}</span>
-            <span role="gridcell" class="truncate text-ink2">{{ category(list.row(v.index)!.category) }}</span>
+            <span role="gridcell" class="wide truncate text-ink2">{{ category(list.row(v.index)!.category) }}</span>
             <span role="gridcell" class="text-right">{{ list.row(v.index)!.price === null ? '' : formatMoney(list.row(v.index)!.price!, currency, lens.language) }}</span>
             <span role="gridcell" :class="list.row(v.index)!.status === 'active' ? 'text-ink2' : 'text-ochre'">{{ list.row(v.index)!.status }}</span>
           </template>
@@ -83,6 +83,12 @@ useKeys('Catalogue', [
 
 <style scoped>
 .row { display: grid; grid-template-columns: 34px minmax(160px, 1fr) 120px 130px 92px 62px; column-gap: 12px; align-items: center; height: 33px; padding: 0 20px; border-bottom: 1px solid var(--hair); }
+/* Beside the open proof on a small screen there is no room for the category. */
+.list { container-type: inline-size; }
+@container (max-width: 700px) {
+  .row { grid-template-columns: 34px minmax(120px, 1fr) 96px 92px 62px; }
+  .wide { display: none; }
+}
 .row.head { height: 28px; font-weight: 600; font-size: 12.5px; border-bottom-color: var(--hair-strong); }
 .row.current { background: var(--indigo-wash); }
 </style>

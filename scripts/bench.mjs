@@ -1,0 +1,27 @@
+// Runs the benchmarks on a database of their own and writes bench/figures.md.
+import path from 'node:path'
+import { ensurePackages } from './packages.mjs'
+import { run, StepFailed } from './run.mjs'
+
+let postgres
+try {
+  ensurePackages()
+  const { startPostgres, ensureDatabase } = await import('./postgres.mjs')
+  const data = path.resolve('.data/bench')
+  postgres = await startPostgres(data, { from: 56870 })
+  await ensureDatabase(postgres.url('postgres'), 'inkloom_bench', { anew: true })
+  const esbuild = await import('esbuild')
+  await esbuild.build({
+    entryPoints: { main: 'bench/main.ts', prepare: 'demo/prepare.ts' }, outdir: '.data/bench/program', outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', logLevel: 'warning',
+    alias: Object.fromEntries(['core', 'contracts', 'server', 'demo'].map((room) => [`@${room}`, path.resolve(room)])),
+  })
+  const { environment } = await import('./serve.mjs')
+  const env = environment({ url: postgres.url('inkloom_bench'), data, port: 4870, host: '127.0.0.1' })
+  run('Preparing the database', process.execPath, ['.data/bench/program/prepare.mjs'], { env, show: true })
+  run('The benchmarks', process.execPath, ['--expose-gc', '.data/bench/program/main.mjs'], { env, show: true })
+} catch (e) {
+  console.error(e instanceof StepFailed ? `\n${e.message}` : e)
+  process.exitCode = 1
+} finally {
+  postgres?.stop()
+}

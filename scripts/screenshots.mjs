@@ -1,0 +1,84 @@
+// Takes one picture of each main view from the demo world, as a new installation has it: docs/screenshots/.
+import { mkdirSync, readFileSync, rmSync } from 'node:fs'
+import path from 'node:path'
+import { ensurePackages } from './packages.mjs'
+import { ensureDebian, has, StepFailed } from './run.mjs'
+
+const data = path.resolve('.data/screenshots')
+const out = 'docs/screenshots'
+const { demoPeople } = JSON.parse(readFileSync('demo/people.json', 'utf8'))
+const faulty = [
+  'sku;type;category;brand;status;gtin;stock;price@ch;name;name@/de-CH;volume;load-limit;material;colour',
+  ...Array.from({ length: 120 }, (_, i) => `QY-${100 + i};${i === 17 ? 'boat' : 'pannier'};${i === 31 ? 'Bags > Boats' : 'Bags > Panniers'};${i === 44 ? 'Nobody' : 'Oxbrook'};draft;${i === 58 ? '2005000000005' : ''};${i === 73 ? 'many' : 5};54,50;Quay ${i};Kaitasche ${i};${i === 88 ? '18.5 L' : '18,5 L'};${i === 97 ? '7' : '7 kg'};tarpaulin;${i === 110 ? 'pinkish' : 'slate'}`),
+].join('\n')
+
+/** Each view: its address, and what is done before the picture is taken. */
+const views = {
+  'catalogue': ['/catalogue?in=ch/it-CH', async (p) => { await p.getByRole('grid').waitFor(); for (let i = 0; i < 9; i++) await p.keyboard.press('ArrowDown') }],
+  'import': ['/catalogue/import', async (p) => { await p.getByLabel('Choose a CSV file').setInputFiles({ name: 'quay.csv', mimeType: 'text/csv', buffer: Buffer.from(faulty) }); await p.getByText(/problems in/).waitFor() }],
+  'product': ['/catalogue/PE-1830?in=ch/fr-CH', async (p) => { await p.getByRole('region', { name: 'Copy' }).scrollIntoViewIfNeeded(); await p.getByRole('button', { name: /^Summary, fallback/ }).focus() }],
+  'proof': ['/catalogue/PE-1830?in=uk/en-GB&for=workshop', async (p) => { await p.getByRole('button', { name: 'desk' }).click(); await p.getByLabel('Reasons').getByRole('button', { name: 'Fits these racks' }).click() }],
+  'library': ['/library?in=ch/fr-CH', async (p) => { await p.getByText('Fits these racks').waitFor() }],
+  'piece': ['/library/rack-fit?in=ch/fr-CH', async (p) => { await p.getByText(/empty on/).first().waitFor() }],
+  'assignments': ['/assignments', async (p) => { await p.getByText('Returns on everything').waitFor() }],
+  'assignment': ['/assignments/rack-fit-on-panniers?in=ch/fr-CH', async (p) => {
+    await p.getByRole('button', { name: 'Add a condition' }).click()
+    await p.getByLabel('Field', { exact: true }).last().selectOption({ label: 'Price today' })
+    await p.getByLabel('How Price today is compared').selectOption({ label: 'below' })
+    await p.getByLabel('Value of Price today').fill('100')
+    await p.getByLabel('Does it reach this product?').fill('KZ-1100')
+    await p.getByRole('option').first().click()
+    await p.getByText('No, the rule does not fit.').waitFor()
+  }],
+  'translation-work': ['/translation?in=ch/it-CH', async (p) => { await p.getByRole('grid').getByRole('link').first().waitFor() }],
+  'translation': ['/translation/product%3APE-1830?in=ch/fr-CH', async (p) => {
+    await p.getByLabel('Summary in French (Switzerland)').fill('Garde 30 l au sec, du premier au dernier kilomètre.')
+    await p.getByRole('region', { name: 'Description' }).getByText('stale', { exact: true }).waitFor()
+  }],
+}
+
+let postgres
+let programs
+try {
+  ensurePackages()
+  ensureDebian('chromium', ['chromium', 'fonts-noto-cjk'], () => !has('chromium'))
+  mkdirSync(data, { recursive: true })
+  const { startPostgres, ensureDatabase, freePort } = await import('./postgres.mjs')
+  const { build } = await import('./build.mjs')
+  const { environment, serve } = await import('./serve.mjs')
+  postgres = await startPostgres(data, { durable: false, from: 57870 })
+  await ensureDatabase(postgres.url('postgres'), 'inkloom_shots', { anew: true })
+  await build()
+  rmSync(path.join(data, 'served'), { recursive: true, force: true })
+  const port = await freePort(4990)
+  programs = await serve(environment({ url: postgres.url('inkloom_shots'), data: path.join(data, 'served'), port, host: '127.0.0.1' }))
+  const { chromium } = await import('@playwright/test')
+  const browser = await chromium.launch({ executablePath: process.env.INKLOOM_CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox'] })
+  const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-GB', timezoneId: 'Europe/Zurich', baseURL: `http://127.0.0.1:${port}` })).newPage()
+  await page.goto('/sign-in')
+  await page.getByLabel('E-mail address').fill(demoPeople[0].email)
+  await page.getByLabel('Password').fill(demoPeople[0].password)
+  await page.getByRole('button', { name: 'Sign in' }).click()
+  await page.waitForURL(/catalogue/)
+  // A source that has changed since it was translated, so that the desk has something to show.
+  const { token } = await (await page.request.get('/api/session')).json()
+  const product = await (await page.request.get('/api/products/PE-1830')).json()
+  const description = product.values.find((v) => v.attribute === 'description' && v.language === 'en-GB').value
+  await page.request.patch('/api/products/PE-1830', { headers: { 'If-Match': '*', 'x-inkloom-token': token }, data: { values: [{ attribute: 'description', language: 'en-GB', value: description.replace('rolls down three times', 'rolls down four times') }] } })
+  mkdirSync(out, { recursive: true })
+  for (const [name, [address, prepare]] of Object.entries(views)) {
+    await page.goto(address)
+    await prepare(page)
+    await page.waitForLoadState('networkidle')
+    await page.waitForTimeout(500)
+    await page.screenshot({ path: `${out}/${name}.png` })
+    console.log(`${out}/${name}.png`)
+  }
+  await browser.close()
+} catch (e) {
+  console.error(e instanceof StepFailed ? `\n${e.message}` : e)
+  process.exitCode = 1
+} finally {
+  await programs?.stop()
+  postgres?.stop()
+}
