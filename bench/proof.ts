@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm'
 import { assemblePage } from '@core/page/assemble'
 import { database } from '@server/db/connect'
 import { loadContent } from '@server/db/queries/content'
@@ -11,6 +12,8 @@ import { note, quantile, times } from './measure'
 /** Five hundred assignments of a hundred pieces, with rules of every usual kind. */
 async function fill() {
   const db = database()
+  await db.execute(sql`delete from assignment where code like 'bench-%'`)
+  await db.execute(sql`delete from piece where code like 'bench-%'`)
   const next = seeded(500)
   const pick = <T>(list: readonly T[]) => list[Math.floor(next() * list.length)]!
   const pieces = await db.insert(t.piece).values(Array.from({ length: 100 }, (_, i) => ({ code: `bench-${i}`, kind: 'tab', name: `Bench ${i}`, note: '', needed: [] }))).returning({ id: t.piece.id })

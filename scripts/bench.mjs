@@ -9,7 +9,8 @@ try {
   const { startPostgres, ensureDatabase } = await import('./postgres.mjs')
   const data = path.resolve('.data/bench')
   postgres = await startPostgres(data, { from: 56870 })
-  await ensureDatabase(postgres.url('postgres'), 'inkloom_bench', { anew: true })
+  const parts = process.argv.slice(2)
+  await ensureDatabase(postgres.url('postgres'), 'inkloom_bench', { anew: parts.length === 0 || parts.includes('import') })
   const esbuild = await import('esbuild')
   await esbuild.build({
     entryPoints: { main: 'bench/main.ts', prepare: 'demo/prepare.ts' }, outdir: '.data/bench/program', outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', logLevel: 'warning',
@@ -18,7 +19,7 @@ try {
   const { environment } = await import('./serve.mjs')
   const env = environment({ url: postgres.url('inkloom_bench'), data, port: 4870, host: '127.0.0.1' })
   run('Preparing the database', process.execPath, ['.data/bench/program/prepare.mjs'], { env, show: true })
-  run('The benchmarks', process.execPath, ['--expose-gc', '.data/bench/program/main.mjs'], { env, show: true })
+  run('The benchmarks', process.execPath, ['--expose-gc', ...(process.env.INKLOOM_PROFILE ? ['--cpu-prof', '--cpu-prof-dir=.data/bench/profile'] : []), '.data/bench/program/main.mjs', ...parts], { env, show: true })
 } catch (e) {
   console.error(e instanceof StepFailed ? `\n${e.message}` : e)
   process.exitCode = 1
