@@ -56,7 +56,7 @@ export const operations = {
   events: { method: 'get', path: '/api/events', summary: 'Changes of running work, as server-sent events', action: 'read' },
 
   reach: { method: 'post', path: '/api/reach', summary: 'The products that a rule finds', action: 'read', body: Joi.object({ ...rule, cursor: Joi.string(), limit: Joi.number().integer().min(1).max(1000).default(1000) }).xor('condition', 'logic') },
-  explain: { method: 'post', path: '/api/reach/explain', summary: 'Why a rule finds a product, or why not', action: 'read', body: Joi.object({ ...rule, sku: Joi.string().required() }).xor('condition', 'logic') },
+  explain: { method: 'post', path: '/api/reach/explain', summary: 'Why a rule or an assignment reaches a product, or why not', action: 'read', body: Joi.object({ ...rule, assignment: Joi.string().description('The code of an assignment, to ask its whole reach.'), sku: Joi.string().required() }).xor('condition', 'logic', 'assignment') },
   tryAssignment: { method: 'post', path: '/api/reach/assignment', summary: 'What an assignment that is being written would reach', action: 'read', body: Joi.object({
     reach: reachRecord.required(), limits: limitsRecord, saved: Joi.string().allow(null).default(null).description('The code of the saved assignment to compare with.'), lens, sku: Joi.string().allow(null).default(null),
   }) },

@@ -3,8 +3,9 @@ import { checkCondition } from '../rules/check'
 import type { Condition } from '../rules/condition'
 import { compileExplainer, type Explainer, type Explanation } from '../rules/explain'
 import type { Facts } from '../rules/facts'
-import { compilePredicate, type Predicate } from '../rules/predicate'
-import type { Limits } from './limits'
+import type { Predicate } from '../rules/operators'
+import { compilePredicate } from '../rules/predicate'
+import { isLimited, type Limits } from './limits'
 
 export const areas = ['summary', 'beside-price', 'details', 'below-details', 'foot'] as const
 export type Area = (typeof areas)[number]
@@ -33,8 +34,18 @@ export interface Assignment {
   resting: boolean
 }
 
+/** What an assignment is called by. */
+export interface AssignmentName {
+  number: number
+  code: string
+  name: string
+}
+
 /** An assignment with its rule compiled. */
 export interface PreparedAssignment extends Assignment {
+  called: AssignmentName
+  /** Whether its limits can keep it from any page. */
+  limited: boolean
   meets: Predicate
   explain: Explainer
   addedSet: ReadonlySet<string>
@@ -44,10 +55,12 @@ export interface PreparedAssignment extends Assignment {
 
 /** Compiles an assignment's reach. Throws a RuleError where its rule does not fit the set-up. */
 export function prepareAssignment(assignment: Assignment, setup: Setup): PreparedAssignment {
-  const { reach } = assignment
+  const { code, number, name, pieces, reach, limits, area, order, resting } = assignment
   const node = checkCondition(reach.base === 'rule' ? reach.rule : { all: [] }, setup)
+  // Written out: with a spread, each would get a shape of its own, and pages ask hundreds of them.
   return {
-    ...assignment,
+    code, number, name, pieces, reach, limits, area, order, resting,
+    called: { number, code, name }, limited: isLimited(limits),
     meets: compilePredicate(node, reach.eachVariant),
     explain: compileExplainer(node, reach.eachVariant),
     addedSet: new Set(reach.added), leftOutSet: new Set(reach.leftOut), chosenSet: new Set(reach.chosen),
@@ -57,28 +70,28 @@ export function prepareAssignment(assignment: Assignment, setup: Setup): Prepare
 /** Why a reach has a product or not. */
 export type ReachReason = 'everything' | 'rule' | 'chosen' | 'added' | 'left-out' | 'not-met' | 'not-chosen'
 
-export interface ReachAnswer {
-  reached: boolean
-  reason: ReachReason
-  explanation: Explanation | null
+/** Whether a reason is one for having a product. */
+export function isReached(reason: ReachReason): boolean {
+  return reason !== 'not-met' && reason !== 'left-out' && reason !== 'not-chosen'
 }
 
+const holdsAny = (set: ReadonlySet<string>, skus: readonly string[]) => set.size > 0 && skus.some((s) => set.has(s))
+
 /**
- * Whether a reach has a product: `skus` are those that name it. Of a family that is the parent's and its variants';
+ * Whether and why a reach has a product: `skus` are those that name it. Of a family that is the parent's and its variants';
  * where each variant is asked, the variant's own and its parent's, so that a left-out parent leaves out all its variants.
  * `facts` are the root's, or the variant's where each variant is asked.
  */
-export function reaches(a: PreparedAssignment, skus: readonly string[], facts: Facts): Omit<ReachAnswer, 'explanation'> {
-  if (skus.some((s) => a.leftOutSet.has(s))) return { reached: false, reason: 'left-out' }
-  if (skus.some((s) => a.addedSet.has(s))) return { reached: true, reason: 'added' }
-  if (a.reach.base === 'everything') return { reached: true, reason: 'everything' }
-  if (a.reach.base === 'chosen') {
-    return skus.some((s) => a.chosenSet.has(s)) ? { reached: true, reason: 'chosen' } : { reached: false, reason: 'not-chosen' }
-  }
-  return a.meets(facts) ? { reached: true, reason: 'rule' } : { reached: false, reason: 'not-met' }
+export function reachReason(a: PreparedAssignment, skus: readonly string[], facts: Facts): ReachReason {
+  if (holdsAny(a.leftOutSet, skus)) return 'left-out'
+  if (holdsAny(a.addedSet, skus)) return 'added'
+  if (a.reach.base === 'everything') return 'everything'
+  if (a.reach.base === 'chosen') return holdsAny(a.chosenSet, skus) ? 'chosen' : 'not-chosen'
+  return a.meets(facts) ? 'rule' : 'not-met'
 }
 
 /** The same with each condition of the rule explained. */
-export function explainReach(a: PreparedAssignment, skus: readonly string[], facts: Facts): ReachAnswer {
-  return { ...reaches(a, skus, facts), explanation: a.reach.base === 'rule' ? a.explain(facts) : null }
+export function explainReach(a: PreparedAssignment, skus: readonly string[], facts: Facts): { reached: boolean; reason: ReachReason; explanation: Explanation | null } {
+  const reason = reachReason(a, skus, facts)
+  return { reached: isReached(reason), reason, explanation: a.reach.base === 'rule' ? a.explain(facts) : null }
 }

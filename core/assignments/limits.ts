@@ -11,6 +11,11 @@ export interface Limits {
 
 export const noLimits = (): Limits => ({ storefronts: [], languages: [], groups: [], from: null, to: null })
 
+/** Whether limits keep something from holding anywhere or at any time. */
+export function isLimited(l: Limits): boolean {
+  return l.storefronts.length > 0 || l.languages.length > 0 || l.groups.length > 0 || l.from !== null || l.to !== null
+}
+
 /** The lens: what a page is looked at through. */
 export interface Lens {
   storefront: string

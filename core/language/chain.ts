@@ -42,9 +42,16 @@ export function languageChain(edition: EditionLanguages, source: string): string
   return [...new Set(links)]
 }
 
+const likely = new Map<string, { language: string; script: string | undefined }>()
+
+/** The language and likely script of a tag. There are few tags and many questions, so answers are kept. */
 function likelySubtags(tag: string): { language: string; script: string | undefined } {
-  const full = new Intl.Locale(tag).maximize()
-  return { language: full.language, script: full.script }
+  let found = likely.get(tag)
+  if (!found) {
+    const { language, script } = new Intl.Locale(tag).maximize()
+    likely.set(tag, (found = { language, script }))
+  }
+  return found
 }
 
 /**

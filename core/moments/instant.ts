@@ -1,6 +1,7 @@
 const formats = new Map<string, Intl.DateTimeFormat>()
 
-function partsIn(zone: string, instant: number): Record<string, number> {
+/** The calendar and clock of a zone at an instant: year, month, day, hour, minute, second. */
+function partsIn(zone: string, instant: number): [number, number, number, number, number, number] {
   let format = formats.get(zone)
   if (!format) {
     format = new Intl.DateTimeFormat('en-US', {
@@ -9,15 +10,15 @@ function partsIn(zone: string, instant: number): Record<string, number> {
     })
     formats.set(zone, format)
   }
-  const out: Record<string, number> = {}
-  for (const { type, value } of format.formatToParts(instant)) out[type] = Number(value)
-  return out
+  // The text (`11/24/2026, 07:05:09`) is taken apart here, for `formatToParts` takes many times as long.
+  const [month, day, year, hour, minute, second] = format.format(instant).match(/\d+/g)!.map(Number) as [number, number, number, number, number, number]
+  return [year, month, day, hour, minute, second]
 }
 
 /** The offset of a zone from UTC at an instant, in milliseconds, as `Intl` knows it. */
 export function offsetAt(zone: string, instant: number): number {
-  const p = partsIn(zone, instant)
-  const wall = Date.UTC(p.year!, p.month! - 1, p.day!, p.hour!, p.minute!, p.second!)
+  const [year, month, day, hour, minute, second] = partsIn(zone, instant)
+  const wall = Date.UTC(year, month - 1, day, hour, minute, second)
   return wall - Math.floor(instant / 1000) * 1000
 }
 
@@ -45,10 +46,20 @@ export function instantOf(local: string, zone: string, end = false): number {
   return wall - before
 }
 
+const knownDays = new Map<string, Map<number, number>>()
+
 /** The calendar date of an instant in a zone, as days since 1 January 1970. */
 export function dayNumberIn(zone: string, instant: number): number {
-  const p = partsIn(zone, instant)
-  return Date.UTC(p.year!, p.month! - 1, p.day!) / 86_400_000
+  let days = knownDays.get(zone)
+  // Many products were made at one instant and are looked at in one moment, so a few hundred answers are kept.
+  if (!days || days.size > 500) knownDays.set(zone, (days = new Map()))
+  let day = days.get(instant)
+  if (day === undefined) {
+    const [year, month, date] = partsIn(zone, instant)
+    day = Date.UTC(year, month - 1, date) / 86_400_000
+    days.set(instant, day)
+  }
+  return day
 }
 
 /** Days since 1 January 1970 of an ISO date (`2026-11-24`). */

@@ -5,23 +5,25 @@ import { factsOf, pricesOf, type Facts } from '../rules/facts'
 import { effectivePrice, type EffectivePrice } from '../prices/effective'
 import { holdsAt } from '../moments/instant'
 import type { Explanation } from '../rules/explain'
-import { explainReach, reaches, type PreparedAssignment, type ReachReason } from '../assignments/assignment'
+import { isReached, reachReason, type AssignmentName, type PreparedAssignment, type ReachReason } from '../assignments/assignment'
 import { limitThatFails, type Lens } from '../assignments/limits'
 import { indexValues, readerFor, resolve, type Reader, type Resolved } from '../values/resolve'
 import type { Family, Product, Setup } from '../catalogue/model'
+import { readNormalForm } from '../richtext/read'
 import { fillInline, type ValueReader } from './inline'
-import { findText, type Piece } from './piece'
+import { bodyTree, findText, type Piece } from './piece'
 
 /** Why a part is where it is. */
 export interface Because {
   /** The assignment that brought it, or null for a built-in part. */
-  assignment: { number: number; code: string; name: string } | null
+  assignment: AssignmentName | null
   order: number
   reach: ReachReason | 'layout'
+  /** Of parts that were candidates: their rule, condition by condition. Why others were none is asked one by one (`explainReach`). */
   explanation: Explanation | null
   language: { title: string; body: string } | null
   /** Other assignments that would have brought the same piece. */
-  also: { number: number; code: string; name: string }[]
+  also: readonly AssignmentName[]
 }
 
 export interface Shown {
@@ -96,7 +98,8 @@ export function displayValue(code: string, value: Value, reader: Reader, setup: 
 /** What inline values read as for a product in an edition: only what counts for the language. */
 export function inlineReader(values: (code: string) => Resolved | undefined, reader: Reader, setup: Setup): ValueReader {
   const storefront = setup.storefronts.get(reader.edition.storefront)
-  return (address) => {
+  const known = new Map<string, ReturnType<ValueReader>>()
+  const readAnew: ValueReader = (address) => {
     const [kind, code] = address.split(':', 2) as [string, string]
     if (kind === 'storefront') return storefront?.facts[code] ? { text: storefront.facts[code] } : undefined
     const found = values(code)
@@ -104,6 +107,11 @@ export function inlineReader(values: (code: string) => Resolved | undefined, rea
     const text = displayValue(code, found.value, reader, setup)
     if (text === '') return undefined
     return setup.attributes.get(code)?.type === 'rich-text' ? { text, html: String(found.value) } : { text }
+  }
+  // A page's pieces name the same few values again and again.
+  return (address) => {
+    if (!known.has(address)) known.set(address, readAnew(address))
+    return known.get(address)
   }
 }
 
@@ -121,7 +129,7 @@ interface Candidate {
   reason: ReachReason
 }
 
-const name = (a: PreparedAssignment) => ({ number: a.number, code: a.code, name: a.name })
+const nobody: readonly AssignmentName[] = []
 
 /**
  * The page of a product through a lens: every part with its reason, and every part that was a candidate
@@ -135,10 +143,9 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
   if (!product) throw new RangeError(`There is no product “${sku}” in its family.`)
   const rootFacts = facts ?? factsOf(family, lens, setup)
   const variantFacts = product === family.root ? rootFacts : rootFacts.variants![family.variants.indexOf(product)]!
+  // A variant's SKU stands for its parent, unless the assignment is asked of each variant.
   const ofVariant = product === family.root ? [sku] : [sku, family.root.sku]
   const ofFamily = [family.root.sku, ...family.variants.map((v) => v.sku)]
-  // A variant's SKU stands for its parent, unless the assignment is asked of each variant.
-  const skusFor = (a: PreparedAssignment) => (a.reach.eachVariant ? ofVariant : ofFamily)
   const values = valuesFor(product, family, reader, setup)
   const read = inlineReader(values, reader, setup)
 
@@ -147,26 +154,27 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
   const placed: { area: string; order: number; number: number; place: number; show: () => Shown | LeftOut }[] = []
   const factsFor = (a: PreparedAssignment) => (a.reach.eachVariant ? variantFacts : rootFacts)
   const because = (c: Candidate, also: Candidate[]): Because => ({
-    assignment: name(c.assignment), order: c.assignment.order, reach: c.reason,
-    explanation: c.reason === 'rule' ? explainReach(c.assignment, skusFor(c.assignment), factsFor(c.assignment)).explanation : null,
-    language: null, also: also.map((o) => name(o.assignment)),
+    assignment: c.assignment.called, order: c.assignment.order, reach: c.reason,
+    explanation: c.reason === 'rule' ? c.assignment.explain(factsFor(c.assignment)) : null,
+    language: null, also: also.map((o) => o.assignment.called),
   })
 
   const candidates = new Map<string, Candidate[]>()
   for (const a of input.assignments) {
     const why = notACandidate(a, lens, storefront.timeZone)
-    const reach = reaches(a, skusFor(a), factsFor(a))
-    if (why === undefined && reach.reached) {
+    const reach = reachReason(a, a.reach.eachVariant ? ofVariant : ofFamily, factsFor(a))
+    if (why === undefined && isReached(reach)) {
       a.pieces.forEach((piece, place) => {
         const key = `${a.area}\n${piece}`
+        const candidate = { assignment: a, piece, place, reason: reach }
         const list = candidates.get(key)
-        if (list) list.push({ assignment: a, piece, place, reason: reach.reason })
-        else candidates.set(key, [{ assignment: a, piece, place, reason: reach.reason }])
+        if (list) list.push(candidate)
+        else candidates.set(key, [candidate])
       })
     } else {
-      const reason = why ?? notReached(reach.reason)
+      const reason = why ?? reachWords[reach] ?? reach
       for (const piece of a.pieces) {
-        left.push({ piece, title: input.pieces.get(piece)?.name ?? piece, area: a.area, reason, because: lazyBecause(a, reach.reason, skusFor(a), factsFor(a)) })
+        left.push({ piece, title: input.pieces.get(piece)?.name ?? piece, area: a.area, reason, because: { assignment: a.called, order: a.order, reach, explanation: null, language: null, also: nobody } })
       }
     }
   }
@@ -194,23 +202,11 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
 
 function notACandidate(a: PreparedAssignment, lens: Lens, timeZone: string): string | undefined {
   if (a.resting) return 'the assignment rests'
-  return limitThatFails(a.limits, lens, timeZone)
+  return a.limited ? limitThatFails(a.limits, lens, timeZone) : undefined
 }
 
 const reachWords: Partial<Record<ReachReason, string>> = {
   'left-out': 'this product is left out of the assignment', 'not-met': 'the rule does not fit this product', 'not-chosen': 'this product is not among the chosen ones',
-}
-const notReached = (reason: ReachReason) => reachWords[reason] ?? reason
-
-function lazyBecause(a: PreparedAssignment, reach: ReachReason, skus: readonly string[], facts: Facts): Because {
-  let known: Explanation | null | undefined
-  return {
-    assignment: name(a), order: a.order, reach, language: null, also: [],
-    // Most reasons are never read, and explaining 500 rules takes longer than asking them.
-    get explanation() {
-      return known === undefined ? (known = explainReach(a, skus, facts).explanation) : known
-    },
-  }
 }
 
 function showPiece(piece: Piece | undefined, code: string, area: string, because: Because, reader: Reader, read: ValueReader): Shown | LeftOut {
@@ -223,7 +219,7 @@ function showPiece(piece: Piece | undefined, code: string, area: string, because
   const body = findText(piece, 'body', reader)
   if (!body) return out('it has no text')
   if (!body.counts) return out(`it has no text in ${language}; the one in ${body.language} does not count`)
-  const filled = fillInline(body.text, read)
+  const filled = fillInline(bodyTree(body.of), read)
   const missing = piece.needed.find((address) => filled.empty.includes(address) || (!filled.filled.includes(address) && read(address) === undefined))
   if (missing) return out(`the needed value “${missing.replace(/^attribute:/, '')}” is empty`)
   if (filled.filled.length === 0 && filled.empty.length > 0) return out(`all its inline values are empty: ${filled.empty.map((e) => e.replace(/^attribute:/, '')).join(', ')}`)
@@ -236,14 +232,14 @@ function showPart(
   values: (code: string) => Resolved | undefined, reader: Reader, setup: Setup, type: string,
 ): Shown | LeftOut {
   const title = labelIn(part.titles, languageChain(reader.edition, setup.source), part.part)
-  const because: Because = { assignment: null, order: part.order, reach: 'layout', explanation: null, language: null, also: [] }
+  const because: Because = { assignment: null, order: part.order, reach: 'layout', explanation: null, language: null, also: nobody }
   const out = (reason: string): LeftOut => ({ piece: part.part, title, area: part.area, reason, because })
   const shown = (html: string): Shown => ({ piece: part.part, kind: 'built-in', title, html, because })
   if (part.part === 'description') {
     const found = values('description')
     if (!found || found.value === null) return out('the product has no description')
     if (!found.counts) return out(`the description is missing in ${reader.edition.language}; the one in ${found.language ?? ''} does not count`)
-    const filled = fillInline(String(found.value), inlineReader(values, reader, setup))
+    const filled = fillInline(readNormalForm(String(found.value)), inlineReader(values, reader, setup))
     return filled.hasContent ? { ...shown(filled.html), because: { ...because, language: { title: reader.edition.language, body: found.language ?? '' } } } : out('nothing is left of the description without its empty values')
   }
   if (part.part === 'facts') {

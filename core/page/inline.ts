@@ -25,11 +25,11 @@ function wholeParagraph(node: RichElement): string | undefined {
 }
 
 /**
- * A text with its inline values filled in. A formatted text that stands alone in a paragraph takes the paragraph's
+ * A text, given as its tree, with its inline values filled in. A formatted text that stands alone in a paragraph takes the paragraph's
  * place with its formatting; inside a sentence it reads as plain text. The smallest block (`p li tr h2 h3 h4 figure`) around an empty one is
  * left out; lists, tables and quotations that lose all their contents go with them.
  */
-export function fillInline(html: string, read: ValueReader): Filled {
+export function fillInline(text: readonly RichNode[], read: ValueReader): Filled {
   const empty = new Set<string>()
   const filled = new Set<string>()
   let content = false
@@ -49,7 +49,7 @@ export function fillInline(html: string, read: ValueReader): Filled {
           return nothingLeft
         }
         filled.add(address)
-        out.push({ ...node, children: [value.text] })
+        out.push({ tag: node.tag, attributes: node.attributes, children: [value.text] })
         continue
       }
       const whole = wholeParagraph(node)
@@ -65,11 +65,11 @@ export function fillInline(html: string, read: ValueReader): Filled {
         return nothingLeft
       }
       const lost = children.length === 0 && node.children.length > 0
-      if (!lost) out.push({ ...node, children })
+      if (!lost) out.push({ tag: node.tag, attributes: node.attributes, children })
     }
     return out
   }
-  const tree = visit(readNormalForm(html))
+  const tree = visit(text)
   const kept = tree === nothingLeft ? [] : tree
   const look = (nodes: readonly RichNode[]): void => nodes.forEach((n) => {
     if (!isElement(n)) content ||= n.trim() !== ''
@@ -78,9 +78,12 @@ export function fillInline(html: string, read: ValueReader): Filled {
   })
   look(kept)
   // An empty value stops the reading of its block, so the ones after it are looked for by themselves.
-  for (const m of html.matchAll(/<data value="([^"]*)">/g)) {
-    const address = m[1]!
-    if (!empty.has(address) && !filled.has(address)) (read(address) === undefined ? empty : filled).add(address)
-  }
+  const lookFor = (nodes: readonly RichNode[]): void => nodes.forEach((node) => {
+    if (!isElement(node)) return
+    const address = node.tag === 'data' ? node.attributes.value ?? '' : ''
+    if (address !== '' && !empty.has(address) && !filled.has(address)) (read(address) === undefined ? empty : filled).add(address)
+    lookFor(node.children)
+  })
+  if (empty.size > 0) lookFor(text)
   return { html: serialise(kept), empty: [...empty], filled: [...filled], hasContent: content }
 }

@@ -1,4 +1,6 @@
 import { countsAsPresent } from '../language/chain'
+import { readNormalForm } from '../richtext/read'
+import type { RichNode } from '../richtext/tree'
 import type { Reader } from '../values/resolve'
 
 export const pieceKinds = ['tab', 'question', 'block'] as const
@@ -30,6 +32,17 @@ export interface FoundText {
   storefront: string | null
   /** Whether a shopper of the edition may be given it. */
   counts: boolean
+  /** The text it is a part of. */
+  of: PieceText
+}
+
+const trees = new WeakMap<PieceText, readonly RichNode[]>()
+
+/** The tree of a text's body, read once: one piece stands on thousands of pages. */
+export function bodyTree(text: PieceText): readonly RichNode[] {
+  let tree = trees.get(text)
+  if (!tree) trees.set(text, (tree = readNormalForm(text.body)))
+  return tree
 }
 
 /** A piece's title or body by the language chain: for each link the storefront's text before the general one. */
@@ -37,7 +50,7 @@ export function findText(piece: Piece, part: 'title' | 'body', reader: Reader): 
   for (const language of reader.chain) {
     for (const storefront of [reader.edition.storefront, null]) {
       const found = piece.texts.find((t) => t.language === language && t.storefront === storefront && t[part].trim() !== '')
-      if (found) return { text: found[part], language, storefront, counts: countsAsPresent(reader.edition, language) }
+      if (found) return { text: found[part], language, storefront, counts: countsAsPresent(reader.edition, language), of: found }
     }
   }
   return undefined

@@ -25,7 +25,7 @@ export function isElement(node: RichNode): node is RichElement {
 
 /** Text made safe to stand between tags. */
 export function escapeText(text: string): string {
-  return text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')
+  return !/[&<>]/.test(text) ? text : text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')
 }
 
 /** Text made safe to stand in a double-quoted attribute. */
@@ -35,11 +35,18 @@ export function escapeAttribute(text: string): string {
 
 /** The one way in which a tree is written as HTML. */
 export function serialise(nodes: readonly RichNode[]): string {
-  return nodes.map((node) => {
-    if (!isElement(node)) return escapeText(node)
-    const attributes = Object.entries(node.attributes).map(([k, v]) => ` ${k}="${escapeAttribute(v)}"`).join('')
-    return voidTags.has(node.tag) ? `<${node.tag}${attributes}>` : `<${node.tag}${attributes}>${serialise(node.children)}</${node.tag}>`
-  }).join('')
+  let out = ''
+  for (const node of nodes) {
+    if (!isElement(node)) {
+      out += escapeText(node)
+      continue
+    }
+    out += `<${node.tag}`
+    for (const name in node.attributes) out += ` ${name}="${escapeAttribute(node.attributes[name]!)}"`
+    out += '>'
+    if (!voidTags.has(node.tag)) out += `${serialise(node.children)}</${node.tag}>`
+  }
+  return out
 }
 
 /** All nodes of a tree, each before its children. */

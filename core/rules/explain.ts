@@ -28,15 +28,16 @@ export function compileExplainer(node: RuleNode, eachVariant = false): Explainer
     const { field, is, given } = node
     const test = compileTest(node)
     const key = factKey(node) === 'sku-order' ? 'sku' : field.key
-    const base = { kind, path, field: field.name, is, wanted: given }
-    const direct: Explainer = (facts) => ({ ...base, met: test(facts), value: (facts[key] as FactValue | undefined) ?? null })
+    const name = field.name
+    // Whole object literals: copying a common part costs many times the comparison itself.
+    const direct: Explainer = (facts) => ({ kind, path, met: test(facts), field: name, is, wanted: given, value: (facts[key] as FactValue | undefined) ?? null })
     if (!field.perVariant || eachVariant) return direct
     const absence = is === 'present' && node.operand.flag === false
     return (facts) => {
       const list = facts.variants!
       if (list.length === 1) return direct(list[0]!)
       const variants = list.map((v) => ({ sku: v.sku as string, value: (v[key] as FactValue | undefined) ?? null, met: test(v) }))
-      return { ...base, met: absence ? variants.every((v) => v.met) : variants.some((v) => v.met), variants }
+      return { kind, path, met: absence ? variants.every((v) => v.met) : variants.some((v) => v.met), field: name, is, wanted: given, variants }
     }
   }
   if (node.kind === 'variant') {
@@ -53,9 +54,17 @@ export function compileExplainer(node: RuleNode, eachVariant = false): Explainer
     }
   }
   const parts = node.children.map((c) => compileExplainer(c, eachVariant))
+  // A group is settled by its first child that comes to this; else it comes to the opposite.
+  const settling = kind !== 'all'
+  const settled = kind === 'any'
   return (facts) => {
-    const children = parts.map((p) => p(facts))
-    const met = kind === 'all' ? children.every((c) => c.met) : children.some((c) => c.met) === (kind === 'any')
+    const children = new Array<Explanation>(parts.length)
+    let met = !settled
+    for (let i = 0; i < parts.length; i++) {
+      const child = parts[i]!(facts)
+      if (child.met === settling) met = settled
+      children[i] = child
+    }
     return { kind, path, met, children }
   }
 }

@@ -125,6 +125,14 @@ function variantFacts(product: Product, family: Family, lens: FactLens, setup: S
   return facts
 }
 
+/**
+ * A record looked up by names that differ from product to product. Without a prototype the engine keeps it as a hash
+ * table from the start, which reads several times as fast here as a shape of its own for each product.
+ */
+function table(...parts: Partial<Facts>[]): Facts {
+  return Object.assign(Object.create(null) as Facts, ...parts)
+}
+
 const aliases: Record<string, string> = { name: 'name', model: 'model', season: 'season' }
 
 /** The facts of a family's root through a lens. See `Facts`. */
@@ -133,11 +141,11 @@ export function factsOf(family: Family, lens: FactLens, setup: Setup): Facts {
   const storefront = setup.storefronts.get(lens.storefront)
   if (!storefront) throw new RangeError(`There is no storefront “${lens.storefront}”.`)
   const today = dayNumberIn(storefront.timeZone, lens.moment)
-  const facts: Facts = {
+  const facts = table({
     today, currency: storefront.currency,
     type: root.type, status: root.status, kind: root.kind, variant: variants.length > 0,
     created: dayNumberIn(storefront.timeZone, root.created), changed: dayNumberIn(storefront.timeZone, root.changed),
-  }
+  })
   const path = categoryPath(setup, root.category)
   if (path.length > 0) facts.category = path
   if (root.brand !== null) facts.brand = root.brand
@@ -160,8 +168,8 @@ export function factsOf(family: Family, lens: FactLens, setup: Setup): Facts {
   }
 
   const sold = variants.length > 0 ? variants : [root]
-  const ofVariants = sold.map((p) => ({ ...variantFacts(p, family, lens, setup, today), ...bySubject.get(p) }))
-  const list = ofVariants.map((v) => ({ ...facts, ...v }) as Facts)
+  const ofVariants = sold.map((p) => Object.assign(variantFacts(p, family, lens, setup, today), bySubject.get(p)))
+  const list = ofVariants.map((v) => table(facts, v))
   if (variants.length === 0) Object.assign(facts, ofVariants[0])
   facts.variants = list
   return facts

@@ -1,9 +1,5 @@
 import type { RuleNode } from './condition'
-import type { Facts } from './facts'
-import { operators, type FactValue } from './operators'
-
-/** A rule compiled for facts in memory. */
-export type Predicate = (facts: Facts) => boolean
+import { operators, type Predicate } from './operators'
 
 type TestNode = Extract<RuleNode, { kind: 'test' }>
 
@@ -16,11 +12,9 @@ export function factKey(node: TestNode): string {
 
 /** One condition on the facts it reads directly. */
 export function compileTest(node: TestNode): Predicate {
-  const test = operators[node.is].compile(node.operand, node.field.kind)
-  const key = factKey(node)
+  const test = operators[node.is].compile(node.operand, node.field.kind, factKey(node))
   const { currency } = node.operand
-  if (currency !== null) return (facts) => facts.currency === currency && test(facts[key] as FactValue | undefined, facts.today)
-  return (facts) => test(facts[key] as FactValue | undefined, facts.today)
+  return currency === null ? test : (facts) => facts.currency === currency && test(facts)
 }
 
 /**

@@ -37,18 +37,27 @@ export interface ReadIn extends EditionLanguages {
   storefront: string
 }
 
+/** A link of the chain: a language, or none, with the keys of its two scopes, the storefront's before the general one. */
+interface Link {
+  language: string | null
+  keys: readonly [string, string]
+}
+
 /** A reader for one edition; the chain is computed once. */
 export interface Reader {
   edition: ReadIn
   chain: readonly string[]
+  /** Where a translatable attribute is looked for, in order; and where one that is not is. */
+  translated: readonly Link[]
+  plain: readonly Link[]
 }
 
 /** A reader for an edition, with its language chain. */
 export function readerFor(edition: ReadIn, source: string): Reader {
-  return { edition, chain: languageChain(edition, source) }
+  const chain = languageChain(edition, source)
+  const link = (language: string | null): Link => ({ language, keys: [scopeKey(edition.storefront, language), scopeKey(null, language)] })
+  return { edition, chain, translated: chain.map(link), plain: [link(null)] }
 }
-
-const noLanguage = [null] as const
 
 /**
  * The value of an attribute for an edition. For each link of the language chain: the product's own value for the
@@ -59,23 +68,21 @@ export function resolve(
   attribute: Pick<Attribute, 'code' | 'translatable'>,
   own: ValueIndex, parent: ValueIndex | null, use: TypeAttribute | undefined, reader: Reader,
 ): Resolved {
-  const { edition, chain } = reader
+  const { edition } = reader
   const ownScopes = own.get(attribute.code)
   const parentScopes = parent?.get(attribute.code)
   if (ownScopes || parentScopes) {
-    const links: readonly (string | null)[] = attribute.translatable ? chain : noLanguage
+    const links = attribute.translatable ? reader.translated : reader.plain
     for (let i = 0; i < links.length; i++) {
-      const language = links[i]!
-      for (const [scopes, owner] of [[ownScopes, 'product'], [parentScopes, 'parent']] as const) {
-        if (!scopes) continue
-        for (const storefront of [edition.storefront, null]) {
-          const value = scopes.get(scopeKey(storefront, language))
-          if (value === undefined) continue
-          return {
-            attribute: attribute.code, value, owner, storefront, language,
-            origin: i > 0 ? 'fallback' : owner === 'parent' ? 'inherited' : 'own',
-            counts: language === null || countsAsPresent(edition, language),
-          }
+      const { language, keys } = links[i]!
+      for (let place = 0; place < 4; place++) {
+        const value = (place < 2 ? ownScopes : parentScopes)?.get(keys[place % 2]!)
+        if (value === undefined) continue
+        const owner = place < 2 ? 'product' : 'parent'
+        return {
+          attribute: attribute.code, value, owner, storefront: place % 2 === 0 ? edition.storefront : null, language,
+          origin: i > 0 ? 'fallback' : owner === 'parent' ? 'inherited' : 'own',
+          counts: language === null || countsAsPresent(edition, language),
         }
       }
     }

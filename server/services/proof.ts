@@ -1,4 +1,4 @@
-import { assemblePage, type LeftOut, type Shown } from '@core/page/assemble'
+import { assemblePage } from '@core/page/assemble'
 import { directionOf } from '@core/language/chain'
 import { formatMoney } from '@core/units/format'
 import { database } from '../db/connect'
@@ -28,7 +28,7 @@ export async function proof(sku: string, q: { storefront: string; language: stri
       basePriceShown: price && basePrice !== null && price.because !== 'base' ? formatMoney(basePrice, currency, q.language) : null,
     },
     storefront: name, direction: directionOf(q.language), details: layout.details,
-    areas: page.areas as Record<string, Shown[]>,
-    left_out: page.left_out.map((l: LeftOut) => ({ ...l, because: l.because && { ...l.because, explanation: l.because.explanation } })),
+    areas: page.areas,
+    left_out: page.left_out,
   }
 }

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { explainReach, prepareAssignment, type Reach } from '@core/assignments/assignment'
+import { explainReach, prepareAssignment, type PreparedAssignment, type Reach } from '@core/assignments/assignment'
 import type { Limits } from '@core/assignments/limits'
 import { checkCondition } from '@core/rules/check'
 import { RuleError, type Condition } from '@core/rules/condition'
@@ -10,7 +10,7 @@ import { toJsonLogic, type JsonLogic } from '@core/rules/json-logic-out'
 import { sentenceOf } from '@core/rules/sentence'
 import { database } from '../db/connect'
 import { loadContent } from '../db/queries/content'
-import { loadFamilyOf, memberOf } from '../db/queries/families'
+import { loadFamilyOf, memberOf, type StoredFamily } from '../db/queries/families'
 import { fillOfReaches, findByRule, findDifference, findReached } from '../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { notFitting, notFound } from './problem'
@@ -60,14 +60,21 @@ export async function reach(body: RuleBody & { cursor?: string; limit: number },
   return findByRule(db, setup, node, lens, { after: body.cursor, limit: body.limit })
 }
 
-/** Why a rule finds a product, or why not: the tree of conditions, and the rule in its other readings. */
-export async function explain(body: RuleBody & { sku: string }, now: number) {
+/** Why a rule or an assignment reaches a product, or why not: the tree of conditions, and the rule in its other readings. */
+export async function explain(body: RuleBody & { assignment?: string; sku: string }, now: number) {
   const db = database()
   const setup = await loadSetup(db)
   const lens = lensOf(setup, body.lens, now)
-  const { condition, node } = ruleOf(setup, body, lens)
   const family = await loadFamilyOf(db, setup, body.sku)
   if (!family) throw notFound(`product “${body.sku}”`)
+  if (body.assignment !== undefined) {
+    const assignment = (await loadContent(db, setup)).assignments.find((a) => a.code === body.assignment)
+    if (!assignment) throw notFound(`assignment “${body.assignment}”`)
+    const { reached, ...answer } = reachOfOne(body.sku, family, assignment, lens, setup)
+    const { base, rule } = assignment.reach
+    return { ...answer, met: reached, sentence: reachSentence(assignment.reach, setup), logic: base === 'rule' ? toJsonLogic(checkCondition(rule, setup)) : null }
+  }
+  const { condition, node } = ruleOf(setup, body, lens)
   const explanation = compileExplainer(node)(factsOf(family, lens, setup))
   return { sku: body.sku, asked: family.root.sku, met: explanation.met, explanation, sentence: sentenceOf(condition, setup), logic: toJsonLogic(node) }
 }
@@ -97,9 +104,11 @@ export async function tryAssignment(body: { reach: Reach; limits: Limits; saved:
     const saved = body.saved === null ? undefined : (await loadContent(db, setup)).assignments.find((a) => a.code === body.saved)
     const gained = saved ? await findDifference(db, setup, body.reach, saved.reach, lens, 50) : undefined
     const lost = saved ? await findDifference(db, setup, saved.reach, body.reach, lens, 50) : undefined
-    const names = await namesOf([...found.skus.slice(0, 60), ...gained?.skus ?? [], ...lost?.skus ?? []], setup)
+    const family = body.sku === null ? undefined : await loadFamilyOf(db, setup, body.sku)
+    if (body.sku !== null && !family) throw notFitting('There is no such product.', [{ path: 'sku', message: `There is no product “${body.sku}”.` }])
+    const names = await namesOf([...family ? [family.root.sku] : [], ...found.skus.slice(0, 60), ...gained?.skus ?? [], ...lost?.skus ?? []], setup)
     const named = (skus: readonly string[]) => skus.map((sku) => ({ sku, name: names.get(sku) ?? sku }))
-    const product = body.sku === null ? null : await reachOfOne(body.sku, prepared, lens, setup)
+    const product = family ? { ...reachOfOne(body.sku!, family, prepared, lens, setup), name: names.get(family.root.sku) ?? body.sku! } : null
     const node = body.reach.base === 'rule' ? checkCondition(body.reach.rule, setup) : checkCondition({ all: [] }, setup)
     return {
       storefront: lens.storefront, count: found.count, sample: named(found.skus.slice(0, 60)),
@@ -111,16 +120,14 @@ export async function tryAssignment(body: { reach: Reach; limits: Limits; saved:
   }
 }
 
-async function reachOfOne(sku: string, prepared: ReturnType<typeof prepareAssignment>, lens: FactLens, setup: StoredSetup) {
-  const family = await loadFamilyOf(database(), setup, sku)
-  if (!family) throw notFitting('There is no such product.', [{ path: 'sku', message: `There is no product “${sku}”.` }])
+/** Whether and why a reach has a product of a family, and which SKU was asked: the parent's, or the variant's own. */
+function reachOfOne(sku: string, family: StoredFamily, prepared: PreparedAssignment, lens: FactLens, setup: StoredSetup) {
   const facts = factsOf(family, lens, setup)
   const product = memberOf(family, sku)
   const each = prepared.reach.eachVariant && product !== family.root
   const skus = prepared.reach.eachVariant ? [sku, family.root.sku] : [family.root.sku, ...family.variants.map((v) => v.sku)]
   const answer = explainReach(prepared, skus, each ? facts.variants![family.variants.indexOf(product)]! : facts)
-  const name = (await namesOf([family.root.sku], setup)).get(family.root.sku) ?? sku
-  return { sku, asked: each ? sku : family.root.sku, name, ...answer }
+  return { sku, asked: each ? sku : family.root.sku, ...answer }
 }
 
 async function namesOf(skus: readonly string[], setup: StoredSetup): Promise<Map<string, string>> {

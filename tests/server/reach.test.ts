@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { checkCondition } from '@core/rules/check'
 import { factsOf } from '@core/rules/facts'
 import { compilePredicate } from '@core/rules/predicate'
-import { prepareAssignment, reaches, type Reach } from '@core/assignments/assignment'
+import { prepareAssignment, isReached, reachReason, type Reach } from '@core/assignments/assignment'
 import { noLimits } from '@core/assignments/limits'
 import { byCodePoint } from '@core/text/fold'
 import type { Family } from '@core/catalogue/model'
@@ -78,8 +78,8 @@ describe('rules in the database and in memory', () => {
       const prepared = prepareAssignment({ code: '', number: 0, name: '', pieces: [], reach: r, limits: noLimits(), area: 'details', order: 0, resting: false }, setup)
       const here = families.flatMap((f) => {
         const facts = factsOf(f, lens, setup)
-        if (!r.eachVariant) return reaches(prepared, [f.root.sku, ...f.variants.map((v) => v.sku)], facts).reached ? [f.root.sku] : []
-        return (f.variants.length > 0 ? f.variants : [f.root]).filter((p, i) => reaches(prepared, [p.sku, f.root.sku], facts.variants![i]!).reached).map((p) => p.sku)
+        if (!r.eachVariant) return isReached(reachReason(prepared, [f.root.sku, ...f.variants.map((v) => v.sku)], facts)) ? [f.root.sku] : []
+        return (f.variants.length > 0 ? f.variants : [f.root]).filter((p, i) => isReached(reachReason(prepared, [p.sku, f.root.sku], facts.variants![i]!))).map((p) => p.sku)
       }).sort(byCodePoint)
       expect((await findReached(database(), setup, r, lens, { limit: 1000 })).skus).toEqual(here)
       const gained = await findDifference(database(), setup, r, { ...nothing, eachVariant: r.eachVariant }, lens, 1000)

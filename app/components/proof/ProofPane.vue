@@ -47,13 +47,13 @@ const areaNames: Record<string, string> = { 'details': 'details', 'summary': 'su
           <span class="font-semibold">Why is this here?</span>
           <button v-for="p in shown" :key="p.piece" type="button" class="plain" :class="{ 'text-ink border-ink': asked === p.piece }" :aria-pressed="asked === p.piece" @click="asked = asked === p.piece ? null : p.piece; askedOut = null">{{ p.title }}</button>
         </div>
-        <ReasonBox v-if="askedPart" :because="(askedPart.because as Because)" class="mt-2" />
+        <ReasonBox v-if="askedPart" :because="(askedPart.because as Because)" :sku="sku" class="mt-2" />
         <template v-if="candidates.length">
           <h3 class="mt-2.5 text-[12.5px] font-semibold">Not on this page</h3>
           <ul>
             <li v-for="l in candidates" :key="l.piece + l.area" class="border-t border-hair py-1">
               <button type="button" class="text-left" :aria-expanded="askedOut === l" @click="askedOut = askedOut === l ? null : l"><b class="font-semibold">{{ l.title }}</b> · {{ areaNames[l.area] }} · <span class="text-ink2">{{ l.reason }}</span></button>
-              <ReasonBox v-if="askedOut === l && l.because" :because="l.because" class="mt-1" />
+              <ReasonBox v-if="askedOut === l && l.because" :because="l.because" :sku="sku" class="mt-1" />
             </li>
           </ul>
         </template>
@@ -62,7 +62,7 @@ const areaNames: Record<string, string> = { 'details': 'details', 'summary': 'su
           <ul>
             <li v-for="l in others" :key="l.piece + l.area + l.because?.assignment?.number" class="border-t border-hair py-1">
               <button type="button" class="text-left" :aria-expanded="askedOut === l" @click="askedOut = askedOut === l ? null : l"><b class="font-semibold">{{ l.title }}</b> · <span class="text-ink2">{{ l.reason }}</span></button>
-              <ReasonBox v-if="askedOut === l && l.because" :because="l.because" class="mt-1" />
+              <ReasonBox v-if="askedOut === l && l.because" :because="l.because" :sku="sku" class="mt-1" />
             </li>
           </ul>
         </details>

@@ -1,7 +1,16 @@
 <script setup lang="ts">
 import type { Because } from '@core/page/assemble'
+import type { Explanation } from '@core/rules/explain'
 
-defineProps<{ because: Because }>()
+const props = defineProps<{ because: Because; sku: string }>()
+const lens = useLensStore()
+// The page says why of what it shows; why a rule does not fit is asked when somebody wants to know.
+const { data: explanation } = useAsking(async (signal): Promise<Explanation | null> => {
+  const { because, sku } = props
+  if (because.explanation || !because.assignment || !['rule', 'not-met'].includes(because.reach)) return because.explanation
+  const asked = { assignment: because.assignment.code, sku, lens: { storefront: lens.storefront, group: lens.group || null, ...(lens.moment ? { at: lens.moment } : {}) } }
+  return (await ask<{ explanation: Explanation | null }>('POST', '/api/reach/explain', { body: asked, signal })).data.explanation
+}, () => [props.because, props.sku])
 const reachWords: Record<string, string> = { 'everything': 'It goes to everything', 'chosen': 'This product was chosen', 'added': 'This product was added by hand', 'left-out': 'This product was left out by hand', 'layout': 'The storefront’s layout puts it here', 'rule': 'Its rule fits', 'not-met': 'Its rule does not fit', 'not-chosen': 'This product is not among the chosen ones' }
 </script>
 
@@ -9,7 +18,7 @@ const reachWords: Record<string, string> = { 'everything': 'It goes to everythin
   <div class="rounded-sm bg-ink px-2.5 py-2 text-sheet">
     <p v-if="because.assignment">Assignment {{ because.assignment.number }}, <NuxtLink class="underline" :to="`/assignments/${because.assignment.code}`">{{ because.assignment.name }}</NuxtLink></p>
     <p>{{ reachWords[because.reach] }}.</p>
-    <ExplanationTree v-if="because.explanation" :explanation="because.explanation" />
+    <ExplanationTree v-if="explanation" :explanation="explanation" />
     <p>Order {{ because.order }}<template v-if="because.language"> · title found in {{ because.language.title }}, text in {{ because.language.body }}</template></p>
     <p v-if="because.also.length">Also brought by {{ because.also.map((a) => `assignment ${a.number}, ${a.name}`).join('; ') }}</p>
   </div>

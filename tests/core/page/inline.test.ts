@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
+import { readNormalForm } from '@core/richtext/read'
 import { fillInline } from '@core/page/inline'
 
 const v = (code: string) => `<data value="attribute:${code}"></data>`
-const fill = (html: string, known: Record<string, string>, rich: Record<string, string> = {}) => fillInline(html, (a) => {
+const fill = (html: string, known: Record<string, string>, rich: Record<string, string> = {}) => fillInline(readNormalForm(html), (a) => {
   const code = a.replace('attribute:', '')
   return rich[code] !== undefined ? { text: 'plain', html: rich[code] } : known[code] === undefined ? undefined : { text: known[code] }
 })
