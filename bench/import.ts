@@ -1,7 +1,7 @@
 import { createReadStream } from 'node:fs'
 import { parse } from 'csv-parse'
 import { inTransaction } from '@server/db/connect'
-import { copyInto } from '@server/db/copy'
+import { copyInto, CopyRows } from '@server/db/copy'
 import { importProducts } from '@server/services/import-products'
 import { columns } from './catalogue'
 import { note } from './measure'
@@ -12,15 +12,16 @@ async function readAndCopy(file: string): Promise<number> {
   await inTransaction(async (tx) => {
     const names = columns.map((c) => `"${c}"`)
     await tx.client.query(`drop table if exists bench_rows; create unlogged table bench_rows (${names.map((n) => `${n} text`).join(', ')})`)
-    let batch: string[][] = []
+    let batch = new CopyRows('bench_rows', names)
+    let n = 0
     for await (const row of createReadStream(file).pipe(parse({ from_line: 2 })) as AsyncIterable<string[]>) {
-      batch.push(row)
-      if (batch.length >= 1000) {
-        await copyInto(tx.client, 'bench_rows', names, batch)
-        batch = []
+      batch.add(row)
+      if (++n % 1000 === 0) {
+        await copyInto(tx.client, batch)
+        batch = new CopyRows('bench_rows', names)
       }
     }
-    await copyInto(tx.client, 'bench_rows', names, batch)
+    await copyInto(tx.client, batch)
   })
   return performance.now() - began
 }

@@ -64,14 +64,14 @@ export function same(a: unknown, b: unknown): boolean {
 }
 
 /** A product after a patch, and what differs; nothing differs where the patch says what is there already. */
-export function applyPatch(product: Product, patch: ProductPatch): { product: Product; differences: Difference[] } {
+export function applyPatch<P extends Product>(product: P, patch: ProductPatch): { product: P; differences: Difference[] } {
   const differences: Difference[] = []
-  const next: Product = { ...product, values: product.values, prices: product.prices }
+  const next: P = { ...product }
   for (const name of fieldNames) {
     const after = patch.fields[name]
     if (after === undefined || same(product[name], after)) continue
-    differences.push({ path: name, before: product[name], after })
-    Object.assign(next, { [name]: after })
+    differences.push({ path: name, before: product[name], after });
+    (next as unknown as Record<string, unknown>)[name] = after
   }
   if (patch.values.length > 0) {
     const values = new Map(product.values.map((v) => [valuePath(v), v]))

@@ -71,17 +71,30 @@ export function decimalSignOfRow(cells: readonly string[], columns: readonly Col
   return undefined
 }
 
+const bareGtin = (text: string) => text.replace(/[\s-]/g, '')
+
+/** What a row is found by, before it is read as a whole: texts as `readRow` gives them where they are sound. */
+export function rowKeys(cells: readonly string[], columns: readonly Column[]): { sku: string; parent: string; gtin: string } {
+  const keys = { sku: '', parent: '', gtin: '' }
+  for (const c of columns) {
+    if (c.kind !== 'field') continue
+    if (c.field === 'sku' || c.field === 'parent') keys[c.field] = (cells[c.index] ?? '').trim()
+    else if (c.field === 'gtin') keys.gtin = bareGtin(cells[c.index] ?? '')
+  }
+  return keys
+}
+
 const skuShape = /^[A-Za-z0-9][A-Za-z0-9._/ -]{0,63}$/
 
 /** What a row of a file says, cell by cell. An empty cell says nothing; `\-` alone clears. */
 export function readRow(cells: readonly string[], columns: readonly Column[], setup: Setup, sign: DecimalSign): RowDraft {
   const draft: RowDraft = { sku: '', parent: undefined, patch: { fields: {}, values: [], basePrices: [] }, problems: [] }
   const { patch } = draft
+  const problem: Report = (code, message, column, raw) => { draft.problems.push({ column: column.header, value: raw.slice(0, 200), code, message }) }
   for (const column of columns) {
     const raw = cells[column.index] ?? ''
     const cell = raw.trim()
     if (cell === '' && !(column.kind === 'field' && column.field === 'sku')) continue
-    const problem = (code: string, message: string) => { draft.problems.push({ column: column.header, value: raw.slice(0, 200), code, message }) }
     if (column.kind === 'attribute') {
       const { attribute, storefront, language } = column
       if (cell === clears) {
@@ -94,26 +107,30 @@ export function readRow(cells: readonly string[], columns: readonly Column[], se
         if (value !== null) patch.values.push({ attribute: attribute.code, storefront, language, value })
       } catch (e) {
         if (!(e instanceof ValueProblem)) throw e
-        problem(e.code, e.message)
+        problem(e.code, e.message, column, raw)
       }
     } else if (column.kind === 'price') {
       if (cell === clears) patch.basePrices.push({ storefront: column.storefront, amount: null })
       else {
         const amount = parseNumber(cell, sign)
-        if (amount === undefined || amount < 0) problem('not-a-price', `“${cell}” is not an amount of money${parseNumber(cell, sign === '.' ? ',' : '.') !== undefined && amount === undefined ? ` with “${sign}” as the decimal sign, which this file uses` : ''}.`)
-        else if (Math.abs(amount * 1e4 - Math.round(amount * 1e4)) > 1e-6 || amount >= 1e10) problem('not-a-price', `“${cell}” has more digits than an amount of money.`)
+        if (amount === undefined || amount < 0) problem('not-a-price', `“${cell}” is not an amount of money${parseNumber(cell, sign === '.' ? ',' : '.') !== undefined && amount === undefined ? ` with “${sign}” as the decimal sign, which this file uses` : ''}.`, column, raw)
+        else if (Math.abs(amount * 1e4 - Math.round(amount * 1e4)) > 1e-6 || amount >= 1e10) problem('not-a-price', `“${cell}” has more digits than an amount of money.`, column, raw)
         else patch.basePrices.push({ storefront: column.storefront, amount })
       }
-    } else readField(column.field, cell, raw, draft, setup, problem)
+    } else readField(column, cell, raw, draft, setup, problem)
   }
   return draft
 }
 
-function readField(field: Extract<Column, { kind: 'field' }>['field'], cell: string, raw: string, draft: RowDraft, setup: Setup, problem: (code: string, message: string) => void) {
+type FieldOf = Extract<Column, { kind: 'field' }>
+type Report = (code: string, message: string, column: Column, raw: string) => void
+
+function readField(column: FieldOf, cell: string, raw: string, draft: RowDraft, setup: Setup, report: Report) {
   const { fields } = draft.patch
+  const problem = (code: string, message: string) => report(code, message, column, raw)
   const clear = cell === clears
   const text = guarded.test(raw) ? raw.slice(1).trim() : cell
-  switch (field) {
+  switch (column.field) {
     case 'sku':
       draft.sku = text
       if (text === '') problem('no-sku', 'This row has no SKU, so nobody can tell which product it is about.')
@@ -157,7 +174,7 @@ function readField(field: Extract<Column, { kind: 'field' }>['field'], cell: str
       return
     }
     case 'gtin': {
-      const gtin = text.replace(/[\s-]/g, '')
+      const gtin = bareGtin(text)
       const wrong = clear ? undefined : gtinProblem(gtin)
       if (wrong) return problem('bad-gtin', wrong)
       fields.gtin = clear ? null : gtin

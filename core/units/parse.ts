@@ -22,18 +22,26 @@ export function decimalSignOf(number: string): DecimalSign | undefined {
   return sign
 }
 
+/** For a decimal sign: the whole of a number, and what may group its thousands. */
+function numberShape(sign: DecimalSign) {
+  const group = sign === '.' ? ',' : '\\.'
+  const point = sign === '.' ? '\\.' : ','
+  return {
+    whole: new RegExp(`^[+-]?(?:[1-9]\\d{0,2}(?:[${group}\\s\u00a0\u202f'’]\\d{3})+|\\d+)(?:${point}\\d+)?$`),
+    groups: new RegExp(`[${group}\\s\u00a0\u202f'’]`, 'g'),
+  }
+}
+const numberShapes = { '.': numberShape('.'), ',': numberShape(',') }
+
 /**
  * A number as people write it, read with the given decimal sign; the other sign, spaces and apostrophes may
  * group thousands in threes. Returns undefined for anything else.
  */
 export function parseNumber(text: string, sign: DecimalSign = '.'): number | undefined {
   const s = text.trim()
-  const group = sign === '.' ? ',' : '\\.'
-  const point = sign === '.' ? '\\.' : ','
-  const grouped = `[1-9]\\d{0,2}(?:[${group}\\s\u00a0\u202f'’]\\d{3})+`
-  if (!new RegExp(`^[+-]?(?:${grouped}|\\d+)(?:${point}\\d+)?$`).test(s)) return undefined
-  const plain = s.replace(new RegExp(`[${group}\\s\u00a0\u202f'’]`, 'g'), '').replace(',', '.')
-  const n = Number(plain)
+  const { whole, groups } = numberShapes[sign]
+  if (!whole.test(s)) return undefined
+  const n = Number(s.replace(groups, '').replace(',', '.'))
   return Number.isFinite(n) ? n : undefined
 }
 

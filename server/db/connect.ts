@@ -19,7 +19,7 @@ let pool: pg.Pool | undefined
 /** The pool of connections of this process. */
 export function connections(): pg.Pool {
   // Compiling these statements to machine code takes longer than running them.
-  pool ??= new pg.Pool({ connectionString: settings().databaseUrl, max: 10, options: '-c jit=off' })
+  pool ??= new pg.Pool({ connectionString: settings().databaseUrl, max: 10, options: '-c jit=off -c max_parallel_workers_per_gather=0' })
   return pool
 }
 
@@ -47,5 +47,17 @@ export async function inTransaction<T>(work: (tx: Tx) => Promise<T>): Promise<T>
     // A connection that cannot even roll back is thrown away.
     await client.query('rollback').then(() => client.release(), (broken: Error) => client.release(broken))
     throw e
+  }
+}
+
+/** Work that several parts of a program want to do on one connection, done one after the other in the order of asking. */
+export class Turns {
+  private last: Promise<unknown> = Promise.resolve()
+
+  /** Does work when all that was asked for before is done, whether it went well or not. */
+  take<T>(work: () => Promise<T>): Promise<T> {
+    const mine = this.last.then(work, work)
+    this.last = mine.catch(() => undefined)
+    return mine
   }
 }

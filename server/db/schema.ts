@@ -1,10 +1,23 @@
 import { sql } from 'drizzle-orm'
-import { bigint, bigserial, boolean, date, doublePrecision, index, integer, jsonb, numeric, pgTable, primaryKey, serial, smallint, smallserial, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core'
+import { bigint, bigserial, boolean, customType, date, doublePrecision, index, integer, jsonb, numeric, pgTable, primaryKey, serial, smallint, smallserial, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core'
 import type { Labels, Option, ProductType, Value } from '@core/attributes/attribute'
 import type { Reach } from '@core/assignments/assignment'
 import type { Limits } from '@core/assignments/limits'
 import type { Layout, RangeEntry } from '@core/catalogue/model'
 import type { Difference } from '@core/catalogue/patch'
+
+/** A text compared byte by byte, which is code point by code point, whatever the database's own collation. */
+const exactText = customType<{ data: string }>({ dataType: () => 'text collate "C"' })
+
+/** Differences as tuples of path, before and after: nothing in the database looks into them, and there are very many. */
+const differencesColumn = customType<{ data: Difference[]; driverData: unknown }>({
+  dataType: () => 'json', toDriver: packDifferences, fromDriver: (stored) => (stored as [string, unknown, unknown][]).map(([path, before, after]) => ({ path, before, after })),
+})
+
+/** Differences as they are stored. */
+export function packDifferences(list: readonly Difference[]): string {
+  return JSON.stringify(list.map((d) => [d.path, d.before, d.after]))
+}
 
 const moment = (name: string) => timestamp(name, { withTimezone: true })
 
@@ -81,8 +94,8 @@ export const productType = pgTable('product_type', {
 export const product = pgTable('product', {
   id: serial('id').primaryKey(),
   sku: text('sku').notNull().unique(),
-  skuFolded: text('sku_folded').notNull(),
-  skuOrder: text('sku_order').notNull(),
+  skuFolded: exactText('sku_folded').notNull(),
+  skuOrder: exactText('sku_order').notNull(),
   parentId: integer('parent_id'),
   /** Itself, or its parent. */
   rootId: integer('root_id').notNull(),
@@ -104,7 +117,9 @@ export const product = pgTable('product', {
   version: integer('version').notNull(),
 }, (t) => [
   uniqueIndex('product_gtin').on(t.gtin),
-  index('product_root').on(t.rootId),
+  // What rules ask of the sold members of a family, and of roots, is answered from these without the rows.
+  index('product_family').on(t.rootId, t.isLeaf, t.id, t.stock),
+  index('product_roots').on(t.type, t.brand, t.category, t.status, t.id, t.sku).where(sql`parent_id is null`),
 ])
 
 /** One value at one scope. The storefront 0 and the language '' are none. */
@@ -129,7 +144,7 @@ export const fact = pgTable('fact', {
   rootId: integer('root_id').notNull(),
   productId: integer('product_id').notNull(),
   num: doublePrecision('num'),
-  txt: text('txt'),
+  txt: exactText('txt'),
 }, (t) => [
   index('fact_num').on(t.attributeId, t.storefrontId, t.num, t.rootId).where(sql`num is not null`),
   index('fact_txt').on(t.attributeId, t.storefrontId, t.txt, t.rootId).where(sql`txt is not null`),
@@ -143,7 +158,7 @@ export const factText = pgTable('fact_text', {
   rootId: integer('root_id').notNull(),
   productId: integer('product_id').notNull(),
   language: text('language').notNull(),
-  txt: text('txt').notNull(),
+  txt: exactText('txt').notNull(),
 }, (t) => [index('fact_text_attribute').on(t.attributeId, t.language, t.storefrontId), index('fact_text_root').on(t.rootId)])
 
 export const price = pgTable('price', {
@@ -228,7 +243,7 @@ export const change = pgTable('change', {
   id: bigserial('id', { mode: 'number' }).primaryKey(),
   stepId: bigint('step_id', { mode: 'number' }).notNull(),
   record: text('record').notNull(),
-  differences: jsonb('differences').$type<Difference[]>().notNull(),
+  differences: differencesColumn('differences').notNull(),
 }, (t) => [index('change_record').on(t.record)])
 
 /** Work that takes time, with how far it is. */

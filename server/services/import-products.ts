@@ -1,13 +1,13 @@
-import type { ImportReport, Rejected } from '@contracts/imports'
+import { setImmediate as breathe } from 'node:timers/promises'
+import type { ImportReport } from '@contracts/imports'
 import { applyPatch, type Difference } from '@core/catalogue/patch'
-import { parseHeader, type Column } from '@core/imports/columns'
-import { decimalSignOfRow, readRow, type RowDraft, type RowProblem } from '@core/imports/row'
-import type { DecimalSign } from '@core/units/parse'
-import { inTransaction, type Tx } from '../db/connect'
+import { readRow, rowKeys, type RowDraft, type RowProblem } from '@core/imports/row'
+import { inTransaction, Turns, type Tx } from '../db/connect'
 import { loadFamilies, ownersOfGtins, rootsOfSkus, type StoredFamily, type StoredProduct } from '../db/queries/families'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
-import { beginStep, reserveProductIds, writeProducts, type ProductWrite } from '../db/queries/write-products'
-import { CsvFileError, readRecords, sniff, type CsvRecord } from './csv-file'
+import { beginStep, reserveProductIds, WriteSet } from '../db/queries/write-products'
+import { readRecords, type CsvRecord } from './csv-file'
+import { meaningOf, overviewOf, type Overview } from './import-overview'
 import { markTranslations, newProduct } from './products'
 
 export interface ImportOptions {
@@ -17,13 +17,18 @@ export interface ImportOptions {
   title: string
   personId: number | null
   now: number
+  /** Rows that are written together; tests make it small. */
+  batch?: number
   onProgress?: (done: number, total: number) => void
   /** Asked now and then; true stops the import and changes nothing. */
   cancelled?: () => boolean
 }
 
-const batchSize = 1000
+const standardBatch = 2000
+const progressEvery = 1000
 const keptProblems = 2000
+/** After so many rows the process looks after its connections: the database waits for answers while it writes. */
+const breath = 10
 
 /** Ends a transaction on purpose: nothing of it stands. */
 class NothingWritten extends Error {}
@@ -33,46 +38,16 @@ interface Draft extends RowDraft {
   line: number
 }
 
-/** What a first reading of the file tells: the columns, the decimal sign, all SKUs, the number of records. */
-interface Overview {
-  columns: Column[]
-  headerProblems: Rejected[]
-  sign: DecimalSign
-  separator: ',' | ';' | '\t'
-  rows: number
-  skus: Set<string>
+/** A product and its family, as they are after all rows before. */
+interface Known {
+  family: StoredFamily
+  product: StoredProduct
 }
 
-async function overview(file: string, setup: StoredSetup): Promise<Overview> {
-  const separator = await sniff(file)
-  let columns: Column[] | undefined
-  let headerProblems: Rejected[] = []
-  const signs = { '.': 0, ',': 0 }
-  const skus = new Set<string>()
-  let rows = 0
-  let skuAt = -1
-  for await (const { cells } of readRecords(file, separator)) {
-    if (!columns) {
-      const header = parseHeader(cells, setup)
-      columns = header.columns
-      headerProblems = header.problems.map((p) => ({ row: 1, value: '', ...p }))
-      skuAt = columns.find((c) => c.kind === 'field' && c.field === 'sku')?.index ?? -1
-      continue
-    }
-    rows++
-    const sign = decimalSignOfRow(cells, columns)
-    if (sign) signs[sign]++
-    skus.add((cells[skuAt] ?? '').trim())
-  }
-  if (!columns) throw new CsvFileError({ code: 'empty-file', message: 'The file has no lines with text. It needs a header row with the column “sku” and a row for each product.' }, 1)
-  return { columns, headerProblems, sign: signs[','] > signs['.'] ? ',' : '.', separator, rows, skus }
-}
-
-const meaningOf = (c: Column, setup: StoredSetup) => {
-  if (c.kind === 'field') return c.field
-  if (c.kind === 'price') return `base price, ${setup.storefronts.get(c.storefront)!.name}`
-  const label = c.attribute.labels[setup.source] ?? c.attribute.code
-  return [label, c.storefront && setup.storefronts.get(c.storefront)!.name, c.language].filter(Boolean).join(', ')
+/** What the database had of a batch's products when it was asked. */
+interface Found {
+  families: Map<number, StoredFamily>
+  owners: Map<string, string>
 }
 
 /**
@@ -85,7 +60,7 @@ export async function importProducts(file: string, options: ImportOptions): Prom
   try {
     await inTransaction(async (tx) => {
       const setup = await loadSetup(tx.db)
-      const seen = await overview(file, setup)
+      const seen = await overviewOf(file, setup)
       report = {
         mode: options.mode, rows: seen.rows, created: 0, updated: 0, unchanged: 0, rejected: [], rejectedCount: 0, rejectedRows: 0, applied: false,
         columns: seen.columns.map((c) => ({ header: c.header, meaning: meaningOf(c, setup) })), decimalSign: seen.sign, separator: seen.separator,
@@ -105,14 +80,25 @@ export async function importProducts(file: string, options: ImportOptions): Prom
   return report!
 }
 
-/** One reading of a file, batch by batch. */
+/**
+ * One reading of a file, batch by batch. While the database writes a batch, the next is read; what it has of a batch's
+ * products is asked one batch ahead, so families that the two batches before have changed are kept at hand.
+ */
 class ImportRun {
-  private readonly done = new Set<string>()
   private readonly gtins = new Map<string, string>()
+  private readonly freed = new Set<string>()
   private readonly rejectedRows = new Set<number>()
-  private deferred: Draft[] = []
+  private readonly deferred: CsvRecord[] = []
   /** New products that a check did not write: variants further down ask for them. */
   private readonly unwritten = new Map<string, StoredProduct>()
+  /** By SKU: what the last batches changed, where a later row can ask for it: by its parent, or of the same family. */
+  private readonly namesParents: boolean
+  private readonly batch: number
+  private recent: Map<string, Known>[] = [new Map(), new Map()]
+  private waiting: { records: CsvRecord[]; found: Promise<Found> } | undefined
+  private readonly ids: number[] = []
+  private readonly turns = new Turns()
+  private sending: Promise<void> = Promise.resolve()
   private step: number | undefined
   private read = 0
   /** Once a row of an all-or-nothing import is refused, what follows is only checked. */
@@ -123,34 +109,69 @@ class ImportRun {
   constructor(
     private readonly tx: Tx, private readonly setup: StoredSetup, private readonly seen: Overview,
     private readonly report: ImportReport, private readonly options: ImportOptions,
-  ) {}
+  ) {
+    this.batch = options.batch ?? standardBatch
+    this.namesParents = seen.columns.some((c) => c.kind === 'field' && c.field === 'parent')
+  }
 
   async run(file: string) {
-    let batch: Draft[] = []
-    let header = true
-    for await (const record of readRecords(file, this.seen.separator)) {
-      if (header) {
-        header = false
-        continue
+    try {
+      let batch: CsvRecord[] = []
+      let header = true
+      for await (const record of readRecords(file, this.seen.separator)) {
+        if (header) {
+          header = false
+          continue
+        }
+        batch.push(record)
+        if (batch.length >= this.batch) {
+          await this.queue(batch, false)
+          batch = []
+        }
+        if (++this.read % progressEvery === 0) this.progress()
+        if (this.read % breath === 0) await breathe()
       }
-      const draft = this.draftOf(record)
-      if (draft) batch.push(draft)
-      if (batch.length >= batchSize) {
-        await this.take(batch, false)
-        batch = []
-      }
-      if (++this.read % batchSize === 0) this.progress()
+      await this.queue(batch, false)
+      await this.queue([], false)
+      // Variants that stand above their parents in the file.
+      for (let i = 0; i < this.deferred.length; i += this.batch) await this.queue(this.deferred.slice(i, i + this.batch), true)
+      await this.queue([], true)
+    } finally {
+      // Nothing may be under way on this connection when its transaction ends, however it ends.
+      await Promise.allSettled([this.waiting?.found, this.sending])
     }
-    await this.take(batch, false)
-    // Variants that stand above their parents in the file.
-    for (let rest = this.deferred; rest.length > 0;) {
-      await this.take(rest.slice(0, batchSize), true)
-      rest = rest.slice(batchSize)
-    }
+    await this.sending
     this.report.rejectedRows = this.rejectedRows.size
     // Some problems show only once the whole file is known; they are read by line all the same.
     this.report.rejected.sort((a, b) => a.row - b.row)
     this.progress()
+  }
+
+  /** Asks the database about a batch, and takes the one asked about before. */
+  private async queue(records: CsvRecord[], last: boolean) {
+    const before = this.waiting
+    this.waiting = records.length === 0 ? undefined : { records, found: this.lookUp(records) }
+    // A failure is met where the batch is taken.
+    this.waiting?.found.catch(() => undefined)
+    if (before) await this.take(before.records, await before.found, last)
+  }
+
+  private async lookUp(records: readonly CsvRecord[]): Promise<Found> {
+    const { tx, setup } = this
+    const skus: string[] = []
+    const gtins: string[] = []
+    for (const { cells } of records) {
+      const keys = rowKeys(cells, this.seen.columns)
+      skus.push(keys.sku)
+      if (keys.parent !== '') skus.push(keys.parent)
+      if (keys.gtin !== '') gtins.push(keys.gtin)
+    }
+    return this.turns.take(async () => {
+      const roots = await rootsOfSkus(tx.db, skus)
+      const owners = await ownersOfGtins(tx.db, gtins)
+      for (const id of await reserveProductIds(tx, this.writing && this.ids.length < 2 * this.batch ? this.batch : 0)) this.ids.push(id)
+      return { families: await loadFamilies(tx.db, setup, [...roots.values()]), owners }
+    })
   }
 
   private progress() {
@@ -164,7 +185,7 @@ class ImportRun {
     if (this.report.rejected.length < keptProblems) this.report.rejected.push({ row: line, column: p.column, value: p.value, code: p.code, message: p.message })
   }
 
-  private draftOf({ line, cells }: CsvRecord): Draft | undefined {
+  private draftOf({ line, cells }: CsvRecord, again: boolean): Draft | undefined {
     const draft: Draft = { ...readRow(cells, this.seen.columns, this.setup, this.seen.sign), line }
     const width = this.seen.columns.length
     if (cells.length > width && cells.slice(width).some((c) => c.trim() !== '')) {
@@ -172,34 +193,38 @@ class ImportRun {
     } else if (cells.length < width && cells.length === 1 && width > 1) {
       draft.problems.push({ column: '', value: cells[0]!.slice(0, 200), code: 'too-few-cells', message: `This row has one cell, the header has ${width}.` })
     }
-    if (draft.problems.length === 0 && this.done.has(draft.sku)) {
+    if (!again && draft.problems.length === 0 && this.seen.skus.get(draft.sku)) {
       draft.problems.push({ column: 'sku', value: draft.sku, code: 'sku-twice', message: `“${draft.sku}” stands in this file before. One row says everything of a product.` })
     }
-    this.done.add(draft.sku)
+    this.seen.skus.set(draft.sku, true)
     for (const p of draft.problems) this.reject(line, p)
     return draft.problems.length === 0 ? draft : undefined
   }
 
   /** Holds drafts against what is stored, and writes what differs. */
-  private async take(drafts: Draft[], last: boolean) {
-    if (drafts.length === 0) return
+  private async take(records: readonly CsvRecord[], { families, owners }: Found, last: boolean) {
     const { tx, setup } = this
-    const skus = drafts.flatMap((d) => (d.parent ? [d.sku, d.parent] : [d.sku]))
-    const roots = await rootsOfSkus(tx.db, skus)
-    const families = await loadFamilies(tx.db, setup, [...roots.values()])
     const stored = new Set(families.keys())
-    const owners = await ownersOfGtins(tx.db, drafts.flatMap((d) => d.patch.fields.gtin ?? []))
-    const bySku = new Map<string, { family: StoredFamily; product: StoredProduct }>()
+    const bySku = new Map<string, Known>()
     for (const family of families.values()) for (const product of [family.root, ...family.variants]) bySku.set(product.sku, { family, product })
-    const fresh = await reserveProductIds(tx, this.writing ? drafts.filter((d) => !bySku.has(d.sku)).length : 0)
-    const writes: ProductWrite[] = []
+    for (const batch of this.recent) {
+      for (const [sku, known] of batch) {
+        bySku.set(sku, known)
+        if (known.family.root.id > 0) stored.add(known.family.root.id)
+      }
+    }
+    let set: WriteSet | undefined
     const touched = new Set<StoredFamily>()
-    for (const draft of drafts) {
+    const created: StoredProduct[] = []
+    for (const [i, record] of records.entries()) {
+      if (i % breath === 0) await breathe()
+      const draft = this.draftOf(record, last)
+      if (!draft) continue
       const problem = (column: string, value: string, code: string, message: string) => this.reject(draft.line, { column, value, code, message })
       const known = bySku.get(draft.sku)
       const parent = draft.parent ? bySku.get(draft.parent) ?? this.pending(draft.parent) : undefined
       if (draft.parent && !parent) {
-        if (!last && this.seen.skus.has(draft.parent)) this.deferred.push(draft)
+        if (!last && this.seen.skus.has(draft.parent)) this.deferred.push(record)
         else problem('parent', draft.parent, 'unknown-parent', `There is no product “${draft.parent}”, in the catalogue or in this file's good rows. Add it, or correct the SKU.`)
         continue
       }
@@ -217,17 +242,16 @@ class ImportRun {
         continue
       }
       const { gtin } = draft.patch.fields
-      const owner = gtin ? this.gtins.get(gtin) ?? owners.get(gtin) : undefined
+      const owner = gtin ? this.gtins.get(gtin) ?? (this.freed.has(gtin) ? undefined : owners.get(gtin)) : undefined
       if (gtin && owner !== undefined && owner !== draft.sku) {
         problem('gtin', gtin, 'gtin-taken', `${owner} has this GTIN already. Each item has one of its own.`)
         continue
       }
       if (gtin) this.gtins.set(gtin, draft.sku)
       const before = known?.product ?? null
-      const base = before ?? newProduct(draft.sku, parent?.product.sku ?? null, fresh.pop() ?? 0, this.options.now)
+      const base = before ?? newProduct(draft.sku, parent?.product.sku ?? null, this.writing ? this.ids.pop()! : 0, this.options.now)
       if (!before && parent) Object.assign(base, { type: parent.product.type, category: parent.product.category, brand: parent.product.brand, kind: parent.product.kind, status: parent.product.status })
-      const { product, differences } = applyPatch(base, draft.patch)
-      const after: StoredProduct = { ...base, ...product, marks: base.marks }
+      const { product: after, differences } = applyPatch(base, draft.patch)
       const marked: Difference[] = markTranslations(before, after, differences, new Map(), setup)
       if (before && differences.length === 0) {
         this.report.unchanged++
@@ -237,15 +261,30 @@ class ImportRun {
         this.report.updated++
         Object.assign(after, { version: before.version + 1, changed: this.options.now })
       } else this.report.created++
+      if (before?.gtin && before.gtin !== after.gtin) this.freed.add(before.gtin)
       const family = this.place(known?.family ?? parent?.family, after, before)
       bySku.set(after.sku, { family, product: after })
       touched.add(family)
-      if (!this.writing && !before) this.unwritten.set(after.sku, { ...after, values: [], marks: new Map() })
-      writes.push({ before, after, differences: before ? [...differences, ...marked] : [{ path: 'created', before: null, after: after.sku }, ...differences] })
+      if (!this.writing) {
+        if (!before) this.unwritten.set(after.sku, { ...after, values: [], marks: new Map() })
+        continue
+      }
+      set ??= new WriteSet(setup, this.step ??= await this.beginStep())
+      set.add({ before, after, differences: before ? [...differences, ...marked] : [{ path: 'created', before: null, after: after.sku }, ...differences] }, family.root.id)
+      if (!before) created.push(after)
     }
-    if (!this.writing || writes.length === 0) return
-    this.step ??= await beginStep(tx, this.options.title, this.options.personId, this.options.now)
-    await writeProducts(tx, setup, writes, [...touched], stored, this.step)
+    // A refusal in this very batch: what was made ready before it is not written either.
+    if (!this.writing) for (const p of created) this.unwritten.set(p.sku, { ...p, values: [], marks: new Map() })
+    if (!this.writing || !set) return
+    this.recent = [this.recent[1]!, new Map([...touched].filter((f) => this.namesParents || f.variants.length > 0).flatMap((family) => [family.root, ...family.variants].map((product) => [product.sku, { family, product }])))]
+    await set.derive([...touched], stored)
+    await this.sending
+    this.sending = set.send(tx, this.turns)
+    this.sending.catch(() => undefined)
+  }
+
+  private beginStep() {
+    return this.turns.take(() => beginStep(this.tx, this.options.title, this.options.personId, this.options.now))
   }
 
   private pending(sku: string) {

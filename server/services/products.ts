@@ -1,4 +1,4 @@
-import { sql } from 'drizzle-orm'
+import { and, desc, eq, lt, sql } from 'drizzle-orm'
 import { checkedValue } from '@core/attributes/types/registry'
 import { ValueProblem } from '@core/attributes/types/shape'
 import { blankProduct, applyPatch, inversePatch, same, valuePath, type Difference, type ProductPatch } from '@core/catalogue/patch'
@@ -15,6 +15,7 @@ import { database, inTransaction, type Tx } from '../db/connect'
 import { loadFamilies, loadFamilyOf, memberOf, ownersOfGtins, rootsOfSkus, type StoredFamily, type StoredProduct, type TranslationMark } from '../db/queries/families'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { beginStep, writeProducts } from '../db/queries/write-products'
+import * as t from '../db/schema'
 import { require, type Person } from './permission'
 import { notFitting, notFound, Problem } from './problem'
 
@@ -119,7 +120,7 @@ export async function listProducts(o: {
   const q = o.q ? fold(o.q) : ''
   const like = `%${q.replace(/[\\%_]/g, '\\$&')}%`
   const chain = sql.param([...o.chain])
-  const where = sql`r.id = r.root_id
+  const where = sql`r.parent_id is null
     and ${o.type ? sql`r.type = ${o.type}` : sql`true`} and ${o.status ? sql`r.status = ${o.status}` : sql`true`}
     and ${o.category ? sql`r.category = any(${sql.param(o.category)}::text[])` : sql`true`}
     and ${q === '' ? sql`true` : sql`(r.id in (select x.root_id from product x where x.sku_folded like ${like} or x.gtin like ${like})
@@ -218,6 +219,7 @@ function checkedPatch(body: ProductPatchBody, product: StoredProduct, setup: Sto
 
 /** Sets the marks of translations after a patch: what they were made from, and their state. Returns what differs. */
 export function markTranslations(before: StoredProduct | null, after: StoredProduct, differences: readonly Difference[], given: ReadonlyMap<string, TranslationState>, setup: StoredSetup): Difference[] {
+  if (after.marks.size === 0 && after.values.every((v) => v.language === null || v.language === setup.source)) return []
   const marks = new Map(after.marks)
   const out: Difference[] = []
   const touched = new Set(differences.map((d) => d.path))
@@ -277,7 +279,7 @@ async function lockFamily(tx: Tx, setup: StoredSetup, sku: string) {
 
 async function saveOne(tx: Tx, setup: StoredSetup, family: StoredFamily, product: StoredProduct, patch: ProductPatch, marks: ReadonlyMap<string, TranslationState>, person: Person, title: string, now: number): Promise<StoredProduct> {
   const result = applyPatch(product, patch)
-  const after: StoredProduct = { ...product, ...result.product, marks: product.marks }
+  const after = result.product
   const differences = [...result.differences, ...markTranslations(product, after, result.differences, marks, setup)]
   if (differences.length === 0) return product
   if (after.gtin !== null && after.gtin !== product.gtin) {
@@ -306,10 +308,10 @@ export interface HistoryEntry {
 
 /** What was changed in a product, newest first. */
 export async function productHistory(sku: string, before: number | null, limit: number): Promise<{ items: HistoryEntry[]; next: number | null }> {
-  const { rows } = await database().execute<HistoryEntry & Record<string, unknown>>(sql`
-    select c.id::int, s.at, p.name as person, s.title, c.differences from change c join step s on s.id = c.step_id left join person p on p.id = s.person_id
-    where c.record = ${`product:${sku}`} and ${before === null ? sql`true` : sql`c.id < ${before}`} order by c.id desc limit ${limit + 1}`)
-  return { items: rows.slice(0, limit).map((r) => ({ ...r, made: r.differences[0]?.path === 'created' })), next: rows.length > limit ? rows[limit - 1]!.id : null }
+  const rows = await database().select({ id: t.change.id, at: t.step.at, person: t.person.name, title: t.step.title, differences: t.change.differences })
+    .from(t.change).innerJoin(t.step, eq(t.step.id, t.change.stepId)).leftJoin(t.person, eq(t.person.id, t.step.personId))
+    .where(and(eq(t.change.record, `product:${sku}`), before === null ? undefined : lt(t.change.id, before))).orderBy(desc(t.change.id)).limit(limit + 1)
+  return { items: rows.slice(0, limit).map((r) => ({ ...r, at: r.at.toISOString(), made: r.differences[0]?.path === 'created' })), next: rows.length > limit ? rows[limit - 1]!.id : null }
 }
 
 /** Takes one change of a product back. What was changed again since stays and is named. */
@@ -318,12 +320,12 @@ export async function putBack(person: Person, sku: string, changeId: number, pat
   return inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
     const { family, product } = await lockFamily(tx, setup, sku)
-    const { rows } = await tx.db.execute<{ differences: Difference[]; at: string }>(sql`select c.differences, s.at::text from change c join step s on s.id = c.step_id where c.id = ${changeId} and c.record = ${`product:${sku}`}`)
-    if (!rows[0]) throw notFound('such change of this product')
-    const wanted = rows[0].differences.filter((d) => !d.path.startsWith('state:') && d.path !== 'created' && (paths === null || paths.includes(d.path)))
+    const [change] = await tx.db.select({ differences: t.change.differences }).from(t.change).where(and(eq(t.change.id, changeId), eq(t.change.record, `product:${sku}`)))
+    if (!change) throw notFound('such change of this product')
+    const wanted = change.differences.filter((d) => !d.path.startsWith('state:') && d.path !== 'created' && (paths === null || paths.includes(d.path)))
     const { patch, kept } = inversePatch(product, wanted)
     const marks = new Map<string, TranslationState>()
-    for (const d of rows[0].differences) {
+    for (const d of change.differences) {
       const state = (d.before as TranslationMark | null)?.state
       if (d.path.startsWith('state:') && translationStates.some((s) => s === state)) marks.set(d.path.slice('state:'.length).replace(/^([^@]+)$/, '$1@/'), state as TranslationState)
     }
@@ -334,6 +336,6 @@ export async function putBack(person: Person, sku: string, changeId: number, pat
 
 /** A new product before it is written: its number is reserved by the caller. */
 export function newProduct(sku: string, parent: string | null, id: number, now: number): StoredProduct {
-  return { ...blankProduct(sku, parent, now), id, version: 1, marks: new Map() }
+  return Object.assign(blankProduct(sku, parent, now), { id, version: 1, marks: new Map<string, TranslationMark>() })
 }
 

@@ -1,6 +1,5 @@
-import { desc, eq, sql } from 'drizzle-orm'
+import { and, desc, eq } from 'drizzle-orm'
 import { putRecordBack, recordDifferences } from '@core/records/put-back'
-import type { Difference } from '@core/catalogue/patch'
 import { database } from '../db/connect'
 import * as t from '../db/schema'
 import { require, type Person } from './permission'
@@ -28,8 +27,8 @@ export async function recordHistory(kind: string, code: string) {
 export async function putBackRecord(person: Person, kindName: string, code: string, changeId: number, now: number) {
   const kind = kindOf(kindName)
   require(person, recordKinds[kind].action)
-  const { rows } = await database().execute<{ differences: Difference[] }>(sql`select differences from change where id = ${changeId} and record = ${`${kind}:${code}`}`)
-  const whole = rows[0]?.differences[0]
+  const [change] = await database().select({ differences: t.change.differences }).from(t.change).where(and(eq(t.change.id, changeId), eq(t.change.record, `${kind}:${code}`)))
+  const whole = change?.differences[0]
   if (!whole) throw notFound('such change of this record')
   if (whole.before === null) throw notFitting('This change made the record. It cannot be taken back; put the record to rest instead.')
   const { record: current, tag } = await getRecord(kind, code)

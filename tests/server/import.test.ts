@@ -6,7 +6,7 @@ import { now, ownDatabase } from './database'
 const { file } = ownDatabase()
 const { importProducts, ImportCancelled } = await import('@server/services/import-products')
 const { database } = await import('@server/db/connect')
-const { getProduct, getResolved } = await import('@server/services/products')
+const { getProduct, getResolved, productHistory } = await import('@server/services/products')
 const run = (csv: string | Buffer, mode: 'check' | 'apply' = 'apply', more: Partial<Parameters<typeof importProducts>[1]> = {}) => importProducts(file(csv), { mode, take: 'all', title: 'Importing', personId: 1, now, ...more })
 const gtin = (n: number) => {
   const body = `200${String(n).padStart(9, '0')}`
@@ -91,7 +91,27 @@ describe('importing products', () => {
     await run('sku,type,name\nH-1,bag,One\nH-2,bag,Two\n')
     const after = await counts()
     expect([Number(after!.steps) - Number(before!.steps), Number(after!.changes) - Number(before!.changes)]).toEqual([1, 2])
-    expect((await rows(sql`select differences from change where record = 'product:H-1'`))[0]!.differences).toEqual([{ path: 'created', before: null, after: 'H-1' }, { path: 'type', before: '', after: 'bag' }, { path: 'attribute:name@/en-GB', before: null, after: 'One' }])
+    expect((await productHistory('H-1', null, 9)).items[0]!.differences).toEqual([{ path: 'created', before: null, after: 'H-1' }, { path: 'type', before: '', after: 'bag' }, { path: 'attribute:name@/en-GB', before: null, after: 'One' }])
+  })
+
+  it('comes to the same whatever stands in one batch with what', async () => {
+    const stored = async (mark: string) => Promise.all(['product', 'value', 'price', 'fact', 'fact_text', 'fact_price'].map((table) => rows(sql`
+      select replace((to_jsonb(x) - '{id,product_id,root_id,parent_id,created,changed,gtin,sku,sku_folded,sku_order}'::text[])::text, ${mark}, '') as row, replace(p.sku, ${mark}, '') as sku, right(p.gtin, 13) as gtin
+      from ${sql.raw(table)} x join product p on p.id = x.${sql.raw(table === 'product' ? 'id' : 'product_id')} where p.sku like ${`${mark}%`} order by 2, 1`)))
+    const seen = []
+    for (const [i, batch] of [1, 2, 3, 2000].entries()) {
+      const mark = `M${i}-`
+      const g = (n: number) => gtin(700 + i * 50 + n)
+      const first = `sku,parent,type,gtin,stock,price@uk,size,name\n${mark}V1,${mark}P,,${g(1)},1,10,S,\n${mark}P,,glove,,,30,,Parent\n${mark}V2,${mark}P,,${g(2)},2,,M,\n${mark}A,,bag,${g(3)},3,5,,Alone\n${mark}V3,${mark}P,,,3,12,L,\n${mark}B,,bag,,,,,Other\n`
+      expect(await run(first, 'apply', { batch })).toMatchObject({ created: 6, applied: true })
+      // One family in every row, a GTIN that goes from one to the next, a new variant of a changed parent.
+      const second = `sku,parent,gtin,stock,price@uk,name\n${mark}V1,,\\-,9,,\n${mark}P,,,,31,Renamed\n${mark}V2,,${g(1)},8,,\n${mark}V3,,${g(2)},7,\\-,\n${mark}V4,${mark}P,,6,,\n${mark}A,,${g(4)},,,\n${mark}B,,${g(3)},,,\n`
+      expect(await run(second, 'apply', { batch })).toMatchObject({ created: 1, updated: 6, rejected: [], applied: true })
+      expect((await run(second, 'apply', { batch })).unchanged).toBe(7)
+      seen.push((await stored(mark)).map((t) => t.map((r) => ({ ...r, gtin: r.gtin && Number(String(r.gtin).slice(0, 12)) - i * 50 }))))
+    }
+    expect(seen[0]!.map((t) => t.length)).toEqual([7, 6, 3, 7, 3, 5])
+    for (const other of seen.slice(1)) expect(other).toEqual(seen[0])
   })
 
   it.each([['an open quote', 'sku,name\nA,"never\n'], ['nothing', ''], ['blank lines', '\n\n'], ['a spreadsheet', Buffer.from([0x50, 0x4b, 3, 4, 0])], ['Latin-1', Buffer.from('sku,name\nA,\xe9\n', 'latin1')]])('throws for %s, having written nothing', async (_, content) => {

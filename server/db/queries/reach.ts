@@ -15,7 +15,7 @@ export interface Found {
 }
 
 const subject = (eachVariant: boolean) => (eachVariant ? sql`product v join product r on r.id = v.root_id` : sql`product r`)
-const asked = (eachVariant: boolean) => (eachVariant ? sql`v.is_leaf` : sql`r.id = r.root_id`)
+const asked = (eachVariant: boolean) => (eachVariant ? sql`v.is_leaf` : sql`r.parent_id is null`)
 const row = (eachVariant: boolean) => sql.raw(eachVariant ? 'v' : 'r')
 
 /** What a rule finds, in SKU order after a SKU, at most `limit` of them. */

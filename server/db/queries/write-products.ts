@@ -1,20 +1,12 @@
+import { setImmediate as breathe } from 'node:timers/promises'
 import { sql } from 'drizzle-orm'
-import { attributeTypes } from '@core/attributes/types/registry'
-import { scopeOfPath, type Difference } from '@core/catalogue/patch'
-import { attributeFacts, languageFacts, pricesOf } from '@core/rules/facts'
-import { digitAwareKey, fold } from '@core/text/fold'
-import { sourceHash } from '@core/translation/state'
-import type { Tx } from '../connect'
-import { arrayLiteral, copyInto, type Cell } from '../copy'
-import type { StoredFamily, StoredProduct } from './families'
+import { fold } from '@core/text/fold'
+import { Turns, type Tx } from '../connect'
+import { copyInto } from '../copy'
+import { packDifferences } from '../schema'
+import type { StoredFamily } from './families'
+import { addFacts, addPrices, addProduct, addValues, momentText, newFactRows, newProductRows, type ProductWrite, type ValueKey } from './product-rows'
 import type { StoredSetup } from './setup'
-
-/** A product after a change, with what differs; `before` is what is stored now. */
-export interface ProductWrite {
-  before: StoredProduct | null
-  after: StoredProduct
-  differences: Difference[]
-}
 
 /** Numbers for new products. */
 export async function reserveProductIds(tx: Tx, n: number): Promise<number[]> {
@@ -25,129 +17,103 @@ export async function reserveProductIds(tx: Tx, n: number): Promise<number[]> {
 
 /** A new step of work. Returns its number. */
 export async function beginStep(tx: Tx, title: string, personId: number | null, at: number): Promise<number> {
-  const { rows } = await tx.db.execute<{ id: number }>(sql`insert into step (at, person_id, title) values (${new Date(at).toISOString()}, ${personId}, ${title}) returning id`)
+  const { rows } = await tx.db.execute<{ id: number }>(sql`insert into step (at, person_id, title) values (${momentText(at)}, ${personId}, ${title}) returning id`)
   return Number(rows[0]!.id)
 }
 
-const iso = (ms: number | null) => (ms === null || !Number.isFinite(ms) ? null : new Date(ms).toISOString())
+/**
+ * Changes of products, made ready row by row and written set by set. What is added is turned into rows at once:
+ * later changes of the products are not in it.
+ */
+export class WriteSet {
+  private readonly rows = newProductRows()
+  private readonly updated: Record<string, unknown>[] = []
+  private readonly gtinsLetGo: number[] = []
+  /** Roots that have variants now and may have had none. */
+  private readonly parents = new Set<number>()
+  private readonly goneValues: ValueKey[] = []
+  private readonly oldPrices: number[] = []
+  private readonly facts = newFactRows()
+  private oldFacts: number[] = []
+
+  constructor(private readonly setup: StoredSetup, private readonly stepId: number) {}
+
+  /** Adds what a product was and is, with what differs; `root` is the number of its family's root. */
+  add(write: ProductWrite, root: number): void {
+    const { before, after: p, differences } = write
+    if (!before) {
+      addProduct(this.rows.products, p, root)
+      if (root !== p.id) this.parents.add(root)
+    } else {
+      if (before.gtin !== p.gtin) this.gtinsLetGo.push(p.id)
+      this.updated.push({
+        id: p.id, type: p.type, category: p.category, brand: p.brand, tags: p.tags, tags_folded: p.tags.map(fold), status: p.status, kind: p.kind,
+        gtin: p.gtin, stock: p.stock, available_from: p.availableFrom, range: p.range, changed: momentText(p.changed), version: p.version,
+      })
+    }
+    for (const key of addValues(this.rows.values, write, this.setup)) this.goneValues.push(key)
+    if (addPrices(this.rows.prices, write, this.setup) && before) this.oldPrices.push(p.id)
+    if (differences.length > 0) this.rows.changes.add([this.stepId, `product:${p.sku}`, packDifferences(differences)])
+  }
+
+  /** Derives what rules read of the families of all that was added, as they are now. `stored` says which roots had rows before. */
+  async derive(families: readonly StoredFamily[], stored: ReadonlySet<number>): Promise<void> {
+    this.oldFacts = families.map((f) => f.root.id).filter((id) => stored.has(id))
+    for (let i = 0; i < families.length; i += 20) {
+      addFacts(this.facts, families.slice(i, i + 20), this.setup)
+      // The database may be waiting to be given more of an earlier set.
+      await breathe()
+    }
+  }
+
+  /** Writes all of it, table by table, each in its turn on the connection. */
+  async send(tx: Tx, turns = new Turns()): Promise<void> {
+    const work: (() => Promise<unknown>)[] = []
+    // A GTIN may move from one product to another within a step, so all are let go first.
+    if (this.gtinsLetGo.length > 0) work.push(() => tx.db.execute(sql`update product set gtin = null where id = any(${sql.param(this.gtinsLetGo)}::int[])`))
+    if (this.updated.length > 0) {
+      work.push(() => tx.db.execute(sql`
+        update product p set type = r.type, category = r.category, brand = r.brand, tags = r.tags, tags_folded = r.tags_folded, status = r.status, kind = r.kind,
+          gtin = r.gtin, stock = r.stock, available_from = r.available_from, range = r.range, changed = r.changed, version = r.version
+        from jsonb_to_recordset(${JSON.stringify(this.updated)}::jsonb) as r(id int, type text, category text, brand text, tags text[], tags_folded text[], status text, kind text, gtin text, stock int,
+          available_from date, range jsonb, changed timestamptz, version int)
+        where p.id = r.id`))
+    }
+    work.push(() => copyInto(tx.client, this.rows.products))
+    if (this.parents.size > 0) work.push(() => tx.db.execute(sql`update product set is_leaf = false where id = any(${sql.param([...this.parents])}::int[]) and is_leaf`))
+    if (this.goneValues.length > 0) {
+      work.push(() => tx.db.execute(sql`
+        delete from value v using jsonb_to_recordset(${JSON.stringify(this.goneValues)}::jsonb) as g(p int, a smallint, s smallint, l text)
+        where v.product_id = g.p and v.attribute_id = g.a and v.storefront_id = g.s and v.language = g.l`))
+    }
+    if (this.oldPrices.length > 0) work.push(() => tx.db.execute(sql`delete from price where product_id = any(${sql.param(this.oldPrices)}::int[])`))
+    work.push(() => deleteFacts(tx, this.oldFacts))
+    for (const rows of [this.rows.values, this.rows.prices, this.rows.changes, ...Object.values(this.facts)]) work.push(() => copyInto(tx.client, rows))
+    await Promise.all(work.map((w) => turns.take(w)))
+  }
+}
+
+async function deleteFacts(tx: Tx, roots: number[]) {
+  if (roots.length === 0) return
+  for (const table of ['fact', 'fact_text', 'fact_price']) await tx.db.execute(sql`delete from ${sql.raw(table)} where root_id = any(${sql.param(roots)}::int[])`)
+}
 
 /**
- * Writes changed products with their values, prices, facts and history, set by set.
+ * Writes changed products with their values, prices, facts and history.
  * `families` are those of all written products as they are after the change; `stored` says which roots had rows before.
  */
 export async function writeProducts(tx: Tx, setup: StoredSetup, writes: readonly ProductWrite[], families: readonly StoredFamily[], stored: ReadonlySet<number>, stepId: number): Promise<void> {
-  const created = writes.filter((w) => w.before === null)
-  const updated = writes.filter((w) => w.before !== null)
-  const rootOf = new Map<StoredProduct, number>()
-  const leaf = new Set<StoredProduct>()
-  for (const f of families) {
-    rootOf.set(f.root, f.root.id)
-    if (f.variants.length === 0) leaf.add(f.root)
-    for (const v of f.variants) {
-      rootOf.set(v, f.root.id)
-      leaf.add(v)
-    }
-  }
-  const row = (p: StoredProduct): Cell[] => [
-    p.id, p.sku, fold(p.sku), digitAwareKey(p.sku), p.parent === null ? null : rootOf.get(p)!, rootOf.get(p)!, leaf.has(p), p.type, p.category, p.brand,
-    arrayLiteral(p.tags), arrayLiteral(p.tags.map(fold)), p.status, p.kind, p.gtin, p.stock, p.availableFrom, JSON.stringify(p.range), iso(p.created), iso(p.changed), p.version,
-  ]
-  const columns = ['id', 'sku', 'sku_folded', 'sku_order', 'parent_id', 'root_id', 'is_leaf', 'type', 'category', 'brand', 'tags', 'tags_folded', 'status', 'kind', 'gtin', 'stock', 'available_from', 'range', 'created', 'changed', 'version']
-  if (updated.length > 0) {
-    // A GTIN may move from one product to another within a step, so all are let go first.
-    await tx.db.execute(sql`update product set gtin = null where id = any(${sql.param(updated.filter((w) => w.before!.gtin !== w.after.gtin).map((w) => w.after.id))}::int[])`)
-    await tx.db.execute(sql`
-      update product p set type = r.type, category = r.category, brand = r.brand, tags = r.tags, tags_folded = r.tags_folded, status = r.status, kind = r.kind,
-        gtin = r.gtin, stock = r.stock, available_from = r.available_from, range = r.range, changed = r.changed, version = r.version
-      from jsonb_to_recordset(${JSON.stringify(updated.map(({ after: p }) => ({
-        id: p.id, type: p.type, category: p.category, brand: p.brand, tags: p.tags, tags_folded: p.tags.map(fold), status: p.status, kind: p.kind,
-        gtin: p.gtin, stock: p.stock, available_from: p.availableFrom, range: p.range, changed: iso(p.changed), version: p.version,
-      })))}::jsonb) as r(id int, type text, category text, brand text, tags text[], tags_folded text[], status text, kind text, gtin text, stock int,
-        available_from date, range jsonb, changed timestamptz, version int)
-      where p.id = r.id`)
-  }
-  await copyInto(tx.client, 'product', columns, created.map((w) => row(w.after)))
-  const parentsOfNew = created.filter((w) => w.after.parent !== null).map((w) => rootOf.get(w.after)!).filter((id) => stored.has(id))
-  if (parentsOfNew.length > 0) await tx.db.execute(sql`update product set is_leaf = false where id = any(${sql.param(parentsOfNew)}::int[]) and is_leaf`)
-
-  await writeValues(tx, setup, writes)
-  await writePrices(tx, setup, writes)
-  await writeFacts(tx, setup, families, stored)
-  await copyInto(tx.client, 'change', ['step_id', 'record', 'differences'], writes.filter((w) => w.differences.length > 0)
-    .map((w) => [stepId, `product:${w.after.sku}`, JSON.stringify(w.differences)]))
-}
-
-async function writeValues(tx: Tx, setup: StoredSetup, writes: readonly ProductWrite[]) {
-  const gone: { p: number; a: number; s: number; l: string }[] = []
-  const rows: Cell[][] = []
-  for (const w of writes) {
-    // A translation's mark can change without its text.
-    const paths = new Set(w.differences.map((d) => d.path))
-    for (const path of paths) {
-      const scope = scopeOfPath(path.replace(/^state:/, 'attribute:'))
-      if (!scope || (path.startsWith('state:') && paths.has(path.replace(/^state:/, 'attribute:')))) continue
-      const key = { p: w.after.id, a: setup.attributeIds.get(scope.attribute)!, s: scope.storefront ? setup.storefrontIds.get(scope.storefront)! : 0, l: scope.language ?? '' }
-      if (w.before) gone.push(key)
-      const found = w.after.values.find((v) => v.attribute === scope.attribute && v.storefront === scope.storefront && v.language === scope.language)
-      if (!found) continue
-      const { translatable } = setup.attributes.get(scope.attribute)!
-      const mark = w.after.marks.get(`${scope.attribute}@${scope.storefront ?? ''}/${scope.language ?? ''}`)
-      rows.push([key.p, key.a, key.s, key.l, JSON.stringify(found.value), translatable ? sourceHash(found.value) : null,
-        mark?.state, mark?.sourceHash, mark?.madeFrom === null || mark === undefined ? null : JSON.stringify(mark.madeFrom)])
-    }
-  }
-  if (gone.length > 0) {
-    await tx.db.execute(sql`
-      delete from value v using jsonb_to_recordset(${JSON.stringify(gone)}::jsonb) as g(p int, a smallint, s smallint, l text)
-      where v.product_id = g.p and v.attribute_id = g.a and v.storefront_id = g.s and v.language = g.l`)
-  }
-  await copyInto(tx.client, 'value', ['product_id', 'attribute_id', 'storefront_id', 'language', 'value', 'hash', 'state', 'source_hash', 'made_from'], rows)
-}
-
-async function writePrices(tx: Tx, setup: StoredSetup, writes: readonly ProductWrite[]) {
-  const priced = writes.filter((w) => w.differences.some((d) => d.path.startsWith('price@') || d.path === 'specials'))
-  const old = priced.filter((w) => w.before).map((w) => w.after.id)
-  if (old.length > 0) await tx.db.execute(sql`delete from price where product_id = any(${sql.param(old)}::int[])`)
-  await copyInto(tx.client, 'price', ['product_id', 'storefront_id', 'special', 'group_code', 'from_local', 'to_local', 'amount'],
-    priced.flatMap((w) => w.after.prices.map((p) => [w.after.id, setup.storefrontIds.get(p.storefront)!, p.special, p.group, p.from, p.to, p.amount])))
+  const roots = new Map(families.flatMap((f) => [f.root, ...f.variants].map((p) => [p, f.root.id] as const)))
+  const set = new WriteSet(setup, stepId)
+  for (const w of writes) set.add(w, roots.get(w.after)!)
+  await set.derive(families, stored)
+  await set.send(tx)
 }
 
 /** Derives the facts of families anew: what rules read is true in the moment that the values are. */
 export async function writeFacts(tx: Tx, setup: StoredSetup, families: readonly StoredFamily[], stored: ReadonlySet<number>): Promise<void> {
-  const known = families.map((f) => f.root.id).filter((id) => stored.has(id))
-  if (known.length > 0) {
-    for (const table of ['fact', 'fact_text', 'fact_price']) await tx.db.execute(sql`delete from ${sql.raw(table)} where root_id = any(${sql.param(known)}::int[])`)
-  }
-  const facts: Cell[][] = []
-  const texts: Cell[][] = []
-  const prices: Cell[][] = []
-  for (const family of families) {
-    const root = family.root.id
-    for (const f of [...attributeFacts(family, setup), ...languageFacts(family.root, setup)]) {
-      const attribute = setup.attributes.get(f.attribute)!
-      const base = [setup.attributeIds.get(f.attribute)!, f.storefront ? setup.storefrontIds.get(f.storefront)! : 0, root, (f.product as StoredProduct).id]
-      if (f.language !== null || attributeTypes[attribute.type].ruleKind === 'long') texts.push([...base, f.language ?? '', f.value as string])
-      else if (typeof f.value === 'number') facts.push([...base, f.value, null])
-      else if (typeof f.value === 'boolean') facts.push([...base, f.value ? 1 : 0, null])
-      else for (const code of Array.isArray(f.value) ? f.value : [f.value]) facts.push([...base, null, code])
-    }
-    for (const p of family.variants.length > 0 ? family.variants : [family.root]) prices.push(...priceFacts(p, family, root, setup))
-  }
-  const base = ['attribute_id', 'storefront_id', 'root_id', 'product_id']
-  await copyInto(tx.client, 'fact', [...base, 'num', 'txt'], facts)
-  await copyInto(tx.client, 'fact_text', [...base, 'language', 'txt'], texts)
-  await copyInto(tx.client, 'fact_price', ['storefront_id', 'root_id', 'product_id', 'special', 'group_code', 'from_at', 'to_at', 'amount'], prices)
+  await deleteFacts(tx, families.map((f) => f.root.id).filter((id) => stored.has(id)))
+  const facts = newFactRows()
+  addFacts(facts, families, setup)
+  for (const rows of Object.values(facts)) await copyInto(tx.client, rows)
 }
-
-function priceFacts(product: StoredProduct, family: StoredFamily, root: number, setup: StoredSetup): Cell[][] {
-  const out: Cell[][] = []
-  if (product.prices.length === 0 && family.root.prices.length === 0) return out
-  for (const s of setup.storefronts.values()) {
-    const list = pricesOf(product, family, s.code, s.timeZone)
-    const id = setup.storefrontIds.get(s.code)!
-    if (list.base !== null) out.push([id, root, product.id, false, null, null, null, list.base])
-    for (const p of list.specials) out.push([id, root, product.id, true, p.group, iso(p.from), iso(p.to), p.amount])
-  }
-  return out
-}
-

@@ -1,0 +1,118 @@
+import { attributeTypes } from '@core/attributes/types/registry'
+import { scopeOfPath, type Difference } from '@core/catalogue/patch'
+import { attributeFacts, languageFacts, pricesOf } from '@core/rules/facts'
+import { digitAwareKey, fold } from '@core/text/fold'
+import { sourceHash } from '@core/translation/state'
+import { arrayLiteral, CopyRows, type Cell } from '../copy'
+import type { StoredFamily, StoredProduct } from './families'
+import type { StoredSetup } from './setup'
+
+/** A product after a change, with what differs; `before` is what is stored now. */
+export interface ProductWrite {
+  before: StoredProduct | null
+  after: StoredProduct
+  differences: Difference[]
+}
+
+/** A value's place in its table. */
+export interface ValueKey { p: number; a: number; s: number; l: string }
+
+let lastMoment = NaN
+let lastText = ''
+
+/** A moment as PostgreSQL reads it; open ends are null. Whole imports share one moment, so the last is remembered. */
+export function momentText(ms: number | null): string | null {
+  if (ms === null || !Number.isFinite(ms)) return null
+  if (ms !== lastMoment) [lastMoment, lastText] = [ms, new Date(ms).toISOString()]
+  return lastText
+}
+
+/** The tables that a product's own rows stand in. */
+export function newProductRows() {
+  return {
+    products: new CopyRows('product', ['id', 'sku', 'sku_folded', 'sku_order', 'parent_id', 'root_id', 'is_leaf', 'type', 'category', 'brand', 'tags', 'tags_folded', 'status', 'kind', 'gtin', 'stock', 'available_from', 'range', 'created', 'changed', 'version']),
+    values: new CopyRows('value', ['product_id', 'attribute_id', 'storefront_id', 'language', 'value', 'hash', 'state', 'source_hash', 'made_from']),
+    prices: new CopyRows('price', ['product_id', 'storefront_id', 'special', 'group_code', 'from_local', 'to_local', 'amount']),
+    changes: new CopyRows('change', ['step_id', 'record', 'differences']),
+  }
+}
+
+/** Adds the row of a new product, a leaf of its family until variants of it are written. */
+export function addProduct(rows: CopyRows, p: StoredProduct, root: number): void {
+  rows.add([
+    p.id, p.sku, fold(p.sku), digitAwareKey(p.sku), root === p.id ? null : root, root, true, p.type, p.category, p.brand,
+    arrayLiteral(p.tags), arrayLiteral(p.tags.map(fold)), p.status, p.kind, p.gtin, p.stock, p.availableFrom, JSON.stringify(p.range),
+    momentText(p.created), momentText(p.changed), p.version,
+  ])
+}
+
+/** Adds the rows of the values that a write makes or changes. Returns the places of those that change or go. */
+export function addValues(rows: CopyRows, { before, after, differences }: ProductWrite, setup: StoredSetup): ValueKey[] {
+  const add = (v: StoredProduct['values'][number]) => {
+    const mark = after.marks.size === 0 ? undefined : after.marks.get(`${v.attribute}@${v.storefront ?? ''}/${v.language ?? ''}`)
+    rows.add([
+      after.id, setup.attributeIds.get(v.attribute)!, v.storefront ? setup.storefrontIds.get(v.storefront)! : 0, v.language ?? '', JSON.stringify(v.value),
+      setup.attributes.get(v.attribute)!.translatable ? sourceHash(v.value) : null, mark?.state, mark?.sourceHash, !mark || mark.madeFrom === null ? null : JSON.stringify(mark.madeFrom),
+    ])
+  }
+  if (!before) {
+    for (const v of after.values) add(v)
+    return []
+  }
+  const gone: ValueKey[] = []
+  // A translation's mark can change without its text.
+  for (const path of new Set(differences.map((d) => d.path.replace(/^state:/, 'attribute:')))) {
+    const scope = scopeOfPath(path)
+    if (!scope) continue
+    gone.push({ p: after.id, a: setup.attributeIds.get(scope.attribute)!, s: scope.storefront ? setup.storefrontIds.get(scope.storefront)! : 0, l: scope.language ?? '' })
+    const found = after.values.find((v) => v.attribute === scope.attribute && v.storefront === scope.storefront && v.language === scope.language)
+    if (found) add(found)
+  }
+  return gone
+}
+
+/** Adds the price rows of a write, where prices changed. Returns whether they did. */
+export function addPrices(rows: CopyRows, { before, after, differences }: ProductWrite, setup: StoredSetup): boolean {
+  if (before && !differences.some((d) => d.path.startsWith('price@') || d.path === 'specials')) return false
+  for (const p of after.prices) rows.add([after.id, setup.storefrontIds.get(p.storefront)!, p.special, p.group, p.from, p.to, p.amount])
+  return true
+}
+
+const factColumns = ['attribute_id', 'storefront_id', 'root_id', 'product_id']
+
+/** Rows for what rules read: attributes, texts that stand in no index, prices. */
+export function newFactRows() {
+  return {
+    facts: new CopyRows('fact', [...factColumns, 'num', 'txt']),
+    texts: new CopyRows('fact_text', [...factColumns, 'language', 'txt']),
+    prices: new CopyRows('fact_price', ['storefront_id', 'root_id', 'product_id', 'special', 'group_code', 'from_at', 'to_at', 'amount']),
+  }
+}
+
+/** Derives what rules read of families. */
+export function addFacts({ facts, texts, prices }: ReturnType<typeof newFactRows>, families: readonly StoredFamily[], setup: StoredSetup): void {
+  for (const family of families) {
+    const root = family.root.id
+    for (const f of [...attributeFacts(family, setup), ...languageFacts(family.root, setup)]) {
+      const attribute = setup.attributes.get(f.attribute)!
+      const [a, s, product] = [setup.attributeIds.get(f.attribute)!, f.storefront ? setup.storefrontIds.get(f.storefront)! : 0, (f.product as StoredProduct).id]
+      if (f.language !== null || attributeTypes[attribute.type].ruleKind === 'long') texts.add([a, s, root, product, f.language ?? '', f.value as string])
+      else if (typeof f.value === 'number') facts.add([a, s, root, product, f.value, null])
+      else if (typeof f.value === 'boolean') facts.add([a, s, root, product, f.value ? 1 : 0, null])
+      else for (const code of Array.isArray(f.value) ? f.value : [f.value]) facts.add([a, s, root, product, null, code])
+    }
+    for (const p of family.variants.length > 0 ? family.variants : [family.root]) for (const row of priceFacts(p, family, root, setup)) prices.add(row)
+  }
+}
+
+function priceFacts(product: StoredProduct, family: StoredFamily, root: number, setup: StoredSetup): Cell[][] {
+  const out: Cell[][] = []
+  if (product.prices.length === 0 && family.root.prices.length === 0) return out
+  for (const s of setup.storefronts.values()) {
+    const list = pricesOf(product, family, s.code, s.timeZone)
+    const id = setup.storefrontIds.get(s.code)!
+    if (list.base !== null) out.push([id, root, product.id, false, null, null, null, list.base])
+    for (const p of list.specials) out.push([id, root, product.id, true, p.group, momentText(p.from), momentText(p.to), p.amount])
+  }
+  return out
+}
