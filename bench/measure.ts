@@ -17,20 +17,22 @@ export interface Figure {
   what: string
   measured: string
   bound: string
-  within: boolean
+  /** Null where there is no bound. */
+  within: boolean | null
 }
 
 const figures: Figure[] = []
+const verdict = (f: Figure) => (f.within === null ? '' : f.within ? 'within' : '**beyond**')
 
-/** Notes a figure against its bound, and prints it. */
-export function note(what: string, value: number, most: number, unit: string, detail: string, least = false) {
-  const within = least ? value >= most : value <= most
-  figures.push({ what, measured: `${value.toFixed(value < 10 ? 2 : 0)}${unit} (${detail})`, bound: `${least ? 'at least' : 'at most'} ${most}${unit}`, within })
+/** Notes a figure against its bound, if it has one, and prints it. */
+export function note(what: string, value: number, most: number | null, unit: string, detail: string, least = false) {
+  const within = most === null ? null : least ? value >= most : value <= most
+  figures.push({ what, measured: `${value.toFixed(value < 10 ? 2 : 0)}${unit} (${detail})`, bound: most === null ? '' : `${least ? 'at least' : 'at most'} ${most}${unit}`, within })
   const f = figures.at(-1)!
-  console.log(`${within ? 'within' : 'BEYOND'}  ${what}: ${f.measured}, ${f.bound}`)
+  console.log(`${verdict(f)}  ${what}: ${f.measured}${f.bound && `, ${f.bound}`}`)
 }
 
 /** All figures as a table for `bench/figures.md`. */
 export function table(): string {
-  return ['| what | measured | bound | |', '| --- | --- | --- | --- |', ...figures.map((f) => `| ${f.what} | ${f.measured} | ${f.bound} | ${f.within ? 'within' : '**beyond**'} |`)].join('\n')
+  return ['| what | measured | bound | |', '| --- | --- | --- | --- |', ...figures.map((f) => `| ${f.what} | ${f.measured} | ${f.bound} | ${verdict(f)} |`)].join('\n')
 }

@@ -1,7 +1,8 @@
 import { unlink } from 'node:fs/promises'
 import path from 'node:path'
 import type { ImportReport } from '@contracts/imports'
-import { inTransaction } from '../db/connect'
+import { database, inTransaction } from '../db/connect'
+import { settleTables } from '../db/queries/write-products'
 import { CsvFileError } from '../services/csv-file'
 import { importProducts } from '../services/import-products'
 import type { JobKind } from '../services/jobs'
@@ -25,6 +26,9 @@ export function unreadable(e: CsvFileError, mode: 'check' | 'apply'): ImportRepo
   }
 }
 
+/** After so many changed products the tables are settled at once. */
+const settleAfter = 5000
+
 /** What the worker does for each kind of job. */
 export const handlers: Record<JobKind, Handler> = {
   async import({ title, input, person_id: personId }, { onProgress, cancelled }) {
@@ -33,6 +37,7 @@ export const handlers: Record<JobKind, Handler> = {
     try {
       const report = await importProducts(file, { mode, take: input.take === 'good' ? 'good' : 'all', title, personId, now: Date.now(), onProgress, cancelled })
       await unlink(file).catch(() => undefined)
+      if (report.applied && report.created + report.updated > settleAfter) await settleTables(database())
       return { result: report, total: report.rows }
     } catch (e) {
       if (e instanceof CsvFileError) {
