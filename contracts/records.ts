@@ -42,6 +42,8 @@ export const storefrontRecord = Joi.object<Storefront>({
 /** The text of a piece with, for translations, their state by part. */
 export interface PieceTextRecord extends PieceText {
   states?: Partial<Record<'title' | 'body', TranslationState>>
+  /** Of a translation: the hashes of the source texts that it was made from, or found right for. */
+  sources?: Partial<Record<'title' | 'body', string>>
 }
 export interface PieceRecord extends Omit<Piece, 'texts'> {
   texts: PieceTextRecord[]
@@ -54,6 +56,7 @@ export const pieceRecord = Joi.object<PieceRecord>({
   texts: Joi.array().items(Joi.object({
     storefront: Joi.string().allow(null).default(null), language: Joi.string().required(), title: Joi.string().allow('').max(300).default(''), body: Joi.string().allow('').max(200_000).default(''),
     states: Joi.object({ title: stateOf, body: stateOf }),
+    sources: Joi.object({ title: Joi.string().hex().length(64), body: Joi.string().hex().length(64) }),
   })).unique((a: PieceText, b: PieceText) => a.language === b.language && a.storefront === b.storefront).default([]),
 })
 

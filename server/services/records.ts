@@ -178,11 +178,15 @@ const pieces: RecordKind<PieceRecord> = {
       const states: typeof t.pieceText.$inferInsert.states = {}
       for (const part of ['title', 'body'] as const) {
         if (x.language === setup.source || x[part] === '') continue
-        const kept = before?.states[part]
-        const given = x.states?.[part]
-        // A text that was not touched keeps the source it was made from: so that it goes stale, and stays so.
-        if (kept && before[part] === x[part] && (given === undefined || given === kept.state)) states[part] = kept
-        else states[part] = { state: given ?? 'translated', sourceHash: source?.[part] ? sourceHash(source[part]) : null, madeFrom: source?.[part] ?? null }
+        const present = { sourceHash: source?.[part] ? sourceHash(source[part]) : null, madeFrom: source?.[part] ?? null }
+        const kept = before?.[part] === x[part] ? before.states[part] : undefined
+        const state = x.states?.[part] ?? kept?.state ?? 'translated'
+        const from = x.sources?.[part] ?? kept?.sourceHash
+        // A text that was not touched keeps the source it was made from, so that it goes stale, and stays so until it is
+        // written anew, is given another state, or names the present source as the one it is right for.
+        if (kept && state === kept.state && from === kept.sourceHash) states[part] = kept
+        else if (kept && state === kept.state && from !== present.sourceHash) states[part] = { state, sourceHash: from ?? null, madeFrom: null }
+        else states[part] = { state, ...present }
       }
       return { pieceId: row!.id, storefrontId, language: x.language, title: x.title, body: x.body, states }
     }))

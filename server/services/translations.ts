@@ -2,7 +2,7 @@ import type { Value } from '@core/attributes/attribute'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { same, valuePath } from '@core/catalogue/patch'
 import { fold } from '@core/text/fold'
-import { isStale, type TranslationState } from '@core/translation/state'
+import { isStale, sourceHash, type TranslationState } from '@core/translation/state'
 import type { PieceRecord } from '@contracts/records'
 import { database } from '../db/connect'
 import { pieceRecordOf } from '../db/queries/content'
@@ -100,12 +100,15 @@ export async function saveUnits(person: Person, body: SaveBody, now: number) {
     })
     await patchProduct(person, id, '*', { values }, now)
   } else {
-    await savePieceUnits(person, id, body, now)
+    await savePieceUnits(person, setup, id, body, now)
   }
   return listUnits(body)
 }
 
-async function savePieceUnits(person: Person, code: string, body: SaveBody, now: number) {
+const sourceOf = (piece: PieceRecord, part: 'title' | 'body', storefront: string | null, source: string) =>
+  (piece.texts.find((s) => s.language === source && s.storefront === storefront) ?? piece.texts.find((s) => s.language === source && s.storefront === null))?.[part]
+
+async function savePieceUnits(person: Person, setup: StoredSetup, code: string, body: SaveBody, now: number) {
   const { record, tag } = await getRecord('pieces', code)
   const piece = structuredClone(record) as unknown as PieceRecord
   const conflicts: { path: string; message: string }[] = []
@@ -119,8 +122,10 @@ async function savePieceUnits(person: Person, code: string, body: SaveBody, now:
     const target = u.target === null ? '' : String(u.target)
     if (!same(text[part] || null, u.base) && text[part] !== target) conflicts.push({ path: u.unit, message: 'This text was changed by somebody else meanwhile.' })
     text[part] = target
-    // Saying the state again takes the present source as the one that was translated.
     text.states = { ...text.states, [part]: u.state ?? 'translated' }
+    // Saying the state, even the same again, says that the text is right for the present source.
+    const source = sourceOf(piece, part, storefront, setup.source)
+    if (source) text.sources = { ...text.sources, [part]: sourceHash(source) }
   }
   if (conflicts.length > 0) throw new Problem(412, 'Changed meanwhile', 'Somebody else has changed these texts since you opened them. Nothing has been overwritten.', conflicts)
   await writeRecord(person, 'pieces', code, piece, tag, undefined, now)

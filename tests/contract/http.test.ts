@@ -166,6 +166,14 @@ describe('reach and proof', () => {
     expect(body).toMatchObject({ met: false, explanation: { kind: 'all', met: false, children: [{ field: 'type', met: true, value: 'pannier' }, { field: 'price', met: false, value: 145 }] } })
     expect((await maren.post('/api/reach/explain', { condition, sku: 'none' })).status).toBe(404)
   })
+  it('explain an assignment’s whole reach', async () => {
+    const asked = (sku: string, assignment = 'rack-fit-on-panniers') => maren.post('/api/reach/explain', { assignment, sku, lens })
+    expect((await asked('PE-1830')).body).toMatchObject({ met: true, reason: 'rule', explanation: { met: true } })
+    const { body } = await asked('KZ-1100')
+    expect(body).toMatchObject({ met: false, reason: 'not-met', sentence: expect.stringMatching(/pannier/i), explanation: { met: false } })
+    expect((await asked('PE-1830', 'none')).status).toBe(404)
+    expect((await maren.post('/api/reach/explain', { assignment: 'x', condition, sku: 'PE-1830' })).status).toBe(422)
+  })
   it('show the page with its reasons, and what is left out', async () => {
     const { body } = await maren.get<{ areas: Record<string, { piece: string }[]>; left_out: { piece: string; area: string; reason: string }[] }>('/api/proof/PE-1830?storefront=ch&language=fr-CH&group=workshop')
     expect(body.areas.details!.find((p) => p.piece === 'rack-fit')).toMatchObject({ kind: 'tab', title: 'Porte-bagages adaptés', html: expect.stringContaining('16\u202fmm'), because: { reach: 'rule', explanation: { met: true } } })

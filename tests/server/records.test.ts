@@ -150,6 +150,13 @@ describe('a piece from text to proof', () => {
     await put('pieces', { ...record, texts: record.texts.map((x) => (x.language === 'en-GB' ? { ...x, title: 'Fits on' } : x)) } as PieceRecord, tag)
     expect((await listUnits(edition)).units.map((u) => [u.unit, u.stale, u.madeFrom])).toEqual([['title', true, 'Fits'], ['body', false, null]])
     expect(await problemOf(saveUnits(luc, { ...edition, units: [{ unit: 'title', target: 'x', base: 'other' }] }, now))).toMatchObject({ status: 412 })
+    // Found right for the new source, it is stale no more, and that is a change like others: in the history, and put back.
+    const said = await saveUnits(luc, { ...edition, units: [{ unit: 'title', target: 'Compatible', state: 'translated', base: 'Compatible' }] }, now)
+    expect(said.units.map((u) => u.stale)).toEqual([false, false])
+    const [latest] = (await recordHistory('pieces', 'fit')).items
+    expect(latest).toMatchObject({ person: 'Luc', differences: [{ path: 'texts@/fr-CH' }] })
+    await putBackRecord(maren, 'pieces', 'fit', latest!.id, now)
+    expect((await listUnits(edition)).units.map((u) => u.stale)).toEqual([true, false])
   })
   it('shows the price of the group at the moment that is asked for', async () => {
     await patchProduct(maren, 'A-1', '*', { specials: [{ storefront: 'uk', group: 'club', from: '2026-11-27', to: '2026-11-27', amount: 50 }] }, now)

@@ -20,7 +20,7 @@ const { data, problem } = useAsking((signal) => get<Proof>(`/api/proof/${segment
 const asked = ref<string | null>(null)
 const shown = computed(() => Object.values(data.value?.areas ?? {}).flat())
 const askedPart = computed(() => shown.value.find((p) => p.piece === asked.value))
-const askedOut = ref<LeftOut | null>(null)
+const askedOut = shallowRef<LeftOut | null>(null)
 watch(() => [props.sku, lens.edition.id], () => { askedOut.value = null })
 const [candidates, others] = [computed(() => (data.value?.left_out ?? []).filter((l) => !notMeant(l))), computed(() => (data.value?.left_out ?? []).filter(notMeant))]
 // What no assignment meant for this page is not missing from it.

@@ -12,10 +12,12 @@ export function assignmentOf(row: typeof t.assignment.$inferSelect): Assignment 
 }
 
 function textRecord(row: typeof t.pieceText.$inferSelect, setup: StoredSetup): PieceTextRecord {
-  const states = Object.fromEntries(Object.entries(row.states).map(([part, s]) => [part, s.state as TranslationState]))
+  const marks = Object.entries(row.states)
+  const states = Object.fromEntries(marks.map(([part, s]) => [part, s.state as TranslationState]))
+  const sources = Object.fromEntries(marks.flatMap(([part, s]) => (s.sourceHash === null ? [] : [[part, s.sourceHash]])))
   return {
     storefront: setup.storefrontCodes.get(row.storefrontId) ?? null, language: row.language, title: row.title, body: row.body,
-    ...(Object.keys(states).length > 0 ? { states } : {}),
+    ...(marks.length > 0 ? { states } : {}), ...(Object.keys(sources).length > 0 ? { sources } : {}),
   }
 }
 
