@@ -27,7 +27,7 @@ const views = {
     await p.getByLabel('How Price today is compared').selectOption({ label: 'below' })
     await p.getByLabel('Value of Price today').fill('100')
     await p.getByLabel('Does it reach this product?').fill('KZ-1100')
-    await p.getByRole('option').first().click()
+    await p.getByRole('option', { name: /KZ-1100/ }).first().click()
     await p.getByText('No, the rule does not fit.').waitFor()
   }],
   'translation-work': ['/translation?in=ch/it-CH', async (p) => { await p.getByRole('grid').getByRole('link').first().waitFor() }],
@@ -39,6 +39,7 @@ const views = {
 
 let postgres
 let programs
+let browser
 try {
   ensurePackages()
   ensureDebian('chromium', ['chromium', 'fonts-noto-cjk'], () => !has('chromium'))
@@ -53,7 +54,7 @@ try {
   const port = await freePort(4990)
   programs = await serve(environment({ url: postgres.url('inkloom_shots'), data: path.join(data, 'served'), port, host: '127.0.0.1' }))
   const { chromium } = await import('@playwright/test')
-  const browser = await chromium.launch({ executablePath: process.env.INKLOOM_CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox'] })
+  browser = await chromium.launch({ executablePath: process.env.INKLOOM_CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox'] })
   const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-GB', timezoneId: 'Europe/Zurich', baseURL: `http://127.0.0.1:${port}` })).newPage()
   await page.goto('/sign-in')
   await page.getByLabel('E-mail address').fill(demoPeople[0].email)
@@ -74,11 +75,11 @@ try {
     await page.screenshot({ path: `${out}/${name}.png` })
     console.log(`${out}/${name}.png`)
   }
-  await browser.close()
 } catch (e) {
   console.error(e instanceof StepFailed ? `\n${e.message}` : e)
   process.exitCode = 1
 } finally {
+  await browser?.close()
   await programs?.stop()
   postgres?.stop()
 }

@@ -16,7 +16,7 @@ useKeys('Everywhere', [
 </script>
 
 <template>
-  <div class="grid h-full grid-cols-[76px_minmax(0,1fr)_auto] grid-rows-[46px_minmax(0,1fr)_30px] overflow-hidden">
+  <div class="grid h-full grid-cols-[84px_minmax(0,1fr)_auto] grid-rows-[46px_minmax(0,1fr)_30px] overflow-hidden">
     <a href="#work" class="sr-only focus:not-sr-only">To the work</a>
     <LensBar class="col-span-3" @find="finder = true" />
     <WorkRail />

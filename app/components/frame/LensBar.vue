@@ -20,7 +20,7 @@ const initials = computed(() => session.me?.name.split(' ').map((w) => w[0]).joi
 
 <template>
   <header class="flex items-center border-b border-hair2 bg-sheet pr-3.5">
-    <NuxtLink to="/catalogue" class="grid w-[76px] place-items-center" aria-label="Ink Loom"><LoomMark /></NuxtLink>
+    <NuxtLink to="/catalogue" class="grid w-[84px] place-items-center" aria-label="Ink Loom"><LoomMark /></NuxtLink>
     <div class="whitespace-nowrap font-serif text-[15.5px] italic text-ink2" role="group" aria-label="The lens: what you look through">
       Looking at
       <LensMenu label="Storefront" :choices="shops" :current="lens.storefront" :shown="setup.storefrontName(lens.storefront)" :thread="lens.storefront" by="code" @choose="lens.set({ in: $event })" />

@@ -37,7 +37,7 @@ useKeys('Library', [
         <tbody>
           <tr v-for="p in pieces" :key="p.code" class="border-b border-hair align-top hover:bg-shade">
             <td class="px-5 py-2"><NuxtLink class="font-semibold hover:underline" :to="`/library/${segment(p.code)}`">{{ p.name }}</NuxtLink> <span class="text-ink3">{{ p.kind }}</span><p class="truncate text-[12.5px] text-ink2">{{ p.note }}</p></td>
-            <td class="py-2 pr-3"><span v-if="p.title" :class="p.counts ? '' : 'from-fallback'" :lang="p.titleLanguage ?? undefined">{{ p.title }}</span><small v-if="p.title && !p.counts" class="block text-ochre">only in {{ languageName(p.titleLanguage!) }}</small><span v-if="!p.title" class="text-madder">no title</span></td>
+            <td class="py-2 pr-3"><span v-if="p.title" :class="p.counts ? '' : 'from-fallback'" :lang="p.titleLanguage ?? undefined">{{ p.title }}</span><small v-if="p.title && !p.counts" class="block text-ochre">only in {{ p.titleLanguage }}</small><span v-if="!p.title" class="text-madder">no title</span></td>
             <td class="code py-2 pr-3">{{ p.languages.join(' ') }}</td>
             <td class="py-2 pr-5"><template v-for="(a, i) in p.assignments" :key="a.code"><template v-if="i">, </template><NuxtLink class="plain whitespace-normal" :to="`/assignments/${segment(a.code)}`">{{ a.name }}</NuxtLink></template><span v-if="p.assignments.length === 0" class="text-ochre">by nothing yet</span></td>
           </tr>
