@@ -17,9 +17,9 @@ export function has(command) {
   return spawnSync('sh', ['-c', `command -v ${command}`]).status === 0
 }
 
-/** Starts a program that stays; `onLine` gets each line of its output. */
-export function stay(command, args, { onLine, ...options } = {}) {
-  const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'], ...options })
+/** Starts a Node program that stays as long as this one does; `onLine` gets each line of its output. */
+export function stay(args, { onLine, ...options } = {}) {
+  const child = spawn(process.execPath, ['--import', new URL('with-parent.mjs', import.meta.url).href, ...args], { stdio: ['pipe', 'pipe', 'pipe'], ...options })
   for (const stream of [child.stdout, child.stderr]) {
     let rest = ''
     stream.setEncoding('utf8').on('data', (text) => {

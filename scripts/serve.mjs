@@ -28,7 +28,7 @@ export async function serve(env, { onEnd = () => undefined, say = console.log } 
   const show = (line) => { if (line.trim() && line !== 'worker ready' && !line.startsWith('Listening on')) say(line) }
 
   const program = (name, file, onLine) => {
-    const child = stay(process.execPath, ['--enable-source-maps', file], { env, onLine })
+    const child = stay(['--enable-source-maps', file], { env, onLine })
     children.add(child)
     child.once('exit', (code, signal) => {
       children.delete(child)

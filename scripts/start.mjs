@@ -5,7 +5,7 @@ import { ensurePackages } from './packages.mjs'
 import { StepFailed } from './run.mjs'
 
 const data = path.resolve(process.env.INKLOOM_DATA ?? '.data')
-const port = Number(process.env.INKLOOM_PORT ?? 4870)
+const port = Number(process.env.INKLOOM_PORT || 4870)
 const host = process.env.INKLOOM_HOST ?? '127.0.0.1'
 let postgres
 let programs
@@ -21,6 +21,7 @@ async function stop(code) {
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0))
 
 try {
+  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new StepFailed(`INKLOOM_PORT is “${process.env.INKLOOM_PORT}”. It has to be a number from 1 to 65535.`)
   ensurePackages()
   mkdirSync(data, { recursive: true })
   const { startPostgres, ensureDatabase, freePort } = await import('./postgres.mjs')

@@ -1,0 +1,3 @@
+// Loaded first into programs that must not outlive the script that started them: when it is gone, however it went,
+// their standard input ends, and they stop as if they had been asked to.
+process.stdin.on('end', () => process.kill(process.pid, 'SIGTERM')).on('error', () => process.kill(process.pid, 'SIGTERM')).resume()
