@@ -6,6 +6,7 @@ import { importProducts } from '@server/services/import-products'
 import { settings } from '@server/settings'
 import { writeProducts, writeVariants } from './catalogue'
 import { benchImport } from './import'
+import { benchList } from './list'
 import { table } from './measure'
 import { benchProof } from './proof'
 import { benchReach } from './reach'
@@ -24,6 +25,7 @@ if (asked('import')) {
   await importProducts(variants, { mode: 'apply', take: 'all', title: 'Variants', personId: null, now: Date.now() })
 }
 if (asked('reach')) await benchReach()
+if (asked('list')) await benchList()
 if (asked('proof')) await benchProof()
 if (wanted.length === 0) writeFileSync('bench/figures.md', `# Figures\n\nMeasured by \`npm run bench\` on ${new Date().toISOString().slice(0, 10)}: Node ${process.version}, ${os.cpus().length} cores, the database on the same machine. Each is a ratio to a reference in the same run, or a bound in time that its issue names.\n\n${table()}\n`)
 await disconnect()

@@ -93,7 +93,7 @@ export const productType = pgTable('product_type', {
 
 export const product = pgTable('product', {
   id: serial('id').primaryKey(),
-  sku: text('sku').notNull().unique(),
+  sku: exactText('sku').notNull().unique(),
   skuFolded: exactText('sku_folded').notNull(),
   skuOrder: exactText('sku_order').notNull(),
   parentId: integer('parent_id'),

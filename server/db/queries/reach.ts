@@ -30,7 +30,7 @@ async function page(db: Db, condition: SQL, each: boolean, { after, limit }: { a
   const { rows } = await db.execute<{ count: number; skus: string[] | null }>(sql`
     with found as materialized (select ${r}.sku from ${subject(each)} where ${condition})
     select (select count(*)::int from found) as count,
-      (select array_agg(sku) from (select sku from found where ${after === undefined ? sql`true` : sql`sku collate "C" > ${after}`} order by sku collate "C" limit ${limit + 1}) s) as skus`)
+      (select array_agg(sku) from (select sku from found where ${after === undefined ? sql`true` : sql`sku > ${after}`} order by sku limit ${limit + 1}) s) as skus`)
   const all = rows[0]!.skus ?? []
   return { count: rows[0]!.count, skus: all.slice(0, limit), next: all.length > limit ? all[limit - 1]! : null }
 }
@@ -71,7 +71,7 @@ export async function fillOfReaches(db: Db, setup: StoredSetup, reaches: readonl
     filled as (
       select f.attribute_id, f.root_id from fact f join found on found.id = f.root_id where f.storefront_id in (0, ${storefront})
       union select f.attribute_id, f.root_id from fact_text f join found on found.id = f.root_id where f.storefront_id in (0, ${storefront}) and f.language = '')
-    select 'count' as what, null::int as id, (select min(p.sku collate "C") from product p join found on found.id = p.id where p.status = 'active') as txt, count(*)::int as n from found
+    select 'count' as what, null::int as id, (select min(p.sku) from product p join found on found.id = p.id where p.status = 'active') as txt, count(*)::int as n from found
     union all select 'type', null, p.type, count(*)::int from product p join found on found.id = p.id group by p.type
     union all select 'filled', attribute_id, null, count(distinct root_id)::int from filled group by attribute_id`)
   const count = rows.find((r) => r.what === 'count')

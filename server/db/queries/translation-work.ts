@@ -57,10 +57,10 @@ export async function productWork(db: Db, setup: StoredSetup, q: { storefront: s
       where s.language = ${setup.source} and s.storefront_id in (0, ${shop}) and s.attribute_id = any(${sql.param(ids)}::smallint[])
       group by s.product_id),
     wanted as materialized (select p.id, p.sku, c.texts, c.missing, c.stale, c.unread from counted c join product p on p.id = c.product_id where ${shown} and ${found}),
-    page as (select * from wanted order by sku collate "C" limit ${q.limit} offset ${q.offset})
+    page as (select * from wanted order by sku limit ${q.limit} offset ${q.offset})
     select 'total' as kind, null as sku, null as title, 0 as texts, coalesce(sum(missing), 0)::int as missing, coalesce(sum(stale), 0)::int as stale, coalesce(sum(unread), 0)::int as unread, (select count(*)::int from wanted) as count from counted
     union all (select 'row', w.sku, (select v.value #>> '{}' from value v where v.product_id = w.id and v.attribute_id = ${name} and v.language = ${setup.source} and v.storefront_id = 0), w.texts, w.missing, w.stale, w.unread, 0
-      from page w order by w.sku collate "C")`)
+      from page w order by w.sku)`)
   const [total, ...page] = rows
   return {
     items: page.map((r): Counted => ({ record: `product:${r.sku!}`, title: r.title ?? r.sku!, texts: r.texts, missing: r.missing, stale: r.stale, unread: r.unread })),

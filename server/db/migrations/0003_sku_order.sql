@@ -1,0 +1,1 @@
+ALTER TABLE "product" ALTER COLUMN "sku" SET DATA TYPE text collate "C";
