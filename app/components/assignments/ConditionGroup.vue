@@ -15,7 +15,7 @@ const set = (children: BuilderNode[]) => { group.value = { ...group.value, child
 const replace = (i: number, node: BuilderNode) => set(group.value.children.map((c, j) => (j === i ? node : c)))
 function remove(i: number) {
   set(group.value.children.filter((_, j) => j !== i))
-  void nextTick(() => root.value?.querySelector<HTMLElement>('[data-adds]')?.focus())
+  void nextTick(() => root.value?.querySelector<HTMLElement>(':scope > div > [data-adds]')?.focus())
 }
 function add(node: BuilderNode) {
   set([...group.value.children, node])

@@ -11,6 +11,8 @@ const job = computed(() => jobs.jobs.get(jobId.value))
 const number = (n: number) => n.toLocaleString('en-GB')
 const over = ref(false)
 
+const howItEnded = (job: Job) => (job.state === 'cancelled' ? 'Called off. Nothing has been changed.' : job.error ?? 'The import did not end.')
+
 async function run(mode: 'check' | 'apply', take: 'all' | 'good') {
   if (!file.value) return
   busy.value = mode
@@ -20,7 +22,7 @@ async function run(mode: 'check' | 'apply', take: 'all' | 'good') {
     jobId.value = data.id
     const ended = await jobs.end(data.id)
     if (ended.state === 'done') report.value = ended.result as ImportReport
-    else failure.value = ended.error ?? 'The import did not end.'
+    else failure.value = howItEnded(ended)
     if (mode === 'apply' && report.value?.applied) useProofFocus().refresh()
   } catch (e) {
     failure.value = e instanceof ApiProblem ? e.sentence : `The file cannot be read (${(e as Error).message}). Was it changed or moved since you chose it? Choose it again.`
@@ -57,7 +59,7 @@ watch(() => route.query.job, async (id) => {
     jobId.value = id
     const known = await jobs.end(id)
     if (known.state === 'done') report.value = known.result as ImportReport
-    else failure.value = known.error ?? 'The import did not end.'
+    else failure.value = howItEnded(known)
   } catch (e) {
     tellProblem(e)
   }

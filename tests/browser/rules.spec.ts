@@ -1,0 +1,93 @@
+import type { Page } from '@playwright/test'
+import { enter, expect, findings, test } from './desk'
+
+/** Puts a condition at the end of a group of the builder, its value by whatever editor the field asks for. */
+async function condition(page: Page, group: ReturnType<Page['getByRole']>, field: string, operator: string, ...fill: ((page: ReturnType<Page['getByRole']>) => Promise<unknown>)[]) {
+  await group.getByRole('button', { name: 'Add a condition' }).last().click()
+  await group.getByLabel('Field', { exact: true }).last().selectOption({ label: field })
+  await group.getByLabel(`How ${field} is compared`).last().selectOption({ label: operator })
+  for (const f of fill) await f(group)
+}
+test.describe.configure({ mode: 'serial' })
+
+const sentence = (page: Page) => page.locator('h1 + p')
+
+test('builds a rule of nested groups, reads it as a sentence, saves it, and finds it again', async ({ page }) => {
+  await enter(page, '/assignments/new?in=uk/en-GB')
+  await page.getByLabel('Name, for the team').fill('Nested')
+  await page.getByLabel('Add a piece').selectOption({ index: 1 })
+  await page.getByRole('radio', { name: 'What a rule finds' }).check()
+  const outer = page.getByRole('group', { name: 'all of these' }).first()
+
+  await condition(page, outer, 'Category', 'is in', (g) => g.getByLabel('Value of Category').selectOption({ label: 'Bags' }))
+  await condition(page, outer, 'Volume', 'from … to',
+    (g) => g.getByLabel('Value of Volume, lower end').fill('10'), (g) => g.getByLabel('Value of Volume, upper end').fill('40'))
+  await condition(page, outer, 'Launched', 'on or after', (g) => g.getByLabel('Value of Launched').fill('2020-01-01'))
+
+  await outer.getByRole('button', { name: 'Add a group' }).click()
+  const inner = page.getByRole('group', { name: 'at least one of these' })
+  await inner.getByLabel('Field', { exact: true }).selectOption({ label: 'Name' })
+  await inner.getByLabel('How Name is compared').selectOption({ label: 'fits the pattern' })
+  await inner.getByLabel('Value of Name').fill('regn*')
+  await condition(page, inner, 'Price today', 'at most', (g) => g.getByLabel('Value of Price today').fill('100'))
+  await inner.getByRole('button', { name: 'Add a group' }).click()
+  const deepest = inner.getByRole('group', { name: 'at least one of these' })
+  await deepest.getByLabel('How the conditions hang together').selectOption({ label: 'none of these' })
+
+  // Half a condition says so, and takes nothing away.
+  await expect(page.getByText('The rule is not complete yet.')).toBeVisible()
+  const none = inner.getByRole('group', { name: 'none of these' })
+  await none.getByLabel('Field', { exact: true }).selectOption({ label: 'Reflective' })
+  await none.getByLabel('How Reflective is compared').selectOption({ label: 'is filled' })
+  await expect(page.getByText('The rule is not complete yet.')).toHaveCount(0)
+
+  await expect(sentence(page)).toContainText('In Bags')
+  await expect(sentence(page)).toContainText('100 GBP')
+  expect(await findings(page)).toEqual([])
+  const found = await page.getByRole('region', { name: 'Reach', exact: true }).getByRole('status').first().innerText()
+  expect(found).toMatch(/^[1-9]\d* products?/)
+
+  await page.keyboard.press('Control+S')
+  await expect(page).toHaveURL(/\/assignments\/nested/)
+  const read = await sentence(page).innerText()
+  await page.reload()
+  await expect(sentence(page)).toHaveText(read)
+  await expect(page.getByRole('group', { name: 'none of these' })).toBeVisible()
+  await expect(page.getByLabel('Value of Volume, upper end')).toHaveValue('40')
+  await expect(page.getByRole('region', { name: 'Reach', exact: true })).toContainText('as saved')
+})
+
+test('goes through the builder by keyboard alone', async ({ page }) => {
+  await enter(page, '/assignments/nested?in=uk/en-GB')
+  await page.getByRole('button', { name: 'Add a condition' }).first().focus()
+  await page.keyboard.press('Enter')
+  // The new condition has the focus: its field is typed, as in any list of choices.
+  await page.keyboard.type('Stock')
+  await page.keyboard.press('Tab')
+  await page.keyboard.type('above')
+  await page.keyboard.press('Tab')
+  await page.keyboard.type('3')
+  await expect(page.getByLabel('Value of Stock')).toHaveValue('3')
+  await expect(page.getByText('Not saved yet')).toBeVisible()
+  await page.keyboard.press('Tab')
+  await page.keyboard.press('Enter')
+  await expect(page.getByLabel('Value of Stock')).toHaveCount(0)
+  // Taken out, the focus is at the button of the same group, not lost.
+  await expect(page.getByRole('button', { name: 'Add a condition' }).first()).toBeFocused()
+})
+
+test('holds two conditions on variants to one and the same variant, unless told otherwise', async ({ page }) => {
+  await enter(page, '/assignments/new?in=uk/en-GB')
+  await page.getByRole('radio', { name: 'What a rule finds' }).check()
+  const outer = page.getByRole('group', { name: 'all of these' }).first()
+  await condition(page, outer, 'Size', 'is', (g) => g.getByLabel('Value of Size').selectOption({ label: 'S' }))
+  await condition(page, outer, 'Stock', 'above', (g) => g.getByLabel('Value of Stock').fill('0'))
+  const same = page.getByRole('checkbox', { name: '2 of them on one and the same variant' })
+  await expect(same).toBeChecked()
+  const count = async () => Number((await page.getByRole('region', { name: 'Reach', exact: true }).getByRole('status').first().innerText()).match(/^\d+/)![0])
+  await expect(sentence(page)).toContainText('With one variant that is (size is S and stock above 0)')
+  const together = await count()
+  await same.uncheck()
+  await expect(sentence(page)).not.toContainText('With one variant')
+  expect(await count()).toBeGreaterThanOrEqual(together)
+})
