@@ -50,6 +50,9 @@ export const operations = {
   putBack: { method: 'post', path: '/api/products/{sku}/put-back', summary: 'Take a change of a product back', action: 'edit-products', body: Joi.object({ change: Joi.number().integer().required(), paths: Joi.array().items(Joi.string()) }) },
 
   importProducts: { method: 'post', path: '/api/imports', summary: 'Import products from a CSV file', action: 'import', query: importQuery, body: Joi.string(), bodyType: 'text/csv', headers: { Prefer: 'With respond-async, a job is answered at once (202) and the report is its result.' } },
+  exportProducts: { method: 'post', path: '/api/exports', summary: 'Products as a file, which an import reads as no change', action: 'read', body: Joi.object({
+    format: Joi.string().valid('csv', 'jsonl').required(), filter: Joi.any().description('A condition; all products without it.'), lens, columns: Joi.array().min(1).max(500).items(Joi.string().max(200)).description('Column names as an import reads them.'),
+  }) },
   listJobs: { method: 'get', path: '/api/jobs', summary: 'The latest work', action: 'read' },
   getJob: { method: 'get', path: '/api/jobs/{id}', summary: 'A piece of work, with its result', action: 'read' },
   cancelJob: { method: 'post', path: '/api/jobs/{id}/cancel', summary: 'Call a piece of work off', action: 'import' },

@@ -31,8 +31,8 @@ export interface Answer<T> {
   tag: string | null
 }
 
-/** Asks the server; throws an ApiProblem with its words where it refuses. */
-export async function ask<T>(method: string, path: string, { query, body, headers, signal }: ApiOptions = {}): Promise<Answer<T>> {
+/** Sends a request; throws an ApiProblem with the server's words where it refuses. */
+async function send(method: string, path: string, { query, body, headers, signal }: ApiOptions): Promise<Response> {
   const session = useSessionStore()
   const search = new URLSearchParams(Object.entries(query ?? {}).filter(([, v]) => v !== undefined && v !== null && v !== '').map(([k, v]) => [k, String(v)]))
   const raw = typeof body === 'string' || body instanceof Blob
@@ -50,10 +50,30 @@ export async function ask<T>(method: string, path: string, { query, body, header
     session.forget()
     await navigateTo({ path: '/sign-in', query: { then: useRoute().fullPath } })
   }
+  if (!response.ok) throw new ApiProblem(await response.json() as ProblemDocument)
+  return response
+}
+
+/** Asks the server; throws an ApiProblem with its words where it refuses. */
+export async function ask<T>(method: string, path: string, options: ApiOptions = {}): Promise<Answer<T>> {
+  const response = await send(method, path, options)
   const text = await response.text()
-  const data: unknown = text === '' ? null : JSON.parse(text)
-  if (!response.ok) throw new ApiProblem(data as ProblemDocument)
-  return { data: data as T, tag: response.headers.get('etag') }
+  return { data: (text === '' ? null : JSON.parse(text)) as T, tag: response.headers.get('etag') }
+}
+
+/** Hands a file to the browser, which puts it where its person keeps downloads. */
+export function saveFile(content: Blob, name: string) {
+  const a = document.createElement('a')
+  a.href = URL.createObjectURL(content)
+  a.download = name
+  a.click()
+  URL.revokeObjectURL(a.href)
+}
+
+/** Asks the server for a file and saves it under the name it comes with. */
+export async function askForFile(path: string, body: unknown) {
+  const response = await send('POST', path, { body })
+  saveFile(await response.blob(), /filename="([^"]+)"/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? 'file')
 }
 
 export const get = async <T>(path: string, query?: ApiOptions['query'], signal?: AbortSignal) => (await ask<T>('GET', path, { query, signal })).data

@@ -28,7 +28,7 @@ export interface RowDraft {
 const clears = '\\-'
 
 /** What an export puts before a text that a spreadsheet would take for a formula, and an import removes again. */
-const guarded = /^'[=+\-@'\t\r]/
+const guarded = /^'(?:[=+\-@'\t\r]|\\-$)/
 
 /** A category found by the path of its names or codes, `Bags > Panniers`, in any language. */
 export function findCategory(path: string, setup: Setup): string | undefined {

@@ -124,3 +124,15 @@ test('a personal token is shown once', async ({ page }) => {
   await page.getByRole('button', { name: 'End the token nightly export' }).click()
   await expect(page.getByText('nightly export')).toHaveCount(0)
 })
+
+test('saves what is found as a file, which an import reads as no change', async ({ page }) => {
+  await enter(page, '/catalogue?type=helmet')
+  await expect(page.getByRole('status').first()).toContainText('products found')
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as a file' }).click()])
+  expect(download.suggestedFilename()).toMatch(/^products-\d{4}-\d\d-\d\d\.csv$/)
+  const file = await download.path()
+  await page.getByRole('link', { name: 'Import a file' }).click()
+  await page.getByLabel('Choose a CSV file').setInputFiles(file)
+  await expect(page.getByText('No problem found.')).toBeVisible()
+  await expect(page.getByText(/0 new, 0 changed, [1-9]\d* as they are/)).toBeVisible()
+})

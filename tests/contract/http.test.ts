@@ -184,6 +184,21 @@ describe('reach and proof', () => {
   })
 })
 
+describe('exports', () => {
+  it('are files that an import reads as no change', async () => {
+    const answer = await maren.post<string>('/api/exports', { format: 'csv', filter: { field: 'type', is: 'equals', value: 'helmet' } })
+    expect([answer.status, answer.headers.get('content-type'), answer.headers.get('content-disposition')]).toEqual([200, 'text/csv; charset=utf-8; header=present', expect.stringMatching(/^attachment; filename="products-\d{4}-\d\d-\d\d\.csv"$/)])
+    const csv = answer.body
+    const { body } = await maren.ask('POST', '/api/imports?mode=apply', { text: csv, headers: { 'content-type': 'text/csv' } })
+    expect(body).toMatchObject({ created: 0, updated: 0, rejected: [] })
+    expect((body as { unchanged: number }).unchanged).toBe(csv.trimEnd().split('\r\n').length - 1)
+  })
+  it('are refused for a format or a column that there is not', async () => {
+    expect(await maren.post('/api/exports', { format: 'xlsx' })).toMatchObject({ status: 422, body: { errors: [{ path: 'format' }] } })
+    expect(await maren.post('/api/exports', { format: 'csv', columns: ['sku', 'nothing'] })).toMatchObject({ status: 422, body: { errors: [{ path: 'columns[1]' }] } })
+  })
+})
+
 describe('set-up as files', () => {
   it.each([['attributes', 'weight'], ['product-types', 'pannier'], ['storefronts', 'ch'], ['pieces', 'rack-fit'], ['assignments', 'rack-fit-on-panniers']])('%s: a PUT of what a GET gave changes nothing', async (kind, code) => {
     const { body, headers } = await ada.get(`/api/${kind}/${code}`)

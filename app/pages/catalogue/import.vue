@@ -46,10 +46,7 @@ const chosen = (e: Event) => {
 function download() {
   const cell = (s: unknown) => `"${String(s).replace(/^[=+\-@]/, '\'$&').replaceAll('"', '""')}"`
   const csv = ['row,column,value,reason', ...report.value!.rejected.map((r) => [r.row, cell(r.column), cell(r.value), cell(r.message)].join(','))].join('\r\n')
-  const a = document.createElement('a')
-  a.href = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }))
-  a.download = `problems-in-${file.value?.name ?? 'import.csv'}`
-  a.click()
+  saveFile(new Blob([csv], { type: 'text/csv' }), `problems-in-${file.value?.name ?? 'import.csv'}`)
 }
 /** A report that was opened from the foot of the screen, after the page was left or loaded anew. */
 const route = useRoute()

@@ -35,6 +35,22 @@ function move(to: number) {
   virtual.value.scrollToIndex(at.value)
 }
 const open = (sku: string | undefined) => sku && navigateTo(`/catalogue/${segment(sku)}`)
+const saving = ref(false)
+/** What is found, as a condition: so that the file holds it, whatever is on the screen. */
+const asCondition = computed(() => ({ all: [
+  ...(filter.type ? [{ field: 'type', is: 'equals', value: filter.type }] : []), ...(filter.category ? [{ field: 'category', is: 'equals', value: filter.category }] : []), ...(filter.status ? [{ field: 'status', is: 'equals', value: filter.status }] : []),
+  ...(filter.q.trim() ? [{ any: ['sku', 'gtin', 'name', ...new Set(lens.editions.map((e) => `name@${e.language}`))].map((field) => ({ field, is: 'contains', value: filter.q })) }] : []),
+] }))
+async function saveList() {
+  saving.value = true
+  try {
+    await askForFile('/api/exports', { format: 'csv', filter: asCondition.value, lens: { storefront: lens.storefront } })
+  } catch (e) {
+    tellProblem(e)
+  } finally {
+    saving.value = false
+  }
+}
 const search = useTemplateRef<HTMLInputElement>('search')
 useKeys('Catalogue', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
@@ -42,6 +58,7 @@ useKeys('Catalogue', [
   { keys: 'ArrowUp', does: 'Product before', run: () => move(at.value - 1) },
   { keys: 'PageDown', does: 'A page on', run: () => move(at.value + 15) },
   { keys: 'PageUp', does: 'A page back', run: () => move(at.value - 15) },
+  { keys: 's', does: 'Save what is found as a file', run: () => void saveList() },
   { keys: 'Enter', does: 'Open the product', run: () => void open(current.value?.sku) },
 ])
 </script>
@@ -51,7 +68,8 @@ useKeys('Catalogue', [
     <div class="flex items-baseline gap-4 px-5 pb-2 pt-3.5">
       <h1>Catalogue</h1>
       <span class="text-ink2" role="status"><b class="font-semibold text-ink">{{ list.count.value?.toLocaleString('en-GB') ?? '…' }}</b> products{{ filter.q || filter.type || filter.category || filter.status ? ' found' : '' }}</span>
-      <NuxtLink to="/catalogue/import" class="act ml-auto">Import a file</NuxtLink>
+      <button class="act ml-auto" type="button" :disabled="saving || !list.count.value" @click="saveList">{{ saving ? 'Writing the file …' : 'Save as a file' }}</button>
+      <NuxtLink to="/catalogue/import" class="act">Import a file</NuxtLink>
     </div>
     <div class="flex flex-wrap items-center gap-2.5 px-5 pb-2.5" role="search">
       <input ref="search" v-model="filter.q" class="field w-56" type="search" placeholder="SKU, name or GTIN" aria-label="Search by SKU, name or GTIN" @keydown.down.prevent="($event.target as HTMLElement).blur()" @keydown.enter.prevent="open(list.row(0)?.sku)">

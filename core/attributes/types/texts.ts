@@ -56,8 +56,9 @@ export const keyPoints: AttributeTypeEntry = {
     return given.map((g) => lineNormalForm(expectText(g, 'A key point'))).filter((p) => p !== '')
   },
   isEmpty: (v) => !Array.isArray(v) || v.every((p) => !hasContent(p)),
-  fromCell: (cell) => cell.split(/\||\r?\n/).map((p) => p.trim()).filter((p) => p !== ''),
-  toCell: (v) => (v as string[]).join('|'),
+  // A bar between points; one within a point has a backslash before it.
+  fromCell: (cell) => cell.split(/(?<!\\)\||\r?\n/).map((p) => p.replaceAll('\\|', '|').trim()).filter((p) => p !== ''),
+  toCell: (v) => (v as string[]).map((p) => p.replaceAll('|', '\\|')).join('|'),
   comparable: (v) => fold((v as string[]).map(plainText).join('\n')),
   display: (v) => (v as string[]).map(plainText).join(' · '),
 }

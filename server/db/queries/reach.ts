@@ -1,6 +1,7 @@
 import { sql, type SQL } from 'drizzle-orm'
 import type { Reach } from '@core/assignments/assignment'
 import { checkCondition } from '@core/rules/check'
+import type { UsedScope } from '@core/exports/row'
 import type { RuleNode } from '@core/rules/condition'
 import type { FactLens } from '@core/rules/facts'
 import type { Db } from '../connect'
@@ -22,6 +23,22 @@ const row = (eachVariant: boolean) => sql.raw(eachVariant ? 'v' : 'r')
 export async function findByRule(db: Db, setup: StoredSetup, node: RuleNode, lens: FactLens, options: { after?: string; limit: number; eachVariant?: boolean }): Promise<Found> {
   const each = options.eachVariant ?? false
   return page(db, sql`${asked(each)} and ${ruleToSql(node, lens, setup, each)}`, each, options)
+}
+
+/** The roots that a rule finds, by number, in SKU order; all of them for null. */
+export async function rootIdsOf(db: Db, setup: StoredSetup, node: RuleNode | null, lens: FactLens): Promise<number[]> {
+  const { rows } = await db.execute<{ id: number }>(sql`select r.id from product r where ${asked(false)} and ${node === null ? sql`true` : ruleToSql(node, lens, setup)} order by r.sku`)
+  return rows.map((r) => r.id)
+}
+
+/** The scopes in which any member of some families has a value. */
+export async function usedScopes(db: Db, setup: StoredSetup, rootIds: readonly number[]): Promise<UsedScope[]> {
+  const { rows } = await db.execute<{ attribute_id: number; storefront_id: number; language: string }>(sql`
+    select distinct v.attribute_id, v.storefront_id, v.language from value v join product p on p.id = v.product_id where p.root_id = any(${sql.param([...rootIds])}::int[])`)
+  return rows.flatMap((r) => {
+    const attribute = setup.attributeCodes.get(r.attribute_id)
+    return attribute === undefined ? [] : [{ attribute, storefront: setup.storefrontCodes.get(r.storefront_id) ?? null, language: r.language || null }]
+  })
 }
 
 async function page(db: Db, condition: SQL, each: boolean, { after, limit }: { after?: string; limit: number }): Promise<Found> {

@@ -1,0 +1,51 @@
+import { attributeTypes } from '../attributes/types/registry'
+import { categoryPath, type Product, type Setup } from '../catalogue/model'
+import type { Column } from '../imports/columns'
+
+/** A value's place, for choosing columns. */
+export interface UsedScope {
+  attribute: string
+  storefront: string | null
+  language: string | null
+}
+
+const fields = ['sku', 'parent', 'type', 'category', 'brand', 'tags', 'status', 'kind', 'gtin', 'stock'] as const
+
+/**
+ * The headers of all that an import reads of products: the fields, each storefront's base price, and the attributes by
+ * the scopes that are used, in the order of the set-up. Scopes are always written with the slash.
+ */
+export function headersFor(used: readonly UsedScope[], setup: Setup): string[] {
+  const scopes = new Map<string, UsedScope[]>()
+  for (const u of used) scopes.set(u.attribute, [...(scopes.get(u.attribute) ?? []), u])
+  const scope = (u: UsedScope) => (u.storefront === null && u.language === null ? '' : `@${u.storefront ?? ''}/${u.language ?? ''}`)
+  const attributes = [...setup.attributes.keys()].flatMap((code) => (scopes.get(code) ?? []).map((u) => code + scope(u)).sort())
+  return [...fields, ...[...setup.storefronts.keys()].map((s) => `price@${s}`), ...attributes]
+}
+
+/** A text made safe from spreadsheets, which take some beginnings for a formula. An import removes the guard again. */
+export function guardCell(text: string): string {
+  return /^[=+\-@'\t\r]/.test(text) || text === '\\-' ? `'${text}` : text
+}
+
+function fieldCell(product: Product, field: (typeof fields)[number], setup: Setup): string {
+  switch (field) {
+    case 'category': return categoryPath(setup, product.category).reverse().map((c) => setup.categories.get(c)?.names[setup.source] ?? c).join(' > ')
+    case 'brand': return product.brand === null ? '' : setup.brands.get(product.brand)?.name ?? product.brand
+    case 'tags': return product.tags.join('|')
+    default: return String(product[field] ?? '')
+  }
+}
+
+/** A product's row for some columns: what an import reads as no change. What is not there is an empty cell. */
+export function rowOf(product: Product, columns: readonly Column[], setup: Setup): string[] {
+  return columns.map((c) => {
+    if (c.kind === 'field') return guardCell(fieldCell(product, c.field, setup))
+    if (c.kind === 'price') return String(product.prices.find((p) => !p.special && p.storefront === c.storefront)?.amount ?? '')
+    const found = product.values.find((v) => v.attribute === c.attribute.code && v.storefront === c.storefront && v.language === c.language)
+    if (!found) return ''
+    const cell = attributeTypes[c.attribute.type].toCell(found.value, c.attribute)
+    // Numbers stay numbers: a minus sign begins no formula there.
+    return c.attribute.type === 'number' || c.attribute.type === 'measure' ? cell : guardCell(cell)
+  })
+}

@@ -1,0 +1,80 @@
+import { stringify } from 'csv-stringify/sync'
+import { headersFor, rowOf } from '@core/exports/row'
+import { parseHeader, type Column } from '@core/imports/columns'
+import { checkCondition } from '@core/rules/check'
+import { database } from '../db/connect'
+import { loadFamilies, type StoredFamily } from '../db/queries/families'
+import { rootIdsOf, usedScopes } from '../db/queries/reach'
+import { loadSetup, type StoredSetup } from '../db/queries/setup'
+import { notFitting } from './problem'
+import { productDocument } from './products'
+import { lensOf, ruleProblem, type LensBody } from './reach'
+
+export interface ExportBody {
+  format: 'csv' | 'jsonl'
+  /** A condition over products; all of them without one. */
+  filter?: unknown
+  /** Where the filter is asked: the first storefront without. */
+  lens?: LensBody
+  /** Column names as an import reads them; all that is filled without. */
+  columns?: string[]
+}
+
+/** A file on its way: what it is, and its text piece by piece. */
+export interface ExportedFile {
+  name: string
+  type: string
+  chunks: AsyncGenerator<string>
+}
+
+const familiesAtOnce = 500
+
+/** Products as a file that an import reads as no change; parents stand before their variants. Throws a 422 problem before anything is sent. */
+export async function exportProducts(body: ExportBody, now: number): Promise<ExportedFile> {
+  const db = database()
+  const setup = await loadSetup(db)
+  const lens = lensOf(setup, body.lens, now)
+  try {
+    const ids = await rootIdsOf(db, setup, body.filter === null || body.filter === undefined ? null : checkCondition(body.filter, setup), lens)
+    const day = new Date(now).toISOString().slice(0, 10)
+    if (body.format === 'jsonl') return { name: `products-${day}.jsonl`, type: 'application/jsonl', chunks: jsonLines(setup, ids) }
+    const columns = columnsOf(setup, body.columns ?? headersFor(await usedScopes(db, setup, ids), setup))
+    return { name: `products-${day}.csv`, type: 'text/csv; charset=utf-8; header=present', chunks: csv(setup, ids, columns) }
+  } catch (e) {
+    throw ruleProblem(e, 'filter')
+  }
+}
+
+function columnsOf(setup: StoredSetup, headers: string[]): Column[] {
+  const { columns, problems } = parseHeader(headers, setup)
+  if (problems.length > 0) throw notFitting('The columns do not fit.', problems.map((p) => ({ path: `columns[${Math.max(0, headers.indexOf(p.column))}]`, message: p.message })))
+  return columns
+}
+
+async function* families(setup: StoredSetup, ids: readonly number[]): AsyncGenerator<StoredFamily> {
+  for (let i = 0; i < ids.length; i += familiesAtOnce) {
+    const some = ids.slice(i, i + familiesAtOnce)
+    const found = await loadFamilies(database(), setup, some)
+    // A product may have been deleted since the numbers were read.
+    for (const id of some) if (found.has(id)) yield found.get(id)!
+  }
+}
+
+async function* csv(setup: StoredSetup, ids: readonly number[], columns: readonly Column[]): AsyncGenerator<string> {
+  const write = (rows: string[][]) => stringify(rows, { record_delimiter: '\r\n', quoted_match: /[\r\n]/ })
+  let rows = [columns.map((c) => c.header)]
+  for await (const { root, variants } of families(setup, ids)) {
+    for (const p of [root, ...variants]) rows.push(rowOf(p, columns, setup))
+    if (rows.length >= 1000) {
+      yield write(rows)
+      rows = []
+    }
+  }
+  if (rows.length > 0) yield write(rows)
+}
+
+async function* jsonLines(setup: StoredSetup, ids: readonly number[]): AsyncGenerator<string> {
+  for await (const family of families(setup, ids)) {
+    yield [family.root, ...family.variants].map((p) => `${JSON.stringify(productDocument(p, family))}\n`).join('')
+  }
+}
