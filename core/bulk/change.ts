@@ -1,0 +1,106 @@
+import { attributeTypes, checkedValue } from '../attributes/types/registry'
+import { ValueProblem } from '../attributes/types/shape'
+import type { Attribute, Value } from '../attributes/attribute'
+import { isPerVariant, type Family, type Product, type Setup } from '../catalogue/model'
+import { same, type ValueChange } from '../catalogue/patch'
+import { bulkKinds, type BulkName } from './kinds'
+
+/** The place of a value: an attribute with its scope. */
+export interface ValuePlace {
+  attribute: string
+  storefront: string | null
+  language: string | null
+}
+
+/** One change to be made to many products. */
+export interface BulkChange extends ValuePlace {
+  do: BulkName
+  /** What is set, appended, added or removed. */
+  value?: unknown
+  /** What is looked for and what takes its place. */
+  find?: string
+  with?: string
+  /** Where the new value comes from. */
+  from?: ValuePlace
+  /** Leaves values alone that are there already. */
+  onlyEmpty?: boolean
+  /** Whose values: those of the products that have the attribute by their type, of parents and singles, of variants, or of both. */
+  members: BulkMembers
+}
+
+export const bulkMembers = ['fitting', 'parents', 'variants', 'both'] as const
+export type BulkMembers = (typeof bulkMembers)[number]
+
+export interface BulkProblem {
+  path: string
+  message: string
+}
+
+function placeProblems(place: ValuePlace, path: string, setup: Setup): BulkProblem[] {
+  const attribute = setup.attributes.get(place.attribute)
+  const at = (name: string) => (path === '' ? name : `${path}.${name}`)
+  if (!attribute) return [{ path: at('attribute'), message: `There is no attribute “${place.attribute}”.` }]
+  const out: BulkProblem[] = []
+  if (place.storefront !== null && !setup.storefronts.has(place.storefront)) out.push({ path: at('storefront'), message: `There is no storefront “${place.storefront}”.` })
+  if (place.storefront !== null && !attribute.perStorefront) out.push({ path: at('storefront'), message: `“${attribute.code}” is the same in all storefronts.` })
+  if (attribute.translatable !== (place.language !== null)) {
+    out.push({ path: at('language'), message: attribute.translatable ? `“${attribute.code}” is translatable: say in which language.` : `“${attribute.code}” is not translatable: leave the language out.` })
+  }
+  return out
+}
+
+/** What is wrong with a bulk change, whatever products it is made to. Empty where it can be made. */
+export function checkBulkChange(change: BulkChange, setup: Setup): BulkProblem[] {
+  const problems = [...placeProblems(change, '', setup), ...(change.from ? placeProblems(change.from, 'from', setup) : [])]
+  if (problems.length > 0) return problems
+  const attribute = setup.attributes.get(change.attribute)!
+  const kind = bulkKinds[change.do]
+  if (!kind.fits(attribute)) return [{ path: 'do', message: `“${kind.label}” does not fit “${attribute.code}”, which holds ${attribute.type}.` }]
+  return kind.check(change, attribute, setup)
+}
+
+/** The products of a family whose values a change is made to. */
+export function membersOf(family: Family, change: Pick<BulkChange, 'attribute' | 'members'>, setup: Setup): Product[] {
+  const { root, variants } = family
+  if (change.members === 'parents') return [root]
+  if (change.members === 'variants') return variants
+  if (change.members === 'both') return [root, ...variants]
+  const fits = setup.types.get(root.type)?.attributes.some((a) => a.attribute === change.attribute) ?? false
+  if (!fits) return []
+  return isPerVariant(setup, root.type, change.attribute) && variants.length > 0 ? variants : [root]
+}
+
+const valueAt = (product: Product, place: ValuePlace): Value | null =>
+  product.values.find((v) => v.attribute === place.attribute && v.storefront === place.storefront && v.language === place.language)?.value ?? null
+
+/** What a change does to one product: nothing (null), a value, or a reason why it cannot be made. */
+export type BulkOutcome = { before: Value | null; after: Value | null; change: ValueChange } | { before: Value | null; problem: string } | null
+
+/** Makes a change that `checkBulkChange` found right to one product. */
+export function outcomeOf(product: Product, change: BulkChange, setup: Setup): BulkOutcome {
+  const attribute = setup.attributes.get(change.attribute)!
+  const before = valueAt(product, change)
+  if (change.onlyEmpty && before !== null) return null
+  try {
+    const source = change.from && valueAt(product, change.from)
+    if (change.from && source === null) return null
+    const made = bulkKinds[change.do].make(before, change, attribute, source === undefined || source === null ? null : { value: source, attribute: setup.attributes.get(change.from!.attribute)! })
+    const after = checkedValue(made, attribute)
+    if (same(before, after)) return null
+    return { before, after, change: { attribute: change.attribute, storefront: change.storefront, language: change.language, value: after } }
+  } catch (e) {
+    if (e instanceof ValueProblem) return { before, problem: e.message }
+    throw e
+  }
+}
+
+/** A bulk change in words: “Set Material to steel”. */
+export function bulkTitle(change: BulkChange, setup: Setup): string {
+  const attribute = setup.attributes.get(change.attribute) as Attribute
+  const label = attribute.labels[setup.source] ?? attribute.code
+  const shown = (v: unknown) => {
+    const text = attributeTypes[attribute.type].toCell(v as Value, attribute)
+    return `“${text.length > 40 ? `${text.slice(0, 40)}…` : text}”`
+  }
+  return bulkKinds[change.do].title(label, change, shown, setup)
+}
