@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import { bulkChange } from './bulk'
 import { importQuery } from './imports'
 import { productPatchBody } from './product'
 import { assignmentRecord, attributeRecord, limitsRecord, pieceRecord, productTypeRecord, reachRecord, storefrontRecord } from './records'
@@ -53,6 +54,9 @@ export const operations = {
   exportProducts: { method: 'post', path: '/api/exports', summary: 'Products as a file, which an import reads as no change', action: 'read', body: Joi.object({
     format: Joi.string().valid('csv', 'jsonl').required(), filter: Joi.any().description('A condition; all products without it.'), lens, columns: Joi.array().min(1).max(500).items(Joi.string().max(200)).description('Column names as an import reads them.'),
   }) },
+  previewBulkChange: { method: 'post', path: '/api/bulk-changes/preview', summary: 'What a change of many products would do', action: 'edit-products', body: Joi.object({ filter: rule.condition, lens, change: bulkChange.required() }) },
+  makeBulkChange: { method: 'post', path: '/api/bulk-changes', summary: 'Change many products in one step; a job is answered (202), and a report is its result', action: 'edit-products', body: Joi.object({ filter: rule.condition, lens, change: bulkChange.required() }) },
+  putStepBack: { method: 'post', path: '/api/steps/{id}/put-back', summary: 'Take a step that changed many products back; a job is answered (202)', action: 'edit-products' },
   listJobs: { method: 'get', path: '/api/jobs', summary: 'The latest work', action: 'read' },
   getJob: { method: 'get', path: '/api/jobs/{id}', summary: 'A piece of work, with its result', action: 'read' },
   cancelJob: { method: 'post', path: '/api/jobs/{id}/cancel', summary: 'Call a piece of work off', action: 'import' },

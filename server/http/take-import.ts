@@ -1,4 +1,4 @@
-import { getRequestHeader, setResponseHeader, setResponseStatus, type H3Event } from 'h3'
+import { getRequestHeader, type H3Event } from 'h3'
 import { randomUUID } from 'node:crypto'
 import { createWriteStream } from 'node:fs'
 import { mkdir, unlink } from 'node:fs/promises'
@@ -6,10 +6,11 @@ import path from 'node:path'
 import { Transform } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { inTransaction } from '../db/connect'
-import { enqueue, getJob } from '../services/jobs'
+import { enqueue } from '../services/jobs'
 import type { Person } from '../services/permission'
 import { Problem } from '../services/problem'
 import { settings } from '../settings'
+import { accepted } from './accepted'
 import { waitForJob } from './job-events'
 
 export interface ImportQuery {
@@ -43,11 +44,7 @@ export async function takeImport(event: H3Event, person: Person, query: ImportQu
   }
   const title = `${query.mode === 'check' ? 'Checking' : 'Importing'} ${query.name}`
   const id = await inTransaction((tx) => enqueue(tx, { kind: 'import', title, personId: person.id, input: { upload, mode: query.mode, take: query.take } }))
-  if (prefer?.includes('respond-async')) {
-    setResponseStatus(event, 202)
-    setResponseHeader(event, 'Location', `/api/jobs/${id}`)
-    return getJob(id)
-  }
+  if (prefer?.includes('respond-async')) return accepted(event, id)
   const job = await waitForJob(id)
   if (job.state === 'done') return job.result
   throw new Problem(job.state === 'cancelled' ? 409 : 500, job.state === 'cancelled' ? 'Called off' : 'Something broke', `${job.error ?? 'The import did not end.'} Nothing has been changed.`)

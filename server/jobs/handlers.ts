@@ -3,6 +3,7 @@ import path from 'node:path'
 import type { ImportReport } from '@contracts/imports'
 import { database, inTransaction } from '../db/connect'
 import { settleTables } from '../db/queries/write-products'
+import { makeBulkChange, putStepBack, type BulkBody } from '../services/bulk-change'
 import { CsvFileError } from '../services/csv-file'
 import { importProducts } from '../services/import-products'
 import type { JobKind } from '../services/jobs'
@@ -46,6 +47,14 @@ export const handlers: Record<JobKind, Handler> = {
       }
       throw e
     }
+  },
+  async 'bulk-change'({ input, person_id: personId }, controls) {
+    const report = await makeBulkChange(input as unknown as BulkBody, personId, Date.now(), controls)
+    return { result: report, total: report.found }
+  },
+  async 'put-back'({ input, person_id: personId }, controls) {
+    const report = await putStepBack(Number(input.step), personId, Date.now(), controls)
+    return { result: report, total: report.products }
   },
   async 'refresh-facts'({ input }, { onProgress }) {
     await inTransaction((tx) => refreshFacts(tx, (input.type as string | null) ?? null, onProgress))

@@ -12,7 +12,7 @@ import { editionReader, valuesFor, displayValue } from '@core/page/assemble'
 import type { Resolved } from '@core/values/resolve'
 import type { ProductPatchBody } from '@contracts/product'
 import { database, inTransaction, type Tx } from '../db/connect'
-import { loadFamilies, loadFamilyOf, memberOf, ownersOfGtins, rootsOfSkus, type StoredFamily, type StoredProduct, type TranslationMark } from '../db/queries/families'
+import { loadFamilies, loadFamilyOf, lockFamilies, memberOf, ownersOfGtins, rootsOfSkus, type StoredFamily, type StoredProduct, type TranslationMark } from '../db/queries/families'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { beginStep, writeProducts } from '../db/queries/write-products'
 import * as t from '../db/schema'
@@ -273,7 +273,7 @@ function askPermission(person: Person, body: ProductPatchBody, setup: StoredSetu
 async function lockFamily(tx: Tx, setup: StoredSetup, sku: string) {
   const root = (await rootsOfSkus(tx.db, [sku])).get(sku)
   if (root === undefined) throw notFound(`product “${sku}”`)
-  await tx.db.execute(sql`select 1 from product where root_id = ${root} order by id for update`)
+  await lockFamilies(tx.db, [root])
   const family = (await loadFamilies(tx.db, setup, [root])).get(root)!
   return { family, product: memberOf(family, sku) }
 }
@@ -315,6 +315,17 @@ export async function productHistory(sku: string, before: number | null, limit: 
   return { items: rows.slice(0, limit).map((r) => ({ ...r, at: r.at.toISOString(), made: r.differences[0]?.path === 'created' })), next: rows.length > limit ? rows[limit - 1]!.id : null }
 }
 
+/** What takes differences of a product back, with the marks of its translations. What was changed again since stays and is named. */
+export function takenBack(product: StoredProduct, differences: readonly Difference[], paths: readonly string[] | null) {
+  const wanted = differences.filter((d) => !d.path.startsWith('state:') && d.path !== 'created' && (paths === null || paths.includes(d.path)))
+  const marks = new Map<string, TranslationState>()
+  for (const d of differences) {
+    const state = (d.before as TranslationMark | null)?.state
+    if (d.path.startsWith('state:') && translationStates.some((s) => s === state)) marks.set(d.path.slice('state:'.length).replace(/^([^@]+)$/, '$1@/'), state as TranslationState)
+  }
+  return { ...inversePatch(product, wanted), marks }
+}
+
 /** Takes one change of a product back. What was changed again since stays and is named. */
 export async function putBack(person: Person, sku: string, changeId: number, paths: string[] | null, now: number) {
   require(person, 'edit-products')
@@ -323,13 +334,7 @@ export async function putBack(person: Person, sku: string, changeId: number, pat
     const { family, product } = await lockFamily(tx, setup, sku)
     const [change] = await tx.db.select({ differences: t.change.differences }).from(t.change).where(and(eq(t.change.id, changeId), eq(t.change.record, `product:${sku}`)))
     if (!change) throw notFound('such change of this product')
-    const wanted = change.differences.filter((d) => !d.path.startsWith('state:') && d.path !== 'created' && (paths === null || paths.includes(d.path)))
-    const { patch, kept } = inversePatch(product, wanted)
-    const marks = new Map<string, TranslationState>()
-    for (const d of change.differences) {
-      const state = (d.before as TranslationMark | null)?.state
-      if (d.path.startsWith('state:') && translationStates.some((s) => s === state)) marks.set(d.path.slice('state:'.length).replace(/^([^@]+)$/, '$1@/'), state as TranslationState)
-    }
+    const { patch, kept, marks } = takenBack(product, change.differences, paths)
     const after = await saveOne(tx, setup, family, product, patch, marks, person, `Put back a change of ${sku}`, now)
     return { tag: productTag(after), kept, document: productDocument(after, family) }
   })

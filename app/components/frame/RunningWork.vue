@@ -9,6 +9,9 @@ const left = computed(() => {
   const s = Math.ceil(((Date.now() - Date.parse(j.started)) / j.done) * (j.total - j.done) / 1000)
   return s < 90 ? `${s} s left` : `${Math.ceil(s / 60)} min left`
 })
+const unit = computed(() => (job.value?.kind === 'import' ? 'rows' : 'products'))
+/** Where the result of ended work can be read again. */
+const reports: Record<string, string> = { 'import': '/catalogue/import', 'bulk-change': '/catalogue/change', 'put-back': '/catalogue/change' }
 const state = { queued: 'waits for the worker', running: '', done: 'done', failed: 'failed', cancelled: 'called off' }
 const cancel = (id: string) => post(`/api/jobs/${id}/cancel`).catch(tellProblem)
 </script>
@@ -17,10 +20,10 @@ const cancel = (id: string) => post(`/api/jobs/${id}/cancel`).catch(tellProblem)
   <footer class="flex items-center gap-4 border-t border-hair bg-sheet px-3.5 text-[12px] text-ink2" aria-label="Running work">
     <div v-if="job" class="flex min-w-0 items-center gap-3" role="status">
       <b class="truncate font-semibold text-ink">{{ job.title }}</b>
-      <span v-if="job.state === 'running' && job.total">{{ number(job.done) }} of {{ number(job.total) }} rows</span>
+      <span v-if="job.state === 'running' && job.total">{{ number(job.done) }} of {{ number(job.total) }} {{ unit }}</span>
       <progress v-if="job.state === 'running'" class="h-1 w-40" :value="job.total ? job.done : undefined" :max="job.total ?? undefined" :aria-label="job.title" />
-      <span>{{ state[job.state] }}{{ job.state === 'done' && job.total ? `, ${number(job.total)} rows` : '' }} {{ left }}</span>
-      <NuxtLink v-if="job.state === 'done' && job.kind === 'import'" class="plain" :to="{ path: '/catalogue/import', query: { job: job.id } }">Report</NuxtLink>
+      <span>{{ state[job.state] }}{{ job.state === 'done' && job.total ? `, ${number(job.total)} ${unit}` : '' }} {{ left }}</span>
+      <NuxtLink v-if="job.state === 'done' && reports[job.kind]" class="plain" :to="{ path: reports[job.kind], query: { job: job.id } }">Report</NuxtLink>
       <span v-if="job.state === 'failed'" class="text-madder">{{ job.error }}</span>
       <button v-if="job.state === 'queued' || job.state === 'running'" class="plain" type="button" @click="cancel(job.id)">Call off</button>
     </div>

@@ -7,12 +7,9 @@ interface Row { sku: string; name: string | null; nameLanguage: string | null; t
 
 const lens = useLensStore()
 const setup = useSetupStore()
+const session = useSessionStore()
 const { focus } = useProofFocus()
-const route = useRoute()
-const router = useRouter()
-const text = (k: string) => (typeof route.query[k] === 'string' ? route.query[k] : '')
-const filter = reactive({ q: text('q'), type: text('type'), category: text('category'), status: text('status') })
-watch(filter, () => void router.replace({ query: { ...route.query, ...Object.fromEntries(Object.entries(filter).map(([k, v]) => [k, v || undefined])) } }))
+const { filter, query, condition } = useCatalogueFilter()
 
 const list = usePages<Row>(async (offset, limit, signal) => get('/api/products', { ...filter, offset, limit, storefront: lens.storefront, language: lens.language }, signal), () => [{ ...filter }, lens.edition.id])
 const scroller = useTemplateRef<HTMLElement>('scroller')
@@ -36,15 +33,10 @@ function move(to: number) {
 }
 const open = (sku: string | undefined) => sku && navigateTo(`/catalogue/${segment(sku)}`)
 const saving = ref(false)
-/** What is found, as a condition: so that the file holds it, whatever is on the screen. */
-const asCondition = computed(() => ({ all: [
-  ...(filter.type ? [{ field: 'type', is: 'equals', value: filter.type }] : []), ...(filter.category ? [{ field: 'category', is: 'equals', value: filter.category }] : []), ...(filter.status ? [{ field: 'status', is: 'equals', value: filter.status }] : []),
-  ...(filter.q.trim() ? [{ any: ['sku', 'gtin', 'name', ...new Set(lens.editions.map((e) => `name@${e.language}`))].map((field) => ({ field, is: 'contains', value: filter.q })) }] : []),
-] }))
 async function saveList() {
   saving.value = true
   try {
-    await askForFile('/api/exports', { format: 'csv', filter: asCondition.value, lens: { storefront: lens.storefront } })
+    await askForFile('/api/exports', { format: 'csv', filter: condition.value, lens: { storefront: lens.storefront } })
   } catch (e) {
     tellProblem(e)
   } finally {
@@ -59,6 +51,7 @@ useKeys('Catalogue', [
   { keys: 'PageDown', does: 'A page on', run: () => move(at.value + 15) },
   { keys: 'PageUp', does: 'A page back', run: () => move(at.value - 15) },
   { keys: 's', does: 'Save what is found as a file', run: () => void saveList() },
+  { keys: 'c', does: 'Change many: all that is found', run: () => void (session.mayEdit && navigateTo({ path: '/catalogue/change', query: query.value })) },
   { keys: 'Enter', does: 'Open the product', run: () => void open(current.value?.sku) },
 ])
 </script>
@@ -69,6 +62,7 @@ useKeys('Catalogue', [
       <h1>Catalogue</h1>
       <span class="text-ink2" role="status"><b class="font-semibold text-ink">{{ list.count.value?.toLocaleString('en-GB') ?? '…' }}</b> products{{ filter.q || filter.type || filter.category || filter.status ? ' found' : '' }}</span>
       <button class="act ml-auto" type="button" :disabled="saving || !list.count.value" @click="saveList">{{ saving ? 'Writing the file …' : 'Save as a file' }}</button>
+      <NuxtLink v-if="session.mayEdit" :to="{ path: '/catalogue/change', query }" class="act">Change many</NuxtLink>
       <NuxtLink to="/catalogue/import" class="act">Import a file</NuxtLink>
     </div>
     <div class="flex flex-wrap items-center gap-2.5 px-5 pb-2.5" role="search">

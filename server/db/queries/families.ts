@@ -46,6 +46,11 @@ export async function ownersOfGtins(db: Db, gtins: readonly string[]): Promise<M
   return new Map(rows.map((r) => [r.gtin, r.sku]))
 }
 
+/** Keeps others from changing families until the transaction ends. Locked in one order, so that two never wait for each other. */
+export async function lockFamilies(db: Db, rootIds: readonly number[]): Promise<void> {
+  if (rootIds.length > 0) await db.execute(sql`select 1 from product where root_id = any(${sql.param([...rootIds])}::int[]) order by id for update`)
+}
+
 /** Families with every value and price, by the number of their root: three queries whatever their number. */
 export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly number[]): Promise<Map<number, StoredFamily>> {
   const families = new Map<number, StoredFamily>()

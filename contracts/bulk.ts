@@ -1,0 +1,45 @@
+import Joi from 'joi'
+import { bulkMembers, type BulkChange } from '@core/bulk/change'
+import { bulkNames } from '@core/bulk/kinds'
+
+const place = {
+  attribute: Joi.string().required(),
+  storefront: Joi.string().allow(null).default(null),
+  language: Joi.string().allow(null).default(null),
+}
+
+/** A bulk change, as it crosses the wire. */
+export const bulkChange = Joi.object<BulkChange>({
+  ...place,
+  do: Joi.string().valid(...bulkNames).required(),
+  value: Joi.any(),
+  find: Joi.string().max(500),
+  with: Joi.string().max(5000).allow(''),
+  from: Joi.object(place),
+  onlyEmpty: Joi.boolean(),
+  members: Joi.string().valid(...bulkMembers).default('fitting').description('Whose values: those of the products that have the attribute by their type, of parents and singles, of variants, or of both.'),
+})
+
+/** What a bulk change does, or would do. */
+export interface BulkReport {
+  title: string
+  /** Products and variants that were looked at, of those found. */
+  found: number
+  looked: number
+  changed: number
+  failed: number
+  /** The first of what changes, with the values as text. */
+  sample: { sku: string; before: string; after: string }[]
+  failures: { sku: string; before: string; message: string }[]
+  /** The step under which it stands in the history, once it is made. */
+  step: number | null
+}
+
+/** What putting a step back has done. */
+export interface PutBackReport {
+  title: string
+  products: number
+  /** Values that were changed again since, and stay. */
+  kept: { sku: string; path: string }[]
+  keptCount: number
+}

@@ -1,0 +1,180 @@
+import { asc, eq, and, gt, like } from 'drizzle-orm'
+import type { BulkReport, PutBackReport } from '@contracts/bulk'
+import { attributeTypes } from '@core/attributes/types/registry'
+import type { Attribute, Value } from '@core/attributes/attribute'
+import { bulkTitle, checkBulkChange, membersOf, outcomeOf, type BulkChange } from '@core/bulk/change'
+import { applyPatch, type ProductPatch } from '@core/catalogue/patch'
+import { checkCondition } from '@core/rules/check'
+import type { TranslationState } from '@core/translation/state'
+import { database, inTransaction, type Tx } from '../db/connect'
+import { loadFamilies, lockFamilies, rootsOfSkus, type StoredFamily, type StoredProduct } from '../db/queries/families'
+import { rootIdsOf } from '../db/queries/reach'
+import { loadSetup, type StoredSetup } from '../db/queries/setup'
+import { beginStep, WriteSet } from '../db/queries/write-products'
+import * as t from '../db/schema'
+import { enqueue } from './jobs'
+import { require, type Person } from './permission'
+import { notFitting, notFound } from './problem'
+import { markTranslations, takenBack } from './products'
+import { lensOf, ruleProblem, type LensBody } from './reach'
+
+export interface BulkBody {
+  filter?: unknown
+  lens?: LensBody
+  change: BulkChange
+}
+
+export interface BulkControls {
+  onProgress?: (done: number, total: number) => void
+  cancelled?: () => boolean
+}
+
+/** Thrown in the middle of a transaction that was called off, so that nothing of it stands. */
+export class CalledOff extends Error {}
+
+const familiesAtOnce = 500
+/** So many families are looked at before a change is made: enough to see what it does, in the time of a breath. */
+const previewed = 2000
+const shownAtMost = 60
+
+/** The families a change is about. Throws a 422 problem where the filter or the change does not fit. */
+async function asked(setup: StoredSetup, body: BulkBody, now: number): Promise<number[]> {
+  const problems = checkBulkChange(body.change, setup)
+  if (problems.length > 0) throw notFitting('This change cannot be made.', problems.map((p) => ({ path: `change.${p.path}`, message: p.message })))
+  try {
+    return await rootIdsOf(database(), setup, body.filter === undefined || body.filter === null ? null : checkCondition(body.filter, setup), lensOf(setup, body.lens, now))
+  } catch (e) {
+    throw ruleProblem(e, 'filter')
+  }
+}
+
+const emptyReport = (setup: StoredSetup, body: BulkBody, found: number): BulkReport => ({ title: bulkTitle(body.change, setup), found, looked: 0, changed: 0, failed: 0, sample: [], failures: [], step: null })
+
+/** Looks at a family: counts what changes and what fails, and gives the patches. */
+function lookAt(family: StoredFamily, body: BulkBody, setup: StoredSetup, report: BulkReport): { product: StoredProduct; patch: ProductPatch }[] {
+  const attribute = setup.attributes.get(body.change.attribute) as Attribute
+  const shown = (v: Value | null) => (v === null ? '' : attributeTypes[attribute.type].toCell(v, attribute).slice(0, 400))
+  const out: { product: StoredProduct; patch: ProductPatch }[] = []
+  for (const member of membersOf(family, body.change, setup)) {
+    report.looked++
+    const outcome = outcomeOf(member, body.change, setup)
+    if (outcome === null) continue
+    if ('problem' in outcome) {
+      report.failed++
+      if (report.failures.length < shownAtMost) report.failures.push({ sku: member.sku, before: shown(outcome.before), message: outcome.problem })
+      continue
+    }
+    report.changed++
+    if (report.sample.length < shownAtMost) report.sample.push({ sku: member.sku, before: shown(outcome.before), after: shown(outcome.after) })
+    out.push({ product: member as StoredProduct, patch: { fields: {}, values: [outcome.change], basePrices: [] } })
+  }
+  return out
+}
+
+/** What a change would do, seen on the first products it is about. */
+export async function previewBulkChange(body: BulkBody, now: number): Promise<BulkReport> {
+  const setup = await loadSetup(database())
+  const ids = await asked(setup, body, now)
+  const report = emptyReport(setup, body, ids.length)
+  const some = ids.slice(0, previewed)
+  const families = await loadFamilies(database(), setup, some)
+  for (const id of some) if (families.has(id)) lookAt(families.get(id)!, body, setup, report)
+  return report
+}
+
+/** Puts a change of many products into the queue. */
+export async function queueBulkChange(person: Person, body: BulkBody, now: number): Promise<string> {
+  const setup = await loadSetup(database())
+  await asked(setup, body, now)
+  const { change } = body
+  if (change.language !== null && change.language !== setup.source) require(person, 'translate', change.language)
+  return inTransaction((tx) => enqueue(tx, { kind: 'bulk-change', title: bulkTitle(change, setup), personId: person.id, input: { ...body } }))
+}
+
+/** Changes products of a family, and adds what differs to a set of writes. Returns whether anything does. */
+function changeFamily(family: StoredFamily, changes: readonly { product: StoredProduct; patch: ProductPatch; marks?: ReadonlyMap<string, TranslationState> }[], set: WriteSet, setup: StoredSetup, now: number): boolean {
+  let changed = false
+  for (const { product, patch, marks } of changes) {
+    const result = applyPatch(product, patch)
+    const differences = [...result.differences, ...markTranslations(product, result.product, result.differences, marks ?? new Map(), setup)]
+    if (differences.length === 0) continue
+    const after = Object.assign(result.product, { version: product.version + 1, changed: now })
+    if (family.root === product) family.root = after
+    else family.variants = family.variants.map((v) => (v === product ? after : v))
+    set.add({ before: product, after, differences }, family.root.id)
+    changed = true
+  }
+  return changed
+}
+
+async function writeFamilies(tx: Tx, set: WriteSet, families: readonly StoredFamily[]) {
+  await set.derive(families, new Set(families.map((f) => f.root.id)))
+  await set.send(tx)
+}
+
+/** Makes a change of many products in one transaction and one step: all of it, or nothing where it is called off. */
+export async function makeBulkChange(body: BulkBody, personId: number | null, now: number, { onProgress, cancelled }: BulkControls = {}): Promise<BulkReport> {
+  return inTransaction(async (tx) => {
+    const setup = await loadSetup(tx.db)
+    const ids = await asked(setup, body, now)
+    const report = emptyReport(setup, body, ids.length)
+    for (let i = 0; i < ids.length; i += familiesAtOnce) {
+      if (cancelled?.()) throw new CalledOff()
+      const some = ids.slice(i, i + familiesAtOnce)
+      await lockFamilies(tx.db, some)
+      const families = await loadFamilies(tx.db, setup, some)
+      // In the order of SKUs, in which people read the report.
+      const changes = some.flatMap((id) => families.get(id) ?? []).map((family) => ({ family, list: lookAt(family, body, setup, report) })).filter((c) => c.list.length > 0)
+      if (changes.length > 0) {
+        const set = new WriteSet(setup, report.step ??= await beginStep(tx, report.title, personId, now))
+        await writeFamilies(tx, set, changes.filter((c) => changeFamily(c.family, c.list, set, setup, now)).map((c) => c.family))
+      }
+      onProgress?.(Math.min(i + familiesAtOnce, ids.length), ids.length)
+    }
+    return report
+  })
+}
+
+/** Puts the putting back of a step into the queue. Throws 404 where there is no such step. */
+export async function queuePutBack(person: Person, stepId: number): Promise<string> {
+  const [step] = Number.isSafeInteger(stepId) ? await database().select().from(t.step).where(eq(t.step.id, stepId)) : []
+  if (!step) throw notFound('such step')
+  return inTransaction((tx) => enqueue(tx, { kind: 'put-back', title: `Put back: ${step.title}`, personId: person.id, input: { step: stepId } }))
+}
+
+/** Takes a step back in one transaction and one step. Values that were changed again since stay, and are named; products that it made stay too. */
+export async function putStepBack(stepId: number, personId: number | null, now: number, { onProgress, cancelled }: BulkControls = {}): Promise<PutBackReport> {
+  return inTransaction(async (tx) => {
+    const setup = await loadSetup(tx.db)
+    const [old] = await tx.db.select().from(t.step).where(eq(t.step.id, stepId))
+    const total = await tx.db.$count(t.change, eq(t.change.stepId, stepId))
+    const report: PutBackReport = { title: `Put back: ${old!.title}`, products: 0, kept: [], keptCount: 0 }
+    let made: number | undefined
+    let done = 0
+    for (let after = 0; ;) {
+      if (cancelled?.()) throw new CalledOff()
+      const rows = await tx.db.select().from(t.change).where(and(eq(t.change.stepId, stepId), gt(t.change.id, after), like(t.change.record, 'product:%'))).orderBy(asc(t.change.id)).limit(familiesAtOnce)
+      if (rows.length === 0) break
+      after = rows.at(-1)!.id
+      const bySku = new Map(rows.map((r) => [r.record.slice('product:'.length), r.differences]))
+      const roots = [...new Set((await rootsOfSkus(tx.db, [...bySku.keys()])).values())]
+      await lockFamilies(tx.db, roots)
+      const families = [...(await loadFamilies(tx.db, setup, roots)).values()]
+      const set = new WriteSet(setup, made ??= await beginStep(tx, report.title, personId, now))
+      const changed = families.filter((family) => {
+        const list = [family.root, ...family.variants].filter((p) => bySku.has(p.sku)).map((product) => {
+          const back = takenBack(product, bySku.get(product.sku)!, null)
+          report.keptCount += back.kept.length
+          for (const path of back.kept) if (report.kept.length < shownAtMost) report.kept.push({ sku: product.sku, path })
+          if (back.patch.values.length > 0 || Object.keys(back.patch.fields).length > 0 || back.patch.basePrices.length > 0 || back.patch.specials) report.products++
+          return { product, patch: back.patch, marks: back.marks }
+        })
+        return changeFamily(family, list, set, setup, now)
+      })
+      await writeFamilies(tx, set, changed)
+      done += rows.length
+      onProgress?.(done, total)
+    }
+    return report
+  })
+}

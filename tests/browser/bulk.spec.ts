@@ -1,0 +1,74 @@
+import { enter, expect, findings, test } from './desk'
+
+test('changes a field of many products: shown first, made as one step, put back as one', async ({ page }) => {
+  await enter(page, '/catalogue?type=helmet')
+  await page.getByRole('link', { name: 'Change many' }).click()
+  await expect(page.getByText('Of Helmet')).toBeVisible()
+  const what = page.getByRole('region', { name: 'What changes' })
+  await expect(what).toContainText('Choose a field.')
+
+  await page.getByLabel('Field', { exact: true }).selectOption({ label: 'Name' })
+  await page.getByLabel('What to do').selectOption({ label: 'Find and replace' })
+  await expect(what).toContainText('Say what is looked for.')
+  await page.getByLabel('Find', { exact: true }).fill('Hayate')
+  await page.getByLabel('Put instead').fill('Hayate Two')
+  await expect(what.getByRole('status').first()).toHaveText('4 of 7 would change.')
+  await expect(page.getByText('Of Helmet: 7 found')).toBeVisible()
+  const rows = page.getByLabel('Before and after').getByRole('row')
+  await expect(rows).toHaveCount(5)
+  await expect(rows.nth(1)).toHaveText('KZ-1100Hayate city helmetHayate Two city helmet')
+  expect(await findings(page)).toEqual([])
+
+  await page.keyboard.press('Control+Enter')
+  await expect(what).toContainText('Replaced “Hayate” with “Hayate Two” in Name. 4 values changed.')
+  // One is changed again by hand: putting back leaves it alone, and says so.
+  const product = await (await page.request.get('/api/products/KZ-1300')).json() as { values: { attribute: string; language: string | null; value: string }[] }
+  expect(product.values.find((v) => v.attribute === 'name' && v.language === 'en-GB')!.value).toBe('Hayate Two air helmet')
+  const { token } = await (await page.request.get('/api/session')).json() as { token: string }
+  const again = await page.request.patch('/api/products/KZ-1300', { headers: { 'If-Match': '*', 'x-inkloom-token': token }, data: { values: [{ attribute: 'name', language: 'en-GB', value: 'Hayate air, the second' }] } })
+  expect(again.status()).toBe(200)
+  await page.getByRole('button', { name: 'Put it back' }).click()
+  await expect(what).toContainText('Put back in 3 products. 1 value was changed again since and stays: KZ-1300.')
+  await page.goto('/catalogue/KZ-1100')
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Hayate city helmet')
+  await page.goto('/catalogue/KZ-1300')
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Hayate air, the second')
+})
+
+test('fills a text from another only where it is empty, and says where it cannot', async ({ page }) => {
+  await enter(page, '/catalogue/change?type=gloves')
+  await page.getByLabel('Field', { exact: true }).selectOption({ label: 'Name' })
+  await page.getByLabel('In which language').selectOption({ label: 'in Italian (Switzerland)' })
+  await page.getByLabel('What to do').selectOption({ label: 'Fill from another field' })
+  await page.getByLabel('From', { exact: true }).selectOption({ label: 'Name' })
+  await expect(page.getByRole('region', { name: 'What changes' }).getByRole('status').first()).toContainText(/\d+ of \d+ would change/)
+  const all = Number((await page.getByRole('region', { name: 'What changes' }).getByRole('status').first().innerText()).match(/^\d+/)![0])
+  await page.getByLabel('only where it is empty').check()
+  await expect.poll(async () => Number((await page.getByRole('region', { name: 'What changes' }).getByRole('status').first().innerText()).match(/^\d+/)![0])).toBeLessThanOrEqual(all)
+  await expect(page.getByLabel('Before and after').getByRole('row').nth(1)).toContainText('nothing')
+})
+
+test('asks each field with the editor that fits it', async ({ page }) => {
+  await enter(page, '/catalogue/change?type=pannier')
+  const field = page.getByLabel('Field', { exact: true })
+  await field.selectOption({ label: 'Load limit' })
+  await page.getByLabel('New value of Load limit', { exact: true }).fill('9')
+  await page.getByLabel('Unit of New value of Load limit').selectOption('kg')
+  await expect(page.getByLabel('Before and after')).toContainText('9 kg')
+  await field.selectOption({ label: 'Mounts on' })
+  await page.getByLabel('What to do').selectOption({ label: 'Add' })
+  await page.getByRole('checkbox').first().check()
+  await expect(page.getByRole('region', { name: 'What changes' }).getByRole('status').first()).toContainText(/would change/)
+  await field.selectOption({ label: 'Launched' })
+  await expect(page.getByLabel('What to do')).toHaveValue('set')
+  await page.getByLabel('New value of Launched').fill('2026-12-01')
+  await expect(page.getByLabel('Before and after')).toContainText('2026-12-01')
+})
+
+test('is not offered to a translator', async ({ page }) => {
+  await enter(page, '/catalogue', 'translator')
+  await expect(page.getByRole('link', { name: 'Import a file' })).toBeVisible()
+  await expect(page.getByRole('link', { name: 'Change many' })).toHaveCount(0)
+  await page.goto('/catalogue/change')
+  await expect(page.getByText('may not change products')).toBeVisible()
+})
