@@ -5,6 +5,7 @@ import { disconnect } from '@server/db/connect'
 import { importProducts } from '@server/services/import-products'
 import { settings } from '@server/settings'
 import { writeProducts, writeVariants } from './catalogue'
+import { benchBulk, benchExport } from './bulk'
 import { benchImport } from './import'
 import { benchList } from './list'
 import { table } from './measure'
@@ -27,6 +28,8 @@ if (asked('import')) {
 if (asked('reach')) await benchReach()
 if (asked('list')) await benchList()
 if (asked('proof')) await benchProof()
+if (asked('export')) await benchExport()
+if (asked('bulk')) await benchBulk()
 if (wanted.length === 0) writeFileSync('bench/figures.md', `# Figures\n\nMeasured by \`npm run bench\` on ${new Date().toISOString().slice(0, 10)}: Node ${process.version}, ${os.cpus().length} cores, the database on the same machine. Each is a ratio to a reference in the same run, or a bound in time that its issue names.\n\n${table()}\n`)
 await disconnect()
 process.exit(0)

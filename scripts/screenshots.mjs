@@ -16,6 +16,13 @@ const faulty = [
 const views = {
   'catalogue': ['/catalogue?in=ch/it-CH', async (p) => { await p.getByRole('grid').waitFor(); for (let i = 0; i < 9; i++) await p.keyboard.press('ArrowDown') }],
   'import': ['/catalogue/import', async (p) => { await p.getByLabel('Choose a CSV file').setInputFiles({ name: 'quay.csv', mimeType: 'text/csv', buffer: Buffer.from(faulty) }); await p.getByText(/problems in/).waitFor() }],
+  'change': ['/catalogue/change?type=pannier', async (p) => {
+    await p.getByLabel('Field', { exact: true }).selectOption({ label: 'Summary' })
+    await p.getByLabel('What to do').selectOption({ label: 'Find and replace' })
+    await p.getByLabel('Find', { exact: true }).fill('commute')
+    await p.getByLabel('Put instead').fill('ride to work')
+    await p.getByLabel('Before and after').waitFor()
+  }],
   'product': ['/catalogue/PE-1830?in=ch/fr-CH', async (p) => { await p.getByRole('region', { name: 'Copy' }).scrollIntoViewIfNeeded(); await p.getByRole('button', { name: /^Summary, fallback/ }).focus() }],
   'proof': ['/catalogue/PE-1830?in=uk/en-GB&for=workshop', async (p) => { await p.getByRole('button', { name: 'desk' }).click(); await p.getByLabel('Reasons').getByRole('button', { name: 'Fits these racks' }).click() }],
   'library': ['/library?in=ch/fr-CH', async (p) => { await p.getByText('Fits these racks').waitFor() }],

@@ -1,7 +1,7 @@
 import { enter, expect, findings, proof, test } from './desk'
 
 const views: [string, string, string][] = [
-  ['the catalogue', '/catalogue?in=ch/it-CH', 'Products'], ['a product, two editions beside each other', '/catalogue/PE-1830?in=ch/fr-CH', 'Values of the product'], ['a variant', '/catalogue/KZ-1100-M-OCH?in=ch/de-CH', 'Values of the product'], ['import', '/catalogue/import', 'Choose a CSV file'],
+  ['the catalogue', '/catalogue?in=ch/it-CH', 'Products'], ['a product, two editions beside each other', '/catalogue/PE-1830?in=ch/fr-CH', 'Values of the product'], ['a variant', '/catalogue/KZ-1100-M-OCH?in=ch/de-CH', 'Values of the product'], ['import', '/catalogue/import', 'Choose a CSV file'], ['changing many', '/catalogue/change?type=pannier', 'What changes'],
   ['the library', '/library?in=ch/fr-CH', 'Pieces'], ['a piece', '/library/rack-fit?in=ch/fr-CH', 'The piece'], ['the assignments', '/assignments', 'Assignments in page order'], ['an assignment', '/assignments/size-help?in=ch/de-CH', 'The assignment'],
   ['the translation work', '/translation?in=ch/it-CH', 'Texts to translate'], ['a product at the translation desk', '/translation/product%3APE-1830?in=ch/fr-CH', 'Texts'],
 ]
