@@ -49,6 +49,7 @@ test('builds a rule of nested groups, reads it as a sentence, saves it, and find
 
   await page.keyboard.press('Control+S')
   await expect(page).toHaveURL(/\/assignments\/nested/)
+  await expect(sentence(page)).toContainText('In Bags')
   const read = await sentence(page).innerText()
   await page.reload()
   await expect(sentence(page)).toHaveText(read)
