@@ -58,7 +58,7 @@ useKeys('Catalogue', [
 
 <template>
   <div class="flex h-full flex-col">
-    <div class="flex items-baseline gap-4 px-5 pb-2 pt-3.5">
+    <div class="flex flex-wrap items-baseline gap-x-3 gap-y-2 px-5 pb-2 pt-3.5">
       <h1>Catalogue</h1>
       <span class="text-ink2" role="status"><b class="font-semibold text-ink">{{ list.count.value?.toLocaleString('en-GB') ?? '…' }}</b> products{{ filter.q || filter.type || filter.category || filter.status ? ' found' : '' }}</span>
       <button class="act ml-auto" type="button" :disabled="saving || !list.count.value" @click="saveList">{{ saving ? 'Writing the file …' : 'Save as a file' }}</button>
