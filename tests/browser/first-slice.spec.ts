@@ -210,7 +210,9 @@ test('finds the French stale when the English changes, with the difference, and 
   await expect(title.locator('ins').first()).toHaveText('the')
   await title.getByRole('button', { name: 'It is still right' }).click()
   await expect(title.getByText('stale', { exact: true })).toHaveCount(0)
+  const saved = page.waitForResponse((r) => r.request().method() === 'PUT' && r.url().includes('/api/translations/units'))
   await title.getByLabel('State').selectOption('final')
+  await saved
   await page.reload()
   await expect(page.getByRole('region', { name: 'Title' }).getByLabel('State')).toHaveValue('final')
 })

@@ -30,30 +30,39 @@ const { draft, changed, reset } = useDraft<Targets>(() => `translation:${record.
 const differs = (unit: string) => JSON.stringify(draft.value?.[unit] ?? null) !== JSON.stringify(saved.value?.[unit] ?? null)
 const busy = ref(false)
 
-async function put(list: { unit: string; target: Value | null; state?: TranslationState; base: Value | null }[]) {
-  if (list.length === 0 || busy.value) return
+type Change = { unit: string; target: Value | null; state?: TranslationState; base: Value | null }
+let sending: Promise<unknown> = Promise.resolve()
+/** Saves one after the other: what is changed while a save is under way waits for it, and is none the less saved. */
+function put(changes: () => Change[]): Promise<number> {
+  const mine = sending.then(() => send(changes()))
+  sending = mine
+  return mine
+}
+async function send(list: Change[]): Promise<number> {
+  if (list.length === 0) return 0
   busy.value = true
   try {
     const answer = await ask<Units>('PUT', '/api/translations/units', { body: { storefront: lens.storefront, language: lens.language, record: record.value, units: list } })
     data.value = answer.data
     for (const u of list) draft.value![u.unit] = answer.data.units.find((x) => x.unit === u.unit)?.target ?? null
     refreshProof()
+    return list.length
   } catch (e) {
     tellProblem(e)
     if (e instanceof ApiProblem && e.problem.status === 412) await refresh()
+    return 0
   } finally {
     busy.value = false
   }
 }
 const save = async () => {
-  const list = units.value.filter((u) => differs(u.unit)).map((u) => ({ unit: u.unit, target: draft.value![u.unit] ?? null, base: u.target }))
-  await put(list)
-  if (list.length > 0 && !changed.value) tell(`Saved ${list.length} ${list.length === 1 ? 'text' : 'texts'}`)
+  const saved = await put(() => units.value.filter((u) => differs(u.unit)).map((u) => ({ unit: u.unit, target: draft.value![u.unit] ?? null, base: u.target })))
+  if (saved > 0 && !changed.value) tell(`Saved ${saved} ${saved === 1 ? 'text' : 'texts'}`)
 }
-const setState = (unit: string, state: TranslationState) => {
-  const u = units.value.find((x) => x.unit === unit)!
-  return put([{ unit, target: u.target, state, base: u.target }])
-}
+const setState = (unit: string, state: TranslationState) => put(() => {
+  const u = units.value.find((x) => x.unit === unit)
+  return u ? [{ unit, target: u.target, state, base: u.target }] : []
+})
 const rows = useTemplateRef<InstanceType<typeof UnitRow>[]>('rows')
 const at = ref(0)
 function go(to: number) {
