@@ -44,7 +44,8 @@ async function send(list: Change[]): Promise<number> {
   try {
     const answer = await ask<Units>('PUT', '/api/translations/units', { body: { storefront: lens.storefront, language: lens.language, record: record.value, units: list } })
     data.value = answer.data
-    for (const u of list) draft.value![u.unit] = answer.data.units.find((x) => x.unit === u.unit)?.target ?? null
+    // What was typed on while the answer was under way stays.
+    for (const u of list) if (JSON.stringify(draft.value![u.unit] ?? null) === JSON.stringify(u.target)) draft.value![u.unit] = answer.data.units.find((x) => x.unit === u.unit)?.target ?? null
     refreshProof()
     return list.length
   } catch (e) {
