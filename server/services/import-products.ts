@@ -24,11 +24,11 @@ export interface ImportOptions {
   cancelled?: () => boolean
 }
 
-const standardBatch = 2000
+const standardBatch = 3000
 const progressEvery = 1000
 const keptProblems = 2000
 /** After so many rows the process looks after its connections: the database waits for answers while it writes. */
-const breath = 10
+const breath = 25
 
 /** Ends a transaction on purpose: nothing of it stands. */
 class NothingWritten extends Error {}
