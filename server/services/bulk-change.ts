@@ -5,7 +5,6 @@ import type { Attribute, Value } from '@core/attributes/attribute'
 import { bulkTitle, checkBulkChange, membersOf, outcomeOf, type BulkChange } from '@core/bulk/change'
 import { applyPatch, type ProductPatch } from '@core/catalogue/patch'
 import { checkCondition } from '@core/rules/check'
-import type { TranslationState } from '@core/translation/state'
 import { database, inTransaction, type Tx } from '../db/connect'
 import { loadFamilies, lockFamilies, rootsOfSkus, type StoredFamily, type StoredProduct } from '../db/queries/families'
 import { rootIdsOf } from '../db/queries/reach'
@@ -92,7 +91,7 @@ export async function queueBulkChange(person: Person, body: BulkBody, now: numbe
 }
 
 /** Changes products of a family, and adds what differs to a set of writes. Returns whether anything does. */
-function changeFamily(family: StoredFamily, changes: readonly { product: StoredProduct; patch: ProductPatch; marks?: ReadonlyMap<string, TranslationState> }[], set: WriteSet, setup: StoredSetup, now: number): boolean {
+function changeFamily(family: StoredFamily, changes: readonly { product: StoredProduct; patch: ProductPatch; marks?: ReturnType<typeof takenBack>['marks'] }[], set: WriteSet, setup: StoredSetup, now: number): boolean {
   let changed = false
   for (const { product, patch, marks } of changes) {
     const result = applyPatch(product, patch)

@@ -318,7 +318,7 @@ export async function productHistory(sku: string, before: number | null, limit: 
 /** What takes differences of a product back, with the marks of its translations. What was changed again since stays and is named. */
 export function takenBack(product: StoredProduct, differences: readonly Difference[], paths: readonly string[] | null) {
   const wanted = differences.filter((d) => !d.path.startsWith('state:') && d.path !== 'created' && (paths === null || paths.includes(d.path)))
-  const marks = new Map<string, TranslationState>()
+  const marks: Checked['marks'] = new Map()
   for (const d of differences) {
     const state = (d.before as TranslationMark | null)?.state
     if (d.path.startsWith('state:') && translationStates.some((s) => s === state)) marks.set(d.path.slice('state:'.length).replace(/^([^@]+)$/, '$1@/'), state as TranslationState)
