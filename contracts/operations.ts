@@ -25,6 +25,7 @@ const lens = Joi.object({ storefront, group: Joi.string().allow(null), at: momen
 const paged = (max: number, standard: number) => ({ limit: Joi.number().integer().min(1).max(max).default(standard), cursor: Joi.string() })
 const offset = Joi.number().integer().min(0).max(10_000_000).default(0).description('Rows to pass over, for lists that are scrolled.')
 const rule = { condition: Joi.any().description('A condition.'), logic: Joi.any().description('The same as JsonLogic.'), lens }
+const bulkBody = Joi.object({ filter: rule.condition, lens, change: bulkChange.required() })
 const ifMatch = { 'If-Match': 'The ETag of the version that is changed.' }
 
 export const operations = {
@@ -54,8 +55,8 @@ export const operations = {
   exportProducts: { method: 'post', path: '/api/exports', summary: 'Products as a file, which an import reads as no change', action: 'read', body: Joi.object({
     format: Joi.string().valid('csv', 'jsonl').required(), filter: Joi.any().description('A condition; all products without it.'), lens, columns: Joi.array().min(1).max(500).items(Joi.string().max(200)).description('Column names as an import reads them.'),
   }) },
-  previewBulkChange: { method: 'post', path: '/api/bulk-changes/preview', summary: 'What a change of many products would do', action: 'edit-products', body: Joi.object({ filter: rule.condition, lens, change: bulkChange.required() }) },
-  makeBulkChange: { method: 'post', path: '/api/bulk-changes', summary: 'Change many products in one step; a job is answered (202), and a report is its result', action: 'edit-products', body: Joi.object({ filter: rule.condition, lens, change: bulkChange.required() }) },
+  previewBulkChange: { method: 'post', path: '/api/bulk-changes/preview', summary: 'What a change of many products would do', action: 'edit-products', body: bulkBody },
+  makeBulkChange: { method: 'post', path: '/api/bulk-changes', summary: 'Change many products in one step; a job is answered (202), and a report is its result', action: 'edit-products', body: bulkBody },
   putStepBack: { method: 'post', path: '/api/steps/{id}/put-back', summary: 'Take a step that changed many products back; a job is answered (202)', action: 'edit-products' },
   listJobs: { method: 'get', path: '/api/jobs', summary: 'The latest work', action: 'read' },
   getJob: { method: 'get', path: '/api/jobs/{id}', summary: 'A piece of work, with its result', action: 'read' },

@@ -10,6 +10,11 @@ export interface Job {
   started: string | null
 }
 
+/** Why work that ended has no result, in words. */
+export function howItEnded(job: Job): string {
+  return job.state === 'cancelled' ? 'Called off. Nothing has been changed.' : `${job.error ?? 'It did not end.'} Nothing has been changed.`
+}
+
 /** Running work, as the server tells of it. */
 export const useJobsStore = defineStore('jobs', () => {
   const jobs = ref<Map<string, Job>>(new Map())

@@ -50,5 +50,7 @@ export const useLensStore = defineStore('lens', () => {
     const next = list[(here + by + list.length) % list.length]
     if (next) set({ in: next.id })
   }
-  return { editions, edition, storefront, language, group, at, moment, sameLanguage, query, asked, set, step }
+  /** The same for calls that take a lens in their body. */
+  const body = computed(() => ({ storefront: storefront.value, group: group.value || null, ...(moment.value ? { at: moment.value } : {}) }))
+  return { body, editions, edition, storefront, language, group, at, moment, sameLanguage, query, asked, set, step }
 })

@@ -2,6 +2,7 @@ import { attributeTypes, checkedValue } from '../attributes/types/registry'
 import { ValueProblem } from '../attributes/types/shape'
 import type { Attribute, Value } from '../attributes/attribute'
 import type { Setup } from '../catalogue/model'
+import { valuePath } from '../catalogue/patch'
 import { readNormalForm } from '../richtext/read'
 import { escapeText, isElement, serialise, type RichNode } from '../richtext/tree'
 import type { BulkChange, BulkProblem } from './change'
@@ -92,12 +93,10 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
     check(change, attribute, setup) {
       const from = change.from && setup.attributes.get(change.from.attribute)
       if (!from) return [{ path: 'from', message: 'Say from which field.' }]
-      if (same(change, change.from!)) return [{ path: 'from', message: 'A field is not filled from itself.' }]
+      if (valuePath(change) === valuePath(change.from!)) return [{ path: 'from', message: 'A field is not filled from itself.' }]
       return from.type === attribute.type || (written(from) && written(attribute)) ? [] : [{ path: 'from', message: `“${from.code}” holds ${from.type}, which “${attribute.code}” cannot take.` }]
     },
     make: (_now, _change, attribute, source) => source && carriedOver(source, attribute),
     title: (label, change, _shown, setup) => `Filled ${label} from ${setup.attributes.get(change.from!.attribute)?.labels[setup.source] ?? change.from!.attribute}`,
   },
 }
-
-const same = (a: { attribute: string; storefront: string | null; language: string | null }, b: typeof a) => a.attribute === b.attribute && a.storefront === b.storefront && a.language === b.language

@@ -1,5 +1,5 @@
 import { readNormalForm } from '../richtext/read'
-import { isElement, serialise, type RichElement, type RichNode } from '../richtext/tree'
+import { isElement, serialise, walk, type RichElement, type RichNode } from '../richtext/tree'
 
 /** The smallest blocks that go when an optional value in them is empty. */
 const smallest = new Set(['p', 'li', 'tr', 'h2', 'h3', 'h4', 'figure'])
@@ -78,12 +78,11 @@ export function fillInline(text: readonly RichNode[], read: ValueReader): Filled
   })
   look(kept)
   // An empty value stops the reading of its block, so the ones after it are looked for by themselves.
-  const lookFor = (nodes: readonly RichNode[]): void => nodes.forEach((node) => {
-    if (!isElement(node)) return
-    const address = node.tag === 'data' ? node.attributes.value ?? '' : ''
-    if (address !== '' && !empty.has(address) && !filled.has(address)) (read(address) === undefined ? empty : filled).add(address)
-    lookFor(node.children)
-  })
-  if (empty.size > 0) lookFor(text)
+  if (empty.size > 0) {
+    for (const node of walk(text)) {
+      const address = isElement(node) && node.tag === 'data' ? node.attributes.value ?? '' : ''
+      if (address !== '' && !empty.has(address) && !filled.has(address)) (read(address) === undefined ? empty : filled).add(address)
+    }
+  }
   return { html: serialise(kept), empty: [...empty], filled: [...filled], hasContent: content }
 }

@@ -4,18 +4,17 @@ import { attributeTypes } from '@core/attributes/types/registry'
 import type { Attribute, Value } from '@core/attributes/attribute'
 import { bulkTitle, checkBulkChange, membersOf, outcomeOf, type BulkChange } from '@core/bulk/change'
 import { applyPatch, type ProductPatch } from '@core/catalogue/patch'
-import { checkCondition } from '@core/rules/check'
 import { database, inTransaction, type Tx } from '../db/connect'
 import { loadFamilies, lockFamilies, rootsOfSkus, type StoredFamily, type StoredProduct } from '../db/queries/families'
 import { rootIdsOf } from '../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { beginStep, WriteSet } from '../db/queries/write-products'
 import * as t from '../db/schema'
-import { enqueue } from './jobs'
+import { CalledOff, enqueue } from './jobs'
 import { require, type Person } from './permission'
 import { notFitting, notFound } from './problem'
 import { markTranslations, takenBack } from './products'
-import { lensOf, ruleProblem, type LensBody } from './reach'
+import { filterOf, lensOf, type LensBody } from './reach'
 
 export interface BulkBody {
   filter?: unknown
@@ -28,23 +27,17 @@ export interface BulkControls {
   cancelled?: () => boolean
 }
 
-/** Thrown in the middle of a transaction that was called off, so that nothing of it stands. */
-export class CalledOff extends Error {}
-
 const familiesAtOnce = 500
 /** So many families are looked at before a change is made: enough to see what it does, in the time of a breath. */
 const previewed = 2000
 const shownAtMost = 60
 
-/** The families a change is about. Throws a 422 problem where the filter or the change does not fit. */
-async function asked(setup: StoredSetup, body: BulkBody, now: number): Promise<number[]> {
+/** The families a change is about, as a question to the database. Throws a 422 problem where the filter or the change does not fit. */
+function asked(setup: StoredSetup, body: BulkBody, now: number): () => Promise<number[]> {
   const problems = checkBulkChange(body.change, setup)
   if (problems.length > 0) throw notFitting('This change cannot be made.', problems.map((p) => ({ path: `change.${p.path}`, message: p.message })))
-  try {
-    return await rootIdsOf(database(), setup, body.filter === undefined || body.filter === null ? null : checkCondition(body.filter, setup), lensOf(setup, body.lens, now))
-  } catch (e) {
-    throw ruleProblem(e, 'filter')
-  }
+  const [node, lens] = [filterOf(setup, body.filter), lensOf(setup, body.lens, now)]
+  return () => rootIdsOf(database(), setup, node, lens)
 }
 
 const emptyReport = (setup: StoredSetup, body: BulkBody, found: number): BulkReport => ({ title: bulkTitle(body.change, setup), found, looked: 0, changed: 0, failed: 0, sample: [], failures: [], step: null })
@@ -73,7 +66,7 @@ function lookAt(family: StoredFamily, body: BulkBody, setup: StoredSetup, report
 /** What a change would do, seen on the first products it is about. */
 export async function previewBulkChange(body: BulkBody, now: number): Promise<BulkReport> {
   const setup = await loadSetup(database())
-  const ids = await asked(setup, body, now)
+  const ids = await asked(setup, body, now)()
   const report = emptyReport(setup, body, ids.length)
   const some = ids.slice(0, previewed)
   const families = await loadFamilies(database(), setup, some)
@@ -84,15 +77,15 @@ export async function previewBulkChange(body: BulkBody, now: number): Promise<Bu
 /** Puts a change of many products into the queue. */
 export async function queueBulkChange(person: Person, body: BulkBody, now: number): Promise<string> {
   const setup = await loadSetup(database())
-  await asked(setup, body, now)
+  asked(setup, body, now)
   const { change } = body
   if (change.language !== null && change.language !== setup.source) require(person, 'translate', change.language)
   return inTransaction((tx) => enqueue(tx, { kind: 'bulk-change', title: bulkTitle(change, setup), personId: person.id, input: { ...body } }))
 }
 
-/** Changes products of a family, and adds what differs to a set of writes. Returns whether anything does. */
-function changeFamily(family: StoredFamily, changes: readonly { product: StoredProduct; patch: ProductPatch; marks?: ReturnType<typeof takenBack>['marks'] }[], set: WriteSet, setup: StoredSetup, now: number): boolean {
-  let changed = false
+/** Changes products of a family, and adds what differs to a set of writes. Returns how many products that are. */
+function changeFamily(family: StoredFamily, changes: readonly { product: StoredProduct; patch: ProductPatch; marks?: ReturnType<typeof takenBack>['marks'] }[], set: WriteSet, setup: StoredSetup, now: number): number {
+  let changed = 0
   for (const { product, patch, marks } of changes) {
     const result = applyPatch(product, patch)
     const differences = [...result.differences, ...markTranslations(product, result.product, result.differences, marks ?? new Map(), setup)]
@@ -101,7 +94,7 @@ function changeFamily(family: StoredFamily, changes: readonly { product: StoredP
     if (family.root === product) family.root = after
     else family.variants = family.variants.map((v) => (v === product ? after : v))
     set.add({ before: product, after, differences }, family.root.id)
-    changed = true
+    changed++
   }
   return changed
 }
@@ -115,7 +108,7 @@ async function writeFamilies(tx: Tx, set: WriteSet, families: readonly StoredFam
 export async function makeBulkChange(body: BulkBody, personId: number | null, now: number, { onProgress, cancelled }: BulkControls = {}): Promise<BulkReport> {
   return inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
-    const ids = await asked(setup, body, now)
+    const ids = await asked(setup, body, now)()
     const report = emptyReport(setup, body, ids.length)
     for (let i = 0; i < ids.length; i += familiesAtOnce) {
       if (cancelled?.()) throw new CalledOff()
@@ -126,7 +119,7 @@ export async function makeBulkChange(body: BulkBody, personId: number | null, no
       const changes = some.flatMap((id) => families.get(id) ?? []).map((family) => ({ family, list: lookAt(family, body, setup, report) })).filter((c) => c.list.length > 0)
       if (changes.length > 0) {
         const set = new WriteSet(setup, report.step ??= await beginStep(tx, report.title, personId, now))
-        await writeFamilies(tx, set, changes.filter((c) => changeFamily(c.family, c.list, set, setup, now)).map((c) => c.family))
+        await writeFamilies(tx, set, changes.filter((c) => changeFamily(c.family, c.list, set, setup, now) > 0).map((c) => c.family))
       }
       onProgress?.(Math.min(i + familiesAtOnce, ids.length), ids.length)
     }
@@ -165,10 +158,11 @@ export async function putStepBack(stepId: number, personId: number | null, now: 
           const back = takenBack(product, bySku.get(product.sku)!, null)
           report.keptCount += back.kept.length
           for (const path of back.kept) if (report.kept.length < shownAtMost) report.kept.push({ sku: product.sku, path })
-          if (back.patch.values.length > 0 || Object.keys(back.patch.fields).length > 0 || back.patch.basePrices.length > 0 || back.patch.specials) report.products++
           return { product, patch: back.patch, marks: back.marks }
         })
-        return changeFamily(family, list, set, setup, now)
+        const products = changeFamily(family, list, set, setup, now)
+        report.products += products
+        return products > 0
       })
       await writeFamilies(tx, set, changed)
       done += rows.length

@@ -1,14 +1,13 @@
 import { stringify } from 'csv-stringify/sync'
 import { headersFor, rowOf } from '@core/exports/row'
 import { parseHeader, type Column } from '@core/imports/columns'
-import { checkCondition } from '@core/rules/check'
 import { database } from '../db/connect'
 import { loadFamilies, type StoredFamily } from '../db/queries/families'
 import { rootIdsOf, usedScopes } from '../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { notFitting } from './problem'
 import { productDocument } from './products'
-import { lensOf, ruleProblem, type LensBody } from './reach'
+import { filterOf, lensOf, type LensBody } from './reach'
 
 export interface ExportBody {
   format: 'csv' | 'jsonl'
@@ -33,16 +32,11 @@ const familiesAtOnce = 500
 export async function exportProducts(body: ExportBody, now: number): Promise<ExportedFile> {
   const db = database()
   const setup = await loadSetup(db)
-  const lens = lensOf(setup, body.lens, now)
-  try {
-    const ids = await rootIdsOf(db, setup, body.filter === null || body.filter === undefined ? null : checkCondition(body.filter, setup), lens)
-    const day = new Date(now).toISOString().slice(0, 10)
-    if (body.format === 'jsonl') return { name: `products-${day}.jsonl`, type: 'application/jsonl', chunks: jsonLines(setup, ids) }
-    const columns = columnsOf(setup, body.columns ?? headersFor(await usedScopes(db, setup, ids), setup))
-    return { name: `products-${day}.csv`, type: 'text/csv; charset=utf-8; header=present', chunks: csv(setup, ids, columns) }
-  } catch (e) {
-    throw ruleProblem(e, 'filter')
-  }
+  const ids = await rootIdsOf(db, setup, filterOf(setup, body.filter), lensOf(setup, body.lens, now))
+  const day = new Date(now).toISOString().slice(0, 10)
+  if (body.format === 'jsonl') return { name: `products-${day}.jsonl`, type: 'application/jsonl', chunks: jsonLines(setup, ids) }
+  const columns = columnsOf(setup, body.columns ?? headersFor(await usedScopes(db, setup, ids), setup))
+  return { name: `products-${day}.csv`, type: 'text/csv; charset=utf-8; header=present', chunks: csv(setup, ids, columns) }
 }
 
 function columnsOf(setup: StoredSetup, headers: string[]): Column[] {

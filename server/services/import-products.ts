@@ -8,6 +8,7 @@ import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { beginStep, reserveProductIds, WriteSet } from '../db/queries/write-products'
 import { readRecords, type CsvRecord } from './csv-file'
 import { meaningOf, overviewOf, type Overview } from './import-overview'
+import { CalledOff } from './jobs'
 import { markTranslations, newProduct } from './products'
 
 export interface ImportOptions {
@@ -32,7 +33,6 @@ const breath = 25
 
 /** Ends a transaction on purpose: nothing of it stands. */
 class NothingWritten extends Error {}
-export class ImportCancelled extends Error {}
 
 interface Draft extends RowDraft {
   line: number
@@ -53,7 +53,7 @@ interface Found {
 /**
  * Imports products from a CSV file in one transaction: all of it, the good rows, or nothing.
  * The file is read twice as a stream, so memory does not grow with it. A check does the same and writes nothing.
- * Throws CsvFileError where the file cannot be read to its end, ImportCancelled where it was called off.
+ * Throws CsvFileError where the file cannot be read to its end, CalledOff where it was.
  */
 export async function importProducts(file: string, options: ImportOptions): Promise<ImportReport> {
   let report: ImportReport | undefined
@@ -176,7 +176,7 @@ class ImportRun {
 
   private progress() {
     this.options.onProgress?.(this.read, this.seen.rows)
-    if (this.options.cancelled?.()) throw new ImportCancelled()
+    if (this.options.cancelled?.()) throw new CalledOff()
   }
 
   private reject(line: number, p: RowProblem) {
@@ -265,15 +265,12 @@ class ImportRun {
       const family = this.place(known?.family ?? parent?.family, after, before)
       bySku.set(after.sku, { family, product: after })
       touched.add(family)
-      if (!this.writing) {
-        if (!before) this.unwritten.set(after.sku, { ...after, values: [], marks: new Map() })
-        continue
-      }
+      if (!before) created.push(after)
+      if (!this.writing) continue
       set ??= new WriteSet(setup, this.step ??= await this.beginStep())
       set.add({ before, after, differences: before ? [...differences, ...marked] : [{ path: 'created', before: null, after: after.sku }, ...differences] }, family.root.id)
-      if (!before) created.push(after)
     }
-    // A refusal in this very batch: what was made ready before it is not written either.
+    // After a refusal, in this very batch too, nothing of it is written.
     if (!this.writing) for (const p of created) this.unwritten.set(p.sku, { ...p, values: [], marks: new Map() })
     if (!this.writing || !set) return
     this.recent = [this.recent[1]!, new Map([...touched].filter((f) => this.namesParents || f.variants.length > 0).flatMap((family) => [family.root, ...family.variants].map((product) => [product.sku, { family, product }])))]

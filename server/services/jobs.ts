@@ -23,6 +23,9 @@ export interface JobDocument {
   finished: string | null
 }
 
+/** Ends work in the middle that was called off: its transaction falls, and nothing of it stands. */
+export class CalledOff extends Error {}
+
 /** The channel on which changes of jobs are told. */
 export const jobChannel = 'inkloom_job'
 

@@ -12,7 +12,7 @@ import { editionReader, valuesFor, displayValue } from '@core/page/assemble'
 import type { Resolved } from '@core/values/resolve'
 import type { ProductPatchBody } from '@contracts/product'
 import { database, inTransaction, type Tx } from '../db/connect'
-import { loadFamilies, loadFamilyOf, lockFamilies, memberOf, ownersOfGtins, rootsOfSkus, type StoredFamily, type StoredProduct, type TranslationMark } from '../db/queries/families'
+import { loadFamilies, loadFamilyOf, lockFamilies, markKey, memberOf, ownersOfGtins, rootsOfSkus, type StoredFamily, type StoredProduct, type TranslationMark } from '../db/queries/families'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { beginStep, writeProducts } from '../db/queries/write-products'
 import * as t from '../db/schema'
@@ -33,8 +33,6 @@ export function productDocument(product: StoredProduct, family: StoredFamily) {
     prices: product.prices,
   }
 }
-
-const markKey = (v: { attribute: string; storefront: string | null; language: string | null }) => `${v.attribute}@${v.storefront ?? ''}/${v.language ?? ''}`
 
 function markOf(product: StoredProduct, v: { attribute: string; storefront: string | null; language: string | null }) {
   const mark = product.marks.get(markKey(v))

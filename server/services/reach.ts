@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm'
 import { explainReach, prepareAssignment, type PreparedAssignment, type Reach } from '@core/assignments/assignment'
 import type { Limits } from '@core/assignments/limits'
 import { checkCondition } from '@core/rules/check'
-import { RuleError, type Condition } from '@core/rules/condition'
+import { RuleError, type Condition, type RuleNode } from '@core/rules/condition'
 import { compileExplainer } from '@core/rules/explain'
 import { factsOf, type FactLens } from '@core/rules/facts'
 import { fromJsonLogic } from '@core/rules/json-logic-in'
@@ -49,6 +49,16 @@ function ruleOf(setup: StoredSetup, body: RuleBody, lens: FactLens) {
 /** A rule's problems as a 422 problem, their paths beginning with where the rule stands. */
 export function ruleProblem(e: unknown, root: string): unknown {
   return e instanceof RuleError ? notFitting('The rule does not fit.', e.problems.map((p) => ({ path: [root, p.path].filter(Boolean).join('.'), message: p.message }))) : e
+}
+
+/** A filter of products as a checked rule; null is all of them. Throws a 422 problem where it does not fit. */
+export function filterOf(setup: StoredSetup, filter: unknown): RuleNode | null {
+  if (filter === undefined || filter === null) return null
+  try {
+    return checkCondition(filter, setup)
+  } catch (e) {
+    throw ruleProblem(e, 'filter')
+  }
 }
 
 /** The products that a rule finds. */

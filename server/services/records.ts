@@ -174,7 +174,7 @@ const pieces: RecordKind<PieceRecord> = {
     await tx.db.insert(t.pieceText).values(r.texts.map((x) => {
       const storefrontId = x.storefront ? setup.storefrontIds.get(x.storefront)! : 0
       const before = old.find((o) => o.storefrontId === storefrontId && o.language === x.language)
-      const source = r.texts.find((s) => s.language === setup.source && s.storefront === x.storefront) ?? r.texts.find((s) => s.language === setup.source && s.storefront === null)
+      const source = sourceTextOf(r, x.storefront, setup.source)
       const states: typeof t.pieceText.$inferInsert.states = {}
       for (const part of ['title', 'body'] as const) {
         if (x.language === setup.source || x[part] === '') continue
@@ -191,6 +191,11 @@ const pieces: RecordKind<PieceRecord> = {
       return { pieceId: row!.id, storefrontId, language: x.language, title: x.title, body: x.body, states }
     }))
   },
+}
+
+/** The text that a piece's translations for a storefront are made from: its own, else the general one. */
+export function sourceTextOf(piece: PieceRecord, storefront: string | null, source: string) {
+  return piece.texts.find((s) => s.language === source && s.storefront === storefront) ?? piece.texts.find((s) => s.language === source && s.storefront === null)
 }
 
 /** Whether an inline value's address names an attribute or a fact of some storefront. */

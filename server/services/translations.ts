@@ -12,7 +12,7 @@ import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { require, type Person } from './permission'
 import { notFitting, notFound, Problem } from './problem'
 import { editionOrProblem, patchProduct } from './products'
-import { getRecord, writeRecord } from './records'
+import { getRecord, sourceTextOf, writeRecord } from './records'
 
 /** One translatable text of a record: its source, its target in a language, how far that is. */
 export interface Unit {
@@ -105,9 +105,6 @@ export async function saveUnits(person: Person, body: SaveBody, now: number) {
   return listUnits(body)
 }
 
-const sourceOf = (piece: PieceRecord, part: 'title' | 'body', storefront: string | null, source: string) =>
-  (piece.texts.find((s) => s.language === source && s.storefront === storefront) ?? piece.texts.find((s) => s.language === source && s.storefront === null))?.[part]
-
 async function savePieceUnits(person: Person, setup: StoredSetup, code: string, body: SaveBody, now: number) {
   const { record, tag } = await getRecord('pieces', code)
   const piece = structuredClone(record) as unknown as PieceRecord
@@ -124,7 +121,7 @@ async function savePieceUnits(person: Person, setup: StoredSetup, code: string, 
     text[part] = target
     text.states = { ...text.states, [part]: u.state ?? 'translated' }
     // Saying the state, even the same again, says that the text is right for the present source.
-    const source = sourceOf(piece, part, storefront, setup.source)
+    const source = sourceTextOf(piece, storefront, setup.source)?.[part]
     if (source) text.sources = { ...text.sources, [part]: sourceHash(source) }
   }
   if (conflicts.length > 0) throw new Problem(412, 'Changed meanwhile', 'Somebody else has changed these texts since you opened them. Nothing has been overwritten.', conflicts)

@@ -5,9 +5,10 @@ import { luc, maren, now, ownDatabase, problemOf } from './database'
 
 const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/import-products')
-const { CalledOff, makeBulkChange, previewBulkChange, putStepBack, queueBulkChange, queuePutBack } = await import('@server/services/bulk-change')
+const { makeBulkChange, previewBulkChange, putStepBack, queueBulkChange, queuePutBack } = await import('@server/services/bulk-change')
 const { getProduct, patchProduct, productHistory } = await import('@server/services/products')
 const { reach } = await import('@server/services/reach')
+const { CalledOff } = await import('@server/services/jobs')
 const { database } = await import('@server/db/connect')
 
 const change = (more: Partial<BulkChange> & Pick<BulkChange, 'do' | 'attribute'>): BulkChange => ({ storefront: null, language: null, members: 'fitting', ...more })

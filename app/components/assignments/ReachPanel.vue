@@ -14,7 +14,7 @@ const lens = useLensStore()
 const setup = useSetupStore()
 const { focus, open } = useProofFocus()
 const asked = ref('')
-const { data, problem, busy } = useAsking((signal) => ask<Tried>('POST', '/api/reach/assignment', { body: { reach: props.reach, limits: props.limits, saved: props.saved, lens: { storefront: lens.storefront, group: lens.group || null, ...(lens.moment ? { at: lens.moment } : {}) }, sku: asked.value || null }, signal }).then((a) => a.data),
+const { data, problem, busy } = useAsking((signal) => ask<Tried>('POST', '/api/reach/assignment', { body: { reach: props.reach, limits: props.limits, saved: props.saved, lens: lens.body, sku: asked.value || null }, signal }).then((a) => a.data),
   () => [props.reach, props.limits, props.saved, asked.value, lens.asked], { wait: 120 })
 watch(data, (d) => { if (d) emit('sentence', d.sentence) })
 const number = (n: number) => n.toLocaleString('en-GB')

@@ -8,7 +8,7 @@ const lens = useLensStore()
 const { data: explanation } = useAsking(async (signal): Promise<Explanation | null> => {
   const { because, sku } = props
   if (because.explanation || !because.assignment || !['rule', 'not-met'].includes(because.reach)) return because.explanation
-  const asked = { assignment: because.assignment.code, sku, lens: { storefront: lens.storefront, group: lens.group || null, ...(lens.moment ? { at: lens.moment } : {}) } }
+  const asked = { assignment: because.assignment.code, sku, lens: lens.body }
   return (await ask<{ explanation: Explanation | null }>('POST', '/api/reach/explain', { body: asked, signal })).data.explanation
 }, () => [props.because, props.sku])
 const reachWords: Record<string, string> = { 'everything': 'It goes to everything', 'chosen': 'This product was chosen', 'added': 'This product was added by hand', 'left-out': 'This product was left out by hand', 'layout': 'The storefront’s layout puts it here', 'rule': 'Its rule fits', 'not-met': 'Its rule does not fit', 'not-chosen': 'This product is not among the chosen ones' }

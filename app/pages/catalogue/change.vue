@@ -65,7 +65,7 @@ async function follow(start: () => Promise<Job>, what: string) {
   try {
     const ended = await jobs.end((await start()).id)
     if (ended.state === 'done') take(ended)
-    else failure.value = ended.state === 'cancelled' ? 'Called off. Nothing has been changed.' : `${ended.error ?? 'It did not end.'} Nothing has been changed.`
+    else failure.value = howItEnded(ended)
     useProofFocus().refresh()
   } catch (e) {
     tellProblem(e)

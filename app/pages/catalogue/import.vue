@@ -11,8 +11,6 @@ const job = computed(() => jobs.jobs.get(jobId.value))
 const number = (n: number) => n.toLocaleString('en-GB')
 const over = ref(false)
 
-const howItEnded = (job: Job) => (job.state === 'cancelled' ? 'Called off. Nothing has been changed.' : job.error ?? 'The import did not end.')
-
 async function run(mode: 'check' | 'apply', take: 'all' | 'good') {
   if (!file.value) return
   busy.value = mode

@@ -13,6 +13,11 @@ export interface TranslationMark {
   madeFrom: Value | null
 }
 
+/** The key under which a value's mark is kept. */
+export function markKey(v: { attribute: string; storefront: string | null; language: string | null }): string {
+  return `${v.attribute}@${v.storefront ?? ''}/${v.language ?? ''}`
+}
+
 /** A product with the numbers under which the database knows it. */
 export interface StoredProduct extends Product {
   id: number
@@ -78,7 +83,7 @@ export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly
     if (code === undefined) continue
     const stored = { attribute: code, storefront: setup.storefrontCodes.get(v.storefrontId) ?? null, language: v.language || null, value: v.value }
     owner.values.push(stored)
-    if (v.state !== null) owner.marks.set(`${code}@${stored.storefront ?? ''}/${stored.language ?? ''}`, { state: v.state, sourceHash: v.sourceHash, madeFrom: v.madeFrom })
+    if (v.state !== null) owner.marks.set(markKey(stored), { state: v.state, sourceHash: v.sourceHash, madeFrom: v.madeFrom })
   }
   const prices = await db.select().from(t.price).where(sql`${t.price.productId} = any(${sql.param(productIds)}::int[])`)
   for (const p of prices) {

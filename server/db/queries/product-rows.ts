@@ -4,7 +4,7 @@ import { attributeFacts, languageFacts, pricesOf } from '@core/rules/facts'
 import { digitAwareKey, fold } from '@core/text/fold'
 import { sourceHash } from '@core/translation/state'
 import { arrayLiteral, CopyRows, type Cell } from '../copy'
-import type { StoredFamily, StoredProduct } from './families'
+import { markKey, type StoredFamily, type StoredProduct } from './families'
 import type { StoredSetup } from './setup'
 
 /** A product after a change, with what differs; `before` is what is stored now. */
@@ -49,7 +49,7 @@ export function addProduct(rows: CopyRows, p: StoredProduct, root: number): void
 /** Adds the rows of the values that a write makes or changes. Returns the places of those that change or go. */
 export function addValues(rows: CopyRows, { before, after, differences }: ProductWrite, setup: StoredSetup): ValueKey[] {
   const add = (v: StoredProduct['values'][number]) => {
-    const mark = after.marks.size === 0 ? undefined : after.marks.get(`${v.attribute}@${v.storefront ?? ''}/${v.language ?? ''}`)
+    const mark = after.marks.size === 0 ? undefined : after.marks.get(markKey(v))
     rows.add([
       after.id, setup.attributeIds.get(v.attribute)!, v.storefront ? setup.storefrontIds.get(v.storefront)! : 0, v.language ?? '', JSON.stringify(v.value),
       setup.attributes.get(v.attribute)!.translatable ? sourceHash(v.value) : null, mark?.state, mark?.sourceHash, !mark || mark.madeFrom === null ? null : JSON.stringify(mark.madeFrom),
