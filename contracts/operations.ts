@@ -2,7 +2,8 @@ import Joi from 'joi'
 import { bulkChange } from './bulk'
 import { importQuery } from './imports'
 import { productPatchBody } from './product'
-import { assignmentRecord, attributeRecord, limitsRecord, pieceRecord, productTypeRecord, reachRecord, storefrontRecord } from './records'
+import { assignmentRecord, attributeRecord, categoryRecord, limitsRecord, pieceRecord, productTypeRecord, reachRecord, storefrontRecord } from './records'
+import { reworkBody } from './rework'
 
 /** One call of the HTTP interface: what validates it also describes it. */
 export interface Operation {
@@ -10,7 +11,7 @@ export interface Operation {
   path: string
   summary: string
   /** What a person must be allowed to do; null where nobody has to be signed in. */
-  action: 'read' | 'edit-products' | 'edit-content' | 'import' | 'set-up' | 'translate' | null
+  action: 'read' | 'edit-products' | 'edit-content' | 'edit-types' | 'import' | 'set-up' | 'translate' | null
   query?: Joi.ObjectSchema
   body?: Joi.Schema
   bodyType?: string
@@ -84,10 +85,20 @@ export const operations = {
   listMedia: { method: 'get', path: '/api/media', summary: 'Pictures by name', action: 'read', query: Joi.object({ q: Joi.string().max(200).allow('').default(''), limit: Joi.number().integer().min(1).max(100).default(24) }) },
   getMedia: { method: 'get', path: '/api/media/{name}', summary: 'A picture', action: null },
 
+  listAttributes: { method: 'get', path: '/api/attributes', summary: 'Attributes, with the number of their values and the types that have them', action: 'read' },
   getAttribute: { method: 'get', path: '/api/attributes/{code}', summary: 'An attribute', action: 'read' },
-  putAttribute: { method: 'put', path: '/api/attributes/{code}', summary: 'Write an attribute', action: 'set-up', body: attributeRecord, headers: ifMatch },
+  putAttribute: { method: 'put', path: '/api/attributes/{code}', summary: 'Write an attribute', action: 'edit-types', body: attributeRecord, headers: ifMatch },
+  deleteAttribute: { method: 'delete', path: '/api/attributes/{code}', summary: 'Delete an attribute that nothing needs; 409 with the reasons where something does', action: 'edit-types' },
+  previewRework: { method: 'post', path: '/api/attributes/{code}/rework/preview', summary: 'What becomes of an attribute’s values when it is changed', action: 'edit-types', body: reworkBody },
+  reworkAttribute: { method: 'post', path: '/api/attributes/{code}/rework', summary: 'Change an attribute and all its values in one step; a job is answered (202)', action: 'edit-types', body: reworkBody },
+  listTypes: { method: 'get', path: '/api/product-types', summary: 'Product types, with the number of their products', action: 'read' },
   getType: { method: 'get', path: '/api/product-types/{code}', summary: 'A product type', action: 'read' },
-  putType: { method: 'put', path: '/api/product-types/{code}', summary: 'Write a product type', action: 'set-up', body: productTypeRecord, headers: ifMatch },
+  putType: { method: 'put', path: '/api/product-types/{code}', summary: 'Write a product type', action: 'edit-types', body: productTypeRecord, headers: ifMatch },
+  deleteType: { method: 'delete', path: '/api/product-types/{code}', summary: 'Delete a product type that nothing needs; 409 with the reasons where something does', action: 'edit-types' },
+  listCategories: { method: 'get', path: '/api/categories', summary: 'Categories, with the number of products in and under them', action: 'read' },
+  getCategory: { method: 'get', path: '/api/categories/{code}', summary: 'A category', action: 'read' },
+  putCategory: { method: 'put', path: '/api/categories/{code}', summary: 'Write a category, or move it', action: 'edit-types', body: categoryRecord, headers: ifMatch },
+  deleteCategory: { method: 'delete', path: '/api/categories/{code}', summary: 'Delete a category that nothing needs; 409 with the reasons where something does', action: 'edit-types' },
   getStorefront: { method: 'get', path: '/api/storefronts/{code}', summary: 'A storefront', action: 'read' },
   putStorefront: { method: 'put', path: '/api/storefronts/{code}', summary: 'Write a storefront', action: 'set-up', body: storefrontRecord, headers: ifMatch },
   listPieces: { method: 'get', path: '/api/pieces', summary: 'Pieces, by code', action: 'read', query: Joi.object({ ...paged(200, 100), q: Joi.string().max(200), storefront, language: Joi.string() }) },

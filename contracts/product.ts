@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { productKinds, productStatuses, type Price, type RangeEntry } from '@core/catalogue/model'
+import { productKinds, productStatuses, relationKinds, type Price, type RangeEntry, type Relation } from '@core/catalogue/model'
 import type { ProductFields } from '@core/catalogue/patch'
 import { translationStates, type TranslationState } from '@core/translation/state'
 
@@ -19,7 +19,7 @@ export interface ValueBody {
 export interface ProductPatchBody extends Partial<ProductFields> {
   values?: ValueBody[]
   prices?: { storefront: string; amount: number | null }[]
-  specials?: Omit<Price, 'special'>[]
+  specials?: (Omit<Price, 'special' | 'quantity'> & { quantity?: number })[]
 }
 
 export const valueBody = Joi.object<ValueBody>({
@@ -35,6 +35,7 @@ export const valueBody = Joi.object<ValueBody>({
 export const productPatchBody = Joi.object<ProductPatchBody>({
   type: Joi.string(),
   category: Joi.string().allow(null),
+  categories: Joi.array().items(Joi.string()).max(50).unique(),
   brand: Joi.string().allow(null),
   tags: Joi.array().items(Joi.string().trim().min(1).max(80)).max(100),
   status: Joi.string().valid(...productStatuses),
@@ -42,6 +43,10 @@ export const productPatchBody = Joi.object<ProductPatchBody>({
   gtin: Joi.string().allow(null),
   stock: Joi.number().integer().min(0).allow(null),
   availableFrom: Joi.string().isoDate().pattern(/^\d{4}-\d\d-\d\d$/, 'a date').allow(null),
+  minimum: Joi.number().integer().min(1).max(1_000_000).allow(null),
+  differsIn: Joi.array().items(Joi.string()).max(10).unique(),
+  relations: Joi.array().items(Joi.object<Relation>({ kind: Joi.string().valid(...relationKinds).required(), sku: Joi.string().max(64).required() })).max(500).unique(),
+  carried: Joi.object().pattern(Joi.string().max(80), Joi.string().allow('').max(1000)).max(200).description('Facts of other systems, kept as they are.'),
   range: Joi.array().items(Joi.object<RangeEntry>({
     storefront: Joi.string().required(), groups: Joi.array().items(Joi.string()).default([]), from: local.default(null), to: local.default(null),
   })).max(200),
@@ -49,6 +54,7 @@ export const productPatchBody = Joi.object<ProductPatchBody>({
   prices: Joi.array().items(Joi.object({ storefront: Joi.string().required(), amount: Joi.number().min(0).max(9_999_999_999).precision(4).allow(null).required() })).max(100),
   specials: Joi.array().items(Joi.object({
     storefront: Joi.string().required(), group: Joi.string().allow(null).default(null), from: local.default(null), to: local.default(null),
+    quantity: Joi.number().integer().min(1).max(1_000_000).default(1).description('From how many pieces on it holds.'),
     amount: Joi.number().min(0).max(9_999_999_999).precision(4).required(),
   })).max(500),
 })

@@ -1,7 +1,7 @@
 import Joi from 'joi'
-import { attributeTypeNames, type Attribute, type ProductType } from '@core/attributes/attribute'
+import { attributeTypeNames, servings, type Attribute, type ProductType } from '@core/attributes/attribute'
 import { areas, type Assignment } from '@core/assignments/assignment'
-import { builtInParts, type Storefront } from '@core/catalogue/model'
+import { builtInParts, type Category, type Storefront } from '@core/catalogue/model'
 import { pieceKinds, type Piece, type PieceText } from '@core/page/piece'
 import { translationStates, type TranslationState } from '@core/translation/state'
 import { families } from '@core/units/registry'
@@ -18,14 +18,22 @@ export const attributeRecord = Joi.object<Attribute>({
   unit: Joi.string().allow(null).default(null),
   options: Joi.array().items(Joi.object({ code: Joi.string().pattern(/^[A-Za-z0-9][A-Za-z0-9_-]{0,79}$/, 'an option code').required(), labels })).unique('code').max(2000).default([]),
   translatable: Joi.boolean().default(false), perStorefront: Joi.boolean().default(false),
+  serves: Joi.array().items(Joi.string().valid(...servings)).unique().default(['facts']),
+  allowed: Joi.object({ least: Joi.any().default(null), most: Joi.any().default(null), pattern: Joi.string().max(500).allow(null).default(null) }).allow(null).default(null),
 })
 
 export const productTypeRecord = Joi.object<ProductType>({
   code: code.required(), labels,
   groups: Joi.array().items(Joi.object({ code: code.required(), labels })).unique('code').default([]),
   attributes: Joi.array().items(Joi.object({
-    attribute: code.required(), group: code.required(), required: Joi.boolean().default(false), perVariant: Joi.boolean().default(false), default: Joi.any().default(null),
+    attribute: code.required(), group: code.required(), required: Joi.boolean().default(false),
+    requiredIn: Joi.array().items(Joi.string()).unique().default([]), requiredWhere: Joi.any().default(null).description('A condition over products.'), perVariant: Joi.boolean().default(false), default: Joi.any().default(null),
   })).unique('attribute').default([]),
+})
+
+export const categoryRecord = Joi.object<Category & { position?: number }>({
+  code: code.required(), parent: code.allow(null).default(null), names: labels, type: code.allow(null).default(null),
+  position: Joi.number().integer().min(0).description('Its place among the categories beside it; the last without.'),
 })
 
 export const storefrontRecord = Joi.object<Storefront>({

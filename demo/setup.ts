@@ -23,34 +23,34 @@ export const groups = [{ code: 'retail', name: 'Retail' }, { code: 'club', name:
 export const brands = [['tarnwheel', 'Tarnwheel'], ['oxbrook', 'Oxbrook'], ['lumenfell', 'Lumenfell'], ['pedersholt', 'Pedersholt'], ['kazemori', 'Kazemori'], ['varga', 'Varga & Daughter']]
   .map(([code, name]) => ({ code: code!, name: name! }))
 
-export const categories: { code: string; parent: string | null; names: Labels }[] = [
-  { code: 'bags', parent: null, names: four('Bags', 'Taschen', 'Sacoches', 'Borse') },
-  { code: 'panniers', parent: 'bags', names: four('Panniers', 'Gepäckträgertaschen', 'Sacoches de porte-bagages', 'Borse da portapacchi') },
-  { code: 'roll-top', parent: 'panniers', names: four('Roll-top', 'Rolltaschen', 'À enroulement', 'A chiusura roll-top') },
-  { code: 'handlebar-bags', parent: 'bags', names: four('Handlebar bags', 'Lenkertaschen', 'Sacoches de guidon', 'Borse da manubrio') },
-  { code: 'lights', parent: null, names: four('Lights', 'Beleuchtung', 'Éclairage', 'Luci') },
-  { code: 'front-lights', parent: 'lights', names: four('Front lights', 'Frontlichter', 'Feux avant', 'Luci anteriori') },
-  { code: 'rear-lights', parent: 'lights', names: four('Rear lights', 'Rücklichter', 'Feux arrière', 'Luci posteriori') },
-  { code: 'on-the-bike', parent: null, names: four('On the bike', 'Am Velo', 'Sur le vélo', 'Sulla bici') },
-  { code: 'racks', parent: 'on-the-bike', names: four('Racks', 'Gepäckträger', 'Porte-bagages', 'Portapacchi') },
-  { code: 'locks', parent: 'on-the-bike', names: four('Locks', 'Schlösser', 'Antivols', 'Lucchetti') },
-  { code: 'clothing', parent: null, names: four('Clothing', 'Bekleidung', 'Vêtements', 'Abbigliamento') },
-  { code: 'helmets', parent: 'clothing', names: four('Helmets', 'Helme', 'Casques', 'Caschi') },
-  { code: 'gloves', parent: 'clothing', names: four('Gloves', 'Handschuhe', 'Gants', 'Guanti') },
-  { code: 'rain-jackets', parent: 'clothing', names: four('Rain jackets', 'Regenjacken', 'Vestes de pluie', 'Giacche antipioggia') },
+export const categories: { code: string; parent: string | null; names: Labels; type: string | null }[] = [
+  { code: 'bags', parent: null, names: four('Bags', 'Taschen', 'Sacoches', 'Borse'), type: null },
+  { code: 'panniers', parent: 'bags', names: four('Panniers', 'Gepäckträgertaschen', 'Sacoches de porte-bagages', 'Borse da portapacchi'), type: 'pannier' },
+  { code: 'roll-top', parent: 'panniers', names: four('Roll-top', 'Rolltaschen', 'À enroulement', 'A chiusura roll-top'), type: null },
+  { code: 'handlebar-bags', parent: 'bags', names: four('Handlebar bags', 'Lenkertaschen', 'Sacoches de guidon', 'Borse da manubrio'), type: 'handlebar-bag' },
+  { code: 'lights', parent: null, names: four('Lights', 'Beleuchtung', 'Éclairage', 'Luci'), type: null },
+  { code: 'front-lights', parent: 'lights', names: four('Front lights', 'Frontlichter', 'Feux avant', 'Luci anteriori'), type: 'front-light' },
+  { code: 'rear-lights', parent: 'lights', names: four('Rear lights', 'Rücklichter', 'Feux arrière', 'Luci posteriori'), type: 'rear-light' },
+  { code: 'on-the-bike', parent: null, names: four('On the bike', 'Am Velo', 'Sur le vélo', 'Sulla bici'), type: null },
+  { code: 'racks', parent: 'on-the-bike', names: four('Racks', 'Gepäckträger', 'Porte-bagages', 'Portapacchi'), type: 'rack' },
+  { code: 'locks', parent: 'on-the-bike', names: four('Locks', 'Schlösser', 'Antivols', 'Lucchetti'), type: 'lock' },
+  { code: 'clothing', parent: null, names: four('Clothing', 'Bekleidung', 'Vêtements', 'Abbigliamento'), type: null },
+  { code: 'helmets', parent: 'clothing', names: four('Helmets', 'Helme', 'Casques', 'Caschi'), type: 'helmet' },
+  { code: 'gloves', parent: 'clothing', names: four('Gloves', 'Handschuhe', 'Gants', 'Guanti'), type: 'gloves' },
+  { code: 'rain-jackets', parent: 'clothing', names: four('Rain jackets', 'Regenjacken', 'Vestes de pluie', 'Giacche antipioggia'), type: 'rain-jacket' },
 ]
 
-const base = { help: {}, family: null, unit: null, options: [], translatable: false, perStorefront: false } satisfies Partial<Attribute>
-const plain = (code: string, type: Attribute['type'], labels: Labels, more: Partial<Attribute> = {}): Attribute => ({ ...base, code, type, labels, ...more })
-const measure = (code: string, family: Attribute['family'], unit: string, labels: Labels): Attribute => plain(code, 'measure', labels, { family, unit })
+const base = { help: {}, family: null, unit: null, options: [], translatable: false, perStorefront: false, serves: [], allowed: null } satisfies Partial<Attribute>
+const plain = (code: string, type: Attribute['type'], labels: Labels, more: Partial<Attribute> = {}): Attribute => ({ ...base, serves: ['text', 'number', 'yes-no', 'choice', 'choices', 'date'].includes(type) ? ['facts'] : [], code, type, labels, ...more })
+const measure = (code: string, family: Attribute['family'], unit: string, labels: Labels): Attribute => plain(code, 'measure', labels, { family, unit, serves: ['facts', 'comparison'] })
 
 export const attributes: Attribute[] = [
-  plain('name', 'text', four('Name', 'Name', 'Nom', 'Nome'), { translatable: true, perStorefront: true, help: { 'en-GB': 'What the product is called, without size or colour.' } }),
+  plain('name', 'text', four('Name', 'Name', 'Nom', 'Nome'), { serves: ['search'], translatable: true, perStorefront: true, help: { 'en-GB': 'What the product is called, without size or colour.' } }),
   plain('summary', 'long-text', four('Summary', 'Kurztext', 'Résumé', 'Riepilogo'), { translatable: true, perStorefront: true, help: { 'en-GB': 'A line or two, shown in lists and beside the price.' } }),
   plain('description', 'rich-text', four('Description', 'Beschreibung', 'Description', 'Descrizione'), { translatable: true, perStorefront: true }),
-  plain('key-points', 'key-points', four('Key points', 'Das Wichtigste', 'Points forts', 'Punti chiave'), { translatable: true, help: { 'en-GB': 'Three to eight short lines.' } }),
+  plain('key-points', 'key-points', four('Key points', 'Das Wichtigste', 'Points forts', 'Punti chiave'), { translatable: true, help: { 'en-GB': 'Three to eight short lines.' }, allowed: { least: 3, most: 8, pattern: null } }),
   plain('mounting-notes', 'rich-text', four('Mounting notes', 'Montagehinweise', 'Conseils de montage', 'Note di montaggio'), { translatable: true }),
-  plain('search-title', 'text', four('Search title', 'Suchtitel', 'Titre de recherche', 'Titolo di ricerca'), { translatable: true, perStorefront: true }),
+  plain('search-title', 'text', four('Search title', 'Suchtitel', 'Titre de recherche', 'Titolo di ricerca'), { serves: ['search'], translatable: true, perStorefront: true }),
   plain('model', 'text', four('Model', 'Modell', 'Modèle', 'Modello')),
   plain('season', 'choice', four('Season', 'Saison', 'Saison', 'Stagione'), { options: [option('all-year', 'All year', 'Ganzes Jahr', 'Toute l’année', 'Tutto l’anno'), option('summer', 'Summer', 'Sommer', 'Été', 'Estate'), option('winter', 'Winter', 'Winter', 'Hiver', 'Inverno')] }),
   plain('material', 'choice', four('Material', 'Material', 'Matière', 'Materiale'), { options: [
@@ -74,14 +74,14 @@ export const attributes: Attribute[] = [
   measure('package-length', 'length', 'cm', four('Package length', 'Paketlänge', 'Longueur du colis', 'Lunghezza del pacco')),
   plain('battery-included', 'yes-no', four('Battery included', 'Akku enthalten', 'Batterie comprise', 'Batteria inclusa')),
   plain('reflective', 'yes-no', four('Reflective', 'Reflektierend', 'Réfléchissant', 'Riflettente')),
-  plain('security-level', 'number', four('Security level', 'Sicherheitsstufe', 'Niveau de sécurité', 'Livello di sicurezza'), { help: { 'en-GB': 'Our own scale from 1 to 10.' } }),
+  plain('security-level', 'number', four('Security level', 'Sicherheitsstufe', 'Niveau de sécurité', 'Livello di sicurezza'), { help: { 'en-GB': 'Our own scale from 1 to 10.' }, allowed: { least: 1, most: 10, pattern: null } }),
   plain('warranty-years', 'number', four('Warranty, years', 'Garantie, Jahre', 'Garantie, ans', 'Garanzia, anni')),
   plain('launched', 'date', four('Launched', 'Neu seit', 'Lancement', 'Lancio')),
   plain('pictures', 'media', four('Pictures', 'Bilder', 'Images', 'Immagini')),
 ]
 
 const typeGroups = [{ code: 'facts', labels: four('Facts', 'Fakten', 'Faits', 'Fatti') }, { code: 'copy', labels: four('Copy', 'Texte', 'Textes', 'Testi') }, { code: 'media', labels: four('Media', 'Medien', 'Médias', 'Media') }, { code: 'package', labels: four('Package', 'Paket', 'Colis', 'Pacco') }]
-const use = (group: string, codes: string[], more: Partial<TypeAttribute> = {}): TypeAttribute[] => codes.map((attribute) => ({ attribute, group, required: false, perVariant: false, default: null, ...more }))
+const use = (group: string, codes: string[], more: Partial<TypeAttribute> = {}): TypeAttribute[] => codes.map((attribute) => ({ attribute, group, required: false, requiredIn: [], requiredWhere: null, perVariant: false, default: null, ...more }))
 
 function type(code: string, labels: Labels, facts: string[], optional: string[], perVariant: string[] = []): ProductType {
   return {

@@ -23,8 +23,8 @@ const someValues = fc.record({
 const amounts = fc.constantFrom(20, 35, 35.5, 60)
 const windowEnds = maybe(fc.integer({ min: -2, max: 2 }).map((n) => new Date(someMoment + n * day).toISOString().slice(0, 10)))
 const prices: fc.Arbitrary<Price[]> = fc.tuple(
-  fc.subarray(['uk', 'ch']).chain((shops) => fc.tuple(...shops.map((s) => amounts.map((amount): Price => ({ storefront: s, amount, special: false, group: null, from: null, to: null }))))),
-  fc.array(fc.record({ storefront: fc.constantFrom('uk', 'ch'), amount: amounts, group: fc.constantFrom(null, 'club', 'workshop'), a: windowEnds, b: windowEnds }), { maxLength: 3 }),
+  fc.subarray(['uk', 'ch']).chain((shops) => fc.tuple(...shops.map((s) => amounts.map((amount): Price => ({ storefront: s, amount, special: false, group: null, from: null, to: null, quantity: 1 }))))),
+  fc.array(fc.record({ storefront: fc.constantFrom('uk', 'ch'), amount: amounts, group: fc.constantFrom(null, 'club', 'workshop'), quantity: fc.constantFrom(1, 1, 10), a: windowEnds, b: windowEnds }), { maxLength: 3 }),
 ).map(([base, specials]) => [...base as Price[], ...specials.map(({ a, b, ...s }): Price => {
   const [from, to] = a !== undefined && b !== undefined && a > b ? [b, a] : [a, b]
   return { ...s, special: true, from: from ?? null, to: to ?? null }
@@ -32,7 +32,7 @@ const prices: fc.Arbitrary<Price[]> = fc.tuple(
 
 const bare = (typed: boolean) => fc.record({
   given: someValues, prices, stock: fc.constantFrom(null, 0, 5), status: fc.constantFrom('active', 'draft', 'disabled') as fc.Arbitrary<Product['status']>, availableFrom: fc.option(dates, { freq: 3 }), gtin: fc.constant(null),
-  ...(typed ? { category: fc.constantFrom(null, 'bags', 'panniers', 'roll-top', 'wear'), brand: fc.constantFrom(null, 'oxbrook', 'varga'), tags: fc.subarray(['Wet  weather', 'touring', 'ÉTÉ']), created: fc.integer({ min: -3, max: 0 }).map((n) => someMoment + n * day) } : {}),
+  ...(typed ? { category: fc.constantFrom(null, 'bags', 'panniers', 'roll-top', 'wear'), categories: fc.oneof({ weight: 3, arbitrary: fc.constant<string[]>([]) }, fc.subarray(['wear', 'roll-top'], { minLength: 1 })), brand: fc.constantFrom(null, 'oxbrook', 'varga'), tags: fc.subarray(['Wet  weather', 'touring', 'ÉTÉ']), created: fc.integer({ min: -3, max: 0 }).map((n) => someMoment + n * day) } : {}),
 })
 
 let made = 0

@@ -5,7 +5,8 @@ import { blankProduct } from '@core/catalogue/patch'
 // A small set-up for tests, in the demo's world: every attribute type, three storefronts in far zones, variants by size and colour.
 
 const attribute = (code: string, type: Attribute['type'], more: Partial<Attribute> = {}): Attribute => ({
-  code, type, labels: { 'en-GB': code.replaceAll('-', ' '), 'fr-CH': `${code} (fr)` }, help: {}, family: null, unit: null, options: [], translatable: false, perStorefront: false, ...more,
+  code, type, labels: { 'en-GB': code.replaceAll('-', ' '), 'fr-CH': `${code} (fr)` }, help: {}, family: null, unit: null, options: [], translatable: false, perStorefront: false,
+  serves: code !== 'name' && !['long-text', 'rich-text', 'key-points', 'media', 'link'].includes(type) ? ['facts'] : [], allowed: null, ...more,
 })
 const options = (...codes: string[]) => codes.map((code) => ({ code, labels: { 'en-GB': code, 'fr-CH': `${code}-fr` } }))
 
@@ -27,9 +28,13 @@ export const attributes: Attribute[] = [
   attribute('launched', 'date'),
   attribute('guide', 'link'),
   attribute('pictures', 'media'),
+  attribute('guides', 'file'),
+  attribute('chart', 'table', { translatable: true }),
+  attribute('in-the-box', 'box-contents', { translatable: true }),
+  attribute('asked', 'questions'),
 ]
 
-const use = (code: string, more: Partial<ProductType['attributes'][number]> = {}) => ({ attribute: code, group: 'facts', required: false, perVariant: false, default: null, ...more })
+const use = (code: string, more: Partial<ProductType['attributes'][number]> = {}) => ({ attribute: code, group: 'facts', required: false, requiredIn: [], requiredWhere: null, perVariant: false, default: null, ...more })
 const type = (code: string, perVariant: string[], defaults: Record<string, Value> = {}): ProductType => ({
   code, labels: { 'en-GB': code }, groups: [{ code: 'facts', labels: { 'en-GB': 'Facts' } }],
   attributes: attributes.map((a) => use(a.code, { perVariant: perVariant.includes(a.code), default: defaults[a.code] ?? null })),
@@ -49,8 +54,8 @@ export function testSetup(): Setup {
     attributes: byCode(structuredClone(attributes)),
     types: byCode([type('bag', []), type('glove', ['size'], { material: 'wool' }), type('lock', [])]),
     categories: byCode<Category>([
-      { code: 'bags', parent: null, names: { 'en-GB': 'Bags', 'fr-CH': 'Sacoches' } }, { code: 'panniers', parent: 'bags', names: { 'en-GB': 'Panniers', 'fr-CH': 'Sacoches arrière' } },
-      { code: 'roll-top', parent: 'panniers', names: { 'en-GB': 'Roll-top' } }, { code: 'wear', parent: null, names: { 'en-GB': 'Wear' } },
+      { code: 'bags', parent: null, type: 'bag', names: { 'en-GB': 'Bags', 'fr-CH': 'Sacoches' } }, { code: 'panniers', parent: 'bags', type: null, names: { 'en-GB': 'Panniers', 'fr-CH': 'Sacoches arrière' } },
+      { code: 'roll-top', parent: 'panniers', type: null, names: { 'en-GB': 'Roll-top' } }, { code: 'wear', parent: null, type: null, names: { 'en-GB': 'Wear' } },
     ]),
     brands: byCode([{ code: 'oxbrook', name: 'Oxbrook' }, { code: 'varga', name: 'Varga & Daughter' }]),
     groups: byCode([{ code: 'retail', name: 'Retail' }, { code: 'club', name: 'Club' }, { code: 'workshop', name: 'Workshop' }]),
@@ -81,5 +86,5 @@ export function product(sku: string, more: Partial<Product> = {}, given: Record<
 export const single = (p: Product): Family => ({ root: p, variants: [] })
 export const family = (root: Product, ...variants: Product[]): Family => ({ root, variants: variants.map((v) => ({ ...v, parent: root.sku, type: root.type })) })
 
-export const price = (storefront: string, amount: number, more: Partial<Price> = {}): Price => ({ storefront, amount, special: false, group: null, from: null, to: null, ...more })
+export const price = (storefront: string, amount: number, more: Partial<Price> = {}): Price => ({ storefront, amount, special: false, group: null, from: null, to: null, quantity: 1, ...more })
 export const special = (storefront: string, amount: number, more: Partial<Price> = {}): Price => price(storefront, amount, { special: true, ...more })

@@ -1,13 +1,19 @@
 import { codeOfName } from '@core/text/code'
 
 /** A record that travels whole. */
-interface Whole { code: string; name: string }
+interface Whole { code: string }
+
+/** Where the records of each kind have their pages, and what one that is new is called in a code. */
+const kinds = {
+  'pieces': { page: 'library', fallback: 'piece' }, 'assignments': { page: 'assignments', fallback: 'assignment' },
+  'product-types': { page: 'settings/types', fallback: 'type' }, 'attributes': { page: 'settings/attributes', fallback: 'attribute' },
+} as const
 
 /**
- * A piece or an assignment that is being written: what is stored, the draft beside it, and saving that never
+ * A record that is being written, a piece or a product type: what is stored, the draft beside it, and saving that never
  * overwrites somebody else. Without a code it is a new one, and gets its code from its name when it is saved.
  */
-export function useRecord<R extends Whole>(kind: 'pieces' | 'assignments', code: () => string | null, blank: () => R) {
+export function useRecord<R extends Whole>(kind: keyof typeof kinds, code: () => string | null, blank: () => R, nameOf: (record: R) => string) {
   const stored = shallowRef<R>()
   const tag = ref<string | null>(null)
   const problem = shallowRef<ApiProblem>()
@@ -49,7 +55,7 @@ export function useRecord<R extends Whole>(kind: 'pieces' | 'assignments', code:
 
   /** A new record's code is taken already now and then: the next free one is found by trying. */
   async function make(record: R): Promise<R> {
-    const base = codeOfName(record.name, kind.slice(0, -1))
+    const base = codeOfName(nameOf(record), kinds[kind].fallback)
     for (let n = 1; ; n++) {
       try {
         return await put({ ...record, code: n === 1 ? base : `${base}-${n}` })
@@ -73,7 +79,7 @@ export function useRecord<R extends Whole>(kind: 'pieces' | 'assignments', code:
       reset()
       conflict.value = undefined
       tell(isNew ? 'Made and saved' : 'Saved')
-      if (isNew) await navigateTo({ path: `/${kind === 'pieces' ? 'library' : 'assignments'}/${segment(written.code)}`, query: useRoute().query }, { replace: true })
+      if (isNew) await navigateTo({ path: `/${kinds[kind].page}/${segment(written.code)}`, query: useRoute().query }, { replace: true })
       return written
     } catch (e) {
       if (e instanceof ApiProblem) {

@@ -40,5 +40,7 @@ export const useSessionStore = defineStore('session', () => {
   }
   const mayEdit = computed(() => me.value !== undefined && me.value.role !== 'translator')
   const mayTranslate = (language: string) => me.value !== undefined && (me.value.role !== 'translator' || me.value.languages.includes(language))
-  return { me, token, load, signIn, signOut, forget, mayEdit, mayTranslate }
+  /** Whether product types, attributes and categories may be changed. */
+  const maySetUp = mayEdit
+  return { me, token, load, signIn, signOut, forget, mayEdit, maySetUp, mayTranslate }
 })

@@ -32,6 +32,8 @@ export const useSetupStore = defineStore('setup', () => {
     loading = undefined
     throw e
   }))
+  /** Asks anew, after a change of the set-up. */
+  const reload = () => get<SetupDocument>('/api/setup').then((d) => { document.value = d })
   const map = <T extends { code: string }>(list: T[] | undefined) => new Map((list ?? []).map((x) => [x.code, x]))
   const source = computed(() => document.value?.source ?? 'en-GB')
   const storefronts = computed(() => document.value?.storefronts ?? [])
@@ -45,5 +47,6 @@ export const useSetupStore = defineStore('setup', () => {
   const forCore = computed<Setup>(() => ({ source: source.value, attributes: attributes.value, types: types.value, categories: categories.value, brands: brands.value, groups: map(groups.value), storefronts: map(storefronts.value) }))
   const label = (labels: Record<string, string> | undefined, code: string) => labels?.[source.value] ?? Object.values(labels ?? {})[0] ?? code
   const storefrontName = (code: string) => storefronts.value.find((s) => s.code === code)?.name ?? code
-  return { load, source, storefronts, attributes, types, categories, brands, groups, fields, forCore, label, storefrontName }
+  const languages = computed(() => [source.value, ...new Set(storefronts.value.flatMap((s) => s.editions.map((e) => e.language)))].filter((l, i, all) => all.indexOf(l) === i))
+  return { load, reload, languages, source, storefronts, attributes, types, categories, brands, groups, fields, forCore, label, storefrontName }
 })

@@ -1,10 +1,11 @@
 import type { UnitFamily } from '../units/registry'
+import type { Condition } from '../rules/condition'
 
 /** A text in several languages, by BCP 47 tag. */
 export type Labels = Record<string, string>
 
 export const attributeTypeNames = [
-  'text', 'long-text', 'rich-text', 'number', 'measure', 'yes-no', 'choice', 'choices', 'date', 'link', 'media', 'key-points',
+  'text', 'long-text', 'rich-text', 'number', 'measure', 'yes-no', 'choice', 'choices', 'date', 'link', 'media', 'file', 'key-points', 'table', 'box-contents', 'questions',
 ] as const
 export type AttributeTypeName = (typeof attributeTypeNames)[number]
 
@@ -12,6 +13,19 @@ export type AttributeTypeName = (typeof attributeTypeNames)[number]
 export interface Option {
   code: string
   labels: Labels
+}
+
+/** What an attribute serves: the facts table of the page, the shopper's filter, the comparison, the search; or only the team. */
+export const servings = ['facts', 'filter', 'comparison', 'search', 'team'] as const
+export type Serving = (typeof servings)[number]
+
+/** Which values of its type an attribute allows. */
+export interface Allowed {
+  /** The smallest and the largest number, measure or date; of key points, how many there should be. */
+  least: Value | null
+  most: Value | null
+  /** What a text as a whole has to look like, as a regular expression in RE2's syntax. */
+  pattern: string | null
 }
 
 export interface Attribute {
@@ -28,10 +42,18 @@ export interface Attribute {
   translatable: boolean
   /** Its values may differ by storefront. */
   perStorefront: boolean
+  serves: Serving[]
+  allowed: Allowed | null
 }
 
 /** A value as it is stored and as it crosses the wire; its shape is the attribute type's. */
-export type Value = string | number | boolean | string[] | { value: number; unit: string }
+export type Value = string | number | boolean | string[] | { value: number; unit: string } | string[][] | BoxItem[]
+
+/** A line of the contents of a box: two straps, one pump. */
+export interface BoxItem {
+  quantity: number
+  item: string
+}
 
 /** A value with its scope: a storefront or none, a language or none. */
 export interface StoredValue {
@@ -46,6 +68,9 @@ export interface TypeAttribute {
   attribute: string
   group: string
   required: boolean
+  /** Where it is required: in these storefronts, or everywhere where none is named; and only of products that meet the condition. */
+  requiredIn: string[]
+  requiredWhere: Condition | null
   perVariant: boolean
   default: Value | null
 }

@@ -1,10 +1,9 @@
+import { carriedOver } from '../attributes/carry'
 import { attributeTypes, checkedValue } from '../attributes/types/registry'
 import { ValueProblem } from '../attributes/types/shape'
 import type { Attribute, Value } from '../attributes/attribute'
 import type { Setup } from '../catalogue/model'
 import { valuePath } from '../catalogue/patch'
-import { readNormalForm } from '../richtext/read'
-import { escapeText, isElement, serialise, type RichNode } from '../richtext/tree'
 import type { BulkChange, BulkProblem } from './change'
 
 export const bulkNames = ['set', 'clear', 'append', 'add', 'remove', 'replace', 'fill'] as const
@@ -34,27 +33,6 @@ function checkValue(change: BulkChange, attribute: Attribute): BulkProblem[] {
   }
 }
 
-const inTexts = (nodes: readonly RichNode[], change: (text: string) => string): RichNode[] =>
-  nodes.map((n) => (isElement(n) ? { tag: n.tag, attributes: n.attributes, children: inTexts(n.children, change) } : change(n)))
-
-/** A change made to the words of a text, whatever holds them: formatting and inline values stay. */
-function changeWords(value: Value, attribute: Attribute, change: (text: string) => string): Value {
-  if (attribute.type === 'rich-text') return serialise(inTexts(readNormalForm(String(value)), change))
-  if (attribute.type === 'key-points') return (value as string[]).map((p) => serialise(inTexts(readNormalForm(p), change)))
-  return change(String(value))
-}
-
-/** A text of one attribute as a value of another: formatting is kept where the target can hold it. */
-function carriedOver(source: { value: Value; attribute: Attribute }, target: Attribute): unknown {
-  if (source.attribute.type === target.type) return source.value
-  const lines = attributeTypes[source.attribute.type].display(source.value, source.attribute, { language: 'en', labels: [] })
-  if (target.type === 'rich-text') {
-    return source.attribute.type === 'key-points' ? `<ul>${(source.value as string[]).map((p) => `<li>${p}</li>`).join('')}</ul>` : lines.split('\n').map((l) => `<p>${escapeText(l)}</p>`).join('')
-  }
-  if (target.type === 'key-points') return lines.split('\n').map(escapeText)
-  return target.type === 'text' ? lines.replace(/\s+/g, ' ') : lines
-}
-
 /** Every kind of bulk change there is. */
 export const bulkKinds: Record<BulkName, BulkKind> = {
   set: {
@@ -67,7 +45,7 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
     make(now, change, attribute) {
       const more = checkedValue(change.value, attribute)!
       if (now === null) return more
-      if (Array.isArray(now)) return [...now, ...more as string[]]
+      if (Array.isArray(now)) return [...now, ...more as string[]] as Value
       return attribute.type === 'rich-text' ? String(now) + String(more) : `${String(now)}${attribute.type === 'long-text' ? '\n' : ' '}${String(more)}`
     },
     title: (label, change, shown) => `Appended ${shown(change.value)} to ${label}`,
@@ -85,7 +63,7 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
   replace: {
     label: 'Find and replace', fits: written,
     check: (change) => [...(change.find ? [] : [{ path: 'find', message: 'Say what is looked for.' }]), ...(change.find !== undefined && change.find === (change.with ?? '') ? [{ path: 'with', message: 'Both are the same.' }] : [])],
-    make: (now, change, attribute) => (now === null ? null : changeWords(now, attribute, (text) => text.replaceAll(change.find!, () => change.with ?? ''))),
+    make: (now, change, attribute) => (now === null ? null : attributeTypes[attribute.type].mapWords!(now, (text) => text.replaceAll(change.find!, () => change.with ?? ''))),
     title: (label, change) => `Replaced “${change.find!}” with “${change.with ?? ''}” in ${label}`,
   },
   fill: {

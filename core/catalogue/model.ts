@@ -15,6 +15,18 @@ export interface Price {
   from: string | null
   to: string | null
   amount: number
+  /** From how many pieces on it holds: 1 for all but quantity steps. */
+  quantity: number
+}
+
+/** What one product has to do with another. */
+export const relationKinds = ['goes-with', 'replaces', 'spare-part'] as const
+export type RelationKind = (typeof relationKinds)[number]
+
+/** A relation to another product: it goes with this one, is replaced by it, or is a spare part of it. */
+export interface Relation {
+  kind: RelationKind
+  sku: string
 }
 
 /** A storefront and customer groups in which a product is sold, for a stretch of time. No groups means all. */
@@ -31,6 +43,8 @@ export interface Product {
   parent: string | null
   type: string
   category: string | null
+  /** Further categories beside the main one. */
+  categories: string[]
   brand: string | null
   tags: string[]
   status: ProductStatus
@@ -39,8 +53,15 @@ export interface Product {
   stock: number | null
   /** The first day on which it may be sold. */
   availableFrom: string | null
+  /** The smallest number that is sold at once; null is one. */
+  minimum: number | null
   /** Empty: sold everywhere. */
   range: RangeEntry[]
+  /** Of a parent: the attributes in which its variants differ. */
+  differsIn: string[]
+  relations: Relation[]
+  /** Facts of other systems, such as a tax class, that travel through unchanged. */
+  carried: Record<string, string>
   /** Milliseconds since 1970. */
   created: number
   changed: number
@@ -92,6 +113,8 @@ export interface Category {
   code: string
   parent: string | null
   names: Labels
+  /** The product type that products of it, and of what is under it, usually have. */
+  type: string | null
 }
 
 /** A brand, customer group or other thing that has a code and a name. */
@@ -115,8 +138,23 @@ export interface Setup {
 /** A category and all above it, the category first. */
 export function categoryPath(setup: Pick<Setup, 'categories'>, code: string | null): string[] {
   const path: string[] = []
-  for (let c = code; c !== null && !path.includes(c); c = setup.categories.get(c)?.parent ?? null) path.push(c)
+  for (let c = code; c !== null && !path.includes(c) && setup.categories.has(c); c = setup.categories.get(c)!.parent) path.push(c)
   return path
+}
+
+/** All the categories a product is in, with all above them. */
+export function categoriesOf(setup: Pick<Setup, 'categories'>, product: Pick<Product, 'category' | 'categories'>): string[] {
+  if (product.categories.length === 0) return categoryPath(setup, product.category)
+  return [...new Set([product.category, ...product.categories].flatMap((c) => categoryPath(setup, c)))]
+}
+
+/** The product type that a category suggests: its own, else that of the nearest one above. */
+export function typeOfCategory(setup: Pick<Setup, 'categories'>, code: string | null): string | null {
+  for (const c of categoryPath(setup, code)) {
+    const { type } = setup.categories.get(c)!
+    if (type !== null) return type
+  }
+  return null
 }
 
 /** A category and everything under it. */

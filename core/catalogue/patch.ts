@@ -1,10 +1,11 @@
 import type { Value } from '../attributes/attribute'
-import type { Price, Product, ProductKind, ProductStatus, RangeEntry } from './model'
+import type { Price, Product, ProductKind, ProductStatus, RangeEntry, Relation } from './model'
 
 /** The fields of a product that are no attribute. */
 export interface ProductFields {
   type: string
   category: string | null
+  categories: string[]
   brand: string | null
   tags: string[]
   status: ProductStatus
@@ -12,10 +13,14 @@ export interface ProductFields {
   gtin: string | null
   stock: number | null
   availableFrom: string | null
+  minimum: number | null
   range: RangeEntry[]
+  differsIn: string[]
+  relations: Relation[]
+  carried: Record<string, string>
 }
 
-export const fieldNames = ['type', 'category', 'brand', 'tags', 'status', 'kind', 'gtin', 'stock', 'availableFrom', 'range'] as const satisfies readonly (keyof ProductFields)[]
+export const fieldNames = ['type', 'category', 'categories', 'brand', 'tags', 'status', 'kind', 'gtin', 'stock', 'availableFrom', 'minimum', 'range', 'differsIn', 'relations', 'carried'] as const satisfies readonly (keyof ProductFields)[]
 
 /** A value to set at a scope, or to clear (null). */
 export interface ValueChange {
@@ -90,7 +95,7 @@ export function applyPatch<P extends Product>(product: P, patch: ProductPatch): 
     if (before === amount) continue
     differences.push({ path: `price@${storefront}`, before, after: amount })
     next.prices = next.prices.filter((p) => p.special || p.storefront !== storefront)
-    if (amount !== null) next.prices = [...next.prices, { storefront, special: false, group: null, from: null, to: null, amount }]
+    if (amount !== null) next.prices = [...next.prices, { storefront, special: false, group: null, from: null, to: null, quantity: 1, amount }]
   }
   if (patch.specials) {
     const before = next.prices.filter((p) => p.special)
@@ -105,8 +110,8 @@ export function applyPatch<P extends Product>(product: P, patch: ProductPatch): 
 /** A product before anything is said of it. */
 export function blankProduct(sku: string, parent: string | null, now: number): Product {
   return {
-    sku, parent, type: '', category: null, brand: null, tags: [], status: 'draft', kind: 'shipped', gtin: null, stock: null,
-    availableFrom: null, range: [], created: now, changed: now, values: [], prices: [],
+    sku, parent, type: '', category: null, categories: [], brand: null, tags: [], status: 'draft', kind: 'shipped', gtin: null, stock: null,
+    availableFrom: null, minimum: null, range: [], differsIn: [], relations: [], carried: {}, created: now, changed: now, values: [], prices: [],
   }
 }
 

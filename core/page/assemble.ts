@@ -10,6 +10,7 @@ import { limitThatFails, type Lens } from '../assignments/limits'
 import { indexValues, readerFor, resolve, type Reader, type Resolved } from '../values/resolve'
 import type { Family, Product, Setup } from '../catalogue/model'
 import { readNormalForm } from '../richtext/read'
+import { escapeText } from '../richtext/tree'
 import { fillInline, type ValueReader } from './inline'
 import { bodyTree, findText, type Piece } from './piece'
 
@@ -95,6 +96,11 @@ export function displayValue(code: string, value: Value, reader: Reader, setup: 
   return attributeTypes[attribute.type].display(value, attribute, { language: reader.edition.language, labels: reader.chain })
 }
 
+/** A value as blocks of a page, where it is more than a line of text. */
+function blocksOf(code: string, value: Value, reader: Reader, setup: Setup): string | undefined {
+  return attributeTypes[setup.attributes.get(code)!.type].html?.(value, { language: reader.edition.language, labels: reader.chain })
+}
+
 /** What inline values read as for a product in an edition: only what counts for the language. */
 export function inlineReader(values: (code: string) => Resolved | undefined, reader: Reader, setup: Setup): ValueReader {
   const storefront = setup.storefronts.get(reader.edition.storefront)
@@ -106,7 +112,8 @@ export function inlineReader(values: (code: string) => Resolved | undefined, rea
     if (!found || found.value === null || !found.counts) return undefined
     const text = displayValue(code, found.value, reader, setup)
     if (text === '') return undefined
-    return setup.attributes.get(code)?.type === 'rich-text' ? { text, html: String(found.value) } : { text }
+    const html = blocksOf(code, found.value, reader, setup)
+    return html === undefined ? { text } : { text, html }
   }
   // A page's pieces name the same few values again and again.
   return (address) => {
@@ -246,13 +253,11 @@ function showPart(
     const rows = (setup.types.get(type)?.attributes ?? []).flatMap(({ attribute: code }) => {
       const attribute = setup.attributes.get(code)!
       const found = values(code)
-      if (attributeTypes[attribute.type].isText && attribute.type !== 'text') return []
-      if (['media', 'link'].includes(attribute.type) || code === 'name' || !found || found.value === null || !found.counts) return []
-      return [{ label: labelIn(attribute.labels, reader.chain, code), text: displayValue(code, found.value, reader, setup) }]
+      if (!attribute.serves.includes('facts') || !found || found.value === null || !found.counts) return []
+      return [{ label: labelIn(attribute.labels, reader.chain, code), html: blocksOf(code, found.value, reader, setup) ?? escapeText(displayValue(code, found.value, reader, setup)) }]
     })
     if (rows.length === 0) return out('the product has no facts to show')
-    const escape = (s: string) => s.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;')
-    return shown(`<table><tbody>${rows.map((r) => `<tr><th>${escape(r.label)}</th><td>${escape(r.text)}</td></tr>`).join('')}</tbody></table>`)
+    return shown(`<table><tbody>${rows.map((r) => `<tr><th>${escapeText(r.label)}</th><td>${r.html}</td></tr>`).join('')}</tbody></table>`)
   }
   return out(part.part === 'reviews' ? 'no reviews come in yet' : 'no questions go to this product')
 }
@@ -274,7 +279,7 @@ function pageProduct(product: Product, family: Family, lens: Lens, setup: Setup,
     summary: summary?.counts && summary.value !== null ? String(summary.value) : null,
     price: effectivePrice(prices, lens.group, lens.moment) ?? lowest(product, family, lens, setup),
     basePrice: prices.base, currency: storefront.currency,
-    pictures: Array.isArray(pictures?.value) ? pictures.value : [],
+    pictures: Array.isArray(pictures?.value) ? pictures.value as string[] : [],
     available: mine.available === true || (facts.variants ?? []).some((v) => v.available === true),
     disabled: product.status === 'disabled' || family.root.status === 'disabled', inRange,
   }

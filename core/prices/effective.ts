@@ -4,6 +4,8 @@ export interface SpecialPrice {
   from: number
   to: number
   amount: number
+  /** From how many pieces on it holds. */
+  quantity: number
 }
 
 export interface PriceList {
@@ -20,12 +22,13 @@ export interface EffectivePrice {
 /**
  * The price for a group at a moment. Of the special prices whose window holds (from ≤ moment < to) and whose
  * group is this one or none, one made for the group beats one for all, then the shorter window beats the longer,
- * then the lower price. It replaces the base price even where it is higher.
+ * then the lower price. It replaces the base price even where it is higher. Of several pieces, steps that they reach hold
+ * too, and the higher step beats the lower before the price decides; rules ask for one piece.
  */
-export function effectivePrice(prices: PriceList, group: string | null, moment: number): EffectivePrice | undefined {
+export function effectivePrice(prices: PriceList, group: string | null, moment: number, quantity = 1): EffectivePrice | undefined {
   let best: SpecialPrice | undefined
   for (const s of prices.specials) {
-    if (s.from > moment || moment >= s.to || (s.group !== null && s.group !== group)) continue
+    if (s.from > moment || moment >= s.to || (s.group !== null && s.group !== group) || s.quantity > quantity) continue
     if (!best || beats(s, best)) best = s
   }
   if (best) return { amount: best.amount, because: best }
@@ -37,6 +40,7 @@ function beats(a: SpecialPrice, b: SpecialPrice): boolean {
   const la = a.to - a.from
   const lb = b.to - b.from
   if (la !== lb) return la < lb
+  if (a.quantity !== b.quantity) return a.quantity > b.quantity
   return a.amount < b.amount
 }
 

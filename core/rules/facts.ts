@@ -6,7 +6,7 @@ import { effectivePrice, inheritedPrices, type PriceList } from '../prices/effec
 import { indexValues, type ValueIndex } from '../values/resolve'
 import { digitAwareKey, fold } from '../text/fold'
 import type { StoredValue } from '../attributes/attribute'
-import { categoryPath, isPerVariant, type Family, type Price, type Product, type Setup } from '../catalogue/model'
+import { categoriesOf, isPerVariant, type Family, type Price, type Product, type Setup } from '../catalogue/model'
 import type { FactValue } from './operators'
 
 /**
@@ -91,7 +91,7 @@ export function priceList(prices: readonly Price[], storefront: string, timeZone
   const list: { base: number | null; specials: PriceList['specials'][number][] } = { base: null, specials: [] }
   for (const p of prices) {
     if (p.storefront !== storefront) continue
-    if (p.special) list.specials.push({ group: p.group, amount: p.amount, ...windowIn(p, timeZone) })
+    if (p.special) list.specials.push({ group: p.group, amount: p.amount, quantity: p.quantity, ...windowIn(p, timeZone) })
     else list.base = p.amount
   }
   return list
@@ -146,7 +146,7 @@ export function factsOf(family: Family, lens: FactLens, setup: Setup): Facts {
     type: root.type, status: root.status, kind: root.kind, variant: variants.length > 0,
     created: dayNumberIn(storefront.timeZone, root.created), changed: dayNumberIn(storefront.timeZone, root.changed),
   })
-  const path = categoryPath(setup, root.category)
+  const path = categoriesOf(setup, root)
   if (path.length > 0) facts.category = path
   if (root.brand !== null) facts.brand = root.brand
   if (root.tags.length > 0) facts.tags = root.tags.map(fold)

@@ -6,9 +6,10 @@ import type { Value } from '../attributes/attribute'
 export const translationStates = ['initial', 'translated', 'reviewed', 'final'] as const
 export type TranslationState = (typeof translationStates)[number]
 
-/** A value as one text: key points stand on lines of their own. */
+/** A value as one text: key points, rows and items stand on lines of their own. */
 export function textOf(value: Value): string {
-  return Array.isArray(value) ? value.join('\n') : String(value)
+  if (!Array.isArray(value)) return String(value)
+  return value.map((v) => (typeof v === 'string' ? v : Array.isArray(v) ? v.join('\t') : `${v.quantity} × ${v.item}`)).join('\n')
 }
 
 /**

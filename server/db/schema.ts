@@ -1,9 +1,9 @@
 import { sql } from 'drizzle-orm'
 import { bigint, bigserial, boolean, customType, date, doublePrecision, index, integer, jsonb, numeric, pgTable, primaryKey, serial, smallint, smallserial, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core'
-import type { Labels, Option, ProductType, Value } from '@core/attributes/attribute'
+import type { Allowed, Labels, Option, ProductType, Serving, Value } from '@core/attributes/attribute'
 import type { Reach } from '@core/assignments/assignment'
 import type { Limits } from '@core/assignments/limits'
-import type { Layout, RangeEntry } from '@core/catalogue/model'
+import type { Layout, RangeEntry, Relation } from '@core/catalogue/model'
 import type { Difference } from '@core/catalogue/patch'
 
 /** A text compared byte by byte, which is code point by code point, whatever the database's own collation. */
@@ -18,6 +18,9 @@ const differencesColumn = customType<{ data: Difference[]; driverData: unknown }
 export function packDifferences(list: readonly Difference[]): string {
   return JSON.stringify(list.map((d) => [d.path, d.before, d.after]))
 }
+
+/** A value as jsonb. The driver parses it; Drizzle's own jsonb parses texts once more, which makes a number of the text “12”. */
+const valueColumn = customType<{ data: Value }>({ dataType: () => 'jsonb', toDriver: (v) => JSON.stringify(v), fromDriver: (stored) => stored as Value })
 
 const moment = (name: string) => timestamp(name, { withTimezone: true })
 
@@ -66,6 +69,8 @@ export const category = pgTable('category', {
   parent: text('parent'),
   position: integer('position').notNull(),
   names: jsonb('names').$type<Labels>().notNull(),
+  type: text('type'),
+  version: integer('version').notNull().default(1),
 })
 
 export const attribute = pgTable('attribute', {
@@ -79,6 +84,8 @@ export const attribute = pgTable('attribute', {
   options: jsonb('options').$type<Option[]>().notNull(),
   translatable: boolean('translatable').notNull(),
   perStorefront: boolean('per_storefront').notNull(),
+  serves: text('serves').array().$type<Serving[]>().notNull().default([]),
+  allowed: jsonb('allowed').$type<Allowed>(),
   version: integer('version').notNull().default(1),
 })
 
@@ -103,6 +110,7 @@ export const product = pgTable('product', {
   isLeaf: boolean('is_leaf').notNull(),
   type: text('type').notNull(),
   category: text('category'),
+  categories: text('categories').array(),
   brand: text('brand'),
   tags: text('tags').array().notNull(),
   tagsFolded: text('tags_folded').array().notNull(),
@@ -111,7 +119,12 @@ export const product = pgTable('product', {
   gtin: text('gtin'),
   stock: integer('stock'),
   availableFrom: date('available_from', { mode: 'string' }),
+  /** What few products have is null where they have not. */
+  minimum: integer('minimum'),
   range: jsonb('range').$type<RangeEntry[]>().notNull(),
+  differsIn: text('differs_in').array(),
+  relations: jsonb('relations').$type<Relation[]>(),
+  carried: jsonb('carried').$type<Record<string, string>>(),
   created: moment('created').notNull(),
   changed: moment('changed').notNull(),
   version: integer('version').notNull(),
@@ -128,13 +141,13 @@ export const value = pgTable('value', {
   attributeId: smallint('attribute_id').notNull(),
   storefrontId: smallint('storefront_id').notNull(),
   language: text('language').notNull(),
-  value: jsonb('value').$type<Value>().notNull(),
+  value: valueColumn('value').notNull(),
   /** Of translatable texts: the hash under which translations remember it. */
   hash: text('hash'),
   /** Of translations: their state, the hash of the source they were made from, and that source. */
   state: text('state'),
   sourceHash: text('source_hash'),
-  madeFrom: jsonb('made_from').$type<Value>(),
+  madeFrom: valueColumn('made_from'),
 }, (t) => [primaryKey({ columns: [t.productId, t.attributeId, t.storefrontId, t.language] })])
 
 /** What rules read: resolved facts. Storefront 0 holds for all of them; where one differs, each has a row. */
@@ -168,6 +181,7 @@ export const price = pgTable('price', {
   groupCode: text('group_code'),
   fromLocal: text('from_local'),
   toLocal: text('to_local'),
+  quantity: integer('quantity').notNull().default(1),
   amount: numeric('amount', { precision: 14, scale: 4, mode: 'number' }).notNull(),
 }, (t) => [index('price_product').on(t.productId)])
 
@@ -229,6 +243,18 @@ export const assignment = pgTable('assignment', {
   resting: boolean('resting').notNull(),
   version: integer('version').notNull().default(1),
 })
+
+/** What people keep under a name to use again: views of the sheet, mappings of files. */
+export const kept = pgTable('kept', {
+  id: serial('id').primaryKey(),
+  kind: text('kind').notNull(),
+  name: text('name').notNull(),
+  /** Whose it is. */
+  personId: integer('person_id').notNull().references(() => person.id, { onDelete: 'cascade' }),
+  /** Whether everybody sees it. */
+  shared: boolean('shared').notNull(),
+  content: jsonb('content').$type<Record<string, unknown>>().notNull(),
+}, (t) => [uniqueIndex('kept_name').on(t.kind, t.personId, t.name)])
 
 /** One step of work: what one person did at once. */
 export const step = pgTable('step', {

@@ -7,6 +7,7 @@ import { makeBulkChange, putStepBack, type BulkBody } from '../services/bulk-cha
 import { CsvFileError } from '../services/csv-file'
 import { importProducts } from '../services/import-products'
 import type { JobKind } from '../services/jobs'
+import { reworkAttribute, type ReworkBody } from '../services/rework-attribute'
 import { refreshFacts } from '../services/refresh-facts'
 import { settings } from '../settings'
 
@@ -55,6 +56,10 @@ export const handlers: Record<JobKind, Handler> = {
   async 'put-back'({ input, person_id: personId }, controls) {
     const report = await putStepBack(Number(input.step), personId, Date.now(), controls)
     return { result: report, total: report.products }
+  },
+  async 'rework-attribute'({ input, person_id: personId }, controls) {
+    const report = await reworkAttribute(String(input.code), input.body as ReworkBody, personId, Date.now(), controls)
+    return { result: report, total: report.values }
   },
   async 'refresh-facts'({ input }, { onProgress }) {
     await inTransaction((tx) => refreshFacts(tx, (input.type as string | null) ?? null, onProgress))

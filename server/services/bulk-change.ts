@@ -84,7 +84,7 @@ export async function queueBulkChange(person: Person, body: BulkBody, now: numbe
 }
 
 /** Changes products of a family, and adds what differs to a set of writes. Returns how many products that are. */
-function changeFamily(family: StoredFamily, changes: readonly { product: StoredProduct; patch: ProductPatch; marks?: ReturnType<typeof takenBack>['marks'] }[], set: WriteSet, setup: StoredSetup, now: number): number {
+export function changeFamily(family: StoredFamily, changes: readonly { product: StoredProduct; patch: ProductPatch; marks?: ReturnType<typeof takenBack>['marks'] }[], set: WriteSet, setup: StoredSetup, now: number): number {
   let changed = 0
   for (const { product, patch, marks } of changes) {
     const result = applyPatch(product, patch)
@@ -155,7 +155,7 @@ export async function putStepBack(stepId: number, personId: number | null, now: 
       const set = new WriteSet(setup, made ??= await beginStep(tx, report.title, personId, now))
       const changed = families.filter((family) => {
         const list = [family.root, ...family.variants].filter((p) => bySku.has(p.sku)).map((product) => {
-          const back = takenBack(product, bySku.get(product.sku)!, null)
+          const back = takenBack(product, bySku.get(product.sku)!, null, setup)
           report.keptCount += back.kept.length
           for (const path of back.kept) if (report.kept.length < shownAtMost) report.kept.push({ sku: product.sku, path })
           return { product, patch: back.patch, marks: back.marks }

@@ -8,12 +8,12 @@ export interface Person {
   languages: string[]
 }
 
-export const actions = ['read', 'edit-products', 'edit-content', 'import', 'set-up', 'translate'] as const
+export const actions = ['read', 'edit-products', 'edit-content', 'edit-types', 'import', 'set-up', 'translate'] as const
 export type Action = (typeof actions)[number]
 
 const allowed: Record<Person['role'], readonly Action[]> = {
   administrator: actions,
-  manager: ['read', 'edit-products', 'edit-content', 'import', 'translate'],
+  manager: ['read', 'edit-products', 'edit-content', 'edit-types', 'import', 'translate'],
   translator: ['read', 'translate'],
 }
 
@@ -25,7 +25,7 @@ export function may(person: Person, action: Action, language?: string): boolean 
 
 const words: Record<Action, string> = {
   'read': 'look at this', 'edit-products': 'change products', 'edit-content': 'change pieces and assignments', 'import': 'import files',
-  'set-up': 'change the set-up', 'translate': 'translate',
+  'edit-types': 'change product types, attributes and categories', 'set-up': 'change the set-up', 'translate': 'translate',
 }
 
 /** The one place where permission is asked. Throws a 403 problem. */

@@ -1,4 +1,5 @@
 import { and, desc, eq, lt, sql } from 'drizzle-orm'
+import { stillFits } from '@core/attributes/fits'
 import { checkedValue } from '@core/attributes/types/registry'
 import { ValueProblem } from '@core/attributes/types/shape'
 import { blankProduct, applyPatch, inversePatch, same, valuePath, type Difference, type ProductPatch } from '@core/catalogue/patch'
@@ -24,9 +25,9 @@ export const productTag = (p: Pick<StoredProduct, 'id' | 'version'>) => `"${p.id
 
 /** A product with every stored value by scope, as it crosses the wire. */
 export function productDocument(product: StoredProduct, family: StoredFamily) {
-  const { sku, parent, type, category, brand, tags, status, kind, gtin, stock, availableFrom, range } = product
+  const { sku, parent, type, category, categories, brand, tags, status, kind, gtin, stock, availableFrom, minimum, range, differsIn, relations, carried } = product
   return {
-    sku, parent, type, category, brand, tags, status, kind, gtin, stock, availableFrom, range,
+    sku, parent, type, category, categories, brand, tags, status, kind, gtin, stock, availableFrom, minimum, range, differsIn, relations, carried,
     created: new Date(product.created).toISOString(), changed: new Date(product.changed).toISOString(),
     variants: product === family.root ? family.variants.map((v) => v.sku) : [],
     values: product.values.map((v) => ({ ...v, ...markOf(product, v) })).sort((a, b) => (valuePath(a) < valuePath(b) ? -1 : 1)),
@@ -159,6 +160,12 @@ function checkedPatch(body: ProductPatchBody, product: StoredProduct, setup: Sto
   Object.assign(patch.fields, fields)
   if (fields.type !== undefined && !setup.types.has(fields.type)) errors.push({ path: 'type', message: `There is no product type “${fields.type}”.` })
   if (fields.category && !setup.categories.has(fields.category)) errors.push({ path: 'category', message: `There is no category “${fields.category}”.` })
+  fields.categories?.forEach((c, i) => {
+    if (!setup.categories.has(c)) errors.push({ path: `categories[${i}]`, message: `There is no category “${c}”.` })
+  })
+  fields.differsIn?.forEach((a, i) => {
+    if (!setup.attributes.has(a)) errors.push({ path: `differsIn[${i}]`, message: `There is no attribute “${a}”.` })
+  })
   if (fields.brand && !setup.brands.has(fields.brand)) errors.push({ path: 'brand', message: `There is no brand “${fields.brand}”.` })
   if (fields.gtin) {
     const wrong = gtinProblem(fields.gtin)
@@ -209,7 +216,7 @@ function checkedPatch(body: ProductPatchBody, product: StoredProduct, setup: Sto
       } catch (e) {
         errors.push({ path: `specials[${i}]`, message: (e as Error).message })
       }
-      return { ...s, special: true }
+      return { storefront: s.storefront, group: s.group, from: s.from, to: s.to, amount: s.amount, quantity: s.quantity ?? 1, special: true }
     })
   }
   if (errors.length > 0) throw notFitting('Some of this cannot be taken. Nothing has been changed.', errors)
@@ -314,14 +321,17 @@ export async function productHistory(sku: string, before: number | null, limit: 
 }
 
 /** What takes differences of a product back, with the marks of its translations. What was changed again since stays and is named. */
-export function takenBack(product: StoredProduct, differences: readonly Difference[], paths: readonly string[] | null) {
+export function takenBack(product: StoredProduct, differences: readonly Difference[], paths: readonly string[] | null, setup: StoredSetup) {
   const wanted = differences.filter((d) => !d.path.startsWith('state:') && d.path !== 'created' && (paths === null || paths.includes(d.path)))
+  // Where an attribute has changed since, what it held before may have no place in it.
+  const fitting = wanted.filter((d) => stillFits(d.path, d.before, setup))
   const marks: Checked['marks'] = new Map()
   for (const d of differences) {
     const state = (d.before as TranslationMark | null)?.state
     if (d.path.startsWith('state:') && translationStates.some((s) => s === state)) marks.set(d.path.slice('state:'.length).replace(/^([^@]+)$/, '$1@/'), state as TranslationState)
   }
-  return { ...inversePatch(product, wanted), marks }
+  const { patch, kept } = inversePatch(product, fitting)
+  return { patch, kept: [...kept, ...wanted.filter((d) => !fitting.includes(d)).map((d) => d.path)], marks }
 }
 
 /** Takes one change of a product back. What was changed again since stays and is named. */
@@ -332,7 +342,7 @@ export async function putBack(person: Person, sku: string, changeId: number, pat
     const { family, product } = await lockFamily(tx, setup, sku)
     const [change] = await tx.db.select({ differences: t.change.differences }).from(t.change).where(and(eq(t.change.id, changeId), eq(t.change.record, `product:${sku}`)))
     if (!change) throw notFound('such change of this product')
-    const { patch, kept, marks } = takenBack(product, change.differences, paths)
+    const { patch, kept, marks } = takenBack(product, change.differences, paths, setup)
     const after = await saveOne(tx, setup, family, product, patch, marks, person, `Put back a change of ${sku}`, now)
     return { tag: productTag(after), kept, document: productDocument(after, family) }
   })

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm'
 import type { Tx } from '../db/connect'
 import { loadFamilies } from '../db/queries/families'
-import { loadSetup } from '../db/queries/setup'
+import { readSetup } from '../db/queries/setup'
 import { writeFacts } from '../db/queries/write-products'
 import { enqueue } from './jobs'
 
@@ -17,7 +17,7 @@ export async function refreshFactsOfType(tx: Tx, type: string | null): Promise<v
 
 /** Derives facts anew, some hundred families at a time. */
 export async function refreshFacts(tx: Tx, type: string | null, onProgress?: (done: number, total: number) => void): Promise<void> {
-  const setup = await loadSetup(tx.db)
+  const setup = await readSetup(tx.db)
   const { rows } = await tx.db.execute<{ id: number }>(sql`select id from product where id = root_id and ${type === null ? sql`true` : sql`type = ${type}`} order by id`)
   for (let i = 0; i < rows.length; i += atOnce) {
     const ids = rows.slice(i, i + atOnce).map((r) => r.id)

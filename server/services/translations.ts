@@ -1,4 +1,4 @@
-import type { Value } from '@core/attributes/attribute'
+import type { AttributeTypeName, Value } from '@core/attributes/attribute'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { same, valuePath } from '@core/catalogue/patch'
 import { fold } from '@core/text/fold'
@@ -12,13 +12,14 @@ import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { require, type Person } from './permission'
 import { notFitting, notFound, Problem } from './problem'
 import { editionOrProblem, patchProduct } from './products'
-import { getRecord, sourceTextOf, writeRecord } from './records'
+import { getRecord, writeRecord } from './records'
+import { sourceTextOf } from './records/pieces'
 
 /** One translatable text of a record: its source, its target in a language, how far that is. */
 export interface Unit {
   unit: string
   label: string
-  type: 'text' | 'long-text' | 'rich-text' | 'key-points'
+  type: AttributeTypeName
   /** The storefront of the source's scope, if it has one. */
   storefront: string | null
   source: Value
@@ -52,7 +53,7 @@ async function productUnits(setup: StoredSetup, sku: string, storefront: string,
     const mark = product.marks.get(`${v.attribute}@${v.storefront ?? ''}/${language}`)
     const stale = target !== undefined && isStale(mark?.sourceHash ?? null, v.value)
     return [{
-      unit: valuePath({ ...v, language: null }), label: attribute.labels[setup.source] ?? v.attribute, type: attribute.type as Unit['type'], storefront: v.storefront,
+      unit: valuePath({ ...v, language: null }), label: attribute.labels[setup.source] ?? v.attribute, type: attribute.type, storefront: v.storefront,
       source: v.value, target: target?.value ?? null, state: (mark?.state as TranslationState | undefined) ?? null, stale, madeFrom: stale ? mark?.madeFrom ?? null : null,
     }]
   }).sort((a, b) => order.indexOf(a.unit.replace(/^attribute:|@.*$/g, '')) - order.indexOf(b.unit.replace(/^attribute:|@.*$/g, '')))

@@ -46,7 +46,7 @@ describe('records that travel whole', () => {
   })
   it('are for those who may', async () => {
     expect((await problemOf(put('pieces', piece(), undefined, luc))).status).toBe(403)
-    expect((await problemOf(put('attributes', attributes[0]!, undefined, maren))).status).toBe(403)
+    expect((await problemOf(put('attributes', attributes[0]!, undefined, luc))).status).toBe(403)
   })
   it.each<[string, { code: string } & Record<string, unknown>, string]>([
     ['pieces', piece({ code: 'x', texts: [{ storefront: null, language: 'en-GB', title: 'a', body: `<p>${v('nothing')}</p>` }] }) as never, 'texts[0].body'], ['pieces', piece({ code: 'x', needed: ['attribute:nothing'] }) as never, 'needed[0]'], ['pieces', { code: 'x', kind: 'banner', name: 'x' }, 'kind'],

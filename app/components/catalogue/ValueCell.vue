@@ -1,5 +1,7 @@
 <script setup lang="ts">
-import type { Attribute, StoredValue, Value } from '@core/attributes/attribute'
+import type { Attribute, BoxItem, StoredValue, Value } from '@core/attributes/attribute'
+import { boxLine } from '@core/attributes/types/lists'
+import { attributeTypes } from '@core/attributes/types/registry'
 import { valuePath } from '@core/catalogue/patch'
 import { directionOf } from '@core/language/chain'
 import type { Resolved } from '@core/values/resolve'
@@ -29,7 +31,7 @@ const base = computed<Value | null>(() => ownAt(scope.value.storefront)?.value ?
 
 const editing = ref(false)
 const draft = ref<Value | null>(null)
-const long = computed(() => ['rich-text', 'long-text', 'key-points', 'text'].includes(props.attribute.type))
+const long = computed(() => attributeTypes[props.attribute.type].isText)
 const draftKey = computed(() => `inkloom:${props.sku}:${valuePath(scope.value)}`)
 function open() {
   if (props.readonly) return
@@ -64,7 +66,8 @@ const note = computed(() => {
 })
 const shown = computed(() => {
   const { value, shown: text } = props.resolved
-  if (props.attribute.type === 'key-points' && Array.isArray(value)) return value
+  if (props.attribute.type === 'key-points') return (value as string[] | null)?.map(plainShown)
+  if (props.attribute.type === 'box-contents') return (value as BoxItem[] | null)?.map((b) => boxLine(b, props.language))
   return text
 })
 </script>
@@ -82,8 +85,9 @@ const shown = computed(() => {
     <button ref="button" type="button" class="block min-h-[25px] w-full pb-[3px] pt-0.5 text-left" :class="[`from-${resolved.origin}`, { wanted }]" :dir="attribute.translatable ? directionOf(resolved.language ?? language) : undefined" :lang="attribute.translatable ? resolved.language ?? undefined : undefined" :disabled="readonly" @click="open">
       <span class="sr-only">{{ label }}, {{ resolved.origin }}: </span>
       <template v-if="resolved.value === null">{{ wanted ? (attribute.translatable ? `Missing in ${languageName(language)}` : 'Missing') : 'No value' }}</template>
-      <ol v-else-if="Array.isArray(shown)"><li v-for="(p, i) in shown" :key="i" class="flex gap-1.5"><span class="text-ink3">{{ i + 1 }}</span><span>{{ plainShown(p) }}</span></li></ol>
-      <span v-else-if="attribute.type === 'media' && Array.isArray(resolved.value)" class="flex gap-1.5"><img v-for="m in resolved.value" :key="m" :src="`/api/media/${m}`" :alt="m" width="40" height="40"></span>
+      <ol v-else-if="Array.isArray(shown)"><li v-for="(p, i) in shown" :key="i" class="flex gap-1.5"><span class="text-ink3">{{ i + 1 }}</span><span>{{ p }}</span></li></ol>
+      <table v-else-if="attribute.type === 'table'" class="text-[12.5px]"><tbody><tr v-for="(row, y) in (resolved.value as string[][])" :key="y"><td v-for="(cell, x) in row" :key="x" class="border border-hair px-1.5" :class="{ 'font-semibold': y === 0 }">{{ cell }}</td></tr></tbody></table>
+      <span v-else-if="attribute.type === 'media' && Array.isArray(resolved.value)" class="flex gap-1.5"><img v-for="m in (resolved.value as string[])" :key="m" :src="`/api/media/${m}`" :alt="m" width="40" height="40"></span>
       <span v-else class="line-clamp-4 whitespace-pre-line">{{ shown }}</span>
     </button>
     <span v-if="note" class="block text-right text-[11px] leading-tight text-ink3" :class="{ '!text-ochre': resolved.origin === 'fallback' }">{{ note }}</span>

@@ -1,11 +1,14 @@
 <script setup lang="ts">
-import type { Attribute, Value } from '@core/attributes/attribute'
+import { boundsInWords } from '@core/attributes/allowed'
+import type { Attribute, BoxItem, Value } from '@core/attributes/attribute'
 import { units } from '@core/units/registry'
 import type { OfferedValue } from '../editor/RichEditor.vue'
 
 const value = defineModel<Value | null>({ required: true })
 const props = defineProps<{ attribute: Attribute; language: string; label: string; values: OfferedValue[] }>()
 const emit = defineEmits<{ done: [] }>()
+/** In these, Enter makes a line or chooses; in the others it is done. */
+const manyLines = new Set(['rich-text', 'long-text', 'key-points', 'media', 'file', 'table', 'box-contents', 'questions'])
 const setup = useSetupStore()
 const root = useTemplateRef<HTMLElement>('root')
 onMounted(() => nextTick(() => root.value?.querySelector<HTMLElement>('input, select, textarea, [contenteditable=true]')?.focus()))
@@ -13,14 +16,6 @@ onMounted(() => nextTick(() => root.value?.querySelector<HTMLElement>('input, se
 const measure = computed(() => (value.value as { value: number; unit: string } | null) ?? { value: Number.NaN, unit: props.attribute.unit ?? '' })
 const fitting = computed(() => units.filter((u) => u.family === props.attribute.family))
 const setMeasure = (n: string, unit: string) => { value.value = n.trim() === '' ? null : { value: Number(n), unit } }
-const points = computed(() => (value.value as string[] | null) ?? [''])
-const setPoint = (i: number, html: string) => { value.value = points.value.map((p, j) => (j === i ? html.replace(/^<p>|<\/p>$/g, '') : p)) }
-const movePoint = (i: number, by: number) => {
-  const list = [...points.value]
-  const [p] = list.splice(i, 1)
-  list.splice(i + by, 0, p!)
-  value.value = list
-}
 const toggle = (code: string) => {
   const list = (value.value as string[] | null) ?? []
   value.value = list.includes(code) ? list.filter((c) => c !== code) : [...list, code]
@@ -28,18 +23,13 @@ const toggle = (code: string) => {
 </script>
 
 <template>
-  <div ref="root" @keydown.enter="!['rich-text', 'long-text', 'key-points', 'media'].includes(attribute.type) && (($event as KeyboardEvent).preventDefault(), emit('done'))">
+  <div ref="root" @keydown.enter="!manyLines.has(attribute.type) && (($event as KeyboardEvent).preventDefault(), emit('done'))">
     <RichEditor v-if="attribute.type === 'rich-text'" :model-value="(value as string | null) ?? ''" :label="label" :language="language" :values="values" @update:model-value="value = $event || null" />
     <textarea v-else-if="attribute.type === 'long-text'" class="field w-full" rows="3" :lang="language" :value="(value as string | null) ?? ''" :aria-label="label" @input="value = ($event.target as HTMLTextAreaElement).value || null" />
-    <ol v-else-if="attribute.type === 'key-points'" class="space-y-1.5">
-      <li v-for="(p, i) in points" :key="i" class="flex items-start gap-1.5">
-        <span class="w-4 pt-2 text-ink3">{{ i + 1 }}</span>
-        <RichEditor class="min-w-0 flex-1" compact :model-value="p" :label="`${label}, point ${i + 1}`" :language="language" :values="values" @update:model-value="setPoint(i, $event)" />
-        <span class="flex flex-col"><button type="button" class="px-1 text-ink2" :disabled="i === 0" :aria-label="`Move point ${i + 1} up`" @click="movePoint(i, -1)">↑</button><button type="button" class="px-1 text-ink2" :disabled="i === points.length - 1" :aria-label="`Move point ${i + 1} down`" @click="movePoint(i, 1)">↓</button></span>
-        <button type="button" class="px-1 pt-1 text-ink2" :aria-label="`Take point ${i + 1} out`" @click="value = points.filter((_, j) => j !== i)">×</button>
-      </li>
-      <li><button type="button" class="plain" @click="value = [...points, '']">Add a point</button></li>
-    </ol>
+    <PointsInput v-else-if="attribute.type === 'key-points'" v-model="value as string[] | null" :label="label" :language="language" :values="values" :wanted="boundsInWords(attribute)" />
+    <TableInput v-else-if="attribute.type === 'table'" v-model="value as string[][] | null" :label="label" :language="language" />
+    <BoxInput v-else-if="attribute.type === 'box-contents'" v-model="value as BoxItem[] | null" :label="label" :language="language" />
+    <QuestionsInput v-else-if="attribute.type === 'questions'" v-model="value as string[] | null" :label="label" />
     <input v-else-if="attribute.type === 'number'" class="field w-32" type="number" step="any" :value="value ?? ''" :aria-label="label" @input="value = ($event.target as HTMLInputElement).value === '' ? null : Number(($event.target as HTMLInputElement).value)">
     <span v-else-if="attribute.type === 'measure'" class="flex gap-1.5">
       <input class="field w-28" type="number" step="any" :value="Number.isNaN(measure.value) ? '' : measure.value" :aria-label="label" @input="setMeasure(($event.target as HTMLInputElement).value, measure.unit || fitting[0]!.symbol)">
@@ -49,7 +39,7 @@ const toggle = (code: string) => {
     <select v-else-if="attribute.type === 'choice'" class="field w-full" :value="value ?? ''" :aria-label="label" @change="value = ($event.target as HTMLSelectElement).value || null"><option value="">No value</option><option v-for="o in attribute.options" :key="o.code" :value="o.code">{{ setup.label(o.labels, o.code) }}</option></select>
     <fieldset v-else-if="attribute.type === 'choices'" class="flex flex-wrap gap-x-4 gap-y-1"><legend class="sr-only">{{ label }}</legend><label v-for="o in attribute.options" :key="o.code" class="flex items-center gap-1.5"><input type="checkbox" :checked="((value as string[] | null) ?? []).includes(o.code)" @change="toggle(o.code)">{{ setup.label(o.labels, o.code) }}</label></fieldset>
     <input v-else-if="attribute.type === 'date'" class="field" type="date" :value="value ?? ''" :aria-label="label" @input="value = ($event.target as HTMLInputElement).value || null">
-    <MediaInput v-else-if="attribute.type === 'media'" :model-value="(value as string[] | null)" :label="label" @update:model-value="value = $event" />
+    <MediaInput v-else-if="attribute.type === 'media' || attribute.type === 'file'" :model-value="(value as string[] | null)" :label="label" @update:model-value="value = $event" />
     <input v-else class="field w-full" type="text" :lang="attribute.translatable ? language : undefined" :value="value ?? ''" :aria-label="label" @input="value = ($event.target as HTMLInputElement).value || null">
   </div>
 </template>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { diffWordsWithSpace } from 'diff'
-import type { Value } from '@core/attributes/attribute'
+import type { BoxItem, Value } from '@core/attributes/attribute'
+import { attributeTypes } from '@core/attributes/types/registry'
 import { directionOf } from '@core/language/chain'
-import { translationStates, type TranslationState } from '@core/translation/state'
+import { textOf, translationStates, type TranslationState } from '@core/translation/state'
 import type { OfferedValue } from '../editor/RichEditor.vue'
 import type { Unit } from './unit'
 
@@ -10,12 +11,13 @@ const target = defineModel<Value | null>({ required: true })
 const props = defineProps<{ unit: Unit; language: string; source: string; values: OfferedValue[]; changed: boolean; readonly: boolean }>()
 const emit = defineEmits<{ state: [TranslationState]; focused: [] }>()
 const root = useTemplateRef<HTMLElement>('root')
-const points = computed(() => (target.value as string[] | null) ?? (props.unit.source as string[]).map(() => ''))
-const setPoint = (i: number, html: string) => {
-  const next = points.value.map((p, j) => (j === i ? html.replace(/^<p>|<\/p>$/g, '') : p))
-  target.value = next.every((p) => p === '') ? null : next
-}
-const plain = (v: Value) => (Array.isArray(v) ? v : [String(v)]).map(plainShown).join('\n')
+/** As many points as the source has, to be filled one by one. */
+const points = computed({
+  get: () => (target.value as string[] | null) ?? (props.unit.source as string[]).map(() => ''),
+  set: (next) => { target.value = next.every((p) => p === '') ? null : next },
+})
+const label = computed(() => `${props.unit.label} in ${languageName(props.language)}`)
+const plain = (v: Value) => textOf(v).split('\n').map(plainShown).join('\n')
 const difference = computed(() => (props.unit.madeFrom === null ? [] : diffWordsWithSpace(plain(props.unit.madeFrom), plain(props.unit.source))))
 const stateWords: Record<TranslationState, string> = { initial: 'initial', translated: 'translated', reviewed: 'reviewed', final: 'final' }
 const takeOver = () => { target.value = structuredClone(toRaw(props.unit.source)) }
@@ -30,7 +32,8 @@ const longer = computed(() => props.unit.type === 'long-text' || String(props.un
       <div class="mb-1 flex items-baseline gap-3 text-[12px]"><b class="font-semibold">{{ unit.label }}</b><span v-if="unit.storefront" class="text-ink2">only in {{ unit.storefront }}</span></div>
       <div :lang="source">
         <RichText v-if="unit.type === 'rich-text'" :html="String(unit.source)" />
-        <ol v-else-if="Array.isArray(unit.source)" class="space-y-1.5"><li v-for="(p, i) in unit.source" :key="i" class="flex gap-1.5"><span class="w-4 text-ink3">{{ i + 1 }}</span><RichText :html="p" line /></li></ol>
+        <RichText v-else-if="unit.type === 'table' || unit.type === 'box-contents'" :html="attributeTypes[unit.type].html!(unit.source, { language: source, labels: [] })" />
+        <ol v-else-if="unit.type === 'key-points'" class="space-y-1.5"><li v-for="(p, i) in (unit.source as string[])" :key="i" class="flex gap-1.5"><span class="w-4 text-ink3">{{ i + 1 }}</span><RichText :html="p" line /></li></ol>
         <p v-else class="prose whitespace-pre-line">{{ unit.source }}</p>
       </div>
       <p v-if="difference.length" class="mt-2 border-l-[3px] border-ochre pl-2 text-[12.5px]" role="note"><span class="font-semibold text-ochre">The source has changed since: </span><template v-for="(d, i) in difference" :key="i"><del v-if="d.removed" class="gone">{{ d.value }}</del><ins v-else-if="d.added" class="come">{{ d.value }}</ins><span v-else>{{ d.value }}</span></template></p>
@@ -43,10 +46,12 @@ const longer = computed(() => props.unit.type === 'long-text' || String(props.un
         <button v-if="unit.stale && !changed && !readonly" class="plain" type="button" @click="emit('state', unit.state ?? 'translated')">It is still right</button>
         <button v-if="!readonly && target === null" class="plain ml-auto" type="button" @click="takeOver">Take the source over</button>
       </div>
-      <RichEditor v-if="unit.type === 'rich-text'" :model-value="(target as string | null) ?? ''" :label="`${unit.label} in ${languageName(language)}`" :language="language" :direction="directionOf(language)" :values="values" :disabled="readonly" @update:model-value="target = $event || null" />
-      <ol v-else-if="unit.type === 'key-points'" class="space-y-1.5"><li v-for="(p, i) in points" :key="i" class="flex gap-1.5"><span class="w-4 pt-1 text-ink3">{{ i + 1 }}</span><RichEditor class="min-w-0 flex-1" compact :model-value="p" :label="`${unit.label} in ${languageName(language)}, point ${i + 1}`" :language="language" :direction="directionOf(language)" :values="values" :disabled="readonly" @update:model-value="setPoint(i, $event)" /></li></ol>
-      <textarea v-else-if="longer" class="field w-full font-serif text-[14px]" rows="3" :lang="language" :dir="directionOf(language)" :value="(target as string | null) ?? ''" :aria-label="`${unit.label} in ${languageName(language)}`" :disabled="readonly" @input="target = ($event.target as HTMLTextAreaElement).value || null" />
-      <input v-else class="field w-full font-serif text-[14px]" :lang="language" :dir="directionOf(language)" :value="(target as string | null) ?? ''" :aria-label="`${unit.label} in ${languageName(language)}`" :disabled="readonly" @input="target = ($event.target as HTMLInputElement).value || null">
+      <RichEditor v-if="unit.type === 'rich-text'" :model-value="(target as string | null) ?? ''" :label="label" :language="language" :direction="directionOf(language)" :values="values" :disabled="readonly" @update:model-value="target = $event || null" />
+      <PointsInput v-else-if="unit.type === 'key-points'" v-model="points" :label="label" :language="language" :values="values" :disabled="readonly" />
+      <TableInput v-else-if="unit.type === 'table'" v-model="target as string[][] | null" :label="label" :language="language" :disabled="readonly" />
+      <BoxInput v-else-if="unit.type === 'box-contents'" v-model="target as BoxItem[] | null" :label="label" :language="language" :disabled="readonly" />
+      <textarea v-else-if="longer" class="field w-full font-serif text-[14px]" rows="3" :lang="language" :dir="directionOf(language)" :value="(target as string | null) ?? ''" :aria-label="label" :disabled="readonly" @input="target = ($event.target as HTMLTextAreaElement).value || null" />
+      <input v-else class="field w-full font-serif text-[14px]" :lang="language" :dir="directionOf(language)" :value="(target as string | null) ?? ''" :aria-label="label" :disabled="readonly" @input="target = ($event.target as HTMLInputElement).value || null">
     </div>
   </section>
 </template>

@@ -1,11 +1,11 @@
-import type { Value } from '@core/attributes/attribute'
+import type { AttributeTypeName, Value } from '@core/attributes/attribute'
 import type { TranslationState } from '@core/translation/state'
 
 /** One translatable text of a record, as the server gives it. */
 export interface Unit {
   unit: string
   label: string
-  type: 'text' | 'long-text' | 'rich-text' | 'key-points'
+  type: AttributeTypeName
   storefront: string | null
   source: Value
   target: Value | null

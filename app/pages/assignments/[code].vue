@@ -15,7 +15,7 @@ const blank = (): AssignmentRecord => ({
   code: '', name: '', pieces: typeof route.query.piece === 'string' ? [route.query.piece] : [], area: 'details', order: 100, resting: false, limits: noLimits(),
   reach: { base: 'rule', rule: { all: [] }, chosen: [], added: [], leftOut: [], eachVariant: false },
 })
-const record = useRecord<AssignmentRecord>('assignments', () => code.value, blank)
+const record = useRecord<AssignmentRecord>('assignments', () => code.value, blank, (r) => r.name)
 const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.mayEdit)
 

@@ -11,7 +11,7 @@ const lens = useLensStore()
 const setup = useSetupStore()
 const session = useSessionStore()
 const { focus, refresh: refreshProof, version } = useProofFocus()
-const record = useRecord<PieceRecord>('pieces', () => code.value, () => ({ code: '', kind: 'tab', name: '', note: '', needed: [], texts: [] }))
+const record = useRecord<PieceRecord>('pieces', () => code.value, () => ({ code: '', kind: 'tab', name: '', note: '', needed: [], texts: [] }), (r) => r.name)
 const { draft, stored, changed, problem, conflict, busy } = record
 
 /** Texts are written in the source and in the lens's language, side by side. */

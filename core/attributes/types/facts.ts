@@ -3,11 +3,12 @@ import { formatDate, formatList, formatMeasure, formatNumber } from '../../units
 import { parseMeasure, parseNumber, splitMeasure, type DecimalSign } from '../../units/parse'
 import { dayNumber, instantOf } from '../../moments/instant'
 import { fold } from '../../text/fold'
-import { labelIn, type Attribute, type Value } from '../attribute'
+import { labelIn, type Attribute } from '../attribute'
 import { ValueProblem, expectText, type AttributeTypeEntry } from './shape'
 
 export const number: AttributeTypeEntry = {
   ruleKind: 'number',
+  bounded: true,
   isText: false,
   check(given) {
     if (typeof given !== 'number' || !Number.isFinite(given)) throw new ValueProblem('not-a-number', 'This is a number.')
@@ -40,6 +41,7 @@ const measureMessages = {
 
 export const measure: AttributeTypeEntry = {
   ruleKind: 'measure',
+  bounded: true,
   isText: false,
   check(given, attribute) {
     const m = typeof given === 'string' ? measure.fromCell(given, attribute, '.') as Measure : given as Measure
@@ -128,6 +130,7 @@ export const choices: AttributeTypeEntry = {
 
 export const date: AttributeTypeEntry = {
   ruleKind: 'date',
+  bounded: true,
   isText: false,
   check(given) {
     const s = expectText(given, 'A date').trim()
@@ -144,22 +147,4 @@ export const date: AttributeTypeEntry = {
   toCell: (v) => String(v),
   comparable: (v) => dayNumber(v as string),
   display: (v, _a, { language }) => formatDate(v as string, language),
-}
-
-/** Pictures, by their names in the media library, the main one first. */
-export const media: AttributeTypeEntry = {
-  ruleKind: 'none',
-  isText: false,
-  check(given): Value {
-    if (!Array.isArray(given)) throw new ValueProblem('wrong-shape', 'Pictures are a list of their names in the media library.')
-    const names = given.map((g) => expectText(g, 'A picture').trim())
-    const odd = names.find((n) => !/^[A-Za-z0-9][A-Za-z0-9._-]{0,120}$/.test(n))
-    if (odd !== undefined) throw new ValueProblem('bad-name', `“${odd}” cannot be a picture's name: letters, digits, dot, hyphen and underscore only.`)
-    return [...new Set(names)]
-  },
-  isEmpty: (v) => (v as string[]).length === 0,
-  fromCell: (cell) => cell.split('|').map((c) => c.trim()).filter((c) => c !== ''),
-  toCell: (v) => (v as string[]).join('|'),
-  comparable: () => undefined,
-  display: (v) => (v as string[]).join(', '),
 }

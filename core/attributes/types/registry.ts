@@ -1,5 +1,7 @@
 import type { Attribute, AttributeTypeName, Value } from '../attribute'
+import { allowedProblem } from '../allowed'
 import * as facts from './facts'
+import * as lists from './lists'
 import * as texts from './texts'
 import type { AttributeTypeEntry } from './shape'
 
@@ -16,7 +18,11 @@ export const attributeTypes: Record<AttributeTypeName, AttributeTypeEntry> = {
   'choice': facts.choice,
   'choices': facts.choices,
   'date': facts.date,
-  'media': facts.media,
+  'media': lists.media,
+  'file': lists.file,
+  'questions': lists.questions,
+  'table': lists.table,
+  'box-contents': lists.boxContents,
 }
 
 /** A JSON value in the form that is stored, or null where it says nothing. Throws ValueProblem. */
@@ -24,5 +30,8 @@ export function checkedValue(given: unknown, attribute: Attribute): Value | null
   if (given === null || given === undefined) return null
   const entry = attributeTypes[attribute.type]
   const value = entry.check(given, attribute)
-  return entry.isEmpty(value) ? null : value
+  if (entry.isEmpty(value)) return null
+  const wrong = attribute.allowed && allowedProblem(value, attribute, entry)
+  if (wrong) throw wrong
+  return value
 }

@@ -38,6 +38,12 @@ export interface AttributeTypeEntry {
   comparable(value: Value, attribute: Attribute): Comparable | undefined
   /** The value as a shopper reads it, in plain text. */
   display(value: Value, attribute: Attribute, shownIn: ShownIn): string
+  /** The value as blocks of a page, where it is more than a line of text. */
+  html?(value: Value, shownIn: ShownIn): string
+  /** Of texts: the value with each of its stretches of words changed, whatever holds them; formatting and inline values stay. */
+  mapWords?: ((value: Value, change: (words: string) => string) => Value) | undefined
+  /** Whether `allowed` bounds the value itself, by what rules compare. */
+  bounded?: boolean
 }
 
 /** The text given, or a problem that says what kind of value was expected. */

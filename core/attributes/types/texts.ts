@@ -1,8 +1,15 @@
 import { fold } from '../../text/fold'
-import { hasContent, plainText } from '../../richtext/read'
+import { hasContent, plainText, readNormalForm } from '../../richtext/read'
+import { isElement, serialise, type RichNode } from '../../richtext/tree'
 import { lineNormalForm, normalForm } from '../../richtext/normal-form'
 import { safeAddress } from '../../richtext/clean'
 import { ValueProblem, expectText, type AttributeTypeEntry } from './shape'
+
+/** Changes the words of formatted text; elements and inline values stay as they are. */
+function inTexts(nodes: readonly RichNode[], change: (words: string) => string): RichNode[] {
+  return nodes.map((n) => (isElement(n) ? { tag: n.tag, attributes: n.attributes, children: inTexts(n.children, change) } : change(n)))
+}
+const inFormatted = (html: string, change: (words: string) => string) => serialise(inTexts(readNormalForm(html), change))
 
 const noLines = /[\r\n\u2028\u2029]/
 
@@ -20,6 +27,7 @@ export const text: AttributeTypeEntry = {
   toCell: (v) => String(v),
   comparable: (v) => fold(String(v)),
   display: (v) => String(v),
+  mapWords: (v, change) => change(String(v)),
 }
 
 export const longText: AttributeTypeEntry = {
@@ -45,6 +53,8 @@ export const richText: AttributeTypeEntry = {
   toCell: (v) => String(v),
   comparable: (v) => fold(plainText(String(v))),
   display: (v) => plainText(String(v)),
+  html: (v) => String(v),
+  mapWords: (v, change) => inFormatted(String(v), change),
 }
 
 export const keyPoints: AttributeTypeEntry = {
@@ -55,17 +65,20 @@ export const keyPoints: AttributeTypeEntry = {
     if (given.length > 30) throw new ValueProblem('too-many', `There are ${given.length} key points; 30 are the most.`)
     return given.map((g) => lineNormalForm(expectText(g, 'A key point'))).filter((p) => p !== '')
   },
-  isEmpty: (v) => !Array.isArray(v) || v.every((p) => !hasContent(p)),
+  isEmpty: (v) => !Array.isArray(v) || (v as string[]).every((p) => !hasContent(p)),
   // A bar between points; one within a point has a backslash before it.
   fromCell: (cell) => cell.split(/(?<!\\)\||\r?\n/).map((p) => p.replaceAll('\\|', '|').trim()).filter((p) => p !== ''),
   toCell: (v) => (v as string[]).map((p) => p.replaceAll('|', '\\|')).join('|'),
   comparable: (v) => fold((v as string[]).map(plainText).join('\n')),
   display: (v) => (v as string[]).map(plainText).join(' · '),
+  html: (v) => `<ul>${(v as string[]).map((p) => `<li>${p}</li>`).join('')}</ul>`,
+  mapWords: (v, change) => (v as string[]).map((p) => inFormatted(p, change)),
 }
 
 export const link: AttributeTypeEntry = {
   ...text,
   isText: false,
+  mapWords: undefined,
   check(given) {
     const s = expectText(given, 'A link').trim()
     if (s === '') return s

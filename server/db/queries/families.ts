@@ -34,6 +34,7 @@ export interface StoredFamily extends Family {
 interface ProductRow {
   id: number; sku: string; parent_id: number | null; root_id: number; type: string; category: string | null; brand: string | null
   tags: string[]; status: string; kind: string; gtin: string | null; stock: number | null; available_from: string | null
+  categories: string[] | null; minimum: number | null; differs_in: string[] | null; relations: Product['relations'] | null; carried: Product['carried'] | null
   range: Product['range']; created: string; changed: string; version: number
 }
 
@@ -62,7 +63,7 @@ export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly
   if (rootIds.length === 0) return families
   const ids = [...new Set(rootIds)]
   const { rows } = await db.execute<ProductRow & Record<string, unknown>>(sql`
-    select id, sku, parent_id, root_id, type, category, brand, tags, status, kind, gtin, stock, available_from::text, range,
+    select id, sku, parent_id, root_id, type, category, brand, tags, status, kind, gtin, stock, available_from::text, range, categories, minimum, differs_in, relations, carried,
            created::text, changed::text, version
     from product where root_id = any(${sql.param(ids)}::int[]) order by root_id, id`)
   const byId = new Map<number, StoredProduct>()
@@ -70,8 +71,8 @@ export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly
   for (const r of rows) {
     byId.set(r.id, {
       id: r.id, version: r.version, sku: r.sku, parent: r.parent_id === null ? null : skuOf.get(r.parent_id) ?? null,
-      type: r.type, category: r.category, brand: r.brand, tags: r.tags, status: r.status as Product['status'], kind: r.kind as Product['kind'],
-      gtin: r.gtin, stock: r.stock, availableFrom: r.available_from, range: r.range, created: Date.parse(r.created), changed: Date.parse(r.changed),
+      type: r.type, category: r.category, categories: r.categories ?? [], brand: r.brand, tags: r.tags, status: r.status as Product['status'], kind: r.kind as Product['kind'],
+      gtin: r.gtin, stock: r.stock, availableFrom: r.available_from, minimum: r.minimum, range: r.range, differsIn: r.differs_in ?? [], relations: r.relations ?? [], carried: r.carried ?? {}, created: Date.parse(r.created), changed: Date.parse(r.changed),
       values: [], prices: [], marks: new Map(),
     })
   }
@@ -88,7 +89,7 @@ export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly
   const prices = await db.select().from(t.price).where(sql`${t.price.productId} = any(${sql.param(productIds)}::int[])`)
   for (const p of prices) {
     const price: Price = {
-      storefront: setup.storefrontCodes.get(p.storefrontId)!, special: p.special, group: p.groupCode, from: p.fromLocal, to: p.toLocal, amount: p.amount,
+      storefront: setup.storefrontCodes.get(p.storefrontId)!, special: p.special, group: p.groupCode, from: p.fromLocal, to: p.toLocal, amount: p.amount, quantity: p.quantity,
     }
     byId.get(p.productId)!.prices.push(price)
   }

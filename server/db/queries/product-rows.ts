@@ -30,9 +30,9 @@ export function momentText(ms: number | null): string | null {
 /** The tables that a product's own rows stand in. */
 export function newProductRows() {
   return {
-    products: new CopyRows('product', ['id', 'sku', 'sku_folded', 'sku_order', 'parent_id', 'root_id', 'is_leaf', 'type', 'category', 'brand', 'tags', 'tags_folded', 'status', 'kind', 'gtin', 'stock', 'available_from', 'range', 'created', 'changed', 'version']),
+    products: new CopyRows('product', ['id', 'sku', 'sku_folded', 'sku_order', 'parent_id', 'root_id', 'is_leaf', 'type', 'category', 'brand', 'tags', 'tags_folded', 'status', 'kind', 'gtin', 'stock', 'available_from', 'range', 'created', 'changed', 'version', 'categories', 'minimum', 'differs_in', 'relations', 'carried']),
     values: new CopyRows('value', ['product_id', 'attribute_id', 'storefront_id', 'language', 'value', 'hash', 'state', 'source_hash', 'made_from']),
-    prices: new CopyRows('price', ['product_id', 'storefront_id', 'special', 'group_code', 'from_local', 'to_local', 'amount']),
+    prices: new CopyRows('price', ['product_id', 'storefront_id', 'special', 'group_code', 'from_local', 'to_local', 'amount', 'quantity']),
     changes: new CopyRows('change', ['step_id', 'record', 'differences']),
   }
 }
@@ -42,7 +42,8 @@ export function addProduct(rows: CopyRows, p: StoredProduct, root: number): void
   rows.add([
     p.id, p.sku, fold(p.sku), digitAwareKey(p.sku), root === p.id ? null : root, root, true, p.type, p.category, p.brand,
     arrayLiteral(p.tags), arrayLiteral(p.tags.map(fold)), p.status, p.kind, p.gtin, p.stock, p.availableFrom, JSON.stringify(p.range),
-    momentText(p.created), momentText(p.changed), p.version,
+    momentText(p.created), momentText(p.changed), p.version, p.categories.length === 0 ? null : arrayLiteral(p.categories), p.minimum,
+    p.differsIn.length === 0 ? null : arrayLiteral(p.differsIn), p.relations.length === 0 ? null : JSON.stringify(p.relations), Object.keys(p.carried).length === 0 ? null : JSON.stringify(p.carried),
   ])
 }
 
@@ -74,7 +75,7 @@ export function addValues(rows: CopyRows, { before, after, differences }: Produc
 /** Adds the price rows of a write, where prices changed. Returns whether they did. */
 export function addPrices(rows: CopyRows, { before, after, differences }: ProductWrite, setup: StoredSetup): boolean {
   if (before && !differences.some((d) => d.path.startsWith('price@') || d.path === 'specials')) return false
-  for (const p of after.prices) rows.add([after.id, setup.storefrontIds.get(p.storefront)!, p.special, p.group, p.from, p.to, p.amount])
+  for (const p of after.prices) rows.add([after.id, setup.storefrontIds.get(p.storefront)!, p.special, p.group, p.from, p.to, p.amount, p.quantity])
   return true
 }
 
@@ -112,7 +113,8 @@ function priceFacts(product: StoredProduct, family: StoredFamily, root: number, 
     const list = pricesOf(product, family, s.code, s.timeZone)
     const id = setup.storefrontIds.get(s.code)!
     if (list.base !== null) out.push([id, root, product.id, false, null, null, null, list.base])
-    for (const p of list.specials) out.push([id, root, product.id, true, p.group, momentText(p.from), momentText(p.to), p.amount])
+    // Rules leave quantity steps aside.
+    for (const p of list.specials) if (p.quantity === 1) out.push([id, root, product.id, true, p.group, momentText(p.from), momentText(p.to), p.amount])
   }
   return out
 }

@@ -159,9 +159,10 @@ function test(node: TestNode, at: At, context: Context): SQL {
       return onRow(node, (r) => (ordering ? sql`${r}.sku_order` : sql`${r}.sku_folded`), at, true, (c) => compare(node, c, 'sku'))
     }
     case 'category': {
-      if (is === 'present') return absent ? sql`r.category is null` : sql`r.category is not null`
+      // What a root is in besides its main category stands in a list that few have.
+      if (is === 'present') return absent ? sql`(r.category is null and r.categories is null)` : sql`(r.category is not null or r.categories is not null)`
       const codes = [...new Set(operand.texts.flatMap((c) => categoryAndBelow(context.setup, c)))]
-      return sql`(r.category is not null and r.category in (${list(codes)}))`
+      return sql`((r.category is not null and r.category in (${list(codes)})) or (r.categories is not null and r.categories && array[${list(codes)}]::text[]))`
     }
     case 'tags':
       if (is === 'present') return absent ? sql`cardinality(r.tags) = 0` : sql`cardinality(r.tags) > 0`

@@ -21,6 +21,7 @@ export function attributeOf(row: typeof t.attribute.$inferSelect): Attribute {
   return {
     code: row.code, labels: row.labels, help: row.help, type: row.type as AttributeTypeName, family: row.family as UnitFamily | null, unit: row.unit,
     options: row.options, translatable: row.translatable, perStorefront: row.perStorefront,
+    serves: row.serves, allowed: row.allowed,
   }
 }
 
@@ -43,7 +44,9 @@ export async function raiseStamp(db: Db, name: 'setup' | 'content'): Promise<voi
   await db.insert(t.stamp).values({ name, n: 1 }).onConflictDoUpdate({ target: t.stamp.name, set: { n: sql`${t.stamp.n} + 1` } })
 }
 
-async function readSetup(db: Db, stamp: number): Promise<StoredSetup> {
+/** The set-up as a transaction sees it, its own changes included; not kept, for they may yet fall. */
+export async function readSetup(db: Db): Promise<StoredSetup> {
+  const stamp = await readStamp(db, 'setup')
   const attributes = await db.select().from(t.attribute).orderBy(asc(t.attribute.id))
   const storefronts = await db.select().from(t.storefront).orderBy(asc(t.storefront.position))
   const types = await db.select().from(t.productType).orderBy(asc(t.productType.position), asc(t.productType.code))
@@ -54,7 +57,7 @@ async function readSetup(db: Db, stamp: number): Promise<StoredSetup> {
     stamp, source: sourceLanguage,
     attributes: new Map(attributes.map((a) => [a.code, attributeOf(a)])),
     types: new Map(types.map((p) => [p.code, typeOf(p)])),
-    categories: new Map(categories.map((c) => [c.code, { code: c.code, parent: c.parent, names: c.names }])),
+    categories: new Map(categories.map((c) => [c.code, { code: c.code, parent: c.parent, names: c.names, type: c.type }])),
     brands: new Map(brands.map((b) => [b.code, b])),
     groups: new Map(groups.map((g) => [g.code, { code: g.code, name: g.name }])),
     storefronts: new Map(storefronts.map((s) => [s.code, storefrontOf(s)])),
@@ -70,6 +73,6 @@ let kept: StoredSetup | undefined
 /** The set-up, kept in memory until its stamp rises. */
 export async function loadSetup(db: Db): Promise<StoredSetup> {
   const stamp = await readStamp(db, 'setup')
-  if (kept?.stamp !== stamp) kept = await readSetup(db, stamp)
+  if (kept?.stamp !== stamp) kept = await readSetup(db)
   return kept
 }

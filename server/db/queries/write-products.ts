@@ -21,6 +21,8 @@ export async function beginStep(tx: Tx, title: string, personId: number | null, 
   return Number(rows[0]!.id)
 }
 
+const orNull = <T>(list: T[]) => (list.length === 0 ? null : list)
+
 /**
  * Changes of products, made ready row by row and written set by set. What is added is turned into rows at once:
  * later changes of the products are not in it.
@@ -49,6 +51,7 @@ export class WriteSet {
       this.updated.push({
         id: p.id, type: p.type, category: p.category, brand: p.brand, tags: p.tags, tags_folded: p.tags.map(fold), status: p.status, kind: p.kind,
         gtin: p.gtin, stock: p.stock, available_from: p.availableFrom, range: p.range, changed: momentText(p.changed), version: p.version,
+        categories: orNull(p.categories), minimum: p.minimum, differs_in: orNull(p.differsIn), relations: orNull(p.relations), carried: Object.keys(p.carried).length === 0 ? null : p.carried,
       })
     }
     for (const key of addValues(this.rows.values, write, this.setup)) this.goneValues.push(key)
@@ -74,9 +77,10 @@ export class WriteSet {
     if (this.updated.length > 0) {
       work.push(() => tx.db.execute(sql`
         update product p set type = r.type, category = r.category, brand = r.brand, tags = r.tags, tags_folded = r.tags_folded, status = r.status, kind = r.kind,
-          gtin = r.gtin, stock = r.stock, available_from = r.available_from, range = r.range, changed = r.changed, version = r.version
+          gtin = r.gtin, stock = r.stock, available_from = r.available_from, range = r.range, changed = r.changed, version = r.version,
+          categories = r.categories, minimum = r.minimum, differs_in = r.differs_in, relations = r.relations, carried = r.carried
         from jsonb_to_recordset(${JSON.stringify(this.updated)}::jsonb) as r(id int, type text, category text, brand text, tags text[], tags_folded text[], status text, kind text, gtin text, stock int,
-          available_from date, range jsonb, changed timestamptz, version int)
+          available_from date, range jsonb, changed timestamptz, version int, categories text[], minimum int, differs_in text[], relations jsonb, carried jsonb)
         where p.id = r.id`))
     }
     work.push(() => copyInto(tx.client, this.rows.products))

@@ -6,7 +6,7 @@ import { testSetup, values } from '../../world'
 const setup = testSetup()
 const read = (code: string, storefront: string, language: string, own: Record<string, Value>, parent: Record<string, Value> | null = null, fallback: Value | null = null) => {
   const edition = setup.storefronts.get(storefront)!.editions.find((e) => e.language === language)!
-  const r = resolve(setup.attributes.get(code)!, indexValues(values(own)), parent && indexValues(values(parent)), { attribute: code, group: '', required: false, perVariant: false, default: fallback }, readerFor({ ...edition, storefront }, setup.source))
+  const r = resolve(setup.attributes.get(code)!, indexValues(values(own)), parent && indexValues(values(parent)), { attribute: code, group: '', required: false, requiredIn: [], requiredWhere: null, perVariant: false, default: fallback }, readerFor({ ...edition, storefront }, setup.source))
   return [r.value, r.origin, r.owner, r.storefront, r.language, r.counts]
 }
 

@@ -2,4 +2,4 @@ import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
 import { answerRecord } from '../../http/records'
 
-export default endpoint(operations.getAttribute, (call) => answerRecord(call, 'attributes'))
+export default endpoint(operations.getCategory, (call) => answerRecord(call, 'categories'))

@@ -1,0 +1,30 @@
+<script setup lang="ts">
+import type { Labels } from '@core/attributes/attribute'
+import { directionOf } from '@core/language/chain'
+
+/** A text in the source language, and folded away in every language of an edition. */
+const labels = defineModel<Labels>({ required: true })
+const props = defineProps<{ label: string; disabled?: boolean; long?: boolean }>()
+const setup = useSetupStore()
+const others = computed(() => setup.languages.filter((l) => l !== setup.source))
+const done = computed(() => others.value.filter((l) => labels.value[l]).length)
+function set(language: string, text: string) {
+  const { [language]: _old, ...rest } = labels.value
+  labels.value = text === '' ? rest : { ...rest, [language]: text }
+}
+defineExpose({ focus: () => root.value?.querySelector<HTMLElement>('input, textarea')?.focus() })
+const root = useTemplateRef<HTMLElement>('root')
+</script>
+
+<template>
+  <div ref="root">
+    <textarea v-if="long" class="field w-full" rows="2" :lang="setup.source" :value="labels[setup.source] ?? ''" :aria-label="props.label" :disabled="disabled" @input="set(setup.source, ($event.target as HTMLTextAreaElement).value)" />
+    <input v-else class="field w-full" :lang="setup.source" :value="labels[setup.source] ?? ''" :aria-label="props.label" :disabled="disabled" @input="set(setup.source, ($event.target as HTMLInputElement).value)">
+    <details class="mt-0.5">
+      <summary class="cursor-pointer text-[12px] text-ink2">{{ done }} of {{ others.length }} other {{ others.length === 1 ? 'language' : 'languages' }}</summary>
+      <div class="mt-1 grid grid-cols-[auto_minmax(0,1fr)] items-center gap-x-3 gap-y-1">
+        <template v-for="l in others" :key="l"><span class="text-[12px] text-ink2">{{ languageName(l) }}</span><input class="field !py-0.5" :lang="l" :dir="directionOf(l)" :value="labels[l] ?? ''" :aria-label="`${props.label} in ${languageName(l)}`" :disabled="disabled" @input="set(l, ($event.target as HTMLInputElement).value)"></template>
+      </div>
+    </details>
+  </div>
+</template>

@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import type { Option } from '@core/attributes/attribute'
+import { codeOfName } from '@core/text/code'
+import { directionOf } from '@core/language/chain'
+import { readBlock } from '@core/sheet/block'
+
+/** The options of a choice: label in the source and in one other language, code, order. Lines pasted into the last field become options. */
+const options = defineModel<Option[]>({ required: true })
+defineProps<{ disabled?: boolean }>()
+const setup = useSetupStore()
+const lens = useLensStore()
+const other = ref(lens.language === setup.source ? setup.languages[1] ?? setup.source : lens.language)
+const root = useTemplateRef<HTMLElement>('root')
+const adding = ref('')
+const codeFor = (label: string, taken: readonly string[]) => {
+  const base = /^[A-Za-z0-9][A-Za-z0-9_-]{0,20}$/.test(label) && label.length <= 4 ? label : codeOfName(label, 'option')
+  for (let n = 1; ; n++) if (!taken.includes(n === 1 ? base : `${base}-${n}`)) return n === 1 ? base : `${base}-${n}`
+}
+function add(labels: string[]) {
+  const next = [...options.value]
+  for (const label of labels.map((l) => l.trim()).filter(Boolean)) {
+    if (next.some((o) => o.labels[setup.source] === label)) continue
+    next.push({ code: codeFor(label, next.map((o) => o.code)), labels: { [setup.source]: label } })
+  }
+  options.value = next
+  adding.value = ''
+}
+function paste(e: ClipboardEvent) {
+  const block = readBlock(e.clipboardData?.getData('text/plain') ?? '')
+  if (block.length < 2) return
+  e.preventDefault()
+  add(block.map((r) => r[0]!))
+}
+function set(i: number, language: string, text: string) {
+  options.value = options.value.map((o, j) => {
+    if (j !== i) return o
+    const { [language]: _old, ...labels } = o.labels
+    return { ...o, labels: text === '' ? labels : { ...labels, [language]: text } }
+  })
+}
+const move = (from: number, to: number) => {
+  if (to < 0 || to >= options.value.length) return
+  options.value = moved(options.value, from, to)
+  void nextTick(() => root.value?.querySelectorAll<HTMLElement>('[data-entry] input')[to * 2]?.focus())
+}
+useReorder(() => root.value, move)
+</script>
+
+<template>
+  <div>
+    <div class="grid grid-cols-[22px_minmax(0,1fr)_minmax(0,1fr)_120px_22px] items-center gap-x-2 text-[12px] text-ink2"><span /><span>{{ languageName(setup.source) }}</span><select v-model="other" class="field !py-0" aria-label="The language beside the source"><option v-for="l in setup.languages.slice(1)" :key="l" :value="l">{{ languageName(l) }}</option></select><span>Code</span><span /></div>
+    <ul ref="root" class="mt-1">
+      <li v-for="(o, i) in options" :key="o.code" data-entry class="grid grid-cols-[22px_minmax(0,1fr)_minmax(0,1fr)_120px_22px] items-center gap-x-2 py-px" @keydown.alt.up.prevent="move(i, i - 1)" @keydown.alt.down.prevent="move(i, i + 1)">
+        <span data-handle class="cursor-grab text-right text-ink3" :title="`Drag to move ${o.code}`">{{ i + 1 }}</span>
+        <input class="field !py-0.5" :lang="setup.source" :value="o.labels[setup.source] ?? ''" :aria-label="`Option ${i + 1} in ${languageName(setup.source)}`" :disabled="disabled" @input="set(i, setup.source, ($event.target as HTMLInputElement).value)">
+        <input class="field !py-0.5" :lang="other" :dir="directionOf(other)" :value="o.labels[other] ?? ''" :aria-label="`Option ${i + 1} in ${languageName(other)}`" :disabled="disabled" @input="set(i, other, ($event.target as HTMLInputElement).value)">
+        <span class="code truncate">{{ o.code }}</span>
+        <button v-if="!disabled" type="button" class="px-1 text-ink2" :aria-label="`Take ${o.labels[setup.source] ?? o.code} out`" @click="options = options.filter((_, j) => j !== i)">×</button>
+      </li>
+    </ul>
+    <input v-if="!disabled" v-model="adding" class="field mt-1 w-full" aria-label="Add options" placeholder="Add an option; several with commas, or pasted as lines" @keydown.enter.prevent="add(adding.split(','))" @blur="add(adding.split(','))" @paste="paste">
+  </div>
+</template>

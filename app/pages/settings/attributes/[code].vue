@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import type { Attribute } from '@core/attributes/attribute'
+import { blankAttribute, typeOfAttribute } from '~/components/settings/typeWords'
+
+const route = useRoute()
+const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
+const setup = useSetupStore()
+const session = useSessionStore()
+const record = useRecord<Attribute>('attributes', () => code.value, blankAttribute, (r) => r.labels[setup.source] ?? '')
+const { draft, stored, changed, problem, conflict, busy } = record
+const readonly = computed(() => !session.maySetUp)
+const rework = useTemplateRef('rework')
+const usedBy = computed(() => [...setup.types.values()].filter((t) => t.attributes.some((a) => a.attribute === code.value)))
+const side = ref<'set-up' | 'history'>('set-up')
+async function save() {
+  if (readonly.value || !draft.value) return
+  if (!draft.value.labels[setup.source]) return tellProblem(new ApiProblem({ title: 'Not complete yet', status: 422, detail: 'Give the attribute a name first.' }))
+  if (rework.value?.needed) return tellProblem(new ApiProblem({ title: 'See first what changes', status: 422, detail: 'Values of products change with it: look at what becomes of them, then choose “Change it with its values”.' }))
+  if (await record.save()) await setup.reload()
+}
+async function reworked() {
+  await setup.reload()
+  await record.takeTheirs()
+}
+async function remove() {
+  try {
+    await ask('DELETE', `/api/attributes/${segment(code.value!)}`)
+    record.reset()
+    await setup.reload()
+    tell('Deleted')
+    await navigateTo('/settings/attributes')
+  } catch (e) {
+    tellProblem(e)
+  }
+}
+useKeys('Attribute', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() }, { keys: 'h', does: 'History, and back', run: () => { side.value = side.value === 'history' ? 'set-up' : 'history' } }])
+</script>
+
+<template>
+  <div class="flex h-full flex-col">
+    <SettingsHead />
+    <div v-if="problem" class="p-8" role="alert"><h1>{{ problem.problem.title }}</h1><p class="mt-2">{{ problem.sentence }}</p></div>
+    <template v-else-if="draft && stored">
+      <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-2">
+        <h1>{{ draft.labels[setup.source] || 'A new attribute' }}</h1><span class="code">{{ draft.code }}</span><span class="text-ink2">{{ typeOfAttribute(draft) }}</span>
+        <span class="ml-auto flex items-center gap-3"><button v-if="code" type="button" class="plain" :aria-pressed="side === 'history'" @click="side = side === 'history' ? 'set-up' : 'history'">{{ side === 'history' ? 'Set-up' : 'History' }}</button><button v-if="changed" type="button" class="plain" @click="record.reset">Leave the changes</button><button v-if="!readonly" class="act main" type="button" :disabled="busy || !changed || rework?.needed" @click="save">Save <span class="opacity-70">Ctrl S</span></button></span>
+      </div>
+      <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-8 pt-3" tabindex="0" aria-label="The attribute">
+        <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
+        <HistoryList v-if="side === 'history' && code" :read="`/api/history/attributes/${segment(code)}`" :write="`/api/history/attributes/${segment(code)}/put-back`" :version="stored" @changed="reworked" />
+        <template v-else>
+          <p v-if="readonly" class="mb-3 text-ochre" role="status">Only to read: {{ session.me?.name }} may not change the set-up.</p>
+          <AttributeForm v-model="draft" :disabled="readonly" :error-at="record.errorAt" />
+          <ReworkPanel v-if="code && !readonly" ref="rework" :before="stored" :after="draft" @done="reworked" />
+          <section v-if="code" class="mt-6" aria-label="Where it is used"><h2>Product types that have it</h2><p class="mt-1 flex flex-wrap gap-x-4"><NuxtLink v-for="t in usedBy" :key="t.code" class="plain" :to="`/settings/types/${segment(t.code)}`">{{ setup.label(t.labels, t.code) }}</NuxtLink><span v-if="usedBy.length === 0" class="text-ink2">None. A product may still have a value of it, as a fact of its own.</span></p><button v-if="!readonly" type="button" class="plain mt-3" @click="remove">Delete the attribute</button></section>
+        </template>
+      </div>
+    </template>
+  </div>
+</template>

@@ -1,0 +1,116 @@
+<script setup lang="ts">
+import type { ProductType, TypeAttribute } from '@core/attributes/attribute'
+import { codeOfName } from '@core/text/code'
+
+const route = useRoute()
+const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
+const setup = useSetupStore()
+const session = useSessionStore()
+/** A new type begins with the groups that the others have. */
+const blank = (): ProductType => ({ code: '', labels: {}, groups: structuredClone(toRaw([...setup.types.values()][0]?.groups)) ?? [{ code: 'facts', labels: { [setup.source]: 'Facts' } }], attributes: [] })
+const record = useRecord<ProductType>('product-types', () => code.value, blank, (r) => r.labels[setup.source] ?? '')
+const { draft, stored, changed, problem, conflict, busy } = record
+const readonly = computed(() => !session.maySetUp)
+const usesOf = (group: string) => draft.value!.attributes.filter((a) => a.group === group)
+/** The uses as they stand group by group, in the order of the groups. */
+const inOrder = (attributes: TypeAttribute[]) => draft.value!.groups.flatMap((g) => attributes.filter((a) => a.group === g.code))
+const setUses = (attributes: TypeAttribute[]) => { draft.value!.attributes = inOrder(attributes) }
+const replace = (use: TypeAttribute) => setUses(draft.value!.attributes.map((a) => (a.attribute === use.attribute ? use : a)))
+const add = (group: string, attribute: string) => setUses([...draft.value!.attributes, { attribute, group, required: false, requiredIn: [], requiredWhere: null, perVariant: false, default: null }])
+const moveUse = (group: string, from: number, to: number) => {
+  const list = usesOf(group)
+  if (to < 0 || to >= list.length) return
+  setUses([...draft.value!.attributes.filter((a) => a.group !== group), ...moved(list, from, to)])
+  void nextTick(() => document.querySelectorAll<HTMLElement>(`[data-group="${group}"] [data-entry] a`)[to]?.focus())
+}
+/** Moves a use to the group before or after. */
+function toGroup(use: TypeAttribute, by: number) {
+  const groups = draft.value!.groups
+  const next = groups[groups.findIndex((g) => g.code === use.group) + by]
+  if (next) replace({ ...use, group: next.code })
+}
+function addGroup() {
+  const taken = draft.value!.groups.map((g) => g.code)
+  let n = taken.length + 1
+  while (taken.includes(`group-${n}`)) n++
+  draft.value!.groups = [...draft.value!.groups, { code: `group-${n}`, labels: {} }]
+  void nextTick(() => [...document.querySelectorAll<HTMLElement>('[data-group-name] input')].at(-1)?.focus())
+}
+const lists = useTemplateRef<HTMLElement[]>('lists')
+for (let g = 0; g < 20; g++) useReorder(() => lists.value?.[g], (from, to) => moveUse(draft.value!.groups[g]!.code, from, to))
+/** Groups made here get a code from their name. */
+function prepare(r: ProductType): ProductType {
+  const codes = new Map<string, string>()
+  const groups = r.groups.map((g) => {
+    let c = g.code
+    if (/^group-\d+$/.test(c) && !stored.value?.groups.some((s) => s.code === c) && g.labels[setup.source]) {
+      const base = codeOfName(g.labels[setup.source]!, c)
+      c = r.groups.some((x) => x.code === base) || codes.has(base) ? c : base
+    }
+    codes.set(g.code, c)
+    return { ...g, code: c }
+  })
+  return { ...r, groups, attributes: r.attributes.map((a) => ({ ...a, group: codes.get(a.group)! })) }
+}
+async function save() {
+  if (readonly.value || !draft.value) return
+  if (!draft.value.labels[setup.source]) return tellProblem(new ApiProblem({ title: 'Not complete yet', status: 422, detail: 'Give the product type a name first.' }))
+  const nameless = draft.value.groups.some((g) => !g.labels[setup.source])
+  if (nameless) return tellProblem(new ApiProblem({ title: 'Not complete yet', status: 422, detail: 'One of the groups has no name. Name it, or take it out.' }))
+  if (await record.save(prepare)) await setup.reload()
+}
+async function remove() {
+  try {
+    await ask('DELETE', `/api/product-types/${segment(code.value!)}`)
+    record.reset()
+    await setup.reload()
+    tell('Deleted')
+    await navigateTo('/settings/types')
+  } catch (e) {
+    tellProblem(e)
+  }
+}
+async function putBack() {
+  await setup.reload()
+  await record.takeTheirs()
+}
+const side = ref<'set-up' | 'history'>('set-up')
+useKeys('Product type', [
+  { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
+  { keys: 'h', does: 'History, and back', run: () => { side.value = side.value === 'history' ? 'set-up' : 'history' } },
+  { keys: 'Alt+ArrowUp', does: 'Move the attribute in focus up; with Shift, into the group before' }, { keys: 'Alt+ArrowDown', does: 'Move it down; with Shift, into the next group' },
+])
+</script>
+
+<template>
+  <div class="flex h-full flex-col">
+    <SettingsHead />
+    <div v-if="problem" class="p-8" role="alert"><h1>{{ problem.problem.title }}</h1><p class="mt-2">{{ problem.sentence }}</p></div>
+    <template v-else-if="draft && stored">
+      <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-2">
+        <h1>{{ draft.labels[setup.source] || 'A new product type' }}</h1><span class="code">{{ draft.code }}</span><span class="text-ink2">{{ draft.attributes.length }} attributes, {{ draft.attributes.filter((a) => a.required).length }} needed</span>
+        <span class="ml-auto flex items-center gap-3"><button v-if="code" type="button" class="plain" :aria-pressed="side === 'history'" @click="side = side === 'history' ? 'set-up' : 'history'">{{ side === 'history' ? 'Set-up' : 'History' }}</button><button v-if="changed" type="button" class="plain" @click="record.reset">Leave the changes</button><button v-if="!readonly" class="act main" type="button" :disabled="busy || !changed" @click="save">Save <span class="opacity-70">Ctrl S</span></button></span>
+      </div>
+      <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-10 pt-3" tabindex="0" aria-label="The product type">
+        <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
+        <HistoryList v-if="side === 'history' && code" :read="`/api/history/product-types/${segment(code)}`" :write="`/api/history/product-types/${segment(code)}/put-back`" :version="stored" @changed="putBack" />
+        <template v-else>
+          <p v-if="readonly" class="mb-3 text-ochre" role="status">Only to read: {{ session.me?.name }} may not change the set-up.</p>
+          <div class="grid max-w-[520px] grid-cols-[60px_minmax(0,1fr)] items-start gap-x-4"><span class="pt-1.5 text-ink2">Name</span><LabelsInput v-model="draft.labels" label="Name of the product type" :disabled="readonly" /></div>
+          <section v-for="(g, i) in draft.groups" :key="g.code" class="mt-4" :aria-label="g.labels[setup.source] || 'Unnamed group'" :data-group="g.code">
+            <div class="flex items-start gap-3 border-b border-hair2 pb-1">
+              <LabelsInput v-model="g.labels" class="w-64" data-group-name :label="`Name of group ${i + 1}`" :disabled="readonly" />
+              <span class="pt-1.5 text-ink2">{{ usesOf(g.code).length }}</span>
+              <span v-if="!readonly" class="ml-auto flex gap-3 pt-1.5"><button class="plain" type="button" :disabled="i === 0" @click="draft.groups = moved(draft.groups, i, i - 1); setUses(draft.attributes)">Up</button><button class="plain" type="button" :disabled="i === draft.groups.length - 1" @click="draft.groups = moved(draft.groups, i, i + 1); setUses(draft.attributes)">Down</button><button v-if="usesOf(g.code).length === 0" class="plain" type="button" @click="draft.groups = draft.groups.filter((x) => x.code !== g.code)">Take the group out</button></span>
+            </div>
+            <ol ref="lists">
+              <li v-for="(u, n) in usesOf(g.code)" :key="u.attribute" data-entry @keydown.alt.shift.up.prevent="toGroup(u, -1)" @keydown.alt.shift.down.prevent="toGroup(u, 1)" @keydown.alt.up.exact.prevent="moveUse(g.code, n, n - 1)" @keydown.alt.down.exact.prevent="moveUse(g.code, n, n + 1)"><TypeAttributeRow :model-value="u" :place="n + 1" :disabled="readonly" @update:model-value="replace" @remove="setUses(draft.attributes.filter((a) => a.attribute !== u.attribute))" /></li>
+            </ol>
+            <AttributeAdder v-if="!readonly" :taken="draft.attributes.map((a) => a.attribute)" :label="`Add an attribute to ${g.labels[setup.source] || 'the group'}`" @add="add(g.code, $event)" />
+          </section>
+          <p v-if="!readonly" class="mt-4 flex gap-4"><button class="plain" type="button" @click="addGroup">Add a group</button><button v-if="code" class="plain" type="button" @click="remove">Delete the product type</button></p>
+        </template>
+      </div>
+    </template>
+  </div>
+</template>

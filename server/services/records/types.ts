@@ -1,0 +1,70 @@
+import { eq, sql } from 'drizzle-orm'
+import { productTypeRecord } from '@contracts/records'
+import type { ProductType } from '@core/attributes/attribute'
+import { checkedValue } from '@core/attributes/types/registry'
+import { ValueProblem } from '@core/attributes/types/shape'
+import { same } from '@core/catalogue/patch'
+import { checkCondition } from '@core/rules/check'
+import { RuleError } from '@core/rules/condition'
+import * as t from '../../db/schema'
+import { typeOf } from '../../db/queries/setup'
+import { refreshFactsOfType } from '../refresh-facts'
+import { countOf, first, rulesNaming, type Problems, type RecordKind } from './kind'
+
+export const types: RecordKind<ProductType> = {
+  name: 'product type', action: 'edit-types', stamp: 'setup', schema: productTypeRecord,
+  async read(db, code) {
+    const row = await first(db.select().from(t.productType).where(eq(t.productType.code, code)))
+    return row && { record: typeOf(row), version: row.version }
+  },
+  async check(record, _before, setup) {
+    const problems: Problems = []
+    record.attributes.forEach((a, i) => {
+      const attribute = setup.attributes.get(a.attribute)
+      if (!attribute) problems.push({ path: `attributes[${i}].attribute`, message: `There is no attribute “${a.attribute}”.` })
+      else {
+        try {
+          a.default = checkedValue(a.default, attribute)
+        } catch (e) {
+          if (!(e instanceof ValueProblem)) throw e
+          problems.push({ path: `attributes[${i}].default`, message: e.message })
+        }
+      }
+      a.requiredIn.forEach((s, j) => {
+        if (!setup.storefronts.has(s)) problems.push({ path: `attributes[${i}].requiredIn[${j}]`, message: `There is no storefront “${s}”.` })
+      })
+      if (a.requiredWhere !== null) {
+        try {
+          checkCondition(a.requiredWhere, setup)
+        } catch (e) {
+          if (!(e instanceof RuleError)) throw e
+          problems.push(...e.problems.map((p) => ({ path: [`attributes[${i}].requiredWhere`, p.path].filter(Boolean).join('.'), message: p.message })))
+        }
+      }
+      if (!record.groups.some((g) => g.code === a.group)) problems.push({ path: `attributes[${i}].group`, message: `The type has no group “${a.group}”.` })
+    })
+    return { record, problems }
+  },
+  async write(tx, r) {
+    const row = { labels: r.labels, groups: r.groups, attributes: r.attributes }
+    await tx.db.insert(t.productType).values({ code: r.code, ...row }).onConflictDoUpdate({ target: t.productType.code, set: { ...row, version: sql`${t.productType.version} + 1` } })
+  },
+  async after(tx, record, before) {
+    const reading = (r: ProductType) => r.attributes.map((a) => [a.attribute, a.perVariant, a.default])
+    // Only what the facts depend on makes them old.
+    if (before && !same(reading(record), reading(before))) await refreshFactsOfType(tx, record.code)
+  },
+  async whyNotGone(tx, record, setup) {
+    const why: string[] = []
+    const n = await countOf(tx.db, sql`product where type = ${record.code}`)
+    if (n > 0) why.push(`${n} products are of this type. Give them another one first.`)
+    const ruled = await rulesNaming(tx.db, setup, `type:${record.code}`)
+    if (ruled.length > 0) why.push(`The assignment ${ruled.join(', ')} names it. Change its rule first.`)
+    const categories = [...setup.categories.values()].filter((c) => c.type === record.code)
+    if (categories.length > 0) why.push(`The categories ${categories.map((c) => `“${c.names[setup.source] ?? c.code}”`).join(', ')} suggest it.`)
+    return why
+  },
+  async remove(tx, record) {
+    await tx.db.delete(t.productType).where(eq(t.productType.code, record.code))
+  },
+}
