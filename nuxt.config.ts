@@ -8,7 +8,7 @@ export default defineNuxtConfig({
   ssr: false,
   modules: ['@pinia/nuxt'],
   alias: { '@core': room('core'), '@contracts': room('contracts'), '@server': room('server') },
-  imports: { presets: [{ from: '@vueuse/core', imports: ['useEventListener', 'onClickOutside'] }] },
+  imports: { presets: [{ from: '@vueuse/core', imports: ['useEventListener', 'onClickOutside', 'useLocalStorage'] }] },
   css: ['~/assets/main.css'],
   components: [{ path: '~/components', pathPrefix: false }],
   devtools: { enabled: false },

@@ -3,7 +3,10 @@ import { bulkChange } from './bulk'
 import { importQuery } from './imports'
 import { productPatchBody } from './product'
 import { assignmentRecord, attributeRecord, categoryRecord, limitsRecord, pieceRecord, productTypeRecord, reachRecord, storefrontRecord } from './records'
+import { keptBody, keptKinds } from './kept'
 import { reworkBody } from './rework'
+import { cellsBody, offeredBody, sheetBody } from './sheet'
+import { copyBody, newProductBody, variantsBody } from './variants'
 
 /** One call of the HTTP interface: what validates it also describes it. */
 export interface Operation {
@@ -45,6 +48,9 @@ export const operations = {
     ...paged(500, 50), q: Joi.string().max(200), type: Joi.string(), category: Joi.string(), status: Joi.string(), storefront, language: Joi.string(),
     offset,
   }) },
+  createProduct: { method: 'post', path: '/api/products', summary: 'Make a product, or a variant of one', action: 'edit-products', body: newProductBody },
+  saveVariants: { method: 'put', path: '/api/products/{sku}/variants', summary: 'Make and change variants of a product in one step; those not named stay as they are', action: 'edit-products', body: variantsBody },
+  copyProduct: { method: 'post', path: '/api/products/{sku}/copy', summary: 'Copy a product; the copy is disabled, and what must be unique is asked for', action: 'edit-products', body: copyBody },
   getProduct: { method: 'get', path: '/api/products/{sku}', summary: 'One product, with every stored value by scope', action: 'read' },
   patchProduct: { method: 'patch', path: '/api/products/{sku}', summary: 'Change values of a product', action: 'read', body: productPatchBody, headers: { 'If-Match': 'The ETag of the version that is changed, or * where every value names its base.' } },
   getResolved: { method: 'get', path: '/api/products/{sku}/resolved', summary: 'Each attribute’s value for an edition with its origin', action: 'read', query: Joi.object(edition) },
@@ -63,6 +69,13 @@ export const operations = {
   getJob: { method: 'get', path: '/api/jobs/{id}', summary: 'A piece of work, with its result', action: 'read' },
   cancelJob: { method: 'post', path: '/api/jobs/{id}/cancel', summary: 'Call a piece of work off', action: 'import' },
   events: { method: 'get', path: '/api/events', summary: 'Changes of running work, as server-sent events', action: 'read' },
+
+  sheet: { method: 'post', path: '/api/sheet', summary: 'Rows of the sheet: products with chosen columns, in SKU order', action: 'read', body: sheetBody },
+  offeredColumns: { method: 'post', path: '/api/sheet/columns', summary: 'Columns for what is found, what must be filled first', action: 'read', body: offeredBody },
+  writeCells: { method: 'post', path: '/api/sheet/cells', summary: 'Write cells of the sheet as one step; each is taken or refused by itself', action: 'read', body: cellsBody },
+  listKept: { method: 'get', path: '/api/kept', summary: 'Views of the sheet, or mappings of files, that you keep or others share', action: 'read', query: Joi.object({ kind: Joi.string().valid(...keptKinds).required() }) },
+  keep: { method: 'put', path: '/api/kept', summary: 'Keep a view or a mapping under a name', action: 'read', body: keptBody },
+  letGo: { method: 'delete', path: '/api/kept/{id}', summary: 'Let a view or a mapping of yours go', action: 'read' },
 
   reach: { method: 'post', path: '/api/reach', summary: 'The products that a rule finds', action: 'read', body: Joi.object({ ...rule, cursor: Joi.string(), limit: Joi.number().integer().min(1).max(1000).default(1000) }).xor('condition', 'logic') },
   explain: { method: 'post', path: '/api/reach/explain', summary: 'Why a rule or an assignment reaches a product, or why not', action: 'read', body: Joi.object({ ...rule, assignment: Joi.string().description('The code of an assignment, to ask its whole reach.'), sku: Joi.string().required() }).xor('condition', 'logic', 'assignment') },

@@ -90,7 +90,7 @@ function type(code: string, labels: Labels, facts: string[], optional: string[],
       ...use('facts', facts.filter((f) => !perVariant.includes(f)), { required: true }), ...use('facts', perVariant, { required: true, perVariant: true }),
       ...use('facts', optional), ...use('facts', ['warranty-years'], { default: 2 }), ...use('facts', ['season', 'model', 'launched']),
       ...use('copy', ['name', 'summary', 'description', 'key-points'], { required: true }), ...use('copy', ['mounting-notes', 'search-title']),
-      ...use('media', ['pictures'], { required: true, perVariant: perVariant.includes('colour') }), ...use('package', ['package-weight', 'package-length']),
+      ...use('media', ['pictures'], { required: true, perVariant: perVariant.includes('colour') }), ...use('package', ['package-weight'], { required: true, requiredWhere: { field: 'kind', is: 'equals', value: 'shipped' } }), ...use('package', ['package-length']),
     ],
   }
 }

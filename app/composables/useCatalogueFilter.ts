@@ -1,3 +1,9 @@
+import type { Condition } from '@core/rules/condition'
+import { sentenceOf } from '@core/rules/sentence'
+
+const empty = () => ({ q: '', type: '', category: '', status: '', where: '' })
+export type CatalogueFilter = ReturnType<typeof empty>
+
 /** What of the catalogue is asked for, kept in the address; and the same as a condition, for files and for changes of many products. */
 export function useCatalogueFilter() {
   const route = useRoute()
@@ -5,16 +11,39 @@ export function useCatalogueFilter() {
   const lens = useLensStore()
   const setup = useSetupStore()
   const text = (k: string) => (typeof route.query[k] === 'string' ? route.query[k] : '')
-  const filter = reactive({ q: text('q'), type: text('type'), category: text('category'), status: text('status') })
+  const filter = reactive(Object.fromEntries(Object.keys(empty()).map((k) => [k, text(k)])) as CatalogueFilter)
   const query = computed(() => Object.fromEntries(Object.entries(filter).filter(([, v]) => v !== '')))
-  watch(filter, () => void router.replace({ query: { ...route.query, q: undefined, type: undefined, category: undefined, status: undefined, ...query.value } }))
-  const condition = computed(() => ({ all: [
-    ...(['type', 'category', 'status'] as const).filter((field) => filter[field]).map((field) => ({ field, is: 'equals', value: filter[field] })),
-    ...(filter.q.trim() ? [{ any: ['sku', 'gtin', 'name', ...new Set(lens.editions.map((e) => `name@${e.language}`))].map((field) => ({ field, is: 'contains', value: filter.q })) }] : []),
+  watch(filter, () => void router.replace({ query: { ...route.query, ...Object.fromEntries(Object.keys(empty()).map((k) => [k, undefined])), ...query.value } }))
+  /** The rule of the builder; what stands in the address and is none finds nothing rather than everything. */
+  const where = computed<Condition | null>({
+    get: () => {
+      if (!filter.where) return null
+      try {
+        return JSON.parse(filter.where) as Condition
+      } catch {
+        return { any: [] }
+      }
+    },
+    set: (condition) => { filter.where = condition === null || ('all' in condition && condition.all.length === 0) ? '' : JSON.stringify(condition) },
+  })
+  const condition = computed<Condition>(() => ({ all: [
+    ...(['type', 'category', 'status'] as const).filter((field) => filter[field]).map((field): Condition => ({ field, is: 'equals', value: filter[field] })),
+    ...(filter.q.trim() ? [{ any: ['sku', 'gtin', 'name', ...new Set(lens.editions.map((e) => `name@${e.language}`))].map((field): Condition => ({ field, is: 'contains', value: filter.q })) }] : []),
+    ...(where.value ? [where.value] : []),
   ] }))
+  const said = (c: Condition) => {
+    try {
+      return sentenceOf(c, setup.forCore)
+    } catch {
+      return 'a condition that cannot be read'
+    }
+  }
   /** The same in words. */
   const words = computed(() => [
     filter.type && setup.label(setup.types.get(filter.type)?.labels, filter.type), filter.category && `in ${setup.label(setup.categories.get(filter.category)?.names, filter.category)}`, filter.status, filter.q && `with “${filter.q}”`,
+    where.value && said(where.value),
   ].filter(Boolean).join(', '))
-  return { filter, query, condition, words }
+  const active = computed(() => Object.values(filter).some((v) => v !== ''))
+  const clear = () => Object.assign(filter, empty())
+  return { filter, query, condition, where, words, active, clear }
 }

@@ -20,8 +20,10 @@ export function useKeys(where: string, keys: Key[]) {
   useEventListener(window, 'keydown', (e: KeyboardEvent) => {
     if (e.defaultPrevented) return
     const name = nameOf(e)
-    const key = keys.find((k) => k.run && k.keys === name)
-    if (!key || (!key.always && typing(e.target)) || document.querySelector('[role=dialog]')) return
+    // With Alt, a letter works while typing too.
+    const letter = /^Alt\+(.)$/.exec(name)?.[1]
+    const key = keys.find((k) => k.run && (k.keys === name || k.keys === letter))
+    if (!key || (!key.always && letter === undefined && typing(e.target)) || document.querySelector('[role=dialog]')) return
     e.preventDefault()
     key.run!(e)
   })

@@ -9,9 +9,16 @@ export function usePages<T>(ask: (offset: number, limit: number, signal: AbortSi
   const busy = ref(false)
   let going = new AbortController()
   const asked = new Set<number>()
-  async function load(page: number) {
-    if (asked.has(page)) return
+  const under = new Map<number, Promise<void>>()
+  /** Asks for a page, once; where it is under way already, waits for that. */
+  function load(page: number): Promise<void> {
+    if (asked.has(page)) return under.get(page) ?? Promise.resolve()
     asked.add(page)
+    const mine = fetchPage(page).finally(() => { if (under.get(page) === mine) under.delete(page) })
+    under.set(page, mine)
+    return mine
+  }
+  async function fetchPage(page: number) {
     const { signal } = going
     busy.value = true
     try {
@@ -34,6 +41,7 @@ export function usePages<T>(ask: (offset: number, limit: number, signal: AbortSi
     going.abort()
     going = new AbortController()
     asked.clear()
+    under.clear()
     first = 0
     void load(0)
   }
@@ -45,5 +53,13 @@ export function usePages<T>(ask: (offset: number, limit: number, signal: AbortSi
   const row = (i: number): T | undefined => pages.value.get(Math.floor(i / size))?.[i % size]
   /** Asks for the pages that a stretch of rows lies on. */
   const show = (from: number, to: number) => { for (let p = Math.floor(from / size); p <= Math.floor(to / size); p++) void load(p) }
-  return { count, row, show, problem, busy, refresh }
+  /** Waits until a stretch of rows is there. */
+  const ensure = (from: number, to: number) => Promise.all(Array.from({ length: Math.floor(to / size) - Math.floor(from / size) + 1 }, (_, i) => load(Math.floor(from / size) + i)))
+  /** Asks anew for what was shown, after a change: the old rows stay until the new ones come. */
+  function renew(from: number, to: number) {
+    asked.clear()
+    under.clear()
+    return ensure(from, to)
+  }
+  return { count, row, show, ensure, renew, problem, busy, refresh }
 }

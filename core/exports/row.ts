@@ -1,6 +1,6 @@
 import { attributeTypes } from '../attributes/types/registry'
 import { categoryPath, type Product, type Setup } from '../catalogue/model'
-import type { Column } from '../imports/columns'
+import { fieldColumns, type Column, type FieldColumn } from '../imports/columns'
 
 /** A value's place, for choosing columns. */
 export interface UsedScope {
@@ -9,7 +9,8 @@ export interface UsedScope {
   language: string | null
 }
 
-const fields = ['sku', 'parent', 'type', 'category', 'brand', 'tags', 'status', 'kind', 'gtin', 'stock'] as const
+const fields = fieldColumns.filter((f) => f !== 'price')
+type FieldName = Exclude<FieldColumn, 'price'>
 
 /**
  * The headers of all that an import reads of products: the fields, each storefront's base price, and the attributes by
@@ -28,9 +29,18 @@ export function guardCell(text: string): string {
   return /^[=+\-@'\t\r]/.test(text) || text === '\\-' ? `'${text}` : text
 }
 
-function fieldCell(product: Product, field: (typeof fields)[number], setup: Setup): string {
+/** A category as an import reads it: the names from the top. */
+export function categoryCell(code: string | null, setup: Setup): string {
+  return categoryPath(setup, code).reverse().map((c) => setup.categories.get(c)?.names[setup.source] ?? c).join(' > ')
+}
+
+/** A field of a product as a cell. */
+export function fieldCell(product: Product, field: FieldName, setup: Setup): string {
   switch (field) {
-    case 'category': return categoryPath(setup, product.category).reverse().map((c) => setup.categories.get(c)?.names[setup.source] ?? c).join(' > ')
+    case 'category': return categoryCell(product.category, setup)
+    case 'categories': return product.categories.map((c) => categoryCell(c, setup)).join('|')
+    case 'available-from': return product.availableFrom ?? ''
+    case 'differs-in': return product.differsIn.join('|')
     case 'brand': return product.brand === null ? '' : setup.brands.get(product.brand)?.name ?? product.brand
     case 'tags': return product.tags.join('|')
     default: return String(product[field] ?? '')

@@ -3,14 +3,14 @@ import type { Attribute } from '../attributes/attribute'
 import type { Setup } from '../catalogue/model'
 
 /** The columns of a product file that are no attribute. */
-export const fieldColumns = ['sku', 'parent', 'type', 'category', 'brand', 'tags', 'status', 'kind', 'gtin', 'stock', 'price'] as const
+export const fieldColumns = ['sku', 'parent', 'type', 'category', 'categories', 'brand', 'tags', 'status', 'kind', 'gtin', 'stock', 'minimum', 'available-from', 'differs-in', 'price'] as const
 export type FieldColumn = (typeof fieldColumns)[number]
 
 /** A column of a file, understood. */
 export type Column =
   | { index: number; header: string; kind: 'field'; field: Exclude<FieldColumn, 'price'> }
   | { index: number; header: string; kind: 'price'; storefront: string }
-  | { index: number; header: string; kind: 'attribute'; attribute: Attribute; storefront: string | null; language: string | null }
+  | { index: number; header: string; kind: 'attribute'; attribute: Attribute; storefront: string | null; language: string | null; /** Of measures: the unit of cells that name none. */ unit?: string }
 
 export interface HeaderProblem {
   column: string

@@ -3,6 +3,7 @@ import { ValueProblem } from '../attributes/types/shape'
 import { gtinProblem } from '../gtin/check-digit'
 import { productKinds, productStatuses, type Setup } from '../catalogue/model'
 import type { ProductPatch } from '../catalogue/patch'
+import { dayNumber } from '../moments/instant'
 import { fold } from '../text/fold'
 import { decimalSignOf, parseNumber, splitMeasure, type DecimalSign } from '../units/parse'
 import type { Column } from './columns'
@@ -103,7 +104,7 @@ export function readRow(cells: readonly string[], columns: readonly Column[], se
       }
       try {
         const text = guarded.test(raw) ? raw.slice(1) : cell
-        const value = checkedValue(attributeTypes[attribute.type].fromCell(text, attribute, sign), attribute)
+        const value = checkedValue(attributeTypes[attribute.type].fromCell(withUnit(text, column), attribute, sign), attribute)
         if (value !== null) patch.values.push({ attribute: attribute.code, storefront, language, value })
       } catch (e) {
         if (!(e instanceof ValueProblem)) throw e
@@ -120,6 +121,11 @@ export function readRow(cells: readonly string[], columns: readonly Column[], se
     } else readField(column, cell, raw, draft, setup, problem)
   }
   return draft
+}
+
+/** A measure's cell that names no unit has its column's. */
+function withUnit(cell: string, { unit }: { unit?: string }): string {
+  return unit !== undefined && splitMeasure(cell)?.unit === '' ? `${cell} ${unit}` : cell
 }
 
 type FieldOf = Extract<Column, { kind: 'field' }>
@@ -180,8 +186,30 @@ function readField(column: FieldOf, cell: string, raw: string, draft: RowDraft, 
       fields.gtin = clear ? null : gtin
       return
     }
+    case 'categories': {
+      const paths = clear ? [] : text.split('|').map((p) => p.trim()).filter((p) => p !== '')
+      const codes = paths.map((p) => findCategory(p, setup))
+      const odd = paths.find((_p, i) => codes[i] === undefined)
+      if (odd !== undefined) return problem('unknown-category', `There is no category “${odd}”. A path is written from the top: Bags > Panniers.`)
+      fields.categories = [...new Set(codes as string[])]
+      return
+    }
+    case 'available-from': {
+      if (clear) fields.availableFrom = null
+      else if (!/^\d{4}-\d\d-\d\d$/.test(text) || Number.isNaN(dayNumber(text))) return problem('not-a-date', `“${text}” is not a date; write it as year, month and day: 2026-11-27.`)
+      else fields.availableFrom = text
+      return
+    }
+    case 'differs-in': {
+      const codes = clear ? [] : text.split('|').map((c) => c.trim()).filter((c) => c !== '')
+      const odd = codes.find((c) => !setup.attributes.has(c))
+      if (odd !== undefined) return problem('unknown-attribute', `There is no attribute “${odd}”.`)
+      fields.differsIn = [...new Set(codes)]
+      return
+    }
+    case 'minimum':
     case 'stock':
-      if (!clear && !/^\d{1,9}$/.test(text)) return problem('not-a-count', `“${text}” is not a whole number of pieces.`)
-      fields.stock = clear ? null : Number(text)
+      if (!clear && (!/^\d{1,9}$/.test(text) || (column.field === 'minimum' && Number(text) < 1))) return problem('not-a-count', `“${text}” is not a whole number of pieces${column.field === 'minimum' ? ', 1 or more' : ''}.`)
+      fields[column.field] = clear ? null : Number(text)
   }
 }

@@ -131,6 +131,7 @@ export const product = pgTable('product', {
 }, (t) => [
   uniqueIndex('product_gtin').on(t.gtin),
   // What rules ask of the sold members of a family, and of roots, is answered from these without the rows.
+  index('product_relations').using('gin', t.relations).where(sql`relations is not null`),
   index('product_family').on(t.rootId, t.isLeaf, t.id, t.stock),
   index('product_roots').on(t.type, t.brand, t.category, t.status, t.id, t.sku).where(sql`parent_id is null`),
 ])

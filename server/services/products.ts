@@ -1,13 +1,8 @@
-import { and, desc, eq, lt, sql } from 'drizzle-orm'
+import { and, desc, eq, lt } from 'drizzle-orm'
 import { stillFits } from '@core/attributes/fits'
-import { checkedValue } from '@core/attributes/types/registry'
-import { ValueProblem } from '@core/attributes/types/shape'
+import { isRequired } from '@core/attributes/required'
 import { blankProduct, applyPatch, inversePatch, same, valuePath, type Difference, type ProductPatch } from '@core/catalogue/patch'
-import { windowIn } from '@core/moments/instant'
 import { factsOf, type Facts, type FactLens } from '@core/rules/facts'
-import { canonicalTag } from '@core/language/chain'
-import { gtinProblem } from '@core/gtin/check-digit'
-import { fold } from '@core/text/fold'
 import { sourceHash, translationStates, type TranslationState } from '@core/translation/state'
 import { editionReader, valuesFor, displayValue } from '@core/page/assemble'
 import type { Resolved } from '@core/values/resolve'
@@ -17,6 +12,7 @@ import { loadFamilies, loadFamilyOf, lockFamilies, markKey, memberOf, ownersOfGt
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { beginStep, writeProducts } from '../db/queries/write-products'
 import * as t from '../db/schema'
+import { checkedPatch, type Checked } from './check-patch'
 import { require, type Person } from './permission'
 import { notFitting, notFound, Problem } from './problem'
 
@@ -58,18 +54,22 @@ export async function getProduct(sku: string) {
 export interface ResolvedDocument extends Resolved {
   /** As a shopper of the edition reads it; null where there is no value. */
   shown: string | null
+  /** Whether the product's type asks for it in the storefront. */
+  required: boolean
 }
 
 /** Each attribute's value for an edition with its origin: those of the product type, then others that have a value. */
-export async function getResolved(sku: string, storefront: string, language: string) {
+export async function getResolved(sku: string, storefront: string, language: string, now: number) {
   const { setup, family, product } = await familyOf(sku)
   const reader = editionOrProblem(setup, storefront, language)
   const read = valuesFor(product, family, reader, setup)
-  const typed = setup.types.get(family.root.type)?.attributes.map((a) => a.attribute) ?? []
+  const uses = new Map(setup.types.get(family.root.type)?.attributes.map((a) => [a.attribute, a]))
+  let facts: Facts | undefined
+  const required = (code: string) => uses.has(code) && isRequired(uses.get(code)!, storefront, () => (facts ??= factsOf(family, { storefront, group: null, moment: now }, setup)), setup)
   const others = [...product.values, ...family.root.values].map((v) => v.attribute)
-  const items = [...new Set([...typed, ...others])].flatMap((code): ResolvedDocument[] => {
+  const items = [...new Set([...uses.keys(), ...others])].flatMap((code): ResolvedDocument[] => {
     const r = read(code)
-    return r ? [{ ...r, shown: r.value === null ? null : displayValue(code, r.value, reader, setup) }] : []
+    return r ? [{ ...r, shown: r.value === null ? null : displayValue(code, r.value, reader, setup), required: required(code) }] : []
   })
   return { sku, storefront, language, items }
 }
@@ -89,138 +89,6 @@ export async function getFacts(sku: string, lens: FactLens): Promise<Facts> {
   const { setup, family, product } = await familyOf(sku)
   const facts = factsOf(family, lens, setup)
   return product === family.root ? facts : facts.variants![family.variants.indexOf(product)]!
-}
-
-/** A row of the catalogue list. */
-export interface ListedProduct {
-  sku: string
-  name: string | null
-  nameLanguage: string | null
-  type: string
-  category: string | null
-  brand: string | null
-  status: string
-  gtin: string | null
-  stock: number | null
-  price: number | null
-  variants: number
-  picture: string | null
-}
-
-/** Products in SKU order: parents and single products, found by SKU, GTIN or name, and filtered. */
-export async function listProducts(o: {
-  limit: number; cursor?: string; q?: string; type?: string; category?: string[]; status?: string; storefront?: string; chain: readonly string[]; offset?: number
-}): Promise<{ items: ListedProduct[]; next: string | null; count: number }> {
-  const db = database()
-  const setup = await loadSetup(db)
-  const name = setup.attributeIds.get('name') ?? 0
-  const pictures = setup.attributeIds.get('pictures') ?? 0
-  const shop = o.storefront ? setup.storefrontIds.get(o.storefront) ?? 0 : 0
-  const q = o.q ? fold(o.q) : ''
-  const like = `%${q.replace(/[\\%_]/g, '\\$&')}%`
-  const chain = sql.param([...o.chain])
-  const where = sql`r.parent_id is null
-    and ${o.type ? sql`r.type = ${o.type}` : sql`true`} and ${o.status ? sql`r.status = ${o.status}` : sql`true`}
-    and ${o.category ? sql`r.category = any(${sql.param(o.category)}::text[])` : sql`true`}
-    and ${q === '' ? sql`true` : sql`(r.id in (select x.root_id from product x where x.sku_folded like ${like} or x.gtin like ${like})
-      or r.id in (select f.root_id from fact f where f.attribute_id = ${name} and f.txt like ${like})
-      or r.id in (select f.root_id from fact_text f where f.attribute_id = ${name} and f.txt like ${like}))`}`
-  // What a search finds is found once and kept; without one, the page is read along the SKUs' index, and only counting looks at all.
-  const found = sql`with found as ${q === '' ? sql`not materialized` : sql`materialized`} (select r.id, r.sku from product r where ${where})`
-  const { rows } = await db.execute<ListedProduct & { total: number } & Record<string, unknown>>(sql`
-    ${found}, page as (select id from found where ${o.cursor === undefined ? sql`true` : sql`sku > ${o.cursor}`} order by sku limit ${o.limit + 1} offset ${o.offset ?? 0})
-    select (select count(*)::int from found) as total, r.sku, n.txt as name, n.language as "nameLanguage", r.type, r.category, r.brand, r.status, r.gtin, r.stock,
-      (select min(p.amount) from fact_price p where p.root_id = r.id and p.storefront_id = ${shop} and not p.special) as price,
-      (select count(*)::int from product x where x.root_id = r.id and x.id <> r.id) as variants,
-      (select v.value ->> 0 from value v where v.product_id = r.id and v.attribute_id = ${pictures} order by v.storefront_id limit 1) as picture
-    from page join product r on r.id = page.id
-    left join lateral (select v.value #>> '{}' as txt, v.language from value v where v.product_id = r.id and v.attribute_id = ${name} and v.storefront_id in (0, ${shop})
-      order by array_position(${chain}::text[], v.language), v.storefront_id desc limit 1) n on true
-    order by r.sku`)
-  const items = rows.slice(0, o.limit).map(({ total: _total, ...item }) => item)
-  // Past the end there is no row to tell the number.
-  const count = rows[0]?.total ?? (await db.execute<{ n: number }>(sql`${found} select count(*)::int as n from found`)).rows[0]!.n
-  return { items, next: rows.length > o.limit ? items.at(-1)!.sku : null, count }
-}
-
-interface Checked {
-  patch: ProductPatch
-  /** Translations' marks to set, by the key of their value. */
-  marks: Map<string, TranslationState>
-  conflicts: { path: string; message: string }[]
-}
-
-/** A body of unknown origin as a patch: every value checked, scopes too. Throws a 422 problem that names each path. */
-function checkedPatch(body: ProductPatchBody, product: StoredProduct, setup: StoredSetup): Checked {
-  const errors: { path: string; message: string }[] = []
-  const conflicts: Checked['conflicts'] = []
-  const patch: ProductPatch = { fields: {}, values: [], basePrices: [] }
-  const marks: Checked['marks'] = new Map()
-  const { values = [], prices = [], specials, ...fields } = body
-  Object.assign(patch.fields, fields)
-  if (fields.type !== undefined && !setup.types.has(fields.type)) errors.push({ path: 'type', message: `There is no product type “${fields.type}”.` })
-  if (fields.category && !setup.categories.has(fields.category)) errors.push({ path: 'category', message: `There is no category “${fields.category}”.` })
-  fields.categories?.forEach((c, i) => {
-    if (!setup.categories.has(c)) errors.push({ path: `categories[${i}]`, message: `There is no category “${c}”.` })
-  })
-  fields.differsIn?.forEach((a, i) => {
-    if (!setup.attributes.has(a)) errors.push({ path: `differsIn[${i}]`, message: `There is no attribute “${a}”.` })
-  })
-  if (fields.brand && !setup.brands.has(fields.brand)) errors.push({ path: 'brand', message: `There is no brand “${fields.brand}”.` })
-  if (fields.gtin) {
-    const wrong = gtinProblem(fields.gtin)
-    if (wrong) errors.push({ path: 'gtin', message: wrong })
-  }
-  fields.range?.forEach((r, i) => checkStorefront(r.storefront, `range[${i}].storefront`))
-  function checkStorefront(code: string, path: string) {
-    if (!setup.storefronts.has(code)) errors.push({ path, message: `There is no storefront “${code}”.` })
-  }
-  values.forEach((v, i) => {
-    const path = `values[${i}]`
-    const attribute = setup.attributes.get(v.attribute)
-    if (!attribute) return errors.push({ path: `${path}.attribute`, message: `There is no attribute “${v.attribute}”.` })
-    const storefront = v.storefront ?? null
-    const given = v.language ?? null
-    const language = given === null ? null : canonicalTag(given) ?? null
-    if (storefront !== null) {
-      checkStorefront(storefront, `${path}.storefront`)
-      if (!attribute.perStorefront) errors.push({ path: `${path}.storefront`, message: `“${v.attribute}” is the same in all storefronts.` })
-    }
-    if (given !== null && language === null) errors.push({ path: `${path}.language`, message: `“${given}” is not a language tag such as fr-CH.` })
-    if (attribute.translatable !== (language !== null)) {
-      errors.push({ path: `${path}.language`, message: attribute.translatable ? `“${v.attribute}” is translatable: say in which language.` : `“${v.attribute}” is not translatable: leave the language out.` })
-    }
-    try {
-      const scope = { attribute: v.attribute, storefront, language }
-      const value = checkedValue(v.value, attribute)
-      const now = product.values.find((x) => valuePath(x) === valuePath(scope))?.value ?? null
-      if ('base' in v && !same(now, v.base ?? null) && !same(now, value)) conflicts.push({ path: valuePath(scope), message: 'This value was changed by somebody else meanwhile.' })
-      patch.values.push({ ...scope, value })
-      if (v.state !== undefined) marks.set(markKey(scope), v.state)
-    } catch (e) {
-      if (!(e instanceof ValueProblem)) throw e
-      errors.push({ path: `${path}.value`, message: e.message })
-    }
-    return undefined
-  })
-  prices.forEach((p, i) => {
-    checkStorefront(p.storefront, `prices[${i}].storefront`)
-    patch.basePrices.push(p)
-  })
-  if (specials) {
-    patch.specials = specials.map((s, i) => {
-      checkStorefront(s.storefront, `specials[${i}].storefront`)
-      if (s.group !== null && !setup.groups.has(s.group)) errors.push({ path: `specials[${i}].group`, message: `There is no customer group “${s.group}”.` })
-      try {
-        windowIn(s, 'UTC')
-      } catch (e) {
-        errors.push({ path: `specials[${i}]`, message: (e as Error).message })
-      }
-      return { storefront: s.storefront, group: s.group, from: s.from, to: s.to, amount: s.amount, quantity: s.quantity ?? 1, special: true }
-    })
-  }
-  if (errors.length > 0) throw notFitting('Some of this cannot be taken. Nothing has been changed.', errors)
-  return { patch, marks, conflicts }
 }
 
 /** Sets the marks of translations after a patch: what they were made from, and their state. Returns what differs. */

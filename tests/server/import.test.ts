@@ -34,7 +34,7 @@ describe('importing products', () => {
 
   it('takes variants that stand above their parent, and new ones of a parent that is there', async () => {
     expect(await run('sku,parent,type,size,name\nG-2-S,G-2,,S,\nG-2,,glove,,Late parent\nG-1-M,G-1,,M,\n')).toMatchObject({ created: 3, applied: true })
-    const { items } = await getResolved('G-2-S', 'uk', 'en-GB')
+    const { items } = await getResolved('G-2-S', 'uk', 'en-GB', now)
     expect(items.find((i) => i.attribute === 'name')).toMatchObject({ value: 'Late parent', origin: 'inherited' })
     expect(items.find((i) => i.attribute === 'material')).toMatchObject({ value: 'wool', origin: 'default' })
   })

@@ -61,7 +61,7 @@ describe('changing a product', () => {
   })
   it('does not find what is not there', async () => {
     expect((await problemOf(getProduct('nothing'))).status).toBe(404)
-    expect((await problemOf(getResolved('PE-1', 'uk', 'fr-CH'))).status).toBe(422)
+    expect((await problemOf(getResolved('PE-1', 'uk', 'fr-CH', now))).status).toBe(422)
   })
 })
 

@@ -6,6 +6,7 @@ interface Proof {
   direction: 'ltr' | 'rtl'
   details: 'tabs' | 'accordion'
   areas: Record<string, Shown[]>
+  related: { title: string; items: { sku: string; name: string; picture: string | null }[] }[]
   left_out: LeftOut[]
 }
 

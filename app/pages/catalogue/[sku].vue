@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import type { StoredValue, Value } from '@core/attributes/attribute'
+import type { Value } from '@core/attributes/attribute'
 import type { LeftOut, Shown } from '@core/page/assemble'
-import type { Price } from '@core/catalogue/model'
 import type { Resolved } from '@core/values/resolve'
-import { formatMoney } from '@core/units/format'
+import type { ProductPatchBody } from '@contracts/product'
+import type { ProductDocument } from '~/components/product/document'
 
-interface ProductDocument { sku: string; parent: string | null; type: string; category: string | null; brand: string | null; tags: string[]; status: string; kind: string; gtin: string | null; stock: number | null; variants: string[]; values: StoredValue[]; prices: Price[] }
-type Shows = Resolved & { shown: string | null }
+type Shows = Resolved & { shown: string | null; required: boolean }
 
 const route = useRoute()
 const sku = computed(() => String(route.params.sku))
@@ -22,6 +21,7 @@ const columns = computed(() => (lens.edition.id === sourceEdition.value.id ? [le
 const product = useAsking((signal) => get<ProductDocument>(`/api/products/${segment(sku.value)}`, {}, signal), () => [sku.value, version.value])
 const resolved = useAsking(async (signal) => Promise.all(columns.value.map((c) => get<{ items: Shows[] }>(`/api/products/${segment(sku.value)}/resolved`, { storefront: c.storefront, language: c.language }, signal))), () => [sku.value, columns.value.map((c) => c.id), version.value])
 const page = useAsking((signal) => get<{ areas: Record<string, Shown[]>; left_out: LeftOut[] }>(`/api/proof/${segment(sku.value)}`, lens.asked, signal), () => [sku.value, lens.asked, version.value])
+const parentProduct = useAsking(async (signal) => (product.data.value?.parent ? get<ProductDocument>(`/api/products/${segment(product.data.value.parent)}`, {}, signal) : null), () => [product.data.value?.parent, version.value])
 const parent = useAsking(async (signal) => (product.data.value?.parent ? get<{ items: Shows[] }>(`/api/products/${segment(product.data.value.parent)}/resolved`, { storefront: sourceEdition.value.storefront, language: sourceEdition.value.language }, signal) : null), () => product.data.value?.parent)
 
 // A product that there is not has no page to be shown.
@@ -36,11 +36,12 @@ const groups = computed(() => {
   const t = type.value
   if (!t) return []
   const codes = new Set(t.attributes.map((a) => a.attribute))
-  const extra = (resolved.data.value?.[0]?.items ?? []).filter((r) => !codes.has(r.attribute)).map((r) => ({ attribute: r.attribute, required: false, group: '', perVariant: false, default: null }))
-  return [...t.groups.map((g) => ({ code: g.code, label: setup.label(g.labels, g.code), uses: t.attributes.filter((a) => a.group === g.code) })), ...(extra.length ? [{ code: 'other', label: 'Other', uses: extra }] : [])].filter((g) => g.uses.length > 0)
+  const own = [...(resolved.data.value?.[0]?.items ?? []).filter((r) => !codes.has(r.attribute)).map((r) => r.attribute), ...added.value.filter((c) => !codes.has(c))].map((attribute) => ({ attribute }))
+  return [...t.groups.map((g) => ({ code: g.code, label: setup.label(g.labels, g.code), uses: t.attributes.filter((a) => a.group === g.code) })), ...(own.length ? [{ code: 'own', label: 'Facts of its own', uses: own.filter((u, i) => own.findIndex((x) => x.attribute === u.attribute) === i) }] : [])].filter((g) => g.uses.length > 0)
 })
-const filled = (uses: { attribute: string; required: boolean }[]) => {
-  const required = uses.filter((u) => u.required)
+const needed = (code: string) => of(columns.value.length - 1, code)?.required ?? false
+const filled = (uses: { attribute: string }[]) => {
+  const required = uses.filter((u) => needed(u.attribute))
   const last = columns.value.length - 1
   return required.length === 0 ? '' : `${required.filter((u) => of(last, u.attribute)?.counts).length} of ${required.length} required`
 }
@@ -48,7 +49,7 @@ const filled = (uses: { attribute: string; required: boolean }[]) => {
 const offered = computed(() => (resolved.data.value?.[0]?.items ?? []).map((r) => ({ address: `attribute:${r.attribute}`, label: setup.label(setup.attributes.get(r.attribute)?.labels, r.attribute), sample: (r.shown ?? '').slice(0, 40), filled: r.value !== null }))
   .filter((v) => !['attribute:description', 'attribute:key-points', 'attribute:pictures', 'attribute:name', 'attribute:summary'].includes(v.address)).sort((a, b) => Number(b.filled) - Number(a.filled)))
 
-async function patch(body: unknown) {
+async function patch(body: ProductPatchBody) {
   try {
     await ask('PATCH', `/api/products/${segment(sku.value)}`, { body, headers: { 'If-Match': '*' } })
     refreshProof()
@@ -57,17 +58,21 @@ async function patch(body: unknown) {
     if (e instanceof ApiProblem && e.problem.status === 412) refreshProof()
   }
 }
+/** A fact that is being added has no value yet. */
+const nothing = (attribute: string): Shows => ({ attribute, value: null, origin: 'missing', owner: null, storefront: null, language: null, counts: false, shown: null, required: false })
 const saveValue = (v: { attribute: string; storefront: string | null; language: string | null; value: Value | null; base: Value | null }) => patch({ values: [v] })
 const mayWrite = (language: string, translatable: boolean) => session.mayEdit || (translatable && language !== setup.source && session.mayTranslate(language))
 
-const tagText = ref('')
-watch(p, (d) => { tagText.value = d?.tags.join(', ') ?? '' })
-const side = ref<'attributes' | 'history'>('attributes')
+const sides = { attributes: 'Values', variants: 'Variants', prices: 'Prices', history: 'History' } as const
+const side = ref<keyof typeof sides>('attributes')
+const shownSides = computed(() => (Object.keys(sides) as (keyof typeof sides)[]).filter((s) => s !== 'variants' || p.value?.parent === null))
+watch(sku, () => { side.value = 'attributes' })
 const content = computed(() => [...Object.entries(page.data.value?.areas ?? {}).flatMap(([area, list]) => list.map((s) => ({ ...s, area, out: '' }))), ...(page.data.value?.left_out ?? []).filter((l) => l.because?.reach !== 'not-met' && l.because?.reach !== 'not-chosen' && l.because?.assignment && !l.reason.startsWith('only ')).map((l) => ({ ...l, out: l.reason }))]
   .sort((a, b) => (a.because?.order ?? 0) - (b.because?.order ?? 0)))
-const prices = computed(() => (p.value?.prices ?? []).filter((x) => x.storefront === lens.storefront))
-const currency = computed(() => setup.storefronts.find((s) => s.code === lens.storefront)?.currency ?? 'GBP')
-const money = (n: number) => formatMoney(n, currency.value, lens.language)
+/** One product may have a fact that its type does not ask for. */
+const extra = computed(() => [...setup.attributes.values()].filter((a) => !type.value?.attributes.some((u) => u.attribute === a.code) && !resolved.data.value?.[0]?.items.some((r) => r.attribute === a.code)).sort((a, b) => setup.label(a.labels, a.code).localeCompare(setup.label(b.labels, b.code), 'en')))
+const added = ref<string[]>([])
+watch(sku, () => { added.value = [] })
 const path = computed(() => {
   const steps: string[] = []
   for (let c = p.value?.category; c; c = setup.categories.get(c)?.parent ?? null) steps.unshift(setup.label(setup.categories.get(c)?.names, c))
@@ -75,6 +80,9 @@ const path = computed(() => {
 })
 useKeys('Product', [
   { keys: 'h', does: 'History, and back', run: () => { side.value = side.value === 'history' ? 'attributes' : 'history' } },
+  { keys: 'v', does: 'Variants, and back', run: () => { if (p.value?.parent === null) side.value = side.value === 'variants' ? 'attributes' : 'variants' } },
+  { keys: 'm', does: 'Prices, and back', run: () => { side.value = side.value === 'prices' ? 'attributes' : 'prices' } },
+  { keys: 'd', does: 'Copy the product', run: () => { if (session.mayEdit) void navigateTo({ path: '/catalogue/new', query: { copy: sku.value } }) } },
   { keys: 't', does: 'Translate its texts', run: () => void navigateTo(`/translation/${segment(`product:${sku.value}`)}`) },
   { keys: 'Enter', does: 'Change the value in focus' },
   { keys: 'Ctrl+S', does: 'Save the text that is open' },
@@ -89,36 +97,28 @@ useKeys('Product', [
         <div class="code flex flex-wrap items-center gap-x-3"><NuxtLink to="/catalogue" class="hover:underline">Catalogue</NuxtLink><span>{{ path }}</span><span>{{ p.sku }}</span><span v-if="p.gtin">GTIN {{ p.gtin }}</span><NuxtLink v-if="p.parent" :to="`/catalogue/${segment(p.parent)}`" class="hover:underline">variant of {{ parentName }}</NuxtLink></div>
         <h1 class="mb-2 mt-0.5">{{ name }}</h1>
       </div>
-      <div class="cols border-b border-hair2 pb-1.5 text-[12.5px] font-semibold">
-        <div class="flex gap-3"><button v-for="s in (['attributes', 'history'] as const)" :key="s" type="button" :class="side === s ? 'border-b-[1.5px] border-ink' : 'font-normal text-ink2'" :aria-pressed="side === s" @click="side = s">{{ s === 'attributes' ? 'Values' : 'History' }}</button></div>
-        <span v-for="c in columns" :key="c.id" class="flex items-center gap-1.5" :class="`thread-${c.storefront}`"><span class="dot" />{{ setup.storefrontName(c.storefront) }} · {{ bareLanguageName(c.language) }}<template v-if="c.language === setup.source && columns.length > 1">, the source</template></span>
-      </div>
+      <div class="flex gap-4 px-5 pb-1.5 text-[12.5px] font-semibold"><button v-for="s in shownSides" :key="s" type="button" :class="side === s ? 'border-b-[1.5px] border-ink' : 'font-normal text-ink2'" :aria-pressed="side === s" @click="side = s">{{ sides[s] }}</button></div>
+      <div class="cols border-b border-hair2 text-[12.5px] font-semibold"><template v-if="side === 'attributes'"><span /><span v-for="c in columns" :key="c.id" class="flex items-center gap-1.5 pb-1.5" :class="`thread-${c.storefront}`"><span class="dot" />{{ setup.storefrontName(c.storefront) }} · {{ bareLanguageName(c.language) }}<template v-if="c.language === setup.source && columns.length > 1">, the source</template></span></template></div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet pb-8" tabindex="0" aria-label="Values of the product">
         <HistoryList v-if="side === 'history'" class="px-5" :read="`/api/products/${segment(sku)}/history`" :write="`/api/products/${segment(sku)}/put-back`" :version="version" @changed="refreshProof" />
+        <VariantGrid v-else-if="side === 'variants'" :product="p" :version="version" :disabled="!session.mayEdit" @saved="refreshProof" />
+        <PriceTable v-else-if="side === 'prices'" :product="p" :parent="parentProduct.data.value ?? null" :disabled="!session.mayEdit" @patch="patch" />
         <template v-else>
           <section aria-label="Product">
-            <div class="group-head"><h2>Product</h2><small>{{ setup.label(type?.labels, p.type) }}, {{ p.kind }}</small></div>
-            <div class="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-x-4 gap-y-2 px-5 pt-1">
-              <label class="text-ink2">Status<select class="field mt-0.5 block w-full" :value="p.status" :disabled="!session.mayEdit" @change="patch({ status: ($event.target as HTMLSelectElement).value })"><option v-for="s in ['draft', 'active', 'disabled']" :key="s">{{ s }}</option></select></label>
-              <label class="text-ink2">Category<select class="field mt-0.5 block w-full" :value="p.category ?? ''" :disabled="!session.mayEdit" @change="patch({ category: ($event.target as HTMLSelectElement).value || null })"><option value="">None</option><option v-for="c in setup.categories.values()" :key="c.code" :value="c.code">{{ setup.label(c.names, c.code) }}</option></select></label>
-              <label class="text-ink2">Brand<select class="field mt-0.5 block w-full" :value="p.brand ?? ''" :disabled="!session.mayEdit" @change="patch({ brand: ($event.target as HTMLSelectElement).value || null })"><option value="">None</option><option v-for="b in setup.brands.values()" :key="b.code" :value="b.code">{{ b.name }}</option></select></label>
-              <label class="text-ink2">Tags<input v-model="tagText" class="field mt-0.5 block w-full" :disabled="!session.mayEdit" @change="patch({ tags: tagText.split(',').map((t) => t.trim()).filter(Boolean) })"></label>
-              <label class="text-ink2">GTIN<input class="field mt-0.5 block w-full" :value="p.gtin ?? ''" :disabled="!session.mayEdit" @change="patch({ gtin: ($event.target as HTMLInputElement).value.trim() || null })"></label>
-              <label class="text-ink2">Stock<input class="field mt-0.5 block w-full" type="number" min="0" :value="p.stock ?? ''" :disabled="!session.mayEdit" @change="patch({ stock: ($event.target as HTMLInputElement).value === '' ? null : Number(($event.target as HTMLInputElement).value) })"></label>
-              <label class="text-ink2">Base price, {{ currency }}<input class="field mt-0.5 block w-full" type="number" min="0" step="0.01" :value="prices.find((x) => !x.special)?.amount ?? ''" :disabled="!session.mayEdit" @change="patch({ prices: [{ storefront: lens.storefront, amount: ($event.target as HTMLInputElement).value === '' ? null : Number(($event.target as HTMLInputElement).value) }] })"></label>
-            </div>
-            <p v-for="(s, i) in prices.filter((x) => x.special)" :key="i" class="px-5 pt-1.5 text-ink2">{{ money(s.amount) }} for {{ s.group ?? 'everybody' }}<template v-if="s.from">, from {{ s.from }}</template><template v-if="s.to">, until {{ s.to }}</template></p>
+            <div class="group-head"><h2>Product</h2><small>{{ setup.label(type?.labels, p.type) }}, {{ p.kind }}<template v-if="session.mayEdit"> · <NuxtLink class="plain" :to="{ path: '/catalogue/new', query: { copy: p.sku } }">Copy it</NuxtLink></template></small></div>
+            <ProductFields :product="p" :disabled="!session.mayEdit" @patch="patch" />
           </section>
           <section v-for="g in groups" :key="g.code" :aria-label="g.label">
             <div class="group-head"><h2>{{ g.label }}</h2><small>{{ filled(g.uses) }}</small></div>
             <div v-for="u in g.uses" :key="u.attribute" class="cols py-1" :class="{ one: columns.length === 1 }">
-              <div class="pt-0.5 text-ink2">{{ setup.label(setup.attributes.get(u.attribute)?.labels, u.attribute) }} <b v-if="u.required && !of(columns.length - 1, u.attribute)?.counts" class="font-semibold text-madder">needed</b></div>
+              <div class="pt-0.5 text-ink2">{{ setup.label(setup.attributes.get(u.attribute)?.labels, u.attribute) }} <b v-if="needed(u.attribute) && !of(columns.length - 1, u.attribute)?.counts" class="font-semibold text-madder">needed</b></div>
               <template v-for="(c, i) in columns" :key="c.id + sku">
-                <ValueCell v-if="of(i, u.attribute) && setup.attributes.get(u.attribute)" :sku="sku" :parent-name="parentName" :attribute="setup.attributes.get(u.attribute)!" :resolved="of(i, u.attribute)!" :own="p.values" :storefront="c.storefront" :language="c.language" :wanted="u.required" :values="offered" :readonly="!mayWrite(c.language, setup.attributes.get(u.attribute)!.translatable)" @save="saveValue" />
+                <ValueCell v-if="setup.attributes.get(u.attribute)" :sku="sku" :parent-name="parentName" :attribute="setup.attributes.get(u.attribute)!" :resolved="of(i, u.attribute) ?? nothing(u.attribute)" :own="p.values" :storefront="c.storefront" :language="c.language" :wanted="of(i, u.attribute)?.required ?? false" :values="offered" :readonly="!mayWrite(c.language, setup.attributes.get(u.attribute)!.translatable)" @save="saveValue" />
               </template>
             </div>
           </section>
-          <section v-if="p.variants.length" aria-label="Variants"><div class="group-head"><h2>Variants</h2><small>{{ p.variants.length }}</small></div><p class="flex flex-wrap gap-x-4 gap-y-1 px-5"><NuxtLink v-for="v in p.variants" :key="v" class="plain code" :to="`/catalogue/${segment(v)}`">{{ v }}</NuxtLink></p></section>
+          <p v-if="session.mayEdit" class="px-5 pt-2"><select class="field" aria-label="Add a fact of its own" value="" @change="added = [...added, ($event.target as HTMLSelectElement).value]; ($event.target as HTMLSelectElement).value = ''"><option value="" disabled>Add a fact that only this product has</option><option v-for="a in extra.filter((x) => !added.includes(x.code))" :key="a.code" :value="a.code">{{ setup.label(a.labels, a.code) }}</option></select></p>
+          <section aria-label="Other products"><div class="group-head"><h2>Other products and systems</h2><small v-if="p.variants.length"><button type="button" class="plain" @click="side = 'variants'">{{ p.variants.length }} variants</button></small></div><RelationList :product="p" :disabled="!session.mayEdit" @patch="patch" /></section>
           <section aria-label="Content on this page">
             <div class="group-head"><h2>Content on this page</h2><small>in page order · {{ content.filter((c) => !c.out).length }} shown, {{ content.filter((c) => c.out).length }} left out · <NuxtLink class="plain" :to="`/translation/${segment(`product:${sku}`)}`">Translate</NuxtLink></small></div>
             <div v-for="c in content" :key="c.piece + c.area + c.out" class="cols py-1"><span class="text-ink2">{{ c.area }} · {{ c.because?.order }}</span><span class="truncate" :class="{ 'text-ink3': c.out }">{{ c.title }}</span><span class="truncate" :class="c.out ? 'text-madder' : 'text-ink2'">{{ c.out ? `left out: ${c.out}` : c.because?.assignment ? `assignment ${c.because.assignment.number}, ${c.because.assignment.name}` : 'the storefront’s layout' }}</span></div>

@@ -1,42 +1,66 @@
 <script setup lang="ts">
-import { useVirtualizer } from '@tanstack/vue-virtual'
-import { countsAsPresent } from '@core/language/chain'
-import { formatMoney } from '@core/units/format'
-
-interface Row { sku: string; name: string | null; nameLanguage: string | null; type: string; category: string | null; brand: string | null; status: string; gtin: string | null; stock: number | null; price: number | null; variants: number; picture: string | null }
+import type { SheetRow } from '@contracts/sheet'
+import { asGroup, fromBuilder, toBuilder, type BuilderGroup } from '@core/rules/builder'
+import { parseSheetColumn, type SheetColumn } from '@core/sheet/columns'
+import { columnLabel } from '~/components/sheet/columnWords'
+import type SheetGrid from '~/components/sheet/SheetGrid.vue'
 
 const lens = useLensStore()
 const setup = useSetupStore()
 const session = useSessionStore()
 const { focus } = useProofFocus()
-const { filter, query, condition } = useCatalogueFilter()
+const { filter, query, condition, where, words, active, clear } = useCatalogueFilter()
+const count = ref<number>()
 
-const list = usePages<Row>(async (offset, limit, signal) => get('/api/products', { ...filter, offset, limit, storefront: lens.storefront, language: lens.language }, signal), () => [{ ...filter }, lens.edition.id])
-const scroller = useTemplateRef<HTMLElement>('scroller')
-const virtual = useVirtualizer(computed(() => ({ count: list.count.value ?? 0, getScrollElement: () => scroller.value, estimateSize: () => 33, overscan: 12 })))
-const rows = computed(() => virtual.value.getVirtualItems())
-watch(rows, (r) => { if (r.length) list.show(r[0]!.index, r.at(-1)!.index) })
-
-const edition = computed(() => setup.storefronts.find((s) => s.code === lens.storefront)?.editions.find((e) => e.language === lens.language))
-const falls = (r: Row) => r.nameLanguage !== null && edition.value && !countsAsPresent(edition.value, r.nameLanguage)
-const currency = computed(() => setup.storefronts.find((s) => s.code === lens.storefront)?.currency ?? 'GBP')
-const category = (code: string | null) => (code ? setup.label(setup.categories.get(code)?.names, code) : '')
-const depth = (code: string | null): number => (code && setup.categories.get(code)?.parent ? 1 + depth(setup.categories.get(code)!.parent) : 0)
-
-const at = ref(0)
-const current = computed(() => list.row(at.value))
-watch(current, (r) => { focus.value = r?.sku ?? null }, { immediate: true })
-onBeforeUnmount(() => { focus.value = null })
-function move(to: number) {
-  at.value = Math.max(0, Math.min((list.count.value ?? 1) - 1, to))
-  virtual.value.scrollToIndex(at.value)
+type Members = 'parents' | 'variants' | 'both'
+const memberWords: Record<Members, string> = { parents: 'a row a product', variants: 'a row a variant', both: 'products and variants' }
+/** What the sheet shows, as it was left last; `price@` is the lens's storefront. */
+const shown = useLocalStorage<{ columns: string[]; members: Members; beside: string }>('inkloom:sheet', { columns: ['category', 'price@', 'stock', 'status', 'summary'], members: 'parents', beside: '' }, { mergeDefaults: true })
+const other = computed(() => lens.editions.find((e) => e.id === shown.value.beside && e.id !== lens.edition.id))
+const columns = computed(() => shown.value.columns.flatMap((id): SheetColumn[] => {
+  const column = parseSheetColumn(id === 'price@' ? `price@${lens.storefront}` : id, setup.forCore)
+  if (typeof column === 'string') return []
+  // Beside each text stands the same in the other edition.
+  const twin = other.value && column.kind === 'attribute' && column.edition === null && (column.attribute.translatable || column.attribute.perStorefront) ? parseSheetColumn(`${id}@${other.value.id}`, setup.forCore) : undefined
+  return twin && typeof twin !== 'string' ? [column, twin] : [column]
+}))
+const label = (id: string) => {
+  const column = parseSheetColumn(id === 'price@' ? `price@${lens.storefront}` : id, setup.forCore)
+  return typeof column === 'string' ? id : columnLabel(column, setup) + (column.kind === 'attribute' && column.edition ? ` (${column.edition.language})` : '')
 }
-const open = (sku: string | undefined) => sku && navigateTo(`/catalogue/${segment(sku)}`)
+const choosing = ref(false)
+const content = () => ({ columns: shown.value.columns, members: shown.value.members, beside: shown.value.beside, filter: { ...filter } })
+function takeView(v: Record<string, unknown>) {
+  const view = v as ReturnType<typeof content>
+  shown.value = { columns: view.columns, members: view.members, beside: view.beside }
+  Object.assign(filter, view.filter)
+}
+
+const building = ref(Boolean(filter.where))
+const rule = computed<BuilderGroup>({
+  get: () => toBuilder(asGroup(where.value), setup.forCore),
+  set: (group) => { where.value = fromBuilder(group, setup.forCore) },
+})
+const grid = useTemplateRef<InstanceType<typeof SheetGrid>>('grid')
+const current = shallowRef<SheetRow>()
+watch(current, (r) => { focus.value = r?.sku ?? null })
+onBeforeUnmount(() => { focus.value = null })
+const marked = shallowRef<{ rows: number; skus: () => Promise<string[]> }>()
+const open = (sku: string | undefined) => { if (sku) void navigateTo(`/catalogue/${segment(sku)}`) }
+/** Change many: what is marked, where that is more than one row, else all that is found. */
+async function changeMany() {
+  if (!session.mayEdit) return
+  const m = marked.value
+  if (!m || m.rows < 2 || m.rows >= (count.value ?? 0)) return navigateTo({ path: '/catalogue/change', query: query.value })
+  if (m.rows > 300) return tellProblem(new ApiProblem({ title: 'Too many marked', status: 422, detail: 'Up to 300 marked rows are taken. For more, write a condition that finds them, and mark a single row.' }))
+  return navigateTo({ path: '/catalogue/change', query: { where: JSON.stringify({ field: 'sku', is: 'one-of', value: await m.skus() }) } })
+}
 const saving = ref(false)
-async function saveList() {
+async function saveList(format: 'csv' | 'xlsx' | 'jsonl', all: boolean) {
   saving.value = true
   try {
-    await askForFile('/api/exports', { format: 'csv', filter: condition.value, lens: { storefront: lens.storefront } })
+    const chosen = ['sku', ...columns.value.map((c) => (c.kind === 'attribute' && c.attribute.translatable ? `${c.attribute.code}@/${c.edition?.language ?? lens.language}` : c.kind === 'attribute' ? c.attribute.code : c.id))]
+    await askForFile('/api/exports', { format, filter: condition.value, lens: { storefront: lens.storefront }, ...(all ? {} : { columns: [...new Set(chosen)] }) })
   } catch (e) {
     tellProblem(e)
   } finally {
@@ -44,63 +68,44 @@ async function saveList() {
   }
 }
 const search = useTemplateRef<HTMLInputElement>('search')
+const status = computed(() => grid.value?.writes)
 useKeys('Catalogue', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
-  { keys: 'ArrowDown', does: 'Next product', run: () => move(at.value + 1) },
-  { keys: 'ArrowUp', does: 'Product before', run: () => move(at.value - 1) },
-  { keys: 'PageDown', does: 'A page on', run: () => move(at.value + 15) },
-  { keys: 'PageUp', does: 'A page back', run: () => move(at.value - 15) },
-  { keys: 's', does: 'Save what is found as a file', run: () => void saveList() },
-  { keys: 'c', does: 'Change many: all that is found', run: () => void (session.mayEdit && navigateTo({ path: '/catalogue/change', query: query.value })) },
-  { keys: 'Enter', does: 'Open the product', run: () => void open(current.value?.sku) },
+  { keys: 'Arrows', does: 'From cell to cell; with Shift, mark a block' }, { keys: 'Enter', does: 'Write in the cell, or just type; Esc leaves it' }, { keys: 'Ctrl+Enter', does: 'Open the product' },
+  { keys: 'Ctrl+C', does: 'Copy the block, for here or a spreadsheet; Ctrl+V pastes one' }, { keys: 'Ctrl+D', does: 'Fill down: the first marked row into the others' }, { keys: 'Delete', does: 'Empty the marked cells' }, { keys: 'Ctrl+Z', does: 'Put the last change back' },
+  { keys: 'k', does: 'Choose columns', run: () => { choosing.value = true } },
+  { keys: 'f', does: 'Conditions', run: () => { building.value = !building.value } },
+  { keys: 's', does: 'Save what is found as a file', run: () => void saveList('csv', true) },
+  { keys: 'c', does: 'Change many: what is marked, or all that is found', run: () => void changeMany() },
+  { keys: 'n', does: 'A new product', run: () => { if (session.mayEdit) void navigateTo('/catalogue/new') } },
 ])
+onMounted(() => grid.value?.focus())
 </script>
 
 <template>
   <div class="flex h-full flex-col">
-    <div class="flex flex-wrap items-baseline gap-x-3 gap-y-2 px-5 pb-2 pt-3.5">
+    <div class="flex flex-wrap items-baseline gap-x-3 gap-y-2 px-5 pb-2 pt-3">
       <h1>Catalogue</h1>
-      <span class="text-ink2" role="status"><b class="font-semibold text-ink">{{ list.count.value?.toLocaleString('en-GB') ?? '…' }}</b> products{{ filter.q || filter.type || filter.category || filter.status ? ' found' : '' }}</span>
-      <button class="act ml-auto" type="button" :disabled="saving || !list.count.value" @click="saveList">{{ saving ? 'Writing the file …' : 'Save as a file' }}</button>
-      <NuxtLink v-if="session.mayEdit" :to="{ path: '/catalogue/change', query }" class="act">Change many</NuxtLink>
-      <NuxtLink to="/catalogue/import" class="act">Import a file</NuxtLink>
+      <span class="text-ink2" role="status"><b class="font-semibold text-ink">{{ count?.toLocaleString('en-GB') ?? '…' }}</b> {{ shown.members === 'variants' ? 'variants' : 'products' }}{{ active ? ' found' : '' }}<template v-if="marked && marked.rows > 1">, {{ marked.rows.toLocaleString('en-GB') }} marked</template></span>
+      <span class="ml-auto flex flex-wrap items-center gap-2">
+        <NuxtLink v-if="session.mayEdit" to="/catalogue/new" class="act">New product</NuxtLink>
+        <NuxtLink to="/catalogue/import" class="act">Import a file</NuxtLink>
+        <button v-if="session.mayEdit" class="act" type="button" @click="changeMany">Change many</button>
+        <SaveMenu :busy="saving" :disabled="!count" @save="saveList" />
+      </span>
     </div>
-    <div class="flex flex-wrap items-center gap-2.5 px-5 pb-2.5" role="search">
-      <input ref="search" v-model="filter.q" class="field w-56" type="search" placeholder="SKU, name or GTIN" aria-label="Search by SKU, name or GTIN" @keydown.down.prevent="($event.target as HTMLElement).blur()" @keydown.enter.prevent="open(list.row(0)?.sku)">
-      <select v-model="filter.type" class="field" aria-label="Product type"><option value="">Every type</option><option v-for="t in setup.types.values()" :key="t.code" :value="t.code">{{ setup.label(t.labels, t.code) }}</option></select>
-      <select v-model="filter.category" class="field" aria-label="Category"><option value="">Every category</option><option v-for="c in setup.categories.values()" :key="c.code" :value="c.code">{{ '\u2003'.repeat(depth(c.code)) }}{{ category(c.code) }}</option></select>
+    <div class="flex flex-wrap items-center gap-2 px-5 pb-2" role="search">
+      <input ref="search" v-model="filter.q" class="field w-48" type="search" placeholder="SKU, name or GTIN" aria-label="Search by SKU, name or GTIN" @keydown.enter.prevent="grid?.focus()">
+      <select v-model="filter.type" class="field max-w-40" aria-label="Product type"><option value="">Every type</option><option v-for="t in setup.types.values()" :key="t.code" :value="t.code">{{ setup.label(t.labels, t.code) }}</option></select>
+      <div class="w-40"><CategoryPicker :model-value="filter.category || null" label="Category" placeholder="Every category" @update:model-value="filter.category = $event ?? ''" /></div>
       <select v-model="filter.status" class="field" aria-label="Status"><option value="">Any status</option><option v-for="s in ['draft', 'active', 'disabled']" :key="s" :value="s">{{ s }}</option></select>
-      <button v-if="filter.q || filter.type || filter.category || filter.status" class="plain" type="button" @click="Object.assign(filter, { q: '', type: '', category: '', status: '' })">Show all</button>
+      <button class="plain" type="button" :aria-expanded="building" @click="building = !building">{{ where ? 'Conditions hold' : 'Conditions' }}</button>
+      <button v-if="active" class="plain" type="button" @click="clear">Show all</button>
+      <span class="ml-auto flex flex-wrap items-center gap-2"><select v-model="shown.members" class="field" aria-label="Rows"><option v-for="(w, m) in memberWords" :key="m" :value="m">{{ w }}</option></select><select v-model="shown.beside" class="field max-w-44" aria-label="Another edition beside"><option value="">no edition beside</option><option v-for="e in lens.editions" :key="e.id" :value="e.id" :disabled="e.id === lens.edition.id">beside {{ setup.storefrontName(e.storefront) }}, {{ bareLanguageName(e.language) }}</option></select><button class="plain" type="button" @click="choosing = true">Columns</button><SheetViews :content="content" @take="takeView" /></span>
     </div>
-    <p v-if="list.problem.value" class="px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
-    <div ref="scroller" class="list min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" role="grid" aria-label="Products" :aria-rowcount="list.count.value ?? 0" :aria-activedescendant="current ? `row-${at}` : undefined">
-      <div class="row head sticky top-0 z-10 bg-sheet" role="row"><span role="columnheader"><span class="sr-only">Picture</span></span><span role="columnheader">Name</span><span role="columnheader">SKU</span><span role="columnheader" class="wide">Category</span><span role="columnheader" class="text-right">Price</span><span role="columnheader">Status</span></div>
-      <div v-if="list.count.value === 0" class="p-10 text-center text-ink2" role="row"><span role="gridcell"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No product fits. <button class="plain" type="button" @click="Object.assign(filter, { q: '', type: '', category: '', status: '' })">Show all</button> or <NuxtLink class="plain" to="/catalogue/import">import a file</NuxtLink>.</span></div>
-      <div class="relative" role="presentation" :style="{ height: `${virtual.getTotalSize()}px` }">
-        <div v-for="v in rows" :id="`row-${v.index}`" :key="v.index" class="row absolute inset-x-0 top-0" :class="{ current: v.index === at }" role="row" :aria-rowindex="v.index + 1" :aria-selected="v.index === at" :style="{ transform: `translateY(${v.start}px)` }" @click="at = v.index" @dblclick="open(list.row(v.index)?.sku)">
-          <template v-if="list.row(v.index)">
-            <span role="gridcell"><img v-if="list.row(v.index)!.picture" :src="`/api/media/${list.row(v.index)!.picture}`" alt="" width="26" height="26" loading="lazy"></span>
-            <span role="gridcell" class="truncate"><NuxtLink class="hover:underline" :class="{ 'from-fallback': falls(list.row(v.index)!) }" :lang="list.row(v.index)!.nameLanguage ?? undefined" :to="`/catalogue/${segment(list.row(v.index)!.sku)}`">{{ list.row(v.index)!.name ?? 'No name' }}</NuxtLink><small v-if="falls(list.row(v.index)!)" class="ml-2 text-ochre">only in {{ list.row(v.index)!.nameLanguage }}</small><small v-if="list.row(v.index)!.variants" class="ml-2 text-ink3">{{ list.row(v.index)!.variants }} variants</small></span>
-            <span role="gridcell" class="code truncate">{{ list.row(v.index)!.sku }}</span>
-            <span role="gridcell" class="wide truncate text-ink2">{{ category(list.row(v.index)!.category) }}</span>
-            <span role="gridcell" class="text-right">{{ list.row(v.index)!.price === null ? '' : formatMoney(list.row(v.index)!.price!, currency, lens.language) }}</span>
-            <span role="gridcell" :class="list.row(v.index)!.status === 'active' ? 'text-ink2' : 'text-ochre'">{{ list.row(v.index)!.status }}</span>
-          </template>
-          <span v-else role="gridcell" class="text-ink3">…</span>
-        </div>
-      </div>
-    </div>
+    <div v-if="building" class="max-h-[34vh] overflow-auto border-t border-hair px-5 py-2"><p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p><ConditionGroup v-model="rule" /></div>
+    <SheetGrid ref="grid" class="border-t border-hair2" :columns="columns" :filter="condition" :members="shown.members" :readonly="!session.mayEdit && !session.mayTranslate(lens.language)" @current="current = $event" @marked="marked = $event" @open="open" @count="count = $event"><template #empty>No product fits. <button class="plain" type="button" @click="clear">Show all</button> or <NuxtLink class="plain" to="/catalogue/import">import a file</NuxtLink>.</template></SheetGrid>
+    <p v-if="status && (status.refusedCount || status.steps.length)" class="flex items-center gap-4 border-t border-hair2 px-5 py-1 text-[12.5px]" role="status"><span v-if="status.refusedCount" class="text-madder">{{ status.refusedCount }} {{ status.refusedCount === 1 ? 'cell was' : 'cells were' }} refused and left as {{ status.refusedCount === 1 ? 'it was' : 'they were' }}.<b v-if="grid?.reason" class="font-semibold"> {{ grid.reason }}</b><template v-else> Go to one to see why.</template> <button class="plain" type="button" @click="status.forget">Forget them</button></span><span v-if="status.steps.length" class="ml-auto text-ink2">Last: {{ status.steps.at(-1)!.cells }} {{ status.steps.at(-1)!.cells === 1 ? 'value' : 'values' }} written. <button class="plain" type="button" :disabled="status.undoing" @click="status.undo">Put back <span class="key">Ctrl Z</span></button></span></p>
+    <ColumnChooser v-model="choosing" v-model:columns="shown.columns" :filter="condition" :label="label" />
   </div>
 </template>
-
-<style scoped>
-.row { display: grid; grid-template-columns: 34px minmax(160px, 1fr) 120px 130px 92px 62px; column-gap: 12px; align-items: center; height: 33px; padding: 0 20px; border-bottom: 1px solid var(--hair); }
-/* Beside the open proof on a small screen there is no room for the category. */
-.list { container-type: inline-size; }
-@container (max-width: 700px) {
-  .row { grid-template-columns: 34px minmax(120px, 1fr) 96px 92px 62px; }
-  .wide { display: none; }
-}
-.row.head { height: 28px; font-weight: 600; font-size: 12.5px; border-bottom-color: var(--hair-strong); }
-.row.current { background: var(--indigo-wash); }
-</style>

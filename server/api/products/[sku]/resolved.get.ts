@@ -2,4 +2,4 @@ import { operations } from '@contracts/operations'
 import { endpoint } from '../../../http/endpoint'
 import { getResolved } from '../../../services/products'
 
-export default endpoint<{ storefront: string; language: string }>(operations.getResolved, ({ param, query }) => getResolved(param('sku'), query.storefront, query.language))
+export default endpoint<{ storefront: string; language: string }>(operations.getResolved, ({ param, query, now }) => getResolved(param('sku'), query.storefront, query.language, now))

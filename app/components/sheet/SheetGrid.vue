@@ -1,0 +1,231 @@
+<script setup lang="ts">
+import { useVirtualizer } from '@tanstack/vue-virtual'
+import type { CellBody, SheetPage, SheetRow } from '@contracts/sheet'
+import type { CellWrite, SheetCell } from '@core/sheet/cells'
+import { readBlock, writeBlock } from '@core/sheet/block'
+import { isWritable, type SheetColumn } from '@core/sheet/columns'
+import { directionOf } from '@core/language/chain'
+import { columnLabel, columnWidth, isNumeric } from './columnWords'
+
+const props = defineProps<{ columns: SheetColumn[]; filter: unknown; members: 'parents' | 'variants' | 'both'; readonly: boolean }>()
+const emit = defineEmits<{ current: [SheetRow | undefined]; marked: [{ rows: number; skus: () => Promise<string[]> }]; open: [string]; count: [number | undefined] }>()
+const lens = useLensStore()
+const setup = useSetupStore()
+
+const lensBody = computed(() => ({ ...lens.body, language: lens.language }))
+const list = usePages<SheetRow>(async (offset, limit, signal) => (await ask<SheetPage>('POST', '/api/sheet', { body: { filter: props.filter, lens: lensBody.value, members: props.members, columns: props.columns.map((c) => c.id), offset, limit }, signal })).data, () => [props.filter, lensBody.value, props.members, props.columns.map((c) => c.id)])
+watch(() => list.count.value, (n) => emit('count', n), { immediate: true })
+const scroller = useTemplateRef<HTMLElement>('scroller')
+const rowHeight = 32
+const virtual = useVirtualizer(computed(() => ({ count: list.count.value ?? 0, getScrollElement: () => scroller.value, estimateSize: () => rowHeight, overscan: 10 })))
+const visible = computed(() => virtual.value.getVirtualItems())
+watch(visible, (v) => { if (v.length) list.show(v[0]!.index, v.at(-1)!.index) })
+const headWidth = 290
+const widths = computed(() => props.columns.map(columnWidth))
+const lefts = computed(() => widths.value.reduce<number[]>((all, w) => [...all, all.at(-1)! + w], [headWidth]))
+const template = computed(() => `${headWidth}px ${widths.value.map((w) => `${w}px`).join(' ')}`)
+
+const range = useCellRange(() => list.count.value ?? 0, () => props.columns.length)
+const { at } = range
+const current = computed(() => list.row(at.row))
+watch(current, (r) => emit('current', r), { immediate: true })
+const rowsMarked = async () => {
+  await list.ensure(range.block.value.top, range.block.value.bottom)
+  return Array.from({ length: range.height.value }, (_, i) => list.row(range.block.value.top + i)).filter((r): r is SheetRow => r !== undefined)
+}
+watch(range.height, (n) => emit('marked', { rows: n, skus: async () => (await rowsMarked()).map((r) => r.sku) }), { immediate: true })
+const writes = reactive(useSheetWrites(() => list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0)))
+
+const editing = ref<{ row: number; column: number; typed: string }>()
+const languageOf = (c: SheetColumn) => (c.kind === 'attribute' && c.edition ? c.edition.language : lens.language)
+function show(row: number, column: number) {
+  virtual.value.scrollToIndex(row)
+  const box = scroller.value
+  if (!box) return
+  const left = lefts.value[column]! - headWidth
+  if (left < box.scrollLeft) box.scrollLeft = left
+  else if (left + widths.value[column]! > box.scrollLeft + box.clientWidth - headWidth) box.scrollLeft = left + widths.value[column]! - box.clientWidth + headWidth
+}
+function go(row: number, column: number, keep = false) {
+  range.go(row, column, keep)
+  show(range.corner.row, range.corner.column)
+}
+function edit(typed = '') {
+  const column = props.columns[at.column]
+  if (!column || !current.value || props.readonly || !isWritable(column)) return
+  range.go(at.row, at.column)
+  editing.value = { row: at.row, column: at.column, typed }
+}
+function written(cell: CellWrite, next: 'down' | 'right' | 'stay') {
+  const { row: r, column: c } = editing.value!
+  const row = list.row(r)!
+  const column = props.columns[c]!
+  const before = row.cells[c]!
+  editing.value = undefined
+  scroller.value?.focus()
+  if (next === 'down') go(r + 1, c)
+  if (next === 'right') go(r, c + 1)
+  const same = 'value' in cell ? JSON.stringify(cell.value) === JSON.stringify(before.base ?? null) : cell.text === before.text
+  if (!same) void writes.write([{ sku: row.sku, column: column.id, ...cell, base: before.base ?? null }], () => ('text' in cell ? cell.text : plainShown(valueShown(cell.value))))
+}
+function leave() {
+  editing.value = undefined
+  scroller.value?.focus()
+}
+
+const tooMany = 10_000
+async function block(): Promise<{ rows: SheetRow[]; columns: number[] } | undefined> {
+  const columns = Array.from({ length: range.width.value }, (_, i) => range.block.value.left + i)
+  if (range.height.value * columns.length > tooMany) {
+    tellProblem(new ApiProblem({ title: 'Too many cells', status: 422, detail: `${tooMany.toLocaleString('en-GB')} cells at once are the most. For more, use “Change many”.` }))
+    return undefined
+  }
+  return { rows: await rowsMarked(), columns }
+}
+async function copy(e: ClipboardEvent) {
+  if (editing.value) return
+  e.preventDefault()
+  const loaded = Array.from({ length: range.height.value }, (_, i) => list.row(range.block.value.top + i))
+  const columns = Array.from({ length: range.width.value }, (_, i) => range.block.value.left + i)
+  // What is not loaded yet cannot be put on the clipboard within this event, so it is written a moment later.
+  const text = (rows: (SheetRow | undefined)[]) => writeBlock(rows.map((r) => columns.map((c) => r?.cells[c]?.text ?? '')))
+  if (loaded.every(Boolean)) e.clipboardData?.setData('text/plain', text(loaded))
+  else await navigator.clipboard.writeText(text(await rowsMarked()))
+  tell(`${loaded.length * columns.length} ${loaded.length * columns.length === 1 ? 'cell' : 'cells'} copied`)
+}
+async function paste(e: ClipboardEvent) {
+  if (editing.value || props.readonly) return
+  e.preventDefault()
+  const pasted = readBlock(e.clipboardData?.getData('text/plain') ?? '')
+  const { top, left } = range.block.value
+  // One cell fills all that are marked; a block lies down from the first of them.
+  const one = pasted.length === 1 && pasted[0]!.length === 1
+  const height = one ? range.height.value : Math.min(pasted.length, (list.count.value ?? 0) - top)
+  const width = one ? range.width.value : Math.min(Math.max(...pasted.map((r) => r.length)), props.columns.length - left)
+  if (height <= 0 || width <= 0) return
+  range.go(top, left)
+  range.go(top + height - 1, left + width - 1, true)
+  const target = await block()
+  if (!target) return
+  await writes.write(target.rows.flatMap((row, y) => target.columns.flatMap((c, x): CellBody[] => {
+    const text = one ? pasted[0]![0]! : pasted[y]?.[x]
+    return text === undefined || text === row.cells[c]!.text ? [] : [{ sku: row.sku, column: props.columns[c]!.id, text, base: row.cells[c]!.base ?? null }]
+  })))
+  if (pasted.length > height && !one) tell(`${pasted.length - height} pasted rows had no place below the last product`)
+}
+async function fillDown() {
+  if (props.readonly || range.height.value < 2) return
+  const target = await block()
+  if (!target) return
+  const [first, ...rest] = target.rows
+  await writes.write(rest.flatMap((row) => target.columns.flatMap((c): CellBody[] => {
+    const from = first!.cells[c]!
+    const what = props.columns[c]!.kind === 'attribute' ? { value: from.value } : { text: from.text }
+    return from.text === row.cells[c]!.text ? [] : [{ sku: row.sku, column: props.columns[c]!.id, ...what, base: row.cells[c]!.base ?? null }]
+  })), () => first!.cells[target.columns[0]!]!.text)
+}
+async function clear() {
+  if (props.readonly) return
+  const target = await block()
+  if (target) await writes.write(target.rows.flatMap((row) => target.columns.filter((c) => (row.cells[c]!.base ?? null) !== null && isWritable(props.columns[c]!)).map((c): CellBody => ({ sku: row.sku, column: props.columns[c]!.id, text: '', base: row.cells[c]!.base ?? null }))))
+}
+function key(e: KeyboardEvent) {
+  if (editing.value) return
+  const from = e.shiftKey ? range.corner : at
+  const page = Math.max(1, Math.floor((scroller.value?.clientHeight ?? 400) / rowHeight) - 2)
+  const last = (list.count.value ?? 1) - 1
+  const steps: Record<string, [number, number]> = {
+    ArrowDown: [from.row + 1, from.column], ArrowUp: [from.row - 1, from.column], ArrowLeft: [from.row, from.column - 1], ArrowRight: [from.row, from.column + 1], PageDown: [from.row + page, from.column], PageUp: [from.row - page, from.column],
+    Home: [e.ctrlKey ? 0 : from.row, 0], End: [e.ctrlKey ? last : from.row, props.columns.length - 1],
+  }
+  if (e.key in steps) go(...steps[e.key]!, e.shiftKey)
+  else if (e.key === 'Tab' && !e.shiftKey && at.column < props.columns.length - 1) go(at.row, at.column + 1)
+  else if (e.key === 'Tab' && e.shiftKey && at.column > 0) go(at.row, at.column - 1)
+  else if (e.key === 'Enter' && e.ctrlKey) emit('open', current.value?.sku ?? '')
+  else if (e.key === 'Enter' || e.key === 'F2') edit()
+  else if (e.key === 'Delete' || e.key === 'Backspace') void clear()
+  else if (e.ctrlKey && e.key === 'd') void fillDown()
+  else if (e.ctrlKey && e.key === 'z') void writes.undo()
+  else if (e.ctrlKey && e.key === 'a') {
+    range.go(0, 0)
+    range.go(last, props.columns.length - 1, true)
+  } else if (e.key === ' ' && e.shiftKey) {
+    range.go(range.block.value.top, 0)
+    range.go(range.block.value.bottom, props.columns.length - 1, true)
+  } else if (e.key.length === 1 && !e.ctrlKey && !e.altKey && !e.metaKey && /[\p{L}\p{N}.,\-"“(]/u.test(e.key) && !props.readonly) edit(e.key)
+  else return
+  e.preventDefault()
+  e.stopPropagation()
+}
+let dragging = false
+function press(e: MouseEvent, row: number, column: number) {
+  if (e.button !== 0) return
+  dragging = true
+  range.go(row, column, e.shiftKey)
+  scroller.value?.focus()
+}
+const over = (row: number, column: number) => { if (dragging) range.go(row, column, true) }
+useEventListener(window, 'mouseup', () => { dragging = false })
+/** Why the cell that the keys act on was refused, if it was. */
+const reason = computed(() => (current.value && props.columns[at.column] ? writes.refusedAt(current.value.sku, props.columns[at.column]!.id)?.message ?? '' : ''))
+defineExpose({ writes, reason, focus: () => scroller.value?.focus(), renew: () => list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0) })
+const rightLanguage = (cell: SheetCell, c: SheetColumn) => c.kind === 'attribute' && c.attribute.translatable && cell.language ? cell.language : undefined
+const id = useId()
+</script>
+
+<template>
+  <div
+    ref="scroller" class="sheet relative min-h-0 flex-1 overflow-auto bg-sheet outline-none" tabindex="0" role="grid" aria-label="Products" aria-multiselectable="true" :aria-rowcount="(list.count.value ?? 0) + 1" :aria-colcount="columns.length + 1"
+    :aria-activedescendant="current && columns.length ? `${id}-${at.row}-${at.column}` : undefined" @keydown="key" @copy="copy" @paste="paste"
+  >
+    <div class="row head sticky top-0 z-20 bg-sheet" role="row" aria-rowindex="1" :style="{ gridTemplateColumns: template, width: `${lefts.at(-1)}px` }">
+      <span role="columnheader" class="rowhead sticky left-0 z-10 bg-sheet" aria-colindex="1">Product</span>
+      <span v-for="(c, i) in columns" :key="c.id" role="columnheader" class="truncate" :class="[{ 'text-right': isNumeric(c) }, c.kind === 'attribute' && c.edition ? `thread-${c.edition.storefront}` : c.kind === 'price' ? `thread-${c.storefront}` : '']" :aria-colindex="i + 2" :title="c.id">{{ c.kind === 'price' ? 'Price' : columnLabel(c, setup) }}<template v-if="c.kind === 'attribute' && c.edition"> <span class="dot" /> <span class="font-normal">{{ c.edition.language }}</span></template><template v-else-if="c.kind === 'price'"> <span class="dot" /> <span class="font-normal">{{ c.storefront }}</span></template></span>
+    </div>
+    <p v-if="list.problem.value" class="sticky left-0 px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
+    <div v-if="list.count.value === 0" class="sticky left-0 p-10 text-center text-ink2" role="row"><span role="gridcell"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" /><slot name="empty">No product fits.</slot></span></div>
+    <div class="relative" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px`, width: `${lefts.at(-1)}px` }">
+      <div v-for="v in visible" :key="v.index" class="row absolute left-0 top-0" role="row" :aria-rowindex="v.index + 2" :aria-selected="v.index >= range.block.value.top && v.index <= range.block.value.bottom" :style="{ transform: `translateY(${v.start}px)`, gridTemplateColumns: template, width: `${lefts.at(-1)}px` }">
+        <template v-for="r in [list.row(v.index)]" :key="r?.sku ?? v.index">
+          <span role="rowheader" aria-colindex="1" class="rowhead sticky left-0 z-10 flex items-center gap-2 bg-sheet" :class="{ current: v.index === at.row }" @mousedown="press($event, v.index, 0); range.go(v.index, columns.length - 1, true)" @dblclick="r && emit('open', r.sku)">
+            <template v-if="r">
+              <img v-if="r.picture" :src="`/api/media/${segment(r.picture)}`" alt="" width="24" height="24" loading="lazy" class="h-6 w-6 shrink-0 object-contain"><span v-else class="w-6 shrink-0" />
+              <NuxtLink class="min-w-0 truncate hover:underline" :class="{ 'text-ink2 italic': !r.nameCounts }" tabindex="-1" :lang="r.nameLanguage ?? undefined" :to="`/catalogue/${segment(r.sku)}`" @mousedown.stop>{{ r.name ?? 'No name' }}</NuxtLink>
+              <span class="code ml-auto shrink-0" :class="{ 'text-ochre': r.status !== 'active' }" :title="r.status">{{ r.sku }}<template v-if="r.variants"> +{{ r.variants }}</template></span>
+            </template>
+            <span v-else class="text-ink3">…</span>
+          </span>
+          <span
+            v-for="(c, i) in columns" :id="`${id}-${v.index}-${i}`" :key="c.id" role="gridcell" :aria-colindex="i + 2" class="cell" :class="[{ 'marked': range.isMarked(v.index, i), 'at': v.index === at.row && i === at.column, 'text-right': isNumeric(c), 'refused': r && writes.refusedAt(r.sku, c.id), 'pending': r && writes.isPending(r.sku, c.id) }, r ? `from-${r.cells[i]?.origin}` : '']"
+            :aria-readonly="readonly || !isWritable(c) || undefined" :aria-invalid="r && writes.refusedAt(r.sku, c.id) ? true : undefined" :title="r && writes.refusedAt(r.sku, c.id)?.message" @mousedown="press($event, v.index, i)" @mouseover="over(v.index, i)" @dblclick="edit()"
+          ><template v-if="r"><template v-if="writes.refusedAt(r.sku, c.id)">{{ writes.refusedAt(r.sku, c.id)!.text || r.cells[i]?.shown }}<span class="sr-only">, refused: {{ writes.refusedAt(r.sku, c.id)!.message }}</span></template><span v-else-if="r.cells[i]" :lang="rightLanguage(r.cells[i]!, c)" :dir="rightLanguage(r.cells[i]!, c) ? directionOf(rightLanguage(r.cells[i]!, c)!) : undefined">{{ r.cells[i]!.shown }}</span></template></span>
+        </template>
+      </div>
+      <CellEditor
+        v-if="editing && list.row(editing.row)" :key="`${editing.row}-${editing.column}`" class="absolute z-30" :style="{ top: `${editing.row * rowHeight - 2}px`, left: `${lefts[editing.column]! - 2}px`, minWidth: `${widths[editing.column]! + 4}px`, width: widths[editing.column]! > 180 ? `${Math.max(widths[editing.column]! + 4, 420)}px` : undefined }"
+        :column="columns[editing.column]!" :cell="list.row(editing.row)!.cells[editing.column]!" :language="languageOf(columns[editing.column]!)" :label="`${columnLabel(columns[editing.column]!, setup)} of ${list.row(editing.row)!.sku}`" :typed="editing.typed" @write="written" @leave="leave"
+      />
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.sheet { contain: strict; }
+.row { display: grid; height: 32px; align-items: stretch; border-bottom: 1px solid var(--hair); }
+.row > * { padding: 0 8px; line-height: 31px; }
+.row.head { height: 29px; border-bottom-color: var(--hair-strong); font-weight: 600; font-size: 12.5px; }
+.row.head > * { line-height: 28px; }
+.row.head > [role=columnheader]:not(.rowhead) { border-right: 1px solid var(--hair); }
+.rowhead { padding-left: 20px; border-right: 1px solid var(--hair-strong); user-select: none; }
+.rowhead.current { background: var(--indigo-wash); }
+.cell { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; border-right: 1px solid var(--hair); cursor: cell; user-select: none; border-bottom: none; }
+.cell.from-inherited, .cell.from-default { border-bottom: none; color: var(--ink-2); }
+.cell.from-inherited > span { text-decoration: underline dashed var(--ink-3) 1px; text-underline-offset: 4px; }
+.cell.from-fallback { border-bottom: none; font-style: italic; color: var(--ink-2); }
+.cell.from-fallback > span { text-decoration: underline dotted var(--ochre) 1.5px; text-underline-offset: 4px; }
+.cell.from-default > span { text-decoration: underline double var(--hair-strong) 1px; text-underline-offset: 4px; }
+.cell.marked { background: var(--indigo-wash); }
+.cell.at { outline: 2px solid var(--indigo); outline-offset: -2px; background: var(--sheet); }
+.cell.refused { color: var(--madder); background: var(--madder-wash); text-decoration: underline wavy var(--madder) 1px; text-underline-offset: 3px; }
+.cell.pending { opacity: .55; }
+</style>

@@ -1,0 +1,69 @@
+import type { CellBody, CellsReport } from '@contracts/sheet'
+
+const keyOf = (sku: string, column: string) => `${sku}\n${column}`
+const atOnce = 2000
+
+/**
+ * Writes cells of the sheet: what is under way, what was refused and why, and what can be put back. `written` is called
+ * when the sheet should be asked anew.
+ */
+export function useSheetWrites(written: () => Promise<unknown>) {
+  const lens = useLensStore()
+  const jobs = useJobsStore()
+  const refused = ref(new Map<string, { message: string; text: string }>())
+  const pending = ref(new Set<string>())
+  const steps = ref<{ step: number; cells: number }[]>([])
+  const asked = computed(() => ({ ...lens.body, language: lens.language }))
+
+  async function write(cells: CellBody[], shownText: (cell: CellBody) => string = (c) => c.text ?? ''): Promise<void> {
+    if (cells.length === 0) return
+    for (const c of cells) {
+      pending.value.add(keyOf(c.sku, c.column))
+      refused.value.delete(keyOf(c.sku, c.column))
+    }
+    let count = 0
+    let failed = 0
+    try {
+      for (let i = 0; i < cells.length; i += atOnce) {
+        const some = cells.slice(i, i + atOnce)
+        const report = (await ask<CellsReport>('POST', '/api/sheet/cells', { body: { lens: asked.value, cells: some } })).data
+        if (report.step !== null) steps.value.push({ step: report.step, cells: report.written })
+        count += report.written
+        failed += report.refused.length
+        for (const r of report.refused) {
+          const cell = some.find((c) => c.sku === r.sku && c.column === r.column)
+          refused.value.set(keyOf(r.sku, r.column), { message: r.message, text: cell ? shownText(cell) : '' })
+        }
+      }
+      if (cells.length > 1) tell(`${count.toLocaleString('en-GB')} ${count === 1 ? 'value' : 'values'} written${failed ? `, ${failed} refused: they are marked` : ''}`)
+      useProofFocus().refresh()
+    } catch (e) {
+      tellProblem(e)
+    }
+    await written()
+    pending.value = new Set()
+  }
+  const undoing = ref(false)
+  /** Puts the last step of this sheet back. */
+  async function undo() {
+    const last = steps.value.pop()
+    if (!last || undoing.value) return
+    undoing.value = true
+    try {
+      const job = await jobs.end((await post<Job>(`/api/steps/${last.step}/put-back`)).id)
+      const kept = (job.result as { keptCount: number } | null)?.keptCount ?? 0
+      tell(job.state === 'done' ? `Put back${kept ? `; ${kept} changed again since stay` : ''}` : howItEnded(job))
+      useProofFocus().refresh()
+    } catch (e) {
+      tellProblem(e)
+    } finally {
+      undoing.value = false
+    }
+    await written()
+  }
+  return {
+    write, undo, steps, undoing, refusedCount: computed(() => refused.value.size),
+    refusedAt: (sku: string, column: string) => refused.value.get(keyOf(sku, column)), isPending: (sku: string, column: string) => pending.value.has(keyOf(sku, column)),
+    forget: () => { refused.value = new Map() },
+  }
+}

@@ -1,0 +1,85 @@
+import Joi from 'joi'
+import type { SheetCell } from '@core/sheet/cells'
+
+const column = Joi.string().max(200).description('What a product file calls it; an attribute alone is read through the lens, `summary@ch/fr-CH` through that edition.')
+const edition = { storefront: Joi.string().required(), language: Joi.string().required() }
+const lens = Joi.object({ ...edition, group: Joi.string().allow(null), at: Joi.string().isoDate() }).required()
+
+export interface SheetLens {
+  storefront: string
+  language: string
+  group?: string | null
+  at?: string
+}
+
+export interface SheetBody {
+  filter?: unknown
+  lens: SheetLens
+  members: 'parents' | 'variants' | 'both'
+  columns: string[]
+  offset: number
+  limit: number
+}
+
+export const sheetBody = Joi.object<SheetBody>({
+  filter: Joi.any().description('A condition; all products without it.'), lens,
+  members: Joi.string().valid('parents', 'variants', 'both').default('parents').description('Rows: parents and single products, variants, or both.'),
+  columns: Joi.array().items(column).max(60).required(),
+  offset: Joi.number().integer().min(0).max(10_000_000).default(0), limit: Joi.number().integer().min(1).max(200).default(100),
+})
+
+/** A row of the sheet. */
+export interface SheetRow {
+  sku: string
+  parent: string | null
+  /** The type of its family, by which editors know what fits. */
+  type: string
+  name: string | null
+  nameLanguage: string | null
+  nameCounts: boolean
+  status: string
+  variants: number
+  picture: string | null
+  cells: SheetCell[]
+}
+
+export interface SheetPage {
+  count: number
+  items: SheetRow[]
+}
+
+export interface CellBody {
+  sku: string
+  column: string
+  /** A value in its form (null clears), or a text as a file has it (empty clears). */
+  value?: unknown
+  text?: string
+  base?: unknown
+}
+
+export const cellsBody = Joi.object<{ lens: SheetLens; cells: CellBody[] }>({
+  lens,
+  cells: Joi.array().min(1).max(10_000).required().items(Joi.object<CellBody>({ sku: Joi.string().max(64).required(), column: column.required(), value: Joi.any(), text: Joi.string().allow('').max(200_000), base: Joi.any().description('What was seen there; anything else by now is not overwritten.') }).xor('value', 'text')),
+})
+
+/** What became of cells that were written. */
+export interface CellsReport {
+  /** The step under which it stands in the history; null where nothing differed. */
+  step: number | null
+  written: number
+  unchanged: number
+  refused: { sku: string; column: string; message: string }[]
+}
+
+/** A column that may be shown, with how much filling it would help. */
+export interface OfferedColumn {
+  id: string
+  label: string
+  group: 'product' | 'attribute'
+  /** Of attributes: the products found that have it by their type, those that must have it, and those that lack a value of it. */
+  products: number
+  needed: number
+  missing: number
+}
+
+export const offeredBody = Joi.object({ filter: Joi.any(), lens })

@@ -1,0 +1,47 @@
+import type { Attribute } from '../attributes/attribute'
+import type { Setup } from '../catalogue/model'
+import { parseHeader, parseScope, type FieldColumn } from '../imports/columns'
+
+/** An edition that a column is read through. */
+export interface ColumnEdition {
+  storefront: string
+  language: string
+}
+
+export type SheetField = Exclude<FieldColumn, 'price' | 'sku'>
+
+/**
+ * A column of the sheet. Its id is what a product file calls it, but an attribute without a scope is read through the
+ * lens, and one with `@storefront/language` through that edition.
+ */
+export type SheetColumn =
+  | { id: string; kind: 'field'; field: SheetField }
+  | { id: string; kind: 'price'; storefront: string }
+  | { id: string; kind: 'attribute'; attribute: Attribute; edition: ColumnEdition | null }
+
+/** Columns that a product has by what it is, and nobody writes in a cell. */
+const given: ReadonlySet<string> = new Set(['parent'])
+
+/** Whether cells of a column can be written. */
+export function isWritable(column: SheetColumn): boolean {
+  return column.kind !== 'field' || !given.has(column.field)
+}
+
+/** The column of an id, or a sentence on what is wrong with it. */
+export function parseSheetColumn(id: string, setup: Setup): SheetColumn | string {
+  const at = id.indexOf('@')
+  const attribute = setup.attributes.get(at < 0 ? id : id.slice(0, at))
+  if (attribute) {
+    if (at < 0) return { id, kind: 'attribute', attribute, edition: null }
+    const scope = parseScope(id.slice(at + 1), setup)
+    if (typeof scope === 'string') return scope
+    if (scope.storefront === null || scope.language === null) return `“${id}” names no edition: ${attribute.code}@uk/en-GB.`
+    if (!setup.storefronts.get(scope.storefront)!.editions.some((e) => e.language === scope.language)) return `There is no edition ${scope.storefront}/${scope.language}.`
+    return { id, kind: 'attribute', attribute, edition: { storefront: scope.storefront, language: scope.language } }
+  }
+  const { columns, problems } = parseHeader(['sku', id], setup)
+  const [, column] = columns
+  if (!column) return problems[0]?.message ?? `There is no column “${id}”.`
+  if (column.kind === 'price') return { id, kind: 'price', storefront: column.storefront }
+  return column.kind === 'field' && column.field !== 'sku' ? { id, kind: 'field', field: column.field } : `There is no column “${id}”.`
+}

@@ -1,0 +1,1 @@
+CREATE INDEX "product_relations" ON "product" USING gin ("relations") WHERE relations is not null;
