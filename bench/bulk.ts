@@ -1,6 +1,7 @@
 import { connections, database } from '@server/db/connect'
 import { loadSetup } from '@server/db/queries/setup'
-import { makeBulkChange, previewBulkChange, putStepBack } from '@server/services/bulk-change'
+import { makeBulkChange, previewBulkChange } from '@server/services/bulk-change'
+import { putStepBack } from '@server/services/put-step-back'
 import { exportProducts } from '@server/services/export-products'
 import { note } from './measure'
 

@@ -39,6 +39,8 @@ export interface BulkReport {
 export interface PutBackReport {
   title: string
   products: number
+  /** Products that the step had made, and that are gone again. */
+  removed: number
   /** Values that were changed again since, and stay. */
   kept: { sku: string; path: string }[]
   keptCount: number

@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import type { Mapping, SuggestedColumn } from '@core/imports/mapping'
 
 /** One thing in a file that cannot be taken. `row` is the line on which its record begins; the header is 1. */
 export interface Rejected {
@@ -22,13 +23,40 @@ export interface ImportReport {
   rejectedRows: number
   /** Whether anything was written. */
   applied: boolean
+  /** The step under which it stands in the history, once it is written. */
+  step: number | null
   /** What the columns were taken for. */
   columns: { header: string; meaning: string }[]
   decimalSign: '.' | ','
-  separator: ',' | ';' | '\t'
+  separator: ',' | ';' | '\t' | null
 }
 
-export const importQuery = Joi.object<{ mode: 'check' | 'apply'; take: 'all' | 'good'; name: string }>({
+/** What columns of a file mean that names them otherwise. */
+export const mappingBody = Joi.object<Mapping>({
+  columns: Joi.array().max(500).required().items(Joi.object({ header: Joi.string().allow('').max(300).required(), means: Joi.string().allow('').max(200).required().description('A column of a product file; empty leaves it out.'), unit: Joi.string().allow('').max(20).default('').description('Of measures: the unit of cells that name none.') })),
+  type: Joi.string().allow('').max(80).default('').description('The product type of new products, where no column says it.'),
+})
+
+/** A file that was sent and waits to be imported. */
+export interface Upload {
+  upload: string
+  name: string
+  format: 'csv' | 'xlsx' | 'jsonl'
+  headers: string[]
+  /** The first rows. */
+  rows: string[][]
+  suggested: SuggestedColumn[]
+}
+
+export interface ImportQuery {
+  mode: 'check' | 'apply'
+  take: 'all' | 'good'
+  name: string
+  upload?: string
+}
+
+export const importQuery = Joi.object<ImportQuery>({
+  upload: Joi.string().guid().description('A file that was sent before, in place of one in the body.'),
   mode: Joi.string().valid('check', 'apply').required(),
   take: Joi.string().valid('all', 'good').default('all').description('`all`: a file with a problem changes nothing. `good`: rows without problems are taken.'),
   name: Joi.string().max(200).default('import.csv'),

@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { bulkChange } from './bulk'
-import { importQuery } from './imports'
+import { importQuery, mappingBody } from './imports'
 import { productPatchBody } from './product'
 import { assignmentRecord, attributeRecord, categoryRecord, limitsRecord, pieceRecord, productTypeRecord, reachRecord, storefrontRecord } from './records'
 import { keptBody, keptKinds } from './kept'
@@ -58,9 +58,10 @@ export const operations = {
   getHistory: { method: 'get', path: '/api/products/{sku}/history', summary: 'What was changed in a product, newest first', action: 'read', query: Joi.object({ limit: Joi.number().integer().min(1).max(200).default(50), before: Joi.number().integer() }) },
   putBack: { method: 'post', path: '/api/products/{sku}/put-back', summary: 'Take a change of a product back', action: 'edit-products', body: Joi.object({ change: Joi.number().integer().required(), paths: Joi.array().items(Joi.string()) }) },
 
-  importProducts: { method: 'post', path: '/api/imports', summary: 'Import products from a CSV file', action: 'import', query: importQuery, body: Joi.string(), bodyType: 'text/csv', headers: { Prefer: 'With respond-async, a job is answered at once (202) and the report is its result.' } },
+  uploadFile: { method: 'post', path: '/api/uploads', summary: 'Send a CSV, XLSX or JSON Lines file to be looked at and imported; what its columns may mean is suggested', action: 'import', query: Joi.object({ name: Joi.string().max(200).default('file'), mapping: Joi.number().integer().description('A kept mapping to begin with.'), type: Joi.string().description('The product type that columns are looked for in.') }), body: Joi.string(), bodyType: 'application/octet-stream' },
+  importProducts: { method: 'post', path: '/api/imports', summary: 'Import products from a CSV file', action: 'import', query: importQuery, body: Joi.alternatives(Joi.string(), Joi.object({ mapping: mappingBody })), bodyType: 'text/csv', headers: { Prefer: 'With respond-async, a job is answered at once (202) and the report is its result.' } },
   exportProducts: { method: 'post', path: '/api/exports', summary: 'Products as a file, which an import reads as no change', action: 'read', body: Joi.object({
-    format: Joi.string().valid('csv', 'jsonl').required(), filter: Joi.any().description('A condition; all products without it.'), lens, columns: Joi.array().min(1).max(500).items(Joi.string().max(200)).description('Column names as an import reads them.'),
+    format: Joi.string().valid('csv', 'xlsx', 'jsonl').required(), filter: Joi.any().description('A condition; all products without it.'), lens, columns: Joi.array().min(1).max(500).items(Joi.string().max(200)).description('Column names as an import reads them.'),
   }) },
   previewBulkChange: { method: 'post', path: '/api/bulk-changes/preview', summary: 'What a change of many products would do', action: 'edit-products', body: bulkBody },
   makeBulkChange: { method: 'post', path: '/api/bulk-changes', summary: 'Change many products in one step; a job is answered (202), and a report is its result', action: 'edit-products', body: bulkBody },

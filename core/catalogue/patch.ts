@@ -38,6 +38,8 @@ export interface ProductPatch {
   basePrices: { storefront: string; amount: number | null }[]
   /** All special prices, if they are to change. */
   specials?: Price[]
+  /** Facts of other systems to set, or to take away (null); the others stay. */
+  carried?: Record<string, string | null>
 }
 
 /** One change of one thing in a product: where, what it was, what it is. Null is nothing. */
@@ -77,6 +79,17 @@ export function applyPatch<P extends Product>(product: P, patch: ProductPatch): 
     if (after === undefined || same(product[name], after)) continue
     differences.push({ path: name, before: product[name], after });
     (next as unknown as Record<string, unknown>)[name] = after
+  }
+  if (patch.carried) {
+    const after = { ...next.carried }
+    for (const [name, value] of Object.entries(patch.carried)) {
+      if (value === null) Reflect.deleteProperty(after, name)
+      else after[name] = value
+    }
+    if (!same(next.carried, after)) {
+      differences.push({ path: 'carried', before: next.carried, after })
+      next.carried = after
+    }
   }
   if (patch.values.length > 0) {
     const values = new Map(product.values.map((v) => [valuePath(v), v]))

@@ -3,12 +3,16 @@ import type { Attribute } from '../attributes/attribute'
 import type { Setup } from '../catalogue/model'
 
 /** The columns of a product file that are no attribute. */
-export const fieldColumns = ['sku', 'parent', 'type', 'category', 'categories', 'brand', 'tags', 'status', 'kind', 'gtin', 'stock', 'minimum', 'available-from', 'differs-in', 'price'] as const
+export const fieldColumns = ['sku', 'parent', 'type', 'category', 'categories', 'brand', 'tags', 'status', 'kind', 'gtin', 'stock', 'minimum', 'available-from', 'differs-in', 'relations', 'range', 'special-prices', 'carried', 'price'] as const
 export type FieldColumn = (typeof fieldColumns)[number]
+
+/** The columns without a scope; `price` belongs to a storefront, `carried` to a name that another system gave. */
+export type PlainField = Exclude<FieldColumn, 'price' | 'carried'>
 
 /** A column of a file, understood. */
 export type Column =
-  | { index: number; header: string; kind: 'field'; field: Exclude<FieldColumn, 'price'> }
+  | { index: number; header: string; kind: 'field'; field: PlainField }
+  | { index: number; header: string; kind: 'carried'; name: string }
   | { index: number; header: string; kind: 'price'; storefront: string }
   | { index: number; header: string; kind: 'attribute'; attribute: Attribute; storefront: string | null; language: string | null; /** Of measures: the unit of cells that name none. */ unit?: string }
 
@@ -51,6 +55,14 @@ export function parseHeader(headers: readonly string[], setup: Setup): { columns
     const at = header.indexOf('@')
     const name = at < 0 ? header : header.slice(0, at)
     const lower = name.toLowerCase()
+    if (lower === 'carried') {
+      const fact = at < 0 ? '' : header.slice(at + 1).trim()
+      if (fact === '') return problem('scope', 'A fact of another system has its name behind the @: carried@tax-class.')
+      if (seen.has(`carried@${fact}`)) return problem('twice', `${short(header)} stands in the header twice.`)
+      seen.add(`carried@${fact}`)
+      columns.push({ index, header, kind: 'carried', name: fact })
+      return undefined
+    }
     const scope = at < 0 ? { storefront: null, language: null } : parseScope(header.slice(at + 1), setup)
     if (typeof scope === 'string') return problem('unknown-scope', scope)
     const field = fieldColumns.find((f) => f === lower)
@@ -60,7 +72,7 @@ export function parseHeader(headers: readonly string[], setup: Setup): { columns
       column = { index, header, kind: 'price', storefront: scope.storefront }
     } else if (field) {
       if (at >= 0) return problem('scope', `${short(name)} has no scope; take away what follows the @.`)
-      column = { index, header, kind: 'field', field }
+      column = { index, header, kind: 'field', field: field as PlainField }
     } else {
       const attribute = setup.attributes.get(name) ?? setup.attributes.get(lower)
       if (!attribute) return problem('unknown-column', `${short(name)} is neither a field nor an attribute. Map the column, or take it out.`)
@@ -69,7 +81,7 @@ export function parseHeader(headers: readonly string[], setup: Setup): { columns
       if (attribute.translatable && !scope.language) scope.language = setup.source
       column = { index, header, kind: 'attribute', attribute, ...scope }
     }
-    const key = column.kind === 'attribute' ? `${column.attribute.code}@${column.storefront ?? ''}/${column.language ?? ''}` : column.kind === 'price' ? `price@${column.storefront}` : column.field
+    const key = column.kind === 'attribute' ? `${column.attribute.code}@${column.storefront ?? ''}/${column.language ?? ''}` : column.kind === 'price' ? `price@${column.storefront}` : column.kind === 'field' ? column.field : ''
     if (seen.has(key)) return problem('twice', `${short(header)} stands in the header twice.`)
     seen.add(key)
     columns.push(column)

@@ -7,6 +7,7 @@ import { dayNumber } from '../moments/instant'
 import { fold } from '../text/fold'
 import { decimalSignOf, parseNumber, splitMeasure, type DecimalSign } from '../units/parse'
 import type { Column } from './columns'
+import { PackedProblem, readRange, readRelations, readSpecials } from './packed'
 
 export interface RowProblem {
   column: string
@@ -110,7 +111,8 @@ export function readRow(cells: readonly string[], columns: readonly Column[], se
         if (!(e instanceof ValueProblem)) throw e
         problem(e.code, e.message, column, raw)
       }
-    } else if (column.kind === 'price') {
+    } else if (column.kind === 'carried') (patch.carried ??= {})[column.name] = cell === clears ? null : guarded.test(raw) ? raw.slice(1) : cell
+    else if (column.kind === 'price') {
       if (cell === clears) patch.basePrices.push({ storefront: column.storefront, amount: null })
       else {
         const amount = parseNumber(cell, sign)
@@ -134,6 +136,14 @@ type Report = (code: string, message: string, column: Column, raw: string) => vo
 function readField(column: FieldOf, cell: string, raw: string, draft: RowDraft, setup: Setup, report: Report) {
   const { fields } = draft.patch
   const problem = (code: string, message: string) => report(code, message, column, raw)
+  const packed = (read: () => void) => {
+    try {
+      read()
+    } catch (e) {
+      if (!(e instanceof PackedProblem)) throw e
+      problem('not-read', e.message)
+    }
+  }
   const clear = cell === clears
   const text = guarded.test(raw) ? raw.slice(1).trim() : cell
   switch (column.field) {
@@ -200,6 +210,9 @@ function readField(column: FieldOf, cell: string, raw: string, draft: RowDraft, 
       else fields.availableFrom = text
       return
     }
+    case 'relations': return packed(() => { fields.relations = clear ? [] : readRelations(text) })
+    case 'range': return packed(() => { fields.range = clear ? [] : readRange(text, setup) })
+    case 'special-prices': return packed(() => { draft.patch.specials = clear ? [] : readSpecials(text, setup) })
     case 'differs-in': {
       const codes = clear ? [] : text.split('|').map((c) => c.trim()).filter((c) => c !== '')
       const odd = codes.find((c) => !setup.attributes.has(c))

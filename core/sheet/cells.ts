@@ -45,6 +45,7 @@ export function cellsOf(product: Product, family: Family, columns: readonly Shee
   const reads = new Map<Reader, ReturnType<typeof valuesFor>>()
   return columns.map((column): SheetCell => {
     if (column.kind === 'field') return fieldOf(product, column.field, setup)
+    if (column.kind === 'carried') return plain(product.carried[column.name] ?? '', product.carried[column.name] ?? null)
     if (column.kind === 'price') {
       const base = (p: Product) => p.prices.find((x) => !x.special && x.storefront === column.storefront)?.amount
       const own = base(product)
@@ -71,6 +72,7 @@ function fieldOf(product: Product, field: Extract<SheetColumn, { kind: 'field' }
     case 'category': return { ...plain(text, product.category), shown: product.category === null ? '' : setup.categories.get(product.category)?.names[setup.source] ?? product.category }
     case 'categories': return { ...plain(text, product.categories), shown: product.categories.map((c) => categoryCell(c, setup).split(' > ').at(-1)!).join(', ') }
     case 'tags': return { ...plain(text, product.tags), shown: product.tags.join(', ') }
+    case 'special-prices': return plain(text, product.prices.filter((p) => p.special))
     case 'available-from': return plain(text, product.availableFrom)
     case 'differs-in': return { ...plain(text, product.differsIn), shown: product.differsIn.map((c) => setup.attributes.get(c)?.labels[setup.source] ?? c).join(', ') }
     default: return plain(text, product[field])
@@ -109,6 +111,7 @@ function importColumn(product: Product, column: SheetColumn, edition: ColumnEdit
   const place = { index: 1, header: column.id }
   if (column.kind === 'field') return { ...place, kind: 'field', field: column.field }
   if (column.kind === 'price') return { ...place, kind: 'price', storefront: column.storefront }
+  if (column.kind === 'carried') return { ...place, kind: 'carried', name: column.name }
   const { storefront, language } = scopeOfCell(product, column, edition)
   return { ...place, kind: 'attribute', attribute: column.attribute, storefront, language, ...(column.attribute.unit ? { unit: column.attribute.unit } : {}) }
 }
@@ -117,12 +120,14 @@ function importColumn(product: Product, column: SheetColumn, edition: ColumnEdit
 function baseNow(product: Product, column: SheetColumn, edition: ColumnEdition): unknown {
   if (column.kind === 'attribute') return valueAt(product, scopeOfCell(product, column, edition))
   if (column.kind === 'price') return product.prices.find((x) => !x.special && x.storefront === column.storefront)?.amount ?? null
+  if (column.kind === 'carried') return product.carried[column.name] ?? null
+  if (column.field === 'special-prices') return product.prices.filter((p) => p.special)
   if (column.field === 'available-from') return product.availableFrom
   if (column.field === 'differs-in') return product.differsIn
   return product[column.field]
 }
 
 function saysTheSame(product: Product, patch: ProductPatch, column: SheetColumn, edition: ColumnEdition): boolean {
-  const next = patch.values[0]?.value ?? patch.basePrices[0]?.amount ?? Object.values(patch.fields)[0] ?? null
+  const next = patch.values[0]?.value ?? patch.basePrices[0]?.amount ?? patch.specials ?? Object.values(patch.carried ?? {})[0] ?? Object.values(patch.fields)[0] ?? null
   return same(next, baseNow(product, column, edition))
 }

@@ -1,6 +1,6 @@
 import type { Attribute } from '../attributes/attribute'
 import type { Setup } from '../catalogue/model'
-import { parseHeader, parseScope, type FieldColumn } from '../imports/columns'
+import { parseHeader, parseScope, type PlainField } from '../imports/columns'
 
 /** An edition that a column is read through. */
 export interface ColumnEdition {
@@ -8,7 +8,7 @@ export interface ColumnEdition {
   language: string
 }
 
-export type SheetField = Exclude<FieldColumn, 'price' | 'sku'>
+export type SheetField = Exclude<PlainField, 'sku'>
 
 /**
  * A column of the sheet. Its id is what a product file calls it, but an attribute without a scope is read through the
@@ -17,6 +17,7 @@ export type SheetField = Exclude<FieldColumn, 'price' | 'sku'>
 export type SheetColumn =
   | { id: string; kind: 'field'; field: SheetField }
   | { id: string; kind: 'price'; storefront: string }
+  | { id: string; kind: 'carried'; name: string }
   | { id: string; kind: 'attribute'; attribute: Attribute; edition: ColumnEdition | null }
 
 /** Columns that a product has by what it is, and nobody writes in a cell. */
@@ -42,6 +43,7 @@ export function parseSheetColumn(id: string, setup: Setup): SheetColumn | string
   const { columns, problems } = parseHeader(['sku', id], setup)
   const [, column] = columns
   if (!column) return problems[0]?.message ?? `There is no column “${id}”.`
+  if (column.kind === 'carried') return { id, kind: 'carried', name: column.name }
   if (column.kind === 'price') return { id, kind: 'price', storefront: column.storefront }
   return column.kind === 'field' && column.field !== 'sku' ? { id, kind: 'field', field: column.field } : `There is no column “${id}”.`
 }

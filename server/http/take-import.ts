@@ -1,34 +1,33 @@
-import { getRequestHeader, type H3Event } from 'h3'
+import { getRequestHeader, readBody, type H3Event } from 'h3'
 import { randomUUID } from 'node:crypto'
 import { createWriteStream } from 'node:fs'
-import { mkdir, unlink } from 'node:fs/promises'
+import { mkdir, readdir, stat, unlink } from 'node:fs/promises'
 import path from 'node:path'
 import { Transform } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
+import { mappingBody, type ImportQuery } from '@contracts/imports'
+import type { Mapping } from '@core/imports/mapping'
 import { inTransaction } from '../db/connect'
 import { enqueue } from '../services/jobs'
 import type { Person } from '../services/permission'
-import { Problem } from '../services/problem'
+import { notFitting, notFound, Problem } from '../services/problem'
 import { settings } from '../settings'
 import { accepted } from './accepted'
 import { waitForJob } from './job-events'
 
-export interface ImportQuery {
-  mode: 'check' | 'apply'
-  take: 'all' | 'good'
-  name: string
-}
-
 const maxBytes = 1024 * 1024 * 1024
+/** Files that were sent and never imported go after a day. */
+const keptFor = 24 * 3600 * 1000
 
-/** Takes a file in as a stream, so that its size does not matter, and gives it to the worker. */
-export async function takeImport(event: H3Event, person: Person, query: ImportQuery, prefer: string | undefined) {
-  const type = getRequestHeader(event, 'content-type') ?? ''
-  if (!/^text\/csv\b/i.test(type)) throw new Problem(415, 'Not CSV', 'Send the file with Content-Type: text/csv.')
+const folder = () => path.join(settings().data, 'uploads')
+export const uploadPath = (upload: string) => path.join(folder(), upload)
+
+/** Takes a file in as a stream, so that its size does not matter. Returns the name under which it waits. */
+export async function takeFile(event: H3Event): Promise<string> {
   const upload = randomUUID()
-  const folder = path.join(settings().data, 'uploads')
-  const file = path.join(folder, upload)
-  await mkdir(folder, { recursive: true })
+  const file = uploadPath(upload)
+  await mkdir(folder(), { recursive: true })
+  await sweep()
   let bytes = 0
   const limit = new Transform({
     transform(chunk: Buffer, _e, done) {
@@ -42,8 +41,36 @@ export async function takeImport(event: H3Event, person: Person, query: ImportQu
     await unlink(file).catch(() => undefined)
     throw e
   }
+  return upload
+}
+
+async function sweep() {
+  for (const name of await readdir(folder())) {
+    const file = path.join(folder(), name)
+    const old = await stat(file).then((s) => Date.now() - s.mtimeMs > keptFor, () => false)
+    if (old) await unlink(file).catch(() => undefined)
+  }
+}
+
+/** A mapping in a body of unknown origin; null where it names none. Throws a 422 problem. */
+async function mappingOf(event: H3Event): Promise<Mapping | null> {
+  if (!/^application\/json\b/i.test(getRequestHeader(event, 'content-type') ?? '')) return null
+  const body = await readBody<{ mapping?: unknown } | undefined>(event)
+  if (!body?.mapping) return null
+  const { value, error } = mappingBody.validate(body.mapping, { abortEarly: false, convert: false })
+  if (error) throw notFitting('The mapping does not fit.', error.details.map((d) => ({ path: `mapping.${d.path.join('.')}`, message: d.message })))
+  return value
+}
+
+/** Gives a file, sent now or before, to the worker; answers with the report, or at once where that is preferred. */
+export async function takeImport(event: H3Event, person: Person, query: ImportQuery, prefer: string | undefined) {
+  const type = getRequestHeader(event, 'content-type') ?? ''
+  if (!query.upload && !/^text\/csv\b/i.test(type)) throw new Problem(415, 'Not CSV', 'Send the file with Content-Type: text/csv; other formats are sent to /api/uploads first.')
+  const mapping = query.upload ? await mappingOf(event) : null
+  const upload = query.upload ?? await takeFile(event)
+  if (query.upload && !(await stat(uploadPath(upload)).catch(() => undefined))) throw notFound('such file any more. Send it again')
   const title = `${query.mode === 'check' ? 'Checking' : 'Importing'} ${query.name}`
-  const id = await inTransaction((tx) => enqueue(tx, { kind: 'import', title, personId: person.id, input: { upload, mode: query.mode, take: query.take } }))
+  const id = await inTransaction((tx) => enqueue(tx, { kind: 'import', title, personId: person.id, input: { upload, mode: query.mode, take: query.take, mapping, keep: query.upload !== undefined } }))
   if (prefer?.includes('respond-async')) return accepted(event, id)
   const job = await waitForJob(id)
   if (job.state === 'done') return job.result

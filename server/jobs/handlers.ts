@@ -1,9 +1,11 @@
 import { unlink } from 'node:fs/promises'
 import path from 'node:path'
 import type { ImportReport } from '@contracts/imports'
+import type { Mapping } from '@core/imports/mapping'
 import { database, inTransaction } from '../db/connect'
 import { settleTables } from '../db/queries/write-products'
-import { makeBulkChange, putStepBack, type BulkBody } from '../services/bulk-change'
+import { makeBulkChange, type BulkBody } from '../services/bulk-change'
+import { putStepBack } from '../services/put-step-back'
 import { CsvFileError } from '../services/csv-file'
 import { importProducts } from '../services/import-products'
 import type { JobKind } from '../services/jobs'
@@ -23,7 +25,7 @@ type Handler = (job: { title: string; input: JobInput; person_id: number | null 
 /** The report of a file that could not be read to its end. */
 export function unreadable(e: CsvFileError, mode: 'check' | 'apply'): ImportReport {
   return {
-    mode, rows: 0, created: 0, updated: 0, unchanged: 0, applied: false, rejectedCount: 1, rejectedRows: 1, columns: [], decimalSign: '.', separator: ',',
+    mode, rows: 0, created: 0, updated: 0, unchanged: 0, applied: false, step: null, rejectedCount: 1, rejectedRows: 1, columns: [], decimalSign: '.', separator: null,
     rejected: [{ row: e.line, column: '', value: '', code: e.problem.code, message: e.problem.message }],
   }
 }
@@ -37,13 +39,14 @@ export const handlers: Record<JobKind, Handler> = {
     const file = path.join(settings().data, 'uploads', String(input.upload))
     const mode = input.mode === 'apply' ? 'apply' : 'check'
     try {
-      const report = await importProducts(file, { mode, take: input.take === 'good' ? 'good' : 'all', title, personId, now: Date.now(), onProgress, cancelled })
-      await unlink(file).catch(() => undefined)
+      const report = await importProducts(file, { mode, take: input.take === 'good' ? 'good' : 'all', ...(input.mapping ? { mapping: input.mapping as Mapping } : {}), title, personId, now: Date.now(), onProgress, cancelled })
+      // A file that was sent by itself is checked as often as people like, and goes once it is written.
+      if (!input.keep || report.applied) await unlink(file).catch(() => undefined)
       if (report.applied && report.created + report.updated > settleAfter) await settleTables(database())
       return { result: report, total: report.rows }
     } catch (e) {
       if (e instanceof CsvFileError) {
-        await unlink(file).catch(() => undefined)
+        if (!input.keep) await unlink(file).catch(() => undefined)
         return { result: unreadable(e, mode), total: null }
       }
       throw e

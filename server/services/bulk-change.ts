@@ -1,19 +1,17 @@
-import { asc, eq, and, gt, like } from 'drizzle-orm'
-import type { BulkReport, PutBackReport } from '@contracts/bulk'
+import type { BulkReport } from '@contracts/bulk'
 import { attributeTypes } from '@core/attributes/types/registry'
 import type { Attribute, Value } from '@core/attributes/attribute'
 import { bulkTitle, checkBulkChange, membersOf, outcomeOf, type BulkChange } from '@core/bulk/change'
 import { applyPatch, type ProductPatch } from '@core/catalogue/patch'
 import { database, inTransaction, type Tx } from '../db/connect'
-import { loadFamilies, lockFamilies, rootsOfSkus, type StoredFamily, type StoredProduct } from '../db/queries/families'
+import { loadFamilies, lockFamilies, type StoredFamily, type StoredProduct } from '../db/queries/families'
 import { rootIdsOf } from '../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { beginStep, WriteSet } from '../db/queries/write-products'
-import * as t from '../db/schema'
 import { CalledOff, enqueue } from './jobs'
 import { require, type Person } from './permission'
-import { notFitting, notFound } from './problem'
-import { markTranslations, takenBack } from './products'
+import { notFitting } from './problem'
+import { markTranslations, type takenBack } from './products'
 import { filterOf, lensOf, type LensBody } from './reach'
 
 export interface BulkBody {
@@ -99,7 +97,8 @@ export function changeFamily(family: StoredFamily, changes: readonly { product: 
   return changed
 }
 
-async function writeFamilies(tx: Tx, set: WriteSet, families: readonly StoredFamily[]) {
+/** Writes changed families of a set with what rules read of them. */
+export async function writeFamilies(tx: Tx, set: WriteSet, families: readonly StoredFamily[]) {
   await set.derive(families, new Set(families.map((f) => f.root.id)))
   await set.send(tx)
 }
@@ -122,51 +121,6 @@ export async function makeBulkChange(body: BulkBody, personId: number | null, no
         await writeFamilies(tx, set, changes.filter((c) => changeFamily(c.family, c.list, set, setup, now) > 0).map((c) => c.family))
       }
       onProgress?.(Math.min(i + familiesAtOnce, ids.length), ids.length)
-    }
-    return report
-  })
-}
-
-/** Puts the putting back of a step into the queue. Throws 404 where there is no such step. */
-export async function queuePutBack(person: Person, stepId: number): Promise<string> {
-  const [step] = Number.isSafeInteger(stepId) ? await database().select().from(t.step).where(eq(t.step.id, stepId)) : []
-  if (!step) throw notFound('such step')
-  return inTransaction((tx) => enqueue(tx, { kind: 'put-back', title: `Put back: ${step.title}`, personId: person.id, input: { step: stepId } }))
-}
-
-/** Takes a step back in one transaction and one step. Values that were changed again since stay, and are named; products that it made stay too. */
-export async function putStepBack(stepId: number, personId: number | null, now: number, { onProgress, cancelled }: BulkControls = {}): Promise<PutBackReport> {
-  return inTransaction(async (tx) => {
-    const setup = await loadSetup(tx.db)
-    const [old] = await tx.db.select().from(t.step).where(eq(t.step.id, stepId))
-    const total = await tx.db.$count(t.change, eq(t.change.stepId, stepId))
-    const report: PutBackReport = { title: `Put back: ${old!.title}`, products: 0, kept: [], keptCount: 0 }
-    let made: number | undefined
-    let done = 0
-    for (let after = 0; ;) {
-      if (cancelled?.()) throw new CalledOff()
-      const rows = await tx.db.select().from(t.change).where(and(eq(t.change.stepId, stepId), gt(t.change.id, after), like(t.change.record, 'product:%'))).orderBy(asc(t.change.id)).limit(familiesAtOnce)
-      if (rows.length === 0) break
-      after = rows.at(-1)!.id
-      const bySku = new Map(rows.map((r) => [r.record.slice('product:'.length), r.differences]))
-      const roots = [...new Set((await rootsOfSkus(tx.db, [...bySku.keys()])).values())]
-      await lockFamilies(tx.db, roots)
-      const families = [...(await loadFamilies(tx.db, setup, roots)).values()]
-      const set = new WriteSet(setup, made ??= await beginStep(tx, report.title, personId, now))
-      const changed = families.filter((family) => {
-        const list = [family.root, ...family.variants].filter((p) => bySku.has(p.sku)).map((product) => {
-          const back = takenBack(product, bySku.get(product.sku)!, null, setup)
-          report.keptCount += back.kept.length
-          for (const path of back.kept) if (report.kept.length < shownAtMost) report.kept.push({ sku: product.sku, path })
-          return { product, patch: back.patch, marks: back.marks }
-        })
-        const products = changeFamily(family, list, set, setup, now)
-        report.products += products
-        return products > 0
-      })
-      await writeFamilies(tx, set, changed)
-      done += rows.length
-      onProgress?.(done, total)
     }
     return report
   })

@@ -1,16 +1,18 @@
 import { stringify } from 'csv-stringify/sync'
+import ExcelJS from 'exceljs'
+import { PassThrough } from 'node:stream'
 import { headersFor, rowOf } from '@core/exports/row'
 import { parseHeader, type Column } from '@core/imports/columns'
 import { database } from '../db/connect'
 import { loadFamilies, type StoredFamily } from '../db/queries/families'
-import { rootIdsOf, usedScopes } from '../db/queries/reach'
+import { rootIdsOf, usedCarried, usedScopes } from '../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { notFitting } from './problem'
 import { productDocument } from './products'
 import { filterOf, lensOf, type LensBody } from './reach'
 
 export interface ExportBody {
-  format: 'csv' | 'jsonl'
+  format: 'csv' | 'xlsx' | 'jsonl'
   /** A condition over products; all of them without one. */
   filter?: unknown
   /** Where the filter is asked: the first storefront without. */
@@ -23,7 +25,7 @@ export interface ExportBody {
 export interface ExportedFile {
   name: string
   type: string
-  chunks: AsyncGenerator<string>
+  chunks: AsyncGenerator<string | Buffer>
 }
 
 const familiesAtOnce = 500
@@ -35,7 +37,8 @@ export async function exportProducts(body: ExportBody, now: number): Promise<Exp
   const ids = await rootIdsOf(db, setup, filterOf(setup, body.filter), lensOf(setup, body.lens, now))
   const day = new Date(now).toISOString().slice(0, 10)
   if (body.format === 'jsonl') return { name: `products-${day}.jsonl`, type: 'application/jsonl', chunks: jsonLines(setup, ids) }
-  const columns = columnsOf(setup, body.columns ?? headersFor(await usedScopes(db, setup, ids), setup))
+  const columns = columnsOf(setup, body.columns ?? headersFor(await usedScopes(db, setup, ids), await usedCarried(db, ids), setup))
+  if (body.format === 'xlsx') return { name: `products-${day}.xlsx`, type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', chunks: spreadsheet(setup, ids, columns) }
   return { name: `products-${day}.csv`, type: 'text/csv; charset=utf-8; header=present', chunks: csv(setup, ids, columns) }
 }
 
@@ -65,6 +68,34 @@ async function* csv(setup: StoredSetup, ids: readonly number[], columns: readonl
     }
   }
   if (rows.length > 0) yield write(rows)
+}
+
+/** Columns whose cells a spreadsheet takes as numbers. */
+const numeric = (c: Column) => c.kind === 'price' || (c.kind === 'field' && (c.field === 'stock' || c.field === 'minimum')) || (c.kind === 'attribute' && c.attribute.type === 'number')
+const maxSheetRows = 1_048_576
+
+/** The same as a spreadsheet, written as it goes: its rows are never all in memory. */
+async function* spreadsheet(setup: StoredSetup, ids: readonly number[], columns: readonly Column[]): AsyncGenerator<Buffer> {
+  const out = new PassThrough({ highWaterMark: 1 << 20 })
+  const workbook = new ExcelJS.stream.xlsx.WorkbookWriter({ stream: out, useSharedStrings: false, useStyles: true })
+  const work = (async () => {
+    const sheet = workbook.addWorksheet('Products', { views: [{ state: 'frozen', xSplit: 1, ySplit: 1 }] })
+    sheet.addRow(columns.map((c) => c.header)).commit()
+    let n = 1
+    for await (const { root, variants } of families(setup, ids)) {
+      for (const p of [root, ...variants]) {
+        if (++n > maxSheetRows) throw new Error('A spreadsheet has at most 1,048,576 rows. Save as CSV.')
+        // Texts are typed as texts, so no cell can be taken for a formula; what guards them in CSV stays, for an import removes it.
+        sheet.addRow(rowOf(p, columns, setup).map((cell, i) => (cell !== '' && numeric(columns[i]!) ? Number(cell) : cell === '' ? null : cell))).commit()
+      }
+      while (out.writableLength > 4 << 20) await new Promise((resolve) => setTimeout(resolve, 5))
+    }
+    sheet.commit()
+    await workbook.commit()
+  })()
+  work.catch((e: Error) => out.destroy(e))
+  for await (const chunk of out) yield chunk as Buffer
+  await work
 }
 
 async function* jsonLines(setup: StoredSetup, ids: readonly number[]): AsyncGenerator<string> {

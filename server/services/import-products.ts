@@ -1,12 +1,14 @@
 import { setImmediate as breathe } from 'node:timers/promises'
 import type { ImportReport } from '@contracts/imports'
 import { applyPatch, type Difference } from '@core/catalogue/patch'
+import type { Mapping } from '@core/imports/mapping'
 import { readRow, rowKeys, type RowDraft, type RowProblem } from '@core/imports/row'
 import { inTransaction, Turns, type Tx } from '../db/connect'
 import { loadFamilies, ownersOfGtins, rootsOfSkus, type StoredFamily, type StoredProduct } from '../db/queries/families'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { beginStep, reserveProductIds, WriteSet } from '../db/queries/write-products'
-import { readRecords, type CsvRecord } from './csv-file'
+import type { CsvRecord } from './csv-file'
+import { openTable, type TableFile } from './table-file'
 import { meaningOf, overviewOf, type Overview } from './import-overview'
 import { CalledOff } from './jobs'
 import { markTranslations, newProduct } from './products'
@@ -15,6 +17,8 @@ export interface ImportOptions {
   mode: 'check' | 'apply'
   /** `all`: a file with a problem changes nothing; `good`: rows without problems are taken. */
   take: 'all' | 'good'
+  /** What the columns mean, where the file names them otherwise. */
+  mapping?: Mapping
   title: string
   personId: number | null
   now: number
@@ -60,9 +64,10 @@ export async function importProducts(file: string, options: ImportOptions): Prom
   try {
     await inTransaction(async (tx) => {
       const setup = await loadSetup(tx.db)
-      const seen = await overviewOf(file, setup)
+      const table = await openTable(file)
+      const seen = await overviewOf(table, setup, options.mapping ?? null)
       report = {
-        mode: options.mode, rows: seen.rows, created: 0, updated: 0, unchanged: 0, rejected: [], rejectedCount: 0, rejectedRows: 0, applied: false,
+        mode: options.mode, rows: seen.rows, created: 0, updated: 0, unchanged: 0, rejected: [], rejectedCount: 0, rejectedRows: 0, applied: false, step: null,
         columns: seen.columns.map((c) => ({ header: c.header, meaning: meaningOf(c, setup) })), decimalSign: seen.sign, separator: seen.separator,
       }
       if (seen.headerProblems.length > 0) {
@@ -70,9 +75,11 @@ export async function importProducts(file: string, options: ImportOptions): Prom
         report.rejectedCount = seen.headerProblems.length
         throw new NothingWritten()
       }
-      await new ImportRun(tx, setup, seen, report, options).run(file)
+      const run = new ImportRun(tx, setup, seen, report, options)
+      await run.run(table)
       if (options.mode === 'check' || (options.take === 'all' && report.rejectedCount > 0)) throw new NothingWritten()
       report.applied = true
+      report.step = run.writtenStep
     })
   } catch (e) {
     if (!(e instanceof NothingWritten)) throw e
@@ -114,11 +121,11 @@ class ImportRun {
     this.namesParents = seen.columns.some((c) => c.kind === 'field' && c.field === 'parent')
   }
 
-  async run(file: string) {
+  async run(table: TableFile) {
     try {
       let batch: CsvRecord[] = []
       let header = true
-      for await (const record of readRecords(file, this.seen.separator)) {
+      for await (const record of table.records()) {
         if (header) {
           header = false
           continue
@@ -187,7 +194,7 @@ class ImportRun {
 
   private draftOf({ line, cells }: CsvRecord, again: boolean): Draft | undefined {
     const draft: Draft = { ...readRow(cells, this.seen.columns, this.setup, this.seen.sign), line }
-    const width = this.seen.columns.length
+    const { width } = this.seen
     if (cells.length > width && cells.slice(width).some((c) => c.trim() !== '')) {
       draft.problems.push({ column: '', value: cells[width]!.slice(0, 200), code: 'too-many-cells', message: `This row has ${cells.length} cells, the header has ${width}. A cell with a separator in it needs quotation marks.` })
     } else if (cells.length < width && cells.length === 1 && width > 1) {
@@ -233,6 +240,7 @@ class ImportRun {
         problem('parent', draft.parent ?? '', 'bad-parent', wrong)
         continue
       }
+      if (!known && !draft.patch.fields.type && !parent && this.options.mapping?.type) draft.patch.fields.type = this.options.mapping.type
       if (!known && !draft.patch.fields.type && !parent) {
         problem('type', '', 'required', `“${draft.sku}” is new, so the row has to say its product type.`)
         continue
@@ -278,6 +286,11 @@ class ImportRun {
     await this.sending
     this.sending = set.send(tx, this.turns)
     this.sending.catch(() => undefined)
+  }
+
+  /** The step of what was written, if anything was. */
+  get writtenStep(): number | null {
+    return this.step ?? null
   }
 
   private beginStep() {

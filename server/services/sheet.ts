@@ -146,7 +146,7 @@ function takeCell(person: Person, product: StoredProduct, cell: CellBody, column
 
 const fieldLabels: Record<string, string> = {
   'parent': 'Parent', 'type': 'Product type', 'category': 'Category', 'categories': 'Further categories', 'brand': 'Brand', 'tags': 'Tags', 'status': 'Status', 'kind': 'Kind of goods', 'gtin': 'GTIN', 'stock': 'Stock',
-  'minimum': 'Smallest number sold', 'available-from': 'Sold from', 'differs-in': 'Variants differ in',
+  'minimum': 'Smallest number sold', 'available-from': 'Sold from', 'differs-in': 'Variants differ in', 'relations': 'Relations', 'range': 'Range', 'special-prices': 'Special prices',
 }
 
 /**
@@ -174,7 +174,7 @@ export async function offeredColumns(body: { filter?: unknown; lens: SheetLens }
   return {
     items: [
       ...attributes.sort((a, b) => helps(b) - helps(a) || b.products - a.products),
-      ...fieldColumns.filter((f) => f !== 'sku' && f !== 'price').map((f) => ({ id: f, label: fieldLabels[f] ?? f, ...rest })),
+      ...fieldColumns.filter((f) => f !== 'sku' && f !== 'price' && f !== 'carried').map((f) => ({ id: f, label: fieldLabels[f] ?? f, ...rest })),
       ...[...setup.storefronts.values()].map((s) => ({ id: `price@${s.code}`, label: `Base price, ${s.name}`, ...rest })),
     ],
   }

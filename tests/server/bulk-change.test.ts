@@ -5,7 +5,8 @@ import { luc, maren, now, ownDatabase, problemOf } from './database'
 
 const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/import-products')
-const { makeBulkChange, previewBulkChange, putStepBack, queueBulkChange, queuePutBack } = await import('@server/services/bulk-change')
+const { makeBulkChange, previewBulkChange, queueBulkChange } = await import('@server/services/bulk-change')
+const { putStepBack, queuePutBack } = await import('@server/services/put-step-back')
 const { getProduct, patchProduct, productHistory } = await import('@server/services/products')
 const { reach } = await import('@server/services/reach')
 const { CalledOff } = await import('@server/services/jobs')

@@ -7,7 +7,7 @@ const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/import-products')
 const { deleteRecord, getRecord, putRecord } = await import('@server/services/records')
 const { previewRework, reworkAttribute } = await import('@server/services/rework-attribute')
-const { putStepBack } = await import('@server/services/bulk-change')
+const { putStepBack } = await import('@server/services/put-step-back')
 const { getFacts, getProduct } = await import('@server/services/products')
 const { listAttributes, listCategories, listTypes } = await import('@server/services/list-set-up')
 

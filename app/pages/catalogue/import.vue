@@ -1,45 +1,81 @@
 <script setup lang="ts">
-import type { ImportReport } from '@contracts/imports'
+import type { ImportReport, Upload } from '@contracts/imports'
+import type { PutBackReport } from '@contracts/bulk'
+import type { Kept } from '@contracts/kept'
+import type { SuggestedColumn } from '@core/imports/mapping'
 
 const jobs = useJobsStore()
+const setup = useSetupStore()
 const file = shallowRef<File>()
+const upload = shallowRef<Upload>()
+const columns = ref<SuggestedColumn[]>([])
+const type = ref('')
 const report = shallowRef<ImportReport>()
 const failure = ref('')
-const busy = ref<'check' | 'apply' | ''>('')
+const busy = ref<'send' | 'check' | 'apply' | 'back' | ''>('')
 const jobId = ref('')
 const job = computed(() => jobs.jobs.get(jobId.value))
 const number = (n: number) => n.toLocaleString('en-GB')
 const over = ref(false)
+const mappings = useAsking((signal) => get<{ items: Kept[] }>('/api/kept', { kind: 'mapping' }, signal), () => 0)
+const kept = ref<number | ''>('')
 
-async function run(mode: 'check' | 'apply', take: 'all' | 'good') {
-  if (!file.value) return
-  busy.value = mode
+const mapping = computed(() => ({ columns: columns.value.map(({ header, means, unit }) => ({ header, means, unit })), type: type.value }))
+const missesSku = computed(() => upload.value !== undefined && !columns.value.some((c) => c.means === 'sku'))
+
+/** Runs work, and says in words what went wrong with it. */
+async function attempt(what: typeof busy.value, work: () => Promise<void>) {
+  busy.value = what
   failure.value = ''
   try {
-    const { data } = await ask<Job>('POST', '/api/imports', { query: { mode, take, name: file.value.name }, body: file.value, headers: { 'content-type': 'text/csv', 'prefer': 'respond-async' } })
-    jobId.value = data.id
-    const ended = await jobs.end(data.id)
-    if (ended.state === 'done') report.value = ended.result as ImportReport
-    else failure.value = howItEnded(ended)
-    if (mode === 'apply' && report.value?.applied) useProofFocus().refresh()
+    await work()
   } catch (e) {
     failure.value = e instanceof ApiProblem ? e.sentence : `The file cannot be read (${(e as Error).message}). Was it changed or moved since you chose it? Choose it again.`
   } finally {
     busy.value = ''
   }
 }
-function choose(chosen: File | undefined | null) {
+const send = () => attempt('send', async () => {
+  const { data } = await ask<Upload>('POST', '/api/uploads', { query: { name: file.value!.name, ...(kept.value === '' ? {} : { mapping: kept.value }), ...(type.value ? { type: type.value } : {}) }, body: file.value!, headers: { 'content-type': 'application/octet-stream' } })
+  upload.value = data
+  columns.value = data.suggested
+  const known = mappings.data.value?.items.find((m) => m.id === kept.value)
+  if (known) type.value = (known.content as { type?: string }).type ?? ''
+})
+const run = (mode: 'check' | 'apply', take: 'all' | 'good') => attempt(mode, async () => {
+  const { data } = await ask<Job>('POST', '/api/imports', { query: { mode, take, name: upload.value!.name, upload: upload.value!.upload }, body: { mapping: mapping.value }, headers: { prefer: 'respond-async' } })
+  jobId.value = data.id
+  const ended = await jobs.end(data.id)
+  if (ended.state === 'done') report.value = ended.result as ImportReport
+  else failure.value = howItEnded(ended)
+  if (mode === 'apply' && report.value?.applied) useProofFocus().refresh()
+})
+async function choose(chosen: File | undefined | null) {
   if (!chosen) return
   file.value = chosen
   report.value = undefined
-  void run('check', 'all')
+  upload.value = undefined
+  back.value = undefined
+  await send()
+  // A file in which every column is sure is checked at once.
+  if (upload.value && !missesSku.value && columns.value.every((c) => c.because === 'name')) await run('check', 'all')
 }
 const chosen = (e: Event) => {
   const input = e.target as HTMLInputElement
-  choose(input.files?.[0])
+  void choose(input.files?.[0])
   // The same file, repaired, can be chosen again.
   input.value = ''
 }
+/** With another mapping or type, the columns are looked at anew. */
+watch([kept, type], ([k], [was]) => { if (file.value && !report.value?.applied && (k !== was || !columns.value.some((c) => c.because === ''))) void send() })
+watch(columns, () => { if (!report.value?.applied) report.value = undefined }, { deep: true })
+const back = shallowRef<PutBackReport>()
+const putBack = () => attempt('back', async () => {
+  const ended = await jobs.end((await post<Job>(`/api/steps/${report.value!.step}/put-back`)).id)
+  if (ended.state === 'done') back.value = ended.result as PutBackReport
+  else failure.value = howItEnded(ended)
+  useProofFocus().refresh()
+})
 /** The report as a file, to work through beside the spreadsheet. */
 function download() {
   const cell = (s: unknown) => `"${String(s).replace(/^[=+\-@]/, '\'$&').replaceAll('"', '""')}"`
@@ -61,51 +97,62 @@ watch(() => route.query.job, async (id) => {
 }, { immediate: true })
 const signs = { '.': 'point', ',': 'comma' }
 const separators = { ',': 'comma', ';': 'semicolon', '\t': 'tab' }
+const formats = { csv: 'CSV', xlsx: 'spreadsheet', jsonl: 'JSON Lines' }
+const busyWords = { send: 'Sending the file', check: 'Checking', apply: 'Importing', back: 'Putting back' }
+const accepts = '.csv,.txt,.tsv,.xlsx,.jsonl,.ndjson,text/csv'
 </script>
 
 <template>
   <div class="h-full overflow-auto px-5 py-3.5">
     <div class="flex items-baseline gap-4"><h1>Import products</h1><NuxtLink to="/catalogue" class="plain">Back to the catalogue</NuxtLink></div>
-    <p class="mt-1 max-w-[75ch] text-ink2">A CSV file, one row a product, with a column <span class="code">sku</span>. It is checked first; nothing is written until you say so.</p>
-    <label class="mt-3 flex cursor-pointer items-center gap-3 border border-dashed border-hair2 bg-sheet px-4 py-3.5 focus-within:border-indigo" :class="{ 'bg-indigowash': over }" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="over = false; choose($event.dataTransfer?.files[0])">
-      <span class="act">Choose a file</span><input class="sr-only" type="file" accept=".csv,text/csv,.txt" aria-label="Choose a CSV file" @change="chosen">
-      <span v-if="file"><b class="font-semibold">{{ file.name }}</b> · {{ number(Math.ceil(file.size / 1024)) }} KB</span><span v-else class="text-ink2">or drop it here</span>
-    </label>
+    <p class="mt-1 max-w-[75ch] text-ink2">CSV, a spreadsheet (XLSX) or JSON Lines, one row a product. Its columns may be called as they like: say what they mean. It is checked first; nothing is written until you say so.</p>
+    <div class="mt-3 flex flex-wrap items-center gap-3">
+      <label class="flex min-w-[340px] flex-1 cursor-pointer items-center gap-3 border border-dashed border-hair2 bg-sheet px-4 py-3 focus-within:border-indigo" :class="{ 'bg-indigowash': over }" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="over = false; choose($event.dataTransfer?.files[0])">
+        <span class="act">Choose a file</span><input class="sr-only" type="file" :accept="accepts" aria-label="Choose a file" @change="chosen">
+        <span v-if="file"><b class="font-semibold">{{ file.name }}</b> · {{ number(Math.ceil(file.size / 1024)) }} KB<template v-if="upload"> · {{ formats[upload.format] }}</template></span><span v-else class="text-ink2">or drop it here</span>
+      </label>
+      <label class="text-ink2">Mapping<select v-model="kept" class="field ml-2 max-w-52"><option value="">recognise the columns</option><option v-for="m in mappings.data.value?.items ?? []" :key="m.id" :value="m.id">{{ m.name }}{{ m.mine ? '' : `, of ${m.owner}` }}</option></select></label>
+      <label class="text-ink2">New products are<select v-model="type" class="field ml-2"><option value="">of the type in the file</option><option v-for="t in setup.types.values()" :key="t.code" :value="t.code">{{ setup.label(t.labels, t.code) }}</option></select></label>
+    </div>
     <div v-if="busy" class="mt-4 flex items-center gap-3" role="status">
-      <span>{{ busy === 'check' ? 'Checking' : 'Importing' }}<template v-if="job?.total"> row {{ number(job.done) }} of {{ number(job.total) }}</template> …</span>
+      <span>{{ busyWords[busy] }}<template v-if="job?.total && busy !== 'send'"> row {{ number(job.done) }} of {{ number(job.total) }}</template> …</span>
       <progress class="h-1.5 w-64" :value="job?.total ? job.done : undefined" :max="job?.total ?? undefined" aria-label="Progress" />
     </div>
     <p v-if="failure" class="mt-4 text-madder" role="alert">{{ failure }}</p>
+
     <section v-if="report && !busy" class="mt-4" aria-label="Report">
       <p class="text-[15px]" role="status">
-        <template v-if="report.applied"><b class="font-semibold text-weld">Imported.</b></template>
+        <template v-if="back"><b class="font-semibold text-weld">Put back:</b> {{ number(back.removed) }} products are gone again, {{ number(back.products) }} are as they were<template v-if="back.keptCount">; {{ number(back.keptCount) }} were changed since and stay: <span class="code">{{ back.kept.map((k) => k.sku).join(', ') }}</span></template>.</template>
+        <template v-else-if="report.applied"><b class="font-semibold text-weld">Imported.</b></template>
         <template v-else-if="report.mode === 'apply'"><b class="font-semibold text-madder">Nothing was written,</b> because the file has problems.</template>
         <template v-else-if="report.rejectedCount === 0"><b class="font-semibold text-weld">No problem found.</b></template>
         <template v-else><b class="font-semibold text-madder">{{ number(report.rejectedCount) }} {{ report.rejectedCount === 1 ? 'problem' : 'problems' }}</b> in {{ number(report.rejectedRows) || 'no' }} {{ report.rejectedRows === 1 ? 'row' : 'rows' }}.</template>
         {{ ' ' }}<span class="text-ink2">{{ number(report.rows) }} rows: {{ number(report.created) }} new, {{ number(report.updated) }} changed, {{ number(report.unchanged) }} as they are.</span>
       </p>
-      <div v-if="!report.applied" class="mt-3 flex flex-wrap items-center gap-3">
-        <button v-if="file && report.rejectedCount === 0" class="act main" type="button" @click="run('apply', 'all')">Import {{ number(report.rows) }} rows</button>
-        <template v-else>
-          <label class="act"><input class="sr-only" type="file" accept=".csv,text/csv,.txt" @change="chosen">Choose the repaired file</label>
-          <button v-if="file && report.created + report.updated > 0" class="act" type="button" @click="run('apply', 'good')">Take the {{ number(report.created + report.updated) }} good rows</button>
-          <button class="plain" type="button" @click="download">Save the problems as a file</button>
+      <div class="mt-3 flex flex-wrap items-center gap-3">
+        <button v-if="report.applied && report.step !== null && !back" class="act" type="button" @click="putBack">Put the import back</button>
+        <template v-if="!report.applied && upload">
+          <button v-if="report.rejectedCount === 0" class="act main" type="button" @click="run('apply', 'all')">Import {{ number(report.rows) }} rows</button>
+          <button v-else-if="report.created + report.updated > 0" class="act" type="button" @click="run('apply', 'good')">Take the {{ number(report.created + report.updated) }} good rows</button>
         </template>
+        <button v-if="report.rejected.length" class="plain" type="button" @click="download">Save the problems as a file</button>
       </div>
-      <div v-if="report.rejected.length" class="mt-3 max-h-[46vh] overflow-auto border-y border-hair2 bg-sheet" tabindex="0" aria-label="Problems">
+      <div v-if="report.rejected.length" class="mt-3 max-h-[40vh] overflow-auto border-y border-hair2 bg-sheet" tabindex="0" aria-label="Problems">
         <table class="w-full">
           <thead class="sticky top-0 bg-sheet text-left text-[12.5px]"><tr><th class="px-3 py-1.5">Line</th><th>Column</th><th>Value</th><th>What is wrong</th></tr></thead>
           <tbody><tr v-for="(r, i) in report.rejected.slice(0, 500)" :key="i" class="border-t border-hair align-top"><td class="code px-3 py-1.5">{{ r.row }}</td><td class="py-1.5 pr-3">{{ r.column || '—' }}</td><td class="code max-w-[220px] break-words py-1.5 pr-3">{{ r.value }}</td><td class="py-1.5 pr-3">{{ r.message }}</td></tr></tbody>
         </table>
         <p v-if="report.rejectedCount > 500" class="px-3 py-2 text-ink2">and {{ number(report.rejectedCount - 500) }} more; the saved file holds the first 2,000.</p>
       </div>
-      <details v-if="report.columns.length" class="mt-4" :open="report.rejectedCount === 0">
-        <summary class="cursor-pointer">{{ report.columns.length }} columns recognised · decimal {{ signs[report.decimalSign] }} · {{ separators[report.separator] }} between cells</summary>
-        <ul class="mt-2 grid grid-cols-2 gap-x-6 gap-y-1 xl:grid-cols-3"><li v-for="c in report.columns" :key="c.header" class="flex gap-2"><span class="code truncate">{{ c.header }}</span><span class="truncate text-ink2">{{ c.meaning }}</span></li></ul>
-      </details>
+      <p v-if="report.columns.length" class="mt-2 text-ink2">{{ report.columns.length }} columns taken · decimal {{ signs[report.decimalSign] }}<template v-if="report.separator"> · {{ separators[report.separator] }} between cells</template></p>
     </section>
-    <section v-else-if="!busy" class="mt-6 max-w-[75ch] text-ink2">
-      <h2 class="text-ink">How columns are named</h2>
+
+    <section v-if="upload && !report?.applied" class="mt-4" aria-label="What the columns mean">
+      <div class="flex flex-wrap items-baseline gap-4"><h2>What the columns mean</h2><span v-if="missesSku" class="text-madder" role="alert">Say which column holds the SKU.</span><KeepMapping class="ml-auto" :content="mapping" :kept="kept" @kept="mappings.refresh()" /><button v-if="!report" class="act main" type="button" :disabled="missesSku || busy !== ''" @click="run('check', 'all')">Check the file</button></div>
+      <MappingTable v-model="columns" class="mt-2" :rows="upload.rows" />
+    </section>
+    <section v-else-if="!busy && !report" class="mt-6 max-w-[75ch] text-ink2">
+      <h2 class="text-ink">How columns are named where nobody has to say</h2>
       <p class="mt-1"><span class="code">sku parent type category brand tags status kind gtin stock price@uk</span>, and attributes by their code: <span class="code">weight</span>, <span class="code">summary@/fr-CH</span> for a language, <span class="code">description@uk/en-GB</span> for a storefront’s language. A measure has its unit in the cell (<span class="code">1.2 kg</span>); an empty cell changes nothing, <span class="code">\-</span> clears.</p>
     </section>
   </div>

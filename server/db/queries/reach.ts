@@ -41,6 +41,13 @@ export async function usedScopes(db: Db, setup: StoredSetup, rootIds: readonly n
   })
 }
 
+/** The names of facts of other systems that any member of some families carries. */
+export async function usedCarried(db: Db, rootIds: readonly number[]): Promise<string[]> {
+  const { rows } = await db.execute<{ name: string }>(sql`
+    select distinct k as name from product p, jsonb_object_keys(p.carried) k where p.carried is not null and p.root_id = any(${sql.param([...rootIds])}::int[]) order by 1`)
+  return rows.map((r) => r.name)
+}
+
 async function page(db: Db, condition: SQL, each: boolean, { after, limit }: { after?: string; limit: number }): Promise<Found> {
   const r = row(each)
   // One pass finds them all; counting and the page are taken from it.

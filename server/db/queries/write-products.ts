@@ -122,6 +122,13 @@ export async function writeFacts(tx: Tx, setup: StoredSetup, families: readonly 
   for (const rows of Object.values(facts)) await copyInto(tx.client, rows)
 }
 
+/** Removes products with all that is stored of them but their history. Variants go before or with their parents. */
+export async function removeProducts(tx: Tx, ids: readonly number[]): Promise<void> {
+  const list = sql`any(${sql.param([...ids])}::int[])`
+  for (const table of ['value', 'price', 'fact', 'fact_text', 'fact_price']) await tx.db.execute(sql`delete from ${sql.raw(table)} where product_id = ${list}`)
+  await tx.db.execute(sql`delete from product where id = ${list}`)
+}
+
 /**
  * Tells the planner about many new rows, and marks their pages as readable by index alone.
  * The database does so by itself too, but some minutes later, in which rules would take several times as long.

@@ -10,7 +10,7 @@ const header = (...names: string[]) => parseHeader(['sku', ...names], setup)
 const understood = (name: string) => {
   const { columns, problems } = header(name)
   const c = columns[1]
-  return problems.length > 0 ? problems[0]!.code : c?.kind === 'attribute' ? [c.attribute.code, c.storefront, c.language] : c?.kind === 'price' ? ['price', c.storefront] : c?.field
+  return problems.length > 0 ? problems[0]!.code : c?.kind === 'attribute' ? [c.attribute.code, c.storefront, c.language] : c?.kind === 'price' ? ['price', c.storefront] : c?.kind === 'field' ? c.field : c?.name
 }
 
 describe('the header of a product file', () => {

@@ -1,6 +1,6 @@
 import { operations } from '@contracts/operations'
 import { accepted } from '../../../http/accepted'
 import { endpoint } from '../../../http/endpoint'
-import { queuePutBack } from '../../../services/bulk-change'
+import { queuePutBack } from '../../../services/put-step-back'
 
 export default endpoint(operations.putStepBack, async ({ event, person, param }) => accepted(event, await queuePutBack(person, Number(param('id')))))

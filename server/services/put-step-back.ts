@@ -1,0 +1,100 @@
+import { and, desc, eq, like, lt, sql } from 'drizzle-orm'
+import type { PutBackReport } from '@contracts/bulk'
+import type { Difference } from '@core/catalogue/patch'
+import { database, inTransaction, type Tx } from '../db/connect'
+import { loadFamilies, lockFamilies, rootsOfSkus, type StoredFamily } from '../db/queries/families'
+import { loadSetup } from '../db/queries/setup'
+import { beginStep, removeProducts, writeFacts, WriteSet } from '../db/queries/write-products'
+import * as t from '../db/schema'
+import { changeFamily, writeFamilies, type BulkControls } from './bulk-change'
+import { CalledOff, enqueue } from './jobs'
+import type { Person } from './permission'
+import { notFound } from './problem'
+import { takenBack } from './products'
+
+const familiesAtOnce = 500
+const shownAtMost = 60
+
+/** Puts the putting back of a step into the queue. Throws 404 where there is no such step. */
+export async function queuePutBack(person: Person, stepId: number): Promise<string> {
+  const [step] = Number.isSafeInteger(stepId) ? await database().select().from(t.step).where(eq(t.step.id, stepId)) : []
+  if (!step) throw notFound('such step')
+  return inTransaction((tx) => enqueue(tx, { kind: 'put-back', title: `Put back: ${step.title}`, personId: person.id, input: { step: stepId } }))
+}
+
+/**
+ * Takes a step back in one transaction and one step. Values that were changed again since stay, and are named. Products
+ * that it made go, where nothing was done to them since; the others stay and are named.
+ */
+export async function putStepBack(stepId: number, personId: number | null, now: number, { onProgress, cancelled }: BulkControls = {}): Promise<PutBackReport> {
+  return inTransaction(async (tx) => {
+    const setup = await loadSetup(tx.db)
+    const [old] = await tx.db.select().from(t.step).where(eq(t.step.id, stepId))
+    const total = await tx.db.$count(t.change, eq(t.change.stepId, stepId))
+    const report: PutBackReport = { title: `Put back: ${old!.title}`, products: 0, removed: 0, kept: [], keptCount: 0 }
+    let made: number | undefined
+    let done = 0
+    // The newest first, so that variants go before the parents that were made for them.
+    for (let before = Number.MAX_SAFE_INTEGER; ;) {
+      if (cancelled?.()) throw new CalledOff()
+      const rows = await tx.db.select().from(t.change).where(and(eq(t.change.stepId, stepId), lt(t.change.id, before), like(t.change.record, 'product:%'))).orderBy(desc(t.change.id)).limit(familiesAtOnce)
+      if (rows.length === 0) break
+      before = rows.at(-1)!.id
+      const bySku = new Map(rows.map((r) => [r.record.slice('product:'.length), r.differences]))
+      const roots = [...new Set((await rootsOfSkus(tx.db, [...bySku.keys()])).values())]
+      await lockFamilies(tx.db, roots)
+      const families = [...(await loadFamilies(tx.db, setup, roots)).values()]
+      const set = new WriteSet(setup, made ??= await beginStep(tx, report.title, personId, now))
+      const changed = families.filter((family) => {
+        const list = [family.root, ...family.variants].filter((p) => bySku.has(p.sku) && !isMade(bySku.get(p.sku)!)).map((product) => {
+          const back = takenBack(product, bySku.get(product.sku)!, null, setup)
+          report.keptCount += back.kept.length
+          for (const path of back.kept) if (report.kept.length < shownAtMost) report.kept.push({ sku: product.sku, path })
+          return { product, patch: back.patch, marks: back.marks }
+        })
+        const products = changeFamily(family, list, set, setup, now)
+        report.products += products
+        return products > 0
+      })
+      await writeFamilies(tx, set, changed)
+      const madeHere = families.flatMap((f) => [f.root, ...f.variants]).filter((p) => bySku.has(p.sku) && isMade(bySku.get(p.sku)!)).map((p) => p.sku)
+      await removeMade(tx, stepId, madeHere, families, made, report)
+      done += rows.length
+      onProgress?.(done, total)
+    }
+    return report
+  })
+}
+
+const isMade = (differences: readonly Difference[]) => differences[0]?.path === 'created'
+
+/** Removes products that a step made. Those that were changed since, have other variants, or are named in assignments stay. */
+async function removeMade(tx: Tx, stepId: number, skus: readonly string[], families: readonly StoredFamily[], step: number, report: PutBackReport) {
+  if (skus.length === 0) return
+  const { rows } = await tx.db.execute<{ sku: string }>(sql`
+    select substr(c.record, 9) as sku from change c where c.step_id > ${stepId} and c.record = any(${sql.param(skus.map((s) => `product:${s}`))}::text[])
+    union select s from assignment a, jsonb_array_elements_text((a.reach -> 'chosen') || (a.reach -> 'added') || (a.reach -> 'leftOut')) s where s = any(${sql.param([...skus])}::text[])`)
+  const kept = new Set(rows.map((r) => r.sku))
+  const going = new Set(skus.filter((s) => !kept.has(s)))
+  for (const { root, variants } of families) {
+    // A parent goes only with all of its variants.
+    if (going.has(root.sku) && variants.some((v) => !going.has(v.sku))) {
+      going.delete(root.sku)
+      kept.add(root.sku)
+    }
+  }
+  for (const sku of kept) {
+    report.keptCount++
+    if (report.kept.length < shownAtMost) report.kept.push({ sku, path: 'created' })
+  }
+  const gone = families.flatMap((f) => [f.root, ...f.variants]).filter((p) => going.has(p.sku))
+  if (gone.length === 0) return
+  await removeProducts(tx, gone.map((p) => p.id))
+  await tx.db.insert(t.change).values(gone.map((p) => ({ stepId: step, record: `product:${p.sku}`, differences: [{ path: 'removed', before: p.sku, after: null }] })))
+  report.removed += gone.length
+  // What rules read of a parent is that of the variants it has left.
+  const left = families.filter((f) => !going.has(f.root.sku) && f.variants.some((v) => going.has(v.sku))).map((f) => ({ root: f.root, variants: f.variants.filter((v) => !going.has(v.sku)) }))
+  if (left.length === 0) return
+  await tx.db.execute(sql`update product set is_leaf = true where id = any(${sql.param(left.filter((f) => f.variants.length === 0).map((f) => f.root.id))}::int[])`)
+  await writeFacts(tx, await loadSetup(tx.db), left, new Set(left.map((f) => f.root.id)))
+}
