@@ -91,16 +91,21 @@ export function variantFindings(rows: readonly VariantRow[], differsIn: readonly
   return [...out, ...pictureFindings(rows, differsIn), ...nameFindings(rows, differsIn, attributes, source)]
 }
 
-/** A picture shared by all rows that have a value, and by rows with another value of the same attribute, shows only one of them. */
+/**
+ * A picture that rows share which look different. An attribute is taken to show in pictures where most pairs of rows
+ * that differ in it alone have different ones: colours do, sizes do not.
+ */
 function pictureFindings(rows: readonly VariantRow[], differsIn: readonly string[]): VariantFinding[] {
   const pictured = rows.filter((r) => r.picture !== null)
-  // An attribute shows in pictures where most of its values have a picture that no other value has.
+  const alike = (a: VariantRow, b: VariantRow, code: string) => same(a.values[code] ?? null, b.values[code] ?? null)
   const shows = differsIn.filter((code) => {
-    const byValue = new Map<string, Set<string>>()
-    for (const r of pictured) byValue.set(JSON.stringify(r.values[code]), (byValue.get(JSON.stringify(r.values[code])) ?? new Set()).add(r.picture!))
-    if (byValue.size < 2) return false
-    const own = [...byValue].filter(([v, pictures]) => [...pictures].some((p) => [...byValue].every(([w, others]) => w === v || !others.has(p))))
-    return own.length * 2 > byValue.size
+    let [pairs, different] = [0, 0]
+    pictured.forEach((a, i) => pictured.slice(i + 1).forEach((b) => {
+      if (alike(a, b, code) || !differsIn.every((c) => c === code || alike(a, b, c))) return
+      pairs++
+      if (a.picture !== b.picture) different++
+    }))
+    return different * 2 > pairs
   })
   const of = (r: VariantRow) => JSON.stringify(shows.map((c) => r.values[c] ?? null))
   return rows.flatMap((r, row): VariantFinding[] => {

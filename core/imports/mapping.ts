@@ -89,7 +89,9 @@ function attributeNamed(name: string, setup: Setup): Attribute | undefined {
 
 function byName(header: string, setup: Setup): { means: string; unit: string } | undefined {
   const exact = parseHeader(['sku', header], setup)
-  if (fold(header) === 'sku' || exact.columns.length === 2) return { means: header.trim(), unit: '' }
+  const [, column] = exact.columns
+  if (fold(header) === 'sku') return { means: 'sku', unit: '' }
+  if (column) return { means: column.kind === 'field' ? column.field : header.trim(), unit: '' }
   const field = Object.entries(otherNames).find(([f, names]) => plainName(f) === plainName(header) || names.some((n) => plainName(n) === plainName(header)))
   if (field) return { means: field[0], unit: '' }
   const whole = attributeNamed(header, setup)

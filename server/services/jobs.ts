@@ -37,6 +37,12 @@ const queued = () => (boss ??= (async () => {
   return q
 })())
 
+/** Lets the queue's connections go, where it was used. */
+export async function closeQueue(): Promise<void> {
+  await (await boss)?.stop({ graceful: false, wait: true })
+  boss = undefined
+}
+
 /** Puts work into the queue, as part of the transaction that causes it. Returns its id. */
 export async function enqueue(tx: Tx, job: { kind: JobKind; title: string; personId: number | null; input: Record<string, unknown> }): Promise<string> {
   const id = randomUUID()

@@ -23,7 +23,9 @@ export function ownDatabase() {
   Object.assign(process.env, { INKLOOM_DATABASE_URL: url, INKLOOM_DATA: folder, INKLOOM_SECRET: 'a secret that only tests know, long enough' })
   beforeAll(() => ask(`create database ${name} template ${templateName}`))
   afterAll(async () => {
+    const { closeQueue } = await import('@server/services/jobs')
     const { disconnect } = await import('@server/db/connect')
+    await closeQueue()
     await disconnect()
     await ask(`drop database if exists ${name} with (force)`)
     rmSync(folder, { recursive: true, force: true })

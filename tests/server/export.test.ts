@@ -27,7 +27,7 @@ describe('export', () => {
     expect(await bring('sku,parent,size,stock,gtin\nG-9-S,G-9,S,2,2000000000114\nG-9-M,G-9,M,,\n')).toMatchObject({ created: 2, rejected: [] })
     expect((await getProduct('X-2')).document.values.find((v) => v.attribute === 'name')!.value).toBe('=SUM(A1)')
     const { text, lines, type, name } = await exported()
-    expect(lines[0]!.split(',').slice(0, 12)).toEqual(['sku', 'parent', 'type', 'category', 'brand', 'tags', 'status', 'kind', 'gtin', 'stock', 'price@uk', 'price@ch'])
+    expect(lines[0]!.split(',').slice(0, 19)).toEqual(['sku', 'parent', 'type', 'category', 'categories', 'brand', 'tags', 'status', 'kind', 'gtin', 'stock', 'minimum', 'available-from', 'differs-in', 'relations', 'range', 'special-prices', 'price@uk', 'price@ch'])
     expect([type, name]).toEqual([expect.stringContaining('text/csv'), 'products-2026-11-25.csv'])
     expect(await bring(text)).toMatchObject({ rows: 5, created: 0, updated: 0, unchanged: 5, rejected: [] })
   })
