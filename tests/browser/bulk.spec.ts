@@ -2,7 +2,7 @@ import { enter, expect, findings, test } from './desk'
 
 test('changes a field of many products: shown first, made as one step, put back as one', async ({ page }) => {
   await enter(page, '/catalogue?type=helmet')
-  await page.getByRole('link', { name: 'Change many' }).click()
+  await page.getByRole('button', { name: 'Change many' }).click()
   await expect(page.getByText('Of Helmet')).toBeVisible()
   const what = page.getByRole('region', { name: 'What changes' })
   await expect(what).toContainText('Choose a field.')
@@ -68,7 +68,7 @@ test('asks each field with the editor that fits it', async ({ page }) => {
 test('is not offered to a translator', async ({ page }) => {
   await enter(page, '/catalogue', 'translator')
   await expect(page.getByRole('link', { name: 'Import a file' })).toBeVisible()
-  await expect(page.getByRole('link', { name: 'Change many' })).toHaveCount(0)
+  await expect(page.getByRole('button', { name: 'Change many' })).toHaveCount(0)
   await page.goto('/catalogue/change')
   await expect(page.getByText('may not change products')).toBeVisible()
 })

@@ -16,17 +16,17 @@ const asFile = (name: string, text: string) => ({ name, mimeType: 'text/csv', bu
 
 test('imports a file, repairs it by the report, and finds the products', async ({ page }) => {
   await enter(page, '/catalogue/import')
-  await page.getByLabel('Choose a CSV file').setInputFiles(asFile('quay.csv', faulty))
+  await page.getByLabel('Choose a file').setInputFiles(asFile('quay.csv', faulty))
   await expect(page.getByText('10 problems in 10 rows.')).toBeVisible()
   await expect(page.getByText('60 rows: 50 new')).toBeVisible()
   const report = page.getByLabel('Problems', { exact: true })
   await expect(report.getByRole('row')).toHaveCount(11)
   await expect(report.getByRole('row').nth(1)).toContainText('4typeboatThere is no product type “boat”.')
   await expect(report).toContainText('“18.5” is only a number with “.” as the decimal sign, but this file uses “,”.')
-  await page.getByText('14 columns recognised · decimal comma · semicolon between cells').click()
-  await expect(page.getByText('base price, Switzerland')).toBeVisible()
+  await expect(page.getByText('14 columns taken · decimal comma · semicolon between cells')).toBeVisible()
+  await expect(page.getByLabel('Meaning of price@ch')).toHaveValue('Base price, Switzerland')
 
-  await page.getByLabel('Choose the repaired file').setInputFiles(asFile('quay.csv', rows({})))
+  await page.getByLabel('Choose a file').setInputFiles(asFile('quay.csv', rows({})))
   await expect(page.getByText('No problem found.')).toBeVisible()
   await page.getByRole('button', { name: 'Import 60 rows' }).click()
   await expect(page.getByText('Imported.', { exact: true })).toBeVisible()
@@ -38,6 +38,7 @@ test('imports a file, repairs it by the report, and finds the products', async (
   await page.getByLabel('Search by SKU, name or GTIN').fill(gtin(500_007))
   await expect(page.getByRole('grid')).toContainText('QY-7')
   await page.getByLabel('Search by SKU, name or GTIN').press('Enter')
+  await page.keyboard.press('Control+Enter')
   await expect(page.getByRole('heading', { level: 1, name: 'Quay 7' })).toBeVisible()
   // The report can be read again from the foot of the screen.
   await page.getByRole('link', { name: 'Report' }).click()
