@@ -20,7 +20,7 @@ export const test = base.extend({
   page: async ({ page }, use) => {
     const wrong: string[] = []
     page.on('pageerror', (e) => wrong.push(e.message))
-    page.on('console', (m) => { if (m.type() === 'error' && !/status of (401|403|404|412|422)/.test(m.text())) wrong.push(m.text()) })
+    page.on('console', (m) => { if (m.type() === 'error' && !/status of (401|403|404|409|412|422)/.test(m.text())) wrong.push(m.text()) })
     await use(page)
     expect(wrong, 'errors in the browser').toEqual([])
   },

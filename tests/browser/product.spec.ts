@@ -2,6 +2,7 @@ import { enter, expect, proof, test } from './desk'
 
 test('a variant inherits, overrides and lets go', async ({ page }) => {
   await enter(page, '/catalogue/KZ-1100?in=uk/en-GB')
+  await page.getByRole('button', { name: 'Variants', exact: true }).click()
   await page.getByRole('link', { name: 'KZ-1100-M-OCH' }).click()
   await expect(page.getByText('variant of Hayate city helmet')).toBeVisible()
   const weight = page.getByRole('button', { name: /^Weight, / })
@@ -40,9 +41,11 @@ test('every kind of value is changed in place', async ({ page }) => {
   await page.getByLabel('Length', { exact: true }).fill('29.5')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: 'Length, own: 29.5 in' })).toBeVisible()
-  await page.getByLabel('Base price, GBP').fill('39.5')
-  await page.getByLabel('Base price, GBP').blur()
+  await page.getByRole('button', { name: 'Prices', exact: true }).click()
+  await page.getByLabel('Base price in United Kingdom, GBP').fill('39.5')
+  await page.getByLabel('Base price in United Kingdom, GBP').blur()
   await expect(proof(page).locator('.price')).toHaveText('£39.50')
+  await page.getByRole('button', { name: 'Values', exact: true }).click()
   // A bad GTIN is refused with the reason, and what was there stays.
   await page.getByLabel('GTIN').fill('2000000000013')
   await page.getByLabel('GTIN').blur()

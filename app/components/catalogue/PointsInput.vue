@@ -27,8 +27,8 @@ const filled = computed(() => list.value.filter((p) => plainShown(p) !== '').len
       <li v-for="(p, i) in list" :key="i" data-entry class="flex items-start gap-1.5" @keydown.alt.up.prevent.stop="move(i, i - 1)" @keydown.alt.down.prevent.stop="move(i, i + 1)">
         <span data-handle class="w-5 shrink-0 cursor-grab pt-2 text-ink3" :title="`Drag to move point ${i + 1}`">{{ i + 1 }}</span>
         <RichEditor class="min-w-0 flex-1" compact :model-value="p" :label="`${props.label}, point ${i + 1}`" :language="language" :direction="directionOf(language)" :values="values" :disabled="disabled" @update:model-value="set(i, $event)" />
-        <span v-if="!disabled" class="flex flex-col"><button type="button" class="px-1 text-ink2" :disabled="i === 0" :aria-label="`Move point ${i + 1} up`" @click="move(i, i - 1)">↑</button><button type="button" class="px-1 text-ink2" :disabled="i === list.length - 1" :aria-label="`Move point ${i + 1} down`" @click="move(i, i + 1)">↓</button></span>
-        <button v-if="!disabled" type="button" class="px-1 pt-1 text-ink2" :aria-label="`Take point ${i + 1} out`" @click="points = list.filter((_, j) => j !== i)">×</button>
+        <span v-if="!disabled" class="flex"><button type="button" class="h-6 w-6 text-ink2" :disabled="i === 0" :aria-label="`Move point ${i + 1} up`" @click="move(i, i - 1)">↑</button><button type="button" class="h-6 w-6 text-ink2" :disabled="i === list.length - 1" :aria-label="`Move point ${i + 1} down`" @click="move(i, i + 1)">↓</button></span>
+        <button v-if="!disabled" type="button" class="h-6 w-6 text-ink2" :aria-label="`Take point ${i + 1} out`" @click="points = list.filter((_, j) => j !== i)">×</button>
       </li>
     </ol>
     <p v-if="!disabled" class="mt-1 flex gap-3"><button type="button" class="plain" @click="add">Add a point</button><span v-if="wanted" class="text-ink2">{{ filled }} of {{ wanted }}</span></p>

@@ -36,6 +36,8 @@ const rowsMarked = async () => {
 watch(range.height, (n) => emit('marked', { rows: n, skus: async () => (await rowsMarked()).map((r) => r.sku) }), { immediate: true })
 const writes = reactive(useSheetWrites(() => list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0)))
 
+// What is found anew is read from its top.
+watch(() => props.filter, () => range.go(0, at.column), { deep: true })
 const editing = ref<{ row: number; column: number; typed: string }>()
 const languageOf = (c: SheetColumn) => (c.kind === 'attribute' && c.edition ? c.edition.language : lens.language)
 function show(row: number, column: number) {
