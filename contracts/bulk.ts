@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import { bulkMembers, type BulkChange } from '@core/bulk/change'
 import { bulkNames } from '@core/bulk/kinds'
+import { letterCases } from '@core/bulk/letters'
 
 const place = {
   attribute: Joi.string().required(),
@@ -15,6 +16,9 @@ export const bulkChange = Joi.object<BulkChange>({
   value: Joi.any(),
   find: Joi.string().max(500),
   with: Joi.string().max(5000).allow(''),
+  pattern: Joi.boolean().description('Whether `find` is a regular expression in RE2’s syntax.'),
+  how: Joi.string().valid(...letterCases),
+  unit: Joi.string().max(20),
   from: Joi.object(place),
   onlyEmpty: Joi.boolean(),
   members: Joi.string().valid(...bulkMembers).default('fitting').description('Whose values: those of the products that have the attribute by their type, of parents and singles, of variants, or of both.'),

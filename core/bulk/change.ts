@@ -1,9 +1,12 @@
 import { attributeTypes, checkedValue } from '../attributes/types/registry'
 import { ValueProblem } from '../attributes/types/shape'
-import type { Attribute, Value } from '../attributes/attribute'
+import type { Value } from '../attributes/attribute'
 import { isPerVariant, type Family, type Product, type Setup } from '../catalogue/model'
-import { same, type ValueChange } from '../catalogue/patch'
-import { bulkKinds, type BulkName } from './kinds'
+import { same, type ProductPatch } from '../catalogue/patch'
+import { displayValue, editionReader, valuesFor } from '../page/assemble'
+import type { LetterCase } from './letters'
+import { bulkKinds, type BulkName, type MakeContext } from './kinds'
+import { bulkFields, bulkTarget } from './target'
 
 /** The place of a value: an attribute with its scope. */
 export interface ValuePlace {
@@ -20,6 +23,12 @@ export interface BulkChange extends ValuePlace {
   /** What is looked for and what takes its place. */
   find?: string
   with?: string
+  /** Whether `find` is a regular expression in RE2's syntax, `with` naming its groups as $1. */
+  pattern?: boolean
+  /** How letters are changed. */
+  how?: LetterCase
+  /** Into which unit measures are converted. */
+  unit?: string
   /** Where the new value comes from. */
   from?: ValuePlace
   /** Leaves values alone that are there already. */
@@ -37,9 +46,10 @@ export interface BulkProblem {
 }
 
 function placeProblems(place: ValuePlace, path: string, setup: Setup): BulkProblem[] {
-  const attribute = setup.attributes.get(place.attribute)
+  const target = bulkTarget(place, setup)
   const at = (name: string) => (path === '' ? name : `${path}.${name}`)
-  if (!attribute) return [{ path: at('attribute'), message: `There is no attribute “${place.attribute}”.` }]
+  if (!target) return [{ path: at('attribute'), message: `There is no attribute or field “${place.attribute}”.` }]
+  const { attribute } = target
   const out: BulkProblem[] = []
   if (place.storefront !== null && !setup.storefronts.has(place.storefront)) out.push({ path: at('storefront'), message: `There is no storefront “${place.storefront}”.` })
   if (place.storefront !== null && !attribute.perStorefront) out.push({ path: at('storefront'), message: `“${attribute.code}” is the same in all storefronts.` })
@@ -53,7 +63,7 @@ function placeProblems(place: ValuePlace, path: string, setup: Setup): BulkProbl
 export function checkBulkChange(change: BulkChange, setup: Setup): BulkProblem[] {
   const problems = [...placeProblems(change, '', setup), ...(change.from ? placeProblems(change.from, 'from', setup) : [])]
   if (problems.length > 0) return problems
-  const attribute = setup.attributes.get(change.attribute)!
+  const { attribute } = bulkTarget(change, setup, null, change.value)!
   const kind = bulkKinds[change.do]
   if (!kind.fits(attribute)) return [{ path: 'do', message: `“${kind.label}” does not fit “${attribute.code}”, which holds ${attribute.type}.` }]
   return kind.check(change, attribute, setup)
@@ -65,38 +75,53 @@ export function membersOf(family: Family, change: Pick<BulkChange, 'attribute' |
   if (change.members === 'parents') return [root]
   if (change.members === 'variants') return variants
   if (change.members === 'both') return [root, ...variants]
+  // A field is the parent's, and what variants have of it is theirs.
+  if (change.attribute in bulkFields) return [root]
   const fits = setup.types.get(root.type)?.attributes.some((a) => a.attribute === change.attribute) ?? false
   if (!fits) return []
   return isPerVariant(setup, root.type, change.attribute) && variants.length > 0 ? variants : [root]
 }
 
-const valueAt = (product: Product, place: ValuePlace): Value | null =>
-  product.values.find((v) => v.attribute === place.attribute && v.storefront === place.storefront && v.language === place.language)?.value ?? null
-
 /** What a change does to one product: nothing (null), a value, or a reason why it cannot be made. */
-export type BulkOutcome = { before: Value | null; after: Value | null; change: ValueChange } | { before: Value | null; problem: string } | null
+export type BulkOutcome = { before: Value | null; after: Value | null; patch: ProductPatch } | { before: Value | null; problem: string } | null
 
 /** Makes a change that `checkBulkChange` found right to one product. */
-export function outcomeOf(product: Product, change: BulkChange, setup: Setup): BulkOutcome {
-  const attribute = setup.attributes.get(change.attribute)!
-  const before = valueAt(product, change)
+export function outcomeOf(product: Product, family: Family, change: BulkChange, setup: Setup): BulkOutcome {
+  const target = bulkTarget(change, setup, product, change.value)!
+  const { attribute } = target
+  const before = target.read(product)
   if (change.onlyEmpty && before !== null) return null
   try {
-    const source = change.from && valueAt(product, change.from)
+    const source = change.from && bulkTarget(change.from, setup)!.read(product)
     if (change.from && source === null) return null
-    const made = bulkKinds[change.do].make(before, change, attribute, source === undefined || source === null ? null : { value: source, attribute: setup.attributes.get(change.from!.attribute)! })
+    const made = bulkKinds[change.do].make(before, change, attribute, source === undefined || source === null ? null : { value: source, attribute: bulkTarget(change.from!, setup)!.attribute }, contextOf(product, family, change, setup))
     const after = checkedValue(made, attribute)
     if (same(before, after)) return null
-    return { before, after, change: { attribute: change.attribute, storefront: change.storefront, language: change.language, value: after } }
+    return { before, after, patch: target.patch(after) }
   } catch (e) {
     if (e instanceof ValueProblem) return { before, problem: e.message }
     throw e
   }
 }
 
+/** What a change can ask of its product: other values, as a shopper of the language reads them. */
+function contextOf(product: Product, family: Family, change: BulkChange, setup: Setup): MakeContext {
+  return {
+    language: change.language ?? setup.source,
+    read(code) {
+      const shop = [...setup.storefronts.values()].find((s) => (change.storefront === null || s.code === change.storefront) && s.editions.some((e) => e.language === (change.language ?? setup.source))) ?? [...setup.storefronts.values()][0]!
+      const reader = editionReader(setup, shop.code, shop.editions.find((e) => e.language === change.language)?.language ?? shop.editions[0]!.language)
+      if (code === 'brand') return product.brand === null ? undefined : setup.brands.get(product.brand)?.name
+      if (code === 'sku') return product.sku
+      const found = valuesFor(product, family, reader, setup)(code)
+      return !found || found.value === null || !found.counts ? undefined : displayValue(code, found.value, reader, setup)
+    },
+  }
+}
+
 /** A bulk change in words: “Set Material to steel”. */
 export function bulkTitle(change: BulkChange, setup: Setup): string {
-  const attribute = setup.attributes.get(change.attribute) as Attribute
+  const { attribute } = bulkTarget(change, setup, null, change.value)!
   const label = attribute.labels[setup.source] ?? attribute.code
   const shown = (v: unknown) => {
     const text = attributeTypes[attribute.type].toCell(v as Value, attribute)

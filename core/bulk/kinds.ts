@@ -4,10 +4,21 @@ import { ValueProblem } from '../attributes/types/shape'
 import type { Attribute, Value } from '../attributes/attribute'
 import type { Setup } from '../catalogue/model'
 import { valuePath } from '../catalogue/patch'
+import { compilePattern } from '../attributes/allowed'
+import { convert, type Measure } from '../units/canonical'
+import { findUnit } from '../units/registry'
 import type { BulkChange, BulkProblem } from './change'
+import { letterCases, withCase } from './letters'
 
-export const bulkNames = ['set', 'clear', 'append', 'add', 'remove', 'replace', 'fill'] as const
+export const bulkNames = ['set', 'clear', 'append', 'add', 'remove', 'replace', 'fill', 'template', 'case', 'convert'] as const
 export type BulkName = (typeof bulkNames)[number]
+
+/** What a change may ask of the product that it is made to. */
+export interface MakeContext {
+  language: string
+  /** Another value of the product, as a shopper of the language reads it; undefined where there is none. */
+  read(code: string): string | undefined
+}
 
 /** What one kind of bulk change is. Adding one is adding an entry of this shape, and its test. */
 export interface BulkKind {
@@ -16,7 +27,7 @@ export interface BulkKind {
   fits(attribute: Attribute): boolean
   check(change: BulkChange, attribute: Attribute, setup: Setup): BulkProblem[]
   /** The new value from the present one; null is no value. Throws ValueProblem where it cannot be made. */
-  make(now: Value | null, change: BulkChange, attribute: Attribute, source: { value: Value; attribute: Attribute } | null): unknown
+  make(now: Value | null, change: BulkChange, attribute: Attribute, source: { value: Value; attribute: Attribute } | null, context: MakeContext): unknown
   title(label: string, change: BulkChange, shown: (value: unknown) => string, setup: Setup): string
 }
 
@@ -33,13 +44,26 @@ function checkValue(change: BulkChange, attribute: Attribute): BulkProblem[] {
   }
 }
 
+/** What is wrong with a pattern, or with the groups that its replacement names. */
+function patternProblems(find: string, put: string): BulkProblem[] {
+  try {
+    const groups = compilePattern(find).groupCount()
+    const odd = [...put.matchAll(/\\?\$(\d+)/g)].find((m) => !m[0].startsWith('\\') && Number(m[1]) > groups)
+    return odd ? [{ path: 'with', message: `The pattern has ${groups} groups, so there is no $${odd[1]!}.` }] : []
+  } catch (e) {
+    return [{ path: 'find', message: (e as Error).message }]
+  }
+}
+
+const placeholder = /\{([a-z0-9-]+)\}/g
+
 /** Every kind of bulk change there is. */
 export const bulkKinds: Record<BulkName, BulkKind> = {
   set: {
     label: 'Set', fits: () => true, check: checkValue, make: (_now, change) => change.value,
     title: (label, change, shown) => `Set ${label} to ${shown(change.value)}`,
   },
-  clear: { label: 'Clear', fits: () => true, check: () => [], make: () => null, title: (label) => `Cleared ${label}` },
+  clear: { label: 'Clear', fits: (a) => !['field:status', 'field:kind'].includes(a.code), check: () => [], make: () => null, title: (label) => `Cleared ${label}` },
   append: {
     label: 'Append', fits: written, check: checkValue,
     make(now, change, attribute) {
@@ -62,12 +86,16 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
   },
   replace: {
     label: 'Find and replace', fits: written,
-    check: (change) => [...(change.find ? [] : [{ path: 'find', message: 'Say what is looked for.' }]), ...(change.find !== undefined && change.find === (change.with ?? '') ? [{ path: 'with', message: 'Both are the same.' }] : [])],
-    make: (now, change, attribute) => (now === null ? null : attributeTypes[attribute.type].mapWords!(now, (text) => text.replaceAll(change.find!, () => change.with ?? ''))),
+    check: (change) => [...(change.find ? [] : [{ path: 'find', message: 'Say what is looked for.' }]), ...(change.find !== undefined && change.find === (change.with ?? '') ? [{ path: 'with', message: 'Both are the same.' }] : []), ...(change.pattern && change.find ? patternProblems(change.find, change.with ?? '') : [])],
+    make(now, change, attribute) {
+      if (now === null) return null
+      const pattern = change.pattern ? compilePattern(change.find!) : null
+      return attributeTypes[attribute.type].mapWords!(now, (text) => (pattern ? pattern.matcher(text).replaceAll(change.with ?? '') : text.replaceAll(change.find!, () => change.with ?? '')))
+    },
     title: (label, change) => `Replaced “${change.find!}” with “${change.with ?? ''}” in ${label}`,
   },
   fill: {
-    label: 'Fill from another field', fits: () => true,
+    label: 'Fill from another field', fits: (a) => !a.code.startsWith('field:'),
     check(change, attribute, setup) {
       const from = change.from && setup.attributes.get(change.from.attribute)
       if (!from) return [{ path: 'from', message: 'Say from which field.' }]
@@ -76,5 +104,34 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
     },
     make: (_now, _change, attribute, source) => source && carriedOver(source, attribute),
     title: (label, change, _shown, setup) => `Filled ${label} from ${setup.attributes.get(change.from!.attribute)?.labels[setup.source] ?? change.from!.attribute}`,
+  },
+  template: {
+    label: 'Put a template', fits: written,
+    check(change, attribute, setup) {
+      if (typeof change.value !== 'string' || change.value.trim() === '') return [{ path: 'value', message: 'Write the template; other values stand in braces: {brand} {model}.' }]
+      const odd = [...change.value.matchAll(placeholder)].map((m) => m[1]!).find((code) => code !== 'brand' && code !== 'sku' && (!setup.attributes.has(code) || code === attribute.code))
+      return odd === undefined ? [] : [{ path: 'value', message: odd === attribute.code ? 'A field is not written from itself.' : `There is no attribute “${odd}”.` }]
+    },
+    make(_now, change, attribute, _source, context) {
+      const filled = (change.value as string).replace(placeholder, (_m, code: string) => {
+        const text = context.read(code)
+        if (text === undefined) throw new ValueProblem('empty-value', `It has no “${code}” that the template could name.`)
+        return text
+      })
+      return carriedOver({ value: filled, attribute: { ...attribute, type: 'long-text' } }, attribute)
+    },
+    title: (label, change) => `Wrote ${label} by the template “${String(change.value).slice(0, 60)}”`,
+  },
+  case: {
+    label: 'Change capital letters', fits: written,
+    check: (change) => (change.how && letterCases.includes(change.how) ? [] : [{ path: 'how', message: 'Say how letters shall be.' }]),
+    make: (now, change, attribute, _source, { language }) => (now === null ? null : attributeTypes[attribute.type].mapWords!(now, withCase(change.how!, language))),
+    title: (label, change) => `Changed capital letters in ${label}: ${change.how!}`,
+  },
+  convert: {
+    label: 'Convert the unit', fits: (a) => a.type === 'measure',
+    check: (change, attribute) => (change.unit !== undefined && findUnit(change.unit)?.family === attribute.family ? [] : [{ path: 'unit', message: `Say which unit of ${attribute.family ?? 'it'}.` }]),
+    make: (now, change) => (now === null ? null : { value: convert(now as Measure, change.unit!), unit: findUnit(change.unit!)!.symbol }),
+    title: (label, change) => `Converted ${label} into ${change.unit!}`,
   },
 }

@@ -1,7 +1,8 @@
 import type { BulkReport } from '@contracts/bulk'
 import { attributeTypes } from '@core/attributes/types/registry'
-import type { Attribute, Value } from '@core/attributes/attribute'
+import type { Value } from '@core/attributes/attribute'
 import { bulkTitle, checkBulkChange, membersOf, outcomeOf, type BulkChange } from '@core/bulk/change'
+import { bulkTarget } from '@core/bulk/target'
 import { applyPatch, type ProductPatch } from '@core/catalogue/patch'
 import { database, inTransaction, type Tx } from '../db/connect'
 import { loadFamilies, lockFamilies, type StoredFamily, type StoredProduct } from '../db/queries/families'
@@ -42,12 +43,12 @@ const emptyReport = (setup: StoredSetup, body: BulkBody, found: number): BulkRep
 
 /** Looks at a family: counts what changes and what fails, and gives the patches. */
 function lookAt(family: StoredFamily, body: BulkBody, setup: StoredSetup, report: BulkReport): { product: StoredProduct; patch: ProductPatch }[] {
-  const attribute = setup.attributes.get(body.change.attribute) as Attribute
+  const { attribute } = bulkTarget(body.change, setup)!
   const shown = (v: Value | null) => (v === null ? '' : attributeTypes[attribute.type].toCell(v, attribute).slice(0, 400))
   const out: { product: StoredProduct; patch: ProductPatch }[] = []
   for (const member of membersOf(family, body.change, setup)) {
     report.looked++
-    const outcome = outcomeOf(member, body.change, setup)
+    const outcome = outcomeOf(member, family, body.change, setup)
     if (outcome === null) continue
     if ('problem' in outcome) {
       report.failed++
@@ -56,7 +57,7 @@ function lookAt(family: StoredFamily, body: BulkBody, setup: StoredSetup, report
     }
     report.changed++
     if (report.sample.length < shownAtMost) report.sample.push({ sku: member.sku, before: shown(outcome.before), after: shown(outcome.after) })
-    out.push({ product: member as StoredProduct, patch: { fields: {}, values: [outcome.change], basePrices: [] } })
+    out.push({ product: member as StoredProduct, patch: outcome.patch })
   }
   return out
 }

@@ -4,6 +4,9 @@ import { isPerVariant } from '@core/catalogue/model'
 import type { BulkChange, BulkMembers, ValuePlace } from '@core/bulk/change'
 import { checkBulkChange } from '@core/bulk/change'
 import { bulkKinds, bulkNames, type BulkName } from '@core/bulk/kinds'
+import { letterCases, type LetterCase } from '@core/bulk/letters'
+import { bulkFields, bulkTarget } from '@core/bulk/target'
+import { units } from '@core/units/registry'
 import type { BulkReport, PutBackReport } from '@contracts/bulk'
 
 const lens = useLensStore()
@@ -14,8 +17,11 @@ const { query, condition, words } = useCatalogueFilter()
 const number = (n: number) => n.toLocaleString('en-GB')
 
 const attributeCode = ref('')
-const attribute = computed(() => setup.attributes.get(attributeCode.value))
-const labelOf = (code: string) => setup.label(setup.attributes.get(code)?.labels, code)
+const targetOf = (code: string) => bulkTarget({ attribute: code, storefront: null, language: null }, setup.forCore)
+const attribute = computed(() => targetOf(attributeCode.value)?.attribute)
+const labelOf = (code: string) => setup.label(targetOf(code)?.attribute.labels, code)
+const isTags = computed(() => attributeCode.value === 'field:tags')
+const tagText = ref('')
 const attributesByLabel = computed(() => [...setup.attributes.values()].sort((a, b) => labelOf(a.code).localeCompare(labelOf(b.code), 'en')))
 const languages = computed(() => [...new Set([setup.source, ...lens.editions.map((e) => e.language)])])
 const language = ref(setup.source)
@@ -33,19 +39,31 @@ const memberWords: Record<BulkMembers, string> = { fitting: 'where the type has 
 const onVariants = computed(() => [...setup.types.keys()].some((t) => isPerVariant(setup.forCore, t, attributeCode.value)))
 watch(attributeCode, () => {
   value.value = null
+  tagText.value = ''
+  unit.value = ''
   storefront.value = ''
   if (!fitting.value.includes(kind.value)) kind.value = 'set'
 })
-watch(kind, () => { value.value = null })
+watch(kind, () => {
+  value.value = null
+  tagText.value = ''
+})
 
 const placeOf = (code: string, tag: string, shop: string): ValuePlace => {
   const a = setup.attributes.get(code)
   return { attribute: code, storefront: a?.perStorefront && shop ? shop : null, language: a?.translatable ? tag : null }
 }
 const takesValue = computed(() => ['set', 'append', 'add', 'remove'].includes(kind.value))
+const caseWords: Record<LetterCase, string> = { sentence: 'A capital to begin sentences', words: 'A Capital To Begin Words', lower: 'all small', upper: 'ALL CAPITAL' }
+const how = ref<LetterCase>('sentence')
+const unit = ref('')
+const pattern = ref(false)
+const template = ref('')
+const unitsHere = computed(() => units.filter((u) => u.family === attribute.value?.family))
+watch(tagText, (t) => { value.value = t.split(',').map((x) => x.trim()).filter(Boolean) })
 const change = computed<BulkChange | undefined>(() => (attribute.value ? {
   do: kind.value, ...placeOf(attributeCode.value, language.value, storefront.value), members: members.value,
-  ...(takesValue.value ? { value: value.value } : {}), ...(kind.value === 'replace' ? { find: find.value, with: put.value } : {}),
+  ...(takesValue.value ? { value: value.value } : {}), ...(kind.value === 'replace' ? { find: find.value, with: put.value, ...(pattern.value ? { pattern: true } : {}) } : {}), ...(kind.value === 'case' ? { how: how.value } : {}), ...(kind.value === 'convert' ? { unit: unit.value } : {}), ...(kind.value === 'template' ? { value: template.value } : {}),
   ...(kind.value === 'fill' && from.attribute ? { from: placeOf(from.attribute, from.language, '') } : {}), ...(onlyEmpty.value && kind.value !== 'clear' ? { onlyEmpty: true } : {}),
 } : undefined))
 /** What is still to be said, from the same check that the server makes. */
@@ -99,7 +117,7 @@ useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always:
     <form v-else-if="!made" class="mt-3 grid max-w-[980px] grid-cols-[110px_minmax(0,1fr)] items-start gap-x-4 gap-y-2.5" @submit.prevent="make">
       <label class="pt-1.5 text-ink2" for="bulk-field">Field</label>
       <div class="flex flex-wrap gap-2">
-        <select id="bulk-field" v-model="attributeCode" class="field"><option value="" disabled>choose a field</option><option v-for="a in attributesByLabel" :key="a.code" :value="a.code">{{ labelOf(a.code) }}</option></select>
+        <select id="bulk-field" v-model="attributeCode" class="field"><option value="" disabled>choose a field</option><option v-for="a in attributesByLabel" :key="a.code" :value="a.code">{{ labelOf(a.code) }}</option><optgroup label="Of the product"><option v-for="(f, c) in bulkFields" :key="c" :value="c">{{ f.label }}</option></optgroup></select>
         <select v-if="attribute?.translatable" v-model="language" class="field" aria-label="In which language"><option v-for="l in languages" :key="l" :value="l">in {{ languageName(l) }}</option></select>
         <select v-if="attribute?.perStorefront" v-model="storefront" class="field" aria-label="In which storefront"><option value="">for all storefronts</option><option v-for="s in setup.storefronts" :key="s.code" :value="s.code">only in {{ s.name }}</option></select>
         <select v-if="onVariants" v-model="members" class="field" aria-label="Of which products"><option v-for="(w, m) in memberWords" :key="m" :value="m">{{ w }}</option></select>
@@ -107,16 +125,20 @@ useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always:
       <template v-if="attribute">
         <label class="pt-1.5 text-ink2" for="bulk-kind">What to do</label>
         <select id="bulk-kind" v-model="kind" class="field justify-self-start"><option v-for="k in fitting" :key="k" :value="k">{{ bulkKinds[k].label }}</option></select>
-        <template v-if="takesValue"><span class="pt-1.5 text-ink2">{{ kind === 'append' || kind === 'add' || kind === 'remove' ? 'What' : 'Value' }}</span><ValueInput :key="attributeCode + kind" v-model="value" class="max-w-[560px]" :attribute="attribute" :language="language" :label="`New value of ${labelOf(attributeCode)}`" :values="[]" /></template>
+        <template v-if="takesValue"><span class="pt-1.5 text-ink2">{{ kind === 'append' || kind === 'add' || kind === 'remove' ? 'What' : 'Value' }}</span><input v-if="isTags" v-model="tagText" class="field max-w-[560px]" aria-label="Tags, with commas between" placeholder="with commas between"><ValueInput v-else :key="attributeCode + kind" v-model="value" class="max-w-[560px]" :attribute="attribute" :language="language" :label="`New value of ${labelOf(attributeCode)}`" :values="[]" /></template>
         <template v-if="kind === 'replace'">
           <label class="pt-1.5 text-ink2" for="bulk-find">Find</label><input id="bulk-find" v-model="find" class="field max-w-[560px]" :lang="language">
           <label class="pt-1.5 text-ink2" for="bulk-put">Put instead</label><input id="bulk-put" v-model="put" class="field max-w-[560px]" :lang="language" placeholder="nothing: it is taken out">
+          <span /><label class="flex items-center gap-1.5"><input v-model="pattern" type="checkbox">a regular expression, its groups as $1</label>
         </template>
+        <template v-if="kind === 'case'"><label class="pt-1.5 text-ink2" for="bulk-how">Letters</label><select id="bulk-how" v-model="how" class="field justify-self-start"><option v-for="h in letterCases" :key="h" :value="h">{{ caseWords[h] }}</option></select></template>
+        <template v-if="kind === 'convert'"><label class="pt-1.5 text-ink2" for="bulk-unit">Into</label><select id="bulk-unit" v-model="unit" class="field justify-self-start"><option value="" disabled>choose a unit</option><option v-for="u in unitsHere" :key="u.symbol" :value="u.symbol">{{ u.symbol }}</option></select></template>
+        <template v-if="kind === 'template'"><label class="pt-1.5 text-ink2" for="bulk-template">Template</label><div class="max-w-[560px]"><textarea id="bulk-template" v-model="template" class="field w-full" rows="2" :lang="language" placeholder="{brand} {model}, holds {volume}" /><select class="field mt-1" aria-label="Put a value into the template" value="" @change="template += `{${($event.target as HTMLSelectElement).value}}`; ($event.target as HTMLSelectElement).value = ''"><option value="" disabled>put a value in</option><option value="brand">Brand</option><option value="sku">SKU</option><option v-for="a in attributesByLabel" :key="a.code" :value="a.code">{{ labelOf(a.code) }}</option></select></div></template>
         <template v-if="kind === 'fill'">
           <label class="pt-1.5 text-ink2" for="bulk-from">From</label>
           <div class="flex flex-wrap gap-2"><select id="bulk-from" v-model="from.attribute" class="field"><option value="" disabled>choose a field</option><option v-for="a in sources" :key="a.code" :value="a.code">{{ labelOf(a.code) }}</option></select><select v-if="setup.attributes.get(from.attribute)?.translatable" v-model="from.language" class="field" aria-label="From which language"><option v-for="l in languages" :key="l" :value="l">in {{ languageName(l) }}</option></select></div>
         </template>
-        <template v-if="kind === 'set' || kind === 'fill'"><span /><label class="flex items-center gap-1.5"><input v-model="onlyEmpty" type="checkbox">only where it is empty</label></template>
+        <template v-if="kind === 'set' || kind === 'fill' || kind === 'template'"><span /><label class="flex items-center gap-1.5"><input v-model="onlyEmpty" type="checkbox">only where it is empty</label></template>
       </template>
     </form>
 

@@ -11,7 +11,8 @@ const bag = (values: Record<string, Value>) => product('B-1', {}, values)
 /** What a change makes of a product's value; a problem is a text that begins with an exclamation mark. */
 function made(c: BulkChange, values: Record<string, Value>) {
   expect(checkBulkChange(c, setup)).toEqual([])
-  const outcome = outcomeOf(bag(values), c, setup)
+  const subject = { ...bag(values), tags: ['wet', 'old'], brand: 'varga' }
+  const outcome = outcomeOf(subject, single(subject), c, setup)
   return outcome === null ? 'unchanged' : 'problem' in outcome ? `!${outcome.problem}` : outcome.after
 }
 
@@ -28,6 +29,17 @@ describe('a bulk change', () => {
     ['appends to a long text, on a new line', change({ do: 'append', attribute: 'summary', ...en, value: 'Dry.' }), { 'summary@/en-GB': 'Light.' }, 'Light.\nDry.'],
     ['appends to nothing', change({ do: 'append', attribute: 'summary', ...en, value: 'Dry.' }), {}, 'Dry.'],
     ['appends paragraphs', change({ do: 'append', attribute: 'description', ...en, value: '<p>New.</p>' }), { 'description@/en-GB': '<p>Old.</p>' }, '<p>Old.</p><p>New.</p>'],
+    ['finds by a pattern, and puts its groups elsewhere', change({ do: 'replace', attribute: 'name', ...en, find: '(\\w+) (\\d+)', with: '$2 $1', pattern: true }), { 'name@/en-GB': 'Regn 30' }, '30 Regn'],
+    ['finds by a pattern inside formatting', change({ do: 'replace', attribute: 'description', ...en, find: 'a+b', with: 'x', pattern: true }), { 'description@/en-GB': `<p>${'a'.repeat(300)}b <strong>ab</strong></p>` }, '<p>x <strong>x</strong></p>'],
+    ['puts a template, with values of the product', change({ do: 'template', attribute: 'name', ...en, value: '{brand}: {material}, {weight}' }), { material: 'wool', weight: { value: 1200, unit: 'g' } }, 'Varga & Daughter: wool, 1,200 g'],
+    ['says which value a template lacks', change({ do: 'template', attribute: 'name', ...en, value: '{material}' }), {}, '!It has no “material” that the template could name.'],
+    ['escapes what a template puts into formatted text', change({ do: 'template', attribute: 'description', ...en, value: '{brand}' }), {}, '<p>Varga &amp; Daughter</p>'],
+    ['changes capital letters by the language', change({ do: 'case', attribute: 'name', language: 'fr-CH', how: 'words' }), { 'name@/fr-CH': 'SACOCHE D’ÉTÉ' }, 'Sacoche D’été'],
+    ['begins sentences with a capital, across formatting', change({ do: 'case', attribute: 'description', ...en, how: 'sentence' }), { 'description@/en-GB': '<p>DRY <strong>INSIDE. AND</strong> OUT.</p>' }, '<p>Dry <strong>inside. And</strong> out.</p>'],
+    ['converts units exactly', change({ do: 'convert', attribute: 'width', unit: 'mm' }), { width: { value: 12, unit: 'in' } }, { value: 304.8, unit: 'mm' }],
+    ['adds a tag', change({ do: 'add', attribute: 'field:tags', value: ['sale'] }), {}, ['wet', 'old', 'sale']],
+    ['removes a tag', change({ do: 'remove', attribute: 'field:tags', value: ['old'] }), {}, ['wet']],
+    ['sets a status', change({ do: 'set', attribute: 'field:status', value: 'draft' }), {}, 'draft'],
     ['appends points', change({ do: 'append', attribute: 'key-points', ...en, value: ['Dry'] }), { 'key-points@/en-GB': ['Light'] }, ['Light', 'Dry']],
     ['adds a choice, once', change({ do: 'add', attribute: 'mounting', value: ['rack', 'frame'] }), { mounting: ['rack'] }, ['rack', 'frame']],
     ['removes a choice', change({ do: 'remove', attribute: 'mounting', value: ['rack'] }), { mounting: ['rack', 'frame'] }, ['frame']],
@@ -81,4 +93,15 @@ describe('a bulk change', () => {
     expect(bulkTitle(change({ do: 'replace', attribute: 'name', ...en, find: 'a', with: 'b' }), setup)).toBe('Replaced “a” with “b” in name')
     expect(bulkTitle(change({ do: 'fill', attribute: 'summary', ...en, from: { attribute: 'description', storefront: null, ...en } }), setup)).toBe('Filled summary from description')
   })
+})
+
+it('refuses patterns and templates that cannot be used, and fields that have no such change', () => {
+  const paths = (c: BulkChange) => checkBulkChange(c, setup).map((p) => p.path)
+  expect(paths(change({ do: 'replace', attribute: 'name', ...en, find: '(', pattern: true }))).toEqual(['find'])
+  expect(paths(change({ do: 'replace', attribute: 'name', ...en, find: 'a', with: '$1', pattern: true }))).toEqual(['with'])
+  expect(paths(change({ do: 'template', attribute: 'name', ...en, value: '{nothing}' }))).toEqual(['value'])
+  expect(paths(change({ do: 'template', attribute: 'name', ...en, value: '{name}' }))).toEqual(['value'])
+  expect(paths(change({ do: 'convert', attribute: 'weight', unit: 'mm' }))).toEqual(['unit'])
+  expect(paths(change({ do: 'clear', attribute: 'field:status' }))).toEqual(['do'])
+  expect(paths(change({ do: 'set', attribute: 'field:brand', value: 'nobody' }))).toEqual(['value'])
 })
