@@ -15,7 +15,7 @@ const faulty = [
 /** Each view: its address, and what is done before the picture is taken. */
 const views = {
   'catalogue': ['/catalogue?in=ch/it-CH', async (p) => { await p.getByRole('grid').waitFor(); for (let i = 0; i < 9; i++) await p.keyboard.press('ArrowDown') }],
-  'import': ['/catalogue/import', async (p) => { await p.getByLabel('Choose a CSV file').setInputFiles({ name: 'quay.csv', mimeType: 'text/csv', buffer: Buffer.from(faulty) }); await p.getByText(/problems in/).waitFor() }],
+  'import': ['/catalogue/import', async (p) => { await p.getByLabel('Choose a file').setInputFiles({ name: 'quay.csv', mimeType: 'text/csv', buffer: Buffer.from(faulty) }); await p.getByText(/problems in/).waitFor() }],
   'change': ['/catalogue/change?type=pannier', async (p) => {
     await p.getByLabel('Field', { exact: true }).selectOption({ label: 'Summary' })
     await p.getByLabel('What to do').selectOption({ label: 'Find and replace' })
@@ -23,6 +23,16 @@ const views = {
     await p.getByLabel('Put instead').fill('ride to work')
     await p.getByLabel('Before and after').waitFor()
   }],
+  'variants': ['/catalogue/KZ-1100', async (p) => {
+    await p.getByRole('button', { name: 'Variants', exact: true }).click()
+    await p.getByRole('group', { name: 'Values of Size' }).getByLabel('XL', { exact: true }).check()
+    await p.getByRole('group', { name: 'Values of Colour' }).getByLabel('Slate').check()
+    await p.getByRole('button', { name: /Make 1 of 1/ }).click()
+  }],
+  'prices': ['/catalogue/PE-1830?in=ch/fr-CH&for=workshop', async (p) => { await p.getByRole('button', { name: 'Prices', exact: true }).click(); await p.getByText('holds now').waitFor() }],
+  'product-type': ['/settings/types/pannier', async (p) => { await p.getByText('Load limit').waitFor() }],
+  'attribute': ['/settings/attributes/material', async (p) => { await p.getByRole('button', { name: 'Take Waxed canvas out' }).click(); await p.getByText(/would be lost/).first().waitFor() }],
+  'categories': ['/settings/categories', async (p) => { await p.getByRole('treeitem').nth(1).click() }],
   'product': ['/catalogue/PE-1830?in=ch/fr-CH', async (p) => { await p.getByRole('region', { name: 'Copy' }).scrollIntoViewIfNeeded(); await p.getByRole('button', { name: /^Summary, fallback/ }).focus() }],
   'proof': ['/catalogue/PE-1830?in=uk/en-GB&for=workshop', async (p) => { await p.getByRole('button', { name: 'desk' }).click(); await p.getByLabel('Reasons').getByRole('button', { name: 'Fits these racks' }).click() }],
   'library': ['/library?in=ch/fr-CH', async (p) => { await p.getByText('Fits these racks').waitFor() }],

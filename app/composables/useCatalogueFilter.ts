@@ -28,7 +28,7 @@ export function useCatalogueFilter() {
   })
   const condition = computed<Condition>(() => ({ all: [
     ...(['type', 'category', 'status'] as const).filter((field) => filter[field]).map((field): Condition => ({ field, is: 'equals', value: filter[field] })),
-    ...(filter.q.trim() ? [{ any: ['sku', 'gtin', 'name', ...new Set(lens.editions.map((e) => `name@${e.language}`))].map((field): Condition => ({ field, is: 'contains', value: filter.q })) }] : []),
+    ...(filter.q.trim() ? [{ any: ['sku', 'gtin', 'name', ...new Set(lens.editions.filter((e) => e.language !== setup.source).map((e) => `name@${e.language}`))].map((field): Condition => ({ field, is: 'contains', value: filter.q })) }] : []),
     ...(where.value ? [where.value] : []),
   ] }))
   const said = (c: Condition) => {

@@ -12,6 +12,9 @@ export function useSheetWrites(written: () => Promise<unknown>) {
   const jobs = useJobsStore()
   const refused = ref(new Map<string, { message: string; text: string }>())
   const pending = ref(new Set<string>())
+  /** Rises when what is refused or under way has changed, for rows that are drawn only then. */
+  const version = ref(0)
+  watch([refused, pending], () => { version.value++ }, { deep: true, flush: 'sync' })
   const steps = ref<{ step: number; cells: number }[]>([])
   const asked = computed(() => ({ ...lens.body, language: lens.language }))
 
@@ -62,7 +65,7 @@ export function useSheetWrites(written: () => Promise<unknown>) {
     await written()
   }
   return {
-    write, undo, steps, undoing, refusedCount: computed(() => refused.value.size),
+    write, undo, steps, undoing, version, refusedCount: computed(() => refused.value.size),
     refusedAt: (sku: string, column: string) => refused.value.get(keyOf(sku, column)), isPending: (sku: string, column: string) => pending.value.has(keyOf(sku, column)),
     forget: () => { refused.value = new Map() },
   }

@@ -44,6 +44,8 @@ const otherNames: Record<string, readonly string[]> = {
   'available-from': ['available', 'available from', 'release date', 'verfügbar ab', 'disponible dès'],
   'minimum': ['minimum quantity', 'minimum order quantity', 'moq', 'mindestmenge', 'quantité minimale'],
 }
+/** Other names of the attribute that products are called by. Common practice, no published source. */
+const nameNames = ['product name', 'product title', 'title', 'item name', 'article name', 'produktname', 'artikelname', 'bezeichnung', 'désignation', 'nom du produit', 'nome prodotto', 'productnaam']
 const priceNames = ['price', 'retail price', 'list price', 'rrp', 'preis', 'verkaufspreis', 'prix', 'prezzo', 'prijs']
 
 /** A header taken apart: its words, a unit or a language or currency behind them. */
@@ -97,7 +99,7 @@ function byName(header: string, setup: Setup): { means: string; unit: string } |
   const whole = attributeNamed(header, setup)
   const read = whole ? { name: header, unit: undefined, language: undefined, storefront: undefined } : readHeaderName(header, setup)
   if (priceNames.some((n) => plainName(n) === plainName(read.name))) return { means: `price@${read.storefront ?? [...setup.storefronts.keys()][0]!}`, unit: '' }
-  const attribute = whole ?? attributeNamed(read.name, setup)
+  const attribute = whole ?? attributeNamed(read.name, setup) ?? (nameNames.some((n) => plainName(n) === plainName(read.name)) ? setup.attributes.get('name') : undefined)
   if (!attribute) return undefined
   if (read.unit !== undefined && findUnit(read.unit)?.family !== attribute.family) return undefined
   return { means: attribute.translatable ? `${attribute.code}@/${read.language ?? setup.source}` : attribute.code, unit: read.unit ?? '' }

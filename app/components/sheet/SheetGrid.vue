@@ -171,6 +171,8 @@ useEventListener(window, 'mouseup', () => { dragging = false })
 /** Why the cell that the keys act on was refused, if it was. */
 const reason = computed(() => (current.value && props.columns[at.column] ? writes.refusedAt(current.value.sku, props.columns[at.column]!.id)?.message ?? '' : ''))
 defineExpose({ writes, reason, focus: () => scroller.value?.focus(), renew: () => list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0) })
+/** How a row is marked: rows are drawn anew only where that, or what they hold, has changed. */
+const markOf = (row: number) => `${row >= range.block.value.top && row <= range.block.value.bottom ? `${range.block.value.left}-${range.block.value.right}` : ''}|${row === at.row ? at.column : ''}`
 const rightLanguage = (cell: SheetCell, c: SheetColumn) => c.kind === 'attribute' && c.attribute.translatable && cell.language ? cell.language : undefined
 const id = useId()
 </script>
@@ -187,7 +189,7 @@ const id = useId()
     <p v-if="list.problem.value" class="sticky left-0 px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
     <div v-if="list.count.value === 0" class="sticky left-0 p-10 text-center text-ink2" role="row"><span role="gridcell"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" /><slot name="empty">No product fits.</slot></span></div>
     <div class="relative" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px`, width: `${lefts.at(-1)}px` }">
-      <div v-for="v in visible" :key="v.index" class="row absolute left-0 top-0" role="row" :aria-rowindex="v.index + 2" :aria-selected="v.index >= range.block.value.top && v.index <= range.block.value.bottom" :style="{ transform: `translateY(${v.start}px)`, gridTemplateColumns: template, width: `${lefts.at(-1)}px` }">
+      <div v-for="v in visible" :key="v.index" v-memo="[list.row(v.index), v.start, template, markOf(v.index), writes.version, columns, readonly]" class="row absolute left-0 top-0" role="row" :aria-rowindex="v.index + 2" :aria-selected="v.index >= range.block.value.top && v.index <= range.block.value.bottom" :style="{ transform: `translateY(${v.start}px)`, gridTemplateColumns: template, width: `${lefts.at(-1)}px` }">
         <template v-for="r in [list.row(v.index)]" :key="r?.sku ?? v.index">
           <span role="rowheader" aria-colindex="1" class="rowhead sticky left-0 z-10 flex items-center gap-2 bg-sheet" :class="{ current: v.index === at.row }" @mousedown="press($event, v.index, 0); range.go(v.index, columns.length - 1, true)" @dblclick="r && emit('open', r.sku)">
             <template v-if="r">

@@ -15,7 +15,8 @@ export async function findRows(db: Db, setup: StoredSetup, node: RuleNode | null
   // Without a rule nothing is kept: the page is read along the SKUs, and only counting looks at all.
   const found = sql`found as ${node === null ? sql`not materialized` : sql`materialized`} (
     ${o.members === 'parents' ? sql`select r.id, r.id as root, r.sku from product r where r.parent_id is null and ${met}`
-      : sql`select m.id, m.root_id as root, m.sku from product m join product r on r.id = m.root_id where ${wanted} and ${met}`})`
+      : node === null ? sql`select m.id, m.root_id as root, m.sku from product m where ${wanted}`
+        : sql`select m.id, m.root_id as root, m.sku from product m join product r on r.id = m.root_id where ${wanted} and ${met}`})`
   const { rows } = await db.execute<{ count: number; rows: [number, number][] | null }>(sql`
     with ${found} select (select count(*)::int from found) as count,
       (select json_agg(json_build_array(s.id, s.root) order by s.sku) from (select * from found order by sku limit ${o.limit} offset ${o.offset}) s) as rows`)
