@@ -1,58 +1,171 @@
-import ExcelJS from 'exceljs'
-import unzipper from 'unzipper'
-import { createReadStream } from 'node:fs'
+import { SaxesParser, type SaxesTagPlain } from 'saxes'
+import unzipper, { type File } from 'unzipper'
 import { CsvFileError, type CsvRecord } from './csv-file'
+
+// Spreadsheets are read here part by part as they unpack: what the common package does decodes each chunk by itself,
+// which breaks letters of several bytes where chunks meet.
 
 const maxUnpacked = 2 * 1024 ** 3
 const maxTexts = 400 * 1024 ** 2
 
-/** Keeps out files that unpack to far more than they are: their sizes stand in their directory, before anything is unpacked. */
-async function checkSizes(file: string) {
-  let files: { path: string; uncompressedSize: number }[]
+const noTable = (message: string) => new CsvFileError({ code: 'not-a-table', message }, 1)
+
+/** The parts of a spreadsheet by their path. Keeps out files that unpack to far more than they are: their sizes stand in their directory, before anything is unpacked. */
+async function partsOf(file: string): Promise<Map<string, File>> {
+  let files: File[]
   try {
     files = (await unzipper.Open.file(file)).files
   } catch {
-    throw new CsvFileError({ code: 'not-a-table', message: 'This packed file cannot be opened. Save it again as a spreadsheet (XLSX) or as CSV.' }, 1)
+    throw noTable('This packed file cannot be opened. Save it again as a spreadsheet (XLSX) or as CSV.')
   }
-  if (!files.some((f) => f.path === 'xl/workbook.xml')) throw new CsvFileError({ code: 'not-a-table', message: 'This is a packed file, but no spreadsheet (XLSX). Save it as XLSX or as CSV.' }, 1)
+  const parts = new Map(files.map((f) => [f.path, f]))
+  if (!parts.has('xl/workbook.xml')) throw noTable('This is a packed file, but no spreadsheet (XLSX). Save it as XLSX or as CSV.')
   const total = files.reduce((n, f) => n + f.uncompressedSize, 0)
-  if (total > maxUnpacked || files.some((f) => f.path === 'xl/sharedStrings.xml' && f.uncompressedSize > maxTexts)) {
+  if (total > maxUnpacked || (parts.get('xl/sharedStrings.xml')?.uncompressedSize ?? 0) > maxTexts) {
     throw new CsvFileError({ code: 'too-large', message: 'This spreadsheet is too large to be read. Save it as CSV, or cut it in parts.' }, 1)
   }
+  return parts
 }
 
-/** A cell of a spreadsheet as a cell of a product file. */
-function textOf(value: ExcelJS.CellValue): string {
-  if (value === null || value === undefined) return ''
-  if (typeof value === 'boolean') return value ? 'yes' : 'no'
-  if (value instanceof Date) return value.toISOString().slice(0, 10)
-  if (typeof value !== 'object') return String(value)
-  if ('richText' in value) return value.richText.map((r) => r.text).join('')
-  if ('result' in value) return textOf(value.result as ExcelJS.CellValue)
-  if ('text' in value) return typeof value.text === 'string' ? value.text : textOf(value.text as ExcelJS.CellValue)
-  // A formula without a result, or an error: nothing is known of it.
-  return ''
+interface Handlers {
+  open(tag: SaxesTagPlain): void
+  text?(text: string): void
+  close?(name: string): void
 }
 
-/** The rows of a spreadsheet's first sheet, the header first; empty rows are passed over. */
-export async function* readSpreadsheet(file: string): AsyncGenerator<CsvRecord> {
-  await checkSizes(file)
-  const source = createReadStream(file)
-  try {
-    const workbook = new ExcelJS.stream.xlsx.WorkbookReader(source, { worksheets: 'emit', sharedStrings: 'cache', styles: 'cache', hyperlinks: 'ignore', entries: 'ignore' })
-    for await (const sheet of workbook) {
-      for await (const row of sheet) {
-        const values = row.values as ExcelJS.CellValue[]
-        // Cells are counted from 1.
-        const cells = Array.from({ length: Math.max(0, values.length - 1) }, (_, i) => textOf(values[i + 1]))
-        if (cells.some((c) => c !== '')) yield { line: row.number, cells }
-      }
-      return
-    }
-  } catch (e) {
-    if (e instanceof CsvFileError) throw e
-    throw new CsvFileError({ code: 'not-a-table', message: `The spreadsheet cannot be read: ${(e as Error).message}` }, 1)
-  } finally {
-    source.destroy()
+/** Reads a part of XML piece by piece; after each piece, whatever `taken` gives is given on. No entities beyond XML's own five are known to the parser, and it fetches nothing. */
+async function* parse<T>(part: File, handlers: Handlers, taken: () => T[]): AsyncGenerator<T> {
+  const parser = new SaxesParser()
+  parser.on('opentag', (tag) => handlers.open(tag))
+  parser.on('text', (text) => handlers.text?.(text))
+  parser.on('closetag', (tag) => handlers.close?.(tag.name))
+  parser.on('error', (e) => { throw noTable(`The spreadsheet cannot be read: ${e.message.slice(0, 200)}`) })
+  const decoder = new TextDecoder('utf-8')
+  for await (const chunk of part.stream() as AsyncIterable<Buffer>) {
+    parser.write(decoder.decode(chunk, { stream: true }))
+    yield* taken()
   }
+  parser.write(decoder.decode()).close()
+  yield* taken()
+}
+
+async function readAll(part: File | undefined, handlers: Handlers): Promise<void> {
+  if (!part) return
+  for await (const _nothing of parse(part, handlers, () => [])) continue
+}
+
+const local = (name: string) => name.slice(name.indexOf(':') + 1)
+
+/** The part that holds the first sheet. */
+async function firstSheet(parts: Map<string, File>): Promise<File> {
+  let id: string | undefined
+  await readAll(parts.get('xl/workbook.xml'), { open: (t) => { if (local(t.name) === 'sheet') id ??= t.attributes['r:id'] } })
+  let target: string | undefined
+  await readAll(parts.get('xl/_rels/workbook.xml.rels'), { open: (t) => { if (local(t.name) === 'Relationship' && t.attributes.Id === id) target = t.attributes.Target } })
+  const sheet = target && parts.get(target.startsWith('/') ? target.slice(1) : `xl/${target}`)
+  if (!sheet) throw noTable('The spreadsheet has no sheet. Save it again as XLSX or as CSV.')
+  return sheet
+}
+
+/** Texts that cells share, by their number. Readings of Japanese characters (`rPh`) are no part of a text. */
+async function sharedTexts(parts: Map<string, File>): Promise<string[]> {
+  const texts: string[] = []
+  let [text, inText, inReading] = ['', false, false]
+  await readAll(parts.get('xl/sharedStrings.xml'), {
+    open(t) {
+      const name = local(t.name)
+      if (name === 'si') text = ''
+      else if (name === 'rPh') inReading = true
+      else if (name === 't') inText = true
+    },
+    text(t) { if (inText && !inReading) text += t },
+    close(n) {
+      const name = local(n)
+      if (name === 'si') texts.push(text)
+      else if (name === 'rPh') inReading = false
+      else if (name === 't') inText = false
+    },
+  })
+  return texts
+}
+
+/** The numbers of built-in formats that are dates (ECMA-376 part 1, section 18.8.30). */
+const builtInDates = new Set([14, 15, 16, 17, 22])
+
+/** Of each cell style, whether numbers of it are read as dates. */
+async function dateStyles(parts: Map<string, File>): Promise<boolean[]> {
+  const own = new Map<number, boolean>()
+  const styles: boolean[] = []
+  let inCells = false
+  await readAll(parts.get('xl/styles.xml'), {
+    open(t) {
+      const name = local(t.name)
+      // A format with year or day is a date; letters in quotes or brackets are none of its own.
+      if (name === 'numFmt') own.set(Number(t.attributes.numFmtId), /[yd]/i.test(String(t.attributes.formatCode).replace(/"[^"]*"|\[[^\]]*\]|\\./g, '')))
+      else if (name === 'cellXfs') inCells = true
+      else if (name === 'xf' && inCells) styles.push(own.get(Number(t.attributes.numFmtId)) ?? builtInDates.has(Number(t.attributes.numFmtId)))
+    },
+    close(n) { if (local(n) === 'cellXfs') inCells = false },
+  })
+  return styles
+}
+
+/** The column of a reference such as `AB12`, from 0. */
+function columnOf(reference: string): number {
+  let n = 0
+  for (const c of reference) {
+    if (c < 'A' || c > 'Z') break
+    n = n * 26 + c.charCodeAt(0) - 64
+  }
+  return n - 1
+}
+
+/** A day number of spreadsheets as a date: day 1 is 1900-01-01, and 1900 wrongly has a leap day (ECMA-376 part 1, section 18.17.4.1). */
+function dateOf(serial: number): string {
+  return new Date(Date.UTC(1899, 11, serial < 60 ? 31 : 30) + Math.floor(serial) * 86_400_000).toISOString().slice(0, 10)
+}
+
+/** The rows of a spreadsheet's first sheet, the header first; empty rows are passed over. Cells are texts as a product file has them. */
+export async function* readSpreadsheet(file: string): AsyncGenerator<CsvRecord> {
+  const parts = await partsOf(file)
+  const sheet = await firstSheet(parts)
+  const [texts, dates] = [await sharedTexts(parts), await dateStyles(parts)]
+  let rows: CsvRecord[] = []
+  let row: CsvRecord = { line: 0, cells: [] }
+  let [at, type, style, text, inValue] = [0, '', 0, '', false]
+  const cellText = () => {
+    if (text === '') return ''
+    if (type === 's') return texts[Number(text)] ?? ''
+    if (type === 'b') return text === '1' ? 'yes' : 'no'
+    if (type === 'e') return ''
+    if (type === 'str' || type === 'inlineStr' || type === 'd') return text
+    // Numbers are written in full, not as 1.2E+3.
+    return dates[style] ? dateOf(Number(text)) : String(Number(text))
+  }
+  const handlers: Handlers = {
+    open(t) {
+      const name = local(t.name)
+      if (name === 'row') row = { line: Number(t.attributes.r ?? row.line + 1), cells: [] }
+      else if (name === 'c') {
+        at = t.attributes.r ? columnOf(t.attributes.r) : row.cells.length
+        type = t.attributes.t ?? 'n'
+        style = Number(t.attributes.s ?? 0)
+        text = ''
+      } else if (name === 'v' || name === 't') inValue = true
+    },
+    text(t) { if (inValue) text += t },
+    close(n) {
+      const name = local(n)
+      if (name === 'v' || name === 't') inValue = false
+      else if (name === 'c' && at < 16_384) {
+        while (row.cells.length < at) row.cells.push('')
+        row.cells[at] = cellText()
+      } else if (name === 'row' && row.cells.some((c) => c !== '')) rows.push(row)
+    },
+  }
+  yield* parse(sheet, handlers, () => {
+    const taken = rows
+    rows = []
+    return taken
+  })
 }

@@ -38,6 +38,14 @@ describe('spreadsheets and JSON Lines', () => {
     expect(Object.fromEntries(document.values.map((v) => [v.attribute, v.value]))).toEqual({ name: 'Regn 30', weight: { value: 1.5, unit: 'kg' }, launched: '2026-03-02', reflective: true })
     expect((await getProduct('X-2')).document.values[0]!.value).toBe('=1+1')
   })
+  it('lose no letter where pieces of a large spreadsheet meet', async () => {
+    const rows = Array.from({ length: 4000 }, (_, i) => [`J-${i}`, 'bag', `チャイルドシート ${'席'.repeat(i % 7)} ${i}`])
+    expect(await bring(await sheet([['sku', 'type', 'name'], ...rows], 'large.xlsx'), { mode: 'check' })).toMatchObject({ created: 4000, rejected: [] })
+    const { readSpreadsheet } = await import('@server/services/spreadsheet-file')
+    const read: string[] = []
+    for await (const { cells } of readSpreadsheet(path.join(folder, 'large.xlsx'))) read.push(cells[2]!)
+    expect(read.slice(1)).toEqual(rows.map((r) => r[2]))
+  })
   it.each(['csv', 'xlsx', 'jsonl'] as const)('come back as %s by an import that changes nothing', async (format) => {
     await patchProduct(maren, 'X-1', '*', {
       categories: ['wear'], minimum: 2, availableFrom: '2026-12-01', carried: { 'tax class': '-A|2' }, relations: [{ kind: 'replaces', sku: 'X-2' }], range: [{ storefront: 'ch', groups: ['club', 'retail'], from: null, to: '2027-01-01' }],
