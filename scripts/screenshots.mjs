@@ -30,7 +30,7 @@ const views = {
     await p.getByRole('button', { name: /Make 1 of 1/ }).click()
   }],
   'prices': ['/catalogue/PE-1830?in=ch/fr-CH&for=workshop', async (p) => { await p.getByRole('button', { name: 'Prices', exact: true }).click(); await p.getByText('holds now').waitFor() }],
-  'product-type': ['/settings/types/pannier', async (p) => { await p.getByText('Load limit').waitFor() }],
+  'product-type': ['/settings/types/pannier', async (p) => { await p.getByRole('link', { name: 'Load limit' }).waitFor() }],
   'attribute': ['/settings/attributes/material', async (p) => { await p.getByRole('button', { name: 'Take Waxed canvas out' }).click(); await p.getByText(/would be lost/).first().waitFor() }],
   'categories': ['/settings/categories', async (p) => { await p.getByRole('treeitem').nth(1).click() }],
   'product': ['/catalogue/PE-1830?in=ch/fr-CH', async (p) => { await p.getByRole('region', { name: 'Copy' }).scrollIntoViewIfNeeded(); await p.getByRole('button', { name: /^Summary, fallback/ }).focus() }],
