@@ -5,7 +5,7 @@ import { same, valuePath, type ProductPatch } from '@core/catalogue/patch'
 import { gtinProblem } from '@core/gtin/check-digit'
 import { canonicalTag } from '@core/language/chain'
 import { windowIn } from '@core/moments/instant'
-import type { TranslationState } from '@core/translation/state'
+import type { TranslationState as State } from '@core/translation/state'
 import type { ProductPatchBody } from '@contracts/product'
 import { markKey } from '../db/queries/families'
 import type { StoredSetup } from '../db/queries/setup'
@@ -15,7 +15,7 @@ import { notFitting } from './problem'
 export interface Checked {
   patch: ProductPatch
   /** Translations' marks to set, by the key of their value. */
-  marks: Map<string, TranslationState>
+  marks: Map<string, State>
   conflicts: { path: string; message: string }[]
 }
 

@@ -37,7 +37,7 @@ watch(range.height, (n) => emit('marked', { rows: n, skus: async () => (await ro
 const writes = reactive(useSheetWrites(() => list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0)))
 
 // What is found anew is read from its top.
-watch(() => props.filter, () => range.go(0, at.column), { deep: true })
+watch(() => JSON.stringify(props.filter), () => range.go(0, at.column))
 const editing = ref<{ row: number; column: number; typed: string }>()
 const languageOf = (c: SheetColumn) => (c.kind === 'attribute' && c.edition ? c.edition.language : lens.language)
 function show(row: number, column: number) {
@@ -184,7 +184,7 @@ const id = useId()
   >
     <div class="row head sticky top-0 z-20 bg-sheet" role="row" aria-rowindex="1" :style="{ gridTemplateColumns: template, width: `${lefts.at(-1)}px` }">
       <span role="columnheader" class="rowhead sticky left-0 z-10 bg-sheet" aria-colindex="1">Product</span>
-      <span v-for="(c, i) in columns" :key="c.id" role="columnheader" class="truncate" :class="[{ 'text-right': isNumeric(c) }, c.kind === 'attribute' && c.edition ? `thread-${c.edition.storefront}` : c.kind === 'price' ? `thread-${c.storefront}` : '']" :aria-colindex="i + 2" :title="c.id">{{ c.kind === 'price' ? 'Price' : columnLabel(c, setup) }}<template v-if="c.kind === 'attribute' && c.edition"> <span class="dot" /> <span class="font-normal">{{ c.edition.language }}</span></template><template v-else-if="c.kind === 'price'"> <span class="dot" /> <span class="font-normal">{{ c.storefront }}</span></template></span>
+      <span v-for="(c, i) in columns" :key="c.id" role="columnheader" class="truncate" :class="[{ 'text-right': isNumeric(c) }, c.kind === 'attribute' && c.edition ? `thread-${c.edition.storefront}` : c.kind === 'price' ? `thread-${c.storefront}` : '']" :aria-colindex="i + 2" :title="c.id">{{ c.kind === 'price' ? 'Price' : columnLabel(c, setup) }}<template v-if="c.kind === 'attribute' && c.edition"> <span class="dot" /> <span class="font-normal">{{ c.edition.language }}</span></template><template v-else-if="c.kind === 'price'"> <span class="dot ml-1" /> <span class="font-normal">{{ c.storefront }}</span></template></span>
     </div>
     <p v-if="list.problem.value" class="sticky left-0 px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
     <div v-if="list.count.value === 0" class="sticky left-0 p-10 text-center text-ink2" role="row"><span role="gridcell"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" /><slot name="empty">No product fits.</slot></span></div>

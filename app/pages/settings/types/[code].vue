@@ -15,7 +15,7 @@ const usesOf = (group: string) => draft.value!.attributes.filter((a) => a.group 
 /** The uses as they stand group by group, in the order of the groups. */
 const inOrder = (attributes: TypeAttribute[]) => draft.value!.groups.flatMap((g) => attributes.filter((a) => a.group === g.code))
 const setUses = (attributes: TypeAttribute[]) => { draft.value!.attributes = inOrder(attributes) }
-const replace = (use: TypeAttribute) => setUses(draft.value!.attributes.map((a) => (a.attribute === use.attribute ? use : a)))
+const replace = (changed: TypeAttribute) => setUses(draft.value!.attributes.map((a) => (a.attribute === changed.attribute ? changed : a)))
 const add = (group: string, attribute: string) => setUses([...draft.value!.attributes, { attribute, group, required: false, requiredIn: [], requiredWhere: null, perVariant: false, default: null }])
 const moveUse = (group: string, from: number, to: number) => {
   const list = usesOf(group)
