@@ -9,6 +9,9 @@ const isObject = (v: JsonLogic | undefined): v is { [op: string]: JsonLogic } =>
 const comparisons: Record<string, OperatorName> = { '<': 'below', '<=': 'at-most', '>': 'above', '>=': 'at-least' }
 const flipped: Record<string, string> = { '<': '>', '<=': '>=', '>': '<', '>=': '<=', '==': '==', '===': '===', '!=': '!=', '!==': '!==' }
 
+/** Tests that a missing value never meets. */
+const meetsNothing = new Set(['<', '<=', '>', '>=', '==', '===', 'in', 'like'])
+
 /**
  * JsonLogic as a condition: the forms that `toJsonLogic` writes, and plain `== != < <= > >= in and or ! !!`
  * with the same meaning. A price without a currency is in the given one.
@@ -108,7 +111,8 @@ export function fromJsonLogic(logic: JsonLogic, setup: Setup, currency: string):
       else if (f !== undefined && (op === '!==' || op === '!=') && operands[1] === null && args.length > 1) guarded.add(f)
       else rest.push({ node, path: here })
     })
-    const named = JSON.stringify(rest.map((r) => r.node))
+    // A guard says nothing of its own beside a comparison of the same field, which a missing value never meets.
+    const named = JSON.stringify(rest.map((r) => r.node).filter((n) => isObject(n) && meetsNothing.has(Object.keys(n)[0]!) && !list(n[Object.keys(n)[0]!]).includes(null)))
     const children: Condition[] = [...guarded].filter((f) => !named.includes(`{"var":${JSON.stringify(f)}}`)).map((f) => test(f, 'present', true, item))
     const lasting = withinDays(rest.map((r) => r.node), item)
     if (lasting) return children.length ? { all: [...children, lasting] } : lasting

@@ -46,6 +46,7 @@ describe('JsonLogic of others', () => {
     [{ '!!': [{ var: 'attribute:reflective' }] }, { field: 'attribute:reflective', is: 'equals', value: true }],
     [{ '!': [{ or: [{ '==': [{ var: 'type' }, 'bag'] }, { in: ['dry', { var: 'name' }] }] }] }, { none: [{ field: 'type', is: 'equals', value: 'bag' }, { field: 'name', is: 'contains', value: 'dry' }] }],
     [{ in: [{ var: 'season' }, ['winter']] }, { field: 'season', is: 'one-of', value: ['winter'] }],
+    [{ and: [{ some: [{ var: 'variants' }, { '===': [{ var: 'name' }, null] }] }, { '!==': [{ var: 'name' }, null] }] }, { all: [{ field: 'name', is: 'present', value: true }, { variant: { field: 'name', is: 'present', value: false } }] }],
     [true, { all: [] }],
   ])('%j is a rule', (logic, rule) => expect(into(logic)).toEqual(rule))
 
