@@ -13,7 +13,15 @@ const lens = useLensStore()
 const setup = useSetupStore()
 
 const lensBody = computed(() => ({ ...lens.body, language: lens.language }))
-const list = usePages<SheetRow>(async (offset, limit, signal) => (await ask<SheetPage>('POST', '/api/sheet', { body: { filter: props.filter, lens: lensBody.value, members: props.members, columns: props.columns.map((c) => c.id), offset, limit }, signal })).data, () => [props.filter, lensBody.value, props.members, props.columns.map((c) => c.id)])
+/** A row with its cells by their columns: while other columns are being fetched, the old cells stand where they belong. */
+type Row = SheetRow & { at: Record<string, SheetCell> }
+async function page(offset: number, limit: number, signal: AbortSignal): Promise<{ count: number; items: Row[] }> {
+  const columns = props.columns.map((c) => c.id)
+  const { data } = await ask<SheetPage>('POST', '/api/sheet', { body: { filter: props.filter, lens: lensBody.value, members: props.members, columns, offset, limit }, signal })
+  return { count: data.count, items: data.items.map((r) => ({ ...r, at: Object.fromEntries(columns.map((id, i) => [id, r.cells[i]!])) })) }
+}
+const cellAt = (row: Row | undefined, column: number): SheetCell | undefined => row?.at[props.columns[column]?.id ?? '']
+const list = usePages<Row>(page, () => [props.filter, lensBody.value, props.members, props.columns.map((c) => c.id)])
 watch(() => list.count.value, (n) => emit('count', n), { immediate: true })
 const scroller = useTemplateRef<HTMLElement>('scroller')
 const rowHeight = 32
@@ -31,7 +39,7 @@ const current = computed(() => list.row(at.row))
 watch(current, (r) => emit('current', r), { immediate: true })
 const rowsMarked = async () => {
   await list.ensure(range.block.value.top, range.block.value.bottom)
-  return Array.from({ length: range.height.value }, (_, i) => list.row(range.block.value.top + i)).filter((r): r is SheetRow => r !== undefined)
+  return Array.from({ length: range.height.value }, (_, i) => list.row(range.block.value.top + i)).filter((r): r is Row => r !== undefined)
 }
 watch(range.height, (n) => emit('marked', { rows: n, skus: async () => (await rowsMarked()).map((r) => r.sku) }), { immediate: true })
 const writes = reactive(useSheetWrites(() => list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0)))
@@ -54,7 +62,7 @@ function go(row: number, column: number, keep = false) {
 }
 function edit(typed = '') {
   const column = props.columns[at.column]
-  if (!column || !current.value || props.readonly || !isWritable(column)) return
+  if (!column || !cellAt(current.value, at.column) || props.readonly || !isWritable(column)) return
   range.go(at.row, at.column)
   editing.value = { row: at.row, column: at.column, typed }
 }
@@ -62,7 +70,8 @@ function written(cell: CellWrite, next: 'down' | 'right' | 'stay') {
   const { row: r, column: c } = editing.value!
   const row = list.row(r)!
   const column = props.columns[c]!
-  const before = row.cells[c]!
+  const before = cellAt(row, c)
+  if (!before) return
   editing.value = undefined
   scroller.value?.focus()
   if (next === 'down') go(r + 1, c)
@@ -76,7 +85,7 @@ function leave() {
 }
 
 const tooMany = 10_000
-async function block(): Promise<{ rows: SheetRow[]; columns: number[] } | undefined> {
+async function block(): Promise<{ rows: Row[]; columns: number[] } | undefined> {
   const columns = Array.from({ length: range.width.value }, (_, i) => range.block.value.left + i)
   if (range.height.value * columns.length > tooMany) {
     tellProblem(new ApiProblem({ title: 'Too many cells', status: 422, detail: `${tooMany.toLocaleString('en-GB')} cells at once are the most. For more, use “Change many”.` }))
@@ -90,7 +99,7 @@ async function copy(e: ClipboardEvent) {
   const loaded = Array.from({ length: range.height.value }, (_, i) => list.row(range.block.value.top + i))
   const columns = Array.from({ length: range.width.value }, (_, i) => range.block.value.left + i)
   // What is not loaded yet cannot be put on the clipboard within this event, so it is written a moment later.
-  const text = (rows: (SheetRow | undefined)[]) => writeBlock(rows.map((r) => columns.map((c) => r?.cells[c]?.text ?? '')))
+  const text = (rows: (Row | undefined)[]) => writeBlock(rows.map((r) => columns.map((c) => cellAt(r, c)?.text ?? '')))
   if (loaded.every(Boolean)) e.clipboardData?.setData('text/plain', text(loaded))
   else await navigator.clipboard.writeText(text(await rowsMarked()))
   tell(`${loaded.length * columns.length} ${loaded.length * columns.length === 1 ? 'cell' : 'cells'} copied`)
@@ -111,7 +120,8 @@ async function paste(e: ClipboardEvent) {
   if (!target) return
   await writes.write(target.rows.flatMap((row, y) => target.columns.flatMap((c, x): CellBody[] => {
     const text = one ? pasted[0]![0]! : pasted[y]?.[x]
-    return text === undefined || text === row.cells[c]!.text ? [] : [{ sku: row.sku, column: props.columns[c]!.id, text, base: row.cells[c]!.base ?? null }]
+    const there = cellAt(row, c)
+    return text === undefined || !there || text === there.text ? [] : [{ sku: row.sku, column: props.columns[c]!.id, text, base: there.base ?? null }]
   })))
   if (pasted.length > height && !one) tell(`${pasted.length - height} pasted rows had no place below the last product`)
 }
@@ -121,15 +131,16 @@ async function fillDown() {
   if (!target) return
   const [first, ...rest] = target.rows
   await writes.write(rest.flatMap((row) => target.columns.flatMap((c): CellBody[] => {
-    const from = first!.cells[c]!
+    const [from, there] = [cellAt(first, c), cellAt(row, c)]
+    if (!from || !there) return []
     const what = props.columns[c]!.kind === 'attribute' ? { value: from.value } : { text: from.text }
-    return from.text === row.cells[c]!.text ? [] : [{ sku: row.sku, column: props.columns[c]!.id, ...what, base: row.cells[c]!.base ?? null }]
-  })), () => first!.cells[target.columns[0]!]!.text)
+    return from.text === there.text ? [] : [{ sku: row.sku, column: props.columns[c]!.id, ...what, base: there.base ?? null }]
+  })), () => cellAt(first, target.columns[0]!)?.text ?? '')
 }
 async function clear() {
   if (props.readonly) return
   const target = await block()
-  if (target) await writes.write(target.rows.flatMap((row) => target.columns.filter((c) => (row.cells[c]!.base ?? null) !== null && isWritable(props.columns[c]!)).map((c): CellBody => ({ sku: row.sku, column: props.columns[c]!.id, text: '', base: row.cells[c]!.base ?? null }))))
+  if (target) await writes.write(target.rows.flatMap((row) => target.columns.filter((c) => (cellAt(row, c)?.base ?? null) !== null && isWritable(props.columns[c]!)).map((c): CellBody => ({ sku: row.sku, column: props.columns[c]!.id, text: '', base: cellAt(row, c)?.base ?? null }))))
 }
 function key(e: KeyboardEvent) {
   if (editing.value) return
@@ -200,14 +211,14 @@ const id = useId()
             <span v-else class="text-ink3">…</span>
           </span>
           <span
-            v-for="(c, i) in columns" :id="`${id}-${v.index}-${i}`" :key="c.id" role="gridcell" :aria-colindex="i + 2" class="cell" :class="[{ 'marked': range.isMarked(v.index, i), 'at': v.index === at.row && i === at.column, 'text-right': isNumeric(c), 'refused': r && writes.refusedAt(r.sku, c.id), 'pending': r && writes.isPending(r.sku, c.id) }, r ? `from-${r.cells[i]?.origin}` : '']"
+            v-for="(c, i) in columns" :id="`${id}-${v.index}-${i}`" :key="c.id" role="gridcell" :aria-colindex="i + 2" class="cell" :class="[{ 'marked': range.isMarked(v.index, i), 'at': v.index === at.row && i === at.column, 'text-right': isNumeric(c), 'refused': r && writes.refusedAt(r.sku, c.id), 'pending': r && writes.isPending(r.sku, c.id) }, r ? `from-${cellAt(r, i)?.origin}` : '']"
             :aria-readonly="readonly || !isWritable(c) || undefined" :aria-invalid="r && writes.refusedAt(r.sku, c.id) ? true : undefined" :title="r && writes.refusedAt(r.sku, c.id)?.message" @mousedown="press($event, v.index, i)" @mouseover="over(v.index, i)" @dblclick="edit()"
-          ><template v-if="r"><template v-if="writes.refusedAt(r.sku, c.id)">{{ writes.refusedAt(r.sku, c.id)!.text || r.cells[i]?.shown }}<span class="sr-only">, refused: {{ writes.refusedAt(r.sku, c.id)!.message }}</span></template><span v-else-if="r.cells[i]" :lang="rightLanguage(r.cells[i]!, c)" :dir="rightLanguage(r.cells[i]!, c) ? directionOf(rightLanguage(r.cells[i]!, c)!) : undefined">{{ r.cells[i]!.shown }}</span></template></span>
+          ><template v-if="r"><template v-if="writes.refusedAt(r.sku, c.id)">{{ writes.refusedAt(r.sku, c.id)!.text || cellAt(r, i)?.shown }}<span class="sr-only">, refused: {{ writes.refusedAt(r.sku, c.id)!.message }}</span></template><span v-else-if="cellAt(r, i)" :lang="rightLanguage(cellAt(r, i)!, c)" :dir="rightLanguage(cellAt(r, i)!, c) ? directionOf(rightLanguage(cellAt(r, i)!, c)!) : undefined">{{ cellAt(r, i)!.shown }}</span></template></span>
         </template>
       </div>
       <CellEditor
-        v-if="editing && list.row(editing.row)" :key="`${editing.row}-${editing.column}`" class="absolute z-30" :style="{ top: `${editing.row * rowHeight - 2}px`, left: `${lefts[editing.column]! - 2}px`, minWidth: `${widths[editing.column]! + 4}px`, width: widths[editing.column]! > 180 ? `${Math.max(widths[editing.column]! + 4, 420)}px` : undefined }"
-        :column="columns[editing.column]!" :cell="list.row(editing.row)!.cells[editing.column]!" :language="languageOf(columns[editing.column]!)" :label="`${columnLabel(columns[editing.column]!, setup)} of ${list.row(editing.row)!.sku}`" :typed="editing.typed" @write="written" @leave="leave"
+        v-if="editing && cellAt(list.row(editing.row), editing.column)" :key="`${editing.row}-${editing.column}`" class="absolute z-30" :style="{ top: `${editing.row * rowHeight - 2}px`, left: `${lefts[editing.column]! - 2}px`, minWidth: `${widths[editing.column]! + 4}px`, width: widths[editing.column]! > 180 ? `${Math.max(widths[editing.column]! + 4, 420)}px` : undefined }"
+        :column="columns[editing.column]!" :cell="cellAt(list.row(editing.row), editing.column)!" :language="languageOf(columns[editing.column]!)" :label="`${columnLabel(columns[editing.column]!, setup)} of ${list.row(editing.row)!.sku}`" :typed="editing.typed" @write="written" @leave="leave"
       />
     </div>
   </div>
