@@ -54,6 +54,17 @@ function category(c: string | null) {
   text.value = c ?? ''
   write('stay')
 }
+/** The keys of the editor; none of them reaches the sheet behind it. */
+function key(e: KeyboardEvent) {
+  e.stopPropagation()
+  const plain = !e.ctrlKey && !e.altKey && !e.shiftKey
+  if (e.key === 'Escape') leave()
+  else if (e.ctrlKey && e.key === 's') write('stay')
+  else if (e.ctrlKey && e.key === 'Enter') write('down')
+  else if (e.key === 'Tab' && plain && !large.value) write('right')
+  else return
+  e.preventDefault()
+}
 /** Leaving the editor for elsewhere takes what was written. */
 function left(e: FocusEvent) {
   const to = e.relatedTarget as Node | null
@@ -62,7 +73,7 @@ function left(e: FocusEvent) {
 </script>
 
 <template>
-  <div ref="root" class="border-2 border-indigo bg-sheet shadow-md" :class="large ? 'p-2' : 'p-0.5'" @keydown.esc.stop.prevent="leave" @keydown.ctrl.s.prevent.stop="write('stay')" @keydown.ctrl.enter.prevent.stop="write('down')" @keydown.tab.exact="!large && ($event.preventDefault(), write('right'))" @keydown.stop @focusout="left">
+  <div ref="root" class="border-2 border-indigo bg-sheet shadow-md" :class="large ? 'p-2' : 'p-0.5'" @keydown="key" @focusout="left">
     <template v-if="attribute">
       <ValueInput v-model="value" :attribute="attribute" :language="language" :label="label" :values="[]" @done="write('down')" />
       <p v-if="large" class="mt-1.5 flex items-center gap-3"><button class="act main" type="button" @click="write('stay')">Take it <span class="opacity-70">Ctrl Enter</span></button><button class="plain" type="button" @click="leave">Leave it</button></p>
