@@ -204,6 +204,8 @@ test('finds the French stale when the English changes, with the difference, and 
   await page.goto('/translation?in=ch/fr-CH')
   await page.getByLabel('What is shown').selectOption('stale')
   await expect(page.getByRole('grid')).toContainText('How to mount a bag')
+  // The list of all gives way to that of the stale: what is clicked must not move under the hand.
+  await page.waitForLoadState('networkidle')
   await page.getByRole('link', { name: 'How to mount a bag' }).click()
   const title = page.getByRole('region', { name: 'Title' })
   await expect(title.getByText('stale', { exact: true })).toBeVisible()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Attribute, Value } from '@core/attributes/attribute'
 import { attributeTypes, checkedValue } from '@core/attributes/types/registry'
-import { productStatuses } from '@core/catalogue/model'
+import { basePriceIn, productStatuses } from '@core/catalogue/model'
 import { combinations, hasValues, likePattern, skuOfCombination, variantFindings, type VariantFinding, type VariantRow } from '@core/catalogue/variants'
 import { gtinProblem } from '@core/gtin/check-digit'
 import type { ProductDocument } from './document'
@@ -28,7 +28,7 @@ watch(data, (variants) => {
   const used = possible.value.filter((a) => variants.some((v) => valueOf(v, a.code) !== null)).map((a) => a.code)
   differsIn.value = props.product.differsIn.length > 0 ? [...props.product.differsIn] : used
   rows.value = variants.map((p): Row => ({
-    sku: p.sku, gtin: p.gtin, stock: p.stock, status: p.status as Row['status'], prices: Object.fromEntries(p.prices.filter((x) => !x.special).map((x) => [x.storefront, x.amount])),
+    sku: p.sku, gtin: p.gtin, stock: p.stock, status: p.status, prices: Object.fromEntries(p.prices.filter((x) => !x.special).map((x) => [x.storefront, x.amount])),
     picture: pictures.value ? (valueOf(p, pictures.value.code) as string[] | null)?.[0] ?? null : null, name: valueOf(p, 'name') as string | null,
     values: Object.fromEntries(possible.value.map((a) => [a.code, valueOf(p, a.code)])), isNew: false,
   }))
@@ -75,7 +75,7 @@ function makeRows() {
   rows.value = [...rows.value, ...missing.value.map((values): Row => {
     const sku = skuOfCombination(props.product.sku, values, setup.attributes, taken)
     taken.add(sku)
-    return { sku, gtin: null, stock: null, status: props.product.status as Row['status'], prices: pattern.value === undefined ? {} : { ...from!.prices }, picture: null, name: null, values: { ...Object.fromEntries(possible.value.map((a) => [a.code, null])), ...values }, isNew: true }
+    return { sku, gtin: null, stock: null, status: props.product.status, prices: pattern.value === undefined ? {} : { ...from!.prices }, picture: null, name: null, values: { ...Object.fromEntries(possible.value.map((a) => [a.code, null])), ...values }, isNew: true }
   })]
 }
 const set = (i: number, change: Partial<Row>) => { rows.value = rows.value.map((r, j) => (j === i ? { ...r, ...change } : r)) }
@@ -113,12 +113,12 @@ useKeys('Variants', [{ keys: 'Ctrl+S', does: 'Save the variants', always: true, 
 <template>
   <div class="px-5 pt-2">
     <p v-if="possible.length === 0" class="text-ochre">The product type has no attribute that each variant has on its own. Set that up first in the <NuxtLink class="plain" :to="`/settings/types/${segment(product.type)}`">product type</NuxtLink>.</p>
-    <fieldset class="flex flex-wrap gap-x-5 gap-y-1" :disabled="disabled"><legend class="sr-only">Variants differ in</legend><span class="text-ink2">Variants differ in</span><label v-for="a in possible" :key="a.code" class="flex items-center gap-1.5"><input type="checkbox" :checked="differsIn.includes(a.code)" @change="toggleAxis(a.code)">{{ labelOf(a) }}</label></fieldset>
-    <div v-if="!disabled" class="mt-1.5 space-y-1">
+    <fieldset class="flex flex-wrap gap-x-5 gap-y-1" :disabled="disabled"><legend class="sr-only">Variants differ in</legend><span class="text-ink2">Variants differ in</span><label v-for="a in possible" :key="a.code" class="flex min-h-6 items-center gap-1.5"><input type="checkbox" :checked="differsIn.includes(a.code)" @change="toggleAxis(a.code)">{{ labelOf(a) }}</label></fieldset>
+    <div v-if="!disabled" class="mt-2 space-y-1.5">
       <fieldset v-for="code in differsIn" :key="code" class="flex flex-wrap items-center gap-x-4 gap-y-1">
         <template v-for="a in [setup.attributes.get(code)!]" :key="a.code">
           <legend class="sr-only">Values of {{ labelOf(a) }}</legend><span class="w-24 text-ink2">{{ labelOf(a) }}</span>
-          <label v-for="v in choosable(a) ?? []" :key="String(v)" class="flex items-center gap-1.5"><input type="checkbox" :checked="(axes[code] ?? []).includes(v)" @change="toggleValue(code, v)">{{ valueLabel(a, v) }}</label>
+          <label v-for="v in choosable(a) ?? []" :key="String(v)" class="flex min-h-6 items-center gap-1.5"><input type="checkbox" :checked="(axes[code] ?? []).includes(v)" @change="toggleValue(code, v)">{{ valueLabel(a, v) }}</label>
           <input v-if="!choosable(a)" v-model="typed[code]" class="field w-72" :aria-label="`Values of ${labelOf(a)}, with commas between`" placeholder="with commas between" @change="readTyped(a)">
         </template>
       </fieldset>
@@ -133,7 +133,7 @@ useKeys('Variants', [{ keys: 'Ctrl+S', does: 'Save the variants', always: true, 
             <td v-for="c in differsIn" :key="c" class="py-1 pr-2"><span :class="{ 'text-madder': at(i, `value:${c}`) }" :title="at(i, `value:${c}`)?.message">{{ r.values[c] === null || r.values[c] === undefined ? 'not said' : valueLabel(setup.attributes.get(c)!, r.values[c]!) }}</span><small v-if="at(i, `value:${c}`)" class="block text-madder">{{ at(i, `value:${c}`)!.message }}</small></td>
             <td class="py-1 pr-2"><input v-if="r.isNew" class="field w-40 !px-1.5 font-mono text-[11.5px]" :class="{ '!border-madder': at(i, 'sku') }" :value="r.sku" :aria-label="`SKU of row ${i + 1}`" @change="set(i, { sku: text($event) ?? '' })"><NuxtLink v-else class="code hover:underline" :to="`/catalogue/${segment(r.sku)}`">{{ r.sku }}</NuxtLink><small v-if="at(i, 'sku')" class="block text-madder">{{ at(i, 'sku')!.message }}</small><small v-if="at(i, 'name')" class="block text-ochre">{{ at(i, 'name')!.message }}</small></td>
             <td class="py-1 pr-2"><input class="field w-32 !px-1.5 font-mono text-[11.5px]" :class="{ '!border-madder': at(i, 'gtin') }" :value="r.gtin ?? ''" :aria-label="`GTIN of ${r.sku}`" :disabled="disabled" @change="set(i, { gtin: text($event)?.replace(/[\s-]/g, '') ?? null })"><small v-if="at(i, 'gtin')" class="block text-madder">{{ at(i, 'gtin')!.message }}</small></td>
-            <td class="py-1 pr-2"><input class="field w-16 !px-1.5" type="number" min="0" step="0.01" :value="r.prices[shop] ?? ''" :placeholder="String(product.prices.find((p) => !p.special && p.storefront === shop)?.amount ?? '')" :aria-label="`Price of ${r.sku}`" :disabled="disabled" @change="set(i, { prices: price(r, number($event)) })"></td>
+            <td class="py-1 pr-2"><input class="field w-16 !px-1.5" type="number" min="0" step="0.01" :value="r.prices[shop] ?? ''" :placeholder="String(basePriceIn(product, shop) ?? '')" :aria-label="`Price of ${r.sku}`" :disabled="disabled" @change="set(i, { prices: price(r, number($event)) })"></td>
             <td class="py-1 pr-2"><input class="field w-14 !px-1.5" type="number" min="0" :value="r.stock ?? ''" :aria-label="`Stock of ${r.sku}`" :disabled="disabled" @change="set(i, { stock: number($event) })"></td>
             <td class="py-1 pr-2"><select class="field" :value="r.status" :aria-label="`Status of ${r.sku}`" :disabled="disabled" @change="set(i, { status: ($event.target as HTMLSelectElement).value as 'draft' })"><option v-for="s in productStatuses" :key="s">{{ s }}</option></select></td>
             <td v-if="pictures" class="py-1 pr-2"><span class="flex items-center gap-1.5"><img v-if="r.picture" :src="`/api/media/${segment(r.picture)}`" alt="" width="24" height="24" class="h-6 w-6 object-contain"><PicturePicker v-if="!disabled" :model-value="r.picture" :label="`Picture of ${r.sku}`" @update:model-value="set(i, { picture: $event })" /></span><small v-if="at(i, 'picture')" class="block text-ochre">{{ at(i, 'picture')!.message }}</small></td>
