@@ -9,6 +9,17 @@ const kinds = {
   'product-types': { page: 'settings/types', fallback: 'type' }, 'attributes': { page: 'settings/attributes', fallback: 'attribute' },
 } as const
 
+/** Writes a new record under a code; where that is taken, under the next that is free, which is found by trying. */
+export async function putUnderFreeCode<T>(base: string, put: (code: string) => Promise<T>): Promise<T> {
+  for (let n = 1; ; n++) {
+    try {
+      return await put(n === 1 ? base : `${base}-${n}`)
+    } catch (e) {
+      if (!(e instanceof ApiProblem) || e.problem.title !== 'Exists already' || n > 50) throw e
+    }
+  }
+}
+
 /**
  * A record that is being written, a piece or a product type: what is stored, the draft beside it, and saving that never
  * overwrites somebody else. Without a code it is a new one, and gets its code from its name when it is saved.
@@ -53,17 +64,7 @@ export function useRecord<R extends Whole>(kind: keyof typeof kinds, code: () =>
     return answer.data
   }
 
-  /** A new record's code is taken already now and then: the next free one is found by trying. */
-  async function make(record: R): Promise<R> {
-    const base = codeOfName(nameOf(record), kinds[kind].fallback)
-    for (let n = 1; ; n++) {
-      try {
-        return await put({ ...record, code: n === 1 ? base : `${base}-${n}` })
-      } catch (e) {
-        if (!(e instanceof ApiProblem) || e.problem.title !== 'Exists already' || n > 50) throw e
-      }
-    }
-  }
+  const make = (record: R) => putUnderFreeCode(codeOfName(nameOf(record), kinds[kind].fallback), (free) => put({ ...record, code: free }))
 
   /** Saves the draft, changed by `prepare` on its way. Returns what is stored then, or undefined where it was refused. */
   async function save(prepare: (r: R) => R = (r) => r): Promise<R | undefined> {
@@ -93,6 +94,19 @@ export function useRecord<R extends Whole>(kind: keyof typeof kinds, code: () =>
     }
   }
 
+  /** Deletes the record, where nothing needs it, and goes to the list of its kind. */
+  async function remove(then: () => Promise<unknown> = () => Promise.resolve()) {
+    try {
+      await ask('DELETE', `/api/${kind}/${segment(code()!)}`)
+      reset()
+      await then()
+      tell('Deleted')
+      await navigateTo(`/${kinds[kind].page}`)
+    } catch (e) {
+      tellProblem(e)
+    }
+  }
+
   /** The newer version takes the place of the draft. */
   async function takeTheirs() {
     await load()
@@ -109,5 +123,5 @@ export function useRecord<R extends Whole>(kind: keyof typeof kinds, code: () =>
     return settling
   }
   const errorAt = (path: string) => errors.value.find((e) => e.path === path || e.path.startsWith(`${path}.`) || e.path.startsWith(`${path}[`))?.message
-  return { stored, draft, changed, reset, load, save, problem, conflict, takeTheirs, keepMine, errors, errorAt, busy }
+  return { stored, draft, changed, reset, load, save, remove, problem, conflict, takeTheirs, keepMine, errors, errorAt, busy }
 }

@@ -1,19 +1,12 @@
 import { attributeTypes, checkedValue } from '../attributes/types/registry'
 import { ValueProblem } from '../attributes/types/shape'
 import type { Value } from '../attributes/attribute'
-import { isPerVariant, type Family, type Product, type Setup } from '../catalogue/model'
+import { isPerVariant, type Family, type Product, type Setup, type ValuePlace } from '../catalogue/model'
 import { same, type ProductPatch } from '../catalogue/patch'
 import { displayValue, editionReader, valuesFor } from '../page/assemble'
 import type { LetterCase } from './letters'
 import { bulkKinds, type BulkName, type MakeContext } from './kinds'
 import { bulkFields, bulkTarget } from './target'
-
-/** The place of a value: an attribute with its scope. */
-export interface ValuePlace {
-  attribute: string
-  storefront: string | null
-  language: string | null
-}
 
 /** One change to be made to many products. */
 export interface BulkChange extends ValuePlace {

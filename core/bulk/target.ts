@@ -1,7 +1,6 @@
 import type { Attribute, Option, Value } from '../attributes/attribute'
-import { productKinds, productStatuses, type Product, type Setup } from '../catalogue/model'
+import { productKinds, productStatuses, valueAt, type Product, type Setup, type ValuePlace } from '../catalogue/model'
 import type { ProductPatch } from '../catalogue/patch'
-import type { ValuePlace } from './change'
 
 /** What a bulk change is made to: an attribute at a scope, or a field of the product. */
 export interface BulkTarget {
@@ -57,7 +56,7 @@ export function bulkTarget(place: ValuePlace, setup: Setup, product: Product | n
   const attribute = setup.attributes.get(place.attribute)
   return attribute && {
     attribute, field: false,
-    read: (p) => p.values.find((v) => v.attribute === place.attribute && v.storefront === place.storefront && v.language === place.language)?.value ?? null,
+    read: (p) => valueAt(p, place),
     patch: (value) => ({ fields: {}, values: [{ attribute: place.attribute, storefront: place.storefront, language: place.language, value }], basePrices: [] }),
   }
 }

@@ -1,4 +1,4 @@
-import type { Attribute, Labels, ProductType, StoredValue } from '../attributes/attribute'
+import type { Attribute, Labels, ProductType, StoredValue, Value } from '../attributes/attribute'
 
 export const productStatuses = ['draft', 'active', 'disabled'] as const
 export type ProductStatus = (typeof productStatuses)[number]
@@ -133,6 +133,23 @@ export interface Setup {
   brands: Map<string, Named>
   groups: Map<string, Named>
   storefronts: Map<string, Storefront>
+}
+
+/** The place of a value: an attribute with its scope. */
+export interface ValuePlace {
+  attribute: string
+  storefront: string | null
+  language: string | null
+}
+
+/** The value that a product itself has at a place, or null. */
+export function valueAt(product: Pick<Product, 'values'>, place: ValuePlace): Value | null {
+  return product.values.find((v) => v.attribute === place.attribute && v.storefront === place.storefront && v.language === place.language)?.value ?? null
+}
+
+/** A product's own base price in a storefront, or null. */
+export function basePriceIn(product: Pick<Product, 'prices'>, storefront: string): number | null {
+  return product.prices.find((p) => !p.special && p.storefront === storefront)?.amount ?? null
 }
 
 /** A category and all above it, the category first. */

@@ -1,5 +1,5 @@
 import type { Value } from '../attributes/attribute'
-import type { Price, Product, ProductKind, ProductStatus, RangeEntry, Relation } from './model'
+import { basePriceIn, valueAt, type Price, type Product, type ProductKind, type ProductStatus, type RangeEntry, type Relation } from './model'
 
 /** The fields of a product that are no attribute. */
 export interface ProductFields {
@@ -104,7 +104,7 @@ export function applyPatch<P extends Product>(product: P, patch: ProductPatch): 
     next.values = [...values.values()]
   }
   for (const { storefront, amount } of patch.basePrices) {
-    const before = next.prices.find((p) => !p.special && p.storefront === storefront)?.amount ?? null
+    const before = basePriceIn(next, storefront)
     if (before === amount) continue
     differences.push({ path: `price@${storefront}`, before, after: amount })
     next.prices = next.prices.filter((p) => p.special || p.storefront !== storefront)
@@ -138,8 +138,8 @@ export function inversePatch(product: Product, differences: readonly Difference[
     const scope = scopeOfPath(d.path)
     const storefront = /^price@(.+)$/.exec(d.path)?.[1]
     const now = scope
-      ? product.values.find((v) => valuePath(v) === d.path)?.value ?? null
-      : storefront ? product.prices.find((p) => !p.special && p.storefront === storefront)?.amount ?? null
+      ? valueAt(product, scope)
+      : storefront ? basePriceIn(product, storefront)
         : d.path === 'specials' ? product.prices.filter((p) => p.special) : product[d.path as keyof ProductFields]
     if (!same(now, d.after)) {
       kept.push(d.path)

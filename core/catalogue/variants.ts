@@ -1,5 +1,6 @@
 import type { Attribute, Value } from '../attributes/attribute'
 import { attributeTypes } from '../attributes/types/registry'
+import { freeCode } from '../text/code'
 import { fold } from '../text/fold'
 import { same } from './patch'
 
@@ -46,9 +47,7 @@ export function skuOfCombination(parent: string, values: Record<string, Value>, 
     return text.normalize('NFKD').replace(/[^A-Za-z0-9]+/g, '').toUpperCase().slice(0, 5)
   }
   const base = [parent, ...Object.entries(values).map(([a, v]) => part(a, v)).filter((p) => p !== '')].join('-').slice(0, 60)
-  let sku = base
-  for (let n = 2; taken.has(sku); n++) sku = `${base}-${n}`
-  return sku
+  return freeCode(base, (sku) => taken.has(sku))
 }
 
 /** How the values of a row read, for telling rows apart. */

@@ -1,5 +1,5 @@
 import { attributeTypes } from '../attributes/types/registry'
-import { categoryPath, type Product, type Setup } from '../catalogue/model'
+import { basePriceIn, categoryPath, valueAt, type Product, type Setup } from '../catalogue/model'
 import { fieldColumns, type Column, type PlainField } from '../imports/columns'
 import { writeRange, writeRelations, writeSpecials } from '../imports/packed'
 
@@ -55,10 +55,10 @@ export function rowOf(product: Product, columns: readonly Column[], setup: Setup
   return columns.map((c) => {
     if (c.kind === 'carried') return guardCell(product.carried[c.name] ?? '')
     if (c.kind === 'field') return guardCell(fieldCell(product, c.field, setup))
-    if (c.kind === 'price') return String(product.prices.find((p) => !p.special && p.storefront === c.storefront)?.amount ?? '')
-    const found = product.values.find((v) => v.attribute === c.attribute.code && v.storefront === c.storefront && v.language === c.language)
-    if (!found) return ''
-    const cell = attributeTypes[c.attribute.type].toCell(found.value, c.attribute)
+    if (c.kind === 'price') return String(basePriceIn(product, c.storefront) ?? '')
+    const value = valueAt(product, { attribute: c.attribute.code, storefront: c.storefront, language: c.language })
+    if (value === null) return ''
+    const cell = attributeTypes[c.attribute.type].toCell(value, c.attribute)
     // Numbers stay numbers: a minus sign begins no formula there.
     return c.attribute.type === 'number' || c.attribute.type === 'measure' ? cell : guardCell(cell)
   })

@@ -1,7 +1,7 @@
 import { attributeTypes, checkedValue } from '../attributes/types/registry'
 import { ValueProblem } from '../attributes/types/shape'
 import type { Value } from '../attributes/attribute'
-import type { Family, Product, Setup } from '../catalogue/model'
+import { basePriceIn, valueAt, type Family, type Product, type Setup } from '../catalogue/model'
 import { same, type ProductPatch } from '../catalogue/patch'
 import { categoryCell, fieldCell } from '../exports/row'
 import { readRow } from '../imports/row'
@@ -36,10 +36,6 @@ export function scopeOfCell(product: Product, column: Extract<SheetColumn, { kin
   return { attribute: code, storefront: own ? edition.storefront : null, language }
 }
 
-/** The value at a scope, or null. */
-const valueAt = (product: Product, scope: ReturnType<typeof scopeOfCell>) =>
-  product.values.find((v) => v.attribute === scope.attribute && v.storefront === scope.storefront && v.language === scope.language)?.value ?? null
-
 /** Cells of one product, column by column; each attribute is read through the reader of its column. */
 export function cellsOf(product: Product, family: Family, columns: readonly SheetColumn[], readerOf: (column: SheetColumn) => Reader, setup: Setup): SheetCell[] {
   const reads = new Map<Reader, ReturnType<typeof valuesFor>>()
@@ -47,10 +43,9 @@ export function cellsOf(product: Product, family: Family, columns: readonly Shee
     if (column.kind === 'field') return fieldOf(product, column.field, setup)
     if (column.kind === 'carried') return plain(product.carried[column.name] ?? '', product.carried[column.name] ?? null)
     if (column.kind === 'price') {
-      const base = (p: Product) => p.prices.find((x) => !x.special && x.storefront === column.storefront)?.amount
-      const own = base(product)
-      const amount = own ?? base(family.root)
-      return plain(amount === undefined ? '' : String(amount), own ?? null, amount === undefined ? 'missing' : own === undefined ? 'inherited' : 'own')
+      const own = basePriceIn(product, column.storefront)
+      const amount = own ?? basePriceIn(family.root, column.storefront)
+      return plain(amount === null ? '' : String(amount), own, amount === null ? 'missing' : own === null ? 'inherited' : 'own')
     }
     const reader = readerOf(column)
     let read = reads.get(reader)
@@ -119,7 +114,7 @@ function importColumn(product: Product, column: SheetColumn, edition: ColumnEdit
 /** What stands where a cell writes. */
 function baseNow(product: Product, column: SheetColumn, edition: ColumnEdition): unknown {
   if (column.kind === 'attribute') return valueAt(product, scopeOfCell(product, column, edition))
-  if (column.kind === 'price') return product.prices.find((x) => !x.special && x.storefront === column.storefront)?.amount ?? null
+  if (column.kind === 'price') return basePriceIn(product, column.storefront)
   if (column.kind === 'carried') return product.carried[column.name] ?? null
   if (column.field === 'special-prices') return product.prices.filter((p) => p.special)
   if (column.field === 'available-from') return product.availableFrom

@@ -20,6 +20,12 @@ export type SheetColumn =
   | { id: string; kind: 'carried'; name: string }
   | { id: string; kind: 'attribute'; attribute: Attribute; edition: ColumnEdition | null }
 
+/** What columns are called that are no attribute. */
+export const fieldLabels: Record<SheetField, string> = {
+  'parent': 'Parent', 'type': 'Type', 'category': 'Category', 'categories': 'Further categories', 'brand': 'Brand', 'tags': 'Tags', 'status': 'Status', 'kind': 'Kind of goods', 'gtin': 'GTIN', 'stock': 'Stock',
+  'minimum': 'Smallest number', 'available-from': 'Sold from', 'differs-in': 'Variants differ in', 'relations': 'Relations', 'range': 'Range', 'special-prices': 'Special prices',
+}
+
 /** Columns that a product has by what it is, and nobody writes in a cell. */
 const given: ReadonlySet<string> = new Set(['parent'])
 

@@ -4,3 +4,10 @@ export function codeOfName(name: string, fallback: string): string {
   const code = plain.replace(/[’']/g, '').replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 60).replace(/-+$/, '')
   return code === '' ? fallback : code
 }
+
+/** The first of a code, the code with 2, with 3 … behind it, that is not taken. */
+export function freeCode(base: string, isTaken: (code: string) => boolean): string {
+  let code = base
+  for (let n = 2; isTaken(code); n++) code = `${base}-${n}`
+  return code
+}

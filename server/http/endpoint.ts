@@ -1,7 +1,7 @@
 import { defineEventHandler, getQuery, getRequestHeader, getRouterParam, readBody, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
 import type { Operation } from '@contracts/operations'
 import { require, type Person } from '../services/permission'
-import { notFitting, Problem } from '../services/problem'
+import { notFitting, Problem, schemaErrors } from '../services/problem'
 import { signedInOf } from './signed-in'
 
 /** What an endpoint is called with: who asks, the query and the body as they were validated. */
@@ -76,9 +76,7 @@ function crossSiteCheck(event: H3Event, token: string) {
 
 function validated<T>({ value, error }: { value: T; error?: { details: { path: (string | number)[]; message: string }[] } }, title: string): T {
   if (error) {
-    throw notFitting(`${title} Nothing has been changed.`, error.details.map((d) => ({
-      path: d.path.map((p) => (typeof p === 'number' ? `[${p}]` : `.${p}`)).join('').replace(/^\./, ''), message: `${d.message}.`,
-    })))
+    throw notFitting(`${title} Nothing has been changed.`, schemaErrors(error).map((e) => ({ path: e.path, message: `${e.message}.` })))
   }
   return value
 }

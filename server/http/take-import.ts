@@ -10,7 +10,7 @@ import type { Mapping } from '@core/imports/mapping'
 import { inTransaction } from '../db/connect'
 import { enqueue } from '../services/jobs'
 import type { Person } from '../services/permission'
-import { notFitting, notFound, Problem } from '../services/problem'
+import { notFitting, notFound, Problem, schemaErrors } from '../services/problem'
 import { settings } from '../settings'
 import { accepted } from './accepted'
 import { waitForJob } from './job-events'
@@ -58,7 +58,7 @@ async function mappingOf(event: H3Event): Promise<Mapping | null> {
   const body = await readBody<{ mapping?: unknown } | undefined>(event)
   if (!body?.mapping) return null
   const { value, error } = mappingBody.validate(body.mapping, { abortEarly: false, convert: false })
-  if (error) throw notFitting('The mapping does not fit.', error.details.map((d) => ({ path: `mapping.${d.path.join('.')}`, message: d.message })))
+  if (error) throw notFitting('The mapping does not fit.', schemaErrors(error, 'mapping'))
   return value
 }
 

@@ -26,10 +26,12 @@ export interface BulkControls {
   cancelled?: () => boolean
 }
 
-const familiesAtOnce = 500
+/** So many families are held in memory and written together. */
+export const familiesAtOnce = 500
 /** So many families are looked at before a change is made: enough to see what it does, in the time of a breath. */
 const previewed = 2000
-const shownAtMost = 60
+/** So many examples a report shows of each kind. */
+export const shownAtMost = 60
 
 /** The families a change is about, as a question to the database. Throws a 422 problem where the filter or the change does not fit. */
 function asked(setup: StoredSetup, body: BulkBody, now: number): () => Promise<number[]> {

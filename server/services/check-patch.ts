@@ -1,6 +1,6 @@
 import { checkedValue } from '@core/attributes/types/registry'
 import { ValueProblem } from '@core/attributes/types/shape'
-import type { Product } from '@core/catalogue/model'
+import { valueAt, type Product } from '@core/catalogue/model'
 import { same, valuePath, type ProductPatch } from '@core/catalogue/patch'
 import { gtinProblem } from '@core/gtin/check-digit'
 import { canonicalTag } from '@core/language/chain'
@@ -62,7 +62,7 @@ export function checkedPatch(body: ProductPatchBody, product: Product, setup: St
     try {
       const scope = { attribute: v.attribute, storefront, language }
       const value = checkedValue(v.value, attribute)
-      const now = product.values.find((x) => valuePath(x) === valuePath(scope))?.value ?? null
+      const now = valueAt(product, scope)
       if ('base' in v && !same(now, v.base ?? null) && !same(now, value)) conflicts.push({ path: valuePath(scope), message: 'This value was changed by somebody else meanwhile.' })
       patch.values.push({ ...scope, value })
       if (v.state !== undefined) marks.set(markKey(scope), v.state)

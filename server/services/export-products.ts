@@ -7,6 +7,7 @@ import { database } from '../db/connect'
 import { loadFamilies, type StoredFamily } from '../db/queries/families'
 import { rootIdsOf, usedCarried, usedScopes } from '../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
+import { familiesAtOnce } from './bulk-change'
 import { notFitting } from './problem'
 import { productDocument } from './products'
 import { filterOf, lensOf, type LensBody } from './reach'
@@ -27,8 +28,6 @@ export interface ExportedFile {
   type: string
   chunks: AsyncGenerator<string | Buffer>
 }
-
-const familiesAtOnce = 500
 
 /** Products as a file that an import reads as no change; parents stand before their variants. Throws a 422 problem before anything is sent. */
 export async function exportProducts(body: ExportBody, now: number): Promise<ExportedFile> {

@@ -6,14 +6,11 @@ import { loadFamilies, lockFamilies, rootsOfSkus, type StoredFamily } from '../d
 import { loadSetup } from '../db/queries/setup'
 import { beginStep, removeProducts, writeFacts, WriteSet } from '../db/queries/write-products'
 import * as t from '../db/schema'
-import { changeFamily, writeFamilies, type BulkControls } from './bulk-change'
+import { changeFamily, familiesAtOnce, shownAtMost, writeFamilies, type BulkControls } from './bulk-change'
 import { CalledOff, enqueue } from './jobs'
 import type { Person } from './permission'
 import { notFound } from './problem'
 import { takenBack } from './products'
-
-const familiesAtOnce = 500
-const shownAtMost = 60
 
 /** Puts the putting back of a step into the queue. Throws 404 where there is no such step. */
 export async function queuePutBack(person: Person, stepId: number): Promise<string> {

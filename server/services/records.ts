@@ -6,7 +6,7 @@ import * as t from '../db/schema'
 import { loadSetup, raiseStamp } from '../db/queries/setup'
 import { beginStep } from '../db/queries/write-products'
 import { require, type Person } from './permission'
-import { notFitting, notFound, Problem } from './problem'
+import { notFitting, notFound, Problem, schemaErrors } from './problem'
 import { assignments } from './records/assignments'
 import { attributes } from './records/attributes'
 import { categories } from './records/categories'
@@ -42,7 +42,7 @@ export async function putRecord(person: Person, kind: RecordKindName, code: stri
 export async function writeRecord(person: Person, kind: RecordKindName, code: string, body: unknown, ifMatch: string | undefined, ifNoneMatch: string | undefined, now: number) {
   const k = recordKinds[kind] as unknown as RecordKind<{ code: string }>
   const { value, error } = k.schema.validate(body, { abortEarly: false, convert: false })
-  if (error) throw notFitting('Some of this cannot be taken. Nothing has been changed.', error.details.map((d) => ({ path: d.path.map((p) => (typeof p === 'number' ? `[${p}]` : `.${p}`)).join('').replace(/^\./, ''), message: d.message })))
+  if (error) throw notFitting('Some of this cannot be taken. Nothing has been changed.', schemaErrors(error))
   if (value.code !== code) throw notFitting('The code in the body is another one than in the address.', [{ path: 'code', message: `The address names “${code}”.` }])
   return inTransaction(async (tx) => {
     await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`${kind}:${code}`}))`)

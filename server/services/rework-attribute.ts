@@ -13,18 +13,16 @@ import { loadFamilies, lockFamilies, type StoredFamily, type StoredProduct } fro
 import { loadSetup, raiseStamp, readSetup, type StoredSetup } from '../db/queries/setup'
 import { beginStep, WriteSet } from '../db/queries/write-products'
 import * as t from '../db/schema'
-import { changeFamily, type BulkControls } from './bulk-change'
+import { changeFamily, familiesAtOnce, shownAtMost, writeFamilies, type BulkControls } from './bulk-change'
 import { CalledOff, enqueue } from './jobs'
 import { require, type Person } from './permission'
-import { notFitting, notFound, Problem } from './problem'
+import { notFitting, notFound, Problem, schemaErrors } from './problem'
 import { attributeProblems, attributes } from './records/attributes'
 import { refreshFactsOfType } from './refresh-facts'
 import { types } from './records/types'
 
 export type { ReworkBody } from '@contracts/rework'
 
-const familiesAtOnce = 500
-const shownAtMost = 60
 
 interface Rework {
   setup: StoredSetup
@@ -39,7 +37,7 @@ async function understood(db: Db, code: string, body: ReworkBody): Promise<Rewor
   const before = setup.attributes.get(code)
   if (!before) throw notFound(`attribute “${code}”`)
   const { value: after, error } = attributeRecord.validate(body.record, { abortEarly: false, convert: false })
-  const problems = error ? error.details.map((d) => ({ path: `record.${d.path.join('.')}`, message: d.message })) : attributeProblems(after)
+  const problems = error ? schemaErrors(error, 'record') : attributeProblems(after)
   if (!error && after.code !== code) problems.push({ path: 'record.code', message: `The address names “${code}”.` })
   if (!error) {
     for (const [gone, other] of Object.entries(body.instead)) {
@@ -160,18 +158,15 @@ export async function reworkAttribute(code: string, body: ReworkBody, personId: 
 
 async function reworkFamilies(tx: Tx, families: StoredFamily[], rework: Rework, next: StoredSetup, report: ReworkReport, step: number, now: number) {
   const set = new WriteSet(next, step)
-  const changed: StoredFamily[] = []
   for (const family of families) {
     const list = [family.root, ...family.variants].flatMap((product) => {
       const values = lookAt(product.sku, product.values.filter((v) => v.attribute === rework.before.code), rework, report)
       return values.length > 0 ? [{ product: product as StoredProduct, patch: { fields: {}, values, basePrices: [] } }] : []
     })
     changeFamily(family, list, set, next, now)
-    // Facts change their kind with the attribute, even where the value reads the same.
-    changed.push(family)
   }
-  await set.derive(changed, new Set(changed.map((f) => f.root.id)))
-  await set.send(tx)
+  // Facts change their kind with the attribute, even where the value reads the same: all are derived anew.
+  await writeFamilies(tx, set, families)
 }
 
 /** Defaults of product types follow too; one that cannot goes. Returns the types whose products read another default now. */

@@ -1,13 +1,12 @@
 import type { CellBody, CellsReport, OfferedColumn, SheetBody, SheetLens, SheetPage, SheetRow } from '@contracts/sheet'
 import { applyPatch, type Difference } from '@core/catalogue/patch'
-import { fieldColumns } from '@core/imports/columns'
 import { displayValue, valuesFor } from '@core/page/assemble'
 import { cellsOf, patchOfCell } from '@core/sheet/cells'
-import { isWritable, parseSheetColumn, type ColumnEdition, type SheetColumn } from '@core/sheet/columns'
+import { fieldLabels, isWritable, parseSheetColumn, type ColumnEdition, type SheetColumn } from '@core/sheet/columns'
 import { decimalSignOf, splitMeasure, type DecimalSign } from '@core/units/parse'
 import type { Reader } from '@core/values/resolve'
 import { database, inTransaction } from '../db/connect'
-import { loadFamilies, lockFamilies, ownersOfGtins, rootsOfSkus, type StoredFamily, type StoredProduct } from '../db/queries/families'
+import { loadFamilies, lockFamilies, memberOf, ownersOfGtins, rootsOfSkus, type StoredFamily, type StoredProduct } from '../db/queries/families'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { fillOfFound, findRows } from '../db/queries/sheet'
 import { beginStep, WriteSet } from '../db/queries/write-products'
@@ -99,7 +98,7 @@ export async function writeCells(person: Person, { lens, cells }: { lens: SheetL
         refuse(`There is no product “${cell.sku}”.`)
         continue
       }
-      const before = changed.get(cell.sku)?.before ?? [family.root, ...family.variants].find((p) => p.sku === cell.sku)!
+      const before = changed.get(cell.sku)?.before ?? memberOf(family, cell.sku)
       const product = changed.get(cell.sku)?.after ?? before
       const result = takeCell(person, product, cell, columns.get(cell.column)!, lens, sign, gtins, setup)
       if (typeof result === 'string') refuse(result)
@@ -144,11 +143,6 @@ function takeCell(person: Person, product: StoredProduct, cell: CellBody, column
   return applyPatch(product, result)
 }
 
-const fieldLabels: Record<string, string> = {
-  'parent': 'Parent', 'type': 'Product type', 'category': 'Category', 'categories': 'Further categories', 'brand': 'Brand', 'tags': 'Tags', 'status': 'Status', 'kind': 'Kind of goods', 'gtin': 'GTIN', 'stock': 'Stock',
-  'minimum': 'Smallest number sold', 'available-from': 'Sold from', 'differs-in': 'Variants differ in', 'relations': 'Relations', 'range': 'Range', 'special-prices': 'Special prices',
-}
-
 /**
  * The columns that the products found could be shown with: what must be filled and is not stands first, then by how many
  * products a value would help. Fields of the product come last.
@@ -174,7 +168,7 @@ export async function offeredColumns(body: { filter?: unknown; lens: SheetLens }
   return {
     items: [
       ...attributes.sort((a, b) => helps(b) - helps(a) || b.products - a.products),
-      ...fieldColumns.filter((f) => f !== 'sku' && f !== 'price' && f !== 'carried').map((f) => ({ id: f, label: fieldLabels[f] ?? f, ...rest })),
+      ...Object.entries(fieldLabels).map(([id, label]) => ({ id, label, ...rest })),
       ...[...setup.storefronts.values()].map((s) => ({ id: `price@${s.code}`, label: `Base price, ${s.name}`, ...rest })),
     ],
   }

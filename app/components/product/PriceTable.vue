@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Price } from '@core/catalogue/model'
+import { basePriceIn, type Price } from '@core/catalogue/model'
 import { explainPrice } from '@core/prices/explain'
 import { formatMoney } from '@core/units/format'
 import type { ProductPatchBody } from '@contracts/product'
@@ -10,7 +10,7 @@ const props = defineProps<{ product: ProductDocument; parent: ProductDocument | 
 const emit = defineEmits<{ patch: [ProductPatchBody] }>()
 const lens = useLensStore()
 const setup = useSetupStore()
-const base = (p: ProductDocument | null, shop: string) => p?.prices.find((x) => !x.special && x.storefront === shop)?.amount
+const base = (p: ProductDocument | null, shop: string) => (p ? basePriceIn(p, shop) : null)
 const shop = computed(() => setup.storefronts.find((s) => s.code === lens.storefront)!)
 const currencyOf = (code: string) => setup.storefronts.find((s) => s.code === code)?.currency ?? ''
 const specials = ref<Price[]>([])
@@ -40,7 +40,7 @@ const number = (e: Event) => Number((e.target as HTMLInputElement).value)
       <ul class="mt-1"><li v-for="(r, i) in reasons" :key="i" :class="r.pays ? '' : 'text-ink2'">{{ money(r.price.amount) }} {{ r.price.special ? `for ${groupName(r.price.group)}${r.price.quantity > 1 ? ` from ${r.price.quantity} pieces` : ''}` : 'base price' }}: <b v-if="r.pays" class="font-semibold text-weld">{{ r.why }}</b><template v-else>{{ r.why }}</template></li></ul>
     </section>
     <h2 class="mt-4">Base prices</h2>
-    <div class="mt-1 grid grid-cols-[repeat(auto-fill,minmax(170px,1fr))] gap-x-4 gap-y-2"><label v-for="s in setup.storefronts" :key="s.code" class="text-ink2" :class="`thread-${s.code}`"><span class="dot mr-1.5" />{{ s.name }}, {{ s.currency }}<input class="field mt-0.5 block w-full" type="number" min="0" step="0.01" :value="base(product, s.code) ?? ''" :placeholder="base(parent, s.code) === undefined ? '' : `${base(parent, s.code)} from the parent`" :aria-label="`Base price in ${s.name}, ${s.currency}`" :disabled="disabled" @change="emit('patch', { prices: [{ storefront: s.code, amount: text($event) === null ? null : number($event) }] })"></label></div>
+    <div class="mt-1 grid grid-cols-[repeat(auto-fill,minmax(170px,1fr))] gap-x-4 gap-y-2"><label v-for="s in setup.storefronts" :key="s.code" class="text-ink2" :class="`thread-${s.code}`"><span class="dot mr-1.5" />{{ s.name }}, {{ s.currency }}<input class="field mt-0.5 block w-full" type="number" min="0" step="0.01" :value="base(product, s.code) ?? ''" :placeholder="base(parent, s.code) === null ? '' : `${base(parent, s.code)} from the parent`" :aria-label="`Base price in ${s.name}, ${s.currency}`" :disabled="disabled" @change="emit('patch', { prices: [{ storefront: s.code, amount: text($event) === null ? null : number($event) }] })"></label></div>
     <h2 class="mt-4">Special prices and steps</h2>
     <table v-if="specials.length" class="mt-1 text-left"><thead class="text-[12.5px] text-ink2"><tr><th class="pr-2 font-normal">Storefront</th><th class="pr-2 font-normal">For</th><th class="pr-2 font-normal">From</th><th class="pr-2 font-normal">To</th><th class="pr-2 font-normal">Pieces</th><th class="pr-2 font-normal">Price</th><th /></tr></thead>
       <tbody>

@@ -1,26 +1,4 @@
-import type { StoredValue } from '@core/attributes/attribute'
-import type { Price, RangeEntry, Relation } from '@core/catalogue/model'
+import type { Product } from '@core/catalogue/model'
 
-/** A product as the server gives it. */
-export interface ProductDocument {
-  sku: string
-  parent: string | null
-  type: string
-  category: string | null
-  categories: string[]
-  brand: string | null
-  tags: string[]
-  status: string
-  kind: string
-  gtin: string | null
-  stock: number | null
-  minimum: number | null
-  availableFrom: string | null
-  range: RangeEntry[]
-  differsIn: string[]
-  relations: Relation[]
-  carried: Record<string, string>
-  variants: string[]
-  values: StoredValue[]
-  prices: Price[]
-}
+/** A product as the server gives it: with moments as texts, and the SKUs of its variants. */
+export type ProductDocument = Omit<Product, 'created' | 'changed'> & { created: string; changed: string; variants: string[] }

@@ -2,6 +2,7 @@
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import { attributeTypeNames, type Attribute, type AttributeTypeName } from '@core/attributes/attribute'
 import { attributeTypes } from '@core/attributes/types/registry'
+import { withOptions } from '@core/attributes/options'
 import { codeOfName } from '@core/text/code'
 import { families, units, type UnitFamily } from '@core/units/registry'
 import { blankAttribute, typeOfAttribute, typeWords } from './typeWords'
@@ -48,29 +49,15 @@ const setFamily = (family: UnitFamily) => { making.value = { ...making.value!, f
 const chosenType = computed(() => making.value?.type === 'choice' || making.value?.type === 'choices')
 async function make() {
   const a = making.value!
-  const labels = options.value.split(/[,\n]/).map((o) => o.trim()).filter(Boolean)
-  const codes = new Set<string>()
-  const list = labels.map((label) => {
-    const base = /^[A-Za-z0-9]{1,4}$/.test(label) ? label : codeOfName(label, 'option')
-    let code = base
-    for (let n = 2; codes.has(code); n++) code = `${base}-${n}`
-    codes.add(code)
-    return { code, labels: { [setup.source]: label } }
-  })
   busy.value = true
   try {
-    const base = codeOfName(a.labels[setup.source]!, 'attribute')
-    for (let n = 1; ; n++) {
-      const code = n === 1 ? base : `${base}-${n}`
-      try {
-        await ask('PUT', `/api/attributes/${code}`, { body: { ...a, code, options: chosenType.value ? list : [] }, headers: { 'If-None-Match': '*' } })
-        await setup.reload()
-        emit('add', code)
-        break
-      } catch (e) {
-        if (!(e instanceof ApiProblem) || e.problem.title !== 'Exists already' || n > 50) throw e
-      }
-    }
+    const list = chosenType.value ? withOptions([], options.value.split(/[,\n]/), setup.source) : []
+    const code = await putUnderFreeCode(codeOfName(a.labels[setup.source]!, 'attribute'), async (c) => {
+      await ask('PUT', `/api/attributes/${c}`, { body: { ...a, code: c, options: list }, headers: { 'If-None-Match': '*' } })
+      return c
+    })
+    await setup.reload()
+    emit('add', code)
     again()
   } catch (e) {
     tellProblem(e)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Option } from '@core/attributes/attribute'
-import { codeOfName } from '@core/text/code'
+import { withOptions } from '@core/attributes/options'
 import { directionOf } from '@core/language/chain'
 import { readBlock } from '@core/sheet/block'
 
@@ -12,17 +12,8 @@ const lens = useLensStore()
 const other = ref(lens.language === setup.source ? setup.languages[1] ?? setup.source : lens.language)
 const root = useTemplateRef<HTMLElement>('root')
 const adding = ref('')
-const codeFor = (label: string, taken: readonly string[]) => {
-  const base = /^[A-Za-z0-9][A-Za-z0-9_-]{0,20}$/.test(label) && label.length <= 4 ? label : codeOfName(label, 'option')
-  for (let n = 1; ; n++) if (!taken.includes(n === 1 ? base : `${base}-${n}`)) return n === 1 ? base : `${base}-${n}`
-}
 function add(labels: string[]) {
-  const next = [...options.value]
-  for (const label of labels.map((l) => l.trim()).filter(Boolean)) {
-    if (next.some((o) => o.labels[setup.source] === label)) continue
-    next.push({ code: codeFor(label, next.map((o) => o.code)), labels: { [setup.source]: label } })
-  }
-  options.value = next
+  options.value = withOptions(options.value, labels, setup.source)
   adding.value = ''
 }
 function paste(e: ClipboardEvent) {

@@ -1,17 +1,12 @@
-import type { SheetColumn } from '@core/sheet/columns'
+import { fieldLabels, type SheetColumn } from '@core/sheet/columns'
 
 /** What a column of the sheet is called, and the edition behind it where it has one of its own. */
 export function columnLabel(column: SheetColumn, setup: { label: (labels: Record<string, string> | undefined, code: string) => string; storefrontName: (code: string) => string }): string {
   if (column.kind === 'attribute') return setup.label(column.attribute.labels, column.attribute.code)
   if (column.kind === 'price') return `Price, ${setup.storefrontName(column.storefront)}`
   if (column.kind === 'carried') return column.name
-  return fieldWords[column.field]
+  return fieldLabels[column.field]
 }
-
-const fieldWords = {
-  'parent': 'Parent', 'type': 'Type', 'category': 'Category', 'categories': 'Further categories', 'brand': 'Brand', 'tags': 'Tags', 'status': 'Status', 'kind': 'Kind of goods', 'gtin': 'GTIN', 'stock': 'Stock',
-  'minimum': 'Smallest number', 'available-from': 'Sold from', 'differs-in': 'Variants differ in', 'relations': 'Relations', 'range': 'Range', 'special-prices': 'Special prices',
-} as const
 
 /** How wide a column is, in pixels: what it holds says so. */
 export function columnWidth(column: SheetColumn): number {

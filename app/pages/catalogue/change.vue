@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Value } from '@core/attributes/attribute'
-import { isPerVariant } from '@core/catalogue/model'
-import type { BulkChange, BulkMembers, ValuePlace } from '@core/bulk/change'
+import { isPerVariant, type ValuePlace } from '@core/catalogue/model'
+import type { BulkChange, BulkMembers } from '@core/bulk/change'
 import { checkBulkChange } from '@core/bulk/change'
 import { bulkKinds, bulkNames, type BulkName } from '@core/bulk/kinds'
 import { letterCases, type LetterCase } from '@core/bulk/letters'

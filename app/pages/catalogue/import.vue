@@ -148,7 +148,7 @@ const accepts = '.csv,.txt,.tsv,.xlsx,.jsonl,.ndjson,text/csv'
     </section>
 
     <section v-if="upload && !report?.applied" class="mt-4" aria-label="What the columns mean">
-      <div class="flex flex-wrap items-baseline gap-4"><h2>What the columns mean</h2><span v-if="missesSku" class="text-madder" role="alert">Say which column holds the SKU.</span><KeepMapping class="ml-auto" :content="mapping" :kept="kept" @kept="mappings.refresh()" /><button v-if="!report" class="act main" type="button" :disabled="missesSku || busy !== ''" @click="run('check', 'all')">Check the file</button></div>
+      <div class="flex flex-wrap items-baseline gap-4"><h2>What the columns mean</h2><span v-if="missesSku" class="text-madder" role="alert">Say which column holds the SKU.</span><KeepForm class="ml-auto" kind="mapping" what="mapping" :content="() => mapping" @kept="mappings.refresh()" /><button v-if="!report" class="act main" type="button" :disabled="missesSku || busy !== ''" @click="run('check', 'all')">Check the file</button></div>
       <MappingTable v-model="columns" class="mt-2" :rows="upload.rows" />
     </section>
     <section v-else-if="!busy && !report" class="mt-6 max-w-[75ch] text-ink2">

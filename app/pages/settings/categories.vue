@@ -2,7 +2,7 @@
 import type { Category } from '@core/catalogue/model'
 import { typeOfCategory } from '@core/catalogue/model'
 import { spotAfterStep, spotOfDrop, treeRows, type Spot } from '@core/catalogue/tree'
-import { codeOfName } from '@core/text/code'
+import { codeOfName, freeCode } from '@core/text/code'
 
 type Listed = Category & { products: number; below: number }
 const setup = useSetupStore()
@@ -103,9 +103,7 @@ function startNew(under: string | null) {
 async function makeNew() {
   const name = newName.value.trim()
   if (name === '' || newUnder.value === undefined) return
-  const base = codeOfName(name, 'category')
-  let code = base
-  for (let n = 2; setup.categories.has(code); n++) code = `${base}-${n}`
+  const code = freeCode(codeOfName(name, 'category'), (c) => setup.categories.has(c))
   if (!await write({ code, parent: newUnder.value, names: { [setup.source]: name }, type: null }, { parent: newUnder.value, position: items.value.filter((i) => i.parent === newUnder.value).length }, true)) return
   at.value = code
   newUnder.value = undefined

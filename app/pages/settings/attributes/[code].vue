@@ -22,17 +22,6 @@ async function reworked() {
   await setup.reload()
   await record.takeTheirs()
 }
-async function remove() {
-  try {
-    await ask('DELETE', `/api/attributes/${segment(code.value!)}`)
-    record.reset()
-    await setup.reload()
-    tell('Deleted')
-    await navigateTo('/settings/attributes')
-  } catch (e) {
-    tellProblem(e)
-  }
-}
 useKeys('Attribute', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() }, { keys: 'h', does: 'History, and back', run: () => { side.value = side.value === 'history' ? 'set-up' : 'history' } }])
 </script>
 
@@ -52,7 +41,7 @@ useKeys('Attribute', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => v
           <p v-if="readonly" class="mb-3 text-ochre" role="status">Only to read: {{ session.me?.name }} may not change the set-up.</p>
           <AttributeForm v-model="draft" :disabled="readonly" :error-at="record.errorAt" />
           <ReworkPanel v-if="code && !readonly" ref="rework" :before="stored" :after="draft" @done="reworked" />
-          <section v-if="code" class="mt-6" aria-label="Where it is used"><h2>Product types that have it</h2><p class="mt-1 flex flex-wrap gap-x-4"><NuxtLink v-for="t in usedBy" :key="t.code" class="plain" :to="`/settings/types/${segment(t.code)}`">{{ setup.label(t.labels, t.code) }}</NuxtLink><span v-if="usedBy.length === 0" class="text-ink2">None. A product may still have a value of it, as a fact of its own.</span></p><button v-if="!readonly" type="button" class="plain mt-3" @click="remove">Delete the attribute</button></section>
+          <section v-if="code" class="mt-6" aria-label="Where it is used"><h2>Product types that have it</h2><p class="mt-1 flex flex-wrap gap-x-4"><NuxtLink v-for="t in usedBy" :key="t.code" class="plain" :to="`/settings/types/${segment(t.code)}`">{{ setup.label(t.labels, t.code) }}</NuxtLink><span v-if="usedBy.length === 0" class="text-ink2">None. A product may still have a value of it, as a fact of its own.</span></p><button v-if="!readonly" type="button" class="plain mt-3" @click="record.remove(setup.reload)">Delete the attribute</button></section>
         </template>
       </div>
     </template>

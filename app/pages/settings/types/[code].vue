@@ -14,13 +14,13 @@ const readonly = computed(() => !session.maySetUp)
 const usesOf = (group: string) => draft.value!.attributes.filter((a) => a.group === group)
 /** The uses as they stand group by group, in the order of the groups. */
 const inOrder = (attributes: TypeAttribute[]) => draft.value!.groups.flatMap((g) => attributes.filter((a) => a.group === g.code))
-const setUses = (attributes: TypeAttribute[]) => { draft.value!.attributes = inOrder(attributes) }
-const replace = (changed: TypeAttribute) => setUses(draft.value!.attributes.map((a) => (a.attribute === changed.attribute ? changed : a)))
-const add = (group: string, attribute: string) => setUses([...draft.value!.attributes, { attribute, group, required: false, requiredIn: [], requiredWhere: null, perVariant: false, default: null }])
+const arrange = (attributes: TypeAttribute[]) => { draft.value!.attributes = inOrder(attributes) }
+const replace = (changed: TypeAttribute) => arrange(draft.value!.attributes.map((a) => (a.attribute === changed.attribute ? changed : a)))
+const add = (group: string, attribute: string) => arrange([...draft.value!.attributes, { attribute, group, required: false, requiredIn: [], requiredWhere: null, perVariant: false, default: null }])
 const moveUse = (group: string, from: number, to: number) => {
   const list = usesOf(group)
   if (to < 0 || to >= list.length) return
-  setUses([...draft.value!.attributes.filter((a) => a.group !== group), ...moved(list, from, to)])
+  arrange([...draft.value!.attributes.filter((a) => a.group !== group), ...moved(list, from, to)])
   void nextTick(() => document.querySelectorAll<HTMLElement>(`[data-group="${group}"] [data-entry] a`)[to]?.focus())
 }
 /** Moves a use to the group before or after. */
@@ -36,8 +36,6 @@ function addGroup() {
   draft.value!.groups = [...draft.value!.groups, { code: `group-${n}`, labels: {} }]
   void nextTick(() => [...document.querySelectorAll<HTMLElement>('[data-group-name] input')].at(-1)?.focus())
 }
-const lists = useTemplateRef<HTMLElement[]>('lists')
-for (let g = 0; g < 20; g++) useReorder(() => lists.value?.[g], (from, to) => moveUse(draft.value!.groups[g]!.code, from, to))
 /** Groups made here get a code from their name. */
 function prepare(r: ProductType): ProductType {
   const codes = new Map<string, string>()
@@ -58,17 +56,6 @@ async function save() {
   const nameless = draft.value.groups.some((g) => !g.labels[setup.source])
   if (nameless) return tellProblem(new ApiProblem({ title: 'Not complete yet', status: 422, detail: 'One of the groups has no name. Name it, or take it out.' }))
   if (await record.save(prepare)) await setup.reload()
-}
-async function remove() {
-  try {
-    await ask('DELETE', `/api/product-types/${segment(code.value!)}`)
-    record.reset()
-    await setup.reload()
-    tell('Deleted')
-    await navigateTo('/settings/types')
-  } catch (e) {
-    tellProblem(e)
-  }
 }
 async function putBack() {
   await setup.reload()
@@ -101,14 +88,14 @@ useKeys('Product type', [
             <div class="flex items-start gap-3 border-b border-hair2 pb-1">
               <LabelsInput v-model="g.labels" class="w-64" data-group-name :label="`Name of group ${i + 1}`" :disabled="readonly" />
               <span class="pt-1.5 text-ink2">{{ usesOf(g.code).length }}</span>
-              <span v-if="!readonly" class="ml-auto flex gap-3 pt-1.5"><button class="plain" type="button" :disabled="i === 0" @click="draft.groups = moved(draft.groups, i, i - 1); setUses(draft.attributes)">Up</button><button class="plain" type="button" :disabled="i === draft.groups.length - 1" @click="draft.groups = moved(draft.groups, i, i + 1); setUses(draft.attributes)">Down</button><button v-if="usesOf(g.code).length === 0" class="plain" type="button" @click="draft.groups = draft.groups.filter((x) => x.code !== g.code)">Take the group out</button></span>
+              <span v-if="!readonly" class="ml-auto flex gap-3 pt-1.5"><button class="plain" type="button" :disabled="i === 0" @click="draft.groups = moved(draft.groups, i, i - 1); arrange(draft.attributes)">Up</button><button class="plain" type="button" :disabled="i === draft.groups.length - 1" @click="draft.groups = moved(draft.groups, i, i + 1); arrange(draft.attributes)">Down</button><button v-if="usesOf(g.code).length === 0" class="plain" type="button" @click="draft.groups = draft.groups.filter((x) => x.code !== g.code)">Take the group out</button></span>
             </div>
-            <ol ref="lists">
-              <li v-for="(u, n) in usesOf(g.code)" :key="u.attribute" data-entry @keydown.alt.shift.up.exact.prevent="toGroup(u, -1)" @keydown.alt.shift.down.exact.prevent="toGroup(u, 1)" @keydown.alt.up.exact.prevent="moveUse(g.code, n, n - 1)" @keydown.alt.down.exact.prevent="moveUse(g.code, n, n + 1)"><TypeAttributeRow :model-value="u" :place="n + 1" :disabled="readonly" @update:model-value="replace" @remove="setUses(draft.attributes.filter((a) => a.attribute !== u.attribute))" /></li>
-            </ol>
+            <ReorderList @move="(from: number, to: number) => moveUse(g.code, from, to)">
+              <li v-for="(u, n) in usesOf(g.code)" :key="u.attribute" data-entry @keydown.alt.shift.up.exact.prevent="toGroup(u, -1)" @keydown.alt.shift.down.exact.prevent="toGroup(u, 1)" @keydown.alt.up.exact.prevent="moveUse(g.code, n, n - 1)" @keydown.alt.down.exact.prevent="moveUse(g.code, n, n + 1)"><TypeAttributeRow :model-value="u" :place="n + 1" :disabled="readonly" @update:model-value="replace" @remove="arrange(draft.attributes.filter((a) => a.attribute !== u.attribute))" /></li>
+            </ReorderList>
             <AttributeAdder v-if="!readonly" :taken="draft.attributes.map((a) => a.attribute)" :label="`Add an attribute to ${g.labels[setup.source] || 'the group'}`" @add="add(g.code, $event)" />
           </section>
-          <p v-if="!readonly" class="mt-4 flex gap-4"><button class="plain" type="button" @click="addGroup">Add a group</button><button v-if="code" class="plain" type="button" @click="remove">Delete the product type</button></p>
+          <p v-if="!readonly" class="mt-4 flex gap-4"><button class="plain" type="button" @click="addGroup">Add a group</button><button v-if="code" class="plain" type="button" @click="record.remove(setup.reload)">Delete the product type</button></p>
         </template>
       </div>
     </template>
