@@ -3,6 +3,7 @@ import { assemblePage } from '@core/page/assemble'
 import { database } from '@server/db/connect'
 import { loadContent } from '@server/db/queries/content'
 import { loadFamilyOf } from '@server/db/queries/families'
+import { loadLibrary } from '@server/db/queries/media'
 import { loadSetup, raiseStamp } from '@server/db/queries/setup'
 import * as t from '@server/db/schema'
 import { proof } from '@server/services/proof'
@@ -40,7 +41,8 @@ export async function benchProof() {
   const setup = await loadSetup(db)
   const { assignments, pieces } = await loadContent(db, setup)
   const families = await Promise.all(Array.from({ length: 50 }, (_, i) => loadFamilyOf(db, setup, sku(i))))
+  const library = await loadLibrary(db, [])
   const lens = { storefront: 'uk', language: 'en-GB', group: null, moment: Date.now() }
-  const core = await times(400, (i) => assemblePage({ family: families[i % 50]!, sku: families[i % 50]!.root.sku, lens, setup, assignments, pieces }), 100)
+  const core = await times(400, (i) => assemblePage({ family: families[i % 50]!, sku: families[i % 50]!.root.sku, lens, setup, assignments, pieces, library }), 100)
   note('The same assembled in core, 95th percentile', quantile(core, 0.95), 2, ' ms', `median ${quantile(core, 0.5).toFixed(2)} ms`)
 }

@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import { bulkChange } from './bulk'
+import { mediaQuery, mediaRecord, pictureBatchBody, renditionQuery, uploadMediaQuery } from './media'
 import { importQuery, mappingBody } from './imports'
 import { productPatchBody } from './product'
 import { assignmentRecord, attributeRecord, categoryRecord, limitsRecord, pieceRecord, productTypeRecord, reachRecord, storefrontRecord } from './records'
@@ -96,8 +97,16 @@ export const operations = {
   recordHistory: { method: 'get', path: '/api/history/{kind}/{code}', summary: 'What was changed in a piece, an assignment or a part of the set-up, newest first', action: 'read' },
   putRecordBack: { method: 'post', path: '/api/history/{kind}/{code}/put-back', summary: 'Take a change of a record back', action: 'read', body: Joi.object({ change: Joi.number().integer().required() }) },
 
-  listMedia: { method: 'get', path: '/api/media', summary: 'Pictures by name', action: 'read', query: Joi.object({ q: Joi.string().max(200).allow('').default(''), limit: Joi.number().integer().min(1).max(100).default(24) }) },
-  getMedia: { method: 'get', path: '/api/media/{name}', summary: 'A picture', action: null },
+  listMedia: { method: 'get', path: '/api/media', summary: 'Pictures and files of the media library, through an edition', action: 'read', query: mediaQuery },
+  uploadMedia: { method: 'post', path: '/api/media', summary: 'Send a picture or a file to the media library; it is looked at by its content', action: 'edit-products', query: uploadMediaQuery, body: Joi.string(), bodyType: 'application/octet-stream' },
+  getMedia: { method: 'get', path: '/api/media/{code}', summary: 'What is known of a picture or file', action: 'read' },
+  putMedia: { method: 'put', path: '/api/media/{code}', summary: 'Describe a picture or file', action: 'edit-products', body: mediaRecord, headers: ifMatch },
+  deleteMedia: { method: 'delete', path: '/api/media/{code}', summary: 'Delete a picture or file that nothing needs; 409 with the reasons where something does', action: 'edit-products' },
+  aboutMedia: { method: 'get', path: '/api/media/{code}/about', summary: 'What was computed of an item, its versions and look-alikes, and the products that name it', action: 'read', query: Joi.object({ storefront, language: Joi.string() }) },
+  checkPictures: { method: 'get', path: '/api/products/{sku}/pictures', summary: 'The pictures of a product in an edition, and what is wrong with them', action: 'read', query: Joi.object(edition) },
+  previewPictureBatch: { method: 'post', path: '/api/picture-batches/preview', summary: 'Which products a batch of pictures belongs to, by the names of the files', action: 'edit-products', body: pictureBatchBody },
+  runPictureBatch: { method: 'post', path: '/api/picture-batches', summary: 'Put a batch of pictures on their products in one step; a job is answered (202)', action: 'edit-products', body: pictureBatchBody },
+  sendMedia: { method: 'get', path: '/delivery/media/{name}', summary: 'A picture as pages show it, or a file', action: null, query: renditionQuery },
 
   listAttributes: { method: 'get', path: '/api/attributes', summary: 'Attributes, with the number of their values and the types that have them', action: 'read' },
   getAttribute: { method: 'get', path: '/api/attributes/{code}', summary: 'An attribute', action: 'read' },

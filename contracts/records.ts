@@ -2,6 +2,7 @@ import Joi from 'joi'
 import { attributeTypeNames, servings, type Attribute, type ProductType } from '@core/attributes/attribute'
 import { areas, type Assignment } from '@core/assignments/assignment'
 import { builtInParts, type Category, type Storefront } from '@core/catalogue/model'
+import { pictureViews } from '@core/media/item'
 import { pieceKinds, type Piece, type PieceText } from '@core/page/piece'
 import { translationStates, type TranslationState } from '@core/translation/state'
 import { families } from '@core/units/registry'
@@ -29,6 +30,7 @@ export const productTypeRecord = Joi.object<ProductType>({
     attribute: code.required(), group: code.required(), required: Joi.boolean().default(false),
     requiredIn: Joi.array().items(Joi.string()).unique().default([]), requiredWhere: Joi.any().default(null).description('A condition over products.'), perVariant: Joi.boolean().default(false), default: Joi.any().default(null),
   })).unique('attribute').default([]),
+  views: Joi.array().items(Joi.string().valid(...pictureViews)).unique().default([]),
 })
 
 export const categoryRecord = Joi.object<Category & { position?: number }>({

@@ -1,10 +1,10 @@
-import { createHash } from 'node:crypto'
-import { mkdir, writeFile } from 'node:fs/promises'
+import { mkdir, stat, unlink, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { sql } from 'drizzle-orm'
 import { stringify } from 'csv-stringify/sync'
 import { checkDigit } from '@core/gtin/check-digit'
 import { database, inTransaction } from '@server/db/connect'
+import { insertContent } from '@server/db/queries/media'
 import { raiseStamp } from '@server/db/queries/setup'
 import * as t from '@server/db/schema'
 import { importProducts } from '@server/services/import-products'
@@ -12,7 +12,9 @@ import type { Person } from '@server/services/permission'
 import { patchProduct } from '@server/services/products'
 import { putRecord, type RecordKindName } from '@server/services/records'
 import { hashPassword } from '@server/services/session'
+import { contentOfFile } from '@server/services/take-content'
 import { settings } from '@server/settings'
+import { storage } from '@server/storage/storage'
 import { assignments, pieces, specials } from './content'
 import { drawing } from './drawings/draw'
 import type { Copy, Line, Model } from './line'
@@ -48,6 +50,18 @@ function copyColumns(language: string, copy: Copy | undefined, m: Model): Row {
   }
 }
 
+interface Drawn { name: string; colour: string; view: 'whole' | 'detail'; ofVariants: boolean }
+
+/** The pictures of a model: the whole of it, in each colour, and of what hangs on a bicycle its fastening. */
+function picturesOf(line: Line, m: Model): Drawn[] {
+  const base = m.sku.toLowerCase()
+  return [
+    { name: `${base}.svg`, colour: m.colour, view: 'whole', ofVariants: false },
+    ...(line.type === 'pannier' || line.type === 'handlebar-bag' ? [{ name: `${base}-detail.svg`, colour: m.colour, view: 'detail' as const, ofVariants: false }] : []),
+    ...(m.colours ?? []).map((c) => ({ name: `${base}-${c}.svg`, colour: c, view: 'whole' as const, ofVariants: true })),
+  ]
+}
+
 /** The rows of a product file for a line: each model, and under it its variants. */
 function rowsOf(line: Line, count: () => number): Row[] {
   return line.models.flatMap((m) => {
@@ -56,7 +70,7 @@ function rowsOf(line: Line, count: () => number): Row[] {
     const parent: Row = {
       'sku': m.sku, 'parent': '', 'type': line.type, 'category': line.category, 'brand': line.brand, 'tags': line.tags.join('|'), 'status': m.status ?? 'active', 'kind': 'shipped',
       'gtin': leaf ? gtin(count()) : '', 'stock': leaf ? String(m.stock) : '', 'price@uk': String(m.uk), 'price@ch': String(m.ch), 'model': m.n,
-      'colour': leaf || !m.colours ? m.colour : '', 'pictures': `${m.sku.toLowerCase()}.svg`, ...line.facts, ...m.facts,
+      'colour': leaf || !m.colours ? m.colour : '', 'pictures': picturesOf(line, m).filter((p) => !p.ofVariants).map((p) => p.name).join('|'), ...line.facts, ...m.facts,
       ...Object.assign({}, ...languages.map((l) => copyColumns(l, line.copy[l], m))) as Row,
     }
     if (leaf) parent.colour = m.colour
@@ -80,21 +94,26 @@ export function productFiles(): Record<string, string> {
   return files
 }
 
-async function loadPictures() {
-  const folder = path.join(settings().data, 'media')
+/** Puts the drawings into the media library, looked at as anything that is sent. */
+async function loadPictures(now: number) {
+  const folder = path.join(settings().data, 'demo')
   await mkdir(folder, { recursive: true })
-  const rows: (typeof t.media.$inferInsert)[] = []
   for (const line of lines) {
     for (const [i, m] of line.models.entries()) {
-      for (const [name, colour] of [[m.sku.toLowerCase(), m.colour], ...(m.colours ?? []).map((c) => [`${m.sku.toLowerCase()}-${c}`, c])] as [string, string][]) {
-        const svg = drawing(line.type, colour, 0.82 + 0.07 * i)
-        const digest = createHash('sha256').update(svg).digest('hex')
-        await writeFile(path.join(folder, digest), svg)
-        rows.push({ name: `${name}.svg`, mime: 'image/svg+xml', width: 1200, height: 1200, bytes: Buffer.byteLength(svg), digest, alternatives: { 'en-GB': filled(line.copy['en-GB']!.name, m) } })
+      for (const p of picturesOf(line, m)) {
+        const file = path.join(folder, p.name)
+        await writeFile(file, drawing(line.type, p.colour, 0.82 + 0.07 * i, p.view))
+        const content = await contentOfFile(file, p.name, (await stat(file)).size)
+        await storage().put(content.digest, file, content.mime)
+        const labels = Object.fromEntries(Object.entries(line.copy).flatMap(([language, copy]) => (copy?.name ? [[language, filled(copy.name, m)]] : [])))
+        await inTransaction(async (tx) => {
+          await insertContent(tx, content)
+          await tx.db.insert(t.media).values({ name: p.name, digest: content.digest, labels: p.view === 'detail' ? {} : labels, view: p.view, origin: 'Drawn for Tarnwheel', holder: 'Tarnwheel', created: new Date(now) })
+        })
+        await unlink(file)
       }
     }
   }
-  await database().insert(t.media).values(rows).onConflictDoNothing()
 }
 
 /** Loads the demo world into an empty database: set-up, people, pictures, products through the importer, content. */
@@ -110,7 +129,7 @@ export async function loadDemo(people: DemoPerson[]): Promise<void> {
     await db.insert(t.person).values(await Promise.all(people.map(async ({ password, ...p }) => ({ ...p, passwordHash: await hashPassword(password) }))))
     await raiseStamp(db, 'setup')
   })
-  await loadPictures()
+  await loadPictures(now)
   const [admin] = await database().select().from(t.person).where(sql`role = 'administrator'`)
   const folder = path.join(settings().data, 'demo')
   await mkdir(folder, { recursive: true })

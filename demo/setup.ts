@@ -85,7 +85,7 @@ const use = (group: string, codes: string[], more: Partial<TypeAttribute> = {}):
 
 function type(code: string, labels: Labels, facts: string[], optional: string[], perVariant: string[] = []): ProductType {
   return {
-    code, labels, groups: typeGroups,
+    code, labels, groups: typeGroups, views: ['whole'],
     attributes: [
       ...use('facts', facts.filter((f) => !perVariant.includes(f)), { required: true }), ...use('facts', perVariant, { required: true, perVariant: true }),
       ...use('facts', optional), ...use('facts', ['warranty-years'], { default: 2 }), ...use('facts', ['season', 'model', 'launched']),

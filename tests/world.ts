@@ -37,7 +37,7 @@ export const attributes: Attribute[] = [
 const use = (code: string, more: Partial<ProductType['attributes'][number]> = {}) => ({ attribute: code, group: 'facts', required: false, requiredIn: [], requiredWhere: null, perVariant: false, default: null, ...more })
 const type = (code: string, perVariant: string[], defaults: Record<string, Value> = {}): ProductType => ({
   code, labels: { 'en-GB': code }, groups: [{ code: 'facts', labels: { 'en-GB': 'Facts' } }],
-  attributes: attributes.map((a) => use(a.code, { perVariant: perVariant.includes(a.code), default: defaults[a.code] ?? null })),
+  attributes: attributes.map((a) => use(a.code, { perVariant: perVariant.includes(a.code), default: defaults[a.code] ?? null })), views: [],
 })
 
 const shop = (code: string, currency: string, timeZone: string, editions: Storefront['editions'], details: 'tabs' | 'accordion' = 'tabs'): Storefront => ({

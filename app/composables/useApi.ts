@@ -79,3 +79,6 @@ export async function askForFile(path: string, body: unknown) {
 export const get = async <T>(path: string, query?: ApiOptions['query'], signal?: AbortSignal) => (await ask<T>('GET', path, { query, signal })).data
 export const post = async <T>(path: string, body?: unknown, options: ApiOptions = {}) => (await ask<T>('POST', path, { ...options, body: body ?? {} })).data
 export const segment = (s: string) => encodeURIComponent(s)
+
+/** Where a picture of the media library is read at a width that pages show it in, whole or cut to a shape. */
+export const pictureUrl = (name: string, width: 96 | 200 | 400 | 800 | 1600 = 96, shape?: 'uncut' | 'square' | 'wide' | 'tall') => `/delivery/media/${segment(name)}?width=${width}${shape ? `&shape=${shape}` : ''}`

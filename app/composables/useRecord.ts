@@ -7,6 +7,7 @@ interface Whole { code: string }
 const kinds = {
   'pieces': { page: 'library', fallback: 'piece' }, 'assignments': { page: 'assignments', fallback: 'assignment' },
   'product-types': { page: 'settings/types', fallback: 'type' }, 'attributes': { page: 'settings/attributes', fallback: 'attribute' },
+  'media': { page: 'media', fallback: 'picture' },
 } as const
 
 /** Writes a new record under a code; where that is taken, under the next that is free, which is found by trying. */

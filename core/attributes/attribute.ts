@@ -1,5 +1,6 @@
 import type { UnitFamily } from '../units/registry'
 import type { Condition } from '../rules/condition'
+import type { PictureView } from '../media/item'
 
 /** A text in several languages, by BCP 47 tag. */
 export type Labels = Record<string, string>
@@ -81,6 +82,8 @@ export interface ProductType {
   /** The groups in which attributes are shown, in order. */
   groups: { code: string; labels: Labels }[]
   attributes: TypeAttribute[]
+  /** The views in which its pictures should show a product. */
+  views: PictureView[]
 }
 
 /** The label for a language: by RFC 4647 shortening, else the source language's, else any, else the code. */

@@ -11,6 +11,8 @@ import { indexValues, readerFor, resolve, type Reader, type Resolved } from '../
 import type { Family, Product, Setup } from '../catalogue/model'
 import { readNormalForm } from '../richtext/read'
 import { escapeText } from '../richtext/tree'
+import type { Library } from '../media/versions'
+import { fileLinks, pagePictures, type PagePicture } from './media'
 import { fillInline, type ValueReader } from './inline'
 import { bodyTree, findText, type Piece } from './piece'
 
@@ -53,7 +55,7 @@ export interface PageProduct {
   price: EffectivePrice | null
   basePrice: number | null
   currency: string
-  pictures: string[]
+  pictures: PagePicture[]
   available: boolean
   disabled: boolean
   inRange: boolean
@@ -73,6 +75,8 @@ export interface PageInput {
   setup: Setup
   assignments: readonly PreparedAssignment[]
   pieces: ReadonlyMap<string, Piece>
+  /** The pictures and files that the family names. */
+  library: Library
 }
 
 /** A reader of resolved values of one product in one edition, each attribute looked up once. */
@@ -97,12 +101,12 @@ export function displayValue(code: string, value: Value, reader: Reader, setup: 
 }
 
 /** A value as blocks of a page, where it is more than a line of text. */
-function blocksOf(code: string, value: Value, reader: Reader, setup: Setup): string | undefined {
-  return attributeTypes[setup.attributes.get(code)!.type].html?.(value, { language: reader.edition.language, labels: reader.chain })
+function blocksOf(code: string, value: Value, reader: Reader, setup: Setup, library: Library): string | undefined {
+  return attributeTypes[setup.attributes.get(code)!.type].html?.(value, { language: reader.edition.language, labels: reader.chain, fileLink: fileLinks(library, reader) })
 }
 
 /** What inline values read as for a product in an edition: only what counts for the language. */
-export function inlineReader(values: (code: string) => Resolved | undefined, reader: Reader, setup: Setup): ValueReader {
+export function inlineReader(values: (code: string) => Resolved | undefined, reader: Reader, setup: Setup, library: Library): ValueReader {
   const storefront = setup.storefronts.get(reader.edition.storefront)
   const known = new Map<string, ReturnType<ValueReader>>()
   const readAnew: ValueReader = (address) => {
@@ -112,7 +116,8 @@ export function inlineReader(values: (code: string) => Resolved | undefined, rea
     if (!found || found.value === null || !found.counts) return undefined
     const text = displayValue(code, found.value, reader, setup)
     if (text === '') return undefined
-    const html = blocksOf(code, found.value, reader, setup)
+    const html = blocksOf(code, found.value, reader, setup, library)
+    if (html === '') return undefined
     return html === undefined ? { text } : { text, html }
   }
   // A page's pieces name the same few values again and again.
@@ -143,7 +148,7 @@ const nobody: readonly AssignmentName[] = []
  * and is not shown with the reason too. `facts` may be given where they are known already.
  */
 export function assemblePage(input: PageInput, facts?: Facts): Page {
-  const { family, sku, lens, setup } = input
+  const { family, sku, lens, setup, library } = input
   const reader = editionReader(setup, lens.storefront, lens.language)
   const storefront = setup.storefronts.get(lens.storefront)!
   const product = sku === family.root.sku ? family.root : family.variants.find((v) => v.sku === sku)
@@ -154,7 +159,7 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
   const ofVariant = product === family.root ? [sku] : [sku, family.root.sku]
   const ofFamily = [family.root.sku, ...family.variants.map((v) => v.sku)]
   const values = valuesFor(product, family, reader, setup)
-  const read = inlineReader(values, reader, setup)
+  const read = inlineReader(values, reader, setup, library)
 
   const areas: Record<string, Shown[]> = {}
   const left: LeftOut[] = []
@@ -195,7 +200,7 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
     })
   }
   for (const part of storefront.layout.parts) {
-    placed.push({ area: part.area, order: part.order, number: -1, place: 0, show: () => showPart(part, values, reader, setup, family.root.type) })
+    placed.push({ area: part.area, order: part.order, number: -1, place: 0, show: () => showPart(part, values, reader, setup, library, family.root.type) })
   }
   placed.sort((a, b) => a.order - b.order || a.number - b.number || a.place - b.place)
   const shown: LeftOut[] = []
@@ -204,7 +209,7 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
     if ('reason' in result) shown.push(result)
     else (areas[p.area] ??= []).push(result)
   }
-  return { product: pageProduct(product, family, lens, setup, values, rootFacts), areas, left_out: [...shown, ...left] }
+  return { product: pageProduct(product, family, lens, setup, values, rootFacts, pagePictures(values('pictures')?.value ?? null, library, reader)), areas, left_out: [...shown, ...left] }
 }
 
 function notACandidate(a: PreparedAssignment, lens: Lens, timeZone: string): string | undefined {
@@ -236,7 +241,7 @@ function showPiece(piece: Piece | undefined, code: string, area: string, because
 
 function showPart(
   part: Setup['storefronts'] extends Map<string, infer S> ? S extends { layout: { parts: (infer P)[] } } ? P : never : never,
-  values: (code: string) => Resolved | undefined, reader: Reader, setup: Setup, type: string,
+  values: (code: string) => Resolved | undefined, reader: Reader, setup: Setup, library: Library, type: string,
 ): Shown | LeftOut {
   const title = labelIn(part.titles, languageChain(reader.edition, setup.source), part.part)
   const because: Because = { assignment: null, order: part.order, reach: 'layout', explanation: null, language: null, also: nobody }
@@ -246,7 +251,7 @@ function showPart(
     const found = values('description')
     if (!found || found.value === null) return out('the product has no description')
     if (!found.counts) return out(`the description is missing in ${reader.edition.language}; the one in ${found.language ?? ''} does not count`)
-    const filled = fillInline(readNormalForm(String(found.value)), inlineReader(values, reader, setup))
+    const filled = fillInline(readNormalForm(String(found.value)), inlineReader(values, reader, setup, library))
     return filled.hasContent ? { ...shown(filled.html), because: { ...because, language: { title: reader.edition.language, body: found.language ?? '' } } } : out('nothing is left of the description without its empty values')
   }
   if (part.part === 'facts') {
@@ -254,7 +259,8 @@ function showPart(
       const attribute = setup.attributes.get(code)!
       const found = values(code)
       if (!attribute.serves.includes('facts') || !found || found.value === null || !found.counts) return []
-      return [{ label: labelIn(attribute.labels, reader.chain, code), html: blocksOf(code, found.value, reader, setup) ?? escapeText(displayValue(code, found.value, reader, setup)) }]
+      const html = blocksOf(code, found.value, reader, setup, library) ?? escapeText(displayValue(code, found.value, reader, setup))
+      return html === '' ? [] : [{ label: labelIn(attribute.labels, reader.chain, code), html }]
     })
     if (rows.length === 0) return out('the product has no facts to show')
     return shown(`<table><tbody>${rows.map((r) => `<tr><th>${escapeText(r.label)}</th><td>${r.html}</td></tr>`).join('')}</tbody></table>`)
@@ -262,12 +268,11 @@ function showPart(
   return out(part.part === 'reviews' ? 'no reviews come in yet' : 'no questions go to this product')
 }
 
-function pageProduct(product: Product, family: Family, lens: Lens, setup: Setup, values: (code: string) => Resolved | undefined, facts: Facts): PageProduct {
+function pageProduct(product: Product, family: Family, lens: Lens, setup: Setup, values: (code: string) => Resolved | undefined, facts: Facts, pictures: PagePicture[]): PageProduct {
   const storefront = setup.storefronts.get(lens.storefront)!
   const prices = pricesOf(product, family, lens.storefront, storefront.timeZone)
   const title = values('name')
   const summary = values('summary')
-  const pictures = values('pictures')
   const { range } = family.root
   const inRange = range.length === 0 || range.some((r) => r.storefront === lens.storefront
     && (r.groups.length === 0 || (lens.group !== null && r.groups.includes(lens.group))) && holdsAt(r, storefront.timeZone, lens.moment))
@@ -279,7 +284,7 @@ function pageProduct(product: Product, family: Family, lens: Lens, setup: Setup,
     summary: summary?.counts && summary.value !== null ? String(summary.value) : null,
     price: effectivePrice(prices, lens.group, lens.moment) ?? lowest(product, family, lens, setup),
     basePrice: prices.base, currency: storefront.currency,
-    pictures: Array.isArray(pictures?.value) ? pictures.value as string[] : [],
+    pictures,
     available: mine.available === true || (facts.variants ?? []).some((v) => v.available === true),
     disabled: product.status === 'disabled' || family.root.status === 'disabled', inRange,
   }

@@ -55,7 +55,7 @@ export function attributeFacts(family: Family, setup: Setup): AttributeFact[] {
   for (const index of indexed) for (const code of index.keys()) codes.add(code)
   for (const code of codes) {
     const attribute = setup.attributes.get(code)
-    if (!attribute || attributeTypes[attribute.type].ruleKind === 'none') continue
+    if (!attribute) continue
     const entry = attributeTypes[attribute.type]
     const fallback = type?.attributes.find((a) => a.attribute === code)?.default ?? null
     const perVariant = isPerVariant(setup, root.type, code)
@@ -198,7 +198,7 @@ export function languageFacts(root: Product, setup: Setup): AttributeFact[] {
   for (const list of groups.values()) {
     const { attribute: code, language } = list[0]!
     const attribute = setup.attributes.get(code)
-    if (!attribute || attributeTypes[attribute.type].ruleKind === 'none') continue
+    if (!attribute) continue
     for (const storefront of list.some((v) => v.storefront !== null) ? setup.storefronts.keys() : [null]) {
       const found = list.find((v) => v.storefront !== null && v.storefront === storefront) ?? list.find((v) => v.storefront === null)
       const value = found && attributeTypes[attribute.type].comparable(found.value, attribute)

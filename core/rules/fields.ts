@@ -46,8 +46,6 @@ export function builtInField(name: string): BuiltInField | undefined {
   return builtIn.get(name)
 }
 
-const kindOfRuleKind: Record<string, FieldKind> = { 'text': 'text', 'long': 'long', 'number': 'number', 'measure': 'measure', 'yes-no': 'yes-no', 'code': 'code', 'codes': 'codes', 'date': 'date' }
-
 /** The attribute's code in a field's name (`attribute:weight`), without its language. */
 function attributeCode(name: string): string | null {
   if (name.startsWith('attribute:')) return name.slice('attribute:'.length)
@@ -71,8 +69,7 @@ export function findField(name: string, setup: Setup): Field | string {
   const attribute = setup.attributes.get(code)
   if (!attribute) return `There is no attribute “${code}”.`
   if (language !== null && !attribute.translatable) return `“${code}” is not translatable, so it is not asked by language.`
-  const kind = kindOfRuleKind[attributeTypes[attribute.type].ruleKind]
-  if (!kind) return `Rules cannot read “${code}”: it holds ${attribute.type}.`
+  const kind: FieldKind = attributeTypes[attribute.type].ruleKind
   const perVariant = [...setup.types.values()].some((t) => t.attributes.some((a) => a.attribute === code && a.perVariant))
   return { name, kind, key: name, perVariant, attribute: code, language }
 }
@@ -81,8 +78,9 @@ export function findField(name: string, setup: Setup): Field | string {
 export function codesOf(field: Field, setup: Setup): { code: string; label: string }[] | undefined {
   if (field.attribute !== null) {
     const attribute = setup.attributes.get(field.attribute)
-    if (field.kind !== 'code' && field.kind !== 'codes') return undefined
-    return attribute?.options.map((o) => ({ code: o.code, label: o.labels[setup.source] ?? o.code }))
+    // Names of pictures and questions are too many to choose from.
+    if (attribute?.type !== 'choice' && attribute?.type !== 'choices') return undefined
+    return attribute.options.map((o) => ({ code: o.code, label: o.labels[setup.source] ?? o.code }))
   }
   return builtIn.get(field.name)?.codes?.(setup)
 }

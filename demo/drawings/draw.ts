@@ -17,9 +17,9 @@ const drawings: Record<string, Draw> = {
   'rain-jacket': (b, l, s) => `<path d="M160 92h80l64 44 36 128-44 14-26-80v${150 * s}H130V198l-26 80-44-14 36-128z" fill="${b}"/><path d="M160 92c8 26 72 26 80 0l-16-22h-48z" fill="${l}"/><path d="M200 114v${232 * Math.min(s, 1)}" stroke="#e8e2d0" stroke-width="6"/><path d="M130 250h140" stroke="#e8e2d0" stroke-width="9" opacity=".8"/>`,
 }
 
-/** A drawing of a product on a plain ground: its type's shape in its colour, `scale` as large. */
-export function drawing(type: string, colour: string, scale: number): string {
+/** A drawing of a product on a plain ground: its type's shape in its colour, `scale` as large; as a detail, its upper middle close by. */
+export function drawing(type: string, colour: string, scale: number, view: 'whole' | 'detail'): string {
   const [body, light] = paints[colour] ?? paints.slate!
   const draw = drawings[type] ?? drawings.pannier!
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 400 400" width="1200" height="1200"><rect width="400" height="400" fill="#f4f1ea"/><ellipse cx="200" cy="366" rx="118" ry="10" fill="#e6dfcf"/>${draw(body, light, scale)}</svg>\n`
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${view === 'detail' ? '110 70 180 180' : '0 0 400 400'}" width="1200" height="1200"><rect width="400" height="400" fill="#f4f1ea"/><ellipse cx="200" cy="366" rx="118" ry="10" fill="#e6dfcf"/>${draw(body, light, scale)}</svg>\n`
 }

@@ -5,6 +5,7 @@ import type { Reach } from '@core/assignments/assignment'
 import type { Limits } from '@core/assignments/limits'
 import type { Layout, RangeEntry, Relation } from '@core/catalogue/model'
 import type { Difference } from '@core/catalogue/patch'
+import type { Box, Focus, Measured, PictureView } from '@core/media/item'
 
 /** A text compared byte by byte, which is code point by code point, whatever the database's own collation. */
 const exactText = customType<{ data: string }>({ dataType: () => 'text collate "C"' })
@@ -21,6 +22,9 @@ export function packDifferences(list: readonly Difference[]): string {
 
 /** A value as jsonb. The driver parses it; Drizzle's own jsonb parses texts once more, which makes a number of the text “12”. */
 const valueColumn = customType<{ data: Value }>({ dataType: () => 'jsonb', toDriver: (v) => JSON.stringify(v), fromDriver: (stored) => stored as Value })
+
+/** Sixty-four bits, written as 0 and 1. */
+const bits64 = customType<{ data: string }>({ dataType: () => 'bit(64)' })
 
 const moment = (name: string) => timestamp(name, { withTimezone: true })
 
@@ -94,6 +98,8 @@ export const productType = pgTable('product_type', {
   labels: jsonb('labels').$type<Labels>().notNull(),
   groups: jsonb('groups').$type<ProductType['groups']>().notNull(),
   attributes: jsonb('attributes').$type<ProductType['attributes']>().notNull(),
+  /** What its products want to be shown in. */
+  views: text('views').array().$type<PictureView[]>().notNull().default([]),
   position: integer('position').notNull().default(0),
   version: integer('version').notNull().default(1),
 })
@@ -202,15 +208,44 @@ export const factPrice = pgTable('fact_price', {
   index('fact_price_root').on(t.rootId),
 ])
 
-export const media = pgTable('media', {
-  name: text('name').primaryKey(),
+/** A content of the media library, known by its digest; names point to it, and the history of names may. */
+export const blob = pgTable('blob', {
+  digest: text('digest').primaryKey(),
   mime: text('mime').notNull(),
+  bytes: integer('bytes').notNull(),
   width: integer('width'),
   height: integer('height'),
-  bytes: integer('bytes').notNull(),
-  digest: text('digest').notNull(),
-  alternatives: jsonb('alternatives').$type<Labels>().notNull(),
+  vector: boolean('vector').notNull(),
+  measured: jsonb('measured').$type<Measured>(),
+  /** The print of `measured` as the database counts its bits. */
+  print: bits64('print'),
 })
+
+/** Contents that are nearly the same picture, each pair both ways round. */
+export const twin = pgTable('twin', { digest: text('digest').notNull(), other: text('other').notNull() }, (t) => [primaryKey({ columns: [t.digest, t.other] })])
+
+/** Pictures and files under their names, as people describe them. */
+export const media = pgTable('media', {
+  name: text('name').primaryKey(),
+  digest: text('digest').notNull().references(() => blob.digest),
+  labels: jsonb('labels').$type<Labels>().notNull().default({}),
+  view: text('view'),
+  focus: jsonb('focus').$type<Focus>(),
+  crop: jsonb('crop').$type<Box>(),
+  words: text('words'),
+  /** What it is an own version of, and where; '' stands for every storefront or language. */
+  ofName: text('of_name'),
+  ofStorefront: text('of_storefront').notNull().default(''),
+  ofLanguage: text('of_language').notNull().default(''),
+  origin: text('origin').notNull().default(''),
+  holder: text('holder').notNull().default(''),
+  until: date('until', { mode: 'string' }),
+  created: moment('created').notNull().defaultNow(),
+  version: integer('version').notNull().default(1),
+}, (t) => [
+  uniqueIndex('media_version').on(t.ofName, t.ofStorefront, t.ofLanguage),
+  index('media_digest').on(t.digest),
+])
 
 export const piece = pgTable('piece', {
   id: serial('id').primaryKey(),

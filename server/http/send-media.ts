@@ -1,24 +1,21 @@
-import { eq } from 'drizzle-orm'
-import { createReadStream } from 'node:fs'
-import path from 'node:path'
 import { getRequestHeader, sendStream, setResponseHeaders, setResponseStatus, type H3Event } from 'h3'
-import { database } from '../db/connect'
-import * as t from '../db/schema'
-import { notFound } from '../services/problem'
-import { settings } from '../settings'
+import type { Shape } from '@core/media/cut'
+import { mediaToSend } from '../services/media'
+import { renditionOf } from '../services/rendition'
 
-/** Sends a picture of the media library. Drawings are sent so that nothing in them can run. */
-export async function sendMedia(event: H3Event, name: string) {
-  const [row] = await database().select().from(t.media).where(eq(t.media.name, name))
-  if (!row) throw notFound(`picture “${name}”`)
-  const tag = `"${row.digest}"`
+/** Sends a picture or a file of the media library. Drawings are sent so that nothing in them can run. */
+export async function sendMedia(event: H3Event, name: string, q: { width?: number; shape: Shape }) {
+  const one = await mediaToSend(name)
+  const sent = renditionOf(one, q.width ?? 1600, q.shape)
   setResponseHeaders(event, {
-    'ETag': tag, 'Cache-Control': 'public, max-age=300', 'Content-Type': row.mime, 'X-Content-Type-Options': 'nosniff',
-    'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
+    'ETag': sent.tag, 'Cache-Control': 'public, max-age=300', 'Content-Type': sent.mime, 'X-Content-Type-Options': 'nosniff',
+    'Content-Disposition': `inline; filename="${one.item.code}"`,
+    ...(sent.mime === 'application/pdf' ? {} : { 'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox" }),
   })
-  if (getRequestHeader(event, 'if-none-match') === tag) {
+  if (getRequestHeader(event, 'if-none-match') === sent.tag) {
     setResponseStatus(event, 304)
     return ''
   }
-  return sendStream(event, createReadStream(path.join(settings().data, 'media', row.digest)))
+  const body = await sent.open()
+  return Buffer.isBuffer(body) ? body : sendStream(event, body)
 }

@@ -15,15 +15,15 @@ import { settings } from '../settings'
 import { accepted } from './accepted'
 import { waitForJob } from './job-events'
 
-const maxBytes = 1024 * 1024 * 1024
+const maxImport = 1024 * 1024 * 1024
 /** Files that were sent and never imported go after a day. */
 const keptFor = 24 * 3600 * 1000
 
 const folder = () => path.join(settings().data, 'uploads')
 export const uploadPath = (upload: string) => path.join(folder(), upload)
 
-/** Takes a file in as a stream, so that its size does not matter. Returns the name under which it waits. */
-export async function takeFile(event: H3Event): Promise<string> {
+/** Takes a file in as a stream, so that its size does not matter to the memory. Returns the name under which it waits. Throws 413 where it is larger than `most` bytes. */
+export async function takeFile(event: H3Event, most = maxImport): Promise<string> {
   const upload = randomUUID()
   const file = uploadPath(upload)
   await mkdir(folder(), { recursive: true })
@@ -32,7 +32,7 @@ export async function takeFile(event: H3Event): Promise<string> {
   const limit = new Transform({
     transform(chunk: Buffer, _e, done) {
       bytes += chunk.length
-      done(bytes > maxBytes ? new Problem(413, 'Too large', 'The file is larger than 1 GB. Cut it in parts.') : null, chunk)
+      done(bytes > most ? new Problem(413, 'Too large', `The file is larger than ${most / 1024 / 1024} MB, which is the most.`) : null, chunk)
     },
   })
   try {

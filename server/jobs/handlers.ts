@@ -1,6 +1,7 @@
 import { unlink } from 'node:fs/promises'
 import path from 'node:path'
 import type { ImportReport } from '@contracts/imports'
+import type { PictureBatch } from '@contracts/media'
 import type { Mapping } from '@core/imports/mapping'
 import { database, inTransaction } from '../db/connect'
 import { settleTables } from '../db/queries/write-products'
@@ -10,6 +11,7 @@ import { CsvFileError } from '../services/csv-file'
 import { importProducts } from '../services/import-products'
 import type { JobKind } from '../services/jobs'
 import { reworkAttribute, type ReworkBody } from '../services/rework-attribute'
+import { runPictureBatch } from '../services/picture-batch'
 import { refreshFacts } from '../services/refresh-facts'
 import { settings } from '../settings'
 
@@ -63,6 +65,10 @@ export const handlers: Record<JobKind, Handler> = {
   async 'rework-attribute'({ input, person_id: personId }, controls) {
     const report = await reworkAttribute(String(input.code), input.body as ReworkBody, personId, Date.now(), controls)
     return { result: report, total: report.values }
+  },
+  async 'picture-batch'({ title, input, person_id: personId }, controls) {
+    const report = await runPictureBatch(input as unknown as PictureBatch, personId, Date.now(), { title, ...controls })
+    return { result: report, total: report.rows }
   },
   async 'refresh-facts'({ input }, { onProgress }) {
     await inTransaction((tx) => refreshFacts(tx, (input.type as string | null) ?? null, onProgress))

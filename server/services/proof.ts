@@ -1,9 +1,11 @@
 import { assemblePage, displayValue, valuesFor } from '@core/page/assemble'
 import { relatedWords, shownAs, type RelatedUnder } from '@core/page/relations'
 import { directionOf } from '@core/language/chain'
+import { namesIn } from '@core/media/versions'
 import { formatMoney } from '@core/units/format'
 import { database } from '../db/connect'
 import { loadContent } from '../db/queries/content'
+import { loadLibrary } from '../db/queries/media'
 import { loadFamilies, loadFamilyOf, memberOf, rootsOfSkus, type StoredFamily } from '../db/queries/families'
 import { relationsTo } from '../db/queries/related'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
@@ -20,7 +22,8 @@ export async function proof(sku: string, q: { storefront: string; language: stri
   const family = await loadFamilyOf(db, setup, sku)
   if (!family) throw notFound(`product “${sku}”`)
   const content = await loadContent(db, setup)
-  const page = assemblePage({ family, sku, lens, setup, assignments: content.assignments, pieces: content.pieces })
+  const library = await loadLibrary(db, namedBy(family, setup))
+  const page = assemblePage({ family, sku, lens, setup, assignments: content.assignments, pieces: content.pieces, library })
   const related = await relatedTo(family, sku, q, setup)
   const { layout, name } = setup.storefronts.get(q.storefront)!
   const { price, basePrice, currency } = page.product
@@ -34,6 +37,14 @@ export async function proof(sku: string, q: { storefront: string; language: stri
     areas: page.areas, related,
     left_out: page.left_out,
   }
+}
+
+/** The pictures and files that a family names. */
+function namedBy(family: StoredFamily, setup: StoredSetup): string[] {
+  return [family.root, ...family.variants].flatMap((p) => p.values.flatMap((v) => {
+    const type = setup.attributes.get(v.attribute)?.type
+    return type === 'media' || type === 'file' ? namesIn(v.value) : []
+  }))
 }
 
 /** Related products as the page shows them: of those that are sold and have a name that counts in the edition. */
@@ -54,7 +65,7 @@ async function relatedTo(family: StoredFamily, sku: string, q: { storefront: str
     const name = read('name')
     if (!name || name.value === null || !name.counts) continue
     const { under } = shownAs[kind]
-    groups.set(under, [...(groups.get(under) ?? []), { sku: other, name: displayValue('name', name.value, reader, setup), picture: (read('pictures')?.value as string[] | null | undefined)?.[0] ?? null }])
+    groups.set(under, [...(groups.get(under) ?? []), { sku: other, name: displayValue('name', name.value, reader, setup), picture: namesIn(read('pictures')?.value ?? null)[0] ?? null }])
   }
   return [...groups].map(([under, items]) => ({ title: relatedWords(under, q.language), items }))
 }

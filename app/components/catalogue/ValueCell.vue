@@ -87,9 +87,10 @@ const shown = computed(() => {
       <template v-if="resolved.value === null">{{ wanted ? (attribute.translatable ? `Missing in ${languageName(language)}` : 'Missing') : 'No value' }}</template>
       <ol v-else-if="Array.isArray(shown)"><li v-for="(p, i) in shown" :key="i" class="flex gap-1.5"><span class="text-ink3">{{ i + 1 }}</span><span>{{ p }}</span></li></ol>
       <table v-else-if="attribute.type === 'table'" class="text-[12.5px]"><tbody><tr v-for="(row, y) in (resolved.value as string[][])" :key="y"><td v-for="(cell, x) in row" :key="x" class="border border-hair px-1.5" :class="{ 'font-semibold': y === 0 }">{{ cell }}</td></tr></tbody></table>
-      <span v-else-if="attribute.type === 'media' && Array.isArray(resolved.value)" class="flex gap-1.5"><img v-for="m in (resolved.value as string[])" :key="m" :src="`/api/media/${m}`" :alt="m" width="40" height="40"></span>
+      <span v-else-if="attribute.type === 'media' && Array.isArray(resolved.value)" class="flex gap-1.5"><img v-for="m in (resolved.value as string[])" :key="m" :src="pictureUrl(m)" :alt="m" width="40" height="40"></span>
       <span v-else class="line-clamp-4 whitespace-pre-line">{{ shown }}</span>
     </button>
+    <PictureFindings v-if="attribute.code === 'pictures'" :sku="sku" :storefront="storefront" :language="language" :version="resolved" />
     <span v-if="note" class="block text-right text-[11px] leading-tight text-ink3" :class="{ '!text-ochre': resolved.origin === 'fallback' }">{{ note }}</span>
     <span v-if="!readonly && (ownAt(null) || ownAt(storefront))" class="absolute right-0 top-0.5">
       <button type="button" class="min-h-6 bg-sheet px-1.5 text-[11.5px] text-ink2 underline decoration-dashed underline-offset-2 opacity-0 focus-visible:opacity-100 group-focus-within:opacity-100 group-hover:opacity-100" :aria-label="`${parentName ? 'Let it go' : 'Clear'}: ${label}`" @click="letGo">{{ parentName ? 'Let it go' : 'Clear' }}</button>

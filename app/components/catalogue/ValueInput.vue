@@ -39,7 +39,7 @@ const toggle = (code: string) => {
     <select v-else-if="attribute.type === 'choice'" class="field w-full" :value="value ?? ''" :aria-label="label" @change="value = ($event.target as HTMLSelectElement).value || null"><option value="">No value</option><option v-for="o in attribute.options" :key="o.code" :value="o.code">{{ setup.label(o.labels, o.code) }}</option></select>
     <fieldset v-else-if="attribute.type === 'choices'" class="flex flex-wrap gap-x-4 gap-y-1"><legend class="sr-only">{{ label }}</legend><label v-for="o in attribute.options" :key="o.code" class="flex items-center gap-1.5"><input type="checkbox" :checked="((value as string[] | null) ?? []).includes(o.code)" @change="toggle(o.code)">{{ setup.label(o.labels, o.code) }}</label></fieldset>
     <input v-else-if="attribute.type === 'date'" class="field" type="date" :value="value ?? ''" :aria-label="label" @input="value = ($event.target as HTMLInputElement).value || null">
-    <MediaInput v-else-if="attribute.type === 'media' || attribute.type === 'file'" :model-value="(value as string[] | null)" :label="label" @update:model-value="value = $event" />
+    <MediaInput v-else-if="attribute.type === 'media' || attribute.type === 'file'" :model-value="(value as string[] | null)" :label="label" :kind="attribute.type === 'media' ? 'picture' : 'file'" @update:model-value="value = $event" />
     <input v-else class="field w-full" type="text" :lang="attribute.translatable ? language : undefined" :value="value ?? ''" :aria-label="label" @input="value = ($event.target as HTMLInputElement).value || null">
   </div>
 </template>

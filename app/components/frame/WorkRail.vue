@@ -3,17 +3,18 @@ const route = useRoute()
 /** The stages of the work that exist, in their order. The drawings are ours. */
 const stages = [
   { to: '/catalogue', name: 'Catalogue', d: 'M4 5h16M4 10h16M4 15h16M4 20h10' },
-  { to: '/library', name: 'Library', d: 'M5 4h5v16H5zM10 4h4v16h-4zM15 5l4-1 2.6 15-4 1z' },
+  { to: '/library', also: '/media', name: 'Library', d: 'M5 4h5v16H5zM10 4h4v16h-4zM15 5l4-1 2.6 15-4 1z' },
   { to: '/assignments', name: 'Assignments', d: 'M4 6h6l4 12h6M4 18h6l1.4-4M14 6h6' },
   { to: '/translation', name: 'Translation', d: 'M4 5h7v14H4zM13 5h7v14h-7M6 9h3M6 12h3M15 9h3M15 12h3' },
   // Settings stand at the foot.
   { to: '/settings', name: 'Settings', d: 'M5 4v16M12 4v16M19 4v16M3 9h4M10 15h4M17 7h4', foot: true },
 ]
+const isHere = (s: { to: string; also?: string }) => route.path.startsWith(s.to) || (s.also !== undefined && route.path.startsWith(s.also))
 </script>
 
 <template>
   <nav class="flex flex-col gap-px border-r border-hair py-2" aria-label="Stages of the work">
-    <NuxtLink v-for="s in stages" :key="s.to" :to="s.to" class="stage" :class="{ 'on': route.path.startsWith(s.to), 'mt-auto': s.foot }" :aria-current="route.path.startsWith(s.to) ? 'page' : undefined">
+    <NuxtLink v-for="s in stages" :key="s.to" :to="s.to" class="stage" :class="{ 'on': isHere(s), 'mt-auto': s.foot }" :aria-current="isHere(s) ? 'page' : undefined">
       <svg viewBox="0 0 24 24" fill="none" stroke="currentColor" aria-hidden="true"><path :d="s.d" /></svg>{{ s.name }}
     </NuxtLink>
   </nav>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import type { Shown } from '@core/page/assemble'
+import type { PagePicture } from '@core/page/media'
 import { areaMarkup, tabAfterKey } from '@core/page/markup'
 import { escapeAttribute, escapeText } from '@core/richtext/tree'
 
 const props = defineProps<{
-  page: { product: { name: string; nameLanguage: string | null; nameCounts: boolean; summary: string | null; pictures: string[]; priceShown: string | null; basePriceShown: string | null; available: boolean }; direction: 'ltr' | 'rtl'; details: 'tabs' | 'accordion'; areas: Record<string, Shown[]>; related: { title: string; items: { sku: string; name: string; picture: string | null }[] }[] }
+  page: { product: { name: string; nameLanguage: string | null; nameCounts: boolean; summary: string | null; pictures: PagePicture[]; priceShown: string | null; basePriceShown: string | null; available: boolean }; direction: 'ltr' | 'rtl'; details: 'tabs' | 'accordion'; areas: Record<string, Shown[]>; related: { title: string; items: { sku: string; name: string; picture: string | null }[] }[] }
   language: string
   asked: string | null
 }>()
@@ -12,14 +13,16 @@ const emit = defineEmits<{ ask: [string] }>()
 const frame = useTemplateRef<HTMLIFrameElement>('frame')
 const open = useState<string[]>('proof-open-parts', () => ['description'])
 
+const image = (m: PagePicture, width: 200 | 800) => `<img src="${escapeAttribute(pictureUrl(m.name, width))}" alt="${escapeAttribute(m.alternative)}">`
+
 /** The page in one document without scripts; what moves in it is moved from here. */
 const html = computed(() => {
   const p = props.page
   const { product } = p
   const lang = product.nameCounts ? '' : ` lang="${escapeAttribute(product.nameLanguage ?? '')}"`
-  const picture = product.pictures[0] ? `<div class="hero"><img src="/api/media/${escapeAttribute(product.pictures[0])}" alt=""></div>` : ''
+  const picture = product.pictures[0] ? `<div class="hero">${image(product.pictures[0], 800)}</div>${product.pictures.length > 1 ? `<ul class="more">${product.pictures.slice(1).map((m) => `<li>${image(m, 200)}</li>`).join('')}</ul>` : ''}` : ''
   const areas = ['summary', 'beside-price', 'details', 'below-details', 'foot'].map((a) => (p.areas[a]?.length ? `<section class="area">${areaMarkup(p.areas[a], p.details, open.value)}</section>` : '')).join('')
-  const related = p.related.map((g) => `<section class="area related"><h2>${escapeText(g.title)}</h2><ul>${g.items.map((i) => `<li>${i.picture ? `<img src="/api/media/${escapeAttribute(i.picture)}" alt="">` : ''}${escapeText(i.name)}</li>`).join('')}</ul></section>`).join('')
+  const related = p.related.map((g) => `<section class="area related"><h2>${escapeText(g.title)}</h2><ul>${g.items.map((i) => `<li>${i.picture ? `<img src="${escapeAttribute(pictureUrl(i.picture, 200))}" alt="">` : ''}${escapeText(i.name)}</li>`).join('')}</ul></section>`).join('')
   return `<!doctype html><html lang="${escapeAttribute(props.language)}" dir="${p.direction}"><head><meta charset="utf-8"><title>${escapeText(product.name)}</title><link rel="stylesheet" href="/proof.css"></head><body>${picture}<main><header><h1${lang}>${escapeText(product.name)}</h1>${product.priceShown ? `<p class="price">${escapeText(product.priceShown)}${product.basePriceShown ? `<s>${escapeText(product.basePriceShown)}</s>` : ''}</p>` : ''}${product.summary ? `<p class="summary">${escapeText(product.summary)}</p>` : ''}</header>${areas}${related}</main></body></html>`
 })
 

@@ -1,8 +1,9 @@
 <script setup lang="ts">
+import type { PagePicture } from '@core/page/media'
 import type { Because, LeftOut, Shown } from '@core/page/assemble'
 
 interface Proof {
-  product: { sku: string; name: string; nameLanguage: string | null; nameCounts: boolean; summary: string | null; pictures: string[]; priceShown: string | null; basePriceShown: string | null; disabled: boolean; inRange: boolean; available: boolean }
+  product: { sku: string; name: string; nameLanguage: string | null; nameCounts: boolean; summary: string | null; pictures: PagePicture[]; priceShown: string | null; basePriceShown: string | null; disabled: boolean; inRange: boolean; available: boolean }
   direction: 'ltr' | 'rtl'
   details: 'tabs' | 'accordion'
   areas: Record<string, Shown[]>

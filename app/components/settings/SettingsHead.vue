@@ -1,12 +1,7 @@
 <script setup lang="ts">
-/** The head of the settings: what can be set up, and where you are. */
-const route = useRoute()
 const parts = [{ to: '/settings/types', name: 'Product types' }, { to: '/settings/attributes', name: 'Attributes' }, { to: '/settings/categories', name: 'Categories' }]
 </script>
 
 <template>
-  <nav class="flex flex-wrap items-baseline gap-4 px-5 pt-3.5" aria-label="Settings">
-    <NuxtLink v-for="p in parts" :key="p.to" :to="p.to" class="text-[13px]" :class="route.path.startsWith(p.to) ? 'border-b-[1.5px] border-ink font-semibold' : 'text-ink2 hover:text-ink'" :aria-current="route.path.startsWith(p.to) ? 'page' : undefined">{{ p.name }}</NuxtLink>
-    <span class="ml-auto flex gap-3"><slot /></span>
-  </nav>
+  <PartsHead label="Settings" :parts="parts"><slot /></PartsHead>
 </template>

@@ -204,7 +204,7 @@ const id = useId()
         <template v-for="r in [list.row(v.index)]" :key="r?.sku ?? v.index">
           <span role="rowheader" aria-colindex="1" class="rowhead sticky left-0 z-10 flex items-center gap-2 bg-sheet" :class="{ current: v.index === at.row }" @mousedown="press($event, v.index, 0); range.go(v.index, columns.length - 1, true)" @dblclick="r && emit('open', r.sku)">
             <template v-if="r">
-              <img v-if="r.picture" :src="`/api/media/${segment(r.picture)}`" alt="" width="24" height="24" loading="lazy" class="h-6 w-6 shrink-0 object-contain"><span v-else class="w-6 shrink-0" />
+              <img v-if="r.picture" :src="pictureUrl(r.picture)" alt="" width="24" height="24" loading="lazy" class="h-6 w-6 shrink-0 object-contain"><span v-else class="w-6 shrink-0" />
               <NuxtLink class="min-w-0 truncate hover:underline" :class="{ 'text-ink2 italic': !r.nameCounts }" tabindex="-1" :lang="r.nameLanguage ?? undefined" :to="`/catalogue/${segment(r.sku)}`" @mousedown.stop>{{ r.name ?? 'No name' }}</NuxtLink><small v-if="r.name && !r.nameCounts" class="shrink-0 text-ochre">only in {{ r.nameLanguage }}</small>
               <span class="code ml-auto shrink-0" :class="{ 'text-ochre': r.status !== 'active' }" :title="r.status">{{ r.sku }}<template v-if="r.variants"> +{{ r.variants }}</template></span>
             </template>

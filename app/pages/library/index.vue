@@ -27,8 +27,8 @@ useKeys('Library', [
 
 <template>
   <div class="flex h-full flex-col">
-    <div class="flex items-baseline gap-4 px-5 pt-3.5"><h1>Library</h1><span v-if="data" class="text-ink2"><b class="text-ink">{{ pieces.length }}{{ next ? '+' : '' }}</b> pieces</span><NuxtLink v-if="session.mayEdit" class="act ml-auto" to="/library/new">Write a piece <span class="key">n</span></NuxtLink></div>
-    <div class="px-5 pb-2.5 pt-2"><input ref="search" v-model="q" type="search" class="field w-56" placeholder="Name, title or note" aria-label="Search pieces"></div>
+    <LibraryHead><NuxtLink v-if="session.mayEdit" class="act" to="/library/new">Write a piece <span class="key">n</span></NuxtLink></LibraryHead>
+    <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2"><h1>Pieces</h1><span v-if="data" class="text-ink2"><b class="text-ink">{{ pieces.length }}{{ next ? '+' : '' }}</b></span><input ref="search" v-model="q" type="search" class="field w-56" placeholder="Name, title or note" aria-label="Search pieces"></div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Pieces">
       <table class="w-full table-fixed text-left">

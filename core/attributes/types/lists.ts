@@ -1,4 +1,4 @@
-import { escapeText } from '../../richtext/tree'
+import { escapeAttribute, escapeText } from '../../richtext/tree'
 import { fold } from '../../text/fold'
 import { formatNumber } from '../../units/format'
 import type { BoxItem } from '../attribute'
@@ -11,7 +11,7 @@ const cellOf = (entries: readonly string[]) => entries.map((p) => p.replaceAll('
 /** A list of names or codes that point to other records, each once. */
 function pointers(what: string, one: string, shape: RegExp, message: (odd: string) => string): AttributeTypeEntry {
   return {
-    ruleKind: 'none',
+    ruleKind: 'codes',
     isText: false,
     check(given) {
       if (!Array.isArray(given)) throw new ValueProblem('wrong-shape', `${what}.`)
@@ -23,7 +23,7 @@ function pointers(what: string, one: string, shape: RegExp, message: (odd: strin
     isEmpty: (v) => (v as string[]).length === 0,
     fromCell: (cell) => entriesOf(cell).filter((c) => c !== ''),
     toCell: (v) => (v as string[]).join('|'),
-    comparable: () => undefined,
+    comparable: (v) => (v as string[]).map(fold),
     display: (v) => (v as string[]).join(', '),
   }
 }
@@ -32,8 +32,15 @@ const fileName = /^[A-Za-z0-9][A-Za-z0-9._-]{0,120}$/
 
 /** Pictures, by their names in the media library, the main one first. */
 export const media = pointers('Pictures are a list of their names in the media library', 'A picture', fileName, (odd) => `“${odd}” cannot be a picture's name: letters, digits, dot, hyphen and underscore only.`)
-/** Files such as guides, by their names in the media library. */
-export const file = pointers('Files are a list of their names in the media library', 'A file', fileName, (odd) => `“${odd}” cannot be a file's name: letters, digits, dot, hyphen and underscore only.`)
+const fileNames = pointers('Files are a list of their names in the media library', 'A file', fileName, (odd) => `“${odd}” cannot be a file's name: letters, digits, dot, hyphen and underscore only.`)
+/** Files such as guides, by their names in the media library. A page links to those that have a title in its language. */
+export const file: AttributeTypeEntry = {
+  ...fileNames,
+  html(v, { fileLink }) {
+    const links = (v as string[]).flatMap((name) => fileLink?.(name) ?? [])
+    return links.length === 0 ? '' : `<ul>${links.map((l) => `<li><a href="${escapeAttribute(l.href)}">${escapeText(l.title)}</a></li>`).join('')}</ul>`
+  },
+}
 /** Questions of the library, by their codes, in the order of the page. */
 export const questions = pointers('Questions are a list of their codes in the library', 'A question', /^[a-z0-9][a-z0-9-]{0,79}$/, (odd) => `“${odd}” cannot be a question's code: small letters, digits and hyphens.`)
 

@@ -16,6 +16,8 @@ export type Comparable = number | string | boolean | string[]
 export interface ShownIn {
   language: string
   labels: readonly string[]
+  /** Where a file of the media library is read, and what it is called there; undefined where it has no title that counts. */
+  fileLink?: (name: string) => { href: string; title: string } | undefined
 }
 
 /**
@@ -23,7 +25,7 @@ export interface ShownIn {
  */
 export interface AttributeTypeEntry {
   /** How rules see it: which operators fit (see rules/fields). */
-  ruleKind: 'text' | 'long' | 'number' | 'measure' | 'yes-no' | 'code' | 'codes' | 'date' | 'none'
+  ruleKind: 'text' | 'long' | 'number' | 'measure' | 'yes-no' | 'code' | 'codes' | 'date'
   /** Whether values are texts that people write and translate. */
   isText: boolean
   /** A JSON value of unknown origin in the form that is stored. Throws ValueProblem. */

@@ -1,5 +1,6 @@
+import type { MediaQuery } from '@contracts/media'
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
 import { listMedia } from '../../services/media'
 
-export default endpoint<Parameters<typeof listMedia>[0]>(operations.listMedia, ({ query }) => listMedia(query))
+export default endpoint<MediaQuery>(operations.listMedia, ({ query, now }) => listMedia(query, now))

@@ -30,7 +30,7 @@ export function storefrontOf(row: typeof t.storefront.$inferSelect): Storefront 
 }
 
 export function typeOf(row: typeof t.productType.$inferSelect): ProductType {
-  return { code: row.code, labels: row.labels, groups: row.groups, attributes: row.attributes }
+  return { code: row.code, labels: row.labels, groups: row.groups, attributes: row.attributes, views: row.views }
 }
 
 /** The number of times a part of the content has changed. */

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { prepareAssignment, type Assignment, type Reach } from '@core/assignments/assignment'
 import { noLimits, type Lens } from '@core/assignments/limits'
 import { assemblePage } from '@core/page/assemble'
+import { libraryOf } from '@core/media/versions'
 import type { Piece, PieceText } from '@core/page/piece'
 import type { Family } from '@core/catalogue/model'
 import { family, price, product, single, someMoment, special, testSetup } from '../../world'
@@ -15,8 +16,9 @@ const assign = (pieces: string[], more: Partial<Assignment> = {}, reach: Partial
 })
 const bag = single(product('B-1', { prices: [price('uk', 60), price('ch', 80)] }, { 'name@/en-GB': 'Regn', 'weight': { value: 1.2, unit: 'kg' }, 'description@/en-GB': '<p>Dry inside.</p>' }))
 const uk: Lens = { storefront: 'uk', language: 'en-GB', group: null, moment: someMoment }
+let library = libraryOf([])
 function page(f: Family, pieces: Piece[], assignments: Assignment[], lens: Partial<Lens> = {}, sku = f.root.sku) {
-  const p = assemblePage({ family: f, sku, lens: { ...uk, ...lens }, setup, assignments: assignments.map((a) => prepareAssignment(a, setup)), pieces: new Map(pieces.map((x) => [x.code, x])) })
+  const p = assemblePage({ family: f, sku, lens: { ...uk, ...lens }, setup, assignments: assignments.map((a) => prepareAssignment(a, setup)), pieces: new Map(pieces.map((x) => [x.code, x])), library })
   const why = (code: string) => p.left_out.filter((l) => l.piece === code).map((l) => l.reason)
   return { ...p, order: (p.areas.details ?? []).map((s) => s.piece), why }
 }

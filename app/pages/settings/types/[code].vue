@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { viewWords } from '@core/media/checks'
+import { pictureViews } from '@core/media/item'
 import type { ProductType, TypeAttribute } from '@core/attributes/attribute'
 import { codeOfName } from '@core/text/code'
 
@@ -7,7 +9,7 @@ const code = computed(() => (route.params.code === 'new' ? null : String(route.p
 const setup = useSetupStore()
 const session = useSessionStore()
 /** A new type begins with the groups that the others have. */
-const blank = (): ProductType => ({ code: '', labels: {}, groups: structuredClone(toRaw([...setup.types.values()][0]?.groups)) ?? [{ code: 'facts', labels: { [setup.source]: 'Facts' } }], attributes: [] })
+const blank = (): ProductType => ({ code: '', labels: {}, groups: structuredClone(toRaw([...setup.types.values()][0]?.groups)) ?? [{ code: 'facts', labels: { [setup.source]: 'Facts' } }], attributes: [], views: ['whole'] })
 const record = useRecord<ProductType>('product-types', () => code.value, blank, (r) => r.labels[setup.source] ?? '')
 const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.maySetUp)
@@ -83,7 +85,7 @@ useKeys('Product type', [
         <HistoryList v-if="side === 'history' && code" :read="`/api/history/product-types/${segment(code)}`" :write="`/api/history/product-types/${segment(code)}/put-back`" :version="stored" @changed="putBack" />
         <template v-else>
           <p v-if="readonly" class="mb-3 text-ochre" role="status">Only to read: {{ session.me?.name }} may not change the set-up.</p>
-          <div class="grid max-w-[520px] grid-cols-[60px_minmax(0,1fr)] items-start gap-x-4"><span class="pt-1.5 text-ink2">Name</span><LabelsInput v-model="draft.labels" label="Name of the product type" :disabled="readonly" /></div>
+          <div class="grid max-w-[520px] grid-cols-[60px_minmax(0,1fr)] items-start gap-x-4"><span class="pt-1.5 text-ink2">Name</span><LabelsInput v-model="draft.labels" label="Name of the product type" :disabled="readonly" /><span class="pt-1 text-ink2">Pictures</span><fieldset class="flex flex-wrap gap-x-4 gap-y-1 pt-1"><legend class="sr-only">Views that its products should be shown in</legend><label v-for="v in pictureViews" :key="v" class="flex items-center gap-1.5"><input type="checkbox" :checked="draft.views.includes(v)" :disabled="readonly" @change="draft.views = pictureViews.filter((x) => (x === v ? !draft!.views.includes(v) : draft!.views.includes(x)))">{{ viewWords[v] }}</label></fieldset></div>
           <section v-for="(g, i) in draft.groups" :key="g.code" class="mt-4" :aria-label="g.labels[setup.source] || 'Unnamed group'" :data-group="g.code">
             <div class="flex items-start gap-3 border-b border-hair2 pb-1">
               <LabelsInput v-model="g.labels" class="w-64" data-group-name :label="`Name of group ${i + 1}`" :disabled="readonly" />

@@ -1,0 +1,131 @@
+import { sql, type SQL } from 'drizzle-orm'
+import { plainShare, softFrom, wantedPixels } from '@core/media/checks'
+import type { LibraryItem, Measured, MediaContent, MediaItem, PictureView } from '@core/media/item'
+import { nearBits, nearDuplicates } from '@core/media/pixels'
+import { libraryOf, type Library } from '@core/media/versions'
+import { fold } from '@core/text/fold'
+import type { Db, Tx } from '../connect'
+import * as t from '../schema'
+import type { StoredSetup } from './setup'
+
+interface MediaRow {
+  name: string; digest: string; labels: Record<string, string>; view: string | null; focus: MediaItem['focus']; crop: MediaItem['crop']; words: string | null
+  of_name: string | null; of_storefront: string; of_language: string; origin: string; holder: string; until: string | null
+  mime: string; bytes: number; width: number | null; height: number | null; vector: boolean; measured: Measured | null
+}
+
+const columns = sql`m.name, m.digest, m.labels, m.view, m.focus, m.crop, m.words, m.of_name, m.of_storefront, m.of_language, m.origin, m.holder, m.until::text,
+  b.mime, b.bytes, b.width, b.height, b.vector, b.measured`
+
+function itemOf(r: MediaRow): LibraryItem {
+  const item: MediaItem = {
+    code: r.name, digest: r.digest, labels: r.labels, view: r.view as PictureView | null, focus: r.focus, crop: r.crop, words: r.words,
+    of: r.of_name === null ? null : { name: r.of_name, storefront: r.of_storefront || null, language: r.of_language || null },
+    origin: r.origin, rights: { holder: r.holder, until: r.until },
+  }
+  return { item, content: { digest: r.digest, mime: r.mime, bytes: r.bytes, width: r.width, height: r.height, vector: r.vector, measured: r.measured } }
+}
+
+/** Items by name, with the own versions of each and what they are versions of. */
+export async function loadLibrary(db: Db, names: readonly string[]): Promise<Library> {
+  if (names.length === 0) return libraryOf([])
+  const list = sql`any(${sql.param([...new Set(names)])}::text[])`
+  const { rows } = await db.execute(sql`select ${columns} from media m join blob b using (digest) where m.name = ${list} or m.of_name = ${list} order by m.name`)
+  return libraryOf((rows as unknown as MediaRow[]).map(itemOf))
+}
+
+/** The item of a name. */
+export async function libraryItem(db: Db, name: string): Promise<LibraryItem | undefined> {
+  return (await loadLibrary(db, [name])).items.get(name)
+}
+
+/** The attributes whose values name items of the library. */
+function pointing(setup: StoredSetup): SQL {
+  const ids = [...setup.attributes.values()].filter((a) => a.type === 'media' || a.type === 'file').map((a) => setup.attributeIds.get(a.code)!)
+  return sql`any(${sql.param(ids)}::smallint[])`
+}
+
+/** SKUs of products that name an item, with their number; variants only where they name it themselves. */
+export async function usersOf(db: Db, setup: StoredSetup, name: string, limit: number): Promise<{ skus: string[]; count: number }> {
+  const { rows } = await db.execute<{ sku: string; n: number }>(sql`
+    select p.sku, count(*) over ()::int as n from (select distinct product_id from fact where attribute_id = ${pointing(setup)} and txt = ${fold(name)}) f
+    join product p on p.id = f.product_id order by p.sku limit ${limit}`)
+  return { skus: rows.map((r) => r.sku), count: rows[0]?.n ?? 0 }
+}
+
+/** What a list of the library is narrowed to, finding by finding, as `itemChecks` would say of each item. */
+const findings: Record<string, (o: { chain: readonly string[]; day: string; setup: StoredSetup }) => SQL> = {
+  'too-small': () => sql`(not b.vector and least(b.width, b.height) < ${wantedPixels})`,
+  'soft': () => sql`((b.measured ->> 'blur')::float8 >= ${softFrom})`,
+  'busy-ground': () => sql`((b.measured #>> '{background,share}')::float8 < ${plainShare} and (m.view is null or m.view = 'whole'))`,
+  'no-label': ({ chain }) => sql`(not exists (select 1 from jsonb_each_text(m.labels) l where l.key = any(${sql.param([...chain])}::text[]) and btrim(l.value) <> ''))`,
+  'right-ended': ({ day }) => sql`(m.until < ${day}::date)`,
+  'right-ends': ({ day }) => sql`(m.until >= ${day}::date and m.until < ${day}::date + 30)`,
+  'twin': () => sql`(exists (select 1 from twin w join media o on o.digest = w.other where w.digest = m.digest) or exists (select 1 from media o where o.digest = m.digest and o.name <> m.name))`,
+  'unused': ({ setup }) => sql`(m.of_name is null and not exists (select 1 from fact f where f.attribute_id = ${pointing(setup)} and f.txt = lower(m.name)))`,
+}
+
+export interface LibraryQuestion {
+  q: string
+  kind?: 'picture' | 'file'
+  view?: string
+  finding?: string
+  order: 'name' | 'newest'
+  offset: number
+  limit: number
+  /** Languages in which a text counts. */
+  chain: readonly string[]
+  day: string
+}
+
+/** A page of the library, each item with the number of products that name it. Words are looked for in names, texts and origins. */
+export async function listLibrary(db: Db, setup: StoredSetup, o: LibraryQuestion): Promise<{ items: (LibraryItem & { used: number })[]; count: number }> {
+  const words = fold(o.q).split(' ').filter(Boolean).map((w) => `%${w.replace(/[\\%_]/g, '\\$&')}%`)
+  const where = [
+    ...words.map((w) => sql`lower(m.name || ' ' || m.labels::text || ' ' || m.origin) like ${w}`),
+    ...(o.kind ? [o.kind === 'picture' ? sql`b.mime like 'image/%'` : sql`b.mime not like 'image/%'`] : []),
+    ...(o.view ? [sql`m.view = ${o.view}`] : []),
+    ...(o.finding ? [findings[o.finding]!({ chain: o.chain, day: o.day, setup })] : []),
+  ]
+  const from = sql`media m join blob b using (digest) ${where.length > 0 ? sql`where ${sql.join(where, sql` and `)}` : sql``}`
+  const { rows } = await db.execute(sql`
+    select ${columns}, (select count(distinct f.product_id)::int from fact f where f.attribute_id = ${pointing(setup)} and f.txt = lower(m.name)) as used
+    from ${from} order by ${o.order === 'newest' ? sql`m.created desc, m.name` : sql`m.name`} limit ${o.limit} offset ${o.offset}`)
+  const count = await db.execute<{ n: number }>(sql`select count(*)::int as n from ${from}`)
+  return { items: (rows as unknown as (MediaRow & { used: number })[]).map((r) => ({ ...itemOf(r), used: r.used })), count: count.rows[0]!.n }
+}
+
+const bitsOf = (print: string) => [...print].map((h) => Number.parseInt(h, 16).toString(2).padStart(4, '0')).join('')
+
+/** Stores what was found out about a content, and the contents that are nearly the same. What is known already stays. */
+export async function insertContent(tx: Tx, c: MediaContent): Promise<void> {
+  const made = await tx.db.insert(t.blob).values({ ...c, print: c.measured ? bitsOf(c.measured.print) : null }).onConflictDoNothing().returning({ digest: t.blob.digest })
+  if (made.length === 0 || !c.measured) return
+  const { rows } = await tx.db.execute<{ digest: string; measured: Measured }>(sql`
+    select digest, measured from blob where print is not null and digest <> ${c.digest} and bit_count(print # ${bitsOf(c.measured.print)}::bit(64)) <= ${nearBits}`)
+  const twins = rows.filter((r) => nearDuplicates(r.measured, c.measured!)).flatMap((r) => [{ digest: c.digest, other: r.digest }, { digest: r.digest, other: c.digest }])
+  if (twins.length > 0) await tx.db.insert(t.twin).values(twins).onConflictDoNothing()
+}
+
+/** The content of a digest. */
+export async function contentOf(db: Db, digest: string): Promise<MediaContent | undefined> {
+  const { rows } = await db.execute(sql`select digest, mime, bytes, width, height, vector, measured from blob where digest = ${digest}`)
+  return rows[0] as unknown as MediaContent | undefined
+}
+
+/** Names of the library with the same content as an item, or nearly the same. */
+export async function twinsOf(db: Db, name: string): Promise<string[]> {
+  const { rows } = await db.execute<{ name: string }>(sql`
+    select o.name from media m join media o on o.name <> m.name and (o.digest = m.digest or o.digest in (select w.other from twin w where w.digest = m.digest))
+    where m.name = ${name} order by o.name limit 50`)
+  return rows.map((r) => r.name)
+}
+
+/** SKUs by key, letters and digits of a SKU or GTIN in lower case, for those that exist. */
+export async function skusByKey(db: Db, keys: readonly string[]): Promise<Map<string, string>> {
+  if (keys.length === 0) return new Map()
+  const { rows } = await db.execute<{ key: string; sku: string }>(sql`
+    select key, sku from (select regexp_replace(sku_folded, '[^[:alnum:]]+', '', 'g') as key, sku, 0 as rank from product union all select gtin, sku, 1 from product where gtin is not null) k
+    where key = any(${sql.param([...keys])}::text[]) order by rank desc, sku desc`)
+  return new Map(rows.map((r) => [r.key, r.sku]))
+}

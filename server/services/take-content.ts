@@ -1,0 +1,98 @@
+import { createHash } from 'node:crypto'
+import { createReadStream } from 'node:fs'
+import { open, readFile } from 'node:fs/promises'
+import { pipeline } from 'node:stream/promises'
+import { SaxesParser } from 'saxes'
+import sharp from 'sharp'
+import type { MediaContent } from '@core/media/item'
+import { measure } from '@core/media/pixels'
+import { notFitting } from './problem'
+
+/** Larger pictures are refused before they are decoded: a small file can hold a great many pixels. */
+const maxPixels = 120_000_000
+const maxDrawing = 5 * 1024 * 1024
+/** The longer side of a picture as it is measured, which is as pages show it. */
+const measuredAt = 1000
+
+const raster: Record<string, string> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp', gif: 'image/gif', heif: 'image/avif', tiff: 'image/tiff' }
+const known = 'Pictures are JPEG, PNG, WebP, AVIF, GIF, TIFF or SVG; files are PDF.'
+const refuse = (name: string, why: string) => notFitting(`“${name}” cannot be taken: ${why}`)
+
+async function digestOf(file: string): Promise<string> {
+  const hash = createHash('sha256')
+  await pipeline(createReadStream(file), hash)
+  return hash.digest('hex')
+}
+
+async function edges(file: string, bytes: number): Promise<{ head: Buffer; tail: Buffer }> {
+  const handle = await open(file)
+  try {
+    const read = async (at: number) => {
+      const buffer = Buffer.alloc(1024)
+      const { bytesRead } = await handle.read(buffer, 0, 1024, Math.max(0, at))
+      return buffer.subarray(0, bytesRead)
+    }
+    return { head: await read(0), tail: await read(bytes - 1024) }
+  } finally {
+    await handle.close()
+  }
+}
+
+const runs = new Set(['script', 'foreignobject', 'iframe', 'object', 'embed', 'handler', 'listener', 'set', 'animate'])
+
+/** What in a drawing could run, or ask another server, in a sentence; undefined where nothing does. */
+export function dangerInDrawing(svg: string): string | undefined {
+  let danger: string | undefined
+  let root: string | undefined
+  const parser = new SaxesParser()
+  parser.on('doctype', () => { danger ??= 'it declares a document type, which can draw in other files.' })
+  parser.on('opentag', ({ name, attributes }) => {
+    root ??= name
+    if (runs.has(name.replace(/^.*:/, '').toLowerCase())) danger ??= `it holds <${name}>, which could run a program.`
+    for (const [key, value] of Object.entries(attributes)) {
+      if (/^on/i.test(key)) danger ??= `it holds ${key}="…", which could run a program.`
+      if (/^(xlink:)?href$/i.test(key) && !/^\s*(#|data:image\/(png|jpeg|webp|gif);)/i.test(value)) danger ??= 'it points to something outside of it. Put what it needs into the file.'
+      if (/url\(\s*['"]?(?!\s*['"]?#)/i.test(value)) danger ??= 'it points to something outside of it. Put what it needs into the file.'
+    }
+  })
+  parser.on('text', (text) => { if (/@import|url\(\s*['"]?(?!\s*['"]?#)/i.test(text)) danger ??= 'its style points to something outside of it.' })
+  parser.on('error', (e) => { danger ??= `it cannot be read as a drawing: ${e.message}.` })
+  try {
+    parser.write(svg).close()
+  } catch (e) {
+    danger ??= `it cannot be read as a drawing: ${(e as Error).message}.`
+  }
+  return danger ?? (root === 'svg' ? undefined : 'it is no SVG drawing.')
+}
+
+async function picture(file: string, name: string, vector: boolean): Promise<Pick<MediaContent, 'mime' | 'width' | 'height' | 'vector' | 'measured'>> {
+  const image = () => sharp(file, { limitInputPixels: maxPixels, failOn: 'error', pages: 1 })
+  const meta = await sharp(file, { limitInputPixels: false }).metadata().catch(() => undefined)
+  const mime = vector ? 'image/svg+xml' : raster[meta?.format ?? '']
+  if (!meta || !mime) throw refuse(name, `its content is none that is known. ${known}`)
+  if (meta.width * meta.height > maxPixels) throw refuse(name, `it has ${meta.width} × ${meta.height} pixels; ${maxPixels / 1e6} million are the most.`)
+  try {
+    const { data, info } = await image().autoOrient().resize(measuredAt, measuredAt, { fit: 'inside', withoutEnlargement: true }).toColourspace('srgb').ensureAlpha().raw().toBuffer({ resolveWithObject: true })
+    const turned = (meta.orientation ?? 1) >= 5
+    return { mime, width: turned ? meta.height : meta.width, height: turned ? meta.width : meta.height, vector, measured: measure({ width: info.width, height: info.height, data }) }
+  } catch {
+    throw refuse(name, 'its picture is damaged. Save it anew and send it again.')
+  }
+}
+
+/** Looks at a file that was sent, by its content and not by its name. Throws a 422 problem where it cannot be taken. */
+export async function contentOfFile(file: string, name: string, bytes: number): Promise<MediaContent> {
+  if (bytes === 0) throw refuse(name, 'it is empty.')
+  const { head, tail } = await edges(file, bytes)
+  const digest = await digestOf(file)
+  if (head.subarray(0, 5).toString('latin1') === '%PDF-') {
+    if (!tail.toString('latin1').includes('%%EOF')) throw refuse(name, 'it breaks off before its end. Send it again.')
+    return { digest, mime: 'application/pdf', bytes, width: null, height: null, vector: false, measured: null }
+  }
+  const text = head.toString('utf8').replace(/^\ufeff/, '').trimStart()
+  if (!text.startsWith('<')) return { digest, bytes, ...await picture(file, name, false) }
+  if (bytes > maxDrawing) throw refuse(name, 'a drawing has at most 5 MB.')
+  const danger = dangerInDrawing(await readFile(file, 'utf8'))
+  if (danger) throw refuse(name, danger)
+  return { digest, bytes, ...await picture(file, name, true) }
+}
