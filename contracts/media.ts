@@ -66,4 +66,4 @@ export const pictureBatchBody = Joi.object({
 })
 export interface PictureBatch { files: string[]; called: Record<string, string>; drafts: string | null }
 
-export const renditionQuery = Joi.object({ width: Joi.number().valid(96, 200, 400, 800, 1600), shape: Joi.string().valid(...Object.keys(shapes)).default('whole') })
+export const renditionQuery = Joi.object({ width: Joi.number().valid(96, 200, 400, 800, 1600), shape: Joi.string().valid(...Object.keys(shapes)).default('whole'), of: Joi.string().max(20).description('Any text; another one makes a browser ask anew.') })

@@ -103,9 +103,11 @@ export function blurEffect(grey: Float64Array, width: number, height: number): n
         taken += Math.max(0, sharp - Math.abs(sum - last) / 9)
       }
     }
-    return before === 0 ? 1 : (before - taken) / before
+    // A direction in which nothing changes says nothing.
+    return before === 0 ? [] : [(before - taken) / before]
   }
-  return Math.max(along(1, width, width, height), along(width, height, 1, width))
+  const effects = [...along(1, width, width, height), ...along(width, height, 1, width)]
+  return effects.length === 0 ? 1 : Math.max(...effects)
 }
 
 /** Means of a grid laid over numbers, `every` of them a pixel and the first at `from`, row by row. */

@@ -155,7 +155,11 @@ export const value = pgTable('value', {
   state: text('state'),
   sourceHash: text('source_hash'),
   madeFrom: valueColumn('made_from'),
-}, (t) => [primaryKey({ columns: [t.productId, t.attributeId, t.storefrontId, t.language] })])
+}, (t) => [
+  primaryKey({ columns: [t.productId, t.attributeId, t.storefrontId, t.language] }),
+  // Which products name a picture, a file or a question.
+  index('value_lists').using('gin', sql`value jsonb_path_ops`).where(sql`hash is null and jsonb_typeof(value) = 'array'`),
+])
 
 /** What rules read: resolved facts. Storefront 0 holds for all of them; where one differs, each has a row. */
 export const fact = pgTable('fact', {

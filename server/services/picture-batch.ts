@@ -3,7 +3,8 @@ import { mkdir, unlink, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { stringify } from 'csv-stringify/sync'
 import type { PictureBatch } from '@contracts/media'
-import { inPlace, keysOfNames, matchName, type NameMatch } from '@core/media/match-names'
+import { isPicture } from '@core/media/item'
+import { inPlace, keysOfNames, libraryName, matchName, type NameMatch } from '@core/media/match-names'
 import { isPerVariant } from '@core/catalogue/model'
 import { database, inTransaction, type Db } from '../db/connect'
 import { loadFamilies, memberOf, rootsOfSkus } from '../db/queries/families'
@@ -34,7 +35,7 @@ async function plan(db: Db, setup: StoredSetup, body: PictureBatch): Promise<Bat
   if (unknown >= 0) throw notFitting('Some of this cannot be taken. Nothing has been changed.', [{ path: `files[${unknown}]`, message: `There is no “${body.files[unknown]!}” in the media library. Send it first.` }])
   const called = (name: string) => body.called[name] ?? name
   const skus = await skusByKey(db, keysOfNames(body.files.map(called)))
-  const byFile = body.files.map((name) => ({ name, match: matchName(called(name), skus) }))
+  const byFile = body.files.filter((name) => isPicture(items.get(name)!.content.mime)).map((name) => ({ name, match: matchName(called(name), skus) }))
   const roots = await rootsOfSkus(db, byFile.flatMap(({ match }) => match.sku ?? []))
   const families = await loadFamilies(db, setup, [...new Set(roots.values())])
   const bySku = new Map<string, { name: string; match: NameMatch }[]>()
@@ -60,7 +61,7 @@ async function plan(db: Db, setup: StoredSetup, body: PictureBatch): Promise<Bat
   }
   if (body.drafts !== null) {
     if (!setup.types.has(body.drafts)) throw notFitting('Some of this cannot be taken. Nothing has been changed.', [{ path: 'drafts', message: `There is no product type “${body.drafts}”.` }])
-    const wanted = out.rest.map((name) => ({ picture: name, name: stemOf(called(name)).replace(/[_\s]+/g, ' ').trim(), sku: stemOf(called(name)).trim().replace(/\s+/g, '-').toUpperCase().slice(0, 58) }))
+    const wanted = out.rest.map((name) => ({ picture: name, name: stemOf(called(name)).replace(/[_\s]+/g, ' ').trim(), sku: stemOf(libraryName(called(name))).toUpperCase().slice(0, 58) }))
     const taken = new Set((await rootsOfSkus(db, wanted.flatMap((w) => [w.sku, ...Array.from({ length: 20 }, (_, i) => `${w.sku}-${i + 2}`)]))).keys())
     for (const w of wanted) {
       let sku = w.sku
@@ -70,6 +71,8 @@ async function plan(db: Db, setup: StoredSetup, body: PictureBatch): Promise<Bat
     }
     out.rest = []
   }
+  // Files that are no pictures stay in the library.
+  out.rest.push(...body.files.filter((name) => !isPicture(items.get(name)!.content.mime)))
   return out
 }
 

@@ -81,7 +81,7 @@ const source = computed(() => `${pictureUrl(props.name, 800, 'uncut')}&of=${prop
 
 <style scoped>
 /* What is cut off lies under paper. */
-.shade { box-shadow: 0 0 0 4000px color-mix(in srgb, var(--paper) 74%, transparent); outline: 1px solid var(--ink); }
+.shade { box-shadow: 0 0 0 4000px color-mix(in srgb, var(--ink) 42%, transparent); outline: 1px solid var(--ink); }
 .point { width: 24px; height: 24px; margin: -12px 0 0 -12px; border-radius: 50%; background: radial-gradient(circle, var(--ink) 0 2.5px, transparent 3px), color-mix(in srgb, var(--sheet) 45%, transparent); border: 1.5px solid var(--ink); box-shadow: 0 0 0 1.5px var(--sheet); }
 .edge { touch-action: none; }
 .edge.left, .edge.right { width: 24px; margin-left: -12px; cursor: ew-resize; }

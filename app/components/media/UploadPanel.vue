@@ -57,7 +57,7 @@ const many = (n: number, one: string, more = `${one}s`) => `${n.toLocaleString('
         <p v-else class="text-ink2">No file’s name begins with a SKU or GTIN of a product that lacks it.</p>
         <p v-if="plan.there.length" class="text-ink2">{{ many(plan.there.length, 'picture') }} stand on their products already.</p>
         <p v-if="plan.rest.length || plan.drafts.length" class="flex flex-wrap items-center gap-2">{{ many(plan.rest.length + plan.drafts.length, 'file') }} without a product:
-          <select v-model="drafts" class="field !py-0.5" aria-label="What becomes of files without a product"><option value="">stay in the library</option><option v-for="t in [...setup.types.values()]" :key="t.code" :value="t.code">become disabled products: {{ setup.label(t.labels, t.code) }}</option></select>
+          <select v-model="drafts" class="field !py-0.5" aria-label="What becomes of files without a product"><option value="">stay in the library</option><option v-for="t in [...setup.types.values()]" :key="t.code" :value="t.code">pictures become disabled products: {{ setup.label(t.labels, t.code) }}</option></select>
           <span v-for="d in plan.drafts.slice(0, 4)" :key="d.sku" class="code">{{ d.sku }}</span></p>
       </div>
       <button v-if="plan.products.length + plan.drafts.length > 0" type="button" class="act main" :disabled="begun" @click="run">Put them on the products</button>

@@ -45,11 +45,13 @@ function pointing(setup: StoredSetup): SQL {
   return sql`any(${sql.param(ids)}::smallint[])`
 }
 
+/** Values that name an item, in any scope; `name` is SQL for its name. */
+const naming = (setup: StoredSetup, name: SQL) => sql`value v where v.hash is null and jsonb_typeof(v.value) = 'array' and v.value @> jsonb_build_array(${name}) and v.attribute_id = ${pointing(setup)}`
+
 /** SKUs of products that name an item, with their number; variants only where they name it themselves. */
 export async function usersOf(db: Db, setup: StoredSetup, name: string, limit: number): Promise<{ skus: string[]; count: number }> {
   const { rows } = await db.execute<{ sku: string; n: number }>(sql`
-    select p.sku, count(*) over ()::int as n from (select distinct product_id from fact where attribute_id = ${pointing(setup)} and txt = ${fold(name)}) f
-    join product p on p.id = f.product_id order by p.sku limit ${limit}`)
+    select p.sku, count(*) over ()::int as n from product p where p.id in (select v.product_id from ${naming(setup, sql`${name}::text`)}) order by p.sku limit ${limit}`)
   return { skus: rows.map((r) => r.sku), count: rows[0]?.n ?? 0 }
 }
 
@@ -62,7 +64,7 @@ const findings: Record<string, (o: { chain: readonly string[]; day: string; setu
   'right-ended': ({ day }) => sql`(m.until < ${day}::date)`,
   'right-ends': ({ day }) => sql`(m.until >= ${day}::date and m.until < ${day}::date + 30)`,
   'twin': () => sql`(exists (select 1 from twin w join media o on o.digest = w.other where w.digest = m.digest) or exists (select 1 from media o where o.digest = m.digest and o.name <> m.name))`,
-  'unused': ({ setup }) => sql`(m.of_name is null and not exists (select 1 from fact f where f.attribute_id = ${pointing(setup)} and f.txt = lower(m.name)))`,
+  'unused': ({ setup }) => sql`(m.of_name is null and not exists (select 1 from ${naming(setup, sql`m.name`)}))`,
 }
 
 export interface LibraryQuestion {
@@ -89,7 +91,7 @@ export async function listLibrary(db: Db, setup: StoredSetup, o: LibraryQuestion
   ]
   const from = sql`media m join blob b using (digest) ${where.length > 0 ? sql`where ${sql.join(where, sql` and `)}` : sql``}`
   const { rows } = await db.execute(sql`
-    select ${columns}, (select count(distinct f.product_id)::int from fact f where f.attribute_id = ${pointing(setup)} and f.txt = lower(m.name)) as used
+    select ${columns}, (select count(distinct v.product_id)::int from ${naming(setup, sql`m.name`)}) as used
     from ${from} order by ${o.order === 'newest' ? sql`m.created desc, m.name` : sql`m.name`} limit ${o.limit} offset ${o.offset}`)
   const count = await db.execute<{ n: number }>(sql`select count(*)::int as n from ${from}`)
   return { items: (rows as unknown as (MediaRow & { used: number })[]).map((r) => ({ ...itemOf(r), used: r.used })), count: count.rows[0]!.n }
@@ -99,6 +101,8 @@ const bitsOf = (print: string) => [...print].map((h) => Number.parseInt(h, 16).t
 
 /** Stores what was found out about a content, and the contents that are nearly the same. What is known already stays. */
 export async function insertContent(tx: Tx, c: MediaContent): Promise<void> {
+  // One at a time: of two that come at once, one would not see the other.
+  await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext('media contents'))`)
   const made = await tx.db.insert(t.blob).values({ ...c, print: c.measured ? bitsOf(c.measured.print) : null }).onConflictDoNothing().returning({ digest: t.blob.digest })
   if (made.length === 0 || !c.measured) return
   const { rows } = await tx.db.execute<{ digest: string; measured: Measured }>(sql`

@@ -30,7 +30,7 @@ describe('rules of unknown origin', () => {
     ['a range upside down', { field: 'stock', is: 'between', value: [9, 3] }, ['']], ['half a day', { field: 'created', is: 'within-days', value: 1.5 }, ['']], ['days to come', { field: 'created', is: 'within-days', value: -1 }, ['']],
     ['an unknown code', { all: [{ field: 'brand', is: 'equals', value: 'nobody' }, { field: 'category', is: 'one-of', value: ['bags', 'boats'] }] }, ['all[0]', 'all[1]']], ['an unknown option', { none: [{ all: [{ field: 'season', is: 'equals', value: 'spring' }] }] }, ['none[0].all[0]']],
     ['a variant in a variant', { variant: { variant: { all: [] } } }, ['variant']], ['a language where there is none', { field: 'attribute:weight@fr-CH', is: 'present' }, ['']], ['a tag that is none', { field: 'name@x_y', is: 'present' }, ['']], ['an empty list', { field: 'type', is: 'one-of', value: [] }, ['']],
-    ['a word too many', { field: 'type', is: 'equals', value: 'bag', or: 1 }, ['']], ['nine levels', nested(9), ['all[0].all[0].all[0].all[0].all[0].all[0].all[0].all[0]']], ['a picture', { field: 'attribute:pictures', is: 'present' }, ['']],
+    ['a word too many', { field: 'type', is: 'equals', value: 'bag', or: 1 }, ['']], ['nine levels', nested(9), ['all[0].all[0].all[0].all[0].all[0].all[0].all[0].all[0]']], ['a picture compared', { field: 'attribute:pictures', is: 'above', value: 'a.jpg' }, ['']],
   ])('refuses %s and names the node', (_, rule, paths) => expect(problems(rule)).toEqual(paths))
 
   it('takes two hundred conditions and not one more', () => {

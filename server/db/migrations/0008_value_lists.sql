@@ -1,0 +1,1 @@
+CREATE INDEX "value_lists" ON "value" USING gin (value jsonb_path_ops) WHERE hash is null and jsonb_typeof(value) = 'array';
