@@ -3,7 +3,7 @@ import { bulkChange } from './bulk'
 import { mediaQuery, mediaRecord, pictureBatchBody, renditionQuery, uploadMediaQuery } from './media'
 import { importQuery, mappingBody } from './imports'
 import { productPatchBody } from './product'
-import { assignmentRecord, attributeRecord, categoryRecord, limitsRecord, pieceRecord, productTypeRecord, reachRecord, storefrontRecord } from './records'
+import { assignmentRecord, attributeRecord, categoryRecord, limitsRecord, pieceRecord, productTypeRecord, reachRecord, storefrontRecord, listChangeBody, listRecord } from './records'
 import { keptBody, keptKinds } from './kept'
 import { reworkBody } from './rework'
 import { cellsBody, offeredBody, sheetBody } from './sheet'
@@ -122,6 +122,11 @@ export const operations = {
   getCategory: { method: 'get', path: '/api/categories/{code}', summary: 'A category', action: 'read' },
   putCategory: { method: 'put', path: '/api/categories/{code}', summary: 'Write a category, or move it', action: 'edit-types', body: categoryRecord, headers: ifMatch },
   deleteCategory: { method: 'delete', path: '/api/categories/{code}', summary: 'Delete a category that nothing needs; 409 with the reasons where something does', action: 'edit-types' },
+  listLists: { method: 'get', path: '/api/lists', summary: 'Named lists, with the number of their products', action: 'read' },
+  getList: { method: 'get', path: '/api/lists/{code}', summary: 'A named list with its products', action: 'read' },
+  putList: { method: 'put', path: '/api/lists/{code}', summary: 'Write a named list', action: 'edit-products', body: listRecord, headers: ifMatch },
+  changeList: { method: 'post', path: '/api/lists/{code}/changes', summary: 'Put products into a named list or take them out; the others stay', action: 'edit-products', body: listChangeBody },
+  deleteList: { method: 'delete', path: '/api/lists/{code}', summary: 'Delete a named list that no rule names; its products stay', action: 'edit-products' },
   getStorefront: { method: 'get', path: '/api/storefronts/{code}', summary: 'A storefront', action: 'read' },
   putStorefront: { method: 'put', path: '/api/storefronts/{code}', summary: 'Write a storefront', action: 'set-up', body: storefrontRecord, headers: ifMatch },
   listPieces: { method: 'get', path: '/api/pieces', summary: 'Pieces, by code', action: 'read', query: Joi.object({ ...paged(200, 100), q: Joi.string().max(200), storefront, language: Joi.string() }) },

@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import { attributeTypeNames, servings, type Attribute, type ProductType } from '@core/attributes/attribute'
 import { areas, type Assignment } from '@core/assignments/assignment'
-import { builtInParts, type Category, type Storefront } from '@core/catalogue/model'
+import { builtInParts, type Category, type NamedList, type Storefront } from '@core/catalogue/model'
 import { pictureViews } from '@core/media/item'
 import { pieceKinds, type Piece, type PieceText } from '@core/page/piece'
 import { translationStates, type TranslationState } from '@core/translation/state'
@@ -37,6 +37,11 @@ export const categoryRecord = Joi.object<Category & { position?: number }>({
   code: code.required(), parent: code.allow(null).default(null), names: labels, type: code.allow(null).default(null),
   position: Joi.number().integer().min(0).description('Its place among the categories beside it; the last without.'),
 })
+
+export const listRecord = Joi.object<NamedList>({ code: code.required(), name: Joi.string().trim().min(1).max(120).required(), note: Joi.string().allow('').max(1000).default(''), skus })
+
+/** Products that come into a named list or leave it: by SKU, or everything that a condition finds. */
+export const listChangeBody = Joi.object({ add: skus, remove: skus, addFound: Joi.any().description('A condition; everything that it finds comes into the list.'), lens: Joi.object({ storefront: Joi.string(), group: Joi.string().allow(null), at: Joi.string().isoDate() }) })
 
 export const storefrontRecord = Joi.object<Storefront>({
   code: Joi.string().pattern(/^[a-z][a-z0-9-]{0,19}$/, 'a storefront code').required(), name: Joi.string().max(80).required(),

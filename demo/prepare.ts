@@ -2,6 +2,8 @@ import { readFile } from 'node:fs/promises'
 import { migrateAll } from '@server/db/migrate'
 import { disconnect, database } from '@server/db/connect'
 import * as t from '@server/db/schema'
+import { closeQueue } from '@server/services/jobs'
+import { refreshFactsOfOldVersion } from '@server/services/refresh-facts'
 import { loadDemo } from './load'
 
 /** Brings the database up to date, and loads the demo world where it is empty. */
@@ -11,5 +13,7 @@ if (!somebody) {
   console.log('Loading the demo world …')
   await loadDemo(JSON.parse(await readFile('demo/people.json', 'utf8')).demoPeople)
 }
+await refreshFactsOfOldVersion()
+await closeQueue()
 await disconnect()
 process.exit(0)

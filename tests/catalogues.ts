@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import type { Value } from '@core/attributes/attribute'
-import type { Family, Price, Product } from '@core/catalogue/model'
+import type { Family, Price, Product, RangeEntry } from '@core/catalogue/model'
 import type { Condition } from '@core/rules/condition'
 import { family, product, someMoment } from './world'
 
@@ -30,9 +30,15 @@ const prices: fc.Arbitrary<Price[]> = fc.tuple(
   return { ...s, special: true, from: from ?? null, to: to ?? null }
 })])
 
+const ranges = fc.oneof({ weight: 2, arbitrary: fc.constant<RangeEntry[]>([]) }, fc.array(fc.record({ storefront: fc.constantFrom('uk', 'ch'), groups: fc.subarray(['club', 'workshop']), a: windowEnds, b: windowEnds }), { minLength: 1, maxLength: 2 }).map((list) => list.map(({ a, b, ...r }): RangeEntry => {
+  const [from, to] = a !== undefined && b !== undefined && a > b ? [b, a] : [a, b]
+  return { ...r, from: from ?? null, to: to ?? null }
+})))
+const carried = fc.constantFrom<Record<string, string>>({}, {}, { 'tax-class': 'Reduced  Rate' }, { 'tax-class': 'full', 'place': 'ＡＢＣ' }, { 'place': ' ' })
+
 const bare = (typed: boolean) => fc.record({
   given: someValues, prices, stock: fc.constantFrom(null, 0, 5), status: fc.constantFrom('active', 'draft', 'disabled') as fc.Arbitrary<Product['status']>, availableFrom: fc.option(dates, { freq: 3 }), gtin: fc.constant(null),
-  ...(typed ? { category: fc.constantFrom(null, 'bags', 'panniers', 'roll-top', 'wear'), categories: fc.oneof({ weight: 3, arbitrary: fc.constant<string[]>([]) }, fc.subarray(['wear', 'roll-top'], { minLength: 1 })), brand: fc.constantFrom(null, 'oxbrook', 'varga'), tags: fc.subarray(['Wet  weather', 'touring', 'ÉTÉ']), created: fc.integer({ min: -3, max: 0 }).map((n) => someMoment + n * day) } : {}),
+  ...(typed ? { category: fc.constantFrom(null, 'bags', 'panniers', 'roll-top', 'wear'), categories: fc.oneof({ weight: 3, arbitrary: fc.constant<string[]>([]) }, fc.subarray(['wear', 'roll-top'], { minLength: 1 })), brand: fc.constantFrom(null, 'oxbrook', 'varga'), lists: fc.subarray(['spring', 'staff']), minimum: fc.constantFrom(null, 1, 6), range: ranges, carried: carried, tags: fc.subarray(['Wet  weather', 'touring', 'ÉTÉ']), created: fc.integer({ min: -3, max: 0 }).map((n) => someMoment + n * day) } : {}),
 })
 
 let made = 0
@@ -69,11 +75,11 @@ const bySku = ['KZ-2', 'pe-3', 'Kz-10', 'PE-0100']
 const amountOf = (s: string) => Number(s.split(' ')[0])
 
 const aTest = fc.oneof(
-  code('type', 'bag', 'glove'), code('category', 'bags', 'panniers', 'wear'), code('brand', 'oxbrook', 'varga'), code('status', 'active', 'disabled'), code('season', 'summer', 'winter'), code('attribute:material', 'wool', 'steel'), code('attribute:mounting', 'rack', 'frame'), code('attribute:size', 'S', 'M'), code('tags', 'wet weather', 'touring', 'été'),
-  text('name'), text('name@fr-CH'), text('attribute:summary'), text('attribute:description'), text('model'), text('any-text'), text('sku'),
+  code('type', 'bag', 'glove'), code('category', 'bags', 'panniers', 'wear'), code('brand', 'oxbrook', 'varga'), code('status', 'active', 'disabled'), code('season', 'summer', 'winter'), code('attribute:material', 'wool', 'steel'), code('attribute:mounting', 'rack', 'frame'), code('attribute:size', 'S', 'M'), code('tags', 'wet weather', 'touring', 'été'), code('list', 'spring', 'staff'), code('sold-in', 'uk', 'ch', 'ca'),
+  text('name'), text('name@fr-CH'), text('attribute:summary'), text('attribute:description'), text('model'), text('any-text'), text('carried:tax-class'), text('carried:place'), text('sku'),
   ordered('attribute:weight', mass, (a, b) => inGrams(a) <= inGrams(b)), ordered('attribute:width', length, (a, b) => inMm(a) <= inMm(b)), ordered('attribute:grade', fc.constantFrom(0, 1, -1.5, 7), (a, b) => a <= b), ordered('stock', fc.constantFrom(0, 1, 5), (a, b) => a <= b),
-  ordered('price', money, (a, b) => amountOf(a) <= amountOf(b)), ordered('basePrice', money, (a, b) => amountOf(a) <= amountOf(b)), ordered('price', francs, (a, b) => amountOf(a) <= amountOf(b)), ordered('attribute:launched', dates, (a, b) => a <= b), ordered('created', dates, (a, b) => a <= b),
-  fc.tuple(fc.constantFrom('attribute:launched', 'created'), fc.integer({ min: 0, max: 3 })).map(([field, value]) => ({ field, is: 'within-days', value })), fc.tuple(fc.constantFrom('available', 'variant', 'attribute:reflective'), fc.boolean()).map(([field, value]) => ({ field, is: 'equals', value })),
+  ordered('price', money, (a, b) => amountOf(a) <= amountOf(b)), ordered('basePrice', money, (a, b) => amountOf(a) <= amountOf(b)), ordered('price', francs, (a, b) => amountOf(a) <= amountOf(b)), ordered('attribute:launched', dates, (a, b) => a <= b), ordered('created', dates, (a, b) => a <= b), ordered('available-from', dates, (a, b) => a <= b), ordered('minimum', fc.constantFrom(1, 6), (a, b) => a <= b),
+  fc.tuple(fc.constantFrom('attribute:launched', 'created', 'available-from'), fc.integer({ min: 0, max: 3 })).map(([field, value]) => ({ field, is: 'within-days', value })), fc.tuple(fc.constantFrom('available', 'variant', 'attribute:reflective'), fc.boolean()).map(([field, value]) => ({ field, is: 'equals', value })),
   fc.tuple(fc.constantFrom('at-least', 'above', 'at-most', 'below'), fc.constantFrom(...bySku)).map(([is, value]) => ({ field: 'sku', is, value })), fc.boolean().map((value) => ({ field: 'gtin', is: 'present', value })),
 ) as fc.Arbitrary<Condition>
 

@@ -6,3 +6,13 @@ declare module 'convert-units' {
   const convert: (n: number) => { from(unit: string): { to(unit: string): number } }
   export default convert
 }
+declare module 'culori' {
+  export function converter(mode: 'lab65'): (colour: { mode: 'rgb'; r: number; g: number; b: number }) => { l: number; a: number; b: number }
+}
+declare module 's3rver' {
+  export default class S3rver {
+    constructor(options: { port: number; address: string; silent: boolean; directory: string; configureBuckets: { name: string; configs: string[] }[] })
+    run(): Promise<unknown>
+    close(): Promise<void>
+  }
+}

@@ -58,6 +58,7 @@ export function testSetup(): Setup {
       { code: 'roll-top', parent: 'panniers', type: null, names: { 'en-GB': 'Roll-top' } }, { code: 'wear', parent: null, type: null, names: { 'en-GB': 'Wear' } },
     ]),
     brands: byCode([{ code: 'oxbrook', name: 'Oxbrook' }, { code: 'varga', name: 'Varga & Daughter' }]),
+    lists: byCode([{ code: 'spring', name: 'Spring window' }, { code: 'staff', name: 'Staff picks' }]),
     groups: byCode([{ code: 'retail', name: 'Retail' }, { code: 'club', name: 'Club' }, { code: 'workshop', name: 'Workshop' }]),
     storefronts: byCode([
       shop('uk', 'GBP', 'Europe/London', [{ language: 'en-GB', borrow: [] }]),

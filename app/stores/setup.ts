@@ -19,6 +19,7 @@ interface SetupDocument {
   types: ProductType[]
   categories: Category[]
   brands: Named[]
+  lists: Named[]
   groups: Named[]
   storefronts: Storefront[]
   fields: RuleField[]
@@ -41,12 +42,13 @@ export const useSetupStore = defineStore('setup', () => {
   const types = computed(() => map(document.value?.types))
   const categories = computed(() => map(document.value?.categories))
   const brands = computed(() => map(document.value?.brands))
+  const lists = computed(() => map(document.value?.lists))
   const groups = computed(() => document.value?.groups ?? [])
   const fields = computed(() => document.value?.fields ?? [])
   /** The set-up as the core takes it. */
-  const forCore = computed<Setup>(() => ({ source: source.value, attributes: attributes.value, types: types.value, categories: categories.value, brands: brands.value, groups: map(groups.value), storefronts: map(storefronts.value) }))
+  const forCore = computed<Setup>(() => ({ source: source.value, attributes: attributes.value, types: types.value, categories: categories.value, brands: brands.value, lists: lists.value, groups: map(groups.value), storefronts: map(storefronts.value) }))
   const label = (labels: Record<string, string> | undefined, code: string) => labels?.[source.value] ?? Object.values(labels ?? {})[0] ?? code
   const storefrontName = (code: string) => storefronts.value.find((s) => s.code === code)?.name ?? code
   const languages = computed(() => [source.value, ...new Set(storefronts.value.flatMap((s) => s.editions.map((e) => e.language)))].filter((l, i, all) => all.indexOf(l) === i))
-  return { load, reload, languages, source, storefronts, attributes, types, categories, brands, groups, fields, forCore, label, storefrontName }
+  return { load, reload, languages, source, storefronts, attributes, types, categories, brands, lists, groups, fields, forCore, label, storefrontName }
 })

@@ -62,6 +62,8 @@ export interface Product {
   relations: Relation[]
   /** Facts of other systems, such as a tax class, that travel through unchanged. */
   carried: Record<string, string>
+  /** Of a root: the named lists that it is kept in, by code. What is in a list is the list's, and changed there. */
+  lists: string[]
   /** Milliseconds since 1970. */
   created: number
   changed: number
@@ -117,6 +119,14 @@ export interface Category {
   type: string | null
 }
 
+/** Products kept together by hand, under a name. Variants stand for their parents. */
+export interface NamedList {
+  code: string
+  name: string
+  note: string
+  skus: string[]
+}
+
 /** A brand, customer group or other thing that has a code and a name. */
 export interface Named {
   code: string
@@ -131,6 +141,8 @@ export interface Setup {
   types: Map<string, ProductType>
   categories: Map<string, Category>
   brands: Map<string, Named>
+  /** Named lists: products kept together by hand. */
+  lists: Map<string, Named>
   groups: Map<string, Named>
   storefronts: Map<string, Storefront>
 }

@@ -124,7 +124,7 @@ export function applyPatch<P extends Product>(product: P, patch: ProductPatch): 
 export function blankProduct(sku: string, parent: string | null, now: number): Product {
   return {
     sku, parent, type: '', category: null, categories: [], brand: null, tags: [], status: 'draft', kind: 'shipped', gtin: null, stock: null,
-    availableFrom: null, minimum: null, range: [], differsIn: [], relations: [], carried: {}, created: now, changed: now, values: [], prices: [],
+    availableFrom: null, minimum: null, range: [], differsIn: [], relations: [], carried: {}, lists: [], created: now, changed: now, values: [], prices: [],
   }
 }
 

@@ -3,12 +3,12 @@ import { labelIn, type Value } from '../attributes/attribute'
 import { languageChain } from '../language/chain'
 import { factsOf, pricesOf, type Facts } from '../rules/facts'
 import { effectivePrice, type EffectivePrice } from '../prices/effective'
-import { holdsAt } from '../moments/instant'
 import type { Explanation } from '../rules/explain'
 import { isReached, reachReason, type AssignmentName, type PreparedAssignment, type ReachReason } from '../assignments/assignment'
 import { limitThatFails, type Lens } from '../assignments/limits'
 import { indexValues, readerFor, resolve, type Reader, type Resolved } from '../values/resolve'
 import type { Family, Product, Setup } from '../catalogue/model'
+import { isInRange } from '../catalogue/range'
 import { readNormalForm } from '../richtext/read'
 import { escapeText } from '../richtext/tree'
 import type { Library } from '../media/versions'
@@ -273,9 +273,7 @@ function pageProduct(product: Product, family: Family, lens: Lens, setup: Setup,
   const prices = pricesOf(product, family, lens.storefront, storefront.timeZone)
   const title = values('name')
   const summary = values('summary')
-  const { range } = family.root
-  const inRange = range.length === 0 || range.some((r) => r.storefront === lens.storefront
-    && (r.groups.length === 0 || (lens.group !== null && r.groups.includes(lens.group))) && holdsAt(r, storefront.timeZone, lens.moment))
+  const inRange = isInRange(family.root.range, lens.storefront, storefront.timeZone, lens.group, lens.moment)
   const mine = product === family.root ? facts : facts.variants![family.variants.indexOf(product)]!
   return {
     sku: product.sku,

@@ -6,6 +6,7 @@ import { effectivePrice, inheritedPrices, type PriceList } from '../prices/effec
 import { indexValues, type ValueIndex } from '../values/resolve'
 import { digitAwareKey, fold } from '../text/fold'
 import type { StoredValue } from '../attributes/attribute'
+import { isInRange } from '../catalogue/range'
 import { categoriesOf, isPerVariant, type Family, type Price, type Product, type Setup } from '../catalogue/model'
 import type { FactValue } from './operators'
 
@@ -150,6 +151,12 @@ export function factsOf(family: Family, lens: FactLens, setup: Setup): Facts {
   if (path.length > 0) facts.category = path
   if (root.brand !== null) facts.brand = root.brand
   if (root.tags.length > 0) facts.tags = root.tags.map(fold)
+  if (root.lists.length > 0) facts.list = root.lists
+  if (root.minimum !== null) facts.minimum = root.minimum
+  if (root.availableFrom !== null) facts['available-from'] = dayNumber(root.availableFrom)
+  const soldIn = [...setup.storefronts.values()].filter((s) => isInRange(root.range, s.code, s.timeZone, lens.group, lens.moment)).map((s) => s.code)
+  if (soldIn.length > 0) facts['sold-in'] = soldIn
+  for (const [name, value] of Object.entries(root.carried)) if (fold(value) !== '') facts[`carried:${name}`] = fold(value)
 
   const bySubject = new Map<Product, Record<string, FactValue>>()
   const texts: string[] = []

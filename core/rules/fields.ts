@@ -24,6 +24,7 @@ export const builtInFields: readonly BuiltInField[] = [
   { name: 'type', label: 'Product type', kind: 'code', codes: (s) => [...s.types.values()].map((t) => ({ code: t.code, label: t.labels[s.source] ?? t.code })) },
   { name: 'category', label: 'Category', kind: 'category', codes: (s) => [...s.categories.values()].map((c) => ({ code: c.code, label: c.names[s.source] ?? c.code })) },
   { name: 'tags', label: 'Tags', kind: 'codes' },
+  { name: 'list', label: 'Named list', kind: 'codes', codes: (s) => [...s.lists.values()].map((l) => ({ code: l.code, label: l.name })) },
   { name: 'brand', label: 'Brand', kind: 'code', codes: (s) => [...s.brands.values()].map((b) => ({ code: b.code, label: b.name })) },
   { name: 'season', label: 'Season', kind: 'code', attribute: 'season' },
   { name: 'model', label: 'Model', kind: 'text', attribute: 'model' },
@@ -32,6 +33,9 @@ export const builtInFields: readonly BuiltInField[] = [
   { name: 'created', label: 'Created', kind: 'date' },
   { name: 'changed', label: 'Changed', kind: 'date' },
   { name: 'available', label: 'Available', kind: 'yes-no', perVariant: true },
+  { name: 'available-from', label: 'Sold from', kind: 'date' },
+  { name: 'sold-in', label: 'Sold now in', kind: 'codes', codes: (s) => [...s.storefronts.values()].map((x) => ({ code: x.code, label: x.name })) },
+  { name: 'minimum', label: 'Smallest number sold', kind: 'number' },
   { name: 'stock', label: 'Stock', kind: 'number', perVariant: true },
   { name: 'variant', label: 'Has variants', kind: 'yes-no' },
   { name: 'price', label: 'Price today', kind: 'price', perVariant: true },
@@ -61,8 +65,11 @@ export function findField(name: string, setup: Setup): Field | string {
   if (language === '') return `“${tag}” is not a language tag such as fr-CH.`
   const code = attributeCode(bare)
   const entry = builtIn.get(bare)
+  if (bare.startsWith('carried:') && bare.length > 'carried:'.length) {
+    return language !== null ? `“${bare}” has no language.` : { name, kind: 'text', key: bare, perVariant: false, attribute: null, language: null }
+  }
   if (code === null) {
-    if (!entry) return `There is no field “${bare}”. Attributes are written attribute:code.`
+    if (!entry) return `There is no field “${bare}”. Attributes are written attribute:code, facts of other systems carried:name.`
     if (language !== null) return `“${bare}” has no language.`
     return { name, kind: entry.kind, key: bare, perVariant: entry.perVariant ?? false, attribute: null, language: null }
   }
@@ -85,8 +92,8 @@ export function codesOf(field: Field, setup: Setup): { code: string; label: stri
   return builtIn.get(field.name)?.codes?.(setup)
 }
 
-/** All fields that rules can name in a set-up, with labels, for building rules. */
-export function allFields(setup: Setup): { field: Field; label: string }[] {
+/** All fields that rules can name in a set-up, with labels, for building rules; `carried` are the names of facts of other systems. */
+export function allFields(setup: Setup, carried: readonly string[] = []): { field: Field; label: string }[] {
   const out: { field: Field; label: string }[] = []
   for (const f of builtInFields) {
     const field = findField(f.name, setup)
@@ -97,5 +104,6 @@ export function allFields(setup: Setup): { field: Field; label: string }[] {
     const field = findField(`attribute:${a.code}`, setup)
     if (typeof field !== 'string') out.push({ field, label: a.labels[setup.source] ?? a.code })
   }
+  for (const name of carried) out.push({ field: findField(`carried:${name}`, setup) as Field, label: name })
   return out
 }

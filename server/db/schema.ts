@@ -131,6 +131,8 @@ export const product = pgTable('product', {
   differsIn: text('differs_in').array(),
   relations: jsonb('relations').$type<Relation[]>(),
   carried: jsonb('carried').$type<Record<string, string>>(),
+  /** The same as rules compare it. */
+  carriedFolded: jsonb('carried_folded').$type<Record<string, string>>(),
   created: moment('created').notNull(),
   changed: moment('changed').notNull(),
   version: integer('version').notNull(),
@@ -211,6 +213,29 @@ export const factPrice = pgTable('fact_price', {
   index('fact_price_special').on(t.storefrontId, t.productId).where(sql`special`),
   index('fact_price_root').on(t.rootId),
 ])
+
+/** What rules read of ranges: the stretches in which a root is sold, as instants. One without a range has no rows. */
+export const factRange = pgTable('fact_range', {
+  storefrontId: smallint('storefront_id').notNull(),
+  rootId: integer('root_id').notNull(),
+  groupCode: text('group_code'),
+  fromAt: moment('from_at'),
+  toAt: moment('to_at'),
+}, (t) => [index('fact_range_root').on(t.rootId)])
+
+/** Products kept together by hand, under a name. */
+export const namedList = pgTable('named_list', {
+  id: serial('id').primaryKey(),
+  code: text('code').notNull().unique(),
+  name: text('name').notNull(),
+  note: text('note').notNull(),
+  version: integer('version').notNull().default(1),
+})
+export const listMember = pgTable('list_member', {
+  listId: integer('list_id').notNull().references(() => namedList.id, { onDelete: 'cascade' }),
+  /** A root. */
+  productId: integer('product_id').notNull(),
+}, (t) => [primaryKey({ columns: [t.listId, t.productId] }), index('list_member_product').on(t.productId)])
 
 /** A content of the media library, known by its digest; names point to it, and the history of names may. */
 export const blob = pgTable('blob', {

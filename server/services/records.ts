@@ -11,13 +11,14 @@ import { assignments } from './records/assignments'
 import { attributes } from './records/attributes'
 import { categories } from './records/categories'
 import type { RecordKind } from './records/kind'
+import { lists } from './records/lists'
 import { media } from './records/media'
 import { pieces } from './records/pieces'
 import { storefronts } from './records/storefronts'
 import { types } from './records/types'
 
 /** Every kind of record that travels whole, by its name in the address. */
-export const recordKinds = { attributes, 'product-types': types, categories, storefronts, pieces, assignments, media } as const
+export const recordKinds = { attributes, 'product-types': types, categories, storefronts, pieces, assignments, media, lists } as const
 export type RecordKindName = keyof typeof recordKinds
 
 const tagOf = (record: unknown) => `"${createHash('sha256').update(JSON.stringify(record)).digest('base64url').slice(0, 22)}"`

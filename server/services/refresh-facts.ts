@@ -1,9 +1,12 @@
 import { sql } from 'drizzle-orm'
-import type { Tx } from '../db/connect'
+import { inTransaction, type Tx } from '../db/connect'
 import { loadFamilies } from '../db/queries/families'
 import { readSetup } from '../db/queries/setup'
 import { writeFacts } from '../db/queries/write-products'
 import { enqueue } from './jobs'
+
+/** Rises when facts are derived otherwise than before, so that those of an earlier version are derived anew. */
+const derivation = 2
 
 /** More families than this are left to the worker, so that nobody waits for them. */
 const atOnce = 500
@@ -25,4 +28,14 @@ export async function refreshFacts(tx: Tx, type: string | null, onProgress?: (do
     await writeFacts(tx, setup, [...families.values()], new Set(ids))
     onProgress?.(Math.min(i + atOnce, rows.length), rows.length)
   }
+}
+
+/** After an upgrade: has facts that an earlier version derived derived anew, by the worker. Does nothing where there are none. */
+export async function refreshFactsOfOldVersion(): Promise<void> {
+  await inTransaction(async (tx) => {
+    const { rows } = await tx.db.execute<{ n: number; products: boolean }>(sql`select coalesce((select n from stamp where name = 'facts'), 1)::int as n, exists (select 1 from product) as products`)
+    if (rows[0]!.n >= derivation) return
+    if (rows[0]!.products) await refreshFactsOfType(tx, null)
+    await tx.db.execute(sql`insert into stamp (name, n) values ('facts', ${derivation}) on conflict (name) do update set n = excluded.n`)
+  })
 }

@@ -4,6 +4,7 @@ import { operators } from '@core/rules/operators'
 import { operatorNames } from '@core/rules/condition'
 import { fold } from '@core/text/fold'
 import { database } from '../db/connect'
+import { knownCarried } from '../db/queries/reach'
 import { loadSetup } from '../db/queries/setup'
 
 /** Everything that the interface is set up with. */
@@ -12,8 +13,8 @@ export async function setupDocument() {
   return {
     source: setup.source,
     attributes: [...setup.attributes.values()], types: [...setup.types.values()], categories: [...setup.categories.values()],
-    brands: [...setup.brands.values()], groups: [...setup.groups.values()], storefronts: [...setup.storefronts.values()],
-    fields: allFields(setup).map(({ field, label }) => ({
+    brands: [...setup.brands.values()], lists: [...setup.lists.values()], groups: [...setup.groups.values()], storefronts: [...setup.storefronts.values()],
+    fields: allFields(setup, await knownCarried(database())).map(({ field, label }) => ({
       ...field, label, codes: codesOf(field, setup) ?? null, operators: operatorNames.filter((o) => operators[o].kinds.includes(field.kind)),
       translatable: field.attribute !== null && setup.attributes.get(field.attribute)!.translatable,
     })),

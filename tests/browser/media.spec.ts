@@ -77,6 +77,7 @@ test('a picture is described, cut by keyboard, replaced, put back, and has a ver
   await expect(page.getByText(/^1200 × 943 pixels/)).toBeVisible()
   await page.getByRole('button', { name: 'History' }).click()
   await page.getByRole('button', { name: /Put back/ }).first().click()
+  await expect(page.getByText('Put back', { exact: true }).last()).toBeVisible()
   await page.getByRole('button', { name: 'Picture', exact: true }).click()
   await expect(page.getByText(/^1200 × 1200 pixels/)).toBeVisible()
   await page.getByRole('button', { name: 'Delete it' }).click()

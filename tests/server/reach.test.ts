@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import fc from 'fast-check'
+import { sql } from 'drizzle-orm'
 import { checkCondition } from '@core/rules/check'
 import { factsOf } from '@core/rules/facts'
 import { compilePredicate } from '@core/rules/predicate'
@@ -34,6 +35,8 @@ beforeAll(async () => {
       ...after.values.map((v) => ({ path: v.storefront || v.language ? `attribute:${v.attribute}@${v.storefront ?? ''}/${v.language ?? ''}` : `attribute:${v.attribute}`, before: null, after: v.value })), { path: 'specials', before: null, after: after.prices },
     ] }))
     await writeProducts(tx, setup, writes, storedFamilies, new Set(), await beginStep(tx, 'Test', null, someMoment))
+    // What is in a list is written with the list.
+    for (const f of storedFamilies) for (const code of f.root.lists) await tx.db.execute(sql`insert into list_member select id, ${f.root.id}::int from named_list where code = ${code}`)
   })
 })
 

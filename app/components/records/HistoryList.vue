@@ -2,9 +2,8 @@
 import type { Difference } from '@core/catalogue/patch'
 
 interface Entry { id: number; at: string; person: string | null; title: string; made: boolean; differences: Difference[] }
-/** `read` is where the history is asked for, `write` where a change is put back. */
-const props = defineProps<{ read: string; write: string; version: unknown }>()
-const emit = defineEmits<{ changed: [] }>()
+/** `read` is where the history is asked for, `write` where a change is put back; `after` is called then, even where people have gone on meanwhile. */
+const props = defineProps<{ read: string; write: string; version: unknown; after: () => unknown }>()
 const session = useSessionStore()
 const entries = shallowRef<Entry[]>([])
 const next = ref<number | null>(null)
@@ -26,7 +25,7 @@ async function putBack(e: Entry) {
   try {
     const { kept } = await post<{ kept: string[] }>(props.write, { change: e.id })
     tell(kept.length > 0 ? `Put back, but left alone what was changed since: ${kept.map(words).join(', ')}` : 'Put back')
-    emit('changed')
+    props.after()
     await refresh()
   } catch (problemOf) {
     tellProblem(problemOf)

@@ -76,7 +76,7 @@ const bases = [{ id: 'everything', label: 'Everything' }, { id: 'rule', label: '
       </div>
       <div v-if="code" class="flex gap-4 px-5 pb-1 text-[12.5px]"><button v-for="s in (['rule', 'history'] as const)" :key="s" type="button" :class="side === s ? 'border-b-[1.5px] border-ink font-semibold' : 'text-ink2'" :aria-pressed="side === s" @click="side = s">{{ s === 'rule' ? 'Rule and limits' : 'History' }}</button></div>
       <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-10 pt-3" tabindex="0" aria-label="The assignment">
-        <HistoryList v-if="side === 'history' && code" :read="`/api/history/assignments/${segment(code)}`" :write="`/api/history/assignments/${segment(code)}/put-back`" :version="stored" @changed="afterPutBack" />
+        <HistoryList v-if="side === 'history' && code" :read="`/api/history/assignments/${segment(code)}`" :write="`/api/history/assignments/${segment(code)}/put-back`" :version="stored" :after="afterPutBack" />
         <div v-else class="grid grid-cols-[minmax(0,1fr)_minmax(250px,34%)] gap-6">
           <div class="min-w-0">
             <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />

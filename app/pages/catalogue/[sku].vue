@@ -100,7 +100,7 @@ useKeys('Product', [
       <div class="flex gap-4 px-5 pb-1.5 text-[12.5px] font-semibold"><button v-for="s in shownSides" :key="s" type="button" :class="side === s ? 'border-b-[1.5px] border-ink' : 'font-normal text-ink2'" :aria-pressed="side === s" @click="side = s">{{ sides[s] }}</button></div>
       <div class="cols border-b border-hair2 text-[12.5px] font-semibold"><template v-if="side === 'attributes'"><span /><span v-for="c in columns" :key="c.id" class="flex items-center gap-1.5 pb-1.5" :class="`thread-${c.storefront}`"><span class="dot" />{{ setup.storefrontName(c.storefront) }} · {{ bareLanguageName(c.language) }}<template v-if="c.language === setup.source && columns.length > 1">, the source</template></span></template></div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet pb-8" tabindex="0" aria-label="Values of the product">
-        <HistoryList v-if="side === 'history'" class="px-5" :read="`/api/products/${segment(sku)}/history`" :write="`/api/products/${segment(sku)}/put-back`" :version="version" @changed="refreshProof" />
+        <HistoryList v-if="side === 'history'" class="px-5" :read="`/api/products/${segment(sku)}/history`" :write="`/api/products/${segment(sku)}/put-back`" :version="version" :after="refreshProof" />
         <VariantGrid v-else-if="side === 'variants'" :product="p" :version="version" :disabled="!session.mayEdit" @saved="refreshProof" />
         <PriceTable v-else-if="side === 'prices'" :product="p" :parent="parentProduct.data.value ?? null" :disabled="!session.mayEdit" @patch="patch" />
         <template v-else>

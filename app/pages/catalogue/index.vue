@@ -55,6 +55,10 @@ async function changeMany() {
   if (m.rows > 300) return tellProblem(new ApiProblem({ title: 'Too many marked', status: 422, detail: 'Up to 300 marked rows are taken. For more, write a condition that finds them, and mark a single row.' }))
   return navigateTo({ path: '/catalogue/change', query: { where: JSON.stringify({ field: 'sku', is: 'one-of', value: await m.skus() }) } })
 }
+/** Shows the products of a named list, beside the conditions that hold. */
+function showList(code: string) {
+  where.value = { field: 'list', is: 'equals', value: code }
+}
 const saving = ref(false)
 async function saveList(format: 'csv' | 'xlsx' | 'jsonl', all: boolean) {
   saving.value = true
@@ -91,6 +95,7 @@ onMounted(() => grid.value?.focus())
         <NuxtLink v-if="session.mayEdit" to="/catalogue/new" class="act">New product</NuxtLink>
         <NuxtLink to="/catalogue/import" class="act">Import a file</NuxtLink>
         <button v-if="session.mayEdit" class="act" type="button" @click="changeMany">Change many</button>
+        <ListPanel :marked="marked && marked.rows > 1 ? marked : undefined" :found="count ?? 0" :filter="condition" :lens="lens.body" :may-edit="session.mayEdit" @show="showList" />
         <SaveMenu :busy="saving" :disabled="!count" @save="saveList" />
       </span>
     </div>

@@ -92,7 +92,7 @@ useKeys('Piece', [
       </div>
       <div v-if="code" class="flex gap-4 px-5 pb-1 text-[12.5px]"><button v-for="s in (['texts', 'history'] as const)" :key="s" type="button" :class="side === s ? 'border-b-[1.5px] border-ink font-semibold' : 'text-ink2'" :aria-pressed="side === s" @click="side = s">{{ s === 'texts' ? 'Texts' : 'History' }}</button></div>
       <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-8 pt-3" tabindex="0" aria-label="The piece">
-        <HistoryList v-if="side === 'history' && code" :read="`/api/history/pieces/${segment(code)}`" :write="`/api/history/pieces/${segment(code)}/put-back`" :version="stored" @changed="afterPutBack" />
+        <HistoryList v-if="side === 'history' && code" :read="`/api/history/pieces/${segment(code)}`" :write="`/api/history/pieces/${segment(code)}/put-back`" :version="stored" :after="afterPutBack" />
         <template v-else>
           <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
           <ul v-if="record.errors.value.length" class="mb-3 text-madder" role="alert"><li v-for="e in record.errors.value" :key="e.path">{{ e.message }}</li></ul>

@@ -58,7 +58,7 @@ useKeys('Picture', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => voi
       </div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-8 pt-3" tabindex="0" aria-label="The picture or file">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-        <HistoryList v-if="side === 'history'" :read="`/api/history/media/${segment(name)}`" :write="`/api/history/media/${segment(name)}/put-back`" :version="stored" @changed="record.takeTheirs()" />
+        <HistoryList v-if="side === 'history'" :read="`/api/history/media/${segment(name)}`" :write="`/api/history/media/${segment(name)}/put-back`" :version="stored" :after="() => record.takeTheirs()" />
         <div v-else-if="about" class="grid grid-cols-[minmax(300px,440px)_minmax(0,1fr)] items-start gap-8">
           <div>
             <CropField v-if="picture" v-model:crop="draft.crop" v-model:focus="draft.focus" :name="name" :digest="draft.digest" :width="about.content.width!" :height="about.content.height!" :disabled="readonly" />

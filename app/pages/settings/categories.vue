@@ -160,7 +160,7 @@ useKeys('Categories', [
         <label class="mt-3 block text-ink2">Its products are usually<select class="field mt-0.5 block w-full" :value="draft.type ?? ''" :disabled="!mayWrite" @change="draft.type = ($event.target as HTMLSelectElement).value || null"><option value="">{{ inheritedType ? `as above it: ${setup.label(setup.types.get(inheritedType)?.labels, inheritedType)}` : 'of no type in particular' }}</option><option v-for="t in setup.types.values()" :key="t.code" :value="t.code">{{ setup.label(t.labels, t.code) }}</option></select></label>
         <p class="mt-3"><NuxtLink class="plain" :to="{ path: '/catalogue', query: { category: draft.code } }">{{ draft.below }} {{ draft.below === 1 ? 'product' : 'products' }} in it and below</NuxtLink></p>
         <div v-if="mayWrite" class="mt-4 flex items-center gap-3"><button class="act main" type="submit" :disabled="!changed">Save <span class="opacity-70">Ctrl S</span></button><button class="plain" type="button" @click="remove">Delete it</button></div>
-        <div class="mt-5"><HistoryList :read="`/api/history/categories/${segment(draft.code)}`" :write="`/api/history/categories/${segment(draft.code)}/put-back`" :version="current" @changed="refresh" /></div>
+        <div class="mt-5"><HistoryList :read="`/api/history/categories/${segment(draft.code)}`" :write="`/api/history/categories/${segment(draft.code)}/put-back`" :version="current" :after="refresh" /></div>
       </form>
     </div>
   </div>

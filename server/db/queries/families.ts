@@ -34,7 +34,7 @@ export interface StoredFamily extends Family {
 interface ProductRow {
   id: number; sku: string; parent_id: number | null; root_id: number; type: string; category: string | null; brand: string | null
   tags: string[]; status: string; kind: string; gtin: string | null; stock: number | null; available_from: string | null
-  categories: string[] | null; minimum: number | null; differs_in: string[] | null; relations: Product['relations'] | null; carried: Product['carried'] | null
+  categories: string[] | null; minimum: number | null; differs_in: string[] | null; relations: Product['relations'] | null; lists: string[] | null; carried: Product['carried'] | null
   range: Product['range']; created: string; changed: string; version: number
 }
 
@@ -64,7 +64,7 @@ export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly
   const ids = [...new Set(rootIds)]
   const { rows } = await db.execute<ProductRow & Record<string, unknown>>(sql`
     select id, sku, parent_id, root_id, type, category, brand, tags, status, kind, gtin, stock, available_from::text, range, categories, minimum, differs_in, relations, carried,
-           created::text, changed::text, version
+           (select array_agg(n.code order by n.code) from list_member m join named_list n on n.id = m.list_id where m.product_id = product.id) as lists, created::text, changed::text, version
     from product where root_id = any(${sql.param(ids)}::int[]) order by root_id, id`)
   const byId = new Map<number, StoredProduct>()
   const skuOf = new Map(rows.map((r) => [r.id, r.sku]))
@@ -72,7 +72,7 @@ export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly
     byId.set(r.id, {
       id: r.id, version: r.version, sku: r.sku, parent: r.parent_id === null ? null : skuOf.get(r.parent_id) ?? null,
       type: r.type, category: r.category, categories: r.categories ?? [], brand: r.brand, tags: r.tags, status: r.status as Product['status'], kind: r.kind as Product['kind'],
-      gtin: r.gtin, stock: r.stock, availableFrom: r.available_from, minimum: r.minimum, range: r.range, differsIn: r.differs_in ?? [], relations: r.relations ?? [], carried: r.carried ?? {}, created: Date.parse(r.created), changed: Date.parse(r.changed),
+      gtin: r.gtin, stock: r.stock, availableFrom: r.available_from, minimum: r.minimum, range: r.range, differsIn: r.differs_in ?? [], relations: r.relations ?? [], carried: r.carried ?? {}, lists: r.lists ?? [], created: Date.parse(r.created), changed: Date.parse(r.changed),
       values: [], prices: [], marks: new Map(),
     })
   }

@@ -1,5 +1,6 @@
 import { attributeTypes } from '@core/attributes/types/registry'
 import { scopeOfPath, type Difference } from '@core/catalogue/patch'
+import { windowIn } from '@core/moments/instant'
 import { attributeFacts, languageFacts, pricesOf } from '@core/rules/facts'
 import { digitAwareKey, fold } from '@core/text/fold'
 import { sourceHash } from '@core/translation/state'
@@ -30,11 +31,17 @@ export function momentText(ms: number | null): string | null {
 /** The tables that a product's own rows stand in. */
 export function newProductRows() {
   return {
-    products: new CopyRows('product', ['id', 'sku', 'sku_folded', 'sku_order', 'parent_id', 'root_id', 'is_leaf', 'type', 'category', 'brand', 'tags', 'tags_folded', 'status', 'kind', 'gtin', 'stock', 'available_from', 'range', 'created', 'changed', 'version', 'categories', 'minimum', 'differs_in', 'relations', 'carried']),
+    products: new CopyRows('product', ['id', 'sku', 'sku_folded', 'sku_order', 'parent_id', 'root_id', 'is_leaf', 'type', 'category', 'brand', 'tags', 'tags_folded', 'status', 'kind', 'gtin', 'stock', 'available_from', 'range', 'created', 'changed', 'version', 'categories', 'minimum', 'differs_in', 'relations', 'carried', 'carried_folded']),
     values: new CopyRows('value', ['product_id', 'attribute_id', 'storefront_id', 'language', 'value', 'hash', 'state', 'source_hash', 'made_from']),
     prices: new CopyRows('price', ['product_id', 'storefront_id', 'special', 'group_code', 'from_local', 'to_local', 'amount', 'quantity']),
     changes: new CopyRows('change', ['step_id', 'record', 'differences']),
   }
+}
+
+/** Facts of other systems as rules compare them, null where there are none. */
+export function carriedFolded(carried: Record<string, string>): Record<string, string> | null {
+  const entries = Object.entries(carried)
+  return entries.length === 0 ? null : Object.fromEntries(entries.map(([name, value]) => [name, fold(value)]))
 }
 
 /** Adds the row of a new product, a leaf of its family until variants of it are written. */
@@ -43,7 +50,7 @@ export function addProduct(rows: CopyRows, p: StoredProduct, root: number): void
     p.id, p.sku, fold(p.sku), digitAwareKey(p.sku), root === p.id ? null : root, root, true, p.type, p.category, p.brand,
     arrayLiteral(p.tags), arrayLiteral(p.tags.map(fold)), p.status, p.kind, p.gtin, p.stock, p.availableFrom, JSON.stringify(p.range),
     momentText(p.created), momentText(p.changed), p.version, p.categories.length === 0 ? null : arrayLiteral(p.categories), p.minimum,
-    p.differsIn.length === 0 ? null : arrayLiteral(p.differsIn), p.relations.length === 0 ? null : JSON.stringify(p.relations), Object.keys(p.carried).length === 0 ? null : JSON.stringify(p.carried),
+    p.differsIn.length === 0 ? null : arrayLiteral(p.differsIn), p.relations.length === 0 ? null : JSON.stringify(p.relations), Object.keys(p.carried).length === 0 ? null : JSON.stringify(p.carried), Object.keys(p.carried).length === 0 ? null : JSON.stringify(carriedFolded(p.carried)),
   ])
 }
 
@@ -87,11 +94,12 @@ export function newFactRows() {
     facts: new CopyRows('fact', [...factColumns, 'num', 'txt']),
     texts: new CopyRows('fact_text', [...factColumns, 'language', 'txt']),
     prices: new CopyRows('fact_price', ['storefront_id', 'root_id', 'product_id', 'special', 'group_code', 'from_at', 'to_at', 'amount']),
+    ranges: new CopyRows('fact_range', ['storefront_id', 'root_id', 'group_code', 'from_at', 'to_at']),
   }
 }
 
 /** Derives what rules read of families. */
-export function addFacts({ facts, texts, prices }: ReturnType<typeof newFactRows>, families: readonly StoredFamily[], setup: StoredSetup): void {
+export function addFacts({ facts, texts, prices, ranges }: ReturnType<typeof newFactRows>, families: readonly StoredFamily[], setup: StoredSetup): void {
   for (const family of families) {
     const root = family.root.id
     for (const f of [...attributeFacts(family, setup), ...languageFacts(family.root, setup)]) {
@@ -101,6 +109,10 @@ export function addFacts({ facts, texts, prices }: ReturnType<typeof newFactRows
       else if (typeof f.value === 'number') facts.add([a, s, root, product, f.value, null])
       else if (typeof f.value === 'boolean') facts.add([a, s, root, product, f.value ? 1 : 0, null])
       else for (const code of Array.isArray(f.value) ? f.value : [f.value]) facts.add([a, s, root, product, null, code])
+    }
+    for (const r of family.root.range) {
+      const window = windowIn(r, setup.storefronts.get(r.storefront)!.timeZone)
+      for (const group of r.groups.length === 0 ? [null] : r.groups) ranges.add([setup.storefrontIds.get(r.storefront)!, root, group, momentText(window.from), momentText(window.to)])
     }
     for (const p of family.variants.length > 0 ? family.variants : [family.root]) for (const row of priceFacts(p, family, root, setup)) prices.add(row)
   }

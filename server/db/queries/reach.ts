@@ -48,6 +48,12 @@ export async function usedCarried(db: Db, rootIds: readonly number[]): Promise<s
   return rows.map((r) => r.name)
 }
 
+/** The names of facts of other systems that anything carries. */
+export async function knownCarried(db: Db): Promise<string[]> {
+  const { rows } = await db.execute<{ name: string }>(sql`select distinct k as name from product p, jsonb_object_keys(p.carried) k where p.carried is not null order by 1 limit 200`)
+  return rows.map((r) => r.name)
+}
+
 async function page(db: Db, condition: SQL, each: boolean, { after, limit }: { after?: string; limit: number }): Promise<Found> {
   const r = row(each)
   // One pass finds them all; counting and the page are taken from it.

@@ -137,6 +137,15 @@ function onAnyText(node: TestNode, { setup, storefrontId }: Context): SQL {
   return node.is === 'present' && node.operand.flag === false ? sql`(${found}) is not true` : found
 }
 
+/** Whether a root is sold in a storefront now, for the group of the lens. */
+function onSoldIn(node: TestNode, { setup, lens }: Context): SQL {
+  const now = new Date(lens.moment).toISOString()
+  const where = node.is === 'present' ? sql`` : sql`and g.storefront_id in (${list(node.operand.texts.map((s) => setup.storefrontIds.get(s)!))})`
+  const found = sql`(r.range = '[]'::jsonb or exists (select 1 from fact_range g where g.root_id = r.id ${where} and (g.from_at is null or g.from_at <= ${now}) and (g.to_at is null or g.to_at > ${now})
+    and (g.group_code is null or g.group_code = ${lens.group})))`
+  return node.is === 'present' && node.operand.flag === false ? sql`(${found}) is not true` : found
+}
+
 /** Columns of the product's row, by field; `own` ones belong to variants. */
 const columns: Record<string, { column: (row: SQL) => SQL; own: boolean }> = {
   gtin: { column: (r) => sql`${r}.gtin`, own: true },
@@ -145,6 +154,7 @@ const columns: Record<string, { column: (row: SQL) => SQL; own: boolean }> = {
   brand: { column: (r) => sql`${r}.brand`, own: false },
   status: { column: (r) => sql`${r}.status`, own: false },
   kind: { column: (r) => sql`${r}.kind`, own: false },
+  minimum: { column: (r) => sql`${r}.minimum`, own: false },
 }
 
 function test(node: TestNode, at: At, context: Context): SQL {
@@ -152,6 +162,9 @@ function test(node: TestNode, at: At, context: Context): SQL {
   if (field.attribute !== null) return onFacts(node, at, context)
   const simple = columns[field.name]
   if (simple) return onRow(node, simple.column, at, simple.own, (c) => compare(node, c, field.kind))
+  if (field.name.startsWith('carried:')) {
+    return onRow(node, (r) => sql`nullif((${r}.carried_folded ->> ${field.name.slice('carried:'.length)}) collate "C", '')`, at, false, (c) => compare(node, c, field.kind))
+  }
   const absent = is === 'present' && operand.flag === false
   switch (field.name) {
     case 'sku': {
@@ -167,6 +180,13 @@ function test(node: TestNode, at: At, context: Context): SQL {
     case 'tags':
       if (is === 'present') return absent ? sql`cardinality(r.tags) = 0` : sql`cardinality(r.tags) > 0`
       return sql`r.tags_folded && array[${list(operand.texts)}]::text[]`
+    case 'list': {
+      const codes = is === 'present' ? sql`` : sql`and n.code in (${list(operand.texts)})`
+      const found = sql`r.id in (select m.product_id from list_member m join named_list n on n.id = m.list_id ${codes})`
+      return absent ? sql`(${found}) is not true` : found
+    }
+    case 'sold-in': return onSoldIn(node, context)
+    case 'available-from': return onRow(node, (r) => sql`(${r}.available_from - date '1970-01-01')`, at, false, (c) => (is === 'within-days' ? sql`${c} between ${context.today - operand.numbers[0]!} and ${context.today}` : compare(node, c, 'date')))
     case 'created': case 'changed': {
       const day = sql`((r.${sql.raw(field.name)} at time zone ${context.timeZone})::date - date '1970-01-01')`
       if (is === 'within-days') return sql`${day} between ${context.today - operand.numbers[0]!} and ${context.today}`

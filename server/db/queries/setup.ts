@@ -52,6 +52,7 @@ export async function readSetup(db: Db): Promise<StoredSetup> {
   const types = await db.select().from(t.productType).orderBy(asc(t.productType.position), asc(t.productType.code))
   const categories = await db.select().from(t.category).orderBy(asc(t.category.position))
   const brands = await db.select().from(t.brand).orderBy(asc(t.brand.name))
+  const lists = await db.select().from(t.namedList).orderBy(asc(t.namedList.name))
   const groups = await db.select().from(t.customerGroup).orderBy(asc(t.customerGroup.position))
   return {
     stamp, source: sourceLanguage,
@@ -59,6 +60,7 @@ export async function readSetup(db: Db): Promise<StoredSetup> {
     types: new Map(types.map((p) => [p.code, typeOf(p)])),
     categories: new Map(categories.map((c) => [c.code, { code: c.code, parent: c.parent, names: c.names, type: c.type }])),
     brands: new Map(brands.map((b) => [b.code, b])),
+    lists: new Map(lists.map((l) => [l.code, { code: l.code, name: l.name }])),
     groups: new Map(groups.map((g) => [g.code, { code: g.code, name: g.name }])),
     storefronts: new Map(storefronts.map((s) => [s.code, storefrontOf(s)])),
     attributeIds: new Map(attributes.map((a) => [a.code, a.id])),

@@ -5,7 +5,7 @@ import { Turns, type Db, type Tx } from '../connect'
 import { copyInto } from '../copy'
 import { packDifferences } from '../schema'
 import type { StoredFamily } from './families'
-import { addFacts, addPrices, addProduct, addValues, momentText, newFactRows, newProductRows, type ProductWrite, type ValueKey } from './product-rows'
+import { addFacts, addPrices, addProduct, addValues, momentText, newFactRows, newProductRows, type ProductWrite, type ValueKey, carriedFolded } from './product-rows'
 import type { StoredSetup } from './setup'
 
 /** Numbers for new products. */
@@ -51,7 +51,7 @@ export class WriteSet {
       this.updated.push({
         id: p.id, type: p.type, category: p.category, brand: p.brand, tags: p.tags, tags_folded: p.tags.map(fold), status: p.status, kind: p.kind,
         gtin: p.gtin, stock: p.stock, available_from: p.availableFrom, range: p.range, changed: momentText(p.changed), version: p.version,
-        categories: orNull(p.categories), minimum: p.minimum, differs_in: orNull(p.differsIn), relations: orNull(p.relations), carried: Object.keys(p.carried).length === 0 ? null : p.carried,
+        categories: orNull(p.categories), minimum: p.minimum, differs_in: orNull(p.differsIn), relations: orNull(p.relations), carried: Object.keys(p.carried).length === 0 ? null : p.carried, carried_folded: carriedFolded(p.carried),
       })
     }
     for (const key of addValues(this.rows.values, write, this.setup)) this.goneValues.push(key)
@@ -78,9 +78,9 @@ export class WriteSet {
       work.push(() => tx.db.execute(sql`
         update product p set type = r.type, category = r.category, brand = r.brand, tags = r.tags, tags_folded = r.tags_folded, status = r.status, kind = r.kind,
           gtin = r.gtin, stock = r.stock, available_from = r.available_from, range = r.range, changed = r.changed, version = r.version,
-          categories = r.categories, minimum = r.minimum, differs_in = r.differs_in, relations = r.relations, carried = r.carried
+          categories = r.categories, minimum = r.minimum, differs_in = r.differs_in, relations = r.relations, carried = r.carried, carried_folded = r.carried_folded
         from jsonb_to_recordset(${JSON.stringify(this.updated)}::jsonb) as r(id int, type text, category text, brand text, tags text[], tags_folded text[], status text, kind text, gtin text, stock int,
-          available_from date, range jsonb, changed timestamptz, version int, categories text[], minimum int, differs_in text[], relations jsonb, carried jsonb)
+          available_from date, range jsonb, changed timestamptz, version int, categories text[], minimum int, differs_in text[], relations jsonb, carried jsonb, carried_folded jsonb)
         where p.id = r.id`))
     }
     work.push(() => copyInto(tx.client, this.rows.products))
@@ -99,7 +99,7 @@ export class WriteSet {
 
 async function deleteFacts(tx: Tx, roots: number[]) {
   if (roots.length === 0) return
-  for (const table of ['fact', 'fact_text', 'fact_price']) await tx.db.execute(sql`delete from ${sql.raw(table)} where root_id = any(${sql.param(roots)}::int[])`)
+  for (const table of ['fact', 'fact_text', 'fact_price', 'fact_range']) await tx.db.execute(sql`delete from ${sql.raw(table)} where root_id = any(${sql.param(roots)}::int[])`)
 }
 
 /**
@@ -126,6 +126,7 @@ export async function writeFacts(tx: Tx, setup: StoredSetup, families: readonly 
 export async function removeProducts(tx: Tx, ids: readonly number[]): Promise<void> {
   const list = sql`any(${sql.param([...ids])}::int[])`
   for (const table of ['value', 'price', 'fact', 'fact_text', 'fact_price']) await tx.db.execute(sql`delete from ${sql.raw(table)} where product_id = ${list}`)
+  for (const table of ['fact_range', 'list_member']) await tx.db.execute(sql`delete from ${sql.raw(table)} where ${sql.raw(table === 'fact_range' ? 'root_id' : 'product_id')} = ${list}`)
   await tx.db.execute(sql`delete from product where id = ${list}`)
 }
 

@@ -36,7 +36,7 @@ useKeys('Attribute', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => v
       </div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-8 pt-3" tabindex="0" aria-label="The attribute">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-        <HistoryList v-if="side === 'history' && code" :read="`/api/history/attributes/${segment(code)}`" :write="`/api/history/attributes/${segment(code)}/put-back`" :version="stored" @changed="reworked" />
+        <HistoryList v-if="side === 'history' && code" :read="`/api/history/attributes/${segment(code)}`" :write="`/api/history/attributes/${segment(code)}/put-back`" :version="stored" :after="reworked" />
         <template v-else>
           <p v-if="readonly" class="mb-3 text-ochre" role="status">Only to read: {{ session.me?.name }} may not change the set-up.</p>
           <AttributeForm v-model="draft" :disabled="readonly" :error-at="record.errorAt" />

@@ -82,7 +82,7 @@ useKeys('Product type', [
       </div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-10 pt-3" tabindex="0" aria-label="The product type">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-        <HistoryList v-if="side === 'history' && code" :read="`/api/history/product-types/${segment(code)}`" :write="`/api/history/product-types/${segment(code)}/put-back`" :version="stored" @changed="putBack" />
+        <HistoryList v-if="side === 'history' && code" :read="`/api/history/product-types/${segment(code)}`" :write="`/api/history/product-types/${segment(code)}/put-back`" :version="stored" :after="putBack" />
         <template v-else>
           <p v-if="readonly" class="mb-3 text-ochre" role="status">Only to read: {{ session.me?.name }} may not change the set-up.</p>
           <div class="grid max-w-[520px] grid-cols-[60px_minmax(0,1fr)] items-start gap-x-4"><span class="pt-1.5 text-ink2">Name</span><LabelsInput v-model="draft.labels" label="Name of the product type" :disabled="readonly" /><span class="pt-1 text-ink2">Pictures</span><fieldset class="flex flex-wrap gap-x-4 gap-y-1 pt-1"><legend class="sr-only">Views that its products should be shown in</legend><label v-for="v in pictureViews" :key="v" class="flex items-center gap-1.5"><input type="checkbox" :checked="draft.views.includes(v)" :disabled="readonly" @change="draft.views = pictureViews.filter((x) => (x === v ? !draft!.views.includes(v) : draft!.views.includes(x)))">{{ viewWords[v] }}</label></fieldset></div>
