@@ -1,10 +1,11 @@
 import type { BulkReport } from '@contracts/bulk'
-import { attributeTypes } from '@core/attributes/types/registry'
-import type { Value } from '@core/attributes/attribute'
+import { attributeTypes, checkedValue } from '@core/attributes/types/registry'
+import type { Attribute, Value } from '@core/attributes/attribute'
 import { bulkTitle, checkBulkChange, membersOf, outcomeOf, type BulkChange } from '@core/bulk/change'
 import { bulkTarget } from '@core/bulk/target'
 import { applyPatch, type ProductPatch } from '@core/catalogue/patch'
 import { database, inTransaction, type Tx } from '../db/connect'
+import { bulkSetOf, lookAtSet, writeSet, type BulkSet, type BulkSetSeen } from '../db/queries/bulk-sets'
 import { loadFamilies, lockFamilies, type StoredFamily, type StoredProduct } from '../db/queries/families'
 import { rootIdsOf } from '../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
@@ -33,20 +34,28 @@ const previewed = 2000
 /** So many examples a report shows of each kind. */
 export const shownAtMost = 60
 
-/** The families a change is about, as a question to the database. Throws a 422 problem where the filter or the change does not fit. */
-function asked(setup: StoredSetup, body: BulkBody, now: number): () => Promise<number[]> {
+/** The families a change is about, as a question to the database, and the change as one over sets where it can be made so. Throws a 422 problem where the filter or the change does not fit. */
+function asked(setup: StoredSetup, body: BulkBody, now: number): { rootIds: () => Promise<number[]>; set: BulkSet | undefined } {
   const problems = checkBulkChange(body.change, setup)
   if (problems.length > 0) throw notFitting('This change cannot be made.', problems.map((p) => ({ path: `change.${p.path}`, message: p.message })))
   const [node, lens] = [filterOf(setup, body.filter), lensOf(setup, body.lens, now)]
-  return () => rootIdsOf(database(), setup, node, lens)
+  const { change } = body
+  const { attribute } = bulkTarget(change, setup, null, change.value)!
+  return {
+    rootIds: () => rootIdsOf(database(), setup, node, lens),
+    set: bulkSetOf(change, attribute, change.do === 'set' ? checkedValue(change.value, attribute) : null, node, lens, setup),
+  }
 }
 
 const emptyReport = (setup: StoredSetup, body: BulkBody, found: number): BulkReport => ({ title: bulkTitle(body.change, setup), found, looked: 0, changed: 0, failed: 0, sample: [], failures: [], step: null })
 
+/** A value as a report shows it. */
+const shownIn = (attribute: Attribute) => (v: Value | null) => (v === null ? '' : attributeTypes[attribute.type].toCell(v, attribute).slice(0, 400))
+
 /** Looks at a family: counts what changes and what fails, and gives the patches. */
 function lookAt(family: StoredFamily, body: BulkBody, setup: StoredSetup, report: BulkReport): { product: StoredProduct; patch: ProductPatch }[] {
   const { attribute } = bulkTarget(body.change, setup)!
-  const shown = (v: Value | null) => (v === null ? '' : attributeTypes[attribute.type].toCell(v, attribute).slice(0, 400))
+  const shown = shownIn(attribute)
   const out: { product: StoredProduct; patch: ProductPatch }[] = []
   for (const member of membersOf(family, body.change, setup)) {
     report.looked++
@@ -64,10 +73,18 @@ function lookAt(family: StoredFamily, body: BulkBody, setup: StoredSetup, report
   return out
 }
 
-/** What a change would do, seen on the first products it is about. */
+/** What a change over sets does, as a report. */
+function reportOf(setup: StoredSetup, body: BulkBody, set: BulkSet, { sample, ...counts }: BulkSetSeen): BulkReport {
+  const shown = shownIn(set.attribute)
+  return { ...emptyReport(setup, body, 0), ...counts, sample: sample.map((s) => ({ sku: s.sku, before: shown(s.before), after: shown(set.after) })) }
+}
+
+/** What a change would do: to all products where the database can say so by itself, else to the first ones it is about. */
 export async function previewBulkChange(body: BulkBody, now: number): Promise<BulkReport> {
   const setup = await loadSetup(database())
-  const ids = await asked(setup, body, now)()
+  const { rootIds, set } = asked(setup, body, now)
+  if (set) return reportOf(setup, body, set, await lookAtSet(database(), set, shownAtMost))
+  const ids = await rootIds()
   const report = emptyReport(setup, body, ids.length)
   const some = ids.slice(0, previewed)
   const families = await loadFamilies(database(), setup, some)
@@ -110,7 +127,16 @@ export async function writeFamilies(tx: Tx, set: WriteSet, families: readonly St
 export async function makeBulkChange(body: BulkBody, personId: number | null, now: number, { onProgress, cancelled }: BulkControls = {}): Promise<BulkReport> {
   return inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
-    const ids = await asked(setup, body, now)()
+    const { rootIds, set } = asked(setup, body, now)
+    if (set) {
+      const title = bulkTitle(body.change, setup)
+      const seen = await writeSet(tx, set, () => beginStep(tx, title, personId, now), now, shownAtMost, (done, total) => {
+        if (cancelled?.()) throw new CalledOff()
+        onProgress?.(done, total)
+      })
+      if (seen) return { ...reportOf(setup, body, set, seen), step: seen.step }
+    }
+    const ids = await rootIds()
     const report = emptyReport(setup, body, ids.length)
     for (let i = 0; i < ids.length; i += familiesAtOnce) {
       if (cancelled?.()) throw new CalledOff()

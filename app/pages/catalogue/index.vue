@@ -55,7 +55,7 @@ async function changeMany() {
   if (m.rows > 300) return tellProblem(new ApiProblem({ title: 'Too many marked', status: 422, detail: 'Up to 300 marked rows are taken. For more, write a condition that finds them, and mark a single row.' }))
   return navigateTo({ path: '/catalogue/change', query: { where: JSON.stringify({ field: 'sku', is: 'one-of', value: await m.skus() }) } })
 }
-/** Shows the products of a named list, beside the conditions that hold. */
+/** Shows the products of a named list, in place of other conditions. */
 function showList(code: string) {
   where.value = { field: 'list', is: 'equals', value: code }
 }

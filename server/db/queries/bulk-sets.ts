@@ -1,0 +1,192 @@
+import { sql, type SQL } from 'drizzle-orm'
+import { attributeTypes } from '@core/attributes/types/registry'
+import type { Comparable } from '@core/attributes/types/shape'
+import type { Attribute, Value } from '@core/attributes/attribute'
+import type { BulkChange } from '@core/bulk/change'
+import { bulkFields } from '@core/bulk/target'
+import { isPerVariant } from '@core/catalogue/model'
+import type { RuleNode } from '@core/rules/condition'
+import type { FactLens } from '@core/rules/facts'
+import { fold } from '@core/text/fold'
+import type { Db, Tx } from '../connect'
+import { ruleToSql } from './rule-sql'
+import type { StoredSetup } from './setup'
+
+/**
+ * One value for many products, written by the database without loading them: what `outcomeOf` and `writeProducts` do
+ * for families one by one, for the changes that need to know nothing of a product but its present value.
+ */
+export interface BulkSet {
+  /** The roots that are found, as a condition over `product r`. */
+  found: SQL
+  change: BulkChange
+  /** Null clears. */
+  after: Value | null
+  attribute: Attribute
+  setup: StoredSetup
+}
+
+const columnsOfFields: Record<string, string> = { 'field:status': 'status', 'field:kind': 'kind', 'field:brand': 'brand', 'field:category': 'category', 'field:tags': 'tags' }
+
+/** A change as one over sets; undefined where products have to be looked at one by one. `attribute` and `after` are checked. */
+export function bulkSetOf(change: BulkChange, attribute: Attribute, after: Value | null, node: RuleNode | null, lens: FactLens, setup: StoredSetup): BulkSet | undefined {
+  if (change.do !== 'set' && change.do !== 'clear') return undefined
+  if (attribute.translatable || attribute.perStorefront || attributeTypes[attribute.type].ruleKind === 'long') return undefined
+  return { found: sql`r.parent_id is null and ${node === null ? sql`true` : ruleToSql(node, lens, setup)}`, change, after, attribute, setup }
+}
+
+const isField = (b: BulkSet) => b.change.attribute in bulkFields
+const typesWhere = (b: BulkSet, test: (type: string) => boolean) => sql`any(${sql.param([...b.setup.types.keys()].filter(test))}::text[])`
+const has = (b: BulkSet) => typesWhere(b, (t) => b.setup.types.get(t)!.attributes.some((a) => a.attribute === b.attribute.code))
+const perVariant = (b: BulkSet) => typesWhere(b, (t) => isPerVariant(b.setup, t, b.attribute.code))
+
+/** The products `m` of a root `r` whose values a change is made to, as `membersOf` says. */
+function members(b: BulkSet): SQL {
+  switch (b.change.members) {
+    case 'parents': return sql`m.id = r.id`
+    case 'variants': return sql`m.parent_id is not null`
+    case 'both': return sql`true`
+    case 'fitting': return isField(b) ? sql`m.id = r.id` : sql`r.type = ${has(b)} and case when r.type = ${perVariant(b)} then m.is_leaf else m.id = r.id end`
+  }
+}
+
+/** What is stored now: of a field its column, of an attribute its own value; null is nothing. */
+const before = (b: BulkSet): SQL => {
+  const column = columnsOfFields[b.change.attribute]
+  if (column === undefined) return sql`v.value`
+  return column === 'tags' ? sql`case when cardinality(m.tags) > 0 then to_jsonb(m.tags) end` : sql`to_jsonb(m.${sql.raw(column)})`
+}
+
+const json = (v: Value | null) => (v === null ? null : JSON.stringify(v))
+
+function targets(b: BulkSet): SQL {
+  const own = isField(b) ? sql`` : sql`left join value v on v.product_id = m.id and v.attribute_id = ${b.setup.attributeIds.get(b.attribute.code)!} and v.storefront_id = 0 and v.language = ''`
+  return sql`
+    select m.id, m.sku, m.root_id, r.type, ${before(b)} as before from product r join product m on m.root_id = r.id ${own} where ${b.found} and ${members(b)}`
+}
+
+const differing = (b: BulkSet) => sql`before is distinct from ${json(b.after)}::jsonb ${b.change.onlyEmpty ? sql`and before is null` : sql``}`
+
+export interface BulkSetSeen {
+  found: number
+  looked: number
+  changed: number
+  sample: { sku: string; before: Value | null }[]
+}
+
+/** What a change would do: roots found, products looked at, products changed, and the first of these by SKU. */
+export async function lookAtSet(db: Db, b: BulkSet, sample: number): Promise<BulkSetSeen> {
+  const { rows } = await db.execute<{ found: number; looked: number; changed: number; sample: { sku: string; before: Value | null }[] | null }>(sql`
+    with t as materialized (${targets(b)}), c as (select sku, before from t where ${differing(b)} order by sku limit ${sample})
+    select (select count(*)::int from product r where ${b.found}) as found, (select count(*)::int from t) as looked, (select count(*)::int from t where ${differing(b)}) as changed,
+      (select json_agg(json_build_object('sku', sku, 'before', before) order by sku) from c) as sample`)
+  return { ...rows[0]!, sample: rows[0]!.sample ?? [] }
+}
+
+/** From so many products on, others wait with their changes: it is quicker than to lock each. */
+const lockAllFrom = 5000
+
+/** Keeps others from changing what is found until the transaction ends. Waits for changes that are under way. */
+async function lock(tx: Tx, b: BulkSet) {
+  const { rows } = await tx.db.execute<{ n: number }>(sql`select count(*)::int as n from product r where ${b.found}`)
+  if (rows[0]!.n >= lockAllFrom) await tx.db.execute(sql`lock table product in exclusive mode`)
+  else await tx.db.execute(sql`select 1 from product where root_id in (select r.id from product r where ${b.found}) order by id for update`)
+}
+
+/** What a comparable is in the columns of a fact: one row each for lists, none for nothing. */
+function factCells(value: Comparable | undefined): { num: number | null; txt: string | null }[] {
+  if (value === undefined) return []
+  if (typeof value === 'number') return [{ num: value, txt: null }]
+  if (typeof value === 'boolean') return [{ num: value ? 1 : 0, txt: null }]
+  return (Array.isArray(value) ? value : [value]).map((txt) => ({ num: null, txt }))
+}
+
+/**
+ * Makes the change, with history, versions and what rules read, as part of a step. Undefined where it turns out that
+ * products have to be looked at one by one; nothing is written then. `progress` is told how many products' worth of it is done after each part, and may throw.
+ */
+export async function writeSet(tx: Tx, b: BulkSet, beginStep: () => Promise<number>, now: number, sample: number, progress: (done: number, total: number) => void): Promise<(BulkSetSeen & { step: number | null }) | undefined> {
+  await lock(tx, b)
+  const seen = await lookAtSet(tx.db, b, sample)
+  if (seen.changed === 0) return { ...seen, step: null }
+  const part = (n: number) => progress(Math.round((seen.changed * n) / 5), seen.changed)
+  await tx.db.execute(sql`create temp table bulk_set on commit drop as select * from (${targets(b)}) t where ${differing(b)}`)
+  try {
+    const attribute = b.setup.attributeIds.get(b.attribute.code)
+    if (b.after === null && !isField(b)) {
+      // A variant that inherits again reads its parent's value, of which the database knows no comparable form.
+      const { rows } = await tx.db.execute(sql`select 1 from bulk_set s join value p on p.product_id = s.root_id and p.attribute_id = ${attribute!} where s.id <> s.root_id limit 1`)
+      if (rows.length > 0) return undefined
+    }
+    part(1)
+    const step = await beginStep()
+    await tx.db.execute(sql`
+      insert into change (step_id, record, differences)
+      select ${step}, 'product:' || sku, json_build_array(json_build_array(${b.change.attribute in bulkFields ? columnsOfFields[b.change.attribute]! : `attribute:${b.attribute.code}`}::text, ${pathValue(b)}, ${b.change.attribute === 'field:tags' && b.after === null ? '[]' : json(b.after)}::json)) from bulk_set order by sku`)
+    part(2)
+    await tx.db.execute(sql`update product p set version = version + 1, changed = ${new Date(now).toISOString()} ${columnChange(b)} from bulk_set s where p.id = s.id`)
+    part(3)
+    if (!isField(b)) {
+      await writeValues(tx, b, attribute!)
+      part(4)
+      await writeFactsOf(tx, b, attribute!)
+    }
+    part(5)
+    return { ...seen, step }
+  } finally {
+    await tx.db.execute(sql`drop table if exists bulk_set`).catch(() => undefined)
+  }
+}
+
+/** The value before, as the history keeps it: tags are a list even where there are none. */
+const pathValue = (b: BulkSet) => (b.change.attribute === 'field:tags' ? sql`coalesce(before, '[]'::jsonb)::json` : sql`before::json`)
+
+function columnChange(b: BulkSet): SQL {
+  const column = columnsOfFields[b.change.attribute]
+  if (column === undefined) return sql``
+  if (column !== 'tags') return sql`, ${sql.raw(column)} = ${b.after as string | null}`
+  const tags = (b.after as string[] | null) ?? []
+  return sql`, tags = ${sql.param(tags)}::text[], tags_folded = ${sql.param(tags.map(fold))}::text[]`
+}
+
+async function writeValues(tx: Tx, b: BulkSet, attribute: number) {
+  if (b.after === null) {
+    await tx.db.execute(sql`delete from value v using bulk_set s where v.product_id = s.id and v.attribute_id = ${attribute} and v.storefront_id = 0 and v.language = ''`)
+    return
+  }
+  await tx.db.execute(sql`update value v set value = ${json(b.after)}::jsonb from bulk_set s where s.before is not null and v.product_id = s.id and v.attribute_id = ${attribute} and v.storefront_id = 0 and v.language = ''`)
+  await tx.db.execute(sql`insert into value (product_id, attribute_id, storefront_id, language, value) select id, ${attribute}, 0, '', ${json(b.after)}::jsonb from bulk_set where before is null`)
+}
+
+/**
+ * What rules read of the changed values: facts stand at what is sold where the type says so, else at the root. A parent's
+ * value is read by the variants that have none of their own; without any, the type's default is.
+ */
+async function writeFactsOf(tx: Tx, b: BulkSet, attribute: number) {
+  const varying = perVariant(b)
+  const subjects = sql`
+    select s.id as product_id, s.root_id, s.type from bulk_set s join product p on p.id = s.id where case when s.type = ${varying} then p.is_leaf else s.id = s.root_id end
+    union select p.id, p.root_id, s.type from bulk_set s join product p on p.root_id = s.id and p.id <> s.id and p.is_leaf
+      where s.type = ${varying} and not exists (select 1 from value v where v.product_id = p.id and v.attribute_id = ${attribute})`
+  const entry = attributeTypes[b.attribute.type]
+  const comparableOf = (v: Value | null) => (v === null ? undefined : entry.comparable(v, b.attribute))
+  const cells = factCells(comparableOf(b.after))
+  if (b.after !== null && cells.length === 1) {
+    const [{ num, txt }] = cells as [{ num: number | null; txt: string | null }]
+    // Most have had a fact before, and one that is changed in its place is quicker than one that goes and one that comes.
+    await tx.db.execute(sql`
+      with s as materialized (${subjects}),
+      done as (update fact f set num = ${num}, txt = ${txt} from s where f.attribute_id = ${attribute} and f.root_id = s.root_id and f.product_id = s.product_id and ${entry.ruleKind !== 'codes'} returning f.product_id),
+      gone as (delete from fact f using s where f.attribute_id = ${attribute} and f.root_id = s.root_id and f.product_id = s.product_id and ${entry.ruleKind === 'codes'} returning f.product_id)
+      insert into fact (attribute_id, storefront_id, root_id, product_id, num, txt)
+      select ${attribute}, 0, s.root_id, s.product_id, ${num}::float8, ${txt}::text from s where not exists (select 1 from done d where d.product_id = s.product_id)`)
+    return
+  }
+  const rows = b.after !== null ? cells.map((c) => ({ type: null as string | null, ...c }))
+    : [...b.setup.types.values()].flatMap((t) => factCells(comparableOf(t.attributes.find((a) => a.attribute === b.attribute.code)?.default ?? null)).map((c) => ({ type: t.code, ...c })))
+  await tx.db.execute(sql`
+    with s as materialized (${subjects}),
+    gone as (delete from fact f using s where f.attribute_id = ${attribute} and f.root_id = s.root_id and f.product_id = s.product_id returning 1)
+    insert into fact (attribute_id, storefront_id, root_id, product_id, num, txt)
+    select ${attribute}, 0, s.root_id, s.product_id, c.num, c.txt from s join jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as c(type text, num float8, txt text) on c.type is null or c.type = s.type`)
+}

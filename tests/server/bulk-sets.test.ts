@@ -1,0 +1,119 @@
+import fc from 'fast-check'
+import { sql } from 'drizzle-orm'
+import { beforeAll, describe, expect, it } from 'vitest'
+import type { BulkChange } from '@core/bulk/change'
+import { membersOf, outcomeOf } from '@core/bulk/change'
+import { applyPatch } from '@core/catalogue/patch'
+import { checkCondition } from '@core/rules/check'
+import { factsOf } from '@core/rules/facts'
+import { compilePredicate } from '@core/rules/predicate'
+import type { Family } from '@core/catalogue/model'
+import { aFamily } from '../catalogues'
+import { someMoment } from '../world'
+import { ownDatabase } from './database'
+
+ownDatabase()
+const { database, inTransaction } = await import('@server/db/connect')
+const { loadSetup } = await import('@server/db/queries/setup')
+const { loadFamilies } = await import('@server/db/queries/families')
+const { reserveProductIds, beginStep, writeProducts } = await import('@server/db/queries/write-products')
+const { refreshFacts } = await import('@server/services/refresh-facts')
+const { makeBulkChange, previewBulkChange } = await import('@server/services/bulk-change')
+const { putStepBack } = await import('@server/services/put-step-back')
+const { CalledOff } = await import('@server/services/jobs')
+type Stored = import('@server/db/queries/families').StoredFamily
+
+beforeAll(async () => {
+  const families = fc.sample(aFamily, { numRuns: 90, seed: 99 })
+  await inTransaction(async (tx) => {
+    const setup = await loadSetup(tx.db)
+    const products = families.flatMap((f) => [f.root, ...f.variants]).map((p) => ({ ...p, lists: [] }))
+    const ids = await reserveProductIds(tx, products.length)
+    const stored = new Map(products.map((p, i) => [p.sku, { ...p, id: ids[i]!, version: 1, marks: new Map() }]))
+    const storedFamilies = families.map((f) => ({ root: stored.get(f.root.sku)!, variants: f.variants.map((v) => stored.get(v.sku)!) })) as Stored[]
+    await writeProducts(tx, setup, [...stored.values()].map((after) => ({ before: null, after, differences: [{ path: 'created', before: null, after: after.sku }] })), storedFamilies, new Set(), await beginStep(tx, 'Test', null, someMoment))
+  })
+})
+
+const all = async (): Promise<Stored[]> => {
+  const { rows } = await database().execute<{ id: number }>(sql`select id from product where parent_id is null order by sku`)
+  return [...(await loadFamilies(database(), await loadSetup(database()), rows.map((r) => r.id))).values()].sort((a, b) => (a.root.sku < b.root.sku ? -1 : 1))
+}
+const facts = async () => (await database().execute<{ row: string }>(sql`select concat_ws('|', attribute_id, storefront_id, root_id, product_id, num, txt) as row from fact order by 1`)).rows.map((r) => r.row)
+const history = async (step: number) => (await database().execute<{ record: string; differences: [string, unknown, unknown][] }>(sql`select record, differences from change where step_id = ${step} order by id`)).rows.map((r) => ({ sku: r.record.slice('product:'.length), differences: r.differences.map(([path, before, after]) => ({ path, before, after })) }))
+
+/** What core says a change does, product by product: before, after and history. */
+function expected(families: readonly Family[], filter: unknown, change: BulkChange, setup: Awaited<ReturnType<typeof loadSetup>>) {
+  const meets = compilePredicate(checkCondition(filter, setup))
+  const found = families.filter((f) => meets(factsOf(f, { storefront: 'uk', group: null, moment: someMoment }, setup)))
+  const members = found.flatMap((f) => membersOf(f, change, setup).map((product) => ({ f, product })))
+  const changes = members.flatMap(({ f, product }) => {
+    const outcome = outcomeOf(product, f, change, setup)
+    return outcome && 'patch' in outcome ? [{ sku: product.sku, ...applyPatch(product, outcome.patch) }] : []
+  }).sort((a, b) => (a.sku < b.sku ? -1 : 1))
+  return { found: found.length, looked: members.length, changes }
+}
+
+const target = fc.oneof(
+  fc.constantFrom('wool', 'steel').map((value) => ({ attribute: 'material', value })), fc.constantFrom('S', 'L').map((value) => ({ attribute: 'size', value })),
+  fc.constantFrom({ value: 1, unit: 'kg' }, { value: 12, unit: 'oz' }).map((value) => ({ attribute: 'weight', value })), fc.boolean().map((value) => ({ attribute: 'reflective', value })),
+  fc.subarray(['rack', 'frame'], { minLength: 1 }).map((value) => ({ attribute: 'mounting', value })), fc.constantFrom('2026-11-25').map((value) => ({ attribute: 'launched', value })), fc.constantFrom('Regn  30', 'x').map((value) => ({ attribute: 'model', value })),
+  fc.constantFrom('active', 'disabled').map((value) => ({ attribute: 'field:status', value })), fc.constantFrom('oxbrook').map((value) => ({ attribute: 'field:brand', value })), fc.subarray(['Wet  weather', 'ÉTÉ'], { minLength: 1 }).map((value) => ({ attribute: 'field:tags', value })), fc.constantFrom('wear', 'bags').map((value) => ({ attribute: 'field:category', value })),
+  fc.subarray(['a.jpg', 'b.jpg'], { minLength: 1 }).map((value) => ({ attribute: 'pictures', value })),
+)
+const aChange: fc.Arbitrary<BulkChange> = fc.tuple(target, fc.constantFrom('set', 'set', 'clear') as fc.Arbitrary<'set' | 'clear'>, fc.constantFrom('fitting', 'fitting', 'parents', 'variants', 'both') as fc.Arbitrary<BulkChange['members']>, fc.boolean())
+  .map(([{ attribute, value }, as, members, onlyEmpty]): BulkChange => ({ do: as === 'clear' && attribute === 'field:status' ? 'set' : as, attribute, storefront: null, language: null, members, value, ...(as === 'set' && onlyEmpty ? { onlyEmpty } : {}) }))
+const filters = fc.constantFrom<unknown>({ all: [] }, { field: 'type', is: 'equals', value: 'glove' }, { field: 'brand', is: 'present', value: false }, { field: 'variant', is: 'equals', value: true }, { field: 'attribute:weight', is: 'present' })
+
+describe('a change over sets', () => {
+  it('does to values, versions, history and facts what core says of each product', async () => {
+    const setup = await loadSetup(database())
+    let changed = 0
+    await fc.assert(fc.asyncProperty(aChange, filters, async (change, filter) => {
+      const before = await all()
+      const wanted = expected(before, filter, change, setup)
+      const body = { filter, change, lens: { storefront: 'uk' } }
+      const preview = await previewBulkChange(body, someMoment)
+      const report = await makeBulkChange(body, 1, someMoment)
+      expect([preview.found, preview.looked, preview.changed]).toEqual([wanted.found, wanted.looked, wanted.changes.length])
+      expect({ ...report, step: null }).toEqual(preview)
+      expect(preview.sample.map((s) => s.sku)).toEqual(wanted.changes.slice(0, 60).map((c) => c.sku))
+      if (wanted.changes.length === 0) {
+        expect(report.step).toBeNull()
+        return
+      }
+      changed += wanted.changes.length
+      expect((await history(report.step!)).sort((a, b) => (a.sku < b.sku ? -1 : 1))).toEqual(wanted.changes.map((c) => ({ sku: c.sku, differences: c.differences })))
+      const after = new Map((await all()).flatMap((f) => [f.root, ...f.variants]).map((p) => [p.sku, p]))
+      for (const family of before) {
+        for (const p of [family.root, ...family.variants]) {
+          const made = wanted.changes.find((c) => c.sku === p.sku)
+          const sorted = (x: typeof p) => ({ ...x, values: [...x.values].sort((a, b) => (JSON.stringify(a) < JSON.stringify(b) ? -1 : 1)), prices: [] })
+          expect(sorted(after.get(p.sku)!)).toEqual(sorted(made ? { ...made.product as typeof p, version: p.version + 1, changed: someMoment } : p))
+        }
+      }
+      const written = await facts()
+      await inTransaction((tx) => refreshFacts(tx, null))
+      expect(written).toEqual(await facts())
+    }), { numRuns: 60, seed: 4870 })
+    expect(changed).toBeGreaterThan(800)
+  }, 120_000)
+
+  it('is called off between its parts, and then nothing stands', async () => {
+    const before = await facts()
+    const body = { filter: { all: [] }, change: { do: 'set', attribute: 'model', storefront: null, language: null, members: 'parents', value: 'Another' } as BulkChange }
+    let parts = 0
+    await expect(makeBulkChange(body, 1, someMoment, { cancelled: () => ++parts > 3 })).rejects.toThrow(CalledOff)
+    expect(await facts()).toEqual(before)
+    expect((await all()).some((f) => f.root.values.some((v) => v.value === 'Another'))).toBe(false)
+  })
+
+  it('is put back as any step is', async () => {
+    const before = await all()
+    const report = await makeBulkChange({ filter: { all: [] }, change: { do: 'set', attribute: 'weight', storefront: null, language: null, members: 'both', value: { value: 3, unit: 'lb' } } }, 1, someMoment)
+    expect(report.changed).toBeGreaterThan(100)
+    expect(await putStepBack(report.step!, 1, someMoment)).toMatchObject({ products: report.changed, keptCount: 0 })
+    const values = (list: Stored[]) => list.flatMap((f) => [f.root, ...f.variants]).map((p) => [p.sku, p.values.find((v) => v.attribute === 'weight')?.value])
+    expect(values(await all())).toEqual(values(before))
+  })
+})
