@@ -1,5 +1,6 @@
 import { connections, database } from '@server/db/connect'
 import { loadSetup } from '@server/db/queries/setup'
+import { settleTables } from '@server/db/queries/write-products'
 import { makeBulkChange, previewBulkChange } from '@server/services/bulk-change'
 import { putStepBack } from '@server/services/put-step-back'
 import { exportProducts } from '@server/services/export-products'
@@ -12,6 +13,8 @@ const change = { do: 'set', attribute: 'material', storefront: null, language: n
 export async function benchBulk() {
   const pool = connections()
   const setup = await loadSetup(database())
+  // As the worker does after a large import.
+  await settleTables(database())
   const began = performance.now()
   const preview = await previewBulkChange({ filter: everything, change }, Date.now())
   note(`Preview of a change of ${preview.found.toLocaleString('en-GB')} products`, performance.now() - began, 1000, ' ms', `${preview.looked} looked at`)

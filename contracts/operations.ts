@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import { bulkChange } from './bulk'
+import { feedRecord } from './feeds'
 import { mediaQuery, mediaRecord, pictureBatchBody, renditionQuery, uploadMediaQuery } from './media'
 import { importQuery, mappingBody } from './imports'
 import { productPatchBody } from './product'
@@ -64,6 +65,11 @@ export const operations = {
   exportProducts: { method: 'post', path: '/api/exports', summary: 'Products as a file, which an import reads as no change', action: 'read', body: Joi.object({
     format: Joi.string().valid('csv', 'xlsx', 'jsonl').required(), filter: Joi.any().description('A condition; all products without it.'), lens, columns: Joi.array().min(1).max(500).items(Joi.string().max(200)).description('Column names as an import reads them.'),
   }) },
+  listFeeds: { method: 'get', path: '/api/feeds', summary: 'Feeds, with when each was looked at last and how that ended', action: 'read' },
+  getFeed: { method: 'get', path: '/api/feeds/{code}', summary: 'A feed', action: 'read' },
+  putFeed: { method: 'put', path: '/api/feeds/{code}', summary: 'Write a feed: a file of products that is fetched on a schedule', action: 'set-up', body: feedRecord, headers: ifMatch },
+  deleteFeed: { method: 'delete', path: '/api/feeds/{code}', summary: 'Delete a feed; what it brought stays', action: 'set-up' },
+  runFeed: { method: 'post', path: '/api/feeds/{code}/runs', summary: 'Look at a feed now; a job is answered (202)', action: 'import' },
   previewBulkChange: { method: 'post', path: '/api/bulk-changes/preview', summary: 'What a change of many products would do', action: 'edit-products', body: bulkBody },
   makeBulkChange: { method: 'post', path: '/api/bulk-changes', summary: 'Change many products in one step; a job is answered (202), and a report is its result', action: 'edit-products', body: bulkBody },
   putStepBack: { method: 'post', path: '/api/steps/{id}/put-back', summary: 'Take a step that changed many products back; a job is answered (202)', action: 'edit-products' },

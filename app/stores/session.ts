@@ -42,5 +42,7 @@ export const useSessionStore = defineStore('session', () => {
   const mayTranslate = (language: string) => me.value !== undefined && (me.value.role !== 'translator' || me.value.languages.includes(language))
   /** Whether product types, attributes and categories may be changed. */
   const maySetUp = mayEdit
-  return { me, token, load, signIn, signOut, forget, mayEdit, maySetUp, mayTranslate }
+  /** What only administrators may: storefronts, and where feeds are fetched from. */
+  const mayAdminister = computed(() => me.value?.role === 'administrator')
+  return { me, token, load, signIn, signOut, forget, mayEdit, maySetUp, mayAdminister, mayTranslate }
 })

@@ -5,6 +5,7 @@ import type { Reach } from '@core/assignments/assignment'
 import type { Limits } from '@core/assignments/limits'
 import type { Layout, RangeEntry, Relation } from '@core/catalogue/model'
 import type { Difference } from '@core/catalogue/patch'
+import type { Mapping } from '@core/imports/mapping'
 import type { Box, Focus, Measured, PictureView } from '@core/media/item'
 
 /** A text compared byte by byte, which is code point by code point, whatever the database's own collation. */
@@ -320,6 +321,26 @@ export const kept = pgTable('kept', {
   shared: boolean('shared').notNull(),
   content: jsonb('content').$type<Record<string, unknown>>().notNull(),
 }, (t) => [uniqueIndex('kept_name').on(t.kind, t.personId, t.name)])
+
+/** Files that are fetched on a schedule and imported. */
+export const feed = pgTable('feed', {
+  code: text('code').primaryKey(),
+  name: text('name').notNull(),
+  source: text('source').notNull(),
+  place: text('place').notNull(),
+  everyMinutes: integer('every_minutes').notNull(),
+  take: text('take').notNull(),
+  mapping: jsonb('mapping').$type<Mapping>(),
+  resting: boolean('resting').notNull(),
+  /** By what its content is known again: it is imported when this changes. */
+  mark: text('mark'),
+  due: moment('due'),
+  /** The last time it was looked at, and how that ended. */
+  looked: moment('looked'),
+  ended: text('ended'),
+  job: text('job'),
+  version: integer('version').notNull().default(1),
+})
 
 /** One step of work: what one person did at once. */
 export const step = pgTable('step', {

@@ -9,18 +9,16 @@ import { makeBulkChange, type BulkBody } from '../services/bulk-change'
 import { putStepBack } from '../services/put-step-back'
 import { CsvFileError } from '../services/csv-file'
 import { importProducts } from '../services/import-products'
-import type { JobKind } from '../services/jobs'
+import type { JobKind, WorkControls } from '../services/jobs'
 import { reworkAttribute, type ReworkBody } from '../services/rework-attribute'
+import { lookAtFeed } from '../services/feeds'
 import { runPictureBatch } from '../services/picture-batch'
 import { refreshFacts } from '../services/refresh-facts'
 import { settings } from '../settings'
 
 export type JobInput = Record<string, unknown>
 
-export interface JobControls {
-  onProgress: (done: number, total: number) => void
-  cancelled: () => boolean
-}
+export type JobControls = Required<WorkControls>
 
 type Handler = (job: { title: string; input: JobInput; person_id: number | null }, controls: JobControls) => Promise<{ result: unknown; total: number | null }>
 
@@ -69,6 +67,11 @@ export const handlers: Record<JobKind, Handler> = {
   async 'picture-batch'({ title, input, person_id: personId }, controls) {
     const report = await runPictureBatch(input as unknown as PictureBatch, personId, Date.now(), { title, ...controls })
     return { result: report, total: report.rows }
+  },
+  async feed({ input, person_id: personId }, controls) {
+    const report = await lookAtFeed(String(input.code), personId, Date.now(), controls)
+    if (report.report && report.report.created + report.report.updated > settleAfter) await settleTables(database())
+    return { result: report.report ?? report, total: report.report?.rows ?? null }
   },
   async 'refresh-facts'({ input }, { onProgress }) {
     await inTransaction((tx) => refreshFacts(tx, (input.type as string | null) ?? null, onProgress))

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import type pg from 'pg'
 import { connections, database, disconnect } from '../db/connect'
+import { enqueueDueFeeds } from '../services/feeds'
 import { jobChannel } from '../services/jobs'
 import { handlers, type JobInput } from './handlers'
 import { queue, queueName } from './queue'
@@ -64,11 +65,17 @@ await boss.work<{ id: string }>(queueName, { pollingIntervalSeconds: 0.5, batchS
   for (const { data } of jobs) await run(data.id)
 })
 
+/** Feeds are looked for now and then; a second worker that looks too finds none left. */
+const lookForFeeds = () => void enqueueDueFeeds(Date.now()).catch((e: unknown) => console.error('Feeds:', (e as Error).message))
+const feedTimer = setInterval(lookForFeeds, 20_000)
+lookForFeeds()
+
 let stopping = false
 for (const signal of ['SIGINT', 'SIGTERM'] as const) {
   process.on(signal, () => {
     if (stopping) return
     stopping = true
+    clearInterval(feedTimer)
     void boss.stop({ graceful: false, wait: false }).finally(() => disconnect().finally(() => process.exit(0)))
     setTimeout(() => process.exit(0), 1500).unref()
   })

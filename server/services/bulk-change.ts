@@ -10,7 +10,7 @@ import { loadFamilies, lockFamilies, type StoredFamily, type StoredProduct } fro
 import { rootIdsOf } from '../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { beginStep, WriteSet } from '../db/queries/write-products'
-import { CalledOff, enqueue } from './jobs'
+import { CalledOff, enqueue, type WorkControls } from './jobs'
 import { require, type Person } from './permission'
 import { notFitting } from './problem'
 import { markTranslations, type takenBack } from './products'
@@ -20,11 +20,6 @@ export interface BulkBody {
   filter?: unknown
   lens?: LensBody
   change: BulkChange
-}
-
-export interface BulkControls {
-  onProgress?: (done: number, total: number) => void
-  cancelled?: () => boolean
 }
 
 /** So many families are held in memory and written together. */
@@ -124,7 +119,7 @@ export async function writeFamilies(tx: Tx, set: WriteSet, families: readonly St
 }
 
 /** Makes a change of many products in one transaction and one step: all of it, or nothing where it is called off. */
-export async function makeBulkChange(body: BulkBody, personId: number | null, now: number, { onProgress, cancelled }: BulkControls = {}): Promise<BulkReport> {
+export async function makeBulkChange(body: BulkBody, personId: number | null, now: number, { onProgress, cancelled }: WorkControls = {}): Promise<BulkReport> {
   return inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
     const { rootIds, set } = asked(setup, body, now)

@@ -5,7 +5,7 @@ import { database, type Tx } from '../db/connect'
 import * as t from '../db/schema'
 import { queue, queueName } from '../jobs/queue'
 
-export const jobKinds = ['import', 'refresh-facts', 'bulk-change', 'put-back', 'rework-attribute', 'picture-batch'] as const
+export const jobKinds = ['import', 'refresh-facts', 'bulk-change', 'put-back', 'rework-attribute', 'picture-batch', 'feed'] as const
 export type JobKind = (typeof jobKinds)[number]
 
 /** A piece of work as people see it. */
@@ -21,6 +21,12 @@ export interface JobDocument {
   created: string
   started: string | null
   finished: string | null
+}
+
+/** What work is given to say how far it is, and to ask whether it was called off. */
+export interface WorkControls {
+  onProgress?: (done: number, total: number) => void
+  cancelled?: () => boolean
 }
 
 /** Ends work in the middle that was called off: its transaction falls, and nothing of it stands. */

@@ -6,8 +6,8 @@ import { loadFamilies, lockFamilies, rootsOfSkus, type StoredFamily } from '../d
 import { loadSetup } from '../db/queries/setup'
 import { beginStep, removeProducts, writeFacts, WriteSet } from '../db/queries/write-products'
 import * as t from '../db/schema'
-import { changeFamily, familiesAtOnce, shownAtMost, writeFamilies, type BulkControls } from './bulk-change'
-import { CalledOff, enqueue } from './jobs'
+import { changeFamily, familiesAtOnce, shownAtMost, writeFamilies } from './bulk-change'
+import { CalledOff, enqueue, type WorkControls } from './jobs'
 import type { Person } from './permission'
 import { notFound } from './problem'
 import { takenBack } from './products'
@@ -23,7 +23,7 @@ export async function queuePutBack(person: Person, stepId: number): Promise<stri
  * Takes a step back in one transaction and one step. Values that were changed again since stay, and are named. Products
  * that it made go, where nothing was done to them since; the others stay and are named.
  */
-export async function putStepBack(stepId: number, personId: number | null, now: number, { onProgress, cancelled }: BulkControls = {}): Promise<PutBackReport> {
+export async function putStepBack(stepId: number, personId: number | null, now: number, { onProgress, cancelled }: WorkControls = {}): Promise<PutBackReport> {
   return inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
     const [old] = await tx.db.select().from(t.step).where(eq(t.step.id, stepId))

@@ -9,6 +9,7 @@ import { require, type Person } from './permission'
 import { notFitting, notFound, Problem, schemaErrors } from './problem'
 import { assignments } from './records/assignments'
 import { attributes } from './records/attributes'
+import { feeds } from './records/feeds'
 import { categories } from './records/categories'
 import type { RecordKind } from './records/kind'
 import { lists } from './records/lists'
@@ -18,7 +19,7 @@ import { storefronts } from './records/storefronts'
 import { types } from './records/types'
 
 /** Every kind of record that travels whole, by its name in the address. */
-export const recordKinds = { attributes, 'product-types': types, categories, storefronts, pieces, assignments, media, lists } as const
+export const recordKinds = { attributes, 'product-types': types, categories, storefronts, pieces, assignments, media, lists, feeds } as const
 export type RecordKindName = keyof typeof recordKinds
 
 const tagOf = (record: unknown) => `"${createHash('sha256').update(JSON.stringify(record)).digest('base64url').slice(0, 22)}"`

@@ -13,8 +13,8 @@ import { loadFamilies, lockFamilies, type StoredFamily, type StoredProduct } fro
 import { loadSetup, raiseStamp, readSetup, type StoredSetup } from '../db/queries/setup'
 import { beginStep, WriteSet } from '../db/queries/write-products'
 import * as t from '../db/schema'
-import { changeFamily, familiesAtOnce, shownAtMost, writeFamilies, type BulkControls } from './bulk-change'
-import { CalledOff, enqueue } from './jobs'
+import { changeFamily, familiesAtOnce, shownAtMost, writeFamilies } from './bulk-change'
+import { CalledOff, enqueue, type WorkControls } from './jobs'
 import { require, type Person } from './permission'
 import { notFitting, notFound, Problem, schemaErrors } from './problem'
 import { attributeProblems, attributes } from './records/attributes'
@@ -128,7 +128,7 @@ export async function queueRework(person: Person, code: string, body: ReworkBody
 }
 
 /** Changes an attribute and all its values in one transaction and one step. Throws 409 where values would be lost that may not be. */
-export async function reworkAttribute(code: string, body: ReworkBody, personId: number | null, now: number, { onProgress, cancelled }: BulkControls = {}): Promise<ReworkReport> {
+export async function reworkAttribute(code: string, body: ReworkBody, personId: number | null, now: number, { onProgress, cancelled }: WorkControls = {}): Promise<ReworkReport> {
   return inTransaction(async (tx) => {
     await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`attributes:${code}`}))`)
     const rework = await understood(tx.db, code, body)

@@ -89,7 +89,8 @@ watch(() => route.query.job, async (id) => {
   try {
     jobId.value = id
     const known = await jobs.end(id)
-    if (known.state === 'done') report.value = known.result as ImportReport
+    if (known.state === 'done' && 'rows' in (known.result as object)) report.value = known.result as ImportReport
+    else if (known.state === 'done') failure.value = 'The feed had nothing new.'
     else failure.value = howItEnded(known)
   } catch (e) {
     tellProblem(e)
@@ -104,7 +105,7 @@ const accepts = '.csv,.txt,.tsv,.xlsx,.jsonl,.ndjson,text/csv'
 
 <template>
   <div class="h-full overflow-auto px-5 py-3.5">
-    <div class="flex items-baseline gap-4"><h1>Import products</h1><NuxtLink to="/catalogue" class="plain">Back to the catalogue</NuxtLink></div>
+    <div class="flex items-baseline gap-4"><h1>Import products</h1><NuxtLink to="/catalogue" class="plain">Back to the catalogue</NuxtLink><NuxtLink to="/catalogue/feeds" class="plain">Feeds</NuxtLink></div>
     <p class="mt-1 max-w-[75ch] text-ink2">CSV, a spreadsheet (XLSX) or JSON Lines, one row a product. Its columns may be called as they like: say what they mean. It is checked first; nothing is written until you say so.</p>
     <div class="mt-3 flex flex-wrap items-center gap-3">
       <label class="flex min-w-[340px] flex-1 cursor-pointer items-center gap-3 border border-dashed border-hair2 bg-sheet px-4 py-3 focus-within:border-indigo" :class="{ 'bg-indigowash': over }" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="over = false; choose($event.dataTransfer?.files[0])">

@@ -40,29 +40,32 @@ const typesWhere = (b: BulkSet, test: (type: string) => boolean) => sql`any(${sq
 const has = (b: BulkSet) => typesWhere(b, (t) => b.setup.types.get(t)!.attributes.some((a) => a.attribute === b.attribute.code))
 const perVariant = (b: BulkSet) => typesWhere(b, (t) => isPerVariant(b.setup, t, b.attribute.code))
 
-/** The products `m` of a root `r` whose values a change is made to, as `membersOf` says. */
-function members(b: BulkSet): SQL {
+/** Stretches of products `m` with their roots `r` whose values a change is made to, as `membersOf` says. Roots are not joined to themselves. */
+function members(b: BulkSet): { m: 'r' | 'm'; where: SQL }[] {
   switch (b.change.members) {
-    case 'parents': return sql`m.id = r.id`
-    case 'variants': return sql`m.parent_id is not null`
-    case 'both': return sql`true`
-    case 'fitting': return isField(b) ? sql`m.id = r.id` : sql`r.type = ${has(b)} and case when r.type = ${perVariant(b)} then m.is_leaf else m.id = r.id end`
+    case 'parents': return [{ m: 'r', where: sql`true` }]
+    case 'variants': return [{ m: 'm', where: sql`m.parent_id is not null` }]
+    case 'both': return [{ m: 'm', where: sql`true` }]
+    case 'fitting': return isField(b) ? [{ m: 'r', where: sql`true` }]
+      : [{ m: 'r', where: sql`r.type = ${has(b)} and not r.type = ${perVariant(b)}` }, { m: 'm', where: sql`r.type = ${perVariant(b)} and m.is_leaf` }]
   }
 }
 
 /** What is stored now: of a field its column, of an attribute its own value; null is nothing. */
-const before = (b: BulkSet): SQL => {
+const before = (b: BulkSet, m: SQL): SQL => {
   const column = columnsOfFields[b.change.attribute]
   if (column === undefined) return sql`v.value`
-  return column === 'tags' ? sql`case when cardinality(m.tags) > 0 then to_jsonb(m.tags) end` : sql`to_jsonb(m.${sql.raw(column)})`
+  return column === 'tags' ? sql`case when cardinality(${m}.tags) > 0 then to_jsonb(${m}.tags) end` : sql`to_jsonb(${m}.${sql.raw(column)})`
 }
 
 const json = (v: Value | null) => (v === null ? null : JSON.stringify(v))
 
 function targets(b: BulkSet): SQL {
-  const own = isField(b) ? sql`` : sql`left join value v on v.product_id = m.id and v.attribute_id = ${b.setup.attributeIds.get(b.attribute.code)!} and v.storefront_id = 0 and v.language = ''`
-  return sql`
-    select m.id, m.sku, m.root_id, r.type, ${before(b)} as before from product r join product m on m.root_id = r.id ${own} where ${b.found} and ${members(b)}`
+  return sql.join(members(b).map(({ m: alias, where }) => {
+    const m = sql.raw(alias)
+    const own = isField(b) ? sql`` : sql`left join value v on v.product_id = ${m}.id and v.attribute_id = ${b.setup.attributeIds.get(b.attribute.code)!} and v.storefront_id = 0 and v.language = ''`
+    return sql`select ${m}.id, ${m}.sku, ${m}.root_id, r.type, ${before(b, m)} as before from product r ${alias === 'm' ? sql`join product m on m.root_id = r.id` : sql``} ${own} where ${b.found} and ${where}`
+  }), sql` union all `)
 }
 
 const differing = (b: BulkSet) => sql`before is distinct from ${json(b.after)}::jsonb ${b.change.onlyEmpty ? sql`and before is null` : sql``}`

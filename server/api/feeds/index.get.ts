@@ -1,0 +1,5 @@
+import { operations } from '@contracts/operations'
+import { endpoint } from '../../http/endpoint'
+import { listFeeds } from '../../services/feeds'
+
+export default endpoint(operations.listFeeds, () => listFeeds())
