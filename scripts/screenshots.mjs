@@ -37,6 +37,12 @@ const views = {
   'proof': ['/catalogue/PE-1830?in=uk/en-GB&for=workshop', async (p) => { await p.getByRole('button', { name: 'desk' }).click(); await p.getByLabel('Reasons').getByRole('button', { name: 'Fits these racks' }).click() }],
   'library': ['/library?in=ch/fr-CH', async (p) => { await p.getByText('Fits these racks').waitFor() }],
   'piece': ['/library/rack-fit?in=ch/fr-CH', async (p) => { await p.getByText(/empty on/).first().waitFor() }],
+  'media': ['/media', async (p) => { await p.getByRole('list', { name: 'Pictures and files' }).getByRole('link').nth(17).waitFor() }],
+  'picture': ['/media/pe-1818.svg', async (p) => {
+    await p.getByRole('slider', { name: 'Crop, left edge' }).focus()
+    for (let i = 0; i < 3; i++) await p.keyboard.press('Shift+ArrowRight')
+    await p.getByRole('heading', { level: 1, name: 'pe-1818.svg' }).click()
+  }],
   'assignments': ['/assignments', async (p) => { await p.getByText('Returns on everything').waitFor() }],
   'assignment': ['/assignments/rack-fit-on-panniers?in=ch/fr-CH', async (p) => {
     await p.getByRole('button', { name: 'Add a condition' }).click()

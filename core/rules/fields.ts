@@ -34,7 +34,7 @@ export const builtInFields: readonly BuiltInField[] = [
   { name: 'changed', label: 'Changed', kind: 'date' },
   { name: 'available', label: 'Available', kind: 'yes-no', perVariant: true },
   { name: 'available-from', label: 'Sold from', kind: 'date' },
-  { name: 'sold-in', label: 'Sold now in', kind: 'codes', codes: (s) => [...s.storefronts.values()].map((x) => ({ code: x.code, label: x.name })) },
+  { name: 'sold-in', label: 'Selling storefront', kind: 'codes', codes: (s) => [...s.storefronts.values()].map((x) => ({ code: x.code, label: x.name })) },
   { name: 'minimum', label: 'Smallest number sold', kind: 'number' },
   { name: 'stock', label: 'Stock', kind: 'number', perVariant: true },
   { name: 'variant', label: 'Has variants', kind: 'yes-no' },

@@ -39,6 +39,8 @@ function test(condition: { field: string; is: OperatorName; value?: unknown }, s
     if (bare === 'category') return `${no}in ${or(list.map(name))}`
     if (bare === 'brand') return `${no}from ${or(list.map(name))}`
     if (bare === 'tags') return `${not ? 'not ' : ''}tagged ${or(list.map(quote))}`
+    if (bare === 'list') return `${no}in the list ${or(list.map((v) => `“${name(v)}”`))}`
+    if (bare === 'sold-in') return `${no}sold in ${or(list.map(name))}`
     if (bare === 'available') return value !== not ? 'available' : 'not available'
     if (bare === 'variant') return value !== not ? 'with variants' : 'without variants'
   }

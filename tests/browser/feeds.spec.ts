@@ -24,9 +24,9 @@ test('a feed is made by an administrator, looked at by itself and by hand, and r
     await expect(page.getByText('1 made, 0 changed, 0 as they were')).toBeVisible({ timeout: 45_000 })
     expect(await findings(page)).toEqual([])
     content = 'sku,type,stock\nFEED-1,lock,9\n'
-    await page.getByRole('button', { name: 'Look at Bestandsmeldung des Außenlagers now' }).click()
+    await page.getByRole('button', { name: 'look now at Bestandsmeldung des Außenlagers' }).click()
     await expect(page.getByText('0 made, 1 changed, 0 as they were')).toBeVisible({ timeout: 20_000 })
-    await page.getByRole('link', { name: 'report' }).click()
+    await page.getByRole('link', { name: 'report', exact: true }).click()
     await expect(page.getByRole('heading', { level: 1, name: 'Import products' })).toBeVisible()
     await expect(page.getByRole('button', { name: /Put .*back/ })).toBeVisible()
     await page.goto('/catalogue/feeds/bestandsmeldung-des-aussenlagers')

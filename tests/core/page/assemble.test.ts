@@ -16,7 +16,7 @@ const assign = (pieces: string[], more: Partial<Assignment> = {}, reach: Partial
 })
 const bag = single(product('B-1', { prices: [price('uk', 60), price('ch', 80)] }, { 'name@/en-GB': 'Regn', 'weight': { value: 1.2, unit: 'kg' }, 'description@/en-GB': '<p>Dry inside.</p>' }))
 const uk: Lens = { storefront: 'uk', language: 'en-GB', group: null, moment: someMoment }
-let library = libraryOf([])
+const library = libraryOf([])
 function page(f: Family, pieces: Piece[], assignments: Assignment[], lens: Partial<Lens> = {}, sku = f.root.sku) {
   const p = assemblePage({ family: f, sku, lens: { ...uk, ...lens }, setup, assignments: assignments.map((a) => prepareAssignment(a, setup)), pieces: new Map(pieces.map((x) => [x.code, x])), library })
   const why = (code: string) => p.left_out.filter((l) => l.piece === code).map((l) => l.reason)

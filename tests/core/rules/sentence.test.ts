@@ -8,7 +8,7 @@ const t = (field: string, is: string, value?: unknown) => ({ field, is, ...(valu
 
 it.each<[Condition, string]>([
   [{ all: [t('type', 'one-of', ['glove', 'bag']), t('price', 'between', ['35 GBP', '60 GBP']), { none: [t('brand', 'equals', 'oxbrook')] }] }, 'Glove or bag, priced 35 to 60 GBP, not from Oxbrook'],
-  [{ all: [] }, 'Any product'], [{ any: [] }, 'No product'], [t('category', 'equals', 'bags'), 'In Bags'], [t('tags', 'equals', 'wet'), 'Tagged “wet”'],
+  [{ all: [] }, 'Any product'], [{ any: [] }, 'No product'], [t('category', 'equals', 'bags'), 'In Bags'], [t('tags', 'equals', 'wet'), 'Tagged “wet”'], [{ all: [t('list', 'one-of', ['spring', 'staff']), { none: [t('sold-in', 'equals', 'ch')] }] }, 'In the list “Spring window” or “Staff picks”, not sold in CH'],
   [t('attribute:weight', 'at-most', '1.2 kg'), 'Weight at most 1.2 kg'], [t('attribute:weight', 'present', false), 'Without weight'], [t('attribute:reflective', 'equals', true), 'Reflective is yes'],
   [t('name@fr-CH', 'contains', 'pluie'), 'Name in fr-CH contains “pluie”'], [t('created', 'within-days', 1), 'Created within the last 1 day'], [t('available', 'equals', false), 'Not available'], [t('variant', 'equals', true), 'With variants'], [t('sku', 'like', 'PE-*'), 'SKU is like “PE-*”'],
   [{ any: [t('type', 'equals', 'bag'), { all: [t('type', 'equals', 'glove'), t('stock', 'above', 3)] }] }, 'Bag or (glove and stock above 3)'],
