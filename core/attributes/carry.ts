@@ -11,12 +11,15 @@ export function carriedOver(source: { value: Value; attribute: Attribute }, targ
   if (attribute.type === target.type && attribute.family === target.family) return value
   const from = attributeTypes[attribute.type]
   if (!from.isText) return attributeTypes[target.type].fromCell(from.toCell(value, attribute), target, '.')
-  const lines = from.mapWords && attribute.type === 'table' ? from.toCell(value, attribute) : from.display(value, attribute, { language: 'en', labels: [] })
+  const english = { language: 'en', labels: [] }
+  const shown = from.display(value, attribute, english)
+  const lines = from.lines?.(value, english) ?? shown.split('\n')
   switch (target.type) {
-    case 'rich-text': return from.html && attribute.type !== 'rich-text' ? from.html(value, { language: 'en', labels: [] }) : lines.split('\n').map((l) => `<p>${escapeText(l)}</p>`).join('')
-    case 'key-points': return Array.isArray(value) ? lines.split(/ · |; |\n/).map(escapeText) : lines.split('\n').map(escapeText)
-    case 'text': return lines.replace(/\s+/g, ' ')
-    case 'long-text': return lines
-    default: return attributeTypes[target.type].fromCell(lines.replace(/\s+/g, ' '), target, '.')
+    case 'rich-text': return from.html && attribute.type !== 'rich-text' ? from.html(value, english) : lines.map((l) => `<p>${escapeText(l)}</p>`).join('')
+    case 'key-points': return lines.map(escapeText)
+    case 'text': return shown.replace(/\s+/g, ' ')
+    case 'long-text': return lines.join('\n')
+    case 'table': case 'box-contents': return attributeTypes[target.type].fromCell(lines.map((l) => l.replaceAll('|', '\\|')).join('\n'), target, '.')
+    default: return attributeTypes[target.type].fromCell(shown.replace(/\s+/g, ' '), target, '.')
   }
 }

@@ -64,6 +64,7 @@ export const table: AttributeTypeEntry = {
   toCell: (v) => (v as string[][]).map(cellOf).join('\n'),
   comparable: (v) => fold((v as string[][]).map((r) => r.join(' ')).join('\n')),
   display: (v) => (v as string[][]).map((r) => r.join(' · ')).join('; '),
+  lines: (v) => (v as string[][]).map(cellOf),
   html(v) {
     const row = (cells: string[], tag: string) => `<tr>${cells.map((c) => `<${tag}>${escapeText(c)}</${tag}>`).join('')}</tr>`
     return `<table><tbody>${(v as string[][]).map((r, i) => row(r, i === 0 ? 'th' : 'td')).join('')}</tbody></table>`
@@ -114,6 +115,7 @@ export const boxContents: AttributeTypeEntry = {
   toCell: (v) => cellOf((v as BoxItem[]).map((b) => `${b.quantity} × ${b.item}`)),
   comparable: (v) => fold((v as BoxItem[]).map((b) => b.item).join('\n')),
   display: (v, _a, { language }) => (v as BoxItem[]).map((b) => boxLine(b, language)).join(', '),
+  lines: (v, { language }) => (v as BoxItem[]).map((b) => boxLine(b, language)),
   html: (v, { language }) => `<ul>${(v as BoxItem[]).map((b) => `<li>${escapeText(boxLine(b, language))}</li>`).join('')}</ul>`,
   mapWords: (v, change) => (v as BoxItem[]).map((b) => ({ quantity: b.quantity, item: change(b.item) })),
 }

@@ -40,6 +40,8 @@ export interface AttributeTypeEntry {
   comparable(value: Value, attribute: Attribute): Comparable | undefined
   /** The value as a shopper reads it, in plain text. */
   display(value: Value, attribute: Attribute, shownIn: ShownIn): string
+  /** Of what holds several stretches of words: each as a line of plain text, where `display` makes one line of them all. */
+  lines?(value: Value, shownIn: ShownIn): string[]
   /** The value as blocks of a page, where it is more than a line of text. */
   html?(value: Value, shownIn: ShownIn): string
   /** Of texts: the value with each of its stretches of words changed, whatever holds them; formatting and inline values stay. */

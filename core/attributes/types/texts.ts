@@ -71,6 +71,7 @@ export const keyPoints: AttributeTypeEntry = {
   toCell: (v) => (v as string[]).map((p) => p.replaceAll('|', '\\|')).join('|'),
   comparable: (v) => fold((v as string[]).map(plainText).join('\n')),
   display: (v) => (v as string[]).map(plainText).join(' · '),
+  lines: (v) => (v as string[]).map(plainText),
   html: (v) => `<ul>${(v as string[]).map((p) => `<li>${p}</li>`).join('')}</ul>`,
   mapWords: (v, change) => (v as string[]).map((p) => inFormatted(p, change)),
 }
