@@ -51,6 +51,8 @@ test('axe-core finds nothing wrong at night', async ({ page }) => {
 })
 
 test('nothing scrolls sideways at 1024, 1280 and 1920, and long German words break', async ({ page }) => {
+  // Every view at every width is many pages to open.
+  test.slow()
   await enter(page, '/catalogue/TW-4410?in=ch/de-CH')
   for (const width of [1024, 1280, 1920]) {
     await page.setViewportSize({ width, height: 800 })

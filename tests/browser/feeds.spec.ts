@@ -22,6 +22,8 @@ test('a feed is made by an administrator, looked at by itself and by hand, and r
     await page.getByRole('link', { name: 'Feeds' }).click()
     // It is looked at without anybody asking.
     await expect(page.getByText('1 made, 0 changed, 0 as they were')).toBeVisible({ timeout: 45_000 })
+    // What fades out has no colours of its own.
+    await expect(page.locator('[data-sonner-toast]')).toHaveCount(0, { timeout: 15_000 })
     expect(await findings(page)).toEqual([])
     content = 'sku,type,stock\nFEED-1,lock,9\n'
     await page.getByRole('button', { name: 'look now at Bestandsmeldung des Außenlagers' }).click()

@@ -68,7 +68,7 @@ test('completes one of them: every value in its place, seen at once in the proof
   }
   await page.keyboard.press('Control+S')
   await page.getByRole('button', { name: /^Pictures, missing/ }).click()
-  await page.getByLabel('Pictures: find a picture by name').fill('pe-1818')
+  await page.getByLabel('Pictures: find by name').fill('pe-1818')
   await page.getByRole('button', { name: 'Add pe-1818.svg' }).click()
   await page.getByRole('button', { name: /^Save/ }).click()
   await expect(page.getByText('4 of 4 required').first()).toBeVisible()

@@ -14,7 +14,7 @@ const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.mayEdit)
 const { data: about, refresh } = useAsking((signal) => get<About>(`/api/media/${segment(name.value)}/about`, { storefront: lens.storefront, language: lens.language }, signal), () => [name.value, lens.edition.id, stored.value])
 const picture = computed(() => about.value !== undefined && isPicture(about.value.content.mime))
-const side = ref<'it' | 'history'>('it')
+const past = ref(false)
 const place = (v: { storefront: string | null; language: string | null }) => [v.language && languageName(v.language), v.storefront && setup.storefrontName(v.storefront)].filter(Boolean).join(', ')
 const size = computed(() => {
   const c = about.value?.content
@@ -44,7 +44,7 @@ async function replace(e: Event) {
 async function save() {
   if (!readonly.value && changed.value && await record.save()) await refresh()
 }
-useKeys('Picture', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() }, { keys: 'h', does: 'History, and back', run: () => { side.value = side.value === 'history' ? 'it' : 'history' } }])
+useKeys('Picture', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() }, { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } }])
 </script>
 
 <template>
@@ -54,11 +54,11 @@ useKeys('Picture', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => voi
     <template v-else-if="draft && stored">
       <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-2">
         <h1 class="truncate">{{ name }}</h1><span class="text-ink2">{{ size }}</span>
-        <span class="ml-auto flex items-center gap-3"><button type="button" class="plain" :aria-pressed="side === 'history'" @click="side = side === 'history' ? 'it' : 'history'">{{ side === 'history' ? (picture ? 'Picture' : 'File') : 'History' }}</button><button v-if="changed" type="button" class="plain" @click="record.reset">Leave the changes</button><button v-if="!readonly" class="act main" type="button" :disabled="busy || !changed" @click="save">Save <span class="opacity-70">Ctrl S</span></button></span>
+        <RecordActions v-model="past" :it="picture ? 'Picture' : 'File'" :history="true" :changed="changed" :readonly="readonly" :blocked="busy" @leave="record.reset" @save="save" />
       </div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-8 pt-3" tabindex="0" aria-label="The picture or file">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-        <HistoryList v-if="side === 'history'" :read="`/api/history/media/${segment(name)}`" :write="`/api/history/media/${segment(name)}/put-back`" :version="stored" :after="() => record.takeTheirs()" />
+        <HistoryList v-if="past" :read="`/api/history/media/${segment(name)}`" :write="`/api/history/media/${segment(name)}/put-back`" :version="stored" :after="() => record.takeTheirs()" />
         <div v-else-if="about" class="grid grid-cols-[minmax(300px,440px)_minmax(0,1fr)] items-start gap-8">
           <div>
             <CropField v-if="picture" v-model:crop="draft.crop" v-model:focus="draft.focus" :name="name" :digest="draft.digest" :width="about.content.width!" :height="about.content.height!" :disabled="readonly" />

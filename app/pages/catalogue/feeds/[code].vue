@@ -14,9 +14,9 @@ function takeMapping(id: string) {
   const found = kept.value?.items.find((k) => k.id === Number(id))
   draft.value!.mapping = found ? found.content as unknown as Feed['mapping'] : null
 }
-const side = ref<'it' | 'history'>('it')
+const past = ref(false)
 const save = async () => { if (!readonly.value && changed.value) await record.save() }
-useKeys('Feed', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() }, { keys: 'h', does: 'History, and back', run: () => { side.value = side.value === 'history' ? 'it' : 'history' } }])
+useKeys('Feed', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() }, { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } }])
 </script>
 
 <template>
@@ -25,11 +25,11 @@ useKeys('Feed', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void s
     <template v-else-if="draft && stored">
       <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-3.5">
         <NuxtLink to="/catalogue/feeds" class="code">Feeds</NuxtLink><h1>{{ draft.name || 'A new feed' }}</h1>
-        <span class="ml-auto flex items-center gap-3"><button v-if="code" type="button" class="plain" :aria-pressed="side === 'history'" @click="side = side === 'history' ? 'it' : 'history'">{{ side === 'history' ? 'Feed' : 'History' }}</button><button v-if="changed" type="button" class="plain" @click="record.reset">Leave the changes</button><button v-if="!readonly" class="act main" type="button" :disabled="busy || !changed || !draft.name.trim()" @click="save">Save <span class="opacity-70">Ctrl S</span></button></span>
+        <RecordActions v-model="past" it="Feed" :history="code !== null" :changed="changed" :readonly="readonly" :blocked="busy || !draft.name.trim()" @leave="record.reset" @save="save" />
       </div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-8 pt-3" tabindex="0" aria-label="The feed">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-        <HistoryList v-if="side === 'history' && code" :read="`/api/history/feeds/${segment(code)}`" :write="`/api/history/feeds/${segment(code)}/put-back`" :version="stored" :after="() => record.takeTheirs()" />
+        <HistoryList v-if="past && code" :read="`/api/history/feeds/${segment(code)}`" :write="`/api/history/feeds/${segment(code)}/put-back`" :version="stored" :after="() => record.takeTheirs()" />
         <div v-else class="grid max-w-[720px] grid-cols-[96px_minmax(0,1fr)] items-start gap-x-4 gap-y-2.5">
           <p v-if="readonly" class="col-span-2 text-ochre" role="status">Only to read: an administrator says where feeds come from.</p>
           <label for="name" class="pt-1.5 text-ink2">Name</label><input id="name" v-model="draft.name" class="field w-full" maxlength="120" :disabled="readonly" placeholder="Stock of the warehouse">

@@ -8,11 +8,11 @@ const code = computed(() => (route.params.code === 'new' ? null : String(route.p
 const record = useRecord<NamedList>('lists', () => code.value, () => ({ code: '', name: '', note: '', skus: [] }), (r) => r.name)
 const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.mayEdit)
-const side = ref<'it' | 'history'>('it')
+const past = ref(false)
 async function save() {
   if (!readonly.value && changed.value && await record.save()) await setup.reload()
 }
-useKeys('Named list', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() }, { keys: 'h', does: 'History, and back', run: () => { side.value = side.value === 'history' ? 'it' : 'history' } }])
+useKeys('Named list', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() }, { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } }])
 </script>
 
 <template>
@@ -21,11 +21,11 @@ useKeys('Named list', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => 
     <template v-else-if="draft && stored">
       <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-3.5">
         <NuxtLink to="/catalogue/lists" class="code">Named lists</NuxtLink><h1>{{ draft.name || 'A new list' }}</h1><span class="text-ink2">{{ draft.skus.length.toLocaleString('en-GB') }} {{ draft.skus.length === 1 ? 'product' : 'products' }}</span>
-        <span class="ml-auto flex items-center gap-3"><NuxtLink v-if="code" class="plain" :to="{ path: '/catalogue', query: { where: JSON.stringify({ field: 'list', is: 'equals', value: code }) } }">In the sheet</NuxtLink><button v-if="code" type="button" class="plain" :aria-pressed="side === 'history'" @click="side = side === 'history' ? 'it' : 'history'">{{ side === 'history' ? 'List' : 'History' }}</button><button v-if="changed" type="button" class="plain" @click="record.reset">Leave the changes</button><button v-if="!readonly" class="act main" type="button" :disabled="busy || !changed || !draft.name.trim()" @click="save">Save <span class="opacity-70">Ctrl S</span></button></span>
+        <RecordActions v-model="past" it="List" :history="code !== null" :changed="changed" :readonly="readonly" :blocked="busy || !draft.name.trim()" @leave="record.reset" @save="save"><NuxtLink v-if="code" class="plain" :to="{ path: '/catalogue', query: { where: JSON.stringify({ field: 'list', is: 'equals', value: code }) } }">In the sheet</NuxtLink></RecordActions>
       </div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-8 pt-3" tabindex="0" aria-label="The list">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-        <HistoryList v-if="side === 'history' && code" :read="`/api/history/lists/${segment(code)}`" :write="`/api/history/lists/${segment(code)}/put-back`" :version="stored" :after="() => record.takeTheirs()" />
+        <HistoryList v-if="past && code" :read="`/api/history/lists/${segment(code)}`" :write="`/api/history/lists/${segment(code)}/put-back`" :version="stored" :after="() => record.takeTheirs()" />
         <div v-else class="grid max-w-[760px] grid-cols-[80px_minmax(0,1fr)] items-start gap-x-4 gap-y-2.5">
           <label for="name" class="pt-1.5 text-ink2">Name</label><input id="name" v-model="draft.name" class="field w-full" maxlength="120" :disabled="readonly">
           <label for="note" class="pt-1.5 text-ink2">Note</label><input id="note" v-model="draft.note" class="field w-full" maxlength="1000" :disabled="readonly" placeholder="What the list is for">

@@ -11,7 +11,7 @@ const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.maySetUp)
 const rework = useTemplateRef('rework')
 const usedBy = computed(() => [...setup.types.values()].filter((t) => t.attributes.some((a) => a.attribute === code.value)))
-const side = ref<'set-up' | 'history'>('set-up')
+const past = ref(false)
 async function save() {
   if (readonly.value || !draft.value) return
   if (!draft.value.labels[setup.source]) return tellProblem(new ApiProblem({ title: 'Not complete yet', status: 422, detail: 'Give the attribute a name first.' }))
@@ -22,7 +22,7 @@ async function reworked() {
   await setup.reload()
   await record.takeTheirs()
 }
-useKeys('Attribute', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() }, { keys: 'h', does: 'History, and back', run: () => { side.value = side.value === 'history' ? 'set-up' : 'history' } }])
+useKeys('Attribute', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() }, { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } }])
 </script>
 
 <template>
@@ -32,11 +32,11 @@ useKeys('Attribute', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => v
     <template v-else-if="draft && stored">
       <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-2">
         <h1>{{ draft.labels[setup.source] || 'A new attribute' }}</h1><span class="code">{{ draft.code }}</span><span class="text-ink2">{{ typeOfAttribute(draft) }}</span>
-        <span class="ml-auto flex items-center gap-3"><button v-if="code" type="button" class="plain" :aria-pressed="side === 'history'" @click="side = side === 'history' ? 'set-up' : 'history'">{{ side === 'history' ? 'Set-up' : 'History' }}</button><button v-if="changed" type="button" class="plain" @click="record.reset">Leave the changes</button><button v-if="!readonly" class="act main" type="button" :disabled="busy || !changed || rework?.needed" @click="save">Save <span class="opacity-70">Ctrl S</span></button></span>
+        <RecordActions v-model="past" it="Set-up" :history="code !== null" :changed="changed" :readonly="readonly" :blocked="busy || (rework?.needed ?? false)" @leave="record.reset" @save="save" />
       </div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-8 pt-3" tabindex="0" aria-label="The attribute">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-        <HistoryList v-if="side === 'history' && code" :read="`/api/history/attributes/${segment(code)}`" :write="`/api/history/attributes/${segment(code)}/put-back`" :version="stored" :after="reworked" />
+        <HistoryList v-if="past && code" :read="`/api/history/attributes/${segment(code)}`" :write="`/api/history/attributes/${segment(code)}/put-back`" :version="stored" :after="reworked" />
         <template v-else>
           <p v-if="readonly" class="mb-3 text-ochre" role="status">Only to read: {{ session.me?.name }} may not change the set-up.</p>
           <AttributeForm v-model="draft" :disabled="readonly" :error-at="record.errorAt" />

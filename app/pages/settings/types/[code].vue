@@ -63,10 +63,10 @@ async function putBack() {
   await setup.reload()
   await record.takeTheirs()
 }
-const side = ref<'set-up' | 'history'>('set-up')
+const past = ref(false)
 useKeys('Product type', [
   { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
-  { keys: 'h', does: 'History, and back', run: () => { side.value = side.value === 'history' ? 'set-up' : 'history' } },
+  { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } },
   { keys: 'Alt+ArrowUp', does: 'Move the attribute in focus up; with Shift, into the group before' }, { keys: 'Alt+ArrowDown', does: 'Move it down; with Shift, into the next group' },
 ])
 </script>
@@ -78,11 +78,11 @@ useKeys('Product type', [
     <template v-else-if="draft && stored">
       <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-2">
         <h1>{{ draft.labels[setup.source] || 'A new product type' }}</h1><span class="code">{{ draft.code }}</span><span class="text-ink2">{{ draft.attributes.length }} attributes, {{ draft.attributes.filter((a) => a.required).length }} needed</span>
-        <span class="ml-auto flex items-center gap-3"><button v-if="code" type="button" class="plain" :aria-pressed="side === 'history'" @click="side = side === 'history' ? 'set-up' : 'history'">{{ side === 'history' ? 'Set-up' : 'History' }}</button><button v-if="changed" type="button" class="plain" @click="record.reset">Leave the changes</button><button v-if="!readonly" class="act main" type="button" :disabled="busy || !changed" @click="save">Save <span class="opacity-70">Ctrl S</span></button></span>
+        <RecordActions v-model="past" it="Set-up" :history="code !== null" :changed="changed" :readonly="readonly" :blocked="busy" @leave="record.reset" @save="save" />
       </div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-10 pt-3" tabindex="0" aria-label="The product type">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-        <HistoryList v-if="side === 'history' && code" :read="`/api/history/product-types/${segment(code)}`" :write="`/api/history/product-types/${segment(code)}/put-back`" :version="stored" :after="putBack" />
+        <HistoryList v-if="past && code" :read="`/api/history/product-types/${segment(code)}`" :write="`/api/history/product-types/${segment(code)}/put-back`" :version="stored" :after="putBack" />
         <template v-else>
           <p v-if="readonly" class="mb-3 text-ochre" role="status">Only to read: {{ session.me?.name }} may not change the set-up.</p>
           <div class="grid max-w-[520px] grid-cols-[60px_minmax(0,1fr)] items-start gap-x-4"><span class="pt-1.5 text-ink2">Name</span><LabelsInput v-model="draft.labels" label="Name of the product type" :disabled="readonly" /><span class="pt-1 text-ink2">Pictures</span><fieldset class="flex flex-wrap gap-x-4 gap-y-1 pt-1"><legend class="sr-only">Views that its products should be shown in</legend><label v-for="v in pictureViews" :key="v" class="flex items-center gap-1.5"><input type="checkbox" :checked="draft.views.includes(v)" :disabled="readonly" @change="draft.views = pictureViews.filter((x) => (x === v ? !draft!.views.includes(v) : draft!.views.includes(x)))">{{ viewWords[v] }}</label></fieldset></div>
