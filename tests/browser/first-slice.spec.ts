@@ -46,6 +46,8 @@ test('imports a file, repairs it by the report, and finds the products', async (
 })
 
 test('completes one of them: every value in its place, seen at once in the proof', async ({ page }) => {
+  // Every kind of editor in one go takes its time.
+  test.slow()
   await enter(page, '/catalogue/QY-7?in=uk/en-GB')
   await page.getByRole('button', { name: /^Summary, missing/ }).click()
   await page.getByLabel('Summary', { exact: true }).fill('Stands up to a wet quay.')
