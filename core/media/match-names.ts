@@ -10,7 +10,8 @@ export interface NameMatch {
 }
 
 const squeeze = (text: string) => text.normalize('NFKC').toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '')
-const stem = (file: string) => file.replace(/^.*[\\/]/, '').replace(/\.[A-Za-z0-9]{1,5}$/, '')
+/** The name of a file without its folders and its ending. */
+export const stem = (file: string) => file.replace(/^.*[\\/]/, '').replace(/\.[A-Za-z0-9]{1,5}$/, '')
 
 /** The cuts at which a SKU may end in a name: `pe-1818 packed 2` is cut after each of its parts, the longest first. */
 function beginnings(name: string): { key: string; rest: string }[] {

@@ -47,5 +47,11 @@ export function labelOfItem(one: LibraryItem, reader: Reader): string | undefine
   return undefined
 }
 
+/** The same for a version of an item: its own text, else that of the item that it is a version of. */
+export function labelOfVersion(one: LibraryItem, library: Library, reader: Reader): string | undefined {
+  const original = one.item.of && library.items.get(one.item.of.name)
+  return labelOfItem(one, reader) ?? (original ? labelOfItem(original, reader) : undefined)
+}
+
 /** The names that a value of pictures or files holds. */
 export const namesIn = (value: Value | null): string[] => (Array.isArray(value) ? value as string[] : [])

@@ -1,6 +1,6 @@
 import type { Value } from '../attributes/attribute'
 import type { ShownIn } from '../attributes/types/shape'
-import { labelOfItem, namesIn, versionFor, type Library } from '../media/versions'
+import { labelOfVersion, namesIn, versionFor, type Library } from '../media/versions'
 import type { Reader } from '../values/resolve'
 
 /** A picture as a page shows it: its name, or that of its own version here, with what stands for it where it is not seen. */
@@ -17,7 +17,7 @@ export function pagePictures(value: Value | null, library: Library, reader: Read
     const found = versionFor(name, library, reader)
     if (!found?.counts) return []
     const { item, content } = found.one
-    return [{ name: item.code, alternative: labelOfItem(found.one, reader) ?? labelOfItem(library.items.get(name)!, reader) ?? '', width: content.width, height: content.height }]
+    return [{ name: item.code, alternative: labelOfVersion(found.one, library, reader) ?? '', width: content.width, height: content.height }]
   })
 }
 
@@ -26,7 +26,7 @@ export function fileLinks(library: Library, reader: Reader): NonNullable<ShownIn
   return (name) => {
     const found = versionFor(name, library, reader)
     if (!found?.counts) return undefined
-    const title = labelOfItem(found.one, reader) ?? labelOfItem(library.items.get(name)!, reader)
+    const title = labelOfVersion(found.one, library, reader)
     return title === undefined ? undefined : { href: `/delivery/media/${encodeURIComponent(found.one.item.code)}`, title }
   }
 }

@@ -4,7 +4,8 @@ import path from 'node:path'
 import { stringify } from 'csv-stringify/sync'
 import type { PictureBatch } from '@contracts/media'
 import { isPicture } from '@core/media/item'
-import { inPlace, keysOfNames, libraryName, matchName, type NameMatch } from '@core/media/match-names'
+import { inPlace, keysOfNames, libraryName, matchName, stem, type NameMatch } from '@core/media/match-names'
+import { freeCode } from '@core/text/code'
 import { isPerVariant } from '@core/catalogue/model'
 import { database, inTransaction, type Db } from '../db/connect'
 import { loadFamilies, memberOf, rootsOfSkus } from '../db/queries/families'
@@ -26,8 +27,6 @@ export interface BatchPlan {
   /** Pictures that their products show already. */
   there: string[]
 }
-
-const stemOf = (file: string) => file.replace(/^.*[\\/]/, '').replace(/\.[A-Za-z0-9]{1,5}$/, '')
 
 async function plan(db: Db, setup: StoredSetup, body: PictureBatch): Promise<BatchPlan> {
   const { items } = await loadLibrary(db, body.files)
@@ -61,11 +60,10 @@ async function plan(db: Db, setup: StoredSetup, body: PictureBatch): Promise<Bat
   }
   if (body.drafts !== null) {
     if (!setup.types.has(body.drafts)) throw notFitting('Some of this cannot be taken. Nothing has been changed.', [{ path: 'drafts', message: `There is no product type “${body.drafts}”.` }])
-    const wanted = out.rest.map((name) => ({ picture: name, name: stemOf(called(name)).replace(/[_\s]+/g, ' ').trim(), sku: stemOf(libraryName(called(name))).toUpperCase().slice(0, 58) }))
+    const wanted = out.rest.map((name) => ({ picture: name, name: stem(called(name)).replace(/[_\s]+/g, ' ').trim(), sku: stem(libraryName(called(name))).toUpperCase().slice(0, 58) }))
     const taken = new Set((await rootsOfSkus(db, wanted.flatMap((w) => [w.sku, ...Array.from({ length: 20 }, (_, i) => `${w.sku}-${i + 2}`)]))).keys())
     for (const w of wanted) {
-      let sku = w.sku
-      for (let n = 2; taken.has(sku); n++) sku = `${w.sku}-${n}`
+      const sku = freeCode(w.sku, (c) => taken.has(c))
       taken.add(sku)
       out.drafts.push({ ...w, sku })
     }

@@ -10,7 +10,6 @@ const { data, refresh } = useAsking((signal) => get<{ items: ListedMedia[] }>('/
 const chosen = computed(() => names.value ?? [])
 const offered = computed(() => (data.value?.items ?? []).filter((m) => !chosen.value.includes(m.name)).slice(0, 12))
 const set = (list: string[]) => { names.value = list.length > 0 ? list : null }
-const root = useTemplateRef<HTMLElement>('root')
 const list = useTemplateRef<HTMLElement>('list')
 function move(from: number, to: number) {
   if (to < 0 || to >= chosen.value.length) return
@@ -30,7 +29,7 @@ const image = (name: string, mime?: string) => (mime ? isPicture(mime) : props.k
 </script>
 
 <template>
-  <div ref="root" @dragover.prevent @drop.prevent="uploads.add($event.dataTransfer?.files ?? [])">
+  <div @dragover.prevent @drop.prevent="uploads.add($event.dataTransfer?.files ?? [])">
     <ol ref="list" class="flex flex-wrap gap-2">
       <li v-for="(n, i) in chosen" :key="n" data-entry class="w-24 text-[11.5px]">
         <button type="button" data-handle class="block w-full cursor-grab border border-hair bg-white" :aria-label="`${n}, ${i + 1} of ${chosen.length}. Alt and arrows move it`" @keydown.alt.left.prevent="move(i, i - 1)" @keydown.alt.right.prevent="move(i, i + 1)"><img v-if="image(n)" :src="pictureUrl(n, 200)" alt="" class="h-[72px] w-full object-contain" draggable="false"><span v-else class="code flex h-[72px] items-center justify-center">PDF</span></button>

@@ -26,7 +26,8 @@ export interface BulkSet {
   setup: StoredSetup
 }
 
-const columnsOfFields: Record<string, string> = { 'field:status': 'status', 'field:kind': 'kind', 'field:brand': 'brand', 'field:category': 'category', 'field:tags': 'tags' }
+/** The column of a field that is changed: `field:status` stands in `status`; undefined for an attribute. */
+const columnOf = (b: BulkSet) => (isField(b) ? b.change.attribute.slice('field:'.length) : undefined)
 
 /** A change as one over sets; undefined where products have to be looked at one by one. `attribute` and `after` are checked. */
 export function bulkSetOf(change: BulkChange, attribute: Attribute, after: Value | null, node: RuleNode | null, lens: FactLens, setup: StoredSetup): BulkSet | undefined {
@@ -53,7 +54,7 @@ function members(b: BulkSet): { m: 'r' | 'm'; where: SQL }[] {
 
 /** What is stored now: of a field its column, of an attribute its own value; null is nothing. */
 const before = (b: BulkSet, m: SQL): SQL => {
-  const column = columnsOfFields[b.change.attribute]
+  const column = columnOf(b)
   if (column === undefined) return sql`v.value`
   return column === 'tags' ? sql`case when cardinality(${m}.tags) > 0 then to_jsonb(${m}.tags) end` : sql`to_jsonb(${m}.${sql.raw(column)})`
 }
@@ -125,7 +126,7 @@ export async function writeSet(tx: Tx, b: BulkSet, beginStep: () => Promise<numb
     const step = await beginStep()
     await tx.db.execute(sql`
       insert into change (step_id, record, differences)
-      select ${step}, 'product:' || sku, json_build_array(json_build_array(${b.change.attribute in bulkFields ? columnsOfFields[b.change.attribute]! : `attribute:${b.attribute.code}`}::text, ${pathValue(b)}, ${b.change.attribute === 'field:tags' && b.after === null ? '[]' : json(b.after)}::json)) from bulk_set order by sku`)
+      select ${step}, 'product:' || sku, json_build_array(json_build_array(${columnOf(b) ?? `attribute:${b.attribute.code}`}::text, ${pathValue(b)}, ${b.change.attribute === 'field:tags' && b.after === null ? '[]' : json(b.after)}::json)) from bulk_set order by sku`)
     part(2)
     await tx.db.execute(sql`update product p set version = version + 1, changed = ${new Date(now).toISOString()} ${columnChange(b)} from bulk_set s where p.id = s.id`)
     part(3)
@@ -145,7 +146,7 @@ export async function writeSet(tx: Tx, b: BulkSet, beginStep: () => Promise<numb
 const pathValue = (b: BulkSet) => (b.change.attribute === 'field:tags' ? sql`coalesce(before, '[]'::jsonb)::json` : sql`before::json`)
 
 function columnChange(b: BulkSet): SQL {
-  const column = columnsOfFields[b.change.attribute]
+  const column = columnOf(b)
   if (column === undefined) return sql``
   if (column !== 'tags') return sql`, ${sql.raw(column)} = ${b.after as string | null}`
   const tags = (b.after as string[] | null) ?? []
