@@ -1,4 +1,4 @@
-import { enter, expect, findings, proof, test } from './desk'
+import { enter, expect, findings, proof, settled, test } from './desk'
 
 const views: [string, string, string][] = [
   ['the catalogue', '/catalogue?in=ch/it-CH', 'Products'], ['a product, two editions beside each other', '/catalogue/PE-1830?in=ch/fr-CH', 'Values of the product'], ['a variant', '/catalogue/KZ-1100-M-OCH?in=ch/de-CH', 'Values of the product'], ['import', '/catalogue/import', 'Choose a file'], ['changing many', '/catalogue/change?type=pannier', 'What changes'],
@@ -12,7 +12,7 @@ for (const [name, path, landmark] of views) {
   test(`axe-core finds nothing wrong with ${name}`, async ({ page }) => {
     await enter(page, path)
     await expect(page.getByLabel(landmark, { exact: true }).first()).toBeAttached()
-    await page.waitForLoadState('networkidle')
+    await settled(page)
     expect(await findings(page)).toEqual([])
   })
 }
@@ -46,7 +46,7 @@ test('axe-core finds nothing wrong at night', async ({ page }) => {
   await page.emulateMedia({ colorScheme: 'dark' })
   await enter(page, '/catalogue/PE-1830?in=ch/fr-CH')
   await expect(page.getByLabel('Values of the product')).toBeVisible()
-  await page.waitForLoadState('networkidle')
+  await settled(page)
   expect(await findings(page)).toEqual([])
 })
 

@@ -38,3 +38,22 @@ export async function findings(page: Page): Promise<string[]> {
 
 /** The proof's document. */
 export const proof = (page: Page) => page.frameLocator('iframe[title="The product page"]')
+
+/** Waits until a page has nothing more to say: nothing in it has changed for a while, and its pictures have come. */
+export async function settled(page: Page, quiet = 400) {
+  await page.evaluate((ms) => new Promise<void>((resolve) => {
+    let timer = setTimeout(look, ms)
+    const again = () => {
+      clearTimeout(timer)
+      timer = setTimeout(look, ms)
+    }
+    const observer = new MutationObserver(again)
+    observer.observe(document.body, { subtree: true, childList: true, attributes: true, characterData: true })
+    function look() {
+      // Lazy ones outside of what is seen never come.
+      if ([...document.images].some((i) => !i.complete && i.loading !== 'lazy')) return again()
+      observer.disconnect()
+      resolve()
+    }
+  }), quiet)
+}

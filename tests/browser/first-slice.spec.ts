@@ -1,5 +1,5 @@
 import { checkDigit } from '../../core/gtin/check-digit'
-import { enter, expect, proof, test } from './desk'
+import { enter, expect, proof, settled, test } from './desk'
 
 // The thinnest way through the whole job, as a content manager goes it; each test builds on the one before.
 test.describe.configure({ mode: 'serial' })
@@ -207,7 +207,7 @@ test('finds the French stale when the English changes, with the difference, and 
   await page.getByLabel('What is shown').selectOption('stale')
   await expect(page.getByRole('grid')).toContainText('How to mount a bag')
   // The list of all gives way to that of the stale: what is clicked must not move under the hand.
-  await page.waitForLoadState('networkidle')
+  await settled(page)
   await page.getByRole('link', { name: 'How to mount a bag' }).click()
   const title = page.getByRole('region', { name: 'Title' })
   await expect(title.getByText('stale', { exact: true })).toBeVisible()

@@ -1,4 +1,4 @@
-import { enter, expect, findings, test } from './desk'
+import { enter, expect, findings, settled, test } from './desk'
 import type { Page } from '@playwright/test'
 
 const grid = (page: Page) => page.getByRole('grid', { name: 'Products' })
@@ -107,7 +107,7 @@ test('finds by conditions, keeps views for everybody, and changes what is marked
   await expect(page.getByText('products found')).toBeVisible()
   const number = async () => Number((await page.getByRole('status').first().innerText()).match(/\d+/)![0])
   await expect.poll(number).toBeLessThan(20)
-  await page.waitForLoadState('networkidle')
+  await settled(page)
   const found = await number()
   await show(page, 'Load limit')
   await page.getByRole('button', { name: 'Keep this view' }).click()
