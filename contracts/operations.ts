@@ -3,6 +3,7 @@ import { bulkChange } from './bulk'
 import { feedRecord } from './feeds'
 import { mediaQuery, mediaRecord, pictureBatchBody, renditionQuery, uploadMediaQuery } from './media'
 import { importQuery, mappingBody } from './imports'
+import { besideQuery, findItemsQuery, fromPoolBody, keepOwnBody, takeOverBody } from './pool'
 import { productPatchBody } from './product'
 import { assignmentRecord, attributeRecord, categoryRecord, limitsRecord, pieceRecord, productTypeRecord, reachRecord, storefrontRecord, listChangeBody, listRecord } from './records'
 import { keptBody, keptKinds } from './kept'
@@ -70,6 +71,12 @@ export const operations = {
   putFeed: { method: 'put', path: '/api/feeds/{code}', summary: 'Write a feed: a file of products that is fetched on a schedule', action: 'set-up', body: feedRecord, headers: ifMatch },
   deleteFeed: { method: 'delete', path: '/api/feeds/{code}', summary: 'Delete a feed; what it brought stays', action: 'set-up' },
   runFeed: { method: 'post', path: '/api/feeds/{code}/runs', summary: 'Look at a feed now; a job is answered (202)', action: 'import' },
+  findPoolItems: { method: 'get', path: '/api/data-pool/items', summary: 'Items of the data pool, by GTIN or by brand and model', action: 'read', query: findItemsQuery },
+  makeFromPool: { method: 'post', path: '/api/data-pool/products', summary: 'Make drafts of items of the data pool in one step; every value keeps its source', action: 'edit-products', body: fromPoolBody },
+  listPoolQueries: { method: 'get', path: '/api/data-pool/queries', summary: 'What the data pool was asked to put right, and its answers, the latest first', action: 'read', query: Joi.object({ state: Joi.string().valid('all', 'open', 'answered').default('all'), limit: Joi.number().integer().min(1).max(200).default(50), cursor: Joi.string().isoDate() }) },
+  besideProduct: { method: 'get', path: '/api/products/{sku}/data-pool', summary: 'An item of the data pool beside a product, property by property', action: 'read', query: besideQuery },
+  takeFromPool: { method: 'post', path: '/api/products/{sku}/data-pool/take', summary: 'Take over what an item of the data pool says', action: 'edit-products', body: takeOverBody },
+  keepOwn: { method: 'post', path: '/api/products/{sku}/data-pool/keep', summary: 'Keep a value that differs from the data pool’s, with the reason; the pool can be asked to put its own right', action: 'edit-products', body: keepOwnBody },
   previewBulkChange: { method: 'post', path: '/api/bulk-changes/preview', summary: 'What a change of many products would do', action: 'edit-products', body: bulkBody },
   makeBulkChange: { method: 'post', path: '/api/bulk-changes', summary: 'Change many products in one step; a job is answered (202), and a report is its result', action: 'edit-products', body: bulkBody },
   putStepBack: { method: 'post', path: '/api/steps/{id}/put-back', summary: 'Take a step that changed many products back; a job is answered (202)', action: 'edit-products' },

@@ -2,7 +2,7 @@ import Joi from 'joi'
 import type { ProductPatchBody } from './product'
 import { productPatchBody } from './product'
 
-const sku = Joi.string().trim().pattern(/^[A-Za-z0-9][A-Za-z0-9._/ -]{0,63}$/, 'a SKU of up to 64 letters, digits, spaces and . _ / -').required()
+export const sku = Joi.string().trim().pattern(/^[A-Za-z0-9][A-Za-z0-9._/ -]{0,63}$/, 'a SKU of up to 64 letters, digits, spaces and . _ / -').required()
 
 /** A product that is made: all that a change can say of it, with its SKU and, of a variant, its parent. */
 export interface NewProductBody extends ProductPatchBody {

@@ -13,6 +13,8 @@ export interface Settings {
   secureCookies: boolean
   /** Where the contents of the media library lie: in the data folder, or in a bucket of a server that speaks S3. */
   storage: { kind: 'disk' } | { kind: 's3'; endpoint: string; region: string; bucket: string; key: string; secret: string }
+  /** How many seconds the stand-in of the data pool takes to answer a query. */
+  poolAnswersAfter: number
 }
 
 const schema = Joi.object({
@@ -24,6 +26,7 @@ const schema = Joi.object({
   INKLOOM_SECURE_COOKIES: Joi.boolean().default(false),
   INKLOOM_STORAGE: Joi.string().valid('disk', 's3').default('disk'),
   ...Object.fromEntries(['ENDPOINT', 'BUCKET', 'KEY', 'SECRET'].map((n) => [`INKLOOM_S3_${n}`, (n === 'ENDPOINT' ? Joi.string().uri({ scheme: ['http', 'https'] }) : Joi.string()).when('INKLOOM_STORAGE', { is: 's3', then: Joi.required() })])),
+  INKLOOM_POOL_ANSWERS_AFTER: Joi.number().integer().min(0).default(120),
   INKLOOM_S3_REGION: Joi.string().default('us-east-1'),
 }).unknown(true)
 
@@ -37,7 +40,7 @@ export function settings(): Settings {
   const env = value as Record<string, string | number | boolean>
   known = {
     port: env.INKLOOM_PORT as number, host: env.INKLOOM_HOST as string, databaseUrl: env.INKLOOM_DATABASE_URL as string,
-    data: path.resolve(env.INKLOOM_DATA as string), secret: env.INKLOOM_SECRET as string, secureCookies: env.INKLOOM_SECURE_COOKIES as boolean,
+    data: path.resolve(env.INKLOOM_DATA as string), secret: env.INKLOOM_SECRET as string, secureCookies: env.INKLOOM_SECURE_COOKIES as boolean, poolAnswersAfter: env.INKLOOM_POOL_ANSWERS_AFTER as number,
     storage: env.INKLOOM_STORAGE === 's3'
       ? { kind: 's3', endpoint: env.INKLOOM_S3_ENDPOINT as string, region: env.INKLOOM_S3_REGION as string, bucket: env.INKLOOM_S3_BUCKET as string, key: env.INKLOOM_S3_KEY as string, secret: env.INKLOOM_S3_SECRET as string }
       : { kind: 'disk' },

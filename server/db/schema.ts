@@ -5,6 +5,7 @@ import type { Reach } from '@core/assignments/assignment'
 import type { Limits } from '@core/assignments/limits'
 import type { Layout, RangeEntry, Relation } from '@core/catalogue/model'
 import type { Difference } from '@core/catalogue/patch'
+import type { ValueSource } from '@core/catalogue/source'
 import type { Mapping } from '@core/imports/mapping'
 import type { Box, Focus, Measured, PictureView } from '@core/media/item'
 
@@ -163,6 +164,33 @@ export const value = pgTable('value', {
   // Which products name a picture, a file or a question.
   index('value_lists').using('gin', sql`value jsonb_path_ops`).where(sql`hash is null and jsonb_typeof(value) = 'array'`),
 ])
+
+/** What an outside source says of a value or field of a product: taken over, or beside a value of its own. */
+export const valueSource = pgTable('value_source', {
+  productId: integer('product_id').notNull(),
+  path: text('path').notNull(),
+  said: jsonb('said').$type<ValueSource>().notNull(),
+  personId: integer('person_id'),
+}, (t) => [primaryKey({ columns: [t.productId, t.path] })])
+
+/** What the data pool was asked to put right, and what it answered. */
+export const poolQuery = pgTable('pool_query', {
+  id: text('id').primaryKey(),
+  productId: integer('product_id').notNull(),
+  path: text('path').notNull(),
+  gtin: text('gtin').notNull(),
+  property: text('property').notNull(),
+  /** What the pool said, and what we propose, as the pool writes it. */
+  theirs: text('theirs').notNull(),
+  ours: text('ours').notNull(),
+  reason: text('reason').notNull(),
+  personId: integer('person_id'),
+  asked: moment('asked').notNull(),
+  sent: moment('sent'),
+  answered: moment('answered'),
+  agreed: boolean('agreed'),
+  words: text('words'),
+}, (t) => [index('pool_query_product').on(t.productId), index('pool_query_open').on(t.asked).where(sql`answered is null`)])
 
 /** What rules read: resolved facts. Storefront 0 holds for all of them; where one differs, each has a row. */
 export const fact = pgTable('fact', {

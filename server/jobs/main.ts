@@ -3,6 +3,7 @@ import type pg from 'pg'
 import { connections, database, disconnect } from '../db/connect'
 import { enqueueDueFeeds } from '../services/feeds'
 import { jobChannel } from '../services/jobs'
+import { lookAfterQueries } from '../services/pool-queries'
 import { handlers, type JobInput } from './handlers'
 import { queue, queueName } from './queue'
 
@@ -70,12 +71,18 @@ const lookForFeeds = () => void enqueueDueFeeds(Date.now()).catch((e: unknown) =
 const feedTimer = setInterval(lookForFeeds, 20_000)
 lookForFeeds()
 
+/** The data pool is asked, and its answers are looked for, as long as there is something open. */
+let atPool: Promise<unknown> = Promise.resolve()
+const lookAtPool = () => { atPool = atPool.then(() => lookAfterQueries(Date.now())).catch((e: unknown) => console.error('Data pool:', (e as Error).message)) }
+const poolTimer = setInterval(lookAtPool, 5_000)
+
 let stopping = false
 for (const signal of ['SIGINT', 'SIGTERM'] as const) {
   process.on(signal, () => {
     if (stopping) return
     stopping = true
     clearInterval(feedTimer)
+    clearInterval(poolTimer)
     void boss.stop({ graceful: false, wait: false }).finally(() => disconnect().finally(() => process.exit(0)))
     setTimeout(() => process.exit(0), 1500).unref()
   })

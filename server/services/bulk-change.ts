@@ -3,7 +3,7 @@ import { attributeTypes, checkedValue } from '@core/attributes/types/registry'
 import type { Attribute, Value } from '@core/attributes/attribute'
 import { bulkTitle, checkBulkChange, membersOf, outcomeOf, type BulkChange } from '@core/bulk/change'
 import { bulkTarget } from '@core/bulk/target'
-import { applyPatch, type ProductPatch } from '@core/catalogue/patch'
+import { applyPatch, type Difference, type ProductPatch } from '@core/catalogue/patch'
 import { database, inTransaction, type Tx } from '../db/connect'
 import { bulkSetOf, lookAtSet, writeSet, type BulkSet, type BulkSetSeen } from '../db/queries/bulk-sets'
 import { loadFamilies, lockFamilies, type StoredFamily, type StoredProduct } from '../db/queries/families'
@@ -97,11 +97,11 @@ export async function queueBulkChange(person: Person, body: BulkBody, now: numbe
 }
 
 /** Changes products of a family, and adds what differs to a set of writes. Returns how many products that are. */
-export function changeFamily(family: StoredFamily, changes: readonly { product: StoredProduct; patch: ProductPatch; marks?: ReturnType<typeof takenBack>['marks'] }[], set: WriteSet, setup: StoredSetup, now: number): number {
+export function changeFamily(family: StoredFamily, changes: readonly { product: StoredProduct; patch: ProductPatch; marks?: ReturnType<typeof takenBack>['marks']; sources?: readonly Difference[] }[], set: WriteSet, setup: StoredSetup, now: number): number {
   let changed = 0
-  for (const { product, patch, marks } of changes) {
+  for (const { product, patch, marks, sources = [] } of changes) {
     const result = applyPatch(product, patch)
-    const differences = [...result.differences, ...markTranslations(product, result.product, result.differences, marks ?? new Map(), setup)]
+    const differences = [...result.differences, ...markTranslations(product, result.product, result.differences, marks ?? new Map(), setup), ...sources]
     if (differences.length === 0) continue
     const after = Object.assign(result.product, { version: product.version + 1, changed: now })
     if (family.root === product) family.root = after

@@ -12,10 +12,10 @@ import { require, type Person } from './permission'
 import { notFitting, notFound, Problem } from './problem'
 import { markTranslations, newProduct, productDocument, productTag } from './products'
 
-interface Write { before: StoredProduct | null; after: StoredProduct; differences: Difference[] }
+export interface Write { before: StoredProduct | null; after: StoredProduct; differences: Difference[] }
 
 /** Throws a 422 problem where SKUs or GTINs are taken, or stand twice in what is written. */
-async function checkUnique(tx: Tx, writes: readonly Write[], path: (i: number, field: string) => string) {
+export async function checkUnique(tx: Tx, writes: readonly Write[], path: (i: number, field: string) => string) {
   const errors: { path: string; message: string }[] = []
   const made = writes.filter((w) => !w.before).map((w) => w.after.sku)
   const known = await rootsOfSkus(tx.db, made)

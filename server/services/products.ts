@@ -2,6 +2,7 @@ import { and, desc, eq, lt } from 'drizzle-orm'
 import { stillFits } from '@core/attributes/fits'
 import { isRequired } from '@core/attributes/required'
 import { blankProduct, applyPatch, inversePatch, same, valuePath, type Difference, type ProductPatch } from '@core/catalogue/patch'
+import { sourcesBack, type ValueSource } from '@core/catalogue/source'
 import { factsOf, type Facts, type FactLens } from '@core/rules/facts'
 import { sourceHash, translationStates, type TranslationState } from '@core/translation/state'
 import { editionReader, valuesFor, displayValue } from '@core/page/assemble'
@@ -10,6 +11,7 @@ import type { ProductPatchBody } from '@contracts/product'
 import { database, inTransaction, type Tx } from '../db/connect'
 import { loadFamilies, loadFamilyOf, lockFamilies, markKey, memberOf, ownersOfGtins, rootsOfSkus, type StoredFamily, type StoredProduct, type TranslationMark } from '../db/queries/families'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
+import { loadSources, writeSources } from '../db/queries/sources'
 import { beginStep, writeProducts } from '../db/queries/write-products'
 import * as t from '../db/schema'
 import { checkedPatch, type Checked } from './check-patch'
@@ -36,7 +38,8 @@ function markOf(product: StoredProduct, v: { attribute: string; storefront: stri
   return mark?.state ? { state: mark.state } : {}
 }
 
-async function familyOf(sku: string): Promise<{ setup: StoredSetup; family: StoredFamily; product: StoredProduct }> {
+/** A product with its family and the set-up. Throws 404. */
+export async function familyOf(sku: string): Promise<{ setup: StoredSetup; family: StoredFamily; product: StoredProduct }> {
   const db = database()
   const setup = await loadSetup(db)
   const family = await loadFamilyOf(db, setup, sku)
@@ -47,7 +50,8 @@ async function familyOf(sku: string): Promise<{ setup: StoredSetup; family: Stor
 /** One product and its entity tag. */
 export async function getProduct(sku: string) {
   const { family, product } = await familyOf(sku)
-  return { tag: productTag(product), document: productDocument(product, family) }
+  const sources = (await loadSources(database(), [product.id])).get(product.id)
+  return { tag: productTag(product), document: { ...productDocument(product, family), sources: Object.fromEntries(sources ?? []) } }
 }
 
 /** What a resolved value looks like on the wire. */
@@ -131,7 +135,7 @@ export async function patchProduct(person: Person, sku: string, ifMatch: string 
       throw new Problem(412, 'Changed meanwhile', 'Somebody else has changed this product since you opened it. Nothing has been overwritten; look at the newer version and decide.',
         conflicts.length > 0 ? conflicts : undefined, { current: productDocument(product, family) })
     }
-    const after = await saveOne(tx, setup, family, product, patch, marks, person, `Changed ${sku}`, now)
+    const after = await saveOne(tx, setup, family, product, { patch, marks }, person, `Changed ${sku}`, now)
     return { tag: productTag(after), document: productDocument(after, { ...family, root: product === family.root ? after : family.root }) }
   })
 }
@@ -143,7 +147,8 @@ function askPermission(person: Person, body: ProductPatchBody, setup: StoredSetu
   for (const v of translations) require(person, 'translate', v.language!)
 }
 
-async function lockFamily(tx: Tx, setup: StoredSetup, sku: string) {
+/** The family of a product, which nobody else changes until the transaction ends. Throws 404. */
+export async function lockFamily(tx: Tx, setup: StoredSetup, sku: string) {
   const root = (await rootsOfSkus(tx.db, [sku])).get(sku)
   if (root === undefined) throw notFound(`product “${sku}”`)
   await lockFamilies(tx.db, [root])
@@ -151,10 +156,18 @@ async function lockFamily(tx: Tx, setup: StoredSetup, sku: string) {
   return { family, product: memberOf(family, sku) }
 }
 
-async function saveOne(tx: Tx, setup: StoredSetup, family: StoredFamily, product: StoredProduct, patch: ProductPatch, marks: ReadonlyMap<string, TranslationState>, person: Person, title: string, now: number): Promise<StoredProduct> {
+/** What is to change in a product: its values, the states of translations, and what outside sources say of it. */
+export interface ProductChange {
+  patch: ProductPatch
+  marks?: ReadonlyMap<string, TranslationState>
+  sources?: readonly Difference[]
+}
+
+/** Writes a change of one product as a step of its own. Returns the product as it is then. */
+export async function saveOne(tx: Tx, setup: StoredSetup, family: StoredFamily, product: StoredProduct, { patch, marks = new Map(), sources = [] }: ProductChange, person: Person, title: string, now: number): Promise<StoredProduct> {
   const result = applyPatch(product, patch)
   const after = result.product
-  const differences = [...result.differences, ...markTranslations(product, after, result.differences, marks, setup)]
+  const differences = [...result.differences, ...markTranslations(product, after, result.differences, marks, setup), ...sources]
   if (differences.length === 0) return product
   if (after.gtin !== null && after.gtin !== product.gtin) {
     const owner = (await ownersOfGtins(tx.db, [after.gtin])).get(after.gtin)
@@ -166,6 +179,7 @@ async function saveOne(tx: Tx, setup: StoredSetup, family: StoredFamily, product
     ? { root: after, variants: family.variants } : { root: family.root, variants: family.variants.map((v) => (v === product ? after : v)) }
   const step = await beginStep(tx, title, person.id, now)
   await writeProducts(tx, setup, [{ before: product, after, differences }], [changed], new Set([family.root.id]), step)
+  await writeSources(tx, [{ id: product.id, differences: sources }], person.id)
   return after
 }
 
@@ -188,9 +202,10 @@ export async function productHistory(sku: string, before: number | null, limit: 
   return { items: rows.slice(0, limit).map((r) => ({ ...r, at: r.at.toISOString(), made: r.differences[0]?.path === 'created' })), next: rows.length > limit ? rows[limit - 1]!.id : null }
 }
 
-/** What takes differences of a product back, with the marks of its translations. What was changed again since stays and is named. */
-export function takenBack(product: StoredProduct, differences: readonly Difference[], paths: readonly string[] | null, setup: StoredSetup) {
-  const wanted = differences.filter((d) => !d.path.startsWith('state:') && d.path !== 'created' && (paths === null || paths.includes(d.path)))
+/** What takes differences of a product back, with the marks of its translations and its sources. What was changed again since stays and is named. */
+export function takenBack(product: StoredProduct, known: ReadonlyMap<string, ValueSource> | undefined, differences: readonly Difference[], paths: readonly string[] | null, setup: StoredSetup) {
+  const sources = sourcesBack(known ?? new Map(), differences, paths)
+  const wanted = differences.filter((d) => !/^(state|source):/.test(d.path) && d.path !== 'created' && (paths === null || paths.includes(d.path)))
   // Where an attribute has changed since, what it held before may have no place in it.
   const fitting = wanted.filter((d) => stillFits(d.path, d.before, setup))
   const marks: Checked['marks'] = new Map()
@@ -199,7 +214,7 @@ export function takenBack(product: StoredProduct, differences: readonly Differen
     if (d.path.startsWith('state:') && translationStates.some((s) => s === state)) marks.set(d.path.slice('state:'.length).replace(/^([^@]+)$/, '$1@/'), state as TranslationState)
   }
   const { patch, kept } = inversePatch(product, fitting)
-  return { patch, kept: [...kept, ...wanted.filter((d) => !fitting.includes(d)).map((d) => d.path)], marks }
+  return { patch, kept: [...kept, ...wanted.filter((d) => !fitting.includes(d)).map((d) => d.path), ...sources.kept], marks, sources: sources.changes }
 }
 
 /** Takes one change of a product back. What was changed again since stays and is named. */
@@ -210,8 +225,8 @@ export async function putBack(person: Person, sku: string, changeId: number, pat
     const { family, product } = await lockFamily(tx, setup, sku)
     const [change] = await tx.db.select({ differences: t.change.differences }).from(t.change).where(and(eq(t.change.id, changeId), eq(t.change.record, `product:${sku}`)))
     if (!change) throw notFound('such change of this product')
-    const { patch, kept, marks } = takenBack(product, change.differences, paths, setup)
-    const after = await saveOne(tx, setup, family, product, patch, marks, person, `Put back a change of ${sku}`, now)
+    const { kept, ...back } = takenBack(product, (await loadSources(tx.db, [product.id])).get(product.id), change.differences, paths, setup)
+    const after = await saveOne(tx, setup, family, product, back, person, `Put back a change of ${sku}`, now)
     return { tag: productTag(after), kept, document: productDocument(after, family) }
   })
 }

@@ -4,6 +4,7 @@ import type { Difference } from '@core/catalogue/patch'
 import { database, inTransaction, type Tx } from '../db/connect'
 import { loadFamilies, lockFamilies, rootsOfSkus, type StoredFamily } from '../db/queries/families'
 import { loadSetup } from '../db/queries/setup'
+import { loadSources, writeSources } from '../db/queries/sources'
 import { beginStep, removeProducts, writeFacts, WriteSet } from '../db/queries/write-products'
 import * as t from '../db/schema'
 import { changeFamily, familiesAtOnce, shownAtMost, writeFamilies } from './bulk-change'
@@ -42,18 +43,22 @@ export async function putStepBack(stepId: number, personId: number | null, now: 
       await lockFamilies(tx.db, roots)
       const families = [...(await loadFamilies(tx.db, setup, roots)).values()]
       const set = new WriteSet(setup, made ??= await beginStep(tx, report.title, personId, now))
+      const sources = await loadSources(tx.db, families.flatMap((f) => [f.root.id, ...f.variants.map((v) => v.id)]))
+      const ofSources: { id: number; differences: Difference[] }[] = []
       const changed = families.filter((family) => {
         const list = [family.root, ...family.variants].filter((p) => bySku.has(p.sku) && !isMade(bySku.get(p.sku)!)).map((product) => {
-          const back = takenBack(product, bySku.get(product.sku)!, null, setup)
+          const back = takenBack(product, sources.get(product.id), bySku.get(product.sku)!, null, setup)
+          ofSources.push({ id: product.id, differences: back.sources })
           report.keptCount += back.kept.length
           for (const path of back.kept) if (report.kept.length < shownAtMost) report.kept.push({ sku: product.sku, path })
-          return { product, patch: back.patch, marks: back.marks }
+          return { product, patch: back.patch, marks: back.marks, sources: back.sources }
         })
         const products = changeFamily(family, list, set, setup, now)
         report.products += products
         return products > 0
       })
       await writeFamilies(tx, set, changed)
+      await writeSources(tx, ofSources, personId)
       const madeHere = families.flatMap((f) => [f.root, ...f.variants]).filter((p) => bySku.has(p.sku) && isMade(bySku.get(p.sku)!)).map((p) => p.sku)
       await removeMade(tx, stepId, madeHere, families, made, report)
       done += rows.length

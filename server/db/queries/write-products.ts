@@ -125,7 +125,7 @@ export async function writeFacts(tx: Tx, setup: StoredSetup, families: readonly 
 /** Removes products with all that is stored of them but their history. Variants go before or with their parents. */
 export async function removeProducts(tx: Tx, ids: readonly number[]): Promise<void> {
   const list = sql`any(${sql.param([...ids])}::int[])`
-  for (const table of ['value', 'price', 'fact', 'fact_text', 'fact_price']) await tx.db.execute(sql`delete from ${sql.raw(table)} where product_id = ${list}`)
+  for (const table of ['value', 'price', 'fact', 'fact_text', 'fact_price', 'value_source', 'pool_query']) await tx.db.execute(sql`delete from ${sql.raw(table)} where product_id = ${list}`)
   for (const table of ['fact_range', 'list_member']) await tx.db.execute(sql`delete from ${sql.raw(table)} where ${sql.raw(table === 'fact_range' ? 'root_id' : 'product_id')} = ${list}`)
   await tx.db.execute(sql`delete from product where id = ${list}`)
 }
