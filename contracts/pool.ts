@@ -87,6 +87,14 @@ export const keepOwnBody = Joi.object<KeepOwnBody>({
   gtin: gtin.required(), path: Joi.string().max(200).required(), reason: Joi.string().trim().min(3).max(500).required(), ask: Joi.boolean().default(false).description('Whether the pool is asked to put its own right.'),
 })
 
+/** What a property of the pool means for everybody from now on: a column name as an import reads it; empty forgets it. */
+export interface MeaningBody {
+  property: string
+  means: string
+}
+
+export const meaningBody = Joi.object<MeaningBody>({ property: Joi.string().trim().min(1).max(200).required(), means: Joi.string().allow('').max(200).required() })
+
 export interface FromPoolBody {
   items: { gtin: string; sku: string; type: string }[]
 }

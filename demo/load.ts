@@ -2,8 +2,8 @@ import { mkdir, stat, unlink, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { sql } from 'drizzle-orm'
 import { stringify } from 'csv-stringify/sync'
-import { checkDigit } from '@core/gtin/check-digit'
 import { database, inTransaction } from '@server/db/connect'
+import type { MediaContent } from '@core/media/item'
 import { insertContent } from '@server/db/queries/media'
 import { raiseStamp } from '@server/db/queries/setup'
 import * as t from '@server/db/schema'
@@ -17,13 +17,9 @@ import { settings } from '@server/settings'
 import { storage } from '@server/storage/storage'
 import { assignments, pieces, specials } from './content'
 import { drawing } from './drawings/draw'
-import type { Copy, Line, Model } from './line'
-import { bags } from './lines/bags'
-import { clothing } from './lines/clothing'
-import { hardware } from './lines/hardware'
-import { attributes, brands, categories, groups, storefronts, types } from './setup'
-
-export const lines: Line[] = [...bags, ...hardware, ...clothing]
+import { guidePages } from './drawings/guide'
+import { fileRows, lines, namesOf, picturesOf } from './rows'
+import { attributes, brands, categories, groups, storefronts, types } from './setup/world'
 
 interface DemoPerson {
   email: string
@@ -33,87 +29,44 @@ interface DemoPerson {
   password: string
 }
 
-/** GS1's prefix 2 is for restricted circulation, so none of these is a real item's. */
-const gtin = (n: number) => {
-  const body = `200${String(n).padStart(9, '0')}`
-  return body + String(checkDigit(body))
-}
-
-const filled = (text: string | undefined, m: Model) => text?.replaceAll('{n}', m.n).replaceAll('{l}', m.facts.volume ?? '') ?? ''
-
-type Row = Record<string, string>
-
-function copyColumns(language: string, copy: Copy | undefined, m: Model): Row {
-  return {
-    [`name@/${language}`]: filled(copy?.name, m), [`summary@/${language}`]: filled(copy?.summary, m), [`description@/${language}`]: filled(copy?.description, m),
-    [`key-points@/${language}`]: (copy?.points ?? []).map((p) => filled(p, m)).join('|'), [`mounting-notes@/${language}`]: filled(copy?.mounting, m),
-  }
-}
-
-interface Drawn { name: string; colour: string; view: 'whole' | 'detail'; ofVariants: boolean }
-
-/** The pictures of a model: the whole of it, in each colour, and of what hangs on a bicycle its fastening. */
-function picturesOf(line: Line, m: Model): Drawn[] {
-  const base = m.sku.toLowerCase()
-  return [
-    { name: `${base}.svg`, colour: m.colour, view: 'whole', ofVariants: false },
-    ...(line.type === 'pannier' || line.type === 'handlebar-bag' ? [{ name: `${base}-detail.svg`, colour: m.colour, view: 'detail' as const, ofVariants: false }] : []),
-    ...(m.colours ?? []).map((c) => ({ name: `${base}-${c}.svg`, colour: c, view: 'whole' as const, ofVariants: true })),
-  ]
-}
-
-/** The rows of a product file for a line: each model, and under it its variants. */
-function rowsOf(line: Line, count: () => number): Row[] {
-  return line.models.flatMap((m) => {
-    const languages = ['en-GB', 'de-CH', 'fr-CH', 'it-CH'] as const
-    const leaf = !m.sizes
-    const parent: Row = {
-      'sku': m.sku, 'parent': '', 'type': line.type, 'category': line.category, 'brand': line.brand, 'tags': line.tags.join('|'), 'status': m.status ?? 'active', 'kind': 'shipped',
-      'gtin': leaf ? gtin(count()) : '', 'stock': leaf ? String(m.stock) : '', 'price@uk': String(m.uk), 'price@ch': String(m.ch), 'model': m.n,
-      'colour': leaf || !m.colours ? m.colour : '', 'pictures': picturesOf(line, m).filter((p) => !p.ofVariants).map((p) => p.name).join('|'), ...line.facts, ...m.facts,
-      ...Object.assign({}, ...languages.map((l) => copyColumns(l, line.copy[l], m))) as Row,
-    }
-    if (leaf) parent.colour = m.colour
-    const variants = (m.sizes ?? []).flatMap((size) => (m.colours ?? ['']).map((colour): Row => ({
-      sku: `${m.sku}-${size}${colour ? `-${colour.toUpperCase().slice(0, 3)}` : ''}`, parent: m.sku, gtin: gtin(count()), stock: String((size.charCodeAt(0) * 7 + colour.length * 5) % 23), size, ...(colour ? { colour, pictures: `${m.sku.toLowerCase()}-${colour}.svg` } : {}),
-    })))
-    return [parent, ...variants]
-  })
-}
-
 /** The demo's product files, by name. */
 export function productFiles(): Record<string, string> {
-  let n = 1000
-  const count = () => ++n
-  const files: Record<string, string> = {}
-  for (const [name, list] of Object.entries({ bags, hardware, clothing })) {
-    const rows = list.flatMap((line) => rowsOf(line, count))
-    const columns = [...new Set(rows.flatMap((r) => Object.keys(r)))]
-    files[`${name}.csv`] = stringify([columns, ...rows.map((r) => columns.map((c) => r[c] ?? ''))])
-  }
-  return files
+  return Object.fromEntries(Object.entries(fileRows()).map(([name, rows]) => {
+    const columns = [...new Set(rows.flatMap((r) => Object.keys(r.cells)))].filter((c) => rows.some((r) => r.cells[c]))
+    return [name, stringify([['sku', ...columns], ...rows.map((r) => [r.sku, ...columns.map((c) => r.cells[c] ?? '')])])]
+  }))
 }
 
-/** Puts the drawings into the media library, looked at as anything that is sent. */
-async function loadPictures(now: number) {
-  const folder = path.join(settings().data, 'demo')
-  await mkdir(folder, { recursive: true })
-  for (const line of lines) {
-    for (const [i, m] of line.models.entries()) {
-      for (const p of picturesOf(line, m)) {
-        const file = path.join(folder, p.name)
-        await writeFile(file, drawing(line.type, p.colour, 0.82 + 0.07 * i, p.view))
-        const content = await contentOfFile(file, p.name, (await stat(file)).size)
-        await storage().put(content.digest, file, content.mime)
-        const labels = Object.fromEntries(Object.entries(line.copy).flatMap(([language, copy]) => (copy?.name ? [[language, filled(copy.name, m)]] : [])))
-        await inTransaction(async (tx) => {
-          await insertContent(tx, content)
-          await tx.db.insert(t.media).values({ name: p.name, digest: content.digest, labels: p.view === 'detail' ? {} : labels, view: p.view, origin: 'Drawn for Tarnwheel', holder: 'Tarnwheel', created: new Date(now) })
-        })
-        await unlink(file)
-      }
-    }
+/** Contents that were looked at, by themselves: many models are drawn alike. */
+type Looked = Map<string, Promise<MediaContent>>
+
+async function look(name: string, content: string): Promise<MediaContent> {
+  const file = path.join(settings().data, 'demo', name)
+  await writeFile(file, content)
+  const looked = await contentOfFile(file, name, (await stat(file)).size)
+  await storage().put(looked.digest, file, looked.mime)
+  await unlink(file)
+  await inTransaction((tx) => insertContent(tx, looked))
+  return looked
+}
+
+/** Puts the drawings and guides into the media library, looked at as anything that is sent. */
+async function loadMedia(now: number) {
+  await mkdir(path.join(settings().data, 'demo'), { recursive: true })
+  const looked: Looked = new Map()
+  const rows: (typeof t.media.$inferInsert)[] = []
+  const keep = async (name: string, content: string, described: Partial<typeof t.media.$inferInsert>) => {
+    if (!looked.has(content)) looked.set(content, look(name, content))
+    rows.push({ name, digest: (await looked.get(content)!).digest, origin: 'Drawn for Tarnwheel', holder: 'Tarnwheel', created: new Date(now), ...described })
   }
+  for (const line of lines) {
+    await Promise.all(line.models.flatMap((m, i) => {
+      const labels = namesOf(line, m)
+      const pictures = picturesOf(line, m).map((p) => keep(p.name, drawing(line.type, p.colour, 0.82 + 0.11 * (i % 3), p.view), { labels: p.view === 'detail' ? {} : labels, view: p.view }))
+      return line.type === 'repair-guide' ? [...pictures, keep(m.facts['guide-files']!, guidePages(labels['en-GB']!, Number(m.facts.pages)), { labels, origin: 'Written by the workshop' })] : pictures
+    }))
+  }
+  await database().insert(t.media).values(rows)
 }
 
 /** Loads the demo world into an empty database: set-up, people, pictures, products through the importer, content. */
@@ -129,7 +82,7 @@ export async function loadDemo(people: DemoPerson[]): Promise<void> {
     await db.insert(t.person).values(await Promise.all(people.map(async ({ password, ...p }) => ({ ...p, passwordHash: await hashPassword(password) }))))
     await raiseStamp(db, 'setup')
   })
-  await loadPictures(now)
+  await loadMedia(now)
   const [admin] = await database().select().from(t.person).where(sql`role = 'administrator'`)
   const folder = path.join(settings().data, 'demo')
   await mkdir(folder, { recursive: true })

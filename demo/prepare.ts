@@ -5,6 +5,7 @@ import * as t from '@server/db/schema'
 import { closeQueue } from '@server/services/jobs'
 import { refreshFactsOfOldVersion } from '@server/services/refresh-facts'
 import { loadDemo } from './load'
+import { ensurePool } from './pool'
 
 /** Brings the database up to date, and loads the demo world where it is empty. */
 await migrateAll()
@@ -13,6 +14,7 @@ if (!somebody) {
   console.log('Loading the demo world …')
   await loadDemo(JSON.parse(await readFile('demo/people.json', 'utf8')).demoPeople)
 }
+await ensurePool()
 await refreshFactsOfOldVersion()
 await closeQueue()
 await disconnect()

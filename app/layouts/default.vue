@@ -3,6 +3,7 @@ const finder = ref(false)
 const keys = ref(false)
 const lens = useLensStore()
 const { focus, open } = useProofFocus()
+useHead({ link: computed(() => scriptFonts(lens.language).map((href) => ({ rel: 'stylesheet', href }))) })
 
 useKeys('Everywhere', [
   { keys: 'Ctrl+K', does: 'Find a product, a piece, a command', always: true, run: () => { finder.value = true } },

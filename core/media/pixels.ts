@@ -39,6 +39,12 @@ function overWhite({ data, width, height }: Raster): Uint8Array {
   const out = new Uint8Array(width * height * 3)
   for (let i = 0, o = 0; o < out.length; i += 4, o += 3) {
     const opacity = data[i + 3]!
+    if (opacity === 255) {
+      out[o] = data[i]!
+      out[o + 1] = data[i + 1]!
+      out[o + 2] = data[i + 2]!
+      continue
+    }
     const white = 255 * (255 - opacity)
     out[o] = (data[i]! * opacity + white) / 255
     out[o + 1] = (data[i + 1]! * opacity + white) / 255
@@ -53,16 +59,25 @@ const sameGround = 7
 /** The median colour of a band along the edges, a twenty-fifth of the shorter side wide, and the share of the band that has it. */
 function backgroundOf(rgb: Uint8Array, width: number, height: number): Measured['background'] {
   const band = Math.max(1, Math.round(Math.min(width, height) / 25))
-  const at: number[] = []
+  const at = new Uint32Array(width * height - Math.max(0, width - 2 * band) * Math.max(0, height - 2 * band))
+  const counts = [new Uint32Array(256), new Uint32Array(256), new Uint32Array(256)] as const
+  let n = 0
   for (let y = 0; y < height; y++) {
     const edge = y < band || y >= height - band
-    for (let x = 0; x < width; x++) if (edge || x < band || x >= width - band) at.push((y * width + x) * 3)
+    for (let x = 0; x < width; x++) {
+      // Of a row in the middle only both ends.
+      if (!edge && x === band) x = Math.max(band, width - band)
+      if (x >= width) break
+      const i = (y * width + x) * 3
+      at[n++] = i
+      counts[0][rgb[i]!]!++
+      counts[1][rgb[i + 1]!]!++
+      counts[2][rgb[i + 2]!]!++
+    }
   }
-  const middle = (c: number) => {
-    const counts = new Uint32Array(256)
-    for (const i of at) counts[rgb[i + c]!]!++
+  const middle = (c: 0 | 1 | 2) => {
     let value = 0
-    for (let seen = counts[0]!; seen <= at.length >> 1; seen += counts[++value]!);
+    for (let seen = counts[c][0]!; seen <= n >> 1; seen += counts[c][++value]!);
     return value
   }
   const colour = [middle(0), middle(1), middle(2)] as const
@@ -70,13 +85,14 @@ function backgroundOf(rgb: Uint8Array, width: number, height: number): Measured[
   // A plain edge has one colour many thousand times.
   const known = new Map<number, boolean>()
   let same = 0
-  for (const i of at) {
+  for (let k = 0; k < n; k++) {
+    const i = at[k]!
     const key = (rgb[i]! << 16) | (rgb[i + 1]! << 8) | rgb[i + 2]!
     let belongs = known.get(key)
     if (belongs === undefined) known.set(key, (belongs = colourDistance(labOf(rgb[i]!, rgb[i + 1]!, rgb[i + 2]!), ground) <= sameGround))
     if (belongs) same++
   }
-  return { colour: `#${colour.map(hex).join('')}`, share: same / at.length }
+  return { colour: `#${colour.map(hex).join('')}`, share: same / n }
 }
 
 /**
@@ -85,44 +101,57 @@ function backgroundOf(rgb: Uint8Array, width: number, height: number): Measured[
  * F. Crété-Roffet, T. Dolmiere, P. Ladret, M. Nicolas: The Blur Effect (SPIE 6492, 2007), with its mean of nine pixels.
  */
 export function blurEffect(grey: Float64Array, width: number, height: number): number {
-  const along = (step: number, length: number, across: number, lines: number) => {
-    // A line with its ends drawn out by the four pixels that the mean reaches over them.
-    const line = new Float64Array(length + 8)
-    let before = 0
-    let taken = 0
-    for (let l = 0; l < lines; l++) {
-      for (let i = 0, at = l * across; i < length; i++, at += step) line[i + 4] = grey[at]!
-      line.fill(line[4]!, 0, 4).fill(line[length + 3]!, length + 4)
-      let sum = 0
-      for (let i = 0; i < 9; i++) sum += line[i]!
-      for (let i = 1; i < length; i++) {
-        const last = sum
-        sum += line[i + 8]! - line[i - 1]!
-        const sharp = Math.abs(line[i + 4]! - line[i + 3]!)
-        before += sharp
-        taken += Math.max(0, sharp - Math.abs(sum - last) / 9)
-      }
+  // Row by row in both directions, because pixels below each other lie far apart in memory. From one pixel to the next the
+  // mean of nine changes by what comes in and what falls out; at the ends the last pixel counts on.
+  let [across, keptAcross, down, keptDown] = [0, 0, 0, 0]
+  for (let y = 0; y < height; y++) {
+    const row = y * width
+    for (let x = 1; x < width; x++) {
+      const sharp = Math.abs(grey[row + x]! - grey[row + x - 1]!)
+      const mean = Math.abs(grey[row + (x + 4 < width ? x + 4 : width - 1)]! - grey[row + (x > 5 ? x - 5 : 0)]!) / 9
+      across += sharp
+      keptAcross += mean < sharp ? mean : sharp
     }
-    // A direction in which nothing changes says nothing.
-    return before === 0 ? [] : [(before - taken) / before]
+    if (y === 0) continue
+    const ahead = Math.min(height - 1, y + 4) * width
+    const behind = Math.max(0, y - 5) * width
+    for (let x = 0; x < width; x++) {
+      const sharp = Math.abs(grey[row + x]! - grey[row - width + x]!)
+      const mean = Math.abs(grey[ahead + x]! - grey[behind + x]!) / 9
+      down += sharp
+      keptDown += mean < sharp ? mean : sharp
+    }
   }
-  const effects = [...along(1, width, width, height), ...along(width, height, 1, width)]
+  // A direction in which nothing changes says nothing.
+  const effects = [...(across > 0 ? [keptAcross / across] : []), ...(down > 0 ? [keptDown / down] : [])]
   return effects.length === 0 ? 1 : Math.max(...effects)
 }
 
-/** Means of a grid laid over numbers, `every` of them a pixel and the first at `from`, row by row. */
-function grid(values: Float64Array | Uint8Array, every: number, from: number, width: number, height: number, columns: number, rows: number): number[] {
-  const out: number[] = []
-  for (let r = 0; r < rows; r++) {
-    for (let c = 0; c < columns; c++) {
-      const [top, left] = [Math.floor((r * height) / rows), Math.floor((c * width) / columns)]
-      const [bottom, right] = [Math.max(top + 1, Math.floor(((r + 1) * height) / rows)), Math.max(left + 1, Math.floor(((c + 1) * width) / columns))]
-      let sum = 0
-      for (let y = top; y < bottom; y++) for (let x = left; x < right; x++) sum += values[(y * width + x) * every + from]!
-      out.push(sum / ((bottom - top) * (right - left)))
+interface Cell { top: number; bottom: number; left: number; right: number; pixels: number }
+
+/** A grid laid over a picture, row by row; each cell has at least one pixel. */
+function gridOf(width: number, height: number, columns: number, rows: number): Cell[] {
+  return Array.from({ length: columns * rows }, (_, i) => {
+    const [r, c] = [Math.floor(i / columns), i % columns]
+    const [top, left] = [Math.floor((r * height) / rows), Math.floor((c * width) / columns)]
+    const [bottom, right] = [Math.max(top + 1, Math.floor(((r + 1) * height) / rows)), Math.max(left + 1, Math.floor(((c + 1) * width) / columns))]
+    return { top, bottom, left, right, pixels: (bottom - top) * (right - left) }
+  })
+}
+
+/** The mean colours of a grid of 4 × 4, as L*, a*, b* in whole numbers. */
+function tonesOf(rgb: Uint8Array, width: number, height: number): number[] {
+  return gridOf(width, height, 4, 4).flatMap(({ top, bottom, left, right, pixels }) => {
+    let [red, green, blue] = [0, 0, 0]
+    for (let y = top; y < bottom; y++) {
+      for (let i = (y * width + left) * 3, end = (y * width + right) * 3; i < end; i += 3) {
+        red += rgb[i]!
+        green += rgb[i + 1]!
+        blue += rgb[i + 2]!
+      }
     }
-  }
-  return out
+    return labOf(Math.round(red / pixels), Math.round(green / pixels), Math.round(blue / pixels)).map(Math.round)
+  })
 }
 
 /** Steps of grey under which two cells of a print count as equal, so that an even ground gives no chance bits. */
@@ -130,7 +159,11 @@ const evenCells = 2
 
 /** Which cells of a grid of 9 × 8 are darker than their right neighbour: 64 bits that scaling and saving anew hardly touch. */
 function printOf(grey: Float64Array, width: number, height: number): string {
-  const cells = grid(grey, 1, 0, width, height, 9, 8)
+  const cells = gridOf(width, height, 9, 8).map(({ top, bottom, left, right, pixels }) => {
+    let sum = 0
+    for (let y = top; y < bottom; y++) for (let i = y * width + left, end = y * width + right; i < end; i++) sum += grey[i]!
+    return sum / pixels
+  })
   let out = ''
   for (let r = 0; r < 8; r++) {
     let byte = 0
@@ -147,9 +180,7 @@ export function measure(raster: Raster): Measured {
   const rgb = overWhite(raster)
   const grey = new Float64Array(width * height)
   for (let i = 0, p = 0; i < grey.length; i++, p += 3) grey[i] = 0.2126 * rgb[p]! + 0.7152 * rgb[p + 1]! + 0.0722 * rgb[p + 2]!
-  const channels = [0, 1, 2].map((c) => grid(rgb, 3, c, width, height, 4, 4).map(Math.round))
-  const tones = channels[0]!.flatMap((r, i) => labOf(r, channels[1]![i]!, channels[2]![i]!).map(Math.round))
-  return { background: backgroundOf(rgb, width, height), blur: blurEffect(grey, width, height), print: printOf(grey, width, height), tones }
+  return { background: backgroundOf(rgb, width, height), blur: blurEffect(grey, width, height), print: printOf(grey, width, height), tones: tonesOf(rgb, width, height) }
 }
 
 const bitsOf = (n: number) => {

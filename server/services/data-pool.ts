@@ -1,6 +1,7 @@
-import type { FoundItem, FoundItems, KeepOwnBody, PoolBeside, PoolRow, TakeOverBody } from '@contracts/pool'
+import type { FoundItem, FoundItems, KeepOwnBody, MeaningBody, PoolBeside, PoolRow, TakeOverBody } from '@contracts/pool'
 import type { Mapping } from '@core/imports/mapping'
 import { suggestMapping } from '@core/imports/mapping'
+import { parseHeader } from '@core/imports/columns'
 import { compareItem, isExplained, saidAt, takeOver, type PoolComparison } from '@core/pool/compare'
 import { readItem, type PoolItem } from '@core/pool/item'
 import { same, scopeOfPath } from '@core/catalogue/patch'
@@ -9,7 +10,7 @@ import { attributeTypes } from '@core/attributes/types/registry'
 import type { Value } from '@core/attributes/attribute'
 import { database, inTransaction, type Db } from '../db/connect'
 import { ownersOfGtins, type StoredFamily, type StoredProduct } from '../db/queries/families'
-import { keptMapping } from '../db/queries/kept'
+import { changeMapping, keptMapping } from '../db/queries/kept'
 import type { StoredSetup } from '../db/queries/setup'
 import { loadSetup } from '../db/queries/setup'
 import { loadSources } from '../db/queries/sources'
@@ -35,6 +36,16 @@ export async function asking<T>(work: Promise<T>): Promise<T> {
 
 /** What people have said that properties of the pool mean: the mapping that is kept under its name, for everybody. */
 export const poolMapping = (db: Db) => keptMapping(db, dataPool().name)
+
+/** Says what a property of the pool means, for everybody. Throws 422 where nothing of ours has that name. */
+export async function setMeaning(person: Person, { property, means }: MeaningBody): Promise<void> {
+  require(person, 'edit-products')
+  await inTransaction(async (tx) => {
+    const { problems } = means === '' ? { problems: [] } : parseHeader(['sku', means], await loadSetup(tx.db))
+    if (problems.length > 0) throw notFitting('Nothing has been changed.', problems.map((p) => ({ path: 'means', message: p.message })))
+    await changeMapping(tx, dataPool().name, person.id, (m) => ({ ...m, columns: [...m.columns.filter((c) => c.header !== property), ...(means === '' ? [] : [{ header: property, means, unit: '' }])] }))
+  })
+}
 
 const nameOf = (item: PoolItem, setup: StoredSetup, mapping: Mapping | undefined) =>
   readItem(item, setup, mapping).find((p) => p.path === `attribute:name@/${setup.source}`)?.text ?? `${item.brand} ${item.model}`

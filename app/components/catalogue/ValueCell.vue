@@ -3,6 +3,7 @@ import type { Attribute, BoxItem, StoredValue, Value } from '@core/attributes/at
 import { boxLine } from '@core/attributes/types/lists'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { valuePath } from '@core/catalogue/patch'
+import { standingOf, type Standing, type ValueSource } from '@core/catalogue/source'
 import { directionOf } from '@core/language/chain'
 import type { Resolved } from '@core/values/resolve'
 import type { OfferedValue } from '../editor/RichEditor.vue'
@@ -19,6 +20,8 @@ const props = defineProps<{
   wanted: boolean
   values: OfferedValue[]
   readonly: boolean
+  /** What outside sources say, by path. */
+  sources?: Record<string, ValueSource>
 }>()
 const emit = defineEmits<{ save: [{ attribute: string; storefront: string | null; language: string | null; value: Value | null; base: Value | null }] }>()
 const setup = useSetupStore()
@@ -64,6 +67,13 @@ const note = computed(() => {
   if (r.origin === 'default') return 'the type’s default'
   return r.storefront ? `only in ${setup.storefrontName(r.storefront)}` : ''
 })
+const standings: Record<Standing, (s: ValueSource) => string> = { taken: () => 'from the data pool', own: (s) => `other than the data pool: ${s.reason}`, unexplained: () => 'the data pool says otherwise' }
+/** How the value that is shown stands to what a source says of it, where it is the product's own. */
+const origin = computed(() => {
+  const { value, storefront, language, origin: from } = props.resolved
+  const source = from === 'own' ? props.sources?.[valuePath({ attribute: props.attribute.code, storefront, language })] : undefined
+  return source && { standing: standingOf(value, source), words: standings[standingOf(value, source)](source) }
+})
 const shown = computed(() => {
   const { value, shown: text } = props.resolved
   if (props.attribute.type === 'key-points') return (value as string[] | null)?.map(plainShown)
@@ -92,6 +102,7 @@ const shown = computed(() => {
     </button>
     <PictureFindings v-if="attribute.code === 'pictures'" :sku="sku" :storefront="storefront" :language="language" :version="resolved" />
     <span v-if="note" class="block text-right text-[11px] leading-tight text-ink3" :class="{ '!text-ochre': resolved.origin === 'fallback' }">{{ note }}</span>
+    <span v-if="origin" class="block text-right text-[11px] leading-tight" :class="origin.standing === 'unexplained' ? 'text-ochre' : 'text-ink3'">{{ origin.words }}</span>
     <span v-if="!readonly && (ownAt(null) || ownAt(storefront))" class="absolute right-0 top-0.5">
       <button type="button" class="min-h-6 bg-sheet px-1.5 text-[11.5px] text-ink2 underline decoration-dashed underline-offset-2 opacity-0 focus-visible:opacity-100 group-focus-within:opacity-100 group-hover:opacity-100" :aria-label="`${parentName ? 'Let it go' : 'Clear'}: ${label}`" @click="letGo">{{ parentName ? 'Let it go' : 'Clear' }}</button>
     </span>

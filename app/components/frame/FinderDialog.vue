@@ -8,6 +8,7 @@ const q = ref('')
 const session = useSessionStore()
 const commands: (Found & { run: () => unknown })[] = [
   { kind: 'command', code: 'import', name: 'Import products from a file', run: () => navigateTo('/catalogue/import') },
+  { kind: 'command', code: 'pool', name: 'Look an item up in the data pool', run: () => navigateTo('/catalogue/pool') },
   { kind: 'command', code: 'new-piece', name: 'Write a new piece', run: () => navigateTo('/library/new') },
   { kind: 'command', code: 'new-assignment', name: 'Make a new assignment', run: () => navigateTo('/assignments/new') },
   { kind: 'command', code: 'translate', name: 'Open the translation work', run: () => navigateTo('/translation') },

@@ -1,4 +1,5 @@
 import type { Product } from '@core/catalogue/model'
+import type { ValueSource } from '@core/catalogue/source'
 
 /** A product as the server gives it: with moments as texts, and the SKUs of its variants. */
-export type ProductDocument = Omit<Product, 'created' | 'changed'> & { created: string; changed: string; variants: string[] }
+export type ProductDocument = Omit<Product, 'created' | 'changed'> & { created: string; changed: string; variants: string[]; sources: Record<string, ValueSource> }

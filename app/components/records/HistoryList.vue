@@ -18,8 +18,8 @@ async function older() {
   entries.value = [...entries.value, ...page.items]
   next.value = page.next
 }
-const words = (path: string) => path.replace(/^attribute:/, '').replace(/^state:/, 'state of ').replace(/^texts@\//, 'text in ').replace(/^texts@([^/]+)\//, 'text of $1 in ').replace('leftOut', 'left out').replace('@/', ' in ').replace('@', ' in ')
-const visible = (e: Entry) => e.differences.filter((d) => !d.path.startsWith('state:') || e.differences.length === 1)
+const words = (path: string) => path.replace(/^attribute:/, '').replace(/^state:/, 'state of ').replace(/^source:(attribute:)?/, 'source of ').replace(/^texts@\//, 'text in ').replace(/^texts@([^/]+)\//, 'text of $1 in ').replace('leftOut', 'left out').replace('@/', ' in ').replace('@', ' in ')
+const visible = (e: Entry) => e.differences.filter((d) => !/^(state|source):/.test(d.path) || e.differences.length === 1)
 const open = ref<number[]>([])
 async function putBack(e: Entry) {
   try {

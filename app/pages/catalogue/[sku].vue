@@ -63,8 +63,8 @@ const nothing = (attribute: string): Shows => ({ attribute, value: null, origin:
 const saveValue = (v: { attribute: string; storefront: string | null; language: string | null; value: Value | null; base: Value | null }) => patch({ values: [v] })
 const mayWrite = (language: string, translatable: boolean) => session.mayEdit || (translatable && language !== setup.source && session.mayTranslate(language))
 
-const sides = { attributes: 'Values', variants: 'Variants', prices: 'Prices', history: 'History' } as const
-const side = ref<keyof typeof sides>('attributes')
+const sides = { attributes: 'Values', variants: 'Variants', prices: 'Prices', pool: 'Data pool', history: 'History' } as const
+const side = ref<keyof typeof sides>(route.query.side === 'pool' ? 'pool' : 'attributes')
 const shownSides = computed(() => (Object.keys(sides) as (keyof typeof sides)[]).filter((s) => s !== 'variants' || p.value?.parent === null))
 watch(sku, () => { side.value = 'attributes' })
 const content = computed(() => [...Object.entries(page.data.value?.areas ?? {}).flatMap(([area, list]) => list.map((s) => ({ ...s, area, out: '' }))), ...(page.data.value?.left_out ?? []).filter((l) => l.because?.reach !== 'not-met' && l.because?.reach !== 'not-chosen' && l.because?.assignment && !l.reason.startsWith('only ')).map((l) => ({ ...l, out: l.reason }))]
@@ -82,6 +82,7 @@ useKeys('Product', [
   { keys: 'h', does: 'History, and back', run: () => { side.value = side.value === 'history' ? 'attributes' : 'history' } },
   { keys: 'v', does: 'Variants, and back', run: () => { if (p.value?.parent === null) side.value = side.value === 'variants' ? 'attributes' : 'variants' } },
   { keys: 'm', does: 'Prices, and back', run: () => { side.value = side.value === 'prices' ? 'attributes' : 'prices' } },
+  { keys: 'g', does: 'What the data pool says, and back', run: () => { side.value = side.value === 'pool' ? 'attributes' : 'pool' } },
   { keys: 'd', does: 'Copy the product', run: () => { if (session.mayEdit) void navigateTo({ path: '/catalogue/new', query: { copy: sku.value } }) } },
   { keys: 't', does: 'Translate its texts', run: () => void navigateTo(`/translation/${segment(`product:${sku.value}`)}`) },
   { keys: 'Enter', does: 'Change the value in focus' },
@@ -103,6 +104,7 @@ useKeys('Product', [
         <HistoryList v-if="side === 'history'" class="px-5" :read="`/api/products/${segment(sku)}/history`" :write="`/api/products/${segment(sku)}/put-back`" :version="version" :after="refreshProof" />
         <VariantGrid v-else-if="side === 'variants'" :product="p" :version="version" :disabled="!session.mayEdit" @saved="refreshProof" />
         <PriceTable v-else-if="side === 'prices'" :product="p" :parent="parentProduct.data.value ?? null" :disabled="!session.mayEdit" @patch="patch" />
+        <PoolTable v-else-if="side === 'pool'" :sku="sku" :version="version" :disabled="!session.mayEdit" @taken="refreshProof" />
         <template v-else>
           <section aria-label="Product">
             <div class="group-head"><h2>Product</h2><small>{{ setup.label(type?.labels, p.type) }}, {{ p.kind }}<template v-if="session.mayEdit"> · <NuxtLink class="plain" :to="{ path: '/catalogue/new', query: { copy: p.sku } }">Copy it</NuxtLink></template></small></div>
@@ -113,7 +115,7 @@ useKeys('Product', [
             <div v-for="u in g.uses" :key="u.attribute" class="cols py-1" :class="{ one: columns.length === 1 }">
               <div class="pt-0.5 text-ink2">{{ setup.label(setup.attributes.get(u.attribute)?.labels, u.attribute) }} <b v-if="needed(u.attribute) && !of(columns.length - 1, u.attribute)?.counts" class="font-semibold text-madder">needed</b></div>
               <template v-for="(c, i) in columns" :key="c.id + sku">
-                <ValueCell v-if="setup.attributes.get(u.attribute)" :sku="sku" :parent-name="parentName" :attribute="setup.attributes.get(u.attribute)!" :resolved="of(i, u.attribute) ?? nothing(u.attribute)" :own="p.values" :storefront="c.storefront" :language="c.language" :wanted="of(i, u.attribute)?.required ?? false" :values="offered" :readonly="!mayWrite(c.language, setup.attributes.get(u.attribute)!.translatable)" @save="saveValue" />
+                <ValueCell v-if="setup.attributes.get(u.attribute)" :sku="sku" :parent-name="parentName" :attribute="setup.attributes.get(u.attribute)!" :resolved="of(i, u.attribute) ?? nothing(u.attribute)" :own="p.values" :storefront="c.storefront" :language="c.language" :wanted="of(i, u.attribute)?.required ?? false" :values="offered" :sources="p.sources" :readonly="!mayWrite(c.language, setup.attributes.get(u.attribute)!.translatable)" @save="saveValue" />
               </template>
             </div>
           </section>

@@ -105,7 +105,7 @@ const accepts = '.csv,.txt,.tsv,.xlsx,.jsonl,.ndjson,text/csv'
 
 <template>
   <div class="h-full overflow-auto px-5 py-3.5">
-    <div class="flex items-baseline gap-4"><h1>Import products</h1><NuxtLink to="/catalogue" class="plain">Back to the catalogue</NuxtLink><NuxtLink to="/catalogue/feeds" class="plain">Feeds</NuxtLink></div>
+    <div class="flex items-baseline gap-4"><h1>Import products</h1><NuxtLink to="/catalogue" class="plain">Back to the catalogue</NuxtLink><NuxtLink to="/catalogue/feeds" class="plain">Feeds</NuxtLink><NuxtLink to="/catalogue/pool" class="plain">Data pool</NuxtLink></div>
     <p class="mt-1 max-w-[75ch] text-ink2">CSV, a spreadsheet (XLSX) or JSON Lines, one row a product. Its columns may be called as they like: say what they mean. It is checked first; nothing is written until you say so.</p>
     <div class="mt-3 flex flex-wrap items-center gap-3">
       <label class="flex min-w-[340px] flex-1 cursor-pointer items-center gap-3 border border-dashed border-hair2 bg-sheet px-4 py-3 focus-within:border-indigo" :class="{ 'bg-indigowash': over }" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="over = false; choose($event.dataTransfer?.files[0])">

@@ -51,7 +51,7 @@ useKeys('New product', [{ keys: 'Ctrl+S', does: 'Make it', always: true, run: ()
 
 <template>
   <div class="h-full overflow-auto px-5 py-3.5">
-    <div class="flex items-baseline gap-4"><h1>{{ of ? 'Copy a product' : 'New product' }}</h1><NuxtLink to="/catalogue" class="plain">Back to the catalogue</NuxtLink></div>
+    <div class="flex items-baseline gap-4"><h1>{{ of ? 'Copy a product' : 'New product' }}</h1><NuxtLink to="/catalogue" class="plain">Back to the catalogue</NuxtLink><NuxtLink to="/catalogue/pool" class="plain">Find it in the data pool</NuxtLink></div>
     <p v-if="!session.mayEdit" class="mt-3 text-ochre" role="status">{{ session.me?.name }} may not make products.</p>
     <form v-else class="mt-3 grid max-w-[720px] grid-cols-[140px_minmax(0,1fr)] items-start gap-x-5 gap-y-2.5" @submit.prevent="make">
       <span class="pt-1.5 text-ink2">Copied from</span><div><SkuPicker v-model="pattern" class="w-72" label="Product to copy" placeholder="nothing: it is made from scratch" /><button v-if="pattern" type="button" class="plain ml-3" @click="pattern = ''">From scratch</button><p v-if="of" class="mt-1 text-ink2">“{{ oldName ?? of.sku }}”, with its {{ of.values.length }} values, prices, relations, and the content assigned to it by name. The copy is disabled, and what must be unique is asked for here.</p></div>

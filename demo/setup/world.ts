@@ -1,0 +1,4 @@
+export { attributes } from './attributes'
+export { categories } from './categories'
+export { brands, groups, storefronts } from './storefronts'
+export { types } from './types'
