@@ -75,6 +75,7 @@ export const operations = {
   makeFromPool: { method: 'post', path: '/api/data-pool/products', summary: 'Make drafts of items of the data pool in one step; every value keeps its source', action: 'edit-products', body: fromPoolBody },
   listPoolQueries: { method: 'get', path: '/api/data-pool/queries', summary: 'What the data pool was asked to put right, and its answers, the latest first', action: 'read', query: Joi.object({ state: Joi.string().valid('all', 'open', 'answered').default('all'), limit: Joi.number().integer().min(1).max(200).default(50), cursor: Joi.string().isoDate() }) },
   setMeaning: { method: 'put', path: '/api/data-pool/meanings', summary: 'Say what a property of the data pool means, for everybody', action: 'edit-products', body: meaningBody },
+  getSources: { method: 'get', path: '/api/products/{sku}/sources', summary: 'What outside sources say of a product’s values, by path', action: 'read' },
   besideProduct: { method: 'get', path: '/api/products/{sku}/data-pool', summary: 'An item of the data pool beside a product, property by property', action: 'read', query: besideQuery },
   takeFromPool: { method: 'post', path: '/api/products/{sku}/data-pool/take', summary: 'Take over what an item of the data pool says', action: 'edit-products', body: takeOverBody },
   keepOwn: { method: 'post', path: '/api/products/{sku}/data-pool/keep', summary: 'Keep a value that differs from the data pool’s, with the reason; the pool can be asked to put its own right', action: 'edit-products', body: keepOwnBody },

@@ -42,20 +42,19 @@ function pathOf(column: Column | undefined): string | null {
 export function readItem(item: PoolItem, setup: Setup, kept?: Mapping): ReadProperty[] {
   const names = Object.keys(item.properties)
   const cells = Object.values(item.properties)
-  const columns = mappingFor(kept ?? { columns: [], type: '' }, ['sku', ...names], [['', ...cells]], setup)
-  const mapped = mappedColumns(['sku', ...names], { columns, type: '' }, setup)
+  const columns = mappingFor(kept ?? { columns: [], type: '' }, names, [cells], setup)
+  const spoken = columns.filter((c) => !keys.includes(c.means))
+  // A file says of each row which product it is about; an item is about the one that it is compared with.
+  const mapped = mappedColumns(['sku', ...spoken.map((c) => c.header)], { columns: [{ header: 'sku', means: 'sku', unit: '' }, ...spoken], type: '' }, setup)
   const byName = new Map(mapped.columns.map((c) => [c.header, c]))
-  const read = new Map<string, ReadProperty>()
-  names.forEach((property, i) => {
-    const text = cells[i]!
+  return spoken.map(({ header: property }): ReadProperty => {
+    const text = item.properties[property]!
     const column = byName.get(property)
-    if (columns[i + 1]!.means !== '' && column?.kind === 'field' && keys.includes(column.field)) return
     const path = pathOf(column)
-    if (!column || path === null) return read.set(property, { property, text, path: null, value: null, problem: null })
+    if (!column || path === null) return { property, text, path: null, value: null, problem: null }
     const draft = readRow([text], [{ ...column, index: 0 }], setup, '.')
-    return read.set(property, { property, text, path, value: valueIn(draft.patch), problem: draft.problems.find((p) => p.column === column.header)?.message ?? null })
+    return { property, text, path, value: valueIn(draft.patch), problem: draft.problems.find((p) => p.column === column.header)?.message ?? null }
   })
-  return [...read.values()]
 }
 
 /** The one thing that a row of one cell says. */

@@ -108,6 +108,12 @@ export async function besideProduct(sku: string, gtin: string | undefined): Prom
   }
 }
 
+/** What outside sources say of a product, by path. Throws 404. */
+export async function sourcesOf(sku: string): Promise<Record<string, ValueSource>> {
+  const { product } = await familyOf(sku)
+  return Object.fromEntries((await loadSources(database(), [product.id])).get(product.id) ?? [])
+}
+
 /** The item that a body speaks of, as it is now. Throws 404 where the pool has it no longer. */
 async function itemNamed(gtin: string): Promise<PoolItem> {
   const [item] = await asking(dataPool().byGtin([bareGtin(gtin)]))

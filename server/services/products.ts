@@ -50,8 +50,7 @@ export async function familyOf(sku: string): Promise<{ setup: StoredSetup; famil
 /** One product and its entity tag. */
 export async function getProduct(sku: string) {
   const { family, product } = await familyOf(sku)
-  const sources = (await loadSources(database(), [product.id])).get(product.id)
-  return { tag: productTag(product), document: { ...productDocument(product, family), sources: Object.fromEntries(sources ?? []) } }
+  return { tag: productTag(product), document: productDocument(product, family) }
 }
 
 /** What a resolved value looks like on the wire. */

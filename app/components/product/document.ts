@@ -1,5 +1,4 @@
 import type { Product } from '@core/catalogue/model'
-import type { ValueSource } from '@core/catalogue/source'
 
 /** A product as the server gives it: with moments as texts, and the SKUs of its variants. */
-export type ProductDocument = Omit<Product, 'created' | 'changed'> & { created: string; changed: string; variants: string[]; sources: Record<string, ValueSource> }
+export type ProductDocument = Omit<Product, 'created' | 'changed'> & { created: string; changed: string; variants: string[] }

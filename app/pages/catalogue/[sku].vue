@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Value } from '@core/attributes/attribute'
+import type { ValueSource } from '@core/catalogue/source'
 import type { LeftOut, Shown } from '@core/page/assemble'
 import type { Resolved } from '@core/values/resolve'
 import type { ProductPatchBody } from '@contracts/product'
@@ -19,6 +20,7 @@ onBeforeUnmount(() => { focus.value = null })
 const sourceEdition = computed(() => lens.editions.find((e) => e.language === setup.source) ?? lens.edition)
 const columns = computed(() => (lens.edition.id === sourceEdition.value.id ? [lens.edition] : [sourceEdition.value, lens.edition]))
 const product = useAsking((signal) => get<ProductDocument>(`/api/products/${segment(sku.value)}`, {}, signal), () => [sku.value, version.value])
+const sources = useAsking((signal) => get<Record<string, ValueSource>>(`/api/products/${segment(sku.value)}/sources`, {}, signal), () => [sku.value, version.value])
 const resolved = useAsking(async (signal) => Promise.all(columns.value.map((c) => get<{ items: Shows[] }>(`/api/products/${segment(sku.value)}/resolved`, { storefront: c.storefront, language: c.language }, signal))), () => [sku.value, columns.value.map((c) => c.id), version.value])
 const page = useAsking((signal) => get<{ areas: Record<string, Shown[]>; left_out: LeftOut[] }>(`/api/proof/${segment(sku.value)}`, lens.asked, signal), () => [sku.value, lens.asked, version.value])
 const parentProduct = useAsking(async (signal) => (product.data.value?.parent ? get<ProductDocument>(`/api/products/${segment(product.data.value.parent)}`, {}, signal) : null), () => [product.data.value?.parent, version.value])
@@ -115,7 +117,7 @@ useKeys('Product', [
             <div v-for="u in g.uses" :key="u.attribute" class="cols py-1" :class="{ one: columns.length === 1 }">
               <div class="pt-0.5 text-ink2">{{ setup.label(setup.attributes.get(u.attribute)?.labels, u.attribute) }} <b v-if="needed(u.attribute) && !of(columns.length - 1, u.attribute)?.counts" class="font-semibold text-madder">needed</b></div>
               <template v-for="(c, i) in columns" :key="c.id + sku">
-                <ValueCell v-if="setup.attributes.get(u.attribute)" :sku="sku" :parent-name="parentName" :attribute="setup.attributes.get(u.attribute)!" :resolved="of(i, u.attribute) ?? nothing(u.attribute)" :own="p.values" :storefront="c.storefront" :language="c.language" :wanted="of(i, u.attribute)?.required ?? false" :values="offered" :sources="p.sources" :readonly="!mayWrite(c.language, setup.attributes.get(u.attribute)!.translatable)" @save="saveValue" />
+                <ValueCell v-if="setup.attributes.get(u.attribute)" :sku="sku" :parent-name="parentName" :attribute="setup.attributes.get(u.attribute)!" :resolved="of(i, u.attribute) ?? nothing(u.attribute)" :own="p.values" :storefront="c.storefront" :language="c.language" :wanted="of(i, u.attribute)?.required ?? false" :values="offered" :sources="sources.data.value" :readonly="!mayWrite(c.language, setup.attributes.get(u.attribute)!.translatable)" @save="saveValue" />
               </template>
             </div>
           </section>

@@ -1,0 +1,5 @@
+import { operations } from '@contracts/operations'
+import { endpoint } from '../../../http/endpoint'
+import { sourcesOf } from '../../../services/data-pool'
+
+export default endpoint(operations.getSources, ({ param }) => sourcesOf(param('sku')))
