@@ -7,6 +7,7 @@ import type { MediaContent } from '@core/media/item'
 import { insertContent } from '@server/db/queries/media'
 import { raiseStamp } from '@server/db/queries/setup'
 import * as t from '@server/db/schema'
+import { setMeaning } from '@server/services/data-pool'
 import { importProducts } from '@server/services/import-products'
 import type { Person } from '@server/services/permission'
 import { patchProduct } from '@server/services/products'
@@ -97,6 +98,8 @@ export async function loadDemo(people: DemoPerson[]): Promise<void> {
     await before
     await putRecord(person, kind, r.code, r, undefined, undefined, now)
   }, Promise.resolve())
+  // What the pool calls otherwise was said once; the rest is still to be said.
+  for (const [property, means] of [['Net weight', 'weight'], ['Gross weight', 'package-weight']] as const) await setMeaning(person, { property, means })
   await put('pieces', pieces)
   await put('assignments', assignments)
   for (const s of specials) await patchProduct(person, s.sku, '*', { specials: s.prices }, now)

@@ -58,6 +58,8 @@ interface ReadHeader {
 
 const plainName = (text: string) => fold(text).replace(/[_./-]+/g, ' ').replace(/\s+/g, ' ').trim()
 
+const languageNames = new Intl.DisplayNames('en', { type: 'language' })
+
 function readHeaderName(header: string, setup: Setup): ReadHeader {
   const read: ReadHeader = { name: header, unit: undefined, language: undefined, storefront: undefined }
   const languages = [...setup.storefronts.values()].flatMap((s) => s.editions.map((e) => e.language))
@@ -68,9 +70,8 @@ function readHeaderName(header: string, setup: Setup): ReadHeader {
     if (unit) return (read.unit = unit.symbol, true)
     const shops = [...setup.storefronts.values()].filter((s) => s.currency === t.toUpperCase() || s.code === t.toLowerCase() || fold(s.name) === fold(t))
     if (shops.length > 0 && (/^[A-Z]{3}$/.test(t) || !languages.some((l) => l.toLowerCase().startsWith(t.toLowerCase())))) return (read.storefront = shops[0]!.code, true)
-    const names = new Intl.DisplayNames('en', { type: 'language' })
     const tag = canonicalTag(t.replace('_', '-'))
-    const found = languages.find((l) => l === tag) ?? languages.find((l) => new Intl.Locale(l).language === t.toLowerCase()) ?? languages.find((l) => fold(names.of(new Intl.Locale(l).language) ?? '') === fold(t))
+    const found = languages.find((l) => l === tag) ?? languages.find((l) => new Intl.Locale(l).language === t.toLowerCase()) ?? languages.find((l) => fold(languageNames.of(new Intl.Locale(l).language) ?? '') === fold(t))
     return found !== undefined && (read.language = found, true)
   }
   const bracket = /^(.*?)\s*[([]\s*([^)\]]+)\s*[)\]]\s*$/.exec(header)
@@ -82,20 +83,29 @@ function readHeaderName(header: string, setup: Setup): ReadHeader {
   return read
 }
 
+const attributeIndexes = new WeakMap<Setup['attributes'], Map<string, Attribute>>()
+
 /** The attribute whose code, or label in any language, is a name. */
 function attributeNamed(name: string, setup: Setup): Attribute | undefined {
-  const wanted = plainName(name)
-  const list = [...setup.attributes.values()]
-  return list.find((a) => plainName(a.code) === wanted) ?? list.find((a) => Object.values(a.labels).some((l) => plainName(l) === wanted))
+  let index = attributeIndexes.get(setup.attributes)
+  if (!index) {
+    const list = [...setup.attributes.values()]
+    // Of several with one name the first has it, and a code comes before all labels.
+    index = new Map([...list.flatMap((a) => Object.values(a.labels).map((l) => [plainName(l), a] as const)).reverse(), ...list.map((a) => [plainName(a.code), a] as const).reverse()])
+    attributeIndexes.set(setup.attributes, index)
+  }
+  return index.get(plainName(name))
 }
+
+const fieldNames = new Map(Object.entries(otherNames).flatMap(([field, names]) => [field, ...names].map((n) => [plainName(n), field] as const)).reverse())
 
 function byName(header: string, setup: Setup): { means: string; unit: string } | undefined {
   const exact = parseHeader(['sku', header], setup)
   const [, column] = exact.columns
   if (fold(header) === 'sku') return { means: 'sku', unit: '' }
   if (column) return { means: column.kind === 'field' ? column.field : header.trim(), unit: '' }
-  const field = Object.entries(otherNames).find(([f, names]) => plainName(f) === plainName(header) || names.some((n) => plainName(n) === plainName(header)))
-  if (field) return { means: field[0], unit: '' }
+  const field = fieldNames.get(plainName(header))
+  if (field !== undefined) return { means: field, unit: '' }
   const whole = attributeNamed(header, setup)
   const read = whole ? { name: header, unit: undefined, language: undefined, storefront: undefined } : readHeaderName(header, setup)
   if (priceNames.some((n) => plainName(n) === plainName(read.name))) return { means: `price@${read.storefront ?? [...setup.storefronts.keys()][0]!}`, unit: '' }

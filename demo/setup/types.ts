@@ -15,7 +15,7 @@ function goods(code: string, names: Labels, facts: string[], optional: string[],
     code, labels: names, groups, views,
     attributes: [
       ...use('facts', facts.filter((f) => !perVariant.includes(f)), { required: true }), ...use('facts', perVariant, { required: true, perVariant: true }),
-      ...use('facts', optional), ...use('facts', ['warranty-years'], { default: 2 }), ...use('facts', ['season', 'model', 'launched']),
+      ...use('facts', optional.filter((f) => !perVariant.includes(f))), ...use('facts', ['warranty-years'], { default: 2 }), ...use('facts', ['season', 'model', 'launched']),
       ...use('copy', ['name', 'summary', 'description', 'key-points'], { required: true }), ...use('copy', [...copy, 'asked-often', 'search-title']),
       ...use('media', ['pictures'], { required: true, perVariant: perVariant.includes('colour') }), ...use('media', media),
       ...use('package', ['package-weight'], { required: true, requiredWhere: shipped }), ...use('package', ['package-length']),

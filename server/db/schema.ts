@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { bigint, bigserial, boolean, customType, date, doublePrecision, index, integer, jsonb, numeric, pgTable, primaryKey, serial, smallint, smallserial, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core'
+import { bigint, bigserial, boolean, customType, date, doublePrecision, index, integer, json, jsonb, numeric, pgTable, primaryKey, serial, smallint, smallserial, text, timestamp, uniqueIndex } from 'drizzle-orm/pg-core'
 import type { Allowed, Labels, Option, ProductType, Serving, Value } from '@core/attributes/attribute'
 import type { Reach } from '@core/assignments/assignment'
 import type { Limits } from '@core/assignments/limits'
@@ -14,8 +14,13 @@ const exactText = customType<{ data: string }>({ dataType: () => 'text collate "
 
 /** Differences as tuples of path, before and after: nothing in the database looks into them, and there are very many. */
 const differencesColumn = customType<{ data: Difference[]; driverData: unknown }>({
-  dataType: () => 'json', toDriver: packDifferences, fromDriver: (stored) => (stored as [string, unknown, unknown][]).map(([path, before, after]) => ({ path, before, after })),
+  dataType: () => 'json', toDriver: packDifferences, fromDriver: unpackDifferences,
 })
+
+/** Differences from how they are stored. */
+export function unpackDifferences(stored: unknown): Difference[] {
+  return (stored as [string, unknown, unknown][]).map(([path, before, after]) => ({ path, before, after }))
+}
 
 /** Differences as they are stored. */
 export function packDifferences(list: readonly Difference[]): string {
@@ -136,8 +141,6 @@ export const product = pgTable('product', {
   /** The same as rules compare it. */
   carriedFolded: jsonb('carried_folded').$type<Record<string, string>>(),
   created: moment('created').notNull(),
-  changed: moment('changed').notNull(),
-  version: integer('version').notNull(),
 }, (t) => [
   uniqueIndex('product_gtin').on(t.gtin),
   // What rules ask of the sold members of a family, and of roots, is answered from these without the rows.
@@ -145,6 +148,13 @@ export const product = pgTable('product', {
   index('product_family').on(t.rootId, t.isLeaf, t.id, t.stock),
   index('product_roots').on(t.type, t.brand, t.category, t.status, t.id, t.sku).where(sql`parent_id is null`),
 ])
+
+/** How often a product was changed, and when last. Every change writes it, so it stands by itself, in rows that are changed in their place. */
+export const productVersion = pgTable('product_version', {
+  productId: integer('product_id').primaryKey(),
+  version: integer('version').notNull(),
+  changed: moment('changed').notNull(),
+})
 
 /** One value at one scope. The storefront 0 and the language '' are none. */
 export const value = pgTable('value', {
@@ -385,6 +395,21 @@ export const change = pgTable('change', {
   record: text('record').notNull(),
   differences: differencesColumn('differences').notNull(),
 }, (t) => [index('change_record').on(t.record)])
+
+/** What a step changed in many products at once: one path, from one value to another. Its numbers are those of `change`. */
+export const changeSet = pgTable('change_set', {
+  id: bigint('id', { mode: 'number' }).primaryKey().default(sql`nextval('change_id_seq')`),
+  stepId: bigint('step_id', { mode: 'number' }).notNull(),
+  path: text('path').notNull(),
+  before: json('before').$type<unknown>(),
+  after: json('after').$type<unknown>(),
+}, (t) => [index('change_set_step').on(t.stepId)])
+
+/** In which products. */
+export const changeMember = pgTable('change_member', {
+  setId: bigint('set_id', { mode: 'number' }).notNull(),
+  productId: integer('product_id').notNull(),
+}, (t) => [primaryKey({ columns: [t.setId, t.productId] }), index('change_member_product').on(t.productId)])
 
 /** Work that takes time, with how far it is. */
 export const job = pgTable('job', {

@@ -3,7 +3,7 @@ import type { Mapping } from '@core/imports/mapping'
 import { suggestMapping } from '@core/imports/mapping'
 import { parseHeader } from '@core/imports/columns'
 import { compareItem, isExplained, saidAt, takeOver, type PoolComparison } from '@core/pool/compare'
-import { readItem, type PoolItem } from '@core/pool/item'
+import { readItem, type PoolItem, type ReadProperty } from '@core/pool/item'
 import { same, scopeOfPath } from '@core/catalogue/patch'
 import { sourceDifference, type ValueSource } from '@core/catalogue/source'
 import { attributeTypes } from '@core/attributes/types/registry'
@@ -47,15 +47,17 @@ export async function setMeaning(person: Person, { property, means }: MeaningBod
   })
 }
 
-const nameOf = (item: PoolItem, setup: StoredSetup, mapping: Mapping | undefined) =>
-  readItem(item, setup, mapping).find((p) => p.path === `attribute:name@/${setup.source}`)?.text ?? `${item.brand} ${item.model}`
+/** What an item is called, in the source language, as far as it says. */
+function nameOf(item: PoolItem, read: readonly ReadProperty[], setup: StoredSetup): string {
+  return read.find((p) => p.path === `attribute:name@/${setup.source}`)?.text ?? `${item.brand} ${item.model}`
+}
 
-/** The column of the maker's number, which suggests a SKU. */
-function suggestion(item: PoolItem, setup: StoredSetup, mapping: Mapping | undefined): FoundItem['suggested'] {
-  const names = Object.keys(item.properties)
-  const number = suggestMapping(names, [], setup).find((c) => c.means === 'sku')?.header
-  const type = readItem(item, setup, mapping).find((p) => p.path === 'type')
-  return { sku: number === undefined ? '' : item.properties[number]!, type: typeof type?.value === 'string' ? type.value : '' }
+/** An item as lists show it. A SKU is suggested by the maker's number, where it says one. */
+function foundItem(item: PoolItem, setup: StoredSetup, mapping: Mapping | undefined, owners: ReadonlyMap<string, string>): FoundItem {
+  const read = readItem(item, setup, mapping)
+  const number = Object.keys(item.properties).find((name) => suggestMapping([name], [], setup)[0]!.means === 'sku')
+  const type = read.find((p) => p.path === 'type')?.value
+  return { ...item, name: nameOf(item, read, setup), sku: owners.get(item.gtin) ?? null, suggested: { sku: number === undefined ? '' : item.properties[number]!, type: typeof type === 'string' ? type : '' } }
 }
 
 /** Items of the pool, by their GTINs or by brand and model, with the products that have them. */
@@ -67,7 +69,7 @@ export async function findItems({ gtin, brand = '', model = '' }: { gtin?: strin
   const [setup, mapping, owners] = [await loadSetup(db), await poolMapping(db), await ownersOfGtins(db, items.map((i) => i.gtin))]
   return {
     pool: dataPool().name, unknown: gtins.filter((g) => !items.some((i) => i.gtin === g)),
-    items: items.map((i) => ({ ...i, name: nameOf(i, setup, mapping), sku: owners.get(i.gtin) ?? null, suggested: suggestion(i, setup, mapping) })),
+    items: items.map((i) => foundItem(i, setup, mapping, owners)),
   }
 }
 
@@ -101,7 +103,7 @@ export async function besideProduct(sku: string, gtin: string | undefined): Prom
   const [mapping, sources, queries, owners] = [await poolMapping(db), await loadSources(db, [product.id]), await latestQueries(product.id), await ownersOfGtins(db, items.map((i) => i.gtin))]
   return {
     pool: dataPool().name, gtin: item?.gtin ?? null,
-    items: [...new Set([...(item ? [item] : []), ...items])].map((i) => ({ gtin: i.gtin, brand: i.brand, model: i.model, updated: i.updated, name: nameOf(i, setup, mapping), sku: owners.get(i.gtin) ?? null })),
+    items: [...new Set([...(item ? [item] : []), ...items])].map((i) => ({ gtin: i.gtin, brand: i.brand, model: i.model, updated: i.updated, name: nameOf(i, readItem(i, setup, mapping), setup), sku: owners.get(i.gtin) ?? null })),
     rows: !item ? [] : compareItem(item, product, family, setup, sources.get(product.id) ?? new Map(), mapping).map((c): PoolRow => ({
       ...c, oursShown: shown(c.path, c.ours, setup), theirsShown: shown(c.path, c.theirs, setup), explained: isExplained(c), query: queries.get(c.path ?? '') ?? null,
     })),

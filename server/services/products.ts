@@ -1,4 +1,4 @@
-import { and, desc, eq, lt } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import { stillFits } from '@core/attributes/fits'
 import { isRequired } from '@core/attributes/required'
 import { blankProduct, applyPatch, inversePatch, same, valuePath, type Difference, type ProductPatch } from '@core/catalogue/patch'
@@ -10,6 +10,7 @@ import type { Resolved } from '@core/values/resolve'
 import type { ProductPatchBody } from '@contracts/product'
 import { database, inTransaction, type Tx } from '../db/connect'
 import { loadFamilies, loadFamilyOf, lockFamilies, markKey, memberOf, ownersOfGtins, rootsOfSkus, type StoredFamily, type StoredProduct, type TranslationMark } from '../db/queries/families'
+import { changeOfProduct, changesOfProduct } from '../db/queries/history'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { loadSources, writeSources } from '../db/queries/sources'
 import { beginStep, writeProducts } from '../db/queries/write-products'
@@ -195,10 +196,10 @@ export interface HistoryEntry {
 
 /** What was changed in a product, newest first. */
 export async function productHistory(sku: string, before: number | null, limit: number): Promise<{ items: HistoryEntry[]; next: number | null }> {
-  const rows = await database().select({ id: t.change.id, at: t.step.at, person: t.person.name, title: t.step.title, differences: t.change.differences })
-    .from(t.change).innerJoin(t.step, eq(t.step.id, t.change.stepId)).leftJoin(t.person, eq(t.person.id, t.step.personId))
-    .where(and(eq(t.change.record, `product:${sku}`), before === null ? undefined : lt(t.change.id, before))).orderBy(desc(t.change.id)).limit(limit + 1)
-  return { items: rows.slice(0, limit).map((r) => ({ ...r, at: r.at.toISOString(), made: r.differences[0]?.path === 'created' })), next: rows.length > limit ? rows[limit - 1]!.id : null }
+  const db = database()
+  const [product] = await db.select({ id: t.product.id, sku: t.product.sku }).from(t.product).where(eq(t.product.sku, sku))
+  const rows = await changesOfProduct(db, product ?? { id: 0, sku }, before, limit + 1)
+  return { items: rows.slice(0, limit).map((r) => ({ ...r, made: r.differences[0]?.path === 'created' })), next: rows.length > limit ? rows[limit - 1]!.id : null }
 }
 
 /** What takes differences of a product back, with the marks of its translations and its sources. What was changed again since stays and is named. */
@@ -222,9 +223,9 @@ export async function putBack(person: Person, sku: string, changeId: number, pat
   return inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
     const { family, product } = await lockFamily(tx, setup, sku)
-    const [change] = await tx.db.select({ differences: t.change.differences }).from(t.change).where(and(eq(t.change.id, changeId), eq(t.change.record, `product:${sku}`)))
+    const change = await changeOfProduct(tx.db, product, changeId)
     if (!change) throw notFound('such change of this product')
-    const { kept, ...back } = takenBack(product, (await loadSources(tx.db, [product.id])).get(product.id), change.differences, paths, setup)
+    const { kept, ...back } = takenBack(product, (await loadSources(tx.db, [product.id])).get(product.id), change, paths, setup)
     const after = await saveOne(tx, setup, family, product, back, person, `Put back a change of ${sku}`, now)
     return { tag: productTag(after), kept, document: productDocument(after, family) }
   })

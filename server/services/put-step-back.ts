@@ -1,8 +1,9 @@
-import { and, desc, eq, like, lt, sql } from 'drizzle-orm'
+import { eq, sql } from 'drizzle-orm'
 import type { PutBackReport } from '@contracts/bulk'
 import type { Difference } from '@core/catalogue/patch'
 import { database, inTransaction, type Tx } from '../db/connect'
 import { loadFamilies, lockFamilies, rootsOfSkus, type StoredFamily } from '../db/queries/families'
+import { changedSince, changesOfStep, countOfStep, type ChangePlace } from '../db/queries/history'
 import { loadSetup } from '../db/queries/setup'
 import { loadSources, writeSources } from '../db/queries/sources'
 import { beginStep, removeProducts, writeFacts, WriteSet } from '../db/queries/write-products'
@@ -28,17 +29,17 @@ export async function putStepBack(stepId: number, personId: number | null, now: 
   return inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
     const [old] = await tx.db.select().from(t.step).where(eq(t.step.id, stepId))
-    const total = await tx.db.$count(t.change, eq(t.change.stepId, stepId))
+    const total = await countOfStep(tx.db, stepId)
     const report: PutBackReport = { title: `Put back: ${old!.title}`, products: 0, removed: 0, kept: [], keptCount: 0 }
     let made: number | undefined
     let done = 0
     // The newest first, so that variants go before the parents that were made for them.
-    for (let before = Number.MAX_SAFE_INTEGER; ;) {
+    for (let before: ChangePlace | null = null; ;) {
       if (cancelled?.()) throw new CalledOff()
-      const rows = await tx.db.select().from(t.change).where(and(eq(t.change.stepId, stepId), lt(t.change.id, before), like(t.change.record, 'product:%'))).orderBy(desc(t.change.id)).limit(familiesAtOnce)
+      const rows: Awaited<ReturnType<typeof changesOfStep>> = await changesOfStep(tx.db, stepId, before, familiesAtOnce)
       if (rows.length === 0) break
-      before = rows.at(-1)!.id
-      const bySku = new Map(rows.map((r) => [r.record.slice('product:'.length), r.differences]))
+      before = rows.at(-1)!.place
+      const bySku = new Map(rows.map((r) => [r.sku, r.differences]))
       const roots = [...new Set((await rootsOfSkus(tx.db, [...bySku.keys()])).values())]
       await lockFamilies(tx.db, roots)
       const families = [...(await loadFamilies(tx.db, setup, roots)).values()]
@@ -74,9 +75,8 @@ const isMade = (differences: readonly Difference[]) => differences[0]?.path === 
 async function removeMade(tx: Tx, stepId: number, skus: readonly string[], families: readonly StoredFamily[], step: number, report: PutBackReport) {
   if (skus.length === 0) return
   const { rows } = await tx.db.execute<{ sku: string }>(sql`
-    select substr(c.record, 9) as sku from change c where c.step_id > ${stepId} and c.record = any(${sql.param(skus.map((s) => `product:${s}`))}::text[])
-    union select s from assignment a, jsonb_array_elements_text((a.reach -> 'chosen') || (a.reach -> 'added') || (a.reach -> 'leftOut')) s where s = any(${sql.param([...skus])}::text[])`)
-  const kept = new Set(rows.map((r) => r.sku))
+    select s as sku from assignment a, jsonb_array_elements_text((a.reach -> 'chosen') || (a.reach -> 'added') || (a.reach -> 'leftOut')) s where s = any(${sql.param([...skus])}::text[])`)
+  const kept = new Set([...rows.map((r) => r.sku), ...await changedSince(tx.db, stepId, skus)])
   const going = new Set(skus.filter((s) => !kept.has(s)))
   for (const { root, variants } of families) {
     // A parent goes only with all of its variants.

@@ -21,7 +21,7 @@ test('the lens steps by key, is in the address, and stays from screen to screen'
   await page.keyboard.press(']')
   await expect(page.getByRole('button', { name: 'Language: French' })).toBeVisible()
   await page.keyboard.press('}')
-  await expect(page.getByRole('button', { name: 'Storefront: United Kingdom' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Storefront: Belgium' })).toBeVisible()
   await page.keyboard.press('[')
   await expect(page).toHaveURL(/in=ch(\/|%2F)it-CH/)
   await page.getByRole('link', { name: 'Translation' }).click()

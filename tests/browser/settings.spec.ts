@@ -87,7 +87,7 @@ test('categories are moved by keyboard and by dragging, as a tree is', async ({ 
   await expect(item('Helmet lights')).toHaveAttribute('aria-posinset', '2')
   await page.keyboard.press('Alt+ArrowRight')
   await expect(item('Helmet lights')).toHaveAttribute('aria-level', '3')
-  await item('Helmet lights').dragTo(item('Clothing'))
+  await item('Helmet lights').dragTo(item('Lights'))
   await expect(item('Helmet lights')).toHaveAttribute('aria-level', '2')
   await page.getByRole('button', { name: 'Delete it' }).click()
   await expect(item('Helmet lights')).toHaveCount(0)

@@ -14,6 +14,7 @@ import { ownDatabase } from './database'
 
 ownDatabase()
 const { database, inTransaction } = await import('@server/db/connect')
+const { changesOfStep } = await import('@server/db/queries/history')
 const { loadSetup } = await import('@server/db/queries/setup')
 const { loadFamilies } = await import('@server/db/queries/families')
 const { reserveProductIds, beginStep, writeProducts } = await import('@server/db/queries/write-products')
@@ -40,7 +41,7 @@ const all = async (): Promise<Stored[]> => {
   return [...(await loadFamilies(database(), await loadSetup(database()), rows.map((r) => r.id))).values()].sort((a, b) => (a.root.sku < b.root.sku ? -1 : 1))
 }
 const facts = async () => (await database().execute<{ row: string }>(sql`select concat_ws('|', attribute_id, storefront_id, root_id, product_id, num, txt) as row from fact order by 1`)).rows.map((r) => r.row)
-const history = async (step: number) => (await database().execute<{ record: string; differences: [string, unknown, unknown][] }>(sql`select record, differences from change where step_id = ${step} order by id`)).rows.map((r) => ({ sku: r.record.slice('product:'.length), differences: r.differences.map(([path, before, after]) => ({ path, before, after })) }))
+const history = async (step: number) => (await changesOfStep(database(), step, null, 100_000)).map(({ sku, differences }) => ({ sku, differences })).sort((a, b) => (a.sku < b.sku ? -1 : 1))
 
 /** What core says a change does, product by product: before, after and history. */
 function expected(families: readonly Family[], filter: unknown, change: BulkChange, setup: Awaited<ReturnType<typeof loadSetup>>) {
@@ -83,7 +84,7 @@ describe('a change over sets', () => {
         return
       }
       changed += wanted.changes.length
-      expect((await history(report.step!)).sort((a, b) => (a.sku < b.sku ? -1 : 1))).toEqual(wanted.changes.map((c) => ({ sku: c.sku, differences: c.differences })))
+      expect(await history(report.step!)).toEqual(wanted.changes.map((c) => ({ sku: c.sku, differences: c.differences })))
       const after = new Map((await all()).flatMap((f) => [f.root, ...f.variants]).map((p) => [p.sku, p]))
       for (const family of before) {
         for (const p of [family.root, ...family.variants]) {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { onClickOutside } from '@vueuse/core'
 import type { OperatorName } from '@core/rules/condition'
 import { units } from '@core/units/registry'
 import type { RuleField } from '~/stores/setup'
@@ -42,6 +43,15 @@ const numeric = computed(() => quantity.value || props.field.kind === 'number')
 const toggle = (code: string) => { value.value = list.value.includes(code) ? list.value.filter((c) => c !== code) : [...list.value, code] }
 const chosenWords = computed(() => list.value.map((c) => props.field.codes?.find((x) => x.code === c)?.label ?? String(c)).join(', '))
 const label = computed(() => `Value of ${props.field.label}`)
+/** The list of options, which lies over what is below it and closes as soon as one goes elsewhere. */
+const choices = useTemplateRef<HTMLDetailsElement>('choices')
+const close = () => { if (choices.value) choices.value.open = false }
+onClickOutside(choices, close)
+function left(e: FocusEvent) { if (e.relatedTarget && !choices.value?.contains(e.relatedTarget as Node)) close() }
+function escape() {
+  close()
+  choices.value?.querySelector('summary')?.focus()
+}
 </script>
 
 <template>
@@ -49,7 +59,7 @@ const label = computed(() => `Value of ${props.field.label}`)
     <template v-if="shape === 'none'" />
     <template v-else-if="shape === 'days'"><input class="field w-20" type="number" min="0" step="1" :value="value ?? ''" :aria-label="label" @input="value = parsed(($event.target as HTMLInputElement).value) ?? undefined">days</template>
     <select v-else-if="field.kind === 'yes-no'" class="field" :value="value === undefined ? '' : String(value)" :aria-label="label" @change="value = ($event.target as HTMLSelectElement).value === 'true'"><option value="" disabled>choose</option><option value="true">yes</option><option value="false">no</option></select>
-    <details v-else-if="field.codes && shape === 'list'" class="relative">
+    <details v-else-if="field.codes && shape === 'list'" ref="choices" class="relative" @keydown.esc.stop="escape" @focusout="left">
       <summary class="field inline-block max-w-64 cursor-pointer list-none truncate align-middle" :aria-label="`${label}: ${chosenWords || 'none chosen'}`">{{ chosenWords || 'choose' }}</summary>
       <fieldset class="absolute z-20 max-h-64 w-64 overflow-auto border border-hair2 bg-sheet p-2 shadow-md"><legend class="sr-only">{{ label }}</legend><label v-for="c in field.codes" :key="c.code" class="flex items-center gap-2 py-0.5"><input type="checkbox" :checked="list.includes(c.code)" @change="toggle(c.code)">{{ c.label }}</label></fieldset>
     </details>

@@ -98,7 +98,7 @@ const shown = computed(() => {
       <ol v-else-if="Array.isArray(shown)"><li v-for="(p, i) in shown" :key="i" class="flex gap-1.5"><span class="text-ink3">{{ i + 1 }}</span><span>{{ p }}</span></li></ol>
       <table v-else-if="attribute.type === 'table'" class="text-[12.5px]"><tbody><tr v-for="(row, y) in (resolved.value as string[][])" :key="y"><td v-for="(cell, x) in row" :key="x" class="border border-hair px-1.5" :class="{ 'font-semibold': y === 0 }">{{ cell }}</td></tr></tbody></table>
       <span v-else-if="attribute.type === 'media' && Array.isArray(resolved.value)" class="flex gap-1.5"><img v-for="m in (resolved.value as string[])" :key="m" :src="pictureUrl(m)" :alt="m" width="40" height="40"></span>
-      <span v-else class="line-clamp-4 whitespace-pre-line">{{ shown }}</span>
+      <span v-else class="line-clamp-4 whitespace-pre-line" dir="auto">{{ shown }}</span>
     </button>
     <PictureFindings v-if="attribute.code === 'pictures'" :sku="sku" :storefront="storefront" :language="language" :version="resolved" />
     <span v-if="note" class="block text-right text-[11px] leading-tight text-ink3" :class="{ '!text-ochre': resolved.origin === 'fallback' }">{{ note }}</span>

@@ -34,7 +34,15 @@ function walk(e: KeyboardEvent) {
   e.preventDefault()
   at.value = Math.min(Math.max(at.value + step, 0), (list.count.value ?? 1) - 1)
   virtual.value.scrollToIndex(Math.floor(at.value / columns.value))
-  void nextTick(() => requestAnimationFrame(() => scroller.value?.querySelector<HTMLElement>(`[data-tile="${at.value}"] a`)?.focus()))
+  focusTile(at.value)
+}
+/** Puts the focus on a tile as soon as it is there: far away ones have to come first. */
+function focusTile(n: number, tries = 120) {
+  requestAnimationFrame(() => {
+    const link = scroller.value?.querySelector<HTMLElement>(`[data-tile="${n}"] a`)
+    if (link) link.focus()
+    else if (tries > 0 && n === at.value) focusTile(n, tries - 1)
+  })
 }
 
 const uploads = useUploads(() => list.refresh())

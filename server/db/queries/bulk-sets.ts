@@ -9,6 +9,7 @@ import type { RuleNode } from '@core/rules/condition'
 import type { FactLens } from '@core/rules/facts'
 import { fold } from '@core/text/fold'
 import type { Db, Tx } from '../connect'
+import { writeChangeSets } from './history'
 import { ruleToSql } from './rule-sql'
 import type { StoredSetup } from './setup'
 
@@ -90,11 +91,22 @@ export async function lookAtSet(db: Db, b: BulkSet, sample: number): Promise<Bul
 /** From so many products on, others wait with their changes: it is quicker than to lock each. */
 const lockAllFrom = 5000
 
-/** Keeps others from changing what is found until the transaction ends. Waits for changes that are under way. */
-async function lock(tx: Tx, b: BulkSet) {
+/** Keeps others from changing what is found until the transaction ends. Waits for changes that are under way. Returns how many roots that are. */
+async function lock(tx: Tx, b: BulkSet): Promise<number> {
   const { rows } = await tx.db.execute<{ n: number }>(sql`select count(*)::int as n from product r where ${b.found}`)
   if (rows[0]!.n >= lockAllFrom) await tx.db.execute(sql`lock table product in exclusive mode`)
   else await tx.db.execute(sql`select 1 from product where root_id in (select r.id from product r where ${b.found}) order by id for update`)
+  return rows[0]!.n
+}
+
+/** What stands in the table of all targets, which those that have the value already leave. */
+async function takenStock(tx: Tx, b: BulkSet, found: number, sample: number): Promise<BulkSetSeen> {
+  const { rows } = await tx.db.execute<{ looked: number; changed: number; sample: BulkSetSeen['sample'] | null }>(sql`
+    select count(*)::int as looked, (count(*) filter (where ${differing(b)}))::int as changed,
+      (select json_agg(c) from (select sku, before from bulk_set where ${differing(b)} order by sku limit ${sample}) c) as sample from bulk_set`)
+  const { looked, changed, sample: first } = rows[0]!
+  if (changed < looked) await tx.db.execute(sql`delete from bulk_set where not (${differing(b)})`)
+  return { found, looked, changed, sample: first ?? [] }
 }
 
 /** What a comparable is in the columns of a fact: one row each for lists, none for nothing. */
@@ -110,12 +122,12 @@ function factCells(value: Comparable | undefined): { num: number | null; txt: st
  * products have to be looked at one by one; nothing is written then. `progress` is told how many products' worth of it is done after each part, and may throw.
  */
 export async function writeSet(tx: Tx, b: BulkSet, beginStep: () => Promise<number>, now: number, sample: number, progress: (done: number, total: number) => void): Promise<(BulkSetSeen & { step: number | null }) | undefined> {
-  await lock(tx, b)
-  const seen = await lookAtSet(tx.db, b, sample)
-  if (seen.changed === 0) return { ...seen, step: null }
-  const part = (n: number) => progress(Math.round((seen.changed * n) / 5), seen.changed)
-  await tx.db.execute(sql`create temp table bulk_set on commit drop as select * from (${targets(b)}) t where ${differing(b)}`)
+  const found = await lock(tx, b)
+  await tx.db.execute(sql`create temp table bulk_set on commit drop as ${targets(b)}`)
   try {
+    const seen = await takenStock(tx, b, found, sample)
+    if (seen.changed === 0) return { ...seen, step: null }
+    const part = (n: number) => progress(Math.round((seen.changed * n) / 5), seen.changed)
     const attribute = b.setup.attributeIds.get(b.attribute.code)
     if (b.after === null && !isField(b)) {
       // A variant that inherits again reads its parent's value, of which the database knows no comparable form.
@@ -124,13 +136,14 @@ export async function writeSet(tx: Tx, b: BulkSet, beginStep: () => Promise<numb
     }
     part(1)
     const step = await beginStep()
-    await tx.db.execute(sql`
-      insert into change (step_id, record, differences)
-      select ${step}, 'product:' || sku, json_build_array(json_build_array(${columnOf(b) ?? `attribute:${b.attribute.code}`}::text, ${pathValue(b)}, ${b.change.attribute === 'field:tags' && b.after === null ? '[]' : json(b.after)}::json)) from bulk_set order by sku`)
+    // Tags are a list in the history even where there are none.
+    const nothing = b.change.attribute === 'field:tags' ? '[]' : null
+    await writeChangeSets(tx, step, columnOf(b) ?? `attribute:${b.attribute.code}`, json(b.after) ?? nothing, nothing)
     part(2)
-    await tx.db.execute(sql`update product p set version = version + 1, changed = ${new Date(now).toISOString()} ${columnChange(b)} from bulk_set s where p.id = s.id`)
+    await tx.db.execute(sql`update product_version p set version = version + 1, changed = ${new Date(now).toISOString()} from bulk_set s where p.product_id = s.id`)
     part(3)
-    if (!isField(b)) {
+    if (isField(b)) await tx.db.execute(sql`update product p set ${columnChange(b)} from bulk_set s where p.id = s.id`)
+    else {
       await writeValues(tx, b, attribute!)
       part(4)
       await writeFactsOf(tx, b, attribute!)
@@ -142,15 +155,11 @@ export async function writeSet(tx: Tx, b: BulkSet, beginStep: () => Promise<numb
   }
 }
 
-/** The value before, as the history keeps it: tags are a list even where there are none. */
-const pathValue = (b: BulkSet) => (b.change.attribute === 'field:tags' ? sql`coalesce(before, '[]'::jsonb)::json` : sql`before::json`)
-
 function columnChange(b: BulkSet): SQL {
-  const column = columnOf(b)
-  if (column === undefined) return sql``
-  if (column !== 'tags') return sql`, ${sql.raw(column)} = ${b.after as string | null}`
+  const column = columnOf(b)!
+  if (column !== 'tags') return sql`${sql.raw(column)} = ${b.after as string | null}`
   const tags = (b.after as string[] | null) ?? []
-  return sql`, tags = ${sql.param(tags)}::text[], tags_folded = ${sql.param(tags.map(fold))}::text[]`
+  return sql`tags = ${sql.param(tags)}::text[], tags_folded = ${sql.param(tags.map(fold))}::text[]`
 }
 
 async function writeValues(tx: Tx, b: BulkSet, attribute: number) {

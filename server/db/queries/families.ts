@@ -65,7 +65,7 @@ export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly
   const { rows } = await db.execute<ProductRow & Record<string, unknown>>(sql`
     select id, sku, parent_id, root_id, type, category, brand, tags, status, kind, gtin, stock, available_from::text, range, categories, minimum, differs_in, relations, carried,
            (select array_agg(n.code order by n.code) from list_member m join named_list n on n.id = m.list_id where m.product_id = product.id) as lists, created::text, changed::text, version
-    from product where root_id = any(${sql.param(ids)}::int[]) order by root_id, id`)
+    from product join product_version on product_id = id where root_id = any(${sql.param(ids)}::int[]) order by root_id, id`)
   const byId = new Map<number, StoredProduct>()
   const skuOf = new Map(rows.map((r) => [r.id, r.sku]))
   for (const r of rows) {

@@ -31,7 +31,8 @@ export function momentText(ms: number | null): string | null {
 /** The tables that a product's own rows stand in. */
 export function newProductRows() {
   return {
-    products: new CopyRows('product', ['id', 'sku', 'sku_folded', 'sku_order', 'parent_id', 'root_id', 'is_leaf', 'type', 'category', 'brand', 'tags', 'tags_folded', 'status', 'kind', 'gtin', 'stock', 'available_from', 'range', 'created', 'changed', 'version', 'categories', 'minimum', 'differs_in', 'relations', 'carried', 'carried_folded']),
+    products: new CopyRows('product', ['id', 'sku', 'sku_folded', 'sku_order', 'parent_id', 'root_id', 'is_leaf', 'type', 'category', 'brand', 'tags', 'tags_folded', 'status', 'kind', 'gtin', 'stock', 'available_from', 'range', 'created', 'categories', 'minimum', 'differs_in', 'relations', 'carried', 'carried_folded']),
+    versions: new CopyRows('product_version', ['product_id', 'version', 'changed']),
     values: new CopyRows('value', ['product_id', 'attribute_id', 'storefront_id', 'language', 'value', 'hash', 'state', 'source_hash', 'made_from']),
     prices: new CopyRows('price', ['product_id', 'storefront_id', 'special', 'group_code', 'from_local', 'to_local', 'amount', 'quantity']),
     changes: new CopyRows('change', ['step_id', 'record', 'differences']),
@@ -45,11 +46,12 @@ export function carriedFolded(carried: Record<string, string>): Record<string, s
 }
 
 /** Adds the row of a new product, a leaf of its family until variants of it are written. */
-export function addProduct(rows: CopyRows, p: StoredProduct, root: number): void {
-  rows.add([
+export function addProduct({ products, versions }: Pick<ReturnType<typeof newProductRows>, 'products' | 'versions'>, p: StoredProduct, root: number): void {
+  versions.add([p.id, p.version, momentText(p.changed)])
+  products.add([
     p.id, p.sku, fold(p.sku), digitAwareKey(p.sku), root === p.id ? null : root, root, true, p.type, p.category, p.brand,
     arrayLiteral(p.tags), arrayLiteral(p.tags.map(fold)), p.status, p.kind, p.gtin, p.stock, p.availableFrom, JSON.stringify(p.range),
-    momentText(p.created), momentText(p.changed), p.version, p.categories.length === 0 ? null : arrayLiteral(p.categories), p.minimum,
+    momentText(p.created), p.categories.length === 0 ? null : arrayLiteral(p.categories), p.minimum,
     p.differsIn.length === 0 ? null : arrayLiteral(p.differsIn), p.relations.length === 0 ? null : JSON.stringify(p.relations), Object.keys(p.carried).length === 0 ? null : JSON.stringify(p.carried), Object.keys(p.carried).length === 0 ? null : JSON.stringify(carriedFolded(p.carried)),
   ])
 }

@@ -188,9 +188,10 @@ function test(node: TestNode, at: At, context: Context): SQL {
     case 'sold-in': return onSoldIn(node, context)
     case 'available-from': return onRow(node, (r) => sql`(${r}.available_from - date '1970-01-01')`, at, false, (c) => (is === 'within-days' ? sql`${c} between ${context.today - operand.numbers[0]!} and ${context.today}` : compare(node, c, 'date')))
     case 'created': case 'changed': {
-      const day = sql`((r.${sql.raw(field.name)} at time zone ${context.timeZone})::date - date '1970-01-01')`
-      if (is === 'within-days') return sql`${day} between ${context.today - operand.numbers[0]!} and ${context.today}`
-      return is === 'present' ? sql`${!absent}` : compare(node, day, 'date')
+      if (is === 'present') return sql`${!absent}`
+      const day = sql`((${sql.raw(field.name === 'created' ? 'r.created' : 'changed')} at time zone ${context.timeZone})::date - date '1970-01-01')`
+      const met = is === 'within-days' ? sql`${day} between ${context.today - operand.numbers[0]!} and ${context.today}` : compare(node, day, 'date')
+      return field.name === 'created' ? met : sql`r.id in (select product_id from product_version where ${met})`
     }
     case 'variant': {
       const has = sql`(r.is_leaf = false)`

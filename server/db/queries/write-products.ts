@@ -1,5 +1,6 @@
 import { setImmediate as breathe } from 'node:timers/promises'
 import { sql } from 'drizzle-orm'
+import { fieldNames } from '@core/catalogue/patch'
 import { fold } from '@core/text/fold'
 import { Turns, type Db, type Tx } from '../connect'
 import { copyInto } from '../copy'
@@ -21,6 +22,8 @@ export async function beginStep(tx: Tx, title: string, personId: number | null, 
   return Number(rows[0]!.id)
 }
 
+/** What a product's own row holds, by the path of its differences. */
+const ownFields: ReadonlySet<string> = new Set(fieldNames)
 const orNull = <T>(list: T[]) => (list.length === 0 ? null : list)
 
 /**
@@ -30,6 +33,7 @@ const orNull = <T>(list: T[]) => (list.length === 0 ? null : list)
 export class WriteSet {
   private readonly rows = newProductRows()
   private readonly updated: Record<string, unknown>[] = []
+  private readonly versions: { id: number; version: number; changed: string | null }[] = []
   private readonly gtinsLetGo: number[] = []
   /** Roots that have variants now and may have had none. */
   private readonly parents = new Set<number>()
@@ -44,13 +48,15 @@ export class WriteSet {
   add(write: ProductWrite, root: number): void {
     const { before, after: p, differences } = write
     if (!before) {
-      addProduct(this.rows.products, p, root)
+      addProduct(this.rows, p, root)
       if (root !== p.id) this.parents.add(root)
     } else {
       if (before.gtin !== p.gtin) this.gtinsLetGo.push(p.id)
-      this.updated.push({
+      this.versions.push({ id: p.id, version: p.version, changed: momentText(p.changed) })
+      // Most changes are of values, and leave the product's own row alone.
+      if (differences.some((d) => ownFields.has(d.path))) this.updated.push({
         id: p.id, type: p.type, category: p.category, brand: p.brand, tags: p.tags, tags_folded: p.tags.map(fold), status: p.status, kind: p.kind,
-        gtin: p.gtin, stock: p.stock, available_from: p.availableFrom, range: p.range, changed: momentText(p.changed), version: p.version,
+        gtin: p.gtin, stock: p.stock, available_from: p.availableFrom, range: p.range,
         categories: orNull(p.categories), minimum: p.minimum, differs_in: orNull(p.differsIn), relations: orNull(p.relations), carried: Object.keys(p.carried).length === 0 ? null : p.carried, carried_folded: carriedFolded(p.carried),
       })
     }
@@ -77,13 +83,17 @@ export class WriteSet {
     if (this.updated.length > 0) {
       work.push(() => tx.db.execute(sql`
         update product p set type = r.type, category = r.category, brand = r.brand, tags = r.tags, tags_folded = r.tags_folded, status = r.status, kind = r.kind,
-          gtin = r.gtin, stock = r.stock, available_from = r.available_from, range = r.range, changed = r.changed, version = r.version,
+          gtin = r.gtin, stock = r.stock, available_from = r.available_from, range = r.range,
           categories = r.categories, minimum = r.minimum, differs_in = r.differs_in, relations = r.relations, carried = r.carried, carried_folded = r.carried_folded
         from jsonb_to_recordset(${JSON.stringify(this.updated)}::jsonb) as r(id int, type text, category text, brand text, tags text[], tags_folded text[], status text, kind text, gtin text, stock int,
-          available_from date, range jsonb, changed timestamptz, version int, categories text[], minimum int, differs_in text[], relations jsonb, carried jsonb, carried_folded jsonb)
+          available_from date, range jsonb, categories text[], minimum int, differs_in text[], relations jsonb, carried jsonb, carried_folded jsonb)
         where p.id = r.id`))
     }
-    work.push(() => copyInto(tx.client, this.rows.products))
+    if (this.versions.length > 0) {
+      work.push(() => tx.db.execute(sql`
+        update product_version v set version = r.version, changed = r.changed from jsonb_to_recordset(${JSON.stringify(this.versions)}::jsonb) as r(id int, version int, changed timestamptz) where v.product_id = r.id`))
+    }
+    for (const rows of [this.rows.products, this.rows.versions]) work.push(() => copyInto(tx.client, rows))
     if (this.parents.size > 0) work.push(() => tx.db.execute(sql`update product set is_leaf = false where id = any(${sql.param([...this.parents])}::int[]) and is_leaf`))
     if (this.goneValues.length > 0) {
       work.push(() => tx.db.execute(sql`
@@ -125,7 +135,7 @@ export async function writeFacts(tx: Tx, setup: StoredSetup, families: readonly 
 /** Removes products with all that is stored of them but their history. Variants go before or with their parents. */
 export async function removeProducts(tx: Tx, ids: readonly number[]): Promise<void> {
   const list = sql`any(${sql.param([...ids])}::int[])`
-  for (const table of ['value', 'price', 'fact', 'fact_text', 'fact_price', 'value_source', 'pool_query']) await tx.db.execute(sql`delete from ${sql.raw(table)} where product_id = ${list}`)
+  for (const table of ['value', 'price', 'fact', 'fact_text', 'fact_price', 'value_source', 'pool_query', 'product_version']) await tx.db.execute(sql`delete from ${sql.raw(table)} where product_id = ${list}`)
   for (const table of ['fact_range', 'list_member']) await tx.db.execute(sql`delete from ${sql.raw(table)} where ${sql.raw(table === 'fact_range' ? 'root_id' : 'product_id')} = ${list}`)
   await tx.db.execute(sql`delete from product where id = ${list}`)
 }
@@ -135,5 +145,5 @@ export async function removeProducts(tx: Tx, ids: readonly number[]): Promise<vo
  * The database does so by itself too, but some minutes later, in which rules would take several times as long.
  */
 export async function settleTables(db: Db): Promise<void> {
-  await db.execute(sql`vacuum (analyze) product, value, price, fact, fact_text, fact_price`)
+  await db.execute(sql`vacuum (analyze) product, product_version, value, price, fact, fact_text, fact_price`)
 }

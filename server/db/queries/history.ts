@@ -1,0 +1,81 @@
+import { sql } from 'drizzle-orm'
+import type { Difference } from '@core/catalogue/patch'
+import type { Db, Tx } from '../connect'
+import { unpackDifferences } from '../schema'
+
+// A product's changes stand in two tables: what one change did to it alone, and what one did to many products alike.
+
+const ofSet = sql`json_build_array(json_build_array(s.path, s.before, s.after))`
+
+/** A change of a product with the step that it belongs to. */
+export interface StoredChange {
+  id: number
+  at: string
+  person: string | null
+  title: string
+  differences: Difference[]
+}
+
+/** A product's changes before one, newest first. */
+export async function changesOfProduct(db: Db, product: { id: number; sku: string }, before: number | null, limit: number): Promise<StoredChange[]> {
+  const until = (id: ReturnType<typeof sql>) => (before === null ? sql`true` : sql`${id} < ${before}`)
+  const { rows } = await db.execute<Omit<StoredChange, 'differences'> & { differences: unknown }>(sql`
+    with c as (
+      (select id, step_id, differences from change where record = ${`product:${product.sku}`} and ${until(sql`id`)} order by id desc limit ${limit})
+      union all
+      (select s.id, s.step_id, ${ofSet} from change_member m join change_set s on s.id = m.set_id where m.product_id = ${product.id} and ${until(sql`s.id`)} order by s.id desc limit ${limit}))
+    select c.id::float8 as id, to_char(st.at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as at, p.name as person, st.title, c.differences
+    from c join step st on st.id = c.step_id left join person p on p.id = st.person_id order by c.id desc limit ${limit}`)
+  return rows.map((r) => ({ ...r, differences: unpackDifferences(r.differences) }))
+}
+
+/** What one change did to a product; undefined where it did nothing to it. */
+export async function changeOfProduct(db: Db, product: { id: number; sku: string }, change: number): Promise<Difference[] | undefined> {
+  const { rows } = await db.execute<{ differences: unknown }>(sql`
+    select differences from change where id = ${change} and record = ${`product:${product.sku}`}
+    union all select ${ofSet} from change_member m join change_set s on s.id = m.set_id where m.set_id = ${change} and m.product_id = ${product.id}`)
+  return rows[0] && unpackDifferences(rows[0].differences)
+}
+
+/** Where in the changes of a step one stands: by its number, and by the product where it is one of many. */
+export interface ChangePlace { id: number; product: number }
+
+/** The changes of products in a step before a place, the newest first, with the SKUs that they were made to. */
+export async function changesOfStep(db: Db, step: number, before: ChangePlace | null, limit: number): Promise<{ place: ChangePlace; sku: string; differences: Difference[] }[]> {
+  const alone = before === null ? sql`true` : sql`id < ${before.id}`
+  const many = before === null ? sql`true` : sql`(m.set_id, m.product_id) < (${before.id}, ${before.product})`
+  const { rows } = await db.execute<{ id: number; product: number; sku: string; differences: unknown }>(sql`
+    (select id::float8 as id, 0 as product, substr(record, 9) as sku, differences from change where step_id = ${step} and record like 'product:%' and ${alone} order by id desc limit ${limit})
+    union all
+    (select m.set_id::float8, m.product_id, p.sku, ${ofSet} from change_set s join change_member m on m.set_id = s.id join product p on p.id = m.product_id where s.step_id = ${step} and ${many} order by m.set_id desc, m.product_id desc limit ${limit})
+    order by id desc, product desc limit ${limit}`)
+  return rows.map((r) => ({ place: { id: r.id, product: r.product }, sku: r.sku, differences: unpackDifferences(r.differences) }))
+}
+
+/** How many products' changes a step has. */
+export async function countOfStep(db: Db, step: number): Promise<number> {
+  const { rows } = await db.execute<{ n: number }>(sql`
+    select ((select count(*) from change where step_id = ${step}) + (select count(*) from change_set s join change_member m on m.set_id = s.id where s.step_id = ${step}))::int as n`)
+  return rows[0]!.n
+}
+
+/** Which of some products were changed after a step. */
+export async function changedSince(db: Db, step: number, skus: readonly string[]): Promise<string[]> {
+  const { rows } = await db.execute<{ sku: string }>(sql`
+    select substr(c.record, 9) as sku from change c where c.step_id > ${step} and c.record = any(${sql.param(skus.map((s) => `product:${s}`))}::text[])
+    union select p.sku from product p join change_member m on m.product_id = p.id join change_set s on s.id = m.set_id where s.step_id > ${step} and p.sku = any(${sql.param([...skus])}::text[])`)
+  return rows.map((r) => r.sku)
+}
+
+/**
+ * Writes what a step changes alike in the products of the table `bulk_set`: a set for each value that some had before.
+ * `nothing` is what stands for none in the history, as JSON.
+ */
+export async function writeChangeSets(tx: Tx, step: number, path: string, after: string | null, nothing: string | null): Promise<void> {
+  await tx.db.execute(sql`
+    with s as (
+      insert into change_set (step_id, path, before, after)
+      select ${step}, ${path}, x.before::json, ${after}::json from (select distinct coalesce(b.before, ${nothing}::jsonb) as before from bulk_set b) x returning id, before)
+    insert into change_member (set_id, product_id)
+    select s.id, t.id from bulk_set t join s on coalesce(s.before::jsonb, 'null') = coalesce(t.before, ${nothing}::jsonb, 'null') order by s.id, t.id`)
+}
