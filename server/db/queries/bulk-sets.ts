@@ -177,7 +177,8 @@ async function writeValues(tx: Tx, b: BulkSet, attribute: number) {
  */
 async function writeFactsOf(tx: Tx, b: BulkSet, attribute: number) {
   const varying = perVariant(b)
-  const subjects = sql`
+  // Where the change goes to whatever the type says, these are the very products whose facts stand at them.
+  const subjects = b.change.members === 'fitting' ? sql`select id as product_id, root_id, type from bulk_set` : sql`
     select s.id as product_id, s.root_id, s.type from bulk_set s join product p on p.id = s.id where case when s.type = ${varying} then p.is_leaf else s.id = s.root_id end
     union select p.id, p.root_id, s.type from bulk_set s join product p on p.root_id = s.id and p.id <> s.id and p.is_leaf
       where s.type = ${varying} and not exists (select 1 from value v where v.product_id = p.id and v.attribute_id = ${attribute})`
