@@ -30,6 +30,10 @@ const views = {
     await p.getByRole('button', { name: /Make 1 of 1/ }).click()
   }],
   'prices': ['/catalogue/PE-1830?in=ch/fr-CH&for=workshop', async (p) => { await p.getByRole('button', { name: 'Prices', exact: true }).click(); await p.getByText('holds now').waitFor() }],
+  'data-pool': ['/catalogue/PE-1822?in=uk/en-GB&side=pool', async (p) => {
+    await p.getByRole('button', { name: 'Keep ours, with a reason: Net weight' }).click()
+    await p.getByRole('textbox', { name: 'Reason' }).fill('weighed in our workshop, three bags')
+  }],
   'product-type': ['/settings/types/pannier', async (p) => { await p.getByRole('link', { name: 'Load limit' }).waitFor() }],
   'attribute': ['/settings/attributes/material', async (p) => { await p.getByRole('button', { name: 'Take Waxed canvas out' }).click(); await p.getByText(/would be lost/).first().waitFor() }],
   'categories': ['/settings/categories', async (p) => { await p.getByRole('treeitem').nth(1).click() }],
