@@ -159,7 +159,7 @@ export async function lockFamily(tx: Tx, setup: StoredSetup, sku: string) {
 /** What is to change in a product: its values, the states of translations, and what outside sources say of it. */
 export interface ProductChange {
   patch: ProductPatch
-  marks?: ReadonlyMap<string, TranslationState>
+  marks?: Checked['marks']
   sources?: readonly Difference[]
 }
 

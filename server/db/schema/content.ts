@@ -1,0 +1,78 @@
+import { boolean, date, index, integer, jsonb, pgTable, primaryKey, serial, smallint, text, uniqueIndex } from 'drizzle-orm/pg-core'
+import type { Labels } from '@core/attributes/attribute'
+import type { Reach } from '@core/assignments/assignment'
+import type { Limits } from '@core/assignments/limits'
+import type { Box, Focus, Measured } from '@core/media/item'
+import { bits64, moment } from './columns'
+
+/** A content of the media library, known by its digest; names point to it, and the history of names may. */
+export const blob = pgTable('blob', {
+  digest: text('digest').primaryKey(),
+  mime: text('mime').notNull(),
+  bytes: integer('bytes').notNull(),
+  width: integer('width'),
+  height: integer('height'),
+  vector: boolean('vector').notNull(),
+  measured: jsonb('measured').$type<Measured>(),
+  /** The print of `measured` as the database counts its bits. */
+  print: bits64('print'),
+})
+
+/** Contents that are nearly the same picture, each pair both ways round. */
+export const twin = pgTable('twin', { digest: text('digest').notNull(), other: text('other').notNull() }, (t) => [primaryKey({ columns: [t.digest, t.other] })])
+
+/** Pictures and files under their names, as people describe them. */
+export const media = pgTable('media', {
+  name: text('name').primaryKey(),
+  digest: text('digest').notNull().references(() => blob.digest),
+  labels: jsonb('labels').$type<Labels>().notNull().default({}),
+  view: text('view'),
+  focus: jsonb('focus').$type<Focus>(),
+  crop: jsonb('crop').$type<Box>(),
+  words: text('words'),
+  /** What it is an own version of, and where; '' stands for every storefront or language. */
+  ofName: text('of_name'),
+  ofStorefront: text('of_storefront').notNull().default(''),
+  ofLanguage: text('of_language').notNull().default(''),
+  origin: text('origin').notNull().default(''),
+  holder: text('holder').notNull().default(''),
+  until: date('until', { mode: 'string' }),
+  created: moment('created').notNull().defaultNow(),
+  version: integer('version').notNull().default(1),
+}, (t) => [
+  uniqueIndex('media_version').on(t.ofName, t.ofStorefront, t.ofLanguage),
+  index('media_digest').on(t.digest),
+])
+
+export const piece = pgTable('piece', {
+  id: serial('id').primaryKey(),
+  code: text('code').notNull().unique(),
+  kind: text('kind').notNull(),
+  name: text('name').notNull(),
+  note: text('note').notNull(),
+  needed: text('needed').array().notNull(),
+  version: integer('version').notNull().default(1),
+})
+
+export const pieceText = pgTable('piece_text', {
+  pieceId: integer('piece_id').notNull().references(() => piece.id, { onDelete: 'cascade' }),
+  storefrontId: smallint('storefront_id').notNull(),
+  language: text('language').notNull(),
+  title: text('title').notNull(),
+  body: text('body').notNull(),
+  /** By part, `title` and `body`: the state of the translation, and the source it was made from. */
+  states: jsonb('states').$type<Partial<Record<'title' | 'body', { state: string; sourceHash: string | null; madeFrom: string | null }>>>().notNull(),
+}, (t) => [primaryKey({ columns: [t.pieceId, t.storefrontId, t.language] })])
+
+export const assignment = pgTable('assignment', {
+  number: serial('number').primaryKey(),
+  code: text('code').notNull().unique(),
+  name: text('name').notNull(),
+  pieces: text('pieces').array().notNull(),
+  reach: jsonb('reach').$type<Reach>().notNull(),
+  limits: jsonb('limits').$type<Limits>().notNull(),
+  area: text('area').notNull(),
+  order: integer('order').notNull(),
+  resting: boolean('resting').notNull(),
+  version: integer('version').notNull().default(1),
+})

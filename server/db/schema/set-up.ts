@@ -1,0 +1,81 @@
+import { bigint, boolean, integer, jsonb, pgTable, serial, smallint, smallserial, text } from 'drizzle-orm/pg-core'
+import type { Allowed, Labels, Option, ProductType, Serving } from '@core/attributes/attribute'
+import type { Layout } from '@core/catalogue/model'
+import type { PictureView } from '@core/media/item'
+import { moment } from './columns'
+
+/** Counters that rise when the set-up or the content changes, so that every process knows when what it keeps is old. */
+export const stamp = pgTable('stamp', { name: text('name').primaryKey(), n: bigint('n', { mode: 'number' }).notNull() })
+
+export const person = pgTable('person', {
+  id: serial('id').primaryKey(),
+  email: text('email').notNull().unique(),
+  name: text('name').notNull(),
+  role: text('role').notNull(),
+  /** Languages that a translator may write; empty is none beyond the role's. */
+  languages: text('languages').array().notNull(),
+  passwordHash: text('password_hash').notNull(),
+})
+
+/** Sign-ins and personal tokens, known by the hash of their secret. */
+export const session = pgTable('session', {
+  hash: text('hash').primaryKey(),
+  personId: integer('person_id').notNull().references(() => person.id, { onDelete: 'cascade' }),
+  kind: text('kind').notNull(),
+  /** What a personal token is called. */
+  name: text('name').notNull().default(''),
+  /** What a browser has to send along with each write. */
+  token: text('token').notNull(),
+  expires: moment('expires').notNull(),
+})
+
+export const storefront = pgTable('storefront', {
+  id: smallserial('id').primaryKey(),
+  code: text('code').notNull().unique(),
+  position: smallint('position').notNull(),
+  name: text('name').notNull(),
+  currency: text('currency').notNull(),
+  timeZone: text('time_zone').notNull(),
+  editions: jsonb('editions').$type<{ language: string; borrow: string[] }[]>().notNull(),
+  facts: jsonb('facts').$type<Record<string, string>>().notNull(),
+  layout: jsonb('layout').$type<Layout>().notNull(),
+  version: integer('version').notNull().default(1),
+})
+
+export const customerGroup = pgTable('customer_group', { code: text('code').primaryKey(), name: text('name').notNull(), position: smallint('position').notNull() })
+export const brand = pgTable('brand', { code: text('code').primaryKey(), name: text('name').notNull() })
+export const category = pgTable('category', {
+  code: text('code').primaryKey(),
+  parent: text('parent'),
+  position: integer('position').notNull(),
+  names: jsonb('names').$type<Labels>().notNull(),
+  type: text('type'),
+  version: integer('version').notNull().default(1),
+})
+
+export const attribute = pgTable('attribute', {
+  id: smallserial('id').primaryKey(),
+  code: text('code').notNull().unique(),
+  type: text('type').notNull(),
+  labels: jsonb('labels').$type<Labels>().notNull(),
+  help: jsonb('help').$type<Labels>().notNull(),
+  family: text('family'),
+  unit: text('unit'),
+  options: jsonb('options').$type<Option[]>().notNull(),
+  translatable: boolean('translatable').notNull(),
+  perStorefront: boolean('per_storefront').notNull(),
+  serves: text('serves').array().$type<Serving[]>().notNull().default([]),
+  allowed: jsonb('allowed').$type<Allowed>(),
+  version: integer('version').notNull().default(1),
+})
+
+export const productType = pgTable('product_type', {
+  code: text('code').primaryKey(),
+  labels: jsonb('labels').$type<Labels>().notNull(),
+  groups: jsonb('groups').$type<ProductType['groups']>().notNull(),
+  attributes: jsonb('attributes').$type<ProductType['attributes']>().notNull(),
+  /** What its products want to be shown in. */
+  views: text('views').array().$type<PictureView[]>().notNull().default([]),
+  position: integer('position').notNull().default(0),
+  version: integer('version').notNull().default(1),
+})
