@@ -47,24 +47,34 @@ function columnsOf(setup: StoredSetup, headers: string[]): Column[] {
   return columns
 }
 
-async function* families(setup: StoredSetup, ids: readonly number[]): AsyncGenerator<StoredFamily> {
-  for (let i = 0; i < ids.length; i += familiesAtOnce) {
-    const some = ids.slice(i, i + familiesAtOnce)
-    const found = await loadFamilies(database(), setup, some)
+/** Families in the order of their numbers; `columns` are all that is read of them. The database reads on while these are written. */
+async function* families(setup: StoredSetup, ids: readonly number[], columns?: readonly Column[]): AsyncGenerator<StoredFamily[]> {
+  const only = columns && [...new Set(columns.flatMap((c) => (c.kind === 'attribute' ? [setup.attributeIds.get(c.attribute.code)!] : [])))]
+  const read = (from: number) => {
+    const some = ids.slice(from, from + familiesAtOnce)
     // A product may have been deleted since the numbers were read.
-    for (const id of some) if (found.has(id)) yield found.get(id)!
+    const loading = loadFamilies(database(), setup, some, only).then((found) => some.flatMap((id) => found.get(id) ?? []))
+    // Where nobody takes it any more, its failure is nobody's.
+    loading.catch(() => undefined)
+    return loading
+  }
+  let next = ids.length > 0 ? read(0) : undefined
+  for (let from = familiesAtOnce; next; from += familiesAtOnce) {
+    const some: StoredFamily[] = await next
+    next = from < ids.length ? read(from) : undefined
+    yield some
   }
 }
+
+const members = (list: readonly StoredFamily[]) => list.flatMap((f) => [f.root, ...f.variants])
 
 async function* csv(setup: StoredSetup, ids: readonly number[], columns: readonly Column[]): AsyncGenerator<string> {
   const write = (rows: string[][]) => stringify(rows, { record_delimiter: '\r\n', quoted_match: /[\r\n]/ })
   let rows = [columns.map((c) => c.header)]
-  for await (const { root, variants } of families(setup, ids)) {
-    for (const p of [root, ...variants]) rows.push(rowOf(p, columns, setup))
-    if (rows.length >= 1000) {
-      yield write(rows)
-      rows = []
-    }
+  for await (const some of families(setup, ids, columns)) {
+    for (const p of members(some)) rows.push(rowOf(p, columns, setup))
+    yield write(rows)
+    rows = []
   }
   if (rows.length > 0) yield write(rows)
 }
@@ -81,8 +91,8 @@ async function* spreadsheet(setup: StoredSetup, ids: readonly number[], columns:
     const sheet = workbook.addWorksheet('Products', { views: [{ state: 'frozen', xSplit: 1, ySplit: 1 }] })
     sheet.addRow(columns.map((c) => c.header)).commit()
     let n = 1
-    for await (const { root, variants } of families(setup, ids)) {
-      for (const p of [root, ...variants]) {
+    for await (const some of families(setup, ids, columns)) {
+      for (const p of members(some)) {
         if (++n > maxSheetRows) throw new Error('A spreadsheet has at most 1,048,576 rows. Save as CSV.')
         // Texts are typed as texts, so no cell can be taken for a formula; what guards them in CSV stays, for an import removes it.
         sheet.addRow(rowOf(p, columns, setup).map((cell, i) => (cell !== '' && numeric(columns[i]!) ? Number(cell) : cell === '' ? null : cell))).commit()
@@ -98,7 +108,5 @@ async function* spreadsheet(setup: StoredSetup, ids: readonly number[], columns:
 }
 
 async function* jsonLines(setup: StoredSetup, ids: readonly number[]): AsyncGenerator<string> {
-  for await (const family of families(setup, ids)) {
-    yield [family.root, ...family.variants].map((p) => `${JSON.stringify(productDocument(p, family))}\n`).join('')
-  }
+  for await (const some of families(setup, ids)) yield some.flatMap((family) => members([family]).map((p) => `${JSON.stringify(productDocument(p, family))}\n`)).join('')
 }

@@ -1,9 +1,11 @@
 import { eq, sql } from 'drizzle-orm'
 import type { PutBackReport } from '@contracts/bulk'
+import { stillFits } from '@core/attributes/fits'
 import type { Difference } from '@core/catalogue/patch'
 import { database, inTransaction, type Tx } from '../db/connect'
+import { putSetBack } from '../db/queries/bulk-sets'
 import { loadFamilies, lockFamilies, rootsOfSkus, type StoredFamily } from '../db/queries/families'
-import { changedSince, changesOfStep, countOfStep, type ChangePlace } from '../db/queries/history'
+import { changedSince, changesOfStep, countOfStep, setsOfStep, type ChangePlace } from '../db/queries/history'
 import { loadSetup } from '../db/queries/setup'
 import { loadSources, writeSources } from '../db/queries/sources'
 import { beginStep, removeProducts, writeFacts, WriteSet } from '../db/queries/write-products'
@@ -13,6 +15,9 @@ import { CalledOff, enqueue, type WorkControls } from './jobs'
 import type { Person } from './permission'
 import { notFound } from './problem'
 import { takenBack } from './products'
+
+/** From so many products on, what was changed alike is taken back alike. */
+const manyAlike = 50
 
 /** Puts the putting back of a step into the queue. Throws 404 where there is no such step. */
 export async function queuePutBack(person: Person, stepId: number): Promise<string> {
@@ -32,18 +37,31 @@ export async function putStepBack(stepId: number, personId: number | null, now: 
     const total = await countOfStep(tx.db, stepId)
     const report: PutBackReport = { title: `Put back: ${old!.title}`, products: 0, removed: 0, kept: [], keptCount: 0 }
     let made: number | undefined
+    const step = async () => (made ??= await beginStep(tx, report.title, personId, now))
     let done = 0
+    // What was changed alike in many products is taken back alike, by the database.
+    const whole: number[] = []
+    for (const set of await setsOfStep(tx.db, stepId, manyAlike)) {
+      if (cancelled?.()) throw new CalledOff()
+      const back = stillFits(set.path, set.before, setup) ? await putSetBack(tx, set, setup, step, now, shownAtMost - report.kept.length) : undefined
+      if (!back) continue
+      whole.push(set.id)
+      report.products += back.products
+      report.keptCount += back.keptCount
+      report.kept.push(...back.kept.map((sku) => ({ sku, path: set.path })))
+      onProgress?.(done += set.members, total)
+    }
     // The newest first, so that variants go before the parents that were made for them.
     for (let before: ChangePlace | null = null; ;) {
       if (cancelled?.()) throw new CalledOff()
-      const rows: Awaited<ReturnType<typeof changesOfStep>> = await changesOfStep(tx.db, stepId, before, familiesAtOnce)
+      const rows: Awaited<ReturnType<typeof changesOfStep>> = await changesOfStep(tx.db, stepId, before, familiesAtOnce, whole)
       if (rows.length === 0) break
       before = rows.at(-1)!.place
       const bySku = new Map(rows.map((r) => [r.sku, r.differences]))
       const roots = [...new Set((await rootsOfSkus(tx.db, [...bySku.keys()])).values())]
       await lockFamilies(tx.db, roots)
       const families = [...(await loadFamilies(tx.db, setup, roots)).values()]
-      const set = new WriteSet(setup, made ??= await beginStep(tx, report.title, personId, now))
+      const set = new WriteSet(setup, await step())
       const sources = await loadSources(tx.db, families.flatMap((f) => [f.root.id, ...f.variants.map((v) => v.id)]))
       const ofSources: { id: number; differences: Difference[] }[] = []
       const changed = families.filter((family) => {
@@ -61,7 +79,7 @@ export async function putStepBack(stepId: number, personId: number | null, now: 
       await writeFamilies(tx, set, changed)
       await writeSources(tx, ofSources, personId)
       const madeHere = families.flatMap((f) => [f.root, ...f.variants]).filter((p) => bySku.has(p.sku) && isMade(bySku.get(p.sku)!)).map((p) => p.sku)
-      await removeMade(tx, stepId, madeHere, families, made, report)
+      await removeMade(tx, stepId, madeHere, families, await step(), report)
       done += rows.length
       onProgress?.(done, total)
     }

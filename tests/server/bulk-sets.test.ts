@@ -10,17 +10,18 @@ import { compilePredicate } from '@core/rules/predicate'
 import type { Family } from '@core/catalogue/model'
 import { aFamily } from '../catalogues'
 import { someMoment } from '../world'
-import { ownDatabase } from './database'
+import { maren, ownDatabase } from './database'
 
 ownDatabase()
 const { database, inTransaction } = await import('@server/db/connect')
-const { changesOfStep } = await import('@server/db/queries/history')
+const { changesOfStep, setsOfStep } = await import('@server/db/queries/history')
 const { loadSetup } = await import('@server/db/queries/setup')
 const { loadFamilies } = await import('@server/db/queries/families')
 const { reserveProductIds, beginStep, writeProducts } = await import('@server/db/queries/write-products')
 const { refreshFacts } = await import('@server/services/refresh-facts')
 const { makeBulkChange, previewBulkChange } = await import('@server/services/bulk-change')
 const { putStepBack } = await import('@server/services/put-step-back')
+const { patchProduct, productHistory } = await import('@server/services/products')
 const { CalledOff } = await import('@server/services/jobs')
 type Stored = import('@server/db/queries/families').StoredFamily
 
@@ -116,5 +117,39 @@ describe('a change over sets', () => {
     expect(await putStepBack(report.step!, 1, someMoment)).toMatchObject({ products: report.changed, keptCount: 0 })
     const values = (list: Stored[]) => list.flatMap((f) => [f.root, ...f.variants]).map((p) => [p.sku, p.values.find((v) => v.attribute === 'weight')?.value])
     expect(values(await all())).toEqual(values(before))
+    const written = await facts()
+    await inTransaction((tx) => refreshFacts(tx, null))
+    expect(written).toEqual(await facts())
   })
+
+  it('is put back where nothing was changed since, which is named, whatever was changed', async () => {
+    const lb = (value: number) => ({ value, unit: 'lb' })
+    const targets: [string, unknown, unknown, unknown][] = [
+      ['weight', lb(8), lb(9), '1 g'], ['mounting', ['rack', 'frame'], ['frame'], ['rack']], ['reflective', false, true, false], ['field:tags', ['in', 'common'], ['put', 'back'], ['mine']], ['field:status', 'active', 'disabled', 'draft'], ['field:category', 'bags', 'wear', 'bags'], ['size', 'M', 'L', 'S'],
+      // What is cleared comes back.
+      ['model', 'One for all', null, 'another'],
+    ]
+    for (const [attribute, first, value, other] of targets) {
+      const make = (v: unknown) => makeBulkChange({ filter: { all: [] }, change: { do: v === null ? 'clear' : 'set', attribute, storefront: null, language: null, members: 'fitting', value: v } as BulkChange }, 1, someMoment)
+      await make(first)
+      const before = await all()
+      const report = await make(value)
+      expect(report.changed, attribute).toBeGreaterThan(60)
+      expect(await setsOfStep(database(), report.step!, 60), attribute).toHaveLength(1)
+      const history = await changesOfStep(database(), report.step!, null, 10_000)
+      // One is changed again by hand.
+      const again = history[7]!.sku
+      const field = attribute.startsWith('field:')
+      await patchProduct(maren, again, '*', field ? { [attribute.slice(6)]: other } : { values: [{ attribute, value: other }] }, someMoment)
+      const back = await putStepBack(report.step!, 1, someMoment)
+      expect(back, attribute).toMatchObject({ products: report.changed - 1, keptCount: 1, kept: [{ sku: again }] })
+      const shape = (p: Stored['root']) => JSON.stringify([p.tags, p.status, p.category, [...p.values].map((v) => JSON.stringify(v)).sort()])
+      const was = new Map(before.flatMap((f) => [f.root, ...f.variants]).map((p) => [p.sku, p]))
+      for (const p of (await all()).flatMap((f) => [f.root, ...f.variants])) if (p.sku !== again) expect(shape(p), `${attribute} of ${p.sku}`).toBe(shape(was.get(p.sku)!))
+      const written = await facts()
+      await inTransaction((tx) => refreshFacts(tx, null))
+      expect(written, attribute).toEqual(await facts())
+      expect((await productHistory(history[0]!.sku, null, 1)).items[0]).toMatchObject({ title: back.title })
+    }
+  }, 60_000)
 })

@@ -9,7 +9,7 @@ import type { RuleNode } from '@core/rules/condition'
 import type { FactLens } from '@core/rules/facts'
 import { fold } from '@core/text/fold'
 import type { Db, Tx } from '../connect'
-import { writeChangeSets } from './history'
+import { writeChangeSets, type ChangedAlike } from './history'
 import { ruleToSql } from './rule-sql'
 import type { StoredSetup } from './setup'
 
@@ -94,9 +94,14 @@ const lockAllFrom = 5000
 /** Keeps others from changing what is found until the transaction ends. Waits for changes that are under way. Returns how many roots that are. */
 async function lock(tx: Tx, b: BulkSet): Promise<number> {
   const { rows } = await tx.db.execute<{ n: number }>(sql`select count(*)::int as n from product r where ${b.found}`)
-  if (rows[0]!.n >= lockAllFrom) await tx.db.execute(sql`lock table product in exclusive mode`)
-  else await tx.db.execute(sql`select 1 from product where root_id in (select r.id from product r where ${b.found}) order by id for update`)
+  await lockRoots(tx, sql`select r.id from product r where ${b.found}`, rows[0]!.n)
   return rows[0]!.n
+}
+
+/** Keeps others from changing families, about so many, until the transaction ends. */
+async function lockRoots(tx: Tx, roots: SQL, many: number) {
+  if (many >= lockAllFrom) await tx.db.execute(sql`lock table product in exclusive mode`)
+  else await tx.db.execute(sql`select 1 from product where root_id in (${roots}) order by id for update`)
 }
 
 /** What stands in the table of all targets, which those that have the value already leave. */
@@ -123,36 +128,71 @@ function factCells(value: Comparable | undefined): { num: number | null; txt: st
  */
 export async function writeSet(tx: Tx, b: BulkSet, beginStep: () => Promise<number>, now: number, sample: number, progress: (done: number, total: number) => void): Promise<(BulkSetSeen & { step: number | null }) | undefined> {
   const found = await lock(tx, b)
-  await tx.db.execute(sql`create temp table bulk_set on commit drop as ${targets(b)}`)
-  try {
+  return withTable(tx, targets(b), async () => {
     const seen = await takenStock(tx, b, found, sample)
     if (seen.changed === 0) return { ...seen, step: null }
-    const part = (n: number) => progress(Math.round((seen.changed * n) / 5), seen.changed)
-    const attribute = b.setup.attributeIds.get(b.attribute.code)
-    if (b.after === null && !isField(b)) {
-      // A variant that inherits again reads its parent's value, of which the database knows no comparable form.
-      const { rows } = await tx.db.execute(sql`select 1 from bulk_set s join value p on p.product_id = s.root_id and p.attribute_id = ${attribute!} where s.id <> s.root_id limit 1`)
-      if (rows.length > 0) return undefined
-    }
-    part(1)
-    const step = await beginStep()
-    // Tags are a list in the history even where there are none.
-    const nothing = b.change.attribute === 'field:tags' ? '[]' : null
-    await writeChangeSets(tx, step, columnOf(b) ?? `attribute:${b.attribute.code}`, json(b.after) ?? nothing, nothing)
-    part(2)
-    await tx.db.execute(sql`update product_version p set version = version + 1, changed = ${new Date(now).toISOString()} from bulk_set s where p.product_id = s.id`)
-    part(3)
-    if (isField(b)) await tx.db.execute(sql`update product p set ${columnChange(b)} from bulk_set s where p.id = s.id`)
-    else {
-      await writeValues(tx, b, attribute!)
-      part(4)
-      await writeFactsOf(tx, b, attribute!)
-    }
-    part(5)
-    return { ...seen, step }
+    const step = await writeTable(tx, b, beginStep, now, (n) => progress(Math.round((seen.changed * n) / 5), seen.changed))
+    return step === undefined ? undefined : { ...seen, step }
+  })
+}
+
+/** Works with the table `bulk_set` of the products that are to change: their numbers, types, and what each has before. */
+async function withTable<T>(tx: Tx, rows: SQL, work: () => Promise<T>): Promise<T> {
+  await tx.db.execute(sql`create temp table bulk_set on commit drop as ${rows}`)
+  try {
+    return await work()
   } finally {
     await tx.db.execute(sql`drop table if exists bulk_set`).catch(() => undefined)
   }
+}
+
+/** Writes the change to the products of the table. Returns the step; undefined where they have to be looked at one by one. */
+async function writeTable(tx: Tx, b: BulkSet, beginStep: () => Promise<number>, now: number, part: (n: number) => void): Promise<number | undefined> {
+  const attribute = b.setup.attributeIds.get(b.attribute.code)
+  if (b.after === null && !isField(b)) {
+    // A variant that inherits again reads its parent's value, of which the database knows no comparable form.
+    const { rows } = await tx.db.execute(sql`select 1 from bulk_set s join value p on p.product_id = s.root_id and p.attribute_id = ${attribute!} where s.id <> s.root_id limit 1`)
+    if (rows.length > 0) return undefined
+  }
+  part(1)
+  const step = await beginStep()
+  // Tags are a list in the history even where there are none.
+  const nothing = b.change.attribute === 'field:tags' ? '[]' : null
+  await writeChangeSets(tx, step, columnOf(b) ?? `attribute:${b.attribute.code}`, json(b.after) ?? nothing, nothing)
+  part(2)
+  await tx.db.execute(sql`update product_version p set version = version + 1, changed = ${new Date(now).toISOString()} from bulk_set s where p.product_id = s.id`)
+  part(3)
+  if (isField(b)) await tx.db.execute(sql`update product p set ${columnChange(b)} from bulk_set s where p.id = s.id`)
+  else {
+    await writeValues(tx, b, attribute!)
+    part(4)
+    await writeFactsOf(tx, b, attribute!)
+  }
+  part(5)
+  return step
+}
+
+/**
+ * Takes back what a step changed alike in many products. Those that were changed again since stay, and are named, `most`
+ * of them. Undefined where products have to be looked at one by one.
+ */
+export async function putSetBack(tx: Tx, set: ChangedAlike, setup: StoredSetup, beginStep: () => Promise<number>, now: number, most: number): Promise<{ products: number; kept: string[]; keptCount: number } | undefined> {
+  const name = set.path.startsWith('attribute:') ? set.path.slice('attribute:'.length) : `field:${set.path}`
+  const attribute = name in bulkFields ? bulkFields[name as keyof typeof bulkFields] : setup.attributes.get(name)
+  if (!attribute) return undefined
+  // An empty list of tags is none, as columns have it.
+  const [after, then] = [set.before, set.after].map((v) => (Array.isArray(v) && v.length === 0 ? null : v))
+  const b: BulkSet = { found: sql`false`, change: { do: after === null ? 'clear' : 'set', attribute: name, storefront: null, language: null, members: 'both', value: after as Value }, after: after as Value | null, attribute: attribute as Attribute, setup }
+  await lockRoots(tx, sql`select m.root_id from change_member c join product m on m.id = c.product_id where c.set_id = ${set.id}`, set.members)
+  const own = isField(b) ? sql`` : sql`left join value v on v.product_id = m.id and v.attribute_id = ${setup.attributeIds.get(name)!} and v.storefront_id = 0 and v.language = ''`
+  const rows = sql`select m.id, m.sku, m.root_id, r.type, ${before(b, sql`m`)} as before from change_member c join product m on m.id = c.product_id join product r on r.id = m.root_id ${own} where c.set_id = ${set.id}`
+  return withTable(tx, rows, async () => {
+    const { rows: changed } = await tx.db.execute<{ sku: string }>(sql`delete from bulk_set where before is distinct from ${json((then ?? null) as Value | null)}::jsonb returning sku`)
+    const { rows: left } = await tx.db.execute<{ n: number }>(sql`select count(*)::int as n from bulk_set`)
+    const products = left[0]!.n
+    if (products > 0 && await writeTable(tx, b, beginStep, now, () => undefined) === undefined) return undefined
+    return { products, kept: changed.slice(0, most).map((r) => r.sku).sort(), keptCount: changed.length }
+  })
 }
 
 function columnChange(b: BulkSet): SQL {

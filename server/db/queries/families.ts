@@ -3,7 +3,6 @@ import type { Family, Price, Product } from '@core/catalogue/model'
 import type { Value } from '@core/attributes/attribute'
 import { byCodePoint } from '@core/text/fold'
 import type { Db } from '../connect'
-import * as t from '../schema'
 import type { StoredSetup } from './setup'
 
 /** What is stored of a translation beside its value. */
@@ -57,8 +56,15 @@ export async function lockFamilies(db: Db, rootIds: readonly number[]): Promise<
   if (rootIds.length > 0) await db.execute(sql`select 1 from product where root_id = any(${sql.param([...rootIds])}::int[]) order by id for update`)
 }
 
-/** Families with every value and price, by the number of their root: three queries whatever their number. */
-export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly number[]): Promise<Map<number, StoredFamily>> {
+interface ValueRow { product_id: number; attribute_id: number; storefront_id: number; language: string; value: Value; state: string | null; source_hash: string | null; made_from: Value | null }
+
+interface PriceRow { product_id: number; storefront_id: number; special: boolean; group_code: string | null; from_local: string | null; to_local: string | null; amount: number; quantity: number }
+
+/**
+ * Families with every value and price, by the number of their root: three queries whatever their number. With `only`,
+ * values of no other attributes, for those who look and do not change.
+ */
+export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly number[], only?: readonly number[]): Promise<Map<number, StoredFamily>> {
   const families = new Map<number, StoredFamily>()
   if (rootIds.length === 0) return families
   const ids = [...new Set(rootIds)]
@@ -77,21 +83,23 @@ export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly
     })
   }
   const productIds = [...byId.keys()]
-  const values = await db.select().from(t.value).where(sql`${t.value.productId} = any(${sql.param(productIds)}::int[])`)
+  // Read as the driver gives them: there are very many, and mapping them once more took as long as reading.
+  const { rows: values } = await db.execute<ValueRow & Record<string, unknown>>(sql`
+    select product_id, attribute_id, storefront_id, language, value, state, source_hash, made_from from value
+    where product_id = any(${sql.param(productIds)}::int[]) ${only === undefined ? sql`` : sql`and attribute_id = any(${sql.param([...only])}::smallint[])`}`)
   for (const v of values) {
-    const owner = byId.get(v.productId)!
-    const code = setup.attributeCodes.get(v.attributeId)
+    const code = setup.attributeCodes.get(v.attribute_id)
     if (code === undefined) continue
-    const stored = { attribute: code, storefront: setup.storefrontCodes.get(v.storefrontId) ?? null, language: v.language || null, value: v.value }
+    const owner = byId.get(v.product_id)!
+    const stored = { attribute: code, storefront: v.storefront_id === 0 ? null : setup.storefrontCodes.get(v.storefront_id) ?? null, language: v.language || null, value: v.value }
     owner.values.push(stored)
-    if (v.state !== null) owner.marks.set(markKey(stored), { state: v.state, sourceHash: v.sourceHash, madeFrom: v.madeFrom })
+    if (v.state !== null) owner.marks.set(markKey(stored), { state: v.state, sourceHash: v.source_hash, madeFrom: v.made_from })
   }
-  const prices = await db.select().from(t.price).where(sql`${t.price.productId} = any(${sql.param(productIds)}::int[])`)
+  const { rows: prices } = await db.execute<PriceRow & Record<string, unknown>>(sql`
+    select product_id, storefront_id, special, group_code, from_local, to_local, amount::float8 as amount, quantity from price where product_id = any(${sql.param(productIds)}::int[])`)
   for (const p of prices) {
-    const price: Price = {
-      storefront: setup.storefrontCodes.get(p.storefrontId)!, special: p.special, group: p.groupCode, from: p.fromLocal, to: p.toLocal, amount: p.amount, quantity: p.quantity,
-    }
-    byId.get(p.productId)!.prices.push(price)
+    const price: Price = { storefront: setup.storefrontCodes.get(p.storefront_id)!, special: p.special, group: p.group_code, from: p.from_local, to: p.to_local, amount: p.amount, quantity: p.quantity }
+    byId.get(p.product_id)!.prices.push(price)
   }
   for (const r of rows) {
     const product = byId.get(r.id)!

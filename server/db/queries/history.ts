@@ -40,14 +40,24 @@ export async function changeOfProduct(db: Db, product: { id: number; sku: string
 /** Where in the changes of a step one stands: by its number, and by the product where it is one of many. */
 export interface ChangePlace { id: number; product: number }
 
-/** The changes of products in a step before a place, the newest first, with the SKUs that they were made to. */
-export async function changesOfStep(db: Db, step: number, before: ChangePlace | null, limit: number): Promise<{ place: ChangePlace; sku: string; differences: Difference[] }[]> {
+/** What a step changed alike in many products. */
+export interface ChangedAlike { id: number; path: string; before: unknown; after: unknown; members: number }
+
+/** What a step changed alike in at least so many products. */
+export async function setsOfStep(db: Db, step: number, atLeast: number): Promise<ChangedAlike[]> {
+  const { rows } = await db.execute<ChangedAlike & Record<string, unknown>>(sql`
+    select s.id::float8 as id, s.path, s.before, s.after, count(*)::int as members from change_set s join change_member m on m.set_id = s.id where s.step_id = ${step} group by s.id having count(*) >= ${atLeast} order by s.id desc`)
+  return rows
+}
+
+/** The changes of products in a step before a place, the newest first, with the SKUs that they were made to; those of some sets are passed over. */
+export async function changesOfStep(db: Db, step: number, before: ChangePlace | null, limit: number, without: readonly number[] = []): Promise<{ place: ChangePlace; sku: string; differences: Difference[] }[]> {
   const alone = before === null ? sql`true` : sql`id < ${before.id}`
   const many = before === null ? sql`true` : sql`(m.set_id, m.product_id) < (${before.id}, ${before.product})`
   const { rows } = await db.execute<{ id: number; product: number; sku: string; differences: unknown }>(sql`
     (select id::float8 as id, 0 as product, substr(record, 9) as sku, differences from change where step_id = ${step} and record like 'product:%' and ${alone} order by id desc limit ${limit})
     union all
-    (select m.set_id::float8, m.product_id, p.sku, ${ofSet} from change_set s join change_member m on m.set_id = s.id join product p on p.id = m.product_id where s.step_id = ${step} and ${many} order by m.set_id desc, m.product_id desc limit ${limit})
+    (select m.set_id::float8, m.product_id, p.sku, ${ofSet} from change_set s join change_member m on m.set_id = s.id join product p on p.id = m.product_id where s.step_id = ${step} and s.id <> all(${sql.param([...without])}::bigint[]) and ${many} order by m.set_id desc, m.product_id desc limit ${limit})
     order by id desc, product desc limit ${limit}`)
   return rows.map((r) => ({ place: { id: r.id, product: r.product }, sku: r.sku, differences: unpackDifferences(r.differences) }))
 }
