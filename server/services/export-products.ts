@@ -47,21 +47,26 @@ function columnsOf(setup: StoredSetup, headers: string[]): Column[] {
   return columns
 }
 
+/** How many stretches of families the database reads ahead of what is written. */
+const readAhead = 3
+
 /** Families in the order of their numbers; `columns` are all that is read of them. The database reads on while these are written. */
 async function* families(setup: StoredSetup, ids: readonly number[], columns?: readonly Column[]): AsyncGenerator<StoredFamily[]> {
   const only = columns && [...new Set(columns.flatMap((c) => (c.kind === 'attribute' ? [setup.attributeIds.get(c.attribute.code)!] : [])))]
-  const read = (from: number) => {
+  const reading: Promise<StoredFamily[]>[] = []
+  const readOn = (from: number) => {
     const some = ids.slice(from, from + familiesAtOnce)
+    if (some.length === 0) return
     // A product may have been deleted since the numbers were read.
-    const loading = loadFamilies(database(), setup, some, only).then((found) => some.flatMap((id) => found.get(id) ?? []))
+    const families = loadFamilies(database(), setup, some, only).then((found) => some.flatMap((id) => found.get(id) ?? []))
     // Where nobody takes it any more, its failure is nobody's.
-    loading.catch(() => undefined)
-    return loading
+    families.catch(() => undefined)
+    reading.push(families)
   }
-  let next = ids.length > 0 ? read(0) : undefined
-  for (let from = familiesAtOnce; next; from += familiesAtOnce) {
-    const some: StoredFamily[] = await next
-    next = from < ids.length ? read(from) : undefined
+  for (let i = 0; i < readAhead; i++) readOn(i * familiesAtOnce)
+  for (let from = readAhead * familiesAtOnce; reading.length > 0; from += familiesAtOnce) {
+    const some = await reading.shift()!
+    readOn(from)
     yield some
   }
 }

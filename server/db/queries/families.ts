@@ -33,7 +33,7 @@ export interface StoredFamily extends Family {
 interface ProductRow {
   id: number; sku: string; parent_id: number | null; root_id: number; type: string; category: string | null; brand: string | null
   tags: string[]; status: string; kind: string; gtin: string | null; stock: number | null; available_from: string | null
-  categories: string[] | null; minimum: number | null; differs_in: string[] | null; relations: Product['relations'] | null; lists: string[] | null; carried: Product['carried'] | null
+  categories: string[] | null; minimum: number | null; differs_in: string[] | null; relations: Product['relations'] | null; carried: Product['carried'] | null
   range: Product['range']; created: string; changed: string; version: number
 }
 
@@ -61,7 +61,7 @@ interface ValueRow { product_id: number; attribute_id: number; storefront_id: nu
 interface PriceRow { product_id: number; storefront_id: number; special: boolean; group_code: string | null; from_local: string | null; to_local: string | null; amount: number; quantity: number }
 
 /**
- * Families with every value and price, by the number of their root: three queries whatever their number. With `only`,
+ * Families with every value and price, by the number of their root: four queries whatever their number. With `only`,
  * values of no other attributes, for those who look and do not change.
  */
 export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly number[], only?: readonly number[]): Promise<Map<number, StoredFamily>> {
@@ -69,8 +69,7 @@ export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly
   if (rootIds.length === 0) return families
   const ids = [...new Set(rootIds)]
   const { rows } = await db.execute<ProductRow & Record<string, unknown>>(sql`
-    select id, sku, parent_id, root_id, type, category, brand, tags, status, kind, gtin, stock, available_from::text, range, categories, minimum, differs_in, relations, carried,
-           (select array_agg(n.code order by n.code) from list_member m join named_list n on n.id = m.list_id where m.product_id = product.id) as lists, created::text, changed::text, version
+    select id, sku, parent_id, root_id, type, category, brand, tags, status, kind, gtin, stock, available_from::text, range, categories, minimum, differs_in, relations, carried, created::text, changed::text, version
     from product join product_version on product_id = id where root_id = any(${sql.param(ids)}::int[]) order by root_id, id`)
   const byId = new Map<number, StoredProduct>()
   const skuOf = new Map(rows.map((r) => [r.id, r.sku]))
@@ -78,7 +77,7 @@ export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly
     byId.set(r.id, {
       id: r.id, version: r.version, sku: r.sku, parent: r.parent_id === null ? null : skuOf.get(r.parent_id) ?? null,
       type: r.type, category: r.category, categories: r.categories ?? [], brand: r.brand, tags: r.tags, status: r.status as Product['status'], kind: r.kind as Product['kind'],
-      gtin: r.gtin, stock: r.stock, availableFrom: r.available_from, minimum: r.minimum, range: r.range, differsIn: r.differs_in ?? [], relations: r.relations ?? [], carried: r.carried ?? {}, lists: r.lists ?? [], created: Date.parse(r.created), changed: Date.parse(r.changed),
+      gtin: r.gtin, stock: r.stock, availableFrom: r.available_from, minimum: r.minimum, range: r.range, differsIn: r.differs_in ?? [], relations: r.relations ?? [], carried: r.carried ?? {}, lists: [], created: Date.parse(r.created), changed: Date.parse(r.changed),
       values: [], prices: [], marks: new Map(),
     })
   }
@@ -101,6 +100,10 @@ export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly
     const price: Price = { storefront: setup.storefrontCodes.get(p.storefront_id)!, special: p.special, group: p.group_code, from: p.from_local, to: p.to_local, amount: p.amount, quantity: p.quantity }
     byId.get(p.product_id)!.prices.push(price)
   }
+  // Few products are in lists.
+  const { rows: lists } = await db.execute<{ product_id: number; code: string }>(sql`
+    select m.product_id, n.code from list_member m join named_list n on n.id = m.list_id where m.product_id = any(${sql.param(ids)}::int[]) order by n.code`)
+  for (const l of lists) byId.get(l.product_id)?.lists.push(l.code)
   for (const r of rows) {
     const product = byId.get(r.id)!
     const family = families.get(r.root_id)
