@@ -176,16 +176,16 @@ async function writeTable(tx: Tx, b: BulkSet, beginStep: () => Promise<number>, 
  * Takes back what a step changed alike in many products. Those that were changed again since stay, and are named, `most`
  * of them. Undefined where products have to be looked at one by one.
  */
-export async function putSetBack(tx: Tx, set: ChangedAlike, setup: StoredSetup, beginStep: () => Promise<number>, now: number, most: number): Promise<{ products: number; kept: string[]; keptCount: number } | undefined> {
-  const name = set.path.startsWith('attribute:') ? set.path.slice('attribute:'.length) : `field:${set.path}`
-  const attribute = name in bulkFields ? bulkFields[name as keyof typeof bulkFields] : setup.attributes.get(name)
-  if (!attribute) return undefined
+export async function putSetBack(tx: Tx, alike: ChangedAlike, setup: StoredSetup, beginStep: () => Promise<number>, now: number, most: number): Promise<{ products: number; kept: string[]; keptCount: number } | undefined> {
+  const name = alike.path.startsWith('attribute:') ? alike.path.slice('attribute:'.length) : `field:${alike.path}`
+  const target = name in bulkFields ? bulkFields[name as keyof typeof bulkFields] : setup.attributes.get(name)
+  if (!target) return undefined
   // An empty list of tags is none, as columns have it.
-  const [after, then] = [set.before, set.after].map((v) => (Array.isArray(v) && v.length === 0 ? null : v))
-  const b: BulkSet = { found: sql`false`, change: { do: after === null ? 'clear' : 'set', attribute: name, storefront: null, language: null, members: 'both', value: after as Value }, after: after as Value | null, attribute: attribute as Attribute, setup }
-  await lockRoots(tx, sql`select m.root_id from change_member c join product m on m.id = c.product_id where c.set_id = ${set.id}`, set.members)
+  const [after, then] = [alike.before, alike.after].map((v) => (Array.isArray(v) && v.length === 0 ? null : v))
+  const b: BulkSet = { found: sql`false`, change: { do: after === null ? 'clear' : 'set', attribute: name, storefront: null, language: null, members: 'both', value: after as Value }, after: after as Value | null, attribute: target as Attribute, setup }
+  await lockRoots(tx, sql`select m.root_id from change_member c join product m on m.id = c.product_id where c.set_id = ${alike.id}`, alike.members)
   const own = isField(b) ? sql`` : sql`left join value v on v.product_id = m.id and v.attribute_id = ${setup.attributeIds.get(name)!} and v.storefront_id = 0 and v.language = ''`
-  const rows = sql`select m.id, m.sku, m.root_id, r.type, ${before(b, sql`m`)} as before from change_member c join product m on m.id = c.product_id join product r on r.id = m.root_id ${own} where c.set_id = ${set.id}`
+  const rows = sql`select m.id, m.sku, m.root_id, r.type, ${before(b, sql`m`)} as before from change_member c join product m on m.id = c.product_id join product r on r.id = m.root_id ${own} where c.set_id = ${alike.id}`
   return withTable(tx, rows, async () => {
     const { rows: changed } = await tx.db.execute<{ sku: string }>(sql`delete from bulk_set where before is distinct from ${json((then ?? null) as Value | null)}::jsonb returning sku`)
     const { rows: left } = await tx.db.execute<{ n: number }>(sql`select count(*)::int as n from bulk_set`)
