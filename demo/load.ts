@@ -7,7 +7,7 @@ import type { MediaContent } from '@core/media/item'
 import { insertContent } from '@server/db/queries/media'
 import { raiseStamp } from '@server/db/queries/setup'
 import * as t from '@server/db/schema'
-import { setMeaning } from '@server/services/data-pool'
+import { setMeaning } from '@server/services/pool-meanings'
 import { importProducts } from '@server/services/import-products'
 import type { Person } from '@server/services/permission'
 import { patchProduct } from '@server/services/products'
@@ -86,7 +86,6 @@ export async function loadDemo(people: DemoPerson[]): Promise<void> {
   await loadMedia(now)
   const [admin] = await database().select().from(t.person).where(sql`role = 'administrator'`)
   const folder = path.join(settings().data, 'demo')
-  await mkdir(folder, { recursive: true })
   for (const [name, csv] of Object.entries(productFiles())) {
     const file = path.join(folder, name)
     await writeFile(file, csv)

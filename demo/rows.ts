@@ -105,18 +105,17 @@ function others(line: Line): Line {
   return { ...line, models: line.brand === 'Tarnwheel' || line.kind ? [] : ['Mini', 'Trail'].map((n, i): Model => ({ ...m!, sku: `${m!.sku.slice(0, 3)}9${m!.sku.slice(4)}${i}`, n })) }
 }
 
-/** Every row of the demo's product files; with those of models that are not sold here, which come last. */
-export function productRows({ withOthers = false } = {}): Row[] {
-  let n = 1000
-  const count = () => ++n
-  const rows = lines.flatMap((line) => rowsOf(line, count))
-  n = 8000
-  return withOthers ? [...rows, ...lines.flatMap((line) => rowsOf(others(line), count))] : rows
-}
+const counter = (from: number) => () => ++from
 
 /** The rows of each product file, by its name. */
 export function fileRows(): Record<string, Row[]> {
-  let n = 1000
-  const count = () => ++n
+  const count = counter(1000)
   return Object.fromEntries(Object.entries(files).map(([name, list]) => [`${name}.csv`, list.flatMap((line) => rowsOf(line, count))]))
+}
+
+/** Every row of the demo's product files; with those of models that are not sold here, which come last. */
+export function productRows({ withOthers = false } = {}): Row[] {
+  const rows = Object.values(fileRows()).flat()
+  const count = counter(8000)
+  return withOthers ? [...rows, ...lines.flatMap((line) => rowsOf(others(line), count))] : rows
 }

@@ -18,3 +18,6 @@ export function gtinProblem(gtin: string): string | undefined {
   if (Number(gtin.at(-1)) !== right) return `The last digit of this GTIN should be ${right}, going by the digits before it.`
   return undefined
 }
+
+/** A GTIN as it is stored: without the spaces and hyphens that people put between its digits. */
+export const bareGtin = (text: string) => text.replace(/[\s-]/g, '')

@@ -1,6 +1,6 @@
 import { attributeTypes, checkedValue } from '../attributes/types/registry'
 import { ValueProblem } from '../attributes/types/shape'
-import { gtinProblem } from '../gtin/check-digit'
+import { bareGtin, gtinProblem } from '../gtin/check-digit'
 import { productKinds, productStatuses, type Setup } from '../catalogue/model'
 import type { ProductPatch } from '../catalogue/patch'
 import { dayNumber } from '../moments/instant'
@@ -72,8 +72,6 @@ export function decimalSignOfRow(cells: readonly string[], columns: readonly Col
   }
   return undefined
 }
-
-const bareGtin = (text: string) => text.replace(/[\s-]/g, '')
 
 /** What a row is found by, before it is read as a whole: texts as `readRow` gives them where they are sound. */
 export function rowKeys(cells: readonly string[], columns: readonly Column[]): { sku: string; parent: string; gtin: string } {

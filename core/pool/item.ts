@@ -1,6 +1,7 @@
 import type { Setup } from '../catalogue/model'
 import type { ProductFields, ProductPatch } from '../catalogue/patch'
 import { valuePath } from '../catalogue/patch'
+import type { ValueSource } from '../catalogue/source'
 import type { Column } from '../imports/columns'
 import { mappedColumns, mappingFor, type Mapping } from '../imports/mapping'
 import { readRow } from '../imports/row'
@@ -60,4 +61,9 @@ export function readItem(item: PoolItem, setup: Setup, kept?: Mapping): ReadProp
 /** The one thing that a row of one cell says. */
 function valueIn(patch: ProductPatch): unknown {
   return patch.values[0]?.value ?? Object.values(patch.fields)[0] ?? null
+}
+
+/** What an item says in one property, as it is kept beside a product's value, at a moment in milliseconds. */
+export function saidBy(item: PoolItem, property: string, said: unknown, now: number, reason: string | null = null): ValueSource {
+  return { source: 'data-pool', item: item.gtin, property, said, updated: item.updated, at: new Date(now).toISOString(), reason }
 }

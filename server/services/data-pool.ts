@@ -1,28 +1,26 @@
-import type { FoundItem, FoundItems, KeepOwnBody, MeaningBody, PoolBeside, PoolRow, TakeOverBody } from '@contracts/pool'
+import type { FoundItem, FoundItems, KeepOwnBody, PoolBeside, PoolRow, TakeOverBody } from '@contracts/pool'
 import type { Mapping } from '@core/imports/mapping'
 import { suggestMapping } from '@core/imports/mapping'
-import { parseHeader } from '@core/imports/columns'
+import { bareGtin } from '@core/gtin/check-digit'
 import { compareItem, isExplained, saidAt, takeOver, type PoolComparison } from '@core/pool/compare'
-import { readItem, type PoolItem, type ReadProperty } from '@core/pool/item'
+import { readItem, saidBy, type PoolItem, type ReadProperty } from '@core/pool/item'
 import { same, scopeOfPath } from '@core/catalogue/patch'
 import { sourceDifference, type ValueSource } from '@core/catalogue/source'
 import { attributeTypes } from '@core/attributes/types/registry'
 import type { Value } from '@core/attributes/attribute'
-import { database, inTransaction, type Db } from '../db/connect'
-import { ownersOfGtins, type StoredFamily, type StoredProduct } from '../db/queries/families'
-import { changeMapping, keptMapping } from '../db/queries/kept'
-import type { StoredSetup } from '../db/queries/setup'
-import { loadSetup } from '../db/queries/setup'
+import { database, inTransaction, type Tx } from '../db/connect'
+import { idOfSku, ownersOfGtins, type StoredFamily, type StoredProduct } from '../db/queries/families'
+import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { loadSources } from '../db/queries/sources'
 import { dataPool } from '../stand-ins/chosen'
 import { PoolProblem } from '../stand-ins/data-pool'
 import { require, type Person } from './permission'
+import { poolMapping } from './pool-meanings'
 import { latestQueries, writeQuery } from './pool-queries'
 import { notFitting, notFound, Problem } from './problem'
 import { familyOf, lockFamily, productDocument, productTag, saveOne } from './products'
 
 const mostItems = 200
-export const bareGtin = (text: string) => text.replace(/[\s-]/g, '')
 
 /** Asks the pool; that it does not answer is a problem of its own. Throws 502. */
 export async function asking<T>(work: Promise<T>): Promise<T> {
@@ -32,19 +30,6 @@ export async function asking<T>(work: Promise<T>): Promise<T> {
     if (e instanceof PoolProblem) throw new Problem(502, 'The data pool does not answer', e.message)
     throw e
   }
-}
-
-/** What people have said that properties of the pool mean: the mapping that is kept under its name, for everybody. */
-export const poolMapping = (db: Db) => keptMapping(db, dataPool().name)
-
-/** Says what a property of the pool means, for everybody. Throws 422 where nothing of ours has that name. */
-export async function setMeaning(person: Person, { property, means }: MeaningBody): Promise<void> {
-  require(person, 'edit-products')
-  await inTransaction(async (tx) => {
-    const { problems } = means === '' ? { problems: [] } : parseHeader(['sku', means], await loadSetup(tx.db))
-    if (problems.length > 0) throw notFitting('Nothing has been changed.', problems.map((p) => ({ path: 'means', message: p.message })))
-    await changeMapping(tx, dataPool().name, person.id, (m) => ({ ...m, columns: [...m.columns.filter((c) => c.header !== property), ...(means === '' ? [] : [{ header: property, means, unit: '' }])] }))
-  })
 }
 
 /** What an item is called, in the source language, as far as it says. */
@@ -112,8 +97,9 @@ export async function besideProduct(sku: string, gtin: string | undefined): Prom
 
 /** What outside sources say of a product, by path. Throws 404. */
 export async function sourcesOf(sku: string): Promise<Record<string, ValueSource>> {
-  const { product } = await familyOf(sku)
-  return Object.fromEntries((await loadSources(database(), [product.id])).get(product.id) ?? [])
+  const id = await idOfSku(database(), sku)
+  if (id === undefined) throw notFound(`product “${sku}”`)
+  return Object.fromEntries((await loadSources(database(), [id])).get(id) ?? [])
 }
 
 /** The item that a body speaks of, as it is now. Throws 404 where the pool has it no longer. */
@@ -122,10 +108,6 @@ async function itemNamed(gtin: string): Promise<PoolItem> {
   if (!item) throw notFound(`item “${gtin}” in the data pool`)
   return item
 }
-
-const sourceOf = (item: PoolItem, row: PoolComparison, now: number, reason: string | null): ValueSource => ({
-  source: 'data-pool', item: item.gtin, property: row.property, said: row.theirs, updated: item.updated, at: new Date(now).toISOString(), reason,
-})
 
 /** The rows of a comparison that paths name. Throws 422 where there is nothing to be had at one. */
 function rowsAt(rows: readonly PoolComparison[], paths: readonly string[]): PoolComparison[] {
@@ -140,6 +122,14 @@ function rowsAt(rows: readonly PoolComparison[], paths: readonly string[]): Pool
   return found
 }
 
+/** A product that nobody else changes meanwhile, beside an item, with what its sources say. */
+async function compared(tx: Tx, sku: string, item: PoolItem) {
+  const setup = await loadSetup(tx.db)
+  const { family, product } = await lockFamily(tx, setup, sku)
+  const sources = (await loadSources(tx.db, [product.id])).get(product.id) ?? new Map<string, ValueSource>()
+  return { setup, family, product, sources, all: compareItem(item, product, family, setup, sources, await poolMapping(tx.db)) }
+}
+
 /**
  * Puts what an item says into a product, as one step; each value remembers where it is from.
  * Throws 404, 412 where a value is no longer what was seen, 422 where there is nothing to take.
@@ -148,14 +138,12 @@ export async function takeFromPool(person: Person, sku: string, body: TakeOverBo
   require(person, 'edit-products')
   const item = await itemNamed(body.gtin)
   return inTransaction(async (tx) => {
-    const setup = await loadSetup(tx.db)
-    const { family, product } = await lockFamily(tx, setup, sku)
-    const sources = (await loadSources(tx.db, [product.id])).get(product.id) ?? new Map<string, ValueSource>()
-    const rows = rowsAt(compareItem(item, product, family, setup, sources, await poolMapping(tx.db)), body.take.map((x) => x.path))
+    const { setup, family, product, sources, all } = await compared(tx, sku, item)
+    const rows = rowsAt(all, body.take.map((x) => x.path))
     const moved = body.take.filter((x) => 'base' in x && !same(saidAt(product, family, x.path).value, x.base ?? null))
     if (moved.length > 0) throw new Problem(412, 'Changed meanwhile', 'Somebody else has changed this product since you compared it. Nothing has been overwritten.', moved.map((x) => ({ path: x.path, message: 'This value was changed by somebody else meanwhile.' })))
     const after = await saveOne(tx, setup, family, product, {
-      patch: takeOver(rows), sources: rows.map((r) => sourceDifference(r.path!, sources.get(r.path!) ?? null, sourceOf(item, r, now, null))),
+      patch: takeOver(rows), sources: rows.map((r) => sourceDifference(r.path!, sources.get(r.path!) ?? null, saidBy(item, r.property, r.theirs, now))),
     }, person, `Took ${rows.length} ${rows.length === 1 ? 'value' : 'values'} over from the data pool`, now)
     return { tag: productTag(after), document: productDocument(after, { ...family, root: product === family.root ? after : family.root }) }
   })
@@ -166,13 +154,11 @@ export async function keepOwn(person: Person, sku: string, body: KeepOwnBody, no
   require(person, 'edit-products')
   const item = await itemNamed(body.gtin)
   await inTransaction(async (tx) => {
-    const setup = await loadSetup(tx.db)
-    const { family, product } = await lockFamily(tx, setup, sku)
-    const sources = (await loadSources(tx.db, [product.id])).get(product.id) ?? new Map<string, ValueSource>()
-    const [row] = rowsAt(compareItem(item, product, family, setup, sources, await poolMapping(tx.db)), [body.path])
+    const { setup, family, product, sources, all } = await compared(tx, sku, item)
+    const [row] = rowsAt(all, [body.path])
     if (row!.state !== 'differs') throw notFitting('There is nothing to give a reason for.', [{ path: 'path', message: row!.state === 'same' ? 'The product and the pool say the same.' : 'The product has no value of its own there.' }])
     await saveOne(tx, setup, family, product, {
-      patch: takeOver([]), sources: [sourceDifference(body.path, sources.get(body.path) ?? null, sourceOf(item, row!, now, body.reason))],
+      patch: takeOver([]), sources: [sourceDifference(body.path, sources.get(body.path) ?? null, saidBy(item, row!.property, row!.theirs, now, body.reason))],
     }, person, `Kept another value than the data pool’s`, now)
     if (body.ask) await writeQuery(tx, { productId: product.id, path: body.path, gtin: item.gtin, property: row!.property, theirs: row!.text, ours: written(row!, setup), reason: body.reason, personId: person.id, asked: new Date(now) })
   })

@@ -4,13 +4,13 @@ import type { PoolQuery } from '@contracts/pool'
 import { sourceDifference } from '@core/catalogue/source'
 import { readItem } from '@core/pool/item'
 import { database, inTransaction, type Tx } from '../db/connect'
-import { keptMapping } from '../db/queries/kept'
 import { loadSetup } from '../db/queries/setup'
 import { loadSources, writeSources } from '../db/queries/sources'
 import { beginStep } from '../db/queries/write-products'
 import * as t from '../db/schema'
 import { dataPool } from '../stand-ins/chosen'
 import type { PoolAnswer } from '../stand-ins/data-pool'
+import { poolMapping } from './pool-meanings'
 import { notFitting } from './problem'
 
 type Row = typeof t.poolQuery.$inferSelect
@@ -67,7 +67,7 @@ async function takeAnswer(query: Row, { agreed, words }: PoolAnswer, now: number
     const noted = await tx.db.update(t.poolQuery).set({ agreed, words, answered: new Date(now) }).where(and(eq(t.poolQuery.id, query.id), isNull(t.poolQuery.answered))).returning({ id: t.poolQuery.id })
     if (noted.length === 0 || !item) return
     const setup = await loadSetup(tx.db)
-    const says = readItem(item, setup, await keptMapping(tx.db, dataPool().name)).find((p) => p.path === query.path && p.problem === null)
+    const says = readItem(item, setup, await poolMapping(tx.db)).find((p) => p.path === query.path && p.problem === null)
     const [owner] = await tx.db.select({ sku: t.product.sku }).from(t.product).where(eq(t.product.id, query.productId)).for('update')
     const source = (await loadSources(tx.db, [query.productId])).get(query.productId)?.get(query.path)
     if (!owner || !source || !says) return

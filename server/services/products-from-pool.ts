@@ -1,17 +1,18 @@
 import type { FromPoolBody, FromPoolReport } from '@contracts/pool'
-import { sourceDifference, type ValueSource } from '@core/catalogue/source'
+import { sourceDifference } from '@core/catalogue/source'
 import { applyPatch } from '@core/catalogue/patch'
+import { bareGtin } from '@core/gtin/check-digit'
 import { takeOver } from '@core/pool/compare'
-import { readItem } from '@core/pool/item'
+import { readItem, saidBy } from '@core/pool/item'
 import { inTransaction } from '../db/connect'
-import { keptMapping } from '../db/queries/kept'
 import { loadSetup } from '../db/queries/setup'
 import { writeSources } from '../db/queries/sources'
 import { beginStep, reserveProductIds, writeProducts } from '../db/queries/write-products'
 import { dataPool } from '../stand-ins/chosen'
-import { asking, bareGtin } from './data-pool'
+import { asking } from './data-pool'
 import { checkUnique, type Write } from './make-products'
 import { require, type Person } from './permission'
+import { poolMapping } from './pool-meanings'
 import { notFitting } from './problem'
 import { markTranslations, newProduct } from './products'
 
@@ -28,7 +29,7 @@ export async function makeFromPool(person: Person, { items }: FromPoolBody, now:
       ...(found.has(bareGtin(gtin)) ? [] : [{ path: `items[${i}].gtin`, message: `The pool has no item ${gtin}.` }]), ...(setup.types.has(type) ? [] : [{ path: `items[${i}].type`, message: `There is no product type “${type}”.` }]),
     ])
     if (errors.length > 0) throw notFitting('Nothing has been made.', errors)
-    const mapping = await keptMapping(tx.db, dataPool().name)
+    const mapping = await poolMapping(tx.db)
     const ids = await reserveProductIds(tx, items.length)
     const report: FromPoolReport = { step: 0, made: [], left: [] }
     const writes = items.map(({ gtin, sku, type }, i): Write => {
@@ -38,7 +39,7 @@ export async function makeFromPool(person: Person, { items }: FromPoolBody, now:
       const patch = takeOver(good)
       Object.assign(patch.fields, { type, gtin: item.gtin, status: 'draft' })
       const { product: after, differences } = applyPatch(newProduct(sku, null, ids[i]!, now), patch)
-      const sources = good.map((r) => sourceDifference(r.path, null, { source: 'data-pool', item: item.gtin, property: r.property, said: r.theirs, updated: item.updated, at: new Date(now).toISOString(), reason: null } satisfies ValueSource))
+      const sources = good.map((r) => sourceDifference(r.path, null, saidBy(item, r.property, r.theirs, now)))
       report.made.push({ sku, gtin: item.gtin, values: good.length })
       report.left.push(...rows.filter((p) => p.path === null || p.problem !== null).map((p) => ({ sku, property: p.property, text: p.text.slice(0, 200), message: p.problem ?? `Nothing here is called “${p.property}”. Say what it means where the item is compared.` })))
       return { before: null, after, differences: [{ path: 'created', before: null, after: sku }, ...differences, ...markTranslations(null, after, differences, new Map(), setup), ...sources] }

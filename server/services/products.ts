@@ -1,4 +1,3 @@
-import { eq } from 'drizzle-orm'
 import { stillFits } from '@core/attributes/fits'
 import { isRequired } from '@core/attributes/required'
 import { blankProduct, applyPatch, inversePatch, same, valuePath, type Difference, type ProductPatch } from '@core/catalogue/patch'
@@ -9,12 +8,11 @@ import { editionReader, valuesFor, displayValue } from '@core/page/assemble'
 import type { Resolved } from '@core/values/resolve'
 import type { ProductPatchBody } from '@contracts/product'
 import { database, inTransaction, type Tx } from '../db/connect'
-import { loadFamilies, loadFamilyOf, lockFamilies, markKey, memberOf, ownersOfGtins, rootsOfSkus, type StoredFamily, type StoredProduct, type TranslationMark } from '../db/queries/families'
+import { idOfSku, loadFamilies, loadFamilyOf, lockFamilies, markKey, memberOf, ownersOfGtins, rootsOfSkus, type StoredFamily, type StoredProduct, type TranslationMark } from '../db/queries/families'
 import { changeOfProduct, changesOfProduct } from '../db/queries/history'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { loadSources, writeSources } from '../db/queries/sources'
 import { beginStep, writeProducts } from '../db/queries/write-products'
-import * as t from '../db/schema'
 import { checkedPatch, type Checked } from './check-patch'
 import { require, type Person } from './permission'
 import { notFitting, notFound, Problem } from './problem'
@@ -197,8 +195,7 @@ export interface HistoryEntry {
 /** What was changed in a product, newest first. */
 export async function productHistory(sku: string, before: number | null, limit: number): Promise<{ items: HistoryEntry[]; next: number | null }> {
   const db = database()
-  const [product] = await db.select({ id: t.product.id, sku: t.product.sku }).from(t.product).where(eq(t.product.sku, sku))
-  const rows = await changesOfProduct(db, product ?? { id: 0, sku }, before, limit + 1)
+  const rows = await changesOfProduct(db, { id: await idOfSku(db, sku) ?? 0, sku }, before, limit + 1)
   return { items: rows.slice(0, limit).map((r) => ({ ...r, made: r.differences[0]?.path === 'created' })), next: rows.length > limit ? rows[limit - 1]!.id : null }
 }
 

@@ -6,7 +6,8 @@ import { luc, maren, now, ownDatabase, problemOf } from './database'
 const { folder, file } = ownDatabase()
 process.env.INKLOOM_POOL_ANSWERS_AFTER = '60'
 const { importProducts } = await import('@server/services/import-products')
-const { besideProduct, findItems, keepOwn, setMeaning, sourcesOf, takeFromPool } = await import('@server/services/data-pool')
+const { besideProduct, findItems, keepOwn, sourcesOf, takeFromPool } = await import('@server/services/data-pool')
+const { setMeaning } = await import('@server/services/pool-meanings')
 const { makeFromPool } = await import('@server/services/products-from-pool')
 const { listQueries, lookAfterQueries } = await import('@server/services/pool-queries')
 const { getProduct, patchProduct, productHistory, putBack } = await import('@server/services/products')

@@ -72,7 +72,9 @@ const standings: Record<Standing, (s: ValueSource) => string> = { taken: () => '
 const origin = computed(() => {
   const { value, storefront, language, origin: from } = props.resolved
   const source = from === 'own' ? props.sources?.[valuePath({ attribute: props.attribute.code, storefront, language })] : undefined
-  return source && { standing: standingOf(value, source), words: standings[standingOf(value, source)](source) }
+  if (!source) return undefined
+  const standing = standingOf(value, source)
+  return { standing, words: standings[standing](source) }
 })
 const shown = computed(() => {
   const { value, shown: text } = props.resolved

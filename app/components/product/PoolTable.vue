@@ -47,13 +47,15 @@ function take(paths: string[]) {
     marked.value = []
   })
 }
+/** Whether the pool was asked and has not answered yet. */
+const waits = (r: PoolRow) => r.query !== null && r.query.answered === null
 const keeping = ref<string>()
 const reason = ref('')
 const asks = ref(true)
 function keep(r: PoolRow) {
   keeping.value = r.path!
   reason.value = r.source?.reason ?? ''
-  asks.value = r.query?.answered !== null || r.query === null
+  asks.value = !waits(r)
   void nextTick(() => document.getElementById('pool-reason')?.focus())
 }
 function saveOwn() {
@@ -66,9 +68,8 @@ function saveOwn() {
 /** What a property that is not known here can mean. */
 const meanings = computed(() => [...setup.attributes.values()].map((a) => ({ means: a.translatable ? `${a.code}@/${setup.source}` : a.code, label: setup.label(a.labels, a.code) })).sort((a, b) => a.label.localeCompare(b.label, 'en')))
 const mean = (property: string, means: string) => void work('Known from now on', () => ask('PUT', '/api/data-pool/meanings', { body: { property, means } }))
-const stale = computed(() => rows.value.some((r) => r.query !== null && r.query.answered === null))
 // An answer of the pool comes by itself; the screen looks for it as long as one is open.
-const timer = setInterval(() => { if (stale.value && document.visibilityState === 'visible') void refresh() }, 10_000)
+const timer = setInterval(() => { if (rows.value.some(waits) && document.visibilityState === 'visible') void refresh() }, 10_000)
 onBeforeUnmount(() => clearInterval(timer))
 useKeys('Data pool', [
   { keys: 'e', does: 'Mark all that is empty here', run: markEmpty },
@@ -113,7 +114,7 @@ useKeys('Data pool', [
             <tr v-if="keeping === r.path && r.path !== null" class="border-b border-hair"><td /><td colspan="4" class="py-2">
               <form class="flex flex-wrap items-center gap-3 border-l-2 border-indigo pl-3" :aria-label="`Why ours stays: ${r.property}`" @submit.prevent="saveOwn" @keydown.esc.stop="keeping = undefined">
                 <input id="pool-reason" v-model="reason" class="field w-96 max-w-full" aria-label="Reason" placeholder="such as: weighed in our workshop" required minlength="3" maxlength="500">
-                <label v-if="r.query?.answered !== null || !r.query" class="flex items-center gap-1.5"><input v-model="asks" type="checkbox">ask the pool to put its own right</label><span v-else class="text-ink2">the pool has been asked already</span>
+                <label v-if="!waits(r)" class="flex items-center gap-1.5"><input v-model="asks" type="checkbox">ask the pool to put its own right</label><span v-else class="text-ink2">the pool has been asked already</span>
                 <button type="submit" class="act main" :disabled="busy">Keep ours</button><button type="button" class="plain" @click="keeping = undefined">Leave it</button>
               </form>
             </td></tr>

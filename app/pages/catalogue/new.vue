@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { typeOfCategory } from '@core/catalogue/model'
+import { bareGtin } from '@core/gtin/check-digit'
 import type { ProductDocument } from '~/components/product/document'
 
 /** A new product: made by hand, or as a copy of one that is already good. */
@@ -30,7 +31,7 @@ async function make() {
   if (!ready.value || busy.value || !session.mayEdit) return
   busy.value = true
   problem.value = undefined
-  const gtin = form.gtin.replace(/[\s-]/g, '') || null
+  const gtin = bareGtin(form.gtin) || null
   try {
     const { data } = of.value
       ? await ask<ProductDocument>('POST', `/api/products/${segment(of.value.sku)}/copy`, { body: { sku: form.sku.trim(), gtin, name: form.name.trim(), variants: withVariants.value ? skus.value : {} } })

@@ -44,6 +44,12 @@ export async function rootsOfSkus(db: Db, skus: readonly string[]): Promise<Map<
   return new Map(rows.map((r) => [r.sku, r.root_id]))
 }
 
+/** The number of a product by its SKU. */
+export async function idOfSku(db: Db, sku: string): Promise<number | undefined> {
+  const { rows } = await db.execute<{ id: number }>(sql`select id from product where sku = ${sku}`)
+  return rows[0]?.id
+}
+
 /** Who has a GTIN, for those that are taken. */
 export async function ownersOfGtins(db: Db, gtins: readonly string[]): Promise<Map<string, string>> {
   if (gtins.length === 0) return new Map()
