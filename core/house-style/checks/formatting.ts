@@ -1,0 +1,26 @@
+import type { TextCheck } from '../finding'
+import type { Format } from '../style'
+
+const formatWords: Record<Format, string> = { strong: 'bold', em: 'italics', s: 'struck-out words', sup: 'raised figures', sub: 'lowered figures', headings: 'headings', lists: 'lists', tables: 'tables', pictures: 'pictures' }
+
+/** The host that a link leads to; undefined where it leads nowhere else (mail, telephone, a place on the page). */
+function hostOf(href: string): string | undefined {
+  try {
+    const url = new URL(href)
+    return url.protocol === 'https:' || url.protocol === 'http:' ? url.hostname : undefined
+  } catch {
+    return undefined
+  }
+}
+
+const within = (host: string, allowed: string) => host === allowed || host.endsWith(`.${allowed}`)
+
+export const formatting: readonly TextCheck[] = [
+  { code: 'formatting', level: 'blocker', label: 'formatting that does not belong',
+    find: (text, { without }) => (without ? text.formatted.filter((f) => without.includes(f.format)).map(({ format, ...at }) => ({ at, message: `It has ${formatWords[format]}, which texts in ${text.language} do without.` })) : []) },
+  { code: 'links', level: 'blocker', label: 'link that leads away',
+    find: (text, { hosts }) => text.links.flatMap(({ href, ...at }) => {
+      const host = hostOf(href)
+      return host === undefined || hosts === undefined || hosts.some((h) => within(host, h)) ? [] : [{ at, message: `It links to ${host}, which leads customers away.` }]
+    }) },
+]

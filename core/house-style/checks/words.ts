@@ -1,0 +1,77 @@
+import { fold } from '../../text/fold'
+import { wordsOf, type Word } from '../count'
+import type { Found, TextCheck } from '../finding'
+import { stemmerFor } from '../stems'
+import type { Style } from '../style'
+import type { TextView } from '../view'
+
+const phrases = new Map<string, { said: string; stems: string[] }[]>()
+
+/** Phrases as the stems of their words; read once per list and language. */
+function phrasesOf(list: readonly string[], language: string): { said: string; stems: string[] }[] {
+  const key = `${language}\n${list.join('\n')}`
+  let found = phrases.get(key)
+  if (!found) {
+    const stem = stemmerFor(language)
+    const latin = list.every((p) => !/[^\u0020-\u02ff\u1e00-\u1eff\u2019]/.test(p))
+    found = list.map((said) => ({ said, stems: wordsOf(said, { latin, language }).map((w) => stem(w.word)) })).filter((p) => p.stems.length > 0)
+    if (phrases.size > 500) phrases.clear()
+    phrases.set(key, found)
+  }
+  return found
+}
+
+/** Where a text holds phrases, by word form and never inside other words. */
+export function placesOf(list: readonly string[], text: TextView): { said: string; stretch: number; from: number; to: number }[] {
+  if (list.length === 0) return []
+  const wanted = phrasesOf(list, text.language)
+  const stem = stemmerFor(text.language)
+  const out: { said: string; stretch: number; from: number; to: number }[] = []
+  text.stretches.forEach((words, stretch) => {
+    // Parts of a compound written with hyphens are words too.
+    const here: Word[] = wordsOf(words, text).flatMap((w) => (w.word.includes('-') ? [...w.word.matchAll(/[^-]+/g)].map((m) => ({ word: m[0], from: w.from + m.index })) : [w]))
+    const stems = here.map((w) => stem(w.word))
+    for (const { said, stems: phrase } of wanted) {
+      for (let i = stems.indexOf(phrase[0]!); i >= 0; i = stems.indexOf(phrase[0]!, i + 1)) {
+        if (!phrase.every((s, j) => stems[i + j] === s)) continue
+        const last = here[i + phrase.length - 1]!
+        out.push({ said, stretch, from: here[i]!.from, to: last.from + last.word.length })
+      }
+    }
+  })
+  return out
+}
+
+const quoted = (text: TextView, at: { stretch: number; from: number; to: number }) => `“${text.stretches[at.stretch]!.slice(at.from, at.to)}”`
+
+function unwanted(text: TextView, { banned }: Style): Found[] {
+  return placesOf(banned ?? [], text).map(({ said, ...at }) => ({ at, message: fold(quoted(text, at)) === fold(`“${said}”`) ? `It says ${quoted(text, at)}, which is banned.` : `It says ${quoted(text, at)}, a form of “${said}”, which is banned.` }))
+}
+
+function better(text: TextView, { preferred }: Style): Found[] {
+  return (preferred ?? []).flatMap(({ use, insteadOf }) => placesOf(insteadOf, text).map(({ said, ...at }) => {
+    const same = fold(text.stretches[at.stretch]!.slice(at.from, at.to)) === fold(said)
+    // An inflected form has no one right answer.
+    return { at, message: `It says ${quoted(text, at)}; here it is “${use}”.`, ...(same ? { fix: use } : {}) }
+  }))
+}
+
+const latinOnly = /^[A-Za-z\u00c0-\u02ff\u1e00-\u1eff]+$/
+
+function repeated(text: TextView): Found[] {
+  if (!text.latin) return []
+  return text.stretches.flatMap((words, stretch) => {
+    const here = wordsOf(words, text)
+    return here.flatMap((w, i): Found[] => {
+      const before = here[i - 1]
+      if (!before || before.word.toLowerCase() !== w.word.toLowerCase() || !latinOnly.test(w.word) || words.slice(before.from + before.word.length, w.from) !== ' ') return []
+      return [{ at: { stretch, from: before.from, to: w.from + w.word.length }, message: `“${w.word}” stands there twice.`, fix: before.word }]
+    })
+  })
+}
+
+export const words: readonly TextCheck[] = [
+  { code: 'banned', level: 'blocker', label: 'banned word', find: unwanted },
+  { code: 'preferred', level: 'remark', label: 'another word is preferred', find: better },
+  { code: 'repeated', level: 'remark', label: 'word twice', find: repeated },
+]
