@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import { attributeTypeNames, servings, type Attribute, type ProductType } from '@core/attributes/attribute'
-import { areas, type Assignment } from '@core/assignments/assignment'
+import { areas } from '@core/assignments/areas'
+import type { Assignment } from '@core/assignments/assignment'
 import { builtInParts, type Category, type NamedList, type Storefront } from '@core/catalogue/model'
 import { pictureViews } from '@core/media/item'
 import { pieceKinds, type Piece, type PieceText } from '@core/page/piece'
@@ -46,23 +47,20 @@ export const listChangeBody = Joi.object({ add: skus, remove: skus, addFound: Jo
 export const storefrontRecord = Joi.object<Storefront>({
   code: Joi.string().pattern(/^[a-z][a-z0-9-]{0,19}$/, 'a storefront code').required(), name: Joi.string().max(80).required(),
   currency: Joi.string().pattern(/^[A-Z]{3}$/, 'an ISO 4217 code').required(), timeZone: Joi.string().required(),
-  editions: Joi.array().items(Joi.object({ language: Joi.string().required(), borrow: Joi.array().items(Joi.string()).default([]) })).min(1).unique('language').required(),
+  editions: Joi.array().items(Joi.object({
+    language: Joi.string().required(), borrow: Joi.array().items(Joi.string()).default([]),
+    asks: Joi.string().valid(...translationStates).default('translated').description('The least state that translations need before they are fit to release.'),
+  })).min(1).unique('language').required(),
   facts: Joi.object().pattern(/^[a-z0-9-]+$/, Joi.string().allow('').max(500)).default({}),
   layout: Joi.object({
     details: Joi.string().valid('tabs', 'accordion').required(),
     parts: Joi.array().items(Joi.object({ part: Joi.string().valid(...builtInParts).required(), area: Joi.string().valid(...areas).required(), order: Joi.number().integer().required(), titles: labels })).unique('part').default([]),
+    needed: Joi.array().items(Joi.string().valid(...areas)).unique().default([]).description('The areas that must not be empty.'),
   }).required(),
 })
 
-/** The text of a piece with, for translations, their state by part. */
-export interface PieceTextRecord extends PieceText {
-  states?: Partial<Record<'title' | 'body', TranslationState>>
-  /** Of a translation: the hashes of the source texts that it was made from, or found right for. */
-  sources?: Partial<Record<'title' | 'body', string>>
-}
-export interface PieceRecord extends Omit<Piece, 'texts'> {
-  texts: PieceTextRecord[]
-}
+export type PieceTextRecord = PieceText
+export type PieceRecord = Piece
 
 const stateOf = Joi.string().valid(...translationStates)
 export const pieceRecord = Joi.object<PieceRecord>({

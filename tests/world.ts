@@ -1,5 +1,5 @@
 import type { Attribute, ProductType, StoredValue, Value } from '@core/attributes/attribute'
-import type { Category, Family, Price, Product, Setup, Storefront } from '@core/catalogue/model'
+import type { Category, Edition, Family, Price, Product, Setup, Storefront } from '@core/catalogue/model'
 import { blankProduct } from '@core/catalogue/patch'
 
 // A small set-up for tests, in the demo's world: every attribute type, three storefronts in far zones, variants by size and colour.
@@ -40,9 +40,10 @@ const type = (code: string, perVariant: string[], defaults: Record<string, Value
   attributes: attributes.map((a) => use(a.code, { perVariant: perVariant.includes(a.code), default: defaults[a.code] ?? null })), views: [],
 })
 
+const edition = (language: string, ...borrow: string[]): Edition => ({ language, borrow, asks: 'translated' })
 const shop = (code: string, currency: string, timeZone: string, editions: Storefront['editions'], details: 'tabs' | 'accordion' = 'tabs'): Storefront => ({
   code, name: code.toUpperCase(), currency, timeZone, editions, facts: { phone: '01632 960 118', email: '' },
-  layout: { details, parts: [{ part: 'description', area: 'details', order: 10, titles: { 'en-GB': 'Description', 'fr-CH': 'Description' } }, { part: 'facts', area: 'details', order: 40, titles: { 'en-GB': 'Facts', 'fr-CH': 'Caractéristiques' } }] },
+  layout: { details, parts: [{ part: 'description', area: 'details', order: 10, titles: { 'en-GB': 'Description', 'fr-CH': 'Description' } }, { part: 'facts', area: 'details', order: 40, titles: { 'en-GB': 'Facts', 'fr-CH': 'Caractéristiques' } }], needed: [] },
 })
 
 const byCode = <T extends { code: string }>(list: T[]) => new Map(list.map((x) => [x.code, x]))
@@ -61,9 +62,9 @@ export function testSetup(): Setup {
     lists: byCode([{ code: 'spring', name: 'Spring window' }, { code: 'staff', name: 'Staff picks' }]),
     groups: byCode([{ code: 'retail', name: 'Retail' }, { code: 'club', name: 'Club' }, { code: 'workshop', name: 'Workshop' }]),
     storefronts: byCode([
-      shop('uk', 'GBP', 'Europe/London', [{ language: 'en-GB', borrow: [] }]),
-      shop('ch', 'CHF', 'Europe/Zurich', [{ language: 'de-CH', borrow: [] }, { language: 'fr-CH', borrow: ['fr-BE'] }], 'accordion'),
-      shop('ca', 'CAD', 'America/Toronto', [{ language: 'en-CA', borrow: ['en-GB'] }, { language: 'fr-CA', borrow: [] }]),
+      shop('uk', 'GBP', 'Europe/London', [edition('en-GB')]),
+      shop('ch', 'CHF', 'Europe/Zurich', [edition('de-CH'), edition('fr-CH', 'fr-BE')], 'accordion'),
+      shop('ca', 'CAD', 'America/Toronto', [edition('en-CA', 'en-GB'), edition('fr-CA')]),
     ]),
   }
 }

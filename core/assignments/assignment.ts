@@ -5,10 +5,8 @@ import { compileExplainer, type Explainer, type Explanation } from '../rules/exp
 import type { Facts } from '../rules/facts'
 import type { Predicate } from '../rules/operators'
 import { compilePredicate } from '../rules/predicate'
+import type { Area } from './areas'
 import { isLimited, type Limits } from './limits'
-
-export const areas = ['summary', 'beside-price', 'details', 'below-details', 'foot'] as const
-export type Area = (typeof areas)[number]
 
 /** Which products something goes to: ((everything, a rule's or chosen ones) plus added) minus left out. */
 export interface Reach {

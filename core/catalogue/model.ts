@@ -1,3 +1,5 @@
+import type { Area } from '../assignments/areas'
+import type { TranslationState } from '../translation/state'
 import type { Attribute, Labels, ProductType, StoredValue, Value } from '../attributes/attribute'
 
 export const productStatuses = ['draft', 'active', 'disabled'] as const
@@ -93,11 +95,15 @@ export interface Layout {
   /** How the area `details` shows its pieces. */
   details: 'tabs' | 'accordion'
   parts: PartPlace[]
+  /** The areas that must not be empty. */
+  needed: Area[]
 }
 
 export interface Edition {
   language: string
   borrow: string[]
+  /** The least state that translations need before they are fit to release. */
+  asks: TranslationState
 }
 
 export interface Storefront {

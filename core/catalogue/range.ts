@@ -5,3 +5,8 @@ import type { RangeEntry } from './model'
 export function isInRange(range: readonly RangeEntry[], storefront: string, timeZone: string, group: string | null, moment: number): boolean {
   return range.length === 0 || range.some((r) => r.storefront === storefront && (r.groups.length === 0 || (group !== null && r.groups.includes(group))) && holdsAt(r, timeZone, moment))
 }
+
+/** Whether a range has a storefront for any customer at all at a moment. */
+export function isSoldToAnybody(range: readonly RangeEntry[], storefront: string, timeZone: string, moment: number): boolean {
+  return range.length === 0 || range.some((r) => r.storefront === storefront && holdsAt(r, timeZone, moment))
+}

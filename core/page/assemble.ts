@@ -14,7 +14,8 @@ import { escapeText } from '../richtext/tree'
 import type { Library } from '../media/versions'
 import { fileLinks, pagePictures, type PagePicture } from './media'
 import { fillInline, type ValueReader } from './inline'
-import { bodyTree, findText, type Piece } from './piece'
+import type { Piece } from './piece'
+import { pieceOnPage } from './piece-on-page'
 
 /** Why a part is where it is. */
 export interface Because {
@@ -222,21 +223,9 @@ const reachWords: Partial<Record<ReachReason, string>> = {
 }
 
 function showPiece(piece: Piece | undefined, code: string, area: string, because: Because, reader: Reader, read: ValueReader): Shown | LeftOut {
-  const out = (reason: string): LeftOut => ({ piece: code, title: piece?.name ?? code, area, reason, because })
-  if (!piece) return out('the piece does not exist')
-  const title = findText(piece, 'title', reader)
-  const { language } = reader.edition
-  if (!title) return out('its title is missing')
-  if (!title.counts) return out(`its title is missing in ${language}; the one in ${title.language} does not count`)
-  const body = findText(piece, 'body', reader)
-  if (!body) return out('it has no text')
-  if (!body.counts) return out(`it has no text in ${language}; the one in ${body.language} does not count`)
-  const filled = fillInline(bodyTree(body.of), read)
-  const missing = piece.needed.find((address) => filled.empty.includes(address) || (!filled.filled.includes(address) && read(address) === undefined))
-  if (missing) return out(`the needed value “${missing.replace(/^attribute:/, '')}” is empty`)
-  if (filled.filled.length === 0 && filled.empty.length > 0) return out(`all its inline values are empty: ${filled.empty.map((e) => e.replace(/^attribute:/, '')).join(', ')}`)
-  if (!filled.hasContent) return out('nothing is left of its text without its empty values')
-  return { piece: code, kind: piece.kind, title: title.text, html: filled.html, because: { ...because, language: { title: title.language, body: body.language } } }
+  const found = pieceOnPage(piece, reader, read)
+  if ('reason' in found) return { piece: code, title: piece?.name ?? code, area, reason: found.reason, because }
+  return { piece: code, kind: piece!.kind, title: found.title.text, html: found.html, because: { ...because, language: { title: found.title.language, body: found.body.language } } }
 }
 
 function showPart(

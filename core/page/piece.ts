@@ -1,6 +1,7 @@
 import { countsAsPresent } from '../language/chain'
 import { readNormalForm } from '../richtext/read'
 import type { RichNode } from '../richtext/tree'
+import type { TranslationState } from '../translation/state'
 import type { Reader } from '../values/resolve'
 
 export const pieceKinds = ['tab', 'question', 'block'] as const
@@ -13,6 +14,10 @@ export interface PieceText {
   title: string
   /** Rich text in normal form. */
   body: string
+  /** Of a translation: its state, by part. */
+  states?: Partial<Record<'title' | 'body', TranslationState>>
+  /** Of a translation: the hashes of the source texts that it was made from, or found right for. */
+  sources?: Partial<Record<'title' | 'body', string>>
 }
 
 /** One reusable unit of content. `name` and `note` are the team's, `title` is the shopper's. */

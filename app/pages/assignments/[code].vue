@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { areas, type Reach } from '@core/assignments/assignment'
+import { areas } from '@core/assignments/areas'
+import type { Reach } from '@core/assignments/assignment'
 import { limitWords, noLimits } from '@core/assignments/limits'
 import { asGroup, fromBuilder, toBuilder, type BuilderGroup } from '@core/rules/builder'
 import type { AssignmentRecord } from '@contracts/records'

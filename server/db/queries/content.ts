@@ -1,5 +1,6 @@
 import { asc, eq } from 'drizzle-orm'
-import { prepareAssignment, type Area, type Assignment, type PreparedAssignment } from '@core/assignments/assignment'
+import type { Area } from '@core/assignments/areas'
+import { prepareAssignment, type Assignment, type PreparedAssignment } from '@core/assignments/assignment'
 import type { Piece, PieceKind } from '@core/page/piece'
 import type { TranslationState } from '@core/translation/state'
 import type { PieceRecord, PieceTextRecord } from '@contracts/records'

@@ -26,7 +26,7 @@ export function attributeOf(row: typeof t.attribute.$inferSelect): Attribute {
 }
 
 export function storefrontOf(row: typeof t.storefront.$inferSelect): Storefront {
-  return { code: row.code, name: row.name, currency: row.currency, timeZone: row.timeZone, editions: row.editions, facts: row.facts, layout: row.layout }
+  return { code: row.code, name: row.name, currency: row.currency, timeZone: row.timeZone, editions: row.editions.map((e) => ({ asks: 'translated', ...e })), facts: row.facts, layout: { needed: [], ...row.layout } }
 }
 
 export function typeOf(row: typeof t.productType.$inferSelect): ProductType {

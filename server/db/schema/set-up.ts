@@ -1,6 +1,6 @@
 import { bigint, boolean, integer, jsonb, pgTable, serial, smallint, smallserial, text } from 'drizzle-orm/pg-core'
 import type { Allowed, Labels, Option, ProductType, Serving } from '@core/attributes/attribute'
-import type { Layout } from '@core/catalogue/model'
+import type { Edition, Layout } from '@core/catalogue/model'
 import type { PictureView } from '@core/media/item'
 import { moment } from './columns'
 
@@ -29,6 +29,10 @@ export const session = pgTable('session', {
   expires: moment('expires').notNull(),
 })
 
+/** As they were stored before anything was asked of translations and areas, or after. */
+type StoredEdition = Omit<Edition, 'asks'> & Partial<Edition>
+type StoredLayout = Omit<Layout, 'needed'> & Partial<Layout>
+
 export const storefront = pgTable('storefront', {
   id: smallserial('id').primaryKey(),
   code: text('code').notNull().unique(),
@@ -36,9 +40,9 @@ export const storefront = pgTable('storefront', {
   name: text('name').notNull(),
   currency: text('currency').notNull(),
   timeZone: text('time_zone').notNull(),
-  editions: jsonb('editions').$type<{ language: string; borrow: string[] }[]>().notNull(),
+  editions: jsonb('editions').$type<StoredEdition[]>().notNull(),
   facts: jsonb('facts').$type<Record<string, string>>().notNull(),
-  layout: jsonb('layout').$type<Layout>().notNull(),
+  layout: jsonb('layout').$type<StoredLayout>().notNull(),
   version: integer('version').notNull().default(1),
 })
 

@@ -1,0 +1,56 @@
+import { isReached, reachReason } from '../assignments/assignment'
+import { isSoldToAnybody } from '../catalogue/range'
+import type { Library } from '../media/versions'
+import { readingOf, type JudgedFamily, type Reading } from './family'
+import type { EditionReadiness } from './finding'
+import type { Prepared } from './prepare'
+import { judgeContent, type Reached } from './strands/content'
+import { judgeCopy } from './strands/copy'
+import { judgeFacts } from './strands/facts'
+import { judgeLanguage } from './strands/language'
+import { judgeMedia } from './strands/media'
+import { Tally } from './tally'
+
+/**
+ * How a product stands in every edition of its range: strand by strand what was asked and passed, and what was found.
+ * A disabled product has no page, so it stands nowhere. Judged for no group, at 12:00 of the date in each storefront's
+ * zone; the same family, set-up and date always give the same answer. Without `reached`, the assignments' rules are asked.
+ */
+export function judge(family: JudgedFamily, prepared: Prepared, library: Library, reached?: Reached): EditionReadiness[] {
+  if (family.root.status === 'disabled') return []
+  const reading = readingOf(family, prepared)
+  const has = reached ?? reachedByRules(reading)
+  return prepared.judged.filter((e) => isSoldToAnybody(family.root.range, e.storefront.code, e.storefront.timeZone, e.moment)).map((edition): EditionReadiness => {
+    const tally = new Tally(edition.n)
+    judgeFacts(reading, edition, tally)
+    judgeCopy(reading, edition, tally)
+    judgeLanguage(reading, edition, tally)
+    judgeMedia(reading, edition, library, tally)
+    judgeContent(reading, edition, library, has, tally)
+    const { passed, of, findings } = tally
+    return { edition: edition.n, passed, of, findings }
+  })
+}
+
+/** Whether nothing blocks. */
+export function isReady(e: EditionReadiness): boolean {
+  return e.findings.every((f) => f.level !== 'blocker')
+}
+
+/** Which assignments have a family, by asking their rules; each once a storefront. */
+function reachedByRules(reading: Reading): Reached {
+  const { family, prepared } = reading
+  const skus = [family.root.sku, ...family.variants.map((v) => v.sku)]
+  const known = new Map<string, boolean>()
+  const editionOf = new Map(prepared.judged.map((e) => [e.storefront.code, e]))
+  return (index, storefront) => {
+    const key = `${index} ${storefront}`
+    let has = known.get(key)
+    if (has === undefined) {
+      const a = prepared.assignments[index]!
+      const asked = a.reach.eachVariant ? [family.root.sku] : skus
+      known.set(key, (has = isReached(reachReason(a, asked, reading.facts(editionOf.get(storefront)!)))))
+    }
+    return has
+  }
+}

@@ -1,0 +1,63 @@
+import { textChecks } from '../house-style/check-text'
+import { itemChecks } from '../media/checks'
+import type { FindingKind } from './finding'
+
+const many = (n: number, one: string, more = `${one}s`) => `${n.toLocaleString('en-GB')} ${n === 1 ? one : more}`
+const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
+
+const facts: Record<string, FindingKind> = {
+  'fact-missing': { strand: 'facts', label: 'fact missing',
+    message: ({ said }, called) => (said ? `${called} is missing on ${said.variants} of its ${said.of} variants, ${said.first} first.` : `${called} is missing.`),
+    fix: ({ of, to, products }) => `Fill “${of}” on ${many(products, to.toLowerCase(), 'products')}` },
+  'fact-not-allowed': { strand: 'facts', label: 'fact out of bounds',
+    message: ({ said }, called) => `${called}: ${said?.problem ?? 'it is not allowed.'}`,
+    fix: ({ of, products }) => `Put “${of}” right on ${many(products, 'product')}` },
+  'no-price': { strand: 'facts', label: 'no price',
+    message: ({ said }) => (said?.variants ? `${said.variants} of its ${said.of} variants have no price in ${said.currency}, ${said.first} first.` : `It has no price in ${said?.currency ?? 'the storefront’s currency'}.`),
+    fix: ({ to, products }) => `Price ${many(products, 'product')} for ${to}` },
+}
+
+const copy: Record<string, FindingKind> = {
+  'copy-missing': { strand: 'copy', label: 'text missing',
+    message: ({ said }, called) => (said?.language ? `${called} is missing in ${said.wanted}; there is one in ${said.language}.` : `${called} is missing in ${said?.wanted ?? 'this language'}.`),
+    fix: ({ of, to, products }) => `Write “${of}” in ${to} for ${many(products, 'product')}` },
+  'only-pictures': { strand: 'copy', label: 'words only in pictures', message: (_f, called) => `${called} has pictures and no words; what stands in pictures is not read.`, fix: ({ of, to, products }) => `Give “${of}” words in ${to} on ${many(products, 'product')}` },
+  'name-variant': { strand: 'copy', label: 'name says what variants add', message: ({ said }, called) => `${called} says “${said?.word ?? ''}”, which its variants add.`, fix: ({ products }) => `Take variant words out of ${many(products, 'name')}` },
+}
+
+/** What the house style finds is told in its own words. */
+const styles = Object.fromEntries(textChecks.map(({ code, label }): [string, FindingKind] => [`style:${code}`, {
+  strand: 'copy', label, message: ({ said }, called) => `${called}: ${said?.message ?? label}`, fix: ({ of, to, products }) => `${capital(label)}: mend “${of}” in ${to} on ${many(products, 'product')}`,
+}]))
+
+const language: Record<string, FindingKind> = {
+  'unread': { strand: 'language', label: 'translated but unread', message: ({ said }, called) => `${called} is ${said?.state ?? 'initial'}; this edition asks for ${said?.asks ?? 'more'}.`, fix: ({ to, places }) => `Read ${many(places, 'text')} in ${to}` },
+  'stale': { strand: 'language', label: 'stale', message: (_f, called) => `${called} was made from a source that has changed since.`, fix: ({ to, places }) => `Bring ${many(places, 'stale text')} in ${to} up to date` },
+  'untranslated': { strand: 'language', label: 'not translated', message: ({ said }, called) => `${called} is not translated into ${said?.wanted ?? 'this language'}.`, fix: ({ to, places }) => `Translate ${many(places, 'further text')} into ${to}` },
+  'piece-unread': { strand: 'language', label: 'piece unread', message: ({ said }, called) => `“${called}” is ${said?.state ?? 'initial'}; this edition asks for ${said?.asks ?? 'more'}.`, fix: ({ to, places }) => `Read ${many(places, 'piece')} in ${to}` },
+  'piece-stale': { strand: 'language', label: 'piece stale', message: (_f, called) => `“${called}” was made from a source that has changed since.`, fix: ({ to, places }) => `Bring ${many(places, 'piece')} in ${to} up to date` },
+}
+
+const mediaFixes: Record<string, FindingKind['fix']> = {
+  'no-label': ({ to, places }) => `Alternative text in ${to} for ${many(places, 'picture')}`,
+  'no-view': ({ of, products }) => `Add a picture with the view “${of}” to ${many(products, 'product')}`,
+  'no-picture': ({ products }) => `Add a picture to ${many(products, 'product')}`,
+  'too-small': ({ places }) => `Get ${many(places, 'larger picture')}`,
+  'right-ended': ({ places }) => `Renew the right to ${many(places, 'picture')}`,
+}
+
+const media = Object.fromEntries([
+  ...itemChecks.map(({ code, label }) => [code, label]), ['no-picture', 'no picture'], ['unknown', 'picture not in the library'], ['no-version', 'no version with words in this language'], ['no-view', 'a wanted view is missing'], ['twin', 'nearly the same picture twice'],
+].map(([code, label]): [string, FindingKind] => [`media:${code}`, {
+  strand: 'media', label: label!, message: ({ said }, called) => (called === '' ? String(said?.message ?? label) : `${called}: ${said?.message ?? label}`),
+  fix: mediaFixes[code!] ?? (({ products }) => `${capital(label!)}: mend ${many(products, 'product')}`),
+}]))
+
+const content: Record<string, FindingKind> = {
+  'piece-no-text': { strand: 'content', label: 'piece not in this language', message: ({ said }, called) => `“${called}” would not stand there: ${said?.reason ?? 'it has no text'}.`, fix: ({ to, places }) => `Translate ${many(places, 'piece')} into ${to}` },
+  'piece-empty': { strand: 'content', label: 'piece would be empty', message: ({ said }, called) => `“${called}” would be empty: ${said?.reason ?? 'its values are'}.`, fix: ({ of, to, products }) => `Fill what “${of}” names (${to}) on ${many(products, 'product')}` },
+  'area-empty': { strand: 'content', label: 'area empty', message: (_f, called) => `Nothing stands in the area “${called}”, which must not be empty.`, fix: ({ of, products }) => `Put something into “${of}” for ${many(products, 'product')}` },
+}
+
+/** Every kind of finding. Adding one is adding an entry, and what finds it. */
+export const findingKinds: Readonly<Record<string, FindingKind>> = { ...facts, ...copy, ...styles, ...language, ...media, ...content }

@@ -1,0 +1,154 @@
+import type { PreparedAssignment } from '../assignments/assignment'
+import { limitThatFails } from '../assignments/limits'
+import type { Attribute, TypeAttribute } from '../attributes/attribute'
+import { attributeTypes } from '../attributes/types/registry'
+import type { Area } from '../assignments/areas'
+import type { Setup, Storefront } from '../catalogue/model'
+import { checkText } from '../house-style/check-text'
+import type { TextFinding } from '../house-style/finding'
+import { styleFor, type HouseStyle, type Style } from '../house-style/style'
+import { countsAsPresent, shortenings } from '../language/chain'
+import { instantOf } from '../moments/instant'
+import { findText, type Piece } from '../page/piece'
+import { inlineAddresses } from '../richtext/read'
+import { isStale, translationStates, type TranslationState } from '../translation/state'
+import { readerFor, type Reader } from '../values/resolve'
+import type { Finding } from './finding'
+
+/** A translation's state and the hash of the source it was made from. */
+export interface Mark {
+  state: string | null
+  sourceHash: string | null
+}
+
+/** What a piece's text has in an edition, known once for all products. */
+export interface PieceHere {
+  piece: Piece
+  /** Why no page of the edition can show it, whatever the product. */
+  never: string | null
+  /** What it names of products; where all of that has values, the piece is shown. */
+  addresses: readonly string[]
+  /** Whether it is a translation, and what that lacks. */
+  translated: boolean
+  findings: readonly Finding[]
+}
+
+/** An edition with everything about it that is the same for every product. */
+export interface JudgedEdition {
+  /** Its number in packed rows. */
+  n: number
+  storefront: Storefront
+  language: string
+  reader: Reader
+  asks: number
+  /** Whether its texts are those of the source language, or borrowed from it, so that nothing is translated. */
+  isSource: boolean
+  /** 12:00 of the day in the storefront's zone, and that day. */
+  moment: number
+  day: string
+  /** The places in the list of assignments of those whose limits let this edition pass, with their pieces. */
+  live: readonly { index: number; area: Area; pieces: readonly PieceHere[] }[]
+  styleOf(field: string): Style
+}
+
+/** How a type uses its attributes, sorted by what judges them. */
+export interface TypePlan {
+  facts: { use: TypeAttribute; attribute: Attribute }[]
+  copy: { use: TypeAttribute; attribute: Attribute }[]
+}
+
+/** What everything is judged with. Without `findings`, texts are checked on the spot. */
+export interface JudgeInput {
+  setup: Setup
+  assignments: readonly PreparedAssignment[]
+  pieces: ReadonlyMap<string, Piece>
+  styles: readonly HouseStyle[]
+  /** The editions by number; one that is no more is null. */
+  editions: readonly ({ storefront: string; language: string } | null)[]
+  /** Milliseconds since 1970; each storefront takes its own date from it. */
+  now: number
+  /** What the house style finds in a text, where that is known already. */
+  findings?: (value: string | readonly unknown[], attribute: Attribute, style: Style) => readonly TextFinding[]
+}
+
+/** Everything that is the same for all products, worked out once. */
+export interface Prepared extends JudgeInput {
+  judged: readonly JudgedEdition[]
+  plans: ReadonlyMap<string, TypePlan>
+  findings: NonNullable<JudgeInput['findings']>
+}
+
+/** The date in a zone, as `2026-11-25`. */
+export function dateIn(timeZone: string, now: number): string {
+  return new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(now)
+}
+
+/** How far a state is, so that two can be compared. */
+export const rankOf = (state: string | null): number => translationStates.indexOf((state ?? 'initial') as TranslationState)
+
+/** Works out what is the same for all products. */
+export function prepareJudge(input: JudgeInput): Prepared {
+  const judged = input.editions.flatMap((e, n): JudgedEdition[] => {
+    const storefront = e && input.setup.storefronts.get(e.storefront)
+    const edition = storefront?.editions.find((x) => x.language === e!.language)
+    return storefront && edition ? [prepareEdition(input, n, storefront, edition)] : []
+  })
+  const plans = new Map([...input.setup.types.values()].map((type) => {
+    const used = type.attributes.flatMap((use) => {
+      const attribute = input.setup.attributes.get(use.attribute)
+      return attribute ? [{ use, attribute }] : []
+    })
+    const isCopy = (a: Attribute) => a.translatable && attributeTypes[a.type].isText
+    return [type.code, { facts: used.filter((u) => !isCopy(u.attribute) && u.attribute.type !== 'media'), copy: used.filter((u) => isCopy(u.attribute)) }] as const
+  }))
+  return { findings: (value, attribute, style) => checkText(value as never, attribute.type, style), ...input, judged, plans }
+}
+
+function prepareEdition(input: JudgeInput, n: number, storefront: Storefront, edition: Storefront['editions'][number]): JudgedEdition {
+  const { setup } = input
+  const reader = readerFor({ ...edition, storefront: storefront.code }, setup.source)
+  const day = dateIn(storefront.timeZone, input.now)
+  const moment = instantOf(`${day}T12:00`, storefront.timeZone)
+  const lens = { storefront: storefront.code, language: edition.language, group: null, moment }
+  const known = new Map<string, PieceHere>()
+  const asks = rankOf(edition.asks)
+  const here = (code: string): PieceHere[] => {
+    const piece = input.pieces.get(code)
+    if (!piece) return []
+    if (!known.has(code)) known.set(code, pieceHere(piece, reader, asks, setup.source))
+    return [known.get(code)!]
+  }
+  const live = input.assignments.flatMap((a, index) => (a.resting || (a.limited && limitThatFails(a.limits, lens, storefront.timeZone) !== undefined)
+    ? [] : [{ index, area: a.area, pieces: a.pieces.flatMap(here) }]))
+  const styles = new Map<string, Style>()
+  return {
+    n, storefront, language: edition.language, reader, asks, moment, day, live,
+    isSource: countsAsPresent(reader.edition, setup.source),
+    styleOf(field) {
+      let style = styles.get(field)
+      if (!style) styles.set(field, (style = styleFor(input.styles, field, { storefront: storefront.code, language: edition.language })))
+      return style
+    },
+  }
+}
+
+/** What is lacking in a piece's text of an edition, whatever the product. */
+function pieceHere(piece: Piece, reader: Reader, asks: number, source: string): PieceHere {
+  const { language } = reader.edition
+  const title = findText(piece, 'title', reader)
+  const body = findText(piece, 'body', reader)
+  const never = !title?.counts ? 'its title is missing in this language' : !body?.counts ? 'it has no text in this language' : null
+  const addresses = [...new Set([...piece.needed, ...(body?.counts ? inlineAddresses(body.text) : [])])]
+  const findings: Finding[] = []
+  const at = `piece:${piece.code}`
+  const translated = never === null && !shortenings(source).includes(body!.language)
+  if (translated) {
+    const marks = body!.of
+    const parts = ['title', 'body'] as const
+    const lowest = parts.map((p) => marks.states?.[p] ?? 'initial').sort((a, b) => rankOf(a) - rankOf(b))[0]!
+    if (rankOf(lowest) < asks) findings.push({ code: 'piece-unread', level: 'blocker', at, fix: `piece-unread||${language}`, said: { state: lowest, asks: translationStates[asks]! } })
+    const from = piece.texts.find((x) => x.language === source && x.storefront === body!.storefront) ?? piece.texts.find((x) => x.language === source && x.storefront === null)
+    if (from && parts.some((p) => isStale(marks.sources?.[p] ?? null, from[p]))) findings.push({ code: 'piece-stale', level: 'blocker', at, fix: `piece-stale||${language}` })
+  }
+  return { piece, never, addresses, translated, findings }
+}

@@ -1,0 +1,76 @@
+import { inlineReader } from '../../page/assemble'
+import { pieceOnPage } from '../../page/piece-on-page'
+import type { Library } from '../../media/versions'
+import type { Resolved } from '../../values/resolve'
+import type { Reading } from '../family'
+import { strands } from '../finding'
+import type { JudgedEdition, PieceHere } from '../prepare'
+import type { Tally } from '../tally'
+
+const strand = strands.indexOf('content')
+
+/** Which assignments have the product in a storefront, by their place in the list. */
+export type Reached = (assignment: number, storefront: string) => boolean
+
+/** Every piece that goes to the page would stand there, none of them for want of a value, and no area that must not be empty is. */
+export function judgeContent(reading: Reading, edition: JudgedEdition, library: Library, reached: Reached, tally: Tally): void {
+  const { prepared } = reading
+  const filled = new Set<string>()
+  const seen = new Set<PieceHere>()
+  const values = (code: string): Resolved | undefined => {
+    const attribute = prepared.setup.attributes.get(code)
+    return attribute && reading.value(attribute, 0, edition)
+  }
+  for (const { index, area, pieces } of edition.live) {
+    if (!reached(index, edition.storefront.code)) continue
+    for (const here of pieces) {
+      const shown = judgePiece(here, edition, values, () => inlineReader(values, edition.reader, prepared.setup, library), seen.has(here) ? undefined : tally)
+      seen.add(here)
+      if (shown) filled.add(area)
+    }
+  }
+  for (const area of edition.storefront.layout.needed) {
+    if (filled.has(area) || partStands(reading, edition, area, values)) tally.pass(strand)
+    else tally.miss({ code: 'area-empty', level: 'blocker', at: `area:${area}`, fix: `area-empty|${area}|${edition.storefront.code}` })
+  }
+}
+
+/** Whether a piece would stand on the page; what keeps it from it goes into the tally. */
+function judgePiece(here: PieceHere, edition: JudgedEdition, values: (code: string) => Resolved | undefined, reader: () => ReturnType<typeof inlineReader>, tally: Tally | undefined): boolean {
+  const { piece, never, addresses, translated, findings } = here
+  const at = `piece:${piece.code}`
+  if (never !== null) {
+    tally?.miss({ code: 'piece-no-text', level: 'blocker', at, fix: `piece-no-text||${edition.language}`, said: { reason: never } })
+    return false
+  }
+  // Where everything that it names has a value, it is shown as it is, and needs no filling in to know that.
+  const complete = addresses.every((address) => {
+    const [kind, code] = address.split(':', 2) as [string, string]
+    if (kind === 'storefront') return Boolean(edition.storefront.facts[code])
+    const found = values(code)
+    return found !== undefined && found.value !== null && found.counts
+  })
+  if (!complete) {
+    const page = pieceOnPage(piece, edition.reader, reader())
+    if ('because' in page) {
+      const empty = page.empty ?? ''
+      tally?.miss({ code: 'piece-empty', level: 'blocker', at, fix: `piece-empty|${piece.code}|${empty}`, said: { reason: page.reason, ...(empty ? { empty } : {}) } })
+      return false
+    }
+  }
+  tally?.pass(strand)
+  for (const f of findings) tally?.miss(f)
+  if (translated && findings.length === 0) tally?.pass(strands.indexOf('language'))
+  return true
+}
+
+/** Whether a built-in part stands in an area: the description where there is one, the facts where any is shown. */
+function partStands({ family, prepared }: Reading, { storefront }: JudgedEdition, area: string, values: (code: string) => Resolved | undefined): boolean {
+  const has = (code: string) => {
+    const found = values(code)
+    return found !== undefined && found.value !== null && found.counts
+  }
+  return storefront.layout.parts.some(({ part, area: place }) => place === area && (part === 'description'
+    ? has('description')
+    : part === 'facts' && (prepared.setup.types.get(family.root.type)?.attributes ?? []).some((a) => prepared.setup.attributes.get(a.attribute)?.serves.includes('facts') && has(a.attribute))))
+}

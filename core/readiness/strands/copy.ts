@@ -1,0 +1,75 @@
+import type { Attribute, Value } from '../../attributes/attribute'
+import { isRequired } from '../../attributes/required'
+import { attributeTypes } from '../../attributes/types/registry'
+import { placesOf } from '../../house-style/checks/words'
+import { inlineMark, viewOf } from '../../house-style/view'
+import type { Setup } from '../../catalogue/model'
+import type { Reading } from '../family'
+import type { JudgedEdition } from '../prepare'
+import type { Tally } from '../tally'
+import { strands } from '../finding'
+
+const strand = strands.indexOf('copy')
+
+/** Required texts are there in a language that counts, and all texts keep the house style. */
+export function judgeCopy(reading: Reading, edition: JudgedEdition, tally: Tally): void {
+  const { family, prepared } = reading
+  const { language } = edition
+  for (const { use, attribute } of prepared.plans.get(family.root.type)?.copy ?? []) {
+    const found = reading.value(attribute, 0, edition)
+    const at = `attribute:${attribute.code}@/${language}`
+    if (found.value === null || !found.counts) {
+      if (!isRequired(use, edition.storefront.code, () => reading.facts(edition), prepared.setup)) continue
+      tally.miss({ code: 'copy-missing', level: 'blocker', at, fix: `copy-missing|${attribute.code}|${language}`, said: { wanted: language, ...(found.value === null ? {} : { language: found.language ?? '' }) } })
+      continue
+    }
+    const style = edition.styleOf(attribute.code)
+    const findings = prepared.findings(found.value as never, attribute, style)
+    if (findings.length === 0) tally.pass(strand)
+    findings.forEach((f, i) => {
+      const finding = { code: `style:${f.code}`, level: f.level, at, fix: `style:${f.code}|${attribute.code}|${language}`, said: { message: f.message } }
+      // A text is one check, however much is found in it.
+      if (i === 0) tally.miss(finding)
+      else tally.note(finding)
+    })
+    if (attribute.type === 'rich-text' && onlyPictures(found.value)) tally.note({ code: 'only-pictures', level: 'blocker', at, fix: `only-pictures|${attribute.code}|${language}` })
+    if (style.variantWords === false && family.variants.length > 0) {
+      const word = variantWordIn(String(found.value), reading, edition)
+      if (word !== undefined) tally.note({ code: 'name-variant', level: 'remark', at, fix: `name-variant|${attribute.code}|${language}`, said: { word } })
+    }
+  }
+}
+
+/** Whether a text has pictures, and neither words nor inline values beside them. */
+function onlyPictures(value: Value): boolean {
+  if (!String(value).includes('<img')) return false
+  const view = viewOf(value, 'rich-text', 'en')
+  return view.stretches.every((s) => s.replaceAll(inlineMark, 'x').trim() === '')
+}
+
+const kept = new WeakMap<Setup, Map<string, string[]>>()
+
+/** The words of an attribute's options in a language, which names do without where variants differ in them. */
+function optionWords(attribute: Attribute, edition: JudgedEdition, setup: Setup): string[] {
+  let known = kept.get(setup)
+  if (!known) kept.set(setup, (known = new Map()))
+  const key = `${attribute.code} ${edition.reader.edition.storefront}/${edition.language}`
+  let words = known.get(key)
+  if (!words) {
+    const entry = attributeTypes[attribute.type]
+    words = attribute.options.map((o) => entry.display(attribute.type === 'choices' ? [o.code] : o.code, attribute, { language: edition.language, labels: edition.reader.chain }))
+    known.set(key, words)
+  }
+  return words
+}
+
+/** A word in a name that says what its variants differ in. */
+function variantWordIn(name: string, { family, prepared }: Reading, edition: JudgedEdition): string | undefined {
+  const codes = family.root.differsIn.length > 0 ? family.root.differsIn : prepared.setup.types.get(family.root.type)?.attributes.filter((a) => a.perVariant).map((a) => a.attribute) ?? []
+  const words = codes.flatMap((code) => {
+    const attribute = prepared.setup.attributes.get(code)
+    return attribute && (attribute.type === 'choice' || attribute.type === 'choices') ? optionWords(attribute, edition, prepared.setup) : []
+  })
+  // A single letter, such as a size, is part of too many names.
+  return placesOf(words.filter((w) => w.length > 2), viewOf(name, 'text', edition.language))[0]?.said
+}
