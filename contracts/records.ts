@@ -3,9 +3,10 @@ import { attributeTypeNames, servings, type Attribute, type ProductType } from '
 import { areas } from '@core/assignments/areas'
 import type { Assignment } from '@core/assignments/assignment'
 import { builtInParts, type Category, type NamedList, type Storefront } from '@core/catalogue/model'
+import { formats, type HouseStyle } from '@core/house-style/style'
 import { pictureViews } from '@core/media/item'
 import { pieceKinds, type Piece, type PieceText } from '@core/page/piece'
-import { translationStates, type TranslationState } from '@core/translation/state'
+import { translationStates } from '@core/translation/state'
 import { families } from '@core/units/registry'
 import { code } from './product'
 
@@ -37,6 +38,18 @@ export const productTypeRecord = Joi.object<ProductType>({
 export const categoryRecord = Joi.object<Category & { position?: number }>({
   code: code.required(), parent: code.allow(null).default(null), names: labels, type: code.allow(null).default(null),
   position: Joi.number().integer().min(0).description('Its place among the categories beside it; the last without.'),
+})
+
+const bounds = Joi.object({ least: Joi.number().min(0).allow(null).default(null), most: Joi.number().min(0).allow(null).default(null) })
+const words = Joi.array().items(Joi.string().trim().min(1).max(120)).max(2000)
+/** A part of the house style; null is every field, storefront or language. */
+export const houseStyleRecord = Joi.object<HouseStyle>({
+  code: code.required(), field: code.allow(null).default(null), storefront: Joi.string().allow(null).default(null), language: Joi.string().max(35).allow(null).default(null).description('A tag such as fr, which holds for fr-CH too.'),
+  settings: Joi.object({
+    characters: bounds, words: bounds, pixels: bounds, points: bounds, banned: words,
+    preferred: Joi.array().items(Joi.object({ use: Joi.string().trim().min(1).max(120).required(), insteadOf: words.min(1).required() })).max(2000),
+    variantWords: Joi.boolean(), without: Joi.array().items(Joi.string().valid(...formats)).unique(), hosts: Joi.array().items(Joi.string().hostname()).unique().max(500), ease: Joi.number().min(-100).max(120), voice: Joi.string().allow('').max(5000),
+  }).default({}),
 })
 
 export const listRecord = Joi.object<NamedList>({ code: code.required(), name: Joi.string().trim().min(1).max(120).required(), note: Joi.string().allow('').max(1000).default(''), skus })

@@ -12,23 +12,23 @@ const known = new Map<string, (word: string) => string>()
 /** What brings the forms of a word in a language together: “billige” and “billiger” are one. */
 export function stemmerFor(language: string): (word: string) => string {
   const primary = language.split('-')[0]!
-  let stem = known.get(primary)
-  if (!stem) {
-    const algorithm = algorithms[primary]
-    if (algorithm === undefined) stem = fold
-    else {
-      const stemmer = stemmers.newStemmer(algorithm)
-      const stems = new Map<string, string>()
-      stem = (word) => {
-        let s = stems.get(word)
-        if (s === undefined) {
-          if (stems.size > 50_000) stems.clear()
-          stems.set(word, (s = stemmer.stem(fold(word))))
-        }
-        return s
-      }
-    }
-    known.set(primary, stem)
-  }
+  const kept = known.get(primary)
+  if (kept) return kept
+  const stem = newStemmer(algorithms[primary])
+  known.set(primary, stem)
   return stem
+}
+
+function newStemmer(algorithm: string | undefined): (word: string) => string {
+  if (algorithm === undefined) return fold
+  const stemmer = stemmers.newStemmer(algorithm)
+  const stems = new Map<string, string>()
+  return (word) => {
+    let stem = stems.get(word)
+    if (stem === undefined) {
+      if (stems.size > 50_000) stems.clear()
+      stems.set(word, (stem = stemmer.stem(fold(word))))
+    }
+    return stem
+  }
 }

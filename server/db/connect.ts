@@ -12,6 +12,16 @@ export type Db = NodePgDatabase<typeof schema>
 export interface Tx {
   db: Db
   client: pg.PoolClient
+  /** The products whose readiness may be another now: some by their roots, and whether there are more that were not counted. */
+  touched: { roots: Set<number>; more: boolean }
+}
+
+/** What is done at the end of every transaction that touched products, as part of it. */
+let atTheEnd: ((tx: Tx) => Promise<void>) | undefined
+
+/** Says what is done at the end of every transaction that touched products. */
+export function beforeCommit(work: (tx: Tx) => Promise<void>): void {
+  atTheEnd = work
 }
 
 let pool: pg.Pool | undefined
@@ -39,7 +49,9 @@ export async function inTransaction<T>(work: (tx: Tx) => Promise<T>): Promise<T>
   const client = await connections().connect()
   try {
     await client.query('begin')
-    const result = await work({ client, db: drizzle(client, { schema }) as unknown as Db })
+    const tx: Tx = { client, db: drizzle(client, { schema }) as unknown as Db, touched: { roots: new Set(), more: false } }
+    const result = await work(tx)
+    if (tx.touched.roots.size > 0 || tx.touched.more) await atTheEnd?.(tx)
     await client.query('commit')
     client.release()
     return result

@@ -13,6 +13,8 @@ import type { JobKind, WorkControls } from '../services/jobs'
 import { reworkAttribute, type ReworkBody } from '../services/rework-attribute'
 import { lookAtFeed } from '../services/feeds'
 import { runPictureBatch } from '../services/picture-batch'
+import { judgeDue } from '../services/readiness/due'
+import '../services/readiness/settle'
 import { refreshFacts } from '../services/refresh-facts'
 import { settings } from '../settings'
 
@@ -72,6 +74,10 @@ export const handlers: Record<JobKind, Handler> = {
     const report = await lookAtFeed(String(input.code), personId, Date.now(), controls)
     if (report.report && report.report.created + report.report.updated > settleAfter) await settleTables(database())
     return { result: report.report ?? report, total: report.report?.rows ?? null }
+  },
+  async judge(_job, controls) {
+    const report = await judgeDue(Date.now, controls)
+    return { result: report, total: report.products }
   },
   async 'refresh-facts'({ input }, { onProgress }) {
     await inTransaction((tx) => refreshFacts(tx, (input.type as string | null) ?? null, onProgress))

@@ -3,6 +3,7 @@ import type pg from 'pg'
 import { connections, database, disconnect } from '../db/connect'
 import { enqueueDueFeeds } from '../services/feeds'
 import { jobChannel } from '../services/jobs'
+import { lookAfterReadiness } from '../services/readiness/due'
 import { lookAfterQueries } from '../services/pool-queries'
 import { handlers, type JobInput } from './handlers'
 import { queue, queueName } from './queue'
@@ -71,6 +72,11 @@ const lookForFeeds = () => void enqueueDueFeeds(Date.now()).catch((e: unknown) =
 const feedTimer = setInterval(lookForFeeds, 20_000)
 lookForFeeds()
 
+/** Days begin, and work that nobody does is taken up. */
+const lookAtReadiness = () => void lookAfterReadiness(Date.now()).catch((e: unknown) => console.error('Readiness:', (e as Error).message))
+const readinessTimer = setInterval(lookAtReadiness, 30_000)
+lookAtReadiness()
+
 /** The data pool is asked, and its answers are looked for, as long as there is something open. */
 let atPool: Promise<unknown> = Promise.resolve()
 const lookAtPool = () => { atPool = atPool.then(() => lookAfterQueries(Date.now())).catch((e: unknown) => console.error('Data pool:', (e as Error).message)) }
@@ -83,6 +89,7 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const) {
     stopping = true
     clearInterval(feedTimer)
     clearInterval(poolTimer)
+    clearInterval(readinessTimer)
     void boss.stop({ graceful: false, wait: false }).finally(() => disconnect().finally(() => process.exit(0)))
     setTimeout(() => process.exit(0), 1500).unref()
   })

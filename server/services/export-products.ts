@@ -58,7 +58,7 @@ async function* families(setup: StoredSetup, ids: readonly number[], columns?: r
     const some = ids.slice(from, from + familiesAtOnce)
     if (some.length === 0) return
     // A product may have been deleted since the numbers were read.
-    const families = loadFamilies(database(), setup, some, only).then((found) => some.flatMap((id) => found.get(id) ?? []))
+    const families = loadFamilies(database(), setup, some, { only }).then((found) => some.flatMap((id) => found.get(id) ?? []))
     // Where nobody takes it any more, its failure is nobody's.
     families.catch(() => undefined)
     reading.push(families)

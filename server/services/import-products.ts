@@ -279,7 +279,7 @@ class ImportRun {
       set.add({ before, after, differences: before ? [...differences, ...marked] : [{ path: 'created', before: null, after: after.sku }, ...differences] }, family.root.id)
     }
     // After a refusal, in this very batch too, nothing of it is written.
-    if (!this.writing) for (const p of created) this.unwritten.set(p.sku, { ...p, values: [], marks: new Map() })
+    if (!this.writing) for (const p of created) this.unwritten.set(p.sku, { ...p, values: [], marks: new Map(), hashes: new Map() })
     if (!this.writing || !set) return
     this.recent = [this.recent[1]!, new Map([...touched].filter((f) => this.namesParents || f.variants.length > 0).flatMap((family) => [family.root, ...family.variants].map((product) => [product.sku, { family, product }])))]
     await set.derive([...touched], stored)

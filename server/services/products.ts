@@ -230,6 +230,6 @@ export async function putBack(person: Person, sku: string, changeId: number, pat
 
 /** A new product before it is written: its number is reserved by the caller. */
 export function newProduct(sku: string, parent: string | null, id: number, now: number): StoredProduct {
-  return Object.assign(blankProduct(sku, parent, now), { id, version: 1, marks: new Map() as StoredProduct['marks'] })
+  return Object.assign(blankProduct(sku, parent, now), { id, version: 1, marks: new Map() as StoredProduct['marks'], hashes: new Map() as StoredProduct['hashes'] })
 }
 

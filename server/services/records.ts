@@ -10,8 +10,10 @@ import { notFitting, notFound, Problem, schemaErrors } from './problem'
 import { assignments } from './records/assignments'
 import { attributes } from './records/attributes'
 import { feeds } from './records/feeds'
+import { houseStyles } from './records/house-styles'
 import { categories } from './records/categories'
 import type { RecordKind } from './records/kind'
+import { touchByRecord } from './readiness/touch'
 import { lists } from './records/lists'
 import { media } from './records/media'
 import { pieces } from './records/pieces'
@@ -19,8 +21,10 @@ import { storefronts } from './records/storefronts'
 import { types } from './records/types'
 
 /** Every kind of record that travels whole, by its name in the address. */
-export const recordKinds = { attributes, 'product-types': types, categories, storefronts, pieces, assignments, media, lists, feeds } as const
+export const recordKinds = { attributes, 'product-types': types, categories, storefronts, pieces, assignments, media, lists, feeds, 'house-styles': houseStyles } as const
 export type RecordKindName = keyof typeof recordKinds
+
+type Changing = Record<string, unknown>
 
 const tagOf = (record: unknown) => `"${createHash('sha256').update(JSON.stringify(record)).digest('base64url').slice(0, 22)}"`
 
@@ -64,6 +68,7 @@ export async function writeRecord(person: Person, kind: RecordKindName, code: st
     const stored = (await k.read(tx.db, code))!.record
     await tx.db.insert(t.change).values({ stepId: step, record: `${kind}:${code}`, differences: [{ path: '', before: before?.record ?? null, after: stored }] })
     await k.after?.(tx, record, before?.record)
+    await touchByRecord(tx, kind, { before: before?.record as Changing, after: stored as unknown as Changing, code }, setup)
     return { record: stored, tag: tagOf(stored), created: !before }
   })
 }
@@ -84,6 +89,7 @@ export async function deleteRecord(person: Person, kind: RecordKindName, code: s
     if (why.length > 0) throw new Problem(409, 'Still needed', `The ${k.name} “${code}” is still needed. Nothing has been changed.`, why.map((message) => ({ path: 'code', message })))
     await k.remove(tx, found.record)
     await raiseStamp(tx.db, k.stamp)
+    await touchByRecord(tx, kind, { before: found.record as unknown as Changing, after: null, code }, setup)
     const step = await beginStep(tx, `Deleted the ${k.name} “${code}”`, person.id, now)
     await tx.db.insert(t.change).values({ stepId: step, record: `${kind}:${code}`, differences: [{ path: '', before: found.record, after: null }] })
   })

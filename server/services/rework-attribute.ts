@@ -18,6 +18,7 @@ import { CalledOff, enqueue, type WorkControls } from './jobs'
 import { require, type Person } from './permission'
 import { notFitting, notFound, Problem, schemaErrors } from './problem'
 import { attributeProblems, attributes } from './records/attributes'
+import { touchByRecord } from './readiness/touch'
 import { refreshFactsOfType } from './refresh-facts'
 import { types } from './records/types'
 
@@ -152,6 +153,7 @@ export async function reworkAttribute(code: string, body: ReworkBody, personId: 
       onProgress?.(Math.min(i + familiesAtOnce, ids.length), ids.length)
     }
     for (const type of defaults) await refreshFactsOfType(tx, type)
+    await touchByRecord(tx, 'attributes', { before: { ...before }, after: { ...after }, code }, next)
     return report
   })
 }

@@ -31,7 +31,7 @@ beforeAll(async () => {
     const setup = await loadSetup(tx.db)
     const products = families.flatMap((f) => [f.root, ...f.variants]).map((p) => ({ ...p, lists: [] }))
     const ids = await reserveProductIds(tx, products.length)
-    const stored = new Map(products.map((p, i) => [p.sku, { ...p, id: ids[i]!, version: 1, marks: new Map() }]))
+    const stored = new Map(products.map((p, i) => [p.sku, { ...p, id: ids[i]!, version: 1, marks: new Map(), hashes: new Map() }]))
     const storedFamilies = families.map((f) => ({ root: stored.get(f.root.sku)!, variants: f.variants.map((v) => stored.get(v.sku)!) })) as Stored[]
     await writeProducts(tx, setup, [...stored.values()].map((after) => ({ before: null, after, differences: [{ path: 'created', before: null, after: after.sku }] })), storedFamilies, new Set(), await beginStep(tx, 'Test', null, someMoment))
   })

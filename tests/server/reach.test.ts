@@ -29,7 +29,7 @@ beforeAll(async () => {
     const setup = await loadSetup(tx.db)
     const products = families.flatMap((f) => [f.root, ...f.variants])
     const ids = await reserveProductIds(tx, products.length)
-    const stored = new Map(products.map((p, i) => [p, { ...p, id: ids[i]!, version: 1, marks: new Map() }]))
+    const stored = new Map(products.map((p, i) => [p, { ...p, id: ids[i]!, version: 1, marks: new Map(), hashes: new Map() }]))
     const storedFamilies = families.map((f) => ({ root: stored.get(f.root)!, variants: f.variants.map((v) => stored.get(v)!) })) as Stored[]
     const writes = [...stored.values()].map((after) => ({ before: null, after, differences: [
       ...after.values.map((v) => ({ path: v.storefront || v.language ? `attribute:${v.attribute}@${v.storefront ?? ''}/${v.language ?? ''}` : `attribute:${v.attribute}`, before: null, after: v.value })), { path: 'specials', before: null, after: after.prices },

@@ -10,6 +10,7 @@ import type { FactLens } from '@core/rules/facts'
 import { fold } from '@core/text/fold'
 import type { Db, Tx } from '../connect'
 import { writeChangeSets, type ChangedAlike } from './history'
+import { touchStep } from './readiness'
 import { ruleToSql } from './rule-sql'
 import type { StoredSetup } from './setup'
 
@@ -168,6 +169,7 @@ async function writeTable(tx: Tx, b: BulkSet, beginStep: () => Promise<number>, 
     part(4)
     await writeFactsOf(tx, b, attribute!)
   }
+  await touchStep(tx, step, sql`select root_id from bulk_set`)
   part(5)
   return step
 }

@@ -42,10 +42,16 @@ export interface Content {
 
 let kept: Content | undefined
 
-/** The content that pages are made of, kept in memory until it or the set-up changes. Two queries else. */
+/** The content that pages are made of, kept in memory until it or the set-up changes. */
 export async function loadContent(db: Db, setup: StoredSetup): Promise<Content> {
   const stamp = `${setup.stamp}.${await readStamp(db, 'content')}`
-  if (kept?.stamp === stamp) return kept
+  if (kept?.stamp !== stamp) kept = await readContent(db, setup)
+  return kept
+}
+
+/** The content as a transaction sees it, its own changes included; not kept, for they may yet fall. */
+export async function readContent(db: Db, setup: StoredSetup): Promise<Content> {
+  const stamp = `${setup.stamp}.${await readStamp(db, 'content')}`
   const pieceRows = await db.select().from(t.piece)
   const textRows = await db.select().from(t.pieceText)
   const byPiece = groupBy(textRows)
@@ -53,8 +59,7 @@ export async function loadContent(db: Db, setup: StoredSetup): Promise<Content> 
     code: p.code, kind: p.kind as PieceKind, name: p.name, note: p.note, needed: p.needed, texts: (byPiece.get(p.id) ?? []).map((r) => textRecord(r, setup)),
   }]))
   const rows = await db.select().from(t.assignment).orderBy(asc(t.assignment.number))
-  kept = { stamp, pieces, assignments: rows.map((r) => prepareAssignment(assignmentOf(r), setup)) }
-  return kept
+  return { stamp, pieces, assignments: rows.map((r) => prepareAssignment(assignmentOf(r), setup)) }
 }
 
 function groupBy(rows: (typeof t.pieceText.$inferSelect)[]) {

@@ -48,6 +48,10 @@ function pointing(setup: StoredSetup): SQL {
 /** Values that name an item, in any scope; `name` is SQL for its name. */
 const naming = (setup: StoredSetup, name: SQL) => sql`value v where v.hash is null and jsonb_typeof(v.value) = 'array' and v.value @> jsonb_build_array(${name}) and v.attribute_id = ${pointing(setup)}`
 
+/** The roots of products that name any of some items. */
+export const rootsNaming = (setup: StoredSetup, names: readonly string[]): SQL =>
+  sql.join(names.map((name) => sql`select p.root_id from product p where p.id in (select v.product_id from ${naming(setup, sql`${name}::text`)})`), sql` union `)
+
 /** SKUs of products that name an item, with their number; variants only where they name it themselves. */
 export async function usersOf(db: Db, setup: StoredSetup, name: string, limit: number): Promise<{ skus: string[]; count: number }> {
   const { rows } = await db.execute<{ sku: string; n: number }>(sql`

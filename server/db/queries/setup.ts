@@ -33,14 +33,17 @@ export function typeOf(row: typeof t.productType.$inferSelect): ProductType {
   return { code: row.code, labels: row.labels, groups: row.groups, attributes: row.attributes, views: row.views }
 }
 
+/** What has a counter of its changes. */
+export type Stamp = 'setup' | 'content' | 'house-style'
+
 /** The number of times a part of the content has changed. */
-export async function readStamp(db: Db, name: 'setup' | 'content'): Promise<number> {
+export async function readStamp(db: Db, name: Stamp): Promise<number> {
   const [row] = await db.select({ n: t.stamp.n }).from(t.stamp).where(eq(t.stamp.name, name))
   return row?.n ?? 0
 }
 
 /** Says that a part of the content has changed; part of the transaction that changes it. */
-export async function raiseStamp(db: Db, name: 'setup' | 'content'): Promise<void> {
+export async function raiseStamp(db: Db, name: Stamp): Promise<void> {
   await db.insert(t.stamp).values({ name, n: 1 }).onConflictDoUpdate({ target: t.stamp.name, set: { n: sql`${t.stamp.n} + 1` } })
 }
 

@@ -6,6 +6,7 @@ import { Turns, type Db, type Tx } from '../connect'
 import { copyInto } from '../copy'
 import { packDifferences } from '../schema'
 import type { StoredFamily } from './families'
+import { touchRoots, touchWhere } from './readiness'
 import { addFacts, addPrices, addProduct, addValues, momentText, newFactRows, newProductRows, type ProductWrite, type ValueKey, carriedFolded } from './product-rows'
 import type { StoredSetup } from './setup'
 
@@ -41,12 +42,15 @@ export class WriteSet {
   private readonly oldPrices: number[] = []
   private readonly facts = newFactRows()
   private oldFacts: number[] = []
+  /** The roots of all that is written. */
+  private readonly written = new Set<number>()
 
   constructor(private readonly setup: StoredSetup, private readonly stepId: number) {}
 
   /** Adds what a product was and is, with what differs; `root` is the number of its family's root. */
   add(write: ProductWrite, root: number): void {
     const { before, after: p, differences } = write
+    this.written.add(root)
     if (!before) {
       addProduct(this.rows, p, root)
       if (root !== p.id) this.parents.add(root)
@@ -103,6 +107,7 @@ export class WriteSet {
     if (this.oldPrices.length > 0) work.push(() => tx.db.execute(sql`delete from price where product_id = any(${sql.param(this.oldPrices)}::int[])`))
     work.push(() => deleteFacts(tx, this.oldFacts))
     for (const rows of [this.rows.values, this.rows.prices, this.rows.changes, ...Object.values(this.facts)]) work.push(() => copyInto(tx.client, rows))
+    work.push(() => touchRoots(tx, this.written))
     await Promise.all(work.map((w) => turns.take(w)))
   }
 }
@@ -135,6 +140,7 @@ export async function writeFacts(tx: Tx, setup: StoredSetup, families: readonly 
 /** Removes products with all that is stored of them but their history. Variants go before or with their parents. */
 export async function removeProducts(tx: Tx, ids: readonly number[]): Promise<void> {
   const list = sql`any(${sql.param([...ids])}::int[])`
+  await touchWhere(tx, sql`select root_id from product where id = ${list}`)
   for (const table of ['value', 'price', 'fact', 'fact_text', 'fact_price', 'value_source', 'pool_query', 'product_version']) await tx.db.execute(sql`delete from ${sql.raw(table)} where product_id = ${list}`)
   for (const table of ['fact_range', 'list_member']) await tx.db.execute(sql`delete from ${sql.raw(table)} where ${sql.raw(table === 'fact_range' ? 'root_id' : 'product_id')} = ${list}`)
   await tx.db.execute(sql`delete from product where id = ${list}`)

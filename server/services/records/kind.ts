@@ -3,7 +3,7 @@ import type Joi from 'joi'
 import { checkCondition, namedIn } from '@core/rules/check'
 import type { Db, Tx } from '../../db/connect'
 import * as t from '../../db/schema'
-import type { StoredSetup } from '../../db/queries/setup'
+import type { Stamp, StoredSetup } from '../../db/queries/setup'
 import type { Action } from '../permission'
 
 export type Problems = { path: string; message: string }[]
@@ -12,7 +12,7 @@ export type Problems = { path: string; message: string }[]
 export interface RecordKind<R extends { code: string }> {
   name: string
   action: Action
-  stamp: 'setup' | 'content'
+  stamp: Stamp
   schema: Joi.ObjectSchema<R>
   read(db: Db, code: string): Promise<{ record: R; version: number } | undefined>
   /** What is wrong beyond the shape, and the record as it is stored. */

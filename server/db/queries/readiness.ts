@@ -1,0 +1,225 @@
+import { sql, type SQL } from 'drizzle-orm'
+import { packCells, soleFixes } from '@core/readiness/cells'
+import type { EditionReadiness, Finding, Said } from '@core/readiness/finding'
+import { isReady } from '@core/readiness/judge'
+import type { Db, Tx } from '../connect'
+import { copyInto, CopyRows } from '../copy'
+import type { StoredSetup } from './setup'
+
+/** Editions with the numbers under which packed rows hold them. */
+export interface NumberedEditions {
+  /** By number; an edition that is no more is null. */
+  list: ({ storefront: string; language: string } | null)[]
+  numberOf: ReadonlyMap<string, number>
+}
+
+/** The editions of the set-up with their numbers; those that have none yet are given one. */
+export async function loadEditions(db: Db, setup: StoredSetup): Promise<NumberedEditions> {
+  const wanted = [...setup.storefronts.values()].flatMap((s) => s.editions.map((e) => ({ storefront: s.code, language: e.language })))
+  const read = async () => (await db.execute<{ n: number; storefront: string; language: string }>(sql`select n, storefront, language from edition order by n`)).rows
+  let rows = await read()
+  const missing = wanted.filter((w) => !rows.some((r) => r.storefront === w.storefront && r.language === w.language))
+  if (missing.length > 0) {
+    await db.execute(sql`insert into edition (storefront, language) select e.s, e.l from jsonb_to_recordset(${JSON.stringify(missing.map((m) => ({ s: m.storefront, l: m.language })))}::jsonb) as e(s text, l text) on conflict do nothing`)
+    rows = await read()
+  }
+  const list: NumberedEditions['list'] = []
+  for (const r of rows) list[r.n] = wanted.some((w) => w.storefront === r.storefront && w.language === r.language) ? { storefront: r.storefront, language: r.language } : null
+  for (let n = 0; n < list.length; n++) list[n] ??= null
+  return { list, numberOf: new Map(list.flatMap((e, n) => (e ? [[`${e.storefront}/${e.language}`, n] as const] : []))) }
+}
+
+/** What stands for very many products that are due at once. */
+export type DueSet = { type: string } | { step: number } | { reach: unknown } | { all: true }
+
+/** Says that something was changed for products, so that they have to be judged anew. Part of the transaction that changes it. */
+export async function touchRoots(tx: Tx, roots: Iterable<number>): Promise<void> {
+  const ids = [...roots]
+  if (ids.length === 0) return
+  await tx.db.execute(sql`insert into readiness_due (root_id) select unnest(${sql.param(ids)}::int[]) on conflict do nothing`)
+  for (const id of ids) tx.touched.roots.add(id)
+}
+
+/** The same for products that SQL names by their roots. */
+export async function touchWhere(tx: Tx, roots: SQL): Promise<void> {
+  const { rows } = await tx.db.execute<{ id: number }>(sql`insert into readiness_due (root_id) select distinct x.id from (${roots}) x(id) where x.id is not null on conflict (root_id) do update set root_id = excluded.root_id returning root_id as id`)
+  for (const r of rows) tx.touched.roots.add(r.id)
+}
+
+/** The same for very many, which the worker finds. */
+export async function touchSet(tx: Tx, what: DueSet): Promise<void> {
+  await tx.db.execute(sql`insert into readiness_due_set (what) values (${JSON.stringify(what)}::jsonb)`)
+  tx.touched.more = true
+}
+
+/** More products than this, changed alike in one step, are left to the worker to find. */
+const fewAlike = 30
+
+/** Says that what a step changed alike is due; `roots` is SQL for the roots of it. */
+export async function touchStep(tx: Tx, step: number, roots: SQL): Promise<void> {
+  const { rows } = await tx.db.execute<{ id: number }>(sql`select distinct x.id from (${roots}) x(id) limit ${fewAlike + 1}`)
+  if (rows.length > fewAlike) await touchSet(tx, { step })
+  else await touchRoots(tx, rows.map((r) => r.id))
+}
+
+/** Sets of products that are due, each once, which are theirs no more when they were taken. */
+export async function takeDueSets(tx: Tx): Promise<DueSet[]> {
+  const { rows } = await tx.db.execute<{ what: DueSet }>(sql`delete from readiness_due_set where id in (select id from readiness_due_set for update skip locked) returning what`)
+  return [...new Map(rows.map((r) => [JSON.stringify(r.what), r.what])).values()]
+}
+
+/** Some of the products that are due, by number; others take others meanwhile. */
+export async function takeDue(tx: Tx, limit: number): Promise<number[]> {
+  const { rows } = await tx.db.execute<{ id: number }>(sql`delete from readiness_due where root_id in (select root_id from readiness_due order by root_id limit ${limit} for update skip locked) returning root_id as id`)
+  return rows.map((r) => r.id).sort((a, b) => a - b)
+}
+
+/** How many products are due; of sets that were not looked at yet, as many as there are products. */
+export async function countDue(db: Db): Promise<number> {
+  const { rows } = await db.execute<{ n: number }>(sql`select case when exists (select 1 from readiness_due_set) then (select count(*) from product where parent_id is null) else (select count(*) from readiness_due) end::int as n`)
+  return rows[0]!.n
+}
+
+interface KeptRow { root_id: number; cells: Buffer; soles: number[] }
+interface KeptFinding { id: number; root_id: number; fix_id: number; blocker: boolean; at: string; said: Said | null; editions: number[] }
+
+/** A finding as it is kept: for all editions in which it reads the same. */
+interface Row { fix: string; blocker: boolean; at: string; said: Said | null; editions: number[] }
+
+const keyOf = (fix: string | number, r: { blocker: boolean; at: string; said: Said | null; editions: readonly number[] }) =>
+  JSON.stringify([fix, r.blocker, r.at, r.said && Object.entries(r.said).sort(([a], [b]) => (a < b ? -1 : 1)), r.editions])
+
+/** The findings of a product, one for all editions that read alike, in the order in which they were found. */
+function gather(list: readonly EditionReadiness[]): Row[] {
+  const rows = new Map<string, Row>()
+  for (const { edition, findings } of list) {
+    for (const f of findings) {
+      const row = asRow(f)
+      const key = keyOf(f.fix, { ...row, editions: [] })
+      const known = rows.get(key)
+      // What is found twice in one edition at one place reads as one.
+      if (!known) rows.set(key, { ...row, editions: [edition] })
+      else if (known.editions.at(-1) !== edition) known.editions.push(edition)
+    }
+  }
+  return [...rows.values()]
+}
+const asRow = ({ fix, level, at, said }: Finding) => ({ fix, blocker: level === 'blocker', at, said: said ?? null })
+
+/** What is kept of products: of those that were judged before. */
+async function readKept(db: Db, roots: readonly number[]) {
+  const ids = sql`any(${sql.param([...roots])}::int[])`
+  const { rows } = await db.execute<KeptRow & Record<string, unknown>>(sql`select root_id, cells, soles from readiness where root_id = ${ids}`)
+  const { rows: findings } = await db.execute<KeptFinding & Record<string, unknown>>(sql`select id, root_id, fix_id, blocker, at, said, editions from finding where root_id = ${ids}`)
+  return { rows: new Map(rows.map((r) => [r.root_id, r])), findings }
+}
+
+/** The numbers of fixes by their keys; those that have none yet are given one. */
+async function fixIds(db: Db, keys: ReadonlySet<string>, known: Map<string, number>): Promise<Map<string, number>> {
+  const wanted = [...keys].filter((k) => !known.has(k)).sort()
+  if (wanted.length > 0) {
+    const list = sql.param(wanted)
+    await db.execute(sql`insert into fix (key) select k from unnest(${list}::text[]) k where not exists (select 1 from fix f where f.key = k) on conflict do nothing`)
+    const { rows } = await db.execute<{ id: number; key: string }>(sql`select id, key from fix where key = any(${list}::text[])`)
+    for (const r of rows) known.set(r.key, r.id)
+  }
+  return known
+}
+
+/** Sums of changes by key; what comes to nothing is left out. */
+class Sums {
+  private readonly sums = new Map<string, number[]>()
+  add(key: readonly (string | number)[], ...by: number[]) {
+    const at = key.join('\n')
+    const sum = this.sums.get(at)
+    if (sum) by.forEach((n, i) => { sum[i]! += n })
+    else this.sums.set(at, [...by])
+  }
+  rows(): { key: string[]; by: number[] }[] {
+    return [...this.sums].filter(([, by]) => by.some((n) => n !== 0)).map(([key, by]) => ({ key: key.split('\n'), by }))
+  }
+}
+
+export interface Judged {
+  root: number
+  type: string
+  list: readonly EditionReadiness[]
+}
+
+/**
+ * Keeps what products were judged to be, writing only what differs: the packed row, findings, and the sums of a day.
+ * `gone` are products that are no more. The families must be locked.
+ */
+export async function writeReadiness(tx: Tx, judged: readonly Judged[], gone: readonly number[], editions: number, days: readonly (string | null)[]): Promise<void> {
+  const kept = await readKept(tx.db, [...judged.map((j) => j.root), ...gone])
+  const counts = new Sums()
+  const pages = new Sums()
+  const known = new Map<string, number>()
+  const all = judged.map((j) => ({ ...j, rows: gather(j.list), soles: soleFixes(j.list, editions) }))
+  await fixIds(tx.db, new Set(all.flatMap((j) => j.rows.map((r) => r.fix))), known)
+  const before = new Map<number, KeptFinding[]>()
+  for (const f of kept.findings) before.set(f.root_id, [...before.get(f.root_id) ?? [], f])
+
+  const rows: Record<string, unknown>[] = []
+  const lost: number[] = []
+  const found = new CopyRows('finding', ['root_id', 'fix_id', 'blocker', 'at', 'said', 'editions'])
+  for (const { root, type, list, rows: mine, soles } of all) {
+    const old = kept.rows.get(root)
+    const cells = Buffer.from(packCells(list, editions))
+    const soleIds = soles.map((s) => (s === null ? 0 : known.get(s)!))
+    count(counts, pages, old, cells, soleIds, days)
+    if (!old || !old.cells.equals(cells) || old.soles.join() !== soleIds.join()) {
+      const blockers = list.reduce((n, e) => n + e.findings.filter((f) => f.level === 'blocker').length, 0)
+      rows.push({ r: root, t: type, b: blockers, o: list.filter((e) => !isReady(e)).length, s: list.length, c: cells.toString('base64'), l: soleIds })
+    }
+    const wanted = new Map(mine.map((r) => [keyOf(known.get(r.fix)!, r), r]))
+    for (const f of before.get(root) ?? []) if (!wanted.delete(keyOf(f.fix_id, f))) lost.push(f.id)
+    for (const r of wanted.values()) found.add([root, known.get(r.fix)!, r.blocker, r.at, r.said === null ? null : JSON.stringify(r.said), `{${r.editions.join(',')}}`])
+  }
+  for (const root of gone) {
+    const old = kept.rows.get(root)
+    if (old) count(counts, pages, old, undefined, [], days)
+    for (const f of before.get(root) ?? []) lost.push(f.id)
+  }
+  if (gone.length > 0) await tx.db.execute(sql`delete from readiness where root_id = any(${sql.param([...gone])}::int[])`)
+  if (lost.length > 0) await tx.db.execute(sql`delete from finding where id = any(${sql.param(lost)}::bigint[])`)
+  if (rows.length > 0) {
+    await tx.db.execute(sql`
+      insert into readiness (root_id, type, blockers, open, sold, cells, soles)
+      select r, t, b, o, s, decode(c, 'base64'), array(select jsonb_array_elements_text(l)::int) from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as x(r int, t text, b int, o smallint, s smallint, c text, l jsonb)
+      on conflict (root_id) do update set type = excluded.type, blockers = excluded.blockers, open = excluded.open, sold = excluded.sold, cells = excluded.cells, soles = excluded.soles`)
+  }
+  await copyInto(tx.client, found)
+  await writeSums(tx.db, counts, pages)
+}
+
+/** Adds what a product's row changes in the sums. */
+function count(counts: Sums, pages: Sums, old: KeptRow | undefined, cells: Uint8Array | undefined, soles: readonly number[], days: readonly (string | null)[]) {
+  days.forEach((day, n) => {
+    if (day === null) return
+    const was = old === undefined ? 255 : old.cells[n * 12] ?? 255
+    const is = cells === undefined ? 255 : cells[n * 12] ?? 255
+    const sold = Number(is !== 255) - Number(was !== 255)
+    const ready = Number(is === 0) - Number(was === 0)
+    if (sold !== 0 || ready !== 0) counts.add([day, n], sold, ready)
+  })
+  for (let n = 0; n < Math.max(soles.length, old?.soles.length ?? 0); n++) {
+    const [was, is] = [old?.soles[n] ?? 0, soles[n] ?? 0]
+    if (was === is) continue
+    if (was !== 0) pages.add([was, n], -1)
+    if (is !== 0) pages.add([is, n], 1)
+  }
+}
+
+async function writeSums(db: Db, counts: Sums, pages: Sums) {
+  const byDay = counts.rows().map(({ key, by }) => ({ d: key[0], e: Number(key[1]), s: by[0], r: by[1] }))
+  if (byDay.length > 0) await db.execute(sql`insert into readiness_count (day, edition, sold, ready) select d, e, s, r from jsonb_to_recordset(${JSON.stringify(byDay)}::jsonb) as x(d date, e smallint, s int, r int)`)
+  const byFix = pages.rows().map(({ key, by }) => ({ f: Number(key[0]), e: Number(key[1]), p: by[0] }))
+  if (byFix.length > 0) await db.execute(sql`insert into fix_count (fix_id, edition, pages) select f, e, p from jsonb_to_recordset(${JSON.stringify(byFix)}::jsonb) as x(f int, e smallint, p int)`)
+}
+
+/** Puts sums that were written bit by bit together. */
+export async function foldSums(tx: Tx): Promise<void> {
+  await tx.db.execute(sql`with gone as (delete from readiness_count returning day, edition, sold, ready) insert into readiness_count select day, edition, sum(sold), sum(ready) from gone group by day, edition having sum(sold) <> 0 or sum(ready) <> 0`)
+  await tx.db.execute(sql`with gone as (delete from fix_count returning fix_id, edition, pages) insert into fix_count select fix_id, edition, sum(pages) from gone group by fix_id, edition having sum(pages) <> 0`)
+}

@@ -1,0 +1,91 @@
+import { sql } from 'drizzle-orm'
+import type { Reach } from '@core/assignments/assignment'
+import { database, inTransaction, type Tx } from '../../db/connect'
+import { countDue, foldSums, takeDue, takeDueSets, touchRoots, touchSet, touchWhere, type DueSet } from '../../db/queries/readiness'
+import { reachToSql } from '../../db/queries/reach'
+import { loadSetup, type StoredSetup } from '../../db/queries/setup'
+import { dateIn } from '@core/readiness/prepare'
+import { enqueue, type WorkControls } from '../jobs'
+import { judgeRoots } from './judge-roots'
+
+/** Families that the worker judges in one transaction. */
+const familiesAtOnce = 250
+
+/** Has the worker judge what is due, unless such work waits already. */
+export async function enqueueJudging(tx: Tx): Promise<void> {
+  const { rows } = await tx.db.execute<{ waits: boolean }>(sql`select exists (select 1 from job where kind = 'judge' and state = 'queued') as waits`)
+  if (!rows[0]!.waits) await enqueue(tx, { kind: 'judge', title: 'Working out readiness', personId: null, input: {} })
+}
+
+/** The roots that a set of what is due stands for. */
+function rootsOf(what: DueSet, setup: StoredSetup) {
+  if ('type' in what) return [sql`select id from product where parent_id is null and type = ${what.type}`]
+  if ('step' in what) return [sql`select p.root_id from change_member m join change_set s on s.id = m.set_id join product p on p.id = m.product_id where s.step_id = ${what.step}`]
+  if ('reach' in what) return reached(what.reach as Reach, setup, Date.now())
+  return [sql`select id from product where parent_id is null`]
+}
+
+/** The roots that a reach has, in any storefront. */
+function reached(reach: Reach, setup: StoredSetup, now: number) {
+  return [...setup.storefronts.keys()].map((storefront) => {
+    const condition = reachToSql(setup, reach, { storefront, group: null, moment: now })
+    return reach.eachVariant ? sql`select r.id from product v join product r on r.id = v.root_id where ${condition}` : sql`select r.id from product r where ${condition}`
+  })
+}
+
+/** Says that products which a reach has are due: few by themselves, many for the worker to find. */
+export async function touchReached(tx: Tx, reach: Reach, setup: StoredSetup, few: number): Promise<void> {
+  if (reach.base === 'everything') return touchSet(tx, { all: true })
+  const queries = reached(reach, setup, Date.now()).map((q) => sql`(${q} limit ${few + 1})`)
+  const { rows } = await tx.db.execute<{ id: number }>(sql`select distinct id from (${sql.join(queries, sql` union all `)}) x(id)`)
+  if (rows.length > few) await touchSet(tx, { reach })
+  else await touchRoots(tx, rows.map((r) => r.id))
+}
+
+/** Judges all that is due, some hundred families at a time; what was done stays done where it is called off. */
+export async function judgeDue(now: () => number, { onProgress, cancelled }: WorkControls = {}): Promise<{ products: number }> {
+  let products = 0
+  let total = await countDue(database())
+  for (;;) {
+    if (cancelled?.()) return { products }
+    const n = await inTransaction(async (tx) => {
+      const setup = await loadSetup(tx.db)
+      for (const what of await takeDueSets(tx)) for (const roots of rootsOf(what, setup)) await touchWhere(tx, roots)
+      const some = await takeDue(tx, familiesAtOnce)
+      await judgeRoots(tx, some, now())
+      // What is due was found and is being judged; nothing more is to be done for it at the end.
+      tx.touched = { roots: new Set(), more: false }
+      return some.length
+    })
+    products += n
+    if (n === 0) break
+    total = Math.max(total, products)
+    onProgress?.(products, total)
+  }
+  await inTransaction(foldSums)
+  return { products }
+}
+
+/** Rises when products are judged otherwise than before. */
+const judging = 1
+
+/**
+ * Has everything judged anew where a day has begun in some storefront since the last time, or where this version judges
+ * otherwise; and has work taken up that nobody does. Does nothing else.
+ */
+export async function lookAfterReadiness(now: number): Promise<void> {
+  await inTransaction(async (tx) => {
+    const setup = await loadSetup(tx.db)
+    const days = `${judging} ${[...new Set([...setup.storefronts.values()].map((s) => dateIn(s.timeZone, now)))].sort().at(-1) ?? ''} ${[...setup.storefronts.values()].map((s) => `${s.code}:${dateIn(s.timeZone, now)}`).join(' ')}`
+    // One number for all of it: the days of all storefronts and the version.
+    const mark = [...days].reduce((h, c) => (Math.imul(h, 31) + c.charCodeAt(0)) | 0, 7)
+    const { rows } = await tx.db.execute<{ n: number }>(sql`select n from stamp where name = 'judged'`)
+    const { rows: some } = await tx.db.execute<{ products: boolean; due: boolean; busy: boolean }>(sql`
+      select exists (select 1 from product) as products, exists (select 1 from readiness_due) or exists (select 1 from readiness_due_set) as due, exists (select 1 from job where kind = 'judge' and state in ('queued', 'running')) as busy`)
+    const { products, due, busy } = some[0]!
+    if (rows[0]?.n !== mark) {
+      await tx.db.execute(sql`insert into stamp (name, n) values ('judged', ${mark}) on conflict (name) do update set n = excluded.n`)
+      if (products) await touchSet(tx, { all: true })
+    } else if (due && !busy) await enqueueJudging(tx)
+  })
+}

@@ -1,0 +1,55 @@
+import { judge } from '@core/readiness/judge'
+import type { Prepared } from '@core/readiness/prepare'
+import { namesIn } from '@core/media/versions'
+import type { Tx } from '../../db/connect'
+import { loadFamilies, lockFamilies, type StoredFamily } from '../../db/queries/families'
+import { loadLibrary } from '../../db/queries/media'
+import { writeReadiness } from '../../db/queries/readiness'
+import type { StoredSetup } from '../../db/queries/setup'
+import { judgedWith } from './prepared'
+import { TextChecks } from './text-checks'
+
+/** The pictures and files that families name. */
+export function namedBy(families: Iterable<StoredFamily>, setup: StoredSetup): string[] {
+  const codes = new Set([...setup.attributes.values()].filter((a) => a.type === 'media' || a.type === 'file').map((a) => a.code))
+  const names = new Set<string>()
+  for (const f of families) for (const p of [f.root, ...f.variants]) for (const v of p.values) if (codes.has(v.attribute)) namesIn(v.value).forEach((n) => names.add(n))
+  return [...names]
+}
+
+/** Every text of families with what it is held to in each edition that could show it. */
+function* textsOf(families: Iterable<StoredFamily>, prepared: Prepared) {
+  for (const { root } of families) {
+    for (const { attribute } of prepared.plans.get(root.type)?.copy ?? []) {
+      for (const v of root.values) {
+        if (v.attribute !== attribute.code) continue
+        const seen = new Set<string>()
+        for (const edition of prepared.judged) {
+          if (!edition.reader.chain.includes(v.language ?? '')) continue
+          const style = edition.styleOf(attribute.code)
+          if (!seen.has(style.key)) yield { value: v.value, attribute, style }
+          seen.add(style.key)
+        }
+      }
+    }
+  }
+}
+
+/**
+ * Judges families by the numbers of their roots, as they are in the transaction, and keeps what differs. What has gone
+ * is forgotten. Whoever judges a family last sees what all before have written, for it is locked until the end.
+ */
+export async function judgeRoots(tx: Tx, roots: readonly number[], now: number): Promise<void> {
+  if (roots.length === 0) return
+  await lockFamilies(tx.db, roots)
+  const { setup, editions, prepared, days } = await judgedWith(tx.db, now)
+  const families = await loadFamilies(tx.db, setup, roots, { toJudge: true })
+  const library = await loadLibrary(tx.db, namedBy(families.values(), setup))
+  const texts = new TextChecks()
+  await texts.expect(tx.db, textsOf(families.values(), prepared))
+  const findings: Prepared['findings'] = (value, attribute, style) => texts.findings(value as never, attribute, style)
+  const with_: Prepared = { ...prepared, findings }
+  const judged = [...families].map(([root, family]) => ({ root, type: family.root.type, list: judge(family, with_, library) }))
+  await writeReadiness(tx, judged, roots.filter((r) => !families.has(r)), editions.list.length, days)
+  await texts.keep(tx.db)
+}

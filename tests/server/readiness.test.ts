@@ -1,0 +1,175 @@
+import { sql } from 'drizzle-orm'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { cellAt } from '@core/readiness/cells'
+import { database, inTransaction } from '@server/db/connect'
+import { countDue, touchSet } from '@server/db/queries/readiness'
+import { importProducts } from '@server/services/import-products'
+import { makeBulkChange } from '@server/services/bulk-change'
+import { patchProduct } from '@server/services/products'
+import { judgeDue, lookAfterReadiness } from '@server/services/readiness/due'
+import '@server/services/readiness/settle'
+import { getRecord, putRecord, type RecordKindName } from '@server/services/records'
+import { ada, maren, now, ownDatabase } from './database'
+
+const db = ownDatabase()
+
+/** A record as far as these tests change it. */
+interface Loose { attributes: { attribute: string; required: boolean }[]; settings: Record<string, unknown>; needed: string[]; texts: { body: string }[]; reach: { rule: { value: string } } }
+
+const patch = (sku: string, body: Parameters<typeof patchProduct>[3]) => patchProduct(maren, sku, '*', body, now)
+const value = (attribute: string, v: unknown, language: string | null = null) => ({ values: [{ attribute, storefront: null, language, value: v as never }] })
+const change = async (kind: RecordKindName, code: string, by: (r: Loose) => void) => {
+  const { record, tag } = await getRecord(kind, code)
+  const copy = structuredClone(record)
+  by(copy as unknown as Loose)
+  return putRecord(ada, kind, code, copy, tag, undefined, now)
+}
+async function load(rows: string[]) {
+  const report = await importProducts(db.file(['sku,type,kind,name@/en-GB,name@/fr-CH,weight,material,price@uk,price@ch,price@ca', ...rows].join('\n')), { mode: 'apply', take: 'all', title: 'Load', personId: null, now })
+  expect(report.rejected).toEqual([])
+}
+/** What is kept of a product in an edition, blockers first. */
+async function found(sku: string, edition = 'uk/en-GB') {
+  const [storefront, language] = edition.split('/')
+  const { rows } = await database().execute<{ key: string; blocker: boolean }>(sql`
+    select f.key, n.blocker from finding n join fix f on f.id = n.fix_id join product p on p.id = n.root_id join edition e on e.storefront = ${storefront} and e.language = ${language}
+    where p.sku = ${sku} and e.n = any(n.editions) order by n.blocker desc, f.key`)
+  return rows.map((r) => `${r.blocker ? '!' : ''}${r.key}`)
+}
+/** Everything that is kept, in one text. */
+async function everything() {
+  const { rows } = await database().execute<{ t: string }>(sql`
+    select (select json_agg(json_build_array(root_id, type, blockers, open, sold, encode(cells, 'hex'), (select json_agg((select key from fix where id = s)) from unnest(soles) s)) order by root_id) from readiness)::text
+      || (select json_agg(json_build_array(n.root_id, f.key, n.blocker, n.at, n.said, n.editions) order by n.root_id, f.key, n.at, n.editions) from finding n join fix f on f.id = n.fix_id)::text
+      || (select json_agg(c order by 1) from (select f.key, edition, sum(pages) as p from fix_count join fix f on f.id = fix_id group by 1, 2 having sum(pages) <> 0 order by 1, 2) c)::text as t`)
+  return rows[0]!.t
+}
+const ready = async (edition: string) => {
+  const [storefront, language] = edition.split('/')
+  const { rows } = await database().execute<{ sold: number; ready: number }>(sql`select coalesce(sum(sold), 0)::int as sold, coalesce(sum(ready), 0)::int as ready from readiness_count c join edition e on e.n = c.edition where e.storefront = ${storefront} and e.language = ${language}`)
+  return rows[0]!
+}
+const queued = async () => (await database().execute<{ n: number }>(sql`select count(*)::int as n from job where kind = 'judge' and state = 'queued'`)).rows[0]!.n
+
+beforeAll(async () => {
+  for (const type of ['bag', 'lock']) await change('product-types', type, (r) => { for (const a of r.attributes) a.required = ['name', 'weight'].includes(a.attribute) })
+  await load(['B-1,bag,shipped,Regn,Regn,1 kg,canvas,20,30,40', 'B-2,bag,shipped,Suzu,,,canvas,20,30,40', 'L-1,lock,shipped,Varg,,2 kg,steel,20,,40'])
+  await judgeDue(() => now)
+})
+
+describe('one edit', () => {
+  it('shows its effect in the transaction that makes it', async () => {
+    expect(await found('B-2')).toEqual(['!fact-missing|weight|bag'])
+    expect(await found('B-2', 'ch/fr-CH')).toEqual(['!copy-missing|name|fr-CH', '!fact-missing|weight|bag'])
+    expect(await countDue(database())).toBe(0)
+    await patch('B-2', value('weight', { value: 2, unit: 'kg' }))
+    expect(await found('B-2')).toEqual([])
+    await patch('B-2', value('weight', null))
+    expect(await found('B-2')).toEqual(['!fact-missing|weight|bag'])
+  })
+  it('of two at once, counts both', async () => {
+    await Promise.all([patch('B-2', value('weight', { value: 3, unit: 'kg' })), patch('B-2', value('name', 'Suzu', 'fr-CH'))])
+    expect(await found('B-2', 'ch/fr-CH')).toEqual([])
+    await Promise.all([patch('B-2', value('weight', null)), patch('B-2', value('name', null, 'fr-CH'))])
+    expect(await found('B-2', 'ch/fr-CH')).toEqual(['!copy-missing|name|fr-CH', '!fact-missing|weight|bag'])
+  })
+  it('keeps count of what is sold and ready, and of what each fix would do', async () => {
+    const pages = async () => (await database().execute<{ n: number }>(sql`select coalesce(sum(pages), 0)::int as n from fix_count join fix on fix.id = fix_id where key = 'fact-missing|weight|bag'`)).rows[0]!.n
+    expect(await ready('uk/en-GB')).toEqual({ sold: 3, ready: 2 })
+    expect(await pages()).toBe(2)
+    await patch('B-1', value('weight', null))
+    expect(await ready('uk/en-GB')).toEqual({ sold: 3, ready: 1 })
+    // In French B-1 is blocked by nothing else, B-2 by its name as well.
+    expect(await pages()).toBe(2 + 3)
+    await patch('B-1', value('weight', { value: 1, unit: 'kg' }))
+    expect(await pages()).toBe(2)
+    await patch('B-1', { status: 'disabled' })
+    expect(await ready('uk/en-GB')).toEqual({ sold: 2, ready: 1 })
+    await patch('B-1', { status: 'active' })
+  })
+})
+
+describe('a change of the set-up', () => {
+  it('of a type is left to the worker, and means what it says', async () => {
+    await change('product-types', 'lock', (r) => { r.attributes.find((a) => a.attribute === 'material')!.required = true })
+    await change('product-types', 'bag', (r) => { r.attributes.find((a) => a.attribute === 'volume')!.required = true })
+    expect(await queued()).toBe(1)
+    expect(await countDue(database())).toBeGreaterThan(0)
+    expect(await judgeDue(() => now)).toEqual({ products: 3 })
+    expect(await found('B-1')).toEqual(['!fact-missing|volume|bag'])
+    expect(await found('L-1')).toEqual([])
+    await change('product-types', 'bag', (r) => { r.attributes.find((a) => a.attribute === 'volume')!.required = false })
+    await judgeDue(() => now)
+  })
+  it('of the house style finds and forgets', async () => {
+    const part = { code: 'no-regn', field: 'name', storefront: 'uk', language: null, settings: { banned: ['regn'] } }
+    await putRecord(maren, 'house-styles', part.code, part, undefined, '*', now)
+    await judgeDue(() => now)
+    expect(await found('B-1')).toEqual(['!style:banned|name|en-GB'])
+    expect(await found('B-1', 'ca/en-CA')).toEqual([])
+    await change('house-styles', part.code, (r) => { r.settings.banned = ['other'] })
+    await judgeDue(() => now)
+    expect(await found('B-1')).toEqual([])
+    await expect(putRecord(maren, 'house-styles', 'twin', { ...part, code: 'twin' }, undefined, '*', now)).rejects.toMatchObject({ status: 422 })
+  })
+  it('of a piece or an assignment touches what it reaches, at once where that is little', async () => {
+    const piece = { code: 'care', kind: 'tab', name: 'Care', note: '', needed: ['attribute:volume'], texts: [{ storefront: null, language: 'en-GB', title: 'Care', body: '<p>Holds <data value="attribute:volume"></data></p>' }] }
+    const rule = { base: 'rule', rule: { field: 'type', is: 'equals', value: 'bag' }, chosen: [], added: [], leftOut: [], eachVariant: false }
+    await putRecord(maren, 'pieces', 'care', piece, undefined, '*', now)
+    await putRecord(maren, 'assignments', 'care', { code: 'care', name: 'Care', pieces: ['care'], reach: rule }, undefined, '*', now)
+    expect(await found('B-1')).toEqual(['!piece-empty|care|attribute:volume'])
+    expect(await found('L-1')).toEqual([])
+    await change('pieces', 'care', (r) => { r.needed = []; r.texts[0]!.body = '<p>Wash by hand.</p>' })
+    expect(await found('B-1')).toEqual([])
+    await change('assignments', 'care', (r) => { r.reach.rule.value = 'lock' })
+    expect(await found('B-1', 'ch/fr-CH')).toEqual([])
+    expect(await found('L-1', 'ch/fr-CH')).toContain('!piece-no-text||fr-CH')
+  })
+})
+
+describe('a change of many', () => {
+  it('is judged by the worker, and reads as if each had been judged by itself', async () => {
+    await load(Array.from({ length: 260 }, (_, i) => `M-${String(i).padStart(3, '0')},bag,shipped,Bag ${i},${i % 2 ? `Sac ${i}` : ''},${i % 3 ? '1 kg' : ''},canvas,20,30,40`))
+    expect(await countDue(database())).toBe(260)
+    await judgeDue(() => now)
+    expect(await ready('ca/en-CA')).toEqual({ sold: 263, ready: 263 - 1 - 87 })
+    await makeBulkChange({ filter: { field: 'type', is: 'equals', value: 'bag' }, lens: { storefront: 'uk' }, change: { do: 'set', attribute: 'weight', storefront: null, language: null, members: 'fitting', value: { value: 1, unit: 'kg' } } } as never, 1, now)
+    await judgeDue(() => now)
+    expect(await ready('ca/en-CA')).toEqual({ sold: 263, ready: 263 })
+    const kept = await everything()
+    await inTransaction((tx) => touchSet(tx, { all: true }))
+    expect(await judgeDue(() => now)).toEqual({ products: 263 })
+    expect(await everything()).toBe(kept)
+    await database().execute(sql`delete from readiness`)
+    await database().execute(sql`delete from finding`)
+    await database().execute(sql`delete from fix_count`)
+    await database().execute(sql`delete from readiness_count`)
+    await inTransaction((tx) => touchSet(tx, { all: true }))
+    await judgeDue(() => now)
+    expect(await everything()).toBe(kept)
+  })
+  it('stays whole where it is called off between two stretches', async () => {
+    await inTransaction((tx) => touchSet(tx, { all: true }))
+    let stretches = 0
+    const { products } = await judgeDue(() => now, { cancelled: () => stretches++ === 1 })
+    expect(products).toBe(250)
+    expect(await countDue(database())).toBe(13)
+    expect(await judgeDue(() => now)).toEqual({ products: 13 })
+  })
+})
+
+it('packs each edition where its number says', async () => {
+  const { rows } = await database().execute<{ cells: Buffer; n: number }>(sql`select r.cells, e.n from readiness r join product p on p.id = r.root_id, edition e where p.sku = 'B-2' and e.language = 'fr-CH'`)
+  expect(cellAt(rows[0]!.cells, rows[0]!.n)).toMatchObject({ blockers: 1, knots: [false, true, false, false, false] })
+})
+
+it('is worked out anew when a day begins, and once only', async () => {
+  const day = 86_400_000
+  await lookAfterReadiness(now)
+  await judgeDue(() => now)
+  await lookAfterReadiness(now + 1000)
+  expect(await countDue(database())).toBe(0)
+  await lookAfterReadiness(now + day)
+  expect(await countDue(database())).toBe(263)
+  await judgeDue(() => now + day)
+})
