@@ -5,8 +5,9 @@ import { mediaQuery, mediaRecord, pictureBatchBody, renditionQuery, uploadMediaQ
 import { importQuery, mappingBody } from './imports'
 import { besideQuery, findItemsQuery, fromPoolBody, keepOwnBody, meaningBody, takeOverBody } from './pool'
 import { productPatchBody } from './product'
-import { assignmentRecord, attributeRecord, categoryRecord, limitsRecord, pieceRecord, productTypeRecord, reachRecord, storefrontRecord, listChangeBody, listRecord } from './records'
+import { assignmentRecord, attributeRecord, categoryRecord, limitsRecord, pieceRecord, productTypeRecord, reachRecord, storefrontRecord, listChangeBody, listRecord, houseStyleRecord } from './records'
 import { keptBody, keptKinds } from './kept'
+import { clothBody, clothRowsBody, portionBody } from './readiness'
 import { reworkBody } from './rework'
 import { cellsBody, offeredBody, sheetBody } from './sheet'
 import { copyBody, newProductBody, variantsBody } from './variants'
@@ -101,6 +102,21 @@ export const operations = {
   }) },
   reachFill: { method: 'post', path: '/api/reach/fill', summary: 'How many of the reached products have a value, by attribute', action: 'read', body: Joi.object({ piece: Joi.string().allow(null).default(null), storefront }) },
   proof: { method: 'get', path: '/api/proof/{sku}', summary: 'The product page as it will be, with the reason for each part', action: 'read', query: Joi.object({ ...edition, group: Joi.string().allow(''), at: moment }) },
+
+  listReadiness: { method: 'get', path: '/api/readiness', summary: 'How far products are from fit to release in an edition, in SKU order', action: 'read', query: Joi.object({ ...edition, ...paged(200, 50) }) },
+  productReadiness: { method: 'get', path: '/api/products/{sku}/readiness', summary: 'How a product stands in every edition, with what is found and where it is mended', action: 'read' },
+  readinessOverview: { method: 'get', path: '/api/readiness/overview', summary: 'How many pages are ready, what changed since yesterday, the ten best fixes, and your portion of the day', action: 'read', query: Joi.object({ storefront }) },
+  readinessTrend: { method: 'get', path: '/api/readiness/trend', summary: 'Pages sold and ready by storefront, day by day', action: 'read', query: Joi.object({ days: Joi.number().integer().min(1).max(800).default(90) }) },
+  cloth: { method: 'post', path: '/api/readiness/cloth', summary: 'Editions and groups of products with how many of their pages are ready', action: 'read', body: clothBody },
+  clothRows: { method: 'post', path: '/api/readiness/rows', summary: 'Products with how they stand in every edition, the worst first', action: 'read', body: clothRowsBody },
+  findingsFile: { method: 'post', path: '/api/readiness/findings', summary: 'Every finding of some products as CSV', action: 'read', body: clothBody },
+  judgeAll: { method: 'post', path: '/api/readiness/recomputation', summary: 'Work the readiness of all products out anew; a job is answered (202)', action: 'edit-products' },
+  setPortion: { method: 'put', path: '/api/readiness/portion', summary: 'Set your portion of a day: how many products, of which storefront', action: 'read', body: portionBody },
+  dropPortion: { method: 'delete', path: '/api/readiness/portion', summary: 'Let your portion go', action: 'read' },
+  listStyles: { method: 'get', path: '/api/house-styles', summary: 'The parts of the house style, general before special, with what every house style begins with', action: 'read' },
+  getStyle: { method: 'get', path: '/api/house-styles/{code}', summary: 'A part of the house style', action: 'read' },
+  putStyle: { method: 'put', path: '/api/house-styles/{code}', summary: 'Write a part of the house style', action: 'edit-content', body: houseStyleRecord, headers: ifMatch },
+  deleteStyle: { method: 'delete', path: '/api/house-styles/{code}', summary: 'Delete a part of the house style', action: 'edit-content' },
 
   listUnits: { method: 'get', path: '/api/translations/units', summary: 'The translatable texts of a record, source and target', action: 'read', query: Joi.object({ ...edition, record: Joi.string().pattern(/^(product|piece):.+$/).required() }) },
   saveUnits: { method: 'put', path: '/api/translations/units', summary: 'Save translations of a record', action: 'read', body: Joi.object({

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-definePageMeta({ middleware: () => navigateTo('/catalogue', { replace: true }) })
+definePageMeta({ middleware: () => navigateTo('/readiness', { replace: true }) })
 </script>
 
 <template>

@@ -55,7 +55,7 @@ const media = Object.fromEntries([
 
 const content: Record<string, FindingKind> = {
   'piece-no-text': { strand: 'content', label: 'piece not in this language', message: ({ said }, called) => `“${called}” would not stand there: ${said?.reason ?? 'it has no text'}.`, fix: ({ to, places }) => `Translate ${many(places, 'piece')} into ${to}` },
-  'piece-empty': { strand: 'content', label: 'piece would be empty', message: ({ said }, called) => `“${called}” would be empty: ${said?.reason ?? 'its values are'}.`, fix: ({ of, to, products }) => `Fill what “${of}” names (${to}) on ${many(products, 'product')}` },
+  'piece-empty': { strand: 'content', label: 'piece would be empty', message: ({ said }, called) => `“${called}” would be empty: ${said?.reason ?? 'its values are'}.`, fix: ({ of, to, products }) => `Fill ${to}, which “${of}” names (${many(products, 'product')})` },
   'area-empty': { strand: 'content', label: 'area empty', message: (_f, called) => `Nothing stands in the area “${called}”, which must not be empty.`, fix: ({ of, products }) => `Put something into “${of}” for ${many(products, 'product')}` },
 }
 

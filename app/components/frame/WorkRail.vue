@@ -2,6 +2,7 @@
 const route = useRoute()
 /** The stages of the work that exist, in their order. The drawings are ours. */
 const stages = [
+  { to: '/readiness', name: 'Readiness', d: 'M5 4v16M10 4v16M15 4v9M20 4v16M3 20h18' },
   { to: '/catalogue', name: 'Catalogue', d: 'M4 5h16M4 10h16M4 15h16M4 20h10' },
   { to: '/library', also: '/media', name: 'Library', d: 'M5 4h5v16H5zM10 4h4v16h-4zM15 5l4-1 2.6 15-4 1z' },
   { to: '/assignments', name: 'Assignments', d: 'M4 6h6l4 12h6M4 18h6l1.4-4M14 6h6' },

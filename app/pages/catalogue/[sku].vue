@@ -66,7 +66,7 @@ const saveValue = (v: { attribute: string; storefront: string | null; language: 
 const mayWrite = (language: string, translatable: boolean) => session.mayEdit || (translatable && language !== setup.source && session.mayTranslate(language))
 
 const sides = { attributes: 'Values', variants: 'Variants', prices: 'Prices', pool: 'Data pool', history: 'History' } as const
-const side = ref<keyof typeof sides>(route.query.side === 'pool' ? 'pool' : 'attributes')
+const side = ref<keyof typeof sides>(Object.keys(sides).includes(String(route.query.side)) ? route.query.side as keyof typeof sides : 'attributes')
 const shownSides = computed(() => (Object.keys(sides) as (keyof typeof sides)[]).filter((s) => s !== 'variants' || p.value?.parent === null))
 watch(sku, () => { side.value = 'attributes' })
 const content = computed(() => [...Object.entries(page.data.value?.areas ?? {}).flatMap(([area, list]) => list.map((s) => ({ ...s, area, out: '' }))), ...(page.data.value?.left_out ?? []).filter((l) => l.because?.reach !== 'not-met' && l.because?.reach !== 'not-chosen' && l.because?.assignment && !l.reason.startsWith('only ')).map((l) => ({ ...l, out: l.reason }))]
@@ -80,6 +80,16 @@ const path = computed(() => {
   for (let c = p.value?.category; c; c = setup.categories.get(c)?.parent ?? null) steps.unshift(setup.label(setup.categories.get(c)?.names, c))
   return steps.join(' › ')
 })
+/** Whoever comes for one field stands in it. */
+const wantedField = computed(() => (typeof route.query.field === 'string' ? route.query.field : ''))
+watch(() => [wantedField.value, p.value !== undefined && resolved.data.value !== undefined], async ([field, there]) => {
+  if (!field || !there) return
+  await nextTick()
+  const row = document.getElementById(`field-${field as string}`)
+  row?.scrollIntoView({ block: 'center' })
+  const cells = row?.querySelectorAll<HTMLElement>(':scope > :not(:first-child)')
+  cells?.[cells.length - 1]?.querySelector<HTMLElement>('button, input, select, textarea, [tabindex]')?.focus()
+}, { immediate: true })
 useKeys('Product', [
   { keys: 'h', does: 'History, and back', run: () => { side.value = side.value === 'history' ? 'attributes' : 'history' } },
   { keys: 'v', does: 'Variants, and back', run: () => { if (p.value?.parent === null) side.value = side.value === 'variants' ? 'attributes' : 'variants' } },
@@ -114,7 +124,7 @@ useKeys('Product', [
           </section>
           <section v-for="g in groups" :key="g.code" :aria-label="g.label">
             <div class="group-head"><h2>{{ g.label }}</h2><small>{{ filled(g.uses) }}</small></div>
-            <div v-for="u in g.uses" :key="u.attribute" class="cols py-1" :class="{ one: columns.length === 1 }">
+            <div v-for="u in g.uses" :id="`field-${u.attribute}`" :key="u.attribute" class="cols py-1" :class="{ one: columns.length === 1 }">
               <div class="pt-0.5 text-ink2">{{ setup.label(setup.attributes.get(u.attribute)?.labels, u.attribute) }} <b v-if="needed(u.attribute) && !of(columns.length - 1, u.attribute)?.counts" class="font-semibold text-madder">needed</b></div>
               <template v-for="(c, i) in columns" :key="c.id + sku">
                 <ValueCell v-if="setup.attributes.get(u.attribute)" :sku="sku" :parent-name="parentName" :attribute="setup.attributes.get(u.attribute)!" :resolved="of(i, u.attribute) ?? nothing(u.attribute)" :own="p.values" :storefront="c.storefront" :language="c.language" :wanted="of(i, u.attribute)?.required ?? false" :values="offered" :sources="sources.data.value" :readonly="!mayWrite(c.language, setup.attributes.get(u.attribute)!.translatable)" @save="saveValue" />

@@ -62,9 +62,11 @@ function repeated(text: TextView): Found[] {
   if (!text.latin) return []
   return text.stretches.flatMap((words, stretch) => {
     const here = wordsOf(words, text)
+    // German tells words apart by their first letter: “wenn Sie sie tragen”.
+    const same = text.language.startsWith('de') ? (a: string, b: string) => a === b : (a: string, b: string) => a.toLowerCase() === b.toLowerCase()
     return here.flatMap((w, i): Found[] => {
       const before = here[i - 1]
-      if (!before || before.word.toLowerCase() !== w.word.toLowerCase() || !latinOnly.test(w.word) || words.slice(before.from + before.word.length, w.from) !== ' ') return []
+      if (!before || !same(before.word, w.word) || !latinOnly.test(w.word) || words.slice(before.from + before.word.length, w.from) !== ' ') return []
       return [{ at: { stretch, from: before.from, to: w.from + w.word.length }, message: `“${w.word}” stands there twice.`, fix: before.word }]
     })
   })

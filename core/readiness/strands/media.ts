@@ -18,12 +18,14 @@ export function judgeMedia(reading: Reading, edition: JudgedEdition, library: Li
   const use = type?.attributes.find((a) => a.attribute === 'pictures')
   const attribute = prepared.setup.attributes.get('pictures')
   if (!use || !attribute) return
-  const members = use.perVariant && family.variants.length > 0 ? [0, ...family.variants.map((_, i) => i + 1)] : [0]
-  const pictures = [...new Set(members.flatMap((m) => namesIn(reading.value(attribute, m, edition).value)))]
+  const pictures = [...namesIn(reading.value(attribute, 0, edition).value)]
+  // Variants add pictures of their own; that one of them is the parent's once more is as it should be.
+  const added = use.perVariant ? [...new Set(family.variants.flatMap((_, i) => namesIn(reading.value(attribute, i + 1, edition).value)))].filter((n) => !pictures.includes(n)) : []
+  if (pictures.length === 0) pictures.push(...added.splice(0))
   if (pictures.length === 0 && !isRequired(use, edition.storefront.code, () => reading.facts(edition), prepared.setup)) return
-  const found = checkPictures(pictures, type!.views, library, edition.reader, edition.day)
+  const found = [...checkPictures(pictures, type!.views, library, edition.reader, edition.day), ...added.length > 0 ? checkPictures(added, [], library, edition.reader, edition.day).filter((f) => f.code !== 'twin') : []]
   // One for being there at all, one for each view.
-  const asked = 1 + type!.views.length + pictures.length * perPicture
+  const asked = 1 + type!.views.length + (pictures.length + added.length) * perPicture
   let missed = 0
   for (const { code, level, message, picture } of found) {
     const kind = `media:${code}`

@@ -6,6 +6,7 @@ import { reachToSql } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { dateIn } from '@core/readiness/prepare'
 import { enqueue, type WorkControls } from '../jobs'
+import type { Person } from '../permission'
 import { judgeRoots } from './judge-roots'
 
 /** Families that the worker judges in one transaction. */
@@ -15,6 +16,15 @@ const familiesAtOnce = 250
 export async function enqueueJudging(tx: Tx): Promise<void> {
   const { rows } = await tx.db.execute<{ waits: boolean }>(sql`select exists (select 1 from job where kind = 'judge' and state = 'queued') as waits`)
   if (!rows[0]!.waits) await enqueue(tx, { kind: 'judge', title: 'Working out readiness', personId: null, input: {} })
+}
+
+/** Has everything judged anew. Returns the job. */
+export async function queueAll(person: Person): Promise<string> {
+  return inTransaction(async (tx) => {
+    await touchSet(tx, { all: true })
+    tx.touched = { roots: new Set(), more: false }
+    return enqueue(tx, { kind: 'judge', title: 'Working out all readiness anew', personId: person.id, input: {} })
+  })
 }
 
 /** The roots that a set of what is due stands for. */

@@ -19,7 +19,11 @@ describe('words', () => {
   it('offers the preferred word where the form is the one that was said', () => {
     expect(found('A panier and paniers', { preferred: [{ use: 'pannier', insteadOf: ['panier'] }] })).toEqual([{ code: 'preferred', at: [0, 2, 8], fix: 'pannier' }, { code: 'preferred', at: [0, 13, 20] }])
   })
+  it('reads key points with what they name, not with its markup', () => {
+    expect(found(['Up to <data value="attribute:weight"></data>', 'b', 'c'], {})).toEqual([])
+  })
   it('finds a word that stands twice', () => {
+    expect(found('wenn Sie sie tragen, die die Tasche', {}, 'de-DE')).toEqual([{ code: 'repeated', at: [0, 21, 28], fix: 'die' }])
     expect(found('Keeps the the rain out, very, very well', {})).toEqual([{ code: 'repeated', at: [0, 6, 13], fix: 'the' }])
   })
 })

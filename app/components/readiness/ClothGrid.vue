@@ -1,0 +1,146 @@
+<script setup lang="ts">
+import { useVirtualizer } from '@tanstack/vue-virtual'
+import type { ClothRow } from '@contracts/readiness'
+import { bytesOf, stitchOf } from './stitch'
+import type { useCloth } from './useCloth'
+
+const props = defineProps<{ list: ReturnType<typeof useCloth>; edition: string | undefined }>()
+const emit = defineEmits<{ at: [{ sku: string; column: number } | undefined]; open: []; sort: [string] }>()
+const setup = useSetupStore()
+const rowHeight = 31
+const headHeight = 26
+const columnWidth = 37
+const nameWidth = 300
+const scroller = useTemplateRef<HTMLElement>('scroller')
+const columns = computed(() => props.list.cloth.value?.columns ?? [])
+const virtual = useVirtualizer(computed(() => ({ count: props.list.total.value, getScrollElement: () => scroller.value, estimateSize: (i: number) => (props.list.line(i).kind === 'group' ? headHeight : rowHeight), overscan: 8 })))
+const across = useVirtualizer(computed(() => ({ horizontal: true, count: columns.value.length, getScrollElement: () => scroller.value, estimateSize: () => columnWidth, paddingStart: nameWidth, overscan: 6 })))
+watch(() => props.list.cloth.value, () => virtual.value.measure())
+const visible = computed(() => virtual.value.getVirtualItems())
+const heads = computed(() => visible.value.filter((v) => props.list.line(v.index).kind === 'group'))
+const rows = computed(() => visible.value.filter((v) => props.list.line(v.index).kind === 'row'))
+const seen = computed(() => across.value.getVirtualItems())
+const width = computed(() => nameWidth + columns.value.length * columnWidth)
+watch(() => [visible.value[0]?.index, visible.value.at(-1)?.index, props.list.cloth.value, props.list.total.value], () => { if (visible.value.length > 0) props.list.show(visible.value[0]!.index, visible.value.at(-1)!.index) }, { immediate: true })
+
+/** Stretches of columns that belong to one storefront. */
+const shops = computed(() => {
+  const out: { code: string; from: number; n: number }[] = []
+  columns.value.forEach((c, i) => {
+    if (out.at(-1)?.code === c.storefront) out.at(-1)!.n++
+    else out.push({ code: c.storefront, from: i, n: 1 })
+  })
+  return out
+})
+/** Names that find no place above few columns are shortened to their code. */
+const shopWords = (s: { code: string; n: number }) => (setup.storefrontName(s.code).length * 7.4 < s.n * columnWidth - 6 ? setup.storefrontName(s.code) : s.code.toUpperCase())
+const share = (c: { sold: number; ready: number }) => (c.sold === 0 ? '–' : `${Math.floor((c.ready / c.sold) * 100)}%`)
+
+const drawn = new WeakMap<ClothRow, (ReturnType<typeof stitchOf>)[]>()
+/** The crossings of a row, drawn once. */
+function stitches(row: ClothRow) {
+  let all = drawn.get(row)
+  if (!all || all.length !== columns.value.length) {
+    const cells = bytesOf(row.cells)
+    drawn.set(row, (all = columns.value.map((c) => stitchOf(cells, c.n))))
+  }
+  return all
+}
+
+const at = reactive({ line: 0, column: 0 })
+const current = computed(() => (props.list.total.value > 0 && at.line < props.list.total.value ? props.list.row(at.line) : undefined))
+watch(() => [current.value?.sku, at.column, columns.value.length], () => emit('at', current.value && columns.value[at.column] ? { sku: current.value.sku, column: at.column } : undefined))
+watch(() => props.list.total.value, (n) => { if (at.line >= n) at.line = Math.max(0, n - 1); firstRow() })
+/** The keys never rest on the head of a group. */
+function firstRow() {
+  if (props.list.total.value > 1 && props.list.line(at.line).kind === 'group') at.line++
+}
+function go(line: number, column: number) {
+  const last = props.list.total.value - 1
+  if (last < 0) return
+  const down = line >= at.line
+  at.line = Math.max(0, Math.min(last, line))
+  if (props.list.line(at.line).kind === 'group') at.line += down && at.line < last ? 1 : at.line > 0 ? -1 : 1
+  at.column = Math.max(0, Math.min(columns.value.length - 1, column))
+  props.list.show(at.line, at.line)
+  virtual.value.scrollToIndex(at.line)
+  across.value.scrollToIndex(at.column)
+}
+function key(e: KeyboardEvent) {
+  const page = Math.max(1, Math.floor((scroller.value?.clientHeight ?? 400) / rowHeight) - 3)
+  const moves: Record<string, [number, number]> = { ArrowDown: [1, 0], ArrowUp: [-1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1], PageDown: [page, 0], PageUp: [-page, 0] }
+  const move = moves[e.key]
+  if (move && !e.ctrlKey && !e.altKey) go(at.line + move[0], at.column + move[1])
+  else if (e.key === 'Home') go(e.ctrlKey ? 0 : at.line, 0)
+  else if (e.key === 'End') go(e.ctrlKey ? props.list.total.value - 1 : at.line, columns.value.length - 1)
+  else if (e.key === 'Enter' && current.value) emit('open')
+  else if (e.key === 'o' && columns.value[at.column]) emit('sort', editionOf(at.column))
+  else return
+  e.preventDefault()
+  e.stopPropagation()
+}
+const editionOf = (i: number) => `${columns.value[i]!.storefront}/${columns.value[i]!.language}`
+function press(line: number, column: number) {
+  if (props.list.line(line).kind === 'group') return
+  at.line = line
+  at.column = column
+  scroller.value?.focus()
+}
+const id = useId()
+defineExpose({ focus: () => scroller.value?.focus(), renew: () => props.list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0), down: () => go(at.line + 1, at.column) })
+</script>
+
+<template>
+  <div
+    ref="scroller" class="cloth relative min-h-0 flex-1 overflow-auto bg-sheet outline-none" tabindex="0" role="grid" aria-label="Readiness of products by edition" :aria-rowcount="list.total.value + 1" :aria-colcount="columns.length + 1"
+    :aria-activedescendant="current ? `${id}-${at.line}-${at.column}` : undefined" @keydown="key"
+  >
+    <div class="head sticky top-0 z-20 bg-sheet" role="row" aria-rowindex="1" :style="{ width: `${width}px` }">
+      <span role="columnheader" class="name sticky left-0 z-10 flex items-end bg-sheet pb-1.5 font-semibold" aria-colindex="1" :style="{ width: `${nameWidth}px` }">Product</span>
+      <span v-for="s in shops" :key="s.code + s.from" class="shop" aria-hidden="true" :class="`thread-${s.code}`" :style="{ left: `${nameWidth + s.from * columnWidth}px`, width: `${s.n * columnWidth}px` }">{{ shopWords(s) }}</span>
+      <span
+        v-for="c in seen" :key="columns[c.index]!.n" role="columnheader" class="edition" :aria-colindex="c.index + 2" :aria-sort="edition === editionOf(c.index) ? 'descending' : undefined" :style="{ left: `${c.start}px`, width: `${columnWidth}px` }"
+      ><button type="button" tabindex="-1" :class="{ sorted: edition === editionOf(c.index) }" :aria-label="`${setup.storefrontName(columns[c.index]!.storefront)}, ${languageName(columns[c.index]!.language)}: ${columns[c.index]!.ready} of ${columns[c.index]!.sold} ready. Sort by it`" @click="emit('sort', editionOf(c.index))"><span class="code">{{ columns[c.index]!.language.split('-')[0] }}</span><span class="share">{{ share(columns[c.index]!) }}</span></button></span>
+    </div>
+    <p v-if="list.problem.value" class="sticky left-0 px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
+    <div v-if="list.cloth.value && list.total.value === 0" class="sticky left-0 p-10 text-center text-ink2" role="row"><span role="gridcell"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" /><slot name="empty" /></span></div>
+    <div class="relative" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px`, width: `${width}px` }">
+        <div v-for="v in heads" :key="v.index" role="row" class="group absolute left-0 top-0" :aria-rowindex="v.index + 2" :style="{ transform: `translateY(${v.start}px)`, width: `${width}px` }">
+          <span role="rowheader" class="sticky left-0 px-5"><template v-for="g in [list.groupOf(list.line(v.index).type!)]" :key="g?.type"><b class="font-semibold">{{ setup.label(setup.types.get(list.line(v.index).type!)?.labels, list.line(v.index).type!) }}</b> <small v-if="g" class="pl-1.5 text-ink2">{{ g.products.toLocaleString('en-GB') }} {{ g.products === 1 ? 'product' : 'products' }} · {{ g.sold ? Math.floor(((g.sold - g.open) / g.sold) * 100) : 0 }}% of their pages ready</small></template></span>
+        </div>
+        <div v-for="v in rows" :key="v.index" v-memo="[list.row(v.index), v.start, columns, seen[0]?.index, seen.at(-1)?.index, v.index === at.line ? at.column : -1]" role="row" class="line absolute left-0 top-0" :class="{ here: v.index === at.line }" :aria-rowindex="v.index + 2" :style="{ transform: `translateY(${v.start}px)`, width: `${width}px` }">
+          <template v-for="r in [list.row(v.index)]" :key="r?.sku ?? v.index">
+            <span role="rowheader" aria-colindex="1" class="name sticky left-0 z-10 flex items-center gap-2 bg-sheet" :style="{ width: `${nameWidth}px` }" @mousedown="press(v.index, at.column)">
+              <template v-if="r"><NuxtLink class="min-w-0 truncate hover:underline" tabindex="-1" :to="`/catalogue/${segment(r.sku)}`">{{ r.name }}</NuxtLink><span class="code shrink-0">{{ r.sku }}</span></template><span v-else class="text-ink3">…</span>
+            </span>
+            <template v-if="r">
+              <span
+                v-for="c in seen" :id="`${id}-${v.index}-${c.index}`" :key="c.index" role="gridcell" class="cell" :class="{ at: v.index === at.line && c.index === at.column, first: c.index === 0 || columns[c.index]?.storefront !== columns[c.index - 1]?.storefront }" :aria-colindex="c.index + 2"
+                :aria-label="`${columns[c.index]?.storefront} ${columns[c.index]?.language}: ${stitches(r)[c.index]?.words ?? 'not sold here'}`" :style="{ left: `${c.start}px`, width: `${columnWidth}px` }" @mousedown.prevent="press(v.index, c.index)" @dblclick="emit('open')"
+              ><svg v-if="stitches(r)[c.index]" width="26" height="19" viewBox="-1 -1 27 19" aria-hidden="true"><path class="open" :d="stitches(r)[c.index]!.open" /><path class="done" :d="stitches(r)[c.index]!.done" /><path class="knot" :d="stitches(r)[c.index]!.knots" /></svg></span>
+            </template>
+          </template>
+        </div>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.cloth { contain: strict; }
+.head { height: 64px; border-bottom: 1px solid var(--hair-strong); }
+.name { position: sticky; height: 100%; padding-left: 20px; padding-right: 10px; border-right: 1px solid var(--hair-strong); }
+.shop { position: absolute; top: 5px; height: 19px; padding-left: 5px; font-weight: 600; font-size: 12px; line-height: 15px; white-space: nowrap; overflow: hidden; border-bottom: 3px solid var(--t); }
+.edition { position: absolute; top: 26px; text-align: center; }
+.edition button { display: flex; flex-direction: column; align-items: center; width: 100%; padding: 1px 0; line-height: 1.25; }
+.edition button.sorted { background: var(--indigo-wash); }
+.share { font-size: 11.5px; color: var(--ink-2); }
+.group { height: 26px; background: var(--shade); border-bottom: 1px solid var(--hair); line-height: 25px; }
+.line { height: 31px; border-bottom: 1px solid var(--hair); }
+.line.here, .line.here .name { background: var(--indigo-wash); }
+.cell { position: absolute; top: 0; height: 30px; display: flex; align-items: center; justify-content: center; cursor: pointer; }
+.cell.first { border-left: 1px solid var(--hair); }
+.cell.at { outline: 2px solid var(--indigo); outline-offset: -2px; background: var(--sheet); }
+.done { fill: var(--ink); }
+.open { fill: var(--hair); }
+.knot { fill: var(--madder); stroke: var(--sheet); stroke-width: 1; }
+</style>

@@ -1,0 +1,65 @@
+import Joi from 'joi'
+import { strands, type Strand } from '@core/readiness/finding'
+
+/** Which products a cloth shows, and in which editions what they lack is looked for. */
+export interface ClothFilter {
+  filter?: unknown
+  lens?: { storefront?: string; group?: string | null; at?: string }
+  /** Storefronts whose editions count; all of them where it is empty. */
+  storefronts: string[]
+  /** Only products that are blocked in a strand, by a fix, or by findings of a kind. */
+  strand?: Strand
+  fix?: number
+  code?: string
+  /** Only those that are not ready, or those of today's portion of a person: `me`, or an e-mail address. */
+  show: 'all' | 'open' | 'portion'
+  person?: string
+}
+
+const clothFilter = {
+  filter: Joi.any().description('A condition; all products without it.'),
+  lens: Joi.object({ storefront: Joi.string(), group: Joi.string().allow(null), at: Joi.string().isoDate() }),
+  storefronts: Joi.array().items(Joi.string()).max(500).default([]).description('Storefronts whose editions count; all of them without any.'),
+  strand: Joi.string().valid(...strands), fix: Joi.number().integer().description('Only products with findings of this fix.'), code: Joi.string().max(60).description('Only products with findings of this kind, such as fact-missing.'),
+  show: Joi.string().valid('all', 'open', 'portion').default('all'), person: Joi.string().max(200).default('me'),
+}
+
+export const clothBody = Joi.object<ClothFilter>(clothFilter)
+
+export const sorts = ['worst', 'nearest', 'sku'] as const
+export interface ClothRowsBody extends ClothFilter {
+  type?: string
+  sort: (typeof sorts)[number]
+  edition?: string
+  offset: number
+  limit: number
+}
+export const clothRowsBody = Joi.object<ClothRowsBody>({
+  ...clothFilter, type: Joi.string().description('Only products of a type.'), sort: Joi.string().valid(...sorts).default('worst'), edition: Joi.string().description('The edition by which to sort, `ch/fr-CH`; all of them together without.'),
+  offset: Joi.number().integer().min(0).max(10_000_000).default(0), limit: Joi.number().integer().min(1).max(500).default(100),
+})
+
+/** An edition as a column of the cloth. */
+export interface ClothColumn { n: number; storefront: string; language: string; sold: number; ready: number }
+export interface ClothGroup { type: string; products: number; sold: number; open: number }
+export interface Cloth { columns: ClothColumn[]; groups: ClothGroup[]; products: number }
+/** A row of the cloth: its cells are base64 of twelve bytes an edition, at the number of its column. */
+export interface ClothRow { sku: string; name: string; type: string; blockers: number; cells: string }
+
+/** A fix and what it would do by itself. */
+export interface FixDocument { id: number; code: string; text: string; pages: number; products: number; storefronts: string[] }
+export interface PortionDocument { products: number; storefront: string | null; filter: unknown; done: number; of: number }
+export interface Overview { sold: number; ready: number; since: number; due: number; fixes: FixDocument[]; portion: PortionDocument | null }
+
+export interface FindingDocument { code: string; strand: Strand; message: string; at: string; label: string; fix: number }
+export interface EditionDocument {
+  storefront: string
+  language: string
+  strands: Record<Strand, { passed: number; of: number }>
+  blockers: FindingDocument[]
+  remarks: FindingDocument[]
+}
+
+export const portionBody = Joi.object<{ products: number; storefront: string | null; filter: unknown }>({
+  products: Joi.number().integer().min(1).max(500).required(), storefront: Joi.string().allow(null).default(null), filter: Joi.any().default(null),
+})

@@ -1,0 +1,6 @@
+import { operations } from '@contracts/operations'
+import { accepted } from '../../http/accepted'
+import { endpoint } from '../../http/endpoint'
+import { queueAll } from '../../services/readiness/due'
+
+export default endpoint(operations.judgeAll, async ({ event, person }) => accepted(event, await queueAll(person)))

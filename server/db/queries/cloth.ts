@@ -1,0 +1,143 @@
+import { sql, type SQL } from 'drizzle-orm'
+import type { RuleNode } from '@core/rules/condition'
+import type { FactLens } from '@core/rules/facts'
+import { cellBytes } from '@core/readiness/cells'
+import { strands, type Said, type Strand } from '@core/readiness/finding'
+import type { Db } from '../connect'
+import { ruleToSql } from './rule-sql'
+import type { StoredSetup } from './setup'
+
+/** Which rows of readiness are asked for: conditions over `readiness d`. */
+export interface ClothWhere {
+  node: RuleNode | null
+  lens: FactLens
+  /** Numbers of the editions that count. */
+  editions: readonly number[]
+  strand?: Strand | undefined
+  fix?: number | undefined
+  code?: string | undefined
+  open: boolean
+  /** The portion of a person on a day. */
+  portion?: { personId: number; day: string } | undefined
+  type?: string | undefined
+}
+
+/** A byte of an edition's cell; null where the row is older than the edition, or the product is not sold there. */
+const byte = (n: number, at = 0) => sql`case when octet_length(d.cells) >= ${(n + 1) * cellBytes} and get_byte(d.cells, ${n * cellBytes}) <> 255 then get_byte(d.cells, ${n * cellBytes + at}) end`
+const anyOf = (list: SQL[]) => (list.length === 0 ? sql`false` : sql`(${sql.join(list, sql` or `)})`)
+
+function where(setup: StoredSetup, w: ClothWhere): SQL {
+  const all: SQL[] = [sql`d.sold > 0`]
+  if (w.node !== null) all.push(sql`d.root_id in (select r.id from product r where r.parent_id is null and ${ruleToSql(w.node, w.lens, setup)})`)
+  if (w.type !== undefined) all.push(sql`d.type = ${w.type}`)
+  const every = w.editions.length === 0
+  if (!every) all.push(anyOf(w.editions.map((n) => sql`${byte(n)} is not null`)))
+  if (w.open) all.push(every ? sql`d.open > 0` : anyOf(w.editions.map((n) => sql`${byte(n)} > 0`)))
+  if (w.strand !== undefined) all.push(anyOf(w.editions.map((n) => sql`${byte(n, 1)} & ${1 << strands.indexOf(w.strand!)} <> 0`)))
+  const there = every ? sql`` : sql`and f.editions && ${sql.param([...w.editions])}::smallint[]`
+  if (w.fix !== undefined) all.push(sql`exists (select 1 from finding f where f.root_id = d.root_id and f.fix_id = ${w.fix} ${there})`)
+  if (w.code !== undefined) all.push(sql`d.root_id in (select f.root_id from finding f join fix x on x.id = f.fix_id where split_part(x.key, '|', 1) = ${w.code} ${there})`)
+  if (w.portion) all.push(sql`d.root_id in (select root_id from portion_product where person_id = ${w.portion.personId} and day = ${w.portion.day})`)
+  return sql.join(all, sql` and `)
+}
+
+export type ClothOrder = { by: 'worst' | 'nearest' | 'sku'; edition?: number | undefined }
+
+/** A stretch of rows in an order, with the name of each product in the source language. */
+export async function clothRows(db: Db, setup: StoredSetup, w: ClothWhere, order: ClothOrder, offset: number, limit: number) {
+  const n = order.edition
+  const blockers = n === undefined ? sql`d.blockers` : byte(n)
+  const by = order.by === 'sku' ? sql`p.sku`
+    : order.by === 'worst' ? (n === undefined ? sql`d.blockers desc, d.root_id` : sql`${blockers} desc nulls last, d.root_id`)
+      : sql`(coalesce(${blockers}, 0) = 0), ${blockers}, d.root_id`
+  const { rows } = await db.execute<{ sku: string; name: string | null; type: string; blockers: number; cells: string }>(sql`
+    select p.sku, v.value #>> '{}' as name, d.type, d.blockers, translate(encode(d.cells, 'base64'), E'\\n', '') as cells
+    from (select d.root_id, d.type, d.blockers, d.cells, row_number() over () as place from (
+      select d.* from readiness d ${order.by === 'sku' ? sql`join product p on p.id = d.root_id` : sql``} where ${where(setup, w)} order by ${by} limit ${limit} offset ${offset}) d) d
+    join product p on p.id = d.root_id
+    left join value v on v.product_id = d.root_id and v.attribute_id = ${setup.attributeIds.get('name') ?? 0} and v.storefront_id = 0 and v.language = ${setup.source}
+    order by d.place`)
+  return rows
+}
+
+/** The groups of a cloth by product type, and how many pages each edition has sold and ready in it. */
+export async function clothGroups(db: Db, setup: StoredSetup, w: ClothWhere, columns: readonly number[]) {
+  const one = (n: number) => sql`json_build_array(count(*) filter (where ${byte(n)} is not null), count(*) filter (where ${byte(n)} = 0))`
+  const { rows } = await db.execute<{ type: string; products: number; cells: [number, number][] }>(sql`
+    select d.type, count(*)::int as products, json_build_array(${sql.join(columns.map(one), sql`, `)}) as cells from readiness d where ${where(setup, w)} group by d.type`)
+  return rows
+}
+
+/** The groups of the whole cloth, and what is kept of its editions: quicker than looking at every row. */
+export async function wholeCloth(db: Db) {
+  const { rows: groups } = await db.execute<{ type: string; products: number; sold: number; open: number }>(sql`select type, count(*)::int as products, sum(sold)::int as sold, sum(open)::int as open from readiness where sold > 0 group by type`)
+  return { groups, columns: await editionCounts(db) }
+}
+
+/** How many pages of each edition are sold and ready now, by the number of the edition; and how many more are ready than at the end of the day before a day. */
+export async function editionCounts(db: Db): Promise<{ edition: number; sold: number; ready: number }[]> {
+  const { rows } = await db.execute<{ edition: number; sold: number; ready: number }>(sql`select edition, sum(sold)::int as sold, sum(ready)::int as ready from readiness_count group by edition`)
+  return rows
+}
+
+/** What was added to the pages of each edition day by day. */
+export async function dailyCounts(db: Db): Promise<{ day: string; edition: number; sold: number; ready: number }[]> {
+  const { rows } = await db.execute<{ day: string; edition: number; sold: number; ready: number }>(sql`select day::text, edition, sum(sold)::int as sold, sum(ready)::int as ready from readiness_count group by day, edition order by day`)
+  return rows
+}
+
+/** The fixes that would by themselves make the most pages ready, of some editions or all. */
+export async function bestFixes(db: Db, editions: readonly number[], limit: number) {
+  const { rows } = await db.execute<{ id: number; key: string; pages: number; editions: number[] }>(sql`
+    select c.fix_id as id, f.key, sum(c.pages)::int as pages, array_agg(distinct c.edition) filter (where c.pages > 0) as editions
+    from (select fix_id, edition, sum(pages) as pages from fix_count ${editions.length > 0 ? sql`where edition = any(${sql.param([...editions])}::smallint[])` : sql``} group by fix_id, edition) c
+    join fix f on f.id = c.fix_id where c.pages > 0 group by 1, 2 order by 3 desc, 1 limit ${limit}`)
+  return rows
+}
+
+/** Of fixes: how many products they free, and how many places they are at; counted up to a number, above which nobody counts. */
+export async function sizesOfFixes(db: Db, ids: readonly number[], most: number) {
+  const { rows } = await db.execute<{ id: number; products: number; places: number }>(sql`
+    select x.id, s.products, s.places from unnest(${sql.param([...ids])}::int[]) x(id), lateral (
+      select count(distinct f.root_id)::int as products, count(distinct f.at)::int as places
+      from (select f.root_id, case when f.at like 'attribute:%' then f.root_id || f.at else f.at end as at from finding f join readiness d on d.root_id = f.root_id where f.fix_id = x.id and f.blocker and x.id = any(d.soles) limit ${most}) f) s`)
+  return new Map(rows.map((r) => [r.id, r]))
+}
+
+export interface KeptFinding { root_id: number; fix_id: number; key: string; blocker: boolean; at: string; said: Said | null; editions: number[] }
+
+/** What is kept of some products by their roots: packed rows, and findings in the order in which they were found. */
+export async function keptOf(db: Db, roots: readonly number[]) {
+  const ids = sql`any(${sql.param([...roots])}::int[])`
+  const { rows } = await db.execute<{ root_id: number; cells: Buffer }>(sql`select root_id, cells from readiness where root_id = ${ids}`)
+  const { rows: findings } = await db.execute<KeptFinding & Record<string, unknown>>(sql`
+    select n.root_id, n.fix_id, f.key, n.blocker, n.at, n.said, n.editions from finding n join fix f on f.id = n.fix_id where n.root_id = ${ids} order by n.root_id, n.blocker desc, n.id`)
+  return { cells: new Map(rows.map((r) => [r.root_id, r.cells])), findings }
+}
+
+/** Products in SKU order after a SKU that are sold in an edition. */
+export async function judgedAfter(db: Db, edition: number, after: string | undefined, limit: number): Promise<{ id: number; sku: string }[]> {
+  const { rows } = await db.execute<{ id: number; sku: string }>(sql`
+    select p.id, p.sku from product p join readiness d on d.root_id = p.id where ${after === undefined ? sql`true` : sql`p.sku > ${after}`} and ${byte(edition)} is not null order by p.sku limit ${limit}`)
+  return rows
+}
+
+/** The roots of a cloth in SKU order, some at a time. */
+export async function clothRoots(db: Db, setup: StoredSetup, w: ClothWhere, after: string, limit: number): Promise<{ id: number; sku: string }[]> {
+  const { rows } = await db.execute<{ id: number; sku: string }>(sql`select p.id, p.sku from readiness d join product p on p.id = d.root_id where ${where(setup, w)} and p.sku > ${after} order by p.sku limit ${limit}`)
+  return rows
+}
+
+/** The products nearest to ready in some editions that are not ready: the share of a day's work. */
+export async function nearestRoots(db: Db, setup: StoredSetup, w: ClothWhere, limit: number): Promise<number[]> {
+  const sum = sql.join(w.editions.map((n) => sql`coalesce(${byte(n)}, 0)`), sql` + `)
+  const { rows } = await db.execute<{ id: number }>(sql`select d.root_id as id from readiness d where ${where(setup, w)} order by ${w.editions.length === 0 ? sql`d.blockers` : sum}, d.root_id limit ${limit}`)
+  return rows.map((r) => r.id)
+}
+
+/** Whether each of some roots has nothing left that blocks it in some editions. */
+export async function readyRoots(db: Db, roots: readonly number[], editions: readonly number[]): Promise<Set<number>> {
+  const { rows } = await db.execute<{ id: number }>(sql`
+    select x.id from unnest(${sql.param([...roots])}::int[]) x(id) left join readiness d on d.root_id = x.id where ${editions.length === 0 ? sql`coalesce(d.open, 0) = 0` : sql`not ${anyOf(editions.map((n) => sql`coalesce(${byte(n)}, 0) > 0`))}`}`)
+  return new Set(rows.map((r) => r.id))
+}

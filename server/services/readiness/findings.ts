@@ -1,0 +1,94 @@
+import { stringify } from 'csv-stringify/sync'
+import type { ClothFilter, EditionDocument, FindingDocument } from '@contracts/readiness'
+import { cellAt } from '@core/readiness/cells'
+import { strands, type Strand } from '@core/readiness/finding'
+import { findingKinds } from '@core/readiness/kinds'
+import { database } from '../../db/connect'
+import { clothRoots, judgedAfter, keptOf, type KeptFinding } from '../../db/queries/cloth'
+import { loadContent } from '../../db/queries/content'
+import { rootsOfSkus } from '../../db/queries/families'
+import { loadEditions, type NumberedEditions } from '../../db/queries/readiness'
+import { loadSetup } from '../../db/queries/setup'
+import type { ExportedFile } from '../export-products'
+import type { Person } from '../permission'
+import { notFitting, notFound } from '../problem'
+import { clothWhere, editionsOf } from './cloth'
+import { Words } from './words'
+
+function documentOf(f: KeptFinding, words: Words): FindingDocument {
+  const code = f.key.split('|')[0]!
+  return { code, strand: findingKinds[code]?.strand ?? 'facts', message: words.message(code, f.at, f.said), at: f.at, label: findingKinds[code]?.label ?? code, fix: f.fix_id }
+}
+
+function editionDocument(n: number, editions: NumberedEditions, cells: Buffer, findings: readonly KeptFinding[], words: Words): EditionDocument | undefined {
+  const cell = cellAt(cells, n)
+  if (!cell) return undefined
+  const here = findings.filter((f) => f.editions.includes(n))
+  const of = (blocker: boolean) => here.filter((f) => f.blocker === blocker).map((f) => documentOf(f, words))
+  return {
+    ...editions.list[n]!, strands: Object.fromEntries(strands.map((s, i) => [s, { passed: cell.passed[i]!, of: cell.of[i]! }])) as Record<Strand, { passed: number; of: number }>,
+    blockers: of(true), remarks: of(false),
+  }
+}
+
+/** How a product stands in every edition in which it is sold; a variant's SKU stands for its parent. Throws 404. */
+export async function productReadiness(sku: string): Promise<{ sku: string; due: boolean; editions: EditionDocument[] }> {
+  const db = database()
+  const root = (await rootsOfSkus(db, [sku])).get(sku)
+  if (root === undefined) throw notFound(`product “${sku}”`)
+  const setup = await loadSetup(db)
+  const editions = await loadEditions(db, setup)
+  const words = new Words(setup, await loadContent(db, setup))
+  const { cells, findings } = await keptOf(db, [root])
+  const row = cells.get(root)
+  return { sku, due: row === undefined, editions: row === undefined ? [] : editionsOf(setup, editions, []).flatMap((n) => editionDocument(n, editions, row, findings, words) ?? []) }
+}
+
+/** How products stand in an edition, in SKU order. */
+export async function listReadiness(q: { storefront: string; language: string; limit: number; cursor?: string }) {
+  const db = database()
+  const setup = await loadSetup(db)
+  const editions = await loadEditions(db, setup)
+  const n = editions.numberOf.get(`${q.storefront}/${q.language}`)
+  if (n === undefined) throw notFitting(`There is no edition ${q.storefront}/${q.language}.`)
+  const roots = await judgedAfter(db, n, q.cursor, q.limit + 1)
+  const some = roots.slice(0, q.limit)
+  const words = new Words(setup, await loadContent(db, setup))
+  const { cells, findings } = await keptOf(db, some.map((r) => r.id))
+  const items = some.flatMap(({ id, sku }) => {
+    const e = editionDocument(n, editions, cells.get(id)!, findings.filter((f) => f.root_id === id), words)
+    return e ? [{ sku, strands: e.strands, blockers: e.blockers, remarks: e.remarks }] : []
+  })
+  return { items, next: roots.length > q.limit ? some.at(-1)!.sku : null }
+}
+
+/** A text cell of a CSV that no spreadsheet takes for a formula. */
+const safe = (s: string) => (/^[=+\-@'\t\r]/.test(s) ? `'${s}` : s)
+
+/** Every finding of the products of a cloth as a CSV file, a line for each edition. */
+export async function findingsFile(person: Person, body: ClothFilter, now: number): Promise<ExportedFile> {
+  const db = database()
+  const setup = await loadSetup(db)
+  const editions = await loadEditions(db, setup)
+  const where = await clothWhere(person, body, setup, editions, now)
+  const numbers = new Set(editionsOf(setup, editions, body.storefronts))
+  const words = new Words(setup, await loadContent(db, setup))
+  async function* lines() {
+    yield stringify([['sku', 'storefront', 'language', 'strand', 'level', 'code', 'at', 'message']])
+    for (let after = ''; ;) {
+      const roots = await clothRoots(db, setup, where, after, 500)
+      if (roots.length === 0) return
+      after = roots.at(-1)!.sku
+      const { findings } = await keptOf(db, roots.map((r) => r.id))
+      const skus = new Map(roots.map((r) => [r.id, r.sku]))
+      yield stringify(findings.filter((f) => wanted(f, body)).flatMap((f) => {
+        const d = documentOf(f, words)
+        return f.editions.filter((n) => numbers.has(n)).map((n) => [skus.get(f.root_id)!, editions.list[n]!.storefront, editions.list[n]!.language, d.strand, f.blocker ? 'blocker' : 'remark', d.code, f.at, d.message].map(safe))
+      }))
+    }
+  }
+  return { name: `findings-${new Date(now).toISOString().slice(0, 10)}.csv`, type: 'text/csv; charset=utf-8; header=present', chunks: lines() }
+}
+
+const wanted = (f: KeptFinding, body: ClothFilter) => (body.fix === undefined || f.fix_id === body.fix) && (body.code === undefined || f.key.split('|')[0] === body.code)
+  && (body.strand === undefined || findingKinds[f.key.split('|')[0]!]?.strand === body.strand)

@@ -1,0 +1,53 @@
+import { labelIn } from '@core/attributes/attribute'
+import { findingKinds } from '@core/readiness/kinds'
+import type { Said } from '@core/readiness/finding'
+import type { Content } from '../../db/queries/content'
+import type { StoredSetup } from '../../db/queries/setup'
+
+const languages = new Intl.DisplayNames('en-GB', { type: 'language', languageDisplay: 'standard' })
+/** A language's name in English: “French (Switzerland)”. */
+const languageName = (tag: string) => {
+  try {
+    return languages.of(tag) ?? tag
+  } catch {
+    return tag
+  }
+}
+
+const areaWords: Record<string, string> = { 'summary': 'summary', 'beside-price': 'beside the price', 'details': 'details', 'below-details': 'below the details', 'foot': 'foot' }
+
+/** The names of what findings are about, in the language of the interface. */
+export class Words {
+  constructor(private readonly setup: StoredSetup, private readonly content: Pick<Content, 'pieces'>) {}
+
+  private attribute(code: string) {
+    return labelIn(this.setup.attributes.get(code)?.labels ?? {}, [this.setup.source], code)
+  }
+
+  /** What stands at the place of a finding. */
+  called(at: string): string {
+    const [, kind, what] = /^([a-z]+)(?::([^@]*))?/.exec(at) ?? []
+    if (kind === 'attribute') return this.attribute(what!)
+    if (kind === 'piece') return this.content.pieces.get(at.slice('piece:'.length))?.name ?? what!
+    if (kind === 'picture') return at.slice('picture:'.length)
+    return kind === 'area' ? areaWords[what!] ?? what! : ''
+  }
+
+  /** The sentence about a finding. */
+  message(code: string, at: string, said: Said | null): string {
+    // Pictures that are missing have no name of their own.
+    const called = code.startsWith('media:') && at.startsWith('attribute:') ? '' : this.called(at)
+    const spoken = said && Object.fromEntries(Object.entries(said).map(([k, v]) => [k, k === 'language' || k === 'wanted' ? languageName(String(v)) : v]))
+    return findingKinds[code]?.message({ at, ...(spoken ? { said: spoken } : {}) }, called) ?? code
+  }
+
+  /** What one does about all findings of a fix. */
+  fix(key: string, products: number, places: number): string {
+    const [code, of, to] = key.split('|') as [string, string, string]
+    const named = code.startsWith('piece') ? this.content.pieces.get(of)?.name ?? of : code === 'area-empty' ? areaWords[of] ?? of : code === 'media:no-view' ? of : of && this.attribute(of)
+    const toWords = code === 'fact-missing' ? labelIn(this.setup.types.get(to)?.labels ?? {}, [this.setup.source], to)
+      : to.startsWith('attribute:') ? `“${this.attribute(to.slice('attribute:'.length))}”` : to.startsWith('storefront:') ? `the storefront’s ${to.slice('storefront:'.length).replaceAll('-', ' ')}`
+        : this.setup.storefronts.get(to)?.name ?? (to && languageName(to))
+    return findingKinds[code]?.fix({ of: named, to: toWords, products, places }) ?? key
+  }
+}
