@@ -11,8 +11,7 @@ import { setMeaning } from '@server/services/pool-meanings'
 import { importProducts } from '@server/services/import-products'
 import type { Person } from '@server/services/permission'
 import { patchProduct } from '@server/services/products'
-import { judgeDue } from '@server/services/readiness/due'
-import '@server/services/readiness/settle'
+import { judgeDue, lookAfterReadiness } from '@server/services/readiness/due'
 import { putRecord, type RecordKindName } from '@server/services/records'
 import { hashPassword } from '@server/services/session'
 import { contentOfFile } from '@server/services/take-content'
@@ -105,5 +104,6 @@ export async function loadDemo(people: DemoPerson[]): Promise<void> {
   await put('assignments', assignments)
   for (const s of specials) await patchProduct(person, s.sku, '*', { specials: s.prices }, now)
   // Nobody should have to wait for the worker to see how far things are.
+  await lookAfterReadiness(now)
   await judgeDue(Date.now)
 }

@@ -7,10 +7,10 @@ const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
 const facts: Record<string, FindingKind> = {
   'fact-missing': { strand: 'facts', label: 'fact missing',
-    message: ({ said }, called) => (said ? `${called} is missing on ${said.variants} of its ${said.of} variants, ${said.first} first.` : `${called} is missing.`),
+    message: ({ said }, called) => (said ? `“${called}” is missing on ${said.variants} of its ${said.of} variants, ${said.first} first.` : `“${called}” is missing.`),
     fix: ({ of, to, products }) => `Fill “${of}” on ${many(products, to.toLowerCase(), 'products')}` },
   'fact-not-allowed': { strand: 'facts', label: 'fact out of bounds',
-    message: ({ said }, called) => `${called}: ${said?.problem ?? 'it is not allowed.'}`,
+    message: ({ said }, called) => `“${called}”: ${said?.problem ?? 'it is not allowed.'}`,
     fix: ({ of, products }) => `Put “${of}” right on ${many(products, 'product')}` },
   'no-price': { strand: 'facts', label: 'no price',
     message: ({ said }) => (said?.variants ? `${said.variants} of its ${said.of} variants have no price in ${said.currency}, ${said.first} first.` : `It has no price in ${said?.currency ?? 'the storefront’s currency'}.`),
@@ -19,21 +19,21 @@ const facts: Record<string, FindingKind> = {
 
 const copy: Record<string, FindingKind> = {
   'copy-missing': { strand: 'copy', label: 'text missing',
-    message: ({ said }, called) => (said?.language ? `${called} is missing in ${said.wanted}; there is one in ${said.language}.` : `${called} is missing in ${said?.wanted ?? 'this language'}.`),
+    message: ({ said }, called) => (said?.language ? `“${called}” is missing in ${said.wanted}; there is one in ${said.language}.` : `“${called}” is missing in ${said?.wanted ?? 'this language'}.`),
     fix: ({ of, to, products }) => `Write “${of}” in ${to} for ${many(products, 'product')}` },
-  'only-pictures': { strand: 'copy', label: 'words only in pictures', message: (_f, called) => `${called} has pictures and no words; what stands in pictures is not read.`, fix: ({ of, to, products }) => `Give “${of}” words in ${to} on ${many(products, 'product')}` },
-  'name-variant': { strand: 'copy', label: 'name says what variants add', message: ({ said }, called) => `${called} says “${said?.word ?? ''}”, which its variants add.`, fix: ({ products }) => `Take variant words out of ${many(products, 'name')}` },
+  'only-pictures': { strand: 'copy', label: 'words only in pictures', message: (_f, called) => `“${called}” has pictures and no words; what stands in pictures is not read.`, fix: ({ of, to, products }) => `Give “${of}” words in ${to} on ${many(products, 'product')}` },
+  'name-variant': { strand: 'copy', label: 'name says what variants add', message: ({ said }, called) => `“${called}” says “${said?.word ?? ''}”, which its variants add.`, fix: ({ products }) => `Take variant words out of ${many(products, 'name')}` },
 }
 
 /** What the house style finds is told in its own words. */
 const styles = Object.fromEntries(textChecks.map(({ code, label }): [string, FindingKind] => [`style:${code}`, {
-  strand: 'copy', label, message: ({ said }, called) => `${called}: ${said?.message ?? label}`, fix: ({ of, to, products }) => `${capital(label)}: mend “${of}” in ${to} on ${many(products, 'product')}`,
+  strand: 'copy', label, message: ({ said }, called) => `“${called}”: ${said?.message ?? label}`, fix: ({ of, to, products }) => `${capital(label)}: mend “${of}” in ${to} on ${many(products, 'product')}`,
 }]))
 
 const language: Record<string, FindingKind> = {
-  'unread': { strand: 'language', label: 'translated but unread', message: ({ said }, called) => `${called} is ${said?.state ?? 'initial'}; this edition asks for ${said?.asks ?? 'more'}.`, fix: ({ to, places }) => `Read ${many(places, 'text')} in ${to}` },
-  'stale': { strand: 'language', label: 'stale', message: (_f, called) => `${called} was made from a source that has changed since.`, fix: ({ to, places }) => `Bring ${many(places, 'stale text')} in ${to} up to date` },
-  'untranslated': { strand: 'language', label: 'not translated', message: ({ said }, called) => `${called} is not translated into ${said?.wanted ?? 'this language'}.`, fix: ({ to, places }) => `Translate ${many(places, 'further text')} into ${to}` },
+  'unread': { strand: 'language', label: 'translated but unread', message: ({ said }, called) => `“${called}” is ${said?.state ?? 'initial'}; this edition asks for ${said?.asks ?? 'more'}.`, fix: ({ to, places }) => `Read ${many(places, 'text')} in ${to}` },
+  'stale': { strand: 'language', label: 'stale', message: (_f, called) => `“${called}” was made from a source that has changed since.`, fix: ({ to, places }) => `Bring ${many(places, 'stale text')} in ${to} up to date` },
+  'untranslated': { strand: 'language', label: 'not translated', message: ({ said }, called) => `“${called}” is not translated into ${said?.wanted ?? 'this language'}.`, fix: ({ to, places }) => `Translate ${many(places, 'further text')} into ${to}` },
   'piece-unread': { strand: 'language', label: 'piece unread', message: ({ said }, called) => `“${called}” is ${said?.state ?? 'initial'}; this edition asks for ${said?.asks ?? 'more'}.`, fix: ({ to, places }) => `Read ${many(places, 'piece')} in ${to}` },
   'piece-stale': { strand: 'language', label: 'piece stale', message: (_f, called) => `“${called}” was made from a source that has changed since.`, fix: ({ to, places }) => `Bring ${many(places, 'piece')} in ${to} up to date` },
 }

@@ -1,6 +1,6 @@
 import { defineEventHandler, getQuery, getRequestHeader, getRouterParam, readBody, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
 import type { Operation } from '@contracts/operations'
-import '../services/readiness/settle'
+import { judgeBeforeCommit } from '../services/readiness/settle'
 import { require, type Person } from '../services/permission'
 import { notFitting, Problem, schemaErrors } from '../services/problem'
 import { signedInOf } from './signed-in'
@@ -15,6 +15,8 @@ export interface Call<Q, B> {
   param(name: string): string
   header(name: string): string | undefined
 }
+
+judgeBeforeCommit()
 
 const maxBody = 8 * 1024 * 1024
 

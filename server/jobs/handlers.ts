@@ -14,9 +14,11 @@ import { reworkAttribute, type ReworkBody } from '../services/rework-attribute'
 import { lookAtFeed } from '../services/feeds'
 import { runPictureBatch } from '../services/picture-batch'
 import { judgeDue } from '../services/readiness/due'
-import '../services/readiness/settle'
+import { judgeBeforeCommit } from '../services/readiness/settle'
 import { refreshFacts } from '../services/refresh-facts'
 import { settings } from '../settings'
+
+judgeBeforeCommit()
 
 export type JobInput = Record<string, unknown>
 

@@ -1,7 +1,7 @@
 import { enter, expect, findings, proof, settled, test } from './desk'
 
 const views: [string, string, string][] = [
-  ['the catalogue', '/catalogue?in=ch/it-CH', 'Products'], ['a product, two editions beside each other', '/catalogue/PE-1830?in=ch/fr-CH', 'Values of the product'], ['a variant', '/catalogue/KZ-1100-M-OCH?in=ch/de-CH', 'Values of the product'], ['import', '/catalogue/import', 'Choose a file'], ['changing many', '/catalogue/change?type=pannier', 'What changes'],
+  ['readiness', '/readiness?in=be/nl-BE', 'Findings'],   ['the catalogue', '/catalogue?in=ch/it-CH', 'Products'], ['a product, two editions beside each other', '/catalogue/PE-1830?in=ch/fr-CH', 'Values of the product'], ['a variant', '/catalogue/KZ-1100-M-OCH?in=ch/de-CH', 'Values of the product'], ['import', '/catalogue/import', 'Choose a file'], ['changing many', '/catalogue/change?type=pannier', 'What changes'],
   ['product types', '/settings/types', 'Product types'], ['a product type', '/settings/types/pannier', 'The product type'], ['attributes', '/settings/attributes', 'Attributes'], ['an attribute', '/settings/attributes/material', 'The attribute'],
   ['categories', '/settings/categories', 'Categories'], ['a new product', '/catalogue/new?copy=KZ-1100', 'Product to copy'], ['the data pool', '/catalogue/pool', 'Data pool'], ['a product beside the pool', '/catalogue/TW-5042?side=pool', 'Values of the product'],
   ['the library', '/library?in=ch/fr-CH', 'Pieces'], ['a piece', '/library/rack-fit?in=ch/fr-CH', 'The piece'], ['the assignments', '/assignments', 'Assignments in page order'], ['an assignment', '/assignments/size-help?in=ch/de-CH', 'The assignment'],
@@ -56,7 +56,7 @@ test('nothing scrolls sideways at 1024, 1280 and 1920, and long German words bre
   await enter(page, '/catalogue/TW-4410?in=ch/de-CH')
   for (const width of [1024, 1280, 1920]) {
     await page.setViewportSize({ width, height: 800 })
-    for (const path of ['/catalogue', '/catalogue/TW-4410', '/library/rack-fit', '/assignments/size-help', '/translation', '/translation/product%3ATW-4410', '/catalogue/import', '/catalogue/pool', '/catalogue/TW-4410?side=pool']) {
+    for (const path of ['/readiness', '/catalogue', '/catalogue/TW-4410', '/library/rack-fit', '/assignments/size-help', '/translation', '/translation/product%3ATW-4410', '/catalogue/import', '/catalogue/pool', '/catalogue/TW-4410?side=pool']) {
       await page.goto(`${path}${path.includes('?') ? '&' : '?'}in=ch/de-CH`)
       await page.getByRole('heading', { level: 1 }).waitFor()
       const over = await page.evaluate(() => [...document.querySelectorAll<HTMLElement>('body, main, main > div, main [tabindex="0"]:not([role=grid])')].filter((e) => e.scrollWidth > e.clientWidth + 1).map((e) => `${e.tagName} ${e.getAttribute('aria-label') ?? ''} ${e.scrollWidth} > ${e.clientWidth}`))

@@ -7,11 +7,12 @@ import { importProducts } from '@server/services/import-products'
 import { makeBulkChange } from '@server/services/bulk-change'
 import { patchProduct } from '@server/services/products'
 import { judgeDue, lookAfterReadiness } from '@server/services/readiness/due'
-import '@server/services/readiness/settle'
+import { judgeBeforeCommit } from '@server/services/readiness/settle'
 import { getRecord, putRecord, type RecordKindName } from '@server/services/records'
 import { ada, maren, now, ownDatabase } from './database'
 
 const db = ownDatabase()
+judgeBeforeCommit()
 
 /** A record as far as these tests change it. */
 interface Loose { attributes: { attribute: string; required: boolean }[]; settings: Record<string, unknown>; needed: string[]; texts: { body: string }[]; reach: { rule: { value: string } } }

@@ -15,7 +15,13 @@ const scroller = useTemplateRef<HTMLElement>('scroller')
 const columns = computed(() => props.list.cloth.value?.columns ?? [])
 const virtual = useVirtualizer(computed(() => ({ count: props.list.total.value, getScrollElement: () => scroller.value, estimateSize: (i: number) => (props.list.line(i).kind === 'group' ? headHeight : rowHeight), overscan: 8 })))
 const across = useVirtualizer(computed(() => ({ horizontal: true, count: columns.value.length, getScrollElement: () => scroller.value, estimateSize: () => columnWidth, paddingStart: nameWidth, overscan: 6 })))
-watch(() => props.list.cloth.value, () => virtual.value.measure())
+watch(() => props.list.cloth.value, async (cloth, before) => {
+  virtual.value.measure()
+  if (!cloth || before) return
+  // Back where one was.
+  await nextTick()
+  go(at.line, at.column)
+})
 const visible = computed(() => virtual.value.getVirtualItems())
 const heads = computed(() => visible.value.filter((v) => props.list.line(v.index).kind === 'group'))
 const rows = computed(() => visible.value.filter((v) => props.list.line(v.index).kind === 'row'))
@@ -47,7 +53,8 @@ function stitches(row: ClothRow) {
   return all
 }
 
-const at = reactive({ line: 0, column: 0 })
+/** Where the keys are, kept for whoever comes back from mending something. */
+const at = useState('cloth-at', () => ({ line: 0, column: 0 })).value
 const current = computed(() => (props.list.total.value > 0 && at.line < props.list.total.value ? props.list.row(at.line) : undefined))
 watch(() => [current.value?.sku, at.column, columns.value.length], () => emit('at', current.value && columns.value[at.column] ? { sku: current.value.sku, column: at.column } : undefined))
 watch(() => props.list.total.value, (n) => { if (at.line >= n) at.line = Math.max(0, n - 1); firstRow() })
@@ -100,7 +107,7 @@ defineExpose({ focus: () => scroller.value?.focus(), renew: () => props.list.ren
       <span v-for="s in shops" :key="s.code + s.from" class="shop" aria-hidden="true" :class="`thread-${s.code}`" :style="{ left: `${nameWidth + s.from * columnWidth}px`, width: `${s.n * columnWidth}px` }">{{ shopWords(s) }}</span>
       <span
         v-for="c in seen" :key="columns[c.index]!.n" role="columnheader" class="edition" :aria-colindex="c.index + 2" :aria-sort="edition === editionOf(c.index) ? 'descending' : undefined" :style="{ left: `${c.start}px`, width: `${columnWidth}px` }"
-      ><button type="button" tabindex="-1" :class="{ sorted: edition === editionOf(c.index) }" :aria-label="`${setup.storefrontName(columns[c.index]!.storefront)}, ${languageName(columns[c.index]!.language)}: ${columns[c.index]!.ready} of ${columns[c.index]!.sold} ready. Sort by it`" @click="emit('sort', editionOf(c.index))"><span class="code">{{ columns[c.index]!.language.split('-')[0] }}</span><span class="share">{{ share(columns[c.index]!) }}</span></button></span>
+      ><button type="button" tabindex="-1" :class="{ sorted: edition === editionOf(c.index) }" @click="emit('sort', editionOf(c.index))"><span class="sr-only">{{ setup.storefrontName(columns[c.index]!.storefront) }}, {{ languageName(columns[c.index]!.language) }}:</span><span class="code">{{ columns[c.index]!.language.split('-')[0] }}</span><span class="share">{{ share(columns[c.index]!) }}</span><span class="sr-only">ready. Sort by it</span></button></span>
     </div>
     <p v-if="list.problem.value" class="sticky left-0 px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
     <div v-if="list.cloth.value && list.total.value === 0" class="sticky left-0 p-10 text-center text-ink2" role="row"><span role="gridcell"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" /><slot name="empty" /></span></div>

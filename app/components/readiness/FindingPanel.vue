@@ -59,7 +59,7 @@ defineExpose({ focus })
       <ul>
         <li v-for="(f, i) in of(s)" :key="i" class="flex gap-2 border-b border-hair py-1.5">
           <svg width="11" height="11" viewBox="0 0 11 11" class="mt-1 shrink-0" aria-hidden="true"><path v-if="f.blocks" d="M5.5 0.5l5 5-5 5-5-5z" fill="var(--madder)" /><path v-else d="M5.5 1.5l4 4-4 4-4-4z" fill="none" stroke="var(--ochre)" stroke-width="1.5" /></svg>
-          <span class="min-w-0 flex-1"><NuxtLink data-finding :to="placeOf(f)" class="block hover:underline"><span class="sr-only">{{ f.blocks ? 'Blocker: ' : 'Remark: ' }}</span>{{ f.message }}</NuxtLink><button type="button" class="text-[12px] text-ink2 hover:underline" @click="emit('only', f)">all products with this</button></span>
+          <span class="min-w-0 flex-1"><NuxtLink data-finding :to="placeOf(f)" class="block min-h-6 hover:underline"><span class="sr-only">{{ f.blocks ? 'Blocker: ' : 'Remark: ' }}</span>{{ f.message }}</NuxtLink><button type="button" class="min-h-6 text-[12px] text-ink2 hover:underline" @click="emit('only', f)">all products with this</button></span>
           <span class="key self-start" aria-hidden="true">Enter</span>
         </li>
       </ul>

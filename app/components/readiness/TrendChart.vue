@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { extent, scaleLinear, scaleUtc, line, curveStepAfter } from 'd3'
+import { scaleLinear, scaleUtc, line, curveStepAfter } from 'd3'
 
 interface Point { day: string; storefront: string; sold: number; ready: number }
 /** The share of pages that are ready, a small chart for each storefront, all to one scale. */
 const setup = useSetupStore()
 const days = ref(90)
 const answer = useAsking((signal) => get<{ items: Point[] }>('/api/readiness/trend', { days: days.value }, signal), () => days.value)
-const [w, h] = [132, 46]
+const [w, h] = [119, 46]
 const today = new Date().toISOString().slice(0, 10)
 const share = (p: Point) => (p.sold === 0 ? 0 : p.ready / p.sold)
 const charts = computed(() => setup.storefronts.flatMap((s) => {
@@ -15,10 +15,8 @@ const charts = computed(() => setup.storefronts.flatMap((s) => {
   const points = [...mine, ...(mine.at(-1)!.day < today ? [{ ...mine.at(-1)!, day: today }] : [])]
   return [{ code: s.code, name: s.name, points, first: mine[0]!, last: mine.at(-1)! }]
 }))
-const x = computed(() => {
-  const [from, to] = extent(charts.value.flatMap((c) => c.points.map((p) => Date.parse(p.day))))
-  return scaleUtc([from ?? 0, Math.max(to ?? 0, (from ?? 0) + 86_400_000)], [3, w - 5])
-})
+/** The whole stretch that was asked for, so that a day is as wide in every chart; somewhere it is tomorrow already. */
+const x = computed(() => scaleUtc([Date.parse(today) - days.value * 86_400_000, Date.parse(today) + 86_400_000], [1, w - 4]))
 const y = scaleLinear([0, 1], [h - 3, 3])
 const drawn = (points: Point[]) => line<Point>((p) => x.value(Date.parse(p.day)), (p) => y(share(p))).curve(curveStepAfter)(points) ?? ''
 const percent = (p: Point) => `${Math.floor(share(p) * 100)}%`

@@ -70,7 +70,7 @@ describe('facts', () => {
     const setup = strict((s) => { s.types.get('glove')!.attributes.find((a) => a.attribute === 'size')!.required = true })
     const [finding] = look(family, { setup }).list[0]!.findings
     expect(finding).toMatchObject({ code: 'fact-missing', at: 'attribute:size', fix: 'fact-missing|size|glove', said: { variants: 1, of: 3, first: 'G-1-2' } })
-    expect(findingKinds['fact-missing']!.message(finding!, 'Size')).toBe('Size is missing on 1 of its 3 variants, G-1-2 first.')
+    expect(findingKinds['fact-missing']!.message(finding!, 'Size')).toBe('“Size” is missing on 1 of its 3 variants, G-1-2 first.')
   })
   it('ask for a price in the storefront, and for values that are allowed', () => {
     expect(look(bag(full, { prices: [price('uk', 60)] })).found(ch)).toEqual(['!no-price price'])
