@@ -78,14 +78,14 @@ const holdsAny = (set: ReadonlySet<string>, skus: readonly string[]) => set.size
 /**
  * Whether and why a reach has a product: `skus` are those that name it. Of a family that is the parent's and its variants';
  * where each variant is asked, the variant's own and its parent's, so that a left-out parent leaves out all its variants.
- * `facts` are the root's, or the variant's where each variant is asked.
+ * `facts`, or what makes them, are the root's, or the variant's where each variant is asked.
  */
-export function reachReason(a: PreparedAssignment, skus: readonly string[], facts: Facts): ReachReason {
+export function reachReason(a: PreparedAssignment, skus: readonly string[], facts: Facts | (() => Facts)): ReachReason {
   if (holdsAny(a.leftOutSet, skus)) return 'left-out'
   if (holdsAny(a.addedSet, skus)) return 'added'
   if (a.reach.base === 'everything') return 'everything'
   if (a.reach.base === 'chosen') return holdsAny(a.chosenSet, skus) ? 'chosen' : 'not-chosen'
-  return a.meets(facts) ? 'rule' : 'not-met'
+  return a.meets(typeof facts === 'function' ? facts() : facts) ? 'rule' : 'not-met'
 }
 
 /** The same with each condition of the rule explained. */

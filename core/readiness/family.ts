@@ -1,8 +1,10 @@
-import type { Attribute } from '../attributes/attribute'
+import { allowedProblem } from '../attributes/allowed'
+import type { Attribute, Value } from '../attributes/attribute'
+import { attributeTypes } from '../attributes/types/registry'
 import type { Family, Product } from '../catalogue/model'
-import { factsOf, type Facts } from '../rules/facts'
+import { factsOf, recordFacts, type Facts } from '../rules/facts'
 import { indexValues, resolve, type Reader, type Resolved, type ValueIndex } from '../values/resolve'
-import type { JudgedEdition, Mark, Prepared } from './prepare'
+import type { JudgedEdition, Mark, PlanPlace, Prepared } from './prepare'
 
 /** A product with what is kept of its texts beside their values, by the key of a scope (`summary@/fr-CH`). */
 export interface JudgedProduct extends Product {
@@ -22,28 +24,92 @@ export interface Reading {
   prepared: Prepared
   /** The value of an attribute of a member, 0 the root, else the place of the variant plus one. */
   value(attribute: Attribute, member: number, edition: JudgedEdition): Resolved
+  /** What the members that have a fact for themselves hold of it: the root, or each variant. */
+  held(place: PlanPlace, edition: JudgedEdition): Held
   /** The facts that rules see of the root through a storefront's lens, at noon and for no group. */
   facts(edition: JudgedEdition): Facts
+  /** Those of its own record, which are cheap. */
+  record(): Facts
+  /** The source that translations of a text are made from, by the storefront of their scope. */
+  original(place: PlanPlace, edition: JudgedEdition): Original | undefined
 }
+
+/** A source text: its hash where that is known, else itself. */
+export type Source = { hash: string } | { value: Value }
+
+/** The sources of a text: the storefront's own where a translation is of the storefront, else the general one. */
+export interface Original {
+  own: Source | undefined
+  general: Source | undefined
+}
+
+function sourceAt(product: JudgedProduct, code: string, storefront: string | null, source: string): Source | undefined {
+  const hash = product.hashes.get(`${code}@${storefront ?? ''}/${source}`)
+  if (hash !== undefined) return { hash }
+  const value = product.values.find((v) => v.attribute === code && v.storefront === storefront && v.language === source)?.value
+  return value === undefined ? undefined : { value }
+}
+
+/** Of a fact: which members lack it, of how many, and why what is there is not allowed. */
+export interface Held {
+  missing: readonly number[]
+  of: number
+  problem: string | undefined
+}
+
+function lookAt(members: readonly number[], value: (member: number) => Value | null, attribute: Attribute): Held {
+  const missing: number[] = []
+  let problem: string | undefined
+  for (const m of members) {
+    const v = value(m)
+    if (v === null) missing.push(m)
+    else if (attribute.allowed) problem ??= allowedProblem(v, attribute, attributeTypes[attribute.type])?.message
+  }
+  return { missing, of: members.length, problem }
+}
+
+const onlyRoot = [0]
 
 /** A family ready for judging. */
 export function readingOf(family: JudgedFamily, prepared: Prepared): Reading {
   const members = [family.root, ...family.variants]
   const indexes: ValueIndex[] = members.map((m) => indexValues(m.values))
   const uses = new Map(prepared.setup.types.get(family.root.type)?.attributes.map((a) => [a.attribute, a]))
-  const everywhere = new Map<string, Resolved>()
+  const everywhere = members.map(() => new Map<string, Resolved>())
+  const held: (Held | undefined)[] = []
+  const originals: (Original | null | undefined)[] = []
+  let record: Facts | undefined
+  const variants = family.variants.map((_, i) => i + 1)
   const facts = new Map<string, Facts>()
-  return {
-    family, prepared,
-    value(attribute, member, edition) {
+  const value: Reading['value'] = (attribute, member, edition) => {
       const own = indexes[member]!
       const parent = member === 0 ? null : indexes[0]!
       const find = (reader: Reader) => resolve(attribute, own, parent, uses.get(attribute.code), reader)
       if (attribute.translatable || attribute.perStorefront) return find(edition.reader)
-      const key = `${member} ${attribute.code}`
-      let found = everywhere.get(key)
-      if (!found) everywhere.set(key, (found = find(edition.reader)))
+      let found = everywhere[member]!.get(attribute.code)
+      if (!found) everywhere[member]!.set(attribute.code, (found = find(edition.reader)))
       return found
+  }
+  return {
+    family, prepared, value,
+    held({ use, attribute, place }, edition) {
+      const alike = !attribute.translatable && !attribute.perStorefront
+      const known = alike ? held[place] : undefined
+      if (known) return known
+      const found = lookAt(use.perVariant && variants.length > 0 ? variants : onlyRoot, (m) => value(attribute, m, edition).value, attribute)
+      if (alike) held[place] = found
+      return found
+    },
+    record: () => (record ??= recordFacts(family.root, prepared.setup)),
+    original({ attribute, place }, { storefront }) {
+      const known = attribute.perStorefront ? undefined : originals[place]
+      if (known !== undefined) return known ?? undefined
+      const { source } = prepared.setup
+      const general = sourceAt(family.root, attribute.code, null, source)
+      const own = attribute.perStorefront ? sourceAt(family.root, attribute.code, storefront.code, source) : undefined
+      const found = own || general ? { own, general } : null
+      if (!attribute.perStorefront) originals[place] = found
+      return found ?? undefined
     },
     facts({ storefront, moment }) {
       let found = facts.get(storefront.code)

@@ -38,18 +38,17 @@ export function isReady(e: EditionReadiness): boolean {
 }
 
 /** Which assignments have a family, by asking their rules; each once a storefront. */
-function reachedByRules(reading: Reading): Reached {
+export function reachedByRules(reading: Reading): Reached {
   const { family, prepared } = reading
   const skus = [family.root.sku, ...family.variants.map((v) => v.sku)]
-  const known = new Map<string, boolean>()
-  const editionOf = new Map(prepared.judged.map((e) => [e.storefront.code, e]))
-  return (index, storefront) => {
-    const key = `${index} ${storefront}`
-    let has = known.get(key)
+  const known = prepared.assignments.map(() => new Map<string, boolean>())
+  return (index, edition) => {
+    const { reach, differs } = prepared.reading[index]!
+    const through = differs ? edition : prepared.judged[0]!
+    let has = known[index]!.get(through.storefront.code)
     if (has === undefined) {
-      const a = prepared.assignments[index]!
-      const asked = a.reach.eachVariant ? [family.root.sku] : skus
-      known.set(key, (has = isReached(reachReason(a, asked, reading.facts(editionOf.get(storefront)!)))))
+      const asked = reach.eachVariant ? [family.root.sku] : skus
+      known[index]!.set(through.storefront.code, (has = isReached(reachReason(prepared.assignments[index]!, asked, () => reading.facts(through)))))
     }
     return has
   }

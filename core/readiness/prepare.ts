@@ -1,4 +1,4 @@
-import type { PreparedAssignment } from '../assignments/assignment'
+import type { PreparedAssignment, Reach } from '../assignments/assignment'
 import { limitThatFails } from '../assignments/limits'
 import type { Attribute, TypeAttribute } from '../attributes/attribute'
 import { attributeTypes } from '../attributes/types/registry'
@@ -8,6 +8,7 @@ import { checkText } from '../house-style/check-text'
 import type { TextFinding } from '../house-style/finding'
 import { styleFor, type HouseStyle, type Style } from '../house-style/style'
 import { countsAsPresent, shortenings } from '../language/chain'
+import { differsByStorefront } from '../rules/differs'
 import { instantOf } from '../moments/instant'
 import { findText, type Piece } from '../page/piece'
 import { inlineAddresses } from '../richtext/read'
@@ -53,8 +54,16 @@ export interface JudgedEdition {
 
 /** How a type uses its attributes, sorted by what judges them. */
 export interface TypePlan {
-  facts: { use: TypeAttribute; attribute: Attribute }[]
-  copy: { use: TypeAttribute; attribute: Attribute }[]
+  facts: PlanPlace[]
+  copy: PlanPlace[]
+}
+
+/** An attribute in its place in a plan. */
+export interface PlanPlace {
+  use: TypeAttribute
+  attribute: Attribute
+  /** Its place among those of the type. */
+  place: number
 }
 
 /** What everything is judged with. Without `findings`, texts are checked on the spot. */
@@ -75,7 +84,11 @@ export interface JudgeInput {
 export interface Prepared extends JudgeInput {
   judged: readonly JudgedEdition[]
   plans: ReadonlyMap<string, TypePlan>
+  /** Of each assignment: its reach, and whether that can differ from storefront to storefront. */
+  reading: readonly { reach: Reach; differs: boolean }[]
   findings: NonNullable<JudgeInput['findings']>
+  /** The source language and its shortenings. */
+  sourceLanguages: ReadonlySet<string>
 }
 
 /** The date in a zone, as `2026-11-25`. */
@@ -94,14 +107,16 @@ export function prepareJudge(input: JudgeInput): Prepared {
     return storefront && edition ? [prepareEdition(input, n, storefront, edition)] : []
   })
   const plans = new Map([...input.setup.types.values()].map((type) => {
-    const used = type.attributes.flatMap((use) => {
+    const used = type.attributes.flatMap((use, place) => {
       const attribute = input.setup.attributes.get(use.attribute)
-      return attribute ? [{ use, attribute }] : []
+      return attribute ? [{ use, attribute, place }] : []
     })
     const isCopy = (a: Attribute) => a.translatable && attributeTypes[a.type].isText
     return [type.code, { facts: used.filter((u) => !isCopy(u.attribute) && u.attribute.type !== 'media'), copy: used.filter((u) => isCopy(u.attribute)) }] as const
   }))
-  return { findings: (value, attribute, style) => checkText(value as never, attribute.type, style), ...input, judged, plans }
+  const reading = input.assignments.map(({ reach }) => ({ reach, differs: reach.rule !== null && differsByStorefront(reach.rule, input.setup) }))
+  const sourceLanguages = new Set(shortenings(input.setup.source))
+  return { reading, sourceLanguages, findings: (value, attribute, style) => checkText(value as never, attribute.type, style), ...input, judged, plans }
 }
 
 function prepareEdition(input: JudgeInput, n: number, storefront: Storefront, edition: Storefront['editions'][number]): JudgedEdition {

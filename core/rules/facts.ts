@@ -136,22 +136,27 @@ function table(...parts: Partial<Facts>[]): Facts {
 
 const aliases: Record<string, string> = { name: 'name', model: 'model', season: 'season' }
 
+/** The facts that stand in a root's own record, the same through every lens; beside others that are given. */
+export function recordFacts(root: Product, setup: Setup, others: Partial<Facts> = {}): Facts {
+  const facts = table(others, { type: root.type, status: root.status, kind: root.kind })
+  const path = categoriesOf(setup, root)
+  if (path.length > 0) facts.category = path
+  if (root.brand !== null) facts.brand = root.brand
+  if (root.tags.length > 0) facts.tags = root.tags.map(fold)
+  if (root.lists.length > 0) facts.list = root.lists
+  return facts
+}
+
 /** The facts of a family's root through a lens. See `Facts`. */
 export function factsOf(family: Family, lens: FactLens, setup: Setup): Facts {
   const { root, variants } = family
   const storefront = setup.storefronts.get(lens.storefront)
   if (!storefront) throw new RangeError(`There is no storefront “${lens.storefront}”.`)
   const today = dayNumberIn(storefront.timeZone, lens.moment)
-  const facts = table({
-    today, currency: storefront.currency,
-    type: root.type, status: root.status, kind: root.kind, variant: variants.length > 0,
+  const facts = recordFacts(root, setup, {
+    today, currency: storefront.currency, variant: variants.length > 0,
     created: dayNumberIn(storefront.timeZone, root.created), changed: dayNumberIn(storefront.timeZone, root.changed),
   })
-  const path = categoriesOf(setup, root)
-  if (path.length > 0) facts.category = path
-  if (root.brand !== null) facts.brand = root.brand
-  if (root.tags.length > 0) facts.tags = root.tags.map(fold)
-  if (root.lists.length > 0) facts.list = root.lists
   if (root.minimum !== null) facts.minimum = root.minimum
   if (root.availableFrom !== null) facts['available-from'] = dayNumber(root.availableFrom)
   const soldIn = [...setup.storefronts.values()].filter((s) => isInRange(root.range, s.code, s.timeZone, lens.group, lens.moment)).map((s) => s.code)

@@ -41,6 +41,8 @@ export interface ReadIn extends EditionLanguages {
 interface Link {
   language: string | null
   keys: readonly [string, string]
+  /** Whether what is found there counts for the edition. */
+  counts: boolean
 }
 
 /** A reader for one edition; the chain is computed once. */
@@ -55,7 +57,7 @@ export interface Reader {
 /** A reader for an edition, with its language chain. */
 export function readerFor(edition: ReadIn, source: string): Reader {
   const chain = languageChain(edition, source)
-  const link = (language: string | null): Link => ({ language, keys: [scopeKey(edition.storefront, language), scopeKey(null, language)] })
+  const link = (language: string | null): Link => ({ language, keys: [scopeKey(edition.storefront, language), scopeKey(null, language)], counts: language === null || countsAsPresent(edition, language) })
   return { edition, chain, translated: chain.map(link), plain: [link(null)] }
 }
 
@@ -74,7 +76,7 @@ export function resolve(
   if (ownScopes || parentScopes) {
     const links = attribute.translatable ? reader.translated : reader.plain
     for (let i = 0; i < links.length; i++) {
-      const { language, keys } = links[i]!
+      const { language, keys, counts } = links[i]!
       for (let place = 0; place < 4; place++) {
         const value = (place < 2 ? ownScopes : parentScopes)?.get(keys[place % 2]!)
         if (value === undefined) continue
@@ -82,7 +84,7 @@ export function resolve(
         return {
           attribute: attribute.code, value, owner, storefront: place % 2 === 0 ? edition.storefront : null, language,
           origin: i > 0 ? 'fallback' : owner === 'parent' ? 'inherited' : 'own',
-          counts: language === null || countsAsPresent(edition, language),
+          counts,
         }
       }
     }

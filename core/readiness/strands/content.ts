@@ -9,8 +9,8 @@ import type { Tally } from '../tally'
 
 const strand = strands.indexOf('content')
 
-/** Which assignments have the product in a storefront, by their place in the list. */
-export type Reached = (assignment: number, storefront: string) => boolean
+/** Which assignments have the product in the storefront of an edition, by their place in the list. */
+export type Reached = (assignment: number, edition: JudgedEdition) => boolean
 
 /** Every piece that goes to the page would stand there, none of them for want of a value, and no area that must not be empty is. */
 export function judgeContent(reading: Reading, edition: JudgedEdition, library: Library, reached: Reached, tally: Tally): void {
@@ -22,7 +22,7 @@ export function judgeContent(reading: Reading, edition: JudgedEdition, library: 
     return attribute && reading.value(attribute, 0, edition)
   }
   for (const { index, area, pieces } of edition.live) {
-    if (!reached(index, edition.storefront.code)) continue
+    if (!reached(index, edition)) continue
     for (const here of pieces) {
       const shown = judgePiece(here, edition, values, () => inlineReader(values, edition.reader, prepared.setup, library), seen.has(here) ? undefined : tally)
       seen.add(here)

@@ -1,11 +1,11 @@
-import type { Attribute, Value } from '../../attributes/attribute'
-import { isRequired } from '../../attributes/required'
+import type { Value } from '../../attributes/attribute'
 import { attributeTypes } from '../../attributes/types/registry'
 import { placesOf } from '../../house-style/checks/words'
 import { inlineMark, viewOf } from '../../house-style/view'
 import type { Setup } from '../../catalogue/model'
 import type { Reading } from '../family'
 import type { JudgedEdition } from '../prepare'
+import { asks } from './facts'
 import type { Tally } from '../tally'
 import { strands } from '../finding'
 
@@ -15,11 +15,12 @@ const strand = strands.indexOf('copy')
 export function judgeCopy(reading: Reading, edition: JudgedEdition, tally: Tally): void {
   const { family, prepared } = reading
   const { language } = edition
-  for (const { use, attribute } of prepared.plans.get(family.root.type)?.copy ?? []) {
+  for (const place of prepared.plans.get(family.root.type)?.copy ?? []) {
+    const { attribute } = place
     const found = reading.value(attribute, 0, edition)
     const at = `attribute:${attribute.code}@/${language}`
     if (found.value === null || !found.counts) {
-      if (!isRequired(use, edition.storefront.code, () => reading.facts(edition), prepared.setup)) continue
+      if (!asks(place, reading, edition)) continue
       tally.miss({ code: 'copy-missing', level: 'blocker', at, fix: `copy-missing|${attribute.code}|${language}`, said: { wanted: language, ...(found.value === null ? {} : { language: found.language ?? '' }) } })
       continue
     }
@@ -47,28 +48,25 @@ function onlyPictures(value: Value): boolean {
   return view.stretches.every((s) => s.replaceAll(inlineMark, 'x').trim() === '')
 }
 
-const kept = new WeakMap<Setup, Map<string, string[]>>()
-
-/** The words of an attribute's options in a language, which names do without where variants differ in them. */
-function optionWords(attribute: Attribute, edition: JudgedEdition, setup: Setup): string[] {
-  let known = kept.get(setup)
-  if (!known) kept.set(setup, (known = new Map()))
-  const key = `${attribute.code} ${edition.reader.edition.storefront}/${edition.language}`
-  let words = known.get(key)
-  if (!words) {
-    const entry = attributeTypes[attribute.type]
-    words = attribute.options.map((o) => entry.display(attribute.type === 'choices' ? [o.code] : o.code, attribute, { language: edition.language, labels: edition.reader.chain }))
-    known.set(key, words)
-  }
-  return words
-}
+/** What was found in names, by the names and the words that they were held against. */
+const kept = new WeakMap<Setup, Map<string, string | null>>()
 
 /** A word in a name that says what its variants differ in. */
-function variantWordIn(name: string, { family, prepared }: Reading, edition: JudgedEdition): string | undefined {
-  const codes = family.root.differsIn.length > 0 ? family.root.differsIn : prepared.setup.types.get(family.root.type)?.attributes.filter((a) => a.perVariant).map((a) => a.attribute) ?? []
+function variantWordIn(name: string, { family, prepared: { setup } }: Reading, edition: JudgedEdition): string | undefined {
+  const codes = family.root.differsIn.length > 0 ? family.root.differsIn : setup.types.get(family.root.type)?.attributes.filter((a) => a.perVariant).map((a) => a.attribute) ?? []
+  let known = kept.get(setup)
+  if (!known || known.size > 50_000) kept.set(setup, (known = new Map()))
+  const key = `${edition.n} ${codes.join()} ${name}`
+  let word = known.get(key)
+  if (word === undefined) known.set(key, (word = lookFor(name, codes, edition, setup) ?? null))
+  return word ?? undefined
+}
+
+function lookFor(name: string, codes: readonly string[], edition: JudgedEdition, setup: Setup): string | undefined {
   const words = codes.flatMap((code) => {
-    const attribute = prepared.setup.attributes.get(code)
-    return attribute && (attribute.type === 'choice' || attribute.type === 'choices') ? optionWords(attribute, edition, prepared.setup) : []
+    const attribute = setup.attributes.get(code)
+    if (!attribute || (attribute.type !== 'choice' && attribute.type !== 'choices')) return []
+    return attribute.options.map((o) => attributeTypes[attribute.type].display(attribute.type === 'choices' ? [o.code] : o.code, attribute, { language: edition.language, labels: edition.reader.chain }))
   })
   // A single letter, such as a size, is part of too many names.
   return placesOf(words.filter((w) => w.length > 2), viewOf(name, 'text', edition.language))[0]?.said
