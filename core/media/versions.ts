@@ -29,7 +29,8 @@ export function versionFor(name: string, library: Library, reader: Reader): { on
   const own = library.versions.get(name) ?? []
   const { storefront } = reader.edition
   const find = (language: string | null, shop: string | null) => own.find(({ item: { of } }) => of!.language === language && of!.storefront === shop)
-  for (const language of [...reader.chain.filter((l) => countsAsPresent(reader.edition, l)), null]) {
+  if (own.length === 0) return { one: original, counts: wordsCount(original, reader) }
+  for (const language of [...reader.counting, null]) {
     const one = find(language, storefront) ?? (language === null ? undefined : find(language, null))
     if (one) return { one, counts: language !== null || wordsCount(one, reader) }
   }
@@ -40,9 +41,9 @@ const wordsCount = ({ item }: LibraryItem, reader: Reader) => item.words === nul
 
 /** The text that stands for an item in an edition, in a language that counts; undefined where there is none. */
 export function labelOfItem(one: LibraryItem, reader: Reader): string | undefined {
-  for (const language of reader.chain) {
+  for (const language of reader.counting) {
     const text = one.item.labels[language]
-    if (text?.trim() && countsAsPresent(reader.edition, language)) return text
+    if (text?.trim()) return text
   }
   return undefined
 }

@@ -49,6 +49,8 @@ interface Link {
 export interface Reader {
   edition: ReadIn
   chain: readonly string[]
+  /** Those of it in which a text counts for the edition. */
+  counting: readonly string[]
   /** Where a translatable attribute is looked for, in order; and where one that is not is. */
   translated: readonly Link[]
   plain: readonly Link[]
@@ -58,7 +60,7 @@ export interface Reader {
 export function readerFor(edition: ReadIn, source: string): Reader {
   const chain = languageChain(edition, source)
   const link = (language: string | null): Link => ({ language, keys: [scopeKey(edition.storefront, language), scopeKey(null, language)], counts: language === null || countsAsPresent(edition, language) })
-  return { edition, chain, translated: chain.map(link), plain: [link(null)] }
+  return { edition, chain, counting: chain.filter((l) => countsAsPresent(edition, l)), translated: chain.map(link), plain: [link(null)] }
 }
 
 /**

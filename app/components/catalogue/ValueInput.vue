@@ -11,7 +11,13 @@ const emit = defineEmits<{ done: [] }>()
 const manyLines = new Set(['rich-text', 'long-text', 'key-points', 'media', 'file', 'table', 'box-contents', 'questions'])
 const setup = useSetupStore()
 const root = useTemplateRef<HTMLElement>('root')
-onMounted(() => nextTick(() => root.value?.querySelector<HTMLElement>('input, select, textarea, [contenteditable=true]')?.focus()))
+/** Whoever opens it writes at once; an editor of formatted text comes a moment later than the rest. */
+function begin(tries = 20) {
+  const field = root.value?.querySelector<HTMLElement>('input, select, textarea, [contenteditable=true]')
+  if (field) field.focus()
+  else if (tries > 0 && root.value) requestAnimationFrame(() => begin(tries - 1))
+}
+onMounted(() => nextTick(() => begin()))
 
 const measure = computed(() => (value.value as { value: number; unit: string } | null) ?? { value: Number.NaN, unit: props.attribute.unit ?? '' })
 const fitting = computed(() => units.filter((u) => u.family === props.attribute.family))
