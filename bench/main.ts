@@ -11,6 +11,7 @@ import { benchList } from './list'
 import { table } from './measure'
 import { benchProof } from './proof'
 import { benchReach } from './reach'
+import { benchReadiness } from './readiness'
 
 // `npm run bench -- reach` runs one part, on the catalogue that an earlier run has left.
 const wanted = process.argv.slice(2)
@@ -26,6 +27,7 @@ if (asked('import')) {
   await importProducts(variants, { mode: 'apply', take: 'all', title: 'Variants', personId: null, now: Date.now() })
 }
 if (asked('reach')) await benchReach()
+if (asked('readiness')) await benchReadiness()
 if (asked('list')) await benchList()
 if (asked('proof')) await benchProof()
 if (asked('export')) await benchExport()

@@ -7,7 +7,7 @@ import { besideQuery, findItemsQuery, fromPoolBody, keepOwnBody, meaningBody, ta
 import { productPatchBody } from './product'
 import { assignmentRecord, attributeRecord, categoryRecord, limitsRecord, pieceRecord, productTypeRecord, reachRecord, storefrontRecord, listChangeBody, listRecord, houseStyleRecord } from './records'
 import { keptBody, keptKinds } from './kept'
-import { clothBody, clothRowsBody, portionBody } from './readiness'
+import { clothBody, clothRowsBody, portionBody, trialBody } from './readiness'
 import { reworkBody } from './rework'
 import { cellsBody, offeredBody, sheetBody } from './sheet'
 import { copyBody, newProductBody, variantsBody } from './variants'
@@ -113,6 +113,7 @@ export const operations = {
   judgeAll: { method: 'post', path: '/api/readiness/recomputation', summary: 'Work the readiness of all products out anew; a job is answered (202)', action: 'edit-products' },
   setPortion: { method: 'put', path: '/api/readiness/portion', summary: 'Set your portion of a day: how many products, of which storefront', action: 'read', body: portionBody },
   dropPortion: { method: 'delete', path: '/api/readiness/portion', summary: 'Let your portion go', action: 'read' },
+  tryWords: { method: 'post', path: '/api/house-styles/trial', summary: 'Where words would stand that are not banned yet, over the whole catalogue', action: 'read', body: trialBody },
   listStyles: { method: 'get', path: '/api/house-styles', summary: 'The parts of the house style, general before special, with what every house style begins with', action: 'read' },
   getStyle: { method: 'get', path: '/api/house-styles/{code}', summary: 'A part of the house style', action: 'read' },
   putStyle: { method: 'put', path: '/api/house-styles/{code}', summary: 'Write a part of the house style', action: 'edit-content', body: houseStyleRecord, headers: ifMatch },

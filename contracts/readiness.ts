@@ -9,7 +9,7 @@ export interface ClothFilter {
   storefronts: string[]
   /** Only products that are blocked in a strand, by a fix, or by findings of a kind. */
   strand?: Strand
-  fix?: number
+  fix?: string
   code?: string
   /** Only those that are not ready, or those of today's portion of a person: `me`, or an e-mail address. */
   show: 'all' | 'open' | 'portion'
@@ -20,7 +20,7 @@ const clothFilter = {
   filter: Joi.any().description('A condition; all products without it.'),
   lens: Joi.object({ storefront: Joi.string(), group: Joi.string().allow(null), at: Joi.string().isoDate() }),
   storefronts: Joi.array().items(Joi.string()).max(500).default([]).description('Storefronts whose editions count; all of them without any.'),
-  strand: Joi.string().valid(...strands), fix: Joi.number().integer().description('Only products with findings of this fix.'), code: Joi.string().max(60).description('Only products with findings of this kind, such as fact-missing.'),
+  strand: Joi.string().valid(...strands), fix: Joi.string().pattern(/^\d{1,9}(:[A-Za-z0-9-]{2,35})?$/, 'a fix').description('Only products with findings of this fix, in the language that is named with it.'), code: Joi.string().max(60).description('Only products with findings of this kind, such as fact-missing.'),
   show: Joi.string().valid('all', 'open', 'portion').default('all'), person: Joi.string().max(200).default('me'),
 }
 
@@ -47,11 +47,11 @@ export interface Cloth { columns: ClothColumn[]; groups: ClothGroup[]; products:
 export interface ClothRow { sku: string; name: string; type: string; blockers: number; cells: string }
 
 /** A fix and what it would do by itself. */
-export interface FixDocument { id: number; code: string; text: string; pages: number; products: number; storefronts: string[] }
+export interface FixDocument { id: string; code: string; text: string; pages: number; products: number; storefronts: string[] }
 export interface PortionDocument { products: number; storefront: string | null; filter: unknown; done: number; of: number }
 export interface Overview { sold: number; ready: number; since: number; due: number; fixes: FixDocument[]; portion: PortionDocument | null }
 
-export interface FindingDocument { code: string; strand: Strand; message: string; at: string; label: string; fix: number }
+export interface FindingDocument { code: string; strand: Strand; message: string; at: string; label: string; fix: string }
 export interface EditionDocument {
   storefront: string
   language: string
@@ -63,3 +63,12 @@ export interface EditionDocument {
 export const portionBody = Joi.object<{ products: number; storefront: string | null; filter: unknown }>({
   products: Joi.number().integer().min(1).max(500).required(), storefront: Joi.string().allow(null).default(null), filter: Joi.any().default(null),
 })
+
+/** Words that are tried before they are banned, and where. */
+export interface TrialBody { words: string[]; field: string | null; storefront: string | null; language: string | null }
+export const trialBody = Joi.object<TrialBody>({
+  words: Joi.array().items(Joi.string().trim().min(1).max(120)).min(1).max(200).required(),
+  field: Joi.string().allow(null).default(null), storefront: Joi.string().allow(null).default(null), language: Joi.string().max(35).allow(null).default(null),
+})
+/** Where words stand: in how many texts of how many products, and the first of them with what stands around. */
+export interface Trial { texts: number; products: number; more: boolean; items: { sku: string; field: string; storefront: string | null; language: string; before: string; word: string; after: string }[] }

@@ -10,6 +10,7 @@ const kinds = {
   'feeds': { page: 'catalogue/feeds', fallback: 'feed' },
   'lists': { page: 'catalogue/lists', fallback: 'list' },
   'media': { page: 'media', fallback: 'picture' },
+  'house-styles': { page: 'settings/house-style', fallback: 'everything' }, 'storefronts': { page: 'settings/storefronts', fallback: 'storefront' },
 } as const
 
 /** Writes a new record under a code; where that is taken, under the next that is free, which is found by trying. */

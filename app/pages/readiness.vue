@@ -21,12 +21,12 @@ watch(view, () => void router.replace({ query: { ...route.query, ...Object.fromE
 
 const body = computed(() => ({
   ...(active.value ? { filter: condition.value, lens: lens.body } : {}), storefronts: view.shop ? [view.shop] : [],
-  ...(view.strand ? { strand: view.strand as never } : {}), ...(view.code ? { code: view.code } : {}), ...(view.fix ? { fix: Number(view.fix) } : {}), show: view.show as 'all',
+  ...(view.strand ? { strand: view.strand as never } : {}), ...(view.code ? { code: view.code } : {}), ...(view.fix ? { fix: view.fix } : {}), show: view.show as 'all',
 }))
 const list = useCloth(() => ({ body: body.value, grouped: view.group === 'type', sort: view.sort, edition: view.by || undefined }))
 const version = ref(0)
 const above = useAsking((signal) => get<Overview>('/api/readiness/overview', view.shop ? { storefront: view.shop } : {}, signal), () => [view.shop, version.value])
-const chosenFix = computed(() => above.data.value?.fixes.find((f) => f.id === Number(view.fix)))
+const chosenFix = computed(() => above.data.value?.fixes.find((f) => f.id === view.fix))
 /** Findings that the filter names, which a later look may not find among the best. */
 const onlyWords = ref('')
 const showing = computed(() => (view.fix ? chosenFix.value?.text ?? (onlyWords.value || 'One kind of fix') : ''))
@@ -50,12 +50,12 @@ function close() {
   grid.value?.focus()
 }
 function choose(f: FixDocument) {
-  view.fix = view.fix === String(f.id) ? '' : String(f.id)
+  view.fix = view.fix === f.id ? '' : f.id
   grid.value?.focus()
 }
 function only(f: FindingDocument) {
   onlyWords.value = `${f.label}`
-  view.fix = String(f.fix)
+  view.fix = f.fix
   grid.value?.focus()
 }
 function sortBy(edition: string) {
@@ -121,7 +121,7 @@ const codes = computed(() => Object.entries(findingKinds).filter(([, k]) => !vie
       <span class="ml-auto flex items-center gap-2"><button class="act" type="button" :aria-pressed="trend" @click="trend = !trend">Trend</button><button class="act" type="button" :disabled="saving" @click="saveFindings">Save the findings</button><button v-if="session.mayEdit" class="act" type="button" :disabled="Boolean(judging)" @click="judgeAll">Work it out anew</button></span>
     </div>
     <TrendChart v-if="trend" />
-    <FixStrip v-if="above.data.value" :fixes="above.data.value.fixes" :chosen="Number(view.fix) || undefined" @choose="choose" />
+    <FixStrip v-if="above.data.value" :fixes="above.data.value.fixes" :chosen="view.fix || undefined" @choose="choose" />
     <div class="flex flex-wrap items-center gap-2 px-5 pb-2" role="search">
       <input ref="search" v-model="filter.q" class="field w-36" type="search" placeholder="SKU, name or GTIN" aria-label="Search by SKU, name or GTIN" @keydown.enter.prevent="grid?.focus()">
       <select v-model="view.shop" class="field w-36" aria-label="Storefront"><option value="">Every storefront</option><option v-for="s in setup.storefronts" :key="s.code" :value="s.code">{{ s.name }}</option></select>

@@ -9,9 +9,9 @@ export interface Finding {
   /** Which check found it: an entry of the registry. */
   code: string
   level: Level
-  /** Where it is mended: `attribute:load-limit`, `attribute:summary@/fr-CH`, `picture:pe-1830.svg`, `piece:mounting`, `area:details`, `price`. */
+  /** Where it is mended: `attribute:load-limit`, `picture:pe-1830.svg`, `piece:mounting`, `area:details`, `price`. The language is the edition's. */
   at: string
-  /** What the same work mends on other pages too: the load limits of racks, the summaries in French. */
+  /** What the same work mends on other pages too: the load limits of racks, the summaries of a language. */
   fix: string
   /** What the sentence about it needs beyond its place. */
   said?: Said
@@ -33,8 +33,10 @@ export interface FindingKind {
   strand: Strand
   /** How lists name findings of this kind. */
   label: string
-  /** The sentence about one finding; `called` gives the name of what stands at its place. */
-  message(f: Pick<Finding, 'at' | 'said'>, called: string): string
-  /** What one does about all findings of one fix; `of` and `to` are the parts of the fix after the code. */
-  fix(parts: { of: string; to: string; products: number; places: number }): string
+  /** Whether the work is another one in each language, so that fixes are told apart by it. */
+  perLanguage?: boolean
+  /** The sentence about one finding; `called` is the name of what stands at its place, `language` that of the edition's language. */
+  message(f: Pick<Finding, 'at' | 'said'>, called: string, language: string): string
+  /** What one does about all findings of one fix; `of` and `to` are the parts of the fix after the code, in words. */
+  fix(parts: { of: string; to: string; language: string; products: number; places: number }): string
 }

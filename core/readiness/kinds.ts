@@ -18,46 +18,55 @@ const facts: Record<string, FindingKind> = {
 }
 
 const copy: Record<string, FindingKind> = {
-  'copy-missing': { strand: 'copy', label: 'text missing',
-    message: ({ said }, called) => (said?.language ? `“${called}” is missing in ${said.wanted}; there is one in ${said.language}.` : `“${called}” is missing in ${said?.wanted ?? 'this language'}.`),
-    fix: ({ of, to, products }) => `Write “${of}” in ${to} for ${many(products, 'product')}` },
-  'only-pictures': { strand: 'copy', label: 'words only in pictures', message: (_f, called) => `“${called}” has pictures and no words; what stands in pictures is not read.`, fix: ({ of, to, products }) => `Give “${of}” words in ${to} on ${many(products, 'product')}` },
-  'name-variant': { strand: 'copy', label: 'name says what variants add', message: ({ said }, called) => `“${called}” says “${said?.word ?? ''}”, which its variants add.`, fix: ({ products }) => `Take variant words out of ${many(products, 'name')}` },
+  'copy-missing': { strand: 'copy', label: 'text missing', perLanguage: true,
+    message: ({ said }, called, language) => `“${called}” is missing in ${language}${said?.language ? `; there is one in ${said.language}` : ''}.`,
+    fix: ({ of, language, products }) => `Write “${of}” in ${language} for ${many(products, 'product')}` },
+  'only-pictures': { strand: 'copy', label: 'words only in pictures', perLanguage: true, message: (_f, called) => `“${called}” has pictures and no words; what stands in pictures is not read.`, fix: ({ of, language, products }) => `Give “${of}” words in ${language} on ${many(products, 'product')}` },
+  'name-variant': { strand: 'copy', label: 'name says what variants add', perLanguage: true, message: ({ said }, called) => `“${called}” says “${said?.word ?? ''}”, which its variants add.`, fix: ({ language, products }) => `Take variant words out of ${many(products, 'name')} in ${language}` },
 }
 
 /** What the house style finds is told in its own words. */
 const styles = Object.fromEntries(textChecks.map(({ code, label }): [string, FindingKind] => [`style:${code}`, {
-  strand: 'copy', label, message: ({ said }, called) => `“${called}”: ${said?.message ?? label}`, fix: ({ of, to, products }) => `${capital(label)}: mend “${of}” in ${to} on ${many(products, 'product')}`,
+  strand: 'copy', label, perLanguage: true, message: ({ said }, called) => `“${called}”: ${said?.message ?? label}`, fix: ({ of, language, products }) => `${capital(label)}: mend “${of}” in ${language} on ${many(products, 'product')}`,
 }]))
 
 const language: Record<string, FindingKind> = {
-  'unread': { strand: 'language', label: 'translated but unread', message: ({ said }, called) => `“${called}” is ${said?.state ?? 'initial'}; this edition asks for ${said?.asks ?? 'more'}.`, fix: ({ to, places }) => `Read ${many(places, 'text')} in ${to}` },
-  'stale': { strand: 'language', label: 'stale', message: (_f, called) => `“${called}” was made from a source that has changed since.`, fix: ({ to, places }) => `Bring ${many(places, 'stale text')} in ${to} up to date` },
-  'untranslated': { strand: 'language', label: 'not translated', message: ({ said }, called) => `“${called}” is not translated into ${said?.wanted ?? 'this language'}.`, fix: ({ to, places }) => `Translate ${many(places, 'further text')} into ${to}` },
-  'piece-unread': { strand: 'language', label: 'piece unread', message: ({ said }, called) => `“${called}” is ${said?.state ?? 'initial'}; this edition asks for ${said?.asks ?? 'more'}.`, fix: ({ to, places }) => `Read ${many(places, 'piece')} in ${to}` },
-  'piece-stale': { strand: 'language', label: 'piece stale', message: (_f, called) => `“${called}” was made from a source that has changed since.`, fix: ({ to, places }) => `Bring ${many(places, 'piece')} in ${to} up to date` },
+  'unread': { strand: 'language', label: 'translated but unread', perLanguage: true, message: ({ said }, called) => `“${called}” is ${said?.state ?? 'initial'}; this edition asks for ${said?.asks ?? 'more'}.`, fix: ({ language: l, places }) => `Read ${many(places, 'text')} in ${l}` },
+  'stale': { strand: 'language', label: 'stale', perLanguage: true, message: (_f, called) => `“${called}” was made from a source that has changed since.`, fix: ({ language: l, places }) => `Bring ${many(places, 'stale text')} in ${l} up to date` },
+  'untranslated': { strand: 'language', label: 'not translated', perLanguage: true, message: (_f, called, l) => `“${called}” is not translated into ${l}.`, fix: ({ language: l, places }) => `Translate ${many(places, 'further text')} into ${l}` },
+  'piece-unread': { strand: 'language', label: 'piece unread', perLanguage: true, message: ({ said }, called) => `“${called}” is ${said?.state ?? 'initial'}; this edition asks for ${said?.asks ?? 'more'}.`, fix: ({ language: l, places }) => `Read ${many(places, 'piece')} in ${l}` },
+  'piece-stale': { strand: 'language', label: 'piece stale', perLanguage: true, message: (_f, called) => `“${called}” was made from a source that has changed since.`, fix: ({ language: l, places }) => `Bring ${many(places, 'piece')} in ${l} up to date` },
 }
 
 const mediaFixes: Record<string, FindingKind['fix']> = {
-  'no-label': ({ to, places }) => `Alternative text in ${to} for ${many(places, 'picture')}`,
+  'no-label': ({ language: l, places }) => `Alternative text in ${l} for ${many(places, 'picture')}`,
   'no-view': ({ of, products }) => `Add a picture with the view “${of}” to ${many(products, 'product')}`,
   'no-picture': ({ products }) => `Add a picture to ${many(products, 'product')}`,
   'too-small': ({ places }) => `Get ${many(places, 'larger picture')}`,
   'right-ended': ({ places }) => `Renew the right to ${many(places, 'picture')}`,
 }
 
+/** Those of which the sentence is another one in each language. */
+const mediaMessages: Record<string, FindingKind['message']> = {
+  'no-label': (_f, called, l) => `${called} has no text in ${l} that stands for it.`,
+  'no-version': (_f, called, l) => `${called} has words in it that readers of ${l} do not read; it needs a version of its own.`,
+}
+
 const media = Object.fromEntries([
   ...itemChecks.map(({ code, label }) => [code, label]), ['no-picture', 'no picture'], ['unknown', 'picture not in the library'], ['no-version', 'no version with words in this language'], ['no-view', 'a wanted view is missing'], ['twin', 'nearly the same picture twice'],
 ].map(([code, label]): [string, FindingKind] => [`media:${code}`, {
-  strand: 'media', label: label!, message: ({ said }, called) => (called === '' ? String(said?.message ?? label) : `${called}: ${said?.message ?? label}`),
+  strand: 'media', label: label!, perLanguage: code! in mediaMessages, message: mediaMessages[code!] ?? (({ said }, called) => (called === '' ? String(said?.message ?? label) : `${called}: ${said?.message ?? label}`)),
   fix: mediaFixes[code!] ?? (({ products }) => `${capital(label!)}: mend ${many(products, 'product')}`),
 }]))
 
 const content: Record<string, FindingKind> = {
-  'piece-no-text': { strand: 'content', label: 'piece not in this language', message: ({ said }, called) => `“${called}” would not stand there: ${said?.reason ?? 'it has no text'}.`, fix: ({ to, places }) => `Translate ${many(places, 'piece')} into ${to}` },
+  'piece-no-text': { strand: 'content', label: 'piece not in this language', perLanguage: true, message: ({ said }, called) => `“${called}” would not stand there: ${said?.reason ?? 'it has no text'}.`, fix: ({ language: l, places }) => `Translate ${many(places, 'piece')} into ${l}` },
   'piece-empty': { strand: 'content', label: 'piece would be empty', message: ({ said }, called) => `“${called}” would be empty: ${said?.reason ?? 'its values are'}.`, fix: ({ of, to, products }) => `Fill ${to}, which “${of}” names (${many(products, 'product')})` },
   'area-empty': { strand: 'content', label: 'area empty', message: (_f, called) => `Nothing stands in the area “${called}”, which must not be empty.`, fix: ({ of, products }) => `Put something into “${of}” for ${many(products, 'product')}` },
 }
 
 /** Every kind of finding. Adding one is adding an entry, and what finds it. */
 export const findingKinds: Readonly<Record<string, FindingKind>> = { ...facts, ...copy, ...styles, ...language, ...media, ...content }
+
+/** The codes whose fixes are told apart by language. */
+export const codesPerLanguage: readonly string[] = Object.entries(findingKinds).filter(([, k]) => k.perLanguage).map(([code]) => code)

@@ -149,7 +149,6 @@ function prepareEdition(input: JudgeInput, n: number, storefront: Storefront, ed
 
 /** What is lacking in a piece's text of an edition, whatever the product. */
 function pieceHere(piece: Piece, reader: Reader, asks: number, source: string): PieceHere {
-  const { language } = reader.edition
   const title = findText(piece, 'title', reader)
   const body = findText(piece, 'body', reader)
   const never = !title?.counts ? 'its title is missing in this language' : !body?.counts ? 'it has no text in this language' : null
@@ -161,9 +160,9 @@ function pieceHere(piece: Piece, reader: Reader, asks: number, source: string): 
     const marks = body!.of
     const parts = ['title', 'body'] as const
     const lowest = parts.map((p) => marks.states?.[p] ?? 'initial').sort((a, b) => rankOf(a) - rankOf(b))[0]!
-    if (rankOf(lowest) < asks) findings.push({ code: 'piece-unread', level: 'blocker', at, fix: `piece-unread||${language}`, said: { state: lowest, asks: translationStates[asks]! } })
+    if (rankOf(lowest) < asks) findings.push({ code: 'piece-unread', level: 'blocker', at, fix: 'piece-unread||', said: { state: lowest, asks: translationStates[asks]! } })
     const from = piece.texts.find((x) => x.language === source && x.storefront === body!.storefront) ?? piece.texts.find((x) => x.language === source && x.storefront === null)
-    if (from && parts.some((p) => isStale(marks.sources?.[p] ?? null, from[p]))) findings.push({ code: 'piece-stale', level: 'blocker', at, fix: `piece-stale||${language}` })
+    if (from && parts.some((p) => isStale(marks.sources?.[p] ?? null, from[p]))) findings.push({ code: 'piece-stale', level: 'blocker', at, fix: 'piece-stale||' })
   }
   return { piece, never, addresses, translated, findings }
 }

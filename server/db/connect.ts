@@ -9,11 +9,21 @@ pg.types.setTypeParser(pg.types.builtins.INT8, Number)
 export type Db = NodePgDatabase<typeof schema>
 
 /** A connection inside a transaction: Drizzle for queries, the client for COPY. */
+/** The products whose readiness may be another now. */
+export interface Touched {
+  /** Some by their roots. */
+  roots: Set<number>
+  /** Whether there are more that were not counted, and the moments at which those were written. */
+  more: boolean
+  moments: Set<string>
+}
+
+export const nothingTouched = (): Touched => ({ roots: new Set(), more: false, moments: new Set() })
+
 export interface Tx {
   db: Db
   client: pg.PoolClient
-  /** The products whose readiness may be another now: some by their roots, and whether there are more that were not counted. */
-  touched: { roots: Set<number>; more: boolean }
+  touched: Touched
 }
 
 /** What is done at the end of every transaction that touched products, as part of it. */
@@ -49,7 +59,7 @@ export async function inTransaction<T>(work: (tx: Tx) => Promise<T>): Promise<T>
   const client = await connections().connect()
   try {
     await client.query('begin')
-    const tx: Tx = { client, db: drizzle(client, { schema }) as unknown as Db, touched: { roots: new Set(), more: false } }
+    const tx: Tx = { client, db: drizzle(client, { schema }) as unknown as Db, touched: nothingTouched() }
     const result = await work(tx)
     if (tx.touched.roots.size > 0 || tx.touched.more) await atTheEnd?.(tx)
     await client.query('commit')

@@ -52,7 +52,7 @@ describe('readiness by HTTP', () => {
     const blocked = await rows({ strand: 'facts', limit: 500 })
     expect(blocked.length).toBeGreaterThan(0)
     expect(blocked.map((r) => r.blockers)).toEqual(blocked.map((r) => r.blockers).sort((a, b) => b - a))
-    const [first] = (await maren.get<{ fixes: { id: number; products: number; pages: number }[] }>('/api/readiness/overview')).body.fixes
+    const [first] = (await maren.get<{ fixes: { id: string; products: number; pages: number }[] }>('/api/readiness/overview')).body.fixes
     const ofFix = await rows({ fix: first!.id, limit: 500 })
     expect(ofFix.length).toBeGreaterThanOrEqual(first!.products)
     expect((await rows({ type: 'rack', sort: 'sku', limit: 3 })).map((r) => r.type)).toEqual(['rack', 'rack', 'rack'])
@@ -93,6 +93,17 @@ describe('readiness by HTTP', () => {
 })
 
 describe('the house style by HTTP', () => {
+  it('tries words against the whole catalogue before they are banned', async () => {
+    interface Trial { texts: number; products: number; items: { sku: string; field: string; language: string; before: string; word: string; after: string }[] }
+    const trial = async (body: object) => (await luc.post<Trial>('/api/house-styles/trial', body)).body
+    const found = await trial({ words: ['child'], language: 'en' })
+    expect(found.texts).toBeGreaterThan(5)
+    for (const i of found.items) expect(i.word.toLowerCase()).toMatch(/^child(ren|'s|’s|s)?$/)
+    expect((await trial({ words: ['child'], language: 'en', field: 'name' })).texts).toBeLessThan(found.texts)
+    expect(await trial({ words: ['zzyzx'] })).toEqual({ texts: 0, products: 0, more: false, items: [] })
+    expect((await luc.post('/api/house-styles/trial', { words: [] })).status).toBe(422)
+    expect((await luc.post('/api/house-styles/trial', { words: ['a'], field: 'no-such' })).status).toBe(422)
+  })
   const at = '/api/house-styles/shouting'
   const part = { code: 'shouting', field: 'summary', storefront: null, language: 'en', settings: { banned: ['zzyzx'] } }
   it('is written, read back unchanged, and deleted', async () => {

@@ -2,7 +2,7 @@
 import type { FixDocument } from '@contracts/readiness'
 
 /** The fixes that would make the most pages ready, each by itself. */
-defineProps<{ fixes: FixDocument[]; chosen: number | undefined }>()
+defineProps<{ fixes: FixDocument[]; chosen: string | undefined }>()
 const emit = defineEmits<{ choose: [FixDocument] }>()
 const setup = useSetupStore()
 const where = (f: FixDocument) => (f.storefronts.length === 1 ? `in ${setup.storefrontName(f.storefronts[0]!)}` : `in ${f.storefronts.length} storefronts`)

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-const parts = [{ to: '/settings/types', name: 'Product types' }, { to: '/settings/attributes', name: 'Attributes' }, { to: '/settings/categories', name: 'Categories' }]
+const parts = [{ to: '/settings/types', name: 'Product types' }, { to: '/settings/attributes', name: 'Attributes' }, { to: '/settings/categories', name: 'Categories' }, { to: '/settings/storefronts', name: 'Storefronts' }, { to: '/settings/house-style', name: 'House style' }]
 </script>
 
 <template>

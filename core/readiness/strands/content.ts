@@ -40,7 +40,7 @@ function judgePiece(here: PieceHere, edition: JudgedEdition, values: (code: stri
   const { piece, never, addresses, translated, findings } = here
   const at = `piece:${piece.code}`
   if (never !== null) {
-    tally?.miss({ code: 'piece-no-text', level: 'blocker', at, fix: `piece-no-text||${edition.language}`, said: { reason: never } })
+    tally?.miss({ code: 'piece-no-text', level: 'blocker', at, fix: 'piece-no-text||', said: { reason: never } })
     return false
   }
   // Where everything that it names has a value, it is shown as it is, and needs no filling in to know that.

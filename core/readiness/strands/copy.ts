@@ -14,29 +14,28 @@ const strand = strands.indexOf('copy')
 /** Required texts are there in a language that counts, and all texts keep the house style. */
 export function judgeCopy(reading: Reading, edition: JudgedEdition, tally: Tally): void {
   const { family, prepared } = reading
-  const { language } = edition
   for (const place of prepared.plans.get(family.root.type)?.copy ?? []) {
     const { attribute } = place
     const found = reading.value(attribute, 0, edition)
-    const at = `attribute:${attribute.code}@/${language}`
+    const at = `attribute:${attribute.code}`
     if (found.value === null || !found.counts) {
       if (!asks(place, reading, edition)) continue
-      tally.miss({ code: 'copy-missing', level: 'blocker', at, fix: `copy-missing|${attribute.code}|${language}`, said: { wanted: language, ...(found.value === null ? {} : { language: found.language ?? '' }) } })
+      tally.miss({ code: 'copy-missing', level: 'blocker', at, fix: `copy-missing|${attribute.code}|`, ...(found.value === null ? {} : { said: { language: found.language ?? '' } }) })
       continue
     }
     const style = edition.styleOf(attribute.code)
     const findings = prepared.findings(found.value as never, attribute, style)
     if (findings.length === 0) tally.pass(strand)
     findings.forEach((f, i) => {
-      const finding = { code: `style:${f.code}`, level: f.level, at, fix: `style:${f.code}|${attribute.code}|${language}`, said: { message: f.message } }
+      const finding = { code: `style:${f.code}`, level: f.level, at, fix: `style:${f.code}|${attribute.code}|`, said: { message: f.message } }
       // A text is one check, however much is found in it.
       if (i === 0) tally.miss(finding)
       else tally.note(finding)
     })
-    if (attribute.type === 'rich-text' && onlyPictures(found.value)) tally.note({ code: 'only-pictures', level: 'blocker', at, fix: `only-pictures|${attribute.code}|${language}` })
+    if (attribute.type === 'rich-text' && onlyPictures(found.value)) tally.note({ code: 'only-pictures', level: 'blocker', at, fix: `only-pictures|${attribute.code}|` })
     if (style.variantWords === false && family.variants.length > 0) {
       const word = variantWordIn(String(found.value), reading, edition)
-      if (word !== undefined) tally.note({ code: 'name-variant', level: 'remark', at, fix: `name-variant|${attribute.code}|${language}`, said: { word } })
+      if (word !== undefined) tally.note({ code: 'name-variant', level: 'remark', at, fix: `name-variant|${attribute.code}|`, said: { word } })
     }
   }
 }

@@ -20,18 +20,18 @@ export function judgeLanguage(reading: Reading, edition: JudgedEdition, tally: T
     const original = reading.original(place, edition)
     if (!original) continue
     const found = reading.value(attribute, 0, edition)
-    const at = `attribute:${attribute.code}@/${edition.language}`
+    const at = `attribute:${attribute.code}`
     if (found.value === null || !found.counts) {
       if (asks(place, reading, edition)) continue
-      tally.miss({ code: 'untranslated', level: 'remark', at, fix: `untranslated||${edition.language}`, said: { wanted: edition.language } })
+      tally.miss({ code: 'untranslated', level: 'remark', at, fix: 'untranslated||' })
       continue
     }
     if (found.language === null || prepared.sourceLanguages.has(found.language)) continue
     const mark = family.root.marks.get(`${attribute.code}@${found.storefront ?? ''}/${found.language}`)
     const state = mark?.state ?? 'initial'
     const stale = staleAgainst(mark?.sourceHash ?? null, original, found)
-    if (rankOf(state) < edition.asks) tally.miss({ code: 'unread', level: 'blocker', at, fix: `unread||${edition.language}`, said: { state, asks: translationStates[edition.asks]! } })
-    if (stale) tally.miss({ code: 'stale', level: 'blocker', at, fix: `stale||${edition.language}` })
+    if (rankOf(state) < edition.asks) tally.miss({ code: 'unread', level: 'blocker', at, fix: 'unread||', said: { state, asks: translationStates[edition.asks]! } })
+    if (stale) tally.miss({ code: 'stale', level: 'blocker', at, fix: 'stale||' })
     if (rankOf(state) >= edition.asks && !stale) tally.pass(strand)
   }
 }

@@ -5,6 +5,7 @@ import type { Reading } from '../family'
 import type { JudgedEdition } from '../prepare'
 import type { Tally } from '../tally'
 import { strands } from '../finding'
+import { findingKinds } from '../kinds'
 
 const strand = strands.indexOf('media')
 
@@ -30,8 +31,8 @@ export function judgeMedia(reading: Reading, edition: JudgedEdition, library: Li
   for (const { code, level, message, picture } of found) {
     const kind = `media:${code}`
     const at = picture === null ? `attribute:pictures` : `picture:${picture}`
-    const perLanguage = code === 'no-label' || code === 'no-version'
-    const finding = { code: kind, level, at, fix: `${kind}|${code === 'no-view' ? /“([^”]*)”/.exec(message)?.[1] ?? '' : ''}|${perLanguage ? edition.language : ''}`, said: { message } }
+    // The sentence of those is made for each language.
+    const finding = { code: kind, level, at, fix: `${kind}|${code === 'no-view' ? /“([^”]*)”/.exec(message)?.[1] ?? '' : ''}|`, ...(findingKinds[kind]!.perLanguage ? {} : { said: { message } }) }
     if (level === 'blocker') {
       missed++
       tally.miss(finding)

@@ -2,6 +2,7 @@ import { sql, type SQL } from 'drizzle-orm'
 import type { RuleNode } from '@core/rules/condition'
 import type { FactLens } from '@core/rules/facts'
 import { cellBytes } from '@core/readiness/cells'
+import { codesPerLanguage } from '@core/readiness/kinds'
 import { strands, type Said, type Strand } from '@core/readiness/finding'
 import type { Db } from '../connect'
 import { ruleToSql } from './rule-sql'
@@ -14,7 +15,8 @@ export interface ClothWhere {
   /** Numbers of the editions that count. */
   editions: readonly number[]
   strand?: Strand | undefined
-  fix?: number | undefined
+  /** A fix by its number, in all editions or some. */
+  fix?: { id: number; editions: readonly number[] } | undefined
   code?: string | undefined
   open: boolean
   /** The portion of a person on a day. */
@@ -35,7 +37,7 @@ function where(setup: StoredSetup, w: ClothWhere): SQL {
   if (w.open) all.push(every ? sql`d.open > 0` : anyOf(w.editions.map((n) => sql`${byte(n)} > 0`)))
   if (w.strand !== undefined) all.push(anyOf(w.editions.map((n) => sql`${byte(n, 1)} & ${1 << strands.indexOf(w.strand!)} <> 0`)))
   const there = every ? sql`` : sql`and f.editions && ${sql.param([...w.editions])}::smallint[]`
-  if (w.fix !== undefined) all.push(sql`exists (select 1 from finding f where f.root_id = d.root_id and f.fix_id = ${w.fix} ${there})`)
+  if (w.fix !== undefined) all.push(sql`exists (select 1 from finding f where f.root_id = d.root_id and f.fix_id = ${w.fix.id} ${there} ${w.fix.editions.length > 0 ? sql`and f.editions && ${sql.param([...w.fix.editions])}::smallint[]` : sql``})`)
   if (w.code !== undefined) all.push(sql`d.root_id in (select f.root_id from finding f join fix x on x.id = f.fix_id where split_part(x.key, '|', 1) = ${w.code} ${there})`)
   if (w.portion) all.push(sql`d.root_id in (select root_id from portion_product where person_id = ${w.portion.personId} and day = ${w.portion.day})`)
   return sql.join(all, sql` and `)
@@ -86,22 +88,24 @@ export async function dailyCounts(db: Db): Promise<{ day: string; edition: numbe
   return rows
 }
 
-/** The fixes that would by themselves make the most pages ready, of some editions or all. */
+/** The fixes that would by themselves make the most pages ready, of some editions or all; those that are another work in each language, language by language. */
 export async function bestFixes(db: Db, editions: readonly number[], limit: number) {
-  const { rows } = await db.execute<{ id: number; key: string; pages: number; editions: number[] }>(sql`
-    select c.fix_id as id, f.key, sum(c.pages)::int as pages, array_agg(distinct c.edition) filter (where c.pages > 0) as editions
+  const { rows } = await db.execute<{ id: number; key: string; language: string | null; pages: number; editions: number[] }>(sql`
+    select c.fix_id as id, f.key, case when split_part(f.key, '|', 1) = any(${sql.param([...codesPerLanguage])}::text[]) then e.language end as language, sum(c.pages)::int as pages, array_agg(distinct c.edition) as editions
     from (select fix_id, edition, sum(pages) as pages from fix_count ${editions.length > 0 ? sql`where edition = any(${sql.param([...editions])}::smallint[])` : sql``} group by fix_id, edition) c
-    join fix f on f.id = c.fix_id where c.pages > 0 group by 1, 2 order by 3 desc, 1 limit ${limit}`)
+    join fix f on f.id = c.fix_id join edition e on e.n = c.edition where c.pages > 0 group by 1, 2, 3 order by 4 desc, 1, 3 limit ${limit}`)
   return rows
 }
 
-/** Of fixes: how many products they free, and how many places they are at; counted up to a number, above which nobody counts. */
-export async function sizesOfFixes(db: Db, ids: readonly number[], most: number) {
-  const { rows } = await db.execute<{ id: number; products: number; places: number }>(sql`
-    select x.id, s.products, s.places from unnest(${sql.param([...ids])}::int[]) x(id), lateral (
+/** Of fixes in some editions: how many products they free, and how many places they are at; counted up to a number, above which nobody counts. */
+export async function sizesOfFixes(db: Db, fixes: readonly { id: number; editions: readonly number[] }[], most: number) {
+  const { rows } = await db.execute<{ products: number; places: number }>(sql`
+    select s.products, s.places from jsonb_to_recordset(${JSON.stringify(fixes.map((f, i) => ({ i, ...f })))}::jsonb) as x(i int, id int, editions smallint[]), lateral (
       select count(distinct f.root_id)::int as products, count(distinct f.at)::int as places
-      from (select f.root_id, case when f.at like 'attribute:%' then f.root_id || f.at else f.at end as at from finding f join readiness d on d.root_id = f.root_id where f.fix_id = x.id and f.blocker and x.id = any(d.soles) limit ${most}) f) s`)
-  return new Map(rows.map((r) => [r.id, r]))
+      from (select f.root_id, case when f.at like 'attribute:%' then f.root_id || f.at else f.at end as at from finding f join readiness d on d.root_id = f.root_id
+        where f.fix_id = x.id and f.blocker and f.editions && x.editions and exists (select 1 from unnest(x.editions) n where d.soles[n + 1] = x.id) limit ${most}) f) s
+    order by x.i`)
+  return rows
 }
 
 export interface KeptFinding { root_id: number; fix_id: number; key: string; blocker: boolean; at: string; said: Said | null; editions: number[] }

@@ -30,7 +30,7 @@ export async function loadEditions(db: Db, setup: StoredSetup): Promise<Numbered
 }
 
 /** What stands for very many products that are due at once. */
-export type DueSet = { type: string } | { step: number } | { reach: unknown } | { all: true }
+export type DueSet = { type: string } | { step: number } | { changed: string } | { reach: unknown } | { all: true }
 
 /** Says that something was changed for products, so that they have to be judged anew. Part of the transaction that changes it. */
 export async function touchRoots(tx: Tx, roots: Iterable<number>): Promise<void> {
@@ -38,6 +38,19 @@ export async function touchRoots(tx: Tx, roots: Iterable<number>): Promise<void>
   if (ids.length === 0) return
   await tx.db.execute(sql`insert into readiness_due (root_id) select unnest(${sql.param(ids)}::int[]) on conflict do nothing`)
   for (const id of ids) tx.touched.roots.add(id)
+}
+
+/** From so many products written at once on, they are found again by the moment at which they were changed. */
+const foundByMoment = 60
+
+/** The same for products that were written at a moment: some by their roots, many by the moment alone. */
+export async function touchWritten(tx: Tx, roots: ReadonlySet<number>, moments: ReadonlySet<number>): Promise<void> {
+  if (roots.size < foundByMoment) return touchRoots(tx, roots)
+  for (const moment of moments) {
+    const changed = new Date(moment).toISOString()
+    if (!tx.touched.moments.has(changed)) await touchSet(tx, { changed })
+    tx.touched.moments.add(changed)
+  }
 }
 
 /** The same for products that SQL names by their roots. */

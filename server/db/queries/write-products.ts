@@ -6,7 +6,7 @@ import { Turns, type Db, type Tx } from '../connect'
 import { copyInto } from '../copy'
 import { packDifferences } from '../schema'
 import type { StoredFamily } from './families'
-import { touchRoots, touchWhere } from './readiness'
+import { touchWhere, touchWritten } from './readiness'
 import { addFacts, addPrices, addProduct, addValues, momentText, newFactRows, newProductRows, type ProductWrite, type ValueKey, carriedFolded } from './product-rows'
 import type { StoredSetup } from './setup'
 
@@ -44,6 +44,8 @@ export class WriteSet {
   private oldFacts: number[] = []
   /** The roots of all that is written. */
   private readonly written = new Set<number>()
+  /** When it was changed: once for all of a step. */
+  private readonly moments = new Set<number>()
 
   constructor(private readonly setup: StoredSetup, private readonly stepId: number) {}
 
@@ -51,6 +53,7 @@ export class WriteSet {
   add(write: ProductWrite, root: number): void {
     const { before, after: p, differences } = write
     this.written.add(root)
+    this.moments.add(p.changed)
     if (!before) {
       addProduct(this.rows, p, root)
       if (root !== p.id) this.parents.add(root)
@@ -107,7 +110,7 @@ export class WriteSet {
     if (this.oldPrices.length > 0) work.push(() => tx.db.execute(sql`delete from price where product_id = any(${sql.param(this.oldPrices)}::int[])`))
     work.push(() => deleteFacts(tx, this.oldFacts))
     for (const rows of [this.rows.values, this.rows.prices, this.rows.changes, ...Object.values(this.facts)]) work.push(() => copyInto(tx.client, rows))
-    work.push(() => touchRoots(tx, this.written))
+    work.push(() => touchWritten(tx, this.written, this.moments))
     await Promise.all(work.map((w) => turns.take(w)))
   }
 }

@@ -61,7 +61,7 @@ export const readinessDue = pgTable('readiness_due', { rootId: integer('root_id'
 /** The same for many at once: of a type, changed in a step, reached by something, or all. */
 export const readinessDueSet = pgTable('readiness_due_set', {
   id: serial('id').primaryKey(),
-  what: jsonb('what').$type<{ type: string } | { step: number } | { reach: unknown } | { all: true }>().notNull(),
+  what: jsonb('what').$type<{ type: string } | { step: number } | { changed: string } | { reach: unknown } | { all: true }>().notNull(),
 })
 
 /** How many pages were sold and ready, as changes of these numbers day by day: their sum up to a day is the state of that day. */

@@ -24,7 +24,7 @@ export async function clothWhere(person: Person, body: ClothFilter, setup: Store
   const portion = body.show === 'portion' ? { personId: (await personOf(person, body.person)).id, day: today(setup, now) } : undefined
   return {
     node: filterOf(setup, body.filter), lens: lensOf(setup, body.lens, now), editions: narrowed ? editionsOf(setup, editions, body.storefronts) : [],
-    strand: body.strand, fix: body.fix, code: body.code, open: body.show === 'open', portion,
+    strand: body.strand, fix: fixOf(body.fix, setup, editions), code: body.code, open: body.show === 'open', portion,
   }
 }
 
@@ -73,11 +73,18 @@ export async function fixesFor(setup: StoredSetup, editions: NumberedEditions, s
   const db = database()
   const words = new Words(setup, await loadContent(db, setup))
   const best = await bestFixes(db, storefronts.length === 0 ? [] : editionsOf(setup, editions, storefronts), limit)
-  const sizes = await sizesOfFixes(db, best.map((f) => f.id), countedAtMost)
-  return best.map(({ id, key, pages, editions: where }) => {
-    const { products = 0, places = 0 } = sizes.get(id) ?? {}
-    return { id, code: key.split('|')[0]!, text: words.fix(key, products, places), pages, products, storefronts: [...new Set(where.flatMap((n) => editions.list[n]?.storefront ?? []))] }
+  const sizes = await sizesOfFixes(db, best, countedAtMost)
+  return best.map(({ id, key, language, pages, editions: where }, i) => {
+    const { products, places } = sizes[i]!
+    return { id: language === null ? `${id}` : `${id}:${language}`, code: key.split('|')[0]!, text: words.fix(key, language, products, places), pages, products, storefronts: [...new Set(where.flatMap((n) => editions.list[n]?.storefront ?? []))] }
   })
+}
+
+/** A fix as it is named: its number, and the language where it is another work in each. */
+function fixOf(name: string | undefined, setup: StoredSetup, editions: NumberedEditions): ClothWhere['fix'] {
+  if (name === undefined) return undefined
+  const [id, language] = name.split(':')
+  return { id: Number(id), editions: language === undefined ? [] : editionsOf(setup, editions, []).filter((n) => editions.list[n]!.language === language) }
 }
 
 /** What stands above the cloth: how much is ready, how that has changed since yesterday, the ten best fixes, one's portion. */

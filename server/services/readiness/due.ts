@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import type { Reach } from '@core/assignments/assignment'
-import { database, inTransaction, type Tx } from '../../db/connect'
+import { database, inTransaction, nothingTouched, type Tx } from '../../db/connect'
 import { countDue, foldSums, takeDue, takeDueSets, touchRoots, touchSet, touchWhere, type DueSet } from '../../db/queries/readiness'
 import { reachToSql } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
@@ -22,7 +22,7 @@ export async function enqueueJudging(tx: Tx): Promise<void> {
 export async function queueAll(person: Person): Promise<string> {
   return inTransaction(async (tx) => {
     await touchSet(tx, { all: true })
-    tx.touched = { roots: new Set(), more: false }
+    tx.touched = nothingTouched()
     return enqueue(tx, { kind: 'judge', title: 'Working out all readiness anew', personId: person.id, input: {} })
   })
 }
@@ -30,6 +30,7 @@ export async function queueAll(person: Person): Promise<string> {
 /** The roots that a set of what is due stands for. */
 function rootsOf(what: DueSet, setup: StoredSetup) {
   if ('type' in what) return [sql`select id from product where parent_id is null and type = ${what.type}`]
+  if ('changed' in what) return [sql`select p.root_id from product_version v join product p on p.id = v.product_id where v.changed = ${what.changed}`]
   if ('step' in what) return [sql`select p.root_id from change_member m join change_set s on s.id = m.set_id join product p on p.id = m.product_id where s.step_id = ${what.step}`]
   if ('reach' in what) return reached(what.reach as Reach, setup, Date.now())
   return [sql`select id from product where parent_id is null`]
@@ -64,7 +65,7 @@ export async function judgeDue(now: () => number, { onProgress, cancelled }: Wor
       const some = await takeDue(tx, familiesAtOnce)
       await judgeRoots(tx, some, now())
       // What is due was found and is being judged; nothing more is to be done for it at the end.
-      tx.touched = { roots: new Set(), more: false }
+      tx.touched = nothingTouched()
       return some.length
     })
     products += n

@@ -15,16 +15,16 @@ import { notFitting, notFound } from '../problem'
 import { clothWhere, editionsOf } from './cloth'
 import { Words } from './words'
 
-function documentOf(f: KeptFinding, words: Words): FindingDocument {
+function documentOf(f: KeptFinding, words: Words, language: string): FindingDocument {
   const code = f.key.split('|')[0]!
-  return { code, strand: findingKinds[code]?.strand ?? 'facts', message: words.message(code, f.at, f.said), at: f.at, label: findingKinds[code]?.label ?? code, fix: f.fix_id }
+  return { code, strand: findingKinds[code]?.strand ?? 'facts', message: words.message(code, f.at, f.said, language), at: f.at, label: findingKinds[code]?.label ?? code, fix: findingKinds[code]?.perLanguage ? `${f.fix_id}:${language}` : `${f.fix_id}` }
 }
 
 function editionDocument(n: number, editions: NumberedEditions, cells: Buffer, findings: readonly KeptFinding[], words: Words): EditionDocument | undefined {
   const cell = cellAt(cells, n)
   if (!cell) return undefined
   const here = findings.filter((f) => f.editions.includes(n))
-  const of = (blocker: boolean) => here.filter((f) => f.blocker === blocker).map((f) => documentOf(f, words))
+  const of = (blocker: boolean) => here.filter((f) => f.blocker === blocker).map((f) => documentOf(f, words, editions.list[n]!.language))
   return {
     ...editions.list[n]!, strands: Object.fromEntries(strands.map((s, i) => [s, { passed: cell.passed[i]!, of: cell.of[i]! }])) as Record<Strand, { passed: number; of: number }>,
     blockers: of(true), remarks: of(false),
@@ -82,13 +82,12 @@ export async function findingsFile(person: Person, body: ClothFilter, now: numbe
       const { findings } = await keptOf(db, roots.map((r) => r.id))
       const skus = new Map(roots.map((r) => [r.id, r.sku]))
       yield stringify(findings.filter((f) => wanted(f, body)).flatMap((f) => {
-        const d = documentOf(f, words)
-        return f.editions.filter((n) => numbers.has(n)).map((n) => [skus.get(f.root_id)!, editions.list[n]!.storefront, editions.list[n]!.language, d.strand, f.blocker ? 'blocker' : 'remark', d.code, f.at, d.message].map(safe))
+        return f.editions.filter((n) => numbers.has(n)).map((n) => ({ e: editions.list[n]!, d: documentOf(f, words, editions.list[n]!.language) })).filter(({ d }) => body.fix === undefined || d.fix === body.fix).map(({ e, d }) => [skus.get(f.root_id)!, e.storefront, e.language, d.strand, f.blocker ? 'blocker' : 'remark', d.code, f.at, d.message].map(safe))
       }))
     }
   }
   return { name: `findings-${new Date(now).toISOString().slice(0, 10)}.csv`, type: 'text/csv; charset=utf-8; header=present', chunks: lines() }
 }
 
-const wanted = (f: KeptFinding, body: ClothFilter) => (body.fix === undefined || f.fix_id === body.fix) && (body.code === undefined || f.key.split('|')[0] === body.code)
+const wanted = (f: KeptFinding, body: ClothFilter) => (body.code === undefined || f.key.split('|')[0] === body.code)
   && (body.strand === undefined || findingKinds[f.key.split('|')[0]!]?.strand === body.strand)

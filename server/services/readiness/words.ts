@@ -34,20 +34,20 @@ export class Words {
   }
 
   /** The sentence about a finding. */
-  message(code: string, at: string, said: Said | null): string {
+  message(code: string, at: string, said: Said | null, language: string): string {
     // Pictures that are missing have no name of their own.
     const called = code.startsWith('media:') && at.startsWith('attribute:') ? '' : this.called(at)
-    const spoken = said && Object.fromEntries(Object.entries(said).map(([k, v]) => [k, k === 'language' || k === 'wanted' ? languageName(String(v)) : v]))
-    return findingKinds[code]?.message({ at, ...(spoken ? { said: spoken } : {}) }, called) ?? code
+    const spoken = said && Object.fromEntries(Object.entries(said).map(([k, v]) => [k, k === 'language' ? languageName(String(v)) : v]))
+    return findingKinds[code]?.message({ at, ...(spoken ? { said: spoken } : {}) }, called, languageName(language)) ?? code
   }
 
   /** What one does about all findings of a fix. */
-  fix(key: string, products: number, places: number): string {
+  fix(key: string, language: string | null, products: number, places: number): string {
     const [code, of, to] = key.split('|') as [string, string, string]
     const named = code.startsWith('piece') ? this.content.pieces.get(of)?.name ?? of : code === 'area-empty' ? areaWords[of] ?? of : code === 'media:no-view' ? of : of && this.attribute(of)
     const toWords = code === 'fact-missing' ? labelIn(this.setup.types.get(to)?.labels ?? {}, [this.setup.source], to)
       : to.startsWith('attribute:') ? `“${this.attribute(to.slice('attribute:'.length))}”` : to.startsWith('storefront:') ? `the storefront’s ${to.slice('storefront:'.length).replaceAll('-', ' ')}`
-        : this.setup.storefronts.get(to)?.name ?? (to && languageName(to))
-    return findingKinds[code]?.fix({ of: named, to: toWords, products, places }) ?? key
+        : this.setup.storefronts.get(to)?.name ?? to
+    return findingKinds[code]?.fix({ of: named, to: toWords, language: language ? languageName(language) : '', products, places }) ?? key
   }
 }

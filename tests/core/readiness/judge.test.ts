@@ -70,7 +70,7 @@ describe('facts', () => {
     const setup = strict((s) => { s.types.get('glove')!.attributes.find((a) => a.attribute === 'size')!.required = true })
     const [finding] = look(family, { setup }).list[0]!.findings
     expect(finding).toMatchObject({ code: 'fact-missing', at: 'attribute:size', fix: 'fact-missing|size|glove', said: { variants: 1, of: 3, first: 'G-1-2' } })
-    expect(findingKinds['fact-missing']!.message(finding!, 'Size')).toBe('“Size” is missing on 1 of its 3 variants, G-1-2 first.')
+    expect(findingKinds['fact-missing']!.message(finding!, 'Size', 'English')).toBe('“Size” is missing on 1 of its 3 variants, G-1-2 first.')
   })
   it('ask for a price in the storefront, and for values that are allowed', () => {
     expect(look(bag(full, { prices: [price('uk', 60)] })).found(ch)).toEqual(['!no-price price'])
@@ -92,30 +92,30 @@ describe('range', () => {
 describe('copy and language', () => {
   it('want required texts in a language that counts', () => {
     const l = look(bag(without('summary@/fr-CH')))
-    expect(l.found(ch)).toEqual(['!copy-missing attribute:summary@/fr-CH'])
+    expect(l.found(ch)).toEqual(['!copy-missing attribute:summary'])
     expect([l.found(uk), l.found(ca)]).toEqual([[], []])
   })
   it('hold texts to the house style of their edition', () => {
     const styles: HouseStyle[] = [{ code: 'x', field: 'summary', storefront: 'ch', language: 'fr', settings: { banned: ['sec'] } }]
-    expect(look(bag(), { styles }).found(ch)).toEqual(['!style:banned attribute:summary@/fr-CH'])
+    expect(look(bag(), { styles }).found(ch)).toEqual(['!style:banned attribute:summary'])
     expect(look(bag(), { styles }).found(uk)).toEqual([])
   })
   it('say where a name says what variants add', () => {
     const family: JudgedFamily = { root: judged(product('G-1', { prices: both, differsIn: ['season'] }, { ...full, 'name@/en-GB': 'Regn winter' })), variants: [judged(product('G-2', { parent: 'G-1' }))] }
-    expect(look(family).found(uk)).toEqual(['name-variant attribute:name@/en-GB'])
+    expect(look(family).found(uk)).toEqual(['name-variant attribute:name'])
   })
   it('hold translations to the state that is asked, and to the source as it is now', () => {
     const asks = strict((s) => { s.storefronts.get('ch')!.editions.forEach((e) => { e.asks = 'reviewed' }) })
-    expect(look(bag(), { setup: asks }).found(ch)).toEqual(['!unread attribute:name@/fr-CH', '!unread attribute:summary@/fr-CH'])
+    expect(look(bag(), { setup: asks }).found(ch)).toEqual(['!unread attribute:name', '!unread attribute:summary'])
     const mark = (source: string) => ({ 'summary@/fr-CH': { state: 'translated', sourceHash: sourceHash(source) } })
     expect(look(bag(full, {}, mark('Dry inside.'))).found(ch)).toEqual([])
-    expect(look(bag(full, {}, mark('Wet inside.'))).found(ch)).toEqual(['!stale attribute:summary@/fr-CH'])
+    expect(look(bag(full, {}, mark('Wet inside.'))).found(ch)).toEqual(['!stale attribute:summary'])
   })
   it('remark on further texts that are not translated', () => {
-    expect(look(bag({ ...full, 'description@/en-GB': '<p>Long.</p>' })).found(ch)).toEqual(['untranslated attribute:description@/fr-CH'])
+    expect(look(bag({ ...full, 'description@/en-GB': '<p>Long.</p>' })).found(ch)).toEqual(['untranslated attribute:description'])
   })
   it('block a description whose words stand only in pictures', () => {
-    expect(look(bag({ ...full, 'description@/en-GB': '<figure><img src="a.png" alt=""></figure>', 'description@/fr-CH': '<p>Des mots.</p>' }, {}, { 'description@/fr-CH': { state: 'final', sourceHash: null } })).found(uk)).toEqual(['!only-pictures attribute:description@/en-GB'])
+    expect(look(bag({ ...full, 'description@/en-GB': '<figure><img src="a.png" alt=""></figure>', 'description@/fr-CH': '<p>Des mots.</p>' }, {}, { 'description@/fr-CH': { state: 'final', sourceHash: null } })).found(uk)).toEqual(['!only-pictures attribute:description'])
   })
 })
 
@@ -185,7 +185,7 @@ it('gives the same answer again, and has words for every kind of finding', () =>
   const family = bag(without('weight'))
   expect(look(family).list).toEqual(look(family).list)
   for (const [code, kind] of Object.entries(findingKinds)) {
-    expect(kind.message({ at: 'x', said: {} }, 'Thing'), code).toMatch(/\S/)
-    expect(kind.fix({ of: 'a', to: 'b', products: 1, places: 2 }), code).toMatch(/^[A-Z]/)
+    expect(kind.message({ at: 'x', said: {} }, 'Thing', 'French'), code).toMatch(/\S/)
+    expect(kind.fix({ of: 'a', to: 'b', language: 'French', products: 1, places: 2 }), code).toMatch(/^[A-Z]/)
   }
 })
