@@ -14,6 +14,14 @@ const faulty = [
 
 /** Each view: its address, and what is done before the picture is taken. */
 const views = {
+  'readiness': ['/readiness?in=be/nl-BE', async (p) => { await p.getByRole('row', { name: /PE-9030/ }).waitFor(); await p.keyboard.press('ArrowDown'); for (let i = 0; i < 5; i++) await p.keyboard.press('ArrowRight'); await p.getByText('Belgium, Dutch').waitFor() }],
+  'house-style': ['/settings/house-style/new?in=de/de-DE', async (p) => {
+    await p.getByLabel('Language').selectOption({ label: 'in German' })
+    await p.getByLabel('Banned words').fill('Tasche')
+    await p.getByLabel('Characters, at most').fill('2000')
+    await p.getByRole('button', { name: /Try them/ }).click()
+    await p.getByText(/They stand in/).waitFor()
+  }],
   'catalogue': ['/catalogue?in=ch/it-CH', async (p) => { await p.getByRole('grid').waitFor(); for (let i = 0; i < 9; i++) await p.keyboard.press('ArrowDown') }],
   'import': ['/catalogue/import', async (p) => { await p.getByLabel('Choose a file').setInputFiles({ name: 'quay.csv', mimeType: 'text/csv', buffer: Buffer.from(faulty) }); await p.getByText(/problems in/).waitFor() }],
   'change': ['/catalogue/change?type=pannier', async (p) => {
@@ -29,13 +37,11 @@ const views = {
     await p.getByRole('group', { name: 'Values of Colour' }).getByLabel('Slate').check()
     await p.getByRole('button', { name: /Make 1 of 1/ }).click()
   }],
-  'prices': ['/catalogue/PE-1830?in=ch/fr-CH&for=workshop', async (p) => { await p.getByRole('button', { name: 'Prices', exact: true }).click(); await p.getByText('holds now').waitFor() }],
   'data-pool': ['/catalogue/PE-1822?in=uk/en-GB&side=pool', async (p) => {
     await p.getByRole('button', { name: 'Keep ours, with a reason: Net weight' }).click()
     await p.getByRole('textbox', { name: 'Reason' }).fill('weighed in our workshop, three bags')
   }],
   'product-type': ['/settings/types/pannier', async (p) => { await p.getByRole('link', { name: 'Load limit' }).waitFor() }],
-  'attribute': ['/settings/attributes/material', async (p) => { await p.getByRole('button', { name: 'Take Waxed canvas out' }).click(); await p.getByText(/would be lost/).first().waitFor() }],
   'categories': ['/settings/categories', async (p) => { await p.getByRole('treeitem').nth(1).click() }],
   'product': ['/catalogue/PE-1830?in=ch/fr-CH', async (p) => { await p.getByRole('region', { name: 'Copy' }).scrollIntoViewIfNeeded(); await p.getByRole('button', { name: /^Summary, fallback/ }).focus() }],
   'proof': ['/catalogue/PE-1830?in=uk/en-GB&for=workshop', async (p) => { await p.getByRole('button', { name: 'desk' }).click(); await p.getByLabel('Reasons').getByRole('button', { name: 'Fits these racks' }).click() }],

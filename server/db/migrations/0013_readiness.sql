@@ -57,7 +57,8 @@ CREATE TABLE "readiness" (
 	"open" smallint NOT NULL,
 	"sold" smallint NOT NULL,
 	"cells" "bytea" NOT NULL,
-	"soles" integer[] NOT NULL
+	"soles" integer[] NOT NULL,
+	"print" text NOT NULL
 );
 --> statement-breakpoint
 CREATE TABLE "readiness_count" (

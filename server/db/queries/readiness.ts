@@ -1,6 +1,7 @@
+import { createHash } from 'node:crypto'
 import { sql, type SQL } from 'drizzle-orm'
 import { packCells, soleFixes } from '@core/readiness/cells'
-import type { EditionReadiness, Finding, Said } from '@core/readiness/finding'
+import type { EditionReadiness, Said } from '@core/readiness/finding'
 import { isReady } from '@core/readiness/judge'
 import type { Db, Tx } from '../connect'
 import { copyInto, CopyRows } from '../copy'
@@ -93,7 +94,7 @@ export async function countDue(db: Db): Promise<number> {
   return rows[0]!.n
 }
 
-interface KeptRow { root_id: number; cells: Buffer; soles: number[] }
+interface KeptRow { root_id: number; cells: Buffer; soles: number[]; print: string }
 interface KeptFinding { id: number; root_id: number; fix_id: number; blocker: boolean; at: string; said: Said | null; editions: number[] }
 
 /** A finding as it is kept: for all editions in which it reads the same. */
@@ -107,25 +108,37 @@ function gather(list: readonly EditionReadiness[]): Row[] {
   const rows = new Map<string, Row>()
   for (const { edition, findings } of list) {
     for (const f of findings) {
-      const row = asRow(f)
-      const key = keyOf(f.fix, { ...row, editions: [] })
+      const key = `${f.fix}\n${f.at}\n${f.level}\n${f.said ? JSON.stringify(f.said) : ''}`
       const known = rows.get(key)
       // What is found twice in one edition at one place reads as one.
-      if (!known) rows.set(key, { ...row, editions: [edition] })
+      if (!known) rows.set(key, { fix: f.fix, blocker: f.level === 'blocker', at: f.at, said: f.said ?? null, editions: [edition] })
       else if (known.editions.at(-1) !== edition) known.editions.push(edition)
     }
   }
   return [...rows.values()]
 }
-const asRow = ({ fix, level, at, said }: Finding) => ({ fix, blocker: level === 'blocker', at, said: said ?? null })
 
-/** What is kept of products: of those that were judged before. */
-async function readKept(db: Db, roots: readonly number[]) {
-  const ids = sql`any(${sql.param([...roots])}::int[])`
-  const { rows } = await db.execute<KeptRow & Record<string, unknown>>(sql`select root_id, cells, soles from readiness where root_id = ${ids}`)
-  const { rows: findings } = await db.execute<KeptFinding & Record<string, unknown>>(sql`select id, root_id, fix_id, blocker, at, said, editions from finding where root_id = ${ids}`)
-  return { rows: new Map(rows.map((r) => [r.root_id, r])), findings }
+/** What is kept of products that were judged before. */
+async function readKept(db: Db, roots: readonly number[]): Promise<Map<number, KeptRow>> {
+  const { rows } = await db.execute<KeptRow & Record<string, unknown>>(sql`select root_id, cells, soles, print from readiness where root_id = any(${sql.param([...roots])}::int[])`)
+  return new Map(rows.map((r) => [r.root_id, r]))
 }
+
+/** The findings that are kept of products, by their roots. */
+async function readFindings(db: Db, roots: readonly number[]): Promise<Map<number, KeptFinding[]>> {
+  const found = new Map<number, KeptFinding[]>()
+  if (roots.length === 0) return found
+  const { rows } = await db.execute<KeptFinding & Record<string, unknown>>(sql`select id, root_id, fix_id, blocker, at, said, editions from finding where root_id = any(${sql.param([...roots])}::int[])`)
+  for (const f of rows) {
+    const list = found.get(f.root_id)
+    if (list) list.push(f)
+    else found.set(f.root_id, [f])
+  }
+  return found
+}
+
+/** By which findings are known to be the same as before. */
+const printOf = (rows: readonly Row[]) => createHash('sha256').update(JSON.stringify(rows)).digest('base64').slice(0, 22)
 
 /** The numbers of fixes by their keys; those that have none yet are given one. */
 async function fixIds(db: Db, keys: ReadonlySet<string>, known: Map<string, number>): Promise<Map<string, number>> {
@@ -168,29 +181,33 @@ export async function writeReadiness(tx: Tx, judged: readonly Judged[], gone: re
   const counts = new Sums()
   const pages = new Sums()
   const known = new Map<string, number>()
-  const all = judged.map((j) => ({ ...j, rows: gather(j.list), soles: soleFixes(j.list, editions) }))
-  await fixIds(tx.db, new Set(all.flatMap((j) => j.rows.map((r) => r.fix))), known)
-  const before = new Map<number, KeptFinding[]>()
-  for (const f of kept.findings) before.set(f.root_id, [...before.get(f.root_id) ?? [], f])
+  const all = judged.map((j) => {
+    const rows = gather(j.list)
+    const print = printOf(rows)
+    return { ...j, rows, print, same: kept.get(j.root)?.print === print, soles: soleFixes(j.list, editions) }
+  })
+  await fixIds(tx.db, new Set(all.flatMap((j) => (j.same ? [] : j.rows.map((r) => r.fix)).concat(j.soles.filter((s) => s !== null)))), known)
+  const before = await readFindings(tx.db, [...all.filter((j) => !j.same).map((j) => j.root), ...gone])
 
   const rows: Record<string, unknown>[] = []
   const lost: number[] = []
   const found = new CopyRows('finding', ['root_id', 'fix_id', 'blocker', 'at', 'said', 'editions'])
-  for (const { root, type, list, rows: mine, soles } of all) {
-    const old = kept.rows.get(root)
+  for (const { root, type, list, rows: mine, print, same, soles } of all) {
+    const old = kept.get(root)
     const cells = Buffer.from(packCells(list, editions))
     const soleIds = soles.map((s) => (s === null ? 0 : known.get(s)!))
     count(counts, pages, old, cells, soleIds, days)
-    if (!old || !old.cells.equals(cells) || old.soles.join() !== soleIds.join()) {
+    if (!old || !old.cells.equals(cells) || old.soles.join() !== soleIds.join() || !same) {
       const blockers = list.reduce((n, e) => n + e.findings.filter((f) => f.level === 'blocker').length, 0)
-      rows.push({ r: root, t: type, b: blockers, o: list.filter((e) => !isReady(e)).length, s: list.length, c: cells.toString('base64'), l: soleIds })
+      rows.push({ r: root, t: type, b: blockers, o: list.filter((e) => !isReady(e)).length, s: list.length, c: cells.toString('base64'), l: soleIds, p: print })
     }
+    if (same) continue
     const wanted = new Map(mine.map((r) => [keyOf(known.get(r.fix)!, r), r]))
     for (const f of before.get(root) ?? []) if (!wanted.delete(keyOf(f.fix_id, f))) lost.push(f.id)
     for (const r of wanted.values()) found.add([root, known.get(r.fix)!, r.blocker, r.at, r.said === null ? null : JSON.stringify(r.said), `{${r.editions.join(',')}}`])
   }
   for (const root of gone) {
-    const old = kept.rows.get(root)
+    const old = kept.get(root)
     if (old) count(counts, pages, old, undefined, [], days)
     for (const f of before.get(root) ?? []) lost.push(f.id)
   }
@@ -198,9 +215,9 @@ export async function writeReadiness(tx: Tx, judged: readonly Judged[], gone: re
   if (lost.length > 0) await tx.db.execute(sql`delete from finding where id = any(${sql.param(lost)}::bigint[])`)
   if (rows.length > 0) {
     await tx.db.execute(sql`
-      insert into readiness (root_id, type, blockers, open, sold, cells, soles)
-      select r, t, b, o, s, decode(c, 'base64'), array(select jsonb_array_elements_text(l)::int) from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as x(r int, t text, b int, o smallint, s smallint, c text, l jsonb)
-      on conflict (root_id) do update set type = excluded.type, blockers = excluded.blockers, open = excluded.open, sold = excluded.sold, cells = excluded.cells, soles = excluded.soles`)
+      insert into readiness (root_id, type, blockers, open, sold, cells, soles, print)
+      select r, t, b, o, s, decode(c, 'base64'), array(select jsonb_array_elements_text(l)::int), p from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as x(r int, t text, b int, o smallint, s smallint, c text, l jsonb, p text)
+      on conflict (root_id) do update set type = excluded.type, blockers = excluded.blockers, open = excluded.open, sold = excluded.sold, cells = excluded.cells, soles = excluded.soles, print = excluded.print`)
   }
   await copyInto(tx.client, found)
   await writeSums(tx.db, counts, pages)

@@ -42,6 +42,8 @@ export const readiness = pgTable('readiness', {
   cells: bytes('cells').notNull(),
   /** By edition: the fix that would make it ready by itself, else 0. */
   soles: integer('soles').array().notNull(),
+  /** A digest of all its findings, so that those of a product that stands as before need not be read. */
+  print: text('print').notNull(),
 }, (t) => [index('readiness_worst').on(t.blockers.desc(), t.rootId), index('readiness_type').on(t.type, t.blockers.desc(), t.rootId)])
 
 /** What was found and is not mended yet; one row for all editions in which it reads the same. */
