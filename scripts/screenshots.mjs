@@ -16,7 +16,7 @@ const faulty = [
 const views = {
   'readiness': ['/readiness?in=be/nl-BE', async (p) => { await p.getByRole('row', { name: /PE-9030/ }).waitFor(); await p.keyboard.press('ArrowDown'); for (let i = 0; i < 5; i++) await p.keyboard.press('ArrowRight'); await p.getByText('Belgium, Dutch').waitFor() }],
   'house-style': ['/settings/house-style/new?in=de/de-DE', async (p) => {
-    await p.getByLabel('Language').selectOption({ label: 'in German' })
+    await p.getByLabel('Language', { exact: true }).selectOption({ label: 'in German' })
     await p.getByLabel('Banned words').fill('Tasche')
     await p.getByLabel('Characters, at most').fill('2000')
     await p.getByRole('button', { name: /Try them/ }).click()

@@ -9,7 +9,7 @@ const session = useSessionStore()
 const code = computed(() => String(route.params.code))
 const record = useRecord<Storefront>('storefronts', () => code.value, () => ({}) as Storefront, (r) => r.name)
 const { draft, stored, changed, problem, conflict, busy } = record
-const readonly = computed(() => !session.maySetUp)
+const readonly = computed(() => !session.mayAdminister)
 const past = ref(false)
 const newFact = ref('')
 async function save() {
