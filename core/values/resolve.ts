@@ -77,14 +77,18 @@ export function resolve(
   const parentScopes = parent?.get(attribute.code)
   if (ownScopes || parentScopes) {
     const links = attribute.translatable ? reader.translated : reader.plain
+    const both = ownScopes ? (parentScopes ? [ownScopes, parentScopes] : [ownScopes]) : [parentScopes!]
     for (let i = 0; i < links.length; i++) {
       const { language, keys, counts } = links[i]!
-      for (let place = 0; place < 4; place++) {
-        const value = (place < 2 ? ownScopes : parentScopes)?.get(keys[place % 2]!)
+      // Own before parent, and of each the storefront's before the general one.
+      for (const scopes of both) {
+        let value = scopes.get(keys[0])
+        const here = value !== undefined
+        if (!here) value = scopes.get(keys[1])
         if (value === undefined) continue
-        const owner = place < 2 ? 'product' : 'parent'
+        const owner = scopes === ownScopes ? 'product' : 'parent'
         return {
-          attribute: attribute.code, value, owner, storefront: place % 2 === 0 ? edition.storefront : null, language,
+          attribute: attribute.code, value, owner, storefront: here ? edition.storefront : null, language,
           origin: i > 0 ? 'fallback' : owner === 'parent' ? 'inherited' : 'own',
           counts,
         }

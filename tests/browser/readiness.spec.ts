@@ -154,3 +154,28 @@ test('a storefront gets the fact that its texts name, and its pages get nearer t
   await page.getByRole('button', { name: /Put back/ }).first().click()
   await expect(page.getByText('Put back', { exact: true }).last()).toBeVisible()
 })
+
+test('the house style is told while a text is written, and mends it on request', async ({ page }) => {
+  await enter(page, '/catalogue/TW-9110?in=uk/en-GB')
+  await page.getByRole('button', { name: /^Summary, / }).click()
+  const field = page.getByRole('textbox', { name: 'Summary' })
+  await field.fill('A seat on the rack,  with a "quick" catch and and a belt of 1,5 m.')
+  const told = page.getByRole('list', { name: 'What the house style finds' })
+  await expect(told.getByRole('listitem')).toHaveCount(4)
+  for (let left = 4; left > 0; left--) {
+    await told.getByRole('button', { name: /^Put/ }).first().click()
+    await expect(told.getByRole('listitem')).toHaveCount(left - 1)
+  }
+  await expect(field).toHaveValue('A seat on the rack, with a “quick” catch and a belt of 1.5 m.')
+  await page.getByRole('button', { name: 'Leave it' }).click()
+  // Formatted text is mended where it stands, and the editor follows.
+  await page.getByRole('button', { name: /^Description, / }).click()
+  const editor = page.getByRole('textbox', { name: 'Description' })
+  await expect(editor).toBeFocused()
+  await page.keyboard.press('Control+End')
+  await page.keyboard.type(' Dry, and "light" too.')
+  await told.getByRole('button', { name: 'Put “light”' }).click()
+  await expect(editor).toContainText(/ Dry, and “light” too\.$/)
+  expect(await findings(page)).toEqual([])
+  await page.getByRole('button', { name: 'Leave it' }).click()
+})

@@ -90,4 +90,5 @@ CREATE INDEX "finding_fix" ON "finding" USING btree ("fix_id","root_id");--> sta
 CREATE INDEX "fix_count_fix" ON "fix_count" USING btree ("fix_id");--> statement-breakpoint
 CREATE INDEX "readiness_worst" ON "readiness" USING btree ("blockers" DESC NULLS LAST,"root_id");--> statement-breakpoint
 CREATE INDEX "readiness_type" ON "readiness" USING btree ("type","blockers" DESC NULLS LAST,"root_id");--> statement-breakpoint
+CREATE INDEX "readiness_soles" ON "readiness" USING gin ("soles");--> statement-breakpoint
 CREATE INDEX "readiness_count_day" ON "readiness_count" USING btree ("day","edition");

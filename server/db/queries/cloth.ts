@@ -102,8 +102,8 @@ export async function sizesOfFixes(db: Db, fixes: readonly { id: number; edition
   const { rows } = await db.execute<{ products: number; places: number }>(sql`
     select s.products, s.places from jsonb_to_recordset(${JSON.stringify(fixes.map((f, i) => ({ i, ...f })))}::jsonb) as x(i int, id int, editions smallint[]), lateral (
       select count(distinct f.root_id)::int as products, count(distinct f.at)::int as places
-      from (select f.root_id, case when f.at like 'attribute:%' then f.root_id || f.at else f.at end as at from finding f join readiness d on d.root_id = f.root_id
-        where f.fix_id = x.id and f.blocker and f.editions && x.editions and exists (select 1 from unnest(x.editions) n where d.soles[n + 1] = x.id) limit ${most}) f) s
+      from (select d.root_id from readiness d where d.soles @> array[x.id] and exists (select 1 from unnest(x.editions) n where d.soles[n + 1] = x.id) limit ${most}) d,
+        lateral (select n.root_id, case when n.at like 'attribute:%' then n.root_id || n.at else n.at end as at from finding n where n.root_id = d.root_id and n.fix_id = x.id and n.blocker and n.editions && x.editions) f) s
     order by x.i`)
   return rows
 }

@@ -44,7 +44,7 @@ export const readiness = pgTable('readiness', {
   soles: integer('soles').array().notNull(),
   /** A digest of all its findings, so that those of a product that stands as before need not be read. */
   print: text('print').notNull(),
-}, (t) => [index('readiness_worst').on(t.blockers.desc(), t.rootId), index('readiness_type').on(t.type, t.blockers.desc(), t.rootId)])
+}, (t) => [index('readiness_worst').on(t.blockers.desc(), t.rootId), index('readiness_type').on(t.type, t.blockers.desc(), t.rootId), index('readiness_soles').using('gin', t.soles)])
 
 /** What was found and is not mended yet; one row for all editions in which it reads the same. */
 export const finding = pgTable('finding', {

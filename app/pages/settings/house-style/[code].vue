@@ -37,7 +37,7 @@ function setPreferred(text: string) {
 }
 const three = (v: boolean | undefined) => (v === undefined ? '' : String(v))
 async function save() {
-  if (!readonly.value && changed.value) await record.save()
+  if (!readonly.value && changed.value && await record.save()) forgetHouseStyle()
 }
 useKeys('House style', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() }, { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } }])
 const value = (e: Event) => (e.target as HTMLInputElement).value
@@ -81,7 +81,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
           <label for="voice" class="pt-1.5 text-ink2">Voice<small class="block">for people and for drafts</small></label>
           <textarea id="voice" class="field w-full" rows="3" :value="draft.settings.voice ?? ''" @change="set({ voice: value($event) || undefined })" />
           <p v-for="e in record.errors.value.slice(0, 5)" :key="e.path" class="col-start-2 text-madder" role="alert">{{ e.message }}</p>
-          <p v-if="code && !readonly" class="col-start-2"><button type="button" class="plain" @click="record.remove()">Delete this part</button></p>
+          <p v-if="code && !readonly" class="col-start-2"><button type="button" class="plain" @click="record.remove(async () => forgetHouseStyle())">Delete this part</button></p>
         </fieldset>
       </div>
     </template>
