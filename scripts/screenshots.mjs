@@ -93,7 +93,7 @@ try {
   await page.getByLabel('E-mail address').fill(demoPeople[0].email)
   await page.getByLabel('Password').fill(demoPeople[0].password)
   await page.getByRole('button', { name: 'Sign in' }).click()
-  await page.waitForURL(/catalogue/)
+  await page.waitForURL(/readiness/)
   // A source that has changed since it was translated, so that the desk has something to show.
   const { token } = await (await page.request.get('/api/session')).json()
   const product = await (await page.request.get('/api/products/PE-1830')).json()

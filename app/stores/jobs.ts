@@ -50,7 +50,9 @@ export const useJobsStore = defineStore('jobs', () => {
       })
     }
   }
-  const running = computed(() => [...jobs.value.values()].filter((j) => !ended(j)))
-  const latest = computed(() => [...jobs.value.values()].at(-1))
+  /** Work that nobody asked for: it is shown while it runs, and leaves the result of what people did in its place. */
+  const behind = (j: Job) => j.kind === 'judge' || j.kind === 'refresh-facts'
+  const running = computed(() => [...jobs.value.values()].filter((j) => !ended(j)).sort((a, b) => Number(behind(a)) - Number(behind(b))))
+  const latest = computed(() => [...jobs.value.values()].filter((j) => !behind(j)).at(-1))
   return { jobs, listen, take, end, running, latest }
 })

@@ -7,6 +7,9 @@ export const cellBytes = 12
 /** What stands in the first byte of an edition in which a product is not sold. */
 export const notSold = 255
 
+/** The bit of the strand that a finding is in. */
+const bitOf = Object.fromEntries(Object.entries(findingKinds).map(([code, k]) => [code, 1 << strands.indexOf(k.strand)]))
+
 /** How an edition of a product stands, as it is packed. */
 export interface Cell {
   blockers: number
@@ -31,7 +34,7 @@ export function packCells(list: readonly EditionReadiness[], editions: number): 
     for (const f of findings) {
       if (f.level !== 'blocker') continue
       blockers++
-      knots |= 1 << strands.indexOf(findingKinds[f.code]!.strand)
+      knots |= bitOf[f.code]!
     }
     out[at] = Math.min(blockers, notSold - 1)
     out[at + 1] = knots
@@ -58,8 +61,17 @@ export function cellAt(cells: Uint8Array, edition: number): Cell | undefined {
 export function soleFixes(list: readonly EditionReadiness[], editions: number): (string | null)[] {
   const out: (string | null)[] = Array.from({ length: editions }, () => null)
   for (const { edition, findings } of list) {
-    const blocking = new Set(findings.filter((f) => f.level === 'blocker').map((f) => f.fix))
-    if (blocking.size === 1) out[edition] = [...blocking][0]!
+    let only: string | null = null
+    for (const f of findings) {
+      if (f.level !== 'blocker' || f.fix === only) continue
+      // A second one: none would do by itself.
+      if (only !== null) {
+        only = null
+        break
+      }
+      only = f.fix
+    }
+    out[edition] = only
   }
   return out
 }

@@ -29,8 +29,9 @@ export interface PieceHere {
   never: string | null
   /** What it names of products; where all of that has values, the piece is shown. */
   addresses: readonly string[]
-  /** Whether it is a translation, and what that lacks. */
+  /** Whether it is a translation. */
   translated: boolean
+  /** What its text lacks, whatever the product. */
   findings: readonly Finding[]
 }
 
@@ -125,30 +126,30 @@ function prepareEdition(input: JudgeInput, n: number, storefront: Storefront, ed
   const day = dateIn(storefront.timeZone, input.now)
   const moment = instantOf(`${day}T12:00`, storefront.timeZone)
   const lens = { storefront: storefront.code, language: edition.language, group: null, moment }
+  const styles = new Map<string, Style>()
+  const styleOf = (field: string): Style => {
+    let style = styles.get(field)
+    if (!style) styles.set(field, (style = styleFor(input.styles, field, { storefront: storefront.code, language: edition.language })))
+    return style
+  }
   const known = new Map<string, PieceHere>()
   const asks = rankOf(edition.asks)
   const here = (code: string): PieceHere[] => {
     const piece = input.pieces.get(code)
     if (!piece) return []
-    if (!known.has(code)) known.set(code, pieceHere(piece, reader, asks, setup.source))
+    if (!known.has(code)) known.set(code, pieceHere(piece, reader, asks, setup.source, styleOf('piece')))
     return [known.get(code)!]
   }
   const live = input.assignments.flatMap((a, index) => (a.resting || (a.limited && limitThatFails(a.limits, lens, storefront.timeZone) !== undefined)
     ? [] : [{ index, area: a.area, pieces: a.pieces.flatMap(here) }]))
-  const styles = new Map<string, Style>()
   return {
     n, storefront, language: edition.language, reader, asks, moment, day, live,
-    isSource: countsAsPresent(reader.edition, setup.source),
-    styleOf(field) {
-      let style = styles.get(field)
-      if (!style) styles.set(field, (style = styleFor(input.styles, field, { storefront: storefront.code, language: edition.language })))
-      return style
-    },
+    isSource: countsAsPresent(reader.edition, setup.source), styleOf,
   }
 }
 
 /** What is lacking in a piece's text of an edition, whatever the product. */
-function pieceHere(piece: Piece, reader: Reader, asks: number, source: string): PieceHere {
+function pieceHere(piece: Piece, reader: Reader, asks: number, source: string, style: Style): PieceHere {
   const title = findText(piece, 'title', reader)
   const body = findText(piece, 'body', reader)
   const never = !title?.counts ? 'its title is missing in this language' : !body?.counts ? 'it has no text in this language' : null
@@ -163,6 +164,10 @@ function pieceHere(piece: Piece, reader: Reader, asks: number, source: string): 
     if (rankOf(lowest) < asks) findings.push({ code: 'piece-unread', level: 'blocker', at, fix: 'piece-unread||', said: { state: lowest, asks: translationStates[asks]! } })
     const from = piece.texts.find((x) => x.language === source && x.storefront === body!.storefront) ?? piece.texts.find((x) => x.language === source && x.storefront === null)
     if (from && parts.some((p) => isStale(marks.sources?.[p] ?? null, from[p]))) findings.push({ code: 'piece-stale', level: 'blocker', at, fix: 'piece-stale||' })
+  }
+  // What the house style says of every text holds for pieces too.
+  if (never === null) {
+    for (const f of [...checkText(title!.text, 'text', style), ...checkText(body!.text, 'rich-text', style)]) findings.push({ code: `style:${f.code}`, level: f.level, at, fix: `style:${f.code}|piece|`, said: { message: f.message } })
   }
   return { piece, never, addresses, translated, findings }
 }

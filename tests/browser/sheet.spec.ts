@@ -57,6 +57,7 @@ test('cells are typed in, filled down, pasted and put back, wrong ones marked an
 test('copies a block as spreadsheets read it, and empties cells', async ({ page }) => {
   await enter(page, '/catalogue?type=rack')
   await show(page, 'Load limit', 'Tags')
+  await expect(grid(page).getByRole('row').nth(1)).toContainText(/\d kg/)
   await page.keyboard.press('Control+Home')
   await page.keyboard.press('Shift+ArrowRight')
   await page.keyboard.press('Shift+ArrowDown')

@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { Attribute, Value } from '@core/attributes/attribute'
+import type { AttributeTypeName, Value } from '@core/attributes/attribute'
 import type { TextFinding } from '@core/house-style/finding'
 
 /** What the house style finds in a text while it is written, each with its place, and with the fix where there is one right answer. */
-const props = defineProps<{ value: Value | null; attribute: Attribute; storefront: string; language: string }>()
+const props = defineProps<{ value: Value | null; /** An attribute, or `piece`. */ field: string; type: AttributeTypeName; storefront: string; language: string }>()
 const emit = defineEmits<{ mend: [Value] }>()
 const found = shallowRef<{ finding: TextFinding; where: { before: string; it: string; after: string } | undefined; mended: Value | undefined }[]>([])
 let timer: ReturnType<typeof setTimeout> | undefined
@@ -17,16 +17,16 @@ const around = (words: string, { from, to }: { from: number; to: number }) => ({
 const shown = (fix: string) => (fix.trim() === '' ? 'one space' : fix)
 
 async function look() {
-  const { value, attribute } = props
+  const { value, field, type } = props
   if (value === null) {
     found.value = []
     return
   }
   const { check, viewOf, applyFix, styleFor } = await houseStyle()
-  const style = styleFor(attribute.code, { storefront: props.storefront, language: props.language })
-  const view = viewOf(value, attribute.type, props.language)
-  found.value = check(value, attribute.type, style).map((finding) => ({
-    finding, mended: applyFix(value, attribute.type, finding),
+  const style = styleFor(field, { storefront: props.storefront, language: props.language })
+  const view = viewOf(value, type, props.language)
+  found.value = check(value, type, style).map((finding) => ({
+    finding, mended: applyFix(value, type, finding),
     where: finding.at ? around(view.stretches[finding.at.stretch]!, finding.at) : undefined,
   }))
 }

@@ -87,7 +87,7 @@ const shown = computed(() => {
 <template>
   <div v-if="editing" class="pb-2 pt-1" @keydown.esc.stop="close" @keydown.ctrl.s.prevent="save">
     <ValueInput v-model="draft" :attribute="attribute" :language="language" :label="label" :values="values" @done="save" />
-    <StyleFindings v-if="attribute.translatable && long" :value="draft" :attribute="attribute" :storefront="storefront" :language="language" @mend="draft = $event" />
+    <StyleFindings v-if="attribute.translatable && long" :value="draft" :field="attribute.code" :type="attribute.type" :storefront="storefront" :language="language" @mend="draft = $event" />
     <div class="mt-1.5 flex flex-wrap items-center gap-2.5 text-[12px]">
       <button class="act main" type="button" @click="save">Save <span class="opacity-70">Ctrl S</span></button>
       <button class="plain" type="button" @click="close">Leave it</button>

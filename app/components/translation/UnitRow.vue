@@ -16,6 +16,8 @@ const points = computed({
   get: () => (target.value as string[] | null) ?? (props.unit.source as string[]).map(() => ''),
   set: (next) => { target.value = next.every((p) => p === '') ? null : next },
 })
+const lens = useLensStore()
+const field = computed(() => /^attribute:([^@]+)/.exec(props.unit.unit)?.[1] ?? 'piece')
 const label = computed(() => `${props.unit.label} in ${languageName(props.language)}`)
 const plain = (v: Value) => textOf(v).split('\n').map(plainShown).join('\n')
 const difference = computed(() => (props.unit.madeFrom === null ? [] : diffWordsWithSpace(plain(props.unit.madeFrom), plain(props.unit.source))))
@@ -52,6 +54,7 @@ const longer = computed(() => props.unit.type === 'long-text' || String(props.un
       <BoxInput v-else-if="unit.type === 'box-contents'" v-model="target as BoxItem[] | null" :label="label" :language="language" :disabled="readonly" />
       <textarea v-else-if="longer" class="field w-full font-serif text-[14px]" rows="3" :lang="language" :dir="directionOf(language)" :value="(target as string | null) ?? ''" :aria-label="label" :disabled="readonly" @input="target = ($event.target as HTMLTextAreaElement).value || null" />
       <input v-else class="field w-full font-serif text-[14px]" :lang="language" :dir="directionOf(language)" :value="(target as string | null) ?? ''" :aria-label="label" :disabled="readonly" @input="target = ($event.target as HTMLInputElement).value || null">
+      <StyleFindings v-if="changed && !readonly" :value="target" :field="field" :type="unit.type" :storefront="lens.storefront" :language="language" @mend="target = $event" />
     </div>
   </section>
 </template>

@@ -60,7 +60,7 @@ function judgePiece(here: PieceHere, edition: JudgedEdition, values: (code: stri
   }
   tally?.pass(strand)
   for (const f of findings) tally?.miss(f)
-  if (translated && findings.length === 0) tally?.pass(strands.indexOf('language'))
+  if (translated && !findings.some((f) => f.code.startsWith('piece-'))) tally?.pass(strands.indexOf('language'))
   return true
 }
 

@@ -53,28 +53,43 @@ export async function touchReached(tx: Tx, reach: Reach, setup: StoredSetup, few
   else await touchRoots(tx, rows.map((r) => r.id))
 }
 
+/** Stretches that are judged at a time: while one waits for the database, the other computes. */
+const stretchesAtOnce = 2
+
 /** Judges all that is due, some hundred families at a time; what was done stays done where it is called off. */
 export async function judgeDue(now: () => number, { onProgress, cancelled }: WorkControls = {}): Promise<{ products: number }> {
   let products = 0
   let total = await countDue(database())
-  for (;;) {
-    if (cancelled?.()) return { products }
-    const n = await inTransaction(async (tx) => {
-      const setup = await loadSetup(tx.db)
-      for (const what of await takeDueSets(tx)) for (const roots of rootsOf(what, setup)) await touchWhere(tx, roots)
-      const some = await takeDue(tx, familiesAtOnce)
-      await judgeRoots(tx, some, now())
-      // What is due was found and is being judged; nothing more is to be done for it at the end.
-      tx.touched = nothingTouched()
-      return some.length
-    })
-    products += n
-    if (n === 0) break
-    total = Math.max(total, products)
-    onProgress?.(products, total)
+  const stretch = () => inTransaction(async (tx) => {
+    const some = await takeDue(tx, familiesAtOnce)
+    await judgeRoots(tx, some, now())
+    return some.length
+  })
+  async function drain() {
+    while (!cancelled?.()) {
+      const n = await stretch()
+      if (n === 0) return
+      products += n
+      total = Math.max(total, products)
+      onProgress?.(products, total)
+    }
+  }
+  // More may have come while the last was judged.
+  for (let before = -1; before < products && !cancelled?.();) {
+    before = products
+    await inTransaction(findDue)
+    await Promise.all(Array.from({ length: stretchesAtOnce }, drain))
   }
   await inTransaction(foldSums)
   return { products }
+}
+
+/** Finds the products that sets of what is due stand for. */
+async function findDue(tx: Tx) {
+  const setup = await loadSetup(tx.db)
+  for (const what of await takeDueSets(tx)) for (const roots of rootsOf(what, setup)) await touchWhere(tx, roots)
+  // They are found, and are judged next; nothing more is to be done for them at the end.
+  tx.touched = nothingTouched()
 }
 
 /** Rises when products are judged otherwise than before. */

@@ -44,7 +44,7 @@ export class Words {
   /** What one does about all findings of a fix. */
   fix(key: string, language: string | null, products: number, places: number): string {
     const [code, of, to] = key.split('|') as [string, string, string]
-    const named = code.startsWith('piece') ? this.content.pieces.get(of)?.name ?? of : code === 'area-empty' ? areaWords[of] ?? of : code === 'media:no-view' ? of : of && this.attribute(of)
+    const named = of === 'piece' ? 'pieces' : code.startsWith('piece') ? this.content.pieces.get(of)?.name ?? of : code === 'area-empty' ? areaWords[of] ?? of : code === 'media:no-view' ? of : of && this.attribute(of)
     const toWords = code === 'fact-missing' ? labelIn(this.setup.types.get(to)?.labels ?? {}, [this.setup.source], to)
       : to.startsWith('attribute:') ? `“${this.attribute(to.slice('attribute:'.length))}”` : to.startsWith('storefront:') ? `the storefront’s ${to.slice('storefront:'.length).replaceAll('-', ' ')}`
         : this.setup.storefronts.get(to)?.name ?? to

@@ -156,6 +156,11 @@ describe('content', () => {
     expect(foundWith({ states: { title: 'final', body: 'final' }, sources: { body: sourceHash('<p>Rinse.</p>') } })).toEqual(['!piece-stale piece:care'])
     expect(foundWith({ states: { title: 'final', body: 'final' }, sources: { body: sourceHash('<p>Wash.</p>') } })).toEqual([])
   })
+  it('holds pieces to what the house style says of every text', () => {
+    const styles: HouseStyle[] = [{ code: 'x', field: null, storefront: null, language: 'en', settings: { banned: ['wash'] } }]
+    const p = piece('care', '<p>Wash by  hand.</p>')
+    expect(look(bag(), { pieces: [p], styles, assignments: [everywhere('care')] }).found(uk)).toEqual(['!style:banned piece:care', 'style:spaces piece:care'])
+  })
   it('wants something in areas that must not be empty', () => {
     const setup = strict((s) => { s.storefronts.get('uk')!.layout.needed = ['details', 'foot'] })
     expect(look(bag(), { setup }).found(uk)).toEqual(['!area-empty area:foot'])
