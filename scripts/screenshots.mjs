@@ -14,7 +14,7 @@ const faulty = [
 
 /** Each view: its address, and what is done before the picture is taken. */
 const views = {
-  'readiness': ['/readiness?in=be/nl-BE', async (p) => { await p.getByRole('row', { name: /PE-9030/ }).waitFor(); await p.keyboard.press('ArrowDown'); for (let i = 0; i < 5; i++) await p.keyboard.press('ArrowRight'); await p.getByText('Belgium, Dutch').waitFor() }],
+  'readiness': ['/readiness?in=be/nl-BE', async (p) => { await p.getByRole('row', { name: /PE-9030/ }).waitFor(); await p.getByRole('grid').focus(); await p.keyboard.press('Control+Home'); await p.keyboard.press('ArrowDown'); for (let i = 0; i < 5; i++) await p.keyboard.press('ArrowRight'); await p.getByText(/stand between this page/).waitFor() }],
   'house-style': ['/settings/house-style/new?in=de/de-DE', async (p) => {
     await p.getByLabel('Language', { exact: true }).selectOption({ label: 'in German' })
     await p.getByLabel('Banned words').fill('Tasche')

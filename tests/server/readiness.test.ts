@@ -6,6 +6,7 @@ import { countDue, touchSet } from '@server/db/queries/readiness'
 import { importProducts } from '@server/services/import-products'
 import { makeBulkChange } from '@server/services/bulk-change'
 import { patchProduct } from '@server/services/products'
+import { overview, trend } from '@server/services/readiness/cloth'
 import { judgeDue, lookAfterReadiness } from '@server/services/readiness/due'
 import { judgeBeforeCommit } from '@server/services/readiness/settle'
 import { getRecord, putRecord, type RecordKindName } from '@server/services/records'
@@ -174,4 +175,18 @@ it('is worked out anew when a day begins, and once only', async () => {
   await lookAfterReadiness(now + day)
   expect(await countDue(database())).toBe(263)
   await judgeDue(() => now + day)
+})
+
+it('says how many more pages are ready than yesterday, and not on the first day', async () => {
+  const day = 86_400_000
+  const since = async (at: number) => (await overview(maren, { storefront: 'uk' }, at)).since
+  await database().execute(sql`update readiness_count set day = ${new Date().toISOString().slice(0, 10)}`)
+  expect(await since(Date.now())).toBe(0)
+  await database().execute(sql`update readiness_count set day = '2026-01-05'`)
+  // Edits are of the day on which they are made.
+  await patch('B-1', value('weight', null))
+  expect(await since(Date.now())).toBe(-1)
+  await patch('B-1', value('weight', { value: 1, unit: 'kg' }))
+  expect(await since(Date.now())).toBe(0)
+  expect((await trend({ days: 90 }, Date.now() + day)).items.filter((i) => i.storefront === 'uk').at(-1)).toMatchObject({ sold: 263 })
 })

@@ -96,9 +96,10 @@ export async function overview(person: Person, q: { storefront?: string }, now: 
   const numbers = new Set(editionsOf(setup, editions, storefronts))
   const counts = (await editionCounts(db)).filter((c) => numbers.has(c.edition))
   const daily = (await dailyCounts(db)).filter((c) => numbers.has(c.edition))
-  const todays = daily.filter((c) => c.day === dateIn(setup.storefronts.get(editions.list[c.edition]!.storefront)!.timeZone, now))
-  // On the first day there is no yesterday to compare with.
-  const since = daily.length === todays.length ? 0 : todays.reduce((n, c) => n + c.ready, 0)
+  // An edition that was judged today for the first time has no yesterday to compare with.
+  const dayOf = (n: number) => dateIn(setup.storefronts.get(editions.list[n]!.storefront)!.timeZone, now)
+  const known = new Set(daily.filter((c) => c.day < dayOf(c.edition)).map((c) => c.edition))
+  const since = daily.reduce((n, c) => n + (known.has(c.edition) && c.day === dayOf(c.edition) ? c.ready : 0), 0)
   return {
     sold: counts.reduce((n, c) => n + c.sold, 0), ready: counts.reduce((n, c) => n + c.ready, 0), since, due: await countDue(db),
     fixes: await fixesFor(setup, editions, storefronts), portion: await portionOf(person, setup, editions, now),
