@@ -1,15 +1,10 @@
+import { languageName } from '@core/language/names'
 import { instantOf } from '@core/moments/instant'
 
-const names = new Map<string, Intl.DisplayNames>()
 /** A language's name in English without its region, where the storefront says that already: “French”. */
 export const bareLanguageName = (tag: string) => languageName(new Intl.Locale(tag).language)
 
-/** A language's name in English: “French (Switzerland)”. */
-export function languageName(tag: string): string {
-  let n = names.get('en')
-  if (!n) names.set('en', (n = new Intl.DisplayNames('en-GB', { type: 'language', languageDisplay: 'standard' })))
-  return n.of(tag) ?? tag
-}
+export { languageName }
 
 /** What you look through now: storefront, language, customer group, moment. The address carries it. */
 export const useLensStore = defineStore('lens', () => {

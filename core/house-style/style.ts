@@ -16,6 +16,9 @@ export interface Preferred {
 export const formats = ['strong', 'em', 's', 'sup', 'sub', 'headings', 'lists', 'tables', 'pictures'] as const
 export type Format = (typeof formats)[number]
 
+/** What formatting is called. */
+export const formatWords: Record<Format, string> = { strong: 'bold', em: 'italics', s: 'struck-out words', sup: 'raised figures', sub: 'lowered figures', headings: 'headings', lists: 'lists', tables: 'tables', pictures: 'pictures' }
+
 /** What texts must be like. What a style does not say, a more general one says. */
 export interface StyleSettings {
   /** User-perceived characters. */

@@ -59,6 +59,8 @@ export function checkItem(one: LibraryItem, reader: Reader, day: string): ItemFi
 /** What is wrong with the pictures of a product, and with which of them. */
 export interface PictureFinding extends ItemFinding {
   picture: string | null
+  /** The view that is missing. */
+  view?: PictureView
 }
 
 /**
@@ -84,7 +86,7 @@ export function checkPictures(pictures: readonly string[], wanted: readonly Pict
     if (!counts) out.push({ code: 'no-version', level: 'blocker', message: `Its words are in ${one.item.words}; ${reader.edition.language} needs a version of its own.`, picture: name })
   }
   const views = new Set(shown.map(({ one, name }) => one.item.view ?? library.items.get(name)!.item.view))
-  for (const view of wanted) if (!views.has(view)) out.push({ code: 'no-view', level: 'blocker', message: `It has no picture with the view “${viewWords[view]}”.`, picture: null })
+  for (const view of wanted) if (!views.has(view)) out.push({ code: 'no-view', level: 'blocker', message: `It has no picture with the view “${viewWords[view]}”.`, picture: null, view })
   shown.forEach(({ one, name }, i) => {
     const twin = shown.slice(0, i).find((s) => s.one.content.measured && one.content.measured && nearDuplicates(s.one.content.measured, one.content.measured))
     if (twin) out.push({ code: 'twin', level: 'remark', message: `It is nearly the same picture as ${twin.name}.`, picture: name })

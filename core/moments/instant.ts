@@ -62,6 +62,11 @@ export function dayNumberIn(zone: string, instant: number): number {
   return day
 }
 
+/** The date in a zone at an instant, as `2026-11-25`. */
+export function dateIn(zone: string, instant: number): string {
+  return new Date(dayNumberIn(zone, instant) * 86_400_000).toISOString().slice(0, 10)
+}
+
 /** Days since 1 January 1970 of an ISO date (`2026-11-24`). */
 export function dayNumber(isoDate: string): number {
   return Date.parse(`${isoDate.slice(0, 10)}T00:00:00Z`) / 86_400_000

@@ -9,7 +9,7 @@ import type { TextFinding } from '../house-style/finding'
 import { styleFor, type HouseStyle, type Style } from '../house-style/style'
 import { countsAsPresent, shortenings } from '../language/chain'
 import { differsByStorefront } from '../rules/differs'
-import { instantOf } from '../moments/instant'
+import { dateIn, instantOf } from '../moments/instant'
 import { findText, type Piece } from '../page/piece'
 import { inlineAddresses } from '../richtext/read'
 import { isStale, translationStates, type TranslationState } from '../translation/state'
@@ -90,11 +90,6 @@ export interface Prepared extends JudgeInput {
   findings: NonNullable<JudgeInput['findings']>
   /** The source language and its shortenings. */
   sourceLanguages: ReadonlySet<string>
-}
-
-/** The date in a zone, as `2026-11-25`. */
-export function dateIn(timeZone: string, now: number): string {
-  return new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' }).format(now)
 }
 
 /** How far a state is, so that two can be compared. */

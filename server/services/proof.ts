@@ -5,7 +5,7 @@ import { namesIn } from '@core/media/versions'
 import { formatMoney } from '@core/units/format'
 import { database } from '../db/connect'
 import { loadContent } from '../db/queries/content'
-import { loadLibrary } from '../db/queries/media'
+import { loadLibrary, namedBy } from '../db/queries/media'
 import { loadFamilies, loadFamilyOf, memberOf, rootsOfSkus, type StoredFamily } from '../db/queries/families'
 import { relationsTo } from '../db/queries/related'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
@@ -22,7 +22,7 @@ export async function proof(sku: string, q: { storefront: string; language: stri
   const family = await loadFamilyOf(db, setup, sku)
   if (!family) throw notFound(`product “${sku}”`)
   const content = await loadContent(db, setup)
-  const library = await loadLibrary(db, namedBy(family, setup))
+  const library = await loadLibrary(db, namedBy([family], setup))
   const page = assemblePage({ family, sku, lens, setup, assignments: content.assignments, pieces: content.pieces, library })
   const related = await relatedTo(family, sku, q, setup)
   const { layout, name } = setup.storefronts.get(q.storefront)!
@@ -37,14 +37,6 @@ export async function proof(sku: string, q: { storefront: string; language: stri
     areas: page.areas, related,
     left_out: page.left_out,
   }
-}
-
-/** The pictures and files that a family names. */
-function namedBy(family: StoredFamily, setup: StoredSetup): string[] {
-  return [family.root, ...family.variants].flatMap((p) => p.values.flatMap((v) => {
-    const type = setup.attributes.get(v.attribute)?.type
-    return type === 'media' || type === 'file' ? namesIn(v.value) : []
-  }))
 }
 
 /** Related products as the page shows them: of those that are sold and have a name that counts in the edition. */

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { areas } from '@core/assignments/areas'
 import type { Shown } from '@core/page/assemble'
 import type { PagePicture } from '@core/page/media'
 import { areaMarkup, tabAfterKey } from '@core/page/markup'
@@ -21,9 +22,9 @@ const html = computed(() => {
   const { product } = p
   const lang = product.nameCounts ? '' : ` lang="${escapeAttribute(product.nameLanguage ?? '')}"`
   const picture = product.pictures[0] ? `<div class="hero">${image(product.pictures[0], 800)}</div>${product.pictures.length > 1 ? `<ul class="more">${product.pictures.slice(1).map((m) => `<li>${image(m, 200)}</li>`).join('')}</ul>` : ''}` : ''
-  const areas = ['summary', 'beside-price', 'details', 'below-details', 'foot'].map((a) => (p.areas[a]?.length ? `<section class="area">${areaMarkup(p.areas[a], p.details, open.value)}</section>` : '')).join('')
+  const sections = areas.map((a) => (p.areas[a]?.length ? `<section class="area">${areaMarkup(p.areas[a], p.details, open.value)}</section>` : '')).join('')
   const related = p.related.map((g) => `<section class="area related"><h2>${escapeText(g.title)}</h2><ul>${g.items.map((i) => `<li>${i.picture ? `<img src="${escapeAttribute(pictureUrl(i.picture, 200))}" alt="">` : ''}${escapeText(i.name)}</li>`).join('')}</ul></section>`).join('')
-  return `<!doctype html><html lang="${escapeAttribute(props.language)}" dir="${p.direction}"><head><meta charset="utf-8"><title>${escapeText(product.name)}</title>${scriptFonts(props.language).map((href) => `<link rel="stylesheet" href="${escapeAttribute(href)}">`).join('')}<link rel="stylesheet" href="/proof.css"></head><body>${picture}<main><header><h1${lang}>${escapeText(product.name)}</h1>${product.priceShown ? `<p class="price">${escapeText(product.priceShown)}${product.basePriceShown ? `<s>${escapeText(product.basePriceShown)}</s>` : ''}</p>` : ''}${product.summary ? `<p class="summary">${escapeText(product.summary)}</p>` : ''}</header>${areas}${related}</main></body></html>`
+  return `<!doctype html><html lang="${escapeAttribute(props.language)}" dir="${p.direction}"><head><meta charset="utf-8"><title>${escapeText(product.name)}</title>${scriptFonts(props.language).map((href) => `<link rel="stylesheet" href="${escapeAttribute(href)}">`).join('')}<link rel="stylesheet" href="/proof.css"></head><body>${picture}<main><header><h1${lang}>${escapeText(product.name)}</h1>${product.priceShown ? `<p class="price">${escapeText(product.priceShown)}${product.basePriceShown ? `<s>${escapeText(product.basePriceShown)}</s>` : ''}</p>` : ''}${product.summary ? `<p class="summary">${escapeText(product.summary)}</p>` : ''}</header>${sections}${related}</main></body></html>`
 })
 
 function drive() {

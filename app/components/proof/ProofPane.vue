@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { areaWords, type Area } from '@core/assignments/areas'
 import type { PagePicture } from '@core/page/media'
 import type { Because, LeftOut, Shown } from '@core/page/assemble'
 
@@ -29,7 +30,6 @@ const [candidates, others] = [computed(() => (data.value?.left_out ?? []).filter
 function notMeant(l: LeftOut) {
   return l.because?.reach === 'not-met' || l.because?.reach === 'not-chosen' || l.reason.startsWith('only ') || l.reason === 'the assignment rests' || l.piece === 'reviews' || l.piece === 'faq'
 }
-const areaNames: Record<string, string> = { 'details': 'details', 'summary': 'summary', 'beside-price': 'beside the price', 'below-details': 'below the details', 'foot': 'foot' }
 </script>
 
 <template>
@@ -54,7 +54,7 @@ const areaNames: Record<string, string> = { 'details': 'details', 'summary': 'su
           <h3 class="mt-2.5 text-[12.5px] font-semibold">Not on this page</h3>
           <ul>
             <li v-for="l in candidates" :key="l.piece + l.area" class="border-t border-hair py-1">
-              <button type="button" class="text-left" :aria-expanded="askedOut === l" @click="askedOut = askedOut === l ? null : l"><b class="font-semibold">{{ l.title }}</b> · {{ areaNames[l.area] }} · <span class="text-ink2">{{ l.reason }}</span></button>
+              <button type="button" class="text-left" :aria-expanded="askedOut === l" @click="askedOut = askedOut === l ? null : l"><b class="font-semibold">{{ l.title }}</b> · {{ areaWords[l.area as Area] }} · <span class="text-ink2">{{ l.reason }}</span></button>
               <ReasonBox v-if="askedOut === l && l.because" :because="l.because" :sku="sku" class="mt-1" />
             </li>
           </ul>

@@ -1,8 +1,4 @@
-import type { HouseStyle, StyleSettings } from '@core/house-style/style'
-import { formats, type Bounds, type Format } from '@core/house-style/style'
-
-export const formatWords: Record<Format, string> = { strong: 'bold', em: 'italics', s: 'struck-out words', sup: 'raised figures', sub: 'lowered figures', headings: 'headings', lists: 'lists', tables: 'tables', pictures: 'pictures' }
-export { formats }
+import { formatWords, type Bounds, type HouseStyle, type StyleSettings } from '@core/house-style/style'
 
 /** Bounds in words: “3 to 8”, “at most 200”. */
 function boundsWords({ least, most }: Bounds): string {

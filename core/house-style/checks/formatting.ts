@@ -1,7 +1,5 @@
 import type { TextCheck } from '../finding'
-import type { Format } from '../style'
-
-const formatWords: Record<Format, string> = { strong: 'bold', em: 'italics', s: 'struck-out words', sup: 'raised figures', sub: 'lowered figures', headings: 'headings', lists: 'lists', tables: 'tables', pictures: 'pictures' }
+import { formatWords } from '../style'
 
 /** The host that a link leads to; undefined where it leads nowhere else (mail, telephone, a place on the page). */
 function hostOf(href: string): string | undefined {

@@ -28,11 +28,11 @@ export function judgeMedia(reading: Reading, edition: JudgedEdition, library: Li
   // One for being there at all, one for each view.
   const asked = 1 + type!.views.length + (pictures.length + added.length) * perPicture
   let missed = 0
-  for (const { code, level, message, picture } of found) {
+  for (const { code, level, message, picture, view } of found) {
     const kind = `media:${code}`
     const at = picture === null ? `attribute:pictures` : `picture:${picture}`
     // The sentence of those is made for each language.
-    const finding = { code: kind, level, at, fix: `${kind}|${code === 'no-view' ? /“([^”]*)”/.exec(message)?.[1] ?? '' : ''}|`, ...(findingKinds[kind]!.perLanguage ? {} : { said: { message } }) }
+    const finding = { code: kind, level, at, fix: `${kind}|${view ?? ''}|`, ...(findingKinds[kind]!.perLanguage ? {} : { said: { message } }) }
     if (level === 'blocker') {
       missed++
       tally.miss(finding)

@@ -1,8 +1,9 @@
 import { sql, type SQL } from 'drizzle-orm'
+import type { Family } from '@core/catalogue/model'
 import { plainShare, softFrom, wantedPixels } from '@core/media/checks'
 import type { LibraryItem, Measured, MediaContent, MediaItem, PictureView } from '@core/media/item'
 import { nearBits, nearDuplicates } from '@core/media/pixels'
-import { libraryOf, type Library } from '@core/media/versions'
+import { libraryOf, namesIn, type Library } from '@core/media/versions'
 import { fold } from '@core/text/fold'
 import type { Db, Tx } from '../connect'
 import * as t from '../schema'
@@ -24,6 +25,14 @@ function itemOf(r: MediaRow): LibraryItem {
     origin: r.origin, rights: { holder: r.holder, until: r.until },
   }
   return { item, content: { digest: r.digest, mime: r.mime, bytes: r.bytes, width: r.width, height: r.height, vector: r.vector, measured: r.measured } }
+}
+
+/** The pictures and files that families name. */
+export function namedBy(families: Iterable<Family>, setup: StoredSetup): string[] {
+  const codes = new Set([...setup.attributes.values()].filter((a) => a.type === 'media' || a.type === 'file').map((a) => a.code))
+  const names = new Set<string>()
+  for (const f of families) for (const p of [f.root, ...f.variants]) for (const v of p.values) if (codes.has(v.attribute)) namesIn(v.value).forEach((n) => names.add(n))
+  return [...names]
 }
 
 /** Items by name, with the own versions of each and what they are versions of. */

@@ -4,7 +4,7 @@ import { bestFixes, clothGroups, clothRows, dailyCounts, editionCounts, sizesOfF
 import { loadContent } from '../../db/queries/content'
 import { countDue, loadEditions, type NumberedEditions } from '../../db/queries/readiness'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
-import { dateIn } from '@core/readiness/prepare'
+import { dateIn } from '@core/moments/instant'
 import type { Person } from '../permission'
 import { notFitting } from '../problem'
 import { filterOf, lensOf } from '../reach'

@@ -4,7 +4,7 @@ import { database, inTransaction, nothingTouched, type Tx } from '../../db/conne
 import { countDue, foldSums, takeDue, takeDueSets, touchRoots, touchSet, touchWhere, type DueSet } from '../../db/queries/readiness'
 import { reachToSql } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
-import { dateIn } from '@core/readiness/prepare'
+import { dateIn } from '@core/moments/instant'
 import { enqueue, type WorkControls } from '../jobs'
 import type { Person } from '../permission'
 import { judgeRoots } from './judge-roots'

@@ -1,21 +1,11 @@
 import { judge } from '@core/readiness/judge'
 import type { Prepared } from '@core/readiness/prepare'
-import { namesIn } from '@core/media/versions'
 import type { Tx } from '../../db/connect'
 import { loadFamilies, lockFamilies, type StoredFamily } from '../../db/queries/families'
-import { loadLibrary } from '../../db/queries/media'
+import { loadLibrary, namedBy } from '../../db/queries/media'
 import { writeReadiness } from '../../db/queries/readiness'
-import type { StoredSetup } from '../../db/queries/setup'
 import { judgedWith } from './prepared'
 import { TextChecks } from './text-checks'
-
-/** The pictures and files that families name. */
-export function namedBy(families: Iterable<StoredFamily>, setup: StoredSetup): string[] {
-  const codes = new Set([...setup.attributes.values()].filter((a) => a.type === 'media' || a.type === 'file').map((a) => a.code))
-  const names = new Set<string>()
-  for (const f of families) for (const p of [f.root, ...f.variants]) for (const v of p.values) if (codes.has(v.attribute)) namesIn(v.value).forEach((n) => names.add(n))
-  return [...names]
-}
 
 /** Every text of families with what it is held to in each edition that could show it. */
 function* textsOf(families: Iterable<StoredFamily>, prepared: Prepared) {

@@ -1,6 +1,6 @@
 import { and, eq, sql } from 'drizzle-orm'
 import type { PortionDocument } from '@contracts/readiness'
-import { dateIn } from '@core/readiness/prepare'
+import { dateIn } from '@core/moments/instant'
 import { database, inTransaction } from '../../db/connect'
 import { nearestRoots, readyRoots } from '../../db/queries/cloth'
 import { loadEditions, type NumberedEditions } from '../../db/queries/readiness'

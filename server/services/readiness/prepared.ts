@@ -1,4 +1,5 @@
-import { dateIn, prepareJudge, type Prepared } from '@core/readiness/prepare'
+import { dateIn } from '@core/moments/instant'
+import { prepareJudge, type Prepared } from '@core/readiness/prepare'
 import { database, type Db } from '../../db/connect'
 import { readContent } from '../../db/queries/content'
 import { readStyles } from '../../db/queries/house-style'

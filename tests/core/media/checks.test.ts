@@ -86,7 +86,7 @@ describe('the pictures of a product', () => {
   const library = libraryOf([whole, again, inUse, worded])
   it('are wanted, in the views of their type', () => {
     expect(codes(checkPictures([], ['whole'], library, uk, day))).toEqual(['no-picture'])
-    expect(checkPictures(['whole.jpg'], ['whole', 'packed'], library, uk, day)).toEqual([{ code: 'no-view', level: 'blocker', message: 'It has no picture with the view “packed”.', picture: null }])
+    expect(checkPictures(['whole.jpg'], ['whole', 'packed'], library, uk, day)).toEqual([{ code: 'no-view', level: 'blocker', message: 'It has no picture with the view “packed”.', picture: null, view: 'packed' }])
     expect(checkPictures(['whole.jpg', 'use.jpg'], ['whole', 'in-use'], library, uk, day)).toEqual([])
   })
   it('are known, differ, and are read by their shoppers', () => {

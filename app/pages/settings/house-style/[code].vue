@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import type { Bounds, HouseStyle, StyleSettings } from '@core/house-style/style'
+import { formats, formatWords, type Bounds, type HouseStyle, type StyleSettings } from '@core/house-style/style'
 import { attributeTypes } from '@core/attributes/types/registry'
-import { formats, formatWords } from '~/components/settings/styleWords'
 
 const route = useRoute()
 const setup = useSetupStore()

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { areas } from '@core/assignments/areas'
+import { areas, areaWords } from '@core/assignments/areas'
 import type { Storefront } from '@core/catalogue/model'
 import { translationStates } from '@core/translation/state'
 
@@ -21,7 +21,6 @@ function addFact() {
   newFact.value = ''
 }
 const dropFact = (name: string) => { draft.value!.facts = Object.fromEntries(Object.entries(draft.value!.facts).filter(([n]) => n !== name)) }
-const areaWords: Record<string, string> = { 'summary': 'summary', 'beside-price': 'beside the price', 'details': 'details', 'below-details': 'below the details', 'foot': 'foot' }
 useKeys('Storefront', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() }, { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } }])
 </script>
 
