@@ -1,6 +1,5 @@
-import type { EditionReadiness } from './finding'
+import { strands, type EditionReadiness } from './finding'
 import { findingKinds } from './kinds'
-import { strands } from './finding'
 
 /** Bytes of an edition in the packed row of a product. */
 export const cellBytes = 12

@@ -82,13 +82,13 @@ export function readingOf(family: JudgedFamily, prepared: Prepared): Reading {
   const variants = family.variants.map((_, i) => i + 1)
   const facts = new Map<string, Facts>()
   const value: Reading['value'] = (attribute, member, edition) => {
-      const own = indexes[member]!
-      const parent = member === 0 ? null : indexes[0]!
-      const find = (reader: Reader) => resolve(attribute, own, parent, uses.get(attribute.code), reader)
-      if (attribute.translatable || attribute.perStorefront) return find(edition.reader)
-      let found = everywhere[member]!.get(attribute.code)
-      if (!found) everywhere[member]!.set(attribute.code, (found = find(edition.reader)))
-      return found
+    const own = indexes[member]!
+    const parent = member === 0 ? null : indexes[0]!
+    const find = (reader: Reader) => resolve(attribute, own, parent, uses.get(attribute.code), reader)
+    if (attribute.translatable || attribute.perStorefront) return find(edition.reader)
+    let found = everywhere[member]!.get(attribute.code)
+    if (!found) everywhere[member]!.set(attribute.code, (found = find(edition.reader)))
+    return found
   }
   return {
     family, prepared, value,

@@ -94,7 +94,7 @@ function press(line: number, column: number) {
   scroller.value?.focus()
 }
 const id = useId()
-defineExpose({ focus: () => scroller.value?.focus(), renew: () => props.list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0), down: () => go(at.line + 1, at.column) })
+defineExpose({ focus: () => scroller.value?.focus(), renew: () => props.list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0) })
 </script>
 
 <template>

@@ -8,7 +8,6 @@ export interface Stitch {
   open: string
   knots: string
   words: string
-  ready: boolean
 }
 
 const height = 17
@@ -34,7 +33,7 @@ export function stitchOf(cells: Uint8Array, n: number): Stitch | undefined {
     if (share < 1) open += `M${x} ${top}V0h${width}V${top}z`
     if (cell.knots[s]) knots += `M${x + width / 2} 1.2l3.6 3.6-3.6 3.6-3.6-3.6z`
   }
-  return { done, open, knots, words: wordsOf(cell), ready: cell.blockers === 0 }
+  return { done, open, knots, words: wordsOf(cell) }
 }
 
 function wordsOf(cell: Cell): string {

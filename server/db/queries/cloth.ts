@@ -1,7 +1,7 @@
 import { sql, type SQL } from 'drizzle-orm'
 import type { RuleNode } from '@core/rules/condition'
 import type { FactLens } from '@core/rules/facts'
-import { cellBytes } from '@core/readiness/cells'
+import { cellBytes, notSold } from '@core/readiness/cells'
 import { codesPerLanguage } from '@core/readiness/kinds'
 import { strands, type Said, type Strand } from '@core/readiness/finding'
 import type { Db } from '../connect'
@@ -25,7 +25,7 @@ export interface ClothWhere {
 }
 
 /** A byte of an edition's cell; null where the row is older than the edition, or the product is not sold there. */
-const byte = (n: number, at = 0) => sql`case when octet_length(d.cells) >= ${(n + 1) * cellBytes} and get_byte(d.cells, ${n * cellBytes}) <> 255 then get_byte(d.cells, ${n * cellBytes + at}) end`
+const byte = (n: number, at = 0) => sql`case when octet_length(d.cells) >= ${(n + 1) * cellBytes} and get_byte(d.cells, ${n * cellBytes}) <> ${notSold} then get_byte(d.cells, ${n * cellBytes + at}) end`
 const anyOf = (list: SQL[]) => (list.length === 0 ? sql`false` : sql`(${sql.join(list, sql` or `)})`)
 
 function where(setup: StoredSetup, w: ClothWhere): SQL {
@@ -76,8 +76,8 @@ export async function wholeCloth(db: Db) {
   return { groups, columns: await editionCounts(db) }
 }
 
-/** How many pages of each edition are sold and ready now, by the number of the edition; and how many more are ready than at the end of the day before a day. */
-export async function editionCounts(db: Db): Promise<{ edition: number; sold: number; ready: number }[]> {
+/** How many pages of each edition are sold and ready now, by the number of the edition. */
+async function editionCounts(db: Db): Promise<{ edition: number; sold: number; ready: number }[]> {
   const { rows } = await db.execute<{ edition: number; sold: number; ready: number }>(sql`select edition, sum(sold)::int as sold, sum(ready)::int as ready from readiness_count group by edition`)
   return rows
 }

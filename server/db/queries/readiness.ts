@@ -1,10 +1,11 @@
 import { createHash } from 'node:crypto'
 import { sql, type SQL } from 'drizzle-orm'
-import { packCells, soleFixes } from '@core/readiness/cells'
+import { cellBytes, notSold, packCells, soleFixes } from '@core/readiness/cells'
 import type { EditionReadiness, Said } from '@core/readiness/finding'
 import { isReady } from '@core/readiness/judge'
 import type { Db, Tx } from '../connect'
 import { copyInto, CopyRows } from '../copy'
+import type { DueSet } from '../schema'
 import type { StoredSetup } from './setup'
 
 /** Editions with the numbers under which packed rows hold them. */
@@ -29,9 +30,6 @@ export async function loadEditions(db: Db, setup: StoredSetup): Promise<Numbered
   for (let n = 0; n < list.length; n++) list[n] ??= null
   return { list, numberOf: new Map(list.flatMap((e, n) => (e ? [[`${e.storefront}/${e.language}`, n] as const] : []))) }
 }
-
-/** What stands for very many products that are due at once. */
-export type DueSet = { type: string } | { step: number } | { changed: string } | { reach: unknown } | { all: true }
 
 /** Says that something was changed for products, so that they have to be judged anew. Part of the transaction that changes it. */
 export async function touchRoots(tx: Tx, roots: Iterable<number>): Promise<void> {
@@ -227,9 +225,9 @@ export async function writeReadiness(tx: Tx, judged: readonly Judged[], gone: re
 function count(counts: Sums, pages: Sums, old: KeptRow | undefined, cells: Uint8Array | undefined, soles: readonly number[], days: readonly (string | null)[]) {
   days.forEach((day, n) => {
     if (day === null) return
-    const was = old === undefined ? 255 : old.cells[n * 12] ?? 255
-    const is = cells === undefined ? 255 : cells[n * 12] ?? 255
-    const sold = Number(is !== 255) - Number(was !== 255)
+    const was = old?.cells[n * cellBytes] ?? notSold
+    const is = cells?.[n * cellBytes] ?? notSold
+    const sold = Number(is !== notSold) - Number(was !== notSold)
     const ready = Number(is === 0) - Number(was === 0)
     if (sold !== 0 || ready !== 0) counts.add([day, n], sold, ready)
   })

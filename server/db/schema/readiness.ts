@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { bigserial, boolean, customType, date, index, integer, jsonb, pgTable, primaryKey, serial, smallint, smallserial, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import type { Reach } from '@core/assignments/assignment'
 import type { StyleSettings } from '@core/house-style/style'
 import type { TextFinding } from '@core/house-style/finding'
 import type { Said } from '@core/readiness/finding'
@@ -60,10 +61,13 @@ export const finding = pgTable('finding', {
 /** Products that something was changed for since they were judged. */
 export const readinessDue = pgTable('readiness_due', { rootId: integer('root_id').primaryKey() })
 
-/** The same for many at once: of a type, changed in a step, reached by something, or all. */
+/** What stands for very many products that are due at once: of a type, changed in a step or at a moment, reached by something, or all. */
+export type DueSet = { type: string } | { step: number } | { changed: string } | { reach: Reach } | { all: true }
+
+/** The same for many at once. */
 export const readinessDueSet = pgTable('readiness_due_set', {
   id: serial('id').primaryKey(),
-  what: jsonb('what').$type<{ type: string } | { step: number } | { changed: string } | { reach: unknown } | { all: true }>().notNull(),
+  what: jsonb('what').$type<DueSet>().notNull(),
 })
 
 /** How many pages were sold and ready, as changes of these numbers day by day: their sum up to a day is the state of that day. */

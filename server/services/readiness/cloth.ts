@@ -1,6 +1,6 @@
 import type { Cloth, ClothFilter, ClothRow, ClothRowsBody, FixDocument, Overview } from '@contracts/readiness'
 import { database } from '../../db/connect'
-import { bestFixes, clothGroups, clothRows, dailyCounts, editionCounts, sizesOfFixes, wholeCloth, type ClothWhere } from '../../db/queries/cloth'
+import { bestFixes, clothGroups, clothRows, dailyCounts, sizesOfFixes, wholeCloth, type ClothWhere } from '../../db/queries/cloth'
 import { loadContent } from '../../db/queries/content'
 import { countDue, loadEditions, type NumberedEditions } from '../../db/queries/readiness'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
@@ -94,14 +94,13 @@ export async function overview(person: Person, q: { storefront?: string }, now: 
   const editions = await loadEditions(db, setup)
   const storefronts = q.storefront === undefined ? [] : [q.storefront]
   const numbers = new Set(editionsOf(setup, editions, storefronts))
-  const counts = (await editionCounts(db)).filter((c) => numbers.has(c.edition))
   const daily = (await dailyCounts(db)).filter((c) => numbers.has(c.edition))
   // An edition that was judged today for the first time has no yesterday to compare with.
   const dayOf = (n: number) => dateIn(setup.storefronts.get(editions.list[n]!.storefront)!.timeZone, now)
   const known = new Set(daily.filter((c) => c.day < dayOf(c.edition)).map((c) => c.edition))
   const since = daily.reduce((n, c) => n + (known.has(c.edition) && c.day === dayOf(c.edition) ? c.ready : 0), 0)
   return {
-    sold: counts.reduce((n, c) => n + c.sold, 0), ready: counts.reduce((n, c) => n + c.ready, 0), since, due: await countDue(db),
+    sold: daily.reduce((n, c) => n + c.sold, 0), ready: daily.reduce((n, c) => n + c.ready, 0), since, due: await countDue(db),
     fixes: await fixesFor(setup, editions, storefronts), portion: await portionOf(person, setup, editions, now),
   }
 }

@@ -1,7 +1,8 @@
 import { sql } from 'drizzle-orm'
 import type { Reach } from '@core/assignments/assignment'
 import { database, inTransaction, nothingTouched, type Tx } from '../../db/connect'
-import { countDue, foldSums, takeDue, takeDueSets, touchRoots, touchSet, touchWhere, type DueSet } from '../../db/queries/readiness'
+import { countDue, foldSums, takeDue, takeDueSets, touchRoots, touchSet, touchWhere } from '../../db/queries/readiness'
+import type { DueSet } from '../../db/schema'
 import { reachToSql } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { dateIn } from '@core/moments/instant'
@@ -32,7 +33,7 @@ function rootsOf(what: DueSet, setup: StoredSetup) {
   if ('type' in what) return [sql`select id from product where parent_id is null and type = ${what.type}`]
   if ('changed' in what) return [sql`select p.root_id from product_version v join product p on p.id = v.product_id where v.changed = ${what.changed}`]
   if ('step' in what) return [sql`select p.root_id from change_member m join change_set s on s.id = m.set_id join product p on p.id = m.product_id where s.step_id = ${what.step}`]
-  if ('reach' in what) return reached(what.reach as Reach, setup, Date.now())
+  if ('reach' in what) return reached(what.reach, setup, Date.now())
   return [sql`select id from product where parent_id is null`]
 }
 
@@ -102,7 +103,7 @@ const judging = 1
 export async function lookAfterReadiness(now: number): Promise<void> {
   await inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
-    const days = `${judging} ${[...new Set([...setup.storefronts.values()].map((s) => dateIn(s.timeZone, now)))].sort().at(-1) ?? ''} ${[...setup.storefronts.values()].map((s) => `${s.code}:${dateIn(s.timeZone, now)}`).join(' ')}`
+    const days = `${judging} ${[...setup.storefronts.values()].map((s) => `${s.code}:${dateIn(s.timeZone, now)}`).join(' ')}`
     // One number for all of it: the days of all storefronts and the version.
     const mark = [...days].reduce((h, c) => (Math.imul(h, 31) + c.charCodeAt(0)) | 0, 7)
     const { rows } = await tx.db.execute<{ n: number }>(sql`select n from stamp where name = 'judged'`)

@@ -38,8 +38,8 @@ export async function judgeRoots(tx: Tx, roots: readonly number[], now: number):
   const texts = new TextChecks()
   await texts.expect(tx.db, textsOf(families.values(), prepared))
   const findings: Prepared['findings'] = (value, attribute, style) => texts.findings(value as never, attribute, style)
-  const with_: Prepared = { ...prepared, findings }
-  const judged = [...families].map(([root, family]) => ({ root, type: family.root.type, list: judge(family, with_, library) }))
+  const withTexts: Prepared = { ...prepared, findings }
+  const judged = [...families].map(([root, family]) => ({ root, type: family.root.type, list: judge(family, withTexts, library) }))
   await writeReadiness(tx, judged, roots.filter((r) => !families.has(r)), editions.list.length, days)
   await texts.keep(tx.db)
 }
