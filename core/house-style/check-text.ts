@@ -5,6 +5,7 @@ import { reading } from './checks/reading'
 import { typography } from './checks/typography'
 import { words } from './checks/words'
 import type { TextCheck, TextFinding } from './finding'
+import { textCheckKinds } from './kinds'
 import type { Style } from './style'
 import { viewOf } from './view'
 
@@ -17,5 +18,5 @@ export const checksVersion = 1
 /** What the house style finds in a text. */
 export function checkText(value: Value, type: AttributeTypeName, style: Style): TextFinding[] {
   const view = viewOf(value, type, style.language)
-  return textChecks.flatMap(({ code, level, find }) => find(view, style).map((f): TextFinding => ({ code, level, ...f })))
+  return textChecks.flatMap(({ code, find }) => find(view, style).map((f): TextFinding => ({ code, level: textCheckKinds[code].level, ...f })))
 }

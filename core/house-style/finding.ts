@@ -1,3 +1,4 @@
+import type { TextCheckCode } from './kinds'
 import type { Style } from './style'
 import type { TextView } from './view'
 
@@ -14,11 +15,8 @@ export interface TextFinding {
 
 export type Found = Omit<TextFinding, 'code' | 'level'>
 
-/** One check of texts. Adding one is adding an entry to the registry, and its test. */
+/** One check of texts. Adding one is adding an entry here and in `kinds.ts`, and its test. */
 export interface TextCheck {
-  code: string
-  level: 'blocker' | 'remark'
-  /** How lists name what it finds. */
-  label: string
+  code: TextCheckCode
   find(text: TextView, style: Style): Found[]
 }

@@ -1,4 +1,4 @@
-import { textChecks } from '../house-style/check-text'
+import { textCheckKinds } from '../house-style/kinds'
 import { itemChecks } from '../media/checks'
 import type { FindingKind } from './finding'
 
@@ -26,7 +26,7 @@ const copy: Record<string, FindingKind> = {
 }
 
 /** What the house style finds is told in its own words. */
-const styles = Object.fromEntries(textChecks.map(({ code, label }): [string, FindingKind] => [`style:${code}`, {
+const styles = Object.fromEntries(Object.entries(textCheckKinds).map(([code, { label }]): [string, FindingKind] => [`style:${code}`, {
   strand: 'copy', label, perLanguage: true, message: ({ said }, called) => `“${called}”: ${said?.message ?? label}`, fix: ({ of, language, products }) => `${capital(label)}: mend “${of}” in ${language} on ${many(products, 'product')}`,
 }]))
 

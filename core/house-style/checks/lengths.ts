@@ -12,12 +12,12 @@ function outside(n: number, { least, most }: Bounds, unit: string, what: string)
 }
 
 export const lengths: readonly TextCheck[] = [
-  { code: 'characters', level: 'remark', label: 'length in characters',
+  { code: 'characters',
     find: (text, { characters }) => (characters ? outside(text.stretches.reduce((n, s) => n + perceivedLength(s), 0), characters, 'characters', 'It') : []) },
-  { code: 'words', level: 'remark', label: 'length in words',
+  { code: 'words',
     find: (text, { words }) => (words ? outside(text.stretches.reduce((n, s) => n + wordsOf(s, text).length, 0), words, 'words', 'It') : []) },
-  { code: 'pixels', level: 'remark', label: 'width in search results',
+  { code: 'pixels',
     find: (text, { pixels }) => (pixels ? outside(estimatedPixels(text.stretches.join(' ')), pixels, 'pixels in search results', 'It') : []) },
-  { code: 'points', level: 'remark', label: 'number of key points',
+  { code: 'points',
     find: (text, { points }) => (points && text.type === 'key-points' ? outside(text.stretches.length, points, 'key points', 'It') : []) },
 ]

@@ -3,7 +3,7 @@ import { readingEase } from '../ease'
 import type { TextCheck } from '../finding'
 
 export const reading: readonly TextCheck[] = [
-  { code: 'ease', level: 'remark', label: 'hard to read',
+  { code: 'ease',
     find: (text, { ease }) => {
       if (ease === undefined) return []
       const words = text.stretches.flatMap((s) => wordsOf(s, text).map((w) => w.word))

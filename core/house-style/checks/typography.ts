@@ -66,9 +66,9 @@ function decimalMarks(text: TextView): Found[] {
 }
 
 export const typography: readonly TextCheck[] = [
-  { code: 'spaces', level: 'remark', label: 'two spaces', find: (text) => each(text, /(?<=\S) {2,}(?=\S)/g, () => ({ message: 'There are two spaces.', fix: ' ' })) },
-  { code: 'brackets', level: 'remark', label: 'bracket without its counterpart', find: brackets },
-  { code: 'quotes', level: 'remark', label: 'quotation marks', find: straightQuotes },
-  { code: 'french-spaces', level: 'remark', label: 'space before a mark', find: frenchSpaces },
-  { code: 'decimals', level: 'remark', label: 'decimal mark', find: decimalMarks },
+  { code: 'spaces', find: (text) => each(text, /(?<=\S) {2,}(?=\S)/g, () => ({ message: 'There are two spaces.', fix: ' ' })) },
+  { code: 'brackets', find: brackets },
+  { code: 'quotes', find: straightQuotes },
+  { code: 'french-spaces', find: frenchSpaces },
+  { code: 'decimals', find: decimalMarks },
 ]

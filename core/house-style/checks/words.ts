@@ -73,7 +73,7 @@ function repeated(text: TextView): Found[] {
 }
 
 export const words: readonly TextCheck[] = [
-  { code: 'banned', level: 'blocker', label: 'banned word', find: unwanted },
-  { code: 'preferred', level: 'remark', label: 'another word is preferred', find: better },
-  { code: 'repeated', level: 'remark', label: 'word twice', find: repeated },
+  { code: 'banned', find: unwanted },
+  { code: 'preferred', find: better },
+  { code: 'repeated', find: repeated },
 ]

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { checkText, textChecks } from '@core/house-style/check-text'
+import { textCheckKinds } from '@core/house-style/kinds'
 import { styleFor, type HouseStyle, type StyleSettings } from '@core/house-style/style'
 
 const style = (settings: StyleSettings, language = 'en-GB', field = 'care-notes') => styleFor([{ code: 'own', field: null, storefront: null, language: null, settings }], field, { storefront: 'uk', language })
@@ -90,5 +91,6 @@ describe('the style that holds', () => {
 })
 
 it('has a code of its own for each check', () => {
+  expect(textChecks.map((c) => c.code)).toEqual(Object.keys(textCheckKinds))
   expect(new Set(textChecks.map((c) => c.code)).size).toBe(textChecks.length)
 })
