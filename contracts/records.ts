@@ -19,7 +19,7 @@ export const attributeRecord = Joi.object<Attribute>({
   family: Joi.string().valid(...Object.keys(families)).allow(null).default(null)
     .when('type', { is: 'measure', then: Joi.invalid(null).required() }),
   unit: Joi.string().allow(null).default(null),
-  options: Joi.array().items(Joi.object({ code: Joi.string().pattern(/^[A-Za-z0-9][A-Za-z0-9_-]{0,79}$/, 'an option code').required(), labels })).unique('code').max(2000).default([]),
+  options: Joi.array().items(Joi.object({ code: Joi.string().pattern(/^[A-Za-z0-9][A-Za-z0-9_-]{0,79}$/, 'an option code').required(), labels, swatch: Joi.string().pattern(/^#[0-9a-f]{6}$/, 'a colour such as #2f5d4a').description('Of colours: what it looks like.') })).unique('code').max(2000).default([]),
   translatable: Joi.boolean().default(false), perStorefront: Joi.boolean().default(false),
   serves: Joi.array().items(Joi.string().valid(...servings)).unique().default(['facts']),
   allowed: Joi.object({ least: Joi.any().default(null), most: Joi.any().default(null), pattern: Joi.string().max(500).allow(null).default(null) }).allow(null).default(null),
@@ -46,7 +46,7 @@ const words = Joi.array().items(Joi.string().trim().min(1).max(120)).max(2000)
 export const houseStyleRecord = Joi.object<HouseStyle>({
   code: code.required(), field: code.allow(null).default(null), storefront: Joi.string().allow(null).default(null), language: Joi.string().max(35).allow(null).default(null).description('A tag such as fr, which holds for fr-CH too.'),
   settings: Joi.object({
-    characters: bounds, words: bounds, pixels: bounds, points: bounds, banned: words,
+    characters: bounds, words: bounds, pixels: bounds, typeSize: Joi.number().integer().min(8).max(40), points: bounds, banned: words,
     preferred: Joi.array().items(Joi.object({ use: Joi.string().trim().min(1).max(120).required(), insteadOf: words.min(1).required() })).max(2000),
     variantWords: Joi.boolean(), without: Joi.array().items(Joi.string().valid(...formats)).unique(), hosts: Joi.array().items(Joi.string().hostname()).unique().max(500), ease: Joi.number().min(-100).max(120), voice: Joi.string().allow('').max(5000),
   }).default({}),

@@ -14,6 +14,8 @@ export type AttributeTypeName = (typeof attributeTypeNames)[number]
 export interface Option {
   code: string
   labels: Labels
+  /** Of colours: what it looks like, as `#rrggbb`. */
+  swatch?: string
 }
 
 /** What an attribute serves: the facts table of the page, the shopper's filter, the comparison, the search; or only the team. */

@@ -24,8 +24,9 @@ export interface StyleSettings {
   /** User-perceived characters. */
   characters?: Bounds
   words?: Bounds
-  /** Of titles in search results: their estimated width in pixels. */
+  /** Of titles and descriptions in search results: their estimated width in pixels, and the size of type they are estimated in. */
   pixels?: Bounds
+  typeSize?: number
   /** How many key points there are. */
   points?: Bounds
   /** Words and phrases that no text holds, in any form. */
@@ -62,6 +63,7 @@ export const firstStyles: readonly HouseStyle[] = [
   { code: 'first-description', field: 'description', storefront: null, language: null, settings: { characters: { least: null, most: 4000 } } },
   { code: 'first-key-points', field: 'key-points', storefront: null, language: null, settings: { points: { least: 3, most: 8 } } },
   { code: 'first-search-title', field: 'search-title', storefront: null, language: null, settings: { pixels: { least: null, most: 580 } } },
+  { code: 'first-search-description', field: 'search-description', storefront: null, language: null, settings: { characters: { least: null, most: 160 }, pixels: { least: null, most: 920 }, typeSize: 14 } },
   ...['ja', 'zh', 'ko', 'ar', 'he', 'th'].map((language) => ({ code: `first-${language}`, field: null, storefront: null, language, settings: { without: ['strong', 'em'] as Format[] } })),
   { code: 'first-links', field: null, storefront: null, language: null, settings: { hosts: [] } },
 ]

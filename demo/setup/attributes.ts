@@ -1,10 +1,11 @@
-import type { Attribute, Labels } from '@core/attributes/attribute'
+import type { Attribute, Labels, Option } from '@core/attributes/attribute'
 import { everywhere, labels } from './labels'
 
 const base = { help: {}, family: null, unit: null, options: [], translatable: false, perStorefront: false, serves: [], allowed: null } satisfies Partial<Attribute>
 const plain = (code: string, type: Attribute['type'], names: Labels, more: Partial<Attribute> = {}): Attribute => ({ ...base, serves: ['text', 'number', 'yes-no', 'choice', 'choices', 'date'].includes(type) ? ['facts'] : [], code, type, labels: names, ...more })
 const measure = (code: string, family: Attribute['family'], unit: string, ...names: string[]): Attribute => plain(code, 'measure', labels(...names), { family, unit, serves: ['facts', 'comparison'] })
 const option = (code: string, ...names: string[]) => ({ code, labels: labels(...names) })
+const swatched = (swatch: string, o: Option) => ({ ...o, swatch })
 const help = (text: string) => ({ help: { 'en-GB': text } })
 
 const copy: Attribute[] = [
@@ -14,6 +15,9 @@ const copy: Attribute[] = [
   plain('key-points', 'key-points', labels('Key points', 'Das Wichtigste', 'Points forts', 'Punti chiave', 'Kernpunten', 'Det viktigaste', 'Det vigtigste', 'Tärkeintä', '特長', 'أهم المزايا'), { translatable: true, ...help('Three to eight short lines.'), allowed: { least: 3, most: 8, pattern: null } }),
   plain('mounting-notes', 'rich-text', labels('Mounting notes', 'Montagehinweise', 'Conseils de montage', 'Note di montaggio', 'Montage', 'Montering', 'Montering', 'Asennus', '取り付け方', 'التركيب'), { translatable: true }),
   plain('search-title', 'text', labels('Search title', 'Suchtitel', 'Titre de recherche', 'Titolo di ricerca', 'Zoektitel', 'Söktitel', 'Søgetitel', 'Hakuotsikko', '検索タイトル', 'عنوان البحث'), { serves: ['search'], translatable: true, perStorefront: true }),
+  plain('search-description', 'text', labels('Search description', 'Suchbeschreibung', 'Description de recherche', 'Descrizione di ricerca', 'Zoekbeschrijving', 'Sökbeskrivning', 'Søgebeskrivelse', 'Hakukuvaus', '検索用の説明', 'وصف البحث'), { serves: ['search'], translatable: true, perStorefront: true, ...help('One or two lines under the title in search results.') }),
+  plain('search-words', 'text', labels('Search words', 'Suchwörter', 'Mots de recherche', 'Parole di ricerca', 'Zoekwoorden', 'Sökord', 'Søgeord', 'Hakusanat', '検索語', 'كلمات البحث'), { serves: ['search'], translatable: true, perStorefront: true, ...help('Synonyms and common misspellings, with commas between. What stands in the text need not be here.') }),
+  plain('slug', 'text', labels('Slug', 'Adresszeile', 'Adresse', 'Indirizzo', 'Adres', 'Adress', 'Adresse', 'Osoite', 'スラッグ', 'مسار العنوان'), { serves: ['search'], translatable: true, perStorefront: true, ...help('The product’s part of its address: small letters and digits with hyphens. Without one it is made from the name.') }),
   plain('in-the-box', 'box-contents', labels('In the box', 'Lieferumfang', 'Contenu', 'Contenuto', 'Inhoud', 'I lådan', 'I æsken', 'Pakkauksessa', '付属品', 'محتويات العلبة'), { translatable: true, serves: ['facts'] }),
   plain('size-chart', 'table', labels('Size chart', 'Größentabelle', 'Tableau des tailles', 'Tabella taglie', 'Maattabel', 'Storlekstabell', 'Størrelsesskema', 'Kokotaulukko', 'サイズ表', 'جدول المقاسات'), { translatable: true }),
   plain('venue', 'text', labels('Where', 'Ort', 'Lieu', 'Luogo', 'Plaats', 'Plats', 'Sted', 'Paikka', '会場', 'المكان'), { translatable: true, perStorefront: true, serves: ['facts'] }),
@@ -31,9 +35,9 @@ const choices: Attribute[] = [
     option('brass', 'Brass', 'Messing', 'Laiton', 'Ottone', 'Messing', 'Mässing', 'Messing', 'Messinki', '真鍮', 'نحاس أصفر'), option('neoprene', 'Neoprene', 'Neopren', 'Néoprène', 'Neoprene', 'Neopreen', 'Neopren', 'Neopren', 'Neopreeni', 'ネオプレン', 'نيوبرين'),
     option('bamboo', 'Bamboo', 'Bambus', 'Bambou', 'Bambù', 'Bamboe', 'Bambu', 'Bambus', 'Bambu', '竹', 'خيزران'), option('natural-rubber', 'Natural rubber', 'Naturkautschuk', 'Caoutchouc naturel', 'Gomma naturale', 'Natuurrubber', 'Naturgummi', 'Naturgummi', 'Luonnonkumi', '天然ゴム', 'مطاط طبيعي')] }),
   plain('colour', 'choice', labels('Colour', 'Farbe', 'Couleur', 'Colore', 'Kleur', 'Färg', 'Farve', 'Väri', '色', 'اللون'), { options: [
-    option('fir', 'Fir green', 'Tannengrün', 'Vert sapin', 'Verde abete', 'Dennengroen', 'Grangrön', 'Grangrøn', 'Kuusenvihreä', 'モミグリーン', 'أخضر صنوبري'), option('slate', 'Slate', 'Schiefer', 'Ardoise', 'Ardesia', 'Leisteen', 'Skiffer', 'Skifer', 'Liuske', 'スレート', 'رمادي أردوازي'),
-    option('ochre', 'Ochre', 'Ocker', 'Ocre', 'Ocra', 'Oker', 'Ockra', 'Okker', 'Okra', 'オークル', 'أصفر ترابي'), option('madder', 'Madder red', 'Krapprot', 'Rouge garance', 'Rosso robbia', 'Meekraprood', 'Krappröd', 'Kraprød', 'Krapinpunainen', '茜色', 'أحمر فُوّي'),
-    option('ink', 'Ink blue', 'Tintenblau', 'Bleu encre', 'Blu inchiostro', 'Inktblauw', 'Bläckblå', 'Blækblå', 'Musteensininen', 'インクブルー', 'أزرق حبري'), option('chalk', 'Chalk', 'Kreide', 'Craie', 'Gesso', 'Krijt', 'Krita', 'Kridt', 'Liitu', 'チョーク', 'أبيض طباشيري')] }),
+    swatched('#2f5d4a', option('fir', 'Fir green', 'Tannengrün', 'Vert sapin', 'Verde abete', 'Dennengroen', 'Grangrön', 'Grangrøn', 'Kuusenvihreä', 'モミグリーン', 'أخضر صنوبري')), swatched('#4c5763', option('slate', 'Slate', 'Schiefer', 'Ardoise', 'Ardesia', 'Leisteen', 'Skiffer', 'Skifer', 'Liuske', 'スレート', 'رمادي أردوازي')),
+    swatched('#b3812c', option('ochre', 'Ochre', 'Ocker', 'Ocre', 'Ocra', 'Oker', 'Ockra', 'Okker', 'Okra', 'オークル', 'أصفر ترابي')), swatched('#9c3238', option('madder', 'Madder red', 'Krapprot', 'Rouge garance', 'Rosso robbia', 'Meekraprood', 'Krappröd', 'Kraprød', 'Krapinpunainen', '茜色', 'أحمر فُوّي')),
+    swatched('#26406e', option('ink', 'Ink blue', 'Tintenblau', 'Bleu encre', 'Blu inchiostro', 'Inktblauw', 'Bläckblå', 'Blækblå', 'Musteensininen', 'インクブルー', 'أزرق حبري')), swatched('#cfc8b8', option('chalk', 'Chalk', 'Kreide', 'Craie', 'Gesso', 'Krijt', 'Krita', 'Kridt', 'Liitu', 'チョーク', 'أبيض طباشيري'))] }),
   plain('size', 'choice', labels('Size', 'Größe', 'Taille', 'Taglia', 'Maat', 'Storlek', 'Størrelse', 'Koko', 'サイズ', 'المقاس'), { options: ['XS', 'S', 'M', 'L', 'XL', 'XXL'].map((s) => ({ code: s, labels: everywhere(s) })) }),
   plain('wheel-size', 'choice', labels('Wheel size', 'Laufradgröße', 'Taille de roue', 'Misura ruota', 'Wielmaat', 'Hjulstorlek', 'Hjulstørrelse', 'Vannekoko', 'ホイールサイズ', 'مقاس العجلة'), { options: ['20', '24', '26', '27.5', '28', '29'].map((s) => ({ code: s.replace('.', '-'), labels: everywhere(`${s}″`) })) }),
   plain('mounting', 'choices', labels('Mounts on', 'Befestigung an', 'Se fixe sur', 'Si monta su', 'Bevestiging aan', 'Fästs på', 'Monteres på', 'Kiinnitys', '取り付け位置', 'موضع التثبيت'), { options: [

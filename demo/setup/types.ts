@@ -3,9 +3,10 @@ import { labels } from './labels'
 
 const groups = [
   { code: 'facts', labels: labels('Facts', 'Fakten', 'Faits', 'Fatti', 'Feiten', 'Fakta', 'Fakta', 'Tiedot', '仕様', 'الحقائق') }, { code: 'copy', labels: labels('Copy', 'Texte', 'Textes', 'Testi', 'Teksten', 'Texter', 'Tekster', 'Tekstit', 'テキスト', 'النصوص') },
-  { code: 'media', labels: labels('Media', 'Medien', 'Médias', 'Media', 'Media', 'Media', 'Medier', 'Media', 'メディア', 'الوسائط') }, { code: 'package', labels: labels('Package', 'Paket', 'Colis', 'Pacco', 'Pakket', 'Paket', 'Pakke', 'Paketti', '梱包', 'الطرد') },
+  { code: 'search', labels: labels('Search', 'Suche', 'Recherche', 'Ricerca', 'Zoeken', 'Sök', 'Søgning', 'Haku', '検索', 'البحث') }, { code: 'media', labels: labels('Media', 'Medien', 'Médias', 'Media', 'Media', 'Media', 'Medier', 'Media', 'メディア', 'الوسائط') }, { code: 'package', labels: labels('Package', 'Paket', 'Colis', 'Pacco', 'Pakket', 'Paket', 'Pakke', 'Paketti', '梱包', 'الطرد') },
 ]
 const use = (group: string, codes: string[], more: Partial<TypeAttribute> = {}): TypeAttribute[] => codes.map((attribute) => ({ attribute, group, required: false, requiredIn: [], requiredWhere: null, perVariant: false, default: null, ...more }))
+const searchTexts = ['search-title', 'search-description', 'search-words', 'slug']
 const shipped = { field: 'kind', is: 'equals', value: 'shipped' } as const
 
 interface More { perVariant?: string[]; copy?: string[]; media?: string[]; views?: ProductType['views'] }
@@ -16,7 +17,7 @@ function goods(code: string, names: Labels, facts: string[], optional: string[],
     attributes: [
       ...use('facts', facts.filter((f) => !perVariant.includes(f)), { required: true }), ...use('facts', perVariant, { required: true, perVariant: true }),
       ...use('facts', optional.filter((f) => !perVariant.includes(f))), ...use('facts', ['warranty-years'], { default: 2 }), ...use('facts', ['season', 'model', 'launched']),
-      ...use('copy', ['name', 'summary', 'description', 'key-points'], { required: true }), ...use('copy', [...copy, 'asked-often', 'search-title']),
+      ...use('copy', ['name', 'summary', 'description', 'key-points'], { required: true }), ...use('copy', [...copy, 'asked-often']), ...use('search', searchTexts),
       ...use('media', ['pictures'], { required: true, perVariant: perVariant.includes('colour') }), ...use('media', media),
       ...use('package', ['package-weight'], { required: true, requiredWhere: shipped }), ...use('package', ['package-length']),
     ],
@@ -26,7 +27,7 @@ function goods(code: string, names: Labels, facts: string[], optional: string[],
 function immaterial(code: string, names: Labels, facts: string[], optional: string[], media: string[]): ProductType {
   return {
     code, labels: names, groups: groups.filter((g) => g.code !== 'package'), views: ['whole'],
-    attributes: [...use('facts', facts, { required: true }), ...use('facts', [...optional, 'model']), ...use('copy', ['name', 'summary', 'description'], { required: true }), ...use('copy', ['key-points', 'asked-often', 'search-title']), ...use('media', ['pictures'], { required: true }), ...use('media', media)],
+    attributes: [...use('facts', facts, { required: true }), ...use('facts', [...optional, 'model']), ...use('copy', ['name', 'summary', 'description'], { required: true }), ...use('copy', ['key-points', 'asked-often']), ...use('search', searchTexts), ...use('media', ['pictures'], { required: true }), ...use('media', media)],
   }
 }
 

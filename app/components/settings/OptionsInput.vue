@@ -32,19 +32,25 @@ function set(i: number, language: string, text: string) {
 const move = (from: number, to: number) => {
   if (to < 0 || to >= options.value.length) return
   options.value = moved(options.value, from, to)
-  void nextTick(() => root.value?.querySelectorAll<HTMLElement>('[data-entry] input')[to * 2]?.focus())
+  void nextTick(() => root.value?.querySelectorAll('[data-entry]')[to]?.querySelector<HTMLElement>('input')?.focus())
+}
+/** What an option of colours looks like; photos are read by it. */
+function dye(i: number, swatch: string) {
+  options.value = options.value.map((o, j) => (j === i ? { ...o, swatch } : o))
 }
 useReorder(() => root.value, move)
 </script>
 
 <template>
   <div>
-    <div class="grid grid-cols-[22px_minmax(0,1fr)_minmax(0,1fr)_120px_22px] items-center gap-x-2 text-[12px] text-ink2"><span /><span>{{ languageName(setup.source) }}</span><select v-model="other" class="field !py-0" aria-label="The language beside the source"><option v-for="l in setup.languages.slice(1)" :key="l" :value="l">{{ languageName(l) }}</option></select><span>Code</span><span /></div>
+    <div class="grid grid-cols-[22px_minmax(0,1fr)_minmax(0,1fr)_34px_120px_22px] items-center gap-x-2 text-[12px] text-ink2"><span /><span>{{ languageName(setup.source) }}</span><select v-model="other" class="field !py-0" aria-label="The language beside the source"><option v-for="l in setup.languages.slice(1)" :key="l" :value="l">{{ languageName(l) }}</option></select><span>Hue</span><span>Code</span><span /></div>
     <ul ref="root" class="mt-1">
-      <li v-for="(o, i) in options" :key="o.code" data-entry class="grid grid-cols-[22px_minmax(0,1fr)_minmax(0,1fr)_120px_22px] items-center gap-x-2 py-px" @keydown.alt.up.prevent="move(i, i - 1)" @keydown.alt.down.prevent="move(i, i + 1)">
+      <li v-for="(o, i) in options" :key="o.code" data-entry class="grid grid-cols-[22px_minmax(0,1fr)_minmax(0,1fr)_34px_120px_22px] items-center gap-x-2 py-px" @keydown.alt.up.prevent="move(i, i - 1)" @keydown.alt.down.prevent="move(i, i + 1)">
         <span data-handle class="cursor-grab text-right text-ink3" :title="`Drag to move ${o.code}`">{{ i + 1 }}</span>
         <input class="field !py-0.5" :lang="setup.source" :value="o.labels[setup.source] ?? ''" :aria-label="`Option ${i + 1} in ${languageName(setup.source)}`" :disabled="disabled" @input="set(i, setup.source, ($event.target as HTMLInputElement).value)">
         <input class="field !py-0.5" :lang="other" :dir="directionOf(other)" :value="o.labels[other] ?? ''" :aria-label="`Option ${i + 1} in ${languageName(other)}`" :disabled="disabled" @input="set(i, other, ($event.target as HTMLInputElement).value)">
+        <input v-if="o.swatch" class="h-6 w-full" type="color" :value="o.swatch" :aria-label="`Hue of option ${i + 1}`" :disabled="disabled" @input="dye(i, ($event.target as HTMLInputElement).value)">
+        <button v-else type="button" class="h-6 w-full border border-dashed border-hair2 text-ink3" :disabled="disabled" :aria-label="`Give option ${i + 1} a hue, by which photos are read`" @click="dye(i, '#808080')">+</button>
         <span class="code truncate">{{ o.code }}</span>
         <button v-if="!disabled" type="button" class="px-1 text-ink2" :aria-label="`Take ${o.labels[setup.source] ?? o.code} out`" @click="options = options.filter((_, j) => j !== i)">×</button>
       </li>

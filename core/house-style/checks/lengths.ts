@@ -17,7 +17,7 @@ export const lengths: readonly TextCheck[] = [
   { code: 'words',
     find: (text, { words }) => (words ? outside(text.stretches.reduce((n, s) => n + wordsOf(s, text).length, 0), words, 'words', 'It') : []) },
   { code: 'pixels',
-    find: (text, { pixels }) => (pixels ? outside(estimatedPixels(text.stretches.join(' ')), pixels, 'pixels in search results', 'It') : []) },
+    find: (text, { pixels, typeSize }) => (pixels ? outside(estimatedPixels(text.stretches.join(' '), typeSize), pixels, 'pixels in search results', 'It') : []) },
   { code: 'points',
     find: (text, { points }) => (points && text.type === 'key-points' ? outside(text.stretches.length, points, 'key points', 'It') : []) },
 ]
