@@ -6,6 +6,7 @@ import { importQuery, mappingBody } from './imports'
 import { besideQuery, findItemsQuery, fromPoolBody, keepOwnBody, meaningBody, takeOverBody } from './pool'
 import { productPatchBody } from './product'
 import { assignmentRecord, attributeRecord, categoryRecord, limitsRecord, pieceRecord, productTypeRecord, reachRecord, storefrontRecord, listChangeBody, listRecord, houseStyleRecord } from './records'
+import { decisionBody, photoRunBody, poolRunBody, recipeRecord, recipeRunBody, recipeTrialBody, suggestionGroupQuery, suggestionQuery } from './drafting'
 import { keptBody, keptKinds } from './kept'
 import { clothBody, clothRowsBody, portionBody, trialBody } from './readiness'
 import { reworkBody } from './rework'
@@ -118,6 +119,20 @@ export const operations = {
   getStyle: { method: 'get', path: '/api/house-styles/{code}', summary: 'A part of the house style', action: 'read' },
   putStyle: { method: 'put', path: '/api/house-styles/{code}', summary: 'Write a part of the house style', action: 'edit-content', body: houseStyleRecord, headers: ifMatch },
   deleteStyle: { method: 'delete', path: '/api/house-styles/{code}', summary: 'Delete a part of the house style', action: 'edit-content' },
+
+  listRecipes: { method: 'get', path: '/api/recipes', summary: 'Recipes, by name', action: 'read' },
+  getRecipe: { method: 'get', path: '/api/recipes/{code}', summary: 'A recipe', action: 'read' },
+  putRecipe: { method: 'put', path: '/api/recipes/{code}', summary: 'Write a recipe', action: 'edit-content', body: recipeRecord, headers: ifMatch },
+  deleteRecipe: { method: 'delete', path: '/api/recipes/{code}', summary: 'Delete a recipe; what it has suggested stays', action: 'edit-content' },
+  tryRecipe: { method: 'post', path: '/api/recipes/trial', summary: 'Try a recipe on up to three products; nothing is kept', action: 'read', body: recipeTrialBody },
+  previewRecipeRun: { method: 'post', path: '/api/recipes/{code}/runs/preview', summary: 'What a run of a recipe would come to: products, those that say too little, cost as a sample tells', action: 'edit-products', body: recipeRunBody },
+  runRecipe: { method: 'post', path: '/api/recipes/{code}/runs', summary: 'Run a recipe over products; a job is answered (202), and its suggestions wait for reading', action: 'edit-products', body: recipeRunBody },
+  readPhotos: { method: 'post', path: '/api/photo-readings', summary: 'Read the photos of products: colours that are missing and alternative texts are suggested; a job is answered (202)', action: 'edit-products', body: photoRunBody },
+  suggestFromPool: { method: 'post', path: '/api/data-pool/suggestions', summary: 'Hold products against the data pool and suggest what it says otherwise; a job is answered (202)', action: 'edit-products', body: poolRunBody },
+  listSuggestions: { method: 'get', path: '/api/suggestions', summary: 'Suggestions beside what stands there now, with what the house style finds', action: 'read', query: suggestionQuery },
+  groupSuggestions: { method: 'get', path: '/api/suggestions/groups', summary: 'Suggestions by work, product or field, counted', action: 'read', query: suggestionGroupQuery },
+  waitingSuggestions: { method: 'get', path: '/api/suggestions/waiting', summary: 'How many suggestions wait, and those of work that you started', action: 'read' },
+  decideSuggestions: { method: 'post', path: '/api/suggestions/decisions', summary: 'Accept, edit, refuse or reopen suggestions, one or many, as one step', action: 'read', body: decisionBody },
 
   listUnits: { method: 'get', path: '/api/translations/units', summary: 'The translatable texts of a record, source and target', action: 'read', query: Joi.object({ ...edition, record: Joi.string().pattern(/^(product|piece):.+$/).required() }) },
   saveUnits: { method: 'put', path: '/api/translations/units', summary: 'Save translations of a record', action: 'read', body: Joi.object({

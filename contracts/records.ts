@@ -46,7 +46,7 @@ const words = Joi.array().items(Joi.string().trim().min(1).max(120)).max(2000)
 export const houseStyleRecord = Joi.object<HouseStyle>({
   code: code.required(), field: code.allow(null).default(null), storefront: Joi.string().allow(null).default(null), language: Joi.string().max(35).allow(null).default(null).description('A tag such as fr, which holds for fr-CH too.'),
   settings: Joi.object({
-    characters: bounds, words: bounds, pixels: bounds, typeSize: Joi.number().integer().min(8).max(40), points: bounds, banned: words,
+    characters: bounds, words: bounds, pixels: bounds, typeSize: Joi.number().integer().min(8).max(40), points: bounds, banned: words, avoid: words,
     preferred: Joi.array().items(Joi.object({ use: Joi.string().trim().min(1).max(120).required(), insteadOf: words.min(1).required() })).max(2000),
     variantWords: Joi.boolean(), without: Joi.array().items(Joi.string().valid(...formats)).unique(), hosts: Joi.array().items(Joi.string().hostname()).unique().max(500), ease: Joi.number().min(-100).max(120), voice: Joi.string().allow('').max(5000),
   }).default({}),

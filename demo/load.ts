@@ -20,6 +20,7 @@ import { storage } from '@server/storage/storage'
 import { assignments, pieces, specials } from './content'
 import { drawing } from './drawings/draw'
 import { guidePages } from './drawings/guide'
+import { recipes } from './recipes'
 import { fileRows, lines, namesOf, picturesOf } from './rows'
 import { attributes, brands, categories, groups, storefronts, types } from './setup/world'
 
@@ -102,6 +103,7 @@ export async function loadDemo(people: DemoPerson[]): Promise<void> {
   for (const [property, means] of [['Net weight', 'weight'], ['Gross weight', 'package-weight']] as const) await setMeaning(person, { property, means })
   await put('pieces', pieces)
   await put('assignments', assignments)
+  await put('recipes', recipes)
   for (const s of specials) await patchProduct(person, s.sku, '*', { specials: s.prices }, now)
   // Nobody should have to wait for the worker to see how far things are.
   await lookAfterReadiness(now)

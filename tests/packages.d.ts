@@ -8,6 +8,8 @@ declare module 'convert-units' {
 }
 declare module 'culori' {
   export function converter(mode: 'lab65'): (colour: { mode: 'rgb'; r: number; g: number; b: number }) => { l: number; a: number; b: number }
+  interface Lab65 { mode: 'lab65'; l: number; a: number; b: number }
+  export function differenceCiede2000(): (a: Lab65, b: Lab65) => number
 }
 declare module 's3rver' {
   export default class S3rver {

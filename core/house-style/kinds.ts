@@ -8,6 +8,7 @@ export interface TextCheckKind {
 export const textCheckKinds = {
   'banned': { level: 'blocker', label: 'banned word' },
   'preferred': { level: 'remark', label: 'another word is preferred' },
+  'avoided': { level: 'blocker', label: 'name to avoid' },
   'repeated': { level: 'remark', label: 'word twice' },
   'characters': { level: 'remark', label: 'length in characters' },
   'words': { level: 'remark', label: 'length in words' },

@@ -32,6 +32,8 @@ export interface StyleSettings {
   /** Words and phrases that no text holds, in any form. */
   banned?: string[]
   preferred?: Preferred[]
+  /** Names that nothing is to be called. */
+  avoid?: string[]
   /** Whether a name may say what its variants differ in. */
   variantWords?: boolean
   /** Formatting that texts do without. */
@@ -71,7 +73,7 @@ export const firstStyles: readonly HouseStyle[] = [
 /** How special a style is: one for a field before one for all, then one for a storefront, then the longer language. */
 const rank = (s: HouseStyle) => (s.field === null ? 0 : 10_000) + (s.storefront === null ? 0 : 1000) + (s.language === null ? 0 : s.language.split('-').length)
 
-const lists = ['banned', 'preferred', 'without', 'hosts'] as const
+const lists = ['banned', 'preferred', 'avoid', 'without', 'hosts'] as const
 
 /** A style with what identifies it: texts that were checked under the same key have the same findings. */
 export interface Style extends StyleSettings {

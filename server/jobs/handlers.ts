@@ -11,6 +11,8 @@ import { CsvFileError } from '../services/csv-file'
 import { importProducts } from '../services/import-products'
 import type { JobKind, WorkControls } from '../services/jobs'
 import { reworkAttribute, type ReworkBody } from '../services/rework-attribute'
+import { runPool } from '../services/drafting/pool-run'
+import { runDrafting, type RunInput } from '../services/drafting/runs'
 import { lookAtFeed } from '../services/feeds'
 import { runPictureBatch } from '../services/picture-batch'
 import { judgeDue } from '../services/readiness/due'
@@ -24,7 +26,7 @@ export type JobInput = Record<string, unknown>
 
 export type JobControls = Required<WorkControls>
 
-type Handler = (job: { title: string; input: JobInput; person_id: number | null }, controls: JobControls) => Promise<{ result: unknown; total: number | null }>
+type Handler = (job: { id: string; title: string; input: JobInput; person_id: number | null }, controls: JobControls) => Promise<{ result: unknown; total: number | null }>
 
 /** The report of a file that could not be read to its end. */
 export function unreadable(e: CsvFileError, mode: 'check' | 'apply'): ImportReport {
@@ -76,6 +78,14 @@ export const handlers: Record<JobKind, Handler> = {
     const report = await lookAtFeed(String(input.code), personId, Date.now(), controls)
     if (report.report && report.report.created + report.report.updated > settleAfter) await settleTables(database())
     return { result: report.report ?? report, total: report.report?.rows ?? null }
+  },
+  async draft({ id, title, input, person_id: personId }, controls) {
+    const report = await runDrafting({ id, title, personId }, input as unknown as RunInput, Date.now(), controls)
+    return { result: report, total: null }
+  },
+  async 'pool-suggestions'({ id, title, input, person_id: personId }, controls) {
+    const report = await runPool({ id, title, personId }, input, Date.now(), controls)
+    return { result: report, total: null }
   },
   async judge(_job, controls) {
     const report = await judgeDue(Date.now, controls)

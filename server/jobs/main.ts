@@ -3,6 +3,7 @@ import type pg from 'pg'
 import { connections, database, disconnect } from '../db/connect'
 import { enqueueDueFeeds } from '../services/feeds'
 import { jobChannel } from '../services/jobs'
+import { lookAfterPhotos } from '../services/drafting/photos'
 import { lookAfterReadiness } from '../services/readiness/due'
 import { lookAfterQueries } from '../services/pool-queries'
 import { handlers, type JobInput } from './handlers'
@@ -45,8 +46,10 @@ async function work(id: string, job: { kind: string; title: string; input: JobIn
   }
   try {
     const handler = handlers[job.kind as keyof typeof handlers]
-    const { result, total } = await handler(job, { onProgress, cancelled: () => cancelled })
-    await database().execute(sql`update job set state = 'done', finished = now(), done = coalesce(${total}::int, done), total = coalesce(${total}::int, total), result = ${JSON.stringify(result)}::jsonb where id = ${id}`)
+    const { result, total } = await handler({ ...job, id }, { onProgress, cancelled: () => cancelled })
+    // What stands by stretches is called off between them, and what was done stands.
+    const calledOff = (result as { cancelled?: boolean } | null)?.cancelled === true
+    await database().execute(sql`update job set state = ${calledOff ? 'cancelled' : 'done'}, finished = now(), done = coalesce(${total}::int, done), total = coalesce(${total}::int, total), result = ${JSON.stringify(result)}::jsonb where id = ${id}`)
   } catch (e) {
     if (!cancelled) console.error(e)
     await database().execute(sql`update job set state = ${cancelled ? 'cancelled' : 'failed'}, finished = now(), error = ${cancelled ? 'Called off. Nothing has been changed.' : (e as Error).message} where id = ${id}`)
@@ -77,6 +80,11 @@ const lookAtReadiness = () => void lookAfterReadiness(Date.now()).catch((e: unkn
 const readinessTimer = setInterval(lookAtReadiness, 30_000)
 lookAtReadiness()
 
+/** Pictures that were sent are read. */
+let atPhotos: Promise<unknown> = Promise.resolve()
+const lookAtPhotos = () => { atPhotos = atPhotos.then(lookAfterPhotos).catch((e: unknown) => console.error('Photos:', (e as Error).message)) }
+const photoTimer = setInterval(lookAtPhotos, 15_000)
+
 /** The data pool is asked, and its answers are looked for, as long as there is something open. */
 let atPool: Promise<unknown> = Promise.resolve()
 const lookAtPool = () => { atPool = atPool.then(() => lookAfterQueries(Date.now())).catch((e: unknown) => console.error('Data pool:', (e as Error).message)) }
@@ -90,6 +98,7 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const) {
     clearInterval(feedTimer)
     clearInterval(poolTimer)
     clearInterval(readinessTimer)
+    clearInterval(photoTimer)
     void boss.stop({ graceful: false, wait: false }).finally(() => disconnect().finally(() => process.exit(0)))
     setTimeout(() => process.exit(0), 1500).unref()
   })

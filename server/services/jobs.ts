@@ -5,7 +5,7 @@ import { database, type Tx } from '../db/connect'
 import * as t from '../db/schema'
 import { queue, queueName } from '../jobs/queue'
 
-export const jobKinds = ['import', 'refresh-facts', 'bulk-change', 'put-back', 'rework-attribute', 'picture-batch', 'feed', 'judge'] as const
+export const jobKinds = ['import', 'refresh-facts', 'bulk-change', 'put-back', 'rework-attribute', 'picture-batch', 'feed', 'judge', 'draft', 'pool-suggestions'] as const
 export type JobKind = (typeof jobKinds)[number]
 
 /** A piece of work as people see it. */
@@ -18,6 +18,8 @@ export interface JobDocument {
   total: number | null
   result: unknown
   error: string | null
+  /** Who started it. */
+  person: number | null
   created: string
   started: string | null
   finished: string | null
@@ -60,7 +62,7 @@ export async function enqueue(tx: Tx, job: { kind: JobKind; title: string; perso
 }
 
 const documentOf = (row: typeof t.job.$inferSelect): JobDocument => ({
-  id: row.id, kind: row.kind, title: row.title, state: row.state as JobDocument['state'], done: row.done, total: row.total, result: row.result, error: row.error,
+  id: row.id, kind: row.kind, title: row.title, state: row.state as JobDocument['state'], done: row.done, total: row.total, result: row.result, error: row.error, person: row.personId,
   created: row.created.toISOString(), started: row.started?.toISOString() ?? null, finished: row.finished?.toISOString() ?? null,
 })
 

@@ -17,11 +17,12 @@ import { touchByRecord } from './readiness/touch'
 import { lists } from './records/lists'
 import { media } from './records/media'
 import { pieces } from './records/pieces'
+import { recipes } from './records/recipes'
 import { storefronts } from './records/storefronts'
 import { types } from './records/types'
 
 /** Every kind of record that travels whole, by its name in the address. */
-export const recordKinds = { attributes, 'product-types': types, categories, storefronts, pieces, assignments, media, lists, feeds, 'house-styles': houseStyles } as const
+export const recordKinds = { attributes, 'product-types': types, categories, storefronts, pieces, assignments, media, lists, feeds, 'house-styles': houseStyles, recipes } as const
 export type RecordKindName = keyof typeof recordKinds
 
 type Changing = Record<string, unknown>

@@ -6,15 +6,14 @@ import { SaxesParser } from 'saxes'
 import sharp from 'sharp'
 import type { MediaContent } from '@core/media/item'
 import { measure } from '@core/media/pixels'
+import { maxPixels, pixelsOf } from './pixels'
 import { notFitting } from './problem'
 
-/** Larger pictures are refused before they are decoded: a small file can hold a great many pixels. */
-const maxPixels = 120_000_000
 const maxDrawing = 5 * 1024 * 1024
 /** The longer side of a picture as it is measured, which is as pages show it. */
 const measuredAt = 1000
 
-const raster: Record<string, string> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp', gif: 'image/gif', heif: 'image/avif', tiff: 'image/tiff' }
+const formats: Record<string, string> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp', gif: 'image/gif', heif: 'image/avif', tiff: 'image/tiff' }
 const known = 'Pictures are JPEG, PNG, WebP, AVIF, GIF, TIFF or SVG; files are PDF.'
 const refuse = (name: string, why: string) => notFitting(`“${name}” cannot be taken: ${why}`)
 
@@ -66,15 +65,14 @@ export function dangerInDrawing(svg: string): string | undefined {
 }
 
 async function picture(file: string, name: string, vector: boolean): Promise<Pick<MediaContent, 'mime' | 'width' | 'height' | 'vector' | 'measured'>> {
-  const image = () => sharp(file, { limitInputPixels: maxPixels, failOn: 'error', pages: 1 })
   const meta = await sharp(file, { limitInputPixels: false }).metadata().catch(() => undefined)
-  const mime = vector ? 'image/svg+xml' : raster[meta?.format ?? '']
+  const mime = vector ? 'image/svg+xml' : formats[meta?.format ?? '']
   if (!meta || !mime) throw refuse(name, `its content is none that is known. ${known}`)
   if (meta.width * meta.height > maxPixels) throw refuse(name, `it has ${meta.width} × ${meta.height} pixels; ${maxPixels / 1e6} million are the most.`)
   try {
-    const { data, info } = await image().autoOrient().resize(measuredAt, measuredAt, { fit: 'inside', withoutEnlargement: true }).toColourspace('srgb').ensureAlpha().raw().toBuffer({ resolveWithObject: true })
+    const raster = await pixelsOf(file, measuredAt)
     const turned = (meta.orientation ?? 1) >= 5
-    return { mime, width: turned ? meta.height : meta.width, height: turned ? meta.width : meta.height, vector, measured: measure({ width: info.width, height: info.height, data }) }
+    return { mime, width: turned ? meta.height : meta.width, height: turned ? meta.width : meta.height, vector, measured: measure(raster) }
   } catch {
     throw refuse(name, 'its picture is damaged. Save it anew and send it again.')
   }

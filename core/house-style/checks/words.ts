@@ -56,6 +56,24 @@ function better(text: TextView, { preferred }: Style): Found[] {
   }))
 }
 
+/** Names to avoid are met as they are written, whatever their case. */
+function avoided(text: TextView, { avoid }: Style): Found[] {
+  if (!avoid || avoid.length === 0) return []
+  const names = new Map(avoid.map((n) => [fold(n), n]))
+  const most = Math.max(...avoid.map((n) => n.split(/\s+/).length))
+  return text.stretches.flatMap((words, stretch) => {
+    const here = wordsOf(words, text)
+    return here.flatMap((w, i): Found[] => {
+      for (let n = Math.min(most, here.length - i); n > 0; n--) {
+        const last = here[i + n - 1]!
+        const name = names.get(fold(words.slice(w.from, last.from + last.word.length)))
+        if (name !== undefined) return [{ at: { stretch, from: w.from, to: last.from + last.word.length }, message: `“${name}” is a name to avoid.` }]
+      }
+      return []
+    })
+  })
+}
+
 const latinOnly = /^[A-Za-z\u00c0-\u02ff\u1e00-\u1eff]+$/
 
 function repeated(text: TextView): Found[] {
@@ -75,5 +93,6 @@ function repeated(text: TextView): Found[] {
 export const words: readonly TextCheck[] = [
   { code: 'banned', find: unwanted },
   { code: 'preferred', find: better },
+  { code: 'avoided', find: avoided },
   { code: 'repeated', find: repeated },
 ]

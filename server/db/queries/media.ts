@@ -1,8 +1,9 @@
-import { sql, type SQL } from 'drizzle-orm'
+import { eq, sql, type SQL } from 'drizzle-orm'
 import type { Family } from '@core/catalogue/model'
 import { plainShare, softFrom, wantedPixels } from '@core/media/checks'
 import type { LibraryItem, Measured, MediaContent, MediaItem, PictureView } from '@core/media/item'
 import { nearBits, nearDuplicates } from '@core/media/pixels'
+import type { PhotoReading } from '@core/media/reading'
 import { libraryOf, namesIn, type Library } from '@core/media/versions'
 import { fold } from '@core/text/fold'
 import type { Db, Tx } from '../connect'
@@ -128,6 +129,26 @@ export async function insertContent(tx: Tx, c: MediaContent): Promise<void> {
 export async function contentOf(db: Db, digest: string): Promise<MediaContent | undefined> {
   const { rows } = await db.execute(sql`select digest, mime, bytes, width, height, vector, measured from blob where digest = ${digest}`)
   return rows[0] as unknown as MediaContent | undefined
+}
+
+/** Readings of pictures by the names of the items, for those that were read. */
+export async function readingsOf(db: Db, names: readonly string[]): Promise<Map<string, PhotoReading>> {
+  if (names.length === 0) return new Map()
+  const { rows } = await db.execute<{ name: string; reading: PhotoReading }>(sql`select m.name, b.reading from media m join blob b using (digest) where m.name = any(${sql.param([...names])}::text[]) and b.reading is not null`)
+  return new Map(rows.map((r) => [r.name, r.reading]))
+}
+
+/** Contents of pictures that have not been read yet, or were read otherwise than today; of some names, or of all. */
+export async function unreadPictures(db: Db, version: number, most: number, names?: readonly string[]): Promise<{ digest: string; measured: Measured }[]> {
+  const { rows } = await db.execute<{ digest: string; measured: Measured }>(sql`
+    select digest, measured from blob where measured is not null and (reading is null or (reading ->> 'version')::int < ${version})
+      ${names === undefined ? sql`` : sql`and digest in (select digest from media where name = any(${sql.param([...names])}::text[]))`} order by digest limit ${most}`)
+  return rows
+}
+
+/** Keeps what was read from a picture. */
+export async function keepReading(db: Db, digest: string, reading: PhotoReading): Promise<void> {
+  await db.update(t.blob).set({ reading }).where(eq(t.blob.digest, digest))
 }
 
 /** Names of the library with the same content as an item, or nearly the same. */

@@ -3,6 +3,7 @@ import type { Labels } from '@core/attributes/attribute'
 import type { Reach } from '@core/assignments/assignment'
 import type { Limits } from '@core/assignments/limits'
 import type { Box, Focus, Measured } from '@core/media/item'
+import type { PhotoReading } from '@core/media/reading'
 import { bits64, moment } from './columns'
 
 /** A content of the media library, known by its digest; names point to it, and the history of names may. */
@@ -14,6 +15,8 @@ export const blob = pgTable('blob', {
   height: integer('height'),
   vector: boolean('vector').notNull(),
   measured: jsonb('measured').$type<Measured>(),
+  /** What was read from its pixels by the worker, some time after it was sent. */
+  reading: jsonb('reading').$type<PhotoReading>(),
   /** The print of `measured` as the database counts its bits. */
   print: bits64('print'),
 })

@@ -69,6 +69,8 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
           <div><textarea id="banned" class="field w-full font-serif" rows="4" :value="(draft.settings.banned ?? []).join('\n')" @change="set({ banned: lines(value($event)).length ? lines(value($event)) : undefined })" /><WordTrial class="pt-1.5" :words="draft.settings.banned ?? []" :field="draft.field" :storefront="draft.storefront" :language="draft.language" /></div>
           <label for="preferred" class="pt-1.5 text-ink2">Preferred words<small class="block">pannier: saddlebag, side bag</small></label>
           <textarea id="preferred" class="field w-full font-serif" rows="3" :value="preferredText" @change="setPreferred(value($event))" />
+<label for="avoid" class="pt-1.5 text-ink2">Names to avoid<small class="block">one a line; nothing is called so, and drafts propose none like them</small></label>
+          <textarea id="avoid" class="field w-full font-serif" rows="2" :value="(draft.settings.avoid ?? []).join('\n')" @change="set({ avoid: lines(value($event)).length ? lines(value($event)) : undefined })" />
           <label for="variants" class="pt-1.5 text-ink2">Variant words</label>
           <select id="variants" class="field w-fit" :value="three(draft.settings.variantWords)" @change="set({ variantWords: value($event) === '' ? undefined : value($event) === 'true' })"><option value="">as more general parts say</option><option value="false">names do without size, colour and the like</option><option value="true">names may say them</option></select>
           <span class="pt-1 text-ink2">Without</span>

@@ -1,0 +1,129 @@
+import Joi from 'joi'
+import type { Value } from '@core/attributes/attribute'
+import { stepKindNames, type Recipe, type StepKindName } from '@core/drafting/recipe'
+import type { TextFinding } from '@core/house-style/finding'
+
+const code = Joi.string().pattern(/^[a-z0-9][a-z0-9-]{0,79}$/, 'a code')
+
+export const recipeRecord = Joi.object<Recipe>({
+  code: code.required(), name: Joi.string().trim().min(1).max(120).required(), note: Joi.string().allow('').max(2000).default(''),
+  storefront: Joi.string().allow(null).default(null).description('A storefront whose texts alone it writes; null is for all of them.'),
+  steps: Joi.array().items(Joi.object({
+    kind: Joi.string().valid(...stepKindNames).required(),
+    instruction: Joi.string().allow('').max(20_000).default('').description('Formatted text; inline values may name attributes, facts of the storefront, and results of earlier steps (`step:facts`).'),
+  })).min(1).max(20).required(),
+})
+
+/** A recipe that is tried on a few products; nothing is kept. */
+export interface RecipeTrialBody { recipe: Recipe; skus: string[]; storefront: string; language: string }
+export const recipeTrialBody = Joi.object<RecipeTrialBody>({
+  recipe: recipeRecord.required(), skus: Joi.array().items(Joi.string().max(200)).min(1).max(3).unique().required(), storefront: Joi.string().required(), language: Joi.string().max(35).required(),
+})
+
+/** What a step came to on one product. */
+export interface TrialStep {
+  kind: StepKindName
+  asked: string
+  text: string
+  units: number
+  notes: string[]
+  texts: { attribute: string; value: Value; alternatives: Value[]; invented: string[]; findings: TextFinding[] }[]
+}
+export interface TrialProduct { sku: string; name: string; thin: { facts: number; of: number; help: string[] } | null; steps: TrialStep[]; units: number }
+export interface RecipeTrial { service: string; unit: string; items: TrialProduct[] }
+
+/** For which products and languages a recipe runs. */
+export interface RecipeRunBody {
+  filter?: unknown
+  lens?: { storefront?: string; group?: string | null; at?: string }
+  editions: { storefront: string; language: string }[]
+  /** `missing`: only what is not there yet; `all`: everything, beside what is there. */
+  what: 'missing' | 'all'
+  /** Whether products that say too little are left out. */
+  leaveThin: boolean
+}
+export const recipeRunBody = Joi.object<RecipeRunBody>({
+  filter: Joi.any().description('A condition; all products without it.'), lens: Joi.object({ storefront: Joi.string(), group: Joi.string().allow(null), at: Joi.string().isoDate() }),
+  editions: Joi.array().items(Joi.object({ storefront: Joi.string().required(), language: Joi.string().max(35).required() })).min(1).max(50).required(),
+  what: Joi.string().valid('missing', 'all').default('missing'), leaveThin: Joi.boolean().default(true),
+})
+/** What a run would do, as far as a sample tells. */
+export interface RunPreview { products: number; pages: number; thin: number; units: number; unit: string; sample: number }
+
+/** Photos that are read for suggestions: colours that are missing, alternative texts. */
+export interface PhotoRunBody { filter?: unknown; lens?: RecipeRunBody['lens']; storefront: string; language: string }
+export const photoRunBody = Joi.object<PhotoRunBody>({ filter: Joi.any(), lens: Joi.object({ storefront: Joi.string(), group: Joi.string().allow(null), at: Joi.string().isoDate() }), storefront: Joi.string().required(), language: Joi.string().max(35).required() })
+/** Products that are held against the data pool for suggestions. */
+export interface PoolRunBody { filter?: unknown; lens?: RecipeRunBody['lens'] }
+export const poolRunBody = Joi.object<PoolRunBody>({ filter: Joi.any(), lens: Joi.object({ storefront: Joi.string(), group: Joi.string().allow(null), at: Joi.string().isoDate() }) })
+
+export const origins = ['recipe', 'photo', 'data-pool', 'import'] as const
+export type Origin = (typeof origins)[number]
+export const suggestionStates = ['open', 'accepted', 'edited', 'refused', 'replaced'] as const
+export type SuggestionState = (typeof suggestionStates)[number]
+
+/** Which suggestions a list shows. */
+export interface SuggestionFilter {
+  state: SuggestionState | 'decided'
+  run?: number
+  origin?: Origin
+  sku?: string
+  /** An attribute, or `picture` for the texts of pictures. */
+  field?: string
+  language?: string
+  outdated?: boolean
+  mine?: boolean
+}
+const filter = {
+  state: Joi.string().valid(...suggestionStates, 'decided').default('open'), run: Joi.number().integer().min(1), origin: Joi.string().valid(...origins), sku: Joi.string().max(200),
+  field: Joi.string().max(80).description('An attribute, or `picture` for the texts of pictures.'), language: Joi.string().max(35), outdated: Joi.boolean().description('Only those whose base has changed since.'), mine: Joi.boolean().description('Only those of work that you started.'),
+}
+export const groupings = ['run', 'product', 'field'] as const
+export type Grouping = (typeof groupings)[number]
+export const suggestionQuery = Joi.object<SuggestionFilter & { by: Grouping; offset: number; limit: number }>({
+  ...filter, by: Joi.string().valid(...groupings).default('run'), offset: Joi.number().integer().min(0).max(10_000_000).default(0), limit: Joi.number().integer().min(1).max(200).default(50),
+})
+export const suggestionGroupQuery = Joi.object<SuggestionFilter & { by: Grouping }>({ ...filter, by: Joi.string().valid(...groupings).default('run') })
+
+/** A suggestion beside what stands there now. */
+export interface SuggestionDocument {
+  id: number
+  run: { id: number; title: string; origin: Origin; recipe: string | null; person: string | null; created: string }
+  sku: string
+  name: string
+  picture: string | null
+  attribute: string
+  storefront: string | null
+  language: string | null
+  value: Value
+  /** What stands there now, and whether it is another than when this was made. */
+  now: Value | null
+  moved: boolean
+  /** Facts that it was made from and that are others now, by attribute. */
+  changed: string[]
+  madeFrom: string[]
+  alternatives: Value[]
+  invented: string[]
+  findings: TextFinding[]
+  state: SuggestionState
+  decided: { by: string | null; at: string; value: Value | null } | null
+}
+export interface SuggestionGroup { key: string; title: string; note: string; open: number; outdated: number }
+
+/** What is decided of suggestions: one by one, or of all that a filter finds. */
+export interface DecisionBody {
+  decisions?: { id: number; do: 'accept' | 'refuse' | 'reopen'; value?: Value; now?: Value | null }[]
+  all?: SuggestionFilter & { do: 'accept' | 'refuse' }
+}
+export const decisionBody = Joi.object<DecisionBody>({
+  decisions: Joi.array().items(Joi.object({
+    id: Joi.number().integer().min(1).required(), do: Joi.string().valid('accept', 'refuse', 'reopen').required(),
+    value: Joi.any().description('What is accepted in its place, where it was edited.'),
+    now: Joi.any().description('What was seen to stand there; where it is another by then, nothing is overwritten. Without it, outdated suggestions are not accepted.'),
+  })).min(1).max(500).unique('id'),
+  all: Joi.object({ ...filter, do: Joi.string().valid('accept', 'refuse').required() }),
+}).xor('decisions', 'all')
+export interface DecisionReport { accepted: number; refused: number; reopened: number; failed: { id: number; message: string }[]; failedCount: number; step: number | null }
+
+/** Slugs: which product an address means. */
+export interface SlugAnswer { sku: string; slug: string; redirect: boolean }

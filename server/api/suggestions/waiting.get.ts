@@ -1,0 +1,6 @@
+import { operations } from '@contracts/operations'
+import { database } from '../../db/connect'
+import { countWaiting } from '../../db/queries/suggestions'
+import { endpoint } from '../../http/endpoint'
+
+export default endpoint(operations.waitingSuggestions, ({ person }) => countWaiting(database(), person.id))
