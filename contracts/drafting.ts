@@ -29,7 +29,7 @@ export interface TrialStep {
   notes: string[]
   texts: { attribute: string; value: Value; alternatives: Value[]; invented: string[]; findings: TextFinding[] }[]
 }
-export interface TrialProduct { sku: string; name: string; thin: { facts: number; of: number; help: string[] } | null; steps: TrialStep[]; units: number }
+export interface TrialProduct { sku: string; name: string; /** What inline values read as. */ values: Record<string, string>; thin: { facts: number; of: number; help: string[] } | null; steps: TrialStep[]; units: number }
 export interface RecipeTrial { service: string; unit: string; items: TrialProduct[] }
 
 /** For which products and languages a recipe runs. */
@@ -105,6 +105,8 @@ export interface SuggestionDocument {
   alternatives: Value[]
   invented: string[]
   findings: TextFinding[]
+  /** What inline values of either text read as, by address. */
+  values: Record<string, string>
   state: SuggestionState
   decided: { by: string | null; at: string; value: Value | null } | null
 }

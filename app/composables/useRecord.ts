@@ -7,7 +7,7 @@ interface Whole { code: string }
 const kinds = {
   'pieces': { page: 'library', fallback: 'piece' }, 'assignments': { page: 'assignments', fallback: 'assignment' },
   'product-types': { page: 'settings/types', fallback: 'type' }, 'attributes': { page: 'settings/attributes', fallback: 'attribute' },
-  'feeds': { page: 'catalogue/feeds', fallback: 'feed' },
+  'feeds': { page: 'catalogue/feeds', fallback: 'feed' }, 'recipes': { page: 'review/recipes', fallback: 'recipe' },
   'lists': { page: 'catalogue/lists', fallback: 'list' },
   'media': { page: 'media', fallback: 'picture' },
   'house-styles': { page: 'settings/house-style', fallback: 'everything' }, 'storefronts': { page: 'settings/storefronts', fallback: 'storefront' },

@@ -7,6 +7,7 @@ export interface Job {
   total: number | null
   error: string | null
   result: unknown
+  person: number | null
   started: string | null
 }
 

@@ -2,6 +2,7 @@ import { allowedProblem } from '../attributes/allowed'
 import type { Attribute, Value } from '../attributes/attribute'
 import { attributeTypes } from '../attributes/types/registry'
 import type { Family, Product } from '../catalogue/model'
+import { substanceOf, type Substance } from '../drafting/substance'
 import { factsOf, recordFacts, type Facts } from '../rules/facts'
 import { indexValues, resolve, type Reader, type Resolved, type ValueIndex } from '../values/resolve'
 import type { JudgedEdition, Mark, PlanPlace, Prepared } from './prepare'
@@ -26,6 +27,8 @@ export interface Reading {
   value(attribute: Attribute, member: number, edition: JudgedEdition): Resolved
   /** What the members that have a fact for themselves hold of it: the root, or each variant. */
   held(place: PlanPlace, edition: JudgedEdition): Held
+  /** How much it says, whatever the edition. */
+  substance(edition: JudgedEdition): Substance
   /** The facts that rules see of the root through a storefront's lens, at noon and for no group. */
   facts(edition: JudgedEdition): Facts
   /** Those of its own record, which are cheap. */
@@ -79,6 +82,7 @@ export function readingOf(family: JudgedFamily, prepared: Prepared): Reading {
   const held: (Held | undefined)[] = []
   const originals: (Original | null | undefined)[] = []
   let record: Facts | undefined
+  let substance: Substance | undefined
   const variants = family.variants.map((_, i) => i + 1)
   const facts = new Map<string, Facts>()
   const value: Reading['value'] = (attribute, member, edition) => {
@@ -100,6 +104,10 @@ export function readingOf(family: JudgedFamily, prepared: Prepared): Reading {
       if (alike) held[place] = found
       return found
     },
+    substance: (edition) => (substance ??= substanceOf(family.root.type, (code) => {
+      const attribute = prepared.setup.attributes.get(code)!
+      return members.some((_, m) => value(attribute, m, edition).value !== null)
+    }, prepared.setup)),
     record: () => (record ??= recordFacts(family.root, prepared.setup)),
     original({ attribute, place }, { storefront }) {
       const known = attribute.perStorefront ? undefined : originals[place]

@@ -93,6 +93,13 @@ describe('a decision', () => {
     expect((await products.getProduct('B-102')).document.values.find((v) => v.attribute === 'description')?.value).toBe('<p>By <strong>hand</strong></p>')
     expect((await lists.suggestionPage(maren, { state: 'edited', by: 'run', offset: 0, limit: 5 })).items[0]).toMatchObject({ sku: 'B-102', decided: { value: '<p>By <b>hand</b></p>' } })
   })
+  it('is taken back: what stood there stands there again, and the suggestion waits once more', async () => {
+    const s = await one('B-106')
+    await decide(maren, { decisions: [{ id: s.id, do: 'accept' }] }, now)
+    expect(await decide(maren, { decisions: [{ id: s.id, do: 'reopen' }] }, now)).toMatchObject({ reopened: 1, accepted: 0 })
+    expect((await products.getProduct('B-106')).document.values.some((v) => v.attribute === 'description')).toBe(false)
+    expect((await one('B-106')).id).toBe(s.id)
+  })
   it('refuses, and opens again', async () => {
     const s = await one('B-103')
     await decide(maren, { decisions: [{ id: s.id, do: 'refuse' }] }, now)

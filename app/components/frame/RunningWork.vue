@@ -10,6 +10,21 @@ const left = computed(() => {
   return s < 90 ? `${s} s left` : `${Math.ceil(s / 60)} min left`
 })
 const unit = computed(() => (['import', 'feed', 'picture-batch'].includes(job.value?.kind ?? '') ? 'rows' : 'products'))
+const session = useSessionStore()
+const waiting = useWaitingStore()
+/** Work that proposes values; whoever started it is told when they wait. */
+const proposes = ['draft', 'pool-suggestions', 'import']
+const told = new Set<string>()
+watch(() => [...jobs.jobs.values()].filter((j) => proposes.includes(j.kind) && (j.state === 'done' || j.state === 'cancelled')).map((j) => j.id).join(), async () => {
+  const ended = [...jobs.jobs.values()].filter((j) => proposes.includes(j.kind) && (j.state === 'done' || j.state === 'cancelled') && !told.has(j.id))
+  if (ended.length === 0) return
+  ended.forEach((j) => told.add(j.id))
+  await waiting.load()
+  for (const j of ended.filter((x) => x.person === session.me?.id && x.kind !== 'import')) {
+    const run = waiting.mine.find((m) => m.title === j.title)
+    tell(run ? `${j.title}: ${run.open.toLocaleString('en-GB')} suggestions wait to be read` : `${j.title}: nothing was suggested`)
+  }
+})
 /** Where the result of ended work can be read again. */
 const reports: Record<string, string> = { 'import': '/catalogue/import', 'feed': '/catalogue/import', 'picture-batch': '/catalogue/import', 'bulk-change': '/catalogue/change', 'put-back': '/catalogue/change' }
 const state = { queued: 'waits for the worker', running: '', done: 'done', failed: 'failed', cancelled: 'called off' }
@@ -23,7 +38,8 @@ const cancel = (id: string) => post(`/api/jobs/${id}/cancel`).catch(tellProblem)
       <span v-if="job.state === 'running' && job.total">{{ number(job.done) }} of {{ number(job.total) }} {{ unit }}</span>
       <progress v-if="job.state === 'running'" class="h-1 w-40" :value="job.total ? job.done : undefined" :max="job.total ?? undefined" :aria-label="job.title" />
       <span>{{ state[job.state] }}{{ job.state === 'done' && job.total ? `, ${number(job.total)} ${unit}` : '' }} {{ left }}</span>
-      <NuxtLink v-if="job.state === 'done' && reports[job.kind]" class="plain" :to="{ path: reports[job.kind], query: { job: job.id } }">Report</NuxtLink>
+      <NuxtLink v-if="proposes.includes(job.kind) && job.kind !== 'import'" class="plain" to="/review/waiting">Read them</NuxtLink>
+      <NuxtLink v-else-if="job.state === 'done' && reports[job.kind]" class="plain" :to="{ path: reports[job.kind], query: { job: job.id } }">Report</NuxtLink>
       <span v-if="job.state === 'failed'" class="text-madder">{{ job.error }}</span>
       <button v-if="job.state === 'queued' || job.state === 'running'" class="plain" type="button" @click="cancel(job.id)">Call off</button>
     </div>

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { diffWordsWithSpace } from 'diff'
 import type { BoxItem, Value } from '@core/attributes/attribute'
-import { attributeTypes } from '@core/attributes/types/registry'
 import { directionOf } from '@core/language/chain'
 import { textOf, translationStates, type TranslationState } from '@core/translation/state'
 import type { OfferedValue } from '../editor/RichEditor.vue'
@@ -32,11 +31,7 @@ const longer = computed(() => props.unit.type === 'long-text' || String(props.un
   <section ref="root" class="grid grid-cols-2 gap-5 border-b border-hair px-5 py-3" :aria-label="unit.label" @focusin="emit('focused')">
     <div class="min-w-0">
       <div class="mb-1 flex items-baseline gap-3 text-[12px]"><b class="font-semibold">{{ unit.label }}</b><span v-if="unit.storefront" class="text-ink2">only in {{ unit.storefront }}</span></div>
-      <div :lang="source">
-        <RichText v-if="unit.type === 'rich-text'" :html="String(unit.source)" />
-        <RichText v-else-if="unit.type === 'table' || unit.type === 'box-contents'" :html="attributeTypes[unit.type].html!(unit.source, { language: source, labels: [] })" />
-        <ol v-else-if="unit.type === 'key-points'" class="space-y-1.5"><li v-for="(p, i) in (unit.source as string[])" :key="i" class="flex gap-1.5"><span class="w-4 text-ink3">{{ i + 1 }}</span><RichText :html="p" line /></li></ol>
-        <p v-else class="prose whitespace-pre-line">{{ unit.source }}</p>
+      <div :lang="source"><ValueShown :value="unit.source" :type="unit.type" :language="source" />
       </div>
       <p v-if="difference.length" class="mt-2 border-l-[3px] border-ochre pl-2 text-[12.5px]" role="note"><span class="font-semibold text-ochre">The source has changed since: </span><template v-for="(d, i) in difference" :key="i"><del v-if="d.removed" class="gone">{{ d.value }}</del><ins v-else-if="d.added" class="come">{{ d.value }}</ins><span v-else>{{ d.value }}</span></template></p>
     </div>

@@ -48,12 +48,13 @@ onBeforeUnmount(() => { focus.value = null })
 const marked = shallowRef<{ rows: number; skus: () => Promise<string[]> }>()
 const open = (sku: string | undefined) => { if (sku) void navigateTo(`/catalogue/${segment(sku)}`) }
 /** Change many: what is marked, where that is more than one row, else all that is found. */
-async function changeMany() {
+/** Goes where something is done with what is marked, or all that is found. */
+async function withMany(path: string) {
   if (!session.mayEdit) return
   const m = marked.value
-  if (!m || m.rows < 2 || m.rows >= (count.value ?? 0)) return navigateTo({ path: '/catalogue/change', query: query.value })
+  if (!m || m.rows < 2 || m.rows >= (count.value ?? 0)) return navigateTo({ path, query: query.value })
   if (m.rows > 300) return tellProblem(new ApiProblem({ title: 'Too many marked', status: 422, detail: 'Up to 300 marked rows are taken. For more, write a condition that finds them, and mark a single row.' }))
-  return navigateTo({ path: '/catalogue/change', query: { where: JSON.stringify({ field: 'sku', is: 'one-of', value: await m.skus() }) } })
+  return navigateTo({ path, query: { where: JSON.stringify({ field: 'sku', is: 'one-of', value: await m.skus() }) } })
 }
 /** Shows the products of a named list, in place of other conditions. */
 function showList(code: string) {
@@ -80,7 +81,8 @@ useKeys('Catalogue', [
   { keys: 'k', does: 'Choose columns', run: () => { choosing.value = true } },
   { keys: 'f', does: 'Conditions', run: () => { building.value = !building.value } },
   { keys: 's', does: 'Save what is found as a file', run: () => void saveList('csv', true) },
-  { keys: 'c', does: 'Change many: what is marked, or all that is found', run: () => void changeMany() },
+  { keys: 'c', does: 'Change many: what is marked, or all that is found', run: () => void withMany('/catalogue/change') },
+  { keys: 'r', does: 'Draft texts for what is marked, or all that is found', run: () => void withMany('/review/run') },
   { keys: 'n', does: 'A new product', run: () => { if (session.mayEdit) void navigateTo('/catalogue/new') } },
 ])
 onMounted(() => grid.value?.focus())
@@ -94,7 +96,8 @@ onMounted(() => grid.value?.focus())
       <span class="ml-auto flex flex-wrap items-center gap-2">
         <NuxtLink v-if="session.mayEdit" to="/catalogue/new" class="act">New product</NuxtLink>
         <NuxtLink to="/catalogue/import" class="act">Import a file</NuxtLink>
-        <button v-if="session.mayEdit" class="act" type="button" @click="changeMany">Change many</button>
+        <button v-if="session.mayEdit" class="act" type="button" @click="withMany('/catalogue/change')">Change many</button>
+        <button v-if="session.mayEdit" class="act" type="button" @click="withMany('/review/run')">Draft texts</button>
         <ListPanel :marked="marked && marked.rows > 1 ? marked : undefined" :found="count ?? 0" :filter="condition" :lens="lens.body" :may-edit="session.mayEdit" @show="showList" />
         <SaveMenu :busy="saving" :disabled="!count" @save="saveList" />
       </span>

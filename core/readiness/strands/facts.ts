@@ -24,6 +24,19 @@ export function judgeFacts(reading: Reading, edition: JudgedEdition, tally: Tall
     else if (required) tally.pass(strand)
   }
   judgePrice(reading, edition, tally)
+  judgeSubstance(reading, edition, tally)
+}
+
+/** So many of the facts that would help most are named. */
+const named = 3
+
+/** Whether there is enough to write a text from, and what would help most; worth a look, and no blocker by itself. */
+function judgeSubstance(reading: Reading, edition: JudgedEdition, tally: Tally): void {
+  const { thin, facts, of, help } = reading.substance(edition)
+  if (!thin) return
+  const { attributes, source } = reading.prepared.setup
+  const words = help.slice(0, named).map((code) => `“${attributes.get(code)?.labels[source] ?? code}”`)
+  tally.note({ code: 'thin', level: 'remark', at: `attribute:${help[0]!}`, fix: 'thin||', said: { facts, of, help: words.length > 1 ? `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}` : words[0]! } })
 }
 
 /** Whether a product's type asks for a fact here; asked once for all storefronts where its condition reads the same in all. */

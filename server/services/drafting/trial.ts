@@ -3,8 +3,11 @@ import { recipeProblems } from '@core/drafting/recipe'
 import { checkText } from '@core/house-style/check-text'
 import { styleFor } from '@core/house-style/style'
 import { attributeTypes } from '@core/attributes/types/registry'
-import { valuesFor } from '@core/page/assemble'
+import { libraryOf } from '@core/media/versions'
+import { inlineReader, valuesFor } from '@core/page/assemble'
 import { normalForm } from '@core/richtext/normal-form'
+import { inlineAddresses } from '@core/richtext/read'
+import { textOf } from '@core/translation/state'
 import { database } from '../../db/connect'
 import { loadFamilies, rootsOfSkus } from '../../db/queries/families'
 import { loadSetup } from '../../db/queries/setup'
@@ -29,9 +32,12 @@ export async function tryRecipe(body: RecipeTrialBody): Promise<RecipeTrial> {
   return {
     service: draftingService().name, unit: draftingService().unit,
     items: [...drafted].map(([family, results]): TrialProduct => {
+      const read = inlineReader(valuesFor(family.root, family, desk.reader, setup), desk.reader, setup, libraryOf([]))
+      const addresses = [...new Set(results.flatMap((r) => r.proposals.flatMap((p) => inlineAddresses(textOf(p.value)))))]
       const substance = substanceOfFamily(family, setup)
       return {
         sku: family.root.sku, name: String(valuesFor(family.root, family, desk.reader, setup)('name')?.value ?? family.root.sku), thin: substance.thin ? { facts: substance.facts, of: substance.of, help: substance.help.slice(0, 4) } : null,
+        values: Object.fromEntries(addresses.flatMap((a) => (read(a) ? [[a, read(a)!.text]] : []))),
         units: results.reduce((n, r) => n + r.units, 0),
         steps: results.map((r) => ({
           kind: r.kind, asked: r.asked, text: r.text, units: r.units, notes: r.notes,

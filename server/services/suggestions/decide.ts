@@ -21,7 +21,13 @@ const failuresShown = 100
 
 interface Decision { do: 'accept' | 'refuse' | 'reopen'; value?: Value; now?: Value | null }
 interface Decided { id: number; state: 'accepted' | 'edited' | 'refused' | 'open'; value: Value | null }
-interface Acceptance { suggestion: StoredSuggestion; value: Value; edited: boolean }
+interface Acceptance {
+  suggestion: StoredSuggestion
+  value: Value | null
+  edited: boolean
+  /** Whether it takes an acceptance back: what stood there before stands there again. */
+  back?: boolean
+}
 
 /** Decides suggestions, one by one or all that a filter finds; what cannot be accepted is named and stays open. */
 export async function decide(person: Person, body: DecisionBody, now: number): Promise<DecisionReport> {
@@ -62,6 +68,7 @@ async function decideSome(person: Person, which: Parameters<typeof lockSuggestio
       const d = decisionOf(s)
       const why = whyNot(person, s, d, setup, places)
       if (why !== undefined) fail(report, Number(s.id), why)
+      else if (d.do === 'reopen' && s.state !== 'refused') accepted.push({ suggestion: s, value: s.base, edited: false, back: true })
       else if (d.do !== 'accept') decided.push({ id: Number(s.id), state: d.do === 'refuse' ? 'refused' : 'open', value: null })
       else (s.picture === null ? accepted : pictures).push({ suggestion: s, value: d.value ?? s.value, edited: d.value !== undefined && !same(d.value, s.value) })
     }
@@ -77,11 +84,13 @@ async function decideSome(person: Person, which: Parameters<typeof lockSuggestio
 
 /** Why a decision cannot be carried out, in a sentence; undefined where it can. */
 function whyNot(person: Person, s: StoredSuggestion, d: Decision, setup: StoredSetup, places: Set<string>): string | undefined {
-  if (d.do === 'reopen') return s.state === 'refused' ? undefined : s.state === 'open' ? 'It is open already.' : 'It was accepted. Put the change back in the history of the product.'
-  if (s.state !== 'open') return s.state === 'replaced' ? 'A later run has replaced it.' : 'It has been decided already.'
+  if (d.do === 'reopen') {
+    if (s.state === 'open' || s.state === 'replaced') return s.state === 'open' ? 'It is open already.' : 'A later run has replaced it.'
+    if (s.state !== 'refused' && (s.picture !== null || !same(s.now, s.decided ?? s.value))) return s.picture === null ? 'What was accepted has been changed since.' : 'The text of a picture is put back in the history of the picture.'
+  } else if (s.state !== 'open') return s.state === 'replaced' ? 'A later run has replaced it.' : 'It has been decided already.'
   const translation = s.language !== '' && s.language !== setup.source && s.picture === null
   if (!may(person, 'edit-products') && !(translation && may(person, 'translate', s.language))) return `${person.name} may not decide about ${s.language === '' ? 'products' : `texts in ${languageName(s.language)}`}.`
-  if (d.do === 'refuse') return undefined
+  if (d.do !== 'accept') return undefined
   if ('now' in d) {
     if (!same(d.now ?? null, s.now)) return 'The text was changed by somebody else meanwhile. Look at it once more.'
   } else if (s.moved || s.changed.length > 0) return s.moved ? 'What stands there was changed since this was suggested. Look at it, and accept it by itself.' : `It was made from ${s.changed.join(', ')}, which has changed since. Look at it, and accept it by itself.`
@@ -104,6 +113,7 @@ function whyNot(person: Person, s: StoredSuggestion, d: Decision, setup: StoredS
 /** What a step of acceptances is called in the history. */
 function titleOf(list: readonly Acceptance[], setup: StoredSetup): string {
   const [{ suggestion: s }] = list as [Acceptance]
+  if (list.every((a) => a.back)) return list.length > 1 ? `Took ${list.length} accepted suggestions back` : 'Took an accepted suggestion back'
   if (list.length > 1) return `Accepted ${list.length} suggestions`
   const label = setup.attributes.get(s.attribute)?.labels[setup.source] ?? s.attribute
   return `Accepted ${list[0]!.edited ? 'an edited suggestion' : 'a suggestion'}: ${label}${s.language === '' ? '' : ` in ${languageName(s.language)}`}`
@@ -129,16 +139,18 @@ async function write(tx: Tx, list: readonly Acceptance[], person: Person, setup:
     const changes = members.flatMap((product: StoredProduct) => {
       const here = mine.filter((a) => a.suggestion.product_id === product.id)
       if (here.length === 0) return []
-      const values = here.map(({ suggestion: s, value }) => ({ attribute: s.attribute, storefront: s.storefront || null, language: s.language || null, value: checkedValue(value, setup.attributes.get(s.attribute)!) }))
-      const marks = new Map<string, TranslationState>(values.filter((v) => v.language !== null && v.language !== setup.source && attributeTypes[setup.attributes.get(v.attribute)!.type].isText).map((v) => [markKey(v), 'reviewed']))
+      const values = here.map(({ suggestion: s, value }) => ({ attribute: s.attribute, storefront: s.storefront || null, language: s.language || null, value: value === null ? null : checkedValue(value, setup.attributes.get(s.attribute)!) }))
+      const marks = new Map<string, TranslationState>(values.filter((v) => v.value !== null && v.language !== null && v.language !== setup.source && attributeTypes[setup.attributes.get(v.attribute)!.type].isText).map((v) => [markKey(v), 'reviewed']))
       return [{ product, patch: { fields: {}, values, basePrices: [] }, marks }]
     })
     if (changeFamily(family, changes, set, setup, now) > 0) changedFamilies.push(family)
-    decided.push(...mine.map((a): Decided => ({ id: Number(a.suggestion.id), state: a.edited ? 'edited' : 'accepted', value: a.edited ? a.value : null })))
+    decided.push(...mine.map((a): Decided => ({ id: Number(a.suggestion.id), state: a.back ? 'open' : a.edited ? 'edited' : 'accepted', value: a.edited ? a.value : null })))
   }
   await writeFamilies(tx, set, changedFamilies)
   report.step = step
-  report.accepted += decided.length
+  const back = decided.filter((d) => d.state === 'open').length
+  report.accepted += decided.length - back
+  report.reopened += back
   return decided
 }
 

@@ -2,7 +2,12 @@ import type { Grouping, SuggestionDocument, SuggestionFilter, SuggestionGroup } 
 import { attributeTypes } from '@core/attributes/types/registry'
 import { styleFor, type HouseStyle } from '@core/house-style/style'
 import { languageName } from '@core/language/names'
+import { libraryOf } from '@core/media/versions'
+import { editionReader, inlineReader, valuesFor } from '@core/page/assemble'
+import { inlineAddresses } from '@core/richtext/read'
+import { textOf } from '@core/translation/state'
 import { database } from '../../db/connect'
+import { loadFamilies } from '../../db/queries/families'
 import { readStyles } from '../../db/queries/house-style'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { groupSuggestions, listSuggestions, type ListedSuggestion } from '../../db/queries/suggestions'
@@ -28,6 +33,19 @@ export async function suggestionPage(person: Person, q: SuggestionFilter & { by:
   const { items, count } = await listSuggestions(db, setup, q, person.id)
   const styles = await readStyles(db)
   const checks = new TextChecks()
+  const families = await loadFamilies(db, setup, items.map((s) => s.root_id))
+  /** What the inline values of a suggestion's texts read as, in its language and storefront. */
+  const valuesOf = (s: ListedSuggestion): Record<string, string> => {
+    const family = families.get(s.root_id)
+    const addresses = [s.value, s.now].flatMap((v) => (v === null ? [] : inlineAddresses(textOf(v))))
+    if (!family || addresses.length === 0 || ![...setup.storefronts.values()].some((f) => f.editions.some((e) => e.language === s.language))) return {}
+    const reader = editionReader(setup, storefrontFor(setup, s.storefront, s.language), s.language)
+    const read = inlineReader(valuesFor([family.root, ...family.variants].find((p) => p.id === s.product_id) ?? family.root, family, reader, setup), reader, setup, libraryOf([]))
+    return Object.fromEntries(addresses.flatMap((a) => {
+      const text = read(a)?.text
+      return text === undefined ? [] : [[a, text]]
+    }))
+  }
   await checks.expect(db, items.flatMap((s) => checkOf(s, setup, styles) ?? []))
   return {
     count, items: items.map((s): SuggestionDocument => {
@@ -36,7 +54,7 @@ export async function suggestionPage(person: Person, q: SuggestionFilter & { by:
         id: Number(s.id), run: { id: s.run_id, title: s.title, origin: s.origin, recipe: s.recipe, person: s.person, created: new Date(s.created).toISOString() },
         sku: s.sku, name: s.name ?? s.sku, picture: s.picture, attribute: s.attribute, storefront: s.storefront || null, language: s.language || null,
         value: s.value, now: s.now, moved: s.state === 'open' && s.moved, changed: s.state === 'open' ? s.changed : [], madeFrom: [...new Set(s.made_from.map((m) => m.a))], alternatives: s.alternatives, invented: s.invented,
-        findings: check ? [...checks.findings(check.value, check.attribute, check.style)] : [], state: s.state,
+        findings: check ? [...checks.findings(check.value, check.attribute, check.style)] : [], values: valuesOf(s), state: s.state,
         decided: s.decided_at === null ? null : { by: s.decided_by_name, at: new Date(s.decided_at).toISOString(), value: s.decided },
       }
     }),

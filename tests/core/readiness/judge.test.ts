@@ -33,7 +33,7 @@ function strict(change: (s: Setup) => void = () => undefined): Setup {
   return setup
 }
 
-const full: Record<string, Value> = { 'name@/en-GB': 'Regn', 'name@/fr-CH': 'Regn', 'summary@/en-GB': 'Dry inside.', 'summary@/fr-CH': 'Au sec.', 'weight': { value: 1.2, unit: 'kg' }, 'pictures': ['bag.svg'] }
+const full: Record<string, Value> = { 'name@/en-GB': 'Regn', 'name@/fr-CH': 'Regn', 'summary@/en-GB': 'Dry inside.', 'summary@/fr-CH': 'Au sec.', 'weight': { value: 1.2, unit: 'kg' }, 'width': { value: 300, unit: 'mm' }, 'season': 'winter', 'mounting': ['rack'], 'reflective': true, 'pictures': ['bag.svg'] }
 const both = [price('uk', 60), price('ch', 80), price('ca', 90)]
 
 function judged(p: Product, marks: Record<string, Mark> = {}): JudgedProduct {
@@ -56,6 +56,13 @@ describe('facts', () => {
     expect(list.map(isReady)).toEqual([true, true, true])
     expect(strands(uk)).toMatch(/^2\/2 2\/2 0\/0/)
     expect(strands(ch)).toMatch(/^2\/2 2\/2 2\/2/)
+  })
+  it('remark on a product that says too little to write from, and what would help most', () => {
+    const { list, found } = look(bag(without('width', 'season', 'mounting')))
+    expect(found(uk)).toEqual(['thin attribute:season'])
+    const finding = list[0]!.findings[0]!
+    expect(findingKinds.thin!.message(finding, '', '')).toMatch(/^It says too little to write from: 2 of \d+ facts\. “.+”, “.+” and “.+” would help most\.$/)
+    expect(list.map(isReady)).toEqual([true, true, true])
   })
   it('name what is missing, where it is required', () => {
     expect(look(bag(without('weight'))).found(ch)).toEqual(['!fact-missing attribute:weight'])

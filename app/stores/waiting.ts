@@ -1,0 +1,16 @@
+/** How many suggestions wait to be read, and which of them come from work that you started. */
+export const useWaitingStore = defineStore('waiting', () => {
+  const open = ref(0)
+  const mine = ref<{ run: number; title: string; open: number }[]>([])
+  async function load() {
+    try {
+      const answer = await get<{ open: number; mine: { run: number; title: string; open: number }[] }>('/api/suggestions/waiting')
+      open.value = answer.open
+      mine.value = answer.mine
+    } catch (e) {
+      // Who is signed out is told where that matters.
+      if (!(e instanceof ApiProblem)) throw e
+    }
+  }
+  return { open, mine, load }
+})
