@@ -17,6 +17,8 @@ export interface ImportReport {
   created: number
   updated: number
   unchanged: number
+  /** Values that wait as suggestions, because they would have replaced others. */
+  suggested: number
   /** At most 2,000 of them; `rejectedCount` says how many there are. */
   rejected: Rejected[]
   rejectedCount: number
@@ -51,6 +53,7 @@ export interface Upload {
 export interface ImportQuery {
   mode: 'check' | 'apply'
   take: 'all' | 'good'
+  over: 'write' | 'suggest'
   name: string
   upload?: string
 }
@@ -59,5 +62,6 @@ export const importQuery = Joi.object<ImportQuery>({
   upload: Joi.string().guid().description('A file that was sent before, in place of one in the body.'),
   mode: Joi.string().valid('check', 'apply').required(),
   take: Joi.string().valid('all', 'good').default('all').description('`all`: a file with a problem changes nothing. `good`: rows without problems are taken.'),
+  over: Joi.string().valid('write', 'suggest').default('write').description('What becomes of values that would replace others: they are written, or wait as suggestions to be read.'),
   name: Joi.string().max(200).default('import.csv'),
 })

@@ -70,7 +70,7 @@ export async function takeImport(event: H3Event, person: Person, query: ImportQu
   const upload = query.upload ?? await takeFile(event)
   if (query.upload && !(await stat(uploadPath(upload)).catch(() => undefined))) throw notFound('such file any more. Send it again')
   const title = `${query.mode === 'check' ? 'Checking' : 'Importing'} ${query.name}`
-  const id = await inTransaction((tx) => enqueue(tx, { kind: 'import', title, personId: person.id, input: { upload, mode: query.mode, take: query.take, mapping, keep: query.upload !== undefined } }))
+  const id = await inTransaction((tx) => enqueue(tx, { kind: 'import', title, personId: person.id, input: { upload, mode: query.mode, take: query.take, over: query.over, mapping, keep: query.upload !== undefined } }))
   if (prefer?.includes('respond-async')) return accepted(event, id)
   const job = await waitForJob(id)
   if (job.state === 'done') return job.result

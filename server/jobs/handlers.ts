@@ -31,7 +31,7 @@ type Handler = (job: { id: string; title: string; input: JobInput; person_id: nu
 /** The report of a file that could not be read to its end. */
 export function unreadable(e: CsvFileError, mode: 'check' | 'apply'): ImportReport {
   return {
-    mode, rows: 0, created: 0, updated: 0, unchanged: 0, applied: false, step: null, rejectedCount: 1, rejectedRows: 1, columns: [], decimalSign: '.', separator: null,
+    mode, rows: 0, created: 0, updated: 0, unchanged: 0, suggested: 0, applied: false, step: null, rejectedCount: 1, rejectedRows: 1, columns: [], decimalSign: '.', separator: null,
     rejected: [{ row: e.line, column: '', value: '', code: e.problem.code, message: e.problem.message }],
   }
 }
@@ -45,7 +45,7 @@ export const handlers: Record<JobKind, Handler> = {
     const file = path.join(settings().data, 'uploads', String(input.upload))
     const mode = input.mode === 'apply' ? 'apply' : 'check'
     try {
-      const report = await importProducts(file, { mode, take: input.take === 'good' ? 'good' : 'all', ...(input.mapping ? { mapping: input.mapping as Mapping } : {}), title, personId, now: Date.now(), onProgress, cancelled })
+      const report = await importProducts(file, { mode, take: input.take === 'good' ? 'good' : 'all', over: input.over === 'suggest' ? 'suggest' : 'write', ...(input.mapping ? { mapping: input.mapping as Mapping } : {}), title, personId, now: Date.now(), onProgress, cancelled })
       // A file that was sent by itself is checked as often as people like, and goes once it is written.
       if (!input.keep || report.applied) await unlink(file).catch(() => undefined)
       if (report.applied && report.created + report.updated > settleAfter) await settleTables(database())

@@ -1,11 +1,14 @@
 import { setImmediate as breathe } from 'node:timers/promises'
 import type { ImportReport } from '@contracts/imports'
-import { applyPatch, type Difference } from '@core/catalogue/patch'
+import { valueAt } from '@core/catalogue/model'
+import { applyPatch, same, type Difference, type ProductPatch } from '@core/catalogue/patch'
 import type { Mapping } from '@core/imports/mapping'
 import { readRow, rowKeys, type RowDraft, type RowProblem } from '@core/imports/row'
 import { inTransaction, Turns, type Tx } from '../db/connect'
 import { loadFamilies, ownersOfGtins, rootsOfSkus, type StoredFamily, type StoredProduct } from '../db/queries/families'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
+import { addSuggestions, type NewSuggestion } from '../db/queries/suggestions'
+import { beginRun, type Run } from './suggestions/run'
 import { beginStep, reserveProductIds, WriteSet } from '../db/queries/write-products'
 import type { CsvRecord } from './csv-file'
 import { openTable, type TableFile } from './table-file'
@@ -17,6 +20,8 @@ export interface ImportOptions {
   mode: 'check' | 'apply'
   /** `all`: a file with a problem changes nothing; `good`: rows without problems are taken. */
   take: 'all' | 'good'
+  /** What becomes of values that would replace others: they are written, or wait as suggestions. */
+  over?: 'write' | 'suggest'
   /** What the columns mean, where the file names them otherwise. */
   mapping?: Mapping
   title: string
@@ -67,7 +72,7 @@ export async function importProducts(file: string, options: ImportOptions): Prom
       const table = await openTable(file)
       const seen = await overviewOf(table, setup, options.mapping ?? null)
       report = {
-        mode: options.mode, rows: seen.rows, created: 0, updated: 0, unchanged: 0, rejected: [], rejectedCount: 0, rejectedRows: 0, applied: false, step: null,
+        mode: options.mode, rows: seen.rows, created: 0, updated: 0, unchanged: 0, suggested: 0, rejected: [], rejectedCount: 0, rejectedRows: 0, applied: false, step: null,
         columns: seen.columns.map((c) => ({ header: c.header, meaning: meaningOf(c, setup) })), decimalSign: seen.sign, separator: seen.separator,
       }
       if (seen.headerProblems.length > 0) {
@@ -107,6 +112,8 @@ class ImportRun {
   private readonly turns = new Turns()
   private sending: Promise<void> = Promise.resolve()
   private step: number | undefined
+  /** The work that its suggestions belong to, once there is one. */
+  private suggesting: Promise<Run> | undefined
   private read = 0
   /** Once a row of an all-or-nothing import is refused, what follows is only checked. */
   private get writing() {
@@ -223,6 +230,7 @@ class ImportRun {
     let set: WriteSet | undefined
     const touched = new Set<StoredFamily>()
     const created: StoredProduct[] = []
+    const suggested: NewSuggestion[] = []
     for (const [i, record] of records.entries()) {
       if (i % breath === 0) await breathe()
       const draft = this.draftOf(record, last)
@@ -259,6 +267,12 @@ class ImportRun {
       const before = known?.product ?? null
       const base = before ?? newProduct(draft.sku, parent?.product.sku ?? null, this.writing ? this.ids.pop()! : 0, this.options.now)
       if (!before && parent) Object.assign(base, { type: parent.product.type, category: parent.product.category, brand: parent.product.brand, kind: parent.product.kind, status: parent.product.status })
+      const waits = before && this.options.over === 'suggest' ? this.heldBack(before, draft.patch) : []
+      if (waits.length > 0) {
+        this.report.suggested += waits.length
+        draft.patch.values = draft.patch.values.filter((v) => !waits.includes(v))
+        if (this.writing) suggested.push(...waits.map((v) => ({ root: (known!.family).root.id, product: before!.id, picture: null, attribute: v.attribute, storefront: v.storefront ?? '', language: v.language ?? '', step: null, value: v.value!, base: valueAt(before!, v), made_from: [], alternatives: [], invented: [] })))
+      }
       const { product: after, differences } = applyPatch(base, draft.patch)
       const marked: Difference[] = markTranslations(before, after, differences, new Map(), setup)
       if (before && differences.length === 0) {
@@ -278,6 +292,10 @@ class ImportRun {
       set ??= new WriteSet(setup, this.step ??= await this.beginStep())
       set.add({ before, after, differences: before ? [...differences, ...marked] : [{ path: 'created', before: null, after: after.sku }, ...differences] }, family.root.id)
     }
+    if (this.writing && suggested.length > 0) {
+      const run = await (this.suggesting ??= this.turns.take(() => beginRun(tx.db, { origin: 'import', recipe: null, job: null, title: this.options.title, personId: this.options.personId, now: this.options.now })))
+      await this.turns.take(() => addSuggestions(tx, run.id, suggested))
+    }
     // After a refusal, in this very batch too, nothing of it is written.
     if (!this.writing) for (const p of created) this.unwritten.set(p.sku, { ...p, values: [], marks: new Map(), hashes: new Map() })
     if (!this.writing || !set) return
@@ -286,6 +304,14 @@ class ImportRun {
     await this.sending
     this.sending = set.send(tx, this.turns)
     this.sending.catch(() => undefined)
+  }
+
+  /** Values that would take the place of others, and wait to be read. To clear a value is not to suggest another. */
+  private heldBack(before: StoredProduct, patch: ProductPatch): ProductPatch['values'] {
+    return patch.values.filter((v) => {
+      const there = valueAt(before, v)
+      return there !== null && v.value !== null && !same(there, v.value)
+    })
   }
 
   /** The step of what was written, if anything was. */

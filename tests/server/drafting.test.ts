@@ -139,3 +139,18 @@ describe('a decision', () => {
     expect((await products.getProduct('B-120')).document.values.find((v) => v.language === 'fr-CH' && v.attribute === 'description')).toMatchObject({ state: 'reviewed' })
   })
 })
+
+describe('a file whose changes wait', () => {
+  it('writes what is new and empty, and suggests what would replace a value', async () => {
+    const { importProducts } = await import('@server/services/import-products')
+    const csv = 'sku,type,weight,launched,name@/en-GB\nB-130,bag,1 kg,2026-05-01,\nB-131,bag,431 g,,\nN-1,bag,2 kg,,New\n'
+    const given = { take: 'all', over: 'suggest', title: 'Importing scales.csv', personId: 1, now } as const
+    expect(await importProducts(db.file(csv), { mode: 'check', ...given })).toMatchObject({ created: 1, updated: 1, unchanged: 1, suggested: 1, applied: false })
+    expect(await open({ origin: 'import' })).toEqual([])
+    expect(await importProducts(db.file(csv), { mode: 'apply', ...given })).toMatchObject({ created: 1, updated: 1, suggested: 1, applied: true })
+    const values = (await products.getProduct('B-130')).document.values
+    expect(values.find((v) => v.attribute === 'weight')?.value).toEqual({ value: 430, unit: 'g' })
+    expect(values.find((v) => v.attribute === 'launched')?.value).toBe('2026-05-01')
+    expect(await open({ origin: 'import' })).toMatchObject([{ sku: 'B-130', attribute: 'weight', value: { value: 1, unit: 'kg' }, now: { value: 430, unit: 'g' }, run: { title: 'Importing scales.csv' } }])
+  })
+})

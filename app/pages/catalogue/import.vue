@@ -42,8 +42,10 @@ const send = () => attempt('send', async () => {
   const known = mappings.data.value?.items.find((m) => m.id === kept.value)
   if (known) type.value = (known.content as { type?: string }).type ?? ''
 })
+/** Whether what would replace values waits to be read. */
+const careful = ref(false)
 const run = (mode: 'check' | 'apply', take: 'all' | 'good') => attempt(mode, async () => {
-  const { data } = await ask<Job>('POST', '/api/imports', { query: { mode, take, name: upload.value!.name, upload: upload.value!.upload }, body: { mapping: mapping.value }, headers: { prefer: 'respond-async' } })
+  const { data } = await ask<Job>('POST', '/api/imports', { query: { mode, take, over: careful.value ? 'suggest' : 'write', name: upload.value!.name, upload: upload.value!.upload }, body: { mapping: mapping.value }, headers: { prefer: 'respond-async' } })
   jobId.value = data.id
   const ended = await jobs.end(data.id)
   if (ended.state === 'done') report.value = ended.result as ImportReport
@@ -128,14 +130,15 @@ const accepts = '.csv,.txt,.tsv,.xlsx,.jsonl,.ndjson,text/csv'
         <template v-else-if="report.mode === 'apply'"><b class="font-semibold text-madder">Nothing was written,</b> because the file has problems.</template>
         <template v-else-if="report.rejectedCount === 0"><b class="font-semibold text-weld">No problem found.</b></template>
         <template v-else><b class="font-semibold text-madder">{{ number(report.rejectedCount) }} {{ report.rejectedCount === 1 ? 'problem' : 'problems' }}</b> in {{ number(report.rejectedRows) || 'no' }} {{ report.rejectedRows === 1 ? 'row' : 'rows' }}.</template>
-        {{ ' ' }}<span class="text-ink2">{{ number(report.rows) }} rows: {{ number(report.created) }} new, {{ number(report.updated) }} changed, {{ number(report.unchanged) }} as they are.</span>
+        {{ ' ' }}<span class="text-ink2">{{ number(report.rows) }} rows: {{ number(report.created) }} new, {{ number(report.updated) }} changed, {{ number(report.unchanged) }} as they are<template v-if="report.suggested">; {{ number(report.suggested) }} {{ report.suggested === 1 ? 'value that would replace another' : 'values that would replace others' }} {{ report.applied ? (report.suggested === 1 ? 'waits' : 'wait') : 'would wait' }} to be read<template v-if="report.applied">, <NuxtLink class="plain" to="/review/waiting">in Review</NuxtLink></template></template>.</span>
       </p>
       <div class="mt-3 flex flex-wrap items-center gap-3">
         <button v-if="report.applied && report.step !== null && !back" class="act" type="button" @click="putBack">Put the import back</button>
         <template v-if="!report.applied && upload">
           <button v-if="report.rejectedCount === 0" class="act main" type="button" @click="run('apply', 'all')">Import {{ number(report.rows) }} rows</button>
-          <button v-else-if="report.created + report.updated > 0" class="act" type="button" @click="run('apply', 'good')">Take the {{ number(report.created + report.updated) }} good rows</button>
+          <button v-else-if="report.created + report.updated + report.suggested > 0" class="act" type="button" @click="run('apply', 'good')">Take the {{ number(report.created + report.updated) }} good rows</button>
         </template>
+<label v-if="!report.applied && upload" class="flex items-center gap-1.5"><input v-model="careful" type="checkbox" @change="run('check', 'all')">what would replace a value waits to be read</label>
         <button v-if="report.rejected.length" class="plain" type="button" @click="download">Save the problems as a file</button>
       </div>
       <div v-if="report.rejected.length" class="mt-3 max-h-[40vh] overflow-auto border-y border-hair2 bg-sheet" tabindex="0" aria-label="Problems">

@@ -31,7 +31,7 @@ export async function queuePoolRun(person: Person, body: PoolRunBody, now: numbe
 /** Holds products against the data pool: each value that it has and they have not, or have otherwise without a reason, is suggested. */
 export async function runPool(job: { id: string; title: string; personId: number | null }, input: PoolRunBody, now: number, { onProgress, cancelled }: WorkControls = {}) {
   const setup = await loadSetup(database())
-  const run = await beginRun({ origin: 'data-pool', recipe: null, job: job.id, title: job.title, personId: job.personId, now })
+  const run = await beginRun(database(), { origin: 'data-pool', recipe: null, job: job.id, title: job.title, personId: job.personId, now })
   const ids = (await rootIdsOf(database(), setup, filterOf(setup, input.filter), lensOf(setup, input.lens, now))).sort((a, b) => a - b)
   const rest = ids.filter((id) => id > (run.done.last.pool ?? 0))
   const mapping = await poolMapping(database())

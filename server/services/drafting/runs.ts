@@ -83,7 +83,7 @@ async function queue(person: Person, input: RunInput, recipe: Pick<Recipe, 'step
 export async function runDrafting(job: { id: string; title: string; personId: number | null }, input: RunInput, now: number, { onProgress, cancelled }: WorkControls = {}) {
   const setup = await loadSetup(database())
   const recipe = await recipeOf(input.recipe)
-  const run = await beginRun({ origin: input.recipe === null ? 'photo' : 'recipe', recipe: input.recipe, job: job.id, title: job.title, personId: job.personId, now })
+  const run = await beginRun(database(), { origin: input.recipe === null ? 'photo' : 'recipe', recipe: input.recipe, job: job.id, title: job.title, personId: job.personId, now })
   const ids = await rootsOf(setup, input, now)
   const total = ids.length * input.editions.length
   let behind = 0

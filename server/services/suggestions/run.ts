@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import type { Origin } from '@contracts/drafting'
-import { database, type Tx } from '../../db/connect'
+import type { Db, Tx } from '../../db/connect'
 import * as t from '../../db/schema'
 import type { RunDone } from '../../db/schema'
 
@@ -13,8 +13,7 @@ export interface Run {
 const nothingDone = (): RunDone => ({ last: {}, products: 0, suggestions: 0, units: 0, thin: 0, notes: {} })
 
 /** Begins a run; one that its job had begun already, before a crash, is taken up. */
-export async function beginRun({ origin, recipe, job, title, personId, now }: { origin: Origin; recipe: string | null; job: string | null; title: string; personId: number | null; now: number }): Promise<Run> {
-  const db = database()
+export async function beginRun(db: Db, { origin, recipe, job, title, personId, now }: { origin: Origin; recipe: string | null; job: string | null; title: string; personId: number | null; now: number }): Promise<Run> {
   if (job !== null) {
     const [begun] = await db.select({ id: t.suggestionRun.id, done: t.suggestionRun.done }).from(t.suggestionRun).where(eq(t.suggestionRun.job, job))
     if (begun) return begun
