@@ -120,6 +120,10 @@ export const operations = {
   putStyle: { method: 'put', path: '/api/house-styles/{code}', summary: 'Write a part of the house style', action: 'edit-content', body: houseStyleRecord, headers: ifMatch },
   deleteStyle: { method: 'delete', path: '/api/house-styles/{code}', summary: 'Delete a part of the house style', action: 'edit-content' },
 
+  searchTexts: { method: 'get', path: '/api/products/{sku}/search-texts', summary: 'What a search result says of a product in an edition, and what is to be said about it', action: 'read', query: Joi.object(edition) },
+  readSlug: { method: 'get', path: '/api/slugs/{storefront}/{language}/{slug}', summary: 'Which product a slug means, and its slug now; `redirect` says that it was another before', action: 'read' },
+  listRedirects: { method: 'get', path: '/api/redirects', summary: 'Slugs that were changed, and what they are now', action: 'read', query: Joi.object({ ...edition, ...paged(1000, 200) }) },
+
   listRecipes: { method: 'get', path: '/api/recipes', summary: 'Recipes, by name', action: 'read' },
   getRecipe: { method: 'get', path: '/api/recipes/{code}', summary: 'A recipe', action: 'read' },
   putRecipe: { method: 'put', path: '/api/recipes/{code}', summary: 'Write a recipe', action: 'edit-content', body: recipeRecord, headers: ifMatch },

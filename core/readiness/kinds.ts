@@ -25,6 +25,8 @@ const copy: Record<string, FindingKind> = {
     message: ({ said }, called, language) => `“${called}” is missing in ${language}${said?.language ? `; there is one in ${said.language}` : ''}.`,
     fix: ({ of, language, products }) => `Write “${of}” in ${language} for ${many(products, 'product')}` },
   'only-pictures': { strand: 'copy', label: 'words only in pictures', perLanguage: true, message: (_f, called) => `“${called}” has pictures and no words; what stands in pictures is not read.`, fix: ({ of, language, products }) => `Give “${of}” words in ${language} on ${many(products, 'product')}` },
+  'title-words': { strand: 'copy', label: 'search title says what the text does not', perLanguage: true, message: ({ said }, called) => `“${called}” says ${said?.words ?? ''}, which stands nowhere in the text.`, fix: ({ language, products }) => `Bring search titles and texts in ${language} together on ${many(products, 'product')}` },
+  'search-words': { strand: 'copy', label: 'search words that need not be there', perLanguage: true, message: ({ said }, called) => `“${called}” holds ${said?.words ?? ''}, which ${said?.why ?? 'stands in the text already'}.`, fix: ({ language, products }) => `Tidy search words in ${language} on ${many(products, 'product')}` },
   'name-variant': { strand: 'copy', label: 'name says what variants add', perLanguage: true, message: ({ said }, called) => `“${called}” says “${said?.word ?? ''}”, which its variants add.`, fix: ({ language, products }) => `Take variant words out of ${many(products, 'name')} in ${language}` },
 }
 

@@ -1,5 +1,6 @@
 import { defineEventHandler, getQuery, getRequestHeader, getRouterParam, readBody, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
 import type { Operation } from '@contracts/operations'
+import { SlugTaken } from '../db/queries/search-keys'
 import { judgeBeforeCommit } from '../services/readiness/settle'
 import { require, type Person } from '../services/permission'
 import { notFitting, Problem, schemaErrors } from '../services/problem'
@@ -46,7 +47,7 @@ export function endpoint<Q = Record<string, never>, B = undefined>(operation: Op
 
 /** Answers an error as a problem document. */
 export function answerProblem(event: H3Event, e: unknown) {
-  const problem = e instanceof Problem ? e : unexpected(e)
+  const problem = e instanceof Problem ? e : e instanceof SlugTaken ? notFitting('Some of this cannot be taken. Nothing has been changed.', [{ path: 'attribute:slug', message: e.message }]) : unexpected(e)
   setResponseStatus(event, problem.status)
   setResponseHeader(event, 'Content-Type', 'application/problem+json')
   return JSON.stringify(problem.document())

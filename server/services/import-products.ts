@@ -7,6 +7,7 @@ import { readRow, rowKeys, type RowDraft, type RowProblem } from '@core/imports/
 import { inTransaction, Turns, type Tx } from '../db/connect'
 import { loadFamilies, ownersOfGtins, rootsOfSkus, type StoredFamily, type StoredProduct } from '../db/queries/families'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
+import { slugHolders, slugTaken } from '../db/queries/search-keys'
 import { addSuggestions, type NewSuggestion } from '../db/queries/suggestions'
 import { beginRun, type Run } from './suggestions/run'
 import { beginStep, reserveProductIds, WriteSet } from '../db/queries/write-products'
@@ -57,6 +58,7 @@ interface Known {
 interface Found {
   families: Map<number, StoredFamily>
   owners: Map<string, string>
+  slugs: Awaited<ReturnType<typeof slugHolders>>
 }
 
 /**
@@ -99,6 +101,7 @@ export async function importProducts(file: string, options: ImportOptions): Prom
 class ImportRun {
   private readonly gtins = new Map<string, string>()
   private readonly freed = new Set<string>()
+  private readonly slugs: Found['slugs'] = new Map()
   private readonly rejectedRows = new Set<number>()
   private readonly deferred: CsvRecord[] = []
   /** New products that a check did not write: variants further down ask for them. */
@@ -174,7 +177,10 @@ class ImportRun {
     const { tx, setup } = this
     const skus: string[] = []
     const gtins: string[] = []
+    const slugs: string[] = []
+    const slugColumns = this.seen.columns.filter((c) => c.kind === 'attribute' && c.attribute.code === 'slug')
     for (const { cells } of records) {
+      for (const c of slugColumns) if (cells[c.index]) slugs.push(cells[c.index]!.trim())
       const keys = rowKeys(cells, this.seen.columns)
       skus.push(keys.sku)
       if (keys.parent !== '') skus.push(keys.parent)
@@ -184,7 +190,7 @@ class ImportRun {
       const roots = await rootsOfSkus(tx.db, skus)
       const owners = await ownersOfGtins(tx.db, gtins)
       for (const id of await reserveProductIds(tx, this.writing && this.ids.length < 2 * this.batch ? this.batch : 0)) this.ids.push(id)
-      return { families: await loadFamilies(tx.db, setup, [...roots.values()]), owners }
+      return { families: await loadFamilies(tx.db, setup, [...roots.values()]), owners, slugs: await slugHolders(tx.db, slugs) }
     })
   }
 
@@ -216,7 +222,7 @@ class ImportRun {
   }
 
   /** Holds drafts against what is stored, and writes what differs. */
-  private async take(records: readonly CsvRecord[], { families, owners }: Found, last: boolean) {
+  private async take(records: readonly CsvRecord[], { families, owners, slugs }: Found, last: boolean) {
     const { tx, setup } = this
     const stored = new Set(families.keys())
     const bySku = new Map<string, Known>()
@@ -264,6 +270,11 @@ class ImportRun {
         continue
       }
       if (gtin) this.gtins.set(gtin, draft.sku)
+      const slug = this.takenSlug(draft, slugs)
+      if (slug) {
+        problem('slug', slug.slug, 'slug-taken', slugTaken(slug.slug, slug.sku))
+        continue
+      }
       const before = known?.product ?? null
       const base = before ?? newProduct(draft.sku, parent?.product.sku ?? null, this.writing ? this.ids.pop()! : 0, this.options.now)
       if (!before && parent) Object.assign(base, { type: parent.product.type, category: parent.product.category, brand: parent.product.brand, kind: parent.product.kind, status: parent.product.status })
@@ -304,6 +315,19 @@ class ImportRun {
     await this.sending
     this.sending = set.send(tx, this.turns)
     this.sending.catch(() => undefined)
+  }
+
+  /** A slug of a row that another product has, in the catalogue or in the rows before. */
+  private takenSlug(draft: Draft, stored: Found['slugs']): { slug: string; sku: string } | undefined {
+    for (const v of draft.patch.values) {
+      if (v.attribute !== 'slug' || typeof v.value !== 'string') continue
+      const storefront = v.storefront === null ? 0 : this.setup.storefrontIds.get(v.storefront)!
+      const known = [...this.slugs.get(v.value) ?? [], ...stored.get(v.value) ?? []]
+      const other = known.find((o) => o.sku !== draft.sku && o.language === v.language && (o.storefront === storefront || o.storefront === 0 || storefront === 0))
+      if (other) return { slug: v.value, sku: other.sku }
+      this.slugs.set(v.value, [...this.slugs.get(v.value) ?? [], { sku: draft.sku, storefront, language: v.language ?? '' }])
+    }
+    return undefined
   }
 
   /** Values that would take the place of others, and wait to be read. To clear a value is not to suggest another. */

@@ -26,8 +26,9 @@ const change = async (kind: RecordKindName, code: string, by: (r: Loose) => void
   by(copy as unknown as Loose)
   return putRecord(ada, kind, code, copy, tag, undefined, now)
 }
+/** Loads products that say enough to write from, beside what each row says. */
 async function load(rows: string[]) {
-  const report = await importProducts(db.file(['sku,type,kind,name@/en-GB,name@/fr-CH,weight,material,price@uk,price@ch,price@ca', ...rows].join('\n')), { mode: 'apply', take: 'all', title: 'Load', personId: null, now })
+  const report = await importProducts(db.file(['sku,type,kind,name@/en-GB,name@/fr-CH,weight,material,price@uk,price@ch,price@ca,season,mounting,reflective,width', ...rows.map((r) => `${r},winter,rack,yes,300 mm`)].join('\n')), { mode: 'apply', take: 'all', title: 'Load', personId: null, now })
   expect(report.rejected).toEqual([])
 }
 /** What is kept of a product in an edition, blockers first. */

@@ -2,6 +2,7 @@ import type { Value } from '../../attributes/attribute'
 import { attributeTypes } from '../../attributes/types/registry'
 import { placesOf } from '../../house-style/checks/words'
 import { inlineMark, viewOf } from '../../house-style/view'
+import { searchWordsKnown, searchWordsOf, titleWordsMissing } from '../../search/check'
 import type { Setup } from '../../catalogue/model'
 import type { Reading } from '../family'
 import type { JudgedEdition } from '../prepare'
@@ -33,10 +34,34 @@ export function judgeCopy(reading: Reading, edition: JudgedEdition, tally: Tally
       else tally.note(finding)
     })
     if (attribute.type === 'rich-text' && onlyPictures(found.value)) tally.note({ code: 'only-pictures', level: 'blocker', at, fix: `only-pictures|${attribute.code}|` })
+    if (attribute.code === 'search-title' || attribute.code === 'search-words') noteSearch(attribute.code, String(found.value), reading, edition, tally)
     if (style.variantWords === false && family.variants.length > 0) {
       const word = variantWordIn(String(found.value), reading, edition)
       if (word !== undefined) tally.note({ code: 'name-variant', level: 'remark', at, fix: `name-variant|${attribute.code}|`, said: { word } })
     }
+  }
+}
+
+/** The texts of a page that search titles and words are held against. */
+const pageTexts = ['name', 'summary', 'description', 'key-points'] as const
+
+/** Search titles say what the page says; search words say what it does not. */
+function noteSearch(code: 'search-title' | 'search-words', text: string, reading: Reading, edition: JudgedEdition, tally: Tally): void {
+  const { attributes } = reading.prepared.setup
+  const texts = pageTexts.flatMap((c) => {
+    const attribute = attributes.get(c)
+    const found = attribute && reading.value(attribute, 0, edition)
+    return found && found.value !== null && found.counts ? viewOf(found.value, attribute.type, edition.language).stretches : []
+  })
+  const at = `attribute:${code}`
+  if (code === 'search-title') {
+    const missing = titleWordsMissing(text, texts, edition.language)
+    if (missing.length > 0) tally.note({ code: 'title-words', level: 'remark', at, fix: 'title-words||', said: { words: missing.map((w) => `“${w}”`).join(', ') } })
+    return
+  }
+  const { there, twice } = searchWordsKnown(searchWordsOf(text), texts)
+  for (const [words, why] of [[there, 'stands in the text already'], [twice, 'is there twice']] as const) {
+    if (words.length > 0) tally.note({ code: 'search-words', level: 'remark', at, fix: 'search-words||', said: { words: words.map((w) => `“${w}”`).join(', '), why } })
   }
 }
 

@@ -7,6 +7,7 @@ import { copyInto } from '../copy'
 import { packDifferences } from '../schema'
 import type { StoredFamily } from './families'
 import { touchWhere, touchWritten } from './readiness'
+import { keyChanges, writeKeys, type KeyChange } from './search-keys'
 import { addFacts, addPrices, addProduct, addValues, momentText, newFactRows, newProductRows, type ProductWrite, type ValueKey, carriedFolded } from './product-rows'
 import type { StoredSetup } from './setup'
 
@@ -40,6 +41,8 @@ export class WriteSet {
   private readonly parents = new Set<number>()
   private readonly goneValues: ValueKey[] = []
   private readonly oldPrices: number[] = []
+  /** Slugs and search texts that are others now. */
+  private readonly keys: KeyChange[] = []
   private readonly facts = newFactRows()
   private oldFacts: number[] = []
   /** The roots of all that is written. */
@@ -68,6 +71,7 @@ export class WriteSet {
       })
     }
     for (const key of addValues(this.rows.values, write, this.setup)) this.goneValues.push(key)
+    for (const key of keyChanges(p.id, p.values, before ? differences : null, this.setup)) this.keys.push(key)
     if (addPrices(this.rows.prices, write, this.setup) && before) this.oldPrices.push(p.id)
     if (differences.length > 0) this.rows.changes.add([this.stepId, `product:${p.sku}`, packDifferences(differences)])
   }
@@ -108,10 +112,13 @@ export class WriteSet {
         where v.product_id = g.p and v.attribute_id = g.a and v.storefront_id = g.s and v.language = g.l`))
     }
     if (this.oldPrices.length > 0) work.push(() => tx.db.execute(sql`delete from price where product_id = any(${sql.param(this.oldPrices)}::int[])`))
+    if (this.keys.length > 0) work.push(() => writeKeys(tx, this.keys))
     work.push(() => deleteFacts(tx, this.oldFacts))
     for (const rows of [this.rows.values, this.rows.prices, this.rows.changes, ...Object.values(this.facts)]) work.push(() => copyInto(tx.client, rows))
     work.push(() => touchWritten(tx, this.written, this.moments))
-    await Promise.all(work.map((w) => turns.take(w)))
+    // Nothing may be under way on the connection when its transaction ends, also where one of them fails.
+    const failed = (await Promise.allSettled(work.map((w) => turns.take(w)))).find((r) => r.status === 'rejected')
+    if (failed) throw failed.reason
   }
 }
 
@@ -144,7 +151,7 @@ export async function writeFacts(tx: Tx, setup: StoredSetup, families: readonly 
 export async function removeProducts(tx: Tx, ids: readonly number[]): Promise<void> {
   const list = sql`any(${sql.param([...ids])}::int[])`
   await touchWhere(tx, sql`select root_id from product where id = ${list}`)
-  for (const table of ['value', 'price', 'fact', 'fact_text', 'fact_price', 'value_source', 'pool_query', 'product_version']) await tx.db.execute(sql`delete from ${sql.raw(table)} where product_id = ${list}`)
+  for (const table of ['value', 'price', 'fact', 'fact_text', 'fact_price', 'value_source', 'pool_query', 'product_version', 'search_key']) await tx.db.execute(sql`delete from ${sql.raw(table)} where product_id = ${list}`)
   for (const table of ['fact_range', 'list_member']) await tx.db.execute(sql`delete from ${sql.raw(table)} where ${sql.raw(table === 'fact_range' ? 'root_id' : 'product_id')} = ${list}`)
   await tx.db.execute(sql`delete from product where id = ${list}`)
 }

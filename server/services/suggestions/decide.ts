@@ -8,6 +8,7 @@ import type { TranslationState } from '@core/translation/state'
 import { inTransaction, type Tx } from '../../db/connect'
 import { loadFamilies, lockFamilies, markKey, type StoredFamily, type StoredProduct } from '../../db/queries/families'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
+import { slugOwners, slugTaken } from '../../db/queries/search-keys'
 import { lockSuggestions, markDecided, type StoredSuggestion } from '../../db/queries/suggestions'
 import { beginStep, WriteSet } from '../../db/queries/write-products'
 import { changeFamily, writeFamilies } from '../bulk-change'
@@ -64,9 +65,10 @@ async function decideSome(person: Person, which: Parameters<typeof lockSuggestio
     const decided: Decided[] = []
     const accepted: Acceptance[] = []
     const places = new Set<string>()
+    const slugs = await slugsTaken(tx, list, decisionOf, setup)
     for (const s of list) {
       const d = decisionOf(s)
-      const why = whyNot(person, s, d, setup, places)
+      const why = whyNot(person, s, d, setup, places) ?? (d.do === 'accept' ? slugs.get(s) : undefined)
       if (why !== undefined) fail(report, Number(s.id), why)
       else if (d.do === 'reopen' && s.state !== 'refused') accepted.push({ suggestion: s, value: s.base, edited: false, back: true })
       else if (d.do !== 'accept') decided.push({ id: Number(s.id), state: d.do === 'refuse' ? 'refused' : 'open', value: null })
@@ -80,6 +82,23 @@ async function decideSome(person: Person, which: Parameters<typeof lockSuggestio
   })
   for (const p of pictures) await describe(person, p, now, report)
   return met
+}
+
+/** Of suggested slugs that are to be accepted: which are another product's by now, or another's in this very step. */
+async function slugsTaken(tx: Tx, list: readonly StoredSuggestion[], decisionOf: (s: StoredSuggestion) => Decision, setup: StoredSetup): Promise<Map<StoredSuggestion, string>> {
+  const some = list.filter((s) => s.attribute === 'slug' && decisionOf(s).do === 'accept')
+  const wanted = some.map((s) => ({ product: s.product_id, storefront: s.storefront === '' ? 0 : setup.storefrontIds.get(s.storefront) ?? 0, language: s.language, slug: String(decisionOf(s).value ?? s.value) }))
+  const owners = await slugOwners(tx.db, wanted)
+  const out = new Map<StoredSuggestion, string>()
+  const first = new Map<string, number>()
+  some.forEach((s, i) => {
+    const { language, slug } = wanted[i]!
+    const owner = owners.get(i)
+    if (owner !== undefined) out.set(s, slugTaken(slug, owner))
+    else if (first.has(`${language} ${slug}`)) out.set(s, `Another product gets the slug “${slug}” with it.`)
+    else first.set(`${language} ${slug}`, i)
+  })
+  return out
 }
 
 /** Why a decision cannot be carried out, in a sentence; undefined where it can. */

@@ -9,6 +9,8 @@ import type { Tx } from '../../db/connect'
 import { memberOf, type StoredFamily } from '../../db/queries/families'
 import { loadLibrary } from '../../db/queries/media'
 import type { StoredSetup } from '../../db/queries/setup'
+import { slugOf } from '@core/search/slug'
+import { slugOwners } from '../../db/queries/search-keys'
 import { addSuggestions, type NewSuggestion } from '../../db/queries/suggestions'
 import type { MadeFromRow } from '../../db/schema'
 
@@ -46,5 +48,20 @@ export async function proposeDrafts(tx: Tx, runId: number, drafted: ReadonlyMap<
       return same(base, p.value) ? [] : [{ ...common, picture: null, attribute: p.place.attribute, storefront: p.place.storefront ?? '', language: p.place.language ?? '', base }]
     })
   })
-  return addSuggestions(tx, runId, list)
+  return addSuggestions(tx, runId, await withFreeSlugs(tx, list, drafted, setup))
+}
+
+/** Suggested slugs that another product has, or that two would get, with the SKU behind them. */
+async function withFreeSlugs(tx: Tx, list: readonly NewSuggestion[], drafted: ReadonlyMap<StoredFamily, unknown>, setup: StoredSetup): Promise<NewSuggestion[]> {
+  const slugs = list.filter((s) => s.attribute === 'slug')
+  const owners = await slugOwners(tx.db, slugs.map((s) => ({ product: s.product, storefront: s.storefront === '' ? 0 : setup.storefrontIds.get(s.storefront)!, language: s.language, slug: String(s.value) })))
+  const skus = new Map([...drafted.keys()].map((f) => [f.root.id, f.root.sku]))
+  const seen = new Set<string>()
+  return list.map((s) => {
+    if (s.attribute !== 'slug') return s
+    const taken = owners.has(slugs.indexOf(s)) || seen.has(`${s.language} ${String(s.value)}`)
+    const value = taken ? `${String(s.value)}-${slugOf(skus.get(s.root)!, s.language)}` : s.value
+    seen.add(`${s.language} ${String(value)}`)
+    return { ...s, value }
+  })
 }
