@@ -10,6 +10,7 @@ import { decisionBody, photoRunBody, poolRunBody, recipeRecord, recipeRunBody, r
 import { keptBody, keptKinds } from './kept'
 import { clothBody, clothRowsBody, portionBody, trialBody } from './readiness'
 import { reworkBody } from './rework'
+import { sameTextsBody } from './search'
 import { cellsBody, offeredBody, sheetBody } from './sheet'
 import { copyBody, newProductBody, variantsBody } from './variants'
 
@@ -123,6 +124,8 @@ export const operations = {
   searchTexts: { method: 'get', path: '/api/products/{sku}/search-texts', summary: 'What a search result says of a product in an edition, and what is to be said about it', action: 'read', query: Joi.object(edition) },
   readSlug: { method: 'get', path: '/api/slugs/{storefront}/{language}/{slug}', summary: 'Which product a slug means, and its slug now; `redirect` says that it was another before', action: 'read' },
   listRedirects: { method: 'get', path: '/api/redirects', summary: 'Slugs that were changed, and what they are now', action: 'read', query: Joi.object({ ...edition, ...paged(1000, 200) }) },
+
+  sameTexts: { method: 'post', path: '/api/same-texts', summary: 'Look for texts of a field that say the same, or nearly, in a language; a job is answered (202), its result has the groups', action: 'read', body: sameTextsBody },
 
   listRecipes: { method: 'get', path: '/api/recipes', summary: 'Recipes, by name', action: 'read' },
   getRecipe: { method: 'get', path: '/api/recipes/{code}', summary: 'A recipe', action: 'read' },

@@ -1,3 +1,5 @@
+import Joi from 'joi'
+
 /** What a search result says of a product in an edition, and where each part is from. */
 export interface SearchTexts {
   title: { text: string; from: 'search-title' | 'name' | 'sku' }
@@ -5,4 +7,15 @@ export interface SearchTexts {
   slug: { text: string; from: 'slug' | 'made'; former: string[] }
   words: string[]
   findings: { field: 'search-title' | 'search-description' | 'search-words' | 'slug'; message: string }[]
+}
+
+/** Texts that are compared: a field in a language. */
+export interface SameTextsBody { field: string; language: string }
+export const sameTextsBody = Joi.object<SameTextsBody>({ field: Joi.string().max(80).required(), language: Joi.string().max(35).required() })
+/** Groups of texts that say the same or nearly, those of most products first. */
+export interface SameTexts {
+  looked: number
+  groupCount: number
+  products: number
+  groups: { least: number; products: number; texts: { text: string; products: number; skus: string[] }[] }[]
 }

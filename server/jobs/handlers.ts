@@ -2,6 +2,7 @@ import { unlink } from 'node:fs/promises'
 import path from 'node:path'
 import type { ImportReport } from '@contracts/imports'
 import type { PictureBatch } from '@contracts/media'
+import type { SameTextsBody } from '@contracts/search'
 import type { Mapping } from '@core/imports/mapping'
 import { database, inTransaction } from '../db/connect'
 import { settleTables } from '../db/queries/write-products'
@@ -18,6 +19,7 @@ import { runPictureBatch } from '../services/picture-batch'
 import { judgeDue } from '../services/readiness/due'
 import { judgeBeforeCommit } from '../services/readiness/settle'
 import { refreshFacts } from '../services/refresh-facts'
+import { findSameTexts } from '../services/search/same-texts'
 import { settings } from '../settings'
 
 judgeBeforeCommit()
@@ -86,6 +88,10 @@ export const handlers: Record<JobKind, Handler> = {
   async 'pool-suggestions'({ id, title, input, person_id: personId }, controls) {
     const report = await runPool({ id, title, personId }, input, Date.now(), controls)
     return { result: report, total: null }
+  },
+  async 'same-texts'({ input }, controls) {
+    const report = await findSameTexts(input as unknown as SameTextsBody, controls)
+    return { result: report, total: report.looked }
   },
   async judge(_job, controls) {
     const report = await judgeDue(Date.now, controls)

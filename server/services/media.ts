@@ -2,6 +2,7 @@ import { stat } from 'node:fs/promises'
 import type { ListedMedia, MediaQuery, Uploaded } from '@contracts/media'
 import { countsAsPresent } from '@core/language/chain'
 import { valuesFor } from '@core/page/assemble'
+import { readingInWords } from '@core/drafting/photo'
 import { checkItem, checkPictures } from '@core/media/checks'
 import { blankItem, isPicture, type LibraryItem } from '@core/media/item'
 import { libraryName, viewOfName } from '@core/media/match-names'
@@ -10,7 +11,7 @@ import { dayNumberIn } from '@core/moments/instant'
 import type { Reader } from '@core/values/resolve'
 import { database, inTransaction } from '../db/connect'
 import { loadFamilyOf, memberOf } from '../db/queries/families'
-import { insertContent, libraryItem, listLibrary, loadLibrary, twinsOf, usersOf } from '../db/queries/media'
+import { insertContent, libraryItem, listLibrary, loadLibrary, readingsOf, twinsOf, usersOf } from '../db/queries/media'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { storage } from '../storage/storage'
 import type { Person } from './permission'
@@ -49,8 +50,9 @@ export async function aboutMedia(name: string, q: Place, now: number) {
   const one = library.items.get(name)
   if (!one) throw notFound(`“${name}” in the media library`)
   const { reader, day } = placeOf(setup, q, now)
+  const reading = (await readingsOf(db, [name])).get(name)
   return {
-    content: one.content, findings: checkItem(one, reader, day), twins: await twinsOf(db, name), used: await usersOf(db, setup, name, 40),
+    content: one.content, reading: reading ? { ...readingInWords(reading, 'en'), swatches: reading.colours, letters: reading.letters } : null, findings: checkItem(one, reader, day), twins: await twinsOf(db, name), used: await usersOf(db, setup, name, 40),
     versions: (library.versions.get(name) ?? []).map((v) => ({ name: v.item.code, storefront: v.item.of!.storefront, language: v.item.of!.language })),
   }
 }

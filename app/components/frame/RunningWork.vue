@@ -9,7 +9,7 @@ const left = computed(() => {
   const s = Math.ceil(((Date.now() - Date.parse(j.started)) / j.done) * (j.total - j.done) / 1000)
   return s < 90 ? `${s} s left` : `${Math.ceil(s / 60)} min left`
 })
-const unit = computed(() => (['import', 'feed', 'picture-batch'].includes(job.value?.kind ?? '') ? 'rows' : 'products'))
+const unit = computed(() => (job.value?.kind === 'same-texts' ? 'texts' : job.value?.kind === 'draft' ? 'pages' : ['import', 'feed', 'picture-batch'].includes(job.value?.kind ?? '') ? 'rows' : 'products'))
 const session = useSessionStore()
 const waiting = useWaitingStore()
 /** Work that proposes values; whoever started it is told when they wait. */
@@ -26,7 +26,7 @@ watch(() => [...jobs.jobs.values()].filter((j) => proposes.includes(j.kind) && (
   }
 })
 /** Where the result of ended work can be read again. */
-const reports: Record<string, string> = { 'import': '/catalogue/import', 'feed': '/catalogue/import', 'picture-batch': '/catalogue/import', 'bulk-change': '/catalogue/change', 'put-back': '/catalogue/change' }
+const reports: Record<string, string> = { 'import': '/catalogue/import', 'feed': '/catalogue/import', 'picture-batch': '/catalogue/import', 'bulk-change': '/catalogue/change', 'put-back': '/catalogue/change', 'same-texts': '/review/same-texts' }
 const state = { queued: 'waits for the worker', running: '', done: 'done', failed: 'failed', cancelled: 'called off' }
 const cancel = (id: string) => post(`/api/jobs/${id}/cancel`).catch(tellProblem)
 </script>

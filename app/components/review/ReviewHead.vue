@@ -1,5 +1,5 @@
 <script setup lang="ts">
-const parts = [{ to: '/review/waiting', name: 'Waiting to be read' }, { to: '/review/recipes', name: 'Recipes' }]
+const parts = [{ to: '/review/waiting', name: 'Waiting to be read' }, { to: '/review/recipes', name: 'Recipes' }, { to: '/review/same-texts', name: 'Texts that say the same' }]
 </script>
 
 <template>

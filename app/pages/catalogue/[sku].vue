@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Value } from '@core/attributes/attribute'
 import type { ValueSource } from '@core/catalogue/source'
+import { substanceOf } from '@core/drafting/substance'
 import type { LeftOut, Shown } from '@core/page/assemble'
 import type { Resolved } from '@core/values/resolve'
 import type { ProductPatchBody } from '@contracts/product'
@@ -41,6 +42,8 @@ const groups = computed(() => {
   const own = [...(resolved.data.value?.[0]?.items ?? []).filter((r) => !codes.has(r.attribute)).map((r) => r.attribute), ...added.value.filter((c) => !codes.has(c))].map((attribute) => ({ attribute }))
   return [...t.groups.map((g) => ({ code: g.code, label: setup.label(g.labels, g.code), uses: t.attributes.filter((a) => a.group === g.code) })), ...(own.length ? [{ code: 'own', label: 'Facts of its own', uses: own.filter((u, i) => own.findIndex((x) => x.attribute === u.attribute) === i) }] : [])].filter((g) => g.uses.length > 0)
 })
+/** How much it says. What its variants hold each for itself is theirs to lack. */
+const substance = computed(() => (p.value && resolved.data.value ? substanceOf(p.value.type, (code) => (of(0, code)?.value ?? null) !== null || (p.value!.variants.length > 0 && (type.value?.attributes.some((a) => a.attribute === code && a.perVariant) ?? false)), setup.forCore) : undefined))
 const needed = (code: string) => of(columns.value.length - 1, code)?.required ?? false
 const filled = (uses: { attribute: string }[]) => {
   const required = uses.filter((u) => needed(u.attribute))
@@ -122,6 +125,7 @@ useKeys('Product', [
             <div class="group-head"><h2>Product</h2><small>{{ setup.label(type?.labels, p.type) }}, {{ p.kind }}<template v-if="session.mayEdit"> · <NuxtLink class="plain" :to="{ path: '/catalogue/new', query: { copy: p.sku } }">Copy it</NuxtLink></template></small></div>
             <ProductFields :product="p" :disabled="!session.mayEdit" @patch="patch" />
           </section>
+          <p v-if="substance?.thin" class="mx-5 mt-2 border-l-[3px] border-ochre pl-2.5 text-ochre">It says too little to write from: {{ substance.facts }} of {{ substance.of }} facts. These would help most: <template v-for="(c, i) in substance.help.slice(0, 4)" :key="c"><template v-if="i">, </template><a class="underline" :href="`#field-${c}`">{{ setup.label(setup.attributes.get(c)?.labels, c) }}</a></template>.</p>
           <section v-for="g in groups" :key="g.code" :aria-label="g.label">
             <div class="group-head"><h2>{{ g.label }}</h2><small>{{ filled(g.uses) }}</small></div>
             <div v-for="u in g.uses" :id="`field-${u.attribute}`" :key="u.attribute" class="cols py-1" :class="{ one: columns.length === 1 }">
@@ -130,6 +134,7 @@ useKeys('Product', [
                 <ValueCell v-if="setup.attributes.get(u.attribute)" :sku="sku" :parent-name="parentName" :attribute="setup.attributes.get(u.attribute)!" :resolved="of(i, u.attribute) ?? nothing(u.attribute)" :own="p.values" :storefront="c.storefront" :language="c.language" :wanted="of(i, u.attribute)?.required ?? false" :values="offered" :sources="sources.data.value" :readonly="!mayWrite(c.language, setup.attributes.get(u.attribute)!.translatable)" @save="saveValue" />
               </template>
             </div>
+            <SearchResult v-if="g.uses.some((u) => u.attribute === 'search-title')" :sku="sku" :storefront="lens.storefront" :language="lens.language" :version="version" />
           </section>
           <p v-if="session.mayEdit" class="px-5 pt-2"><select class="field" aria-label="Add a fact of its own" value="" @change="added = [...added, ($event.target as HTMLSelectElement).value]; ($event.target as HTMLSelectElement).value = ''"><option value="" disabled>Add a fact that only this product has</option><option v-for="a in extra.filter((x) => !added.includes(x.code))" :key="a.code" :value="a.code">{{ setup.label(a.labels, a.code) }}</option></select></p>
           <section aria-label="Other products"><div class="group-head"><h2>Other products and systems</h2><small v-if="p.variants.length"><button type="button" class="plain" @click="side = 'variants'">{{ p.variants.length }} variants</button></small></div><RelationList :product="p" :disabled="!session.mayEdit" @patch="patch" /></section>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import type { Uploaded } from '@contracts/media'
+import { colourIn, labOfHex, nameOfColour } from '@core/media/colour-names'
 import type { ItemFinding } from '@core/media/checks'
 import { blankItem, isPicture, type MediaContent, type MediaItem } from '@core/media/item'
 
-interface About { content: MediaContent; findings: ItemFinding[]; twins: string[]; used: { skus: string[]; count: number }; versions: { name: string; storefront: string | null; language: string | null }[] }
+interface About { content: MediaContent; reading: { colours: string[]; ground: string | null; shape: string; words: boolean; letters: number; swatches: { colour: string; share: number }[] } | null; findings: ItemFinding[]; twins: string[]; used: { skus: string[]; count: number }; versions: { name: string; storefront: string | null; language: string | null }[] }
 const route = useRoute()
 const lens = useLensStore()
 const setup = useSetupStore()
@@ -23,6 +24,7 @@ const size = computed(() => {
   return [c.width === null ? null : `${c.width} × ${c.height} pixels`, bytes, c.mime.replace(/^.*\//, '').replace('svg+xml', 'SVG drawing').toUpperCase()].filter(Boolean).join(', ')
 })
 const measured = computed(() => about.value?.content.measured)
+const colourName = (hex: string) => colourIn(nameOfColour(labOfHex(hex)!), 'en')
 const sharpness = computed(() => Math.round((1 - (measured.value?.blur ?? 0)) * 100))
 
 const chooser = useTemplateRef<HTMLInputElement>('chooser')
@@ -70,6 +72,14 @@ useKeys('Picture', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => voi
             <ul v-if="about.findings.length" class="mb-3" aria-label="Findings"><li v-for="f in about.findings" :key="f.code" class="border-l-[3px] py-0.5 pl-2.5" :class="f.level === 'blocker' ? 'border-madder text-madder' : 'border-ochre text-ochre'">{{ f.message }}</li></ul>
             <MediaForm v-model="draft" :picture="picture" :disabled="readonly" :error-at="record.errorAt" />
             <p v-if="measured" class="mt-4 flex flex-wrap items-center gap-x-5 gap-y-1 text-ink2"><span class="flex items-center gap-1.5">Ground <svg viewBox="0 0 14 14" class="h-3.5 w-3.5 border border-hair2" aria-hidden="true"><rect width="14" height="14" :fill="measured.background.colour" /></svg><span class="code">{{ measured.background.colour }}</span> along {{ Math.round(measured.background.share * 100) }} % of the edge</span><span>Sharpness {{ sharpness }} of 100</span></p>
+            <section v-if="picture" class="mt-4" aria-label="Read from the photo"><h2>Read from the photo</h2>
+              <p v-if="about.reading" class="mt-1 flex flex-wrap items-center gap-x-5 gap-y-1">
+                <span v-for="c in about.reading.swatches" :key="c.colour" class="flex items-center gap-1.5"><svg viewBox="0 0 14 14" class="h-3.5 w-3.5 border border-hair2" aria-hidden="true"><rect width="14" height="14" :fill="c.colour" /></svg>{{ colourName(c.colour) }} <span class="text-ink2">{{ Math.round(c.share * 100) }} %</span></span>
+                <span class="text-ink2">{{ about.reading.ground ? `on a plain ${about.reading.ground} ground` : 'on a ground that is not plain' }}, {{ about.reading.shape }}</span>
+                <span :class="about.reading.words ? 'text-ochre' : 'text-ink2'">{{ about.reading.words ? `words in it, about ${about.reading.letters} letters` : 'no words, as far as can be told' }}</span>
+              </p>
+              <p v-else class="mt-1 text-ink2">It is read within a minute.</p>
+              <p v-if="about.reading?.words && draft.words === null && !draft.of" class="mt-1 text-ochre">If it has words, say in which language: other editions need a version of their own.</p></section>
             <section class="mt-4" aria-label="Where it is used"><h2>On products</h2><p class="mt-1 flex flex-wrap gap-x-3 gap-y-1"><NuxtLink v-for="s in about.used.skus" :key="s" class="plain code" :to="`/catalogue/${segment(s)}`">{{ s }}</NuxtLink><span v-if="about.used.count > about.used.skus.length" class="text-ink2">and {{ about.used.count - about.used.skus.length }} more</span><span v-if="about.used.count === 0" class="text-ink2">None.</span></p></section>
             <section v-if="!draft.of" class="mt-4" aria-label="Own versions"><h2>Own versions</h2><p class="mt-1 flex flex-wrap gap-x-4 gap-y-1"><span v-for="v in about.versions" :key="v.name"><NuxtLink class="plain" :to="`/media/${segment(v.name)}`">{{ v.name }}</NuxtLink> <span class="text-ink2">{{ place(v) }}</span></span><span v-if="about.versions.length === 0" class="text-ink2">None. Add the other picture to the library, then say there what it is a version of.</span></p></section>
             <section v-if="about.twins.length" class="mt-4" aria-label="Look-alikes"><h2>Nearly the same</h2><p class="mt-1 flex flex-wrap gap-x-4"><NuxtLink v-for="t in about.twins" :key="t" class="plain" :to="`/media/${segment(t)}`">{{ t }}</NuxtLink></p></section>
