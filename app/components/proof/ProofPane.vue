@@ -38,7 +38,7 @@ function notMeant(l: LeftOut) {
       <h2 class="text-[14px]">Proof</h2>
       <button v-for="w in (['phone', 'desk'] as const)" :key="w" type="button" :class="width === w ? 'border-b-[1.5px] border-ink text-ink' : ''" :aria-pressed="width === w" @click="width = w">{{ w }}</button>
       <span class="code ml-auto">{{ sku }}</span>
-      <button class="plain" type="button" @click="emit('fold')">Fold</button>
+      <button class="plain min-h-6" type="button" @click="emit('fold')">Fold</button>
     </div>
     <p v-if="problem" class="mx-3.5 text-madder" role="alert">{{ problem.sentence }}</p>
     <template v-if="data">
@@ -47,7 +47,7 @@ function notMeant(l: LeftOut) {
       <div class="max-h-[44%] overflow-auto px-3.5 pb-3 pt-2 text-[12px]" tabindex="0" aria-label="Reasons">
         <div class="flex flex-wrap items-baseline gap-x-3 gap-y-1">
           <span class="font-semibold">Why is this here?</span>
-          <button v-for="p in shown" :key="p.piece" type="button" class="plain" :class="{ 'text-ink border-ink': asked === p.piece }" :aria-pressed="asked === p.piece" @click="asked = asked === p.piece ? null : p.piece; askedOut = null">{{ p.title }}</button>
+          <button v-for="p in shown" :key="p.piece" type="button" class="plain min-h-6" :class="{ 'text-ink border-ink': asked === p.piece }" :aria-pressed="asked === p.piece" @click="asked = asked === p.piece ? null : p.piece; askedOut = null">{{ p.title }}</button>
         </div>
         <ReasonBox v-if="askedPart" :because="(askedPart.because as Because)" :sku="sku" class="mt-2" />
         <template v-if="candidates.length">

@@ -44,6 +44,7 @@ useKeys('Texts that say the same', [{ keys: 'Ctrl+Enter', does: 'Look', always: 
 
 <template>
   <div class="flex h-full flex-col">
+    <h1 class="sr-only">Texts that say the same</h1>
     <ReviewHead />
     <form class="flex flex-wrap items-center gap-2.5 px-5 pb-2.5 pt-2" @submit.prevent="look">
       <label class="text-ink2">Compare<select v-model="field" class="field ml-2"><option v-for="a in fields" :key="a.code" :value="a.code">{{ setup.label(a.labels, a.code) }}</option></select></label>

@@ -88,6 +88,7 @@ useKeys('Review', [
 
 <template>
   <div class="flex h-full flex-col">
+    <h1 class="sr-only">Waiting to be read</h1>
     <ReviewHead />
     <div class="flex flex-wrap items-center gap-2.5 px-5 pb-2.5 pt-2">
       <select class="field max-w-44" aria-label="What is shown" :value="state" @change="review.go({ show: ($event.target as HTMLSelectElement).value, group: undefined })"><option v-for="(w, s) in stateWords" :key="s" :value="s">{{ w }}</option></select>

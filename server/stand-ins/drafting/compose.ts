@@ -48,7 +48,7 @@ export function inStyle(text: string, style: Style | undefined): string | undefi
 }
 
 /** The words for a fact that keep the house style, the first of them by the seed; undefined where there are none. */
-function said(fact: DraftFact, kind: 'sentence' | 'point', c: Composing, style: Style | undefined, inline: boolean): string | undefined {
+function said(fact: DraftFact, kind: 'sentence' | 'point', c: Composing, style: Style | undefined, inline: boolean, first = false): string | undefined {
   const { bank, noun, request, wishes } = c
   const phrases = bank.phrases[fact.attribute]
   const many = fact.parts.length > 1 && fact.source === 'variants'
@@ -59,7 +59,7 @@ function said(fact: DraftFact, kind: 'sentence' | 'point', c: Composing, style: 
     const value = valueOf(fact, phrases, request.language, inline)
     const choices = fact.number === 0 && fact.type === 'yes-no' ? [phrases.no!] : many && phrases.several ? [phrases.several[kind]]
       : kind === 'point' ? [phrases.point] : [...(wishes.voice && phrases[wishes.voice] ? [phrases[wishes.voice]!] : []), ...turned(phrases.sentences, request.seed)]
-    if (value !== undefined) lines.push(...choices.map((p) => inForm(p, noun?.form ?? 'n', bank).replaceAll('{v}', value)))
+    if (value !== undefined) lines.push(...choices.map((p) => inForm(first && noun ? p.replace('{It}', named(noun, bank)) : p, noun?.form ?? 'n', bank).replaceAll('{v}', value)))
   }
   if (fact.type !== 'yes-no') lines.push(plain(inline && fact.inline ? `<data value="attribute:${fact.attribute}"></data>` : listed(fact.parts, request.language)))
   const swiss = (s: string) => bank.spelling?.(s, request.language) ?? s
@@ -74,14 +74,17 @@ function said(fact: DraftFact, kind: 'sentence' | 'point', c: Composing, style: 
 /** A list that begins at another place for each product, so that not all texts begin alike. */
 const turned = <T>(list: readonly T[], seed: number): T[] => list.map((_, i) => list[(i + seed) % list.length]!)
 
-/** The line about what the thing is made of, with which a description begins. */
-function opening(c: Composing, style: Style | undefined): Line | undefined {
+/** The product as a text names it first: this pannier. */
+const named = (noun: Noun, bank: Bank) => `${capital(bank.demonstratives[noun.form])} ${noun.one}`
+
+/** The line about what the thing is made of, with which a description begins; later it has a pronoun. */
+function madeOf(c: Composing, style: Style | undefined, first: boolean): Line | undefined {
   const { bank, noun, request } = c
   const material = request.facts.find((f) => f.attribute === 'material')
   if (!noun || !material || c.wishes.omit.includes('material')) return undefined
   const words = bank.materials[material.parts[0]!] ?? bank.materials[material.parts[0]!.replaceAll('ß', 'ss')]
   if (words === undefined) return undefined
-  const text = inForm(bank.madeOf(noun.form).replace('{This}', `${capital(bank.demonstratives[noun.form])} ${noun.one}`).replace('{material}', words), noun.form, bank)
+  const text = inForm(bank.madeOf(noun.form).replace('{This}', first ? named(noun, bank) : '{It}').replace('{material}', words), noun.form, bank)
   const kept = inStyle(bank.spelling?.(text, request.language) ?? text, style)
   return kept === undefined ? undefined : { text: kept, fact: 'material', paragraph: 0 }
 }
@@ -91,13 +94,17 @@ export function composeDescription(c: Composing): DraftText | undefined {
   const { request, bank, wishes } = c
   const style = request.styles.description
   const facts = ordered(c)
-  const first = wishes.first[0] !== undefined && wishes.first[0] !== 'material' ? undefined : opening(c, style)
-  const lines: Line[] = first ? [first] : []
+  const opening = wishes.first[0] !== undefined && wishes.first[0] !== 'material' ? undefined : madeOf(c, style, true)
+  const lines: Line[] = opening ? [opening] : []
   for (const fact of facts) {
-    if (first && fact.attribute === 'material') continue
+    if (fact.attribute === 'material') {
+      const line = opening ? undefined : madeOf(c, style, lines.length === 0)
+      if (line) lines.push(line)
+      if (opening || line) continue
+    }
     // What no phrase is known for is only told where it was asked for.
     if (!bank.phrases[fact.attribute] && !wishes.say.includes(fact.attribute) && !wishes.first.includes(fact.attribute) && fact.attribute !== 'material') continue
-    const text = said(fact, 'sentence', c, style, true)
+    const text = said(fact, 'sentence', c, style, true, lines.length === 0)
     if (text !== undefined) lines.push({ text, fact: fact.attribute, paragraph: bank.order[1]?.includes(fact.attribute) ? 1 : 0 })
   }
   const fixed = [wishes.beginning, wishes.ending].filter((t): t is string => t !== undefined).length

@@ -18,6 +18,7 @@ useKeys('Recipes', [{ keys: 'n', does: 'Make a recipe', run: () => { if (session
 
 <template>
   <div class="flex h-full flex-col">
+    <h1 class="sr-only">Recipes</h1>
     <ReviewHead><NuxtLink v-if="session.mayEdit" class="act" to="/review/recipes/new">Make a recipe <span class="key">n</span></NuxtLink></ReviewHead>
     <p class="max-w-[90ch] px-5 pb-2.5 pt-2 text-ink2">A recipe is a chain of steps that drafts texts from what is known of a product. Nothing that it writes is live before somebody has read it.<template v-if="data"> Texts are drafted by {{ data.service.name }} in {{ data.service.languages.map(languageName).join(', ') }}.</template></p>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
