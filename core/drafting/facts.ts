@@ -98,12 +98,15 @@ export function gatherFacts(family: Family, reader: Reader, setup: Setup, { phot
 }
 
 function offeredBy(variants: readonly Product[], family: Family, attribute: Attribute, reader: Reader, setup: Setup, madeFrom: MadeFrom[]): Value[] {
+  const order = new Map(attribute.options.map((o, i) => [o.code, i]))
+  const place = (v: Value) => order.get(String(v)) ?? 0
+  // In the order of the options: S, M, L, and not L, M, S.
   return variants.flatMap((v) => {
     const found = valuesFor(v, family, reader, setup)(attribute.code)
     if (!found || found.value === null || !found.counts) return []
     if (found.owner === 'product') madeFrom.push({ sku: v.sku, path: valuePath({ ...found, attribute: attribute.code }), value: found.value })
     return [found.value]
-  })
+  }).sort((a, b) => place(a) - place(b))
 }
 
 const sourceWords: Record<FactSource, string> = { 'own': '', 'parent': 'from its parent', 'default': 'what its type gives', 'variants': 'offered by', 'data-pool': 'data pool, item', 'photo': 'seen in the photo' }

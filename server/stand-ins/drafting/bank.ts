@@ -33,8 +33,9 @@ export interface Bank {
   nouns: Readonly<Record<string, Noun>>
   /** `{It}` by form. */
   pronouns: Readonly<Record<Form, string>>
-  /** This …, by form. */
+  /** This …, by form; before a vowel, where that is another word. */
   demonstratives: Readonly<Record<Form, string>>
+  beforeVowel?: Partial<Record<Form, string>>
   phrases: Readonly<Record<string, Phrases>>
   /** In which order facts are told, and in which paragraph. */
   order: readonly (readonly string[])[]
@@ -82,7 +83,8 @@ export const inlineValue = (attribute: string) => `<data value="attribute:${attr
 
 /** What stands for a fact's value in a phrase; undefined where the bank has no words for a part of it. */
 export function valueOf(fact: DraftFact, phrases: Phrases, language: string, inline: boolean): string | undefined {
-  if (inline && fact.inline && !phrases.each) return inlineValue(fact.attribute)
+  // What ends with a full stop, such as an abbreviated unit, must not meet that of the sentence.
+  if (inline && fact.inline && !phrases.each && !fact.parts.some((p) => p.endsWith('.'))) return inlineValue(fact.attribute)
   const parts = fact.parts.map((p) => (phrases.each ? phrases.each(p) : p))
   return parts.every((p) => p !== undefined) ? listed(parts, language, phrases.join) : undefined
 }

@@ -59,7 +59,7 @@ function said(fact: DraftFact, kind: 'sentence' | 'point', c: Composing, style: 
     const value = valueOf(fact, phrases, request.language, inline)
     const choices = fact.number === 0 && fact.type === 'yes-no' ? [phrases.no!] : many && phrases.several ? [phrases.several[kind]]
       : kind === 'point' ? [phrases.point] : [...(wishes.voice && phrases[wishes.voice] ? [phrases[wishes.voice]!] : []), ...turned(phrases.sentences, request.seed)]
-    if (value !== undefined) lines.push(...choices.map((p) => inForm(first && noun ? p.replace('{It}', named(noun, bank)) : p, noun?.form ?? 'n', bank).replaceAll('{v}', value)))
+    if (value !== undefined) lines.push(...choices.map((p) => filled(inForm(first && noun ? p.replace('{It}', named(noun, bank)) : p, noun?.form ?? 'n', bank), value)))
   }
   if (fact.type !== 'yes-no') lines.push(plain(inline && fact.inline ? `<data value="attribute:${fact.attribute}"></data>` : listed(fact.parts, request.language)))
   const swiss = (s: string) => bank.spelling?.(s, request.language) ?? s
@@ -71,11 +71,14 @@ function said(fact: DraftFact, kind: 'sentence' | 'point', c: Composing, style: 
   return undefined
 }
 
+/** A phrase with its value; where that ends with a full stop, the sentence needs none of its own. */
+export const filled = (phrase: string, value: string) => phrase.replaceAll('{v}', value).replace(/\.\.$/, '.')
+
 /** A list that begins at another place for each product, so that not all texts begin alike. */
 const turned = <T>(list: readonly T[], seed: number): T[] => list.map((_, i) => list[(i + seed) % list.length]!)
 
 /** The product as a text names it first: this pannier. */
-const named = (noun: Noun, bank: Bank) => `${capital(bank.demonstratives[noun.form])} ${noun.one}`
+const named = (noun: Noun, bank: Bank) => `${capital((/^[aeiouéèêh]/i.test(noun.one) ? bank.beforeVowel?.[noun.form] : undefined) ?? bank.demonstratives[noun.form])} ${noun.one}`
 
 /** The line about what the thing is made of, with which a description begins; later it has a pronoun. */
 function madeOf(c: Composing, style: Style | undefined, first: boolean): Line | undefined {
@@ -91,20 +94,24 @@ function madeOf(c: Composing, style: Style | undefined, first: boolean): Line | 
 
 /** A description: an opening, then fact after fact, within the sentences that are wanted and the house style's length. */
 export function composeDescription(c: Composing): DraftText | undefined {
-  const { request, bank, wishes } = c
+  const { request, bank, noun, wishes } = c
   const style = request.styles.description
   const facts = ordered(c)
   const opening = wishes.first[0] !== undefined && wishes.first[0] !== 'material' ? undefined : madeOf(c, style, true)
   const lines: Line[] = opening ? [opening] : []
+  let introduced = opening !== undefined
   for (const fact of facts) {
     if (fact.attribute === 'material') {
-      const line = opening ? undefined : madeOf(c, style, lines.length === 0)
+      const line = opening ? undefined : madeOf(c, style, !introduced)
       if (line) lines.push(line)
+      introduced ||= line !== undefined
       if (opening || line) continue
     }
     // What no phrase is known for is only told where it was asked for.
     if (!bank.phrases[fact.attribute] && !wishes.say.includes(fact.attribute) && !wishes.first.includes(fact.attribute) && fact.attribute !== 'material') continue
-    const text = said(fact, 'sentence', c, style, true, lines.length === 0)
+    // The first sentence that is about the product itself names it; those after it need not.
+    const text = said(fact, 'sentence', c, style, true, !introduced)
+    introduced ||= text !== undefined && noun !== undefined && text.startsWith(named(noun, bank))
     if (text !== undefined) lines.push({ text, fact: fact.attribute, paragraph: bank.order[1]?.includes(fact.attribute) ? 1 : 0 })
   }
   const fixed = [wishes.beginning, wishes.ending].filter((t): t is string => t !== undefined).length
@@ -157,7 +164,7 @@ export function composeSummary(c: Composing): DraftText | undefined {
     const phrases = bank.phrases[fact.attribute]
     const value = phrases?.clause && !(fact.parts.length > 1 && fact.source === 'variants') ? valueOf(fact, phrases, request.language, false) : undefined
     return value === undefined ? [] : [{ fact: fact.attribute, text: inForm(phrases!.clause!, noun.form, bank).replaceAll('{v}', value) }]
-  })
+  }).filter((x, i, all) => all.findIndex((y) => y.text.split(' ')[0] === x.text.split(' ')[0]) === i)
   for (let n = Math.min(2, clauses.length); n >= 0; n--) {
     const used = clauses.slice(0, n)
     const text = bank.summary(noun.one, words, used.map((u) => u.text))

@@ -27,8 +27,10 @@ const quoted = '[“"«„]\\s*([^”"»“]{1,300}?)\\s*[”"»“]'
 
 /** The facts that a stretch of an instruction names, by their name in the source language or in the draft's, or by what they say; in its order. */
 function factsIn(stretch: string, facts: readonly DraftFact[]): string[] {
-  const text = fold(stretch)
-  return facts.map((f) => ({ attribute: f.attribute, at: [f.called, f.label, f.attribute.replaceAll('-', ' '), f.parts.join(', ')].map((n) => text.indexOf(fold(n))).filter((i) => i >= 0).sort((a, b) => a - b)[0] ?? -1 }))
+  const words = (s: string) => ` ${fold(s).replace(/[^\p{L}\p{N}]+/gu, ' ').trim()} `
+  const text = words(stretch)
+  // A bare number is in too many names to mean the fact that says it.
+  return facts.map((f) => ({ attribute: f.attribute, at: [f.called, f.label, f.attribute, ...(/\p{L}{2}/u.test(f.parts.join(' ')) || /\d\P{N}+\p{L}/u.test(f.parts.join(' ')) ? [f.parts.join(', ')] : [])].map((n) => text.indexOf(words(n))).filter((i) => i >= 0).sort((a, b) => a - b)[0] ?? -1 }))
     .filter((f) => f.at >= 0).sort((a, b) => a.at - b.at).map((f) => f.attribute)
 }
 

@@ -2,8 +2,8 @@ import type { DraftText } from '@core/drafting/service'
 import { inStyle, type Composing } from './compose'
 
 // Beginnings and ends that are put together; none is a word of the demo's languages that we know of.
-const beginnings = ['Tor', 'Lin', 'Vel', 'Bra', 'Hol', 'Mar', 'Ked', 'Sun', 'Fal', 'Rim', 'Ost', 'Gri', 'Nor', 'Bel', 'Ska', 'Dun', 'Wil', 'Har', 'Jor', 'Pel']
-const ends = ['na', 'do', 'vik', 'ra', 'mo', 'sel', 'len', 'ko', 'by', 'tan', 'ric', 'vo', 'ska', 'lo', 'mar', 'den']
+const beginnings = ['Tor', 'Lyn', 'Vul', 'Bre', 'Hul', 'Mar', 'Ked', 'Sun', 'Fal', 'Rim', 'Ost', 'Gri', 'Nor', 'Bel', 'Ska', 'Dun', 'Wil', 'Har', 'Jor', 'Pel']
+const ends = ['na', 'do', 'vik', 'ra', 'mo', 'sel', 'lun', 'ku', 'by', 'tan', 'ric', 'vo', 'ska', 'lo', 'mar', 'dis']
 
 /** The fewest letters to change, add or drop to get from one word to another, up to two. */
 function near(a: string, b: string): boolean {

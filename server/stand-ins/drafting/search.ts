@@ -20,6 +20,15 @@ export function misspellings(word: string, language: string): string[] {
   return [...out].slice(0, 2)
 }
 
+/** Words of points that are no nouns, which German writes small after a comma. */
+const notNouns = /^(Für|In|Reflektierend|Der|Die|Das)\b/
+
+/** A point as it goes on after a comma: small, unless it begins with a noun of German; the clause where that is the same but for its letter. */
+function goesOn(point: string, clause: string | undefined, language: string): string {
+  if (clause !== undefined && clause.toLowerCase() === point.toLowerCase()) return clause
+  return language.startsWith('de') && !notNouns.test(point) ? point : small(point)
+}
+
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
 /** Search title, description, words and slug, each from what earlier steps wrote or stands on the product. */
@@ -32,8 +41,7 @@ export function composeSearch(c: Composing): DraftText[] {
     const phrases = bank.phrases[fact.attribute]
     const value = phrases && !(fact.parts.length > 1 && fact.source === 'variants') ? valueOf(fact, phrases, language, false) : undefined
     const say = (phrase: string) => inForm(phrase, noun?.form ?? 'n', bank).replaceAll('{v}', value!)
-    // After a comma a clause goes on; a point is made to do so where the language has no nouns with capitals.
-    return value === undefined || fact.number === 0 ? [] : [{ fact: fact.attribute, text: say(phrases!.point), on: phrases!.clause ? say(phrases!.clause) : language.startsWith('de') ? say(phrases!.point) : small(say(phrases!.point)) }]
+    return value === undefined || fact.number === 0 ? [] : [{ fact: fact.attribute, text: say(phrases!.point), on: goesOn(say(phrases!.point), phrases!.clause && say(phrases!.clause), language), value: value! }]
   })
   const spelled = (s: string) => bank.spelling?.(s, language) ?? s
   const out: DraftText[] = []
@@ -46,9 +54,9 @@ export function composeSearch(c: Composing): DraftText[] {
   const most = Math.min(styles['search-description']?.characters?.most ?? descriptionCharacters, wishes.characters ?? Infinity)
   let description = summary !== '' ? summary : noun ? `${name}.` : ''
   const used: string[] = []
-  for (const { fact, text } of lead) {
-    const next = `${description} ${spelled(text)}.`
-    if (description === '' || perceivedLength(next) > most || fold(description).includes(fold(text))) continue
+  for (const { fact, text, value } of lead) {
+    const next = `${description} ${spelled(text).replace(/\.$/, '')}.`
+    if (description === '' || perceivedLength(next) > most || fold(description).includes(fold(value))) continue
     if (inStyle(next, styles['search-description']) === undefined) continue
     description = next
     used.push(fact)
