@@ -33,7 +33,8 @@ export async function benchReadiness() {
   benchTexts()
 }
 
-async function benchCore() {
+/** What core judges in a second, by itself. */
+export async function benchCore() {
   const db = database()
   const { setup, prepared } = await judgedWith(db, Date.now())
   const { rows } = await db.execute<{ id: number }>(sql`select id from product where parent_id is null order by id limit 3000`)

@@ -110,7 +110,9 @@ export interface SuggestionDocument {
   state: SuggestionState
   decided: { by: string | null; at: string; value: Value | null } | null
 }
-export interface SuggestionGroup { key: string; title: string; note: string; open: number; outdated: number }
+/** What became of a run: what it drafted for, what it cost, what could not be done and how often. */
+export interface RunReport { products: number; thin: number; units: number; unit: string | null; notes: { note: string; times: number }[] }
+export interface SuggestionGroup { key: string; title: string; note: string; open: number; outdated: number; run: RunReport | null }
 
 /** What is decided of suggestions: one by one, or of all that a filter finds. */
 export interface DecisionBody {

@@ -125,15 +125,18 @@ test('a fact that has changed since makes a suggestion outdated, and accepting a
 
 test('old and new stand side by side with what differs', async ({ page }) => {
   await enter(page, '/review/run?recipe=whole-page&in=uk/en-GB&q=PE-1822')
+  const { token } = await (await page.request.get('/api/session')).json() as { token: string }
+  await page.request.patch('/api/products/PE-1822', { headers: { 'If-Match': '*', 'x-inkloom-token': token }, data: { values: [{ attribute: 'summary', language: 'en-GB', value: 'A pannier made of old tarpaulin that holds 22 l.' }] } })
   await page.getByLabel('everything, to be read beside what is there').check()
   await expect(page.getByText(/^1 product\./)).toBeVisible()
   await page.getByRole('button', { name: /Start the run/ }).click()
   await expect(page.getByText(/The whole page in English \(United Kingdom\): \d+ suggestions wait/)).toBeVisible({ timeout: 30_000 })
   await page.goto('/review/waiting?by=product&group=PE-1822&language=en-GB&in=uk/en-GB')
   const summary = rows(page).filter({ hasText: 'Summary' })
-  await expect(summary.locator('del').first()).toBeVisible()
-  await expect(summary.locator('ins').first()).toBeVisible()
-  await expect(summary.locator('ins').filter({ hasText: 'tarpaulin' })).toBeVisible()
+  await expect(summary.locator('del').filter({ hasText: 'old' })).toBeVisible()
+  await expect(summary.locator('ins').filter({ hasText: 'and carries up to' })).toBeVisible()
+  // Two texts that have nothing in common are read without marks.
+  await expect(rows(page).filter({ hasText: 'Description' }).locator('ins')).toHaveCount(0)
 })
 
 test('a product shows how it stands in search results, and a slug that was changed leads on', async ({ page }) => {

@@ -18,8 +18,16 @@ watch(() => props.editing, (now) => { if (now) draft.value = structuredClone(toR
 /** A text without its markup, its inline values as they read. */
 const plain = (v: Value) => textOf(v).replace(/<data value="([^"]*)"><\/data>/g, (whole, a: string) => props.one.values[a] ?? whole).replaceAll('</p><p>', '</p>\n<p>').split('\n').map(plainShown).join('\n')
 const isText = computed(() => ['text', 'long-text', 'rich-text', 'key-points'].includes(type.value))
-/** What differs, word by word, where there is a text to compare with. */
-const differences = computed(() => (isText.value && props.one.now !== null ? diffWordsWithSpace(plain(props.one.now), plain(props.one.value)) : undefined))
+/** Texts that share less than this are two texts, and are read more easily without marks. */
+const comparable = 0.3
+/** What differs, word by word, where the text that stands there is another wording of the same. */
+const differences = computed(() => {
+  if (!isText.value || props.one.now === null) return undefined
+  const parts = diffWordsWithSpace(plain(props.one.now), plain(props.one.value))
+  const length = (of: (p: (typeof parts)[number]) => boolean) => parts.filter(of).reduce((n, p) => n + p.value.length, 0)
+  const kept = length((p) => !p.added && !p.removed)
+  return kept >= comparable * Math.max(kept + length((p) => p.added), kept + length((p) => p.removed)) ? parts : undefined
+})
 const open = computed(() => props.one.state === 'open')
 const names = (codes: string[]) => codes.map((c) => setup.label(setup.attributes.get(c)?.labels, c)).join(', ')
 const offered = computed(() => [...setup.attributes.values()].filter((a) => a.serves.includes('facts')).map((a) => ({ address: `attribute:${a.code}`, label: setup.label(a.labels, a.code) })))

@@ -71,6 +71,7 @@ async function all(what: 'accept' | 'refuse') {
 }
 const languages = computed(() => setup.languages)
 const title = computed(() => groups.data.value?.items.find((g) => g.key === group.value)?.title)
+const run = computed(() => (by.value === 'run' ? groups.data.value?.items.find((g) => g.key === group.value)?.run : undefined))
 const number = (n: number) => n.toLocaleString('en-GB')
 const byWords = { run: 'work', product: 'product', field: 'field' } as const
 const stateWords = { open: 'waiting', decided: 'decided', refused: 'refused', replaced: 'replaced by a later run' } as const
@@ -100,6 +101,8 @@ useKeys('Review', [
       <p v-if="sure" class="flex basis-full items-center gap-3" role="alert">{{ sure === 'accept' ? `Accept all ${number(list.count.value ?? 0)} unread? What is outdated stays and waits.` : `Refuse all ${number(list.count.value ?? 0)}?` }} <button type="button" class="act main" @click="all(sure)">{{ sure === 'accept' ? 'Accept' : 'Refuse' }} them</button><button type="button" class="plain" @click="sure = undefined">Leave them</button></p>
     </div>
     <p v-if="list.problem.value" class="px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
+    <details v-if="run" class="px-5 pb-2 text-[12.5px] text-ink2"><summary class="min-h-6 cursor-pointer">{{ number(run.products) }} {{ run.products === 1 ? 'product' : 'products' }} drafted for<template v-if="run.thin">, {{ number(run.thin) }} left out because they say too little</template>; it cost {{ number(run.units) }} {{ run.unit }}<template v-if="run.notes.length">; {{ number(run.notes.reduce((n, x) => n + x.times, 0)) }} things could not be done</template></summary>
+      <ul><li v-for="n in run.notes" :key="n.note">{{ n.note }} <template v-if="n.times > 1">{{ number(n.times) }} times.</template></li></ul></details>
     <div class="flex min-h-0 flex-1 border-t border-hair2">
       <nav class="flex w-[215px] shrink-0 flex-col overflow-auto border-r border-hair2 pb-6" aria-label="Groups of suggestions">
         <p class="flex gap-3 px-4 pb-1 pt-2 text-[12.5px]">by <button v-for="(w, b) in byWords" :key="b" type="button" :class="by === b ? 'border-b-[1.5px] border-ink font-semibold' : 'text-ink2'" :aria-pressed="by === b" @click="review.go({ by: b, group: undefined })">{{ w }}</button></p>

@@ -2,7 +2,7 @@ import { sql, type SQL } from 'drizzle-orm'
 import type { Grouping, Origin, SuggestionFilter, SuggestionState } from '@contracts/drafting'
 import type { Value } from '@core/attributes/attribute'
 import type { Db, Tx } from '../connect'
-import type { MadeFromRow } from '../schema'
+import type { MadeFromRow, RunDone } from '../schema'
 import type { StoredSetup } from './setup'
 
 /** A suggestion as it is stored, with what stands at its place now. */
@@ -83,13 +83,13 @@ export async function listSuggestions(db: Db, setup: StoredSetup, f: SuggestionF
 }
 
 /** The groups of a grouping that have suggestions, each with how many, and how many are outdated. */
-export async function groupSuggestions(db: Db, f: SuggestionFilter & { by: Grouping }, personId: number): Promise<{ key: string; open: number; outdated: number; title: string | null; origin: string | null; created: string | null; person: string | null; language: string }[]> {
+export async function groupSuggestions(db: Db, f: SuggestionFilter & { by: Grouping }, personId: number): Promise<{ key: string; open: number; outdated: number; title: string | null; origin: string | null; created: string | null; person: string | null; language: string; done: RunDone | null }[]> {
   const key = { run: sql`s.run_id::text`, product: sql`p.sku::text`, field: sql`case when s.picture is null then s.attribute else 'picture' end` }[f.by]
   const language = f.by === 'field' ? sql`s.language` : sql`''`
   const { rows } = await db.execute(sql`
     select ${key} as key, ${language} as language, count(*)::int as open, count(*) filter (where ${outdated})::int as outdated, ${f.by === 'run' ? sql`max(r.title)` : sql`null::text`} as title,
-      ${f.by === 'run' ? sql`max(r.origin)` : sql`null::text`} as origin, max(r.created)::text as created, ${f.by === 'run' ? sql`max(o.name)` : sql`null::text`} as person
-    from ${from} left join person o on o.id = r.person_id where ${where(f, personId)} group by 1, 2 order by ${f.by === 'run' ? sql`max(s.run_id) desc` : sql`1, 2`} limit 500`)
+      ${f.by === 'run' ? sql`max(r.origin)` : sql`null::text`} as origin, max(r.created)::text as created, ${f.by === 'run' ? sql`max(o.name)` : sql`null::text`} as person, ${f.by === 'run' ? sql`(select x.done from suggestion_run x where x.id = s.run_id)` : sql`null::jsonb`} as done
+    from ${from} left join person o on o.id = r.person_id where ${where(f, personId)} group by 1, 2${f.by === 'run' ? sql`, s.run_id` : sql``} order by ${f.by === 'run' ? sql`max(s.run_id) desc` : sql`1, 2`} limit 500`)
   return rows as never
 }
 

@@ -1,4 +1,4 @@
-import type { Grouping, SuggestionDocument, SuggestionFilter, SuggestionGroup } from '@contracts/drafting'
+import type { Grouping, RunReport, SuggestionDocument, SuggestionFilter, SuggestionGroup } from '@contracts/drafting'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { styleFor, type HouseStyle } from '@core/house-style/style'
 import { languageName } from '@core/language/names'
@@ -11,6 +11,8 @@ import { loadFamilies } from '../../db/queries/families'
 import { readStyles } from '../../db/queries/house-style'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { groupSuggestions, listSuggestions, type ListedSuggestion } from '../../db/queries/suggestions'
+import type { RunDone } from '../../db/schema'
+import { draftingService } from '../../stand-ins/chosen'
 import { TextChecks } from '../readiness/text-checks'
 import type { Person } from '../permission'
 
@@ -61,6 +63,11 @@ export async function suggestionPage(person: Person, q: SuggestionFilter & { by:
   }
 }
 
+/** What became of a run, what could not be done first where it was most. */
+function reportOf({ products, thin, units, notes }: RunDone): RunReport {
+  return { products, thin, units, unit: draftingService().unit, notes: Object.entries(notes).map(([note, times]) => ({ note, times })).sort((a, b) => b.times - a.times) }
+}
+
 /** The groups that have suggestions. Their titles are in the source language. */
 export async function suggestionGroups(person: Person, q: SuggestionFilter & { by: Grouping }): Promise<{ items: SuggestionGroup[]; next: null }> {
   const db = database()
@@ -71,7 +78,7 @@ export async function suggestionGroups(person: Person, q: SuggestionFilter & { b
       const attribute = setup.attributes.get(g.key)
       const title = q.by === 'run' ? g.title! : q.by === 'field' ? (g.key === 'picture' ? 'Text of a picture' : attribute?.labels[setup.source] ?? g.key) : g.key
       const note = q.by === 'run' ? [g.person, g.created?.slice(0, 16)].filter(Boolean).join(' · ') : q.by === 'field' && g.language !== '' ? languageName(g.language) : ''
-      return { key: q.by === 'field' ? `${g.key}@${g.language}` : g.key, title, note, open: g.open, outdated: g.outdated }
+      return { key: q.by === 'field' ? `${g.key}@${g.language}` : g.key, title, note, open: g.open, outdated: g.outdated, run: g.done && ['recipe', 'photo'].includes(g.origin ?? '') ? reportOf(g.done) : null }
     }),
   }
 }
