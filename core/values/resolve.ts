@@ -95,7 +95,7 @@ export function resolve(
       }
     }
   }
-  const missing = { attribute: attribute.code, owner: null, storefront: null, language: null }
-  if (use?.default !== undefined && use.default !== null) return { ...missing, value: use.default, origin: 'default', counts: true }
-  return { ...missing, value: null, origin: 'missing', counts: false }
+  // Written out: spreading a common part into them took fifteen times as long as all of the rest.
+  if (use?.default !== undefined && use.default !== null) return { attribute: attribute.code, value: use.default, origin: 'default', owner: null, storefront: null, language: null, counts: true }
+  return { attribute: attribute.code, value: null, origin: 'missing', owner: null, storefront: null, language: null, counts: false }
 }
