@@ -80,7 +80,10 @@ export function readingOf(family: JudgedFamily, prepared: Prepared): Reading {
   const uses = new Map(prepared.setup.types.get(family.root.type)?.attributes.map((a) => [a.attribute, a]))
   const everywhere = members.map(() => new Map<string, Resolved>())
   const held: (Held | undefined)[] = []
-  const originals: (Original | null | undefined)[] = []
+  const originals: ({ general: Source | undefined; own: Map<string, Source | undefined> } | undefined)[] = []
+  let ofStorefronts: Set<string> | undefined
+  /** Whether a storefront has a text of its own; hardly any product's texts differ by storefront. */
+  const hasOwn = (code: string) => (ofStorefronts ??= new Set(family.root.values.flatMap((v) => (v.storefront === null ? [] : [v.attribute])))).has(code)
   let record: Facts | undefined
   let substance: Substance | undefined
   const variants = family.variants.map((_, i) => i + 1)
@@ -110,14 +113,13 @@ export function readingOf(family: JudgedFamily, prepared: Prepared): Reading {
     }, prepared.setup)),
     record: () => (record ??= recordFacts(family.root, prepared.setup)),
     original({ attribute, place }, { storefront }) {
-      const known = attribute.perStorefront ? undefined : originals[place]
-      if (known !== undefined) return known ?? undefined
-      const { source } = prepared.setup
-      const general = sourceAt(family.root, attribute.code, null, source)
-      const own = attribute.perStorefront ? sourceAt(family.root, attribute.code, storefront.code, source) : undefined
-      const found = own || general ? { own, general } : null
-      if (!attribute.perStorefront) originals[place] = found
-      return found ?? undefined
+      const known = originals[place] ??= { general: sourceAt(family.root, attribute.code, null, prepared.setup.source), own: new Map() }
+      let own: Source | undefined
+      if (attribute.perStorefront && hasOwn(attribute.code)) {
+        if (!known.own.has(storefront.code)) known.own.set(storefront.code, sourceAt(family.root, attribute.code, storefront.code, prepared.setup.source))
+        own = known.own.get(storefront.code)
+      }
+      return own || known.general ? { own, general: known.general } : undefined
     },
     facts({ storefront, moment }) {
       let found = facts.get(storefront.code)

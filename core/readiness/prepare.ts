@@ -22,6 +22,9 @@ export interface Mark {
   sourceHash: string | null
 }
 
+/** Why a piece is left out of a page, and the empty value that is to blame. */
+export interface LeftOut { reason: string; empty: string }
+
 /** What a piece's text has in an edition, known once for all products. */
 export interface PieceHere {
   piece: Piece
@@ -33,6 +36,10 @@ export interface PieceHere {
   translated: boolean
   /** What its text lacks, whatever the product. */
   findings: readonly Finding[]
+  /** Whether it names pictures or files, which can be missing though they are named. */
+  namesFiles: boolean
+  /** By what of it is empty: why it is left out then, or null where it is not. */
+  leftOut: Map<string, LeftOut | null>
 }
 
 /** An edition with everything about it that is the same for every product. */
@@ -132,7 +139,7 @@ function prepareEdition(input: JudgeInput, n: number, storefront: Storefront, ed
   const here = (code: string): PieceHere[] => {
     const piece = input.pieces.get(code)
     if (!piece) return []
-    if (!known.has(code)) known.set(code, pieceHere(piece, reader, asks, setup.source, styleOf('piece')))
+    if (!known.has(code)) known.set(code, pieceHere(piece, reader, asks, setup, styleOf('piece')))
     return [known.get(code)!]
   }
   const live = input.assignments.flatMap((a, index) => (a.resting || (a.limited && limitThatFails(a.limits, lens, storefront.timeZone) !== undefined)
@@ -144,7 +151,7 @@ function prepareEdition(input: JudgeInput, n: number, storefront: Storefront, ed
 }
 
 /** What is lacking in a piece's text of an edition, whatever the product. */
-function pieceHere(piece: Piece, reader: Reader, asks: number, source: string, style: Style): PieceHere {
+function pieceHere(piece: Piece, reader: Reader, asks: number, { source, ...setup }: Pick<Setup, 'source' | 'attributes'>, style: Style): PieceHere {
   const title = findText(piece, 'title', reader)
   const body = findText(piece, 'body', reader)
   const never = !title?.counts ? 'its title is missing in this language' : !body?.counts ? 'it has no text in this language' : null
@@ -164,5 +171,6 @@ function pieceHere(piece: Piece, reader: Reader, asks: number, source: string, s
   if (never === null) {
     for (const f of [...checkText(title!.text, 'text', style), ...checkText(body!.text, 'rich-text', style)]) findings.push({ code: `style:${f.code}`, level: f.level, at, fix: `style:${f.code}|piece|`, said: { message: f.message } })
   }
-  return { piece, never, addresses, translated, findings }
+  const namesFiles = addresses.some((a) => ['media', 'file', 'questions'].includes(setup.attributes.get(a.replace(/^attribute:/, ''))?.type ?? ''))
+  return { piece, never, addresses, translated, findings, namesFiles, leftOut: new Map() }
 }

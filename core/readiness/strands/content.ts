@@ -4,7 +4,7 @@ import type { Library } from '../../media/versions'
 import type { Resolved } from '../../values/resolve'
 import type { Reading } from '../family'
 import { strands } from '../finding'
-import type { JudgedEdition, PieceHere } from '../prepare'
+import type { JudgedEdition, LeftOut, PieceHere } from '../prepare'
 import type { Tally } from '../tally'
 
 const strand = strands.indexOf('content')
@@ -44,24 +44,35 @@ function judgePiece(here: PieceHere, edition: JudgedEdition, values: (code: stri
     return false
   }
   // Where everything that it names has a value, it is shown as it is, and needs no filling in to know that.
-  const complete = addresses.every((address) => {
+  const empty = addresses.filter((address) => {
     const [kind, code] = address.split(':', 2) as [string, string]
-    if (kind === 'storefront') return Boolean(edition.storefront.facts[code])
+    if (kind === 'storefront') return !edition.storefront.facts[code]
     const found = values(code)
-    return found !== undefined && found.value !== null && found.counts
+    return found === undefined || found.value === null || !found.counts
   })
-  if (!complete) {
-    const page = pieceOnPage(piece, edition.reader, reader())
-    if ('because' in page) {
-      const empty = page.empty ?? ''
-      tally?.miss({ code: 'piece-empty', level: 'blocker', at, fix: `piece-empty|${piece.code}|${empty}`, said: { reason: page.reason, ...(empty ? { empty } : {}) } })
-      return false
-    }
+  const left = empty.length > 0 ? leftOutFor(here, empty, edition, reader) : null
+  if (left) {
+    tally?.miss({ code: 'piece-empty', level: 'blocker', at, fix: `piece-empty|${piece.code}|${left.empty}`, said: { reason: left.reason, ...(left.empty ? { empty: left.empty } : {}) } })
+    return false
   }
   tally?.pass(strand)
   for (const f of findings) tally?.miss(f)
   if (translated && !findings.some((f) => f.code.startsWith('piece-'))) tally?.pass(strands.indexOf('language'))
   return true
+}
+
+/**
+ * Why a piece is left out where some of what it names is empty; null where it is shown all the same. That depends on which
+ * are empty alone, so it is found out once for all products; but for files, which can be lost in the library.
+ */
+function leftOutFor(here: PieceHere, empty: readonly string[], edition: JudgedEdition, reader: () => ReturnType<typeof inlineReader>): LeftOut | null {
+  const key = empty.join()
+  const known = here.leftOut.get(key)
+  if (known !== undefined) return known
+  const page = pieceOnPage(here.piece, edition.reader, reader())
+  const found = 'because' in page ? { reason: page.reason, empty: page.empty ?? '' } : null
+  if (!here.namesFiles) here.leftOut.set(key, found)
+  return found
 }
 
 /** Whether a built-in part stands in an area: the description where there is one, the facts where any is shown. */
