@@ -40,3 +40,27 @@ export interface FindingKind {
   /** What one does about all findings of one fix; `of` and `to` are the parts of the fix after the code, in words. */
   fix(parts: { of: string; to: string; language: string; products: number; places: number }): string
 }
+
+const fixes = new Map<string, Map<string, Map<string, string>>>()
+
+/** The fix of a kind, of something and for something, such as `fact-missing|load-limit|rack`: always the very same string, so that findings are told apart by it without reading it. */
+export function fixOf(code: string, of = '', to = ''): string {
+  let byOf = fixes.get(code)
+  if (!byOf) fixes.set(code, (byOf = new Map()))
+  let byTo = byOf.get(of)
+  if (!byTo) byOf.set(of, (byTo = new Map()))
+  let fix = byTo.get(to)
+  if (fix === undefined) byTo.set(to, (fix = `${code}|${of}|${to}`))
+  return fix
+}
+
+const places = new Map<string, Map<string, string>>()
+
+/** The place of a finding, such as `attribute:load-limit`; the very same string each time, too. */
+export function placeOf(kind: 'attribute' | 'picture' | 'piece' | 'area', name: string): string {
+  let byName = places.get(kind)
+  if (!byName) places.set(kind, (byName = new Map()))
+  let place = byName.get(name)
+  if (place === undefined) byName.set(name, (place = `${kind}:${name}`))
+  return place
+}

@@ -3,7 +3,7 @@ import { pieceOnPage } from '../../page/piece-on-page'
 import type { Library } from '../../media/versions'
 import type { Resolved } from '../../values/resolve'
 import type { Reading } from '../family'
-import { strands } from '../finding'
+import { fixOf, placeOf, strands } from '../finding'
 import type { JudgedEdition, LeftOut, PieceHere } from '../prepare'
 import type { Tally } from '../tally'
 
@@ -31,14 +31,14 @@ export function judgeContent(reading: Reading, edition: JudgedEdition, library: 
   }
   for (const area of edition.storefront.layout.needed) {
     if (filled.has(area) || partStands(reading, edition, area, values)) tally.pass(strand)
-    else tally.miss({ code: 'area-empty', level: 'blocker', at: `area:${area}`, fix: `area-empty|${area}|${edition.storefront.code}` })
+    else tally.miss({ code: 'area-empty', level: 'blocker', at: placeOf('area', area), fix: fixOf('area-empty', area, edition.storefront.code) })
   }
 }
 
 /** Whether a piece would stand on the page; what keeps it from it goes into the tally. */
 function judgePiece(here: PieceHere, edition: JudgedEdition, values: (code: string) => Resolved | undefined, reader: () => ReturnType<typeof inlineReader>, tally: Tally | undefined): boolean {
   const { piece, never, addresses, translated, findings } = here
-  const at = `piece:${piece.code}`
+  const at = placeOf('piece', piece.code)
   if (never !== null) {
     tally?.miss({ code: 'piece-no-text', level: 'blocker', at, fix: 'piece-no-text||', said: { reason: never } })
     return false
@@ -52,7 +52,7 @@ function judgePiece(here: PieceHere, edition: JudgedEdition, values: (code: stri
   })
   const left = empty.length > 0 ? leftOutFor(here, empty, edition, reader) : null
   if (left) {
-    tally?.miss({ code: 'piece-empty', level: 'blocker', at, fix: `piece-empty|${piece.code}|${left.empty}`, said: { reason: left.reason, ...(left.empty ? { empty: left.empty } : {}) } })
+    tally?.miss({ code: 'piece-empty', level: 'blocker', at, fix: fixOf('piece-empty', piece.code, left.empty), said: { reason: left.reason, ...(left.empty ? { empty: left.empty } : {}) } })
     return false
   }
   tally?.pass(strand)

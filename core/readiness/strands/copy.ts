@@ -8,7 +8,7 @@ import type { Reading } from '../family'
 import type { JudgedEdition } from '../prepare'
 import { asks } from './facts'
 import type { Tally } from '../tally'
-import { strands } from '../finding'
+import { fixOf, placeOf, strands } from '../finding'
 
 const strand = strands.indexOf('copy')
 
@@ -18,26 +18,26 @@ export function judgeCopy(reading: Reading, edition: JudgedEdition, tally: Tally
   for (const place of prepared.plans.get(family.root.type)?.copy ?? []) {
     const { attribute } = place
     const found = reading.value(attribute, 0, edition)
-    const at = `attribute:${attribute.code}`
+    const at = placeOf('attribute', attribute.code)
     if (found.value === null || !found.counts) {
       if (!asks(place, reading, edition)) continue
-      tally.miss({ code: 'copy-missing', level: 'blocker', at, fix: `copy-missing|${attribute.code}|`, ...(found.value === null ? {} : { said: { language: found.language ?? '' } }) })
+      tally.miss({ code: 'copy-missing', level: 'blocker', at, fix: fixOf('copy-missing', attribute.code), ...(found.value === null ? {} : { said: { language: found.language ?? '' } }) })
       continue
     }
     const style = edition.styleOf(attribute.code)
     const findings = prepared.findings(found.value as never, attribute, style)
     if (findings.length === 0) tally.pass(strand)
     findings.forEach((f, i) => {
-      const finding = { code: `style:${f.code}`, level: f.level, at, fix: `style:${f.code}|${attribute.code}|`, said: { message: f.message } }
+      const finding = { code: `style:${f.code}`, level: f.level, at, fix: fixOf(`style:${f.code}`, attribute.code), said: { message: f.message } }
       // A text is one check, however much is found in it.
       if (i === 0) tally.miss(finding)
       else tally.note(finding)
     })
-    if (attribute.type === 'rich-text' && onlyPictures(found.value)) tally.note({ code: 'only-pictures', level: 'blocker', at, fix: `only-pictures|${attribute.code}|` })
+    if (attribute.type === 'rich-text' && onlyPictures(found.value)) tally.note({ code: 'only-pictures', level: 'blocker', at, fix: fixOf('only-pictures', attribute.code) })
     if (attribute.code === 'search-title' || attribute.code === 'search-words') noteSearch(attribute.code, String(found.value), reading, edition, tally)
     if (style.variantWords === false && family.variants.length > 0) {
       const word = variantWordIn(String(found.value), reading, edition)
-      if (word !== undefined) tally.note({ code: 'name-variant', level: 'remark', at, fix: `name-variant|${attribute.code}|`, said: { word } })
+      if (word !== undefined) tally.note({ code: 'name-variant', level: 'remark', at, fix: fixOf('name-variant', attribute.code), said: { word } })
     }
   }
 }
@@ -53,7 +53,7 @@ function noteSearch(code: 'search-title' | 'search-words', text: string, reading
     const found = attribute && reading.value(attribute, 0, edition)
     return found && found.value !== null && found.counts ? viewOf(found.value, attribute.type, edition.language).stretches : []
   })
-  const at = `attribute:${code}`
+  const at = placeOf('attribute', code)
   if (code === 'search-title') {
     const missing = titleWordsMissing(text, texts, edition.language)
     if (missing.length > 0) tally.note({ code: 'title-words', level: 'remark', at, fix: 'title-words||', said: { words: missing.map((w) => `“${w}”`).join(', ') } })

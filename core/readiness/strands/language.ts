@@ -4,7 +4,7 @@ import type { Original, Reading } from '../family'
 import { rankOf, type JudgedEdition } from '../prepare'
 import { asks } from './facts'
 import type { Tally } from '../tally'
-import { strands } from '../finding'
+import { placeOf, strands } from '../finding'
 
 const strand = strands.indexOf('language')
 
@@ -20,7 +20,7 @@ export function judgeLanguage(reading: Reading, edition: JudgedEdition, tally: T
     const original = reading.original(place, edition)
     if (!original) continue
     const found = reading.value(attribute, 0, edition)
-    const at = `attribute:${attribute.code}`
+    const at = placeOf('attribute', attribute.code)
     if (found.value === null || !found.counts) {
       if (asks(place, reading, edition)) continue
       tally.miss({ code: 'untranslated', level: 'remark', at, fix: 'untranslated||' })

@@ -4,7 +4,7 @@ import { isRequired } from '../../attributes/required'
 import type { Reading } from '../family'
 import type { JudgedEdition } from '../prepare'
 import type { Tally } from '../tally'
-import { strands } from '../finding'
+import { fixOf, placeOf, strands } from '../finding'
 import { findingKinds } from '../kinds'
 
 const strand = strands.indexOf('media')
@@ -30,9 +30,9 @@ export function judgeMedia(reading: Reading, edition: JudgedEdition, library: Li
   let missed = 0
   for (const { code, level, message, picture, view } of found) {
     const kind = `media:${code}`
-    const at = picture === null ? `attribute:pictures` : `picture:${picture}`
+    const at = picture === null ? placeOf('attribute', 'pictures') : placeOf('picture', picture)
     // The sentence of those is made for each language.
-    const finding = { code: kind, level, at, fix: `${kind}|${view ?? ''}|`, ...(findingKinds[kind]!.perLanguage ? {} : { said: { message } }) }
+    const finding = { code: kind, level, at, fix: fixOf(kind, view ?? ''), ...(findingKinds[kind]!.perLanguage ? {} : { said: { message } }) }
     if (level === 'blocker') {
       missed++
       tally.miss(finding)

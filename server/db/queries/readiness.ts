@@ -101,19 +101,37 @@ interface Row { fix: string; blocker: boolean; at: string; said: Said | null; ed
 const keyOf = (fix: string | number, r: { blocker: boolean; at: string; said: Said | null; editions: readonly number[] }) =>
   JSON.stringify([fix, r.blocker, r.at, r.said && Object.entries(r.said).sort(([a], [b]) => (a < b ? -1 : 1)), r.editions])
 
+/** Whether two findings say the same beside their fix and place. */
+function saysTheSame(a: Said | null, b: Said | null): boolean {
+  if (a === b) return true
+  if (a === null || b === null) return false
+  const keys = Object.keys(a)
+  return keys.length === Object.keys(b).length && keys.every((k) => a[k] === b[k])
+}
+
 /** The findings of a product, one for all editions that read alike, in the order in which they were found. */
 function gather(list: readonly EditionReadiness[]): Row[] {
-  const rows = new Map<string, Row>()
+  const rows: Row[] = []
+  // Fixes are few, and each is always the same string: a product has only some findings of one.
+  const byFix = new Map<string, Row[]>()
   for (const { edition, findings } of list) {
     for (const f of findings) {
-      const key = `${f.fix}\n${f.at}\n${f.level}\n${f.said ? JSON.stringify(f.said) : ''}`
-      const known = rows.get(key)
-      // What is found twice in one edition at one place reads as one.
-      if (!known) rows.set(key, { fix: f.fix, blocker: f.level === 'blocker', at: f.at, said: f.said ?? null, editions: [edition] })
-      else if (known.editions.at(-1) !== edition) known.editions.push(edition)
+      const blocker = f.level === 'blocker'
+      const said = f.said ?? null
+      const alike = byFix.get(f.fix)
+      const known = alike?.find((r) => r.at === f.at && r.blocker === blocker && saysTheSame(r.said, said))
+      if (known) {
+        // What is found twice in one edition at one place reads as one.
+        if (known.editions[known.editions.length - 1] !== edition) known.editions.push(edition)
+        continue
+      }
+      const row: Row = { fix: f.fix, blocker, at: f.at, said, editions: [edition] }
+      rows.push(row)
+      if (alike) alike.push(row)
+      else byFix.set(f.fix, [row])
     }
   }
-  return [...rows.values()]
+  return rows
 }
 
 /** What is kept of products that were judged before. */
