@@ -32,10 +32,15 @@ export interface TrialStep {
 export interface TrialProduct { sku: string; name: string; /** What inline values read as. */ values: Record<string, string>; thin: { facts: number; of: number; help: string[] } | null; steps: TrialStep[]; units: number }
 export interface RecipeTrial { service: string; unit: string; items: TrialProduct[] }
 
-/** For which products and languages a recipe runs. */
-export interface RecipeRunBody {
+/** Which products work is about. */
+interface FoundProducts {
   filter?: unknown
   lens?: { storefront?: string; group?: string | null; at?: string }
+}
+const found = { filter: Joi.any().description('A condition; all products without it.'), lens: Joi.object({ storefront: Joi.string(), group: Joi.string().allow(null), at: Joi.string().isoDate() }) }
+
+/** For which products and languages a recipe runs. */
+export interface RecipeRunBody extends FoundProducts {
   editions: { storefront: string; language: string }[]
   /** `missing`: only what is not there yet; `all`: everything, beside what is there. */
   what: 'missing' | 'all'
@@ -43,7 +48,7 @@ export interface RecipeRunBody {
   leaveThin: boolean
 }
 export const recipeRunBody = Joi.object<RecipeRunBody>({
-  filter: Joi.any().description('A condition; all products without it.'), lens: Joi.object({ storefront: Joi.string(), group: Joi.string().allow(null), at: Joi.string().isoDate() }),
+  ...found,
   editions: Joi.array().items(Joi.object({ storefront: Joi.string().required(), language: Joi.string().max(35).required() })).min(1).max(50).required(),
   what: Joi.string().valid('missing', 'all').default('missing'), leaveThin: Joi.boolean().default(true),
 })
@@ -51,11 +56,11 @@ export const recipeRunBody = Joi.object<RecipeRunBody>({
 export interface RunPreview { products: number; pages: number; thin: number; units: number; unit: string; sample: number }
 
 /** Photos that are read for suggestions: colours that are missing, alternative texts. */
-export interface PhotoRunBody { filter?: unknown; lens?: RecipeRunBody['lens']; storefront: string; language: string }
-export const photoRunBody = Joi.object<PhotoRunBody>({ filter: Joi.any(), lens: Joi.object({ storefront: Joi.string(), group: Joi.string().allow(null), at: Joi.string().isoDate() }), storefront: Joi.string().required(), language: Joi.string().max(35).required() })
+export interface PhotoRunBody extends FoundProducts { storefront: string; language: string }
+export const photoRunBody = Joi.object<PhotoRunBody>({ ...found, storefront: Joi.string().required(), language: Joi.string().max(35).required() })
 /** Products that are held against the data pool for suggestions. */
-export interface PoolRunBody { filter?: unknown; lens?: RecipeRunBody['lens'] }
-export const poolRunBody = Joi.object<PoolRunBody>({ filter: Joi.any(), lens: Joi.object({ storefront: Joi.string(), group: Joi.string().allow(null), at: Joi.string().isoDate() }) })
+export type PoolRunBody = FoundProducts
+export const poolRunBody = Joi.object<PoolRunBody>(found)
 
 export const origins = ['recipe', 'photo', 'data-pool', 'import'] as const
 export type Origin = (typeof origins)[number]
@@ -128,6 +133,3 @@ export const decisionBody = Joi.object<DecisionBody>({
   all: Joi.object({ ...filter, do: Joi.string().valid('accept', 'refuse').required() }),
 }).xor('decisions', 'all')
 export interface DecisionReport { accepted: number; refused: number; reopened: number; failed: { id: number; message: string }[]; failedCount: number; step: number | null }
-
-/** Slugs: which product an address means. */
-export interface SlugAnswer { sku: string; slug: string; redirect: boolean }

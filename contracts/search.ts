@@ -19,3 +19,6 @@ export interface SameTexts {
   products: number
   groups: { least: number; products: number; texts: { text: string; products: number; skus: string[] }[] }[]
 }
+
+/** Slugs: which product an address means. */
+export interface SlugAnswer { sku: string; slug: string; redirect: boolean }

@@ -36,7 +36,7 @@ const cancel = (id: string) => post(`/api/jobs/${id}/cancel`).catch(tellProblem)
     <div v-if="job" class="flex min-w-0 items-center gap-3" role="status">
       <b class="truncate font-semibold text-ink">{{ job.title }}</b>
       <span v-if="job.state === 'running' && job.total">{{ number(job.done) }} of {{ number(job.total) }} {{ unit }}</span>
-      <progress v-if="job.state === 'running'" class="h-1 w-40" :value="job.total ? job.done : undefined" :max="job.total ?? undefined" :aria-label="job.title" />
+      <progress v-if="job.state === 'running'" class="bar h-1 w-40" :value="job.total ? job.done : undefined" :max="job.total ?? undefined" :aria-label="job.title" />
       <span>{{ state[job.state] }}{{ job.state === 'done' && job.total ? `, ${number(job.total)} ${unit}` : '' }} {{ left }}</span>
       <NuxtLink v-if="proposes.includes(job.kind) && job.kind !== 'import'" class="plain" to="/review/waiting">Read them</NuxtLink>
       <NuxtLink v-else-if="job.state === 'done' && reports[job.kind]" class="plain" :to="{ path: reports[job.kind], query: { job: job.id } }">Report</NuxtLink>
@@ -49,9 +49,3 @@ const cancel = (id: string) => post(`/api/jobs/${id}/cancel`).catch(tellProblem)
       <button class="ml-2 flex items-center gap-1.5" type="button" @click="emit('keys')"><span class="key">?</span> keys</button></span>
   </footer>
 </template>
-
-<style scoped>
-progress { appearance: none; border: 0; background: var(--shade); border-radius: 2px; }
-progress::-webkit-progress-bar { background: var(--shade); border-radius: 2px; }
-progress::-webkit-progress-value { background: var(--indigo); border-radius: 2px; }
-</style>

@@ -42,7 +42,7 @@ const many = (n: number, one: string, more = `${one}s`) => `${n.toLocaleString('
   <section class="border-t border-hair2 bg-sheet px-5 py-3" aria-label="What was sent">
     <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1" role="status">
       <b class="font-semibold">{{ busy ? `Sending ${many(uploads.length, 'file')}` : `${many(count('made', 'replaced'), 'file')} taken into the library` }}</b>
-      <progress v-if="busy" class="h-1 w-48" :value="uploads.length - count('waits', 'goes')" :max="uploads.length" aria-label="Files sent" />
+      <progress v-if="busy" class="bar h-1 w-48" :value="uploads.length - count('waits', 'goes')" :max="uploads.length" aria-label="Files sent" />
       <span v-if="busy" class="text-ink2">{{ uploads.length - count('waits', 'goes') }} of {{ uploads.length }}</span>
       <span v-if="count('unchanged')" class="text-ink2">{{ count('unchanged') }} were there already</span>
       <span v-if="refused.length" class="text-madder">{{ refused.length }} refused</span>

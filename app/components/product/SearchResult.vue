@@ -28,16 +28,10 @@ const borrowed = computed(() => [fromWords[data.value?.title.from ?? ''], fromWo
       <p class="code truncate" dir="ltr">{{ storefront }} / {{ language }} / {{ data.slug.text }}</p>
     </div>
     <p class="flex flex-wrap items-center gap-x-5 gap-y-1 pt-1.5 text-[12px] text-ink2">
-      <span v-for="w in widths" :key="w.what" class="flex items-center gap-1.5">{{ w.what }} <progress class="h-1 w-24" :value="Math.min(w.is, w.most)" :max="w.most" :aria-label="`${w.what}: ${w.is} of ${w.most} pixels`" /> <span :class="{ 'font-semibold text-ochre': w.is > w.most }">{{ w.is }} of {{ w.most }} pixels</span></span>
+      <span v-for="w in widths" :key="w.what" class="flex items-center gap-1.5">{{ w.what }} <progress class="bar h-1 w-24" :value="Math.min(w.is, w.most)" :max="w.most" :aria-label="`${w.what}: ${w.is} of ${w.most} pixels`" /> <span :class="{ 'font-semibold text-ochre': w.is > w.most }">{{ w.is }} of {{ w.most }} pixels</span></span>
       <span v-if="borrowed">{{ borrowed }}</span>
       <span v-if="data.slug.former.length">{{ data.slug.former.length === 1 ? 'One former slug leads' : `${data.slug.former.length} former slugs lead` }} here: <span class="code">{{ data.slug.former.slice(0, 4).join(', ') }}</span></span>
     </p>
     <ul v-if="data.findings.length" class="pt-1 text-[12px] text-ochre" aria-label="Findings about search texts"><li v-for="(f, i) in data.findings" :key="i">{{ setup.label(setup.attributes.get(f.field)?.labels, f.field) }}: {{ f.message }}</li></ul>
   </section>
 </template>
-
-<style scoped>
-progress { appearance: none; border: 0; background: var(--shade); border-radius: 2px; }
-progress::-webkit-progress-bar { background: var(--shade); border-radius: 2px; }
-progress::-webkit-progress-value { background: var(--indigo); border-radius: 2px; }
-</style>

@@ -119,7 +119,7 @@ const accepts = '.csv,.txt,.tsv,.xlsx,.jsonl,.ndjson,text/csv'
     </div>
     <div v-if="busy" class="mt-4 flex items-center gap-3" role="status">
       <span>{{ busyWords[busy] }}<template v-if="job?.total && busy !== 'send'"> row {{ number(job.done) }} of {{ number(job.total) }}</template> …</span>
-      <progress class="h-1.5 w-64" :value="job?.total ? job.done : undefined" :max="job?.total ?? undefined" aria-label="Progress" />
+      <progress class="bar h-1.5 w-64" :value="job?.total ? job.done : undefined" :max="job?.total ?? undefined" aria-label="Progress" />
     </div>
     <p v-if="failure" class="mt-4 text-madder" role="alert">{{ failure }}</p>
 

@@ -35,9 +35,12 @@ export async function openDesk(recipe: Desk['recipe'], edition: Desk['edition'],
   }
   const styles = await readStyles(database())
   const taken = recipe.steps.some((s) => s.kind === 'names') ? await wordsOfNames(database(), setup) : new Set<string>()
-  for (const word of styles.flatMap((s) => s.settings.avoid ?? [])) fold(word).split(/[^\p{L}\p{N}]+/u).forEach((w) => taken.add(w))
+  for (const name of styles.flatMap((s) => s.settings.avoid ?? [])) wordsIn(name).forEach((w) => taken.add(w))
   return { recipe, edition, reader, setup, styles, taken }
 }
+
+/** The words of a name, folded. */
+const wordsIn = (name: string) => fold(name).split(/[^\p{L}\p{N}]+/u).filter(Boolean)
 
 /** How much a family says, whatever the language. */
 export function substanceOfFamily(family: StoredFamily, setup: StoredSetup): Substance {
@@ -55,7 +58,7 @@ export async function draftFamilies(families: readonly StoredFamily[], desk: Des
     const results = await runRecipe({ recipe, family, reader, setup, styleOf: (field) => styleFor(styles, field, edition), beside: beside(family), taken: [...taken], service: draftingService() })
     out.set(family, results)
     // Two products of one run are not called alike.
-    for (const r of results) if (r.kind === 'names') for (const p of r.proposals) [p.value, ...p.alternatives].forEach((v) => fold(String(v)).split(/[^\p{L}\p{N}]+/u).forEach((w) => taken.add(w)))
+    for (const r of results) if (r.kind === 'names') for (const p of r.proposals) [p.value, ...p.alternatives].flatMap((v) => wordsIn(String(v))).forEach((w) => taken.add(w))
   }
   return out
 }

@@ -1,5 +1,4 @@
-import type { SearchTexts } from '@contracts/search'
-import type { SlugAnswer } from '@contracts/drafting'
+import type { SearchTexts, SlugAnswer } from '@contracts/search'
 import { valuesFor } from '@core/page/assemble'
 import { plainText } from '@core/richtext/read'
 import { searchWordsKnown, searchWordsOf, titleWordsMissing } from '@core/search/check'

@@ -37,8 +37,6 @@ export interface Bank {
   demonstratives: Readonly<Record<Form, string>>
   beforeVowel?: Partial<Record<Form, string>>
   phrases: Readonly<Record<string, Phrases>>
-  /** In which order facts are told, and in which paragraph. */
-  order: readonly (readonly string[])[]
   /** How a description begins: with what the thing is made of, or without. `{this}` is the noun with its demonstrative. */
   madeOf: (form: Form) => string
   /** What a material reads as after “made of”, by its label. */
@@ -52,6 +50,12 @@ export interface Bank {
   /** Swiss or other spellings of a text. */
   spelling?: (text: string, language: string) => string
 }
+
+/** In which order facts are told, by paragraph: what it does and is, then how it is used. */
+export const tellingOrder: readonly (readonly string[])[] = [
+  ['volume', 'load-limit', 'output', 'burn-time', 'security-level', 'tools', 'content', 'duration', 'places', 'pages', 'child-weight', 'length', 'width', 'max-pressure', 'weight'],
+  ['mounting', 'rail-diameter', 'valves', 'wheel-size', 'tyre-width', 'size', 'colour', 'weather', 'reflective', 'puncture-layer', 'battery-included', 'season', 'in-the-box', 'warranty-years'],
+]
 
 /** A label inside a sentence: a small letter, unless it is a word of capitals. */
 export const small = (label: string) => (/^\p{Lu}\p{Ll}/u.test(label) ? label.charAt(0).toLowerCase() + label.slice(1) : label)

@@ -5,7 +5,7 @@ import { perceivedLength } from '@core/house-style/count'
 import { applyFix } from '@core/house-style/apply-fix'
 import type { Style } from '@core/house-style/style'
 import { escapeText } from '@core/richtext/tree'
-import { inForm, listed, valueOf, type Bank, type Noun } from './bank'
+import { inForm, listed, tellingOrder, valueOf, type Bank, type Noun } from './bank'
 import type { Wishes } from './instruction'
 
 /** What a text is put together with. */
@@ -24,7 +24,7 @@ const ended = (s: string) => (/[.!?…]$/.test(s) ? s : `${s}.`)
 
 /** The facts in the order in which they are told: what was asked for first, then the bank's order; what was left out is not there. */
 export function ordered({ request, bank, wishes }: Composing): DraftFact[] {
-  const order = ['material', ...bank.order.flat()]
+  const order = ['material', ...tellingOrder.flat()]
   const place = (a: string) => {
     const asked = [...wishes.first, ...wishes.say].indexOf(a)
     return asked >= 0 ? asked - 1000 : order.includes(a) ? order.indexOf(a) : 500
@@ -112,7 +112,7 @@ export function composeDescription(c: Composing): DraftText | undefined {
     // The first sentence that is about the product itself names it; those after it need not.
     const text = said(fact, 'sentence', c, style, true, !introduced)
     introduced ||= text !== undefined && noun !== undefined && text.startsWith(named(noun, bank))
-    if (text !== undefined) lines.push({ text, fact: fact.attribute, paragraph: bank.order[1]?.includes(fact.attribute) ? 1 : 0 })
+    if (text !== undefined) lines.push({ text, fact: fact.attribute, paragraph: tellingOrder[1]!.includes(fact.attribute) ? 1 : 0 })
   }
   const fixed = [wishes.beginning, wishes.ending].filter((t): t is string => t !== undefined).length
   const kept = lines.slice(0, Math.max(1, (wishes.sentences ?? 8) - fixed))

@@ -46,7 +46,6 @@ export const english: Bank = {
     'warranty-years': { sentences: ['The warranty lasts {v} years.'], familiar: 'You have {v} years of warranty.', point: '{v} years of warranty' },
     'in-the-box': { sentences: ['In the box: {v}.'], point: 'In the box: {v}' },
   },
-  order: [['volume', 'load-limit', 'output', 'burn-time', 'security-level', 'tools', 'content', 'duration', 'places', 'pages', 'child-weight', 'length', 'width', 'max-pressure', 'weight'], ['mounting', 'rail-diameter', 'valves', 'wheel-size', 'tyre-width', 'size', 'colour', 'weather', 'reflective', 'puncture-layer', 'battery-included', 'season', 'in-the-box', 'warranty-years']],
   madeOf: () => '{This} [is|are] made of {material}.',
   materials: {
     'Welded tarpaulin, PVC-free': 'welded, PVC-free tarpaulin', 'Waxed canvas': 'waxed canvas', 'Aluminium': 'aluminium', 'Hardened steel': 'hardened steel', 'Chromoly steel': 'chromoly steel', 'Merino wool': 'merino wool', 'Recycled nylon': 'recycled nylon',

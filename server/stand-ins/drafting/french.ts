@@ -45,7 +45,6 @@ export const french: Bank = {
     'warranty-years': { sentences: ['La garantie est de {v} ans.'], familiar: 'Tu as {v} ans de garantie.', formal: 'Vous avez {v} ans de garantie.', point: '{v} ans de garantie' },
     'in-the-box': { sentences: ['La boîte contient {v}.'], point: 'La boîte contient {v}' },
   },
-  order: [['volume', 'load-limit', 'output', 'burn-time', 'security-level', 'tools', 'content', 'duration', 'places', 'pages', 'child-weight', 'length', 'width', 'max-pressure', 'weight'], ['mounting', 'rail-diameter', 'valves', 'wheel-size', 'tyre-width', 'size', 'colour', 'weather', 'reflective', 'puncture-layer', 'battery-included', 'season', 'in-the-box', 'warranty-years']],
   madeOf: () => '{This} [est|sont] en {material}.',
   materials: {
     'Bâche soudée, sans PVC': 'bâche soudée sans PVC', 'Toile cirée': 'toile cirée', 'Aluminium': 'aluminium', 'Acier trempé': 'acier trempé', 'Acier chromoly': 'acier chromoly', 'Laine mérinos': 'laine mérinos', 'Nylon recyclé': 'nylon recyclé',

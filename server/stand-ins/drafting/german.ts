@@ -44,7 +44,6 @@ export const german: Bank = {
     'warranty-years': { sentences: ['Die Garantie gilt {v} Jahre.'], familiar: 'Du hast {v} Jahre Garantie.', formal: 'Sie haben {v} Jahre Garantie.', point: '{v} Jahre Garantie' },
     'in-the-box': { sentences: ['Im Lieferumfang: {v}.'], point: 'Im Lieferumfang: {v}' },
   },
-  order: [['volume', 'load-limit', 'output', 'burn-time', 'security-level', 'tools', 'content', 'duration', 'places', 'pages', 'child-weight', 'length', 'width', 'max-pressure', 'weight'], ['mounting', 'rail-diameter', 'valves', 'wheel-size', 'tyre-width', 'size', 'colour', 'weather', 'reflective', 'puncture-layer', 'battery-included', 'season', 'in-the-box', 'warranty-years']],
   madeOf: () => '{This} [besteht|bestehen] aus {material}.',
   materials: {
     'Verschweisste Plane, PVC-frei': 'verschweißter, PVC-freier Plane', 'Gewachstes Segeltuch': 'gewachstem Segeltuch', 'Aluminium': 'Aluminium', 'Gehärteter Stahl': 'gehärtetem Stahl', 'Chrommolybdänstahl': 'Chrommolybdänstahl', 'Merinowolle': 'Merinowolle', 'Recyceltes Nylon': 'recyceltem Nylon',
