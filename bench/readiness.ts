@@ -98,7 +98,8 @@ async function benchView() {
   note('The readiness view opens, the ten fixes included, 95th percentile', quantile(t, 0.95), 400, ' ms', `median ${quantile(t, 0.5).toFixed(1)} ms`)
 }
 
-function benchTexts() {
+/** How long the house style takes for one description. */
+export function benchTexts() {
   const settings = { banned: ['cheap', 'money back', 'world-class'], preferred: [{ use: 'pannier', insteadOf: ['saddlebag', 'side bag'] }], characters: { least: 100, most: 2000 }, words: { least: 10, most: 400 }, ease: 30 }
   const text = (sentence: string) => `<p>${sentence.repeat(Math.ceil(750 / sentence.length))}</p><p><strong>${sentence.repeat(Math.ceil(750 / sentence.length))}</strong></p>`
   const one = (what: string, language: string, sentence: string, most: number) => {

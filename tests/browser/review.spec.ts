@@ -10,8 +10,6 @@ const step = (page: Page, name: string) => trial(page).getByRole('region', { nam
 const waiting = (page: Page) => page.getByRole('status').filter({ hasText: /\d+ (suggestions|in “)/ })
 const count = async (page: Page) => Number((await waiting(page).innerText()).replace(/[^\d].*$/, ''))
 
-test.describe.configure({ mode: 'serial' })
-
 test('a recipe is tried on three products, and another instruction gives another text', async ({ page }) => {
   await enter(page, '/review/recipes?in=de/de-DE')
   await page.getByRole('link', { name: 'The whole page' }).click()

@@ -16,7 +16,7 @@ const offered = computed(() => [
 </script>
 
 <template>
-  <section data-entry class="border-b border-hair py-2.5" :aria-label="kind.label" @keydown.alt.up.prevent="emit('up')" @keydown.alt.down.prevent="emit('down')">
+  <section data-entry class="border-b border-hair py-2.5" :aria-label="`Step: ${kind.label}`" @keydown.alt.up.prevent="emit('up')" @keydown.alt.down.prevent="emit('down')">
     <div class="mb-1 flex items-baseline gap-2.5">
       <span data-handle class="cursor-grab text-ink3" :title="`Drag to move ${kind.label}`">{{ place }}</span>
       <h3 class="font-semibold">{{ kind.label }}</h3><span class="min-w-0 flex-1 text-[12.5px] text-ink2">{{ kind.does }}</span>

@@ -11,21 +11,16 @@ const at = ref(0)
 const busy = ref(false)
 const result = shallowRef<RecipeTrial>()
 const problem = ref('')
-// Three products of the catalogue to begin with.
-onMounted(async () => {
-  if (skus.value.length > 0) return
-  try {
-    skus.value = (await get<{ items: { sku: string }[] }>('/api/products', { limit: 3 })).items.map((p) => p.sku)
-  } catch (e) {
-    tellProblem(e)
-  }
-})
+/** Three products of the catalogue to begin with; whoever is quick waits for them. */
+const begun = skus.value.length > 0 ? Promise.resolve() : get<{ items: { sku: string }[] }>('/api/products', { limit: 3 }).then((a) => { skus.value = a.items.map((p) => p.sku) }, tellProblem)
 function choose(i: number, sku: string) {
   if (sku && !skus.value.includes(sku)) skus.value = skus.value.map((s, j) => (j === i ? sku : s))
 }
 async function run() {
+  if (busy.value) return
   busy.value = true
   problem.value = ''
+  await begun
   try {
     result.value = await post<RecipeTrial>('/api/recipes/trial', { recipe: { ...props.recipe, code: props.recipe.code || 'new', name: props.recipe.name.trim() || 'New' }, skus: skus.value.slice(0, 3), storefront: lens.storefront, language: lens.language })
     at.value = Math.min(at.value, result.value.items.length - 1)
