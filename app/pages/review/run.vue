@@ -64,8 +64,8 @@ useKeys('Running a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always
       <fieldset class="flex flex-wrap gap-x-5 gap-y-1"><legend class="sr-only">Editions that are drafted for</legend><label v-for="e in writable" :key="e.id" class="flex min-h-6 items-center gap-1.5" :class="`thread-${e.storefront}`"><input type="checkbox" :checked="editions.includes(e.id)" @change="toggle(e.id)"><span class="dot" />{{ setup.storefrontName(e.storefront) }}, {{ bareLanguageName(e.language) }}</label></fieldset>
       <span class="pt-0.5 text-ink2">What</span>
       <div class="space-y-1">
-        <label class="flex items-center gap-1.5"><input v-model="what" type="radio" value="missing">only what is not there yet</label><label class="flex items-center gap-1.5"><input v-model="what" type="radio" value="all">everything, to be read beside what is there</label>
-        <label class="flex items-center gap-1.5 pt-1"><input v-model="leaveThin" type="checkbox">leave out products that say too little to write from</label>
+        <label class="flex min-h-6 items-center gap-1.5"><input v-model="what" type="radio" value="missing">only what is not there yet</label><label class="flex min-h-6 items-center gap-1.5"><input v-model="what" type="radio" value="all">everything, to be read beside what is there</label>
+        <label class="flex min-h-6 items-center gap-1.5"><input v-model="leaveThin" type="checkbox">leave out products that say too little to write from</label>
       </div>
       <span class="pt-0.5 text-ink2">Comes to</span>
       <div role="status" :aria-busy="preview.busy.value">
