@@ -11,7 +11,7 @@ import { benchList } from './list'
 import { table } from './measure'
 import { benchProof } from './proof'
 import { benchReach } from './reach'
-import { benchCore, benchReadiness, benchTexts } from './readiness'
+import { benchAnew, benchQuick, benchReadiness } from './readiness'
 
 // `npm run bench -- reach` runs one part, on the catalogue that an earlier run has left.
 const wanted = process.argv.slice(2)
@@ -29,10 +29,8 @@ if (asked('import')) {
 if (asked('reach')) await benchReach()
 if (asked('readiness')) await benchReadiness()
 // Parts of the one above that are quick, for those who work on them.
-if (wanted.includes('judge')) {
-  await benchCore()
-  benchTexts()
-}
+if (wanted.includes('judge')) await benchQuick()
+if (wanted.includes('anew')) await benchAnew()
 if (asked('list')) await benchList()
 if (asked('proof')) await benchProof()
 if (asked('export')) await benchExport()

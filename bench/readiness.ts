@@ -27,14 +27,23 @@ export async function benchReadiness() {
   const db = database()
   await settleTables(db)
   await benchCore()
-  await benchAll()
+  await benchFirst()
+  await benchAnew()
   await benchEdit()
   await benchView()
   benchTexts()
 }
 
-/** What core judges in a second, by itself. */
-export async function benchCore() {
+/** What of it is quick, on a catalogue that was judged before: core, one edit, the view, the house style. */
+export async function benchQuick() {
+  judgeBeforeCommit()
+  await benchCore()
+  await benchEdit()
+  await benchView()
+  benchTexts()
+}
+
+async function benchCore() {
   const db = database()
   const { setup, prepared } = await judgedWith(db, Date.now())
   const { rows } = await db.execute<{ id: number }>(sql`select id from product where parent_id is null order by id limit 3000`)
@@ -64,12 +73,17 @@ async function copied(client: pg.PoolClient): Promise<number> {
   return reading + wrote
 }
 
-async function benchAll() {
-  const all = () => inTransaction((tx) => touchSet(tx, { all: true }).then(() => { tx.touched = nothingTouched() }))
+const all = () => inTransaction((tx) => touchSet(tx, { all: true }).then(() => { tx.touched = nothingTouched() }))
+
+async function benchFirst() {
   await all()
   const first = performance.now()
   const { products } = await judgeDue(Date.now)
   note(`${products.toLocaleString('en-GB')} products judged for the first time (for information)`, (performance.now() - first) / 1000, null, ' s', '')
+}
+
+/** All products of a catalogue that was judged before, once more. */
+export async function benchAnew() {
   await all()
   global.gc?.()
   const before = process.memoryUsage().rss
@@ -98,8 +112,7 @@ async function benchView() {
   note('The readiness view opens, the ten fixes included, 95th percentile', quantile(t, 0.95), 400, ' ms', `median ${quantile(t, 0.5).toFixed(1)} ms`)
 }
 
-/** How long the house style takes for one description. */
-export function benchTexts() {
+function benchTexts() {
   const settings = { banned: ['cheap', 'money back', 'world-class'], preferred: [{ use: 'pannier', insteadOf: ['saddlebag', 'side bag'] }], characters: { least: 100, most: 2000 }, words: { least: 10, most: 400 }, ease: 30 }
   const text = (sentence: string) => `<p>${sentence.repeat(Math.ceil(750 / sentence.length))}</p><p><strong>${sentence.repeat(Math.ceil(750 / sentence.length))}</strong></p>`
   const one = (what: string, language: string, sentence: string, most: number) => {
