@@ -1,17 +1,16 @@
 import type { Attribute, AttributeTypeName, Value } from '../attributes/attribute'
 import { attributeTypes } from '../attributes/types/registry'
 import type { Family, Product, Setup } from '../catalogue/model'
-import { valuePath } from '../catalogue/patch'
+import { scopeOfPath, valuePath } from '../catalogue/patch'
 import { colourIn, labOfHex, nameOfColour } from '../media/colour-names'
 import type { PhotoReading } from '../media/reading'
 import { valuesFor } from '../page/assemble'
 import type { PoolComparison } from '../pool/compare'
-import { scopeOfPath } from '../catalogue/patch'
 import type { Reader } from '../values/resolve'
 import { isProse } from './recipe'
 
 /** Where a fact is from. */
-export type FactSource = 'own' | 'parent' | 'default' | 'variants' | 'data-pool' | 'photo'
+export type FactSource = 'own' | 'default' | 'variants' | 'data-pool' | 'photo'
 
 /** A fact that a draft may say, in the language and units of an edition. */
 export interface DraftFact {
@@ -27,7 +26,7 @@ export interface DraftFact {
   /** Whether an inline value would say the same, so that the text follows the product. */
   inline: boolean
   source: FactSource
-  /** The source in words: the item of the pool, the parent's SKU. */
+  /** The source in words: the item of the pool, the number of variants. */
   said: string
 }
 
@@ -109,7 +108,7 @@ function offeredBy(variants: readonly Product[], family: Family, attribute: Attr
   }).sort((a, b) => place(a) - place(b))
 }
 
-const sourceWords: Record<FactSource, string> = { 'own': '', 'parent': 'from its parent', 'default': 'what its type gives', 'variants': 'offered by', 'data-pool': 'data pool, item', 'photo': 'seen in the photo' }
+const sourceWords: Record<FactSource, string> = { 'own': '', 'default': 'what its type gives', 'variants': 'offered by', 'data-pool': 'data pool, item', 'photo': 'seen in the photo' }
 
 /** A fact as a line: “Volume: 18 L”, with its source where it is not the product's own. */
 export function factLine({ label, parts, source, said }: DraftFact): string {

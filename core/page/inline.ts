@@ -7,6 +7,14 @@ const smallest = new Set(['p', 'li', 'tr', 'h2', 'h3', 'h4', 'figure'])
 /** What an inline value reads as in an edition; undefined where it is empty. Formatted texts have `html` too. */
 export type ValueReader = (address: string) => { text: string; html?: string } | undefined
 
+/** What addresses read as, for those that have a value. */
+export function readAddresses(addresses: readonly string[], read: ValueReader): Record<string, string> {
+  return Object.fromEntries(addresses.flatMap((address) => {
+    const text = read(address)?.text
+    return text === undefined ? [] : [[address, text]]
+  }))
+}
+
 export interface Filled {
   html: string
   /** Addresses that had no value. */

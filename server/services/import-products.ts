@@ -7,7 +7,7 @@ import { readRow, rowKeys, type RowDraft, type RowProblem } from '@core/imports/
 import { inTransaction, Turns, type Tx } from '../db/connect'
 import { loadFamilies, ownersOfGtins, rootsOfSkus, type StoredFamily, type StoredProduct } from '../db/queries/families'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
-import { slugHolders, slugTaken } from '../db/queries/search-keys'
+import { placesMeet, slugHolders, slugTaken } from '../db/queries/search-keys'
 import { addSuggestions, type NewSuggestion } from '../db/queries/suggestions'
 import { beginRun, type Run } from './suggestions/run'
 import { beginStep, reserveProductIds, WriteSet } from '../db/queries/write-products'
@@ -322,10 +322,11 @@ class ImportRun {
     for (const v of draft.patch.values) {
       if (v.attribute !== 'slug' || typeof v.value !== 'string') continue
       const storefront = v.storefront === null ? 0 : this.setup.storefrontIds.get(v.storefront)!
+      const place = { storefront, language: v.language ?? '' }
       const known = [...this.slugs.get(v.value) ?? [], ...stored.get(v.value) ?? []]
-      const other = known.find((o) => o.sku !== draft.sku && o.language === v.language && (o.storefront === storefront || o.storefront === 0 || storefront === 0))
+      const other = known.find((o) => o.sku !== draft.sku && placesMeet(o, place))
       if (other) return { slug: v.value, sku: other.sku }
-      this.slugs.set(v.value, [...this.slugs.get(v.value) ?? [], { sku: draft.sku, storefront, language: v.language ?? '' }])
+      this.slugs.set(v.value, [...this.slugs.get(v.value) ?? [], { sku: draft.sku, ...place }])
     }
     return undefined
   }

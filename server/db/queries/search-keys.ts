@@ -37,6 +37,9 @@ export async function slugOwners(db: Db, wanted: readonly { product: number; sto
   return new Map(rows.map((r) => [r.i, r.sku]))
 }
 
+/** Whether two slugs stand in one storefront's language: the storefront 0 is all of them. */
+export const placesMeet = (a: { storefront: number; language: string }, b: { storefront: number; language: string }) => a.language === b.language && (a.storefront === b.storefront || a.storefront === 0 || b.storefront === 0)
+
 /** That a slug is another product's; the message is for people. */
 export class SlugTaken extends Error {}
 
@@ -50,8 +53,7 @@ export const slugTaken = (slug: string, sku: string) => `${sku} has the slug “
 export async function writeKeys(tx: Tx, changes: readonly KeyChange[]): Promise<void> {
   if (changes.length === 0) return
   const taken = changes.filter((c) => c.field === 'slug' && c.key !== null)
-  const meets = (a: KeyChange, b: KeyChange) => a.key === b.key && a.language === b.language && a.product !== b.product && (a.storefront === b.storefront || a.storefront === 0 || b.storefront === 0)
-  const twice = taken.length > 1 ? taken.find((c, i) => taken.some((x, j) => j < i && meets(c, x))) : undefined
+  const twice = taken.length > 1 ? taken.find((c, i) => taken.some((x, j) => j < i && c.key === x.key && c.product !== x.product && placesMeet(c, x))) : undefined
   if (twice) throw new SlugTaken(`Two of these products would have the slug “${twice.key!}”. In a storefront’s language each product has one of its own.`)
   const rows = sql`jsonb_to_recordset(${JSON.stringify(changes)}::jsonb) as c(field text, product int, storefront smallint, language text, key text)`
   const here = sql`k.product_id = c.product and k.field = c.field and k.storefront_id = c.storefront and k.language = c.language`
@@ -66,10 +68,13 @@ export async function writeKeys(tx: Tx, changes: readonly KeyChange[]): Promise<
     on conflict (product_id, field, storefront_id, language, key) do update set current = true`)
 }
 
+/** The slug that the product of a row `k` has now in a storefront: its own before the one for all. */
+const slugNow = (storefront: number) => sql`(select n.key from search_key n where n.field = 'slug' and n.current and n.product_id = k.product_id and n.language = k.language and n.storefront_id in (0, ${storefront}) order by n.storefront_id desc limit 1)`
+
 /** The product that a slug means in an edition, and its slug now; a storefront's own before one for all, a slug of today before a redirect. */
 export async function productOfSlug(db: Db, storefront: number, language: string, slug: string): Promise<{ sku: string; slug: string | null; redirect: boolean } | undefined> {
   const { rows } = await db.execute<{ sku: string; slug: string | null; redirect: boolean }>(sql`
-    select p.sku, not k.current as redirect, (select n.key from search_key n where n.field = 'slug' and n.current and n.product_id = k.product_id and n.language = k.language and n.storefront_id in (0, ${storefront}) order by n.storefront_id desc limit 1) as slug
+    select p.sku, not k.current as redirect, ${slugNow(storefront)} as slug
     from search_key k join product p on p.id = k.product_id
     where k.field = 'slug' and k.language = ${language} and k.key = ${slug} and k.storefront_id in (0, ${storefront}) order by k.current desc, k.storefront_id desc limit 1`)
   return rows[0]
@@ -78,7 +83,7 @@ export async function productOfSlug(db: Db, storefront: number, language: string
 /** The redirects of an edition, in the order of what they lead from. */
 export async function redirectsOf(db: Db, storefront: number, language: string, after: string, limit: number): Promise<{ from: string; to: string | null; sku: string }[]> {
   const { rows } = await db.execute<{ from: string; to: string | null; sku: string }>(sql`
-    select k.key as "from", p.sku, (select n.key from search_key n where n.field = 'slug' and n.current and n.product_id = k.product_id and n.language = k.language and n.storefront_id in (0, ${storefront}) order by n.storefront_id desc limit 1) as "to"
+    select k.key as "from", p.sku, ${slugNow(storefront)} as "to"
     from search_key k join product p on p.id = k.product_id
     where k.field = 'slug' and not k.current and k.language = ${language} and k.storefront_id in (0, ${storefront}) and k.key > ${after}
       and not exists (select 1 from search_key o where o.field = 'slug' and o.current and o.language = k.language and o.key = k.key and o.storefront_id in (0, ${storefront}))

@@ -5,6 +5,7 @@ import { styleFor } from '@core/house-style/style'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { libraryOf } from '@core/media/versions'
 import { inlineReader, valuesFor } from '@core/page/assemble'
+import { readAddresses } from '@core/page/inline'
 import { normalForm } from '@core/richtext/normal-form'
 import { inlineAddresses } from '@core/richtext/read'
 import { textOf } from '@core/translation/state'
@@ -37,7 +38,7 @@ export async function tryRecipe(body: RecipeTrialBody): Promise<RecipeTrial> {
       const substance = substanceOfFamily(family, setup)
       return {
         sku: family.root.sku, name: String(valuesFor(family.root, family, desk.reader, setup)('name')?.value ?? family.root.sku), thin: substance.thin ? { facts: substance.facts, of: substance.of, help: substance.help.slice(0, 4) } : null,
-        values: Object.fromEntries(addresses.flatMap((a) => (read(a) ? [[a, read(a)!.text]] : []))),
+        values: readAddresses(addresses, read),
         units: results.reduce((n, r) => n + r.units, 0),
         steps: results.map((r) => ({
           kind: r.kind, asked: r.asked, text: r.text, units: r.units, notes: r.notes,

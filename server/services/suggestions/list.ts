@@ -4,6 +4,7 @@ import { styleFor, type HouseStyle } from '@core/house-style/style'
 import { languageName } from '@core/language/names'
 import { libraryOf } from '@core/media/versions'
 import { editionReader, inlineReader, valuesFor } from '@core/page/assemble'
+import { readAddresses } from '@core/page/inline'
 import { inlineAddresses } from '@core/richtext/read'
 import { textOf } from '@core/translation/state'
 import { database } from '../../db/connect'
@@ -43,10 +44,7 @@ export async function suggestionPage(person: Person, q: SuggestionFilter & { by:
     if (!family || addresses.length === 0 || ![...setup.storefronts.values()].some((f) => f.editions.some((e) => e.language === s.language))) return {}
     const reader = editionReader(setup, storefrontFor(setup, s.storefront, s.language), s.language)
     const read = inlineReader(valuesFor([family.root, ...family.variants].find((p) => p.id === s.product_id) ?? family.root, family, reader, setup), reader, setup, libraryOf([]))
-    return Object.fromEntries(addresses.flatMap((a) => {
-      const text = read(a)?.text
-      return text === undefined ? [] : [[a, text]]
-    }))
+    return readAddresses(addresses, read)
   }
   await checks.expect(db, items.flatMap((s) => checkOf(s, setup, styles) ?? []))
   return {

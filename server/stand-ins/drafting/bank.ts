@@ -57,6 +57,9 @@ export const tellingOrder: readonly (readonly string[])[] = [
   ['mounting', 'rail-diameter', 'valves', 'wheel-size', 'tyre-width', 'size', 'colour', 'weather', 'reflective', 'puncture-layer', 'battery-included', 'season', 'in-the-box', 'warranty-years'],
 ]
 
+/** A word that begins a sentence. */
+export const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
+
 /** A label inside a sentence: a small letter, unless it is a word of capitals. */
 export const small = (label: string) => (/^\p{Lu}\p{Ll}/u.test(label) ? label.charAt(0).toLowerCase() + label.slice(1) : label)
 
@@ -82,6 +85,9 @@ export function listed(parts: readonly string[], language: string, type: 'conjun
   if (!lists.has(key)) lists.set(key, new Intl.ListFormat(language, { type }))
   return lists.get(key)!.format(parts)
 }
+
+/** What a material reads as after “made of”; undefined where the bank does not know it. Labels may be written the Swiss way. */
+export const materialIn = (bank: Bank, label: string): string | undefined => bank.materials[label] ?? bank.materials[label.replaceAll('ß', 'ss')]
 
 export const inlineValue = (attribute: string) => `<data value="attribute:${attribute}"></data>`
 

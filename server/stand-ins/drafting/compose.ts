@@ -5,7 +5,7 @@ import { perceivedLength } from '@core/house-style/count'
 import { applyFix } from '@core/house-style/apply-fix'
 import type { Style } from '@core/house-style/style'
 import { escapeText } from '@core/richtext/tree'
-import { inForm, listed, tellingOrder, valueOf, type Bank, type Noun } from './bank'
+import { capital, inForm, inlineValue, listed, materialIn, tellingOrder, valueOf, type Bank, type Noun } from './bank'
 import type { Wishes } from './instruction'
 
 /** What a text is put together with. */
@@ -19,7 +19,6 @@ export interface Composing {
 /** A sentence or point, with the fact that it says. */
 interface Line { text: string; fact: string; paragraph: number }
 
-const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 const ended = (s: string) => (/[.!?…]$/.test(s) ? s : `${s}.`)
 
 /** The facts in the order in which they are told: what was asked for first, then the bank's order; what was left out is not there. */
@@ -61,7 +60,7 @@ function said(fact: DraftFact, kind: 'sentence' | 'point', c: Composing, style: 
       : kind === 'point' ? [phrases.point] : [...(wishes.voice && phrases[wishes.voice] ? [phrases[wishes.voice]!] : []), ...turned(phrases.sentences, request.seed)]
     if (value !== undefined) lines.push(...choices.map((p) => filled(inForm(first && noun ? p.replace('{It}', named(noun, bank)) : p, noun?.form ?? 'n', bank), value)))
   }
-  if (fact.type !== 'yes-no') lines.push(plain(inline && fact.inline ? `<data value="attribute:${fact.attribute}"></data>` : listed(fact.parts, request.language)))
+  if (fact.type !== 'yes-no') lines.push(plain(inline && fact.inline ? inlineValue(fact.attribute) : listed(fact.parts, request.language)))
   const swiss = (s: string) => bank.spelling?.(s, request.language) ?? s
   for (const line of lines) {
     // The house style is asked of the words; inline values are none.
@@ -85,7 +84,7 @@ function madeOf(c: Composing, style: Style | undefined, first: boolean): Line | 
   const { bank, noun, request } = c
   const material = request.facts.find((f) => f.attribute === 'material')
   if (!noun || !material || c.wishes.omit.includes('material')) return undefined
-  const words = bank.materials[material.parts[0]!] ?? bank.materials[material.parts[0]!.replaceAll('ß', 'ss')]
+  const words = materialIn(bank, material.parts[0]!)
   if (words === undefined) return undefined
   const text = inForm(bank.madeOf(noun.form).replace('{This}', first ? named(noun, bank) : '{It}').replace('{material}', words), noun.form, bank)
   const kept = inStyle(bank.spelling?.(text, request.language) ?? text, style)
@@ -159,7 +158,7 @@ export function composeSummary(c: Composing): DraftText | undefined {
   const style = request.styles.summary
   const most = Math.min(style?.characters?.most ?? 200, wishes.characters ?? Infinity)
   const material = request.facts.find((f) => f.attribute === 'material' && !wishes.omit.includes('material'))
-  const words = material && (bank.materials[material.parts[0]!] ?? bank.materials[material.parts[0]!.replaceAll('ß', 'ss')])
+  const words = material && materialIn(bank, material.parts[0]!)
   const clauses = ordered(c).flatMap((fact) => {
     const phrases = bank.phrases[fact.attribute]
     const value = phrases?.clause && !(fact.parts.length > 1 && fact.source === 'variants') ? valueOf(fact, phrases, request.language, false) : undefined

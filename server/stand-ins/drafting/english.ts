@@ -1,4 +1,4 @@
-import { listed, small, type Bank, type Noun } from './bank'
+import { capital, listed, small, type Bank, type Noun } from './bank'
 
 const s = (one: string, ...also: string[]): Noun => ({ one, form: 'n', also })
 const p = (one: string, ...also: string[]): Noun => ({ one, form: 'p', also })
@@ -54,7 +54,7 @@ export const english: Bank = {
   plain: (label, value) => `${label}: ${value}`,
   summary: (noun, material, clauses) => {
     const plural = Object.values(english.nouns).some((n) => n.one === noun && n.form === 'p')
-    const head = `${plural ? noun.charAt(0).toUpperCase() + noun.slice(1) : `${article(noun) === 'an' ? 'An' : 'A'} ${noun}`}${material ? ` made of ${material}` : ''}`
+    const head = `${plural ? capital(noun) : `${article(noun) === 'an' ? 'An' : 'A'} ${noun}`}${material ? ` made of ${material}` : ''}`
     return clauses.length > 0 ? `${head} that ${listed(clauses, 'en-GB')}.` : `${head}.`
   },
   alternative: (noun, name, colours, ground) => `${name ? `${name}: ` : ''}${article(noun)} ${colours.length ? `${colours.join(' and ')} ` : ''}${noun}${ground ? ` on a plain ${ground} ground` : ''}`,

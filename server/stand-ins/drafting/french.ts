@@ -1,4 +1,4 @@
-import { listed, small, type Bank, type Form, type Noun } from './bank'
+import { capital, listed, small, type Bank, type Form, type Noun } from './bank'
 
 const noun = (form: Form) => (one: string, ...also: string[]): Noun => ({ one, form, also })
 const [m, f, mp] = [noun('m'), noun('f'), noun('p')]
@@ -52,9 +52,9 @@ export const french: Bank = {
   },
   plain: (label, value) => `${label} ${value}`,
   summary: (one, material, clauses) => {
-    const head = `${one.charAt(0).toUpperCase()}${one.slice(1)}${material ? ` en ${material}` : ''}`
+    const head = `${capital(one)}${material ? ` en ${material}` : ''}`
     return clauses.length === 0 ? `${head}.` : `${head} qui ${listed(clauses, 'fr')}.`
   },
   alternative: (one, name, colours, ground) => `${name ? `${name}, ` : ''}${one}${colours.length ? ` en ${colours.join(' et ')}` : ''}${ground ? ` sur fond uni (${ground})` : ''}`,
-  named: (word, one) => `${one.charAt(0).toUpperCase()}${one.slice(1)} ${word}`,
+  named: (word, one) => `${capital(one)} ${word}`,
 }

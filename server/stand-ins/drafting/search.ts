@@ -3,7 +3,7 @@ import { estimatedPixels, perceivedLength } from '@core/house-style/count'
 import { slugOf } from '@core/search/slug'
 import { fold } from '@core/text/fold'
 import { inStyle, ordered, type Composing } from './compose'
-import { inForm, small, valueOf } from './bank'
+import { capital, inForm, small, valueOf } from './bank'
 
 /** Search results cut titles at about this width, in pixels of a common size of type; common practice. */
 const titlePixels = 580
@@ -29,7 +29,6 @@ function goesOn(point: string, clause: string | undefined, language: string): st
   return language.startsWith('de') && !notNouns.test(point) ? point : small(point)
 }
 
-const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
 /** Search title, description, words and slug, each from what earlier steps wrote or stands on the product. */
 export function composeSearch(c: Composing): DraftText[] {
