@@ -50,10 +50,11 @@ async function decide(what: 'accept' | 'refuse', some = chosen(), value?: Parame
   const able = some.filter((s) => s.state === 'open' && mayDecide(s))
   if (able.length === 0) return
   editing.value = undefined
+  // At once: whoever edits the next one by the time that the answer comes keeps the focus there.
+  scroller.value?.focus()
   if (await review.decide(able, what, value)) {
     lastDecided.value = able
     marked.value = new Set()
-    scroller.value?.focus()
   }
 }
 async function takeBack() {
@@ -66,8 +67,8 @@ async function takeBack() {
 const sure = ref<'accept' | 'refuse'>()
 async function all(what: 'accept' | 'refuse') {
   sure.value = undefined
-  await review.decideAll(what)
   scroller.value?.focus()
+  await review.decideAll(what)
 }
 const languages = computed(() => setup.languages)
 const title = computed(() => groups.data.value?.items.find((g) => g.key === group.value)?.title)
