@@ -39,10 +39,10 @@ export async function benchProof() {
   note('Proof with 500 assignments on the server, written out as JSON, 95th percentile', quantile(whole, 0.95), 40, ' ms', `median ${quantile(whole, 0.5).toFixed(1)} ms, ${page.areas.details!.length} parts shown, ${page.left_out.length} left out`)
   const db = database()
   const setup = await loadSetup(db)
-  const { assignments, pieces } = await loadContent(db, setup)
+  const { assignments, pieces, sets } = await loadContent(db, setup)
   const families = await Promise.all(Array.from({ length: 50 }, (_, i) => loadFamilyOf(db, setup, sku(i))))
   const library = await loadLibrary(db, [])
   const lens = { storefront: 'uk', language: 'en-GB', group: null, moment: Date.now() }
-  const core = await times(400, (i) => assemblePage({ family: families[i % 50]!, sku: families[i % 50]!.root.sku, lens, setup, assignments, pieces, library }), 100)
+  const core = await times(400, (i) => assemblePage({ family: families[i % 50]!, sku: families[i % 50]!.root.sku, lens, setup, assignments, pieces, sets, own: [], library, related: {} }), 100)
   note('The same assembled in core, 95th percentile', quantile(core, 0.95), 2, ' ms', `median ${quantile(core, 0.5).toFixed(2)} ms`)
 }

@@ -5,7 +5,7 @@ import { mediaQuery, mediaRecord, pictureBatchBody, renditionQuery, uploadMediaQ
 import { importQuery, mappingBody } from './imports'
 import { besideQuery, findItemsQuery, fromPoolBody, keepOwnBody, meaningBody, takeOverBody } from './pool'
 import { productPatchBody } from './product'
-import { assignmentRecord, attributeRecord, categoryRecord, limitsRecord, pieceRecord, productTypeRecord, reachRecord, storefrontRecord, listChangeBody, listRecord, houseStyleRecord } from './records'
+import { blockKindRecord, campaignRecord, layoutRecord, questionSetRecord, assignmentRecord, attributeRecord, categoryRecord, limitsRecord, pieceRecord, productTypeRecord, reachRecord, storefrontRecord, listChangeBody, listRecord, houseStyleRecord } from './records'
 import { decisionBody, photoRunBody, poolRunBody, recipeRecord, recipeRunBody, recipeTrialBody, suggestionGroupQuery, suggestionQuery } from './drafting'
 import { keptBody, keptKinds } from './kept'
 import { clothBody, clothRowsBody, portionBody, trialBody } from './readiness'
@@ -104,6 +104,8 @@ export const operations = {
   }) },
   reachFill: { method: 'post', path: '/api/reach/fill', summary: 'How many of the reached products have a value, by attribute', action: 'read', body: Joi.object({ piece: Joi.string().allow(null).default(null), storefront }) },
   proof: { method: 'get', path: '/api/proof/{sku}', summary: 'The product page as it will be, with the reason for each part', action: 'read', query: Joi.object({ ...edition, group: Joi.string().allow(''), at: moment }) },
+  tryProof: { method: 'post', path: '/api/proof/{sku}/trial', summary: 'The page as it would be with an assignment, a piece or a layout saved, and what would be otherwise on it', action: 'read', body: Joi.object({ ...edition, group: Joi.string().allow('', null), at: moment, assignment: assignmentRecord, piece: pieceRecord, layout: layoutRecord }) },
+  proofMoments: { method: 'get', path: '/api/proof/{sku}/moments', summary: 'When the page will change in the days to come, and by what', action: 'read', query: Joi.object({ ...edition, group: Joi.string().allow(''), at: moment, days: Joi.number().integer().min(1).max(370).default(42) }) },
 
   listReadiness: { method: 'get', path: '/api/readiness', summary: 'How far products are from fit to release in an edition, in SKU order', action: 'read', query: Joi.object({ ...edition, ...paged(200, 50) }) },
   productReadiness: { method: 'get', path: '/api/products/{sku}/readiness', summary: 'How a product stands in every edition, with what is found and where it is mended', action: 'read' },
@@ -182,12 +184,25 @@ export const operations = {
   changeList: { method: 'post', path: '/api/lists/{code}/changes', summary: 'Put products into a named list or take them out; the others stay', action: 'edit-products', body: listChangeBody },
   deleteList: { method: 'delete', path: '/api/lists/{code}', summary: 'Delete a named list that no rule names; its products stay', action: 'edit-products' },
   getStorefront: { method: 'get', path: '/api/storefronts/{code}', summary: 'A storefront', action: 'read' },
-  putStorefront: { method: 'put', path: '/api/storefronts/{code}', summary: 'Write a storefront', action: 'set-up', body: storefrontRecord, headers: ifMatch },
+  putStorefront: { method: 'put', path: '/api/storefronts/{code}', summary: 'Write a storefront; whoever edits content may change its facts, standing pages and layout', action: 'edit-content', body: storefrontRecord, headers: ifMatch },
   listPieces: { method: 'get', path: '/api/pieces', summary: 'Pieces, by code', action: 'read', query: Joi.object({ ...paged(200, 100), q: Joi.string().max(200), storefront, language: Joi.string() }) },
   getPiece: { method: 'get', path: '/api/pieces/{code}', summary: 'A piece with all its texts', action: 'read' },
   putPiece: { method: 'put', path: '/api/pieces/{code}', summary: 'Write a piece', action: 'edit-content', body: pieceRecord, headers: ifMatch },
   listAssignments: { method: 'get', path: '/api/assignments', summary: 'Assignments, in page order', action: 'read', query: Joi.object({ ...paged(200, 100), q: Joi.string().max(200), piece: Joi.string() }) },
   getAssignment: { method: 'get', path: '/api/assignments/{code}', summary: 'An assignment', action: 'read' },
+  deletePiece: { method: 'delete', path: '/api/pieces/{code}', summary: 'Delete a piece that nothing brings; 409 with the reasons where something does', action: 'edit-content' },
+  deleteAssignment: { method: 'delete', path: '/api/assignments/{code}', summary: 'Delete an assignment; its pieces stay', action: 'edit-content' },
+  listQuestionSets: { method: 'get', path: '/api/question-sets', summary: 'Question sets, by name', action: 'read' },
+  getQuestionSet: { method: 'get', path: '/api/question-sets/{code}', summary: 'A question set', action: 'read' },
+  putQuestionSet: { method: 'put', path: '/api/question-sets/{code}', summary: 'Write a question set', action: 'edit-content', body: questionSetRecord, headers: ifMatch },
+  deleteQuestionSet: { method: 'delete', path: '/api/question-sets/{code}', summary: 'Delete a question set that nothing brings; its questions stay', action: 'edit-content' },
+  listBlockKinds: { method: 'get', path: '/api/block-kinds', summary: 'Kinds of block with named fields', action: 'read' },
+  getBlockKind: { method: 'get', path: '/api/block-kinds/{code}', summary: 'A kind of block', action: 'read' },
+  putBlockKind: { method: 'put', path: '/api/block-kinds/{code}', summary: 'Write a kind of block', action: 'edit-content', body: blockKindRecord, headers: ifMatch },
+  deleteBlockKind: { method: 'delete', path: '/api/block-kinds/{code}', summary: 'Delete a kind of block that no block fills', action: 'edit-content' },
+  getCampaign: { method: 'get', path: '/api/campaigns/{code}', summary: 'A campaign', action: 'read' },
+  putCampaign: { method: 'put', path: '/api/campaigns/{code}', summary: 'Write a campaign', action: 'edit-content', body: campaignRecord, headers: ifMatch },
+  deleteCampaign: { method: 'delete', path: '/api/campaigns/{code}', summary: 'Delete a campaign that nothing belongs to', action: 'edit-content' },
   putAssignment: { method: 'put', path: '/api/assignments/{code}', summary: 'Write an assignment', action: 'edit-content', body: assignmentRecord, headers: ifMatch },
 } as const satisfies Record<string, Operation>
 

@@ -17,7 +17,7 @@ import { hashPassword } from '@server/services/session'
 import { contentOfFile } from '@server/services/take-content'
 import { settings } from '@server/settings'
 import { storage } from '@server/storage/storage'
-import { assignments, pieces, specials } from './content'
+import { assignments, blockKinds, campaigns, pieces, questions, questionSets, specials } from './content'
 import { drawing } from './drawings/draw'
 import { guidePages } from './drawings/guide'
 import { recipes } from './recipes'
@@ -101,7 +101,10 @@ export async function loadDemo(people: DemoPerson[]): Promise<void> {
   }, Promise.resolve())
   // What the pool calls otherwise was said once; the rest is still to be said.
   for (const [property, means] of [['Net weight', 'weight'], ['Gross weight', 'package-weight']] as const) await setMeaning(person, { property, means })
-  await put('pieces', pieces)
+  await put('campaigns', campaigns)
+  await put('block-kinds', blockKinds)
+  await put('pieces', [...questions, ...pieces])
+  await put('question-sets', questionSets)
   await put('assignments', assignments)
   await put('recipes', recipes)
   for (const s of specials) await patchProduct(person, s.sku, '*', { specials: s.prices }, now)

@@ -1,5 +1,6 @@
 import type { Attribute, ProductType, StoredValue, Value } from '@core/attributes/attribute'
 import type { Category, Edition, Family, Price, Product, Setup, Storefront } from '@core/catalogue/model'
+import { plainLayout } from '@core/page/layout'
 import { blankProduct } from '@core/catalogue/patch'
 
 // A small set-up for tests, in the demo's world: every attribute type, three storefronts in far zones, variants by size and colour.
@@ -37,13 +38,13 @@ export const attributes: Attribute[] = [
 const use = (code: string, more: Partial<ProductType['attributes'][number]> = {}) => ({ attribute: code, group: 'facts', required: false, requiredIn: [], requiredWhere: null, perVariant: false, default: null, ...more })
 const type = (code: string, perVariant: string[], defaults: Record<string, Value> = {}): ProductType => ({
   code, labels: { 'en-GB': code }, groups: [{ code: 'facts', labels: { 'en-GB': 'Facts' } }],
-  attributes: attributes.map((a) => use(a.code, { perVariant: perVariant.includes(a.code), default: defaults[a.code] ?? null })), views: [],
+  attributes: attributes.map((a) => use(a.code, { perVariant: perVariant.includes(a.code), default: defaults[a.code] ?? null })), views: [], cut: null,
 })
 
 const edition = (language: string, ...borrow: string[]): Edition => ({ language, borrow, asks: 'translated' })
 const shop = (code: string, currency: string, timeZone: string, editions: Storefront['editions'], details: 'tabs' | 'accordion' = 'tabs'): Storefront => ({
-  code, name: code.toUpperCase(), currency, timeZone, editions, facts: { phone: '01632 960 118', email: '' },
-  layout: { details, parts: [{ part: 'description', area: 'details', order: 10, titles: { 'en-GB': 'Description', 'fr-CH': 'Description' } }, { part: 'facts', area: 'details', order: 40, titles: { 'en-GB': 'Facts', 'fr-CH': 'Caractéristiques' } }], needed: [] },
+  code, name: code.toUpperCase(), currency, timeZone, editions, facts: { phone: '01632 960 118', email: '' }, pages: [],
+  layout: plainLayout(details, [{ part: 'description', area: 'details', order: 10, titles: { 'en-GB': 'Description', 'fr-CH': 'Description' } }, { part: 'facts', area: 'details', order: 40, titles: { 'en-GB': 'Facts', 'fr-CH': 'Caractéristiques' } }]),
 })
 
 const byCode = <T extends { code: string }>(list: T[]) => new Map(list.map((x) => [x.code, x]))
@@ -60,6 +61,7 @@ export function testSetup(): Setup {
     ]),
     brands: byCode([{ code: 'oxbrook', name: 'Oxbrook' }, { code: 'varga', name: 'Varga & Daughter' }]),
     lists: byCode([{ code: 'spring', name: 'Spring window' }, { code: 'staff', name: 'Staff picks' }]),
+    campaigns: new Map(),
     groups: byCode([{ code: 'retail', name: 'Retail' }, { code: 'club', name: 'Club' }, { code: 'workshop', name: 'Workshop' }]),
     storefronts: byCode([
       shop('uk', 'GBP', 'Europe/London', [edition('en-GB')]),

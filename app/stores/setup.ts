@@ -1,3 +1,4 @@
+import type { Campaign } from '@core/assignments/campaign'
 import type { Attribute, ProductType } from '@core/attributes/attribute'
 import type { Category, Named, Setup, Storefront } from '@core/catalogue/model'
 import type { FieldKind, OperatorName } from '@core/rules/condition'
@@ -21,6 +22,7 @@ interface SetupDocument {
   brands: Named[]
   lists: Named[]
   groups: Named[]
+  campaigns: Campaign[]
   storefronts: Storefront[]
   fields: RuleField[]
 }
@@ -44,11 +46,12 @@ export const useSetupStore = defineStore('setup', () => {
   const brands = computed(() => map(document.value?.brands))
   const lists = computed(() => map(document.value?.lists))
   const groups = computed(() => document.value?.groups ?? [])
+  const campaigns = computed(() => map(document.value?.campaigns))
   const fields = computed(() => document.value?.fields ?? [])
   /** The set-up as the core takes it. */
-  const forCore = computed<Setup>(() => ({ source: source.value, attributes: attributes.value, types: types.value, categories: categories.value, brands: brands.value, lists: lists.value, groups: map(groups.value), storefronts: map(storefronts.value) }))
+  const forCore = computed<Setup>(() => ({ source: source.value, attributes: attributes.value, types: types.value, categories: categories.value, brands: brands.value, lists: lists.value, groups: map(groups.value), campaigns: campaigns.value, storefronts: map(storefronts.value) }))
   const label = (labels: Record<string, string> | undefined, code: string) => labels?.[source.value] ?? Object.values(labels ?? {})[0] ?? code
   const storefrontName = (code: string) => storefronts.value.find((s) => s.code === code)?.name ?? code
   const languages = computed(() => [source.value, ...new Set(storefronts.value.flatMap((s) => s.editions.map((e) => e.language)))].filter((l, i, all) => all.indexOf(l) === i))
-  return { load, reload, languages, source, storefronts, attributes, types, categories, brands, lists, groups, fields, forCore, label, storefrontName }
+  return { load, reload, languages, source, storefronts, attributes, types, categories, brands, lists, groups, campaigns, fields, forCore, label, storefrontName }
 })

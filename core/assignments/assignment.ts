@@ -25,10 +25,14 @@ export interface Assignment {
   number: number
   name: string
   pieces: string[]
+  /** Question sets that it brings, by code: their questions flow into the area's FAQ. */
+  sets: string[]
   reach: Reach
   limits: Limits
   area: Area
   order: number
+  /** The piece whose place its own takes; null where it adds. */
+  replaces: string | null
   resting: boolean
 }
 
@@ -53,11 +57,11 @@ export interface PreparedAssignment extends Assignment {
 
 /** Compiles an assignment's reach. Throws a RuleError where its rule does not fit the set-up. */
 export function prepareAssignment(assignment: Assignment, setup: Setup): PreparedAssignment {
-  const { code, number, name, pieces, reach, limits, area, order, resting } = assignment
+  const { code, number, name, pieces, sets, reach, limits, area, order, replaces, resting } = assignment
   const node = checkCondition(reach.base === 'rule' ? reach.rule : { all: [] }, setup)
   // Written out: with a spread, each would get a shape of its own, and pages ask hundreds of them.
   return {
-    code, number, name, pieces, reach, limits, area, order, resting,
+    code, number, name, pieces, sets, reach, limits, area, order, replaces, resting,
     called: { number, code, name }, limited: isLimited(limits),
     meets: compilePredicate(node, reach.eachVariant),
     explain: compileExplainer(node, reach.eachVariant),

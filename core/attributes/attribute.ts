@@ -1,3 +1,4 @@
+import type { Cut } from '../page/cut'
 import type { UnitFamily } from '../units/registry'
 import type { Condition } from '../rules/condition'
 import type { PictureView } from '../media/item'
@@ -86,6 +87,8 @@ export interface ProductType {
   attributes: TypeAttribute[]
   /** The views in which its pictures should show a product. */
   views: PictureView[]
+  /** Where the descriptions of its products are cut into parts of the page; null leaves that to the storefront. */
+  cut: Cut | null
 }
 
 /** The label for a language: by RFC 4647 shortening, else the source language's, else any, else the code. */

@@ -1,4 +1,5 @@
-import type { Area } from '../assignments/areas'
+import type { Campaign } from '../assignments/campaign'
+import type { Layout, StandingPage } from '../page/layout'
 import type { TranslationState } from '../translation/state'
 import type { Attribute, Labels, ProductType, StoredValue, Value } from '../attributes/attribute'
 
@@ -79,26 +80,6 @@ export interface Family {
   variants: Product[]
 }
 
-/** The built-in parts of a product page. */
-export const builtInParts = ['description', 'facts', 'reviews', 'faq'] as const
-export type BuiltInPart = (typeof builtInParts)[number]
-
-/** Where a built-in part stands, and what it is called. */
-export interface PartPlace {
-  part: BuiltInPart
-  area: string
-  order: number
-  titles: Labels
-}
-
-export interface Layout {
-  /** How the area `details` shows its pieces. */
-  details: 'tabs' | 'accordion'
-  parts: PartPlace[]
-  /** The areas that must not be empty. */
-  needed: Area[]
-}
-
 export interface Edition {
   language: string
   borrow: string[]
@@ -114,6 +95,8 @@ export interface Storefront {
   editions: Edition[]
   /** Facts that inline values may name: phone, email, city… */
   facts: Record<string, string>
+  /** Texts of the storefront that are kept in one place: returns, terms. */
+  pages: StandingPage[]
   layout: Layout
 }
 
@@ -150,6 +133,7 @@ export interface Setup {
   /** Named lists: products kept together by hand. */
   lists: Map<string, Named>
   groups: Map<string, Named>
+  campaigns: Map<string, Campaign>
   storefronts: Map<string, Storefront>
 }
 

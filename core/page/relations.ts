@@ -4,6 +4,9 @@ import { shortenings } from '../language/chain'
 /** Under which words related products stand on a page: those that go with it, that take its place, its spare parts. */
 export type RelatedUnder = 'goes-with' | 'replaced-by' | 'spare-parts'
 
+/** Related products of one, as its page names them. */
+export type Related = Partial<Record<RelatedUnder, { sku: string; name: string; picture: string | null }[]>>
+
 /** On whose page a relation shows, and under which words: a spare part stands on the page of what it is a part of. */
 export const shownAs: Record<RelationKind, { on: 'own' | 'other'; under: RelatedUnder }> = {
   'goes-with': { on: 'own', under: 'goes-with' }, 'replaces': { on: 'other', under: 'replaced-by' }, 'spare-part': { on: 'other', under: 'spare-parts' },

@@ -2,6 +2,7 @@ import { allowedProblem } from '../attributes/allowed'
 import type { Attribute, Value } from '../attributes/attribute'
 import { attributeTypes } from '../attributes/types/registry'
 import type { Family, Product } from '../catalogue/model'
+import type { Piece } from '../page/piece'
 import { substanceOf, type Substance } from '../drafting/substance'
 import { factsOf, recordFacts, type Facts } from '../rules/facts'
 import { indexValues, resolve, type Reader, type Resolved, type ValueIndex } from '../values/resolve'
@@ -17,6 +18,8 @@ export interface JudgedProduct extends Product {
 export interface JudgedFamily extends Family {
   root: JudgedProduct
   variants: JudgedProduct[]
+  /** The pieces that it has for itself. */
+  own?: readonly Piece[]
 }
 
 /** A family while it is judged: every value looked up once, and what no storefront or language changes once for all. */

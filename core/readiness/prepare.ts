@@ -1,5 +1,5 @@
 import type { PreparedAssignment, Reach } from '../assignments/assignment'
-import { limitThatFails } from '../assignments/limits'
+import { limitThatFails, type Limits } from '../assignments/limits'
 import type { Attribute, TypeAttribute } from '../attributes/attribute'
 import { attributeTypes } from '../attributes/types/registry'
 import type { Area } from '../assignments/areas'
@@ -10,7 +10,7 @@ import { styleFor, type HouseStyle, type Style } from '../house-style/style'
 import { countsAsPresent, shortenings } from '../language/chain'
 import { differsByStorefront } from '../rules/differs'
 import { dateIn, instantOf } from '../moments/instant'
-import { findText, type Piece } from '../page/piece'
+import { findText, type Piece, type QuestionSet } from '../page/piece'
 import { inlineAddresses } from '../richtext/read'
 import { isStale, translationStates, type TranslationState } from '../translation/state'
 import { readerFor, type Reader } from '../values/resolve'
@@ -36,7 +36,7 @@ export interface PieceHere {
   translated: boolean
   /** What its text lacks, whatever the product. */
   findings: readonly Finding[]
-  /** Whether it names pictures or files, which can be missing though they are named. */
+  /** Whether what it lacks is not known from which values are empty alone: it names files, which can be lost, or takes its text. */
   namesFiles: boolean
   /** By what of it is empty: why it is left out then, or null where it is not. */
   leftOut: Map<string, LeftOut | null>
@@ -56,7 +56,13 @@ export interface JudgedEdition {
   moment: number
   day: string
   /** The places in the list of assignments of those whose limits let this edition pass, with their pieces. */
-  live: readonly { index: number; area: Area; pieces: readonly PieceHere[] }[]
+  live: readonly { index: number; area: Area; replaces: string | null; pieces: readonly PieceHere[] }[]
+  /** A piece as it stands in this edition; a question set gives its questions. */
+  piecesOf(code: string): readonly PieceHere[]
+  /** The same for a piece that a product has for itself. */
+  ownPiece(piece: Piece): PieceHere
+  /** Whether limits let it stand here, for no group at noon. */
+  lets(limits: Limits): boolean
   styleOf(field: string): Style
 }
 
@@ -79,6 +85,7 @@ export interface JudgeInput {
   setup: Setup
   assignments: readonly PreparedAssignment[]
   pieces: ReadonlyMap<string, Piece>
+  sets: ReadonlyMap<string, QuestionSet>
   styles: readonly HouseStyle[]
   /** The editions by number; one that is no more is null. */
   editions: readonly ({ storefront: string; language: string } | null)[]
@@ -136,16 +143,22 @@ function prepareEdition(input: JudgeInput, n: number, storefront: Storefront, ed
   }
   const known = new Map<string, PieceHere>()
   const asks = rankOf(edition.asks)
+  const ownPiece = (piece: Piece) => pieceHere(piece, reader, asks, setup, styleOf('piece'))
   const here = (code: string): PieceHere[] => {
     const piece = input.pieces.get(code)
     if (!piece) return []
-    if (!known.has(code)) known.set(code, pieceHere(piece, reader, asks, setup, styleOf('piece')))
+    if (!known.has(code)) known.set(code, ownPiece(piece))
     return [known.get(code)!]
   }
-  const live = input.assignments.flatMap((a, index) => (a.resting || (a.limited && limitThatFails(a.limits, lens, storefront.timeZone) !== undefined)
-    ? [] : [{ index, area: a.area, pieces: a.pieces.flatMap(here) }]))
+  const piecesOf = (code: string) => (input.sets.get(code)?.questions ?? [code]).flatMap(here)
+  const lets = (limits: Limits) => limitThatFails(limits, lens, storefront.timeZone, input.setup.campaigns) === undefined
+  const { layout } = storefront
+  // In page order, so that of several replacements the first is the one that counts.
+  const inOrder = input.assignments.map((a, index) => ({ a, index })).sort((x, y) => x.a.order - y.a.order || x.a.number - y.a.number)
+  const live = inOrder.flatMap(({ a, index }) => (layout.off || a.resting || !layout.areas.some((x) => x.area === a.area) || (a.limited && !lets(a.limits))
+    ? [] : [{ index, area: a.area, replaces: a.replaces, pieces: [...a.pieces.flatMap(here), ...a.sets.flatMap(piecesOf)] }]))
   return {
-    n, storefront, language: edition.language, reader, asks, moment, day, live,
+    n, storefront, language: edition.language, reader, asks, moment, day, live, piecesOf, ownPiece, lets,
     isSource: countsAsPresent(reader.edition, setup.source), styleOf,
   }
 }
@@ -153,15 +166,16 @@ function prepareEdition(input: JudgeInput, n: number, storefront: Storefront, ed
 /** What is lacking in a piece's text of an edition, whatever the product. */
 function pieceHere(piece: Piece, reader: Reader, asks: number, { source, ...setup }: Pick<Setup, 'source' | 'attributes'>, style: Style): PieceHere {
   const title = findText(piece, 'title', reader)
-  const body = findText(piece, 'body', reader)
+  const taken = piece.takes !== null
+  const body = taken ? title : findText(piece, 'body', reader)
   const never = !title?.counts ? 'its title is missing in this language' : !body?.counts ? 'it has no text in this language' : null
-  const addresses = [...new Set([...piece.needed, ...(body?.counts ? inlineAddresses(body.text) : [])])]
+  const addresses = [...new Set([...piece.needed, ...(taken ? [`attribute:${piece.takes!}`] : body?.counts ? inlineAddresses(body.text) : [])])]
   const findings: Finding[] = []
   const at = `piece:${piece.code}`
   const translated = never === null && !shortenings(source).includes(body!.language)
   if (translated) {
     const marks = body!.of
-    const parts = ['title', 'body'] as const
+    const parts = taken ? ['title'] as const : ['title', 'body'] as const
     const lowest = parts.map((p) => marks.states?.[p] ?? 'initial').sort((a, b) => rankOf(a) - rankOf(b))[0]!
     if (rankOf(lowest) < asks) findings.push({ code: 'piece-unread', level: 'blocker', at, fix: 'piece-unread||', said: { state: lowest, asks: translationStates[asks]! } })
     const from = piece.texts.find((x) => x.language === source && x.storefront === body!.storefront) ?? piece.texts.find((x) => x.language === source && x.storefront === null)
@@ -169,8 +183,9 @@ function pieceHere(piece: Piece, reader: Reader, asks: number, { source, ...setu
   }
   // What the house style says of every text holds for pieces too.
   if (never === null) {
-    for (const f of [...checkText(title!.text, 'text', style), ...checkText(body!.text, 'rich-text', style)]) findings.push({ code: `style:${f.code}`, level: f.level, at, fix: `style:${f.code}|piece|`, said: { message: f.message } })
+    for (const f of [...checkText(title!.text, 'text', style), ...(taken ? [] : checkText(body!.text, 'rich-text', style))]) findings.push({ code: `style:${f.code}`, level: f.level, at, fix: `style:${f.code}|piece|`, said: { message: f.message } })
   }
-  const namesFiles = addresses.some((a) => ['media', 'file', 'questions'].includes(setup.attributes.get(a.replace(/^attribute:/, ''))?.type ?? ''))
+  // What is taken differs from product to product, and so does what it lacks.
+  const namesFiles = taken || addresses.some((a) => ['media', 'file', 'questions'].includes(setup.attributes.get(a.replace(/^attribute:/, ''))?.type ?? ''))
   return { piece, never, addresses, translated, findings, namesFiles, leftOut: new Map() }
 }

@@ -9,15 +9,15 @@ const use = (group: string, codes: string[], more: Partial<TypeAttribute> = {}):
 const searchTexts = ['search-title', 'search-description', 'search-words', 'slug']
 const shipped = { field: 'kind', is: 'equals', value: 'shipped' } as const
 
-interface More { perVariant?: string[]; copy?: string[]; media?: string[]; views?: ProductType['views'] }
+interface More { asked?: string[]; perVariant?: string[]; copy?: string[]; media?: string[]; views?: ProductType['views'] }
 /** A type of goods that are sent: what is asked of every one of them, and what only this one has. */
-function goods(code: string, names: Labels, facts: string[], optional: string[], { perVariant = [], copy = ['mounting-notes'], media = [], views = ['whole'] }: More = {}): ProductType {
+function goods(code: string, names: Labels, facts: string[], optional: string[], { asked, perVariant = [], copy = ['mounting-notes'], media = [], views = ['whole'] }: More = {}): ProductType {
   return {
-    code, labels: names, groups, views,
+    code, labels: names, groups, views, cut: null,
     attributes: [
       ...use('facts', facts.filter((f) => !perVariant.includes(f)), { required: true }), ...use('facts', perVariant, { required: true, perVariant: true }),
       ...use('facts', optional.filter((f) => !perVariant.includes(f))), ...use('facts', ['warranty-years'], { default: 2 }), ...use('facts', ['season', 'model', 'launched']),
-      ...use('copy', ['name', 'summary', 'description', 'key-points'], { required: true }), ...use('copy', [...copy, 'asked-often']), ...use('search', searchTexts),
+      ...use('copy', ['name', 'summary', 'description', 'key-points'], { required: true }), ...use('copy', copy), ...use('copy', ['asked-often'], { default: asked ?? null }), ...use('search', searchTexts),
       ...use('media', ['pictures'], { required: true, perVariant: perVariant.includes('colour') }), ...use('media', media),
       ...use('package', ['package-weight'], { required: true, requiredWhere: shipped }), ...use('package', ['package-length']),
     ],
@@ -26,7 +26,7 @@ function goods(code: string, names: Labels, facts: string[], optional: string[],
 /** A type of what is not sent, so that nothing of a package is asked. */
 function immaterial(code: string, names: Labels, facts: string[], optional: string[], media: string[]): ProductType {
   return {
-    code, labels: names, groups: groups.filter((g) => g.code !== 'package'), views: ['whole'],
+    code, labels: names, groups: groups.filter((g) => g.code !== 'package'), views: ['whole'], cut: { levels: [2, 3], except: [] },
     attributes: [...use('facts', facts, { required: true }), ...use('facts', [...optional, 'model']), ...use('copy', ['name', 'summary', 'description'], { required: true }), ...use('copy', ['key-points', 'asked-often']), ...use('search', searchTexts), ...use('media', ['pictures'], { required: true }), ...use('media', media)],
   }
 }
@@ -36,7 +36,7 @@ export const types: ProductType[] = [
   goods('handlebar-bag', labels('Handlebar bag', 'Lenkertasche', 'Sacoche de guidon', 'Borsa da manubrio', 'Stuurtas', 'Styrväska', 'Styrtaske', 'Ohjaustankolaukku', 'フロントバッグ', 'حقيبة مقود'), ['volume', 'load-limit', 'material', 'colour'], ['weight', 'mounting', 'reflective']),
   goods('front-light', labels('Front light', 'Frontlicht', 'Feu avant', 'Luce anteriore', 'Voorlicht', 'Framlampa', 'Forlygte', 'Etuvalo', 'フロントライト', 'ضوء أمامي'), ['output', 'burn-time', 'battery-included'], ['weight', 'mounting'], { media: ['guide-files'] }),
   goods('rear-light', labels('Rear light', 'Rücklicht', 'Feu arrière', 'Luce posteriore', 'Achterlicht', 'Baklampa', 'Baglygte', 'Takavalo', 'テールライト', 'ضوء خلفي'), ['output', 'burn-time', 'battery-included'], ['weight', 'mounting']),
-  goods('lock', labels('Lock', 'Schloss', 'Antivol', 'Lucchetto', 'Slot', 'Lås', 'Lås', 'Lukko', '鍵', 'قفل'), ['security-level', 'material', 'length'], ['weight', 'mounting']),
+  goods('lock', labels('Lock', 'Schloss', 'Antivol', 'Lucchetto', 'Slot', 'Lås', 'Lås', 'Lukko', '鍵', 'قفل'), ['security-level', 'material', 'length'], ['weight', 'mounting'], { asked: ['asked-of-locks'] }),
   goods('rack', labels('Rack', 'Gepäckträger', 'Porte-bagages', 'Portapacchi', 'Bagagedrager', 'Pakethållare', 'Bagagebærer', 'Tarakka', 'キャリア', 'حامل أمتعة'), ['load-limit', 'material', 'rail-diameter'], ['weight', 'mounting'], { media: ['guide-files'] }),
   goods('mudguards', labels('Mudguards', 'Schutzbleche', 'Garde-boue', 'Parafanghi', 'Spatborden', 'Stänkskärmar', 'Skærme', 'Lokasuojat', '泥よけ', 'واقيات طين'), ['width', 'material', 'wheel-size'], ['tyre-width', 'weight', 'colour'], { perVariant: ['wheel-size'], copy: ['mounting-notes', 'in-the-box'] }),
   goods('child-seat', labels('Child seat', 'Kindersitz', 'Siège enfant', 'Seggiolino', 'Kinderzitje', 'Barnsits', 'Barnestol', 'Lastenistuin', 'チャイルドシート', 'مقعد طفل'), ['child-weight', 'mounting', 'colour'], ['weight', 'reflective'], { perVariant: ['colour'], copy: ['mounting-notes', 'in-the-box'], media: ['guide-files'], views: ['whole', 'in-use'] }),

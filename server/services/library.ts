@@ -4,7 +4,7 @@ import { limitWords } from '@core/assignments/limits'
 import { findText, type PieceKind } from '@core/page/piece'
 import { database } from '../db/connect'
 import * as t from '../db/schema'
-import { assignmentOf, loadContent } from '../db/queries/content'
+import { assignmentOf, blockKindOf, loadContent } from '../db/queries/content'
 import { loadSetup } from '../db/queries/setup'
 import { editionOrProblem } from './products'
 import { reachSentence } from './reach'
@@ -59,8 +59,23 @@ export async function listAssignments(o: { limit: number; cursor?: string; q?: s
   const rows = await db.select().from(t.assignment).where(sql.join(conditions.filter((c): c is SQL => c !== undefined).concat(sql`true`), sql` and `)).orderBy(asc(t.assignment.order), asc(t.assignment.number)).limit(o.limit + 1)
   const items = rows.slice(0, o.limit).map((row) => {
     const a = assignmentOf(row)
-    return { code: a.code, number: a.number, name: a.name, pieces: a.pieces, area: a.area, order: a.order, resting: a.resting, sentence: reachSentence(a.reach, setup), limits: limitWords(a.limits, (code) => setup.storefronts.get(code)?.name ?? code) }
+    return { code: a.code, number: a.number, name: a.name, pieces: a.pieces, sets: a.sets, replaces: a.replaces, area: a.area, order: a.order, resting: a.resting, sentence: reachSentence(a.reach, setup), limits: limitWords(a.limits, (code) => setup.storefronts.get(code)?.name ?? code, (code) => setup.campaigns.get(code)?.name ?? code) }
   })
   const last = items.at(-1)
   return { items, next: rows.length > o.limit && last ? `${last.order}/${last.number}` : null }
+}
+
+/** Question sets by name, with the assignments that bring them. */
+export async function listQuestionSets() {
+  const db = database()
+  const { sets, assignments } = await loadContent(db, await loadSetup(db))
+  const items = [...sets.values()].sort((a, b) => a.name.localeCompare(b.name, 'en'))
+  return { items: items.map((s) => ({ ...s, assignments: assignments.filter((a) => a.sets.includes(s.code)).map((a) => ({ code: a.code, name: a.name })) })), next: null }
+}
+
+/** Kinds of block by name, with the number of blocks that fill them. */
+export async function listBlockKinds() {
+  const { rows } = await database().execute<{ code: string; n: number }>(sql`select block_kind as code, count(*)::int as n from piece where block_kind is not null group by 1`)
+  const kinds = await database().select().from(t.blockKind).orderBy(asc(t.blockKind.name))
+  return { items: kinds.map((k) => ({ ...blockKindOf(k), blocks: rows.find((r) => r.code === k.code)?.n ?? 0 })), next: null }
 }

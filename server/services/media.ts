@@ -1,7 +1,7 @@
 import { stat } from 'node:fs/promises'
 import type { ListedMedia, MediaQuery, Uploaded } from '@contracts/media'
 import { countsAsPresent } from '@core/language/chain'
-import { valuesFor } from '@core/page/assemble'
+import { valuesFor } from '@core/page/values'
 import { readingInWords } from '@core/drafting/photo'
 import { checkItem, checkPictures } from '@core/media/checks'
 import { blankItem, isPicture, type LibraryItem } from '@core/media/item'

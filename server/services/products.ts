@@ -4,7 +4,7 @@ import { blankProduct, applyPatch, inversePatch, same, valuePath, type Differenc
 import { sourcesBack, type ValueSource } from '@core/catalogue/source'
 import { factsOf, type Facts, type FactLens } from '@core/rules/facts'
 import { sourceHash, translationStates, type TranslationState } from '@core/translation/state'
-import { editionReader, valuesFor, displayValue } from '@core/page/assemble'
+import { editionReader, valuesFor, displayValue } from '@core/page/values'
 import type { Resolved } from '@core/values/resolve'
 import type { ProductPatchBody } from '@contracts/product'
 import { database, inTransaction, type Tx } from '../db/connect'

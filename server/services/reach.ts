@@ -109,7 +109,7 @@ export async function tryAssignment(body: { reach: Reach; limits: Limits; saved:
   const allowed = body.limits.storefronts
   const lens = allowed.length > 0 && !allowed.includes(wanted.storefront) && setup.storefronts.has(allowed[0]!) ? { ...wanted, storefront: allowed[0]! } : wanted
   try {
-    const prepared = prepareAssignment({ code: '', number: 0, name: '', pieces: [], reach: body.reach, limits: body.limits, area: 'details', order: 0, resting: false }, setup)
+    const prepared = prepareAssignment({ code: '', number: 0, name: '', pieces: [], sets: [], reach: body.reach, limits: body.limits, area: 'details', order: 0, replaces: null, resting: false }, setup)
     const found = await findReached(db, setup, body.reach, lens, { limit: 200 })
     const saved = body.saved === null ? undefined : (await loadContent(db, setup)).assignments.find((a) => a.code === body.saved)
     const gained = saved ? await findDifference(db, setup, body.reach, saved.reach, lens, 50) : undefined

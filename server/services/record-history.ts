@@ -4,7 +4,7 @@ import { database } from '../db/connect'
 import * as t from '../db/schema'
 import { require, type Person } from './permission'
 import { notFitting, notFound } from './problem'
-import { getRecord, recordKinds, writeRecord, type RecordKindName } from './records'
+import { getRecord, recordKinds, requireFor, writeRecord, type RecordKindName } from './records'
 
 /** The kind of record that an address names. Throws 404 for another word. */
 function kindOf(kind: string): RecordKindName {
@@ -26,13 +26,13 @@ export async function recordHistory(kind: string, code: string) {
 /** Takes one change of a record back. What was changed again since stays and is named. */
 export async function putBackRecord(person: Person, kindName: string, code: string, changeId: number, now: number) {
   const kind = kindOf(kindName)
-  require(person, recordKinds[kind].action)
   const [change] = await database().select({ differences: t.change.differences }).from(t.change).where(and(eq(t.change.id, changeId), eq(t.change.record, `${kind}:${code}`)))
   const whole = change?.differences[0]
   if (!whole) throw notFound('such change of this record')
   if (whole.before === null) throw notFitting('This change made the record. It cannot be taken back; put the record to rest instead.')
   const { record: current, tag } = await getRecord(kind, code)
   const { record, kept } = putRecordBack(current, whole.before as { code: string }, whole.after as { code: string })
+  await requireFor(person, kind, code, record)
   const written = await writeRecord(person, kind, code, record, tag, undefined, now)
   return { kept, record: written.record, tag: written.tag }
 }

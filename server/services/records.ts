@@ -5,9 +5,11 @@ import { database, inTransaction } from '../db/connect'
 import * as t from '../db/schema'
 import { loadSetup, raiseStamp } from '../db/queries/setup'
 import { beginStep } from '../db/queries/write-products'
-import { require, type Person } from './permission'
+import { may, require, type Person } from './permission'
 import { notFitting, notFound, Problem, schemaErrors } from './problem'
 import { assignments } from './records/assignments'
+import { blockKinds } from './records/block-kinds'
+import { campaigns } from './records/campaigns'
 import { attributes } from './records/attributes'
 import { feeds } from './records/feeds'
 import { houseStyles } from './records/house-styles'
@@ -17,12 +19,13 @@ import { touchByRecord } from './readiness/touch'
 import { lists } from './records/lists'
 import { media } from './records/media'
 import { pieces } from './records/pieces'
+import { questionSets } from './records/question-sets'
 import { recipes } from './records/recipes'
 import { storefronts } from './records/storefronts'
 import { types } from './records/types'
 
 /** Every kind of record that travels whole, by its name in the address. */
-export const recordKinds = { attributes, 'product-types': types, categories, storefronts, pieces, assignments, media, lists, feeds, 'house-styles': houseStyles, recipes } as const
+export const recordKinds = { attributes, 'product-types': types, categories, storefronts, pieces, assignments, media, lists, feeds, 'house-styles': houseStyles, recipes, 'question-sets': questionSets, 'block-kinds': blockKinds, campaigns } as const
 export type RecordKindName = keyof typeof recordKinds
 
 type Changing = Record<string, unknown>
@@ -42,8 +45,20 @@ export async function getRecord(kind: RecordKindName, code: string) {
  * with `*` in `ifNoneMatch`, only where there is none yet.
  */
 export async function putRecord(person: Person, kind: RecordKindName, code: string, body: unknown, ifMatch: string | undefined, ifNoneMatch: string | undefined, now: number) {
-  require(person, recordKinds[kind].action)
+  await requireFor(person, kind, code, body)
   return writeRecord(person, kind, code, body, ifMatch, ifNoneMatch, now)
+}
+
+/** Asks for permission to write a record; where only parts change that take another permission, for that one. */
+export async function requireFor(person: Person, kind: RecordKindName, code: string, body: unknown): Promise<void> {
+  const k = recordKinds[kind] as unknown as RecordKind<{ code: string }>
+  if (k.partly && may(person, k.partly.action) && !may(person, k.action)) {
+    const before = (await k.read(database(), code))?.record as Changing | undefined
+    const { value, error } = k.schema.validate(body, { abortEarly: false, convert: false })
+    // What does not fit is told by the writing; what is left alone is the same as before.
+    if (before && (error || Object.keys(before).every((key) => k.partly!.keys.includes(key as never) || same(before[key] ?? null, (value as Changing)[key] ?? null)))) return
+  }
+  require(person, k.action)
 }
 
 /** The same, where the caller has asked for permission: a translator writes texts of a piece, not the piece. */

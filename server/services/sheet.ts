@@ -1,6 +1,6 @@
 import type { CellBody, CellsReport, OfferedColumn, SheetBody, SheetLens, SheetPage, SheetRow } from '@contracts/sheet'
 import { applyPatch, type Difference } from '@core/catalogue/patch'
-import { displayValue, valuesFor } from '@core/page/assemble'
+import { displayValue, valuesFor } from '@core/page/values'
 import { cellsOf, patchOfCell } from '@core/sheet/cells'
 import { fieldLabels, isWritable, parseSheetColumn, type ColumnEdition, type SheetColumn } from '@core/sheet/columns'
 import { decimalSignOf, splitMeasure, type DecimalSign } from '@core/units/parse'

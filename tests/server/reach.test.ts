@@ -78,7 +78,7 @@ describe('rules in the database and in memory', () => {
     const reach = fc.record({ base: fc.constantFrom('everything', 'rule', 'chosen') as fc.Arbitrary<Reach['base']>, rule: aCondition, chosen: some, added: some, leftOut: some, eachVariant: fc.boolean() })
     const lens = { storefront: 'uk', group: null, moment: someMoment }
     await fc.assert(fc.asyncProperty(reach, async (r) => {
-      const prepared = prepareAssignment({ code: '', number: 0, name: '', pieces: [], reach: r, limits: noLimits(), area: 'details', order: 0, resting: false }, setup)
+      const prepared = prepareAssignment({ code: '', number: 0, name: '', pieces: [], sets: [], reach: r, limits: noLimits(), area: 'details', order: 0, replaces: null, resting: false }, setup)
       const here = families.flatMap((f) => {
         const facts = factsOf(f, lens, setup)
         if (!r.eachVariant) return isReached(reachReason(prepared, [f.root.sku, ...f.variants.map((v) => v.sku)], facts)) ? [f.root.sku] : []

@@ -1,4 +1,5 @@
 import { beforeAll, describe, expect, it } from 'vitest'
+import { blankPiece } from '@core/page/piece'
 import type { Attribute } from '@core/attributes/attribute'
 import { noLimits } from '@core/assignments/limits'
 import type { AssignmentRecord, PieceRecord } from '@contracts/records'
@@ -16,9 +17,9 @@ const { proof } = await import('@server/services/proof')
 const { getFacts, patchProduct } = await import('@server/services/products')
 
 const v = (code: string) => `<data value="attribute:${code}"></data>`
-const piece = (more: Partial<PieceRecord> = {}): PieceRecord => ({ code: 'fit', kind: 'tab', name: 'Fits these racks', note: '', needed: [], texts: [{ storefront: null, language: 'en-GB', title: 'Fits', body: `<p>Weighs ${v('weight')}</p>` }], ...more })
+const piece = (more: Partial<PieceRecord> = {}): PieceRecord => ({ ...blankPiece(), code: 'fit', kind: 'tab', name: 'Fits these racks', texts: [{ storefront: null, language: 'en-GB', title: 'Fits', body: `<p>Weighs ${v('weight')}</p>` }], ...more })
 const assignment = (more: Partial<AssignmentRecord> = {}): AssignmentRecord => ({
-  code: 'fit-on-bags', name: 'Fit on bags', pieces: ['fit'], area: 'details', order: 20, resting: false, limits: noLimits(),
+  code: 'fit-on-bags', name: 'Fit on bags', pieces: ['fit'], sets: [], area: 'details', order: 20, replaces: null, resting: false, limits: noLimits(),
   reach: { base: 'rule', rule: { all: [{ field: 'type', is: 'equals', value: 'bag' }, { field: 'price', is: 'below', value: '65 GBP' }] }, chosen: [], added: [], leftOut: [], eachVariant: false }, ...more,
 })
 const put = (kind: Parameters<typeof putRecord>[1], r: { code: string } & object, ifMatch?: string, person = maren) => putRecord(person, kind, r.code, r, ifMatch, undefined, now)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { areas } from '@core/assignments/areas'
-import type { Shown } from '@core/page/assemble'
+import type { Shown } from '@core/page/because'
 import type { PagePicture } from '@core/page/media'
 import { areaMarkup, tabAfterKey } from '@core/page/markup'
 import { escapeAttribute, escapeText } from '@core/richtext/tree'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { areaWords, type Area } from '@core/assignments/areas'
 import type { PagePicture } from '@core/page/media'
-import type { Because, LeftOut, Shown } from '@core/page/assemble'
+import type { Because, LeftOut, Shown } from '@core/page/because'
 
 interface Proof {
   product: { sku: string; name: string; nameLanguage: string | null; nameCounts: boolean; summary: string | null; pictures: PagePicture[]; priceShown: string | null; basePriceShown: string | null; disabled: boolean; inRange: boolean; available: boolean }

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Because } from '@core/page/assemble'
+import type { Because } from '@core/page/because'
 import type { Explanation } from '@core/rules/explain'
 
 const props = defineProps<{ because: Because; sku: string }>()

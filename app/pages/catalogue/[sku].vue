@@ -2,7 +2,7 @@
 import type { Value } from '@core/attributes/attribute'
 import type { ValueSource } from '@core/catalogue/source'
 import { substanceOf } from '@core/drafting/substance'
-import type { LeftOut, Shown } from '@core/page/assemble'
+import type { LeftOut, Shown } from '@core/page/because'
 import type { Resolved } from '@core/values/resolve'
 import type { ProductPatchBody } from '@contracts/product'
 import type { ProductDocument } from '~/components/product/document'

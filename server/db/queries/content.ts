@@ -1,7 +1,8 @@
-import { asc, eq } from 'drizzle-orm'
-import type { Area } from '@core/assignments/areas'
+import { asc, eq, inArray, isNull } from 'drizzle-orm'
 import { prepareAssignment, type Assignment, type PreparedAssignment } from '@core/assignments/assignment'
-import type { Piece, PieceKind } from '@core/page/piece'
+import type { BlockKind } from '@core/page/block-kind'
+import type { Piece, PieceKind, QuestionSet } from '@core/page/piece'
+import type { SignName } from '@core/page/signs'
 import type { TranslationState } from '@core/translation/state'
 import type { PieceRecord, PieceTextRecord } from '@contracts/records'
 import type { Db } from '../connect'
@@ -9,7 +10,7 @@ import * as t from '../schema'
 import { readStamp, type StoredSetup } from './setup'
 
 export function assignmentOf(row: typeof t.assignment.$inferSelect): Assignment {
-  return { code: row.code, number: row.number, name: row.name, pieces: row.pieces, reach: row.reach, limits: row.limits, area: row.area as Area, order: row.order, resting: row.resting }
+  return { code: row.code, number: row.number, name: row.name, pieces: row.pieces, sets: row.sets, reach: row.reach, limits: { campaign: null, ...row.limits }, area: row.area, order: row.order, replaces: row.replaces, resting: row.resting }
 }
 
 function textRecord(row: typeof t.pieceText.$inferSelect, setup: StoredSetup): PieceTextRecord {
@@ -18,8 +19,24 @@ function textRecord(row: typeof t.pieceText.$inferSelect, setup: StoredSetup): P
   const sources = Object.fromEntries(marks.flatMap(([part, s]) => (s.sourceHash === null ? [] : [[part, s.sourceHash]])))
   return {
     storefront: setup.storefrontCodes.get(row.storefrontId) ?? null, language: row.language, title: row.title, body: row.body,
+    ...(row.entries === null ? {} : { entries: row.entries }),
     ...(marks.length > 0 ? { states } : {}), ...(Object.keys(sources).length > 0 ? { sources } : {}),
   }
+}
+
+function pieceOf(row: typeof t.piece.$inferSelect, texts: readonly (typeof t.pieceText.$inferSelect)[], setup: StoredSetup): Piece {
+  return {
+    code: row.code, kind: row.kind as PieceKind, name: row.name, note: row.note, needed: row.needed, tags: row.tags, owner: row.owner, sign: row.sign as SignName | null, takes: row.takes, blockKind: row.blockKind,
+    own: row.ownOf === null || row.own === null ? null : { sku: row.ownOf, ...row.own }, texts: texts.map((r) => textRecord(r, setup)),
+  }
+}
+
+export function setOf(row: typeof t.questionSet.$inferSelect): QuestionSet {
+  return { code: row.code, name: row.name, note: row.note, questions: row.questions }
+}
+
+export function blockKindOf(row: typeof t.blockKind.$inferSelect): BlockKind {
+  return { code: row.code, name: row.name, fields: row.fields, many: row.many }
 }
 
 /** A piece with all its texts, as it crosses the wire; and the rows of its texts. */
@@ -28,7 +45,7 @@ export async function pieceRecordOf(db: Db, setup: StoredSetup, code: string): P
   if (!row) return undefined
   const rows = await db.select().from(t.pieceText).where(eq(t.pieceText.pieceId, row.id)).orderBy(asc(t.pieceText.storefrontId), asc(t.pieceText.language))
   return {
-    record: { code: row.code, kind: row.kind as PieceKind, name: row.name, note: row.note, needed: row.needed, texts: rows.map((r) => textRecord(r, setup)) },
+    record: pieceOf(row, rows, setup),
     version: row.version, rows,
   }
 }
@@ -36,7 +53,9 @@ export async function pieceRecordOf(db: Db, setup: StoredSetup, code: string): P
 /** All pieces and assignments, ready for assembling pages. */
 export interface Content {
   stamp: string
+  /** Those that can be assigned; what products have for themselves is read with them. */
   pieces: Map<string, Piece>
+  sets: Map<string, QuestionSet>
   assignments: PreparedAssignment[]
 }
 
@@ -52,18 +71,33 @@ export async function loadContent(db: Db, setup: StoredSetup): Promise<Content> 
 /** The content as a transaction sees it, its own changes included; not kept, for they may yet fall. */
 export async function readContent(db: Db, setup: StoredSetup): Promise<Content> {
   const stamp = `${setup.stamp}.${await readStamp(db, 'content')}`
-  const pieceRows = await db.select().from(t.piece)
-  const textRows = await db.select().from(t.pieceText)
-  const byPiece = groupBy(textRows)
-  const pieces = new Map(pieceRows.map((p) => [p.code, {
-    code: p.code, kind: p.kind as PieceKind, name: p.name, note: p.note, needed: p.needed, texts: (byPiece.get(p.id) ?? []).map((r) => textRecord(r, setup)),
-  }]))
+  const pieces = await piecesOf(db, setup, db.select().from(t.piece).where(isNull(t.piece.ownOf)))
+  const sets = await db.select().from(t.questionSet).orderBy(asc(t.questionSet.code))
   const rows = await db.select().from(t.assignment).orderBy(asc(t.assignment.number))
-  return { stamp, pieces, assignments: rows.map((r) => prepareAssignment(assignmentOf(r), setup)) }
+  return { stamp, pieces: new Map(pieces.map((p) => [p.code, p])), sets: new Map(sets.map((x) => [x.code, setOf(x)])), assignments: rows.map((r) => prepareAssignment(assignmentOf(r), setup)) }
 }
 
-function groupBy(rows: (typeof t.pieceText.$inferSelect)[]) {
-  const map = new Map<number, typeof rows>()
-  for (const r of rows) map.set(r.pieceId, [...(map.get(r.pieceId) ?? []), r])
+async function piecesOf(db: Db, setup: StoredSetup, rows: Promise<(typeof t.piece.$inferSelect)[]>): Promise<Piece[]> {
+  const pieces = await rows
+  if (pieces.length === 0) return []
+  const texts = await db.select().from(t.pieceText).where(inArray(t.pieceText.pieceId, pieces.map((p) => p.id))).orderBy(asc(t.pieceText.storefrontId), asc(t.pieceText.language))
+  const byPiece = groupBy(texts, (r) => r.pieceId)
+  return pieces.map((p) => pieceOf(p, byPiece.get(p.id) ?? [], setup))
+}
+
+/** The pieces that products have for themselves, by the SKU of their root. */
+export async function ownPiecesOf(db: Db, setup: StoredSetup, roots: readonly string[]): Promise<Map<string, Piece[]>> {
+  if (roots.length === 0) return new Map()
+  const found = await piecesOf(db, setup, db.select().from(t.piece).where(inArray(t.piece.ownOf, [...roots])).orderBy(asc(t.piece.id)))
+  return groupBy(found, (p) => p.own!.sku)
+}
+
+function groupBy<T, K>(rows: readonly T[], key: (row: T) => K): Map<K, T[]> {
+  const map = new Map<K, T[]>()
+  for (const r of rows) {
+    const list = map.get(key(r))
+    if (list) list.push(r)
+    else map.set(key(r), [r])
+  }
   return map
 }

@@ -1,6 +1,8 @@
 import { asc, eq, sql } from 'drizzle-orm'
+import type { Campaign } from '@core/assignments/campaign'
 import type { Attribute, AttributeTypeName, ProductType } from '@core/attributes/attribute'
 import type { Setup, Storefront } from '@core/catalogue/model'
+import { plainLayout, type Layout } from '@core/page/layout'
 import type { UnitFamily } from '@core/units/registry'
 import type { Db } from '../connect'
 import * as t from '../schema'
@@ -26,11 +28,20 @@ export function attributeOf(row: typeof t.attribute.$inferSelect): Attribute {
 }
 
 export function storefrontOf(row: typeof t.storefront.$inferSelect): Storefront {
-  return { code: row.code, name: row.name, currency: row.currency, timeZone: row.timeZone, editions: row.editions.map((e) => ({ asks: 'translated', ...e })), facts: row.facts, layout: { needed: [], ...row.layout } }
+  return { code: row.code, name: row.name, currency: row.currency, timeZone: row.timeZone, editions: row.editions.map((e) => ({ asks: 'translated', ...e })), facts: row.facts, pages: row.pages, layout: layoutOf(row.layout) }
+}
+
+/** A layout, also where it was stored when only one area could be folded. */
+function layoutOf({ details, needed, ...stored }: (typeof t.storefront.$inferSelect)['layout']): Layout {
+  return { ...plainLayout(details ?? 'tabs', stored.parts, needed), ...stored }
+}
+
+export function campaignOf(row: typeof t.campaign.$inferSelect): Campaign {
+  return { code: row.code, name: row.name, note: row.note, storefronts: row.storefronts, from: row.from, to: row.to }
 }
 
 export function typeOf(row: typeof t.productType.$inferSelect): ProductType {
-  return { code: row.code, labels: row.labels, groups: row.groups, attributes: row.attributes, views: row.views }
+  return { code: row.code, labels: row.labels, groups: row.groups, attributes: row.attributes, views: row.views, cut: row.cut }
 }
 
 /** What has a counter of its changes. */
@@ -56,6 +67,7 @@ export async function readSetup(db: Db): Promise<StoredSetup> {
   const categories = await db.select().from(t.category).orderBy(asc(t.category.position))
   const brands = await db.select().from(t.brand).orderBy(asc(t.brand.name))
   const lists = await db.select().from(t.namedList).orderBy(asc(t.namedList.name))
+  const campaigns = await db.select().from(t.campaign).orderBy(asc(t.campaign.name))
   const groups = await db.select().from(t.customerGroup).orderBy(asc(t.customerGroup.position))
   return {
     stamp, source: sourceLanguage,
@@ -65,6 +77,7 @@ export async function readSetup(db: Db): Promise<StoredSetup> {
     brands: new Map(brands.map((b) => [b.code, b])),
     lists: new Map(lists.map((l) => [l.code, { code: l.code, name: l.name }])),
     groups: new Map(groups.map((g) => [g.code, { code: g.code, name: g.name }])),
+    campaigns: new Map(campaigns.map((c) => [c.code, campaignOf(c)])),
     storefronts: new Map(storefronts.map((s) => [s.code, storefrontOf(s)])),
     attributeIds: new Map(attributes.map((a) => [a.code, a.id])),
     attributeCodes: new Map(attributes.map((a) => [a.id, a.code])),

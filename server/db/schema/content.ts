@@ -3,6 +3,8 @@ import type { Labels } from '@core/attributes/attribute'
 import type { Reach } from '@core/assignments/assignment'
 import type { Limits } from '@core/assignments/limits'
 import type { Box, Focus, Measured } from '@core/media/item'
+import type { BlockField, Entry } from '@core/page/block-kind'
+import type { OwnPlace } from '@core/page/piece'
 import type { PhotoReading } from '@core/media/reading'
 import { bits64, moment } from './columns'
 
@@ -54,8 +56,16 @@ export const piece = pgTable('piece', {
   name: text('name').notNull(),
   note: text('note').notNull(),
   needed: text('needed').array().notNull(),
+  tags: text('tags').array().notNull().default([]),
+  owner: text('owner').notNull().default(''),
+  sign: text('sign'),
+  takes: text('takes'),
+  blockKind: text('block_kind'),
+  /** Of a piece that one product has for itself: whose it is, and where it stands there. */
+  ownOf: text('own_of'),
+  own: jsonb('own').$type<Omit<OwnPlace, 'sku'>>(),
   version: integer('version').notNull().default(1),
-})
+}, (t) => [index('piece_own_of').on(t.ownOf)])
 
 export const pieceText = pgTable('piece_text', {
   pieceId: integer('piece_id').notNull().references(() => piece.id, { onDelete: 'cascade' }),
@@ -63,6 +73,7 @@ export const pieceText = pgTable('piece_text', {
   language: text('language').notNull(),
   title: text('title').notNull(),
   body: text('body').notNull(),
+  entries: jsonb('entries').$type<Entry[]>(),
   /** By part, `title` and `body`: the state of the translation, and the source it was made from. */
   states: jsonb('states').$type<Partial<Record<'title' | 'body', { state: string; sourceHash: string | null; madeFrom: string | null }>>>().notNull(),
 }, (t) => [primaryKey({ columns: [t.pieceId, t.storefrontId, t.language] })])
@@ -72,10 +83,39 @@ export const assignment = pgTable('assignment', {
   code: text('code').notNull().unique(),
   name: text('name').notNull(),
   pieces: text('pieces').array().notNull(),
+  sets: text('sets').array().notNull().default([]),
   reach: jsonb('reach').$type<Reach>().notNull(),
-  limits: jsonb('limits').$type<Limits>().notNull(),
+  /** As they were stored before there were campaigns, or after. */
+  limits: jsonb('limits').$type<Omit<Limits, 'campaign'> & Partial<Limits>>().notNull(),
   area: text('area').notNull(),
   order: integer('order').notNull(),
+  replaces: text('replaces'),
   resting: boolean('resting').notNull(),
+  version: integer('version').notNull().default(1),
+})
+
+export const questionSet = pgTable('question_set', {
+  code: text('code').primaryKey(),
+  name: text('name').notNull(),
+  note: text('note').notNull(),
+  questions: text('questions').array().notNull(),
+  version: integer('version').notNull().default(1),
+})
+
+export const blockKind = pgTable('block_kind', {
+  code: text('code').primaryKey(),
+  name: text('name').notNull(),
+  fields: jsonb('fields').$type<BlockField[]>().notNull(),
+  many: boolean('many').notNull(),
+  version: integer('version').notNull().default(1),
+})
+
+export const campaign = pgTable('campaign', {
+  code: text('code').primaryKey(),
+  name: text('name').notNull(),
+  note: text('note').notNull(),
+  storefronts: text('storefronts').array().notNull(),
+  from: text('from_local'),
+  to: text('to_local'),
   version: integer('version').notNull().default(1),
 })

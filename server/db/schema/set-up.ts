@@ -1,6 +1,8 @@
 import { bigint, boolean, integer, jsonb, pgTable, serial, smallint, smallserial, text } from 'drizzle-orm/pg-core'
 import type { Allowed, Labels, Option, ProductType, Serving } from '@core/attributes/attribute'
-import type { Edition, Layout } from '@core/catalogue/model'
+import type { Edition } from '@core/catalogue/model'
+import type { Cut } from '@core/page/cut'
+import type { Layout, StandingPage } from '@core/page/layout'
 import type { PictureView } from '@core/media/item'
 import { moment } from './columns'
 
@@ -31,7 +33,7 @@ export const session = pgTable('session', {
 
 /** As they were stored before anything was asked of translations and areas, or after. */
 type StoredEdition = Omit<Edition, 'asks'> & Partial<Edition>
-type StoredLayout = Omit<Layout, 'needed'> & Partial<Layout>
+type StoredLayout = Partial<Layout> & Pick<Layout, 'parts'> & { details?: 'tabs' | 'accordion'; needed?: string[] }
 
 export const storefront = pgTable('storefront', {
   id: smallserial('id').primaryKey(),
@@ -42,6 +44,7 @@ export const storefront = pgTable('storefront', {
   timeZone: text('time_zone').notNull(),
   editions: jsonb('editions').$type<StoredEdition[]>().notNull(),
   facts: jsonb('facts').$type<Record<string, string>>().notNull(),
+  pages: jsonb('pages').$type<StandingPage[]>().notNull().default([]),
   layout: jsonb('layout').$type<StoredLayout>().notNull(),
   version: integer('version').notNull().default(1),
 })
@@ -80,6 +83,8 @@ export const productType = pgTable('product_type', {
   attributes: jsonb('attributes').$type<ProductType['attributes']>().notNull(),
   /** What its products want to be shown in. */
   views: text('views').array().$type<PictureView[]>().notNull().default([]),
+  /** Where descriptions of its products are cut; null leaves that to the storefront. */
+  cut: jsonb('cut').$type<Cut>(),
   position: integer('position').notNull().default(0),
   version: integer('version').notNull().default(1),
 })

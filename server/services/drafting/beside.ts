@@ -1,7 +1,7 @@
 import type { DraftingOf } from '@core/drafting/run'
 import type { StepKindName } from '@core/drafting/recipe'
 import { labelOfItem, namesIn } from '@core/media/versions'
-import { valuesFor } from '@core/page/assemble'
+import { valuesFor } from '@core/page/values'
 import { compareItem } from '@core/pool/compare'
 import type { Reader } from '@core/values/resolve'
 import { database } from '../../db/connect'

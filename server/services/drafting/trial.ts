@@ -4,7 +4,7 @@ import { checkText } from '@core/house-style/check-text'
 import { styleFor } from '@core/house-style/style'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { libraryOf } from '@core/media/versions'
-import { inlineReader, valuesFor } from '@core/page/assemble'
+import { inlineReader, valuesFor } from '@core/page/values'
 import { readAddresses } from '@core/page/inline'
 import { normalForm } from '@core/richtext/normal-form'
 import { inlineAddresses } from '@core/richtext/read'
@@ -33,7 +33,7 @@ export async function tryRecipe(body: RecipeTrialBody): Promise<RecipeTrial> {
   return {
     service: draftingService().name, unit: draftingService().unit,
     items: [...drafted].map(([family, results]): TrialProduct => {
-      const read = inlineReader(valuesFor(family.root, family, desk.reader, setup), desk.reader, setup, libraryOf([]))
+      const read = inlineReader(valuesFor(family.root, family, desk.reader, setup), desk.reader, setup, { library: libraryOf([]), type: null, related: {} })
       const addresses = [...new Set(results.flatMap((r) => r.proposals.flatMap((p) => inlineAddresses(textOf(p.value)))))]
       const substance = substanceOfFamily(family, setup)
       return {

@@ -1,6 +1,7 @@
 import { judge } from '@core/readiness/judge'
 import type { Prepared } from '@core/readiness/prepare'
 import type { Tx } from '../../db/connect'
+import { ownPiecesOf } from '../../db/queries/content'
 import { loadFamilies, lockFamilies, type StoredFamily } from '../../db/queries/families'
 import { loadLibrary, namedBy } from '../../db/queries/media'
 import { writeReadiness } from '../../db/queries/readiness'
@@ -34,12 +35,13 @@ export async function judgeRoots(tx: Tx, roots: readonly number[], now: number):
   await lockFamilies(tx.db, roots)
   const { setup, editions, prepared, days } = await judgedWith(tx.db, now)
   const families = await loadFamilies(tx.db, setup, roots, { toJudge: true })
+  const own = await ownPiecesOf(tx.db, setup, [...families.values()].map((f) => f.root.sku))
   const library = await loadLibrary(tx.db, namedBy(families.values(), setup))
   const texts = new TextChecks()
   await texts.expect(tx.db, textsOf(families.values(), prepared))
   const findings: Prepared['findings'] = (value, attribute, style) => texts.findings(value as never, attribute, style)
   const withTexts: Prepared = { ...prepared, findings }
-  const judged = [...families].map(([root, family]) => ({ root, type: family.root.type, list: judge(family, withTexts, library) }))
+  const judged = [...families].map(([root, family]) => ({ root, type: family.root.type, list: judge({ root: family.root, variants: family.variants, own: own.get(family.root.sku) ?? [] }, withTexts, library) }))
   await writeReadiness(tx, judged, roots.filter((r) => !families.has(r)), editions.list.length, days)
   await texts.keep(tx.db)
 }

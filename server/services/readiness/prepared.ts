@@ -21,9 +21,9 @@ let kept: JudgedWith | undefined
 async function read(db: Db, now: number): Promise<JudgedWith> {
   const key = await keyOf(db, now)
   const setup = await readSetup(db)
-  const { assignments, pieces } = await readContent(db, setup)
+  const { assignments, pieces, sets } = await readContent(db, setup)
   const editions = await loadEditions(db, setup)
-  const prepared = prepareJudge({ setup, assignments, pieces, styles: await readStyles(db), editions: editions.list, now })
+  const prepared = prepareJudge({ setup, assignments, pieces, sets, styles: await readStyles(db), editions: editions.list, now })
   return { key, setup, editions, prepared, days: editions.list.map((e) => (e ? dateIn(setup.storefronts.get(e.storefront)!.timeZone, now) : null)) }
 }
 

@@ -24,9 +24,12 @@ const differIn = ({ before, after }: Changed, keys: readonly string[]) => !befor
 
 /** For each kind of record: which products stand otherwise after it has changed. */
 const touches: Partial<Record<RecordKindName, Touch>> = {
-  async pieces(tx, { code }, setup) {
+  async pieces(tx, { before, after, code }, setup) {
+    const skus = [before, after].flatMap((r) => (r?.own ? [(r.own as { sku: string }).sku] : []))
+    if (skus.length > 0) await touchWhere(tx, sql`select root_id from product where sku = any(${sql.param(skus)}::text[])`)
     // What assignments bring is read before this change, which none of them is part of.
-    for (const a of (await loadContent(tx.db, setup)).assignments.filter((x) => x.pieces.includes(code))) await touchReached(tx, a.reach, setup, few(setup))
+    const content = await loadContent(tx.db, setup)
+    for (const a of content.assignments.filter((x) => x.pieces.includes(code) || x.replaces === code || x.sets.some((s) => content.sets.get(s)?.questions.includes(code)))) await touchReached(tx, a.reach, setup, few(setup))
   },
   async assignments(tx, { before, after }, setup) {
     const reaches = [before, after].flatMap((r) => (r ? [r.reach as Reach] : []))
@@ -52,9 +55,11 @@ const touches: Partial<Record<RecordKindName, Touch>> = {
     if (changed.before && differIn(changed, ['parent'])) await all(tx, changed, setup)
   },
   async storefronts(tx, changed, setup) {
-    if (differIn(changed, ['editions', 'timeZone', 'facts', 'layout', 'currency'])) await all(tx, changed, setup)
+    if (differIn(changed, ['editions', 'timeZone', 'facts', 'pages', 'layout', 'currency'])) await all(tx, changed, setup)
   },
   'house-styles': all,
+  'question-sets': all,
+  'campaigns': all,
 }
 
 /** Says which products stand otherwise after a record has changed, as part of the transaction that changes it. */

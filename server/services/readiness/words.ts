@@ -1,4 +1,4 @@
-import { areaWords, type Area } from '@core/assignments/areas'
+import { areaName } from '@core/assignments/areas'
 import { labelIn } from '@core/attributes/attribute'
 import { languageName } from '@core/language/names'
 import { viewWords } from '@core/media/checks'
@@ -22,7 +22,7 @@ export class Words {
     if (kind === 'attribute') return this.attribute(what!)
     if (kind === 'piece') return this.content.pieces.get(at.slice('piece:'.length))?.name ?? what!
     if (kind === 'picture') return at.slice('picture:'.length)
-    return kind === 'area' ? areaWords[what as Area] ?? what! : ''
+    return kind === 'area' ? areaName(what!) : ''
   }
 
   /** The sentence about a finding. */
@@ -36,7 +36,7 @@ export class Words {
   /** What one does about all findings of a fix. */
   fix(key: string, language: string | null, products: number, places: number): string {
     const [code, of, to] = key.split('|') as [string, string, string]
-    const named = of === 'piece' ? 'pieces' : code.startsWith('piece') ? this.content.pieces.get(of)?.name ?? of : code === 'area-empty' ? areaWords[of as Area] ?? of : code === 'media:no-view' ? viewWords[of as PictureView] ?? of : of && this.attribute(of)
+    const named = of === 'piece' ? 'pieces' : code.startsWith('piece') ? this.content.pieces.get(of)?.name ?? of : code === 'area-empty' ? areaName(of) : code === 'media:no-view' ? viewWords[of as PictureView] ?? of : of && this.attribute(of)
     const toWords = code === 'fact-missing' ? labelIn(this.setup.types.get(to)?.labels ?? {}, [this.setup.source], to)
       : to.startsWith('attribute:') ? `“${this.attribute(to.slice('attribute:'.length))}”` : to.startsWith('storefront:') ? `the storefront’s ${to.slice('storefront:'.length).replaceAll('-', ' ')}`
         : this.setup.storefronts.get(to)?.name ?? to

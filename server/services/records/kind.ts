@@ -14,6 +14,8 @@ export interface RecordKind<R extends { code: string }> {
   action: Action
   stamp: Stamp
   schema: Joi.ObjectSchema<R>
+  /** What else may be changed by whom: parts of the record that take another permission. */
+  partly?: { action: Action; keys: readonly (keyof R & string)[] }
   read(db: Db, code: string): Promise<{ record: R; version: number } | undefined>
   /** What is wrong beyond the shape, and the record as it is stored. */
   check(record: R, before: R | undefined, setup: StoredSetup, tx: Tx): Promise<{ record: R; problems: Problems }>

@@ -46,7 +46,7 @@ export const types: RecordKind<ProductType> = {
     return { record, problems }
   },
   async write(tx, r) {
-    const row = { labels: r.labels, groups: r.groups, attributes: r.attributes, views: r.views }
+    const row = { labels: r.labels, groups: r.groups, attributes: r.attributes, views: r.views, cut: r.cut }
     await tx.db.insert(t.productType).values({ code: r.code, ...row }).onConflictDoUpdate({ target: t.productType.code, set: { ...row, version: sql`${t.productType.version} + 1` } })
   },
   async after(tx, record, before) {

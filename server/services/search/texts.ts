@@ -1,5 +1,5 @@
 import type { SearchTexts, SlugAnswer } from '@contracts/search'
-import { valuesFor } from '@core/page/assemble'
+import { valuesFor } from '@core/page/values'
 import { plainText } from '@core/richtext/read'
 import { searchWordsKnown, searchWordsOf, titleWordsMissing } from '@core/search/check'
 import { slugOf } from '@core/search/slug'

@@ -3,7 +3,7 @@ import { attributeTypes } from '@core/attributes/types/registry'
 import { styleFor, type HouseStyle } from '@core/house-style/style'
 import { languageName } from '@core/language/names'
 import { libraryOf } from '@core/media/versions'
-import { editionReader, inlineReader, valuesFor } from '@core/page/assemble'
+import { editionReader, inlineReader, valuesFor } from '@core/page/values'
 import { readAddresses } from '@core/page/inline'
 import { inlineAddresses } from '@core/richtext/read'
 import { textOf } from '@core/translation/state'
@@ -43,7 +43,7 @@ export async function suggestionPage(person: Person, q: SuggestionFilter & { by:
     const addresses = [s.value, s.now].flatMap((v) => (v === null ? [] : inlineAddresses(textOf(v))))
     if (!family || addresses.length === 0 || ![...setup.storefronts.values()].some((f) => f.editions.some((e) => e.language === s.language))) return {}
     const reader = editionReader(setup, storefrontFor(setup, s.storefront, s.language), s.language)
-    const read = inlineReader(valuesFor([family.root, ...family.variants].find((p) => p.id === s.product_id) ?? family.root, family, reader, setup), reader, setup, libraryOf([]))
+    const read = inlineReader(valuesFor([family.root, ...family.variants].find((p) => p.id === s.product_id) ?? family.root, family, reader, setup), reader, setup, { library: libraryOf([]), type: null, related: {} })
     return readAddresses(addresses, read)
   }
   await checks.expect(db, items.flatMap((s) => checkOf(s, setup, styles) ?? []))

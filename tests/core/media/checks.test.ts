@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { checkItem, checkPictures } from '@core/media/checks'
 import { blankItem, type LibraryItem, type MediaContent, type MediaItem } from '@core/media/item'
 import { labelOfItem, libraryOf, versionFor } from '@core/media/versions'
-import { editionReader } from '@core/page/assemble'
+import { editionReader } from '@core/page/values'
 import { testSetup } from '../../world'
 
 const setup = testSetup()

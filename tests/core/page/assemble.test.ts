@@ -3,22 +3,22 @@ import { prepareAssignment, type Assignment, type Reach } from '@core/assignment
 import { noLimits, type Lens } from '@core/assignments/limits'
 import { assemblePage } from '@core/page/assemble'
 import { libraryOf } from '@core/media/versions'
-import type { Piece, PieceText } from '@core/page/piece'
+import { blankPiece, type Piece, type PieceText } from '@core/page/piece'
 import type { Family } from '@core/catalogue/model'
 import { family, price, product, single, someMoment, special, testSetup } from '../../world'
 
 const setup = testSetup()
 const text = (language: string, title: string, body: string, storefront: string | null = null): PieceText => ({ storefront, language, title, body })
-const piece = (code: string, more: Partial<Piece> = {}): Piece => ({ code, kind: 'tab', name: code, note: '', needed: [], texts: [text('en-GB', code, `<p>About ${code}</p>`)], ...more })
+const piece = (code: string, more: Partial<Piece> = {}): Piece => ({ code, ...blankPiece(), kind: 'tab', name: code, texts: [text('en-GB', code, `<p>About ${code}</p>`)], ...more })
 let number = 0
 const assign = (pieces: string[], more: Partial<Assignment> = {}, reach: Partial<Reach> = {}): Assignment => ({
-  code: `a${++number}`, number, name: `Assignment of ${pieces.join()}`, pieces, reach: { base: 'everything', rule: null, chosen: [], added: [], leftOut: [], eachVariant: false, ...reach }, limits: noLimits(), area: 'details', order: 20, resting: false, ...more,
+  code: `a${++number}`, number, name: `Assignment of ${pieces.join()}`, pieces, reach: { base: 'everything', rule: null, chosen: [], added: [], leftOut: [], eachVariant: false, ...reach }, sets: [], limits: noLimits(), area: 'details', order: 20, replaces: null, resting: false, ...more,
 })
 const bag = single(product('B-1', { prices: [price('uk', 60), price('ch', 80)] }, { 'name@/en-GB': 'Regn', 'weight': { value: 1.2, unit: 'kg' }, 'description@/en-GB': '<p>Dry inside.</p>' }))
 const uk: Lens = { storefront: 'uk', language: 'en-GB', group: null, moment: someMoment }
 const library = libraryOf([])
 function page(f: Family, pieces: Piece[], assignments: Assignment[], lens: Partial<Lens> = {}, sku = f.root.sku) {
-  const p = assemblePage({ family: f, sku, lens: { ...uk, ...lens }, setup, assignments: assignments.map((a) => prepareAssignment(a, setup)), pieces: new Map(pieces.map((x) => [x.code, x])), library })
+  const p = assemblePage({ family: f, sku, lens: { ...uk, ...lens }, setup, assignments: assignments.map((a) => prepareAssignment(a, setup)), pieces: new Map(pieces.map((x) => [x.code, x])), sets: new Map(), own: [], library, related: {} })
   const why = (code: string) => p.left_out.filter((l) => l.piece === code).map((l) => l.reason)
   return { ...p, order: (p.areas.details ?? []).map((s) => s.piece), why }
 }

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { blankItem, type LibraryItem, type MediaItem } from '@core/media/item'
 import { libraryOf } from '@core/media/versions'
-import { assemblePage, editionReader } from '@core/page/assemble'
+import { editionReader } from '@core/page/values'
+import { assemblePage } from '@core/page/assemble'
 import { fileLinks, pagePictures } from '@core/page/media'
 import { product, single, someMoment, testSetup } from '../../world'
 
@@ -35,7 +36,7 @@ describe('files of a page', () => {
     expect([fileLinks(library, uk)('notes.pdf'), fileLinks(library, fr)('guide.pdf'), fileLinks(library, uk)('gone.pdf')]).toEqual([undefined, undefined, undefined])
   })
   it('stand among the facts, and make no row where none is linked', () => {
-    const facts = (guides: string[]) => assemblePage({ family: single(product('B-1', {}, { 'name@/en-GB': 'Bag', guides })), sku: 'B-1', lens: { storefront: 'uk', language: 'en-GB', group: null, moment: someMoment }, setup, assignments: [], pieces: new Map(), library }).areas.details?.find((p) => p.piece === 'facts')?.html
+    const facts = (guides: string[]) => assemblePage({ family: single(product('B-1', {}, { 'name@/en-GB': 'Bag', guides })), sku: 'B-1', lens: { storefront: 'uk', language: 'en-GB', group: null, moment: someMoment }, setup, assignments: [], pieces: new Map(), sets: new Map(), own: [], library, related: {} }).areas.details?.find((p) => p.piece === 'facts')?.html
     expect(facts(['guide.pdf', 'notes.pdf'])).toBe('<table><tbody><tr><th>guides</th><td><ul><li><a href="/delivery/media/guide.pdf">Mounting &amp; care</a></li></ul></td></tr></tbody></table>')
     expect(facts(['notes.pdf'])).toBeUndefined()
   })

@@ -6,7 +6,7 @@ import type { Product, Setup } from '@core/catalogue/model'
 import type { HouseStyle } from '@core/house-style/style'
 import { blankItem, type LibraryItem } from '@core/media/item'
 import { libraryOf } from '@core/media/versions'
-import type { Piece } from '@core/page/piece'
+import { blankPiece, type Piece, type QuestionSet } from '@core/page/piece'
 import { isReady, judge } from '@core/readiness/judge'
 import type { JudgedFamily, JudgedProduct } from '@core/readiness/family'
 import { findingKinds } from '@core/readiness/kinds'
@@ -43,9 +43,9 @@ function judged(p: Product, marks: Record<string, Mark> = {}): JudgedProduct {
 const bag = (given: Record<string, Value> = full, more: Partial<Product> = {}, marks: Record<string, Mark> = {}): JudgedFamily => ({ root: judged(product('B-1', { prices: both, ...more }, given), marks), variants: [] })
 const without = (...keys: string[]) => Object.fromEntries(Object.entries(full).filter(([k]) => !keys.includes(k)))
 
-interface More { setup?: Setup; styles?: HouseStyle[]; pieces?: Piece[]; assignments?: Assignment[] }
-function look(family: JudgedFamily, { setup = strict(), styles = [], pieces = [], assignments = [] }: More = {}) {
-  const prepared = prepareJudge({ setup, styles, editions, now: someMoment, pieces: new Map(pieces.map((p) => [p.code, p])), assignments: assignments.map((a) => prepareAssignment(a, setup)) })
+interface More { setup?: Setup; styles?: HouseStyle[]; pieces?: Piece[]; sets?: QuestionSet[]; assignments?: Assignment[] }
+function look(family: JudgedFamily, { setup = strict(), styles = [], pieces = [], sets = [], assignments = [] }: More = {}) {
+  const prepared = prepareJudge({ setup, styles, editions, now: someMoment, pieces: new Map(pieces.map((p) => [p.code, p])), sets: new Map(sets.map((s) => [s.code, s])), assignments: assignments.map((a) => prepareAssignment(a, setup)) })
   const list = judge(family, prepared, library)
   return { list, found: (e: number) => list.find((x) => x.edition === e)?.findings.map((f) => `${f.level === 'blocker' ? '!' : ''}${f.code} ${f.at}`), strands: (e: number) => list.find((x) => x.edition === e)!.passed.map((n, i) => `${n}/${list.find((x) => x.edition === e)!.of[i]!}`).join(' ') }
 }
@@ -137,8 +137,8 @@ describe('media', () => {
 })
 
 describe('content', () => {
-  const piece = (code: string, body: string, more: Partial<Piece> = {}): Piece => ({ code, kind: 'tab', name: code, note: '', needed: [], texts: [{ storefront: null, language: 'en-GB', title: code, body }], ...more })
-  const everywhere = (code: string, more: Partial<Assignment> = {}): Assignment => ({ code: `on-${code}`, number: 1, name: code, pieces: [code], reach: { base: 'everything', rule: null, chosen: [], added: [], leftOut: [], eachVariant: false }, limits: noLimits(), area: 'details', order: 20, resting: false, ...more })
+  const piece = (code: string, body: string, more: Partial<Piece> = {}): Piece => ({ ...blankPiece(), code, kind: 'tab', name: code, texts: [{ storefront: null, language: 'en-GB', title: code, body }], ...more })
+  const everywhere = (code: string, more: Partial<Assignment> = {}): Assignment => ({ code: `on-${code}`, number: 1, name: code, pieces: [code], sets: [], reach: { base: 'everything', rule: null, chosen: [], added: [], leftOut: [], eachVariant: false }, limits: noLimits(), area: 'details', order: 20, replaces: null, resting: false, ...more })
   it('finds pieces that would be empty, or are not in the language', () => {
     const pieces = [piece('fit', '<p>Carries <data value="attribute:volume"></data></p>'), piece('care', '<p>Wash by hand.</p>')]
     const { found } = look(bag(), { pieces, assignments: pieces.map((p) => everywhere(p.code)) })
@@ -169,9 +169,33 @@ describe('content', () => {
     expect(look(bag(), { pieces: [p], styles, assignments: [everywhere('care')] }).found(uk)).toEqual(['!style:banned piece:care', 'style:spaces piece:care'])
   })
   it('wants something in areas that must not be empty', () => {
-    const setup = strict((s) => { s.storefronts.get('uk')!.layout.needed = ['details', 'foot'] })
+    const setup = strict((s) => { for (const a of s.storefronts.get('uk')!.layout.areas) a.needed = ['details', 'foot'].includes(a.area) })
     expect(look(bag(), { setup }).found(uk)).toEqual(['!area-empty area:foot'])
     expect(look(bag(), { setup, pieces: [piece('care', '<p>Wash.</p>')], assignments: [everywhere('care', { area: 'foot' })] }).found(uk)).toEqual([])
+  })
+  it('reads a text that is taken where the product has it, not where the piece is written', () => {
+    const taken = piece('feel', '', { takes: 'summary' })
+    expect(look(bag(), { pieces: [taken], assignments: [everywhere('feel')] }).found(uk)).toEqual([])
+    expect(look(bag(without('summary@/en-GB')), { pieces: [taken], assignments: [everywhere('feel')] }).found(uk)).toContain('!piece-empty piece:feel')
+  })
+  it('judges what takes the place of a piece, and the piece where that cannot stand', () => {
+    const pieces = [piece('care', '<p>Wash.</p>'), piece('instead', '<p>Holds <data value="attribute:volume"></data></p>')]
+    expect(look(bag(), { pieces, assignments: [everywhere('care'), everywhere('instead', { number: 2, replaces: 'care' })] }).found(uk)).toEqual(['!piece-empty piece:instead'])
+    // Nothing to replace: it is asked of nobody.
+    expect(look(bag(), { pieces, assignments: [everywhere('instead', { replaces: 'care' })] }).found(uk)).toEqual([])
+  })
+  it('asks the questions of sets, those that the product picks, and its own pieces', () => {
+    const ask = piece('ask', '<p><data value="attribute:volume"></data></p>', { kind: 'question' })
+    const sets = [{ code: 'set', name: 'Set', note: '', questions: ['ask'] }]
+    expect(look(bag(), { pieces: [ask], sets, assignments: [everywhere('x', { pieces: [], sets: ['set'] })] }).found(uk)).toEqual(['!piece-empty piece:ask'])
+    expect(look(bag({ ...full, asked: ['set'] }), { pieces: [ask], sets }).found(uk)).toEqual(['!piece-empty piece:ask'])
+    const own = piece('mine', '<p><data value="attribute:volume"></data></p>', { own: { sku: 'B-1', area: 'details', order: 1, limits: noLimits(), resting: false } })
+    expect(look({ ...bag(), own: [own] }).found(uk)).toEqual(['!piece-empty piece:mine'])
+    expect(look({ ...bag(), own: [{ ...own, own: { ...own.own!, resting: true } }] }).found(uk)).toEqual([])
+  })
+  it('asks nothing where pieces are switched off', () => {
+    const setup = strict((s) => { s.storefronts.get('uk')!.layout.off = true })
+    expect(look(bag(), { setup, pieces: [piece('fit', '<p><data value="attribute:volume"></data></p>')], assignments: [everywhere('fit')] }).found(uk)).toEqual([])
   })
 })
 

@@ -1,10 +1,13 @@
-import type { AssignmentRecord, PieceRecord } from '@contracts/records'
-import { v } from './line'
+import type { PieceRecord, PieceTextRecord } from '@contracts/records'
+import { blankPiece } from '@core/page/piece'
+import { v } from '../line'
 
-const shop = (fact: string) => `<data value="storefront:${fact}"></data>`
-const text = (language: string, title: string, body: string) => ({ storefront: null, language, title, body })
+export const shop = (fact: string) => `<data value="storefront:${fact}"></data>`
+export const text = (language: string, title: string, body: string): PieceTextRecord => ({ storefront: null, language, title, body })
+/** A piece with what it has out of the ordinary. */
+export const piece = (record: Partial<PieceRecord> & Pick<PieceRecord, 'code' | 'kind' | 'name'>): PieceRecord => ({ ...blankPiece(), ...record })
 
-export const pieces: PieceRecord[] = [
+const written: (Partial<PieceRecord> & Pick<PieceRecord, 'code' | 'kind' | 'name'>)[] = [
   {
     code: 'rack-fit', kind: 'tab', name: 'Fits these racks', note: 'So that nobody buys a pannier for a rack with thick rails.', needed: ['attribute:rail-diameter'],
     texts: [
@@ -17,11 +20,11 @@ export const pieces: PieceRecord[] = [
     ],
   },
   {
-    code: 'mounting', kind: 'tab', name: 'Mounting, per product', note: 'Takes its text from the product’s own mounting notes.', needed: ['attribute:mounting-notes'],
-    texts: [text('en-GB', 'Mounting', `<p>${v('mounting-notes')}</p>`), text('de-CH', 'Montage', `<p>${v('mounting-notes')}</p>`), text('fr-CH', 'Montage', `<p>${v('mounting-notes')}</p>`)],
+    code: 'mounting', kind: 'tab', name: 'Mounting, per product', note: 'Takes its text from the product’s own mounting notes.', needed: [], takes: 'mounting-notes', sign: 'spanner', tags: ['fitting'],
+    texts: [text('en-GB', 'Mounting', ''), text('de-CH', 'Montage', ''), text('fr-CH', 'Montage', ''), text('de-DE', 'Montage', ''), text('ja-JP', '取り付け方', ''), text('ar-AE', 'التركيب', '')],
   },
   {
-    code: 'battery-return', kind: 'tab', name: 'Old batteries', note: 'The law asks for it wherever a battery is in the box.', needed: [],
+    code: 'battery-return', kind: 'tab', name: 'Old batteries', note: 'The law asks for it wherever a battery is in the box.', needed: [], sign: 'cell', tags: ['batteries'],
     texts: [
       text('en-GB', 'Old batteries', `<p>Old batteries do not belong in the bin. Bring them back to us or to any collection point, free of charge.</p><p>Questions? ${shop('email')}</p>`),
       text('de-CH', 'Alte Akkus', `<p>Alte Akkus gehören nicht in den Abfall. Bringen Sie sie uns oder einer Sammelstelle zurück, es kostet nichts.</p>`),
@@ -32,7 +35,7 @@ export const pieces: PieceRecord[] = [
     ],
   },
   {
-    code: 'size-help', kind: 'tab', name: 'Which size', note: 'Most returns of clothing are for size.', needed: [],
+    code: 'size-help', kind: 'tab', name: 'Which size', note: 'Most returns of clothing are for size.', needed: [], sign: 'rule', tags: ['sizes'],
     texts: [
       text('en-GB', 'Which size?', '<p>Measure over the shirt you ride in. Between two sizes, take the larger one.</p><table><tbody><tr><th>Size</th><th>Chest</th></tr><tr><td>S</td><td>86–94 cm</td></tr><tr><td>M</td><td>94–102 cm</td></tr><tr><td>L</td><td>102–110 cm</td></tr></tbody></table>'),
       text('de-CH', 'Welche Grösse?', '<p>Messen Sie über dem Hemd, in dem Sie fahren. Zwischen zwei Grössen nehmen Sie die grössere.</p>'),
@@ -42,25 +45,10 @@ export const pieces: PieceRecord[] = [
     ],
   },
   {
-    code: 'returns', kind: 'tab', name: 'Sending it back', note: 'The same everywhere; the days come from the storefront.', needed: ['storefront:return-days'],
+    code: 'returns', kind: 'tab', name: 'Sending it back', note: 'The same everywhere; the days come from the storefront.', needed: ['storefront:return-days'], sign: 'parcel', tags: ['service'],
     texts: [text('de-DE', 'Zurückschicken', `<p>Sie haben ${shop('return-days')} Zeit. Schreiben Sie an ${shop('email')}, wir senden Ihnen einen Aufkleber.</p>`), text('nl-BE', 'Terugsturen', `<p>Je hebt ${shop('return-days')} om je te bedenken. Schrijf naar ${shop('email')}.</p>`), text('en-GB', 'Sending it back', `<p>You have ${shop('return-days')} to change your mind. Write to ${shop('email')} and we send you a label.</p>`), text('de-CH', 'Zurückschicken', `<p>Sie haben ${shop('return-days')} Zeit. Schreiben Sie an ${shop('email')}, wir senden Ihnen eine Etikette.</p>`)],
   },
 ]
 
-const limits = { storefronts: [], languages: [], groups: [], from: null, to: null }
-const reach = (rule: unknown, more = {}) => ({ base: 'rule' as const, rule: rule as never, chosen: [], added: [], leftOut: [], eachVariant: false, ...more })
-
-export const assignments: AssignmentRecord[] = [
-  { code: 'rack-fit-on-panniers', name: 'Rack fit on panniers', pieces: ['rack-fit'], reach: reach({ all: [{ field: 'type', is: 'equals', value: 'pannier' }, { field: 'attribute:load-limit', is: 'present', value: true }] }), limits, area: 'details', order: 20, resting: false },
-  { code: 'mounting-on-hardware', name: 'Mounting where there are notes', pieces: ['mounting'], reach: reach({ all: [{ field: 'type', is: 'one-of', value: ['pannier', 'handlebar-bag', 'rack', 'lock', 'front-light', 'rear-light'] }] }), limits, area: 'details', order: 30, resting: false },
-  { code: 'battery-return', name: 'Battery note on lights', pieces: ['battery-return'], reach: reach({ any: [{ field: 'attribute:battery-included', is: 'equals', value: true }, { field: 'tags', is: 'equals', value: 'battery' }] }), limits, area: 'details', order: 60, resting: false },
-  { code: 'size-help', name: 'Size help on clothing', pieces: ['size-help'], reach: reach({ all: [{ field: 'category', is: 'equals', value: 'clothing' }, { none: [{ field: 'type', is: 'equals', value: 'helmet' }] }] }), limits, area: 'details', order: 35, resting: false },
-  { code: 'returns', name: 'Returns on everything', pieces: ['returns'], reach: { ...reach(null), base: 'everything' }, limits, area: 'details', order: 200, resting: false },
-]
-
-/** Special prices, which a product file has no columns for. */
-export const specials: { sku: string; prices: { storefront: string; group: string | null; from: string | null; to: string | null; quantity: number; amount: number }[] }[] = [
-  { sku: 'PE-1830', prices: [{ storefront: 'ch', group: 'workshop', from: null, to: null, quantity: 1, amount: 96 }, { storefront: 'uk', group: null, from: '2026-11-27', to: '2026-11-30', quantity: 1, amount: 84 }] },
-  { sku: 'OX-5120', prices: [{ storefront: 'uk', group: 'club', from: null, to: null, quantity: 1, amount: 41.5 }, { storefront: 'ch', group: null, from: '2026-11-20', to: '2026-12-06', quantity: 1, amount: 52 }] },
-  { sku: 'LU-0140', prices: [{ storefront: 'uk', group: 'workshop', from: null, to: null, quantity: 1, amount: 36 }] },
-]
+/** The tabs and blocks of the demo. */
+export const pieces: PieceRecord[] = written.map(piece)

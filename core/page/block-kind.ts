@@ -1,0 +1,43 @@
+import type { Labels } from '../attributes/attribute'
+import { normalForm } from '../richtext/normal-form'
+import { escapeAttribute, escapeText } from '../richtext/tree'
+
+/** What a field of a block holds: a line, a formatted text, a link with its words, a picture of the library. */
+export const blockFieldTypes = ['line', 'text', 'link', 'picture'] as const
+export type BlockFieldType = (typeof blockFieldTypes)[number]
+
+export interface BlockField {
+  code: string
+  type: BlockFieldType
+  labels: Labels
+}
+
+/** A kind of block with named fields, set up once and filled by many blocks. */
+export interface BlockKind {
+  code: string
+  name: string
+  fields: BlockField[]
+  /** Whether a block fills the fields many times, one entry after the other. */
+  many: boolean
+}
+
+/** What the fields of a block are filled with, by their codes. A link is `address words`, a picture its name in the library. */
+export type Entry = Record<string, string>
+
+const writers: Record<BlockFieldType, (value: string, first: boolean) => string> = {
+  line: (v, first) => (first ? `<h3>${escapeText(v)}</h3>` : `<p>${escapeText(v)}</p>`),
+  text: (v) => v,
+  link(v) {
+    const [href, ...words] = v.trim().split(/\s+/)
+    return `<p><a href="${escapeAttribute(href!)}">${escapeText(words.join(' ') || href!)}</a></p>`
+  },
+  picture: (v) => `<figure><img src="/delivery/media/${encodeURIComponent(v.trim())}" alt=""></figure>`,
+}
+
+/** The body that entries make, in normal form: fields in their order, the first line of each entry its heading. Empty fields are left out. */
+export function bodyOfEntries(kind: BlockKind, entries: readonly Entry[]): string {
+  return normalForm(entries.map((entry) => {
+    const heading = kind.fields.find((f) => f.type === 'line')
+    return kind.fields.map((f) => (entry[f.code]?.trim() ? writers[f.type](entry[f.code]!, f === heading) : '')).join('')
+  }).join(''))
+}

@@ -1,0 +1,76 @@
+import type { Page } from './assemble'
+import type { Because, Shown } from './because'
+
+/** How a part of a page differs from another state of the page. */
+export type DifferenceKind = 'comes' | 'goes' | 'moves' | 'text' | 'price'
+
+/** One thing that is otherwise on a page. */
+export interface Difference {
+  what: DifferenceKind
+  piece: string
+  title: string
+  area: string
+  /** Why it stands there, or stood there where it goes. */
+  because: Because | null
+  /** Of a move: the area where it stood. Of a price: what it was. */
+  before?: string
+}
+
+interface Standing { area: string; at: number; part: Shown }
+
+/** All parts of a page by their codes; questions stand for themselves, in their FAQ's place. */
+function standing(page: Page): Map<string, Standing> {
+  const parts = new Map<string, Standing>()
+  for (const [area, list] of Object.entries(page.areas)) {
+    list.forEach((part, at) => {
+      parts.set(`${area}\n${part.piece}`, { area, at, part })
+      part.questions?.forEach((q, i) => parts.set(`${area}\n${part.piece}\n${q.piece}`, { area, at: at + (i + 1) / 1000, part: q }))
+    })
+  }
+  return parts
+}
+
+/** The longest run of parts that stand in the same order in both: all others have moved. */
+function unmoved(pairs: readonly { before: number; key: string }[]): Set<string> {
+  const best: { length: number; from: number }[] = []
+  let last = -1
+  pairs.forEach((p, i) => {
+    best[i] = { length: 1, from: -1 }
+    for (let j = 0; j < i; j++) if (pairs[j]!.before < p.before && best[j]!.length + 1 > best[i]!.length) best[i] = { length: best[j]!.length + 1, from: j }
+    if (last < 0 || best[i]!.length > best[last]!.length) last = i
+  })
+  const keys = new Set<string>()
+  for (let i = last; i >= 0; i = best[i]!.from) keys.add(pairs[i]!.key)
+  return keys
+}
+
+/** What is otherwise on a page after a change: parts that come, go, move or read otherwise, and the price. A part that goes to another area has moved. */
+export function pageDifferences(before: Page, after: Page): Difference[] {
+  const [was, is] = [standing(before), standing(after)]
+  const list: Difference[] = []
+  const say = (what: DifferenceKind, { part, area }: Standing, more?: { before: string }) => list.push({ what, piece: part.piece, title: part.title, area, because: part.because, ...more })
+  const gone = [...was].filter(([key]) => !is.has(key))
+  const come = [...is].filter(([key]) => !was.has(key))
+  for (const [, now] of come) {
+    const from = gone.findIndex(([, then]) => then.part.piece === now.part.piece)
+    if (from < 0) say('comes', now)
+    else {
+      say('moves', now, { before: gone[from]![1].area })
+      gone.splice(from, 1)
+    }
+  }
+  for (const [, then] of gone) say('goes', then)
+  for (const area of new Set([...Object.keys(before.areas), ...Object.keys(after.areas)])) {
+    const both = [...is].filter(([key, now]) => now.area === area && was.has(key)).sort(([, a], [, b]) => a.at - b.at)
+    const still = unmoved(both.map(([key]) => ({ key, before: was.get(key)!.at })))
+    for (const [key, now] of both) {
+      if (!still.has(key)) say('moves', now, { before: area })
+      const then = was.get(key)!.part
+      // A FAQ reads otherwise where its questions do, which say so themselves.
+      if (!now.part.questions && (then.html !== now.part.html || then.title !== now.part.title)) say('text', now)
+    }
+  }
+  const [oldPrice, newPrice] = [before.product.price?.amount ?? null, after.product.price?.amount ?? null]
+  if (oldPrice !== newPrice) list.push({ what: 'price', piece: 'price', title: newPrice === null ? 'no price' : String(newPrice), area: '', because: null, before: oldPrice === null ? 'no price' : String(oldPrice) })
+  return list
+}

@@ -1,0 +1,8 @@
+export { assignments, blockKinds, campaigns } from './assignments'
+export { questions, questionSets } from './questions'
+export { specials } from './specials'
+import { morePieces } from './assignments'
+import { pieces as written } from './pieces'
+
+/** The tabs and blocks of the demo. */
+export const pieces = [...written, ...morePieces]
