@@ -5,7 +5,7 @@ import { mediaQuery, mediaRecord, pictureBatchBody, renditionQuery, uploadMediaQ
 import { importQuery, mappingBody } from './imports'
 import { besideQuery, findItemsQuery, fromPoolBody, keepOwnBody, meaningBody, takeOverBody } from './pool'
 import { productPatchBody } from './product'
-import { blockKindRecord, campaignRecord, layoutRecord, questionSetRecord, assignmentRecord, attributeRecord, categoryRecord, limitsRecord, pieceRecord, productTypeRecord, reachRecord, storefrontRecord, listChangeBody, listRecord, houseStyleRecord } from './records'
+import { namedRuleRecord, blockKindRecord, campaignRecord, layoutRecord, questionSetRecord, assignmentRecord, attributeRecord, categoryRecord, limitsRecord, pieceRecord, productTypeRecord, reachRecord, storefrontRecord, listChangeBody, listRecord, houseStyleRecord } from './records'
 import { decisionBody, photoRunBody, poolRunBody, recipeRecord, recipeRunBody, recipeTrialBody, suggestionGroupQuery, suggestionQuery } from './drafting'
 import { keptBody, keptKinds } from './kept'
 import { clothBody, clothRowsBody, portionBody, trialBody } from './readiness'
@@ -185,13 +185,26 @@ export const operations = {
   deleteList: { method: 'delete', path: '/api/lists/{code}', summary: 'Delete a named list that no rule names; its products stay', action: 'edit-products' },
   getStorefront: { method: 'get', path: '/api/storefronts/{code}', summary: 'A storefront', action: 'read' },
   putStorefront: { method: 'put', path: '/api/storefronts/{code}', summary: 'Write a storefront; whoever edits content may change its facts, standing pages and layout', action: 'edit-content', body: storefrontRecord, headers: ifMatch },
-  listPieces: { method: 'get', path: '/api/pieces', summary: 'Pieces, by code', action: 'read', query: Joi.object({ ...paged(200, 100), q: Joi.string().max(200), storefront, language: Joi.string() }) },
+  listPieces: { method: 'get', path: '/api/pieces', summary: 'Pieces, by code', action: 'read', query: Joi.object({ ...paged(1000, 100), q: Joi.string().max(200), storefront, language: Joi.string(), kind: Joi.string(), tag: Joi.string(), owner: Joi.string() }) },
   getPiece: { method: 'get', path: '/api/pieces/{code}', summary: 'A piece with all its texts', action: 'read' },
   putPiece: { method: 'put', path: '/api/pieces/{code}', summary: 'Write a piece', action: 'edit-content', body: pieceRecord, headers: ifMatch },
-  listAssignments: { method: 'get', path: '/api/assignments', summary: 'Assignments, in page order', action: 'read', query: Joi.object({ ...paged(200, 100), q: Joi.string().max(200), piece: Joi.string() }) },
+  beforeSaving: { method: 'post', path: '/api/reach/before-saving', summary: 'What saving an assignment would do, over the whole catalogue: reach, gained and lost by storefront, collisions, empty values', action: 'read', body: Joi.object({ assignment: assignmentRecord.required(), lens }) },
+  listAssignments: { method: 'get', path: '/api/assignments', summary: 'Assignments, in page order', action: 'read', query: Joi.object({ ...paged(1000, 100), q: Joi.string().max(200), piece: Joi.string() }) },
   getAssignment: { method: 'get', path: '/api/assignments/{code}', summary: 'An assignment', action: 'read' },
   deletePiece: { method: 'delete', path: '/api/pieces/{code}', summary: 'Delete a piece that nothing brings; 409 with the reasons where something does', action: 'edit-content' },
   deleteAssignment: { method: 'delete', path: '/api/assignments/{code}', summary: 'Delete an assignment; its pieces stay', action: 'edit-content' },
+  placeAssignment: { method: 'post', path: '/api/assignments/order', summary: 'Put an assignment before another entry of an area, or at its end; numbers follow with room between them', action: 'edit-content', body: Joi.object({ storefront: storefront.required(), area: Joi.string().max(40).required(), code: Joi.string().max(80).required(), before: Joi.string().max(90).allow(null).required().description('An assignment, or a built-in part such as part:facts; null is the end.') }) },
+  pageOrder: { method: 'get', path: '/api/storefronts/{code}/page-order', summary: 'The areas of a storefront’s page from top to bottom, with their built-in parts', action: 'read' },
+  coverage: { method: 'post', path: '/api/coverage', summary: 'Count what stands where, by product type, edition and area; a job is answered (202)', action: 'read', body: Joi.object({ filter: rule.condition, storefronts: Joi.array().items(Joi.string()).default([]) }) },
+  ownPieces: { method: 'get', path: '/api/products/{sku}/pieces', summary: 'The pieces that a product has for itself', action: 'read' },
+  makeReusable: { method: 'post', path: '/api/pieces/{code}/reusable', summary: 'Turn a product’s own piece into a reusable one, with an assignment that keeps it where it is', action: 'edit-content' },
+  replaceInLibrary: { method: 'post', path: '/api/library/replacements', summary: 'Find something in the texts of the library, and replace it in one step', action: 'edit-content', body: Joi.object({ find: Joi.string().min(1).max(300).required(), by: Joi.string().allow('').max(300).required(), matchCase: Joi.boolean().default(false), wholeWords: Joi.boolean().default(true), languages: Joi.array().items(Joi.string()).default([]), pieces: Joi.array().items(Joi.string()), do: Joi.string().valid('preview', 'apply').required() }) },
+  tidyLibrary: { method: 'get', path: '/api/library/order', summary: 'Pieces that nothing brings, texts that say nearly the same, questions that mean the same', action: 'read' },
+  sharedTextRemarks: { method: 'post', path: '/api/library/remarks', summary: 'What the texts of a piece say of single products, though many share them', action: 'read', body: Joi.object({ piece: pieceRecord.required(), storefront }) },
+  exportContent: { method: 'get', path: '/api/library/content', summary: 'Pieces, question sets, kinds of block, campaigns, named rules and assignments as one JSON file', action: 'read' },
+  importContent: { method: 'post', path: '/api/library/content', summary: 'Take such a file through all checks: all of it, or nothing', action: 'edit-content', query: Joi.object({ mode: Joi.string().valid('check', 'apply').default('check') }), body: Joi.object().unknown() },
+  exportQuestions: { method: 'get', path: '/api/library/questions', summary: 'All questions as CSV', action: 'read' },
+  importQuestions: { method: 'post', path: '/api/library/questions', summary: 'Take questions from a CSV file: all of them, or nothing', action: 'edit-content', query: Joi.object({ mode: Joi.string().valid('check', 'apply').default('check') }), bodyType: 'text/csv', body: Joi.string() },
   listQuestionSets: { method: 'get', path: '/api/question-sets', summary: 'Question sets, by name', action: 'read' },
   getQuestionSet: { method: 'get', path: '/api/question-sets/{code}', summary: 'A question set', action: 'read' },
   putQuestionSet: { method: 'put', path: '/api/question-sets/{code}', summary: 'Write a question set', action: 'edit-content', body: questionSetRecord, headers: ifMatch },
@@ -200,6 +213,9 @@ export const operations = {
   getBlockKind: { method: 'get', path: '/api/block-kinds/{code}', summary: 'A kind of block', action: 'read' },
   putBlockKind: { method: 'put', path: '/api/block-kinds/{code}', summary: 'Write a kind of block', action: 'edit-content', body: blockKindRecord, headers: ifMatch },
   deleteBlockKind: { method: 'delete', path: '/api/block-kinds/{code}', summary: 'Delete a kind of block that no block fills', action: 'edit-content' },
+  getNamedRule: { method: 'get', path: '/api/named-rules/{code}', summary: 'A named rule', action: 'read' },
+  putNamedRule: { method: 'put', path: '/api/named-rules/{code}', summary: 'Write a named rule; every rule that names it changes with it', action: 'edit-content', body: namedRuleRecord, headers: ifMatch },
+  deleteNamedRule: { method: 'delete', path: '/api/named-rules/{code}', summary: 'Delete a named rule that no rule names', action: 'edit-content' },
   getCampaign: { method: 'get', path: '/api/campaigns/{code}', summary: 'A campaign', action: 'read' },
   putCampaign: { method: 'put', path: '/api/campaigns/{code}', summary: 'Write a campaign', action: 'edit-content', body: campaignRecord, headers: ifMatch },
   deleteCampaign: { method: 'delete', path: '/api/campaigns/{code}', summary: 'Delete a campaign that nothing belongs to', action: 'edit-content' },

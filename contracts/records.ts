@@ -10,6 +10,7 @@ import { areaForms, builtInParts, looks, plainLayout } from '@core/page/layout'
 import { pieceKinds, type Piece, type PieceText, type QuestionSet } from '@core/page/piece'
 import { signNames } from '@core/page/signs'
 import { translationStates } from '@core/translation/state'
+import type { NamedRule } from '@core/rules/condition'
 import { families } from '@core/units/registry'
 import { code } from './product'
 
@@ -133,6 +134,8 @@ export const blockKindRecord = Joi.object<BlockKind>({
   code: code.required(), name: Joi.string().trim().min(1).max(120).required(), many: Joi.boolean().default(false),
   fields: Joi.array().items(Joi.object({ code: code.required(), type: Joi.string().valid(...blockFieldTypes).required(), labels })).unique('code').min(1).max(40).required(),
 })
+
+export const namedRuleRecord = Joi.object<NamedRule>({ code: code.required(), name: Joi.string().trim().min(1).max(120).required(), note: Joi.string().allow('').max(5000).default(''), rule: Joi.any().required().description('A condition over products.') })
 
 export const campaignRecord = Joi.object<Campaign>({
   code: code.required(), name: Joi.string().trim().min(1).max(120).required(), note: Joi.string().allow('').max(5000).default(''),

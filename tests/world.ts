@@ -61,7 +61,7 @@ export function testSetup(): Setup {
     ]),
     brands: byCode([{ code: 'oxbrook', name: 'Oxbrook' }, { code: 'varga', name: 'Varga & Daughter' }]),
     lists: byCode([{ code: 'spring', name: 'Spring window' }, { code: 'staff', name: 'Staff picks' }]),
-    campaigns: new Map(),
+    campaigns: new Map(), rules: new Map(),
     groups: byCode([{ code: 'retail', name: 'Retail' }, { code: 'club', name: 'Club' }, { code: 'workshop', name: 'Workshop' }]),
     storefronts: byCode([
       shop('uk', 'GBP', 'Europe/London', [edition('en-GB')]),

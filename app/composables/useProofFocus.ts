@@ -1,8 +1,28 @@
+import type { Layout } from '@core/page/layout'
+import type { AssignmentRecord, PieceRecord } from '@contracts/records'
+
+/** What is being written and could be looked at on the page before it is saved. */
+export interface ProofTrial {
+  /** What it is called in a sentence: “this assignment”. */
+  name: string
+  assignment?: AssignmentRecord
+  piece?: PieceRecord
+  layout?: Layout
+}
+
 /** The product whose page the proof shows beside the screen. */
 export function useProofFocus() {
   const focus = useState<string | null>('proof-focus', () => null)
   const open = useState<boolean>('proof-open', () => true)
   /** Rises when something was saved that the page may show. */
   const version = useState<number>('proof-version', () => 0)
-  return { focus, open, version, refresh: () => { version.value++ } }
+  const trial = useState<ProofTrial | null>('proof-trial', () => null)
+  return { focus, open, version, trial, refresh: () => { version.value++ } }
+}
+
+/** Offers a draft to the proof while the screen is open: the page as it would be with it. Null offers nothing. */
+export function useProofTrial(draft: () => ProofTrial | null) {
+  const { trial } = useProofFocus()
+  watch(draft, (d) => { trial.value = d === null ? null : JSON.parse(JSON.stringify(d)) as ProofTrial }, { immediate: true, deep: true })
+  onScopeDispose(() => { trial.value = null })
 }

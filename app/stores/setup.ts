@@ -1,7 +1,7 @@
 import type { Campaign } from '@core/assignments/campaign'
 import type { Attribute, ProductType } from '@core/attributes/attribute'
 import type { Category, Named, Setup, Storefront } from '@core/catalogue/model'
-import type { FieldKind, OperatorName } from '@core/rules/condition'
+import type { FieldKind, NamedRule, OperatorName } from '@core/rules/condition'
 
 export interface RuleField {
   name: string
@@ -23,6 +23,7 @@ interface SetupDocument {
   lists: Named[]
   groups: Named[]
   campaigns: Campaign[]
+  rules: NamedRule[]
   storefronts: Storefront[]
   fields: RuleField[]
 }
@@ -47,11 +48,12 @@ export const useSetupStore = defineStore('setup', () => {
   const lists = computed(() => map(document.value?.lists))
   const groups = computed(() => document.value?.groups ?? [])
   const campaigns = computed(() => map(document.value?.campaigns))
+  const rules = computed(() => map(document.value?.rules))
   const fields = computed(() => document.value?.fields ?? [])
   /** The set-up as the core takes it. */
-  const forCore = computed<Setup>(() => ({ source: source.value, attributes: attributes.value, types: types.value, categories: categories.value, brands: brands.value, lists: lists.value, groups: map(groups.value), campaigns: campaigns.value, storefronts: map(storefronts.value) }))
+  const forCore = computed<Setup>(() => ({ source: source.value, attributes: attributes.value, types: types.value, categories: categories.value, brands: brands.value, lists: lists.value, groups: map(groups.value), campaigns: campaigns.value, rules: rules.value, storefronts: map(storefronts.value) }))
   const label = (labels: Record<string, string> | undefined, code: string) => labels?.[source.value] ?? Object.values(labels ?? {})[0] ?? code
   const storefrontName = (code: string) => storefronts.value.find((s) => s.code === code)?.name ?? code
   const languages = computed(() => [source.value, ...new Set(storefronts.value.flatMap((s) => s.editions.map((e) => e.language)))].filter((l, i, all) => all.indexOf(l) === i))
-  return { load, reload, languages, source, storefronts, attributes, types, categories, brands, lists, groups, campaigns, fields, forCore, label, storefrontName }
+  return { load, reload, languages, source, storefronts, attributes, types, categories, brands, lists, groups, campaigns, rules, fields, forCore, label, storefrontName }
 })

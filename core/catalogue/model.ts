@@ -1,5 +1,6 @@
 import type { Campaign } from '../assignments/campaign'
 import type { Layout, StandingPage } from '../page/layout'
+import type { NamedRule } from '../rules/condition'
 import type { TranslationState } from '../translation/state'
 import type { Attribute, Labels, ProductType, StoredValue, Value } from '../attributes/attribute'
 
@@ -134,6 +135,8 @@ export interface Setup {
   lists: Map<string, Named>
   groups: Map<string, Named>
   campaigns: Map<string, Campaign>
+  /** Rules that other rules can name. */
+  rules: Map<string, NamedRule>
   storefronts: Map<string, Storefront>
 }
 

@@ -1,3 +1,4 @@
+import { guardCell } from '../text/guard'
 import { attributeTypes } from '../attributes/types/registry'
 import { basePriceIn, categoryPath, valueAt, type Product, type Setup } from '../catalogue/model'
 import { fieldColumns, type Column, type PlainField } from '../imports/columns'
@@ -22,11 +23,6 @@ export function headersFor(used: readonly UsedScope[], carried: readonly string[
   const scope = (u: UsedScope) => (u.storefront === null && u.language === null ? '' : `@${u.storefront ?? ''}/${u.language ?? ''}`)
   const attributes = [...setup.attributes.keys()].flatMap((code) => (scopes.get(code) ?? []).map((u) => code + scope(u)).sort())
   return [...fields, ...[...setup.storefronts.keys()].map((s) => `price@${s}`), ...carried.map((name) => `carried@${name}`), ...attributes]
-}
-
-/** A text made safe from spreadsheets, which take some beginnings for a formula. An import removes the guard again. */
-export function guardCell(text: string): string {
-  return /^[=+\-@'\t\r]/.test(text) || text === '\\-' ? `'${text}` : text
 }
 
 /** A category as an import reads it: the names from the top. */

@@ -1,3 +1,4 @@
+import { isGuarded, unguardCell } from '../text/guard'
 import { attributeTypes, checkedValue } from '../attributes/types/registry'
 import { ValueProblem } from '../attributes/types/shape'
 import { bareGtin, gtinProblem } from '../gtin/check-digit'
@@ -28,9 +29,6 @@ export interface RowDraft {
 
 /** Alone in a cell, it clears the value. */
 const clears = '\\-'
-
-/** What an export puts before a text that a spreadsheet would take for a formula, and an import removes again. */
-const guarded = /^'(?:[=+\-@'\t\r]|\\-$)/
 
 /** A category found by the path of its names or codes, `Bags > Panniers`, in any language. */
 export function findCategory(path: string, setup: Setup): string | undefined {
@@ -102,14 +100,14 @@ export function readRow(cells: readonly string[], columns: readonly Column[], se
         continue
       }
       try {
-        const text = guarded.test(raw) ? raw.slice(1) : cell
+        const text = isGuarded(raw) ? unguardCell(raw) : cell
         const value = checkedValue(attributeTypes[attribute.type].fromCell(withUnit(text, column), attribute, sign), attribute)
         if (value !== null) patch.values.push({ attribute: attribute.code, storefront, language, value })
       } catch (e) {
         if (!(e instanceof ValueProblem)) throw e
         problem(e.code, e.message, column, raw)
       }
-    } else if (column.kind === 'carried') (patch.carried ??= {})[column.name] = cell === clears ? null : guarded.test(raw) ? raw.slice(1) : cell
+    } else if (column.kind === 'carried') (patch.carried ??= {})[column.name] = cell === clears ? null : isGuarded(raw) ? unguardCell(raw) : cell
     else if (column.kind === 'price') {
       if (cell === clears) patch.basePrices.push({ storefront: column.storefront, amount: null })
       else {
@@ -143,7 +141,7 @@ function readField(column: FieldOf, cell: string, raw: string, draft: RowDraft, 
     }
   }
   const clear = cell === clears
-  const text = guarded.test(raw) ? raw.slice(1).trim() : cell
+  const text = isGuarded(raw) ? unguardCell(raw).trim() : cell
   switch (column.field) {
     case 'sku':
       draft.sku = text

@@ -1,4 +1,5 @@
 import { dateIn, instantOf, windowIn, type LocalWindow } from '../moments/instant'
+import type { Setup } from '../catalogue/model'
 import type { Condition } from '../rules/condition'
 import { assemblePage, type Page, type PageInput } from './assemble'
 import { pageDifferences, type Difference } from './differences'
@@ -15,8 +16,10 @@ export interface PageMoment {
 const day = 86_400_000
 
 /** Whether a rule counts days, so that every midnight may change what it finds. */
-function countsDays(rule: Condition | null): boolean {
-  return rule !== null && JSON.stringify(rule).includes('"within-days"')
+function countsDays(rule: Condition | null, setup: Setup): boolean {
+  if (rule === null) return false
+  const text = JSON.stringify(rule)
+  return text.includes('"within-days"') || (text.includes('"field":"rule"') && [...setup.rules.values()].some((r) => JSON.stringify(r.rule).includes('"within-days"')))
 }
 
 /** All moments after `from` and up to `to` at which something that the page depends on begins or ends, in order. */
@@ -45,7 +48,7 @@ export function momentsBetween(input: PageInput, from: number, to: number): numb
     if (p.availableFrom !== null) ends({ from: p.availableFrom })
   }
   for (const r of family.root.range) if (r.storefront === lens.storefront) ends(r)
-  if (input.assignments.some((a) => countsDays(a.reach.rule)) || setup.storefronts.get(lens.storefront)!.layout.exceptions.some((e) => countsDays(e.rule))) {
+  if (input.assignments.some((a) => countsDays(a.reach.rule, setup)) || setup.storefronts.get(lens.storefront)!.layout.exceptions.some((e) => countsDays(e.rule, setup))) {
     for (let at = from; at < to + day; at += day) add(instantOf(dateIn(timeZone, at + day), timeZone))
   }
   return [...found].sort((a, b) => a - b)

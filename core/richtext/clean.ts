@@ -59,7 +59,7 @@ function cleaned(node: DefaultTreeAdapterTypes.ChildNode, depth: number): RichNo
   if (tag === 'img') return attributes.src === undefined ? [] : [{ tag, attributes: { src: attributes.src, alt: attributes.alt ?? '', ...attributes }, children: [] }]
   if (tag === 'data') {
     const address = attributes.value ?? ''
-    return /^(attribute|storefront|step):[a-z0-9-]+$/.test(address) ? [{ tag, attributes: { value: address }, children: [] }] : children
+    return /^(attribute|storefront|step|page|live):[a-z0-9-]+$/.test(address) ? [{ tag, attributes: { value: address }, children: [] }] : children
   }
   if (tag === 'br') return [{ tag, attributes: {}, children: [] }]
   return [{ tag, attributes, children }]

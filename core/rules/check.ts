@@ -105,6 +105,8 @@ const join = (path: string, step: string) => (path === '' ? step : `${path}.${st
 export function checkCondition(given: unknown, setup: Setup): RuleNode {
   const problems: RuleProblem[] = []
   let count = 0
+  /** Named rules that are being read, so that none is read within itself. */
+  const open = new Set<string>()
   const visit = (node: unknown, path: string, depth: number, inVariant: boolean): RuleNode => {
     const nothing: RuleNode = { kind: 'all', path, children: [] }
     const problem = (message: string) => {
@@ -134,13 +136,29 @@ export function checkCondition(given: unknown, setup: Setup): RuleNode {
     if (typeof field === 'string') return problem(field)
     const is = operatorNames.find((o) => o === node.is)
     if (!is) return problem(`There is no operator “${String(node.is)}”.`)
+    if (field.name === 'rule' && is !== 'equals' && is !== 'one-of') return problem('A named rule is asked with “equals” or “one-of”.')
     if (!operators[is].kinds.includes(field.kind)) return problem(`“${is}” does not fit ${field.name}.`)
     try {
+      if (field.name === 'rule') {
+        const rules = operandOf(node.value, field, is, setup).texts
+        return { kind: 'any', path, rules, children: rules.map((code) => named(code, path, depth, inVariant)) }
+      }
       return { kind: 'test', path, field, is, operand: operandOf(node.value, field, is, setup), given: node.value }
     } catch (e) {
       if (e instanceof Refused || e instanceof ValueProblem) return problem(e.message)
       throw e
     }
+  }
+  /** What a named rule stands for. Its problems are told where it is named. */
+  const named = (code: string, path: string, depth: number, inVariant: boolean): RuleNode => {
+    if (open.has(code)) {
+      problems.push({ path, message: `The rule “${setup.rules.get(code)!.name}” would name itself.` })
+      return { kind: 'all', path, children: [] }
+    }
+    open.add(code)
+    const node = visit(setup.rules.get(code)!.rule, path, depth + 1, inVariant)
+    open.delete(code)
+    return node
   }
   const root = visit(given, '', 1, false)
   if (problems.length > 0) throw new RuleError(problems)
@@ -150,7 +168,7 @@ export function checkCondition(given: unknown, setup: Setup): RuleNode {
 /** The attributes, options, tags, brands and categories that a rule names, as `kind:code`. */
 export function namedIn(node: RuleNode): string[] {
   if (node.kind === 'variant') return namedIn(node.child)
-  if (node.kind !== 'test') return node.children.flatMap(namedIn)
+  if (node.kind !== 'test') return [...(node.rules ?? []).map((r) => `rule:${r}`), ...node.children.flatMap(namedIn)]
   const { field, operand } = node
   const own = field.attribute ? [`attribute:${field.attribute}`] : []
   if (field.kind !== 'code' && field.kind !== 'codes' && field.kind !== 'category') return own

@@ -44,7 +44,7 @@ export interface Operand {
 
 /** A checked rule: what every reading of it works on. */
 export type RuleNode =
-  | { kind: 'all' | 'any' | 'none'; path: string; children: RuleNode[] }
+  | { kind: 'all' | 'any' | 'none'; path: string; children: RuleNode[]; /** Where it stands for named rules, their codes. */ rules?: string[] }
   | { kind: 'variant'; path: string; child: RuleNode }
   | { kind: 'test'; path: string; field: Field; is: OperatorName; operand: Operand; given: unknown }
 
@@ -52,6 +52,14 @@ export type RuleNode =
 export interface RuleProblem {
   path: string
   message: string
+}
+
+/** A rule under a name, to be used in others and changed in one place. */
+export interface NamedRule {
+  code: string
+  name: string
+  note: string
+  rule: Condition
 }
 
 export class RuleError extends Error {

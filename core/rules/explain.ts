@@ -17,6 +17,8 @@ export interface Explanation {
   /** For `variant`: the first variant that meets the whole. */
   metBy?: string | null
   children?: Explanation[]
+  /** Where it stands for named rules, their codes. */
+  rules?: string[]
 }
 
 export type Explainer = (facts: Facts) => Explanation
@@ -53,6 +55,7 @@ export function compileExplainer(node: RuleNode, eachVariant = false): Explainer
       return { kind, path, met: false, metBy: null, children: shown ? [shown] : [] }
     }
   }
+  const { rules } = node
   const parts = node.children.map((c) => compileExplainer(c, eachVariant))
   // A group is settled by its first child that comes to this; else it comes to the opposite.
   const settling = kind !== 'all'
@@ -65,7 +68,7 @@ export function compileExplainer(node: RuleNode, eachVariant = false): Explainer
       if (child.met === settling) met = settled
       children[i] = child
     }
-    return { kind, path, met, children }
+    return rules ? { kind, path, met, children, rules } : { kind, path, met, children }
   }
 }
 

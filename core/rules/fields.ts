@@ -25,6 +25,7 @@ export const builtInFields: readonly BuiltInField[] = [
   { name: 'category', label: 'Category', kind: 'category', codes: (s) => [...s.categories.values()].map((c) => ({ code: c.code, label: c.names[s.source] ?? c.code })) },
   { name: 'tags', label: 'Tags', kind: 'codes' },
   { name: 'list', label: 'Named list', kind: 'codes', codes: (s) => [...s.lists.values()].map((l) => ({ code: l.code, label: l.name })) },
+  { name: 'rule', label: 'Named rule', kind: 'code', codes: (s) => [...s.rules.values()].map((r) => ({ code: r.code, label: r.name })) },
   { name: 'brand', label: 'Brand', kind: 'code', codes: (s) => [...s.brands.values()].map((b) => ({ code: b.code, label: b.name })) },
   { name: 'season', label: 'Season', kind: 'code', attribute: 'season' },
   { name: 'model', label: 'Model', kind: 'text', attribute: 'model' },

@@ -6,6 +6,7 @@ import type { SameTextsBody } from '@contracts/search'
 import type { Mapping } from '@core/imports/mapping'
 import { database, inTransaction } from '../db/connect'
 import { settleTables } from '../db/queries/write-products'
+import { findCoverage, type CoverageBody } from '../services/assignments/coverage'
 import { makeBulkChange, type BulkBody } from '../services/bulk-change'
 import { putStepBack } from '../services/put-step-back'
 import { CsvFileError } from '../services/csv-file'
@@ -88,6 +89,10 @@ export const handlers: Record<JobKind, Handler> = {
   async 'pool-suggestions'({ id, title, input, person_id: personId }, controls) {
     const report = await runPool({ id, title, personId }, input, Date.now(), controls)
     return { result: report, total: null }
+  },
+  async 'coverage'({ input }, controls) {
+    const result = await findCoverage(input as unknown as CoverageBody, Date.now(), controls)
+    return { result, total: result.products }
   },
   async 'same-texts'({ input }, controls) {
     const report = await findSameTexts(input as unknown as SameTextsBody, controls)

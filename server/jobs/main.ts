@@ -5,6 +5,7 @@ import { enqueueDueFeeds } from '../services/feeds'
 import { jobChannel } from '../services/jobs'
 import { lookAfterPhotos } from '../services/drafting/photos'
 import { lookAfterReadiness } from '../services/readiness/due'
+import { lookAfterReaches } from '../services/reach/kept-reach'
 import { lookAfterQueries } from '../services/pool-queries'
 import { handlers, type JobInput } from './handlers'
 import { queue, queueName } from './queue'
@@ -90,6 +91,11 @@ let atPool: Promise<unknown> = Promise.resolve()
 const lookAtPool = () => { atPool = atPool.then(() => lookAfterQueries(Date.now())).catch((e: unknown) => console.error('Data pool:', (e as Error).message)) }
 const poolTimer = setInterval(lookAtPool, 5_000)
 
+/** Reaches are worked out before somebody holds them against each other. */
+let atReaches: Promise<unknown> = Promise.resolve()
+const lookAtReaches = () => { atReaches = atReaches.then(() => lookAfterReaches(Date.now())).catch((e: unknown) => console.error('Reaches:', (e as Error).message)) }
+const reachTimer = setInterval(lookAtReaches, 20_000)
+
 let stopping = false
 for (const signal of ['SIGINT', 'SIGTERM'] as const) {
   process.on(signal, () => {
@@ -99,6 +105,7 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const) {
     clearInterval(poolTimer)
     clearInterval(readinessTimer)
     clearInterval(photoTimer)
+    clearInterval(reachTimer)
     void boss.stop({ graceful: false, wait: false }).finally(() => disconnect().finally(() => process.exit(0)))
     setTimeout(() => process.exit(0), 1500).unref()
   })

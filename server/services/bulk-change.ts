@@ -14,7 +14,7 @@ import { CalledOff, enqueue, type WorkControls } from './jobs'
 import { require, type Person } from './permission'
 import { notFitting } from './problem'
 import { markTranslations, type takenBack } from './products'
-import { filterOf, lensOf, type LensBody } from './reach'
+import { filterOf, lensOf, type LensBody } from './reach/reach'
 
 export interface BulkBody {
   filter?: unknown

@@ -10,7 +10,7 @@ import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { familiesAtOnce } from './bulk-change'
 import { notFitting } from './problem'
 import { productDocument } from './products'
-import { filterOf, lensOf, type LensBody } from './reach'
+import { filterOf, lensOf, type LensBody } from './reach/reach'
 
 export interface ExportBody {
   format: 'csv' | 'xlsx' | 'jsonl'

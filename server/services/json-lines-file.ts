@@ -1,6 +1,6 @@
 import { createReadStream } from 'node:fs'
 import { createInterface } from 'node:readline'
-import { guardCell } from '@core/exports/row'
+import { guardCell } from '@core/text/guard'
 import { writeRange, writeRelations, writeSpecials } from '@core/imports/packed'
 import type { Price, RangeEntry, Relation } from '@core/catalogue/model'
 import { CsvFileError, type CsvRecord } from './csv-file'

@@ -6,7 +6,7 @@ import { loadSetup } from '../db/queries/setup'
 import type { Person } from './permission'
 import { notFitting, Problem } from './problem'
 import { getRecord, putRecord } from './records'
-import { filterOf, lensOf, type LensBody } from './reach'
+import { filterOf, lensOf, type LensBody } from './reach/reach'
 
 /** Named lists with the number of their products, by name. */
 export async function listLists() {

@@ -18,7 +18,7 @@ import { relationsTo } from '../db/queries/related'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { notFound } from './problem'
 import { editionOrProblem } from './products'
-import { lensOf, ruleProblem } from './reach'
+import { lensOf, ruleProblem } from './reach/reach'
 
 export interface ProofQuery { storefront: string; language: string; group?: string; at?: string }
 

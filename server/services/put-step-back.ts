@@ -15,6 +15,7 @@ import { CalledOff, enqueue, type WorkControls } from './jobs'
 import type { Person } from './permission'
 import { notFound } from './problem'
 import { takenBack } from './products'
+import { putRecordsBack } from './record-history'
 
 /** From so many products on, what was changed alike is taken back alike. */
 const manyAlike = 50
@@ -83,6 +84,10 @@ export async function putStepBack(stepId: number, personId: number | null, now: 
       done += rows.length
       onProgress?.(done, total)
     }
+    const records = await putRecordsBack(tx, { id: personId } as Person, stepId, step, now)
+    report.products += records.records
+    report.keptCount += records.kept.length
+    report.kept.push(...records.kept.slice(0, shownAtMost - report.kept.length))
     return report
   })
 }

@@ -1,15 +1,42 @@
-import { and, desc, eq } from 'drizzle-orm'
+import { and, desc, eq, notLike } from 'drizzle-orm'
 import { putRecordBack, recordDifferences } from '@core/records/put-back'
-import { database } from '../db/connect'
+import { database, type Tx } from '../db/connect'
+import { readSetup } from '../db/queries/setup'
 import * as t from '../db/schema'
-import { require, type Person } from './permission'
+import type { Person } from './permission'
 import { notFitting, notFound } from './problem'
-import { getRecord, recordKinds, requireFor, writeRecord, type RecordKindName } from './records'
+import { getRecord, recordKinds, requireFor, writeIn, writeRecord, type RecordKindName } from './records'
+import type { RecordKind } from './records/kind'
 
 /** The kind of record that an address names. Throws 404 for another word. */
 function kindOf(kind: string): RecordKindName {
   if (!(kind in recordKinds)) throw notFound(`kind of record “${kind}”`)
   return kind as RecordKindName
+}
+
+/**
+ * Takes back what a step changed in records that travel whole, as part of a transaction. Records that it made, or that are
+ * gone since, stay as they are and are named, as is every part that was changed again.
+ */
+export async function putRecordsBack(tx: Tx, person: Person, stepId: number, step: () => Promise<number>, now: number): Promise<{ records: number; kept: { sku: string; path: string }[] }> {
+  const rows = await tx.db.select({ record: t.change.record, differences: t.change.differences }).from(t.change).where(and(eq(t.change.stepId, stepId), notLike(t.change.record, 'product:%'))).orderBy(desc(t.change.id))
+  const kept: { sku: string; path: string }[] = []
+  let records = 0
+  for (const { record, differences: [whole] } of rows) {
+    const at = record.indexOf(':')
+    const [kind, code] = [record.slice(0, at), record.slice(at + 1)]
+    if (!whole || !(kind in recordKinds)) continue
+    const current = await (recordKinds[kind as RecordKindName] as unknown as RecordKind<{ code: string }>).read(tx.db, code)
+    if (whole.before === null || whole.after === null || !current) {
+      kept.push({ sku: record, path: whole.before === null ? 'made' : 'gone' })
+      continue
+    }
+    const back = putRecordBack(current.record, whole.before as { code: string }, whole.after as { code: string })
+    kept.push(...back.kept.map((path) => ({ sku: record, path })))
+    const written = await writeIn(tx, person, kind as RecordKindName, code, back.record, {}, now, { setup: await readSetup(tx.db), step: await step() })
+    if (written.changed) records++
+  }
+  return { records, kept }
 }
 
 /** What was changed in a record that travels whole, newest first. */

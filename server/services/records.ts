@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto'
 import { sql } from 'drizzle-orm'
 import { same } from '@core/catalogue/patch'
-import { database, inTransaction } from '../db/connect'
+import { database, inTransaction, type Tx } from '../db/connect'
 import * as t from '../db/schema'
-import { loadSetup, raiseStamp } from '../db/queries/setup'
+import { loadSetup, raiseStamp, type StoredSetup } from '../db/queries/setup'
 import { beginStep } from '../db/queries/write-products'
 import { may, require, type Person } from './permission'
 import { notFitting, notFound, Problem, schemaErrors } from './problem'
@@ -18,6 +18,7 @@ import type { RecordKind } from './records/kind'
 import { touchByRecord } from './readiness/touch'
 import { lists } from './records/lists'
 import { media } from './records/media'
+import { namedRules } from './records/named-rules'
 import { pieces } from './records/pieces'
 import { questionSets } from './records/question-sets'
 import { recipes } from './records/recipes'
@@ -25,7 +26,7 @@ import { storefronts } from './records/storefronts'
 import { types } from './records/types'
 
 /** Every kind of record that travels whole, by its name in the address. */
-export const recordKinds = { attributes, 'product-types': types, categories, storefronts, pieces, assignments, media, lists, feeds, 'house-styles': houseStyles, recipes, 'question-sets': questionSets, 'block-kinds': blockKinds, campaigns } as const
+export const recordKinds = { attributes, 'product-types': types, categories, storefronts, pieces, assignments, media, lists, feeds, 'house-styles': houseStyles, recipes, 'question-sets': questionSets, 'block-kinds': blockKinds, 'named-rules': namedRules, campaigns } as const
 export type RecordKindName = keyof typeof recordKinds
 
 type Changing = Record<string, unknown>
@@ -61,32 +62,37 @@ export async function requireFor(person: Person, kind: RecordKindName, code: str
   require(person, k.action)
 }
 
+/** What is asked of the version that a record is written over. */
+export interface Match { ifMatch?: string | undefined; ifNoneMatch?: string | undefined }
+
 /** The same, where the caller has asked for permission: a translator writes texts of a piece, not the piece. */
 export async function writeRecord(person: Person, kind: RecordKindName, code: string, body: unknown, ifMatch: string | undefined, ifNoneMatch: string | undefined, now: number) {
+  return inTransaction(async (tx) => writeIn(tx, person, kind, code, body, { ifMatch, ifNoneMatch }, now, { setup: await loadSetup(tx.db) }))
+}
+
+/** The same as part of a transaction that writes several: all under one step, where one is given. */
+export async function writeIn(tx: Tx, person: Person, kind: RecordKindName, code: string, body: unknown, { ifMatch, ifNoneMatch }: Match, now: number, { setup, step }: { setup: StoredSetup; step?: number }) {
   const k = recordKinds[kind] as unknown as RecordKind<{ code: string }>
   const { value, error } = k.schema.validate(body, { abortEarly: false, convert: false })
   if (error) throw notFitting('Some of this cannot be taken. Nothing has been changed.', schemaErrors(error))
   if (value.code !== code) throw notFitting('The code in the body is another one than in the address.', [{ path: 'code', message: `The address names “${code}”.` }])
-  return inTransaction(async (tx) => {
-    await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`${kind}:${code}`}))`)
-    const setup = await loadSetup(tx.db)
-    const before = await k.read(tx.db, code)
-    if (ifNoneMatch === '*' && before) throw new Problem(412, 'Exists already', `There is a ${k.name} “${code}” already. Choose another code.`)
-    if (ifMatch !== undefined && ifMatch !== '*' && (!before || ifMatch !== tagOf(before.record))) {
-      throw new Problem(412, 'Changed meanwhile', `Somebody else has changed this ${k.name} since you opened it. Nothing has been overwritten.`, undefined, { current: before?.record ?? null })
-    }
-    const { record, problems } = await k.check(value, before?.record, setup, tx)
-    if (problems.length > 0) throw notFitting('Some of this cannot be taken. Nothing has been changed.', problems)
-    if (before && same(before.record, JSON.parse(JSON.stringify({ ...before.record, ...record })))) return { record: before.record, tag: tagOf(before.record), created: false }
-    await k.write(tx, record, before?.record, setup)
-    await raiseStamp(tx.db, k.stamp)
-    const step = await beginStep(tx, `${before ? 'Changed' : 'Made'} the ${k.name} “${code}”`, person.id, now)
-    const stored = (await k.read(tx.db, code))!.record
-    await tx.db.insert(t.change).values({ stepId: step, record: `${kind}:${code}`, differences: [{ path: '', before: before?.record ?? null, after: stored }] })
-    await k.after?.(tx, record, before?.record)
-    await touchByRecord(tx, kind, { before: before?.record as Changing, after: stored as unknown as Changing, code }, setup)
-    return { record: stored, tag: tagOf(stored), created: !before }
-  })
+  await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`${kind}:${code}`}))`)
+  const before = await k.read(tx.db, code)
+  if (ifNoneMatch === '*' && before) throw new Problem(412, 'Exists already', `There is a ${k.name} “${code}” already. Choose another code.`)
+  if (ifMatch !== undefined && ifMatch !== '*' && (!before || ifMatch !== tagOf(before.record))) {
+    throw new Problem(412, 'Changed meanwhile', `Somebody else has changed this ${k.name} since you opened it. Nothing has been overwritten.`, undefined, { current: before?.record ?? null })
+  }
+  const { record, problems } = await k.check(value, before?.record, setup, tx)
+  if (problems.length > 0) throw notFitting('Some of this cannot be taken. Nothing has been changed.', problems)
+  if (before && same(before.record, JSON.parse(JSON.stringify({ ...before.record, ...record })))) return { record: before.record, tag: tagOf(before.record), created: false, changed: false }
+  await k.write(tx, record, before?.record, setup)
+  await raiseStamp(tx.db, k.stamp)
+  const inStep = step ?? await beginStep(tx, `${before ? 'Changed' : 'Made'} the ${k.name} “${code}”`, person.id, now)
+  const stored = (await k.read(tx.db, code))!.record
+  await tx.db.insert(t.change).values({ stepId: inStep, record: `${kind}:${code}`, differences: [{ path: '', before: before?.record ?? null, after: stored }] })
+  await k.after?.(tx, record, before?.record)
+  await touchByRecord(tx, kind, { before: before?.record as Changing, after: stored as unknown as Changing, code }, setup)
+  return { record: stored, tag: tagOf(stored), created: !before, changed: true }
 }
 
 /**

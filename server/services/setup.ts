@@ -13,7 +13,7 @@ export async function setupDocument() {
   return {
     source: setup.source,
     attributes: [...setup.attributes.values()], types: [...setup.types.values()], categories: [...setup.categories.values()],
-    brands: [...setup.brands.values()], lists: [...setup.lists.values()], groups: [...setup.groups.values()], campaigns: [...setup.campaigns.values()], storefronts: [...setup.storefronts.values()],
+    brands: [...setup.brands.values()], lists: [...setup.lists.values()], groups: [...setup.groups.values()], campaigns: [...setup.campaigns.values()], rules: [...setup.rules.values()], storefronts: [...setup.storefronts.values()],
     fields: allFields(setup, await knownCarried(database())).map(({ field, label }) => ({
       ...field, label, codes: codesOf(field, setup) ?? null, operators: operatorNames.filter((o) => operators[o].kinds.includes(field.kind)),
       translatable: field.attribute !== null && setup.attributes.get(field.attribute)!.translatable,

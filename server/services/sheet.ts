@@ -13,7 +13,7 @@ import { beginStep, WriteSet } from '../db/queries/write-products'
 import { may, type Person } from './permission'
 import { notFitting } from './problem'
 import { editionOrProblem, markTranslations } from './products'
-import { filterOf, lensOf } from './reach'
+import { filterOf, lensOf } from './reach/reach'
 
 /** The columns of ids, or a 422 problem that names those that are none. */
 function columnsOf(ids: readonly string[], setup: StoredSetup): SheetColumn[] {

@@ -8,7 +8,7 @@ const { importProducts } = await import('@server/services/import-products')
 const { makeBulkChange, previewBulkChange, queueBulkChange } = await import('@server/services/bulk-change')
 const { putStepBack, queuePutBack } = await import('@server/services/put-step-back')
 const { getProduct, patchProduct, productHistory } = await import('@server/services/products')
-const { reach } = await import('@server/services/reach')
+const { reach } = await import('@server/services/reach/reach')
 const { CalledOff } = await import('@server/services/jobs')
 const { database } = await import('@server/db/connect')
 

@@ -11,7 +11,7 @@ const { lookAtUpload } = await import('@server/services/uploads')
 const { putStepBack } = await import('@server/services/put-step-back')
 const { getProduct, patchProduct } = await import('@server/services/products')
 const { keep } = await import('@server/services/kept')
-const { reach } = await import('@server/services/reach')
+const { reach } = await import('@server/services/reach/reach')
 
 const bring = (at: string, more: object = {}) => importProducts(at, { mode: 'apply', take: 'all', title: 'Importing', personId: 1, now, ...more })
 async function sheet(rows: ExcelJS.CellValue[][], as = 'in.xlsx') {

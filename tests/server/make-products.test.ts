@@ -7,7 +7,7 @@ const { copyProduct, createProduct, saveVariants } = await import('@server/servi
 const { getProduct, patchProduct } = await import('@server/services/products')
 const { getRecord, putRecord } = await import('@server/services/records')
 const { proof } = await import('@server/services/proof')
-const { reach } = await import('@server/services/reach')
+const { reach } = await import('@server/services/reach/reach')
 
 const sized = (sku: string, size: string, more: object = {}) => ({ sku, stock: 3, values: [{ attribute: 'size', value: size }], ...more })
 beforeAll(async () => {

@@ -2,13 +2,14 @@
 import type { Limits } from '@core/assignments/limits'
 import type { Reach, ReachReason } from '@core/assignments/assignment'
 import type { Explanation } from '@core/rules/explain'
+import type { AssignmentRecord } from '@contracts/records'
 
 interface Named { sku: string; name: string }
 interface Tried {
   storefront: string; count: number; sample: Named[]; gained: { count: number; sample: Named[] } | null; lost: { count: number; sample: Named[] } | null; sentence: string; logic: unknown
   product: { sku: string; asked: string; name: string; reached: boolean; reason: ReachReason; explanation: Explanation | null } | null
 }
-const props = defineProps<{ reach: Reach; limits: Limits; saved: string | null }>()
+const props = defineProps<{ reach: Reach; limits: Limits; saved: string | null; /** The assignment as it would be saved; without it, only the reach is told. */ draft?: AssignmentRecord }>()
 const emit = defineEmits<{ sentence: [string] }>()
 const lens = useLensStore()
 const setup = useSetupStore()
@@ -49,6 +50,7 @@ const lists = computed(() => [
           <ExplanationTree v-if="data.product.explanation" class="mt-1" :explanation="data.product.explanation" />
         </div>
       </section>
+      <BeforeSaving v-if="draft" :draft="draft" :saved="saved !== null" @look="look" />
       <h3 class="pt-3 font-semibold">For example</h3>
       <ul><li v-for="p in data.sample.slice(0, 30)" :key="p.sku" class="flex gap-2"><button type="button" class="min-h-6 truncate text-left hover:underline" @click="look(p.sku)">{{ p.name }}</button><span class="code ml-auto self-center">{{ p.sku }}</span></li></ul>
       <p v-if="data.count > 30" class="text-ink2">and {{ number(data.count - 30) }} more</p>

@@ -2,12 +2,14 @@
 import { Editor, EditorContent, VueNodeViewRenderer, type NodeViewProps } from '@tiptap/vue-3'
 import { Suggestion, type SuggestionProps } from '@tiptap/suggestion'
 import { normalForm } from '@core/richtext/normal-form'
+import { removedFrom, type Removal } from '@core/richtext/removed'
 import { editorExtensions, InlineValue } from './schema'
+import type { Inserting } from './EditorInserts.vue'
 import InlineValueChip from './InlineValueChip.vue'
 
 export interface OfferedValue { address: string; label: string; share?: string; sample?: string }
 const html = defineModel<string>({ required: true })
-const props = defineProps<{ label: string; language: string; direction?: 'ltr' | 'rtl'; values: OfferedValue[]; disabled?: boolean; compact?: boolean }>()
+const props = defineProps<{ label: string; language: string; direction?: 'ltr' | 'rtl'; values: OfferedValue[]; disabled?: boolean; compact?: boolean; /** Whether pictures, videos, the markup and the whole window are offered too. */ full?: boolean; /** Hosts that videos may be linked from. */ hosts?: readonly string[] }>()
 const emit = defineEmits<{ focus: [] }>()
 
 const offered = toRef(props, 'values')
@@ -57,6 +59,11 @@ onMounted(() => {
   editor.value = new Editor({
     content: html.value, extensions: editorExtensions(chips), injectCSS: false, editable: !props.disabled,
     editorProps: {
+      // What comes from other programs is cleaned before it stands there, and what that took is said.
+      transformPastedHTML: (pasted) => {
+        removed.value = pasted.includes('data-pm-slice') ? {} : removedFrom(pasted)
+        return pasted.includes('data-pm-slice') ? pasted : normalForm(pasted)
+      },
       // Keys of the screen are not the editor's.
       handleDOMEvents: { keydown: (_view, e) => (e.ctrlKey && e.key === 'Enter') || (e.altKey && !e.ctrlKey && e.key.length === 1) },
       attributes: () => ({ 'class': `prose ${props.compact ? 'min-h-[2em] px-2 py-1' : 'min-h-[3.2em] px-2.5 py-2'} outline-none`, 'role': 'textbox', 'aria-multiline': 'true', 'aria-label': props.label, 'lang': props.language, 'dir': props.direction ?? 'ltr', 'spellcheck': 'true' }),
@@ -80,22 +87,49 @@ const tools = computed(() => [
   { label: 'Strong', shown: 'B', key: 'Ctrl+B', on: is('bold'), run: () => chain().toggleBold().run() },
   { label: 'Emphasis', shown: 'I', key: 'Ctrl+I', on: is('italic'), run: () => chain().toggleItalic().run() },
   ...(props.compact ? [] : [
-    { label: 'Heading', shown: 'Heading', key: '', on: is('heading'), run: () => chain().toggleHeading({ level: 3 }).run() },
     { label: 'List', shown: 'List', key: '', on: is('bulletList'), run: () => chain().toggleBulletList().run() },
     { label: 'Numbered', shown: 'Numbered', key: '', on: is('orderedList'), run: () => chain().toggleOrderedList().run() },
     { label: 'Table', shown: 'Table', key: '', on: is('table'), run: () => chain().insertTable({ rows: 3, cols: 2, withHeaderRow: true }).run() },
   ]),
   { label: 'Link', shown: 'Link', key: '', on: is('link'), run: link },
+  ...(props.full
+    ? [
+        { label: 'Quotation', shown: 'Quote', key: '', on: is('blockquote'), run: () => chain().toggleBlockquote().run() },
+        { label: 'Picture of the library', shown: 'Picture', key: '', on: inserting.value === 'picture', run: () => { inserting.value = 'picture' } },
+        { label: 'Video by link', shown: 'Video', key: '', on: inserting.value === 'video', run: () => { inserting.value = 'video' } },
+        { label: 'The markup', shown: 'Markup', key: '', on: inserting.value === 'markup', run: () => { inserting.value = inserting.value === 'markup' ? undefined : 'markup' } },
+        { label: 'The whole window', shown: wide.value ? 'Smaller' : 'Whole window', key: '', on: wide.value, run: () => { wide.value = !wide.value } },
+      ]
+    : []),
 ])
-const linking = ref<string>()
+const inserting = ref<Inserting>()
 function link() {
-  linking.value = (editor.value?.getAttributes('link').href as string | undefined) ?? 'https://'
+  inserting.value = 'link'
 }
-function setLink() {
-  const href = linking.value?.trim() ?? ''
-  if (href === '' || href === 'https://') chain().extendMarkRange('link').unsetLink().run()
+function setLink(href: string) {
+  if (href === '') chain().extendMarkRange('link').unsetLink().run()
   else chain().extendMarkRange('link').setLink({ href }).run()
-  linking.value = undefined
+  inserting.value = undefined
+}
+function put(kind: 'figure' | 'videoFigure', attrs: Record<string, string>, caption: string) {
+  chain().insertContent({ type: kind, attrs, content: caption === '' ? [] : [{ type: 'text', text: caption }] }).run()
+  inserting.value = undefined
+}
+function takeMarkup(h: string) {
+  inserting.value = undefined
+  last = h
+  html.value = h
+  editor.value?.commands.setContent(h, { emitUpdate: false })
+  chain().run()
+}
+const removed = ref<Partial<Record<Removal, number>>>({})
+const removedWords: Record<Removal, string> = { looks: 'colours, sizes and fonts', embedded: 'embedded things and forms', pictures: 'pictures without an address', links: 'links that lead nowhere', comments: 'hidden comments' }
+const removedList = computed(() => Object.entries(removed.value).map(([k, n]) => `${removedWords[k as Removal]} (${n})`).join(', '))
+const wide = ref(false)
+const heading = computed(() => (tick.value >= 0 ? [2, 3, 4].find((level) => editor.value?.isActive('heading', { level })) ?? 0 : 0))
+function setHeading(level: number) {
+  if (level === 0) chain().setParagraph().run()
+  else chain().setHeading({ level: level as 2 | 3 | 4 }).run()
 }
 const picking = ref(false)
 const pickQuery = ref('')
@@ -106,12 +140,14 @@ function pick(v: OfferedValue) {
 </script>
 
 <template>
-  <div class="group/editor relative border border-hair2 bg-sheet focus-within:border-indigo">
+  <div class="group/editor border border-hair2 bg-sheet focus-within:border-indigo" :class="wide ? 'fixed inset-0 z-40 overflow-auto p-6' : 'relative'" @keydown.esc="wide = false">
     <div v-if="!disabled" class="flex flex-wrap items-center border-b border-hair px-1 py-1 text-[12.5px]" :class="{ 'tools-compact': compact }" role="toolbar" :aria-label="`Formatting of ${label}`">
+      <select v-if="!compact" class="mr-1 min-h-6 bg-transparent text-[12.5px] text-ink2" :aria-label="`Heading level in ${label}`" :value="heading" @change="setHeading(Number(($event.target as HTMLSelectElement).value))"><option :value="0">Paragraph</option><option :value="2">Heading 1</option><option :value="3">Heading 2</option><option :value="4">Heading 3</option></select>
       <button v-for="t in tools" :key="t.label" type="button" class="min-h-6 min-w-6 rounded-sm px-1.5" :class="[t.on ? 'bg-indigowash text-indigo' : 'text-ink2', t.label === 'Strong' ? 'font-bold' : t.label === 'Emphasis' ? 'italic' : '']" :aria-pressed="t.on" :aria-label="t.label" :title="t.key ? `${t.label} (${t.key})` : t.label" @mousedown.prevent @click="t.run">{{ t.shown }}</button>
       <button type="button" class="ml-auto min-h-6 rounded-sm px-1.5 text-indigo" aria-label="@ value of the product" :aria-expanded="picking" @mousedown.prevent @click="picking = !picking; pickQuery = ''">@ value</button>
     </div>
-    <form v-if="linking !== undefined" class="flex gap-2 border-b border-hair p-2" @submit.prevent="setLink"><input v-model="linking" class="field flex-1" aria-label="Where the link leads" autofocus><button class="act" type="submit">Set the link</button><button class="plain" type="button" @click="linking = undefined">Leave it</button></form>
+    <EditorInserts v-if="inserting" :key="inserting" :kind="inserting" :language="language" :href="(editor?.getAttributes('link').href as string | undefined) ?? ''" :html="html" :hosts="hosts ?? []" @link="setLink" @picture="put('figure', { src: $event.src, alt: $event.alt }, $event.caption)" @video="put('videoFigure', $event, '')" @markup="takeMarkup" @leave="inserting = undefined" />
+    <p v-if="removedList" class="flex gap-3 border-b border-hair bg-shade px-2.5 py-1 text-[12px]" role="status"><span>Taken out of what was pasted: {{ removedList }}.</span><button type="button" class="plain ml-auto" @click="removed = {}">Good</button></p>
     <div v-if="picking" class="border-b border-hair p-2">
       <input v-model="pickQuery" class="field w-full" placeholder="Which value?" aria-label="Which value" autofocus @keydown.enter.prevent="matching(pickQuery)[0] && pick(matching(pickQuery)[0]!)" @keydown.esc="picking = false">
       <ul class="mt-1 max-h-48 overflow-auto"><li v-for="v in matching(pickQuery)" :key="v.address"><button type="button" class="flex w-full gap-3 px-2 py-1 text-left hover:bg-indigowash focus-visible:bg-indigowash" @click="pick(v)"><span>{{ v.label }}</span><span class="text-ink3">{{ v.sample }}</span><span class="ml-auto text-ink2">{{ v.share }}</span></button></li></ul>

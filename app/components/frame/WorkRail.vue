@@ -4,8 +4,8 @@ const route = useRoute()
 const stages = [
   { to: '/readiness', name: 'Readiness', d: 'M5 4v16M10 4v16M15 4v9M20 4v16M3 20h18' },
   { to: '/catalogue', name: 'Catalogue', d: 'M4 5h16M4 10h16M4 15h16M4 20h10' },
-  { to: '/library', also: '/media', name: 'Library', d: 'M5 4h5v16H5zM10 4h4v16h-4zM15 5l4-1 2.6 15-4 1z' },
-  { to: '/assignments', name: 'Assignments', d: 'M4 6h6l4 12h6M4 18h6l1.4-4M14 6h6' },
+  { to: '/library', also: ['/media', '/questions', '/tidy', '/content-files'], name: 'Library', d: 'M5 4h5v16H5zM10 4h4v16h-4zM15 5l4-1 2.6 15-4 1z' },
+  { to: '/assignments', also: ['/rules', '/campaigns', '/coverage'], name: 'Assignments', d: 'M4 6h6l4 12h6M4 18h6l1.4-4M14 6h6' },
   { to: '/translation', name: 'Translation', d: 'M4 5h7v14H4zM13 5h7v14h-7M6 9h3M6 12h3M15 9h3M15 12h3' },
   { to: '/review', name: 'Review', d: 'M4 4h11v9M4 4v16h7M7 8h5M7 12h3M13 17l3 3 5-7' },
   // Settings stand at the foot.
@@ -14,7 +14,7 @@ const stages = [
 const waiting = useWaitingStore()
 const session = useSessionStore()
 onMounted(() => { if (session.me) void waiting.load() })
-const isHere = (s: { to: string; also?: string }) => route.path.startsWith(s.to) || (s.also !== undefined && route.path.startsWith(s.also))
+const isHere = (s: { to: string; also?: string[] }) => [s.to, ...s.also ?? []].some((to) => route.path.startsWith(to))
 </script>
 
 <template>

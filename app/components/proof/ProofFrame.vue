@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { areas } from '@core/assignments/areas'
 import type { Shown } from '@core/page/because'
 import type { PagePicture } from '@core/page/media'
-import { areaMarkup, tabAfterKey } from '@core/page/markup'
+import type { AreaForm, Look } from '@core/page/layout'
+import { areaMarkup, lookClasses, tabAfterKey } from '@core/page/markup'
 import { escapeAttribute, escapeText } from '@core/richtext/tree'
 
 const props = defineProps<{
-  page: { product: { name: string; nameLanguage: string | null; nameCounts: boolean; summary: string | null; pictures: PagePicture[]; priceShown: string | null; basePriceShown: string | null; available: boolean }; direction: 'ltr' | 'rtl'; details: 'tabs' | 'accordion'; areas: Record<string, Shown[]>; related: { title: string; items: { sku: string; name: string; picture: string | null }[] }[] }
+  page: { product: { name: string; nameLanguage: string | null; nameCounts: boolean; summary: string | null; pictures: PagePicture[]; priceShown: string | null; basePriceShown: string | null; available: boolean }; direction: 'ltr' | 'rtl'; look: Look; layout: { area: string; as: AreaForm }[]; areas: Record<string, Shown[]>; related: { title: string; items: { sku: string; name: string; picture: string | null }[] }[] }
   language: string
   asked: string | null
 }>()
@@ -22,7 +22,7 @@ const html = computed(() => {
   const { product } = p
   const lang = product.nameCounts ? '' : ` lang="${escapeAttribute(product.nameLanguage ?? '')}"`
   const picture = product.pictures[0] ? `<div class="hero">${image(product.pictures[0], 800)}</div>${product.pictures.length > 1 ? `<ul class="more">${product.pictures.slice(1).map((m) => `<li>${image(m, 200)}</li>`).join('')}</ul>` : ''}` : ''
-  const sections = areas.map((a) => (p.areas[a]?.length ? `<section class="area">${areaMarkup(p.areas[a], p.details, open.value)}</section>` : '')).join('')
+  const sections = p.layout.map(({ area, as }) => (p.areas[area]?.length ? `<section class="area ${lookClasses(p.look)}">${areaMarkup(p.areas[area], as, open.value)}</section>` : '')).join('')
   const related = p.related.map((g) => `<section class="area related"><h2>${escapeText(g.title)}</h2><ul>${g.items.map((i) => `<li>${i.picture ? `<img src="${escapeAttribute(pictureUrl(i.picture, 200))}" alt="">` : ''}${escapeText(i.name)}</li>`).join('')}</ul></section>`).join('')
   return `<!doctype html><html lang="${escapeAttribute(props.language)}" dir="${p.direction}"><head><meta charset="utf-8"><title>${escapeText(product.name)}</title>${scriptFonts(props.language).map((href) => `<link rel="stylesheet" href="${escapeAttribute(href)}">`).join('')}<link rel="stylesheet" href="/proof.css"></head><body>${picture}<main><header><h1${lang}>${escapeText(product.name)}</h1>${product.priceShown ? `<p class="price">${escapeText(product.priceShown)}${product.basePriceShown ? `<s>${escapeText(product.basePriceShown)}</s>` : ''}</p>` : ''}${product.summary ? `<p class="summary">${escapeText(product.summary)}</p>` : ''}</header>${sections}${related}</main></body></html>`
 })
@@ -66,10 +66,17 @@ function toggle(doc: Document, button: HTMLElement) {
     open.value = [code, ...open.value.filter((o) => o !== code)]
   } else {
     const expanded = button.getAttribute('aria-expanded') !== 'true'
-    button.setAttribute('aria-expanded', String(expanded))
-    doc.getElementById(code)!.hidden = !expanded
+    fold(doc, button, expanded)
+    const others = expanded ? [...button.closest('[data-one-open]')?.querySelectorAll<HTMLElement>('button[aria-expanded=true]') ?? []].filter((o) => o !== button) : []
+    for (const o of others) fold(doc, o, false)
+    open.value = open.value.filter((o) => !others.some((x) => x.dataset.piece === o))
     open.value = expanded ? [code, ...open.value.filter((o) => o !== code)] : open.value.filter((o) => o !== code)
   }
+}
+
+function fold(doc: Document, button: HTMLElement, expanded: boolean) {
+  button.setAttribute('aria-expanded', String(expanded))
+  doc.getElementById(button.dataset.piece!)!.hidden = !expanded
 }
 
 function mark() {
@@ -78,6 +85,10 @@ function mark() {
   for (const e of doc.querySelectorAll('.asked')) e.classList.remove('asked')
   if (!props.asked) return
   const body = doc.getElementById(props.asked)
+  // A question stands in its FAQ, which may be folded.
+  const around = body?.parentElement?.closest<HTMLElement>('[hidden]')
+  const head = around && doc.querySelector<HTMLElement>(`button[data-piece="${CSS.escape(around.id)}"]`)
+  if (head) toggle(doc, head)
   const button = doc.querySelector<HTMLElement>(`button[data-piece="${CSS.escape(props.asked)}"]`)
   if (body?.hidden && button) toggle(doc, button)
   body?.classList.add('asked')

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { areas } from '@core/assignments/areas'
 import type { Reach } from '@core/assignments/assignment'
 import { limitWords, noLimits } from '@core/assignments/limits'
 import { asGroup, fromBuilder, toBuilder, type BuilderGroup } from '@core/rules/builder'
@@ -7,13 +6,13 @@ import type { AssignmentRecord } from '@contracts/records'
 
 const route = useRoute()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
-const lens = useLensStore()
 const setup = useSetupStore()
 const session = useSessionStore()
 const { focus, refresh: refreshProof } = useProofFocus()
 onBeforeUnmount(() => { focus.value = null })
+const asked = (key: string) => (typeof route.query[key] === 'string' ? [route.query[key]] : [])
 const blank = (): AssignmentRecord => ({
-  code: '', name: '', pieces: typeof route.query.piece === 'string' ? [route.query.piece] : [], area: 'details', order: 100, resting: false, limits: noLimits(),
+  code: '', name: '', pieces: asked('piece'), sets: asked('set'), area: 'details', order: 100, replaces: null, resting: false, limits: noLimits(),
   reach: { base: 'rule', rule: { all: [] }, chosen: [], added: [], leftOut: [], eachVariant: false },
 })
 const record = useRecord<AssignmentRecord>('assignments', () => code.value, blank, (r) => r.name)
@@ -27,38 +26,38 @@ const rule = computed<BuilderGroup>({
 const reach = computed<Reach>(() => draft.value!.reach)
 const sentence = ref('')
 const whole = computed(() => {
-  const limits = draft.value ? limitWords(draft.value.limits, setup.storefrontName) : ''
+  const limits = draft.value ? limitWords(draft.value.limits, setup.storefrontName, (c) => setup.campaigns.get(c)?.name ?? c) : ''
   return `${sentence.value}${limits ? ` · ${limits}` : ''}`
 })
 const pieces = useAsking((signal) => get<{ items: { code: string; name: string }[] }>('/api/pieces', { limit: 200 }, signal), () => 0)
-const pieceName = (c: string) => pieces.data.value?.items.find((p) => p.code === c)?.name ?? c
-const free = computed(() => (pieces.data.value?.items ?? []).filter((p) => !draft.value?.pieces.includes(p.code)))
-const movePiece = (i: number, by: number) => {
-  const list = [...draft.value!.pieces]
-  const [p] = list.splice(i, 1)
-  list.splice(i + by, 0, p!)
-  draft.value!.pieces = list
-}
-const languages = computed(() => [...new Set(lens.editions.map((e) => e.language))])
-const toggle = (list: 'storefronts' | 'languages' | 'groups', c: string) => {
-  const now = draft.value!.limits[list]
-  draft.value!.limits[list] = now.includes(c) ? now.filter((x) => x !== c) : [...now, c]
-}
+const sets = useAsking((signal) => get<{ items: { code: string; name: string }[] }>('/api/question-sets', {}, signal), () => 0)
+const allPieces = computed(() => pieces.data.value?.items ?? [])
+const allSets = computed(() => sets.data.value?.items ?? [])
+const nameOf = (c: string) => allPieces.value.find((p) => p.code === c)?.name ?? allSets.value.find((s) => s.code === c)?.name ?? c
+const brings = computed(() => [...draft.value?.pieces ?? [], ...draft.value?.sets ?? []])
+const place = computed({
+  get: () => ({ area: draft.value!.area, order: draft.value!.order, resting: draft.value!.resting }),
+  set: (p) => { Object.assign(draft.value!, p) },
+})
+/** Drafts are shown on the page as soon as they could be saved. */
+const complete = computed(() => draft.value !== undefined && draft.value.name.trim() !== '' && brings.value.length > 0)
+useProofTrial(() => (changed.value && complete.value ? { name: 'this assignment', assignment: { ...draft.value!, code: draft.value!.code || 'new', name: draft.value!.name.trim() } } : null))
 async function save() {
   const d = draft.value
   if (!session.mayEdit || !d) return
-  const missing = d.name.trim() === '' ? 'Give the assignment a name first.' : d.pieces.length === 0 ? 'Choose at least one piece first.' : ''
+  const missing = d.name.trim() === '' ? 'Give the assignment a name first.' : brings.value.length === 0 ? 'Choose at least one piece or question set first.' : ''
   if (missing) return tellProblem(new ApiProblem({ title: 'Not complete yet', status: 422, detail: missing }))
   if (await record.save()) refreshProof()
 }
-const side = ref<'rule' | 'history'>('rule')
+const past = ref(false)
 const afterPutBack = async () => {
   await record.takeTheirs()
   refreshProof()
 }
+const sure = ref(false)
 useKeys('Assignment', [
   { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
-  { keys: 'h', does: 'History, and back', run: () => { side.value = side.value === 'history' ? 'rule' : 'history' } },
+  { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } },
 ])
 const bases = [{ id: 'everything', label: 'Everything' }, { id: 'rule', label: 'What a rule finds' }, { id: 'chosen', label: 'Chosen products' }] as const
 </script>
@@ -67,48 +66,38 @@ const bases = [{ id: 'everything', label: 'Everything' }, { id: 'rule', label: '
   <div class="flex h-full flex-col">
     <div v-if="problem" class="p-8" role="alert"><h1>{{ problem.problem.title }}</h1><p class="mt-2">{{ problem.sentence }}</p><NuxtLink to="/assignments" class="act mt-3">To the assignments</NuxtLink></div>
     <template v-else-if="draft">
-      <div class="flex items-start gap-4 px-5 pb-1 pt-3">
-        <div class="min-w-0 flex-1"><div class="code flex gap-3"><NuxtLink to="/assignments" class="hover:underline">Assignments</NuxtLink><span>{{ code ?? 'new' }}</span><span v-if="draft.number">number {{ draft.number }}</span><span v-if="draft.resting" class="text-ochre">rests</span></div>
-          <h1 class="mt-0.5 truncate">{{ draft.name || 'A new assignment' }}</h1>
-          <p class="font-serif text-[15px] italic text-ink2"><template v-if="draft.pieces.length">“{{ draft.pieces.map(pieceName).join('”, “') }}” goes to: </template>{{ whole }}</p></div>
-        <span class="pt-2 text-[12px] text-ink2" role="status">{{ changed ? 'Not saved yet' : code ? 'Saved' : '' }}</span>
-        <button v-if="changed && code" class="plain mt-2" type="button" @click="record.reset()">Undo all</button>
-        <button v-if="!readonly" class="act main mt-1" type="button" :disabled="busy || !changed" @click="save">Save <span class="opacity-70">Ctrl S</span></button>
+      <div class="px-5 pb-1.5 pt-3">
+        <div class="flex items-baseline gap-3"><span class="code flex gap-3"><NuxtLink to="/assignments" class="hover:underline">Assignments</NuxtLink><span>{{ code ?? 'new' }}</span><span v-if="draft.number">number {{ draft.number }}</span><span v-if="draft.resting" class="text-ochre">rests</span></span>
+          <RecordActions v-model="past" it="Assignment" :history="code !== null" :changed="changed" :readonly="readonly" :blocked="busy" @leave="record.reset" @save="save"><button v-if="code && !readonly" type="button" class="plain" @click="sure = true">Delete</button></RecordActions></div>
+        <p v-if="sure" class="flex items-center gap-3 pt-1" role="alert">Delete this assignment? Its pieces stay, and the history keeps it. To stop it for a while, let it rest. <button type="button" class="act main" @click="record.remove(async () => refreshProof())">Delete it</button><button type="button" class="plain" @click="sure = false">Keep it</button></p>
+        <h1 class="mt-0.5 truncate">{{ draft.name || 'A new assignment' }}</h1>
+        <p class="font-serif text-[15px] italic text-ink2"><template v-if="brings.length">“{{ brings.map(nameOf).join('”, “') }}” {{ draft.replaces ? `takes the place of “${nameOf(draft.replaces)}” on` : 'goes to' }}: </template>{{ whole }}</p>
       </div>
-      <div v-if="code" class="flex gap-4 px-5 pb-1 text-[12.5px]"><button v-for="s in (['rule', 'history'] as const)" :key="s" type="button" :class="side === s ? 'border-b-[1.5px] border-ink font-semibold' : 'text-ink2'" :aria-pressed="side === s" @click="side = s">{{ s === 'rule' ? 'Rule and limits' : 'History' }}</button></div>
       <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-10 pt-3" tabindex="0" aria-label="The assignment">
-        <HistoryList v-if="side === 'history' && code" :read="`/api/history/assignments/${segment(code)}`" :write="`/api/history/assignments/${segment(code)}/put-back`" :version="stored" :after="afterPutBack" />
+        <HistoryList v-if="past && code" :read="`/api/history/assignments/${segment(code)}`" :write="`/api/history/assignments/${segment(code)}/put-back`" :version="stored" :after="afterPutBack" />
         <div v-else class="grid grid-cols-[minmax(0,1fr)_minmax(250px,34%)] gap-6">
           <div class="min-w-0">
             <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
             <ul v-if="record.errors.value.length" class="mb-3 text-madder" role="alert"><li v-for="e in record.errors.value" :key="e.path + e.message"><span class="code">{{ e.path }}</span> {{ e.message }}</li></ul>
             <label class="block text-ink2">Name, for the team<input v-model="draft.name" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="200" :autofocus="code === null"></label>
             <section class="mt-4" aria-label="Pieces"><h2 class="border-b border-hair pb-1">What</h2>
-              <ol><li v-for="(p, i) in draft.pieces" :key="p" class="flex items-center gap-2 border-b border-hair py-1"><NuxtLink class="hover:underline" :to="`/library/${segment(p)}`">{{ pieceName(p) }}</NuxtLink><span v-if="!readonly" class="ml-auto"><button type="button" class="px-1 text-ink2" :disabled="i === 0" :aria-label="`Move ${pieceName(p)} up`" @click="movePiece(i, -1)">↑</button><button type="button" class="px-1 text-ink2" :disabled="i === draft.pieces.length - 1" :aria-label="`Move ${pieceName(p)} down`" @click="movePiece(i, 1)">↓</button><button type="button" class="px-1 text-ink2" :aria-label="`Take ${pieceName(p)} out`" @click="draft.pieces = draft.pieces.filter((x) => x !== p)">×</button></span></li></ol>
-              <select v-if="!readonly && free.length" class="field mt-1.5" aria-label="Add a piece" :value="''" @change="draft.pieces.push(($event.target as HTMLSelectElement).value); ($event.target as HTMLSelectElement).value = ''"><option value="" disabled>Add a piece …</option><option v-for="p in free" :key="p.code" :value="p.code">{{ p.name }}</option></select>
+              <PieceList v-model="draft.pieces" :offered="allPieces" page="/library" add="Add a piece" :disabled="readonly" />
+              <PieceList v-if="draft.replaces === null" v-model="draft.sets" :offered="allSets" page="/questions" add="Add a question set" :disabled="readonly" />
+              <p class="flex flex-wrap items-center gap-2 pt-2"><label class="text-ink2" for="replaces">in the place of</label><select id="replaces" class="field max-w-64" :value="draft.replaces ?? ''" :disabled="readonly" @change="draft.replaces = ($event.target as HTMLSelectElement).value || null"><option value="">nothing: it is added</option><option v-for="p in allPieces.filter((x) => !draft!.pieces.includes(x.code))" :key="p.code" :value="p.code">{{ p.name }}</option></select></p>
             </section>
             <section class="mt-4" aria-label="To which products"><h2 class="border-b border-hair pb-1">To which products</h2>
-              <fieldset class="flex flex-wrap gap-x-5 gap-y-1 py-1.5" :disabled="readonly"><legend class="sr-only">Reach</legend><label v-for="b in bases" :key="b.id" class="flex items-center gap-1.5"><input v-model="draft.reach.base" type="radio" name="base" :value="b.id">{{ b.label }}</label></fieldset>
-              <ConditionGroup v-if="draft.reach.base === 'rule'" v-model="rule" :disabled="readonly" />
+              <fieldset class="flex flex-wrap gap-x-5 gap-y-1 py-1.5" :disabled="readonly"><legend class="sr-only">Reach</legend><label v-for="b in bases" :key="b.id" class="flex min-h-6 items-center gap-1.5"><input v-model="draft.reach.base" type="radio" name="base" :value="b.id">{{ b.label }}</label></fieldset>
+              <template v-if="draft.reach.base === 'rule'"><ConditionGroup v-model="rule" :disabled="readonly" /><LogicBox v-if="!readonly" @take="draft.reach.rule = $event" /></template>
               <SkuList v-if="draft.reach.base === 'chosen'" v-model="draft.reach.chosen" label="Choose a product" :disabled="readonly" />
               <dl class="mt-2.5 grid grid-cols-[90px_minmax(0,1fr)] items-start gap-y-1.5"><dt class="pt-1 text-ink2">and also</dt><dd><SkuList v-model="draft.reach.added" label="Add a product" :disabled="readonly" /></dd><dt class="pt-1 text-ink2">but not</dt><dd><SkuList v-model="draft.reach.leftOut" label="Leave a product out" :disabled="readonly" /></dd></dl>
-              <label class="mt-2 flex items-center gap-1.5 text-ink2"><input v-model="draft.reach.eachVariant" type="checkbox" :disabled="readonly">asked of each variant on its own</label>
+              <label class="mt-2 flex min-h-6 items-center gap-1.5 text-ink2"><input v-model="draft.reach.eachVariant" type="checkbox" :disabled="readonly">asked of each variant on its own</label>
             </section>
-            <section class="mt-4" aria-label="Limits"><h2 class="border-b border-hair pb-1">Only</h2>
-              <div class="grid grid-cols-[90px_minmax(0,1fr)] items-start gap-y-1.5 pt-1.5">
-                <span class="text-ink2">storefronts</span><fieldset class="flex flex-wrap gap-x-4" :disabled="readonly"><legend class="sr-only">Storefronts; none means all</legend><label v-for="s in setup.storefronts" :key="s.code" class="flex min-h-6 items-center gap-1.5" :class="`thread-${s.code}`"><input type="checkbox" :checked="draft.limits.storefronts.includes(s.code)" @change="toggle('storefronts', s.code)"><span class="dot" />{{ s.name }}</label></fieldset>
-                <span class="text-ink2">languages</span><fieldset class="flex flex-wrap gap-x-4" :disabled="readonly"><legend class="sr-only">Languages; none means all</legend><label v-for="l in languages" :key="l" class="flex min-h-6 items-center gap-1.5"><input type="checkbox" :checked="draft.limits.languages.includes(l)" @change="toggle('languages', l)">{{ l }}</label></fieldset>
-                <span class="text-ink2">customers</span><fieldset class="flex flex-wrap gap-x-4" :disabled="readonly"><legend class="sr-only">Customer groups; none means all</legend><label v-for="g in setup.groups" :key="g.code" class="flex min-h-6 items-center gap-1.5"><input type="checkbox" :checked="draft.limits.groups.includes(g.code)" @change="toggle('groups', g.code)">{{ g.name.toLowerCase() }}</label></fieldset>
-                <label class="pt-1 text-ink2" for="limit-from">from</label><span class="flex flex-wrap items-center gap-2"><input id="limit-from" class="field" type="datetime-local" :value="draft.limits.from ?? ''" :disabled="readonly" @change="draft.limits.from = ($event.target as HTMLInputElement).value || null"><label class="text-ink2">to <input class="field" type="datetime-local" :value="draft.limits.to ?? ''" :disabled="readonly" @change="draft.limits.to = ($event.target as HTMLInputElement).value || null"></label><small class="text-ink3">in each storefront’s time zone</small></span>
-              </div>
-            </section>
+            <section class="mt-4" aria-label="Limits"><h2 class="border-b border-hair pb-1">Only</h2><LimitsForm v-model="draft.limits" :disabled="readonly" /></section>
             <section class="mt-4" aria-label="Where on the page"><h2 class="border-b border-hair pb-1">Where on the page</h2>
-              <div class="flex flex-wrap items-end gap-4 pt-1.5"><label class="text-ink2">Area<select v-model="draft.area" class="field mt-0.5 block" :disabled="readonly"><option v-for="a in areas" :key="a" :value="a">{{ a.replaceAll('-', ' ') }}</option></select></label>
-                <label class="text-ink2">Order, low numbers first<input v-model.number="draft.order" class="field mt-0.5 block w-28" type="number" step="1" :disabled="readonly"></label>
-                <label class="flex items-center gap-1.5 pb-1.5"><input v-model="draft.resting" type="checkbox" :disabled="readonly">rests for now</label></div>
-            </section>
+              <p v-if="draft.replaces" class="pt-1.5 text-ink2">Where “{{ nameOf(draft.replaces) }}” would stand. Of several that would take its place, the lowest order counts.</p>
+              <PlaceForm v-model="place" :disabled="readonly" /></section>
           </div>
-          <ReachPanel class="sticky top-0 self-start" :reach="reach" :limits="draft.limits" :saved="code" @sentence="sentence = $event" />
+          <ReachPanel class="sticky top-0 self-start" :draft="draft" :reach="reach" :limits="draft.limits" :saved="code" @sentence="sentence = $event" />
         </div>
       </div>
     </template>

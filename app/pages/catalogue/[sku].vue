@@ -3,6 +3,7 @@ import type { Value } from '@core/attributes/attribute'
 import type { ValueSource } from '@core/catalogue/source'
 import { substanceOf } from '@core/drafting/substance'
 import type { LeftOut, Shown } from '@core/page/because'
+import type { AreaPlace } from '@core/page/layout'
 import type { Resolved } from '@core/values/resolve'
 import type { ProductPatchBody } from '@contracts/product'
 import type { ProductDocument } from '~/components/product/document'
@@ -23,7 +24,7 @@ const columns = computed(() => (lens.edition.id === sourceEdition.value.id ? [le
 const product = useAsking((signal) => get<ProductDocument>(`/api/products/${segment(sku.value)}`, {}, signal), () => [sku.value, version.value])
 const sources = useAsking((signal) => get<Record<string, ValueSource>>(`/api/products/${segment(sku.value)}/sources`, {}, signal), () => [sku.value, version.value])
 const resolved = useAsking(async (signal) => Promise.all(columns.value.map((c) => get<{ items: Shows[] }>(`/api/products/${segment(sku.value)}/resolved`, { storefront: c.storefront, language: c.language }, signal))), () => [sku.value, columns.value.map((c) => c.id), version.value])
-const page = useAsking((signal) => get<{ areas: Record<string, Shown[]>; left_out: LeftOut[] }>(`/api/proof/${segment(sku.value)}`, lens.asked, signal), () => [sku.value, lens.asked, version.value])
+const page = useAsking((signal) => get<{ layout: AreaPlace[]; areas: Record<string, Shown[]>; left_out: LeftOut[] }>(`/api/proof/${segment(sku.value)}`, lens.asked, signal), () => [sku.value, lens.asked, version.value])
 const parentProduct = useAsking(async (signal) => (product.data.value?.parent ? get<ProductDocument>(`/api/products/${segment(product.data.value.parent)}`, {}, signal) : null), () => [product.data.value?.parent, version.value])
 const parent = useAsking(async (signal) => (product.data.value?.parent ? get<{ items: Shows[] }>(`/api/products/${segment(product.data.value.parent)}/resolved`, { storefront: sourceEdition.value.storefront, language: sourceEdition.value.language }, signal) : null), () => product.data.value?.parent)
 
@@ -68,12 +69,11 @@ const nothing = (attribute: string): Shows => ({ attribute, value: null, origin:
 const saveValue = (v: { attribute: string; storefront: string | null; language: string | null; value: Value | null; base: Value | null }) => patch({ values: [v] })
 const mayWrite = (language: string, translatable: boolean) => session.mayEdit || (translatable && language !== setup.source && session.mayTranslate(language))
 
-const sides = { attributes: 'Values', variants: 'Variants', prices: 'Prices', pool: 'Data pool', history: 'History' } as const
+const sides = { attributes: 'Values', content: 'Content', variants: 'Variants', prices: 'Prices', pool: 'Data pool', history: 'History' } as const
 const side = ref<keyof typeof sides>(Object.keys(sides).includes(String(route.query.side)) ? route.query.side as keyof typeof sides : 'attributes')
 const shownSides = computed(() => (Object.keys(sides) as (keyof typeof sides)[]).filter((s) => s !== 'variants' || p.value?.parent === null))
 watch(sku, () => { side.value = 'attributes' })
-const content = computed(() => [...Object.entries(page.data.value?.areas ?? {}).flatMap(([area, list]) => list.map((s) => ({ ...s, area, out: '' }))), ...(page.data.value?.left_out ?? []).filter((l) => l.because?.reach !== 'not-met' && l.because?.reach !== 'not-chosen' && l.because?.assignment && !l.reason.startsWith('only ')).map((l) => ({ ...l, out: l.reason }))]
-  .sort((a, b) => (a.because?.order ?? 0) - (b.because?.order ?? 0)))
+const description = computed(() => String(of(columns.value.length - 1, 'description')?.value ?? ''))
 /** One product may have a fact that its type does not ask for. */
 const extra = computed(() => [...setup.attributes.values()].filter((a) => !type.value?.attributes.some((u) => u.attribute === a.code) && !resolved.data.value?.[0]?.items.some((r) => r.attribute === a.code)).sort((a, b) => setup.label(a.labels, a.code).localeCompare(setup.label(b.labels, b.code), 'en')))
 const added = ref<string[]>([])
@@ -96,6 +96,7 @@ watch(() => [wantedField.value, p.value !== undefined && resolved.data.value !==
 useKeys('Product', [
   { keys: 'h', does: 'History, and back', run: () => { side.value = side.value === 'history' ? 'attributes' : 'history' } },
   { keys: 'v', does: 'Variants, and back', run: () => { if (p.value?.parent === null) side.value = side.value === 'variants' ? 'attributes' : 'variants' } },
+  { keys: 'c', does: 'Content of its page, and back', run: () => { side.value = side.value === 'content' ? 'attributes' : 'content' } },
   { keys: 'm', does: 'Prices, and back', run: () => { side.value = side.value === 'prices' ? 'attributes' : 'prices' } },
   { keys: 'g', does: 'What the data pool says, and back', run: () => { side.value = side.value === 'pool' ? 'attributes' : 'pool' } },
   { keys: 'd', does: 'Copy the product', run: () => { if (session.mayEdit) void navigateTo({ path: '/catalogue/new', query: { copy: sku.value } }) } },
@@ -117,6 +118,7 @@ useKeys('Product', [
       <div class="cols border-b border-hair2 text-[12.5px] font-semibold"><template v-if="side === 'attributes'"><span /><span v-for="c in columns" :key="c.id" class="flex items-center gap-1.5 pb-1.5" :class="`thread-${c.storefront}`"><span class="dot" />{{ setup.storefrontName(c.storefront) }} · {{ bareLanguageName(c.language) }}<template v-if="c.language === setup.source && columns.length > 1">, the source</template></span></template></div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet pb-8" tabindex="0" aria-label="Values of the product">
         <HistoryList v-if="side === 'history'" class="px-5" :read="`/api/products/${segment(sku)}/history`" :write="`/api/products/${segment(sku)}/put-back`" :version="version" :after="refreshProof" />
+        <template v-else-if="side === 'content'"><PageContent :sku="sku" :page="page.data.value" :version="version" :disabled="!session.mayEdit" /><CutPanel :type="p.type" :description="description" :disabled="!session.mayEdit" @kept="refreshProof" /></template>
         <VariantGrid v-else-if="side === 'variants'" :product="p" :version="version" :disabled="!session.mayEdit" @saved="refreshProof" />
         <PriceTable v-else-if="side === 'prices'" :product="p" :parent="parentProduct.data.value ?? null" :disabled="!session.mayEdit" @patch="patch" />
         <PoolTable v-else-if="side === 'pool'" :sku="sku" :version="version" :disabled="!session.mayEdit" @taken="refreshProof" />
@@ -138,10 +140,6 @@ useKeys('Product', [
           </section>
           <p v-if="session.mayEdit" class="px-5 pt-2"><select class="field" aria-label="Add a fact of its own" value="" @change="added = [...added, ($event.target as HTMLSelectElement).value]; ($event.target as HTMLSelectElement).value = ''"><option value="" disabled>Add a fact that only this product has</option><option v-for="a in extra.filter((x) => !added.includes(x.code))" :key="a.code" :value="a.code">{{ setup.label(a.labels, a.code) }}</option></select></p>
           <section aria-label="Other products"><div class="group-head"><h2>Other products and systems</h2><small v-if="p.variants.length"><button type="button" class="plain" @click="side = 'variants'">{{ p.variants.length }} variants</button></small></div><RelationList :product="p" :disabled="!session.mayEdit" @patch="patch" /></section>
-          <section aria-label="Content on this page">
-            <div class="group-head"><h2>Content on this page</h2><small>in page order · {{ content.filter((c) => !c.out).length }} shown, {{ content.filter((c) => c.out).length }} left out · <NuxtLink class="plain" :to="`/translation/${segment(`product:${sku}`)}`">Translate</NuxtLink></small></div>
-            <div v-for="c in content" :key="c.piece + c.area + c.out" class="cols py-1"><span class="text-ink2">{{ c.area }} · {{ c.because?.order }}</span><span class="truncate" :class="{ 'text-ink3': c.out }">{{ c.title }}</span><span class="truncate" :class="c.out ? 'text-madder' : 'text-ink2'">{{ c.out ? `left out: ${c.out}` : c.because?.assignment ? `assignment ${c.because.assignment.number}, ${c.because.assignment.name}` : 'the storefront’s layout' }}</span></div>
-          </section>
         </template>
       </div>
     </template>

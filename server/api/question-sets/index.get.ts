@@ -1,5 +1,5 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
-import { listQuestionSets } from '../../services/library'
+import { listQuestionSets } from '../../services/library/lists'
 
 export default endpoint(operations.listQuestionSets, () => listQuestionSets())

@@ -16,6 +16,24 @@ CREATE TABLE "campaign" (
 	"version" integer DEFAULT 1 NOT NULL
 );
 --> statement-breakpoint
+CREATE TABLE "kept_reach" (
+	"assignment" integer NOT NULL,
+	"storefront_id" smallint NOT NULL,
+	"key" text NOT NULL,
+	"bits" "bytea" NOT NULL,
+	"as_of" timestamp with time zone NOT NULL,
+	"until" timestamp with time zone,
+	CONSTRAINT "kept_reach_storefront_id_assignment_pk" PRIMARY KEY("storefront_id","assignment")
+);
+--> statement-breakpoint
+CREATE TABLE "named_rule" (
+	"code" text PRIMARY KEY NOT NULL,
+	"name" text NOT NULL,
+	"note" text NOT NULL,
+	"rule" jsonb NOT NULL,
+	"version" integer DEFAULT 1 NOT NULL
+);
+--> statement-breakpoint
 CREATE TABLE "question_set" (
 	"code" text PRIMARY KEY NOT NULL,
 	"name" text NOT NULL,

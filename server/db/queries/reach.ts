@@ -92,12 +92,16 @@ export async function findDifference(db: Db, setup: StoredSetup, having: Reach, 
   return page(db, sql`${reachToSql(setup, having, lens)} and (${reachToSql(setup, lacking, lens)}) is not true`, each, { limit })
 }
 
+/** The numbers of the roots that any of some reaches has, as a query with the one column id. */
+export function rootsOfReaches(setup: StoredSetup, reaches: readonly Reach[], lens: FactLens): SQL {
+  return sql.join(reaches.map((reach) => sql`select ${row(reach.eachVariant)}.root_id as id from ${subject(reach.eachVariant)} where ${reachToSql(setup, reach, lens)}`), sql` union `)
+}
+
 /** Of the roots that any of some reaches has: how many, of which types, and how many have a value of each attribute in a storefront. */
 export async function fillOfReaches(db: Db, setup: StoredSetup, reaches: readonly Reach[], lens: FactLens): Promise<{ count: number; types: string[]; filled: Map<string, number>; sample: string | null }> {
   const storefront = setup.storefrontIds.get(lens.storefront)!
-  const roots = reaches.map((reach) => sql`select ${row(reach.eachVariant)}.root_id as id from ${subject(reach.eachVariant)} where ${reachToSql(setup, reach, lens)}`)
   const { rows } = await db.execute<{ what: string; id: number | null; txt: string | null; n: number }>(sql`
-    with found as materialized (${sql.join(roots, sql` union `)}),
+    with found as materialized (${rootsOfReaches(setup, reaches, lens)}),
     filled as (
       select f.attribute_id, f.root_id from fact f join found on found.id = f.root_id where f.storefront_id in (0, ${storefront})
       union select f.attribute_id, f.root_id from fact_text f join found on found.id = f.root_id where f.storefront_id in (0, ${storefront}) and f.language = '')

@@ -3,6 +3,7 @@ import type { Campaign } from '@core/assignments/campaign'
 import type { Attribute, AttributeTypeName, ProductType } from '@core/attributes/attribute'
 import type { Setup, Storefront } from '@core/catalogue/model'
 import { plainLayout, type Layout } from '@core/page/layout'
+import type { NamedRule } from '@core/rules/condition'
 import type { UnitFamily } from '@core/units/registry'
 import type { Db } from '../connect'
 import * as t from '../schema'
@@ -40,6 +41,10 @@ export function campaignOf(row: typeof t.campaign.$inferSelect): Campaign {
   return { code: row.code, name: row.name, note: row.note, storefronts: row.storefronts, from: row.from, to: row.to }
 }
 
+export function ruleOf(row: typeof t.namedRule.$inferSelect): NamedRule {
+  return { code: row.code, name: row.name, note: row.note, rule: row.rule }
+}
+
 export function typeOf(row: typeof t.productType.$inferSelect): ProductType {
   return { code: row.code, labels: row.labels, groups: row.groups, attributes: row.attributes, views: row.views, cut: row.cut }
 }
@@ -68,6 +73,7 @@ export async function readSetup(db: Db): Promise<StoredSetup> {
   const brands = await db.select().from(t.brand).orderBy(asc(t.brand.name))
   const lists = await db.select().from(t.namedList).orderBy(asc(t.namedList.name))
   const campaigns = await db.select().from(t.campaign).orderBy(asc(t.campaign.name))
+  const rules = await db.select().from(t.namedRule).orderBy(asc(t.namedRule.name))
   const groups = await db.select().from(t.customerGroup).orderBy(asc(t.customerGroup.position))
   return {
     stamp, source: sourceLanguage,
@@ -78,6 +84,7 @@ export async function readSetup(db: Db): Promise<StoredSetup> {
     lists: new Map(lists.map((l) => [l.code, { code: l.code, name: l.name }])),
     groups: new Map(groups.map((g) => [g.code, { code: g.code, name: g.name }])),
     campaigns: new Map(campaigns.map((c) => [c.code, campaignOf(c)])),
+    rules: new Map(rules.map((r) => [r.code, ruleOf(r)])),
     storefronts: new Map(storefronts.map((s) => [s.code, storefrontOf(s)])),
     attributeIds: new Map(attributes.map((a) => [a.code, a.id])),
     attributeCodes: new Map(attributes.map((a) => [a.id, a.code])),

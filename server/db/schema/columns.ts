@@ -26,5 +26,8 @@ export const valueColumn = customType<{ data: Value }>({ dataType: () => 'jsonb'
 /** Sixty-four bits, written as 0 and 1. */
 export const bits64 = customType<{ data: string }>({ dataType: () => 'bit(64)' })
 
+/** Bytes as they are. */
+export const bytes = customType<{ data: Uint8Array; driverData: Buffer }>({ dataType: () => 'bytea', toDriver: (b) => Buffer.from(b) })
+
 /** A moment, kept with its zone. */
 export const moment = (name: string) => timestamp(name, { withTimezone: true })

@@ -5,8 +5,9 @@ import type { Limits } from '@core/assignments/limits'
 import type { Box, Focus, Measured } from '@core/media/item'
 import type { BlockField, Entry } from '@core/page/block-kind'
 import type { OwnPlace } from '@core/page/piece'
+import type { Condition } from '@core/rules/condition'
 import type { PhotoReading } from '@core/media/reading'
-import { bits64, moment } from './columns'
+import { bits64, bytes, moment } from './columns'
 
 /** A content of the media library, known by its digest; names point to it, and the history of names may. */
 export const blob = pgTable('blob', {
@@ -110,6 +111,14 @@ export const blockKind = pgTable('block_kind', {
   version: integer('version').notNull().default(1),
 })
 
+export const namedRule = pgTable('named_rule', {
+  code: text('code').primaryKey(),
+  name: text('name').notNull(),
+  note: text('note').notNull(),
+  rule: jsonb('rule').$type<Condition>().notNull(),
+  version: integer('version').notNull().default(1),
+})
+
 export const campaign = pgTable('campaign', {
   code: text('code').primaryKey(),
   name: text('name').notNull(),
@@ -119,3 +128,19 @@ export const campaign = pgTable('campaign', {
   to: text('to_local'),
   version: integer('version').notNull().default(1),
 })
+
+/**
+ * The products that an assignment reaches in a storefront, as a set of root numbers, for whoever holds assignments against
+ * each other. Derived: what has become old is worked out anew when it is asked for.
+ */
+export const keptReach = pgTable('kept_reach', {
+  assignment: integer('assignment').notNull(),
+  storefrontId: smallint('storefront_id').notNull(),
+  /** What it was worked out from: the reach, the group it is asked for, and the set-up. */
+  key: text('key').notNull(),
+  bits: bytes('bits').notNull(),
+  /** Changes of products before this moment are in it. */
+  asOf: moment('as_of').notNull(),
+  /** When it is old by itself: a price or a day ends. */
+  until: moment('until'),
+}, (t) => [primaryKey({ columns: [t.storefrontId, t.assignment] })])

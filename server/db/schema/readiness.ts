@@ -1,12 +1,11 @@
 import { sql } from 'drizzle-orm'
-import { bigserial, boolean, customType, date, index, integer, jsonb, pgTable, primaryKey, serial, smallint, smallserial, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import { bigserial, boolean, date, index, integer, jsonb, pgTable, primaryKey, serial, smallint, smallserial, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
 import type { Reach } from '@core/assignments/assignment'
 import type { StyleSettings } from '@core/house-style/style'
 import type { TextFinding } from '@core/house-style/finding'
 import type { Said } from '@core/readiness/finding'
+import { bytes } from './columns'
 import { person } from './set-up'
-
-const bytes = customType<{ data: Uint8Array; driverData: Buffer }>({ dataType: () => 'bytea', toDriver: (b) => Buffer.from(b) })
 
 /** Parts of the house style; null is every field, storefront or language. */
 export const houseStyle = pgTable('house_style', {

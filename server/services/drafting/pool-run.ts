@@ -14,7 +14,7 @@ import { asking } from '../data-pool'
 import { enqueue, type WorkControls } from '../jobs'
 import { require, type Person } from '../permission'
 import { poolMapping } from '../pool-meanings'
-import { filterOf, lensOf } from '../reach'
+import { filterOf, lensOf } from '../reach/reach'
 import { beginRun, saveRun } from '../suggestions/run'
 
 const familiesAtOnce = 100

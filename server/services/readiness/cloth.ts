@@ -7,7 +7,7 @@ import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { dateIn } from '@core/moments/instant'
 import type { Person } from '../permission'
 import { notFitting } from '../problem'
-import { filterOf, lensOf } from '../reach'
+import { filterOf, lensOf } from '../reach/reach'
 import { personOf, portionOf, today } from './portion'
 import { Words } from './words'
 

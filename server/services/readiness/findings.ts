@@ -1,3 +1,4 @@
+import { guardCell } from '@core/text/guard'
 import { stringify } from 'csv-stringify/sync'
 import type { ClothFilter, EditionDocument, FindingDocument } from '@contracts/readiness'
 import { cellAt } from '@core/readiness/cells'
@@ -62,9 +63,6 @@ export async function listReadiness(q: { storefront: string; language: string; l
   return { items, next: roots.length > q.limit ? some.at(-1)!.sku : null }
 }
 
-/** A text cell of a CSV that no spreadsheet takes for a formula. */
-const safe = (s: string) => (/^[=+\-@'\t\r]/.test(s) ? `'${s}` : s)
-
 /** Every finding of the products of a cloth as a CSV file, a line for each edition. */
 export async function findingsFile(person: Person, body: ClothFilter, now: number): Promise<ExportedFile> {
   const db = database()
@@ -82,7 +80,7 @@ export async function findingsFile(person: Person, body: ClothFilter, now: numbe
       const { findings } = await keptOf(db, roots.map((r) => r.id))
       const skus = new Map(roots.map((r) => [r.id, r.sku]))
       yield stringify(findings.filter((f) => wanted(f, body)).flatMap((f) => {
-        return f.editions.filter((n) => numbers.has(n)).map((n) => ({ e: editions.list[n]!, d: documentOf(f, words, editions.list[n]!.language) })).filter(({ d }) => body.fix === undefined || d.fix === body.fix).map(({ e, d }) => [skus.get(f.root_id)!, e.storefront, e.language, d.strand, f.blocker ? 'blocker' : 'remark', d.code, f.at, d.message].map(safe))
+        return f.editions.filter((n) => numbers.has(n)).map((n) => ({ e: editions.list[n]!, d: documentOf(f, words, editions.list[n]!.language) })).filter(({ d }) => body.fix === undefined || d.fix === body.fix).map(({ e, d }) => [skus.get(f.root_id)!, e.storefront, e.language, d.strand, f.blocker ? 'blocker' : 'remark', d.code, f.at, d.message].map(guardCell))
       }))
     }
   }

@@ -8,7 +8,7 @@ import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import * as t from '../../db/schema'
 import type { Person } from '../permission'
 import { notFitting } from '../problem'
-import { filterOf, lensOf } from '../reach'
+import { filterOf, lensOf } from '../reach/reach'
 
 /** The day of a portion: that of the first storefront, where the team is at home. */
 export const today = (setup: StoredSetup, now: number) => dateIn([...setup.storefronts.values()][0]?.timeZone ?? 'UTC', now)

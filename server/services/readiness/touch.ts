@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm'
 import type { Reach } from '@core/assignments/assignment'
 import { same } from '@core/catalogue/patch'
 import type { Tx } from '../../db/connect'
-import { loadContent } from '../../db/queries/content'
+import { readContent } from '../../db/queries/content'
 import { touchSet, touchWhere } from '../../db/queries/readiness'
 import { rootsNaming } from '../../db/queries/media'
 import type { StoredSetup } from '../../db/queries/setup'
@@ -28,7 +28,8 @@ const touches: Partial<Record<RecordKindName, Touch>> = {
     const skus = [before, after].flatMap((r) => (r?.own ? [(r.own as { sku: string }).sku] : []))
     if (skus.length > 0) await touchWhere(tx, sql`select root_id from product where sku = any(${sql.param(skus)}::text[])`)
     // What assignments bring is read before this change, which none of them is part of.
-    const content = await loadContent(tx.db, setup)
+    // Read within the transaction and not kept: it may yet fall.
+    const content = await readContent(tx.db, setup)
     for (const a of content.assignments.filter((x) => x.pieces.includes(code) || x.replaces === code || x.sets.some((s) => content.sets.get(s)?.questions.includes(code)))) await touchReached(tx, a.reach, setup, few(setup))
   },
   async assignments(tx, { before, after }, setup) {
@@ -60,6 +61,7 @@ const touches: Partial<Record<RecordKindName, Touch>> = {
   'house-styles': all,
   'question-sets': all,
   'campaigns': all,
+  'named-rules': all,
 }
 
 /** Says which products stand otherwise after a record has changed, as part of the transaction that changes it. */

@@ -35,9 +35,18 @@ export async function countOf(db: Db, from: ReturnType<typeof sql>): Promise<num
   return (await db.execute<{ n: number }>(sql`select count(*)::int as n from ${from}`)).rows[0]!.n
 }
 
-/** The assignments whose rule names something, `attribute:weight` or `option:material:steel`, by their names. */
+/** The named rules and layouts whose rule names something, by their names. */
+function otherRulesNaming(setup: StoredSetup, what: string): string[] {
+  const names = (rule: unknown) => namedIn(checkCondition(rule, setup)).includes(what)
+  return [
+    ...[...setup.rules.values()].filter((r) => names(r.rule)).map((r) => `“${r.name}”`),
+    ...[...setup.storefronts.values()].flatMap((s) => s.layout.exceptions.filter((e) => names(e.rule)).map((e) => `“${e.name}” of ${s.name}`)),
+  ]
+}
+
+/** The assignments, named rules and exceptions of layouts whose rule names something, `attribute:weight` or `option:material:steel`, by their names. */
 export async function rulesNaming(db: Db, setup: StoredSetup, what: string): Promise<string[]> {
   const all = await db.select().from(t.assignment)
-  return all.filter((a) => a.reach.rule !== null && namedIn(checkCondition(a.reach.rule, setup)).includes(what)).map((a) => `“${a.name}”`)
+  return [...all.filter((a) => a.reach.rule !== null && namedIn(checkCondition(a.reach.rule, setup)).includes(what)).map((a) => `“${a.name}”`), ...otherRulesNaming(setup, what)]
 }
 

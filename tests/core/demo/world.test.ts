@@ -15,7 +15,7 @@ import { answerTo } from '@server/stand-ins/file-pool'
 
 const byCode = <T extends { code: string }>(list: readonly T[]) => new Map(list.map((x) => [x.code, x]))
 const setup: Setup = {
-  source: 'en-GB', attributes: byCode(world.attributes), types: byCode(world.types), categories: byCode(world.categories), brands: byCode(world.brands), groups: byCode(world.groups), storefronts: byCode(world.storefronts), lists: new Map(), campaigns: new Map(),
+  source: 'en-GB', attributes: byCode(world.attributes), types: byCode(world.types), categories: byCode(world.categories), brands: byCode(world.brands), groups: byCode(world.groups), storefronts: byCode(world.storefronts), lists: new Map(), campaigns: new Map(), rules: new Map(),
 }
 const rows = productRows()
 const parents = new Set(rows.map((r) => r.cells.parent))

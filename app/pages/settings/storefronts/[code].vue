@@ -1,19 +1,36 @@
 <script setup lang="ts">
-import { areas, areaWords } from '@core/assignments/areas'
+import { useLocalStorage } from '@vueuse/core'
 import type { Storefront } from '@core/catalogue/model'
 import { translationStates } from '@core/translation/state'
 
 const route = useRoute()
 const setup = useSetupStore()
+const lens = useLensStore()
 const session = useSessionStore()
 const code = computed(() => String(route.params.code))
 const record = useRecord<Storefront>('storefronts', () => code.value, () => ({}) as Storefront, (r) => r.name)
 const { draft, stored, changed, problem, conflict, busy } = record
-const readonly = computed(() => !session.mayAdminister)
+/** Whoever edits content looks after facts, pages and the layout; the rest is the administrator's. */
+const readonly = computed(() => !session.mayEdit)
+const adminOnly = computed(() => !session.mayAdminister)
 const past = ref(false)
+const sides = { layout: 'The page', pages: 'Standing pages', facts: 'Facts and languages' } as const
+const side = ref<keyof typeof sides>('layout')
+/** The page is shown with the layout as it is being written, on a product of one's choice. */
+const { focus, refresh: refreshProof } = useProofFocus()
+const sample = useLocalStorage('inkloom:layout-sample', '')
+const begun = get<{ items: { sku: string }[] }>('/api/products', { limit: 1, status: 'active' }).then((a) => { if (!sample.value) sample.value = a.items[0]?.sku ?? '' }, tellProblem)
+watch(() => [sample.value, side.value], () => { focus.value = side.value === 'layout' ? sample.value || null : null }, { immediate: true })
+onBeforeUnmount(() => { focus.value = null })
+void begun
+useProofTrial(() => (changed.value && draft.value && lens.storefront === code.value ? { name: 'this layout', layout: draft.value.layout } : null))
+function look() { const edition = lens.editions.find((e) => e.storefront === code.value); if (edition && lens.storefront !== code.value) lens.set({ in: edition.id }) }
+onMounted(look)
 const newFact = ref('')
 async function save() {
-  if (!readonly.value && changed.value && await record.save()) await setup.reload()
+  if (readonly.value || !changed.value || !await record.save()) return
+  await setup.reload()
+  refreshProof()
 }
 function addFact() {
   const name = newFact.value.trim().toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '')
@@ -32,24 +49,24 @@ useKeys('Storefront', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => 
         <NuxtLink to="/settings/storefronts" class="code">Storefronts</NuxtLink><h1 class="flex items-baseline gap-2"><span class="dot" />{{ draft.name }}</h1><span class="code">{{ draft.code }} · {{ draft.currency }} · {{ draft.timeZone }}</span>
         <RecordActions v-model="past" it="Storefront" :history="true" :changed="changed" :readonly="readonly" :blocked="busy" @leave="record.reset" @save="save" />
       </div>
+      <div class="flex items-baseline gap-4 px-5 py-1.5 text-[12.5px]"><button v-for="(w, k) in sides" :key="k" type="button" :class="side === k ? 'border-b-[1.5px] border-ink font-semibold' : 'text-ink2'" :aria-pressed="side === k" @click="side = k">{{ w }}</button><span v-if="side === 'layout' && !past" class="ml-auto flex items-center gap-2 text-ink2">shown on <SkuPicker v-model="sample" label="Product on which the page is shown" class="w-44" /></span></div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-10 pt-3" tabindex="0" aria-label="The storefront">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList v-if="past" :read="`/api/history/storefronts/${segment(code)}`" :write="`/api/history/storefronts/${segment(code)}/put-back`" :version="stored" :after="() => record.takeTheirs()" />
-        <fieldset v-else class="grid max-w-[760px] gap-5" :disabled="readonly">
-          <legend class="sr-only">The storefront</legend>
-          <p v-if="readonly" class="text-ink2">An administrator can change this.</p>
-          <section aria-label="Facts"><h2>Facts</h2><p class="pb-1.5 text-ink2">What inline values of texts can name, as shoppers read it.</p>
-            <p v-for="(_, name) in draft.facts" :key="name" class="flex items-center gap-2 py-1"><label class="w-36 text-ink2" :for="`fact-${name}`">{{ String(name).replaceAll('-', ' ') }}</label><input :id="`fact-${name}`" v-model="draft.facts[name]" class="field flex-1" maxlength="500"><button v-if="!readonly" type="button" class="min-h-6 px-1.5 text-ink2" :aria-label="`Take out ${name}`" @click="dropFact(String(name))">×</button></p>
-            <p v-if="!readonly" class="flex items-center gap-2 py-1"><input v-model="newFact" class="field w-36" aria-label="Name of a new fact" placeholder="return days" maxlength="40" @keydown.enter.prevent="addFact"><button type="button" class="plain" @click="addFact">Add a fact</button></p>
-          </section>
-          <section aria-label="Languages"><h2>Languages</h2><p class="pb-1.5 text-ink2">The least state that translations need before they are fit to release.</p>
-            <p v-for="e in draft.editions" :key="e.language" class="flex items-center gap-2 py-1"><label class="w-64" :for="`asks-${e.language}`">{{ languageName(e.language) }}<small v-if="e.borrow.length" class="text-ink2">, borrows from {{ e.borrow.join(', ') }}</small></label><select :id="`asks-${e.language}`" v-model="e.asks" class="field"><option v-for="s in translationStates" :key="s" :value="s">{{ s }}</option></select></p>
-          </section>
-          <section aria-label="Areas"><h2>Areas that must not be empty</h2>
-            <p class="flex flex-wrap gap-x-5 pt-1"><label v-for="a in areas" :key="a" class="flex min-h-6 items-center gap-1.5"><input v-model="draft.layout.needed" type="checkbox" :value="a">{{ areaWords[a] }}</label></p>
-          </section>
-          <p v-for="e in record.errors.value.slice(0, 5)" :key="e.path" class="text-madder" role="alert">{{ e.message }}</p>
-        </fieldset>
+        <div v-else class="max-w-[760px]">
+          <p v-for="e in record.errors.value.slice(0, 5)" :key="e.path" class="pb-1 text-madder" role="alert">{{ e.message }}</p>
+          <LayoutEditor v-if="side === 'layout'" v-model="draft.layout" :disabled="readonly" />
+          <StandingPages v-else-if="side === 'pages'" v-model="draft.pages" :disabled="readonly" :languages="draft.editions.map((e) => e.language)" :facts="draft.facts" />
+          <div v-else class="grid gap-5">
+            <section aria-label="Facts"><h2>Facts</h2><p class="pb-1.5 text-ink2">What inline values of texts can name, as shoppers read it.</p>
+              <p v-for="(_, name) in draft.facts" :key="name" class="flex items-center gap-2 py-1"><label class="w-36 text-ink2" :for="`fact-${name}`">{{ String(name).replaceAll('-', ' ') }}</label><input :id="`fact-${name}`" v-model="draft.facts[name]" class="field flex-1" maxlength="500" :disabled="readonly"><button v-if="!readonly" type="button" class="min-h-6 px-1.5 text-ink2" :aria-label="`Take out ${name}`" @click="dropFact(String(name))">×</button></p>
+              <p v-if="!readonly" class="flex items-center gap-2 py-1"><input v-model="newFact" class="field w-36" aria-label="Name of a new fact" placeholder="return days" maxlength="40" @keydown.enter.prevent="addFact"><button type="button" class="plain" @click="addFact">Add a fact</button></p>
+            </section>
+            <section aria-label="Languages"><h2>Languages</h2><p class="pb-1.5 text-ink2">The least state that translations need before they are fit to release.<template v-if="adminOnly"> An administrator can change this.</template></p>
+              <p v-for="e in draft.editions" :key="e.language" class="flex items-center gap-2 py-1"><label class="w-64" :for="`asks-${e.language}`">{{ languageName(e.language) }}<small v-if="e.borrow.length" class="text-ink2">, borrows from {{ e.borrow.join(', ') }}</small></label><select :id="`asks-${e.language}`" v-model="e.asks" class="field" :disabled="adminOnly"><option v-for="s in translationStates" :key="s" :value="s">{{ s }}</option></select></p>
+            </section>
+          </div>
+        </div>
       </div>
     </template>
   </div>

@@ -9,7 +9,7 @@ const code = computed(() => (route.params.code === 'new' ? null : String(route.p
 const setup = useSetupStore()
 const session = useSessionStore()
 /** A new type begins with the groups that the others have. */
-const blank = (): ProductType => ({ code: '', labels: {}, groups: structuredClone(toRaw([...setup.types.values()][0]?.groups)) ?? [{ code: 'facts', labels: { [setup.source]: 'Facts' } }], attributes: [], views: ['whole'] })
+const blank = (): ProductType => ({ code: '', labels: {}, groups: structuredClone(toRaw([...setup.types.values()][0]?.groups)) ?? [{ code: 'facts', labels: { [setup.source]: 'Facts' } }], attributes: [], views: ['whole'], cut: null })
 const record = useRecord<ProductType>('product-types', () => code.value, blank, (r) => r.labels[setup.source] ?? '')
 const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.maySetUp)

@@ -2,12 +2,14 @@ import { asc, ilike, or, sql, type SQL } from 'drizzle-orm'
 import { countsAsPresent } from '@core/language/chain'
 import { limitWords } from '@core/assignments/limits'
 import { findText, type PieceKind } from '@core/page/piece'
-import { database } from '../db/connect'
-import * as t from '../db/schema'
-import { assignmentOf, blockKindOf, loadContent } from '../db/queries/content'
-import { loadSetup } from '../db/queries/setup'
-import { editionOrProblem } from './products'
-import { reachSentence } from './reach'
+import { database } from '../../db/connect'
+import * as t from '../../db/schema'
+import { assignmentOf, blockKindOf, loadContent, ownPiecesOf } from '../../db/queries/content'
+import { loadFamilyOf } from '../../db/queries/families'
+import { loadSetup } from '../../db/queries/setup'
+import { notFound } from '../problem'
+import { editionOrProblem } from '../products'
+import { reachSentence } from '../reach/reach'
 
 /** A piece in a list: without its texts. */
 export interface ListedPiece {
@@ -20,30 +22,37 @@ export interface ListedPiece {
   titleLanguage: string | null
   counts: boolean
   languages: string[]
+  tags: string[]
+  owner: string
+  sign: string | null
+  takes: string | null
+  /** The question sets that hold it. */
+  sets: { code: string; name: string }[]
   assignments: { code: string; name: string }[]
 }
 
 const pattern = (q: string) => `%${q.trim().replace(/[\\%_]/g, '\\$&')}%`
 
 /** Pieces by code, with their title in an edition and the assignments that use them. */
-export async function listPieces(o: { limit: number; cursor?: string; q?: string; storefront?: string; language?: string }): Promise<{ items: ListedPiece[]; next: string | null }> {
+export async function listPieces(o: { limit: number; cursor?: string; q?: string; storefront?: string; language?: string; kind?: string; tag?: string; owner?: string }): Promise<{ items: ListedPiece[]; next: string | null; tags: string[]; owners: string[] }> {
   const db = database()
   const setup = await loadSetup(db)
   const [shop] = setup.storefronts.values()
   const reader = editionOrProblem(setup, o.storefront ?? shop!.code, o.language ?? (o.storefront ? setup.storefronts.get(o.storefront)?.editions[0]?.language ?? '' : shop!.editions[0]!.language))
-  const { pieces, assignments } = await loadContent(db, setup)
+  const { pieces, sets, assignments } = await loadContent(db, setup)
   const q = o.q?.trim().toLowerCase() ?? ''
-  const found = [...pieces.values()].filter((p) => (o.cursor === undefined || p.code > o.cursor)
-    && (q === '' || `${p.code} ${p.name} ${p.note} ${p.texts.map((x) => x.title).join(' ')}`.toLowerCase().includes(q))).sort((a, b) => (a.code < b.code ? -1 : 1))
+  const found = [...pieces.values()].filter((p) => (o.cursor === undefined || p.code > o.cursor) && (!o.kind || p.kind === o.kind) && (!o.tag || p.tags.includes(o.tag)) && (!o.owner || p.owner === o.owner)
+    && (q === '' || `${p.code} ${p.name} ${p.note} ${p.tags.join(' ')} ${p.texts.map((x) => x.title).join(' ')}`.toLowerCase().includes(q))).sort((a, b) => (a.code < b.code ? -1 : 1))
   const items = found.slice(0, o.limit).map((p): ListedPiece => {
     const title = findText(p, 'title', reader)
     return {
       code: p.code, kind: p.kind, name: p.name, note: p.note, title: title?.text ?? null, titleLanguage: title?.language ?? null,
-      counts: title !== undefined && countsAsPresent(reader.edition, title.language), languages: [...new Set(p.texts.map((x) => x.language))],
-      assignments: assignments.filter((a) => a.pieces.includes(p.code)).map((a) => ({ code: a.code, name: a.name })),
+      counts: title !== undefined && countsAsPresent(reader.edition, title.language), languages: [...new Set(p.texts.map((x) => x.language))], tags: p.tags, owner: p.owner, sign: p.sign, takes: p.takes,
+      sets: [...sets.values()].filter((s) => s.questions.includes(p.code)).map((s) => ({ code: s.code, name: s.name })),
+      assignments: assignments.filter((a) => a.pieces.includes(p.code) || a.sets.some((c) => sets.get(c)?.questions.includes(p.code))).map((a) => ({ code: a.code, name: a.name })),
     }
   })
-  return { items, next: found.length > o.limit ? items.at(-1)!.code : null }
+  return { items, next: found.length > o.limit ? items.at(-1)!.code : null, tags: [...new Set([...pieces.values()].flatMap((p) => p.tags))].sort(), owners: [...new Set([...pieces.values()].map((p) => p.owner).filter(Boolean))].sort() }
 }
 
 /** Assignments in page order: by order, then number. The cursor is `order/number` of the last one. */
@@ -59,7 +68,7 @@ export async function listAssignments(o: { limit: number; cursor?: string; q?: s
   const rows = await db.select().from(t.assignment).where(sql.join(conditions.filter((c): c is SQL => c !== undefined).concat(sql`true`), sql` and `)).orderBy(asc(t.assignment.order), asc(t.assignment.number)).limit(o.limit + 1)
   const items = rows.slice(0, o.limit).map((row) => {
     const a = assignmentOf(row)
-    return { code: a.code, number: a.number, name: a.name, pieces: a.pieces, sets: a.sets, replaces: a.replaces, area: a.area, order: a.order, resting: a.resting, sentence: reachSentence(a.reach, setup), limits: limitWords(a.limits, (code) => setup.storefronts.get(code)?.name ?? code, (code) => setup.campaigns.get(code)?.name ?? code) }
+    return { code: a.code, number: a.number, name: a.name, pieces: a.pieces, sets: a.sets, replaces: a.replaces, area: a.area, order: a.order, resting: a.resting, campaign: a.limits.campaign, sentence: reachSentence(a.reach, setup), limits: limitWords(a.limits, (code) => setup.storefronts.get(code)?.name ?? code, (code) => setup.campaigns.get(code)?.name ?? code) }
   })
   const last = items.at(-1)
   return { items, next: rows.length > o.limit && last ? `${last.order}/${last.number}` : null }
@@ -78,4 +87,13 @@ export async function listBlockKinds() {
   const { rows } = await database().execute<{ code: string; n: number }>(sql`select block_kind as code, count(*)::int as n from piece where block_kind is not null group by 1`)
   const kinds = await database().select().from(t.blockKind).orderBy(asc(t.blockKind.name))
   return { items: kinds.map((k) => ({ ...blockKindOf(k), blocks: rows.find((r) => r.code === k.code)?.n ?? 0 })), next: null }
+}
+
+/** The pieces that a product, or its parent, has for itself. */
+export async function listOwnPieces(sku: string) {
+  const db = database()
+  const setup = await loadSetup(db)
+  const family = await loadFamilyOf(db, setup, sku)
+  if (!family) throw notFound(`product “${sku}”`)
+  return { items: (await ownPiecesOf(db, setup, [family.root.sku])).get(family.root.sku) ?? [], next: null }
 }

@@ -8,12 +8,12 @@ import { factsOf, type FactLens } from '@core/rules/facts'
 import { fromJsonLogic } from '@core/rules/json-logic-in'
 import { toJsonLogic, type JsonLogic } from '@core/rules/json-logic-out'
 import { sentenceOf } from '@core/rules/sentence'
-import { database } from '../db/connect'
-import { loadContent } from '../db/queries/content'
-import { loadFamilyOf, memberOf, type StoredFamily } from '../db/queries/families'
-import { fillOfReaches, findByRule, findDifference, findReached } from '../db/queries/reach'
-import { loadSetup, type StoredSetup } from '../db/queries/setup'
-import { notFitting, notFound } from './problem'
+import { database } from '../../db/connect'
+import { loadContent } from '../../db/queries/content'
+import { loadFamilyOf, memberOf, type StoredFamily } from '../../db/queries/families'
+import { fillOfReaches, findByRule, findDifference, findReached } from '../../db/queries/reach'
+import { loadSetup, type StoredSetup } from '../../db/queries/setup'
+import { notFitting, notFound } from '../problem'
 
 /** A lens as it comes over the wire; without one: the first storefront, no group, now. */
 export interface LensBody {

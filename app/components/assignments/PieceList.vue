@@ -1,0 +1,28 @@
+<script setup lang="ts">
+/** An ordered list of pieces or question sets by their codes, each with its name: added, moved, taken out. */
+const codes = defineModel<string[]>({ required: true })
+const props = defineProps<{ offered: readonly { code: string; name: string }[]; page: string; add: string; disabled: boolean }>()
+const nameOf = (c: string) => props.offered.find((p) => p.code === c)?.name ?? c
+const free = computed(() => props.offered.filter((p) => !codes.value.includes(p.code)))
+function move(i: number, by: number) {
+  const list = [...codes.value]
+  const [p] = list.splice(i, 1)
+  list.splice(i + by, 0, p!)
+  codes.value = list
+}
+function take(e: Event) {
+  const select = e.target as HTMLSelectElement
+  codes.value = [...codes.value, select.value]
+  select.value = ''
+}
+</script>
+
+<template>
+  <ol>
+    <li v-for="(p, i) in codes" :key="p" class="flex items-center gap-2 border-b border-hair py-1">
+      <NuxtLink class="hover:underline" :to="`${page}/${segment(p)}`">{{ nameOf(p) }}</NuxtLink>
+      <span v-if="!disabled" class="ml-auto"><button type="button" class="min-h-6 px-1.5 text-ink2" :disabled="i === 0" :aria-label="`Move ${nameOf(p)} up`" @click="move(i, -1)">↑</button><button type="button" class="min-h-6 px-1.5 text-ink2" :disabled="i === codes.length - 1" :aria-label="`Move ${nameOf(p)} down`" @click="move(i, 1)">↓</button><button type="button" class="min-h-6 px-1.5 text-ink2" :aria-label="`Take ${nameOf(p)} out`" @click="codes = codes.filter((x) => x !== p)">×</button></span>
+    </li>
+  </ol>
+  <select v-if="!disabled && free.length" class="field mt-1.5 max-w-64" :aria-label="add" value="" @change="take"><option value="" disabled>{{ add }} …</option><option v-for="p in free" :key="p.code" :value="p.code">{{ p.name }}</option></select>
+</template>

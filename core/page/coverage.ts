@@ -1,0 +1,60 @@
+import type { Page } from './assemble'
+
+/** How many products have no part in an area, one, two, three, or more. */
+export type Histogram = [number, number, number, number, number]
+
+/** What stands in an area on the pages of some products in one edition. */
+export interface CoverageCell {
+  parts: Histogram
+  /** Products whose area must not be empty and is. */
+  gaps: number
+  /** Products on whose page it holds more than it is meant to. */
+  surplus: number
+  /** Some of each, by SKU. */
+  gapSkus: string[]
+  surplusSkus: string[]
+}
+
+/** The cells of one row, a product type, by edition and area: `uk/en-GB details`. */
+export interface CoverageRow {
+  type: string
+  products: number
+  cells: Record<string, CoverageCell>
+}
+
+const shown = 12
+
+export const cellKey = (edition: string, area: string): string => `${edition} ${area}`
+
+const emptyCell = (): CoverageCell => ({ parts: [0, 0, 0, 0, 0], gaps: 0, surplus: 0, gapSkus: [], surplusSkus: [] })
+
+/** Counts a page into the row of its type. Every area that the page has is counted, empty ones too. */
+export function countPage(row: CoverageRow, edition: string, page: Page): void {
+  for (const { area, needed, limit } of page.layout) {
+    const cell = row.cells[cellKey(edition, area)] ??= emptyCell()
+    const n = page.areas[area]?.length ?? 0
+    cell.parts[Math.min(n, 4)]!++
+    if (needed && n === 0 && ++cell.gaps <= shown) cell.gapSkus.push(page.product.sku)
+    if (limit !== null && n > limit && ++cell.surplus <= shown) cell.surplusSkus.push(page.product.sku)
+  }
+}
+
+/** Cells taken together: of several types in one edition, or of several editions. */
+export function sumCells(cells: readonly (CoverageCell | undefined)[]): CoverageCell {
+  const sum = emptyCell()
+  for (const c of cells) {
+    if (!c) continue
+    c.parts.forEach((n, i) => { sum.parts[i]! += n })
+    sum.gaps += c.gaps
+    sum.surplus += c.surplus
+    sum.gapSkus.push(...c.gapSkus.slice(0, shown - sum.gapSkus.length))
+    sum.surplusSkus.push(...c.surplusSkus.slice(0, shown - sum.surplusSkus.length))
+  }
+  return sum
+}
+
+/** The share of products that have anything in a cell, 0 to 1; undefined where there are none. */
+export function shareFilled({ parts }: CoverageCell): number | undefined {
+  const all = parts.reduce((a, b) => a + b, 0)
+  return all === 0 ? undefined : (all - parts[0]) / all
+}

@@ -1,0 +1,86 @@
+import { sql, type SQL } from 'drizzle-orm'
+import type { Reach } from '@core/assignments/assignment'
+import { bitmapOf, type Bitmap } from '@core/assignments/bitmap'
+import type { FactLens } from '@core/rules/facts'
+import type { Db } from '../connect'
+import { reachToSql } from './reach'
+import type { StoredSetup } from './setup'
+
+/** A kept reach as it stands. */
+export interface KeptReach {
+  assignment: number
+  key: string
+  bits: Bitmap
+  asOf: number
+  until: number | null
+}
+
+/** The kept reaches of a storefront. */
+export async function readKept(db: Db, setup: StoredSetup, storefront: string): Promise<KeptReach[]> {
+  const { rows } = await db.execute<{ assignment: number; key: string; bits: Buffer; as_of: string; until: string | null }>(sql`
+    select assignment, key, bits, as_of::text, until::text from kept_reach where storefront_id = ${setup.storefrontIds.get(storefront)!}`)
+  return rows.map((r) => ({ assignment: r.assignment, key: r.key, bits: new Uint32Array(new Uint8Array(r.bits).buffer), asOf: Date.parse(r.as_of), until: r.until === null ? null : Date.parse(r.until) }))
+}
+
+/** Keeps reaches of a storefront, over what was kept of them. */
+export async function writeKept(db: Db, setup: StoredSetup, storefront: string, list: readonly KeptReach[]): Promise<void> {
+  const id = setup.storefrontIds.get(storefront)!
+  for (const k of list) {
+    await db.execute(sql`
+      insert into kept_reach (assignment, storefront_id, key, bits, as_of, until) values (${k.assignment}, ${id}, ${k.key}, ${Buffer.from(k.bits.buffer, k.bits.byteOffset, k.bits.byteLength)}, ${new Date(k.asOf).toISOString()}, ${k.until === null ? null : new Date(k.until).toISOString()})
+      on conflict (storefront_id, assignment) do update set key = excluded.key, bits = excluded.bits, as_of = excluded.as_of, until = excluded.until`)
+  }
+}
+
+/** Forgets reaches of assignments that are no more. */
+export async function forgetKept(db: Db): Promise<void> {
+  await db.execute(sql`delete from kept_reach k where not exists (select 1 from assignment a where a.number = k.assignment)`)
+}
+
+const numbersOf = (rows: readonly { ids: string | null }[]) => (rows[0]?.ids ? rows[0].ids.split(',').map(Number) : [])
+
+/** The roots that a reach has, as a set of their numbers; where each variant is asked, those of which any is reached. */
+export async function bitsOfReach(db: Db, setup: StoredSetup, reach: Reach, lens: FactLens, size: number): Promise<Bitmap> {
+  const condition = reachToSql(setup, reach, lens)
+  const from: SQL = reach.eachVariant ? sql`product v join product r on r.id = v.root_id` : sql`product r`
+  const { rows } = await db.execute<{ ids: string | null }>(sql`select string_agg(r.id::text, ',') as ids from ${from} where ${condition}`)
+  return bitmapOf(numbersOf(rows), size)
+}
+
+/** The highest number of a product, up to which sets of them reach. */
+export async function highestProduct(db: Db): Promise<number> {
+  const { rows } = await db.execute<{ n: number }>(sql`select coalesce(max(id), 0)::int as n from product`)
+  return rows[0]!.n
+}
+
+/** The roots of products that were changed from a moment on, at most so many and one more. */
+export async function changedSince(db: Db, since: number, most: number): Promise<number[]> {
+  const { rows } = await db.execute<{ id: number }>(sql`
+    select distinct p.root_id as id from product_version v join product p on p.id = v.product_id where v.changed >= ${new Date(since).toISOString()} limit ${most + 1}`)
+  return rows.map((r) => r.id)
+}
+
+/** How long a change may take from its moment to its standing, in milliseconds. */
+const margin = 60_000
+
+/** A moment before which everything that was changed is seen: before now, and before whatever is still being written. */
+export async function settledBefore(db: Db): Promise<number> {
+  const { rows } = await db.execute<{ at: string }>(sql`select least(now(), min(xact_start))::text as at from pg_stat_activity where datname = current_database() and xact_start is not null`)
+  return Date.parse(rows[0]!.at) - margin
+}
+
+/** The next moment from now on at which a price of a storefront begins or ends, as local dates of all open ends. */
+export async function priceEnds(db: Db, storefrontId: number): Promise<string[]> {
+  const { rows } = await db.execute<{ at: string }>(sql`
+    select distinct from_local as at from price where storefront_id = ${storefrontId} and special and from_local is not null union select distinct to_local from price where storefront_id = ${storefrontId} and special and to_local is not null`)
+  return rows.map((r) => r.at)
+}
+
+/** Names and SKUs of products by their numbers, for showing some of a set. */
+export async function namesOfRoots(db: Db, setup: StoredSetup, ids: readonly number[]): Promise<Map<number, { sku: string; name: string }>> {
+  if (ids.length === 0) return new Map()
+  const { rows } = await db.execute<{ id: number; sku: string; name: string | null }>(sql`
+    select p.id, p.sku, v.value #>> '{}' as name from product p left join value v on v.product_id = p.id and v.attribute_id = ${setup.attributeIds.get('name') ?? 0} and v.storefront_id = 0 and v.language = ${setup.source}
+    where p.id = any(${sql.param([...ids])}::int[])`)
+  return new Map(rows.map((r) => [r.id, { sku: r.sku, name: r.name ?? r.sku }]))
+}

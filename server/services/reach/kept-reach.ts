@@ -1,0 +1,103 @@
+import { createHash } from 'node:crypto'
+import { isReached, reachReason, type PreparedAssignment } from '@core/assignments/assignment'
+import { hasBit, setBit, type Bitmap } from '@core/assignments/bitmap'
+import { dateIn, instantOf } from '@core/moments/instant'
+import { factsOf, type FactLens } from '@core/rules/facts'
+import { differsByStorefront } from '@core/rules/differs'
+import { database, inTransaction, type Db } from '../../db/connect'
+import { loadContent } from '../../db/queries/content'
+import { loadFamilies, type StoredFamily } from '../../db/queries/families'
+import { bitsOfReach, changedSince, forgetKept, highestProduct, priceEnds, readKept, settledBefore, writeKept, type KeptReach } from '../../db/queries/kept-reach'
+import { loadSetup, type StoredSetup } from '../../db/queries/setup'
+
+/** So many changed products are looked at one by one; of more, everything is worked out anew by the database. */
+const fewChanged = 1500
+
+/** The customer group through whose prices an assignment is asked: the only one that it is limited to, else none. */
+const groupOf = (a: PreparedAssignment) => (a.limits.groups.length === 1 ? a.limits.groups[0]! : null)
+
+const keyOf = (a: PreparedAssignment, setup: StoredSetup) => createHash('sha256').update(JSON.stringify([a.reach, groupOf(a), setup.stamp])).digest('base64url').slice(0, 22)
+
+/** What is kept of a storefront in this process, so that the next question finds it; the database has it for all others. */
+const known = new Map<string, Map<number, KeptReach>>()
+
+/** When a reach that reads prices or days is old by itself: at the next midnight, or where a price begins or ends before that. */
+function nextChange(a: PreparedAssignment, setup: StoredSetup, timeZone: string, now: number, ends: readonly string[]): number | null {
+  if (a.reach.base !== 'rule' || a.reach.rule === null || !differsByStorefront(a.reach.rule, setup)) return null
+  const midnight = instantOf(dateIn(timeZone, now + 86_400_000), timeZone)
+  return Math.min(midnight, ...ends.flatMap((e) => [instantOf(e, timeZone), instantOf(e, timeZone, true)]).filter((t) => t > now))
+}
+
+/** Whether a reach has a family, as the rule's reading in memory says it. */
+function reached(a: PreparedAssignment, family: StoredFamily, lens: FactLens, setup: StoredSetup): boolean {
+  const facts = factsOf(family, lens, setup)
+  if (!a.reach.eachVariant) return isReached(reachReason(a, [family.root.sku, ...family.variants.map((v) => v.sku)], facts))
+  const members = family.variants.length > 0 ? family.variants : [family.root]
+  return members.some((m, i) => isReached(reachReason(a, [m.sku, family.root.sku], facts.variants![i]!)))
+}
+
+/**
+ * The products that each of some saved assignments reaches in a storefront now, as sets of root numbers. What was worked
+ * out before is taken up where nothing it depends on has changed; of a few changed products each is looked at, and only
+ * what is new, or has become old, is asked of the database.
+ */
+export async function reachesIn(db: Db, setup: StoredSetup, assignments: readonly PreparedAssignment[], storefront: string, now: number): Promise<Map<number, Bitmap>> {
+  const size = await highestProduct(db)
+  const { timeZone } = setup.storefronts.get(storefront)!
+  let kept = known.get(storefront)
+  if (!kept || assignments.some((a) => kept!.get(a.number)?.key !== keyOf(a, setup))) known.set(storefront, (kept = new Map((await readKept(db, setup, storefront)).map((k) => [k.assignment, k]))))
+  const before = await settledBefore(db)
+  const fresh = assignments.flatMap((a) => {
+    const k = kept.get(a.number)
+    return k && k.key === keyOf(a, setup) && (k.until === null || k.until > now) ? [{ a, k }] : []
+  })
+  const since = Math.min(...fresh.map(({ k }) => k.asOf))
+  const changed = fresh.length === 0 ? [] : await changedSince(db, since, fewChanged)
+  const usable = changed.length <= fewChanged ? fresh : []
+  await lookAgain(db, setup, usable, changed, storefront, now, size, before)
+  const old = assignments.filter((a) => !usable.some((u) => u.a === a))
+  const ends = old.length > 0 ? await priceEnds(db, setup.storefrontIds.get(storefront)!) : []
+  const anew: KeptReach[] = []
+  for (const a of old) {
+    const bits = await bitsOfReach(db, setup, a.reach, { storefront, group: groupOf(a), moment: now }, size)
+    anew.push({ assignment: a.number, key: keyOf(a, setup), bits, asOf: before, until: nextChange(a, setup, timeZone, now, ends) })
+  }
+  for (const k of anew) kept.set(k.assignment, k)
+  if (anew.length > 0) await writeKept(db, setup, storefront, anew)
+  return new Map(assignments.map((a) => [a.number, kept.get(a.number)!.bits]))
+}
+
+/** Looks at changed products one by one, for reaches that are known of all others. */
+async function lookAgain(db: Db, setup: StoredSetup, list: readonly { a: PreparedAssignment; k: KeptReach }[], changed: readonly number[], storefront: string, now: number, size: number, before: number) {
+  const families = list.length === 0 ? new Map<number, StoredFamily>() : await loadFamilies(db, setup, changed)
+  const words = Math.ceil((size + 1) / 32)
+  for (const { a, k } of list) {
+    if (k.bits.length < words) {
+      const longer = new Uint32Array(words)
+      longer.set(k.bits)
+      k.bits = longer
+    }
+    const lens = { storefront, group: groupOf(a), moment: now }
+    for (const root of changed) {
+      const family = families.get(root)
+      const is = family !== undefined && reached(a, family, lens, setup)
+      if (hasBit(k.bits, root) !== is) setBit(k.bits, root, is)
+    }
+    k.asOf = Math.max(k.asOf, before)
+  }
+}
+
+let lookedAfter = ''
+
+/** Works out the reaches that are not known yet, or have become old, in every storefront, so that nobody has to wait for them. Does nothing where nothing has changed in this hour. */
+export async function lookAfterReaches(now: number): Promise<void> {
+  const setup = await loadSetup(database())
+  const { stamp, assignments } = await loadContent(database(), setup)
+  const mark = `${stamp}@${Math.floor(now / 3_600_000)}`
+  if (mark === lookedAfter) return
+  await inTransaction(async (tx) => {
+    await forgetKept(tx.db)
+    for (const storefront of setup.storefronts.keys()) await reachesIn(tx.db, setup, assignments, storefront, now)
+  })
+  lookedAfter = mark
+}
