@@ -19,6 +19,12 @@ export function isLimited(l: Limits): boolean {
   return l.storefronts.length > 0 || l.languages.length > 0 || l.groups.length > 0 || l.from !== null || l.to !== null || l.campaign !== null
 }
 
+/** The storefronts in which something can hold at all: those that its limits name, and in which its campaign runs. */
+export function storefrontsOf(limits: Limits, all: Iterable<string>, campaigns: ReadonlyMap<string, Campaign>): string[] {
+  const ran = limits.campaign === null ? [] : campaigns.get(limits.campaign)?.storefronts ?? []
+  return [...all].filter((s) => (limits.storefronts.length === 0 || limits.storefronts.includes(s)) && (ran.length === 0 || ran.includes(s)))
+}
+
 /** The lens: what a page is looked at through. */
 export interface Lens {
   storefront: string

@@ -50,7 +50,7 @@ function answerOf(page: Page, input: PageInput) {
     },
     storefront: name, direction: directionOf(language), look, off,
     layout: page.layout.map(({ area, name: called, as }) => ({ area, name: called, as })),
-    areas: page.areas, related: Object.entries(input.related).map(([under, items]) => ({ under, title: relatedWords(under as keyof Related, language), items })),
+    areas: page.areas, related: Object.entries(input.related).map(([under, items]) => ({ title: relatedWords(under as keyof Related, language), items })),
     left_out: page.left_out,
     structured: structuredData(page, gtin, language, (picture) => `/delivery/media/${encodeURIComponent(picture)}`),
   }

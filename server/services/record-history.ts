@@ -14,6 +14,9 @@ function kindOf(kind: string): RecordKindName {
   return kind as RecordKindName
 }
 
+/** Kinds of which several are written in one step. What else a step changes beside products, such as an attribute, is put back by its own history. */
+const written: ReadonlySet<string> = new Set<RecordKindName>(['pieces', 'question-sets', 'block-kinds', 'campaigns', 'named-rules', 'assignments'])
+
 /**
  * Takes back what a step changed in records that travel whole, as part of a transaction. Records that it made, or that are
  * gone since, stay as they are and are named, as is every part that was changed again.
@@ -25,7 +28,7 @@ export async function putRecordsBack(tx: Tx, person: Person, stepId: number, ste
   for (const { record, differences: [whole] } of rows) {
     const at = record.indexOf(':')
     const [kind, code] = [record.slice(0, at), record.slice(at + 1)]
-    if (!whole || !(kind in recordKinds)) continue
+    if (!whole || !written.has(kind)) continue
     const current = await (recordKinds[kind as RecordKindName] as unknown as RecordKind<{ code: string }>).read(tx.db, code)
     if (whole.before === null || whole.after === null || !current) {
       kept.push({ sku: record, path: whole.before === null ? 'made' : 'gone' })
@@ -33,8 +36,8 @@ export async function putRecordsBack(tx: Tx, person: Person, stepId: number, ste
     }
     const back = putRecordBack(current.record, whole.before as { code: string }, whole.after as { code: string })
     kept.push(...back.kept.map((path) => ({ sku: record, path })))
-    const written = await writeIn(tx, person, kind as RecordKindName, code, back.record, {}, now, { setup: await readSetup(tx.db), step: await step() })
-    if (written.changed) records++
+    const done = await writeIn(tx, person, kind as RecordKindName, code, back.record, {}, now, { setup: await readSetup(tx.db), step: await step() })
+    if (done.changed) records++
   }
   return { records, kept }
 }

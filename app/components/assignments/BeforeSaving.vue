@@ -21,8 +21,10 @@ const on = (c: Found['collisions'][number]) => (c.count === c.of ? (c.of === 1 ?
 /** The same said once for all storefronts in which it is so. */
 const collisions = computed(() => {
   const said = new Map<string, { words: string; storefronts: string[]; sample: Named[]; with: { code: string; name: string } | null; heavy: boolean }>()
+  const missing = new Map<string, Set<string>>()
+  for (const c of data.value?.collisions ?? []) if (c.kind === 'text-missing') missing.set(c.piece ?? '', new Set([...missing.get(c.piece ?? '') ?? [], ...(c.what ?? '').split(', ')]))
   for (const c of data.value?.collisions ?? []) {
-    const words = sentence(c)
+    const words = sentence(c.kind === 'text-missing' ? { ...c, what: [...missing.get(c.piece ?? '')!].join(', ') } : c)
     const known = said.get(words)
     if (known) known.storefronts.push(c.storefront)
     else said.set(words, { words, storefronts: [c.storefront], sample: c.sample, with: c.with, heavy: c.kind === 'reaches-nothing' || c.kind === 'overruled' || (c.kind === 'nothing-to-replace' && c.count === c.of) })

@@ -42,7 +42,7 @@ const words = (c: (typeof cells.value)[number]) => `${c.edition}, ${c.title}: ${
 
 <style scoped>
 .axis { font-size: 8.5px; fill: var(--ink-2); }
-.frame { fill: none; stroke: var(--hair-2); stroke-width: 0.6; }
+.frame { fill: none; stroke: var(--hair-strong); stroke-width: 0.6; }
 .thread { fill: var(--ink); }
 .gap { stroke: var(--madder); stroke-width: 1.6; fill: none; }
 .surplus { stroke: var(--ochre, #8a6100); stroke-width: 1.2; fill: none; }

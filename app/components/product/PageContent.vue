@@ -34,7 +34,7 @@ const linked = (l: Line) => l.because?.reach !== 'layout' && l.because?.reach !=
       <h3 class="border-b border-hair pt-2 text-[12.5px] font-semibold text-ink2">{{ a.title }}</h3>
       <div v-for="l in a.lines" :key="a.area + l.key" class="grid grid-cols-[46px_minmax(0,2fr)_minmax(0,3fr)] gap-3 border-b border-hair py-1" :class="{ 'pl-6': l.inside }">
         <span class="text-ink2">{{ l.inside ? '' : l.order }}</span>
-        <span class="truncate" :class="{ 'text-ink3': l.out }"><NuxtLink v-if="linked(l) && l.piece !== 'faq'" class="hover:underline" :to="`/library/${segment(l.piece)}`">{{ l.title }}</NuxtLink><template v-else>{{ l.title }}</template><small v-if="isOwn(l.piece)" class="ml-2 text-indigo">own</small></span>
+        <span class="truncate" :class="{ 'text-ink3': l.out }"><NuxtLink v-if="linked(l) && l.piece !== 'faq'" class="hover:underline" :to="`/library/${segment(l.piece)}`">{{ l.title }}</NuxtLink><template v-else>{{ l.title }}</template></span>
         <span class="truncate" :class="l.out ? 'text-madder' : 'text-ink2'" :title="why(l)"><NuxtLink v-if="l.because?.assignment && !l.out" class="hover:underline" :to="`/assignments/${segment(l.because.assignment.code)}`">{{ why(l) }}</NuxtLink><template v-else>{{ why(l) }}</template></span>
       </div>
     </template>

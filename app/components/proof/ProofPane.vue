@@ -36,6 +36,8 @@ const { data, problem } = useAsking(async (signal) => {
 const changeWords = { comes: 'comes', goes: 'goes', moves: 'moves', text: 'reads otherwise', price: 'is the price' } as const
 
 const asked = ref<string | null>(null)
+/** Questions are asked about by choosing them on the page. */
+const topParts = computed(() => Object.values(data.value?.areas ?? {}).flat())
 const shown = computed(() => Object.values(data.value?.areas ?? {}).flat().flatMap((p) => [p, ...p.questions ?? []]))
 const askedPart = computed(() => shown.value.find((p) => p.piece === asked.value))
 const askedOut = shallowRef<LeftOut | null>(null)
@@ -65,10 +67,10 @@ function notMeant(l: LeftOut) {
       <p v-if="data.off" class="mx-3.5 mb-1 text-[12px] text-ochre">Pieces are switched off in this storefront.</p>
       <p v-if="data.product.disabled || !data.product.inRange" class="mx-3.5 mb-1 text-[12px] text-madder">{{ data.product.disabled ? 'Disabled: no shopper sees this page.' : 'Out of its range here: no shopper sees this page.' }}</p>
       <ProofFrame class="mx-3.5 min-h-[220px] flex-1 border border-hair2 bg-white" :page="data" :language="lens.language" :asked="asked" @ask="asked = $event; askedOut = null" />
-      <div class="max-h-[44%] overflow-auto px-3.5 pb-3 pt-2 text-[12px]" tabindex="0" aria-label="Reasons">
+      <div class="max-h-[40%] overflow-auto px-3.5 pb-3 pt-2 text-[12px]" tabindex="0" aria-label="Reasons">
         <div class="flex flex-wrap items-baseline gap-x-3 gap-y-1">
           <span class="font-semibold">Why is this here?</span>
-          <button v-for="p in shown" :key="p.piece" type="button" class="plain min-h-6" :class="{ 'text-ink border-ink': asked === p.piece }" :aria-pressed="asked === p.piece" @click="asked = asked === p.piece ? null : p.piece; askedOut = null">{{ p.title }}</button>
+          <button v-for="p in topParts" :key="p.piece" type="button" class="plain min-h-6" :class="{ 'text-ink border-ink': asked === p.piece }" :aria-pressed="asked === p.piece" @click="asked = asked === p.piece ? null : p.piece; askedOut = null">{{ p.title }}</button>
         </div>
         <ReasonBox v-if="askedPart" :because="(askedPart.because as Because)" :sku="sku" class="mt-2" />
         <ProofMoments :sku="sku" :version="version" class="mt-2.5" />

@@ -102,7 +102,7 @@ useKeys('Assignments', [
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Assignments in page order">
       <table class="w-full table-fixed text-left">
-        <colgroup><col class="w-[74px]"><col class="w-[34%]"><col><col class="w-[92px]"></colgroup>
+        <colgroup><col class="w-[86px]"><col class="w-[34%]"><col><col class="w-[92px]"></colgroup>
         <thead class="sticky top-0 z-10 bg-sheet text-[12.5px]"><tr class="border-b border-hair2"><th class="px-5 py-1.5">Order</th><th class="pr-3">Name</th><th class="pr-3">Goes to</th><th><span class="sr-only">To do</span></th></tr></thead>
         <tbody ref="body">
           <template v-for="k in areas" :key="k.area">

@@ -1,6 +1,8 @@
 import { prepareAssignment, type PreparedAssignment } from '@core/assignments/assignment'
 import { bitmapOf, countBits, numbersIn, without, type Bitmap } from '@core/assignments/bitmap'
 import { collisionsIn, type Collision } from '@core/assignments/collisions'
+import { storefrontsOf } from '@core/assignments/limits'
+import { byCodePoint } from '@core/text/fold'
 import { inlineAddresses } from '@core/richtext/read'
 import type { AssignmentRecord } from '@contracts/records'
 import { database, type Db } from '../../db/connect'
@@ -45,8 +47,9 @@ export async function beforeSaving(body: { assignment: AssignmentRecord; lens?: 
     const saved = content.assignments.find((a) => a.code === body.assignment.code)
     const number = saved?.number ?? Math.max(0, ...content.assignments.map((a) => a.number)) + 1
     const draft = prepareAssignment({ ...body.assignment, number }, setup)
-    const { storefronts: only } = draft.limits
-    const storefronts = [...setup.storefronts.values()].filter((s) => only.length === 0 || only.includes(s.code))
+    const holding = storefrontsOf(draft.limits, setup.storefronts.keys(), setup.campaigns)
+    const storefronts = holding.map((s) => setup.storefronts.get(s)!)
+    const before = new Set(saved ? storefrontsOf(saved.limits, setup.storefronts.keys(), setup.campaigns) : [])
     const size = await highestProduct(db)
     const found: { storefront: string; bits: Bitmap; gained: Bitmap; lost: Bitmap; collisions: Collision[] }[] = []
     for (const storefront of storefronts) {
@@ -55,20 +58,20 @@ export async function beforeSaving(body: { assignment: AssignmentRecord; lens?: 
       const group = draft.limits.groups.length === 1 ? draft.limits.groups[0]! : null
       const bits = await bitsOfReach(db, setup, draft.reach, { storefront: storefront.code, group, moment: now }, size)
       // A saved one that did not hold here gains all of it.
-      const before = saved && holdsIn(saved, storefront.code) ? kept.get(saved.number)! : bitmapOf([], size)
+      const was = saved && before.has(storefront.code) ? kept.get(saved.number)! : bitmapOf([], size)
       found.push({
-        storefront: storefront.code, bits, gained: without(bits, before), lost: without(before, bits),
+        storefront: storefront.code, bits, gained: without(bits, was), lost: without(was, bits),
         collisions: collisionsIn({ draft: { assignment: draft, bits }, others: awake.map((a) => ({ assignment: a, bits: kept.get(a.number)! })), storefront, setup, pieces: content.pieces, sets: content.sets }),
       })
     }
     // Storefronts that it leaves lose all that it reached there.
-    for (const storefront of setup.storefronts.keys()) {
-      if (!saved || !holdsIn(saved, storefront) || found.some((f) => f.storefront === storefront)) continue
-      const bits = (await reachesIn(db, setup, [saved], storefront, now)).get(saved.number)!
+    for (const storefront of before) {
+      if (holding.includes(storefront)) continue
+      const bits = (await reachesIn(db, setup, [saved!], storefront, now)).get(saved!.number)!
       found.push({ storefront, bits: bitmapOf([], size), gained: bitmapOf([], size), lost: bits, collisions: [] })
     }
     const names = await namesOfRoots(db, setup, [...new Set(found.flatMap((f) => [...numbersIn(f.gained, sampleSize), ...numbersIn(f.lost, sampleSize), ...f.collisions.flatMap((c) => c.sample)]))])
-    const named = (ids: readonly number[]) => ids.flatMap((id) => names.get(id) ?? [])
+    const named = (ids: readonly number[]) => ids.flatMap((id) => names.get(id) ?? []).sort((a, b) => byCodePoint(a.sku, b.sku))
     return {
       storefronts: found.map((f) => ({ storefront: f.storefront, count: countBits(f.bits), gained: countBits(f.gained), lost: countBits(f.lost), gainedSample: named(numbersIn(f.gained, sampleSize)), lostSample: named(numbersIn(f.lost, sampleSize)) })),
       collisions: found.flatMap((f) => f.collisions.map((c) => ({ ...c, sample: named(c.sample) }))),
@@ -79,12 +82,10 @@ export async function beforeSaving(body: { assignment: AssignmentRecord; lens?: 
   }
 }
 
-const holdsIn = (a: PreparedAssignment, storefront: string) => a.limits.storefronts.length === 0 || a.limits.storefronts.includes(storefront)
-
 /** Which inline values of an assignment's pieces are empty on how many of its products, in the lens's storefront or the first that it lets pass. */
 async function emptyValues(db: Db, setup: StoredSetup, { pieces, sets }: Content, draft: PreparedAssignment, wanted: string, now: number): Promise<EmptyValue[]> {
-  const only = draft.limits.storefronts
-  const storefront = only.length === 0 || only.includes(wanted) ? wanted : only.find((s) => setup.storefronts.has(s)) ?? wanted
+  const only = storefrontsOf(draft.limits, setup.storefronts.keys(), setup.campaigns)
+  const storefront = only.includes(wanted) ? wanted : only[0] ?? wanted
   const brought = [...draft.pieces, ...draft.sets.flatMap((s) => sets.get(s)?.questions ?? [])].flatMap((c) => pieces.get(c) ?? [])
   const named = brought.flatMap((p) => [...new Set([...p.needed, ...(p.takes === null ? p.texts.flatMap((t) => inlineAddresses(t.body)) : [`attribute:${p.takes}`])])].filter((a) => a.startsWith('attribute:')).map((address) => ({ piece: p, address })))
   if (named.length === 0) return []

@@ -7,6 +7,7 @@ import { compileExplainer } from '@core/rules/explain'
 import { factsOf, type FactLens } from '@core/rules/facts'
 import { fromJsonLogic } from '@core/rules/json-logic-in'
 import { toJsonLogic, type JsonLogic } from '@core/rules/json-logic-out'
+import { inlineAddresses } from '@core/richtext/read'
 import { sentenceOf } from '@core/rules/sentence'
 import { database } from '../../db/connect'
 import { loadContent } from '../../db/queries/content'
@@ -155,10 +156,12 @@ export async function reachFill(body: { piece: string | null; storefront?: strin
   const db = database()
   const setup = await loadSetup(db)
   const lens = lensOf(setup, body.storefront ? { storefront: body.storefront } : undefined, now)
-  const { assignments } = await loadContent(db, setup)
-  const using = body.piece === null ? [] : assignments.filter((a) => a.pieces.includes(body.piece!))
+  const { assignments, pieces, sets } = await loadContent(db, setup)
+  const using = body.piece === null ? [] : assignments.filter((a) => a.pieces.includes(body.piece!) || a.sets.some((s) => sets.get(s)?.questions.includes(body.piece!)))
+  const piece = pieces.get(body.piece ?? '')
+  const named = piece ? [...piece.needed, ...(piece.takes === null ? piece.texts.flatMap((t) => inlineAddresses(t.body)) : [`attribute:${piece.takes}`])].flatMap((a) => (a.startsWith('attribute:') ? [a.slice(10)] : [])) : []
   const everywhere: Reach = { base: 'everything', rule: null, chosen: [], added: [], leftOut: [], eachVariant: false }
-  const { count, filled, types, sample } = await fillOfReaches(db, setup, using.length > 0 ? using.map((a) => a.reach) : [everywhere], lens)
+  const { count, filled, types, sample } = await fillOfReaches(db, setup, using.length > 0 ? using.map((a) => a.reach) : [everywhere], lens, named)
   const meant = new Set(types.flatMap((t) => setup.types.get(t)?.attributes.map((a) => a.attribute) ?? []))
   const attributes = [...setup.attributes.values()].filter((a) => !unfitForInline.has(a.type) && !unfitForInline.has(a.code) && (meant.has(a.code) || filled.has(a.code)))
     .map((a) => ({ address: `attribute:${a.code}`, label: a.labels[setup.source] ?? a.code, filled: filled.get(a.code) ?? 0 }))
