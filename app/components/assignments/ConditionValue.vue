@@ -34,10 +34,9 @@ function setEnd(i: number, v: unknown) {
   else value.value = i === 0 ? [v ?? null, list.value[1] ?? null] : [list.value[0] ?? null, v ?? null]
 }
 function setUnit(unit: string) {
-  for (const i of ends.value) {
-    const n = numberAt(i)
-    if (n !== '') setEnd(i, made(Number(n), unit))
-  }
+  // Both ends at once: what is written of one is not there yet when the other is read.
+  const all = ends.value.map((i) => (numberAt(i) === '' ? end(i) : made(Number(numberAt(i)), unit)))
+  value.value = shape.value === 'range' ? all.map((v) => v ?? null) : all[0]
 }
 const numeric = computed(() => quantity.value || props.field.kind === 'number')
 const toggle = (code: string) => { value.value = list.value.includes(code) ? list.value.filter((c) => c !== code) : [...list.value, code] }

@@ -21,7 +21,7 @@ function take(e: Event) {
   <ol>
     <li v-for="(p, i) in codes" :key="p" class="flex items-center gap-2 border-b border-hair py-1">
       <NuxtLink class="hover:underline" :to="`${page}/${segment(p)}`">{{ nameOf(p) }}</NuxtLink>
-      <span v-if="!disabled" class="ml-auto"><button type="button" class="min-h-6 px-1.5 text-ink2" :disabled="i === 0" :aria-label="`Move ${nameOf(p)} up`" @click="move(i, -1)">↑</button><button type="button" class="min-h-6 px-1.5 text-ink2" :disabled="i === codes.length - 1" :aria-label="`Move ${nameOf(p)} down`" @click="move(i, 1)">↓</button><button type="button" class="min-h-6 px-1.5 text-ink2" :aria-label="`Take ${nameOf(p)} out`" @click="codes = codes.filter((x) => x !== p)">×</button></span>
+      <span v-if="!disabled" class="ml-auto"><button type="button" class="min-h-6 min-w-6 text-ink2" :disabled="i === 0" :aria-label="`Move ${nameOf(p)} up`" @click="move(i, -1)">↑</button><button type="button" class="min-h-6 min-w-6 text-ink2" :disabled="i === codes.length - 1" :aria-label="`Move ${nameOf(p)} down`" @click="move(i, 1)">↓</button><button type="button" class="min-h-6 min-w-6 text-ink2" :aria-label="`Take ${nameOf(p)} out`" @click="codes = codes.filter((x) => x !== p)">×</button></span>
     </li>
   </ol>
   <select v-if="!disabled && free.length" class="field mt-1.5 max-w-64" :aria-label="add" value="" @change="take"><option value="" disabled>{{ add }} …</option><option v-for="p in free" :key="p.code" :value="p.code">{{ p.name }}</option></select>

@@ -94,11 +94,11 @@ const tools = computed(() => [
   { label: 'Link', shown: 'Link', key: '', on: is('link'), run: link },
   ...(props.full
     ? [
-        { label: 'Quotation', shown: 'Quote', key: '', on: is('blockquote'), run: () => chain().toggleBlockquote().run() },
+        { label: 'Quote', shown: 'Quote', key: '', on: is('blockquote'), run: () => chain().toggleBlockquote().run() },
         { label: 'Picture of the library', shown: 'Picture', key: '', on: inserting.value === 'picture', run: () => { inserting.value = 'picture' } },
         { label: 'Video by link', shown: 'Video', key: '', on: inserting.value === 'video', run: () => { inserting.value = 'video' } },
         { label: 'The markup', shown: 'Markup', key: '', on: inserting.value === 'markup', run: () => { inserting.value = inserting.value === 'markup' ? undefined : 'markup' } },
-        { label: 'The whole window', shown: wide.value ? 'Smaller' : 'Whole window', key: '', on: wide.value, run: () => { wide.value = !wide.value } },
+        { label: wide.value ? 'Smaller' : 'Whole window', shown: wide.value ? 'Smaller' : 'Whole window', key: '', on: wide.value, run: () => { wide.value = !wide.value } },
       ]
     : []),
 ])

@@ -153,7 +153,7 @@ useKeys('Piece', [
               <NuxtLink v-for="a in fill.data.value?.assigned" :key="a.code" class="plain" :to="`/assignments/${segment(a.code)}`">{{ a.name }}</NuxtLink>
               <NuxtLink v-for="s in inSets" :key="s.code" class="plain" :to="`/questions/${segment(s.code)}`">in the set {{ s.name }}</NuxtLink>
               <span v-if="fill.data.value?.assigned.length" class="text-ink2">{{ fill.data.value.count }} products in {{ setup.storefrontName(lens.storefront) }}</span>
-              <span v-else class="text-ink2">Nowhere yet by itself.</span>
+              <span v-else-if="inSets.length === 0" class="text-ink2">Nowhere yet.</span>
               <NuxtLink v-if="code && !readonly" class="act" :to="{ path: '/assignments/new', query: { piece: code } }">Assign it</NuxtLink>
             </p>
             <div class="mt-2 flex items-center gap-2 text-ink2">Values are shown for <SkuPicker v-model="sample" label="Sample product" class="w-56" /></div>
