@@ -11,7 +11,7 @@ import { seeded } from './catalogue'
 import { note, quantile, times } from './measure'
 
 /** Five hundred assignments of a hundred pieces, with rules of every usual kind. */
-async function fill() {
+export async function fillAssignments() {
   const db = database()
   await db.execute(sql`delete from assignment where code like 'bench-%'`)
   await db.execute(sql`delete from piece where code like 'bench-%'`)
@@ -32,7 +32,7 @@ async function fill() {
 
 /** The proof of one product with 500 assignments in force: whole, as the server answers it, and assembled in core. */
 export async function benchProof() {
-  await fill()
+  await fillAssignments()
   const sku = (i: number) => `BN-${(i * 997) % 100_000}`
   const whole = await times(200, (i) => proof(sku(i), { storefront: 'uk', language: 'en-GB' }, Date.now()).then(JSON.stringify), 20)
   const page = await proof(sku(7), { storefront: 'uk', language: 'en-GB' }, Date.now())

@@ -33,16 +33,6 @@ const views = {
     await p.getByLabel('Put instead').fill('ride to work')
     await p.getByLabel('Before and after').waitFor()
   }],
-  'variants': ['/catalogue/KZ-1100', async (p) => {
-    await p.getByRole('button', { name: 'Variants', exact: true }).click()
-    await p.getByRole('group', { name: 'Values of Size' }).getByLabel('XL', { exact: true }).check()
-    await p.getByRole('group', { name: 'Values of Colour' }).getByLabel('Slate').check()
-    await p.getByRole('button', { name: /Make 1 of 1/ }).click()
-  }],
-  'data-pool': ['/catalogue/PE-1822?in=uk/en-GB&side=pool', async (p) => {
-    await p.getByRole('button', { name: 'Keep ours, with a reason: Net weight' }).click()
-    await p.getByRole('textbox', { name: 'Reason' }).fill('weighed in our workshop, three bags')
-  }],
   'product-type': ['/settings/types/pannier', async (p) => { await p.getByRole('link', { name: 'Load limit' }).waitFor() }],
   'product': ['/catalogue/PE-1830?in=ch/fr-CH', async (p) => { await p.getByRole('region', { name: 'Copy' }).scrollIntoViewIfNeeded(); await p.getByRole('button', { name: /^Summary, fallback/ }).focus() }],
   'proof': ['/catalogue/PE-1830?in=uk/en-GB&for=workshop', async (p) => { await p.getByRole('button', { name: 'desk' }).click(); await p.getByLabel('Reasons').getByRole('button', { name: 'Fits these racks' }).click() }],
@@ -59,7 +49,9 @@ const views = {
     await p.getByRole('option', { name: /KZ-1100/ }).first().click()
     await p.getByText('No, the rule does not fit.').waitFor()
   }],
-  'translation-work': ['/translation?in=ch/it-CH', async (p) => { await p.getByRole('grid').getByRole('link').first().waitFor() }],
+  'content': ['/catalogue/OX-3040?in=uk/en-GB&side=content', async (p) => { await p.getByText('How safe is this lock?').first().waitFor() }],
+  'layout': ['/settings/storefronts/uk?in=uk/en-GB', async (p) => { await p.getByLabel('How details is shown').selectOption({ label: 'folded, one open' }); await p.getByLabel('What would change on this page').or(p.getByText('Nothing would change on this page.')).first().waitFor() }],
+  'coverage': ['/coverage?in=uk/en-GB', async (p) => { await p.getByRole('button', { name: /^Count/ }).click(); await p.getByRole('group', { name: /What stands where/ }).waitFor() }],
   'translation': ['/translation/product%3APE-1830?in=ch/fr-CH', async (p) => {
     await p.getByLabel('Summary in French (Switzerland)').fill('Garde 30 l au sec, du premier au dernier kilomètre.')
     await p.getByRole('region', { name: 'Description' }).getByText('stale', { exact: true }).waitFor()

@@ -74,8 +74,10 @@ const francs = fc.constantFrom('20 CHF', '60 CHF')
 const bySku = ['KZ-2', 'pe-3', 'Kz-10', 'PE-0100']
 const amountOf = (s: string) => Number(s.split(' ')[0])
 
+const namedRule = fc.oneof(fc.constantFrom('light-or-wool', 'small-cheap').map((value) => ({ field: 'rule', is: 'equals', value })), fc.constant({ field: 'rule', is: 'one-of', value: ['light-or-wool', 'small-cheap'] }))
+
 const aTest = fc.oneof(
-  code('type', 'bag', 'glove'), code('category', 'bags', 'panniers', 'wear'), code('brand', 'oxbrook', 'varga'), code('status', 'active', 'disabled'), code('season', 'summer', 'winter'), code('attribute:material', 'wool', 'steel'), code('attribute:mounting', 'rack', 'frame'), code('attribute:size', 'S', 'M'), code('tags', 'wet weather', 'touring', 'été'), code('list', 'spring', 'staff'), code('sold-in', 'uk', 'ch', 'ca'),
+  code('type', 'bag', 'glove'), code('category', 'bags', 'panniers', 'wear'), code('brand', 'oxbrook', 'varga'), code('status', 'active', 'disabled'), code('season', 'summer', 'winter'), code('attribute:material', 'wool', 'steel'), code('attribute:mounting', 'rack', 'frame'), code('attribute:size', 'S', 'M'), code('tags', 'wet weather', 'touring', 'été'), code('list', 'spring', 'staff'), code('sold-in', 'uk', 'ch', 'ca'), namedRule,
   text('name'), text('name@fr-CH'), text('attribute:summary'), text('attribute:description'), text('model'), text('any-text'), text('carried:tax-class'), text('carried:place'), text('sku'),
   ordered('attribute:weight', mass, (a, b) => inGrams(a) <= inGrams(b)), ordered('attribute:width', length, (a, b) => inMm(a) <= inMm(b)), ordered('attribute:grade', fc.constantFrom(0, 1, -1.5, 7), (a, b) => a <= b), ordered('stock', fc.constantFrom(0, 1, 5), (a, b) => a <= b),
   ordered('price', money, (a, b) => amountOf(a) <= amountOf(b)), ordered('basePrice', money, (a, b) => amountOf(a) <= amountOf(b)), ordered('price', francs, (a, b) => amountOf(a) <= amountOf(b)), ordered('attribute:launched', dates, (a, b) => a <= b), ordered('created', dates, (a, b) => a <= b), ordered('available-from', dates, (a, b) => a <= b), ordered('minimum', fc.constantFrom(1, 6), (a, b) => a <= b),

@@ -18,3 +18,8 @@ declare module 's3rver' {
     close(): Promise<void>
   }
 }
+declare module 'jsonld' {
+  interface Options { documentLoader(url: string): Promise<{ contextUrl: null; documentUrl: string; document: unknown }> }
+  const jsonld: { expand(document: unknown, options: Options): Promise<Record<string, unknown>[]>; toRDF(document: unknown, options: Options & { format: string }): Promise<string> }
+  export default jsonld
+}

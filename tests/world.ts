@@ -1,5 +1,6 @@
 import type { Attribute, ProductType, StoredValue, Value } from '@core/attributes/attribute'
 import type { Category, Edition, Family, Price, Product, Setup, Storefront } from '@core/catalogue/model'
+import type { NamedRule } from '@core/rules/condition'
 import { plainLayout } from '@core/page/layout'
 import { blankProduct } from '@core/catalogue/patch'
 
@@ -61,7 +62,10 @@ export function testSetup(): Setup {
     ]),
     brands: byCode([{ code: 'oxbrook', name: 'Oxbrook' }, { code: 'varga', name: 'Varga & Daughter' }]),
     lists: byCode([{ code: 'spring', name: 'Spring window' }, { code: 'staff', name: 'Staff picks' }]),
-    campaigns: new Map(), rules: new Map(),
+    campaigns: new Map(), rules: byCode<NamedRule>([
+      { code: 'light-or-wool', name: 'Light or wool', note: '', rule: { any: [{ field: 'attribute:weight', is: 'below', value: '1 kg' }, { field: 'attribute:material', is: 'equals', value: 'wool' }] } },
+      { code: 'small-cheap', name: 'Small and cheap', note: '', rule: { all: [{ field: 'attribute:size', is: 'equals', value: 'S' }, { field: 'price', is: 'below', value: '60 GBP' }] } },
+    ]),
     groups: byCode([{ code: 'retail', name: 'Retail' }, { code: 'club', name: 'Club' }, { code: 'workshop', name: 'Workshop' }]),
     storefronts: byCode([
       shop('uk', 'GBP', 'Europe/London', [edition('en-GB')]),

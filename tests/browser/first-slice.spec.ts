@@ -156,7 +156,7 @@ test('assigns it by a rule: panniers and bags under 60 francs, in Switzerland on
   await page.getByLabel('Value of Price today').fill('100')
   await expect(reach.getByText(/^Gained, \d+/)).toBeVisible()
   expect(await count()).toBeGreaterThan(before)
-  await page.getByRole('button', { name: 'Undo all' }).click()
+  await page.getByRole('button', { name: 'Leave the changes' }).click()
   await expect(reach.getByText('as saved')).toBeVisible()
 })
 

@@ -95,7 +95,7 @@ test('a record that somebody else has saved meanwhile is not overwritten either'
   const history = page.getByRole('region', { name: 'History' })
   await expect(history.getByRole('listitem').first()).toContainText(/Ada’s reason.*Maren’s reason/)
   await history.getByRole('button', { name: /^Put back/ }).first().click()
-  await page.getByRole('button', { name: 'Texts' }).click()
+  await page.getByRole('button', { name: 'Piece', exact: true }).click()
   await expect(page.getByLabel('Why this text exists')).toHaveValue('Ada’s reason')
   await other.context().close()
 })

@@ -23,7 +23,7 @@ const { exportContent, exportQuestions, importContent, importQuestions } = await
 const { listOwnPieces } = await import('@server/services/library/lists')
 
 type Kind = Parameters<typeof putRecord>[1]
-const put = (kind: Kind, r: { code: string } & object, person = maren) => putRecord(person, kind, r.code, r, undefined, undefined, now)
+const put = (kind: Kind, r: { code: string } & Record<string, unknown> | PieceRecord | AssignmentRecord | Storefront, person = maren) => putRecord(person, kind, r.code, r, undefined, undefined, now)
 const piece = (code: string, more: Partial<PieceRecord> = {}): PieceRecord => ({ ...blankPiece(), code, kind: 'tab', name: code, texts: [{ storefront: null, language: 'en-GB', title: code, body: `<p>About ${code}</p>` }], ...more })
 const question = (code: string, title: string, body: string) => piece(code, { kind: 'question', texts: [{ storefront: null, language: 'en-GB', title, body }] })
 const everything: AssignmentRecord['reach'] = { base: 'everything', rule: null, chosen: [], added: [], leftOut: [], eachVariant: false }
@@ -57,7 +57,7 @@ describe('questions and sets', () => {
     expect((await problemOf(getRecord('pieces', 'spare'))).status).toBe(404)
   })
   it('hold only questions, under codes of their own', async () => {
-    const wrong = async (record: { code: string } & object) => (await problemOf(put('question-sets', record))).errors!.map((e) => e.path)
+    const wrong = async (record: { code: string } & Record<string, unknown>) => (await problemOf(put('question-sets', record))).errors!.map((e) => e.path)
     expect(await wrong({ code: 'x', name: 'X', questions: ['a', 'nothing'] })).toEqual(['questions[0]', 'questions[1]'])
     expect(await wrong({ code: 'a', name: 'A', questions: [] })).toEqual(['code'])
   })
