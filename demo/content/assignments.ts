@@ -6,7 +6,7 @@ import type { Condition } from '@core/rules/condition'
 import { piece, text } from './pieces'
 
 export const campaigns: Campaign[] = [
-  { code: 'dark-evenings', name: 'Dark evenings', note: 'Lights and everything reflective, from the first frost to the feast of lights.', storefronts: ['uk', 'de', 'ch', 'be'], from: '2026-11-20', to: '2026-12-06' },
+  { code: 'dark-evenings', name: 'Dark evenings', note: 'Lights and everything reflective, from the first frost to the feast of lights.', storefronts: ['uk', 'de'], from: '2026-11-20', to: '2026-12-06' },
 ]
 
 export const blockKinds: BlockKind[] = [
@@ -26,8 +26,6 @@ export const morePieces: PieceRecord[] = [
     texts: [
       text('en-GB', 'Sending it back', '<p>Bought for a present? You may send it back until <strong>31 January</strong>.</p>'),
       text('de-DE', 'Zurückschicken', '<p>Als Geschenk gekauft? Sie können es bis zum <strong>31. Januar</strong> zurückschicken.</p>'),
-      text('de-CH', 'Zurückschicken', '<p>Als Geschenk gekauft? Sie können es bis zum <strong>31. Januar</strong> zurückschicken.</p>'),
-      text('nl-BE', 'Terugsturen', '<p>Als cadeau gekocht? Terugsturen kan tot <strong>31 januari</strong>.</p>'),
     ],
   }),
   piece({
@@ -60,6 +58,7 @@ export const assignments: AssignmentRecord[] = [
   assign({ code: 'size-help', name: 'Size help on clothing', pieces: ['size-help'], reach: where({ all: [{ field: 'category', is: 'equals', value: 'clothing' }, { none: [{ field: 'type', is: 'equals', value: 'helmet' }] }] }), order: 35 }),
   assign({ code: 'returns', name: 'Returns on everything', pieces: ['returns'], reach: everything, order: 200 }),
   assign({ code: 'asked-of-everything', name: 'Common questions', sets: ['asked-of-everything'], reach: everything, order: 100 }),
+  assign({ code: 'asked-of-returns', name: 'How long to send it back, where that is known', pieces: ['how-long-to-return'], reach: everything, order: 95, limits: { storefronts: ['uk', 'de', 'be', 'ca', 'jp'] } }),
   assign({ code: 'asked-of-lights', name: 'Questions on lights', sets: ['asked-of-lights'], reach: where({ all: [{ field: 'type', is: 'one-of', value: ['front-light', 'rear-light'] }] }), order: 90 }),
   assign({ code: 'chain-steps', name: 'Steps on chain care', pieces: ['chain-in-four-steps'], reach: where({ all: [{ field: 'type', is: 'equals', value: 'chain-care' }] }), area: 'below-details', order: 10 }),
   assign({ code: 'returns-in-dark-evenings', name: 'Longer returns in Dark evenings', pieces: ['returns-till-january'], replaces: 'returns', reach: everything, order: 200, limits: { campaign: 'dark-evenings' } }),

@@ -11,6 +11,8 @@ export const questions: PieceRecord[] = [
       text('en-GB', 'How long may I send it back?', `<p>You have ${shop('return-days')}, as long as it has not been ridden in the wet.</p>`),
       text('de-DE', 'Wie lange kann ich es zurückschicken?', `<p>Sie haben ${shop('return-days')} Zeit, solange es nicht im Regen gefahren wurde.</p>`),
       text('nl-BE', 'Hoe lang kan ik het terugsturen?', `<p>Je hebt ${shop('return-days')}, zolang er niet mee in de regen is gereden.</p>`),
+      text('de-CH', 'Wie lange kann ich es zurückschicken?', `<p>Sie haben ${shop('return-days')} Zeit, solange es nicht im Regen gefahren wurde.</p>`),
+      text('fr-CH', 'Combien de temps pour le renvoyer?', `<p>Vous avez ${shop('return-days')}, tant qu’il n’a pas roulé sous la pluie.</p>`),
       text('ja-JP', '返品はいつまでできますか？', `<p>${shop('return-days')}以内にお願いします。雨の中で使ったものはお受けできません。</p>`),
     ],
   }),
@@ -21,6 +23,11 @@ export const questions: PieceRecord[] = [
       text('de-DE', 'Wer hilft mir beim Anbauen?', `<p>Rufen Sie ${shop('phone')} an: Es meldet sich jemand aus unserer Werkstatt.</p>`),
       text('de-CH', 'Wer hilft mir beim Anbauen?', `<p>Rufen Sie ${shop('phone')} an: Es meldet sich jemand aus unserer Werkstatt.</p>`),
       text('fr-CH', 'Qui m’aide pour le montage?', `<p>Appelez le ${shop('phone')}: quelqu’un de notre atelier vous répond.</p>`),
+      text('it-CH', 'Chi mi aiuta a montarlo?', `<p>Chiami ${shop('phone')}: risponde qualcuno della nostra officina.</p>`),
+      text('nl-BE', 'Wie helpt me met monteren?', `<p>Bel ${shop('phone')}: iemand uit onze werkplaats neemt op.</p>`),
+      text('sv-SE', 'Vem hjälper mig att montera?', `<p>Ring ${shop('phone')}, så svarar någon från vår verkstad.</p>`),
+      text('da-DK', 'Hvem hjælper mig med at montere?', `<p>Ring på ${shop('phone')}, så svarer en fra vores værksted.</p>`),
+      text('fi-FI', 'Kuka auttaa asennuksessa?', `<p>Soita ${shop('phone')}: verstaamme väki vastaa.</p>`),
       text('ja-JP', '取り付けを手伝ってもらえますか？', `<p>${shop('phone')}へお電話ください。工房の者がお答えします。</p>`),
       text('ar-AE', 'من يساعدني في التركيب؟', `<p>اتصلوا على ${shop('phone')} ليجيبكم أحد العاملين في ورشتنا.</p>`),
     ],
@@ -46,14 +53,14 @@ export const questions: PieceRecord[] = [
     code: 'bright-enough', kind: 'question', name: 'Is it bright enough off the road?', note: '', tags: ['lights'], needed: ['attribute:output'],
     texts: [
       text('en-GB', 'Is it bright enough off the road?', `<p>It gives ${v('output')}. On a lit street 30 lm are enough to be seen; on a path through the woods you want 200 lm or more.</p>`),
-      text('de-DE', 'Reicht das Licht im Wald?', `<p>Es gibt ${v('output')}. Auf beleuchteten Strassen genügen 30 lm, um gesehen zu werden; auf einem Waldweg sollten es 200 lm und mehr sein.</p>`.replace('Strassen', 'Straßen')),
+      text('de-DE', 'Reicht das Licht im Wald?', `<p>Es gibt ${v('output')}. Auf beleuchteten Straßen genügen 30 lm, um gesehen zu werden; auf einem Waldweg sollten es 200 lm und mehr sein.</p>`),
       text('fr-CH', 'Éclaire-t-il assez en forêt?', `<p>Il donne ${v('output')}. En ville éclairée, 30 lm suffisent pour être vu; sur un chemin forestier, il en faut 200 ou plus.</p>`),
     ],
   }),
 ]
 
 export const questionSets: QuestionSet[] = [
-  { code: 'asked-of-everything', name: 'Asked of everything', note: 'Common questions, on every page.', questions: ['how-long-to-return', 'who-helps-me'] },
+  { code: 'asked-of-everything', name: 'Asked of everything', note: 'Common questions, on every page.', questions: ['who-helps-me'] },
   { code: 'asked-of-locks', name: 'Asked of locks', note: '', questions: ['how-safe-is-it', 'second-key', 'who-helps-me'] },
   { code: 'asked-of-lights', name: 'Asked of lights', note: '', questions: ['bright-enough'] },
 ]

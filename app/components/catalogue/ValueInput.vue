@@ -13,7 +13,7 @@ const setup = useSetupStore()
 const root = useTemplateRef<HTMLElement>('root')
 /** Whoever opens it writes at once; an editor of formatted text comes a moment later than the rest. */
 function begin(tries = 20) {
-  const field = root.value?.querySelector<HTMLElement>('input, select, textarea, [contenteditable=true]')
+  const field = root.value?.querySelector<HTMLElement>(':is(input, select, textarea, [contenteditable=true]):not([role=toolbar] *)')
   if (field) field.focus()
   else if (tries > 0 && root.value) requestAnimationFrame(() => begin(tries - 1))
 }

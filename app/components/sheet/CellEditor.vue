@@ -34,7 +34,7 @@ const codes = computed(() => {
 const code = computed(() => (props.cell.base as string | null) ?? '')
 const root = useTemplateRef<HTMLElement>('root')
 onMounted(() => nextTick(() => {
-  const field = root.value?.querySelector<HTMLElement>('input, select, textarea, [contenteditable=true]')
+  const field = root.value?.querySelector<HTMLElement>(':is(input, select, textarea, [contenteditable=true]):not([role=toolbar] *)')
   field?.focus()
   // Typed text goes on at its end; what was opened to be changed is marked.
   if (field instanceof HTMLInputElement && field.type !== 'number' && field.type !== 'date') field.setSelectionRange(props.typed ? field.value.length : 0, field.value.length)

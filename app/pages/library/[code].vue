@@ -118,7 +118,7 @@ useKeys('Piece', [
     <template v-else-if="draft">
       <div class="px-5 pb-2 pt-3">
         <div class="flex items-baseline gap-3"><span class="code flex gap-3"><NuxtLink to="/library" class="hover:underline">Library</NuxtLink><span>{{ code ?? 'new' }}</span><span>{{ draft.kind }}</span><NuxtLink v-if="draft.own" class="hover:underline" :to="`/catalogue/${segment(draft.own.sku)}`">only on {{ draft.own.sku }}</NuxtLink></span>
-          <RecordActions v-model="past" it="Piece" :history="code !== null" :changed="changed" :readonly="readonly" :blocked="busy" @leave="record.reset" @save="save"><button v-if="code && !readonly" type="button" class="plain" @click="sure = true">Delete</button></RecordActions></div>
+          <RecordActions v-model="past" it="Piece" :history="code !== null" :changed="changed" :readonly="readonly" :blocked="busy" @leave="record.reset" @save="save"><span class="text-[12px] text-ink2" role="status">{{ changed ? 'Not saved yet; kept in this browser' : code ? 'Saved' : '' }}</span><button v-if="code && !readonly" type="button" class="plain" @click="sure = true">Delete</button></RecordActions></div>
         <p v-if="sure" class="flex items-center gap-3 pt-1" role="alert">Delete this piece and its texts? The history keeps it. <button type="button" class="act main" @click="record.remove(async () => refreshProof())">Delete it</button><button type="button" class="plain" @click="sure = false">Keep it</button></p>
         <h1 class="mt-0.5 truncate">{{ draft.name || 'A new piece' }}</h1>
       </div>
