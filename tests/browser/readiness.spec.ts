@@ -137,6 +137,7 @@ test('a storefront gets the fact that its texts name, and its pages get nearer t
   await expect(fixes.getByRole('button', { name: /the storefront’s return days/ })).toContainText(/frees \d+ pages in Switzerland/)
   await page.goto('/settings/storefronts')
   await page.getByRole('link', { name: 'Switzerland' }).click()
+  await page.getByRole('button', { name: 'Facts and languages' }).click()
   await page.getByLabel('Name of a new fact').fill('Return days')
   await page.keyboard.press('Enter')
   await page.getByLabel('return days', { exact: true }).fill('30 Tage')

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { hostile, look } from '../hostile-html'
-import { Client, signedIn } from './client'
+import { signedIn, type Client } from './client'
 
 let maren: Client
 let luc: Client

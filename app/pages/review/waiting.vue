@@ -52,10 +52,11 @@ async function decide(what: 'accept' | 'refuse', some = chosen(), value?: Parame
   editing.value = undefined
   // At once: whoever edits the next one by the time that the answer comes keeps the focus there.
   scroller.value?.focus()
-  if (await review.decide(able, what, value)) {
-    lastDecided.value = able
-    marked.value = new Set()
-  }
+  // What is marked while the answer is awaited stays marked.
+  const before = marked.value
+  marked.value = new Set([...before].filter((id) => !able.some((s) => s.id === id)))
+  if (await review.decide(able, what, value)) lastDecided.value = able
+  else marked.value = new Set([...marked.value, ...before])
 }
 async function takeBack() {
   if (lastDecided.value.length === 0) return
