@@ -39,7 +39,7 @@ const views = {
   'library': ['/library?in=ch/fr-CH', async (p) => { await p.getByText('Fits these racks').waitFor() }],
   'piece': ['/library/rack-fit?in=ch/fr-CH', async (p) => { await p.getByText(/empty on/).first().waitFor() }],
   'media': ['/media', async (p) => { await p.getByRole('list', { name: 'Pictures and files' }).getByRole('link').nth(17).waitFor() }],
-  'assignments': ['/assignments', async (p) => { await p.getByText('Returns on everything').waitFor() }],
+  'assignments': ['/assignments', async (p) => { await p.getByRole('link', { name: 'Returns on everything' }).waitFor() }],
   'assignment': ['/assignments/rack-fit-on-panniers?in=ch/fr-CH', async (p) => {
     await p.getByRole('button', { name: 'Add a condition' }).click()
     await p.getByLabel('Field', { exact: true }).last().selectOption({ label: 'Price today' })
