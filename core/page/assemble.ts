@@ -57,6 +57,8 @@ export interface PageInput {
   /** The pictures and files that the family names. */
   library: Library
   related: Related
+  /** Whether only what is shown is asked for, and not why, nor what is left out: very many pages are counted so. */
+  brief?: boolean
 }
 
 /** A part of the page in its place. */
@@ -116,7 +118,7 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
     lens, setup, assignments: input.assignments, pieces, sets: input.sets, own: input.own, factsFor,
     // A variant's SKU stands for its parent, unless the assignment is asked of each variant.
     ofFamily: [family.root.sku, ...family.variants.map((v) => v.sku)], ofVariant: product === family.root ? [sku] : [sku, family.root.sku],
-    picked: pickedQuestions(type, values, setup), faqPlace: faqPlaceIn(layout.parts), hasArea: (area) => layout.areas.some((a) => a.area === area),
+    picked: pickedQuestions(type, values, setup), faqPlace: faqPlaceIn(layout.parts), hasArea: (area) => layout.areas.some((a) => a.area === area), brief: input.brief ?? false,
   }, (code) => {
     const found = onPage(code)
     return 'reason' in found ? found.reason : undefined
@@ -128,7 +130,7 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
   for (const p of placements) {
     const piece = pieces.get(p.piece)
     const found = onPage(p.piece)
-    const because = becauseOfPlacement(p, factsFor)
+    const because = becauseOfPlacement(p, input.brief ? undefined : factsFor)
     if ('reason' in found) {
       out.push({ piece: p.piece, title: piece?.name ?? p.piece, area: p.area, reason: found.reason, because })
       continue
@@ -147,11 +149,11 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
   return { product: pageProduct(product, family, lens, setup, values, rootFacts, pagePictures(values('pictures')?.value ?? null, library, reader)), layout: layout.areas, areas, left_out: [...out, ...left] }
 }
 
-function becauseOfPlacement(p: Placement, factsFor: (a: PreparedAssignment) => Facts): Because {
+function becauseOfPlacement(p: Placement, factsFor: ((a: PreparedAssignment) => Facts) | undefined): Because {
   const because = becauseOf(p.put, p.order)
   if (p.assignment !== null) {
     because.assignment = p.assignment.called
-    if (p.put === 'rule') because.explanation = p.assignment.explain(factsFor(p.assignment))
+    if (p.put === 'rule' && factsFor) because.explanation = p.assignment.explain(factsFor(p.assignment))
   }
   if (p.also.length > 0) because.also = p.also
   if (p.replaces !== undefined) because.replaces = p.replaces

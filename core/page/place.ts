@@ -42,6 +42,8 @@ export interface PlacingInput {
   /** Where picked questions stand: the place of the FAQ in the layout. */
   faqPlace: { area: string; order: number }
   hasArea(area: string): boolean
+  /** Whether only what stands there is asked for, not what is left out: very many pages are counted so. */
+  brief: boolean
 }
 
 const byPlace = (a: Source, b: Source) => a.order - b.order || a.number - b.number || a.place - b.place
@@ -72,13 +74,16 @@ export function placePieces(input: PlacingInput, stands: (piece: string) => stri
   const off = setup.storefronts.get(lens.storefront)!.layout.off
   const placements: Placement[] = []
   const replacements = new Map<string, Replacement[]>()
-  const leave = (piece: string, area: string, reason: string, because: Because) => left.push({ piece, title: nameOf(piece), area, reason, because })
+  const leave = (piece: string, area: string, reason: string, because: Because) => { if (!input.brief) left.push({ piece, title: nameOf(piece), area, reason, because }) }
   const put = (piece: string, area: string, source: Source) => placements.push({ piece, area, also: [], assignment: source.assignment, put: source.put, order: source.order, number: source.number, place: source.place })
 
   for (const a of input.assignments) {
+    const held = off ? 'pieces are switched off in this storefront' : notACandidate(a, lens, setup)
+    if (held !== undefined && input.brief) continue
     const reach = reachReason(a, a.reach.eachVariant ? input.ofVariant : input.ofFamily, () => input.factsFor(a))
-    const reason = (off ? 'pieces are switched off in this storefront' : undefined) ?? notACandidate(a, lens, setup) ?? (isReached(reach) ? undefined : reachWords[reach] ?? reach) ?? (input.hasArea(a.area) ? undefined : `this storefront’s page has no area “${a.area}”`)
+    const reason = held ?? (isReached(reach) ? undefined : reachWords[reach] ?? reach) ?? (input.hasArea(a.area) ? undefined : `this storefront’s page has no area “${a.area}”`)
     if (reason !== undefined) {
+      if (input.brief) continue
       const because: Because = { assignment: a.called, order: a.order, reach, explanation: null, language: null, also: nobody }
       for (const piece of a.pieces) leave(piece, a.area, reason, because)
       for (const set of a.sets) left.push({ piece: set, title: sets.get(set)?.name ?? set, area: a.area, reason, because })

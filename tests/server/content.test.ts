@@ -114,6 +114,11 @@ describe('before an assignment is saved', () => {
     await patchProduct(maren, 'A-1', '*', { values: [{ attribute: 'material', storefront: null, language: null, value: 'steel' }] }, Date.now())
     await patchProduct(maren, 'L-1', '*', { values: [{ attribute: 'material', storefront: null, language: null, value: 'wool' }] }, Date.now())
     expect(await lost()).toEqual(['A-1', 'A-2'])
+    // Very many at once are asked of the database alone.
+    const rows = Array.from({ length: 40 }, (_, i) => `M-${String(i).padStart(2, '0')},lock,Lock ${i},${i < 3 ? 'steel' : 'wool'}`)
+    const { step } = await importProducts(file(`sku,type,name,material\n${rows.join('\n')}\n`), { mode: 'apply', take: 'all', title: 'More', personId: 1, now: Date.now() })
+    expect(await lost()).toEqual(['A-1', 'A-2', 'M-00', 'M-01', 'M-02'])
+    await putStepBack(step!, 1, Date.now())
   })
   it('shows what would change on a page, and leaves the page as it is', async () => {
     const tried = await tryProof('A-1', { ...uk, assignment: assign('new', { pieces: ['b'], replaces: 'a' }) }, now)

@@ -39,11 +39,11 @@ export async function forgetKept(db: Db): Promise<void> {
 
 const numbersOf = (rows: readonly { ids: string | null }[]) => (rows[0]?.ids ? rows[0].ids.split(',').map(Number) : [])
 
-/** The roots that a reach has, as a set of their numbers; where each variant is asked, those of which any is reached. */
-export async function bitsOfReach(db: Db, setup: StoredSetup, reach: Reach, lens: FactLens, size: number): Promise<Bitmap> {
+/** The roots that a reach has, as a set of their numbers; where each variant is asked, those of which any is reached. With `among`, only of these. */
+export async function bitsOfReach(db: Db, setup: StoredSetup, reach: Reach, lens: FactLens, size: number, among?: readonly number[]): Promise<Bitmap> {
   const condition = reachToSql(setup, reach, lens)
   const from: SQL = reach.eachVariant ? sql`product v join product r on r.id = v.root_id` : sql`product r`
-  const { rows } = await db.execute<{ ids: string | null }>(sql`select string_agg(r.id::text, ',') as ids from ${from} where ${condition}`)
+  const { rows } = await db.execute<{ ids: string | null }>(sql`select string_agg(r.id::text, ',') as ids from ${from} where ${condition} ${among === undefined ? sql`` : sql`and r.id = any(${sql.param([...among])}::int[])`}`)
   return bitmapOf(numbersOf(rows), size)
 }
 

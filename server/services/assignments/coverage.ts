@@ -1,6 +1,7 @@
 import { setImmediate as breathe } from 'node:timers/promises'
 import { isInRange } from '@core/catalogue/range'
 import { assemblePage } from '@core/page/assemble'
+import { notACandidate } from '@core/page/place'
 import { countPage, type CoverageRow } from '@core/page/coverage'
 import { database, inTransaction } from '../../db/connect'
 import { loadContent, ownPiecesOf } from '../../db/queries/content'
@@ -45,6 +46,8 @@ export async function findCoverage(body: CoverageBody, now: number, { onProgress
   const { assignments, pieces, sets } = await loadContent(db, setup)
   const shops = [...setup.storefronts.values()].filter((s) => body.storefronts.length === 0 || body.storefronts.includes(s.code))
   const roots = await rootIdsOf(db, setup, filterOf(setup, body.filter), { storefront: shops[0]!.code, group: null, moment: now })
+  // What cannot stand in an edition now is not asked of every product.
+  const standing = new Map(shops.flatMap((s) => s.editions.map((e) => [`${s.code}/${e.language}`, assignments.filter((a) => notACandidate(a, { storefront: s.code, language: e.language, group: null, moment: now }, setup) === undefined)] as const)))
   const rows = new Map<string, CoverageRow>()
   let pages = 0
   for (let from = 0; from < roots.length; from += familiesAtOnce) {
@@ -60,7 +63,7 @@ export async function findCoverage(body: CoverageBody, now: number, { onProgress
         if (!isInRange(family.root.range, shop.code, shop.timeZone, null, now)) continue
         for (const { language } of shop.editions) {
           // Related products are not read for so many pages; a part that holds nothing else is counted as left out.
-          const page = assemblePage({ family, sku: family.root.sku, lens: { storefront: shop.code, language, group: null, moment: now }, setup, assignments, pieces, sets, own: own.get(family.root.sku) ?? [], library, related: {} })
+          const page = assemblePage({ family, sku: family.root.sku, lens: { storefront: shop.code, language, group: null, moment: now }, setup, assignments: standing.get(`${shop.code}/${language}`)!, pieces, sets, own: own.get(family.root.sku) ?? [], library, related: {}, brief: true })
           countPage(row, `${shop.code}/${language}`, page)
           pages++
         }

@@ -10,7 +10,7 @@ import { loadContent, type Content } from '../../db/queries/content'
 import { bitsOfReach, highestProduct, namesOfRoots } from '../../db/queries/kept-reach'
 import { fillOfReaches } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
-import { reachesIn } from './kept-reach'
+import { isAlike, nothingShared, reachesIn } from './kept-reach'
 import { lensOf, ruleProblem, type LensBody } from './reach'
 
 interface NamedProduct { sku: string; name: string }
@@ -51,12 +51,15 @@ export async function beforeSaving(body: { assignment: AssignmentRecord; lens?: 
     const storefronts = holding.map((s) => setup.storefronts.get(s)!)
     const before = new Set(saved ? storefrontsOf(saved.limits, setup.storefronts.keys(), setup.campaigns) : [])
     const size = await highestProduct(db)
+    const shared = nothingShared()
+    let alike: Bitmap | undefined
     const found: { storefront: string; bits: Bitmap; gained: Bitmap; lost: Bitmap; collisions: Collision[] }[] = []
     for (const storefront of storefronts) {
       const awake = content.assignments.filter((a) => !a.resting && a !== saved && (a.limits.storefronts.length === 0 || a.limits.storefronts.includes(storefront.code)))
-      const kept = await reachesIn(db, setup, saved ? [...awake, saved] : awake, storefront.code, now)
+      const kept = await reachesIn(db, setup, saved ? [...awake, saved] : awake, storefront.code, now, shared)
       const group = draft.limits.groups.length === 1 ? draft.limits.groups[0]! : null
-      const bits = await bitsOfReach(db, setup, draft.reach, { storefront: storefront.code, group, moment: now }, size)
+      const bits = alike ?? await bitsOfReach(db, setup, draft.reach, { storefront: storefront.code, group, moment: now }, size)
+      if (isAlike(draft.reach, setup)) alike = bits
       // A saved one that did not hold here gains all of it.
       const was = saved && before.has(storefront.code) ? kept.get(saved.number)! : bitmapOf([], size)
       found.push({
@@ -67,7 +70,7 @@ export async function beforeSaving(body: { assignment: AssignmentRecord; lens?: 
     // Storefronts that it leaves lose all that it reached there.
     for (const storefront of before) {
       if (holding.includes(storefront)) continue
-      const bits = (await reachesIn(db, setup, [saved!], storefront, now)).get(saved!.number)!
+      const bits = (await reachesIn(db, setup, [saved!], storefront, now, shared)).get(saved!.number)!
       found.push({ storefront, bits: bitmapOf([], size), gained: bitmapOf([], size), lost: bits, collisions: [] })
     }
     const names = await namesOfRoots(db, setup, [...new Set(found.flatMap((f) => [...numbersIn(f.gained, sampleSize), ...numbersIn(f.lost, sampleSize), ...f.collisions.flatMap((c) => c.sample)]))])

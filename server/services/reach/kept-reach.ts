@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { isReached, reachReason, type PreparedAssignment } from '@core/assignments/assignment'
+import { isReached, reachReason, type PreparedAssignment, type Reach } from '@core/assignments/assignment'
 import { hasBit, setBit, type Bitmap } from '@core/assignments/bitmap'
 import { dateIn, instantOf } from '@core/moments/instant'
 import { factsOf, type FactLens } from '@core/rules/facts'
@@ -10,8 +10,17 @@ import { loadFamilies, type StoredFamily } from '../../db/queries/families'
 import { bitsOfReach, changedSince, forgetKept, highestProduct, priceEnds, readKept, settledBefore, writeKept, type KeptReach } from '../../db/queries/kept-reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 
-/** So many changed products are looked at one by one; of more, everything is worked out anew by the database. */
-const fewChanged = 1500
+/** So many changed products are looked at in memory, one by one; of more, the database is asked about them alone. */
+const fewChanged = 25
+/** Of more than these, everything is worked out anew. */
+const manyChanged = 5000
+
+/** What several storefronts that are asked one after the other have in common: reaches that are the same in all of them, and changed products that were read once. */
+export interface Shared {
+  alike: Map<number, KeptReach>
+  families: Map<string, Promise<Map<number, StoredFamily>>>
+}
+export const nothingShared = (): Shared => ({ alike: new Map(), families: new Map() })
 
 /** The customer group through whose prices an assignment is asked: the only one that it is limited to, else none. */
 const groupOf = (a: PreparedAssignment) => (a.limits.groups.length === 1 ? a.limits.groups[0]! : null)
@@ -21,9 +30,14 @@ const keyOf = (a: PreparedAssignment, setup: StoredSetup) => createHash('sha256'
 /** What is kept of a storefront in this process, so that the next question finds it; the database has it for all others. */
 const known = new Map<string, Map<number, KeptReach>>()
 
+/** Whether a reach is the same in every storefront, at any moment. */
+export function isAlike(reach: Reach, setup: StoredSetup): boolean {
+  return reach.base !== 'rule' || reach.rule === null || !differsByStorefront(reach.rule, setup)
+}
+
 /** When a reach that reads prices or days is old by itself: at the next midnight, or where a price begins or ends before that. */
 function nextChange(a: PreparedAssignment, setup: StoredSetup, timeZone: string, now: number, ends: readonly string[]): number | null {
-  if (a.reach.base !== 'rule' || a.reach.rule === null || !differsByStorefront(a.reach.rule, setup)) return null
+  if (isAlike(a.reach, setup)) return null
   const midnight = instantOf(dateIn(timeZone, now + 86_400_000), timeZone)
   return Math.min(midnight, ...ends.flatMap((e) => [instantOf(e, timeZone), instantOf(e, timeZone, true)]).filter((t) => t > now))
 }
@@ -39,9 +53,10 @@ function reached(a: PreparedAssignment, family: StoredFamily, lens: FactLens, se
 /**
  * The products that each of some saved assignments reaches in a storefront now, as sets of root numbers. What was worked
  * out before is taken up where nothing it depends on has changed; of a few changed products each is looked at, and only
- * what is new, or has become old, is asked of the database.
+ * what is new, or has become old, is asked of the database; what is the same in every storefront once, where several are
+ * asked with one `shared`.
  */
-export async function reachesIn(db: Db, setup: StoredSetup, assignments: readonly PreparedAssignment[], storefront: string, now: number): Promise<Map<number, Bitmap>> {
+export async function reachesIn(db: Db, setup: StoredSetup, assignments: readonly PreparedAssignment[], storefront: string, now: number, shared = nothingShared()): Promise<Map<number, Bitmap>> {
   const size = await highestProduct(db)
   const { timeZone } = setup.storefronts.get(storefront)!
   let kept = known.get(storefront)
@@ -52,24 +67,33 @@ export async function reachesIn(db: Db, setup: StoredSetup, assignments: readonl
     return k && k.key === keyOf(a, setup) && (k.until === null || k.until > now) ? [{ a, k }] : []
   })
   const since = Math.min(...fresh.map(({ k }) => k.asOf))
-  const changed = fresh.length === 0 ? [] : await changedSince(db, since, fewChanged)
-  const usable = changed.length <= fewChanged ? fresh : []
-  await lookAgain(db, setup, usable, changed, storefront, now, size, before)
+  const changed = fresh.length === 0 ? [] : await changedSince(db, since, manyChanged)
+  const usable = changed.length <= manyChanged ? fresh : []
+  await lookAgain(db, setup, usable, changed, { storefront, now, size, before, shared })
   const old = assignments.filter((a) => !usable.some((u) => u.a === a))
   const ends = old.length > 0 ? await priceEnds(db, setup.storefrontIds.get(storefront)!) : []
   const anew: KeptReach[] = []
   for (const a of old) {
-    const bits = await bitsOfReach(db, setup, a.reach, { storefront, group: groupOf(a), moment: now }, size)
-    anew.push({ assignment: a.number, key: keyOf(a, setup), bits, asOf: before, until: nextChange(a, setup, timeZone, now, ends) })
+    const known = shared.alike.get(a.number)
+    const bits = known ? known.bits.slice() : await bitsOfReach(db, setup, a.reach, { storefront, group: groupOf(a), moment: now }, size)
+    const one: KeptReach = { assignment: a.number, key: keyOf(a, setup), bits, asOf: known?.asOf ?? before, until: nextChange(a, setup, timeZone, now, ends) }
+    if (!known && isAlike(a.reach, setup)) shared.alike.set(a.number, one)
+    anew.push(one)
   }
   for (const k of anew) kept.set(k.assignment, k)
   if (anew.length > 0) await writeKept(db, setup, storefront, anew)
   return new Map(assignments.map((a) => [a.number, kept.get(a.number)!.bits]))
 }
 
-/** Looks at changed products one by one, for reaches that are known of all others. */
-async function lookAgain(db: Db, setup: StoredSetup, list: readonly { a: PreparedAssignment; k: KeptReach }[], changed: readonly number[], storefront: string, now: number, size: number, before: number) {
-  const families = list.length === 0 ? new Map<number, StoredFamily>() : await loadFamilies(db, setup, changed)
+interface Look { storefront: string; now: number; size: number; before: number; shared: Shared }
+
+/** Looks at changed products anew, for reaches that are known of all others: few in memory, many by asking the database about them alone. */
+async function lookAgain(db: Db, setup: StoredSetup, list: readonly { a: PreparedAssignment; k: KeptReach }[], changed: readonly number[], { storefront, now, size, before, shared }: Look) {
+  if (list.length === 0) return
+  const few = changed.length <= fewChanged
+  const key = changed.join()
+  if (few && !shared.families.has(key)) shared.families.set(key, loadFamilies(db, setup, changed))
+  const families = few ? await shared.families.get(key)! : new Map<number, StoredFamily>()
   const words = Math.ceil((size + 1) / 32)
   for (const { a, k } of list) {
     if (k.bits.length < words) {
@@ -78,9 +102,10 @@ async function lookAgain(db: Db, setup: StoredSetup, list: readonly { a: Prepare
       k.bits = longer
     }
     const lens = { storefront, group: groupOf(a), moment: now }
+    const found = few ? undefined : await bitsOfReach(db, setup, a.reach, lens, size, changed)
     for (const root of changed) {
       const family = families.get(root)
-      const is = family !== undefined && reached(a, family, lens, setup)
+      const is = found ? hasBit(found, root) : family !== undefined && reached(a, family, lens, setup)
       if (hasBit(k.bits, root) !== is) setBit(k.bits, root, is)
     }
     k.asOf = Math.max(k.asOf, before)
@@ -97,7 +122,8 @@ export async function lookAfterReaches(now: number): Promise<void> {
   if (mark === lookedAfter) return
   await inTransaction(async (tx) => {
     await forgetKept(tx.db)
-    for (const storefront of setup.storefronts.keys()) await reachesIn(tx.db, setup, assignments, storefront, now)
+    const shared = nothingShared()
+    for (const storefront of setup.storefronts.keys()) await reachesIn(tx.db, setup, assignments, storefront, now, shared)
   })
   lookedAfter = mark
 }

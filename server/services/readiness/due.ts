@@ -94,7 +94,7 @@ async function findDue(tx: Tx) {
 }
 
 /** Rises when products are judged otherwise than before. */
-const judging = 2
+const judging = 3
 
 /**
  * Has everything judged anew where a day has begun in some storefront since the last time, or where this version judges

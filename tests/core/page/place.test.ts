@@ -177,6 +177,16 @@ describe('live parts and standing pages', () => {
   })
 })
 
+describe('a page of which only the parts are asked for', () => {
+  it('has the same parts as one with all its reasons', () => {
+    const pieces = [...['a', 'b', 'c'].map((c) => piece(c)), question('q')]
+    const given = input([assign(['a'], {}, { base: 'rule', rule: { field: 'type', is: 'equals', value: 'bag' } }), assign(['b'], { replaces: 'a' }), assign(['c'], {}, never), assign(['q', 'a'], { area: 'foot' }), assign(['c'], { resting: true })], { pieces, own: [own('mine')] })
+    const parts = (brief: boolean) => Object.entries(assemblePage({ ...given, brief }).areas).map(([area, list]) => [area, list.map((p) => [p.piece, p.html])])
+    expect(parts(true)).toEqual(parts(false))
+    expect(assemblePage({ ...given, brief: true }).left_out).toEqual([])
+  })
+})
+
 describe('what changes', () => {
   const campaign = { code: 'frost', name: 'Frost', note: '', storefronts: ['uk'], from: '2026-11-27T06:00', to: '2026-11-29' }
   const setup = () => {
