@@ -24,3 +24,8 @@ export function sourceHash(value: Value): string {
 export function isStale(madeFrom: string | null, source: Value | null): boolean {
   return madeFrom !== null && source !== null && madeFrom !== sourceHash(source)
 }
+
+/** The lowest of some states; `initial` where there is none. */
+export function lowestState(states: readonly TranslationState[]): TranslationState {
+  return translationStates[Math.min(...states.map((s) => translationStates.indexOf(s)))] ?? 'initial'
+}

@@ -1,0 +1,44 @@
+import { checkText } from '../../house-style/check-text'
+import type { TextCheckCode } from '../../house-style/kinds'
+import { styleFor, type Style } from '../../house-style/style'
+import { serialise } from '../../richtext/tree'
+import { decode, flatOfCoded, type Coded } from '../coded'
+import type { Glossary } from '../glossary'
+import type { Looked, TargetCheck, TargetFinding } from './check'
+import { numbers, unitSigns } from './numbers'
+import { placeholders } from './placeholders'
+import { empty, endPunctuation, sameAsSource, sourceScript, tooLong, twoWays } from './signs'
+import { termForbidden, termMissing } from './terms'
+
+/** Every check of targets, in the order in which findings are told. */
+export const targetChecks: readonly TargetCheck[] = [empty, placeholders, numbers, unitSigns, termForbidden, termMissing, sameAsSource, sourceScript, endPunctuation, tooLong, twoWays]
+
+export interface CheckedSegment {
+  source: Coded
+  target: Coded
+  languages: { source: string; target: string }
+  glossary?: Glossary | undefined
+  most?: number | null
+  others?: readonly string[]
+  /** The house style of the field in the target's edition; its checks of words are held against the segment. */
+  style?: Style | undefined
+}
+
+/** Checks of the house style that only a whole text can answer. */
+const ofTheWhole: ReadonlySet<string> = new Set<TextCheckCode>(['characters', 'words', 'pixels', 'points', 'ease'])
+
+/** Everything that is found in the target of a segment. An empty target has that finding alone. */
+export function checkTarget(segment: CheckedSegment): TargetFinding[] {
+  const { target, languages } = segment
+  const looked: Looked = {
+    source: segment.source, target, languages, glossary: segment.glossary, most: segment.most ?? null, others: segment.others ?? [],
+    words: { source: flatOfCoded(segment.source.text), target: flatOfCoded(target.text) },
+  }
+  const find = (c: TargetCheck) => c.find(looked).map((f): TargetFinding => ({ code: c.code, level: c.level, ...f }))
+  const nothing = find(empty)
+  if (nothing.length > 0) return nothing
+  const style = segment.style ?? styleFor([], '', { storefront: '', language: languages.target })
+  const html = `<p>${serialise(decode(target.text, [...segment.source.placeholders, ...target.placeholders]))}</p>`
+  const inStyle = checkText(html, 'rich-text', style).filter((f) => !ofTheWhole.has(f.code)).map(({ at, code, ...f }): TargetFinding => ({ code: `style:${code}`, ...f, ...(at ? { at: { from: at.from, to: at.to } } : {}) }))
+  return [...targetChecks.flatMap((c) => (c === empty ? [] : find(c))), ...inStyle]
+}
