@@ -37,8 +37,8 @@ export interface Stretch {
 const marks: ReadonlySet<string> = new Set(markTags)
 const isInline = (n: RichNode) => !isElement(n) || marks.has(n.tag) || n.tag === 'br' || n.tag === 'data'
 
-/** What a leaf is as long as in the text that is cut: words as they are, anything else one sign. */
-const flat = (nodes: readonly RichNode[]): string => nodes.map((n) => (!isElement(n) ? n : n.tag === 'br' ? '\n' : marks.has(n.tag) ? flat(n.children) : '\ufffc')).join('')
+/** The text that is cut: words as they are, anything else one sign. */
+export const flat = (nodes: readonly RichNode[]): string => nodes.map((n) => (!isElement(n) ? n : n.tag === 'br' ? '\n' : marks.has(n.tag) ? flat(n.children) : '\ufffc')).join('')
 
 /** A part of inline content; marks across its ends are closed and opened again. */
 function sliceOf(nodes: readonly RichNode[], from: number, to: number): RichNode[] {
@@ -187,6 +187,8 @@ export function joinText(cut: CutText, targets: readonly string[], { source, tar
 /** The targets of segments, found in a text that was translated as a whole. */
 export interface Aligned {
   cut: CutText
+  /** Where it is cut otherwise than at the ends of sentences. */
+  cuts: Cuts
   targets: { text: string; extra: Placeholder[] }[]
 }
 
@@ -215,7 +217,7 @@ export function alignText(source: Value, target: Value, type: AttributeTypeName,
     const same = alone ? encode(made.stretches[segment.stretch]!.nodes) : per(made, segment.stretch)[cut.segments.slice(0, i).filter((x) => x.stretch === segment.stretch).length]!
     return renumber(same, segment.placeholders)
   })
-  return { cut, targets }
+  return { cut, cuts: whole, targets }
 }
 
 /** How many words a segment has to be translated; scripts without spaces count their words as `Intl.Segmenter` finds them. */

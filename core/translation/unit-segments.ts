@@ -1,0 +1,153 @@
+import { diffArrays } from 'diff'
+import type { AttributeTypeName, Value } from '../attributes/attribute'
+import type { Placeholder } from './coded'
+import { alignText, cutText, flat, joinText, type Cuts, type CutText, type Segment } from './cut'
+import { lowestState, sourceHash, type TranslationState } from './state'
+
+/** Where a target came from: somebody's hand, the memory, or a machine. */
+export const targetOrigins = ['person', 'memory', 'machine'] as const
+export type TargetOrigin = (typeof targetOrigins)[number]
+
+/** What is kept of a segment beside the unit's target. */
+export interface KeptSegment {
+  /** The coded source that it belongs to. */
+  source: string
+  target: string | null
+  state: TranslationState
+  origin?: TargetOrigin
+  /** Placeholders beyond the source's. */
+  extra?: Placeholder[]
+  /** By the code of a check: why its finding does not matter here. */
+  overruled?: Record<string, string>
+}
+
+/** What is kept of a unit's segments: work under way, states and cuts. */
+export interface KeptUnit {
+  cuts: Cuts
+  segments: KeptSegment[]
+  /** The hash of the unit's target at the time; null where it had none. Where the target is another, this is old. */
+  beside: string | null
+}
+
+/** A segment with its target, as the desk shows it. */
+export interface UnitSegment extends Segment {
+  target: string | null
+  extra: Placeholder[]
+  state: TranslationState
+  origin: TargetOrigin
+  /** The source that the target was made from, where it was another. */
+  was: string | null
+  overruled: Record<string, string>
+}
+
+export interface UnitTexts {
+  source: Value
+  target: Value | null
+  type: AttributeTypeName
+  languages: { source: string; target: string }
+  state: TranslationState | null
+  /** The source that the target was made from, where that has changed since. */
+  madeFrom: Value | null
+  kept: KeptUnit | null
+}
+
+export interface UnitSegments {
+  cut: CutText
+  cuts: Cuts
+  segments: UnitSegment[]
+  /** Whether there is a target whose parts could not be told to the segments. */
+  loose: boolean
+}
+
+interface Prior { source: string; target: string | null; extra: Placeholder[]; state: TranslationState; origin: TargetOrigin; overruled: Record<string, string> }
+
+const blank = { target: null, extra: [], state: 'initial', origin: 'person', was: null, overruled: {} } satisfies Partial<UnitSegment>
+
+/** Whether what is kept of a unit's segments still belongs to its target. */
+export const isCurrent = (kept: KeptUnit | null, target: Value | null): kept is KeptUnit => kept !== null && kept.beside === (target === null ? null : sourceHash(target))
+
+/**
+ * The segments of a unit with their targets: those kept, else those found in the target. Where the source has changed,
+ * segments that stand in both keep their target, and those in place of others name what they were made from.
+ */
+export function segmentsOf(unit: UnitTexts): UnitSegments {
+  const { source, target, type, languages, kept } = unit
+  const current = isCurrent(kept, target)
+  const aligned = current || target === null ? undefined : alignText(unit.madeFrom ?? source, target, type, languages)
+  const prior: Prior[] | undefined = current
+    ? kept.segments.map((s) => ({ source: s.source, target: s.target, extra: s.extra ?? [], state: s.state, origin: s.origin ?? 'person', overruled: s.overruled ?? {} }))
+    : aligned?.targets.map((t, i) => ({ source: aligned.cut.segments[i]!.text, target: t.text, extra: t.extra, state: unit.state ?? 'translated', origin: 'person', overruled: {} }))
+  const cuts = keptCuts(current ? kept.cuts : aligned?.cuts ?? {}, unit)
+  const cut = cutText(source, type, languages.source, cuts)
+  if (!prior) return { cut, cuts, segments: cut.segments.map((s) => ({ ...s, ...blank })), loose: target !== null }
+  const segments: UnitSegment[] = []
+  let at = 0
+  let gone: Prior[] = []
+  for (const part of diffArrays(prior.map((p) => p.source), cut.segments.map((s) => s.text))) {
+    if (part.removed) {
+      gone = prior.slice(at, at + part.count)
+      at += part.count
+      continue
+    }
+    for (let i = 0; i < part.count; i++) {
+      const segment = cut.segments[segments.length]!
+      const from = part.added ? gone[i] : prior[at + i]
+      segments.push(from ? { ...segment, ...from, text: segment.text, was: part.added ? from.source : null } as UnitSegment : { ...segment, ...blank })
+    }
+    if (!part.added) at += part.count
+    gone = []
+  }
+  return { cut, cuts, segments: segments.map(({ source: _, ...s }: UnitSegment & { source?: string }) => s), loose: false }
+}
+
+/** Cuts of stretches that still read as they did. */
+function keptCuts(cuts: Cuts, { source, madeFrom, type, languages }: UnitTexts): Cuts {
+  if (madeFrom === null || Object.keys(cuts).length === 0) return cuts
+  const [before, now] = [madeFrom, source].map((v) => cutText(v, type, languages.source).stretches.map((s) => flat(s.nodes)))
+  return Object.fromEntries(Object.entries(cuts).filter(([i]) => before![Number(i)] === now![Number(i)]))
+}
+
+/** A change of one segment's target, made over what stood there. */
+export interface SegmentChange {
+  /** Its place among the segments, from 0, and the source it was made for. */
+  index: number
+  source: string
+  base: string | null
+  target: string | null
+  state: TranslationState
+  origin?: TargetOrigin
+  overruled?: Record<string, string>
+}
+
+export type ChangeProblem = 'source-changed' | 'changed-meanwhile'
+
+/** Segments with changes made to them; those that cannot be made, with why, leave their segment as it is. */
+export function changeSegments(segments: readonly UnitSegment[], changes: readonly SegmentChange[]): { segments: UnitSegment[]; refused: { change: SegmentChange; why: ChangeProblem }[] } {
+  const out = [...segments]
+  const refused: { change: SegmentChange; why: ChangeProblem }[] = []
+  for (const change of changes) {
+    const at = out[change.index]
+    if (!at || at.text !== change.source) refused.push({ change, why: 'source-changed' })
+    else if ((at.target ?? '') !== (change.base ?? '') && (at.target ?? '') !== (change.target ?? '')) refused.push({ change, why: 'changed-meanwhile' })
+    // What is written, or said to be right, is right for the source as it is now.
+    else out[change.index] = { ...at, target: change.target?.trim() ? change.target : null, state: change.target?.trim() ? change.state : 'initial', origin: change.origin ?? 'person', was: null, overruled: change.overruled ?? at.overruled }
+  }
+  return { segments: out, refused }
+}
+
+/** The whole target of segments, and its state; null while one has none. */
+export function wholeOf({ cut, segments }: Pick<UnitSegments, 'cut' | 'segments'>, languages: { source: string; target: string }): { value: Value; state: TranslationState } | null {
+  if (segments.some((s) => s.target === null)) return null
+  return { value: joinText(cut, segments.map((s) => s.target!), { ...languages, extra: segments.map((s) => s.extra) }), state: segments.length === 0 ? 'translated' : lowestState(segments.map((s) => s.state)) }
+}
+
+/** What is kept of segments beside a target. */
+export function keptOf({ cuts, segments }: Pick<UnitSegments, 'cuts' | 'segments'>, target: Value | null): KeptUnit {
+  return {
+    cuts, beside: target === null ? null : sourceHash(target),
+    // A segment whose source has changed keeps the one it was made from, so that it is shown again.
+    segments: segments.map((s): KeptSegment => ({
+      source: s.was ?? s.text, target: s.target, state: s.state, ...(s.origin === 'person' ? {} : { origin: s.origin }), ...(s.extra.length ? { extra: s.extra } : {}), ...(Object.keys(s.overruled).length ? { overruled: s.overruled } : {}),
+    })),
+  }
+}
