@@ -90,6 +90,12 @@ export const layoutRecord = Joi.object({
   look: Joi.object(Object.fromEntries(Object.entries(looks).map(([k, v]) => [k, Joi.string().valid(...v).required()]))).default(plainLayout('tabs', []).look),
 })
 
+const menuEntry: Joi.ObjectSchema = Joi.object({
+  code: code.required(), names: labels,
+  to: Joi.alternatives(Joi.object({ category: code.required() }), Joi.object({ page: code.required() }), Joi.object({ address: Joi.string().max(500).required() })).allow(null).default(null).description('A category or standing page lends its name where the entry has none.'),
+  children: Joi.array().items(Joi.link('#menu-entry')).max(200).default([]),
+}).id('menu-entry')
+
 export const storefrontRecord = Joi.object<Storefront>({
   code: Joi.string().pattern(/^[a-z][a-z0-9-]{0,19}$/, 'a storefront code').required(), name: Joi.string().max(80).required(),
   currency: Joi.string().pattern(/^[A-Z]{3}$/, 'an ISO 4217 code').required(), timeZone: Joi.string().required(),
@@ -99,6 +105,8 @@ export const storefrontRecord = Joi.object<Storefront>({
   })).min(1).unique('language').required(),
   facts: Joi.object().pattern(/^[a-z0-9-]+$/, Joi.string().allow('').max(500)).default({}),
   pages: Joi.array().items(Joi.object({ code: code.required(), name: Joi.string().trim().min(1).max(120).required(), titles: labels, bodies: Joi.object().pattern(Joi.string(), Joi.string().allow('').max(200_000)).default({}) })).unique('code').max(50).default([]),
+  phrases: Joi.object().pattern(code, Joi.object().pattern(Joi.string(), Joi.object().pattern(Joi.string().valid('zero', 'one', 'two', 'few', 'many', 'other'), Joi.string().trim().min(1).max(300)))).default({}).description('By phrase, language and plural category of CLDR.'),
+  menu: Joi.array().items(menuEntry).max(200).default([]),
   layout: layoutRecord.required(),
 })
 

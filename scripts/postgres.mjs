@@ -91,14 +91,14 @@ export async function startPostgres(data, { durable = true, from = 54870 } = {})
 }
 
 /** Makes a database where there is none of that name. */
-export async function ensureDatabase(adminUrl, name, { anew = false } = {}) {
+export async function ensureDatabase(adminUrl, name, { anew = false, like = 'template1' } = {}) {
   const { default: pg } = await import('pg')
   const client = new pg.Client({ connectionString: adminUrl })
   await client.connect()
   try {
     if (anew) await client.query(`drop database if exists ${name} with (force)`)
     const { rowCount } = await client.query('select 1 from pg_database where datname = $1', [name])
-    if (!rowCount) await client.query(`create database ${name}`)
+    if (!rowCount) await client.query(`create database ${name} template ${like}`)
   } finally {
     await client.end()
   }

@@ -1,18 +1,20 @@
 // Runs every suite: lint, types, core, conformance, server, the HTTP contract, and the interface in a browser.
 // It has a database cluster and a folder of its own. `npm test -- core` runs the suites that are named.
-import { mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { spawn } from 'node:child_process'
+import { once } from 'node:events'
+import { cpSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import path from 'node:path'
 import { ensurePackages } from './packages.mjs'
-import { ensureDebian, has, StepFailed } from './run.mjs'
+import { ensureDebian, has, run, StepFailed } from './run.mjs'
 
 const data = path.resolve('.data/test')
 const wanted = process.argv.slice(2)
 const suites = []
 let postgres
-let programs
+const programs = []
 
 async function clear() {
-  await programs?.stop()
+  await Promise.all(programs.map((p) => p.stop()))
   postgres?.stop()
 }
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void clear().finally(() => process.exit(1)))
@@ -20,12 +22,25 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => v
 const asked = (name) => wanted.length === 0 || wanted.includes(name)
 const began = Date.now()
 
+/** Runs a command; what several say at once is told one after the other, each when it ends. */
+let telling = 0
+async function told(name, command, args, env) {
+  const alone = telling++ === 0
+  const head = `\n== ${name}`
+  if (alone) console.log(head)
+  const said = []
+  const child = spawn(command, args, { stdio: ['inherit', 'pipe', 'pipe'], env })
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (d) => (alone ? process.stdout.write(d) : said.push(d)))
+  const [status] = await once(child, 'close')
+  telling--
+  if (!alone) process.stdout.write(`${head}\n${Buffer.concat(said)}`)
+  return status
+}
+
 /** One suite: runs it, and notes what passed and failed. `count` reads its numbers; without it, the whole is one check. */
 async function suite(name, command, args, { env = {}, count } = {}) {
   if (!asked(name)) return
-  console.log(`\n== ${name}`)
-  const { spawnSync } = await import('node:child_process')
-  const { status } = spawnSync(command, args, { stdio: 'inherit', env: { ...process.env, ...env } })
+  const status = await told(name, command, args, { ...process.env, ...env })
   let [passed, failed] = status === 0 ? [1, 0] : [0, 1]
   if (count) {
     try {
@@ -54,12 +69,8 @@ try {
   ensurePackages()
   mkdirSync(data, { recursive: true })
   ensureDebian('chromium', ['chromium', 'fonts-noto-cjk'], () => !has('chromium'))
-  await suite('lint', 'npx', ['eslint', '.', '--max-warnings', '0'])
-  if (asked('types')) {
-    const { run } = await import('./run.mjs')
-    run('Preparing the types', 'npx', ['nuxt', 'prepare'], { env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' } })
-  }
-  await suite('types', 'npx', ['vue-tsc', '-b'])
+  if (asked('types')) run('Preparing the types', 'npx', ['nuxt', 'prepare'], { env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' } })
+  await Promise.all([suite('types', 'npx', ['vue-tsc', '-b']), suite('lint', 'npx', ['eslint', '.', '--max-warnings', '0'])])
   await vitest('core')
   // What depends on a time zone must not depend on the machine's.
   for (const zone of ['UTC', 'America/Toronto', 'Asia/Tokyo']) if (asked('zones')) await vitest('zones', { TZ: zone }, `zones-${zone.replace('/', '-')}`)
@@ -71,14 +82,28 @@ try {
     await build()
     await vitest('server', { INKLOOM_TEST_ADMIN_URL: postgres.url('postgres'), INKLOOM_TEST_DATA: data })
     if (asked('contract') || asked('browser')) {
-      await ensureDatabase(postgres.url('postgres'), 'inkloom_served', { anew: true })
-      const served = path.join(data, 'served')
-      rmSync(served, { recursive: true, force: true })
-      const port = await freePort(4970)
       const { environment, serve } = await import('./serve.mjs')
-      programs = await serve(environment({ url: postgres.url('inkloom_served'), data: served, port, host: '127.0.0.1' }))
-      const env = { INKLOOM_TEST_URL: `http://127.0.0.1:${port}`, INKLOOM_TEST_DATA: data }
+      const served = []
+      for (const n of [0, 1]) {
+        const name = `inkloom_served_${n}`
+        const folder = path.join(data, name)
+        rmSync(folder, { recursive: true, force: true })
+        // The demo is loaded once; the second application has a copy.
+        await ensureDatabase(postgres.url('postgres'), name, { anew: true, ...(n === 0 ? {} : { like: 'inkloom_served_0' }) })
+        if (n > 0) cpSync(path.join(data, 'inkloom_served_0'), folder, { recursive: true })
+        const env = environment({ url: postgres.url(name), data: folder, port: await freePort(4970 + n), host: '127.0.0.1' })
+        run('Preparing the database', process.execPath, ['--enable-source-maps', '.output/worker/prepare.mjs'], { env, show: true })
+        served.push(env)
+      }
+      const urls = served.map((e) => `http://127.0.0.1:${e.INKLOOM_PORT}`)
+      const start = async (env) => programs.push(await serve(env))
+      await start(served[0])
+      const env = { INKLOOM_TEST_URL: urls[0], INKLOOM_TEST_DATA: data }
       await vitest('contract', env)
+      if (asked('browser')) {
+        await start(served[1])
+        env.INKLOOM_TEST_URL = urls.join(' ')
+      }
       const report = path.join(data, 'browser.json')
       await suite('browser', 'npx', ['playwright', 'test', '-c', 'tests/browser/playwright.config.ts'], {
         env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: report },

@@ -1,5 +1,6 @@
 import type { Campaign } from '../assignments/campaign'
 import type { Layout, StandingPage } from '../page/layout'
+import type { MenuEntry, PhraseTexts } from '../page/phrases'
 import type { NamedRule } from '../rules/condition'
 import type { TranslationState } from '../translation/state'
 import type { Attribute, Labels, ProductType, StoredValue, Value } from '../attributes/attribute'
@@ -98,6 +99,9 @@ export interface Storefront {
   facts: Record<string, string>
   /** Texts of the storefront that are kept in one place: returns, terms. */
   pages: StandingPage[]
+  /** Its phrases in each language, where they are not those that every storefront begins with. */
+  phrases: PhraseTexts
+  menu: MenuEntry[]
   layout: Layout
 }
 

@@ -1,7 +1,8 @@
 import { diffArrays } from 'diff'
 import type { AttributeTypeName, Value } from '../attributes/attribute'
-import type { Placeholder } from './coded'
+import { flatOfCoded, partsOf, textOfParts, type Placeholder } from './coded'
 import { alignText, cutText, flat, joinText, type Cuts, type CutText, type Segment } from './cut'
+import { spacesSentences } from './sentences'
 import { lowestState, sourceHash, type TranslationState } from './state'
 
 /** Where a target came from: somebody's hand, the memory, or a machine. */
@@ -150,4 +151,45 @@ export function keptOf({ cuts, segments }: Pick<UnitSegments, 'cuts' | 'segments
       source: s.was ?? s.text, target: s.target, state: s.state, ...(s.origin === 'person' ? {} : { origin: s.origin }), ...(s.extra.length ? { extra: s.extra } : {}), ...(Object.keys(s.overruled).length ? { overruled: s.overruled } : {}),
     })),
   }
+}
+
+/** Cuts of a stretch as they are now, from its segments. */
+const cutsOf = (segments: readonly UnitSegment[], stretch: number) => segments.filter((s) => s.stretch === stretch).slice(1).map((s) => s.from)
+
+/** The segments after a stretch was cut otherwise: those that begin where one began before keep its target, with what it covers now. */
+function recut(unit: UnitTexts, { cuts, segments, loose }: UnitSegments, stretch: number, at: number[]): UnitSegments {
+  const now = { ...cuts, [stretch]: at }
+  const cut = cutText(unit.source, unit.type, unit.languages.source, now)
+  const spaced = spacesSentences(unit.languages.target) ? ' ' : ''
+  return {
+    cut, cuts: now, loose, segments: cut.segments.map((s): UnitSegment => {
+      const before = segments.filter((o) => o.stretch === s.stretch && o.from >= s.from && o.from < s.to)
+      const first = before[0]
+      if (!first) return { ...s, ...blank }
+      if (before.length === 1) return { ...s, target: first.target, extra: first.extra, state: first.to === s.to ? first.state : 'initial', origin: first.origin, was: first.was, overruled: first.overruled }
+      // Placeholders of what is joined are numbered anew, in the order of the whole.
+      const targets = before.map((o) => {
+        const shift = s.placeholders.length === 0 ? 0 : s.placeholders.findIndex((p) => p.n === 1 + before.slice(0, before.indexOf(o)).reduce((n, b) => n + b.placeholders.length, 0))
+        return o.target === null ? null : textOfParts(partsOf(o.target).map((p) => (typeof p === 'string' ? p : { ...p, n: p.n + Math.max(0, shift) })))
+      })
+      const said = targets.filter((t): t is string => t !== null)
+      return { ...s, ...blank, target: said.length > 0 ? said.join(spaced) : null, state: said.length === targets.length ? lowestState(before.map((o) => o.state)) : 'initial' }
+    }),
+  }
+}
+
+/** Joins a segment with the one after it in its stretch; undefined where there is none. */
+export function joinSegments(unit: UnitTexts, found: UnitSegments, index: number): UnitSegments | undefined {
+  const [a, b] = [found.segments[index], found.segments[index + 1]]
+  if (!a || !b || a.stretch !== b.stretch) return undefined
+  return recut(unit, found, a.stretch, cutsOf(found.segments, a.stretch).filter((c) => c !== b.from))
+}
+
+/** Splits a segment at a place in the words of its source (as `flatOfCoded` counts); undefined where nothing would stand on one side. */
+export function splitSegment(unit: UnitTexts, found: UnitSegments, index: number, at: number): UnitSegments | undefined {
+  const s = found.segments[index]
+  if (!s) return undefined
+  const words = flatOfCoded(s.text)
+  if (words.slice(0, at).trim() === '' || words.slice(at).trim() === '') return undefined
+  return recut(unit, found, s.stretch, [...cutsOf(found.segments, s.stretch), s.from + at].sort((x, y) => x - y))
 }

@@ -16,6 +16,7 @@ import { houseStyles } from './records/house-styles'
 import { categories } from './records/categories'
 import type { RecordKind } from './records/kind'
 import { touchByRecord } from './readiness/touch'
+import { markLabels } from './translation/mark-labels'
 import { lists } from './records/lists'
 import { media } from './records/media'
 import { namedRules } from './records/named-rules'
@@ -91,6 +92,7 @@ export async function writeIn(tx: Tx, person: Person, kind: RecordKindName, code
   const stored = (await k.read(tx.db, code))!.record
   await tx.db.insert(t.change).values({ stepId: inStep, record: `${kind}:${code}`, differences: [{ path: '', before: before?.record ?? null, after: stored }] })
   await k.after?.(tx, record, before?.record)
+  await markLabels(tx, kind, code, before?.record, stored, setup)
   await touchByRecord(tx, kind, { before: before?.record as Changing, after: stored as unknown as Changing, code }, setup)
   return { record: stored, tag: tagOf(stored), created: !before, changed: true }
 }

@@ -50,6 +50,12 @@ export async function pieceRecordOf(db: Db, setup: StoredSetup, code: string): P
   }
 }
 
+/** Pieces with all their texts, by code; those that exist. */
+export async function pieceRecordsOf(db: Db, setup: StoredSetup, codes: readonly string[]): Promise<Map<string, Piece>> {
+  if (codes.length === 0) return new Map()
+  return new Map((await piecesOf(db, setup, db.select().from(t.piece).where(inArray(t.piece.code, [...codes])))).map((p) => [p.code, p]))
+}
+
 /** All pieces and assignments, ready for assembling pages. */
 export interface Content {
   stamp: string

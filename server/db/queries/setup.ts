@@ -29,7 +29,7 @@ export function attributeOf(row: typeof t.attribute.$inferSelect): Attribute {
 }
 
 export function storefrontOf(row: typeof t.storefront.$inferSelect): Storefront {
-  return { code: row.code, name: row.name, currency: row.currency, timeZone: row.timeZone, editions: row.editions.map((e) => ({ asks: 'translated', ...e })), facts: row.facts, pages: row.pages, layout: layoutOf(row.layout) }
+  return { code: row.code, name: row.name, currency: row.currency, timeZone: row.timeZone, editions: row.editions.map((e) => ({ asks: 'translated', ...e })), facts: row.facts, pages: row.pages, phrases: row.phrases, menu: row.menu, layout: layoutOf(row.layout) }
 }
 
 /** A layout, also where it was stored when only one area could be folded. */
@@ -50,7 +50,7 @@ export function typeOf(row: typeof t.productType.$inferSelect): ProductType {
 }
 
 /** What has a counter of its changes. */
-export type Stamp = 'setup' | 'content' | 'house-style'
+export type Stamp = 'setup' | 'content' | 'house-style' | 'glossary' | 'memory'
 
 /** The number of times a part of the content has changed. */
 export async function readStamp(db: Db, name: Stamp): Promise<number> {

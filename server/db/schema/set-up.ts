@@ -3,6 +3,7 @@ import type { Allowed, Labels, Option, ProductType, Serving } from '@core/attrib
 import type { Edition } from '@core/catalogue/model'
 import type { Cut } from '@core/page/cut'
 import type { Layout, StandingPage } from '@core/page/layout'
+import type { MenuEntry, PhraseTexts } from '@core/page/phrases'
 import type { PictureView } from '@core/media/item'
 import { moment } from './columns'
 
@@ -45,6 +46,8 @@ export const storefront = pgTable('storefront', {
   editions: jsonb('editions').$type<StoredEdition[]>().notNull(),
   facts: jsonb('facts').$type<Record<string, string>>().notNull(),
   pages: jsonb('pages').$type<StandingPage[]>().notNull().default([]),
+  phrases: jsonb('phrases').$type<PhraseTexts>().notNull().default({}),
+  menu: jsonb('menu').$type<MenuEntry[]>().notNull().default([]),
   layout: jsonb('layout').$type<StoredLayout>().notNull(),
   version: integer('version').notNull().default(1),
 })

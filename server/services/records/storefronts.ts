@@ -5,7 +5,9 @@ import { canonicalTag } from '@core/language/chain'
 import { normalForm } from '@core/richtext/normal-form'
 import * as t from '../../db/schema'
 import { storefrontOf } from '../../db/queries/setup'
+import type { StoredSetup } from '../../db/queries/setup'
 import { refreshFactsOfType } from '../refresh-facts'
+import { menuEntries, phrases, pluralCategories } from '@core/page/phrases'
 import { layoutProblems } from './layout-problems'
 import { first, type Problems, type RecordKind } from './kind'
 
@@ -16,10 +18,10 @@ export const storefronts: RecordKind<Storefront> = {
     return row && { record: storefrontOf(row), version: row.version }
   },
   // Whoever looks after content looks after where it stands; languages, currency and zone are the administrator's.
-  partly: { action: 'edit-content', keys: ['facts', 'pages', 'layout'] },
+  partly: { action: 'edit-content', keys: ['facts', 'pages', 'phrases', 'menu', 'layout'] },
   async check(given, before, setup, tx) {
     const record: Storefront = { ...given, pages: given.pages.map((p) => ({ ...p, bodies: Object.fromEntries(Object.entries(p.bodies).map(([l, html]) => [l, normalForm(html)])) })) }
-    const problems: Problems = await layoutProblems(record, before, setup, tx)
+    const problems: Problems = [...await layoutProblems(record, before, setup, tx), ...menuProblems(record, setup), ...phraseProblems(record, setup)]
     record.editions.forEach((e, i) => [e.language, ...e.borrow].forEach((l) => {
       if (canonicalTag(l) !== l) problems.push({ path: `editions[${i}]`, message: `“${l}” is not a language tag such as fr-CH.` })
     }))
@@ -31,7 +33,7 @@ export const storefronts: RecordKind<Storefront> = {
     return { record, problems }
   },
   async write(tx, r) {
-    const row = { name: r.name, currency: r.currency, timeZone: r.timeZone, editions: r.editions, facts: r.facts, pages: r.pages, layout: r.layout }
+    const row = { name: r.name, currency: r.currency, timeZone: r.timeZone, editions: r.editions, facts: r.facts, pages: r.pages, phrases: r.phrases, menu: r.menu, layout: r.layout }
     await tx.db.insert(t.storefront).values({ code: r.code, position: sql`(select coalesce(max(position), 0) + 1 from storefront)`, ...row })
       .onConflictDoUpdate({ target: t.storefront.code, set: { ...row, version: sql`${t.storefront.version} + 1` } })
   },
@@ -39,4 +41,37 @@ export const storefronts: RecordKind<Storefront> = {
     // A new storefront needs facts wherever storefronts differ, a new time zone new instants.
     if (!before || before.timeZone !== record.timeZone) await refreshFactsOfType(tx, null)
   },
+}
+
+/** What a menu may lead to: categories and standing pages that there are, addresses of the web. */
+function menuProblems(record: Storefront, setup: StoredSetup): Problems {
+  const seen = new Set<string>()
+  return [...menuEntries(record.menu)].flatMap(({ entry, above }): Problems => {
+    const path = `menu.${[...above, entry].map((e) => e.code).join('.')}`
+    const twice = seen.has(entry.code)
+    seen.add(entry.code)
+    const { to } = entry
+    return [
+      ...(twice ? [{ path, message: `The code “${entry.code}” stands in the menu twice.` }] : []),
+      ...(above.length > 3 ? [{ path, message: 'A menu is four levels deep at most.' }] : []),
+      ...(to && 'category' in to && !setup.categories.has(to.category) ? [{ path, message: `There is no category “${to.category}”.` }] : []),
+      ...(to && 'page' in to && !record.pages.some((p) => p.code === to.page) ? [{ path, message: `The storefront has no page “${to.page}”.` }] : []),
+      ...(to && 'address' in to && !/^(https:\/\/|\/)\S+$/.test(to.address) ? [{ path, message: `“${to.address}” is no address such as https://tarnwheel.example or /sale.` }] : []),
+      ...(!to && !entry.names[setup.source] ? [{ path, message: `An entry that leads nowhere has a name in the source language, ${setup.source}.` }] : []),
+    ]
+  })
+}
+
+/** Phrases that there are, in the plural forms that their language has. */
+function phraseProblems(record: Storefront, setup: StoredSetup): Problems {
+  return Object.entries(record.phrases).flatMap(([code, texts]): Problems => {
+    const known = phrases.find((p) => p.code === code)
+    if (!known) return [{ path: `phrases.${code}`, message: `There is no phrase “${code}”.` }]
+    return Object.entries(texts).flatMap(([language, forms]): Problems => {
+      if (canonicalTag(language) !== language) return [{ path: `phrases.${code}.${language}`, message: `“${language}” is not a language tag such as fr-CH.` }]
+      const allowed = 'one' in known.source ? pluralCategories(language) : ['other']
+      const odd = Object.keys(forms).filter((f) => !allowed.includes(f) && language !== setup.source)
+      return odd.map((f) => ({ path: `phrases.${code}.${language}.${f}`, message: `${language} has no form “${f}” here; it has ${allowed.join(', ')}.` }))
+    })
+  })
 }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { changeSegments, keptOf, segmentsOf, wholeOf, type UnitTexts } from '@core/translation/unit-segments'
+import { changeSegments, joinSegments, keptOf, segmentsOf, splitSegment, wholeOf, type UnitTexts } from '@core/translation/unit-segments'
 import { sourceHash } from '@core/translation/state'
 
 const languages = { source: 'en-GB', target: 'de-DE' }
@@ -40,6 +40,18 @@ describe('the segments of a unit', () => {
     ])
     expect(refused.map((r) => r.why)).toEqual(['source-changed', 'changed-meanwhile'])
     expect(segments.map((s) => s.target)).toEqual(['z', 'Leicht.'])
+  })
+  it('are joined and split, and keep what was written', () => {
+    const u = unit('<p>Dry. <strong>Very</strong> light.</p>', '<p>Trocken. <strong>Sehr</strong> leicht.</p>')
+    const joined = joinSegments(u, segmentsOf(u), 0)!
+    expect(joined.segments.map((s) => [s.text, s.target])).toEqual([['Dry. <1>Very</1> light.', 'Trocken. <1>Sehr</1> leicht.']])
+    expect(wholeOf(joined, languages)!.value).toBe(u.target)
+    const kept = keptOf(joined, u.target)
+    expect(said({ ...u, kept })).toEqual([['Dry. <1>Very</1> light.', 'Trocken. <1>Sehr</1> leicht.', null]])
+    const split = splitSegment(u, segmentsOf({ ...u, kept }), 0, 10)!
+    expect(split.segments.map((s) => [s.text, s.target, s.state])).toEqual([['Dry. <1>Very</1>', 'Trocken. <1>Sehr</1> leicht.', 'initial'], ['light.', null, 'initial']])
+    expect(splitSegment(u, segmentsOf(u), 0, 0)).toBeUndefined()
+    expect(joinSegments(u, segmentsOf(u), 1)).toBeUndefined()
   })
   it('of a stale unit that is kept show what it was made from until it is written anew', () => {
     const target = '<p>Fasst 20 L.</p>'

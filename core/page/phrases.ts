@@ -1,0 +1,77 @@
+import type { Labels } from '../attributes/attribute'
+
+/** The forms of a phrase in a language: by plural category of CLDR, `other` alone where it has no number. */
+export type PhraseForms = Record<string, string>
+
+/** A phrase of a storefront's pages: its wording in the source language, and where a shopper meets it. `{n}` is a number. */
+export interface Phrase {
+  code: string
+  source: PhraseForms
+  note: string
+}
+
+const phrase = (code: string, note: string, other: string, one?: string): Phrase => ({ code, note, source: one === undefined ? { other } : { one, other } })
+
+/** Every phrase there is, in the order in which shoppers meet them. */
+export const phrases: readonly Phrase[] = [
+  phrase('add-to-basket', 'The button beside the price', 'Add to basket'),
+  phrase('in-stock', 'Beside the price, where there is enough', 'In stock'),
+  phrase('few-left', 'Beside the price, where fewer than six are left', 'Only {n} left', 'Only one left'),
+  phrase('sold-out', 'Beside the price, in place of the button', 'Sold out for now'),
+  phrase('from-day', 'Beside the price, before the first day of sale; the day follows', 'Available from'),
+  phrase('choose-size', 'Shown after the button was pressed and no size was chosen', 'Choose a size first'),
+  phrase('added', 'Shown after a product was put into the basket', 'It is in your basket'),
+  phrase('items-in-basket', 'In the head of every page', '{n} items in your basket', 'One item in your basket'),
+  phrase('tell-me', 'Under “sold out”: opens a field for an address', 'Tell me when it is back'),
+  phrase('told', 'Shown after an address was left', 'We will write to you as soon as it is back'),
+  phrase('wrong-address', 'Shown where the address cannot be one', 'This is no e-mail address'),
+  phrase('quantity', 'The label of the number field', 'Quantity'),
+  phrase('least', 'Shown after too small a number was asked for', 'Sold in packs of at least {n}'),
+  phrase('delivery-days', 'Under the price', 'With you in {n} working days', 'With you in one working day'),
+  phrase('reviews', 'Above what customers wrote', '{n} reviews', 'One review'),
+  phrase('no-reviews', 'Where nobody has written yet', 'Nobody has written about it yet'),
+  phrase('show-more', 'The button under a cut text', 'Read on'),
+  phrase('back-to-list', 'The link above the name', 'Back to the list'),
+]
+
+const categories = new Map<string, string[]>()
+
+/** The plural categories of a language by CLDR, as Intl has them, in CLDR's order. */
+export function pluralCategories(language: string): string[] {
+  let found = categories.get(language)
+  if (!found) {
+    const has = new Set(new Intl.PluralRules(language).resolvedOptions().pluralCategories)
+    categories.set(language, (found = (['zero', 'one', 'two', 'few', 'many', 'other'] as const).filter((c) => has.has(c))))
+  }
+  return found
+}
+
+/** Texts of phrases in a storefront: by phrase, then by language. The source language's stand in place of the first wording. */
+export type PhraseTexts = Record<string, Record<string, PhraseForms>>
+
+/** The wording of a phrase in a language of some, nearest first; the form for a number where it has one. Undefined where none of them has it. */
+export function phraseIn(texts: PhraseTexts, code: string, languages: readonly string[], source: string, n?: number): string | undefined {
+  const known = phrases.find((p) => p.code === code)
+  for (const language of languages) {
+    const forms = texts[code]?.[language] ?? (language === source ? known?.source : undefined)
+    const form = forms && (n === undefined ? forms.other : forms[new Intl.PluralRules(language).select(n)] ?? forms.other)
+    if (form) return n === undefined ? form : form.replaceAll('{n}', new Intl.NumberFormat(language).format(n))
+  }
+  return undefined
+}
+
+/** An entry of a storefront's menu. Where it has no name of its own in a language, the category or page that it leads to lends its own. */
+export interface MenuEntry {
+  code: string
+  names: Labels
+  to: { category: string } | { page: string } | { address: string } | null
+  children: MenuEntry[]
+}
+
+/** All entries of menus, each with those above it. */
+export function* menuEntries(entries: readonly MenuEntry[], above: readonly MenuEntry[] = []): Generator<{ entry: MenuEntry; above: readonly MenuEntry[] }> {
+  for (const entry of entries) {
+    yield { entry, above }
+    yield* menuEntries(entry.children, [...above, entry])
+  }
+}

@@ -1,0 +1,35 @@
+import { and, asc, eq, isNull } from 'drizzle-orm'
+import { database, inTransaction, type Db } from '../../db/connect'
+import * as t from '../../db/schema'
+import { require, type Person } from '../permission'
+import { notFound } from '../problem'
+import { splitRecord } from './kinds'
+
+/** What somebody said of a unit, or of one of its segments, by that one's source. */
+export interface Comment { id: number; unit: string; segment: string | null; person: string | null; at: string; words: string; settled: boolean }
+
+/** What was said of a record in a language, the oldest first. */
+export async function commentsOf(db: Db, record: string, language: string): Promise<Comment[]> {
+  const rows = await db.select({ id: t.unitComment.id, unit: t.unitComment.unit, segment: t.unitComment.segment, person: t.person.name, at: t.unitComment.at, words: t.unitComment.words, settled: t.unitComment.settled })
+    .from(t.unitComment).leftJoin(t.person, eq(t.person.id, t.unitComment.personId)).where(and(eq(t.unitComment.record, record), eq(t.unitComment.language, language))).orderBy(asc(t.unitComment.id))
+  return rows.map((r) => ({ ...r, at: r.at.toISOString(), settled: r.settled !== null }))
+}
+
+/** Says something of a unit. */
+export async function addComment(person: Person, body: { record: string; unit: string; language: string; segment: string | null; words: string }, now: number): Promise<Comment[]> {
+  require(person, 'translate', body.language)
+  splitRecord(body.record)
+  await database().insert(t.unitComment).values({ ...body, personId: person.id, at: new Date(now) })
+  return commentsOf(database(), body.record, body.language)
+}
+
+/** Settles a comment, or opens it again. Throws 404 where there is none. */
+export async function settleComment(person: Person, id: number, settled: boolean, now: number): Promise<Comment[]> {
+  return inTransaction(async (tx) => {
+    const [row] = await tx.db.update(t.unitComment).set({ settled: settled ? new Date(now) : null }).where(settled ? and(eq(t.unitComment.id, id), isNull(t.unitComment.settled)) : eq(t.unitComment.id, id)).returning()
+    const [found] = row ? [row] : await tx.db.select().from(t.unitComment).where(eq(t.unitComment.id, id))
+    if (!found) throw notFound('such comment')
+    require(person, 'translate', found.language)
+    return commentsOf(tx.db, found.record, found.language)
+  })
+}

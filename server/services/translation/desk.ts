@@ -1,0 +1,96 @@
+import { and, eq } from 'drizzle-orm'
+import { styleFor, type Style } from '@core/house-style/style'
+import { wordsOfCoded } from '@core/translation/coded'
+import { wordCount } from '@core/translation/cut'
+import { termIn, type Term } from '@core/translation/glossary'
+import { segmentsOf, type UnitSegment } from '@core/translation/unit-segments'
+import { database, inTransaction } from '../../db/connect'
+import { loadGlossary } from '../../db/queries/glossary'
+import { readStyles } from '../../db/queries/house-style'
+import { loadSetup, readSetup, type StoredSetup } from '../../db/queries/setup'
+import { readKeptUnits } from '../../db/queries/unit-segments'
+import * as t from '../../db/schema'
+import { require, type Person } from '../permission'
+import { notFitting, notFound, Problem } from '../problem'
+import { editionOrProblem } from '../products'
+import { commentsOf, type Comment } from './comments'
+import { splitRecord, unitsOfRecords } from './kinds'
+import { saveRecords, textsOf, type UnitChange } from './save'
+import type { TargetEdition, Unit } from './unit'
+
+/** A unit with its segments, as the desk shows it. */
+export interface DeskUnit extends Unit {
+  segments: (UnitSegment & { words: number })[]
+  /** Whether there is a target whose parts could not be told to the segments. */
+  loose: boolean
+  /** The house style of the field in the edition. */
+  style: Style
+}
+
+export interface Desk {
+  record: string
+  title: string
+  source: string
+  language: string
+  /** The least state that the edition asks for. */
+  asks: string
+  units: DeskUnit[]
+  /** The glossary's terms that stand in the sources. */
+  terms: Term[]
+  comments: Comment[]
+  share: { person: number; name: string; due: string | null } | null
+}
+
+/** The edition that is translated into. Throws a 422 problem where there is none. */
+export function targetEdition(setup: StoredSetup, storefront: string, language: string): TargetEdition {
+  const reader = editionOrProblem(setup, storefront, language)
+  return { storefront, language, counting: reader.counting.filter((l) => l !== language) }
+}
+
+/** The units of a record in an edition's language with their segments: everything that has a source text. */
+export async function listUnits(q: { storefront: string; language: string; record: string }): Promise<Desk> {
+  const db = database()
+  const setup = await loadSetup(db)
+  const edition = targetEdition(setup, q.storefront, q.language)
+  splitRecord(q.record)
+  const found = (await unitsOfRecords(db, setup, [q.record], edition)).get(q.record)
+  if (!found) throw notFound(`“${q.record}”`)
+  const [kept, styles, glossary, comments] = [(await readKeptUnits(db, [q.record], q.language)).get(q.record), await readStyles(db), await loadGlossary(db, setup.source), await commentsOf(db, q.record, q.language)]
+  const languages = { source: setup.source, target: q.language }
+  const terms = new Map<string, Term>()
+  const units = found.units.map((u): DeskUnit => {
+    const { segments, loose } = segmentsOf(textsOf(u, languages, kept?.get(u.unit) ?? null))
+    for (const s of segments) for (const f of glossary.find(wordsOfCoded(s.text))) if (termIn(f.term, q.language)) terms.set(f.term.code, f.term)
+    return { ...u, loose, style: styleFor(styles, u.field, q), segments: segments.map((s) => ({ ...s, words: wordCount(s.text, setup.source) })) }
+  })
+  const [share] = await db.select({ person: t.workShare.personId, name: t.person.name, due: t.workShare.due }).from(t.workShare).innerJoin(t.person, eq(t.person.id, t.workShare.personId))
+    .where(and(eq(t.workShare.record, q.record), eq(t.workShare.language, q.language)))
+  return {
+    record: q.record, title: found.title, source: setup.source, language: q.language, asks: setup.storefronts.get(q.storefront)!.editions.find((e) => e.language === q.language)!.asks,
+    units, terms: [...terms.values()], comments, share: share ?? null,
+  }
+}
+
+export interface SaveBody {
+  storefront: string
+  language: string
+  record: string
+  units: UnitChange[]
+}
+
+const conflictWords = { 'unknown-unit': 'There is no such unit.', 'source-changed': 'The source was changed meanwhile, or is cut otherwise.', 'changed-meanwhile': 'This text was changed by somebody else meanwhile.', 'nothing-there': 'There is nothing to join with or to split off there.' }
+
+/** Saves translations of one record: each names the target it was made over, so that only what was changed meanwhile conflicts. */
+export async function saveUnits(person: Person, body: SaveBody, now: number): Promise<Desk> {
+  require(person, 'translate', body.language)
+  await inTransaction(async (tx) => {
+    const setup = await readSetup(tx.db)
+    const edition = targetEdition(setup, body.storefront, body.language)
+    if (body.language === setup.source) throw notFitting('The source language is written on the record, not translated.')
+    const { refused } = await saveRecords(tx, person, setup, edition, new Map([[body.record, body.units]]), now, { title: `Translated ${body.record.slice(body.record.indexOf(':') + 1)} into ${body.language}` })
+    const errors = refused.map((r) => ({ path: r.segment === null ? r.unit : `${r.unit}#${r.segment}`, message: conflictWords[r.why] }))
+    if (refused.some((r) => r.why === 'unknown-unit' || r.why === 'nothing-there')) throw notFitting('Nothing has been changed.', errors)
+    if (refused.length > 0) throw new Problem(412, 'Changed meanwhile', 'Somebody else has changed these texts since you opened them. Nothing has been overwritten.', errors)
+  })
+  return listUnits(body)
+}

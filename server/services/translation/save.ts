@@ -1,0 +1,96 @@
+import type { Value } from '@core/attributes/attribute'
+import { same } from '@core/catalogue/patch'
+import { translationStates, type TranslationState } from '@core/translation/state'
+import { changeSegments, joinSegments, keptOf, segmentsOf, splitSegment, wholeOf, type KeptUnit, type SegmentChange, type UnitSegments, type UnitTexts } from '@core/translation/unit-segments'
+import type { Tx } from '../../db/connect'
+import type { StoredSetup } from '../../db/queries/setup'
+import { readKeptUnits, writeKeptUnits } from '../../db/queries/unit-segments'
+import { beginStep } from '../../db/queries/write-products'
+import type { Person } from '../permission'
+import { lockRecords, splitRecord, unitKinds, unitsOfRecords } from './kinds'
+import { remember, type NewPair } from './memory'
+import type { TargetChange, TargetEdition, Unit } from './unit'
+
+/** A change of one unit: its target as a whole over the one seen, or some of its segments, or where it is cut. */
+export type UnitChange = { unit: string } & (
+  | { target: Value | null; state?: TranslationState; base: Value | null }
+  | { segments: SegmentChange[] }
+  | { join: number }
+  | { split: { index: number; at: number } }
+)
+
+/** Why a change of a unit was not made. */
+export interface Refused { record: string; unit: string; segment: number | null; why: 'unknown-unit' | 'source-changed' | 'changed-meanwhile' | 'nothing-there' }
+
+/** What a save did: the segments taken and those that were so already. */
+export interface Saved { taken: number; unchanged: number; refused: Refused[]; step: number | null }
+
+/** What is asked of a unit to find its segments. */
+export const textsOf = (u: Unit, languages: { source: string; target: string }, kept: KeptUnit | null): UnitTexts => ({ source: u.source, target: u.target, type: u.type, languages, state: u.state, madeFrom: u.stale ? u.madeFrom : null, kept })
+
+const read = translationStates.indexOf('reviewed')
+
+/**
+ * Makes changes of the units of records in one transaction and one step: all that can be made; the others are named and
+ * leave what is there. Segments that are reviewed go into the memory. A unit is written where each of its segments has a
+ * target; until then they are kept beside it.
+ */
+export async function saveRecords(tx: Tx, person: Person, setup: StoredSetup, edition: TargetEdition, changes: ReadonlyMap<string, readonly UnitChange[]>, now: number, { title, origin = 'desk', begun }: { title: string; origin?: string; begun?: () => Promise<number> }): Promise<Saved> {
+  const records = [...changes.keys()]
+  const languages = { source: setup.source, target: edition.language }
+  await lockRecords(tx, records)
+  const [units, kept] = [await unitsOfRecords(tx.db, setup, records, edition), await readKeptUnits(tx.db, records, edition.language)]
+  const saved: Saved = { taken: 0, unchanged: 0, refused: [], step: null }
+  const targets = new Map<string, Map<string, TargetChange[]>>()
+  const keeping: { record: string; unit: string; kept: KeptUnit | null }[] = []
+  const pairs: NewPair[] = []
+
+  const write = (record: string, change: TargetChange) => {
+    const { kind, id } = splitRecord(record)
+    const ofKind = targets.get(kind) ?? new Map<string, TargetChange[]>()
+    targets.set(kind, ofKind)
+    ofKind.set(id, [...ofKind.get(id) ?? [], change])
+  }
+
+  for (const [record, list] of changes) {
+    for (const change of list) {
+      const unit = units.get(record)?.units.find((u) => u.unit === change.unit)
+      const refuse = (why: Refused['why'], segment: number | null = null) => saved.refused.push({ record, unit: change.unit, segment, why })
+      if (!unit) refuse('unknown-unit')
+      else if ('target' in change) {
+        if (!same(unit.target, change.base) && !same(unit.target, change.target)) { refuse('changed-meanwhile'); continue }
+        write(record, { unit: change.unit, target: change.target, state: change.state ?? 'translated' })
+        if (kept.get(record)?.has(change.unit)) keeping.push({ record, unit: change.unit, kept: null })
+        saved.taken++
+      } else {
+        const texts = textsOf(unit, languages, kept.get(record)?.get(change.unit) ?? null)
+        const found = segmentsOf(texts)
+        const after = changed(texts, found, change)
+        if (!after) { refuse('nothing-there'); continue }
+        for (const r of after.refused) refuse(r.why, r.change.index)
+        const touched = after.segments.filter((s, i) => !same(s, found.segments[i] ?? null))
+        saved.taken += touched.length
+        saved.unchanged += ('segments' in change ? change.segments.length : 0) - touched.length - after.refused.length
+        if (touched.length === 0 && !('join' in change || 'split' in change)) continue
+        const whole = wholeOf(after, languages)
+        if (whole && (!same(whole.value, unit.target) || whole.state !== unit.state || unit.stale)) write(record, { unit: change.unit, target: whole.value, state: whole.state })
+        keeping.push({ record, unit: change.unit, kept: keptOf(after, whole ? whole.value : unit.target) })
+        after.segments.forEach((s, i) => {
+          if (s.target === null || s.was !== null || !touched.includes(s) || translationStates.indexOf(s.state) < read) return
+          pairs.push({ source: { text: s.text, placeholders: s.placeholders }, target: { text: s.target, placeholders: [...s.placeholders, ...s.extra] }, before: after.segments[i - 1]?.text ?? '', after: after.segments[i + 1]?.text ?? '', origin, at: now })
+        })
+      }
+    }
+  }
+  const step = begun ?? (async () => (saved.step ??= await beginStep(tx, title, person.id, now)))
+  for (const [kind, ofKind] of targets) await unitKinds[kind]!.write(tx, setup, person, ofKind, edition, step, now)
+  await writeKeptUnits(tx.db, keeping, edition.language)
+  await remember(tx.db, pairs, { from: setup.source, to: edition.language, personId: person.id })
+  return saved
+}
+
+function changed(texts: UnitTexts, found: UnitSegments, change: Exclude<UnitChange, { target: Value | null }>): (UnitSegments & Pick<ReturnType<typeof changeSegments>, 'refused'>) | undefined {
+  if ('segments' in change) return { ...found, ...changeSegments(found.segments, change.segments) }
+  const recut = 'join' in change ? joinSegments(texts, found, change.join) : splitSegment(texts, found, change.split.index, change.split.at)
+  return recut && { ...recut, refused: [] }
+}

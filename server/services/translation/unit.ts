@@ -1,0 +1,44 @@
+import type { AttributeTypeName, Value } from '@core/attributes/attribute'
+import type { TranslationState } from '@core/translation/state'
+import type { Db, Tx } from '../../db/connect'
+import type { StoredSetup } from '../../db/queries/setup'
+import type { Person } from '../permission'
+
+/** One translatable text of a record: its source, its target in a language, how far that is. */
+export interface Unit {
+  unit: string
+  label: string
+  type: AttributeTypeName
+  /** The storefront of the source's scope, if it has one. */
+  storefront: string | null
+  /** The field whose house style holds; '' where none is of its own. */
+  field: string
+  /** What a translator should know: where a shopper meets it. */
+  note: string
+  source: Value
+  target: Value | null
+  /** Where the edition shows another language's text instead: which, and the text. */
+  borrowed: { language: string; value: Value } | null
+  state: TranslationState | null
+  stale: boolean
+  /** The source that the target was made from, where that has changed since. */
+  madeFrom: Value | null
+}
+
+export interface RecordUnits { title: string; units: Unit[] }
+
+/** The edition that is translated, with the languages that count for it beside its own, nearest first. */
+export interface TargetEdition { storefront: string; language: string; counting: readonly string[] }
+
+/** A target to write; null clears it. */
+export interface TargetChange { unit: string; target: Value | null; state: TranslationState }
+
+/** One kind of record that has texts to translate. Adding one is adding an entry of this shape to the registry. */
+export interface UnitKind {
+  /** Of these records that exist, by id: the units in the edition's language. A few queries whatever their number. */
+  units(db: Db, setup: StoredSetup, ids: readonly string[], edition: TargetEdition): Promise<Map<string, RecordUnits>>
+  /** Keeps others from changing the records until the transaction ends. */
+  lock(tx: Tx, ids: readonly string[]): Promise<void>
+  /** Writes targets of several records under one step, which is begun with the first. Throws a 422 problem where one does not fit. */
+  write(tx: Tx, setup: StoredSetup, person: Person, changes: ReadonlyMap<string, readonly TargetChange[]>, edition: TargetEdition, step: () => Promise<number>, now: number): Promise<void>
+}
