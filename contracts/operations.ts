@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import { bulkChange } from './bulk'
+import type { Operation } from './operation'
 import { feedRecord } from './feeds'
 import { mediaQuery, mediaRecord, pictureBatchBody, renditionQuery, uploadMediaQuery } from './media'
 import { importQuery, mappingBody } from './imports'
@@ -12,21 +13,8 @@ import { clothBody, clothRowsBody, portionBody, trialBody } from './readiness'
 import { reworkBody } from './rework'
 import { sameTextsBody } from './search'
 import { cellsBody, offeredBody, sheetBody } from './sheet'
+import { translationOperations } from './translation'
 import { copyBody, newProductBody, variantsBody } from './variants'
-
-/** One call of the HTTP interface: what validates it also describes it. */
-export interface Operation {
-  method: 'get' | 'post' | 'put' | 'patch' | 'delete'
-  path: string
-  summary: string
-  /** What a person must be allowed to do; null where nobody has to be signed in. */
-  action: 'read' | 'edit-products' | 'edit-content' | 'edit-types' | 'import' | 'set-up' | 'translate' | null
-  query?: Joi.ObjectSchema
-  body?: Joi.Schema
-  bodyType?: string
-  /** Headers that matter, with what they do. */
-  headers?: Record<string, string>
-}
 
 const moment = Joi.string().isoDate().description('An RFC 3339 moment; now without it.')
 const storefront = Joi.string().description('A storefront code.')
@@ -143,12 +131,7 @@ export const operations = {
   waitingSuggestions: { method: 'get', path: '/api/suggestions/waiting', summary: 'How many suggestions wait, and those of work that you started', action: 'read' },
   decideSuggestions: { method: 'post', path: '/api/suggestions/decisions', summary: 'Accept, edit, refuse or reopen suggestions, one or many, as one step', action: 'read', body: decisionBody },
 
-  listUnits: { method: 'get', path: '/api/translations/units', summary: 'The translatable texts of a record, source and target', action: 'read', query: Joi.object({ ...edition, record: Joi.string().pattern(/^(product|piece):.+$/).required() }) },
-  saveUnits: { method: 'put', path: '/api/translations/units', summary: 'Save translations of a record', action: 'read', body: Joi.object({
-    ...edition, record: Joi.string().pattern(/^(product|piece):.+$/).required(),
-    units: Joi.array().min(1).max(500).items(Joi.object({ unit: Joi.string().required(), target: Joi.any().required(), state: Joi.string().valid('initial', 'translated', 'reviewed', 'final'), base: Joi.any().required() })).required(),
-  }) },
-  listWork: { method: 'get', path: '/api/translations/work', summary: 'Records with texts that an edition lacks', action: 'read', query: Joi.object({ ...edition, limit: Joi.number().integer().min(1).max(200).default(100), offset, q: Joi.string().max(200), show: Joi.string().valid('open', 'stale', 'all').default('open') }) },
+  ...translationOperations,
 
   recordHistory: { method: 'get', path: '/api/history/{kind}/{code}', summary: 'What was changed in a piece, an assignment or a part of the set-up, newest first', action: 'read' },
   putRecordBack: { method: 'post', path: '/api/history/{kind}/{code}/put-back', summary: 'Take a change of a record back', action: 'read', body: Joi.object({ change: Joi.number().integer().required() }) },
@@ -222,4 +205,5 @@ export const operations = {
   putAssignment: { method: 'put', path: '/api/assignments/{code}', summary: 'Write an assignment', action: 'edit-content', body: assignmentRecord, headers: ifMatch },
 } as const satisfies Record<string, Operation>
 
+export type { Operation }
 export type OperationName = keyof typeof operations

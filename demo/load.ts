@@ -20,6 +20,8 @@ import { storage } from '@server/storage/storage'
 import { assignments, blockKinds, campaigns, pieces, questions, questionSets, specials } from './content'
 import { drawing } from './drawings/draw'
 import { guidePages } from './drawings/guide'
+import { terms } from './content/terms'
+import { rememberTexts } from './memory'
 import { recipes } from './recipes'
 import { fileRows, lines, namesOf, picturesOf } from './rows'
 import { attributes, brands, categories, groups, storefronts, types } from './setup/world'
@@ -107,7 +109,10 @@ export async function loadDemo(people: DemoPerson[]): Promise<void> {
   await put('question-sets', questionSets)
   await put('assignments', assignments)
   await put('recipes', recipes)
+  await put('glossary', terms)
   for (const s of specials) await patchProduct(person, s.sku, '*', { specials: s.prices }, now)
+  const skus = lines.flatMap((line) => line.models.map((m) => `product:${m.sku}`))
+  await rememberTexts([...skus, ...[...questions, ...pieces].map((p) => `piece:${p.code}`)], now)
   // Nobody should have to wait for the worker to see how far things are.
   await lookAfterReadiness(now)
   await judgeDue(Date.now)

@@ -21,6 +21,11 @@ import { judgeDue } from '../services/readiness/due'
 import { judgeBeforeCommit } from '../services/readiness/settle'
 import { refreshFacts } from '../services/refresh-facts'
 import { findSameTexts } from '../services/search/same-texts'
+import { personById } from '../services/session'
+import { Problem } from '../services/problem'
+import { weighWork, type EffortBody } from '../services/translation/effort'
+import { importTranslations } from '../services/translation/exchange-in'
+import { pretranslate, type PretranslateBody } from '../services/translation/machine'
 import { settings } from '../settings'
 
 judgeBeforeCommit()
@@ -93,6 +98,24 @@ export const handlers: Record<JobKind, Handler> = {
   async 'coverage'({ input }, controls) {
     const result = await findCoverage(input as unknown as CoverageBody, Date.now(), controls)
     return { result, total: result.products }
+  },
+  async 'pretranslate'({ input, person_id: personId }, controls) {
+    const report = await pretranslate(input as unknown as PretranslateBody, personId ?? 0, Date.now(), controls)
+    return { result: report, total: report.records }
+  },
+  async 'translation-effort'({ input }, controls) {
+    const result = await weighWork(input as unknown as EffortBody, Date.now(), controls)
+    return { result, total: result.records }
+  },
+  async 'translation-import'({ title, input, person_id: personId }, controls) {
+    try {
+      const report = await importTranslations(path.join(settings().data, 'uploads', String(input.upload)), (await personById(database(), personId ?? 0))!, title, Date.now(), controls)
+      return { result: report, total: report.taken + report.unchanged + report.refusedCount }
+    } catch (e) {
+      // What is wrong with a file is told where it was sent.
+      if (e instanceof Problem) return { result: { problem: e.document() }, total: null }
+      throw e
+    }
   },
   async 'same-texts'({ input }, controls) {
     const report = await findSameTexts(input as unknown as SameTextsBody, controls)

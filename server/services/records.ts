@@ -12,6 +12,7 @@ import { blockKinds } from './records/block-kinds'
 import { campaigns } from './records/campaigns'
 import { attributes } from './records/attributes'
 import { feeds } from './records/feeds'
+import { glossary } from './records/glossary'
 import { houseStyles } from './records/house-styles'
 import { categories } from './records/categories'
 import type { RecordKind } from './records/kind'
@@ -27,7 +28,7 @@ import { storefronts } from './records/storefronts'
 import { types } from './records/types'
 
 /** Every kind of record that travels whole, by its name in the address. */
-export const recordKinds = { attributes, 'product-types': types, categories, storefronts, pieces, assignments, media, lists, feeds, 'house-styles': houseStyles, recipes, 'question-sets': questionSets, 'block-kinds': blockKinds, 'named-rules': namedRules, campaigns } as const
+export const recordKinds = { attributes, 'product-types': types, categories, storefronts, pieces, assignments, media, lists, feeds, 'house-styles': houseStyles, recipes, 'question-sets': questionSets, 'block-kinds': blockKinds, 'named-rules': namedRules, campaigns, glossary } as const
 export type RecordKindName = keyof typeof recordKinds
 
 type Changing = Record<string, unknown>

@@ -62,6 +62,12 @@ export async function personOfSecret(db: Db, secret: string, kind: 'cookie' | 't
   return row && { person: personOf(row.person), token: row.session.token }
 }
 
+/** A person by number, for work that is done in their name. */
+export async function personById(db: Db, id: number): Promise<Person | undefined> {
+  const [row] = await db.select().from(t.person).where(eq(t.person.id, id))
+  return row && personOf(row)
+}
+
 /** Ends a session. */
 export async function signOut(secret: string): Promise<void> {
   await database().delete(t.session).where(eq(t.session.hash, digest(secret)))

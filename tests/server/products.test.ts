@@ -7,7 +7,8 @@ const { importProducts } = await import('@server/services/import-products')
 const { database } = await import('@server/db/connect')
 const { getFacts, getProduct, getResolved, patchProduct, productHistory, putBack } = await import('@server/services/products')
 const { listForEdition } = await import('@server/services/list-products')
-const { listUnits, listWork, saveUnits } = await import('@server/services/translations')
+const { listUnits, saveUnits } = await import('@server/services/translation/desk')
+const { listWork } = await import('@server/services/translation/work')
 const { find } = await import('@server/services/setup')
 
 beforeAll(async () => {
@@ -104,7 +105,7 @@ describe('translating a product', () => {
   it('finds the translation stale when the source changes, with the old source, and current again when it comes back', async () => {
     await change('PE-1', one('summary', 'Keeps 30 litres dry', 'en-GB'))
     expect(await unit('summary')).toMatchObject({ stale: true, state: 'reviewed', madeFrom: 'Keeps 30 L dry', source: 'Keeps 30 litres dry' })
-    expect((await listWork({ ...edition, limit: 10, offset: 0, show: 'stale' })).items).toMatchObject([{ record: 'product:PE-1', stale: 1, missing: 1 }])
+    expect((await listWork({ ...edition, limit: 10, offset: 0, show: 'stale' }, now)).items).toMatchObject([{ record: 'product:PE-1', stale: 1, missing: 1 }])
     await change('PE-1', one('summary', 'Keeps 30 L dry', 'en-GB'))
     expect(await unit('summary')).toMatchObject({ stale: false, state: 'reviewed' })
   })
@@ -114,12 +115,12 @@ describe('translating a product', () => {
     expect(await unit('summary')).toMatchObject({ stale: false, state: 'final', madeFrom: null })
   })
   it('lists the work with counts, page by page', async () => {
-    const all = await listWork({ ...edition, limit: 2, offset: 0, show: 'all' })
-    const rest = await listWork({ ...edition, limit: 2, offset: 2, show: 'all' })
+    const all = await listWork({ ...edition, limit: 2, offset: 0, show: 'all' }, now)
+    const rest = await listWork({ ...edition, limit: 2, offset: 2, show: 'all' }, now)
     expect(all.count).toBe(3)
     expect([...all.items, ...rest.items].map((w) => [w.record, w.texts, w.missing])).toEqual([['product:G-1', 2, 1], ['product:PE-1', 3, 1], ['product:PE-2', 1, 1]])
     expect(all.total).toEqual({ missing: 3, stale: 0, unread: 2 })
-    expect((await listWork({ ...edition, limit: 9, offset: 0, show: 'open', q: 'suzu' })).items.map((w) => w.record)).toEqual(['product:G-1'])
+    expect((await listWork({ ...edition, limit: 9, offset: 0, show: 'open', q: 'suzu' }, now)).items.map((w) => w.record)).toEqual(['product:G-1'])
   })
   it('does not translate into the source', async () => {
     expect((await problemOf(saveUnits(maren, { storefront: 'uk', language: 'en-GB', record: 'product:PE-1', units: [{ unit: 'attribute:name', target: 'x', base: null }] }, now))).status).toBe(422)

@@ -1,5 +1,5 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
-import { saveUnits } from '../../services/translations'
+import { saveUnits, type SaveBody } from '../../services/translation/desk'
 
-export default endpoint<object, Parameters<typeof saveUnits>[1]>(operations.saveUnits, ({ person, body, now }) => saveUnits(person, body, now))
+export default endpoint<object, SaveBody>(operations.saveUnits, ({ person, body, now }) => saveUnits(person, body, now))

@@ -1,5 +1,7 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
-import { listWork } from '../../services/translations'
+import { listWork, type WorkAsked } from '../../services/translation/work'
 
-export default endpoint<Parameters<typeof listWork>[0]>(operations.listWork, ({ query }) => listWork(query))
+type Query = Omit<WorkAsked, 'kinds'> & { kinds?: string; limit: number; offset: number }
+
+export default endpoint<Query>(operations.listWork, ({ query: { kinds, ...query }, now }) => listWork({ ...query, ...(kinds ? { kinds: kinds.split(',') } : {}) }, now))

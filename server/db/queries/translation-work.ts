@@ -1,69 +1,95 @@
-import { inArray, sql } from 'drizzle-orm'
+import { sql, type SQL } from 'drizzle-orm'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { fold } from '@core/text/fold'
-import { isStale } from '@core/translation/state'
 import type { Db } from '../connect'
-import * as t from '../schema'
 import type { StoredSetup } from './setup'
 
-interface Counted {
-  record: string
-  title: string
-  texts: number
-  missing: number
-  stale: number
-  unread: number
+/** What a record has and lacks in an edition. */
+export interface Counts { texts: number; missing: number; stale: number; unread: number }
+
+export interface Counted extends Counts { record: string; title: string; person: string | null; due: string | null }
+
+/** What is shown of records: what lacks something, one lack alone, or everything. */
+export const shownWork = ['open', 'missing', 'stale', 'unread', 'all'] as const
+export type ShownWork = (typeof shownWork)[number]
+
+/** Whether a record is shown. */
+export const isShown = (c: Counts, show: ShownWork): boolean => show === 'all' || (show === 'open' ? c.missing + c.stale > 0 : c[show] > 0)
+
+export interface WorkQuery {
+  storefront: string
+  language: string
+  /** Languages whose texts count for the edition beside its own. */
+  counting: readonly string[]
+  show: ShownWork
+  q?: string | undefined
+  /** Roots, where only some are asked for. */
+  roots?: readonly number[] | undefined
+  person?: number | undefined
+  /** Due on this day or before. */
+  due?: string | undefined
+  now: number
 }
 
-const unread = (state: string | undefined) => state === 'initial' || state === 'translated'
+const shown: Record<ShownWork, SQL> = { open: sql`missing + stale > 0`, missing: sql`missing > 0`, stale: sql`stale > 0`, unread: sql`unread > 0`, all: sql`true` }
 
-/** The pieces that have a source text for a storefront, with what a language lacks of them: two queries, whatever their number. */
-export async function pieceWork(db: Db, setup: StoredSetup, storefront: string, language: string): Promise<Counted[]> {
-  const shop = setup.storefrontIds.get(storefront)!
-  const pieces = await db.select({ id: t.piece.id, code: t.piece.code, name: t.piece.name }).from(t.piece).orderBy(t.piece.code)
-  const texts = await db.select().from(t.pieceText).where(inArray(t.pieceText.language, [setup.source, language]))
-  const key = (pieceId: number, storefrontId: number) => `${pieceId}/${storefrontId}`
-  const targets = new Map(texts.filter((x) => x.language === language).map((x) => [key(x.pieceId, x.storefrontId), x]))
-  const byPiece = new Map<number, Counted>(pieces.map((p) => [p.id, { record: `piece:${p.code}`, title: p.name, texts: 0, missing: 0, stale: 0, unread: 0 }]))
-  for (const source of texts) {
-    if (source.language !== setup.source || (source.storefrontId !== 0 && source.storefrontId !== shop)) continue
-    const target = targets.get(key(source.pieceId, source.storefrontId))
-    const count = byPiece.get(source.pieceId)!
-    for (const part of ['title', 'body'] as const) {
-      if (source[part] === '') continue
-      count.texts++
-      const mark = target?.states[part]
-      if (!target?.[part]) count.missing++
-      else if (isStale(mark?.sourceHash ?? null, source[part])) count.stale++
-      if (target?.[part] && unread(mark?.state)) count.unread++
-    }
-  }
-  return [...byPiece.values()].filter((c) => c.texts > 0)
-}
+/** The numbers of the attributes whose texts are translated. */
+export const translatedAttributes = (setup: StoredSetup): number[] => [...setup.attributes.values()].filter((a) => a.translatable && attributeTypes[a.type].isText).map((a) => setup.attributeIds.get(a.code)!)
 
-/** The same of products, counted, filtered and cut to a page by the database. */
-export async function productWork(db: Db, setup: StoredSetup, q: { storefront: string; language: string; show: 'open' | 'stale' | 'all'; q?: string; limit: number; offset: number }) {
+/** Whether a root `p` is sold in a storefront at a moment. */
+const inRange = (shop: number, now: number) => sql`(p.range = '[]'::jsonb or exists (select 1 from fact_range g where g.root_id = p.root_id and g.storefront_id = ${shop} and (g.from_at is null or g.from_at <= ${new Date(now).toISOString()}::timestamptz) and (g.to_at is null or g.to_at > ${new Date(now).toISOString()}::timestamptz)))`
+
+/** By product: how many of its texts an edition has, lacks, has from an older source, has unread. */
+function counted(setup: StoredSetup, q: WorkQuery): SQL {
   const shop = setup.storefrontIds.get(q.storefront)!
+  return sql`
+    select s.product_id, count(*)::int as texts,
+      count(*) filter (where t.value is null and not exists (select 1 from value b where b.product_id = s.product_id and b.attribute_id = s.attribute_id and b.storefront_id = s.storefront_id and b.language = any(${sql.param([...q.counting])}::text[])))::int as missing,
+      count(*) filter (where t.source_hash <> s.hash)::int as stale, count(*) filter (where t.state in ('initial', 'translated'))::int as unread
+    from value s join product p on p.id = s.product_id
+      left join value t on t.product_id = s.product_id and t.attribute_id = s.attribute_id and t.storefront_id = s.storefront_id and t.language = ${q.language}
+    where s.language = ${setup.source} and s.storefront_id in (0, ${shop}) and s.attribute_id = any(${sql.param(translatedAttributes(setup))}::smallint[]) and ${inRange(shop, q.now)}
+      ${q.roots ? sql`and p.root_id = any(${sql.param([...q.roots])}::int[])` : sql``}
+    group by s.product_id`
+}
+
+/** The work on products, counted, filtered and cut to a page by the database; and what all of them lack. */
+export async function productWork(db: Db, setup: StoredSetup, q: WorkQuery & { limit: number; offset: number }): Promise<{ items: Counted[]; count: number; total: Counts }> {
   const name = setup.attributeIds.get('name') ?? 0
-  const ids = [...setup.attributes.values()].filter((a) => a.translatable && attributeTypes[a.type].isText).map((a) => setup.attributeIds.get(a.code)!)
   const like = q.q ? `%${fold(q.q).replace(/[\\%_]/g, '\\$&')}%` : null
-  const shown = q.show === 'all' ? sql`true` : q.show === 'stale' ? sql`stale > 0` : sql`missing + stale > 0`
-  const found = like === null ? sql`true` : sql`(sku_folded like ${like} or root_id in (select f.root_id from fact f where f.attribute_id = ${name} and f.txt like ${like}))`
-  const { rows } = await db.execute<{ sku: string | null; title: string | null; texts: number; missing: number; stale: number; unread: number; count: number; kind: string } & Record<string, unknown>>(sql`
-    with counted as materialized (
-      select s.product_id, count(*)::int as texts, count(*) filter (where t.value is null)::int as missing,
-        count(*) filter (where t.source_hash <> s.hash)::int as stale, count(*) filter (where t.state in ('initial', 'translated'))::int as unread
-      from value s left join value t on t.product_id = s.product_id and t.attribute_id = s.attribute_id and t.storefront_id = s.storefront_id and t.language = ${q.language}
-      where s.language = ${setup.source} and s.storefront_id in (0, ${shop}) and s.attribute_id = any(${sql.param(ids)}::smallint[])
-      group by s.product_id),
-    wanted as materialized (select p.id, p.sku, c.texts, c.missing, c.stale, c.unread from counted c join product p on p.id = c.product_id where ${shown} and ${found}),
+  const found = like === null ? sql`true` : sql`(p.sku_folded like ${like} or p.root_id in (select f.root_id from fact f where f.attribute_id = ${name} and f.txt like ${like}))`
+  const { rows } = await db.execute<{ sku: string | null; title: string | null; person: string | null; due: string | null; count: number; kind: string } & Counts & Record<string, unknown>>(sql`
+    with counted as materialized (${counted(setup, q)}),
+    wanted as materialized (
+      select p.id, p.sku, c.texts, c.missing, c.stale, c.unread, w.person_id, w.due from counted c join product p on p.id = c.product_id
+        left join work_share w on w.record = 'product:' || p.sku and w.language = ${q.language}
+      where ${shown[q.show]} and ${found} and (${q.person ?? null}::int is null or w.person_id = ${q.person ?? null}::int) and (${q.due ?? null}::date is null or w.due <= ${q.due ?? null}::date)),
     page as (select * from wanted order by sku limit ${q.limit} offset ${q.offset})
-    select 'total' as kind, null as sku, null as title, 0 as texts, coalesce(sum(missing), 0)::int as missing, coalesce(sum(stale), 0)::int as stale, coalesce(sum(unread), 0)::int as unread, (select count(*)::int from wanted) as count from counted
-    union all (select 'row', w.sku, (select v.value #>> '{}' from value v where v.product_id = w.id and v.attribute_id = ${name} and v.language = ${setup.source} and v.storefront_id = 0), w.texts, w.missing, w.stale, w.unread, 0
-      from page w order by w.sku)`)
+    select 'total' as kind, null as sku, null as title, null as person, null as due, coalesce(sum(texts), 0)::int as texts, coalesce(sum(missing), 0)::int as missing, coalesce(sum(stale), 0)::int as stale, coalesce(sum(unread), 0)::int as unread, (select count(*)::int from wanted) as count from counted
+    union all (select 'row', w.sku, (select v.value #>> '{}' from value v where v.product_id = w.id and v.attribute_id = ${name} and v.language = ${setup.source} and v.storefront_id = 0), h.name, w.due::text, w.texts, w.missing, w.stale, w.unread, 0
+      from page w left join person h on h.id = w.person_id order by w.sku)`)
   const [total, ...page] = rows
+  const counts = ({ texts, missing, stale, unread }: Counts): Counts => ({ texts, missing, stale, unread })
   return {
-    items: page.map((r): Counted => ({ record: `product:${r.sku!}`, title: r.title ?? r.sku!, texts: r.texts, missing: r.missing, stale: r.stale, unread: r.unread })),
-    count: total!.count, total: { missing: total!.missing, stale: total!.stale, unread: total!.unread },
+    items: page.map((r) => ({ record: `product:${r.sku!}`, title: r.title ?? r.sku!, person: r.person, due: r.due, ...counts(r) })),
+    count: total!.count, total: counts(total!),
   }
+}
+
+/** The products with work in an edition, in SKU order. */
+export async function productsWithWork(db: Db, setup: StoredSetup, q: WorkQuery): Promise<string[]> {
+  const { rows } = await db.execute<{ sku: string }>(sql`with counted as (${counted(setup, q)}) select p.sku from counted c join product p on p.id = c.product_id where ${shown[q.show]} order by p.sku`)
+  return rows.map((r) => r.sku)
+}
+
+/** How far the texts of products are in an edition: by state, and how many are stale. Borrowed ones count as `borrowed`. */
+export async function productProgress(db: Db, setup: StoredSetup, q: WorkQuery): Promise<Record<string, number>> {
+  const shop = setup.storefrontIds.get(q.storefront)!
+  const { rows } = await db.execute<{ state: string; n: number }>(sql`
+    select case when t.value is null then case when b.value is null then 'missing' else 'borrowed' end when t.source_hash <> s.hash then 'stale' else coalesce(t.state, 'final') end as state, count(*)::int as n
+    from value s join product p on p.id = s.product_id
+      left join value t on t.product_id = s.product_id and t.attribute_id = s.attribute_id and t.storefront_id = s.storefront_id and t.language = ${q.language}
+      left join lateral (select 1 as value from value b where t.value is null and b.product_id = s.product_id and b.attribute_id = s.attribute_id and b.storefront_id = s.storefront_id and b.language = any(${sql.param([...q.counting])}::text[]) limit 1) b on true
+    where s.language = ${setup.source} and s.storefront_id in (0, ${shop}) and s.attribute_id = any(${sql.param(translatedAttributes(setup))}::smallint[]) and ${inRange(shop, q.now)} group by 1`)
+  return Object.fromEntries(rows.map((r) => [r.state, r.n]))
 }

@@ -4,10 +4,11 @@ import { writeXliff2 } from '@core/translation/exchange/xliff-2-write'
 import { createXliffReader } from '@core/translation/exchange/xliff-read'
 import { createTmxReader, writeTmx, type TmxPair } from '@core/translation/exchange/tmx'
 import { glossaryColumns, glossaryRow, readGlossary } from '@core/translation/exchange/glossary-csv'
+import type { Placeholder } from '@core/translation/coded'
 import type { ExchangeRecord } from '@core/translation/exchange/unit'
 
 const languages = { source: 'en-GB', target: 'de-DE' }
-const placeholders = [{ n: 1, tag: 'strong', attributes: {}, alone: false }, { n: 2, tag: 'data', attributes: { value: 'attribute:weight' }, alone: true }]
+const placeholders: Placeholder[] = [{ n: 1, tag: 'strong', attributes: {}, alone: false }, { n: 2, tag: 'data', attributes: { value: 'attribute:weight' }, alone: true }]
 const records: ExchangeRecord[] = [{
   record: 'product:TW-1', title: 'Bag & more', units: [{
     unit: 'attribute:description', label: 'Description', notes: ['Shown on the page'], terms: [{ term: 'bag', translation: 'Tasche', note: '' }],

@@ -1,0 +1,7 @@
+import { operations } from '@contracts/operations'
+import { version } from '../../../package.json'
+import { endpoint } from '../../http/endpoint'
+import { sendExport } from '../../http/send-export'
+import { exportMemory } from '../../services/translation/memory-files'
+
+export default endpoint<{ from?: string; to?: string }>(operations.exportMemory, ({ event, query, now }) => sendExport(event, exportMemory(query, now, version)))

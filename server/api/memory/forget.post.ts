@@ -1,0 +1,6 @@
+import { operations } from '@contracts/operations'
+import { database } from '../../db/connect'
+import { endpoint } from '../../http/endpoint'
+import { forget } from '../../services/translation/memory'
+
+export default endpoint<object, { ids: number[] }>(operations.forgetPairs, async ({ body }) => ({ forgotten: await forget(database(), body.ids) }))

@@ -1,0 +1,7 @@
+import { operations } from '@contracts/operations'
+import { version } from '../../../package.json'
+import { endpoint } from '../../http/endpoint'
+import { sendExport } from '../../http/send-export'
+import { exportTranslations, type ExportTranslationsBody } from '../../services/translation/exchange-out'
+
+export default endpoint<object, ExportTranslationsBody>(operations.exportTranslations, async ({ event, body, now }) => sendExport(event, await exportTranslations(body, now, version)))

@@ -1,0 +1,28 @@
+import type { Placeholder } from '@core/translation/coded'
+import { database } from '../../db/connect'
+import { loadSetup } from '../../db/queries/setup'
+import { require, type Person } from '../permission'
+import { notFitting, notFound } from '../problem'
+import { correctPair, findMatches, type Match } from './memory'
+
+export interface MatchesQuery { source: string; from?: string; to: string; placeholders?: string; before?: string; after?: string; limit: number }
+
+/** The best matches of one source. Throws a 422 problem where its placeholders cannot be read. */
+export async function matchesOf(q: MatchesQuery): Promise<Match[]> {
+  let placeholders: Placeholder[] = []
+  try {
+    if (q.placeholders) placeholders = (JSON.parse(q.placeholders) as Placeholder[]).map((p) => ({ n: Number(p.n), tag: String(p.tag), attributes: { ...p.attributes }, alone: p.alone === true }))
+  } catch {
+    throw notFitting('The placeholders cannot be read as JSON.', [{ path: 'placeholders', message: 'A list of {n, tag, attributes, alone}, as the units of a record have them.' }])
+  }
+  const db = database()
+  const from = q.from ?? (await loadSetup(db)).source
+  return (await findMatches(db, [{ text: q.source, placeholders, before: q.before ?? '', after: q.after ?? '' }], { from, to: q.to, most: q.limit }))[0]!
+}
+
+/** Gives a pair another target. Throws 404 where there is no such pair. */
+export async function correct(person: Person, id: number, target: string): Promise<{ id: number }> {
+  require(person, 'translate')
+  if (!(await correctPair(database(), id, target, person.id))) throw notFound('such pair')
+  return { id }
+}

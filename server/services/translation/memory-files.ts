@@ -1,0 +1,79 @@
+import { createReadStream } from 'node:fs'
+import { unlink } from 'node:fs/promises'
+import { sql } from 'drizzle-orm'
+import { canonicalTag } from '@core/language/chain'
+import { brokenPlaceholders, renumber, type Placeholder } from '@core/translation/coded'
+import { createTmxReader, writeTmx, type TmxPair } from '@core/translation/exchange/tmx'
+import { ExchangeFileError } from '@core/translation/exchange/unit'
+import { database, inTransaction } from '../../db/connect'
+import type { ExportedFile } from '../export-products'
+import type { Person } from '../permission'
+import { notFitting } from '../problem'
+import { remember, type NewPair } from './memory'
+
+export interface MemoryImportReport { read: number; added: number; replaced: number; refused: { pair: number; reason: string }[] }
+
+const pairsAtOnce = 1000
+
+/**
+ * Takes pairs from a TMX file into the memory, in one transaction: all but those that hold nothing or whose placeholders are
+ * broken. The source's numbering holds for both sides. Throws a 422 problem where the file cannot be read.
+ */
+export async function importMemory(file: string, person: Person, now: number): Promise<MemoryImportReport> {
+  const reader = createTmxReader()
+  const report: MemoryImportReport = { read: 0, added: 0, replaced: 0, refused: [] }
+  return inTransaction(async (tx) => {
+    let waiting: TmxPair[] = []
+    const take = async () => {
+      const groups = new Map<string, NewPair[]>()
+      for (const p of waiting) {
+        report.read++
+        const [from, to] = [canonicalTag(p.languages.source), canonicalTag(p.languages.target)]
+        const why = !from || !to ? `“${p.languages.source}” to “${p.languages.target}” are no two languages.` : p.source.text.trim() === '' || p.target.text.trim() === '' ? 'One side is empty.'
+          : brokenPlaceholders(p.source.text, p.source.placeholders).length + brokenPlaceholders(p.target.text, p.target.placeholders).length > 0 ? 'Formatting opens and does not close, or the other way round.' : undefined
+        if (why) {
+          if (report.refused.length < 1000) report.refused.push({ pair: report.read, reason: why })
+          continue
+        }
+        const target = renumber(p.target, p.source.placeholders)
+        const list = groups.get(`${from} ${to}`) ?? []
+        groups.set(`${from} ${to}`, list)
+        list.push({ source: p.source, target: { text: target.text, placeholders: [...p.source.placeholders, ...target.extra] }, before: p.before ?? '', after: p.after ?? '', origin: p.origin || 'file', at: p.at ?? now })
+      }
+      waiting = []
+      for (const [languages, pairs] of groups) {
+        const [from, to] = languages.split(' ') as [string, string]
+        const added = await remember(tx.db, pairs, { from, to, personId: person.id })
+        report.added += added
+        report.replaced += pairs.length - added
+      }
+    }
+    try {
+      for await (const chunk of createReadStream(file, { encoding: 'utf8' })) {
+        waiting.push(...reader.write(chunk as string))
+        if (waiting.length >= pairsAtOnce) await take()
+      }
+      waiting.push(...reader.end())
+      await take()
+    } catch (e) {
+      if (e instanceof ExchangeFileError) throw notFitting(`${e.message}${e.line === null ? '' : ` (line ${e.line})`} Nothing has been changed.`)
+      throw e
+    }
+    return report
+  }).finally(() => unlink(file).catch(() => undefined))
+}
+
+/** The memory of a pair of languages, or all of it, as TMX. */
+export function exportMemory(q: { from?: string; to?: string }, now: number, version: string): ExportedFile {
+  async function* pairs(): AsyncGenerator<TmxPair> {
+    for (let last = 0; ;) {
+      const { rows } = await database().execute<{ id: number; source: string; sp: Placeholder[]; target: string; tp: Placeholder[]; sl: string; tl: string; before: string; after: string; origin: string; changed: Date } & Record<string, unknown>>(sql`
+        select id, source, source_placeholders as sp, target, target_placeholders as tp, source_language as sl, target_language as tl, before, after, origin, changed from memory_pair
+        where id > ${last} and (${q.from ?? null}::text is null or source_language = ${q.from ?? null}) and (${q.to ?? null}::text is null or target_language = ${q.to ?? null}) order by id limit 2000`)
+      for (const r of rows) yield { source: { text: r.source, placeholders: r.sp }, target: { text: r.target, placeholders: r.tp }, languages: { source: r.sl, target: r.tl }, before: r.before, after: r.after, origin: r.origin, at: new Date(r.changed).getTime() }
+      if (rows.length < 2000) return
+      last = Number(rows.at(-1)!.id)
+    }
+  }
+  return { name: `memory-${new Date(now).toISOString().slice(0, 10)}.tmx`, type: 'application/x-tmx+xml; charset=utf-8', chunks: writeTmx(pairs(), q.from ?? '*all*', version) }
+}

@@ -1,0 +1,155 @@
+import { sql } from 'drizzle-orm'
+import { fold } from '@core/text/fold'
+import { database, type Db } from '../../db/connect'
+import { rootIdsOf } from '../../db/queries/reach'
+import { loadSetup, type StoredSetup } from '../../db/queries/setup'
+import { isShown, productProgress, productWork, productsWithWork, type Counted, type Counts, type ShownWork, type WorkQuery } from '../../db/queries/translation-work'
+import { require, type Person } from '../permission'
+import { filterOf, lensOf } from '../reach/reach'
+import { targetEdition } from './desk'
+import { splitRecord, unitsOfRecords } from './kinds'
+import { labelCodes } from './label-records'
+import { labelKinds } from './label-texts'
+import type { TargetEdition, Unit } from './unit'
+
+export interface WorkAsked {
+  storefront: string
+  language: string
+  show: ShownWork
+  q?: string
+  /** Kinds of record; all of them without. */
+  kinds?: string[]
+  /** Of products: a condition. */
+  filter?: unknown
+  category?: string
+  /** Pieces of a campaign's assignments alone. */
+  campaign?: string
+  person?: number
+  due?: string
+}
+
+/** How many texts stand how. A borrowed text is there. */
+export function countUnits(units: readonly Unit[]): Counts {
+  const out = { texts: units.length, missing: 0, stale: 0, unread: 0 }
+  for (const u of units) {
+    if (u.target === null && u.borrowed === null) out.missing++
+    if (u.stale) out.stale++
+    if (u.target !== null && (u.state === 'initial' || u.state === 'translated')) out.unread++
+  }
+  return out
+}
+
+async function pieceCodes(db: Db, campaign: string | undefined): Promise<string[]> {
+  const { rows } = await db.execute<{ code: string }>(campaign === undefined ? sql`select code from piece order by code`
+    : sql`select p.code from piece p where exists (select 1 from assignment a where a.limits ->> 'campaign' = ${campaign} and (p.code = any(a.pieces) or exists (select 1 from question_set q where q.code = any(a.sets) and p.code = any(q.questions)))) order by p.code`)
+  return rows.map((r) => r.code)
+}
+
+/** The addresses of all records of some kinds but products. A campaign has nothing but pieces. */
+async function otherRecords(db: Db, setup: StoredSetup, asked: Pick<WorkAsked, 'kinds' | 'campaign' | 'storefront'>): Promise<string[]> {
+  const wanted = (kind: string) => !asked.kinds || asked.kinds.includes(kind)
+  const out = wanted('piece') ? (await pieceCodes(db, asked.campaign)).map((c) => `piece:${c}`) : []
+  if (asked.campaign !== undefined) return out
+  for (const kind of Object.keys(labelKinds)) if (wanted(kind)) out.push(...(await labelCodes(db, setup, kind, asked.storefront)).map((c) => `${kind}:${c}`))
+  return out
+}
+
+const wantsProducts = (asked: WorkAsked) => (!asked.kinds || asked.kinds.includes('product')) && asked.campaign === undefined
+
+async function productQuery(db: Db, setup: StoredSetup, edition: TargetEdition, asked: WorkAsked, now: number): Promise<WorkQuery> {
+  const filter = asked.category === undefined ? asked.filter : { all: [{ field: 'category', is: 'equals', value: asked.category }, ...(asked.filter ? [asked.filter] : [])] }
+  const roots = filter === undefined ? undefined : await rootIdsOf(db, setup, filterOf(setup, filter), lensOf(setup, { storefront: asked.storefront }, now))
+  return { storefront: edition.storefront, language: edition.language, counting: edition.counting, show: asked.show, q: asked.q, roots, person: asked.person, due: asked.due, now }
+}
+
+/** Records with texts to translate into an edition's language: those that hold few, by kind and code, then products by SKU. */
+export async function listWork(asked: WorkAsked & { limit: number; offset: number }, now: number) {
+  const db = database()
+  const setup = await loadSetup(db)
+  const edition = targetEdition(setup, asked.storefront, asked.language)
+  // A question about products alone finds nothing else.
+  const records = asked.filter === undefined && asked.category === undefined ? await otherRecords(db, setup, asked) : []
+  const [units, shares] = [await unitsOfRecords(db, setup, records, edition), await sharesOf(db, asked.language)]
+  const total: Counts = { texts: 0, missing: 0, stale: 0, unread: 0 }
+  const add = (c: Counts) => { for (const k of ['texts', 'missing', 'stale', 'unread'] as const) total[k] += c[k] }
+  const wanted: Counted[] = []
+  for (const record of records) {
+    const found = units.get(record)
+    if (!found || found.units.length === 0) continue
+    const counts = countUnits(found.units)
+    add(counts)
+    const share = shares.get(record)
+    if (!isShown(counts, asked.show) || (asked.q && !fold(`${record} ${found.title}`).includes(fold(asked.q)))) continue
+    if ((asked.person !== undefined && share?.personId !== asked.person) || (asked.due !== undefined && !(share?.due && share.due <= asked.due))) continue
+    wanted.push({ record, title: found.title, ...counts, person: share?.name ?? null, due: share?.due ?? null })
+  }
+  const here = wanted.slice(asked.offset, asked.offset + asked.limit)
+  if (!wantsProducts(asked)) return { items: here, count: wanted.length, total }
+  const products = await productWork(db, setup, { ...await productQuery(db, setup, edition, asked, now), offset: Math.max(0, asked.offset - wanted.length), limit: asked.limit - here.length })
+  add(products.total)
+  return { items: [...here, ...products.items], count: wanted.length + products.count, total }
+}
+
+/** The addresses of the records that a question about the work finds, products by SKU last. */
+export async function recordsOfWork(db: Db, setup: StoredSetup, asked: WorkAsked, now: number): Promise<string[]> {
+  const edition = targetEdition(setup, asked.storefront, asked.language)
+  const records = asked.filter === undefined && asked.category === undefined ? await otherRecords(db, setup, asked) : []
+  const units = await unitsOfRecords(db, setup, records, edition)
+  const others = records.filter((r) => units.has(r) && isShown(countUnits(units.get(r)!.units), asked.show))
+  const products = wantsProducts(asked) ? await productsWithWork(db, setup, await productQuery(db, setup, edition, asked, now)) : []
+  const found = [...others, ...products.map((sku) => `product:${sku}`)]
+  if (asked.person === undefined && asked.due === undefined) return found
+  const shares = await sharesOf(db, asked.language)
+  return found.filter((r) => {
+    const s = shares.get(r)
+    return s !== undefined && (asked.person === undefined || s.personId === asked.person) && (asked.due === undefined || (s.due !== null && s.due <= asked.due))
+  })
+}
+
+async function sharesOf(db: Db, language: string) {
+  const { rows } = await db.execute<{ record: string; person_id: number; name: string; due: string | null }>(sql`select w.record, w.person_id, p.name, w.due::text from work_share w join person p on p.id = w.person_id where w.language = ${language}`)
+  return new Map(rows.map((r) => [r.record, { personId: r.person_id, name: r.name, due: r.due }]))
+}
+
+/** Gives records to a person, with a day on which they are due; nobody takes them back. */
+export async function shareWork(person: Person, body: { language: string; records: string[]; person: number | null; due: string | null }): Promise<{ records: number }> {
+  require(person, 'translate', body.language)
+  body.records.forEach(splitRecord)
+  const list = sql.param(body.records)
+  const db = database()
+  if (body.person === null) await db.execute(sql`delete from work_share where language = ${body.language} and record = any(${list}::text[])`)
+  else {
+    await db.execute(sql`insert into work_share (record, language, person_id, due) select r, ${body.language}, ${body.person}, ${body.due}::date from unnest(${list}::text[]) as r
+      on conflict (record, language) do update set person_id = excluded.person_id, due = excluded.due`)
+  }
+  return { records: body.records.length }
+}
+
+/** Who can be given work: everybody who may translate into a language. */
+export async function translators(language: string): Promise<{ id: number; name: string }[]> {
+  const { rows } = await database().execute<{ id: number; name: string }>(sql`select id, name from person where role <> 'translator' or ${language} = any(languages) order by name`)
+  return rows
+}
+
+/** How far each edition is: texts by state, of products and of everything else. */
+export async function progress(now: number) {
+  const db = database()
+  const setup = await loadSetup(db)
+  const items = []
+  for (const s of setup.storefronts.values()) {
+    const others = await otherRecords(db, setup, { storefront: s.code })
+    for (const e of s.editions.filter((x) => x.language !== setup.source)) {
+      const edition = targetEdition(setup, s.code, e.language)
+      const states = await productProgress(db, setup, { ...edition, show: 'all', now })
+      for (const { units } of (await unitsOfRecords(db, setup, others, edition)).values()) {
+        for (const u of units) {
+          const state = u.target === null ? (u.borrowed === null ? 'missing' : 'borrowed') : u.stale ? 'stale' : u.state ?? 'final'
+          states[state] = (states[state] ?? 0) + 1
+        }
+      }
+      items.push({ storefront: s.code, language: e.language, asks: e.asks, states })
+    }
+  }
+  return { items }
+}
+
