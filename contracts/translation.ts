@@ -37,13 +37,13 @@ export const saveUnitsBody = Joi.object({ ...edition, record: recordAddress.requ
 /** What is asked of the list of work; lists come as words with commas between. */
 export const workQuery = {
   ...edition, q: Joi.string().max(200), show: Joi.string().valid('open', 'missing', 'stale', 'unread', 'all').default('open'), kinds: Joi.string().max(200).description('Kinds of record, with commas between; all without.'),
-  category: code, campaign: code, person: Joi.number().integer(), due: Joi.string().isoDate().pattern(/^\d{4}-\d\d-\d\d$/, 'a date'),
+  category: code, campaign: code, page: Joi.string().max(64).description('A SKU: the texts that its page uses.'), person: Joi.number().integer(), due: Joi.string().isoDate().pattern(/^\d{4}-\d\d-\d\d$/, 'a date'),
 }
 
 /** The same where it comes in a body, with a condition over products. */
 export const workBody = {
   target: Joi.object(edition).required(), filter: Joi.any().description('A condition over products.'), show: Joi.string().valid('open', 'missing', 'stale', 'unread', 'all').default('all'),
-  kinds: Joi.array().items(Joi.string().max(40)).description('Kinds of record; all without, or products alone where a filter is given.'), category: code, campaign: code, person: Joi.number().integer(), due: Joi.string().isoDate(),
+  kinds: Joi.array().items(Joi.string().max(40)).description('Kinds of record; all without, or products alone where a filter is given.'), category: code, campaign: code, page: Joi.string().max(64), person: Joi.number().integer(), due: Joi.string().isoDate(),
   records: Joi.array().items(recordAddress).max(10_000).description('These records alone.'),
 }
 
@@ -61,6 +61,7 @@ export const translationOperations = {
   shareWork: { method: 'post', path: '/api/translations/shares', summary: 'Give records to a person, with a day on which they are due', action: 'read', body: Joi.object({ language: language.required(), records: Joi.array().items(recordAddress).min(1).max(5000).required(), person: Joi.number().integer().allow(null).required(), due: Joi.string().isoDate().pattern(/^\d{4}-\d\d-\d\d$/, 'a date').allow(null).default(null) }) },
   translators: { method: 'get', path: '/api/translations/translators', summary: 'Who can translate into a language', action: 'read', query: Joi.object({ language: language.required() }) },
   weighWork: { method: 'post', path: '/api/translations/effort', summary: 'Count words and segments, new, matched and repeated, and weigh them; a job is answered (202)', action: 'read', body: Joi.object({ ...workBody, weights: Joi.object().pattern(Joi.string(), Joi.number().min(0).max(10)).description('By band: new, 70, 85, 95, 100, 101, repeated.') }) },
+  checkTranslations: { method: 'post', path: '/api/translations/checks', summary: 'Hold every target against all checks; a job is answered (202), its result has the findings', action: 'read', body: Joi.object(workBody) },
   pretranslate: { method: 'post', path: '/api/translations/pretranslations', summary: 'Fill open segments from the memory, by machine, or both; a job is answered (202)', action: 'read', body: Joi.object({ ...workBody, memoryFrom: Joi.number().integer().min(70).max(101).allow(null).default(85), machine: Joi.boolean().default(true) }) },
   translateSegments: { method: 'post', path: '/api/translations/machine', summary: 'Translate segments by machine, or read them back; nothing is kept', action: 'read', body: Joi.object({ from: language.required(), to: language.required(), segments: Joi.array().items(Joi.object({ text: Joi.string().allow('').max(50_000).required(), placeholders: Joi.array().items(Joi.object().unknown()).default([]) })).min(1).max(200).required() }) },
   exportTranslations: { method: 'post', path: '/api/translations/export', summary: 'Texts as a file for translators, with matches and terms', action: 'read', body: Joi.object({ ...workBody, format: Joi.string().valid(...exchangeFormats).required(), matches: Joi.number().integer().min(0).max(10) }) },

@@ -44,7 +44,7 @@ const type = (code: string, perVariant: string[], defaults: Record<string, Value
 
 const edition = (language: string, ...borrow: string[]): Edition => ({ language, borrow, asks: 'translated' })
 const shop = (code: string, currency: string, timeZone: string, editions: Storefront['editions'], details: 'tabs' | 'accordion' = 'tabs'): Storefront => ({
-  code, name: code.toUpperCase(), currency, timeZone, editions, facts: { phone: '01632 960 118', email: '' }, pages: [],
+  code, name: code.toUpperCase(), currency, timeZone, editions, facts: { phone: '01632 960 118', email: '' }, pages: [], phrases: {}, menu: [],
   layout: plainLayout(details, [{ part: 'description', area: 'details', order: 10, titles: { 'en-GB': 'Description', 'fr-CH': 'Description' } }, { part: 'facts', area: 'details', order: 40, titles: { 'en-GB': 'Facts', 'fr-CH': 'Caractéristiques' } }]),
 })
 

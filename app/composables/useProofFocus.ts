@@ -17,7 +17,10 @@ export function useProofFocus() {
   /** Rises when something was saved that the page may show. */
   const version = useState<number>('proof-version', () => 0)
   const trial = useState<ProofTrial | null>('proof-trial', () => null)
-  return { focus, open, version, trial, refresh: () => { version.value++ } }
+  /** Words to be found and shown on the page; and what somebody chose there: its words, and the piece it stands in. */
+  const sought = useState<string | null>('proof-sought', () => null)
+  const picked = useState<{ words: string; piece: string | null; n: number } | null>('proof-picked', () => null)
+  return { focus, open, version, trial, sought, picked, refresh: () => { version.value++ } }
 }
 
 /** Offers a draft to the proof while the screen is open: the page as it would be with it. Null offers nothing. */

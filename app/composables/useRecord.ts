@@ -11,7 +11,7 @@ const kinds = {
   'lists': { page: 'catalogue/lists', fallback: 'list' },
   'media': { page: 'media', fallback: 'picture' },
   'house-styles': { page: 'settings/house-style', fallback: 'everything' }, 'storefronts': { page: 'settings/storefronts', fallback: 'storefront' },
-  'question-sets': { page: 'questions', fallback: 'questions' }, 'block-kinds': { page: 'settings/block-kinds', fallback: 'block' }, 'campaigns': { page: 'campaigns', fallback: 'campaign' }, 'named-rules': { page: 'rules', fallback: 'rule' },
+  'question-sets': { page: 'questions', fallback: 'questions' }, 'block-kinds': { page: 'settings/block-kinds', fallback: 'block' }, 'campaigns': { page: 'campaigns', fallback: 'campaign' }, 'named-rules': { page: 'rules', fallback: 'rule' }, 'glossary': { page: 'translation/glossary', fallback: 'term' },
 } as const
 
 /** Writes a new record under a code; where that is taken, under the next that is free, which is found by trying. */

@@ -4,42 +4,13 @@ import { cellKey, shareFilled, sumCells, type CoverageRow } from '@core/page/cov
 
 interface Coverage { editions: { storefront: string; language: string }[]; areas: { area: string; name: string }[]; products: number; pages: number; rows: CoverageRow[]; at: number }
 
-const route = useRoute()
-const router = useRouter()
 const lens = useLensStore()
 const setup = useSetupStore()
-const jobs = useJobsStore()
 const { focus, open } = useProofFocus()
 onBeforeUnmount(() => { focus.value = null })
 const only = ref('')
-const busy = ref(false)
-const failure = ref('')
-const result = shallowRef<Coverage>()
-async function count() {
-  busy.value = true
-  failure.value = ''
-  try {
-    const job = await post<Job>('/api/coverage', { storefronts: only.value ? [only.value] : [] })
-    await router.replace({ query: { ...route.query, job: job.id } })
-  } catch (e) {
-    tellProblem(e)
-    busy.value = false
-  }
-}
-// The result is the job's, so that a reload, or a link, shows it again.
-watch(() => route.query.job, async (id) => {
-  if (typeof id !== 'string') return
-  busy.value = true
-  try {
-    const ended = await jobs.end(id)
-    if (ended.state === 'done') result.value = ended.result as Coverage
-    else failure.value = ended.error ?? 'It did not end.'
-  } catch (e) {
-    tellProblem(e)
-  } finally {
-    busy.value = false
-  }
-}, { immediate: true })
+const { result, failure, busy, start } = useJobResult<Coverage>()
+const count = () => start(() => post<Job>('/api/coverage', { storefronts: only.value ? [only.value] : [] }))
 const areas = computed(() => (result.value?.areas ?? []).map((a) => ({ area: a.area, title: areaName(a.area, [a]) })))
 const chosen = ref<string | null>(null)
 const edition = computed(() => chosen.value?.split(' ')[0] ?? (result.value?.editions.some((e) => `${e.storefront}/${e.language}` === lens.edition.id) ? lens.edition.id : result.value?.editions[0] && `${result.value.editions[0].storefront}/${result.value.editions[0].language}`) ?? '')

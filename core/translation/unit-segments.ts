@@ -20,6 +20,9 @@ export interface KeptSegment {
   extra?: Placeholder[]
   /** By the code of a check: why its finding does not matter here. */
   overruled?: Record<string, string>
+  /** What a machine wrote, where somebody has changed it; and what was approved before. */
+  machine?: string
+  earlier?: string
 }
 
 /** What is kept of a unit's segments: work under way, states and cuts. */
@@ -39,6 +42,9 @@ export interface UnitSegment extends Segment {
   /** The source that the target was made from, where it was another. */
   was: string | null
   overruled: Record<string, string>
+  /** For who reads it: what a machine wrote before, and what was approved before. */
+  machine: string | null
+  earlier: string | null
 }
 
 export interface UnitTexts {
@@ -60,9 +66,9 @@ export interface UnitSegments {
   loose: boolean
 }
 
-interface Prior { source: string; target: string | null; extra: Placeholder[]; state: TranslationState; origin: TargetOrigin; overruled: Record<string, string> }
+interface Prior { source: string; target: string | null; extra: Placeholder[]; state: TranslationState; origin: TargetOrigin; overruled: Record<string, string>; machine: string | null; earlier: string | null }
 
-const blank = { target: null, extra: [], state: 'initial', origin: 'person', was: null, overruled: {} } satisfies Partial<UnitSegment>
+const blank = { target: null, extra: [], state: 'initial', origin: 'person', was: null, overruled: {}, machine: null, earlier: null } satisfies Partial<UnitSegment>
 
 /** Whether what is kept of a unit's segments still belongs to its target. */
 export const isCurrent = (kept: KeptUnit | null, target: Value | null): kept is KeptUnit => kept !== null && kept.beside === (target === null ? null : sourceHash(target))
@@ -76,8 +82,8 @@ export function segmentsOf(unit: UnitTexts): UnitSegments {
   const current = isCurrent(kept, target)
   const aligned = current || target === null ? undefined : alignText(unit.madeFrom ?? source, target, type, languages)
   const prior: Prior[] | undefined = current
-    ? kept.segments.map((s) => ({ source: s.source, target: s.target, extra: s.extra ?? [], state: s.state, origin: s.origin ?? 'person', overruled: s.overruled ?? {} }))
-    : aligned?.targets.map((t, i) => ({ source: aligned.cut.segments[i]!.text, target: t.text, extra: t.extra, state: unit.state ?? 'translated', origin: 'person', overruled: {} }))
+    ? kept.segments.map((s) => ({ source: s.source, target: s.target, extra: s.extra ?? [], state: s.state, origin: s.origin ?? 'person', overruled: s.overruled ?? {}, machine: s.machine ?? null, earlier: s.earlier ?? null }))
+    : aligned?.targets.map((t, i) => ({ source: aligned.cut.segments[i]!.text, target: t.text, extra: t.extra, state: unit.state ?? 'translated', origin: 'person', overruled: {}, machine: null, earlier: null }))
   const cuts = keptCuts(current ? kept.cuts : aligned?.cuts ?? {}, unit)
   const cut = cutText(source, type, languages.source, cuts)
   if (!prior) return { cut, cuts, segments: cut.segments.map((s) => ({ ...s, ...blank })), loose: target !== null }
@@ -131,7 +137,14 @@ export function changeSegments(segments: readonly UnitSegment[], changes: readon
     if (!at || at.text !== change.source) refused.push({ change, why: 'source-changed' })
     else if ((at.target ?? '') !== (change.base ?? '') && (at.target ?? '') !== (change.target ?? '')) refused.push({ change, why: 'changed-meanwhile' })
     // What is written, or said to be right, is right for the source as it is now.
-    else out[change.index] = { ...at, target: change.target?.trim() ? change.target : null, state: change.target?.trim() ? change.state : 'initial', origin: change.origin ?? 'person', was: null, overruled: change.overruled ?? at.overruled }
+    else {
+      const target = change.target?.trim() ? change.target : null
+      const other = target !== at.target
+      out[change.index] = {
+        ...at, target, state: target === null ? 'initial' : change.state, origin: change.origin ?? (other ? 'person' : at.origin), was: null, overruled: change.overruled ?? at.overruled,
+        machine: other && at.origin === 'machine' ? at.target : at.machine, earlier: other && (at.state === 'reviewed' || at.state === 'final') ? at.target : at.earlier,
+      }
+    }
   }
   return { segments: out, refused }
 }
@@ -148,7 +161,7 @@ export function keptOf({ cuts, segments }: Pick<UnitSegments, 'cuts' | 'segments
     cuts, beside: target === null ? null : sourceHash(target),
     // A segment whose source has changed keeps the one it was made from, so that it is shown again.
     segments: segments.map((s): KeptSegment => ({
-      source: s.was ?? s.text, target: s.target, state: s.state, ...(s.origin === 'person' ? {} : { origin: s.origin }), ...(s.extra.length ? { extra: s.extra } : {}), ...(Object.keys(s.overruled).length ? { overruled: s.overruled } : {}),
+      source: s.was ?? s.text, target: s.target, state: s.state, ...(s.origin === 'person' ? {} : { origin: s.origin }), ...(s.extra.length ? { extra: s.extra } : {}), ...(Object.keys(s.overruled).length ? { overruled: s.overruled } : {}), ...(s.machine === null ? {} : { machine: s.machine }), ...(s.earlier === null ? {} : { earlier: s.earlier }),
     })),
   }
 }
@@ -166,7 +179,7 @@ function recut(unit: UnitTexts, { cuts, segments, loose }: UnitSegments, stretch
       const before = segments.filter((o) => o.stretch === s.stretch && o.from >= s.from && o.from < s.to)
       const first = before[0]
       if (!first) return { ...s, ...blank }
-      if (before.length === 1) return { ...s, target: first.target, extra: first.extra, state: first.to === s.to ? first.state : 'initial', origin: first.origin, was: first.was, overruled: first.overruled }
+      if (before.length === 1) return { ...s, target: first.target, extra: first.extra, state: first.to === s.to ? first.state : 'initial', origin: first.origin, was: first.was, overruled: first.overruled, machine: null, earlier: null }
       // Placeholders of what is joined are numbered anew, in the order of the whole.
       const targets = before.map((o) => {
         const shift = s.placeholders.length === 0 ? 0 : s.placeholders.findIndex((p) => p.n === 1 + before.slice(0, before.indexOf(o)).reduce((n, b) => n + b.placeholders.length, 0))

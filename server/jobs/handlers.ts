@@ -23,6 +23,7 @@ import { refreshFacts } from '../services/refresh-facts'
 import { findSameTexts } from '../services/search/same-texts'
 import { personById } from '../services/session'
 import { Problem } from '../services/problem'
+import { checkAll, type CheckAllBody } from '../services/translation/check-all'
 import { weighWork, type EffortBody } from '../services/translation/effort'
 import { importTranslations } from '../services/translation/exchange-in'
 import { pretranslate, type PretranslateBody } from '../services/translation/machine'
@@ -105,6 +106,10 @@ export const handlers: Record<JobKind, Handler> = {
   },
   async 'translation-effort'({ input }, controls) {
     const result = await weighWork(input as unknown as EffortBody, Date.now(), controls)
+    return { result, total: result.records }
+  },
+  async 'translation-check'({ input }, controls) {
+    const result = await checkAll(input as unknown as CheckAllBody, Date.now(), controls)
     return { result, total: result.records }
   },
   async 'translation-import'({ title, input, person_id: personId }, controls) {

@@ -5,7 +5,7 @@ import { database, type Tx } from '../db/connect'
 import * as t from '../db/schema'
 import { queue, queueName } from '../jobs/queue'
 
-export const jobKinds = ['import', 'refresh-facts', 'bulk-change', 'put-back', 'rework-attribute', 'picture-batch', 'feed', 'judge', 'draft', 'pool-suggestions', 'same-texts', 'coverage', 'pretranslate', 'translation-import', 'translation-effort'] as const
+export const jobKinds = ['import', 'refresh-facts', 'bulk-change', 'put-back', 'rework-attribute', 'picture-batch', 'feed', 'judge', 'draft', 'pool-suggestions', 'same-texts', 'coverage', 'pretranslate', 'translation-import', 'translation-effort', 'translation-check'] as const
 export type JobKind = (typeof jobKinds)[number]
 
 /** A piece of work as people see it. */

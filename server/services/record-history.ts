@@ -7,6 +7,7 @@ import type { Person } from './permission'
 import { notFitting, notFound } from './problem'
 import { getRecord, recordKinds, requireFor, writeIn, writeRecord, type RecordKindName } from './records'
 import type { RecordKind } from './records/kind'
+import { onlyTextsDiffer } from './translation/label-texts'
 
 /** The kind of record that an address names. Throws 404 for another word. */
 function kindOf(kind: string): RecordKindName {
@@ -15,20 +16,23 @@ function kindOf(kind: string): RecordKindName {
 }
 
 /** Kinds of which several are written in one step. What else a step changes beside products, such as an attribute, is put back by its own history. */
-const written: ReadonlySet<string> = new Set<RecordKindName>(['pieces', 'question-sets', 'block-kinds', 'campaigns', 'named-rules', 'assignments'])
+const written: ReadonlySet<string> = new Set<RecordKindName>(['pieces', 'question-sets', 'block-kinds', 'campaigns', 'named-rules', 'assignments', 'glossary'])
 
 /**
  * Takes back what a step changed in records that travel whole, as part of a transaction. Records that it made, or that are
  * gone since, stay as they are and are named, as is every part that was changed again.
  */
 export async function putRecordsBack(tx: Tx, person: Person, stepId: number, step: () => Promise<number>, now: number): Promise<{ records: number; kept: { sku: string; path: string }[] }> {
+  const setup = await readSetup(tx.db)
+  const languages = [...new Set([...setup.storefronts.values()].flatMap((s) => s.editions.map((e) => e.language)))]
   const rows = await tx.db.select({ record: t.change.record, differences: t.change.differences }).from(t.change).where(and(eq(t.change.stepId, stepId), notLike(t.change.record, 'product:%'))).orderBy(desc(t.change.id))
   const kept: { sku: string; path: string }[] = []
   let records = 0
   for (const { record, differences: [whole] } of rows) {
     const at = record.indexOf(':')
     const [kind, code] = [record.slice(0, at), record.slice(at + 1)]
-    if (!whole || !written.has(kind)) continue
+    // Of what else travels whole, translations are put back, and nothing that other parts of the step rest on.
+    if (!whole || !(written.has(kind) || (whole.before && whole.after && onlyTextsDiffer(kind as RecordKindName, whole.before, whole.after, languages, setup.source)))) continue
     const current = await (recordKinds[kind as RecordKindName] as unknown as RecordKind<{ code: string }>).read(tx.db, code)
     if (whole.before === null || whole.after === null || !current) {
       kept.push({ sku: record, path: whole.before === null ? 'made' : 'gone' })

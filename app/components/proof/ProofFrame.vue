@@ -3,6 +3,7 @@ import type { Shown } from '@core/page/because'
 import type { PagePicture } from '@core/page/media'
 import type { AreaForm, Look } from '@core/page/layout'
 import { areaMarkup, lookClasses, tabAfterKey } from '@core/page/markup'
+import { holdsWords } from '@core/translation/on-page'
 import { escapeAttribute, escapeText } from '@core/richtext/tree'
 
 const props = defineProps<{
@@ -11,6 +12,7 @@ const props = defineProps<{
   asked: string | null
 }>()
 const emit = defineEmits<{ ask: [string] }>()
+const { sought, picked } = useProofFocus()
 const frame = useTemplateRef<HTMLIFrameElement>('frame')
 const open = useState<string[]>('proof-open-parts', () => ['description'])
 
@@ -38,6 +40,8 @@ function drive() {
     const part = target.closest<HTMLElement>('[data-piece]')
     if (button) toggle(doc, button)
     if (part) emit('ask', part.dataset.piece!)
+    const block = target.closest('p, li, h1, h2, h3, h4, th, td, figcaption, button')
+    if (block) picked.value = { words: block.textContent ?? '', piece: part?.dataset.piece ?? null, n: (picked.value?.n ?? 0) + 1 }
   })
   doc.addEventListener('keydown', (e) => {
     const tab = (e.target as Element).closest<HTMLElement>('[role=tab]')
@@ -51,7 +55,25 @@ function drive() {
     }
   })
   mark()
+  seek()
 }
+
+/** Shows the first block that holds the words that are sought; what stands between them is an inline value. */
+function seek() {
+  const doc = frame.value?.contentDocument
+  if (!doc) return
+  for (const e of doc.querySelectorAll('.sought')) e.classList.remove('sought')
+  if (!sought.value?.trim()) return
+  const blocks = [...doc.querySelectorAll<HTMLElement>('p, li, h1, h2, h3, h4, th, td, figcaption, button')]
+  const found = blocks.find((b) => holdsWords(b.textContent ?? '', sought.value!) && !b.querySelector('p, li'))
+  if (!found) return
+  const hidden = found.closest<HTMLElement>('[hidden]')
+  const button = hidden && doc.querySelector<HTMLElement>(`button[data-piece="${CSS.escape(hidden.id)}"]`)
+  if (button) toggle(doc, button)
+  found.classList.add('sought')
+  found.scrollIntoView({ block: 'center' })
+}
+watch(sought, seek)
 
 function toggle(doc: Document, button: HTMLElement) {
   const code = button.dataset.piece!

@@ -3,41 +3,12 @@ import type { SameTexts } from '@contracts/search'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { directionOf } from '@core/language/chain'
 
-const route = useRoute()
-const router = useRouter()
 const lens = useLensStore()
 const setup = useSetupStore()
-const jobs = useJobsStore()
 const fields = computed(() => [...setup.attributes.values()].filter((a) => a.translatable && attributeTypes[a.type].isText))
 const field = ref('description')
-const result = shallowRef<SameTexts>()
-const failure = ref('')
-const busy = ref(false)
-async function look() {
-  busy.value = true
-  failure.value = ''
-  try {
-    const job = await post<Job>('/api/same-texts', { field: field.value, language: lens.language })
-    await router.replace({ query: { ...route.query, job: job.id } })
-  } catch (e) {
-    tellProblem(e)
-    busy.value = false
-  }
-}
-// The result is the job's, so that a reload, or a link, shows it again.
-watch(() => route.query.job, async (id) => {
-  if (typeof id !== 'string') return
-  busy.value = true
-  try {
-    const ended = await jobs.end(id)
-    if (ended.state === 'done') result.value = ended.result as SameTexts
-    else failure.value = ended.error ?? 'It did not end.'
-  } catch (e) {
-    tellProblem(e)
-  } finally {
-    busy.value = false
-  }
-}, { immediate: true })
+const { result, failure, busy, start } = useJobResult<SameTexts>()
+const look = () => start(() => post<Job>('/api/same-texts', { field: field.value, language: lens.language }))
 const number = (n: number) => n.toLocaleString('en-GB')
 useKeys('Texts that say the same', [{ keys: 'Ctrl+Enter', does: 'Look', always: true, run: () => { if (!busy.value) void look() } }])
 </script>

@@ -1,118 +1,248 @@
 <script setup lang="ts">
-import type { Value } from '@core/attributes/attribute'
+import { flatOfCoded, partsOf, textOfParts } from '@core/translation/coded'
+import { termIn } from '@core/translation/glossary'
+import type { TargetFinding } from '@core/translation/checks/check'
 import type { TranslationState } from '@core/translation/state'
-import type { Units } from '~/components/translation/unit'
-import UnitRow from '~/components/translation/UnitRow.vue'
+import DeskHelps from '~/components/translation/DeskHelps.vue'
+import SegmentRow from '~/components/translation/SegmentRow.vue'
+import type { Match, Row, UnitComment } from '~/components/translation/unit'
 
 const route = useRoute()
 const record = computed(() => String(route.params.record))
 const lens = useLensStore()
-const setup = useSetupStore()
 const session = useSessionStore()
-const { focus, refresh: refreshProof, version } = useProofFocus()
+const { focus, picked } = useProofFocus()
 const readonly = computed(() => !session.mayTranslate(lens.language))
+const work = useDesk(() => record.value)
+const { desk, problem, rows, find, only, drafts, changed, reset, said, differs, current, at, go, findingsOf, standing, busy, repeats } = work
+provide('desk-glossary', work.glossary)
 
-const { data, problem, refresh } = useAsking((signal) => (lens.sameLanguage ? Promise.resolve(undefined) : get<Units>('/api/translations/units', { storefront: lens.storefront, language: lens.language, record: record.value }, signal)), () => [record.value, lens.edition.id])
-const units = computed(() => data.value?.units ?? [])
 /** The product whose page the texts are read on: itself, or one that has the piece. */
-const { data: sample } = useAsking((signal) => (record.value.startsWith('product:') ? Promise.resolve(record.value.slice(8)) : ask<{ sample: string | null }>('POST', '/api/reach/fill', { body: { piece: record.value.slice(6), storefront: lens.storefront }, signal }).then((a) => a.data.sample)), () => [record.value, lens.storefront])
+const { data: sample } = useAsking((signal) => (record.value.startsWith('product:') ? Promise.resolve(record.value.slice(8)) : record.value.startsWith('piece:') ? ask<{ sample: string | null }>('POST', '/api/reach/fill', { body: { piece: record.value.slice(6), storefront: lens.storefront }, signal }).then((a) => a.data.sample) : Promise.resolve(typeof route.query.page === 'string' ? route.query.page : null)), () => [record.value, lens.storefront])
 watch(sample, (s) => { focus.value = s ?? null }, { immediate: true })
 onBeforeUnmount(() => { focus.value = null })
-const { data: facts } = useAsking((signal) => (sample.value ? get<{ items: { attribute: string; shown: string | null }[] }>(`/api/products/${segment(sample.value)}/resolved`, { storefront: lens.storefront, language: lens.language }, signal) : Promise.resolve({ items: [] })), () => [sample.value, lens.edition.id, version.value])
-const offered = computed(() => [
-  ...(facts.value?.items ?? []).filter((r) => !['media', 'key-points'].includes(setup.attributes.get(r.attribute)?.type ?? '')).map((r) => ({ address: `attribute:${r.attribute}`, label: setup.label(setup.attributes.get(r.attribute)?.labels, r.attribute), sample: (r.shown ?? '').slice(0, 36) })),
-  ...Object.entries(setup.storefronts.find((s) => s.code === lens.storefront)?.facts ?? {}).map(([f, text]) => ({ address: `storefront:${f}`, label: `Storefront: ${f.replaceAll('-', ' ')}`, sample: text })),
-])
 
-type Targets = Record<string, Value | null>
-const saved = computed<Targets | undefined>(() => (data.value && data.value.record === record.value && data.value.language === lens.language ? Object.fromEntries(units.value.map((u) => [u.unit, u.target])) : undefined))
-const { draft, changed, reset } = useDraft<Targets>(() => `translation:${record.value}:${lens.edition.id}`, () => saved.value)
-const differs = (unit: string) => JSON.stringify(draft.value?.[unit] ?? null) !== JSON.stringify(saved.value?.[unit] ?? null)
-const busy = ref(false)
-
-type Change = { unit: string; target: Value | null; state?: TranslationState; base: Value | null }
-let sending: Promise<unknown> = Promise.resolve()
-/** Saves one after the other: what is changed while a save is under way waits for it, and is none the less saved. */
-function put(changes: () => Change[]): Promise<number> {
-  const mine = sending.then(() => send(changes()))
-  sending = mine
-  return mine
+const matchQuery = (r: Row | undefined) => r && { source: r.segment.text, to: lens.language, placeholders: JSON.stringify(r.segment.placeholders), before: r.unit.segments[r.index - 1]?.text ?? '', after: r.unit.segments[r.index + 1]?.text ?? '' }
+const known = new Map<string, Promise<Match[]>>()
+/** Matches are asked for once, and for the next segment before it is reached. */
+function matchesFor(r: Row | undefined): Promise<Match[]> {
+  const q = matchQuery(r)
+  if (!q) return Promise.resolve([])
+  const key = JSON.stringify(q)
+  if (!known.has(key)) known.set(key, get<{ items: Match[] }>('/api/memory/matches', q).then((a) => a.items, () => { known.delete(key); return [] }))
+  return known.get(key)!
 }
-async function send(list: Change[]): Promise<number> {
-  if (list.length === 0) return 0
-  busy.value = true
+const matches = shallowRef<Match[]>([])
+watch(() => [current.value?.key, lens.language], async () => {
+  const r = current.value
+  back.value = null
+  splitAt.value = null
+  commenting.value = null
+  matches.value = []
+  const found = await matchesFor(r)
+  if (r?.key === current.value?.key) matches.value = found
+  void matchesFor(rows.value[at.value + 1])
+}, { immediate: false })
+watch(() => desk.value?.record, () => { if (current.value) void matchesFor(current.value).then((m) => { matches.value = m }) })
+
+const lines = useTemplateRef<InstanceType<typeof SegmentRow>[]>('lines')
+const line = () => lines.value?.find((l) => l && rowOfLine(l)?.key === current.value?.key)
+const rowOfLine = (l: InstanceType<typeof SegmentRow>) => (l.$props as { row: Row }).row
+const mayWrite = computed(() => !readonly.value && current.value !== undefined)
+
+const findings = computed(() => (current.value ? findingsOf(current.value) : []))
+function take(m: Match | undefined) {
+  if (m && current.value && mayWrite.value) work.tookOver(current.value, 'memory', m.target.text)
+}
+function copySource() {
+  if (current.value && mayWrite.value) work.tookOver(current.value, 'person', current.value.segment.text)
+}
+async function machine() {
+  const r = current.value
+  if (!r || !mayWrite.value) return
   try {
-    const answer = await ask<Units>('PUT', '/api/translations/units', { body: { storefront: lens.storefront, language: lens.language, record: record.value, units: list } })
-    data.value = answer.data
-    // What was typed on while the answer was under way stays.
-    for (const u of list) if (JSON.stringify(draft.value![u.unit] ?? null) === JSON.stringify(u.target)) draft.value![u.unit] = answer.data.units.find((x) => x.unit === u.unit)?.target ?? null
-    refreshProof()
-    return list.length
+    const { items } = await post<{ items: { text: string; unknown: string[] }[] }>('/api/translations/machine', { from: desk.value!.source, to: lens.language, segments: [{ text: r.segment.text, placeholders: r.segment.placeholders }] })
+    if (current.value?.key === r.key) work.tookOver(r, 'machine', items[0]!.text)
+    if (items[0]!.unknown.length) tell(`The service does not know: ${items[0]!.unknown.join(', ')}`)
   } catch (e) {
     tellProblem(e)
-    if (e instanceof ApiProblem && e.problem.status === 412) await refresh()
-    return 0
-  } finally {
-    busy.value = false
   }
 }
-const save = async () => {
-  const saved = await put(() => units.value.filter((u) => differs(u.unit)).map((u) => ({ unit: u.unit, target: draft.value![u.unit] ?? null, base: u.target })))
-  if (saved > 0 && !changed.value) tell(`Saved ${saved} ${saved === 1 ? 'text' : 'texts'}`)
+const back = ref<string | null>(null)
+async function readBack() {
+  const r = current.value
+  if (!r || !said(r)) return
+  try {
+    back.value = flatOfCoded((await post<{ items: { text: string }[] }>('/api/translations/machine', { from: lens.language, to: desk.value!.source, segments: [{ text: said(r), placeholders: [] }] })).items[0]!.text).replaceAll('\ufffc', '…')
+  } catch (e) {
+    tellProblem(e)
+  }
 }
-const setState = (unit: string, state: TranslationState) => put(() => {
-  const u = units.value.find((x) => x.unit === unit)
-  return u ? [{ unit, target: u.target, state, base: u.target }] : []
-})
-const rows = useTemplateRef<InstanceType<typeof UnitRow>[]>('rows')
-const at = ref(0)
-function go(to: number) {
-  at.value = (to + units.value.length) % Math.max(1, units.value.length)
-  rows.value?.[at.value]?.focus()
+/** The first placeholder of the source that the target has not yet. */
+function nextPlaceholder() {
+  const r = current.value
+  if (!r) return
+  const has = new Set(partsOf(said(r) ?? '').flatMap((p) => (typeof p === 'string' ? [] : [p.n])))
+  const missing = r.segment.placeholders.find((p) => !has.has(p.n))
+  if (missing) line()?.insert(missing.n)
+  else tell('Every placeholder of the source stands there')
 }
-async function next() {
-  await save()
-  go(at.value + 1)
+/** The first term of the source whose translation the target has not yet. */
+function nextTerm() {
+  const r = current.value
+  if (!r) return
+  const wanted = work.glossary.value.find(flatOfCoded(r.segment.text)).map((f) => termIn(f.term, lens.language)?.term).find((t) => t && !(said(r) ?? '').toLowerCase().includes(t.toLowerCase()))
+  if (wanted) line()?.insertText(wanted)
+  else tell('Every term of the glossary stands there')
 }
+function mend({ at: place, fix }: TargetFinding) {
+  const r = current.value
+  if (!r || !place || fix === undefined) return
+  let from = 0
+  drafts.value![r.key] = textOfParts(partsOf(said(r) ?? '').map((p) => {
+    if (typeof p !== 'string') { from += p.is === 'alone' ? 1 : 0; return p }
+    const start = from
+    from += p.length
+    return place.from >= start && place.to <= from ? p.slice(0, place.from - start) + fix + p.slice(place.to - start) : p
+  }))
+}
+async function confirm(state: TranslationState) {
+  if (!current.value || !mayWrite.value) return
+  if (!said(current.value)) return void tell('Write something first')
+  const here = at.value
+  if (await work.confirm(state)) {
+    const next = rows.value.findIndex((r, i) => i > here && work.isOpen(r))
+    go(next >= 0 ? next : here + 1)
+  }
+}
+async function save() {
+  if (await work.save()) tell('Saved')
+}
+
+const commenting = ref<'say' | 'return' | null>(null)
+async function comment(words: string) {
+  const r = current.value
+  if (!r || !desk.value) return
+  try {
+    const { items } = await post<{ items: UnitComment[] }>('/api/translations/comments', { record: record.value, unit: r.unit.unit, language: lens.language, segment: r.segment.text, words })
+    const returned = commenting.value === 'return'
+    commenting.value = null
+    if (returned) await work.confirm('initial')
+    setComments(items)
+  } catch (e) {
+    tellProblem(e)
+  }
+}
+const setComments = (comments: UnitComment[]) => { if (work.data.value) work.data.value = { ...work.data.value, comments } }
+const commentsOf = (r: Row) => desk.value!.comments.filter((c) => !c.settled && c.unit === r.unit.unit && (c.segment === null ? r.first : c.segment === r.segment.text)).length
+
+/** Where the source would be split: moved by words with the arrow keys. */
+const splitAt = ref<number | null>(null)
+const wordStarts = computed(() => [...flatOfCoded(current.value?.segment.text ?? '').matchAll(/(?<=\s)\S/g)].map((m) => m.index))
+function split() {
+  if (!mayWrite.value) return
+  if (splitAt.value === null) splitAt.value = wordStarts.value[Math.floor(wordStarts.value.length / 2)] ?? null
+  else void work.split(splitAt.value)
+}
+const moveSplit = (by: 1 | -1) => {
+  const i = wordStarts.value.indexOf(splitAt.value ?? -1)
+  splitAt.value = wordStarts.value[Math.max(0, Math.min(wordStarts.value.length - 1, i + by))] ?? null
+}
+useEventListener(window, 'keydown', (e: KeyboardEvent) => {
+  if (splitAt.value === null) return
+  const does: Record<string, () => void> = { ArrowLeft: () => moveSplit(-1), ArrowRight: () => moveSplit(1), Enter: split, Escape: () => { splitAt.value = null } }
+  if (!does[e.key]) return
+  e.preventDefault()
+  e.stopPropagation()
+  does[e.key]!()
+}, { capture: true })
+
 /** The record after this one that still lacks something. */
 async function nextRecord() {
-  await save()
-  if (changed.value) return
-  const { items } = await get<{ items: { record: string }[] }>('/api/translations/work', { storefront: lens.storefront, language: lens.language, show: 'open', limit: 200 })
+  if (changed.value && !(await work.save())) return
+  const { items } = await get<{ items: { record: string }[] }>('/api/translations/work', { storefront: lens.storefront, language: lens.language, show: 'open', limit: 200, ...(record.value.startsWith('product:') ? { kinds: 'product' } : {}) })
   const others = items.filter((i) => i.record !== record.value)
-  const after = others.find((i) => i.record.localeCompare(record.value, 'en') > 0) ?? others[0]
-  if (after) await navigateTo(`/translation/${segment(after.record)}`)
+  const after = others.find((i) => i.record > record.value) ?? others[0]
+  if (after) await navigateTo({ path: `/translation/${segment(after.record)}`, query: lens.query })
   else tell('Nothing else is missing or stale here')
 }
+// What is chosen on the page opens its segment, here or on the record of its piece.
+watch(picked, (p) => {
+  if (!p || !desk.value) return
+  const found = work.rowOnPage(p.words)
+  if (found) {
+    find.value = ''
+    only.value = 'all'
+    work.currentKey.value = found.key
+  } else if (p.piece && !p.piece.startsWith('part:') && `piece:${p.piece}` !== record.value) void navigateTo({ path: `/translation/${segment(`piece:${p.piece}`)}`, query: lens.query })
+})
+const search = useTemplateRef<HTMLInputElement>('search')
 useKeys('Translating', [
-  { keys: 'Ctrl+S', does: 'Save all that was changed', always: true, run: () => void save() },
-  { keys: 'Ctrl+Enter', does: 'Save, and on to the next text', always: true, run: () => void next() },
-  { keys: 'Alt+ArrowDown', does: 'Next text', always: true, run: () => go(at.value + 1) },
-  { keys: 'Alt+ArrowUp', does: 'Text before', always: true, run: () => go(at.value - 1) },
-  { keys: 'Alt+s', does: 'Take the source over into this text', always: true, run: () => rows.value?.[at.value]?.takeOver() },
-  { keys: 'Alt+n', does: 'Save, and on to the next product or piece', always: true, run: () => void nextRecord() },
+  { keys: 'Ctrl+Enter', does: 'This is translated; on to the next', always: true, run: () => void confirm('translated') },
+  { keys: 'Alt+r', does: 'This is reviewed; on to the next', run: () => void confirm('reviewed') },
+  { keys: 'Alt+f', does: 'This is final; on to the next', run: () => void confirm('final') },
+  { keys: 'Alt+u', does: 'Send it back with a comment', run: () => { if (mayWrite.value && current.value?.segment.target) commenting.value = 'return' } },
+  { keys: 'Ctrl+S', does: 'Save all that was written', always: true, run: () => void save() },
+  { keys: 'Alt+ArrowDown', does: 'Next segment', always: true, run: () => go(at.value + 1) },
+  { keys: 'Alt+ArrowUp', does: 'Segment before', always: true, run: () => go(at.value - 1) },
+  ...[1, 2, 3, 4, 5].map((n) => ({ keys: `Alt+${n}`, does: `Take match ${n} of the memory`, run: () => take(matches.value[n - 1]) })),
+  { keys: 'Alt+s', does: 'Take the source over', run: copySource },
+  { keys: 'Alt+m', does: 'Translate it by machine', run: () => void machine() },
+  { keys: 'Alt+b', does: 'Read it back by machine', run: () => void readBack() },
+  { keys: 'Alt+p', does: 'Insert the next placeholder', run: nextPlaceholder },
+  { keys: 'Alt+g', does: 'Insert the next term of the glossary', run: nextTerm },
+  { keys: 'Alt+j', does: 'Join with the segment after it', run: () => { if (mayWrite.value) void work.join() } },
+  { keys: 'Alt+k', does: 'Split it: arrows move the place, Enter splits', run: split },
+  { keys: 'Alt+y', does: 'Change the other places of the same source', run: () => { if (mayWrite.value) void work.changeRepeats() } },
+  { keys: 'Alt+c', does: 'Comment', run: () => { if (!readonly.value) commenting.value = 'say' } },
+  { keys: 'Alt+/', does: 'Find in these texts', run: () => search.value?.focus() },
+  { keys: 'Alt+n', does: 'Save, and on to the next product or piece', run: () => void nextRecord() },
 ])
-const home = computed(() => (record.value.startsWith('piece:') ? `/library/${segment(record.value.slice(6))}` : `/catalogue/${segment(record.value.slice(8))}`))
+const home = computed(() => {
+  const [kind, id] = [record.value.slice(0, record.value.indexOf(':')), record.value.slice(record.value.indexOf(':') + 1)]
+  const places: Record<string, string> = { 'product': '/catalogue/', 'piece': '/library/', 'attribute': '/settings/attributes/', 'product-type': '/settings/types/', 'storefront': '/settings/storefronts/', 'media': '/media/' }
+  return places[kind] ? `${places[kind]}${segment(id)}` : '/settings/categories'
+})
+const open = computed(() => work.all.value.filter(work.isOpen).length)
 </script>
 
 <template>
   <div class="flex h-full flex-col">
     <div v-if="problem" class="p-8" role="alert"><h1>{{ problem.problem.title }}</h1><p class="mt-2">{{ problem.sentence }}</p><NuxtLink to="/translation" class="act mt-3">To the translation work</NuxtLink></div>
     <template v-else-if="lens.sameLanguage"><h1 class="px-5 pt-3.5">Translation</h1><SourceNotice /></template>
-    <template v-else-if="data && draft">
-      <div class="flex items-start gap-4 px-5 pb-2 pt-3">
-        <div class="min-w-0 flex-1"><div class="code flex gap-3"><NuxtLink to="/translation" class="hover:underline">Translation</NuxtLink><NuxtLink :to="home" class="hover:underline">{{ record.slice(record.indexOf(':') + 1) }}</NuxtLink></div><h1 class="mt-0.5 truncate">{{ data.title }}</h1></div>
-        <span class="pt-2 text-[12px] text-ink2" role="status">{{ changed ? 'Not saved yet; kept in this browser' : '' }}</span>
+    <template v-else-if="desk && drafts">
+      <div class="flex items-start gap-3 px-5 pb-2 pt-3">
+        <div class="min-w-0 flex-1"><div class="code flex gap-3"><NuxtLink to="/translation" class="hover:underline">Translation</NuxtLink><NuxtLink :to="home" class="hover:underline">{{ record.slice(record.indexOf(':') + 1) }}</NuxtLink></div><h1 class="mt-0.5 truncate">{{ desk.title }}</h1></div>
+        <span class="pt-2 text-[12px] text-ink2" role="status">{{ changed ? 'Not saved yet; kept in this browser' : open ? `${open} open` : 'All of it is done' }}</span>
         <button v-if="changed" class="plain mt-2" type="button" @click="reset()">Undo all</button>
         <button class="act mt-1" type="button" @click="nextRecord">Next one <span class="key">Alt n</span></button>
         <button v-if="!readonly" class="act main mt-1" type="button" :disabled="busy || !changed" @click="save">Save <span class="opacity-70">Ctrl S</span></button>
       </div>
-      <div class="grid grid-cols-2 gap-5 border-b border-hair2 px-5 pb-1.5 text-[12.5px] font-semibold"><span>{{ languageName(data.source) }}, the source</span><span class="flex items-center gap-1.5" :class="`thread-${lens.storefront}`"><span class="dot" />{{ languageName(lens.language) }}<span v-if="readonly" class="font-normal text-ochre">· only to read: {{ session.me?.name }} does not translate into this language</span></span></div>
-      <div class="min-h-0 flex-1 overflow-auto bg-sheet pb-8" tabindex="0" aria-label="Texts">
-        <UnitRow v-for="(u, i) in units" :key="u.unit + lens.edition.id + record" ref="rows" v-model="draft[u.unit]!" :unit="u" :language="lens.language" :source="data.source" :values="offered" :changed="differs(u.unit)" :readonly="readonly" @state="setState(u.unit, $event)" @focused="at = i" />
-        <p v-if="units.length === 0" class="p-8 text-ink2">There is no text in the source language to translate.</p>
+      <div class="flex flex-wrap items-center gap-2.5 px-5 pb-2 text-[12.5px]">
+        <input ref="search" v-model="find" type="search" class="field w-44" placeholder="Find in these texts" aria-label="Find in these texts">
+        <select v-model="only" class="field" aria-label="Which segments"><option value="all">all segments</option><option value="open">open ones</option></select>
+        <template v-if="!readonly && current">
+          <button class="plain min-h-6" type="button" @click="copySource">Take the source over <span class="key">Alt s</span></button>
+          <button class="plain min-h-6" type="button" @click="machine">By machine <span class="key">Alt m</span></button>
+          <button class="plain min-h-6" type="button" :disabled="!said(current)" @click="readBack">Read back <span class="key">Alt b</span></button>
+          <button v-if="repeats.length" class="plain min-h-6 text-ochre" type="button" @click="work.changeRepeats()">{{ repeats.length }} {{ repeats.length === 1 ? 'other place says' : 'other places say' }} otherwise: change them <span class="key">Alt y</span></button>
+        </template>
+        <span v-if="desk.share" class="ml-auto text-ink2">{{ desk.share.name }}<template v-if="desk.share.due">, by {{ new Date(desk.share.due).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' }) }}</template></span>
       </div>
+      <div class="heads border-b border-hair2 px-5 pb-1.5 text-[12.5px] font-semibold"><span>{{ languageName(desk.source) }}, the source</span><span /><span class="flex items-center gap-1.5" :class="`thread-${lens.storefront}`"><span class="dot" />{{ languageName(lens.language) }}<span v-if="readonly" class="font-normal text-ochre">· only to read: {{ session.me?.name }} does not translate into this language</span></span></div>
+      <div class="min-h-0 flex-1 overflow-auto bg-sheet pb-6" tabindex="0" aria-label="Texts">
+        <template v-for="r in rows" :key="r.key">
+          <p v-if="r.first" class="px-5 pb-0.5 pt-3 text-[12px]"><b class="font-semibold">{{ r.unit.label }}</b><span v-if="r.unit.storefront" class="ml-2 text-ink2">only in {{ r.unit.storefront }}</span><span v-if="r.unit.note" class="ml-2 text-ink3">{{ r.unit.note }}</span><span v-if="r.unit.loose" class="ml-2 text-ochre">The translation is built otherwise than the source; it stands until every segment here is written.</span></p>
+          <SegmentRow ref="lines" v-model="drafts[r.key]!" :row="r" :current="r.key === current?.key" :language="lens.language" :source="desk.source" :readonly="readonly" :findings="standing(r).length" :blocked="standing(r).some((f) => f.level === 'blocker')" :split-at="splitAt" :comments="commentsOf(r)" :differs="differs(r)" @choose="work.currentKey.value = r.key" />
+        </template>
+        <p v-if="rows.length === 0" class="p-8 text-ink2">{{ work.all.value.length === 0 ? 'There is no text in the source language to translate.' : 'No segment here is like that.' }}</p>
+      </div>
+      <DeskHelps v-if="current" :desk="desk" :row="current" :said="said(current)" :matches="matches" :findings="findings" :readonly="readonly" :back="back" :commenting="commenting !== null" :returning="commenting === 'return'" @take="take" @term="line()?.insertText($event)" @overrule="(c, reason) => work.overrule(current!, c, reason)" @mend="mend" @comments="setComments" @comment="comment" @close="commenting = null" />
     </template>
     <p v-else class="p-8 text-ink2">Opening …</p>
   </div>
 </template>
+
+<style scoped>
+.heads { display: grid; grid-template-columns: minmax(0, 1fr) 14px minmax(0, 1fr); column-gap: 14px; }
+</style>

@@ -53,17 +53,22 @@ function counted(setup: StoredSetup, q: WorkQuery): SQL {
     group by s.product_id`
 }
 
-/** The work on products, counted, filtered and cut to a page by the database; and what all of them lack. */
-export async function productWork(db: Db, setup: StoredSetup, q: WorkQuery & { limit: number; offset: number }): Promise<{ items: Counted[]; count: number; total: Counts }> {
+/** Those of the counted products that a question finds. */
+function wanted(setup: StoredSetup, q: WorkQuery): SQL {
   const name = setup.attributeIds.get('name') ?? 0
   const like = q.q ? `%${fold(q.q).replace(/[\\%_]/g, '\\$&')}%` : null
   const found = like === null ? sql`true` : sql`(p.sku_folded like ${like} or p.root_id in (select f.root_id from fact f where f.attribute_id = ${name} and f.txt like ${like}))`
+  return sql`
+    select p.id, p.sku, c.texts, c.missing, c.stale, c.unread, w.person_id, w.due from counted c join product p on p.id = c.product_id
+      left join work_share w on w.record = 'product:' || p.sku and w.language = ${q.language}
+    where ${shown[q.show]} and ${found} and (${q.person ?? null}::int is null or w.person_id = ${q.person ?? null}::int) and (${q.due ?? null}::date is null or w.due <= ${q.due ?? null}::date)`
+}
+
+/** The work on products, counted, filtered and cut to a page by the database; and what all of them lack. */
+export async function productWork(db: Db, setup: StoredSetup, q: WorkQuery & { limit: number; offset: number }): Promise<{ items: Counted[]; count: number; total: Counts }> {
+  const name = setup.attributeIds.get('name') ?? 0
   const { rows } = await db.execute<{ sku: string | null; title: string | null; person: string | null; due: string | null; count: number; kind: string } & Counts & Record<string, unknown>>(sql`
-    with counted as materialized (${counted(setup, q)}),
-    wanted as materialized (
-      select p.id, p.sku, c.texts, c.missing, c.stale, c.unread, w.person_id, w.due from counted c join product p on p.id = c.product_id
-        left join work_share w on w.record = 'product:' || p.sku and w.language = ${q.language}
-      where ${shown[q.show]} and ${found} and (${q.person ?? null}::int is null or w.person_id = ${q.person ?? null}::int) and (${q.due ?? null}::date is null or w.due <= ${q.due ?? null}::date)),
+    with counted as materialized (${counted(setup, q)}), wanted as materialized (${wanted(setup, q)}),
     page as (select * from wanted order by sku limit ${q.limit} offset ${q.offset})
     select 'total' as kind, null as sku, null as title, null as person, null as due, coalesce(sum(texts), 0)::int as texts, coalesce(sum(missing), 0)::int as missing, coalesce(sum(stale), 0)::int as stale, coalesce(sum(unread), 0)::int as unread, (select count(*)::int from wanted) as count from counted
     union all (select 'row', w.sku, (select v.value #>> '{}' from value v where v.product_id = w.id and v.attribute_id = ${name} and v.language = ${setup.source} and v.storefront_id = 0), h.name, w.due::text, w.texts, w.missing, w.stale, w.unread, 0
@@ -76,9 +81,9 @@ export async function productWork(db: Db, setup: StoredSetup, q: WorkQuery & { l
   }
 }
 
-/** The products with work in an edition, in SKU order. */
+/** The products that a question finds, in SKU order. */
 export async function productsWithWork(db: Db, setup: StoredSetup, q: WorkQuery): Promise<string[]> {
-  const { rows } = await db.execute<{ sku: string }>(sql`with counted as (${counted(setup, q)}) select p.sku from counted c join product p on p.id = c.product_id where ${shown[q.show]} order by p.sku`)
+  const { rows } = await db.execute<{ sku: string }>(sql`with counted as (${counted(setup, q)}) ${wanted(setup, q)} order by p.sku`)
   return rows.map((r) => r.sku)
 }
 

@@ -1,4 +1,4 @@
-import { effortBands, effortOf, type EffortCount } from '@core/translation/effort'
+import { effortOf, type EffortBand, type EffortCount } from '@core/translation/effort'
 import { segmentsOf } from '@core/translation/unit-segments'
 import { wordCount } from '@core/translation/cut'
 import { database, inTransaction } from '../../db/connect'
@@ -15,7 +15,7 @@ import { recordsOfWork, type WorkAsked } from './work'
 export interface EffortBody extends Omit<WorkAsked, 'storefront' | 'language'> {
   target: { storefront: string; language: string }
   records?: string[]
-  weights?: Partial<Record<(typeof effortBands)[number], number>>
+  weights?: Partial<Record<EffortBand, number>>
 }
 
 export interface EffortReport extends EffortCount { records: number; units: number }

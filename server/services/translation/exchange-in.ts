@@ -105,15 +105,14 @@ class Import {
     if (!segment) { this.refuse(unit, read.id, 'The unit has no such segment.'); return [] }
     if (segment.text !== read.source) { this.refuse(unit, read.id, `The source is another one now: “${segment.text.slice(0, 120)}”.`); return [] }
     if (read.target === null || read.target.trim() === '') { this.report.unchanged++; return [] }
+    const same = read.target === segment.target
+    const state = read.state ?? (same ? segment.state : 'translated')
+    // What comes back as it went out changes nothing; a stale segment is as stale as before.
+    if (same && (state === segment.state || (state === lowest && segment.was === null))) { this.report.unchanged++; return [] }
     if (read.problem) { this.refuse(unit, read.id, read.problem); return [] }
     const target: Coded = { text: read.target, placeholders: segment.extra }
     const broken = checkTarget({ source: segment, target, languages }).find((f) => breaks.has(f.code))
     if (broken) { this.refuse(unit, read.id, broken.message); return [] }
-    const same = read.target === segment.target
-    const state = read.state ?? (same ? segment.state : 'translated')
-    if (same && (state === segment.state || state === lowest) && segment.was === null) { this.report.unchanged++; return [] }
-    // A stale segment that came back as it went out is as stale as before.
-    if (same && segment.was !== null && state === segment.state) { this.report.unchanged++; return [] }
     return [{ index, source: segment.text, base: segment.target, target: read.target, state, origin: 'person' }]
   }
 }

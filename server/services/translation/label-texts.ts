@@ -1,6 +1,7 @@
 import type { Attribute, Labels, ProductType } from '@core/attributes/attribute'
 import type { Category, Storefront } from '@core/catalogue/model'
 import type { MediaItem } from '@core/media/item'
+import { same } from '@core/catalogue/patch'
 import { menuEntries, phrases, pluralCategories } from '@core/page/phrases'
 import type { RecordKindName } from '../records'
 
@@ -86,3 +87,15 @@ export const labelKinds: Record<string, LabelKind> = {
 
 /** The name under which records of a kind are translated; undefined where it has no texts by language. */
 export const labelPrefix = (kind: RecordKindName): string | undefined => Object.keys(labelKinds).find((k) => labelKinds[k]!.kind === kind)
+
+/** Whether two versions of a record differ in texts of these languages alone. */
+export function onlyTextsDiffer(kind: RecordKindName, before: object, after: object, languages: readonly string[], source: string): boolean {
+  const prefix = labelPrefix(kind)
+  if (prefix === undefined) return false
+  const tried = structuredClone(before)
+  for (const language of languages) {
+    const now = new Map(labelKinds[prefix]!.texts(after as never, source, language).map((x) => [x.unit, x.read(language) ?? '']))
+    for (const text of labelKinds[prefix]!.texts(tried as never, source, language)) if ((text.read(language) ?? '') !== (now.get(text.unit) ?? '')) text.write(language, now.get(text.unit) ?? '')
+  }
+  return same(tried, after)
+}

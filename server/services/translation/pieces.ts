@@ -1,7 +1,7 @@
 import { inArray, sql } from 'drizzle-orm'
 import type { PieceRecord } from '@contracts/records'
 import type { BlockKind } from '@core/page/block-kind'
-import { isStale, sourceHash, type TranslationState } from '@core/translation/state'
+import { isStale, sourceHash } from '@core/translation/state'
 import * as t from '../../db/schema'
 import { blockKindOf, pieceRecordsOf } from '../../db/queries/content'
 import { readUnitMarks, writeUnitMarks, type UnitMark } from '../../db/queries/unit-marks'

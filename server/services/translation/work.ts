@@ -8,6 +8,7 @@ import { require, type Person } from '../permission'
 import { filterOf, lensOf } from '../reach/reach'
 import { targetEdition } from './desk'
 import { splitRecord, unitsOfRecords } from './kinds'
+import { recordsOfPage } from './page-texts'
 import { labelCodes } from './label-records'
 import { labelKinds } from './label-texts'
 import type { TargetEdition, Unit } from './unit'
@@ -24,6 +25,8 @@ export interface WorkAsked {
   category?: string
   /** Pieces of a campaign's assignments alone. */
   campaign?: string
+  /** A product: the texts that its page uses, and nothing else. */
+  page?: string
   person?: number
   due?: string
 }
@@ -54,56 +57,54 @@ async function otherRecords(db: Db, setup: StoredSetup, asked: Pick<WorkAsked, '
   return out
 }
 
-const wantsProducts = (asked: WorkAsked) => (!asked.kinds || asked.kinds.includes('product')) && asked.campaign === undefined
-
 async function productQuery(db: Db, setup: StoredSetup, edition: TargetEdition, asked: WorkAsked, now: number): Promise<WorkQuery> {
   const filter = asked.category === undefined ? asked.filter : { all: [{ field: 'category', is: 'equals', value: asked.category }, ...(asked.filter ? [asked.filter] : [])] }
   const roots = filter === undefined ? undefined : await rootIdsOf(db, setup, filterOf(setup, filter), lensOf(setup, { storefront: asked.storefront }, now))
   return { storefront: edition.storefront, language: edition.language, counting: edition.counting, show: asked.show, q: asked.q, roots, person: asked.person, due: asked.due, now }
 }
 
-/** Records with texts to translate into an edition's language: those that hold few, by kind and code, then products by SKU. */
-export async function listWork(asked: WorkAsked & { limit: number; offset: number }, now: number) {
-  const db = database()
-  const setup = await loadSetup(db)
-  const edition = targetEdition(setup, asked.storefront, asked.language)
+interface Found { items: Counted[]; products: WorkQuery | undefined; total: Counts }
+
+/** The records of a question that are not counted by the database: all but products, or those of one page. */
+async function foundRecords(db: Db, setup: StoredSetup, edition: TargetEdition, asked: WorkAsked, now: number): Promise<Found> {
   // A question about products alone finds nothing else.
-  const records = asked.filter === undefined && asked.category === undefined ? await otherRecords(db, setup, asked) : []
+  const records = asked.page !== undefined ? (await recordsOfPage(setup, asked.page, asked, now)).filter((r) => !asked.kinds || asked.kinds.includes(splitRecord(r).kind))
+    : asked.filter === undefined && asked.category === undefined ? await otherRecords(db, setup, asked) : []
   const [units, shares] = [await unitsOfRecords(db, setup, records, edition), await sharesOf(db, asked.language)]
   const total: Counts = { texts: 0, missing: 0, stale: 0, unread: 0 }
-  const add = (c: Counts) => { for (const k of ['texts', 'missing', 'stale', 'unread'] as const) total[k] += c[k] }
-  const wanted: Counted[] = []
+  const items: Counted[] = []
   for (const record of records) {
     const found = units.get(record)
     if (!found || found.units.length === 0) continue
     const counts = countUnits(found.units)
-    add(counts)
+    add(total, counts)
     const share = shares.get(record)
     if (!isShown(counts, asked.show) || (asked.q && !fold(`${record} ${found.title}`).includes(fold(asked.q)))) continue
     if ((asked.person !== undefined && share?.personId !== asked.person) || (asked.due !== undefined && !(share?.due && share.due <= asked.due))) continue
-    wanted.push({ record, title: found.title, ...counts, person: share?.name ?? null, due: share?.due ?? null })
+    items.push({ record, title: found.title, ...counts, person: share?.name ?? null, due: share?.due ?? null })
   }
-  const here = wanted.slice(asked.offset, asked.offset + asked.limit)
-  if (!wantsProducts(asked)) return { items: here, count: wanted.length, total }
-  const products = await productWork(db, setup, { ...await productQuery(db, setup, edition, asked, now), offset: Math.max(0, asked.offset - wanted.length), limit: asked.limit - here.length })
-  add(products.total)
-  return { items: [...here, ...products.items], count: wanted.length + products.count, total }
+  const wantsProducts = (!asked.kinds || asked.kinds.includes('product')) && asked.campaign === undefined && asked.page === undefined
+  return { items, total, products: wantsProducts ? await productQuery(db, setup, edition, asked, now) : undefined }
+}
+
+const add = (to: Counts, c: Counts) => { for (const k of ['texts', 'missing', 'stale', 'unread'] as const) to[k] += c[k] }
+
+/** Records with texts to translate into an edition's language: those that hold few, by kind and code, then products by SKU. */
+export async function listWork(asked: WorkAsked & { limit: number; offset: number }, now: number) {
+  const db = database()
+  const setup = await loadSetup(db)
+  const found = await foundRecords(db, setup, targetEdition(setup, asked.storefront, asked.language), asked, now)
+  const here = found.items.slice(asked.offset, asked.offset + asked.limit)
+  if (!found.products) return { items: here, count: found.items.length, total: found.total }
+  const products = await productWork(db, setup, { ...found.products, offset: Math.max(0, asked.offset - found.items.length), limit: asked.limit - here.length })
+  add(found.total, products.total)
+  return { items: [...here, ...products.items], count: found.items.length + products.count, total: found.total }
 }
 
 /** The addresses of the records that a question about the work finds, products by SKU last. */
 export async function recordsOfWork(db: Db, setup: StoredSetup, asked: WorkAsked, now: number): Promise<string[]> {
-  const edition = targetEdition(setup, asked.storefront, asked.language)
-  const records = asked.filter === undefined && asked.category === undefined ? await otherRecords(db, setup, asked) : []
-  const units = await unitsOfRecords(db, setup, records, edition)
-  const others = records.filter((r) => units.has(r) && isShown(countUnits(units.get(r)!.units), asked.show))
-  const products = wantsProducts(asked) ? await productsWithWork(db, setup, await productQuery(db, setup, edition, asked, now)) : []
-  const found = [...others, ...products.map((sku) => `product:${sku}`)]
-  if (asked.person === undefined && asked.due === undefined) return found
-  const shares = await sharesOf(db, asked.language)
-  return found.filter((r) => {
-    const s = shares.get(r)
-    return s !== undefined && (asked.person === undefined || s.personId === asked.person) && (asked.due === undefined || (s.due !== null && s.due <= asked.due))
-  })
+  const { items, products } = await foundRecords(db, setup, targetEdition(setup, asked.storefront, asked.language), asked, now)
+  return [...items.map((i) => i.record), ...(products ? await productsWithWork(db, setup, products) : []).map((sku) => `product:${sku}`)]
 }
 
 async function sharesOf(db: Db, language: string) {

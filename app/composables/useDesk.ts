@@ -1,0 +1,121 @@
+import { checkTarget } from '@core/translation/checks/registry'
+import type { TargetFinding } from '@core/translation/checks/check'
+import { flatOfCoded } from '@core/translation/coded'
+import { createGlossary } from '@core/translation/glossary'
+import { holdsWords } from '@core/translation/on-page'
+import { translationStates, type TranslationState } from '@core/translation/state'
+import type { TargetOrigin } from '@core/translation/unit-segments'
+import type { Desk, Row } from '~/components/translation/unit'
+
+type Drafts = Record<string, string | null>
+
+/** The work on one record: its segments in a row, drafts that survive a reload, findings, and saving over what was seen. */
+export function useDesk(record: () => string) {
+  const lens = useLensStore()
+  const { refresh: refreshProof, sought } = useProofFocus()
+  const { data, problem, refresh } = useAsking((signal) => (lens.sameLanguage ? Promise.resolve(undefined) : get<Desk>('/api/translations/units', { storefront: lens.storefront, language: lens.language, record: record() }, signal)), () => [record(), lens.edition.id])
+  const desk = computed(() => (data.value?.record === record() && data.value.language === lens.language ? data.value : undefined))
+  const all = computed<Row[]>(() => (desk.value?.units ?? []).flatMap((unit) => unit.segments.map((segment, index) => ({ key: `${unit.unit}#${index}#${segment.text}`, unit, segment, index, first: index === 0 }))))
+  const find = ref('')
+  const only = ref<'all' | 'open'>('all')
+  const isOpen = (r: Row) => r.segment.target === null || r.segment.was !== null || translationStates.indexOf(r.segment.state) < translationStates.indexOf(desk.value!.asks)
+  /** Those that are filtered out stay while they are worked on. */
+  const rows = computed(() => {
+    const q = find.value.trim().toLowerCase()
+    return all.value.filter((r) => (only.value === 'all' || isOpen(r) || r.key === currentKey.value) && (q === '' || `${flatOfCoded(r.segment.text)} ${flatOfCoded(drafts.value?.[r.key] ?? '')} ${r.unit.label}`.toLowerCase().includes(q)))
+  })
+  const saved = computed<Drafts | undefined>(() => desk.value && Object.fromEntries(all.value.map((r) => [r.key, r.segment.target])))
+  const { draft: drafts, changed, reset } = useDraft<Drafts>(() => `desk:${record()}:${lens.edition.id}`, () => saved.value)
+  const said = (r: Row) => drafts.value?.[r.key] ?? null
+  const differs = (r: Row) => (said(r) ?? '') !== (r.segment.target ?? '')
+
+  const currentKey = ref('')
+  const at = computed(() => Math.max(0, rows.value.findIndex((r) => r.key === currentKey.value)))
+  const current = computed<Row | undefined>(() => rows.value[at.value])
+  watch(rows, (list) => { if (!list.some((r) => r.key === currentKey.value)) currentKey.value = (list.find(isOpen) ?? list[0])?.key ?? '' }, { immediate: true })
+  const go = (to: number) => { currentKey.value = rows.value[Math.max(0, Math.min(rows.value.length - 1, to))]?.key ?? '' }
+  watch(() => [current.value?.key, desk.value], () => {
+    const r = current.value
+    sought.value = r ? flatOfCoded(said(r) ?? r.segment.target ?? r.segment.text) : null
+  })
+  onScopeDispose(() => { sought.value = null })
+
+  const glossary = computed(() => createGlossary(desk.value?.terms ?? [], desk.value?.source ?? 'en'))
+  function findingsOf(r: Row): TargetFinding[] {
+    const text = said(r)
+    if (text === null || text === '') return []
+    const { segment, unit } = r
+    return checkTarget({
+      source: segment, target: { text, placeholders: segment.extra }, languages: { source: desk.value!.source, target: lens.language }, glossary: glossary.value, style: unit.style,
+      most: unit.segments.length === 1 ? unit.style.characters?.most ?? null : null, others: all.value.filter((o) => o !== r && o.segment.text === segment.text && said(o)).map((o) => said(o)!),
+    })
+  }
+  const standing = (r: Row) => findingsOf(r).filter((f) => !(f.code in r.segment.overruled))
+
+  let sending: Promise<unknown> = Promise.resolve()
+  const busy = ref(false)
+  /** Sends changes one after the other: what is changed while a save is under way waits for it. */
+  function send(units: () => unknown[]): Promise<boolean> {
+    const mine = sending.then(async () => {
+      const list = units()
+      if (list.length === 0) return true
+      busy.value = true
+      try {
+        data.value = (await ask<Desk>('PUT', '/api/translations/units', { body: { storefront: lens.storefront, language: lens.language, record: record(), units: list } })).data
+        refreshProof()
+        return true
+      } catch (e) {
+        tellProblem(e)
+        if (e instanceof ApiProblem && e.problem.status === 412) await refresh()
+        return false
+      } finally {
+        busy.value = false
+      }
+    })
+    sending = mine
+    return mine
+  }
+  interface Change { row: Row; target: string | null; state: TranslationState; origin?: TargetOrigin; overruled?: Record<string, string> }
+  const asUnits = (changes: Change[]) => [...new Set(changes.map((c) => c.row.unit.unit))].map((unit) => ({
+    unit, segments: changes.filter((c) => c.row.unit.unit === unit).map((c) => ({ index: c.row.index, source: c.row.segment.text, base: c.row.segment.target, target: c.target, state: c.state, ...(c.origin ? { origin: c.origin } : {}), ...(c.overruled ? { overruled: c.overruled } : {}) })),
+  }))
+  const fresh = (key: string) => all.value.find((r) => r.key === key)
+  const origins = new Map<string, TargetOrigin>()
+  /** Whose words a draft holds, until somebody writes on. */
+  const tookOver = (r: Row, origin: TargetOrigin, text: string) => {
+    drafts.value![r.key] = text
+    origins.set(`${r.key} ${text}`, origin)
+  }
+  const changeOf = (r: Row, state: TranslationState): Change => {
+    const origin = origins.get(`${r.key} ${said(r)}`)
+    return { row: r, target: said(r), state, ...(differs(r) && origin ? { origin } : {}) }
+  }
+  const save = () => send(() => asUnits(all.value.filter(differs).map((r) => changeOf(r, said(r) ? 'translated' : 'initial'))))
+  /** Says that a segment is so far; the same source without a target elsewhere in the record is filled at once. */
+  async function confirm(state: TranslationState) {
+    const key = currentKey.value
+    return send(() => {
+      const r = fresh(key)
+      if (!r || !said(r)) return []
+      const repeats = all.value.filter((o) => o.key !== key && o.segment.text === r.segment.text && o.segment.target === null && !said(o))
+      return asUnits([changeOf(r, state), ...repeats.map((o) => ({ row: o, target: said(r), state, origin: 'memory' as const }))])
+    })
+  }
+  /** Other places of the same source that say otherwise. */
+  const repeats = computed(() => {
+    const r = current.value
+    return r ? all.value.filter((o) => o.key !== r.key && o.segment.text === r.segment.text && said(o) && said(r) && said(o) !== said(r)) : []
+  })
+  const changeRepeats = () => send(() => asUnits(repeats.value.map((o) => ({ row: o, target: said(current.value!), state: o.segment.state }))))
+  const overrule = (r: Row, code: string, reason: string) => send(() => asUnits([{ row: fresh(r.key) ?? r, target: r.segment.target, state: r.segment.state, overruled: { ...r.segment.overruled, [code]: reason } }]))
+  const join = () => send(() => (current.value ? [{ unit: current.value.unit.unit, join: current.value.index }] : []))
+  const split = (place: number) => send(() => (current.value ? [{ unit: current.value.unit.unit, split: { index: current.value.index, at: place } }] : []))
+
+  /** The segment whose words stand in a text of the page, the longest first. */
+  function rowOnPage(words: string): Row | undefined {
+    const length = (r: Row) => flatOfCoded(r.segment.target ?? r.segment.text).length
+    return [...all.value].sort((a, b) => length(b) - length(a)).find((r) => [r.segment.target, r.segment.text].some((t) => t && holdsWords(words, flatOfCoded(t))))
+  }
+  return { desk, problem, refresh, data, all, rows, find, only, isOpen, drafts, changed, reset, said, differs, current, currentKey, at, go, glossary, findingsOf, standing, busy, save, confirm, repeats, changeRepeats, overrule, join, split, tookOver, rowOnPage }
+}
+export type DeskWork = ReturnType<typeof useDesk>
