@@ -55,7 +55,7 @@ const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'num
       <ol v-else>
         <li v-for="(m, i) in matches" :key="m.id" class="border-t border-hair py-1">
           <button type="button" class="block w-full text-left" :disabled="readonly" @click="emit('take', m)">
-            <span class="flex items-baseline gap-2"><b class="tabular-nums">{{ m.score }}</b><span class="key">Alt {{ i + 1 }}</span><span v-if="m.swapped" class="text-ochre">numbers put in</span><span v-if="m.variant" class="text-ochre">{{ languageName(m.variant) }}</span><span class="ml-auto text-ink3">{{ m.person ?? 'earlier work' }}, {{ day(m.changed) }}</span></span>
+            <span class="flex flex-wrap items-baseline gap-x-2"><b class="tabular-nums">{{ m.score }}</b><span class="key">Alt {{ i + 1 }}</span><span v-if="m.swapped" class="text-ochre">numbers put in</span><span v-if="m.variant" class="text-ochre" :title="languageName(m.variant)">{{ m.variant }}</span><span class="text-ink3">{{ m.person ?? 'earlier work' }}, {{ day(m.changed) }}</span></span>
             <span v-if="m.score < 100" class="block text-ink2"><CodedText :text="row.segment.text" :placeholders="row.segment.placeholders" :from="m.source.text" /></span>
             <span class="block font-serif" :lang="lens.language"><CodedText :text="m.target.text" :placeholders="[...row.segment.placeholders, ...m.target.placeholders]" /></span>
           </button>
@@ -100,6 +100,6 @@ const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'num
 </template>
 
 <style scoped>
-.helps { display: grid; grid-template-columns: minmax(0, 1.25fr) minmax(0, 0.9fr) minmax(0, 1fr); height: 214px; border-top: 1px solid var(--hair-strong); padding: 8px 20px 6px; background: var(--shade); font-size: 12.5px; }
+.helps { display: grid; grid-template-columns: minmax(0, 1.25fr) minmax(0, 0.9fr) minmax(0, 1fr); height: 190px; border-top: 1px solid var(--hair-strong); padding: 8px 20px 6px; background: var(--shade); font-size: 12.5px; }
 .helps h2 { font-family: var(--font-sans); font-size: 12.5px; font-weight: 600; margin-bottom: 2px; }
 </style>

@@ -15,6 +15,8 @@ onMounted(() => {
     // A line of words and placeholders: whatever is pasted loses the rest.
     extensions: [StarterKit.configure({ blockquote: false, bold: false, bulletList: false, code: false, codeBlock: false, hardBreak: false, heading: false, horizontalRule: false, italic: false, link: false, listItem: false, listKeymap: false, orderedList: false, strike: false, trailingNode: false, underline: false, dropcursor: false }), PlaceholderNode],
     editorProps: { attributes: { 'role': 'textbox', 'aria-multiline': 'true', 'aria-label': props.label, ...(props.described ? { 'aria-describedby': props.described } : {}), 'lang': props.language, 'dir': props.direction, 'class': 'segment-editor', 'spellcheck': 'true' },
+      // The editor would swallow this; it is the desk's.
+      handleDOMEvents: { keydown: (_view, event) => event.key === 'Enter' && (event.ctrlKey || event.metaKey) },
       handleKeyDown: (_view, event) => event.key === 'Enter' && !event.ctrlKey && !event.metaKey && !event.isComposing },
     onUpdate: () => { text.value = last = codedOf(e.getJSON()) },
   })

@@ -189,7 +189,7 @@ useKeys('Translating', [
   { keys: 'Alt+s', does: 'Take the source over', run: copySource },
   { keys: 'Alt+m', does: 'Translate it by machine', run: () => void machine() },
   { keys: 'Alt+b', does: 'Read it back by machine', run: () => void readBack() },
-  { keys: 'Alt+p', does: 'Insert the next placeholder', run: nextPlaceholder },
+  { keys: 'Alt+i', does: 'Insert the next placeholder', run: nextPlaceholder },
   { keys: 'Alt+g', does: 'Insert the next term of the glossary', run: nextTerm },
   { keys: 'Alt+j', does: 'Join with the segment after it', run: () => { if (mayWrite.value) void work.join() } },
   { keys: 'Alt+k', does: 'Split it: arrows move the place, Enter splits', run: split },
