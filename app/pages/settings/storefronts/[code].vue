@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import type { Storefront } from '@core/catalogue/model'
+import { canonicalTag } from '@core/language/chain'
 import { translationStates } from '@core/translation/state'
 
 const route = useRoute()
@@ -14,7 +15,7 @@ const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.mayEdit)
 const adminOnly = computed(() => !session.mayAdminister)
 const past = ref(false)
-const sides = { layout: 'The page', pages: 'Standing pages', facts: 'Facts and languages' } as const
+const sides = { layout: 'The page', pages: 'Standing pages', menu: 'Menu', phrases: 'Phrases', facts: 'Facts and languages' } as const
 const side = ref<keyof typeof sides>('layout')
 /** The page is shown with the layout as it is being written, on a product of one's choice. */
 const { focus, refresh: refreshProof } = useProofFocus()
@@ -37,6 +38,20 @@ function addFact() {
   if (name && !(name in draft.value!.facts)) draft.value!.facts = { ...draft.value!.facts, [name]: '' }
   newFact.value = ''
 }
+/** A language that is added, as a tag, and one that it may borrow from: of the same language elsewhere. */
+const newLanguage = ref('')
+const newBorrow = ref('')
+const languageProblem = ref('')
+const borrowable = computed(() => setup.languages.filter((l) => l !== newLanguage.value.trim() && l.split('-')[0] === newLanguage.value.trim().split('-')[0]))
+const added = computed(() => draft.value!.editions.map((e) => e.language).filter((l) => !stored.value!.editions.some((e) => e.language === l)))
+function addLanguage() {
+  const tag = canonicalTag(newLanguage.value.trim())
+  languageProblem.value = !tag || !newLanguage.value.trim() ? `“${newLanguage.value}” is no language tag such as it-CH.` : draft.value!.editions.some((e) => e.language === tag) ? `${languageName(tag)} is there already.` : ''
+  if (languageProblem.value) return
+  draft.value!.editions = [...draft.value!.editions, { language: tag!, borrow: newBorrow.value ? [newBorrow.value] : [], asks: 'translated' }]
+  newLanguage.value = ''
+  newBorrow.value = ''
+}
 const dropFact = (name: string) => { draft.value!.facts = Object.fromEntries(Object.entries(draft.value!.facts).filter(([n]) => n !== name)) }
 useKeys('Storefront', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() }, { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } }])
 </script>
@@ -57,13 +72,17 @@ useKeys('Storefront', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => 
           <p v-for="e in record.errors.value.slice(0, 5)" :key="e.path" class="pb-1 text-madder" role="alert">{{ e.message }}</p>
           <LayoutEditor v-if="side === 'layout'" v-model="draft.layout" :disabled="readonly" />
           <StandingPages v-else-if="side === 'pages'" v-model="draft.pages" :disabled="readonly" :languages="draft.editions.map((e) => e.language)" :facts="draft.facts" />
+          <MenuEditor v-else-if="side === 'menu'" v-model="draft.menu" :disabled="readonly" :language="lens.storefront === code ? lens.language : draft.editions.at(-1)!.language" :pages="draft.pages" />
+          <PhrasesEditor v-else-if="side === 'phrases'" v-model="draft.phrases" :disabled="readonly" :code="code" :languages="draft.editions.map((e) => e.language)" />
           <div v-else class="grid gap-5">
             <section aria-label="Facts"><h2>Facts</h2><p class="pb-1.5 text-ink2">What inline values of texts can name, as shoppers read it.</p>
               <p v-for="(_, name) in draft.facts" :key="name" class="flex items-center gap-2 py-1"><label class="w-36 text-ink2" :for="`fact-${name}`">{{ String(name).replaceAll('-', ' ') }}</label><input :id="`fact-${name}`" v-model="draft.facts[name]" class="field flex-1" maxlength="500" :disabled="readonly"><button v-if="!readonly" type="button" class="min-h-6 px-1.5 text-ink2" :aria-label="`Take out ${name}`" @click="dropFact(String(name))">×</button></p>
               <p v-if="!readonly" class="flex items-center gap-2 py-1"><input v-model="newFact" class="field w-36" aria-label="Name of a new fact" placeholder="return days" maxlength="40" @keydown.enter.prevent="addFact"><button type="button" class="plain" @click="addFact">Add a fact</button></p>
             </section>
             <section aria-label="Languages"><h2>Languages</h2><p class="pb-1.5 text-ink2">The least state that translations need before they are fit to release.<template v-if="adminOnly"> An administrator can change this.</template></p>
-              <p v-for="e in draft.editions" :key="e.language" class="flex items-center gap-2 py-1"><label class="w-64" :for="`asks-${e.language}`">{{ languageName(e.language) }}<small v-if="e.borrow.length" class="text-ink2">, borrows from {{ e.borrow.join(', ') }}</small></label><select :id="`asks-${e.language}`" v-model="e.asks" class="field" :disabled="adminOnly"><option v-for="s in translationStates" :key="s" :value="s">{{ s }}</option></select></p>
+              <p v-for="e in draft.editions" :key="e.language" class="flex items-center gap-2 py-1"><label class="w-64" :for="`asks-${e.language}`">{{ languageName(e.language) }}<small v-if="e.borrow.length" class="text-ink2">, borrows from {{ e.borrow.join(', ') }}</small></label><select :id="`asks-${e.language}`" v-model="e.asks" class="field" :disabled="adminOnly"><option v-for="s in translationStates" :key="s" :value="s">{{ s }}</option></select><NuxtLink v-if="e.language !== setup.source && stored.editions.some((x) => x.language === e.language)" class="plain" :to="{ path: '/translation/came-along', query: { in: `${code}/${e.language}` } }">What came along</NuxtLink></p>
+              <form v-if="!adminOnly" class="flex flex-wrap items-center gap-2 py-1" @submit.prevent="addLanguage"><input v-model="newLanguage" class="field w-28" aria-label="Language to add, as a tag" placeholder="it-CH" maxlength="35"><label class="text-ink2">borrows from<select v-model="newBorrow" class="field ml-2"><option value="">no other</option><option v-for="l in borrowable" :key="l" :value="l">{{ languageName(l) }}</option></select></label><button type="submit" class="plain min-h-6">Add a language</button><span v-if="languageProblem" class="text-madder" role="alert">{{ languageProblem }}</span></form>
+              <p v-if="added.length" class="pt-1 text-ink2">Everything in {{ added.map(languageName).join(', ') }} begins as missing; what came along from languages that count is told beside it once this is saved.</p>
             </section>
           </div>
         </div>
