@@ -42,7 +42,7 @@ export const workQuery = {
 
 /** The same where it comes in a body, with a condition over products. */
 export const workBody = {
-  target: Joi.object(edition).required(), filter: Joi.any().description('A condition over products.'), show: Joi.string().valid('open', 'missing', 'stale', 'unread', 'all').default('all'),
+  target: Joi.object(edition).required(), q: Joi.string().max(200), filter: Joi.any().description('A condition over products.'), show: Joi.string().valid('open', 'missing', 'stale', 'unread', 'all').default('all'),
   kinds: Joi.array().items(Joi.string().max(40)).description('Kinds of record; all without, or products alone where a filter is given.'), category: code, campaign: code, page: Joi.string().max(64), person: Joi.number().integer(), due: Joi.string().isoDate(),
   records: Joi.array().items(recordAddress).max(10_000).description('These records alone.'),
 }

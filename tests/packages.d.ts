@@ -23,3 +23,13 @@ declare module 'jsonld' {
   const jsonld: { expand(document: unknown, options: Options): Promise<Record<string, unknown>[]>; toRDF(document: unknown, options: Options & { format: string }): Promise<string> }
   export default jsonld
 }
+declare module 'xliff' {
+  interface Resources { sourceLanguage: string; targetLanguage: string; resources: Record<string, Record<string, { source: string; target: string }>> }
+  const xliff: { xliff2js(xml: string): Promise<Resources>; xliff12ToJs(xml: string): Promise<Resources>; js2xliff(js: Resources): Promise<string>; jsToXliff12(js: Resources): Promise<string> }
+  export default xliff
+}
+declare module 'tmexchange' {
+  interface Resources { sourceLanguage: string; resources: Record<string, Record<string, Record<string, string>>> }
+  const tmx: { tmx2js(xml: string): Promise<Resources>; js2tmx(js: Resources): Promise<string> }
+  export default tmx
+}

@@ -38,6 +38,8 @@ const write = async (record: string, name: string, targets: (string | null)[], m
   const { segments } = await unit(record, name)
   return saveUnits(who, { ...fr, record, units: [{ unit: name, segments: targets.flatMap((target, index) => (target === null ? [] : [{ index, source: segments[index]!.text, base: segments[index]!.target, target, state: 'translated' as const, ...more }])) }] }, now)
 }
+const categoryOf = async (code: string) => (await getRecord('categories', code)).record as unknown as Category
+const shopOf = async (code: string) => (await getRecord('storefronts', code)).record as unknown as Storefront
 const text = async (chunks: AsyncIterable<string | Buffer>) => {
   let out = ''
   for await (const c of chunks) out += String(c)
@@ -127,7 +129,7 @@ describe('texts that records hold by language', () => {
   })
   it('are written by translators, keep their state, and go stale with their source', async () => {
     await saveUnits(luc, { ...fr, record: 'category:roll-top', units: [{ unit: 'name', target: 'À enroulement', state: 'reviewed', base: null }] }, now)
-    const { record } = await getRecord('categories', 'roll-top') as { record: Category }
+    const record = await categoryOf('roll-top')
     expect(record.names['fr-CH']).toBe('À enroulement')
     await putRecord(maren, 'categories', 'roll-top', { ...record, names: { ...record.names, 'en-GB': 'Roll-top bags' } }, undefined, undefined, now)
     expect((await desk('category:roll-top')).units).toMatchObject([{ state: 'reviewed', stale: true, madeFrom: 'Roll-top' }])
@@ -139,12 +141,12 @@ describe('texts that records hold by language', () => {
     expect((await desk('attribute:season')).units.map((u) => u.stale)).toEqual([false, false, true])
   })
   it('are those of menus where no category lends its name; a menu names what there is', async () => {
-    const { record } = await getRecord('storefronts', 'ch') as { record: Storefront }
+    const record = await shopOf('ch')
     const entry = (code: string, more = {}) => ({ code, names: {}, to: null, children: [], ...more })
     await putRecord(ada, 'storefronts', 'ch', { ...record, menu: [entry('bags', { to: { category: 'bags' } }), entry('help', { names: { 'en-GB': 'Help' }, children: [entry('near', { names: { 'en-GB': 'Near you' } })] })] }, undefined, undefined, now)
     expect((await desk('storefront:ch')).units.filter((u) => u.unit.startsWith('menu')).map((u) => [u.unit, u.label])).toEqual([['menu:help', 'Menu'], ['menu:near', 'Menu, under Help']])
     await saveUnits(luc, { ...fr, record: 'storefront:ch', units: [{ unit: 'menu:near', target: 'Près de chez vous', base: null }, { unit: 'phrase:sold-out', target: 'Épuisé', base: null }] }, now)
-    const { record: after } = await getRecord('storefronts', 'ch') as { record: Storefront }
+    const after = await shopOf('ch')
     expect([after.menu[1]!.children[0]!.names['fr-CH'], after.phrases['sold-out']]).toEqual(['Près de chez vous', { 'fr-CH': { other: 'Épuisé' } }])
     const problem = await problemOf(putRecord(ada, 'storefronts', 'ch', { ...after, menu: [entry('x', { to: { category: 'boats' } }), entry('x')], phrases: { 'sold-out': { 'fr-CH': { few: 'x' } }, 'odd': {} } }, undefined, undefined, now))
     expect(problem.errors!.map((e) => e.path)).toEqual(['menu.x', 'menu.x', 'menu.x', 'phrases.sold-out.fr-CH.few', 'phrases.odd'])
@@ -177,7 +179,7 @@ describe('the list of work', () => {
     expect(await recordsOfWork(database(), setup, { ...fr, show: 'all', kinds: ['product', 'category'], person: 2 }, now)).toEqual(['category:wear', 'product:P-2'])
   })
   it('counts a borrowed text as there', async () => {
-    const { record } = await getRecord('storefronts', 'ch') as { record: Storefront }
+    const record = await shopOf('ch')
     await putRecord(ada, 'storefronts', 'ch', { ...record, editions: [...record.editions, { language: 'fr-BE', borrow: ['fr-CH'], asks: 'translated' }] }, undefined, undefined, now)
     const be = { storefront: 'ch', language: 'fr-BE' }
     const counts = (await listWork({ ...be, kinds: ['product'], show: 'all', limit: 9, offset: 0 }, now)).items[0]!
@@ -218,10 +220,10 @@ describe('translating beforehand', () => {
     expect(filled.segments.map((s) => s.origin)).toEqual(expect.arrayContaining(['machine']))
     // What somebody wrote is as it was.
     expect((await unit('product:P-1', 'attribute:summary')).state).toBe('final')
-    expect((await getRecord('categories', 'wear') as { record: Category }).record.names['fr-CH']).toBeDefined()
+    expect((await categoryOf('wear')).names['fr-CH']).toBeDefined()
     await putStepBack(report.step!, 1, now)
     expect((await unit('product:P-2', 'attribute:key-points')).target).toBeNull()
-    expect((await getRecord('categories', 'wear') as { record: Category }).record.names['fr-CH']).toBeUndefined()
+    expect((await categoryOf('wear')).names['fr-CH']).toBeUndefined()
   })
   it('keeps what the machine wrote beside what somebody made of it', async () => {
     await pretranslate({ target: fr, records: ['product:P-2'], memoryFrom: null, machine: true }, 2, now)

@@ -78,8 +78,8 @@ const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'num
     </div>
     <div class="min-w-0 overflow-auto border-l border-hair pl-3" tabindex="0" aria-label="Findings and comments">
       <h2>Findings</h2>
-      <p v-if="findings.length === 0" class="text-ink2">{{ said ? 'Nothing is wrong.' : 'Nothing is written yet.' }}</p>
-      <ul role="status">
+      <p v-if="findings.length === 0" class="text-ink2" role="status">{{ said ? 'Nothing is wrong.' : 'Nothing is written yet.' }}</p>
+      <ul>
         <li v-for="(f, i) in findings" :key="i" class="border-t border-hair py-1">
           <template v-if="row.segment.overruled[f.code]"><s class="text-ink3">{{ f.message }}</s> <span class="text-ink2">{{ row.segment.overruled[f.code] }}</span></template>
           <template v-else><span :class="f.level === 'blocker' ? 'text-madder' : 'text-ochre'">{{ f.message }}</span>

@@ -4,6 +4,7 @@ import { flatOfCoded } from '@core/translation/coded'
 import type { Glossary } from '@core/translation/glossary'
 import { termIn } from '@core/translation/glossary'
 import { plainShown } from '~/composables/shown'
+import { translationStates, type TranslationState } from '@core/translation/state'
 import CodedText from './CodedText.vue'
 import SegmentEditor from './SegmentEditor.vue'
 import StateMark from './StateMark.vue'
@@ -12,7 +13,7 @@ import { stateWords, type Row } from './unit'
 /** One segment: its source, and beside it its target, which is written where the segment is the one worked on. */
 const text = defineModel<string | null>({ required: true })
 const props = defineProps<{ row: Row; current: boolean; language: string; source: string; readonly: boolean; findings: number; blocked: boolean; splitAt: number | null; comments: number; differs: boolean }>()
-const emit = defineEmits<{ choose: [] }>()
+const emit = defineEmits<{ choose: []; state: [TranslationState] }>()
 const glossary = inject<Ref<Glossary>>('desk-glossary')!
 const editor = useTemplateRef<InstanceType<typeof SegmentEditor>>('editor')
 const terms = computed(() => (props.current ? glossary.value.find(flatOfCoded(props.row.segment.text)).map((f) => ({ from: f.from, to: f.to, title: termIn(f.term, props.language)?.term ?? '' })) : []))
@@ -33,7 +34,10 @@ defineExpose({ insert: (n: number) => editor.value?.insert(n), insertText: (t: s
       <SegmentEditor v-if="current && !readonly" ref="editor" v-model="written" :label="`${row.unit.label} in ${languageName(language)}`" :language="language" :direction="direction" :placeholders="[...row.segment.placeholders, ...row.segment.extra]" />
       <button v-else type="button" class="shown" :lang="language" :dir="direction" :aria-label="text ? undefined : `${row.unit.label}, segment ${row.index + 1}: nothing written yet`" @click="emit('choose')"><CodedText v-if="text" :text="text" :placeholders="[...row.segment.placeholders, ...row.segment.extra]" /><span v-else-if="row.unit.borrowed" class="text-ink3" :lang="row.unit.borrowed.language">{{ plainShown(String(row.unit.borrowed.value)).slice(0, 160) }}</span><span v-else class="text-ink3">–</span></button>
       <p v-if="current || differs || findings || comments" class="flex flex-wrap gap-x-3 text-[11.5px] text-ink2">
-        <span v-if="current">{{ row.segment.target === null ? 'missing' : stateWords[row.segment.state] }}<template v-if="row.segment.origin !== 'person' && row.segment.target !== null">, from the {{ row.segment.origin }}</template></span>
+        <span v-if="current && (row.segment.target === null || readonly || differs)">{{ row.segment.target === null ? 'missing' : stateWords[row.segment.state] }}</span>
+        <label v-else-if="current">State<select class="field ml-1.5 !py-0" :value="row.segment.state" @change="emit('state', ($event.target as HTMLSelectElement).value as TranslationState)"><option v-for="s in translationStates" :key="s" :value="s">{{ stateWords[s] }}</option></select></label>
+        <span v-if="current && row.segment.was">stale</span><button v-if="current && row.segment.was && !readonly && !differs" class="plain" type="button" @click="emit('state', row.segment.state)">It is still right</button>
+        <span v-if="current && row.segment.origin !== 'person' && row.segment.target !== null">from the {{ row.segment.origin }}</span>
         <span v-if="differs">not saved yet</span>
         <span v-if="findings" :class="blocked ? 'text-madder' : 'text-ochre'">{{ findings }} {{ findings === 1 ? 'finding' : 'findings' }}</span>
         <span v-if="comments">{{ comments }} {{ comments === 1 ? 'comment' : 'comments' }}</span>

@@ -219,11 +219,12 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
         <button v-if="!readonly" class="act main mt-1" type="button" :disabled="busy || !changed" @click="save">Save <span class="opacity-70">Ctrl S</span></button>
       </div>
       <div class="flex flex-wrap items-center gap-2.5 px-5 pb-2 text-[12.5px]">
-        <input ref="search" v-model="find" type="search" class="field w-44" placeholder="Find in these texts" aria-label="Find in these texts">
+        <input ref="search" v-model="find" type="search" class="field w-36" placeholder="Find in these texts" aria-label="Find in these texts">
         <select v-model="only" class="field" aria-label="Which segments"><option value="all">all segments</option><option value="open">open ones</option></select>
         <template v-if="!readonly && current">
-          <button class="plain min-h-6" type="button" @click="copySource">Take the source over <span class="key">Alt s</span></button>
-          <button class="plain min-h-6" type="button" @click="machine">By machine <span class="key">Alt m</span></button>
+          <button class="act" type="button" :disabled="busy || !said(current)" @click="confirm('translated')">Translated <span class="key">Ctrl Enter</span></button>
+          <button class="plain min-h-6" type="button" @click="copySource">Source <span class="key">Alt s</span></button>
+          <button class="plain min-h-6" type="button" @click="machine">Machine <span class="key">Alt m</span></button>
           <button class="plain min-h-6" type="button" :disabled="!said(current)" @click="readBack">Read back <span class="key">Alt b</span></button>
           <button v-if="repeats.length" class="plain min-h-6 text-ochre" type="button" @click="work.changeRepeats()">{{ repeats.length }} {{ repeats.length === 1 ? 'other place says' : 'other places say' }} otherwise: change them <span class="key">Alt y</span></button>
         </template>
@@ -233,7 +234,7 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
       <div class="min-h-0 flex-1 overflow-auto bg-sheet pb-6" tabindex="0" aria-label="Texts">
         <template v-for="r in rows" :key="r.key">
           <p v-if="r.first" class="px-5 pb-0.5 pt-3 text-[12px]"><b class="font-semibold">{{ r.unit.label }}</b><span v-if="r.unit.storefront" class="ml-2 text-ink2">only in {{ r.unit.storefront }}</span><span v-if="r.unit.note" class="ml-2 text-ink3">{{ r.unit.note }}</span><span v-if="r.unit.loose" class="ml-2 text-ochre">The translation is built otherwise than the source; it stands until every segment here is written.</span></p>
-          <SegmentRow ref="lines" v-model="drafts[r.key]!" :row="r" :current="r.key === current?.key" :language="lens.language" :source="desk.source" :readonly="readonly" :findings="standing(r).length" :blocked="standing(r).some((f) => f.level === 'blocker')" :split-at="splitAt" :comments="commentsOf(r)" :differs="differs(r)" @choose="work.currentKey.value = r.key" />
+          <SegmentRow ref="lines" v-model="drafts[r.key]!" :row="r" :current="r.key === current?.key" :language="lens.language" :source="desk.source" :readonly="readonly" :findings="standing(r).length" :blocked="standing(r).some((f) => f.level === 'blocker')" :split-at="splitAt" :comments="commentsOf(r)" :differs="differs(r)" @choose="work.currentKey.value = r.key" @state="work.confirm($event)" />
         </template>
         <p v-if="rows.length === 0" class="p-8 text-ink2">{{ work.all.value.length === 0 ? 'There is no text in the source language to translate.' : 'No segment here is like that.' }}</p>
       </div>

@@ -10,11 +10,9 @@ import { targetEdition } from './desk'
 import { unitsOfRecords } from './kinds'
 import { findMatches } from './memory'
 import { textsOf } from './save'
-import { recordsOfWork, type WorkAsked } from './work'
+import { recordsOfWork, type WorkBody } from './work'
 
-export interface EffortBody extends Omit<WorkAsked, 'storefront' | 'language'> {
-  target: { storefront: string; language: string }
-  records?: string[]
+export interface EffortBody extends WorkBody {
   weights?: Partial<Record<EffortBand, number>>
 }
 

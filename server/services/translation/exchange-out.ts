@@ -18,12 +18,10 @@ import { unitsOfRecords } from './kinds'
 import { findMatches } from './memory'
 import { textsOf } from './save'
 import type { TargetEdition } from './unit'
-import { recordsOfWork, type WorkAsked } from './work'
+import { recordsOfWork, type WorkBody } from './work'
 
-export interface ExportTranslationsBody extends Omit<WorkAsked, 'storefront' | 'language'> {
-  target: { storefront: string; language: string }
+export interface ExportTranslationsBody extends WorkBody {
   format: ExchangeFormat
-  records?: string[]
   /** How many matches of the memory go along with each segment that is not yet reviewed. */
   matches?: number
 }

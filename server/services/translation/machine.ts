@@ -16,12 +16,10 @@ import { targetEdition } from './desk'
 import { unitsOfRecords } from './kinds'
 import { findMatches } from './memory'
 import { saveRecords, textsOf, type UnitChange } from './save'
-import { recordsOfWork, type WorkAsked } from './work'
+import { recordsOfWork, type WorkBody } from './work'
 
 /** What is to be translated beforehand: the records of a question about the work, from the memory, by machine, or both. */
-export interface PretranslateBody extends Omit<WorkAsked, 'storefront' | 'language'> {
-  target: { storefront: string; language: string }
-  records?: string[]
+export interface PretranslateBody extends WorkBody {
   /** The least score of a match that is taken over; null takes none. */
   memoryFrom: number | null
   machine: boolean

@@ -31,6 +31,13 @@ export interface WorkAsked {
   due?: string
 }
 
+/** The same in a body: for an edition, or of these records alone. */
+export interface WorkBody extends Omit<WorkAsked, 'storefront' | 'language' | 'show'> {
+  target: { storefront: string; language: string }
+  show?: ShownWork
+  records?: string[]
+}
+
 /** How many texts stand how. A borrowed text is there. */
 export function countUnits(units: readonly Unit[]): Counts {
   const out = { texts: units.length, missing: 0, stale: 0, unread: 0 }
