@@ -9,6 +9,7 @@ import { benchBulk, benchExport } from './bulk'
 import { benchImport } from './import'
 import { benchList } from './list'
 import { table } from './measure'
+import { benchExchange, benchMemory } from './memory'
 import { benchPages } from './pages'
 import { benchProof } from './proof'
 import { benchReach } from './reach'
@@ -35,6 +36,8 @@ if (wanted.includes('anew')) await benchAnew()
 if (asked('list')) await benchList()
 if (asked('proof')) await benchProof()
 if (asked('pages')) await benchPages()
+if (asked('memory')) benchMemory()
+if (asked('exchange')) await benchExchange()
 if (asked('export')) await benchExport()
 if (asked('bulk')) await benchBulk()
 if (wanted.length === 0) writeFileSync('bench/figures.md', `# Figures\n\nMeasured by \`npm run bench\` on ${new Date().toISOString().slice(0, 10)}: Node ${process.version}, ${os.cpus().length} cores, the database on the same machine. Each is a ratio to a reference in the same run, or a bound in time that its issue names.\n\n${table()}\n`)

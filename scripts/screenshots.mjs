@@ -52,9 +52,13 @@ const views = {
   'content': ['/catalogue/OX-3040?in=uk/en-GB&side=content', async (p) => { await p.getByText('How safe is this lock?').first().waitFor() }],
   'layout': ['/settings/storefronts/uk?in=uk/en-GB', async (p) => { await p.getByLabel('How details is shown').selectOption({ label: 'folded, one open' }); await p.getByLabel('What would change on this page').or(p.getByText('Nothing would change on this page.')).first().waitFor() }],
   'coverage': ['/coverage?in=uk/en-GB', async (p) => { await p.getByRole('button', { name: /^Count/ }).click(); await p.getByRole('group', { name: /What stands where/ }).waitFor() }],
-  'translation': ['/translation/product%3APE-1830?in=ch/fr-CH', async (p) => {
-    await p.getByLabel('Summary in French (Switzerland)').fill('Garde 30 l au sec, du premier au dernier kilomètre.')
-    await p.getByRole('region', { name: 'Description' }).getByText('stale', { exact: true }).waitFor()
+  'translation': ['/translation/product%3APE-1835?in=de/de-DE', async (p) => {
+    await p.getByText('Rollverschluss, verschweisste Nähte').waitFor()
+    await p.keyboard.press('Alt+1')
+    await p.keyboard.press('Control+Enter')
+    await p.getByRole('group', { name: 'Key points, segment 2' }).getByRole('textbox').waitFor()
+    await p.keyboard.type('Trägt höchstens ')
+    await p.keyboard.press('Alt+i')
   }],
 }
 

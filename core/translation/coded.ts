@@ -72,6 +72,9 @@ export function encode(nodes: readonly RichNode[]): Coded {
   return { text: visit(nodes), placeholders }
 }
 
+/** A coded text without some of its placeholders; what they held stays. */
+export const withoutPlaceholders = (text: string, drop: (n: number) => boolean): string => textOfParts(partsOf(text).filter((p) => typeof p === 'string' || !drop(p.n)))
+
 /** What is wrong with the placeholders of a coded text: unknown ones, and marks that do not open and close as they should. */
 export function brokenPlaceholders(text: string, placeholders: readonly Placeholder[]): { n: number; why: 'unknown' | 'unbalanced' }[] {
   const known = new Map(placeholders.map((p) => [p.n, p]))

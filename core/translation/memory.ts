@@ -46,6 +46,25 @@ interface Row {
 }
 
 const smallest = 70
+/** The highest score first, then the newest, then by id. */
+const inOrder = (x: MemoryMatch & { at: number }, y: MemoryMatch & { at: number }) => y.score - x.score || y.at - x.at || x.id - y.id
+
+const bounds = new Map<number, Int16Array>()
+/** The most edits that still reach a score, by the larger token count. */
+function boundsOf(least: number, longest: number): Int16Array {
+  let found = bounds.get(least)
+  if (!found || found.length <= longest) bounds.set(least, (found = Int16Array.from({ length: longest + 64 }, (_, m) => mostEdits(m, least))))
+  return found
+}
+
+/** How many bits of a number are set. */
+function bitsOf(x: number): number {
+  x -= (x >>> 1) & 0x55555555
+  x = (x & 0x33333333) + ((x >>> 2) & 0x33333333)
+  return (((x + (x >>> 4)) & 0x0f0f0f0f) * 0x01010101) >>> 24
+}
+/** One of 64 bits for a token, spread over both halves. */
+const bitOf = (token: number) => Math.imul(token, 0x9e3779b1) >>> 26
 /** So many rows are compared one by one before the index is made anew. */
 const unsorted = 2000
 
@@ -61,6 +80,9 @@ export function createMemory(language: string, entries: Iterable<Remembered> = [
     if (n === undefined) words.set(text, (n = words.size + 1))
     return n
   }
+  // Most segments have neither numbers nor placeholders.
+  const none = new Int32Array(0)
+  const numbersOf = (list: readonly string[]) => (list.length === 0 ? none : Int32Array.from(list, wordOf))
   const byText = new Map<string, Row>()
   const rowOfId = new Map<number, Row>()
   let index = sorted([], 0)
@@ -71,7 +93,7 @@ export function createMemory(language: string, entries: Iterable<Remembered> = [
     const key = `${entry.text}\n${entry.tokens.addresses.join('\n')}`
     let row = byText.get(key)
     if (!row) {
-      row = { text: entry.text, tokens: Int32Array.from(entry.tokens.tokens, wordOf), numbers: Int32Array.from(entry.tokens.numbers, wordOf), addresses: Int32Array.from(entry.tokens.addresses, wordOf), pairs: [] }
+      row = { text: entry.text, tokens: Int32Array.from(entry.tokens.tokens, wordOf), numbers: numbersOf(entry.tokens.numbers), addresses: numbersOf(entry.tokens.addresses), pairs: [] }
       byText.set(key, row)
       into.push(row)
     }
@@ -123,11 +145,14 @@ export function createMemory(language: string, entries: Iterable<Remembered> = [
         const plain = scoreOf({ m, d, numbers: differing(a.numbers, row.numbers), addresses: differing(a.addresses, row.addresses), sameText: row.text === query.text })
         if (plain < floor) return
         for (const p of row.pairs) {
-          const score = plain === 100 && p.before === before && p.after === after ? 101 : plain
-          found.push({ id: p.id, score, at: p.at })
+          const one = { id: p.id, score: plain === 100 && p.before === before && p.after === after ? 101 : plain, at: p.at }
+          // In a memory of templates very many are as good as the last: what comes after it is not put in order.
+          if (found.length >= most && inOrder(found[most - 1]!, one) <= 0) continue
+          let i = found.length
+          while (i > 0 && inOrder(found[i - 1]!, one) > 0) i--
+          found.splice(i, 0, one)
+          if (found.length > most) found.length = most
         }
-        found.sort((x, y) => y.score - x.score || y.at - x.at || x.id - y.id)
-        if (found.length > most) found.length = most
       },
       result: () => found.map(({ id, score }) => ({ id, score })),
     }
@@ -190,6 +215,13 @@ function sorted(given: Row[], vocabulary: number) {
   rows.forEach((r, i) => { offsets[i + 1] = offsets[i]! + r.tokens.length })
   const all = new Int32Array(offsets[rows.length]!)
   rows.forEach((r, i) => all.set(r.tokens, offsets[i]))
+  // Which of 64 kinds of token a row has: each kind that only one side has costs an edit at least.
+  const kinds = new Int32Array(rows.length * 2)
+  const mark = (into: Int32Array, at: number, token: number) => {
+    const bit = bitOf(token)
+    into[at + (bit >> 5)]! |= 1 << (bit & 31)
+  }
+  rows.forEach((r, i) => { for (const t of r.tokens) mark(kinds, i * 2, t) })
 
   const starts = new Int32Array(vocabulary + 2)
   const prefixes = rows.map((r) => [...new Set(rarest(r.tokens).subarray(0, prefix(r.tokens.length)))])
@@ -217,10 +249,15 @@ function sorted(given: Row[], vocabulary: number) {
       const n = a.sequence.length
       if (n === 0) return
       const order = rarest(a.sequence)
+      const mine = new Int32Array(2)
+      for (const t of a.sequence) mark(mine, 0, t)
+      const [mine0, mine1] = [mine[0]!, mine[1]!]
+      const distance = a.distance
+      let least = keep.least()
+      let most = boundsOf(least, Math.max(n, longest))
       const shortest = (least: number) => Math.ceil((n * least) / 100)
       const farthest = (least: number) => Math.min(longest, Math.floor((n * 100) / least))
       for (let k = 0; k < n; k++) {
-        const least = keep.least()
         // With a higher score to reach, fewer tokens have to be looked under.
         if (k > n - Math.ceil((n * least) / 100)) break
         const token = order[k]!
@@ -232,12 +269,19 @@ function sorted(given: Row[], vocabulary: number) {
           const i = postings[at]!
           if (seen[i] === turn) continue
           seen[i] = turn
-          const row = rows[i]!
-          const length = offsets[i + 1]! - offsets[i]!
-          const most = mostEdits(Math.max(n, length), keep.least())
-          if (row.pairs.length === 0 || Math.abs(n - length) > most) continue
-          const d = a.distance.to(all, offsets[i]!, length, most)
-          if (d <= most) keep.take(row, d, a)
+          const start = offsets[i]!
+          const length = offsets[i + 1]! - start
+          const edits = most[n > length ? n : length]!
+          if (n - length > edits || length - n > edits) continue
+          const [theirs0, theirs1] = [kinds[2 * i]!, kinds[2 * i + 1]!]
+          if (bitsOf(mine0 & ~theirs0) + bitsOf(mine1 & ~theirs1) > edits || bitsOf(theirs0 & ~mine0) + bitsOf(theirs1 & ~mine1) > edits) continue
+          const d = distance.to(all, start, length, edits)
+          if (d > edits) continue
+          keep.take(rows[i]!, d, a)
+          if (keep.least() !== least) {
+            least = keep.least()
+            most = boundsOf(least, Math.max(n, longest))
+          }
         }
       }
     },

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { boundsInWords } from '@core/attributes/allowed'
-import type { Attribute, BoxItem, Value } from '@core/attributes/attribute'
+import type { Attribute, BoxItem, Labels, Value } from '@core/attributes/attribute'
+import { shortenings } from '@core/language/chain'
 import { units } from '@core/units/registry'
 import type { OfferedValue } from '../editor/RichEditor.vue'
 
@@ -26,6 +27,13 @@ const toggle = (code: string) => {
   const list = (value.value as string[] | null) ?? []
   value.value = list.includes(code) ? list.filter((c) => c !== code) : [...list, code]
 }
+/** An option in the source's words, and beside them in those of the language that is looked through. */
+const lens = useLensStore()
+function both(o: { code: string; labels: Labels }) {
+  const source = setup.label(o.labels, o.code)
+  const there = shortenings(lens.language).map((l) => o.labels[l]).find(Boolean)
+  return there && there !== source ? `${source} · ${there}` : source
+}
 </script>
 
 <template>
@@ -42,8 +50,8 @@ const toggle = (code: string) => {
       <select class="field" :value="measure.unit" :aria-label="`Unit of ${label}`" @change="setMeasure(String(measure.value), ($event.target as HTMLSelectElement).value)"><option v-for="u in fitting" :key="u.symbol" :value="u.symbol">{{ u.symbol }}</option></select>
     </span>
     <select v-else-if="attribute.type === 'yes-no'" class="field" :value="value === null ? '' : String(value)" :aria-label="label" @change="value = ($event.target as HTMLSelectElement).value === '' ? null : ($event.target as HTMLSelectElement).value === 'true'"><option value="">No value</option><option value="true">Yes</option><option value="false">No</option></select>
-    <select v-else-if="attribute.type === 'choice'" class="field w-full" :value="value ?? ''" :aria-label="label" @change="value = ($event.target as HTMLSelectElement).value || null"><option value="">No value</option><option v-for="o in attribute.options" :key="o.code" :value="o.code">{{ setup.label(o.labels, o.code) }}</option></select>
-    <fieldset v-else-if="attribute.type === 'choices'" class="flex flex-wrap gap-x-4 gap-y-1"><legend class="sr-only">{{ label }}</legend><label v-for="o in attribute.options" :key="o.code" class="flex items-center gap-1.5"><input type="checkbox" :checked="((value as string[] | null) ?? []).includes(o.code)" @change="toggle(o.code)">{{ setup.label(o.labels, o.code) }}</label></fieldset>
+    <select v-else-if="attribute.type === 'choice'" class="field w-full" :value="value ?? ''" :aria-label="label" @change="value = ($event.target as HTMLSelectElement).value || null"><option value="">No value</option><option v-for="o in attribute.options" :key="o.code" :value="o.code">{{ both(o) }}</option></select>
+    <fieldset v-else-if="attribute.type === 'choices'" class="flex flex-wrap gap-x-4 gap-y-1"><legend class="sr-only">{{ label }}</legend><label v-for="o in attribute.options" :key="o.code" class="flex items-center gap-1.5"><input type="checkbox" :checked="((value as string[] | null) ?? []).includes(o.code)" @change="toggle(o.code)">{{ both(o) }}</label></fieldset>
     <input v-else-if="attribute.type === 'date'" class="field" type="date" :value="value ?? ''" :aria-label="label" @input="value = ($event.target as HTMLInputElement).value || null">
     <MediaInput v-else-if="attribute.type === 'media' || attribute.type === 'file'" :model-value="(value as string[] | null)" :label="label" :kind="attribute.type === 'media' ? 'picture' : 'file'" @update:model-value="value = $event" />
     <input v-else class="field w-full" type="text" :lang="attribute.translatable ? language : undefined" :value="value ?? ''" :aria-label="label" @input="value = ($event.target as HTMLInputElement).value || null">

@@ -9,7 +9,7 @@ const route = useRoute()
 const kinds: [string, string][] = [['', 'all kinds'], ['product', 'products'], ['piece', 'pieces and questions'], ['category', 'categories'], ['attribute', 'attributes and options'], ['product-type', 'product types'], ['media', 'pictures and files'], ['storefront', 'the storefront’s own']]
 const kindOf = (record: string) => record.slice(0, record.indexOf(':'))
 const kindWords: Record<string, string> = { 'piece': 'piece', 'category': 'category', 'attribute': 'attribute', 'product-type': 'product type', 'media': 'picture or file', 'storefront': 'storefront', 'product': '' }
-const filter = reactive({ q: '', show: 'open', kinds: '', category: '', campaign: '', page: typeof route.query.page === 'string' ? route.query.page : '', person: '', due: '' })
+const filter = reactive({ q: '', show: route.query.show === 'unread' ? 'unread' : 'open', kinds: '', category: '', campaign: '', page: typeof route.query.page === 'string' ? route.query.page : '', person: '', due: '' })
 const asked = computed(() => Object.fromEntries(Object.entries(filter).filter(([, v]) => v !== '')))
 /** The same as bodies take it. */
 const inBody = computed(() => ({ ...asked.value, ...(filter.kinds ? { kinds: [filter.kinds] } : {}), ...(filter.person ? { person: Number(filter.person) } : {}) }))

@@ -12,6 +12,8 @@ export interface Looked {
   glossary: Glossary | undefined
   /** The most user-perceived characters that the target may have; null is any. */
   most: number | null
+  /** Formatting that texts of the target's language do without, by tag. */
+  without: readonly string[]
   /** Other targets of the same source in what is looked at. */
   others: readonly string[]
 }

@@ -9,7 +9,7 @@ export function placeholderName(p: Pick<Placeholder, 'tag' | 'attributes'>): str
 
 export const placeholders: TargetCheck = {
   code: 'placeholders', level: 'blocker', label: 'Placeholders lost, doubled or crossed',
-  find({ source, target }) {
+  find({ source, target, without }) {
     const known = new Map([...source.placeholders, ...target.placeholders].map((p) => [p.n, p]))
     const called = (n: number) => (known.has(n) ? `“${placeholderName(known.get(n)!)}”` : `number ${n}`)
     const counts = (text: string) => {
@@ -20,7 +20,8 @@ export const placeholders: TargetCheck = {
     const has = counts(target.text)
     const out = source.placeholders.flatMap((p) => {
       const n = has.get(p.n) ?? 0
-      return n === 1 ? [] : [{ message: n === 0 ? `The placeholder ${called(p.n)} is missing.` : `The placeholder ${called(p.n)} stands there ${n} times; the source has it once.` }]
+      // Bold has no place in some scripts: there it is left out, and is no loss.
+      return n === 1 || (n === 0 && without.includes(p.tag)) ? [] : [{ message: n === 0 ? `The placeholder ${called(p.n)} is missing.` : `The placeholder ${called(p.n)} stands there ${n} times; the source has it once.` }]
     })
     for (const b of brokenPlaceholders(target.text, [...known.values()])) out.push({ message: b.why === 'unknown' ? `There is no placeholder ${called(b.n)} in the source.` : `The placeholder ${called(b.n)} does not open and close as it should.` })
     // Inline values that only the target has would be filled in all the same.

@@ -30,14 +30,14 @@ const ofTheWhole: ReadonlySet<string> = new Set<TextCheckCode>(['characters', 'w
 /** Everything that is found in the target of a segment. An empty target has that finding alone. */
 export function checkTarget(segment: CheckedSegment): TargetFinding[] {
   const { target, languages } = segment
+  const style = segment.style ?? styleFor([], '', { storefront: '', language: languages.target })
   const looked: Looked = {
-    source: segment.source, target, languages, glossary: segment.glossary, most: segment.most ?? null, others: segment.others ?? [],
+    source: segment.source, target, languages, glossary: segment.glossary, most: segment.most ?? null, others: segment.others ?? [], without: style.without ?? [],
     words: { source: flatOfCoded(segment.source.text), target: flatOfCoded(target.text) },
   }
   const find = (c: TargetCheck) => c.find(looked).map((f): TargetFinding => ({ code: c.code, level: c.level, ...f }))
   const nothing = find(empty)
   if (nothing.length > 0) return nothing
-  const style = segment.style ?? styleFor([], '', { storefront: '', language: languages.target })
   const html = `<p>${serialise(decode(target.text, [...segment.source.placeholders, ...target.placeholders]))}</p>`
   const inStyle = checkText(html, 'rich-text', style).filter((f) => !ofTheWhole.has(f.code)).map(({ at, code, ...f }): TargetFinding => ({ code: `style:${code}`, ...f, ...(at ? { at: { from: at.from, to: at.to } } : {}) }))
   return [...targetChecks.flatMap((c) => (c === empty ? [] : find(c))), ...inStyle]

@@ -1,9 +1,11 @@
-import { wordsOfCoded } from '@core/translation/coded'
+import { withoutPlaceholders, wordsOfCoded } from '@core/translation/coded'
+import { styleFor } from '@core/house-style/style'
 import { termIn } from '@core/translation/glossary'
 import { MachineProblem, type MachineAnswer } from '@core/translation/service'
 import { segmentsOf, type SegmentChange, type UnitSegment } from '@core/translation/unit-segments'
 import { database, inTransaction, type Db } from '../../db/connect'
 import { loadGlossary } from '../../db/queries/glossary'
+import { readStyles } from '../../db/queries/house-style'
 import { loadSetup, readSetup } from '../../db/queries/setup'
 import { readKeptUnits } from '../../db/queries/unit-segments'
 import { beginStep } from '../../db/queries/write-products'
@@ -50,7 +52,11 @@ async function termsFor(db: Db, source: string, target: string, texts: readonly 
 /** Translates segments by machine. Throws a 422 problem where the service cannot. */
 export async function translateByMachine(segments: readonly Pick<UnitSegment, 'text' | 'placeholders'>[], source: string, target: string): Promise<MachineAnswer[]> {
   try {
-    return await machineTranslation().translate({ segments, source, target, terms: await termsFor(database(), source, target, segments.map((s) => s.text)) })
+    const answers = await machineTranslation().translate({ segments, source, target, terms: await termsFor(database(), source, target, segments.map((s) => s.text)) })
+    // Formatting follows the house style of the language: no bold where its script has none.
+    const { without = [] } = styleFor(await readStyles(database()), '', { storefront: '', language: target })
+    const dropped = (i: number) => (n: number) => segments[i]!.placeholders.some((p) => p.n === n && (without as string[]).includes(p.tag))
+    return without.length === 0 ? answers : answers.map((a, i) => ({ ...a, text: withoutPlaceholders(a.text, dropped(i)) }))
   } catch (e) {
     if (e instanceof MachineProblem) throw notFitting(e.message)
     throw e

@@ -26,6 +26,7 @@ describe('what is found in a target', () => {
     ['another end', ['end-punctuation'], 'It is dry.', 'Er ist trocken'],
     ['brackets', ['style:brackets'], 'It (is) dry', 'Er (ist trocken'],
     ['bold where the script has none', ['style:formatting'], '<1>Dry</1> bag', '<1>防水</1>バッグ', 'ja-JP', [bold]],
+    ['nothing in a text that leaves bold out where its script has none', [], '<1>Dry</1> bag', '防水バッグ', 'ja-JP', [bold]],
     ['left words of another script', ['source-script'], 'A waterproof bag for you', 'あなたのための waterproof bag', 'ja-JP'],
     ['two spaces', ['style:spaces'], 'It is dry', 'Er  ist trocken'],
     ['a full stop of its own script', [], 'It is dry.', '乾いています。', 'ja-JP'],
