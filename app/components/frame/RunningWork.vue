@@ -9,7 +9,9 @@ const left = computed(() => {
   const s = Math.ceil(((Date.now() - Date.parse(j.started)) / j.done) * (j.total - j.done) / 1000)
   return s < 90 ? `${s} s left` : `${Math.ceil(s / 60)} min left`
 })
-const unit = computed(() => (job.value?.kind === 'same-texts' ? 'texts' : job.value?.kind === 'draft' ? 'pages' : ['import', 'feed', 'picture-batch'].includes(job.value?.kind ?? '') ? 'rows' : 'products'))
+/** What a piece of work counts; most count products. */
+const units: Record<string, string> = { 'same-texts': 'texts', 'draft': 'pages', 'import': 'rows', 'feed': 'rows', 'picture-batch': 'rows', 'pretranslate': 'records', 'translation-effort': 'records', 'translation-check': 'records', 'translation-import': 'segments' }
+const unit = computed(() => units[job.value?.kind ?? ''] ?? 'products')
 const session = useSessionStore()
 const waiting = useWaitingStore()
 /** Work that proposes values; whoever started it is told when they wait. */

@@ -21,7 +21,7 @@ function move(to: number) {
   at.value = Math.max(0, Math.min((list.count.value ?? 1) - 1, to))
   virtual.value.scrollToIndex(at.value)
 }
-const columns: [keyof Arrived['came'], string][] = [['texts', 'Texts'], ['choices', 'Choices'], ['labels', 'Names of facts'], ['categories', 'Categories'], ['pictures', 'Pictures']]
+const columns: [keyof Arrived['came'], string][] = [['texts', 'Texts'], ['choices', 'Choices'], ['labels', 'Facts'], ['categories', 'Categories'], ['pictures', 'Pictures']]
 const words: Record<Left['what'], string> = { text: 'text', option: 'choice', category: 'category', label: 'name of a fact', picture: 'picture with words: needs a version of its own', alternative: 'alternative text' }
 const to = (l: Left) => (l.what === 'picture' ? `/media/${segment(l.name)}` : { path: `/translation/${segment(l.record)}`, query: lens.query })
 const share = (c: Arrived['came'], k: keyof Arrived['came']) => (k === 'measures' ? '' : `${(c[k] as [number, number])[0]} of ${(c[k] as [number, number])[1]}`)
@@ -38,7 +38,7 @@ useKeys('What came along', [
     <TranslationHead />
     <div class="flex items-baseline gap-4 px-5 pt-2"><h1>What came along</h1><span class="text-ink2">into {{ setup.storefrontName(lens.storefront) }}, {{ languageName(lens.language) }}. Measures, prices and dates come along by themselves.</span></div>
     <div class="flex gap-2.5 px-5 pb-2.5 pt-2"><input v-model="q" type="search" class="field w-56" placeholder="SKU" aria-label="Search by SKU"></div>
-    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_270px] border-t border-hair2">
+    <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_210px] border-t border-hair2">
       <div ref="scroller" class="min-h-0 overflow-auto bg-sheet" tabindex="0" role="grid" aria-label="Products and what came along" :aria-rowcount="list.count.value ?? 0" :aria-activedescendant="chosen ? `came-${at}` : undefined">
         <div class="line head sticky top-0 z-10 bg-sheet" role="row"><span role="columnheader">Product</span><span v-for="[k, w] in columns" :key="k" role="columnheader" class="text-right">{{ w }}</span></div>
         <div class="relative" role="presentation" :style="{ height: `${virtual.getTotalSize()}px` }">
@@ -57,7 +57,7 @@ useKeys('What came along', [
 </template>
 
 <style scoped>
-.line { display: grid; grid-template-columns: minmax(150px, 1fr) 68px 68px 104px 78px 70px; column-gap: 12px; align-items: center; height: 33px; padding: 0 20px; border-bottom: 1px solid var(--hair); }
+.line { display: grid; grid-template-columns: minmax(130px, 1fr) 50px 56px 56px 72px 60px; column-gap: 10px; align-items: center; height: 33px; padding: 0 20px; border-bottom: 1px solid var(--hair); }
 .line.head { height: 28px; font-weight: 600; font-size: 12.5px; border-bottom-color: var(--hair-strong); }
 .line.current { background: var(--indigo-wash); }
 </style>
