@@ -1,4 +1,4 @@
-import { mkdirSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
 import { disconnect } from '@server/db/connect'
@@ -40,6 +40,8 @@ if (asked('memory')) benchMemory()
 if (asked('exchange')) await benchExchange()
 if (asked('export')) await benchExport()
 if (asked('bulk')) await benchBulk()
-if (wanted.length === 0) writeFileSync('bench/figures.md', `# Figures\n\nMeasured by \`npm run bench\` on ${new Date().toISOString().slice(0, 10)}: Node ${process.version}, ${os.cpus().length} cores, the database on the same machine. Each is a ratio to a reference in the same run, or a bound in time that its issue names.\n\n${table()}\n`)
+const day = new Date().toISOString().slice(0, 10)
+const before = existsSync('bench/figures.md') ? readFileSync('bench/figures.md', 'utf8') : ''
+writeFileSync('bench/figures.md', `# Figures\n\nMeasured by \`npm run bench\`, in parts or whole: Node ${process.version}, ${os.cpus().length} cores, the database on the same machine. Each is a ratio to a reference in the same run, or a bound in time that its issue names.\n\n${table(before, day, wanted.length === 0)}\n`)
 await disconnect()
 process.exit(0)

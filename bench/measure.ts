@@ -32,7 +32,17 @@ export function note(what: string, value: number, most: number | null, unit: str
   console.log(`${verdict(f)}  ${what}: ${f.measured}${f.bound && `, ${f.bound}`}`)
 }
 
-/** All figures as a table for `bench/figures.md`. */
-export function table(): string {
-  return ['| what | measured | bound | |', '| --- | --- | --- | --- |', ...figures.map((f) => `| ${f.what} | ${f.measured} | ${f.bound} | ${verdict(f)} |`)].join('\n')
+const cells = (line: string) => line.split('|').slice(1, -1).map((c) => c.trim())
+
+/**
+ * All figures as a table for `bench/figures.md`, each with the day on which it was measured. Where only parts were run, the
+ * others stay as the file has them.
+ */
+export function table(before: string, day: string, whole: boolean): string {
+  const old = whole ? [] : before.split('\n').filter((l) => l.startsWith('| ') && !l.startsWith('| what') && !l.startsWith('| ---')).map(cells)
+  // A file of before each figure had its day names one day for all.
+  const then = /on (\d{4}-\d\d-\d\d)/.exec(before)?.[1] ?? ''
+  const rows = new Map(old.map((c) => [c[0]!, [c[0]!, c[1]!, c[2]!, c[3]!, c[4] || then]]))
+  for (const f of figures) rows.set(f.what, [f.what, f.measured, f.bound, verdict(f), day])
+  return ['| what | measured | bound | | on |', '| --- | --- | --- | --- | --- |', ...[...rows.values()].map((r) => `| ${r.join(' | ')} |`)].join('\n')
 }

@@ -69,6 +69,7 @@ try {
   ensurePackages()
   mkdirSync(data, { recursive: true })
   ensureDebian('chromium', ['chromium', 'fonts-noto-cjk'], () => !has('chromium'))
+  if (asked('conformance')) ensureDebian('translate-toolkit', ['translate-toolkit'], () => !has('xliff2po'))
   if (asked('types')) run('Preparing the types', 'npx', ['nuxt', 'prepare'], { env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' } })
   await Promise.all([suite('types', 'npx', ['vue-tsc', '-b']), suite('lint', 'npx', ['eslint', '.', '--max-warnings', '0'])])
   await vitest('core')

@@ -17,7 +17,7 @@ import { notFitting } from '../problem'
 import { targetEdition } from './desk'
 import { unitKinds, unitsOfRecords } from './kinds'
 import { saveRecords, textsOf, type UnitChange } from './save'
-import type { TargetEdition } from './unit'
+import type { TargetEdition, Unit } from './unit'
 
 /** A segment that was not taken, and why. */
 export interface RefusedSegment { unit: string; segment: string; reason: string }
@@ -54,7 +54,7 @@ class Import {
     if (!shop) throw notFitting(`The file is for “${head.target ?? 'no language'}”, in which no storefront sells. Nothing has been changed.`)
     if (language === this.setup.source) throw notFitting('The file’s target is the source language. Nothing has been changed.')
     require(this.person, 'translate', language)
-    this.edition = { ...targetEdition(this.setup, shop.code, language) }
+    this.edition = targetEdition(this.setup, shop.code, language)
     this.report.language = language
   }
 
@@ -71,7 +71,7 @@ class Import {
     const records = [...new Set(known.map((u) => u.record))]
     // A text written for one storefront alone is a unit of the editions of that storefront; all storefronts with the language are asked.
     const editions = [...this.setup.storefronts.values()].flatMap((s) => s.editions.filter((e) => e.language === edition.language).map(() => targetEdition(this.setup, s.code, edition.language)))
-    const found = new Map<string, { edition: TargetEdition; unit: Awaited<ReturnType<typeof unitsOfRecords>> extends Map<string, infer R> ? R extends { units: (infer U)[] } ? U : never : never }>()
+    const found = new Map<string, { edition: TargetEdition; unit: Unit }>()
     for (const e of editions) for (const [record, { units }] of await unitsOfRecords(this.tx.db, this.setup, records, e)) for (const unit of units) if (!found.has(`${record} ${unit.unit}`)) found.set(`${record} ${unit.unit}`, { edition: e, unit })
     const kept = await readKeptUnits(this.tx.db, records, edition.language)
     const changes = new Map<TargetEdition, Map<string, UnitChange[]>>()
