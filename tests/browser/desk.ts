@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
-import { test as base, expect, type Page } from '@playwright/test'
+import { test as base, expect, type BrowserContext, type Page } from '@playwright/test'
 
 const { demoPeople } = JSON.parse(readFileSync('demo/people.json', 'utf8')) as { demoPeople: { email: string; password: string; role: string }[] }
 const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
@@ -14,8 +14,24 @@ export async function enter(page: Page, path: string, role = 'manager') {
 }
 
 /** A page on which nothing goes wrong unseen: no error of a script, no refusal by the content policy. */
-export const test = base.extend({
-  page: async ({ page }, use) => {
+export const test = base.extend<object, { browserOfWorker: BrowserContext }>({
+  // One for all tests of a worker, so that the application is fetched and compiled once, not for every test.
+  browserOfWorker: [async ({ browser }, use, { project }) => {
+    const { baseURL, viewport, locale, timezoneId } = project.use
+    const context = await browser.newContext({ baseURL: baseURL!, viewport: viewport!, locale: locale!, timezoneId: timezoneId! })
+    await use(context)
+    await context.close()
+  }, { scope: 'worker' }],
+  context: async ({ browserOfWorker }, use) => {
+    await use(browserOfWorker)
+    // Nothing of a test is left for the next: neither who is signed in nor what the browser keeps.
+    const [page] = browserOfWorker.pages()
+    if (page?.url().startsWith('http')) await page.evaluate(() => { localStorage.clear(); sessionStorage.clear() }).catch(() => undefined)
+    await Promise.all(browserOfWorker.pages().map((p) => p.close()))
+    await browserOfWorker.clearCookies()
+  },
+  page: async ({ context }, use) => {
+    const page = await context.newPage()
     const wrong: string[] = []
     page.on('pageerror', (e) => wrong.push(e.message))
     page.on('console', (m) => { if (m.type() === 'error' && !/status of (401|403|404|409|412|422)/.test(m.text())) wrong.push(m.text()) })

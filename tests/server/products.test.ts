@@ -115,11 +115,16 @@ describe('translating a product', () => {
     expect(await unit('summary')).toMatchObject({ stale: false, state: 'final', madeFrom: null })
   })
   it('lists the work with counts, page by page', async () => {
-    const all = await listWork({ ...edition, limit: 2, offset: 0, show: 'all' }, now)
-    const rest = await listWork({ ...edition, limit: 2, offset: 2, show: 'all' }, now)
+    const products = { ...edition, kinds: ['product'], show: 'all' as const }
+    const all = await listWork({ ...products, limit: 2, offset: 0 }, now)
+    const rest = await listWork({ ...products, limit: 2, offset: 2 }, now)
+    // Records of all kinds stand in one list: pages go on from one kind to the next.
+    const every = await listWork({ ...edition, limit: 100, offset: 0, show: 'all' }, now)
+    const late = await listWork({ ...edition, limit: 5, offset: every.count - 4, show: 'all' }, now)
+    expect(late.items.map((w) => w.record)).toEqual(every.items.slice(-4).map((w) => w.record))
     expect(all.count).toBe(3)
     expect([...all.items, ...rest.items].map((w) => [w.record, w.texts, w.missing])).toEqual([['product:G-1', 2, 1], ['product:PE-1', 3, 1], ['product:PE-2', 1, 1]])
-    expect(all.total).toEqual({ missing: 3, stale: 0, unread: 2 })
+    expect(all.total).toEqual({ texts: 6, missing: 3, stale: 0, unread: 2 })
     expect((await listWork({ ...edition, limit: 9, offset: 0, show: 'open', q: 'suzu' }, now)).items.map((w) => w.record)).toEqual(['product:G-1'])
   })
   it('does not translate into the source', async () => {
