@@ -21,7 +21,7 @@ const paste = async (page: Page, text: string) => {
   await page.evaluate((t) => navigator.clipboard.writeText(t), text)
   await page.keyboard.press('Control+v')
 }
-test.use({ permissions: ['clipboard-read', 'clipboard-write'] })
+test.beforeEach(({ context }) => context.grantPermissions(['clipboard-read', 'clipboard-write']))
 
 test('cells are typed in, filled down, pasted and put back, wrong ones marked and nothing else lost', async ({ page }) => {
   await enter(page, '/catalogue?type=lock')
