@@ -1,16 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
-
-/** A sequence of numbers from 0 to below 1 that is the same in every run (mulberry32). */
-export function random(seed: number): () => number {
-  let a = seed
-  return () => {
-    a = (a + 0x6d2b79f5) | 0
-    let t = Math.imul(a ^ (a >>> 15), 1 | a)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
-  }
-}
+import { seeded } from './catalogue'
 
 /** All files of a kind under a folder. */
 function* files(folder: string, ending: RegExp): Generator<string> {
@@ -43,7 +33,7 @@ function prose(): string[] {
  */
 export function naturalCorpus(size: number): { segments: string[]; own: number } {
   const own = prose()
-  const next = random(1)
+  const next = seeded(1)
   const segments = own.slice(0, size)
   while (segments.length < size) {
     const [a, b] = [own[Math.floor(next() * own.length)]!.split(' '), own[Math.floor(next() * own.length)]!.split(' ')]
@@ -59,7 +49,7 @@ const templates = ['The {name} {thing} holds {n} L and stays {like} on {where}.'
 
 /** Text made from templates, as product texts often are: few frames, many names and numbers. */
 export function templateCorpus(size: number): string[] {
-  const next = random(2)
+  const next = seeded(2)
   const one = (list: readonly string[]) => list[Math.floor(next() * list.length)]!
   return Array.from({ length: size }, () => one(templates).replace(/\{(\w+)\}/g, (_, what: string) => (what === 'n' ? String(1 + Math.floor(next() * 400)) : one(parts[what as keyof typeof parts]))))
 }

@@ -3,14 +3,15 @@ import { createXliffReader } from '@core/translation/exchange/xliff-read'
 import { writeXliff2 } from '@core/translation/exchange/xliff-2-write'
 import type { ExchangeRecord } from '@core/translation/exchange/unit'
 import { tokensOf } from '@core/translation/tokens'
-import { edited, naturalCorpus, random, templateCorpus } from './corpora'
+import { seeded } from './catalogue'
+import { edited, naturalCorpus, templateCorpus } from './corpora'
 import { note, quantile } from './measure'
 
 const query = (text: string) => ({ text, placeholders: [], before: '?', after: '?' })
 const memoryOf = (segments: readonly string[]) => createMemory('en-GB', segments.map((text, id) => ({ id, text: text.replace(/&/g, '&amp;').replace(/</g, '&lt;'), tokens: tokensOf({ text: text.replace(/&/g, '&amp;').replace(/</g, '&lt;'), placeholders: [] }, 'en-GB'), before: '', after: '', at: 0 })))
 
 function probes(segments: readonly string[], n: number): string[] {
-  const next = random(3)
+  const next = seeded(3)
   const words = segments.slice(0, 2000).flatMap((s) => s.split(' '))
   return Array.from({ length: n }, () => edited(segments[Math.floor(next() * segments.length)]!, words, next).replace(/&/g, '&amp;').replace(/</g, '&lt;'))
 }

@@ -48,7 +48,7 @@ defineExpose({ insert: (n: number) => editor.value?.insert(n), insertText: (t: s
 </template>
 
 <style scoped>
-.segment { display: grid; grid-template-columns: minmax(0, 1fr) 14px minmax(0, 1fr); column-gap: 14px; padding: 3px 20px; border-top: 1px solid var(--hair); }
+.segment { display: grid; grid-template-columns: minmax(0, 1fr) 14px minmax(0, 1fr); column-gap: 14px; padding: 3px 20px; border-top: 1px solid var(--hair); scroll-margin-block: 36px; }
 .segment .source { font-family: var(--font-serif); font-size: 14.5px; line-height: 1.55; padding: 3px 0; }
 .segment.current { background: var(--indigo-wash); padding-top: 8px; padding-bottom: 8px; }
 .segment .shown { display: block; width: 100%; min-height: 26px; text-align: start; font-family: var(--font-serif); font-size: 14.5px; line-height: 1.55; padding: 3px 0; }
