@@ -1,4 +1,4 @@
-import { partsOf, type Coded } from '../coded'
+import { partsOf, wordsOfCoded, type Coded } from '../coded'
 import { nativeOf, type ExchangeLanguages, type ExchangeRecord, type ExchangeUnit } from './unit'
 import { lowestState, type TranslationState } from '../state'
 import { xmlAttribute as a, xmlHead, xmlText as x } from './xml'
@@ -18,7 +18,7 @@ function content(coded: Coded, segment: string, known: Coded['placeholders']): s
     return part.is === 'alone' ? `<x id="${segment}-${part.n}"${p ? kinds[p.tag] ?? '' : ''} equiv-text="${native}"/>` : `<g id="${segment}-${part.n}"${p ? kinds[p.tag] ?? '' : ''} equiv-text="${native}">`
   }).join('').replace(/<g ([^>]*?) equiv-text="[^"]*">/g, '<g $1>')
 }
-const words = (coded: Coded) => x(partsOf(coded.text).filter((p) => typeof p === 'string').join(''))
+const words = (coded: Coded) => x(wordsOfCoded(coded.text))
 
 function unitXml(u: ExchangeUnit, id: string): string {
   const known = (s: ExchangeUnit['segments'][number]) => [...s.source.placeholders, ...(s.target?.placeholders ?? [])]

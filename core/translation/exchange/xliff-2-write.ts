@@ -1,4 +1,4 @@
-import { partsOf, type Coded } from '../coded'
+import { partsOf, wordsOfCoded, type Coded } from '../coded'
 import { placeholderName } from '../checks/placeholders'
 import { nativeOf, type ExchangeLanguages, type ExchangeRecord, type ExchangeSegment, type ExchangeUnit } from './unit'
 import { xmlAttribute as a, xmlHead, xmlText as x } from './xml'
@@ -20,7 +20,7 @@ function content(coded: Coded, segment: string, known: Coded['placeholders']): s
 }
 
 /** Inline content without the codes, as matches from elsewhere carry it. */
-const words = (coded: Coded) => x(partsOf(coded.text).filter((p) => typeof p === 'string').join(''))
+const words = (coded: Coded) => x(wordsOfCoded(coded.text))
 
 function unitXml(unit: ExchangeUnit, id: string): string {
   const matches = unit.segments.flatMap((s) => (s.matches ?? []).map((m) => `<mtc:match ref="#${s.id}" similarity="${Math.min(100, m.score)}" origin="${a(m.origin)}"><source>${words(m.source)}</source><target>${words(m.target)}</target></mtc:match>`))

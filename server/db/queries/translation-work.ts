@@ -39,6 +39,15 @@ export const translatedAttributes = (setup: StoredSetup): number[] => [...setup.
 /** Whether a root `p` is sold in a storefront at a moment. */
 const inRange = (shop: number, now: number) => sql`(p.range = '[]'::jsonb or exists (select 1 from fact_range g where g.root_id = p.root_id and g.storefront_id = ${shop} and (g.from_at is null or g.from_at <= ${new Date(now).toISOString()}::timestamptz) and (g.to_at is null or g.to_at > ${new Date(now).toISOString()}::timestamptz)))`
 
+/** Roots that are sold in a storefront, by SKU, those that a word finds; and how many there are. */
+export async function soldRoots(db: Db, setup: StoredSetup, q: { storefront: string; q?: string | undefined; limit: number; offset: number; now: number }): Promise<{ roots: { id: number; sku: string }[]; count: number }> {
+  const like = q.q ? `%${fold(q.q).replace(/[\\%_]/g, '\\$&')}%` : null
+  const where = sql`p.parent_id is null and (${like}::text is null or p.sku_folded like ${like}) and ${inRange(setup.storefrontIds.get(q.storefront)!, q.now)}`
+  const { rows } = await db.execute<{ id: number; sku: string }>(sql`select p.id, p.sku from product p where ${where} order by p.sku limit ${q.limit} offset ${q.offset}`)
+  const { rows: [n] } = await db.execute<{ n: number }>(sql`select count(*)::int as n from product p where ${where}`)
+  return { roots: rows, count: n!.n }
+}
+
 /** By product: how many of its texts an edition has, lacks, has from an older source, has unread. */
 function counted(setup: StoredSetup, q: WorkQuery): SQL {
   const shop = setup.storefrontIds.get(q.storefront)!

@@ -1,14 +1,13 @@
-import { sql } from 'drizzle-orm'
 import { attributeTypes } from '@core/attributes/types/registry'
 import type { Labels } from '@core/attributes/attribute'
 import { labelOfVersion, namesIn, versionFor } from '@core/media/versions'
 import { editionReader } from '@core/page/values'
 import type { Reader } from '@core/values/resolve'
-import { fold } from '@core/text/fold'
 import { database } from '../../db/connect'
 import { loadFamilies, type StoredFamily } from '../../db/queries/families'
 import { loadLibrary, namedBy } from '../../db/queries/media'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
+import { soldRoots } from '../../db/queries/translation-work'
 import { targetEdition } from './desk'
 import { productUnits } from './products'
 import { countUnits } from './work'
@@ -35,16 +34,12 @@ export async function cameAlong(q: CameAlongQuery, now: number): Promise<{ items
   const setup = await loadSetup(db)
   const edition = targetEdition(setup, q.storefront, q.language)
   const reader = editionReader(setup, q.storefront, q.language)
-  const like = q.q ? `%${fold(q.q).replace(/[\\%_]/g, '\\$&')}%` : null
-  const moment = new Date(now).toISOString()
-  const where = sql`p.parent_id is null and (${like}::text is null or p.sku_folded like ${like}) and (p.range = '[]'::jsonb or exists (select 1 from fact_range g where g.root_id = p.id and g.storefront_id = ${setup.storefrontIds.get(q.storefront)!} and (g.from_at is null or g.from_at <= ${moment}::timestamptz) and (g.to_at is null or g.to_at > ${moment}::timestamptz)))`
-  const { rows } = await db.execute<{ id: number; sku: string }>(sql`select p.id, p.sku from product p where ${where} order by p.sku limit ${q.limit} offset ${q.offset}`)
-  const { rows: [n] } = await db.execute<{ n: number }>(sql`select count(*)::int as n from product p where ${where}`)
+  const { roots: rows, count } = await soldRoots(db, setup, { ...q, now })
   const families = await loadFamilies(db, setup, rows.map((r) => r.id))
   const units = await productUnits.units(db, setup, rows.map((r) => r.sku), edition)
   const library = await loadLibrary(db, namedBy(families.values(), setup))
   return {
-    count: n!.n, items: rows.map(({ id, sku }) => {
+    count, items: rows.map(({ id, sku }) => {
       const family = families.get(id)!
       const texts = units.get(sku)!
       const counts = countUnits(texts.units)

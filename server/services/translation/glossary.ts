@@ -2,6 +2,7 @@ import { stringify } from 'csv-stringify/sync'
 import { parse } from 'csv-parse/sync'
 import { asc, sql } from 'drizzle-orm'
 import { fold } from '@core/text/fold'
+import { guardCell, unguardCell } from '@core/text/guard'
 import { codeOfName } from '@core/text/code'
 import { glossaryColumns, glossaryRow, readGlossary, type GlossaryProblem } from '@core/translation/exchange/glossary-csv'
 import type { Term } from '@core/translation/glossary'
@@ -25,12 +26,11 @@ export async function listTerms(q: { q?: string; limit: number; offset: number }
   return { items: rows.map(termOf), count: n!.n }
 }
 
-/** The glossary as CSV, a formula's first sign neutralised. */
+/** The glossary as CSV, guarded from spreadsheets. */
 export async function exportTerms(): Promise<string> {
   const terms = await all()
   const columns = glossaryColumns(terms)
-  const safe = (cell: string) => (/^[=+\-@'\t\r]/.test(cell) ? `'${cell}` : cell)
-  return stringify([columns, ...terms.map((x) => glossaryRow(x, columns).map(safe))], { record_delimiter: '\r\n' })
+  return stringify([columns, ...terms.map((x) => glossaryRow(x, columns).map(guardCell))], { record_delimiter: '\r\n' })
 }
 
 export interface GlossaryImportReport { mode: 'check' | 'apply'; rows: number; created: number; updated: number; unchanged: number; rejected: GlossaryProblem[]; applied: boolean }
@@ -40,7 +40,7 @@ export async function importTerms(person: Person, csv: string, mode: 'check' | '
   require(person, 'edit-content')
   let rows: string[][]
   try {
-    rows = (parse(csv, { bom: true, relax_column_count: true, skip_empty_lines: true }) as string[][]).map((r) => r.map((c) => (/^'[=+\-@'\t\r]/.test(c) ? c.slice(1) : c)))
+    rows = (parse(csv, { bom: true, relax_column_count: true, skip_empty_lines: true }) as string[][]).map((r) => r.map(unguardCell))
   } catch (e) {
     throw notFitting(`This is no CSV that can be read: ${(e as Error).message}`)
   }

@@ -65,7 +65,7 @@ function written(piece: PieceRecord, changes: readonly TargetChange[], setup: St
       const said = fields[Number(m[2])]?.[m[3]!]
       if (said === undefined) throw notFitting('Nothing has been changed.', [{ path: 'units', message: `There is no unit “${c.unit}”.` }])
       // An entry has its pictures and links from the source until they are given others.
-      text.entries = fields.map((e, i) => ({ ...Object.fromEntries(Object.entries(e).filter(([k]) => !isWords(k, out, fields))), ...text!.entries?.[i] }))
+      text.entries = fields.map((e, i) => ({ ...Object.fromEntries(Object.entries(e).filter(([k]) => !isWords(k, fields))), ...text!.entries?.[i] }))
       text.entries[Number(m[2])]![m[3]!] = target
       marks.push({ unit: c.unit, mark: target === '' ? null : { state: c.state, sourceHash: sourceHash(said), madeFrom: said } })
       continue
@@ -80,7 +80,7 @@ function written(piece: PieceRecord, changes: readonly TargetChange[], setup: St
 }
 
 /** What looks like words, and is translated, rather than an address or the name of a picture. */
-const isWords = (field: string, _piece: PieceRecord, entries: readonly Record<string, string>[]) => !entries.some((e) => /^(https:|mailto:|tel:|\/)|\.(jpg|jpeg|png|svg|webp)$/i.test(e[field]?.trim() ?? ''))
+const isWords = (field: string, entries: readonly Record<string, string>[]) => !entries.some((e) => /^(https:|mailto:|tel:|\/)|\.(jpg|jpeg|png|svg|webp)$/i.test(e[field]?.trim() ?? ''))
 
 /** Pieces: `title`, `body`, and the fields of blocks, `entry:0:heading`, each with the storefront it is written for. */
 export const pieceUnits: UnitKind = {
