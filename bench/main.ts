@@ -10,7 +10,7 @@ import { benchImport } from './import'
 import { benchList } from './list'
 import { table } from './measure'
 import { benchExchange, benchMemory } from './memory'
-import { benchPages } from './pages'
+import { benchCoverage, benchSaving } from './pages'
 import { benchProof } from './proof'
 import { benchReach } from './reach'
 import { benchAnew, benchQuick, benchReadiness } from './readiness'
@@ -35,7 +35,8 @@ if (wanted.includes('judge')) await benchQuick()
 if (wanted.includes('anew')) await benchAnew()
 if (asked('list')) await benchList()
 if (asked('proof')) await benchProof()
-if (asked('pages')) await benchPages()
+if (asked('pages')) await benchCoverage()
+if (asked('saving')) await benchSaving()
 if (asked('memory')) benchMemory()
 if (asked('exchange')) await benchExchange()
 if (asked('export')) await benchExport()

@@ -2,9 +2,10 @@ import type { PreparedAssignment } from '../assignments/assignment'
 import type { Lens } from '../assignments/limits'
 import type { Family, Product, Setup } from '../catalogue/model'
 import { isInRange } from '../catalogue/range'
+import { dayNumberIn } from '../moments/instant'
 import { effectivePrice, type EffectivePrice } from '../prices/effective'
 import { checkCondition } from '../rules/check'
-import { factsOf, pricesOf, type Facts } from '../rules/facts'
+import { factsOf, isAvailable, pricesOf, type Facts } from '../rules/facts'
 import type { Predicate } from '../rules/operators'
 import { compilePredicate } from '../rules/predicate'
 import type { Library } from '../media/versions'
@@ -57,7 +58,7 @@ export interface PageInput {
   /** The pictures and files that the family names. */
   library: Library
   related: Related
-  /** Whether only what is shown is asked for, and not why, nor what is left out: very many pages are counted so. */
+  /** Whether only what is shown is asked for, and not why, nor what is left out: very many pages are counted so. The assignments given are those that reach the family. */
   brief?: boolean
 }
 
@@ -98,15 +99,15 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
   const reader = editionReader(setup, lens.storefront, lens.language)
   const product = sku === family.root.sku ? family.root : family.variants.find((v) => v.sku === sku)
   if (!product) throw new RangeError(`There is no product “${sku}” in its family.`)
-  const rootFacts = facts ?? factsOf(family, lens, setup)
-  const variantFacts = product === family.root ? rootFacts : rootFacts.variants![family.variants.indexOf(product)]!
+  const rootFacts = () => (facts ??= factsOf(family, lens, setup))
+  const variantFacts = () => (product === family.root ? rootFacts() : rootFacts().variants![family.variants.indexOf(product)]!)
   const values = valuesFor(product, family, reader, setup)
   const { type } = family.root
   const read = inlineReader(values, reader, setup, { library, type, related: input.related })
-  const layout = layoutOf(setup, lens.storefront, () => rootFacts)
+  const layout = layoutOf(setup, lens.storefront, rootFacts)
   const pieces = input.own.length === 0 ? input.pieces : new Map([...input.pieces, ...input.own.map((p) => [p.code, p] as const)])
   const left: LeftOut[] = []
-  const factsFor = (a: PreparedAssignment) => (a.reach.eachVariant ? variantFacts : rootFacts)
+  const factsFor = (a: PreparedAssignment) => (a.reach.eachVariant ? variantFacts() : rootFacts())
 
   const known = new Map<string, PieceOnPage>()
   const onPage = (code: string) => {
@@ -146,7 +147,7 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
   placed.sort((a, b) => a.order - b.order || a.number - b.number || a.place - b.place)
   const areas: Record<string, Shown[]> = {}
   for (const { area, part } of placed) (areas[area] ??= []).push(part)
-  return { product: pageProduct(product, family, lens, setup, values, rootFacts, pagePictures(values('pictures')?.value ?? null, library, reader)), layout: layout.areas, areas, left_out: [...out, ...left] }
+  return { product: pageProduct(product, family, lens, setup, values, pagePictures(values('pictures')?.value ?? null, library, reader)), layout: layout.areas, areas, left_out: [...out, ...left] }
 }
 
 function becauseOfPlacement(p: Placement, factsFor: ((a: PreparedAssignment) => Facts) | undefined): Because {
@@ -186,13 +187,13 @@ function placeParts(parts: readonly PartPlace[], of: PartsOf, questions: Readonl
   }
 }
 
-function pageProduct(product: Product, family: Family, lens: Lens, setup: Setup, values: ValuesOf, facts: Facts, pictures: PagePicture[]): PageProduct {
+function pageProduct(product: Product, family: Family, lens: Lens, setup: Setup, values: ValuesOf, pictures: PagePicture[]): PageProduct {
   const storefront = setup.storefronts.get(lens.storefront)!
   const prices = pricesOf(product, family, lens.storefront, storefront.timeZone)
   const title = values('name')
   const summary = values('summary')
   const inRange = isInRange(family.root.range, lens.storefront, storefront.timeZone, lens.group, lens.moment)
-  const mine = product === family.root ? facts : facts.variants![family.variants.indexOf(product)]!
+  const today = dayNumberIn(storefront.timeZone, lens.moment)
   return {
     sku: product.sku,
     name: title?.value === null || title === undefined ? product.sku : String(title.value),
@@ -201,7 +202,7 @@ function pageProduct(product: Product, family: Family, lens: Lens, setup: Setup,
     price: effectivePrice(prices, lens.group, lens.moment) ?? lowest(product, family, lens, setup),
     basePrice: prices.base, currency: storefront.currency,
     pictures,
-    available: mine.available === true || (facts.variants ?? []).some((v) => v.available === true),
+    available: (family.variants.length > 0 ? family.variants : [family.root]).some((p) => isAvailable(p, family.root, today)),
     disabled: product.status === 'disabled' || family.root.status === 'disabled', inRange,
   }
 }

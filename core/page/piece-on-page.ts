@@ -1,6 +1,6 @@
 import type { Reader } from '../values/resolve'
-import { fillInline, type ValueReader } from './inline'
-import { bodyTree, findText, takenTree, type Piece } from './piece'
+import { fillInline, type Filled, type ValueReader } from './inline'
+import { bodyTree, takenTree, textsOf, type Piece } from './piece'
 import type { ValuesOf } from './values'
 
 /** Why a piece that goes to a page is not on it. */
@@ -21,11 +21,10 @@ const called = (address: string) => address.replace(/^attribute:/, '')
 export function pieceOnPage(piece: Piece | undefined, reader: Reader, read: ValueReader, values: ValuesOf): PieceOnPage {
   if (!piece) return { because: 'unknown', reason: 'the piece does not exist' }
   const { language } = reader.edition
-  const title = findText(piece, 'title', reader)
+  const { title, body } = textsOf(piece, reader)
   if (!title) return { because: 'no-title', reason: 'its title is missing' }
   if (!title.counts) return { because: 'no-title', reason: `its title is missing in ${language}; the one in ${title.language} does not count` }
   if (piece.takes !== null) return takenOnPage(piece, piece.takes, title, reader, read, values)
-  const body = findText(piece, 'body', reader)
   if (!body) return { because: 'no-text', reason: 'it has no text' }
   if (!body.counts) return { because: 'no-text', reason: `it has no text in ${language}; the one in ${body.language} does not count` }
   const filled = fillInline(bodyTree(body.of), read)
@@ -36,7 +35,7 @@ export function pieceOnPage(piece: Piece | undefined, reader: Reader, read: Valu
   return { title, body, html: filled.html }
 }
 
-function neededButEmpty(piece: Piece, filled: { empty: string[]; filled: string[] }, read: ValueReader): PieceOnPage | undefined {
+function neededButEmpty(piece: Piece, filled: Pick<Filled, 'empty' | 'filled'>, read: ValueReader): PieceOnPage | undefined {
   const missing = piece.needed.find((address) => filled.empty.includes(address) || (!filled.filled.includes(address) && read(address) === undefined))
   return missing === undefined ? undefined : { because: 'value-empty', reason: `the needed value “${called(missing)}” is empty`, empty: missing }
 }

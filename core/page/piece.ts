@@ -98,6 +98,20 @@ export function takenTree(attribute: string): readonly RichNode[] {
   return tree
 }
 
+/** What an edition reads of a piece. */
+export interface TextsFound { title: FoundText | undefined; body: FoundText | undefined }
+
+const found = new WeakMap<Reader, WeakMap<Piece, TextsFound>>()
+
+/** A piece's title and body by the language chain, looked for once an edition. */
+export function textsOf(piece: Piece, reader: Reader): TextsFound {
+  let known = found.get(reader)
+  if (!known) found.set(reader, (known = new WeakMap()))
+  let texts = known.get(piece)
+  if (!texts) known.set(piece, (texts = { title: findText(piece, 'title', reader), body: findText(piece, 'body', reader) }))
+  return texts
+}
+
 /** A piece's title or body by the language chain: for each link the storefront's text before the general one. */
 export function findText(piece: Piece, part: 'title' | 'body', reader: Reader): FoundText | undefined {
   for (const language of reader.chain) {

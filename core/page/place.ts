@@ -42,7 +42,10 @@ export interface PlacingInput {
   /** Where picked questions stand: the place of the FAQ in the layout. */
   faqPlace: { area: string; order: number }
   hasArea(area: string): boolean
-  /** Whether only what stands there is asked for, not what is left out: very many pages are counted so. */
+  /**
+   * Whether only what stands there is asked for, not what is left out: very many pages are counted so. The assignments are
+   * then those that reach the family, and only ones asked of each variant are asked again.
+   */
   brief: boolean
 }
 
@@ -80,7 +83,7 @@ export function placePieces(input: PlacingInput, stands: (piece: string) => stri
   for (const a of input.assignments) {
     const held = off ? 'pieces are switched off in this storefront' : notACandidate(a, lens, setup)
     if (held !== undefined && input.brief) continue
-    const reach = reachReason(a, a.reach.eachVariant ? input.ofVariant : input.ofFamily, () => input.factsFor(a))
+    const reach = input.brief && !a.reach.eachVariant ? a.reach.base : reachReason(a, a.reach.eachVariant ? input.ofVariant : input.ofFamily, () => input.factsFor(a))
     const reason = held ?? (isReached(reach) ? undefined : reachWords[reach] ?? reach) ?? (input.hasArea(a.area) ? undefined : `this storefront’s page has no area “${a.area}”`)
     if (reason !== undefined) {
       if (input.brief) continue
@@ -147,12 +150,13 @@ function replace(placements: Placement[], replacements: Map<string, Replacement[
 
 /** Leaves of each piece the first placement of an area; the others are told beside it. */
 function once(placements: readonly Placement[]): Placement[] {
-  const seen = new Map<string, Placement>()
+  const areas = new Map<string, Map<string, Placement>>()
   return placements.filter((p) => {
-    const key = `${p.area}\n${p.piece}`
-    const before = seen.get(key)
+    let seen = areas.get(p.area)
+    if (!seen) areas.set(p.area, (seen = new Map()))
+    const before = seen.get(p.piece)
     if (!before) {
-      seen.set(key, p)
+      seen.set(p.piece, p)
       return true
     }
     const name = p.assignment?.called

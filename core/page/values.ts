@@ -111,8 +111,19 @@ export function inlineReader(values: ValuesOf, reader: Reader, setup: Setup, par
   return read
 }
 
-/** The reader of an edition of a storefront. Throws a RangeError where the storefront has no such language. */
+const readers = new WeakMap<Setup, Map<string, Reader>>()
+
+/** The reader of an edition of a storefront, one for each set-up. Throws a RangeError where the storefront has no such language. */
 export function editionReader(setup: Setup, storefront: string, language: string): Reader {
+  const key = `${storefront}/${language}`
+  let known = readers.get(setup)
+  if (!known) readers.set(setup, (known = new Map()))
+  let reader = known.get(key)
+  if (!reader) known.set(key, (reader = makeReader(setup, storefront, language)))
+  return reader
+}
+
+function makeReader(setup: Setup, storefront: string, language: string): Reader {
   const edition = setup.storefronts.get(storefront)?.editions.find((e) => e.language === language)
   if (!edition) throw new RangeError(`There is no edition ${storefront}/${language}.`)
   return readerFor({ ...edition, storefront }, setup.source)

@@ -33,6 +33,13 @@ export function escapeAttribute(text: string): string {
   return escapeText(text).replace(/"/g, '&quot;')
 }
 
+/** What stands before the children of an element. */
+export function openTag(node: RichElement): string {
+  let out = `<${node.tag}`
+  for (const name in node.attributes) out += ` ${name}="${escapeAttribute(node.attributes[name]!)}"`
+  return `${out}>`
+}
+
 /** The one way in which a tree is written as HTML. */
 export function serialise(nodes: readonly RichNode[]): string {
   let out = ''
@@ -41,9 +48,7 @@ export function serialise(nodes: readonly RichNode[]): string {
       out += escapeText(node)
       continue
     }
-    out += `<${node.tag}`
-    for (const name in node.attributes) out += ` ${name}="${escapeAttribute(node.attributes[name]!)}"`
-    out += '>'
+    out += openTag(node)
     if (!voidTags.has(node.tag)) out += `${serialise(node.children)}</${node.tag}>`
   }
   return out

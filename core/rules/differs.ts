@@ -36,7 +36,7 @@ function look(condition: Condition, setup: Pick<Setup, 'attributes'>): boolean {
   if ('field' in condition) {
     const code = /^(?:attribute:)?([^@]+)/.exec(condition.field)![1]!
     if (same.has(condition.field)) return false
-    const attribute = condition.field.startsWith('attribute:') ? setup.attributes.get(code) : undefined
+    const attribute = condition.field.startsWith('attribute:') || code === 'name' ? setup.attributes.get(code) : undefined
     return !attribute || attribute.perStorefront || attribute.type === 'date'
   }
   return partsOf(condition).some((c) => differsByStorefront(c, setup))

@@ -10,23 +10,31 @@ const sanctioned: Record<string, string> = {
   s: 'second', min: 'minute', h: 'hour', d: 'day', '°C': 'celsius', '°F': 'fahrenheit',
 }
 
-const numberFormats = new Map<string, Intl.NumberFormat>()
-
-function numberFormat(language: string, options: Intl.NumberFormatOptions): Intl.NumberFormat {
-  const key = language + JSON.stringify(options)
-  let format = numberFormats.get(key)
-  if (!format) numberFormats.set(key, (format = new Intl.NumberFormat(language, options)))
-  return format
+/** Makes one of each formatter a language and keeps it: making one takes longer than using it a hundred times. */
+function perLanguage<T>(make: (language: string) => T): (language: string) => T {
+  const known = new Map<string, T>()
+  return (language) => {
+    let one = known.get(language)
+    if (one === undefined) known.set(language, (one = make(language)))
+    return one
+  }
 }
+
+const plain = perLanguage((l) => new Intl.NumberFormat(l, { maximumFractionDigits: 6 }))
+const ofUnit = perLanguage((l) => perLanguage((unit) => new Intl.NumberFormat(l, { style: 'unit', unit, unitDisplay: 'short', maximumFractionDigits: 6 })))
+const ofCurrency = perLanguage((l) => perLanguage((currency) => new Intl.NumberFormat(l, { style: 'currency', currency })))
+const plurals = perLanguage((l) => new Intl.PluralRules(l))
+const lists = perLanguage((l) => new Intl.ListFormat(l, { type: 'conjunction' }))
+const dates = perLanguage((l) => new Intl.DateTimeFormat(l, { dateStyle: 'long', timeZone: 'UTC' }))
 
 /** A number as the language writes it, with up to six decimals. */
 export function formatNumber(n: number, language: string): string {
-  return numberFormat(language, { maximumFractionDigits: 6 }).format(n)
+  return plain(language).format(n)
 }
 
 /** An amount of money in its currency as the language writes it. */
 export function formatMoney(amount: number, currency: string, language: string): string {
-  return numberFormat(language, { style: 'currency', currency }).format(amount)
+  return ofCurrency(language)(currency).format(amount)
 }
 
 function cldrPattern(language: string, cldr: string, n: number): string | undefined {
@@ -34,7 +42,7 @@ function cldrPattern(language: string, cldr: string, n: number): string | undefi
   for (const tag of shortenings(language)) {
     const unit = table[tag]?.[cldr]
     if (!unit) continue
-    return unit[new Intl.PluralRules(language).select(n)] ?? unit.other
+    return unit[plurals(language).select(n)] ?? unit.other
   }
   return undefined
 }
@@ -46,7 +54,7 @@ function cldrPattern(language: string, cldr: string, n: number): string | undefi
 export function formatMeasure(measure: Measure, language: string): string {
   const known = sanctioned[measure.unit]
   if (known) {
-    return numberFormat(language, { style: 'unit', unit: known, unitDisplay: 'short', maximumFractionDigits: 6 }).format(measure.value)
+    return ofUnit(language)(known).format(measure.value)
   }
   const number = formatNumber(measure.value, language)
   const pattern = cldrPattern(language, findUnit(measure.unit)?.cldr ?? '', measure.value)
@@ -55,10 +63,10 @@ export function formatMeasure(measure: Measure, language: string): string {
 
 /** A list as the language joins it ("red, blue and green"). */
 export function formatList(items: readonly string[], language: string): string {
-  return new Intl.ListFormat(language, { type: 'conjunction' }).format(items)
+  return lists(language).format(items)
 }
 
 /** A calendar date as the language writes it. */
 export function formatDate(isoDate: string, language: string): string {
-  return new Intl.DateTimeFormat(language, { dateStyle: 'long', timeZone: 'UTC' }).format(Date.parse(`${isoDate}T00:00:00Z`))
+  return dates(language).format(Date.parse(`${isoDate}T00:00:00Z`))
 }

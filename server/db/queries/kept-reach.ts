@@ -1,9 +1,6 @@
-import { sql, type SQL } from 'drizzle-orm'
-import type { Reach } from '@core/assignments/assignment'
-import { bitmapOf, type Bitmap } from '@core/assignments/bitmap'
-import type { FactLens } from '@core/rules/facts'
+import { sql } from 'drizzle-orm'
+import type { Bitmap } from '@core/assignments/bitmap'
 import type { Db } from '../connect'
-import { reachToSql } from './reach'
 import type { StoredSetup } from './setup'
 
 /** A kept reach as it stands. */
@@ -37,16 +34,6 @@ export async function forgetKept(db: Db): Promise<void> {
   await db.execute(sql`delete from kept_reach k where not exists (select 1 from assignment a where a.number = k.assignment)`)
 }
 
-const numbersOf = (rows: readonly { ids: string | null }[]) => (rows[0]?.ids ? rows[0].ids.split(',').map(Number) : [])
-
-/** The roots that a reach has, as a set of their numbers; where each variant is asked, those of which any is reached. With `among`, only of these. */
-export async function bitsOfReach(db: Db, setup: StoredSetup, reach: Reach, lens: FactLens, size: number, among?: readonly number[]): Promise<Bitmap> {
-  const condition = reachToSql(setup, reach, lens)
-  const from: SQL = reach.eachVariant ? sql`product v join product r on r.id = v.root_id` : sql`product r`
-  const { rows } = await db.execute<{ ids: string | null }>(sql`select string_agg(r.id::text, ',') as ids from ${from} where ${condition} ${among === undefined ? sql`` : sql`and r.id = any(${sql.param([...among])}::int[])`}`)
-  return bitmapOf(numbersOf(rows), size)
-}
-
 /** The highest number of a product, up to which sets of them reach. */
 export async function highestProduct(db: Db): Promise<number> {
   const { rows } = await db.execute<{ n: number }>(sql`select coalesce(max(id), 0)::int as n from product`)
@@ -74,13 +61,4 @@ export async function priceEnds(db: Db, storefrontId: number): Promise<string[]>
   const { rows } = await db.execute<{ at: string }>(sql`
     select distinct from_local as at from price where storefront_id = ${storefrontId} and special and from_local is not null union select distinct to_local from price where storefront_id = ${storefrontId} and special and to_local is not null`)
   return rows.map((r) => r.at)
-}
-
-/** Names and SKUs of products by their numbers, for showing some of a set. */
-export async function namesOfRoots(db: Db, setup: StoredSetup, ids: readonly number[]): Promise<Map<number, { sku: string; name: string }>> {
-  if (ids.length === 0) return new Map()
-  const { rows } = await db.execute<{ id: number; sku: string; name: string | null }>(sql`
-    select p.id, p.sku, v.value #>> '{}' as name from product p left join value v on v.product_id = p.id and v.attribute_id = ${setup.attributeIds.get('name') ?? 0} and v.storefront_id = 0 and v.language = ${setup.source}
-    where p.id = any(${sql.param([...ids])}::int[])`)
-  return new Map(rows.map((r) => [r.id, { sku: r.sku, name: r.name ?? r.sku }]))
 }

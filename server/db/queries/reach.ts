@@ -65,31 +65,21 @@ async function page(db: Db, condition: SQL, each: boolean, { after, limit }: { a
   return { count: rows[0]!.count, skus: all.slice(0, limit), next: all.length > limit ? all[limit - 1]! : null }
 }
 
+/** Whether a root `r`, or a variant of it, is among some SKUs. */
+export const namesRoots = (skus: readonly string[]): SQL => sql`r.id in (select x.root_id from product x where x.sku = any(${sql.param([...skus])}::text[]))`
+
 /** The condition that a reach is, over `product r` (or `v`). A variant's SKU stands for its parent where parents are asked. */
 export function reachToSql(setup: StoredSetup, reach: Reach, lens: FactLens): SQL {
   const each = reach.eachVariant
   const named = (skus: string[]) => {
     if (skus.length === 0) return sql`false`
-    const ids = sql`select x.root_id from product x where x.sku = any(${sql.param(skus)}::text[])`
-    if (!each) return sql`r.id in (${ids})`
+    if (!each) return namesRoots(skus)
     // Asked of variants, a SKU names a variant, and a parent's names all of its variants.
     return sql`(v.sku = any(${sql.param(skus)}::text[]) or r.sku = any(${sql.param(skus)}::text[]))`
   }
   const base = reach.base === 'everything' ? sql`true`
     : reach.base === 'chosen' ? named(reach.chosen) : ruleToSql(checkCondition(reach.rule, setup), lens, setup, each)
   return sql`${asked(each)} and (${base} or ${named(reach.added)}) and not ${named(reach.leftOut)}`
-}
-
-/** The products that a reach has. */
-export async function findReached(db: Db, setup: StoredSetup, reach: Reach, lens: FactLens, options: { after?: string; limit: number }): Promise<Found> {
-  return page(db, reachToSql(setup, reach, lens), reach.eachVariant, options)
-}
-
-/** What one reach has that another has not. */
-export async function findDifference(db: Db, setup: StoredSetup, having: Reach, lacking: Reach, lens: FactLens, limit: number): Promise<Found> {
-  const each = having.eachVariant
-  if (each !== lacking.eachVariant) return findReached(db, setup, having, lens, { limit })
-  return page(db, sql`${reachToSql(setup, having, lens)} and (${reachToSql(setup, lacking, lens)}) is not true`, each, { limit })
 }
 
 /** The numbers of the roots that any of some reaches has, as a query with the one column id. */

@@ -7,7 +7,7 @@ import type { FactLens } from '@core/rules/facts'
 import { isNumeric } from '@core/rules/operators'
 import type { StoredSetup } from './setup'
 
-type TestNode = Extract<RuleNode, { kind: 'test' }>
+export type TestNode = Extract<RuleNode, { kind: 'test' }>
 
 /** What a rule is turned into SQL with: the set-up, the lens, the storefront's numbers, today's day number. */
 interface Context {
@@ -72,49 +72,55 @@ function onRow(node: TestNode, column: (row: SQL) => SQL, at: At, own: boolean, 
   return absent ? sql`(${exists}) is not true` : exists
 }
 
-function onFacts(node: TestNode, at: At, context: Context): SQL {
-  const { setup, storefrontId, today } = context
+/** The facts that meet a test, from their table on. */
+function factsMeeting(node: TestNode, { setup, storefrontId, today }: Context): SQL {
   const { field, is, operand } = node
   const id = setup.attributeIds.get(field.attribute!)!
   const attribute = setup.attributes.get(field.attribute!)!
   const { ruleKind } = attributeTypes[attribute.type]
-  const absent = is === 'present' && operand.flag === false
   const long = ruleKind === 'long' || field.language !== null
   const table = sql.raw(long ? 'fact_text' : 'fact')
   const column = sql.raw(ruleKind === 'number' || ruleKind === 'measure' || ruleKind === 'date' || ruleKind === 'yes-no' ? 'f.num' : 'f.txt')
   const comparison = is === 'within-days' ? sql`${column} between ${today - operand.numbers[0]!} and ${today}`
     : field.kind === 'yes-no' && is !== 'present' ? sql`${column} = ${operand.flag ? 1 : 0}` : compare(node, column, field.kind)
   const language = long ? sql`and f.language = ${field.language ?? ''}` : sql``
-  const where = sql`from ${table} f where f.attribute_id = ${id} and f.storefront_id in (0, ${storefrontId}) ${language} and ${comparison}`
+  return sql`from ${table} f where f.attribute_id = ${id} and f.storefront_id in (0, ${storefrontId}) ${language} and ${comparison}`
+}
+
+const isAbsent = ({ is, operand }: TestNode) => is === 'present' && operand.flag === false
+
+function onFacts(node: TestNode, at: At, context: Context): SQL {
+  const where = factsMeeting(node, context)
   // A fact stands at the variant where its type says so, else at the root.
   const found = at === 'variant'
     ? sql`exists (select 1 ${where} and f.root_id = v.root_id and (f.product_id = v.id or f.product_id = v.root_id))`
     : sql`r.id in (select f.root_id ${where})`
-  return absent ? sql`(${found}) is not true` : found
+  return isAbsent(node) ? sql`(${found}) is not true` : found
 }
 
-function onPrice(node: TestNode, at: At, { lens, storefrontId, currency }: Context): SQL {
+/** The numbers of what has a price that meets a test, as queries whose answers are taken together; none where the storefront's currency is another. */
+function pricesMeeting(node: TestNode, key: SQL, { lens, storefrontId, currency }: Context): SQL[] {
   const { operand, is, field } = node
-  if (operand.currency !== null && operand.currency !== currency) return no
-  const key = sql.raw(at === 'variant' ? 'product_id' : 'root_id')
-  const target = sql.raw(at === 'variant' ? 'v.id' : 'r.id')
+  if (operand.currency !== null && operand.currency !== currency) return []
   const comparison = is === 'present' ? sql`true` : compare(node, sql`p.amount`, 'price')
   const base = sql`select p.${key} from fact_price p where p.storefront_id = ${storefrontId} and not p.special and ${comparison}`
-  let found: SQL
-  if (field.name === 'basePrice') {
-    found = sql`${target} in (${base})`
-  } else {
-    const now = new Date(lens.moment).toISOString()
-    const holds = (s: SQL) => sql`${s}.special and ${s}.storefront_id = ${storefrontId} and (${s}.from_at is null or ${s}.from_at <= ${now}) and (${s}.to_at is null or ${s}.to_at > ${now})
+  if (field.name === 'basePrice') return [base]
+  const now = new Date(lens.moment).toISOString()
+  const holds = (s: SQL) => sql`${s}.special and ${s}.storefront_id = ${storefrontId} and (${s}.from_at is null or ${s}.from_at <= ${now}) and (${s}.to_at is null or ${s}.to_at > ${now})
       and (${s}.group_code is null or ${s}.group_code = ${lens.group})`
-    // Of the special prices that hold, one: made for the group, then the shortest window, then the lowest.
-    const specials = sql`select distinct on (s.product_id) s.product_id, s.root_id, s.amount from fact_price s where ${holds(sql`s`)}
+  // Of the special prices that hold, one: made for the group, then the shortest window, then the lowest.
+  const specials = sql`select distinct on (s.product_id) s.product_id, s.root_id, s.amount from fact_price s where ${holds(sql`s`)}
       order by s.product_id, s.group_code is null, s.to_at is null or s.from_at is null, s.to_at - s.from_at, s.amount`
-    // Two sets and not their union: the planner knows the size of each, and of a union nothing.
-    found = sql`(${target} in (${base} and not exists (select 1 from fact_price h where h.product_id = p.product_id and ${holds(sql`h`)}))
-      or ${target} in (select p.${key} from (${specials}) p where ${comparison}))`
-  }
-  return is === 'present' && operand.flag === false ? sql`(${found}) is not true` : found
+  return [sql`${base} and not exists (select 1 from fact_price h where h.product_id = p.product_id and ${holds(sql`h`)})`, sql`select p.${key} from (${specials}) p where ${comparison}`]
+}
+
+function onPrice(node: TestNode, at: At, context: Context): SQL {
+  const target = sql.raw(at === 'variant' ? 'v.id' : 'r.id')
+  // Sets by themselves and not their union: the planner knows the size of each, and of a union nothing.
+  const sets = pricesMeeting(node, sql.raw(at === 'variant' ? 'product_id' : 'root_id'), context)
+  if (sets.length === 0) return no
+  const found = sql`(${sql.join(sets.map((set) => sql`${target} in (${set})`), sql` or `)})`
+  return isAbsent(node) ? sql`(${found}) is not true` : found
 }
 
 function onAvailable(node: TestNode, at: At, { today }: Context): SQL {
@@ -218,15 +224,23 @@ function rule(node: RuleNode, at: At, context: Context): SQL {
   }
 }
 
+function contextOf(lens: FactLens, setup: StoredSetup): Context {
+  const storefront = setup.storefronts.get(lens.storefront)!
+  return { setup, lens, storefrontId: setup.storefrontIds.get(lens.storefront)!, currency: storefront.currency, timeZone: storefront.timeZone, today: dayNumberIn(storefront.timeZone, lens.moment) }
+}
+
+/** The roots that meet one test, as queries by their numbers where it is asked of facts alone and no product need be looked at; a root may come more than once. */
+export function rootsMeeting(node: TestNode, lens: FactLens, setup: StoredSetup): SQL[] | undefined {
+  if (isAbsent(node)) return undefined
+  const context = contextOf(lens, setup)
+  if (node.field.attribute !== null) return [sql`select f.root_id ${factsMeeting(node, context)}`]
+  return node.field.name === 'price' || node.field.name === 'basePrice' ? pricesMeeting(node, sql`root_id`, context) : undefined
+}
+
 /**
  * A checked rule as a condition over `product r`, the roots; with `eachVariant` over `product v`,
  * what is sold by itself, joined to its root as `r`.
  */
 export function ruleToSql(node: RuleNode, lens: FactLens, setup: StoredSetup, eachVariant = false): SQL {
-  const storefront = setup.storefronts.get(lens.storefront)!
-  return rule(node, eachVariant ? 'variant' : 'root', {
-    setup, lens, storefrontId: setup.storefrontIds.get(lens.storefront)!, currency: storefront.currency, timeZone: storefront.timeZone,
-    today: dayNumberIn(storefront.timeZone, lens.moment),
-  })
+  return rule(node, eachVariant ? 'variant' : 'root', contextOf(lens, setup))
 }
-

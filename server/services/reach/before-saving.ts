@@ -7,10 +7,10 @@ import { inlineAddresses } from '@core/richtext/read'
 import type { AssignmentRecord } from '@contracts/records'
 import { database, type Db } from '../../db/connect'
 import { loadContent, type Content } from '../../db/queries/content'
-import { bitsOfReach, highestProduct, namesOfRoots } from '../../db/queries/kept-reach'
 import { fillOfReaches } from '../../db/queries/reach'
+import { namesOfProducts } from '../../db/queries/reach-bits'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
-import { isAlike, nothingShared, reachesIn } from './kept-reach'
+import { beginAsking, reachesIn } from './kept-reach'
 import { lensOf, ruleProblem, type LensBody } from './reach'
 
 interface NamedProduct { sku: string; name: string }
@@ -50,18 +50,16 @@ export async function beforeSaving(body: { assignment: AssignmentRecord; lens?: 
     const holding = storefrontsOf(draft.limits, setup.storefronts.keys(), setup.campaigns)
     const storefronts = holding.map((s) => setup.storefronts.get(s)!)
     const before = new Set(saved ? storefrontsOf(saved.limits, setup.storefronts.keys(), setup.campaigns) : [])
-    const size = await highestProduct(db)
-    const shared = nothingShared()
-    let alike: Bitmap | undefined
+    const asking = await beginAsking(db, setup)
+    const nothing = bitmapOf([], asking.size)
     const found: { storefront: string; bits: Bitmap; gained: Bitmap; lost: Bitmap; collisions: Collision[] }[] = []
     for (const storefront of storefronts) {
       const awake = content.assignments.filter((a) => !a.resting && a !== saved && (a.limits.storefronts.length === 0 || a.limits.storefronts.includes(storefront.code)))
-      const kept = await reachesIn(db, setup, saved ? [...awake, saved] : awake, storefront.code, now, shared)
+      const kept = await reachesIn(db, setup, saved ? [...awake, saved] : awake, storefront.code, now, asking)
       const group = draft.limits.groups.length === 1 ? draft.limits.groups[0]! : null
-      const bits = alike ?? await bitsOfReach(db, setup, draft.reach, { storefront: storefront.code, group, moment: now }, size)
-      if (isAlike(draft.reach, setup)) alike = bits
+      const bits = await asking.bits.roots(draft.reach, { storefront: storefront.code, group, moment: now })
       // A saved one that did not hold here gains all of it.
-      const was = saved && before.has(storefront.code) ? kept.get(saved.number)! : bitmapOf([], size)
+      const was = saved && before.has(storefront.code) ? kept.get(saved.number)! : nothing
       found.push({
         storefront: storefront.code, bits, gained: without(bits, was), lost: without(was, bits),
         collisions: collisionsIn({ draft: { assignment: draft, bits }, others: awake.map((a) => ({ assignment: a, bits: kept.get(a.number)! })), storefront, setup, pieces: content.pieces, sets: content.sets }),
@@ -70,10 +68,10 @@ export async function beforeSaving(body: { assignment: AssignmentRecord; lens?: 
     // Storefronts that it leaves lose all that it reached there.
     for (const storefront of before) {
       if (holding.includes(storefront)) continue
-      const bits = (await reachesIn(db, setup, [saved!], storefront, now, shared)).get(saved!.number)!
-      found.push({ storefront, bits: bitmapOf([], size), gained: bitmapOf([], size), lost: bits, collisions: [] })
+      const bits = (await reachesIn(db, setup, [saved!], storefront, now, asking)).get(saved!.number)!
+      found.push({ storefront, bits: nothing, gained: nothing, lost: bits, collisions: [] })
     }
-    const names = await namesOfRoots(db, setup, [...new Set(found.flatMap((f) => [...numbersIn(f.gained, sampleSize), ...numbersIn(f.lost, sampleSize), ...f.collisions.flatMap((c) => c.sample)]))])
+    const names = await namesOfProducts(db, setup, [...new Set(found.flatMap((f) => [...numbersIn(f.gained, sampleSize), ...numbersIn(f.lost, sampleSize), ...f.collisions.flatMap((c) => c.sample)]))])
     const named = (ids: readonly number[]) => ids.flatMap((id) => names.get(id) ?? []).sort((a, b) => byCodePoint(a.sku, b.sku))
     return {
       storefronts: found.map((f) => ({ storefront: f.storefront, count: countBits(f.bits), gained: countBits(f.gained), lost: countBits(f.lost), gainedSample: named(numbersIn(f.gained, sampleSize)), lostSample: named(numbersIn(f.lost, sampleSize)) })),

@@ -7,7 +7,8 @@ import { differsByStorefront } from '@core/rules/differs'
 import { database, inTransaction, type Db } from '../../db/connect'
 import { loadContent } from '../../db/queries/content'
 import { loadFamilies, type StoredFamily } from '../../db/queries/families'
-import { bitsOfReach, changedSince, forgetKept, highestProduct, priceEnds, readKept, settledBefore, writeKept, type KeptReach } from '../../db/queries/kept-reach'
+import { changedSince, forgetKept, highestProduct, priceEnds, readKept, settledBefore, writeKept, type KeptReach } from '../../db/queries/kept-reach'
+import { ReachBits } from '../../db/queries/reach-bits'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 
 /** So many changed products are looked at in memory, one by one; of more, the database is asked about them alone. */
@@ -15,15 +16,25 @@ const fewChanged = 25
 /** Of more than these, everything is worked out anew. */
 const manyChanged = 5000
 
-/** What several storefronts that are asked one after the other have in common: reaches that are the same in all of them, and changed products that were read once. */
-export interface Shared {
-  alike: Map<number, KeptReach>
+/** What questions that are asked one after the other have in common: conditions that were asked once, and changed products that were read once. */
+export interface Asking {
+  size: number
+  /** A moment before which everything that was changed is seen by all of them. */
+  before: number
+  bits: ReachBits
+  /** The same of some changed products alone, by their numbers. */
+  again: Map<string, ReachBits>
   families: Map<string, Promise<Map<number, StoredFamily>>>
 }
-export const nothingShared = (): Shared => ({ alike: new Map(), families: new Map() })
+
+/** Begins to ask for reaches, of one storefront after the other. */
+export async function beginAsking(db: Db, setup: StoredSetup): Promise<Asking> {
+  const [size, before] = [await highestProduct(db), await settledBefore(db)]
+  return { size, before, bits: new ReachBits(db, setup, size), again: new Map(), families: new Map() }
+}
 
 /** The customer group through whose prices an assignment is asked: the only one that it is limited to, else none. */
-const groupOf = (a: PreparedAssignment) => (a.limits.groups.length === 1 ? a.limits.groups[0]! : null)
+export const groupOf = (a: PreparedAssignment) => (a.limits.groups.length === 1 ? a.limits.groups[0]! : null)
 
 const keyOf = (a: PreparedAssignment, setup: StoredSetup) => createHash('sha256').update(JSON.stringify([a.reach, groupOf(a), setup.stamp])).digest('base64url').slice(0, 22)
 
@@ -31,7 +42,7 @@ const keyOf = (a: PreparedAssignment, setup: StoredSetup) => createHash('sha256'
 const known = new Map<string, Map<number, KeptReach>>()
 
 /** Whether a reach is the same in every storefront, at any moment. */
-export function isAlike(reach: Reach, setup: StoredSetup): boolean {
+function isAlike(reach: Reach, setup: StoredSetup): boolean {
   return reach.base !== 'rule' || reach.rule === null || !differsByStorefront(reach.rule, setup)
 }
 
@@ -53,15 +64,13 @@ function reached(a: PreparedAssignment, family: StoredFamily, lens: FactLens, se
 /**
  * The products that each of some saved assignments reaches in a storefront now, as sets of root numbers. What was worked
  * out before is taken up where nothing it depends on has changed; of a few changed products each is looked at, and only
- * what is new, or has become old, is asked of the database; what is the same in every storefront once, where several are
- * asked with one `shared`.
+ * what is new, or has become old, is asked of the database; each condition once, where several storefronts are asked with one `asking`.
  */
-export async function reachesIn(db: Db, setup: StoredSetup, assignments: readonly PreparedAssignment[], storefront: string, now: number, shared = nothingShared()): Promise<Map<number, Bitmap>> {
-  const size = await highestProduct(db)
+export async function reachesIn(db: Db, setup: StoredSetup, assignments: readonly PreparedAssignment[], storefront: string, now: number, asking?: Asking): Promise<Map<number, Bitmap>> {
+  asking ??= await beginAsking(db, setup)
   const { timeZone } = setup.storefronts.get(storefront)!
   let kept = known.get(storefront)
   if (!kept || assignments.some((a) => kept!.get(a.number)?.key !== keyOf(a, setup))) known.set(storefront, (kept = new Map((await readKept(db, setup, storefront)).map((k) => [k.assignment, k]))))
-  const before = await settledBefore(db)
   const fresh = assignments.flatMap((a) => {
     const k = kept.get(a.number)
     return k && k.key === keyOf(a, setup) && (k.until === null || k.until > now) ? [{ a, k }] : []
@@ -69,32 +78,31 @@ export async function reachesIn(db: Db, setup: StoredSetup, assignments: readonl
   const since = Math.min(...fresh.map(({ k }) => k.asOf))
   const changed = fresh.length === 0 ? [] : await changedSince(db, since, manyChanged)
   const usable = changed.length <= manyChanged ? fresh : []
-  await lookAgain(db, setup, usable, changed, { storefront, now, size, before, shared })
+  await lookAgain(db, setup, usable, changed, { storefront, now, asking })
   const old = assignments.filter((a) => !usable.some((u) => u.a === a))
   const ends = old.length > 0 ? await priceEnds(db, setup.storefrontIds.get(storefront)!) : []
   const anew: KeptReach[] = []
   for (const a of old) {
-    const known = shared.alike.get(a.number)
-    const bits = known ? known.bits.slice() : await bitsOfReach(db, setup, a.reach, { storefront, group: groupOf(a), moment: now }, size)
-    const one: KeptReach = { assignment: a.number, key: keyOf(a, setup), bits, asOf: known?.asOf ?? before, until: nextChange(a, setup, timeZone, now, ends) }
-    if (!known && isAlike(a.reach, setup)) shared.alike.set(a.number, one)
-    anew.push(one)
+    // A set of its own: what is looked at again later is changed in its place.
+    const bits = (await asking.bits.roots(a.reach, { storefront, group: groupOf(a), moment: now })).slice()
+    anew.push({ assignment: a.number, key: keyOf(a, setup), bits, asOf: asking.before, until: nextChange(a, setup, timeZone, now, ends) })
   }
   for (const k of anew) kept.set(k.assignment, k)
   if (anew.length > 0) await writeKept(db, setup, storefront, anew)
   return new Map(assignments.map((a) => [a.number, kept.get(a.number)!.bits]))
 }
 
-interface Look { storefront: string; now: number; size: number; before: number; shared: Shared }
+interface Look { storefront: string; now: number; asking: Asking }
 
 /** Looks at changed products anew, for reaches that are known of all others: few in memory, many by asking the database about them alone. */
-async function lookAgain(db: Db, setup: StoredSetup, list: readonly { a: PreparedAssignment; k: KeptReach }[], changed: readonly number[], { storefront, now, size, before, shared }: Look) {
+async function lookAgain(db: Db, setup: StoredSetup, list: readonly { a: PreparedAssignment; k: KeptReach }[], changed: readonly number[], { storefront, now, asking }: Look) {
   if (list.length === 0) return
   const few = changed.length <= fewChanged
   const key = changed.join()
-  if (few && !shared.families.has(key)) shared.families.set(key, loadFamilies(db, setup, changed))
-  const families = few ? await shared.families.get(key)! : new Map<number, StoredFamily>()
-  const words = Math.ceil((size + 1) / 32)
+  if (few && !asking.families.has(key)) asking.families.set(key, loadFamilies(db, setup, changed))
+  const families = few ? await asking.families.get(key)! : new Map<number, StoredFamily>()
+  if (!few && !asking.again.has(key)) asking.again.set(key, new ReachBits(db, setup, asking.size, changed))
+  const words = Math.ceil((asking.size + 1) / 32)
   for (const { a, k } of list) {
     if (k.bits.length < words) {
       const longer = new Uint32Array(words)
@@ -102,13 +110,13 @@ async function lookAgain(db: Db, setup: StoredSetup, list: readonly { a: Prepare
       k.bits = longer
     }
     const lens = { storefront, group: groupOf(a), moment: now }
-    const found = few ? undefined : await bitsOfReach(db, setup, a.reach, lens, size, changed)
+    const found = few ? undefined : await asking.again.get(key)!.roots(a.reach, lens)
     for (const root of changed) {
       const family = families.get(root)
       const is = found ? hasBit(found, root) : family !== undefined && reached(a, family, lens, setup)
       if (hasBit(k.bits, root) !== is) setBit(k.bits, root, is)
     }
-    k.asOf = Math.max(k.asOf, before)
+    k.asOf = Math.max(k.asOf, asking.before)
   }
 }
 
@@ -122,8 +130,8 @@ export async function lookAfterReaches(now: number): Promise<void> {
   if (mark === lookedAfter) return
   await inTransaction(async (tx) => {
     await forgetKept(tx.db)
-    const shared = nothingShared()
-    for (const storefront of setup.storefronts.keys()) await reachesIn(tx.db, setup, assignments, storefront, now, shared)
+    const asking = await beginAsking(tx.db, setup)
+    for (const storefront of setup.storefronts.keys()) await reachesIn(tx.db, setup, assignments, storefront, now, asking)
   })
   lookedAfter = mark
 }

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { explainReach, prepareAssignment, type PreparedAssignment, type Reach } from '@core/assignments/assignment'
+import { countBits, without, type Bitmap } from '@core/assignments/bitmap'
 import type { Limits } from '@core/assignments/limits'
 import { checkCondition } from '@core/rules/check'
 import { RuleError, type Condition, type RuleNode } from '@core/rules/condition'
@@ -9,12 +10,14 @@ import { fromJsonLogic } from '@core/rules/json-logic-in'
 import { toJsonLogic, type JsonLogic } from '@core/rules/json-logic-out'
 import { inlineAddresses } from '@core/richtext/read'
 import { sentenceOf } from '@core/rules/sentence'
-import { database } from '../../db/connect'
+import { database, type Db } from '../../db/connect'
 import { loadContent } from '../../db/queries/content'
 import { loadFamilyOf, memberOf, type StoredFamily } from '../../db/queries/families'
-import { fillOfReaches, findByRule, findDifference, findReached } from '../../db/queries/reach'
+import { fillOfReaches, findByRule } from '../../db/queries/reach'
+import { firstBySku } from '../../db/queries/reach-bits'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { notFitting, notFound } from '../problem'
+import { beginAsking, groupOf, reachesIn } from './kept-reach'
 
 /** A lens as it comes over the wire; without one: the first storefront, no group, now. */
 export interface LensBody {
@@ -111,18 +114,23 @@ export async function tryAssignment(body: { reach: Reach; limits: Limits; saved:
   const lens = allowed.length > 0 && !allowed.includes(wanted.storefront) && setup.storefronts.has(allowed[0]!) ? { ...wanted, storefront: allowed[0]! } : wanted
   try {
     const prepared = prepareAssignment({ code: '', number: 0, name: '', pieces: [], sets: [], reach: body.reach, limits: body.limits, area: 'details', order: 0, replaces: null, resting: false }, setup)
-    const found = await findReached(db, setup, body.reach, lens, { limit: 200 })
     const saved = body.saved === null ? undefined : (await loadContent(db, setup)).assignments.find((a) => a.code === body.saved)
-    const gained = saved ? await findDifference(db, setup, body.reach, saved.reach, lens, 50) : undefined
-    const lost = saved ? await findDifference(db, setup, saved.reach, body.reach, lens, 50) : undefined
+    const asking = await beginAsking(db, setup)
+    const found = await asking.bits.members(body.reach, lens)
+    // What the saved one reaches is known where it is asked for as pages are shown now; else most conditions are those of the new one.
+    const isKept = saved && !saved.reach.eachVariant && body.lens?.at === undefined && lens.group === groupOf(saved)
+    const before = saved && (isKept ? (await reachesIn(db, setup, [saved], lens.storefront, now, asking)).get(saved.number)! : await asking.bits.members(saved.reach, lens))
+    const [sample, gained, lost] = await Promise.all([
+      firstBySku(db, found, 60), before && changedBy(db, without(found, before)), before && changedBy(db, without(before, found)),
+    ])
     const family = body.sku === null ? undefined : await loadFamilyOf(db, setup, body.sku)
     if (body.sku !== null && !family) throw notFitting('There is no such product.', [{ path: 'sku', message: `There is no product “${body.sku}”.` }])
-    const names = await namesOf([...family ? [family.root.sku] : [], ...found.skus.slice(0, 60), ...gained?.skus ?? [], ...lost?.skus ?? []], setup)
+    const names = await namesOf([...family ? [family.root.sku] : [], ...sample, ...gained?.skus ?? [], ...lost?.skus ?? []], setup)
     const named = (skus: readonly string[]) => skus.map((sku) => ({ sku, name: names.get(sku) ?? sku }))
     const product = family ? { ...reachOfOne(body.sku!, family, prepared, lens, setup), name: names.get(family.root.sku) ?? body.sku! } : null
     const node = body.reach.base === 'rule' ? checkCondition(body.reach.rule, setup) : checkCondition({ all: [] }, setup)
     return {
-      storefront: lens.storefront, count: found.count, sample: named(found.skus.slice(0, 60)),
+      storefront: lens.storefront, count: countBits(found), sample: named(sample),
       gained: gained ? { count: gained.count, sample: named(gained.skus) } : null, lost: lost ? { count: lost.count, sample: named(lost.skus) } : null,
       sentence: reachSentence(body.reach, setup), logic: toJsonLogic(node), product,
     }
@@ -130,6 +138,8 @@ export async function tryAssignment(body: { reach: Reach; limits: Limits; saved:
     throw ruleProblem(e, 'reach.rule')
   }
 }
+
+const changedBy = async (db: Db, bits: Bitmap) => ({ count: countBits(bits), skus: await firstBySku(db, bits, 50) })
 
 /** Whether and why a reach has a product of a family, and which SKU was asked: the parent's, or the variant's own. */
 function reachOfOne(sku: string, family: StoredFamily, prepared: PreparedAssignment, lens: FactLens, setup: StoredSetup) {

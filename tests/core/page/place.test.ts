@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { prepareAssignment, type Assignment, type Reach } from '@core/assignments/assignment'
+import { isReached, prepareAssignment, reachReason, type Assignment, type Reach } from '@core/assignments/assignment'
 import { noLimits, type Lens } from '@core/assignments/limits'
 import { libraryOf } from '@core/media/versions'
 import { assemblePage, type PageInput } from '@core/page/assemble'
 import { pageDifferences } from '@core/page/differences'
 import { pageMoments } from '@core/page/moments'
 import { blankPiece, type Piece, type QuestionSet } from '@core/page/piece'
+import { factsOf } from '@core/rules/facts'
 import type { Setup } from '@core/catalogue/model'
 import type { Value } from '@core/attributes/attribute'
 import { price, product, single, someMoment, special, testSetup } from '../../world'
@@ -181,7 +182,11 @@ describe('a page of which only the parts are asked for', () => {
   it('has the same parts as one with all its reasons', () => {
     const pieces = [...['a', 'b', 'c'].map((c) => piece(c)), question('q')]
     const given = input([assign(['a'], {}, { base: 'rule', rule: { field: 'type', is: 'equals', value: 'bag' } }), assign(['b'], { replaces: 'a' }), assign(['c'], {}, never), assign(['q', 'a'], { area: 'foot' }), assign(['c'], { resting: true })], { pieces, own: [own('mine')] })
-    const parts = (brief: boolean) => Object.entries(assemblePage({ ...given, brief }).areas).map(([area, list]) => [area, list.map((p) => [p.piece, p.html])])
+    // Brief pages are given what reaches the product.
+    const facts = factsOf(given.family, given.lens, given.setup)
+    const reaching = given.assignments.filter((a) => isReached(reachReason(a, ['B-1'], facts)))
+    expect(reaching).toHaveLength(4)
+    const parts = (brief: boolean) => Object.entries(assemblePage({ ...given, brief, assignments: brief ? reaching : given.assignments }).areas).map(([area, list]) => [area, list.map((p) => [p.piece, p.html])])
     expect(parts(true)).toEqual(parts(false))
     expect(assemblePage({ ...given, brief: true }).left_out).toEqual([])
   })
