@@ -10,7 +10,9 @@ import { connections, database, inTransaction, nothingTouched } from '@server/db
 import { loadFamilies } from '@server/db/queries/families'
 import { loadLibrary } from '@server/db/queries/media'
 import { touchSet } from '@server/db/queries/readiness'
+import { raiseStamp } from '@server/db/queries/setup'
 import { settleTables } from '@server/db/queries/write-products'
+import { judgeThreads } from '@server/jobs/judge-threads'
 import type { Person } from '@server/services/permission'
 import { patchProduct } from '@server/services/products'
 import { cloth, clothStretch, overview } from '@server/services/readiness/cloth'
@@ -78,17 +80,22 @@ const all = () => inTransaction((tx) => touchSet(tx, { all: true }).then(() => {
 async function benchFirst() {
   await all()
   const first = performance.now()
-  const { products } = await judgeDue(Date.now)
+  const { products } = await judgeDue(Date.now, {}, { startHelpers: judgeThreads })
   note(`${products.toLocaleString('en-GB')} products judged for the first time (for information)`, (performance.now() - first) / 1000, null, ' s', '')
 }
 
-/** All products of a catalogue that was judged before, once more. */
+/** All products of a catalogue that was judged before, once more, with the demo's assignments. */
 export async function benchAnew() {
+  const { rowCount } = await database().execute(sql`delete from assignment where code like 'bench-%'`)
+  if (rowCount) await inTransaction((tx) => raiseStamp(tx.db, 'content'))
+  // The second time, nothing is another than before.
+  await all()
+  if (rowCount) await judgeDue(Date.now, {}, { startHelpers: judgeThreads })
   await all()
   global.gc?.()
   const before = process.memoryUsage().rss
   const began = performance.now()
-  await judgeDue(Date.now)
+  await judgeDue(Date.now, {}, { startHelpers: judgeThreads })
   const took = performance.now() - began
   const client = await connections().connect()
   const reference = await copied(client)

@@ -128,5 +128,8 @@ export function useRecord<R extends Whole>(kind: keyof typeof kinds, code: () =>
     return settling
   }
   const errorAt = (path: string) => errors.value.find((e) => e.path === path || e.path.startsWith(`${path}.`) || e.path.startsWith(`${path}[`))?.message
-  return { stored, draft, changed, reset, load, save, remove, problem, conflict, takeTheirs, keepMine, errors, errorAt, busy }
+  /** The page that lists its kind, and where its history is read. */
+  const list = `/${kinds[kind].page}`
+  const history = computed(() => { const c = code(); return c === null ? null : `/api/history/${kind}/${segment(c)}` })
+  return { stored, draft, changed, reset, load, save, remove, problem, conflict, takeTheirs, keepMine, errors, errorAt, busy, code: computed(code), list, history }
 }

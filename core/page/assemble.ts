@@ -76,10 +76,20 @@ export function layoutOf(setup: Setup, storefront: string, facts: () => Facts): 
   return layoutFor(layout, (_, i) => rules[i]!(facts()))
 }
 
+const picking = new WeakMap<Setup, Map<string, readonly string[]>>()
+
+/** The attributes of a type that pick questions, found once: every page asks, and hardly any type has one. */
+function questionAttributes(type: string, setup: Setup): readonly string[] {
+  let types = picking.get(setup)
+  if (!types) picking.set(setup, (types = new Map()))
+  let codes = types.get(type)
+  if (!codes) types.set(type, (codes = (setup.types.get(type)?.attributes ?? []).map((a) => a.attribute).filter((a) => setup.attributes.get(a)?.type === 'questions')))
+  return codes
+}
+
 /** The questions and question sets that a product, or its type, picks for itself, by code. */
 export function pickedQuestions(type: string, values: ValuesOf, setup: Setup): string[] {
-  return (setup.types.get(type)?.attributes ?? []).flatMap(({ attribute }) => {
-    if (setup.attributes.get(attribute)?.type !== 'questions') return []
+  return questionAttributes(type, setup).flatMap((attribute) => {
     const found = values(attribute)
     return found?.counts && Array.isArray(found.value) ? found.value as string[] : []
   })

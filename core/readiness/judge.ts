@@ -14,12 +14,13 @@ import { Tally } from './tally'
 /**
  * How a product stands in every edition of its range: strand by strand what was asked and passed, and what was found.
  * A disabled product has no page, so it stands nowhere. Judged for no group, at 12:00 of the date in each storefront's
- * zone; the same family, set-up and date always give the same answer. Without `reached`, the assignments' rules are asked.
+ * zone; the same family, set-up and date always give the same answer. Where `reached` does not know, the assignments' rules are asked.
  */
 export function judge(family: JudgedFamily, prepared: Prepared, library: Library, reached?: Reached): EditionReadiness[] {
   if (family.root.status === 'disabled') return []
   const reading = readingOf(family, prepared)
-  const has = reached ?? reachedByRules(reading)
+  const rules = reachedByRules(reading)
+  const has: Reached = reached ? (assignment, edition) => reached(assignment, edition) ?? rules(assignment, edition) : rules
   return prepared.judged.filter((e) => isSoldToAnybody(family.root.range, e.storefront.code, e.storefront.timeZone, e.moment)).map((edition): EditionReadiness => {
     const tally = new Tally(edition.n)
     judgeFacts(reading, edition, tally)
@@ -41,14 +42,15 @@ export function isReady(e: EditionReadiness): boolean {
 export function reachedByRules(reading: Reading): Reached {
   const { family, prepared } = reading
   const skus = [family.root.sku, ...family.variants.map((v) => v.sku)]
-  const known = prepared.assignments.map(() => new Map<string, boolean>())
+  const known: Map<string, boolean>[] = []
   return (index, edition) => {
     const { reach, differs } = prepared.reading[index]!
     const through = differs ? edition : prepared.judged[0]!
-    let has = known[index]!.get(through.storefront.code)
+    const here = known[index] ??= new Map<string, boolean>()
+    let has = here.get(through.storefront.code)
     if (has === undefined) {
       const asked = reach.eachVariant ? [family.root.sku] : skus
-      known[index]!.set(through.storefront.code, (has = isReached(reachReason(prepared.assignments[index]!, asked, () => reading.facts(through)))))
+      here.set(through.storefront.code, (has = isReached(reachReason(prepared.assignments[index]!, asked, () => reading.facts(through)))))
     }
     return has
   }

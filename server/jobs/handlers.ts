@@ -18,6 +18,7 @@ import { runDrafting, type RunInput } from '../services/drafting/runs'
 import { lookAtFeed } from '../services/feeds'
 import { runPictureBatch } from '../services/picture-batch'
 import { judgeDue } from '../services/readiness/due'
+import { judgeThreads } from './judge-threads'
 import { judgeBeforeCommit } from '../services/readiness/settle'
 import { refreshFacts } from '../services/refresh-facts'
 import { findSameTexts } from '../services/search/same-texts'
@@ -127,7 +128,7 @@ export const handlers: Record<JobKind, Handler> = {
     return { result: report, total: report.looked }
   },
   async judge(_job, controls) {
-    const report = await judgeDue(Date.now, controls)
+    const report = await judgeDue(Date.now, controls, { startHelpers: judgeThreads })
     return { result: report, total: report.products }
   },
   async 'refresh-facts'({ input }, { onProgress }) {

@@ -1,13 +1,20 @@
 import { sql } from 'drizzle-orm'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { noLimits } from '@core/assignments/limits'
+import { judge } from '@core/readiness/judge'
 import { cellAt } from '@core/readiness/cells'
 import { database, inTransaction } from '@server/db/connect'
+import { loadFamilies } from '@server/db/queries/families'
+import { loadLibrary } from '@server/db/queries/media'
 import { countDue, touchSet } from '@server/db/queries/readiness'
 import { importProducts } from '@server/services/import-products'
 import { makeBulkChange } from '@server/services/bulk-change'
 import { patchProduct } from '@server/services/products'
 import { overview, trend } from '@server/services/readiness/cloth'
 import { judgeDue, lookAfterReadiness } from '@server/services/readiness/due'
+import { askReach, reachOf, type KnownReach } from '@server/services/readiness/known-reach'
+import { judgedWith } from '@server/services/readiness/prepared'
+import { judgeStretches, type StartHelpers } from '@server/services/readiness/stretches'
 import { judgeBeforeCommit } from '@server/services/readiness/settle'
 import { getRecord, putRecord, type RecordKindName } from '@server/services/records'
 import { ada, maren, now, ownDatabase } from './database'
@@ -150,6 +157,41 @@ describe('a change of many', () => {
     await database().execute(sql`delete from readiness_count`)
     await inTransaction((tx) => touchSet(tx, { all: true }))
     await judgeDue(() => now)
+    expect(await everything()).toBe(kept)
+  })
+  it('is judged alike with what is known of reaches, which a product that was changed meanwhile is not', async () => {
+    const reach = { base: 'rule' as const, rule: null, chosen: [], added: [], leftOut: [], eachVariant: false }
+    const rules = [{ field: 'price', is: 'below', value: '25 GBP' }, { any: [{ field: 'attribute:weight', is: 'present', value: false }, { none: [{ field: 'type', is: 'equals', value: 'bag' }] }] }, { field: 'name', is: 'contains', value: '7' }]
+    for (const [i, rule] of rules.entries()) await putRecord(ada, 'assignments', `known-${i}`, { code: `known-${i}`, name: `Known ${i}`, pieces: ['care'], sets: [], area: 'details', order: i, replaces: null, resting: false, limits: noLimits(), reach: { ...reach, rule: rule as never, leftOut: i === 0 ? ['M-004'] : [] } }, undefined, '*', now)
+    const judged = await judgedWith(database(), now)
+    const known = await askReach(judged)
+    const { rows } = await database().execute<{ id: number }>(sql`select id from product where parent_id is null`)
+    const families = [...(await loadFamilies(database(), judged.setup, rows.map((r) => r.id), { toJudge: true })).values()]
+    const library = await loadLibrary(database(), [])
+    const long = known.before - 1
+    let kept = 0
+    for (const f of families) {
+      const family = { root: { ...f.root, changed: long }, variants: f.variants.map((v) => ({ ...v, changed: long })) }
+      kept += Number(reachOf(known, family)!(judged.prepared.assignments.findIndex((a) => a.code === 'known-0'), judged.prepared.judged[0]!))
+      expect(judge(family, judged.prepared, library, reachOf(known, family))).toEqual(judge(family, judged.prepared, library))
+    }
+    expect(kept).toBe(families.length - 1)
+    expect(reachOf(known, { ...families[0]!, root: { ...families[0]!.root, changed: known.before } })).toBeUndefined()
+  })
+  it('is shared with helpers where very many are due, who are told what is known and counted', async () => {
+    await judgeDue(() => now)
+    const kept = await everything()
+    await inTransaction((tx) => touchSet(tx, { all: true }))
+    const told: string[] = []
+    const startHelpers: StartHelpers = (onJudged) => {
+      let begin: (reach: KnownReach) => void
+      const given = new Promise<KnownReach>((resolve) => { begin = resolve })
+      const done = given.then((reach) => judgeStretches({ now: () => now, reach: () => reach, onJudged, stopped: () => false }))
+      return [{ use: (reach) => { told.push(reach.key); begin(reach) }, stop: () => undefined, done }]
+    }
+    expect(await judgeDue(() => now, {}, { startHelpers, many: 100 })).toEqual({ products: 263 })
+    expect(new Set(told).size).toBe(1)
+    expect(await countDue(database())).toBe(0)
     expect(await everything()).toBe(kept)
   })
   it('stays whole where it is called off between two stretches', async () => {

@@ -16,7 +16,7 @@ const blank = (): AssignmentRecord => ({
   reach: { base: 'rule', rule: { all: [] }, chosen: [], added: [], leftOut: [], eachVariant: false },
 })
 const record = useRecord<AssignmentRecord>('assignments', () => code.value, blank, (r) => r.name)
-const { draft, stored, changed, problem, conflict, busy } = record
+const { draft, changed } = record
 const readonly = computed(() => !session.mayEdit)
 
 const rule = computed<BuilderGroup>({
@@ -29,7 +29,7 @@ const whole = computed(() => {
   const limits = draft.value ? limitWords(draft.value.limits, setup.storefrontName, (c) => setup.campaigns.get(c)?.name ?? c) : ''
   return `${sentence.value}${limits ? ` · ${limits}` : ''}`
 })
-const pieces = useAsking((signal) => get<{ items: { code: string; name: string }[] }>('/api/pieces', { limit: 200 }, signal), () => 0)
+const pieces = useAsking((signal) => get<{ items: { code: string; name: string }[] }>('/api/pieces', { limit: 1000 }, signal), () => 0)
 const sets = useAsking((signal) => get<{ items: { code: string; name: string }[] }>('/api/question-sets', {}, signal), () => 0)
 const allPieces = computed(() => pieces.data.value?.items ?? [])
 const allSets = computed(() => sets.data.value?.items ?? [])
@@ -42,65 +42,35 @@ const place = computed({
 /** Drafts are shown on the page as soon as they could be saved. */
 const complete = computed(() => draft.value !== undefined && draft.value.name.trim() !== '' && brings.value.length > 0)
 useProofTrial(() => (changed.value && complete.value ? { name: 'this assignment', assignment: { ...draft.value!, code: draft.value!.code || 'new', name: draft.value!.name.trim() } } : null))
-async function save() {
-  const d = draft.value
-  if (!session.mayEdit || !d) return
-  const missing = d.name.trim() === '' ? 'Give the assignment a name first.' : brings.value.length === 0 ? 'Choose at least one piece or question set first.' : ''
-  if (missing) return tellProblem(new ApiProblem({ title: 'Not complete yet', status: 422, detail: missing }))
-  if (await record.save()) refreshProof()
-}
-const past = ref(false)
-const afterPutBack = async () => {
-  await record.takeTheirs()
-  refreshProof()
-}
-const sure = ref(false)
-useKeys('Assignment', [
-  { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
-  { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } },
-])
 const bases = [{ id: 'everything', label: 'Everything' }, { id: 'rule', label: 'What a rule finds' }, { id: 'chosen', label: 'Chosen products' }] as const
+const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the assignment a name first.' : brings.value.length === 0 ? 'Choose at least one piece or question set first.' : ''))
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
-    <div v-if="problem" class="p-8" role="alert"><h1>{{ problem.problem.title }}</h1><p class="mt-2">{{ problem.sentence }}</p><NuxtLink to="/assignments" class="act mt-3">To the assignments</NuxtLink></div>
-    <template v-else-if="draft">
-      <div class="px-5 pb-1.5 pt-3">
-        <div class="flex items-baseline gap-3"><span class="code flex gap-3"><NuxtLink to="/assignments" class="hover:underline">Assignments</NuxtLink><span>{{ code ?? 'new' }}</span><span v-if="draft.number">number {{ draft.number }}</span><span v-if="draft.resting" class="text-ochre">rests</span></span>
-          <RecordActions v-model="past" it="Assignment" :history="code !== null" :changed="changed" :readonly="readonly" :blocked="busy" @leave="record.reset" @save="save"><span class="text-[12px] text-ink2" role="status">{{ changed ? 'Not saved yet' : code ? 'Saved' : '' }}</span><button v-if="code && !readonly" type="button" class="plain" @click="sure = true">Delete</button></RecordActions></div>
-        <p v-if="sure" class="flex items-center gap-3 pt-1" role="alert">Delete this assignment? Its pieces stay, and the history keeps it. To stop it for a while, let it rest. <button type="button" class="act main" @click="record.remove(async () => refreshProof())">Delete it</button><button type="button" class="plain" @click="sure = false">Keep it</button></p>
-        <h1 class="mt-0.5 truncate">{{ draft.name || 'A new assignment' }}</h1>
-        <p class="font-serif text-[15px] italic text-ink2"><template v-if="brings.length">“{{ brings.map(nameOf).join('”, “') }}” {{ draft.replaces ? `takes the place of “${nameOf(draft.replaces)}” on` : 'goes to' }}: </template>{{ whole }}</p>
+  <RecordPage :record="record" it="Assignment" many="Assignments" :title="draft?.name ?? ''" :readonly="readonly" removal="Delete this assignment? Its pieces stay, and the history keeps it. To stop it for a while, let it rest." :missing="missing" :after="refreshProof">
+    <template #beside><span v-if="draft?.number">number {{ draft.number }}</span><span v-if="draft?.resting" class="text-ochre">rests</span></template>
+    <template #under><p v-if="draft" class="font-serif text-[15px] italic text-ink2"><template v-if="brings.length">“{{ brings.map(nameOf).join('”, “') }}” {{ draft.replaces ? `takes the place of “${nameOf(draft.replaces)}” on` : 'goes to' }}: </template>{{ whole }}</p></template>
+    <div v-if="draft" class="grid grid-cols-[minmax(0,1fr)_minmax(250px,34%)] gap-6">
+      <div class="min-w-0">
+        <label class="block text-ink2">Name, for the team<input v-model="draft.name" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="200" :autofocus="code === null"></label>
+        <section class="mt-4" aria-label="Pieces"><h2 class="border-b border-hair pb-1">What</h2>
+          <PieceList v-model="draft.pieces" :offered="allPieces" page="/library" add="Add a piece" :disabled="readonly" />
+          <PieceList v-if="draft.replaces === null" v-model="draft.sets" :offered="allSets" page="/questions" add="Add a question set" :disabled="readonly" />
+          <p class="flex flex-wrap items-center gap-2 pt-2"><label class="text-ink2" for="replaces">in the place of</label><select id="replaces" class="field max-w-64" :value="draft.replaces ?? ''" :disabled="readonly" @change="draft.replaces = ($event.target as HTMLSelectElement).value || null"><option value="">nothing: it is added</option><option v-for="p in allPieces.filter((x) => !draft!.pieces.includes(x.code))" :key="p.code" :value="p.code">{{ p.name }}</option></select></p>
+        </section>
+        <section class="mt-4" aria-label="To which products"><h2 class="border-b border-hair pb-1">To which products</h2>
+          <fieldset class="flex flex-wrap gap-x-5 gap-y-1 py-1.5" :disabled="readonly"><legend class="sr-only">Reach</legend><label v-for="b in bases" :key="b.id" class="flex min-h-6 items-center gap-1.5"><input v-model="draft.reach.base" type="radio" name="base" :value="b.id">{{ b.label }}</label></fieldset>
+          <template v-if="draft.reach.base === 'rule'"><ConditionGroup v-model="rule" :disabled="readonly" /><LogicBox v-if="!readonly" @take="draft.reach.rule = $event" /></template>
+          <SkuList v-if="draft.reach.base === 'chosen'" v-model="draft.reach.chosen" label="Choose a product" :disabled="readonly" />
+          <dl class="mt-2.5 grid grid-cols-[90px_minmax(0,1fr)] items-start gap-y-1.5"><dt class="pt-1 text-ink2">and also</dt><dd><SkuList v-model="draft.reach.added" label="Add a product" :disabled="readonly" /></dd><dt class="pt-1 text-ink2">but not</dt><dd><SkuList v-model="draft.reach.leftOut" label="Leave a product out" :disabled="readonly" /></dd></dl>
+          <label class="mt-2 flex min-h-6 items-center gap-1.5 text-ink2"><input v-model="draft.reach.eachVariant" type="checkbox" :disabled="readonly">asked of each variant on its own</label>
+        </section>
+        <section class="mt-4" aria-label="Limits"><h2 class="border-b border-hair pb-1">Only</h2><LimitsForm v-model="draft.limits" :disabled="readonly" /></section>
+        <section class="mt-4" aria-label="Where on the page"><h2 class="border-b border-hair pb-1">Where on the page</h2>
+          <p v-if="draft.replaces" class="pt-1.5 text-ink2">Where “{{ nameOf(draft.replaces) }}” would stand. Of several that would take its place, the lowest order counts.</p>
+          <PlaceForm v-model="place" :disabled="readonly" /></section>
       </div>
-      <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-10 pt-3" tabindex="0" aria-label="The assignment">
-        <HistoryList v-if="past && code" :read="`/api/history/assignments/${segment(code)}`" :write="`/api/history/assignments/${segment(code)}/put-back`" :version="stored" :after="afterPutBack" />
-        <div v-else class="grid grid-cols-[minmax(0,1fr)_minmax(250px,34%)] gap-6">
-          <div class="min-w-0">
-            <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-            <ul v-if="record.errors.value.length" class="mb-3 text-madder" role="alert"><li v-for="e in record.errors.value" :key="e.path + e.message"><span class="code">{{ e.path }}</span> {{ e.message }}</li></ul>
-            <label class="block text-ink2">Name, for the team<input v-model="draft.name" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="200" :autofocus="code === null"></label>
-            <section class="mt-4" aria-label="Pieces"><h2 class="border-b border-hair pb-1">What</h2>
-              <PieceList v-model="draft.pieces" :offered="allPieces" page="/library" add="Add a piece" :disabled="readonly" />
-              <PieceList v-if="draft.replaces === null" v-model="draft.sets" :offered="allSets" page="/questions" add="Add a question set" :disabled="readonly" />
-              <p class="flex flex-wrap items-center gap-2 pt-2"><label class="text-ink2" for="replaces">in the place of</label><select id="replaces" class="field max-w-64" :value="draft.replaces ?? ''" :disabled="readonly" @change="draft.replaces = ($event.target as HTMLSelectElement).value || null"><option value="">nothing: it is added</option><option v-for="p in allPieces.filter((x) => !draft!.pieces.includes(x.code))" :key="p.code" :value="p.code">{{ p.name }}</option></select></p>
-            </section>
-            <section class="mt-4" aria-label="To which products"><h2 class="border-b border-hair pb-1">To which products</h2>
-              <fieldset class="flex flex-wrap gap-x-5 gap-y-1 py-1.5" :disabled="readonly"><legend class="sr-only">Reach</legend><label v-for="b in bases" :key="b.id" class="flex min-h-6 items-center gap-1.5"><input v-model="draft.reach.base" type="radio" name="base" :value="b.id">{{ b.label }}</label></fieldset>
-              <template v-if="draft.reach.base === 'rule'"><ConditionGroup v-model="rule" :disabled="readonly" /><LogicBox v-if="!readonly" @take="draft.reach.rule = $event" /></template>
-              <SkuList v-if="draft.reach.base === 'chosen'" v-model="draft.reach.chosen" label="Choose a product" :disabled="readonly" />
-              <dl class="mt-2.5 grid grid-cols-[90px_minmax(0,1fr)] items-start gap-y-1.5"><dt class="pt-1 text-ink2">and also</dt><dd><SkuList v-model="draft.reach.added" label="Add a product" :disabled="readonly" /></dd><dt class="pt-1 text-ink2">but not</dt><dd><SkuList v-model="draft.reach.leftOut" label="Leave a product out" :disabled="readonly" /></dd></dl>
-              <label class="mt-2 flex min-h-6 items-center gap-1.5 text-ink2"><input v-model="draft.reach.eachVariant" type="checkbox" :disabled="readonly">asked of each variant on its own</label>
-            </section>
-            <section class="mt-4" aria-label="Limits"><h2 class="border-b border-hair pb-1">Only</h2><LimitsForm v-model="draft.limits" :disabled="readonly" /></section>
-            <section class="mt-4" aria-label="Where on the page"><h2 class="border-b border-hair pb-1">Where on the page</h2>
-              <p v-if="draft.replaces" class="pt-1.5 text-ink2">Where “{{ nameOf(draft.replaces) }}” would stand. Of several that would take its place, the lowest order counts.</p>
-              <PlaceForm v-model="place" :disabled="readonly" /></section>
-          </div>
-          <ReachPanel class="sticky top-0 self-start" :draft="draft" :reach="reach" :limits="draft.limits" :saved="code" @sentence="sentence = $event" />
-        </div>
-      </div>
-    </template>
-    <p v-else class="p-8 text-ink2">Opening …</p>
-  </div>
+      <ReachPanel class="sticky top-0 self-start" :draft="draft" :reach="reach" :limits="draft.limits" :saved="code" @sentence="sentence = $event" />
+    </div>
+  </RecordPage>
 </template>

@@ -19,7 +19,7 @@ const { focus, refresh: refreshProof, version } = useProofFocus()
 const ofProduct = computed(() => (typeof route.query.of === 'string' ? route.query.of : null))
 const blank = (): PieceRecord => ({ ...blankPiece(), code: '', kind: route.query.kind === 'question' ? 'question' : 'tab', name: '', own: ofProduct.value ? { sku: ofProduct.value, area: 'details', order: 50, limits: noLimits(), resting: false } : null })
 const record = useRecord<PieceRecord>('pieces', () => code.value, blank, (r) => r.name)
-const { draft, stored, changed, problem, conflict, busy } = record
+const { draft, changed } = record
 
 /** Texts are written in the source and in the lens's language, side by side. */
 const columns = computed(() => [setup.source, ...(lens.language === setup.source ? [] : [lens.language])])
@@ -83,11 +83,6 @@ const place = computed({
   set: (p) => { draft.value!.own = { ...draft.value!.own!, ...p } as OwnPlace },
 })
 const limits = computed({ get: () => draft.value!.own!.limits, set: (l) => { draft.value!.own = { ...draft.value!.own!, limits: l } } })
-async function save() {
-  if (!session.mayEdit || !draft.value) return
-  if (draft.value.name.trim() === '') return tellProblem(new ApiProblem({ title: 'No name yet', status: 422, detail: 'Give the piece a name for the team first; it is what lists show.' }))
-  if (await record.save()) refreshProof()
-}
 async function makeReusable() {
   try {
     const { assignment } = await post<{ assignment: { code: string; name: string } }>(`/api/pieces/${segment(code.value!)}/reusable`, {})
@@ -98,69 +93,46 @@ async function makeReusable() {
     tellProblem(e)
   }
 }
-const past = ref(false)
-const sure = ref(false)
-const afterPutBack = async () => {
-  await record.takeTheirs()
-  refreshProof()
-}
 const readonly = computed(() => !session.mayEdit)
-useKeys('Piece', [
-  { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
-  { keys: '@', does: 'Put a value of the product into the text' },
-  { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } },
-])
+const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the piece a name for the team first; it is what lists show.' : ''))
+const keys = [{ keys: '@', does: 'Put a value of the product into the text' }]
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
-    <div v-if="problem" class="p-8" role="alert"><h1>{{ problem.problem.title }}</h1><p class="mt-2">{{ problem.sentence }}</p><NuxtLink to="/library" class="act mt-3">To the library</NuxtLink></div>
-    <template v-else-if="draft">
-      <div class="px-5 pb-2 pt-3">
-        <div class="flex items-baseline gap-3"><span class="code flex gap-3"><NuxtLink to="/library" class="hover:underline">Library</NuxtLink><span>{{ code ?? 'new' }}</span><span>{{ draft.kind }}</span><NuxtLink v-if="draft.own" class="hover:underline" :to="`/catalogue/${segment(draft.own.sku)}`">only on {{ draft.own.sku }}</NuxtLink></span>
-          <RecordActions v-model="past" it="Piece" :history="code !== null" :changed="changed" :readonly="readonly" :blocked="busy" @leave="record.reset" @save="save"><span class="text-[12px] text-ink2" role="status">{{ changed ? 'Not saved yet; kept in this browser' : code ? 'Saved' : '' }}</span><button v-if="code && !readonly" type="button" class="plain" @click="sure = true">Delete</button></RecordActions></div>
-        <p v-if="sure" class="flex items-center gap-3 pt-1" role="alert">Delete this piece and its texts? The history keeps it. <button type="button" class="act main" @click="record.remove(async () => refreshProof())">Delete it</button><button type="button" class="plain" @click="sure = false">Keep it</button></p>
-        <h1 class="mt-0.5 truncate">{{ draft.name || 'A new piece' }}</h1>
+  <RecordPage :record="record" it="Piece" many="Library" :title="draft?.name ?? ''" :readonly="readonly" removal="Delete this piece and its texts? The history keeps it." :missing="missing" :keys="keys" :after="refreshProof">
+    <template #beside><span v-if="draft">{{ draft.kind }}</span><NuxtLink v-if="draft?.own" class="hover:underline" :to="`/catalogue/${segment(draft.own.sku)}`">only on {{ draft.own.sku }}</NuxtLink></template>
+    <template v-if="draft">
+      <PieceSettings v-model="draft" :disabled="readonly" :is-new="code === null" :tags="known.data.value?.tags ?? []" :owners="known.data.value?.owners ?? []" :block-kinds="kinds.data.value?.items ?? []" />
+      <div class="mt-4 grid gap-5" :class="columns.length > 1 ? 'grid-cols-2' : ''">
+        <section v-for="l in columns" :key="l" :aria-label="languageName(l)">
+          <div class="mb-1.5 flex items-baseline gap-3 border-b border-hair pb-1"><h2>{{ languageName(l) }}</h2><small v-if="l === setup.source" class="text-ink2">the source</small>
+            <label v-if="l === lens.language && !readonly" class="ml-auto flex items-center gap-1.5 text-[12px] text-ink2"><input type="checkbox" :checked="ownHere(l)" @change="setOwnHere(l, ($event.target as HTMLInputElement).checked)">a text of its own in {{ setup.storefrontName(lens.storefront) }}</label></div>
+          <PieceTextEditor :key="`${l}${scopeOf(l)}`" :title="textAt(l, scopeOf(l))?.title ?? ''" :body="textAt(l, scopeOf(l))?.body ?? ''" :entries="textAt(l, scopeOf(l))?.entries ?? []" :takes="draft.takes" :block-kind="blockKind" :language="l" :name="languageName(l)" :values="offered" :disabled="readonly" :hint="hint(l)" @update:title="write(l, { title: $event })" @update:body="write(l, { body: $event })" @update:entries="write(l, { entries: $event })" />
+        </section>
       </div>
-      <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-8 pt-3" tabindex="0" aria-label="The piece">
-        <HistoryList v-if="past && code" :read="`/api/history/pieces/${segment(code)}`" :write="`/api/history/pieces/${segment(code)}/put-back`" :version="stored" :after="afterPutBack" />
-        <template v-else>
-          <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-          <ul v-if="record.errors.value.length" class="mb-3 text-madder" role="alert"><li v-for="e in record.errors.value" :key="e.path">{{ e.message }}</li></ul>
-          <PieceSettings v-model="draft" :disabled="readonly" :is-new="code === null" :tags="known.data.value?.tags ?? []" :owners="known.data.value?.owners ?? []" :block-kinds="kinds.data.value?.items ?? []" />
-          <div class="mt-4 grid gap-5" :class="columns.length > 1 ? 'grid-cols-2' : ''">
-            <section v-for="l in columns" :key="l" :aria-label="languageName(l)">
-              <div class="mb-1.5 flex items-baseline gap-3 border-b border-hair pb-1"><h2>{{ languageName(l) }}</h2><small v-if="l === setup.source" class="text-ink2">the source</small>
-                <label v-if="l === lens.language && !readonly" class="ml-auto flex items-center gap-1.5 text-[12px] text-ink2"><input type="checkbox" :checked="ownHere(l)" @change="setOwnHere(l, ($event.target as HTMLInputElement).checked)">a text of its own in {{ setup.storefrontName(lens.storefront) }}</label></div>
-              <PieceTextEditor :key="`${l}${scopeOf(l)}`" :title="textAt(l, scopeOf(l))?.title ?? ''" :body="textAt(l, scopeOf(l))?.body ?? ''" :entries="textAt(l, scopeOf(l))?.entries ?? []" :takes="draft.takes" :block-kind="blockKind" :language="l" :name="languageName(l)" :values="offered" :disabled="readonly" :hint="hint(l)" @update:title="write(l, { title: $event })" @update:body="write(l, { body: $event })" @update:entries="write(l, { entries: $event })" />
-            </section>
-          </div>
-          <SharedRemarks v-if="code && draft.own === null" :piece="draft" />
-          <section v-if="used.length || !draft.takes" class="mt-5" aria-label="Values in the text">
-            <h2 class="border-b border-hair pb-1">Values in the text</h2>
-            <p v-if="used.length === 0" class="pt-1.5 text-ink2">None yet. Type <span class="key">@</span> in the text to name a fact of the product; it is filled in for each product and language.</p>
-            <div v-for="a in used" :key="a" class="flex items-center gap-3 border-b border-hair py-1.5"><span class="chip">@ {{ labelOf(a).toLowerCase() }}</span>
-              <label v-if="!/^(page|live):/.test(a)" class="flex min-h-6 items-center gap-1.5"><input type="checkbox" :checked="draft.needed.includes(a)" :disabled="readonly" @change="need(a, ($event.target as HTMLInputElement).checked)">needed: without it the piece is not shown</label>
-              <span v-if="emptyOn(a) > 0" class="ml-auto text-ochre">empty on {{ emptyOn(a) }} of {{ fill.data.value?.count }} products</span></div>
-          </section>
-          <section class="mt-5" aria-label="Where it goes">
-            <h2 class="border-b border-hair pb-1">Where it goes</h2>
-            <template v-if="draft.own">
-              <p class="pt-1.5">Only on <NuxtLink class="plain" :to="`/catalogue/${segment(draft.own.sku)}`">{{ draft.own.sku }}</NuxtLink> and its variants. <button v-if="code && !readonly && !changed" type="button" class="act ml-2" @click="makeReusable">Make it reusable</button></p>
-              <PlaceForm v-model="place" :disabled="readonly" /><LimitsForm v-model="limits" :disabled="readonly" />
-            </template>
-            <p v-else class="flex flex-wrap items-baseline gap-x-4 gap-y-1 pt-1.5">
-              <NuxtLink v-for="a in fill.data.value?.assigned" :key="a.code" class="plain" :to="`/assignments/${segment(a.code)}`">{{ a.name }}</NuxtLink>
-              <NuxtLink v-for="s in inSets" :key="s.code" class="plain" :to="`/questions/${segment(s.code)}`">in the set {{ s.name }}</NuxtLink>
-              <span v-if="fill.data.value?.assigned.length" class="text-ink2">{{ fill.data.value.count }} products in {{ setup.storefrontName(lens.storefront) }}</span>
-              <span v-else-if="inSets.length === 0" class="text-ink2">Nowhere yet.</span>
-              <NuxtLink v-if="code && !readonly" class="act" :to="{ path: '/assignments/new', query: { piece: code } }">Assign it</NuxtLink>
-            </p>
-            <div class="mt-2 flex items-center gap-2 text-ink2">Values are shown for <SkuPicker v-model="sample" label="Sample product" class="w-56" /></div>
-          </section>
+      <SharedRemarks v-if="code && draft.own === null" :piece="draft" />
+      <section v-if="used.length || !draft.takes" class="mt-5" aria-label="Values in the text">
+        <h2 class="border-b border-hair pb-1">Values in the text</h2>
+        <p v-if="used.length === 0" class="pt-1.5 text-ink2">None yet. Type <span class="key">@</span> in the text to name a fact of the product; it is filled in for each product and language.</p>
+        <div v-for="a in used" :key="a" class="flex items-center gap-3 border-b border-hair py-1.5"><span class="chip">@ {{ labelOf(a).toLowerCase() }}</span>
+          <label v-if="!/^(page|live):/.test(a)" class="flex min-h-6 items-center gap-1.5"><input type="checkbox" :checked="draft.needed.includes(a)" :disabled="readonly" @change="need(a, ($event.target as HTMLInputElement).checked)">needed: without it the piece is not shown</label>
+          <span v-if="emptyOn(a) > 0" class="ml-auto text-ochre">empty on {{ emptyOn(a) }} of {{ fill.data.value?.count }} products</span></div>
+      </section>
+      <section class="mt-5" aria-label="Where it goes">
+        <h2 class="border-b border-hair pb-1">Where it goes</h2>
+        <template v-if="draft.own">
+          <p class="pt-1.5">Only on <NuxtLink class="plain" :to="`/catalogue/${segment(draft.own.sku)}`">{{ draft.own.sku }}</NuxtLink> and its variants. <button v-if="code && !readonly && !changed" type="button" class="act ml-2" @click="makeReusable">Make it reusable</button></p>
+          <PlaceForm v-model="place" :disabled="readonly" /><LimitsForm v-model="limits" :disabled="readonly" />
         </template>
-      </div>
+        <p v-else class="flex flex-wrap items-baseline gap-x-4 gap-y-1 pt-1.5">
+          <NuxtLink v-for="a in fill.data.value?.assigned" :key="a.code" class="plain" :to="`/assignments/${segment(a.code)}`">{{ a.name }}</NuxtLink>
+          <NuxtLink v-for="s in inSets" :key="s.code" class="plain" :to="`/questions/${segment(s.code)}`">in the set {{ s.name }}</NuxtLink>
+          <span v-if="fill.data.value?.assigned.length" class="text-ink2">{{ fill.data.value.count }} products in {{ setup.storefrontName(lens.storefront) }}</span>
+          <span v-else-if="inSets.length === 0" class="text-ink2">Nowhere yet.</span>
+          <NuxtLink v-if="code && !readonly" class="act" :to="{ path: '/assignments/new', query: { piece: code } }">Assign it</NuxtLink>
+        </p>
+        <div class="mt-2 flex items-center gap-2 text-ink2">Values are shown for <SkuPicker v-model="sample" label="Sample product" class="w-56" /></div>
+      </section>
     </template>
-    <p v-else class="p-8 text-ink2">Opening …</p>
-  </div>
+  </RecordPage>
 </template>

@@ -11,8 +11,8 @@ import type { Tally } from '../tally'
 
 const strand = strands.indexOf('content')
 
-/** Which assignments have the product in the storefront of an edition, by their place in the list. */
-export type Reached = (assignment: number, edition: JudgedEdition) => boolean
+/** Which assignments have the product in the storefront of an edition, by their place in the list; undefined where that is not known. */
+export type Reached = (assignment: number, edition: JudgedEdition) => boolean | undefined
 
 /** Every piece that goes to the page would stand there, none of them for want of a value, and no area that must not be empty is. */
 export function judgeContent(reading: Reading, edition: JudgedEdition, library: Library, reached: Reached, tally: Tally): void {

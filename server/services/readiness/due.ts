@@ -1,17 +1,16 @@
 import { sql } from 'drizzle-orm'
 import type { Reach } from '@core/assignments/assignment'
 import { database, inTransaction, nothingTouched, type Tx } from '../../db/connect'
-import { countDue, foldSums, takeDue, takeDueSets, touchRoots, touchSet, touchWhere } from '../../db/queries/readiness'
+import { countDue, foldSums, takeDueSets, touchRoots, touchSet, touchWhere } from '../../db/queries/readiness'
 import type { DueSet } from '../../db/schema'
 import { reachToSql } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { dateIn } from '@core/moments/instant'
 import { enqueue, type WorkControls } from '../jobs'
 import type { Person } from '../permission'
-import { judgeRoots } from './judge-roots'
-
-/** Families that the worker judges in one transaction. */
-const familiesAtOnce = 250
+import { askReach, type KnownReach } from './known-reach'
+import { judgedWith } from './prepared'
+import { judgeStretches, type JudgingHelper, type StartHelpers } from './stretches'
 
 /** Has the worker judge what is due, unless such work waits already. */
 export async function enqueueJudging(tx: Tx): Promise<void> {
@@ -54,32 +53,46 @@ export async function touchReached(tx: Tx, reach: Reach, setup: StoredSetup, few
   else await touchRoots(tx, rows.map((r) => r.id))
 }
 
-/** Stretches that are judged at a time: while one waits for the database, the other computes. */
-const stretchesAtOnce = 2
+/** From so many products on, reaches are asked for all of them at once, and other threads help. */
+const manyDue = 4000
 
-/** Judges all that is due, some hundred families at a time; what was done stays done where it is called off. */
-export async function judgeDue(now: () => number, { onProgress, cancelled }: WorkControls = {}): Promise<{ products: number }> {
+/**
+ * Judges all that is due, some hundred families at a time; what was done stays done where it is called off. Where very
+ * many are due, `startHelpers` is asked for other threads that do the same.
+ */
+export async function judgeDue(now: () => number, { onProgress, cancelled }: WorkControls = {}, { startHelpers, many = manyDue }: { startHelpers?: StartHelpers; many?: number } = {}): Promise<{ products: number }> {
   let products = 0
   let total = await countDue(database())
-  const stretch = () => inTransaction(async (tx) => {
-    const some = await takeDue(tx, familiesAtOnce)
-    await judgeRoots(tx, some, now())
-    return some.length
-  })
-  async function drain() {
-    while (!cancelled?.()) {
-      const n = await stretch()
-      if (n === 0) return
-      products += n
-      total = Math.max(total, products)
-      onProgress?.(products, total)
-    }
+  const onJudged = (n: number) => {
+    products += n
+    total = Math.max(total, products)
+    onProgress?.(products, total)
   }
+  let known: Promise<KnownReach> | undefined
+  let knownFor = ''
+  let helpers: JudgingHelper[] = []
+  /** What is known of reaches; asked again where the set-up was changed and many are left. */
+  async function reach() {
+    if (total - products < many) return known
+    const judged = await judgedWith(database(), now())
+    if (judged.key !== knownFor) {
+      [known, knownFor] = [askReach(judged), judged.key]
+      void known.then((k) => helpers.forEach((h) => h.use(k)), () => undefined)
+    }
+    return known
+  }
+  const stopped = () => cancelled?.() === true
   // More may have come while the last was judged.
-  for (let before = -1; before < products && !cancelled?.();) {
+  for (let before = -1; before < products && !stopped();) {
     before = products
     await inTransaction(findDue)
-    await Promise.all(Array.from({ length: stretchesAtOnce }, drain))
+    total = Math.max(total, products + await countDue(database()))
+    const given = await reach()
+    helpers = given && total - products >= many ? startHelpers?.(onJudged) ?? [] : []
+    for (const h of helpers) h.use(given!)
+    await judgeStretches({ now, reach, onJudged, stopped })
+    if (stopped()) for (const h of helpers) h.stop()
+    await Promise.all(helpers.map((h) => h.done))
   }
   await inTransaction(foldSums)
   return { products }

@@ -5,6 +5,7 @@ import { ownPiecesOf } from '../../db/queries/content'
 import { loadFamilies, lockFamilies, type StoredFamily } from '../../db/queries/families'
 import { loadLibrary, namedBy } from '../../db/queries/media'
 import { writeReadiness } from '../../db/queries/readiness'
+import { reachOf, type KnownReach } from './known-reach'
 import { judgedWith } from './prepared'
 import { TextChecks } from './text-checks'
 
@@ -28,12 +29,12 @@ function* textsOf(families: Iterable<StoredFamily>, prepared: Prepared) {
 
 /**
  * Judges families by the numbers of their roots, as they are in the transaction, and keeps what differs. What has gone
- * is forgotten. Whoever judges a family last sees what all before have written, for it is locked until the end.
+ * is forgotten; `reach` saves asking rules. Whoever judges a family last sees what all before have written, for it is locked until the end.
  */
-export async function judgeRoots(tx: Tx, roots: readonly number[], now: number): Promise<void> {
+export async function judgeRoots(tx: Tx, roots: readonly number[], now: number, reach?: KnownReach): Promise<void> {
   if (roots.length === 0) return
   await lockFamilies(tx.db, roots)
-  const { setup, editions, prepared, days } = await judgedWith(tx.db, now)
+  const { key, setup, editions, prepared, days } = await judgedWith(tx.db, now)
   const families = await loadFamilies(tx.db, setup, roots, { toJudge: true })
   const own = await ownPiecesOf(tx.db, setup, [...families.values()].map((f) => f.root.sku))
   const library = await loadLibrary(tx.db, namedBy(families.values(), setup))
@@ -41,7 +42,7 @@ export async function judgeRoots(tx: Tx, roots: readonly number[], now: number):
   await texts.expect(tx.db, textsOf(families.values(), prepared))
   const findings: Prepared['findings'] = (value, attribute, style) => texts.findings(value as never, attribute, style)
   const withTexts: Prepared = { ...prepared, findings }
-  const judged = [...families].map(([root, family]) => ({ root, type: family.root.type, list: judge({ root: family.root, variants: family.variants, own: own.get(family.root.sku) ?? [] }, withTexts, library) }))
+  const judged = [...families].map(([root, family]) => ({ root, type: family.root.type, list: judge({ root: family.root, variants: family.variants, own: own.get(family.root.sku) ?? [] }, withTexts, library, reach?.key === key ? reachOf(reach, family) : undefined) }))
   await writeReadiness(tx, judged, roots.filter((r) => !families.has(r)), editions.list.length, days)
   await texts.keep(tx.db)
 }

@@ -7,10 +7,8 @@ const code = computed(() => (route.params.code === 'new' ? null : String(route.p
 const setup = useSetupStore()
 const session = useSessionStore()
 const record = useRecord<BlockKind>('block-kinds', () => code.value, () => ({ code: '', name: '', many: true, fields: [] }), (r) => r.name)
-const { draft, stored, changed, problem, conflict, busy } = record
+const { draft } = record
 const readonly = computed(() => !session.mayEdit)
-const past = ref(false)
-const sure = ref(false)
 const typeWords = { line: 'a line', text: 'a formatted text', link: 'a link', picture: 'a picture' } as const
 const name = ref('')
 function add() {
@@ -23,36 +21,18 @@ function add() {
 const list = useTemplateRef<HTMLElement>('list')
 const move = (from: number, to: number) => { if (to >= 0 && to < draft.value!.fields.length) draft.value!.fields = moved(draft.value!.fields, from, to) }
 useReorder(() => (readonly.value ? null : list.value), move)
-async function save() {
-  if (readonly.value || !draft.value) return
-  const missing = draft.value.name.trim() === '' ? 'Give the kind a name first.' : draft.value.fields.length === 0 ? 'Add a field first.' : ''
-  if (missing) return tellProblem(new ApiProblem({ title: 'Not complete yet', status: 422, detail: missing }))
-  await record.save()
-}
-useKeys('Kind of block', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() }, { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } }])
+const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the kind a name first.' : draft.value?.fields.length === 0 ? 'Add a field first.' : ''))
 </script>
 
 <template>
-  <div class="flex h-full flex-col">
-    <div v-if="problem" class="p-8" role="alert"><h1>{{ problem.problem.title }}</h1><p class="mt-2">{{ problem.sentence }}</p><NuxtLink to="/settings/block-kinds" class="act mt-3">To the kinds of block</NuxtLink></div>
-    <template v-else-if="draft">
-      <div class="px-5 pb-2 pt-3"><div class="flex items-baseline gap-3"><span class="code flex gap-3"><NuxtLink to="/settings/block-kinds" class="hover:underline">Kinds of block</NuxtLink><span>{{ code ?? 'new' }}</span></span><RecordActions v-model="past" it="Kind" :history="code !== null" :changed="changed" :readonly="readonly" :blocked="busy" @leave="record.reset" @save="save"><button v-if="code && !readonly" type="button" class="plain" @click="sure = true">Delete</button></RecordActions></div>
-        <p v-if="sure" class="flex items-center gap-3 pt-1" role="alert">Delete this kind? <button type="button" class="act main" @click="record.remove()">Delete it</button><button type="button" class="plain" @click="sure = false">Keep it</button></p>
-        <h1 class="mt-0.5 truncate">{{ draft.name || 'A new kind of block' }}</h1></div>
-      <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-8 pt-3" tabindex="0" aria-label="The kind of block">
-        <HistoryList v-if="past && code" :read="`/api/history/block-kinds/${segment(code)}`" :write="`/api/history/block-kinds/${segment(code)}/put-back`" :version="stored" :after="() => record.takeTheirs()" />
-        <div v-else class="grid max-w-[760px] gap-4">
-          <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-          <ul v-if="record.errors.value.length" class="text-madder" role="alert"><li v-for="e in record.errors.value" :key="e.path">{{ e.message }}</li></ul>
-          <p class="flex items-end gap-4"><label class="flex-1 text-ink2">Name<input v-model="draft.name" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="120" :autofocus="code === null"></label><label class="flex min-h-6 items-center gap-1.5 pb-1.5"><input v-model="draft.many" type="checkbox" :disabled="readonly">filled many times</label></p>
-          <section aria-label="Fields"><h2 class="border-b border-hair pb-1">Fields, in their order</h2>
-            <ol ref="list"><li v-for="(f, i) in draft.fields" :key="f.code" data-entry class="flex items-center gap-2 border-b border-hair py-1" @keydown.alt.up.prevent="move(i, i - 1)" @keydown.alt.down.prevent="move(i, i + 1)"><span data-handle class="w-5 cursor-grab text-center text-ink3" aria-hidden="true">⁝</span>
-              <input class="field w-56" :value="f.labels[setup.source] ?? ''" :aria-label="`Label of ${f.code}`" :disabled="readonly" maxlength="120" @change="f.labels = { ...f.labels, [setup.source]: ($event.target as HTMLInputElement).value }"><select v-model="f.type" class="field" :aria-label="`Type of ${f.code}`" :disabled="readonly"><option v-for="t in blockFieldTypes" :key="t" :value="t">{{ typeWords[t] }}</option></select><span class="code">{{ f.code }}</span><button v-if="!readonly" type="button" class="ml-auto min-h-6 px-1.5 text-ink2" :aria-label="`Take ${f.code} out`" @click="draft.fields = draft.fields.filter((x) => x !== f)">×</button></li></ol>
-            <p v-if="!readonly" class="flex items-center gap-2 pt-2"><input v-model="name" class="field w-56" placeholder="label of a new field" aria-label="Label of a new field" maxlength="120" @keydown.enter.prevent="add"><button type="button" class="plain" @click="add">Add a field</button></p>
-          </section>
-        </div>
-      </div>
-    </template>
-    <p v-else class="p-8 text-ink2">Opening …</p>
-  </div>
+  <RecordPage :record="record" it="Kind of block" many="Kinds of block" :title="draft?.name ?? ''" :readonly="readonly" removal="Delete this kind?" :missing="missing">
+    <div v-if="draft" class="grid max-w-[760px] gap-4">
+      <p class="flex items-end gap-4"><label class="flex-1 text-ink2">Name<input v-model="draft.name" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="120" :autofocus="code === null"></label><label class="flex min-h-6 items-center gap-1.5 pb-1.5"><input v-model="draft.many" type="checkbox" :disabled="readonly">filled many times</label></p>
+      <section aria-label="Fields"><h2 class="border-b border-hair pb-1">Fields, in their order</h2>
+        <ol ref="list"><li v-for="(f, i) in draft.fields" :key="f.code" data-entry class="flex items-center gap-2 border-b border-hair py-1" @keydown.alt.up.prevent="move(i, i - 1)" @keydown.alt.down.prevent="move(i, i + 1)"><span data-handle class="w-5 cursor-grab text-center text-ink3" aria-hidden="true">⁝</span>
+          <input class="field w-56" :value="f.labels[setup.source] ?? ''" :aria-label="`Label of ${f.code}`" :disabled="readonly" maxlength="120" @change="f.labels = { ...f.labels, [setup.source]: ($event.target as HTMLInputElement).value }"><select v-model="f.type" class="field" :aria-label="`Type of ${f.code}`" :disabled="readonly"><option v-for="t in blockFieldTypes" :key="t" :value="t">{{ typeWords[t] }}</option></select><span class="code">{{ f.code }}</span><button v-if="!readonly" type="button" class="ml-auto min-h-6 px-1.5 text-ink2" :aria-label="`Take ${f.code} out`" @click="draft.fields = draft.fields.filter((x) => x !== f)">×</button></li></ol>
+        <p v-if="!readonly" class="flex items-center gap-2 pt-2"><input v-model="name" class="field w-56" placeholder="label of a new field" aria-label="Label of a new field" maxlength="120" @keydown.enter.prevent="add"><button type="button" class="plain" @click="add">Add a field</button></p>
+      </section>
+    </div>
+  </RecordPage>
 </template>

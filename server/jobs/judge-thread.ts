@@ -1,0 +1,22 @@
+import { parentPort } from 'node:worker_threads'
+import { disconnect } from '../db/connect'
+import type { KnownReach } from '../services/readiness/known-reach'
+import { judgeStretches } from '../services/readiness/stretches'
+import type { FromThread, ToThread } from './judge-threads'
+
+// Judges beside the thread that has started it, with what it is given of reaches.
+let stopped = false
+let known: KnownReach | undefined
+const port = parentPort!
+const say = (message: FromThread) => port.postMessage(message)
+const told = new Promise<void>((resolve) => {
+  port.on('message', (message: ToThread) => {
+    if (message === 'stop') stopped = true
+    else known = message
+    resolve()
+  })
+})
+await told
+await judgeStretches({ now: Date.now, reach: () => known, onJudged: (judged) => say({ judged }), stopped: () => stopped })
+await disconnect()
+port.close()
