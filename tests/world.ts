@@ -62,7 +62,7 @@ export function testSetup(): Setup {
     ]),
     brands: byCode([{ code: 'oxbrook', name: 'Oxbrook' }, { code: 'varga', name: 'Varga & Daughter' }]),
     lists: byCode([{ code: 'spring', name: 'Spring window' }, { code: 'staff', name: 'Staff picks' }]),
-    campaigns: new Map(), rules: byCode<NamedRule>([
+    campaigns: byCode([{ code: 'frost', name: 'Frost', note: '', storefronts: ['uk'], from: '2026-11-26', to: null }, { code: 'thaw', name: 'Thaw', note: '', storefronts: [], from: null, to: '2026-11-25T14:00' }]), rules: byCode<NamedRule>([
       { code: 'light-or-wool', name: 'Light or wool', note: '', rule: { any: [{ field: 'attribute:weight', is: 'below', value: '1 kg' }, { field: 'attribute:material', is: 'equals', value: 'wool' }] } },
       { code: 'small-cheap', name: 'Small and cheap', note: '', rule: { all: [{ field: 'attribute:size', is: 'equals', value: 'S' }, { field: 'price', is: 'below', value: '60 GBP' }] } },
     ]),

@@ -12,6 +12,11 @@ export interface Campaign {
   to: string | null
 }
 
+/** The campaigns that run in a storefront at an instant, by code. */
+export function runningCampaigns(campaigns: Iterable<Campaign>, storefront: string, timeZone: string, moment: number): string[] {
+  return [...campaigns].filter((c) => campaignThatRests(c, storefront, timeZone, moment) === undefined).map((c) => c.code)
+}
+
 /** Why a campaign does not run in a storefront at an instant, in words; undefined where it does. */
 export function campaignThatRests(campaign: Campaign | undefined, storefront: string, timeZone: string, moment: number): string | undefined {
   if (!campaign) return 'its campaign does not exist'

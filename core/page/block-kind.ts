@@ -24,20 +24,23 @@ export interface BlockKind {
 /** What the fields of a block are filled with, by their codes. A link is `address words`, a picture its name in the library. */
 export type Entry = Record<string, string>
 
-const writers: Record<BlockFieldType, (value: string, first: boolean) => string> = {
+/** What pictures show, by their names, for those who do not see them. */
+export type AlternativeOf = (picture: string) => string
+
+const writers: Record<BlockFieldType, (value: string, first: boolean, alternative: AlternativeOf) => string> = {
   line: (v, first) => (first ? `<h3>${escapeText(v)}</h3>` : `<p>${escapeText(v)}</p>`),
   text: (v) => v,
   link(v) {
     const [href, ...words] = v.trim().split(/\s+/)
     return `<p><a href="${escapeAttribute(href!)}">${escapeText(words.join(' ') || href!)}</a></p>`
   },
-  picture: (v) => `<figure><img src="/delivery/media/${encodeURIComponent(v.trim())}" alt=""></figure>`,
+  picture: (v, _first, alternative) => `<figure><img src="/delivery/media/${encodeURIComponent(v.trim())}" alt="${escapeAttribute(alternative(v.trim()))}"></figure>`,
 }
 
-/** The body that entries make, in normal form: fields in their order, the first line of each entry its heading. Empty fields are left out. */
-export function bodyOfEntries(kind: BlockKind, entries: readonly Entry[]): string {
+/** The body that entries make, in normal form: fields in their order, the first line of each entry its heading. Empty fields are left out. `alternative` gives what a picture shows in the text's language. */
+export function bodyOfEntries(kind: BlockKind, entries: readonly Entry[], alternative: AlternativeOf): string {
   return normalForm(entries.map((entry) => {
     const heading = kind.fields.find((f) => f.type === 'line')
-    return kind.fields.map((f) => (entry[f.code]?.trim() ? writers[f.type](entry[f.code]!, f === heading) : '')).join('')
+    return kind.fields.map((f) => (entry[f.code]?.trim() ? writers[f.type](entry[f.code]!, f === heading, alternative) : '')).join('')
   }).join(''))
 }

@@ -15,11 +15,11 @@ export interface PageMoment {
 
 const day = 86_400_000
 
-/** Whether a rule counts days, so that every midnight may change what it finds. */
-function countsDays(rule: Condition | null, setup: Setup): boolean {
+/** Whether a rule, or a named rule that it may stand for, holds a part of JSON. */
+function holds(rule: Condition | null, part: string, setup: Setup): boolean {
   if (rule === null) return false
   const text = JSON.stringify(rule)
-  return text.includes('"within-days"') || (text.includes('"field":"rule"') && [...setup.rules.values()].some((r) => JSON.stringify(r.rule).includes('"within-days"')))
+  return text.includes(part) || (text.includes('"field":"rule"') && [...setup.rules.values()].some((r) => JSON.stringify(r.rule).includes(part)))
 }
 
 /** All moments after `from` and up to `to` at which something that the page depends on begins or ends, in order. */
@@ -48,7 +48,10 @@ export function momentsBetween(input: PageInput, from: number, to: number): numb
     if (p.availableFrom !== null) ends({ from: p.availableFrom })
   }
   for (const r of family.root.range) if (r.storefront === lens.storefront) ends(r)
-  if (input.assignments.some((a) => countsDays(a.reach.rule, setup)) || setup.storefronts.get(lens.storefront)!.layout.exceptions.some((e) => countsDays(e.rule, setup))) {
+  const rules = [...input.assignments.map((a) => a.reach.rule), ...setup.storefronts.get(lens.storefront)!.layout.exceptions.map((e) => e.rule)]
+  if (rules.some((r) => holds(r, '"field":"campaign"', setup))) for (const c of setup.campaigns.values()) ends(c)
+  // Where days are counted, every midnight may change what a rule finds.
+  if (rules.some((r) => holds(r, '"within-days"', setup))) {
     for (let at = from; at < to + day; at += day) add(instantOf(dateIn(timeZone, at + day), timeZone))
   }
   return [...found].sort((a, b) => a - b)

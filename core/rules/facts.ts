@@ -1,6 +1,7 @@
 import { attributeTypes } from '../attributes/types/registry'
 import type { Comparable } from '../attributes/types/shape'
 import { shortenings } from '../language/chain'
+import { runningCampaigns } from '../assignments/campaign'
 import { dayNumber, dayNumberIn, windowIn } from '../moments/instant'
 import { effectivePrice, inheritedPrices, type PriceList } from '../prices/effective'
 import { indexValues, type ValueIndex } from '../values/resolve'
@@ -161,6 +162,8 @@ export function factsOf(family: Family, lens: FactLens, setup: Setup): Facts {
   if (root.availableFrom !== null) facts['available-from'] = dayNumber(root.availableFrom)
   const soldIn = [...setup.storefronts.values()].filter((s) => isInRange(root.range, s.code, s.timeZone, lens.group, lens.moment)).map((s) => s.code)
   if (soldIn.length > 0) facts['sold-in'] = soldIn
+  const running = runningCampaigns(setup.campaigns.values(), lens.storefront, storefront.timeZone, lens.moment)
+  if (running.length > 0) facts.campaign = running
   for (const [name, value] of Object.entries(root.carried)) if (fold(value) !== '') facts[`carried:${name}`] = fold(value)
 
   const bySubject = new Map<Product, Record<string, FactValue>>()

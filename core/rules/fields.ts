@@ -41,6 +41,7 @@ export const builtInFields: readonly BuiltInField[] = [
   { name: 'variant', label: 'Has variants', kind: 'yes-no' },
   { name: 'price', label: 'Price today', kind: 'price', perVariant: true },
   { name: 'basePrice', label: 'Base price', kind: 'price', perVariant: true },
+  { name: 'campaign', label: 'Running campaign', kind: 'codes', codes: (s) => [...s.campaigns.values()].map((c) => ({ code: c.code, label: c.name })) },
   { name: 'any-text', label: 'Any text', kind: 'texts' },
 ]
 

@@ -40,6 +40,7 @@ function test(condition: { field: string; is: OperatorName; value?: unknown }, s
     if (bare === 'brand') return `${no}from ${or(list.map(name))}`
     if (bare === 'tags') return `${not ? 'not ' : ''}tagged ${or(list.map(quote))}`
     if (bare === 'list') return `${no}in the list ${or(list.map((v) => `“${name(v)}”`))}`
+    if (bare === 'campaign') return `${not ? 'not while' : 'while'} ${or(list.map((v) => `“${name(v)}”`))} runs`
     if (bare === 'rule') return `${no}what ${or(list.map((v) => `“${name(v)}”`))} finds`
     if (bare === 'sold-in') return `${no}sold in ${or(list.map(name))}`
     if (bare === 'available') return value !== not ? 'available' : 'not available'

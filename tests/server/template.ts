@@ -26,6 +26,7 @@ export default async function setup() {
   await db.insert(t.category).values([...world.categories.values()].map((c, position) => ({ ...c, position })))
   await db.insert(t.brand).values([...world.brands.values()])
   await db.insert(t.namedList).values([...world.lists.values()].map((l) => ({ ...l, note: '' })))
+  await db.insert(t.campaign).values([...world.campaigns.values()])
   await db.insert(t.namedRule).values([...world.rules.values()])
   await db.insert(t.customerGroup).values([...world.groups.values()].map((g, position) => ({ ...g, position })))
   await db.insert(t.stamp).values([{ name: 'setup', n: 1 }, { name: 'content', n: 1 }])

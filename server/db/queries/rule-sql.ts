@@ -1,5 +1,6 @@
 import { sql, type SQL } from 'drizzle-orm'
 import { attributeTypes } from '@core/attributes/types/registry'
+import { runningCampaigns } from '@core/assignments/campaign'
 import { categoryAndBelow } from '@core/catalogue/model'
 import type { FieldKind, RuleNode } from '@core/rules/condition'
 import { dayNumberIn } from '@core/moments/instant'
@@ -190,6 +191,11 @@ function test(node: TestNode, at: At, context: Context): SQL {
       const codes = is === 'present' ? sql`` : sql`and n.code in (${list(operand.texts)})`
       const found = sql`r.id in (select m.product_id from list_member m join named_list n on n.id = m.list_id ${codes})`
       return absent ? sql`(${found}) is not true` : found
+    }
+    case 'campaign': {
+      const { setup, lens, timeZone } = context
+      const running = runningCampaigns(setup.campaigns.values(), lens.storefront, timeZone, lens.moment)
+      return sql`${is === 'present' ? absent !== running.length > 0 : running.some((c) => operand.texts.includes(c))}::boolean`
     }
     case 'sold-in': return onSoldIn(node, context)
     case 'available-from': return onRow(node, (r) => sql`(${r}.available_from - date '1970-01-01')`, at, false, (c) => (is === 'within-days' ? sql`${c} between ${context.today - operand.numbers[0]!} and ${context.today}` : compare(node, c, 'date')))

@@ -46,7 +46,7 @@ function isAlike(reach: Reach, setup: StoredSetup): boolean {
   return reach.base !== 'rule' || reach.rule === null || !differsByStorefront(reach.rule, setup)
 }
 
-/** When a reach that reads prices or days is old by itself: at the next midnight, or where a price begins or ends before that. */
+/** When a reach that reads prices or days is old by itself: at the next midnight, or where a price or campaign begins or ends before that. */
 function nextChange(a: PreparedAssignment, setup: StoredSetup, timeZone: string, now: number, ends: readonly string[]): number | null {
   if (isAlike(a.reach, setup)) return null
   const midnight = instantOf(dateIn(timeZone, now + 86_400_000), timeZone)
@@ -80,7 +80,7 @@ export async function reachesIn(db: Db, setup: StoredSetup, assignments: readonl
   const usable = changed.length <= manyChanged ? fresh : []
   await lookAgain(db, setup, usable, changed, { storefront, now, asking })
   const old = assignments.filter((a) => !usable.some((u) => u.a === a))
-  const ends = old.length > 0 ? await priceEnds(db, setup.storefrontIds.get(storefront)!) : []
+  const ends = old.length > 0 ? [...await priceEnds(db, setup.storefrontIds.get(storefront)!), ...[...setup.campaigns.values()].flatMap((c) => [c.from, c.to].filter((e) => e !== null))] : []
   const anew: KeptReach[] = []
   for (const a of old) {
     // A set of its own: what is looked at again later is changed in its place.

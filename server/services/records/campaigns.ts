@@ -3,7 +3,7 @@ import { campaignRecord } from '@contracts/records'
 import type { Campaign } from '@core/assignments/campaign'
 import * as t from '../../db/schema'
 import { campaignOf } from '../../db/queries/setup'
-import { first, type Problems, type RecordKind } from './kind'
+import { first, rulesNaming, type Problems, type RecordKind } from './kind'
 import { windowProblems } from './limits'
 
 export const campaigns: RecordKind<Campaign> = {
@@ -23,10 +23,14 @@ export const campaigns: RecordKind<Campaign> = {
     const row = { name: r.name, note: r.note, storefronts: r.storefronts, from: r.from, to: r.to }
     await tx.db.insert(t.campaign).values({ code: r.code, ...row }).onConflictDoUpdate({ target: t.campaign.code, set: { ...row, version: sql`${t.campaign.version} + 1` } })
   },
-  async whyNotGone(tx, record) {
+  async whyNotGone(tx, record, setup) {
     const { rows } = await tx.db.execute<{ name: string }>(sql`
       select name from assignment where limits ->> 'campaign' = ${record.code} union all select name from piece where own -> 'limits' ->> 'campaign' = ${record.code} order by 1`)
-    return rows.length > 0 ? [`${rows.map((r) => `“${r.name}”`).join(', ')} belong to it. Give them another one first.`] : []
+    const ruled = await rulesNaming(tx.db, setup, `campaign:${record.code}`)
+    return [
+      ...(rows.length > 0 ? [`${rows.map((r) => `“${r.name}”`).join(', ')} belong to it. Give them another one first.`] : []),
+      ...(ruled.length > 0 ? [`The rules of ${ruled.join(', ')} name it. Change them first.`] : []),
+    ]
   },
   async remove(tx, record) {
     await tx.db.delete(t.campaign).where(eq(t.campaign.code, record.code))

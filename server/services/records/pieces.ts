@@ -2,18 +2,30 @@ import { eq, sql } from 'drizzle-orm'
 import { pieceRecord, type PieceRecord, type PieceTextRecord } from '@contracts/records'
 import { bodyOfEntries, type BlockKind, type Entry } from '@core/page/block-kind'
 import type { OwnPlace } from '@core/page/piece'
-import { canonicalTag } from '@core/language/chain'
+import { canonicalTag, shortenings } from '@core/language/chain'
 import { normalForm } from '@core/richtext/normal-form'
 import { inlineAddresses } from '@core/richtext/read'
 import { sourceHash } from '@core/translation/state'
 import * as t from '../../db/schema'
 import { blockKindOf, pieceRecordOf } from '../../db/queries/content'
 import { rootsOfSkus } from '../../db/queries/families'
+import { loadLibrary } from '../../db/queries/media'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import type { Tx } from '../../db/connect'
 import { first, type Problems, type RecordKind } from './kind'
 import { limitProblems } from './limits'
 import { namedByAssignments, namedByProducts } from './uses'
+
+/** Texts of a block whose fields are filled, with the bodies that these make. */
+async function filledTexts(texts: PieceRecord['texts'], kind: BlockKind, tx: Tx): Promise<PieceRecord['texts']> {
+  const pictures = kind.fields.filter((f) => f.type === 'picture').map((f) => f.code)
+  const { items } = await loadLibrary(tx.db, texts.flatMap((x) => (x.entries ?? []).flatMap((e) => pictures.flatMap((f) => e[f]?.trim() || []))))
+  return texts.map((x) => {
+    if (!x.entries) return x
+    const alternative = (name: string) => shortenings(x.language).flatMap((l) => items.get(name)?.item.labels[l] ?? [])[0] ?? ''
+    return { ...x, entries: x.entries.map(cleanEntry(kind)), body: bodyOfEntries(kind, x.entries, alternative) }
+  })
+}
 
 export const pieces: RecordKind<PieceRecord> = {
   name: 'piece', action: 'edit-content', stamp: 'content', schema: pieceRecord,
@@ -27,7 +39,7 @@ export const pieces: RecordKind<PieceRecord> = {
     if (given.blockKind !== null && !kind) problems.push({ path: 'blockKind', message: `There is no kind of block “${given.blockKind}”.` })
     if (given.blockKind !== null && given.kind !== 'block') problems.push({ path: 'blockKind', message: 'Only blocks have a kind with fields.' })
     if (kind) problems.push(...given.texts.flatMap((x, i) => entryProblems(x, i, blockKindOf(kind))))
-    const record = { ...given, texts: kind ? given.texts.map((x) => (x.entries ? { ...x, entries: x.entries.map(cleanEntry(blockKindOf(kind))), body: bodyOfEntries(blockKindOf(kind), x.entries) } : x)) : given.texts.map(({ entries: _, ...x }) => x) }
+    const record = { ...given, texts: kind ? await filledTexts(given.texts, blockKindOf(kind), tx) : given.texts.map(({ entries: _, ...x }) => x) }
     const texts = record.texts.map((x, i) => {
       if (x.storefront !== null && !setup.storefronts.has(x.storefront)) problems.push({ path: `texts[${i}].storefront`, message: `There is no storefront “${x.storefront}”.` })
       if (canonicalTag(x.language) !== x.language) problems.push({ path: `texts[${i}].language`, message: `“${x.language}” is not a language tag such as fr-CH.` })
