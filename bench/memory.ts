@@ -27,8 +27,8 @@ function timed(memory: Memory, asked: readonly string[], how: 'find' | 'findSlow
 }
 
 /** Matches from memories of natural text and of text made from templates; the same answers as comparing with every segment of fitting length. */
-export function benchMemory(): void {
-  for (const size of [100_000, 1_000_000]) {
+export function benchMemory(sizes = [100_000, 1_000_000]): void {
+  for (const size of sizes) {
     const natural = naturalCorpus(size)
     for (const [corpus, segments, most] of [
       [`natural text (${natural.own.toLocaleString('en-GB')} sentences of the installed packages’ documentation${natural.own < size ? ', the rest with halves exchanged' : ''})`, natural.segments, size === 100_000 ? 5 : 50],

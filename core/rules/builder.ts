@@ -1,5 +1,6 @@
 import type { Setup } from '../catalogue/model'
 import type { Condition, OperatorName } from './condition'
+import { inParts } from './check'
 import { findField } from './fields'
 
 /** One row of the condition builder. */
@@ -40,10 +41,16 @@ function gatheredRows(c: Condition, setup: Setup): BuilderTest[] | undefined {
   return rows.length >= 2 && rows.every((r) => isTest(r) && readsVariants(r, setup)) ? rows as BuilderTest[] : undefined
 }
 
+/** A row for one condition; measures and prices that are written in one stand in it in their parts. */
+function row(c: BuilderTest, setup: Setup): BuilderTest {
+  const field = findField(c.field, setup)
+  return 'value' in c && typeof field !== 'string' ? { ...c, value: inParts(c.value, field, setup) } : { ...c }
+}
+
 /** A condition as the builder shows it; `fromBuilder` of it means the same. */
 export function toBuilder(condition: Condition, setup: Setup, inVariant = false): BuilderGroup {
-  const node = (c: Condition): BuilderNode => (isTest(c) ? { ...c } : toBuilder(c, setup, inVariant))
-  if (isTest(condition)) return { kind: 'all', sameVariant: true, children: [{ ...condition }] }
+  const node = (c: Condition): BuilderNode => (isTest(c) ? row(c, setup) : toBuilder(c, setup, inVariant))
+  if (isTest(condition)) return { kind: 'all', sameVariant: true, children: [row(condition, setup)] }
   if ('variant' in condition) return { kind: 'variant', sameVariant: true, children: [toBuilder(condition.variant, setup, true)] }
   const kind = 'all' in condition ? 'all' : 'any' in condition ? 'any' : 'none'
   const children = childrenOf(condition)
@@ -53,7 +60,7 @@ export function toBuilder(condition: Condition, setup: Setup, inVariant = false)
   const spread = gathered.length === 1 && loose.length === 0
   return {
     kind, sameVariant: inVariant || spread || loose.length < 2,
-    children: children.flatMap((c) => (spread && c === gathered[0] ? gatheredRows(c, setup)!.map((r) => ({ ...r })) : [node(c)])),
+    children: children.flatMap((c) => (spread && c === gathered[0] ? gatheredRows(c, setup)!.map((r) => row(r, setup)) : [node(c)])),
   }
 }
 

@@ -56,10 +56,27 @@ function take(value: unknown, field: Field, is: OperatorName, setup: Setup, into
   }
 }
 
-function takePrice(value: unknown, setup: Setup, into: Operand) {
+/** An amount of money, written `60 GBP` or as its parts. */
+function priceParts(value: unknown): { value?: unknown; currency?: unknown } {
   const text = typeof value === 'string' ? /^\s*(\d+(?:\.\d+)?)\s*([A-Z]{3})\s*$/.exec(value) : null
-  const amount = text ? Number(text[1]) : isRecord(value) ? value.value : undefined
-  const currency = text ? text[2] : isRecord(value) ? value.currency : undefined
+  return text ? { value: Number(text[1]), currency: text[2] } : isRecord(value) ? value : {}
+}
+
+/** A value of a condition in parts, where it is a measure or price that may be written in one: `8 in`, `60 GBP`. What cannot be read stays as it is. */
+export function inParts(value: unknown, field: Field, setup: Setup): unknown {
+  if (Array.isArray(value)) return value.map((v) => inParts(v, field, setup))
+  if (typeof value !== 'string') return value
+  if (field.kind === 'price') return 'value' in priceParts(value) ? priceParts(value) : value
+  if (field.kind !== 'measure') return value
+  try {
+    return attributeTypes.measure.check(value, setup.attributes.get(field.attribute!)!)
+  } catch {
+    return value
+  }
+}
+
+function takePrice(value: unknown, setup: Setup, into: Operand) {
+  const { value: amount, currency } = priceParts(value)
   if (typeof amount !== 'number' || !Number.isFinite(amount) || typeof currency !== 'string') {
     refuse('A price is an amount with its currency: {"value": 60, "currency": "GBP"} or "60 GBP".')
   }

@@ -15,7 +15,8 @@ const sentence = (page: Page) => page.locator('h1 + p')
 test('builds a rule of nested groups, reads it as a sentence, saves it, and finds it again', async ({ page }) => {
   await enter(page, '/assignments/new?in=uk/en-GB')
   await page.getByLabel('Name, for the team').fill('Nested')
-  await page.getByLabel('Add a piece').selectOption({ index: 1 })
+  await page.getByRole('combobox', { name: 'Add a piece' }).press('ArrowDown')
+  await page.getByRole('listbox').getByRole('option').nth(1).click()
   await page.getByRole('radio', { name: 'What a rule finds' }).check()
   const outer = page.getByRole('group', { name: 'all of these' }).first()
 

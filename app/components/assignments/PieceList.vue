@@ -10,11 +10,7 @@ function move(i: number, by: number) {
   list.splice(i + by, 0, p!)
   codes.value = list
 }
-function take(e: Event) {
-  const select = e.target as HTMLSelectElement
-  codes.value = [...codes.value, select.value]
-  select.value = ''
-}
+const take = (c: string | null) => { if (c !== null) codes.value = [...codes.value, c] }
 </script>
 
 <template>
@@ -24,5 +20,5 @@ function take(e: Event) {
       <span v-if="!disabled" class="ml-auto"><button type="button" class="min-h-6 min-w-6 text-ink2" :disabled="i === 0" :aria-label="`Move ${nameOf(p)} up`" @click="move(i, -1)">↑</button><button type="button" class="min-h-6 min-w-6 text-ink2" :disabled="i === codes.length - 1" :aria-label="`Move ${nameOf(p)} down`" @click="move(i, 1)">↓</button><button type="button" class="min-h-6 min-w-6 text-ink2" :aria-label="`Take ${nameOf(p)} out`" @click="codes = codes.filter((x) => x !== p)">×</button></span>
     </li>
   </ol>
-  <select v-if="!disabled && free.length" class="field mt-1.5 max-w-64" :aria-label="add" value="" @change="take"><option value="" disabled>{{ add }} …</option><option v-for="p in free" :key="p.code" :value="p.code">{{ p.name }}</option></select>
+  <NamePicker v-if="!disabled && free.length" :key="codes.length" class="mt-1.5 max-w-96" :model-value="null" :offered="free" :label="add" :placeholder="`${add} …`" @update:model-value="take" />
 </template>
