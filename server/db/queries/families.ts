@@ -64,13 +64,18 @@ export async function lockFamilies(db: Db, rootIds: readonly number[]): Promise<
   if (rootIds.length > 0) await db.execute(sql`select 1 from product where root_id = any(${sql.param([...rootIds])}::int[]) order by id for update`)
 }
 
-interface ValueRow { product_id: number; attribute_id: number; storefront_id: number; language: string; value: Value; hash: string | null; state: string | null; source_hash: string | null; made_from: Value | null }
+/** What all have who are only looked at. */
+const noMarks = new Map<string, TranslationMark>()
+const noHashes = new Map<string, string>()
+
+/** Product, attribute, storefront, language, value; then state, hash of the source, and what it was made from or its own hash. */
+type StoredRow = [number, number, number, string, Value, (string | null)?, (string | null)?, (Value | null)?]
 
 interface PriceRow { product_id: number; storefront_id: number; special: boolean; group_code: string | null; from_local: string | null; to_local: string | null; amount: number; quantity: number }
 
 /**
  * Families with every value and price, by the number of their root: four queries whatever their number. With `only`,
- * values of no other attributes, for those who look and do not change; `toJudge` are those of readiness, which asks for
+ * values of no other attributes and nothing of translations, for those who look and do not change; `toJudge` are those of readiness, which asks for
  * hashes, and not for what translations were made from.
  */
 export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly number[], { only, toJudge = false }: { only?: readonly number[] | undefined; toJudge?: boolean } = {}): Promise<Map<number, StoredFamily>> {
@@ -87,22 +92,22 @@ export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly
       id: r.id, version: r.version, sku: r.sku, parent: r.parent_id === null ? null : skuOf.get(r.parent_id) ?? null,
       type: r.type, category: r.category, categories: r.categories ?? [], brand: r.brand, tags: r.tags, status: r.status as Product['status'], kind: r.kind as Product['kind'],
       gtin: r.gtin, stock: r.stock, availableFrom: r.available_from, minimum: r.minimum, range: r.range, differsIn: r.differs_in ?? [], relations: r.relations ?? [], carried: r.carried ?? {}, lists: [], created: Date.parse(r.created), changed: Date.parse(r.changed),
-      values: [], prices: [], marks: new Map(), hashes: new Map(),
+      values: [], prices: [], marks: only ? noMarks : new Map(), hashes: only ? noHashes : new Map(),
     })
   }
   const productIds = [...byId.keys()]
-  // Read as the driver gives them: there are very many, and mapping them once more took as long as reading.
-  const { rows: values } = await db.execute<ValueRow & Record<string, unknown>>(sql`
-    select product_id, attribute_id, storefront_id, language, value, state, source_hash, ${toJudge ? sql`hash` : sql`made_from`} from value
+  // In one text: there are very many, and the driver takes a multiple of the time to read them as rows.
+  const { rows: values } = await db.execute<{ list: StoredRow[] | null }>(sql`
+    select json_agg(json_build_array(product_id, attribute_id, storefront_id, language, value ${only === undefined ? sql`, state, source_hash, ${toJudge ? sql`hash` : sql`made_from`}` : sql``})) as list from value
     where product_id = any(${sql.param(productIds)}::int[]) ${only === undefined ? sql`` : sql`and attribute_id = any(${sql.param([...only])}::smallint[])`}`)
-  for (const v of values) {
-    const code = setup.attributeCodes.get(v.attribute_id)
+  for (const [product, attribute, storefront, language, value, state = null, sourceHash = null, more = null] of values[0]!.list ?? []) {
+    const code = setup.attributeCodes.get(attribute)
     if (code === undefined) continue
-    const owner = byId.get(v.product_id)!
-    const stored = { attribute: code, storefront: v.storefront_id === 0 ? null : setup.storefrontCodes.get(v.storefront_id) ?? null, language: v.language || null, value: v.value }
+    const owner = byId.get(product)!
+    const stored = { attribute: code, storefront: storefront === 0 ? null : setup.storefrontCodes.get(storefront) ?? null, language: language || null, value }
     owner.values.push(stored)
-    if (v.state !== null) owner.marks.set(markKey(stored), { state: v.state, sourceHash: v.source_hash, madeFrom: v.made_from ?? null })
-    if (toJudge && v.hash !== null) owner.hashes.set(markKey(stored), v.hash)
+    if (state !== null) owner.marks.set(markKey(stored), { state, sourceHash, madeFrom: toJudge ? null : more })
+    if (toJudge && more !== null) owner.hashes.set(markKey(stored), more as string)
   }
   const { rows: prices } = await db.execute<PriceRow & Record<string, unknown>>(sql`
     select product_id, storefront_id, special, group_code, from_local, to_local, amount::float8 as amount, quantity from price where product_id = any(${sql.param(productIds)}::int[])`)
