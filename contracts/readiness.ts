@@ -24,24 +24,29 @@ const clothFilter = {
   show: Joi.string().valid('all', 'open', 'portion').default('all'), person: Joi.string().max(200).default('me'),
 }
 
-export const clothBody = Joi.object<ClothFilter>(clothFilter)
+/** By what the rows of a cloth are grouped. */
+export const groupings = ['type', 'campaign'] as const
+export interface ClothBody extends ClothFilter { by: (typeof groupings)[number] }
+export const clothBody = Joi.object<ClothBody>({ ...clothFilter, by: Joi.string().valid(...groupings).default('type').description('By what its rows are grouped: product types, or campaigns, under each of which a product stands that its assignments reach.') })
 
 export const sorts = ['worst', 'nearest', 'sku'] as const
 export interface ClothRowsBody extends ClothFilter {
   type?: string
+  campaign?: string
   sort: (typeof sorts)[number]
   edition?: string
   offset: number
   limit: number
 }
 export const clothRowsBody = Joi.object<ClothRowsBody>({
-  ...clothFilter, type: Joi.string().description('Only products of a type.'), sort: Joi.string().valid(...sorts).default('worst'), edition: Joi.string().description('The edition by which to sort, `ch/fr-CH`; all of them together without.'),
+  ...clothFilter, type: Joi.string().description('Only products of a type.'), campaign: Joi.string().max(60).allow('').description('Only products that a campaign reaches; those that none reaches where it is empty.'), sort: Joi.string().valid(...sorts).default('worst'), edition: Joi.string().description('The edition by which to sort, `ch/fr-CH`; all of them together without.'),
   offset: Joi.number().integer().min(0).max(10_000_000).default(0), limit: Joi.number().integer().min(1).max(500).default(100),
 })
 
 /** An edition as a column of the cloth. */
 export interface ClothColumn { n: number; storefront: string; language: string; sold: number; ready: number }
-export interface ClothGroup { type: string; products: number; sold: number; open: number }
+/** A group by the code of its type or campaign; '' is what no campaign reaches. */
+export interface ClothGroup { code: string; products: number; sold: number; open: number }
 export interface Cloth { columns: ClothColumn[]; groups: ClothGroup[]; products: number }
 /** A row of the cloth: its cells are base64 of twelve bytes an edition, at the number of its column. */
 export interface ClothRow { sku: string; name: string; type: string; blockers: number; cells: string }
@@ -49,7 +54,7 @@ export interface ClothRow { sku: string; name: string; type: string; blockers: n
 /** A fix and what it would do by itself. */
 export interface FixDocument { id: string; code: string; text: string; pages: number; products: number; storefronts: string[] }
 export interface PortionDocument { products: number; storefront: string | null; filter: unknown; done: number; of: number }
-export interface Overview { sold: number; ready: number; since: number; due: number; fixes: FixDocument[]; portion: PortionDocument | null }
+export interface Overview { sold: number; ready: number; since: number; due: number; fixes: FixDocument[]; portion: PortionDocument | null; /** Others who have a portion, whose products can be looked at. */ others: { email: string; name: string }[] }
 
 export interface FindingDocument { code: string; strand: Strand; message: string; at: string; label: string; fix: string }
 export interface EditionDocument {

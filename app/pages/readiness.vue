@@ -16,14 +16,14 @@ const router = useRouter()
 const { filter, condition, where, words, active, clear } = useCatalogueFilter()
 const text = (k: string) => (typeof route.query[k] === 'string' ? route.query[k] : '')
 /** What of the cloth is looked at, kept in the address. */
-const view = reactive({ shop: text('shop'), strand: text('strand'), code: text('code'), fix: text('fix'), show: text('show') || 'all', group: text('group') || 'type', sort: text('sort') || 'worst', by: text('by') })
+const view = reactive({ shop: text('shop'), strand: text('strand'), code: text('code'), fix: text('fix'), show: text('show') || 'all', group: text('group') || 'type', sort: text('sort') || 'worst', by: text('by'), whose: text('whose') })
 watch(view, () => void router.replace({ query: { ...route.query, ...Object.fromEntries(Object.entries(view).map(([k, v]) => [k, v === '' || (k === 'show' && v === 'all') || (k === 'group' && v === 'type') || (k === 'sort' && v === 'worst') ? undefined : v])) } }))
 
 const body = computed(() => ({
   ...(active.value ? { filter: condition.value, lens: lens.body } : {}), storefronts: view.shop ? [view.shop] : [],
-  ...(view.strand ? { strand: view.strand as never } : {}), ...(view.code ? { code: view.code } : {}), ...(view.fix ? { fix: view.fix } : {}), show: view.show as 'all',
+  ...(view.strand ? { strand: view.strand as never } : {}), ...(view.code ? { code: view.code } : {}), ...(view.fix ? { fix: view.fix } : {}), show: view.show as 'all', ...(view.show === 'portion' && view.whose ? { person: view.whose } : {}),
 }))
-const list = useCloth(() => ({ body: body.value, grouped: view.group === 'type', sort: view.sort, edition: view.by || undefined }))
+const list = useCloth(() => ({ body: body.value, by: view.group === 'none' ? null : view.group as 'type', sort: view.sort, edition: view.by || undefined }))
 const version = ref(0)
 const above = useAsking((signal) => get<Overview>('/api/readiness/overview', view.shop ? { storefront: view.shop } : {}, signal), () => [view.shop, version.value])
 const chosenFix = computed(() => above.data.value?.fixes.find((f) => f.id === view.fix))
@@ -63,7 +63,7 @@ function sortBy(edition: string) {
 }
 const showAll = () => {
   clear()
-  Object.assign(view, { shop: '', strand: '', code: '', fix: '', show: 'all' })
+  Object.assign(view, { shop: '', strand: '', code: '', fix: '', show: 'all', whose: '' })
 }
 const narrowed = computed(() => active.value || Boolean(view.shop || view.strand || view.code || view.fix) || view.show !== 'all')
 const building = ref(Boolean(filter.where))
@@ -126,11 +126,12 @@ const codes = computed(() => Object.entries(findingKinds).filter(([, k]) => !vie
       <input ref="search" v-model="filter.q" class="field w-36" type="search" placeholder="SKU, name or GTIN" aria-label="Search by SKU, name or GTIN" @keydown.enter.prevent="grid?.focus()">
       <select v-model="view.shop" class="field w-36" aria-label="Storefront"><option value="">Every storefront</option><option v-for="s in setup.storefronts" :key="s.code" :value="s.code">{{ s.name }}</option></select>
       <select v-model="view.show" class="field" aria-label="Which products"><option value="all">all</option><option value="open">not ready</option><option value="portion">today’s portion</option></select>
+      <select v-if="view.show === 'portion' && above.data.value?.others.length" v-model="view.whose" class="field w-32" aria-label="Whose portion"><option value="">mine</option><option v-for="o in above.data.value.others" :key="o.email" :value="o.email">{{ o.name }}</option></select>
       <select v-model="view.strand" class="field" aria-label="Blocked in"><option value="">any strand</option><option v-for="s in strands" :key="s" :value="s">{{ s }} blocked</option></select>
       <select v-model="view.code" class="field w-32" aria-label="With findings of a kind"><option value="">any finding</option><option v-for="c in codes" :key="c.code" :value="c.code">{{ c.label }}</option></select>
       <button class="plain" type="button" :aria-expanded="building" @click="building = !building">{{ where ? 'Conditions hold' : 'Conditions' }}</button>
       <button v-if="narrowed" class="plain" type="button" @click="showAll">Show all</button>
-      <span class="ml-auto flex items-center gap-2"><select v-model="view.group" class="field" aria-label="Rows"><option value="type">by product type</option><option value="none">in one list</option></select><select v-model="view.sort" class="field" aria-label="Order"><option value="worst">worst first</option><option value="nearest">nearest to ready</option><option value="sku">by SKU</option></select></span>
+      <span class="ml-auto flex items-center gap-2"><select v-model="view.group" class="field" aria-label="Rows"><option value="type">by product type</option><option value="campaign">by campaign</option><option value="none">in one list</option></select><select v-model="view.sort" class="field" aria-label="Order"><option value="worst">worst first</option><option value="nearest">nearest to ready</option><option value="sku">by SKU</option></select></span>
     </div>
     <p v-if="showing" class="flex items-baseline gap-2 border-t border-hair px-5 py-1.5"><span class="text-ink2">Only products with:</span> <b class="font-semibold">{{ showing }}</b> <button class="plain" type="button" @click="view.fix = ''">Show the others too</button></p>
     <div v-if="building" class="max-h-[30vh] overflow-auto border-t border-hair px-5 py-2"><p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p><ConditionGroup v-model="rule" /></div>

@@ -10,7 +10,8 @@ import { countDue, touchSet } from '@server/db/queries/readiness'
 import { importProducts } from '@server/services/import-products'
 import { makeBulkChange } from '@server/services/bulk-change'
 import { patchProduct } from '@server/services/products'
-import { overview, trend } from '@server/services/readiness/cloth'
+import { cloth, clothStretch, overview, trend } from '@server/services/readiness/cloth'
+import { dropPortion, setPortion } from '@server/services/readiness/portion'
 import { judgeDue, lookAfterReadiness } from '@server/services/readiness/due'
 import { askReach, reachOf, type KnownReach } from '@server/services/readiness/known-reach'
 import { judgedWith } from '@server/services/readiness/prepared'
@@ -201,6 +202,36 @@ describe('a change of many', () => {
     expect(products).toBe(250)
     expect(await countDue(database())).toBe(13)
     expect(await judgeDue(() => now)).toEqual({ products: 13 })
+  })
+})
+
+describe('the cloth by campaign', () => {
+  const all = { storefronts: [], show: 'all' as const }
+  const skus = async (campaign: string, more = {}) => (await clothStretch(maren, { ...all, ...more, campaign, sort: 'sku', offset: 0, limit: 500 }, now)).items.map((r) => r.sku)
+  it('puts products under every campaign that reaches them, and the others under none', async () => {
+    const reach = { base: 'rule', rule: { field: 'sku', is: 'starts-with', value: 'M-00' }, chosen: [], added: ['L-1'], leftOut: ['M-001'], eachVariant: false }
+    const of = (code: string, campaign: string, more: Record<string, unknown>) => putRecord(maren, 'assignments', code, { code, name: code, pieces: ['care'], reach, limits: { ...noLimits(), campaign }, ...more }, undefined, '*', now)
+    await of('frost-care', 'frost', {})
+    await of('thaw-care', 'thaw', { reach: { ...reach, base: 'chosen', rule: null, chosen: ['B-1'], added: [], leftOut: [] } })
+    await of('resting', 'thaw', { resting: true })
+    const { groups, products, columns } = await cloth(maren, { ...all, by: 'campaign' }, now)
+    expect(Object.fromEntries(groups.map((g) => [g.code, g.products]))).toEqual({ 'frost': 10, 'thaw': 1, '': 252 })
+    expect(groups.every((g) => g.sold >= g.open && g.sold > 0)).toBe(true)
+    expect([products, columns.length]).toEqual([263, 5])
+    expect(await skus('thaw')).toEqual(['B-1'])
+    expect(await skus('frost')).toEqual(['L-1', 'M-000', ...[2, 3, 4, 5, 6, 7, 8, 9].map((n) => `M-00${n}`)])
+    expect(await skus('')).not.toContain('B-1')
+    // What narrows the cloth narrows its groups.
+    expect((await cloth(maren, { ...all, by: 'campaign', filter: { field: 'type', is: 'equals', value: 'lock' } }, now)).groups.map((g) => [g.code, g.products])).toEqual([['frost', 1]])
+    await expect(skus('storm')).rejects.toMatchObject({ status: 422, errors: [{ path: 'campaign' }] })
+  })
+  it('shows the portion of somebody else', async () => {
+    await setPortion(ada, { products: 3, storefront: null, filter: null }, now)
+    expect((await overview(maren, {}, now)).others).toEqual([{ email: ada.email, name: ada.name }])
+    const theirs = await cloth(maren, { storefronts: [], by: 'type', show: 'portion', person: ada.email }, now)
+    expect(theirs.products).toBeLessThanOrEqual(3)
+    await dropPortion(ada)
+    expect((await overview(maren, {}, now)).others).toEqual([])
   })
 })
 

@@ -11,6 +11,8 @@ const rowHeight = 31
 const headHeight = 26
 const columnWidth = 37
 const nameWidth = 300
+const groupAt = (line: number) => { const l = props.list.line(line); return l.kind === 'group' ? l.group : '' }
+const nameOf = (code: string) => (props.list.grouping.value === 'type' ? setup.label(setup.types.get(code)?.labels, code) : code === '' ? 'In no campaign' : setup.campaigns.get(code)?.name ?? code)
 const scroller = useTemplateRef<HTMLElement>('scroller')
 const columns = computed(() => props.list.cloth.value?.columns ?? [])
 const virtual = useVirtualizer(computed(() => ({ count: props.list.total.value, getScrollElement: () => scroller.value, estimateSize: (i: number) => (props.list.line(i).kind === 'group' ? headHeight : rowHeight), overscan: 8 })))
@@ -113,7 +115,7 @@ defineExpose({ focus: () => scroller.value?.focus(), renew: () => props.list.ren
     <div v-if="list.cloth.value && list.total.value === 0" class="sticky left-0 p-10 text-center text-ink2" role="row"><span role="gridcell"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" /><slot name="empty" /></span></div>
     <div class="relative" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px`, width: `${width}px` }">
         <div v-for="v in heads" :key="v.index" role="row" class="group absolute left-0 top-0" :aria-rowindex="v.index + 2" :style="{ transform: `translateY(${v.start}px)`, width: `${width}px` }">
-          <span role="rowheader" class="sticky left-0 px-5"><template v-for="g in [list.groupOf(list.line(v.index).type!)]" :key="g?.type"><b class="font-semibold">{{ setup.label(setup.types.get(list.line(v.index).type!)?.labels, list.line(v.index).type!) }}</b> <small v-if="g" class="pl-1.5 text-ink2">{{ g.products.toLocaleString('en-GB') }} {{ g.products === 1 ? 'product' : 'products' }} · {{ g.sold ? Math.floor(((g.sold - g.open) / g.sold) * 100) : 0 }}% of their pages ready</small></template></span>
+          <span role="rowheader" class="sticky left-0 px-5"><template v-for="g in [list.groupOf(groupAt(v.index))]" :key="g?.code"><b class="font-semibold">{{ nameOf(groupAt(v.index)) }}</b> <small v-if="g" class="pl-1.5 text-ink2">{{ g.products.toLocaleString('en-GB') }} {{ g.products === 1 ? 'product' : 'products' }} · {{ g.sold ? Math.floor(((g.sold - g.open) / g.sold) * 100) : 0 }}% of their pages ready</small></template></span>
         </div>
         <div v-for="v in rows" :key="v.index" v-memo="[list.row(v.index), v.start, columns, seen[0]?.index, seen.at(-1)?.index, v.index === at.line ? at.column : -1]" role="row" class="line absolute left-0 top-0" :class="{ here: v.index === at.line }" :aria-rowindex="v.index + 2" :style="{ transform: `translateY(${v.start}px)`, width: `${width}px` }">
           <template v-for="r in [list.row(v.index)]" :key="r?.sku ?? v.index">

@@ -22,6 +22,8 @@ export interface ClothWhere {
   /** The portion of a person on a day. */
   portion?: { personId: number; day: string } | undefined
   type?: string | undefined
+  /** Some roots only, or all but them. */
+  roots?: { ids: readonly number[]; not: boolean } | undefined
 }
 
 /** A byte of an edition's cell; null where the row is older than the edition, or the product is not sold there. */
@@ -32,6 +34,7 @@ function where(setup: StoredSetup, w: ClothWhere): SQL {
   const all: SQL[] = [sql`d.sold > 0`]
   if (w.node !== null) all.push(sql`d.root_id in (select r.id from product r where r.parent_id is null and ${ruleToSql(w.node, w.lens, setup)})`)
   if (w.type !== undefined) all.push(sql`d.type = ${w.type}`)
+  if (w.roots) all.push(w.roots.not ? sql`d.root_id <> all(${sql.param([...w.roots.ids])}::int[])` : sql`d.root_id = any(${sql.param([...w.roots.ids])}::int[])`)
   const every = w.editions.length === 0
   if (!every) all.push(anyOf(w.editions.map((n) => sql`${byte(n)} is not null`)))
   if (w.open) all.push(every ? sql`d.open > 0` : anyOf(w.editions.map((n) => sql`${byte(n)} > 0`)))
@@ -65,14 +68,14 @@ export async function clothRows(db: Db, setup: StoredSetup, w: ClothWhere, order
 /** The groups of a cloth by product type, and how many pages each edition has sold and ready in it. */
 export async function clothGroups(db: Db, setup: StoredSetup, w: ClothWhere, columns: readonly number[]) {
   const one = (n: number) => sql`json_build_array(count(*) filter (where ${byte(n)} is not null), count(*) filter (where ${byte(n)} = 0))`
-  const { rows } = await db.execute<{ type: string; products: number; cells: [number, number][] }>(sql`
-    select d.type, count(*)::int as products, json_build_array(${sql.join(columns.map(one), sql`, `)}) as cells from readiness d where ${where(setup, w)} group by d.type`)
+  const { rows } = await db.execute<{ code: string; products: number; cells: [number, number][] }>(sql`
+    select d.type as code, count(*)::int as products, json_build_array(${sql.join(columns.map(one), sql`, `)}) as cells from readiness d where ${where(setup, w)} group by d.type`)
   return rows
 }
 
 /** The groups of the whole cloth, and what is kept of its editions: quicker than looking at every row. */
 export async function wholeCloth(db: Db) {
-  const { rows: groups } = await db.execute<{ type: string; products: number; sold: number; open: number }>(sql`select type, count(*)::int as products, sum(sold)::int as sold, sum(open)::int as open from readiness where sold > 0 group by type`)
+  const { rows: groups } = await db.execute<{ code: string; products: number; sold: number; open: number }>(sql`select type as code, count(*)::int as products, sum(sold)::int as sold, sum(open)::int as open from readiness where sold > 0 group by type`)
   return { groups, columns: await editionCounts(db) }
 }
 

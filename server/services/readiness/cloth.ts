@@ -1,5 +1,7 @@
-import type { Cloth, ClothFilter, ClothRow, ClothRowsBody, FixDocument, Overview } from '@contracts/readiness'
-import { database } from '../../db/connect'
+import { either, numbersIn, type Bitmap } from '@core/assignments/bitmap'
+import { storefrontsOf } from '@core/assignments/limits'
+import type { Cloth, ClothBody, ClothFilter, ClothGroup, ClothRow, ClothRowsBody, FixDocument, Overview } from '@contracts/readiness'
+import { database, type Db } from '../../db/connect'
 import { bestFixes, clothGroups, clothRows, dailyCounts, sizesOfFixes, wholeCloth, type ClothWhere } from '../../db/queries/cloth'
 import { loadContent } from '../../db/queries/content'
 import { countDue, loadEditions, type NumberedEditions } from '../../db/queries/readiness'
@@ -7,8 +9,9 @@ import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { dateIn } from '@core/moments/instant'
 import type { Person } from '../permission'
 import { notFitting } from '../problem'
+import { beginAsking, reachesIn } from '../reach/kept-reach'
 import { filterOf, lensOf } from '../reach/reach'
-import { personOf, portionOf, today } from './portion'
+import { othersWithPortions, personOf, portionOf, today } from './portion'
 import { Words } from './words'
 
 /** The numbers of the editions of some storefronts, in the order of the set-up; of all of them where none is named. */
@@ -30,35 +33,67 @@ export async function clothWhere(person: Person, body: ClothFilter, setup: Store
 
 const isWhole = (w: ClothWhere) => w.node === null && w.editions.length === 0 && w.fix === undefined && w.code === undefined && !w.open && !w.portion
 
-/** The columns and groups of a cloth: editions with how many of their pages are ready, product types with the worst first. */
-export async function cloth(person: Person, body: ClothFilter, now: number): Promise<Cloth> {
+/** The columns and groups of a cloth: editions with how many of their pages are ready, product types or campaigns with the worst first. */
+export async function cloth(person: Person, body: ClothBody, now: number): Promise<Cloth> {
   const db = database()
   const setup = await loadSetup(db)
   const editions = await loadEditions(db, setup)
   const where = await clothWhere(person, body, setup, editions, now)
   const numbers = editionsOf(setup, editions, body.storefronts)
-  const column = (n: number, sold: number, ready: number) => ({ n, ...editions.list[n]!, sold, ready })
-  if (isWhole(where)) {
-    const { groups, columns } = await wholeCloth(db)
-    const counts = new Map(columns.map((c) => [c.edition, c]))
-    return { columns: numbers.map((n) => column(n, counts.get(n)?.sold ?? 0, counts.get(n)?.ready ?? 0)), groups: worstFirst(groups), products: groups.reduce((n, g) => n + g.products, 0) }
-  }
-  const rows = await clothGroups(db, setup, where, numbers)
-  const groups = rows.map(({ type, products, cells }) => ({ type, products, sold: cells.reduce((n, [sold]) => n + sold, 0), open: cells.reduce((n, [sold, ready]) => n + sold - ready, 0) }))
+  const { groups: types, columns } = isWhole(where) ? await wholeCloth(db) : await narrowedCloth(db, setup, where, numbers)
+  const counts = new Map(columns.map((c) => [c.edition, c]))
   return {
-    columns: numbers.map((n, i) => column(n, rows.reduce((sum, r) => sum + r.cells[i]![0], 0), rows.reduce((sum, r) => sum + r.cells[i]![1], 0))),
-    groups: worstFirst(groups), products: groups.reduce((n, g) => n + g.products, 0),
+    columns: numbers.map((n) => ({ n, ...editions.list[n]!, sold: counts.get(n)?.sold ?? 0, ready: counts.get(n)?.ready ?? 0 })), products: types.reduce((n, g) => n + g.products, 0),
+    groups: worstFirst(body.by === 'campaign' ? await campaignGroups(db, setup, where, numbers, now) : types),
   }
 }
 
-const worstFirst = <G extends { type: string; sold: number; open: number }>(groups: G[]) => groups.sort((a, b) => b.open / Math.max(1, b.sold) - a.open / Math.max(1, a.sold) || (a.type < b.type ? -1 : 1))
+async function narrowedCloth(db: Db, setup: StoredSetup, where: ClothWhere, numbers: readonly number[]): Promise<{ groups: ClothGroup[]; columns: { edition: number; sold: number; ready: number }[] }> {
+  const rows = await clothGroups(db, setup, where, numbers)
+  const sum = (cells: readonly [number, number][]) => cells.reduce((s, [sold, ready]) => ({ sold: s.sold + sold, open: s.open + sold - ready }), { sold: 0, open: 0 })
+  return {
+    groups: rows.map(({ code, products, cells }) => ({ code, products, ...sum(cells) })),
+    columns: numbers.map((edition, i) => ({ edition, ...rows.reduce((s, r) => ({ sold: s.sold + r.cells[i]![0], ready: s.ready + r.cells[i]![1] }), { sold: 0, ready: 0 }) })),
+  }
+}
+
+/** The roots that the assignments of each campaign reach, in any storefront where it has them. */
+async function campaignRoots(db: Db, setup: StoredSetup, now: number): Promise<Map<string, Bitmap>> {
+  const { assignments } = await loadContent(db, setup)
+  const asking = await beginAsking(db, setup)
+  const parts = new Map<string, Bitmap[]>([...setup.campaigns.keys()].map((c) => [c, []]))
+  for (const storefront of setup.storefronts.keys()) {
+    const theirs = assignments.filter((a) => !a.resting && a.limits.campaign !== null && storefrontsOf(a.limits, [storefront], setup.campaigns).length > 0)
+    const reaches = theirs.length > 0 ? await reachesIn(db, setup, theirs, storefront, now, asking) : new Map<number, Bitmap>()
+    for (const a of theirs) parts.get(a.limits.campaign!)?.push(reaches.get(a.number)!)
+  }
+  return new Map([...parts].map(([code, bits]) => [code, either(bits)]))
+}
+
+/** The roots of a campaign, as the database is asked for them; '' is all that none has. */
+const rootsOf = (campaigns: ReadonlyMap<string, Bitmap>, code: string): ClothWhere['roots'] =>
+  ({ ids: numbersIn(code === '' ? either([...campaigns.values()]) : campaigns.get(code) ?? either([])), not: code === '' })
+
+async function campaignGroups(db: Db, setup: StoredSetup, where: ClothWhere, numbers: readonly number[], now: number): Promise<ClothGroup[]> {
+  const campaigns = await campaignRoots(db, setup, now)
+  const groups: ClothGroup[] = []
+  for (const code of [...campaigns.keys(), '']) {
+    const { groups: types } = await narrowedCloth(db, setup, { ...where, roots: rootsOf(campaigns, code) }, numbers)
+    const sum = (of: 'products' | 'sold' | 'open') => types.reduce((n, g) => n + g[of], 0)
+    if (types.length > 0) groups.push({ code, products: sum('products'), sold: sum('sold'), open: sum('open') })
+  }
+  return groups
+}
+
+const worstFirst = (groups: ClothGroup[]) => groups.sort((a, b) => b.open / Math.max(1, b.sold) - a.open / Math.max(1, a.sold) || (a.code < b.code ? -1 : 1))
 
 /** A stretch of a cloth's rows. */
 export async function clothStretch(person: Person, body: ClothRowsBody, now: number): Promise<{ items: ClothRow[] }> {
   const db = database()
   const setup = await loadSetup(db)
   const editions = await loadEditions(db, setup)
-  const where = { ...await clothWhere(person, body, setup, editions, now), type: body.type }
+  if (body.campaign && !setup.campaigns.has(body.campaign)) throw notFitting('The campaign does not fit.', [{ path: 'campaign', message: `There is no campaign “${body.campaign}”.` }])
+  const where = { ...await clothWhere(person, body, setup, editions, now), type: body.type, roots: body.campaign === undefined ? undefined : rootsOf(await campaignRoots(db, setup, now), body.campaign) }
   const edition = body.edition === undefined ? undefined : editions.numberOf.get(body.edition)
   if (body.edition !== undefined && edition === undefined) throw notFitting('The edition does not fit.', [{ path: 'edition', message: `There is no edition “${body.edition}”.` }])
   const rows = await clothRows(db, setup, where, { by: body.sort, edition }, body.offset, body.limit)
@@ -101,7 +136,7 @@ export async function overview(person: Person, q: { storefront?: string }, now: 
   const since = daily.reduce((n, c) => n + (known.has(c.edition) && c.day === dayOf(c.edition) ? c.ready : 0), 0)
   return {
     sold: daily.reduce((n, c) => n + c.sold, 0), ready: daily.reduce((n, c) => n + c.ready, 0), since, due: await countDue(db),
-    fixes: await fixesFor(setup, editions, storefronts), portion: await portionOf(person, setup, editions, now),
+    fixes: await fixesFor(setup, editions, storefronts), portion: await portionOf(person, setup, editions, now), others: await othersWithPortions(person),
   }
 }
 

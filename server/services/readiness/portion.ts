@@ -1,4 +1,4 @@
-import { and, eq, sql } from 'drizzle-orm'
+import { and, eq, ne, sql } from 'drizzle-orm'
 import type { PortionDocument } from '@contracts/readiness'
 import { dateIn } from '@core/moments/instant'
 import { database, inTransaction } from '../../db/connect'
@@ -19,6 +19,11 @@ export async function personOf(person: Person, who: string | undefined): Promise
   const [found] = await database().select({ id: t.person.id }).from(t.person).where(eq(t.person.email, who))
   if (!found) throw notFitting('The person does not fit.', [{ path: 'person', message: `Nobody has the address ${who}.` }])
   return found
+}
+
+/** The others who have set a portion. */
+export async function othersWithPortions(person: Person): Promise<{ email: string; name: string }[]> {
+  return database().select({ email: t.person.email, name: t.person.name }).from(t.portion).innerJoin(t.person, eq(t.person.id, t.portion.personId)).where(ne(t.person.id, person.id)).orderBy(t.person.name)
 }
 
 /** The editions that a portion counts: those of its storefront, else all. */
