@@ -71,3 +71,10 @@ export async function settled(page: Page, quiet = 400) {
     }
   }), quiet)
 }
+
+/** Writes values of a product past the screen, as another person or program would. */
+export async function patchValues(page: Page, sku: string, values: { attribute: string; language?: string; value: unknown; base?: unknown }[]): Promise<void> {
+  const { token } = await (await page.request.get('/api/session')).json() as { token: string }
+  const done = await page.request.patch(`/api/products/${sku}`, { headers: { 'If-Match': '*', 'x-inkloom-token': token }, data: { values } })
+  expect(done.status()).toBe(200)
+}

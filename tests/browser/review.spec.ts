@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { enter, expect, findings, proof, settled, test } from './desk'
+import { enter, expect, findings, patchValues, proof, settled, test } from './desk'
 
 const feed = (page: Page) => page.getByRole('feed', { name: 'Suggestions' })
 const rows = (page: Page) => feed(page).getByRole('article')
@@ -106,13 +106,12 @@ test('a fact that has changed since makes a suggestion outdated, and accepting a
   await enter(page, '/review/waiting?by=field&group=key-points%40de-DE&in=de/de-DE')
   await expect(rows(page).first()).toBeVisible()
   const sku = (await here(page).locator('.code').first().innerText()).trim()
-  const { token } = await (await page.request.get('/api/session')).json() as { token: string }
   const attribute = await (async () => {
     const { items } = await (await page.request.get(`/api/suggestions?sku=${sku}&field=key-points&language=de-DE`)).json() as { items: { madeFrom: string[] }[] }
     return items[0]!.madeFrom.find((a) => ['load-limit', 'weight', 'volume', 'security-level'].includes(a))!
   })()
   const value = attribute === 'security-level' ? 3 : attribute === 'volume' ? { value: 3, unit: 'L' } : { value: 3, unit: 'kg' }
-  expect((await page.request.patch(`/api/products/${sku}`, { headers: { 'If-Match': '*', 'x-inkloom-token': token }, data: { values: [{ attribute, value }] } })).status()).toBe(200)
+  await patchValues(page, sku, [{ attribute, value }])
   await page.reload()
   await expect(rows(page).first()).toContainText(/Outdated: it was made from .+, which is another now\./)
   await page.getByLabel('only outdated').check()
@@ -128,8 +127,7 @@ test('a fact that has changed since makes a suggestion outdated, and accepting a
 
 test('old and new stand side by side with what differs', async ({ page }) => {
   await enter(page, '/review/run?recipe=whole-page&in=uk/en-GB&q=PE-1822')
-  const { token } = await (await page.request.get('/api/session')).json() as { token: string }
-  await page.request.patch('/api/products/PE-1822', { headers: { 'If-Match': '*', 'x-inkloom-token': token }, data: { values: [{ attribute: 'summary', language: 'en-GB', value: 'A pannier made of old tarpaulin that holds 22 l.' }] } })
+  await patchValues(page, 'PE-1822', [{ attribute: 'summary', language: 'en-GB', value: 'A pannier made of old tarpaulin that holds 22 l.' }])
   await page.getByLabel('everything, to be read beside what is there').check()
   await expect(page.getByText(/^1 product\./)).toBeVisible()
   await page.getByRole('button', { name: /Start the run/ }).click()

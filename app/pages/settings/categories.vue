@@ -22,7 +22,11 @@ const mayWrite = computed(() => session.maySetUp)
 async function write(c: Category, spot?: Spot, isNew = false) {
   try {
     await ask('PUT', `/api/categories/${segment(c.code)}`, { body: { code: c.code, names: c.names, type: c.type, parent: spot ? spot.parent : c.parent, ...(spot ? { position: spot.position } : { position: items.value.filter((i) => i.parent === c.parent).findIndex((i) => i.code === c.code) }) }, headers: isNew ? { 'If-None-Match': '*' } : {} })
-    await Promise.all([refresh(), setup.reload()])
+    const reloaded = setup.reload()
+    await refresh()
+    // A row that has moved has lost the focus, and the next key may come at once.
+    if (spot && !isNew) focusRow()
+    await reloaded
     return true
   } catch (e) {
     tellProblem(e)
@@ -33,7 +37,7 @@ async function move(code: string, spot: Spot | undefined) {
   const c = items.value.find((i) => i.code === code)
   if (!c || !spot || !mayWrite.value) return
   if (spot.parent !== null) open(spot.parent)
-  if (await write(c, spot)) focusRow()
+  await write(c, spot)
 }
 const open = (code: string) => { closed.value = new Set([...closed.value].filter((c) => c !== code)) }
 const close = (code: string) => { closed.value = new Set([...closed.value, code]) }
