@@ -69,3 +69,12 @@ it('loses no work that was put in the queue while no worker ran', async () => {
   startWorker()
   await until(async () => (await getJob(id))!.state === 'done')
 }, 60_000)
+
+it('is not stopped by a thread that it starts', async () => {
+  const program = "import { Worker } from 'node:worker_threads'; new Worker('setTimeout(() => {}, 300)', { eval: true }).once('exit', () => { console.log('thread ended'); process.exit(0) })"
+  const child = spawn(process.execPath, ['--import', './scripts/with-parent.mjs', '--input-type=module', '-e', program], { stdio: ['pipe', 'pipe', 'inherit'] })
+  let said = ''
+  child.stdout.on('data', (text: Buffer) => { said += text.toString() })
+  const [code, signal] = await new Promise<[number | null, string | null]>((resolve) => child.once('exit', (c, s) => resolve([c, s])))
+  expect([said.trim(), code, signal]).toEqual(['thread ended', 0, null])
+})
