@@ -27,7 +27,7 @@ const clothFilter = {
 /** By what the rows of a cloth are grouped. */
 export const groupings = ['type', 'campaign'] as const
 export interface ClothBody extends ClothFilter { by: (typeof groupings)[number] }
-export const clothBody = Joi.object<ClothBody>({ ...clothFilter, by: Joi.string().valid(...groupings).default('type').description('By what its rows are grouped: product types, or campaigns, under each of which a product stands that its assignments reach.') })
+export const clothBody = Joi.object<ClothBody>({ ...clothFilter, by: Joi.string().valid(...groupings).default('type').description('What its rows stand under: types, or campaigns, under each of which a product stands that its assignments reach.') })
 
 export const sorts = ['worst', 'nearest', 'sku'] as const
 export interface ClothRowsBody extends ClothFilter {
