@@ -10,22 +10,22 @@ const sanctioned: Record<string, string> = {
   s: 'second', min: 'minute', h: 'hour', d: 'day', '°C': 'celsius', '°F': 'fahrenheit',
 }
 
-/** Makes one of each formatter a language and keeps it: making one takes longer than using it a hundred times. */
-function perLanguage<T>(make: (language: string) => T): (language: string) => T {
+/** Makes a formatter once for each language, unit or currency: making one takes longer than using it a hundred times. */
+function onceFor<T>(make: (key: string) => T): (key: string) => T {
   const known = new Map<string, T>()
-  return (language) => {
-    let one = known.get(language)
-    if (one === undefined) known.set(language, (one = make(language)))
+  return (key) => {
+    let one = known.get(key)
+    if (one === undefined) known.set(key, (one = make(key)))
     return one
   }
 }
 
-const plain = perLanguage((l) => new Intl.NumberFormat(l, { maximumFractionDigits: 6 }))
-const ofUnit = perLanguage((l) => perLanguage((unit) => new Intl.NumberFormat(l, { style: 'unit', unit, unitDisplay: 'short', maximumFractionDigits: 6 })))
-const ofCurrency = perLanguage((l) => perLanguage((currency) => new Intl.NumberFormat(l, { style: 'currency', currency })))
-const plurals = perLanguage((l) => new Intl.PluralRules(l))
-const lists = perLanguage((l) => new Intl.ListFormat(l, { type: 'conjunction' }))
-const dates = perLanguage((l) => new Intl.DateTimeFormat(l, { dateStyle: 'long', timeZone: 'UTC' }))
+const plain = onceFor((l) => new Intl.NumberFormat(l, { maximumFractionDigits: 6 }))
+const ofUnit = onceFor((l) => onceFor((unit) => new Intl.NumberFormat(l, { style: 'unit', unit, unitDisplay: 'short', maximumFractionDigits: 6 })))
+const ofCurrency = onceFor((l) => onceFor((currency) => new Intl.NumberFormat(l, { style: 'currency', currency })))
+const plurals = onceFor((l) => new Intl.PluralRules(l))
+const lists = onceFor((l) => new Intl.ListFormat(l, { type: 'conjunction' }))
+const dates = onceFor((l) => new Intl.DateTimeFormat(l, { dateStyle: 'long', timeZone: 'UTC' }))
 
 /** A number as the language writes it, with up to six decimals. */
 export function formatNumber(n: number, language: string): string {

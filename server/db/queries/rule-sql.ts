@@ -63,9 +63,12 @@ type At = 'root' | 'variant'
 
 const rowOf = (at: At, own: boolean) => (at === 'variant' && own ? sql.raw('v') : sql.raw('r'))
 
+/** Whether a test asks that there is no value. */
+const isAbsent = ({ is, operand }: TestNode) => is === 'present' && operand.flag === false
+
 /** A condition on a column of the product's own row. `own` columns belong to variants. */
 function onRow(node: TestNode, column: (row: SQL) => SQL, at: At, own: boolean, comparison: (c: SQL) => SQL): SQL {
-  const absent = node.is === 'present' && node.operand.flag === false
+  const absent = isAbsent(node)
   const c = column(rowOf(at, own))
   if (!own || at === 'variant') return absent ? sql`${c} is null` : sql`(${c} is not null and ${comparison(c)})`
   const inner = column(sql.raw('l'))
@@ -87,8 +90,6 @@ function factsMeeting(node: TestNode, { setup, storefrontId, today }: Context): 
   const language = long ? sql`and f.language = ${field.language ?? ''}` : sql``
   return sql`from ${table} f where f.attribute_id = ${id} and f.storefront_id in (0, ${storefrontId}) ${language} and ${comparison}`
 }
-
-const isAbsent = ({ is, operand }: TestNode) => is === 'present' && operand.flag === false
 
 function onFacts(node: TestNode, at: At, context: Context): SQL {
   const where = factsMeeting(node, context)
@@ -141,7 +142,7 @@ function onAnyText(node: TestNode, { setup, storefrontId }: Context): SQL {
   const comparison = node.is === 'present' ? sql`true` : compare(node, sql`f.txt`, 'text')
   const from = (table: string) => sql`select f.root_id from ${sql.raw(table)} f where f.attribute_id in (${list(ids)}) and f.storefront_id in (0, ${storefrontId}) and f.product_id = f.root_id and ${table === 'fact_text' ? sql`f.language = '' and` : sql``} ${comparison}`
   const found = ids.length === 0 ? no : sql`r.id in (${from('fact')} union all ${from('fact_text')})`
-  return node.is === 'present' && node.operand.flag === false ? sql`(${found}) is not true` : found
+  return isAbsent(node) ? sql`(${found}) is not true` : found
 }
 
 /** Whether a root is sold in a storefront now, for the group of the lens. */
@@ -150,7 +151,7 @@ function onSoldIn(node: TestNode, { setup, lens }: Context): SQL {
   const where = node.is === 'present' ? sql`` : sql`and g.storefront_id in (${list(node.operand.texts.map((s) => setup.storefrontIds.get(s)!))})`
   const found = sql`(r.range = '[]'::jsonb or exists (select 1 from fact_range g where g.root_id = r.id ${where} and (g.from_at is null or g.from_at <= ${now}) and (g.to_at is null or g.to_at > ${now})
     and (g.group_code is null or g.group_code = ${lens.group})))`
-  return node.is === 'present' && node.operand.flag === false ? sql`(${found}) is not true` : found
+  return isAbsent(node) ? sql`(${found}) is not true` : found
 }
 
 /** Columns of the product's row, by field; `own` ones belong to variants. */
@@ -172,7 +173,7 @@ function test(node: TestNode, at: At, context: Context): SQL {
   if (field.name.startsWith('carried:')) {
     return onRow(node, (r) => sql`nullif((${r}.carried_folded ->> ${field.name.slice('carried:'.length)}) collate "C", '')`, at, false, (c) => compare(node, c, field.kind))
   }
-  const absent = is === 'present' && operand.flag === false
+  const absent = isAbsent(node)
   switch (field.name) {
     case 'sku': {
       const ordering = ['at-least', 'at-most', 'above', 'below', 'between'].includes(is)

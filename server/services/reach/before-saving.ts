@@ -10,7 +10,7 @@ import { loadContent, type Content } from '../../db/queries/content'
 import { fillOfReaches } from '../../db/queries/reach'
 import { namesOfProducts } from '../../db/queries/reach-bits'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
-import { beginAsking, reachesIn } from './kept-reach'
+import { beginAsking, groupOf, reachesIn } from './kept-reach'
 import { lensOf, ruleProblem, type LensBody } from './reach'
 
 interface NamedProduct { sku: string; name: string }
@@ -56,8 +56,7 @@ export async function beforeSaving(body: { assignment: AssignmentRecord; lens?: 
     for (const storefront of storefronts) {
       const awake = content.assignments.filter((a) => !a.resting && a !== saved && (a.limits.storefronts.length === 0 || a.limits.storefronts.includes(storefront.code)))
       const kept = await reachesIn(db, setup, saved ? [...awake, saved] : awake, storefront.code, now, asking)
-      const group = draft.limits.groups.length === 1 ? draft.limits.groups[0]! : null
-      const bits = await asking.bits.roots(draft.reach, { storefront: storefront.code, group, moment: now })
+      const bits = await asking.bits.roots(draft.reach, { storefront: storefront.code, group: groupOf(draft), moment: now })
       // A saved one that did not hold here gains all of it.
       const was = saved && before.has(storefront.code) ? kept.get(saved.number)! : nothing
       found.push({

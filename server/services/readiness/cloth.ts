@@ -57,15 +57,15 @@ async function narrowedCloth(db: Db, setup: StoredSetup, where: ClothWhere, numb
   }
 }
 
-/** The roots that the assignments of each campaign reach, in any storefront where it has them. */
-async function campaignRoots(db: Db, setup: StoredSetup, now: number): Promise<Map<string, Bitmap>> {
+/** The roots that the assignments of each of some campaigns reach, in any storefront where it has them. */
+async function campaignRoots(db: Db, setup: StoredSetup, now: number, codes: Iterable<string> = setup.campaigns.keys()): Promise<Map<string, Bitmap>> {
   const { assignments } = await loadContent(db, setup)
   const asking = await beginAsking(db, setup)
-  const parts = new Map<string, Bitmap[]>([...setup.campaigns.keys()].map((c) => [c, []]))
+  const parts = new Map<string, Bitmap[]>([...codes].map((c) => [c, []]))
   for (const storefront of setup.storefronts.keys()) {
-    const theirs = assignments.filter((a) => !a.resting && a.limits.campaign !== null && storefrontsOf(a.limits, [storefront], setup.campaigns).length > 0)
+    const theirs = assignments.filter((a) => !a.resting && a.limits.campaign !== null && parts.has(a.limits.campaign) && storefrontsOf(a.limits, [storefront], setup.campaigns).length > 0)
     const reaches = theirs.length > 0 ? await reachesIn(db, setup, theirs, storefront, now, asking) : new Map<number, Bitmap>()
-    for (const a of theirs) parts.get(a.limits.campaign!)?.push(reaches.get(a.number)!)
+    for (const a of theirs) parts.get(a.limits.campaign!)!.push(reaches.get(a.number)!)
   }
   return new Map([...parts].map(([code, bits]) => [code, either(bits)]))
 }
@@ -93,7 +93,7 @@ export async function clothStretch(person: Person, body: ClothRowsBody, now: num
   const setup = await loadSetup(db)
   const editions = await loadEditions(db, setup)
   if (body.campaign && !setup.campaigns.has(body.campaign)) throw notFitting('The campaign does not fit.', [{ path: 'campaign', message: `There is no campaign “${body.campaign}”.` }])
-  const where = { ...await clothWhere(person, body, setup, editions, now), type: body.type, roots: body.campaign === undefined ? undefined : rootsOf(await campaignRoots(db, setup, now), body.campaign) }
+  const where = { ...await clothWhere(person, body, setup, editions, now), type: body.type, roots: body.campaign === undefined ? undefined : rootsOf(await campaignRoots(db, setup, now, body.campaign === '' ? undefined : [body.campaign]), body.campaign) }
   const edition = body.edition === undefined ? undefined : editions.numberOf.get(body.edition)
   if (body.edition !== undefined && edition === undefined) throw notFitting('The edition does not fit.', [{ path: 'edition', message: `There is no edition “${body.edition}”.` }])
   const rows = await clothRows(db, setup, where, { by: body.sort, edition }, body.offset, body.limit)

@@ -62,7 +62,7 @@ const manyDue = 4000
  */
 export async function judgeDue(now: () => number, { onProgress, cancelled }: WorkControls = {}, { startHelpers, many = manyDue }: { startHelpers?: StartHelpers; many?: number } = {}): Promise<{ products: number }> {
   let products = 0
-  let total = await countDue(database())
+  let total = 0
   const onJudged = (n: number) => {
     products += n
     total = Math.max(total, products)
@@ -90,8 +90,12 @@ export async function judgeDue(now: () => number, { onProgress, cancelled }: Wor
     const given = await reach()
     helpers = given && total - products >= many ? startHelpers?.(onJudged) ?? [] : []
     for (const h of helpers) h.use(given!)
-    await judgeStretches({ now, reach, onJudged, stopped })
-    if (stopped()) for (const h of helpers) h.stop()
+    try {
+      await judgeStretches({ now, reach, onJudged, stopped })
+    } finally {
+      // What is left now is in their hands, or is not to be done.
+      for (const h of helpers) h.stop()
+    }
     await Promise.all(helpers.map((h) => h.done))
   }
   await inTransaction(foldSums)
