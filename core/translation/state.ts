@@ -6,6 +6,9 @@ import type { Value } from '../attributes/attribute'
 export const translationStates = ['initial', 'translated', 'reviewed', 'final'] as const
 export type TranslationState = (typeof translationStates)[number]
 
+/** Whether somebody has read a translation and found it right. */
+export const isRead = (state: TranslationState) => translationStates.indexOf(state) >= translationStates.indexOf('reviewed')
+
 /** A value as one text: key points, rows and items stand on lines of their own. */
 export function textOf(value: Value): string {
   if (!Array.isArray(value)) return String(value)

@@ -50,10 +50,13 @@ function stitches(row: ClothRow) {
   let all = drawn.get(row)
   if (!all || all.length !== columns.value.length) {
     const cells = bytesOf(row.cells)
-    drawn.set(row, (all = columns.value.map((c) => stitchOf(cells, c.n))))
+    drawn.set(row, (all = columns.value.map((c, i) => stitchOf(cells, c.n, i * columnWidth + 6.5))))
   }
   return all
 }
+/** One drawing for all crossings of a row that are in view: far fewer elements than one for each. */
+const drawing = (row: ClothRow, part: 'open' | 'done' | 'knots') => seen.value.map((c) => stitches(row)[c.index]?.[part] ?? '').join('')
+const isDrawn = useDrawing(() => rows.value.filter((v) => props.list.row(v.index)).map((v) => v.index), 8)
 
 /** Where the keys are, kept for whoever comes back from mending something. */
 const at = useState('cloth-at', () => ({ line: 0, column: 0 })).value
@@ -117,8 +120,8 @@ defineExpose({ focus: () => scroller.value?.focus(), renew: () => props.list.ren
         <div v-for="v in heads" :key="v.index" role="row" class="group absolute left-0 top-0" :aria-rowindex="v.index + 2" :style="{ transform: `translateY(${v.start}px)`, width: `${width}px` }">
           <span role="rowheader" class="sticky left-0 px-5"><template v-for="g in [list.groupOf(groupAt(v.index))]" :key="g?.code"><b class="font-semibold">{{ nameOf(groupAt(v.index)) }}</b> <small v-if="g" class="pl-1.5 text-ink2">{{ g.products.toLocaleString('en-GB') }} {{ g.products === 1 ? 'product' : 'products' }} · {{ g.sold ? Math.floor(((g.sold - g.open) / g.sold) * 100) : 0 }}% of their pages ready</small></template></span>
         </div>
-        <div v-for="v in rows" :key="v.index" v-memo="[list.row(v.index), v.start, columns, seen[0]?.index, seen.at(-1)?.index, v.index === at.line ? at.column : -1]" role="row" class="line absolute left-0 top-0" :class="{ here: v.index === at.line }" :aria-rowindex="v.index + 2" :style="{ transform: `translateY(${v.start}px)`, width: `${width}px` }">
-          <template v-for="r in [list.row(v.index)]" :key="r?.sku ?? v.index">
+        <div v-for="v in rows" :key="v.index" v-memo="[list.row(v.index), isDrawn(v.index), v.start, columns, seen[0]?.index, seen.at(-1)?.index, v.index === at.line ? at.column : -1]" role="row" class="line absolute left-0 top-0" :class="{ here: v.index === at.line }" :aria-rowindex="v.index + 2" :style="{ transform: `translateY(${v.start}px)`, width: `${width}px` }">
+          <template v-for="r in [isDrawn(v.index) ? list.row(v.index) : undefined]" :key="r?.sku ?? v.index">
             <span role="rowheader" aria-colindex="1" class="name sticky left-0 z-10 flex items-center gap-2 bg-sheet" :style="{ width: `${nameWidth}px` }" @mousedown="press(v.index, at.column)">
               <template v-if="r"><NuxtLink class="min-w-0 truncate hover:underline" tabindex="-1" :to="`/catalogue/${segment(r.sku)}`">{{ r.name }}</NuxtLink><span class="code shrink-0">{{ r.sku }}</span></template><span v-else class="text-ink3">…</span>
             </span>
@@ -126,7 +129,8 @@ defineExpose({ focus: () => scroller.value?.focus(), renew: () => props.list.ren
               <span
                 v-for="c in seen" :id="`${id}-${v.index}-${c.index}`" :key="c.index" role="gridcell" class="cell" :class="{ at: v.index === at.line && c.index === at.column, first: c.index === 0 || columns[c.index]?.storefront !== columns[c.index - 1]?.storefront }" :aria-colindex="c.index + 2"
                 :aria-label="`${columns[c.index]?.storefront} ${columns[c.index]?.language}: ${stitches(r)[c.index]?.words ?? 'not sold here'}`" :style="{ left: `${c.start}px`, width: `${columnWidth}px` }" @mousedown.prevent="press(v.index, c.index)" @dblclick="emit('open')"
-              ><svg v-if="stitches(r)[c.index]" width="26" height="19" viewBox="-1 -1 27 19" aria-hidden="true"><path class="open" :d="stitches(r)[c.index]!.open" /><path class="done" :d="stitches(r)[c.index]!.done" /><path class="knot" :d="stitches(r)[c.index]!.knots" /></svg></span>
+              />
+              <svg class="stitches" :width="columns.length * columnWidth" height="19" :viewBox="`0 -1 ${columns.length * columnWidth} 19`" :style="{ left: `${nameWidth}px` }" aria-hidden="true"><path class="open" :d="drawing(r, 'open')" /><path class="done" :d="drawing(r, 'done')" /><path class="knot" :d="drawing(r, 'knots')" /></svg>
             </template>
           </template>
         </div>
@@ -146,7 +150,9 @@ defineExpose({ focus: () => scroller.value?.focus(), renew: () => props.list.ren
 .group { height: 26px; background: var(--shade); border-bottom: 1px solid var(--hair); line-height: 25px; }
 .line { height: 31px; border-bottom: 1px solid var(--hair); }
 .line.here, .line.here .name { background: var(--indigo-wash); }
-.cell { position: absolute; top: 0; height: 30px; display: flex; align-items: center; justify-content: center; cursor: pointer; }
+.line { contain: layout style; }
+.cell { position: absolute; top: 0; height: 30px; cursor: pointer; }
+.stitches { position: absolute; top: 5px; pointer-events: none; }
 .cell.first { border-left: 1px solid var(--hair); }
 .cell.at { outline: 2px solid var(--indigo); outline-offset: -2px; background: var(--sheet); }
 .done { fill: var(--ink); }

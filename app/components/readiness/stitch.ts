@@ -19,13 +19,13 @@ export function bytesOf(cells: string): Uint8Array {
   return Uint8Array.from(atob(cells), (c) => c.charCodeAt(0))
 }
 
-/** The five strands of a crossing; undefined where the product is not sold there. */
-export function stitchOf(cells: Uint8Array, n: number): Stitch | undefined {
+/** The five strands of a crossing, drawn from `left` on; undefined where the product is not sold there. */
+export function stitchOf(cells: Uint8Array, n: number, left: number): Stitch | undefined {
   const cell = cellAt(cells, n)
   if (!cell) return undefined
   let [done, open, knots] = ['', '', '']
   for (let s = 0; s < strands.length; s++) {
-    const x = s * step
+    const x = left + s * step
     const share = cell.of[s] === 0 ? 1 : cell.passed[s]! / cell.of[s]!
     const top = height - Math.round(share * height * 2) / 2
     if (share > 0) done += `M${x} ${height}V${top}h${width}V${height}z`

@@ -28,6 +28,7 @@ const rowHeight = 32
 const virtual = useVirtualizer(computed(() => ({ count: list.count.value ?? 0, getScrollElement: () => scroller.value, estimateSize: () => rowHeight, overscan: 10 })))
 const visible = computed(() => virtual.value.getVirtualItems())
 watch(visible, (v) => { if (v.length) list.show(v[0]!.index, v.at(-1)!.index) })
+const isDrawn = useDrawing(() => visible.value.filter((v) => list.row(v.index)).map((v) => v.index), 6)
 const headWidth = 290
 const widths = computed(() => props.columns.map(columnWidth))
 const lefts = computed(() => widths.value.reduce<number[]>((all, w) => [...all, all.at(-1)! + w], [headWidth]))
@@ -200,8 +201,8 @@ const id = useId()
     <p v-if="list.problem.value" class="sticky left-0 px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
     <div v-if="list.count.value === 0" class="sticky left-0 p-10 text-center text-ink2" role="row"><span role="gridcell"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" /><slot name="empty">No product fits.</slot></span></div>
     <div class="relative" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px`, width: `${lefts.at(-1)}px` }">
-      <div v-for="v in visible" :key="v.index" v-memo="[list.row(v.index), v.start, template, markOf(v.index), writes.version, columns, readonly]" class="row absolute left-0 top-0" role="row" :aria-rowindex="v.index + 2" :aria-selected="v.index >= range.block.value.top && v.index <= range.block.value.bottom" :style="{ transform: `translateY(${v.start}px)`, gridTemplateColumns: template, width: `${lefts.at(-1)}px` }">
-        <template v-for="r in [list.row(v.index)]" :key="r?.sku ?? v.index">
+      <div v-for="v in visible" :key="v.index" v-memo="[list.row(v.index), isDrawn(v.index), v.start, template, markOf(v.index), writes.version, columns, readonly]" class="row absolute left-0 top-0" role="row" :aria-rowindex="v.index + 2" :aria-selected="v.index >= range.block.value.top && v.index <= range.block.value.bottom" :style="{ transform: `translateY(${v.start}px)`, gridTemplateColumns: template, width: `${lefts.at(-1)}px` }">
+        <template v-for="r in [isDrawn(v.index) ? list.row(v.index) : undefined]" :key="r?.sku ?? v.index">
           <span role="rowheader" aria-colindex="1" class="rowhead sticky left-0 z-10 flex items-center gap-2 bg-sheet" :class="{ current: v.index === at.row }" @mousedown="press($event, v.index, 0); range.go(v.index, columns.length - 1, true)" @dblclick="r && emit('open', r.sku)">
             <template v-if="r">
               <img v-if="r.picture" :src="pictureUrl(r.picture)" alt="" width="24" height="24" loading="lazy" class="h-6 w-6 shrink-0 object-contain"><span v-else class="w-6 shrink-0" />
@@ -210,10 +211,10 @@ const id = useId()
             </template>
             <span v-else class="text-ink3">…</span>
           </span>
-          <span
-            v-for="(c, i) in columns" :id="`${id}-${v.index}-${i}`" :key="c.id" role="gridcell" :aria-colindex="i + 2" class="cell" :class="[{ 'marked': range.isMarked(v.index, i), 'at': v.index === at.row && i === at.column, 'text-right': isNumeric(c), 'refused': r && writes.refusedAt(r.sku, c.id), 'pending': r && writes.isPending(r.sku, c.id) }, r ? `from-${cellAt(r, i)?.origin}` : '']"
-            :aria-readonly="readonly || !isWritable(c) || undefined" :aria-invalid="r && writes.refusedAt(r.sku, c.id) ? true : undefined" :title="r && writes.refusedAt(r.sku, c.id)?.message" @mousedown="press($event, v.index, i)" @mouseover="over(v.index, i)" @dblclick="edit()"
-          ><template v-if="r"><template v-if="writes.refusedAt(r.sku, c.id)">{{ writes.refusedAt(r.sku, c.id)!.text || cellAt(r, i)?.shown }}<span class="sr-only">, refused: {{ writes.refusedAt(r.sku, c.id)!.message }}</span></template><span v-else-if="cellAt(r, i)" :lang="rightLanguage(cellAt(r, i)!, c)" :dir="rightLanguage(cellAt(r, i)!, c) ? directionOf(rightLanguage(cellAt(r, i)!, c)!) : undefined">{{ cellAt(r, i)!.shown }}</span></template></span>
+          <template v-if="r"><span
+            v-for="(c, i) in columns" :id="`${id}-${v.index}-${i}`" :key="c.id" role="gridcell" :aria-colindex="i + 2" class="cell" :class="[{ 'marked': range.isMarked(v.index, i), 'at': v.index === at.row && i === at.column, 'text-right': isNumeric(c), 'refused': writes.refusedAt(r.sku, c.id), 'pending': writes.isPending(r.sku, c.id) }, `from-${cellAt(r, i)?.origin}`]"
+            :aria-readonly="readonly || !isWritable(c) || undefined" :aria-invalid="writes.refusedAt(r.sku, c.id) ? true : undefined" :title="writes.refusedAt(r.sku, c.id)?.message" @mousedown="press($event, v.index, i)" @mouseover="over(v.index, i)" @dblclick="edit()"
+          ><template v-if="writes.refusedAt(r.sku, c.id)">{{ writes.refusedAt(r.sku, c.id)!.text || cellAt(r, i)?.shown }}<span class="sr-only">, refused: {{ writes.refusedAt(r.sku, c.id)!.message }}</span></template><span v-else-if="cellAt(r, i)" :lang="rightLanguage(cellAt(r, i)!, c)" :dir="rightLanguage(cellAt(r, i)!, c) ? directionOf(rightLanguage(cellAt(r, i)!, c)!) : undefined">{{ cellAt(r, i)!.shown }}</span></span></template>
         </template>
       </div>
       <CellEditor

@@ -21,6 +21,11 @@ const written = computed({ get: () => text.value ?? '', set: (t) => { text.value
 const direction = computed(() => directionOf(props.language))
 const root = useTemplateRef<HTMLElement>('root')
 watch(() => props.current, (now) => { if (now) void nextTick(() => root.value?.scrollIntoView({ block: 'nearest' })) })
+/** A state that is refused does not stay chosen. */
+function choose(list: HTMLSelectElement) {
+  emit('state', list.value as TranslationState)
+  list.value = props.row.segment.state
+}
 defineExpose({ insert: (n: number) => editor.value?.insert(n), insertText: (t: string) => editor.value?.insertText(t), focus: () => editor.value?.focus() })
 </script>
 
@@ -35,7 +40,7 @@ defineExpose({ insert: (n: number) => editor.value?.insert(n), insertText: (t: s
       <button v-else type="button" class="shown" :lang="language" :dir="direction" :aria-label="text ? undefined : `${row.unit.label}, segment ${row.index + 1}: nothing written yet`" @click="emit('choose')"><CodedText v-if="text" :text="text" :placeholders="[...row.segment.placeholders, ...row.segment.extra]" /><span v-else-if="row.unit.borrowed" class="text-ink3" :lang="row.unit.borrowed.language">{{ plainShown(String(row.unit.borrowed.value)).slice(0, 160) }}</span><span v-else class="text-ink3">–</span></button>
       <p v-if="current || differs || findings || comments" class="flex flex-wrap gap-x-3 text-[11.5px] text-ink2">
         <span v-if="current && (row.segment.target === null || readonly || differs)">{{ row.segment.target === null ? 'missing' : stateWords[row.segment.state] }}</span>
-        <label v-else-if="current">State<select class="field ml-1.5 !py-0" :value="row.segment.state" @change="emit('state', ($event.target as HTMLSelectElement).value as TranslationState)"><option v-for="s in translationStates" :key="s" :value="s">{{ stateWords[s] }}</option></select></label>
+        <label v-else-if="current">State<select class="field ml-1.5 !py-0" :value="row.segment.state" @change="choose($event.target as HTMLSelectElement)"><option v-for="s in translationStates" :key="s" :value="s">{{ stateWords[s] }}</option></select></label>
         <span v-if="current && row.segment.was">stale</span><button v-if="current && row.segment.was && !readonly && !differs" class="plain" type="button" @click="emit('state', row.segment.state)">It is still right</button>
         <span v-if="current && row.segment.origin !== 'person' && row.segment.target !== null">from the {{ row.segment.origin }}</span>
         <span v-if="differs">not saved yet</span>

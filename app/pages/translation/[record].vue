@@ -2,7 +2,7 @@
 import { flatOfCoded, partsOf, textOfParts } from '@core/translation/coded'
 import { termIn } from '@core/translation/glossary'
 import type { TargetFinding } from '@core/translation/checks/check'
-import type { TranslationState } from '@core/translation/state'
+import { isRead, type TranslationState } from '@core/translation/state'
 import DeskHelps from '~/components/translation/DeskHelps.vue'
 import SegmentRow from '~/components/translation/SegmentRow.vue'
 import type { Match, Row, UnitComment } from '~/components/translation/unit'
@@ -106,9 +106,16 @@ function mend({ at: place, fix }: TargetFinding) {
     return place.from >= start && place.to <= from ? p.slice(0, place.from - start) + fix + p.slice(place.to - start) : p
   }))
 }
+/** Nothing is called read while a blocker stands in it; says which. */
+function isBlocked(r: Row, state: TranslationState) {
+  const blocker = isRead(state) ? standing(r).find((f) => f.level === 'blocker') : undefined
+  if (blocker) tell(`Not called ${state}: ${blocker.message} Mend it, or overrule it with a reason.`)
+  return blocker !== undefined
+}
 async function confirm(state: TranslationState) {
   if (!current.value || !mayWrite.value) return
   if (!said(current.value)) return void tell('Write something first')
+  if (isBlocked(current.value, state)) return
   const here = at.value
   if (await work.confirm(state)) {
     const next = rows.value.findIndex((r, i) => i > here && work.isOpen(r))
@@ -234,7 +241,7 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
       <div class="min-h-0 flex-1 overflow-auto bg-sheet pb-6" tabindex="0" aria-label="Texts">
         <template v-for="r in rows" :key="r.key">
           <p v-if="r.first" class="px-5 pb-0.5 pt-3 text-[12px]"><b class="font-semibold">{{ r.unit.label }}</b><span v-if="r.unit.storefront" class="ml-2 text-ink2">only in {{ r.unit.storefront }}</span><span v-if="r.unit.note" class="ml-2 text-ink3">{{ r.unit.note }}</span><span v-if="r.unit.loose" class="ml-2 text-ochre">The translation is built otherwise than the source; it stands until every segment here is written.</span></p>
-          <SegmentRow ref="lines" v-model="drafts[r.key]!" :row="r" :current="r.key === current?.key" :language="lens.language" :source="desk.source" :readonly="readonly" :findings="standing(r).length" :blocked="standing(r).some((f) => f.level === 'blocker')" :split-at="splitAt" :comments="commentsOf(r)" :differs="differs(r)" @choose="work.currentKey.value = r.key" @state="work.confirm($event)" />
+          <SegmentRow ref="lines" v-model="drafts[r.key]!" :row="r" :current="r.key === current?.key" :language="lens.language" :source="desk.source" :readonly="readonly" :findings="standing(r).length" :blocked="standing(r).some((f) => f.level === 'blocker')" :split-at="splitAt" :comments="commentsOf(r)" :differs="differs(r)" @choose="work.currentKey.value = r.key" @state="isBlocked(r, $event) || work.confirm($event)" />
         </template>
         <p v-if="rows.length === 0" class="p-8 text-ink2">{{ work.all.value.length === 0 ? 'There is no text in the source language to translate.' : 'No segment here is like that.' }}</p>
       </div>

@@ -2,7 +2,7 @@ import { checkText } from '../../house-style/check-text'
 import type { TextCheckCode } from '../../house-style/kinds'
 import { styleFor, type Style } from '../../house-style/style'
 import { serialise } from '../../richtext/tree'
-import { decode, flatOfCoded, type Coded } from '../coded'
+import { decode, flatOfCoded, type Coded, type Placeholder } from '../coded'
 import type { Glossary } from '../glossary'
 import type { Looked, TargetCheck, TargetFinding } from './check'
 import { numbers, unitSigns } from './numbers'
@@ -41,4 +41,9 @@ export function checkTarget(segment: CheckedSegment): TargetFinding[] {
   const html = `<p>${serialise(decode(target.text, [...segment.source.placeholders, ...target.placeholders]))}</p>`
   const inStyle = checkText(html, 'rich-text', style).filter((f) => !ofTheWhole.has(f.code)).map(({ at, code, ...f }): TargetFinding => ({ code: `style:${code}`, ...f, ...(at ? { at: { from: at.from, to: at.to } } : {}) }))
   return [...targetChecks.flatMap((c) => (c === empty ? [] : find(c))), ...inStyle]
+}
+
+/** What keeps the target of a segment from being called read: its first blocker for which no reason was given. */
+export function blockerOf(segment: Coded & { target: string; extra: readonly Placeholder[]; overruled: Record<string, string> }, look: Pick<CheckedSegment, 'languages' | 'glossary' | 'style'>): TargetFinding | undefined {
+  return checkTarget({ ...look, source: segment, target: { text: segment.target, placeholders: [...segment.extra] } }).find((f) => f.level === 'blocker' && !(f.code in segment.overruled))
 }

@@ -9,7 +9,7 @@ import type { RuleNode } from '@core/rules/condition'
 import type { FactLens } from '@core/rules/facts'
 import { fold } from '@core/text/fold'
 import type { Db, Tx } from '../connect'
-import { writeChangeSets, type ChangedAlike } from './history'
+import { membersOfSets, writeChangeSets, type ChangedAlike } from './history'
 import { touchStep } from './readiness'
 import { ruleToSql } from './rule-sql'
 import type { StoredSetup } from './setup'
@@ -185,9 +185,10 @@ export async function putSetBack(tx: Tx, alike: ChangedAlike, setup: StoredSetup
   // An empty list of tags is none, as columns have it.
   const [after, then] = [alike.before, alike.after].map((v) => (Array.isArray(v) && v.length === 0 ? null : v))
   const b: BulkSet = { found: sql`false`, change: { do: after === null ? 'clear' : 'set', attribute: name, storefront: null, language: null, members: 'both', value: after as Value }, after: after as Value | null, attribute: target as Attribute, setup }
-  await lockRoots(tx, sql`select m.root_id from change_member c join product m on m.id = c.product_id where c.set_id = ${alike.id}`, alike.members)
+  const of = membersOfSets(sql`s.id = ${alike.id}`)
+  await lockRoots(tx, sql`select m.root_id from ${of} c join product m on m.id = c.product_id`, alike.members)
   const own = isField(b) ? sql`` : sql`left join value v on v.product_id = m.id and v.attribute_id = ${setup.attributeIds.get(name)!} and v.storefront_id = 0 and v.language = ''`
-  const rows = sql`select m.id, m.sku, m.root_id, r.type, ${before(b, sql`m`)} as before from change_member c join product m on m.id = c.product_id join product r on r.id = m.root_id ${own} where c.set_id = ${alike.id}`
+  const rows = sql`select m.id, m.sku, m.root_id, r.type, ${before(b, sql`m`)} as before from ${of} c join product m on m.id = c.product_id join product r on r.id = m.root_id ${own}`
   return withTable(tx, rows, async () => {
     const { rows: changed } = await tx.db.execute<{ sku: string }>(sql`delete from bulk_set where before is distinct from ${json((then ?? null) as Value | null)}::jsonb returning sku`)
     const { rows: left } = await tx.db.execute<{ n: number }>(sql`select count(*)::int as n from bulk_set`)

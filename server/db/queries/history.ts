@@ -1,9 +1,20 @@
-import { sql } from 'drizzle-orm'
+import { sql, type SQL } from 'drizzle-orm'
 import type { Difference } from '@core/catalogue/patch'
 import type { Db, Tx } from '../connect'
-import { unpackDifferences } from '../schema'
+import { stretchLength, unpackDifferences } from '../schema'
 
-// A product's changes stand in two tables: what one change did to it alone, and what one did to many products alike.
+// A product's changes stand in two places: what one change did to it alone, and what one did to many products alike.
+// The products of the latter are bits, a row for each stretch of numbers: a change of all products writes few rows.
+
+const length = sql.raw(String(stretchLength))
+const noBits = sql.raw(`repeat('0', ${stretchLength})::bit(${stretchLength})`)
+
+/** Whether a stretch `m` of a set holds a product. */
+const holds = (product: SQL) => sql`(m.stretch = ${product} / ${length} and get_bit(m.products, ${product} % ${length}) = 1)`
+
+/** The sets that meet a condition over `s`, a row for each of their products: `set_id`, `product_id`. */
+export const membersOfSets = (sets: SQL) => sql`
+  (select m.set_id, m.stretch * ${length} + n as product_id from change_set s join change_stretch m on m.set_id = s.id, generate_series(0, ${length} - 1) n where ${sets} and get_bit(m.products, n) = 1)`
 
 const ofSet = sql`json_build_array(json_build_array(s.path, s.before, s.after))`
 
@@ -23,7 +34,7 @@ export async function changesOfProduct(db: Db, product: { id: number; sku: strin
     with c as (
       (select id, step_id, differences from change where record = ${`product:${product.sku}`} and ${until(sql`id`)} order by id desc limit ${limit})
       union all
-      (select s.id, s.step_id, ${ofSet} from change_member m join change_set s on s.id = m.set_id where m.product_id = ${product.id} and ${until(sql`s.id`)} order by s.id desc limit ${limit}))
+      (select s.id, s.step_id, ${ofSet} from change_stretch m join change_set s on s.id = m.set_id where ${holds(sql`${product.id}::int`)} and ${until(sql`s.id`)} order by s.id desc limit ${limit}))
     select c.id::float8 as id, to_char(st.at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as at, p.name as person, st.title, c.differences
     from c join step st on st.id = c.step_id left join person p on p.id = st.person_id order by c.id desc limit ${limit}`)
   return rows.map((r) => ({ ...r, differences: unpackDifferences(r.differences) }))
@@ -33,7 +44,7 @@ export async function changesOfProduct(db: Db, product: { id: number; sku: strin
 export async function changeOfProduct(db: Db, product: { id: number; sku: string }, change: number): Promise<Difference[] | undefined> {
   const { rows } = await db.execute<{ differences: unknown }>(sql`
     select differences from change where id = ${change} and record = ${`product:${product.sku}`}
-    union all select ${ofSet} from change_member m join change_set s on s.id = m.set_id where m.set_id = ${change} and m.product_id = ${product.id}`)
+    union all select ${ofSet} from change_stretch m join change_set s on s.id = m.set_id where m.set_id = ${change} and ${holds(sql`${product.id}::int`)}`)
   return rows[0] && unpackDifferences(rows[0].differences)
 }
 
@@ -46,7 +57,7 @@ export interface ChangedAlike { id: number; path: string; before: unknown; after
 /** What a step changed alike in at least so many products. */
 export async function setsOfStep(db: Db, step: number, atLeast: number): Promise<ChangedAlike[]> {
   const { rows } = await db.execute<ChangedAlike & Record<string, unknown>>(sql`
-    select s.id::float8 as id, s.path, s.before, s.after, count(*)::int as members from change_set s join change_member m on m.set_id = s.id where s.step_id = ${step} group by s.id having count(*) >= ${atLeast} order by s.id desc`)
+    select s.id::float8 as id, s.path, s.before, s.after, sum(bit_count(m.products))::int as members from change_set s join change_stretch m on m.set_id = s.id where s.step_id = ${step} group by s.id having sum(bit_count(m.products)) >= ${atLeast} order by s.id desc`)
   return rows
 }
 
@@ -57,7 +68,7 @@ export async function changesOfStep(db: Db, step: number, before: ChangePlace | 
   const { rows } = await db.execute<{ id: number; product: number; sku: string; differences: unknown }>(sql`
     (select id::float8 as id, 0 as product, substr(record, 9) as sku, differences from change where step_id = ${step} and record like 'product:%' and ${alone} order by id desc limit ${limit})
     union all
-    (select m.set_id::float8, m.product_id, p.sku, ${ofSet} from change_set s join change_member m on m.set_id = s.id join product p on p.id = m.product_id where s.step_id = ${step} and s.id <> all(${sql.param([...without])}::bigint[]) and ${many} order by m.set_id desc, m.product_id desc limit ${limit})
+    (select m.set_id::float8, m.product_id, p.sku, ${ofSet} from ${membersOfSets(sql`s.step_id = ${step} and s.id <> all(${sql.param([...without])}::bigint[])`)} m join change_set s on s.id = m.set_id join product p on p.id = m.product_id where ${many} order by m.set_id desc, m.product_id desc limit ${limit})
     order by id desc, product desc limit ${limit}`)
   return rows.map((r) => ({ place: { id: r.id, product: r.product }, sku: r.sku, differences: unpackDifferences(r.differences) }))
 }
@@ -65,7 +76,7 @@ export async function changesOfStep(db: Db, step: number, before: ChangePlace | 
 /** How many products' changes a step has. */
 export async function countOfStep(db: Db, step: number): Promise<number> {
   const { rows } = await db.execute<{ n: number }>(sql`
-    select ((select count(*) from change where step_id = ${step}) + (select count(*) from change_set s join change_member m on m.set_id = s.id where s.step_id = ${step}))::int as n`)
+    select ((select count(*) from change where step_id = ${step}) + (select coalesce(sum(bit_count(m.products)), 0) from change_set s join change_stretch m on m.set_id = s.id where s.step_id = ${step}))::int as n`)
   return rows[0]!.n
 }
 
@@ -73,7 +84,7 @@ export async function countOfStep(db: Db, step: number): Promise<number> {
 export async function changedSince(db: Db, step: number, skus: readonly string[]): Promise<string[]> {
   const { rows } = await db.execute<{ sku: string }>(sql`
     select substr(c.record, 9) as sku from change c where c.step_id > ${step} and c.record = any(${sql.param(skus.map((s) => `product:${s}`))}::text[])
-    union select p.sku from product p join change_member m on m.product_id = p.id join change_set s on s.id = m.set_id where s.step_id > ${step} and p.sku = any(${sql.param([...skus])}::text[])`)
+    union select p.sku from product p join change_stretch m on ${holds(sql`p.id`)} join change_set s on s.id = m.set_id where s.step_id > ${step} and p.sku = any(${sql.param([...skus])}::text[])`)
   return rows.map((r) => r.sku)
 }
 
@@ -86,6 +97,7 @@ export async function writeChangeSets(tx: Tx, step: number, path: string, after:
     with s as (
       insert into change_set (step_id, path, before, after)
       select ${step}, ${path}, x.before::json, ${after}::json from (select distinct coalesce(b.before, ${nothing}::jsonb) as before from bulk_set b) x returning id, before)
-    insert into change_member (set_id, product_id)
-    select s.id, t.id from bulk_set t join s on coalesce(s.before::jsonb, 'null') = coalesce(t.before, ${nothing}::jsonb, 'null') order by s.id, t.id`)
+    insert into change_stretch (set_id, stretch, products)
+    select s.id, t.id / ${length}, bit_or(set_bit(${noBits}, t.id % ${length}, 1))
+    from bulk_set t join s on coalesce(s.before::jsonb, 'null') = coalesce(t.before, ${nothing}::jsonb, 'null') group by 1, 2 order by 1, 2`)
 }

@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { bigint, bigserial, boolean, index, integer, json, jsonb, pgTable, primaryKey, serial, text, uniqueIndex } from 'drizzle-orm/pg-core'
 import type { Mapping } from '@core/imports/mapping'
-import { differencesColumn, moment } from './columns'
+import { differencesColumn, moment, stretchBits } from './columns'
 import { person } from './set-up'
 
 /** What people keep under a name to use again: views of the sheet, mappings of files. */
@@ -61,11 +61,12 @@ export const changeSet = pgTable('change_set', {
   after: json('after').$type<unknown>(),
 }, (t) => [index('change_set_step').on(t.stepId)])
 
-/** In which products. */
-export const changeMember = pgTable('change_member', {
+/** In which products: a bit for each number of a stretch of them, as one change can be made to all there are. */
+export const changeStretch = pgTable('change_stretch', {
   setId: bigint('set_id', { mode: 'number' }).notNull(),
-  productId: integer('product_id').notNull(),
-}, (t) => [primaryKey({ columns: [t.setId, t.productId] }), index('change_member_product').on(t.productId)])
+  stretch: integer('stretch').notNull(),
+  products: stretchBits('products').notNull(),
+}, (t) => [primaryKey({ columns: [t.setId, t.stretch] }), index('change_stretch_products').on(t.stretch, t.setId)])
 
 /** Work that takes time, with how far it is. */
 export const job = pgTable('job', {

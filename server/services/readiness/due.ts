@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import type { Reach } from '@core/assignments/assignment'
 import { database, inTransaction, nothingTouched, type Tx } from '../../db/connect'
+import { membersOfSets } from '../../db/queries/history'
 import { countDue, foldSums, takeDueSets, touchRoots, touchSet, touchWhere } from '../../db/queries/readiness'
 import type { DueSet } from '../../db/schema'
 import { reachToSql } from '../../db/queries/reach'
@@ -31,7 +32,7 @@ export async function queueAll(person: Person): Promise<string> {
 function rootsOf(what: DueSet, setup: StoredSetup) {
   if ('type' in what) return [sql`select id from product where parent_id is null and type = ${what.type}`]
   if ('changed' in what) return [sql`select p.root_id from product_version v join product p on p.id = v.product_id where v.changed = ${what.changed}`]
-  if ('step' in what) return [sql`select p.root_id from change_member m join change_set s on s.id = m.set_id join product p on p.id = m.product_id where s.step_id = ${what.step}`]
+  if ('step' in what) return [sql`select p.root_id from ${membersOfSets(sql`s.step_id = ${what.step}`)} m join product p on p.id = m.product_id`]
   if ('reach' in what) return reached(what.reach, setup, Date.now())
   return [sql`select id from product where parent_id is null`]
 }

@@ -78,7 +78,7 @@ export interface SaveBody {
   units: UnitChange[]
 }
 
-const conflictWords = { 'unknown-unit': 'There is no such unit.', 'source-changed': 'The source was changed meanwhile, or is cut otherwise.', 'changed-meanwhile': 'This text was changed by somebody else meanwhile.', 'nothing-there': 'There is nothing to join with or to split off there.' }
+const conflictWords = { 'unknown-unit': 'There is no such unit.', 'source-changed': 'The source was changed meanwhile, or is cut otherwise.', 'changed-meanwhile': 'This text was changed by somebody else meanwhile.', 'nothing-there': 'There is nothing to join with or to split off there.', 'blocked': 'A blocker stands in it.' }
 
 /** Saves translations of one record: each names the target it was made over, so that only what was changed meanwhile conflicts. */
 export async function saveUnits(person: Person, body: SaveBody, now: number): Promise<Desk> {
@@ -88,7 +88,8 @@ export async function saveUnits(person: Person, body: SaveBody, now: number): Pr
     const edition = targetEdition(setup, body.storefront, body.language)
     if (body.language === setup.source) throw notFitting('The source language is written on the record, not translated.')
     const { refused } = await saveRecords(tx, person, setup, edition, new Map([[body.record, body.units]]), now, { title: `Translated ${body.record.slice(body.record.indexOf(':') + 1)} into ${body.language}` })
-    const errors = refused.map((r) => ({ path: r.segment === null ? r.unit : `${r.unit}#${r.segment}`, message: conflictWords[r.why] }))
+    const errors = refused.map((r) => ({ path: r.segment === null ? r.unit : `${r.unit}#${r.segment}`, message: r.finding ?? conflictWords[r.why] }))
+    if (refused.some((r) => r.why === 'blocked')) throw notFitting('What a blocker stands in is not called reviewed or final: mend it, or overrule it with a reason. Nothing has been changed.', errors)
     if (refused.some((r) => r.why === 'unknown-unit' || r.why === 'nothing-there')) throw notFitting('Nothing has been changed.', errors)
     if (refused.length > 0) throw new Problem(412, 'Changed meanwhile', 'Somebody else has changed these texts since you opened them. Nothing has been overwritten.', errors)
   })

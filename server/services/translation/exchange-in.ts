@@ -95,7 +95,7 @@ class Import {
     for (const [e, ofEdition] of changes) {
       const saved = await saveRecords(this.tx, this.person, this.setup, e, ofEdition, this.now, { title: this.title, origin: 'file', begun })
       this.report.taken += saved.taken
-      for (const r of saved.refused) this.refuse(`${r.record} ${r.unit}`, String(r.segment ?? ''), 'It was changed by somebody else meanwhile.')
+      for (const r of saved.refused) this.refuse(`${r.record} ${r.unit}`, String(r.segment ?? ''), r.finding ? `It is called read, but: ${r.finding}` : 'It was changed by somebody else meanwhile.')
     }
   }
 
