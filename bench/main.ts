@@ -4,6 +4,7 @@ import path from 'node:path'
 import { disconnect } from '@server/db/connect'
 import { importProducts } from '@server/services/import-products'
 import { settings } from '@server/settings'
+import { benchBrowser } from './browser'
 import { writeProducts, writeVariants } from './catalogue'
 import { benchBulk, benchExport } from './bulk'
 import { benchImport } from './import'
@@ -17,7 +18,7 @@ import { benchAnew, benchQuick, benchReadiness } from './readiness'
 
 // `npm run bench -- reach` runs one part, on the catalogue that an earlier run has left.
 const wanted = process.argv.slice(2)
-const asked = (part: string) => wanted.length === 0 || wanted.includes(part)
+const asked = (part: string) => process.env.INKLOOM_BENCH_URL === undefined && (wanted.length === 0 || wanted.includes(part))
 const rows = 100_000
 const folder = path.join(settings().data, 'bench')
 mkdirSync(folder, { recursive: true })
@@ -42,8 +43,10 @@ if (wanted.includes('memory-small')) benchMemory([100_000])
 if (asked('exchange')) await benchExchange()
 if (asked('export')) await benchExport()
 if (asked('bulk')) await benchBulk()
+// With the application that the caller serves.
+if (process.env.INKLOOM_BENCH_URL) await benchBrowser(process.env.INKLOOM_BENCH_URL)
 const day = new Date().toISOString().slice(0, 10)
 const before = existsSync('bench/figures.md') ? readFileSync('bench/figures.md', 'utf8') : ''
-writeFileSync('bench/figures.md', `# Figures\n\nMeasured by \`npm run bench\`, in parts or whole: Node ${process.version}, ${os.cpus().length} cores, the database on the same machine. Each is a ratio to a reference in the same run, or a bound in time that its issue names.\n\n${table(before, day, wanted.length === 0)}\n`)
+writeFileSync('bench/figures.md', `# Figures\n\nMeasured by \`npm run bench\`, in parts or whole: Node ${process.version}, ${os.cpus().length} cores, the database on the same machine. Each is a ratio to a reference in the same run, or a bound in time that its issue names.\n\n${table(before, day, wanted.length === 0 && asked('reach'))}\n`)
 await disconnect()
 process.exit(0)

@@ -4,9 +4,10 @@ import { ensurePackages } from './packages.mjs'
 import { run, StepFailed } from './run.mjs'
 
 let postgres
+let application
 try {
   ensurePackages()
-  const { startPostgres, ensureDatabase } = await import('./postgres.mjs')
+  const { startPostgres, ensureDatabase, freePort } = await import('./postgres.mjs')
   const data = path.resolve('.data/bench')
   postgres = await startPostgres(data, { from: 56870 })
   const parts = process.argv.slice(2)
@@ -16,13 +17,23 @@ try {
     entryPoints: { main: 'bench/main.ts', 'judge-thread': 'server/jobs/judge-thread.ts', prepare: 'demo/prepare.ts' }, outdir: '.data/bench/program', outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', logLevel: 'warning',
     alias: Object.fromEntries(['core', 'contracts', 'server', 'demo'].map((room) => [`@${room}`, path.resolve(room)])),
   })
-  const { environment } = await import('./serve.mjs')
+  const { environment, serve } = await import('./serve.mjs')
   const env = environment({ url: postgres.url('inkloom_bench'), data, port: 4870, host: '127.0.0.1' })
   run('Preparing the database', process.execPath, ['.data/bench/program/prepare.mjs'], { env, show: true })
-  run('The benchmarks', process.execPath, ['--expose-gc', ...(process.env.INKLOOM_PROFILE ? ['--cpu-prof', '--cpu-prof-dir=.data/bench/profile'] : []), '.data/bench/program/main.mjs', ...parts], { env, show: true })
+  const main = (env, parts) => run('The benchmarks', process.execPath, ['--expose-gc', ...(process.env.INKLOOM_PROFILE ? ['--cpu-prof', '--cpu-prof-dir=.data/bench/profile'] : []), '.data/bench/program/main.mjs', ...parts], { env, show: true })
+  if (parts.join() !== 'browser') main(env, parts)
+  if (parts.length === 0 || parts.includes('browser')) {
+    // The interface is measured with the application running, which the other parts would feel.
+    const { build } = await import('./build.mjs')
+    await build()
+    const served = { ...env, NITRO_PORT: String(await freePort(4880)) }
+    application = await serve(served)
+    main({ ...served, INKLOOM_BENCH_URL: `http://127.0.0.1:${served.NITRO_PORT}` }, ['browser'])
+  }
 } catch (e) {
   console.error(e instanceof StepFailed ? `\n${e.message}` : e)
   process.exitCode = 1
 } finally {
+  await application?.stop()
   postgres?.stop()
 }

@@ -14,10 +14,11 @@ export function useDrawing(wanted: () => number[], perFrame: number) {
     const missing = rows.filter((i) => !next.has(i)).sort((a, b) => Math.abs(a - middle) - Math.abs(b - middle))
     for (const i of missing.slice(0, perFrame)) next.add(i)
     if (missing.length > 0 || next.size < drawn.value.size) drawn.value = next
-    if (missing.length > perFrame) ask()
+    if (missing.length > perFrame) frame = requestAnimationFrame(draw)
   }
+  /** In the frame after this one, which has its own work: rows have gone and come. */
   function ask() {
-    frame ||= requestAnimationFrame(draw)
+    frame ||= requestAnimationFrame(() => { frame = requestAnimationFrame(draw) })
   }
   watch(wanted, ask, { immediate: true })
   onScopeDispose(() => cancelAnimationFrame(frame))

@@ -56,7 +56,7 @@ function stitches(row: ClothRow) {
 }
 /** One drawing for all crossings of a row that are in view: far fewer elements than one for each. */
 const drawing = (row: ClothRow, part: 'open' | 'done' | 'knots') => seen.value.map((c) => stitches(row)[c.index]?.[part] ?? '').join('')
-const isDrawn = useDrawing(() => rows.value.filter((v) => props.list.row(v.index)).map((v) => v.index), 8)
+const isDrawn = useDrawing(() => rows.value.filter((v) => props.list.row(v.index)).map((v) => v.index), 4)
 
 /** Where the keys are, kept for whoever comes back from mending something. */
 const at = useState('cloth-at', () => ({ line: 0, column: 0 })).value
@@ -116,14 +116,14 @@ defineExpose({ focus: () => scroller.value?.focus(), renew: () => props.list.ren
     </div>
     <p v-if="list.problem.value" class="sticky left-0 px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
     <div v-if="list.cloth.value && list.total.value === 0" class="sticky left-0 p-10 text-center text-ink2" role="row"><span role="gridcell"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" /><slot name="empty" /></span></div>
-    <div class="relative" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px`, width: `${width}px` }">
+    <div class="relative" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px`, width: `${width}px` }" @click="followLink">
         <div v-for="v in heads" :key="v.index" role="row" class="group absolute left-0 top-0" :aria-rowindex="v.index + 2" :style="{ transform: `translateY(${v.start}px)`, width: `${width}px` }">
           <span role="rowheader" class="sticky left-0 px-5"><template v-for="g in [list.groupOf(groupAt(v.index))]" :key="g?.code"><b class="font-semibold">{{ nameOf(groupAt(v.index)) }}</b> <small v-if="g" class="pl-1.5 text-ink2">{{ g.products.toLocaleString('en-GB') }} {{ g.products === 1 ? 'product' : 'products' }} · {{ g.sold ? Math.floor(((g.sold - g.open) / g.sold) * 100) : 0 }}% of their pages ready</small></template></span>
         </div>
         <div v-for="v in rows" :key="v.index" v-memo="[list.row(v.index), isDrawn(v.index), v.start, columns, seen[0]?.index, seen.at(-1)?.index, v.index === at.line ? at.column : -1]" role="row" class="line absolute left-0 top-0" :class="{ here: v.index === at.line }" :aria-rowindex="v.index + 2" :style="{ transform: `translateY(${v.start}px)`, width: `${width}px` }">
           <template v-for="r in [isDrawn(v.index) ? list.row(v.index) : undefined]" :key="r?.sku ?? v.index">
             <span role="rowheader" aria-colindex="1" class="name sticky left-0 z-10 flex items-center gap-2 bg-sheet" :style="{ width: `${nameWidth}px` }" @mousedown="press(v.index, at.column)">
-              <template v-if="r"><NuxtLink class="min-w-0 truncate hover:underline" tabindex="-1" :to="`/catalogue/${segment(r.sku)}`">{{ r.name }}</NuxtLink><span class="code shrink-0">{{ r.sku }}</span></template><span v-else class="text-ink3">…</span>
+              <template v-if="r"><a class="min-w-0 truncate hover:underline" tabindex="-1" :href="`/catalogue/${segment(r.sku)}`">{{ r.name }}</a><span class="code shrink-0">{{ r.sku }}</span></template><span v-else class="text-ink3">…</span>
             </span>
             <template v-if="r">
               <span

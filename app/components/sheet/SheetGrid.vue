@@ -25,10 +25,10 @@ const list = usePages<Row>(page, () => [props.filter, lensBody.value, props.memb
 watch(() => list.count.value, (n) => emit('count', n), { immediate: true })
 const scroller = useTemplateRef<HTMLElement>('scroller')
 const rowHeight = 32
-const virtual = useVirtualizer(computed(() => ({ count: list.count.value ?? 0, getScrollElement: () => scroller.value, estimateSize: () => rowHeight, overscan: 10 })))
+const virtual = useVirtualizer(computed(() => ({ count: list.count.value ?? 0, getScrollElement: () => scroller.value, estimateSize: () => rowHeight, overscan: 5 })))
 const visible = computed(() => virtual.value.getVirtualItems())
 watch(visible, (v) => { if (v.length) list.show(v[0]!.index, v.at(-1)!.index) })
-const isDrawn = useDrawing(() => visible.value.filter((v) => list.row(v.index)).map((v) => v.index), 6)
+const isDrawn = useDrawing(() => visible.value.filter((v) => list.row(v.index)).map((v) => v.index), 4)
 const headWidth = 290
 const widths = computed(() => props.columns.map(columnWidth))
 const lefts = computed(() => widths.value.reduce<number[]>((all, w) => [...all, all.at(-1)! + w], [headWidth]))
@@ -200,13 +200,13 @@ const id = useId()
     </div>
     <p v-if="list.problem.value" class="sticky left-0 px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
     <div v-if="list.count.value === 0" class="sticky left-0 p-10 text-center text-ink2" role="row"><span role="gridcell"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" /><slot name="empty">No product fits.</slot></span></div>
-    <div class="relative" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px`, width: `${lefts.at(-1)}px` }">
+    <div class="relative" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px`, width: `${lefts.at(-1)}px` }" @click="followLink">
       <div v-for="v in visible" :key="v.index" v-memo="[list.row(v.index), isDrawn(v.index), v.start, template, markOf(v.index), writes.version, columns, readonly]" class="row absolute left-0 top-0" role="row" :aria-rowindex="v.index + 2" :aria-selected="v.index >= range.block.value.top && v.index <= range.block.value.bottom" :style="{ transform: `translateY(${v.start}px)`, gridTemplateColumns: template, width: `${lefts.at(-1)}px` }">
         <template v-for="r in [isDrawn(v.index) ? list.row(v.index) : undefined]" :key="r?.sku ?? v.index">
           <span role="rowheader" aria-colindex="1" class="rowhead sticky left-0 z-10 flex items-center gap-2 bg-sheet" :class="{ current: v.index === at.row }" @mousedown="press($event, v.index, 0); range.go(v.index, columns.length - 1, true)" @dblclick="r && emit('open', r.sku)">
             <template v-if="r">
               <img v-if="r.picture" :src="pictureUrl(r.picture)" alt="" width="24" height="24" loading="lazy" class="h-6 w-6 shrink-0 object-contain"><span v-else class="w-6 shrink-0" />
-              <NuxtLink class="min-w-0 truncate hover:underline" :class="{ 'text-ink2 italic': !r.nameCounts }" tabindex="-1" :lang="r.nameLanguage ?? undefined" :to="`/catalogue/${segment(r.sku)}`" @mousedown.stop>{{ r.name ?? 'No name' }}</NuxtLink><small v-if="r.name && !r.nameCounts" class="shrink-0 text-ochre">only in {{ r.nameLanguage }}</small>
+              <a class="min-w-0 truncate hover:underline" :class="{ 'text-ink2 italic': !r.nameCounts }" tabindex="-1" :lang="r.nameLanguage ?? undefined" :href="`/catalogue/${segment(r.sku)}`" @mousedown.stop>{{ r.name ?? 'No name' }}</a><small v-if="r.name && !r.nameCounts" class="shrink-0 text-ochre">only in {{ r.nameLanguage }}</small>
               <span class="code ml-auto shrink-0" :class="{ 'text-ochre': r.status !== 'active' }" :title="r.status">{{ r.sku }}<template v-if="r.variants"> +{{ r.variants }}</template></span>
             </template>
             <span v-else class="text-ink3">…</span>
@@ -227,7 +227,7 @@ const id = useId()
 
 <style scoped>
 .sheet { contain: strict; }
-.row { display: grid; height: 32px; align-items: stretch; border-bottom: 1px solid var(--hair); }
+.row { display: grid; height: 32px; align-items: stretch; contain: layout style; border-bottom: 1px solid var(--hair); }
 .row > * { padding: 0 8px; line-height: 31px; }
 .row.head { height: 29px; border-bottom-color: var(--hair-strong); font-weight: 600; font-size: 12.5px; }
 .row.head > * { line-height: 28px; }
