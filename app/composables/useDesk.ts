@@ -40,13 +40,14 @@ export function useDesk(record: () => string) {
   })
   onScopeDispose(() => { sought.value = null })
 
+  const origins = new Map<string, TargetOrigin>()
   const glossary = computed(() => createGlossary(desk.value?.terms ?? [], desk.value?.source ?? 'en'))
   function findingsOf(r: Row): TargetFinding[] {
     const text = said(r)
     if (text === null || text === '') return []
     const { segment, unit } = r
     return checkTarget({
-      source: segment, target: { text, placeholders: segment.extra }, languages: { source: desk.value!.source, target: lens.language }, glossary: glossary.value, style: unit.style,
+      source: segment, target: { text, placeholders: segment.extra }, languages: { source: desk.value!.source, target: lens.language }, glossary: glossary.value, style: unit.style, byMachine: (origins.get(`${r.key} ${text}`) ?? (differs(r) ? 'person' : segment.origin)) === 'machine',
       most: unit.segments.length === 1 ? unit.style.characters?.most ?? null : null, others: all.value.filter((o) => o !== r && o.segment.text === segment.text && said(o)).map((o) => said(o)!),
     })
   }
@@ -80,7 +81,6 @@ export function useDesk(record: () => string) {
     unit, segments: changes.filter((c) => c.row.unit.unit === unit).map((c) => ({ index: c.row.index, source: c.row.segment.text, base: c.row.segment.target, target: c.target, state: c.state, ...(c.origin ? { origin: c.origin } : {}), ...(c.overruled ? { overruled: c.overruled } : {}) })),
   }))
   const fresh = (key: string) => all.value.find((r) => r.key === key)
-  const origins = new Map<string, TargetOrigin>()
   /** Whose words a draft holds, until somebody writes on. */
   const tookOver = (r: Row, origin: TargetOrigin, text: string) => {
     drafts.value![r.key] = text

@@ -178,6 +178,15 @@ describe('the list of work', () => {
     const setup = await loadSetup(database())
     expect(await recordsOfWork(database(), setup, { ...fr, show: 'all', kinds: ['product', 'category'], person: 2 }, now)).toEqual(['category:wear', 'product:P-2'])
   })
+  it('goes on after a record, in the order of the list', async () => {
+    const all = await recordsOfWork(database(), await loadSetup(database()), { ...fr, show: 'all' }, now)
+    for (const after of [all[0]!, all.find((r) => r.startsWith('category:'))!, 'product:P-1']) {
+      const { items, count } = await listWork({ ...fr, show: 'all', after, limit: 200, offset: 0 }, now)
+      expect(items.map((i) => i.record)).toEqual(all.slice(all.indexOf(after) + 1))
+      expect(count).toBe(items.length)
+    }
+    expect((await listWork({ ...fr, show: 'all', after: all.at(-1)!, limit: 200, offset: 0 }, now)).items).toEqual([])
+  })
   it('counts a borrowed text as there', async () => {
     const record = await shopOf('ch')
     await putRecord(ada, 'storefronts', 'ch', { ...record, editions: [...record.editions, { language: 'fr-BE', borrow: ['fr-CH'], asks: 'translated' }] }, undefined, undefined, now)
@@ -279,4 +288,21 @@ describe('checking everything', () => {
 it('a page shows what is written at the desk', async () => {
   const page = await proof('P-1', { ...fr }, now)
   expect(JSON.stringify(page.areas)).toContain('Elle contient')
+})
+
+it('nothing is called read while a blocker stands in it, unless a reason is given', async () => {
+  const written = await unit('product:P-2', 'attribute:summary')
+  await saveUnits(luc, { ...fr, record: 'product:P-2', units: [{ unit: 'attribute:summary', target: null, base: written.target }] }, now)
+  const before = await unit('product:P-2', 'attribute:summary')
+  const wrong = { index: 0, source: before.segments[0]!.text, base: null, target: 'Garde 21 L au sec.', state: 'reviewed' as const }
+  const save = (more: Partial<SegmentChange>) => saveUnits(luc, { ...fr, record: 'product:P-2', units: [{ unit: 'attribute:summary', segments: [{ ...wrong, ...more }] }] }, now)
+  expect(await problemOf(save({}))).toMatchObject({ status: 422, errors: [{ path: 'attribute:summary#0', message: expect.stringContaining('22') as string }] })
+  expect((await unit('product:P-2', 'attribute:summary')).target).toBeNull()
+  // As a whole it is refused likewise.
+  expect((await problemOf(saveUnits(luc, { ...fr, record: 'product:P-2', units: [{ unit: 'attribute:summary', target: wrong.target, state: 'final', base: null }] }, now))).status).toBe(422)
+  await save({ state: 'translated' })
+  await save({ base: wrong.target, overruled: { numbers: 'Measured anew' } })
+  expect(await unit('product:P-2', 'attribute:summary')).toMatchObject({ target: wrong.target, state: 'reviewed' })
+  await saveUnits(luc, { ...fr, record: 'product:P-2', units: [{ unit: 'attribute:summary', target: null, base: wrong.target }] }, now)
+  expect((await unit('product:P-2', 'attribute:summary')).target).toBeNull()
 })

@@ -3,6 +3,9 @@ import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 
 const open = defineModel<boolean>({ required: true })
 const known = useKnownKeys()
+const caps: Record<string, string> = { ' ': 'Space', 'ArrowDown': '↓', 'ArrowUp': '↑', 'ArrowLeft': '←', 'ArrowRight': '→', 'PageDown': 'Page ↓', 'PageUp': 'Page ↑' }
+/** A key as it is written on its cap. */
+const capOf = (keys: string) => (keys === '+' ? keys : keys.split('+').map((k) => caps[k] ?? k).join(' '))
 </script>
 
 <template>
@@ -15,7 +18,7 @@ const known = useKnownKeys()
         <section v-for="part in known" :key="part.id" class="mt-3">
           <h3 class="font-semibold text-ink2">{{ part.where }}</h3>
           <dl class="mt-1 grid grid-cols-[130px_1fr] gap-y-1">
-            <template v-for="k in part.keys" :key="k.keys"><dt><span class="key">{{ k.keys.replaceAll('+', ' ') }}</span></dt><dd>{{ k.does }}</dd></template>
+            <template v-for="k in part.keys.filter((x) => x.does)" :key="k.keys"><dt><span class="key">{{ capOf(k.keys) }}</span></dt><dd>{{ k.does }}</dd></template>
           </dl>
         </section>
       </DialogPanel>

@@ -9,13 +9,14 @@ const emit = defineEmits<{ at: [{ sku: string; column: number } | undefined]; op
 const setup = useSetupStore()
 const rowHeight = 31
 const headHeight = 26
+const clothHead = 65
 const columnWidth = 37
 const nameWidth = 300
 const groupAt = (line: number) => { const l = props.list.line(line); return l.kind === 'group' ? l.group : '' }
 const nameOf = (code: string) => (props.list.grouping.value === 'type' ? setup.label(setup.types.get(code)?.labels, code) : code === '' ? 'In no campaign' : setup.campaigns.get(code)?.name ?? code)
 const scroller = useTemplateRef<HTMLElement>('scroller')
 const columns = computed(() => props.list.cloth.value?.columns ?? [])
-const virtual = useVirtualizer(computed(() => ({ count: props.list.total.value, getScrollElement: () => scroller.value, estimateSize: (i: number) => (props.list.line(i).kind === 'group' ? headHeight : rowHeight), overscan: 8 })))
+const virtual = useVirtualizer(computed(() => ({ count: props.list.total.value, getScrollElement: () => scroller.value, estimateSize: (i: number) => (props.list.line(i).kind === 'group' ? headHeight : rowHeight), overscan: 4, scrollPaddingEnd: clothHead })))
 const across = useVirtualizer(computed(() => ({ horizontal: true, count: columns.value.length, getScrollElement: () => scroller.value, estimateSize: () => columnWidth, paddingStart: nameWidth, overscan: 6 })))
 watch(() => props.list.cloth.value, async (cloth, before) => {
   virtual.value.measure()
@@ -92,12 +93,17 @@ function key(e: KeyboardEvent) {
   e.stopPropagation()
 }
 const editionOf = (i: number) => `${columns.value[i]!.storefront}/${columns.value[i]!.language}`
-function press(line: number, column: number) {
-  if (props.list.line(line).kind === 'group') return
-  at.line = line
-  at.column = column
+function press(e: MouseEvent) {
+  const cell = gridCell(e)
+  if (!cell) return
+  at.line = cell.row
+  if (cell.column >= 0) {
+    at.column = cell.column
+    e.preventDefault()
+  }
   scroller.value?.focus()
 }
+const pressTwice = (e: MouseEvent) => { if ((gridCell(e)?.column ?? -1) >= 0) emit('open') }
 const id = useId()
 defineExpose({ focus: () => scroller.value?.focus(), renew: () => props.list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0) })
 </script>
@@ -116,19 +122,19 @@ defineExpose({ focus: () => scroller.value?.focus(), renew: () => props.list.ren
     </div>
     <p v-if="list.problem.value" class="sticky left-0 px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
     <div v-if="list.cloth.value && list.total.value === 0" class="sticky left-0 p-10 text-center text-ink2" role="row"><span role="gridcell"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" /><slot name="empty" /></span></div>
-    <div class="relative" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px`, width: `${width}px` }" @click="followLink">
+    <div class="relative" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px`, width: `${width}px` }" @click="followLink" @mousedown="press" @dblclick="pressTwice">
         <div v-for="v in heads" :key="v.index" role="row" class="group absolute left-0 top-0" :aria-rowindex="v.index + 2" :style="{ transform: `translateY(${v.start}px)`, width: `${width}px` }">
           <span role="rowheader" class="sticky left-0 px-5"><template v-for="g in [list.groupOf(groupAt(v.index))]" :key="g?.code"><b class="font-semibold">{{ nameOf(groupAt(v.index)) }}</b> <small v-if="g" class="pl-1.5 text-ink2">{{ g.products.toLocaleString('en-GB') }} {{ g.products === 1 ? 'product' : 'products' }} · {{ g.sold ? Math.floor(((g.sold - g.open) / g.sold) * 100) : 0 }}% of their pages ready</small></template></span>
         </div>
         <div v-for="v in rows" :key="v.index" v-memo="[list.row(v.index), isDrawn(v.index), v.start, columns, seen[0]?.index, seen.at(-1)?.index, v.index === at.line ? at.column : -1]" role="row" class="line absolute left-0 top-0" :class="{ here: v.index === at.line }" :aria-rowindex="v.index + 2" :style="{ transform: `translateY(${v.start}px)`, width: `${width}px` }">
           <template v-for="r in [isDrawn(v.index) ? list.row(v.index) : undefined]" :key="r?.sku ?? v.index">
-            <span role="rowheader" aria-colindex="1" class="name sticky left-0 z-10 flex items-center gap-2 bg-sheet" :style="{ width: `${nameWidth}px` }" @mousedown="press(v.index, at.column)">
+            <span role="rowheader" aria-colindex="1" class="name sticky left-0 z-10 flex items-center gap-2 bg-sheet" :style="{ width: `${nameWidth}px` }">
               <template v-if="r"><a class="min-w-0 truncate hover:underline" tabindex="-1" :href="`/catalogue/${segment(r.sku)}`">{{ r.name }}</a><span class="code shrink-0">{{ r.sku }}</span></template><span v-else class="text-ink3">…</span>
             </span>
             <template v-if="r">
               <span
                 v-for="c in seen" :id="`${id}-${v.index}-${c.index}`" :key="c.index" role="gridcell" class="cell" :class="{ at: v.index === at.line && c.index === at.column, first: c.index === 0 || columns[c.index]?.storefront !== columns[c.index - 1]?.storefront }" :aria-colindex="c.index + 2"
-                :aria-label="`${columns[c.index]?.storefront} ${columns[c.index]?.language}: ${stitches(r)[c.index]?.words ?? 'not sold here'}`" :style="{ left: `${c.start}px`, width: `${columnWidth}px` }" @mousedown.prevent="press(v.index, c.index)" @dblclick="emit('open')"
+                :aria-label="`${columns[c.index]?.storefront} ${columns[c.index]?.language}: ${stitches(r)[c.index]?.words ?? 'not sold here'}`" :style="{ left: `${c.start}px`, width: `${columnWidth}px` }"
               />
               <svg class="stitches" :width="columns.length * columnWidth" height="19" :viewBox="`0 -1 ${columns.length * columnWidth} 19`" :style="{ left: `${nameWidth}px` }" aria-hidden="true"><path class="open" :d="drawing(r, 'open')" /><path class="done" :d="drawing(r, 'done')" /><path class="knot" :d="drawing(r, 'knots')" /></svg>
             </template>

@@ -25,7 +25,8 @@ const list = usePages<Row>(page, () => [props.filter, lensBody.value, props.memb
 watch(() => list.count.value, (n) => emit('count', n), { immediate: true })
 const scroller = useTemplateRef<HTMLElement>('scroller')
 const rowHeight = 32
-const virtual = useVirtualizer(computed(() => ({ count: list.count.value ?? 0, getScrollElement: () => scroller.value, estimateSize: () => rowHeight, overscan: 5 })))
+const headHeight = 29
+const virtual = useVirtualizer(computed(() => ({ count: list.count.value ?? 0, getScrollElement: () => scroller.value, estimateSize: () => rowHeight, overscan: 5, scrollPaddingEnd: headHeight })))
 const visible = computed(() => virtual.value.getVirtualItems())
 watch(visible, (v) => { if (v.length) list.show(v[0]!.index, v.at(-1)!.index) })
 const isDrawn = useDrawing(() => visible.value.filter((v) => list.row(v.index)).map((v) => v.index), 4)
@@ -172,13 +173,25 @@ function key(e: KeyboardEvent) {
   e.stopPropagation()
 }
 let dragging = false
-function press(e: MouseEvent, row: number, column: number) {
-  if (e.button !== 0) return
-  dragging = true
-  range.go(row, column, e.shiftKey)
+function press(e: MouseEvent) {
+  const cell = gridCell(e)
+  if (!cell || e.button !== 0) return
+  dragging = cell.column >= 0
+  range.go(cell.row, Math.max(0, cell.column), e.shiftKey)
+  // The head of a row marks all of it.
+  if (cell.column < 0) range.go(cell.row, props.columns.length - 1, true)
   scroller.value?.focus()
 }
-const over = (row: number, column: number) => { if (dragging) range.go(row, column, true) }
+function over(e: MouseEvent) {
+  const cell = dragging ? gridCell(e) : undefined
+  if (cell) range.go(cell.row, Math.max(0, cell.column), true)
+}
+function pressTwice(e: MouseEvent) {
+  const cell = gridCell(e)
+  if (!cell) return
+  if (cell.column >= 0) edit()
+  else if (list.row(cell.row)) emit('open', list.row(cell.row)!.sku)
+}
 useEventListener(window, 'mouseup', () => { dragging = false })
 /** Why the cell that the keys act on was refused, if it was. */
 const reason = computed(() => (current.value && props.columns[at.column] ? writes.refusedAt(current.value.sku, props.columns[at.column]!.id)?.message ?? '' : ''))
@@ -200,20 +213,20 @@ const id = useId()
     </div>
     <p v-if="list.problem.value" class="sticky left-0 px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
     <div v-if="list.count.value === 0" class="sticky left-0 p-10 text-center text-ink2" role="row"><span role="gridcell"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" /><slot name="empty">No product fits.</slot></span></div>
-    <div class="relative" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px`, width: `${lefts.at(-1)}px` }" @click="followLink">
+    <div class="relative" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px`, width: `${lefts.at(-1)}px` }" @click="followLink" @mousedown="press" @mouseover="over" @dblclick="pressTwice">
       <div v-for="v in visible" :key="v.index" v-memo="[list.row(v.index), isDrawn(v.index), v.start, template, markOf(v.index), writes.version, columns, readonly]" class="row absolute left-0 top-0" role="row" :aria-rowindex="v.index + 2" :aria-selected="v.index >= range.block.value.top && v.index <= range.block.value.bottom" :style="{ transform: `translateY(${v.start}px)`, gridTemplateColumns: template, width: `${lefts.at(-1)}px` }">
         <template v-for="r in [isDrawn(v.index) ? list.row(v.index) : undefined]" :key="r?.sku ?? v.index">
-          <span role="rowheader" aria-colindex="1" class="rowhead sticky left-0 z-10 flex items-center gap-2 bg-sheet" :class="{ current: v.index === at.row }" @mousedown="press($event, v.index, 0); range.go(v.index, columns.length - 1, true)" @dblclick="r && emit('open', r.sku)">
+          <span role="rowheader" aria-colindex="1" class="rowhead sticky left-0 z-10 flex items-center gap-2 bg-sheet" :class="{ current: v.index === at.row }">
             <template v-if="r">
               <img v-if="r.picture" :src="pictureUrl(r.picture)" alt="" width="24" height="24" loading="lazy" class="h-6 w-6 shrink-0 object-contain"><span v-else class="w-6 shrink-0" />
-              <a class="min-w-0 truncate hover:underline" :class="{ 'text-ink2 italic': !r.nameCounts }" tabindex="-1" :lang="r.nameLanguage ?? undefined" :href="`/catalogue/${segment(r.sku)}`" @mousedown.stop>{{ r.name ?? 'No name' }}</a><small v-if="r.name && !r.nameCounts" class="shrink-0 text-ochre">only in {{ r.nameLanguage }}</small>
+              <a class="min-w-0 truncate hover:underline" :class="{ 'text-ink2 italic': !r.nameCounts }" tabindex="-1" :lang="r.nameLanguage ?? undefined" :href="`/catalogue/${segment(r.sku)}`">{{ r.name ?? 'No name' }}</a><small v-if="r.name && !r.nameCounts" class="shrink-0 text-ochre">only in {{ r.nameLanguage }}</small>
               <span class="code ml-auto shrink-0" :class="{ 'text-ochre': r.status !== 'active' }" :title="r.status">{{ r.sku }}<template v-if="r.variants"> +{{ r.variants }}</template></span>
             </template>
             <span v-else class="text-ink3">…</span>
           </span>
           <template v-if="r"><span
             v-for="(c, i) in columns" :id="`${id}-${v.index}-${i}`" :key="c.id" role="gridcell" :aria-colindex="i + 2" class="cell" :class="[{ 'marked': range.isMarked(v.index, i), 'at': v.index === at.row && i === at.column, 'text-right': isNumeric(c), 'refused': writes.refusedAt(r.sku, c.id), 'pending': writes.isPending(r.sku, c.id) }, `from-${cellAt(r, i)?.origin}`]"
-            :aria-readonly="readonly || !isWritable(c) || undefined" :aria-invalid="writes.refusedAt(r.sku, c.id) ? true : undefined" :title="writes.refusedAt(r.sku, c.id)?.message" @mousedown="press($event, v.index, i)" @mouseover="over(v.index, i)" @dblclick="edit()"
+            :aria-readonly="readonly || !isWritable(c) || undefined" :aria-invalid="writes.refusedAt(r.sku, c.id) ? true : undefined" :title="writes.refusedAt(r.sku, c.id)?.message"
           ><template v-if="writes.refusedAt(r.sku, c.id)">{{ writes.refusedAt(r.sku, c.id)!.text || cellAt(r, i)?.shown }}<span class="sr-only">, refused: {{ writes.refusedAt(r.sku, c.id)!.message }}</span></template><span v-else-if="cellAt(r, i)" :lang="rightLanguage(cellAt(r, i)!, c)" :dir="rightLanguage(cellAt(r, i)!, c) ? directionOf(rightLanguage(cellAt(r, i)!, c)!) : undefined">{{ cellAt(r, i)!.shown }}</span></span></template>
         </template>
       </div>

@@ -22,8 +22,12 @@ const what = computed(() => (props.marked.length > 0 ? `${props.marked.length} m
 const tools = computed(() => [['count', 'Count the words'], ['check', 'Check everything'], ['out', 'Send out'], ...(may.value ? [['before', 'Translate beforehand'], ['in', 'Bring back'], ['give', 'Give to somebody']] : [])] as [typeof tool.value, string][])
 function choose(t: typeof tool.value) {
   tool.value = tool.value === t ? '' : t
-  result.value = undefined
 }
+// What ended while another tool was open, or is named by the address, is shown where it belongs.
+watch(result, (r) => {
+  const of: typeof tool.value = !r ? '' : r.bands ? 'count' : r.counts ? 'check' : r.byMachine !== undefined ? 'before' : r.refusedCount !== undefined ? 'in' : ''
+  if (of !== '') tool.value = of
+}, { immediate: true })
 
 const weights = ref<Record<EffortBand, number>>({ ...firstWeights })
 const bandWords: Record<EffortBand, string> = { 'new': 'new', '70': '70–84', '85': '85–94', '95': '95–99', '100': '100', '101': '101, in context', 'repeated': 'repeated' }

@@ -21,24 +21,13 @@ watch(() => [...jobs.jobs.values()].filter((j) => ['draft', 'pool-suggestions', 
 
 const at = ref(0)
 const editing = ref<number>()
-const marked = ref(new Set<number>())
-watch(() => [by.value, state.value, group.value, language.value, outdated.value, mine.value], () => { at.value = 0; marked.value = new Set(); editing.value = undefined; sure.value = undefined })
+const { marked, toggle, unmark, walking, marking } = useListKeys(list, { at, reveal: (i) => virtual.value.scrollToIndex(i), page: () => Math.max(1, rows.value.length - 14), keyOf: (s) => s.id, onMove: () => { editing.value = undefined } })
+watch(() => [by.value, state.value, group.value, language.value, outdated.value, mine.value], () => { at.value = 0; unmark(); editing.value = undefined; sure.value = undefined })
 watch(() => list.count.value, (n) => { if (n !== undefined && at.value >= n) at.value = Math.max(0, n - 1) })
 const here = computed(() => list.row(at.value))
 watch(here, (s) => { focus.value = s && s.picture === null ? s.sku : null })
 const mayDecide = (s: SuggestionDocument) => session.mayEdit || (s.picture === null && s.language !== null && s.language !== setup.source && session.mayTranslate(s.language))
 const storefrontOf = (s: SuggestionDocument) => s.storefront ?? setup.storefronts.find((x) => x.editions.some((e) => e.language === s.language))?.code ?? lens.storefront
-function move(to: number) {
-  at.value = Math.max(0, Math.min((list.count.value ?? 1) - 1, to))
-  editing.value = undefined
-  virtual.value.scrollToIndex(at.value)
-}
-function toggle(s: SuggestionDocument | undefined) {
-  if (!s) return
-  const next = new Set(marked.value)
-  if (!next.delete(s.id)) next.add(s.id)
-  marked.value = next
-}
 /** What is marked of the pages that were read, else the one in focus. */
 function chosen(): SuggestionDocument[] {
   const all = Array.from({ length: list.count.value ?? 0 }, (_, i) => list.row(i)).filter((s) => s !== undefined)
@@ -78,12 +67,11 @@ const number = (n: number) => n.toLocaleString('en-GB')
 const byWords = { run: 'work', product: 'product', field: 'field' } as const
 const stateWords = { open: 'waiting', decided: 'decided', refused: 'refused', replaced: 'replaced by a later run' } as const
 useKeys('Review', [
-  { keys: 'ArrowDown', does: 'Next', run: () => move(at.value + 1) },
-  { keys: 'ArrowUp', does: 'The one before', run: () => move(at.value - 1) },
+  ...walking,
+  ...marking,
   { keys: 'a', does: 'Accept what is marked, else this one', run: () => void decide('accept') },
   { keys: 'e', does: 'Edit it, and accept it so with Ctrl+Enter', run: () => { if (here.value?.state === 'open' && mayDecide(here.value)) editing.value = here.value.id } },
   { keys: 'x', does: 'Refuse what is marked, else this one', run: () => void decide('refuse') },
-  { keys: ' ', does: 'Mark it, or not', run: () => toggle(here.value) },
   { keys: 'u', does: 'Take the last decision back', run: () => void takeBack() },
   { keys: 'Enter', does: 'Open the product', run: () => { if (here.value) void navigateTo(`/catalogue/${segment(here.value.sku)}`) } },
 ])

@@ -12,6 +12,7 @@ const record = computed(() => String(route.params.record))
 const lens = useLensStore()
 const session = useSessionStore()
 const { focus, picked } = useProofFocus()
+const { asked: inList } = useWorkFilter()
 const readonly = computed(() => !session.mayTranslate(lens.language))
 const work = useDesk(() => record.value)
 const { desk, problem, rows, find, only, drafts, changed, reset, said, differs, current, at, go, findingsOf, standing, busy, repeats } = work
@@ -164,14 +165,13 @@ useEventListener(window, 'keydown', (e: KeyboardEvent) => {
   does[e.key]!()
 }, { capture: true })
 
-/** The record after this one that still lacks something. */
+/** The record after this one in the list of work as it was left, else among those that still lack something; then from its start. */
 async function nextRecord() {
   if (changed.value && !(await work.save())) return
-  const { items } = await get<{ items: { record: string }[] }>('/api/translations/work', { storefront: lens.storefront, language: lens.language, show: 'open', limit: 200, ...(record.value.startsWith('product:') ? { kinds: 'product' } : {}) })
-  const others = items.filter((i) => i.record !== record.value)
-  const after = others.find((i) => i.record > record.value) ?? others[0]
-  if (after) await navigateTo({ path: `/translation/${segment(after.record)}`, query: lens.query })
-  else tell('Nothing else is missing or stale here')
+  const ask = async (after: object) => (await get<{ items: { record: string }[] }>('/api/translations/work', { ...inList.value, storefront: lens.storefront, language: lens.language, ...after, limit: 2 })).items.find((i) => i.record !== record.value)
+  const next = await ask({ after: record.value }) ?? await ask({})
+  if (next) await navigateTo({ path: `/translation/${segment(next.record)}`, query: { ...lens.query, ...(inList.value.page ? { page: inList.value.page } : {}) } })
+  else tell('Nothing else of the list is left')
 }
 // What is chosen on the page opens its segment, here or on the record of its piece.
 watch(picked, (p) => {
@@ -203,7 +203,7 @@ useKeys('Translating', [
   { keys: 'Alt+y', does: 'Change the other places of the same source', run: () => { if (mayWrite.value) void work.changeRepeats() } },
   { keys: 'Alt+c', does: 'Comment', run: () => { if (!readonly.value) commenting.value = 'say' } },
   { keys: 'Alt+/', does: 'Find in these texts', run: () => search.value?.focus() },
-  { keys: 'Alt+n', does: 'Save, and on to the next product or piece', run: () => void nextRecord() },
+  { keys: 'Alt+n', does: 'Save, and on to the next of the list', run: () => void nextRecord() },
 ])
 const home = computed(() => {
   const [kind, id] = [record.value.slice(0, record.value.indexOf(':')), record.value.slice(record.value.indexOf(':') + 1)]

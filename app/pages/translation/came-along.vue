@@ -11,24 +11,20 @@ onBeforeUnmount(() => { focus.value = null })
 const q = ref('')
 const list = usePages<Arrived>((offset, limit, signal) => get('/api/translations/came-along', { storefront: lens.storefront, language: lens.language, q: q.value, offset, limit }, signal), () => [q.value, lens.edition.id])
 const scroller = useTemplateRef<HTMLElement>('scroller')
-const virtual = useVirtualizer(computed(() => ({ count: list.count.value ?? 0, getScrollElement: () => scroller.value, estimateSize: () => 33, overscan: 12 })))
+const virtual = useVirtualizer(computed(() => ({ count: list.count.value ?? 0, getScrollElement: () => scroller.value, estimateSize: () => 33, overscan: 12, scrollPaddingEnd: 28 })))
 const rows = computed(() => virtual.value.getVirtualItems())
 watch(rows, (r) => { if (r.length) list.show(r[0]!.index, r.at(-1)!.index) })
 const at = ref(0)
 const chosen = computed(() => list.row(at.value))
 watch(chosen, (c) => { focus.value = c?.sku ?? null })
-function move(to: number) {
-  at.value = Math.max(0, Math.min((list.count.value ?? 1) - 1, to))
-  virtual.value.scrollToIndex(at.value)
-}
+const { walking } = useListKeys(list, { at, reveal: (i) => virtual.value.scrollToIndex(i), page: () => Math.floor((scroller.value?.clientHeight ?? 400) / 33) - 2, keyOf: (a) => a.sku })
 const columns: [keyof Arrived['came'], string][] = [['texts', 'Texts'], ['choices', 'Choices'], ['labels', 'Facts'], ['categories', 'Categories'], ['pictures', 'Pictures']]
 const words: Record<Left['what'], string> = { text: 'text', option: 'choice', category: 'category', label: 'name of a fact', picture: 'picture with words: needs a version of its own', alternative: 'alternative text' }
 const to = (l: Left) => (l.what === 'picture' ? `/media/${segment(l.name)}` : { path: `/translation/${segment(l.record)}`, query: lens.query })
 const share = (c: Arrived['came'], k: keyof Arrived['came']) => (k === 'measures' ? '' : `${(c[k] as [number, number])[0]} of ${(c[k] as [number, number])[1]}`)
 const short = (c: Arrived['came'], k: keyof Arrived['came']) => k !== 'measures' && (c[k] as [number, number])[0] < (c[k] as [number, number])[1]
 useKeys('What came along', [
-  { keys: 'ArrowDown', does: 'Next', run: () => move(at.value + 1) },
-  { keys: 'ArrowUp', does: 'The one before', run: () => move(at.value - 1) },
+  ...walking,
   { keys: 'Enter', does: 'Translate it', run: () => { if (chosen.value) void navigateTo({ path: `/translation/${segment(`product:${chosen.value.sku}`)}`, query: lens.query }) } },
 ])
 </script>

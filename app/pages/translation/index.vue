@@ -9,8 +9,8 @@ const route = useRoute()
 const kinds: [string, string][] = [['', 'all kinds'], ['product', 'products'], ['piece', 'pieces and questions'], ['category', 'categories'], ['attribute', 'attributes and options'], ['product-type', 'product types'], ['media', 'pictures and files'], ['storefront', 'the storefront’s own']]
 const kindOf = (record: string) => record.slice(0, record.indexOf(':'))
 const kindWords: Record<string, string> = { 'piece': 'piece', 'category': 'category', 'attribute': 'attribute', 'product-type': 'product type', 'media': 'picture or file', 'storefront': 'storefront', 'product': '' }
-const filter = reactive({ q: '', show: route.query.show === 'unread' ? 'unread' : 'open', kinds: '', category: '', campaign: '', page: typeof route.query.page === 'string' ? route.query.page : '', person: '', due: '' })
-const asked = computed(() => Object.fromEntries(Object.entries(filter).filter(([, v]) => v !== '')))
+const { filter, asked, take } = useWorkFilter()
+take(route.query)
 /** The same as bodies take it. */
 const inBody = computed(() => ({ ...asked.value, ...(filter.kinds ? { kinds: [filter.kinds] } : {}), ...(filter.person ? { person: Number(filter.person) } : {}) }))
 const total = ref({ texts: 0, missing: 0, stale: 0, unread: 0 })
@@ -22,34 +22,28 @@ const list = usePages<Work>(async (offset, limit, signal) => {
 }, () => [{ ...filter }, lens.edition.id])
 const { data: people } = useAsking((signal) => get<{ items: { id: number; name: string }[] }>('/api/translations/translators', { language: lens.language }, signal), () => lens.language)
 const scroller = useTemplateRef<HTMLElement>('scroller')
-const virtual = useVirtualizer(computed(() => ({ count: list.count.value ?? 0, getScrollElement: () => scroller.value, estimateSize: () => 33, overscan: 12 })))
+const virtual = useVirtualizer(computed(() => ({ count: list.count.value ?? 0, getScrollElement: () => scroller.value, estimateSize: () => 33, overscan: 12, scrollPaddingEnd: 28 })))
 const rows = computed(() => virtual.value.getVirtualItems())
 watch(rows, (r) => { if (r.length) list.show(r[0]!.index, r.at(-1)!.index) })
-const at = ref(0)
-const marked = ref(new Set<string>())
-watch(() => [{ ...filter }, lens.edition.id], () => { marked.value = new Set() })
-function move(to: number) {
-  at.value = Math.max(0, Math.min((list.count.value ?? 1) - 1, to))
-  virtual.value.scrollToIndex(at.value)
-}
-function mark(w: Work | undefined) {
-  if (!w) return
-  const next = new Set(marked.value)
-  if (!next.delete(w.record)) next.add(w.record)
-  marked.value = next
-}
+const at = useState('work-at', () => 0)
+const { marked, toggle, markTo, unmark, walking, marking } = useListKeys(list, { at, reveal: (i) => virtual.value.scrollToIndex(i), page: () => Math.floor((scroller.value?.clientHeight ?? 400) / 33) - 2, keyOf: (w) => w.record })
+watch(() => [{ ...filter }, lens.edition.id], () => {
+  unmark()
+  at.value = 0
+  virtual.value.scrollToIndex(0)
+})
+watch(() => list.count.value, (n) => { if (n !== undefined && at.value >= n) at.value = Math.max(0, n - 1) })
 const to = (w: Work) => ({ path: `/translation/${segment(w.record)}`, query: { ...lens.query, ...(filter.page ? { page: filter.page } : {}) } })
 const open = (w: Work | undefined) => w && navigateTo(to(w))
 const search = useTemplateRef<HTMLInputElement>('search')
 const number = (n: number) => n.toLocaleString('en-GB')
 const code = (w: Work) => w.record.slice(w.record.indexOf(':') + 1)
 const day = (d: string) => new Date(d).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
-const more = ref(filter.page !== '')
+const more = ref([filter.page, filter.category, filter.campaign, filter.person, filter.due].some((v) => v !== ''))
 useKeys('Translation', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
-  { keys: 'ArrowDown', does: 'Next', run: () => move(at.value + 1) },
-  { keys: 'ArrowUp', does: 'The one before', run: () => move(at.value - 1) },
-  { keys: ' ', does: 'Mark it', run: () => { mark(list.row(at.value)); move(at.value + 1) } },
+  ...walking,
+  ...marking,
   { keys: 'Enter', does: 'Translate it', run: () => void open(list.row(at.value)) },
 ])
 </script>
@@ -66,7 +60,7 @@ useKeys('Translation', [
         <select v-model="filter.show" class="field" aria-label="What is shown"><option value="open">missing or stale</option><option value="missing">missing</option><option value="stale">stale</option><option value="unread">not reviewed</option><option value="all">everything</option></select>
         <select v-model="filter.kinds" class="field" aria-label="Of which kind"><option v-for="[k, words] in kinds" :key="k" :value="k">{{ words }}</option></select>
         <button type="button" class="plain min-h-6" :aria-expanded="more" @click="more = !more">{{ more ? 'Fewer filters' : 'More filters' }}</button>
-        <button v-if="marked.size" type="button" class="plain ml-auto min-h-6" @click="marked = new Set()">{{ marked.size }} marked: let go</button>
+        <button v-if="marked.size" type="button" class="plain ml-auto min-h-6" @click="unmark">{{ marked.size }} marked: let go</button>
         <div v-if="more" class="flex w-full flex-wrap items-center gap-2.5">
           <input v-model.lazy="filter.page" class="field w-44" placeholder="texts of a page: SKU" aria-label="All texts that the page of a product uses, by its SKU">
           <select v-model="filter.category" class="field w-40" aria-label="Category"><option value="">any category</option><option v-for="c in setup.categories.values()" :key="c.code" :value="c.code">{{ setup.label(c.names, c.code) }}</option></select>
@@ -83,7 +77,7 @@ useKeys('Translation', [
         <div class="relative" role="presentation" :style="{ height: `${virtual.getTotalSize()}px` }">
           <div v-for="v in rows" :id="`work-${v.index}`" :key="v.index" class="line absolute inset-x-0 top-0" :class="{ current: v.index === at }" role="row" :aria-rowindex="v.index + 1" :aria-selected="marked.has(list.row(v.index)?.record ?? '')" :style="{ transform: `translateY(${v.start}px)` }" @click="at = v.index" @dblclick="open(list.row(v.index))">
             <template v-if="list.row(v.index)">
-              <span role="gridcell"><input type="checkbox" tabindex="-1" :checked="marked.has(list.row(v.index)!.record)" :aria-label="`Mark ${list.row(v.index)!.title}`" @click.stop="mark(list.row(v.index))"></span>
+              <span role="gridcell"><input type="checkbox" tabindex="-1" :checked="marked.has(list.row(v.index)!.record)" :aria-label="`Mark ${list.row(v.index)!.title}`" @click.stop="$event.shiftKey ? markTo(v.index) : toggle(list.row(v.index))"></span>
               <span role="gridcell" class="truncate"><NuxtLink class="hover:underline" :to="to(list.row(v.index)!)">{{ list.row(v.index)!.title }}</NuxtLink><small class="ml-2 text-ink3">{{ kindWords[kindOf(list.row(v.index)!.record)] }}</small></span>
               <span role="gridcell" class="code truncate">{{ code(list.row(v.index)!) }}</span>
               <span role="gridcell" class="truncate text-ink2">{{ list.row(v.index)!.person }}<template v-if="list.row(v.index)!.due">, {{ day(list.row(v.index)!.due!) }}</template></span>

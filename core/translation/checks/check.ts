@@ -16,6 +16,8 @@ export interface Looked {
   without: readonly string[]
   /** Other targets of the same source in what is looked at. */
   others: readonly string[]
+  /** Whether the target is as a machine wrote it. */
+  byMachine: boolean
 }
 
 export interface TargetFinding {

@@ -7,11 +7,11 @@ import type { Glossary } from '../glossary'
 import type { Looked, TargetCheck, TargetFinding } from './check'
 import { numbers, unitSigns } from './numbers'
 import { placeholders } from './placeholders'
-import { empty, endPunctuation, sameAsSource, sourceScript, tooLong, twoWays } from './signs'
+import { empty, endPunctuation, leftByMachine, sameAsSource, sourceScript, tooLong, twoWays } from './signs'
 import { termForbidden, termMissing } from './terms'
 
 /** Every check of targets, in the order in which findings are told. */
-export const targetChecks: readonly TargetCheck[] = [empty, placeholders, numbers, unitSigns, termForbidden, termMissing, sameAsSource, sourceScript, endPunctuation, tooLong, twoWays]
+export const targetChecks: readonly TargetCheck[] = [empty, placeholders, numbers, unitSigns, termForbidden, termMissing, sameAsSource, sourceScript, leftByMachine, endPunctuation, tooLong, twoWays]
 
 export interface CheckedSegment {
   source: Coded
@@ -20,6 +20,8 @@ export interface CheckedSegment {
   glossary?: Glossary | undefined
   most?: number | null
   others?: readonly string[]
+  /** Whether the target is as a machine wrote it. */
+  byMachine?: boolean
   /** The house style of the field in the target's edition; its checks of words are held against the segment. */
   style?: Style | undefined
 }
@@ -32,7 +34,7 @@ export function checkTarget(segment: CheckedSegment): TargetFinding[] {
   const { target, languages } = segment
   const style = segment.style ?? styleFor([], '', { storefront: '', language: languages.target })
   const looked: Looked = {
-    source: segment.source, target, languages, glossary: segment.glossary, most: segment.most ?? null, others: segment.others ?? [], without: style.without ?? [],
+    source: segment.source, target, languages, glossary: segment.glossary, most: segment.most ?? null, others: segment.others ?? [], byMachine: segment.byMachine ?? false, without: style.without ?? [],
     words: { source: flatOfCoded(segment.source.text), target: flatOfCoded(target.text) },
   }
   const find = (c: TargetCheck) => c.find(looked).map((f): TargetFinding => ({ code: c.code, level: c.level, ...f }))

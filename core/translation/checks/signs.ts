@@ -52,6 +52,27 @@ export const sourceScript: TargetCheck = {
   },
 }
 
+/** Not more than a remark: languages share words, and names stay. */
+export const leftByMachine: TargetCheck = {
+  code: 'left-by-machine', level: 'remark', label: 'Words that the machine left as they were',
+  find({ words, languages, byMachine }) {
+    if (!byMachine || languages.source.split('-')[0] === languages.target.split('-')[0] || scripts.some(([l]) => l.test(languages.target))) return []
+    const known = new Set(words.source.match(/\p{L}+/gu) ?? [])
+    const left = [...words.target.matchAll(/(?<![\p{L}\p{N}@.])\p{Ll}{3,}(?: \p{Ll}{3,})*(?![\p{L}\p{N}@])/gu)].flatMap((m) => {
+      // Words beside each other are told as one place.
+      const places: { from: number; to: number }[] = []
+      for (const w of m[0].matchAll(/\p{Ll}+/gu)) {
+        if (!known.has(w[0])) continue
+        const from = m.index + w.index
+        if (places.at(-1)?.to === from - 1) places.at(-1)!.to = from + w[0].length
+        else places.push({ from, to: from + w[0].length })
+      }
+      return places
+    })
+    return left.map((at) => ({ at, message: `The machine left “${words.target.slice(at.from, at.to)}” as in the source.` }))
+  },
+}
+
 export const twoWays: TargetCheck = {
   code: 'two-ways', level: 'remark', label: 'One source translated two ways',
   find: ({ target, others }) => {

@@ -28,6 +28,8 @@ export interface WorkQuery {
   person?: number | undefined
   /** Due on this day or before. */
   due?: string | undefined
+  /** A SKU: those alone that come after it. */
+  after?: string | undefined
   now: number
 }
 
@@ -70,7 +72,7 @@ function wanted(setup: StoredSetup, q: WorkQuery): SQL {
   return sql`
     select p.id, p.sku, c.texts, c.missing, c.stale, c.unread, w.person_id, w.due from counted c join product p on p.id = c.product_id
       left join work_share w on w.record = 'product:' || p.sku and w.language = ${q.language}
-    where ${shown[q.show]} and ${found} and (${q.person ?? null}::int is null or w.person_id = ${q.person ?? null}::int) and (${q.due ?? null}::date is null or w.due <= ${q.due ?? null}::date)`
+    where ${shown[q.show]} and ${found} and (${q.person ?? null}::int is null or w.person_id = ${q.person ?? null}::int) and (${q.due ?? null}::date is null or w.due <= ${q.due ?? null}::date) and (${q.after ?? null}::text is null or p.sku > ${q.after ?? null})`
 }
 
 /** The work on products, counted, filtered and cut to a page by the database; and what all of them lack. */

@@ -54,7 +54,7 @@ export async function checkAll(body: CheckAllBody, now: number, { onProgress, ca
           report.segments++
           const way = ways.get(s.text)
           if (way === undefined) ways.set(s.text, s.target)
-          for (const f of checkTarget({ source: s, target: { text: s.target, placeholders: s.extra }, languages, glossary, style, others: way === undefined ? [] : [way] })) {
+          for (const f of checkTarget({ source: s, target: { text: s.target, placeholders: s.extra }, languages, glossary, style, byMachine: s.origin === 'machine', others: way === undefined ? [] : [way] })) {
             if (f.code in s.overruled) { report.overruled++; continue }
             const count = counts.get(f.code) ?? { code: f.code, level: f.level, n: 0 }
             count.n++

@@ -29,6 +29,8 @@ export interface WorkAsked {
   page?: string
   person?: number
   due?: string
+  /** A record: those alone that come after it. */
+  after?: string
 }
 
 /** The same in a body: for an edition, or of these records alone. */
@@ -67,7 +69,7 @@ async function otherRecords(db: Db, setup: StoredSetup, asked: Pick<WorkAsked, '
 async function productQuery(db: Db, setup: StoredSetup, edition: TargetEdition, asked: WorkAsked, now: number): Promise<WorkQuery> {
   const filter = asked.category === undefined ? asked.filter : { all: [{ field: 'category', is: 'equals', value: asked.category }, ...(asked.filter ? [asked.filter] : [])] }
   const roots = filter === undefined ? undefined : await rootIdsOf(db, setup, filterOf(setup, filter), lensOf(setup, { storefront: asked.storefront }, now))
-  return { storefront: edition.storefront, language: edition.language, counting: edition.counting, show: asked.show, q: asked.q, roots, person: asked.person, due: asked.due, now }
+  return { storefront: edition.storefront, language: edition.language, counting: edition.counting, show: asked.show, q: asked.q, roots, person: asked.person, due: asked.due, after: asked.after?.startsWith('product:') ? asked.after.slice('product:'.length) : undefined, now }
 }
 
 interface Found { items: Counted[]; products: WorkQuery | undefined; total: Counts }
@@ -80,12 +82,16 @@ async function foundRecords(db: Db, setup: StoredSetup, edition: TargetEdition, 
   const [units, shares] = [await unitsOfRecords(db, setup, records, edition), await sharesOf(db, asked.language)]
   const total: Counts = { texts: 0, missing: 0, stale: 0, unread: 0 }
   const items: Counted[] = []
-  for (const record of records) {
+  // Products come last: after one of them there is nothing else, unless a page has them among its records.
+  const place = asked.after === undefined ? -1 : records.indexOf(asked.after)
+  const passed = place < 0 && asked.after?.startsWith('product:') ? records.length : place + 1
+  for (const [i, record] of records.entries()) {
     const found = units.get(record)
     if (!found || found.units.length === 0) continue
     const counts = countUnits(found.units)
     add(total, counts)
     const share = shares.get(record)
+    if (i < passed) continue
     if (!isShown(counts, asked.show) || (asked.q && !fold(`${record} ${found.title}`).includes(fold(asked.q)))) continue
     if ((asked.person !== undefined && share?.personId !== asked.person) || (asked.due !== undefined && !(share?.due && share.due <= asked.due))) continue
     items.push({ record, title: found.title, ...counts, person: share?.name ?? null, due: share?.due ?? null })

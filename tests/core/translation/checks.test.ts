@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { checkTarget } from '@core/translation/checks/registry'
+import { blockerOf, checkTarget } from '@core/translation/checks/registry'
 import { numbersIn } from '@core/translation/checks/numbers'
 import { createGlossary, placesOfPhrase, type Term } from '@core/translation/glossary'
 import type { Placeholder } from '@core/translation/coded'
@@ -38,6 +38,19 @@ describe('what is found in a target', () => {
   })
   it('too long a text, and one source translated two ways', () => {
     expect(codes('Dry bag', 'Wasserdichte Tasche', 'de-DE', [], { most: 10, others: ['Packsack'] })).toEqual(['too-long', 'two-ways'])
+  })
+  it('words that a machine did not know, as places, in languages of one script', () => {
+    const left = (target: string, more: object, to = 'it-IT') => checkTarget({ source: { text: 'Turned from solid brass by hand', placeholders: [] }, target: { text: target, placeholders: [] }, languages: languages(to), ...more }).filter((f) => f.code === 'left-by-machine')
+    expect(left('Turned da solid brass a hand', { byMachine: true }).map((f) => [f.at, f.message])).toEqual([[{ from: 10, to: 21 }, 'The machine left “solid brass” as in the source.'], [{ from: 24, to: 28 }, 'The machine left “hand” as in the source.']])
+    expect(left('Turned da solid brass a hand', {})).toEqual([])
+    expect(left('Turned from solid brass by hand', { byMachine: true }, 'en-CA')).toEqual([])
+    expect(left('無垢のbrass', { byMachine: true }, 'ja-JP')).toEqual([])
+  })
+  it('what keeps a segment from being called read: a blocker without a reason', () => {
+    const segment = { text: 'Up to 25 kg', placeholders: [], target: 'Bis 26 kg', extra: [], overruled: {} }
+    expect(blockerOf(segment, { languages: languages('de-DE') })).toMatchObject({ code: 'numbers', message: expect.any(String) as string })
+    expect(blockerOf({ ...segment, overruled: { numbers: 'Measured anew' } }, { languages: languages('de-DE') })).toBeUndefined()
+    expect(blockerOf({ ...segment, target: 'Bis 25 kg' }, { languages: languages('de-DE') })).toBeUndefined()
   })
   it('a term that is not used, and one that must not be', () => {
     expect(codes('Fits pannier racks', 'Passt auf Träger', 'de-CH', [], { glossary })).toEqual(['term-missing'])
