@@ -35,7 +35,9 @@ export function allowedProblem(value: Value, attribute: Attribute, entry: Attrib
     }
   }
   if (pattern !== null && entry.isText && typeof value === 'string' && !compilePattern(pattern).matches(value)) {
-    return new ValueProblem('bad-form', `“${value.slice(0, 80)}” does not have the form that is asked: ${pattern}`)
+    // People read what the attribute says of itself; the pattern is there for whoever set it up.
+    const [help] = Object.values(attribute.help ?? {})
+    return new ValueProblem('bad-form', `“${value.slice(0, 80)}” does not have the form that is asked${help ? `. ${help}` : ''} (${pattern})`)
   }
   return undefined
 }

@@ -6,7 +6,7 @@ import { directionOf } from '@core/language/chain'
 import { textOf } from '@core/translation/state'
 
 /** One suggestion: what stands there and what is suggested, side by side, with what is to be said about it. */
-const props = defineProps<{ one: SuggestionDocument; current: boolean; marked: boolean; editing: boolean; readonly: boolean; storefront: string }>()
+const props = defineProps<{ one: SuggestionDocument; current: boolean; marked: boolean; editing: boolean; /** What was written before, and could not be accepted. */ began?: Value | undefined; readonly: boolean; storefront: string }>()
 const emit = defineEmits<{ mark: []; accept: [Value | undefined]; refuse: []; edit: []; leave: []; reopen: [] }>()
 const setup = useSetupStore()
 const attribute = computed(() => setup.attributes.get(props.one.attribute))
@@ -14,7 +14,7 @@ const type = computed(() => attribute.value?.type ?? 'text')
 const language = computed(() => props.one.language ?? setup.source)
 const label = computed(() => (props.one.picture !== null ? `Text of ${props.one.picture}` : setup.label(attribute.value?.labels, props.one.attribute)))
 const draft = ref<Value | null>(null)
-watch(() => props.editing, (now) => { if (now) draft.value = structuredClone(toRaw(props.one.value)) }, { immediate: true })
+watch(() => props.editing, (now) => { if (now) draft.value = structuredClone(toRaw(props.began ?? props.one.value)) }, { immediate: true })
 /** A text without its markup, its inline values as they read. */
 const plain = (v: Value) => textOf(v).replace(/<data value="([^"]*)"><\/data>/g, (whole, a: string) => props.one.values[a] ?? whole).replaceAll('</p><p>', '</p>\n<p>').split('\n').map(plainShown).join('\n')
 const isText = computed(() => ['text', 'long-text', 'rich-text', 'key-points'].includes(type.value))

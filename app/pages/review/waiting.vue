@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import type { SuggestionDocument } from '@contracts/drafting'
+import type { Value } from '@core/attributes/attribute'
 import { useReview } from '~/components/review/useReview'
 
 const lens = useLensStore()
@@ -34,8 +35,10 @@ function chosen(): SuggestionDocument[] {
   const some = all.filter((s) => marked.value.has(s.id))
   return some.length > 0 ? some : here.value ? [here.value] : []
 }
+/** What was written last and could not be accepted. */
+const refused = shallowRef<{ id: number; value: Value }>()
 const lastDecided = shallowRef<SuggestionDocument[]>([])
-async function decide(what: 'accept' | 'refuse', some = chosen(), value?: Parameters<typeof review.decide>[2]) {
+async function decide(what: 'accept' | 'refuse', some = chosen(), value?: Value) {
   const able = some.filter((s) => s.state === 'open' && mayDecide(s))
   if (able.length === 0) return
   editing.value = undefined
@@ -44,8 +47,14 @@ async function decide(what: 'accept' | 'refuse', some = chosen(), value?: Parame
   // What is marked while the answer is awaited stays marked.
   const before = marked.value
   marked.value = new Set([...before].filter((id) => !able.some((s) => s.id === id)))
-  if (await review.decide(able, what, value)) lastDecided.value = able
+  const report = await review.decide(able, what, value)
+  if (report) lastDecided.value = able
   else marked.value = new Set([...marked.value, ...before])
+  // What was written and cannot stand is there to be mended.
+  if (value !== undefined && (!report || report.failedCount > 0)) {
+    refused.value = { id: able[0]!.id, value }
+    editing.value ??= able[0]!.id
+  } else if (value !== undefined) refused.value = undefined
 }
 async function takeBack() {
   if (lastDecided.value.length === 0) return
@@ -107,7 +116,7 @@ useKeys('Review', [
         <p v-if="list.count.value === 0" class="p-10 text-center text-ink2"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{ state === 'open' && !outdated && !language && !mine ? 'Nothing waits to be read. A recipe drafts texts, the data pool and photos suggest facts; what they say waits here until somebody has read it.' : 'Nothing of that kind.' }} <NuxtLink v-if="state === 'open'" class="plain" to="/review/recipes">To the recipes</NuxtLink></p>
         <div class="relative" :style="{ height: `${virtual.getTotalSize()}px` }">
           <div v-for="v in rows" :key="String(v.key)" :ref="measured" class="absolute inset-x-0 top-0" :data-index="v.index" :style="{ transform: `translateY(${v.start}px)` }" @mousedown="at = v.index">
-            <SuggestionRow v-if="list.row(v.index)" :one="list.row(v.index)!" :current="v.index === at" :marked="marked.has(list.row(v.index)!.id)" :editing="editing === list.row(v.index)!.id" :readonly="!mayDecide(list.row(v.index)!)" :storefront="storefrontOf(list.row(v.index)!)" :aria-posinset="v.index + 1" :aria-setsize="list.count.value"
+            <SuggestionRow v-if="list.row(v.index)" :one="list.row(v.index)!" :current="v.index === at" :marked="marked.has(list.row(v.index)!.id)" :began="refused?.id === list.row(v.index)!.id ? refused.value : undefined" :editing="editing === list.row(v.index)!.id" :readonly="!mayDecide(list.row(v.index)!)" :storefront="storefrontOf(list.row(v.index)!)" :aria-posinset="v.index + 1" :aria-setsize="list.count.value"
               @mark="toggle(list.row(v.index))" @accept="decide('accept', [list.row(v.index)!], $event)" @refuse="decide('refuse', [list.row(v.index)!])" @edit="editing = list.row(v.index)!.id" @leave="editing = undefined; scroller?.focus()" @reopen="review.decide([list.row(v.index)!], 'reopen')" />
             <p v-else class="h-[130px] px-5 py-3 text-ink3">…</p>
           </div>
