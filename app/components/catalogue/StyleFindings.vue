@@ -1,12 +1,14 @@
 <script setup lang="ts">
 import type { AttributeTypeName, Value } from '@core/attributes/attribute'
 import type { TextFinding } from '@core/house-style/finding'
+import type { FoundPlace } from '../editor/places'
 
 /** What the house style finds in a text while it is written, each with its place, and with the fix where there is one right answer. */
 const props = defineProps<{ value: Value | null; /** An attribute, or `piece`. */ field: string; type: AttributeTypeName; storefront: string; language: string }>()
-const emit = defineEmits<{ mend: [Value] }>()
+const emit = defineEmits<{ mend: [Value]; /** Where in the text something was found. */ places: [FoundPlace[]] }>()
 const found = shallowRef<{ finding: TextFinding; where: { before: string; it: string; after: string } | undefined; mended: Value | undefined }[]>([])
 let timer: ReturnType<typeof setTimeout> | undefined
+watch(found, (list) => emit('places', list.flatMap(({ finding: { at, level, message } }) => (at ? [{ ...at, level, message }] : []))))
 watch(() => [props.value, props.language, props.storefront], () => {
   clearTimeout(timer)
   timer = setTimeout(() => void look(), 200)

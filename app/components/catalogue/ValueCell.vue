@@ -6,6 +6,7 @@ import { valuePath } from '@core/catalogue/patch'
 import { standingOf, type Standing, type ValueSource } from '@core/catalogue/source'
 import { directionOf } from '@core/language/chain'
 import type { Resolved } from '@core/values/resolve'
+import type { FoundPlace } from '../editor/places'
 import type { OfferedValue } from '../editor/RichEditor.vue'
 
 const props = defineProps<{
@@ -32,6 +33,7 @@ const onlyHere = ref(false)
 const scope = computed(() => ({ attribute: props.attribute.code, storefront: onlyHere.value ? props.storefront : null, language: scopeLanguage.value }))
 const base = computed<Value | null>(() => ownAt(scope.value.storefront)?.value ?? null)
 
+const places = shallowRef<FoundPlace[]>()
 const editing = ref(false)
 const draft = ref<Value | null>(null)
 const long = computed(() => attributeTypes[props.attribute.type].isText)
@@ -86,8 +88,8 @@ const shown = computed(() => {
 
 <template>
   <div v-if="editing" class="pb-2 pt-1" @keydown.esc.stop="close" @keydown.ctrl.s.prevent="save">
-    <ValueInput v-model="draft" :attribute="attribute" :language="language" :label="label" :values="values" @done="save" />
-    <StyleFindings v-if="attribute.translatable && long" :value="draft" :field="attribute.code" :type="attribute.type" :storefront="storefront" :language="language" @mend="draft = $event" />
+    <ValueInput v-model="draft" :attribute="attribute" :language="language" :label="label" :values="values" :places="places" @done="save" />
+    <StyleFindings v-if="attribute.translatable && long" :value="draft" :field="attribute.code" :type="attribute.type" :storefront="storefront" :language="language" @mend="draft = $event" @places="places = $event" />
     <div class="mt-1.5 flex flex-wrap items-center gap-2.5 text-[12px]">
       <button class="act main" type="button" @click="save">Save <span class="opacity-70">Ctrl S</span></button>
       <button class="plain" type="button" @click="close">Leave it</button>

@@ -3,10 +3,11 @@ import { boundsInWords } from '@core/attributes/allowed'
 import type { Attribute, BoxItem, Labels, Value } from '@core/attributes/attribute'
 import { shortenings } from '@core/language/chain'
 import { units } from '@core/units/registry'
+import type { FoundPlace } from '../editor/places'
 import type { OfferedValue } from '../editor/RichEditor.vue'
 
 const value = defineModel<Value | null>({ required: true })
-const props = defineProps<{ attribute: Attribute; language: string; label: string; values: OfferedValue[] }>()
+const props = defineProps<{ attribute: Attribute; language: string; label: string; values: OfferedValue[]; places?: readonly FoundPlace[] }>()
 const emit = defineEmits<{ done: [] }>()
 /** In these, Enter makes a line or chooses; in the others it is done. */
 const manyLines = new Set(['rich-text', 'long-text', 'key-points', 'media', 'file', 'table', 'box-contents', 'questions'])
@@ -38,9 +39,9 @@ function both(o: { code: string; labels: Labels }) {
 
 <template>
   <div ref="root" @keydown.enter="!manyLines.has(attribute.type) && (($event as KeyboardEvent).preventDefault(), emit('done'))">
-    <RichEditor v-if="attribute.type === 'rich-text'" :model-value="(value as string | null) ?? ''" :label="label" :language="language" :values="values" @update:model-value="value = $event || null" />
+    <RichEditor v-if="attribute.type === 'rich-text'" :model-value="(value as string | null) ?? ''" :label="label" :language="language" :values="values" :places="places" @update:model-value="value = $event || null" />
     <textarea v-else-if="attribute.type === 'long-text'" class="field w-full" rows="3" :lang="language" :value="(value as string | null) ?? ''" :aria-label="label" @input="value = ($event.target as HTMLTextAreaElement).value || null" />
-    <PointsInput v-else-if="attribute.type === 'key-points'" v-model="value as string[] | null" :label="label" :language="language" :values="values" :wanted="boundsInWords(attribute)" />
+    <PointsInput v-else-if="attribute.type === 'key-points'" v-model="value as string[] | null" :label="label" :language="language" :values="values" :places="places" :wanted="boundsInWords(attribute)" />
     <TableInput v-else-if="attribute.type === 'table'" v-model="value as string[][] | null" :label="label" :language="language" />
     <BoxInput v-else-if="attribute.type === 'box-contents'" v-model="value as BoxItem[] | null" :label="label" :language="language" />
     <QuestionsInput v-else-if="attribute.type === 'questions'" v-model="value as string[] | null" :label="label" />

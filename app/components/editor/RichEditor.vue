@@ -3,13 +3,14 @@ import { Editor, EditorContent, VueNodeViewRenderer, type NodeViewProps } from '
 import { Suggestion, type SuggestionProps } from '@tiptap/suggestion'
 import { normalForm } from '@core/richtext/normal-form'
 import { removedFrom, type Removal } from '@core/richtext/removed'
+import { FoundPlaces, foundPlacesKey, type FoundPlace } from './places'
 import { editorExtensions, InlineValue } from './schema'
 import type { Inserting } from './EditorInserts.vue'
 import InlineValueChip from './InlineValueChip.vue'
 
 export interface OfferedValue { address: string; label: string; share?: string; sample?: string }
 const html = defineModel<string>({ required: true })
-const props = defineProps<{ label: string; language: string; direction?: 'ltr' | 'rtl'; values: OfferedValue[]; disabled?: boolean; compact?: boolean; /** Whether pictures, videos, the markup and the whole window are offered too. */ full?: boolean; /** Hosts that videos may be linked from. */ hosts?: readonly string[] }>()
+const props = defineProps<{ label: string; language: string; direction?: 'ltr' | 'rtl'; values: OfferedValue[]; disabled?: boolean; compact?: boolean; /** Whether pictures, videos, the markup and the whole window are offered too. */ full?: boolean; /** Hosts that videos may be linked from. */ hosts?: readonly string[]; /** What the checks found in it, to be underlined. */ places?: readonly FoundPlace[] }>()
 const emit = defineEmits<{ focus: [] }>()
 
 const offered = toRef(props, 'values')
@@ -57,7 +58,7 @@ const editor = shallowRef<Editor>()
 let last = html.value
 onMounted(() => {
   editor.value = new Editor({
-    content: html.value, extensions: editorExtensions(chips), injectCSS: false, editable: !props.disabled,
+    content: html.value, extensions: [...editorExtensions(chips), FoundPlaces], injectCSS: false, editable: !props.disabled,
     editorProps: {
       // What comes from other programs is cleaned before it stands there, and what that took is said.
       transformPastedHTML: (pasted) => {
@@ -76,6 +77,7 @@ onMounted(() => {
   })
 })
 watch(html, (h) => { if (h !== last) { last = h; editor.value?.commands.setContent(h, { emitUpdate: false }) } })
+watch(() => [editor.value, props.places] as const, ([e, places]) => { if (e && places) e.view.dispatch(e.state.tr.setMeta(foundPlacesKey, places).setMeta('addToHistory', false)) })
 watch(() => props.disabled, (d) => editor.value?.setEditable(!d))
 onBeforeUnmount(() => editor.value?.destroy())
 
@@ -160,6 +162,8 @@ function pick(v: OfferedValue) {
 </template>
 
 <style scoped>
+:deep(.found.blocker) { text-decoration: underline 2px var(--madder); text-underline-offset: 3px; }
+:deep(.found.remark) { text-decoration: underline dotted 2px var(--ochre); text-underline-offset: 3px; }
 /* A list of short texts shows the tools of the one that is written. */
 .tools-compact { display: none; }
 .group\/editor:focus-within > .tools-compact { display: flex; }

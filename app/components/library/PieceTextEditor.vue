@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { BlockKind, Entry } from '@core/page/block-kind'
 import { directionOf } from '@core/language/chain'
+import type { FoundPlace } from '../editor/places'
 import type { OfferedValue } from '../editor/RichEditor.vue'
 
 /** The title and text of a piece in one scope; of a block with named fields, what they are filled with. */
@@ -9,6 +10,7 @@ const body = defineModel<string>('body', { required: true })
 const entries = defineModel<Entry[]>('entries', { default: () => [] })
 const props = defineProps<{ language: string; name: string; values: OfferedValue[]; disabled: boolean; hint?: { title: string; language: string }; /** The attribute that the text is taken from. */ takes: string | null; blockKind?: BlockKind | undefined }>()
 const lens = useLensStore()
+const places = shallowRef<FoundPlace[]>()
 const setup = useSetupStore()
 const hosts = shallowRef<readonly string[]>([])
 watch(() => [lens.storefront, props.language], async () => { hosts.value = (await houseStyle()).styleFor('piece', { storefront: lens.storefront, language: props.language }).hosts ?? [] }, { immediate: true })
@@ -27,8 +29,8 @@ const takenFrom = computed(() => (props.takes === null ? '' : setup.label(setup.
     <BlockEntries v-else-if="blockKind" v-model="entries" class="mt-2.5" :kind="blockKind" :language="language" :name="name" :values="values" :disabled="disabled" />
     <template v-else>
       <p class="mb-0.5 mt-2.5 text-ink2" aria-hidden="true">Text</p>
-      <RichEditor v-model="body" :label="`Text in ${name}`" :language="language" :direction="directionOf(language)" :values="values" :disabled="disabled" full :hosts="hosts" />
-      <StyleFindings v-if="!disabled" :value="body || null" field="piece" type="rich-text" :storefront="lens.storefront" :language="language" @mend="body = String($event)" />
+      <RichEditor v-model="body" :label="`Text in ${name}`" :language="language" :direction="directionOf(language)" :values="values" :disabled="disabled" full :hosts="hosts" :places="places" />
+      <StyleFindings v-if="!disabled" :value="body || null" field="piece" type="rich-text" :storefront="lens.storefront" :language="language" @mend="body = String($event)" @places="places = $event" />
     </template>
   </div>
 </template>

@@ -4,6 +4,7 @@ import type { SuggestionDocument } from '@contracts/drafting'
 import type { Value } from '@core/attributes/attribute'
 import { directionOf } from '@core/language/chain'
 import { textOf } from '@core/translation/state'
+import type { FoundPlace } from '../editor/places'
 
 /** One suggestion: what stands there and what is suggested, side by side, with what is to be said about it. */
 const props = defineProps<{ one: SuggestionDocument; current: boolean; marked: boolean; editing: boolean; /** What was written before, and could not be accepted. */ began?: Value | undefined; readonly: boolean; storefront: string }>()
@@ -14,6 +15,7 @@ const type = computed(() => attribute.value?.type ?? 'text')
 const language = computed(() => props.one.language ?? setup.source)
 const label = computed(() => (props.one.picture !== null ? `Text of ${props.one.picture}` : setup.label(attribute.value?.labels, props.one.attribute)))
 const draft = ref<Value | null>(null)
+const places = shallowRef<FoundPlace[]>()
 watch(() => props.editing, (now) => { if (now) draft.value = structuredClone(toRaw(props.began ?? props.one.value)) }, { immediate: true })
 /** A text without its markup, its inline values as they read. */
 const plain = (v: Value) => textOf(v).replace(/<data value="([^"]*)"><\/data>/g, (whole, a: string) => props.one.values[a] ?? whole).replaceAll('</p><p>', '</p>\n<p>').split('\n').map(plainShown).join('\n')
@@ -56,9 +58,9 @@ function save() {
       <div class="min-w-0" :lang="language" :dir="directionOf(language)">
         <span class="sr-only">What is suggested:</span>
         <template v-if="editing">
-          <ValueInput v-if="attribute" v-model="draft" :attribute="attribute" :language="language" :label="`${label}, as it is accepted`" :values="offered" @done="save" />
+          <ValueInput v-if="attribute" v-model="draft" :attribute="attribute" :language="language" :label="`${label}, as it is accepted`" :values="offered" :places="places" @done="save" />
           <input v-else class="field w-full font-serif" :value="String(draft ?? '')" :aria-label="`${label}, as it is accepted`" @input="draft = ($event.target as HTMLInputElement).value" @keydown.enter.prevent="save">
-          <StyleFindings v-if="isText && attribute" :value="draft" :field="one.attribute" :type="type" :storefront="storefront" :language="language" @mend="draft = $event" />
+          <StyleFindings v-if="isText && attribute" :value="draft" :field="one.attribute" :type="type" :storefront="storefront" :language="language" @mend="draft = $event" @places="places = $event" />
           <p class="mt-1.5 flex gap-3"><button type="button" class="act main" @click="save">Accept it so <span class="opacity-70">Ctrl Enter</span></button><button type="button" class="plain" @click="emit('leave')">Leave it <span class="key">Esc</span></button></p>
         </template>
         <template v-else>
