@@ -4,6 +4,7 @@ import path from 'node:path'
 import { disconnect } from '@server/db/connect'
 import { importProducts } from '@server/services/import-products'
 import { settings } from '@server/settings'
+import { benchTranslationFiles } from './translation-files'
 import { benchBrowser } from './browser'
 import { writeProducts, writeVariants } from './catalogue'
 import { benchBulk, benchExport } from './bulk'
@@ -41,6 +42,7 @@ if (asked('saving')) await benchSaving()
 if (asked('memory')) benchMemory()
 if (wanted.includes('memory-small')) benchMemory([100_000])
 if (asked('exchange')) await benchExchange()
+if (asked('files')) await benchTranslationFiles(folder)
 if (asked('export')) await benchExport()
 if (asked('bulk')) await benchBulk()
 // With the application that the caller serves.
