@@ -2,6 +2,7 @@ import type { PreparedAssignment } from '../assignments/assignment'
 import type { Lens } from '../assignments/limits'
 import type { Family, Product, Setup } from '../catalogue/model'
 import { isInRange } from '../catalogue/range'
+import { keptFor } from '../kept/kept-for'
 import { dayNumberIn } from '../moments/instant'
 import { effectivePrice, type EffectivePrice } from '../prices/effective'
 import { checkCondition } from '../rules/check'
@@ -76,16 +77,11 @@ export function layoutOf(setup: Setup, storefront: string, facts: () => Facts): 
   return layoutFor(layout, (_, i) => rules[i]!(facts()))
 }
 
-const picking = new WeakMap<Setup, Map<string, readonly string[]>>()
+const picking = keptFor<Setup, readonly string[]>()
 
 /** The attributes of a type that pick questions, found once: every page asks, and hardly any type has one. */
-function questionAttributes(type: string, setup: Setup): readonly string[] {
-  let types = picking.get(setup)
-  if (!types) picking.set(setup, (types = new Map()))
-  let codes = types.get(type)
-  if (!codes) types.set(type, (codes = (setup.types.get(type)?.attributes ?? []).map((a) => a.attribute).filter((a) => setup.attributes.get(a)?.type === 'questions')))
-  return codes
-}
+const questionAttributes = (type: string, setup: Setup): readonly string[] =>
+  picking(setup, type, () => (setup.types.get(type)?.attributes ?? []).map((a) => a.attribute).filter((a) => setup.attributes.get(a)?.type === 'questions'))
 
 /** The questions and question sets that a product, or its type, picks for itself, by code. */
 export function pickedQuestions(type: string, values: ValuesOf, setup: Setup): string[] {

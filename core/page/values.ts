@@ -2,6 +2,7 @@ import { attributeTypes } from '../attributes/types/registry'
 import { labelIn, type Value } from '../attributes/attribute'
 import { indexValues, readerFor, resolve, type Reader, type Resolved } from '../values/resolve'
 import type { Family, Product, Setup, Storefront } from '../catalogue/model'
+import { keptFor } from '../kept/kept-for'
 import { readNormalForm } from '../richtext/read'
 import { escapeText } from '../richtext/tree'
 import type { Library } from '../media/versions'
@@ -111,17 +112,10 @@ export function inlineReader(values: ValuesOf, reader: Reader, setup: Setup, par
   return read
 }
 
-const readers = new WeakMap<Setup, Map<string, Reader>>()
+const readers = keptFor<Setup, Reader>()
 
 /** The reader of an edition of a storefront, one for each set-up. Throws a RangeError where the storefront has no such language. */
-export function editionReader(setup: Setup, storefront: string, language: string): Reader {
-  const key = `${storefront}/${language}`
-  let known = readers.get(setup)
-  if (!known) readers.set(setup, (known = new Map()))
-  let reader = known.get(key)
-  if (!reader) known.set(key, (reader = makeReader(setup, storefront, language)))
-  return reader
-}
+export const editionReader = (setup: Setup, storefront: string, language: string): Reader => readers(setup, `${storefront}/${language}`, () => makeReader(setup, storefront, language))
 
 function makeReader(setup: Setup, storefront: string, language: string): Reader {
   const edition = setup.storefronts.get(storefront)?.editions.find((e) => e.language === language)

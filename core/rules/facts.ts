@@ -8,6 +8,7 @@ import { indexValues, type ValueIndex } from '../values/resolve'
 import { digitAwareKey, fold } from '../text/fold'
 import type { StoredValue } from '../attributes/attribute'
 import { isInRange } from '../catalogue/range'
+import { keptFor } from '../kept/kept-for'
 import { categoriesOf, isPerVariant, type Family, type Price, type Product, type Setup } from '../catalogue/model'
 import type { FactValue } from './operators'
 
@@ -148,6 +149,9 @@ export function recordFacts(root: Product, setup: Setup, others: Partial<Facts> 
   return facts
 }
 
+/** Asked of every product, and the same for all of them in a storefront at a moment. */
+const campaigns = keptFor<Setup, string[]>(1000)
+
 /** The facts of a family's root through a lens. See `Facts`. */
 export function factsOf(family: Family, lens: FactLens, setup: Setup): Facts {
   const { root, variants } = family
@@ -162,7 +166,7 @@ export function factsOf(family: Family, lens: FactLens, setup: Setup): Facts {
   if (root.availableFrom !== null) facts['available-from'] = dayNumber(root.availableFrom)
   const soldIn = [...setup.storefronts.values()].filter((s) => isInRange(root.range, s.code, s.timeZone, lens.group, lens.moment)).map((s) => s.code)
   if (soldIn.length > 0) facts['sold-in'] = soldIn
-  const running = runningCampaigns(setup.campaigns.values(), lens.storefront, storefront.timeZone, lens.moment)
+  const running = campaigns(setup, `${lens.storefront} ${lens.moment}`, () => runningCampaigns(setup.campaigns.values(), lens.storefront, storefront.timeZone, lens.moment))
   if (running.length > 0) facts.campaign = running
   for (const [name, value] of Object.entries(root.carried)) if (fold(value) !== '') facts[`carried:${name}`] = fold(value)
 

@@ -47,6 +47,11 @@ describe('a change of many products', () => {
     expect([reached, await found(material)]).toEqual([400, 1200])
     expect((await productHistory('BG-0', null, 1)).items[0]).toMatchObject({ person: 'Maren', title: 'Set material to “steel”', differences: [{ path: 'attribute:material', before: 'canvas', after: 'steel' }] })
     expect(await makeBulkChange(steel, 1, now)).toMatchObject({ changed: 0, step: null })
+    // Each has it once in its history, the others not, wherever in a stretch of numbers they stand.
+    for (const i of [...Array.from({ length: 12 }, (_, n) => 1016 + n), 1199]) {
+      const titles = (await productHistory(`BG-${i}`, null, 10)).items.map((c) => c.title)
+      expect(titles).toEqual(i % 3 === 1 ? ['Start'] : ['Set material to “steel”', 'Start'])
+    }
 
     // Two are changed again: one otherwise, one in another value.
     const { tag } = await getProduct('BG-0')

@@ -3,6 +3,7 @@ import { attributeTypes } from '../../attributes/types/registry'
 import { placesOf } from '../../house-style/checks/words'
 import { inlineMark, viewOf } from '../../house-style/view'
 import { searchWordsKnown, searchWordsOf, titleWordsMissing } from '../../search/check'
+import { keptFor } from '../../kept/kept-for'
 import type { Setup } from '../../catalogue/model'
 import type { Reading } from '../family'
 import type { JudgedEdition } from '../prepare'
@@ -73,17 +74,12 @@ function onlyPictures(value: Value): boolean {
 }
 
 /** What was found in names, by the names and the words that they were held against. */
-const kept = new WeakMap<Setup, Map<string, string | null>>()
+const kept = keptFor<Setup, string | undefined>()
 
 /** A word in a name that says what its variants differ in. */
 function variantWordIn(name: string, { family, prepared: { setup } }: Reading, edition: JudgedEdition): string | undefined {
   const codes = family.root.differsIn.length > 0 ? family.root.differsIn : setup.types.get(family.root.type)?.attributes.filter((a) => a.perVariant).map((a) => a.attribute) ?? []
-  let known = kept.get(setup)
-  if (!known || known.size > 50_000) kept.set(setup, (known = new Map()))
-  const key = `${edition.n} ${codes.join()} ${name}`
-  let word = known.get(key)
-  if (word === undefined) known.set(key, (word = lookFor(name, codes, edition, setup) ?? null))
-  return word ?? undefined
+  return kept(setup, `${edition.n} ${codes.join()} ${name}`, () => lookFor(name, codes, edition, setup))
 }
 
 function lookFor(name: string, codes: readonly string[], edition: JudgedEdition, setup: Setup): string | undefined {

@@ -1,0 +1,30 @@
+import { describe, expect, it } from 'vitest'
+import { keptFor } from '@core/kept/kept-for'
+
+describe('what is kept for an object', () => {
+  it('is worked out once for each object and key, whatever it comes to', () => {
+    let made = 0
+    const kept = keptFor<object, number | undefined>()
+    const [a, b] = [{}, {}]
+    const ask = (of: object, key: string, comesTo?: number) => kept(of, key, () => { made++; return comesTo })
+    expect([ask(a, 'x', 1), ask(a, 'x', 2), ask(a, 'y', 3), ask(b, 'x', 4)]).toEqual([1, 1, 3, 4])
+    expect([ask(a, 'none'), ask(a, 'none', 5)]).toEqual([undefined, undefined])
+    expect(made).toBe(4)
+  })
+  it('takes no room without end', () => {
+    let made = 0
+    const kept = keptFor<object, number>(3)
+    const of = {}
+    for (let i = 0; i < 9; i++) kept(of, String(i), () => ++made)
+    kept(of, '8', () => ++made)
+    expect(made).toBe(9)
+    kept(of, '0', () => ++made)
+    expect(made).toBe(10)
+  })
+  it('is not kept where it could not be worked out', () => {
+    const kept = keptFor<object, number>()
+    const of = {}
+    expect(() => kept(of, 'x', () => { throw new RangeError('not yet') })).toThrow('not yet')
+    expect(kept(of, 'x', () => 2)).toBe(2)
+  })
+})
