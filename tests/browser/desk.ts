@@ -5,10 +5,20 @@ import { test as base, expect, type BrowserContext, type Page } from '@playwrigh
 const { demoPeople } = JSON.parse(readFileSync('demo/people.json', 'utf8')) as { demoPeople: { email: string; password: string; role: string }[] }
 const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 
+/** Sessions of this worker's application, by role: a password is slow to check on purpose, so each signs in once. */
+const sessions = new Map<string, Awaited<ReturnType<BrowserContext['cookies']>>>()
+
 /** Goes to an address as a demo person, signed in without the form. */
 export async function enter(page: Page, path: string, role = 'manager') {
-  const { email, password } = demoPeople.find((p) => p.role === role)!
-  expect((await page.request.post('/api/session', { data: { email, password } })).status()).toBe(200)
+  const known = sessions.get(role)
+  await page.context().clearCookies()
+  if (known) await page.context().addCookies(known)
+  // A test may have signed out.
+  if (!known || !(await page.request.get('/api/session')).ok()) {
+    const { email, password } = demoPeople.find((p) => p.role === role)!
+    expect((await page.request.post('/api/session', { data: { email, password } })).status()).toBe(200)
+    sessions.set(role, await page.context().cookies())
+  }
   await page.goto(path)
   await expect(page.getByRole('navigation', { name: 'Stages of the work' })).toBeVisible()
 }
@@ -48,6 +58,25 @@ export async function findings(page: Page): Promise<string[]> {
     const { violations } = await (window as unknown as { axe: { run: (o: object) => Promise<{ violations: { id: string; nodes: { html: string; failureSummary: string }[] }[] }> } }).axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] })
     return violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.html.slice(0, 140)} ${n.failureSummary.split('\n')[1] ?? ''}`))
   })
+}
+
+/** A view that axe-core looks at: what it is, where, the label of something on it, and what is done there first. */
+export type Audited = readonly [name: string, path: string, landmark: string, first?: (page: Page) => Promise<void>]
+
+/** Goes from view to view as links do, without loading the application anew, and says what axe-core finds on each. */
+export async function audit(page: Page, views: readonly Audited[]) {
+  // Many views, each with a second of looking.
+  base.slow()
+  await enter(page, views[0]![1])
+  for (const [name, path, landmark, first] of views) {
+    await base.step(name, async () => {
+      await page.evaluate((to) => (document.querySelector('#__nuxt') as unknown as { __vue_app__: { $nuxt: { $router: { push: (to: string) => Promise<void> } } } }).__vue_app__.$nuxt.$router.push(to), path)
+      await expect(page.getByLabel(landmark, { exact: true }).first(), name).toBeAttached()
+      await first?.(page)
+      await settled(page)
+      expect.soft(await findings(page), name).toEqual([])
+    })
+  }
 }
 
 /** The proof's document. */

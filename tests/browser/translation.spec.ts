@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Page } from '@playwright/test'
-import { enter, expect, findings, patchValues, proof, settled, test } from './desk'
+import { audit, enter, expect, patchValues, proof, settled, test } from './desk'
 
 const it = 'in=ch/it-CH'
 const helps = (page: Page, name: string) => page.getByLabel('Helps for this segment').getByLabel(name, { exact: true })
@@ -273,14 +273,7 @@ test('Arabic is written from right to left, and Japanese pages hold no bold', as
   await expect(helps(page, 'Findings and comments')).toContainText('The source has no number 99.')
 })
 
-for (const [name, path, landmark] of [
+test('axe-core finds nothing wrong with the views of the translation', ({ page }) => audit(page, [
   ['the desk', '/translation/product%3APE-1822?in=ch/fr-CH', 'Helps for this segment'], ['progress', '/translation/progress', 'Progress of each edition'], ['what came along', `/translation/came-along?${it}`, 'What did not come along'],
   ['the memory', `/translation/memory?${it}`, 'Pairs of the memory'], ['the glossary', `/translation/glossary?${it}`, 'Terms'], ['a term', `/translation/glossary/rack?${it}`, 'The term'],
-] as const) {
-  test(`axe-core finds nothing wrong with ${name}`, async ({ page }) => {
-    await enter(page, path)
-    await expect(page.getByLabel(landmark, { exact: true })).toBeVisible()
-    await settled(page)
-    expect(await findings(page)).toEqual([])
-  })
-}
+]))

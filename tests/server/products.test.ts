@@ -110,7 +110,7 @@ describe('translating a product', () => {
     expect(await unit('summary')).toMatchObject({ stale: false, state: 'reviewed' })
   })
   it('takes the present source for the one translated when the state is said again', async () => {
-    await change('PE-1', one('summary', 'Keeps all dry', 'en-GB'))
+    await change('PE-1', one('summary', 'Keeps 30 L very dry', 'en-GB'))
     await saveUnits(luc, { ...edition, units: [{ unit: 'attribute:summary', target: 'Garde 30 L au sec', base: 'Garde 30 L au sec', state: 'final' }] }, now)
     expect(await unit('summary')).toMatchObject({ stale: false, state: 'final', madeFrom: null })
   })
