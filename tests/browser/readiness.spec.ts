@@ -10,6 +10,8 @@ test('from a stitch to its findings, to the field, and back to a stitch with a k
   await enter(page, '/readiness?in=be/nl-BE&q=PE-9030')
   await expect(cloth(page).getByRole('row', { name: /PE-9030/ })).toBeVisible()
   await cloth(page).focus()
+  // The keys begin in the edition that is looked through.
+  await expect(here(page)).toHaveAccessibleName(/^be nl-BE/)
   await page.keyboard.press('Control+Home')
   for (let i = 0; i < 5; i++) await page.keyboard.press('ArrowRight')
   await expect(here(page)).toHaveAccessibleName(/^be nl-BE: 3 blockers: copy, media/)

@@ -7,6 +7,7 @@ import type { useCloth } from './useCloth'
 const props = defineProps<{ list: ReturnType<typeof useCloth>; edition: string | undefined }>()
 const emit = defineEmits<{ at: [{ sku: string; column: number } | undefined]; open: []; sort: [string] }>()
 const setup = useSetupStore()
+const lens = useLensStore()
 const rowHeight = 31
 const headHeight = 26
 const clothHead = 65
@@ -20,10 +21,10 @@ const virtual = useVirtualizer(computed(() => ({ count: props.list.total.value, 
 const across = useVirtualizer(computed(() => ({ horizontal: true, count: columns.value.length, getScrollElement: () => scroller.value, estimateSize: () => columnWidth, paddingStart: nameWidth, overscan: 6 })))
 watch(() => props.list.cloth.value, async (cloth, before) => {
   virtual.value.measure()
-  if (!cloth || before) return
-  // Back where one was.
+  if (!cloth || (before && at.column >= 0)) return
   await nextTick()
-  go(at.line, at.column)
+  // Back where one was; at first, in the edition that is looked through.
+  go(at.line, at.column < 0 ? columns.value.findIndex((c) => `${c.storefront}/${c.language}` === lens.edition.id) : at.column)
 })
 const visible = computed(() => virtual.value.getVirtualItems())
 const heads = computed(() => visible.value.filter((v) => props.list.line(v.index).kind === 'group'))
@@ -60,7 +61,7 @@ const drawing = (row: ClothRow, part: 'open' | 'done' | 'knots') => seen.value.m
 const isDrawn = useDrawing(() => rows.value.filter((v) => props.list.row(v.index)).map((v) => v.index), 4)
 
 /** Where the keys are, kept for whoever comes back from mending something. */
-const at = useState('cloth-at', () => ({ line: 0, column: 0 })).value
+const at = useState('cloth-at', () => ({ line: 0, column: -1 })).value
 const current = computed(() => (props.list.total.value > 0 && at.line < props.list.total.value ? props.list.row(at.line) : undefined))
 watch(() => [current.value?.sku, at.column, columns.value.length], () => emit('at', current.value && columns.value[at.column] ? { sku: current.value.sku, column: at.column } : undefined))
 watch(() => props.list.total.value, (n) => { if (at.line >= n) at.line = Math.max(0, n - 1); firstRow() })
