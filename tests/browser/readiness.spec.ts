@@ -119,7 +119,7 @@ test('a word is tried, banned, found on the cloth, and allowed again', async ({ 
   await page.getByLabel('Characters, at most').fill('9000')
   await page.getByRole('button', { name: 'Try them against the whole catalogue' }).click()
   await expect(page.getByText('They stand nowhere.')).toBeVisible()
-  await page.getByLabel('Banned words').fill('Tasche')
+  await page.getByLabel('Banned words').fill('Strohhalm, Tasche')
   await page.getByLabel('Characters, at most').focus()
   await expect(page.getByText('The words have changed since.')).toBeVisible()
   await page.getByRole('button', { name: 'Try them against the whole catalogue' }).click()
