@@ -47,11 +47,12 @@ test('nothing scrolls sideways at 1024, 1280 and 1920, and long German words bre
   // Every view at every width is many pages to open.
   test.slow()
   await enter(page, '/catalogue/TW-4410?in=ch/de-CH')
-  for (const width of [1024, 1280, 1920]) {
-    await page.setViewportSize({ width, height: 800 })
-    for (const path of ['/readiness', '/catalogue', '/catalogue/TW-4410', '/library/rack-fit', '/assignments/size-help', '/translation', '/translation/product%3ATW-4410', '/review/waiting', '/review/recipes/whole-page', '/review/run', '/review/same-texts', '/catalogue/import', '/catalogue/pool', '/catalogue/TW-4410?side=pool']) {
-      await page.goto(`${path}${path.includes('?') ? '&' : '?'}in=ch/de-CH`)
-      await page.getByRole('heading', { level: 1 }).waitFor()
+  for (const path of ['/readiness', '/catalogue', '/catalogue/TW-4410', '/library/rack-fit', '/assignments/size-help', '/translation', '/translation/product%3ATW-4410', '/review/waiting', '/review/recipes/whole-page', '/review/run', '/review/same-texts', '/catalogue/import', '/catalogue/pool', '/catalogue/TW-4410?side=pool']) {
+    await page.goto(`${path}${path.includes('?') ? '&' : '?'}in=ch/de-CH`)
+    await page.getByRole('heading', { level: 1 }).waitFor()
+    for (const width of [1024, 1280, 1920]) {
+      await page.setViewportSize({ width, height: 800 })
+      await page.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))))
       const over = await page.evaluate(() => [...document.querySelectorAll<HTMLElement>('body, main, main > div, main [tabindex="0"]:not([role=grid])')].filter((e) => e.scrollWidth > e.clientWidth + 1).map((e) => `${e.tagName} ${e.getAttribute('aria-label') ?? ''} ${e.scrollWidth} > ${e.clientWidth}`))
       expect(over, `${path} at ${width}`).toEqual([])
     }
