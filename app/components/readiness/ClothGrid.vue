@@ -112,7 +112,7 @@ defineExpose({ focus: () => scroller.value?.focus(), renew: () => props.list.ren
 <template>
   <div
     ref="scroller" class="cloth relative min-h-0 flex-1 overflow-auto bg-sheet outline-none" tabindex="0" role="grid" aria-label="Readiness of products by edition" :aria-rowcount="list.total.value + 1" :aria-colcount="columns.length + 1"
-    :aria-activedescendant="current ? `${id}-${at.line}-${at.column}` : undefined" @keydown="key"
+    :aria-activedescendant="current && at.column >= 0 && isDrawn(at.line) ? `${id}-${at.line}-${at.column}` : undefined" @keydown="key"
   >
     <div class="head sticky top-0 z-20 bg-sheet" role="row" aria-rowindex="1" :style="{ width: `${width}px` }">
       <span role="columnheader" class="name sticky left-0 z-10 flex items-end bg-sheet pb-1.5 font-semibold" aria-colindex="1" :style="{ width: `${nameWidth}px` }">Product</span>

@@ -205,7 +205,7 @@ const id = useId()
 <template>
   <div
     ref="scroller" class="sheet relative min-h-0 flex-1 overflow-auto bg-sheet outline-none" tabindex="0" role="grid" aria-label="Products" aria-multiselectable="true" :aria-rowcount="(list.count.value ?? 0) + 1" :aria-colcount="columns.length + 1"
-    :aria-activedescendant="current && columns.length ? `${id}-${at.row}-${at.column}` : undefined" @keydown="key" @copy="copy" @paste="paste"
+    :aria-activedescendant="current && columns.length && isDrawn(at.row) ? `${id}-${at.row}-${at.column}` : undefined" @keydown="key" @copy="copy" @paste="paste"
   >
     <div class="row head sticky top-0 z-20 bg-sheet" role="row" aria-rowindex="1" :style="{ gridTemplateColumns: template, width: `${lefts.at(-1)}px` }">
       <span role="columnheader" class="rowhead sticky left-0 z-10 bg-sheet" aria-colindex="1">Product</span>
