@@ -39,7 +39,11 @@ let pool: pg.Pool | undefined
 /** The pool of connections of this process. */
 export function connections(): pg.Pool {
   // Compiling these statements to machine code takes longer than running them.
-  pool ??= new pg.Pool({ connectionString: settings().databaseUrl, max: 10, options: '-c jit=off -c max_parallel_workers_per_gather=0' })
+  if (!pool) {
+    pool = new pg.Pool({ connectionString: settings().databaseUrl, max: 10, options: '-c jit=off -c max_parallel_workers_per_gather=0' })
+    // A connection that breaks while nobody uses it is no reason to end: the next question opens another.
+    pool.on('error', (e) => console.error(`A connection to the database broke: ${e.message}`))
+  }
   return pool
 }
 
