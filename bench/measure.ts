@@ -1,3 +1,8 @@
+import type { Person } from '@server/services/permission'
+
+/** Who does what is measured. */
+export const maren: Person = { id: 1, email: 'maren@tarnwheel.example', name: 'Maren', role: 'manager', languages: [] }
+
 /** The times of a piece of work in milliseconds, in order, after some turns that are not counted. */
 export async function times(turns: number, work: (turn: number) => unknown, warm = 3): Promise<number[]> {
   for (let i = 0; i < warm; i++) await work(i)

@@ -13,15 +13,12 @@ import { touchSet } from '@server/db/queries/readiness'
 import { raiseStamp } from '@server/db/queries/setup'
 import { settleTables } from '@server/db/queries/write-products'
 import { judgeThreads } from '@server/jobs/judge-threads'
-import type { Person } from '@server/services/permission'
 import { patchProduct } from '@server/services/products'
 import { cloth, clothStretch, overview } from '@server/services/readiness/cloth'
 import { judgeDue } from '@server/services/readiness/due'
 import { judgedWith } from '@server/services/readiness/prepared'
 import { judgeBeforeCommit } from '@server/services/readiness/settle'
-import { note, quantile, times } from './measure'
-
-const maren: Person = { id: 1, email: 'maren@tarnwheel.example', name: 'Maren', role: 'manager', languages: [] }
+import { maren, note, quantile, times } from './measure'
 
 /** How fast products are judged: in core, all of them with reading and writing, one after an edit; and how fast the cloth opens. */
 export async function benchReadiness() {

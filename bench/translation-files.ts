@@ -1,17 +1,14 @@
 import { createReadStream, createWriteStream } from 'node:fs'
-import { copyFile } from 'node:fs/promises'
 import path from 'node:path'
 import { Readable, Transform } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { database } from '@server/db/connect'
 import { settleTables } from '@server/db/queries/write-products'
-import type { Person } from '@server/services/permission'
 import { putStepBack } from '@server/services/put-step-back'
 import { exportTranslations } from '@server/services/translation/exchange-out'
 import { importTranslations } from '@server/services/translation/exchange-in'
-import { note } from './measure'
+import { maren, note } from './measure'
 
-const maren: Person = { id: 1, email: 'maren@tarnwheel.example', name: 'Maren', role: 'manager', languages: [] }
 const wanted = 50_000
 
 /** Watches the memory of the process while something is done: what it grows by at most in the first half of the time, and in the second. */
@@ -58,9 +55,7 @@ export async function benchTranslationFiles(folder: string) {
   const sent = await watched(async () => pipeline(Readable.from((await exportTranslations({ target: { storefront: 'de', language: 'de-DE' }, records, format: 'xliff-2.1' }, Date.now(), 'bench')).chunks), createWriteStream(out)))
   note(`Texts of ${wanted.toLocaleString('en-GB')} products sent out as XLIFF 2.1: what the heap holds more in the second half than in the first, at most`, Math.max(0, sent.second - sent.first), 20, ' MB', `by ${sent.first.toFixed(0)} MB in the first; ${sent.seconds.toFixed(0)} s`)
   await pipeline(createReadStream(out, { encoding: 'utf8' }), translated(), createWriteStream(back))
-  const file = `${back}.taken`
-  await copyFile(back, file)
-  const taken = await watched(() => importTranslations(file, maren, 'Took translations from a file', Date.now()))
+  const taken = await watched(() => importTranslations(back, maren, 'Took translations from a file', Date.now()))
   const { taken: segments, refusedCount, step } = taken.result
   note(`${wanted.toLocaleString('en-GB')} units brought back from XLIFF 2.1: the same`, Math.max(0, taken.second - taken.first), 20, ' MB', `by ${taken.first.toFixed(0)} MB in the first; ${segments.toLocaleString('en-GB')} segments taken and ${refusedCount} refused in ${taken.seconds.toFixed(0)} s`)
   if (step !== null) await putStepBack(step, null, Date.now())

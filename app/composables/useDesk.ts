@@ -41,17 +41,22 @@ export function useDesk(record: () => string) {
   onScopeDispose(() => { sought.value = null })
 
   const origins = new Map<string, TargetOrigin>()
+  /** Whose words a draft holds, where they were taken over and nobody wrote on. */
+  const tookFrom = (r: Row) => origins.get(`${r.key} ${said(r)}`)
   const glossary = computed(() => createGlossary(desk.value?.terms ?? [], desk.value?.source ?? 'en'))
   function findingsOf(r: Row): TargetFinding[] {
     const text = said(r)
     if (text === null || text === '') return []
     const { segment, unit } = r
     return checkTarget({
-      source: segment, target: { text, placeholders: segment.extra }, languages: { source: desk.value!.source, target: lens.language }, glossary: glossary.value, style: unit.style, byMachine: (origins.get(`${r.key} ${text}`) ?? (differs(r) ? 'person' : segment.origin)) === 'machine',
+      source: segment, target: { text, placeholders: segment.extra }, languages: { source: desk.value!.source, target: lens.language }, glossary: glossary.value, style: unit.style, byMachine: (tookFrom(r) ?? (differs(r) ? 'person' : segment.origin)) === 'machine',
       most: unit.segments.length === 1 ? unit.style.characters?.most ?? null : null, others: all.value.filter((o) => o !== r && o.segment.text === segment.text && said(o)).map((o) => said(o)!),
     })
   }
-  const standing = (r: Row) => findingsOf(r).filter((f) => !(f.code in r.segment.overruled))
+  /** What is found and not overruled, looked for once for each change: a line shows how much, and whether it blocks. */
+  const standings = computed(() => new Map(rows.value.map((r) => [r.key, findingsOf(r).filter((f) => !(f.code in r.segment.overruled))])))
+  const standing = (r: Row) => standings.value.get(r.key) ?? []
+  const blockerIn = (r: Row) => standing(r).find((f) => f.level === 'blocker')
 
   let sending: Promise<unknown> = Promise.resolve()
   const busy = ref(false)
@@ -81,13 +86,12 @@ export function useDesk(record: () => string) {
     unit, segments: changes.filter((c) => c.row.unit.unit === unit).map((c) => ({ index: c.row.index, source: c.row.segment.text, base: c.row.segment.target, target: c.target, state: c.state, ...(c.origin ? { origin: c.origin } : {}), ...(c.overruled ? { overruled: c.overruled } : {}) })),
   }))
   const fresh = (key: string) => all.value.find((r) => r.key === key)
-  /** Whose words a draft holds, until somebody writes on. */
   const tookOver = (r: Row, origin: TargetOrigin, text: string) => {
-    drafts.value![r.key] = text
     origins.set(`${r.key} ${text}`, origin)
+    drafts.value![r.key] = text
   }
   const changeOf = (r: Row, state: TranslationState): Change => {
-    const origin = origins.get(`${r.key} ${said(r)}`)
+    const origin = tookFrom(r)
     return { row: r, target: said(r), state, ...(differs(r) && origin ? { origin } : {}) }
   }
   const save = () => send(() => asUnits(all.value.filter(differs).map((r) => changeOf(r, said(r) ? 'translated' : 'initial'))))
@@ -116,6 +120,6 @@ export function useDesk(record: () => string) {
     const length = (r: Row) => flatOfCoded(r.segment.target ?? r.segment.text).length
     return [...all.value].sort((a, b) => length(b) - length(a)).find((r) => [r.segment.target, r.segment.text].some((t) => t && holdsWords(words, flatOfCoded(t))))
   }
-  return { desk, problem, refresh, data, all, rows, find, only, isOpen, drafts, changed, reset, said, differs, current, currentKey, at, go, glossary, findingsOf, standing, busy, save, confirm, repeats, changeRepeats, overrule, join, split, tookOver, rowOnPage }
+  return { desk, problem, refresh, data, all, rows, find, only, isOpen, drafts, changed, reset, said, differs, current, currentKey, at, go, glossary, findingsOf, standing, blockerIn, busy, save, confirm, repeats, changeRepeats, overrule, join, split, tookOver, rowOnPage }
 }
 export type DeskWork = ReturnType<typeof useDesk>

@@ -1,9 +1,11 @@
+import { useVirtualizer } from '@tanstack/vue-virtual'
 import type { Key } from './useKeys'
 
 interface Walked<T> {
   count: Readonly<Ref<number | undefined>>
   row: (i: number) => T | undefined
-  ensure: (from: number, to: number) => Promise<unknown>
+  /** Asks for the rows of a stretch, and gives those that are there then. */
+  stretch: (from: number, to: number) => Promise<T[]>
 }
 
 /** So many rows are marked at most on the way to a far one; whole lists have actions of their own. */
@@ -16,6 +18,8 @@ const markedAtMost = 2000
 export function useListKeys<T, K = string>(list: Walked<T>, { at, reveal, page, keyOf, onMove }: { at: Ref<number>; reveal: (i: number) => void; page: () => number; keyOf: (row: T) => K; onMove?: () => void }) {
   const marked = shallowRef<ReadonlySet<K>>(new Set())
   const last = () => (list.count.value ?? 1) - 1
+  // Where the list has become shorter, the keys stay on it.
+  watch(list.count, (n) => { if (n !== undefined && at.value >= n) at.value = Math.max(0, n - 1) })
   function move(to: number) {
     at.value = Math.max(0, Math.min(last(), to))
     onMove?.()
@@ -33,9 +37,7 @@ export function useListKeys<T, K = string>(list: Walked<T>, { at, reveal, page, 
     move(to)
     const [top, bottom] = [Math.min(from, at.value), Math.max(from, at.value)]
     if (bottom - top >= markedAtMost) return tell(`${markedAtMost.toLocaleString('en-GB')} at once are the most that are marked`)
-    await list.ensure(top, bottom)
-    const rows = Array.from({ length: bottom - top + 1 }, (_, i) => list.row(top + i)).filter((r): r is Awaited<T> & T => r !== undefined)
-    marked.value = new Set([...marked.value, ...rows.map(keyOf)])
+    marked.value = new Set([...marked.value, ...(await list.stretch(top, bottom)).map(keyOf)])
   }
   const unmark = () => { marked.value = new Set() }
   const ways: [string, () => number, string][] = [
@@ -47,4 +49,15 @@ export function useListKeys<T, K = string>(list: Walked<T>, { at, reveal, page, 
     ...ways.map(([keys, to], i): Key => ({ keys: `Shift+${keys}`, does: i === 0 ? 'Mark on the way, with each of these' : '', run: () => void markTo(to()) })),
   ]
   return { marked, move, toggle, markTo, unmark, walking, marking }
+}
+
+/** A list of lines of one height under a head that stays, in the element `scroller`: what of it is in view, and its keys. */
+export function useLineList<T, K = string>(list: Walked<T> & { show: (from: number, to: number) => void }, { at, keyOf }: { at: Ref<number>; keyOf: (row: T) => K }) {
+  const [lineHeight, headHeight] = [33, 28]
+  const scroller = useTemplateRef<HTMLElement>('scroller')
+  const virtual = useVirtualizer(computed(() => ({ count: list.count.value ?? 0, getScrollElement: () => scroller.value, estimateSize: () => lineHeight, overscan: 12, scrollPaddingEnd: headHeight })))
+  const rows = computed(() => virtual.value.getVirtualItems())
+  watch(rows, (r) => { if (r.length) list.show(r[0]!.index, r.at(-1)!.index) })
+  const reveal = (i: number) => virtual.value.scrollToIndex(i)
+  return { virtual, rows, reveal, ...useListKeys(list, { at, reveal, page: () => Math.floor((scroller.value?.clientHeight ?? 400) / lineHeight) - 2, keyOf }) }
 }

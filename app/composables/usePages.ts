@@ -55,11 +55,16 @@ export function usePages<T>(ask: (offset: number, limit: number, signal: AbortSi
   const show = (from: number, to: number) => { for (let p = Math.floor(from / size); p <= Math.floor(to / size); p++) void load(p) }
   /** Waits until a stretch of rows is there. */
   const ensure = (from: number, to: number) => Promise.all(Array.from({ length: Math.floor(to / size) - Math.floor(from / size) + 1 }, (_, i) => load(Math.floor(from / size) + i)))
+  /** The same, and gives the rows that are there then. */
+  async function stretch(from: number, to: number): Promise<T[]> {
+    await ensure(from, to)
+    return Array.from({ length: to - from + 1 }, (_, i) => row(from + i)).filter((r) => r !== undefined)
+  }
   /** Asks anew for what was shown, after a change: the old rows stay until the new ones come. */
   function renew(from: number, to: number) {
     asked.clear()
     under.clear()
     return ensure(from, to)
   }
-  return { count, row, show, ensure, renew, problem, busy, refresh }
+  return { count, row, show, stretch, renew, problem, busy, refresh }
 }

@@ -1,3 +1,4 @@
+import { keptFor } from '../kept/kept-for'
 import type { TextView } from './view'
 
 const segmenters = new Map<string, Intl.Segmenter>()
@@ -28,16 +29,10 @@ export interface Word {
 const latinWord = /[\p{L}\p{N}]+(?:[’'·-][\p{L}\p{N}]+)*/gu
 
 /** The words of the stretches of a text that were asked for: several checks ask for the same. */
-const known = new WeakMap<object, Map<string, readonly Word[]>>()
+const known = keptFor<object, readonly Word[]>()
 
 /** The words of a stretch. Where words are written without spaces between them, they are those of `Intl.Segmenter`. */
-export function wordsOf(stretch: string, view: Pick<TextView, 'latin' | 'language'>): readonly Word[] {
-  let stretches = known.get(view)
-  if (!stretches) known.set(view, (stretches = new Map()))
-  let words = stretches.get(stretch)
-  if (!words) stretches.set(stretch, (words = findWords(stretch, view)))
-  return words
-}
+export const wordsOf = (stretch: string, view: Pick<TextView, 'latin' | 'language'>): readonly Word[] => known(view, stretch, () => findWords(stretch, view))
 
 function findWords(stretch: string, view: Pick<TextView, 'latin' | 'language'>): Word[] {
   const out: Word[] = []

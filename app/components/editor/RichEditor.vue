@@ -77,7 +77,7 @@ onMounted(() => {
   })
 })
 watch(html, (h) => { if (h !== last) { last = h; editor.value?.commands.setContent(h, { emitUpdate: false }) } })
-watch(() => [editor.value, props.places] as const, ([e, places]) => { if (e && places) e.view.dispatch(e.state.tr.setMeta(foundPlacesKey, places).setMeta('addToHistory', false)) })
+watch(() => [editor.value, props.places] as const, ([e, places]) => e?.view.dispatch(e.state.tr.setMeta(foundPlacesKey, places ?? []).setMeta('addToHistory', false)))
 watch(() => props.disabled, (d) => editor.value?.setEditable(!d))
 onBeforeUnmount(() => editor.value?.destroy())
 

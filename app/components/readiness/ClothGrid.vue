@@ -155,9 +155,8 @@ defineExpose({ focus: () => scroller.value?.focus(), renew: () => props.list.ren
 .edition button.sorted { background: var(--indigo-wash); }
 .share { font-size: 11.5px; color: var(--ink-2); }
 .group { height: 26px; background: var(--shade); border-bottom: 1px solid var(--hair); line-height: 25px; }
-.line { height: 31px; border-bottom: 1px solid var(--hair); }
+.line { height: 31px; border-bottom: 1px solid var(--hair); contain: layout style; }
 .line.here, .line.here .name { background: var(--indigo-wash); }
-.line { contain: layout style; }
 .cell { position: absolute; top: 0; height: 30px; cursor: pointer; }
 .stitches { position: absolute; top: 5px; pointer-events: none; }
 .cell.first { border-left: 1px solid var(--hair); }

@@ -39,10 +39,7 @@ const range = useCellRange(() => list.count.value ?? 0, () => props.columns.leng
 const { at } = range
 const current = computed(() => list.row(at.row))
 watch(current, (r) => emit('current', r), { immediate: true })
-const rowsMarked = async () => {
-  await list.ensure(range.block.value.top, range.block.value.bottom)
-  return Array.from({ length: range.height.value }, (_, i) => list.row(range.block.value.top + i)).filter((r): r is Row => r !== undefined)
-}
+const rowsMarked = () => list.stretch(range.block.value.top, range.block.value.bottom)
 watch(range.height, (n) => emit('marked', { rows: n, skus: async () => (await rowsMarked()).map((r) => r.sku) }), { immediate: true })
 const writes = reactive(useSheetWrites(() => list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0)))
 

@@ -15,7 +15,7 @@ const { focus, picked } = useProofFocus()
 const { asked: inList } = useWorkFilter()
 const readonly = computed(() => !session.mayTranslate(lens.language))
 const work = useDesk(() => record.value)
-const { desk, problem, rows, find, only, drafts, changed, reset, said, differs, current, at, go, findingsOf, standing, busy, repeats } = work
+const { desk, problem, rows, find, only, drafts, changed, reset, said, differs, current, at, go, findingsOf, standing, blockerIn, busy, repeats } = work
 provide('desk-glossary', work.glossary)
 
 /** The product whose page the texts are read on: itself, or one that has the piece. */
@@ -109,7 +109,7 @@ function mend({ at: place, fix }: TargetFinding) {
 }
 /** Nothing is called read while a blocker stands in it; says which. */
 function isBlocked(r: Row, state: TranslationState) {
-  const blocker = isRead(state) ? standing(r).find((f) => f.level === 'blocker') : undefined
+  const blocker = isRead(state) ? blockerIn(r) : undefined
   if (blocker) tell(`Not called ${state}: ${blocker.message} Mend it, or overrule it with a reason.`)
   return blocker !== undefined
 }
@@ -241,7 +241,7 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
       <div class="min-h-0 flex-1 overflow-auto bg-sheet pb-6" tabindex="0" aria-label="Texts">
         <template v-for="r in rows" :key="r.key">
           <p v-if="r.first" class="px-5 pb-0.5 pt-3 text-[12px]"><b class="font-semibold">{{ r.unit.label }}</b><span v-if="r.unit.storefront" class="ml-2 text-ink2">only in {{ r.unit.storefront }}</span><span v-if="r.unit.note" class="ml-2 text-ink3">{{ r.unit.note }}</span><span v-if="r.unit.loose" class="ml-2 text-ochre">The translation is built otherwise than the source; it stands until every segment here is written.</span></p>
-          <SegmentRow ref="lines" v-model="drafts[r.key]!" :row="r" :current="r.key === current?.key" :language="lens.language" :source="desk.source" :readonly="readonly" :findings="standing(r).length" :blocked="standing(r).some((f) => f.level === 'blocker')" :split-at="splitAt" :comments="commentsOf(r)" :differs="differs(r)" @choose="work.currentKey.value = r.key" @state="isBlocked(r, $event) || work.confirm($event)" />
+          <SegmentRow ref="lines" v-model="drafts[r.key]!" :row="r" :current="r.key === current?.key" :language="lens.language" :source="desk.source" :readonly="readonly" :findings="standing(r).length" :blocked="blockerIn(r) !== undefined" :split-at="splitAt" :comments="commentsOf(r)" :differs="differs(r)" @choose="work.currentKey.value = r.key" @state="isBlocked(r, $event) || work.confirm($event)" />
         </template>
         <p v-if="rows.length === 0" class="p-8 text-ink2">{{ work.all.value.length === 0 ? 'There is no text in the source language to translate.' : 'No segment here is like that.' }}</p>
       </div>

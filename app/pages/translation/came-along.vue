@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { useVirtualizer } from '@tanstack/vue-virtual'
-
 interface Left { what: 'text' | 'option' | 'category' | 'label' | 'picture' | 'alternative'; name: string; record: string; unit: string | null }
 interface Arrived { sku: string; name: string; came: Record<'texts' | 'choices' | 'categories' | 'labels' | 'pictures', [number, number]> & { measures: number }; left: Left[] }
 
@@ -10,14 +8,10 @@ const { focus } = useProofFocus()
 onBeforeUnmount(() => { focus.value = null })
 const q = ref('')
 const list = usePages<Arrived>((offset, limit, signal) => get('/api/translations/came-along', { storefront: lens.storefront, language: lens.language, q: q.value, offset, limit }, signal), () => [q.value, lens.edition.id])
-const scroller = useTemplateRef<HTMLElement>('scroller')
-const virtual = useVirtualizer(computed(() => ({ count: list.count.value ?? 0, getScrollElement: () => scroller.value, estimateSize: () => 33, overscan: 12, scrollPaddingEnd: 28 })))
-const rows = computed(() => virtual.value.getVirtualItems())
-watch(rows, (r) => { if (r.length) list.show(r[0]!.index, r.at(-1)!.index) })
 const at = ref(0)
+const { virtual, rows, walking } = useLineList(list, { at, keyOf: (a) => a.sku })
 const chosen = computed(() => list.row(at.value))
 watch(chosen, (c) => { focus.value = c?.sku ?? null })
-const { walking } = useListKeys(list, { at, reveal: (i) => virtual.value.scrollToIndex(i), page: () => Math.floor((scroller.value?.clientHeight ?? 400) / 33) - 2, keyOf: (a) => a.sku })
 const columns: [keyof Arrived['came'], string][] = [['texts', 'Texts'], ['choices', 'Choices'], ['labels', 'Facts'], ['categories', 'Categories'], ['pictures', 'Pictures']]
 const words: Record<Left['what'], string> = { text: 'text', option: 'choice', category: 'category', label: 'name of a fact', picture: 'picture with words: needs a version of its own', alternative: 'alternative text' }
 const to = (l: Left) => (l.what === 'picture' ? `/media/${segment(l.name)}` : { path: `/translation/${segment(l.record)}`, query: lens.query })

@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { useVirtualizer } from '@tanstack/vue-virtual'
-
 interface Work { record: string; title: string; texts: number; missing: number; stale: number; unread: number; person: string | null; due: string | null }
 
 const lens = useLensStore()
@@ -21,18 +19,13 @@ const list = usePages<Work>(async (offset, limit, signal) => {
   return page
 }, () => [{ ...filter }, lens.edition.id])
 const { data: people } = useAsking((signal) => get<{ items: { id: number; name: string }[] }>('/api/translations/translators', { language: lens.language }, signal), () => lens.language)
-const scroller = useTemplateRef<HTMLElement>('scroller')
-const virtual = useVirtualizer(computed(() => ({ count: list.count.value ?? 0, getScrollElement: () => scroller.value, estimateSize: () => 33, overscan: 12, scrollPaddingEnd: 28 })))
-const rows = computed(() => virtual.value.getVirtualItems())
-watch(rows, (r) => { if (r.length) list.show(r[0]!.index, r.at(-1)!.index) })
 const at = useState('work-at', () => 0)
-const { marked, toggle, markTo, unmark, walking, marking } = useListKeys(list, { at, reveal: (i) => virtual.value.scrollToIndex(i), page: () => Math.floor((scroller.value?.clientHeight ?? 400) / 33) - 2, keyOf: (w) => w.record })
+const { virtual, rows, reveal, marked, toggle, markTo, unmark, walking, marking } = useLineList(list, { at, keyOf: (w) => w.record })
 watch(() => [{ ...filter }, lens.edition.id], () => {
   unmark()
   at.value = 0
-  virtual.value.scrollToIndex(0)
+  reveal(0)
 })
-watch(() => list.count.value, (n) => { if (n !== undefined && at.value >= n) at.value = Math.max(0, n - 1) })
 const to = (w: Work) => ({ path: `/translation/${segment(w.record)}`, query: { ...lens.query, ...(filter.page ? { page: filter.page } : {}) } })
 const open = (w: Work | undefined) => w && navigateTo(to(w))
 const search = useTemplateRef<HTMLInputElement>('search')

@@ -90,8 +90,8 @@ async function foundRecords(db: Db, setup: StoredSetup, edition: TargetEdition, 
     if (!found || found.units.length === 0) continue
     const counts = countUnits(found.units)
     add(total, counts)
-    const share = shares.get(record)
     if (i < passed) continue
+    const share = shares.get(record)
     if (!isShown(counts, asked.show) || (asked.q && !fold(`${record} ${found.title}`).includes(fold(asked.q)))) continue
     if ((asked.person !== undefined && share?.personId !== asked.person) || (asked.due !== undefined && !(share?.due && share.due <= asked.due))) continue
     items.push({ record, title: found.title, ...counts, person: share?.name ?? null, due: share?.due ?? null })

@@ -25,8 +25,11 @@ function set(change: Partial<StyleSettings>) {
   draft.value!.settings = Object.fromEntries(Object.entries(settings).filter(([, v]) => v !== undefined))
 }
 const lines = (text: string) => text.split('\n').map((l) => l.trim()).filter(Boolean)
-/** Words one a line, or with commas between, which people write as often. */
-const words = (text: string) => text.split(/[\n,;、،]/).map((l) => l.trim()).filter(Boolean)
+/** Words one a line, or with commas between, which people write as often; undefined where there are none. */
+function words(text: string): string[] | undefined {
+  const list = text.split(/[\n,;、،]/).map((w) => w.trim()).filter(Boolean)
+  return list.length > 0 ? list : undefined
+}
 const preferredText = computed(() => (draft.value?.settings.preferred ?? []).map((p) => `${p.use}: ${p.insteadOf.join(', ')}`).join('\n'))
 function setPreferred(text: string) {
   const list = lines(text).flatMap((l) => {
@@ -68,17 +71,17 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
             <span class="flex items-center gap-2"><label>from <input class="field ml-1 w-24" type="number" min="0" :aria-label="`${name}, at least`" :value="draft.settings[which]?.least ?? ''" @change="bound(which, 'least', $event)"></label><label>to <input class="field ml-1 w-24" type="number" min="0" :aria-label="`${name}, at most`" :value="draft.settings[which]?.most ?? ''" @change="bound(which, 'most', $event)"></label></span>
           </template>
           <label for="banned" class="pt-1.5 text-ink2">Banned words<small class="block">one a line or with commas; every form is meant, never parts of other words</small></label>
-          <div><textarea id="banned" class="field w-full font-serif" rows="4" :value="(draft.settings.banned ?? []).join('\n')" @change="set({ banned: words(value($event)).length ? words(value($event)) : undefined })" /><WordTrial class="pt-1.5" :words="draft.settings.banned ?? []" :field="draft.field" :storefront="draft.storefront" :language="draft.language" /></div>
+          <div><textarea id="banned" class="field w-full font-serif" rows="4" :value="(draft.settings.banned ?? []).join('\n')" @change="set({ banned: words(value($event)) })" /><WordTrial class="pt-1.5" :words="draft.settings.banned ?? []" :field="draft.field" :storefront="draft.storefront" :language="draft.language" /></div>
           <label for="preferred" class="pt-1.5 text-ink2">Preferred words<small class="block">pannier: saddlebag, side bag</small></label>
           <textarea id="preferred" class="field w-full font-serif" rows="3" :value="preferredText" @change="setPreferred(value($event))" />
 <label for="avoid" class="pt-1.5 text-ink2">Names to avoid<small class="block">one a line; nothing is called so, and drafts propose none like them</small></label>
-          <textarea id="avoid" class="field w-full font-serif" rows="2" :value="(draft.settings.avoid ?? []).join('\n')" @change="set({ avoid: words(value($event)).length ? words(value($event)) : undefined })" />
+          <textarea id="avoid" class="field w-full font-serif" rows="2" :value="(draft.settings.avoid ?? []).join('\n')" @change="set({ avoid: words(value($event)) })" />
           <label for="variants" class="pt-1.5 text-ink2">Variant words</label>
           <select id="variants" class="field w-fit" :value="three(draft.settings.variantWords)" @change="set({ variantWords: value($event) === '' ? undefined : value($event) === 'true' })"><option value="">as more general parts say</option><option value="false">names do without size, colour and the like</option><option value="true">names may say them</option></select>
           <span class="pt-1 text-ink2">Without</span>
           <span class="flex flex-wrap gap-x-4 gap-y-1"><label v-for="f in formats" :key="f" class="flex min-h-6 items-center gap-1.5"><input type="checkbox" :checked="draft.settings.without?.includes(f) ?? false" @change="set({ without: ($event.target as HTMLInputElement).checked ? [...draft.settings.without ?? [], f] : (draft.settings.without ?? []).filter((x) => x !== f) })">{{ formatWords[f] }}</label></span>
           <label for="hosts" class="pt-1.5 text-ink2">Links may lead to<small class="block">hosts, one a line</small></label>
-          <textarea id="hosts" class="field w-full" rows="2" placeholder="help.tarnwheel.example" :value="(draft.settings.hosts ?? []).join('\n')" @change="set({ hosts: words(value($event)).length ? words(value($event)) : undefined })" />
+          <textarea id="hosts" class="field w-full" rows="2" placeholder="help.tarnwheel.example" :value="(draft.settings.hosts ?? []).join('\n')" @change="set({ hosts: words(value($event)) })" />
           <label for="ease" class="pt-1.5 text-ink2">Reading ease<small class="block">English, German, French; 60 is plain</small></label>
           <input id="ease" class="field w-24" type="number" min="-100" max="120" :value="draft.settings.ease ?? ''" @change="set({ ease: value($event) === '' ? undefined : Number(value($event)) })">
           <label for="voice" class="pt-1.5 text-ink2">Voice<small class="block">for people and for drafts</small></label>
