@@ -150,3 +150,18 @@ test('a page is tabs in one storefront and an accordion in the other, both by ke
   await page.getByRole('button', { name: 'desk' }).click()
   await expect(page.getByLabel('Proof: the page as a shopper gets it')).toHaveJSProperty('offsetWidth', 560)
 })
+
+test('a key point is written in its midst, and the caret stays there', async ({ page }) => {
+  await enter(page, '/catalogue/KZ-0316?in=uk/en-GB')
+  await page.getByRole('button', { name: /^Key points, / }).click()
+  const point = page.getByRole('textbox', { name: 'Key points, point 2' })
+  await point.click()
+  await page.keyboard.press('Control+End')
+  await page.keyboard.type(' "soft"')
+  await expect(point.locator('.found.remark')).toHaveText('"soft"')
+  await page.keyboard.press('Home')
+  await page.keyboard.type('Very ')
+  await expect(point).toHaveText('Very Padded laptop sleeve "soft"')
+  await expect(point.locator('.found.remark')).toHaveText('"soft"')
+  await page.getByRole('button', { name: 'Leave it' }).click()
+})

@@ -55,7 +55,8 @@ const chips = InlineValue.extend({
 })
 
 const editor = shallowRef<Editor>()
-let last = html.value
+/** What the editor holds, in normal form: a line may be kept without its paragraph, and is the same text. */
+let last = normalForm(html.value)
 onMounted(() => {
   editor.value = new Editor({
     content: html.value, extensions: [...editorExtensions(chips), FoundPlaces], injectCSS: false, editable: !props.disabled,
@@ -76,7 +77,11 @@ onMounted(() => {
     onFocus: () => emit('focus'),
   })
 })
-watch(html, (h) => { if (h !== last) { last = h; editor.value?.commands.setContent(h, { emitUpdate: false }) } })
+watch(html, (h) => {
+  if (normalForm(h) === last) return
+  last = normalForm(h)
+  editor.value?.commands.setContent(h, { emitUpdate: false })
+})
 watch(() => [editor.value, props.places] as const, ([e, places]) => e?.view.dispatch(e.state.tr.setMeta(foundPlacesKey, places ?? []).setMeta('addToHistory', false)))
 watch(() => props.disabled, (d) => editor.value?.setEditable(!d))
 onBeforeUnmount(() => editor.value?.destroy())
@@ -119,7 +124,7 @@ function put(kind: 'figure' | 'videoFigure', attrs: Record<string, string>, capt
 }
 function takeMarkup(h: string) {
   inserting.value = undefined
-  last = h
+  last = normalForm(h)
   html.value = h
   editor.value?.commands.setContent(h, { emitUpdate: false })
   chain().run()
