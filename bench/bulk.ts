@@ -27,21 +27,28 @@ export async function benchBulk() {
     const result = await work()
     return { result, seconds: (performance.now() - started) / 1000 }
   }
-  const first = await timed(() => makeBulkChange({ filter: everything, change: change('steel') }, null, Date.now()))
+  const make = (value: string) => timed(() => makeBulkChange({ filter: everything, change: change(value) }, null, Date.now()))
+  const first = await make('steel')
   await settleTables(database())
-  const second = await timed(() => makeBulkChange({ filter: everything, change: change('brass') }, null, Date.now()))
-  await settleTables(database())
-  const bare = await timed(() => pool.query(`update value set value = '"oak"' where attribute_id = $1`, [material]))
-  await pool.query(`update value set value = '"brass"' where attribute_id = $1`, [material])
-  const changed = second.result.changed.toLocaleString('en-GB')
-  note(`Change of one value of ${changed} products`, second.seconds / bare.seconds, 3, ' ×', `${second.seconds.toFixed(1)} s against ${bare.seconds.toFixed(2)} s for the bare update of ${bare.result.rowCount} rows`)
-  await settleTables(database())
-  await putStepBack(second.result.step!, null, Date.now())
+  // In turns, so that both feel alike what else the machine does.
+  const [changes, bares]: [Awaited<ReturnType<typeof make>>[], number[]] = [[], []]
+  for (const [value, bare] of [['brass', 'oak'], ['bamboo', 'cork'], ['merino', 'felt']] as const) {
+    const made = await make(value)
+    changes.push(made)
+    await settleTables(database())
+    bares.push((await timed(() => pool.query(`update value set value = to_jsonb($2::text) where attribute_id = $1`, [material, bare]))).seconds)
+    await pool.query(`update value set value = to_jsonb($2::text) where attribute_id = $1`, [material, value])
+    await settleTables(database())
+  }
+  const middle = (list: number[]) => list.sort((x, y) => x - y)[1]!
+  const [ours, bare] = [middle(changes.map((c) => c.seconds)), middle(bares)]
+  note(`Change of one value of ${changes[0]!.result.changed.toLocaleString('en-GB')} products`, ours / bare, 3, ' ×', `${ours.toFixed(1)} s against ${bare.toFixed(2)} s for the bare update of the same rows, the middle of three`)
+  for (const c of changes.reverse()) await putStepBack(c.result.step!, null, Date.now())
   const back = await timed(() => putStepBack(first.result.step!, null, Date.now()))
   await settleTables(database())
   const inserted = await timed(() => pool.query(`insert into value (product_id, attribute_id, storefront_id, language, value) select r.id, $1, 0, '', '"steel"' from product r where r.parent_id is null and r.sku like 'BN-%' limit ${first.result.changed}`, [material]))
   await pool.query('delete from value where attribute_id = $1', [material])
-  note(`One value put into ${changed} products that had none (for information)`, first.seconds / inserted.seconds, null, ' ×', `${first.seconds.toFixed(1)} s against ${inserted.seconds.toFixed(2)} s for the bare insertion`)
+  note(`One value put into ${first.result.changed.toLocaleString('en-GB')} products that had none (for information)`, first.seconds / inserted.seconds, null, ' ×', `${first.seconds.toFixed(1)} s against ${inserted.seconds.toFixed(2)} s for the bare insertion`)
   note('The same put back (for information)', back.seconds, null, ' s', '')
 }
 

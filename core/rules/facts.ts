@@ -41,12 +41,15 @@ export interface AttributeFact {
   value: Comparable
 }
 
+const none: ReadonlySet<string> = new Set()
+
 /**
  * All attribute facts of a family: values in the source language, the storefront's before the general one,
  * own before parent, then the type's default. Where a storefront has a value of its own, every storefront gets a fact;
- * else one fact holds for all. Per-variant attributes are facts of the variants, all others of the root alone.
+ * else one fact holds for all. Per-variant attributes are facts of the variants, all others of the root alone. Those of
+ * attributes `without` are left out.
  */
-export function attributeFacts(family: Family, setup: Setup): AttributeFact[] {
+export function attributeFacts(family: Family, setup: Setup, without: ReadonlySet<string> = none): AttributeFact[] {
   const { root, variants } = family
   const type = setup.types.get(root.type)
   const rootValues = indexValues(root.values)
@@ -57,7 +60,7 @@ export function attributeFacts(family: Family, setup: Setup): AttributeFact[] {
   const codes = new Set<string>([...rootValues.keys(), ...(type?.attributes.filter((a) => a.default !== null).map((a) => a.attribute) ?? [])])
   for (const index of indexed) for (const code of index.keys()) codes.add(code)
   for (const code of codes) {
-    const attribute = setup.attributes.get(code)
+    const attribute = without.has(code) ? undefined : setup.attributes.get(code)
     if (!attribute) continue
     const entry = attributeTypes[attribute.type]
     const fallback = type?.attributes.find((a) => a.attribute === code)?.default ?? null

@@ -10,6 +10,7 @@ import { findCoverage, type CoverageBody } from '../services/assignments/coverag
 import { makeBulkChange, type BulkBody } from '../services/bulk-change'
 import { putStepBack } from '../services/put-step-back'
 import { CsvFileError } from '../services/csv-file'
+import { foldWhenFree } from '../services/fold-versions'
 import { importProducts } from '../services/import-products'
 import type { JobKind, WorkControls } from '../services/jobs'
 import { reworkAttribute, type ReworkBody } from '../services/rework-attribute'
@@ -128,6 +129,8 @@ export const handlers: Record<JobKind, Handler> = {
     return { result: report, total: report.looked }
   },
   async judge(_job, controls) {
+    // Versions are read with every product that is judged, and are read quicker when they are folded.
+    await foldWhenFree()
     const report = await judgeDue(Date.now, controls, { startHelpers: judgeThreads })
     return { result: report, total: report.products }
   },

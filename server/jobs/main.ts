@@ -4,6 +4,7 @@ import { connections, database, disconnect } from '../db/connect'
 import { enqueueDueFeeds } from '../services/feeds'
 import { jobChannel } from '../services/jobs'
 import { lookAfterPhotos } from '../services/drafting/photos'
+import { foldWhenFree } from '../services/fold-versions'
 import { lookAfterReadiness } from '../services/readiness/due'
 import { lookAfterReaches } from '../services/reach/kept-reach'
 import { lookAfterQueries } from '../services/pool-queries'
@@ -76,6 +77,11 @@ const lookForFeeds = () => void enqueueDueFeeds(Date.now()).catch((e: unknown) =
 const feedTimer = setInterval(lookForFeeds, 20_000)
 lookForFeeds()
 
+/** Changes of very many are counted into the versions of products when nobody writes them. */
+const lookAtVersions = () => void foldWhenFree().catch((e: unknown) => console.error('Versions:', (e as Error).message))
+const versionTimer = setInterval(lookAtVersions, 10_000)
+lookAtVersions()
+
 /** Days begin, and work that nobody does is taken up. */
 const lookAtReadiness = () => void lookAfterReadiness(Date.now()).catch((e: unknown) => console.error('Readiness:', (e as Error).message))
 const readinessTimer = setInterval(lookAtReadiness, 30_000)
@@ -104,6 +110,7 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const) {
     clearInterval(feedTimer)
     clearInterval(poolTimer)
     clearInterval(readinessTimer)
+    clearInterval(versionTimer)
     clearInterval(photoTimer)
     clearInterval(reachTimer)
     void boss.stop({ graceful: false, wait: false }).finally(() => disconnect().finally(() => process.exit(0)))

@@ -125,7 +125,7 @@ export async function makeBulkChange(body: BulkBody, personId: number | null, no
     const { rootIds, set } = asked(setup, body, now)
     if (set) {
       const title = bulkTitle(body.change, setup)
-      const seen = await writeSet(tx, set, () => beginStep(tx, title, personId, now), now, shownAtMost, (done, total) => {
+      const seen = await writeSet(tx, set, () => beginStep(tx, title, personId, now), shownAtMost, (done, total) => {
         if (cancelled?.()) throw new CalledOff()
         onProgress?.(done, total)
       })

@@ -44,7 +44,7 @@ export async function putStepBack(stepId: number, personId: number | null, now: 
     const whole: number[] = []
     for (const set of await setsOfStep(tx.db, stepId, manyAlike)) {
       if (cancelled?.()) throw new CalledOff()
-      const back = stillFits(set.path, set.before, setup) ? await putSetBack(tx, set, setup, step, now, shownAtMost - report.kept.length) : undefined
+      const back = stillFits(set.path, set.before, setup) ? await putSetBack(tx, set, setup, step, shownAtMost - report.kept.length) : undefined
       if (!back) continue
       whole.push(set.id)
       report.products += back.products

@@ -10,6 +10,7 @@ import { same, valuePath, type ValueChange } from '@core/catalogue/patch'
 import { checkCondition } from '@core/rules/check'
 import { database, inTransaction, type Db, type Tx } from '../db/connect'
 import { loadFamilies, lockFamilies, type StoredFamily, type StoredProduct } from '../db/queries/families'
+import { writeOwnFacts } from '../db/queries/own-facts'
 import { loadSetup, raiseStamp, readSetup, type StoredSetup } from '../db/queries/setup'
 import { beginStep, WriteSet } from '../db/queries/write-products'
 import * as t from '../db/schema'
@@ -169,6 +170,7 @@ async function reworkFamilies(tx: Tx, families: StoredFamily[], rework: Rework, 
   }
   // Facts change their kind with the attribute, even where the value reads the same: all are derived anew.
   await writeFamilies(tx, set, families)
+  await writeOwnFacts(tx, next, families)
 }
 
 /** Defaults of product types follow too; one that cannot goes. Returns the types whose products read another default now. */

@@ -5,6 +5,7 @@ import type { BulkChange } from '@core/bulk/change'
 import { membersOf, outcomeOf } from '@core/bulk/change'
 import { applyPatch } from '@core/catalogue/patch'
 import { checkCondition } from '@core/rules/check'
+import { dateIn } from '@core/moments/instant'
 import { factsOf } from '@core/rules/facts'
 import { compilePredicate } from '@core/rules/predicate'
 import type { Family } from '@core/catalogue/model'
@@ -21,8 +22,11 @@ const { reserveProductIds, beginStep, writeProducts } = await import('@server/db
 const { refreshFacts } = await import('@server/services/refresh-facts')
 const { makeBulkChange, previewBulkChange } = await import('@server/services/bulk-change')
 const { putStepBack } = await import('@server/services/put-step-back')
-const { patchProduct, productHistory } = await import('@server/services/products')
+const { getProduct, patchProduct, productHistory } = await import('@server/services/products')
 const { CalledOff } = await import('@server/services/jobs')
+const { foldWhenFree } = await import('@server/services/fold-versions')
+const { rootIdsOf } = await import('@server/db/queries/reach')
+const { changedSince } = await import('@server/db/queries/kept-reach')
 type Stored = import('@server/db/queries/families').StoredFamily
 
 beforeAll(async () => {
@@ -41,7 +45,8 @@ const all = async (): Promise<Stored[]> => {
   const { rows } = await database().execute<{ id: number }>(sql`select id from product where parent_id is null order by sku`)
   return [...(await loadFamilies(database(), await loadSetup(database()), rows.map((r) => r.id))).values()].sort((a, b) => (a.root.sku < b.root.sku ? -1 : 1))
 }
-const facts = async () => (await database().execute<{ row: string }>(sql`select concat_ws('|', attribute_id, storefront_id, root_id, product_id, num, txt) as row from fact order by 1`)).rows.map((r) => r.row)
+const facts = async () => (await database().execute<{ row: string }>(sql`select concat_ws('|', attribute_id, storefront_id, root_id, product_id, num, txt) as row from fact
+  union all select concat_ws('|', attribute_id, product_id, num, txt) from value where num is not null or txt is not null order by 1`)).rows.map((r) => r.row)
 const history = async (step: number) => (await changesOfStep(database(), step, null, 100_000)).map(({ sku, differences }) => ({ sku, differences })).sort((a, b) => (a.sku < b.sku ? -1 : 1))
 
 /** What core says a change does, product by product: before, after and history. */
@@ -100,6 +105,50 @@ describe('a change over sets', () => {
     }), { numRuns: 60, seed: 4870 })
     expect(changed).toBeGreaterThan(800)
   }, 120_000)
+
+  it('is counted in versions and in what rules ask of changes, whether it is folded into them or not', async () => {
+    const setup = await loadSetup(database())
+    const later = someMoment + 40 * 86_400_000
+    const roots = async () => (await all()).map((f) => f.root)
+    const changedLate = async () => (await rootIdsOf(database(), setup, checkCondition({ field: 'changed', is: 'at-least', value: dateIn('Europe/London', later) }, setup), { storefront: 'uk', group: null, moment: later })).length
+    const waiting = async () => (await database().execute(sql`select 1 from change_set where not folded`)).rows.length
+    await foldWhenFree()
+    const before = await roots()
+    expect(await changedLate()).toBe(0)
+    const change = (value: string, at: number) => makeBulkChange({ filter: { all: [] }, change: { do: 'set', attribute: 'field:status', storefront: null, language: null, members: 'parents', value } as BulkChange }, 1, at)
+    const [first, second] = [await change('disabled', later), await change('draft', later + 1000)]
+    expect(await waiting()).toBeGreaterThan(1)
+    const counted = await roots()
+    expect(counted.some((r, i) => r.version === before[i]!.version + 2 && r.changed === later + 1000)).toBe(true)
+    expect(await changedLate()).toBe(before.length)
+    expect(await changedSince(database(), later + 500, 1000)).toHaveLength(second.changed)
+    // One that is changed by hand meanwhile goes on from the version that people saw.
+    const one = counted.at(-1)!
+    const { tag } = await getProduct(one.sku)
+    await patchProduct(maren, one.sku, tag, { tags: ['by hand'] }, later + 2000)
+    await expect(patchProduct(maren, one.sku, tag, { tags: ['too late'] }, later + 3000)).rejects.toThrow('Somebody else has changed this product')
+    const then = await roots()
+    expect(then.at(-1)).toMatchObject({ version: one.version + 1, changed: later + 2000 })
+    await foldWhenFree()
+    expect(await waiting()).toBe(0)
+    expect(await roots()).toEqual(then)
+    expect(await changedLate()).toBe(before.length)
+    await foldWhenFree()
+    expect(await roots()).toEqual(then)
+    expect(first.changed).toBeGreaterThan(50)
+  })
+
+  it('leaves folding for another time where somebody is writing products', async () => {
+    await makeBulkChange({ filter: { all: [] }, change: { do: 'set', attribute: 'field:status', storefront: null, language: null, members: 'parents', value: 'active' } as BulkChange }, 1, someMoment)
+    const before = await all()
+    await inTransaction(async (tx) => {
+      await tx.db.execute(sql`select 1 from product limit 1 for update`)
+      await foldWhenFree()
+    })
+    expect((await database().execute(sql`select 1 from change_set where not folded`)).rows.length).toBeGreaterThan(0)
+    await foldWhenFree()
+    expect(await all()).toEqual(before)
+  })
 
   it('is called off between its parts, and then nothing stands', async () => {
     const before = await facts()

@@ -53,7 +53,7 @@ describe('changing a product', () => {
     await change('PE-1', { values: [{ attribute: 'description', language: 'en-GB', value: '<div onclick="x()"><b>Dry</b></div><script>x</script>' }, { attribute: 'weight', value: '2 lb' }], tags: ['Wet  Weather'] })
     expect((await getProduct('PE-1')).document.values.find((v) => v.attribute === 'description')?.value).toBe('<p><strong>Dry</strong></p>')
     expect(await getFacts('PE-1', { storefront: 'uk', group: null, moment: now })).toMatchObject({ 'attribute:weight': 907.18474, 'tags': ['wet weather'], 'attribute:description': 'dry' })
-    const { rows } = await database().execute<{ num: number }>(sql`select num from fact f join product p on p.id = f.product_id where p.sku = 'PE-1' and num = 907.18474`)
+    const { rows } = await database().execute<{ num: number }>(sql`select num from value v join product p on p.id = v.product_id where p.sku = 'PE-1' and num = 907.18474`)
     expect(rows).toHaveLength(1)
   })
   it('lets a translator write her language and nothing else', async () => {

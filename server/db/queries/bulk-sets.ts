@@ -1,18 +1,20 @@
 import { sql, type SQL } from 'drizzle-orm'
 import { attributeTypes } from '@core/attributes/types/registry'
-import type { Comparable } from '@core/attributes/types/shape'
 import type { Attribute, Value } from '@core/attributes/attribute'
 import type { BulkChange } from '@core/bulk/change'
 import { bulkFields } from '@core/bulk/target'
 import { isPerVariant } from '@core/catalogue/model'
 import type { RuleNode } from '@core/rules/condition'
 import type { FactLens } from '@core/rules/facts'
+import { comparesAsOne, plainAttributes } from '@core/rules/plain'
 import { fold } from '@core/text/fold'
 import type { Db, Tx } from '../connect'
 import { membersOfSets, writeChangeSets, type ChangedAlike } from './history'
+import { factCells } from './product-rows'
 import { touchStep } from './readiness'
 import { ruleToSql } from './rule-sql'
 import type { StoredSetup } from './setup'
+import { foldVersions } from './versions'
 
 /**
  * One value for many products, written by the database without loading them: what `outcomeOf` and `writeProducts` do
@@ -43,14 +45,14 @@ const typesWhere = (b: BulkSet, test: (type: string) => boolean) => sql`any(${sq
 const has = (b: BulkSet) => typesWhere(b, (t) => b.setup.types.get(t)!.attributes.some((a) => a.attribute === b.attribute.code))
 const perVariant = (b: BulkSet) => typesWhere(b, (t) => isPerVariant(b.setup, t, b.attribute.code))
 
-/** Stretches of products `m` with their roots `r` whose values a change is made to, as `membersOf` says. Roots are not joined to themselves. */
-function members(b: BulkSet): { m: 'r' | 'm'; where: SQL }[] {
+/** Of the families `f` that are found, the products `m` whose values a change is made to, as `membersOf` says: their roots alone, or any member that meets a condition. */
+function members(b: BulkSet): { roots: boolean; where: SQL }[] {
   switch (b.change.members) {
-    case 'parents': return [{ m: 'r', where: sql`true` }]
-    case 'variants': return [{ m: 'm', where: sql`m.parent_id is not null` }]
-    case 'both': return [{ m: 'm', where: sql`true` }]
-    case 'fitting': return isField(b) ? [{ m: 'r', where: sql`true` }]
-      : [{ m: 'r', where: sql`r.type = ${has(b)} and not r.type = ${perVariant(b)}` }, { m: 'm', where: sql`r.type = ${perVariant(b)} and m.is_leaf` }]
+    case 'parents': return [{ roots: true, where: sql`true` }]
+    case 'variants': return [{ roots: false, where: sql`m.parent_id is not null` }]
+    case 'both': return [{ roots: false, where: sql`true` }]
+    case 'fitting': return isField(b) ? [{ roots: true, where: sql`true` }]
+      : [{ roots: true, where: sql`f.type = ${has(b)} and not f.type = ${perVariant(b)}` }, { roots: false, where: sql`f.type = ${perVariant(b)} and m.is_leaf` }]
   }
 }
 
@@ -63,13 +65,21 @@ const before = (b: BulkSet, m: SQL): SQL => {
 
 const json = (v: Value | null) => (v === null ? null : JSON.stringify(v))
 
-function targets(b: BulkSet): SQL {
-  return sql.join(members(b).map(({ m: alias, where }) => {
-    const m = sql.raw(alias)
-    const own = isField(b) ? sql`` : sql`left join value v on v.product_id = ${m}.id and v.attribute_id = ${b.setup.attributeIds.get(b.attribute.code)!} and v.storefront_id = 0 and v.language = ''`
-    return sql`select ${m}.id, ${m}.sku, ${m}.root_id, r.type, ${before(b, m)} as before from product r ${alias === 'm' ? sql`join product m on m.root_id = r.id` : sql``} ${own} where ${b.found} and ${where}`
+/** The families that are found, as a query of the numbers, SKUs and types of their roots. */
+const foundRoots = (b: BulkSet) => sql`select r.id, r.sku, r.type from product r where ${b.found}`
+
+/** What a change is made to, in families of a query `found`. */
+function targets(b: BulkSet, found: SQL): SQL {
+  return sql.join(members(b).map(({ roots, where }) => {
+    // All that is asked of a root for an attribute is known of what is found.
+    const m = roots && !isField(b) ? sql`f` : sql`m`
+    const product = roots ? isField(b) ? sql`join product m on m.id = f.id` : sql`` : sql`join product m on m.root_id = f.id`
+    return sql`select ${m}.id, ${m}.sku, f.id as root_id, f.type, ${before(b, m)} as before from ${found} f ${product} ${ownValue(b, m)} where ${where}`
   }), sql` union all `)
 }
+
+/** The own value that a product has of the attribute, joined as `v`. */
+const ownValue = (b: BulkSet, m: SQL) => (isField(b) ? sql`` : sql`left join value v on v.product_id = ${m}.id and v.attribute_id = ${b.setup.attributeIds.get(b.attribute.code)!} and v.storefront_id = 0 and v.language = ''`)
 
 const differing = (b: BulkSet) => sql`before is distinct from ${json(b.after)}::jsonb ${b.change.onlyEmpty ? sql`and before is null` : sql``}`
 
@@ -83,8 +93,8 @@ export interface BulkSetSeen {
 /** What a change would do: roots found, products looked at, products changed, and the first of these by SKU. */
 export async function lookAtSet(db: Db, b: BulkSet, sample: number): Promise<BulkSetSeen> {
   const { rows } = await db.execute<{ found: number; looked: number; changed: number; sample: { sku: string; before: Value | null }[] | null }>(sql`
-    with t as materialized (${targets(b)}), c as (select sku, before from t where ${differing(b)} order by sku limit ${sample})
-    select (select count(*)::int from product r where ${b.found}) as found, (select count(*)::int from t) as looked, (select count(*)::int from t where ${differing(b)}) as changed,
+    with found as materialized (${foundRoots(b)}), t as materialized (${targets(b, sql`found`)}), c as (select sku, before from t where ${differing(b)} order by sku limit ${sample})
+    select (select count(*)::int from found) as found, (select count(*)::int from t) as looked, (select count(*)::int from t where ${differing(b)}) as changed,
       (select json_agg(json_build_object('sku', sku, 'before', before) order by sku) from c) as sample`)
   return { ...rows[0]!, sample: rows[0]!.sample ?? [] }
 }
@@ -94,9 +104,15 @@ const lockAllFrom = 5000
 
 /** Keeps others from changing what is found until the transaction ends. Waits for changes that are under way. Returns how many roots that are. */
 async function lock(tx: Tx, b: BulkSet): Promise<number> {
+  await lockRoots(tx, sql`select r.id from product r where ${b.found}`, await estimated(tx.db, foundRoots(b)))
   const { rows } = await tx.db.execute<{ n: number }>(sql`select count(*)::int as n from product r where ${b.found}`)
-  await lockRoots(tx, sql`select r.id from product r where ${b.found}`, rows[0]!.n)
   return rows[0]!.n
+}
+
+/** About how many rows a query has, as the planner thinks. */
+async function estimated(db: Db, query: SQL): Promise<number> {
+  const { rows } = await db.execute<{ 'QUERY PLAN': [{ Plan: { 'Plan Rows': number } }] }>(sql`explain (format json) ${query}`)
+  return rows[0]!['QUERY PLAN'][0].Plan['Plan Rows']
 }
 
 /** Keeps others from changing families, about so many, until the transaction ends. */
@@ -115,24 +131,16 @@ async function takenStock(tx: Tx, b: BulkSet, found: number, sample: number): Pr
   return { found, looked, changed, sample: first ?? [] }
 }
 
-/** What a comparable is in the columns of a fact: one row each for lists, none for nothing. */
-function factCells(value: Comparable | undefined): { num: number | null; txt: string | null }[] {
-  if (value === undefined) return []
-  if (typeof value === 'number') return [{ num: value, txt: null }]
-  if (typeof value === 'boolean') return [{ num: value ? 1 : 0, txt: null }]
-  return (Array.isArray(value) ? value : [value]).map((txt) => ({ num: null, txt }))
-}
-
 /**
  * Makes the change, with history, versions and what rules read, as part of a step. Undefined where it turns out that
  * products have to be looked at one by one; nothing is written then. `progress` is told how many products' worth of it is done after each part, and may throw.
  */
-export async function writeSet(tx: Tx, b: BulkSet, beginStep: () => Promise<number>, now: number, sample: number, progress: (done: number, total: number) => void): Promise<(BulkSetSeen & { step: number | null }) | undefined> {
+export async function writeSet(tx: Tx, b: BulkSet, beginStep: () => Promise<number>, sample: number, progress: (done: number, total: number) => void): Promise<(BulkSetSeen & { step: number | null }) | undefined> {
   const found = await lock(tx, b)
-  return withTable(tx, targets(b), async () => {
+  return withTable(tx, sql`with found as materialized (${foundRoots(b)}) ${targets(b, sql`found`)}`, async () => {
     const seen = await takenStock(tx, b, found, sample)
     if (seen.changed === 0) return { ...seen, step: null }
-    const step = await writeTable(tx, b, beginStep, now, (n) => progress(Math.round((seen.changed * n) / 5), seen.changed))
+    const step = await writeTable(tx, b, beginStep, (n) => progress(Math.round((seen.changed * n) / 5), seen.changed))
     return step === undefined ? undefined : { ...seen, step }
   })
 }
@@ -147,8 +155,11 @@ async function withTable<T>(tx: Tx, rows: SQL, work: () => Promise<T>): Promise<
   }
 }
 
+/** At most so many sets of a change stay to be folded by the worker. */
+const setsUnfolded = 20
+
 /** Writes the change to the products of the table. Returns the step; undefined where they have to be looked at one by one. */
-async function writeTable(tx: Tx, b: BulkSet, beginStep: () => Promise<number>, now: number, part: (n: number) => void): Promise<number | undefined> {
+async function writeTable(tx: Tx, b: BulkSet, beginStep: () => Promise<number>, part: (n: number) => void): Promise<number | undefined> {
   const attribute = b.setup.attributeIds.get(b.attribute.code)
   if (b.after === null && !isField(b)) {
     // A variant that inherits again reads its parent's value, of which the database knows no comparable form.
@@ -159,17 +170,18 @@ async function writeTable(tx: Tx, b: BulkSet, beginStep: () => Promise<number>, 
   const step = await beginStep()
   // Tags are a list in the history even where there are none.
   const nothing = b.change.attribute === 'field:tags' ? '[]' : null
-  await writeChangeSets(tx, step, columnOf(b) ?? `attribute:${b.attribute.code}`, json(b.after) ?? nothing, nothing)
+  const sets = await writeChangeSets(tx, step, columnOf(b) ?? `attribute:${b.attribute.code}`, json(b.after) ?? nothing, nothing)
   part(2)
-  await tx.db.execute(sql`update product_version p set version = version + 1, changed = ${new Date(now).toISOString()} from bulk_set s where p.product_id = s.id`)
-  part(3)
   if (isField(b)) await tx.db.execute(sql`update product p set ${columnChange(b)} from bulk_set s where p.id = s.id`)
   else {
     await writeValues(tx, b, attribute!)
-    part(4)
-    await writeFactsOf(tx, b, attribute!)
+    part(3)
+    if (!plainAttributes(b.setup).has(b.attribute.code)) await writeFactsOf(tx, b, attribute!)
   }
-  await touchStep(tx, step, sql`select root_id from bulk_set`)
+  part(4)
+  const later = await touchStep(tx, step, sql`select root_id from bulk_set`)
+  // What the worker is left to judge, it is left to fold too, where versions can be counted from few sets until then.
+  if (!later || sets > setsUnfolded) await foldVersions(tx)
   part(5)
   return step
 }
@@ -178,7 +190,7 @@ async function writeTable(tx: Tx, b: BulkSet, beginStep: () => Promise<number>, 
  * Takes back what a step changed alike in many products. Those that were changed again since stay, and are named, `most`
  * of them. Undefined where products have to be looked at one by one.
  */
-export async function putSetBack(tx: Tx, alike: ChangedAlike, setup: StoredSetup, beginStep: () => Promise<number>, now: number, most: number): Promise<{ products: number; kept: string[]; keptCount: number } | undefined> {
+export async function putSetBack(tx: Tx, alike: ChangedAlike, setup: StoredSetup, beginStep: () => Promise<number>, most: number): Promise<{ products: number; kept: string[]; keptCount: number } | undefined> {
   const name = alike.path.startsWith('attribute:') ? alike.path.slice('attribute:'.length) : `field:${alike.path}`
   const target = name in bulkFields ? bulkFields[name as keyof typeof bulkFields] : setup.attributes.get(name)
   if (!target) return undefined
@@ -187,13 +199,12 @@ export async function putSetBack(tx: Tx, alike: ChangedAlike, setup: StoredSetup
   const b: BulkSet = { found: sql`false`, change: { do: after === null ? 'clear' : 'set', attribute: name, storefront: null, language: null, members: 'both', value: after as Value }, after: after as Value | null, attribute: target as Attribute, setup }
   const of = membersOfSets(sql`s.id = ${alike.id}`)
   await lockRoots(tx, sql`select m.root_id from ${of} c join product m on m.id = c.product_id`, alike.members)
-  const own = isField(b) ? sql`` : sql`left join value v on v.product_id = m.id and v.attribute_id = ${setup.attributeIds.get(name)!} and v.storefront_id = 0 and v.language = ''`
-  const rows = sql`select m.id, m.sku, m.root_id, r.type, ${before(b, sql`m`)} as before from ${of} c join product m on m.id = c.product_id join product r on r.id = m.root_id ${own}`
+  const rows = sql`select m.id, m.sku, m.root_id, r.type, ${before(b, sql`m`)} as before from ${of} c join product m on m.id = c.product_id join product r on r.id = m.root_id ${ownValue(b, sql`m`)}`
   return withTable(tx, rows, async () => {
     const { rows: changed } = await tx.db.execute<{ sku: string }>(sql`delete from bulk_set where before is distinct from ${json((then ?? null) as Value | null)}::jsonb returning sku`)
     const { rows: left } = await tx.db.execute<{ n: number }>(sql`select count(*)::int as n from bulk_set`)
     const products = left[0]!.n
-    if (products > 0 && await writeTable(tx, b, beginStep, now, () => undefined) === undefined) return undefined
+    if (products > 0 && await writeTable(tx, b, beginStep, () => undefined) === undefined) return undefined
     return { products, kept: changed.slice(0, most).map((r) => r.sku).sort(), keptCount: changed.length }
   })
 }
@@ -210,8 +221,10 @@ async function writeValues(tx: Tx, b: BulkSet, attribute: number) {
     await tx.db.execute(sql`delete from value v using bulk_set s where v.product_id = s.id and v.attribute_id = ${attribute} and v.storefront_id = 0 and v.language = ''`)
     return
   }
-  await tx.db.execute(sql`update value v set value = ${json(b.after)}::jsonb from bulk_set s where s.before is not null and v.product_id = s.id and v.attribute_id = ${attribute} and v.storefront_id = 0 and v.language = ''`)
-  await tx.db.execute(sql`insert into value (product_id, attribute_id, storefront_id, language, value) select id, ${attribute}, 0, '', ${json(b.after)}::jsonb from bulk_set where before is null`)
+  const [own] = comparesAsOne(b.attribute) ? factCells(attributeTypes[b.attribute.type].comparable(b.after, b.attribute)) : []
+  const [num, txt] = [sql`case when s.id = s.root_id then ${own?.num ?? null}::float8 end`, sql`case when s.id = s.root_id then ${own?.txt ?? null}::text end`]
+  await tx.db.execute(sql`update value v set value = ${json(b.after)}::jsonb, num = ${num}, txt = ${txt} from bulk_set s where s.before is not null and v.product_id = s.id and v.attribute_id = ${attribute} and v.storefront_id = 0 and v.language = ''`)
+  await tx.db.execute(sql`insert into value (product_id, attribute_id, storefront_id, language, value, num, txt) select s.id, ${attribute}, 0, '', ${json(b.after)}::jsonb, ${num}, ${txt} from bulk_set s where s.before is null`)
 }
 
 /**
@@ -231,12 +244,15 @@ async function writeFactsOf(tx: Tx, b: BulkSet, attribute: number) {
   if (b.after !== null && cells.length === 1) {
     const [{ num, txt }] = cells as [{ num: number | null; txt: string | null }]
     // Most have had a fact before, and one that is changed in its place is quicker than one that goes and one that comes.
+    const inPlace = entry.ruleKind !== 'codes'
+    const own = sql`f.attribute_id = ${attribute} and f.root_id = s.root_id and f.product_id = s.product_id`
+    const { rowCount } = inPlace ? await tx.db.execute(sql`update fact f set num = ${num}, txt = ${txt} from (${subjects}) s where ${own}`)
+      : await tx.db.execute(sql`delete from fact f using (${subjects}) s where ${own}`)
+    const { rows: all } = await tx.db.execute<{ n: number }>(sql`select count(*)::int as n from (${subjects}) s`)
+    if (inPlace && rowCount === all[0]!.n) return
     await tx.db.execute(sql`
-      with s as materialized (${subjects}),
-      done as (update fact f set num = ${num}, txt = ${txt} from s where f.attribute_id = ${attribute} and f.root_id = s.root_id and f.product_id = s.product_id and ${entry.ruleKind !== 'codes'} returning f.product_id),
-      gone as (delete from fact f using s where f.attribute_id = ${attribute} and f.root_id = s.root_id and f.product_id = s.product_id and ${entry.ruleKind === 'codes'} returning f.product_id)
       insert into fact (attribute_id, storefront_id, root_id, product_id, num, txt)
-      select ${attribute}, 0, s.root_id, s.product_id, ${num}::float8, ${txt}::text from s where not exists (select 1 from done d where d.product_id = s.product_id)`)
+      select ${attribute}, 0, s.root_id, s.product_id, ${num}::float8, ${txt}::text from (${subjects}) s where not exists (select 1 from fact f where ${own})`)
     return
   }
   const rows = b.after !== null ? cells.map((c) => ({ type: null as string | null, ...c }))

@@ -4,6 +4,7 @@ import type { Value } from '@core/attributes/attribute'
 import { byCodePoint } from '@core/text/fold'
 import type { Db } from '../connect'
 import type { StoredSetup } from './setup'
+import { versionOf } from './versions'
 
 /** What is stored of a translation beside its value. */
 export interface TranslationMark {
@@ -84,7 +85,7 @@ export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly
   const ids = [...new Set(rootIds)]
   const { rows } = await db.execute<ProductRow & Record<string, unknown>>(sql`
     select id, sku, parent_id, root_id, type, category, brand, tags, status, kind, gtin, stock, available_from::text, range, categories, minimum, differs_in, relations, carried, created::text, changed::text, version
-    from product join product_version on product_id = id where root_id = any(${sql.param(ids)}::int[]) order by root_id, id`)
+    from product cross join ${versionOf(sql`product.id`)} v where root_id = any(${sql.param(ids)}::int[]) order by root_id, id`)
   const byId = new Map<number, StoredProduct>()
   const skuOf = new Map(rows.map((r) => [r.id, r.sku]))
   for (const r of rows) {

@@ -10,7 +10,7 @@ const length = sql.raw(String(stretchLength))
 const noBits = sql.raw(`repeat('0', ${stretchLength})::bit(${stretchLength})`)
 
 /** Whether a stretch `m` of a set holds a product. */
-const holds = (product: SQL) => sql`(m.stretch = ${product} / ${length} and get_bit(m.products, ${product} % ${length}) = 1)`
+export const holds = (product: SQL) => sql`(m.stretch = ${product} / ${length} and get_bit(m.products, ${product} % ${length}) = 1)`
 
 /** The sets that meet a condition over `s`, a row for each of their products: `set_id`, `product_id`. */
 export const membersOfSets = (sets: SQL) => sql`
@@ -90,14 +90,18 @@ export async function changedSince(db: Db, step: number, skus: readonly string[]
 
 /**
  * Writes what a step changes alike in the products of the table `bulk_set`: a set for each value that some had before.
- * `nothing` is what stands for none in the history, as JSON.
+ * `nothing` is what stands for none in the history, as JSON. Returns how many sets that are.
  */
-export async function writeChangeSets(tx: Tx, step: number, path: string, after: string | null, nothing: string | null): Promise<void> {
-  await tx.db.execute(sql`
-    with s as (
-      insert into change_set (step_id, path, before, after)
-      select ${step}, ${path}, x.before::json, ${after}::json from (select distinct coalesce(b.before, ${nothing}::jsonb) as before from bulk_set b) x returning id, before)
-    insert into change_stretch (set_id, stretch, products)
-    select s.id, t.id / ${length}, bit_or(set_bit(${noBits}, t.id % ${length}, 1))
-    from bulk_set t join s on coalesce(s.before::jsonb, 'null') = coalesce(t.before, ${nothing}::jsonb, 'null') group by 1, 2 order by 1, 2`)
+export async function writeChangeSets(tx: Tx, step: number, path: string, after: string | null, nothing: string | null): Promise<number> {
+  const { rows } = await tx.db.execute<{ n: number }>(sql`
+    with t as materialized (
+      select coalesce(before, ${nothing}::jsonb) as before, id / ${length} as stretch, bit_or(set_bit(${noBits}, id % ${length}, 1)) as products from bulk_set group by 1, 2),
+    s as (
+      insert into change_set (step_id, path, before, after, folded)
+      select ${step}, ${path}, x.before::json, ${after}::json, false from (select distinct before from t) x returning id, before),
+    m as (
+      insert into change_stretch (set_id, stretch, products)
+      select s.id, t.stretch, t.products from t join s on coalesce(s.before::jsonb, 'null') = coalesce(t.before, 'null') order by 1, 2)
+    select count(*)::int as n from s`)
+  return rows[0]!.n
 }

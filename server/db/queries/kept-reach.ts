@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm'
 import type { Bitmap } from '@core/assignments/bitmap'
 import type { Db } from '../connect'
 import type { StoredSetup } from './setup'
+import { changedFrom } from './versions'
 
 /** A kept reach as it stands. */
 export interface KeptReach {
@@ -43,7 +44,7 @@ export async function highestProduct(db: Db): Promise<number> {
 /** The roots of products that were changed from a moment on, at most so many and one more. */
 export async function changedSince(db: Db, since: number, most: number): Promise<number[]> {
   const { rows } = await db.execute<{ id: number }>(sql`
-    select distinct p.root_id as id from product_version v join product p on p.id = v.product_id where v.changed >= ${new Date(since).toISOString()} limit ${most + 1}`)
+    select distinct p.root_id as id from (${changedFrom(new Date(since).toISOString())}) c join product p on p.id = c.product_id limit ${most + 1}`)
   return rows.map((r) => r.id)
 }
 

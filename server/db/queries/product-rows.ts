@@ -1,7 +1,9 @@
 import { attributeTypes } from '@core/attributes/types/registry'
+import type { Comparable } from '@core/attributes/types/shape'
 import { scopeOfPath, type Difference } from '@core/catalogue/patch'
 import { windowIn } from '@core/moments/instant'
 import { attributeFacts, languageFacts, pricesOf } from '@core/rules/facts'
+import { comparesAsOne, plainAttributes } from '@core/rules/plain'
 import { digitAwareKey, fold } from '@core/text/fold'
 import { sourceHash } from '@core/translation/state'
 import { arrayLiteral, CopyRows, type Cell } from '../copy'
@@ -33,7 +35,7 @@ export function newProductRows() {
   return {
     products: new CopyRows('product', ['id', 'sku', 'sku_folded', 'sku_order', 'parent_id', 'root_id', 'is_leaf', 'type', 'category', 'brand', 'tags', 'tags_folded', 'status', 'kind', 'gtin', 'stock', 'available_from', 'range', 'created', 'categories', 'minimum', 'differs_in', 'relations', 'carried', 'carried_folded']),
     versions: new CopyRows('product_version', ['product_id', 'version', 'changed']),
-    values: new CopyRows('value', ['product_id', 'attribute_id', 'storefront_id', 'language', 'value', 'hash', 'state', 'source_hash', 'made_from']),
+    values: new CopyRows('value', ['product_id', 'attribute_id', 'storefront_id', 'language', 'value', 'hash', 'state', 'source_hash', 'made_from', 'num', 'txt']),
     prices: new CopyRows('price', ['product_id', 'storefront_id', 'special', 'group_code', 'from_local', 'to_local', 'amount', 'quantity']),
     changes: new CopyRows('change', ['step_id', 'record', 'differences']),
   }
@@ -56,13 +58,33 @@ export function addProduct({ products, versions }: Pick<ReturnType<typeof newPro
   ])
 }
 
+/** What a comparable is in the columns `num` and `txt`. */
+export interface FactCell { num: number | null; txt: string | null }
+
+/** The cells of a comparable: one for each of a list, none for nothing. */
+export function factCells(value: Comparable | undefined): FactCell[] {
+  if (value === undefined) return []
+  if (typeof value === 'number') return [{ num: value, txt: null }]
+  if (typeof value === 'boolean') return [{ num: value ? 1 : 0, txt: null }]
+  return (Array.isArray(value) ? value : [value]).map((txt) => ({ num: null, txt }))
+}
+
+/** What rules compare of a value where it stands in the value's own row: of a root's, without storefront and language. */
+export function ownFact(product: StoredProduct, v: StoredProduct['values'][number], setup: StoredSetup): FactCell | undefined {
+  if (product.parent !== null || v.storefront !== null || v.language !== null) return undefined
+  const attribute = setup.attributes.get(v.attribute)
+  return attribute && comparesAsOne(attribute) ? factCells(attributeTypes[attribute.type].comparable(v.value, attribute))[0] : undefined
+}
+
 /** Adds the rows of the values that a write makes or changes. Returns the places of those that change or go. */
 export function addValues(rows: CopyRows, { before, after, differences }: ProductWrite, setup: StoredSetup): ValueKey[] {
   const add = (v: StoredProduct['values'][number]) => {
     const mark = after.marks.size === 0 ? undefined : after.marks.get(markKey(v))
+    const own = ownFact(after, v, setup)
     rows.add([
       after.id, setup.attributeIds.get(v.attribute)!, v.storefront ? setup.storefrontIds.get(v.storefront)! : 0, v.language ?? '', JSON.stringify(v.value),
       setup.attributes.get(v.attribute)!.translatable ? sourceHash(v.value) : null, mark?.state, mark?.sourceHash, !mark || mark.madeFrom === null ? null : JSON.stringify(mark.madeFrom),
+      own?.num ?? null, own?.txt ?? null,
     ])
   }
   if (!before) {
@@ -100,17 +122,16 @@ export function newFactRows() {
   }
 }
 
-/** Derives what rules read of families. */
+/** Derives what rules read of families, beside the values of plain attributes. */
 export function addFacts({ facts, texts, prices, ranges }: ReturnType<typeof newFactRows>, families: readonly StoredFamily[], setup: StoredSetup): void {
+  const plain = plainAttributes(setup)
   for (const family of families) {
     const root = family.root.id
-    for (const f of [...attributeFacts(family, setup), ...languageFacts(family.root, setup)]) {
+    for (const f of [...attributeFacts(family, setup, plain), ...languageFacts(family.root, setup)]) {
       const attribute = setup.attributes.get(f.attribute)!
       const [a, s, product] = [setup.attributeIds.get(f.attribute)!, f.storefront ? setup.storefrontIds.get(f.storefront)! : 0, (f.product as StoredProduct).id]
       if (f.language !== null || attributeTypes[attribute.type].ruleKind === 'long') texts.add([a, s, root, product, f.language ?? '', f.value as string])
-      else if (typeof f.value === 'number') facts.add([a, s, root, product, f.value, null])
-      else if (typeof f.value === 'boolean') facts.add([a, s, root, product, f.value ? 1 : 0, null])
-      else for (const code of Array.isArray(f.value) ? f.value : [f.value]) facts.add([a, s, root, product, null, code])
+      else for (const { num, txt } of factCells(f.value)) facts.add([a, s, root, product, num, txt])
     }
     for (const r of family.root.range) {
       const window = windowIn(r, setup.storefronts.get(r.storefront)!.timeZone)

@@ -4,6 +4,7 @@ import { checkCondition } from '@core/rules/check'
 import type { UsedScope } from '@core/exports/row'
 import type { RuleNode } from '@core/rules/condition'
 import type { FactLens } from '@core/rules/facts'
+import { plainAttributes } from '@core/rules/plain'
 import type { Db } from '../connect'
 import { ruleToSql } from './rule-sql'
 import type { StoredSetup } from './setup'
@@ -90,11 +91,13 @@ export function rootsOfReaches(setup: StoredSetup, reaches: readonly Reach[], le
 /** Of the roots that any of some reaches has: how many, of which types, and how many have a value of each attribute in a storefront. The sample is one that has most of what it shall show. */
 export async function fillOfReaches(db: Db, setup: StoredSetup, reaches: readonly Reach[], lens: FactLens, shows: readonly string[] = []): Promise<{ count: number; types: string[]; filled: Map<string, number>; sample: string | null }> {
   const storefront = setup.storefrontIds.get(lens.storefront)!
+  const plain = [...plainAttributes(setup)].map((code) => setup.attributeIds.get(code)!)
   const { rows } = await db.execute<{ what: string; id: number | null; txt: string | null; n: number }>(sql`
     with found as materialized (${rootsOfReaches(setup, reaches, lens)}),
     filled as (
       select f.attribute_id, f.root_id from fact f join found on found.id = f.root_id where f.storefront_id in (0, ${storefront})
-      union select f.attribute_id, f.root_id from fact_text f join found on found.id = f.root_id where f.storefront_id in (0, ${storefront}) and f.language = '')
+      union select f.attribute_id, f.root_id from fact_text f join found on found.id = f.root_id where f.storefront_id in (0, ${storefront}) and f.language = ''
+      union select v.attribute_id, v.product_id from value v join found on found.id = v.product_id where v.attribute_id = any(${sql.param(plain)}::smallint[]) and (v.num is not null or v.txt is not null))
     select 'count' as what, null::int as id, (select p.sku from product p join found on found.id = p.id left join (select root_id, count(*) as n from filled where attribute_id = any(${sql.param(shows.flatMap((s) => setup.attributeIds.get(s) ?? []))}::smallint[]) group by 1) shown on shown.root_id = p.id where p.status = 'active' order by coalesce(shown.n, 0) desc, p.sku limit 1) as txt, count(*)::int as n from found
     union all select 'type', null, p.type, count(*)::int from product p join found on found.id = p.id group by p.type
     union all select 'filled', attribute_id, null, count(distinct root_id)::int from filled group by attribute_id`)

@@ -67,11 +67,13 @@ export async function touchSet(tx: Tx, what: DueSet): Promise<void> {
 /** More products than this, changed alike in one step, are left to the worker to find. */
 const fewAlike = 30
 
-/** Says that what a step changed alike is due; `roots` is SQL for the roots of it. */
-export async function touchStep(tx: Tx, step: number, roots: SQL): Promise<void> {
+/** Says that what a step changed alike is due; `roots` is SQL for the roots of it. Returns whether the worker has to find them. */
+export async function touchStep(tx: Tx, step: number, roots: SQL): Promise<boolean> {
   const { rows } = await tx.db.execute<{ id: number }>(sql`select distinct x.id from (${roots}) x(id) limit ${fewAlike + 1}`)
-  if (rows.length > fewAlike) await touchSet(tx, { step })
+  const later = rows.length > fewAlike
+  if (later) await touchSet(tx, { step })
   else await touchRoots(tx, rows.map((r) => r.id))
+  return later
 }
 
 /** Sets of products that are due, each once, which are theirs no more when they were taken. */

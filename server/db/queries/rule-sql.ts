@@ -6,7 +6,9 @@ import type { FieldKind, RuleNode } from '@core/rules/condition'
 import { dayNumberIn } from '@core/moments/instant'
 import type { FactLens } from '@core/rules/facts'
 import { isNumeric } from '@core/rules/operators'
+import { plainAttributes } from '@core/rules/plain'
 import type { StoredSetup } from './setup'
+import { changedWhere } from './versions'
 
 export type TestNode = Extract<RuleNode, { kind: 'test' }>
 
@@ -76,6 +78,9 @@ function onRow(node: TestNode, column: (row: SQL) => SQL, at: At, own: boolean, 
   return absent ? sql`(${exists}) is not true` : exists
 }
 
+/** The values of plain attributes as `f`, which are their facts; to be asked with an attribute and a column that is not null. */
+export const plainFacts = sql`(select attribute_id, product_id as root_id, product_id, num, txt from value) f`
+
 /** The facts that meet a test, from their table on. */
 function factsMeeting(node: TestNode, { setup, storefrontId, today }: Context): SQL {
   const { field, is, operand } = node
@@ -83,12 +88,12 @@ function factsMeeting(node: TestNode, { setup, storefrontId, today }: Context): 
   const attribute = setup.attributes.get(field.attribute!)!
   const { ruleKind } = attributeTypes[attribute.type]
   const long = ruleKind === 'long' || field.language !== null
-  const table = sql.raw(long ? 'fact_text' : 'fact')
   const column = sql.raw(ruleKind === 'number' || ruleKind === 'measure' || ruleKind === 'date' || ruleKind === 'yes-no' ? 'f.num' : 'f.txt')
   const comparison = is === 'within-days' ? sql`${column} between ${today - operand.numbers[0]!} and ${today}`
     : field.kind === 'yes-no' && is !== 'present' ? sql`${column} = ${operand.flag ? 1 : 0}` : compare(node, column, field.kind)
+  if (plainAttributes(setup).has(attribute.code)) return sql`from ${plainFacts} where f.attribute_id = ${id} and ${column} is not null and ${comparison}`
   const language = long ? sql`and f.language = ${field.language ?? ''}` : sql``
-  return sql`from ${table} f where f.attribute_id = ${id} and f.storefront_id in (0, ${storefrontId}) ${language} and ${comparison}`
+  return sql`from ${sql.raw(long ? 'fact_text' : 'fact')} f where f.attribute_id = ${id} and f.storefront_id in (0, ${storefrontId}) ${language} and ${comparison}`
 }
 
 function onFacts(node: TestNode, at: At, context: Context): SQL {
@@ -138,10 +143,12 @@ function onAvailable(node: TestNode, at: At, { today }: Context): SQL {
 
 /** Every text of the root in the source language. */
 function onAnyText(node: TestNode, { setup, storefrontId }: Context): SQL {
-  const ids = [...setup.attributes.values()].filter((a) => attributeTypes[a.type].isText).map((a) => setup.attributeIds.get(a.code)!)
+  const texts = [...setup.attributes.values()].filter((a) => attributeTypes[a.type].isText)
+  const idsOf = (list: typeof texts) => list.map((a) => setup.attributeIds.get(a.code)!)
+  const [ids, plain] = [idsOf(texts), idsOf(texts.filter((a) => plainAttributes(setup).has(a.code)))]
   const comparison = node.is === 'present' ? sql`true` : compare(node, sql`f.txt`, 'text')
   const from = (table: string) => sql`select f.root_id from ${sql.raw(table)} f where f.attribute_id in (${list(ids)}) and f.storefront_id in (0, ${storefrontId}) and f.product_id = f.root_id and ${table === 'fact_text' ? sql`f.language = '' and` : sql``} ${comparison}`
-  const found = ids.length === 0 ? no : sql`r.id in (${from('fact')} union all ${from('fact_text')})`
+  const found = ids.length === 0 ? no : sql`r.id in (${from('fact')} union all ${from('fact_text')} ${plain.length === 0 ? sql`` : sql`union all select f.root_id from ${plainFacts} where f.attribute_id in (${list(plain)}) and f.txt is not null and ${comparison}`})`
   return isAbsent(node) ? sql`(${found}) is not true` : found
 }
 
@@ -204,7 +211,7 @@ function test(node: TestNode, at: At, context: Context): SQL {
       if (is === 'present') return sql`${!absent}`
       const day = sql`((${sql.raw(field.name === 'created' ? 'r.created' : 'changed')} at time zone ${context.timeZone})::date - date '1970-01-01')`
       const met = is === 'within-days' ? sql`${day} between ${context.today - operand.numbers[0]!} and ${context.today}` : compare(node, day, 'date')
-      return field.name === 'created' ? met : sql`r.id in (select product_id from product_version where ${met})`
+      return field.name === 'created' ? met : sql`r.id in (${changedWhere(met)})`
     }
     case 'variant': {
       const has = sql`(r.is_leaf = false)`

@@ -6,10 +6,12 @@ import { Turns, type Db, type Tx } from '../connect'
 import { copyInto } from '../copy'
 import { packDifferences } from '../schema'
 import type { StoredFamily } from './families'
+import { writeOwnFacts } from './own-facts'
 import { touchWhere, touchWritten } from './readiness'
 import { keyChanges, writeKeys, type KeyChange } from './search-keys'
 import { addFacts, addPrices, addProduct, addValues, momentText, newFactRows, newProductRows, type ProductWrite, type ValueKey, carriedFolded } from './product-rows'
 import type { StoredSetup } from './setup'
+import { writeVersions, type Version } from './versions'
 
 /** Numbers for new products. */
 export async function reserveProductIds(tx: Tx, n: number): Promise<number[]> {
@@ -35,7 +37,7 @@ const orNull = <T>(list: T[]) => (list.length === 0 ? null : list)
 export class WriteSet {
   private readonly rows = newProductRows()
   private readonly updated: Record<string, unknown>[] = []
-  private readonly versions: { id: number; version: number; changed: string | null }[] = []
+  private readonly versions: Version[] = []
   private readonly gtinsLetGo: number[] = []
   /** Roots that have variants now and may have had none. */
   private readonly parents = new Set<number>()
@@ -100,10 +102,7 @@ export class WriteSet {
           available_from date, range jsonb, categories text[], minimum int, differs_in text[], relations jsonb, carried jsonb, carried_folded jsonb)
         where p.id = r.id`))
     }
-    if (this.versions.length > 0) {
-      work.push(() => tx.db.execute(sql`
-        update product_version v set version = r.version, changed = r.changed from jsonb_to_recordset(${JSON.stringify(this.versions)}::jsonb) as r(id int, version int, changed timestamptz) where v.product_id = r.id`))
-    }
+    if (this.versions.length > 0) work.push(() => writeVersions(tx, this.versions))
     for (const rows of [this.rows.products, this.rows.versions]) work.push(() => copyInto(tx.client, rows))
     if (this.parents.size > 0) work.push(() => tx.db.execute(sql`update product set is_leaf = false where id = any(${sql.param([...this.parents])}::int[]) and is_leaf`))
     if (this.goneValues.length > 0) {
@@ -145,6 +144,7 @@ export async function writeFacts(tx: Tx, setup: StoredSetup, families: readonly 
   const facts = newFactRows()
   addFacts(facts, families, setup)
   for (const rows of Object.values(facts)) await copyInto(tx.client, rows)
+  await writeOwnFacts(tx, setup, families)
 }
 
 /** Removes products with all that is stored of them but their history. Variants go before or with their parents. */

@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm'
 import { boolean, doublePrecision, index, integer, pgTable, smallint, text } from 'drizzle-orm/pg-core'
 import { exactText, moment } from './columns'
 
-/** What rules read: resolved facts. Storefront 0 holds for all of them; where one differs, each has a row. */
+/** What rules read of attributes that are not plain, whose facts are their values: resolved facts. Storefront 0 holds for all of them; where one differs, each has a row. */
 export const fact = pgTable('fact', {
   attributeId: smallint('attribute_id').notNull(),
   storefrontId: smallint('storefront_id').notNull(),

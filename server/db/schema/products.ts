@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { boolean, date, index, integer, jsonb, numeric, pgTable, primaryKey, serial, smallint, text, uniqueIndex } from 'drizzle-orm/pg-core'
+import { boolean, date, doublePrecision, index, integer, jsonb, numeric, pgTable, primaryKey, serial, smallint, text, uniqueIndex } from 'drizzle-orm/pg-core'
 import type { RangeEntry, Relation } from '@core/catalogue/model'
 import type { ValueSource } from '@core/catalogue/source'
 import { exactText, valueColumn, moment } from './columns'
@@ -39,7 +39,7 @@ export const product = pgTable('product', {
   // What rules ask of the sold members of a family, and of roots, is answered from these without the rows.
   index('product_relations').using('gin', t.relations).where(sql`relations is not null`),
   index('product_family').on(t.rootId, t.isLeaf, t.id, t.stock),
-  index('product_roots').on(t.type, t.brand, t.category, t.status, t.id, t.sku).where(sql`parent_id is null`),
+  index('product_roots').on(t.type, t.brand, t.category, t.status, t.id, t.sku, t.categories).where(sql`parent_id is null`),
 ])
 
 /** How often a product was changed, and when last. Every change writes it, so it stands by itself, in rows that are changed in their place. */
@@ -62,8 +62,13 @@ export const value = pgTable('value', {
   state: text('state'),
   sourceHash: text('source_hash'),
   madeFrom: valueColumn('made_from'),
+  /** What rules compare, of a root's value that has one number or short text and neither storefront nor language. Where an attribute is plain, this is its fact. */
+  num: doublePrecision('num'),
+  txt: exactText('txt'),
 }, (t) => [
   primaryKey({ columns: [t.productId, t.attributeId, t.storefrontId, t.language] }),
+  index('value_num').on(t.attributeId, t.num, t.productId).where(sql`num is not null`),
+  index('value_txt').on(t.attributeId, t.txt, t.productId).where(sql`txt is not null`),
   // Which products name a picture, a file or a question.
   index('value_lists').using('gin', sql`value jsonb_path_ops`).where(sql`hash is null and jsonb_typeof(value) = 'array'`),
 ])

@@ -59,7 +59,9 @@ export const changeSet = pgTable('change_set', {
   path: text('path').notNull(),
   before: json('before').$type<unknown>(),
   after: json('after').$type<unknown>(),
-}, (t) => [index('change_set_step').on(t.stepId)])
+  /** Whether the versions of its products count it already; else it is counted where they are read. */
+  folded: boolean('folded').notNull(),
+}, (t) => [index('change_set_step').on(t.stepId), index('change_set_unfolded').on(t.id).where(sql`not folded`)])
 
 /** In which products: a bit for each number of a stretch of them, as one change can be made to all there are. */
 export const changeStretch = pgTable('change_stretch', {

@@ -2,9 +2,11 @@ import { eq, sql } from 'drizzle-orm'
 import { attributeRecord } from '@contracts/records'
 import type { Attribute } from '@core/attributes/attribute'
 import { checkAllowed } from '@core/attributes/check-attribute'
+import { isPlain } from '@core/rules/plain'
 import { findUnit } from '@core/units/registry'
 import * as t from '../../db/schema'
-import { attributeOf } from '../../db/queries/setup'
+import { moveFacts } from '../../db/queries/own-facts'
+import { attributeOf, readSetup } from '../../db/queries/setup'
 import { countOf, first, rulesNaming, type Problems, type RecordKind } from './kind'
 
 /** What is wrong with an attribute by itself, whatever its values are. */
@@ -45,6 +47,11 @@ export const attributes: RecordKind<Attribute> = {
   async write(tx, r) {
     const row = { type: r.type, labels: r.labels, help: r.help, family: r.family, unit: r.unit, options: r.options, translatable: r.translatable, perStorefront: r.perStorefront, serves: r.serves, allowed: r.allowed }
     await tx.db.insert(t.attribute).values({ code: r.code, ...row }).onConflictDoUpdate({ target: t.attribute.code, set: { ...row, version: sql`${t.attribute.version} + 1` } })
+  },
+  async after(tx, record, before) {
+    const setup = await readSetup(tx.db)
+    const plain = isPlain(record, setup)
+    if (before && plain !== isPlain(before, setup)) await moveFacts(tx, setup, record.code, plain)
   },
   async whyNotGone(tx, record, setup) {
     const why: string[] = []

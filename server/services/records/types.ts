@@ -6,8 +6,10 @@ import { ValueProblem } from '@core/attributes/types/shape'
 import { same } from '@core/catalogue/patch'
 import { checkCondition } from '@core/rules/check'
 import { RuleError } from '@core/rules/condition'
+import { isPlain } from '@core/rules/plain'
 import * as t from '../../db/schema'
-import { typeOf } from '../../db/queries/setup'
+import { moveFacts } from '../../db/queries/own-facts'
+import { readSetup, typeOf } from '../../db/queries/setup'
 import { refreshFactsOfType } from '../refresh-facts'
 import { countOf, first, rulesNaming, type Problems, type RecordKind } from './kind'
 
@@ -52,7 +54,17 @@ export const types: RecordKind<ProductType> = {
   async after(tx, record, before) {
     const reading = (r: ProductType) => r.attributes.map((a) => [a.attribute, a.perVariant, a.default])
     // Only what the facts depend on makes them old.
-    if (before && !same(reading(record), reading(before))) await refreshFactsOfType(tx, record.code)
+    if (before && same(reading(record), reading(before))) return
+    const setup = await readSetup(tx.db)
+    const types = new Map(setup.types)
+    if (before) types.set(before.code, before)
+    else types.delete(record.code)
+    for (const code of new Set([...record.attributes, ...before?.attributes ?? []].map((a) => a.attribute))) {
+      const attribute = setup.attributes.get(code)!
+      const plain = isPlain(attribute, setup)
+      if (plain !== isPlain(attribute, { types })) await moveFacts(tx, setup, code, plain)
+    }
+    if (before) await refreshFactsOfType(tx, record.code)
   },
   async whyNotGone(tx, record, setup) {
     const why: string[] = []

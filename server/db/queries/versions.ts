@@ -1,0 +1,50 @@
+import { sql, type SQL } from 'drizzle-orm'
+import type { Db, Tx } from '../connect'
+import { holds, membersOfSets } from './history'
+
+// How often a product was changed, and when last, stands in a row of its own. A change of very many products leaves these
+// rows alone: it is counted on reading, from the bits of its history, until the worker has folded it into them.
+
+/** The changes of many that are not folded yet, a row for each of their products: `product_id`, `at`. */
+const unfolded = sql`(select m.product_id, st.at from ${membersOfSets(sql`not s.folded`)} m join change_set cs on cs.id = m.set_id join step st on st.id = cs.step_id)`
+
+/** Of one product, how many changes its row does not count, `n`, and when the last of them `was`. */
+const unfoldedOf = (product: SQL) => sql`
+  (select count(*)::int as n, max(st.at) as was from change_set s join step st on st.id = s.step_id join change_stretch m on m.set_id = s.id where not s.folded and ${holds(product)})`
+
+/** The `version` of one product, and when it was last `changed`, to be joined to it. */
+export const versionOf = (product: SQL): SQL => sql`
+  lateral (select v.version + u.n as version, greatest(v.changed, u.was) as changed from product_version v, ${unfoldedOf(product)} u where v.product_id = ${product})`
+
+/** The products that were last changed at a time that meets a condition over `changed`, as a query of their numbers. */
+export const changedWhere = (condition: SQL): SQL => sql`
+  select product_id from (
+    select v.product_id, greatest(v.changed, u.was) as changed from product_version v left join (select product_id, max(at) as was from ${unfolded} x group by 1) u on u.product_id = v.product_id) y where ${condition}`
+
+/** The products that were changed at a moment or later, as a query of their numbers. */
+export const changedFrom = (moment: string): SQL => sql`
+  select v.product_id from product_version v where v.changed >= ${moment} union select x.product_id from ${unfolded} x where x.at >= ${moment}`
+
+/** A version that a changed product has now, and when that was. */
+export interface Version { id: number; version: number; changed: string | null }
+
+/** Writes the versions that changed products have now. Their families are locked. */
+export async function writeVersions(tx: Tx, versions: readonly Version[]): Promise<void> {
+  await tx.db.execute(sql`
+    update product_version v set version = r.version - u.n, changed = r.changed
+    from jsonb_to_recordset(${JSON.stringify(versions)}::jsonb) as r(id int, version int, changed timestamptz) cross join lateral ${unfoldedOf(sql`r.id`)} u where v.product_id = r.id`)
+}
+
+/** Folds changes of many into the versions of their products. Nobody may write products meanwhile. */
+export async function foldVersions(tx: Tx): Promise<void> {
+  await tx.db.execute(sql`
+    with taken as (update change_set set folded = true where not folded returning id, step_id),
+    u as (select x.product_id, count(*)::int as n, max(st.at) as was from ${membersOfSets(sql`not s.folded`)} x join taken t on t.id = x.set_id join step st on st.id = t.step_id group by 1)
+    update product_version v set version = v.version + u.n, changed = greatest(v.changed, u.was) from u where v.product_id = u.product_id`)
+}
+
+/** Whether some changes are not folded yet. */
+export async function hasUnfolded(db: Db): Promise<boolean> {
+  const { rows } = await db.execute<{ some: boolean }>(sql`select exists (select 1 from change_set where not folded) as some`)
+  return rows[0]!.some
+}
