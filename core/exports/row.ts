@@ -2,6 +2,7 @@ import { guardCell } from '../text/guard'
 import { attributeTypes } from '../attributes/types/registry'
 import { basePriceIn, categoryPath, valueAt, type Product, type Setup } from '../catalogue/model'
 import { fieldColumns, type Column, type PlainField } from '../imports/columns'
+import { keptFor } from '../kept/kept-for'
 import { writeRange, writeRelations, writeSpecials } from '../imports/packed'
 
 /** A value's place, for choosing columns. */
@@ -25,9 +26,12 @@ export function headersFor(used: readonly UsedScope[], carried: readonly string[
   return [...fields, ...[...setup.storefronts.keys()].map((s) => `price@${s}`), ...carried.map((name) => `carried@${name}`), ...attributes]
 }
 
+const categoryCells = keptFor<Setup, string>()
+
 /** A category as an import reads it: the names from the top. */
 export function categoryCell(code: string | null, setup: Setup): string {
-  return categoryPath(setup, code).reverse().map((c) => setup.categories.get(c)?.names[setup.source] ?? c).join(' > ')
+  if (code === null) return ''
+  return categoryCells(setup, code, () => categoryPath(setup, code).reverse().map((c) => setup.categories.get(c)?.names[setup.source] ?? c).join(' > '))
 }
 
 /** A field of a product as a cell. */

@@ -7,7 +7,6 @@ import { database } from '../db/connect'
 import { loadFamilies, type StoredFamily } from '../db/queries/families'
 import { rootIdsOf, usedCarried, usedScopes } from '../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
-import { familiesAtOnce } from './bulk-change'
 import { notFitting } from './problem'
 import { productDocument } from './products'
 import { filterOf, lensOf, type LensBody } from './reach/reach'
@@ -47,8 +46,10 @@ function columnsOf(setup: StoredSetup, headers: string[]): Column[] {
   return columns
 }
 
+/** So many families are read together: each question costs the database as much as some hundred products. */
+const familiesAtOnce = 1000
 /** How many stretches of families the database reads ahead of what is written. */
-const readAhead = 3
+const readAhead = 2
 
 /** Families in the order of their numbers; `columns` are all that is read of them. The database reads on while these are written. */
 async function* families(setup: StoredSetup, ids: readonly number[], columns?: readonly Column[]): AsyncGenerator<StoredFamily[]> {

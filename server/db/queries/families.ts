@@ -1,10 +1,10 @@
-import { sql } from 'drizzle-orm'
+import { sql, type SQL } from 'drizzle-orm'
 import type { Family, Price, Product } from '@core/catalogue/model'
 import type { Value } from '@core/attributes/attribute'
 import { byCodePoint } from '@core/text/fold'
 import type { Db } from '../connect'
 import type { StoredSetup } from './setup'
-import { versionOf } from './versions'
+import { unfoldedOf } from './versions'
 
 /** What is stored of a translation beside its value. */
 export interface TranslationMark {
@@ -72,11 +72,21 @@ const noHashes = new Map<string, string>()
 /** Product, attribute, storefront, language, value; then state, hash of the source, and what it was made from or its own hash. */
 type StoredRow = [number, number, number, string, Value, (string | null)?, (string | null)?, (Value | null)?]
 
-interface PriceRow { product_id: number; storefront_id: number; special: boolean; group_code: string | null; from_local: string | null; to_local: string | null; amount: number; quantity: number }
+/** Product, storefront, whether it is special, group, from, to, amount, quantity. */
+type PriceTuple = [number, number, 0 | 1, string | null, string | null, string | null, number, number]
+
+/** A text as JSON has it. */
+const textOrNull = (column: SQL) => sql`coalesce(to_json(${column})::text, 'null')`
+
+/** The rows of a table with columns that are JSON as they are written, as one text: there are very many, and the driver takes a multiple of the time to read them as rows. */
+async function asTuples<T extends unknown[]>(db: Db, columns: SQL[], from: SQL): Promise<T[]> {
+  const { rows } = await db.execute<{ list: string | null }>(sql`select string_agg(${sql.join(columns, sql` || ',' || `)}, '],[') as list from ${from}`)
+  return rows[0]!.list === null ? [] : JSON.parse(`[[${rows[0]!.list}]]`) as T[]
+}
 
 /**
  * Families with every value and price, by the number of their root: four queries whatever their number. With `only`,
- * values of no other attributes and nothing of translations, for those who look and do not change; `toJudge` are those of readiness, which asks for
+ * values of no other attributes and nothing of translations, versions and lists, for those who look and do not change; `toJudge` are those of readiness, which asks for
  * hashes, and not for what translations were made from.
  */
 export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly number[], { only, toJudge = false }: { only?: readonly number[] | undefined; toJudge?: boolean } = {}): Promise<Map<number, StoredFamily>> {
@@ -84,24 +94,27 @@ export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly
   if (rootIds.length === 0) return families
   const ids = [...new Set(rootIds)]
   const { rows } = await db.execute<ProductRow & Record<string, unknown>>(sql`
-    select id, sku, parent_id, root_id, type, category, brand, tags, status, kind, gtin, stock, available_from::text, range, categories, minimum, differs_in, relations, carried, created::text, changed::text, version
-    from product cross join ${versionOf(sql`product.id`)} v where root_id = any(${sql.param(ids)}::int[]) order by root_id, id`)
+    select id, sku, parent_id, root_id, type, category, brand, tags, status, kind, gtin, stock, available_from::text, range, categories, minimum, differs_in, relations, carried
+      ${only === undefined ? sql`, created::text, changed::text, version from product join product_version on product_id = id` : sql`from product`} where root_id = any(${sql.param(ids)}::int[]) order by root_id, id`)
   const byId = new Map<number, StoredProduct>()
   const skuOf = new Map(rows.map((r) => [r.id, r.sku]))
   for (const r of rows) {
     byId.set(r.id, {
-      id: r.id, version: r.version, sku: r.sku, parent: r.parent_id === null ? null : skuOf.get(r.parent_id) ?? null,
+      id: r.id, version: r.version ?? 0, sku: r.sku, parent: r.parent_id === null ? null : skuOf.get(r.parent_id) ?? null,
       type: r.type, category: r.category, categories: r.categories ?? [], brand: r.brand, tags: r.tags, status: r.status as Product['status'], kind: r.kind as Product['kind'],
       gtin: r.gtin, stock: r.stock, availableFrom: r.available_from, minimum: r.minimum, range: r.range, differsIn: r.differs_in ?? [], relations: r.relations ?? [], carried: r.carried ?? {}, lists: [], created: Date.parse(r.created), changed: Date.parse(r.changed),
       values: [], prices: [], marks: only ? noMarks : new Map(), hashes: only ? noHashes : new Map(),
     })
   }
   const productIds = [...byId.keys()]
-  // In one text: there are very many, and the driver takes a multiple of the time to read them as rows.
-  const { rows: values } = await db.execute<{ list: StoredRow[] | null }>(sql`
-    select json_agg(json_build_array(product_id, attribute_id, storefront_id, language, value ${only === undefined ? sql`, state, source_hash, ${toJudge ? sql`hash` : sql`made_from`}` : sql``})) as list from value
-    where product_id = any(${sql.param(productIds)}::int[]) ${only === undefined ? sql`` : sql`and attribute_id = any(${sql.param([...only])}::smallint[])`}`)
-  for (const [product, attribute, storefront, language, value, state = null, sourceHash = null, more = null] of values[0]!.list ?? []) {
+  if (only === undefined) for (const [id, { n, was }] of await unfoldedOf(db, productIds)) {
+    const product = byId.get(id)!
+    Object.assign(product, { version: product.version + n, changed: Math.max(product.changed, was) })
+  }
+  const more = only !== undefined ? [] : [textOrNull(sql`state`), textOrNull(sql`source_hash`), toJudge ? textOrNull(sql`hash`) : sql`coalesce(made_from::text, 'null')`]
+  const values = await asTuples<StoredRow>(db, [sql`product_id`, sql`attribute_id`, sql`storefront_id`, textOrNull(sql`language`), sql`value`, ...more],
+    sql`value where product_id = any(${sql.param(productIds)}::int[]) ${only === undefined ? sql`` : sql`and attribute_id = any(${sql.param([...only])}::smallint[])`}`)
+  for (const [product, attribute, storefront, language, value, state = null, sourceHash = null, more = null] of values) {
     const code = setup.attributeCodes.get(attribute)
     if (code === undefined) continue
     const owner = byId.get(product)!
@@ -110,14 +123,14 @@ export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly
     if (state !== null) owner.marks.set(markKey(stored), { state, sourceHash, madeFrom: toJudge ? null : more })
     if (toJudge && more !== null) owner.hashes.set(markKey(stored), more as string)
   }
-  const { rows: prices } = await db.execute<PriceRow & Record<string, unknown>>(sql`
-    select product_id, storefront_id, special, group_code, from_local, to_local, amount::float8 as amount, quantity from price where product_id = any(${sql.param(productIds)}::int[])`)
-  for (const p of prices) {
-    const price: Price = { storefront: setup.storefrontCodes.get(p.storefront_id)!, special: p.special, group: p.group_code, from: p.from_local, to: p.to_local, amount: p.amount, quantity: p.quantity }
-    byId.get(p.product_id)!.prices.push(price)
+  const prices = await asTuples<PriceTuple>(db, [sql`product_id`, sql`storefront_id`, sql`special::int`, textOrNull(sql`group_code`), textOrNull(sql`from_local`), textOrNull(sql`to_local`), sql`amount`, sql`quantity`],
+    sql`price where product_id = any(${sql.param(productIds)}::int[])`)
+  for (const [product, storefront, isSpecial, group, from, to, amount, quantity] of prices) {
+    const price: Price = { storefront: setup.storefrontCodes.get(storefront)!, special: isSpecial === 1, group, from, to, amount, quantity }
+    byId.get(product)!.prices.push(price)
   }
   // Few products are in lists.
-  const { rows: lists } = await db.execute<{ product_id: number; code: string }>(sql`
+  const { rows: lists } = only !== undefined ? { rows: [] } : await db.execute<{ product_id: number; code: string }>(sql`
     select m.product_id, n.code from list_member m join named_list n on n.id = m.list_id where m.product_id = any(${sql.param(ids)}::int[]) order by n.code`)
   for (const l of lists) byId.get(l.product_id)?.lists.push(l.code)
   for (const r of rows) {

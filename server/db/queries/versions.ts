@@ -8,13 +8,15 @@ import { holds, membersOfSets } from './history'
 /** The changes of many that are not folded yet, a row for each of their products: `product_id`, `at`. */
 const unfolded = sql`(select m.product_id, st.at from ${membersOfSets(sql`not s.folded`)} m join change_set cs on cs.id = m.set_id join step st on st.id = cs.step_id)`
 
-/** Of one product, how many changes its row does not count, `n`, and when the last of them `was`. */
-const unfoldedOf = (product: SQL) => sql`
-  (select count(*)::int as n, max(st.at) as was from change_set s join step st on st.id = s.step_id join change_stretch m on m.set_id = s.id where not s.folded and ${holds(product)})`
-
-/** The `version` of one product, and when it was last `changed`, to be joined to it. */
-export const versionOf = (product: SQL): SQL => sql`
-  lateral (select v.version + u.n as version, greatest(v.changed, u.was) as changed from product_version v, ${unfoldedOf(product)} u where v.product_id = ${product})`
+/** Of some products, how many changes their rows do not count, and when the last of them was, in milliseconds. Those that have none are not among them. */
+export async function unfoldedOf(db: Db, ids: readonly number[]): Promise<Map<number, { n: number; was: number }>> {
+  // Nearly always all are folded.
+  if (!(await hasUnfolded(db))) return new Map()
+  const { rows } = await db.execute<{ product_id: number; n: number; was: string }>(sql`
+    select p.id as product_id, count(*)::int as n, max(st.at)::text as was from change_set s join step st on st.id = s.step_id
+      join unnest(${sql.param([...ids])}::int[]) p(id) on true join change_stretch m on m.set_id = s.id and ${holds(sql`p.id`)} where not s.folded group by 1`)
+  return new Map(rows.map((r) => [r.product_id, { n: r.n, was: Date.parse(r.was) }]))
+}
 
 /** The products that were last changed at a time that meets a condition over `changed`, as a query of their numbers. */
 export const changedWhere = (condition: SQL): SQL => sql`
@@ -30,9 +32,10 @@ export interface Version { id: number; version: number; changed: string | null }
 
 /** Writes the versions that changed products have now. Their families are locked. */
 export async function writeVersions(tx: Tx, versions: readonly Version[]): Promise<void> {
+  const counted = await unfoldedOf(tx.db, versions.map((v) => v.id))
+  const rows = counted.size === 0 ? versions : versions.map((v) => ({ ...v, version: v.version - (counted.get(v.id)?.n ?? 0) }))
   await tx.db.execute(sql`
-    update product_version v set version = r.version - u.n, changed = r.changed
-    from jsonb_to_recordset(${JSON.stringify(versions)}::jsonb) as r(id int, version int, changed timestamptz) cross join lateral ${unfoldedOf(sql`r.id`)} u where v.product_id = r.id`)
+    update product_version v set version = r.version, changed = r.changed from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as r(id int, version int, changed timestamptz) where v.product_id = r.id`)
 }
 
 /** Folds changes of many into the versions of their products. Nobody may write products meanwhile. */
