@@ -17,10 +17,10 @@ try {
     entryPoints: { main: 'bench/main.ts', 'judge-thread': 'server/jobs/judge-thread.ts', prepare: 'demo/prepare.ts' }, outdir: '.data/bench/program', outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', logLevel: 'warning',
     alias: Object.fromEntries(['core', 'contracts', 'server', 'demo'].map((room) => [`@${room}`, path.resolve(room)])),
   })
-  const { environment, serve } = await import('./serve.mjs')
+  const { environment, heavyWork, serve } = await import('./serve.mjs')
   const env = environment({ url: postgres.url('inkloom_bench'), data, port: 4870, host: '127.0.0.1' })
   run('Preparing the database', process.execPath, ['.data/bench/program/prepare.mjs'], { env, show: true })
-  const main = (env, parts) => run('The benchmarks', process.execPath, ['--expose-gc', ...(process.env.INKLOOM_PROFILE ? ['--cpu-prof', '--cpu-prof-dir=.data/bench/profile'] : []), '.data/bench/program/main.mjs', ...parts], { env, show: true })
+  const main = (env, parts) => run('The benchmarks', process.execPath, ['--expose-gc', ...heavyWork, ...(process.env.INKLOOM_PROFILE ? ['--cpu-prof', '--cpu-prof-dir=.data/bench/profile'] : []), '.data/bench/program/main.mjs', ...parts], { env, show: true })
   if (parts.join() !== 'browser') main(env, parts)
   if (parts.length === 0 || parts.includes('browser')) {
     // The interface is measured with the application running, which the other parts would feel.

@@ -35,7 +35,7 @@ export interface ImportOptions {
   cancelled?: () => boolean
 }
 
-const standardBatch = 3000
+const standardBatch = 1500
 const progressEvery = 1000
 const keptProblems = 2000
 /** After so many rows the process looks after its connections: the database waits for answers while it writes. */
