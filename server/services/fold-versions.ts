@@ -1,9 +1,9 @@
-import { sql } from 'drizzle-orm'
 import { database, inTransaction } from '../db/connect'
+import { lockProducts, TooBusy } from '../db/queries/families'
 import { foldVersions, hasUnfolded } from '../db/queries/versions'
 
-/** What the database says where a lock was not to be had in time. */
-const notInTime = '55P03'
+/** At most so many milliseconds it waits for those who write products; others wait behind it. */
+const patience = 1000
 
 /**
  * Folds changes of very many products into their versions, as part of no person's work. Where somebody writes products
@@ -13,11 +13,10 @@ export async function foldWhenFree(): Promise<void> {
   if (!(await hasUnfolded(database()))) return
   try {
     await inTransaction(async (tx) => {
-      await tx.db.execute(sql`set local lock_timeout = '1s'`)
-      await tx.db.execute(sql`lock table product in exclusive mode`)
+      await lockProducts(tx, patience)
       await foldVersions(tx)
     })
   } catch (e) {
-    if ((e as { cause?: { code?: string } }).cause?.code !== notInTime) throw e
+    if (!(e instanceof TooBusy)) throw e
   }
 }

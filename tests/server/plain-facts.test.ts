@@ -5,17 +5,17 @@ import { checkCondition } from '@core/rules/check'
 import { factsOf } from '@core/rules/facts'
 import { isPlain } from '@core/rules/plain'
 import { compilePredicate } from '@core/rules/predicate'
-import { maren, now, ownDatabase } from './database'
+import { maren, now, ownDatabase, problemOf } from './database'
 
 const { file } = ownDatabase()
-const { database } = await import('@server/db/connect')
+const { database, inTransaction } = await import('@server/db/connect')
 const { loadFamilies } = await import('@server/db/queries/families')
 const { rootIdsOf } = await import('@server/db/queries/reach')
 const { loadSetup } = await import('@server/db/queries/setup')
 const { importProducts } = await import('@server/services/import-products')
 const { makeBulkChange } = await import('@server/services/bulk-change')
 const { getProduct, patchProduct } = await import('@server/services/products')
-const { getRecord, putRecord } = await import('@server/services/records')
+const { deleteRecord, getRecord, putRecord } = await import('@server/services/records')
 const { reworkAttribute } = await import('@server/services/rework-attribute')
 
 const lens = (storefront: string) => ({ storefront, group: null, moment: now })
@@ -91,6 +91,24 @@ describe('the facts of a plain attribute', () => {
     expect(await agreed()).toEqual(['G-1'])
     expect(await rowsBeside('weight')).toBe(0)
   })
+  it('follow a type that is made and removed', async () => {
+    const { record } = await getRecord('product-types', 'lock') as unknown as { record: ProductType }
+    await put('product-types', { ...record, code: 'chain', attributes: record.attributes.map((a) => (a.attribute === 'weight' ? { ...a, perVariant: true } : a)) } as ProductType)
+    expect(await isPlainNow('weight')).toBe(false)
+    expect(await agreed()).toEqual(['G-1'])
+    expect(await rowsBeside('weight')).toBe(6)
+    await deleteRecord(maren, 'product-types', 'chain', now)
+    expect(await agreed()).toEqual(['G-1'])
+    expect(await rowsBeside('weight')).toBe(0)
+  })
+  it('stay where they are while others write products for long, which is said', async () => {
+    await inTransaction(async (tx) => {
+      await tx.db.execute(sql`select 1 from product limit 1 for update`)
+      expect(await problemOf(typeWith('bag', 'weight', { default: { value: 1, unit: 'kg' } }))).toMatchObject({ status: 409, title: 'Products are being written' })
+    })
+    expect(await isPlainNow('weight')).toBe(true)
+    expect(await agreed()).toEqual(['G-1'])
+  }, 20_000)
   it('do so too where storefronts have their own', async () => {
     const { record } = await getRecord('attributes', 'weight') as unknown as { record: Attribute }
     await put('attributes', { ...record, perStorefront: true } as Attribute)

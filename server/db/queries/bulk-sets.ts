@@ -9,6 +9,7 @@ import type { FactLens } from '@core/rules/facts'
 import { comparesAsOne, plainAttributes } from '@core/rules/plain'
 import { fold } from '@core/text/fold'
 import type { Db, Tx } from '../connect'
+import { lockProducts } from './families'
 import { membersOfSets, writeChangeSets, type ChangedAlike } from './history'
 import { factCells } from './product-rows'
 import { touchStep } from './readiness'
@@ -104,20 +105,14 @@ const lockAllFrom = 5000
 
 /** Keeps others from changing what is found until the transaction ends. Waits for changes that are under way. Returns how many roots that are. */
 async function lock(tx: Tx, b: BulkSet): Promise<number> {
-  await lockRoots(tx, sql`select r.id from product r where ${b.found}`, await estimated(tx.db, foundRoots(b)))
   const { rows } = await tx.db.execute<{ n: number }>(sql`select count(*)::int as n from product r where ${b.found}`)
+  await lockRoots(tx, sql`select r.id from product r where ${b.found}`, rows[0]!.n)
   return rows[0]!.n
-}
-
-/** About how many rows a query has, as the planner thinks. */
-async function estimated(db: Db, query: SQL): Promise<number> {
-  const { rows } = await db.execute<{ 'QUERY PLAN': [{ Plan: { 'Plan Rows': number } }] }>(sql`explain (format json) ${query}`)
-  return rows[0]!['QUERY PLAN'][0].Plan['Plan Rows']
 }
 
 /** Keeps others from changing families, about so many, until the transaction ends. */
 async function lockRoots(tx: Tx, roots: SQL, many: number) {
-  if (many >= lockAllFrom) await tx.db.execute(sql`lock table product in exclusive mode`)
+  if (many >= lockAllFrom) await lockProducts(tx)
   else await tx.db.execute(sql`select 1 from product where root_id in (${roots}) order by id for update`)
 }
 

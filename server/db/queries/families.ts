@@ -2,7 +2,7 @@ import { sql, type SQL } from 'drizzle-orm'
 import type { Family, Price, Product } from '@core/catalogue/model'
 import type { Value } from '@core/attributes/attribute'
 import { byCodePoint } from '@core/text/fold'
-import type { Db } from '../connect'
+import type { Db, Tx } from '../connect'
 import type { StoredSetup } from './setup'
 import { unfoldedOf } from './versions'
 
@@ -63,6 +63,23 @@ export async function ownersOfGtins(db: Db, gtins: readonly string[]): Promise<M
 /** Keeps others from changing families until the transaction ends. Locked in one order, so that two never wait for each other. */
 export async function lockFamilies(db: Db, rootIds: readonly number[]): Promise<void> {
   if (rootIds.length > 0) await db.execute(sql`select 1 from product where root_id = any(${sql.param([...rootIds])}::int[]) order by id for update`)
+}
+
+/** Others were writing products for longer than somebody would wait. */
+export class TooBusy extends Error {}
+
+/** What the database says where a lock was not to be had in time. */
+const notInTime = '55P03'
+
+/** Keeps others from changing any product until the transaction ends; waits for those that do, at most so many milliseconds (0: as long as it takes). Throws TooBusy. */
+export async function lockProducts(tx: Tx, atMost = 0): Promise<void> {
+  await tx.db.execute(sql`select set_config('lock_timeout', ${String(atMost)}, true)`)
+  try {
+    await tx.db.execute(sql`lock table product in exclusive mode`)
+  } catch (e) {
+    throw (e as { cause?: { code?: string } }).cause?.code === notInTime ? new TooBusy() : e
+  }
+  await tx.db.execute(sql`select set_config('lock_timeout', '0', true)`)
 }
 
 /** What all have who are only looked at. */

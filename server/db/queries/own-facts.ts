@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { comparesAsOne } from '@core/rules/plain'
 import type { Tx } from '../connect'
-import type { StoredFamily } from './families'
+import { lockProducts, type StoredFamily } from './families'
 import { ownFact } from './product-rows'
 import type { StoredSetup } from './setup'
 
@@ -18,11 +18,14 @@ export async function writeOwnFacts(tx: Tx, setup: StoredSetup, families: readon
     where v.product_id = r.p and v.attribute_id = r.a and v.storefront_id = 0 and v.language = '' and (v.num, v.txt) is distinct from (r.num, r.txt)`)
 }
 
-/** Has the facts of an attribute stand beside its values, as it is plain no more; or only in them, as it is now. */
+/** At most so many milliseconds a change of the set-up waits for those who write products. */
+const patience = 5000
+
+/** Has the facts of an attribute stand beside its values, as it is plain no more; or only in them, as it is now. Throws TooBusy where others write products for long. */
 export async function moveFacts(tx: Tx, setup: StoredSetup, code: string, plain: boolean): Promise<void> {
   const attribute = setup.attributes.get(code)!
   const id = setup.attributeIds.get(code)!
-  await tx.db.execute(sql`lock table product in exclusive mode`)
+  await lockProducts(tx, patience)
   await tx.db.execute(sql`delete from fact where attribute_id = ${id}`)
   if (plain || !comparesAsOne(attribute)) return
   await tx.db.execute(sql`

@@ -5,8 +5,8 @@ import { checkAllowed } from '@core/attributes/check-attribute'
 import { isPlain } from '@core/rules/plain'
 import { findUnit } from '@core/units/registry'
 import * as t from '../../db/schema'
-import { moveFacts } from '../../db/queries/own-facts'
 import { attributeOf, readSetup } from '../../db/queries/setup'
+import { settlePlain } from './plain'
 import { countOf, first, rulesNaming, type Problems, type RecordKind } from './kind'
 
 /** What is wrong with an attribute by itself, whatever its values are. */
@@ -49,9 +49,9 @@ export const attributes: RecordKind<Attribute> = {
     await tx.db.insert(t.attribute).values({ code: r.code, ...row }).onConflictDoUpdate({ target: t.attribute.code, set: { ...row, version: sql`${t.attribute.version} + 1` } })
   },
   async after(tx, record, before) {
+    if (!before) return
     const setup = await readSetup(tx.db)
-    const plain = isPlain(record, setup)
-    if (before && plain !== isPlain(before, setup)) await moveFacts(tx, setup, record.code, plain)
+    await settlePlain(tx, [record.code], () => isPlain(before, setup))
   },
   async whyNotGone(tx, record, setup) {
     const why: string[] = []

@@ -7,11 +7,22 @@ import { same } from '@core/catalogue/patch'
 import { checkCondition } from '@core/rules/check'
 import { RuleError } from '@core/rules/condition'
 import { isPlain } from '@core/rules/plain'
+import type { Tx } from '../../db/connect'
 import * as t from '../../db/schema'
-import { moveFacts } from '../../db/queries/own-facts'
 import { readSetup, typeOf } from '../../db/queries/setup'
 import { refreshFactsOfType } from '../refresh-facts'
+import { settlePlain } from './plain'
 import { countOf, first, rulesNaming, type Problems, type RecordKind } from './kind'
+
+/** Has facts stand where rules look for them after a type was made, changed or removed. */
+async function settleFacts(tx: Tx, before: ProductType | undefined, after: ProductType | undefined) {
+  const setup = await readSetup(tx.db)
+  const types = new Map(setup.types)
+  if (after) types.delete(after.code)
+  if (before) types.set(before.code, before)
+  const codes = [before, after].flatMap((r) => r?.attributes.map((a) => a.attribute) ?? [])
+  await settlePlain(tx, codes, (code) => isPlain(setup.attributes.get(code)!, { types }))
+}
 
 export const types: RecordKind<ProductType> = {
   name: 'product type', action: 'edit-types', stamp: 'setup', schema: productTypeRecord,
@@ -55,15 +66,7 @@ export const types: RecordKind<ProductType> = {
     const reading = (r: ProductType) => r.attributes.map((a) => [a.attribute, a.perVariant, a.default])
     // Only what the facts depend on makes them old.
     if (before && same(reading(record), reading(before))) return
-    const setup = await readSetup(tx.db)
-    const types = new Map(setup.types)
-    if (before) types.set(before.code, before)
-    else types.delete(record.code)
-    for (const code of new Set([...record.attributes, ...before?.attributes ?? []].map((a) => a.attribute))) {
-      const attribute = setup.attributes.get(code)!
-      const plain = isPlain(attribute, setup)
-      if (plain !== isPlain(attribute, { types })) await moveFacts(tx, setup, code, plain)
-    }
+    await settleFacts(tx, before, record)
     if (before) await refreshFactsOfType(tx, record.code)
   },
   async whyNotGone(tx, record, setup) {
@@ -78,5 +81,6 @@ export const types: RecordKind<ProductType> = {
   },
   async remove(tx, record) {
     await tx.db.delete(t.productType).where(eq(t.productType.code, record.code))
+    await settleFacts(tx, record, undefined)
   },
 }

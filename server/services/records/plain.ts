@@ -1,0 +1,23 @@
+import { isPlain } from '@core/rules/plain'
+import type { Tx } from '../../db/connect'
+import { TooBusy } from '../../db/queries/families'
+import { moveFacts } from '../../db/queries/own-facts'
+import { readSetup } from '../../db/queries/setup'
+import { Problem } from '../problem'
+
+/**
+ * After a change of the set-up: has the facts of attributes stand where rules look for them now. `was` says which were
+ * plain before. Throws a 409 problem where products are being written for long; nothing has been changed then.
+ */
+export async function settlePlain(tx: Tx, codes: Iterable<string>, was: (code: string) => boolean): Promise<void> {
+  const setup = await readSetup(tx.db)
+  try {
+    for (const code of new Set(codes)) {
+      const plain = isPlain(setup.attributes.get(code)!, setup)
+      if (plain !== was(code)) await moveFacts(tx, setup, code, plain)
+    }
+  } catch (e) {
+    if (!(e instanceof TooBusy)) throw e
+    throw new Problem(409, 'Products are being written', 'An import or a change of many products is under way, and this changes what rules read of all products. Save again when it is done. Nothing has been changed.')
+  }
+}
