@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { until } from '@vueuse/core'
 import { typeOfCategory } from '@core/catalogue/model'
 import { bareGtin } from '@core/gtin/check-digit'
 import type { ProductDocument } from '~/components/product/document'
@@ -28,6 +29,8 @@ const busy = ref(false)
 const errorAt = (path: string) => problem.value?.problem.errors?.find((e) => e.path === path || e.path.startsWith(`${path}.`))?.message
 const ready = computed(() => form.sku.trim() !== '' && (of.value || form.type !== ''))
 async function make() {
+  // What is to be copied may be on its way still.
+  if (pattern.value) await until(found.busy).toBe(false)
   if (!ready.value || busy.value || !session.mayEdit) return
   busy.value = true
   problem.value = undefined

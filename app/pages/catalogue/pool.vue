@@ -33,7 +33,13 @@ async function during(work: () => Promise<unknown>) {
     busy.value = false
   }
 }
-const wanted = computed(() => (found.value?.items ?? []).filter((i) => i.sku === null && rows.value[i.gtin]?.take))
+const notHere = computed(() => (found.value?.items ?? []).filter((i) => i.sku === null))
+/** Marks all that are not here yet, or none where all are marked. */
+function markAll() {
+  const take = wanted.value.length < notHere.value.length
+  for (const i of notHere.value) rows.value[i.gtin]!.take = take
+}
+const wanted = computed(() => notHere.value.filter((i) => rows.value[i.gtin]?.take))
 const ready = computed(() => wanted.value.length > 0 && wanted.value.every((i) => rows.value[i.gtin]!.sku.trim() !== '' && rows.value[i.gtin]!.type !== ''))
 const report = shallowRef<FromPoolReport>()
 async function make() {
@@ -97,7 +103,7 @@ useKeys('Data pool', [
         <p v-if="report" class="mx-5 mb-2 border-l-2 border-weld pl-3">{{ report.made.length }} made, with {{ report.made.reduce((n, m) => n + m.values, 0) }} values that keep their source.<template v-if="report.left.length"> Left out: {{ report.left.slice(0, 3).map((l) => `${l.property} of ${l.sku}`).join(', ') }}{{ report.left.length > 3 ? ` and ${report.left.length - 3} more` : '' }}. Each stands where the product is compared with the pool.</template> <button type="button" class="plain" @click="putBack">Put back</button></p>
         <table v-if="found.items.length" class="w-full table-fixed text-left">
           <colgroup><col class="w-12"><col class="w-[150px]"><col class="w-[16%]"><col><col class="w-[170px]"><col class="w-[170px]"></colgroup>
-          <thead class="text-[12.5px]"><tr class="border-y border-hair2"><th><span class="sr-only">Marked</span></th><th class="py-1.5 pr-3">GTIN</th><th class="pr-3">Brand</th><th class="pr-3">Called</th><th class="pr-3">SKU here</th><th class="pr-5">Product type</th></tr></thead>
+          <thead class="text-[12.5px]"><tr class="border-y border-hair2"><th class="py-1.5 pl-5"><input v-if="notHere.length > 0 && session.mayEdit" type="checkbox" aria-label="Mark all that are not here yet" :checked="wanted.length === notHere.length" :indeterminate.prop="wanted.length > 0 && wanted.length < notHere.length" @change="markAll"><span v-else class="sr-only">Marked</span></th><th class="py-1.5 pr-3">GTIN</th><th class="pr-3">Brand</th><th class="pr-3">Called</th><th class="pr-3">SKU here</th><th class="pr-5">Product type</th></tr></thead>
           <tbody><tr v-for="i in found.items" :key="i.gtin" class="border-b border-hair align-top">
             <td class="py-1.5 pl-5"><input v-if="i.sku === null && session.mayEdit" v-model="rows[i.gtin]!.take" type="checkbox" :aria-label="`Mark ${i.name}`"></td>
             <td class="code py-1.5 pr-3">{{ i.gtin }}</td><td class="truncate py-1.5 pr-3">{{ i.brand }}</td>
