@@ -23,8 +23,9 @@ export async function benchBrowser(url: string) {
 /** Waits until the worker has judged what is due. */
 async function judged() {
   for (;;) {
-    const { rows } = await connections().query<{ n: number }>('select count(*)::int as n from readiness_due')
-    if (rows[0]!.n === 0) return
+    const { rows } = await connections().query<{ busy: boolean }>(`
+      select exists (select 1 from readiness_due) or exists (select 1 from readiness_due_set) or exists (select 1 from job where state in ('queued', 'running')) as busy`)
+    if (!rows[0]!.busy) return
     await new Promise((r) => setTimeout(r, 1000))
   }
 }
