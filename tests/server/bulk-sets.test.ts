@@ -138,6 +138,22 @@ describe('a change over sets', () => {
     expect(first.changed).toBeGreaterThan(50)
   })
 
+  it('folds a change of few at once, and only that', async () => {
+    await foldWhenFree()
+    const change = (filter: unknown, value: string) => makeBulkChange({ filter, change: { do: 'set', attribute: 'field:status', storefront: null, language: null, members: 'parents', value } as BulkChange }, 1, someMoment)
+    await change({ all: [] }, 'disabled')
+    const before = await all()
+    const few = { field: 'name', is: 'equals', value: before.flatMap((f) => f.root.values.filter((v) => v.attribute === 'name' && v.language === 'en-GB' && v.storefront === null).map((v) => v.value))[0] }
+    const report = await change(few, 'active')
+    expect(report.changed).toBeGreaterThan(0)
+    expect(report.changed).toBeLessThan(20)
+    const { rows } = await database().execute<{ own: boolean }>(sql`select step_id = ${report.step} as own from change_set where not folded`)
+    expect(rows.length).toBeGreaterThan(0)
+    expect(rows.some((r) => r.own)).toBe(false)
+    const versions = (list: Stored[]) => list.reduce((sum, f) => sum + f.root.version, 0)
+    expect(versions(await all())).toBe(versions(before) + report.changed)
+  })
+
   it('leaves folding for another time where somebody is writing products', async () => {
     await makeBulkChange({ filter: { all: [] }, change: { do: 'set', attribute: 'field:status', storefront: null, language: null, members: 'parents', value: 'active' } as BulkChange }, 1, someMoment)
     const before = await all()

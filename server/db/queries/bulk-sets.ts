@@ -176,7 +176,7 @@ async function writeTable(tx: Tx, b: BulkSet, beginStep: () => Promise<number>, 
   part(4)
   const later = await touchStep(tx, step, sql`select root_id from bulk_set`)
   // What the worker is left to judge, it is left to fold too, where versions can be counted from few sets until then.
-  if (!later || sets > setsUnfolded) await foldVersions(tx)
+  if (!later || sets > setsUnfolded) await foldVersions(tx, step)
   part(5)
   return step
 }

@@ -38,11 +38,12 @@ export async function writeVersions(tx: Tx, versions: readonly Version[]): Promi
     update product_version v set version = r.version, changed = r.changed from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as r(id int, version int, changed timestamptz) where v.product_id = r.id`)
 }
 
-/** Folds changes of many into the versions of their products. Nobody may write products meanwhile. */
-export async function foldVersions(tx: Tx): Promise<void> {
+/** Folds changes of many into the versions of their products: all of them, or those of one step. Nobody else may write these products meanwhile. */
+export async function foldVersions(tx: Tx, step?: number): Promise<void> {
+  const sets = (s: SQL) => sql`not ${s}.folded and ${step === undefined ? sql`true` : sql`${s}.step_id = ${step}`}`
   await tx.db.execute(sql`
-    with taken as (update change_set set folded = true where not folded returning id, step_id),
-    u as (select x.product_id, count(*)::int as n, max(st.at) as was from ${membersOfSets(sql`not s.folded`)} x join taken t on t.id = x.set_id join step st on st.id = t.step_id group by 1)
+    with taken as (update change_set c set folded = true where ${sets(sql`c`)} returning c.id, c.step_id),
+    u as (select x.product_id, count(*)::int as n, max(st.at) as was from ${membersOfSets(sets(sql`s`))} x join taken t on t.id = x.set_id join step st on st.id = t.step_id group by 1)
     update product_version v set version = v.version + u.n, changed = greatest(v.changed, u.was) from u where v.product_id = u.product_id`)
 }
 
