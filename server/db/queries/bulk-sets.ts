@@ -239,12 +239,9 @@ async function writeFactsOf(tx: Tx, b: BulkSet, attribute: number) {
   if (b.after !== null && cells.length === 1) {
     const [{ num, txt }] = cells as [{ num: number | null; txt: string | null }]
     // Most have had a fact before, and one that is changed in its place is quicker than one that goes and one that comes.
-    const inPlace = entry.ruleKind !== 'codes'
     const own = sql`f.attribute_id = ${attribute} and f.root_id = s.root_id and f.product_id = s.product_id`
-    const { rowCount } = inPlace ? await tx.db.execute(sql`update fact f set num = ${num}, txt = ${txt} from (${subjects}) s where ${own}`)
-      : await tx.db.execute(sql`delete from fact f using (${subjects}) s where ${own}`)
-    const { rows: all } = await tx.db.execute<{ n: number }>(sql`select count(*)::int as n from (${subjects}) s`)
-    if (inPlace && rowCount === all[0]!.n) return
+    if (entry.ruleKind !== 'codes') await tx.db.execute(sql`update fact f set num = ${num}, txt = ${txt} from (${subjects}) s where ${own}`)
+    else await tx.db.execute(sql`delete from fact f using (${subjects}) s where ${own}`)
     await tx.db.execute(sql`
       insert into fact (attribute_id, storefront_id, root_id, product_id, num, txt)
       select ${attribute}, 0, s.root_id, s.product_id, ${num}::float8, ${txt}::text from (${subjects}) s where not exists (select 1 from fact f where ${own})`)

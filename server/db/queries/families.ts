@@ -102,7 +102,7 @@ async function asTuples<T extends unknown[]>(db: Db, columns: SQL[], from: SQL):
 }
 
 /**
- * Families with every value and price, by the number of their root: four queries whatever their number. With `only`,
+ * Families with every value and price, by the number of their root: five queries whatever their number. With `only`,
  * values of no other attributes and nothing of translations, versions and lists, for those who look and do not change; `toJudge` are those of readiness, which asks for
  * hashes, and not for what translations were made from.
  */
@@ -124,6 +124,7 @@ export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly
     })
   }
   const productIds = [...byId.keys()]
+  // After the rows: one that is folded in between reads as older than it is, which at worst refuses a write, and never as newer.
   if (only === undefined) for (const [id, { n, was }] of await unfoldedOf(db, productIds)) {
     const product = byId.get(id)!
     Object.assign(product, { version: product.version + n, changed: Math.max(product.changed, was) })

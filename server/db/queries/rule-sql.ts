@@ -78,8 +78,11 @@ function onRow(node: TestNode, column: (row: SQL) => SQL, at: At, own: boolean, 
   return absent ? sql`(${exists}) is not true` : exists
 }
 
-/** The values of plain attributes as `f`, which are their facts; to be asked with an attribute and a column that is not null. */
-export const plainFacts = sql`(select attribute_id, product_id as root_id, product_id, num, txt from value) f`
+/** The values of plain attributes as their facts. An index has them where a column is asked not to be null. */
+const plainFacts = sql`(select attribute_id, 0 as storefront_id, product_id as root_id, product_id, num, txt from value)`
+
+/** Where the facts of an attribute stand that are one number or short text each. */
+export const factsOfAttribute = (code: string, setup: StoredSetup): SQL => (plainAttributes(setup).has(code) ? plainFacts : sql`fact`)
 
 /** The facts that meet a test, from their table on. */
 function factsMeeting(node: TestNode, { setup, storefrontId, today }: Context): SQL {
@@ -91,9 +94,8 @@ function factsMeeting(node: TestNode, { setup, storefrontId, today }: Context): 
   const column = sql.raw(ruleKind === 'number' || ruleKind === 'measure' || ruleKind === 'date' || ruleKind === 'yes-no' ? 'f.num' : 'f.txt')
   const comparison = is === 'within-days' ? sql`${column} between ${today - operand.numbers[0]!} and ${today}`
     : field.kind === 'yes-no' && is !== 'present' ? sql`${column} = ${operand.flag ? 1 : 0}` : compare(node, column, field.kind)
-  if (plainAttributes(setup).has(attribute.code)) return sql`from ${plainFacts} where f.attribute_id = ${id} and ${column} is not null and ${comparison}`
   const language = long ? sql`and f.language = ${field.language ?? ''}` : sql``
-  return sql`from ${sql.raw(long ? 'fact_text' : 'fact')} f where f.attribute_id = ${id} and f.storefront_id in (0, ${storefrontId}) ${language} and ${comparison}`
+  return sql`from ${long ? sql`fact_text` : factsOfAttribute(attribute.code, setup)} f where f.attribute_id = ${id} and f.storefront_id in (0, ${storefrontId}) ${language} and ${column} is not null and ${comparison}`
 }
 
 function onFacts(node: TestNode, at: At, context: Context): SQL {
@@ -148,7 +150,7 @@ function onAnyText(node: TestNode, { setup, storefrontId }: Context): SQL {
   const [ids, plain] = [idsOf(texts), idsOf(texts.filter((a) => plainAttributes(setup).has(a.code)))]
   const comparison = node.is === 'present' ? sql`true` : compare(node, sql`f.txt`, 'text')
   const from = (table: string) => sql`select f.root_id from ${sql.raw(table)} f where f.attribute_id in (${list(ids)}) and f.storefront_id in (0, ${storefrontId}) and f.product_id = f.root_id and ${table === 'fact_text' ? sql`f.language = '' and` : sql``} ${comparison}`
-  const found = ids.length === 0 ? no : sql`r.id in (${from('fact')} union all ${from('fact_text')} ${plain.length === 0 ? sql`` : sql`union all select f.root_id from ${plainFacts} where f.attribute_id in (${list(plain)}) and f.txt is not null and ${comparison}`})`
+  const found = ids.length === 0 ? no : sql`r.id in (${from('fact')} union all ${from('fact_text')} ${plain.length === 0 ? sql`` : sql`union all select f.root_id from ${plainFacts} f where f.attribute_id in (${list(plain)}) and f.txt is not null and ${comparison}`})`
   return isAbsent(node) ? sql`(${found}) is not true` : found
 }
 

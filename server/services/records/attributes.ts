@@ -51,7 +51,7 @@ export const attributes: RecordKind<Attribute> = {
   async after(tx, record, before) {
     if (!before) return
     const setup = await readSetup(tx.db)
-    await settlePlain(tx, [record.code], () => isPlain(before, setup))
+    await settlePlain(tx, setup, [record.code], () => isPlain(before, setup))
   },
   async whyNotGone(tx, record, setup) {
     const why: string[] = []

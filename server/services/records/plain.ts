@@ -2,15 +2,14 @@ import { isPlain } from '@core/rules/plain'
 import type { Tx } from '../../db/connect'
 import { TooBusy } from '../../db/queries/families'
 import { moveFacts } from '../../db/queries/own-facts'
-import { readSetup } from '../../db/queries/setup'
+import type { StoredSetup } from '../../db/queries/setup'
 import { Problem } from '../problem'
 
 /**
- * After a change of the set-up: has the facts of attributes stand where rules look for them now. `was` says which were
+ * After a change of the set-up, to what it is given as: has the facts of attributes stand where rules look for them now. `was` says which were
  * plain before. Throws a 409 problem where products are being written for long; nothing has been changed then.
  */
-export async function settlePlain(tx: Tx, codes: Iterable<string>, was: (code: string) => boolean): Promise<void> {
-  const setup = await readSetup(tx.db)
+export async function settlePlain(tx: Tx, setup: StoredSetup, codes: Iterable<string>, was: (code: string) => boolean): Promise<void> {
   try {
     for (const code of new Set(codes)) {
       const plain = isPlain(setup.attributes.get(code)!, setup)

@@ -21,7 +21,7 @@ async function settleFacts(tx: Tx, before: ProductType | undefined, after: Produ
   if (after) types.delete(after.code)
   if (before) types.set(before.code, before)
   const codes = [before, after].flatMap((r) => r?.attributes.map((a) => a.attribute) ?? [])
-  await settlePlain(tx, codes, (code) => isPlain(setup.attributes.get(code)!, { types }))
+  await settlePlain(tx, setup, codes, (code) => isPlain(setup.attributes.get(code)!, { types }))
 }
 
 export const types: RecordKind<ProductType> = {
