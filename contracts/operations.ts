@@ -145,7 +145,7 @@ export const operations = {
   checkPictures: { method: 'get', path: '/api/products/{sku}/pictures', summary: 'The pictures of a product in an edition, and what is wrong with them', action: 'read', query: Joi.object(edition) },
   previewPictureBatch: { method: 'post', path: '/api/picture-batches/preview', summary: 'Which products a batch of pictures belongs to, by the names of the files', action: 'edit-products', body: pictureBatchBody },
   runPictureBatch: { method: 'post', path: '/api/picture-batches', summary: 'Put a batch of pictures on their products in one step; a job is answered (202)', action: 'edit-products', body: pictureBatchBody },
-  sendMedia: { method: 'get', path: '/delivery/media/{name}', summary: 'A picture as pages show it, or a file', action: null, query: renditionQuery },
+  sendMedia: { method: 'get', path: '/delivery/media/{name}', summary: 'A picture as pages show it, or a file; without a release, for those who are signed in', action: 'read', query: renditionQuery },
 
   listAttributes: { method: 'get', path: '/api/attributes', summary: 'Attributes, with the number of their values and the types that have them', action: 'read' },
   getAttribute: { method: 'get', path: '/api/attributes/{code}', summary: 'An attribute', action: 'read' },

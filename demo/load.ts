@@ -25,6 +25,7 @@ import { rememberTexts } from './memory'
 import { recipes } from './recipes'
 import { fileRows, lines, namesOf, picturesOf } from './rows'
 import { attributes, brands, categories, groups, storefronts, types } from './setup/world'
+import { now as clock } from '@server/clock'
 
 interface DemoPerson {
   email: string
@@ -76,7 +77,7 @@ async function loadMedia(now: number) {
 
 /** Loads the demo world into an empty database: set-up, people, pictures, products through the importer, content. */
 export async function loadDemo(people: DemoPerson[]): Promise<void> {
-  const now = Date.now()
+  const now = clock()
   await inTransaction(async ({ db }) => {
     await db.insert(t.customerGroup).values(groups.map((g, position) => ({ ...g, position })))
     await db.insert(t.brand).values(brands)
@@ -115,5 +116,5 @@ export async function loadDemo(people: DemoPerson[]): Promise<void> {
   await rememberTexts([...skus, ...[...questions, ...pieces].map((p) => `piece:${p.code}`)], now)
   // Nobody should have to wait for the worker to see how far things are.
   await lookAfterReadiness(now)
-  await judgeDue(Date.now)
+  await judgeDue(clock)
 }

@@ -3,7 +3,7 @@ import { database } from '@server/db/connect'
 import { loadSetup } from '@server/db/queries/setup'
 import { unitsOfRecords } from '@server/services/translation/kinds'
 import { remember, type NewPair } from '@server/services/translation/memory'
-import { targetEdition } from '@server/services/translation/desk'
+import { targetEdition } from '@server/services/translation/target-edition'
 
 const recordsAtOnce = 100
 

@@ -2,7 +2,6 @@ import { readFile } from 'node:fs/promises'
 import { migrateAll } from '@server/db/migrate'
 import { disconnect, database } from '@server/db/connect'
 import * as t from '@server/db/schema'
-import { closeQueue } from '@server/services/jobs'
 import { refreshFactsOfOldVersion } from '@server/services/refresh-facts'
 import { loadDemo } from './load'
 import { ensurePool } from './pool'
@@ -16,6 +15,5 @@ if (!somebody) {
 }
 await ensurePool()
 await refreshFactsOfOldVersion()
-await closeQueue()
 await disconnect()
 process.exit(0)

@@ -14,7 +14,7 @@ try {
   await ensureDatabase(postgres.url('postgres'), 'inkloom_bench', { anew: parts.length === 0 || parts.includes('import') })
   const esbuild = await import('esbuild')
   await esbuild.build({
-    entryPoints: { main: 'bench/main.ts', 'judge-thread': 'server/jobs/judge-thread.ts', prepare: 'demo/prepare.ts' }, outdir: '.data/bench/program', outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', logLevel: 'warning',
+    entryPoints: { main: 'bench/main.ts', 'judge-thread': 'server/jobs/judge-thread.ts', prepare: 'demo/prepare.ts', decoder: 'server/decoder/main.ts' }, outdir: '.data/bench/program', outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', logLevel: 'warning',
     alias: Object.fromEntries(['core', 'contracts', 'server', 'demo'].map((room) => [`@${room}`, path.resolve(room)])),
   })
   const { environment, heavyWork, serve } = await import('./serve.mjs')

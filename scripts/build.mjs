@@ -29,7 +29,7 @@ export async function build() {
 export async function bundle() {
   const esbuild = await import('esbuild')
   await esbuild.build({
-    entryPoints: { 'worker/main': 'server/jobs/main.ts', 'worker/judge-thread': 'server/jobs/judge-thread.ts', 'worker/prepare': 'demo/prepare.ts' },
+    entryPoints: { 'worker/main': 'server/jobs/main.ts', 'worker/judge-thread': 'server/jobs/judge-thread.ts', 'worker/prepare': 'demo/prepare.ts', 'worker/decoder': 'server/decoder/main.ts' },
     outdir: '.output', outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', sourcemap: 'linked', logLevel: 'warning',
     alias: Object.fromEntries(['core', 'contracts', 'server', 'demo'].map((room) => [`@${room}`, path.resolve(room)])),
   })

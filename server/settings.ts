@@ -10,40 +10,89 @@ export interface Settings {
   data: string
   /** Seals the cookies. */
   secret: string
+  /** The address under which people reach the application, without a path; null where it is only the one it listens on. */
+  publicUrl: string | null
   secureCookies: boolean
   /** Where the contents of the media library lie: in the data folder, or in a bucket of a server that speaks S3. */
-  storage: { kind: 'disk' } | { kind: 's3'; endpoint: string; region: string; bucket: string; key: string; secret: string }
+  storage: Storage
   /** How many seconds the stand-in of the data pool takes to answer a query. */
   poolAnswersAfter: number
+  /** Hosts, addresses and ranges of private networks that may be fetched from. */
+  allowPrivateFetch: string[]
+  /** Addresses of proxies whose word on where a request comes from is taken. */
+  trustedProxies: string[]
+  /** By how many milliseconds the clock is ahead of the machine's. */
+  clockShift: number
+  /** How many connections to the database one process opens at most for its work. */
+  connections: number
 }
+
+type Storage =
+  { kind: 'disk' } | { kind: 's3'; endpoint: string; region: string; bucket: string; key: string; secret: string }
+
+const whenS3 = (schema: Joi.Schema) => schema.when('INKLOOM_STORAGE', { is: 's3', then: Joi.required() })
 
 const schema = Joi.object({
   INKLOOM_PORT: Joi.number().port().default(4870),
   INKLOOM_HOST: Joi.string().hostname().default('127.0.0.1'),
   INKLOOM_DATABASE_URL: Joi.string().uri({ scheme: ['postgres', 'postgresql'] }).required(),
+  INKLOOM_DATABASE_CONNECTIONS: Joi.number().integer().min(2).max(200).default(10),
   INKLOOM_DATA: Joi.string().default('.data'),
   INKLOOM_SECRET: Joi.string().min(32).required(),
-  INKLOOM_SECURE_COOKIES: Joi.boolean().default(false),
+  INKLOOM_PUBLIC_URL: Joi.string().uri({ scheme: ['http', 'https'] }),
+  INKLOOM_SECURE_COOKIES: Joi.boolean(),
   INKLOOM_STORAGE: Joi.string().valid('disk', 's3').default('disk'),
-  ...Object.fromEntries(['ENDPOINT', 'BUCKET', 'KEY', 'SECRET'].map((n) => [`INKLOOM_S3_${n}`, (n === 'ENDPOINT' ? Joi.string().uri({ scheme: ['http', 'https'] }) : Joi.string()).when('INKLOOM_STORAGE', { is: 's3', then: Joi.required() })])),
-  INKLOOM_POOL_ANSWERS_AFTER: Joi.number().integer().min(0).default(120),
+  INKLOOM_S3_ENDPOINT: whenS3(Joi.string().uri({ scheme: ['http', 'https'] })),
+  INKLOOM_S3_BUCKET: whenS3(Joi.string()),
+  INKLOOM_S3_KEY: whenS3(Joi.string()),
+  INKLOOM_S3_SECRET: whenS3(Joi.string()),
   INKLOOM_S3_REGION: Joi.string().default('us-east-1'),
+  INKLOOM_POOL_ANSWERS_AFTER: Joi.number().integer().min(0).default(120),
+  INKLOOM_ALLOW_PRIVATE_FETCH: Joi.string().allow('').default(''),
+  INKLOOM_TRUSTED_PROXIES: Joi.string().allow('').default(''),
+  INKLOOM_CLOCK_SHIFT: Joi.number().default(0),
 }).unknown(true)
 
 let known: Settings | undefined
+
+function storageOf(env: Record<string, string>): Storage {
+  if (env.INKLOOM_STORAGE !== 's3') return { kind: 'disk' }
+  return {
+    kind: 's3',
+    endpoint: env.INKLOOM_S3_ENDPOINT!,
+    region: env.INKLOOM_S3_REGION!,
+    bucket: env.INKLOOM_S3_BUCKET!,
+    key: env.INKLOOM_S3_KEY!,
+    secret: env.INKLOOM_S3_SECRET!,
+  }
+}
+
+const listed = (text: unknown): string[] => (text as string).split(',').map((s) => s.trim()).filter(Boolean)
 
 /** The settings, checked once. Throws an Error that names the variable and what to do. */
 export function settings(): Settings {
   if (known) return known
   const { value, error } = schema.validate(process.env, { abortEarly: false })
-  if (error) throw new Error(`The settings do not fit: ${error.details.map((d) => d.message).join('; ')}. The README lists them; \`npm start\` sets those it can.`)
-  const env = value as Record<string, string | number | boolean>
+  if (error) {
+    const wrong = error.details.map((d) => d.message).join('; ')
+    throw new Error(`The settings are wrong: ${wrong}. The README lists them; \`npm start\` sets those it can.`)
+  }
+  const env = value as Record<string, unknown>
+  const publicUrl = (env.INKLOOM_PUBLIC_URL as string | undefined)?.replace(/\/+$/, '') ?? null
   known = {
-    port: env.INKLOOM_PORT as number, host: env.INKLOOM_HOST as string, databaseUrl: env.INKLOOM_DATABASE_URL as string,
-    data: path.resolve(env.INKLOOM_DATA as string), secret: env.INKLOOM_SECRET as string, secureCookies: env.INKLOOM_SECURE_COOKIES as boolean, poolAnswersAfter: env.INKLOOM_POOL_ANSWERS_AFTER as number,
-    storage: env.INKLOOM_STORAGE === 's3'
-      ? { kind: 's3', endpoint: env.INKLOOM_S3_ENDPOINT as string, region: env.INKLOOM_S3_REGION as string, bucket: env.INKLOOM_S3_BUCKET as string, key: env.INKLOOM_S3_KEY as string, secret: env.INKLOOM_S3_SECRET as string }
-      : { kind: 'disk' },
+    port: env.INKLOOM_PORT as number,
+    host: env.INKLOOM_HOST as string,
+    databaseUrl: env.INKLOOM_DATABASE_URL as string,
+    data: path.resolve(env.INKLOOM_DATA as string),
+    secret: env.INKLOOM_SECRET as string,
+    publicUrl,
+    secureCookies: (env.INKLOOM_SECURE_COOKIES as boolean | undefined) ?? publicUrl?.startsWith('https://') ?? false,
+    poolAnswersAfter: env.INKLOOM_POOL_ANSWERS_AFTER as number,
+    allowPrivateFetch: listed(env.INKLOOM_ALLOW_PRIVATE_FETCH),
+    trustedProxies: listed(env.INKLOOM_TRUSTED_PROXIES),
+    clockShift: (env.INKLOOM_CLOCK_SHIFT as number) * 1000,
+    connections: env.INKLOOM_DATABASE_CONNECTIONS as number,
+    storage: storageOf(env as Record<string, string>),
   }
   return known
 }

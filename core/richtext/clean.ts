@@ -1,4 +1,5 @@
-import { parseFragment, type DefaultTreeAdapterTypes } from 'parse5'
+import type { DefaultTreeAdapterTypes } from 'parse5'
+import { parseBounded } from './bounded-parser'
 import { allowedAttributes, commonAttributes, type RichElement, type RichNode } from './tree'
 
 const renamed: Record<string, string> = { b: 'strong', i: 'em', strike: 's', del: 's', h1: 'h2', h5: 'h4', h6: 'h4', tfoot: 'tbody' }
@@ -46,26 +47,39 @@ function attributesOf(tag: string, source: { name: string; value: string }[]): R
 /** Marks where a wrapper that is no element of ours began or ended: text on both sides is not one paragraph. */
 export const lineBoundary: RichElement = { tag: '#boundary', attributes: {}, children: [] }
 
-function cleaned(node: DefaultTreeAdapterTypes.ChildNode, depth: number): RichNode[] {
+/** What differs between texts that come in and texts that are stored. */
+interface Cleaning {
+  /** What stands where a wrapper begins or ends. */
+  boundary: readonly RichElement[]
+  /** Whether inline values keep what they are filled with; of texts that come in, that is a label for people. */
+  filled: boolean
+}
+
+function cleaned(node: DefaultTreeAdapterTypes.ChildNode, how: Cleaning): RichNode[] {
   if (node.nodeName === '#text') return [(node as DefaultTreeAdapterTypes.TextNode).value]
-  if (!('tagName' in node) || depth > 60) return []
+  if (!('tagName' in node)) return []
   const element = node as DefaultTreeAdapterTypes.Element
   if (dropped.has(element.tagName) || element.namespaceURI !== 'http://www.w3.org/1999/xhtml') return []
   const tag = renamed[element.tagName] ?? element.tagName
-  const children = element.childNodes.flatMap((c) => cleaned(c, depth + 1))
-  if (!kept.has(tag)) return wrappers.has(tag) ? [lineBoundary, ...children, lineBoundary] : children
+  const children = element.childNodes.flatMap((c) => cleaned(c, how))
+  if (!kept.has(tag)) return wrappers.has(tag) ? [...how.boundary, ...children, ...how.boundary] : children
   const attributes = attributesOf(tag, element.attrs)!
   if (tag === 'a' && attributes.href === undefined) return children
   if (tag === 'img') return attributes.src === undefined ? [] : [{ tag, attributes: { src: attributes.src, alt: attributes.alt ?? '', ...attributes }, children: [] }]
   if (tag === 'data') {
     const address = attributes.value ?? ''
-    return /^(attribute|storefront|step|page|live):[a-z0-9-]+$/.test(address) ? [{ tag, attributes: { value: address }, children: [] }] : children
+    return /^(attribute|storefront|step|page|live):[a-z0-9-]+$/.test(address) ? [{ tag, attributes: { value: address }, children: how.filled ? children : [] }] : children
   }
   if (tag === 'br') return [{ tag, attributes: {}, children: [] }]
   return [{ tag, attributes, children }]
 }
 
-/** HTML of any origin, parsed as browsers do, with only the elements and attributes of our subset left. */
+/** HTML of any origin, parsed as browsers do, with only the elements and attributes of our subset left. Throws TextTooComplex. */
 export function cleanTree(html: string): RichNode[] {
-  return parseFragment(html).childNodes.flatMap((n) => cleaned(n, 0))
+  return parseBounded(html).flatMap((n) => cleaned(n, { boundary: [lineBoundary], filled: false }))
+}
+
+/** The same for a text that is stored, whose inline values may be filled in: it is in normal form, and is cleaned all the same, should it have been stored by another way. */
+export function cleanStored(html: string): RichNode[] {
+  return parseBounded(html).flatMap((n) => cleaned(n, { boundary: [], filled: true }))
 }

@@ -1,3 +1,4 @@
+import { TextTooComplex, textBounds } from './bounded-parser'
 import { cleanTree, lineBoundary } from './clean'
 import { isElement, markTags, serialise, type RichElement, type RichNode } from './tree'
 
@@ -92,14 +93,26 @@ function liftBlocks(nodes: readonly RichNode[], around: RichElement[]): RichNode
   return nodes.flatMap((node): RichNode[] => {
     if (!isElement(node)) return [wrap(node, around)]
     if (marks.has(node.tag)) {
-      return hasBlock(node.children) ? liftBlocks(node.children, [...around, node]) : [wrap(node, around)]
+      // A mark within the same mark says nothing more.
+      const twice = around.some((m) => m.tag === node.tag)
+      return hasBlock(node.children) ? liftBlocks(node.children, twice ? around : [...around, node]) : [wrap(node, around)]
     }
     if (isInline(node)) return [wrap(node, around)]
     return [around.length === 0 ? node : { ...node, children: liftBlocks(node.children, around) }]
   })
 }
 const wrap = (node: RichNode, around: RichElement[]) => around.reduceRight<RichNode>((inner, m) => ({ ...m, children: [inner] }), node)
-const hasBlock = (nodes: readonly RichNode[]): boolean => nodes.some((n) => isElement(n) && (!isInline(n) || (marks.has(n.tag) && hasBlock(n.children))))
+
+/** Of lists of children that were looked at: whether a block stands in them. Nested marks would else be looked through again on every level. */
+const lookedAt = new WeakMap<readonly RichNode[], boolean>()
+
+function hasBlock(nodes: readonly RichNode[]): boolean {
+  const known = lookedAt.get(nodes)
+  if (known !== undefined) return known
+  const found = nodes.some((n) => isElement(n) && (!isInline(n) || (marks.has(n.tag) && hasBlock(n.children))))
+  lookedAt.set(nodes, found)
+  return found
+}
 
 const languageOf = (attributes: Record<string, string>) => Object.fromEntries(['lang', 'dir'].filter((k) => attributes[k]).map((k) => [k, attributes[k]!]))
 
@@ -189,31 +202,45 @@ function table(node: RichElement): RichElement[] {
   return [element('table', [element('tbody', regular(body))], languageOf(node.attributes))]
 }
 
-/** Rows made equally wide: a cell reaches no farther down than the last row, and short rows end with empty cells. */
+/** Rows made equally wide: a cell reaches no farther down than the last row, and short rows end with empty cells. Throws TextTooComplex. */
 function regular(rows: RichElement[]): RichElement[] {
-  const taken: number[][] = rows.map(() => [])
+  // By column: the row up to which a cell from above reaches. One entry a column, however far cells span.
+  const taken: number[] = []
+  const widths: number[] = []
   const out = rows.map((row, y) => {
     let x = 0
     const cells = row.children.map((c) => {
       const cell = c as RichElement
-      while (taken[y]![x]) x++
-      const wide = Number(cell.attributes.colspan ?? 1)
+      while (taken[x]! > y) x++
+      if (x >= textBounds.columns) throw tooWide()
+      const wide = Math.min(Number(cell.attributes.colspan ?? 1), textBounds.columns - x)
       const tall = Math.min(Number(cell.attributes.rowspan ?? 1), rows.length - y)
-      for (let dy = 0; dy < tall; dy++) for (let dx = 0; dx < wide; dx++) taken[y + dy]![x + dx] = 1
+      for (let dx = 0; dx < wide; dx++) taken[x + dx] = Math.max(taken[x + dx] ?? 0, y + tall)
       x += wide
-      const { rowspan: _, ...rest } = cell.attributes
-      return { ...cell, attributes: tall > 1 ? { ...(rest.colspan ? { colspan: rest.colspan } : {}), rowspan: String(tall), ...languageOf(rest) } : rest }
+      const { rowspan: _rows, colspan: _columns, ...rest } = cell.attributes
+      const spans = { ...(wide > 1 ? { colspan: String(wide) } : {}), ...(tall > 1 ? { rowspan: String(tall) } : {}) }
+      return { ...cell, attributes: { ...spans, ...rest } }
     })
+    widths.push(taken.reduce((n, until) => n + Number(until > y), 0))
     return { ...row, children: cells }
   })
-  const width = Math.max(...taken.map((t) => t.length))
+  const width = taken.length
+  if (width * rows.length > textBounds.cells) throw new TextTooComplex(`A table has at most ${textBounds.cells.toLocaleString('en-GB')} cells. Split it into several.`)
   return out.map((row, y) => {
-    const missing = Array.from({ length: width }, (_, x) => x).filter((x) => !taken[y]![x]).length
+    const missing = width - widths[y]!
     return missing === 0 ? row : { ...row, children: [...row.children, ...Array.from({ length: missing }, () => element('td', []))] }
   })
 }
 
-/** The tree of a rich text in normal form. */
+const tooWide = () => new TextTooComplex(`A table has at most ${textBounds.columns} columns. Split it into several.`)
+
+/** What is stored is bounded as what comes in is. */
+function bounded(html: string): string {
+  if (html.length > textBounds.length) throw new TextTooComplex('This text is longer than 1 MB when it is cleaned, which is the most. Split it into several.')
+  return html
+}
+
+/** The tree of a rich text in normal form. Throws TextTooComplex. */
 export function richTree(html: string): RichNode[] {
   return blocks(cleanTree(html))
 }
@@ -221,10 +248,10 @@ export function richTree(html: string): RichNode[] {
 /**
  * The one form in which rich text is stored. Only our subset of HTML is left; marks are nested in one order;
  * text stands in blocks; a single paragraph in a list item or cell stands bare; empty blocks are gone.
- * Applying it twice changes nothing.
+ * Applying it twice changes nothing. Throws TextTooComplex where the text is made to last or to grow.
  */
 export function normalForm(html: string): string {
-  return serialise(richTree(html))
+  return bounded(serialise(richTree(html)))
 }
 
 /** A line has no breaks: they are spaces. */
@@ -237,5 +264,5 @@ export function lineTree(html: string): RichNode[] {
 
 /** The normal form of one line of rich text. */
 export function lineNormalForm(html: string): string {
-  return serialise(lineTree(html))
+  return bounded(serialise(lineTree(html)))
 }

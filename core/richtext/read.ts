@@ -1,15 +1,20 @@
-import { parseFragment, type DefaultTreeAdapterTypes } from 'parse5'
+import { TextTooComplex } from './bounded-parser'
+import { cleanStored } from './clean'
 import { blockTags, isElement, walk, type RichNode } from './tree'
 
-/** The tree of a text that is already in normal form. */
+/**
+ * The tree of a text that is already in normal form. Everything that pages show of texts goes through here, so it is
+ * cleaned once more: nothing that was stored by another way stands on a page. A text beyond all bounds is nothing.
+ */
 export function readNormalForm(html: string): RichNode[] {
-  const read = (node: DefaultTreeAdapterTypes.ChildNode): RichNode[] => {
-    if (node.nodeName === '#text') return [(node as DefaultTreeAdapterTypes.TextNode).value]
-    if (!('tagName' in node)) return []
-    const e = node as DefaultTreeAdapterTypes.Element
-    return [{ tag: e.tagName, attributes: Object.fromEntries(e.attrs.map((a) => [a.name, a.value])), children: e.childNodes.flatMap(read) }]
+  if (html === '') return []
+  if (!html.includes('<') && !html.includes('&')) return [html]
+  try {
+    return cleanStored(html)
+  } catch (e) {
+    if (e instanceof TextTooComplex) return []
+    throw e
   }
-  return html.includes('<') || html.includes('&') ? parseFragment(html).childNodes.flatMap(read) : html === '' ? [] : [html]
 }
 
 /** The addresses of the inline values in a text, each once, in order: `attribute:weight`, `storefront:phone`. */

@@ -1,15 +1,24 @@
-import { defineEventHandler, getQuery, getRequestHeader, getRouterParam, readBody, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
+import {
+  defineEventHandler, getQuery, getRequestHeader, getRouterParam, setResponseHeader, setResponseStatus,
+  type EventHandler, type H3Event,
+} from 'h3'
 import type { Operation } from '@contracts/operations'
+import { TextTooComplex } from '@core/richtext/bounded-parser'
+import { now as clock } from '../clock'
+import { isOutage, noteOutage, sqlState } from '../db/connect'
 import { SlugTaken } from '../db/queries/search-keys'
 import { judgeBeforeCommit } from '../services/readiness/settle'
 import { require, type Person } from '../services/permission'
 import { notFitting, Problem, schemaErrors } from '../services/problem'
-import { signedInOf } from './signed-in'
+import { readJson } from './body'
+import { signedInOf, type Asking } from './signed-in'
 
 /** What an endpoint is called with: who asks, the query and the body as they were validated. */
 export interface Call<Q, B> {
   event: H3Event
   person: Person
+  /** By what the person is known: a browser's session or a token, and from where. */
+  asking: Asking
   query: Q
   body: B
   now: number
@@ -19,21 +28,24 @@ export interface Call<Q, B> {
 
 judgeBeforeCommit()
 
-const maxBody = 8 * 1024 * 1024
-
 /**
  * A route in its one shape: contract, permission, one service call. What the handler throws as a Problem is
  * answered as a problem document; anything else is logged and answered with 500.
  */
-export function endpoint<Q = Record<string, never>, B = undefined>(operation: Operation, handler: (call: Call<Q, B>) => Promise<unknown> | unknown): EventHandler {
+export function endpoint<Q = Record<string, never>, B = undefined>(
+  operation: Operation,
+  handler: (call: Call<Q, B>) => Promise<unknown> | unknown,
+): EventHandler {
   return defineEventHandler(async (event) => {
+    // What is only for whoever is signed in is kept by nobody on the way.
+    if (operation.action !== null) setResponseHeader(event, 'Cache-Control', 'no-store')
     try {
-      const now = Date.now()
-      const person = await askedBy(event, operation, now)
+      const now = clock()
+      const { person, asking } = await askedBy(event, operation, now)
       const query = operation.query ? validated(operation.query.validate(getQuery(event), { abortEarly: false, convert: true }), 'The address does not fit.') as Q : {} as Q
       const body = (operation.body && !operation.bodyType ? await jsonBody(event, operation) : undefined) as B
       const result = await handler({
-        event, person, query, body, now,
+        event, person, asking, query, body, now,
         param: (name) => getRouterParam(event, name, { decode: true }) ?? '',
         header: (name) => getRequestHeader(event, name),
       })
@@ -47,26 +59,56 @@ export function endpoint<Q = Record<string, never>, B = undefined>(operation: Op
 
 /** Answers an error as a problem document. */
 export function answerProblem(event: H3Event, e: unknown) {
-  const problem = e instanceof Problem ? e : e instanceof SlugTaken ? notFitting('Some of this cannot be taken. Nothing has been changed.', [{ path: 'attribute:slug', message: e.message }]) : unexpected(e)
+  const problem = problemOf(e)
   setResponseStatus(event, problem.status)
   setResponseHeader(event, 'Content-Type', 'application/problem+json')
+  setResponseHeader(event, 'Cache-Control', 'no-store')
+  if (problem.status === 401) setResponseHeader(event, 'WWW-Authenticate', 'Bearer realm="Ink Loom"')
+  const { retryAfter } = problem.extra as { retryAfter?: number }
+  if (retryAfter !== undefined) setResponseHeader(event, 'Retry-After', retryAfter)
   return JSON.stringify(problem.document())
 }
 
-function unexpected(e: unknown): Problem {
+/** Waited for too long: a lock that somebody held, a statement, or the way out of a deadlock. */
+const heldUp = new Set(['55P03', '57014', '40P01', '40001', '25P03'])
+/** Texts that PostgreSQL cannot hold, and numbers beyond what a column can. */
+const outOfDomain = new Set(['22021', '22P05', '22003', '22P02', '22007', '22008'])
+
+function problemOf(e: unknown): Problem {
+  if (e instanceof Problem) return e
+  if (e instanceof SlugTaken) {
+    return notFitting('Some of this cannot be taken. Nothing has been changed.', [{ path: 'attribute:slug', message: e.message }])
+  }
+  if (e instanceof TextTooComplex) return notFitting(`${e.message} Nothing has been changed.`)
+  if (isOutage(e)) {
+    noteOutage(e)
+    return new Problem(503, 'Not available', 'The database does not answer just now. Nothing has been changed. Try again in a moment.', undefined, { retryAfter: 5 })
+  }
+  const state = sqlState(e) ?? ''
+  if (heldUp.has(state)) {
+    return new Problem(503, 'Busy', 'Others are writing the same just now, for longer than you should have to wait. Nothing has been changed. Try again in a moment.', undefined, { retryAfter: 2 })
+  }
+  if (state === '53100' || state === 'ENOSPC') {
+    console.error('The disk is full:', (e as Error).message)
+    return new Problem(507, 'Disk full', 'The server has no room left to store this. Nothing has been changed. Tell whoever runs Ink Loom.')
+  }
+  if (outOfDomain.has(state)) {
+    return notFitting('Something in this is outside what can be stored: a number that is too large, a date that does not exist, or a character that no text can hold. Nothing has been changed.')
+  }
   const status = (e as { statusCode?: number }).statusCode
   if (status && status < 500) return new Problem(status, 'Does not fit', (e as Error).message)
   console.error(e)
   return new Problem(500, 'Something broke', 'The server could not do this. Nothing has been changed. Try again; if it stays, tell whoever runs Ink Loom what you did and when.')
 }
 
-async function askedBy(event: H3Event, operation: Operation, now: number): Promise<Person> {
-  if (operation.action === null) return undefined as never
+async function askedBy(event: H3Event, operation: Operation, now: number): Promise<{ person: Person; asking: Asking }> {
+  if (operation.action === null) return { person: undefined as never, asking: undefined as never }
   const found = await signedInOf(event, now)
   if (!found) throw new Problem(401, 'Not signed in', 'Sign in first: POST /api/session, or send a personal token as “Authorization: Bearer …”.')
-  if (found.by === 'cookie' && event.method !== 'GET' && event.method !== 'HEAD') crossSiteCheck(event, found.token)
-  require(found.person, operation.action)
-  return found.person
+  const { person, token, ...asking } = found
+  if (asking.by === 'cookie' && event.method !== 'GET' && event.method !== 'HEAD') crossSiteCheck(event, token)
+  require(person, operation.action)
+  return { person, asking }
 }
 
 /**
@@ -85,17 +127,47 @@ function validated<T>({ value, error }: { value: T; error?: { details: { path: (
   return value
 }
 
-async function jsonBody(event: H3Event, operation: Operation): Promise<unknown> {
-  if (Number(getRequestHeader(event, 'content-length') ?? 0) > maxBody) throw new Problem(413, 'Too large', 'The body is larger than 8 MB.')
-  let body: unknown
-  try {
-    body = await readBody(event)
-  } catch {
-    throw new Problem(400, 'Not JSON', 'The body cannot be read as JSON.')
+/** U+0000 stands in no text that PostgreSQL can hold, and half of a surrogate pair is no character at all. */
+const unstorable = /\u0000|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/
+
+/** The places of texts that cannot be stored, as `values[2].value`; looked for without recursion, since bodies can be nested deeply. */
+function unstorableTexts(body: unknown): { path: string; message: string }[] {
+  const found: { path: string; message: string }[] = []
+  const waiting: { at: string; value: unknown }[] = [{ at: '', value: body }]
+  while (waiting.length > 0 && found.length < 20) {
+    const { at, value } = waiting.pop()!
+    if (typeof value === 'string') {
+      if (unstorable.test(value)) found.push({ path: at, message: 'This text holds a character that cannot be stored (U+0000 or half a surrogate pair). Remove it.' })
+    } else if (typeof value === 'object' && value !== null) {
+      for (const [key, inner] of Object.entries(value)) {
+        if (unstorable.test(key)) found.push({ path: at, message: 'The name of a field holds a character that cannot be stored.' })
+        waiting.push({ at: Array.isArray(value) ? `${at}[${key}]` : at === '' ? key : `${at}.${key}`, value: inner })
+      }
+    }
   }
-  if (typeof body === 'string' || body === undefined || body === null) throw new Problem(400, 'Not JSON', 'The body has to be JSON, with Content-Type: application/json.')
+  return found
+}
+
+/** Deeper than any body needs to be: what is nested without end ends the checks that walk it. */
+const mostNesting = 64
+
+function nesting(body: unknown): number {
+  let depth = 0
+  let level: unknown[] = [body]
+  while (level.length > 0 && depth <= mostNesting) {
+    depth++
+    level = level.flatMap((v) => (typeof v === 'object' && v !== null ? Object.values(v) : []))
+  }
+  return depth
+}
+
+async function jsonBody(event: H3Event, operation: Operation): Promise<unknown> {
+  const body = await readJson(event)
+  if (typeof body === 'string' || body === undefined || body === null) throw new Problem(400, 'Not JSON', 'The body has to be a JSON object.')
+  if (nesting(body) > mostNesting) throw notFitting(`The body is nested more than ${mostNesting} levels deep. Nothing has been changed.`)
+  const unstorable = unstorableTexts(body)
+  if (unstorable.length > 0) throw notFitting('The body does not fit. Nothing has been changed.', unstorable)
   // Whole records are checked where they are written, with the set-up at hand.
   if (operation.method === 'put' && operation.path.includes('{code}')) return body
   return validated(operation.body!.validate(body, { abortEarly: false, convert: false }), 'The body does not fit.')
 }
-

@@ -1,14 +1,61 @@
-import { setResponseStatus, type H3Event } from 'h3'
-import { connections } from '../db/connect'
+import pg from 'pg'
+import { setResponseHeader, setResponseStatus, type H3Event } from 'h3'
+import { noteOutage } from '../db/connect'
+import { settings } from '../settings'
 import { version } from '../../package.json'
+
+/** The database has to answer within this time, in milliseconds, or it counts as away. */
+const patience = 200
+/** An answer of this age is still given, so that nobody can keep the database busy by asking. */
+const freshFor = 500
+
+let client: Promise<pg.Client> | undefined
+let known: { at: number; there: boolean } | undefined
+let asking: Promise<boolean> | undefined
+
+/** The health check's own connection, so that it answers when all others are taken. */
+function connection(): Promise<pg.Client> {
+  return (client ??= (async () => {
+    const made = new pg.Client({ connectionString: settings().databaseUrl, application_name: 'inkloom health', connectionTimeoutMillis: 2000, query_timeout: 2000 })
+    const forget = () => { client = undefined }
+    made.on('error', forget).on('end', forget)
+    await made.connect()
+    return made
+  })().catch((e: unknown) => {
+    client = undefined
+    throw e
+  }))
+}
+
+async function ask(): Promise<boolean> {
+  try {
+    await (await connection()).query('select 1')
+    return true
+  } catch (e) {
+    noteOutage(e)
+    // One that does not answer may never do so.
+    const broken = client
+    client = undefined
+    void broken?.then((c) => c.end()).catch(() => undefined)
+    return false
+  }
+}
+
+async function databaseThere(): Promise<boolean> {
+  if (known && Date.now() - known.at < freshFor) return known.there
+  asking ??= ask().then((there) => {
+    known = { at: Date.now(), there }
+    return there
+  }).finally(() => { asking = undefined })
+  const late = new Promise<boolean>((resolve) => { setTimeout(() => resolve(false), patience).unref() })
+  return Promise.race([asking, late])
+}
 
 /** Whether the server can do its work; 503 where its database does not answer. */
 export async function health(event: H3Event) {
-  try {
-    await connections().query('select 1')
-    return { status: 'ok', database: 'ok', version }
-  } catch {
-    setResponseStatus(event, 503)
-    return { status: 'unavailable', database: 'unreachable', version }
-  }
+  setResponseHeader(event, 'Cache-Control', 'no-store')
+  if (await databaseThere()) return { status: 'ok', database: 'ok', version }
+  setResponseStatus(event, 503)
+  setResponseHeader(event, 'Retry-After', 5)
+  return { status: 'unavailable', database: 'unreachable', version }
 }

@@ -1,10 +1,7 @@
-import { getRequestHeader, readBody, type H3Event } from 'h3'
+import { getRequestHeader, type H3Event } from 'h3'
 import { randomUUID } from 'node:crypto'
-import { createWriteStream } from 'node:fs'
 import { mkdir, readdir, stat, unlink } from 'node:fs/promises'
 import path from 'node:path'
-import { Transform } from 'node:stream'
-import { pipeline } from 'node:stream/promises'
 import { mappingBody, type ImportQuery } from '@contracts/imports'
 import type { Mapping } from '@core/imports/mapping'
 import { inTransaction } from '../db/connect'
@@ -13,6 +10,7 @@ import type { Person } from '../services/permission'
 import { notFitting, notFound, Problem, schemaErrors } from '../services/problem'
 import { settings } from '../settings'
 import { accepted } from './accepted'
+import { readJson, streamToFile } from './body'
 import { waitForJob } from './job-events'
 
 const maxImport = 1024 * 1024 * 1024
@@ -28,15 +26,8 @@ export async function takeFile(event: H3Event, most = maxImport): Promise<string
   const file = uploadPath(upload)
   await mkdir(folder(), { recursive: true })
   await sweep()
-  let bytes = 0
-  const limit = new Transform({
-    transform(chunk: Buffer, _e, done) {
-      bytes += chunk.length
-      done(bytes > most ? new Problem(413, 'Too large', `The file is larger than ${most / 1024 / 1024} MB, which is the most.`) : null, chunk)
-    },
-  })
   try {
-    await pipeline(event.node.req, limit, createWriteStream(file))
+    await streamToFile(event, file, most)
   } catch (e) {
     await unlink(file).catch(() => undefined)
     throw e
@@ -55,7 +46,7 @@ async function sweep() {
 /** A mapping in a body of unknown origin; null where it names none. Throws a 422 problem. */
 async function mappingOf(event: H3Event): Promise<Mapping | null> {
   if (!/^application\/json\b/i.test(getRequestHeader(event, 'content-type') ?? '')) return null
-  const body = await readBody<{ mapping?: unknown } | undefined>(event)
+  const body = await readJson(event) as { mapping?: unknown } | undefined
   if (!body?.mapping) return null
   const { value, error } = mappingBody.validate(body.mapping, { abortEarly: false, convert: false })
   if (error) throw notFitting('The mapping does not fit.', schemaErrors(error, 'mapping'))
@@ -74,5 +65,5 @@ export async function takeImport(event: H3Event, person: Person, query: ImportQu
   if (prefer?.includes('respond-async')) return accepted(event, id)
   const job = await waitForJob(id)
   if (job.state === 'done') return job.result
-  throw new Problem(job.state === 'cancelled' ? 409 : 500, job.state === 'cancelled' ? 'Called off' : 'Something broke', `${job.error ?? 'The import did not end.'} Nothing has been changed.`)
+  throw new Problem(job.state === 'cancelled' ? 409 : 500, job.state === 'cancelled' ? 'Cancelled' : 'Something broke', `${job.error ?? 'The import did not end.'} Nothing has been changed.`)
 }

@@ -14,7 +14,7 @@ export async function takeTranslations(event: H3Event, person: Person, prefer: s
   const id = await inTransaction((tx) => enqueue(tx, { kind: 'translation-import', title: 'Took translations from a file', personId: person.id, input: { upload } }))
   if (prefer?.includes('respond-async')) return accepted(event, id)
   const job = await waitForJob(id)
-  if (job.state !== 'done') throw new Problem(job.state === 'cancelled' ? 409 : 500, job.state === 'cancelled' ? 'Called off' : 'Something broke', `${job.error ?? 'The import did not end.'} Nothing has been changed.`)
+  if (job.state !== 'done') throw new Problem(job.state === 'cancelled' ? 409 : 500, job.state === 'cancelled' ? 'Cancelled' : 'Something broke', `${job.error ?? 'The import did not end.'} Nothing has been changed.`)
   const { problem } = job.result as { problem?: { status: number; title: string; detail: string } }
   if (problem) throw new Problem(problem.status, problem.title, problem.detail)
   return job.result

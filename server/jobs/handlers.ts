@@ -30,6 +30,7 @@ import { weighWork, type EffortBody } from '../services/translation/effort'
 import { importTranslations } from '../services/translation/exchange-in'
 import { pretranslate, type PretranslateBody } from '../services/translation/machine'
 import { settings } from '../settings'
+import { now } from '../clock'
 
 judgeBeforeCommit()
 
@@ -56,7 +57,7 @@ export const handlers: Record<JobKind, Handler> = {
     const file = path.join(settings().data, 'uploads', String(input.upload))
     const mode = input.mode === 'apply' ? 'apply' : 'check'
     try {
-      const report = await importProducts(file, { mode, take: input.take === 'good' ? 'good' : 'all', over: input.over === 'suggest' ? 'suggest' : 'write', ...(input.mapping ? { mapping: input.mapping as Mapping } : {}), title, personId, now: Date.now(), onProgress, cancelled })
+      const report = await importProducts(file, { mode, take: input.take === 'good' ? 'good' : 'all', over: input.over === 'suggest' ? 'suggest' : 'write', ...(input.mapping ? { mapping: input.mapping as Mapping } : {}), title, personId, now: now(), onProgress, cancelled })
       // A file that was sent by itself is checked as often as people like, and goes once it is written.
       if (!input.keep || report.applied) await unlink(file).catch(() => undefined)
       if (report.applied && report.created + report.updated > settleAfter) await settleTables(database())
@@ -70,53 +71,53 @@ export const handlers: Record<JobKind, Handler> = {
     }
   },
   async 'bulk-change'({ input, person_id: personId }, controls) {
-    const report = await makeBulkChange(input as unknown as BulkBody, personId, Date.now(), controls)
+    const report = await makeBulkChange(input as unknown as BulkBody, personId, now(), controls)
     return { result: report, total: report.found }
   },
   async 'put-back'({ input, person_id: personId }, controls) {
-    const report = await putStepBack(Number(input.step), personId, Date.now(), controls)
+    const report = await putStepBack(Number(input.step), personId, now(), controls)
     return { result: report, total: report.products }
   },
   async 'rework-attribute'({ input, person_id: personId }, controls) {
-    const report = await reworkAttribute(String(input.code), input.body as ReworkBody, personId, Date.now(), controls)
+    const report = await reworkAttribute(String(input.code), input.body as ReworkBody, personId, now(), controls)
     return { result: report, total: report.values }
   },
   async 'picture-batch'({ title, input, person_id: personId }, controls) {
-    const report = await runPictureBatch(input as unknown as PictureBatch, personId, Date.now(), { title, ...controls })
+    const report = await runPictureBatch(input as unknown as PictureBatch, personId, now(), { title, ...controls })
     return { result: report, total: report.rows }
   },
   async feed({ input, person_id: personId }, controls) {
-    const report = await lookAtFeed(String(input.code), personId, Date.now(), controls)
+    const report = await lookAtFeed(String(input.code), personId, now(), controls)
     if (report.report && report.report.created + report.report.updated > settleAfter) await settleTables(database())
     return { result: report.report ?? report, total: report.report?.rows ?? null }
   },
   async draft({ id, title, input, person_id: personId }, controls) {
-    const report = await runDrafting({ id, title, personId }, input as unknown as RunInput, Date.now(), controls)
+    const report = await runDrafting({ id, title, personId }, input as unknown as RunInput, now(), controls)
     return { result: report, total: null }
   },
   async 'pool-suggestions'({ id, title, input, person_id: personId }, controls) {
-    const report = await runPool({ id, title, personId }, input, Date.now(), controls)
+    const report = await runPool({ id, title, personId }, input, now(), controls)
     return { result: report, total: null }
   },
   async 'coverage'({ input }, controls) {
-    const result = await findCoverage(input as unknown as CoverageBody, Date.now(), controls)
+    const result = await findCoverage(input as unknown as CoverageBody, now(), controls)
     return { result, total: result.products }
   },
   async 'pretranslate'({ input, person_id: personId }, controls) {
-    const report = await pretranslate(input as unknown as PretranslateBody, personId ?? 0, Date.now(), controls)
+    const report = await pretranslate(input as unknown as PretranslateBody, personId ?? 0, now(), controls)
     return { result: report, total: report.records }
   },
   async 'translation-effort'({ input }, controls) {
-    const result = await weighWork(input as unknown as EffortBody, Date.now(), controls)
+    const result = await weighWork(input as unknown as EffortBody, now(), controls)
     return { result, total: result.records }
   },
   async 'translation-check'({ input }, controls) {
-    const result = await checkAll(input as unknown as CheckAllBody, Date.now(), controls)
+    const result = await checkAll(input as unknown as CheckAllBody, now(), controls)
     return { result, total: result.records }
   },
   async 'translation-import'({ title, input, person_id: personId }, controls) {
     try {
-      const report = await importTranslations(path.join(settings().data, 'uploads', String(input.upload)), (await personById(database(), personId ?? 0))!, title, Date.now(), controls)
+      const report = await importTranslations(path.join(settings().data, 'uploads', String(input.upload)), (await personById(database(), personId ?? 0))!, title, now(), controls)
       return { result: report, total: report.taken + report.unchanged + report.refusedCount }
     } catch (e) {
       // What is wrong with a file is told where it was sent.
@@ -131,7 +132,7 @@ export const handlers: Record<JobKind, Handler> = {
   async judge(_job, controls) {
     // Versions are read with every product that is judged, and are read quicker when they are folded.
     await foldWhenFree()
-    const report = await judgeDue(Date.now, controls, { startHelpers: judgeThreads })
+    const report = await judgeDue(now, controls, { startHelpers: judgeThreads })
     return { result: report, total: report.products }
   },
   async 'refresh-facts'({ input }, { onProgress }) {

@@ -3,6 +3,7 @@ import { disconnect } from '../db/connect'
 import type { KnownReach } from '../services/readiness/known-reach'
 import { judgeStretches } from '../services/readiness/stretches'
 import type { FromThread, ToThread } from './judge-threads'
+import { now } from '../clock'
 
 // Judges beside the thread that has started it, with what it is given of reaches.
 let stopped = false
@@ -17,6 +18,6 @@ const told = new Promise<void>((resolve) => {
   })
 })
 await told
-await judgeStretches({ now: Date.now, reach: () => known, onJudged: (judged) => say({ judged }), stopped: () => stopped })
+await judgeStretches({ now, reach: () => known, onJudged: (judged) => say({ judged }), stopped: () => stopped })
 await disconnect()
 port.close()

@@ -1,120 +1,120 @@
+import { setTimeout as pause } from 'node:timers/promises'
 import { sql } from 'drizzle-orm'
-import type pg from 'pg'
-import { connections, database, disconnect } from '../db/connect'
-import { enqueueDueFeeds } from '../services/feeds'
-import { jobChannel } from '../services/jobs'
-import { lookAfterPhotos } from '../services/drafting/photos'
-import { foldWhenFree } from '../services/fold-versions'
-import { lookAfterReadiness } from '../services/readiness/due'
-import { lookAfterReaches } from '../services/reach/kept-reach'
-import { lookAfterQueries } from '../services/pool-queries'
-import { handlers, type JobInput } from './handlers'
-import { queue, queueName } from './queue'
+import { TextTooComplex } from '@core/richtext/bounded-parser'
+import { now } from '../clock'
+import { besideTransactions, disconnect, guardCommits, isOutage, noteOutage, patientConnections } from '../db/connect'
+import { Cancelled, refuseWhenCancelled } from '../services/jobs'
+import { ForPeople } from '../services/problem'
+import { chores, type Chore } from './chores'
+import { handlers } from './handlers'
+import { afterOutage, noteEnd, noteFailure, QueueConnection, takeUpOrphans, tellOf, tryAgain, type ClaimedJob } from './queue'
 
 // One worker process: long and heavy work is done here, so that the web server always answers.
-const boss = queue({ supervise: true })
-boss.on('error', (e) => console.error('The queue:', e.message))
+patientConnections()
+const queue = new QueueConnection()
+let stopping = false
 
-const tell = (id: string) => database().execute(sql`select pg_notify(${jobChannel}, ${id})`)
+/** How far work is, and whether it was cancelled, is written and asked so often at most, in milliseconds. */
+const noteEvery = 250
 
-/** Runs one job that waits. Its lock shows other workers that somebody is at it; it falls with the connection. */
-async function run(id: string) {
-  const holder: pg.PoolClient = await connections().connect()
-  try {
-    const locked = await holder.query<{ ok: boolean }>('select pg_try_advisory_lock(hashtextextended($1, 4870)) as ok', [id])
-    if (!locked.rows[0]!.ok) return
-    const { rows } = await database().execute<{ kind: string; title: string; input: JobInput; person_id: number | null }>(sql`
-      update job set state = 'running', started = now(), done = 0 where id = ${id} and state in ('queued', 'running') returning kind, title, input, person_id`)
-    const job = rows[0]
-    if (!job) return
-    await tell(id)
-    await work(id, job)
-  } finally {
-    await holder.query('select pg_advisory_unlock_all()').catch(() => undefined)
-    holder.release()
-    await tell(id)
-  }
-}
-
-async function work(id: string, job: { kind: string; title: string; input: JobInput; person_id: number | null }) {
+/** Runs one job to its end, however it ends. */
+async function run(job: ClaimedJob): Promise<void> {
+  const lossesBefore = queue.losses
   let cancelled = false
   let last = 0
-  const onProgress = (done: number, total: number) => {
-    const now = Date.now()
-    if (now - last < 250) return
-    last = now
-    void database().execute<{ state: string }>(sql`update job set done = ${done}, total = ${total} where id = ${id} returning state`)
-      .then(({ rows }) => { cancelled = rows[0]?.state === 'cancelled' }, () => undefined).then(() => tell(id), () => undefined)
+  const note = async (done: number, total: number) => {
+    const { rows } = await besideTransactions().execute<{ state: string }>(sql`
+      update job set done = ${done}, total = ${total} where id = ${job.id} returning state`)
+    cancelled ||= rows[0]?.state === 'cancelled'
+    await tellOf(job.id)
   }
+  const onProgress = (done: number, total: number) => {
+    if (Date.now() - last < noteEvery) return
+    last = Date.now()
+    void note(done, total).catch(() => undefined)
+  }
+  // Whoever has lost the queue's connection may be no longer the only one who does this.
+  const lost = () => queue.losses !== lossesBefore
   try {
     const handler = handlers[job.kind as keyof typeof handlers]
-    const { result, total } = await handler({ ...job, id }, { onProgress, cancelled: () => cancelled })
-    // What stands by stretches is called off between them, and what was done stands.
-    const calledOff = (result as { cancelled?: boolean } | null)?.cancelled === true
-    await database().execute(sql`update job set state = ${calledOff ? 'cancelled' : 'done'}, finished = now(), done = coalesce(${total}::int, done), total = coalesce(${total}::int, total), result = ${JSON.stringify(result)}::jsonb where id = ${id}`)
+    if (!handler) throw new ForPeople(`This version knows no work of the kind “${job.kind}”.`)
+    const { result, total } = await guardCommits(
+      (tx) => (lost() ? Promise.reject(new LostQueue()) : refuseWhenCancelled(tx, job.id)),
+      () => handler(job, { onProgress, cancelled: () => cancelled || lost() }),
+    )
+    const partly = (result as { cancelled?: boolean } | null)?.cancelled === true
+    if (partly && lost()) throw new LostQueue()
+    await noteEnd(job.id, { result, total, cancelled: partly })
   } catch (e) {
-    if (!cancelled) console.error(e)
-    await database().execute(sql`update job set state = ${cancelled ? 'cancelled' : 'failed'}, finished = now(), error = ${cancelled ? 'Called off. Nothing has been changed.' : (e as Error).message} where id = ${id}`)
+    await failed(job, e, { cancelled, lost: lost() })
   }
 }
 
-/** Jobs whose worker died in the middle: their transaction has fallen, so they begin again. */
-async function takeUpOrphans() {
-  const { rows } = await database().execute<{ id: string }>(sql`
-    select id from job where state = 'running' and not exists (
-      select 1 from pg_locks l where l.locktype = 'advisory' and (l.classid::bigint << 32 | l.objid::bigint) = hashtextextended(job.id, 4870))`)
-  for (const { id } of rows) await boss.send(queueName, { id })
+/** The connection that holds a job's lock was lost while the job ran. */
+class LostQueue extends Error {}
+
+async function failed(job: ClaimedJob, e: unknown, { cancelled, lost }: { cancelled: boolean; lost: boolean }): Promise<void> {
+  if (lost || e instanceof LostQueue || isOutage(e)) {
+    noteOutage(e)
+    return afterOutage(job.id)
+  }
+  if (cancelled || e instanceof Cancelled) return noteFailure(job.id, 'cancelled', 'Cancelled. Nothing has been changed.')
+  if (e instanceof ForPeople || e instanceof TextTooComplex) return noteFailure(job.id, 'failed', e.message)
+  console.error(`Job ${job.id} (${job.kind}), try ${job.tries}:`, e)
+  await tryAgain(job.id, job.tries)
 }
 
-await boss.start()
-await takeUpOrphans()
-await boss.work<{ id: string }>(queueName, { pollingIntervalSeconds: 0.5, batchSize: 1 }, async (jobs) => {
-  for (const { data } of jobs) await run(data.id)
+/** Takes work, one after the other, until the worker is stopped. An outage of the database is waited for. */
+async function workOn(): Promise<void> {
+  let wait = 200
+  while (!stopping) {
+    try {
+      const job = await queue.claim()
+      wait = 200
+      if (!job) {
+        await queue.wait()
+        continue
+      }
+      await tellOf(job.id)
+      await run(job)
+      await queue.release()
+      await tellOf(job.id)
+    } catch (e) {
+      if (stopping) return
+      if (!noteOutage(e)) console.error('The queue:', e)
+      await pause(wait)
+      wait = Math.min(5000, wait * 2)
+    }
+  }
+}
+
+/** Small work that comes round by itself: each entry alone, so that one that fails or lasts holds up no other. */
+const all: Record<string, Chore> = { ...chores, 'Work of dead workers': { every: 10_000, atStart: true, work: takeUpOrphans } }
+const timers = Object.entries(all).map(([name, { every, atStart, work }]) => {
+  let busy = false
+  const turn = async () => {
+    if (busy || stopping) return
+    busy = true
+    try {
+      await work(now())
+    } catch (e) {
+      if (!noteOutage(e)) console.error(`${name}:`, e)
+    } finally {
+      busy = false
+    }
+  }
+  if (atStart) void turn()
+  return setInterval(() => void turn(), every)
 })
 
-/** Feeds are looked for now and then; a second worker that looks too finds none left. */
-const lookForFeeds = () => void enqueueDueFeeds(Date.now()).catch((e: unknown) => console.error('Feeds:', (e as Error).message))
-const feedTimer = setInterval(lookForFeeds, 20_000)
-lookForFeeds()
-
-/** Changes of very many are counted into the versions of products when nobody writes them. */
-const lookAtVersions = () => void foldWhenFree().catch((e: unknown) => console.error('Versions:', (e as Error).message))
-const versionTimer = setInterval(lookAtVersions, 10_000)
-lookAtVersions()
-
-/** Days begin, and work that nobody does is taken up. */
-const lookAtReadiness = () => void lookAfterReadiness(Date.now()).catch((e: unknown) => console.error('Readiness:', (e as Error).message))
-const readinessTimer = setInterval(lookAtReadiness, 30_000)
-lookAtReadiness()
-
-/** Pictures that were sent are read. */
-let atPhotos: Promise<unknown> = Promise.resolve()
-const lookAtPhotos = () => { atPhotos = atPhotos.then(lookAfterPhotos).catch((e: unknown) => console.error('Photos:', (e as Error).message)) }
-const photoTimer = setInterval(lookAtPhotos, 15_000)
-
-/** The data pool is asked, and its answers are looked for, as long as there is something open. */
-let atPool: Promise<unknown> = Promise.resolve()
-const lookAtPool = () => { atPool = atPool.then(() => lookAfterQueries(Date.now())).catch((e: unknown) => console.error('Data pool:', (e as Error).message)) }
-const poolTimer = setInterval(lookAtPool, 5_000)
-
-/** Reaches are worked out before somebody holds them against each other. */
-let atReaches: Promise<unknown> = Promise.resolve()
-const lookAtReaches = () => { atReaches = atReaches.then(() => lookAfterReaches(Date.now())).catch((e: unknown) => console.error('Reaches:', (e as Error).message)) }
-const reachTimer = setInterval(lookAtReaches, 20_000)
-
-let stopping = false
 for (const signal of ['SIGINT', 'SIGTERM'] as const) {
   process.on(signal, () => {
     if (stopping) return
     stopping = true
-    clearInterval(feedTimer)
-    clearInterval(poolTimer)
-    clearInterval(readinessTimer)
-    clearInterval(versionTimer)
-    clearInterval(photoTimer)
-    clearInterval(reachTimer)
-    void boss.stop({ graceful: false, wait: false }).finally(() => disconnect().finally(() => process.exit(0)))
+    for (const timer of timers) clearInterval(timer)
+    void queue.stop().then(() => disconnect()).finally(() => process.exit(0))
     setTimeout(() => process.exit(0), 1500).unref()
   })
 }
+void workOn()
 console.log('worker ready')

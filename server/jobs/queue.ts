@@ -1,10 +1,162 @@
-import PgBoss from 'pg-boss'
+import pg from 'pg'
+import { sql } from 'drizzle-orm'
+import { nowDate } from '../clock'
+import { besideTransactions, isOutage, noteOutage } from '../db/connect'
+import { jobChannel } from '../services/jobs'
 import { settings } from '../settings'
 
-/** The queue that all work goes through; a message holds the number of a row of `job`. */
-export const queueName = 'work'
+/** Work that failed, or whose worker died, is begun so often; then it is set aside with its error. */
+export const mostTries = 5
+/** How long work waits after its first, second … failure, in seconds. */
+const pauses = [2, 10, 30, 120]
+/** Waiting work is looked for so often, in milliseconds, besides when it is told of. */
+const lookEvery = 1000
 
-/** The queue's own tables are made by the migration, so no process touches them on start. */
-export function queue(options: PgBoss.ConstructorOptions = {}): PgBoss {
-  return new PgBoss({ connectionString: settings().databaseUrl, max: 3, migrate: false, supervise: false, schedule: false, ...options })
+/** A piece of work in the hands of a worker. */
+export interface ClaimedJob {
+  id: string
+  kind: string
+  title: string
+  input: Record<string, unknown>
+  person_id: number | null
+  tries: number
+}
+
+const lockOf = (id: string) => `hashtextextended('${id}', 4870)`
+const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
+
+/**
+ * A worker's own connection to the queue, which is the table of jobs: it claims work with `for update skip locked`, so
+ * that two workers never have the same; its lock shows others that somebody is at it, and falls with the connection; and
+ * it hears of new work at once.
+ */
+export class QueueConnection {
+  private client: pg.Client | undefined
+  private wake: () => void = () => undefined
+  private stopped = false
+  /** Rises each time the connection was lost: what was claimed before is in nobody's hands any more. */
+  losses = 0
+
+  private async connected(): Promise<pg.Client> {
+    if (this.client) return this.client
+    const client = new pg.Client({ connectionString: settings().databaseUrl, application_name: 'inkloom queue', connectionTimeoutMillis: 10_000, keepAlive: true })
+    const lost = () => {
+      if (this.client !== client) return
+      this.client = undefined
+      this.losses++
+      this.wake()
+    }
+    client.on('error', lost).on('end', lost).on('notification', () => this.wake())
+    await client.connect()
+    await client.query(`listen ${jobChannel}`)
+    this.client = client
+    return client
+  }
+
+  /** The next work whose turn it is, and which no other worker has; undefined where there is none. */
+  async claim(): Promise<ClaimedJob | undefined> {
+    const client = await this.connected()
+    await client.query('begin')
+    try {
+      const { rows } = await client.query<{ id: string }>(`
+        select id from job where state = 'queued' and after <= now() order by created, id limit 1 for update skip locked`)
+      const id = rows[0]?.id
+      const { rows: claimed } = id === undefined ? { rows: [] } : await client.query<ClaimedJob>(`
+        update job set state = 'running', started = $2, done = 0, tries = tries + 1 where id = $1 and pg_try_advisory_lock(${lockOf(id)})
+        returning id, kind, title, input, person_id, tries`, [id, nowDate()])
+      await client.query('commit')
+      return claimed[0]
+    } catch (e) {
+      await client.query('rollback').catch(() => undefined)
+      throw e
+    }
+  }
+
+  /** Lets work go that was claimed. */
+  async release(): Promise<void> {
+    await this.client?.query('select pg_advisory_unlock_all()').catch(() => undefined)
+  }
+
+  /** Waits until there may be work, or for a while. */
+  async wait(): Promise<void> {
+    if (this.stopped) return
+    await new Promise<void>((resolve) => {
+      const timer = setTimeout(resolve, lookEvery)
+      this.wake = () => {
+        clearTimeout(timer)
+        resolve()
+      }
+    })
+  }
+
+  async stop(): Promise<void> {
+    this.stopped = true
+    this.wake()
+    const { client } = this
+    this.client = undefined
+    await client?.end().catch(() => undefined)
+  }
+}
+
+/** Tells everybody that a job has changed. */
+export const tellOf = (id: string) => besideTransactions().execute(sql`select pg_notify(${jobChannel}, ${id})`)
+
+/** Notes that a job has ended well; with `cancelled`, that it was cancelled between two parts, of which the first stand. */
+export async function noteEnd(id: string, { result, total, cancelled }: { result: unknown; total: number | null; cancelled: boolean }): Promise<void> {
+  await besideTransactions().execute(sql`
+    update job set state = ${cancelled ? 'cancelled' : 'done'}, finished = ${nowDate().toISOString()}, error = null,
+      done = coalesce(${total}::int, done), total = coalesce(${total}::int, total), result = ${JSON.stringify(result ?? null)}::jsonb
+    where id = ${id}`)
+}
+
+/** Notes that a job was cancelled before anything of it stood, or has failed for good. */
+export async function noteFailure(id: string, state: 'cancelled' | 'failed', error: string): Promise<void> {
+  await besideTransactions().execute(sql`
+    update job set state = ${state}, finished = ${nowDate().toISOString()}, error = ${error} where id = ${id}`)
+}
+
+/** Says how work that is tried again ends for whoever waits for it. */
+const setAside = `This failed ${mostTries} times and was set aside; other work goes on. Tell whoever runs Ink Loom: the log says more.`
+
+/** Puts a job back into the queue after a failure, with a growing pause, or sets it aside after the last try. Returns whether it is tried again. */
+export async function tryAgain(id: string, tries: number): Promise<boolean> {
+  const again = tries < mostTries
+  if (!again) await noteFailure(id, 'failed', setAside)
+  else {
+    await besideTransactions().execute(sql`
+      update job set state = 'queued', after = now() + ${pauses[tries - 1] ?? pauses.at(-1)} * interval '1 second',
+        error = 'The last try failed. It is tried again soon.'
+      where id = ${id} and state = 'running'`)
+  }
+  return again
+}
+
+/** Waits until the database answers again, then puts a job that lost it back into the queue: that was no fault of its own. */
+export async function afterOutage(id: string): Promise<void> {
+  for (let wait = 200; ; wait = Math.min(5000, wait * 2)) {
+    try {
+      await besideTransactions().execute(sql`update job set state = 'queued', tries = greatest(0, tries - 1), after = now() where id = ${id} and state = 'running'`)
+      return
+    } catch (e) {
+      if (!isOutage(e)) throw e
+      noteOutage(e)
+      await pause(wait)
+    }
+  }
+}
+
+/** Puts work back into the queue whose worker died in the middle: what it had not committed has fallen. */
+export async function takeUpOrphans(): Promise<void> {
+  const { rows } = await besideTransactions().execute<{ id: string; tries: number }>(sql`
+    select id, tries from job where state = 'running' and not exists (
+      select 1 from pg_locks l where l.locktype = 'advisory' and l.database = (select oid from pg_database where datname = current_database())
+        and (l.classid::bigint << 32 | l.objid::bigint) = hashtextextended(job.id, 4870))`)
+  for (const { id, tries } of rows) {
+    await tryAgain(id, tries)
+    await tellOf(id)
+  }
+  // Cancelled while its worker died: nobody else would say that it has ended.
+  await besideTransactions().execute(sql`
+    update job set finished = ${nowDate().toISOString()} where state = 'cancelled' and finished is null and not exists (
+      select 1 from pg_locks l where l.locktype = 'advisory' and (l.classid::bigint << 32 | l.objid::bigint) = hashtextextended(job.id, 4870))`)
 }

@@ -1,19 +1,24 @@
 import { randomBytes } from 'node:crypto'
 import { defineNitroPlugin } from 'nitropack/runtime'
+import { settings } from '../settings'
 
 /** Every answer carries what browsers need to be strict; the page's own inline script, and no other, may run. */
 export default defineNitroPlugin((nitro) => {
+  const overHttps = settings().publicUrl?.startsWith('https://') ?? false
   nitro.hooks.hook('request', (event) => {
     const { res } = event.node
     res.setHeader('X-Content-Type-Options', 'nosniff')
     res.setHeader('Referrer-Policy', 'same-origin')
     res.setHeader('X-Frame-Options', 'SAMEORIGIN')
+    if (overHttps) res.setHeader('Strict-Transport-Security', 'max-age=31536000; includeSubDomains')
   })
   nitro.hooks.hook('render:response', (response) => {
     if (typeof response.body !== 'string') return
     const nonce = randomBytes(16).toString('base64')
     response.body = response.body.replace(/<script(?=[\s>])/g, `<script nonce="${nonce}"`)
     const headers = (response.headers ??= {}) as Record<string, string>
+    // Which framework answers is nobody's business.
+    delete headers['x-powered-by']
     headers['content-security-policy'] = [
       "default-src 'self'", `script-src 'self' 'nonce-${nonce}'`, "style-src 'self'", "img-src 'self' data:", "font-src 'self'", "connect-src 'self'",
       "frame-src 'self'", "object-src 'none'", "base-uri 'none'", "form-action 'self'", "frame-ancestors 'self'",

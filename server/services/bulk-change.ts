@@ -10,7 +10,7 @@ import { loadFamilies, lockFamilies, type StoredFamily, type StoredProduct } fro
 import { rootIdsOf } from '../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { beginStep, WriteSet } from '../db/queries/write-products'
-import { CalledOff, enqueue, type WorkControls } from './jobs'
+import { Cancelled, enqueue, type WorkControls } from './jobs'
 import { require, type Person } from './permission'
 import { notFitting } from './problem'
 import { markTranslations, type takenBack } from './products'
@@ -126,7 +126,7 @@ export async function makeBulkChange(body: BulkBody, personId: number | null, no
     if (set) {
       const title = bulkTitle(body.change, setup)
       const seen = await writeSet(tx, set, () => beginStep(tx, title, personId, now), shownAtMost, (done, total) => {
-        if (cancelled?.()) throw new CalledOff()
+        if (cancelled?.()) throw new Cancelled()
         onProgress?.(done, total)
       })
       if (seen) return { ...reportOf(setup, body, set, seen), step: seen.step }
@@ -134,7 +134,7 @@ export async function makeBulkChange(body: BulkBody, personId: number | null, no
     const ids = await rootIds()
     const report = emptyReport(setup, body, ids.length)
     for (let i = 0; i < ids.length; i += familiesAtOnce) {
-      if (cancelled?.()) throw new CalledOff()
+      if (cancelled?.()) throw new Cancelled()
       const some = ids.slice(i, i + familiesAtOnce)
       await lockFamilies(tx.db, some)
       const families = await loadFamilies(tx.db, setup, some)

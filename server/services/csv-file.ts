@@ -3,9 +3,10 @@ import { createReadStream } from 'node:fs'
 import { open } from 'node:fs/promises'
 import { Transform } from 'node:stream'
 import { fileProblem, parseProblem, separatorOf, type FileProblem } from '@core/imports/file'
+import { ForPeople } from './problem'
 
 /** A file that cannot be read as CSV: what is wrong, and in which line. */
-export class CsvFileError extends Error {
+export class CsvFileError extends ForPeople {
   constructor(readonly problem: FileProblem, readonly line: number) {
     super(problem.message)
   }

@@ -2,14 +2,15 @@ import { createHash } from 'node:crypto'
 import { createWriteStream } from 'node:fs'
 import { copyFile, mkdir, readdir, stat } from 'node:fs/promises'
 import path from 'node:path'
-import { Readable, Transform } from 'node:stream'
+import { Transform } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
-import type { ReadableStream as WebStream } from 'node:stream/web'
 import type { FeedSourceName } from '@contracts/feeds'
 import { settings } from '../settings'
+import { FetchRefused, guardedFetch } from './guarded-fetch'
+import { ForPeople } from './problem'
 
 /** Why a feed could not be fetched, in a sentence that says what to do. */
-export class FeedProblem extends Error {}
+export class FeedProblem extends ForPeople {}
 
 /** Where files come from. Adding a source is adding an entry. */
 export interface FeedSource {
@@ -18,6 +19,8 @@ export interface FeedSource {
   /** Puts the file into `to` and answers the mark by which it is known again; undefined where it has the mark that was seen. Throws FeedProblem. */
   fetch(place: string, seen: string | null, to: string): Promise<string | undefined>
 }
+
+const isFull = (e: unknown) => (e as { code?: string }).code === 'ENOSPC'
 
 const most = 1024 * 1024 * 1024
 const waits = 120_000
@@ -56,14 +59,17 @@ const address: FeedSource = {
     }
   },
   async fetch(place, seen, to) {
-    let answer: Response
-    try {
-      answer = await fetch(place, { headers: seen?.startsWith('etag ') ? { 'if-none-match': seen.slice(5) } : {}, signal: AbortSignal.timeout(waits), redirect: 'follow' })
-    } catch (e) {
-      throw new FeedProblem(`${place} does not answer: ${(e as Error).cause instanceof Error ? ((e as Error).cause as Error).message : (e as Error).message}.`)
+    const answer = await guardedFetch(place, { headers: seen?.startsWith('etag ') ? { 'if-none-match': seen.slice(5) } : {}, patience: waits }).catch((e: unknown) => {
+      throw e instanceof FetchRefused ? new FeedProblem(e.message) : e
+    })
+    if (answer.statusCode === 304) {
+      answer.destroy()
+      return undefined
     }
-    if (answer.status === 304) return undefined
-    if (!answer.ok || !answer.body) throw new FeedProblem(`${place} answers with ${answer.status}. Ask whoever runs it.`)
+    if (answer.statusCode !== 200) {
+      answer.destroy()
+      throw new FeedProblem(`${place} could not be fetched: it answers with the status ${answer.statusCode}. Ask whoever runs it.`)
+    }
     const hash = createHash('sha256')
     let bytes = 0
     const watch = new Transform({
@@ -73,8 +79,10 @@ const address: FeedSource = {
         done(bytes > most ? new FeedProblem(`${place} sends more than 1 GB.`) : null, chunk)
       },
     })
-    await pipeline(Readable.fromWeb(answer.body as WebStream), watch, createWriteStream(to))
-    const tag = answer.headers.get('etag')
+    await pipeline(answer, watch, createWriteStream(to)).catch((e: unknown) => {
+      throw isFull(e) || e instanceof FeedProblem ? e : new FeedProblem(`${place} broke off before the file was whole. It is tried again at its next turn.`)
+    })
+    const { etag: tag } = answer.headers
     // Without an entity tag the content itself tells.
     const mark = tag ? `etag ${tag}` : `sha-256 ${hash.digest('hex')}`
     return mark === seen ? undefined : mark

@@ -14,7 +14,7 @@ import { beginStep, reserveProductIds, WriteSet } from '../db/queries/write-prod
 import type { CsvRecord } from './csv-file'
 import { openTable, type TableFile } from './table-file'
 import { meaningOf, overviewOf, type Overview } from './import-overview'
-import { CalledOff } from './jobs'
+import { Cancelled } from './jobs'
 import { markTranslations, newProduct } from './products'
 
 export interface ImportOptions {
@@ -64,7 +64,7 @@ interface Found {
 /**
  * Imports products from a CSV file in one transaction: all of it, the good rows, or nothing.
  * The file is read twice as a stream, so memory does not grow with it. A check does the same and writes nothing.
- * Throws CsvFileError where the file cannot be read to its end, CalledOff where it was.
+ * Throws CsvFileError where the file cannot be read to its end, Cancelled where it was.
  */
 export async function importProducts(file: string, options: ImportOptions): Promise<ImportReport> {
   let report: ImportReport | undefined
@@ -196,7 +196,7 @@ class ImportRun {
 
   private progress() {
     this.options.onProgress?.(this.read, this.seen.rows)
-    if (this.options.cancelled?.()) throw new CalledOff()
+    if (this.options.cancelled?.()) throw new Cancelled()
   }
 
   private reject(line: number, p: RowProblem) {

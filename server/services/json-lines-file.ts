@@ -1,5 +1,4 @@
 import { createReadStream } from 'node:fs'
-import { createInterface } from 'node:readline'
 import { guardCell } from '@core/text/guard'
 import { writeRange, writeRelations, writeSpecials } from '@core/imports/packed'
 import type { Price, RangeEntry, Relation } from '@core/catalogue/model'
@@ -42,11 +41,44 @@ function flattened(line: Json): Map<string, string> {
   return out
 }
 
+/** A line holds at most so many bytes, and a file names at most so many columns. */
+const mostOfLine = 1024 * 1024
+const mostColumns = 2000
+
+/** The lines of a stream of UTF-8, each counted while it comes. Throws a CsvFileError where one is too long. */
+async function* linesOf(source: AsyncIterable<unknown>): AsyncGenerator<string> {
+  let parts: Buffer[] = []
+  let bytes = 0
+  let n = 1
+  const whole = () => {
+    const text = Buffer.concat(parts).toString('utf8')
+    parts = []
+    bytes = 0
+    n++
+    return text.endsWith('\r') ? text.slice(0, -1) : text
+  }
+  const add = (part: Buffer) => {
+    bytes += part.length
+    if (bytes > mostOfLine) throw new CsvFileError({ code: 'too-long', message: `Line ${n} is longer than 1 MB. Each line is one product: {"sku": "PE-1830", …}` }, n)
+    parts.push(part)
+  }
+  for await (const chunk of source as AsyncIterable<Buffer>) {
+    let at = 0
+    for (let end = chunk.indexOf(10); end >= 0; end = chunk.indexOf(10, at)) {
+      add(chunk.subarray(at, end))
+      yield whole()
+      at = end + 1
+    }
+    if (at < chunk.length) add(chunk.subarray(at))
+  }
+  if (bytes > 0) yield whole()
+}
+
 async function* lines(file: string): AsyncGenerator<{ line: number; cells: Map<string, string> }> {
   const source = createReadStream(file)
   let n = 0
   try {
-    for await (const text of createInterface({ input: source, crlfDelay: Infinity })) {
+    for await (const text of linesOf(source)) {
       n++
       if (text.trim() === '') continue
       let json: unknown
@@ -56,7 +88,13 @@ async function* lines(file: string): AsyncGenerator<{ line: number; cells: Map<s
         throw new CsvFileError({ code: 'not-json', message: `Line ${n} cannot be read as JSON. Each line is one product: {"sku": "PE-1830", …}` }, n)
       }
       if (typeof json !== 'object' || json === null || Array.isArray(json)) throw new CsvFileError({ code: 'not-json', message: `Line ${n} is no JSON object. Each line is one product: {"sku": "PE-1830", …}` }, n)
-      yield { line: n, cells: flattened(json as Json) }
+      let cells: Map<string, string>
+      try {
+        cells = flattened(json as Json)
+      } catch {
+        throw new CsvFileError({ code: 'not-json', message: `Line ${n} is nested too deeply. Each line is one product: {"sku": "PE-1830", …}` }, n)
+      }
+      yield { line: n, cells }
     }
   } finally {
     source.destroy()
@@ -73,7 +111,10 @@ async function* readJsonLines(file: string, known: string[] | undefined, keep: (
   let headers = known
   if (!headers) {
     const names = new Set<string>(['sku'])
-    for await (const { cells } of lines(file)) for (const name of cells.keys()) names.add(name)
+    for await (const { line, cells } of lines(file)) {
+      for (const name of cells.keys()) names.add(name)
+      if (names.size > mostColumns) throw new CsvFileError({ code: 'too-large', message: `Up to line ${line} the file names more than ${mostColumns} columns.` }, line)
+    }
     headers = [...names]
     keep(headers)
   }

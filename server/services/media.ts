@@ -13,12 +13,12 @@ import { database, inTransaction } from '../db/connect'
 import { loadFamilyOf, memberOf } from '../db/queries/families'
 import { insertContent, libraryItem, listLibrary, loadLibrary, readingsOf, twinsOf, usersOf } from '../db/queries/media'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
+import { decode } from '../decoder/decode'
 import { storage } from '../storage/storage'
 import type { Person } from './permission'
 import { notFound } from './problem'
 import { editionOrProblem } from './products'
 import { getRecord, putRecord } from './records'
-import { contentOfFile } from './take-content'
 
 interface Place { storefront?: string; language?: string }
 
@@ -73,7 +73,7 @@ async function freeName(wanted: string, digest: string): Promise<{ name: string;
  */
 export async function takeMedia(person: Person, file: string, q: { name: string; taken: 'beside' | 'over' }, now: number): Promise<Uploaded> {
   const wanted = libraryName(q.name)
-  const content = await contentOfFile(file, q.name, (await stat(file)).size)
+  const content = await decode('content', { file, name: q.name, bytes: (await stat(file)).size })
   const existing = await libraryItem(database(), wanted)
   const { name, there } = q.taken === 'over' ? { name: wanted, there: existing } : await freeName(wanted, content.digest)
   const state = !there ? 'made' : there.item.digest === content.digest ? 'unchanged' : 'replaced'

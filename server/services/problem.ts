@@ -1,5 +1,8 @@
+/** An error whose message is a sentence for people: what happened, to what, and what to do. Trying the same again would not help. */
+export class ForPeople extends Error {}
+
 /** A problem to be answered as RFC 9457 says: what is wrong, in which place, and what to do. */
-export class Problem extends Error {
+export class Problem extends ForPeople {
   constructor(
     readonly status: number,
     readonly title: string,

@@ -11,7 +11,7 @@ import { loadSources, writeSources } from '../db/queries/sources'
 import { beginStep, removeProducts, writeFacts, WriteSet } from '../db/queries/write-products'
 import * as t from '../db/schema'
 import { changeFamily, familiesAtOnce, shownAtMost, writeFamilies } from './bulk-change'
-import { CalledOff, enqueue, type WorkControls } from './jobs'
+import { Cancelled, enqueue, type WorkControls } from './jobs'
 import type { Person } from './permission'
 import { notFound } from './problem'
 import { takenBack } from './products'
@@ -43,7 +43,7 @@ export async function putStepBack(stepId: number, personId: number | null, now: 
     // What was changed alike in many products is taken back alike, by the database.
     const whole: number[] = []
     for (const set of await setsOfStep(tx.db, stepId, manyAlike)) {
-      if (cancelled?.()) throw new CalledOff()
+      if (cancelled?.()) throw new Cancelled()
       const back = stillFits(set.path, set.before, setup) ? await putSetBack(tx, set, setup, step, shownAtMost - report.kept.length) : undefined
       if (!back) continue
       whole.push(set.id)
@@ -54,7 +54,7 @@ export async function putStepBack(stepId: number, personId: number | null, now: 
     }
     // The newest first, so that variants go before the parents that were made for them.
     for (let before: ChangePlace | null = null; ;) {
-      if (cancelled?.()) throw new CalledOff()
+      if (cancelled?.()) throw new Cancelled()
       const rows: Awaited<ReturnType<typeof changesOfStep>> = await changesOfStep(tx.db, stepId, before, familiesAtOnce, whole)
       if (rows.length === 0) break
       before = rows.at(-1)!.place

@@ -3,9 +3,9 @@ import { mkdir, readFile, rename, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import type { Readable } from 'node:stream'
 import { buffer } from 'node:stream/consumers'
-import sharp from 'sharp'
-import { cutTo, type Shape } from '@core/media/cut'
+import type { Shape } from '@core/media/cut'
 import type { LibraryItem } from '@core/media/item'
+import { decode } from '../decoder/decode'
 import { storage } from '../storage/storage'
 import { settings } from '../settings'
 import { Problem } from './problem'
@@ -54,6 +54,6 @@ async function kept(key: string, name: string, make: () => Promise<Buffer | unde
 async function make({ item, content }: LibraryItem, width: number, shape: Shape): Promise<Buffer | undefined> {
   const stored = await storage().get(content.digest)
   if (!stored) return undefined
-  const cut = cutTo(shape, content.width!, content.height!, item.crop, item.focus)
-  return sharp(await buffer(stored), { pages: 1 }).autoOrient().extract(cut).resize({ width, withoutEnlargement: true }).toColourspace('srgb').webp({ quality: 82 }).toBuffer()
+  const size = { width: content.width!, height: content.height! }
+  return Buffer.from(await decode('rendition', { content: await buffer(stored), size, crop: item.crop, focus: item.focus, width, shape }))
 }

@@ -15,7 +15,7 @@ import { loadSetup, raiseStamp, readSetup, type StoredSetup } from '../db/querie
 import { beginStep, WriteSet } from '../db/queries/write-products'
 import * as t from '../db/schema'
 import { changeFamily, familiesAtOnce, shownAtMost, writeFamilies } from './bulk-change'
-import { CalledOff, enqueue, type WorkControls } from './jobs'
+import { Cancelled, enqueue, type WorkControls } from './jobs'
 import { require, type Person } from './permission'
 import { notFitting, notFound, Problem, schemaErrors } from './problem'
 import { attributeProblems, attributes } from './records/attributes'
@@ -146,7 +146,7 @@ export async function reworkAttribute(code: string, body: ReworkBody, personId: 
     const next = await readSetup(tx.db)
     const ids = rows.map((r) => r.id)
     for (let i = 0; i < ids.length; i += familiesAtOnce) {
-      if (cancelled?.()) throw new CalledOff()
+      if (cancelled?.()) throw new Cancelled()
       const some = ids.slice(i, i + familiesAtOnce)
       await lockFamilies(tx.db, some)
       await reworkFamilies(tx, [...(await loadFamilies(tx.db, next, some)).values()], rework, next, report, step, now)

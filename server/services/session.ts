@@ -1,8 +1,11 @@
 import { createHash, randomBytes, scrypt, timingSafeEqual, type ScryptOptions } from 'node:crypto'
-import { and, eq, gt } from 'drizzle-orm'
+import { and, eq, gt, lte, or } from 'drizzle-orm'
 import { database, type Db } from '../db/connect'
 import * as t from '../db/schema'
+import { writeAudit } from './audit'
+import { Gate } from './gate'
 import type { Person } from './permission'
+import { countSignIn, forgetSignIn } from './throttle'
 import { Problem } from './problem'
 
 // Cost parameters of the OWASP Password Storage Cheat Sheet for scrypt (N=2^15, r=8, p=3), from memory.
@@ -26,6 +29,13 @@ async function fits(password: string, stored: string): Promise<boolean> {
 
 const digest = (secret: string) => createHash('sha256').update(secret).digest('hex')
 const lifetime = 14 * 86_400_000
+/** A browser's session ends when it was not used for so long, in milliseconds. */
+const idleLifetime = 12 * 3_600_000
+/** That it was used is written down so often at most. */
+const seenEvery = 5 * 60_000
+
+/** Checking a password takes 32 MB and a tenth of a second on purpose, so few are checked at a time. */
+const passwordChecks = new Gate({ atOnce: 3, waiting: 60 })
 
 export interface SignedIn {
   person: Person
@@ -33,33 +43,43 @@ export interface SignedIn {
   token: string
 }
 
-const failures = new Map<string, { n: number; until: number }>()
-
-/** Signs a person in. Throws a 401 problem, and 429 after ten wrong passwords in a quarter of an hour. */
-export async function signIn(email: string, password: string, now: number): Promise<SignedIn & { secret: string }> {
-  const key = email.trim().toLowerCase()
-  const failed = failures.get(key)
-  if (failed && failed.until > now && failed.n >= 10) throw new Problem(429, 'Too many tries', 'Too many wrong passwords for this address. Try again in a quarter of an hour.')
+/** Signs a person in. Throws a 401 problem, and 429 after too many attempts, which are counted before they are looked at. */
+export async function signIn(email: string, password: string, origin: string, now: number): Promise<SignedIn & { secret: string }> {
+  const account = email.trim().toLowerCase()
+  await countSignIn(account, origin, now)
   const db = database()
-  const [found] = await db.select().from(t.person).where(eq(t.person.email, key))
-  const right = await fits(password, found?.passwordHash ?? 'scrypt$AAAAAAAAAAAAAAAAAAAAAA$AA')
+  const [found] = await db.select().from(t.person).where(eq(t.person.email, account))
+  const right = await passwordChecks.take(() => fits(password, found?.passwordHash ?? 'scrypt$AAAAAAAAAAAAAAAAAAAAAA$AA'))
   if (!found || !right) {
-    failures.set(key, { n: failed && failed.until > now ? failed.n + 1 : 1, until: now + 15 * 60_000 })
-    if (failures.size > 10_000) failures.clear()
+    await writeAudit('sign-in-refused', { personId: found?.id ?? null, origin, by: '' }, { account })
     throw new Problem(401, 'Not signed in', 'This e-mail address and password do not belong together. Check both and try again.')
   }
-  failures.delete(key)
+  await forgetSignIn(account, origin)
   const secret = randomBytes(32).toString('base64url')
   const token = randomBytes(24).toString('base64url')
-  await db.insert(t.session).values({ hash: digest(secret), personId: found.id, kind: 'cookie', token, expires: new Date(now + lifetime) })
+  const at = new Date(now)
+  await db.insert(t.session).values({ hash: digest(secret), personId: found.id, kind: 'cookie', token, expires: new Date(now + lifetime), seen: at, origin })
+  await writeAudit('sign-in', { personId: found.id, origin, by: 'cookie' })
   return { person: personOf(found), token, secret }
 }
 
 /** Who a secret of a cookie or a personal token belongs to. */
-export async function personOfSecret(db: Db, secret: string, kind: 'cookie' | 'token', now: number): Promise<SignedIn | undefined> {
+export async function personOfSecret(db: Db, secret: string, kind: 'cookie' | 'token', now: number): Promise<(SignedIn & { name: string }) | undefined> {
   const [row] = await db.select().from(t.session).innerJoin(t.person, eq(t.person.id, t.session.personId))
     .where(and(eq(t.session.hash, digest(secret)), eq(t.session.kind, kind), gt(t.session.expires, new Date(now))))
-  return row && { person: personOf(row.person), token: row.session.token }
+  if (!row || (kind === 'cookie' && row.session.seen.getTime() <= now - idleLifetime)) return undefined
+  if (row.session.seen.getTime() < now - seenEvery) {
+    await db.update(t.session).set({ seen: new Date(now) }).where(eq(t.session.hash, row.session.hash))
+  }
+  return { person: personOf(row.person), token: row.session.token, name: row.session.name }
+}
+
+/** Deletes sessions that have ended by their age or because nobody used them, and attempts to sign in that are forgotten. */
+export async function forgetEnded(now: number): Promise<void> {
+  const at = new Date(now)
+  const idle = and(eq(t.session.kind, 'cookie'), lte(t.session.seen, new Date(now - idleLifetime)))
+  await database().delete(t.session).where(or(lte(t.session.expires, at), idle))
+  await database().delete(t.signInTry).where(lte(t.signInTry.expires, at))
 }
 
 /** A person by number, for work that is done in their name. */

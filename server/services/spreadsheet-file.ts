@@ -1,30 +1,27 @@
+import type { Readable } from 'node:stream'
 import { SaxesParser, type SaxesTagPlain } from 'saxes'
-import unzipper, { type File } from 'unzipper'
 import { CsvFileError, type CsvRecord } from './csv-file'
+import { openPacked, tooLargeUnpacked, type PackedFile } from './zip-file'
 
 // Spreadsheets are read here part by part as they unpack: what the common package does decodes each chunk by itself,
 // which breaks letters of several bytes where chunks meet.
 
-const maxUnpacked = 2 * 1024 ** 3
-const maxTexts = 400 * 1024 ** 2
+/** What cells share: bytes as unpacked, letters, and number of texts. */
+const mostShared = { bytes: 256 * 1024 ** 2, letters: 100_000_000, texts: 3_000_000 }
+/** Bytes between two tags: one cell holds no more. */
+const mostBetweenTags = 2 * 1024 ** 2
+/** A product file has no more columns; a cell far to the right would have all before it filled up. */
+const mostColumns = 2000
 
+const tooWide = (line: number) => new CsvFileError({ code: 'too-large', message: `Row ${line} has a cell beyond column ${mostColumns}. A product file has at most ${mostColumns} columns.` }, line)
 const noTable = (message: string) => new CsvFileError({ code: 'not-a-table', message }, 1)
 
-/** The parts of a spreadsheet by their path. Keeps out files that unpack to far more than they are: their sizes stand in their directory, before anything is unpacked. */
-async function partsOf(file: string): Promise<Map<string, File>> {
-  let files: File[]
-  try {
-    files = (await unzipper.Open.file(file)).files
-  } catch {
-    throw noTable('This packed file cannot be opened. Save it again as a spreadsheet (XLSX) or as CSV.')
-  }
-  const parts = new Map(files.map((f) => [f.path, f]))
-  if (!parts.has('xl/workbook.xml')) throw noTable('This is a packed file, but no spreadsheet (XLSX). Save it as XLSX or as CSV.')
-  const total = files.reduce((n, f) => n + f.uncompressedSize, 0)
-  if (total > maxUnpacked || (parts.get('xl/sharedStrings.xml')?.uncompressedSize ?? 0) > maxTexts) {
-    throw new CsvFileError({ code: 'too-large', message: 'This spreadsheet is too large to be read. Save it as CSV, or cut it in parts.' }, 1)
-  }
-  return parts
+/** Opens a spreadsheet. Throws a CsvFileError where it is none. */
+async function openSpreadsheet(file: string): Promise<PackedFile> {
+  const parts = await openPacked(file)
+  if (parts.has('xl/workbook.xml')) return parts
+  parts.close()
+  throw noTable('This is a packed file, but no spreadsheet (XLSX). Save it as XLSX or as CSV.')
 }
 
 interface Handlers {
@@ -34,14 +31,19 @@ interface Handlers {
 }
 
 /** Reads a part of XML piece by piece; after each piece, whatever `taken` gives is given on. No entities beyond XML's own five are known to the parser, and it fetches nothing. */
-async function* parse<T>(part: File, handlers: Handlers, taken: () => T[]): AsyncGenerator<T> {
+async function* parse<T>(part: Readable, handlers: Handlers, taken: () => T[]): AsyncGenerator<T> {
   const parser = new SaxesParser()
   parser.on('opentag', (tag) => handlers.open(tag))
   parser.on('text', (text) => handlers.text?.(text))
   parser.on('closetag', (tag) => handlers.close?.(tag.name))
   parser.on('error', (e) => { throw noTable(`The spreadsheet cannot be read: ${e.message.slice(0, 200)}`) })
   const decoder = new TextDecoder('utf-8')
-  for await (const chunk of part.stream() as AsyncIterable<Buffer>) {
+  let sinceTag = 0
+  for await (const chunk of part as AsyncIterable<Buffer>) {
+    // The parser holds what stands between two tags until it is whole.
+    const lastTag = chunk.lastIndexOf(60)
+    sinceTag = lastTag < 0 ? sinceTag + chunk.length : chunk.length - lastTag
+    if (sinceTag > mostBetweenTags) throw tooLargeUnpacked()
     parser.write(decoder.decode(chunk, { stream: true }))
     yield* taken()
   }
@@ -49,29 +51,30 @@ async function* parse<T>(part: File, handlers: Handlers, taken: () => T[]): Asyn
   yield* taken()
 }
 
-async function readAll(part: File | undefined, handlers: Handlers): Promise<void> {
-  if (!part) return
-  for await (const _nothing of parse(part, handlers, () => [])) continue
+async function readAll(parts: PackedFile, name: string, handlers: Handlers, most?: number): Promise<void> {
+  if (!parts.has(name)) return
+  for await (const _nothing of parse(await parts.stream(name, most), handlers, () => [])) continue
 }
 
 const local = (name: string) => name.slice(name.indexOf(':') + 1)
 
 /** The part that holds the first sheet. */
-async function firstSheet(parts: Map<string, File>): Promise<File> {
+async function firstSheet(parts: PackedFile): Promise<string> {
   let id: string | undefined
-  await readAll(parts.get('xl/workbook.xml'), { open: (t) => { if (local(t.name) === 'sheet') id ??= t.attributes['r:id'] } })
+  await readAll(parts, 'xl/workbook.xml', { open: (t) => { if (local(t.name) === 'sheet') id ??= t.attributes['r:id'] } })
   let target: string | undefined
-  await readAll(parts.get('xl/_rels/workbook.xml.rels'), { open: (t) => { if (local(t.name) === 'Relationship' && t.attributes.Id === id) target = t.attributes.Target } })
-  const sheet = target && parts.get(target.startsWith('/') ? target.slice(1) : `xl/${target}`)
-  if (!sheet) throw noTable('The spreadsheet has no sheet. Save it again as XLSX or as CSV.')
+  await readAll(parts, 'xl/_rels/workbook.xml.rels', { open: (t) => { if (local(t.name) === 'Relationship' && t.attributes.Id === id) target = t.attributes.Target } })
+  const sheet = target && (target.startsWith('/') ? target.slice(1) : `xl/${target}`)
+  if (!sheet || !parts.has(sheet)) throw noTable('The spreadsheet has no sheet. Save it again as XLSX or as CSV.')
   return sheet
 }
 
 /** Texts that cells share, by their number. Readings of Japanese characters (`rPh`) are no part of a text. */
-async function sharedTexts(parts: Map<string, File>): Promise<string[]> {
+async function sharedTexts(parts: PackedFile): Promise<string[]> {
   const texts: string[] = []
   let [text, inText, inReading] = ['', false, false]
-  await readAll(parts.get('xl/sharedStrings.xml'), {
+  let letters = 0
+  await readAll(parts, 'xl/sharedStrings.xml', {
     open(t) {
       const name = local(t.name)
       if (name === 'si') text = ''
@@ -81,11 +84,15 @@ async function sharedTexts(parts: Map<string, File>): Promise<string[]> {
     text(t) { if (inText && !inReading) text += t },
     close(n) {
       const name = local(n)
-      if (name === 'si') texts.push(text)
+      if (name === 'si') {
+        texts.push(text)
+        letters += text.length
+        if (texts.length > mostShared.texts || letters > mostShared.letters) throw tooLargeUnpacked()
+      }
       else if (name === 'rPh') inReading = false
       else if (name === 't') inText = false
     },
-  })
+  }, mostShared.bytes)
   return texts
 }
 
@@ -93,11 +100,11 @@ async function sharedTexts(parts: Map<string, File>): Promise<string[]> {
 const builtInDates = new Set([14, 15, 16, 17, 22])
 
 /** Of each cell style, whether numbers of it are read as dates. */
-async function dateStyles(parts: Map<string, File>): Promise<boolean[]> {
+async function dateStyles(parts: PackedFile): Promise<boolean[]> {
   const own = new Map<number, boolean>()
   const styles: boolean[] = []
   let inCells = false
-  await readAll(parts.get('xl/styles.xml'), {
+  await readAll(parts, 'xl/styles.xml', {
     open(t) {
       const name = local(t.name)
       // A format with year or day is a date; letters in quotes or brackets are none of its own.
@@ -127,7 +134,15 @@ function dateOf(serial: number): string {
 
 /** The rows of a spreadsheet's first sheet, the header first; empty rows are passed over. Cells are texts as a product file has them. */
 export async function* readSpreadsheet(file: string): AsyncGenerator<CsvRecord> {
-  const parts = await partsOf(file)
+  const parts = await openSpreadsheet(file)
+  try {
+    yield* rowsOf(parts)
+  } finally {
+    parts.close()
+  }
+}
+
+async function* rowsOf(parts: PackedFile): AsyncGenerator<CsvRecord> {
   const sheet = await firstSheet(parts)
   const [texts, dates] = [await sharedTexts(parts), await dateStyles(parts)]
   let rows: CsvRecord[] = []
@@ -157,13 +172,14 @@ export async function* readSpreadsheet(file: string): AsyncGenerator<CsvRecord> 
     close(n) {
       const name = local(n)
       if (name === 'v' || name === 't') inValue = false
-      else if (name === 'c' && at < 16_384) {
+      else if (name === 'c' && at >= mostColumns) throw tooWide(row.line)
+      else if (name === 'c') {
         while (row.cells.length < at) row.cells.push('')
         row.cells[at] = cellText()
       } else if (name === 'row' && row.cells.some((c) => c !== '')) rows.push(row)
     },
   }
-  yield* parse(sheet, handlers, () => {
+  yield* parse(await parts.stream(sheet), handlers, () => {
     const taken = rows
     rows = []
     return taken

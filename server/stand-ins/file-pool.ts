@@ -7,6 +7,7 @@ import { parseMeasure, splitMeasure } from '@core/units/parse'
 import { findUnit } from '@core/units/registry'
 import { settings } from '../settings'
 import { PoolProblem, type DataPool, type PoolAnswer, type PoolQuestion } from './data-pool'
+import { now as clock } from '../clock'
 
 // A data pool on one machine: items in a file of JSON Lines, and the questions that it was asked in another. It answers
 // after a while, and what it agrees to stands in its items from then on.
@@ -82,7 +83,7 @@ async function answered(now: number): Promise<{ question: Asked; answer: PoolAns
 }
 
 /** Items as they are now: with what was put right in them since. */
-async function current(items: readonly PoolLine[], now = Date.now()): Promise<PoolItem[]> {
+async function current(items: readonly PoolLine[], now = clock()): Promise<PoolItem[]> {
   const right = (await answered(now)).filter((a) => a.answer.agreed)
   return items.map(({ doubtful: _doubtful, ...item }) => {
     const mine = right.filter((a) => a.question.gtin === item.gtin)
@@ -107,10 +108,10 @@ export const filePool: DataPool = {
   async ask(question) {
     await mkdir(poolFolder(), { recursive: true })
     // A line that is added whole cannot be torn by another.
-    await appendFile(questionFile(), `${JSON.stringify({ ...question, at: Date.now() } satisfies Asked)}\n`)
+    await appendFile(questionFile(), `${JSON.stringify({ ...question, at: clock() } satisfies Asked)}\n`)
   },
   async answers(ids) {
     const wanted = new Set(ids)
-    return (await answered(Date.now())).filter((a) => wanted.has(a.question.id)).map((a) => a.answer)
+    return (await answered(clock())).filter((a) => wanted.has(a.question.id)).map((a) => a.answer)
   },
 }

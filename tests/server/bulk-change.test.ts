@@ -10,7 +10,7 @@ const { putStepBack, queuePutBack } = await import('@server/services/put-step-ba
 const { foldWhenFree } = await import('@server/services/fold-versions')
 const { getProduct, patchProduct, productHistory } = await import('@server/services/products')
 const { reach } = await import('@server/services/reach/reach')
-const { CalledOff } = await import('@server/services/jobs')
+const { Cancelled } = await import('@server/services/jobs')
 const { database } = await import('@server/db/connect')
 
 const change = (more: Partial<BulkChange> & Pick<BulkChange, 'do' | 'attribute'>): BulkChange => ({ storefront: null, language: null, members: 'fitting', ...more })
@@ -99,7 +99,7 @@ describe('a change of many products', () => {
   it('called off in the middle, has changed nothing', async () => {
     const before = await counts()
     let asked = 0
-    await expect(makeBulkChange({ ...steel, change: change({ do: 'set', attribute: 'grade', value: 3 }) }, 1, now, { cancelled: () => ++asked > 2 })).rejects.toBeInstanceOf(CalledOff)
+    await expect(makeBulkChange({ ...steel, change: change({ do: 'set', attribute: 'grade', value: 3 }) }, 1, now, { cancelled: () => ++asked > 2 })).rejects.toBeInstanceOf(Cancelled)
     expect(await counts()).toEqual(before)
     expect(await found({ field: 'attribute:grade', is: 'present' })).toBe(0)
   })

@@ -11,7 +11,7 @@ import { compilePredicate } from '@core/rules/predicate'
 import type { Family } from '@core/catalogue/model'
 import { aFamily } from '../catalogues'
 import { someMoment } from '../world'
-import { maren, ownDatabase } from './database'
+import { asSomebodyElse, maren, ownDatabase } from './database'
 
 ownDatabase()
 const { database, inTransaction } = await import('@server/db/connect')
@@ -23,7 +23,7 @@ const { refreshFacts } = await import('@server/services/refresh-facts')
 const { makeBulkChange, previewBulkChange } = await import('@server/services/bulk-change')
 const { putStepBack } = await import('@server/services/put-step-back')
 const { getProduct, patchProduct, productHistory } = await import('@server/services/products')
-const { CalledOff } = await import('@server/services/jobs')
+const { Cancelled } = await import('@server/services/jobs')
 const { foldWhenFree } = await import('@server/services/fold-versions')
 const { rootIdsOf } = await import('@server/db/queries/reach')
 const { changedSince } = await import('@server/db/queries/kept-reach')
@@ -159,7 +159,7 @@ describe('a change over sets', () => {
     const before = await all()
     await inTransaction(async (tx) => {
       await tx.db.execute(sql`select 1 from product limit 1 for update`)
-      await foldWhenFree()
+      await asSomebodyElse(foldWhenFree)
     })
     expect((await database().execute(sql`select 1 from change_set where not folded`)).rows.length).toBeGreaterThan(0)
     await foldWhenFree()
@@ -170,7 +170,7 @@ describe('a change over sets', () => {
     const before = await facts()
     const body = { filter: { all: [] }, change: { do: 'set', attribute: 'model', storefront: null, language: null, members: 'parents', value: 'Another' } as BulkChange }
     let parts = 0
-    await expect(makeBulkChange(body, 1, someMoment, { cancelled: () => ++parts > 3 })).rejects.toThrow(CalledOff)
+    await expect(makeBulkChange(body, 1, someMoment, { cancelled: () => ++parts > 3 })).rejects.toThrow(Cancelled)
     expect(await facts()).toEqual(before)
     expect((await all()).some((f) => f.root.values.some((v) => v.value === 'Another'))).toBe(false)
   })

@@ -1,3 +1,4 @@
+import { AsyncResource } from 'node:async_hooks'
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
 import pg from 'pg'
@@ -20,12 +21,10 @@ export function ownDatabase() {
     await client.query(sql)
     await client.end()
   }
-  Object.assign(process.env, { INKLOOM_DATABASE_URL: url, INKLOOM_DATA: folder, INKLOOM_SECRET: 'a secret that only tests know, long enough' })
+  Object.assign(process.env, { INKLOOM_ALLOW_PRIVATE_FETCH: '127.0.0.1', INKLOOM_DATABASE_URL: url, INKLOOM_DATA: folder, INKLOOM_SECRET: 'a secret that only tests know, long enough' })
   beforeAll(() => ask(`create database ${name} template ${templateName}`))
   afterAll(async () => {
-    const { closeQueue } = await import('@server/services/jobs')
     const { disconnect } = await import('@server/db/connect')
-    await closeQueue()
     await disconnect()
     await ask(`drop database if exists ${name} with (force)`)
     rmSync(folder, { recursive: true, force: true })
@@ -44,6 +43,9 @@ export const maren: Person = { id: 1, email: 'maren@tarnwheel.example', name: 'M
 export const luc: Person = { id: 2, email: 'luc@tarnwheel.example', name: 'Luc', role: 'translator', languages: ['fr-CH'] }
 export const ada: Person = { id: 3, email: 'ada@tarnwheel.example', name: 'Ada', role: 'administrator', languages: [] }
 export const now = Date.UTC(2026, 10, 25, 12)
+
+/** Does what somebody else does at the same time: within a test's transaction, what is asked would else be a part of it. */
+export const asSomebodyElse: <T>(work: () => Promise<T>) => Promise<T> = AsyncResource.bind(<T>(work: () => Promise<T>) => work())
 
 /** The problem that a call is refused with. */
 export async function problemOf(work: Promise<unknown>): Promise<{ status: number; title: string; detail: string; errors?: { path: string; message: string }[] }> {

@@ -5,7 +5,7 @@ import { now, ownDatabase } from './database'
 
 const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/import-products')
-const { CalledOff } = await import('@server/services/jobs')
+const { Cancelled } = await import('@server/services/jobs')
 const { database } = await import('@server/db/connect')
 const { getProduct, getResolved, productHistory } = await import('@server/services/products')
 const run = (csv: string | Buffer, mode: 'check' | 'apply' = 'apply', more: Partial<Parameters<typeof importProducts>[1]> = {}) => importProducts(file(csv), { mode, take: 'all', title: 'Importing', personId: 1, now, ...more })
@@ -125,7 +125,7 @@ describe('importing products', () => {
     const before = await counts()
     const csv = `sku,type,name\n${Array.from({ length: 4000 }, (_, i) => `K-${i},bag,Name ${i}`).join('\n')}\n`
     const seen: number[] = []
-    await expect(run(csv, 'apply', { onProgress: (done) => seen.push(done), cancelled: () => seen.length >= 2 })).rejects.toBeInstanceOf(CalledOff)
+    await expect(run(csv, 'apply', { onProgress: (done) => seen.push(done), cancelled: () => seen.length >= 2 })).rejects.toBeInstanceOf(Cancelled)
     expect(seen).toEqual([1000, 2000])
     expect(await counts()).toEqual(before)
   })

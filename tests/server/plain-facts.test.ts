@@ -5,7 +5,7 @@ import { checkCondition } from '@core/rules/check'
 import { factsOf } from '@core/rules/facts'
 import { isPlain } from '@core/rules/plain'
 import { compilePredicate } from '@core/rules/predicate'
-import { maren, now, ownDatabase, problemOf } from './database'
+import { asSomebodyElse, maren, now, ownDatabase, problemOf } from './database'
 
 const { file } = ownDatabase()
 const { database, inTransaction } = await import('@server/db/connect')
@@ -104,7 +104,7 @@ describe('the facts of a plain attribute', () => {
   it('stay where they are while others write products for long, which is said', async () => {
     await inTransaction(async (tx) => {
       await tx.db.execute(sql`select 1 from product limit 1 for update`)
-      expect(await problemOf(typeWith('bag', 'weight', { default: { value: 1, unit: 'kg' } }))).toMatchObject({ status: 409, title: 'Products are being written' })
+      expect(await problemOf(asSomebodyElse(() => typeWith('bag', 'weight', { default: { value: 1, unit: 'kg' } })))).toMatchObject({ status: 409, title: 'Products are being written' })
     })
     expect(await isPlainNow('weight')).toBe(true)
     expect(await agreed()).toEqual(['G-1'])

@@ -4,7 +4,7 @@ import { copyFileSync, mkdirSync } from 'node:fs'
 import path from 'node:path'
 import { sql } from 'drizzle-orm'
 import { afterAll, expect, it } from 'vitest'
-import { ownDatabase } from './database'
+import { maren, ownDatabase } from './database'
 
 const { file, folder } = ownDatabase()
 const { database, inTransaction } = await import('@server/db/connect')
@@ -56,9 +56,9 @@ it('calls off an import that runs, and has changed nothing', async () => {
   const before = await products()
   const id = await importJob(upload(21_000))
   await until(async () => ((await getJob(id))!.done > 1000))
-  await cancelJob(id)
+  await cancelJob(maren, id)
   await until(async () => (await getJob(id))!.finished !== null)
-  expect(await getJob(id)).toMatchObject({ state: 'cancelled', error: 'Called off. Nothing has been changed.' })
+  expect(await getJob(id)).toMatchObject({ state: 'cancelled', error: 'Cancelled. Nothing has been changed.' })
   expect(await products()).toBe(before)
 }, 60_000)
 

@@ -2,6 +2,7 @@ import { fold } from '../../text/fold'
 import { hasContent, plainText, readNormalForm } from '../../richtext/read'
 import { isElement, serialise, type RichNode } from '../../richtext/tree'
 import { lineNormalForm, normalForm } from '../../richtext/normal-form'
+import { TextTooComplex } from '../../richtext/bounded-parser'
 import { safeAddress } from '../../richtext/clean'
 import { ValueProblem, expectText, type AttributeTypeEntry } from './shape'
 
@@ -11,6 +12,18 @@ function inTexts(nodes: readonly RichNode[], change: (words: string) => string):
 }
 const inFormatted = (html: string, change: (words: string) => string) => serialise(inTexts(readNormalForm(html), change))
 
+/** What an attribute's text becomes in normal form. Throws ValueProblem where it takes more time or room than any text of a page. */
+function normal(html: string, form: (html: string) => string): string {
+  try {
+    const cleaned = form(html)
+    if (cleaned.length <= mostFormatted) return cleaned
+    throw new ValueProblem('too-long', `This text has ${cleaned.length} characters when it is cleaned; ${mostFormatted.toLocaleString('en-GB')} are the most.`)
+  } catch (e) {
+    throw e instanceof TextTooComplex ? new ValueProblem('too-complex', e.message) : e
+  }
+}
+
+const mostFormatted = 200_000
 const noLines = /[\r\n\u2028\u2029]/
 
 export const text: AttributeTypeEntry = {
@@ -45,8 +58,8 @@ export const richText: AttributeTypeEntry = {
   isText: true,
   check(given) {
     const s = expectText(given, 'Formatted text')
-    if (s.length > 200_000) throw new ValueProblem('too-long', `This text has ${s.length} characters; 200,000 are the most.`)
-    return normalForm(s)
+    if (s.length > mostFormatted) throw new ValueProblem('too-long', `This text has ${s.length} characters; 200,000 are the most.`)
+    return normal(s, normalForm)
   },
   isEmpty: (v) => typeof v !== 'string' || !hasContent(v),
   fromCell: (cell) => cell,
@@ -63,7 +76,7 @@ export const keyPoints: AttributeTypeEntry = {
   check(given) {
     if (!Array.isArray(given)) throw new ValueProblem('wrong-shape', 'Key points are a list of texts.')
     if (given.length > 30) throw new ValueProblem('too-many', `There are ${given.length} key points; 30 are the most.`)
-    return given.map((g) => lineNormalForm(expectText(g, 'A key point'))).filter((p) => p !== '')
+    return given.map((g) => normal(expectText(g, 'A key point'), lineNormalForm)).filter((p) => p !== '')
   },
   isEmpty: (v) => !Array.isArray(v) || (v as string[]).every((p) => !hasContent(p)),
   // A bar between points; one within a point has a backslash before it.

@@ -2,4 +2,4 @@ import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
 import { endToken } from '../../services/tokens'
 
-export default endpoint(operations.endToken, ({ person, param }) => endToken(person, param('id')))
+export default endpoint(operations.endToken, ({ person, asking, param }) => endToken(person, asking, param('id')))

@@ -3,8 +3,8 @@ import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
 import { makeToken } from '../../services/tokens'
 
-export default endpoint<object, { name: string }>(operations.makeToken, async ({ event, person, body, now }) => {
-  const made = await makeToken(person, body.name, now)
+export default endpoint<object, { name: string }>(operations.makeToken, async ({ event, person, asking, body, now }) => {
+  const made = await makeToken(person, asking, body.name, now)
   setResponseStatus(event, 201)
   return made
 })

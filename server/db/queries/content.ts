@@ -7,7 +7,7 @@ import type { TranslationState } from '@core/translation/state'
 import type { PieceRecord, PieceTextRecord } from '@contracts/records'
 import type { Db } from '../connect'
 import * as t from '../schema'
-import { readStamp, type StoredSetup } from './setup'
+import { mayShare, readStamp, type StoredSetup } from './setup'
 
 export function assignmentOf(row: typeof t.assignment.$inferSelect): Assignment {
   return { code: row.code, number: row.number, name: row.name, pieces: row.pieces, sets: row.sets, reach: row.reach, limits: { campaign: null, ...row.limits }, area: row.area, order: row.order, replaces: row.replaces, resting: row.resting }
@@ -65,13 +65,15 @@ export interface Content {
   assignments: PreparedAssignment[]
 }
 
-let kept: Content | undefined
+let cached: Content | undefined
 
-/** The content that pages are made of, kept in memory until it or the set-up changes. */
+/** The content that pages are made of, cached until it or the set-up changes. A transaction that has changed some of it reads its own. */
 export async function loadContent(db: Db, setup: StoredSetup): Promise<Content> {
+  if (!mayShare(db)) return readContent(db, setup)
   const stamp = `${setup.stamp}.${await readStamp(db, 'content')}`
-  if (kept?.stamp !== stamp) kept = await readContent(db, setup)
-  return kept
+  if (cached?.stamp === stamp) return cached
+  cached = await readContent(db, setup)
+  return cached
 }
 
 /** The content as a transaction sees it, its own changes included; not kept, for they may yet fall. */

@@ -2,7 +2,7 @@ import { sql, type SQL } from 'drizzle-orm'
 import type { Family, Price, Product } from '@core/catalogue/model'
 import type { Value } from '@core/attributes/attribute'
 import { byCodePoint } from '@core/text/fold'
-import type { Db, Tx } from '../connect'
+import { sqlState, type Db, type Tx } from '../connect'
 import type { StoredSetup } from './setup'
 import { unfoldedOf } from './versions'
 
@@ -71,15 +71,18 @@ export class TooBusy extends Error {}
 /** What the database says where a lock was not to be had in time. */
 const notInTime = '55P03'
 
-/** Keeps others from changing any product until the transaction ends; waits for those that do, at most so many milliseconds (0: as long as it takes). Throws TooBusy. */
+/**
+ * Keeps others from changing any product until the transaction ends; waits for those that do, at most so many
+ * milliseconds (0: as long as the process waits for locks at all). Throws TooBusy.
+ */
 export async function lockProducts(tx: Tx, atMost = 0): Promise<void> {
-  await tx.db.execute(sql`select set_config('lock_timeout', ${String(atMost)}, true)`)
+  if (atMost > 0) await tx.db.execute(sql`select set_config('lock_timeout', ${String(atMost)}, true)`)
   try {
     await tx.db.execute(sql`lock table product in exclusive mode`)
   } catch (e) {
-    throw (e as { cause?: { code?: string } }).cause?.code === notInTime ? new TooBusy() : e
+    throw sqlState(e) === notInTime ? new TooBusy() : e
   }
-  await tx.db.execute(sql`select set_config('lock_timeout', '0', true)`)
+  if (atMost > 0) await tx.db.execute(sql`set local lock_timeout to default`)
 }
 
 /** What all have who are only looked at. */

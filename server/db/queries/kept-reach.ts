@@ -3,6 +3,7 @@ import type { Bitmap } from '@core/assignments/bitmap'
 import type { Db } from '../connect'
 import type { StoredSetup } from './setup'
 import { changedFrom } from './versions'
+import { clockShift } from '../../clock'
 
 /** A kept reach as it stands. */
 export interface KeptReach {
@@ -53,8 +54,10 @@ const margin = 60_000
 
 /** A moment before which everything that was changed is seen: before now, and before whatever is still being written. */
 export async function settledBefore(db: Db): Promise<number> {
-  const { rows } = await db.execute<{ at: string }>(sql`select least(now(), min(xact_start))::text as at from pg_stat_activity where datname = current_database() and xact_start is not null`)
-  return Date.parse(rows[0]!.at) - margin
+  const { rows } = await db.execute<{ at: string }>(sql`
+    select least(now(), min(xact_start))::text as at from pg_stat_activity where datname = current_database() and xact_start is not null`)
+  // The database has the machine's time; what products were changed at is told by our clock.
+  return Date.parse(rows[0]!.at) + clockShift() - margin
 }
 
 /** The next moment from now on at which a price of a storefront begins or ends, as local dates of all open ends. */

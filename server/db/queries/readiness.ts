@@ -3,9 +3,10 @@ import { sql, type SQL } from 'drizzle-orm'
 import { cellBytes, notSold, packCells, soleFixes } from '@core/readiness/cells'
 import type { EditionReadiness, Said } from '@core/readiness/finding'
 import { isReady } from '@core/readiness/judge'
-import type { Db, Tx } from '../connect'
+import { besideTransactions, type Db, type Tx } from '../connect'
 import { copyInto, CopyRows } from '../copy'
 import type { DueSet } from '../schema'
+import { lockFamilies } from './families'
 import type { StoredSetup } from './setup'
 
 /** Editions with the numbers under which packed rows hold them. */
@@ -13,6 +14,8 @@ export interface NumberedEditions {
   /** By number; an edition that is no more is null. */
   list: ({ storefront: string; language: string } | null)[]
   numberOf: ReadonlyMap<string, number>
+  /** Whether all had their numbers before: those given in this transaction may yet fall. */
+  settled: boolean
 }
 
 /** The editions of the set-up with their numbers; those that have none yet are given one. */
@@ -28,14 +31,18 @@ export async function loadEditions(db: Db, setup: StoredSetup): Promise<Numbered
   const list: NumberedEditions['list'] = []
   for (const r of rows) list[r.n] = wanted.some((w) => w.storefront === r.storefront && w.language === r.language) ? { storefront: r.storefront, language: r.language } : null
   for (let n = 0; n < list.length; n++) list[n] ??= null
-  return { list, numberOf: new Map(list.flatMap((e, n) => (e ? [[`${e.storefront}/${e.language}`, n] as const] : []))) }
+  return { list, settled: missing.length === 0, numberOf: new Map(list.flatMap((e, n) => (e ? [[`${e.storefront}/${e.language}`, n] as const] : []))) }
 }
 
-/** Says that something was changed for products, so that they have to be judged anew. Part of the transaction that changes it. */
+/**
+ * Says that something was changed for products, so that their readiness is evaluated again. Part of the transaction that
+ * changes it. Families are locked before their marks, here as everywhere: in one order, nobody waits for each other.
+ */
 export async function touchRoots(tx: Tx, roots: Iterable<number>): Promise<void> {
-  const ids = [...roots]
+  const ids = [...new Set(roots)].sort((a, b) => a - b)
   if (ids.length === 0) return
-  await tx.db.execute(sql`insert into readiness_due (root_id) select unnest(${sql.param(ids)}::int[]) on conflict do nothing`)
+  await lockFamilies(tx.db, ids)
+  await tx.db.execute(sql`insert into readiness_due (root_id) select unnest(${sql.param(ids)}::int[]) on conflict (root_id) do update set tries = 0, after = now(), error = null`)
   for (const id of ids) tx.touched.roots.add(id)
 }
 
@@ -54,7 +61,7 @@ export async function touchWritten(tx: Tx, roots: ReadonlySet<number>, moments: 
 
 /** The same for products that SQL names by their roots. */
 export async function touchWhere(tx: Tx, roots: SQL): Promise<void> {
-  const { rows } = await tx.db.execute<{ id: number }>(sql`insert into readiness_due (root_id) select distinct x.id from (${roots}) x(id) where x.id is not null on conflict (root_id) do update set root_id = excluded.root_id returning root_id as id`)
+  const { rows } = await tx.db.execute<{ id: number }>(sql`insert into readiness_due (root_id) select distinct x.id from (${roots}) x(id) where x.id is not null order by 1 on conflict (root_id) do update set tries = 0, after = now(), error = null returning root_id as id`)
   for (const r of rows) tx.touched.roots.add(r.id)
 }
 
@@ -76,21 +83,63 @@ export async function touchStep(tx: Tx, step: number, roots: SQL): Promise<boole
   return later
 }
 
-/** Sets of products that are due, each once, which are theirs no more when they were taken. */
-export async function takeDueSets(tx: Tx): Promise<DueSet[]> {
-  const { rows } = await tx.db.execute<{ what: DueSet }>(sql`delete from readiness_due_set where id in (select id from readiness_due_set for update skip locked) returning what`)
-  return [...new Map(rows.map((r) => [JSON.stringify(r.what), r.what])).values()]
+/** What cannot be evaluated is tried so often, with growing pauses; then it is set aside with its error and holds up nothing. */
+export const mostTries = 5
+const pauseAfter = (tries: SQL) => sql`now() + interval '10 seconds' * power(4, ${tries})`
+
+/** A set of products that is due, and how often finding them has failed. */
+export interface TakenSet {
+  what: DueSet
+  tries: number
 }
 
-/** Some of the products that are due, by number; others take others meanwhile. */
-export async function takeDue(tx: Tx, limit: number): Promise<number[]> {
-  const { rows } = await tx.db.execute<{ id: number }>(sql`delete from readiness_due where root_id in (select root_id from readiness_due order by root_id limit ${limit} for update skip locked) returning root_id as id`)
-  return rows.map((r) => r.id).sort((a, b) => a - b)
+/** Sets of products that are due, each once, which are due no more when they were taken. */
+export async function takeDueSets(tx: Tx): Promise<TakenSet[]> {
+  const { rows } = await tx.db.execute<{ what: DueSet; tries: number }>(sql`
+    delete from readiness_due_set where id in (
+      select id from readiness_due_set where tries < ${mostTries} and after <= now() for update skip locked) returning what, tries`)
+  return [...new Map(rows.map((r) => [JSON.stringify(r.what), r])).values()]
 }
+
+/** Keeps a set whose products could not be found, to be tried again later. */
+export async function keepFailedSet(tx: Tx, { what, tries }: TakenSet, error: string): Promise<void> {
+  await tx.db.execute(sql`
+    insert into readiness_due_set (what, tries, after, error)
+    values (${JSON.stringify(what)}::jsonb, ${tries + 1}, ${pauseAfter(sql`${tries}::int`)}, ${error})`)
+}
+
+/** Notes that a product could not be evaluated. Returns whether it is tried again. */
+export async function noteFailedRoot(root: number, error: string): Promise<boolean> {
+  const { rows } = await besideTransactions().execute<{ tries: number }>(sql`
+    update readiness_due set tries = tries + 1, after = ${pauseAfter(sql`tries`)}, error = ${error} where root_id = ${root} returning tries`)
+  return (rows[0]?.tries ?? mostTries) < mostTries
+}
+
+/**
+ * Some of the products that are due, by number; others take others meanwhile, and those that somebody writes are left to
+ * them. Their roots are locked first, then their marks are taken, in the order in which whoever writes them does it.
+ */
+export async function takeDue(tx: Tx, limit: number): Promise<number[]> {
+  const free = await tx.db.execute<{ id: number }>(sql`
+    select p.id from readiness_due d join product p on p.id = d.root_id
+    where d.tries < ${mostTries} and d.after <= now() order by p.id limit ${limit} for update of p skip locked`)
+  const taken = await tx.db.execute<{ id: number }>(sql`
+    delete from readiness_due where root_id = any(${sql.param(free.rows.map((r) => r.id))}::int[]) returning root_id as id`)
+  if (free.rows.length === limit) return sorted(taken.rows)
+  // Products that are gone have nobody who could lock them.
+  const gone = await tx.db.execute<{ id: number }>(sql`
+    delete from readiness_due d where not exists (select 1 from product p where p.id = d.root_id) returning root_id as id`)
+  return sorted([...taken.rows, ...gone.rows])
+}
+
+const sorted = (rows: readonly { id: number }[]) => rows.map((r) => r.id).sort((a, b) => a - b)
 
 /** How many products are due; of sets that were not looked at yet, as many as there are products. */
 export async function countDue(db: Db): Promise<number> {
-  const { rows } = await db.execute<{ n: number }>(sql`select case when exists (select 1 from readiness_due_set) then (select count(*) from product where parent_id is null) else (select count(*) from readiness_due) end::int as n`)
+  const { rows } = await db.execute<{ n: number }>(sql`
+    select case when exists (select 1 from readiness_due_set where tries < ${mostTries} and after <= now())
+      then (select count(*) from product where parent_id is null)
+      else (select count(*) from readiness_due where tries < ${mostTries} and after <= now()) end::int as n`)
   return rows[0]!.n
 }
 

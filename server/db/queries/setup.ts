@@ -58,8 +58,15 @@ export async function readStamp(db: Db, name: Stamp): Promise<number> {
   return row?.n ?? 0
 }
 
+/** Transactions that have changed some of what has a counter. */
+const changedBy = new WeakSet<Db>()
+
+/** Whether what a transaction reads may be cached for others: not where it has changed some of it, for that may yet fall. */
+export const mayShare = (db: Db): boolean => !changedBy.has(db)
+
 /** Says that a part of the content has changed; part of the transaction that changes it. */
 export async function raiseStamp(db: Db, name: Stamp): Promise<void> {
+  changedBy.add(db)
   await db.insert(t.stamp).values({ name, n: 1 }).onConflictDoUpdate({ target: t.stamp.name, set: { n: sql`${t.stamp.n} + 1` } })
 }
 
@@ -93,11 +100,13 @@ export async function readSetup(db: Db): Promise<StoredSetup> {
   }
 }
 
-let kept: StoredSetup | undefined
+let cached: StoredSetup | undefined
 
-/** The set-up, kept in memory until its stamp rises. */
+/** The set-up, cached until its stamp rises. A transaction that has changed some of it reads its own. */
 export async function loadSetup(db: Db): Promise<StoredSetup> {
+  if (!mayShare(db)) return readSetup(db)
   const stamp = await readStamp(db, 'setup')
-  if (kept?.stamp !== stamp) kept = await readSetup(db)
-  return kept
+  if (cached?.stamp === stamp) return cached
+  cached = await readSetup(db)
+  return cached
 }

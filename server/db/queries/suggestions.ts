@@ -1,6 +1,7 @@
 import { sql, type SQL } from 'drizzle-orm'
 import type { Grouping, Origin, SuggestionFilter, SuggestionState } from '@contracts/drafting'
 import type { Value } from '@core/attributes/attribute'
+import { nowDate } from '../../clock'
 import type { Db, Tx } from '../connect'
 import type { MadeFromRow, RunDone } from '../schema'
 import type { StoredSetup } from './setup'
@@ -135,7 +136,7 @@ export async function addSuggestions(tx: Tx, runId: number, list: readonly NewSu
   if (list.length === 0) return 0
   const rows = JSON.stringify(list)
   await tx.db.execute(sql`
-    update suggestion s set state = 'replaced', decided_at = now()
+    update suggestion s set state = 'replaced', decided_at = ${nowDate().toISOString()}
     from jsonb_to_recordset(${rows}::jsonb) as n(product int, picture text, attribute text, storefront text, language text), suggestion_run mine, suggestion_run theirs
     where s.product_id = n.product and s.picture is not distinct from n.picture and s.attribute = n.attribute and s.storefront = n.storefront and s.language = n.language and s.state = 'open'
       and mine.id = ${runId} and theirs.id = s.run_id and theirs.origin = mine.origin and theirs.recipe is not distinct from mine.recipe`)

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm'
 import type { KeptUnit } from '@core/translation/unit-segments'
+import { nowDate } from '../../clock'
 import type { Db } from '../connect'
 
 /** What is kept of the segments of records in a language: by record, then by unit. */
@@ -22,7 +23,7 @@ export async function writeKeptUnits(db: Db, list: readonly { record: string; un
   if (gone.length > 0) await db.execute(sql`delete from unit_segments x using jsonb_to_recordset(${JSON.stringify(gone)}::jsonb) as g(r text, u text) where x.language = ${language} and x.record = g.r and x.unit = g.u`)
   if (kept.length > 0) {
     await db.execute(sql`insert into unit_segments (record, unit, language, segments, cuts, beside, changed)
-      select r, u, ${language}, s, c, b, now() from jsonb_to_recordset(${JSON.stringify(kept)}::jsonb) as x(r text, u text, s jsonb, c jsonb, b text)
+      select r, u, ${language}, s, c, b, ${nowDate().toISOString()}::timestamptz from jsonb_to_recordset(${JSON.stringify(kept)}::jsonb) as x(r text, u text, s jsonb, c jsonb, b text)
       on conflict (record, unit, language) do update set segments = excluded.segments, cuts = excluded.cuts, beside = excluded.beside, changed = excluded.changed`)
   }
 }

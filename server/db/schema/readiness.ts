@@ -4,7 +4,7 @@ import type { Reach } from '@core/assignments/assignment'
 import type { StyleSettings } from '@core/house-style/style'
 import type { TextFinding } from '@core/house-style/finding'
 import type { Said } from '@core/readiness/finding'
-import { bytes } from './columns'
+import { bytes, moment } from './columns'
 import { person } from './set-up'
 
 /** Parts of the house style; null is every field, storefront or language. */
@@ -57,8 +57,18 @@ export const finding = pgTable('finding', {
   editions: smallint('editions').array().notNull(),
 }, (t) => [index('finding_root').on(t.rootId), index('finding_fix').on(t.fixId, t.rootId)])
 
-/** Products that something was changed for since they were judged. */
-export const readinessDue = pgTable('readiness_due', { rootId: integer('root_id').primaryKey() })
+/** How often the evaluation of something has failed, when it is tried again, and why it failed. */
+const failures = () => ({
+  tries: smallint('tries').notNull().default(0),
+  after: moment('after').notNull().defaultNow(),
+  error: text('error'),
+})
+
+/** Products that something was changed for since their readiness was evaluated. */
+export const readinessDue = pgTable('readiness_due', {
+  rootId: integer('root_id').primaryKey(),
+  ...failures(),
+})
 
 /** What stands for very many products that are due at once: of a type, changed in a step or at a moment, reached by something, or all. */
 export type DueSet = { type: string } | { step: number } | { changed: string } | { reach: Reach } | { all: true }
@@ -67,6 +77,7 @@ export type DueSet = { type: string } | { step: number } | { changed: string } |
 export const readinessDueSet = pgTable('readiness_due_set', {
   id: serial('id').primaryKey(),
   what: jsonb('what').$type<DueSet>().notNull(),
+  ...failures(),
 })
 
 /** How many pages were sold and ready, as changes of these numbers day by day: their sum up to a day is the state of that day. */

@@ -1,4 +1,4 @@
-import { bigint, boolean, integer, jsonb, pgTable, serial, smallint, smallserial, text } from 'drizzle-orm/pg-core'
+import { bigint, bigserial, boolean, index, integer, jsonb, pgTable, serial, smallint, smallserial, text } from 'drizzle-orm/pg-core'
 import type { Allowed, Labels, Option, ProductType, Serving } from '@core/attributes/attribute'
 import type { Edition } from '@core/catalogue/model'
 import type { Cut } from '@core/page/cut'
@@ -30,7 +30,36 @@ export const session = pgTable('session', {
   /** What a browser has to send along with each write. */
   token: text('token').notNull(),
   expires: moment('expires').notNull(),
+  /** When it was last used, to within some minutes: a browser's session ends when nobody uses it. */
+  seen: moment('seen').notNull().defaultNow(),
+  /** The network address it was made from. */
+  origin: text('origin').notNull().default(''),
+}, (t) => [index('session_expires').on(t.expires)])
+
+/** Attempts to sign in that went wrong lately, by what they have in common: an account from an origin, or an origin. */
+export const signInTry = pgTable('sign_in_try', {
+  key: text('key').primaryKey(),
+  tries: integer('tries').notNull(),
+  /** The next attempt is looked at from then on. */
+  after: moment('after').notNull(),
+  /** Whether the last attempt came before its time. */
+  refused: boolean('refused').notNull().default(false),
+  /** All is forgotten then. */
+  expires: moment('expires').notNull(),
 })
+
+/** What was done that somebody may have to answer for. Rows are only ever added; the database refuses anything else. */
+export const audit = pgTable('audit', {
+  id: bigserial('id', { mode: 'number' }).primaryKey(),
+  at: moment('at').notNull(),
+  kind: text('kind').notNull(),
+  personId: integer('person_id'),
+  /** The network address it came from; empty where the server did it by itself. */
+  origin: text('origin').notNull(),
+  /** By what it was done: a browser's session or the name of a token. */
+  by: text('by').notNull().default(''),
+  detail: jsonb('detail').$type<Record<string, unknown>>().notNull(),
+}, (t) => [index('audit_at').on(t.at)])
 
 /** As they were stored before anything was asked of translations and areas, or after. */
 type StoredEdition = Omit<Edition, 'asks'> & Partial<Edition>

@@ -85,4 +85,8 @@ export const job = pgTable('job', {
   created: moment('created').notNull(),
   started: moment('started'),
   finished: moment('finished'),
-})
+  /** How often it was begun. */
+  tries: integer('tries').notNull().default(0),
+  /** It is not begun before: work that failed waits longer each time. */
+  after: moment('after').notNull().defaultNow(),
+}, (t) => [index('job_waiting').on(t.created).where(sql`state = 'queued'`), index('job_running').on(t.id).where(sql`state = 'running'`)])

@@ -12,7 +12,7 @@ import { loadFamilies } from '../../db/queries/families'
 import { loadLibrary, namedBy } from '../../db/queries/media'
 import { rootIdsOf } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
-import { CalledOff, enqueue, type WorkControls } from '../jobs'
+import { Cancelled, enqueue, type WorkControls } from '../jobs'
 import type { Person } from '../permission'
 import { notFitting } from '../problem'
 import { beginAsking, reachesIn } from '../reach/kept-reach'
@@ -112,7 +112,7 @@ export async function findCoverage(body: CoverageBody, now: number, { onProgress
       }
     })
     onProgress?.(Math.min(roots.length, from + familiesAtOnce), roots.length)
-    if (cancelled?.()) throw new CalledOff()
+    if (cancelled?.()) throw new Cancelled()
     await breathe()
   }
   const areas = new Map(shops.flatMap((s) => s.layout.areas).map((a) => [a.area, { area: a.area, name: a.name }]))

@@ -1,13 +1,11 @@
 import { buffer } from 'node:stream/consumers'
 import type { PhotoReading } from '@core/media/reading'
-import { readPicture, readingVersion } from '@core/media/reading'
+import { readingVersion } from '@core/media/reading'
 import { database } from '../../db/connect'
 import { keepReading, readingsOf, unreadPictures } from '../../db/queries/media'
+import { decode } from '../../decoder/decode'
 import { storage } from '../../storage/storage'
-import { pixelsOf } from '../pixels'
 
-/** The longer side of a picture as it is read: colours and letters show at it, and it takes a moment less. */
-const readAt = 600
 const atOnce = 20
 
 /** What a picture is taken for whose content is lost or damaged, so that it is not tried again and again. */
@@ -18,7 +16,7 @@ export async function readPhotos(most: number, names?: readonly string[]): Promi
   const waiting = await unreadPictures(database(), readingVersion, most, names)
   for (const { digest, measured } of waiting) {
     const content = await storage().get(digest)
-    const reading = content ? await buffer(content).then((b) => pixelsOf(b, readAt)).then((raster) => readPicture(raster, measured)).catch(() => nothing) : nothing
+    const reading = content ? await decode('photo', { content: await buffer(content), measured }).catch(() => nothing) : nothing
     await keepReading(database(), digest, reading)
   }
   return waiting.length

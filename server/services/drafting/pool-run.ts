@@ -11,7 +11,7 @@ import { loadSources } from '../../db/queries/sources'
 import { addSuggestions, type NewSuggestion } from '../../db/queries/suggestions'
 import { dataPool } from '../../stand-ins/chosen'
 import { asking } from '../data-pool'
-import { enqueue, type WorkControls } from '../jobs'
+import { enqueue, standsUnlessCancelled, type WorkControls } from '../jobs'
 import { require, type Person } from '../permission'
 import { poolMapping } from '../pool-meanings'
 import { filterOf, lensOf } from '../reach/reach'
@@ -54,10 +54,11 @@ export async function runPool(job: { id: string; title: string; personId: number
       })
     })
     const done = { ...run.done, last: { pool: some.at(-1)! }, products: run.done.products + families.length, suggestions: run.done.suggestions + list.length }
-    await inTransaction(async (tx) => {
+    const stands = await standsUnlessCancelled(() => inTransaction(async (tx) => {
       await addSuggestions(tx, run.id, list)
       await saveRun(tx, run.id, done)
-    })
+    }))
+    if (!stands) return { run: run.id, ...run.done, cancelled: true }
     run.done = done
     onProgress?.(ids.length - rest.length + Math.min(i + familiesAtOnce, rest.length), ids.length)
   }

@@ -6,7 +6,7 @@ import { loadFamilies, type StoredFamily } from '../../db/queries/families'
 import { rootIdsOf } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { draftingService } from '../../stand-ins/chosen'
-import { enqueue, type WorkControls } from '../jobs'
+import { enqueue, standsUnlessCancelled, type WorkControls } from '../jobs'
 import { require, type Person } from '../permission'
 import { notFitting } from '../problem'
 import { filterOf, lensOf } from '../reach/reach'
@@ -86,6 +86,7 @@ export async function runDrafting(job: { id: string; title: string; personId: nu
   const run = await beginRun(database(), { origin: input.recipe === null ? 'photo' : 'recipe', recipe: input.recipe, job: job.id, title: job.title, personId: job.personId, now })
   const ids = await rootsOf(setup, input, now)
   const total = ids.length * input.editions.length
+  const report = () => ({ run: run.id, ...run.done, unit: draftingService().unit })
   let behind = 0
   for (const edition of input.editions) {
     const key = `${edition.storefront}/${edition.language}`
@@ -94,12 +95,12 @@ export async function runDrafting(job: { id: string; title: string; personId: nu
     const desk = await openDesk(recipe, edition, setup)
     for (let i = 0; i < rest.length && !cancelled?.(); i += familiesAtOnce) {
       const some = rest.slice(i, i + familiesAtOnce)
-      await draftSome(run, some, key, desk, input)
+      if (!(await standsUnlessCancelled(() => draftSome(run, some, key, desk, input)))) return { ...report(), cancelled: true }
       behind += some.length
       onProgress?.(behind, total)
     }
   }
-  return { run: run.id, ...run.done, cancelled: cancelled?.() ?? false, unit: draftingService().unit }
+  return { ...report(), cancelled: cancelled?.() ?? false }
 }
 
 async function draftSome(run: Run, ids: readonly number[], key: string, desk: Desk, input: RunInput) {

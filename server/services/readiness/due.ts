@@ -1,8 +1,9 @@
 import { sql } from 'drizzle-orm'
 import type { Reach } from '@core/assignments/assignment'
-import { database, inTransaction, nothingTouched, type Tx } from '../../db/connect'
+import { now as clock } from '../../clock'
+import { database, inTransaction, isOutage, mustBeginAgain, nothingTouched, type Tx } from '../../db/connect'
 import { membersOfSets } from '../../db/queries/history'
-import { countDue, foldSums, takeDueSets, touchRoots, touchSet, touchWhere } from '../../db/queries/readiness'
+import { countDue, foldSums, keepFailedSet, mostTries, takeDueSets, touchRoots, touchSet, touchWhere } from '../../db/queries/readiness'
 import type { DueSet } from '../../db/schema'
 import { reachToSql } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
@@ -33,7 +34,7 @@ function rootsOf(what: DueSet, setup: StoredSetup) {
   if ('type' in what) return [sql`select id from product where parent_id is null and type = ${what.type}`]
   if ('changed' in what) return [sql`select p.root_id from product_version v join product p on p.id = v.product_id where v.changed = ${what.changed}`]
   if ('step' in what) return [sql`select p.root_id from ${membersOfSets(sql`s.step_id = ${what.step}`)} m join product p on p.id = m.product_id`]
-  if ('reach' in what) return reached(what.reach, setup, Date.now())
+  if ('reach' in what) return reached(what.reach, setup, clock())
   return [sql`select id from product where parent_id is null`]
 }
 
@@ -48,7 +49,7 @@ function reached(reach: Reach, setup: StoredSetup, now: number) {
 /** Says that products which a reach has are due: few by themselves, many for the worker to find. */
 export async function touchReached(tx: Tx, reach: Reach, setup: StoredSetup, few: number): Promise<void> {
   if (reach.base === 'everything') return touchSet(tx, { all: true })
-  const queries = reached(reach, setup, Date.now()).map((q) => sql`(${q} limit ${few + 1})`)
+  const queries = reached(reach, setup, clock()).map((q) => sql`(${q} limit ${few + 1})`)
   const { rows } = await tx.db.execute<{ id: number }>(sql`select distinct id from (${sql.join(queries, sql` union all `)}) x(id)`)
   if (rows.length > few) await touchSet(tx, { reach })
   else await touchRoots(tx, rows.map((r) => r.id))
@@ -106,10 +107,24 @@ export async function judgeDue(now: () => number, { onProgress, cancelled }: Wor
 /** Finds the products that sets of what is due stand for. */
 async function findDue(tx: Tx) {
   const setup = await loadSetup(tx.db)
-  for (const what of await takeDueSets(tx)) for (const roots of rootsOf(what, setup)) await touchWhere(tx, roots)
+  for (const taken of await takeDueSets(tx)) {
+    try {
+      // A savepoint: a set that names what has gone holds up no other.
+      await inTransaction(async (inner) => {
+        for (const roots of rootsOf(taken.what, setup)) await touchWhere(inner, roots)
+      })
+    } catch (e) {
+      if (isOutage(e) || mustBeginAgain(e)) throw e
+      console.error(`The products of ${JSON.stringify(taken.what)} could not be found for their readiness:`, e)
+      await keepFailedSet(tx, taken, (e as Error).message.slice(0, 500))
+    }
+  }
   // They are found, and are judged next; nothing more is to be done for them at the end.
   tx.touched = nothingTouched()
 }
+
+/** After work that was set aside, the same is not begun again for so long, in milliseconds. */
+const pauseAfterFailure = 15 * 60_000
 
 /** Rises when products are judged otherwise than before. */
 const judging = 3
@@ -126,7 +141,10 @@ export async function lookAfterReadiness(now: number): Promise<void> {
     const mark = [...days].reduce((h, c) => (Math.imul(h, 31) + c.charCodeAt(0)) | 0, 7)
     const { rows } = await tx.db.execute<{ n: number }>(sql`select n from stamp where name = 'judged'`)
     const { rows: some } = await tx.db.execute<{ products: boolean; due: boolean; busy: boolean }>(sql`
-      select exists (select 1 from product) as products, exists (select 1 from readiness_due) or exists (select 1 from readiness_due_set) as due, exists (select 1 from job where kind = 'judge' and state in ('queued', 'running')) as busy`)
+      select exists (select 1 from product) as products, 
+        exists (select 1 from readiness_due where tries < ${mostTries} and after <= now())
+          or exists (select 1 from readiness_due_set where tries < ${mostTries} and after <= now()) as due,
+        exists (select 1 from job where kind = 'judge' and (state in ('queued', 'running') or state = 'failed' and finished > ${new Date(now - pauseAfterFailure).toISOString()})) as busy`)
     const { products, due, busy } = some[0]!
     if (rows[0]?.n !== mark) {
       await tx.db.execute(sql`insert into stamp (name, n) values ('judged', ${mark}) on conflict (name) do update set n = excluded.n`)

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm'
-import { beforeCommit } from '../../db/connect'
+import { now } from '../../clock'
+import { beforeCommit, inTransaction, isOutage, mustBeginAgain } from '../../db/connect'
 import { enqueueJudging } from './due'
 import { judgeRoots } from './judge-roots'
 
@@ -9,13 +10,25 @@ const pagesAtOnce = 500
 /** How many products that is. */
 export const productsAtOnce = (editions: number) => Math.max(1, Math.floor(pagesAtOnce / Math.max(1, editions)))
 
-/** Has every transaction that touches products judge them before it stands: one edit shows its effect at once, and nobody waits for very many. */
+/**
+ * Has every transaction that touches products evaluate them before it stands: one edit shows its effect at once, and
+ * nobody waits for very many. Where that fails, the change stands all the same, and the evaluation is left to the worker, which sets it aside.
+ */
 export function judgeBeforeCommit(): void {
   beforeCommit(async (tx) => {
     const { rows } = await tx.db.execute<{ n: number }>(sql`select coalesce(sum(jsonb_array_length(editions)), 0)::int as n from storefront`)
     const roots = [...tx.touched.roots]
     if (tx.touched.more || roots.length > productsAtOnce(rows[0]!.n)) return enqueueJudging(tx)
-    await judgeRoots(tx, roots, Date.now())
-    await tx.db.execute(sql`delete from readiness_due where root_id = any(${sql.param(roots)}::int[])`)
+    try {
+      // A savepoint: what fails in there takes nothing else with it.
+      await inTransaction(async (inner) => {
+        await judgeRoots(inner, roots, now())
+        await inner.db.execute(sql`delete from readiness_due where root_id = any(${sql.param(roots)}::int[])`)
+      })
+    } catch (e) {
+      if (isOutage(e) || mustBeginAgain(e)) throw e
+      console.error('Readiness could not be evaluated with a change; it is left to the worker:', e)
+      await enqueueJudging(tx)
+    }
   })
 }

@@ -1,5 +1,5 @@
-import { inTransaction } from '../../db/connect'
-import { takeDue } from '../../db/queries/readiness'
+import { inTransaction, isOutage, mustBeginAgain } from '../../db/connect'
+import { noteFailedRoot, takeDue } from '../../db/queries/readiness'
 import { judgeRoots } from './judge-roots'
 import type { KnownReach } from './known-reach'
 
@@ -18,21 +18,38 @@ export interface Judging {
   stopped: () => boolean
 }
 
-/** Judges what is due, some hundred families in a transaction, until nothing is left that nobody else is at. */
+/**
+ * Evaluates what is due, some hundred families in a transaction, until nothing is left that nobody else is at. Where a
+ * transaction fails, fewer are taken, down to the one that is to blame: that is tried again later, and holds up no other.
+ */
 export async function judgeStretches({ now, reach, onJudged, stopped }: Judging): Promise<void> {
   async function drain() {
+    let atOnce = familiesAtOnce
     while (!stopped()) {
       const known = await reach()
-      const judged = await inTransaction(async (tx) => {
-        const some = await takeDue(tx, familiesAtOnce)
-        await judgeRoots(tx, some, now(), known)
-        return some.length
-      })
-      if (judged === 0) return
-      onJudged(judged)
+      let taken: number[] = []
+      try {
+        await inTransaction(async (tx) => {
+          taken = await takeDue(tx, atOnce)
+          await judgeRoots(tx, taken, now(), known)
+        })
+      } catch (e) {
+        if (isOutage(e) || mustBeginAgain(e) || taken.length === 0) throw e
+        if (taken.length === 1) await setAside(taken[0]!, e)
+        atOnce = Math.max(1, Math.floor(taken.length / 4))
+        continue
+      }
+      if (taken.length === 0) return
+      onJudged(taken.length)
+      atOnce = Math.min(familiesAtOnce, atOnce * 2)
     }
   }
   await Promise.all(Array.from({ length: stretchesAtOnce }, drain))
+}
+
+async function setAside(root: number, e: unknown): Promise<void> {
+  const again = await noteFailedRoot(root, (e as Error).message.slice(0, 500))
+  console.error(`The readiness of product ${root} could not be evaluated${again ? '' : '; it is set aside'}:`, e)
 }
 
 /** Another thread that judges what is due beside the one that has started it. */

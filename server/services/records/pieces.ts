@@ -3,6 +3,7 @@ import { pieceRecord, type PieceRecord, type PieceTextRecord } from '@contracts/
 import { bodyOfEntries, type BlockKind, type Entry } from '@core/page/block-kind'
 import type { OwnPlace } from '@core/page/piece'
 import { canonicalTag, shortenings } from '@core/language/chain'
+import { TextTooComplex } from '@core/richtext/bounded-parser'
 import { normalForm } from '@core/richtext/normal-form'
 import { inlineAddresses } from '@core/richtext/read'
 import { sourceHash } from '@core/translation/state'
@@ -43,7 +44,7 @@ export const pieces: RecordKind<PieceRecord> = {
     const texts = record.texts.map((x, i) => {
       if (x.storefront !== null && !setup.storefronts.has(x.storefront)) problems.push({ path: `texts[${i}].storefront`, message: `There is no storefront “${x.storefront}”.` })
       if (canonicalTag(x.language) !== x.language) problems.push({ path: `texts[${i}].language`, message: `“${x.language}” is not a language tag such as fr-CH.` })
-      const body = normalForm(x.body)
+      const body = cleanBody(x.body, (message) => problems.push({ path: `texts[${i}].body`, message }))
       for (const address of inlineAddresses(body)) {
         if (!knownAddress(address, setup)) problems.push({ path: `texts[${i}].body`, message: `The inline value “${address}” names nothing that is known here.` })
       }
@@ -128,6 +129,17 @@ function entryProblems(text: PieceTextRecord, at: number, kind: BlockKind): Prob
     }
   })
   return problems
+}
+
+/** A body in normal form; empty, with a word on it, where it is too much. */
+function cleanBody(html: string, refuse: (message: string) => void): string {
+  try {
+    return normalForm(html)
+  } catch (e) {
+    if (!(e instanceof TextTooComplex)) throw e
+    refuse(e.message)
+    return ''
+  }
 }
 
 const cleanEntry = (kind: BlockKind) => (entry: Entry): Entry => Object.fromEntries(kind.fields.flatMap((f) => (entry[f.code]?.trim() ? [[f.code, f.type === 'text' ? normalForm(entry[f.code]!) : entry[f.code]!.trim()]] : [])))

@@ -2,6 +2,7 @@ import { eq, sql } from 'drizzle-orm'
 import { storefrontRecord } from '@contracts/records'
 import type { Storefront } from '@core/catalogue/model'
 import { canonicalTag } from '@core/language/chain'
+import { safeAddress } from '@core/richtext/clean'
 import { normalForm } from '@core/richtext/normal-form'
 import * as t from '../../db/schema'
 import { storefrontOf } from '../../db/queries/setup'
@@ -10,6 +11,9 @@ import { refreshFactsOfType } from '../refresh-facts'
 import { menuEntries, phrases, pluralCategories } from '@core/page/phrases'
 import { layoutProblems } from './layout-problems'
 import { first, type Problems, type RecordKind } from './kind'
+
+/** Where a menu may lead: an address of the web, or a path of this site; nothing that only looks like one (`//host`, `/\\host`). */
+const isMenuAddress = (address: string) => /^(https:\/\/|\/)\S+$/.test(address) && safeAddress(address, true) === address
 
 export const storefronts: RecordKind<Storefront> = {
   name: 'storefront', action: 'set-up', stamp: 'setup', schema: storefrontRecord,
@@ -56,7 +60,7 @@ function menuProblems(record: Storefront, setup: StoredSetup): Problems {
       ...(above.length > 3 ? [{ path, message: 'A menu is four levels deep at most.' }] : []),
       ...(to && 'category' in to && !setup.categories.has(to.category) ? [{ path, message: `There is no category “${to.category}”.` }] : []),
       ...(to && 'page' in to && !record.pages.some((p) => p.code === to.page) ? [{ path, message: `The storefront has no page “${to.page}”.` }] : []),
-      ...(to && 'address' in to && !/^(https:\/\/|\/)\S+$/.test(to.address) ? [{ path, message: `“${to.address}” is no address such as https://tarnwheel.example or /sale.` }] : []),
+      ...(to && 'address' in to && !isMenuAddress(to.address) ? [{ path, message: `“${to.address}” is no address such as https://tarnwheel.example or /sale.` }] : []),
       ...(!to && !entry.names[setup.source] ? [{ path, message: `An entry that leads nowhere has a name in the source language, ${setup.source}.` }] : []),
     ]
   })

@@ -10,7 +10,7 @@ import { fold } from '@core/text/fold'
 import { groupAlike, shinglesOf, signatureOf } from '@core/text/shingles'
 import { database, inTransaction } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
-import { CalledOff, enqueue, type WorkControls } from '../jobs'
+import { Cancelled, enqueue, type WorkControls } from '../jobs'
 import type { Person } from '../permission'
 import { notFitting } from '../problem'
 
@@ -61,7 +61,7 @@ export async function findSameTexts(body: SameTextsBody, { onProgress, cancelled
     last = rows.at(-1)!.product_id - (rows.length === readAtOnce && rows[0]!.product_id !== rows.at(-1)!.product_id ? 1 : 0)
     if (rows.length < readAtOnce) break
     onProgress?.(read, total!.n)
-    if (cancelled?.()) throw new CalledOff()
+    if (cancelled?.()) throw new Cancelled()
     await breathe()
   }
   const long = texts.map((_, i) => i).filter((i) => texts[i]!.words >= wordsForNear)

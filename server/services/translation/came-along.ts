@@ -8,7 +8,7 @@ import { loadFamilies, type StoredFamily } from '../../db/queries/families'
 import { loadLibrary, namedBy } from '../../db/queries/media'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { soldRoots } from '../../db/queries/translation-work'
-import { targetEdition } from './desk'
+import { targetEdition } from './target-edition'
 import { productUnits } from './products'
 import { countUnits } from './work'
 

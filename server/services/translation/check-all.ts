@@ -6,9 +6,9 @@ import { loadGlossary } from '../../db/queries/glossary'
 import { readStyles } from '../../db/queries/house-style'
 import { loadSetup } from '../../db/queries/setup'
 import { readKeptUnits } from '../../db/queries/unit-segments'
-import { CalledOff, enqueue, type WorkControls } from '../jobs'
+import { Cancelled, enqueue, type WorkControls } from '../jobs'
 import type { Person } from '../permission'
-import { targetEdition } from './desk'
+import { targetEdition } from './target-edition'
 import type { EffortBody } from './effort'
 import { unitsOfRecords } from './kinds'
 import { textsOf } from './save'
@@ -43,7 +43,7 @@ export async function checkAll(body: CheckAllBody, now: number, { onProgress, ca
   /** Targets by source and kind of field, to find one source translated two ways. */
   const ways = new Map<string, string>()
   for (let i = 0; i < records.length; i += recordsAtOnce) {
-    if (cancelled?.()) throw new CalledOff()
+    if (cancelled?.()) throw new Cancelled()
     const some = records.slice(i, i + recordsAtOnce)
     const [found, kept] = [await unitsOfRecords(db, setup, some, edition), await readKeptUnits(db, some, edition.language)]
     for (const [record, { title, units }] of found) {

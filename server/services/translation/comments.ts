@@ -1,9 +1,11 @@
 import { and, asc, eq, isNull } from 'drizzle-orm'
 import { database, inTransaction, type Db } from '../../db/connect'
+import { loadSetup } from '../../db/queries/setup'
 import * as t from '../../db/schema'
 import { require, type Person } from '../permission'
-import { notFound } from '../problem'
-import { splitRecord } from './kinds'
+import { notFitting, notFound } from '../problem'
+import { unitsOfRecords } from './kinds'
+import { targetEdition } from './target-edition'
 
 /** What somebody said of a unit, or of one of its segments, by that one's source. */
 export interface Comment { id: number; unit: string; segment: string | null; person: string | null; at: string; words: string; settled: boolean }
@@ -15,10 +17,24 @@ export async function commentsOf(db: Db, record: string, language: string): Prom
   return rows.map((r) => ({ ...r, at: r.at.toISOString(), settled: r.settled !== null }))
 }
 
-/** Says something of a unit. */
+/** Refuses what names no text: a record that does not exist, a unit that it has not, a language that no storefront sells in. */
+async function requireUnit(record: string, unit: string, language: string): Promise<void> {
+  const db = database()
+  const setup = await loadSetup(db)
+  const shops = [...setup.storefronts.values()].filter((s) => s.editions.some((e) => e.language === language))
+  if (shops.length === 0) throw notFitting('Nothing has been said.', [{ path: 'language', message: `No storefront sells in “${language}”.` }])
+  for (const shop of shops) {
+    const found = (await unitsOfRecords(db, setup, [record], targetEdition(setup, shop.code, language))).get(record)
+    if (found?.units.some((u) => u.unit === unit)) return
+    if (!found) throw notFound(`“${record}”`)
+  }
+  throw notFound(`text “${unit}” of “${record}”`)
+}
+
+/** Says something of a unit. Throws 404 where there is no such record or unit. */
 export async function addComment(person: Person, body: { record: string; unit: string; language: string; segment: string | null; words: string }, now: number): Promise<Comment[]> {
   require(person, 'translate', body.language)
-  splitRecord(body.record)
+  await requireUnit(body.record, body.unit, body.language)
   await database().insert(t.unitComment).values({ ...body, personId: person.id, at: new Date(now) })
   return commentsOf(database(), body.record, body.language)
 }

@@ -7,16 +7,16 @@ import { segmentsOf, type UnitSegment } from '@core/translation/unit-segments'
 import { database, inTransaction } from '../../db/connect'
 import { loadGlossary } from '../../db/queries/glossary'
 import { readStyles } from '../../db/queries/house-style'
-import { loadSetup, readSetup, type StoredSetup } from '../../db/queries/setup'
+import { loadSetup, readSetup } from '../../db/queries/setup'
 import { readKeptUnits } from '../../db/queries/unit-segments'
 import * as t from '../../db/schema'
 import { require, type Person } from '../permission'
 import { notFitting, notFound, Problem } from '../problem'
-import { editionOrProblem } from '../products'
 import { commentsOf, type Comment } from './comments'
 import { splitRecord, unitsOfRecords } from './kinds'
 import { saveRecords, textsOf, type UnitChange } from './save'
-import type { TargetEdition, Unit } from './unit'
+import { targetEdition } from './target-edition'
+import type { Unit } from './unit'
 
 /** A unit with its segments, as the desk shows it. */
 export interface DeskUnit extends Unit {
@@ -39,12 +39,6 @@ export interface Desk {
   terms: Term[]
   comments: Comment[]
   share: { person: number; name: string; due: string | null } | null
-}
-
-/** The edition that is translated into. Throws a 422 problem where there is none. */
-export function targetEdition(setup: StoredSetup, storefront: string, language: string): TargetEdition {
-  const reader = editionOrProblem(setup, storefront, language)
-  return { storefront, language, counting: reader.counting.filter((l) => l !== language) }
 }
 
 /** The units of a record in an edition's language with their segments: everything that has a source text. */

@@ -4,9 +4,9 @@ import { wordCount } from '@core/translation/cut'
 import { database, inTransaction } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
 import { readKeptUnits } from '../../db/queries/unit-segments'
-import { CalledOff, enqueue, type WorkControls } from '../jobs'
+import { Cancelled, enqueue, type WorkControls } from '../jobs'
 import type { Person } from '../permission'
-import { targetEdition } from './desk'
+import { targetEdition } from './target-edition'
 import { unitsOfRecords } from './kinds'
 import { findMatches } from './memory'
 import { textsOf } from './save'
@@ -36,7 +36,7 @@ export async function weighWork(body: EffortBody, now: number, { onProgress, can
   const count = effortOf(body.weights)
   let units = 0
   for (let i = 0; i < records.length; i += recordsAtOnce) {
-    if (cancelled?.()) throw new CalledOff()
+    if (cancelled?.()) throw new Cancelled()
     const some = records.slice(i, i + recordsAtOnce)
     const [found, kept] = [await unitsOfRecords(db, setup, some, edition), await readKeptUnits(db, some, edition.language)]
     const open = [...found].flatMap(([record, r]) => r.units.filter((u) => u.borrowed === null).flatMap((u) => {

@@ -11,10 +11,10 @@ import { inTransaction, type Tx } from '../../db/connect'
 import { readSetup, type StoredSetup } from '../../db/queries/setup'
 import { readKeptUnits } from '../../db/queries/unit-segments'
 import { beginStep } from '../../db/queries/write-products'
-import { CalledOff, type WorkControls } from '../jobs'
+import { Cancelled, type WorkControls } from '../jobs'
 import { require, type Person } from '../permission'
 import { notFitting } from '../problem'
-import { targetEdition } from './desk'
+import { targetEdition } from './target-edition'
 import { unitKinds, unitsOfRecords } from './kinds'
 import { saveRecords, textsOf, type UnitChange } from './save'
 import type { TargetEdition, Unit } from './unit'
@@ -129,7 +129,7 @@ export async function importTranslations(file: string, person: Person, title: st
     const some = async (units: ReadUnit[], all = false) => {
       waiting.push(...units)
       if (waiting.length === 0 || (!all && waiting.length < unitsAtOnce)) return
-      if (cancelled?.()) throw new CalledOff()
+      if (cancelled?.()) throw new Cancelled()
       work.begin(reader.head()!)
       const mine = waiting
       waiting = []

@@ -10,11 +10,11 @@ import { loadSetup, readSetup } from '../../db/queries/setup'
 import { readKeptUnits } from '../../db/queries/unit-segments'
 import { beginStep } from '../../db/queries/write-products'
 import { machineTranslation } from '../../stand-ins/chosen'
-import { CalledOff, enqueue, type WorkControls } from '../jobs'
+import { Cancelled, enqueue, type WorkControls } from '../jobs'
 import { require, type Person } from '../permission'
 import { notFitting, Problem } from '../problem'
 import { personById } from '../session'
-import { targetEdition } from './desk'
+import { targetEdition } from './target-edition'
 import { unitsOfRecords } from './kinds'
 import { findMatches } from './memory'
 import { saveRecords, textsOf, type UnitChange } from './save'
@@ -93,7 +93,7 @@ export async function pretranslate(body: PretranslateBody, personId: number, now
     const edition = targetEdition(fresh, storefront, language)
     const begun = async () => (report.step ??= await beginStep(tx, `Translated beforehand into ${language}`, person.id, now))
     for (let i = 0; i < records.length; i += recordsAtOnce) {
-      if (cancelled?.()) throw new CalledOff()
+      if (cancelled?.()) throw new Cancelled()
       const some = records.slice(i, i + recordsAtOnce)
       const changes = await filled(tx.db, some, { setup: fresh, edition, body, report, unknown })
       if (changes.size > 0) await saveRecords(tx, person, fresh, edition, changes, now, { title: '', begun })

@@ -1,9 +1,9 @@
 import type { Placeholder } from '@core/translation/coded'
-import { database } from '../../db/connect'
+import { database, inTransaction } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
 import { require, type Person } from '../permission'
 import { notFitting, notFound } from '../problem'
-import { correctPair, findMatches, type Match } from './memory'
+import { correctPair, findMatches, targetLanguageOfPair, type Match } from './memory'
 
 export interface MatchesQuery { source: string; from?: string; to: string; placeholders?: string; before?: string; after?: string; limit: number }
 
@@ -20,9 +20,13 @@ export async function matchesOf(q: MatchesQuery): Promise<Match[]> {
   return (await findMatches(db, [{ text: q.source, placeholders, before: q.before ?? '', after: q.after ?? '' }], { from, to: q.to, most: q.limit }))[0]!
 }
 
-/** Gives a pair another target. Throws 404 where there is no such pair. */
+/** Gives a pair another target. Throws 404 where there is no such pair, 403 where it is in a language that is not theirs. */
 export async function correct(person: Person, id: number, target: string): Promise<{ id: number }> {
-  require(person, 'translate')
-  if (!(await correctPair(database(), id, target, person.id))) throw notFound('such pair')
-  return { id }
+  return inTransaction(async (tx) => {
+    const language = Number.isSafeInteger(id) ? await targetLanguageOfPair(tx.db, id) : undefined
+    if (language === undefined) throw notFound('such pair')
+    require(person, 'translate', language)
+    await correctPair(tx.db, id, target, person.id)
+    return { id }
+  })
 }

@@ -5,6 +5,7 @@ import { addressOf, type Coded, type Placeholder } from '@core/translation/coded
 import { createMemory, type Memory, type MemoryQuery } from '@core/translation/memory'
 import { swapNumbers } from '@core/translation/swap-numbers'
 import { tokensOf } from '@core/translation/tokens'
+import { nowDate } from '../../clock'
 import { database, type Db } from '../../db/connect'
 import { raiseStamp, readStamp } from '../../db/queries/setup'
 
@@ -146,8 +147,14 @@ export async function forget(db: Db, ids: readonly number[]): Promise<number> {
   return rows.length
 }
 
+/** The language that a pair translates into, locked until the transaction ends; undefined where there is no such pair. */
+export async function targetLanguageOfPair(db: Db, id: number): Promise<string | undefined> {
+  const { rows } = await db.execute<{ language: string }>(sql`select target_language as language from memory_pair where id = ${id} for update`)
+  return rows[0]?.language
+}
+
 /** Gives a pair another target. Returns whether there is such a pair. */
 export async function correctPair(db: Db, id: number, target: string, personId: number): Promise<boolean> {
-  const { rows } = await db.execute(sql`update memory_pair set target = ${target}, person_id = ${personId}, changed = now() where id = ${id} returning id`)
+  const { rows } = await db.execute(sql`update memory_pair set target = ${target}, person_id = ${personId}, changed = ${nowDate().toISOString()} where id = ${id} returning id`)
   return rows.length > 0
 }

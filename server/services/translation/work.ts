@@ -1,12 +1,13 @@
 import { sql } from 'drizzle-orm'
 import { fold } from '@core/text/fold'
-import { database, type Db } from '../../db/connect'
+import { database, inTransaction, type Db, type Tx } from '../../db/connect'
 import { rootIdsOf } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { isShown, productProgress, productWork, productsWithWork, type Counted, type Counts, type ShownWork, type WorkQuery } from '../../db/queries/translation-work'
-import { require, type Person } from '../permission'
+import { may, require, type Person } from '../permission'
+import { notFitting, Problem } from '../problem'
 import { filterOf, lensOf } from '../reach/reach'
-import { targetEdition } from './desk'
+import { targetEdition } from './target-edition'
 import { splitRecord, unitsOfRecords } from './kinds'
 import { recordsOfPage } from './page-texts'
 import { labelCodes } from './label-records'
@@ -125,18 +126,36 @@ async function sharesOf(db: Db, language: string) {
   return new Map(rows.map((r) => [r.record, { personId: r.person_id, name: r.name, due: r.due }]))
 }
 
-/** Gives records to a person, with a day on which they are due; nobody takes them back. */
+/** Assigns records to a person, with a day on which they are due; without a person, to nobody. */
 export async function shareWork(person: Person, body: { language: string; records: string[]; person: number | null; due: string | null }): Promise<{ records: number }> {
   require(person, 'translate', body.language)
   body.records.forEach(splitRecord)
-  const list = sql.param(body.records)
-  const db = database()
-  if (body.person === null) await db.execute(sql`delete from work_share where language = ${body.language} and record = any(${list}::text[])`)
-  else {
-    await db.execute(sql`insert into work_share (record, language, person_id, due) select r, ${body.language}, ${body.person}, ${body.due}::date from unnest(${list}::text[]) as r
-      on conflict (record, language) do update set person_id = excluded.person_id, due = excluded.due`)
+  return inTransaction(async (tx) => {
+    await requireShares(tx, person, body)
+    const list = sql.param(body.records)
+    if (body.person === null) await tx.db.execute(sql`delete from work_share where language = ${body.language} and record = any(${list}::text[])`)
+    else {
+      await tx.db.execute(sql`
+        insert into work_share (record, language, person_id, due) select r, ${body.language}, ${body.person}, ${body.due}::date from unnest(${list}::text[]) as r
+        on conflict (record, language) do update set person_id = excluded.person_id, due = excluded.due`)
+    }
+    return { records: body.records.length }
+  })
+}
+
+/** A translator takes what nobody has and gives back their own; assigning work to others, or taking it from them, is a manager's. */
+async function requireShares(tx: Tx, person: Person, body: { language: string; records: string[]; person: number | null }): Promise<void> {
+  if (body.person !== null) {
+    const { rows: who } = await tx.db.execute<{ ok: boolean }>(sql`select role <> 'translator' or ${body.language} = any(languages) as ok from person where id = ${body.person}`)
+    if (!who[0]) throw notFitting('Nothing has been assigned.', [{ path: 'person', message: 'There is no such person.' }])
+    if (!who[0].ok) throw notFitting('Nothing has been assigned.', [{ path: 'person', message: `This person does not translate into ${body.language}.` }])
   }
-  return { records: body.records.length }
+  if (may(person, 'edit-content')) return
+  const { rows } = await tx.db.execute<{ n: number }>(sql`
+    select count(*)::int as n from work_share
+    where language = ${body.language} and record = any(${sql.param(body.records)}::text[]) and person_id <> ${person.id}`)
+  const ofOthers = body.person !== null && body.person !== person.id
+  if (ofOthers || rows[0]!.n > 0) throw new Problem(403, 'Not allowed', `${person.name} may take work that nobody has, and give it back. Ask a manager to assign it otherwise.`)
 }
 
 /** Who can be given work: everybody who may translate into a language. */

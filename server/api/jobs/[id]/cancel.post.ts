@@ -2,4 +2,4 @@ import { operations } from '@contracts/operations'
 import { endpoint } from '../../../http/endpoint'
 import { cancelJob } from '../../../services/jobs'
 
-export default endpoint(operations.cancelJob, ({ param }) => cancelJob(param('id')))
+export default endpoint(operations.cancelJob, ({ person, param }) => cancelJob(person, param('id')))

@@ -1,0 +1,27 @@
+import { foldWhenFree } from '../services/fold-versions'
+import { lookAfterPhotos } from '../services/drafting/photos'
+import { enqueueDueFeeds } from '../services/feeds'
+import { lookAfterQueries } from '../services/pool-queries'
+import { lookAfterReaches } from '../services/reach/kept-reach'
+import { lookAfterReadiness } from '../services/readiness/due'
+import { forgetEnded } from '../services/session'
+
+/** Work that comes round by itself. Adding one is adding an entry. */
+export interface Chore {
+  /** Milliseconds from one turn to the next. */
+  every: number
+  /** Whether the first turn comes when the worker starts. */
+  atStart: boolean
+  work(now: number): Promise<unknown>
+}
+
+export const chores: Record<string, Chore> = {
+  // A second worker that looks for feeds too finds none left.
+  'Feeds': { every: 20_000, atStart: true, work: enqueueDueFeeds },
+  'Versions': { every: 10_000, atStart: true, work: foldWhenFree },
+  'Readiness': { every: 30_000, atStart: true, work: lookAfterReadiness },
+  'Photos': { every: 15_000, atStart: false, work: lookAfterPhotos },
+  'Data pool': { every: 5000, atStart: false, work: lookAfterQueries },
+  'Reaches': { every: 20_000, atStart: false, work: lookAfterReaches },
+  'Sessions': { every: 600_000, atStart: true, work: forgetEnded },
+}
