@@ -15,27 +15,38 @@ async function stop(code) {
   if (stopping) return
   stopping = true
   await programs?.stop()
-  postgres?.stop()
+  await postgres?.stop()
   process.exit(code)
 }
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0))
 
+function checkPort() {
+  if (Number.isInteger(port) && port >= 1 && port <= 65535) return
+  throw new StepFailed(`INKLOOM_PORT is “${process.env.INKLOOM_PORT}”. It has to be a number from 1 to 65535.`)
+}
+
+/** The address of the database: the given one, or that of a private cluster, which is then kept running. */
+async function database() {
+  const given = process.env.INKLOOM_DATABASE_URL
+  if (given) return given
+  const { startPostgres, ensureDatabase } = await import('./postgres.mjs')
+  postgres = await startPostgres(data)
+  postgres.keepRunning(console.log)
+  await ensureDatabase(postgres.url('postgres'), 'inkloom')
+  return postgres.url('inkloom')
+}
+
 try {
-  if (!Number.isInteger(port) || port < 1 || port > 65535) throw new StepFailed(`INKLOOM_PORT is “${process.env.INKLOOM_PORT}”. It has to be a number from 1 to 65535.`)
+  checkPort()
   ensurePackages()
   mkdirSync(data, { recursive: true })
-  const { startPostgres, ensureDatabase, freePort } = await import('./postgres.mjs')
+  const { freePort } = await import('./postgres.mjs')
   if (await freePort(port) !== port) throw new StepFailed(`Port ${port} is taken by another program, or Ink Loom runs already. Stop that, or choose another port: INKLOOM_PORT=4880 npm start`)
-  let url = process.env.INKLOOM_DATABASE_URL
-  if (!url) {
-    postgres = await startPostgres(data)
-    await ensureDatabase(postgres.url('postgres'), 'inkloom')
-    url = postgres.url('inkloom')
-  }
+  const url = await database()
   const { build } = await import('./build.mjs')
   await build()
   const { environment, serve } = await import('./serve.mjs')
-  programs = await serve(environment({ url, data, port, host }), { onEnd: () => void stop(1) })
+  programs = await serve(environment({ url, data, port, host }))
   const { demoPeople } = JSON.parse(readFileSync('demo/people.json', 'utf8'))
   console.log(`\nInk Loom is at http://${host}:${port}\n\nSign in as one of the demo people:`)
   for (const p of demoPeople) console.log(`  ${p.email.padEnd(30)} ${p.password.padEnd(18)} ${p.about}`)

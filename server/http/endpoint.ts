@@ -7,6 +7,7 @@ import { TextTooComplex } from '@core/richtext/bounded-parser'
 import { now as clock } from '../clock'
 import { isOutage, noteOutage, sqlState } from '../db/connect'
 import { SlugTaken } from '../db/queries/search-keys'
+import { writeAudit } from '../services/audit'
 import { judgeBeforeCommit } from '../services/readiness/settle'
 import { require, type Person } from '../services/permission'
 import { notFitting, Problem, schemaErrors } from '../services/problem'
@@ -39,9 +40,12 @@ export function endpoint<Q = Record<string, never>, B = undefined>(
   return defineEventHandler(async (event) => {
     // What is only for whoever is signed in is kept by nobody on the way.
     if (operation.action !== null) setResponseHeader(event, 'Cache-Control', 'no-store')
+    let asked: { person: Person; asking: Asking } | undefined
     try {
       const now = clock()
-      const { person, asking } = await askedBy(event, operation, now)
+      asked = await identified(event, operation, now)
+      const { person, asking } = asked
+      if (operation.action !== null) require(person, operation.action)
       const query = operation.query ? validated(operation.query.validate(getQuery(event), { abortEarly: false, convert: true }), 'The address does not fit.') as Q : {} as Q
       const body = (operation.body && !operation.bodyType ? await jsonBody(event, operation) : undefined) as B
       const result = await handler({
@@ -52,6 +56,7 @@ export function endpoint<Q = Record<string, never>, B = undefined>(
       if (result === undefined) setResponseStatus(event, 204)
       return result ?? null
     } catch (e) {
+      if (e instanceof Problem && e.status === 403 && asked?.person) await noteRefusal(operation, asked)
       return answerProblem(event, e)
     }
   })
@@ -101,13 +106,17 @@ function problemOf(e: unknown): Problem {
   return new Problem(500, 'Something broke', 'The server could not do this. Nothing has been changed. Try again; if it stays, tell whoever runs Ink Loom what you did and when.')
 }
 
-async function askedBy(event: H3Event, operation: Operation, now: number): Promise<{ person: Person; asking: Asking }> {
+/** Writes down that somebody was refused; where that cannot be written, the refusal stands all the same. */
+async function noteRefusal({ method, path }: Operation, { person, asking }: { person: Person; asking: Asking }): Promise<void> {
+  await writeAudit('not-allowed', { personId: person.id, origin: asking.origin, by: asking.by }, { method, path }).catch(() => undefined)
+}
+
+async function identified(event: H3Event, operation: Operation, now: number): Promise<{ person: Person; asking: Asking }> {
   if (operation.action === null) return { person: undefined as never, asking: undefined as never }
   const found = await signedInOf(event, now)
   if (!found) throw new Problem(401, 'Not signed in', 'Sign in first: POST /api/session, or send a personal token as “Authorization: Bearer …”.')
   const { person, token, ...asking } = found
   if (asking.by === 'cookie' && event.method !== 'GET' && event.method !== 'HEAD') crossSiteCheck(event, token)
-  require(person, operation.action)
   return { person, asking }
 }
 

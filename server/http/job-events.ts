@@ -47,7 +47,7 @@ function listenAgain(): void {
   listening = undefined
   setTimeout(() => {
     again = Math.min(5000, again * 2)
-    void listen().then(async () => {
+    void listenForJobs().then(async () => {
       again = 200
       for (const job of await recentJobs()) told.emit('job', job)
     }).catch(() => undefined)
@@ -55,7 +55,7 @@ function listenAgain(): void {
 }
 
 /** One connection of this process hears of all jobs; it comes back by itself when the database was away. */
-function listen(): Promise<void> {
+export function listenForJobs(): Promise<void> {
   return (listening ??= (async () => {
     const client = new pg.Client({ connectionString: settings().databaseUrl, application_name: 'inkloom events', connectionTimeoutMillis: 5000, keepAlive: true })
     let lost = false
@@ -81,7 +81,7 @@ const ended = (j: JobDocument) => j.state === 'done' || j.state === 'failed' || 
 
 /** Waits until a job has ended. A look every two seconds makes up for a message that was lost. */
 export async function waitForJob(id: string): Promise<JobDocument> {
-  await listen()
+  await listenForJobs()
   for (;;) {
     const job = await getJob(id)
     if (!job) throw new Error(`There is no job ${id}.`)
@@ -117,6 +117,6 @@ export async function jobEvents(event: H3Event) {
     clearInterval(alive)
     return stream.close()
   })
-  void listen().then(recentJobs).then((jobs) => jobs.filter((j) => !ended(j)).forEach(push)).catch(() => undefined)
+  void listenForJobs().then(recentJobs).then((jobs) => jobs.filter((j) => !ended(j)).forEach(push)).catch(() => undefined)
   return stream.send()
 }

@@ -1,9 +1,12 @@
 import { Readable } from 'node:stream'
-import { sendStream, setResponseHeaders, type H3Event } from 'h3'
+import { sendStream, setResponseHeaders } from 'h3'
 import type { ExportedFile } from '../services/export-products'
+import { writeAudit } from '../services/audit'
+import type { Call } from './endpoint'
 
-/** Sends a file piece by piece, as it is made. */
-export function sendExport(event: H3Event, file: ExportedFile) {
-  setResponseHeaders(event, { 'Content-Type': file.type, 'Content-Disposition': `attachment; filename="${file.name}"`, 'Cache-Control': 'no-store' })
+/** Sends a file piece by piece, as it is made, and writes down who took it. */
+export async function sendExport({ event, person, asking }: Call<unknown, unknown>, file: ExportedFile) {
+  await writeAudit('export', { personId: person.id, origin: asking.origin, by: asking.by }, { file: file.name, type: file.type })
+  setResponseHeaders(event, { 'Content-Type': file.type, 'Content-Disposition': `attachment; filename="${file.name}"` })
   return sendStream(event, Readable.from(file.chunks))
 }

@@ -4,4 +4,4 @@ import { endpoint } from '../../http/endpoint'
 import { sendExport } from '../../http/send-export'
 import { exportMemory } from '../../services/translation/memory-files'
 
-export default endpoint<{ from?: string; to?: string }>(operations.exportMemory, ({ event, query, now }) => sendExport(event, exportMemory(query, now, version)))
+export default endpoint<{ from?: string; to?: string }>(operations.exportMemory, (call) => sendExport(call, exportMemory(call.query, call.now, version)))

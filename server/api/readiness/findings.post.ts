@@ -4,4 +4,4 @@ import { endpoint } from '../../http/endpoint'
 import { sendExport } from '../../http/send-export'
 import { findingsFile } from '../../services/readiness/findings'
 
-export default endpoint<object, ClothFilter>(operations.findingsFile, async ({ event, person, body, now }) => sendExport(event, await findingsFile(person, body, now)))
+export default endpoint<object, ClothFilter>(operations.findingsFile, async (call) => sendExport(call, await findingsFile(call.person, call.body, call.now)))

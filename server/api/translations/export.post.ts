@@ -4,4 +4,4 @@ import { endpoint } from '../../http/endpoint'
 import { sendExport } from '../../http/send-export'
 import { exportTranslations, type ExportTranslationsBody } from '../../services/translation/exchange-out'
 
-export default endpoint<object, ExportTranslationsBody>(operations.exportTranslations, async ({ event, body, now }) => sendExport(event, await exportTranslations(body, now, version)))
+export default endpoint<object, ExportTranslationsBody>(operations.exportTranslations, async (call) => sendExport(call, await exportTranslations(call.body, call.now, version)))
