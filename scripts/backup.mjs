@@ -194,7 +194,7 @@ let ran = true
 try {
   if (!['save', 'restore'].includes(what) || !folder) throw new StepFailed('Name a folder: npm run backup -- FOLDER, or npm run restore -- FOLDER.')
   const { startPostgres, ensureDatabase, databaseRuns, binaries } = await import('./postgres.mjs')
-  const given = process.env.INKLOOM_DATABASE_URL
+  const given = process.env.INKLOOM_DATABASE_URL || undefined
   if (!given) {
     ran = databaseRuns(data)
     postgres = await startPostgres(data)

@@ -33,3 +33,15 @@ declare module 'tmexchange' {
   const tmx: { tmx2js(xml: string): Promise<Resources>; js2tmx(js: Resources): Promise<string> }
   export default tmx
 }
+
+declare module '*/scripts/postgres.mjs' {
+  export function startPostgres(data: string, options?: { durable?: boolean; from?: number }): Promise<unknown>
+  export function ensureDatabase(adminUrl: string, name: string, options?: { anew?: boolean; like?: string }): Promise<void>
+  export function freePort(from: number): Promise<number>
+  export function clusterFolder(data: string): string
+}
+
+declare module '*/scripts/serve.mjs' {
+  export function environment(options: { url: string; data: string; port: number; host: string }): Record<string, string>
+  export function serve(env: Record<string, string>, options?: { say?: (line: string) => void }): Promise<unknown>
+}

@@ -26,8 +26,9 @@ const tooMany = () =>
   new Problem(503, 'Busy', 'Too many requests are being sent at the same time. Try again in a moment.', undefined, { retryAfter: 5 })
 const cutOff = (what: string) => new Problem(400, 'Cut off', `${what} ended before it was whole. Nothing has been changed.`)
 
-/** What is left of a request that is refused is not read: the connection ends with the answer. */
-function endWithAnswer(event: H3Event): void {
+/** What is left of a request that is refused is not read: the connection ends with the answer. Does nothing where all of it was read. */
+export function endWithAnswer(event: H3Event): void {
+  if (event.node.req.complete || event.node.res.headersSent) return
   setResponseHeader(event, 'Connection', 'close')
   const { req, res } = event.node
   req.pause()

@@ -117,6 +117,8 @@ export async function jobEvents(event: H3Event) {
     clearInterval(alive)
     return stream.close()
   })
+  // The headers go out with the first event.
+  void stream.push({ event: 'alive', data: '' }).catch(() => undefined)
   void listenForJobs().then(recentJobs).then((jobs) => jobs.filter((j) => !ended(j)).forEach(push)).catch(() => undefined)
   return stream.send()
 }

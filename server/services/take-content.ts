@@ -2,10 +2,10 @@ import { createHash } from 'node:crypto'
 import { createReadStream } from 'node:fs'
 import { open, readFile } from 'node:fs/promises'
 import { pipeline } from 'node:stream/promises'
-import { SaxesParser } from 'saxes'
 import sharp from 'sharp'
 import type { MediaContent } from '@core/media/item'
 import { measure } from '@core/media/pixels'
+import { dangerInDrawing } from './drawing'
 import { maxPixels, pixelsOf } from './pixels'
 import { notFitting } from './problem'
 
@@ -35,33 +35,6 @@ async function edges(file: string, bytes: number): Promise<{ head: Buffer; tail:
   } finally {
     await handle.close()
   }
-}
-
-const runs = new Set(['script', 'foreignobject', 'iframe', 'object', 'embed', 'handler', 'listener', 'set', 'animate'])
-
-/** What in a drawing could run, or ask another server, in a sentence; undefined where nothing does. */
-export function dangerInDrawing(svg: string): string | undefined {
-  let danger: string | undefined
-  let root: string | undefined
-  const parser = new SaxesParser()
-  parser.on('doctype', () => { danger ??= 'it declares a document type, which can draw in other files.' })
-  parser.on('opentag', ({ name, attributes }) => {
-    root ??= name
-    if (runs.has(name.replace(/^.*:/, '').toLowerCase())) danger ??= `it holds <${name}>, which could run a program.`
-    for (const [key, value] of Object.entries(attributes)) {
-      if (/^on/i.test(key)) danger ??= `it holds ${key}="…", which could run a program.`
-      if (/^(xlink:)?href$/i.test(key) && !/^\s*(#|data:image\/(png|jpeg|webp|gif);)/i.test(value)) danger ??= 'it points to something outside of it. Put what it needs into the file.'
-      if (/url\(\s*['"]?(?!\s*['"]?#)/i.test(value)) danger ??= 'it points to something outside of it. Put what it needs into the file.'
-    }
-  })
-  parser.on('text', (text) => { if (/@import|url\(\s*['"]?(?!\s*['"]?#)/i.test(text)) danger ??= 'its style points to something outside of it.' })
-  parser.on('error', (e) => { danger ??= `it cannot be read as a drawing: ${e.message}.` })
-  try {
-    parser.write(svg).close()
-  } catch (e) {
-    danger ??= `it cannot be read as a drawing: ${(e as Error).message}.`
-  }
-  return danger ?? (root === 'svg' ? undefined : 'it is no SVG drawing.')
 }
 
 async function picture(file: string, name: string, vector: boolean): Promise<Pick<MediaContent, 'mime' | 'width' | 'height' | 'vector' | 'measured'>> {

@@ -30,15 +30,18 @@ describe('the media library by HTTP', () => {
     expect(body.detail).toContain('Pictures are JPEG')
     expect((await maren.ask('POST', '/api/media', { text: 'x', headers: { 'content-type': 'application/octet-stream' } })).status).toBe(422)
   })
-  it('sends pictures to anybody, cut and cacheable, and drawings so that nothing in them runs', async () => {
-    const first = await fetch(`${base}/delivery/media/contract-bag.jpg?width=200&shape=square`)
-    expect([first.status, first.headers.get('content-type')]).toEqual([200, 'image/webp'])
+  it('sends pictures to whoever is signed in, cut and cacheable, and drawings so that nothing in them runs', async () => {
+    const send = (path: string, headers: Record<string, string> = {}) => fetch(`${base}/delivery/media/${path}`, { headers: { cookie: maren.cookie, ...headers } })
+    const first = await send('contract-bag.jpg?width=200&shape=square')
+    expect([first.status, first.headers.get('content-type'), first.headers.get('cache-control')]).toEqual([200, 'image/webp', 'private, max-age=300'])
     expect(await sharp(Buffer.from(await first.arrayBuffer())).metadata()).toMatchObject({ width: 200, height: 200 })
-    expect((await fetch(`${base}/delivery/media/contract-bag.jpg?width=200&shape=square`, { headers: { 'if-none-match': first.headers.get('etag')! } })).status).toBe(304)
-    expect((await fetch(`${base}/delivery/media/contract-bag.jpg?width=123`)).status).toBe(422)
-    expect((await fetch(`${base}/delivery/media/nothing.jpg`)).status).toBe(404)
-    const svg = await fetch(`${base}/delivery/media/pe-1818.svg`)
+    expect((await send('contract-bag.jpg?width=200&shape=square', { 'if-none-match': first.headers.get('etag')! })).status).toBe(304)
+    expect((await send('contract-bag.jpg?width=123')).status).toBe(422)
+    expect((await send('nothing.jpg')).status).toBe(404)
+    const svg = await send('pe-1818.svg')
     expect([svg.headers.get('content-type'), svg.headers.get('content-security-policy')]).toEqual(['image/svg+xml', "default-src 'none'; style-src 'unsafe-inline'; sandbox"])
+    // Nothing is released yet, so nothing is anybody's.
+    expect((await fetch(`${base}/delivery/media/contract-bag.jpg`)).status).toBe(401)
   })
   it('says what is wrong with the pictures of a product', async () => {
     const { body } = await maren.get<{ findings: { code: string; picture: string }[]; wanted: string[] }>('/api/products/PE-1818/pictures?storefront=uk&language=en-GB')

@@ -25,7 +25,7 @@ const { putStepBack } = await import('@server/services/put-step-back')
 const { getProduct } = await import('@server/services/products')
 const { proof } = await import('@server/services/proof')
 const { reach } = await import('@server/services/reach/reach')
-const { dangerInDrawing } = await import('@server/services/take-content')
+const { dangerInDrawing } = await import('@server/services/drawing')
 
 const drawn = (colour: string, ground = '#ffffff', size = 1200) => Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="${size}" height="${size}" viewBox="0 0 100 100"><rect width="100" height="100" fill="${ground}"/><rect x="30" y="25" width="40" height="60" rx="4" fill="${colour}"/><circle cx="50" cy="40" r="9" fill="#eee"/></svg>`)
 const jpeg = (colour: string, size = 1200) => sharp(drawn(colour)).resize(size).jpeg().toBuffer()
