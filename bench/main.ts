@@ -15,6 +15,8 @@ import { benchExchange, benchMemory } from './memory'
 import { benchCoverage, benchSaving } from './pages'
 import { benchProof } from './proof'
 import { benchReach } from './reach'
+import { benchTexts } from './texts'
+import { benchWriters } from './writers'
 import { benchAnew, benchQuick, benchReadiness } from './readiness'
 
 // `npm run bench -- reach` runs one part, on the catalogue that an earlier run has left.
@@ -45,10 +47,14 @@ if (asked('exchange')) await benchExchange()
 if (asked('files')) await benchTranslationFiles(folder)
 if (asked('export')) await benchExport()
 if (asked('bulk')) await benchBulk()
+if (asked('texts')) await benchTexts()
 // With the application that the caller serves.
-if (process.env.INKLOOM_BENCH_URL) await benchBrowser(process.env.INKLOOM_BENCH_URL)
+if (process.env.INKLOOM_BENCH_URL) {
+  if (asked('browser')) await benchBrowser(process.env.INKLOOM_BENCH_URL)
+  if (asked('writers')) await benchWriters(process.env.INKLOOM_BENCH_URL, Number(process.env.INKLOOM_BENCH_WEB))
+}
 const day = new Date().toISOString().slice(0, 10)
 const before = existsSync('bench/figures.md') ? readFileSync('bench/figures.md', 'utf8') : ''
-writeFileSync('bench/figures.md', `# Figures\n\nMeasured by \`npm run bench\`, in parts or whole: Node ${process.version}, ${os.cpus().length} cores, the database on the same machine. Each is a ratio to a reference in the same run, or a bound in time that its issue names.\n\n${table(before, day, wanted.length === 0)}\n`)
+writeFileSync('bench/figures.md', `# Figures\n\nMeasured by \`npm run bench\`, in parts or whole: Node ${process.version}, ${os.cpus().length} cores, the database on the same machine. Each is a ratio to a reference in the same run, or a bound in time that its issue names.\n\n${table(before, day, process.env.INKLOOM_BENCH_WHOLE === 'true')}\n`)
 await disconnect()
 process.exit(0)

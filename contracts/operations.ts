@@ -168,7 +168,7 @@ export const operations = {
   changeList: { method: 'post', path: '/api/lists/{code}/changes', summary: 'Put products into a named list or take them out; the others stay', action: 'edit-products', body: listChangeBody },
   deleteList: { method: 'delete', path: '/api/lists/{code}', summary: 'Delete a named list that no rule names; its products stay', action: 'edit-products' },
   getStorefront: { method: 'get', path: '/api/storefronts/{code}', summary: 'A storefront', action: 'read' },
-  putStorefront: { method: 'put', path: '/api/storefronts/{code}', summary: 'Write a storefront; whoever edits content may change its facts, standing pages and layout', action: 'edit-content', body: storefrontRecord, headers: ifMatch },
+  putStorefront: { method: 'put', path: '/api/storefronts/{code}', summary: 'Write a storefront; whoever edits content may change its facts, standing pages and layout', action: 'edit-content', within: 'record', body: storefrontRecord, headers: ifMatch },
   listPieces: { method: 'get', path: '/api/pieces', summary: 'Pieces, by code', action: 'read', query: Joi.object({ ...paged(1000, 100), q: Joi.string().max(200), storefront, language: Joi.string(), kind: Joi.string(), tag: Joi.string(), owner: Joi.string() }) },
   getPiece: { method: 'get', path: '/api/pieces/{code}', summary: 'A piece with all its texts', action: 'read' },
   putPiece: { method: 'put', path: '/api/pieces/{code}', summary: 'Write a piece', action: 'edit-content', body: pieceRecord, headers: ifMatch },

@@ -3,6 +3,7 @@ import { mkdir, rename, writeFile } from 'node:fs/promises'
 import { poolFile, poolFolder, type PoolLine } from '@server/stand-ins/file-pool'
 import { productRows } from './rows'
 import { attributes, brands, types } from './setup/world'
+import { day } from './day'
 
 /** What the pool calls what we call otherwise. */
 const poolNames: Record<string, string> = { 'weight': 'Net weight', 'package-weight': 'Gross weight', 'warranty-years': 'Guarantee in years' }
@@ -34,7 +35,7 @@ export function poolLines(): PoolLine[] {
     if (whole.material && n % 9 === 4) properties.Material = whole.material === 'aluminium' ? 'Chromoly steel' : 'Recycled nylon'
     if (whole['load-limit'] && n % 14 === 5) properties['Load limit'] = `approx. ${whole['load-limit']}`
     if (n % 4 === 0) properties['Country of origin'] = ['Portugal', 'Taiwan', 'Czechia', 'Denmark'][n / 4 % 4]!
-    return { gtin: row.gtin, brand: properties.Brand!, model: `${whole.model}${whole.size ? ` ${whole.size}` : ''}`.trim(), updated: `2026-0${1 + n % 9}-${String(1 + n % 27).padStart(2, '0')}`, properties, ...(Object.keys(doubtful).length > 0 ? { doubtful } : {}) }
+    return { gtin: row.gtin, brand: properties.Brand!, model: `${whole.model}${whole.size ? ` ${whole.size}` : ''}`.trim(), updated: day(-60 - 30 * (n % 9) - n % 27), properties, ...(Object.keys(doubtful).length > 0 ? { doubtful } : {}) }
   })
 }
 

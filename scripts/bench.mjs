@@ -21,14 +21,17 @@ try {
   const env = environment({ url: postgres.url('inkloom_bench'), data, port: 4870, host: '127.0.0.1' })
   run('Preparing the database', process.execPath, ['.data/bench/program/prepare.mjs'], { env, show: true })
   const main = (env, parts) => run('The benchmarks', process.execPath, ['--expose-gc', ...heavyWork, ...(process.env.INKLOOM_PROFILE ? ['--cpu-prof', '--cpu-prof-dir=.data/bench/profile'] : []), '.data/bench/program/main.mjs', ...parts], { env, show: true })
-  if (parts.join() !== 'browser') main(env, parts)
-  if (parts.length === 0 || parts.includes('browser')) {
+  const withApplication = ['browser', 'writers']
+  const alone = parts.filter((p) => !withApplication.includes(p))
+  if (parts.length === 0 || alone.length > 0) main({ ...env, ...(parts.length === 0 ? { INKLOOM_BENCH_WHOLE: 'true' } : {}) }, alone)
+  const served = withApplication.filter((p) => parts.length === 0 || parts.includes(p))
+  if (served.length > 0) {
     // The interface is measured with the application running, which the other parts would feel.
     const { build } = await import('./build.mjs')
     await build()
-    const served = { ...env, NITRO_PORT: String(await freePort(4880)) }
-    application = await serve(served)
-    main({ ...served, INKLOOM_BENCH_URL: `http://127.0.0.1:${served.NITRO_PORT}` }, ['browser'])
+    const place = { ...env, NITRO_PORT: String(await freePort(4880)) }
+    application = await serve(place)
+    main({ ...place, INKLOOM_BENCH_URL: `http://127.0.0.1:${place.NITRO_PORT}`, INKLOOM_BENCH_WEB: String(application.web().pid) }, served)
   }
 } catch (e) {
   console.error(e instanceof StepFailed ? `\n${e.message}` : e)

@@ -4,6 +4,7 @@ import { spawn } from 'node:child_process'
 import { once } from 'node:events'
 import { cpSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import path from 'node:path'
+import { otherDays } from './other-days.mjs'
 import { ensurePackages } from './packages.mjs'
 import { ensureDebian, has, run, StepFailed } from './run.mjs'
 
@@ -20,7 +21,7 @@ async function clear() {
 }
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void clear().finally(() => process.exit(1)))
 
-const suiteNames = ['types', 'lint', 'core', 'zones', 'conformance', 'server', 'contract', 'browser', 'hostile']
+const suiteNames = ['types', 'lint', 'core', 'zones', 'conformance', 'server', 'contract', 'browser', 'days', 'hostile']
 const asked = (name) => wanted.every((w) => !suiteNames.includes(w)) || wanted.includes(name)
 const began = Date.now()
 
@@ -41,7 +42,7 @@ async function told(name, command, args, env) {
 
 /** One suite: runs it, and notes what passed and failed. `count` reads its numbers; without it, the whole is one check. */
 async function suite(name, command, args, { env = {}, count } = {}) {
-  if (!asked(name)) return
+  if (!asked(name.split(/[ -]/)[0])) return
   const status = await told(name, command, args, { ...process.env, ...env })
   let [passed, failed] = status === 0 ? [1, 0] : [0, 1]
   if (count) {
@@ -56,15 +57,48 @@ async function suite(name, command, args, { env = {}, count } = {}) {
   suites.push({ name, passed, failed })
 }
 
-const vitest = (project, env = {}, label = project) => {
+const playwright = (label, env, args = []) => {
   const report = path.join(data, `${label}.json`)
-  return suite(label, 'npx', ['vitest', 'run', '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`], {
+  return suite(label, 'npx', ['playwright', 'test', '-c', 'tests/browser/playwright.config.ts', ...args], {
+    env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
+    count: () => {
+      const { stats } = JSON.parse(readFileSync(report, 'utf8'))
+      return [stats.expected + stats.flaky, stats.unexpected]
+    },
+  })
+}
+
+const vitest = (project, env = {}, label = project, files = []) => {
+  const report = path.join(data, `${label}.json`)
+  return suite(label, 'npx', ['vitest', 'run', ...files, '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`], {
     env: { NODE_ENV: 'test', ...env },
     count: () => {
       const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(readFileSync(report, 'utf8'))
       return [numPassedTests, numFailedTests || (numFailedTestSuites > 0 ? numFailedTestSuites : 0)]
     },
   })
+}
+
+/** What leans on dates, with a demo made on other days than today, and programs whose clock shows them. */
+async function onOtherDays() {
+  const { ensureDatabase, freePort } = await import('./postgres.mjs')
+  const { environment, serve } = await import('./serve.mjs')
+  await Promise.all(programs.splice(0).map((p) => p.stop()))
+  for (const { name, at } of otherDays(Date.now())) {
+    const folder = path.join(data, 'other-day')
+    rmSync(folder, { recursive: true, force: true })
+    await ensureDatabase(postgres.url('postgres'), 'inkloom_other_day', { anew: true })
+    const shift = { INKLOOM_CLOCK_SHIFT: String(Math.round((at - Date.now()) / 1000)) }
+    const url = postgres.url('inkloom_other_day')
+    const env = { ...environment({ url, data: folder, port: await freePort(4970), host: '127.0.0.1' }), ...shift }
+    const program = await serve(env)
+    programs.push(program)
+    const tests = { ...shift, INKLOOM_TEST_URL: `http://127.0.0.1:${env.INKLOOM_PORT}`, INKLOOM_TEST_DATA: data }
+    await vitest('contract', tests, `days ${name}, contract`, ['content', 'readiness', 'http'].map((f) => `tests/contract/${f}.test.ts`))
+    await playwright(`days ${name}, browser`, tests, ['--grep', '@dated'])
+    programs.splice(programs.indexOf(program), 1)
+    await program.stop()
+  }
 }
 
 try {
@@ -78,7 +112,7 @@ try {
   // What depends on a time zone must not depend on the machine's.
   for (const zone of ['UTC', 'America/Toronto', 'Asia/Tokyo']) if (asked('zones')) await vitest('zones', { TZ: zone }, `zones-${zone.replace('/', '-')}`)
   await vitest('conformance')
-  if (['server', 'contract', 'browser'].some(asked)) {
+  if (['server', 'contract', 'browser', 'days'].some(asked)) {
     const { startPostgres, ensureDatabase, freePort } = await import('./postgres.mjs')
     const { build } = await import('./build.mjs')
     postgres = await startPostgres(data, { durable: false, from: 55870 })
@@ -107,16 +141,10 @@ try {
         await start(served[1])
         env.INKLOOM_TEST_URL = urls.join(' ')
       }
-      const report = path.join(data, 'browser.json')
-      await suite('browser', 'npx', ['playwright', 'test', '-c', 'tests/browser/playwright.config.ts'], {
-        env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: report },
-        count: () => {
-          const { stats } = JSON.parse(readFileSync(report, 'utf8'))
-          return [stats.expected + stats.flaky, stats.unexpected]
-        },
-      })
+      await playwright('browser', env)
     }
   }
+  if (asked('days')) await onOtherDays()
   if (asked('hostile')) {
     // It has installations of its own; `npm test -- hostile all` tries more, and longer.
     await clear()

@@ -6,23 +6,33 @@ export interface Me {
   languages: string[]
 }
 
+interface SignedIn {
+  person: Me
+  token: string
+  /** What the server's clock shows. */
+  now: string
+}
+
 /** Who is signed in. */
 export const useSessionStore = defineStore('session', () => {
   const me = ref<Me>()
   const token = ref('')
   const asked = ref(false)
+  /** By how many milliseconds the server's clock is ahead of the browser's: what runs and what has begun is told by the server's. */
+  const ahead = ref(0)
 
   async function load() {
     if (asked.value) return
     try {
-      take(await get<{ person: Me; token: string }>('/api/session'))
+      take(await get<SignedIn>('/api/session'))
     } catch {
       forget()
     }
     asked.value = true
   }
-  function take(answer: { person: Me; token: string }) {
+  function take(answer: SignedIn) {
     me.value = answer.person
+    ahead.value = Date.parse(answer.now) - Date.now()
     token.value = answer.token
     asked.value = true
   }
@@ -44,5 +54,7 @@ export const useSessionStore = defineStore('session', () => {
   const maySetUp = mayEdit
   /** What only administrators may: storefronts, and where feeds are fetched from. */
   const mayAdminister = computed(() => me.value?.role === 'administrator')
-  return { me, token, load, signIn, signOut, forget, mayEdit, maySetUp, mayAdminister, mayTranslate }
+  /** What the server's clock shows now, in milliseconds since 1970. */
+  const now = () => Date.now() + ahead.value
+  return { me, token, load, signIn, signOut, forget, mayEdit, maySetUp, mayAdminister, mayTranslate, now }
 })

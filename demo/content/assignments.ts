@@ -4,9 +4,10 @@ import { noLimits, type Limits } from '@core/assignments/limits'
 import type { BlockKind } from '@core/page/block-kind'
 import type { Condition } from '@core/rules/condition'
 import { piece, text } from './pieces'
+import { day } from '../day'
 
 export const campaigns: Campaign[] = [
-  { code: 'dark-evenings', name: 'Dark evenings', note: 'Lights and everything reflective, from the first frost to the feast of lights.', storefronts: ['uk', 'de'], from: '2026-11-20', to: '2026-12-06' },
+  { code: 'dark-evenings', name: 'Dark evenings', note: 'Lights and everything reflective, from the first frost to the feast of lights.', storefronts: ['uk', 'de'], from: day(-9), to: day(7) },
 ]
 
 export const blockKinds: BlockKind[] = [

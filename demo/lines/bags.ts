@@ -1,4 +1,5 @@
 import { v, type Line } from '../line'
+import { day } from '../day'
 
 const roll = (sku: string, n: string, l: number, uk: number, ch: number, colour: string, stock = 24) => ({
   sku, n, uk, ch, colour, stock, facts: { 'volume': `${l} L`, 'weight': `${Math.round(l * 28 + 160)} g`, 'load-limit': l > 24 ? '9 kg' : '7 kg', 'package-weight': `${(l * 0.03 + 0.4).toFixed(2)} kg`, 'package-length': `${38 + l / 3 | 0} cm` },
@@ -7,7 +8,7 @@ const roll = (sku: string, n: string, l: number, uk: number, ch: number, colour:
 export const bags: Line[] = [
   {
     type: 'pannier', category: 'Bags > Panniers > Roll-top', brand: 'Pedersholt', tags: ['touring', 'waterproof'],
-    facts: { 'material': 'tarpaulin', 'rail-diameter': '16 mm', 'mounting': 'rack', 'reflective': 'yes', 'season': 'all-year', 'launched': '2026-03-02', 'warranty-years': '5' },
+    facts: { 'material': 'tarpaulin', 'rail-diameter': '16 mm', 'mounting': 'rack', 'reflective': 'yes', 'season': 'all-year', 'launched': day(-272), 'warranty-years': '5' },
     copy: {
       'en-GB': { name: 'Regn {n} roll pannier', summary: `Keeps ${'{l}'} dry through a whole wet commute.`,
         description: `<p>Rain finds every stitch, so the Regn has none: its seams are welded, and the top rolls down three times before it clips.</p><p>Inside there is room for ${v('volume')}, enough for a laptop, lunch and a change of clothes. The hooks hold on rails of up to ${v('rail-diameter')} and let go with one hand.</p>`,
@@ -31,7 +32,7 @@ export const bags: Line[] = [
   },
   {
     type: 'pannier', category: 'Bags > Panniers', brand: 'Oxbrook', tags: ['commuting', 'shopping'],
-    facts: { 'material': 'waxed-canvas', 'mounting': 'rack', 'reflective': 'no', 'season': 'summer', 'launched': '2025-09-15' },
+    facts: { 'material': 'waxed-canvas', 'mounting': 'rack', 'reflective': 'no', 'season': 'summer', 'launched': day(-440) },
     copy: {
       'en-GB': { name: 'Market pannier {n}', summary: 'An open bag for the weekly shop, with a lid that stays out of the way.',
         description: `<p>Leeks stand upright in the Market, and that is what it was drawn for. The canvas is waxed, so a shower runs off, and the frame keeps the mouth open while you pack.</p><p>It holds ${v('volume')} and weighs ${v('weight')}.</p>`, points: ['Stays open by itself', `Holds ${v('volume')}`, 'Shoulder strap in the lid'] },
@@ -104,7 +105,7 @@ export const bags: Line[] = [
   },
   {
     type: 'pannier', category: 'Bags > Panniers', brand: 'Tarnwheel', tags: ['touring', 'waterproof'],
-    facts: { 'material': 'tarpaulin', 'rail-diameter': '16 mm', 'mounting': 'rack', 'reflective': 'yes', 'warranty-years': '5', 'launched': '2025-04-14' },
+    facts: { 'material': 'tarpaulin', 'rail-diameter': '16 mm', 'mounting': 'rack', 'reflective': 'yes', 'warranty-years': '5', 'launched': day(-594) },
     copy: {
       'en-GB': { name: 'Shoreline pannier {n}', summary: 'A touring bag with an outside pocket for whatever is wet.', description: `<p>Tents are packed wet and lunch is not: the Shoreline keeps them apart. The main bag rolls shut and holds ${v('volume')}; the pocket outside drains by itself.</p><p>It takes ${v('load-limit')} on rails of up to ${v('rail-diameter')}.</p>`, points: ['Outside pocket that drains', `Takes ${v('load-limit')}`, 'Spare parts for ten years'], mounting: '<p>Set the hooks to the distance of your rack’s struts with the key in the lid.</p><ul><li>Loosen the slides.</li><li>Hold the bag against the rack.</li><li>Tighten the slides.</li></ul>' },
       'de-CH': { name: 'Gepäckträgertasche Shoreline {n}', summary: 'Eine Reisetasche mit einem Aussenfach für alles, was nass ist.', description: `<p>Das Zelt wird nass eingepackt, das Zmittag nicht: Die Shoreline hält beides auseinander. Der Hauptbeutel wird eingerollt und fasst ${v('volume')}; das Aussenfach läuft von selbst leer.</p>`, points: ['Aussenfach, das leer läuft', `Trägt ${v('load-limit')}`, 'Ersatzteile während zehn Jahren'] },

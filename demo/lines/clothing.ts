@@ -1,10 +1,11 @@
 import { v, type Line, type Model } from '../line'
+import { day } from '../day'
 
 const worn = (sku: string, n: string, uk: number, ch: number, colour: string, facts: Record<string, string>, size: string[], colours?: string[], status?: string): Model => ({ sku, n, uk, ch, colour, stock: 0, facts, axes: { size, ...(colours ? { colour: colours } : {}) }, ...(status ? { status } : {}) })
 
 export const clothing: Line[] = [
   {
-    type: 'helmet', category: 'Clothing > Helmets', brand: 'Kazemori', tags: ['commuting'], facts: { 'material': 'polycarbonate', 'reflective': 'yes', 'launched': '2026-02-11' },
+    type: 'helmet', category: 'Clothing > Helmets', brand: 'Kazemori', tags: ['commuting'], facts: { 'material': 'polycarbonate', 'reflective': 'yes', 'launched': day(-291) },
     copy: {
       'en-GB': { name: 'Hayate {n} helmet', summary: 'A calm, round helmet with a light in the dial at the back.', description: `<p>Fourteen vents draw the air over the head and out at the neck. The dial fits it with one hand, gloves on, and its red light shows from behind.</p><p>It weighs ${v('weight')}.</p>`, points: ['Light in the rear dial', 'Fits with one hand', `Weighs ${v('weight')}`] },
       'de-CH': { name: 'Helm Hayate {n}', summary: 'Ein ruhiger, runder Helm mit einem Licht im Drehrad hinten.', description: '<p>Vierzehn Öffnungen ziehen die Luft über den Kopf und am Nacken hinaus. Das Drehrad stellt ihn mit einer Hand ein, auch mit Handschuhen.</p>', points: ['Licht im Drehrad', 'Mit einer Hand einstellbar', `Wiegt ${v('weight')}`] },
@@ -64,7 +65,7 @@ export const clothing: Line[] = [
     models: [worn('KZ-7110', 'short', 22, 29, 'chalk', { colour: 'chalk' }, ['S', 'M', 'L']), worn('KZ-7120', 'long', 28, 37, 'slate', { colour: 'slate' }, ['S', 'M', 'L']), worn('KZ-7130', 'gel', 32, 42, 'ochre', { colour: 'ochre' }, ['S', 'M', 'L'])],
   },
   {
-    type: 'rain-jacket', category: 'Clothing > Rain jackets', brand: 'Tarnwheel', tags: ['commuting', 'waterproof'], facts: { 'material': 'recycled-nylon', 'reflective': 'yes', 'season': 'all-year', 'launched': '2026-09-01' },
+    type: 'rain-jacket', category: 'Clothing > Rain jackets', brand: 'Tarnwheel', tags: ['commuting', 'waterproof'], facts: { 'material': 'recycled-nylon', 'reflective': 'yes', 'season': 'all-year', 'launched': day(-89) },
     copy: {
       'en-GB': { name: 'Squall {n} rain jacket', summary: 'Long at the back, short at the front, and quiet in the wind.', description: `<p>Cut for the way you sit on a bicycle: the tail covers the saddle and the front does not bunch. Taped seams, a hood that fits over or under a helmet, ${v('weight')}.</p>`, points: ['Taped seams', 'Hood for over or under a helmet', 'Packs into its own pocket'] },
       'de-CH': { name: 'Regenjacke Squall {n}', summary: 'Hinten lang, vorne kurz und leise im Wind.', description: '<p>Geschnitten für die Haltung auf dem Velo: Der Rücken deckt den Sattel, und vorne wirft nichts Falten. Verklebte Nähte, eine Kapuze für über oder unter den Helm.</p>', points: ['Verklebte Nähte', 'Kapuze für über oder unter den Helm', 'Passt in die eigene Tasche'] },

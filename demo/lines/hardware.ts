@@ -1,4 +1,5 @@
 import { v, type Line, type Model } from '../line'
+import { day } from '../day'
 
 const light = (sku: string, n: string, lm: number, h: number, g: number, uk: number, ch: number, stock = 30): Model => ({
   sku, n, uk, ch, stock, colour: 'slate', facts: { 'output': `${lm} lm`, 'burn-time': `${h} h`, 'weight': `${g} g`, 'package-weight': '0.25 kg', 'package-length': '14 cm' },
@@ -13,7 +14,7 @@ const rack = (sku: string, n: string, kg: number, g: number, uk: number, ch: num
 export const hardware: Line[] = [
   {
     type: 'front-light', category: 'Lights > Front lights', brand: 'Lumenfell', tags: ['battery', 'commuting'],
-    facts: { 'battery-included': 'yes', 'mounting': 'handlebar', 'launched': '2026-08-20', 'season': 'winter' },
+    facts: { 'battery-included': 'yes', 'mounting': 'handlebar', 'launched': day(-101), 'season': 'winter' },
     copy: {
       'en-GB': { name: 'Vakt {n} front light', summary: 'A commuter’s light with a flat upper edge that dazzles nobody.', description: `<p>The Vakt throws ${v('output')} on the road and none into the eyes of those who come towards you. It lasts ${v('burn-time')} on its usual setting.</p><p>A green ring says that the battery will last for the way home.</p>`, points: [`${v('output')}, cut off at the top`, `Lasts ${v('burn-time')}`, 'Charges in two hours'] },
       'de-CH': { name: 'Frontlicht Vakt {n}', summary: 'Ein Licht für den Arbeitsweg, dessen klare Oberkante niemanden blendet.', description: `<p>Das Vakt wirft ${v('output')} auf die Strasse und nichts in die Augen der Entgegenkommenden. In der üblichen Stufe leuchtet es ${v('burn-time')}.</p>`, points: [`${v('output')}, oben abgeschnitten`, `Leuchtet ${v('burn-time')}`, 'In zwei Stunden geladen'] },

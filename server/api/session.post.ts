@@ -10,5 +10,5 @@ export default endpoint<object, { email: string; password: string }>(operations.
   const { secret, ...signedIn } = await signIn(body.email, body.password, originOf(event), now)
   const cookie = await cookieOf(event)
   await cookie.update({ secret })
-  return signedIn
+  return { ...signedIn, now: new Date(now).toISOString() }
 })

@@ -1,7 +1,7 @@
 import { createWriteStream } from 'node:fs'
 import { Transform, type Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
-import { getRequestHeader, setResponseHeader, type H3Event } from 'h3'
+import { getRequestHeader, type H3Event } from 'h3'
 import { Problem } from '../services/problem'
 
 // What a request says of its own size is never believed: bytes are counted while they come, and a clock runs beside.
@@ -26,15 +26,19 @@ const tooMany = () =>
   new Problem(503, 'Busy', 'Too many requests are being sent at the same time. Try again in a moment.', undefined, { retryAfter: 5 })
 const cutOff = (what: string) => new Problem(400, 'Cut off', `${what} ended before it was whole. Nothing has been changed.`)
 
-/** What is left of a request that is refused is not read: the connection ends with the answer. Does nothing where all of it was read. */
+/** Whoever is refused and goes on sending gets so long to read the answer, in milliseconds. */
+const graceForAnswer = 2000
+
+/**
+ * What is left of a request that is refused is let pass unread, so that the sender reads the answer and not an error of
+ * the connection; who does not stop then is cut off. Does nothing where all of it was read.
+ */
 export function endWithAnswer(event: H3Event): void {
-  if (event.node.req.complete || event.node.res.headersSent) return
-  setResponseHeader(event, 'Connection', 'close')
   const { req, res } = event.node
-  req.pause()
+  if (req.complete || res.headersSent) return
+  req.resume()
   res.once('finish', () => {
-    // Whoever goes on sending gets a moment to read the answer.
-    setTimeout(() => req.destroy(), 500).unref()
+    setTimeout(() => { if (!req.complete) req.destroy() }, graceForAnswer).unref()
   })
 }
 

@@ -8,7 +8,7 @@ import { settings } from '../settings'
 /** Work that failed, or whose worker died, is begun so often; then it is set aside with its error. */
 export const mostTries = 5
 /** How long work waits after its first, second … failure, in seconds. */
-const pauses = [2, 10, 30, 120]
+const pauses = [1, 5, 15, 60]
 /** Waiting work is looked for so often, in milliseconds, besides when it is told of. */
 const lookEvery = 1000
 

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
+import { demoDays } from '../days'
 import { test as base, expect, type BrowserContext, type Page } from '@playwright/test'
 
 const { demoPeople } = JSON.parse(readFileSync('demo/people.json', 'utf8')) as { demoPeople: { email: string; password: string; role: string }[] }
@@ -78,6 +79,9 @@ export async function audit(page: Page, views: readonly Audited[]) {
     })
   }
 }
+
+/** Days around the one on which the demo was made, by their distance. */
+export const daysOf = (page: Page) => demoDays(async (path) => (await page.request.get(path)).json() as Promise<{ from: string }>)
 
 /** The proof's document. */
 export const proof = (page: Page) => page.frameLocator('iframe[title="The product page"]')

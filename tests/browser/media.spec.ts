@@ -1,5 +1,5 @@
 import sharp from 'sharp'
-import { enter, expect, findings, proof, test } from './desk'
+import { enter, expect, findings, proof, test, daysOf } from './desk'
 
 const drawn = (colour: string, size = 1200) => sharp(Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="1400" height="1100"><rect width="1400" height="1100" fill="#fff"/><rect x="400" y="200" width="600" height="700" rx="50" fill="${colour}"/></svg>`)).resize(size).jpeg().toBuffer()
 const photo = async (name: string, colour: string, size?: number) => ({ name, mimeType: 'image/jpeg', buffer: await drawn(colour, size) })
@@ -64,7 +64,7 @@ test('a picture is described, cut by keyboard, replaced, put back, and has a ver
   await page.keyboard.press('ArrowUp')
   await page.getByLabel('Alternative text', { exact: true }).fill('A rolled pannier, from the side')
   await page.getByLabel('Words in it').selectOption({ label: 'English (United Kingdom)' })
-  await page.getByLabel('may be used until').fill('2026-12-24')
+  await page.getByLabel('may be used until').fill((await daysOf(page))(400))
   await page.keyboard.press('Control+s')
   await expect(page.getByText('Saved')).toBeVisible()
   await page.reload()

@@ -45,8 +45,7 @@ test('builds a rule of nested groups, reads it as a sentence, saves it, and find
   await expect(sentence(page)).toContainText('In Bags')
   await expect(sentence(page)).toContainText('100 GBP')
   expect(await findings(page)).toEqual([])
-  const found = await page.getByRole('region', { name: 'Reach', exact: true }).getByRole('status').first().innerText()
-  expect(found).toMatch(/^[1-9]\d* products?/)
+  await expect(page.getByRole('region', { name: 'Reach', exact: true }).getByRole('status').first()).toHaveText(/^[1-9]\d* products?/)
 
   await page.keyboard.press('Control+S')
   await expect(page).toHaveURL(/\/assignments\/nested/)

@@ -1,10 +1,15 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { hostile, look } from '../hostile-html'
+import { demoDays } from '../days'
 import { signedIn, type Client } from './client'
 
 let maren: Client
 let luc: Client
-beforeAll(async () => { [maren, luc] = await Promise.all([signedIn('manager'), signedIn('translator')]) })
+let day: (offset: number) => string
+beforeAll(async () => {
+  [maren, luc] = await Promise.all([signedIn('manager'), signedIn('translator')])
+  day = await demoDays(async (path) => (await maren.get<{ from: string }>(path)).body)
+})
 
 type Page = { areas: Record<string, { piece: string; questions?: { piece: string }[] }[]>; left_out: { piece: string; area: string; reason: string }[]; structured: { '@type': string }[] }
 const proof = (sku: string, query = 'storefront=uk&language=en-GB') => maren.get<Page>(`/api/proof/${sku}?${query}`)
@@ -18,11 +23,11 @@ describe('content over HTTP', () => {
     expect((await maren.put(`/api/${path}`, { ...before.body, ...(path.startsWith('storefronts') ? { facts: {} } : { name: 'x' }) }, { 'If-Match': '"old"' })).status).toBe(412)
   })
   it('has every part of a page with its reason, and every one that is left out', async () => {
-    const { body } = await proof('OX-3040', 'storefront=uk&language=en-GB&at=2026-11-28T12:00:00Z')
+    const { body } = await proof('OX-3040', `storefront=uk&language=en-GB&at=${day(1)}T12:00:00Z`)
     expect(body.areas.details!.find((p) => p.piece === 'faq')!.questions!.map((q) => q.piece)).toEqual(expect.arrayContaining(['how-safe-is-it', 'how-long-to-return']))
     expect(body.left_out).toContainEqual(expect.objectContaining({ piece: 'returns', area: 'details', reason: '“Sending it back, till January” takes its place' }))
     expect(body.structured.map((d) => d['@type'])).toEqual(['Product', 'FAQPage'])
-    expect((await maren.get('/api/proof/OX-3040/moments?storefront=uk&language=en-GB&at=2026-11-28T12:00:00Z&days=20')).body).toMatchObject({ items: expect.arrayContaining([expect.objectContaining({ local: '2026-12-07T00:00' })]) })
+    expect((await maren.get(`/api/proof/OX-3040/moments?storefront=uk&language=en-GB&at=${day(1)}T12:00:00Z&days=20`)).body).toMatchObject({ items: expect.arrayContaining([expect.objectContaining({ local: `${day(8)}T00:00` })]) })
   })
   it('tries what is not saved, and says what saving would do', async () => {
     const { body: assignment } = await maren.get('/api/assignments/size-help')

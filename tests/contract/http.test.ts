@@ -112,7 +112,7 @@ describe('products', () => {
     expect(body.items.find((i) => i.attribute === 'summary')).toMatchObject({ origin: 'fallback', language: 'en-GB', counts: false })
     expect(body.items.find((i) => i.attribute === 'volume')).toMatchObject({ origin: 'own', language: null, counts: true })
     expect(await maren.get('/api/products/PE-1822/resolved?storefront=uk&language=it-CH')).toMatchObject({ status: 422 })
-    const facts = await maren.get('/api/products/KZ-1100/facts?storefront=ch&group=club&at=2026-11-25T12:00:00Z')
+    const facts = await maren.get('/api/products/KZ-1100/facts?storefront=ch&group=club&at=2030-11-25T12:00:00Z')
     expect(facts.body).toMatchObject({ type: 'helmet', currency: 'CHF', category: ['helmets', 'clothing'], variants: expect.arrayContaining([expect.objectContaining({ 'attribute:size': expect.any(String), 'type': 'helmet' })]) })
     expect(await maren.get('/api/products/PE-1822/facts?storefront=xx')).toMatchObject({ status: 422 })
   })

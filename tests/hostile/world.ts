@@ -40,6 +40,13 @@ export class World {
   put = <T = Record<string, unknown>>(at: string, json: unknown, headers: Record<string, string> = {}) => this.ask<T>('PUT', at, { json, headers })
   patch = <T = Record<string, unknown>>(at: string, json: unknown, headers: Record<string, string> = { 'If-Match': '*' }) => this.ask<T>('PATCH', at, { json, headers })
 
+  /** Starts the database, and keeps it running when it is killed. */
+  async startDatabase(): Promise<void> {
+    const { startPostgres } = await import('../../scripts/postgres.mjs')
+    this.cluster = await startPostgres(this.data, { from: 58_870 }) as Cluster
+    this.cluster.keepRunning((line) => { this.said.push(line) })
+  }
+
   /** Asks the database past the application. */
   async sql<T extends Record<string, unknown>>(text: string, values: unknown[] = []): Promise<T[]> {
     const client = new pg.Client({ connectionString: this.url, connectionTimeoutMillis: 5000 })
@@ -111,13 +118,12 @@ export function watchHealth(world: World, { every = 100 } = {}) {
 export function ownWorld({ name, env: more = {}, keep = false }: { name: string; env?: Record<string, string>; keep?: boolean }): World {
   const world = new World()
   beforeAll(async () => {
-    const { startPostgres, ensureDatabase, freePort } = await import('../../scripts/postgres.mjs')
+    const { ensureDatabase, freePort } = await import('../../scripts/postgres.mjs')
     const { environment, serve } = await import('../../scripts/serve.mjs')
     world.data = path.resolve('.data/test/hostile', name)
     if (!keep) stopLeftOver(world.data)
-    world.cluster = await startPostgres(world.data, { from: 58_870 }) as Cluster
+    await world.startDatabase()
     const say = (line: string) => { world.said.push(line) }
-    world.cluster.keepRunning(say)
     await ensureDatabase(world.cluster.url('postgres'), 'inkloom', { anew: true })
     world.url = world.cluster.url('inkloom')
     for (const part of ['media', 'uploads', 'secret', 'renditions']) rmSync(path.join(world.data, part), { recursive: true, force: true })

@@ -254,13 +254,13 @@ it('is worked out anew when a day begins, and once only', async () => {
 it('says how many more pages are ready than yesterday, and not on the first day', async () => {
   const day = 86_400_000
   const since = async (at: number) => (await overview(maren, { storefront: 'uk' }, at)).since
-  await database().execute(sql`update readiness_count set day = ${new Date().toISOString().slice(0, 10)}`)
-  expect(await since(Date.now())).toBe(0)
+  await database().execute(sql`update readiness_count set day = ${new Date(clock()).toISOString().slice(0, 10)}`)
+  expect(await since(clock())).toBe(0)
   await database().execute(sql`update readiness_count set day = '2026-01-05'`)
   // Edits are of the day on which they are made.
   await patch('B-1', value('weight', null))
-  expect(await since(Date.now())).toBe(-1)
+  expect(await since(clock())).toBe(-1)
   await patch('B-1', value('weight', { value: 1, unit: 'kg' }))
-  expect(await since(Date.now())).toBe(0)
-  expect((await trend({ days: 90 }, Date.now() + day)).items.filter((i) => i.storefront === 'uk').at(-1)).toMatchObject({ sold: 263 })
+  expect(await since(clock())).toBe(0)
+  expect((await trend({ days: 90 }, clock() + day)).items.filter((i) => i.storefront === 'uk').at(-1)).toMatchObject({ sold: 263 })
 })

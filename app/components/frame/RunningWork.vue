@@ -6,7 +6,7 @@ const number = (n: number) => n.toLocaleString('en-GB')
 const left = computed(() => {
   const j = job.value
   if (!j?.started || !j.total || j.done === 0 || j.state !== 'running') return ''
-  const s = Math.ceil(((Date.now() - Date.parse(j.started)) / j.done) * (j.total - j.done) / 1000)
+  const s = Math.ceil(((session.now() - Date.parse(j.started)) / j.done) * (j.total - j.done) / 1000)
   return s < 90 ? `${s} s left` : `${Math.ceil(s / 60)} min left`
 })
 /** What a piece of work counts; most count products. */

@@ -20,10 +20,11 @@ const changed = computed(() => JSON.stringify(specials.value) !== JSON.stringify
 const set = (i: number, change: Partial<Price>) => { specials.value = specials.value.map((p, j) => (j === i ? { ...p, ...change } : p)) }
 const add = () => { specials.value = [...specials.value, { storefront: lens.storefront, special: true, group: lens.group || null, from: null, to: null, quantity: 1, amount: base(props.product, lens.storefront) ?? base(props.parent, lens.storefront) ?? 0 }] }
 const save = () => emit('patch', { specials: specials.value.map(({ special: _special, ...p }) => p) })
+const session = useSessionStore()
 const quantity = ref(1)
 /** A variant without prices of its own in the storefront has its parent's. */
 const inherited = computed(() => props.parent !== null && !props.product.prices.some((p) => p.storefront === lens.storefront))
-const reasons = computed(() => explainPrice((inherited.value ? props.parent! : props.product).prices, shop.value, lens.group || null, lens.moment ? Date.parse(lens.moment) : Date.now(), quantity.value))
+const reasons = computed(() => explainPrice((inherited.value ? props.parent! : props.product).prices, shop.value, lens.group || null, lens.moment ? Date.parse(lens.moment) : session.now(), quantity.value))
 const paid = computed(() => reasons.value.find((r) => r.pays))
 const money = (n: number, code = lens.storefront) => formatMoney(n, currencyOf(code), lens.language)
 const groupName = (code: string | null) => (code === null ? 'everybody' : setup.groups.find((g) => g.code === code)?.name ?? code)

@@ -7,7 +7,7 @@ const setup = useSetupStore()
 const days = ref(90)
 const answer = useAsking((signal) => get<{ items: Point[] }>('/api/readiness/trend', { days: days.value }, signal), () => days.value)
 const [w, h] = [119, 46]
-const today = new Date().toISOString().slice(0, 10)
+const today = new Date(useSessionStore().now()).toISOString().slice(0, 10)
 const share = (p: Point) => (p.sold === 0 ? 0 : p.ready / p.sold)
 const charts = computed(() => setup.storefronts.flatMap((s) => {
   const mine = (answer.data.value?.items ?? []).filter((p) => p.storefront === s.code)

@@ -4,7 +4,7 @@ import { campaignThatRests } from '@core/assignments/campaign'
 const lens = useLensStore()
 const setup = useSetupStore()
 const session = useSessionStore()
-const now = Date.now()
+const now = session.now()
 const stateIn = (code: string, storefront: string) => {
   const shop = setup.storefronts.find((s) => s.code === storefront)!
   return campaignThatRests(setup.campaigns.get(code), storefront, shop.timeZone, lens.moment ? Date.parse(lens.moment) : now) === undefined
