@@ -45,3 +45,12 @@ declare module '*/scripts/serve.mjs' {
   export function environment(options: { url: string; data: string; port: number; host: string }): Record<string, string>
   export function serve(env: Record<string, string>, options?: { say?: (line: string) => void }): Promise<unknown>
 }
+
+declare module '*/scripts/supervise.mjs' {
+  import type { ChildProcess } from 'node:child_process'
+  export function supervise(name: string, start: () => ChildProcess, options: { say: (line: string) => void; onRestart?: () => void }): {
+    first: ChildProcess
+    running(): ChildProcess | undefined
+    stop(patience?: number): Promise<void>
+  }
+}

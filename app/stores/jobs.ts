@@ -13,7 +13,7 @@ export interface Job {
 
 /** Why work that ended has no result, in words. */
 export function howItEnded(job: Job): string {
-  return job.state === 'cancelled' ? 'Called off. Nothing has been changed.' : `${job.error ?? 'It did not end.'} Nothing has been changed.`
+  return job.state === 'cancelled' ? 'Cancelled. Nothing has been changed.' : `${job.error ?? 'It did not end.'} Nothing has been changed.`
 }
 
 /** Running work, as the server tells of it. */

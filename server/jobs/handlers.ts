@@ -28,6 +28,8 @@ import { Problem } from '../services/problem'
 import { checkAll, type CheckAllBody } from '../services/translation/check-all'
 import { weighWork, type EffortBody } from '../services/translation/effort'
 import { importTranslations } from '../services/translation/exchange-in'
+import { importMemory } from '../services/translation/memory-files'
+import type { Person } from '../services/permission'
 import { pretranslate, type PretranslateBody } from '../services/translation/machine'
 import { settings } from '../settings'
 import { now } from '../clock'
@@ -50,6 +52,24 @@ export function unreadable(e: CsvFileError, mode: 'check' | 'apply'): ImportRepo
 
 /** After so many changed products the tables are settled at once. */
 const settleAfter = 5000
+
+/** Work with a file that was sent, in the name of whoever sent it. What is wrong with the file is told where it was sent. */
+function fromFile(work: (file: string, of: { title: string; person: Person }, controls: JobControls) => ReturnType<Handler>): Handler {
+  return async ({ title, input, person_id: personId }, controls) => {
+    const file = path.join(settings().data, 'uploads', String(input.upload))
+    try {
+      const person = await personById(database(), personId ?? 0)
+      if (!person) throw new Problem(403, 'Not allowed', 'Whoever sent this file is no longer here.')
+      const done = await work(file, { title, person }, controls)
+      await unlink(file).catch(() => undefined)
+      return done
+    } catch (e) {
+      if (!(e instanceof Problem)) throw e
+      await unlink(file).catch(() => undefined)
+      return { result: { problem: e.document() }, total: null }
+    }
+  }
+}
 
 /** What the worker does for each kind of job. */
 export const handlers: Record<JobKind, Handler> = {
@@ -115,16 +135,14 @@ export const handlers: Record<JobKind, Handler> = {
     const result = await checkAll(input as unknown as CheckAllBody, now(), controls)
     return { result, total: result.records }
   },
-  async 'translation-import'({ title, input, person_id: personId }, controls) {
-    try {
-      const report = await importTranslations(path.join(settings().data, 'uploads', String(input.upload)), (await personById(database(), personId ?? 0))!, title, now(), controls)
-      return { result: report, total: report.taken + report.unchanged + report.refusedCount }
-    } catch (e) {
-      // What is wrong with a file is told where it was sent.
-      if (e instanceof Problem) return { result: { problem: e.document() }, total: null }
-      throw e
-    }
-  },
+  'translation-import': fromFile(async (file, { title, person }, controls) => {
+    const report = await importTranslations(file, person, title, now(), controls)
+    return { result: report, total: report.taken + report.unchanged + report.refusedCount }
+  }),
+  'memory-import': fromFile(async (file, { person }, controls) => {
+    const report = await importMemory(file, person, now(), controls)
+    return { result: report, total: report.read }
+  }),
   async 'same-texts'({ input }, controls) {
     const report = await findSameTexts(input as unknown as SameTextsBody, controls)
     return { result: report, total: report.looked }

@@ -88,17 +88,27 @@ async function workOn(): Promise<void> {
   }
 }
 
+/** Small work that fails is tried again after so long at the latest, in milliseconds. */
+const longestPause = 900_000
+
 /** Small work that comes round by itself: each entry alone, so that one that fails or lasts holds up no other. */
 const all: Record<string, Chore> = { ...chores, 'Work of dead workers': { every: 10_000, atStart: true, work: takeUpOrphans } }
 const timers = Object.entries(all).map(([name, { every, atStart, work }]) => {
   let busy = false
+  let failures = 0
+  let notBefore = 0
   const turn = async () => {
-    if (busy || stopping) return
+    if (busy || stopping || Date.now() < notBefore) return
     busy = true
     try {
       await work(now())
+      failures = 0
     } catch (e) {
-      if (!noteOutage(e)) console.error(`${name}:`, e)
+      // What goes on failing comes round more and more seldom, and is told each time that it does.
+      if (!noteOutage(e)) {
+        notBefore = Date.now() + Math.min(longestPause, every * 2 ** ++failures)
+        console.error(`${name}:`, e)
+      }
     } finally {
       busy = false
     }

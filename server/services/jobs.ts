@@ -9,7 +9,7 @@ import { notFound } from './problem'
 export const jobKinds = [
   'import', 'refresh-facts', 'bulk-change', 'put-back', 'rework-attribute', 'picture-batch', 'feed', 'judge', 'draft',
   'pool-suggestions', 'same-texts', 'coverage', 'pretranslate', 'translation-import', 'translation-effort',
-  'translation-check',
+  'translation-check', 'memory-import',
 ] as const
 export type JobKind = (typeof jobKinds)[number]
 

@@ -76,14 +76,14 @@ test('takes the good rows where that is chosen, and nothing of the bad ones', as
   await expect(page.getByRole('grid')).not.toContainText('GR-17')
 })
 
-test('a long import shows how far it is, can be called off, and has changed nothing then', async ({ page }) => {
+test('a long import shows how far it is, can be cancelled, and has changed nothing then', async ({ page }) => {
   const csv = ['sku,type,status,name,summary', ...Array.from({ length: 60_000 }, (_, i) => `CO-${i},lock,draft,Called off ${i},A text of some length that stands for what people write ${i}`)].join('\n')
   await enter(page, '/catalogue/import')
   await page.getByLabel(choose).setInputFiles(asFile('long.csv', csv))
   await expect(page.getByText(/Checking row [\d,]+ of 60,000/)).toBeVisible({ timeout: 30_000 })
   await page.getByRole('button', { name: 'Import 60,000 rows' }).click({ timeout: 90_000 })
   await expect(page.getByText(/Importing row [\d,]+ of 60,000/)).toBeVisible({ timeout: 30_000 })
-  await page.getByRole('button', { name: 'Call off' }).click()
+  await page.getByRole('button', { name: 'Cancel' }).click()
   await expect(page.getByRole('alert')).toContainText('Nothing has been changed')
   await page.goto('/catalogue')
   await page.getByLabel('Search by SKU, name or GTIN').fill('called off')

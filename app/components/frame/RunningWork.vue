@@ -29,7 +29,7 @@ watch(() => [...jobs.jobs.values()].filter((j) => proposes.includes(j.kind) && (
 })
 /** Where the result of ended work can be read again. */
 const reports: Record<string, string> = { 'import': '/catalogue/import', 'feed': '/catalogue/import', 'picture-batch': '/catalogue/import', 'bulk-change': '/catalogue/change', 'put-back': '/catalogue/change', 'same-texts': '/review/same-texts' }
-const state = { queued: 'waits for the worker', running: '', done: 'done', failed: 'failed', cancelled: 'called off' }
+const state = { queued: 'waits for the worker', running: '', done: 'done', failed: 'failed', cancelled: 'cancelled' }
 const cancel = (id: string) => post(`/api/jobs/${id}/cancel`).catch(tellProblem)
 </script>
 
@@ -43,7 +43,7 @@ const cancel = (id: string) => post(`/api/jobs/${id}/cancel`).catch(tellProblem)
       <NuxtLink v-if="proposes.includes(job.kind) && job.kind !== 'import'" class="plain" to="/review/waiting">Read them</NuxtLink>
       <NuxtLink v-else-if="job.state === 'done' && reports[job.kind]" class="plain" :to="{ path: reports[job.kind], query: { job: job.id } }">Report</NuxtLink>
       <span v-if="job.state === 'failed'" class="text-madder">{{ job.error }}</span>
-      <button v-if="job.state === 'queued' || job.state === 'running'" class="plain" type="button" @click="cancel(job.id)">Call off</button>
+      <button v-if="job.state === 'queued' || job.state === 'running'" class="plain" type="button" @click="cancel(job.id)">Cancel</button>
     </div>
     <span v-else>No work is running</span>
     <span v-if="jobs.running.length > 1">and {{ jobs.running.length - 1 }} more</span>

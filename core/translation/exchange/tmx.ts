@@ -1,4 +1,5 @@
 import { SaxesParser } from 'saxes'
+import { boundedChunks } from './bounded'
 import { escapeCoded, partsOf, type Coded, type Placeholder } from '../coded'
 import { ExchangeFileError, nativeOf, placeholderOf } from './unit'
 import { xmlAttribute as a, xmlHead, xmlText as x } from './xml'
@@ -49,6 +50,7 @@ export async function* writeTmx(pairs: AsyncIterable<TmxPair>, source: string, v
  */
 export function createTmxReader(): { write(chunk: string): TmxPair[]; end(): TmxPair[] } {
   const parser = new SaxesParser({ xmlns: false, position: true })
+  const bound = boundedChunks()
   let done: TmxPair[] = []
   let headSource = ''
   let depth = 0
@@ -134,6 +136,7 @@ export function createTmxReader(): { write(chunk: string): TmxPair[]; end(): Tmx
   }
   return {
     write(chunk) {
+      bound(chunk, parser.line)
       parser.write(chunk)
       return taken()
     },

@@ -1,4 +1,5 @@
 import { SaxesParser, type SaxesTagPlain } from 'saxes'
+import { boundedChunks } from './bounded'
 import { escapeCoded } from '../coded'
 import { translationStates, type TranslationState } from '../state'
 import { ExchangeFileError, type ReadSegment, type ReadUnit } from './unit'
@@ -24,6 +25,7 @@ const longest = 1_000_000
  */
 export function createXliffReader(): { write(chunk: string): ReadUnit[]; end(): ReadUnit[]; head(): XliffHead | undefined } {
   const parser = new SaxesParser({ xmlns: false, position: true })
+  const bound = boundedChunks()
   let done: ReadUnit[] = []
   let head: XliffHead | undefined
   const path: string[] = []
@@ -184,6 +186,7 @@ export function createXliffReader(): { write(chunk: string): ReadUnit[]; end(): 
   return {
     head: () => head,
     write(chunk) {
+      bound(chunk, parser.line)
       parser.write(chunk)
       return taken()
     },

@@ -1,6 +1,6 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
-import { takeFile, uploadPath } from '../../http/take-import'
-import { importMemory } from '../../services/translation/memory-files'
+import { takeForWorker } from '../../http/take-for-worker'
 
-export default endpoint(operations.importMemory, async ({ event, person, now }) => importMemory(uploadPath(await takeFile(event)), person, now))
+export default endpoint(operations.importMemory, ({ event, person, header }) =>
+  takeForWorker(event, person, { kind: 'memory-import', title: 'Importing pairs into the memory', prefer: header('prefer') }))

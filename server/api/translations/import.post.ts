@@ -1,5 +1,6 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
-import { takeTranslations } from '../../http/take-translations'
+import { takeForWorker } from '../../http/take-for-worker'
 
-export default endpoint(operations.importTranslations, ({ event, person, header }) => takeTranslations(event, person, header('prefer')))
+export default endpoint(operations.importTranslations, ({ event, person, header }) =>
+  takeForWorker(event, person, { kind: 'translation-import', title: 'Took translations from a file', prefer: header('prefer') }))

@@ -86,9 +86,9 @@ export async function pretranslate(body: PretranslateBody, personId: number, now
   const person = await personById(db, personId)
   if (!person) throw new Problem(403, 'Not allowed', 'Whoever asked for this is no longer here.')
   const records = body.records ?? await recordsOfWork(db, setup, { ...body, storefront, language, show: body.show ?? 'missing' }, now)
-  const report: PretranslateReport = { records: 0, segments: 0, fromMemory: 0, byMachine: 0, left: 0, unknown: [], step: null }
-  const unknown = new Map<string, number>()
   return inTransaction(async (tx) => {
+    const report: PretranslateReport = { records: 0, segments: 0, fromMemory: 0, byMachine: 0, left: 0, unknown: [], step: null }
+    const unknown = new Map<string, number>()
     const fresh = await readSetup(tx.db)
     const edition = targetEdition(fresh, storefront, language)
     const begun = async () => (report.step ??= await beginStep(tx, `Translated beforehand into ${language}`, person.id, now))

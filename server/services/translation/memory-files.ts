@@ -1,5 +1,4 @@
 import { createReadStream } from 'node:fs'
-import { unlink } from 'node:fs/promises'
 import { sql } from 'drizzle-orm'
 import { canonicalTag } from '@core/language/chain'
 import { brokenPlaceholders, renumber, type Placeholder } from '@core/translation/coded'
@@ -7,6 +6,7 @@ import { createTmxReader, writeTmx, type TmxPair } from '@core/translation/excha
 import { ExchangeFileError } from '@core/translation/exchange/unit'
 import { database, inTransaction } from '../../db/connect'
 import type { ExportedFile } from '../export-products'
+import { Cancelled, type WorkControls } from '../jobs'
 import type { Person } from '../permission'
 import { notFitting } from '../problem'
 import { remember, type NewPair } from './memory'
@@ -19,10 +19,10 @@ const pairsAtOnce = 1000
  * Takes pairs from a TMX file into the memory, in one transaction: all but those that hold nothing or whose placeholders are
  * broken. The source's numbering holds for both sides. Throws a 422 problem where the file cannot be read.
  */
-export async function importMemory(file: string, person: Person, now: number): Promise<MemoryImportReport> {
-  const reader = createTmxReader()
-  const report: MemoryImportReport = { read: 0, added: 0, replaced: 0, refused: [] }
+export async function importMemory(file: string, person: Person, now: number, { onProgress, cancelled }: WorkControls = {}): Promise<MemoryImportReport> {
   return inTransaction(async (tx) => {
+    const reader = createTmxReader()
+    const report: MemoryImportReport = { read: 0, added: 0, replaced: 0, refused: [] }
     let waiting: TmxPair[] = []
     const take = async () => {
       const groups = new Map<string, NewPair[]>()
@@ -52,6 +52,8 @@ export async function importMemory(file: string, person: Person, now: number): P
       for await (const chunk of createReadStream(file, { encoding: 'utf8' })) {
         waiting.push(...reader.write(chunk as string))
         if (waiting.length >= pairsAtOnce) await take()
+        if (cancelled?.()) throw new Cancelled()
+        onProgress?.(report.read, report.read)
       }
       waiting.push(...reader.end())
       await take()
@@ -60,7 +62,7 @@ export async function importMemory(file: string, person: Person, now: number): P
       throw e
     }
     return report
-  }).finally(() => unlink(file).catch(() => undefined))
+  })
 }
 
 /** The memory of a pair of languages, or all of it, as TMX. */
