@@ -1,7 +1,20 @@
 // Saves everything that an installation holds into one folder, and brings it back:
 // npm run backup -- FOLDER, npm run restore -- FOLDER.
 import { createHash, randomBytes } from 'node:crypto'
-import { chmodSync, cpSync, createReadStream, existsSync, lstatSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import {
+  chmodSync,
+  cpSync,
+  createReadStream,
+  existsSync,
+  lstatSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
 import path from 'node:path'
 import { pipeline } from 'node:stream/promises'
 import { run, StepFailed } from './run.mjs'
@@ -23,7 +36,9 @@ function filesUnder(place, below = '') {
   const stats = lstatSync(at)
   if (stats.isFile()) return [below]
   if (!stats.isDirectory()) return []
-  return readdirSync(at).sort().flatMap((name) => filesUnder(place, path.join(below, name)))
+  return readdirSync(at)
+    .sort()
+    .flatMap((name) => filesUnder(place, path.join(below, name)))
 }
 
 async function digestOf(file) {
@@ -47,7 +62,21 @@ function addressed(url, database) {
   const sslmode = searchParams.get('sslmode')
   if (sslmode) env.PGSSLMODE = sslmode
   const name = database ?? decodeURIComponent(pathname.slice(1))
-  return { args: ['--host', hostname, '--port', port || '5432', '--username', decodeURIComponent(username), '--no-password', '--dbname', name], env, name }
+  return {
+    args: [
+      '--host',
+      hostname,
+      '--port',
+      port || '5432',
+      '--username',
+      decodeURIComponent(username),
+      '--no-password',
+      '--dbname',
+      name,
+    ],
+    env,
+    name,
+  }
 }
 
 const withDatabase = (url, name) => Object.assign(new URL(url), { pathname: `/${encodeURIComponent(name)}` }).href
@@ -68,33 +97,53 @@ const quoted = (name) => `"${name.replaceAll('"', '""')}"`
 
 /** The number of rows of every table. */
 async function countRows(client) {
-  const { rows } = await client.query("select schemaname as s, tablename as t from pg_tables where schemaname in ('public', 'drizzle') order by 1, 2")
+  const { rows } = await client.query(
+    "select schemaname as s, tablename as t from pg_tables where schemaname in ('public', 'drizzle') order by 1, 2",
+  )
   const counts = {}
-  for (const { s, t } of rows) counts[`${s}.${t}`] = Number((await client.query(`select count(*) as n from ${quoted(s)}.${quoted(t)}`)).rows[0].n)
+  for (const { s, t } of rows)
+    counts[`${s}.${t}`] = Number((await client.query(`select count(*) as n from ${quoted(s)}.${quoted(t)}`)).rows[0].n)
   return counts
 }
 
 /** Saves the database and the files beside the wanted folder, lists them with their digests, and renames all of it at the end. */
 async function save(url, program) {
   const target = path.resolve(folder)
-  if (existsSync(target) && readdirSync(target).length > 0) throw new StepFailed(`${folder} is not empty. Choose another folder, so that no older backup is lost.`)
+  if (existsSync(target) && readdirSync(target).length > 0)
+    throw new StepFailed(`${folder} is not empty. Choose another folder, so that no older backup is lost.`)
   const beside = `${target}.partial-${stamp}`
   mkdirSync(beside, { recursive: true, mode: 0o700 })
   try {
     const rows = await connected(url, async (client) => {
       // The rows are counted in the very state that is saved.
       await client.query('begin isolation level repeatable read read only')
-      const { rows: [{ snapshot }] } = await client.query('select pg_export_snapshot() as snapshot')
+      const {
+        rows: [{ snapshot }],
+      } = await client.query('select pg_export_snapshot() as snapshot')
       const counts = await countRows(client)
       const { args, env } = addressed(url)
-      run('Saving the database', program('pg_dump'), ['--format=custom', '--no-owner', `--snapshot=${snapshot}`, `--file=${path.join(beside, dumpName)}`, ...args], { env })
+      run(
+        'Saving the database',
+        program('pg_dump'),
+        ['--format=custom', '--no-owner', `--snapshot=${snapshot}`, `--file=${path.join(beside, dumpName)}`, ...args],
+        { env },
+      )
       return counts
     })
-    for (const part of parts) if (existsSync(path.join(data, part))) cpSync(path.join(data, part), path.join(beside, part), { recursive: true })
+    for (const part of parts)
+      if (existsSync(path.join(data, part))) cpSync(path.join(data, part), path.join(beside, part), { recursive: true })
     const files = []
-    for (const file of filesUnder(beside)) files.push({ file, bytes: statSync(path.join(beside, file)).size, sha256: await digestOf(path.join(beside, file)) })
+    for (const file of filesUnder(beside))
+      files.push({
+        file,
+        bytes: statSync(path.join(beside, file)).size,
+        sha256: await digestOf(path.join(beside, file)),
+      })
     const { version } = JSON.parse(readFileSync('package.json', 'utf8'))
-    writeFileSync(path.join(beside, listName), `${JSON.stringify({ format, version, made: new Date().toISOString(), rows, files }, null, 1)}\n`)
+    writeFileSync(
+      path.join(beside, listName),
+      `${JSON.stringify({ format, version, made: new Date().toISOString(), rows, files }, null, 1)}\n`,
+    )
     onlyForOwner(beside)
     if (existsSync(target)) rmSync(target, { recursive: true })
     renameSync(beside, target)
@@ -103,20 +152,27 @@ async function save(url, program) {
     throw e
   }
   console.log(`Saved to ${target}.`)
-  if (process.env.INKLOOM_STORAGE === 's3') console.log('The contents of the media library lie in the bucket and are not part of it.')
+  if (process.env.INKLOOM_STORAGE === 's3')
+    console.log('The contents of the media library lie in the bucket and are not part of it.')
 }
 
 /** The list of a backup, after every file was held against it. Throws where something is missing, cut short or changed. */
 async function checkedList() {
   const source = path.resolve(folder)
-  if (!existsSync(path.join(source, listName))) throw new StepFailed(`There is no whole backup in ${folder}: ${listName} is missing.`)
+  if (!existsSync(path.join(source, listName)))
+    throw new StepFailed(`There is no whole backup in ${folder}: ${listName} is missing.`)
   const list = JSON.parse(readFileSync(path.join(source, listName), 'utf8'))
-  if (list.format !== format) throw new StepFailed(`This backup is of the format ${list.format}; this version reads ${format}.`)
+  if (list.format !== format)
+    throw new StepFailed(`This backup is of the format ${list.format}; this version reads ${format}.`)
   for (const { file, bytes, sha256 } of list.files) {
     const at = path.join(source, file)
-    if (path.relative(source, at).startsWith('..')) throw new StepFailed(`The list of the backup names a file outside of it: ${file}.`)
+    if (path.relative(source, at).startsWith('..'))
+      throw new StepFailed(`The list of the backup names a file outside of it: ${file}.`)
     if (!existsSync(at)) throw new StepFailed(`The backup is not whole: ${file} is missing. Nothing has been changed.`)
-    if (statSync(at).size !== bytes || await digestOf(at) !== sha256) throw new StepFailed(`The backup is damaged: ${file} is not what it was when it was saved. Nothing has been changed.`)
+    if (statSync(at).size !== bytes || (await digestOf(at)) !== sha256)
+      throw new StepFailed(
+        `The backup is damaged: ${file} is not what it was when it was saved. Nothing has been changed.`,
+      )
   }
   return list
 }
@@ -124,17 +180,31 @@ async function checkedList() {
 /** What a restored database must not bring back to life: sessions and tokens that have ended since, and work that was open then. */
 async function layToRest(client, stillThere) {
   await client.query('delete from session where not (hash = any($1::text[]))', [stillThere])
-  await client.query("update job set state = 'cancelled', finished = now(), error = 'This was open when the backup was made. Start it again if it is still wanted.' where state in ('queued', 'running')")
+  await client.query(
+    "update job set state = 'cancelled', finished = now(), error = 'This was open when the backup was made. Start it again if it is still wanted.' where state in ('queued', 'running')",
+  )
 }
 
-const hasTable = async (client, table) => (await client.query('select to_regclass($1) is not null as there', [table])).rows[0].there
+const hasTable = async (client, table) =>
+  (await client.query('select to_regclass($1) is not null as there', [table])).rows[0].there
 
 /** The sessions and tokens that are valid now. */
-const sessionsOf = (url) => connected(url, async (client) => ((await hasTable(client, 'public.session')) ? (await client.query('select hash from session')).rows.map((r) => r.hash) : []))
+const sessionsOf = (url) =>
+  connected(url, async (client) =>
+    (await hasTable(client, 'public.session'))
+      ? (await client.query('select hash from session')).rows.map((r) => r.hash)
+      : [],
+  )
 
 async function refuseWhileUsed(admin, name) {
-  const { rows } = await admin.query("select application_name as program from pg_stat_activity where datname = $1 and pid <> pg_backend_pid() and backend_type = 'client backend'", [name])
-  if (rows.length > 0) throw new StepFailed(`Ink Loom runs on this database (${[...new Set(rows.map((r) => r.program || 'another program'))].join(', ')}). Stop it first, then restore. Nothing has been changed.`)
+  const { rows } = await admin.query(
+    "select application_name as program from pg_stat_activity where datname = $1 and pid <> pg_backend_pid() and backend_type = 'client backend'",
+    [name],
+  )
+  if (rows.length > 0)
+    throw new StepFailed(
+      `Ink Loom runs on this database (${[...new Set(rows.map((r) => r.program || 'another program'))].join(', ')}). Stop it first, then restore. Nothing has been changed.`,
+    )
 }
 
 /** Restores into a new database, holds it against the list, and only then puts it, and the files, in the place of what was there. */
@@ -152,17 +222,28 @@ async function restore(url, program) {
     await admin.query(`create database ${quoted(fresh)} template template0`)
     try {
       const { args, env } = addressed(url, fresh)
-      run('Restoring the database', program('pg_restore'), ['--no-owner', '--exit-on-error', ...args, path.join(source, dumpName)], { env, hint: 'Nothing has been changed.' })
+      run(
+        'Restoring the database',
+        program('pg_restore'),
+        ['--no-owner', '--exit-on-error', ...args, path.join(source, dumpName)],
+        { env, hint: 'Nothing has been changed.' },
+      )
       await connected(withDatabase(url, fresh), async (client) => {
         const counts = await countRows(client)
         const other = Object.keys({ ...list.rows, ...counts }).find((table) => list.rows[table] !== counts[table])
-        if (other) throw new StepFailed(`The restored database is not what was saved: ${other} has ${counts[other] ?? 'no'} rows, and should have ${list.rows[other] ?? 'none'}. Nothing has been changed.`)
+        if (other)
+          throw new StepFailed(
+            `The restored database is not what was saved: ${other} has ${counts[other] ?? 'no'} rows, and should have ${list.rows[other] ?? 'none'}. Nothing has been changed.`,
+          )
         await layToRest(client, stillThere)
       })
       mkdirSync(staged, { recursive: true, mode: 0o700 })
-      for (const part of parts) if (existsSync(path.join(source, part))) cpSync(path.join(source, part), path.join(staged, part), { recursive: true })
+      for (const part of parts)
+        if (existsSync(path.join(source, part)))
+          cpSync(path.join(source, part), path.join(staged, part), { recursive: true })
       for (const { file, sha256 } of list.files) {
-        if (file !== dumpName && await digestOf(path.join(staged, file)) !== sha256) throw new StepFailed(`${file} could not be copied whole. Nothing has been changed.`)
+        if (file !== dumpName && (await digestOf(path.join(staged, file))) !== sha256)
+          throw new StepFailed(`${file} could not be copied whole. Nothing has been changed.`)
       }
       await refuseWhileUsed(admin, name)
       // Both names change in one transaction; the database itself refuses where somebody is connected.
@@ -192,7 +273,8 @@ async function restore(url, program) {
 let postgres
 let ran = true
 try {
-  if (!['save', 'restore'].includes(what) || !folder) throw new StepFailed('Name a folder: npm run backup -- FOLDER, or npm run restore -- FOLDER.')
+  if (!['save', 'restore'].includes(what) || !folder)
+    throw new StepFailed('Name a folder: npm run backup -- FOLDER, or npm run restore -- FOLDER.')
   const { startPostgres, ensureDatabase, databaseRuns, binaries } = await import('./postgres.mjs')
   const given = process.env.INKLOOM_DATABASE_URL || undefined
   if (!given) {

@@ -28,5 +28,8 @@ const moments = {
 export function otherDays(now) {
   const year = new Date(now).getUTCFullYear()
   const years = Array.from({ length: 10 }, (_, i) => year + i)
-  return Object.entries(moments).map(([name, inYear]) => ({ name, at: years.map(inYear).find((at) => at !== undefined && at > now) }))
+  return Object.entries(moments).map(([name, inYear]) => ({
+    name,
+    at: years.map(inYear).find((at) => at !== undefined && at > now),
+  }))
 }

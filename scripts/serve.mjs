@@ -36,17 +36,30 @@ const isNews = (line) => line.trim() !== '' && line !== 'worker ready' && !line.
 
 /** Brings the database up to date and loads the demo where it is empty; then starts both programs and keeps them running. */
 export async function serve(env, { say = console.log } = {}) {
-  run('Preparing the database', process.execPath, ['--enable-source-maps', '.output/worker/prepare.mjs'], { env, show: true })
-  const show = (line) => { if (isNews(line)) say(line) }
-  const program = (args, onLine = show) => stay([...args.slice(0, -1), '--enable-source-maps', args.at(-1)], { env, onLine })
+  run('Preparing the database', process.execPath, ['--enable-source-maps', '.output/worker/prepare.mjs'], {
+    env,
+    show: true,
+  })
+  const show = (line) => {
+    if (isNews(line)) say(line)
+  }
+  const program = (args, onLine = show) =>
+    stay([...args.slice(0, -1), '--enable-source-maps', args.at(-1)], { env, onLine })
 
   const worker = supervise('worker', () => program([...heavyWork, '.output/worker/main.mjs']), { say })
   let ready
-  const web = supervise('web server', () => program(['.output/server/index.mjs'], (line) => {
-    if (line.startsWith(listens)) ready?.()
-    show(line)
-  }), { say })
-  const stop = async () => { await Promise.all([worker.stop(), web.stop()]) }
+  const web = supervise(
+    'web server',
+    () =>
+      program(['.output/server/index.mjs'], (line) => {
+        if (line.startsWith(listens)) ready?.()
+        show(line)
+      }),
+    { say },
+  )
+  const stop = async () => {
+    await Promise.all([worker.stop(), web.stop()])
+  }
 
   try {
     await new Promise((resolve, reject) => {

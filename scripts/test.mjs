@@ -19,7 +19,8 @@ async function clear() {
   postgres?.stop()
   postgres = undefined
 }
-for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void clear().finally(() => process.exit(1)))
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
+  process.on(signal, () => void clear().finally(() => process.exit(1)))
 
 const suiteNames = ['types', 'lint', 'core', 'zones', 'conformance', 'server', 'contract', 'browser', 'days', 'hostile']
 const asked = (name) => wanted.every((w) => !suiteNames.includes(w)) || wanted.includes(name)
@@ -33,7 +34,8 @@ async function told(name, command, args, env) {
   if (alone) console.log(head)
   const said = []
   const child = spawn(command, args, { stdio: ['inherit', 'pipe', 'pipe'], env })
-  for (const stream of [child.stdout, child.stderr]) stream.on('data', (d) => (alone ? process.stdout.write(d) : said.push(d)))
+  for (const stream of [child.stdout, child.stderr])
+    stream.on('data', (d) => (alone ? process.stdout.write(d) : said.push(d)))
   const [status] = await once(child, 'close')
   telling--
   if (!alone) process.stdout.write(`${head}\n${Buffer.concat(said)}`)
@@ -47,9 +49,9 @@ async function suite(name, command, args, { env = {}, count } = {}) {
   let [passed, failed] = status === 0 ? [1, 0] : [0, 1]
   if (count) {
     try {
-      [passed, failed] = count()
+      ;[passed, failed] = count()
     } catch {
-      [passed, failed] = [0, 1]
+      ;[passed, failed] = [0, 1]
     }
     // A runner that ended badly without naming a failed test has failed all the same.
     if (status !== 0 && failed === 0) failed = 1
@@ -70,13 +72,27 @@ const playwright = (label, env, args = []) => {
 
 const vitest = (project, env = {}, label = project, files = []) => {
   const report = path.join(data, `${label}.json`)
-  return suite(label, 'npx', ['vitest', 'run', ...files, '--project', project, '--reporter=default', '--reporter=json', `--outputFile.json=${report}`], {
-    env: { NODE_ENV: 'test', ...env },
-    count: () => {
-      const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(readFileSync(report, 'utf8'))
-      return [numPassedTests, numFailedTests || (numFailedTestSuites > 0 ? numFailedTestSuites : 0)]
+  return suite(
+    label,
+    'npx',
+    [
+      'vitest',
+      'run',
+      ...files,
+      '--project',
+      project,
+      '--reporter=default',
+      '--reporter=json',
+      `--outputFile.json=${report}`,
+    ],
+    {
+      env: { NODE_ENV: 'test', ...env },
+      count: () => {
+        const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(readFileSync(report, 'utf8'))
+        return [numPassedTests, numFailedTests || (numFailedTestSuites > 0 ? numFailedTestSuites : 0)]
+      },
     },
-  })
+  )
 }
 
 /** What leans on dates, with a demo made on other days than today, and programs whose clock shows them. */
@@ -94,7 +110,12 @@ async function onOtherDays() {
     const program = await serve(env)
     programs.push(program)
     const tests = { ...shift, INKLOOM_TEST_URL: `http://127.0.0.1:${env.INKLOOM_PORT}`, INKLOOM_TEST_DATA: data }
-    await vitest('contract', tests, `days ${name}, contract`, ['content', 'readiness', 'http'].map((f) => `tests/contract/${f}.test.ts`))
+    await vitest(
+      'contract',
+      tests,
+      `days ${name}, contract`,
+      ['content', 'readiness', 'http'].map((f) => `tests/contract/${f}.test.ts`),
+    )
     await playwright(`days ${name}, browser`, tests, ['--grep', '@dated'])
     programs.splice(programs.indexOf(program), 1)
     await program.stop()
@@ -106,11 +127,16 @@ try {
   mkdirSync(data, { recursive: true })
   ensureDebian('chromium', ['chromium', 'fonts-noto-cjk'], () => !has('chromium'))
   if (asked('conformance')) ensureDebian('translate-toolkit', ['translate-toolkit'], () => !has('xliff2po'))
-  if (asked('types')) run('Preparing the types', 'npx', ['nuxt', 'prepare'], { env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' } })
-  await Promise.all([suite('types', 'npx', ['vue-tsc', '-b']), suite('lint', 'npx', ['eslint', '.', '--max-warnings', '0'])])
+  if (asked('types'))
+    run('Preparing the types', 'npx', ['nuxt', 'prepare'], { env: { ...process.env, NUXT_TELEMETRY_DISABLED: '1' } })
+  await Promise.all([
+    suite('types', 'npx', ['vue-tsc', '-b']),
+    suite('lint', 'npx', ['eslint', '.', '--max-warnings', '0']),
+  ])
   await vitest('core')
   // What depends on a time zone must not depend on the machine's.
-  for (const zone of ['UTC', 'America/Toronto', 'Asia/Tokyo']) if (asked('zones')) await vitest('zones', { TZ: zone }, `zones-${zone.replace('/', '-')}`)
+  for (const zone of ['UTC', 'America/Toronto', 'Asia/Tokyo'])
+    if (asked('zones')) await vitest('zones', { TZ: zone }, `zones-${zone.replace('/', '-')}`)
   await vitest('conformance')
   if (['server', 'contract', 'browser', 'days'].some(asked)) {
     const { startPostgres, ensureDatabase, freePort } = await import('./postgres.mjs')
@@ -126,10 +152,21 @@ try {
         const folder = path.join(data, name)
         rmSync(folder, { recursive: true, force: true })
         // The demo is loaded once; the second application has a copy.
-        await ensureDatabase(postgres.url('postgres'), name, { anew: true, ...(n === 0 ? {} : { like: 'inkloom_served_0' }) })
+        await ensureDatabase(postgres.url('postgres'), name, {
+          anew: true,
+          ...(n === 0 ? {} : { like: 'inkloom_served_0' }),
+        })
         if (n > 0) cpSync(path.join(data, 'inkloom_served_0'), folder, { recursive: true })
-        const env = environment({ url: postgres.url(name), data: folder, port: await freePort(4970 + n), host: '127.0.0.1' })
-        run('Preparing the database', process.execPath, ['--enable-source-maps', '.output/worker/prepare.mjs'], { env, show: true })
+        const env = environment({
+          url: postgres.url(name),
+          data: folder,
+          port: await freePort(4970 + n),
+          host: '127.0.0.1',
+        })
+        run('Preparing the database', process.execPath, ['--enable-source-maps', '.output/worker/prepare.mjs'], {
+          env,
+          show: true,
+        })
         served.push(env)
       }
       const urls = served.map((e) => `http://127.0.0.1:${e.INKLOOM_PORT}`)

@@ -35,7 +35,9 @@ const whenS3 = (schema: Joi.Schema) => schema.when('INKLOOM_STORAGE', { is: 's3'
 const schema = Joi.object({
   INKLOOM_PORT: Joi.number().port().default(4870),
   INKLOOM_HOST: Joi.string().hostname().default('127.0.0.1'),
-  INKLOOM_DATABASE_URL: Joi.string().uri({ scheme: ['postgres', 'postgresql'] }).required(),
+  INKLOOM_DATABASE_URL: Joi.string()
+    .uri({ scheme: ['postgres', 'postgresql'] })
+    .required(),
   INKLOOM_DATABASE_CONNECTIONS: Joi.number().integer().min(2).max(200).default(10),
   INKLOOM_DATA: Joi.string().default('.data'),
   INKLOOM_SECRET: Joi.string().min(32).required(),
@@ -67,7 +69,11 @@ function storageOf(env: Record<string, string>): Storage {
   }
 }
 
-const listed = (text: unknown): string[] => (text as string).split(',').map((s) => s.trim()).filter(Boolean)
+const listed = (text: unknown): string[] =>
+  (text as string)
+    .split(',')
+    .map((s) => s.trim())
+    .filter(Boolean)
 
 /** The settings, checked once. Throws an Error that names the variable and what to do. */
 export function settings(): Settings {

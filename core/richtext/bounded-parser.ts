@@ -16,7 +16,10 @@ export const textBounds = {
   cells: 20_000,
 } as const
 
-const tooMany = (what: string, most: number) => new TextTooComplex(`This text has too many ${what}: ${most.toLocaleString('en-GB')} are the most. Split it, or paste it as plain text.`)
+const tooMany = (what: string, most: number) =>
+  new TextTooComplex(
+    `This text has too many ${what}: ${most.toLocaleString('en-GB')} are the most. Split it, or paste it as plain text.`,
+  )
 
 /** Marks of other pages that are none of ours: a browser would open them again in every paragraph that follows. */
 const foreignMarks = new Set(['big', 'code', 'font', 'nobr', 'small', 'tt', 'u'])
@@ -28,9 +31,11 @@ class BoundedParser extends Parser<DefaultTreeAdapterTypes.DefaultTreeAdapterMap
   override onStartTag(token: Token.TagToken): void {
     if (foreignMarks.has(token.tagName)) return
     // Marks that differ in nothing are opened again three times at most; so they must not differ in what is dropped anyway.
-    if (reopenedMarks.has(token.tagName)) token.attrs = token.attrs.filter((a) => token.tagName === 'a' && a.name === 'href')
+    if (reopenedMarks.has(token.tagName))
+      token.attrs = token.attrs.filter((a) => token.tagName === 'a' && a.name === 'href')
     super.onStartTag(token)
-    if (this.openElements.stackTop > textBounds.depth) throw tooMany('levels of elements within each other', textBounds.depth)
+    if (this.openElements.stackTop > textBounds.depth)
+      throw tooMany('levels of elements within each other', textBounds.depth)
   }
 }
 
@@ -84,15 +89,19 @@ function boundAttributes(html: string): void {
       at = end < 0 ? html.length : end + 1
     }
     comparisons += attributes * attributes
-    if (comparisons > mostComparisons) throw new TextTooComplex('This text has too many attributes in its tags. Paste it as plain text.')
+    if (comparisons > mostComparisons)
+      throw new TextTooComplex('This text has too many attributes in its tags. Paste it as plain text.')
   }
 }
 
 /** The nodes of HTML, parsed as browsers do. Throws TextTooComplex where it is made to last or to grow. */
 export function parseBounded(html: string): DefaultTreeAdapterTypes.ChildNode[] {
-  if (html.length > textBounds.length) throw new TextTooComplex('This text is longer than 1 MB, which is the most. Split it into several.')
+  if (html.length > textBounds.length)
+    throw new TextTooComplex('This text is longer than 1 MB, which is the most. Split it into several.')
   boundAttributes(html)
-  const parser = BoundedParser.getFragmentParser<DefaultTreeAdapterTypes.DefaultTreeAdapterMap>(null, { treeAdapter: countingAdapter() })
+  const parser = BoundedParser.getFragmentParser<DefaultTreeAdapterTypes.DefaultTreeAdapterMap>(null, {
+    treeAdapter: countingAdapter(),
+  })
   parser.tokenizer.write(html, true)
   // The fragment's own way of handing its nodes over moves each to the front of the rest, which costs the square of their number.
   return (parser.document.childNodes[0] as DefaultTreeAdapterTypes.Element).childNodes

@@ -2,4 +2,6 @@ import { operations } from '@contracts/operations'
 import { endpoint } from '../http/endpoint'
 import { listAudit } from '../services/audit'
 
-export default endpoint<{ limit: number; before?: number }>(operations.listAudit, ({ person, query }) => listAudit(person, query))
+export default endpoint<{ limit: number; before?: number }>(operations.listAudit, ({ person, query }) =>
+  listAudit(person, query),
+)

@@ -96,7 +96,9 @@ function optionsOf(l: TimeLimits): string {
     lock_timeout: l.lock,
     idle_in_transaction_session_timeout: l.idle,
   }
-  return Object.entries(set).map(([name, value]) => `-c ${name}=${value}`).join(' ')
+  return Object.entries(set)
+    .map(([name, value]) => `-c ${name}=${value}`)
+    .join(' ')
 }
 
 /** How a process sees whether its database is there. */
@@ -115,8 +117,12 @@ function noteDatabase(there: boolean, message = ''): void {
 
 function poolOf(max: number, name: string): pg.Pool {
   const made = new pg.Pool({
-    connectionString: settings().databaseUrl, max, options: optionsOf(limits), connectionTimeoutMillis: limits.connect,
-    application_name: `inkloom ${name}`, keepAlive: true,
+    connectionString: settings().databaseUrl,
+    max,
+    options: optionsOf(limits),
+    connectionTimeoutMillis: limits.connect,
+    application_name: `inkloom ${name}`,
+    keepAlive: true,
   })
   // A connection that breaks while nobody uses it is no reason to end: the next question opens another.
   made.on('error', (e) => noteDatabase(false, e.message))
@@ -171,12 +177,28 @@ export function sqlState(e: unknown): string | undefined {
 /** Deadlocks and serialization failures: whoever lost them may simply begin again. */
 const begunAgain = new Set(['40P01', '40001'])
 /** Connections that were refused, cut off, or not to be had: class 08, shutdowns, too many connections, and the network's own. */
-const away = new Set(['57P01', '57P02', '57P03', '53300', 'ECONNREFUSED', 'ECONNRESET', 'EPIPE', 'ETIMEDOUT', 'ENOTFOUND', 'EHOSTUNREACH'])
-const awayMessages = /timeout exceeded when trying to connect|Connection terminated|connection is closed|Client has encountered a connection error|timeout expired/i
+const away = new Set([
+  '57P01',
+  '57P02',
+  '57P03',
+  '53300',
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'EPIPE',
+  'ETIMEDOUT',
+  'ENOTFOUND',
+  'EHOSTUNREACH',
+])
+const awayMessages =
+  /timeout exceeded when trying to connect|Connection terminated|connection is closed|Client has encountered a connection error|timeout expired/i
 
 /** Whether an error says that the database could not be reached, or went away in the middle. */
 export function isOutage(e: unknown): boolean {
-  for (let at = e as { code?: unknown; message?: unknown; cause?: unknown } | undefined; at; at = at.cause as typeof at) {
+  for (
+    let at = e as { code?: unknown; message?: unknown; cause?: unknown } | undefined;
+    at;
+    at = at.cause as typeof at
+  ) {
     if (typeof at.code === 'string' && (away.has(at.code) || at.code.startsWith('08'))) return true
     if (typeof at.message === 'string' && awayMessages.test(at.message)) return true
     if (at instanceof AggregateError && at.errors.some(isOutage)) return true
@@ -221,7 +243,13 @@ async function once<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
   // A connection that breaks in the middle tells it here; the statement that waits for it fails by itself.
   const broke = (e: Error) => noteDatabase(false, e.message)
   client.on('error', broke)
-  const tx: Running = { client, db: drizzle(client, { schema }) as unknown as Db, touched: nothingTouched(), ended: false, savepoints: 0 }
+  const tx: Running = {
+    client,
+    db: drizzle(client, { schema }) as unknown as Db,
+    touched: nothingTouched(),
+    ended: false,
+    savepoints: 0,
+  }
   const release = (e?: Error) => {
     client.off('error', broke)
     client.release(e)
@@ -241,7 +269,10 @@ async function once<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
   } catch (e) {
     tx.ended = true
     // A connection that cannot even roll back is thrown away.
-    await client.query('rollback').then(() => release(), (broken: Error) => release(broken))
+    await client.query('rollback').then(
+      () => release(),
+      (broken: Error) => release(broken),
+    )
     throw e
   }
 }

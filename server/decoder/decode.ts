@@ -17,7 +17,9 @@ const gate = new Gate({ atOnce: processes, waiting: 200 })
 const free: Decoder[] = []
 
 /** The program, as the build puts it; beside the running program where that is another. */
-const program = () => [path.resolve('.output/worker/decoder.mjs'), path.resolve('.data/bench/program/decoder.mjs')].find(existsSync) ?? path.resolve('.output/worker/decoder.mjs')
+const program = () =>
+  [path.resolve('.output/worker/decoder.mjs'), path.resolve('.data/bench/program/decoder.mjs')].find(existsSync) ??
+  path.resolve('.output/worker/decoder.mjs')
 
 /** Ends a task whose process died or was ended. */
 class DecoderEnded extends Error {}
@@ -30,12 +32,16 @@ class Decoder {
 
   constructor() {
     this.child = fork(program(), [], {
-      serialization: 'advanced', stdio: ['ignore', 'ignore', 'inherit', 'ipc'], env: { NODE_ENV: 'production', PATH: process.env.PATH ?? '' },
+      serialization: 'advanced',
+      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+      env: { NODE_ENV: 'production', PATH: process.env.PATH ?? '' },
       execArgv: ['--max-old-space-size=768', '--enable-source-maps'],
     })
     this.child.unref()
     this.child.channel?.unref()
-    const gone = () => { this.ended = true }
+    const gone = () => {
+      this.ended = true
+    }
     this.child.once('exit', gone).once('error', gone)
   }
 
@@ -51,14 +57,18 @@ class Decoder {
           child.off('message', heard).off('exit', died).off('error', died)
           end()
         }
-        const heard = (answer: Answer) => { if (answer.n === order.n) done(() => resolve(answer)) }
+        const heard = (answer: Answer) => {
+          if (answer.n === order.n) done(() => resolve(answer))
+        }
         const died = () => done(() => reject(new DecoderEnded()))
         const timer = setTimeout(() => {
           this.end()
           died()
         }, patience)
         child.on('message', heard).once('exit', died).once('error', died)
-        child.send(order, (e) => { if (e) died() })
+        child.send(order, (e) => {
+          if (e) died()
+        })
       })
     } finally {
       child.channel?.unref()
@@ -97,7 +107,10 @@ export async function decode<T extends DecoderTask>(task: T, input: Input<T>): P
       return await decoder.ask(task, input)
     } catch (e) {
       decoder.end()
-      if (e instanceof DecoderEnded) throw notFitting('This file takes more time or memory to read than any file should. Save it again in another program, or make it smaller, and send it again.')
+      if (e instanceof DecoderEnded)
+        throw notFitting(
+          'This file takes more time or memory to read than any file should. Save it again in another program, or make it smaller, and send it again.',
+        )
       throw e
     } finally {
       if (!decoder.ended) {

@@ -6,7 +6,9 @@ import { decoderTasks, type Answer, type Order } from './tasks'
 
 /** More memory than this is taken only by what is made to take it, in bytes. */
 const mostMemory = 1536 * 1024 * 1024
-setInterval(() => { if (process.memoryUsage.rss() > mostMemory) process.exit(137) }, 50).unref()
+setInterval(() => {
+  if (process.memoryUsage.rss() > mostMemory) process.exit(137)
+}, 50).unref()
 
 function answerOf(n: number, e: unknown): Answer {
   if (e instanceof Problem) return { n, problem: { status: e.status, title: e.title, detail: e.detail } }
@@ -16,6 +18,11 @@ function answerOf(n: number, e: unknown): Answer {
 
 process.on('message', ({ n, task, input }: Order) => {
   const work = decoderTasks[task] as (input: unknown) => Promise<unknown>
-  void work(input).then((result): Answer => ({ n, result }), (e: unknown) => answerOf(n, e)).then((answer) => process.send!(answer))
+  void work(input)
+    .then(
+      (result): Answer => ({ n, result }),
+      (e: unknown) => answerOf(n, e),
+    )
+    .then((answer) => process.send!(answer))
 })
 process.on('disconnect', () => process.exit(0))

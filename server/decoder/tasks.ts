@@ -15,11 +15,11 @@ export const decoderTasks = {
   /** The format of a file of rows, and its first rows. */
   'first-rows': (file: string) => firstRows(file),
   /** What a picture or file of the library is, by its content. */
-  'content': ({ file, name, bytes }: { file: string; name: string; bytes: number }) => contentOfFile(file, name, bytes),
+  content: ({ file, name, bytes }: { file: string; name: string; bytes: number }) => contentOfFile(file, name, bytes),
   /** A picture as pages show it. */
-  'rendition': (order: RenditionOrder) => makeRendition(order),
+  rendition: (order: RenditionOrder) => makeRendition(order),
   /** What is read from a photo. */
-  'photo': async ({ content, measured }: { content: Uint8Array; measured: Parameters<typeof readPicture>[1] }) =>
+  photo: async ({ content, measured }: { content: Uint8Array; measured: Parameters<typeof readPicture>[1] }) =>
     readPicture(await pixelsOf(Buffer.from(content), readAt), measured),
 } as const
 

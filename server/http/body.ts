@@ -23,8 +23,11 @@ const tooLarge = (most: number, what: string) =>
 const tooSlow = (what: string) =>
   new Problem(408, 'Too slow', `${what} came too slowly and was given up. Nothing has been changed. Send it again.`)
 const tooMany = () =>
-  new Problem(503, 'Busy', 'Too many requests are being sent at the same time. Try again in a moment.', undefined, { retryAfter: 5 })
-const cutOff = (what: string) => new Problem(400, 'Cut off', `${what} ended before it was whole. Nothing has been changed.`)
+  new Problem(503, 'Busy', 'Too many requests are being sent at the same time. Try again in a moment.', undefined, {
+    retryAfter: 5,
+  })
+const cutOff = (what: string) =>
+  new Problem(400, 'Cut off', `${what} ended before it was whole. Nothing has been changed.`)
 
 /** Whoever is refused and goes on sending gets so long to read the answer, in milliseconds. */
 const graceForAnswer = 2000
@@ -38,7 +41,9 @@ export function endWithAnswer(event: H3Event): void {
   if (req.complete || res.headersSent) return
   req.resume()
   res.once('finish', () => {
-    setTimeout(() => { if (!req.complete) req.destroy() }, graceForAnswer).unref()
+    setTimeout(() => {
+      if (!req.complete) req.destroy()
+    }, graceForAnswer).unref()
   })
 }
 
@@ -63,10 +68,11 @@ export async function readLimited(event: H3Event, most = mostOfBody): Promise<Bu
         req.off('data', take).off('end', ended).off('error', broke).off('aborted', broke)
         end()
       }
-      const refuse = (problem: Problem) => done(() => {
-        endWithAnswer(event)
-        reject(problem)
-      })
+      const refuse = (problem: Problem) =>
+        done(() => {
+          endWithAnswer(event)
+          reject(problem)
+        })
       const take = (chunk: Buffer) => {
         bytes += chunk.length
         waiting.bytes += chunk.length
@@ -136,7 +142,7 @@ export async function streamToFile(event: H3Event, file: string, most: number): 
   const clock = setInterval(() => {
     const seconds = (Date.now() - began) / 1000
     const slow = Date.now() - lastByte > fileIdle || (seconds > 60 && bytes / seconds < fileRate)
-    if (slow) limit.destroy(problem = tooSlow('The file'))
+    if (slow) limit.destroy((problem = tooSlow('The file')))
   }, 1000)
   // The request itself is kept whole, so that the answer can still be sent.
   const source = (async function* () {

@@ -1,6 +1,12 @@
 import {
-  defineEventHandler, getQuery, getRequestHeader, getRouterParam, setResponseHeader, setResponseStatus,
-  type EventHandler, type H3Event,
+  defineEventHandler,
+  getQuery,
+  getRequestHeader,
+  getRouterParam,
+  setResponseHeader,
+  setResponseStatus,
+  type EventHandler,
+  type H3Event,
 } from 'h3'
 import type { Operation } from '@contracts/operations'
 import { TextTooComplex } from '@core/richtext/bounded-parser'
@@ -46,10 +52,20 @@ export function endpoint<Q = Record<string, never>, B = undefined>(
       asked = await identified(event, operation, now)
       const { person, asking } = asked
       if (operation.action !== null) require(person, operation.action)
-      const query = operation.query ? validated(operation.query.validate(getQuery(event), { abortEarly: false, convert: true }), 'The address does not fit.') as Q : {} as Q
+      const query = operation.query
+        ? (validated(
+            operation.query.validate(getQuery(event), { abortEarly: false, convert: true }),
+            'The address does not fit.',
+          ) as Q)
+        : ({} as Q)
       const body = (operation.body && !operation.bodyType ? await jsonBody(event, operation) : undefined) as B
       const result = await handler({
-        event, person, asking, query, body, now,
+        event,
+        person,
+        asking,
+        query,
+        body,
+        now,
         param: (name) => getRouterParam(event, name, { decode: true }) ?? '',
         header: (name) => getRequestHeader(event, name),
       })
@@ -83,39 +99,79 @@ const outOfDomain = new Set(['22021', '22P05', '22003', '22P02', '22007', '22008
 function problemOf(e: unknown): Problem {
   if (e instanceof Problem) return e
   if (e instanceof SlugTaken) {
-    return notFitting('Some of this cannot be taken. Nothing has been changed.', [{ path: 'attribute:slug', message: e.message }])
+    return notFitting('Some of this cannot be taken. Nothing has been changed.', [
+      { path: 'attribute:slug', message: e.message },
+    ])
   }
   if (e instanceof TextTooComplex) return notFitting(`${e.message} Nothing has been changed.`)
   if (isOutage(e)) {
     noteOutage(e)
-    return new Problem(503, 'Not available', 'The database does not answer just now. Nothing has been changed. Try again in a moment.', undefined, { retryAfter: 5 })
+    return new Problem(
+      503,
+      'Not available',
+      'The database does not answer just now. Nothing has been changed. Try again in a moment.',
+      undefined,
+      { retryAfter: 5 },
+    )
   }
   const state = sqlState(e) ?? ''
   if (heldUp.has(state)) {
-    return new Problem(503, 'Busy', 'Others are writing the same just now, for longer than you should have to wait. Nothing has been changed. Try again in a moment.', undefined, { retryAfter: 2 })
+    return new Problem(
+      503,
+      'Busy',
+      'Others are writing the same just now, for longer than you should have to wait. Nothing has been changed. Try again in a moment.',
+      undefined,
+      { retryAfter: 2 },
+    )
   }
   if (state === '53100' || state === 'ENOSPC') {
     console.error('The disk is full:', (e as Error).message)
-    return new Problem(507, 'Disk full', 'The server has no room left to store this. Nothing has been changed. Tell whoever runs Ink Loom.')
+    return new Problem(
+      507,
+      'Disk full',
+      'The server has no room left to store this. Nothing has been changed. Tell whoever runs Ink Loom.',
+    )
   }
   if (outOfDomain.has(state)) {
-    return notFitting('Something in this is outside what can be stored: a number that is too large, a date that does not exist, or a character that no text can hold. Nothing has been changed.')
+    return notFitting(
+      'Something in this is outside what can be stored: a number that is too large, a date that does not exist, or a character that no text can hold. Nothing has been changed.',
+    )
   }
   const status = (e as { statusCode?: number }).statusCode
   if (status && status < 500) return new Problem(status, 'Does not fit', (e as Error).message)
   console.error(e)
-  return new Problem(500, 'Something broke', 'The server could not do this. Nothing has been changed. Try again; if it stays, tell whoever runs Ink Loom what you did and when.')
+  return new Problem(
+    500,
+    'Something broke',
+    'The server could not do this. Nothing has been changed. Try again; if it stays, tell whoever runs Ink Loom what you did and when.',
+  )
 }
 
 /** Writes down that somebody was refused; where that cannot be written, the refusal stands all the same. */
-async function noteRefusal({ method, path }: Operation, { person, asking }: { person: Person; asking: Asking }): Promise<void> {
-  await writeAudit('not-allowed', { personId: person.id, origin: asking.origin, by: asking.by }, { method, path }).catch(() => undefined)
+async function noteRefusal(
+  { method, path }: Operation,
+  { person, asking }: { person: Person; asking: Asking },
+): Promise<void> {
+  await writeAudit(
+    'not-allowed',
+    { personId: person.id, origin: asking.origin, by: asking.by },
+    { method, path },
+  ).catch(() => undefined)
 }
 
-async function identified(event: H3Event, operation: Operation, now: number): Promise<{ person: Person; asking: Asking }> {
+async function identified(
+  event: H3Event,
+  operation: Operation,
+  now: number,
+): Promise<{ person: Person; asking: Asking }> {
   if (operation.action === null) return { person: undefined as never, asking: undefined as never }
   const found = await signedInOf(event, now)
-  if (!found) throw new Problem(401, 'Not signed in', 'Sign in first: POST /api/session, or send a personal token as “Authorization: Bearer …”.')
+  if (!found)
+    throw new Problem(
+      401,
+      'Not signed in',
+      'Sign in first: POST /api/session, or send a personal token as “Authorization: Bearer …”.',
+    )
   const { person, token, ...asking } = found
   if (asking.by === 'cookie' && event.method !== 'GET' && event.method !== 'HEAD') crossSiteCheck(event, token)
   return { person, asking }
@@ -126,13 +182,25 @@ async function identified(event: H3Event, operation: Operation, now: number): Pr
  * Other programs send neither Origin nor Sec-Fetch-Site, and nobody else can make them send their cookie.
  */
 function crossSiteCheck(event: H3Event, token: string) {
-  const browser = getRequestHeader(event, 'origin') !== undefined || getRequestHeader(event, 'sec-fetch-site') !== undefined
-  if (browser && getRequestHeader(event, 'x-inkloom-token') !== token) throw new Problem(403, 'Not allowed', 'This write does not carry the token of your session. Reload the page and try again.')
+  const browser =
+    getRequestHeader(event, 'origin') !== undefined || getRequestHeader(event, 'sec-fetch-site') !== undefined
+  if (browser && getRequestHeader(event, 'x-inkloom-token') !== token)
+    throw new Problem(
+      403,
+      'Not allowed',
+      'This write does not carry the token of your session. Reload the page and try again.',
+    )
 }
 
-function validated<T>({ value, error }: { value: T; error?: { details: { path: (string | number)[]; message: string }[] } }, title: string): T {
+function validated<T>(
+  { value, error }: { value: T; error?: { details: { path: (string | number)[]; message: string }[] } },
+  title: string,
+): T {
   if (error) {
-    throw notFitting(`${title} Nothing has been changed.`, schemaErrors(error).map((e) => ({ path: e.path, message: `${e.message}.` })))
+    throw notFitting(
+      `${title} Nothing has been changed.`,
+      schemaErrors(error).map((e) => ({ path: e.path, message: `${e.message}.` })),
+    )
   }
   return value
 }
@@ -147,10 +215,15 @@ function unstorableTexts(body: unknown): { path: string; message: string }[] {
   while (waiting.length > 0 && found.length < 20) {
     const { at, value } = waiting.pop()!
     if (typeof value === 'string') {
-      if (unstorable.test(value)) found.push({ path: at, message: 'This text holds a character that cannot be stored (U+0000 or half a surrogate pair). Remove it.' })
+      if (unstorable.test(value))
+        found.push({
+          path: at,
+          message: 'This text holds a character that cannot be stored (U+0000 or half a surrogate pair). Remove it.',
+        })
     } else if (typeof value === 'object' && value !== null) {
       for (const [key, inner] of Object.entries(value)) {
-        if (unstorable.test(key)) found.push({ path: at, message: 'The name of a field holds a character that cannot be stored.' })
+        if (unstorable.test(key))
+          found.push({ path: at, message: 'The name of a field holds a character that cannot be stored.' })
         waiting.push({ at: Array.isArray(value) ? `${at}[${key}]` : at === '' ? key : `${at}.${key}`, value: inner })
       }
     }
@@ -173,8 +246,10 @@ function nesting(body: unknown): number {
 
 async function jsonBody(event: H3Event, operation: Operation): Promise<unknown> {
   const body = await readJson(event)
-  if (typeof body === 'string' || body === undefined || body === null) throw new Problem(400, 'Not JSON', 'The body has to be a JSON object.')
-  if (nesting(body) > mostNesting) throw notFitting(`The body is nested more than ${mostNesting} levels deep. Nothing has been changed.`)
+  if (typeof body === 'string' || body === undefined || body === null)
+    throw new Problem(400, 'Not JSON', 'The body has to be a JSON object.')
+  if (nesting(body) > mostNesting)
+    throw notFitting(`The body is nested more than ${mostNesting} levels deep. Nothing has been changed.`)
   const unstorable = unstorableTexts(body)
   if (unstorable.length > 0) throw notFitting('The body does not fit. Nothing has been changed.', unstorable)
   // Whole records are checked where they are written, with the set-up at hand.

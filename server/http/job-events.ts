@@ -47,17 +47,24 @@ function listenAgain(): void {
   listening = undefined
   setTimeout(() => {
     again = Math.min(5000, again * 2)
-    void listenForJobs().then(async () => {
-      again = 200
-      for (const job of await recentJobs()) told.emit('job', job)
-    }).catch(() => undefined)
+    void listenForJobs()
+      .then(async () => {
+        again = 200
+        for (const job of await recentJobs()) told.emit('job', job)
+      })
+      .catch(() => undefined)
   }, again).unref()
 }
 
 /** One connection of this process hears of all jobs; it comes back by itself when the database was away. */
 export function listenForJobs(): Promise<void> {
   return (listening ??= (async () => {
-    const client = new pg.Client({ connectionString: settings().databaseUrl, application_name: 'inkloom events', connectionTimeoutMillis: 5000, keepAlive: true })
+    const client = new pg.Client({
+      connectionString: settings().databaseUrl,
+      application_name: 'inkloom events',
+      connectionTimeoutMillis: 5000,
+      keepAlive: true,
+    })
     let lost = false
     const onLoss = () => {
       if (lost) return
@@ -77,7 +84,8 @@ export function listenForJobs(): Promise<void> {
   })())
 }
 
-const ended = (j: JobDocument) => j.state === 'done' || j.state === 'failed' || (j.state === 'cancelled' && j.finished !== null)
+const ended = (j: JobDocument) =>
+  j.state === 'done' || j.state === 'failed' || (j.state === 'cancelled' && j.finished !== null)
 
 /** Waits until a job has ended. A look every two seconds makes up for a message that was lost. */
 export async function waitForJob(id: string): Promise<JobDocument> {
@@ -108,7 +116,8 @@ export async function jobEvents(event: H3Event) {
   }
   const stream = createEventStream(event)
   streams++
-  const push = (job: JobDocument) => void stream.push({ event: 'job', data: JSON.stringify({ ...job, result: null }) }).catch(() => undefined)
+  const push = (job: JobDocument) =>
+    void stream.push({ event: 'job', data: JSON.stringify({ ...job, result: null }) }).catch(() => undefined)
   told.on('job', push)
   const alive = setInterval(() => void stream.push({ event: 'alive', data: '' }).catch(() => undefined), aliveEvery)
   stream.onClosed(() => {
@@ -119,6 +128,9 @@ export async function jobEvents(event: H3Event) {
   })
   // The headers go out with the first event.
   void stream.push({ event: 'alive', data: '' }).catch(() => undefined)
-  void listenForJobs().then(recentJobs).then((jobs) => jobs.filter((j) => !ended(j)).forEach(push)).catch(() => undefined)
+  void listenForJobs()
+    .then(recentJobs)
+    .then((jobs) => jobs.filter((j) => !ended(j)).forEach(push))
+    .catch(() => undefined)
   return stream.send()
 }

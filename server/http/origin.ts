@@ -10,15 +10,24 @@ export function comparableAddress(address: string): string {
   const [head = '', tail] = address.split('%')[0]!.split('::')
   const before = head.split(':').filter(Boolean)
   const after = tail === undefined ? [] : tail.split(':').filter(Boolean)
-  const groups = tail === undefined ? before : [...before, ...Array<string>(Math.max(0, 8 - before.length - after.length)).fill('0'), ...after]
-  return `${groups.slice(0, 4).map((g) => parseInt(g, 16).toString(16)).join(':')}::/64`
+  const groups =
+    tail === undefined
+      ? before
+      : [...before, ...Array<string>(Math.max(0, 8 - before.length - after.length)).fill('0'), ...after]
+  return `${groups
+    .slice(0, 4)
+    .map((g) => parseInt(g, 16).toString(16))
+    .join(':')}::/64`
 }
 
 /** Where a request comes from: the network address, or what a trusted proxy says of it. */
 export function originOf(event: H3Event): string {
   const trusted = settings().trustedProxies
   let address = comparableAddress(event.node.req.socket.remoteAddress ?? '')
-  const forwarded = (getRequestHeader(event, 'x-forwarded-for') ?? '').split(',').map((s) => s.trim()).filter(Boolean)
+  const forwarded = (getRequestHeader(event, 'x-forwarded-for') ?? '')
+    .split(',')
+    .map((s) => s.trim())
+    .filter(Boolean)
   // Read from the nearest on: what stands before the first that is not trusted may be invented.
   while (trusted.includes(address) && forwarded.length > 0) address = comparableAddress(forwarded.pop()!)
   return address

@@ -17,11 +17,11 @@ export interface Chore {
 
 export const chores: Record<string, Chore> = {
   // A second worker that looks for feeds too finds none left.
-  'Feeds': { every: 20_000, atStart: true, work: enqueueDueFeeds },
-  'Versions': { every: 10_000, atStart: true, work: foldWhenFree },
-  'Readiness': { every: 30_000, atStart: true, work: lookAfterReadiness },
-  'Photos': { every: 15_000, atStart: false, work: lookAfterPhotos },
+  Feeds: { every: 20_000, atStart: true, work: enqueueDueFeeds },
+  Versions: { every: 10_000, atStart: true, work: foldWhenFree },
+  Readiness: { every: 30_000, atStart: true, work: lookAfterReadiness },
+  Photos: { every: 15_000, atStart: false, work: lookAfterPhotos },
   'Data pool': { every: 5000, atStart: false, work: lookAfterQueries },
-  'Reaches': { every: 20_000, atStart: false, work: lookAfterReaches },
-  'Sessions': { every: 600_000, atStart: true, work: forgetEnded },
+  Reaches: { every: 20_000, atStart: false, work: lookAfterReaches },
+  Sessions: { every: 600_000, atStart: true, work: forgetEnded },
 }

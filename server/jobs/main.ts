@@ -7,7 +7,16 @@ import { Cancelled, refuseWhenCancelled } from '../services/jobs'
 import { ForPeople } from '../services/problem'
 import { chores, type Chore } from './chores'
 import { handlers } from './handlers'
-import { afterOutage, noteEnd, noteFailure, QueueConnection, takeUpOrphans, tellOf, tryAgain, type ClaimedJob } from './queue'
+import {
+  afterOutage,
+  noteEnd,
+  noteFailure,
+  QueueConnection,
+  takeUpOrphans,
+  tellOf,
+  tryAgain,
+  type ClaimedJob,
+} from './queue'
 
 // One worker process: long and heavy work is done here, so that the web server always answers.
 patientConnections()
@@ -53,12 +62,17 @@ async function run(job: ClaimedJob): Promise<void> {
 /** The connection that holds a job's lock was lost while the job ran. */
 class LostQueue extends Error {}
 
-async function failed(job: ClaimedJob, e: unknown, { cancelled, lost }: { cancelled: boolean; lost: boolean }): Promise<void> {
+async function failed(
+  job: ClaimedJob,
+  e: unknown,
+  { cancelled, lost }: { cancelled: boolean; lost: boolean },
+): Promise<void> {
   if (lost || e instanceof LostQueue || isOutage(e)) {
     noteOutage(e)
     return afterOutage(job.id)
   }
-  if (cancelled || e instanceof Cancelled) return noteFailure(job.id, 'cancelled', 'Cancelled. Nothing has been changed.')
+  if (cancelled || e instanceof Cancelled)
+    return noteFailure(job.id, 'cancelled', 'Cancelled. Nothing has been changed.')
   if (e instanceof ForPeople || e instanceof TextTooComplex) return noteFailure(job.id, 'failed', e.message)
   console.error(`Job ${job.id} (${job.kind}), try ${job.tries}:`, e)
   await tryAgain(job.id, job.tries)
@@ -92,7 +106,10 @@ async function workOn(): Promise<void> {
 const longestPause = 900_000
 
 /** Small work that comes round by itself: each entry alone, so that one that fails or lasts holds up no other. */
-const all: Record<string, Chore> = { ...chores, 'Work of dead workers': { every: 10_000, atStart: true, work: takeUpOrphans } }
+const all: Record<string, Chore> = {
+  ...chores,
+  'Work of dead workers': { every: 10_000, atStart: true, work: takeUpOrphans },
+}
 const timers = Object.entries(all).map(([name, { every, atStart, work }]) => {
   let busy = false
   let failures = 0
@@ -122,7 +139,10 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const) {
     if (stopping) return
     stopping = true
     for (const timer of timers) clearInterval(timer)
-    void queue.stop().then(() => disconnect()).finally(() => process.exit(0))
+    void queue
+      .stop()
+      .then(() => disconnect())
+      .finally(() => process.exit(0))
     setTimeout(() => process.exit(0), 1500).unref()
   })
 }

@@ -6,8 +6,13 @@ import { require, type Person } from './permission'
 
 /** What is written into the audit log. */
 export type AuditKind =
-  'sign-in' | 'sign-in-refused' | 'sign-out' | 'not-allowed' | 'token-made' | 'token-ended' | 'export' | 'person-changed' |
-  'overwritten'
+  | 'sign-in'
+  | 'sign-in-refused'
+  | 'sign-out'
+  | 'not-allowed'
+  | 'token-made'
+  | 'token-ended'
+  | 'export'
 
 /** By whom, from where, and by what something was done. */
 export interface AuditSource {
@@ -17,14 +22,33 @@ export interface AuditSource {
 }
 
 /** Adds a line to the audit log, as part of the transaction that does what it tells, where there is one. */
-export async function writeAudit(kind: AuditKind, { personId, origin, by }: AuditSource, detail: Record<string, unknown> = {}): Promise<void> {
+export async function writeAudit(
+  kind: AuditKind,
+  { personId, origin, by }: AuditSource,
+  detail: Record<string, unknown> = {},
+): Promise<void> {
   await database().insert(t.audit).values({ at: nowDate(), kind, personId, origin, by, detail })
 }
 
 /** The audit log, newest first. */
 export async function listAudit(person: Person, { limit, before }: { limit: number; before?: number }) {
   require(person, 'set-up')
-  const rows = await database().select().from(t.audit).where(before === undefined ? undefined : lt(t.audit.id, before)).orderBy(desc(t.audit.id)).limit(limit + 1)
-  const items = rows.slice(0, limit).map((r) => ({ id: r.id, at: r.at.toISOString(), kind: r.kind, person: r.personId, origin: r.origin, by: r.by, detail: r.detail }))
+  const rows = await database()
+    .select()
+    .from(t.audit)
+    .where(before === undefined ? undefined : lt(t.audit.id, before))
+    .orderBy(desc(t.audit.id))
+    .limit(limit + 1)
+  const items = rows
+    .slice(0, limit)
+    .map((r) => ({
+      id: r.id,
+      at: r.at.toISOString(),
+      kind: r.kind,
+      person: r.personId,
+      origin: r.origin,
+      by: r.by,
+      detail: r.detail,
+    }))
   return { items, next: rows.length > limit ? String(items.at(-1)!.id) : null }
 }

@@ -11,7 +11,13 @@ export class Gate {
   async take<T>(work: () => Promise<T>): Promise<T> {
     if (this.inside >= this.most.atOnce) {
       if (this.queue.length >= this.most.waiting) {
-        throw new Problem(503, 'Busy', 'Too many are asking for this at the same time. Try again in a moment.', undefined, { retryAfter: 5 })
+        throw new Problem(
+          503,
+          'Busy',
+          'Too many are asking for this at the same time. Try again in a moment.',
+          undefined,
+          { retryAfter: 5 },
+        )
       }
       await new Promise<void>((resolve) => this.queue.push(resolve))
     } else this.inside++

@@ -11,14 +11,32 @@ import { ForPeople } from './problem'
 /** Addresses that are not of the public network (the special-purpose registries of RFC 6890 and its updates). */
 const reserved = new BlockList()
 for (const [network, bits] of [
-  ['0.0.0.0', 8], ['10.0.0.0', 8], ['100.64.0.0', 10], ['127.0.0.0', 8], ['169.254.0.0', 16], ['172.16.0.0', 12],
-  ['192.0.0.0', 24], ['192.0.2.0', 24], ['192.88.99.0', 24], ['192.168.0.0', 16], ['198.18.0.0', 15],
-  ['198.51.100.0', 24], ['203.0.113.0', 24], ['224.0.0.0', 4], ['240.0.0.0', 4],
-] as const) reserved.addSubnet(network, bits, 'ipv4')
+  ['0.0.0.0', 8],
+  ['10.0.0.0', 8],
+  ['100.64.0.0', 10],
+  ['127.0.0.0', 8],
+  ['169.254.0.0', 16],
+  ['172.16.0.0', 12],
+  ['192.0.0.0', 24],
+  ['192.0.2.0', 24],
+  ['192.88.99.0', 24],
+  ['192.168.0.0', 16],
+  ['198.18.0.0', 15],
+  ['198.51.100.0', 24],
+  ['203.0.113.0', 24],
+  ['224.0.0.0', 4],
+  ['240.0.0.0', 4],
+] as const)
+  reserved.addSubnet(network, bits, 'ipv4')
 // Of IPv6 only 2000::/3 is public; what follows lies within it and is not.
 const publicNetwork = new BlockList()
 publicNetwork.addSubnet('2000::', 3, 'ipv6')
-for (const [network, bits] of [['2001::', 23], ['2001:db8::', 32], ['2002::', 16], ['3fff::', 20]] as const) {
+for (const [network, bits] of [
+  ['2001::', 23],
+  ['2001:db8::', 32],
+  ['2002::', 16],
+  ['3fff::', 20],
+] as const) {
   reserved.addSubnet(network, bits, 'ipv6')
 }
 
@@ -37,7 +55,12 @@ export function embeddedAddress(address: string): string | undefined {
 /** The eight groups of an IPv6 address as numbers. */
 function groupsOf(address: string): number[] | undefined {
   if (isIP(address) !== 6) return undefined
-  const bare = address.split('%')[0]!.replace(/(\d+)\.(\d+)\.(\d+)\.(\d+)$/, (_, a, b, c, d) => `${((+a << 8) | +b).toString(16)}:${((+c << 8) | +d).toString(16)}`)
+  const bare = address
+    .split('%')[0]!
+    .replace(
+      /(\d+)\.(\d+)\.(\d+)\.(\d+)$/,
+      (_, a, b, c, d) => `${((+a << 8) | +b).toString(16)}:${((+c << 8) | +d).toString(16)}`,
+    )
   const [head, tail] = bare.split('::') as [string, string?]
   const before = head.split(':').filter(Boolean)
   const after = (tail ?? '').split(':').filter(Boolean)
@@ -69,13 +92,21 @@ function isNamed(host: string, address: string): boolean {
 /** Why something was not fetched. It says the same whether nobody answers, or somebody who is none of the asker's business. */
 export class FetchRefused extends ForPeople {}
 
-const noAnswer = (place: string) => new FetchRefused(`${place} could not be fetched: there is no answer that can be read there. Check the address, or ask whoever runs it.`)
-const notPublic = (place: string) => new FetchRefused(`${place} is not a public address, and such addresses are not fetched. Whoever runs Ink Loom can name those that may be (INKLOOM_ALLOW_PRIVATE_FETCH).`)
+const noAnswer = (place: string) =>
+  new FetchRefused(
+    `${place} could not be fetched: there is no answer that can be read there. Check the address, or ask whoever runs it.`,
+  )
+const notPublic = (place: string) =>
+  new FetchRefused(
+    `${place} is not a public address, and such addresses are not fetched. Whoever runs Ink Loom can name those that may be (INKLOOM_ALLOW_PRIVATE_FETCH).`,
+  )
 
 /** The address of a host that a connection goes to: resolved once, and checked. Throws FetchRefused. */
 async function checkedAddress(url: URL): Promise<{ address: string; family: number }> {
   const host = url.hostname.replace(/^\[|\]$/g, '')
-  const found = isIP(host) ? [{ address: host, family: isIP(host) }] : await lookup(host, { all: true, verbatim: true }).catch(() => [])
+  const found = isIP(host)
+    ? [{ address: host, family: isIP(host) }]
+    : await lookup(host, { all: true, verbatim: true }).catch(() => [])
   // One private address among several is enough to refuse: whoever sets names could else choose when to be asked.
   const refused = found.some(({ address }) => !isPublicAddress(address) && !isNamed(host, address))
   if (refused) throw notPublic(url.host)
@@ -102,7 +133,9 @@ export async function guardedFetch(place: string, { headers = {}, patience }: Fe
   for (let hops = 0; hops <= mostRedirects; hops++) {
     if (!['http:', 'https:'].includes(url.protocol)) throw noAnswer(place)
     const { address, family } = await checkedAddress(url)
-    const answer = await request(url, { headers, address, family, signal }).catch(() => { throw noAnswer(place) })
+    const answer = await request(url, { headers, address, family, signal }).catch(() => {
+      throw noAnswer(place)
+    })
     const location = answer.headers.location
     if (![301, 302, 303, 307, 308].includes(answer.statusCode ?? 0) || location === undefined) return answer
     answer.destroy()
@@ -119,20 +152,34 @@ function nextOf(location: string, from: URL, place: string): URL {
   }
 }
 
-interface Asked { headers: Record<string, string>; address: string; family: number; signal: AbortSignal }
+interface Asked {
+  headers: Record<string, string>
+  address: string
+  family: number
+  signal: AbortSignal
+}
 
 function request(url: URL, { headers, address, family, signal }: Asked): Promise<IncomingMessage> {
   const { request: ask } = url.protocol === 'https:' ? https : http
   return new Promise((resolve, reject) => {
-    ask(url, {
-      headers: { 'user-agent': 'Ink Loom', 'accept-encoding': 'identity', ...headers },
-      signal,
-      agent: false,
-      // The name is not resolved again: between two answers it could point elsewhere.
-      lookup: (_host, options, done) => {
-        if (options.all) (done as unknown as (e: null, all: { address: string; family: number }[]) => void)(null, [{ address, family }])
-        else done(null, address, family)
+    ask(
+      url,
+      {
+        headers: { 'user-agent': 'Ink Loom', 'accept-encoding': 'identity', ...headers },
+        signal,
+        agent: false,
+        // The name is not resolved again: between two answers it could point elsewhere.
+        lookup: (_host, options, done) => {
+          if (options.all)
+            (done as unknown as (e: null, all: { address: string; family: number }[]) => void)(null, [
+              { address, family },
+            ])
+          else done(null, address, family)
+        },
       },
-    }, resolve).once('error', reject).end()
+      resolve,
+    )
+      .once('error', reject)
+      .end()
   })
 }

@@ -7,9 +7,23 @@ import { may, require, type Person } from './permission'
 import { notFound } from './problem'
 
 export const jobKinds = [
-  'import', 'refresh-facts', 'bulk-change', 'put-back', 'rework-attribute', 'picture-batch', 'feed', 'judge', 'draft',
-  'pool-suggestions', 'same-texts', 'coverage', 'pretranslate', 'translation-import', 'translation-effort',
-  'translation-check', 'memory-import',
+  'import',
+  'refresh-facts',
+  'bulk-change',
+  'put-back',
+  'rework-attribute',
+  'picture-batch',
+  'feed',
+  'judge',
+  'draft',
+  'pool-suggestions',
+  'same-texts',
+  'coverage',
+  'pretranslate',
+  'translation-import',
+  'translation-effort',
+  'translation-check',
+  'memory-import',
 ] as const
 export type JobKind = (typeof jobKinds)[number]
 
@@ -91,7 +105,10 @@ export async function getJob(id: string): Promise<JobDocument | undefined> {
 /** Some jobs, without their results. */
 export async function jobsById(ids: readonly string[]): Promise<JobDocument[]> {
   if (ids.length === 0) return []
-  const rows = await database().select().from(t.job).where(inArray(t.job.id, [...ids]))
+  const rows = await database()
+    .select()
+    .from(t.job)
+    .where(inArray(t.job.id, [...ids]))
   return rows.map((r) => ({ ...documentOf(r), result: null }))
 }
 

@@ -17,7 +17,10 @@ const perOrigin: Allowance = { free: 40, first: 15, most: 900 }
 /** Attempts are forgotten so long after the last, in milliseconds. */
 const forgottenAfter = 3_600_000
 
-const keysOf = (account: string, origin: string) => ({ account: `account ${account} from ${origin}`, origin: `origin ${origin}` })
+const keysOf = (account: string, origin: string) => ({
+  account: `account ${account} from ${origin}`,
+  origin: `origin ${origin}`,
+})
 
 /**
  * Counts an attempt before it is looked at, in the database, so that many at the same moment and many processes share one
@@ -50,9 +53,15 @@ async function count(key: string, { free, first, most }: Allowance, now: number)
 export async function countSignIn(account: string, origin: string, now: number): Promise<void> {
   const keys = keysOf(account, origin)
   const byOrigin = await count(keys.origin, perOrigin, now)
-  const wait = byOrigin || await count(keys.account, perAccount, now)
+  const wait = byOrigin || (await count(keys.account, perAccount, now))
   if (wait === 0) return
-  throw new Problem(429, 'Too many attempts', `Too many attempts to sign in from here. Try again in ${inWords(wait)}.`, undefined, { retryAfter: wait })
+  throw new Problem(
+    429,
+    'Too many attempts',
+    `Too many attempts to sign in from here. Try again in ${inWords(wait)}.`,
+    undefined,
+    { retryAfter: wait },
+  )
 }
 
 const inWords = (seconds: number) => (seconds < 90 ? `${seconds} seconds` : `${Math.ceil(seconds / 60)} minutes`)
@@ -60,6 +69,8 @@ const inWords = (seconds: number) => (seconds < 90 ? `${seconds} seconds` : `${M
 /** Forgets the attempts that led to a sign-in that went well. */
 export async function forgetSignIn(account: string, origin: string): Promise<void> {
   const keys = keysOf(account, origin)
-  await database().delete(t.signInTry).where(inArray(t.signInTry.key, [keys.account]))
+  await database()
+    .delete(t.signInTry)
+    .where(inArray(t.signInTry.key, [keys.account]))
   await database().execute(sql`update sign_in_try set tries = greatest(0, tries - 1) where key = ${keys.origin}`)
 }

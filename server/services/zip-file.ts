@@ -9,10 +9,24 @@ const mostMembers = 5000
 /** All members together unpack to at most so many bytes, over everything that is read of a file. */
 const mostUnpacked = 1024 * 1024 * 1024
 
-const broken = () => new CsvFileError({ code: 'not-a-table', message: 'This packed file cannot be opened. Save it again as a spreadsheet (XLSX) or as CSV.' }, 1)
+const broken = () =>
+  new CsvFileError(
+    {
+      code: 'not-a-table',
+      message: 'This packed file cannot be opened. Save it again as a spreadsheet (XLSX) or as CSV.',
+    },
+    1,
+  )
 
 /** Says that a file unpacks to more than can be read. */
-export const tooLargeUnpacked = () => new CsvFileError({ code: 'too-large', message: 'This spreadsheet is too large to be read. Save it as CSV, or split it into several files.' }, 1)
+export const tooLargeUnpacked = () =>
+  new CsvFileError(
+    {
+      code: 'too-large',
+      message: 'This spreadsheet is too large to be read. Save it as CSV, or split it into several files.',
+    },
+    1,
+  )
 
 /** A packed file that is open. */
 export interface PackedFile {
@@ -22,18 +36,24 @@ export interface PackedFile {
   close(): void
 }
 
-const opened = (file: string) => new Promise<yauzl.ZipFile>((resolve, reject) => {
-  yauzl.open(file, { lazyEntries: true, autoClose: false, validateEntrySizes: true }, (e, zip) => (e ? reject(broken()) : resolve(zip)))
-})
+const opened = (file: string) =>
+  new Promise<yauzl.ZipFile>((resolve, reject) => {
+    yauzl.open(file, { lazyEntries: true, autoClose: false, validateEntrySizes: true }, (e, zip) =>
+      e ? reject(broken()) : resolve(zip),
+    )
+  })
 
 async function entriesOf(zip: yauzl.ZipFile): Promise<Map<string, yauzl.Entry>> {
   const entries = new Map<string, yauzl.Entry>()
   await new Promise<void>((resolve, reject) => {
-    zip.on('entry', (entry: yauzl.Entry) => {
-      entries.set(entry.fileName, entry)
-      if (entries.size > mostMembers) reject(tooLargeUnpacked())
-      else zip.readEntry()
-    }).once('end', resolve).once('error', () => reject(broken()))
+    zip
+      .on('entry', (entry: yauzl.Entry) => {
+        entries.set(entry.fileName, entry)
+        if (entries.size > mostMembers) reject(tooLargeUnpacked())
+        else zip.readEntry()
+      })
+      .once('end', resolve)
+      .once('error', () => reject(broken()))
     zip.readEntry()
   })
   return entries

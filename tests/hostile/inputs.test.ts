@@ -3,9 +3,8 @@ import http from 'node:http'
 import path from 'node:path'
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
-import { crc32, deflateRawSync } from 'node:zlib'
-import { deflateSync } from 'node:zlib'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { packed, pictureOf } from './made-files'
 import { ended, ownWorld, pause, watchHealth } from './world'
 
 // Texts, bodies, files and patterns that are made to hold the server up, fill its memory or end it.
@@ -23,7 +22,9 @@ async function bounded(what: string, work: () => Promise<void>, { memory = 300, 
   const before = world.memoryOf('web')
   const stop = watchHealth(world)
   let peak = before
-  const timer = setInterval(() => { peak = Math.max(peak, world.memoryOf('web')) }, 50)
+  const timer = setInterval(() => {
+    peak = Math.max(peak, world.memoryOf('web'))
+  }, 50)
   await work()
   clearInterval(timer)
   const { worst, bad } = await stop()
@@ -55,10 +56,17 @@ describe('texts', () => {
   it.each(Object.entries(texts))('%s: answered quickly, and stored bounded or refused', async (what, html) => {
     await bounded(what, async () => {
       const began = performance.now()
-      const piece = await world.put<{ texts?: { body: string }[] }>('/api/pieces/hostile-text', { code: 'hostile-text', kind: 'tab', name: 'Hostile', texts: [{ language: 'en-GB', title: 'x', body: html }] })
+      const piece = await world.put<{ texts?: { body: string }[] }>('/api/pieces/hostile-text', {
+        code: 'hostile-text',
+        kind: 'tab',
+        name: 'Hostile',
+        texts: [{ language: 'en-GB', title: 'x', body: html }],
+      })
       expect([200, 201, 413, 422]).toContain(piece.status)
       if (piece.status < 300) expect(piece.body.texts![0]!.body.length).toBeLessThan(1_100_000)
-      const product = await world.patch('/api/products/PE-1830', { values: [{ attribute: 'description', language: 'en-GB', value: html.slice(0, 199_000) }] })
+      const product = await world.patch('/api/products/PE-1830', {
+        values: [{ attribute: 'description', language: 'en-GB', value: html.slice(0, 199_000) }],
+      })
       expect([200, 422]).toContain(product.status)
       expect(performance.now() - began).toBeLessThan(5000)
     })
@@ -69,7 +77,10 @@ describe('patterns and rules', () => {
   const stars = `${'*a'.repeat(60)}*b`
   it.each<[string, object]>([
     ['stars and stars', { field: 'name', is: 'like', value: stars }],
-    ['a thousand conditions', { any: Array.from({ length: 1000 }, () => ({ field: 'sku', is: 'contains', value: 'x' })) }],
+    [
+      'a thousand conditions',
+      { any: Array.from({ length: 1000 }, () => ({ field: 'sku', is: 'contains', value: 'x' })) },
+    ],
     ['eighty levels', Array.from({ length: 60 }).reduce<object>((inner) => ({ all: [inner] }), { all: [] })],
     ['a number beyond all numbers', { field: 'stock', is: 'above', value: 1e308 }],
     ['a date in the year 99999', { field: 'attribute:launched', is: 'above', value: '99999-01-01' }],
@@ -90,7 +101,9 @@ describe('bodies', () => {
   })
   it('of a gigabyte by somebody who is signed in', async () => {
     await bounded('a gigabyte in chunks by somebody', async () => {
-      const statuses = await Promise.all(Array.from({ length: 10 }, () => chunked('/api/reach', 100, { cookie: world.cookie })))
+      const statuses = await Promise.all(
+        Array.from({ length: 10 }, () => chunked('/api/reach', 100, { cookie: world.cookie })),
+      )
       expect(statuses.every((s) => s === 413 || s === 503 || s === 0)).toBe(true)
     })
   })
@@ -109,11 +122,23 @@ describe('bodies', () => {
     return new Promise((resolve) => {
       const { port } = new URL(world.base)
       let sent = 0
-      const request = http.request({ host: '127.0.0.1', port, method: 'POST', path: at, agent: false, headers: { 'content-type': 'application/json', 'transfer-encoding': 'chunked', ...headers } }, (answer) => {
-        answer.resume()
-        resolve(answer.statusCode!)
-        setTimeout(() => request.destroy(), 100)
-      }).on('error', () => resolve(0))
+      const request = http
+        .request(
+          {
+            host: '127.0.0.1',
+            port,
+            method: 'POST',
+            path: at,
+            agent: false,
+            headers: { 'content-type': 'application/json', 'transfer-encoding': 'chunked', ...headers },
+          },
+          (answer) => {
+            answer.resume()
+            resolve(answer.statusCode!)
+            setTimeout(() => request.destroy(), 100)
+          },
+        )
+        .on('error', () => resolve(0))
       const more = () => {
         if (request.destroyed || sent++ >= megabytes) return void request.end()
         if (request.write(part)) setImmediate(more)
@@ -125,131 +150,184 @@ describe('bodies', () => {
   function drip(at: string): Promise<number> {
     return new Promise((resolve) => {
       const { port } = new URL(world.base)
-      const request = http.request({ host: '127.0.0.1', port, method: 'POST', path: at, agent: false, headers: { 'content-type': 'application/json', 'transfer-encoding': 'chunked', 'cookie': world.cookie } }, (answer) => {
-        clearInterval(timer)
-        answer.resume()
-        resolve(answer.statusCode!)
-        request.destroy()
-      }).on('error', () => resolve(0))
+      const request = http
+        .request(
+          {
+            host: '127.0.0.1',
+            port,
+            method: 'POST',
+            path: at,
+            agent: false,
+            headers: { 'content-type': 'application/json', 'transfer-encoding': 'chunked', cookie: world.cookie },
+          },
+          (answer) => {
+            clearInterval(timer)
+            answer.resume()
+            resolve(answer.statusCode!)
+            request.destroy()
+          },
+        )
+        .on('error', () => resolve(0))
       const timer = setInterval(() => request.write(' '), 500)
     })
   }
 })
 
 describe('files', () => {
-  const upload = async (file: string, name: string) => world.ask('POST', `/api/uploads?name=${name}`, { body: await openAsBlob(file), headers: { 'content-type': 'application/octet-stream' }, patience: 120_000 })
-  /** A packed file whose directory claims other sizes than its members have. */
-  function packed(members: { name: string; content: Buffer; claims?: number }[]): Buffer {
-    const parts: Buffer[] = []
-    const directory: Buffer[] = []
-    let at = 0
-    for (const { name, content, claims = content.length } of members) {
-      const data = deflateRawSync(content, { level: 9 })
-      const head = Buffer.alloc(30)
-      head.writeUInt32LE(0x04034b50, 0)
-      head.writeUInt16LE(20, 4)
-      head.writeUInt16LE(8, 8)
-      head.writeUInt32LE(crc32Of(content), 14)
-      head.writeUInt32LE(data.length, 18)
-      head.writeUInt32LE(claims, 22)
-      head.writeUInt16LE(name.length, 26)
-      const entry = Buffer.alloc(46)
-      entry.writeUInt32LE(0x02014b50, 0)
-      entry.writeUInt16LE(20, 4)
-      entry.writeUInt16LE(20, 6)
-      head.copy(entry, 10, 8, 28)
-      entry.writeUInt16LE(name.length, 28)
-      entry.writeUInt32LE(at, 42)
-      parts.push(head, Buffer.from(name), data)
-      directory.push(entry, Buffer.from(name))
-      at += 30 + name.length + data.length
-    }
-    const listed = Buffer.concat(directory)
-    const end = Buffer.alloc(22)
-    end.writeUInt32LE(0x06054b50, 0)
-    end.writeUInt16LE(members.length, 8)
-    end.writeUInt16LE(members.length, 10)
-    end.writeUInt32LE(listed.length, 12)
-    end.writeUInt32LE(at, 16)
-    return Buffer.concat([...parts, listed, end])
-  }
-  const crc32Of = (content: Buffer): number => crc32(content)
+  const upload = async (file: string, name: string) =>
+    world.ask('POST', `/api/uploads?name=${name}`, {
+      body: await openAsBlob(file),
+      headers: { 'content-type': 'application/octet-stream' },
+      patience: 120_000,
+    })
   const xml = (text: string) => Buffer.from(`<?xml version="1.0" encoding="UTF-8"?>${text}`)
   const book = [
-    { name: 'xl/workbook.xml', content: xml('<workbook xmlns:r="r"><sheets><sheet name="a" sheetId="1" r:id="rId1"/></sheets></workbook>') },
-    { name: 'xl/_rels/workbook.xml.rels', content: xml('<Relationships><Relationship Id="rId1" Target="worksheets/sheet1.xml"/></Relationships>') },
+    {
+      name: 'xl/workbook.xml',
+      content: xml('<workbook xmlns:r="r"><sheets><sheet name="a" sheetId="1" r:id="rId1"/></sheets></workbook>'),
+    },
+    {
+      name: 'xl/_rels/workbook.xml.rels',
+      content: xml('<Relationships><Relationship Id="rId1" Target="worksheets/sheet1.xml"/></Relationships>'),
+    },
   ]
-  const sheet = (rows: string) => ({ name: 'xl/worksheets/sheet1.xml', content: xml(`<worksheet><sheetData>${rows}</sheetData></worksheet>`) })
-  const shared = (text: string, claims?: number) => ({ name: 'xl/sharedStrings.xml', content: xml(text), ...(claims === undefined ? {} : { claims }) })
+  const sheet = (rows: string) => ({
+    name: 'xl/worksheets/sheet1.xml',
+    content: xml(`<worksheet><sheetData>${rows}</sheetData></worksheet>`),
+  })
+  const shared = (text: string, claims?: number) => ({
+    name: 'xl/sharedStrings.xml',
+    content: xml(text),
+    ...(claims === undefined ? {} : { claims }),
+  })
 
   it.each<[string, () => Buffer]>([
-    ['shared texts of 700 MB', () => packed([...book, sheet('<row r="1"><c r="A1" t="s"><v>0</v></c></row>'), { name: 'xl/sharedStrings.xml', content: Buffer.concat([Buffer.from('<sst>'), Buffer.alloc(700 << 20, '<si><t>aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa</t></si>')]) }])],
-    ['shared texts that claim to be small', () => packed([...book, sheet('<row r="1"><c r="A1" t="s"><v>0</v></c></row>'), shared(`<sst><si><t>${'a'.repeat(400_000_000)}</t></si></sst>`, 1000)])],
-    ['cells at the far right of every row', () => packed([...book, sheet('<row><c r="XFD1"><v>1</v></c></row>'.repeat(3_000_000))])],
-    ['one cell without an end', () => packed([...book, sheet(`<row r="1"><c r="A1" t="str"><v>${'a'.repeat(300_000_000)}</v></c></row>`)])],
-  ])('a spreadsheet with %s: refused or read, and the web server does not grow', async (what, make) => {
-    const file = path.join(folder, 'bomb.xlsx')
-    writeFileSync(file, make())
-    await bounded(`a spreadsheet with ${what}`, async () => {
-      expect((await upload(file, 'bomb.xlsx')).status).toBe(422)
-    })
-  }, 180_000)
+    [
+      'shared texts of 700 MB',
+      () =>
+        packed([
+          ...book,
+          sheet('<row r="1"><c r="A1" t="s"><v>0</v></c></row>'),
+          {
+            name: 'xl/sharedStrings.xml',
+            content: Buffer.concat([
+              Buffer.from('<sst>'),
+              Buffer.alloc(700 << 20, '<si><t>aaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaaa</t></si>'),
+            ]),
+          },
+        ]),
+    ],
+    [
+      'shared texts that claim to be small',
+      () =>
+        packed([
+          ...book,
+          sheet('<row r="1"><c r="A1" t="s"><v>0</v></c></row>'),
+          shared(`<sst><si><t>${'a'.repeat(400_000_000)}</t></si></sst>`, 1000),
+        ]),
+    ],
+    [
+      'cells at the far right of every row',
+      () => packed([...book, sheet('<row><c r="XFD1"><v>1</v></c></row>'.repeat(3_000_000))]),
+    ],
+    [
+      'one cell without an end',
+      () => packed([...book, sheet(`<row r="1"><c r="A1" t="str"><v>${'a'.repeat(300_000_000)}</v></c></row>`)]),
+    ],
+  ])(
+    'a spreadsheet with %s: refused or read, and the web server does not grow',
+    async (what, make) => {
+      const file = path.join(folder, 'bomb.xlsx')
+      writeFileSync(file, make())
+      await bounded(`a spreadsheet with ${what}`, async () => {
+        expect((await upload(file, 'bomb.xlsx')).status).toBe(422)
+      })
+    },
+    180_000,
+  )
 
   it('JSON Lines with one line of 560 MB: the upload is answered, the worker lives', async () => {
     const file = path.join(folder, 'line.jsonl')
-    await pipeline(Readable.from((function* () {
-      yield '{"sku":"X-1","name":"'
-      for (let i = 0; i < 560; i++) yield Buffer.alloc(1 << 20, 97)
-      yield '"}\n'
-    })()), createWriteStream(file))
+    await pipeline(
+      Readable.from(
+        (function* () {
+          yield '{"sku":"X-1","name":"'
+          for (let i = 0; i < 560; i++) yield Buffer.alloc(1 << 20, 97)
+          yield '"}\n'
+        })(),
+      ),
+      createWriteStream(file),
+    )
     const worker = world.programs.worker()!.pid
     await bounded('JSON Lines with one line of 560 MB', async () => {
       const answer = await upload(file, 'line.jsonl')
-      expect([answer.status, (answer.body as { detail: string }).detail]).toEqual([422, expect.stringContaining('Line 1 is longer than 1 MB')])
+      expect([answer.status, (answer.body as { detail: string }).detail]).toEqual([
+        422,
+        expect.stringContaining('Line 1 is longer than 1 MB'),
+      ])
       // The same file, sent to the worker without a look first.
       const waiting = readdirSync(path.join(world.data, 'uploads'))
-      const { body: job } = await world.ask<{ id: string }>('POST', `/api/imports?mode=apply&upload=${waiting.at(-1)!}`, { headers: { prefer: 'respond-async' } })
+      const { body: job } = await world.ask<{ id: string }>(
+        'POST',
+        `/api/imports?mode=apply&upload=${waiting.at(-1)!}`,
+        { headers: { prefer: 'respond-async' } },
+      )
       expect(await ended(world, job.id)).toMatchObject({ state: 'done', result: { applied: false, rejectedCount: 1 } })
     })
     expect(world.programs.worker()!.pid).toBe(worker)
   }, 180_000)
 
   it('a picture of four billion pixels in a few KB: refused; the decoder is not in the web server', async () => {
-    const [width, height] = [60_000, 60_000]
-    const chunk = (type: string, data: Buffer) => {
-      const body = Buffer.concat([Buffer.from(type), data])
-      const out = Buffer.alloc(body.length + 8)
-      out.writeUInt32BE(data.length, 0)
-      body.copy(out, 4)
-      out.writeUInt32BE(crc32Of(body), body.length + 4)
-      return out
-    }
-    const head = Buffer.alloc(13)
-    head.writeUInt32BE(width, 0)
-    head.writeUInt32BE(height, 4)
-    head.set([8, 2, 0, 0, 0], 8)
-    const png = Buffer.concat([Buffer.from([137, 80, 78, 71, 13, 10, 26, 10]), chunk('IHDR', head), chunk('IDAT', deflateSync(Buffer.alloc(10_000_000))), chunk('IEND', Buffer.alloc(0))])
+    const png = pictureOf(60_000, 60_000)
     await bounded('a picture of 3.6 billion pixels', async () => {
-      const answer = await world.ask('POST', '/api/media?name=bomb.png', { body: new Uint8Array(png), headers: { 'content-type': 'application/octet-stream' } })
+      const answer = await world.ask('POST', '/api/media?name=bomb.png', {
+        body: new Uint8Array(png),
+        headers: { 'content-type': 'application/octet-stream' },
+      })
       expect(answer.status).toBe(422)
     })
   })
 
   it.each([
-    ['a style that reaches out by escapes', '<svg xmlns="http://www.w3.org/2000/svg"><style>@\\69mport "https://evil.example/x.css";</style></svg>'],
-    ['an address by escapes', '<svg xmlns="http://www.w3.org/2000/svg"><rect style="fill:u\\72l(https://evil.example/x)"/></svg>'],
-    ['an element that no drawing needs', '<svg xmlns="http://www.w3.org/2000/svg"><animateMotion onbegin="alert(1)"/></svg>'],
-    ['another namespace', '<svg xmlns="http://www.w3.org/2000/svg"><x:script xmlns:x="http://www.w3.org/1999/xhtml">alert(1)</x:script></svg>'],
-    ['entities without end', `<!DOCTYPE svg [<!ENTITY a "${'x'.repeat(1000)}"><!ENTITY b "${'&a;'.repeat(1000)}">]><svg xmlns="http://www.w3.org/2000/svg"><text>&b;</text></svg>`],
+    [
+      'a style that reaches out by escapes',
+      '<svg xmlns="http://www.w3.org/2000/svg"><style>@\\69mport "https://evil.example/x.css";</style></svg>',
+    ],
+    [
+      'an address by escapes',
+      '<svg xmlns="http://www.w3.org/2000/svg"><rect style="fill:u\\72l(https://evil.example/x)"/></svg>',
+    ],
+    [
+      'an element that no drawing needs',
+      '<svg xmlns="http://www.w3.org/2000/svg"><animateMotion onbegin="alert(1)"/></svg>',
+    ],
+    [
+      'another namespace',
+      '<svg xmlns="http://www.w3.org/2000/svg"><x:script xmlns:x="http://www.w3.org/1999/xhtml">alert(1)</x:script></svg>',
+    ],
+    [
+      'entities without end',
+      `<!DOCTYPE svg [<!ENTITY a "${'x'.repeat(1000)}"><!ENTITY b "${'&a;'.repeat(1000)}">]><svg xmlns="http://www.w3.org/2000/svg"><text>&b;</text></svg>`,
+    ],
   ])('a drawing with %s: refused', async (what, svg) => {
-    const answer = await world.ask('POST', '/api/media?name=drawing.svg', { body: svg, headers: { 'content-type': 'application/octet-stream' } })
+    const answer = await world.ask('POST', '/api/media?name=drawing.svg', {
+      body: svg,
+      headers: { 'content-type': 'application/octet-stream' },
+    })
     expect(answer.status).toBe(422)
     world.note(`a drawing with ${what}`)
   })
 
   it.runIf(all)('a hundred broken files at once: each is answered', async () => {
     await bounded('a hundred broken files at once', async () => {
-      const answers = await Promise.all(Array.from({ length: 100 }, (_, i) => world.ask('POST', `/api/uploads?name=broken-${i}.xlsx`, { body: `PK\u0003\u0004${'x'.repeat(i * 1000)}`, headers: { 'content-type': 'application/octet-stream' } })))
+      const answers = await Promise.all(
+        Array.from({ length: 100 }, (_, i) =>
+          world.ask('POST', `/api/uploads?name=broken-${i}.xlsx`, {
+            body: `PK\u0003\u0004${'x'.repeat(i * 1000)}`,
+            headers: { 'content-type': 'application/octet-stream' },
+          }),
+        ),
+      )
       expect(answers.every((a) => a.status === 422 || a.status === 503)).toBe(true)
     })
   })

@@ -6,12 +6,26 @@ import { afterAll, beforeAll } from 'vitest'
 
 // An installation of its own, whose programs are killed, starved and lied to: nothing else runs on it.
 
-interface Programs { stop(): Promise<void>; web(): ChildProcess | undefined; worker(): ChildProcess | undefined }
-interface Cluster { url(database: string): string; stop(): void; keepRunning(say: (line: string) => void): void }
+interface Programs {
+  stop(): Promise<void>
+  web(): ChildProcess | undefined
+  worker(): ChildProcess | undefined
+}
+interface Cluster {
+  url(database: string): string
+  stop(): void
+  keepRunning(say: (line: string) => void): void
+}
 
-const { demoPeople } = JSON.parse(readFileSync('demo/people.json', 'utf8')) as { demoPeople: { email: string; password: string; role: string }[] }
+const { demoPeople } = JSON.parse(readFileSync('demo/people.json', 'utf8')) as {
+  demoPeople: { email: string; password: string; role: string }[]
+}
 
-export interface Answer<T = Record<string, unknown>> { status: number; headers: Headers; body: T }
+export interface Answer<T = Record<string, unknown>> {
+  status: number
+  headers: Headers
+  body: T
+}
 
 /** What all of it is tried on. */
 export class World {
@@ -25,10 +39,24 @@ export class World {
   readonly said: string[] = []
   readonly tried: string[] = []
 
-  async ask<T = Record<string, unknown>>(method: string, at: string, { json, body, headers = {}, patience = 60_000 }: { json?: unknown; body?: BodyInit; headers?: Record<string, string>; patience?: number } = {}): Promise<Answer<T>> {
+  async ask<T = Record<string, unknown>>(
+    method: string,
+    at: string,
+    {
+      json,
+      body,
+      headers = {},
+      patience = 60_000,
+    }: { json?: unknown; body?: BodyInit; headers?: Record<string, string>; patience?: number } = {},
+  ): Promise<Answer<T>> {
     const response = await fetch(this.base + at, {
-      method, signal: AbortSignal.timeout(patience),
-      headers: { ...(this.cookie ? { cookie: this.cookie } : {}), ...(json === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
+      method,
+      signal: AbortSignal.timeout(patience),
+      headers: {
+        ...(this.cookie ? { cookie: this.cookie } : {}),
+        ...(json === undefined ? {} : { 'content-type': 'application/json' }),
+        ...headers,
+      },
       body: json === undefined ? body : JSON.stringify(json),
     })
     const text = await response.text()
@@ -36,15 +64,23 @@ export class World {
     return { status: response.status, headers: response.headers, body: (isJson ? JSON.parse(text) : text) as T }
   }
   get = <T = Record<string, unknown>>(at: string) => this.ask<T>('GET', at)
-  post = <T = Record<string, unknown>>(at: string, json: unknown, headers: Record<string, string> = {}) => this.ask<T>('POST', at, { json, headers })
-  put = <T = Record<string, unknown>>(at: string, json: unknown, headers: Record<string, string> = {}) => this.ask<T>('PUT', at, { json, headers })
-  patch = <T = Record<string, unknown>>(at: string, json: unknown, headers: Record<string, string> = { 'If-Match': '*' }) => this.ask<T>('PATCH', at, { json, headers })
+  post = <T = Record<string, unknown>>(at: string, json: unknown, headers: Record<string, string> = {}) =>
+    this.ask<T>('POST', at, { json, headers })
+  put = <T = Record<string, unknown>>(at: string, json: unknown, headers: Record<string, string> = {}) =>
+    this.ask<T>('PUT', at, { json, headers })
+  patch = <T = Record<string, unknown>>(
+    at: string,
+    json: unknown,
+    headers: Record<string, string> = { 'If-Match': '*' },
+  ) => this.ask<T>('PATCH', at, { json, headers })
 
   /** Starts the database, and keeps it running when it is killed. */
   async startDatabase(): Promise<void> {
     const { startPostgres } = await import('../../scripts/postgres.mjs')
-    this.cluster = await startPostgres(this.data, { from: 58_870 }) as Cluster
-    this.cluster.keepRunning((line) => { this.said.push(line) })
+    this.cluster = (await startPostgres(this.data, { from: 58_870 })) as Cluster
+    this.cluster.keepRunning((line) => {
+      this.said.push(line)
+    })
   }
 
   /** Asks the database past the application. */
@@ -73,10 +109,16 @@ export class World {
 }
 
 /** Waits until something holds; throws where it does not in time. */
-export async function until<T>(what: string, work: () => Promise<T | undefined | false> | T | undefined | false, patience = 60_000): Promise<T> {
+export async function until<T>(
+  what: string,
+  work: () => Promise<T | undefined | false> | T | undefined | false,
+  patience = 60_000,
+): Promise<T> {
   const end = Date.now() + patience
   for (;;) {
-    const found = await Promise.resolve().then(work).catch(() => undefined)
+    const found = await Promise.resolve()
+      .then(work)
+      .catch(() => undefined)
     if (found) return found
     if (Date.now() > end) throw new Error(`It did not come in time: ${what}`)
     await pause(100)
@@ -84,13 +126,25 @@ export async function until<T>(what: string, work: () => Promise<T | undefined |
 }
 export const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
-interface Job { state: string; result: Record<string, unknown> | null; error: string | null; done: number; finished: string | null; tries: number }
+interface Job {
+  state: string
+  result: Record<string, unknown> | null
+  error: string | null
+  done: number
+  finished: string | null
+  tries: number
+}
 /** Waits until a job has ended. */
-export const ended = (world: World, id: string, patience = 120_000) => until(`the end of job ${id}`, async () => {
-  const { status, body } = await world.get(`/api/jobs/${id}`)
-  const job = body as unknown as Job
-  return status === 200 && ['done', 'failed', 'cancelled'].includes(job.state) && job.finished !== null && job
-}, patience)
+export const ended = (world: World, id: string, patience = 120_000) =>
+  until(
+    `the end of job ${id}`,
+    async () => {
+      const { status, body } = await world.get(`/api/jobs/${id}`)
+      const job = body as unknown as Job
+      return status === 200 && ['done', 'failed', 'cancelled'].includes(job.state) && job.finished !== null && job
+    },
+    patience,
+  )
 
 /** Asks about the server's health all the time, and notes the longest answer. */
 export function watchHealth(world: World, { every = 100 } = {}) {
@@ -110,12 +164,25 @@ export function watchHealth(world: World, { every = 100 } = {}) {
     on = false
     await watching
     const sorted = times.sort((a, b) => a - b)
-    return { asked: times.length + bad, bad, worst: sorted.at(-1) ?? 0, p99: sorted[Math.floor(sorted.length * 0.99)] ?? 0 }
+    return {
+      asked: times.length + bad,
+      bad,
+      worst: sorted.at(-1) ?? 0,
+      p99: sorted[Math.floor(sorted.length * 0.99)] ?? 0,
+    }
   }
 }
 
 /** Starts an installation for the tests of a file, with the demo in it, signed in as a manager. */
-export function ownWorld({ name, env: more = {}, keep = false }: { name: string; env?: Record<string, string>; keep?: boolean }): World {
+export function ownWorld({
+  name,
+  env: more = {},
+  keep = false,
+}: {
+  name: string
+  env?: Record<string, string>
+  keep?: boolean
+}): World {
   const world = new World()
   beforeAll(async () => {
     const { ensureDatabase, freePort } = await import('../../scripts/postgres.mjs')
@@ -123,13 +190,19 @@ export function ownWorld({ name, env: more = {}, keep = false }: { name: string;
     world.data = path.resolve('.data/test/hostile', name)
     if (!keep) stopLeftOver(world.data)
     await world.startDatabase()
-    const say = (line: string) => { world.said.push(line) }
+    const say = (line: string) => {
+      world.said.push(line)
+    }
     await ensureDatabase(world.cluster.url('postgres'), 'inkloom', { anew: true })
     world.url = world.cluster.url('inkloom')
-    for (const part of ['media', 'uploads', 'secret', 'renditions']) rmSync(path.join(world.data, part), { recursive: true, force: true })
-    const env = { ...environment({ url: world.url, data: world.data, port: await freePort(4990), host: '127.0.0.1' }), ...more }
+    for (const part of ['media', 'uploads', 'secret', 'renditions'])
+      rmSync(path.join(world.data, part), { recursive: true, force: true })
+    const env = {
+      ...environment({ url: world.url, data: world.data, port: await freePort(4990), host: '127.0.0.1' }),
+      ...more,
+    }
     world.base = `http://127.0.0.1:${env.INKLOOM_PORT}`
-    world.programs = await serve(env, { say }) as Programs
+    world.programs = (await serve(env, { say })) as Programs
     await signIn(world)
   }, 240_000)
   afterAll(async () => {
@@ -162,7 +235,14 @@ export function kill(child: ChildProcess | undefined): void {
 
 /** Ends the database's server as a crash does: its main process and with it all others. */
 export function killDatabase(world: World): void {
-  const pid = spawnSync('sh', ['-c', `cat "$(find ${world.data} /tmp/inkloom-* -maxdepth 2 -name postmaster.pid 2>/dev/null | xargs -I{} sh -c 'grep -l "^${new URL(world.url).port}$" {}' | head -1)" | head -1`], { encoding: 'utf8' }).stdout.trim()
+  const pid = spawnSync(
+    'sh',
+    [
+      '-c',
+      `cat "$(find ${world.data} /tmp/inkloom-* -maxdepth 2 -name postmaster.pid 2>/dev/null | xargs -I{} sh -c 'grep -l "^${new URL(world.url).port}$" {}' | head -1)" | head -1`,
+    ],
+    { encoding: 'utf8' },
+  ).stdout.trim()
   if (!/^\d+$/.test(pid)) throw new Error('The database’s process was not found.')
   spawnSync('sh', ['-c', `pkill -KILL -P ${pid}; kill -KILL ${pid}`])
 }

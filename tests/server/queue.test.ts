@@ -10,7 +10,8 @@ const { mostTries, noteEnd, QueueConnection, takeUpOrphans, tryAgain } = await i
 const [one, two] = [new QueueConnection(), new QueueConnection()]
 afterAll(() => Promise.all([one.stop(), two.stop()]))
 beforeEach(() => database().execute(sql`delete from job`))
-const put = (title = 'x', personId = 1) => inTransaction((tx) => enqueue(tx, { kind: 'coverage', title, personId, input: {} }))
+const put = (title = 'x', personId = 1) =>
+  inTransaction((tx) => enqueue(tx, { kind: 'coverage', title, personId, input: {} }))
 const due = (id: string) => database().execute(sql`update job set after = now() where id = ${id}`)
 
 describe('the queue', () => {
@@ -22,10 +23,12 @@ describe('the queue', () => {
     expect(await two.claim()).toBeUndefined()
   })
   it('has nothing of a transaction that fell', async () => {
-    await expect(inTransaction(async (tx) => {
-      await enqueue(tx, { kind: 'coverage', title: 'never', personId: 1, input: {} })
-      throw new Error('falls')
-    })).rejects.toThrow()
+    await expect(
+      inTransaction(async (tx) => {
+        await enqueue(tx, { kind: 'coverage', title: 'never', personId: 1, input: {} })
+        throw new Error('falls')
+      }),
+    ).rejects.toThrow()
     expect(await one.claim()).toBeUndefined()
   })
   it('hears of work at once', async () => {
@@ -53,13 +56,18 @@ describe('the queue', () => {
       expect(job.tries).toBe(n)
       expect(await tryAgain(id, job.tries)).toBe(n < mostTries)
       await one.release()
-      const { rows } = await database().execute<{ s: number }>(sql`select round(extract(epoch from after - now()))::int as s from job where id = ${id}`)
+      const { rows } = await database().execute<{ s: number }>(
+        sql`select round(extract(epoch from after - now()))::int as s from job where id = ${id}`,
+      )
       if (n < mostTries) pauses.push(rows[0]!.s)
       expect(n < mostTries ? await one.claim() : undefined).toBeUndefined()
       await due(id)
     }
     expect(pauses).toEqual([1, 5, 15, 60])
-    expect(await getJob(id)).toMatchObject({ state: 'failed', error: expect.stringMatching(/^This failed 5 times and was set aside;/) })
+    expect(await getJob(id)).toMatchObject({
+      state: 'failed',
+      error: expect.stringMatching(/^This failed 5 times and was set aside;/),
+    })
   })
 })
 

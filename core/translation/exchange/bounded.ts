@@ -9,6 +9,10 @@ export function boundedChunks(): (chunk: string, line: number) => void {
   return (chunk, line) => {
     const lastTag = chunk.lastIndexOf('<')
     sinceTag = lastTag < 0 ? sinceTag + chunk.length : chunk.length - lastTag
-    if (sinceTag > mostBetweenTags) throw new ExchangeFileError('One text in the file is longer than 2 million characters. Such files are not read.', line)
+    if (sinceTag > mostBetweenTags)
+      throw new ExchangeFileError(
+        'One text in the file is longer than 2 million characters. Such files are not read.',
+        line,
+      )
   }
 }

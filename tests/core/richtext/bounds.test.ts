@@ -33,7 +33,11 @@ describe('what a text may hold', () => {
     expect(normalForm(guide).length).toBeGreaterThan(140_000)
   })
   it('keeps its form: bounded and cleaned twice it is the same', () => {
-    for (const html of [rows(3, '<td rowspan="3">a</td><td colspan="2">b</td>'), '<b><i><p>x<b>y</b></i></b>', '<em>a<p>b<em>c</em></p></em>']) {
+    for (const html of [
+      rows(3, '<td rowspan="3">a</td><td colspan="2">b</td>'),
+      '<b><i><p>x<b>y</b></i></b>',
+      '<em>a<p>b<em>c</em></p></em>',
+    ]) {
       const once = normalForm(html)
       expect(normalForm(once)).toBe(once)
       expect(serialise(readNormalForm(once))).toBe(once)
@@ -43,7 +47,9 @@ describe('what a text may hold', () => {
 
 describe('marks of other pages', () => {
   it('say nothing, and the words in them stay', () => {
-    expect(normalForm('<p><font color="red">red</font> <u>under</u> <code>x = 1</code></p>')).toBe('<p>red under x = 1</p>')
+    expect(normalForm('<p><font color="red">red</font> <u>under</u> <code>x = 1</code></p>')).toBe(
+      '<p>red under x = 1</p>',
+    )
   })
   it('that differ only in what is dropped are the same mark', () => {
     expect(normalForm('<p><b class="a">x</b><b class="b">y</b></p>')).toBe('<p><strong>xy</strong></p>')
@@ -52,7 +58,9 @@ describe('marks of other pages', () => {
 
 describe('what is stored', () => {
   it('is cleaned again on its way to a page, should it have come by another way', () => {
-    expect(serialise(readNormalForm('<p onclick="x()">a<script>b</script><a href="javascript:x">c</a></p>'))).toBe('<p>ac</p>')
+    expect(serialise(readNormalForm('<p onclick="x()">a<script>b</script><a href="javascript:x">c</a></p>'))).toBe(
+      '<p>ac</p>',
+    )
     expect(readNormalForm('<p>'.repeat(100_000))).toEqual([])
   })
 })
