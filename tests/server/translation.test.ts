@@ -151,6 +151,14 @@ describe('texts that records hold by language', () => {
     const problem = await problemOf(putRecord(ada, 'storefronts', 'ch', { ...after, menu: [entry('x', { to: { category: 'boats' } }), entry('x')], phrases: { 'sold-out': { 'fr-CH': { few: 'x' } }, 'odd': {} } }, undefined, undefined, now))
     expect(problem.errors!.map((e) => e.path)).toEqual(['menu.x', 'menu.x', 'menu.x', 'phrases.sold-out.fr-CH.few', 'phrases.odd'])
   })
+  it('of menus lead to the web or into this site, and nowhere that only looks like it', async () => {
+    const record = await shopOf('ch')
+    const leadsTo = (address: string) => putRecord(ada, 'storefronts', 'ch', { ...record, menu: [{ code: 'x', names: { 'en-GB': 'X' }, to: { address }, children: [] }] }, undefined, undefined, now)
+    for (const address of ['//evil.example', '/\\evil.example', 'https:evil.example', 'javascript:alert(1)', 'http://plain.example']) {
+      expect((await problemOf(leadsTo(address))).errors, address).toEqual([expect.objectContaining({ path: 'menu.x' })])
+    }
+    for (const address of ['/sale', 'https://tarnwheel.example/club']) expect((await leadsTo(address)).changed).toBe(true)
+  })
   it('are fields of blocks, and what is written in them stays when the block is saved again', async () => {
     await putRecord(maren, 'block-kinds', 'step', { code: 'step', name: 'Steps', many: true, fields: [{ code: 'title', type: 'line', labels: {} }, { code: 'words', type: 'text', labels: {} }, { code: 'picture', type: 'picture', labels: {} }] }, undefined, undefined, now)
     const block = { code: 'steps', kind: 'block', name: 'Steps', blockKind: 'step', texts: [{ language: 'en-GB', title: 'Steps', entries: [{ title: 'First', words: '<p>Wash it.</p>', picture: 'a.jpg' }] }] }
