@@ -190,7 +190,11 @@ const away = new Set([
   'EHOSTUNREACH',
 ])
 const awayMessages =
-  /timeout exceeded when trying to connect|Connection terminated|connection is closed|Client has encountered a connection error|timeout expired/i
+  /Connection terminated|connection is closed|Client has encountered a connection error|timeout expired/i
+
+/** Whether an error says that all connections of this process were taken for longer than one waits: the database is there. */
+export const isPoolFull = (e: unknown): boolean =>
+  /timeout exceeded when trying to connect/.test(String((e as { message?: unknown } | undefined)?.message))
 
 /** Whether an error says that the database could not be reached, or went away in the middle. */
 export function isOutage(e: unknown): boolean {

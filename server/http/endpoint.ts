@@ -11,7 +11,7 @@ import {
 import type { Operation } from '@contracts/operations'
 import { TextTooComplex } from '@core/richtext/bounded-parser'
 import { now as clock } from '../clock'
-import { isOutage, noteOutage, sqlState } from '../db/connect'
+import { isOutage, isPoolFull, noteOutage, sqlState } from '../db/connect'
 import { SlugTaken } from '../db/queries/search-keys'
 import { writeAudit } from '../services/audit'
 import { judgeBeforeCommit } from '../services/readiness/settle'
@@ -115,11 +115,11 @@ function problemOf(e: unknown): Problem {
     )
   }
   const state = sqlState(e) ?? ''
-  if (heldUp.has(state)) {
+  if (heldUp.has(state) || isPoolFull(e) || isPoolFull((e as Error).cause)) {
     return new Problem(
       503,
       'Busy',
-      'Others are writing the same just now, for longer than you should have to wait. Nothing has been changed. Try again in a moment.',
+      'Others are at the same just now, for longer than you should have to wait. Nothing has been changed. Try again in a moment.',
       undefined,
       { retryAfter: 2 },
     )

@@ -95,6 +95,11 @@ export class World {
     }
   }
 
+  /** A person of the demo by role. */
+  person(role: string): { email: string; password: string } {
+    return demoPeople.find((p) => p.role === role)!
+  }
+
   /** The memory that a program holds, in MB. */
   memoryOf(program: 'web' | 'worker'): number {
     const status = readFileSync(`/proc/${this.programs[program]()!.pid!}/status`, 'utf8')
@@ -215,7 +220,7 @@ export function ownWorld({
 
 /** Signs in as a manager. */
 export async function signIn(world: World): Promise<void> {
-  const { email, password } = demoPeople.find((p) => p.role === 'manager')!
+  const { email, password } = world.person('manager')
   world.cookie = ''
   const { status, headers } = await world.post('/api/session', { email, password })
   if (status !== 200) throw new Error(`Signing in answered ${status}.`)

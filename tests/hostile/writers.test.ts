@@ -3,7 +3,7 @@ import { ended, ownWorld, watchHealth } from './world'
 
 // Many people who write at the same moment: nothing hangs, nothing is lost, nobody is answered with a deadlock.
 
-const world = ownWorld({ name: 'writers' })
+const world = ownWorld({ name: 'writers', env: { INKLOOM_PUBLIC_URL: 'https://inkloom.example' } })
 const all = process.env.INKLOOM_HOSTILE === 'all'
 const writes = all ? 2000 : 600
 
@@ -14,6 +14,16 @@ async function skus(n: number): Promise<string[]> {
   )
   return rows.map((r) => r.sku)
 }
+
+describe('behind HTTPS', () => {
+  it('cookies are Secure, and browsers are told to stay with it', async () => {
+    const { email, password } = world.person('manager')
+    const { headers } = await world.post('/api/session', { email, password })
+    expect(headers.get('set-cookie')).toMatch(/;\s*Secure/i)
+    expect(headers.get('strict-transport-security')).toContain('max-age=31536000')
+    world.note('Secure cookies and HSTS behind HTTPS')
+  })
+})
 
 describe('at the same moment', () => {
   it('a piece and twelve products are saved, and each is answered', async () => {

@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { asSomebodyElse, ownDatabase } from './database'
 
 ownDatabase()
-const { besideTransactions, database, guardCommits, inTransaction, isOutage, sqlState } =
+const { besideTransactions, database, guardCommits, inTransaction, isOutage, isPoolFull, sqlState } =
   await import('@server/db/connect')
 const { loadSetup, raiseStamp } = await import('@server/db/queries/setup')
 
@@ -132,7 +132,8 @@ describe('time limits', () => {
   it('are told from an outage', async () => {
     expect(isOutage(Object.assign(new Error(), { code: 'ECONNREFUSED' }))).toBe(true)
     expect(isOutage(new Error('wrapped', { cause: Object.assign(new Error(), { code: '57P01' }) }))).toBe(true)
-    expect(isOutage(new Error('timeout exceeded when trying to connect'))).toBe(true)
+    const full = new Error('timeout exceeded when trying to connect')
+    expect([isOutage(full), isPoolFull(full)]).toEqual([false, true])
     expect(isOutage(Object.assign(new Error(), { code: '57014' }))).toBe(false)
     await expect(besideTransactions().execute(sql`select pg_terminate_backend(pg_backend_pid())`)).rejects.toSatisfy(
       isOutage,

@@ -42,7 +42,7 @@ const cancel = (id: string) => post(`/api/jobs/${id}/cancel`).catch(tellProblem)
       <span>{{ state[job.state] }}{{ job.state === 'done' && job.total ? `, ${number(job.total)} ${unit}` : '' }} {{ left }}</span>
       <NuxtLink v-if="proposes.includes(job.kind) && job.kind !== 'import'" class="plain" to="/review/waiting">Read them</NuxtLink>
       <NuxtLink v-else-if="job.state === 'done' && reports[job.kind]" class="plain" :to="{ path: reports[job.kind], query: { job: job.id } }">Report</NuxtLink>
-      <span v-if="job.state === 'failed'" class="text-madder">{{ job.error }}</span>
+      <span v-if="job.state === 'failed' || (job.state === 'queued' && job.error)" class="text-madder">{{ job.error }}</span>
       <button v-if="job.state === 'queued' || job.state === 'running'" class="plain" type="button" @click="cancel(job.id)">Cancel</button>
     </div>
     <span v-else>No work is running</span>
