@@ -157,6 +157,8 @@ try {
           ...(n === 0 ? {} : { like: 'inkloom_served_0' }),
         })
         if (n > 0) cpSync(path.join(data, 'inkloom_served_0'), folder, { recursive: true })
+        // Feeds of the tests are fetched from this machine.
+        process.env.INKLOOM_ALLOW_PRIVATE_FETCH ??= '127.0.0.1'
         const env = environment({
           url: postgres.url(name),
           data: folder,

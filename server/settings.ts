@@ -21,8 +21,6 @@ export interface Settings {
   allowPrivateFetch: string[]
   /** Addresses of proxies whose word on where a request comes from is taken. */
   trustedProxies: string[]
-  /** By how many milliseconds the clock is ahead of the machine's. */
-  clockShift: number
   /** How many connections to the database one process opens at most for its work. */
   connections: number
 }
@@ -52,7 +50,8 @@ const schema = Joi.object({
   INKLOOM_POOL_ANSWERS_AFTER: Joi.number().integer().min(0).default(120),
   INKLOOM_ALLOW_PRIVATE_FETCH: Joi.string().allow('').default(''),
   INKLOOM_TRUSTED_PROXIES: Joi.string().allow('').default(''),
-  INKLOOM_CLOCK_SHIFT: Joi.number().default(0),
+  // Read by the clock itself.
+  INKLOOM_CLOCK_SHIFT: Joi.number(),
 }).unknown(true)
 
 let known: Settings | undefined
@@ -96,7 +95,6 @@ export function settings(): Settings {
     poolAnswersAfter: env.INKLOOM_POOL_ANSWERS_AFTER as number,
     allowPrivateFetch: listed(env.INKLOOM_ALLOW_PRIVATE_FETCH),
     trustedProxies: listed(env.INKLOOM_TRUSTED_PROXIES),
-    clockShift: (env.INKLOOM_CLOCK_SHIFT as number) * 1000,
     connections: env.INKLOOM_DATABASE_CONNECTIONS as number,
     storage: storageOf(env as Record<string, string>),
   }

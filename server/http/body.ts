@@ -29,35 +29,37 @@ const tooMany = () =>
 const cutOff = (what: string) =>
   new Problem(400, 'Cut off', `${what} ended before it was whole. Nothing has been changed.`)
 
-/** Whoever is refused and goes on sending gets so long to read the answer, in milliseconds. */
-const graceForAnswer = 2000
+/** Whoever is refused and goes on sending is listened to for so long before the answer, in milliseconds. */
+const graceForRest = 1500
 
 /**
- * What is left of a request that is refused is let pass unread, so that the sender reads the answer and not an error of
- * the connection; who does not stop then is cut off. Does nothing where all of it was read.
+ * Lets what is left of a request that is refused pass, unread and uncounted, so that its sender reads the answer and not
+ * an error of the connection: an answer beside unread bytes is lost when the connection closes. Who does not stop in
+ * time is cut off. Does nothing where all of it was read.
  */
-export function endWithAnswer(event: H3Event): void {
+export async function letRestPass(event: H3Event): Promise<void> {
   const { req, res } = event.node
-  if (req.complete || res.headersSent) return
+  if (req.complete || res.headersSent || req.destroyed) return
   req.resume()
+  await new Promise<void>((resolve) => {
+    const done = () => {
+      clearTimeout(timer)
+      req.off('end', done).off('close', done)
+      resolve()
+    }
+    const timer = setTimeout(done, graceForRest)
+    req.once('end', done).once('close', done)
+  })
   res.once('finish', () => {
-    setTimeout(() => {
-      if (!req.complete) req.destroy()
-    }, graceForAnswer).unref()
+    if (!req.complete) req.destroy()
   })
 }
 
 /** The whole body as bytes, at most `most` of them. Throws 413, 408 and 503 problems. */
 export async function readLimited(event: H3Event, most = mostOfBody): Promise<Buffer> {
   const { req } = event.node
-  if (Number(getRequestHeader(event, 'content-length') ?? 0) > most) {
-    endWithAnswer(event)
-    throw tooLarge(most, 'The body')
-  }
-  if (waiting.bodies >= mostWaiting.bodies || waiting.bytes >= mostWaiting.bytes) {
-    endWithAnswer(event)
-    throw tooMany()
-  }
+  if (Number(getRequestHeader(event, 'content-length') ?? 0) > most) throw tooLarge(most, 'The body')
+  if (waiting.bodies >= mostWaiting.bodies || waiting.bytes >= mostWaiting.bytes) throw tooMany()
   waiting.bodies++
   let bytes = 0
   try {
@@ -68,11 +70,7 @@ export async function readLimited(event: H3Event, most = mostOfBody): Promise<Bu
         req.off('data', take).off('end', ended).off('error', broke).off('aborted', broke)
         end()
       }
-      const refuse = (problem: Problem) =>
-        done(() => {
-          endWithAnswer(event)
-          reject(problem)
-        })
+      const refuse = (problem: Problem) => done(() => reject(problem))
       const take = (chunk: Buffer) => {
         bytes += chunk.length
         waiting.bytes += chunk.length
@@ -105,7 +103,6 @@ export async function readText(event: H3Event, most = mostOfBody): Promise<strin
 /** The body as JSON; undefined where it is empty. Throws as `readText` does, 400 where it is no JSON, 415 where it does not say that it is. */
 export async function readJson(event: H3Event, most = mostOfBody): Promise<unknown> {
   if (!/^application\/([\w.-]+\+)?json\b/i.test(getRequestHeader(event, 'content-type') ?? '')) {
-    endWithAnswer(event)
     throw new Problem(415, 'Not JSON', 'The body has to be JSON, with Content-Type: application/json.')
   }
   const text = await readText(event, most)
@@ -119,14 +116,8 @@ export async function readJson(event: H3Event, most = mostOfBody): Promise<unkno
 
 /** Writes the body to a file while it comes, so that its size does not matter to the memory. Throws 413, 408 and 503 problems. */
 export async function streamToFile(event: H3Event, file: string, most: number): Promise<number> {
-  if (Number(getRequestHeader(event, 'content-length') ?? 0) > most) {
-    endWithAnswer(event)
-    throw tooLarge(most, 'The file')
-  }
-  if (waiting.files >= mostWaiting.files) {
-    endWithAnswer(event)
-    throw tooMany()
-  }
+  if (Number(getRequestHeader(event, 'content-length') ?? 0) > most) throw tooLarge(most, 'The file')
+  if (waiting.files >= mostWaiting.files) throw tooMany()
   waiting.files++
   const began = Date.now()
   let bytes = 0
@@ -152,7 +143,6 @@ export async function streamToFile(event: H3Event, file: string, most: number): 
     await pipeline(source as unknown as Readable, limit, createWriteStream(file))
     return bytes
   } catch (e) {
-    endWithAnswer(event)
     if (problem) throw problem
     throw e instanceof Problem || (e as { code?: string }).code === 'ENOSPC' ? e : cutOff('The file')
   } finally {

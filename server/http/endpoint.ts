@@ -17,7 +17,7 @@ import { writeAudit } from '../services/audit'
 import { judgeBeforeCommit } from '../services/readiness/settle'
 import { require, type Person } from '../services/permission'
 import { notFitting, Problem, schemaErrors } from '../services/problem'
-import { endWithAnswer, readJson } from './body'
+import { letRestPass, readJson } from './body'
 import { signedInOf, type Asking } from './signed-in'
 
 /** What an endpoint is called with: who asks, the query and the body as they were validated. */
@@ -79,9 +79,9 @@ export function endpoint<Q = Record<string, never>, B = undefined>(
 }
 
 /** Answers an error as a problem document. */
-export function answerProblem(event: H3Event, e: unknown) {
+export async function answerProblem(event: H3Event, e: unknown): Promise<string> {
   const problem = problemOf(e)
-  endWithAnswer(event)
+  await letRestPass(event)
   setResponseStatus(event, problem.status)
   setResponseHeader(event, 'Content-Type', 'application/problem+json')
   setResponseHeader(event, 'Cache-Control', 'no-store')

@@ -16,6 +16,8 @@ test('a feed is made by an administrator, looked at by itself and by hand, and r
     await page.keyboard.press('Control+s')
     await expect(page.getByText('An address is written whole').first()).toBeVisible()
     await page.getByLabel('Address').fill(address)
+    // What fades out has no colours of its own.
+    await expect(page.locator('[data-sonner-toast]')).toHaveCount(0, { timeout: 15_000 })
     expect(await findings(page)).toEqual([])
     await page.keyboard.press('Control+s')
     await expect(page).toHaveURL(/feeds\/bestandsmeldung/)

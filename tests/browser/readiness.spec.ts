@@ -150,8 +150,10 @@ test('a storefront gets the fact that its texts name, and its pages get nearer t
   await page.keyboard.press('Enter')
   await page.getByLabel('return days', { exact: true }).fill('30 Tage')
   expect(await findings(page)).toEqual([])
+  const save = page.locator('#work').getByRole('button', { name: /^Save/ })
+  await expect(save).toBeEnabled()
   await page.keyboard.press('Control+s')
-  await expect(page.locator('#work').getByRole('button', { name: /^Save/ })).toBeDisabled()
+  await expect(save).toBeDisabled()
   await page.goto('/readiness?in=ch/de-CH&shop=ch')
   await expect(async () => {
     await page.reload()

@@ -62,6 +62,7 @@ test('a product is translated by keyboard alone: memory, glossary, placeholders,
 test('what is written survives a reload, and a text chosen on the page opens its segment', async ({ page }) => {
   await enter(page, `/translation/product%3APE-1825?${it}`)
   await expect(current(page)).toContainText('Keeps 25 L dry')
+  await expect(editor(page)).toBeFocused()
   await page.keyboard.type('Tiene 25 L asciutti')
   await expect(page.getByText('Not saved yet; kept in this browser')).toBeVisible()
   page.on('dialog', (d) => void d.accept())

@@ -39,10 +39,7 @@ function send({
           .once('error', reject)
       },
     )
-    // The server may stop reading before everything was sent.
-    request.on('error', (e) => {
-      if ((e as { code?: string }).code !== 'EPIPE' && (e as { code?: string }).code !== 'ECONNRESET') reject(e)
-    })
+    request.on('error', reject)
     const left = chunks[Symbol.iterator]()
     const more = () => {
       const { done, value } = left.next()

@@ -4,7 +4,7 @@ import { noLimits } from '@core/assignments/limits'
 import { judge } from '@core/readiness/judge'
 import { cellAt } from '@core/readiness/cells'
 import { now as clock } from '@server/clock'
-import { database, inTransaction } from '@server/db/connect'
+import { database, inTransaction, nothingTouched } from '@server/db/connect'
 import { loadFamilies } from '@server/db/queries/families'
 import { loadLibrary } from '@server/db/queries/media'
 import { countDue, touchSet } from '@server/db/queries/readiness'
@@ -264,4 +264,25 @@ it('says how many more pages are ready than yesterday, and not on the first day'
   await patch('B-1', value('weight', { value: 1, unit: 'kg' }))
   expect(await since(clock())).toBe(0)
   expect((await trend({ days: 90 }, clock() + day)).items.filter((i) => i.storefront === 'uk').at(-1)).toMatchObject({ sold: 263 })
+})
+
+it('goes on where a set that is due names what has gone: that is tried again later, five times, and holds up nothing', async () => {
+  const gone = { base: 'rule', rule: { field: 'attribute:gone', is: 'present', value: true }, chosen: [], added: [], leftOut: [], eachVariant: false }
+  await inTransaction(async (tx) => {
+    await touchSet(tx, { reach: gone as never })
+    await touchSet(tx, { type: 'lock' })
+    tx.touched = nothingTouched()
+  })
+  const locks = (await database().execute(sql`select 1 from product where type = 'lock' and parent_id is null`)).rows.length
+  expect((await judgeDue(() => now)).products).toBe(locks)
+  const failed = async () => (await database().execute<{ tries: number; error: string; later: boolean }>(sql`select tries, error, after > now() as later from readiness_due_set`)).rows
+  expect(await failed()).toEqual([{ tries: 1, error: expect.any(String), later: true }])
+  // It is not looked at before its time, and after five tries no more.
+  expect(await judgeDue(() => now)).toEqual({ products: 0 })
+  for (let n = 2; n <= 6; n++) {
+    await database().execute(sql`update readiness_due_set set after = now()`)
+    await judgeDue(() => now)
+  }
+  expect((await failed()).map((f) => f.tries)).toEqual([5])
+  await database().execute(sql`delete from readiness_due_set`)
 })
