@@ -39,14 +39,22 @@ export class QueueConnection {
 
   private async connected(): Promise<pg.Client> {
     if (this.client) return this.client
-    const client = new pg.Client({ connectionString: settings().databaseUrl, application_name: 'inkloom queue', connectionTimeoutMillis: 10_000, keepAlive: true })
+    const client = new pg.Client({
+      connectionString: settings().databaseUrl,
+      application_name: 'inkloom queue',
+      connectionTimeoutMillis: 10_000,
+      keepAlive: true,
+    })
     const lost = () => {
       if (this.client !== client) return
       this.client = undefined
       this.losses++
       this.wake()
     }
-    client.on('error', lost).on('end', lost).on('notification', () => this.wake())
+    client
+      .on('error', lost)
+      .on('end', lost)
+      .on('notification', () => this.wake())
     await client.connect()
     await client.query(`listen ${jobChannel}`)
     this.client = client
@@ -61,9 +69,15 @@ export class QueueConnection {
       const { rows } = await client.query<{ id: string }>(`
         select id from job where state = 'queued' and after <= now() order by created, id limit 1 for update skip locked`)
       const id = rows[0]?.id
-      const { rows: claimed } = id === undefined ? { rows: [] } : await client.query<ClaimedJob>(`
+      const { rows: claimed } =
+        id === undefined
+          ? { rows: [] }
+          : await client.query<ClaimedJob>(
+              `
         update job set state = 'running', started = $2, done = 0, tries = tries + 1 where id = $1 and pg_try_advisory_lock(${lockOf(id)})
-        returning id, kind, title, input, person_id, tries`, [id, nowDate()])
+        returning id, kind, title, input, person_id, tries`,
+              [id, nowDate()],
+            )
       await client.query('commit')
       return claimed[0]
     } catch (e) {
@@ -101,42 +115,11 @@ export class QueueConnection {
 /** Tells everybody that a job has changed. */
 export const tellOf = (id: string) => besideTransactions().execute(sql`select pg_notify(${jobChannel}, ${id})`)
 
-/** Notes that a job has ended well; with `cancelled`, that it was cancelled between two parts, of which the first stand. */
-export async function noteEnd(id: string, { result, total, cancelled }: { result: unknown; total: number | null; cancelled: boolean }): Promise<void> {
-  await besideTransactions().execute(sql`
-    update job set state = ${cancelled ? 'cancelled' : 'done'}, finished = ${nowDate().toISOString()}, error = null,
-      done = coalesce(${total}::int, done), total = coalesce(${total}::int, total), result = ${JSON.stringify(result ?? null)}::jsonb
-    where id = ${id}`)
-}
-
-/** Notes that a job was cancelled before anything of it stood, or has failed for good. */
-export async function noteFailure(id: string, state: 'cancelled' | 'failed', error: string): Promise<void> {
-  await besideTransactions().execute(sql`
-    update job set state = ${state}, finished = ${nowDate().toISOString()}, error = ${error} where id = ${id}`)
-}
-
-/** Says how work that is tried again ends for whoever waits for it. */
-const setAside = `This failed ${mostTries} times and was set aside; other work goes on. Tell whoever runs Ink Loom: the log says more.`
-
-/** Puts a job back into the queue after a failure, with a growing pause, or sets it aside after the last try. Returns whether it is tried again. */
-export async function tryAgain(id: string, tries: number): Promise<boolean> {
-  const again = tries < mostTries
-  if (!again) await noteFailure(id, 'failed', setAside)
-  else {
-    await besideTransactions().execute(sql`
-      update job set state = 'queued', after = now() + ${pauses[tries - 1] ?? pauses.at(-1)} * interval '1 second',
-        error = 'The last try failed. It is tried again soon.'
-      where id = ${id} and state = 'running'`)
-  }
-  return again
-}
-
-/** Waits until the database answers again, then puts a job that lost it back into the queue: that was no fault of its own. */
-export async function afterOutage(id: string): Promise<void> {
+/** Asks the database something that must not be lost: again and again while it is away. */
+async function insistently<T>(ask: () => Promise<T>): Promise<T> {
   for (let wait = 200; ; wait = Math.min(5000, wait * 2)) {
     try {
-      await besideTransactions().execute(sql`update job set state = 'queued', tries = greatest(0, tries - 1), after = now() where id = ${id} and state = 'running'`)
-      return
+      return await ask()
     } catch (e) {
       if (!isOutage(e)) throw e
       noteOutage(e)
@@ -145,18 +128,80 @@ export async function afterOutage(id: string): Promise<void> {
   }
 }
 
+/** How a job ended well. */
+interface End {
+  result: unknown
+  total: number | null
+  /** Whether it was cancelled between two parts, of which the first stand. */
+  cancelled: boolean
+}
+
+/** Notes that a job has ended well. What it did stands already, so an outage is waited for. */
+export async function noteEnd(id: string, { result, total, cancelled }: End): Promise<void> {
+  const state = cancelled ? 'cancelled' : 'done'
+  await insistently(() =>
+    besideTransactions().execute(sql`
+      update job set state = ${state}, finished = ${nowDate().toISOString()}, error = null,
+        done = coalesce(${total}::int, done), total = coalesce(${total}::int, total),
+        result = ${JSON.stringify(result ?? null)}::jsonb
+      where id = ${id}`),
+  )
+}
+
+/** Notes that a job was cancelled before anything of it stood, or has failed for good. */
+export async function noteFailure(id: string, state: 'cancelled' | 'failed', error: string): Promise<void> {
+  await insistently(() =>
+    besideTransactions().execute(sql`
+      update job set state = ${state}, finished = ${nowDate().toISOString()}, error = ${error} where id = ${id}`),
+  )
+}
+
+/** Says to whoever waits for it how work ends that is not tried again. */
+const setAside =
+  `This failed ${mostTries} times and was set aside; other work goes on. ` +
+  'Tell whoever runs Ink Loom: the log says more.'
+
+/** Puts a job back into the queue after a failure, with a growing pause, or sets it aside after the last try. Returns whether it is tried again. */
+export async function tryAgain(id: string, tries: number): Promise<boolean> {
+  if (tries >= mostTries) {
+    await noteFailure(id, 'failed', setAside)
+    return false
+  }
+  const seconds = pauses[tries - 1] ?? pauses.at(-1)
+  await insistently(() =>
+    besideTransactions().execute(sql`
+      update job set state = 'queued', after = now() + ${seconds} * interval '1 second',
+        error = 'The last try failed. It is tried again soon.'
+      where id = ${id} and state = 'running'`),
+  )
+  return true
+}
+
+/** Puts a job back into the queue that lost the database in its middle, once that answers again: it was no fault of the job's own. */
+export async function afterOutage(id: string): Promise<void> {
+  await insistently(() =>
+    besideTransactions().execute(sql`
+      update job set state = 'queued', tries = greatest(0, tries - 1), after = now()
+      where id = ${id} and state = 'running'`),
+  )
+}
+
+/** Whether no worker's connection holds the lock of a job. */
+const inNobodysHands = sql`not exists (
+  select 1 from pg_locks l
+  where l.locktype = 'advisory' and l.database = (select oid from pg_database where datname = current_database())
+    and (l.classid::bigint << 32 | l.objid::bigint) = hashtextextended(job.id, 4870))`
+
 /** Puts work back into the queue whose worker died in the middle: what it had not committed has fallen. */
 export async function takeUpOrphans(): Promise<void> {
   const { rows } = await besideTransactions().execute<{ id: string; tries: number }>(sql`
-    select id, tries from job where state = 'running' and not exists (
-      select 1 from pg_locks l where l.locktype = 'advisory' and l.database = (select oid from pg_database where datname = current_database())
-        and (l.classid::bigint << 32 | l.objid::bigint) = hashtextextended(job.id, 4870))`)
+    select id, tries from job where state = 'running' and ${inNobodysHands}`)
   for (const { id, tries } of rows) {
     await tryAgain(id, tries)
     await tellOf(id)
   }
   // Cancelled while its worker died: nobody else would say that it has ended.
   await besideTransactions().execute(sql`
-    update job set finished = ${nowDate().toISOString()} where state = 'cancelled' and finished is null and not exists (
-      select 1 from pg_locks l where l.locktype = 'advisory' and (l.classid::bigint << 32 | l.objid::bigint) = hashtextextended(job.id, 4870))`)
+    update job set finished = ${nowDate().toISOString()}
+    where state = 'cancelled' and finished is null and ${inNobodysHands}`)
 }

@@ -1,4 +1,4 @@
-import { asc, eq, sql } from 'drizzle-orm'
+import { asc, eq, inArray, sql } from 'drizzle-orm'
 import type { Campaign } from '@core/assignments/campaign'
 import type { Attribute, AttributeTypeName, ProductType } from '@core/attributes/attribute'
 import type { Setup, Storefront } from '@core/catalogue/model'
@@ -56,6 +56,12 @@ export type Stamp = 'setup' | 'content' | 'house-style' | 'glossary' | 'memory'
 export async function readStamp(db: Db, name: Stamp): Promise<number> {
   const [row] = await db.select({ n: t.stamp.n }).from(t.stamp).where(eq(t.stamp.name, name))
   return row?.n ?? 0
+}
+
+/** The same of several parts, in the order of their names, with dots between. */
+export async function readStamps(db: Db, names: readonly Stamp[]): Promise<string> {
+  const rows = await db.select({ name: t.stamp.name, n: t.stamp.n }).from(t.stamp).where(inArray(t.stamp.name, [...names]))
+  return names.map((name) => rows.find((r) => r.name === name)?.n ?? 0).join('.')
 }
 
 /** Transactions that have changed some of what has a counter. */

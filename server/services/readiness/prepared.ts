@@ -4,7 +4,7 @@ import type { Db } from '../../db/connect'
 import { readContent } from '../../db/queries/content'
 import { readStyles } from '../../db/queries/house-style'
 import { loadEditions, type NumberedEditions } from '../../db/queries/readiness'
-import { mayShare, readSetup, readStamp, type StoredSetup } from '../../db/queries/setup'
+import { mayShare, readSetup, readStamps, type StoredSetup } from '../../db/queries/setup'
 
 /** Everything that products are judged with, and by which it is known again. */
 export interface JudgedWith {
@@ -19,9 +19,7 @@ export interface JudgedWith {
 let cached: (JudgedWith & { stamps: string }) | undefined
 
 /** The counters of changes that all of it depends on. */
-async function stampsOf(db: Db): Promise<string> {
-  return [await readStamp(db, 'setup'), await readStamp(db, 'content'), await readStamp(db, 'house-style')].join('.')
-}
+const stampsOf = (db: Db): Promise<string> => readStamps(db, ['setup', 'content', 'house-style'])
 
 /** By number of an edition: the date in its storefront. */
 function daysOf(setup: StoredSetup, editions: NumberedEditions, now: number): (string | null)[] {
