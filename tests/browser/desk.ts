@@ -52,8 +52,18 @@ export const test = base.extend<object, { browserOfWorker: BrowserContext }>({
 })
 export { expect }
 
+/** Waits until nothing moves or fades any more: what is half faded has no colours of its own. */
+async function atRest(page: Page): Promise<void> {
+  await page.evaluate(async () => {
+    const ending = document.getAnimations().filter((a) => a.effect?.getComputedTiming().iterations !== Infinity)
+    const ended = Promise.all(ending.map((a) => a.finished.catch(() => undefined)))
+    await Promise.race([ended, new Promise((late) => setTimeout(late, 3000))])
+  })
+}
+
 /** What axe-core finds wrong on the page as it stands. */
 export async function findings(page: Page): Promise<string[]> {
+  await atRest(page)
   await page.evaluate(axeSource)
   return page.evaluate(async () => {
     const { violations } = await (window as unknown as { axe: { run: (o: object) => Promise<{ violations: { id: string; nodes: { html: string; failureSummary: string }[] }[] }> } }).axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] })
