@@ -4,10 +4,12 @@ import { noteOutage } from '../db/connect'
 import { settings } from '../settings'
 import { version } from '../../package.json'
 
-/** The database has to answer within this time, in milliseconds, or it counts as away. */
-const patience = 200
-/** An answer of this age is still given, so that nobody can keep the database busy by asking. */
+/** An answer is given after so long at the latest, in milliseconds. */
+const patience = 150
+/** What is known of the database is not asked again for so long, so that nobody can keep it busy by asking. */
 const freshFor = 500
+/** A database that is busy answers late: what was known so lately holds until it does. */
+const holdsFor = 5000
 
 let client: Promise<pg.Client> | undefined
 let known: { at: number; there: boolean } | undefined
@@ -16,8 +18,15 @@ let asking: Promise<boolean> | undefined
 /** The health check's own connection, so that it answers when all others are taken. */
 function connection(): Promise<pg.Client> {
   return (client ??= (async () => {
-    const made = new pg.Client({ connectionString: settings().databaseUrl, application_name: 'inkloom health', connectionTimeoutMillis: 2000, query_timeout: 2000 })
-    const forget = () => { client = undefined }
+    const made = new pg.Client({
+      connectionString: settings().databaseUrl,
+      application_name: 'inkloom health',
+      connectionTimeoutMillis: 2000,
+      query_timeout: 2000,
+    })
+    const forget = () => {
+      client = undefined
+    }
     made.on('error', forget).on('end', forget)
     await made.connect()
     return made
@@ -42,12 +51,19 @@ async function ask(): Promise<boolean> {
 }
 
 async function databaseThere(): Promise<boolean> {
-  if (known && Date.now() - known.at < freshFor) return known.there
-  asking ??= ask().then((there) => {
-    known = { at: Date.now(), there }
-    return there
-  }).finally(() => { asking = undefined })
-  const late = new Promise<boolean>((resolve) => { setTimeout(() => resolve(false), patience).unref() })
+  const age = known ? Date.now() - known.at : Infinity
+  if (known && age < freshFor) return known.there
+  asking ??= ask()
+    .then((there) => {
+      known = { at: Date.now(), there }
+      return there
+    })
+    .finally(() => {
+      asking = undefined
+    })
+  const late = new Promise<boolean>((resolve) => {
+    setTimeout(() => resolve(known !== undefined && age < holdsFor && known.there), patience).unref()
+  })
   return Promise.race([asking, late])
 }
 

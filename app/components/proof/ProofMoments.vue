@@ -1,12 +1,22 @@
 <script setup lang="ts">
+import { useElementSize } from '@vueuse/core'
 import type { PageMoment } from '@core/page/moments'
+import { spread } from '@core/page/spread'
 
 /** A strip of the weeks to come with the moments at which the page changes; each says what, by which assignment, and takes the lens there. */
 const props = defineProps<{ sku: string; version: number }>()
 const lens = useLensStore()
 const days = 42
 const { data } = useAsking((signal) => get<{ from: number; to: number; items: PageMoment[] }>(`/api/proof/${segment(props.sku)}/moments`, { ...lens.asked, days }, signal), () => [props.sku, lens.asked, props.version])
-const place = (at: number) => `${(100 * (at - data.value!.from)) / (data.value!.to - data.value!.from)}%`
+const strip = ref<HTMLElement>()
+const { width } = useElementSize(strip)
+/** A moment can be pressed with a finger: so many pixels are its own. */
+const gap = 26
+/** Where the moments stand on the strip: by their time, with room between those of neighbouring days. */
+const places = computed(() => {
+  const { from, to, items } = data.value!
+  return spread(items.map((m) => (width.value * (m.at - from)) / (to - from)), { gap, length: width.value })
+})
 const shown = ref<number>()
 watch(data, () => { shown.value = undefined })
 const chosen = computed(() => data.value?.items.find((m) => m.at === shown.value))
@@ -19,9 +29,9 @@ const words = { comes: 'comes', goes: 'goes', moves: 'moves', text: 'reads other
     <p v-if="data.items.length === 0" class="text-ink2">Nothing changes on this page in the next six weeks.</p>
     <template v-else>
       <p><span class="font-semibold">When this page changes</span> <span class="text-ink2">in the next six weeks</span></p>
-      <div class="relative mx-2 my-2 h-6" role="group" aria-label="Moments">
+      <div ref="strip" class="relative mx-2 my-2 h-6" role="group" aria-label="Moments">
         <svg class="absolute inset-x-0 top-1/2 h-px w-full" aria-hidden="true"><line x2="100%" stroke="currentColor" class="text-hair2" /></svg>
-        <button v-for="m in data.items" :key="m.at" type="button" class="moment" :class="{ on: m.at === shown }" :style="{ insetInlineStart: place(m.at) }" :aria-pressed="m.at === shown" :aria-label="`${when(m)}: ${m.changes.length} ${m.changes.length === 1 ? 'change' : 'changes'}`" @click="shown = m.at === shown ? undefined : m.at" />
+        <button v-for="(m, i) in data.items" :key="m.at" type="button" class="moment" :class="{ on: m.at === shown }" :style="{ insetInlineStart: `${places[i]}px` }" :aria-pressed="m.at === shown" :aria-label="`${when(m)}: ${m.changes.length} ${m.changes.length === 1 ? 'change' : 'changes'}`" @click="shown = m.at === shown ? undefined : m.at" />
       </div>
       <div v-if="chosen" class="border-l-[3px] border-indigo pl-2.5" role="status">
         <p><b class="font-semibold">{{ when(chosen) }}</b> <button type="button" class="plain ml-2 min-h-6" @click="lens.set({ at: chosen.local })">Look at the page then</button></p>
