@@ -9,7 +9,7 @@ const recovered = 60_000
  * Starts something that ends by itself only when it fails, again and again until it is stopped. `start` gives the running
  * child; `say` is told of each end in a sentence.
  */
-export function supervise(name, start, { say, onRestart = () => undefined }) {
+export function supervise(name, start, { say }) {
   let child
   let stopping = false
   let timer
@@ -23,10 +23,7 @@ export function supervise(name, start, { say, onRestart = () => undefined }) {
       if (Date.now() - began > recovered) failures = 0
       const pause = pauses[Math.min(failures++, pauses.length - 1)]
       say(`The ${name} ended (${signal ?? code}). It is started again in ${pause / 1000} s.`)
-      timer = setTimeout(() => {
-        begin()
-        onRestart()
-      }, pause)
+      timer = setTimeout(begin, pause)
     })
     return child
   }

@@ -48,7 +48,7 @@ declare module '*/scripts/serve.mjs' {
 
 declare module '*/scripts/supervise.mjs' {
   import type { ChildProcess } from 'node:child_process'
-  export function supervise(name: string, start: () => ChildProcess, options: { say: (line: string) => void; onRestart?: () => void }): {
+  export function supervise(name: string, start: () => ChildProcess, options: { say: (line: string) => void }): {
     first: ChildProcess
     running(): ChildProcess | undefined
     stop(patience?: number): Promise<void>

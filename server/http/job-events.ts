@@ -2,6 +2,7 @@ import { createEventStream, type H3Event } from 'h3'
 import { EventEmitter } from 'node:events'
 import pg from 'pg'
 import { noteOutage } from '../db/connect'
+import { Problem } from '../services/problem'
 import { settings } from '../settings'
 import { getJob, jobChannel, jobsById, recentJobs, type JobDocument } from '../services/jobs'
 
@@ -105,6 +106,14 @@ export async function waitForJob(id: string): Promise<JobDocument> {
       told.on('id', done)
     })
   }
+}
+
+/** What a job that is waited for comes to. Throws 409 where it was cancelled, and 500 with its error where it failed. */
+export async function resultOfJob(id: string): Promise<unknown> {
+  const { state, result, error } = await waitForJob(id)
+  if (state === 'done') return result
+  const [status, title] = state === 'cancelled' ? ([409, 'Cancelled'] as const) : ([500, 'Something broke'] as const)
+  throw new Problem(status, title, `${error ?? 'The import did not end.'} Nothing has been changed.`)
 }
 
 /** The changes of jobs as server-sent events, the latest jobs first. The stream outlives an outage of the database. */

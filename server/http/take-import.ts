@@ -11,7 +11,7 @@ import { notFitting, notFound, Problem, schemaErrors } from '../services/problem
 import { settings } from '../settings'
 import { accepted } from './accepted'
 import { readJson, streamToFile } from './body'
-import { waitForJob } from './job-events'
+import { resultOfJob } from './job-events'
 
 const maxImport = 1024 * 1024 * 1024
 /** Files that were sent and never imported go after a day. */
@@ -63,7 +63,5 @@ export async function takeImport(event: H3Event, person: Person, query: ImportQu
   const title = `${query.mode === 'check' ? 'Checking' : 'Importing'} ${query.name}`
   const id = await inTransaction((tx) => enqueue(tx, { kind: 'import', title, personId: person.id, input: { upload, mode: query.mode, take: query.take, over: query.over, mapping, keep: query.upload !== undefined } }))
   if (prefer?.includes('respond-async')) return accepted(event, id)
-  const job = await waitForJob(id)
-  if (job.state === 'done') return job.result
-  throw new Problem(job.state === 'cancelled' ? 409 : 500, job.state === 'cancelled' ? 'Cancelled' : 'Something broke', `${job.error ?? 'The import did not end.'} Nothing has been changed.`)
+  return resultOfJob(id)
 }

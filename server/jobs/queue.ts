@@ -22,7 +22,6 @@ export interface ClaimedJob {
   tries: number
 }
 
-const lockOf = (id: string) => `hashtextextended('${id}', 4870)`
 const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
 /**
@@ -66,24 +65,35 @@ export class QueueConnection {
     const client = await this.connected()
     await client.query('begin')
     try {
-      const { rows } = await client.query<{ id: string }>(`
-        select id from job where state = 'queued' and after <= now() order by created, id limit 1 for update skip locked`)
-      const id = rows[0]?.id
-      const { rows: claimed } =
-        id === undefined
-          ? { rows: [] }
-          : await client.query<ClaimedJob>(
-              `
-        update job set state = 'running', started = $2, done = 0, tries = tries + 1 where id = $1 and pg_try_advisory_lock(${lockOf(id)})
-        returning id, kind, title, input, person_id, tries`,
-              [id, nowDate()],
-            )
+      const { rows } = await client.query<ClaimedJob>(
+        `update job set state = 'running', started = $1, done = 0, tries = tries + 1
+         where id = (
+           select id from job where state = 'queued' and after <= now()
+           order by created, id limit 1 for update skip locked)
+         returning id, kind, title, input, person_id, tries`,
+        [nowDate()],
+      )
+      const job = rows[0]
+      // Locked before it is seen as running, so that nobody takes it for the work of a dead worker.
+      if (job && !(await this.lock(client, job.id))) {
+        await client.query('rollback')
+        return undefined
+      }
       await client.query('commit')
-      return claimed[0]
+      return job
     } catch (e) {
       await client.query('rollback').catch(() => undefined)
       throw e
     }
+  }
+
+  /** Shows others that a job is in somebody's hands; false where it still is in another's. */
+  private async lock(client: pg.Client, id: string): Promise<boolean> {
+    const { rows } = await client.query<{ ok: boolean }>(
+      'select pg_try_advisory_lock(hashtextextended($1, 4870)) as ok',
+      [id],
+    )
+    return rows[0]!.ok
   }
 
   /** Lets work go that was claimed. */

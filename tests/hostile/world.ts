@@ -179,21 +179,14 @@ export function watchHealth(world: World, { every = 100 } = {}) {
 }
 
 /** Starts an installation for the tests of a file, with the demo in it, signed in as a manager. */
-export function ownWorld({
-  name,
-  env: more = {},
-  keep = false,
-}: {
-  name: string
-  env?: Record<string, string>
-  keep?: boolean
-}): World {
+export function ownWorld({ name, env: more = {} }: { name: string; env?: Record<string, string> }): World {
   const world = new World()
   beforeAll(async () => {
     const { ensureDatabase, freePort } = await import('../../scripts/postgres.mjs')
     const { environment, serve } = await import('../../scripts/serve.mjs')
     world.data = path.resolve('.data/test/hostile', name)
-    if (!keep) stopLeftOver(world.data)
+    // What an earlier run left, which was itself killed, belongs to nobody.
+    rmSync(path.join(world.data, 'database-owner'), { force: true })
     await world.startDatabase()
     const say = (line: string) => {
       world.said.push(line)
@@ -225,12 +218,6 @@ export async function signIn(world: World): Promise<void> {
   const { status, headers } = await world.post('/api/session', { email, password })
   if (status !== 200) throw new Error(`Signing in answered ${status}.`)
   world.cookie = headers.get('set-cookie')!.split(';')[0]!
-}
-
-function stopLeftOver(data: string): void {
-  // What a test run left that was itself killed.
-  const owner = path.join(data, 'database-owner')
-  rmSync(owner, { force: true })
 }
 
 /** Ends a program at once, as the machine would. */
