@@ -16,6 +16,13 @@ function answerOf(n: number, e: unknown): Answer {
   return { n, error: (e as Error).message }
 }
 
+/** Who asked may have gone in the meantime; then nobody waits for the answer, or for this process. */
+function answerToParent(answer: Answer): void {
+  process.send!(answer, undefined, undefined, (e: Error | null) => {
+    if (e) process.exit(0)
+  })
+}
+
 process.on('message', ({ n, task, input }: Order) => {
   const work = decoderTasks[task] as (input: unknown) => Promise<unknown>
   void work(input)
@@ -23,6 +30,6 @@ process.on('message', ({ n, task, input }: Order) => {
       (result): Answer => ({ n, result }),
       (e: unknown) => answerOf(n, e),
     )
-    .then((answer) => process.send!(answer))
+    .then(answerToParent)
 })
 process.on('disconnect', () => process.exit(0))
