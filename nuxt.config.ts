@@ -15,7 +15,12 @@ export default defineNuxtConfig({
   telemetry: false,
   vite: { plugins: [tailwindcss()], build: { chunkSizeWarningLimit: 900, assetsInlineLimit: 0 } },
   // Types of packages that bring none.
-  typescript: { strict: true, typeCheck: false, tsConfig: { include: ['../core/packages.d.ts'] }, sharedTsConfig: { include: ['../core/packages.d.ts'] } },
+  typescript: {
+    strict: true,
+    typeCheck: false,
+    tsConfig: { include: ['../core/packages.d.ts'] },
+    sharedTsConfig: { include: ['../core/packages.d.ts'] },
+  },
   app: {
     head: {
       title: 'Ink Loom',
@@ -26,9 +31,15 @@ export default defineNuxtConfig({
   },
   nitro: {
     typescript: { tsConfig: { include: ['../core/packages.d.ts'] } },
-    preset: 'node-server', esbuild: { options: { target: 'es2022' } }, minify: false,
+    preset: 'node-server',
+    esbuild: { options: { target: 'es2022' } },
+    minify: false,
     // Reached only through the “exports” of their packages, by which the tracing does not go.
-    externals: { traceInclude: ['async-function', 'async-generator-function', 'generator-function'].map((name) => `node_modules/${name}/require.mjs`) },
+    externals: {
+      traceInclude: ['async-function', 'async-generator-function', 'generator-function'].map(
+        (name) => `node_modules/${name}/require.mjs`,
+      ),
+    },
   },
   experimental: { appManifest: false },
 })

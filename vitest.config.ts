@@ -2,7 +2,9 @@ import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 
 const room = (name: string) => fileURLToPath(new URL(`./${name}`, import.meta.url))
-const resolve = { alias: { '@core': room('core'), '@contracts': room('contracts'), '@server': room('server'), '@demo': room('demo') } }
+const resolve = {
+  alias: { '@core': room('core'), '@contracts': room('contracts'), '@server': room('server'), '@demo': room('demo') },
+}
 
 export default defineConfig({
   resolve,
@@ -11,10 +13,39 @@ export default defineConfig({
       { resolve, test: { name: 'core', include: ['tests/core/**/*.test.ts'] } },
       { resolve, test: { name: 'zones', include: ['tests/core/moments/*.test.ts'] } },
       { resolve, test: { name: 'conformance', include: ['tests/conformance/**/*.test.ts'], testTimeout: 60_000 } },
-      { resolve, test: { name: 'server', include: ['tests/server/**/*.test.ts'], globalSetup: ['tests/server/template.ts'], testTimeout: 60_000, hookTimeout: 60_000, maxWorkers: 2 } },
+      {
+        resolve,
+        test: {
+          name: 'server',
+          include: ['tests/server/**/*.test.ts'],
+          globalSetup: ['tests/server/template.ts'],
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+          maxWorkers: 2,
+        },
+      },
       // Each file kills programs of an installation of its own, so one at a time, and none of its tests at the same time as another.
-      { resolve, test: { name: 'hostile', include: ['tests/hostile/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 240_000, fileParallelism: false, disableConsoleIntercept: true } },
-      { resolve, test: { name: 'contract', include: ['tests/contract/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000, fileParallelism: false } },
+      {
+        resolve,
+        test: {
+          name: 'hostile',
+          include: ['tests/hostile/**/*.test.ts'],
+          testTimeout: 120_000,
+          hookTimeout: 240_000,
+          fileParallelism: false,
+          disableConsoleIntercept: true,
+        },
+      },
+      {
+        resolve,
+        test: {
+          name: 'contract',
+          include: ['tests/contract/**/*.test.ts'],
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+          fileParallelism: false,
+        },
+      },
     ],
   },
 })

@@ -6,10 +6,15 @@ import { note, quantile } from './measure'
 /** How the interface behaves among 100,000 products, in headless Chromium with the application that is served at `url`. */
 export async function benchBrowser(url: string) {
   await judged()
-  const browser = await chromium.launch({ executablePath: process.env.INKLOOM_CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-dev-shm-usage'] })
+  const browser = await chromium.launch({
+    executablePath: process.env.INKLOOM_CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-dev-shm-usage'],
+  })
   try {
     const page = await (await browser.newContext({ baseURL: url, viewport: { width: 1280, height: 800 } })).newPage()
-    const { demoPeople } = JSON.parse(readFileSync('demo/people.json', 'utf8')) as { demoPeople: { email: string; password: string; role: string }[] }
+    const { demoPeople } = JSON.parse(readFileSync('demo/people.json', 'utf8')) as {
+      demoPeople: { email: string; password: string; role: string }[]
+    }
     const { email, password } = demoPeople.find((p) => p.role === 'manager')!
     await page.request.post('/api/session', { data: { email, password } })
     await scrolling(page, '/catalogue', 'the sheet')
@@ -36,12 +41,17 @@ async function scrolling(page: Page, path: string, called: string) {
   await page.getByRole('grid').getByRole('row').nth(5).waitFor()
   await page.waitForTimeout(3000)
   await page.evaluate(() => {
-    const long: number[] = (globalThis as { long?: number[] }).long = []
-    new PerformanceObserver((l) => long.push(...l.getEntries().map((e) => e.duration))).observe({ entryTypes: ['longtask'] })
+    const long: number[] = ((globalThis as { long?: number[] }).long = [])
+    new PerformanceObserver((l) => long.push(...l.getEntries().map((e) => e.duration))).observe({
+      entryTypes: ['longtask'],
+    })
   })
   const box = (await page.getByRole('grid').first().boundingBox())!
   await page.mouse.move(box.x + 400, box.y + 300)
-  for (const [turns, by, pause] of [[60, 700, 60], [20, 20_000, 150]] as const) {
+  for (const [turns, by, pause] of [
+    [60, 700, 60],
+    [20, 20_000, 150],
+  ] as const) {
     for (let i = 0; i < turns; i++) {
       await page.mouse.wheel(0, by)
       await page.waitForTimeout(pause)
@@ -49,7 +59,13 @@ async function scrolling(page: Page, path: string, called: string) {
   }
   await page.waitForTimeout(1000)
   const long = (await page.evaluate(() => (globalThis as { long?: number[] }).long!)).filter((t) => t > 50)
-  note(`Longest task while ${called} scrolls, 80 turns of a wheel`, Math.max(50, ...long), 50, ' ms', long.length === 0 ? 'none over 50 ms' : `${long.length} over 50 ms`)
+  note(
+    `Longest task while ${called} scrolls, 80 turns of a wheel`,
+    Math.max(50, ...long),
+    50,
+    ' ms',
+    long.length === 0 ? 'none over 50 ms' : `${long.length} over 50 ms`,
+  )
 }
 
 /** From a press in the list of work to the segments of a product, and from a key to the next segment. */
@@ -61,26 +77,34 @@ async function desk(page: Page) {
     const row = page.getByRole('row').nth(3 + i)
     await row.waitFor()
     await page.waitForTimeout(400)
-    await row.getByRole('link').first().evaluate((link) => {
-      const times: number[] = (globalThis as { times?: number[] }).times = [performance.now()]
-      const seen = new MutationObserver(() => {
-        if (!document.querySelector('.segment')) return
-        seen.disconnect()
-        requestAnimationFrame(() => times.push(performance.now()))
+    await row
+      .getByRole('link')
+      .first()
+      .evaluate((link) => {
+        const times: number[] = ((globalThis as { times?: number[] }).times = [performance.now()])
+        const seen = new MutationObserver(() => {
+          if (!document.querySelector('.segment')) return
+          seen.disconnect()
+          requestAnimationFrame(() => times.push(performance.now()))
+        })
+        seen.observe(document.body, { childList: true, subtree: true })
+        ;(link as HTMLElement).click()
       })
-      seen.observe(document.body, { childList: true, subtree: true })
-      ;(link as HTMLElement).click()
-    })
     await page.locator('.segment').first().waitFor()
     await page.waitForTimeout(400)
-    opened.push(...await page.evaluate(() => { const [from, to] = (globalThis as { times?: number[] }).times!; return [to! - from!] }))
+    opened.push(
+      ...(await page.evaluate(() => {
+        const [from, to] = (globalThis as { times?: number[] }).times!
+        return [to! - from!]
+      })),
+    )
   }
   await page.goto('/translation/product:KZ-0316?in=de/de-DE')
   await page.locator('.segment').nth(3).waitFor()
   await page.waitForTimeout(1000)
   for (let n = 0; n < 20; n++) {
     await page.evaluate(() => {
-      const times: number[] = (globalThis as { times?: number[] }).times = []
+      const times: number[] = ((globalThis as { times?: number[] }).times = [])
       addEventListener('keydown', () => times.push(performance.now()), { capture: true, once: true })
       const seen = new MutationObserver((l) => {
         if (!l.some((m) => m.attributeName === 'aria-current')) return
@@ -92,9 +116,17 @@ async function desk(page: Page) {
     // Down the text and up again.
     await page.keyboard.press(n % 6 < 3 ? 'Alt+ArrowDown' : 'Alt+ArrowUp')
     await page.waitForTimeout(250)
-    moved.push(...await page.evaluate(() => { const [from, to] = (globalThis as { times?: number[] }).times!; return to === undefined ? [] : [to - from!] }))
+    moved.push(
+      ...(await page.evaluate(() => {
+        const [from, to] = (globalThis as { times?: number[] }).times!
+        return to === undefined ? [] : [to - from!]
+      })),
+    )
   }
-  for (const [what, list, most] of [['The desk opens a product, 95th percentile', opened, 200], ['The next segment at the desk, 95th percentile', moved, 50]] as const) {
+  for (const [what, list, most] of [
+    ['The desk opens a product, 95th percentile', opened, 200],
+    ['The next segment at the desk, 95th percentile', moved, 50],
+  ] as const) {
     const sorted = list.sort((a, b) => a - b)
     note(what, quantile(sorted, 0.95), most, ' ms', `median ${quantile(sorted, 0.5).toFixed(0)} ms of ${list.length}`)
   }

@@ -14,10 +14,30 @@ export function seeded(seed: number): () => number {
   }
 }
 
-const types = [['pannier', 'Bags > Panniers'], ['handlebar-bag', 'Bags > Handlebar bags'], ['lock', 'On the bike > Locks'], ['rack', 'On the bike > Racks'], ['gloves', 'Clothing > Gloves'], ['front-light', 'Lights > Front lights']] as const
+const types = [
+  ['pannier', 'Bags > Panniers'],
+  ['handlebar-bag', 'Bags > Handlebar bags'],
+  ['lock', 'On the bike > Locks'],
+  ['rack', 'On the bike > Racks'],
+  ['gloves', 'Clothing > Gloves'],
+  ['front-light', 'Lights > Front lights'],
+] as const
 const brands = ['Tarnwheel', 'Oxbrook', 'Lumenfell', 'Pedersholt', 'Kazemori', 'Varga & Daughter']
 const names = ['Regn', 'Market', 'Tani', 'Porteur', 'Shoreline', 'Vakt', 'Bastion', 'Tether', 'Vante', 'Suzu']
-export const columns = ['sku', 'type', 'category', 'brand', 'status', 'gtin', 'stock', 'price@uk', 'price@ch', 'name', 'weight', 'volume'] as const
+export const columns = [
+  'sku',
+  'type',
+  'category',
+  'brand',
+  'status',
+  'gtin',
+  'stock',
+  'price@uk',
+  'price@ch',
+  'name',
+  'weight',
+  'volume',
+] as const
 
 async function write(file: string, rows: Iterable<string>) {
   const out = createWriteStream(file)
@@ -40,7 +60,20 @@ export function writeProducts(file: string, n: number): Promise<void> {
     for (let i = 0; i < n; i++) {
       const [type, category] = types[i % types.length]!
       const uk = Math.round(next() * 12000) / 100 + 5
-      yield [`BN-${i}`, type, category, pick(brands), pick(['active', 'active', 'draft']), gtin(i), Math.floor(next() * 50), uk.toFixed(2), (uk * 1.3).toFixed(2), `${pick(names)} ${i}`, `${Math.round(next() * 2000) + 50} g`, next() < 0.7 ? `${Math.round(next() * 40)} L` : ''].join(',')
+      yield [
+        `BN-${i}`,
+        type,
+        category,
+        pick(brands),
+        pick(['active', 'active', 'draft']),
+        gtin(i),
+        Math.floor(next() * 50),
+        uk.toFixed(2),
+        (uk * 1.3).toFixed(2),
+        `${pick(names)} ${i}`,
+        `${Math.round(next() * 2000) + 50} g`,
+        next() < 0.7 ? `${Math.round(next() * 40)} L` : '',
+      ].join(',')
     }
   }
   return write(file, rows())
@@ -51,7 +84,15 @@ export function writeVariants(file: string, n: number): Promise<void> {
   const next = seeded(4871)
   function* rows() {
     yield 'sku,parent,size,stock,price@uk'
-    for (let i = 4; i < n; i += 12) for (const size of ['S', 'M', 'L']) yield [`BN-${i}-${size}`, `BN-${i}`, size, Math.floor(next() * 5), next() < 0.5 ? (next() * 80 + 5).toFixed(2) : ''].join(',')
+    for (let i = 4; i < n; i += 12)
+      for (const size of ['S', 'M', 'L'])
+        yield [
+          `BN-${i}-${size}`,
+          `BN-${i}`,
+          size,
+          Math.floor(next() * 5),
+          next() < 0.5 ? (next() * 80 + 5).toFixed(2) : '',
+        ].join(',')
   }
   return write(file, rows())
 }

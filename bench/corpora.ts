@@ -16,8 +16,13 @@ function prose(): string[] {
   const found = new Set<string>()
   for (const file of files('node_modules', /\.(md|d\.ts)$/)) {
     const text = readFileSync(file, 'utf8')
-    const words = file.endsWith('.md') ? text.replace(/```[\s\S]*?```/g, ' ') : [...text.matchAll(/\/\*\*([\s\S]*?)\*\//g)].map((m) => m[1]!.replace(/^\s*\* ?/gm, ' ')).join('\n\n')
-    for (const paragraph of words.replace(/\[([^\]]*)\]\([^)]*\)/g, '$1').replace(/[`*_#>|]/g, ' ').split(/\n\s*\n/)) {
+    const words = file.endsWith('.md')
+      ? text.replace(/```[\s\S]*?```/g, ' ')
+      : [...text.matchAll(/\/\*\*([\s\S]*?)\*\//g)].map((m) => m[1]!.replace(/^\s*\* ?/gm, ' ')).join('\n\n')
+    for (const paragraph of words
+      .replace(/\[([^\]]*)\]\([^)]*\)/g, '$1')
+      .replace(/[`*_#>|]/g, ' ')
+      .split(/\n\s*\n/)) {
       for (const s of paragraph.replace(/\s+/g, ' ').split(/(?<=[.!?]) (?=[A-Z])/)) {
         const said = s.trim()
         if (said.length >= 25 && said.length <= 300 && (said.match(/[a-z]{2,}/g) ?? []).length >= 5) found.add(said)
@@ -43,15 +48,30 @@ export function naturalCorpus(size: number): { segments: string[]; own: number }
 }
 
 const parts = {
-  name: ['Regn', 'Market', 'Tani', 'Suzu', 'Cask', 'Bastion', 'Clatter', 'Lull', 'Quill', 'Fjell'], thing: ['pannier', 'lock', 'helmet', 'front light', 'rack', 'bell', 'tyre', 'pump', 'rain jacket', 'bottle cage'], like: ['dry', 'light', 'safe', 'quiet', 'warm', 'stiff', 'open', 'slim'], of: ['welded tarpaulin', 'hardened steel', 'waxed canvas', 'recycled nylon', 'brass', 'bamboo'], where: ['a wet commute', 'the weekly shop', 'a long tour', 'winter nights', 'city traffic'],
+  name: ['Regn', 'Market', 'Tani', 'Suzu', 'Cask', 'Bastion', 'Clatter', 'Lull', 'Quill', 'Fjell'],
+  thing: ['pannier', 'lock', 'helmet', 'front light', 'rack', 'bell', 'tyre', 'pump', 'rain jacket', 'bottle cage'],
+  like: ['dry', 'light', 'safe', 'quiet', 'warm', 'stiff', 'open', 'slim'],
+  of: ['welded tarpaulin', 'hardened steel', 'waxed canvas', 'recycled nylon', 'brass', 'bamboo'],
+  where: ['a wet commute', 'the weekly shop', 'a long tour', 'winter nights', 'city traffic'],
 }
-const templates = ['The {name} {thing} holds {n} L and stays {like} on {where}.', 'Keeps {n} L {like} through {where}, made of {of}.', 'Made of {of}, the {name} weighs {n} g and carries {n} kg at most.', 'Fits rails of up to {n} mm; the {thing} comes with {n} hooks.', '{name} {thing} {n}, {like} and made of {of}', 'Never load the {thing} with more than {n} kg on {where}.']
+const templates = [
+  'The {name} {thing} holds {n} L and stays {like} on {where}.',
+  'Keeps {n} L {like} through {where}, made of {of}.',
+  'Made of {of}, the {name} weighs {n} g and carries {n} kg at most.',
+  'Fits rails of up to {n} mm; the {thing} comes with {n} hooks.',
+  '{name} {thing} {n}, {like} and made of {of}',
+  'Never load the {thing} with more than {n} kg on {where}.',
+]
 
 /** Text made from templates, as product texts often are: few frames, many names and numbers. */
 export function templateCorpus(size: number): string[] {
   const next = seeded(2)
   const one = (list: readonly string[]) => list[Math.floor(next() * list.length)]!
-  return Array.from({ length: size }, () => one(templates).replace(/\{(\w+)\}/g, (_, what: string) => (what === 'n' ? String(1 + Math.floor(next() * 400)) : one(parts[what as keyof typeof parts]))))
+  return Array.from({ length: size }, () =>
+    one(templates).replace(/\{(\w+)\}/g, (_, what: string) =>
+      what === 'n' ? String(1 + Math.floor(next() * 400)) : one(parts[what as keyof typeof parts]),
+    ),
+  )
 }
 
 /** A segment as it comes again: a word or two exchanged, left out or put in. */

@@ -12,7 +12,9 @@ const place = {
 /** A bulk change, as it crosses the wire. */
 export const bulkChange = Joi.object<BulkChange>({
   ...place,
-  do: Joi.string().valid(...bulkNames).required(),
+  do: Joi.string()
+    .valid(...bulkNames)
+    .required(),
   value: Joi.any(),
   find: Joi.string().max(500),
   with: Joi.string().max(5000).allow(''),
@@ -21,7 +23,12 @@ export const bulkChange = Joi.object<BulkChange>({
   unit: Joi.string().max(20),
   from: Joi.object(place),
   onlyEmpty: Joi.boolean(),
-  members: Joi.string().valid(...bulkMembers).default('fitting').description('Whose values: those of the products that have the attribute by their type, of parents and singles, of variants, or of both.'),
+  members: Joi.string()
+    .valid(...bulkMembers)
+    .default('fitting')
+    .description(
+      'Whose values: those of the products that have the attribute by their type, of parents and singles, of variants, or of both.',
+    ),
 })
 
 /** What a bulk change does, or would do. */

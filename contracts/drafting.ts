@@ -6,18 +6,45 @@ import type { TextFinding } from '@core/house-style/finding'
 const code = Joi.string().pattern(/^[a-z0-9][a-z0-9-]{0,79}$/, 'a code')
 
 export const recipeRecord = Joi.object<Recipe>({
-  code: code.required(), name: Joi.string().trim().min(1).max(120).required(), note: Joi.string().allow('').max(2000).default(''),
-  storefront: Joi.string().allow(null).default(null).description('A storefront whose texts alone it writes; null is for all of them.'),
-  steps: Joi.array().items(Joi.object({
-    kind: Joi.string().valid(...stepKindNames).required(),
-    instruction: Joi.string().allow('').max(20_000).default('').description('Formatted text; inline values may name attributes, facts of the storefront, and results of earlier steps (`step:facts`).'),
-  })).min(1).max(20).required(),
+  code: code.required(),
+  name: Joi.string().trim().min(1).max(120).required(),
+  note: Joi.string().allow('').max(2000).default(''),
+  storefront: Joi.string()
+    .allow(null)
+    .default(null)
+    .description('A storefront whose texts alone it writes; null is for all of them.'),
+  steps: Joi.array()
+    .items(
+      Joi.object({
+        kind: Joi.string()
+          .valid(...stepKindNames)
+          .required(),
+        instruction: Joi.string()
+          .allow('')
+          .max(20_000)
+          .default('')
+          .description(
+            'Formatted text; inline values may name attributes, facts of the storefront, and results of earlier steps (`step:facts`).',
+          ),
+      }),
+    )
+    .min(1)
+    .max(20)
+    .required(),
 })
 
 /** A recipe that is tried on a few products; nothing is kept. */
-export interface RecipeTrialBody { recipe: Recipe; skus: string[]; storefront: string; language: string }
+export interface RecipeTrialBody {
+  recipe: Recipe
+  skus: string[]
+  storefront: string
+  language: string
+}
 export const recipeTrialBody = Joi.object<RecipeTrialBody>({
-  recipe: recipeRecord.required(), skus: Joi.array().items(Joi.string().max(200)).min(1).max(3).unique().required(), storefront: Joi.string().required(), language: Joi.string().max(35).required(),
+  recipe: recipeRecord.required(),
+  skus: Joi.array().items(Joi.string().max(200)).min(1).max(3).unique().required(),
+  storefront: Joi.string().required(),
+  language: Joi.string().max(35).required(),
 })
 
 /** What a step came to on one product. */
@@ -29,15 +56,29 @@ export interface TrialStep {
   notes: string[]
   texts: { attribute: string; value: Value; alternatives: Value[]; invented: string[]; findings: TextFinding[] }[]
 }
-export interface TrialProduct { sku: string; name: string; /** What inline values read as. */ values: Record<string, string>; thin: { facts: number; of: number; help: string[] } | null; steps: TrialStep[]; units: number }
-export interface RecipeTrial { service: string; unit: string; items: TrialProduct[] }
+export interface TrialProduct {
+  sku: string
+  name: string
+  /** What inline values read as. */ values: Record<string, string>
+  thin: { facts: number; of: number; help: string[] } | null
+  steps: TrialStep[]
+  units: number
+}
+export interface RecipeTrial {
+  service: string
+  unit: string
+  items: TrialProduct[]
+}
 
 /** Which products work is about. */
 interface FoundProducts {
   filter?: unknown
   lens?: { storefront?: string; group?: string | null; at?: string }
 }
-const found = { filter: Joi.any().description('A condition; all products without it.'), lens: Joi.object({ storefront: Joi.string(), group: Joi.string().allow(null), at: Joi.string().isoDate() }) }
+const found = {
+  filter: Joi.any().description('A condition; all products without it.'),
+  lens: Joi.object({ storefront: Joi.string(), group: Joi.string().allow(null), at: Joi.string().isoDate() }),
+}
 
 /** For which products and languages a recipe runs. */
 export interface RecipeRunBody extends FoundProducts {
@@ -49,15 +90,34 @@ export interface RecipeRunBody extends FoundProducts {
 }
 export const recipeRunBody = Joi.object<RecipeRunBody>({
   ...found,
-  editions: Joi.array().items(Joi.object({ storefront: Joi.string().required(), language: Joi.string().max(35).required() })).min(1).max(50).required(),
-  what: Joi.string().valid('missing', 'all').default('missing'), leaveThin: Joi.boolean().default(true),
+  editions: Joi.array()
+    .items(Joi.object({ storefront: Joi.string().required(), language: Joi.string().max(35).required() }))
+    .min(1)
+    .max(50)
+    .required(),
+  what: Joi.string().valid('missing', 'all').default('missing'),
+  leaveThin: Joi.boolean().default(true),
 })
 /** What a run would do, as far as a sample tells. */
-export interface RunPreview { products: number; pages: number; thin: number; units: number; unit: string; sample: number }
+export interface RunPreview {
+  products: number
+  pages: number
+  thin: number
+  units: number
+  unit: string
+  sample: number
+}
 
 /** Photos that are read for suggestions: colours that are missing, alternative texts. */
-export interface PhotoRunBody extends FoundProducts { storefront: string; language: string }
-export const photoRunBody = Joi.object<PhotoRunBody>({ ...found, storefront: Joi.string().required(), language: Joi.string().max(35).required() })
+export interface PhotoRunBody extends FoundProducts {
+  storefront: string
+  language: string
+}
+export const photoRunBody = Joi.object<PhotoRunBody>({
+  ...found,
+  storefront: Joi.string().required(),
+  language: Joi.string().max(35).required(),
+})
 /** Products that are held against the data pool for suggestions. */
 export type PoolRunBody = FoundProducts
 export const poolRunBody = Joi.object<PoolRunBody>(found)
@@ -80,15 +140,33 @@ export interface SuggestionFilter {
   mine?: boolean
 }
 const filter = {
-  state: Joi.string().valid(...suggestionStates, 'decided').default('open'), run: Joi.number().integer().min(1), origin: Joi.string().valid(...origins), sku: Joi.string().max(200),
-  field: Joi.string().max(80).description('An attribute, or `picture` for the texts of pictures.'), language: Joi.string().max(35), outdated: Joi.boolean().description('Only those whose base has changed since.'), mine: Joi.boolean().description('Only those of work that you started.'),
+  state: Joi.string()
+    .valid(...suggestionStates, 'decided')
+    .default('open'),
+  run: Joi.number().integer().min(1),
+  origin: Joi.string().valid(...origins),
+  sku: Joi.string().max(200),
+  field: Joi.string().max(80).description('An attribute, or `picture` for the texts of pictures.'),
+  language: Joi.string().max(35),
+  outdated: Joi.boolean().description('Only those whose base has changed since.'),
+  mine: Joi.boolean().description('Only those of work that you started.'),
 }
 export const groupings = ['run', 'product', 'field'] as const
 export type Grouping = (typeof groupings)[number]
 export const suggestionQuery = Joi.object<SuggestionFilter & { by: Grouping; offset: number; limit: number }>({
-  ...filter, by: Joi.string().valid(...groupings).default('run'), offset: Joi.number().integer().min(0).max(10_000_000).default(0), limit: Joi.number().integer().min(1).max(200).default(50),
+  ...filter,
+  by: Joi.string()
+    .valid(...groupings)
+    .default('run'),
+  offset: Joi.number().integer().min(0).max(10_000_000).default(0),
+  limit: Joi.number().integer().min(1).max(200).default(50),
 })
-export const suggestionGroupQuery = Joi.object<SuggestionFilter & { by: Grouping }>({ ...filter, by: Joi.string().valid(...groupings).default('run') })
+export const suggestionGroupQuery = Joi.object<SuggestionFilter & { by: Grouping }>({
+  ...filter,
+  by: Joi.string()
+    .valid(...groupings)
+    .default('run'),
+})
 
 /** A suggestion beside what stands there now. */
 export interface SuggestionDocument {
@@ -116,8 +194,21 @@ export interface SuggestionDocument {
   decided: { by: string | null; at: string; value: Value | null } | null
 }
 /** What became of a run: what it drafted for, what it cost, what could not be done and how often. */
-export interface RunReport { products: number; thin: number; units: number; unit: string | null; notes: { note: string; times: number }[] }
-export interface SuggestionGroup { key: string; title: string; note: string; open: number; outdated: number; run: RunReport | null }
+export interface RunReport {
+  products: number
+  thin: number
+  units: number
+  unit: string | null
+  notes: { note: string; times: number }[]
+}
+export interface SuggestionGroup {
+  key: string
+  title: string
+  note: string
+  open: number
+  outdated: number
+  run: RunReport | null
+}
 
 /** What is decided of suggestions: one by one, or of all that a filter finds. */
 export interface DecisionBody {
@@ -125,11 +216,27 @@ export interface DecisionBody {
   all?: SuggestionFilter & { do: 'accept' | 'refuse' }
 }
 export const decisionBody = Joi.object<DecisionBody>({
-  decisions: Joi.array().items(Joi.object({
-    id: Joi.number().integer().min(1).required(), do: Joi.string().valid('accept', 'refuse', 'reopen').required(),
-    value: Joi.any().description('What is accepted in its place, where it was edited.'),
-    now: Joi.any().description('What was seen to stand there; where it is another by then, nothing is overwritten. Without it, outdated suggestions are not accepted.'),
-  })).min(1).max(500).unique('id'),
+  decisions: Joi.array()
+    .items(
+      Joi.object({
+        id: Joi.number().integer().min(1).required(),
+        do: Joi.string().valid('accept', 'refuse', 'reopen').required(),
+        value: Joi.any().description('What is accepted in its place, where it was edited.'),
+        now: Joi.any().description(
+          'What was seen to stand there; where it is another by then, nothing is overwritten. Without it, outdated suggestions are not accepted.',
+        ),
+      }),
+    )
+    .min(1)
+    .max(500)
+    .unique('id'),
   all: Joi.object({ ...filter, do: Joi.string().valid('accept', 'refuse').required() }),
 }).xor('decisions', 'all')
-export interface DecisionReport { accepted: number; refused: number; reopened: number; failed: { id: number; message: string }[]; failedCount: number; step: number | null }
+export interface DecisionReport {
+  accepted: number
+  refused: number
+  reopened: number
+  failed: { id: number; message: string }[]
+  failedCount: number
+  step: number | null
+}

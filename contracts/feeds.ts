@@ -30,7 +30,14 @@ export interface ListedFeed extends Omit<Feed, 'mapping'> {
 }
 
 export const feedRecord = Joi.object<Feed>({
-  code: code.required(), name: Joi.string().trim().min(1).max(120).required(), source: Joi.string().valid(...feedSourceNames).required(), place: Joi.string().trim().min(1).max(2000).required(),
-  everyMinutes: Joi.number().integer().min(5).max(43_200).required().description('Minutes from one look to the next.'), take: Joi.string().valid('all', 'good').default('all'),
-  mapping: mappingBody.allow(null).default(null), resting: Joi.boolean().default(false),
+  code: code.required(),
+  name: Joi.string().trim().min(1).max(120).required(),
+  source: Joi.string()
+    .valid(...feedSourceNames)
+    .required(),
+  place: Joi.string().trim().min(1).max(2000).required(),
+  everyMinutes: Joi.number().integer().min(5).max(43_200).required().description('Minutes from one look to the next.'),
+  take: Joi.string().valid('all', 'good').default('all'),
+  mapping: mappingBody.allow(null).default(null),
+  resting: Joi.boolean().default(false),
 })

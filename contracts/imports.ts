@@ -35,8 +35,25 @@ export interface ImportReport {
 
 /** What columns of a file mean that names them otherwise. */
 export const mappingBody = Joi.object<Mapping>({
-  columns: Joi.array().max(500).required().items(Joi.object({ header: Joi.string().allow('').max(300).required(), means: Joi.string().allow('').max(200).required().description('A column of a product file; empty leaves it out.'), unit: Joi.string().allow('').max(20).default('').description('Of measures: the unit of cells that name none.') })),
-  type: Joi.string().allow('').max(80).default('').description('The product type of new products, where no column says it.'),
+  columns: Joi.array()
+    .max(500)
+    .required()
+    .items(
+      Joi.object({
+        header: Joi.string().allow('').max(300).required(),
+        means: Joi.string()
+          .allow('')
+          .max(200)
+          .required()
+          .description('A column of a product file; empty leaves it out.'),
+        unit: Joi.string().allow('').max(20).default('').description('Of measures: the unit of cells that name none.'),
+      }),
+    ),
+  type: Joi.string()
+    .allow('')
+    .max(80)
+    .default('')
+    .description('The product type of new products, where no column says it.'),
 })
 
 /** A file that was sent and waits to be imported. */
@@ -61,7 +78,15 @@ export interface ImportQuery {
 export const importQuery = Joi.object<ImportQuery>({
   upload: Joi.string().guid().description('A file that was sent before, in place of one in the body.'),
   mode: Joi.string().valid('check', 'apply').required(),
-  take: Joi.string().valid('all', 'good').default('all').description('`all`: a file with a problem changes nothing. `good`: rows without problems are taken.'),
-  over: Joi.string().valid('write', 'suggest').default('write').description('What becomes of values that would replace others: they are written, or wait as suggestions to be read.'),
+  take: Joi.string()
+    .valid('all', 'good')
+    .default('all')
+    .description('`all`: a file with a problem changes nothing. `good`: rows without problems are taken.'),
+  over: Joi.string()
+    .valid('write', 'suggest')
+    .default('write')
+    .description(
+      'What becomes of values that would replace others: they are written, or wait as suggestions to be read.',
+    ),
   name: Joi.string().max(200).default('import.csv'),
 })

@@ -19,15 +19,30 @@ export interface Kept extends KeptBody {
 }
 
 const viewContent = Joi.object({
-  columns: Joi.array().items(Joi.string().max(200)).max(60).required(), members: Joi.string().valid('parents', 'variants', 'both').required(),
-  filter: Joi.object().pattern(Joi.string(), Joi.string().allow('').max(20_000)).required(), beside: Joi.string().allow('').max(60).default(''),
+  columns: Joi.array().items(Joi.string().max(200)).max(60).required(),
+  members: Joi.string().valid('parents', 'variants', 'both').required(),
+  filter: Joi.object().pattern(Joi.string(), Joi.string().allow('').max(20_000)).required(),
+  beside: Joi.string().allow('').max(60).default(''),
 })
 const mappingContent = Joi.object({
-  columns: Joi.array().max(500).required().items(Joi.object({ header: Joi.string().allow('').max(300).required(), means: Joi.string().allow('').max(200).required(), unit: Joi.string().allow('').max(20).default('') })),
+  columns: Joi.array()
+    .max(500)
+    .required()
+    .items(
+      Joi.object({
+        header: Joi.string().allow('').max(300).required(),
+        means: Joi.string().allow('').max(200).required(),
+        unit: Joi.string().allow('').max(20).default(''),
+      }),
+    ),
   type: Joi.string().allow('').max(80).default(''),
 })
 
 export const keptBody = Joi.object<KeptBody>({
-  kind: Joi.string().valid(...keptKinds).required(), name: Joi.string().trim().min(1).max(80).required(), shared: Joi.boolean().default(false),
+  kind: Joi.string()
+    .valid(...keptKinds)
+    .required(),
+  name: Joi.string().trim().min(1).max(80).required(),
+  shared: Joi.boolean().default(false),
   content: Joi.when('kind', { is: 'view', then: viewContent, otherwise: mappingContent }).required(),
 })

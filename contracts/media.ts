@@ -4,31 +4,70 @@ import { pictureViews, type LibraryItem, type MediaItem } from '@core/media/item
 import { shapes } from '@core/media/cut'
 
 /** A name of the media library. */
-export const mediaName = Joi.string().pattern(/^[A-Za-z0-9][A-Za-z0-9._-]{0,120}$/, 'a name of letters, digits, dot, hyphen and underscore')
+export const mediaName = Joi.string().pattern(
+  /^[A-Za-z0-9][A-Za-z0-9._-]{0,120}$/,
+  'a name of letters, digits, dot, hyphen and underscore',
+)
 const share = Joi.number().min(0).max(1)
 const scope = Joi.string().allow(null).default(null)
 
 export const mediaRecord = Joi.object<MediaItem>({
-  code: mediaName.required(), digest: Joi.string().pattern(/^[0-9a-f]{64}$/, 'a SHA-256').required(),
+  code: mediaName.required(),
+  digest: Joi.string()
+    .pattern(/^[0-9a-f]{64}$/, 'a SHA-256')
+    .required(),
   labels: Joi.object().pattern(Joi.string(), Joi.string().allow('').max(1000)).default({}),
-  view: Joi.string().valid(...pictureViews).allow(null).default(null),
+  view: Joi.string()
+    .valid(...pictureViews)
+    .allow(null)
+    .default(null),
   focus: Joi.object({ x: share.required(), y: share.required() }).allow(null).default(null),
-  crop: Joi.object({ left: share.required(), top: share.required(), width: share.min(0.01).required(), height: share.min(0.01).required() }).allow(null).default(null),
-  words: scope, of: Joi.object({ name: mediaName.required(), storefront: scope, language: scope }).allow(null).default(null),
+  crop: Joi.object({
+    left: share.required(),
+    top: share.required(),
+    width: share.min(0.01).required(),
+    height: share.min(0.01).required(),
+  })
+    .allow(null)
+    .default(null),
+  words: scope,
+  of: Joi.object({ name: mediaName.required(), storefront: scope, language: scope }).allow(null).default(null),
   origin: Joi.string().allow('').max(500).default(''),
-  rights: Joi.object({ holder: Joi.string().allow('').max(200).default(''), until: Joi.string().pattern(/^\d{4}-\d\d-\d\d$/, 'a date such as 2027-03-31').allow(null).default(null) }).default({ holder: '', until: null }),
+  rights: Joi.object({
+    holder: Joi.string().allow('').max(200).default(''),
+    until: Joi.string()
+      .pattern(/^\d{4}-\d\d-\d\d$/, 'a date such as 2027-03-31')
+      .allow(null)
+      .default(null),
+  }).default({ holder: '', until: null }),
 })
 
 /** What lists of the library can be narrowed to beside the checks of single items. */
 export const libraryFindings = [...itemChecks.map((c) => c.code), 'twin', 'unused'] as const
 
 export const mediaQuery = Joi.object({
-  q: Joi.string().max(200).allow('').default(''), kind: Joi.string().valid('picture', 'file'), view: Joi.string().valid(...pictureViews), finding: Joi.string().valid(...libraryFindings),
-  storefront: Joi.string(), language: Joi.string(), order: Joi.string().valid('name', 'newest').default('name'),
-  offset: Joi.number().integer().min(0).max(10_000_000).default(0), limit: Joi.number().integer().min(1).max(200).default(24),
+  q: Joi.string().max(200).allow('').default(''),
+  kind: Joi.string().valid('picture', 'file'),
+  view: Joi.string().valid(...pictureViews),
+  finding: Joi.string().valid(...libraryFindings),
+  storefront: Joi.string(),
+  language: Joi.string(),
+  order: Joi.string().valid('name', 'newest').default('name'),
+  offset: Joi.number().integer().min(0).max(10_000_000).default(0),
+  limit: Joi.number().integer().min(1).max(200).default(24),
 })
 
-export interface MediaQuery { q: string; kind?: 'picture' | 'file'; view?: string; finding?: string; storefront?: string; language?: string; order: 'name' | 'newest'; offset: number; limit: number }
+export interface MediaQuery {
+  q: string
+  kind?: 'picture' | 'file'
+  view?: string
+  finding?: string
+  storefront?: string
+  language?: string
+  order: 'name' | 'newest'
+  offset: number
+  limit: number
+}
 
 /** An item as lists show it, through an edition. */
 export interface ListedMedia {
@@ -47,7 +86,10 @@ export interface ListedMedia {
 
 export const uploadMediaQuery = Joi.object({
   name: Joi.string().max(300).required().description('The name of the file.'),
-  taken: Joi.string().valid('beside', 'over').default('beside').description('Where the name is taken by another content: beside it under a free name, or over it.'),
+  taken: Joi.string()
+    .valid('beside', 'over')
+    .default('beside')
+    .description('Where the name is taken by another content: beside it under a free name, or over it.'),
 })
 
 /** What became of a content that was sent. */
@@ -60,10 +102,34 @@ export interface Uploaded {
 }
 
 export const pictureBatchBody = Joi.object({
-  files: Joi.array().items(mediaName).min(1).max(5000).unique().required().description('Names of the library, as uploads answered them.'),
-  called: Joi.object().pattern(mediaName, Joi.string().max(300)).default({}).description('By name, what the file was called where it came from.'),
-  drafts: Joi.string().allow(null).default(null).description('The product type of disabled drafts for pictures without a product; without it they stay in the library.'),
+  files: Joi.array()
+    .items(mediaName)
+    .min(1)
+    .max(5000)
+    .unique()
+    .required()
+    .description('Names of the library, as uploads answered them.'),
+  called: Joi.object()
+    .pattern(mediaName, Joi.string().max(300))
+    .default({})
+    .description('By name, what the file was called where it came from.'),
+  drafts: Joi.string()
+    .allow(null)
+    .default(null)
+    .description(
+      'The product type of disabled drafts for pictures without a product; without it they stay in the library.',
+    ),
 })
-export interface PictureBatch { files: string[]; called: Record<string, string>; drafts: string | null }
+export interface PictureBatch {
+  files: string[]
+  called: Record<string, string>
+  drafts: string | null
+}
 
-export const renditionQuery = Joi.object({ width: Joi.number().valid(96, 200, 400, 800, 1600), shape: Joi.string().valid(...Object.keys(shapes)).default('whole'), of: Joi.string().max(20).description('Any text; another one makes a browser ask anew.') })
+export const renditionQuery = Joi.object({
+  width: Joi.number().valid(96, 200, 400, 800, 1600),
+  shape: Joi.string()
+    .valid(...Object.keys(shapes))
+    .default('whole'),
+  of: Joi.string().max(20).description('Any text; another one makes a browser ask anew.'),
+})

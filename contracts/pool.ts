@@ -61,10 +61,14 @@ export interface PoolBeside {
 const gtin = Joi.string().pattern(/^[\d\s-]{8,20}$/, 'a GTIN')
 
 export const findItemsQuery = Joi.object({
-  gtin: Joi.string().max(5000).description('GTINs, with spaces or commas between.'), brand: Joi.string().allow('').max(80), model: Joi.string().allow('').max(200),
+  gtin: Joi.string().max(5000).description('GTINs, with spaces or commas between.'),
+  brand: Joi.string().allow('').max(80),
+  model: Joi.string().allow('').max(200),
 }).or('gtin', 'model')
 
-export const besideQuery = Joi.object({ gtin: gtin.description('The item to compare; the first that may be it without.') })
+export const besideQuery = Joi.object({
+  gtin: gtin.description('The item to compare; the first that may be it without.'),
+})
 
 export interface TakeOverBody {
   gtin: string
@@ -73,7 +77,16 @@ export interface TakeOverBody {
 
 export const takeOverBody = Joi.object<TakeOverBody>({
   gtin: gtin.required(),
-  take: Joi.array().min(1).max(500).required().items(Joi.object({ path: Joi.string().max(200).required(), base: Joi.any().description('The value that was seen; it is only replaced while it is still so.') })),
+  take: Joi.array()
+    .min(1)
+    .max(500)
+    .required()
+    .items(
+      Joi.object({
+        path: Joi.string().max(200).required(),
+        base: Joi.any().description('The value that was seen; it is only replaced while it is still so.'),
+      }),
+    ),
 })
 
 export interface KeepOwnBody {
@@ -84,7 +97,10 @@ export interface KeepOwnBody {
 }
 
 export const keepOwnBody = Joi.object<KeepOwnBody>({
-  gtin: gtin.required(), path: Joi.string().max(200).required(), reason: Joi.string().trim().min(3).max(500).required(), ask: Joi.boolean().default(false).description('Whether the pool is asked to put its own right.'),
+  gtin: gtin.required(),
+  path: Joi.string().max(200).required(),
+  reason: Joi.string().trim().min(3).max(500).required(),
+  ask: Joi.boolean().default(false).description('Whether the pool is asked to put its own right.'),
 })
 
 /** What a property of the pool means for everybody from now on: a column name as an import reads it; empty forgets it. */
@@ -93,14 +109,21 @@ export interface MeaningBody {
   means: string
 }
 
-export const meaningBody = Joi.object<MeaningBody>({ property: Joi.string().trim().min(1).max(200).required(), means: Joi.string().allow('').max(200).required() })
+export const meaningBody = Joi.object<MeaningBody>({
+  property: Joi.string().trim().min(1).max(200).required(),
+  means: Joi.string().allow('').max(200).required(),
+})
 
 export interface FromPoolBody {
   items: { gtin: string; sku: string; type: string }[]
 }
 
 export const fromPoolBody = Joi.object<FromPoolBody>({
-  items: Joi.array().min(1).max(200).required().items(Joi.object({ gtin: gtin.required(), sku, type: Joi.string().max(80).required() })),
+  items: Joi.array()
+    .min(1)
+    .max(200)
+    .required()
+    .items(Joi.object({ gtin: gtin.required(), sku, type: Joi.string().max(80).required() })),
 })
 
 export interface FromPoolReport {

@@ -1,9 +1,18 @@
 import Joi from 'joi'
-import { productKinds, productStatuses, relationKinds, type Price, type RangeEntry, type Relation } from '@core/catalogue/model'
+import {
+  productKinds,
+  productStatuses,
+  relationKinds,
+  type Price,
+  type RangeEntry,
+  type Relation,
+} from '@core/catalogue/model'
 import type { ProductFields } from '@core/catalogue/patch'
 import { translationStates, type TranslationState } from '@core/translation/state'
 
-const local = Joi.string().pattern(/^\d{4}-\d\d-\d\d(T\d\d:\d\d(:\d\d)?)?$/, 'a local date or date-time').allow(null)
+const local = Joi.string()
+  .pattern(/^\d{4}-\d\d-\d\d(T\d\d:\d\d(:\d\d)?)?$/, 'a local date or date-time')
+  .allow(null)
 export const code = Joi.string().pattern(/^[a-z0-9][a-z0-9-]{0,79}$/, 'a code of small letters, digits and hyphens')
 
 /** A value to set: the attribute, its scope, the value (null clears), and the value that was seen, if it may only replace that. */
@@ -42,19 +51,61 @@ export const productPatchBody = Joi.object<ProductPatchBody>({
   kind: Joi.string().valid(...productKinds),
   gtin: Joi.string().allow(null),
   stock: Joi.number().integer().min(0).allow(null),
-  availableFrom: Joi.string().isoDate().pattern(/^\d{4}-\d\d-\d\d$/, 'a date').allow(null),
+  availableFrom: Joi.string()
+    .isoDate()
+    .pattern(/^\d{4}-\d\d-\d\d$/, 'a date')
+    .allow(null),
   minimum: Joi.number().integer().min(1).max(1_000_000).allow(null),
   differsIn: Joi.array().items(Joi.string()).max(10).unique(),
-  relations: Joi.array().items(Joi.object<Relation>({ kind: Joi.string().valid(...relationKinds).required(), sku: Joi.string().max(64).required() })).max(500).unique(),
-  carried: Joi.object().pattern(Joi.string().max(80), Joi.string().allow('').max(1000)).max(200).description('Facts of other systems, kept as they are.'),
-  range: Joi.array().items(Joi.object<RangeEntry>({
-    storefront: Joi.string().required(), groups: Joi.array().items(Joi.string()).default([]), from: local.default(null), to: local.default(null),
-  })).max(200),
+  relations: Joi.array()
+    .items(
+      Joi.object<Relation>({
+        kind: Joi.string()
+          .valid(...relationKinds)
+          .required(),
+        sku: Joi.string().max(64).required(),
+      }),
+    )
+    .max(500)
+    .unique(),
+  carried: Joi.object()
+    .pattern(Joi.string().max(80), Joi.string().allow('').max(1000))
+    .max(200)
+    .description('Facts of other systems, kept as they are.'),
+  range: Joi.array()
+    .items(
+      Joi.object<RangeEntry>({
+        storefront: Joi.string().required(),
+        groups: Joi.array().items(Joi.string()).default([]),
+        from: local.default(null),
+        to: local.default(null),
+      }),
+    )
+    .max(200),
   values: Joi.array().items(valueBody).max(2000),
-  prices: Joi.array().items(Joi.object({ storefront: Joi.string().required(), amount: Joi.number().min(0).max(9_999_999_999).precision(4).allow(null).required() })).max(100),
-  specials: Joi.array().items(Joi.object({
-    storefront: Joi.string().required(), group: Joi.string().allow(null).default(null), from: local.default(null), to: local.default(null),
-    quantity: Joi.number().integer().min(1).max(1_000_000).default(1).description('From how many pieces on it holds.'),
-    amount: Joi.number().min(0).max(9_999_999_999).precision(4).required(),
-  })).max(500),
+  prices: Joi.array()
+    .items(
+      Joi.object({
+        storefront: Joi.string().required(),
+        amount: Joi.number().min(0).max(9_999_999_999).precision(4).allow(null).required(),
+      }),
+    )
+    .max(100),
+  specials: Joi.array()
+    .items(
+      Joi.object({
+        storefront: Joi.string().required(),
+        group: Joi.string().allow(null).default(null),
+        from: local.default(null),
+        to: local.default(null),
+        quantity: Joi.number()
+          .integer()
+          .min(1)
+          .max(1_000_000)
+          .default(1)
+          .description('From how many pieces on it holds.'),
+        amount: Joi.number().min(0).max(9_999_999_999).precision(4).required(),
+      }),
+    )
+    .max(500),
 })

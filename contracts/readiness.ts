@@ -19,15 +19,34 @@ export interface ClothFilter {
 const clothFilter = {
   filter: Joi.any().description('A condition; all products without it.'),
   lens: Joi.object({ storefront: Joi.string(), group: Joi.string().allow(null), at: Joi.string().isoDate() }),
-  storefronts: Joi.array().items(Joi.string()).max(500).default([]).description('Storefronts whose editions count; all of them without any.'),
-  strand: Joi.string().valid(...strands), fix: Joi.string().pattern(/^\d{1,9}(:[A-Za-z0-9-]{2,35})?$/, 'a fix').description('Only products with findings of this fix, in the language that is named with it.'), code: Joi.string().max(60).description('Only products with findings of this kind, such as fact-missing.'),
-  show: Joi.string().valid('all', 'open', 'portion').default('all'), person: Joi.string().max(200).default('me'),
+  storefronts: Joi.array()
+    .items(Joi.string())
+    .max(500)
+    .default([])
+    .description('Storefronts whose editions count; all of them without any.'),
+  strand: Joi.string().valid(...strands),
+  fix: Joi.string()
+    .pattern(/^\d{1,9}(:[A-Za-z0-9-]{2,35})?$/, 'a fix')
+    .description('Only products with findings of this fix, in the language that is named with it.'),
+  code: Joi.string().max(60).description('Only products with findings of this kind, such as fact-missing.'),
+  show: Joi.string().valid('all', 'open', 'portion').default('all'),
+  person: Joi.string().max(200).default('me'),
 }
 
 /** By what the rows of a cloth are grouped. */
 export const groupings = ['type', 'campaign'] as const
-export interface ClothBody extends ClothFilter { by: (typeof groupings)[number] }
-export const clothBody = Joi.object<ClothBody>({ ...clothFilter, by: Joi.string().valid(...groupings).default('type').description('What its rows stand under: types, or campaigns, under each of which a product stands that its assignments reach.') })
+export interface ClothBody extends ClothFilter {
+  by: (typeof groupings)[number]
+}
+export const clothBody = Joi.object<ClothBody>({
+  ...clothFilter,
+  by: Joi.string()
+    .valid(...groupings)
+    .default('type')
+    .description(
+      'What its rows stand under: types, or campaigns, under each of which a product stands that its assignments reach.',
+    ),
+})
 
 export const sorts = ['worst', 'nearest', 'sku'] as const
 export interface ClothRowsBody extends ClothFilter {
@@ -39,24 +58,83 @@ export interface ClothRowsBody extends ClothFilter {
   limit: number
 }
 export const clothRowsBody = Joi.object<ClothRowsBody>({
-  ...clothFilter, type: Joi.string().description('Only products of a type.'), campaign: Joi.string().max(60).allow('').description('Only products that a campaign reaches; those that none reaches where it is empty.'), sort: Joi.string().valid(...sorts).default('worst'), edition: Joi.string().description('The edition by which to sort, `ch/fr-CH`; all of them together without.'),
-  offset: Joi.number().integer().min(0).max(10_000_000).default(0), limit: Joi.number().integer().min(1).max(500).default(100),
+  ...clothFilter,
+  type: Joi.string().description('Only products of a type.'),
+  campaign: Joi.string()
+    .max(60)
+    .allow('')
+    .description('Only products that a campaign reaches; those that none reaches where it is empty.'),
+  sort: Joi.string()
+    .valid(...sorts)
+    .default('worst'),
+  edition: Joi.string().description('The edition by which to sort, `ch/fr-CH`; all of them together without.'),
+  offset: Joi.number().integer().min(0).max(10_000_000).default(0),
+  limit: Joi.number().integer().min(1).max(500).default(100),
 })
 
 /** An edition as a column of the cloth. */
-export interface ClothColumn { n: number; storefront: string; language: string; sold: number; ready: number }
+export interface ClothColumn {
+  n: number
+  storefront: string
+  language: string
+  sold: number
+  ready: number
+}
 /** A group by the code of its type or campaign; '' is what no campaign reaches. */
-export interface ClothGroup { code: string; products: number; sold: number; open: number }
-export interface Cloth { columns: ClothColumn[]; groups: ClothGroup[]; products: number }
+export interface ClothGroup {
+  code: string
+  products: number
+  sold: number
+  open: number
+}
+export interface Cloth {
+  columns: ClothColumn[]
+  groups: ClothGroup[]
+  products: number
+}
 /** A row of the cloth: its cells are base64 of twelve bytes an edition, at the number of its column. */
-export interface ClothRow { sku: string; name: string; type: string; blockers: number; cells: string }
+export interface ClothRow {
+  sku: string
+  name: string
+  type: string
+  blockers: number
+  cells: string
+}
 
 /** A fix and what it would do by itself. */
-export interface FixDocument { id: string; code: string; text: string; pages: number; products: number; storefronts: string[] }
-export interface PortionDocument { products: number; storefront: string | null; filter: unknown; done: number; of: number }
-export interface Overview { sold: number; ready: number; since: number; due: number; fixes: FixDocument[]; portion: PortionDocument | null; /** Others who have a portion, whose products can be looked at. */ others: { email: string; name: string }[] }
+export interface FixDocument {
+  id: string
+  code: string
+  text: string
+  pages: number
+  products: number
+  storefronts: string[]
+}
+export interface PortionDocument {
+  products: number
+  storefront: string | null
+  filter: unknown
+  done: number
+  of: number
+}
+export interface Overview {
+  sold: number
+  ready: number
+  since: number
+  due: number
+  fixes: FixDocument[]
+  portion: PortionDocument | null
+  /** Others who have a portion, whose products can be looked at. */ others: { email: string; name: string }[]
+}
 
-export interface FindingDocument { code: string; strand: Strand; message: string; at: string; label: string; fix: string }
+export interface FindingDocument {
+  code: string
+  strand: Strand
+  message: string
+  at: string
+  label: string
+  fix: string
+}
 export interface EditionDocument {
   storefront: string
   language: string
@@ -66,14 +144,36 @@ export interface EditionDocument {
 }
 
 export const portionBody = Joi.object<{ products: number; storefront: string | null; filter: unknown }>({
-  products: Joi.number().integer().min(1).max(500).required(), storefront: Joi.string().allow(null).default(null), filter: Joi.any().default(null),
+  products: Joi.number().integer().min(1).max(500).required(),
+  storefront: Joi.string().allow(null).default(null),
+  filter: Joi.any().default(null),
 })
 
 /** Words that are tried before they are banned, and where. */
-export interface TrialBody { words: string[]; field: string | null; storefront: string | null; language: string | null }
+export interface TrialBody {
+  words: string[]
+  field: string | null
+  storefront: string | null
+  language: string | null
+}
 export const trialBody = Joi.object<TrialBody>({
   words: Joi.array().items(Joi.string().trim().min(1).max(120)).min(1).max(200).required(),
-  field: Joi.string().allow(null).default(null), storefront: Joi.string().allow(null).default(null), language: Joi.string().max(35).allow(null).default(null),
+  field: Joi.string().allow(null).default(null),
+  storefront: Joi.string().allow(null).default(null),
+  language: Joi.string().max(35).allow(null).default(null),
 })
 /** Where words stand: in how many texts of how many products, and the first of them with what stands around. */
-export interface Trial { texts: number; products: number; more: boolean; items: { sku: string; field: string; storefront: string | null; language: string; before: string; word: string; after: string }[] }
+export interface Trial {
+  texts: number
+  products: number
+  more: boolean
+  items: {
+    sku: string
+    field: string
+    storefront: string | null
+    language: string
+    before: string
+    word: string
+    after: string
+  }[]
+}

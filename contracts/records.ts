@@ -15,97 +15,297 @@ import { families } from '@core/units/registry'
 import { code } from './product'
 
 const labels = Joi.object().pattern(Joi.string(), Joi.string().allow('').max(500)).default({})
-const local = Joi.string().pattern(/^\d{4}-\d\d-\d\d(T\d\d:\d\d(:\d\d)?)?$/, 'a local date or date-time').allow(null)
+const local = Joi.string()
+  .pattern(/^\d{4}-\d\d-\d\d(T\d\d:\d\d(:\d\d)?)?$/, 'a local date or date-time')
+  .allow(null)
 const skus = Joi.array().items(Joi.string().max(64)).max(100_000).default([])
 
 const area = Joi.string().pattern(/^[a-z][a-z0-9-]{0,39}$/, 'an area such as details')
 const order = Joi.number().integer().min(-100_000).max(100_000)
-const cut = Joi.object({ levels: Joi.array().items(Joi.number().valid(2, 3, 4)).unique().default([]), except: Joi.array().items(Joi.string().trim().lowercase().max(300)).max(200).default([]) }).allow(null).default(null)
+const cut = Joi.object({
+  levels: Joi.array()
+    .items(Joi.number().valid(2, 3, 4))
+    .unique()
+    .default([]),
+  except: Joi.array().items(Joi.string().trim().lowercase().max(300)).max(200).default([]),
+})
+  .allow(null)
+  .default(null)
 
 export const limitsRecord = Joi.object({
-  storefronts: Joi.array().items(Joi.string()).default([]), languages: Joi.array().items(Joi.string()).default([]), groups: Joi.array().items(Joi.string()).default([]),
-  from: local.default(null), to: local.default(null), campaign: code.allow(null).default(null),
+  storefronts: Joi.array().items(Joi.string()).default([]),
+  languages: Joi.array().items(Joi.string()).default([]),
+  groups: Joi.array().items(Joi.string()).default([]),
+  from: local.default(null),
+  to: local.default(null),
+  campaign: code.allow(null).default(null),
 }).default({ storefronts: [], languages: [], groups: [], from: null, to: null, campaign: null })
 
 export const attributeRecord = Joi.object<Attribute>({
-  code: code.required(), type: Joi.string().valid(...attributeTypeNames).required(), labels, help: labels,
-  family: Joi.string().valid(...Object.keys(families)).allow(null).default(null)
+  code: code.required(),
+  type: Joi.string()
+    .valid(...attributeTypeNames)
+    .required(),
+  labels,
+  help: labels,
+  family: Joi.string()
+    .valid(...Object.keys(families))
+    .allow(null)
+    .default(null)
     .when('type', { is: 'measure', then: Joi.invalid(null).required() }),
   unit: Joi.string().allow(null).default(null),
-  options: Joi.array().items(Joi.object({ code: Joi.string().pattern(/^[A-Za-z0-9][A-Za-z0-9_-]{0,79}$/, 'an option code').required(), labels, swatch: Joi.string().pattern(/^#[0-9a-f]{6}$/, 'a colour such as #2f5d4a').description('Of colours: what it looks like.') })).unique('code').max(2000).default([]),
-  translatable: Joi.boolean().default(false), perStorefront: Joi.boolean().default(false),
-  serves: Joi.array().items(Joi.string().valid(...servings)).unique().default(['facts']),
-  allowed: Joi.object({ least: Joi.any().default(null), most: Joi.any().default(null), pattern: Joi.string().max(500).allow(null).default(null) }).allow(null).default(null),
+  options: Joi.array()
+    .items(
+      Joi.object({
+        code: Joi.string()
+          .pattern(/^[A-Za-z0-9][A-Za-z0-9_-]{0,79}$/, 'an option code')
+          .required(),
+        labels,
+        swatch: Joi.string()
+          .pattern(/^#[0-9a-f]{6}$/, 'a colour such as #2f5d4a')
+          .description('Of colours: what it looks like.'),
+      }),
+    )
+    .unique('code')
+    .max(2000)
+    .default([]),
+  translatable: Joi.boolean().default(false),
+  perStorefront: Joi.boolean().default(false),
+  serves: Joi.array()
+    .items(Joi.string().valid(...servings))
+    .unique()
+    .default(['facts']),
+  allowed: Joi.object({
+    least: Joi.any().default(null),
+    most: Joi.any().default(null),
+    pattern: Joi.string().max(500).allow(null).default(null),
+  })
+    .allow(null)
+    .default(null),
 })
 
 export const productTypeRecord = Joi.object<ProductType>({
-  code: code.required(), labels,
-  groups: Joi.array().items(Joi.object({ code: code.required(), labels })).unique('code').default([]),
-  attributes: Joi.array().items(Joi.object({
-    attribute: code.required(), group: code.required(), required: Joi.boolean().default(false),
-    requiredIn: Joi.array().items(Joi.string()).unique().default([]), requiredWhere: Joi.any().default(null).description('A condition over products.'), perVariant: Joi.boolean().default(false), default: Joi.any().default(null),
-  })).unique('attribute').default([]),
-  views: Joi.array().items(Joi.string().valid(...pictureViews)).unique().default([]),
+  code: code.required(),
+  labels,
+  groups: Joi.array()
+    .items(Joi.object({ code: code.required(), labels }))
+    .unique('code')
+    .default([]),
+  attributes: Joi.array()
+    .items(
+      Joi.object({
+        attribute: code.required(),
+        group: code.required(),
+        required: Joi.boolean().default(false),
+        requiredIn: Joi.array().items(Joi.string()).unique().default([]),
+        requiredWhere: Joi.any().default(null).description('A condition over products.'),
+        perVariant: Joi.boolean().default(false),
+        default: Joi.any().default(null),
+      }),
+    )
+    .unique('attribute')
+    .default([]),
+  views: Joi.array()
+    .items(Joi.string().valid(...pictureViews))
+    .unique()
+    .default([]),
   cut: cut.description('Where descriptions are cut into parts of the page; null leaves that to the storefront.'),
 })
 
 export const categoryRecord = Joi.object<Category & { position?: number }>({
-  code: code.required(), parent: code.allow(null).default(null), names: labels, type: code.allow(null).default(null),
+  code: code.required(),
+  parent: code.allow(null).default(null),
+  names: labels,
+  type: code.allow(null).default(null),
   position: Joi.number().integer().min(0).description('Its place among the categories beside it; the last without.'),
 })
 
-const bounds = Joi.object({ least: Joi.number().min(0).allow(null).default(null), most: Joi.number().min(0).allow(null).default(null) })
+const bounds = Joi.object({
+  least: Joi.number().min(0).allow(null).default(null),
+  most: Joi.number().min(0).allow(null).default(null),
+})
 const words = Joi.array().items(Joi.string().trim().min(1).max(120)).max(2000)
 /** A part of the house style; null is every field, storefront or language. */
 export const houseStyleRecord = Joi.object<HouseStyle>({
-  code: code.required(), field: code.allow(null).default(null), storefront: Joi.string().allow(null).default(null), language: Joi.string().max(35).allow(null).default(null).description('A tag such as fr, which holds for fr-CH too.'),
+  code: code.required(),
+  field: code.allow(null).default(null),
+  storefront: Joi.string().allow(null).default(null),
+  language: Joi.string().max(35).allow(null).default(null).description('A tag such as fr, which holds for fr-CH too.'),
   settings: Joi.object({
-    characters: bounds, words: bounds, pixels: bounds, typeSize: Joi.number().integer().min(8).max(40), points: bounds, banned: words, avoid: words,
-    preferred: Joi.array().items(Joi.object({ use: Joi.string().trim().min(1).max(120).required(), insteadOf: words.min(1).required() })).max(2000),
-    variantWords: Joi.boolean(), without: Joi.array().items(Joi.string().valid(...formats)).unique(), hosts: Joi.array().items(Joi.string().hostname()).unique().max(500), ease: Joi.number().min(-100).max(120), voice: Joi.string().allow('').max(5000),
+    characters: bounds,
+    words: bounds,
+    pixels: bounds,
+    typeSize: Joi.number().integer().min(8).max(40),
+    points: bounds,
+    banned: words,
+    avoid: words,
+    preferred: Joi.array()
+      .items(Joi.object({ use: Joi.string().trim().min(1).max(120).required(), insteadOf: words.min(1).required() }))
+      .max(2000),
+    variantWords: Joi.boolean(),
+    without: Joi.array()
+      .items(Joi.string().valid(...formats))
+      .unique(),
+    hosts: Joi.array().items(Joi.string().hostname()).unique().max(500),
+    ease: Joi.number().min(-100).max(120),
+    voice: Joi.string().allow('').max(5000),
   }).default({}),
 })
 
-export const listRecord = Joi.object<NamedList>({ code: code.required(), name: Joi.string().trim().min(1).max(120).required(), note: Joi.string().allow('').max(1000).default(''), skus })
+export const listRecord = Joi.object<NamedList>({
+  code: code.required(),
+  name: Joi.string().trim().min(1).max(120).required(),
+  note: Joi.string().allow('').max(1000).default(''),
+  skus,
+})
 
 /** Products that come into a named list or leave it: by SKU, or everything that a condition finds. */
-export const listChangeBody = Joi.object({ add: skus, remove: skus, addFound: Joi.any().description('A condition; everything that it finds comes into the list.'), lens: Joi.object({ storefront: Joi.string(), group: Joi.string().allow(null), at: Joi.string().isoDate() }) })
+export const listChangeBody = Joi.object({
+  add: skus,
+  remove: skus,
+  addFound: Joi.any().description('A condition; everything that it finds comes into the list.'),
+  lens: Joi.object({ storefront: Joi.string(), group: Joi.string().allow(null), at: Joi.string().isoDate() }),
+})
 
 /** What a storefront's product page is made of. */
 export const layoutRecord = Joi.object({
   off: Joi.boolean().default(false).description('Whether pieces are switched off as a whole.'),
-  areas: Joi.array().items(Joi.object({
-    area: area.required(), name: Joi.string().allow('').max(80).default(''), as: Joi.string().valid(...areaForms).default('plain'), limit: Joi.number().integer().min(1).max(1000).allow(null).default(null), needed: Joi.boolean().default(false),
-  })).unique('area').max(40).default(plainLayout('tabs', []).areas),
-  parts: Joi.array().items(Joi.object({ part: Joi.string().valid(...builtInParts).required(), area: area.required(), order: order.required(), titles: labels })).unique('part').default([]),
-  exceptions: Joi.array().items(Joi.object({
-    name: Joi.string().trim().min(1).max(120).required(), rule: Joi.any().required().description('A condition over products.'),
-    change: Joi.alternatives(
-      Joi.object({ part: Joi.string().valid(...builtInParts).required(), hide: Joi.boolean().valid(true).required() }),
-      Joi.object({ part: Joi.string().valid(...builtInParts).required(), area: area.required(), order: order.required() }),
-      Joi.object({ area: area.required(), as: Joi.string().valid(...areaForms).required() }),
-    ).required(),
-  })).max(100).default([]),
+  areas: Joi.array()
+    .items(
+      Joi.object({
+        area: area.required(),
+        name: Joi.string().allow('').max(80).default(''),
+        as: Joi.string()
+          .valid(...areaForms)
+          .default('plain'),
+        limit: Joi.number().integer().min(1).max(1000).allow(null).default(null),
+        needed: Joi.boolean().default(false),
+      }),
+    )
+    .unique('area')
+    .max(40)
+    .default(plainLayout('tabs', []).areas),
+  parts: Joi.array()
+    .items(
+      Joi.object({
+        part: Joi.string()
+          .valid(...builtInParts)
+          .required(),
+        area: area.required(),
+        order: order.required(),
+        titles: labels,
+      }),
+    )
+    .unique('part')
+    .default([]),
+  exceptions: Joi.array()
+    .items(
+      Joi.object({
+        name: Joi.string().trim().min(1).max(120).required(),
+        rule: Joi.any().required().description('A condition over products.'),
+        change: Joi.alternatives(
+          Joi.object({
+            part: Joi.string()
+              .valid(...builtInParts)
+              .required(),
+            hide: Joi.boolean().valid(true).required(),
+          }),
+          Joi.object({
+            part: Joi.string()
+              .valid(...builtInParts)
+              .required(),
+            area: area.required(),
+            order: order.required(),
+          }),
+          Joi.object({
+            area: area.required(),
+            as: Joi.string()
+              .valid(...areaForms)
+              .required(),
+          }),
+        ).required(),
+      }),
+    )
+    .max(100)
+    .default([]),
   cut,
-  look: Joi.object(Object.fromEntries(Object.entries(looks).map(([k, v]) => [k, Joi.string().valid(...v).required()]))).default(plainLayout('tabs', []).look),
+  look: Joi.object(
+    Object.fromEntries(
+      Object.entries(looks).map(([k, v]) => [
+        k,
+        Joi.string()
+          .valid(...v)
+          .required(),
+      ]),
+    ),
+  ).default(plainLayout('tabs', []).look),
 })
 
 const menuEntry: Joi.ObjectSchema = Joi.object({
-  code: code.required(), names: labels,
-  to: Joi.alternatives(Joi.object({ category: code.required() }), Joi.object({ page: code.required() }), Joi.object({ address: Joi.string().max(500).required() })).allow(null).default(null).description('A category or standing page lends its name where the entry has none.'),
+  code: code.required(),
+  names: labels,
+  to: Joi.alternatives(
+    Joi.object({ category: code.required() }),
+    Joi.object({ page: code.required() }),
+    Joi.object({ address: Joi.string().max(500).required() }),
+  )
+    .allow(null)
+    .default(null)
+    .description('A category or standing page lends its name where the entry has none.'),
   children: Joi.array().items(Joi.link('#menu-entry')).max(200).default([]),
 }).id('menu-entry')
 
 export const storefrontRecord = Joi.object<Storefront>({
-  code: Joi.string().pattern(/^[a-z][a-z0-9-]{0,19}$/, 'a storefront code').required(), name: Joi.string().max(80).required(),
-  currency: Joi.string().pattern(/^[A-Z]{3}$/, 'an ISO 4217 code').required(), timeZone: Joi.string().required(),
-  editions: Joi.array().items(Joi.object({
-    language: Joi.string().required(), borrow: Joi.array().items(Joi.string()).default([]),
-    asks: Joi.string().valid(...translationStates).default('translated').description('The least state that translations need before they are fit to release.'),
-  })).min(1).unique('language').required(),
-  facts: Joi.object().pattern(/^[a-z0-9-]+$/, Joi.string().allow('').max(500)).default({}),
-  pages: Joi.array().items(Joi.object({ code: code.required(), name: Joi.string().trim().min(1).max(120).required(), titles: labels, bodies: Joi.object().pattern(Joi.string(), Joi.string().allow('').max(200_000)).default({}) })).unique('code').max(50).default([]),
-  phrases: Joi.object().pattern(code, Joi.object().pattern(Joi.string(), Joi.object().pattern(Joi.string().valid('zero', 'one', 'two', 'few', 'many', 'other'), Joi.string().trim().min(1).max(300)))).default({}).description('By phrase, language and plural category of CLDR.'),
+  code: Joi.string()
+    .pattern(/^[a-z][a-z0-9-]{0,19}$/, 'a storefront code')
+    .required(),
+  name: Joi.string().max(80).required(),
+  currency: Joi.string()
+    .pattern(/^[A-Z]{3}$/, 'an ISO 4217 code')
+    .required(),
+  timeZone: Joi.string().required(),
+  editions: Joi.array()
+    .items(
+      Joi.object({
+        language: Joi.string().required(),
+        borrow: Joi.array().items(Joi.string()).default([]),
+        asks: Joi.string()
+          .valid(...translationStates)
+          .default('translated')
+          .description('The least state that translations need before they are fit to release.'),
+      }),
+    )
+    .min(1)
+    .unique('language')
+    .required(),
+  facts: Joi.object()
+    .pattern(/^[a-z0-9-]+$/, Joi.string().allow('').max(500))
+    .default({}),
+  pages: Joi.array()
+    .items(
+      Joi.object({
+        code: code.required(),
+        name: Joi.string().trim().min(1).max(120).required(),
+        titles: labels,
+        bodies: Joi.object().pattern(Joi.string(), Joi.string().allow('').max(200_000)).default({}),
+      }),
+    )
+    .unique('code')
+    .max(50)
+    .default([]),
+  phrases: Joi.object()
+    .pattern(
+      code,
+      Joi.object().pattern(
+        Joi.string(),
+        Joi.object().pattern(
+          Joi.string().valid('zero', 'one', 'two', 'few', 'many', 'other'),
+          Joi.string().trim().min(1).max(300),
+        ),
+      ),
+    )
+    .default({})
+    .description('By phrase, language and plural category of CLDR.'),
   menu: Joi.array().items(menuEntry).max(200).default([]),
   layout: layoutRecord.required(),
 })
@@ -115,48 +315,116 @@ export type PieceRecord = Piece
 
 const stateOf = Joi.string().valid(...translationStates)
 export const pieceRecord = Joi.object<PieceRecord>({
-  code: code.required(), kind: Joi.string().valid(...pieceKinds).required(), name: Joi.string().trim().min(1).max(200).required(), note: Joi.string().allow('').max(5000).default(''),
-  needed: Joi.array().items(Joi.string().pattern(/^(attribute|storefront):[a-z0-9-]+$/, 'an address such as attribute:weight')).unique().default([]),
+  code: code.required(),
+  kind: Joi.string()
+    .valid(...pieceKinds)
+    .required(),
+  name: Joi.string().trim().min(1).max(200).required(),
+  note: Joi.string().allow('').max(5000).default(''),
+  needed: Joi.array()
+    .items(Joi.string().pattern(/^(attribute|storefront):[a-z0-9-]+$/, 'an address such as attribute:weight'))
+    .unique()
+    .default([]),
   tags: Joi.array().items(Joi.string().trim().min(1).max(60)).unique().max(50).default([]),
   owner: Joi.string().allow('').max(200).default(''),
-  sign: Joi.string().valid(...signNames).allow(null).default(null),
+  sign: Joi.string()
+    .valid(...signNames)
+    .allow(null)
+    .default(null),
   takes: code.allow(null).default(null).description('The attribute of the product that the body is taken from.'),
   blockKind: code.allow(null).default(null).description('Of blocks: the kind whose fields it fills.'),
-  own: Joi.object({ sku: Joi.string().max(64).required(), area: area.default('details'), order: order.default(100), limits: limitsRecord, resting: Joi.boolean().default(false) }).allow(null).default(null).description('Of a piece that one product has for itself: where it stands.'),
-  texts: Joi.array().items(Joi.object({
-    storefront: Joi.string().allow(null).default(null), language: Joi.string().required(), title: Joi.string().allow('').max(300).default(''), body: Joi.string().allow('').max(200_000).default(''),
-    entries: Joi.array().items(Joi.object().pattern(Joi.string(), Joi.string().allow('').max(20_000))).max(100),
-    states: Joi.object({ title: stateOf, body: stateOf }),
-    sources: Joi.object({ title: Joi.string().hex().length(64), body: Joi.string().hex().length(64) }),
-  })).unique((a: PieceText, b: PieceText) => a.language === b.language && a.storefront === b.storefront).default([]),
+  own: Joi.object({
+    sku: Joi.string().max(64).required(),
+    area: area.default('details'),
+    order: order.default(100),
+    limits: limitsRecord,
+    resting: Joi.boolean().default(false),
+  })
+    .allow(null)
+    .default(null)
+    .description('Of a piece that one product has for itself: where it stands.'),
+  texts: Joi.array()
+    .items(
+      Joi.object({
+        storefront: Joi.string().allow(null).default(null),
+        language: Joi.string().required(),
+        title: Joi.string().allow('').max(300).default(''),
+        body: Joi.string().allow('').max(200_000).default(''),
+        entries: Joi.array()
+          .items(Joi.object().pattern(Joi.string(), Joi.string().allow('').max(20_000)))
+          .max(100),
+        states: Joi.object({ title: stateOf, body: stateOf }),
+        sources: Joi.object({ title: Joi.string().hex().length(64), body: Joi.string().hex().length(64) }),
+      }),
+    )
+    .unique((a: PieceText, b: PieceText) => a.language === b.language && a.storefront === b.storefront)
+    .default([]),
 })
 
 export const reachRecord = Joi.object({
   base: Joi.string().valid('everything', 'rule', 'chosen').required(),
-  rule: Joi.any().default(null), chosen: skus, added: skus, leftOut: skus, eachVariant: Joi.boolean().default(false),
+  rule: Joi.any().default(null),
+  chosen: skus,
+  added: skus,
+  leftOut: skus,
+  eachVariant: Joi.boolean().default(false),
 })
 
-export const questionSetRecord = Joi.object<QuestionSet>({ code: code.required(), name: Joi.string().trim().min(1).max(200).required(), note: Joi.string().allow('').max(5000).default(''), questions: Joi.array().items(code).unique().max(500).default([]) })
+export const questionSetRecord = Joi.object<QuestionSet>({
+  code: code.required(),
+  name: Joi.string().trim().min(1).max(200).required(),
+  note: Joi.string().allow('').max(5000).default(''),
+  questions: Joi.array().items(code).unique().max(500).default([]),
+})
 
 export const blockKindRecord = Joi.object<BlockKind>({
-  code: code.required(), name: Joi.string().trim().min(1).max(120).required(), many: Joi.boolean().default(false),
-  fields: Joi.array().items(Joi.object({ code: code.required(), type: Joi.string().valid(...blockFieldTypes).required(), labels })).unique('code').min(1).max(40).required(),
+  code: code.required(),
+  name: Joi.string().trim().min(1).max(120).required(),
+  many: Joi.boolean().default(false),
+  fields: Joi.array()
+    .items(
+      Joi.object({
+        code: code.required(),
+        type: Joi.string()
+          .valid(...blockFieldTypes)
+          .required(),
+        labels,
+      }),
+    )
+    .unique('code')
+    .min(1)
+    .max(40)
+    .required(),
 })
 
-export const namedRuleRecord = Joi.object<NamedRule>({ code: code.required(), name: Joi.string().trim().min(1).max(120).required(), note: Joi.string().allow('').max(5000).default(''), rule: Joi.any().required().description('A condition over products.') })
+export const namedRuleRecord = Joi.object<NamedRule>({
+  code: code.required(),
+  name: Joi.string().trim().min(1).max(120).required(),
+  note: Joi.string().allow('').max(5000).default(''),
+  rule: Joi.any().required().description('A condition over products.'),
+})
 
 export const campaignRecord = Joi.object<Campaign>({
-  code: code.required(), name: Joi.string().trim().min(1).max(120).required(), note: Joi.string().allow('').max(5000).default(''),
-  storefronts: Joi.array().items(Joi.string()).unique().default([]), from: local.default(null), to: local.default(null),
+  code: code.required(),
+  name: Joi.string().trim().min(1).max(120).required(),
+  note: Joi.string().allow('').max(5000).default(''),
+  storefronts: Joi.array().items(Joi.string()).unique().default([]),
+  from: local.default(null),
+  to: local.default(null),
 })
 
 export type AssignmentRecord = Omit<Assignment, 'number'> & { number?: number }
 
 export const assignmentRecord = Joi.object<AssignmentRecord>({
-  code: code.required(), number: Joi.number().integer().description('Given once; ignored on writing.'), name: Joi.string().trim().min(1).max(200).required(),
+  code: code.required(),
+  number: Joi.number().integer().description('Given once; ignored on writing.'),
+  name: Joi.string().trim().min(1).max(200).required(),
   pieces: Joi.array().items(code).max(100).unique().default([]),
   sets: Joi.array().items(code).max(100).unique().default([]),
-  reach: reachRecord.required(), limits: limitsRecord,
-  area: area.default('details'), order: order.default(100),
-  replaces: code.allow(null).default(null).description('The piece whose place it takes; it brings exactly one then.'), resting: Joi.boolean().default(false),
+  reach: reachRecord.required(),
+  limits: limitsRecord,
+  area: area.default('details'),
+  order: order.default(100),
+  replaces: code.allow(null).default(null).description('The piece whose place it takes; it brings exactly one then.'),
+  resting: Joi.boolean().default(false),
 })

@@ -10,8 +10,14 @@ export interface SearchTexts {
 }
 
 /** Texts that are compared: a field in a language. */
-export interface SameTextsBody { field: string; language: string }
-export const sameTextsBody = Joi.object<SameTextsBody>({ field: Joi.string().max(80).required(), language: Joi.string().max(35).required() })
+export interface SameTextsBody {
+  field: string
+  language: string
+}
+export const sameTextsBody = Joi.object<SameTextsBody>({
+  field: Joi.string().max(80).required(),
+  language: Joi.string().max(35).required(),
+})
 /** Groups of texts that say the same or nearly, those of most products first. */
 export interface SameTexts {
   looked: number
@@ -21,4 +27,8 @@ export interface SameTexts {
 }
 
 /** Slugs: which product an address means. */
-export interface SlugAnswer { sku: string; slug: string; redirect: boolean }
+export interface SlugAnswer {
+  sku: string
+  slug: string
+  redirect: boolean
+}

@@ -1,7 +1,11 @@
 import Joi from 'joi'
 import type { SheetCell } from '@core/sheet/cells'
 
-const column = Joi.string().max(200).description('What a product file calls it; an attribute alone is read through the lens, `summary@ch/fr-CH` through that edition.')
+const column = Joi.string()
+  .max(200)
+  .description(
+    'What a product file calls it; an attribute alone is read through the lens, `summary@ch/fr-CH` through that edition.',
+  )
 const edition = { storefront: Joi.string().required(), language: Joi.string().required() }
 const lens = Joi.object({ ...edition, group: Joi.string().allow(null), at: Joi.string().isoDate() }).required()
 
@@ -22,10 +26,15 @@ export interface SheetBody {
 }
 
 export const sheetBody = Joi.object<SheetBody>({
-  filter: Joi.any().description('A condition; all products without it.'), lens,
-  members: Joi.string().valid('parents', 'variants', 'both').default('parents').description('Rows: parents and single products, variants, or both.'),
+  filter: Joi.any().description('A condition; all products without it.'),
+  lens,
+  members: Joi.string()
+    .valid('parents', 'variants', 'both')
+    .default('parents')
+    .description('Rows: parents and single products, variants, or both.'),
   columns: Joi.array().items(column).max(60).required(),
-  offset: Joi.number().integer().min(0).max(10_000_000).default(0), limit: Joi.number().integer().min(1).max(200).default(100),
+  offset: Joi.number().integer().min(0).max(10_000_000).default(0),
+  limit: Joi.number().integer().min(1).max(200).default(100),
 })
 
 /** A row of the sheet. */
@@ -59,7 +68,19 @@ export interface CellBody {
 
 export const cellsBody = Joi.object<{ lens: SheetLens; cells: CellBody[] }>({
   lens,
-  cells: Joi.array().min(1).max(10_000).required().items(Joi.object<CellBody>({ sku: Joi.string().max(64).required(), column: column.required(), value: Joi.any(), text: Joi.string().allow('').max(200_000), base: Joi.any().description('What was seen there; anything else by now is not overwritten.') }).xor('value', 'text')),
+  cells: Joi.array()
+    .min(1)
+    .max(10_000)
+    .required()
+    .items(
+      Joi.object<CellBody>({
+        sku: Joi.string().max(64).required(),
+        column: column.required(),
+        value: Joi.any(),
+        text: Joi.string().allow('').max(200_000),
+        base: Joi.any().description('What was seen there; anything else by now is not overwritten.'),
+      }).xor('value', 'text'),
+    ),
 })
 
 /** What became of cells that were written. */

@@ -11,39 +11,98 @@ export type ExchangeFormat = (typeof exchangeFormats)[number]
 
 const word = Joi.string().trim().max(200)
 export const termRecord = Joi.object<Term>({
-  code: code.required(), partOfSpeech: Joi.string().valid(...partsOfSpeech).allow(null).default(null), note: Joi.string().allow('').max(2000).default(''),
-  languages: Joi.object().pattern(Joi.string().max(35), Joi.object({ term: word.allow('').default(''), forbidden: Joi.array().items(word.min(1)).unique().max(50).default([]) })).min(1).required(),
+  code: code.required(),
+  partOfSpeech: Joi.string()
+    .valid(...partsOfSpeech)
+    .allow(null)
+    .default(null),
+  note: Joi.string().allow('').max(2000).default(''),
+  languages: Joi.object()
+    .pattern(
+      Joi.string().max(35),
+      Joi.object({
+        term: word.allow('').default(''),
+        forbidden: Joi.array().items(word.min(1)).unique().max(50).default([]),
+      }),
+    )
+    .min(1)
+    .required(),
 })
 
 const language = Joi.string().max(35)
-export const edition = { storefront: Joi.string().required().description('A storefront code.'), language: language.required().description('A BCP 47 tag of the storefront.') }
-export const recordAddress = Joi.string().max(200).pattern(/^[a-z-]+:.+$/, 'a record such as product:PE-1830 or piece:care')
+export const edition = {
+  storefront: Joi.string().required().description('A storefront code.'),
+  language: language.required().description('A BCP 47 tag of the storefront.'),
+}
+export const recordAddress = Joi.string()
+  .max(200)
+  .pattern(/^[a-z-]+:.+$/, 'a record such as product:PE-1830 or piece:care')
 const state = Joi.string().valid(...translationStates)
 const coded = Joi.string().allow('', null).max(50_000)
 
 const segmentChange = Joi.object({
-  index: Joi.number().integer().min(0).required().description('Its place in the unit, from 0.'), source: Joi.string().required().description('The coded source that it is made for.'), base: coded.required().description('The target that was seen.'), target: coded.required(),
-  state: state.required(), origin: Joi.string().valid(...targetOrigins), overruled: Joi.object().pattern(Joi.string().max(60), Joi.string().trim().min(1).max(500)).description('By the code of a finding: why it does not matter.'),
+  index: Joi.number().integer().min(0).required().description('Its place in the unit, from 0.'),
+  source: Joi.string().required().description('The coded source that it is made for.'),
+  base: coded.required().description('The target that was seen.'),
+  target: coded.required(),
+  state: state.required(),
+  origin: Joi.string().valid(...targetOrigins),
+  overruled: Joi.object()
+    .pattern(Joi.string().max(60), Joi.string().trim().min(1).max(500))
+    .description('By the code of a finding: why it does not matter.'),
 })
 
 /** What is changed in a unit: its target as a whole, some of its segments, or where it is cut. */
 const unitChange = Joi.object({
-  unit: Joi.string().max(200).required(), target: Joi.any(), state, base: Joi.any().allow(null),
-  segments: Joi.array().items(segmentChange).min(1).max(2000), join: Joi.number().integer().min(0), split: Joi.object({ index: Joi.number().integer().min(0).required(), at: Joi.number().integer().min(0).required().description('In UTF-16 units of the words of its source.') }),
-}).xor('target', 'segments', 'join', 'split').with('target', 'base')
+  unit: Joi.string().max(200).required(),
+  target: Joi.any(),
+  state,
+  base: Joi.any().allow(null),
+  segments: Joi.array().items(segmentChange).min(1).max(2000),
+  join: Joi.number().integer().min(0),
+  split: Joi.object({
+    index: Joi.number().integer().min(0).required(),
+    at: Joi.number().integer().min(0).required().description('In UTF-16 units of the words of its source.'),
+  }),
+})
+  .xor('target', 'segments', 'join', 'split')
+  .with('target', 'base')
 
-export const saveUnitsBody = Joi.object({ ...edition, record: recordAddress.required(), units: Joi.array().items(unitChange).min(1).max(500).required() })
+export const saveUnitsBody = Joi.object({
+  ...edition,
+  record: recordAddress.required(),
+  units: Joi.array().items(unitChange).min(1).max(500).required(),
+})
 
 /** What is asked of the list of work; lists come as words with commas between. */
 export const workQuery = {
-  ...edition, q: Joi.string().max(200), show: Joi.string().valid('open', 'missing', 'stale', 'unread', 'all').default('open'), kinds: Joi.string().max(200).description('Kinds of record, with commas between; all without.'),
-  category: code, campaign: code, page: Joi.string().max(64).description('A SKU: the texts that its page uses.'), person: Joi.number().integer(), due: Joi.string().isoDate().pattern(/^\d{4}-\d\d-\d\d$/, 'a date'),
+  ...edition,
+  q: Joi.string().max(200),
+  show: Joi.string().valid('open', 'missing', 'stale', 'unread', 'all').default('open'),
+  kinds: Joi.string().max(200).description('Kinds of record, with commas between; all without.'),
+  category: code,
+  campaign: code,
+  page: Joi.string().max(64).description('A SKU: the texts that its page uses.'),
+  person: Joi.number().integer(),
+  due: Joi.string()
+    .isoDate()
+    .pattern(/^\d{4}-\d\d-\d\d$/, 'a date'),
 }
 
 /** The same where it comes in a body, with a condition over products. */
 export const workBody = {
-  target: Joi.object(edition).required(), q: Joi.string().max(200), filter: Joi.any().description('A condition over products.'), show: Joi.string().valid('open', 'missing', 'stale', 'unread', 'all').default('all'),
-  kinds: Joi.array().items(Joi.string().max(40)).description('Kinds of record; all without, or products alone where a filter is given.'), category: code, campaign: code, page: Joi.string().max(64), person: Joi.number().integer(), due: Joi.string().isoDate(),
+  target: Joi.object(edition).required(),
+  q: Joi.string().max(200),
+  filter: Joi.any().description('A condition over products.'),
+  show: Joi.string().valid('open', 'missing', 'stale', 'unread', 'all').default('all'),
+  kinds: Joi.array()
+    .items(Joi.string().max(40))
+    .description('Kinds of record; all without, or products alone where a filter is given.'),
+  category: code,
+  campaign: code,
+  page: Joi.string().max(64),
+  person: Joi.number().integer(),
+  due: Joi.string().isoDate(),
   records: Joi.array().items(recordAddress).max(10_000).description('These records alone.'),
 }
 
@@ -54,31 +113,252 @@ const jobNote = 'With Prefer: respond-async a job is answered (202); else the re
 
 /** The calls about translation. */
 export const translationOperations = {
-  listUnits: { method: 'get', path: '/api/translations/units', summary: 'The translatable texts of a record, source and target, segment by segment', action: 'read', query: Joi.object({ ...edition, record: recordAddress.required() }) },
-  saveUnits: { method: 'put', path: '/api/translations/units', summary: 'Save translations of a record, as wholes or segment by segment; split or join segments', action: 'translate', within: 'language', body: saveUnitsBody },
-  listWork: { method: 'get', path: '/api/translations/work', summary: 'Records with texts that an edition lacks', action: 'read', query: Joi.object({ ...workQuery, after: recordAddress.description('Only records that come after this one in the list.'), limit: limit(200, 100), offset }) },
-  workProgress: { method: 'get', path: '/api/translations/progress', summary: 'How far each edition is, in texts by state', action: 'read' },
-  shareWork: { method: 'post', path: '/api/translations/shares', summary: 'Give records to a person, with a day on which they are due', action: 'translate', within: 'language', body: Joi.object({ language: language.required(), records: Joi.array().items(recordAddress).min(1).max(5000).required(), person: Joi.number().integer().allow(null).required(), due: Joi.string().isoDate().pattern(/^\d{4}-\d\d-\d\d$/, 'a date').allow(null).default(null) }) },
-  translators: { method: 'get', path: '/api/translations/translators', summary: 'Who can translate into a language', action: 'read', query: Joi.object({ language: language.required() }) },
-  weighWork: { method: 'post', path: '/api/translations/effort', summary: 'Count words and segments, new, matched and repeated, and weigh them; a job is answered (202)', action: 'read', reads: true, body: Joi.object({ ...workBody, weights: Joi.object().pattern(Joi.string(), Joi.number().min(0).max(10)).description('By band: new, 70, 85, 95, 100, 101, repeated.') }) },
-  checkTranslations: { method: 'post', path: '/api/translations/checks', summary: 'Hold every target against all checks; a job is answered (202), its result has the findings', action: 'read', reads: true, body: Joi.object(workBody) },
-  pretranslate: { method: 'post', path: '/api/translations/pretranslations', summary: 'Fill open segments from the memory, by machine, or both; a job is answered (202)', action: 'translate', within: 'language', body: Joi.object({ ...workBody, memoryFrom: Joi.number().integer().min(70).max(101).allow(null).default(85), machine: Joi.boolean().default(true) }) },
-  translateSegments: { method: 'post', path: '/api/translations/machine', summary: 'Translate segments by machine, or read them back; nothing is kept', action: 'read', reads: true, body: Joi.object({ from: language.required(), to: language.required(), segments: Joi.array().items(Joi.object({ text: Joi.string().allow('').max(50_000).required(), placeholders: Joi.array().items(Joi.object().unknown()).default([]) })).min(1).max(200).required() }) },
-  exportTranslations: { method: 'post', path: '/api/translations/export', summary: 'Texts as a file for translators, with matches and terms', action: 'read', reads: true, body: Joi.object({ ...workBody, format: Joi.string().valid(...exchangeFormats).required(), matches: Joi.number().integer().min(0).max(10) }) },
-  importTranslations: { method: 'post', path: '/api/translations/import', summary: `Take translations from an XLIFF file; what is broken is refused segment by segment. ${jobNote}`, action: 'translate', within: 'language', bodyType: 'application/xliff+xml', body: Joi.string() },
-  commentUnit: { method: 'post', path: '/api/translations/comments', summary: 'Say something of a unit or a segment', action: 'translate', within: 'language', body: Joi.object({ record: recordAddress.required(), unit: Joi.string().max(200).required(), language: language.required(), segment: Joi.string().max(50_000).allow(null).default(null), words: Joi.string().trim().min(1).max(2000).required() }) },
-  settleComment: { method: 'post', path: '/api/translations/comments/{id}/settled', summary: 'Settle a comment, or open it again', action: 'translate', within: 'language', body: Joi.object({ settled: Joi.boolean().required() }) },
-  cameAlong: { method: 'get', path: '/api/translations/came-along', summary: 'What an edition has of products and what it has not: texts, choices, pictures with words, categories', action: 'read', query: Joi.object({ ...edition, limit: limit(200, 100), offset, q: Joi.string().max(200) }) },
-  memoryMatches: { method: 'get', path: '/api/memory/matches', summary: 'The best matches of a source, with their scores', action: 'read', query: Joi.object({ source: Joi.string().max(50_000).required().description('A coded text: placeholders as <1>…</1> and <2/>.'), ...languages, to: language.required(), placeholders: Joi.string().max(50_000).description('The placeholders of the source, as JSON.'), before: Joi.string().allow('').max(50_000), after: Joi.string().allow('').max(50_000), limit: limit(20, 5) }) },
-  listMemory: { method: 'get', path: '/api/memory', summary: 'Pairs of the memory, the newest first', action: 'read', query: Joi.object({ q: Joi.string().max(200), ...languages, twice: Joi.boolean().default(false).description('Only sources with several targets.'), limit: limit(200, 100), offset }) },
-  correctPair: { method: 'put', path: '/api/memory/pairs/{id}', summary: 'Give a pair another target', action: 'translate', within: 'language', body: Joi.object({ target: Joi.string().trim().min(1).max(50_000).required() }) },
-  forgetPairs: { method: 'post', path: '/api/memory/forget', summary: 'Delete pairs', action: 'edit-content', body: Joi.object({ ids: Joi.array().items(Joi.number().integer()).min(1).max(1000).required() }) },
-  importMemory: { method: 'post', path: '/api/memory/import', summary: 'Take pairs from a TMX file', action: 'edit-content', bodyType: 'application/x-tmx+xml', body: Joi.string() },
-  exportMemory: { method: 'get', path: '/api/memory/export', summary: 'The memory as TMX', action: 'read', query: Joi.object(languages) },
-  listTerms: { method: 'get', path: '/api/glossary', summary: 'Terms of the glossary, by code', action: 'read', query: Joi.object({ q: Joi.string().max(200), limit: limit(500, 100), offset }) },
+  listUnits: {
+    method: 'get',
+    path: '/api/translations/units',
+    summary: 'The translatable texts of a record, source and target, segment by segment',
+    action: 'read',
+    query: Joi.object({ ...edition, record: recordAddress.required() }),
+  },
+  saveUnits: {
+    method: 'put',
+    path: '/api/translations/units',
+    summary: 'Save translations of a record, as wholes or segment by segment; split or join segments',
+    action: 'translate',
+    within: 'language',
+    body: saveUnitsBody,
+  },
+  listWork: {
+    method: 'get',
+    path: '/api/translations/work',
+    summary: 'Records with texts that an edition lacks',
+    action: 'read',
+    query: Joi.object({
+      ...workQuery,
+      after: recordAddress.description('Only records that come after this one in the list.'),
+      limit: limit(200, 100),
+      offset,
+    }),
+  },
+  workProgress: {
+    method: 'get',
+    path: '/api/translations/progress',
+    summary: 'How far each edition is, in texts by state',
+    action: 'read',
+  },
+  shareWork: {
+    method: 'post',
+    path: '/api/translations/shares',
+    summary: 'Give records to a person, with a day on which they are due',
+    action: 'translate',
+    within: 'language',
+    body: Joi.object({
+      language: language.required(),
+      records: Joi.array().items(recordAddress).min(1).max(5000).required(),
+      person: Joi.number().integer().allow(null).required(),
+      due: Joi.string()
+        .isoDate()
+        .pattern(/^\d{4}-\d\d-\d\d$/, 'a date')
+        .allow(null)
+        .default(null),
+    }),
+  },
+  translators: {
+    method: 'get',
+    path: '/api/translations/translators',
+    summary: 'Who can translate into a language',
+    action: 'read',
+    query: Joi.object({ language: language.required() }),
+  },
+  weighWork: {
+    method: 'post',
+    path: '/api/translations/effort',
+    summary: 'Count words and segments, new, matched and repeated, and weigh them; a job is answered (202)',
+    action: 'read',
+    reads: true,
+    body: Joi.object({
+      ...workBody,
+      weights: Joi.object()
+        .pattern(Joi.string(), Joi.number().min(0).max(10))
+        .description('By band: new, 70, 85, 95, 100, 101, repeated.'),
+    }),
+  },
+  checkTranslations: {
+    method: 'post',
+    path: '/api/translations/checks',
+    summary: 'Hold every target against all checks; a job is answered (202), its result has the findings',
+    action: 'read',
+    reads: true,
+    body: Joi.object(workBody),
+  },
+  pretranslate: {
+    method: 'post',
+    path: '/api/translations/pretranslations',
+    summary: 'Fill open segments from the memory, by machine, or both; a job is answered (202)',
+    action: 'translate',
+    within: 'language',
+    body: Joi.object({
+      ...workBody,
+      memoryFrom: Joi.number().integer().min(70).max(101).allow(null).default(85),
+      machine: Joi.boolean().default(true),
+    }),
+  },
+  translateSegments: {
+    method: 'post',
+    path: '/api/translations/machine',
+    summary: 'Translate segments by machine, or read them back; nothing is kept',
+    action: 'read',
+    reads: true,
+    body: Joi.object({
+      from: language.required(),
+      to: language.required(),
+      segments: Joi.array()
+        .items(
+          Joi.object({
+            text: Joi.string().allow('').max(50_000).required(),
+            placeholders: Joi.array().items(Joi.object().unknown()).default([]),
+          }),
+        )
+        .min(1)
+        .max(200)
+        .required(),
+    }),
+  },
+  exportTranslations: {
+    method: 'post',
+    path: '/api/translations/export',
+    summary: 'Texts as a file for translators, with matches and terms',
+    action: 'read',
+    reads: true,
+    body: Joi.object({
+      ...workBody,
+      format: Joi.string()
+        .valid(...exchangeFormats)
+        .required(),
+      matches: Joi.number().integer().min(0).max(10),
+    }),
+  },
+  importTranslations: {
+    method: 'post',
+    path: '/api/translations/import',
+    summary: `Take translations from an XLIFF file; what is broken is refused segment by segment. ${jobNote}`,
+    action: 'translate',
+    within: 'language',
+    bodyType: 'application/xliff+xml',
+    body: Joi.string(),
+  },
+  commentUnit: {
+    method: 'post',
+    path: '/api/translations/comments',
+    summary: 'Say something of a unit or a segment',
+    action: 'translate',
+    within: 'language',
+    body: Joi.object({
+      record: recordAddress.required(),
+      unit: Joi.string().max(200).required(),
+      language: language.required(),
+      segment: Joi.string().max(50_000).allow(null).default(null),
+      words: Joi.string().trim().min(1).max(2000).required(),
+    }),
+  },
+  settleComment: {
+    method: 'post',
+    path: '/api/translations/comments/{id}/settled',
+    summary: 'Settle a comment, or open it again',
+    action: 'translate',
+    within: 'language',
+    body: Joi.object({ settled: Joi.boolean().required() }),
+  },
+  cameAlong: {
+    method: 'get',
+    path: '/api/translations/came-along',
+    summary: 'What an edition has of products and what it has not: texts, choices, pictures with words, categories',
+    action: 'read',
+    query: Joi.object({ ...edition, limit: limit(200, 100), offset, q: Joi.string().max(200) }),
+  },
+  memoryMatches: {
+    method: 'get',
+    path: '/api/memory/matches',
+    summary: 'The best matches of a source, with their scores',
+    action: 'read',
+    query: Joi.object({
+      source: Joi.string().max(50_000).required().description('A coded text: placeholders as <1>…</1> and <2/>.'),
+      ...languages,
+      to: language.required(),
+      placeholders: Joi.string().max(50_000).description('The placeholders of the source, as JSON.'),
+      before: Joi.string().allow('').max(50_000),
+      after: Joi.string().allow('').max(50_000),
+      limit: limit(20, 5),
+    }),
+  },
+  listMemory: {
+    method: 'get',
+    path: '/api/memory',
+    summary: 'Pairs of the memory, the newest first',
+    action: 'read',
+    query: Joi.object({
+      q: Joi.string().max(200),
+      ...languages,
+      twice: Joi.boolean().default(false).description('Only sources with several targets.'),
+      limit: limit(200, 100),
+      offset,
+    }),
+  },
+  correctPair: {
+    method: 'put',
+    path: '/api/memory/pairs/{id}',
+    summary: 'Give a pair another target',
+    action: 'translate',
+    within: 'language',
+    body: Joi.object({ target: Joi.string().trim().min(1).max(50_000).required() }),
+  },
+  forgetPairs: {
+    method: 'post',
+    path: '/api/memory/forget',
+    summary: 'Delete pairs',
+    action: 'edit-content',
+    body: Joi.object({ ids: Joi.array().items(Joi.number().integer()).min(1).max(1000).required() }),
+  },
+  importMemory: {
+    method: 'post',
+    path: '/api/memory/import',
+    summary: 'Take pairs from a TMX file',
+    action: 'edit-content',
+    bodyType: 'application/x-tmx+xml',
+    body: Joi.string(),
+  },
+  exportMemory: {
+    method: 'get',
+    path: '/api/memory/export',
+    summary: 'The memory as TMX',
+    action: 'read',
+    query: Joi.object(languages),
+  },
+  listTerms: {
+    method: 'get',
+    path: '/api/glossary',
+    summary: 'Terms of the glossary, by code',
+    action: 'read',
+    query: Joi.object({ q: Joi.string().max(200), limit: limit(500, 100), offset }),
+  },
   getTerm: { method: 'get', path: '/api/glossary/{code}', summary: 'A term', action: 'read' },
-  putTerm: { method: 'put', path: '/api/glossary/{code}', summary: 'Write a term', action: 'edit-content', body: termRecord, headers: { 'If-Match': 'The ETag of the version that is changed.' } },
+  putTerm: {
+    method: 'put',
+    path: '/api/glossary/{code}',
+    summary: 'Write a term',
+    action: 'edit-content',
+    body: termRecord,
+    headers: { 'If-Match': 'The ETag of the version that is changed.' },
+  },
   deleteTerm: { method: 'delete', path: '/api/glossary/{code}', summary: 'Delete a term', action: 'edit-content' },
   exportTerms: { method: 'get', path: '/api/glossary-file', summary: 'The glossary as CSV', action: 'read' },
-  importTerms: { method: 'post', path: '/api/glossary-file', summary: 'Take terms from a CSV file: all of them, or nothing', action: 'edit-content', query: Joi.object({ mode: Joi.string().valid('check', 'apply').default('check') }), bodyType: 'text/csv', body: Joi.string() },
+  importTerms: {
+    method: 'post',
+    path: '/api/glossary-file',
+    summary: 'Take terms from a CSV file: all of them, or nothing',
+    action: 'edit-content',
+    query: Joi.object({ mode: Joi.string().valid('check', 'apply').default('check') }),
+    bodyType: 'text/csv',
+    body: Joi.string(),
+  },
 } as const satisfies Record<string, Operation>

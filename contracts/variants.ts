@@ -2,7 +2,10 @@ import Joi from 'joi'
 import type { ProductPatchBody } from './product'
 import { productPatchBody } from './product'
 
-export const sku = Joi.string().trim().pattern(/^[A-Za-z0-9][A-Za-z0-9._/ -]{0,63}$/, 'a SKU of up to 64 letters, digits, spaces and . _ / -').required()
+export const sku = Joi.string()
+  .trim()
+  .pattern(/^[A-Za-z0-9][A-Za-z0-9._/ -]{0,63}$/, 'a SKU of up to 64 letters, digits, spaces and . _ / -')
+  .required()
 
 /** A product that is made: all that a change can say of it, with its SKU and, of a variant, its parent. */
 export interface NewProductBody extends ProductPatchBody {
@@ -10,7 +13,10 @@ export interface NewProductBody extends ProductPatchBody {
   parent?: string | null
 }
 
-export const newProductBody = (productPatchBody as Joi.ObjectSchema<NewProductBody>).keys({ sku, parent: Joi.string().allow(null) })
+export const newProductBody = (productPatchBody as Joi.ObjectSchema<NewProductBody>).keys({
+  sku,
+  parent: Joi.string().allow(null),
+})
 
 /** The variants of a parent as they shall be: new ones are made, others changed; none that is not named is touched. */
 export interface VariantsBody {
@@ -20,7 +26,10 @@ export interface VariantsBody {
 
 export const variantsBody = Joi.object<VariantsBody>({
   differsIn: Joi.array().items(Joi.string()).max(10).unique().required(),
-  variants: Joi.array().max(500).required().items((productPatchBody as Joi.ObjectSchema<NewProductBody>).keys({ sku })),
+  variants: Joi.array()
+    .max(500)
+    .required()
+    .items((productPatchBody as Joi.ObjectSchema<NewProductBody>).keys({ sku })),
 })
 
 /** What a copy must not share with its pattern: asked for anew. */
@@ -33,5 +42,8 @@ export interface CopyBody {
 }
 
 export const copyBody = Joi.object<CopyBody>({
-  sku, gtin: Joi.string().allow(null).default(null), name: Joi.string().allow('').max(500).default(''), variants: Joi.object().pattern(Joi.string(), sku).default({}),
+  sku,
+  gtin: Joi.string().allow(null).default(null),
+  name: Joi.string().allow('').max(500).default(''),
+  variants: Joi.object().pattern(Joi.string(), sku).default({}),
 })

@@ -1,5 +1,17 @@
 /** The languages that the demo's copy is written in. French of Belgium and Canada and English of Canada and the Gulf borrow. */
-export const copyLanguages = ['en-GB', 'de-DE', 'de-CH', 'fr-CH', 'it-CH', 'nl-BE', 'sv-SE', 'da-DK', 'fi-FI', 'ja-JP', 'ar-AE'] as const
+export const copyLanguages = [
+  'en-GB',
+  'de-DE',
+  'de-CH',
+  'fr-CH',
+  'it-CH',
+  'nl-BE',
+  'sv-SE',
+  'da-DK',
+  'fi-FI',
+  'ja-JP',
+  'ar-AE',
+] as const
 export type CopyLanguage = (typeof copyLanguages)[number]
 
 /** The copy of a line in one language; `{n}` stands for the model's designation, `{l}` for its volume. */

@@ -37,10 +37,17 @@ interface DemoPerson {
 
 /** The demo's product files, by name. */
 export function productFiles(): Record<string, string> {
-  return Object.fromEntries(Object.entries(fileRows()).map(([name, rows]) => {
-    const columns = [...new Set(rows.flatMap((r) => Object.keys(r.cells)))].filter((c) => rows.some((r) => r.cells[c]))
-    return [name, stringify([['sku', ...columns], ...rows.map((r) => [r.sku, ...columns.map((c) => r.cells[c] ?? '')])])]
-  }))
+  return Object.fromEntries(
+    Object.entries(fileRows()).map(([name, rows]) => {
+      const columns = [...new Set(rows.flatMap((r) => Object.keys(r.cells)))].filter((c) =>
+        rows.some((r) => r.cells[c]),
+      )
+      return [
+        name,
+        stringify([['sku', ...columns], ...rows.map((r) => [r.sku, ...columns.map((c) => r.cells[c] ?? '')])]),
+      ]
+    }),
+  )
 }
 
 /** Contents that were looked at, by themselves: many models are drawn alike. */
@@ -63,14 +70,36 @@ async function loadMedia(now: number) {
   const rows: (typeof t.media.$inferInsert)[] = []
   const keep = async (name: string, content: string, described: Partial<typeof t.media.$inferInsert>) => {
     if (!looked.has(content)) looked.set(content, look(name, content))
-    rows.push({ name, digest: (await looked.get(content)!).digest, origin: 'Drawn for Tarnwheel', holder: 'Tarnwheel', created: new Date(now), ...described })
+    rows.push({
+      name,
+      digest: (await looked.get(content)!).digest,
+      origin: 'Drawn for Tarnwheel',
+      holder: 'Tarnwheel',
+      created: new Date(now),
+      ...described,
+    })
   }
   for (const line of lines) {
-    await Promise.all(line.models.flatMap((m, i) => {
-      const labels = namesOf(line, m)
-      const pictures = picturesOf(line, m).map((p) => keep(p.name, drawing(line.type, p.colour, 0.82 + 0.11 * (i % 3), p.view), { labels: p.view === 'detail' ? {} : labels, view: p.view }))
-      return line.type === 'repair-guide' ? [...pictures, keep(m.facts['guide-files']!, guidePages(labels['en-GB']!, Number(m.facts.pages)), { labels, origin: 'Written by the workshop' })] : pictures
-    }))
+    await Promise.all(
+      line.models.flatMap((m, i) => {
+        const labels = namesOf(line, m)
+        const pictures = picturesOf(line, m).map((p) =>
+          keep(p.name, drawing(line.type, p.colour, 0.82 + 0.11 * (i % 3), p.view), {
+            labels: p.view === 'detail' ? {} : labels,
+            view: p.view,
+          }),
+        )
+        return line.type === 'repair-guide'
+          ? [
+              ...pictures,
+              keep(m.facts['guide-files']!, guidePages(labels['en-GB']!, Number(m.facts.pages)), {
+                labels,
+                origin: 'Written by the workshop',
+              }),
+            ]
+          : pictures
+      }),
+    )
   }
   await database().insert(t.media).values(rows)
 }
@@ -85,25 +114,46 @@ export async function loadDemo(people: DemoPerson[]): Promise<void> {
     await db.insert(t.storefront).values(storefronts.map((s, position) => ({ ...s, position })))
     await db.insert(t.attribute).values(attributes)
     await db.insert(t.productType).values(types.map((p, position) => ({ ...p, position })))
-    await db.insert(t.person).values(await Promise.all(people.map(async ({ password, ...p }) => ({ ...p, passwordHash: await hashPassword(password) }))))
+    await db
+      .insert(t.person)
+      .values(
+        await Promise.all(
+          people.map(async ({ password, ...p }) => ({ ...p, passwordHash: await hashPassword(password) })),
+        ),
+      )
     await raiseStamp(db, 'setup')
   })
   await loadMedia(now)
-  const [admin] = await database().select().from(t.person).where(sql`role = 'administrator'`)
+  const [admin] = await database()
+    .select()
+    .from(t.person)
+    .where(sql`role = 'administrator'`)
   const folder = path.join(settings().data, 'demo')
   for (const [name, csv] of Object.entries(productFiles())) {
     const file = path.join(folder, name)
     await writeFile(file, csv)
-    const report = await importProducts(file, { mode: 'apply', take: 'all', title: `Importing ${name}`, personId: null, now })
-    if (!report.applied) throw new Error(`The demo file ${name} was refused: ${JSON.stringify(report.rejected.slice(0, 5))}`)
+    const report = await importProducts(file, {
+      mode: 'apply',
+      take: 'all',
+      title: `Importing ${name}`,
+      personId: null,
+      now,
+    })
+    if (!report.applied)
+      throw new Error(`The demo file ${name} was refused: ${JSON.stringify(report.rejected.slice(0, 5))}`)
   }
   const person = admin as unknown as Person
-  const put = (kind: RecordKindName, list: { code: string }[]) => list.reduce(async (before, r) => {
-    await before
-    await putRecord(person, kind, r.code, r, undefined, undefined, now)
-  }, Promise.resolve())
+  const put = (kind: RecordKindName, list: { code: string }[]) =>
+    list.reduce(async (before, r) => {
+      await before
+      await putRecord(person, kind, r.code, r, undefined, undefined, now)
+    }, Promise.resolve())
   // What the pool calls otherwise was said once; the rest is still to be said.
-  for (const [property, means] of [['Net weight', 'weight'], ['Gross weight', 'package-weight']] as const) await setMeaning(person, { property, means })
+  for (const [property, means] of [
+    ['Net weight', 'weight'],
+    ['Gross weight', 'package-weight'],
+  ] as const)
+    await setMeaning(person, { property, means })
   await put('campaigns', campaigns)
   await put('block-kinds', blockKinds)
   await put('pieces', [...questions, ...pieces])

@@ -11,19 +11,47 @@ try {
   const data = path.resolve('.data/bench')
   postgres = await startPostgres(data, { from: 56870 })
   const parts = process.argv.slice(2)
-  await ensureDatabase(postgres.url('postgres'), 'inkloom_bench', { anew: parts.length === 0 || parts.includes('import') })
+  await ensureDatabase(postgres.url('postgres'), 'inkloom_bench', {
+    anew: parts.length === 0 || parts.includes('import'),
+  })
   const esbuild = await import('esbuild')
   await esbuild.build({
-    entryPoints: { main: 'bench/main.ts', 'judge-thread': 'server/jobs/judge-thread.ts', prepare: 'demo/prepare.ts', decoder: 'server/decoder/main.ts' }, outdir: '.data/bench/program', outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', logLevel: 'warning',
+    entryPoints: {
+      main: 'bench/main.ts',
+      'judge-thread': 'server/jobs/judge-thread.ts',
+      prepare: 'demo/prepare.ts',
+      decoder: 'server/decoder/main.ts',
+    },
+    outdir: '.data/bench/program',
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    logLevel: 'warning',
     alias: Object.fromEntries(['core', 'contracts', 'server', 'demo'].map((room) => [`@${room}`, path.resolve(room)])),
   })
   const { environment, heavyWork, serve } = await import('./serve.mjs')
   const env = environment({ url: postgres.url('inkloom_bench'), data, port: 4870, host: '127.0.0.1' })
   run('Preparing the database', process.execPath, ['.data/bench/program/prepare.mjs'], { env, show: true })
-  const main = (env, parts) => run('The benchmarks', process.execPath, ['--expose-gc', ...heavyWork, ...(process.env.INKLOOM_PROFILE ? ['--cpu-prof', '--cpu-prof-dir=.data/bench/profile'] : []), '.data/bench/program/main.mjs', ...parts], { env, show: true })
+  const main = (env, parts) =>
+    run(
+      'The benchmarks',
+      process.execPath,
+      [
+        '--expose-gc',
+        ...heavyWork,
+        ...(process.env.INKLOOM_PROFILE ? ['--cpu-prof', '--cpu-prof-dir=.data/bench/profile'] : []),
+        '.data/bench/program/main.mjs',
+        ...parts,
+      ],
+      { env, show: true },
+    )
   const withApplication = ['browser', 'writers']
   const alone = parts.filter((p) => !withApplication.includes(p))
-  if (parts.length === 0 || alone.length > 0) main({ ...env, ...(parts.length === 0 ? { INKLOOM_BENCH_WHOLE: 'true' } : {}) }, alone)
+  if (parts.length === 0 || alone.length > 0)
+    main({ ...env, ...(parts.length === 0 ? { INKLOOM_BENCH_WHOLE: 'true' } : {}) }, alone)
   const served = withApplication.filter((p) => parts.length === 0 || parts.includes(p))
   if (served.length > 0) {
     // The interface is measured with the application running, which the other parts would feel.
@@ -31,7 +59,14 @@ try {
     await build()
     const place = { ...env, NITRO_PORT: String(await freePort(4880)) }
     application = await serve(place)
-    main({ ...place, INKLOOM_BENCH_URL: `http://127.0.0.1:${place.NITRO_PORT}`, INKLOOM_BENCH_WEB: String(application.web().pid) }, served)
+    main(
+      {
+        ...place,
+        INKLOOM_BENCH_URL: `http://127.0.0.1:${place.NITRO_PORT}`,
+        INKLOOM_BENCH_WEB: String(application.web().pid),
+      },
+      served,
+    )
   }
 } catch (e) {
   console.error(e instanceof StepFailed ? `\n${e.message}` : e)

@@ -4,7 +4,18 @@ import path from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { run } from './run.mjs'
 
-const sources = ['app', 'core', 'contracts', 'server', 'demo', 'public', 'nuxt.config.ts', 'package.json', 'package-lock.json', 'scripts/build.mjs']
+const sources = [
+  'app',
+  'core',
+  'contracts',
+  'server',
+  'demo',
+  'public',
+  'nuxt.config.ts',
+  'package.json',
+  'package-lock.json',
+  'scripts/build.mjs',
+]
 
 function* files(at) {
   if (!existsSync(at)) return
@@ -15,12 +26,15 @@ function* files(at) {
 /** Builds the application and the programs beside it, where the sources have changed since. */
 export async function build() {
   const hash = createHash('sha256')
-  for (const source of sources) for (const file of files(source)) hash.update(file).update('\0').update(readFileSync(file)).update('\0')
+  for (const source of sources)
+    for (const file of files(source)) hash.update(file).update('\0').update(readFileSync(file)).update('\0')
   const wanted = hash.digest('hex')
   const mark = '.output/built'
   if (existsSync(mark) && readFileSync(mark, 'utf8') === wanted) return
   console.log('Building …')
-  run('Building the application', 'npx', ['nuxt', 'build'], { env: { ...process.env, NODE_ENV: 'production', NUXT_TELEMETRY_DISABLED: '1' } })
+  run('Building the application', 'npx', ['nuxt', 'build'], {
+    env: { ...process.env, NODE_ENV: 'production', NUXT_TELEMETRY_DISABLED: '1' },
+  })
   await bundle()
   writeFileSync(mark, wanted)
 }
@@ -29,8 +43,21 @@ export async function build() {
 export async function bundle() {
   const esbuild = await import('esbuild')
   await esbuild.build({
-    entryPoints: { 'worker/main': 'server/jobs/main.ts', 'worker/judge-thread': 'server/jobs/judge-thread.ts', 'worker/prepare': 'demo/prepare.ts', 'worker/decoder': 'server/decoder/main.ts' },
-    outdir: '.output', outExtension: { '.js': '.mjs' }, bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', sourcemap: 'linked', logLevel: 'warning',
+    entryPoints: {
+      'worker/main': 'server/jobs/main.ts',
+      'worker/judge-thread': 'server/jobs/judge-thread.ts',
+      'worker/prepare': 'demo/prepare.ts',
+      'worker/decoder': 'server/decoder/main.ts',
+    },
+    outdir: '.output',
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    sourcemap: 'linked',
+    logLevel: 'warning',
     alias: Object.fromEntries(['core', 'contracts', 'server', 'demo'].map((room) => [`@${room}`, path.resolve(room)])),
   })
 }

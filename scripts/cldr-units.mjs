@@ -2,9 +2,42 @@
 // in every language of the demo storefronts. Run it again when a language or unit is added.
 import { readFileSync, writeFileSync, existsSync } from 'node:fs'
 
-const languages = ['en-GB', 'en-CA', 'en-AE', 'de', 'de-CH', 'fr', 'fr-CH', 'fr-BE', 'fr-CA', 'it', 'it-CH', 'nl', 'nl-BE', 'sv', 'da', 'fi', 'ja', 'ar', 'ar-AE', 'en']
-const units = ['area-square-millimeter', 'area-square-centimeter', 'area-square-meter', 'volume-centiliter', 'power-watt', 'power-kilowatt', 'light-lumen',
-  'energy-watt-hour', 'energy-kilowatt-hour', 'pressure-kilopascal', 'pressure-bar', 'pressure-pound-force-per-square-inch']
+const languages = [
+  'en-GB',
+  'en-CA',
+  'en-AE',
+  'de',
+  'de-CH',
+  'fr',
+  'fr-CH',
+  'fr-BE',
+  'fr-CA',
+  'it',
+  'it-CH',
+  'nl',
+  'nl-BE',
+  'sv',
+  'da',
+  'fi',
+  'ja',
+  'ar',
+  'ar-AE',
+  'en',
+]
+const units = [
+  'area-square-millimeter',
+  'area-square-centimeter',
+  'area-square-meter',
+  'volume-centiliter',
+  'power-watt',
+  'power-kilowatt',
+  'light-lumen',
+  'energy-watt-hour',
+  'energy-kilowatt-hour',
+  'pressure-kilopascal',
+  'pressure-bar',
+  'pressure-pound-force-per-square-inch',
+]
 const out = {}
 for (const language of languages) {
   const file = `node_modules/cldr-units-full/main/${language}/units.json`
@@ -13,7 +46,9 @@ for (const language of languages) {
   // CLDR files "watt-hour" under "light"-less names of its own; take whichever key ends with the unit's name.
   out[language] = {}
   for (const unit of units) {
-    const key = short[unit] ? unit : Object.keys(short).find((k) => k.endsWith('-' + unit.split('-').slice(1).join('-')))
+    const key = short[unit]
+      ? unit
+      : Object.keys(short).find((k) => k.endsWith('-' + unit.split('-').slice(1).join('-')))
     if (!key) continue
     const patterns = {}
     for (const [k, v] of Object.entries(short[key])) {

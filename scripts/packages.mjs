@@ -9,6 +9,8 @@ export function ensurePackages() {
   if (existsSync(mark) && readFileSync(mark, 'utf8') === wanted) return
   console.log('Installing npm packages …')
   // Not `npm ci`: it refuses a lockfile in which a registry had no packages for other platforms. The lockfile's versions are installed all the same.
-  run('Installing npm packages', 'npm', ['install', '--no-save', '--no-audit', '--no-fund'], { hint: 'Is the npm registry reachable?' })
+  run('Installing npm packages', 'npm', ['install', '--no-save', '--no-audit', '--no-fund'], {
+    hint: 'Is the npm registry reachable?',
+  })
   writeFileSync(mark, wanted)
 }

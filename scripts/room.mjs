@@ -11,4 +11,8 @@ export const mayImport = {
   scripts: rooms,
 }
 /** Which packages a room must do without: the core knows no database, server or browser. */
-export const without = { core: [/^node:/, /^(pg|drizzle-orm|vue|h3|nuxt|pinia|joi)(\/|$)/], contracts: [/^node:/, /^(pg|drizzle-orm|vue|h3|nuxt)(\/|$)/], app: [/^node:/, /^(pg|drizzle-orm)(\/|$)/] }
+export const without = {
+  core: [/^node:/, /^(pg|drizzle-orm|vue|h3|nuxt|pinia|joi)(\/|$)/],
+  contracts: [/^node:/, /^(pg|drizzle-orm|vue|h3|nuxt)(\/|$)/],
+  app: [/^node:/, /^(pg|drizzle-orm)(\/|$)/],
+}

@@ -6,10 +6,19 @@ export class StepFailed extends Error {}
 
 /** Runs a program to its end; shows its output only where it fails, or where `show` is set. */
 export function run(step, command, args, { show = false, hint = '', ...options } = {}) {
-  const result = spawnSync(command, args, { stdio: show ? 'inherit' : 'pipe', encoding: 'utf8', maxBuffer: 1 << 28, ...options })
+  const result = spawnSync(command, args, {
+    stdio: show ? 'inherit' : 'pipe',
+    encoding: 'utf8',
+    maxBuffer: 1 << 28,
+    ...options,
+  })
   if (result.status === 0) return result.stdout ?? ''
-  const output = show ? '' : `\n${((result.stdout ?? '') + (result.stderr ?? '')).trim().split('\n').slice(-30).join('\n')}`
-  throw new StepFailed(`${step} failed (${result.error?.message ?? `exit ${result.status ?? result.signal}`}).${hint ? ` ${hint}` : ''}${output}`)
+  const output = show
+    ? ''
+    : `\n${((result.stdout ?? '') + (result.stderr ?? '')).trim().split('\n').slice(-30).join('\n')}`
+  throw new StepFailed(
+    `${step} failed (${result.error?.message ?? `exit ${result.status ?? result.signal}`}).${hint ? ` ${hint}` : ''}${output}`,
+  )
 }
 
 /** Whether a program can be run. */
@@ -19,7 +28,10 @@ export function has(command) {
 
 /** Starts a Node program that stays as long as this one does; `onLine` gets each line of its output. */
 export function stay(args, { onLine, ...options } = {}) {
-  const child = spawn(process.execPath, ['--import', new URL('with-parent.mjs', import.meta.url).href, ...args], { stdio: ['pipe', 'pipe', 'pipe'], ...options })
+  const child = spawn(process.execPath, ['--import', new URL('with-parent.mjs', import.meta.url).href, ...args], {
+    stdio: ['pipe', 'pipe', 'pipe'],
+    ...options,
+  })
   for (const stream of [child.stdout, child.stderr]) {
     let rest = ''
     stream.setEncoding('utf8').on('data', (text) => {
@@ -41,5 +53,8 @@ export function ensureDebian(program, packages, missing = () => !has(program)) {
   console.log(`Installing ${packages.join(', ')} …`)
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
   run('Reading Debian’s package lists', 'apt-get', ['update', '-qq'], { env, hint })
-  run(`Installing ${packages.join(' ')}`, 'apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...packages], { env, hint })
+  run(`Installing ${packages.join(' ')}`, 'apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...packages], {
+    env,
+    hint,
+  })
 }

@@ -9,57 +9,174 @@ const out = 'docs/screenshots'
 const { demoPeople } = JSON.parse(readFileSync('demo/people.json', 'utf8'))
 const faulty = [
   'sku;type;category;brand;status;gtin;stock;price@ch;name;name@/de-CH;volume;load-limit;material;colour',
-  ...Array.from({ length: 120 }, (_, i) => `QY-${100 + i};${i === 17 ? 'boat' : 'pannier'};${i === 31 ? 'Bags > Boats' : 'Bags > Panniers'};${i === 44 ? 'Nobody' : 'Oxbrook'};draft;${i === 58 ? '2005000000005' : ''};${i === 73 ? 'many' : 5};54,50;Quay ${i};Kaitasche ${i};${i === 88 ? '18.5 L' : '18,5 L'};${i === 97 ? '7' : '7 kg'};tarpaulin;${i === 110 ? 'pinkish' : 'slate'}`),
+  ...Array.from(
+    { length: 120 },
+    (_, i) =>
+      `QY-${100 + i};${i === 17 ? 'boat' : 'pannier'};${i === 31 ? 'Bags > Boats' : 'Bags > Panniers'};${i === 44 ? 'Nobody' : 'Oxbrook'};draft;${i === 58 ? '2005000000005' : ''};${i === 73 ? 'many' : 5};54,50;Quay ${i};Kaitasche ${i};${i === 88 ? '18.5 L' : '18,5 L'};${i === 97 ? '7' : '7 kg'};tarpaulin;${i === 110 ? 'pinkish' : 'slate'}`,
+  ),
 ].join('\n')
 
 /** Each view: its address, and what is done before the picture is taken. */
 const views = {
-  'readiness': ['/readiness?in=be/nl-BE', async (p) => { await p.getByRole('row', { name: /PE-9030/ }).waitFor(); await p.getByRole('grid').focus(); await p.keyboard.press('Control+Home'); await p.keyboard.press('ArrowDown'); for (let i = 0; i < 5; i++) await p.keyboard.press('ArrowRight'); await p.getByText(/stand between this page/).waitFor() }],
-  'house-style': ['/settings/house-style/new?in=de/de-DE', async (p) => {
-    await p.getByLabel('Language', { exact: true }).selectOption({ label: 'in German' })
-    await p.getByLabel('Banned words').fill('Tasche')
-    await p.getByLabel('Characters, at most').fill('2000')
-    await p.getByRole('button', { name: /Try them/ }).click()
-    await p.getByText(/They stand in/).waitFor()
-  }],
-  'recipe': ['/review/recipes/whole-page?in=de/de-DE', async (p) => { await p.getByRole('button', { name: /^Try/ }).click(); await p.getByText('What it was asked').first().waitFor() }],
-  'review': ['/review/waiting?by=field&group=summary%40en-GB&in=uk/en-GB', async (p) => { await p.getByRole('article').nth(3).waitFor(); await p.getByRole('feed').focus(); await p.keyboard.press('ArrowDown') }],
-  'catalogue': ['/catalogue?in=ch/it-CH', async (p) => { await p.getByRole('grid').waitFor(); for (let i = 0; i < 9; i++) await p.keyboard.press('ArrowDown') }],
-  'import': ['/catalogue/import', async (p) => { await p.getByLabel('Choose a file').setInputFiles({ name: 'quay.csv', mimeType: 'text/csv', buffer: Buffer.from(faulty) }); await p.getByText(/problems in/).waitFor() }],
-  'change': ['/catalogue/change?type=pannier', async (p) => {
-    await p.getByLabel('Field', { exact: true }).selectOption({ label: 'Summary' })
-    await p.getByLabel('What to do').selectOption({ label: 'Find and replace' })
-    await p.getByLabel('Find', { exact: true }).fill('commute')
-    await p.getByLabel('Put instead').fill('ride to work')
-    await p.getByLabel('Before and after').waitFor()
-  }],
-  'product-type': ['/settings/types/pannier', async (p) => { await p.getByRole('link', { name: 'Load limit' }).waitFor() }],
-  'product': ['/catalogue/PE-1830?in=ch/fr-CH', async (p) => { await p.getByRole('region', { name: 'Copy' }).scrollIntoViewIfNeeded(); await p.getByRole('button', { name: /^Summary, fallback/ }).focus() }],
-  'proof': ['/catalogue/PE-1830?in=uk/en-GB&for=workshop', async (p) => { await p.getByRole('button', { name: 'desk' }).click(); await p.getByLabel('Reasons').getByRole('button', { name: 'Fits these racks' }).click() }],
-  'library': ['/library?in=ch/fr-CH', async (p) => { await p.getByText('Fits these racks').waitFor() }],
-  'piece': ['/library/rack-fit?in=ch/fr-CH', async (p) => { await p.getByText(/empty on/).first().waitFor() }],
-  'media': ['/media', async (p) => { await p.getByRole('list', { name: 'Pictures and files' }).getByRole('link').nth(17).waitFor() }],
-  'assignments': ['/assignments', async (p) => { await p.getByRole('link', { name: 'Returns on everything' }).waitFor() }],
-  'assignment': ['/assignments/rack-fit-on-panniers?in=ch/fr-CH', async (p) => {
-    await p.getByRole('button', { name: 'Add a condition' }).click()
-    await p.getByLabel('Field', { exact: true }).last().selectOption({ label: 'Price today' })
-    await p.getByLabel('How Price today is compared').selectOption({ label: 'below' })
-    await p.getByLabel('Value of Price today').fill('100')
-    await p.getByLabel('Does it reach this product?').fill('KZ-1100')
-    await p.getByRole('option', { name: /KZ-1100/ }).first().click()
-    await p.getByText('No, the rule does not fit.').waitFor()
-  }],
-  'content': ['/catalogue/OX-3040?in=uk/en-GB&side=content', async (p) => { await p.getByText('How safe is this lock?').first().waitFor() }],
-  'layout': ['/settings/storefronts/uk?in=uk/en-GB', async (p) => { await p.getByLabel('How details is shown').selectOption({ label: 'folded, one open' }); await p.getByLabel('What would change on this page').or(p.getByText('Nothing would change on this page.')).first().waitFor() }],
-  'coverage': ['/coverage?in=uk/en-GB', async (p) => { await p.getByRole('button', { name: /^Count/ }).click(); await p.getByRole('group', { name: /What stands where/ }).waitFor() }],
-  'translation': ['/translation/product%3APE-1835?in=de/de-DE', async (p) => {
-    await p.getByText('Rollverschluss, verschweisste Nähte').waitFor()
-    await p.keyboard.press('Alt+1')
-    await p.keyboard.press('Control+Enter')
-    await p.getByRole('group', { name: 'Key points, segment 2' }).getByRole('textbox').waitFor()
-    await p.keyboard.type('Trägt höchstens ')
-    await p.keyboard.press('Alt+i')
-  }],
+  readiness: [
+    '/readiness?in=be/nl-BE',
+    async (p) => {
+      await p.getByRole('row', { name: /PE-9030/ }).waitFor()
+      await p.getByRole('grid').focus()
+      await p.keyboard.press('Control+Home')
+      await p.keyboard.press('ArrowDown')
+      for (let i = 0; i < 5; i++) await p.keyboard.press('ArrowRight')
+      await p.getByText(/stand between this page/).waitFor()
+    },
+  ],
+  'house-style': [
+    '/settings/house-style/new?in=de/de-DE',
+    async (p) => {
+      await p.getByLabel('Language', { exact: true }).selectOption({ label: 'in German' })
+      await p.getByLabel('Banned words').fill('Tasche')
+      await p.getByLabel('Characters, at most').fill('2000')
+      await p.getByRole('button', { name: /Try them/ }).click()
+      await p.getByText(/They stand in/).waitFor()
+    },
+  ],
+  recipe: [
+    '/review/recipes/whole-page?in=de/de-DE',
+    async (p) => {
+      await p.getByRole('button', { name: /^Try/ }).click()
+      await p.getByText('What it was asked').first().waitFor()
+    },
+  ],
+  review: [
+    '/review/waiting?by=field&group=summary%40en-GB&in=uk/en-GB',
+    async (p) => {
+      await p.getByRole('article').nth(3).waitFor()
+      await p.getByRole('feed').focus()
+      await p.keyboard.press('ArrowDown')
+    },
+  ],
+  catalogue: [
+    '/catalogue?in=ch/it-CH',
+    async (p) => {
+      await p.getByRole('grid').waitFor()
+      for (let i = 0; i < 9; i++) await p.keyboard.press('ArrowDown')
+    },
+  ],
+  import: [
+    '/catalogue/import',
+    async (p) => {
+      await p
+        .getByLabel('Choose a file')
+        .setInputFiles({ name: 'quay.csv', mimeType: 'text/csv', buffer: Buffer.from(faulty) })
+      await p.getByText(/problems in/).waitFor()
+    },
+  ],
+  change: [
+    '/catalogue/change?type=pannier',
+    async (p) => {
+      await p.getByLabel('Field', { exact: true }).selectOption({ label: 'Summary' })
+      await p.getByLabel('What to do').selectOption({ label: 'Find and replace' })
+      await p.getByLabel('Find', { exact: true }).fill('commute')
+      await p.getByLabel('Put instead').fill('ride to work')
+      await p.getByLabel('Before and after').waitFor()
+    },
+  ],
+  'product-type': [
+    '/settings/types/pannier',
+    async (p) => {
+      await p.getByRole('link', { name: 'Load limit' }).waitFor()
+    },
+  ],
+  product: [
+    '/catalogue/PE-1830?in=ch/fr-CH',
+    async (p) => {
+      await p.getByRole('region', { name: 'Copy' }).scrollIntoViewIfNeeded()
+      await p.getByRole('button', { name: /^Summary, fallback/ }).focus()
+    },
+  ],
+  proof: [
+    '/catalogue/PE-1830?in=uk/en-GB&for=workshop',
+    async (p) => {
+      await p.getByRole('button', { name: 'desk' }).click()
+      await p.getByLabel('Reasons').getByRole('button', { name: 'Fits these racks' }).click()
+    },
+  ],
+  library: [
+    '/library?in=ch/fr-CH',
+    async (p) => {
+      await p.getByText('Fits these racks').waitFor()
+    },
+  ],
+  piece: [
+    '/library/rack-fit?in=ch/fr-CH',
+    async (p) => {
+      await p
+        .getByText(/empty on/)
+        .first()
+        .waitFor()
+    },
+  ],
+  media: [
+    '/media',
+    async (p) => {
+      await p.getByRole('list', { name: 'Pictures and files' }).getByRole('link').nth(17).waitFor()
+    },
+  ],
+  assignments: [
+    '/assignments',
+    async (p) => {
+      await p.getByRole('link', { name: 'Returns on everything' }).waitFor()
+    },
+  ],
+  assignment: [
+    '/assignments/rack-fit-on-panniers?in=ch/fr-CH',
+    async (p) => {
+      await p.getByRole('button', { name: 'Add a condition' }).click()
+      await p.getByLabel('Field', { exact: true }).last().selectOption({ label: 'Price today' })
+      await p.getByLabel('How Price today is compared').selectOption({ label: 'below' })
+      await p.getByLabel('Value of Price today').fill('100')
+      await p.getByLabel('Does it reach this product?').fill('KZ-1100')
+      await p
+        .getByRole('option', { name: /KZ-1100/ })
+        .first()
+        .click()
+      await p.getByText('No, the rule does not fit.').waitFor()
+    },
+  ],
+  content: [
+    '/catalogue/OX-3040?in=uk/en-GB&side=content',
+    async (p) => {
+      await p.getByText('How safe is this lock?').first().waitFor()
+    },
+  ],
+  layout: [
+    '/settings/storefronts/uk?in=uk/en-GB',
+    async (p) => {
+      await p.getByLabel('How details is shown').selectOption({ label: 'folded, one open' })
+      await p
+        .getByLabel('What would change on this page')
+        .or(p.getByText('Nothing would change on this page.'))
+        .first()
+        .waitFor()
+    },
+  ],
+  coverage: [
+    '/coverage?in=uk/en-GB',
+    async (p) => {
+      await p.getByRole('button', { name: /^Count/ }).click()
+      await p.getByRole('group', { name: /What stands where/ }).waitFor()
+    },
+  ],
+  translation: [
+    '/translation/product%3APE-1835?in=de/de-DE',
+    async (p) => {
+      await p.getByText('Rollverschluss, verschweisste Nähte').waitFor()
+      await p.keyboard.press('Alt+1')
+      await p.keyboard.press('Control+Enter')
+      await p.getByRole('group', { name: 'Key points, segment 2' }).getByRole('textbox').waitFor()
+      await p.keyboard.type('Trägt höchstens ')
+      await p.keyboard.press('Alt+i')
+    },
+  ],
 }
 
 let postgres
@@ -77,10 +194,22 @@ try {
   await build()
   rmSync(path.join(data, 'served'), { recursive: true, force: true })
   const port = await freePort(4990)
-  programs = await serve(environment({ url: postgres.url('inkloom_shots'), data: path.join(data, 'served'), port, host: '127.0.0.1' }))
+  programs = await serve(
+    environment({ url: postgres.url('inkloom_shots'), data: path.join(data, 'served'), port, host: '127.0.0.1' }),
+  )
   const { chromium } = await import('@playwright/test')
-  browser = await chromium.launch({ executablePath: process.env.INKLOOM_CHROMIUM ?? '/usr/bin/chromium', args: ['--no-sandbox'] })
-  const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 }, locale: 'en-GB', timezoneId: 'Europe/Zurich', baseURL: `http://127.0.0.1:${port}` })).newPage()
+  browser = await chromium.launch({
+    executablePath: process.env.INKLOOM_CHROMIUM ?? '/usr/bin/chromium',
+    args: ['--no-sandbox'],
+  })
+  const page = await (
+    await browser.newContext({
+      viewport: { width: 1280, height: 800 },
+      locale: 'en-GB',
+      timezoneId: 'Europe/Zurich',
+      baseURL: `http://127.0.0.1:${port}`,
+    })
+  ).newPage()
   await page.goto('/sign-in')
   await page.getByLabel('E-mail address').fill(demoPeople[0].email)
   await page.getByLabel('Password').fill(demoPeople[0].password)
@@ -90,10 +219,35 @@ try {
   const { token } = await (await page.request.get('/api/session')).json()
   const product = await (await page.request.get('/api/products/PE-1830')).json()
   const description = product.values.find((v) => v.attribute === 'description' && v.language === 'en-GB').value
-  await page.request.patch('/api/products/PE-1830', { headers: { 'If-Match': '*', 'x-inkloom-token': token }, data: { values: [{ attribute: 'description', language: 'en-GB', value: description.replace('rolls down three times', 'rolls down four times') }] } })
+  await page.request.patch('/api/products/PE-1830', {
+    headers: { 'If-Match': '*', 'x-inkloom-token': token },
+    data: {
+      values: [
+        {
+          attribute: 'description',
+          language: 'en-GB',
+          value: description.replace('rolls down three times', 'rolls down four times'),
+        },
+      ],
+    },
+  })
   // Drafts that wait to be read beside what stands there.
-  const run = await (await page.request.post('/api/recipes/whole-page/runs', { headers: { 'x-inkloom-token': token }, data: { editions: [{ storefront: 'uk', language: 'en-GB' }], what: 'all', filter: { field: 'type', is: 'one-of', value: ['pannier', 'rack', 'lock'] } } })).json()
-  for (let i = 0; i < 200 && !['done', 'failed'].includes((await (await page.request.get(`/api/jobs/${run.id}`)).json()).state); i++) await page.waitForTimeout(200)
+  const run = await (
+    await page.request.post('/api/recipes/whole-page/runs', {
+      headers: { 'x-inkloom-token': token },
+      data: {
+        editions: [{ storefront: 'uk', language: 'en-GB' }],
+        what: 'all',
+        filter: { field: 'type', is: 'one-of', value: ['pannier', 'rack', 'lock'] },
+      },
+    })
+  ).json()
+  for (
+    let i = 0;
+    i < 200 && !['done', 'failed'].includes((await (await page.request.get(`/api/jobs/${run.id}`)).json()).state);
+    i++
+  )
+    await page.waitForTimeout(200)
   mkdirSync(out, { recursive: true })
   for (const [name, [address, prepare]] of Object.entries(views)) {
     await page.goto(address)

@@ -7,10 +7,21 @@ import { blankProduct } from '@core/catalogue/patch'
 // A small set-up for tests, in the demo's world: every attribute type, three storefronts in far zones, variants by size and colour.
 
 const attribute = (code: string, type: Attribute['type'], more: Partial<Attribute> = {}): Attribute => ({
-  code, type, labels: { 'en-GB': code.replaceAll('-', ' '), 'fr-CH': `${code} (fr)` }, help: {}, family: null, unit: null, options: [], translatable: false, perStorefront: false,
-  serves: code !== 'name' && !['long-text', 'rich-text', 'key-points', 'media', 'link'].includes(type) ? ['facts'] : [], allowed: null, ...more,
+  code,
+  type,
+  labels: { 'en-GB': code.replaceAll('-', ' '), 'fr-CH': `${code} (fr)` },
+  help: {},
+  family: null,
+  unit: null,
+  options: [],
+  translatable: false,
+  perStorefront: false,
+  serves: code !== 'name' && !['long-text', 'rich-text', 'key-points', 'media', 'link'].includes(type) ? ['facts'] : [],
+  allowed: null,
+  ...more,
 })
-const options = (...codes: string[]) => codes.map((code) => ({ code, labels: { 'en-GB': code, 'fr-CH': `${code}-fr` } }))
+const options = (...codes: string[]) =>
+  codes.map((code) => ({ code, labels: { 'en-GB': code, 'fr-CH': `${code}-fr` } }))
 
 export const attributes: Attribute[] = [
   attribute('name', 'text', { translatable: true, perStorefront: true }),
@@ -36,16 +47,48 @@ export const attributes: Attribute[] = [
   attribute('asked', 'questions'),
 ]
 
-const use = (code: string, more: Partial<ProductType['attributes'][number]> = {}) => ({ attribute: code, group: 'facts', required: false, requiredIn: [], requiredWhere: null, perVariant: false, default: null, ...more })
+const use = (code: string, more: Partial<ProductType['attributes'][number]> = {}) => ({
+  attribute: code,
+  group: 'facts',
+  required: false,
+  requiredIn: [],
+  requiredWhere: null,
+  perVariant: false,
+  default: null,
+  ...more,
+})
 const type = (code: string, perVariant: string[], defaults: Record<string, Value> = {}): ProductType => ({
-  code, labels: { 'en-GB': code }, groups: [{ code: 'facts', labels: { 'en-GB': 'Facts' } }],
-  attributes: attributes.map((a) => use(a.code, { perVariant: perVariant.includes(a.code), default: defaults[a.code] ?? null })), views: [], cut: null,
+  code,
+  labels: { 'en-GB': code },
+  groups: [{ code: 'facts', labels: { 'en-GB': 'Facts' } }],
+  attributes: attributes.map((a) =>
+    use(a.code, { perVariant: perVariant.includes(a.code), default: defaults[a.code] ?? null }),
+  ),
+  views: [],
+  cut: null,
 })
 
 const edition = (language: string, ...borrow: string[]): Edition => ({ language, borrow, asks: 'translated' })
-const shop = (code: string, currency: string, timeZone: string, editions: Storefront['editions'], details: 'tabs' | 'accordion' = 'tabs'): Storefront => ({
-  code, name: code.toUpperCase(), currency, timeZone, editions, facts: { phone: '01632 960 118', email: '' }, pages: [], phrases: {}, menu: [],
-  layout: plainLayout(details, [{ part: 'description', area: 'details', order: 10, titles: { 'en-GB': 'Description', 'fr-CH': 'Description' } }, { part: 'facts', area: 'details', order: 40, titles: { 'en-GB': 'Facts', 'fr-CH': 'Caractéristiques' } }]),
+const shop = (
+  code: string,
+  currency: string,
+  timeZone: string,
+  editions: Storefront['editions'],
+  details: 'tabs' | 'accordion' = 'tabs',
+): Storefront => ({
+  code,
+  name: code.toUpperCase(),
+  currency,
+  timeZone,
+  editions,
+  facts: { phone: '01632 960 118', email: '' },
+  pages: [],
+  phrases: {},
+  menu: [],
+  layout: plainLayout(details, [
+    { part: 'description', area: 'details', order: 10, titles: { 'en-GB': 'Description', 'fr-CH': 'Description' } },
+    { part: 'facts', area: 'details', order: 40, titles: { 'en-GB': 'Facts', 'fr-CH': 'Caractéristiques' } },
+  ]),
 })
 
 const byCode = <T extends { code: string }>(list: T[]) => new Map(list.map((x) => [x.code, x]))
@@ -57,16 +100,52 @@ export function testSetup(): Setup {
     attributes: byCode(structuredClone(attributes)),
     types: byCode([type('bag', []), type('glove', ['size'], { material: 'wool' }), type('lock', [])]),
     categories: byCode<Category>([
-      { code: 'bags', parent: null, type: 'bag', names: { 'en-GB': 'Bags', 'fr-CH': 'Sacoches' } }, { code: 'panniers', parent: 'bags', type: null, names: { 'en-GB': 'Panniers', 'fr-CH': 'Sacoches arrière' } },
-      { code: 'roll-top', parent: 'panniers', type: null, names: { 'en-GB': 'Roll-top' } }, { code: 'wear', parent: null, type: null, names: { 'en-GB': 'Wear' } },
+      { code: 'bags', parent: null, type: 'bag', names: { 'en-GB': 'Bags', 'fr-CH': 'Sacoches' } },
+      { code: 'panniers', parent: 'bags', type: null, names: { 'en-GB': 'Panniers', 'fr-CH': 'Sacoches arrière' } },
+      { code: 'roll-top', parent: 'panniers', type: null, names: { 'en-GB': 'Roll-top' } },
+      { code: 'wear', parent: null, type: null, names: { 'en-GB': 'Wear' } },
     ]),
-    brands: byCode([{ code: 'oxbrook', name: 'Oxbrook' }, { code: 'varga', name: 'Varga & Daughter' }]),
-    lists: byCode([{ code: 'spring', name: 'Spring window' }, { code: 'staff', name: 'Staff picks' }]),
-    campaigns: byCode([{ code: 'frost', name: 'Frost', note: '', storefronts: ['uk'], from: '2026-11-26', to: null }, { code: 'thaw', name: 'Thaw', note: '', storefronts: [], from: null, to: '2026-11-25T14:00' }]), rules: byCode<NamedRule>([
-      { code: 'light-or-wool', name: 'Light or wool', note: '', rule: { any: [{ field: 'attribute:weight', is: 'below', value: '1 kg' }, { field: 'attribute:material', is: 'equals', value: 'wool' }] } },
-      { code: 'small-cheap', name: 'Small and cheap', note: '', rule: { all: [{ field: 'attribute:size', is: 'equals', value: 'S' }, { field: 'price', is: 'below', value: '60 GBP' }] } },
+    brands: byCode([
+      { code: 'oxbrook', name: 'Oxbrook' },
+      { code: 'varga', name: 'Varga & Daughter' },
     ]),
-    groups: byCode([{ code: 'retail', name: 'Retail' }, { code: 'club', name: 'Club' }, { code: 'workshop', name: 'Workshop' }]),
+    lists: byCode([
+      { code: 'spring', name: 'Spring window' },
+      { code: 'staff', name: 'Staff picks' },
+    ]),
+    campaigns: byCode([
+      { code: 'frost', name: 'Frost', note: '', storefronts: ['uk'], from: '2026-11-26', to: null },
+      { code: 'thaw', name: 'Thaw', note: '', storefronts: [], from: null, to: '2026-11-25T14:00' },
+    ]),
+    rules: byCode<NamedRule>([
+      {
+        code: 'light-or-wool',
+        name: 'Light or wool',
+        note: '',
+        rule: {
+          any: [
+            { field: 'attribute:weight', is: 'below', value: '1 kg' },
+            { field: 'attribute:material', is: 'equals', value: 'wool' },
+          ],
+        },
+      },
+      {
+        code: 'small-cheap',
+        name: 'Small and cheap',
+        note: '',
+        rule: {
+          all: [
+            { field: 'attribute:size', is: 'equals', value: 'S' },
+            { field: 'price', is: 'below', value: '60 GBP' },
+          ],
+        },
+      },
+    ]),
+    groups: byCode([
+      { code: 'retail', name: 'Retail' },
+      { code: 'club', name: 'Club' },
+      { code: 'workshop', name: 'Workshop' },
+    ]),
     storefronts: byCode([
       shop('uk', 'GBP', 'Europe/London', [edition('en-GB')]),
       shop('ch', 'CHF', 'Europe/Zurich', [edition('de-CH'), edition('fr-CH', 'fr-BE')], 'accordion'),
@@ -88,11 +167,30 @@ export const someMoment = Date.UTC(2026, 10, 25, 12)
 
 /** A product of type bag, active, without values. */
 export function product(sku: string, more: Partial<Product> = {}, given: Record<string, Value> = {}): Product {
-  return { ...blankProduct(sku, null, Date.UTC(2026, 0, 5, 12)), type: 'bag', status: 'active', ...more, values: values(given) }
+  return {
+    ...blankProduct(sku, null, Date.UTC(2026, 0, 5, 12)),
+    type: 'bag',
+    status: 'active',
+    ...more,
+    values: values(given),
+  }
 }
 
 export const single = (p: Product): Family => ({ root: p, variants: [] })
-export const family = (root: Product, ...variants: Product[]): Family => ({ root, variants: variants.map((v) => ({ ...v, parent: root.sku, type: root.type })) })
+export const family = (root: Product, ...variants: Product[]): Family => ({
+  root,
+  variants: variants.map((v) => ({ ...v, parent: root.sku, type: root.type })),
+})
 
-export const price = (storefront: string, amount: number, more: Partial<Price> = {}): Price => ({ storefront, amount, special: false, group: null, from: null, to: null, quantity: 1, ...more })
-export const special = (storefront: string, amount: number, more: Partial<Price> = {}): Price => price(storefront, amount, { special: true, ...more })
+export const price = (storefront: string, amount: number, more: Partial<Price> = {}): Price => ({
+  storefront,
+  amount,
+  special: false,
+  group: null,
+  from: null,
+  to: null,
+  quantity: 1,
+  ...more,
+})
+export const special = (storefront: string, amount: number, more: Partial<Price> = {}): Price =>
+  price(storefront, amount, { special: true, ...more })

@@ -1,5 +1,6 @@
 /** A moment of the history, as the reader's place writes it. */
-export const whenShown = (at: string) => new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(Date.parse(at))
+export const whenShown = (at: string) =>
+  new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeStyle: 'short' }).format(Date.parse(at))
 
 /** A stored value of any shape on one line, without its markup. */
 export function valueShown(v: unknown): string {
@@ -9,7 +10,8 @@ export function valueShown(v: unknown): string {
   if (typeof v === 'object') {
     const o = v as Record<string, unknown>
     if ('state' in o) return String(o.state)
-    if ('said' in o) return o.reason === null ? `the data pool says ${valueShown(o.said)}` : `own value, because “${String(o.reason)}”`
+    if ('said' in o)
+      return o.reason === null ? `the data pool says ${valueShown(o.said)}` : `own value, because “${String(o.reason)}”`
     if ('unit' in o && 'value' in o) return `${String(o.value)} ${String(o.unit)}`
     if ('title' in o && 'body' in o) return `${valueShown(o.title)}: ${valueShown(o.body)}`
     return JSON.stringify(v)
@@ -19,5 +21,12 @@ export function valueShown(v: unknown): string {
 
 /** Rich text on one line: inline values as `@ address`, no markup. */
 export function plainShown(html: string): string {
-  return html.replace(/<data value="(?:attribute:)?([^"]*)"><\/data>/g, '@ $1').replace(/<\/(p|li|h\d|td|th)>/g, ' ').replace(/<[^>]+>/g, '').replaceAll('&lt;', '<').replaceAll('&gt;', '>').replaceAll('&amp;', '&').trim()
+  return html
+    .replace(/<data value="(?:attribute:)?([^"]*)"><\/data>/g, '@ $1')
+    .replace(/<\/(p|li|h\d|td|th)>/g, ' ')
+    .replace(/<[^>]+>/g, '')
+    .replaceAll('&lt;', '<')
+    .replaceAll('&gt;', '>')
+    .replaceAll('&amp;', '&')
+    .trim()
 }

@@ -24,7 +24,7 @@ export function useAsking<T>(question: (signal: AbortSignal) => Promise<T>, on: 
   let timer: ReturnType<typeof setTimeout> | undefined
   const refresh = async () => {
     going?.abort()
-    const mine = going = new AbortController()
+    const mine = (going = new AbortController())
     busy.value = true
     try {
       const answer = await question(mine.signal)
@@ -39,11 +39,15 @@ export function useAsking<T>(question: (signal: AbortSignal) => Promise<T>, on: 
       if (mine === going) busy.value = false
     }
   }
-  watch(on, () => {
-    clearTimeout(timer)
-    if (wait > 0 && data.value !== undefined) timer = setTimeout(() => void refresh(), wait)
-    else void refresh()
-  }, { immediate: true, deep: true })
+  watch(
+    on,
+    () => {
+      clearTimeout(timer)
+      if (wait > 0 && data.value !== undefined) timer = setTimeout(() => void refresh(), wait)
+      else void refresh()
+    },
+    { immediate: true, deep: true },
+  )
   onScopeDispose(() => {
     clearTimeout(timer)
     going?.abort()

@@ -1,5 +1,8 @@
 /** A place in the sheet: row and column, from 0. */
-export interface CellPlace { row: number; column: number }
+export interface CellPlace {
+  row: number
+  column: number
+}
 
 /** The cell that the keys act on, and the block marked from it to another corner. */
 export function useCellRange(rows: () => number, columns: () => number) {
@@ -13,14 +16,19 @@ export function useCellRange(rows: () => number, columns: () => number) {
     if (!keep) Object.assign(at, to)
   }
   const block = computed(() => ({
-    top: Math.min(at.row, corner.row), bottom: Math.max(at.row, corner.row), left: Math.min(at.column, corner.column), right: Math.max(at.column, corner.column),
+    top: Math.min(at.row, corner.row),
+    bottom: Math.max(at.row, corner.row),
+    left: Math.min(at.column, corner.column),
+    right: Math.max(at.column, corner.column),
   }))
-  const isMarked = (row: number, column: number) => row >= block.value.top && row <= block.value.bottom && column >= block.value.left && column <= block.value.right
+  const isMarked = (row: number, column: number) =>
+    row >= block.value.top && row <= block.value.bottom && column >= block.value.left && column <= block.value.right
   const height = computed(() => block.value.bottom - block.value.top + 1)
   const width = computed(() => block.value.right - block.value.left + 1)
   // Fewer rows or columns than before: the block stays inside of them.
   watch([rows, columns], () => {
-    for (const p of [at, corner]) Object.assign(p, { row: within(p.row, Math.max(1, rows())), column: within(p.column, Math.max(1, columns())) })
+    for (const p of [at, corner])
+      Object.assign(p, { row: within(p.row, Math.max(1, rows())), column: within(p.column, Math.max(1, columns())) })
   })
   return { at, corner, go, block, isMarked, height, width }
 }

@@ -9,19 +9,29 @@ export function useDraft<T>(key: () => string, saved: () => T | undefined) {
   const changed = computed(() => draft.value !== undefined && saved() !== undefined && !same(draft.value, saved()))
   const reset = () => {
     localStorage.removeItem(name())
-    draft.value = saved() === undefined ? undefined : structuredClone(toRaw(saved())) as T
+    draft.value = saved() === undefined ? undefined : (structuredClone(toRaw(saved())) as T)
   }
-  watch([key, saved], ([k, s], old) => {
-    if (s === undefined) return
-    const kept = localStorage.getItem(name())
-    // A newer stored version replaces a draft that was never touched.
-    if (kept && (old === undefined || old[0] !== k || draft.value === undefined)) draft.value = JSON.parse(kept) as T
-    else if (!changed.value || draft.value === undefined || old?.[0] !== k) reset()
-  }, { immediate: true })
-  watch(draft, () => {
-    if (changed.value) localStorage.setItem(name(), JSON.stringify(draft.value))
-    else localStorage.removeItem(name())
-  }, { deep: true })
-  useEventListener(window, 'beforeunload', (e: BeforeUnloadEvent) => { if (changed.value) e.preventDefault() })
+  watch(
+    [key, saved],
+    ([k, s], old) => {
+      if (s === undefined) return
+      const kept = localStorage.getItem(name())
+      // A newer stored version replaces a draft that was never touched.
+      if (kept && (old === undefined || old[0] !== k || draft.value === undefined)) draft.value = JSON.parse(kept) as T
+      else if (!changed.value || draft.value === undefined || old?.[0] !== k) reset()
+    },
+    { immediate: true },
+  )
+  watch(
+    draft,
+    () => {
+      if (changed.value) localStorage.setItem(name(), JSON.stringify(draft.value))
+      else localStorage.removeItem(name())
+    },
+    { deep: true },
+  )
+  useEventListener(window, 'beforeunload', (e: BeforeUnloadEvent) => {
+    if (changed.value) e.preventDefault()
+  })
   return { draft, changed, reset }
 }

@@ -18,7 +18,9 @@ export function useDrawing(wanted: () => number[], perFrame: number) {
   }
   /** In the frame after this one, which has its own work: rows have gone and come. */
   function ask() {
-    frame ||= requestAnimationFrame(() => { frame = requestAnimationFrame(draw) })
+    frame ||= requestAnimationFrame(() => {
+      frame = requestAnimationFrame(draw)
+    })
   }
   watch(wanted, ask, { immediate: true })
   onScopeDispose(() => cancelAnimationFrame(frame))

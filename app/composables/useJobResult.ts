@@ -20,19 +20,23 @@ export function useJobResult<T>() {
       busy.value = false
     }
   }
-  watch(() => route.query.job, async (id) => {
-    if (typeof id !== 'string') return
-    busy.value = true
-    failure.value = ''
-    try {
-      const ended = await jobs.end(id)
-      if (ended.state === 'done') result.value = ended.result as T
-      else failure.value = ended.error ?? 'It did not end.'
-    } catch (e) {
-      tellProblem(e)
-    } finally {
-      busy.value = false
-    }
-  }, { immediate: true })
+  watch(
+    () => route.query.job,
+    async (id) => {
+      if (typeof id !== 'string') return
+      busy.value = true
+      failure.value = ''
+      try {
+        const ended = await jobs.end(id)
+        if (ended.state === 'done') result.value = ended.result as T
+        else failure.value = ended.error ?? 'It did not end.'
+      } catch (e) {
+        tellProblem(e)
+      } finally {
+        busy.value = false
+      }
+    },
+    { immediate: true },
+  )
   return { result, failure, busy, start }
 }

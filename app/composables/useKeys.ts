@@ -11,10 +11,22 @@ export interface Key {
 const registered = shallowRef<{ id: number; where: string; keys: Key[] }[]>([])
 let next = 0
 
-const nameOf = (e: KeyboardEvent) => [e.ctrlKey || e.metaKey ? 'Ctrl' : '', e.altKey ? 'Alt' : '', e.shiftKey && e.key.length > 1 ? 'Shift' : '', e.key.length === 1 ? (e.ctrlKey ? e.key.toUpperCase() : e.key) : e.key].filter(Boolean).join('+')
-const typing = (t: EventTarget | null) => t instanceof HTMLElement && (t.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(t.tagName))
+const nameOf = (e: KeyboardEvent) =>
+  [
+    e.ctrlKey || e.metaKey ? 'Ctrl' : '',
+    e.altKey ? 'Alt' : '',
+    e.shiftKey && e.key.length > 1 ? 'Shift' : '',
+    e.key.length === 1 ? (e.ctrlKey ? e.key.toUpperCase() : e.key) : e.key,
+  ]
+    .filter(Boolean)
+    .join('+')
+const typing = (t: EventTarget | null) =>
+  t instanceof HTMLElement && (t.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(t.tagName))
 /** Whether a key presses what has the focus: that is no screen's to take. */
-const presses = (e: KeyboardEvent) => (e.key === 'Enter' || e.key === ' ') && e.target instanceof Element && e.target.closest('button, a[href], summary, [role=menuitem], [role=option], [role=tab]') !== null
+const presses = (e: KeyboardEvent) =>
+  (e.key === 'Enter' || e.key === ' ') &&
+  e.target instanceof Element &&
+  e.target.closest('button, a[href], summary, [role=menuitem], [role=option], [role=tab]') !== null
 
 /** The keys of a part of the screen, for as long as it is there. */
 export function useKeys(where: string, keys: Key[]) {
@@ -26,11 +38,14 @@ export function useKeys(where: string, keys: Key[]) {
     // With Alt, a letter works while typing too.
     const letter = /^Alt\+(.)$/.exec(name)?.[1]
     const key = keys.find((k) => k.run && (k.keys === name || k.keys === letter))
-    if (!key || (!key.always && letter === undefined && typing(e.target)) || document.querySelector('[role=dialog]')) return
+    if (!key || (!key.always && letter === undefined && typing(e.target)) || document.querySelector('[role=dialog]'))
+      return
     e.preventDefault()
     key.run!(e)
   })
-  onScopeDispose(() => { registered.value = registered.value.filter((r) => r.id !== id) })
+  onScopeDispose(() => {
+    registered.value = registered.value.filter((r) => r.id !== id)
+  })
 }
 
 /** All keys that work now, by part of the screen. */

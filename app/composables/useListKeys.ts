@@ -15,11 +15,22 @@ const markedAtMost = 2000
  * Walking along a long list by keys, and marking rows on the way. `at` is the row the keys act on, `reveal` scrolls to a
  * row, `page` is how many are seen at once. Give `walking` to `useKeys`, and `marking` where rows can be marked.
  */
-export function useListKeys<T, K = string>(list: Walked<T>, { at, reveal, page, keyOf, onMove }: { at: Ref<number>; reveal: (i: number) => void; page: () => number; keyOf: (row: T) => K; onMove?: () => void }) {
+export function useListKeys<T, K = string>(
+  list: Walked<T>,
+  {
+    at,
+    reveal,
+    page,
+    keyOf,
+    onMove,
+  }: { at: Ref<number>; reveal: (i: number) => void; page: () => number; keyOf: (row: T) => K; onMove?: () => void },
+) {
   const marked = shallowRef<ReadonlySet<K>>(new Set())
   const last = () => (list.count.value ?? 1) - 1
   // Where the list has become shorter, the keys stay on it.
-  watch(list.count, (n) => { if (n !== undefined && at.value >= n) at.value = Math.max(0, n - 1) })
+  watch(list.count, (n) => {
+    if (n !== undefined && at.value >= n) at.value = Math.max(0, n - 1)
+  })
   function move(to: number) {
     at.value = Math.max(0, Math.min(last(), to))
     onMove?.()
@@ -36,28 +47,63 @@ export function useListKeys<T, K = string>(list: Walked<T>, { at, reveal, page, 
     const from = at.value
     move(to)
     const [top, bottom] = [Math.min(from, at.value), Math.max(from, at.value)]
-    if (bottom - top >= markedAtMost) return tell(`${markedAtMost.toLocaleString('en-GB')} at once are the most that are marked`)
+    if (bottom - top >= markedAtMost)
+      return tell(`${markedAtMost.toLocaleString('en-GB')} at once are the most that are marked`)
     marked.value = new Set([...marked.value, ...(await list.stretch(top, bottom)).map(keyOf)])
   }
-  const unmark = () => { marked.value = new Set() }
+  const unmark = () => {
+    marked.value = new Set()
+  }
   const ways: [string, () => number, string][] = [
-    ['ArrowDown', () => at.value + 1, 'Next'], ['ArrowUp', () => at.value - 1, 'The one before'], ['PageDown', () => at.value + page(), 'A page down'], ['PageUp', () => at.value - page(), 'A page up'], ['Home', () => 0, 'The first'], ['End', last, 'The last'],
+    ['ArrowDown', () => at.value + 1, 'Next'],
+    ['ArrowUp', () => at.value - 1, 'The one before'],
+    ['PageDown', () => at.value + page(), 'A page down'],
+    ['PageUp', () => at.value - page(), 'A page up'],
+    ['Home', () => 0, 'The first'],
+    ['End', last, 'The last'],
   ]
   const walking: Key[] = ways.map(([keys, to, does]) => ({ keys, does, run: () => move(to()) }))
   const marking: Key[] = [
     { keys: ' ', does: 'Mark it, or not', run: () => toggle(list.row(at.value)) },
-    ...ways.map(([keys, to], i): Key => ({ keys: `Shift+${keys}`, does: i === 0 ? 'Mark on the way, with each of these' : '', run: () => void markTo(to()) })),
+    ...ways.map(([keys, to], i): Key => ({
+      keys: `Shift+${keys}`,
+      does: i === 0 ? 'Mark on the way, with each of these' : '',
+      run: () => void markTo(to()),
+    })),
   ]
   return { marked, move, toggle, markTo, unmark, walking, marking }
 }
 
 /** A list of lines of one height under a head that stays, in the element `scroller`: what of it is in view, and its keys. */
-export function useLineList<T, K = string>(list: Walked<T> & { show: (from: number, to: number) => void }, { at, keyOf }: { at: Ref<number>; keyOf: (row: T) => K }) {
+export function useLineList<T, K = string>(
+  list: Walked<T> & { show: (from: number, to: number) => void },
+  { at, keyOf }: { at: Ref<number>; keyOf: (row: T) => K },
+) {
   const [lineHeight, headHeight] = [33, 28]
   const scroller = useTemplateRef<HTMLElement>('scroller')
-  const virtual = useVirtualizer(computed(() => ({ count: list.count.value ?? 0, getScrollElement: () => scroller.value, estimateSize: () => lineHeight, overscan: 12, scrollPaddingEnd: headHeight })))
+  const virtual = useVirtualizer(
+    computed(() => ({
+      count: list.count.value ?? 0,
+      getScrollElement: () => scroller.value,
+      estimateSize: () => lineHeight,
+      overscan: 12,
+      scrollPaddingEnd: headHeight,
+    })),
+  )
   const rows = computed(() => virtual.value.getVirtualItems())
-  watch(rows, (r) => { if (r.length) list.show(r[0]!.index, r.at(-1)!.index) })
+  watch(rows, (r) => {
+    if (r.length) list.show(r[0]!.index, r.at(-1)!.index)
+  })
   const reveal = (i: number) => virtual.value.scrollToIndex(i)
-  return { virtual, rows, reveal, ...useListKeys(list, { at, reveal, page: () => Math.floor((scroller.value?.clientHeight ?? 400) / lineHeight) - 2, keyOf }) }
+  return {
+    virtual,
+    rows,
+    reveal,
+    ...useListKeys(list, {
+      at,
+      reveal,
+      page: () => Math.floor((scroller.value?.clientHeight ?? 400) / lineHeight) - 2,
+      keyOf,
+    }),
+  }
 }

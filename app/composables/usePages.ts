@@ -2,7 +2,11 @@
  * A long list read page by page as it is scrolled: row `i` is there once its page has come. Pages of an older
  * question are thrown away.
  */
-export function usePages<T>(ask: (offset: number, limit: number, signal: AbortSignal) => Promise<{ items: T[]; count: number }>, on: () => unknown, size = 100) {
+export function usePages<T>(
+  ask: (offset: number, limit: number, signal: AbortSignal) => Promise<{ items: T[]; count: number }>,
+  on: () => unknown,
+  size = 100,
+) {
   const count = ref<number>()
   const pages = shallowRef(new Map<number, T[]>())
   const problem = shallowRef<ApiProblem>()
@@ -14,7 +18,9 @@ export function usePages<T>(ask: (offset: number, limit: number, signal: AbortSi
   function load(page: number): Promise<void> {
     if (asked.has(page)) return under.get(page) ?? Promise.resolve()
     asked.add(page)
-    const mine = fetchPage(page).finally(() => { if (under.get(page) === mine) under.delete(page) })
+    const mine = fetchPage(page).finally(() => {
+      if (under.get(page) === mine) under.delete(page)
+    })
     under.set(page, mine)
     return mine
   }
@@ -46,15 +52,26 @@ export function usePages<T>(ask: (offset: number, limit: number, signal: AbortSi
     void load(0)
   }
   let timer: ReturnType<typeof setTimeout> | undefined
-  watch(on, () => {
-    clearTimeout(timer)
-    timer = setTimeout(refresh, count.value === undefined ? 0 : 80)
-  }, { immediate: true, deep: true })
+  watch(
+    on,
+    () => {
+      clearTimeout(timer)
+      timer = setTimeout(refresh, count.value === undefined ? 0 : 80)
+    },
+    { immediate: true, deep: true },
+  )
   const row = (i: number): T | undefined => pages.value.get(Math.floor(i / size))?.[i % size]
   /** Asks for the pages that a stretch of rows lies on. */
-  const show = (from: number, to: number) => { for (let p = Math.floor(from / size); p <= Math.floor(to / size); p++) void load(p) }
+  const show = (from: number, to: number) => {
+    for (let p = Math.floor(from / size); p <= Math.floor(to / size); p++) void load(p)
+  }
   /** Waits until a stretch of rows is there. */
-  const ensure = (from: number, to: number) => Promise.all(Array.from({ length: Math.floor(to / size) - Math.floor(from / size) + 1 }, (_, i) => load(Math.floor(from / size) + i)))
+  const ensure = (from: number, to: number) =>
+    Promise.all(
+      Array.from({ length: Math.floor(to / size) - Math.floor(from / size) + 1 }, (_, i) =>
+        load(Math.floor(from / size) + i),
+      ),
+    )
   /** The same, and gives the rows that are there then. */
   async function stretch(from: number, to: number): Promise<T[]> {
     await ensure(from, to)

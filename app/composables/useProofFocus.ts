@@ -20,12 +20,30 @@ export function useProofFocus() {
   /** Words to be found and shown on the page; and what somebody chose there: its words, and the piece it stands in. */
   const sought = useState<string | null>('proof-sought', () => null)
   const picked = useState<{ words: string; piece: string | null; n: number } | null>('proof-picked', () => null)
-  return { focus, open, version, trial, sought, picked, refresh: () => { version.value++ } }
+  return {
+    focus,
+    open,
+    version,
+    trial,
+    sought,
+    picked,
+    refresh: () => {
+      version.value++
+    },
+  }
 }
 
 /** Offers a draft to the proof while the screen is open: the page as it would be with it. Null offers nothing. */
 export function useProofTrial(draft: () => ProofTrial | null) {
   const { trial } = useProofFocus()
-  watch(draft, (d) => { trial.value = d === null ? null : JSON.parse(JSON.stringify(d)) as ProofTrial }, { immediate: true, deep: true })
-  onScopeDispose(() => { trial.value = null })
+  watch(
+    draft,
+    (d) => {
+      trial.value = d === null ? null : (JSON.parse(JSON.stringify(d)) as ProofTrial)
+    },
+    { immediate: true, deep: true },
+  )
+  onScopeDispose(() => {
+    trial.value = null
+  })
 }

@@ -1,17 +1,27 @@
 import { codeOfName } from '@core/text/code'
 
 /** A record that travels whole. */
-interface Whole { code: string }
+interface Whole {
+  code: string
+}
 
 /** Where the records of each kind have their pages, and what one that is new is called in a code. */
 const kinds = {
-  'pieces': { page: 'library', fallback: 'piece' }, 'assignments': { page: 'assignments', fallback: 'assignment' },
-  'product-types': { page: 'settings/types', fallback: 'type' }, 'attributes': { page: 'settings/attributes', fallback: 'attribute' },
-  'feeds': { page: 'catalogue/feeds', fallback: 'feed' }, 'recipes': { page: 'review/recipes', fallback: 'recipe' },
-  'lists': { page: 'catalogue/lists', fallback: 'list' },
-  'media': { page: 'media', fallback: 'picture' },
-  'house-styles': { page: 'settings/house-style', fallback: 'everything' }, 'storefronts': { page: 'settings/storefronts', fallback: 'storefront' },
-  'question-sets': { page: 'questions', fallback: 'questions' }, 'block-kinds': { page: 'settings/block-kinds', fallback: 'block' }, 'campaigns': { page: 'campaigns', fallback: 'campaign' }, 'named-rules': { page: 'rules', fallback: 'rule' }, 'glossary': { page: 'translation/glossary', fallback: 'term' },
+  pieces: { page: 'library', fallback: 'piece' },
+  assignments: { page: 'assignments', fallback: 'assignment' },
+  'product-types': { page: 'settings/types', fallback: 'type' },
+  attributes: { page: 'settings/attributes', fallback: 'attribute' },
+  feeds: { page: 'catalogue/feeds', fallback: 'feed' },
+  recipes: { page: 'review/recipes', fallback: 'recipe' },
+  lists: { page: 'catalogue/lists', fallback: 'list' },
+  media: { page: 'media', fallback: 'picture' },
+  'house-styles': { page: 'settings/house-style', fallback: 'everything' },
+  storefronts: { page: 'settings/storefronts', fallback: 'storefront' },
+  'question-sets': { page: 'questions', fallback: 'questions' },
+  'block-kinds': { page: 'settings/block-kinds', fallback: 'block' },
+  campaigns: { page: 'campaigns', fallback: 'campaign' },
+  'named-rules': { page: 'rules', fallback: 'rule' },
+  glossary: { page: 'translation/glossary', fallback: 'term' },
 } as const
 
 /** Writes a new record under a code; where that is taken, under the next that is free, which is found by trying. */
@@ -29,7 +39,12 @@ export async function putUnderFreeCode<T>(base: string, put: (code: string) => P
  * A record that is being written, a piece or a product type: what is stored, the draft beside it, and saving that never
  * overwrites somebody else. Without a code it is a new one, and gets its code from its name when it is saved.
  */
-export function useRecord<R extends Whole>(kind: keyof typeof kinds, code: () => string | null, blank: () => R, nameOf: (record: R) => string) {
+export function useRecord<R extends Whole>(
+  kind: keyof typeof kinds,
+  code: () => string | null,
+  blank: () => R,
+  nameOf: (record: R) => string,
+) {
   const stored = shallowRef<R>()
   const tag = ref<string | null>(null)
   const problem = shallowRef<ApiProblem>()
@@ -40,7 +55,10 @@ export function useRecord<R extends Whole>(kind: keyof typeof kinds, code: () =>
   const busy = ref(false)
   /** A newer version that is being fetched; saving waits for it. */
   let settling: Promise<void> = Promise.resolve()
-  const { draft, changed, reset } = useDraft<R>(() => `${kind}:${code() ?? 'new'}`, () => stored.value)
+  const { draft, changed, reset } = useDraft<R>(
+    () => `${kind}:${code() ?? 'new'}`,
+    () => stored.value,
+  )
 
   async function load() {
     problem.value = undefined
@@ -69,7 +87,8 @@ export function useRecord<R extends Whole>(kind: keyof typeof kinds, code: () =>
     return answer.data
   }
 
-  const make = (record: R) => putUnderFreeCode(codeOfName(nameOf(record), kinds[kind].fallback), (free) => put({ ...record, code: free }))
+  const make = (record: R) =>
+    putUnderFreeCode(codeOfName(nameOf(record), kinds[kind].fallback), (free) => put({ ...record, code: free }))
 
   /** Saves the draft, changed by `prepare` on its way. Returns what is stored then, or undefined where it was refused. */
   async function save(prepare: (r: R) => R = (r) => r): Promise<R | undefined> {
@@ -85,7 +104,11 @@ export function useRecord<R extends Whole>(kind: keyof typeof kinds, code: () =>
       reset()
       conflict.value = undefined
       tell(isNew ? 'Made and saved' : 'Saved')
-      if (isNew) await navigateTo({ path: `/${kinds[kind].page}/${segment(written.code)}`, query: useRoute().query }, { replace: true })
+      if (isNew)
+        await navigateTo(
+          { path: `/${kinds[kind].page}/${segment(written.code)}`, query: useRoute().query },
+          { replace: true },
+        )
       return written
     } catch (e) {
       if (e instanceof ApiProblem) {
@@ -127,9 +150,31 @@ export function useRecord<R extends Whole>(kind: keyof typeof kinds, code: () =>
     })
     return settling
   }
-  const errorAt = (path: string) => errors.value.find((e) => e.path === path || e.path.startsWith(`${path}.`) || e.path.startsWith(`${path}[`))?.message
+  const errorAt = (path: string) =>
+    errors.value.find((e) => e.path === path || e.path.startsWith(`${path}.`) || e.path.startsWith(`${path}[`))?.message
   /** The page that lists its kind, and where its history is read. */
   const list = `/${kinds[kind].page}`
-  const history = computed(() => { const c = code(); return c === null ? null : `/api/history/${kind}/${segment(c)}` })
-  return { stored, draft, changed, reset, load, save, remove, problem, conflict, takeTheirs, keepMine, errors, errorAt, busy, code: computed(code), list, history }
+  const history = computed(() => {
+    const c = code()
+    return c === null ? null : `/api/history/${kind}/${segment(c)}`
+  })
+  return {
+    stored,
+    draft,
+    changed,
+    reset,
+    load,
+    save,
+    remove,
+    problem,
+    conflict,
+    takeTheirs,
+    keepMine,
+    errors,
+    errorAt,
+    busy,
+    code: computed(code),
+    list,
+    history,
+  }
 }

@@ -3,21 +3,27 @@ import Sortable from 'sortablejs'
 /** Lets the entries of a list be dragged by their handles; `move` is told from where to where, and changes the list itself. */
 export function useReorder(list: () => HTMLElement | null | undefined, move: (from: number, to: number) => void) {
   let sortable: Sortable | undefined
-  watch(list, (element) => {
-    sortable?.destroy()
-    sortable = element
-      ? Sortable.create(element, {
-          handle: '[data-handle]', draggable: '[data-entry]', animation: 120,
-          onEnd({ oldDraggableIndex: from, newDraggableIndex: to, item, oldIndex }) {
-            if (from === undefined || to === undefined || from === to) return
-            // The element goes back to where Vue knows it; the list's new order moves it.
-            item.remove()
-            element.insertBefore(item, element.children[oldIndex!] ?? null)
-            move(from, to)
-          },
-        })
-      : undefined
-  }, { immediate: true, flush: 'post' })
+  watch(
+    list,
+    (element) => {
+      sortable?.destroy()
+      sortable = element
+        ? Sortable.create(element, {
+            handle: '[data-handle]',
+            draggable: '[data-entry]',
+            animation: 120,
+            onEnd({ oldDraggableIndex: from, newDraggableIndex: to, item, oldIndex }) {
+              if (from === undefined || to === undefined || from === to) return
+              // The element goes back to where Vue knows it; the list's new order moves it.
+              item.remove()
+              element.insertBefore(item, element.children[oldIndex!] ?? null)
+              move(from, to)
+            },
+          })
+        : undefined
+    },
+    { immediate: true, flush: 'post' },
+  )
   onScopeDispose(() => sortable?.destroy())
 }
 

@@ -14,7 +14,13 @@ export function useSheetWrites(written: () => Promise<unknown>) {
   const pending = ref(new Set<string>())
   /** Rises when what is refused or under way has changed, for rows that are drawn only then. */
   const version = ref(0)
-  watch([refused, pending], () => { version.value++ }, { deep: true, flush: 'sync' })
+  watch(
+    [refused, pending],
+    () => {
+      version.value++
+    },
+    { deep: true, flush: 'sync' },
+  )
   const steps = ref<{ step: number; cells: number }[]>([])
   const asked = computed(() => ({ ...lens.body, language: lens.language }))
 
@@ -29,7 +35,9 @@ export function useSheetWrites(written: () => Promise<unknown>) {
     try {
       for (let i = 0; i < cells.length; i += atOnce) {
         const some = cells.slice(i, i + atOnce)
-        const report = (await ask<CellsReport>('POST', '/api/sheet/cells', { body: { lens: asked.value, cells: some } })).data
+        const report = (
+          await ask<CellsReport>('POST', '/api/sheet/cells', { body: { lens: asked.value, cells: some } })
+        ).data
         if (report.step !== null) steps.value.push({ step: report.step, cells: report.written })
         count += report.written
         failed += report.refused.length
@@ -38,7 +46,10 @@ export function useSheetWrites(written: () => Promise<unknown>) {
           refused.value.set(keyOf(r.sku, r.column), { message: r.message, text: cell ? shownText(cell) : '' })
         }
       }
-      if (cells.length > 1) tell(`${count.toLocaleString('en-GB')} ${count === 1 ? 'value' : 'values'} written${failed ? `, ${failed} refused: they are marked` : ''}`)
+      if (cells.length > 1)
+        tell(
+          `${count.toLocaleString('en-GB')} ${count === 1 ? 'value' : 'values'} written${failed ? `, ${failed} refused: they are marked` : ''}`,
+        )
       useProofFocus().refresh()
     } catch (e) {
       tellProblem(e)
@@ -65,8 +76,16 @@ export function useSheetWrites(written: () => Promise<unknown>) {
     await written()
   }
   return {
-    write, undo, steps, undoing, version, refusedCount: computed(() => refused.value.size),
-    refusedAt: (sku: string, column: string) => refused.value.get(keyOf(sku, column)), isPending: (sku: string, column: string) => pending.value.has(keyOf(sku, column)),
-    forget: () => { refused.value = new Map() },
+    write,
+    undo,
+    steps,
+    undoing,
+    version,
+    refusedCount: computed(() => refused.value.size),
+    refusedAt: (sku: string, column: string) => refused.value.get(keyOf(sku, column)),
+    isPending: (sku: string, column: string) => pending.value.has(keyOf(sku, column)),
+    forget: () => {
+      refused.value = new Map()
+    },
   }
 }

@@ -21,7 +21,11 @@ export function useUploads(done: () => void = () => undefined) {
   async function send(u: Upload) {
     u.state = 'goes'
     try {
-      const { data } = await ask<Uploaded>('POST', '/api/media', { query: { name: u.file.name }, body: u.file, headers: { 'content-type': 'application/octet-stream' } })
+      const { data } = await ask<Uploaded>('POST', '/api/media', {
+        query: { name: u.file.name },
+        body: u.file,
+        headers: { 'content-type': 'application/octet-stream' },
+      })
       u.state = data.state
       u.name = data.name
       u.twins = data.twins
@@ -35,7 +39,9 @@ export function useUploads(done: () => void = () => undefined) {
     const u = list.value.find((x) => x.state === 'waits')
     if (!u || going >= atOnce) return
     going++
-    await send(u).finally(() => { going-- })
+    await send(u).finally(() => {
+      going--
+    })
     if (busy.value) return next()
     done()
   }
@@ -43,6 +49,8 @@ export function useUploads(done: () => void = () => undefined) {
     for (const file of files) list.value.push({ file, state: 'waits', name: null, twins: [], problem: null })
     for (let i = 0; i < atOnce; i++) void next()
   }
-  const clear = () => { list.value = [] }
+  const clear = () => {
+    list.value = []
+  }
   return { list, busy, taken, add, clear }
 }

@@ -4,10 +4,14 @@ const none = { q: '', show: 'open', kinds: '', category: '', campaign: '', page:
 export function useWorkFilter() {
   const filter = useState('work-filter', () => ({ ...none })).value
   /** As the list is asked for. */
-  const asked = computed(() => Object.fromEntries(Object.entries(filter).filter(([, v]) => v !== '')) as Partial<typeof none>)
+  const asked = computed(
+    () => Object.fromEntries(Object.entries(filter).filter(([, v]) => v !== '')) as Partial<typeof none>,
+  )
   /** Begins anew with what an address names, if it names any. */
   function take(query: Record<string, unknown>) {
-    const named = Object.fromEntries(Object.keys(none).flatMap((k) => (typeof query[k] === 'string' ? [[k, query[k]]] : [])))
+    const named = Object.fromEntries(
+      Object.keys(none).flatMap((k) => (typeof query[k] === 'string' ? [[k, query[k]]] : [])),
+    )
     if (Object.keys(named).length > 0) Object.assign(filter, none, named)
   }
   return { filter, asked, take }

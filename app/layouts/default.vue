@@ -6,13 +6,32 @@ const { focus, open } = useProofFocus()
 useHead({ link: computed(() => scriptFonts(lens.language).map((href) => ({ rel: 'stylesheet', href }))) })
 
 useKeys('Everywhere', [
-  { keys: 'Ctrl+K', does: 'Find a product, a piece, a command', always: true, run: () => { finder.value = true } },
+  {
+    keys: 'Ctrl+K',
+    does: 'Find a product, a piece, a command',
+    always: true,
+    run: () => {
+      finder.value = true
+    },
+  },
   { keys: ']', does: 'Next language', run: () => lens.step(1, 'language') },
   { keys: '[', does: 'Language before', run: () => lens.step(-1, 'language') },
   { keys: '}', does: 'Next storefront', run: () => lens.step(1, 'storefront') },
   { keys: '{', does: 'Storefront before', run: () => lens.step(-1, 'storefront') },
-  { keys: 'p', does: 'Open or fold the proof', run: () => { open.value = !open.value } },
-  { keys: '?', does: 'These keys', run: () => { keys.value = true } },
+  {
+    keys: 'p',
+    does: 'Open or fold the proof',
+    run: () => {
+      open.value = !open.value
+    },
+  },
+  {
+    keys: '?',
+    does: 'These keys',
+    run: () => {
+      keys.value = true
+    },
+  },
 ])
 </script>
 

@@ -1,5 +1,12 @@
 <script setup lang="ts">
-interface Report { mode: 'check' | 'apply'; created: number; updated: number; unchanged: number; rejected: { kind: string; code: string; path: string; message: string }[]; step: number | null }
+interface Report {
+  mode: 'check' | 'apply'
+  created: number
+  updated: number
+  unchanged: number
+  rejected: { kind: string; code: string; path: string; message: string }[]
+  step: number | null
+}
 
 const session = useSessionStore()
 const setup = useSetupStore()
@@ -17,8 +24,18 @@ async function send(mode: 'check' | 'apply') {
   const { name, text } = file.value!
   busy.value = true
   try {
-    if (/\.csv$/i.test(name)) report.value = (await ask<Report>('POST', '/api/library/questions', { query: { mode }, body: text, headers: { 'content-type': 'text/csv' } })).data
-    else report.value = (await ask<Report>('POST', '/api/library/content', { query: { mode }, body: JSON.parse(text) as unknown })).data
+    if (/\.csv$/i.test(name))
+      report.value = (
+        await ask<Report>('POST', '/api/library/questions', {
+          query: { mode },
+          body: text,
+          headers: { 'content-type': 'text/csv' },
+        })
+      ).data
+    else
+      report.value = (
+        await ask<Report>('POST', '/api/library/content', { query: { mode }, body: JSON.parse(text) as unknown })
+      ).data
     if (mode === 'apply' && report.value.rejected.length === 0) {
       tell(`Taken: ${report.value.created} new, ${report.value.updated} changed`)
       await setup.reload()
@@ -26,32 +43,85 @@ async function send(mode: 'check' | 'apply') {
     }
   } catch (e) {
     report.value = undefined
-    tellProblem(e instanceof SyntaxError ? new ApiProblem({ title: 'This is no JSON', status: 422, detail: `“${name}” cannot be read: ${e.message}` }) : e)
+    tellProblem(
+      e instanceof SyntaxError
+        ? new ApiProblem({ title: 'This is no JSON', status: 422, detail: `“${name}” cannot be read: ${e.message}` })
+        : e,
+    )
   } finally {
     busy.value = false
   }
 }
-const words: Record<string, string> = { 'pieces': 'piece', 'question-sets': 'question set', 'block-kinds': 'kind of block', 'campaigns': 'campaign', 'named-rules': 'named rule', 'assignments': 'assignment' }
+const words: Record<string, string> = {
+  pieces: 'piece',
+  'question-sets': 'question set',
+  'block-kinds': 'kind of block',
+  campaigns: 'campaign',
+  'named-rules': 'named rule',
+  assignments: 'assignment',
+}
 </script>
 
 <template>
   <div class="flex h-full flex-col">
     <LibraryHead />
     <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2"><h1>Files in and out</h1></div>
-    <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-10 pt-3" tabindex="0" aria-label="Files in and out">
+    <div
+      class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-10 pt-3"
+      tabindex="0"
+      aria-label="Files in and out"
+    >
       <div class="grid max-w-[860px] gap-6">
-        <section aria-label="Out"><h2 class="border-b border-hair pb-1">Out</h2>
-          <p class="flex flex-wrap items-baseline gap-x-4 gap-y-1.5 pt-2"><a class="act" href="/api/library/content" download="content.json">Everything as JSON</a><span class="text-ink2">pieces, question sets, kinds of block, campaigns, named rules and assignments</span></p>
-          <p class="flex flex-wrap items-baseline gap-x-4 gap-y-1.5 pt-2"><a class="act" href="/api/library/questions" download="questions.csv">Questions as CSV</a><span class="text-ink2">a line for each question in each language</span></p>
+        <section aria-label="Out">
+          <h2 class="border-b border-hair pb-1">Out</h2>
+          <p class="flex flex-wrap items-baseline gap-x-4 gap-y-1.5 pt-2">
+            <a class="act" href="/api/library/content" download="content.json">Everything as JSON</a
+            ><span class="text-ink2"
+              >pieces, question sets, kinds of block, campaigns, named rules and assignments</span
+            >
+          </p>
+          <p class="flex flex-wrap items-baseline gap-x-4 gap-y-1.5 pt-2">
+            <a class="act" href="/api/library/questions" download="questions.csv">Questions as CSV</a
+            ><span class="text-ink2">a line for each question in each language</span>
+          </p>
         </section>
-        <section v-if="session.mayEdit" aria-label="In"><h2 class="border-b border-hair pb-1">In</h2>
-          <p class="pt-2"><label class="text-ink2">A file of content (.json) or of questions (.csv)<input class="mt-1 block" type="file" accept=".json,.csv,application/json,text/csv" @change="choose"></label></p>
+        <section v-if="session.mayEdit" aria-label="In">
+          <h2 class="border-b border-hair pb-1">In</h2>
+          <p class="pt-2">
+            <label class="text-ink2"
+              >A file of content (.json) or of questions (.csv)<input
+                class="mt-1 block"
+                type="file"
+                accept=".json,.csv,application/json,text/csv"
+                @change="choose"
+            /></label>
+          </p>
           <p v-if="busy" class="pt-2 text-ink2" role="status">Looking at it …</p>
           <template v-if="report">
-            <p class="pt-2" role="status"><b class="font-semibold">{{ file?.name }}</b>: {{ report.created }} new, {{ report.updated }} changed, {{ report.unchanged }} as they are{{ report.rejected.length ? `, ${report.rejected.length} things that cannot be taken` : '' }}.
-              <button v-if="report.mode === 'check' && report.rejected.length === 0 && report.created + report.updated > 0" type="button" class="act main ml-3" :disabled="busy" @click="send('apply')">Take it</button><span v-else-if="report.mode === 'apply' && report.rejected.length === 0" class="text-weld">Taken.</span></p>
-            <p v-if="report.rejected.length" class="pt-1 text-ink2">It is taken as a whole or not at all. Nothing has been changed.</p>
-            <ul class="pt-1"><li v-for="(r, i) in report.rejected" :key="i" class="border-b border-hair py-1"><span class="code">{{ words[r.kind] ?? r.kind }} {{ r.code }} {{ r.path }}</span> <span class="text-madder">{{ r.message }}</span></li></ul>
+            <p class="pt-2" role="status">
+              <b class="font-semibold">{{ file?.name }}</b
+              >: {{ report.created }} new, {{ report.updated }} changed, {{ report.unchanged }} as they are{{
+                report.rejected.length ? `, ${report.rejected.length} things that cannot be taken` : ''
+              }}.
+              <button
+                v-if="report.mode === 'check' && report.rejected.length === 0 && report.created + report.updated > 0"
+                type="button"
+                class="act main ml-3"
+                :disabled="busy"
+                @click="send('apply')"
+              >
+                Take it</button
+              ><span v-else-if="report.mode === 'apply' && report.rejected.length === 0" class="text-weld">Taken.</span>
+            </p>
+            <p v-if="report.rejected.length" class="pt-1 text-ink2">
+              It is taken as a whole or not at all. Nothing has been changed.
+            </p>
+            <ul class="pt-1">
+              <li v-for="(r, i) in report.rejected" :key="i" class="border-b border-hair py-1">
+                <span class="code">{{ words[r.kind] ?? r.kind }} {{ r.code }} {{ r.path }}</span>
+                <span class="text-madder">{{ r.message }}</span>
+              </li>
+            </ul>
           </template>
         </section>
       </div>

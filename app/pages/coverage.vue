@@ -2,54 +2,168 @@
 import { areaName } from '@core/assignments/areas'
 import { cellKey, shareFilled, sumCells, type CoverageRow } from '@core/page/coverage'
 
-interface Coverage { editions: { storefront: string; language: string }[]; areas: { area: string; name: string }[]; products: number; pages: number; rows: CoverageRow[]; at: number }
+interface Coverage {
+  editions: { storefront: string; language: string }[]
+  areas: { area: string; name: string }[]
+  products: number
+  pages: number
+  rows: CoverageRow[]
+  at: number
+}
 
 const lens = useLensStore()
 const setup = useSetupStore()
 const { focus, open } = useProofFocus()
-onBeforeUnmount(() => { focus.value = null })
+onBeforeUnmount(() => {
+  focus.value = null
+})
 const only = ref('')
 const { result, failure, busy, start } = useJobResult<Coverage>()
 const count = () => start(() => post<Job>('/api/coverage', { storefronts: only.value ? [only.value] : [] }))
 const areas = computed(() => (result.value?.areas ?? []).map((a) => ({ area: a.area, title: areaName(a.area, [a]) })))
 const chosen = ref<string | null>(null)
-const edition = computed(() => chosen.value?.split(' ')[0] ?? (result.value?.editions.some((e) => `${e.storefront}/${e.language}` === lens.edition.id) ? lens.edition.id : result.value?.editions[0] && `${result.value.editions[0].storefront}/${result.value.editions[0].language}`) ?? '')
-const table = computed(() => (result.value?.rows ?? []).map((r) => ({ type: r.type, products: r.products, cells: areas.value.map((a) => ({ area: a.area, cell: r.cells[cellKey(edition.value, a.area)] })) })))
-const chosenCell = computed(() => (chosen.value && result.value ? sumCells(result.value.rows.map((r) => r.cells[chosen.value!])) : undefined))
+const edition = computed(
+  () =>
+    chosen.value?.split(' ')[0] ??
+    (result.value?.editions.some((e) => `${e.storefront}/${e.language}` === lens.edition.id)
+      ? lens.edition.id
+      : result.value?.editions[0] && `${result.value.editions[0].storefront}/${result.value.editions[0].language}`) ??
+    '',
+)
+const table = computed(() =>
+  (result.value?.rows ?? []).map((r) => ({
+    type: r.type,
+    products: r.products,
+    cells: areas.value.map((a) => ({ area: a.area, cell: r.cells[cellKey(edition.value, a.area)] })),
+  })),
+)
+const chosenCell = computed(() =>
+  chosen.value && result.value ? sumCells(result.value.rows.map((r) => r.cells[chosen.value!])) : undefined,
+)
 const percent = (n: number | undefined) => (n === undefined ? '' : `${Math.round(n * 100)} %`)
 const number = (n: number) => n.toLocaleString('en-GB')
 function look(sku: string) {
   const [storefront] = edition.value.split('/')
-  const found = lens.editions.find((e) => `${e.storefront}/${e.language}` === edition.value) ?? lens.editions.find((e) => e.storefront === storefront)
+  const found =
+    lens.editions.find((e) => `${e.storefront}/${e.language}` === edition.value) ??
+    lens.editions.find((e) => e.storefront === storefront)
   if (found) lens.set({ in: found.id })
   focus.value = sku
   open.value = true
 }
-useKeys('Coverage', [{ keys: 'Ctrl+Enter', does: 'Count', always: true, run: () => { if (!busy.value) void count() } }])
+useKeys('Coverage', [
+  {
+    keys: 'Ctrl+Enter',
+    does: 'Count',
+    always: true,
+    run: () => {
+      if (!busy.value) void count()
+    },
+  },
+])
 </script>
 
 <template>
   <div class="flex h-full flex-col">
     <AssignmentsHead />
-    <form class="flex flex-wrap items-baseline gap-3 px-5 pb-2.5 pt-2" @submit.prevent="count"><h1>Coverage</h1><span class="text-ink2">What stands where on the pages of all products, as it is now, for no customer group.</span>
-      <label class="text-ink2">In <select v-model="only" class="field"><option value="">every storefront</option><option v-for="s in setup.storefronts" :key="s.code" :value="s.code">{{ s.name }}</option></select></label>
-      <button class="act main" type="submit" :disabled="busy">{{ busy ? 'Counting …' : 'Count' }} <span class="opacity-70">Ctrl Enter</span></button>
-      <span v-if="result" class="ml-auto text-ink2" role="status">{{ number(result.pages) }} pages of {{ number(result.products) }} products</span></form>
+    <form class="flex flex-wrap items-baseline gap-3 px-5 pb-2.5 pt-2" @submit.prevent="count">
+      <h1>Coverage</h1>
+      <span class="text-ink2"
+        >What stands where on the pages of all products, as it is now, for no customer group.</span
+      >
+      <label class="text-ink2"
+        >In
+        <select v-model="only" class="field">
+          <option value="">every storefront</option>
+          <option v-for="s in setup.storefronts" :key="s.code" :value="s.code">{{ s.name }}</option>
+        </select></label
+      >
+      <button class="act main" type="submit" :disabled="busy">
+        {{ busy ? 'Counting …' : 'Count' }} <span class="opacity-70">Ctrl Enter</span>
+      </button>
+      <span v-if="result" class="ml-auto text-ink2" role="status"
+        >{{ number(result.pages) }} pages of {{ number(result.products) }} products</span
+      >
+    </form>
     <p v-if="failure" class="px-5 text-madder" role="alert">{{ failure }}</p>
-    <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-10 pt-3" tabindex="0" aria-label="Coverage">
+    <div
+      class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-10 pt-3"
+      tabindex="0"
+      aria-label="Coverage"
+    >
       <template v-if="result">
-        <CoveragePicture :editions="result.editions" :areas="areas" :rows="result.rows" :chosen="chosen" @choose="chosen = chosen === $event ? null : $event" />
-        <p class="pt-1 text-[12px] text-ink2">The darker, the more parts a product has there: none, one, two, three, more; as wide as its share of products. A slanting stitch: an area that must not be empty is. A cross: more than it is meant for.</p>
-        <div v-if="chosenCell && (chosenCell.gapSkus.length || chosenCell.surplusSkus.length)" class="mt-2 border-l-[3px] border-indigo pl-3" role="status">
-          <p v-if="chosenCell.gaps"><b class="font-semibold text-madder">{{ number(chosenCell.gaps) }} gaps</b>: <button v-for="s in chosenCell.gapSkus" :key="s" type="button" class="code plain mr-2 min-h-6" @click="look(s)">{{ s }}</button></p>
-          <p v-if="chosenCell.surplus"><b class="font-semibold text-ochre">{{ number(chosenCell.surplus) }} with too much</b>: <button v-for="s in chosenCell.surplusSkus" :key="s" type="button" class="code plain mr-2 min-h-6" @click="look(s)">{{ s }}</button></p>
+        <CoveragePicture
+          :editions="result.editions"
+          :areas="areas"
+          :rows="result.rows"
+          :chosen="chosen"
+          @choose="chosen = chosen === $event ? null : $event"
+        />
+        <p class="pt-1 text-[12px] text-ink2">
+          The darker, the more parts a product has there: none, one, two, three, more; as wide as its share of products.
+          A slanting stitch: an area that must not be empty is. A cross: more than it is meant for.
+        </p>
+        <div
+          v-if="chosenCell && (chosenCell.gapSkus.length || chosenCell.surplusSkus.length)"
+          class="mt-2 border-l-[3px] border-indigo pl-3"
+          role="status"
+        >
+          <p v-if="chosenCell.gaps">
+            <b class="font-semibold text-madder">{{ number(chosenCell.gaps) }} gaps</b>:
+            <button
+              v-for="s in chosenCell.gapSkus"
+              :key="s"
+              type="button"
+              class="code plain mr-2 min-h-6"
+              @click="look(s)"
+            >
+              {{ s }}
+            </button>
+          </p>
+          <p v-if="chosenCell.surplus">
+            <b class="font-semibold text-ochre">{{ number(chosenCell.surplus) }} with too much</b>:
+            <button
+              v-for="s in chosenCell.surplusSkus"
+              :key="s"
+              type="button"
+              class="code plain mr-2 min-h-6"
+              @click="look(s)"
+            >
+              {{ s }}
+            </button>
+          </p>
         </div>
         <h2 class="pt-5">By product type in {{ edition }}</h2>
-        <table class="mt-1 w-full text-left"><thead class="text-[12.5px]"><tr class="border-b border-hair2"><th class="py-1 pr-3">Product type</th><th class="pr-4 text-right">Products</th><th v-for="a in areas" :key="a.area" class="pr-4 text-right">{{ a.title }}</th></tr></thead>
-          <tbody><tr v-for="r in table" :key="r.type" class="border-b border-hair"><th class="py-1 pr-3 font-normal">{{ setup.label(setup.types.get(r.type)?.labels, r.type) }}</th><td class="pr-4 text-right">{{ number(r.products) }}</td>
-            <td v-for="c in r.cells" :key="c.area" class="pr-4 text-right"><template v-if="c.cell">{{ percent(shareFilled(c.cell)) }}<small v-if="c.cell.gaps" class="block text-madder">{{ c.cell.gaps }} gaps</small><small v-if="c.cell.surplus" class="block text-ochre">{{ c.cell.surplus }} too full</small></template></td></tr></tbody></table>
+        <table class="mt-1 w-full text-left">
+          <thead class="text-[12.5px]">
+            <tr class="border-b border-hair2">
+              <th class="py-1 pr-3">Product type</th>
+              <th class="pr-4 text-right">Products</th>
+              <th v-for="a in areas" :key="a.area" class="pr-4 text-right">{{ a.title }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="r in table" :key="r.type" class="border-b border-hair">
+              <th class="py-1 pr-3 font-normal">{{ setup.label(setup.types.get(r.type)?.labels, r.type) }}</th>
+              <td class="pr-4 text-right">{{ number(r.products) }}</td>
+              <td v-for="c in r.cells" :key="c.area" class="pr-4 text-right">
+                <template v-if="c.cell"
+                  >{{ percent(shareFilled(c.cell))
+                  }}<small v-if="c.cell.gaps" class="block text-madder">{{ c.cell.gaps }} gaps</small
+                  ><small v-if="c.cell.surplus" class="block text-ochre">{{ c.cell.surplus }} too full</small></template
+                >
+              </td>
+            </tr>
+          </tbody>
+        </table>
       </template>
-      <p v-else class="p-10 text-center text-ink2"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{ busy ? 'Every page is being put together and counted …' : 'Have every page put together and counted: by area, product type and edition, with gaps and what is too full.' }}</p>
+      <p v-else class="p-10 text-center text-ink2">
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{
+          busy
+            ? 'Every page is being put together and counted …'
+            : 'Have every page put together and counted: by area, product type and edition, with gaps and what is too full.'
+        }}
+      </p>
     </div>
   </div>
 </template>

@@ -16,20 +16,62 @@ const router = useRouter()
 const { filter, condition, where, words, active, clear } = useCatalogueFilter()
 const text = (k: string) => (typeof route.query[k] === 'string' ? route.query[k] : '')
 /** What of the cloth is looked at, kept in the address. */
-const view = reactive({ shop: text('shop'), strand: text('strand'), code: text('code'), fix: text('fix'), show: text('show') || 'all', group: text('group') || 'type', sort: text('sort') || 'worst', by: text('by'), whose: text('whose') })
-watch(view, () => void router.replace({ query: { ...route.query, ...Object.fromEntries(Object.entries(view).map(([k, v]) => [k, v === '' || (k === 'show' && v === 'all') || (k === 'group' && v === 'type') || (k === 'sort' && v === 'worst') ? undefined : v])) } }))
+const view = reactive({
+  shop: text('shop'),
+  strand: text('strand'),
+  code: text('code'),
+  fix: text('fix'),
+  show: text('show') || 'all',
+  group: text('group') || 'type',
+  sort: text('sort') || 'worst',
+  by: text('by'),
+  whose: text('whose'),
+})
+watch(
+  view,
+  () =>
+    void router.replace({
+      query: {
+        ...route.query,
+        ...Object.fromEntries(
+          Object.entries(view).map(([k, v]) => [
+            k,
+            v === '' ||
+            (k === 'show' && v === 'all') ||
+            (k === 'group' && v === 'type') ||
+            (k === 'sort' && v === 'worst')
+              ? undefined
+              : v,
+          ]),
+        ),
+      },
+    }),
+)
 
 const body = computed(() => ({
-  ...(active.value ? { filter: condition.value, lens: lens.body } : {}), storefronts: view.shop ? [view.shop] : [],
-  ...(view.strand ? { strand: view.strand as never } : {}), ...(view.code ? { code: view.code } : {}), ...(view.fix ? { fix: view.fix } : {}), show: view.show as 'all', ...(view.show === 'portion' && view.whose ? { person: view.whose } : {}),
+  ...(active.value ? { filter: condition.value, lens: lens.body } : {}),
+  storefronts: view.shop ? [view.shop] : [],
+  ...(view.strand ? { strand: view.strand as never } : {}),
+  ...(view.code ? { code: view.code } : {}),
+  ...(view.fix ? { fix: view.fix } : {}),
+  show: view.show as 'all',
+  ...(view.show === 'portion' && view.whose ? { person: view.whose } : {}),
 }))
-const list = useCloth(() => ({ body: body.value, by: view.group === 'none' ? null : view.group as 'type', sort: view.sort, edition: view.by || undefined }))
+const list = useCloth(() => ({
+  body: body.value,
+  by: view.group === 'none' ? null : (view.group as 'type'),
+  sort: view.sort,
+  edition: view.by || undefined,
+}))
 const version = ref(0)
-const above = useAsking((signal) => get<Overview>('/api/readiness/overview', view.shop ? { storefront: view.shop } : {}, signal), () => [view.shop, version.value])
+const above = useAsking(
+  (signal) => get<Overview>('/api/readiness/overview', view.shop ? { storefront: view.shop } : {}, signal),
+  () => [view.shop, version.value],
+)
 const chosenFix = computed(() => above.data.value?.fixes.find((f) => f.id === view.fix))
 /** Findings that the filter names, which a later look may not find among the best. */
 const onlyWords = ref('')
-const showing = computed(() => (view.fix ? chosenFix.value?.text ?? (onlyWords.value || 'One kind of fix') : ''))
+const showing = computed(() => (view.fix ? (chosenFix.value?.text ?? (onlyWords.value || 'One kind of fix')) : ''))
 
 const grid = useTemplateRef<InstanceType<typeof ClothGrid>>('grid')
 const panel = useTemplateRef<InstanceType<typeof FindingPanel>>('panel')
@@ -65,9 +107,16 @@ const showAll = () => {
   clear()
   Object.assign(view, { shop: '', strand: '', code: '', fix: '', show: 'all', whose: '' })
 }
-const narrowed = computed(() => active.value || Boolean(view.shop || view.strand || view.code || view.fix) || view.show !== 'all')
+const narrowed = computed(
+  () => active.value || Boolean(view.shop || view.strand || view.code || view.fix) || view.show !== 'all',
+)
 const building = ref(Boolean(filter.where))
-const rule = computed<BuilderGroup>({ get: () => toBuilder(asGroup(where.value), setup.forCore), set: (group) => { where.value = fromBuilder(group, setup.forCore) } })
+const rule = computed<BuilderGroup>({
+  get: () => toBuilder(asGroup(where.value), setup.forCore),
+  set: (group) => {
+    where.value = fromBuilder(group, setup.forCore)
+  },
+})
 const trend = ref(false)
 const saving = ref(false)
 async function saveFindings() {
@@ -88,19 +137,39 @@ async function judgeAll() {
   }
 }
 // What was worked out meanwhile is shown when the work has ended, and now and then while it runs.
-const judging = computed(() => [...jobs.jobs.values()].find((j) => j.kind === 'judge' && ['queued', 'running'].includes(j.state)))
+const judging = computed(() =>
+  [...jobs.jobs.values()].find((j) => j.kind === 'judge' && ['queued', 'running'].includes(j.state)),
+)
 const renew = () => {
   version.value++
   void grid.value?.renew()
 }
-watch(() => judging.value?.id, (now, before) => { if (before && !now) renew() })
+watch(
+  () => judging.value?.id,
+  (now, before) => {
+    if (before && !now) renew()
+  },
+)
 const search = useTemplateRef<HTMLInputElement>('search')
 useKeys('Readiness', [
-  { keys: 'Arrows', does: 'From stitch to stitch; Page, Home and End too' }, { keys: 'Enter', does: 'To the findings; on one of them, to where it is mended; Esc goes back' },
+  { keys: 'Arrows', does: 'From stitch to stitch; Page, Home and End too' },
+  { keys: 'Enter', does: 'To the findings; on one of them, to where it is mended; Esc goes back' },
   { keys: 'o', does: 'Sort by the edition of the column, and back' },
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
-  { keys: 'f', does: 'Conditions', run: () => { building.value = !building.value } },
-  { keys: 'w', does: 'The trend', run: () => { trend.value = !trend.value } },
+  {
+    keys: 'f',
+    does: 'Conditions',
+    run: () => {
+      building.value = !building.value
+    },
+  },
+  {
+    keys: 'w',
+    does: 'The trend',
+    run: () => {
+      trend.value = !trend.value
+    },
+  },
   { keys: 's', does: 'Save the findings as a file', run: () => void saveFindings() },
 ])
 onMounted(() => grid.value?.focus())
@@ -109,40 +178,152 @@ const sinceWords = computed(() => {
   const since = above.data.value?.since ?? 0
   return since === 0 ? '' : since > 0 ? `${n(since)} more than yesterday` : `${n(-since)} fewer than yesterday`
 })
-const codes = computed(() => Object.entries(findingKinds).filter(([, k]) => !view.strand || k.strand === view.strand).map(([code, k]) => ({ code, label: k.label })).sort((a, b) => a.label.localeCompare(b.label, 'en')))
+const codes = computed(() =>
+  Object.entries(findingKinds)
+    .filter(([, k]) => !view.strand || k.strand === view.strand)
+    .map(([code, k]) => ({ code, label: k.label }))
+    .sort((a, b) => a.label.localeCompare(b.label, 'en')),
+)
 </script>
 
 <template>
   <div class="flex h-full flex-col">
     <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 px-5 pb-2 pt-3">
       <h1>Readiness</h1>
-      <span class="text-ink2" role="status"><template v-if="above.data.value"><b class="font-semibold text-ink">{{ n(above.data.value.ready) }}</b> of {{ n(above.data.value.sold) }} pages ready<template v-if="sinceWords"> · <b class="font-semibold text-ink">{{ sinceWords }}</b></template><template v-if="above.data.value.due || judging"> · being worked out</template></template><template v-else>…</template></span>
-      <PortionMenu :portion="above.data.value?.portion ?? null" :condition="condition" :condition-words="words" @changed="version++" />
-      <span class="ml-auto flex items-center gap-2"><button class="act" type="button" :aria-pressed="trend" @click="trend = !trend">Trend</button><button class="act" type="button" :disabled="saving" @click="saveFindings">Save the findings</button><button v-if="session.mayEdit" class="act" type="button" :disabled="Boolean(judging)" @click="judgeAll">Work it out anew</button></span>
+      <span class="text-ink2" role="status"
+        ><template v-if="above.data.value"
+          ><b class="font-semibold text-ink">{{ n(above.data.value.ready) }}</b> of {{ n(above.data.value.sold) }} pages
+          ready<template v-if="sinceWords">
+            · <b class="font-semibold text-ink">{{ sinceWords }}</b></template
+          ><template v-if="above.data.value.due || judging"> · being worked out</template></template
+        ><template v-else>…</template></span
+      >
+      <PortionMenu
+        :portion="above.data.value?.portion ?? null"
+        :condition="condition"
+        :condition-words="words"
+        @changed="version++"
+      />
+      <span class="ml-auto flex items-center gap-2"
+        ><button class="act" type="button" :aria-pressed="trend" @click="trend = !trend">Trend</button
+        ><button class="act" type="button" :disabled="saving" @click="saveFindings">Save the findings</button
+        ><button v-if="session.mayEdit" class="act" type="button" :disabled="Boolean(judging)" @click="judgeAll">
+          Work it out anew
+        </button></span
+      >
     </div>
     <TrendChart v-if="trend" />
-    <FixStrip v-if="above.data.value" :fixes="above.data.value.fixes" :chosen="view.fix || undefined" @choose="choose" />
+    <FixStrip
+      v-if="above.data.value"
+      :fixes="above.data.value.fixes"
+      :chosen="view.fix || undefined"
+      @choose="choose"
+    />
     <div class="flex flex-wrap items-center gap-2 px-5 pb-2" role="search">
-      <input ref="search" v-model="filter.q" class="field w-36" type="search" placeholder="SKU, name or GTIN" aria-label="Search by SKU, name or GTIN" @keydown.enter.prevent="grid?.focus()">
-      <select v-model="view.shop" class="field w-36" aria-label="Storefront"><option value="">Every storefront</option><option v-for="s in setup.storefronts" :key="s.code" :value="s.code">{{ s.name }}</option></select>
-      <select v-model="view.show" class="field" aria-label="Which products"><option value="all">all</option><option value="open">not ready</option><option value="portion">today’s portion</option></select>
-      <select v-if="view.show === 'portion' && above.data.value?.others.length" v-model="view.whose" class="field w-32" aria-label="Whose portion"><option value="">mine</option><option v-for="o in above.data.value.others" :key="o.email" :value="o.email">{{ o.name }}</option></select>
-      <select v-model="view.strand" class="field" aria-label="Blocked in"><option value="">any strand</option><option v-for="s in strands" :key="s" :value="s">{{ s }} blocked</option></select>
-      <select v-model="view.code" class="field w-32" aria-label="With findings of a kind"><option value="">any finding</option><option v-for="c in codes" :key="c.code" :value="c.code">{{ c.label }}</option></select>
-      <button class="plain" type="button" :aria-expanded="building" @click="building = !building">{{ where ? 'Conditions hold' : 'Conditions' }}</button>
+      <input
+        ref="search"
+        v-model="filter.q"
+        class="field w-36"
+        type="search"
+        placeholder="SKU, name or GTIN"
+        aria-label="Search by SKU, name or GTIN"
+        @keydown.enter.prevent="grid?.focus()"
+      />
+      <select v-model="view.shop" class="field w-36" aria-label="Storefront">
+        <option value="">Every storefront</option>
+        <option v-for="s in setup.storefronts" :key="s.code" :value="s.code">{{ s.name }}</option>
+      </select>
+      <select v-model="view.show" class="field" aria-label="Which products">
+        <option value="all">all</option>
+        <option value="open">not ready</option>
+        <option value="portion">today’s portion</option>
+      </select>
+      <select
+        v-if="view.show === 'portion' && above.data.value?.others.length"
+        v-model="view.whose"
+        class="field w-32"
+        aria-label="Whose portion"
+      >
+        <option value="">mine</option>
+        <option v-for="o in above.data.value.others" :key="o.email" :value="o.email">{{ o.name }}</option>
+      </select>
+      <select v-model="view.strand" class="field" aria-label="Blocked in">
+        <option value="">any strand</option>
+        <option v-for="s in strands" :key="s" :value="s">{{ s }} blocked</option>
+      </select>
+      <select v-model="view.code" class="field w-32" aria-label="With findings of a kind">
+        <option value="">any finding</option>
+        <option v-for="c in codes" :key="c.code" :value="c.code">{{ c.label }}</option>
+      </select>
+      <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
+        {{ where ? 'Conditions hold' : 'Conditions' }}
+      </button>
       <button v-if="narrowed" class="plain" type="button" @click="showAll">Show all</button>
-      <span class="ml-auto flex items-center gap-2"><select v-model="view.group" class="field" aria-label="Rows"><option value="type">by product type</option><option value="campaign">by campaign</option><option value="none">in one list</option></select><select v-model="view.sort" class="field" aria-label="Order"><option value="worst">worst first</option><option value="nearest">nearest to ready</option><option value="sku">by SKU</option></select></span>
+      <span class="ml-auto flex items-center gap-2"
+        ><select v-model="view.group" class="field" aria-label="Rows">
+          <option value="type">by product type</option>
+          <option value="campaign">by campaign</option>
+          <option value="none">in one list</option></select
+        ><select v-model="view.sort" class="field" aria-label="Order">
+          <option value="worst">worst first</option>
+          <option value="nearest">nearest to ready</option>
+          <option value="sku">by SKU</option>
+        </select></span
+      >
     </div>
-    <p v-if="showing" class="flex items-baseline gap-2 border-t border-hair px-5 py-1.5"><span class="text-ink2">Only products with:</span> <b class="font-semibold">{{ showing }}</b> <button class="plain" type="button" @click="view.fix = ''">Show the others too</button></p>
-    <div v-if="building" class="max-h-[30vh] overflow-auto border-t border-hair px-5 py-2"><p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p><ConditionGroup v-model="rule" /></div>
+    <p v-if="showing" class="flex items-baseline gap-2 border-t border-hair px-5 py-1.5">
+      <span class="text-ink2">Only products with:</span> <b class="font-semibold">{{ showing }}</b>
+      <button class="plain" type="button" @click="view.fix = ''">Show the others too</button>
+    </p>
+    <div v-if="building" class="max-h-[30vh] overflow-auto border-t border-hair px-5 py-2">
+      <p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p>
+      <ConditionGroup v-model="rule" />
+    </div>
     <div class="flex min-h-0 flex-1 border-t border-hair2">
-      <ClothGrid ref="grid" :list="list" :edition="view.by || undefined" @at="at = $event" @open="openFindings" @sort="sortBy"><template #empty>{{ narrowed ? 'Nothing that is sold fits.' : 'Nothing is sold yet, or nothing was judged yet.' }} <button v-if="narrowed" class="plain" type="button" @click="showAll">Show all</button></template></ClothGrid>
-      <FindingPanel v-if="open && at && column" ref="panel" :key="`${at.sku} ${column.n}`" :sku="at.sku" :name="rowName" :storefront="column.storefront" :language="column.language" :version="version" @close="close" @only="only" />
+      <ClothGrid
+        ref="grid"
+        :list="list"
+        :edition="view.by || undefined"
+        @at="at = $event"
+        @open="openFindings"
+        @sort="sortBy"
+        ><template #empty
+          >{{ narrowed ? 'Nothing that is sold fits.' : 'Nothing is sold yet, or nothing was judged yet.' }}
+          <button v-if="narrowed" class="plain" type="button" @click="showAll">Show all</button></template
+        ></ClothGrid
+      >
+      <FindingPanel
+        v-if="open && at && column"
+        ref="panel"
+        :key="`${at.sku} ${column.n}`"
+        :sku="at.sku"
+        :name="rowName"
+        :storefront="column.storefront"
+        :language="column.language"
+        :version="version"
+        @close="close"
+        @only="only"
+      />
     </div>
     <p class="flex items-center gap-5 border-t border-hair px-5 py-1 text-[12px] text-ink2" aria-hidden="true">
-      <span class="flex items-center gap-1.5"><svg width="26" height="17" viewBox="-1 -1 27 19"><path class="fill-ink" d="M0 17V0h3V17zM5.4 17V0h3V17zM10.8 17V0h3V17zM16.2 17V0h3V17zM21.6 17V0h3V17z" /></svg>done</span>
-      <span class="flex items-center gap-1.5"><svg width="26" height="17" viewBox="-1 -1 27 19"><path fill="var(--hair)" d="M0 9V0h3V9zM5.4 17V0h3V17zM10.8 12V0h3V12z" /><path class="fill-ink" d="M0 17V9h3V17zM10.8 17V12h3V17z" /></svg>open</span>
-      <span class="flex items-center gap-1.5"><svg width="13" height="13" viewBox="0 0 11 11"><path d="M5.5 .5l5 5-5 5-5-5z" fill="var(--madder)" /></svg>a knot: blocked</span>
+      <span class="flex items-center gap-1.5"
+        ><svg width="26" height="17" viewBox="-1 -1 27 19">
+          <path
+            class="fill-ink"
+            d="M0 17V0h3V17zM5.4 17V0h3V17zM10.8 17V0h3V17zM16.2 17V0h3V17zM21.6 17V0h3V17z"
+          /></svg
+        >done</span
+      >
+      <span class="flex items-center gap-1.5"
+        ><svg width="26" height="17" viewBox="-1 -1 27 19">
+          <path fill="var(--hair)" d="M0 9V0h3V9zM5.4 17V0h3V17zM10.8 12V0h3V12z" />
+          <path class="fill-ink" d="M0 17V9h3V17zM10.8 17V12h3V17z" /></svg
+        >open</span
+      >
+      <span class="flex items-center gap-1.5"
+        ><svg width="13" height="13" viewBox="0 0 11 11"><path d="M5.5 .5l5 5-5 5-5-5z" fill="var(--madder)" /></svg>a
+        knot: blocked</span
+      >
       <span class="ml-auto">strands from the left: facts, copy, language, media, content</span>
     </p>
   </div>

@@ -1,14 +1,39 @@
 <script setup lang="ts">
-
-interface Named { code: string; name: string; kind: string; text: string }
-interface Tidy { unused: Named[]; alike: { least: number; pieces: Named[] }[]; questions: { share: number; pieces: Named[] }[] }
-interface Replaced { piece: string; name: string; language: string; storefront: string | null; part: 'title' | 'body'; times: number; before: string; after: string }
-interface Report { items: Replaced[]; pieces: number; times: number; step: number | null }
+interface Named {
+  code: string
+  name: string
+  kind: string
+  text: string
+}
+interface Tidy {
+  unused: Named[]
+  alike: { least: number; pieces: Named[] }[]
+  questions: { share: number; pieces: Named[] }[]
+}
+interface Replaced {
+  piece: string
+  name: string
+  language: string
+  storefront: string | null
+  part: 'title' | 'body'
+  times: number
+  before: string
+  after: string
+}
+interface Report {
+  items: Replaced[]
+  pieces: number
+  times: number
+  step: number | null
+}
 
 const setup = useSetupStore()
 const session = useSessionStore()
 const { version, refresh: refreshProof } = useProofFocus()
-const { data, problem, refresh } = useAsking((signal) => get<Tidy>('/api/library/order', {}, signal), () => version.value)
+const { data, problem, refresh } = useAsking(
+  (signal) => get<Tidy>('/api/library/order', {}, signal),
+  () => version.value,
+)
 const find = ref('')
 const by = ref('')
 const matchCase = ref(false)
@@ -17,24 +42,48 @@ const language = ref('')
 const found = shallowRef<Report>()
 const out = ref(new Set<string>())
 const busy = ref(false)
-watch([find, by, matchCase, wholeWords, language], () => { found.value = undefined })
-const body = (what: 'preview' | 'apply') => ({ find: find.value, by: by.value, matchCase: matchCase.value, wholeWords: wholeWords.value, languages: language.value ? [language.value] : [], do: what, ...(what === 'apply' ? { pieces: [...new Set(found.value!.items.map((i) => i.piece))].filter((p) => !out.value.has(p)) } : {}) })
+watch([find, by, matchCase, wholeWords, language], () => {
+  found.value = undefined
+})
+const body = (what: 'preview' | 'apply') => ({
+  find: find.value,
+  by: by.value,
+  matchCase: matchCase.value,
+  wholeWords: wholeWords.value,
+  languages: language.value ? [language.value] : [],
+  do: what,
+  ...(what === 'apply'
+    ? { pieces: [...new Set(found.value!.items.map((i) => i.piece))].filter((p) => !out.value.has(p)) }
+    : {}),
+})
 async function look() {
   if (find.value.trim() === '') return
   busy.value = true
   out.value = new Set()
-  try { found.value = await post<Report>('/api/library/replacements', body('preview')) } catch (e) { tellProblem(e) } finally { busy.value = false }
+  try {
+    found.value = await post<Report>('/api/library/replacements', body('preview'))
+  } catch (e) {
+    tellProblem(e)
+  } finally {
+    busy.value = false
+  }
 }
 async function replace() {
   busy.value = true
   try {
     const done = await post<Report>('/api/library/replacements', body('apply'))
-    tell(`Replaced ${done.times} ${done.times === 1 ? 'time' : 'times'} in ${done.pieces} ${done.pieces === 1 ? 'piece' : 'pieces'}`)
+    tell(
+      `Replaced ${done.times} ${done.times === 1 ? 'time' : 'times'} in ${done.pieces} ${done.pieces === 1 ? 'piece' : 'pieces'}`,
+    )
     lastStep.value = done.step
     found.value = undefined
     await refresh()
     refreshProof()
-  } catch (e) { tellProblem(e) } finally { busy.value = false }
+  } catch (e) {
+    tellProblem(e)
+  } finally {
+    busy.value = false
+  }
 }
 const lastStep = ref<number | null>(null)
 async function putBack() {
@@ -42,11 +91,19 @@ async function putBack() {
     await post(`/api/steps/${lastStep.value}/put-back`, {})
     lastStep.value = null
     tell('It is being put back')
-  } catch (e) { tellProblem(e) }
+  } catch (e) {
+    tellProblem(e)
+  }
 }
 /** A stretch around the first place that differs, so that long texts show what is meant. */
 function around(i: Replaced): { before: string; after: string } {
-  const [a, b] = [i.before, i.after].map((x) => x.replace(/<data value="([^"]*)"><\/data>/g, (_, v: string) => `@${v.replace(/^attribute:/, '')}`).replace(/<[^>]+>/g, ' ').replace(/\s+/g, ' ').trim()) as [string, string]
+  const [a, b] = [i.before, i.after].map((x) =>
+    x
+      .replace(/<data value="([^"]*)"><\/data>/g, (_, v: string) => `@${v.replace(/^attribute:/, '')}`)
+      .replace(/<[^>]+>/g, ' ')
+      .replace(/\s+/g, ' ')
+      .trim(),
+  ) as [string, string]
   let from = 0
   while (from < a.length && a[from] === b[from]) from++
   const cut = Math.max(0, from - 40)
@@ -64,34 +121,120 @@ useKeys('Put in order', [{ keys: 'Ctrl+Enter', does: 'Find', always: true, run: 
 <template>
   <div class="flex h-full flex-col">
     <LibraryHead />
-    <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2"><h1>Put in order</h1><span class="text-ink2">What says the same twice, what nothing brings, and words to be changed everywhere.</span></div>
+    <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2">
+      <h1>Put in order</h1>
+      <span class="text-ink2">What says the same twice, what nothing brings, and words to be changed everywhere.</span>
+    </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
-    <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-10 pt-3" tabindex="0" aria-label="Put in order">
-      <section v-if="session.mayEdit" aria-label="Find and replace"><h2 class="border-b border-hair pb-1">Find and replace in all pieces</h2>
+    <div
+      class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-10 pt-3"
+      tabindex="0"
+      aria-label="Put in order"
+    >
+      <section v-if="session.mayEdit" aria-label="Find and replace">
+        <h2 class="border-b border-hair pb-1">Find and replace in all pieces</h2>
         <form class="flex flex-wrap items-end gap-3 pt-2" @submit.prevent="look">
-          <label class="text-ink2">Find<input v-model="find" class="field mt-0.5 block w-56" maxlength="300"></label><label class="text-ink2">Put there<input v-model="by" class="field mt-0.5 block w-56" maxlength="300"></label>
-          <label class="text-ink2">In<select v-model="language" class="field mt-0.5 block"><option value="">every language</option><option v-for="l in setup.languages" :key="l" :value="l">{{ languageName(l) }}</option></select></label>
-          <label class="flex min-h-6 items-center gap-1.5 pb-1"><input v-model="wholeWords" type="checkbox">whole words</label><label class="flex min-h-6 items-center gap-1.5 pb-1"><input v-model="matchCase" type="checkbox">capitals count</label>
-          <button class="act" type="submit" :disabled="busy || !find.trim()">Find <span class="opacity-70">Ctrl Enter</span></button>
-          <button v-if="lastStep !== null" type="button" class="plain pb-1.5" @click="putBack">Put the last replacing back</button>
+          <label class="text-ink2">Find<input v-model="find" class="field mt-0.5 block w-56" maxlength="300" /></label
+          ><label class="text-ink2"
+            >Put there<input v-model="by" class="field mt-0.5 block w-56" maxlength="300"
+          /></label>
+          <label class="text-ink2"
+            >In<select v-model="language" class="field mt-0.5 block">
+              <option value="">every language</option>
+              <option v-for="l in setup.languages" :key="l" :value="l">{{ languageName(l) }}</option>
+            </select></label
+          >
+          <label class="flex min-h-6 items-center gap-1.5 pb-1"
+            ><input v-model="wholeWords" type="checkbox" />whole words</label
+          ><label class="flex min-h-6 items-center gap-1.5 pb-1"
+            ><input v-model="matchCase" type="checkbox" />capitals count</label
+          >
+          <button class="act" type="submit" :disabled="busy || !find.trim()">
+            Find <span class="opacity-70">Ctrl Enter</span>
+          </button>
+          <button v-if="lastStep !== null" type="button" class="plain pb-1.5" @click="putBack">
+            Put the last replacing back
+          </button>
         </form>
         <template v-if="found">
-          <p class="pt-2" role="status"><b class="font-semibold">{{ found.times }}</b> {{ found.times === 1 ? 'place' : 'places' }} in {{ found.pieces }} {{ found.pieces === 1 ? 'piece' : 'pieces' }} <button v-if="found.times > 0" type="button" class="act main ml-3" :disabled="busy" @click="replace">Replace in {{ found.pieces - out.size }}</button></p>
-          <ul><li v-for="(i, n) in found.items" :key="n" class="grid grid-cols-[24px_220px_minmax(0,1fr)] gap-3 border-b border-hair py-1.5"><input type="checkbox" class="h-4 w-4" :checked="!out.has(i.piece)" :aria-label="`Replace in ${i.name}`" @change="toggle(i.piece)"><span><NuxtLink class="hover:underline" :to="`/library/${segment(i.piece)}`">{{ i.name }}</NuxtLink><small class="block text-ink2">{{ languageName(i.language) }}, {{ i.part === 'title' ? 'title' : 'text' }}{{ i.times > 1 ? `, ${i.times} times` : '' }}</small></span><span class="font-serif" :lang="i.language"><del class="block text-ink2">{{ around(i).before }}</del><ins class="block no-underline">{{ around(i).after }}</ins></span></li></ul>
+          <p class="pt-2" role="status">
+            <b class="font-semibold">{{ found.times }}</b> {{ found.times === 1 ? 'place' : 'places' }} in
+            {{ found.pieces }} {{ found.pieces === 1 ? 'piece' : 'pieces' }}
+            <button v-if="found.times > 0" type="button" class="act main ml-3" :disabled="busy" @click="replace">
+              Replace in {{ found.pieces - out.size }}
+            </button>
+          </p>
+          <ul>
+            <li
+              v-for="(i, n) in found.items"
+              :key="n"
+              class="grid grid-cols-[24px_220px_minmax(0,1fr)] gap-3 border-b border-hair py-1.5"
+            >
+              <input
+                type="checkbox"
+                class="h-4 w-4"
+                :checked="!out.has(i.piece)"
+                :aria-label="`Replace in ${i.name}`"
+                @change="toggle(i.piece)"
+              /><span
+                ><NuxtLink class="hover:underline" :to="`/library/${segment(i.piece)}`">{{ i.name }}</NuxtLink
+                ><small class="block text-ink2"
+                  >{{ languageName(i.language) }}, {{ i.part === 'title' ? 'title' : 'text'
+                  }}{{ i.times > 1 ? `, ${i.times} times` : '' }}</small
+                ></span
+              ><span class="font-serif" :lang="i.language"
+                ><del class="block text-ink2">{{ around(i).before }}</del
+                ><ins class="block no-underline">{{ around(i).after }}</ins></span
+              >
+            </li>
+          </ul>
         </template>
       </section>
       <template v-if="data">
-        <section class="mt-6" aria-label="Questions that mean the same"><h2 class="border-b border-hair pb-1">Questions that mean the same</h2>
-          <p v-if="data.questions.length === 0" class="pt-1.5 text-ink2">None: no two questions ask, or are answered, alike.</p>
-          <div v-for="(g, i) in data.questions" :key="i" class="grid grid-cols-[70px_minmax(0,1fr)_minmax(0,1fr)] gap-4 border-b border-hair py-2"><span class="text-ink2">{{ percent(g.share) }}</span><div v-for="p in g.pieces" :key="p.code"><NuxtLink class="font-semibold hover:underline" :to="`/library/${segment(p.code)}`">{{ p.name }}</NuxtLink><p class="line-clamp-2 font-serif text-ink2">{{ p.text }}</p></div></div>
+        <section class="mt-6" aria-label="Questions that mean the same">
+          <h2 class="border-b border-hair pb-1">Questions that mean the same</h2>
+          <p v-if="data.questions.length === 0" class="pt-1.5 text-ink2">
+            None: no two questions ask, or are answered, alike.
+          </p>
+          <div
+            v-for="(g, i) in data.questions"
+            :key="i"
+            class="grid grid-cols-[70px_minmax(0,1fr)_minmax(0,1fr)] gap-4 border-b border-hair py-2"
+          >
+            <span class="text-ink2">{{ percent(g.share) }}</span>
+            <div v-for="p in g.pieces" :key="p.code">
+              <NuxtLink class="font-semibold hover:underline" :to="`/library/${segment(p.code)}`">{{
+                p.name
+              }}</NuxtLink>
+              <p class="line-clamp-2 font-serif text-ink2">{{ p.text }}</p>
+            </div>
+          </div>
         </section>
-        <section class="mt-6" aria-label="Texts that say nearly the same"><h2 class="border-b border-hair pb-1">Texts that say nearly the same</h2>
+        <section class="mt-6" aria-label="Texts that say nearly the same">
+          <h2 class="border-b border-hair pb-1">Texts that say nearly the same</h2>
           <p v-if="data.alike.length === 0" class="pt-1.5 text-ink2">None.</p>
-          <div v-for="(g, i) in data.alike" :key="i" class="border-b border-hair py-2"><span class="text-ink2">{{ percent(g.least) }} and more</span><div class="grid grid-cols-2 gap-4"><div v-for="p in g.pieces" :key="p.code"><NuxtLink class="font-semibold hover:underline" :to="`/library/${segment(p.code)}`">{{ p.name }}</NuxtLink><p class="line-clamp-2 font-serif text-ink2">{{ p.text }}</p></div></div></div>
+          <div v-for="(g, i) in data.alike" :key="i" class="border-b border-hair py-2">
+            <span class="text-ink2">{{ percent(g.least) }} and more</span>
+            <div class="grid grid-cols-2 gap-4">
+              <div v-for="p in g.pieces" :key="p.code">
+                <NuxtLink class="font-semibold hover:underline" :to="`/library/${segment(p.code)}`">{{
+                  p.name
+                }}</NuxtLink>
+                <p class="line-clamp-2 font-serif text-ink2">{{ p.text }}</p>
+              </div>
+            </div>
+          </div>
         </section>
-        <section class="mt-6" aria-label="What nothing brings"><h2 class="border-b border-hair pb-1">What nothing brings</h2>
+        <section class="mt-6" aria-label="What nothing brings">
+          <h2 class="border-b border-hair pb-1">What nothing brings</h2>
           <p v-if="data.unused.length === 0" class="pt-1.5 text-ink2">Nothing: every piece goes somewhere.</p>
-          <ul><li v-for="p in data.unused" :key="p.code" class="flex gap-3 border-b border-hair py-1"><NuxtLink class="font-semibold hover:underline" :to="`/library/${segment(p.code)}`">{{ p.name }}</NuxtLink><span class="text-ink3">{{ p.kind }}</span><span class="min-w-0 flex-1 truncate font-serif text-ink2">{{ p.text }}</span></li></ul>
+          <ul>
+            <li v-for="p in data.unused" :key="p.code" class="flex gap-3 border-b border-hair py-1">
+              <NuxtLink class="font-semibold hover:underline" :to="`/library/${segment(p.code)}`">{{ p.name }}</NuxtLink
+              ><span class="text-ink3">{{ p.kind }}</span
+              ><span class="min-w-0 flex-1 truncate font-serif text-ink2">{{ p.text }}</span>
+            </li>
+          </ul>
         </section>
       </template>
     </div>

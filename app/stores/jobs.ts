@@ -13,7 +13,9 @@ export interface Job {
 
 /** Why work that ended has no result, in words. */
 export function howItEnded(job: Job): string {
-  return job.state === 'cancelled' ? 'Cancelled. Nothing has been changed.' : `${job.error ?? 'It did not end.'} Nothing has been changed.`
+  return job.state === 'cancelled'
+    ? 'Cancelled. Nothing has been changed.'
+    : `${job.error ?? 'It did not end.'} Nothing has been changed.`
 }
 
 /** Running work, as the server tells of it. */
@@ -25,7 +27,9 @@ export const useJobsStore = defineStore('jobs', () => {
     source = new EventSource('/api/events')
     source.addEventListener('job', (e) => take(JSON.parse((e as MessageEvent<string>).data) as Job))
   }
-  const take = (job: Job) => { jobs.value.set(job.id, job) }
+  const take = (job: Job) => {
+    jobs.value.set(job.id, job)
+  }
   const ended = (j: Job) => j.state === 'done' || j.state === 'failed' || j.state === 'cancelled'
   /** Waits for a job's end; looks by itself now and then, should a message be lost. */
   async function end(id: string): Promise<Job> {
@@ -38,7 +42,11 @@ export const useJobsStore = defineStore('jobs', () => {
         if (ended(job)) return job
       }
       await new Promise<void>((resolve) => {
-        const stop = watch(() => jobs.value.get(id), () => done(), { deep: true })
+        const stop = watch(
+          () => jobs.value.get(id),
+          () => done(),
+          { deep: true },
+        )
         const timer = setTimeout(async () => {
           take(await get<Job>(`/api/jobs/${id}`))
           done()
@@ -53,7 +61,9 @@ export const useJobsStore = defineStore('jobs', () => {
   }
   /** Work that nobody asked for: it is shown while it runs, and leaves the result of what people did in its place. */
   const behind = (j: Job) => j.kind === 'judge' || j.kind === 'refresh-facts'
-  const running = computed(() => [...jobs.value.values()].filter((j) => !ended(j)).sort((a, b) => Number(behind(a)) - Number(behind(b))))
+  const running = computed(() =>
+    [...jobs.value.values()].filter((j) => !ended(j)).sort((a, b) => Number(behind(a)) - Number(behind(b))),
+  )
   const latest = computed(() => [...jobs.value.values()].filter((j) => !behind(j)).at(-1))
   return { jobs, listen, take, end, running, latest }
 })

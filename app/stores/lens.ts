@@ -13,8 +13,16 @@ export const useLensStore = defineStore('lens', () => {
   const router = useRouter()
   const one = (v: unknown) => (typeof v === 'string' ? v : undefined)
 
-  const editions = computed(() => setup.storefronts.flatMap((s) => s.editions.map((e) => ({ storefront: s.code, language: e.language, id: `${s.code}/${e.language}` }))))
-  const edition = computed(() => editions.value.find((e) => e.id === one(route.query.in)) ?? editions.value[0] ?? { storefront: 'uk', language: 'en-GB', id: 'uk/en-GB' })
+  const editions = computed(() =>
+    setup.storefronts.flatMap((s) =>
+      s.editions.map((e) => ({ storefront: s.code, language: e.language, id: `${s.code}/${e.language}` })),
+    ),
+  )
+  const edition = computed(
+    () =>
+      editions.value.find((e) => e.id === one(route.query.in)) ??
+      editions.value[0] ?? { storefront: 'uk', language: 'en-GB', id: 'uk/en-GB' },
+  )
   const storefront = computed(() => edition.value.storefront)
   const language = computed(() => edition.value.language)
   const group = computed(() => setup.groups.find((g) => g.code === one(route.query.for))?.code ?? '')
@@ -30,9 +38,18 @@ export const useLensStore = defineStore('lens', () => {
     }
   })
   const sameLanguage = computed(() => language.value === setup.source)
-  const query = computed(() => ({ in: edition.value.id, ...(group.value ? { for: group.value } : {}), ...(at.value ? { at: at.value } : {}) }))
+  const query = computed(() => ({
+    in: edition.value.id,
+    ...(group.value ? { for: group.value } : {}),
+    ...(at.value ? { at: at.value } : {}),
+  }))
   /** What calls about a page are asked with. */
-  const asked = computed(() => ({ storefront: storefront.value, language: language.value, group: group.value, at: moment.value }))
+  const asked = computed(() => ({
+    storefront: storefront.value,
+    language: language.value,
+    group: group.value,
+    at: moment.value,
+  }))
 
   function set(change: { in?: string; for?: string; at?: string }) {
     const next = { ...route.query, ...query.value, ...change }
@@ -40,12 +57,22 @@ export const useLensStore = defineStore('lens', () => {
     void router.replace({ query: next, hash: route.hash })
   }
   function step(by: number, within: 'language' | 'storefront') {
-    const list = within === 'language' ? editions.value : setup.storefronts.map((s) => editions.value.find((e) => e.storefront === s.code)!)
-    const here = within === 'language' ? list.findIndex((e) => e.id === edition.value.id) : list.findIndex((e) => e.storefront === storefront.value)
+    const list =
+      within === 'language'
+        ? editions.value
+        : setup.storefronts.map((s) => editions.value.find((e) => e.storefront === s.code)!)
+    const here =
+      within === 'language'
+        ? list.findIndex((e) => e.id === edition.value.id)
+        : list.findIndex((e) => e.storefront === storefront.value)
     const next = list[(here + by + list.length) % list.length]
     if (next) set({ in: next.id })
   }
   /** The same for calls that take a lens in their body. */
-  const body = computed(() => ({ storefront: storefront.value, group: group.value || null, ...(moment.value ? { at: moment.value } : {}) }))
+  const body = computed(() => ({
+    storefront: storefront.value,
+    group: group.value || null,
+    ...(moment.value ? { at: moment.value } : {}),
+  }))
   return { body, editions, edition, storefront, language, group, at, moment, sameLanguage, query, asked, set, step }
 })

@@ -49,7 +49,8 @@ export const useSessionStore = defineStore('session', () => {
     token.value = ''
   }
   const mayEdit = computed(() => me.value !== undefined && me.value.role !== 'translator')
-  const mayTranslate = (language: string) => me.value !== undefined && (me.value.role !== 'translator' || me.value.languages.includes(language))
+  const mayTranslate = (language: string) =>
+    me.value !== undefined && (me.value.role !== 'translator' || me.value.languages.includes(language))
   /** Whether product types, attributes and categories may be changed. */
   const maySetUp = mayEdit
   /** What only administrators may: storefronts, and where feeds are fetched from. */

@@ -32,12 +32,21 @@ interface SetupDocument {
 export const useSetupStore = defineStore('setup', () => {
   const document = shallowRef<SetupDocument>()
   let loading: Promise<void> | undefined
-  const load = () => (loading ??= get<SetupDocument>('/api/setup').then((d) => { document.value = d }, (e: unknown) => {
-    loading = undefined
-    throw e
-  }))
+  const load = () =>
+    (loading ??= get<SetupDocument>('/api/setup').then(
+      (d) => {
+        document.value = d
+      },
+      (e: unknown) => {
+        loading = undefined
+        throw e
+      },
+    ))
   /** Asks anew, after a change of the set-up. */
-  const reload = () => get<SetupDocument>('/api/setup').then((d) => { document.value = d })
+  const reload = () =>
+    get<SetupDocument>('/api/setup').then((d) => {
+      document.value = d
+    })
   const map = <T extends { code: string }>(list: T[] | undefined) => new Map((list ?? []).map((x) => [x.code, x]))
   const source = computed(() => document.value?.source ?? 'en-GB')
   const storefronts = computed(() => document.value?.storefronts ?? [])
@@ -51,9 +60,43 @@ export const useSetupStore = defineStore('setup', () => {
   const rules = computed(() => map(document.value?.rules))
   const fields = computed(() => document.value?.fields ?? [])
   /** The set-up as the core takes it. */
-  const forCore = computed<Setup>(() => ({ source: source.value, attributes: attributes.value, types: types.value, categories: categories.value, brands: brands.value, lists: lists.value, groups: map(groups.value), campaigns: campaigns.value, rules: rules.value, storefronts: map(storefronts.value) }))
-  const label = (labels: Record<string, string> | undefined, code: string) => labels?.[source.value] ?? Object.values(labels ?? {})[0] ?? code
+  const forCore = computed<Setup>(() => ({
+    source: source.value,
+    attributes: attributes.value,
+    types: types.value,
+    categories: categories.value,
+    brands: brands.value,
+    lists: lists.value,
+    groups: map(groups.value),
+    campaigns: campaigns.value,
+    rules: rules.value,
+    storefronts: map(storefronts.value),
+  }))
+  const label = (labels: Record<string, string> | undefined, code: string) =>
+    labels?.[source.value] ?? Object.values(labels ?? {})[0] ?? code
   const storefrontName = (code: string) => storefronts.value.find((s) => s.code === code)?.name ?? code
-  const languages = computed(() => [source.value, ...new Set(storefronts.value.flatMap((s) => s.editions.map((e) => e.language)))].filter((l, i, all) => all.indexOf(l) === i))
-  return { load, reload, languages, source, storefronts, attributes, types, categories, brands, lists, groups, campaigns, rules, fields, forCore, label, storefrontName }
+  const languages = computed(() =>
+    [source.value, ...new Set(storefronts.value.flatMap((s) => s.editions.map((e) => e.language)))].filter(
+      (l, i, all) => all.indexOf(l) === i,
+    ),
+  )
+  return {
+    load,
+    reload,
+    languages,
+    source,
+    storefronts,
+    attributes,
+    types,
+    categories,
+    brands,
+    lists,
+    groups,
+    campaigns,
+    rules,
+    fields,
+    forCore,
+    label,
+    storefrontName,
+  }
 })

@@ -61,11 +61,24 @@ export function prepareAssignment(assignment: Assignment, setup: Setup): Prepare
   const node = checkCondition(reach.base === 'rule' ? reach.rule : { all: [] }, setup)
   // Written out: with a spread, each would get a shape of its own, and pages ask hundreds of them.
   return {
-    code, number, name, pieces, sets, reach, limits, area, order, replaces, resting,
-    called: { number, code, name }, limited: isLimited(limits),
+    code,
+    number,
+    name,
+    pieces,
+    sets,
+    reach,
+    limits,
+    area,
+    order,
+    replaces,
+    resting,
+    called: { number, code, name },
+    limited: isLimited(limits),
     meets: compilePredicate(node, reach.eachVariant),
     explain: compileExplainer(node, reach.eachVariant),
-    addedSet: new Set(reach.added), leftOutSet: new Set(reach.leftOut), chosenSet: new Set(reach.chosen),
+    addedSet: new Set(reach.added),
+    leftOutSet: new Set(reach.leftOut),
+    chosenSet: new Set(reach.chosen),
   }
 }
 
@@ -93,7 +106,11 @@ export function reachReason(a: PreparedAssignment, skus: readonly string[], fact
 }
 
 /** The same with each condition of the rule explained. */
-export function explainReach(a: PreparedAssignment, skus: readonly string[], facts: Facts): { reached: boolean; reason: ReachReason; explanation: Explanation | null } {
+export function explainReach(
+  a: PreparedAssignment,
+  skus: readonly string[],
+  facts: Facts,
+): { reached: boolean; reason: ReachReason; explanation: Explanation | null } {
   const reason = reachReason(a, skus, facts)
   return { reached: isReached(reason), reason, explanation: a.reach.base === 'rule' ? a.explain(facts) : null }
 }

@@ -13,14 +13,29 @@ export interface Campaign {
 }
 
 /** The campaigns that run in a storefront at an instant, by code. */
-export function runningCampaigns(campaigns: Iterable<Campaign>, storefront: string, timeZone: string, moment: number): string[] {
-  return [...campaigns].filter((c) => campaignThatRests(c, storefront, timeZone, moment) === undefined).map((c) => c.code)
+export function runningCampaigns(
+  campaigns: Iterable<Campaign>,
+  storefront: string,
+  timeZone: string,
+  moment: number,
+): string[] {
+  return [...campaigns]
+    .filter((c) => campaignThatRests(c, storefront, timeZone, moment) === undefined)
+    .map((c) => c.code)
 }
 
 /** Why a campaign does not run in a storefront at an instant, in words; undefined where it does. */
-export function campaignThatRests(campaign: Campaign | undefined, storefront: string, timeZone: string, moment: number): string | undefined {
+export function campaignThatRests(
+  campaign: Campaign | undefined,
+  storefront: string,
+  timeZone: string,
+  moment: number,
+): string | undefined {
   if (!campaign) return 'its campaign does not exist'
-  if (campaign.storefronts.length > 0 && !campaign.storefronts.includes(storefront)) return `only in the campaign “${campaign.name}”, which does not run here`
+  if (campaign.storefronts.length > 0 && !campaign.storefronts.includes(storefront))
+    return `only in the campaign “${campaign.name}”, which does not run here`
   if (holdsAt(campaign, timeZone, moment)) return undefined
-  return campaign.from !== null && !holdsAt({ from: campaign.from }, timeZone, moment) ? `only in the campaign “${campaign.name}”, from ${campaign.from}` : `only in the campaign “${campaign.name}”, until ${campaign.to ?? ''}`
+  return campaign.from !== null && !holdsAt({ from: campaign.from }, timeZone, moment)
+    ? `only in the campaign “${campaign.name}”, from ${campaign.from}`
+    : `only in the campaign “${campaign.name}”, until ${campaign.to ?? ''}`
 }

@@ -12,17 +12,37 @@ export interface Limits {
   campaign: string | null
 }
 
-export const noLimits = (): Limits => ({ storefronts: [], languages: [], groups: [], from: null, to: null, campaign: null })
+export const noLimits = (): Limits => ({
+  storefronts: [],
+  languages: [],
+  groups: [],
+  from: null,
+  to: null,
+  campaign: null,
+})
 
 /** Whether limits keep something from holding anywhere or at any time. */
 export function isLimited(l: Limits): boolean {
-  return l.storefronts.length > 0 || l.languages.length > 0 || l.groups.length > 0 || l.from !== null || l.to !== null || l.campaign !== null
+  return (
+    l.storefronts.length > 0 ||
+    l.languages.length > 0 ||
+    l.groups.length > 0 ||
+    l.from !== null ||
+    l.to !== null ||
+    l.campaign !== null
+  )
 }
 
 /** The storefronts in which something can hold at all: those that its limits name, and in which its campaign runs. */
-export function storefrontsOf(limits: Limits, all: Iterable<string>, campaigns: ReadonlyMap<string, Campaign>): string[] {
-  const ran = limits.campaign === null ? [] : campaigns.get(limits.campaign)?.storefronts ?? []
-  return [...all].filter((s) => (limits.storefronts.length === 0 || limits.storefronts.includes(s)) && (ran.length === 0 || ran.includes(s)))
+export function storefrontsOf(
+  limits: Limits,
+  all: Iterable<string>,
+  campaigns: ReadonlyMap<string, Campaign>,
+): string[] {
+  const ran = limits.campaign === null ? [] : (campaigns.get(limits.campaign)?.storefronts ?? [])
+  return [...all].filter(
+    (s) => (limits.storefronts.length === 0 || limits.storefronts.includes(s)) && (ran.length === 0 || ran.includes(s)),
+  )
 }
 
 /** The lens: what a page is looked at through. */
@@ -35,21 +55,42 @@ export interface Lens {
 }
 
 /** Which limit keeps something from holding through a lens, in words; undefined where all let it pass. */
-export function limitThatFails(limits: Limits, lens: Lens, timeZone: string, campaigns: ReadonlyMap<string, Campaign>): string | undefined {
-  if (limits.storefronts.length > 0 && !limits.storefronts.includes(lens.storefront)) return `only in ${limits.storefronts.join(', ')}`
-  if (limits.languages.length > 0 && !limits.languages.includes(lens.language)) return `only in the languages ${limits.languages.join(', ')}`
-  if (limits.groups.length > 0 && (lens.group === null || !limits.groups.includes(lens.group))) return `only for ${limits.groups.join(', ')}`
+export function limitThatFails(
+  limits: Limits,
+  lens: Lens,
+  timeZone: string,
+  campaigns: ReadonlyMap<string, Campaign>,
+): string | undefined {
+  if (limits.storefronts.length > 0 && !limits.storefronts.includes(lens.storefront))
+    return `only in ${limits.storefronts.join(', ')}`
+  if (limits.languages.length > 0 && !limits.languages.includes(lens.language))
+    return `only in the languages ${limits.languages.join(', ')}`
+  if (limits.groups.length > 0 && (lens.group === null || !limits.groups.includes(lens.group)))
+    return `only for ${limits.groups.join(', ')}`
   if (!holdsAt(limits, timeZone, lens.moment)) {
-    return limits.from && !holdsAt({ from: limits.from }, timeZone, lens.moment) ? `only from ${limits.from}` : `only until ${limits.to ?? ''}`
+    return limits.from && !holdsAt({ from: limits.from }, timeZone, lens.moment)
+      ? `only from ${limits.from}`
+      : `only until ${limits.to ?? ''}`
   }
-  return limits.campaign === null ? undefined : campaignThatRests(campaigns.get(limits.campaign), lens.storefront, timeZone, lens.moment)
+  return limits.campaign === null
+    ? undefined
+    : campaignThatRests(campaigns.get(limits.campaign), lens.storefront, timeZone, lens.moment)
 }
 
 /** All limits in words, for reading: “Switzerland · fr-CH · workshop · from 2026-11-27”. Empty where there are none. */
-export function limitWords(limits: Limits, storefrontName: (code: string) => string, campaignName: (code: string) => string = (code) => code): string {
+export function limitWords(
+  limits: Limits,
+  storefrontName: (code: string) => string,
+  campaignName: (code: string) => string = (code) => code,
+): string {
   return [
-    limits.storefronts.map(storefrontName).join(', '), limits.languages.join(', '), limits.groups.join(', '),
-    limits.from ? `from ${limits.from.replace('T', ' ')}` : '', limits.to ? `until ${limits.to.replace('T', ' ')}` : '',
+    limits.storefronts.map(storefrontName).join(', '),
+    limits.languages.join(', '),
+    limits.groups.join(', '),
+    limits.from ? `from ${limits.from.replace('T', ' ')}` : '',
+    limits.to ? `until ${limits.to.replace('T', ' ')}` : '',
     limits.campaign ? `in the campaign “${campaignName(limits.campaign)}”` : '',
-  ].filter((w) => w !== '').join(' · ')
+  ]
+    .filter((w) => w !== '')
+    .join(' · ')
 }

@@ -28,8 +28,15 @@ export function reordered(entries: readonly Ordered[], key: string, before: stri
   const run = [...rest.slice(from + 1, at), moving, ...rest.slice(at, to < 0 ? undefined : to)]
   const low = from < 0 ? (to < 0 ? 0 : rest[to]!.order - room * (run.length + 1)) : rest[from]!.order
   const high = to < 0 ? low + room * (run.length + 1) : rest[to]!.order
-  if (high - low <= run.length) throw new RangeError(`There are ${run.length} assignments between two built-in parts whose numbers leave room for ${Math.max(0, high - low - 1)}. Give the parts numbers farther apart in the layout.`)
-  return new Map(run.map((e, i) => [e.key, low + Math.floor(((high - low) * (i + 1)) / (run.length + 1))] as const).filter(([k, order]) => rest.find((e) => e.key === k)?.order !== order))
+  if (high - low <= run.length)
+    throw new RangeError(
+      `There are ${run.length} assignments between two built-in parts whose numbers leave room for ${Math.max(0, high - low - 1)}. Give the parts numbers farther apart in the layout.`,
+    )
+  return new Map(
+    run
+      .map((e, i) => [e.key, low + Math.floor(((high - low) * (i + 1)) / (run.length + 1))] as const)
+      .filter(([k, order]) => rest.find((e) => e.key === k)?.order !== order),
+  )
 }
 
 /** A number between two, as far from both as can be; ten away where one end is open; undefined where there is none. */

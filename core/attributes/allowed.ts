@@ -24,20 +24,30 @@ export function compilePattern(pattern: string, flags = 0): RE2JS {
 }
 
 /** Why a value is outside of what its attribute allows, or undefined where it is inside. */
-export function allowedProblem(value: Value, attribute: Attribute, entry: AttributeTypeEntry): ValueProblem | undefined {
+export function allowedProblem(
+  value: Value,
+  attribute: Attribute,
+  entry: AttributeTypeEntry,
+): ValueProblem | undefined {
   const { least, most, pattern } = attribute.allowed!
   if (entry.bounded && (least !== null || most !== null)) {
     const n = entry.comparable(value, attribute) as number
     const bound = (v: Value) => entry.comparable(v, attribute) as number
     const low = least !== null && n < bound(least)
     if (low || (most !== null && n > bound(most))) {
-      return new ValueProblem(low ? 'too-low' : 'too-high', `“${entry.toCell(value, attribute)}” is ${low ? 'below' : 'above'} what is allowed: ${boundsInWords(attribute)}.`)
+      return new ValueProblem(
+        low ? 'too-low' : 'too-high',
+        `“${entry.toCell(value, attribute)}” is ${low ? 'below' : 'above'} what is allowed: ${boundsInWords(attribute)}.`,
+      )
     }
   }
   if (pattern !== null && entry.isText && typeof value === 'string' && !compilePattern(pattern).matches(value)) {
     // People read what the attribute says of itself; the pattern is there for whoever set it up.
     const [help] = Object.values(attribute.help ?? {})
-    return new ValueProblem('bad-form', `“${value.slice(0, 80)}” does not have the form that is asked${help ? `. ${help}` : ''} (${pattern})`)
+    return new ValueProblem(
+      'bad-form',
+      `“${value.slice(0, 80)}” does not have the form that is asked${help ? `. ${help}` : ''} (${pattern})`,
+    )
   }
   return undefined
 }

@@ -7,7 +7,22 @@ import type { PictureView } from '../media/item'
 export type Labels = Record<string, string>
 
 export const attributeTypeNames = [
-  'text', 'long-text', 'rich-text', 'number', 'measure', 'yes-no', 'choice', 'choices', 'date', 'link', 'media', 'file', 'key-points', 'table', 'box-contents', 'questions',
+  'text',
+  'long-text',
+  'rich-text',
+  'number',
+  'measure',
+  'yes-no',
+  'choice',
+  'choices',
+  'date',
+  'link',
+  'media',
+  'file',
+  'key-points',
+  'table',
+  'box-contents',
+  'questions',
 ] as const
 export type AttributeTypeName = (typeof attributeTypeNames)[number]
 

@@ -15,11 +15,20 @@ export function carriedOver(source: { value: Value; attribute: Attribute }, targ
   const shown = from.display(value, attribute, english)
   const lines = from.lines?.(value, english) ?? shown.split('\n')
   switch (target.type) {
-    case 'rich-text': return from.html && attribute.type !== 'rich-text' ? from.html(value, english) : lines.map((l) => `<p>${escapeText(l)}</p>`).join('')
-    case 'key-points': return lines.map(escapeText)
-    case 'text': return shown.replace(/\s+/g, ' ')
-    case 'long-text': return lines.join('\n')
-    case 'table': case 'box-contents': return attributeTypes[target.type].fromCell(lines.map((l) => l.replaceAll('|', '\\|')).join('\n'), target, '.')
-    default: return attributeTypes[target.type].fromCell(shown.replace(/\s+/g, ' '), target, '.')
+    case 'rich-text':
+      return from.html && attribute.type !== 'rich-text'
+        ? from.html(value, english)
+        : lines.map((l) => `<p>${escapeText(l)}</p>`).join('')
+    case 'key-points':
+      return lines.map(escapeText)
+    case 'text':
+      return shown.replace(/\s+/g, ' ')
+    case 'long-text':
+      return lines.join('\n')
+    case 'table':
+    case 'box-contents':
+      return attributeTypes[target.type].fromCell(lines.map((l) => l.replaceAll('|', '\\|')).join('\n'), target, '.')
+    default:
+      return attributeTypes[target.type].fromCell(shown.replace(/\s+/g, ' '), target, '.')
   }
 }

@@ -14,8 +14,10 @@ export function checkAllowed(attribute: Attribute): { path: string; message: str
     const given = allowed[end]
     if (given === null) continue
     if (counted) {
-      if (typeof given !== 'number' || !Number.isInteger(given) || given < 0) problems.push({ path: `allowed.${end}`, message: 'The number of points is a whole number.' })
-    } else if (!entry.bounded) problems.push({ path: `allowed.${end}`, message: `Values of ${attribute.type} have no smallest and largest.` })
+      if (typeof given !== 'number' || !Number.isInteger(given) || given < 0)
+        problems.push({ path: `allowed.${end}`, message: 'The number of points is a whole number.' })
+    } else if (!entry.bounded)
+      problems.push({ path: `allowed.${end}`, message: `Values of ${attribute.type} have no smallest and largest.` })
     else {
       try {
         entry.check(given, attribute)
@@ -26,11 +28,13 @@ export function checkAllowed(attribute: Attribute): { path: string; message: str
     }
   }
   if (problems.length === 0 && allowed.least !== null && allowed.most !== null) {
-    const n = (v: Value) => (counted ? v as number : entry.comparable(v, attribute) as number)
-    if (n(allowed.least) > n(allowed.most)) problems.push({ path: 'allowed.most', message: 'The largest is smaller than the smallest.' })
+    const n = (v: Value) => (counted ? (v as number) : (entry.comparable(v, attribute) as number))
+    if (n(allowed.least) > n(allowed.most))
+      problems.push({ path: 'allowed.most', message: 'The largest is smaller than the smallest.' })
   }
   if (allowed.pattern !== null) {
-    if (!entry.isText || attribute.type === 'key-points') problems.push({ path: 'allowed.pattern', message: `Values of ${attribute.type} have no pattern.` })
+    if (!entry.isText || attribute.type === 'key-points')
+      problems.push({ path: 'allowed.pattern', message: `Values of ${attribute.type} have no pattern.` })
     else {
       try {
         compilePattern(allowed.pattern)

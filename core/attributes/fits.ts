@@ -12,7 +12,12 @@ export function stillFits(path: string, value: unknown, setup: Setup): boolean {
   const scope = scopeOfPath(path)
   if (!scope || value === null) return true
   const attribute = setup.attributes.get(scope.attribute)
-  if (!attribute || attribute.translatable !== (scope.language !== null) || (scope.storefront !== null && !attribute.perStorefront)) return false
+  if (
+    !attribute ||
+    attribute.translatable !== (scope.language !== null) ||
+    (scope.storefront !== null && !attribute.perStorefront)
+  )
+    return false
   try {
     return same(checkedValue(value as Value, { ...attribute, allowed: null }), value)
   } catch (e) {

@@ -16,9 +16,14 @@ export interface LostValue {
 
 /** Whether a change of an attribute can change its stored values at all. */
 export function touchesValues(before: Attribute, after: Attribute): boolean {
-  return before.type !== after.type || before.family !== after.family || before.translatable !== after.translatable
-    || (before.perStorefront && !after.perStorefront) || before.options.some((o) => !after.options.some((n) => n.code === o.code))
-    || !same(before.allowed, after.allowed)
+  return (
+    before.type !== after.type ||
+    before.family !== after.family ||
+    before.translatable !== after.translatable ||
+    (before.perStorefront && !after.perStorefront) ||
+    before.options.some((o) => !after.options.some((n) => n.code === o.code)) ||
+    !same(before.allowed, after.allowed)
+  )
 }
 
 /**
@@ -33,7 +38,11 @@ export function reworkValue(value: Value, before: Attribute, after: Attribute, i
       const code = value as string
       return checkedValue(code in instead ? instead[code] : code, free)
     }
-    if (before.type === 'choices') return checkedValue((value as string[]).flatMap((c) => (c in instead ? instead[c] ?? [] : c)), free)
+    if (before.type === 'choices')
+      return checkedValue(
+        (value as string[]).flatMap((c) => (c in instead ? (instead[c] ?? []) : c)),
+        free,
+      )
     return checkedValue(value, free)
   }
   return checkedValue(carriedOver({ value, attribute: before }, after), free)
@@ -44,15 +53,23 @@ export function reworkValue(value: Value, before: Attribute, after: Attribute, i
  * Values that get a language get the source language; of values that lose theirs, the source language's stays.
  * Values that lose their storefront give way to the general one, where there is one.
  */
-export function reworkValues(values: readonly StoredValue[], before: Attribute, after: Attribute, setup: Pick<Setup, 'source'>, instead: Instead = {}): { values: StoredValue[]; lost: LostValue[] } {
+export function reworkValues(
+  values: readonly StoredValue[],
+  before: Attribute,
+  after: Attribute,
+  setup: Pick<Setup, 'source'>,
+  instead: Instead = {},
+): { values: StoredValue[]; lost: LostValue[] } {
   const out: StoredValue[] = []
   const lost: LostValue[] = []
   const general = (v: StoredValue) => Number(v.storefront !== null)
   // General values come first, so that those of a storefront find the place taken.
   for (const v of [...values].sort((a, b) => general(a) - general(b))) {
-    const language = after.translatable ? v.language ?? setup.source : null
+    const language = after.translatable ? (v.language ?? setup.source) : null
     const storefront = after.perStorefront ? v.storefront : null
-    const lose = (why: string) => { lost.push({ value: v, why }) }
+    const lose = (why: string) => {
+      lost.push({ value: v, why })
+    }
     if (!after.translatable && v.language !== null && v.language !== setup.source) {
       lose('The attribute has no languages any more; the source language’s value stays.')
       continue

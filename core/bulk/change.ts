@@ -44,21 +44,32 @@ function placeProblems(place: ValuePlace, path: string, setup: Setup): BulkProbl
   if (!target) return [{ path: at('attribute'), message: `There is no attribute or field “${place.attribute}”.` }]
   const { attribute } = target
   const out: BulkProblem[] = []
-  if (place.storefront !== null && !setup.storefronts.has(place.storefront)) out.push({ path: at('storefront'), message: `There is no storefront “${place.storefront}”.` })
-  if (place.storefront !== null && !attribute.perStorefront) out.push({ path: at('storefront'), message: `“${attribute.code}” is the same in all storefronts.` })
+  if (place.storefront !== null && !setup.storefronts.has(place.storefront))
+    out.push({ path: at('storefront'), message: `There is no storefront “${place.storefront}”.` })
+  if (place.storefront !== null && !attribute.perStorefront)
+    out.push({ path: at('storefront'), message: `“${attribute.code}” is the same in all storefronts.` })
   if (attribute.translatable !== (place.language !== null)) {
-    out.push({ path: at('language'), message: attribute.translatable ? `“${attribute.code}” is translatable: say in which language.` : `“${attribute.code}” is not translatable: leave the language out.` })
+    out.push({
+      path: at('language'),
+      message: attribute.translatable
+        ? `“${attribute.code}” is translatable: say in which language.`
+        : `“${attribute.code}” is not translatable: leave the language out.`,
+    })
   }
   return out
 }
 
 /** What is wrong with a bulk change, whatever products it is made to. Empty where it can be made. */
 export function checkBulkChange(change: BulkChange, setup: Setup): BulkProblem[] {
-  const problems = [...placeProblems(change, '', setup), ...(change.from ? placeProblems(change.from, 'from', setup) : [])]
+  const problems = [
+    ...placeProblems(change, '', setup),
+    ...(change.from ? placeProblems(change.from, 'from', setup) : []),
+  ]
   if (problems.length > 0) return problems
   const { attribute } = bulkTarget(change, setup, null, change.value)!
   const kind = bulkKinds[change.do]
-  if (!kind.fits(attribute)) return [{ path: 'do', message: `“${kind.label}” does not fit “${attribute.code}”, which holds ${attribute.type}.` }]
+  if (!kind.fits(attribute))
+    return [{ path: 'do', message: `“${kind.label}” does not fit “${attribute.code}”, which holds ${attribute.type}.` }]
   return kind.check(change, attribute, setup)
 }
 
@@ -76,7 +87,8 @@ export function membersOf(family: Family, change: Pick<BulkChange, 'attribute' |
 }
 
 /** What a change does to one product: nothing (null), a value, or a reason why it cannot be made. */
-export type BulkOutcome = { before: Value | null; after: Value | null; patch: ProductPatch } | { before: Value | null; problem: string } | null
+export type BulkOutcome =
+  { before: Value | null; after: Value | null; patch: ProductPatch } | { before: Value | null; problem: string } | null
 
 /** Makes a change that `checkBulkChange` found right to one product. */
 export function outcomeOf(product: Product, family: Family, change: BulkChange, setup: Setup): BulkOutcome {
@@ -87,7 +99,15 @@ export function outcomeOf(product: Product, family: Family, change: BulkChange, 
   try {
     const source = change.from && bulkTarget(change.from, setup)!.read(product)
     if (change.from && source === null) return null
-    const made = bulkKinds[change.do].make(before, change, attribute, source === undefined || source === null ? null : { value: source, attribute: bulkTarget(change.from!, setup)!.attribute }, contextOf(product, family, change, setup))
+    const made = bulkKinds[change.do].make(
+      before,
+      change,
+      attribute,
+      source === undefined || source === null
+        ? null
+        : { value: source, attribute: bulkTarget(change.from!, setup)!.attribute },
+      contextOf(product, family, change, setup),
+    )
     const after = checkedValue(made, attribute)
     if (same(before, after)) return null
     return { before, after, patch: target.patch(after) }
@@ -102,12 +122,23 @@ function contextOf(product: Product, family: Family, change: BulkChange, setup: 
   return {
     language: change.language ?? setup.source,
     read(code) {
-      const shop = [...setup.storefronts.values()].find((s) => (change.storefront === null || s.code === change.storefront) && s.editions.some((e) => e.language === (change.language ?? setup.source))) ?? [...setup.storefronts.values()][0]!
-      const reader = editionReader(setup, shop.code, shop.editions.find((e) => e.language === change.language)?.language ?? shop.editions[0]!.language)
+      const shop =
+        [...setup.storefronts.values()].find(
+          (s) =>
+            (change.storefront === null || s.code === change.storefront) &&
+            s.editions.some((e) => e.language === (change.language ?? setup.source)),
+        ) ?? [...setup.storefronts.values()][0]!
+      const reader = editionReader(
+        setup,
+        shop.code,
+        shop.editions.find((e) => e.language === change.language)?.language ?? shop.editions[0]!.language,
+      )
       if (code === 'brand') return product.brand === null ? undefined : setup.brands.get(product.brand)?.name
       if (code === 'sku') return product.sku
       const found = valuesFor(product, family, reader, setup)(code)
-      return !found || found.value === null || !found.counts ? undefined : displayValue(code, found.value, reader, setup)
+      return !found || found.value === null || !found.counts
+        ? undefined
+        : displayValue(code, found.value, reader, setup)
     },
   }
 }

@@ -10,7 +10,18 @@ import { findUnit } from '../units/registry'
 import type { BulkChange, BulkProblem } from './change'
 import { letterCases, withCase } from './letters'
 
-export const bulkNames = ['set', 'clear', 'append', 'add', 'remove', 'replace', 'fill', 'template', 'case', 'convert'] as const
+export const bulkNames = [
+  'set',
+  'clear',
+  'append',
+  'add',
+  'remove',
+  'replace',
+  'fill',
+  'template',
+  'case',
+  'convert',
+] as const
 export type BulkName = (typeof bulkNames)[number]
 
 /** What a change may ask of the product that it is made to. */
@@ -27,7 +38,13 @@ export interface BulkKind {
   fits(attribute: Attribute): boolean
   check(change: BulkChange, attribute: Attribute, setup: Setup): BulkProblem[]
   /** The new value from the present one; null is no value. Throws ValueProblem where it cannot be made. */
-  make(now: Value | null, change: BulkChange, attribute: Attribute, source: { value: Value; attribute: Attribute } | null, context: MakeContext): unknown
+  make(
+    now: Value | null,
+    change: BulkChange,
+    attribute: Attribute,
+    source: { value: Value; attribute: Attribute } | null,
+    context: MakeContext,
+  ): unknown
   title(label: string, change: BulkChange, shown: (value: unknown) => string, setup: Setup): string
 }
 
@@ -60,62 +77,109 @@ const placeholder = /\{([a-z0-9-]+)\}/g
 /** Every kind of bulk change there is. */
 export const bulkKinds: Record<BulkName, BulkKind> = {
   set: {
-    label: 'Set', fits: () => true, check: checkValue, make: (_now, change) => change.value,
+    label: 'Set',
+    fits: () => true,
+    check: checkValue,
+    make: (_now, change) => change.value,
     title: (label, change, shown) => `Set ${label} to ${shown(change.value)}`,
   },
-  clear: { label: 'Clear', fits: (a) => !['field:status', 'field:kind'].includes(a.code), check: () => [], make: () => null, title: (label) => `Cleared ${label}` },
+  clear: {
+    label: 'Clear',
+    fits: (a) => !['field:status', 'field:kind'].includes(a.code),
+    check: () => [],
+    make: () => null,
+    title: (label) => `Cleared ${label}`,
+  },
   append: {
-    label: 'Append', fits: written, check: checkValue,
+    label: 'Append',
+    fits: written,
+    check: checkValue,
     make(now, change, attribute) {
       const more = checkedValue(change.value, attribute)!
       if (now === null) return more
-      if (Array.isArray(now)) return [...now, ...more as string[]] as Value
-      return attribute.type === 'rich-text' ? String(now) + String(more) : `${String(now)}${attribute.type === 'long-text' ? '\n' : ' '}${String(more)}`
+      if (Array.isArray(now)) return [...now, ...(more as string[])] as Value
+      return attribute.type === 'rich-text'
+        ? String(now) + String(more)
+        : `${String(now)}${attribute.type === 'long-text' ? '\n' : ' '}${String(more)}`
     },
     title: (label, change, shown) => `Appended ${shown(change.value)} to ${label}`,
   },
   add: {
-    label: 'Add', fits: listed, check: checkValue,
-    make: (now, change) => [...(now as string[] | null) ?? [], ...change.value as string[]],
+    label: 'Add',
+    fits: listed,
+    check: checkValue,
+    make: (now, change) => [...((now as string[] | null) ?? []), ...(change.value as string[])],
     title: (label, change, shown) => `Added ${shown(change.value)} to ${label}`,
   },
   remove: {
-    label: 'Remove', fits: listed, check: checkValue,
-    make: (now, change) => ((now as string[] | null) ?? []).filter((code) => !(change.value as string[]).includes(code)),
+    label: 'Remove',
+    fits: listed,
+    check: checkValue,
+    make: (now, change) =>
+      ((now as string[] | null) ?? []).filter((code) => !(change.value as string[]).includes(code)),
     title: (label, change, shown) => `Removed ${shown(change.value)} from ${label}`,
   },
   replace: {
-    label: 'Find and replace', fits: written,
-    check: (change) => [...(change.find ? [] : [{ path: 'find', message: 'Say what is looked for.' }]), ...(change.find !== undefined && change.find === (change.with ?? '') ? [{ path: 'with', message: 'Both are the same.' }] : []), ...(change.pattern && change.find ? patternProblems(change.find, change.with ?? '') : [])],
+    label: 'Find and replace',
+    fits: written,
+    check: (change) => [
+      ...(change.find ? [] : [{ path: 'find', message: 'Say what is looked for.' }]),
+      ...(change.find !== undefined && change.find === (change.with ?? '')
+        ? [{ path: 'with', message: 'Both are the same.' }]
+        : []),
+      ...(change.pattern && change.find ? patternProblems(change.find, change.with ?? '') : []),
+    ],
     make(now, change, attribute) {
       if (now === null) return null
       const pattern = change.pattern ? compilePattern(change.find!) : null
-      return attributeTypes[attribute.type].mapWords!(now, (text) => (pattern ? pattern.matcher(text).replaceAll(change.with ?? '') : text.replaceAll(change.find!, () => change.with ?? '')))
+      return attributeTypes[attribute.type].mapWords!(now, (text) =>
+        pattern
+          ? pattern.matcher(text).replaceAll(change.with ?? '')
+          : text.replaceAll(change.find!, () => change.with ?? ''),
+      )
     },
     title: (label, change) => `Replaced “${change.find!}” with “${change.with ?? ''}” in ${label}`,
   },
   fill: {
-    label: 'Fill from another field', fits: (a) => !a.code.startsWith('field:'),
+    label: 'Fill from another field',
+    fits: (a) => !a.code.startsWith('field:'),
     check(change, attribute, setup) {
       const from = change.from && setup.attributes.get(change.from.attribute)
       if (!from) return [{ path: 'from', message: 'Say from which field.' }]
-      if (valuePath(change) === valuePath(change.from!)) return [{ path: 'from', message: 'A field is not filled from itself.' }]
-      return from.type === attribute.type || (written(from) && written(attribute)) ? [] : [{ path: 'from', message: `“${from.code}” holds ${from.type}, which “${attribute.code}” cannot take.` }]
+      if (valuePath(change) === valuePath(change.from!))
+        return [{ path: 'from', message: 'A field is not filled from itself.' }]
+      return from.type === attribute.type || (written(from) && written(attribute))
+        ? []
+        : [{ path: 'from', message: `“${from.code}” holds ${from.type}, which “${attribute.code}” cannot take.` }]
     },
     make: (_now, _change, attribute, source) => source && carriedOver(source, attribute),
-    title: (label, change, _shown, setup) => `Filled ${label} from ${setup.attributes.get(change.from!.attribute)?.labels[setup.source] ?? change.from!.attribute}`,
+    title: (label, change, _shown, setup) =>
+      `Filled ${label} from ${setup.attributes.get(change.from!.attribute)?.labels[setup.source] ?? change.from!.attribute}`,
   },
   template: {
-    label: 'Put a template', fits: written,
+    label: 'Put a template',
+    fits: written,
     check(change, attribute, setup) {
-      if (typeof change.value !== 'string' || change.value.trim() === '') return [{ path: 'value', message: 'Write the template; other values stand in braces: {brand} {model}.' }]
-      const odd = [...change.value.matchAll(placeholder)].map((m) => m[1]!).find((code) => code !== 'brand' && code !== 'sku' && (!setup.attributes.has(code) || code === attribute.code))
-      return odd === undefined ? [] : [{ path: 'value', message: odd === attribute.code ? 'A field is not written from itself.' : `There is no attribute “${odd}”.` }]
+      if (typeof change.value !== 'string' || change.value.trim() === '')
+        return [{ path: 'value', message: 'Write the template; other values stand in braces: {brand} {model}.' }]
+      const odd = [...change.value.matchAll(placeholder)]
+        .map((m) => m[1]!)
+        .find((code) => code !== 'brand' && code !== 'sku' && (!setup.attributes.has(code) || code === attribute.code))
+      return odd === undefined
+        ? []
+        : [
+            {
+              path: 'value',
+              message:
+                odd === attribute.code ? 'A field is not written from itself.' : `There is no attribute “${odd}”.`,
+            },
+          ]
     },
     make(_now, change, attribute, _source, context) {
       const filled = (change.value as string).replace(placeholder, (_m, code: string) => {
         const text = context.read(code)
-        if (text === undefined) throw new ValueProblem('empty-value', `It has no “${code}” that the template could name.`)
+        if (text === undefined)
+          throw new ValueProblem('empty-value', `It has no “${code}” that the template could name.`)
         return text
       })
       return carriedOver({ value: filled, attribute: { ...attribute, type: 'long-text' } }, attribute)
@@ -123,15 +187,23 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
     title: (label, change) => `Wrote ${label} by the template “${String(change.value).slice(0, 60)}”`,
   },
   case: {
-    label: 'Change capital letters', fits: written,
-    check: (change) => (change.how && letterCases.includes(change.how) ? [] : [{ path: 'how', message: 'Say how letters shall be.' }]),
-    make: (now, change, attribute, _source, { language }) => (now === null ? null : attributeTypes[attribute.type].mapWords!(now, withCase(change.how!, language))),
+    label: 'Change capital letters',
+    fits: written,
+    check: (change) =>
+      change.how && letterCases.includes(change.how) ? [] : [{ path: 'how', message: 'Say how letters shall be.' }],
+    make: (now, change, attribute, _source, { language }) =>
+      now === null ? null : attributeTypes[attribute.type].mapWords!(now, withCase(change.how!, language)),
     title: (label, change) => `Changed capital letters in ${label}: ${change.how!}`,
   },
   convert: {
-    label: 'Convert the unit', fits: (a) => a.type === 'measure',
-    check: (change, attribute) => (change.unit !== undefined && findUnit(change.unit)?.family === attribute.family ? [] : [{ path: 'unit', message: `Say which unit of ${attribute.family ?? 'it'}.` }]),
-    make: (now, change) => (now === null ? null : { value: convert(now as Measure, change.unit!), unit: findUnit(change.unit!)!.symbol }),
+    label: 'Convert the unit',
+    fits: (a) => a.type === 'measure',
+    check: (change, attribute) =>
+      change.unit !== undefined && findUnit(change.unit)?.family === attribute.family
+        ? []
+        : [{ path: 'unit', message: `Say which unit of ${attribute.family ?? 'it'}.` }],
+    make: (now, change) =>
+      now === null ? null : { value: convert(now as Measure, change.unit!), unit: findUnit(change.unit!)!.symbol },
     title: (label, change) => `Converted ${label} into ${change.unit!}`,
   },
 }

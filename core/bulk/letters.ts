@@ -15,7 +15,11 @@ export function withCase(how: LetterCase, language: string): (text: string) => s
   // Formatting may cut a sentence in stretches, so where the last one ended decides how the next begins.
   let begins = true
   return (text) => {
-    const out = lower(text).replace(/(?:(^)|([.!?。！？]\s+))([^\p{L}]*)(\p{L})/gu, (whole, start: string | undefined, end: string | undefined, between: string, letter: string) => (start !== undefined && !begins ? whole : `${end ?? ''}${between}${upper(letter)}`))
+    const out = lower(text).replace(
+      /(?:(^)|([.!?。！？]\s+))([^\p{L}]*)(\p{L})/gu,
+      (whole, start: string | undefined, end: string | undefined, between: string, letter: string) =>
+        start !== undefined && !begins ? whole : `${end ?? ''}${between}${upper(letter)}`,
+    )
     if (/\S/.test(text)) begins = /[.!?。！？]\s*$/.test(text)
     return out
   }

@@ -13,8 +13,15 @@ export interface CategoryMatch {
  * path's names, in any language, and the last step of the path has at least one of them.
  */
 export function matchCategories(typed: string, setup: Pick<Setup, 'categories'>, limit = 12): CategoryMatch[] {
-  const words = fold(typed).split(/[\s>›/]+/).filter((w) => w !== '')
-  const begins = (code: string, word: string) => [code, ...Object.values(setup.categories.get(code)!.names)].some((n) => fold(n).split(/[\s\-/]+/).some((part) => part.startsWith(word)))
+  const words = fold(typed)
+    .split(/[\s>›/]+/)
+    .filter((w) => w !== '')
+  const begins = (code: string, word: string) =>
+    [code, ...Object.values(setup.categories.get(code)!.names)].some((n) =>
+      fold(n)
+        .split(/[\s\-/]+/)
+        .some((part) => part.startsWith(word)),
+    )
   const out: (CategoryMatch & { score: number })[] = []
   for (const code of setup.categories.keys()) {
     const path = categoryPath(setup, code)
@@ -22,5 +29,8 @@ export function matchCategories(typed: string, setup: Pick<Setup, 'categories'>,
     if (words.length > 0 && (own === 0 || !words.every((w) => path.some((c) => begins(c, w))))) continue
     out.push({ code, path: path.reverse(), score: own * 100 + path.length })
   }
-  return out.sort((a, b) => b.score - a.score).slice(0, limit).map(({ code, path }) => ({ code, path }))
+  return out
+    .sort((a, b) => b.score - a.score)
+    .slice(0, limit)
+    .map(({ code, path }) => ({ code, path }))
 }

@@ -153,7 +153,11 @@ export interface ValuePlace {
 
 /** The value that a product itself has at a place, or null. */
 export function valueAt(product: Pick<Product, 'values'>, place: ValuePlace): Value | null {
-  return product.values.find((v) => v.attribute === place.attribute && v.storefront === place.storefront && v.language === place.language)?.value ?? null
+  return (
+    product.values.find(
+      (v) => v.attribute === place.attribute && v.storefront === place.storefront && v.language === place.language,
+    )?.value ?? null
+  )
 }
 
 /** A product's own base price in a storefront, or null. */
@@ -164,12 +168,16 @@ export function basePriceIn(product: Pick<Product, 'prices'>, storefront: string
 /** A category and all above it, the category first. */
 export function categoryPath(setup: Pick<Setup, 'categories'>, code: string | null): string[] {
   const path: string[] = []
-  for (let c = code; c !== null && !path.includes(c) && setup.categories.has(c); c = setup.categories.get(c)!.parent) path.push(c)
+  for (let c = code; c !== null && !path.includes(c) && setup.categories.has(c); c = setup.categories.get(c)!.parent)
+    path.push(c)
   return path
 }
 
 /** All the categories a product is in, with all above them. */
-export function categoriesOf(setup: Pick<Setup, 'categories'>, product: Pick<Product, 'category' | 'categories'>): string[] {
+export function categoriesOf(
+  setup: Pick<Setup, 'categories'>,
+  product: Pick<Product, 'category' | 'categories'>,
+): string[] {
   if (product.categories.length === 0) return categoryPath(setup, product.category)
   return [...new Set([product.category, ...product.categories].flatMap((c) => categoryPath(setup, c)))]
 }

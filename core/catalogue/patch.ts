@@ -1,5 +1,14 @@
 import type { Value } from '../attributes/attribute'
-import { basePriceIn, valueAt, type Price, type Product, type ProductKind, type ProductStatus, type RangeEntry, type Relation } from './model'
+import {
+  basePriceIn,
+  valueAt,
+  type Price,
+  type Product,
+  type ProductKind,
+  type ProductStatus,
+  type RangeEntry,
+  type Relation,
+} from './model'
 
 /** The fields of a product that are no attribute. */
 export interface ProductFields {
@@ -20,7 +29,23 @@ export interface ProductFields {
   carried: Record<string, string>
 }
 
-export const fieldNames = ['type', 'category', 'categories', 'brand', 'tags', 'status', 'kind', 'gtin', 'stock', 'availableFrom', 'minimum', 'range', 'differsIn', 'relations', 'carried'] as const satisfies readonly (keyof ProductFields)[]
+export const fieldNames = [
+  'type',
+  'category',
+  'categories',
+  'brand',
+  'tags',
+  'status',
+  'kind',
+  'gtin',
+  'stock',
+  'availableFrom',
+  'minimum',
+  'range',
+  'differsIn',
+  'relations',
+  'carried',
+] as const satisfies readonly (keyof ProductFields)[]
 
 /** A value to set at a scope, or to clear (null). */
 export interface ValueChange {
@@ -56,7 +81,9 @@ export function valuePath(v: { attribute: string; storefront: string | null; lan
 }
 
 /** The value that a path names, or undefined where it names another thing. */
-export function scopeOfPath(path: string): { attribute: string; storefront: string | null; language: string | null } | undefined {
+export function scopeOfPath(
+  path: string,
+): { attribute: string; storefront: string | null; language: string | null } | undefined {
   const m = /^attribute:([^@]+)(?:@([^/]*)\/(.*))?$/.exec(path)
   return m ? { attribute: m[1]!, storefront: m[2] || null, language: m[3] || null } : undefined
 }
@@ -67,18 +94,24 @@ export function same(a: unknown, b: unknown): boolean {
   if (typeof a !== 'object' || typeof b !== 'object' || a === null || b === null) return false
   if (Array.isArray(a)) return Array.isArray(b) && a.length === b.length && a.every((x, i) => same(x, b[i]))
   const ka = Object.keys(a)
-  return ka.length === Object.keys(b).length && ka.every((k) => same((a as Record<string, unknown>)[k], (b as Record<string, unknown>)[k]))
+  return (
+    ka.length === Object.keys(b).length &&
+    ka.every((k) => same((a as Record<string, unknown>)[k], (b as Record<string, unknown>)[k]))
+  )
 }
 
 /** A product after a patch, and what differs; nothing differs where the patch says what is there already. */
-export function applyPatch<P extends Product>(product: P, patch: ProductPatch): { product: P; differences: Difference[] } {
+export function applyPatch<P extends Product>(
+  product: P,
+  patch: ProductPatch,
+): { product: P; differences: Difference[] } {
   const differences: Difference[] = []
   const next: P = { ...product }
   for (const name of fieldNames) {
     const after = patch.fields[name]
     if (after === undefined || same(product[name], after)) continue
-    differences.push({ path: name, before: product[name], after });
-    (next as unknown as Record<string, unknown>)[name] = after
+    differences.push({ path: name, before: product[name], after })
+    ;(next as unknown as Record<string, unknown>)[name] = after
   }
   if (patch.carried) {
     const after = { ...next.carried }
@@ -99,7 +132,13 @@ export function applyPatch<P extends Product>(product: P, patch: ProductPatch): 
       if (same(before, change.value)) continue
       differences.push({ path, before, after: change.value })
       if (change.value === null) values.delete(path)
-      else values.set(path, { attribute: change.attribute, storefront: change.storefront, language: change.language, value: change.value })
+      else
+        values.set(path, {
+          attribute: change.attribute,
+          storefront: change.storefront,
+          language: change.language,
+          value: change.value,
+        })
     }
     next.values = [...values.values()]
   }
@@ -108,7 +147,11 @@ export function applyPatch<P extends Product>(product: P, patch: ProductPatch): 
     if (before === amount) continue
     differences.push({ path: `price@${storefront}`, before, after: amount })
     next.prices = next.prices.filter((p) => p.special || p.storefront !== storefront)
-    if (amount !== null) next.prices = [...next.prices, { storefront, special: false, group: null, from: null, to: null, quantity: 1, amount }]
+    if (amount !== null)
+      next.prices = [
+        ...next.prices,
+        { storefront, special: false, group: null, from: null, to: null, quantity: 1, amount },
+      ]
   }
   if (patch.specials) {
     const before = next.prices.filter((p) => p.special)
@@ -123,15 +166,38 @@ export function applyPatch<P extends Product>(product: P, patch: ProductPatch): 
 /** A product before anything is said of it. */
 export function blankProduct(sku: string, parent: string | null, now: number): Product {
   return {
-    sku, parent, type: '', category: null, categories: [], brand: null, tags: [], status: 'draft', kind: 'shipped', gtin: null, stock: null,
-    availableFrom: null, minimum: null, range: [], differsIn: [], relations: [], carried: {}, lists: [], created: now, changed: now, values: [], prices: [],
+    sku,
+    parent,
+    type: '',
+    category: null,
+    categories: [],
+    brand: null,
+    tags: [],
+    status: 'draft',
+    kind: 'shipped',
+    gtin: null,
+    stock: null,
+    availableFrom: null,
+    minimum: null,
+    range: [],
+    differsIn: [],
+    relations: [],
+    carried: {},
+    lists: [],
+    created: now,
+    changed: now,
+    values: [],
+    prices: [],
   }
 }
 
 /**
  * The patch that takes differences back. A thing that has changed again since is left alone and named in `kept`.
  */
-export function inversePatch(product: Product, differences: readonly Difference[]): { patch: ProductPatch; kept: string[] } {
+export function inversePatch(
+  product: Product,
+  differences: readonly Difference[],
+): { patch: ProductPatch; kept: string[] } {
   const patch: ProductPatch = { fields: {}, values: [], basePrices: [] }
   const kept: string[] = []
   for (const d of differences) {
@@ -139,8 +205,11 @@ export function inversePatch(product: Product, differences: readonly Difference[
     const storefront = /^price@(.+)$/.exec(d.path)?.[1]
     const now = scope
       ? valueAt(product, scope)
-      : storefront ? basePriceIn(product, storefront)
-        : d.path === 'specials' ? product.prices.filter((p) => p.special) : product[d.path as keyof ProductFields]
+      : storefront
+        ? basePriceIn(product, storefront)
+        : d.path === 'specials'
+          ? product.prices.filter((p) => p.special)
+          : product[d.path as keyof ProductFields]
     if (!same(now, d.after)) {
       kept.push(d.path)
       continue

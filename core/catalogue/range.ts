@@ -2,11 +2,30 @@ import { holdsAt } from '../moments/instant'
 import type { RangeEntry } from './model'
 
 /** Whether a range has a storefront, for a customer group or none, at a moment. An empty range has every storefront, for everybody, always. */
-export function isInRange(range: readonly RangeEntry[], storefront: string, timeZone: string, group: string | null, moment: number): boolean {
-  return range.length === 0 || range.some((r) => r.storefront === storefront && (r.groups.length === 0 || (group !== null && r.groups.includes(group))) && holdsAt(r, timeZone, moment))
+export function isInRange(
+  range: readonly RangeEntry[],
+  storefront: string,
+  timeZone: string,
+  group: string | null,
+  moment: number,
+): boolean {
+  return (
+    range.length === 0 ||
+    range.some(
+      (r) =>
+        r.storefront === storefront &&
+        (r.groups.length === 0 || (group !== null && r.groups.includes(group))) &&
+        holdsAt(r, timeZone, moment),
+    )
+  )
 }
 
 /** Whether a range has a storefront for any customer at all at a moment. */
-export function isSoldToAnybody(range: readonly RangeEntry[], storefront: string, timeZone: string, moment: number): boolean {
+export function isSoldToAnybody(
+  range: readonly RangeEntry[],
+  storefront: string,
+  timeZone: string,
+  moment: number,
+): boolean {
   return range.length === 0 || range.some((r) => r.storefront === storefront && holdsAt(r, timeZone, moment))
 }

@@ -48,7 +48,11 @@ export function sourcePath(d: Difference): string | undefined {
 /**
  * What takes the differences of sources back: those of `paths`, or all. What has changed again since stays, and is named.
  */
-export function sourcesBack(now: ReadonlyMap<string, ValueSource>, differences: readonly Difference[], paths: readonly string[] | null): { changes: Difference[]; kept: string[] } {
+export function sourcesBack(
+  now: ReadonlyMap<string, ValueSource>,
+  differences: readonly Difference[],
+  paths: readonly string[] | null,
+): { changes: Difference[]; kept: string[] } {
   const changes: Difference[] = []
   const kept: string[] = []
   for (const d of differences) {

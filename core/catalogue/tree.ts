@@ -57,7 +57,11 @@ export function withAllBelow(items: readonly Placed[], code: string): Set<string
  * Where an item goes when it is moved by a step: up or down among those beside it, in under the one before it, or out
  * beside the one it stands under. Undefined where there is no such place.
  */
-export function spotAfterStep(items: readonly Placed[], code: string, step: 'up' | 'down' | 'in' | 'out'): Spot | undefined {
+export function spotAfterStep(
+  items: readonly Placed[],
+  code: string,
+  step: 'up' | 'down' | 'in' | 'out',
+): Spot | undefined {
   const item = items.find((i) => i.code === code)
   if (!item) return undefined
   const beside = items.filter((i) => i.parent === item.parent)
@@ -73,10 +77,16 @@ export function spotAfterStep(items: readonly Placed[], code: string, step: 'up'
 }
 
 /** Where an item goes when it is dropped before, into or after another. Undefined where it would stand under itself. */
-export function spotOfDrop(items: readonly Placed[], code: string, target: string, where: 'before' | 'into' | 'after'): Spot | undefined {
+export function spotOfDrop(
+  items: readonly Placed[],
+  code: string,
+  target: string,
+  where: 'before' | 'into' | 'after',
+): Spot | undefined {
   const onto = items.find((i) => i.code === target)
   if (!onto || withAllBelow(items, code).has(target)) return undefined
-  if (where === 'into') return { parent: target, position: items.filter((i) => i.parent === target && i.code !== code).length }
+  if (where === 'into')
+    return { parent: target, position: items.filter((i) => i.parent === target && i.code !== code).length }
   const beside = items.filter((i) => i.parent === onto.parent && i.code !== code)
   return { parent: onto.parent, position: beside.indexOf(onto) + (where === 'after' ? 1 : 0) }
 }

@@ -30,8 +30,13 @@ export interface VariantFinding {
 }
 
 /** Every combination of the given values, the last attribute changing fastest. */
-export function combinations(axes: readonly { attribute: string; values: readonly Value[] }[]): Record<string, Value>[] {
-  return axes.reduce<Record<string, Value>[]>((rows, { attribute, values }) => rows.flatMap((r) => values.map((v) => ({ ...r, [attribute]: v }))), [{}])
+export function combinations(
+  axes: readonly { attribute: string; values: readonly Value[] }[],
+): Record<string, Value>[] {
+  return axes.reduce<Record<string, Value>[]>(
+    (rows, { attribute, values }) => rows.flatMap((r) => values.map((v) => ({ ...r, [attribute]: v }))),
+    [{}],
+  )
 }
 
 /** Whether a row has exactly the values of a combination. */
@@ -40,22 +45,47 @@ export function hasValues(row: Pick<VariantRow, 'values'>, values: Record<string
 }
 
 /** A SKU for a combination: the parent's, then each value shortened to a few letters and digits; numbered where taken. */
-export function skuOfCombination(parent: string, values: Record<string, Value>, attributes: ReadonlyMap<string, Attribute>, taken: ReadonlySet<string>): string {
+export function skuOfCombination(
+  parent: string,
+  values: Record<string, Value>,
+  attributes: ReadonlyMap<string, Attribute>,
+  taken: ReadonlySet<string>,
+): string {
   const part = (code: string, value: Value) => {
     const attribute = attributes.get(code)
     const text = attribute ? attributeTypes[attribute.type].toCell(value, attribute) : String(value)
-    return text.normalize('NFKD').replace(/[^A-Za-z0-9]+/g, '').toUpperCase().slice(0, 5)
+    return text
+      .normalize('NFKD')
+      .replace(/[^A-Za-z0-9]+/g, '')
+      .toUpperCase()
+      .slice(0, 5)
   }
-  const base = [parent, ...Object.entries(values).map(([a, v]) => part(a, v)).filter((p) => p !== '')].join('-').slice(0, 60)
+  const base = [
+    parent,
+    ...Object.entries(values)
+      .map(([a, v]) => part(a, v))
+      .filter((p) => p !== ''),
+  ]
+    .join('-')
+    .slice(0, 60)
   return freeCode(base, (sku) => taken.has(sku))
 }
 
 /** How the values of a row read, for telling rows apart. */
-function labelOf(row: VariantRow, differsIn: readonly string[], attributes: ReadonlyMap<string, Attribute>, source: string): string {
-  return differsIn.map((code) => {
-    const [attribute, value] = [attributes.get(code), row.values[code]]
-    return attribute && value !== null && value !== undefined ? attributeTypes[attribute.type].display(value, attribute, { language: source, labels: [source] }) : '?'
-  }).join(', ')
+function labelOf(
+  row: VariantRow,
+  differsIn: readonly string[],
+  attributes: ReadonlyMap<string, Attribute>,
+  source: string,
+): string {
+  return differsIn
+    .map((code) => {
+      const [attribute, value] = [attributes.get(code), row.values[code]]
+      return attribute && value !== null && value !== undefined
+        ? attributeTypes[attribute.type].display(value, attribute, { language: source, labels: [source] })
+        : '?'
+    })
+    .join(', ')
 }
 
 /**
@@ -63,7 +93,12 @@ function labelOf(row: VariantRow, differsIn: readonly string[], attributes: Read
  * another combination of what shows, a name that names another row's value. That copying a row and forgetting what must
  * differ is the classic mistake is common practice, without a published source.
  */
-export function variantFindings(rows: readonly VariantRow[], differsIn: readonly string[], attributes: ReadonlyMap<string, Attribute>, source: string): VariantFinding[] {
+export function variantFindings(
+  rows: readonly VariantRow[],
+  differsIn: readonly string[],
+  attributes: ReadonlyMap<string, Attribute>,
+  source: string,
+): VariantFinding[] {
   const out: VariantFinding[] = []
   const seen = { sku: new Map<string, number>(), gtin: new Map<string, number>(), values: new Map<string, number>() }
   const first = (map: Map<string, number>, key: string, row: number) => {
@@ -73,7 +108,9 @@ export function variantFindings(rows: readonly VariantRow[], differsIn: readonly
   }
   const shown = (row: number) => labelOf(rows[row]!, differsIn, attributes, source)
   rows.forEach((r, row) => {
-    const add = (at: VariantFinding['at'], weight: VariantFinding['weight'], message: string) => { out.push({ row, at, weight, message }) }
+    const add = (at: VariantFinding['at'], weight: VariantFinding['weight'], message: string) => {
+      out.push({ row, at, weight, message })
+    }
     if (r.sku.trim() === '') add('sku', 'blocker', 'Each variant has a SKU of its own.')
     else {
       const twin = first(seen.sku, fold(r.sku), row)
@@ -83,9 +120,16 @@ export function variantFindings(rows: readonly VariantRow[], differsIn: readonly
       const twin = first(seen.gtin, r.gtin, row)
       if (twin !== undefined) add('gtin', 'blocker', `The same GTIN as ${shown(twin)}.`)
     }
-    for (const code of differsIn) if ((r.values[code] ?? null) === null) add(`value:${code}`, 'blocker', `What it differs in is not said: ${attributes.get(code)?.labels[source] ?? code}.`)
+    for (const code of differsIn)
+      if ((r.values[code] ?? null) === null)
+        add(
+          `value:${code}`,
+          'blocker',
+          `What it differs in is not said: ${attributes.get(code)?.labels[source] ?? code}.`,
+        )
     const twin = first(seen.values, JSON.stringify(differsIn.map((c) => r.values[c] ?? null)), row)
-    if (twin !== undefined && differsIn.length > 0) add(`value:${differsIn[0]!}`, 'blocker', `The same combination as ${rows[twin]!.sku || shown(twin)}.`)
+    if (twin !== undefined && differsIn.length > 0)
+      add(`value:${differsIn[0]!}`, 'blocker', `The same combination as ${rows[twin]!.sku || shown(twin)}.`)
   })
   return [...out, ...pictureFindings(rows, differsIn), ...nameFindings(rows, differsIn, attributes, source)]
 }
@@ -99,35 +143,74 @@ function pictureFindings(rows: readonly VariantRow[], differsIn: readonly string
   const alike = (a: VariantRow, b: VariantRow, code: string) => same(a.values[code] ?? null, b.values[code] ?? null)
   const shows = differsIn.filter((code) => {
     let [pairs, different] = [0, 0]
-    pictured.forEach((a, i) => pictured.slice(i + 1).forEach((b) => {
-      if (alike(a, b, code) || !differsIn.every((c) => c === code || alike(a, b, c))) return
-      pairs++
-      if (a.picture !== b.picture) different++
-    }))
+    pictured.forEach((a, i) =>
+      pictured.slice(i + 1).forEach((b) => {
+        if (alike(a, b, code) || !differsIn.every((c) => c === code || alike(a, b, c))) return
+        pairs++
+        if (a.picture !== b.picture) different++
+      }),
+    )
     return different * 2 > pairs
   })
   const of = (r: VariantRow) => JSON.stringify(shows.map((c) => r.values[c] ?? null))
   return rows.flatMap((r, row): VariantFinding[] => {
     if (r.picture === null || shows.length === 0) return []
     const twin = rows.findIndex((o) => o.picture === r.picture && of(o) !== of(r))
-    return twin >= 0 && twin < row ? [{ row, at: 'picture', weight: 'remark', message: `The same picture as ${rows[twin]!.sku}, which looks different.` }] : []
+    return twin >= 0 && twin < row
+      ? [
+          {
+            row,
+            at: 'picture',
+            weight: 'remark',
+            message: `The same picture as ${rows[twin]!.sku}, which looks different.`,
+          },
+        ]
+      : []
   })
 }
 
-function nameFindings(rows: readonly VariantRow[], differsIn: readonly string[], attributes: ReadonlyMap<string, Attribute>, source: string): VariantFinding[] {
+function nameFindings(
+  rows: readonly VariantRow[],
+  differsIn: readonly string[],
+  attributes: ReadonlyMap<string, Attribute>,
+  source: string,
+): VariantFinding[] {
   const words = (code: string, value: Value | null | undefined) => {
     const attribute = attributes.get(code)
-    return attribute && value !== null && value !== undefined ? fold(attributeTypes[attribute.type].display(value, attribute, { language: source, labels: [source] })) : ''
+    return attribute && value !== null && value !== undefined
+      ? fold(attributeTypes[attribute.type].display(value, attribute, { language: source, labels: [source] }))
+      : ''
   }
-  const inside = (name: string, word: string) => word.length > 1 && ` ${fold(name).replace(/[^\p{L}\p{N}]+/gu, ' ')} `.includes(` ${word.replace(/[^\p{L}\p{N}]+/gu, ' ')} `)
-  return rows.flatMap((r, row) => (r.name === null ? [] : differsIn.flatMap((code): VariantFinding[] => {
-    const own = words(code, r.values[code])
-    const other = [...new Set(rows.map((o) => words(code, o.values[code])))].find((w) => w !== '' && w !== own && !own.includes(w) && inside(r.name!, w))
-    return other === undefined ? [] : [{ row, at: 'name', weight: 'remark', message: `The name says “${other}”, but this is ${own || 'nothing yet'}.` }]
-  })))
+  const inside = (name: string, word: string) =>
+    word.length > 1 &&
+    ` ${fold(name).replace(/[^\p{L}\p{N}]+/gu, ' ')} `.includes(` ${word.replace(/[^\p{L}\p{N}]+/gu, ' ')} `)
+  return rows.flatMap((r, row) =>
+    r.name === null
+      ? []
+      : differsIn.flatMap((code): VariantFinding[] => {
+          const own = words(code, r.values[code])
+          const other = [...new Set(rows.map((o) => words(code, o.values[code])))].find(
+            (w) => w !== '' && w !== own && !own.includes(w) && inside(r.name!, w),
+          )
+          return other === undefined
+            ? []
+            : [
+                {
+                  row,
+                  at: 'name',
+                  weight: 'remark',
+                  message: `The name says “${other}”, but this is ${own || 'nothing yet'}.`,
+                },
+              ]
+        }),
+  )
 }
 
 /** Some rows with what must differ, or may, taken over from a pattern: prices, stock, status, picture. */
 export function likePattern(rows: readonly VariantRow[], pattern: VariantRow, which: readonly number[]): VariantRow[] {
-  return rows.map((r, i) => (which.includes(i) && r !== pattern ? { ...r, stock: pattern.stock, status: pattern.status, prices: { ...pattern.prices }, picture: pattern.picture } : r))
+  return rows.map((r, i) =>
+    which.includes(i) && r !== pattern
+      ? { ...r, stock: pattern.stock, status: pattern.status, prices: { ...pattern.prices }, picture: pattern.picture }
+      : r,
+  )
 }

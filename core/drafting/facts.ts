@@ -49,15 +49,26 @@ export interface Beside {
   pool?: { gtin: string; rows: readonly PoolComparison[] } | null
 }
 
-const isFact = (a: Attribute) => !isProse(a.type) && a.code !== 'name' && (a.serves.some((s) => s !== 'search' && s !== 'team') || a.type === 'box-contents')
+const isFact = (a: Attribute) =>
+  !isProse(a.type) &&
+  a.code !== 'name' &&
+  (a.serves.some((s) => s !== 'search' && s !== 'team') || a.type === 'box-contents')
 
 /** The parts of a value as a reader of the edition sees them. */
 function partsOf(value: Value, attribute: Attribute, reader: Reader): string[] {
-  const show = (v: Value) => attributeTypes[attribute.type].display(v, attribute, { language: reader.edition.language, labels: reader.chain })
+  const show = (v: Value) =>
+    attributeTypes[attribute.type].display(v, attribute, { language: reader.edition.language, labels: reader.chain })
   return attribute.type === 'choices' ? (value as string[]).map((v) => show([v])) : [show(value)]
 }
 
-const numberOf = (value: Value): number | null => (typeof value === 'number' ? value : typeof value === 'boolean' ? Number(value) : typeof value === 'object' && 'unit' in value ? value.value : null)
+const numberOf = (value: Value): number | null =>
+  typeof value === 'number'
+    ? value
+    : typeof value === 'boolean'
+      ? Number(value)
+      : typeof value === 'object' && 'unit' in value
+        ? value.value
+        : null
 
 /**
  * The facts of a family's root in an edition, in the order of its type, each with its source: its own values, what the type
@@ -68,9 +79,22 @@ export function gatherFacts(family: Family, reader: Reader, setup: Setup, { phot
   const read = valuesFor(root, family, reader, setup)
   const facts: DraftFact[] = []
   const madeFrom: MadeFrom[] = []
-  const add = (attribute: Attribute, value: Value, more: Pick<DraftFact, 'inline' | 'source' | 'said'> & { parts?: string[] }) => {
-    const label = (languages: readonly string[]) => languages.map((l) => attribute.labels[l]).find((l) => l) ?? attribute.code
-    facts.push({ attribute: attribute.code, type: attribute.type, label: label(reader.chain), called: label([setup.source]), parts: partsOf(value, attribute, reader), number: numberOf(value), ...more })
+  const add = (
+    attribute: Attribute,
+    value: Value,
+    more: Pick<DraftFact, 'inline' | 'source' | 'said'> & { parts?: string[] },
+  ) => {
+    const label = (languages: readonly string[]) =>
+      languages.map((l) => attribute.labels[l]).find((l) => l) ?? attribute.code
+    facts.push({
+      attribute: attribute.code,
+      type: attribute.type,
+      label: label(reader.chain),
+      called: label([setup.source]),
+      parts: partsOf(value, attribute, reader),
+      number: numberOf(value),
+      ...more,
+    })
   }
   for (const use of setup.types.get(root.type)?.attributes ?? []) {
     const attribute = setup.attributes.get(use.attribute)
@@ -78,37 +102,71 @@ export function gatherFacts(family: Family, reader: Reader, setup: Setup, { phot
     const found = read(attribute.code)
     if (found && found.value !== null && found.counts) {
       add(attribute, found.value, { inline: true, source: found.origin === 'default' ? 'default' : 'own', said: '' })
-      if (found.owner !== null) madeFrom.push({ sku: root.sku, path: valuePath({ ...found, attribute: attribute.code }), value: found.value })
+      if (found.owner !== null)
+        madeFrom.push({ sku: root.sku, path: valuePath({ ...found, attribute: attribute.code }), value: found.value })
       continue
     }
     const offered = use.perVariant ? offeredBy(variants, family, attribute, reader, setup, madeFrom) : []
     if (offered.length > 0) {
-      add(attribute, offered[0]!, { parts: [...new Set(offered.flatMap((v) => partsOf(v, attribute, reader)))], inline: false, source: 'variants', said: `${variants.length} variants` })
+      add(attribute, offered[0]!, {
+        parts: [...new Set(offered.flatMap((v) => partsOf(v, attribute, reader)))],
+        inline: false,
+        source: 'variants',
+        said: `${variants.length} variants`,
+      })
       continue
     }
-    const row = pool?.rows.find((r) => r.state === 'empty' && scopeOfPath(r.path ?? '')?.attribute === attribute.code && !attribute.translatable)
+    const row = pool?.rows.find(
+      (r) => r.state === 'empty' && scopeOfPath(r.path ?? '')?.attribute === attribute.code && !attribute.translatable,
+    )
     if (row) add(attribute, row.theirs as Value, { inline: false, source: 'data-pool', said: pool!.gtin })
     else if (attribute.code === 'colour' && photo?.colours[0]) {
       const name = colourIn(nameOfColour(labOfHex(photo.colours[0].colour)!), reader.edition.language)
-      facts.push({ attribute: 'colour', type: attribute.type, label: attribute.labels[reader.edition.language] ?? 'colour', called: attribute.labels[setup.source] ?? 'colour', parts: [name], number: null, inline: false, source: 'photo', said: photo.colours[0].colour })
+      facts.push({
+        attribute: 'colour',
+        type: attribute.type,
+        label: attribute.labels[reader.edition.language] ?? 'colour',
+        called: attribute.labels[setup.source] ?? 'colour',
+        parts: [name],
+        number: null,
+        inline: false,
+        source: 'photo',
+        said: photo.colours[0].colour,
+      })
     }
   }
   return { facts, madeFrom }
 }
 
-function offeredBy(variants: readonly Product[], family: Family, attribute: Attribute, reader: Reader, setup: Setup, madeFrom: MadeFrom[]): Value[] {
+function offeredBy(
+  variants: readonly Product[],
+  family: Family,
+  attribute: Attribute,
+  reader: Reader,
+  setup: Setup,
+  madeFrom: MadeFrom[],
+): Value[] {
   const order = new Map(attribute.options.map((o, i) => [o.code, i]))
   const place = (v: Value) => order.get(String(v)) ?? 0
   // In the order of the options: S, M, L, and not L, M, S.
-  return variants.flatMap((v) => {
-    const found = valuesFor(v, family, reader, setup)(attribute.code)
-    if (!found || found.value === null || !found.counts) return []
-    if (found.owner === 'product') madeFrom.push({ sku: v.sku, path: valuePath({ ...found, attribute: attribute.code }), value: found.value })
-    return [found.value]
-  }).sort((a, b) => place(a) - place(b))
+  return variants
+    .flatMap((v) => {
+      const found = valuesFor(v, family, reader, setup)(attribute.code)
+      if (!found || found.value === null || !found.counts) return []
+      if (found.owner === 'product')
+        madeFrom.push({ sku: v.sku, path: valuePath({ ...found, attribute: attribute.code }), value: found.value })
+      return [found.value]
+    })
+    .sort((a, b) => place(a) - place(b))
 }
 
-const sourceWords: Record<FactSource, string> = { 'own': '', 'default': 'what its type gives', 'variants': 'offered by', 'data-pool': 'data pool, item', 'photo': 'seen in the photo' }
+const sourceWords: Record<FactSource, string> = {
+  own: '',
+  default: 'what its type gives',
+  variants: 'offered by',
+  'data-pool': 'data pool, item',
+  photo: 'seen in the photo',
+}
 
 /** A fact as a line: “Volume: 18 L”, with its source where it is not the product's own. */
 export function factLine({ label, parts, source, said }: DraftFact): string {

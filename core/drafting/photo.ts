@@ -11,12 +11,22 @@ const nearEnough = 16
 const wordsFrom = 6
 
 /** What is read from a photo in words of a language: its colours, its ground, its shape, and whether it has words. */
-export function readingInWords(reading: PhotoReading, language: string): { colours: string[]; ground: string | null; shape: string; words: boolean } {
+export function readingInWords(
+  reading: PhotoReading,
+  language: string,
+): { colours: string[]; ground: string | null; shape: string; words: boolean } {
   const named = (hex: string) => colourIn(nameOfColour(labOfHex(hex)!), language)
   const { proportions: p } = reading
   return {
-    colours: [...new Set(reading.colours.map((c) => named(c.colour)))], ground: reading.plain ? named(reading.ground) : null,
-    shape: p > 1.15 ? `${p.toFixed(1)} times as wide as high` : p < 0.87 ? `${(1 / p).toFixed(1)} times as high as wide` : 'about as wide as high', words: reading.letters >= wordsFrom,
+    colours: [...new Set(reading.colours.map((c) => named(c.colour)))],
+    ground: reading.plain ? named(reading.ground) : null,
+    shape:
+      p > 1.15
+        ? `${p.toFixed(1)} times as wide as high`
+        : p < 0.87
+          ? `${(1 / p).toFixed(1)} times as high as wide`
+          : 'about as wide as high',
+    words: reading.letters >= wordsFrom,
   }
 }
 
@@ -34,7 +44,9 @@ export function optionInPhoto(attribute: Pick<Attribute, 'options'>, reading: Ph
   const largest = reading.colours[0]
   if (!largest) return undefined
   const lab = labOfHex(largest.colour)!
-  const swatches = attribute.options.flatMap((o) => (o.swatch ? [{ code: o.code, d: colourDifference(labOfHex(o.swatch) ?? [0, 0, 0], lab) }] : [])).sort((a, b) => a.d - b.d)
+  const swatches = attribute.options
+    .flatMap((o) => (o.swatch ? [{ code: o.code, d: colourDifference(labOfHex(o.swatch) ?? [0, 0, 0], lab) }] : []))
+    .sort((a, b) => a.d - b.d)
   if (swatches[0]) return swatches[0].d <= nearEnough ? swatches[0].code : undefined
   const names = Object.values(nameOfColour(lab).names).map(fold)
   return attribute.options.find((o) => Object.values(o.labels).some((l) => names.includes(fold(l))))?.code
@@ -43,6 +55,19 @@ export function optionInPhoto(attribute: Pick<Attribute, 'options'>, reading: Ph
 /** What a drafting service is told of a photo, as facts in a language. */
 export function photoFacts(reading: PhotoReading, language: string): DraftFact[] {
   const { colours, ground } = readingInWords(reading, language)
-  const fact = (attribute: string, called: string, parts: string[]): DraftFact => ({ attribute, type: 'text', label: called, called, parts, number: null, inline: false, source: 'photo', said: '' })
-  return [...(colours.length ? [fact('photo-colours', 'Colours', colours.slice(0, 2))] : []), ...(ground === null ? [] : [fact('photo-ground', 'Ground', [ground])])]
+  const fact = (attribute: string, called: string, parts: string[]): DraftFact => ({
+    attribute,
+    type: 'text',
+    label: called,
+    called,
+    parts,
+    number: null,
+    inline: false,
+    source: 'photo',
+    said: '',
+  })
+  return [
+    ...(colours.length ? [fact('photo-colours', 'Colours', colours.slice(0, 2))] : []),
+    ...(ground === null ? [] : [fact('photo-ground', 'Ground', [ground])]),
+  ]
 }

@@ -1,7 +1,15 @@
 import type { AttributeTypeName } from '../attributes/attribute'
 
 /** What the steps of a recipe can do, in the order in which they make sense. */
-export const stepKindNames = ['photo', 'facts', 'description', 'summary', 'key-points', 'search-texts', 'names'] as const
+export const stepKindNames = [
+  'photo',
+  'facts',
+  'description',
+  'summary',
+  'key-points',
+  'search-texts',
+  'names',
+] as const
 export type StepKindName = (typeof stepKindNames)[number]
 
 /** One kind of step. Adding one is adding an entry, and what the drafting service makes of it. */
@@ -18,13 +26,57 @@ export interface StepKind {
 }
 
 export const stepKinds: Readonly<Record<StepKindName, StepKind>> = {
-  'photo': { label: 'Read the photo', does: 'Colours, ground and words of the main picture; suggests a colour that is missing, and an alternative text', writes: [], drafted: true, instruction: '<p>Say what the picture shows, in one sentence.</p>' },
-  'facts': { label: 'Gather facts', does: 'All facts of the product with where each is from, the data pool and the photo included', writes: [], drafted: false, instruction: '' },
-  'description': { label: 'Description', does: 'A description from the facts', writes: ['description'], drafted: true, instruction: '<p>Write 6 sentences in 2 paragraphs from these facts:</p><p><data value="step:facts"></data></p>' },
-  'summary': { label: 'Summary', does: 'One or two lines that stand beside the price', writes: ['summary'], drafted: true, instruction: '<p>Write 1 sentence. Begin with what the description begins with:</p><p><data value="step:description"></data></p>' },
-  'key-points': { label: 'Key points', does: 'Short points, each with one fact', writes: ['key-points'], drafted: true, instruction: '<p>Write 4 points.</p>' },
-  'search-texts': { label: 'Search texts', does: 'Search title, search description, search words and slug', writes: ['search-title', 'search-description', 'search-words', 'slug'], drafted: true, instruction: '<p>Begin the search title with <data value="attribute:name"></data>. The search description takes up the summary:</p><p><data value="step:summary"></data></p>' },
-  'names': { label: 'Names', does: 'A name that nothing is called yet', writes: ['name'], drafted: true, instruction: '<p>Propose 3 names.</p>' },
+  photo: {
+    label: 'Read the photo',
+    does: 'Colours, ground and words of the main picture; suggests a colour that is missing, and an alternative text',
+    writes: [],
+    drafted: true,
+    instruction: '<p>Say what the picture shows, in one sentence.</p>',
+  },
+  facts: {
+    label: 'Gather facts',
+    does: 'All facts of the product with where each is from, the data pool and the photo included',
+    writes: [],
+    drafted: false,
+    instruction: '',
+  },
+  description: {
+    label: 'Description',
+    does: 'A description from the facts',
+    writes: ['description'],
+    drafted: true,
+    instruction: '<p>Write 6 sentences in 2 paragraphs from these facts:</p><p><data value="step:facts"></data></p>',
+  },
+  summary: {
+    label: 'Summary',
+    does: 'One or two lines that stand beside the price',
+    writes: ['summary'],
+    drafted: true,
+    instruction:
+      '<p>Write 1 sentence. Begin with what the description begins with:</p><p><data value="step:description"></data></p>',
+  },
+  'key-points': {
+    label: 'Key points',
+    does: 'Short points, each with one fact',
+    writes: ['key-points'],
+    drafted: true,
+    instruction: '<p>Write 4 points.</p>',
+  },
+  'search-texts': {
+    label: 'Search texts',
+    does: 'Search title, search description, search words and slug',
+    writes: ['search-title', 'search-description', 'search-words', 'slug'],
+    drafted: true,
+    instruction:
+      '<p>Begin the search title with <data value="attribute:name"></data>. The search description takes up the summary:</p><p><data value="step:summary"></data></p>',
+  },
+  names: {
+    label: 'Names',
+    does: 'A name that nothing is called yet',
+    writes: ['name'],
+    drafted: true,
+    instruction: '<p>Propose 3 names.</p>',
+  },
 }
 
 export interface RecipeStep {
@@ -44,16 +96,30 @@ export interface Recipe {
 }
 
 /** Attributes that hold the texts of a product, which no draft takes for facts. */
-const proseTypes: ReadonlySet<AttributeTypeName> = new Set(['rich-text', 'long-text', 'key-points', 'media', 'file', 'link', 'questions', 'table'])
+const proseTypes: ReadonlySet<AttributeTypeName> = new Set([
+  'rich-text',
+  'long-text',
+  'key-points',
+  'media',
+  'file',
+  'link',
+  'questions',
+  'table',
+])
 export const isProse = (type: AttributeTypeName) => proseTypes.has(type)
 
 /** What is wrong with the steps of a recipe, by path: a kind twice, or a result that is named before it is there. */
 export function recipeProblems(steps: readonly RecipeStep[]): { path: string; message: string }[] {
   const problems: { path: string; message: string }[] = []
   steps.forEach((step, i) => {
-    if (steps.findIndex((s) => s.kind === step.kind) < i) problems.push({ path: `steps[${i}].kind`, message: `“${stepKinds[step.kind].label}” is in the recipe twice.` })
+    if (steps.findIndex((s) => s.kind === step.kind) < i)
+      problems.push({ path: `steps[${i}].kind`, message: `“${stepKinds[step.kind].label}” is in the recipe twice.` })
     for (const m of step.instruction.matchAll(/<data value="step:([^"]*)">/g)) {
-      if (!steps.slice(0, i).some((s) => s.kind === m[1])) problems.push({ path: `steps[${i}].instruction`, message: `It names the result of “${stepKinds[m[1] as StepKindName]?.label ?? m[1]!}”, which is no step before it.` })
+      if (!steps.slice(0, i).some((s) => s.kind === m[1]))
+        problems.push({
+          path: `steps[${i}].instruction`,
+          message: `It names the result of “${stepKinds[m[1] as StepKindName]?.label ?? m[1]!}”, which is no step before it.`,
+        })
     }
   })
   return problems

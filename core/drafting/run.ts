@@ -50,7 +50,12 @@ export interface DraftingOf {
   reader: Reader
   setup: Setup
   styleOf(field: string): Style
-  beside: Beside & { /** The main picture, and whether it has a text in the language. */ picture?: { name: string; described: boolean } | null }
+  beside: Beside & {
+    /** The main picture, and whether it has a text in the language. */ picture?: {
+      name: string
+      described: boolean
+    } | null
+  }
   /** Words of names that are taken or to be avoided, folded. */
   taken: readonly string[]
   service: DraftingService
@@ -71,12 +76,29 @@ export async function runRecipe(of: DraftingOf): Promise<StepResult[]> {
   return results
 }
 
-async function runStep(step: RecipeStep, before: readonly StepResult[], gathered: GatheredFacts, of: DraftingOf): Promise<StepResult> {
+async function runStep(
+  step: RecipeStep,
+  before: readonly StepResult[],
+  gathered: GatheredFacts,
+  of: DraftingOf,
+): Promise<StepResult> {
   const asked = instructionFor(step, before, of)
   const kind = stepKinds[step.kind]
-  if (step.kind === 'facts') return { kind: 'facts', asked, text: gathered.facts.map(factLine).join('\n'), proposals: [], units: 0, notes: gathered.facts.length === 0 ? ['There is no fact.'] : [] }
+  if (step.kind === 'facts')
+    return {
+      kind: 'facts',
+      asked,
+      text: gathered.facts.map(factLine).join('\n'),
+      proposals: [],
+      units: 0,
+      notes: gathered.facts.length === 0 ? ['There is no fact.'] : [],
+    }
   if (step.kind === 'photo') return readPhoto(asked, of, gathered)
-  const { family: { root }, setup, service } = of
+  const {
+    family: { root },
+    setup,
+    service,
+  } = of
   const draft = await service.draft(requestFor(step.kind, asked, gathered, before, of))
   const notes = [...draft.notes]
   const known = [nameOf(of) ?? '', root.sku, ...gathered.facts.flatMap((f) => f.parts), ...before.map((r) => r.text)]
@@ -91,17 +113,34 @@ async function runStep(step: RecipeStep, before: readonly StepResult[], gathered
       if (value === null) return []
       const wanted = new Set(t.facts)
       const madeFrom = gathered.madeFrom.filter((m) => wanted.has(m.path.replace(/^attribute:|@.*$/g, '')))
-      return [{ place: placeOf(attribute, of), value, alternatives: t.alternatives ?? [], step: step.kind, invented: unknownNumbers(value, attribute.type, gathered.facts, known), madeFrom }]
+      return [
+        {
+          place: placeOf(attribute, of),
+          value,
+          alternatives: t.alternatives ?? [],
+          step: step.kind,
+          invented: unknownNumbers(value, attribute.type, gathered.facts, known),
+          madeFrom,
+        },
+      ]
     } catch (e) {
       if (!(e instanceof ValueProblem)) throw e
       notes.push(`What was drafted for “${t.field}” cannot be taken: ${e.message}`)
       return []
     }
   })
-  return { kind: step.kind, asked, text: proposals.map((p) => readable(p.value, attributeOf(p, setup)?.type ?? 'text')).join('\n'), proposals, units: draft.units, notes }
+  return {
+    kind: step.kind,
+    asked,
+    text: proposals.map((p) => readable(p.value, attributeOf(p, setup)?.type ?? 'text')).join('\n'),
+    proposals,
+    units: draft.units,
+    notes,
+  }
 }
 
-const attributeOf = (p: Proposal, setup: Setup): Attribute | undefined => (p.place.kind === 'product' ? setup.attributes.get(p.place.attribute) : undefined)
+const attributeOf = (p: Proposal, setup: Setup): Attribute | undefined =>
+  p.place.kind === 'product' ? setup.attributes.get(p.place.attribute) : undefined
 
 /** A value as plain text. */
 function readable(value: Value, type: AttributeTypeName): string {
@@ -110,7 +149,12 @@ function readable(value: Value, type: AttributeTypeName): string {
 }
 
 function placeOf(attribute: Attribute, { recipe, reader }: DraftingOf): ProposalPlace {
-  return { kind: 'product', attribute: attribute.code, storefront: attribute.perStorefront ? recipe.storefront : null, language: attribute.translatable ? reader.edition.language : null }
+  return {
+    kind: 'product',
+    attribute: attribute.code,
+    storefront: attribute.perStorefront ? recipe.storefront : null,
+    language: attribute.translatable ? reader.edition.language : null,
+  }
 }
 
 /** What stands on the product in the edition, where it counts. */
@@ -133,7 +177,9 @@ function instructionFor(step: RecipeStep, before: readonly StepResult[], of: Dra
   const { reader, setup } = of
   const facts = setup.storefronts.get(reader.edition.storefront)?.facts ?? {}
   const read = valuesFor(of.family.root, of.family, reader, setup)
-  const plain = plainText(step.instruction.replace(/<data value="([^"]*)"><\/data>/g, (_, address: string) => `\u0001${address}\u0002`))
+  const plain = plainText(
+    step.instruction.replace(/<data value="([^"]*)"><\/data>/g, (_, address: string) => `\u0001${address}\u0002`),
+  )
   return plain.replace(/\u0001([^:\u0002]*):([^\u0002]*)\u0002/g, (_, kind: string, code: string) => {
     if (kind === 'step') return before.find((r) => r.kind === code)?.text ?? ''
     if (kind === 'storefront') return facts[code] ?? ''
@@ -142,8 +188,18 @@ function instructionFor(step: RecipeStep, before: readonly StepResult[], of: Dra
   })
 }
 
-function requestFor(step: StepKindName, instruction: string, gathered: GatheredFacts, before: readonly StepResult[], of: DraftingOf): DraftRequest {
-  const { family: { root }, reader, setup } = of
+function requestFor(
+  step: StepKindName,
+  instruction: string,
+  gathered: GatheredFacts,
+  before: readonly StepResult[],
+  of: DraftingOf,
+): DraftRequest {
+  const {
+    family: { root },
+    reader,
+    setup,
+  } = of
   const stands = standing(of)
   const texts: Record<string, Value> = {}
   for (const { writes } of Object.values(stepKinds)) {
@@ -152,37 +208,83 @@ function requestFor(step: StepKindName, instruction: string, gathered: GatheredF
       if (value !== undefined) texts[field] = value
     }
   }
-  for (const r of before) for (const p of r.proposals) if (p.place.kind === 'product') texts[p.place.attribute] = p.value
+  for (const r of before)
+    for (const p of r.proposals) if (p.place.kind === 'product') texts[p.place.attribute] = p.value
   const fields = step === 'photo' ? ['alternative'] : stepKinds[step].writes
   return {
-    step, instruction, language: reader.edition.language, facts: gathered.facts, texts, taken: step === 'names' ? of.taken : [], seed: seedOf(root.sku),
-    product: { sku: root.sku, type: root.type, noun: labelIn(setup.types.get(root.type)?.labels ?? {}, reader.chain, root.type), name: nameOf(of), brand: setup.brands.get(root.brand ?? '')?.name ?? null },
+    step,
+    instruction,
+    language: reader.edition.language,
+    facts: gathered.facts,
+    texts,
+    taken: step === 'names' ? of.taken : [],
+    seed: seedOf(root.sku),
+    product: {
+      sku: root.sku,
+      type: root.type,
+      noun: labelIn(setup.types.get(root.type)?.labels ?? {}, reader.chain, root.type),
+      name: nameOf(of),
+      brand: setup.brands.get(root.brand ?? '')?.name ?? null,
+    },
     styles: Object.fromEntries(fields.map((f) => [f, of.styleOf(f)])),
   }
 }
 
 async function readPhoto(asked: string, of: DraftingOf, gathered: GatheredFacts): Promise<StepResult> {
-  const { beside: { photo, picture }, family: { root, variants }, setup, reader, service } = of
-  if (!photo || !picture) return { kind: 'photo', asked, text: '', proposals: [], units: 0, notes: ['It has no picture that could be read.'] }
+  const {
+    beside: { photo, picture },
+    family: { root, variants },
+    setup,
+    reader,
+    service,
+  } = of
+  if (!photo || !picture)
+    return { kind: 'photo', asked, text: '', proposals: [], units: 0, notes: ['It has no picture that could be read.'] }
   const proposals: Proposal[] = []
   const notes: string[] = []
   const pictures = gathered.madeFrom.filter((m) => m.path.startsWith('attribute:pictures'))
   const colour = setup.attributes.get('colour')
   const use = setup.types.get(root.type)?.attributes.find((a) => a.attribute === 'colour')
   // What variants differ in is theirs to say, each with its own picture.
-  if (colour?.type === 'choice' && use && !(use.perVariant && variants.length > 0) && standing(of)('colour') === undefined) {
+  if (
+    colour?.type === 'choice' &&
+    use &&
+    !(use.perVariant && variants.length > 0) &&
+    standing(of)('colour') === undefined
+  ) {
     const option = optionInPhoto(colour, photo)
-    if (option !== undefined) proposals.push({ place: { kind: 'product', attribute: 'colour', storefront: null, language: null }, value: option, alternatives: [], step: 'photo', invented: [], madeFrom: pictures })
+    if (option !== undefined)
+      proposals.push({
+        place: { kind: 'product', attribute: 'colour', storefront: null, language: null },
+        value: option,
+        alternatives: [],
+        step: 'photo',
+        invented: [],
+        madeFrom: pictures,
+      })
   }
   let units = 0
   if (!picture.described && service.languages.includes(reader.edition.language.split('-')[0]!)) {
-    const request = requestFor('photo', asked, { facts: photoFacts(photo, reader.edition.language), madeFrom: [] }, [], of)
+    const request = requestFor(
+      'photo',
+      asked,
+      { facts: photoFacts(photo, reader.edition.language), madeFrom: [] },
+      [],
+      of,
+    )
     const draft = await service.draft(request)
     units = draft.units
     notes.push(...draft.notes)
     const text = draft.texts.find((t) => t.field === 'alternative')
-    if (text) proposals.push({ place: { kind: 'picture', name: picture.name, language: reader.edition.language }, value: text.value, alternatives: [], step: 'photo', invented: [], madeFrom: [] })
+    if (text)
+      proposals.push({
+        place: { kind: 'picture', name: picture.name, language: reader.edition.language },
+        value: text.value,
+        alternatives: [],
+        step: 'photo',
+        invented: [],
+        madeFrom: [],
+      })
   }
   return { kind: 'photo', asked, text: readingLine(photo), proposals, units, notes }
 }
-

@@ -10,7 +10,13 @@ export interface DraftRequest {
   instruction: string
   /** A BCP 47 tag. */
   language: string
-  product: { sku: string; type: string; /** What its type is called in the language. */ noun: string; name: string | null; brand: string | null }
+  product: {
+    sku: string
+    type: string
+    /** What its type is called in the language. */ noun: string
+    name: string | null
+    brand: string | null
+  }
   facts: readonly DraftFact[]
   /** What earlier steps wrote, and what stands on the product where they wrote nothing, by attribute. */
   texts: Readonly<Record<string, Value>>

@@ -16,9 +16,22 @@ export interface Substance {
 export const enoughFacts = 4
 
 /** How much a fact of a type gives to write about: a measure is a sentence, a yes is a word. */
-const gives: Partial<Record<AttributeTypeName, number>> = { 'measure': 3, 'choice': 3, 'choices': 3, 'number': 2, 'box-contents': 2, 'yes-no': 1, 'text': 1, 'date': 0 }
+const gives: Partial<Record<AttributeTypeName, number>> = {
+  measure: 3,
+  choice: 3,
+  choices: 3,
+  number: 2,
+  'box-contents': 2,
+  'yes-no': 1,
+  text: 1,
+  date: 0,
+}
 
-const countsAsFact = (a: Attribute | undefined): a is Attribute => a !== undefined && !isProse(a.type) && a.code !== 'name' && a.serves.some((s) => s === 'facts' || s === 'filter' || s === 'comparison')
+const countsAsFact = (a: Attribute | undefined): a is Attribute =>
+  a !== undefined &&
+  !isProse(a.type) &&
+  a.code !== 'name' &&
+  a.serves.some((s) => s === 'facts' || s === 'filter' || s === 'comparison')
 
 /**
  * How much a product of a type says, given which of its attributes have values, and which empty ones would help most:
@@ -26,10 +39,19 @@ const countsAsFact = (a: Attribute | undefined): a is Attribute => a !== undefin
  */
 export function substanceOf(type: string, has: (attribute: string) => boolean, setup: Setup): Substance {
   // What a type gives by itself says nothing about the product.
-  const uses = setup.types.get(type)?.attributes.filter((u) => countsAsFact(setup.attributes.get(u.attribute)) && u.default === null) ?? []
+  const uses =
+    setup.types
+      .get(type)
+      ?.attributes.filter((u) => countsAsFact(setup.attributes.get(u.attribute)) && u.default === null) ?? []
   const empty = uses.filter((u) => !has(u.attribute))
-  const worth = (u: (typeof uses)[number]) => (u.required ? 10 : 0) + (gives[setup.attributes.get(u.attribute)!.type] ?? 1)
+  const worth = (u: (typeof uses)[number]) =>
+    (u.required ? 10 : 0) + (gives[setup.attributes.get(u.attribute)!.type] ?? 1)
   const facts = uses.length - empty.length
   // A type that knows fewer facts cannot ask for more.
-  return { facts, of: uses.length, thin: facts < Math.min(enoughFacts, uses.length), help: [...empty].sort((a, b) => worth(b) - worth(a)).map((u) => u.attribute) }
+  return {
+    facts,
+    of: uses.length,
+    thin: facts < Math.min(enoughFacts, uses.length),
+    help: [...empty].sort((a, b) => worth(b) - worth(a)).map((u) => u.attribute),
+  }
 }

@@ -21,9 +21,17 @@ const fields = fieldColumns.filter((f): f is PlainField => f !== 'price' && f !=
 export function headersFor(used: readonly UsedScope[], carried: readonly string[], setup: Setup): string[] {
   const scopes = new Map<string, UsedScope[]>()
   for (const u of used) scopes.set(u.attribute, [...(scopes.get(u.attribute) ?? []), u])
-  const scope = (u: UsedScope) => (u.storefront === null && u.language === null ? '' : `@${u.storefront ?? ''}/${u.language ?? ''}`)
-  const attributes = [...setup.attributes.keys()].flatMap((code) => (scopes.get(code) ?? []).map((u) => code + scope(u)).sort())
-  return [...fields, ...[...setup.storefronts.keys()].map((s) => `price@${s}`), ...carried.map((name) => `carried@${name}`), ...attributes]
+  const scope = (u: UsedScope) =>
+    u.storefront === null && u.language === null ? '' : `@${u.storefront ?? ''}/${u.language ?? ''}`
+  const attributes = [...setup.attributes.keys()].flatMap((code) =>
+    (scopes.get(code) ?? []).map((u) => code + scope(u)).sort(),
+  )
+  return [
+    ...fields,
+    ...[...setup.storefronts.keys()].map((s) => `price@${s}`),
+    ...carried.map((name) => `carried@${name}`),
+    ...attributes,
+  ]
 }
 
 const categoryCells = keptFor<Setup, string>()
@@ -31,22 +39,37 @@ const categoryCells = keptFor<Setup, string>()
 /** A category as an import reads it: the names from the top. */
 export function categoryCell(code: string | null, setup: Setup): string {
   if (code === null) return ''
-  return categoryCells(setup, code, () => categoryPath(setup, code).reverse().map((c) => setup.categories.get(c)?.names[setup.source] ?? c).join(' > '))
+  return categoryCells(setup, code, () =>
+    categoryPath(setup, code)
+      .reverse()
+      .map((c) => setup.categories.get(c)?.names[setup.source] ?? c)
+      .join(' > '),
+  )
 }
 
 /** A field of a product as a cell. */
 export function fieldCell(product: Product, field: PlainField, setup: Setup): string {
   switch (field) {
-    case 'category': return categoryCell(product.category, setup)
-    case 'categories': return product.categories.map((c) => categoryCell(c, setup)).join('|')
-    case 'available-from': return product.availableFrom ?? ''
-    case 'differs-in': return product.differsIn.join('|')
-    case 'relations': return writeRelations(product.relations)
-    case 'range': return writeRange(product.range)
-    case 'special-prices': return writeSpecials(product.prices)
-    case 'brand': return product.brand === null ? '' : setup.brands.get(product.brand)?.name ?? product.brand
-    case 'tags': return product.tags.join('|')
-    default: return String(product[field] ?? '')
+    case 'category':
+      return categoryCell(product.category, setup)
+    case 'categories':
+      return product.categories.map((c) => categoryCell(c, setup)).join('|')
+    case 'available-from':
+      return product.availableFrom ?? ''
+    case 'differs-in':
+      return product.differsIn.join('|')
+    case 'relations':
+      return writeRelations(product.relations)
+    case 'range':
+      return writeRange(product.range)
+    case 'special-prices':
+      return writeSpecials(product.prices)
+    case 'brand':
+      return product.brand === null ? '' : (setup.brands.get(product.brand)?.name ?? product.brand)
+    case 'tags':
+      return product.tags.join('|')
+    default:
+      return String(product[field] ?? '')
   }
 }
 

@@ -15,7 +15,8 @@ export function gtinProblem(gtin: string): string | undefined {
   if (!/^\d+$/.test(gtin)) return 'A GTIN has digits only.'
   if (![8, 12, 13, 14].includes(gtin.length)) return `A GTIN has 8, 12, 13 or 14 digits; this one has ${gtin.length}.`
   const right = checkDigit(gtin.slice(0, -1))
-  if (Number(gtin.at(-1)) !== right) return `The last digit of this GTIN should be ${right}, going by the digits before it.`
+  if (Number(gtin.at(-1)) !== right)
+    return `The last digit of this GTIN should be ${right}, going by the digits before it.`
   return undefined
 }
 

@@ -18,5 +18,7 @@ export const checksVersion = 1
 /** What the house style finds in a text. */
 export function checkText(value: Value, type: AttributeTypeName, style: Style): TextFinding[] {
   const view = viewOf(value, type, style.language)
-  return textChecks.flatMap(({ code, find }) => find(view, style).map((f): TextFinding => ({ code, level: textCheckKinds[code].level, ...f })))
+  return textChecks.flatMap(({ code, find }) =>
+    find(view, style).map((f): TextFinding => ({ code, level: textCheckKinds[code].level, ...f })),
+  )
 }

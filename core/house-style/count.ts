@@ -14,7 +14,12 @@ function segmenter(granularity: 'grapheme' | 'word', language: string): Intl.Seg
  * digit or sign of its own, they are counted without looking for clusters.
  */
 export function perceivedLength(text: string): number {
-  if (!/[^\u0020-\u02ff\u1e00-\u1eff\u2010-\u2027\u202f-\u205f\u20ac\u3041-\u3096\u30a1-\u30fa\u30fc\u3001\u3002\u4e00-\u9fff\uff01-\uff5e]/.test(text)) return text.length
+  if (
+    !/[^\u0020-\u02ff\u1e00-\u1eff\u2010-\u2027\u202f-\u205f\u20ac\u3041-\u3096\u30a1-\u30fa\u30fc\u3001\u3002\u4e00-\u9fff\uff01-\uff5e]/.test(
+      text,
+    )
+  )
+    return text.length
   let n = 0
   for (const _ of segmenter('grapheme', 'en').segment(text)) n++
   return n
@@ -32,21 +37,25 @@ const latinWord = /[\p{L}\p{N}]+(?:[’'·-][\p{L}\p{N}]+)*/gu
 const known = keptFor<object, readonly Word[]>()
 
 /** The words of a stretch. Where words are written without spaces between them, they are those of `Intl.Segmenter`. */
-export const wordsOf = (stretch: string, view: Pick<TextView, 'latin' | 'language'>): readonly Word[] => known(view, stretch, () => findWords(stretch, view))
+export const wordsOf = (stretch: string, view: Pick<TextView, 'latin' | 'language'>): readonly Word[] =>
+  known(view, stretch, () => findWords(stretch, view))
 
 function findWords(stretch: string, view: Pick<TextView, 'latin' | 'language'>): Word[] {
   const out: Word[] = []
   if (view.latin) {
     for (const m of stretch.matchAll(latinWord)) out.push({ word: m[0], from: m.index })
   } else {
-    for (const s of segmenter('word', view.language).segment(stretch)) if (s.isWordLike) out.push({ word: s.segment, from: s.index })
+    for (const s of segmenter('word', view.language).segment(stretch))
+      if (s.isWordLike) out.push({ word: s.segment, from: s.index })
   }
   return out
 }
 
 /** Thousandths of the size of type that a letter is wide, in a common sans (the widths of Helvetica, from memory). */
 const widths: Record<string, number> = {}
-const say = (width: number, letters: string) => { for (const l of letters) widths[l] = width }
+const say = (width: number, letters: string) => {
+  for (const l of letters) widths[l] = width
+}
 say(222, 'ijl‘’')
 say(278, ' !,./:;IftÍÌ[]\\')
 say(333, '()-r`“”„')

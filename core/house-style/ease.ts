@@ -23,7 +23,12 @@ export const easeFormulas: Record<string, (c: Counted) => number> = {
 export function syllables(word: string, language: string): number {
   const w = word.toLowerCase()
   const groups = w.match(/[aeiouyàâäáåæéèêëíîïóôöøœúùûü]+/g)?.length ?? 0
-  const silent = language === 'en' ? /[^aeiouyl]e$|[^aeiouytd]ed$/.test(w) : language === 'fr' ? /[^aeiouyéèêë]e(?:s|nt)?$/.test(w) : false
+  const silent =
+    language === 'en'
+      ? /[^aeiouyl]e$|[^aeiouytd]ed$/.test(w)
+      : language === 'fr'
+        ? /[^aeiouyéèêë]e(?:s|nt)?$/.test(w)
+        : false
   return Math.max(1, groups - (silent && groups > 1 ? 1 : 0))
 }
 
@@ -33,5 +38,7 @@ export function readingEase(words: readonly string[], sentences: number, languag
   const formula = easeFormulas[primary]
   // Under thirty words the figure says nothing. Common practice, no published source.
   if (!formula || words.length < 30 || sentences < 1) return undefined
-  return Math.round(formula({ words: words.length, sentences, syllables: words.reduce((n, w) => n + syllables(w, primary), 0) }))
+  return Math.round(
+    formula({ words: words.length, sentences, syllables: words.reduce((n, w) => n + syllables(w, primary), 0) }),
+  )
 }

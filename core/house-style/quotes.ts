@@ -13,8 +13,24 @@ const nordic = quotes('”', '”')
 
 /** As in CLDR's `delimiters`, with which a check compares them; the narrow space inside French ones is typographic usage. */
 const byLanguage: Record<string, Quotes> = {
-  'en': english, 'nl': quotes('‘', '’'), 'da': english, 'de': quotes('„', '“'), 'de-CH': quotes('„', '“'), 'fr': quotes('«', '»', '\u202f'), 'fr-CA': quotes('«', '»', '\u00a0'), 'fr-CH': quotes('«', '»'),
-  'it': quotes('«', '»'), 'it-CH': quotes('«', '»'), 'sv': nordic, 'fi': nordic, 'ja': quotes('「', '」'), 'ar': quotes('”', '“'), 'es': english, 'pt': english, 'nb': quotes('«', '»'), 'pl': quotes('„', '”'),
+  en: english,
+  nl: quotes('‘', '’'),
+  da: english,
+  de: quotes('„', '“'),
+  'de-CH': quotes('„', '“'),
+  fr: quotes('«', '»', '\u202f'),
+  'fr-CA': quotes('«', '»', '\u00a0'),
+  'fr-CH': quotes('«', '»'),
+  it: quotes('«', '»'),
+  'it-CH': quotes('«', '»'),
+  sv: nordic,
+  fi: nordic,
+  ja: quotes('「', '」'),
+  ar: quotes('”', '“'),
+  es: english,
+  pt: english,
+  nb: quotes('«', '»'),
+  pl: quotes('„', '”'),
 }
 
 /** The quotation marks of a language, by shortening its tag; undefined where they are not known. */

@@ -3,8 +3,29 @@ import { fold } from '../text/fold'
 
 /** Languages whose word forms are known, by primary subtag. The rest are compared word by word. */
 const algorithms: Record<string, string> = {
-  ar: 'arabic', ca: 'catalan', cs: 'czech', da: 'danish', de: 'german', en: 'english', es: 'spanish', fi: 'finnish', fr: 'french', ga: 'irish', hu: 'hungarian', hy: 'armenian',
-  it: 'italian', nb: 'norwegian', nl: 'dutch', no: 'norwegian', pt: 'portuguese', ro: 'romanian', ru: 'russian', sl: 'slovene', sv: 'swedish', ta: 'tamil', tr: 'turkish',
+  ar: 'arabic',
+  ca: 'catalan',
+  cs: 'czech',
+  da: 'danish',
+  de: 'german',
+  en: 'english',
+  es: 'spanish',
+  fi: 'finnish',
+  fr: 'french',
+  ga: 'irish',
+  hu: 'hungarian',
+  hy: 'armenian',
+  it: 'italian',
+  nb: 'norwegian',
+  nl: 'dutch',
+  no: 'norwegian',
+  pt: 'portuguese',
+  ro: 'romanian',
+  ru: 'russian',
+  sl: 'slovene',
+  sv: 'swedish',
+  ta: 'tamil',
+  tr: 'turkish',
 }
 
 const known = new Map<string, (word: string) => string>()

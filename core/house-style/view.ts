@@ -18,21 +18,40 @@ export interface TextView {
   latin: boolean
 }
 
-const formatOf: Record<string, Format> = { strong: 'strong', em: 'em', s: 's', sup: 'sup', sub: 'sub', h2: 'headings', h3: 'headings', h4: 'headings', ul: 'lists', ol: 'lists', table: 'tables', img: 'pictures' }
+const formatOf: Record<string, Format> = {
+  strong: 'strong',
+  em: 'em',
+  s: 's',
+  sup: 'sup',
+  sub: 'sub',
+  h2: 'headings',
+  h3: 'headings',
+  h4: 'headings',
+  ul: 'lists',
+  ol: 'lists',
+  table: 'tables',
+  img: 'pictures',
+}
 
 /** A text ready for its checks. */
 export function viewOf(value: Value, type: AttributeTypeName, language: string): TextView {
   const view: TextView = { language, type, stretches: [], formatted: [], links: [], latin: true }
   if (type === 'rich-text') readBlocks(readNormalForm(String(value)), view)
   else if (type === 'key-points') view.stretches = (value as string[]).map((point) => lineOf(readNormalForm(point)))
-  else if (Array.isArray(value)) view.stretches = value.flatMap((v: string | string[] | BoxItem) => (typeof v === 'string' ? [v] : Array.isArray(v) ? v : [v.item]))
+  else if (Array.isArray(value))
+    view.stretches = value.flatMap((v: string | string[] | BoxItem) =>
+      typeof v === 'string' ? [v] : Array.isArray(v) ? v : [v.item],
+    )
   else view.stretches = [String(value)]
-  view.latin = view.stretches.every((s) => !/[^\u0020-\u02ff\u1e00-\u1eff\u2010-\u2027\u202f\u2030-\u205f\u20ac\ufffc]/.test(s))
+  view.latin = view.stretches.every(
+    (s) => !/[^\u0020-\u02ff\u1e00-\u1eff\u2010-\u2027\u202f\u2030-\u205f\u20ac\ufffc]/.test(s),
+  )
   return view
 }
 
 /** The words of a line that may hold inline values and marks. */
-const lineOf = (nodes: readonly RichNode[]): string => nodes.map((n) => (!isElement(n) ? n : n.tag === 'data' ? inlineMark : lineOf(n.children))).join('')
+const lineOf = (nodes: readonly RichNode[]): string =>
+  nodes.map((n) => (!isElement(n) ? n : n.tag === 'data' ? inlineMark : lineOf(n.children))).join('')
 
 function readBlocks(nodes: readonly RichNode[], view: TextView) {
   let words = ''

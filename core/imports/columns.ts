@@ -3,7 +3,27 @@ import type { Attribute } from '../attributes/attribute'
 import type { Setup } from '../catalogue/model'
 
 /** The columns of a product file that are no attribute. */
-export const fieldColumns = ['sku', 'parent', 'type', 'category', 'categories', 'brand', 'tags', 'status', 'kind', 'gtin', 'stock', 'minimum', 'available-from', 'differs-in', 'relations', 'range', 'special-prices', 'carried', 'price'] as const
+export const fieldColumns = [
+  'sku',
+  'parent',
+  'type',
+  'category',
+  'categories',
+  'brand',
+  'tags',
+  'status',
+  'kind',
+  'gtin',
+  'stock',
+  'minimum',
+  'available-from',
+  'differs-in',
+  'relations',
+  'range',
+  'special-prices',
+  'carried',
+  'price',
+] as const
 export type FieldColumn = (typeof fieldColumns)[number]
 
 /** The columns without a scope; `price` belongs to a storefront, `carried` to a name that another system gave. */
@@ -14,7 +34,15 @@ export type Column =
   | { index: number; header: string; kind: 'field'; field: PlainField }
   | { index: number; header: string; kind: 'carried'; name: string }
   | { index: number; header: string; kind: 'price'; storefront: string }
-  | { index: number; header: string; kind: 'attribute'; attribute: Attribute; storefront: string | null; language: string | null; /** Of measures: the unit of cells that name none. */ unit?: string }
+  | {
+      index: number
+      header: string
+      kind: 'attribute'
+      attribute: Attribute
+      storefront: string | null
+      language: string | null
+      /** Of measures: the unit of cells that name none. */ unit?: string
+    }
 
 export interface HeaderProblem {
   column: string
@@ -28,14 +56,20 @@ const short = (code: string) => `“${code.slice(0, 60)}”`
  * The scope behind `@`: `storefront/language` is both, `/language` a language, `storefront/` a storefront;
  * a bare code is a storefront if one has that code, else a language.
  */
-export function parseScope(scope: string, setup: Setup): { storefront: string | null; language: string | null } | string {
+export function parseScope(
+  scope: string,
+  setup: Setup,
+): { storefront: string | null; language: string | null } | string {
   const slash = scope.indexOf('/')
   const bare = slash < 0
   const storefront = bare ? (setup.storefronts.has(scope) ? scope : '') : scope.slice(0, slash)
   const tag = bare ? (storefront ? '' : scope) : scope.slice(slash + 1)
   if (storefront && !setup.storefronts.has(storefront)) return `There is no storefront ${short(storefront)}.`
   const language = tag === '' ? null : canonicalTag(tag)
-  if (language === undefined) return bare ? `${short(tag)} is neither a storefront nor a language.` : `${short(tag)} is not a language tag such as fr-CH.`
+  if (language === undefined)
+    return bare
+      ? `${short(tag)} is neither a storefront nor a language.`
+      : `${short(tag)} is not a language tag such as fr-CH.`
   if (!storefront && language === null) return 'There is no storefront or language after the @.'
   return { storefront: storefront || null, language }
 }
@@ -44,13 +78,18 @@ export function parseScope(scope: string, setup: Setup): { storefront: string | 
  * A header row understood, column by column; what cannot be is a problem of row 1.
  * A translatable attribute without a language holds the source language.
  */
-export function parseHeader(headers: readonly string[], setup: Setup): { columns: Column[]; problems: HeaderProblem[] } {
+export function parseHeader(
+  headers: readonly string[],
+  setup: Setup,
+): { columns: Column[]; problems: HeaderProblem[] } {
   const columns: Column[] = []
   const problems: HeaderProblem[] = []
   const seen = new Set<string>()
   headers.forEach((raw, index) => {
     const header = raw.trim()
-    const problem = (code: string, message: string) => { problems.push({ column: header || `column ${index + 1}`, code, message }) }
+    const problem = (code: string, message: string) => {
+      problems.push({ column: header || `column ${index + 1}`, code, message })
+    }
     if (header === '') return problem('no-name', `Column ${index + 1} has no name. Name it or take it out.`)
     const at = header.indexOf('@')
     const name = at < 0 ? header : header.slice(0, at)
@@ -75,19 +114,36 @@ export function parseHeader(headers: readonly string[], setup: Setup): { columns
       column = { index, header, kind: 'field', field: field as PlainField }
     } else {
       const attribute = setup.attributes.get(name) ?? setup.attributes.get(lower)
-      if (!attribute) return problem('unknown-column', `${short(name)} is neither a field nor an attribute. Map the column, or take it out.`)
-      if (scope.language && !attribute.translatable) return problem('scope', `${short(name)} is not translatable; write it without a language.`)
-      if (scope.storefront && !attribute.perStorefront) return problem('scope', `${short(name)} is the same in all storefronts; write it without a storefront.`)
+      if (!attribute)
+        return problem(
+          'unknown-column',
+          `${short(name)} is neither a field nor an attribute. Map the column, or take it out.`,
+        )
+      if (scope.language && !attribute.translatable)
+        return problem('scope', `${short(name)} is not translatable; write it without a language.`)
+      if (scope.storefront && !attribute.perStorefront)
+        return problem('scope', `${short(name)} is the same in all storefronts; write it without a storefront.`)
       if (attribute.translatable && !scope.language) scope.language = setup.source
       column = { index, header, kind: 'attribute', attribute, ...scope }
     }
-    const key = column.kind === 'attribute' ? `${column.attribute.code}@${column.storefront ?? ''}/${column.language ?? ''}` : column.kind === 'price' ? `price@${column.storefront}` : column.kind === 'field' ? column.field : ''
+    const key =
+      column.kind === 'attribute'
+        ? `${column.attribute.code}@${column.storefront ?? ''}/${column.language ?? ''}`
+        : column.kind === 'price'
+          ? `price@${column.storefront}`
+          : column.kind === 'field'
+            ? column.field
+            : ''
     if (seen.has(key)) return problem('twice', `${short(header)} stands in the header twice.`)
     seen.add(key)
     columns.push(column)
   })
   if (!columns.some((c) => c.kind === 'field' && c.field === 'sku')) {
-    problems.push({ column: 'sku', code: 'no-sku', message: 'The column “sku” is missing. Every row says which product it is about.' })
+    problems.push({
+      column: 'sku',
+      code: 'no-sku',
+      message: 'The column “sku” is missing. Every row says which product it is about.',
+    })
   }
   return { columns, problems }
 }

@@ -8,12 +8,27 @@ const starts = (bytes: Uint8Array, ...magic: number[]) => magic.every((b, i) => 
 
 /** Whether the beginning of a file can be one of CSV text: a sentence on what it is where it cannot. */
 export function fileProblem(head: Uint8Array): FileProblem | undefined {
-  if (head.length === 0) return { code: 'empty-file', message: 'The file is empty. It needs a header row with the column “sku” and a row for each product.' }
-  if (starts(head, 0x50, 0x4b, 3, 4)) return { code: 'not-csv', message: 'This is a spreadsheet or another packed file, not CSV text. Save it as “CSV (UTF-8)” first.' }
-  if (starts(head, 0xd0, 0xcf, 0x11, 0xe0)) return { code: 'not-csv', message: 'This is an old spreadsheet file, not CSV text. Save it as “CSV (UTF-8)” first.' }
-  if (starts(head, 0x89, 0x50, 0x4e, 0x47) || starts(head, 0xff, 0xd8, 0xff)) return { code: 'not-csv', message: 'This is a picture, not a CSV file.' }
-  if (starts(head, 0x25, 0x50, 0x44, 0x46)) return { code: 'not-csv', message: 'This is a PDF document, not a CSV file.' }
-  if (starts(head, 0xff, 0xfe) || starts(head, 0xfe, 0xff)) return { code: 'wrong-encoding', message: 'The file is written in UTF-16. Save it again with the encoding UTF-8.' }
+  if (head.length === 0)
+    return {
+      code: 'empty-file',
+      message: 'The file is empty. It needs a header row with the column “sku” and a row for each product.',
+    }
+  if (starts(head, 0x50, 0x4b, 3, 4))
+    return {
+      code: 'not-csv',
+      message: 'This is a spreadsheet or another packed file, not CSV text. Save it as “CSV (UTF-8)” first.',
+    }
+  if (starts(head, 0xd0, 0xcf, 0x11, 0xe0))
+    return {
+      code: 'not-csv',
+      message: 'This is an old spreadsheet file, not CSV text. Save it as “CSV (UTF-8)” first.',
+    }
+  if (starts(head, 0x89, 0x50, 0x4e, 0x47) || starts(head, 0xff, 0xd8, 0xff))
+    return { code: 'not-csv', message: 'This is a picture, not a CSV file.' }
+  if (starts(head, 0x25, 0x50, 0x44, 0x46))
+    return { code: 'not-csv', message: 'This is a PDF document, not a CSV file.' }
+  if (starts(head, 0xff, 0xfe) || starts(head, 0xfe, 0xff))
+    return { code: 'wrong-encoding', message: 'The file is written in UTF-16. Save it again with the encoding UTF-8.' }
   if (head.includes(0)) return { code: 'not-csv', message: 'The file holds binary data, so it is no CSV text.' }
   return undefined
 }
@@ -28,8 +43,20 @@ export function separatorOf(headerLine: string): ',' | ';' | '\t' {
 
 /** A sentence on what broke the reading of a CSV file, from the parser's code. */
 export function parseProblem(code: string, line: number): FileProblem {
-  if (code === 'CSV_QUOTE_NOT_CLOSED') return { code: 'broken-quotes', message: `A quotation mark that opens in line ${line} or before it is never closed. Close it, or double it if it belongs to the text.` }
-  if (code.includes('QUOTE')) return { code: 'broken-quotes', message: `In line ${line} a quotation mark stands in the middle of a cell. Double it, and put the whole cell in quotation marks.` }
-  if (code === 'CSV_MAX_RECORD_SIZE') return { code: 'too-large', message: `The record at line ${line} is larger than 1 MB; a quotation mark may have been left open before it.` }
+  if (code === 'CSV_QUOTE_NOT_CLOSED')
+    return {
+      code: 'broken-quotes',
+      message: `A quotation mark that opens in line ${line} or before it is never closed. Close it, or double it if it belongs to the text.`,
+    }
+  if (code.includes('QUOTE'))
+    return {
+      code: 'broken-quotes',
+      message: `In line ${line} a quotation mark stands in the middle of a cell. Double it, and put the whole cell in quotation marks.`,
+    }
+  if (code === 'CSV_MAX_RECORD_SIZE')
+    return {
+      code: 'too-large',
+      message: `The record at line ${line} is larger than 1 MB; a quotation mark may have been left open before it.`,
+    }
   return { code: 'not-csv', message: `The file cannot be read as CSV at line ${line}.` }
 }

@@ -1,12 +1,23 @@
 import { windowIn } from '../moments/instant'
-import { relationKinds, type Price, type RangeEntry, type Relation, type RelationKind, type Setup } from '../catalogue/model'
+import {
+  relationKinds,
+  type Price,
+  type RangeEntry,
+  type Relation,
+  type RelationKind,
+  type Setup,
+} from '../catalogue/model'
 
 // Columns that hold several entries in one cell: bars between entries, spaces between their parts.
 
 /** Why a packed cell cannot be read. */
 export class PackedProblem extends Error {}
 
-const entries = (cell: string) => cell.split('|').map((e) => e.trim()).filter((e) => e !== '')
+const entries = (cell: string) =>
+  cell
+    .split('|')
+    .map((e) => e.trim())
+    .filter((e) => e !== '')
 
 /** An interval as ISO 8601-2 writes it, `2026-11-27/2026-12-01T18:00`, with `..` for an open end. */
 function interval(text: string): { from: string | null; to: string | null } {
@@ -17,14 +28,18 @@ function interval(text: string): { from: string | null; to: string | null } {
     if (more !== undefined) throw new Error()
     windowIn(window, 'UTC')
   } catch {
-    throw new PackedProblem(`“${text}” is no stretch of time; write it as 2026-11-27/2026-12-01, with .. for an open end.`)
+    throw new PackedProblem(
+      `“${text}” is no stretch of time; write it as 2026-11-27/2026-12-01, with .. for an open end.`,
+    )
   }
   return window
 }
-const intervalText = (w: { from: string | null; to: string | null }) => (w.from === null && w.to === null ? '' : `${w.from ?? '..'}/${w.to ?? '..'}`)
+const intervalText = (w: { from: string | null; to: string | null }) =>
+  w.from === null && w.to === null ? '' : `${w.from ?? '..'}/${w.to ?? '..'}`
 
 function storefront(code: string | undefined, setup: Setup): string {
-  if (code === undefined || !setup.storefronts.has(code)) throw new PackedProblem(`There is no storefront “${code ?? ''}”.`)
+  if (code === undefined || !setup.storefronts.has(code))
+    throw new PackedProblem(`There is no storefront “${code ?? ''}”.`)
   return code
 }
 function group(code: string, setup: Setup): string {
@@ -36,7 +51,8 @@ function group(code: string, setup: Setup): string {
 export function readRelations(cell: string): Relation[] {
   return entries(cell).map((e) => {
     const [kind, ...sku] = e.split(' ')
-    if (!relationKinds.includes(kind as RelationKind) || sku.join(' ').trim() === '') throw new PackedProblem(`“${e}” is no relation; write one of ${relationKinds.join(', ')} and a SKU.`)
+    if (!relationKinds.includes(kind as RelationKind) || sku.join(' ').trim() === '')
+      throw new PackedProblem(`“${e}” is no relation; write one of ${relationKinds.join(', ')} and a SKU.`)
     return { kind: kind as RelationKind, sku: sku.join(' ').trim() }
   })
 }
@@ -54,7 +70,8 @@ export function readRange(cell: string, setup: Setup): RangeEntry[] {
     return entry
   })
 }
-export const writeRange = (list: readonly RangeEntry[]) => list.map((r) => [r.storefront, r.groups.join(','), intervalText(r)].filter((p) => p !== '').join(' ')).join(' | ')
+export const writeRange = (list: readonly RangeEntry[]) =>
+  list.map((r) => [r.storefront, r.groups.join(','), intervalText(r)].filter((p) => p !== '').join(' ')).join(' | ')
 
 /** `uk club 2026-11-27/2026-11-30 41.5 | ch 10+ 52`: storefront, group, time, from how many pieces, amount. */
 export function readSpecials(cell: string, setup: Setup): Price[] {
@@ -62,7 +79,15 @@ export function readSpecials(cell: string, setup: Setup): Price[] {
     const parts = e.split(/\s+/)
     const amount = Number(parts.pop())
     if (!Number.isFinite(amount) || amount < 0) throw new PackedProblem(`“${e}” does not end with an amount of money.`)
-    const price: Price = { storefront: storefront(parts.shift(), setup), special: true, group: null, from: null, to: null, amount, quantity: 1 }
+    const price: Price = {
+      storefront: storefront(parts.shift(), setup),
+      special: true,
+      group: null,
+      from: null,
+      to: null,
+      amount,
+      quantity: 1,
+    }
     for (const p of parts) {
       if (p.includes('/')) Object.assign(price, interval(p))
       else if (/^\d+\+$/.test(p)) price.quantity = Math.max(1, Number(p.slice(0, -1)))
@@ -72,4 +97,11 @@ export function readSpecials(cell: string, setup: Setup): Price[] {
   })
 }
 export const writeSpecials = (list: readonly Price[]) =>
-  list.filter((p) => p.special).map((p) => [p.storefront, p.group ?? '', intervalText(p), p.quantity > 1 ? `${p.quantity}+` : '', String(p.amount)].filter((x) => x !== '').join(' ')).join(' | ')
+  list
+    .filter((p) => p.special)
+    .map((p) =>
+      [p.storefront, p.group ?? '', intervalText(p), p.quantity > 1 ? `${p.quantity}+` : '', String(p.amount)]
+        .filter((x) => x !== '')
+        .join(' '),
+    )
+    .join(' | ')

@@ -62,9 +62,14 @@ export function decimalSignOfRow(cells: readonly string[], columns: readonly Col
   for (const c of columns) {
     const cell = cells[c.index]
     if (!cell) continue
-    const number = c.kind === 'price' ? cell
-      : c.kind === 'attribute' && c.attribute.type === 'number' ? cell
-        : c.kind === 'attribute' && c.attribute.type === 'measure' ? splitMeasure(cell)?.number : undefined
+    const number =
+      c.kind === 'price'
+        ? cell
+        : c.kind === 'attribute' && c.attribute.type === 'number'
+          ? cell
+          : c.kind === 'attribute' && c.attribute.type === 'measure'
+            ? splitMeasure(cell)?.number
+            : undefined
     const sign = number === undefined ? undefined : decimalSignOf(number)
     if (sign) return sign
   }
@@ -72,7 +77,10 @@ export function decimalSignOfRow(cells: readonly string[], columns: readonly Col
 }
 
 /** What a row is found by, before it is read as a whole: texts as `readRow` gives them where they are sound. */
-export function rowKeys(cells: readonly string[], columns: readonly Column[]): { sku: string; parent: string; gtin: string } {
+export function rowKeys(
+  cells: readonly string[],
+  columns: readonly Column[],
+): { sku: string; parent: string; gtin: string } {
   const keys = { sku: '', parent: '', gtin: '' }
   for (const c of columns) {
     if (c.kind !== 'field') continue
@@ -85,10 +93,22 @@ export function rowKeys(cells: readonly string[], columns: readonly Column[]): {
 const skuShape = /^[A-Za-z0-9][A-Za-z0-9._/ -]{0,63}$/
 
 /** What a row of a file says, cell by cell. An empty cell says nothing; `\-` alone clears. */
-export function readRow(cells: readonly string[], columns: readonly Column[], setup: Setup, sign: DecimalSign): RowDraft {
-  const draft: RowDraft = { sku: '', parent: undefined, patch: { fields: {}, values: [], basePrices: [] }, problems: [] }
+export function readRow(
+  cells: readonly string[],
+  columns: readonly Column[],
+  setup: Setup,
+  sign: DecimalSign,
+): RowDraft {
+  const draft: RowDraft = {
+    sku: '',
+    parent: undefined,
+    patch: { fields: {}, values: [], basePrices: [] },
+    problems: [],
+  }
   const { patch } = draft
-  const problem: Report = (code, message, column, raw) => { draft.problems.push({ column: column.header, value: raw.slice(0, 200), code, message }) }
+  const problem: Report = (code, message, column, raw) => {
+    draft.problems.push({ column: column.header, value: raw.slice(0, 200), code, message })
+  }
   for (const column of columns) {
     const raw = cells[column.index] ?? ''
     const cell = raw.trim()
@@ -101,19 +121,30 @@ export function readRow(cells: readonly string[], columns: readonly Column[], se
       }
       try {
         const text = isGuarded(raw) ? unguardCell(raw) : cell
-        const value = checkedValue(attributeTypes[attribute.type].fromCell(withUnit(text, column), attribute, sign), attribute)
+        const value = checkedValue(
+          attributeTypes[attribute.type].fromCell(withUnit(text, column), attribute, sign),
+          attribute,
+        )
         if (value !== null) patch.values.push({ attribute: attribute.code, storefront, language, value })
       } catch (e) {
         if (!(e instanceof ValueProblem)) throw e
         problem(e.code, e.message, column, raw)
       }
-    } else if (column.kind === 'carried') (patch.carried ??= {})[column.name] = cell === clears ? null : isGuarded(raw) ? unguardCell(raw) : cell
+    } else if (column.kind === 'carried')
+      (patch.carried ??= {})[column.name] = cell === clears ? null : isGuarded(raw) ? unguardCell(raw) : cell
     else if (column.kind === 'price') {
       if (cell === clears) patch.basePrices.push({ storefront: column.storefront, amount: null })
       else {
         const amount = parseNumber(cell, sign)
-        if (amount === undefined || amount < 0) problem('not-a-price', `“${cell}” is not an amount of money${parseNumber(cell, sign === '.' ? ',' : '.') !== undefined && amount === undefined ? ` with “${sign}” as the decimal sign, which this file uses` : ''}.`, column, raw)
-        else if (Math.abs(amount * 1e4 - Math.round(amount * 1e4)) > 1e-6 || amount >= 1e10) problem('not-a-price', `“${cell}” has more digits than an amount of money.`, column, raw)
+        if (amount === undefined || amount < 0)
+          problem(
+            'not-a-price',
+            `“${cell}” is not an amount of money${parseNumber(cell, sign === '.' ? ',' : '.') !== undefined && amount === undefined ? ` with “${sign}” as the decimal sign, which this file uses` : ''}.`,
+            column,
+            raw,
+          )
+        else if (Math.abs(amount * 1e4 - Math.round(amount * 1e4)) > 1e-6 || amount >= 1e10)
+          problem('not-a-price', `“${cell}” has more digits than an amount of money.`, column, raw)
         else patch.basePrices.push({ storefront: column.storefront, amount })
       }
     } else readField(column, cell, raw, draft, setup, problem)
@@ -146,32 +177,53 @@ function readField(column: FieldOf, cell: string, raw: string, draft: RowDraft, 
     case 'sku':
       draft.sku = text
       if (text === '') problem('no-sku', 'This row has no SKU, so nobody can tell which product it is about.')
-      else if (!skuShape.test(text)) problem('bad-sku', `“${text.slice(0, 60)}” cannot be a SKU: up to 64 letters, digits, spaces and . _ / - are.`)
+      else if (!skuShape.test(text))
+        problem('bad-sku', `“${text.slice(0, 60)}” cannot be a SKU: up to 64 letters, digits, spaces and . _ / - are.`)
       return
     case 'parent':
       draft.parent = clear ? '' : text
       return
     case 'type': {
       if (clear) return problem('required', 'A product has a type; it cannot be cleared.')
-      const type = setup.types.get(text) ?? [...setup.types.values()].find((t) => fold(t.code) === fold(text) || Object.values(t.labels).some((l) => fold(l) === fold(text)))
+      const type =
+        setup.types.get(text) ??
+        [...setup.types.values()].find(
+          (t) => fold(t.code) === fold(text) || Object.values(t.labels).some((l) => fold(l) === fold(text)),
+        )
       if (!type) return problem('unknown-type', `There is no product type “${text}”.`)
       fields.type = type.code
       return
     }
     case 'category': {
       const code = clear ? null : findCategory(text, setup)
-      if (code === undefined) return problem('unknown-category', `There is no category “${text}”. A path is written from the top: Bags > Panniers.`)
+      if (code === undefined)
+        return problem(
+          'unknown-category',
+          `There is no category “${text}”. A path is written from the top: Bags > Panniers.`,
+        )
       fields.category = code
       return
     }
     case 'brand': {
-      const brand = clear ? null : setup.brands.get(text) ?? [...setup.brands.values()].find((b) => fold(b.name) === fold(text) || fold(b.code) === fold(text))
+      const brand = clear
+        ? null
+        : (setup.brands.get(text) ??
+          [...setup.brands.values()].find((b) => fold(b.name) === fold(text) || fold(b.code) === fold(text)))
       if (brand === undefined) return problem('unknown-brand', `There is no brand “${text}”.`)
       fields.brand = brand?.code ?? null
       return
     }
     case 'tags':
-      fields.tags = clear ? [] : [...new Set(text.split('|').map((t) => t.trim()).filter((t) => t !== ''))]
+      fields.tags = clear
+        ? []
+        : [
+            ...new Set(
+              text
+                .split('|')
+                .map((t) => t.trim())
+                .filter((t) => t !== ''),
+            ),
+          ]
       return
     case 'status': {
       const status = productStatuses.find((s) => s === fold(text))
@@ -193,24 +245,48 @@ function readField(column: FieldOf, cell: string, raw: string, draft: RowDraft, 
       return
     }
     case 'categories': {
-      const paths = clear ? [] : text.split('|').map((p) => p.trim()).filter((p) => p !== '')
+      const paths = clear
+        ? []
+        : text
+            .split('|')
+            .map((p) => p.trim())
+            .filter((p) => p !== '')
       const codes = paths.map((p) => findCategory(p, setup))
       const odd = paths.find((_p, i) => codes[i] === undefined)
-      if (odd !== undefined) return problem('unknown-category', `There is no category “${odd}”. A path is written from the top: Bags > Panniers.`)
+      if (odd !== undefined)
+        return problem(
+          'unknown-category',
+          `There is no category “${odd}”. A path is written from the top: Bags > Panniers.`,
+        )
       fields.categories = [...new Set(codes as string[])]
       return
     }
     case 'available-from': {
       if (clear) fields.availableFrom = null
-      else if (!/^\d{4}-\d\d-\d\d$/.test(text) || Number.isNaN(dayNumber(text))) return problem('not-a-date', `“${text}” is not a date; write it as year, month and day: 2026-11-27.`)
+      else if (!/^\d{4}-\d\d-\d\d$/.test(text) || Number.isNaN(dayNumber(text)))
+        return problem('not-a-date', `“${text}” is not a date; write it as year, month and day: 2026-11-27.`)
       else fields.availableFrom = text
       return
     }
-    case 'relations': return packed(() => { fields.relations = clear ? [] : readRelations(text) })
-    case 'range': return packed(() => { fields.range = clear ? [] : readRange(text, setup) })
-    case 'special-prices': return packed(() => { draft.patch.specials = clear ? [] : readSpecials(text, setup) })
+    case 'relations':
+      return packed(() => {
+        fields.relations = clear ? [] : readRelations(text)
+      })
+    case 'range':
+      return packed(() => {
+        fields.range = clear ? [] : readRange(text, setup)
+      })
+    case 'special-prices':
+      return packed(() => {
+        draft.patch.specials = clear ? [] : readSpecials(text, setup)
+      })
     case 'differs-in': {
-      const codes = clear ? [] : text.split('|').map((c) => c.trim()).filter((c) => c !== '')
+      const codes = clear
+        ? []
+        : text
+            .split('|')
+            .map((c) => c.trim())
+            .filter((c) => c !== '')
       const odd = codes.find((c) => !setup.attributes.has(c))
       if (odd !== undefined) return problem('unknown-attribute', `There is no attribute “${odd}”.`)
       fields.differsIn = [...new Set(codes)]
@@ -218,7 +294,11 @@ function readField(column: FieldOf, cell: string, raw: string, draft: RowDraft, 
     }
     case 'minimum':
     case 'stock':
-      if (!clear && (!/^\d{1,9}$/.test(text) || (column.field === 'minimum' && Number(text) < 1))) return problem('not-a-count', `“${text}” is not a whole number of pieces${column.field === 'minimum' ? ', 1 or more' : ''}.`)
+      if (!clear && (!/^\d{1,9}$/.test(text) || (column.field === 'minimum' && Number(text) < 1)))
+        return problem(
+          'not-a-count',
+          `“${text}” is not a whole number of pieces${column.field === 'minimum' ? ', 1 or more' : ''}.`,
+        )
       fields[column.field] = clear ? null : Number(text)
   }
 }

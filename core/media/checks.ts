@@ -30,22 +30,67 @@ export interface ItemCheck {
   find(one: LibraryItem, reader: Reader, day: string): string | undefined
 }
 
-const small = ({ content }: LibraryItem) => (content.vector || content.width === null ? undefined : Math.min(content.width, content.height!))
+const small = ({ content }: LibraryItem) =>
+  content.vector || content.width === null ? undefined : Math.min(content.width, content.height!)
 const dayAfter = (day: string, days: number) => new Date(Date.parse(day) + days * 86_400_000).toISOString().slice(0, 10)
 
 export const itemChecks: readonly ItemCheck[] = [
-  { code: 'too-small', level: 'blocker', label: 'too few pixels',
-    find: (one) => ((small(one) ?? wantedPixels) < wantedPixels ? `It has ${one.content.width!} × ${one.content.height!} pixels; pages want ${wantedPixels} on the shorter side. Ask for a larger one.` : undefined) },
-  { code: 'soft', level: 'remark', label: 'not sharp',
-    find: ({ content: { measured } }) => (measured && measured.blur >= softFrom ? 'It looks soft at the size of a page. It may have been enlarged, or taken out of focus.' : undefined) },
-  { code: 'busy-ground', level: 'remark', label: 'ground not plain',
-    find: ({ item, content: { measured } }) => (measured && measured.background.share < plainShare && (item.view === null || item.view === 'whole') ? `Only ${Math.round(measured.background.share * 100)} % of its edge has one colour; a picture of the whole product stands on a plain ground. If it shows the product in use, say so.` : undefined) },
-  { code: 'no-label', level: 'blocker', label: 'no text in this language',
-    find: (one, reader) => (labelOfItem(one, reader) === undefined ? (isPicture(one.content.mime) ? `It has no alternative text in ${reader.edition.language}.` : `It has no title in ${reader.edition.language}.`) : undefined) },
-  { code: 'right-ended', level: 'blocker', label: 'right of use has ended',
-    find: ({ item: { rights } }, _r, day) => (rights.until !== null && rights.until < day ? `The right to use it ended on ${rights.until}. Take it out, or enter the new end.` : undefined) },
-  { code: 'right-ends', level: 'remark', label: 'right of use ends soon',
-    find: ({ item: { rights } }, _r, day) => (rights.until !== null && rights.until >= day && rights.until < dayAfter(day, endsWithin) ? `The right to use it ends on ${rights.until}.` : undefined) },
+  {
+    code: 'too-small',
+    level: 'blocker',
+    label: 'too few pixels',
+    find: (one) =>
+      (small(one) ?? wantedPixels) < wantedPixels
+        ? `It has ${one.content.width!} × ${one.content.height!} pixels; pages want ${wantedPixels} on the shorter side. Ask for a larger one.`
+        : undefined,
+  },
+  {
+    code: 'soft',
+    level: 'remark',
+    label: 'not sharp',
+    find: ({ content: { measured } }) =>
+      measured && measured.blur >= softFrom
+        ? 'It looks soft at the size of a page. It may have been enlarged, or taken out of focus.'
+        : undefined,
+  },
+  {
+    code: 'busy-ground',
+    level: 'remark',
+    label: 'ground not plain',
+    find: ({ item, content: { measured } }) =>
+      measured && measured.background.share < plainShare && (item.view === null || item.view === 'whole')
+        ? `Only ${Math.round(measured.background.share * 100)} % of its edge has one colour; a picture of the whole product stands on a plain ground. If it shows the product in use, say so.`
+        : undefined,
+  },
+  {
+    code: 'no-label',
+    level: 'blocker',
+    label: 'no text in this language',
+    find: (one, reader) =>
+      labelOfItem(one, reader) === undefined
+        ? isPicture(one.content.mime)
+          ? `It has no alternative text in ${reader.edition.language}.`
+          : `It has no title in ${reader.edition.language}.`
+        : undefined,
+  },
+  {
+    code: 'right-ended',
+    level: 'blocker',
+    label: 'right of use has ended',
+    find: ({ item: { rights } }, _r, day) =>
+      rights.until !== null && rights.until < day
+        ? `The right to use it ended on ${rights.until}. Take it out, or enter the new end.`
+        : undefined,
+  },
+  {
+    code: 'right-ends',
+    level: 'remark',
+    label: 'right of use ends soon',
+    find: ({ item: { rights } }, _r, day) =>
+      rights.until !== null && rights.until >= day && rights.until < dayAfter(day, endsWithin)
+        ? `The right to use it ends on ${rights.until}.`
+        : undefined,
+  },
 ]
 
 /** Everything that is wrong with an item by itself. */
@@ -67,32 +112,80 @@ export interface PictureFinding extends ItemFinding {
  * What is wrong with the pictures of a product in an edition: with each by itself, as the version that stands there, and
  * with all of them: none, views that its type wants, words that its shoppers do not read, the same picture twice.
  */
-export function checkPictures(pictures: readonly string[], wanted: readonly PictureView[], library: Library, reader: Reader, day: string): PictureFinding[] {
-  if (pictures.length === 0) return [{ code: 'no-picture', level: 'blocker', message: 'It has no picture.', picture: null }]
+export function checkPictures(
+  pictures: readonly string[],
+  wanted: readonly PictureView[],
+  library: Library,
+  reader: Reader,
+  day: string,
+): PictureFinding[] {
+  if (pictures.length === 0)
+    return [{ code: 'no-picture', level: 'blocker', message: 'It has no picture.', picture: null }]
   const out: PictureFinding[] = []
   const shown: { name: string; one: LibraryItem }[] = []
   for (const name of pictures) {
     const found = versionFor(name, library, reader)
     if (!found) {
-      out.push({ code: 'unknown', level: 'blocker', message: `There is no “${name}” in the media library.`, picture: name })
+      out.push({
+        code: 'unknown',
+        level: 'blocker',
+        message: `There is no “${name}” in the media library.`,
+        picture: name,
+      })
       continue
     }
     const original = library.items.get(name)!
     const { one, counts } = found
     shown.push({ name, one })
     // A version without a text of its own reads as the picture that it is a version of.
-    const read = labelOfItem(one, reader) === undefined ? { content: one.content, item: { ...one.item, labels: original.item.labels } } : one
+    const read =
+      labelOfItem(one, reader) === undefined
+        ? { content: one.content, item: { ...one.item, labels: original.item.labels } }
+        : one
     out.push(...checkItem(read, reader, day).map((f) => ({ ...f, picture: name })))
-    if (!counts) out.push({ code: 'no-version', level: 'blocker', message: `Its words are in ${one.item.words}; ${reader.edition.language} needs a version of its own.`, picture: name })
+    if (!counts)
+      out.push({
+        code: 'no-version',
+        level: 'blocker',
+        message: `Its words are in ${one.item.words}; ${reader.edition.language} needs a version of its own.`,
+        picture: name,
+      })
   }
   const views = new Set(shown.map(({ one, name }) => one.item.view ?? library.items.get(name)!.item.view))
-  for (const view of wanted) if (!views.has(view)) out.push({ code: 'no-view', level: 'blocker', message: `It has no picture with the view “${viewWords[view]}”.`, picture: null, view })
+  for (const view of wanted)
+    if (!views.has(view))
+      out.push({
+        code: 'no-view',
+        level: 'blocker',
+        message: `It has no picture with the view “${viewWords[view]}”.`,
+        picture: null,
+        view,
+      })
   shown.forEach(({ one, name }, i) => {
-    const twin = shown.slice(0, i).find((s) => s.one.content.measured && one.content.measured && nearDuplicates(s.one.content.measured, one.content.measured))
-    if (twin) out.push({ code: 'twin', level: 'remark', message: `It is nearly the same picture as ${twin.name}.`, picture: name })
+    const twin = shown
+      .slice(0, i)
+      .find(
+        (s) =>
+          s.one.content.measured &&
+          one.content.measured &&
+          nearDuplicates(s.one.content.measured, one.content.measured),
+      )
+    if (twin)
+      out.push({
+        code: 'twin',
+        level: 'remark',
+        message: `It is nearly the same picture as ${twin.name}.`,
+        picture: name,
+      })
   })
   return out
 }
 
 /** What views are called. */
-export const viewWords: Record<PictureView, string> = { 'whole': 'whole product', 'detail': 'detail', 'in-use': 'in use', 'scale': 'scale', 'packed': 'packed' }
+export const viewWords: Record<PictureView, string> = {
+  whole: 'whole product',
+  detail: 'detail',
+  'in-use': 'in use',
+  scale: 'scale',
+  packed: 'packed',
+}

@@ -23,8 +23,19 @@ export function colourDifference([l1, a1, b1]: Readonly<Lab>, [l2, a2, b2]: Read
   const dh = 2 * Math.sqrt(c1 * c2) * Math.sin((turn / 2) * degree)
   const l = (l1 + l2) / 2
   const c = (c1 + c2) / 2
-  const h = grey ? h1 + h2 : Math.abs(h1 - h2) <= 180 ? (h1 + h2) / 2 : h1 + h2 < 360 ? (h1 + h2 + 360) / 2 : (h1 + h2 - 360) / 2
-  const t = 1 - 0.17 * Math.cos((h - 30) * degree) + 0.24 * Math.cos(2 * h * degree) + 0.32 * Math.cos((3 * h + 6) * degree) - 0.2 * Math.cos((4 * h - 63) * degree)
+  const h = grey
+    ? h1 + h2
+    : Math.abs(h1 - h2) <= 180
+      ? (h1 + h2) / 2
+      : h1 + h2 < 360
+        ? (h1 + h2 + 360) / 2
+        : (h1 + h2 - 360) / 2
+  const t =
+    1 -
+    0.17 * Math.cos((h - 30) * degree) +
+    0.24 * Math.cos(2 * h * degree) +
+    0.32 * Math.cos((3 * h + 6) * degree) -
+    0.2 * Math.cos((4 * h - 63) * degree)
   const sl = 1 + (0.015 * (l - 50) ** 2) / Math.sqrt(20 + (l - 50) ** 2)
   const sc = 1 + 0.045 * c
   const sh = 1 + 0.015 * c * t

@@ -18,8 +18,14 @@ export interface Cut {
  */
 export function cutTo(shape: Shape, width: number, height: number, crop: Box | null, focus: Focus | null): Cut {
   const box = (shape === 'uncut' ? null : crop) ?? { left: 0, top: 0, width: 1, height: 1 }
-  const [left, top] = [Math.min(width - 1, Math.round(box.left * width)), Math.min(height - 1, Math.round(box.top * height))]
-  const [w, h] = [Math.min(width - left, Math.max(1, Math.round(box.width * width))), Math.min(height - top, Math.max(1, Math.round(box.height * height)))]
+  const [left, top] = [
+    Math.min(width - 1, Math.round(box.left * width)),
+    Math.min(height - 1, Math.round(box.top * height)),
+  ]
+  const [w, h] = [
+    Math.min(width - left, Math.max(1, Math.round(box.width * width))),
+    Math.min(height - top, Math.max(1, Math.round(box.height * height))),
+  ]
   const ratio = shapes[shape]
   if (ratio === null) return { left, top, width: w, height: h }
   const cw = Math.max(1, Math.min(w, Math.round(h * ratio)))

@@ -83,5 +83,16 @@ export const isPicture = (mime: string) => mime.startsWith('image/')
 
 /** An item that nobody has described yet. */
 export function blankItem(code: string, digest: string): MediaItem {
-  return { code, digest, labels: {}, view: null, focus: null, crop: null, words: null, of: null, origin: '', rights: { holder: '', until: null } }
+  return {
+    code,
+    digest,
+    labels: {},
+    view: null,
+    focus: null,
+    crop: null,
+    words: null,
+    of: null,
+    origin: '',
+    rights: { holder: '', until: null },
+  }
 }

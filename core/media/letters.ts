@@ -1,5 +1,11 @@
 /** A patch of connected pixels, with the rectangle around it. */
-interface Patch { left: number; top: number; right: number; bottom: number; pixels: number }
+interface Patch {
+  left: number
+  top: number
+  right: number
+  bottom: number
+  pixels: number
+}
 
 /** How much darker or lighter than what is around it a pixel of a letter is, in steps of 256. */
 const contrast = 38
@@ -28,7 +34,9 @@ function patchesOf(grey: Float64Array, sums: Float64Array, width: number, height
     for (let x = 0; x < width; x++) {
       const [left, right] = [Math.max(0, x - reach), Math.min(width, x + reach + 1)]
       const w = width + 1
-      const mean = (sums[bottom * w + right]! - sums[top * w + right]! - sums[bottom * w + left]! + sums[top * w + left]!) / ((bottom - top) * (right - left))
+      const mean =
+        (sums[bottom * w + right]! - sums[top * w + right]! - sums[bottom * w + left]! + sums[top * w + left]!) /
+        ((bottom - top) * (right - left))
       if (sign * (mean - grey[y * width + x]!) > contrast) marked[y * width + x] = 1
     }
   }
@@ -81,7 +89,12 @@ function linesOf(patches: Patch[]): Patch[][] {
       const [a, b] = [heightOf(last), heightOf(p)]
       const overlap = Math.min(last.bottom, p.bottom) - Math.max(last.top, p.top) + 1
       const gap = p.left - last.right
-      return Math.max(a, b) <= 1.9 * Math.min(a, b) && overlap >= 0.55 * Math.min(a, b) && gap < 1.3 * Math.max(a, b) && gap > -0.2 * a
+      return (
+        Math.max(a, b) <= 1.9 * Math.min(a, b) &&
+        overlap >= 0.55 * Math.min(a, b) &&
+        gap < 1.3 * Math.max(a, b) &&
+        gap > -0.2 * a
+      )
     })
     if (line) line.push(p)
     else lines.push([p])
@@ -105,6 +118,10 @@ function differ(line: Patch[]): boolean {
  */
 export function lettersIn(grey: Float64Array, width: number, height: number): number {
   const sums = sumsOf(grey, width, height)
-  const count = (sign: 1 | -1) => linesOf(patchesOf(grey, sums, width, height, sign).filter((p) => likeLetter(p, height))).reduce((n, l) => n + l.length, 0)
+  const count = (sign: 1 | -1) =>
+    linesOf(patchesOf(grey, sums, width, height, sign).filter((p) => likeLetter(p, height))).reduce(
+      (n, l) => n + l.length,
+      0,
+    )
   return Math.max(count(1), count(-1))
 }

@@ -89,7 +89,8 @@ function backgroundOf(rgb: Uint8Array, width: number, height: number): Measured[
     const i = at[k]!
     const key = (rgb[i]! << 16) | (rgb[i + 1]! << 8) | rgb[i + 2]!
     let belongs = known.get(key)
-    if (belongs === undefined) known.set(key, (belongs = colourDistance(labOf(rgb[i]!, rgb[i + 1]!, rgb[i + 2]!), ground) <= sameGround))
+    if (belongs === undefined)
+      known.set(key, (belongs = colourDistance(labOf(rgb[i]!, rgb[i + 1]!, rgb[i + 2]!), ground) <= sameGround))
     if (belongs) same++
   }
   return { colour: `#${colour.map(hex).join('')}`, share: same / n }
@@ -127,14 +128,23 @@ export function blurEffect(grey: Float64Array, width: number, height: number): n
   return effects.length === 0 ? 1 : Math.max(...effects)
 }
 
-interface Cell { top: number; bottom: number; left: number; right: number; pixels: number }
+interface Cell {
+  top: number
+  bottom: number
+  left: number
+  right: number
+  pixels: number
+}
 
 /** A grid laid over a picture, row by row; each cell has at least one pixel. */
 function gridOf(width: number, height: number, columns: number, rows: number): Cell[] {
   return Array.from({ length: columns * rows }, (_, i) => {
     const [r, c] = [Math.floor(i / columns), i % columns]
     const [top, left] = [Math.floor((r * height) / rows), Math.floor((c * width) / columns)]
-    const [bottom, right] = [Math.max(top + 1, Math.floor(((r + 1) * height) / rows)), Math.max(left + 1, Math.floor(((c + 1) * width) / columns))]
+    const [bottom, right] = [
+      Math.max(top + 1, Math.floor(((r + 1) * height) / rows)),
+      Math.max(left + 1, Math.floor(((c + 1) * width) / columns)),
+    ]
     return { top, bottom, left, right, pixels: (bottom - top) * (right - left) }
   })
 }
@@ -161,7 +171,8 @@ const evenCells = 2
 function printOf(grey: Float64Array, width: number, height: number): string {
   const cells = gridOf(width, height, 9, 8).map(({ top, bottom, left, right, pixels }) => {
     let sum = 0
-    for (let y = top; y < bottom; y++) for (let i = y * width + left, end = y * width + right; i < end; i++) sum += grey[i]!
+    for (let y = top; y < bottom; y++)
+      for (let i = y * width + left, end = y * width + right; i < end; i++) sum += grey[i]!
     return sum / pixels
   })
   let out = ''
@@ -176,11 +187,18 @@ function printOf(grey: Float64Array, width: number, height: number): string {
 /** Everything that is computed of a picture. Its pixels are best about a thousand a side, as pages show them. Throws a RangeError where there are none. */
 export function measure(raster: Raster): Measured {
   const { width, height } = raster
-  if (width < 1 || height < 1 || raster.data.length < width * height * 4) throw new RangeError('A picture has at least one pixel, and four numbers for each.')
+  if (width < 1 || height < 1 || raster.data.length < width * height * 4)
+    throw new RangeError('A picture has at least one pixel, and four numbers for each.')
   const rgb = overWhite(raster)
   const grey = new Float64Array(width * height)
-  for (let i = 0, p = 0; i < grey.length; i++, p += 3) grey[i] = 0.2126 * rgb[p]! + 0.7152 * rgb[p + 1]! + 0.0722 * rgb[p + 2]!
-  return { background: backgroundOf(rgb, width, height), blur: blurEffect(grey, width, height), print: printOf(grey, width, height), tones: tonesOf(rgb, width, height) }
+  for (let i = 0, p = 0; i < grey.length; i++, p += 3)
+    grey[i] = 0.2126 * rgb[p]! + 0.7152 * rgb[p + 1]! + 0.0722 * rgb[p + 2]!
+  return {
+    background: backgroundOf(rgb, width, height),
+    blur: blurEffect(grey, width, height),
+    print: printOf(grey, width, height),
+    tones: tonesOf(rgb, width, height),
+  }
 }
 
 const bitsOf = (n: number) => {
@@ -196,8 +214,10 @@ const nearTones = 9
 /** Whether two pictures are the same one but for size, saving or a slight change. Another colour is another picture. */
 export function nearDuplicates(a: Measured, b: Measured): boolean {
   let bits = 0
-  for (let i = 0; i < 16; i += 8) bits += bitsOf(Number.parseInt(a.print.slice(i, i + 8), 16) ^ Number.parseInt(b.print.slice(i, i + 8), 16))
+  for (let i = 0; i < 16; i += 8)
+    bits += bitsOf(Number.parseInt(a.print.slice(i, i + 8), 16) ^ Number.parseInt(b.print.slice(i, i + 8), 16))
   if (bits > nearBits) return false
-  for (let i = 0; i < a.tones.length; i += 3) if (colourDistance(a.tones.slice(i, i + 3), b.tones.slice(i, i + 3)) > nearTones) return false
+  for (let i = 0; i < a.tones.length; i += 3)
+    if (colourDistance(a.tones.slice(i, i + 3), b.tones.slice(i, i + 3)) > nearTones) return false
   return true
 }

@@ -35,11 +35,18 @@ const oneColour = 11
 /** Farther from the ground than this belongs to what is shown (CIE 1976); nearer is a shadow. */
 const offGround = 12
 const least = 0.05
-const hex = (n: number) => Math.round(Math.min(255, Math.max(0, n))).toString(16).padStart(2, '0')
+const hex = (n: number) =>
+  Math.round(Math.min(255, Math.max(0, n)))
+    .toString(16)
+    .padStart(2, '0')
 
 /** Reads a picture, given its pixels and what was measured of them. Throws a RangeError where there are none. */
-export function readPicture({ width, height, data }: Raster, { background }: Pick<Measured, 'background'>): PhotoReading {
-  if (width < 1 || height < 1 || data.length < width * height * 4) throw new RangeError('A picture has at least one pixel, and four numbers for each.')
+export function readPicture(
+  { width, height, data }: Raster,
+  { background }: Pick<Measured, 'background'>,
+): PhotoReading {
+  if (width < 1 || height < 1 || data.length < width * height * 4)
+    throw new RangeError('A picture has at least one pixel, and four numbers for each.')
   const plain = background.share >= plainShare
   const ground = labOfHex(background.colour)!
   const bins = new Map<number, { n: number; red: number; green: number; blue: number; shown: boolean }>()
@@ -53,7 +60,18 @@ export function readPicture({ width, height, data }: Raster, { background }: Pic
     // Sixteen steps of each part are told apart here; like ones are brought together below.
     const key = ((red >> 4) << 8) | ((green >> 4) << 4) | (blue >> 4)
     let bin = bins.get(key)
-    if (!bin) bins.set(key, (bin = { n: 0, red: 0, green: 0, blue: 0, shown: !plain || colourDistance(labOf(Math.round(red), Math.round(green), Math.round(blue)), ground) > offGround }))
+    if (!bin)
+      bins.set(
+        key,
+        (bin = {
+          n: 0,
+          red: 0,
+          green: 0,
+          blue: 0,
+          shown:
+            !plain || colourDistance(labOf(Math.round(red), Math.round(green), Math.round(blue)), ground) > offGround,
+        }),
+      )
     bin.n++
     bin.red += red
     bin.green += green
@@ -69,8 +87,20 @@ export function readPicture({ width, height, data }: Raster, { background }: Pic
   const [w, h] = empty ? [width, height] : [box.right - box.left + 1, box.bottom - box.top + 1]
   const share = (n: number) => Math.round(n * 1000) / 1000
   return {
-    version: readingVersion, plain, ground: background.colour, colours: coloursOf([...bins.values()].filter((b) => b.shown)), letters: lettersIn(grey, width, height), proportions: share(w / h),
-    subject: empty ? { left: 0, top: 0, width: 1, height: 1 } : { left: share(box.left / width), top: share(box.top / height), width: share(w / width), height: share(h / height) },
+    version: readingVersion,
+    plain,
+    ground: background.colour,
+    colours: coloursOf([...bins.values()].filter((b) => b.shown)),
+    letters: lettersIn(grey, width, height),
+    proportions: share(w / h),
+    subject: empty
+      ? { left: 0, top: 0, width: 1, height: 1 }
+      : {
+          left: share(box.left / width),
+          top: share(box.top / height),
+          width: share(w / width),
+          height: share(h / height),
+        },
   }
 }
 
@@ -89,6 +119,12 @@ function coloursOf(bins: { n: number; red: number; green: number; blue: number }
       group.blue += b.blue
     }
   }
-  return groups.sort((x, y) => y.n - x.n).filter((g) => g.n / total >= least).slice(0, 5)
-    .map((g) => ({ colour: `#${hex(g.red / g.n)}${hex(g.green / g.n)}${hex(g.blue / g.n)}`, share: Math.round((g.n / total) * 100) / 100 }))
+  return groups
+    .sort((x, y) => y.n - x.n)
+    .filter((g) => g.n / total >= least)
+    .slice(0, 5)
+    .map((g) => ({
+      colour: `#${hex(g.red / g.n)}${hex(g.green / g.n)}${hex(g.blue / g.n)}`,
+      share: Math.round((g.n / total) * 100) / 100,
+    }))
 }

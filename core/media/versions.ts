@@ -13,7 +13,7 @@ export interface Library {
 export function libraryOf(list: readonly LibraryItem[]): Library {
   const versions = new Map<string, LibraryItem[]>()
   for (const one of list) {
-    if (one.item.of) versions.set(one.item.of.name, [...versions.get(one.item.of.name) ?? [], one])
+    if (one.item.of) versions.set(one.item.of.name, [...(versions.get(one.item.of.name) ?? []), one])
   }
   return { items: new Map(list.map((one) => [one.item.code, one])), versions }
 }
@@ -23,12 +23,17 @@ export function libraryOf(list: readonly LibraryItem[]): Library {
  * the storefront's before the general one; then the storefront's without a language; then the item itself. `counts`
  * says whether a shopper understands it: it has no words, or words in a language that counts for the edition.
  */
-export function versionFor(name: string, library: Library, reader: Reader): { one: LibraryItem; counts: boolean } | undefined {
+export function versionFor(
+  name: string,
+  library: Library,
+  reader: Reader,
+): { one: LibraryItem; counts: boolean } | undefined {
   const original = library.items.get(name)
   if (!original) return undefined
   const own = library.versions.get(name) ?? []
   const { storefront } = reader.edition
-  const find = (language: string | null, shop: string | null) => own.find(({ item: { of } }) => of!.language === language && of!.storefront === shop)
+  const find = (language: string | null, shop: string | null) =>
+    own.find(({ item: { of } }) => of!.language === language && of!.storefront === shop)
   if (own.length === 0) return { one: original, counts: wordsCount(original, reader) }
   for (const language of [...reader.counting, null]) {
     const one = find(language, storefront) ?? (language === null ? undefined : find(language, null))
@@ -37,7 +42,8 @@ export function versionFor(name: string, library: Library, reader: Reader): { on
   return { one: original, counts: wordsCount(original, reader) }
 }
 
-const wordsCount = ({ item }: LibraryItem, reader: Reader) => item.words === null || countsAsPresent(reader.edition, item.words)
+const wordsCount = ({ item }: LibraryItem, reader: Reader) =>
+  item.words === null || countsAsPresent(reader.edition, item.words)
 
 /** The text that stands for an item in an edition, in a language that counts; undefined where there is none. */
 export function labelOfItem(one: LibraryItem, reader: Reader): string | undefined {
@@ -55,4 +61,4 @@ export function labelOfVersion(one: LibraryItem, library: Library, reader: Reade
 }
 
 /** The names that a value of pictures or files holds. */
-export const namesIn = (value: Value | null): string[] => (Array.isArray(value) ? value as string[] : [])
+export const namesIn = (value: Value | null): string[] => (Array.isArray(value) ? (value as string[]) : [])

@@ -5,13 +5,26 @@ function partsIn(zone: string, instant: number): [number, number, number, number
   let format = formats.get(zone)
   if (!format) {
     format = new Intl.DateTimeFormat('en-US', {
-      timeZone: zone, hourCycle: 'h23', year: 'numeric', month: 'numeric', day: 'numeric',
-      hour: 'numeric', minute: 'numeric', second: 'numeric',
+      timeZone: zone,
+      hourCycle: 'h23',
+      year: 'numeric',
+      month: 'numeric',
+      day: 'numeric',
+      hour: 'numeric',
+      minute: 'numeric',
+      second: 'numeric',
     })
     formats.set(zone, format)
   }
   // The text (`11/24/2026, 07:05:09`) is taken apart here, for `formatToParts` takes many times as long.
-  const [month, day, year, hour, minute, second] = format.format(instant).match(/\d+/g)!.map(Number) as [number, number, number, number, number, number]
+  const [month, day, year, hour, minute, second] = format.format(instant).match(/\d+/g)!.map(Number) as [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ]
   return [year, month, day, hour, minute, second]
 }
 

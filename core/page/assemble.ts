@@ -64,7 +64,13 @@ export interface PageInput {
 }
 
 /** A part of the page in its place. */
-interface Placed { area: string; order: number; number: number; place: number; part: Shown }
+interface Placed {
+  area: string
+  order: number
+  number: number
+  place: number
+  part: Shown
+}
 
 const exceptionRules = new WeakMap<Layout, Predicate[]>()
 
@@ -73,7 +79,8 @@ export function layoutOf(setup: Setup, storefront: string, facts: () => Facts): 
   const { layout } = setup.storefronts.get(storefront)!
   if (layout.exceptions.length === 0) return layout
   let rules = exceptionRules.get(layout)
-  if (!rules) exceptionRules.set(layout, (rules = layout.exceptions.map((e) => compilePredicate(checkCondition(e.rule, setup)))))
+  if (!rules)
+    exceptionRules.set(layout, (rules = layout.exceptions.map((e) => compilePredicate(checkCondition(e.rule, setup)))))
   return layoutFor(layout, (_, i) => rules[i]!(facts()))
 }
 
@@ -81,13 +88,17 @@ const picking = keptFor<Setup, readonly string[]>()
 
 /** The attributes of a type that pick questions, found once: every page asks, and hardly any type has one. */
 const questionAttributes = (type: string, setup: Setup): readonly string[] =>
-  picking(setup, type, () => (setup.types.get(type)?.attributes ?? []).map((a) => a.attribute).filter((a) => setup.attributes.get(a)?.type === 'questions'))
+  picking(setup, type, () =>
+    (setup.types.get(type)?.attributes ?? [])
+      .map((a) => a.attribute)
+      .filter((a) => setup.attributes.get(a)?.type === 'questions'),
+  )
 
 /** The questions and question sets that a product, or its type, picks for itself, by code. */
 export function pickedQuestions(type: string, values: ValuesOf, setup: Setup): string[] {
   return questionAttributes(type, setup).flatMap((attribute) => {
     const found = values(attribute)
-    return found?.counts && Array.isArray(found.value) ? found.value as string[] : []
+    return found?.counts && Array.isArray(found.value) ? (found.value as string[]) : []
   })
 }
 
@@ -106,12 +117,14 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
   const product = sku === family.root.sku ? family.root : family.variants.find((v) => v.sku === sku)
   if (!product) throw new RangeError(`There is no product “${sku}” in its family.`)
   const rootFacts = () => (facts ??= factsOf(family, lens, setup))
-  const variantFacts = () => (product === family.root ? rootFacts() : rootFacts().variants![family.variants.indexOf(product)]!)
+  const variantFacts = () =>
+    product === family.root ? rootFacts() : rootFacts().variants![family.variants.indexOf(product)]!
   const values = valuesFor(product, family, reader, setup)
   const { type } = family.root
   const read = inlineReader(values, reader, setup, { library, type, related: input.related })
   const layout = layoutOf(setup, lens.storefront, rootFacts)
-  const pieces = input.own.length === 0 ? input.pieces : new Map([...input.pieces, ...input.own.map((p) => [p.code, p] as const)])
+  const pieces =
+    input.own.length === 0 ? input.pieces : new Map([...input.pieces, ...input.own.map((p) => [p.code, p] as const)])
   const left: LeftOut[] = []
   const factsFor = (a: PreparedAssignment) => (a.reach.eachVariant ? variantFacts() : rootFacts())
 
@@ -121,15 +134,29 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
     if (!found) known.set(code, (found = pieceOnPage(pieces.get(code), reader, read, values)))
     return found
   }
-  const placements = placePieces({
-    lens, setup, assignments: input.assignments, pieces, sets: input.sets, own: input.own, factsFor,
-    // A variant's SKU stands for its parent, unless the assignment is asked of each variant.
-    ofFamily: [family.root.sku, ...family.variants.map((v) => v.sku)], ofVariant: product === family.root ? [sku] : [sku, family.root.sku],
-    picked: pickedQuestions(type, values, setup), faqPlace: faqPlaceIn(layout.parts), hasArea: (area) => layout.areas.some((a) => a.area === area), brief: input.brief ?? false,
-  }, (code) => {
-    const found = onPage(code)
-    return 'reason' in found ? found.reason : undefined
-  }, left)
+  const placements = placePieces(
+    {
+      lens,
+      setup,
+      assignments: input.assignments,
+      pieces,
+      sets: input.sets,
+      own: input.own,
+      factsFor,
+      // A variant's SKU stands for its parent, unless the assignment is asked of each variant.
+      ofFamily: [family.root.sku, ...family.variants.map((v) => v.sku)],
+      ofVariant: product === family.root ? [sku] : [sku, family.root.sku],
+      picked: pickedQuestions(type, values, setup),
+      faqPlace: faqPlaceIn(layout.parts),
+      hasArea: (area) => layout.areas.some((a) => a.area === area),
+      brief: input.brief ?? false,
+    },
+    (code) => {
+      const found = onPage(code)
+      return 'reason' in found ? found.reason : undefined
+    },
+    left,
+  )
 
   const placed: Placed[] = []
   const questions = new Map<string, Placed[]>()
@@ -142,18 +169,42 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
       out.push({ piece: p.piece, title: piece?.name ?? p.piece, area: p.area, reason: found.reason, because })
       continue
     }
-    const part: Shown = { piece: p.piece, kind: piece!.kind, title: found.title.text, html: found.html, because: { ...because, language: { title: found.title.language, body: found.body.language } } }
+    const part: Shown = {
+      piece: p.piece,
+      kind: piece!.kind,
+      title: found.title.text,
+      html: found.html,
+      because: { ...because, language: { title: found.title.language, body: found.body.language } },
+    }
     if (piece!.sign) part.sign = piece!.sign
     const item = { area: p.area, order: p.order, number: p.number, place: p.place, part }
     if (piece!.kind !== 'question') placed.push(item)
     else if (questions.has(p.area)) questions.get(p.area)!.push(item)
     else questions.set(p.area, [item])
   }
-  placeParts(layout.parts, { values, read, reader, setup, library, type, cut: cutFor(setup, lens.storefront, type) }, questions, placed, out)
+  placeParts(
+    layout.parts,
+    { values, read, reader, setup, library, type, cut: cutFor(setup, lens.storefront, type) },
+    questions,
+    placed,
+    out,
+  )
   placed.sort((a, b) => a.order - b.order || a.number - b.number || a.place - b.place)
   const areas: Record<string, Shown[]> = {}
   for (const { area, part } of placed) (areas[area] ??= []).push(part)
-  return { product: pageProduct(product, family, lens, setup, values, pagePictures(values('pictures')?.value ?? null, library, reader)), layout: layout.areas, areas, left_out: [...out, ...left] }
+  return {
+    product: pageProduct(
+      product,
+      family,
+      lens,
+      setup,
+      values,
+      pagePictures(values('pictures')?.value ?? null, library, reader),
+    ),
+    layout: layout.areas,
+    areas,
+    left_out: [...out, ...left],
+  }
 }
 
 function becauseOfPlacement(p: Placement, factsFor: ((a: PreparedAssignment) => Facts) | undefined): Because {
@@ -168,7 +219,13 @@ function becauseOfPlacement(p: Placement, factsFor: ((a: PreparedAssignment) => 
 }
 
 /** Puts the built-in parts among the pieces, and the questions of each area into its FAQ: where the layout puts that, else where the first question would stand. */
-function placeParts(parts: readonly PartPlace[], of: PartsOf, questions: ReadonlyMap<string, Placed[]>, placed: Placed[], out: LeftOut[]) {
+function placeParts(
+  parts: readonly PartPlace[],
+  of: PartsOf,
+  questions: ReadonlyMap<string, Placed[]>,
+  placed: Placed[],
+  out: LeftOut[],
+) {
   const put = (place: PartPlace, shown: Shown | LeftOut, at = 0) => {
     if ('reason' in shown) out.push(shown)
     else placed.push({ area: place.area, order: place.order, number: -1, place: at, part: shown })
@@ -184,16 +241,30 @@ function placeParts(parts: readonly PartPlace[], of: PartsOf, questions: Readonl
     const first = list[0]!
     const shown = list.map((q) => q.part)
     placed.push({
-      area, ...(here ? { order: here.order, number: -1, place: 0 } : { order: first.order, number: first.number, place: first.place }),
+      area,
+      ...(here
+        ? { order: here.order, number: -1, place: 0 }
+        : { order: first.order, number: first.number, place: first.place }),
       part: {
-        piece: here || !laidOut ? 'faq' : `faq-${area}`, kind: 'faq', title: faqTitle(here ?? laidOut, of), questions: shown,
-        html: shown.map((q) => `<h3>${escapeText(q.title)}</h3>${q.html}`).join(''), because: here ? becauseOf('layout', here.order) : first.part.because,
+        piece: here || !laidOut ? 'faq' : `faq-${area}`,
+        kind: 'faq',
+        title: faqTitle(here ?? laidOut, of),
+        questions: shown,
+        html: shown.map((q) => `<h3>${escapeText(q.title)}</h3>${q.html}`).join(''),
+        because: here ? becauseOf('layout', here.order) : first.part.because,
       },
     })
   }
 }
 
-function pageProduct(product: Product, family: Family, lens: Lens, setup: Setup, values: ValuesOf, pictures: PagePicture[]): PageProduct {
+function pageProduct(
+  product: Product,
+  family: Family,
+  lens: Lens,
+  setup: Setup,
+  values: ValuesOf,
+  pictures: PagePicture[],
+): PageProduct {
   const storefront = setup.storefronts.get(lens.storefront)!
   const prices = pricesOf(product, family, lens.storefront, storefront.timeZone)
   const title = values('name')
@@ -203,13 +274,18 @@ function pageProduct(product: Product, family: Family, lens: Lens, setup: Setup,
   return {
     sku: product.sku,
     name: title?.value === null || title === undefined ? product.sku : String(title.value),
-    nameLanguage: title?.language ?? null, nameCounts: title?.counts ?? false,
+    nameLanguage: title?.language ?? null,
+    nameCounts: title?.counts ?? false,
     summary: summary?.counts && summary.value !== null ? String(summary.value) : null,
     price: effectivePrice(prices, lens.group, lens.moment) ?? lowest(product, family, lens, setup),
-    basePrice: prices.base, currency: storefront.currency,
+    basePrice: prices.base,
+    currency: storefront.currency,
     pictures,
-    available: (family.variants.length > 0 ? family.variants : [family.root]).some((p) => isAvailable(p, family.root, today)),
-    disabled: product.status === 'disabled' || family.root.status === 'disabled', inRange,
+    available: (family.variants.length > 0 ? family.variants : [family.root]).some((p) =>
+      isAvailable(p, family.root, today),
+    ),
+    disabled: product.status === 'disabled' || family.root.status === 'disabled',
+    inRange,
   }
 }
 
@@ -217,6 +293,8 @@ function pageProduct(product: Product, family: Family, lens: Lens, setup: Setup,
 function lowest(product: Product, family: Family, lens: Lens, setup: Setup): EffectivePrice | null {
   if (product !== family.root) return null
   const { timeZone } = setup.storefronts.get(lens.storefront)!
-  const all = family.variants.flatMap((v) => effectivePrice(pricesOf(v, family, lens.storefront, timeZone), lens.group, lens.moment) ?? [])
+  const all = family.variants.flatMap(
+    (v) => effectivePrice(pricesOf(v, family, lens.storefront, timeZone), lens.group, lens.moment) ?? [],
+  )
   return all.reduce<EffectivePrice | null>((a, b) => (a && a.amount <= b.amount ? a : b), null)
 }

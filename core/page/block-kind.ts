@@ -34,13 +34,20 @@ const writers: Record<BlockFieldType, (value: string, first: boolean, alternativ
     const [href, ...words] = v.trim().split(/\s+/)
     return `<p><a href="${escapeAttribute(href!)}">${escapeText(words.join(' ') || href!)}</a></p>`
   },
-  picture: (v, _first, alternative) => `<figure><img src="/delivery/media/${encodeURIComponent(v.trim())}" alt="${escapeAttribute(alternative(v.trim()))}"></figure>`,
+  picture: (v, _first, alternative) =>
+    `<figure><img src="/delivery/media/${encodeURIComponent(v.trim())}" alt="${escapeAttribute(alternative(v.trim()))}"></figure>`,
 }
 
 /** The body that entries make, in normal form: fields in their order, the first line of each entry its heading. Empty fields are left out. `alternative` gives what a picture shows in the text's language. */
 export function bodyOfEntries(kind: BlockKind, entries: readonly Entry[], alternative: AlternativeOf): string {
-  return normalForm(entries.map((entry) => {
-    const heading = kind.fields.find((f) => f.type === 'line')
-    return kind.fields.map((f) => (entry[f.code]?.trim() ? writers[f.type](entry[f.code]!, f === heading, alternative) : '')).join('')
-  }).join(''))
+  return normalForm(
+    entries
+      .map((entry) => {
+        const heading = kind.fields.find((f) => f.type === 'line')
+        return kind.fields
+          .map((f) => (entry[f.code]?.trim() ? writers[f.type](entry[f.code]!, f === heading, alternative) : ''))
+          .join('')
+      })
+      .join(''),
+  )
 }

@@ -31,7 +31,7 @@ const emptyCell = (): CoverageCell => ({ parts: [0, 0, 0, 0, 0], gaps: 0, surplu
 /** Counts a page into the row of its type. Every area that the page has is counted, empty ones too. */
 export function countPage(row: CoverageRow, edition: string, page: Page): void {
   for (const { area, needed, limit } of page.layout) {
-    const cell = row.cells[cellKey(edition, area)] ??= emptyCell()
+    const cell = (row.cells[cellKey(edition, area)] ??= emptyCell())
     const n = page.areas[area]?.length ?? 0
     cell.parts[Math.min(n, 4)]!++
     if (needed && n === 0 && ++cell.gaps <= shown) cell.gapSkus.push(page.product.sku)
@@ -44,7 +44,9 @@ export function sumCells(cells: readonly (CoverageCell | undefined)[]): Coverage
   const sum = emptyCell()
   for (const c of cells) {
     if (!c) continue
-    c.parts.forEach((n, i) => { sum.parts[i]! += n })
+    c.parts.forEach((n, i) => {
+      sum.parts[i]! += n
+    })
     sum.gaps += c.gaps
     sum.surplus += c.surplus
     sum.gapSkus.push(...c.gapSkus.slice(0, shown - sum.gapSkus.length))

@@ -17,7 +17,8 @@ export interface Heading {
   cut: boolean
 }
 
-const levelOf = (node: RichNode): 2 | 3 | 4 | undefined => (isElement(node) && /^h[234]$/.test(node.tag) ? Number(node.tag[1]) as 2 | 3 | 4 : undefined)
+const levelOf = (node: RichNode): 2 | 3 | 4 | undefined =>
+  isElement(node) && /^h[234]$/.test(node.tag) ? (Number(node.tag[1]) as 2 | 3 | 4) : undefined
 
 /** The headings of a description, and at which of them a pattern cuts it. */
 export function outlineOf(tree: readonly RichNode[], cut: Cut | null): Heading[] {
@@ -37,13 +38,21 @@ export interface CutPart {
 
 /** A description cut by a pattern: what comes before the first cut stays the description, the rest are parts in their order. */
 export function cutText(tree: readonly RichNode[], cut: Cut | null): { lead: readonly RichNode[]; parts: CutPart[] } {
-  const places = cut === null || cut.levels.length === 0 ? [] : outlineOf(tree, cut).filter((h) => h.cut).map((h) => h.at)
+  const places =
+    cut === null || cut.levels.length === 0
+      ? []
+      : outlineOf(tree, cut)
+          .filter((h) => h.cut)
+          .map((h) => h.at)
   if (places.length === 0) return { lead: tree, parts: [] }
   return {
     lead: tree.slice(0, places[0]),
     parts: places.map((at, i) => {
       const heading = tree[at]!
-      return { heading: isElement(heading) ? heading.children : [heading], nodes: tree.slice(at + 1, places[i + 1] ?? tree.length) }
+      return {
+        heading: isElement(heading) ? heading.children : [heading],
+        nodes: tree.slice(at + 1, places[i + 1] ?? tree.length),
+      }
     }),
   }
 }

@@ -16,7 +16,11 @@ export interface Difference {
   before?: string
 }
 
-interface Standing { area: string; at: number; part: Shown }
+interface Standing {
+  area: string
+  at: number
+  part: Shown
+}
 
 /** All parts of a page by their codes; questions stand for themselves, in their FAQ's place. */
 function standing(page: Page): Map<string, Standing> {
@@ -24,7 +28,9 @@ function standing(page: Page): Map<string, Standing> {
   for (const [area, list] of Object.entries(page.areas)) {
     list.forEach((part, at) => {
       parts.set(`${area}\n${part.piece}`, { area, at, part })
-      part.questions?.forEach((q, i) => parts.set(`${area}\n${part.piece}\n${q.piece}`, { area, at: at + (i + 1) / 1000, part: q }))
+      part.questions?.forEach((q, i) =>
+        parts.set(`${area}\n${part.piece}\n${q.piece}`, { area, at: at + (i + 1) / 1000, part: q }),
+      )
     })
   }
   return parts
@@ -36,7 +42,9 @@ function unmoved(pairs: readonly { before: number; key: string }[]): Set<string>
   let last = -1
   pairs.forEach((p, i) => {
     best[i] = { length: 1, from: -1 }
-    for (let j = 0; j < i; j++) if (pairs[j]!.before < p.before && best[j]!.length + 1 > best[i]!.length) best[i] = { length: best[j]!.length + 1, from: j }
+    for (let j = 0; j < i; j++)
+      if (pairs[j]!.before < p.before && best[j]!.length + 1 > best[i]!.length)
+        best[i] = { length: best[j]!.length + 1, from: j }
     if (last < 0 || best[i]!.length > best[last]!.length) last = i
   })
   const keys = new Set<string>()
@@ -48,7 +56,8 @@ function unmoved(pairs: readonly { before: number; key: string }[]): Set<string>
 export function pageDifferences(before: Page, after: Page): Difference[] {
   const [was, is] = [standing(before), standing(after)]
   const list: Difference[] = []
-  const say = (what: DifferenceKind, { part, area }: Standing, more?: { before: string }) => list.push({ what, piece: part.piece, title: part.title, area, because: part.because, ...more })
+  const say = (what: DifferenceKind, { part, area }: Standing, more?: { before: string }) =>
+    list.push({ what, piece: part.piece, title: part.title, area, because: part.because, ...more })
   const gone = [...was].filter(([key]) => !is.has(key))
   const come = [...is].filter(([key]) => !was.has(key))
   for (const [, now] of come) {
@@ -71,6 +80,14 @@ export function pageDifferences(before: Page, after: Page): Difference[] {
     }
   }
   const [oldPrice, newPrice] = [before.product.price?.amount ?? null, after.product.price?.amount ?? null]
-  if (oldPrice !== newPrice) list.push({ what: 'price', piece: 'price', title: newPrice === null ? 'no price' : String(newPrice), area: '', because: null, before: oldPrice === null ? 'no price' : String(oldPrice) })
+  if (oldPrice !== newPrice)
+    list.push({
+      what: 'price',
+      piece: 'price',
+      title: newPrice === null ? 'no price' : String(newPrice),
+      area: '',
+      because: null,
+      before: oldPrice === null ? 'no price' : String(oldPrice),
+    })
   return list
 }

@@ -9,10 +9,12 @@ export type ValueReader = (address: string) => { text: string; html?: string } |
 
 /** What addresses read as, for those that have a value. */
 export function readAddresses(addresses: readonly string[], read: ValueReader): Record<string, string> {
-  return Object.fromEntries(addresses.flatMap((address) => {
-    const text = read(address)?.text
-    return text === undefined ? [] : [[address, text]]
-  }))
+  return Object.fromEntries(
+    addresses.flatMap((address) => {
+      const text = read(address)?.text
+      return text === undefined ? [] : [[address, text]]
+    }),
+  )
 }
 
 export interface Filled {
@@ -38,16 +40,22 @@ interface Part {
   parts: readonly Part[]
 }
 
-interface Template { parts: readonly Part[]; addresses: readonly string[] }
+interface Template {
+  parts: readonly Part[]
+  addresses: readonly string[]
+}
 
 /** The address of the inline value that is all a paragraph holds. */
 function wholeParagraph(node: RichElement): string | undefined {
   const [only] = node.children
-  return node.tag === 'p' && node.children.length === 1 && only && isElement(only) && only.tag === 'data' ? only.attributes.value : undefined
+  return node.tag === 'p' && node.children.length === 1 && only && isElement(only) && only.tag === 'data'
+    ? only.attributes.value
+    : undefined
 }
 
 /** Whether any text or picture stands in nodes. */
-const sayAnything = (nodes: readonly RichNode[]): boolean => nodes.some((n) => (isElement(n) ? n.tag === 'img' || sayAnything(n.children) : n.trim() !== ''))
+const sayAnything = (nodes: readonly RichNode[]): boolean =>
+  nodes.some((n) => (isElement(n) ? n.tag === 'img' || sayAnything(n.children) : n.trim() !== ''))
 
 function templateOf(nodes: readonly RichNode[]): Template {
   const addresses = new Set<string>()
@@ -63,9 +71,17 @@ function templateOf(nodes: readonly RichNode[]): Template {
         continue
       }
       const close = voidTags.has(node.tag) ? '' : `</${node.tag}>`
-      const address = node.tag === 'data' ? node.attributes.value ?? '' : wholeParagraph(node)
+      const address = node.tag === 'data' ? (node.attributes.value ?? '') : wholeParagraph(node)
       if (node.tag === 'data') addresses.add(address!)
-      parts.push({ of: node.tag === 'data' ? 'value' : 'element', open: openTag(node), close, says: false, address, smallest: smallest.has(node.tag), parts: node.tag === 'data' ? [] : prepare(node.children) })
+      parts.push({
+        of: node.tag === 'data' ? 'value' : 'element',
+        open: openTag(node),
+        close,
+        says: false,
+        address,
+        smallest: smallest.has(node.tag),
+        parts: node.tag === 'data' ? [] : prepare(node.children),
+      })
     }
     return parts
   }
@@ -87,7 +103,9 @@ export function fillInline(text: readonly RichNode[], read: ValueReader): Filled
   const filled: string[] = []
   let html = ''
   let says = false
-  const note = (list: string[], address: string) => { if (!list.includes(address)) list.push(address) }
+  const note = (list: string[], address: string) => {
+    if (!list.includes(address)) list.push(address)
+  }
 
   /** Writes parts one after the other; false where one is empty, for the block around it to answer for. */
   const write = (parts: readonly Part[]): boolean => {
@@ -119,7 +137,7 @@ export function fillInline(text: readonly RichNode[], read: ValueReader): Filled
       html += part.open
       const begun = html.length
       if (!write(part.parts)) {
-        [html, says] = [before, saidBefore]
+        ;[html, says] = [before, saidBefore]
         if (!part.smallest) return false
       } else if (html.length === begun) html = before
       else html += part.close
@@ -128,6 +146,9 @@ export function fillInline(text: readonly RichNode[], read: ValueReader): Filled
   }
   if (!write(template.parts)) [html, says] = ['', false]
   // An empty value stops the reading of its block, so the ones after it are looked for by themselves.
-  if (empty.length > 0) for (const address of template.addresses) if (address !== '' && !empty.includes(address) && !filled.includes(address)) (read(address) === undefined ? empty : filled).push(address)
+  if (empty.length > 0)
+    for (const address of template.addresses)
+      if (address !== '' && !empty.includes(address) && !filled.includes(address))
+        (read(address) === undefined ? empty : filled).push(address)
   return { html, empty, filled, hasContent: says }
 }

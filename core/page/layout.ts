@@ -35,7 +35,8 @@ export interface PartPlace {
 export interface LayoutException {
   name: string
   rule: Condition
-  change: { part: BuiltInPart; hide: true } | { part: BuiltInPart; area: Area; order: number } | { area: Area; as: AreaForm }
+  change:
+    { part: BuiltInPart; hide: true } | { part: BuiltInPart; area: Area; order: number } | { area: Area; as: AreaForm }
 }
 
 export const looks = {
@@ -80,16 +81,32 @@ export interface Layout {
 
 /** The areas that every page has, in one form. */
 export function standardAreas(as: AreaForm, needed: readonly string[] = []): AreaPlace[] {
-  return (['summary', 'beside-price', 'details', 'below-details', 'foot'] as const).map((area) => ({ area, name: '', as: area === 'details' ? as : 'plain', limit: null, needed: needed.includes(area) }))
+  return (['summary', 'beside-price', 'details', 'below-details', 'foot'] as const).map((area) => ({
+    area,
+    name: '',
+    as: area === 'details' ? as : 'plain',
+    limit: null,
+    needed: needed.includes(area),
+  }))
 }
 
 /** A layout with nothing out of the ordinary. */
 export function plainLayout(details: AreaForm, parts: PartPlace[], needed: readonly string[] = []): Layout {
-  return { off: false, areas: standardAreas(details, needed), parts, exceptions: [], cut: null, look: startingLooks.ledger!.look }
+  return {
+    off: false,
+    areas: standardAreas(details, needed),
+    parts,
+    exceptions: [],
+    cut: null,
+    look: startingLooks.ledger!.look,
+  }
 }
 
 /** A layout as it is for one product: `meets` says which exceptions are its own. */
-export function layoutFor(layout: Layout, meets: (exception: LayoutException, index: number) => boolean): Pick<Layout, 'areas' | 'parts'> {
+export function layoutFor(
+  layout: Layout,
+  meets: (exception: LayoutException, index: number) => boolean,
+): Pick<Layout, 'areas' | 'parts'> {
   let { areas, parts } = layout
   layout.exceptions.forEach((exception, i) => {
     if (!meets(exception, i)) return

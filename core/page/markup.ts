@@ -14,28 +14,54 @@ export interface MarkedPart {
 
 const attribute = escapeAttribute
 const titleOf = (p: MarkedPart) => `${p.sign ? signMarkup(p.sign as SignName) : ''}${escapeText(p.title)}`
-const bodyOf = (p: MarkedPart) => (p.questions ? p.questions.map((q) => `<div id="${attribute(q.piece)}" data-piece="${attribute(q.piece)}"><h3>${titleOf(q)}</h3>${q.html}</div>`).join('') : p.html)
+const bodyOf = (p: MarkedPart) =>
+  p.questions
+    ? p.questions
+        .map(
+          (q) =>
+            `<div id="${attribute(q.piece)}" data-piece="${attribute(q.piece)}"><h3>${titleOf(q)}</h3>${q.html}</div>`,
+        )
+        .join('')
+    : p.html
 
 function tabs(parts: readonly MarkedPart[], open: readonly string[]): string {
   const chosen = open.find((o) => parts.some((p) => p.piece === o)) ?? parts[0]!.piece
-  const list = parts.map((p) => `<button type="button" role="tab" id="tab-${attribute(p.piece)}" aria-controls="${attribute(p.piece)}" aria-selected="${p.piece === chosen}"${p.piece === chosen ? '' : ' tabindex="-1"'} data-piece="${attribute(p.piece)}">${titleOf(p)}</button>`).join('')
-  const panels = parts.map((p) => `<div role="tabpanel" id="${attribute(p.piece)}" aria-labelledby="tab-${attribute(p.piece)}" tabindex="0" data-piece="${attribute(p.piece)}"${p.piece === chosen ? '' : ' hidden'}>${bodyOf(p)}</div>`).join('')
+  const list = parts
+    .map(
+      (p) =>
+        `<button type="button" role="tab" id="tab-${attribute(p.piece)}" aria-controls="${attribute(p.piece)}" aria-selected="${p.piece === chosen}"${p.piece === chosen ? '' : ' tabindex="-1"'} data-piece="${attribute(p.piece)}">${titleOf(p)}</button>`,
+    )
+    .join('')
+  const panels = parts
+    .map(
+      (p) =>
+        `<div role="tabpanel" id="${attribute(p.piece)}" aria-labelledby="tab-${attribute(p.piece)}" tabindex="0" data-piece="${attribute(p.piece)}"${p.piece === chosen ? '' : ' hidden'}>${bodyOf(p)}</div>`,
+    )
+    .join('')
   return `<div class="tabs"><div role="tablist">${list}</div>${panels}</div>`
 }
 
 function folded(parts: readonly MarkedPart[], open: readonly string[], one: boolean): string {
   const first = open.find((o) => parts.some((p) => p.piece === o))
-  return `<div class="accordion"${one ? ' data-one-open' : ''}>${parts.map((p) => {
-    const expanded = one ? p.piece === first : open.includes(p.piece)
-    return `<h2><button type="button" aria-expanded="${expanded}" aria-controls="${attribute(p.piece)}" id="head-${attribute(p.piece)}" data-piece="${attribute(p.piece)}">${titleOf(p)}</button></h2><div role="region" id="${attribute(p.piece)}" aria-labelledby="head-${attribute(p.piece)}" data-piece="${attribute(p.piece)}"${expanded ? '' : ' hidden'}>${bodyOf(p)}</div>`
-  }).join('')}</div>`
+  return `<div class="accordion"${one ? ' data-one-open' : ''}>${parts
+    .map((p) => {
+      const expanded = one ? p.piece === first : open.includes(p.piece)
+      return `<h2><button type="button" aria-expanded="${expanded}" aria-controls="${attribute(p.piece)}" id="head-${attribute(p.piece)}" data-piece="${attribute(p.piece)}">${titleOf(p)}</button></h2><div role="region" id="${attribute(p.piece)}" aria-labelledby="head-${attribute(p.piece)}" data-piece="${attribute(p.piece)}"${expanded ? '' : ' hidden'}>${bodyOf(p)}</div>`
+    })
+    .join('')}</div>`
 }
 
 const forms: Record<AreaForm, (parts: readonly MarkedPart[], open: readonly string[]) => string> = {
-  'tabs': tabs,
-  'accordion': (parts, open) => folded(parts, open, false),
+  tabs: tabs,
+  accordion: (parts, open) => folded(parts, open, false),
   'one-open': (parts, open) => folded(parts, open, true),
-  'plain': (parts) => parts.map((p) => `<section class="part" id="${attribute(p.piece)}" data-piece="${attribute(p.piece)}" tabindex="-1"><h2>${titleOf(p)}</h2>${bodyOf(p)}</section>`).join(''),
+  plain: (parts) =>
+    parts
+      .map(
+        (p) =>
+          `<section class="part" id="${attribute(p.piece)}" data-piece="${attribute(p.piece)}" tabindex="-1"><h2>${titleOf(p)}</h2>${bodyOf(p)}</section>`,
+      )
+      .join(''),
 }
 
 /**
@@ -48,7 +74,9 @@ export function areaMarkup(parts: readonly MarkedPart[], as: AreaForm, open: rea
 
 /** The classes that draw an area in a storefront's look. */
 export function lookClasses(look: Look): string {
-  return Object.entries(look).map(([k, v]) => `${k}-${v}`).join(' ')
+  return Object.entries(look)
+    .map(([k, v]) => `${k}-${v}`)
+    .join(' ')
 }
 
 /** Which tab a key leads to, by the Tabs pattern: arrows go round, Home and End to the ends; the reading direction turns the arrows. */

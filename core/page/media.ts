@@ -17,7 +17,14 @@ export function pagePictures(value: Value | null, library: Library, reader: Read
     const found = versionFor(name, library, reader)
     if (!found?.counts) return []
     const { item, content } = found.one
-    return [{ name: item.code, alternative: labelOfVersion(found.one, library, reader) ?? '', width: content.width, height: content.height }]
+    return [
+      {
+        name: item.code,
+        alternative: labelOfVersion(found.one, library, reader) ?? '',
+        width: content.width,
+        height: content.height,
+      },
+    ]
   })
 }
 
@@ -27,6 +34,8 @@ export function fileLinks(library: Library, reader: Reader): NonNullable<ShownIn
     const found = versionFor(name, library, reader)
     if (!found?.counts) return undefined
     const title = labelOfVersion(found.one, library, reader)
-    return title === undefined ? undefined : { href: `/delivery/media/${encodeURIComponent(found.one.item.code)}`, title }
+    return title === undefined
+      ? undefined
+      : { href: `/delivery/media/${encodeURIComponent(found.one.item.code)}`, title }
   }
 }

@@ -19,7 +19,10 @@ const day = 86_400_000
 function holds(rule: Condition | null, part: string, setup: Setup): boolean {
   if (rule === null) return false
   const text = JSON.stringify(rule)
-  return text.includes(part) || (text.includes('"field":"rule"') && [...setup.rules.values()].some((r) => JSON.stringify(r.rule).includes(part)))
+  return (
+    text.includes(part) ||
+    (text.includes('"field":"rule"') && [...setup.rules.values()].some((r) => JSON.stringify(r.rule).includes(part)))
+  )
 }
 
 /** All moments after `from` and up to `to` at which something that the page depends on begins or ends, in order. */
@@ -27,7 +30,9 @@ export function momentsBetween(input: PageInput, from: number, to: number): numb
   const { family, setup, lens } = input
   const { timeZone } = setup.storefronts.get(lens.storefront)!
   const found = new Set<number>()
-  const add = (at: number) => { if (at > from && at <= to) found.add(at) }
+  const add = (at: number) => {
+    if (at > from && at <= to) found.add(at)
+  }
   const ends = (w: LocalWindow) => {
     if (!w.from && !w.to) return
     const window = windowIn(w, timeZone)
@@ -48,7 +53,10 @@ export function momentsBetween(input: PageInput, from: number, to: number): numb
     if (p.availableFrom !== null) ends({ from: p.availableFrom })
   }
   for (const r of family.root.range) if (r.storefront === lens.storefront) ends(r)
-  const rules = [...input.assignments.map((a) => a.reach.rule), ...setup.storefronts.get(lens.storefront)!.layout.exceptions.map((e) => e.rule)]
+  const rules = [
+    ...input.assignments.map((a) => a.reach.rule),
+    ...setup.storefronts.get(lens.storefront)!.layout.exceptions.map((e) => e.rule),
+  ]
   if (rules.some((r) => holds(r, '"field":"campaign"', setup))) for (const c of setup.campaigns.values()) ends(c)
   // Where days are counted, every midnight may change what a rule finds.
   if (rules.some((r) => holds(r, '"within-days"', setup))) {
@@ -59,7 +67,9 @@ export function momentsBetween(input: PageInput, from: number, to: number): numb
 
 /** Local time in a zone as `2026-11-27T06:00`. */
 function localTime(timeZone: string, at: number): string {
-  return new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'short' }).format(at).replace(' ', 'T')
+  return new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'short' })
+    .format(at)
+    .replace(' ', 'T')
 }
 
 /**
@@ -73,7 +83,14 @@ export function pageMoments(input: PageInput, from: number, to: number): PageMom
   return momentsBetween(input, from, to).flatMap((moment) => {
     const after = at(moment)
     const changes = pageDifferences(before, after)
-    if (before.product.inRange !== after.product.inRange) changes.unshift({ what: after.product.inRange ? 'comes' : 'goes', piece: 'page', title: 'the whole page', area: '', because: null })
+    if (before.product.inRange !== after.product.inRange)
+      changes.unshift({
+        what: after.product.inRange ? 'comes' : 'goes',
+        piece: 'page',
+        title: 'the whole page',
+        area: '',
+        because: null,
+      })
     before = after
     return changes.length === 0 ? [] : [{ at: moment, local: localTime(timeZone, moment), changes }]
   })

@@ -33,42 +33,103 @@ const titleOf = (place: PartPlace, of: PartsOf) => labelIn(place.titles, of.read
 export function descriptionParts(place: PartPlace, of: PartsOf): (Shown | LeftOut)[] {
   const title = titleOf(place, of)
   const because = becauseOf('layout', place.order)
-  const out = (piece: string, called: string, reason: string, why: Because): LeftOut => ({ piece, title: called, area: place.area, reason, because: why })
+  const out = (piece: string, called: string, reason: string, why: Because): LeftOut => ({
+    piece,
+    title: called,
+    area: place.area,
+    reason,
+    because: why,
+  })
   const found = of.values('description')
   if (!found || found.value === null) return [out('description', title, 'the product has no description', because)]
-  if (!found.counts) return [out('description', title, `the description is missing in ${of.reader.edition.language}; the one in ${found.language ?? ''} does not count`, because)]
+  if (!found.counts)
+    return [
+      out(
+        'description',
+        title,
+        `the description is missing in ${of.reader.edition.language}; the one in ${found.language ?? ''} does not count`,
+        because,
+      ),
+    ]
   const { lead, parts } = cutText(readNormalForm(String(found.value)), of.cut)
   const language = { title: of.reader.edition.language, body: found.language ?? '' }
   const filled = fillInline(lead, of.read)
-  const first: Shown | LeftOut = filled.hasContent ? { piece: 'description', kind: 'built-in', title, html: filled.html, because: { ...because, language } }
-    : out('description', title, parts.length > 0 ? 'all of it stands in the parts that it is cut into' : 'nothing is left of the description without its empty values', because)
+  const first: Shown | LeftOut = filled.hasContent
+    ? { piece: 'description', kind: 'built-in', title, html: filled.html, because: { ...because, language } }
+    : out(
+        'description',
+        title,
+        parts.length > 0
+          ? 'all of it stands in the parts that it is cut into'
+          : 'nothing is left of the description without its empty values',
+        because,
+      )
   const used = new Set<string>()
-  return [first, ...parts.map((part, i): Shown | LeftOut => {
-    const why: Because = { ...becauseOf('cut', place.order), language: { title: found.language ?? '', body: found.language ?? '' } }
-    const heading = fillInline([{ tag: 'p', attributes: {}, children: [...part.heading] }], of.read)
-    const words = heading.html.replace(/<[^>]*>/g, '').replace(/&lt;/g, '<').replace(/&gt;/g, '>').replace(/&amp;/g, '&').trim()
-    const slug = `cut-${slugOf(words, found.language ?? of.setup.source) || i + 1}`
-    const piece = used.has(slug) ? `${slug}-${i + 1}` : slug
-    used.add(piece)
-    if (!heading.hasContent) return out(piece, `part ${i + 1} of the description`, 'its heading has an empty value', why)
-    const body = fillInline(part.nodes, of.read)
-    return body.hasContent ? { piece, kind: 'cut', title: words, html: body.html, because: why } : out(piece, words, 'nothing stands under its heading', why)
-  })]
+  return [
+    first,
+    ...parts.map((part, i): Shown | LeftOut => {
+      const why: Because = {
+        ...becauseOf('cut', place.order),
+        language: { title: found.language ?? '', body: found.language ?? '' },
+      }
+      const heading = fillInline([{ tag: 'p', attributes: {}, children: [...part.heading] }], of.read)
+      const words = heading.html
+        .replace(/<[^>]*>/g, '')
+        .replace(/&lt;/g, '<')
+        .replace(/&gt;/g, '>')
+        .replace(/&amp;/g, '&')
+        .trim()
+      const slug = `cut-${slugOf(words, found.language ?? of.setup.source) || i + 1}`
+      const piece = used.has(slug) ? `${slug}-${i + 1}` : slug
+      used.add(piece)
+      if (!heading.hasContent)
+        return out(piece, `part ${i + 1} of the description`, 'its heading has an empty value', why)
+      const body = fillInline(part.nodes, of.read)
+      return body.hasContent
+        ? { piece, kind: 'cut', title: words, html: body.html, because: why }
+        : out(piece, words, 'nothing stands under its heading', why)
+    }),
+  ]
 }
 
 /** The table of facts, or why there is none. */
 export function factsPart(place: PartPlace, of: PartsOf): Shown | LeftOut {
   const html = factsTable(of.type, of.values, of.reader, of.setup, of.library)
   const because = becauseOf('layout', place.order)
-  return html === '' ? { piece: 'facts', title: titleOf(place, of), area: place.area, reason: 'the product has no facts to show', because } : { piece: 'facts', kind: 'built-in', title: titleOf(place, of), html, because }
+  return html === ''
+    ? {
+        piece: 'facts',
+        title: titleOf(place, of),
+        area: place.area,
+        reason: 'the product has no facts to show',
+        because,
+      }
+    : { piece: 'facts', kind: 'built-in', title: titleOf(place, of), html, because }
 }
 
 /** A built-in part that nothing comes in for. */
 export function emptyPart(place: PartPlace, of: PartsOf): LeftOut {
-  return { piece: place.part, title: titleOf(place, of), area: place.area, reason: place.part === 'reviews' ? 'no reviews come in yet' : 'no questions go to this product', because: becauseOf('layout', place.order) }
+  return {
+    piece: place.part,
+    title: titleOf(place, of),
+    area: place.area,
+    reason: place.part === 'reviews' ? 'no reviews come in yet' : 'no questions go to this product',
+    because: becauseOf('layout', place.order),
+  }
 }
 
-const faqWords: Record<string, string> = { en: 'Questions', de: 'Fragen', fr: 'Questions', it: 'Domande', nl: 'Vragen', sv: 'Frågor', da: 'Spørgsmål', fi: 'Kysymyksiä', ja: 'よくある質問', ar: 'أسئلة شائعة' }
+const faqWords: Record<string, string> = {
+  en: 'Questions',
+  de: 'Fragen',
+  fr: 'Questions',
+  it: 'Domande',
+  nl: 'Vragen',
+  sv: 'Frågor',
+  da: 'Spørgsmål',
+  fi: 'Kysymyksiä',
+  ja: 'よくある質問',
+  ar: 'أسئلة شائعة',
+}
 
 /** What a FAQ is called that no layout gives a title to. */
 export function faqTitle(place: PartPlace | undefined, of: PartsOf): string {

@@ -10,7 +10,11 @@ export interface Phrase {
   note: string
 }
 
-const phrase = (code: string, note: string, other: string, one?: string): Phrase => ({ code, note, source: one === undefined ? { other } : { one, other } })
+const phrase = (code: string, note: string, other: string, one?: string): Phrase => ({
+  code,
+  note,
+  source: one === undefined ? { other } : { one, other },
+})
 
 /** Every phrase there is, in the order in which shoppers meet them. */
 export const phrases: readonly Phrase[] = [
@@ -41,7 +45,10 @@ export function pluralCategories(language: string): string[] {
   let found = categories.get(language)
   if (!found) {
     const has = new Set(new Intl.PluralRules(language).resolvedOptions().pluralCategories)
-    categories.set(language, (found = (['zero', 'one', 'two', 'few', 'many', 'other'] as const).filter((c) => has.has(c))))
+    categories.set(
+      language,
+      (found = (['zero', 'one', 'two', 'few', 'many', 'other'] as const).filter((c) => has.has(c))),
+    )
   }
   return found
 }
@@ -50,11 +57,18 @@ export function pluralCategories(language: string): string[] {
 export type PhraseTexts = Record<string, Record<string, PhraseForms>>
 
 /** The wording of a phrase in a language of some, nearest first; the form for a number where it has one. Undefined where none of them has it. */
-export function phraseIn(texts: PhraseTexts, code: string, languages: readonly string[], source: string, n?: number): string | undefined {
+export function phraseIn(
+  texts: PhraseTexts,
+  code: string,
+  languages: readonly string[],
+  source: string,
+  n?: number,
+): string | undefined {
   const known = phrases.find((p) => p.code === code)
   for (const language of languages) {
     const forms = texts[code]?.[language] ?? (language === source ? known?.source : undefined)
-    const form = forms && (n === undefined ? forms.other : forms[new Intl.PluralRules(language).select(n)] ?? forms.other)
+    const form =
+      forms && (n === undefined ? forms.other : (forms[new Intl.PluralRules(language).select(n)] ?? forms.other))
     if (form) return n === undefined ? form : form.replaceAll('{n}', new Intl.NumberFormat(language).format(n))
   }
   return undefined
@@ -69,7 +83,10 @@ export interface MenuEntry {
 }
 
 /** All entries of menus, each with those above it. */
-export function* menuEntries(entries: readonly MenuEntry[], above: readonly MenuEntry[] = []): Generator<{ entry: MenuEntry; above: readonly MenuEntry[] }> {
+export function* menuEntries(
+  entries: readonly MenuEntry[],
+  above: readonly MenuEntry[] = [],
+): Generator<{ entry: MenuEntry; above: readonly MenuEntry[] }> {
   for (const entry of entries) {
     yield { entry, above }
     yield* menuEntries(entry.children, [...above, entry])

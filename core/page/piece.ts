@@ -59,7 +59,17 @@ export interface Piece {
 }
 
 /** What every piece has that is not said of it. */
-export const blankPiece = (): Omit<Piece, 'code' | 'kind' | 'name'> => ({ note: '', needed: [], tags: [], owner: '', sign: null, takes: null, blockKind: null, own: null, texts: [] })
+export const blankPiece = (): Omit<Piece, 'code' | 'kind' | 'name'> => ({
+  note: '',
+  needed: [],
+  tags: [],
+  owner: '',
+  sign: null,
+  takes: null,
+  blockKind: null,
+  own: null,
+  texts: [],
+})
 
 /** Questions shown together. */
 export interface QuestionSet {
@@ -94,12 +104,25 @@ const taken = new Map<string, readonly RichNode[]>()
 /** The tree of a body that is taken from an attribute: a paragraph with that value, which takes the paragraph's place. */
 export function takenTree(attribute: string): readonly RichNode[] {
   let tree = taken.get(attribute)
-  if (!tree) taken.set(attribute, (tree = [{ tag: 'p', attributes: {}, children: [{ tag: 'data', attributes: { value: `attribute:${attribute}` }, children: [] }] }]))
+  if (!tree)
+    taken.set(
+      attribute,
+      (tree = [
+        {
+          tag: 'p',
+          attributes: {},
+          children: [{ tag: 'data', attributes: { value: `attribute:${attribute}` }, children: [] }],
+        },
+      ]),
+    )
   return tree
 }
 
 /** What an edition reads of a piece. */
-export interface TextsFound { title: FoundText | undefined; body: FoundText | undefined }
+export interface TextsFound {
+  title: FoundText | undefined
+  body: FoundText | undefined
+}
 
 const found = new WeakMap<Reader, WeakMap<Piece, TextsFound>>()
 
@@ -108,7 +131,8 @@ export function textsOf(piece: Piece, reader: Reader): TextsFound {
   let known = found.get(reader)
   if (!known) found.set(reader, (known = new WeakMap()))
   let texts = known.get(piece)
-  if (!texts) known.set(piece, (texts = { title: findText(piece, 'title', reader), body: findText(piece, 'body', reader) }))
+  if (!texts)
+    known.set(piece, (texts = { title: findText(piece, 'title', reader), body: findText(piece, 'body', reader) }))
   return texts
 }
 
@@ -116,8 +140,11 @@ export function textsOf(piece: Piece, reader: Reader): TextsFound {
 export function findText(piece: Piece, part: 'title' | 'body', reader: Reader): FoundText | undefined {
   for (const language of reader.chain) {
     for (const storefront of [reader.edition.storefront, null]) {
-      const found = piece.texts.find((t) => t.language === language && t.storefront === storefront && t[part].trim() !== '')
-      if (found) return { text: found[part], language, storefront, counts: countsAsPresent(reader.edition, language), of: found }
+      const found = piece.texts.find(
+        (t) => t.language === language && t.storefront === storefront && t[part].trim() !== '',
+      )
+      if (found)
+        return { text: found[part], language, storefront, counts: countsAsPresent(reader.edition, language), of: found }
     }
   }
   return undefined

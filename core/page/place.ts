@@ -1,4 +1,10 @@
-import { isReached, reachReason, type AssignmentName, type PreparedAssignment, type ReachReason } from '../assignments/assignment'
+import {
+  isReached,
+  reachReason,
+  type AssignmentName,
+  type PreparedAssignment,
+  type ReachReason,
+} from '../assignments/assignment'
 import { limitThatFails, type Lens } from '../assignments/limits'
 import type { Setup } from '../catalogue/model'
 import type { Facts } from '../rules/facts'
@@ -23,7 +29,10 @@ export interface Placement extends Source {
 }
 
 /** An assignment that would take the place of a piece. */
-interface Replacement { piece: string; source: Source }
+interface Replacement {
+  piece: string
+  source: Source
+}
 
 export interface PlacingInput {
   lens: Lens
@@ -54,11 +63,15 @@ const byPlace = (a: Source, b: Source) => a.order - b.order || a.number - b.numb
 /** Why an assignment is no candidate through a lens, whatever the product; undefined where it is one. */
 export function notACandidate(a: PreparedAssignment, lens: Lens, setup: Setup): string | undefined {
   if (a.resting) return 'the assignment rests'
-  return a.limited ? limitThatFails(a.limits, lens, setup.storefronts.get(lens.storefront)!.timeZone, setup.campaigns) : undefined
+  return a.limited
+    ? limitThatFails(a.limits, lens, setup.storefronts.get(lens.storefront)!.timeZone, setup.campaigns)
+    : undefined
 }
 
 export const reachWords: Partial<Record<ReachReason, string>> = {
-  'left-out': 'this product is left out of the assignment', 'not-met': 'the rule does not fit this product', 'not-chosen': 'this product is not among the chosen ones',
+  'left-out': 'this product is left out of the assignment',
+  'not-met': 'the rule does not fit this product',
+  'not-chosen': 'this product is not among the chosen ones',
 }
 
 /** The questions of a set, or a question itself, by code. */
@@ -71,25 +84,55 @@ function questionsOf(code: string, sets: ReadonlyMap<string, QuestionSet>): read
  * another takes its place. `stands` says whether a piece could be shown, for a replacement that could not leaves the
  * original where it is. What was meant for the page and is not on it goes into `left`.
  */
-export function placePieces(input: PlacingInput, stands: (piece: string) => string | undefined, left: LeftOut[]): Placement[] {
+export function placePieces(
+  input: PlacingInput,
+  stands: (piece: string) => string | undefined,
+  left: LeftOut[],
+): Placement[] {
   const { setup, lens, pieces, sets } = input
   const nameOf = (code: string) => pieces.get(code)?.name ?? code
   const off = setup.storefronts.get(lens.storefront)!.layout.off
   const placements: Placement[] = []
   const replacements = new Map<string, Replacement[]>()
-  const leave = (piece: string, area: string, reason: string, because: Because) => { if (!input.brief) left.push({ piece, title: nameOf(piece), area, reason, because }) }
-  const put = (piece: string, area: string, source: Source) => placements.push({ piece, area, also: [], assignment: source.assignment, put: source.put, order: source.order, number: source.number, place: source.place })
+  const leave = (piece: string, area: string, reason: string, because: Because) => {
+    if (!input.brief) left.push({ piece, title: nameOf(piece), area, reason, because })
+  }
+  const put = (piece: string, area: string, source: Source) =>
+    placements.push({
+      piece,
+      area,
+      also: [],
+      assignment: source.assignment,
+      put: source.put,
+      order: source.order,
+      number: source.number,
+      place: source.place,
+    })
 
   for (const a of input.assignments) {
     const held = off ? 'pieces are switched off in this storefront' : notACandidate(a, lens, setup)
     if (held !== undefined && input.brief) continue
-    const reach = input.brief && !a.reach.eachVariant ? a.reach.base : reachReason(a, a.reach.eachVariant ? input.ofVariant : input.ofFamily, () => input.factsFor(a))
-    const reason = held ?? (isReached(reach) ? undefined : reachWords[reach] ?? reach) ?? (input.hasArea(a.area) ? undefined : `this storefront’s page has no area “${a.area}”`)
+    const reach =
+      input.brief && !a.reach.eachVariant
+        ? a.reach.base
+        : reachReason(a, a.reach.eachVariant ? input.ofVariant : input.ofFamily, () => input.factsFor(a))
+    const reason =
+      held ??
+      (isReached(reach) ? undefined : (reachWords[reach] ?? reach)) ??
+      (input.hasArea(a.area) ? undefined : `this storefront’s page has no area “${a.area}”`)
     if (reason !== undefined) {
       if (input.brief) continue
-      const because: Because = { assignment: a.called, order: a.order, reach, explanation: null, language: null, also: nobody }
+      const because: Because = {
+        assignment: a.called,
+        order: a.order,
+        reach,
+        explanation: null,
+        language: null,
+        also: nobody,
+      }
       for (const piece of a.pieces) leave(piece, a.area, reason, because)
-      for (const set of a.sets) left.push({ piece: set, title: sets.get(set)?.name ?? set, area: a.area, reason, because })
+      for (const set of a.sets)
+        left.push({ piece: set, title: sets.get(set)?.name ?? set, area: a.area, reason, because })
       continue
     }
     const source = (place: number): Source => ({ assignment: a, put: reach, order: a.order, number: a.number, place })
@@ -106,40 +149,85 @@ export function placePieces(input: PlacingInput, stands: (piece: string) => stri
   }
   placeOwn(input, off, put, leave)
   let place = 0
-  if (!off) for (const code of input.picked) for (const question of questionsOf(code, sets)) put(question, input.faqPlace.area, { assignment: null, put: 'picked', order: input.faqPlace.order, number: -1, place: place++ })
+  if (!off)
+    for (const code of input.picked)
+      for (const question of questionsOf(code, sets))
+        put(question, input.faqPlace.area, {
+          assignment: null,
+          put: 'picked',
+          order: input.faqPlace.order,
+          number: -1,
+          place: place++,
+        })
   placements.sort(byPlace)
   if (replacements.size > 0) replace(placements, replacements, stands, leave, nameOf)
   return once(placements)
 }
 
 /** Puts the product's own pieces where they say. */
-function placeOwn(input: PlacingInput, off: boolean, put: (piece: string, area: string, source: Source) => void, leave: (piece: string, area: string, reason: string, because: Because) => void) {
+function placeOwn(
+  input: PlacingInput,
+  off: boolean,
+  put: (piece: string, area: string, source: Source) => void,
+  leave: (piece: string, area: string, reason: string, because: Because) => void,
+) {
   const { timeZone } = input.setup.storefronts.get(input.lens.storefront)!
   input.own.forEach((piece, place) => {
     const { area, order, limits, resting } = piece.own!
-    const reason = off ? 'pieces are switched off in this storefront' : resting ? 'the piece rests' : limitThatFails(limits, input.lens, timeZone, input.setup.campaigns)
-      ?? (input.hasArea(area) ? undefined : `this storefront’s page has no area “${area}”`)
+    const reason = off
+      ? 'pieces are switched off in this storefront'
+      : resting
+        ? 'the piece rests'
+        : (limitThatFails(limits, input.lens, timeZone, input.setup.campaigns) ??
+          (input.hasArea(area) ? undefined : `this storefront’s page has no area “${area}”`))
     if (reason === undefined) put(piece.code, area, { assignment: null, put: 'own', order, number: 0, place })
     else leave(piece.code, area, reason, becauseOf('own', order))
   })
 }
 
 /** Takes pieces' places: of several that would, the one with the lowest order, then number. Replacements do not chain. */
-function replace(placements: Placement[], replacements: Map<string, Replacement[]>, stands: (piece: string) => string | undefined, leave: (piece: string, area: string, reason: string, because: Because) => void, nameOf: (code: string) => string) {
+function replace(
+  placements: Placement[],
+  replacements: Map<string, Replacement[]>,
+  stands: (piece: string) => string | undefined,
+  leave: (piece: string, area: string, reason: string, because: Because) => void,
+  nameOf: (code: string) => string,
+) {
   for (const [target, all] of replacements) {
     all.sort((a, b) => byPlace(a.source, b.source))
     const [first, ...others] = all as [Replacement, ...Replacement[]]
-    const because = ({ source }: Replacement): Because => ({ ...becauseOf(source.put, source.order), assignment: source.assignment!.called, replaces: target })
+    const because = ({ source }: Replacement): Because => ({
+      ...becauseOf(source.put, source.order),
+      assignment: source.assignment!.called,
+      replaces: target,
+    })
     const places = placements.filter((p) => p.piece === target && p.replaces === undefined)
     const area = places[0]?.area ?? first.source.assignment!.area
-    for (const o of others) leave(o.piece, area, places.length === 0 ? `nothing to replace: “${nameOf(target)}” does not go to this page` : `assignment ${first.source.number}, ${first.source.assignment!.name}, takes the place of “${nameOf(target)}” already`, because(o))
-    const lacks = places.length === 0 ? `nothing to replace: “${nameOf(target)}” does not go to this page` : stands(first.piece)
+    for (const o of others)
+      leave(
+        o.piece,
+        area,
+        places.length === 0
+          ? `nothing to replace: “${nameOf(target)}” does not go to this page`
+          : `assignment ${first.source.number}, ${first.source.assignment!.name}, takes the place of “${nameOf(target)}” already`,
+        because(o),
+      )
+    const lacks =
+      places.length === 0 ? `nothing to replace: “${nameOf(target)}” does not go to this page` : stands(first.piece)
     if (lacks !== undefined) {
-      leave(first.piece, area, places.length === 0 ? lacks : `${lacks}; “${nameOf(target)}” stands in its place`, because(first))
+      leave(
+        first.piece,
+        area,
+        places.length === 0 ? lacks : `${lacks}; “${nameOf(target)}” stands in its place`,
+        because(first),
+      )
       continue
     }
     for (const p of places) {
-      leave(target, p.area, `“${nameOf(first.piece)}” takes its place`, { ...becauseOf(p.put, p.order), assignment: p.assignment?.called ?? null })
+      leave(target, p.area, `“${nameOf(first.piece)}” takes its place`, {
+        ...becauseOf(p.put, p.order),
+        assignment: p.assignment?.called ?? null,
+      })
       p.piece = first.piece
       p.assignment = first.source.assignment
       p.put = first.source.put

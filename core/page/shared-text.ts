@@ -23,17 +23,27 @@ function writtenWords(nodes: readonly RichNode[]): string {
  * Which options of attributes a text of a piece names in its own language: *wool*, *Segeltuch*. Labels of one letter or of
  * digits alone, such as sizes, say too little to be told from other words, and are passed over.
  */
-export function optionsNamed(html: string, language: string, setup: Pick<Setup, 'attributes' | 'source'>): NamedOption[] {
+export function optionsNamed(
+  html: string,
+  language: string,
+  setup: Pick<Setup, 'attributes' | 'source'>,
+): NamedOption[] {
   const text = writtenWords(readNormalForm(html))
   const words = wordsOf(text, { latin: latin(text), language }).map((w) => fold(w.word))
   const line = ` ${words.join(' ')} `
   const found: NamedOption[] = []
   for (const attribute of setup.attributes.values()) {
     for (const o of attribute.options) {
-      const label = o.labels[language] ?? o.labels[language.split('-')[0]!] ?? (language === setup.source ? o.labels[setup.source] : undefined)
+      const label =
+        o.labels[language] ??
+        o.labels[language.split('-')[0]!] ??
+        (language === setup.source ? o.labels[setup.source] : undefined)
       if (label === undefined || !/\p{L}{2}/u.test(label)) continue
-      const wanted = wordsOf(label, { latin: latin(label), language }).map((w) => fold(w.word)).join(' ')
-      if (wanted !== '' && line.includes(` ${wanted} `)) found.push({ attribute: attribute.code, option: o.code, word: label })
+      const wanted = wordsOf(label, { latin: latin(label), language })
+        .map((w) => fold(w.word))
+        .join(' ')
+      if (wanted !== '' && line.includes(` ${wanted} `))
+        found.push({ attribute: attribute.code, option: o.code, word: label })
     }
   }
   return found

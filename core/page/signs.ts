@@ -13,7 +13,16 @@ export type SignName = keyof typeof signs
 export const signNames = Object.keys(signs) as SignName[]
 
 /** The words for them, for people who choose one. */
-export const signWords: Record<SignName, string> = { rule: 'measuring stick', knot: 'knot', parcel: 'parcel', drop: 'drop', cell: 'battery', spanner: 'spanner', leaf: 'leaf', ledger: 'sheet of paper' }
+export const signWords: Record<SignName, string> = {
+  rule: 'measuring stick',
+  knot: 'knot',
+  parcel: 'parcel',
+  drop: 'drop',
+  cell: 'battery',
+  spanner: 'spanner',
+  leaf: 'leaf',
+  ledger: 'sheet of paper',
+}
 
 /** A sign as markup; it says nothing that the title beside it does not. */
 export function signMarkup(sign: SignName): string {

@@ -8,20 +8,48 @@ export type StructuredData = (WithContext<Product> | WithContext<FAQPage>)[]
  * The structured data of a page: its product, and where it has questions, all of them as one FAQPage in page order. `url`
  * says where a picture is found.
  */
-export function structuredData(page: Page, gtin: string | null, language: string, url: (picture: string) => string): StructuredData {
+export function structuredData(
+  page: Page,
+  gtin: string | null,
+  language: string,
+  url: (picture: string) => string,
+): StructuredData {
   const { product } = page
-  const data: StructuredData = [{
-    '@context': 'https://schema.org', '@type': 'Product', 'sku': product.sku, 'name': product.name,
-    ...(product.summary === null ? {} : { description: product.summary }),
-    ...(gtin === null ? {} : { gtin }),
-    ...(product.pictures.length === 0 ? {} : { image: product.pictures.map((p) => url(p.name)) }),
-    ...(product.price === null ? {} : { offers: { '@type': 'Offer', 'price': product.price.amount, 'priceCurrency': product.currency, 'availability': product.available ? 'https://schema.org/InStock' : 'https://schema.org/OutOfStock' } }),
-  }]
+  const data: StructuredData = [
+    {
+      '@context': 'https://schema.org',
+      '@type': 'Product',
+      sku: product.sku,
+      name: product.name,
+      ...(product.summary === null ? {} : { description: product.summary }),
+      ...(gtin === null ? {} : { gtin }),
+      ...(product.pictures.length === 0 ? {} : { image: product.pictures.map((p) => url(p.name)) }),
+      ...(product.price === null
+        ? {}
+        : {
+            offers: {
+              '@type': 'Offer',
+              price: product.price.amount,
+              priceCurrency: product.currency,
+              availability: product.available ? 'https://schema.org/InStock' : 'https://schema.org/OutOfStock',
+            },
+          }),
+    },
+  ]
   const questions = page.layout.flatMap((a) => page.areas[a.area] ?? []).flatMap((p) => p.questions ?? [])
   if (questions.length > 0) {
     // A question that stands in two areas is asked once.
     const once = [...new Map(questions.map((q) => [q.piece, q])).values()]
-    data.push({ '@context': 'https://schema.org', '@type': 'FAQPage', 'inLanguage': language, 'mainEntity': once.map((q) => ({ '@type': 'Question', 'name': q.title, 'acceptedAnswer': { '@type': 'Answer', 'text': q.html } })) })
+    data.push({
+      '@context': 'https://schema.org',
+      '@type': 'FAQPage',
+      inLanguage: language,
+      mainEntity: once.map((q) => ({
+        '@type': 'Question',
+        name: q.title,
+        acceptedAnswer: { '@type': 'Answer', text: q.html },
+      })),
+    })
   }
   return data
 }

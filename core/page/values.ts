@@ -22,7 +22,17 @@ export function valuesFor(product: Product, family: Family, reader: Reader, setu
   return (code) => {
     if (!known.has(code)) {
       const attribute = setup.attributes.get(code)
-      known.set(code, attribute && resolve(attribute, own, parent, type?.attributes.find((a) => a.attribute === code), reader))
+      known.set(
+        code,
+        attribute &&
+          resolve(
+            attribute,
+            own,
+            parent,
+            type?.attributes.find((a) => a.attribute === code),
+            reader,
+          ),
+      )
     }
     return known.get(code)
   }
@@ -31,12 +41,19 @@ export function valuesFor(product: Product, family: Family, reader: Reader, setu
 /** A value as a shopper of an edition reads it. */
 export function displayValue(code: string, value: Value, reader: Reader, setup: Setup): string {
   const attribute = setup.attributes.get(code)!
-  return attributeTypes[attribute.type].display(value, attribute, { language: reader.edition.language, labels: reader.chain })
+  return attributeTypes[attribute.type].display(value, attribute, {
+    language: reader.edition.language,
+    labels: reader.chain,
+  })
 }
 
 /** A value as blocks of a page, where it is more than a line of text. */
 function blocksOf(code: string, value: Value, reader: Reader, setup: Setup, library: Library): string | undefined {
-  return attributeTypes[setup.attributes.get(code)!.type].html?.(value, { language: reader.edition.language, labels: reader.chain, fileLink: fileLinks(library, reader) })
+  return attributeTypes[setup.attributes.get(code)!.type].html?.(value, {
+    language: reader.edition.language,
+    labels: reader.chain,
+    fileLink: fileLinks(library, reader),
+  })
 }
 
 /** The facts of a product that shoppers get, as a table; '' where there are none. */
@@ -44,11 +61,21 @@ export function factsTable(type: string, values: ValuesOf, reader: Reader, setup
   const rows = (setup.types.get(type)?.attributes ?? []).flatMap(({ attribute: code }) => {
     const attribute = setup.attributes.get(code)!
     const found = values(code)
-    if (!attribute.serves.includes('facts') || attribute.type === 'questions' || !found || found.value === null || !found.counts) return []
-    const html = blocksOf(code, found.value, reader, setup, library) ?? escapeText(displayValue(code, found.value, reader, setup))
+    if (
+      !attribute.serves.includes('facts') ||
+      attribute.type === 'questions' ||
+      !found ||
+      found.value === null ||
+      !found.counts
+    )
+      return []
+    const html =
+      blocksOf(code, found.value, reader, setup, library) ?? escapeText(displayValue(code, found.value, reader, setup))
     return html === '' ? [] : [{ label: labelIn(attribute.labels, reader.chain, code), html }]
   })
-  return rows.length === 0 ? '' : `<table><tbody>${rows.map((r) => `<tr><th>${escapeText(r.label)}</th><td>${r.html}</td></tr>`).join('')}</tbody></table>`
+  return rows.length === 0
+    ? ''
+    : `<table><tbody>${rows.map((r) => `<tr><th>${escapeText(r.label)}</th><td>${r.html}</td></tr>`).join('')}</tbody></table>`
 }
 
 /** A row of products as a list. */
@@ -57,10 +84,16 @@ function productRow(items: NonNullable<Related[RelatedUnder]>): string {
 }
 
 /** A standing page of a storefront in the first of some languages that it has. */
-export function standingPage(storefront: Storefront | undefined, code: string, languages: readonly string[]): { title: string; body: string } | undefined {
+export function standingPage(
+  storefront: Storefront | undefined,
+  code: string,
+  languages: readonly string[],
+): { title: string; body: string } | undefined {
   const page = storefront?.pages.find((p) => p.code === code)
   const language = page && languages.find((l) => page.bodies[l]?.trim())
-  return page && language !== undefined ? { title: labelIn(page.titles, languages, page.name), body: page.bodies[language]! } : undefined
+  return page && language !== undefined
+    ? { title: labelIn(page.titles, languages, page.name), body: page.bodies[language]! }
+    : undefined
 }
 
 /** What live parts of texts read, beside the values of the product. */
@@ -88,7 +121,14 @@ export function inlineReader(values: ValuesOf, reader: Reader, setup: Setup, par
       return filled.hasContent ? { text: page.title, html: filled.html } : undefined
     },
     live(code) {
-      const html = code === 'facts' ? (parts.type === null ? '' : factsTable(parts.type, values, reader, setup, parts.library)) : parts.related[code as RelatedUnder]?.length ? productRow(parts.related[code as RelatedUnder]!) : ''
+      const html =
+        code === 'facts'
+          ? parts.type === null
+            ? ''
+            : factsTable(parts.type, values, reader, setup, parts.library)
+          : parts.related[code as RelatedUnder]?.length
+            ? productRow(parts.related[code as RelatedUnder]!)
+            : ''
       return html === '' ? undefined : { text: '', html }
     },
     attribute(code) {
@@ -115,7 +155,8 @@ export function inlineReader(values: ValuesOf, reader: Reader, setup: Setup, par
 const readers = keptFor<Setup, Reader>()
 
 /** The reader of an edition of a storefront, one for each set-up. Throws a RangeError where the storefront has no such language. */
-export const editionReader = (setup: Setup, storefront: string, language: string): Reader => readers(setup, `${storefront}/${language}`, () => makeReader(setup, storefront, language))
+export const editionReader = (setup: Setup, storefront: string, language: string): Reader =>
+  readers(setup, `${storefront}/${language}`, () => makeReader(setup, storefront, language))
 
 function makeReader(setup: Setup, storefront: string, language: string): Reader {
   const edition = setup.storefronts.get(storefront)?.editions.find((e) => e.language === language)

@@ -50,20 +50,48 @@ export function saysTheSame(path: string, a: unknown, b: unknown, setup: Setup):
 }
 
 /** An item beside a product, property by property, in the item's order. */
-export function compareItem(item: PoolItem, product: Product, family: Family, setup: Setup, sources: ReadonlyMap<string, ValueSource>, kept?: Mapping): PoolComparison[] {
+export function compareItem(
+  item: PoolItem,
+  product: Product,
+  family: Family,
+  setup: Setup,
+  sources: ReadonlyMap<string, ValueSource>,
+  kept?: Mapping,
+): PoolComparison[] {
   const asked = new Set(setup.types.get(family.root.type)?.attributes.map((a) => a.attribute))
-  return readItem(item, setup, kept).filter((p) => p.path !== 'type').map((p): PoolComparison => {
-    const { property, text, path, problem } = p
-    if (path === null || problem !== null || p.value === null) {
-      return { property, text, path, problem, ours: null, inherited: false, theirs: null, state: path === null ? 'unknown' : 'unread', asked: false, source: null }
-    }
-    const { value: ours, inherited } = saidAt(product, family, path)
-    const attribute = scopeOfPath(path)?.attribute
-    return {
-      property, text, path, problem: null, ours, inherited, theirs: p.value, asked: attribute === undefined || asked.has(attribute), source: sources.get(path) ?? null,
-      state: ours === null ? 'empty' : saysTheSame(path, ours, p.value, setup) ? 'same' : 'differs',
-    }
-  })
+  return readItem(item, setup, kept)
+    .filter((p) => p.path !== 'type')
+    .map((p): PoolComparison => {
+      const { property, text, path, problem } = p
+      if (path === null || problem !== null || p.value === null) {
+        return {
+          property,
+          text,
+          path,
+          problem,
+          ours: null,
+          inherited: false,
+          theirs: null,
+          state: path === null ? 'unknown' : 'unread',
+          asked: false,
+          source: null,
+        }
+      }
+      const { value: ours, inherited } = saidAt(product, family, path)
+      const attribute = scopeOfPath(path)?.attribute
+      return {
+        property,
+        text,
+        path,
+        problem: null,
+        ours,
+        inherited,
+        theirs: p.value,
+        asked: attribute === undefined || asked.has(attribute),
+        source: sources.get(path) ?? null,
+        state: ours === null ? 'empty' : saysTheSame(path, ours, p.value, setup) ? 'same' : 'differs',
+      }
+    })
 }
 
 /** Whether a difference has been dealt with: a reason stands beside it that was given to what the item says now. */

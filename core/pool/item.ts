@@ -35,7 +35,8 @@ const fields = ['brand', 'category', 'kind', 'type'] as const satisfies readonly
 const keys = ['sku', 'gtin', 'parent', 'stock', 'status']
 
 function pathOf(column: Column | undefined): string | null {
-  if (column?.kind === 'attribute') return valuePath({ attribute: column.attribute.code, storefront: column.storefront, language: column.language })
+  if (column?.kind === 'attribute')
+    return valuePath({ attribute: column.attribute.code, storefront: column.storefront, language: column.language })
   return column?.kind === 'field' && fields.some((f) => f === column.field) ? column.field : null
 }
 
@@ -46,7 +47,11 @@ export function readItem(item: PoolItem, setup: Setup, kept?: Mapping): ReadProp
   const columns = mappingFor(kept ?? { columns: [], type: '' }, names, [cells], setup)
   const spoken = columns.filter((c) => !keys.includes(c.means))
   // A file says of each row which product it is about; an item is about the one that it is compared with.
-  const mapped = mappedColumns(['sku', ...spoken.map((c) => c.header)], { columns: [{ header: 'sku', means: 'sku', unit: '' }, ...spoken], type: '' }, setup)
+  const mapped = mappedColumns(
+    ['sku', ...spoken.map((c) => c.header)],
+    { columns: [{ header: 'sku', means: 'sku', unit: '' }, ...spoken], type: '' },
+    setup,
+  )
   const byName = new Map(mapped.columns.map((c) => [c.header, c]))
   return spoken.map(({ header: property }): ReadProperty => {
     const text = item.properties[property]!
@@ -54,7 +59,13 @@ export function readItem(item: PoolItem, setup: Setup, kept?: Mapping): ReadProp
     const path = pathOf(column)
     if (!column || path === null) return { property, text, path: null, value: null, problem: null }
     const draft = readRow([text], [{ ...column, index: 0 }], setup, '.')
-    return { property, text, path, value: valueIn(draft.patch), problem: draft.problems.find((p) => p.column === column.header)?.message ?? null }
+    return {
+      property,
+      text,
+      path,
+      value: valueIn(draft.patch),
+      problem: draft.problems.find((p) => p.column === column.header)?.message ?? null,
+    }
   })
 }
 
@@ -64,6 +75,20 @@ function valueIn(patch: ProductPatch): unknown {
 }
 
 /** What an item says in one property, as it is kept beside a product's value, at a moment in milliseconds. */
-export function saidBy(item: PoolItem, property: string, said: unknown, now: number, reason: string | null = null): ValueSource {
-  return { source: 'data-pool', item: item.gtin, property, said, updated: item.updated, at: new Date(now).toISOString(), reason }
+export function saidBy(
+  item: PoolItem,
+  property: string,
+  said: unknown,
+  now: number,
+  reason: string | null = null,
+): ValueSource {
+  return {
+    source: 'data-pool',
+    item: item.gtin,
+    property,
+    said,
+    updated: item.updated,
+    at: new Date(now).toISOString(),
+    reason,
+  }
 }

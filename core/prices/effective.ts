@@ -25,7 +25,12 @@ export interface EffectivePrice {
  * then the lower price. It replaces the base price even where it is higher. Of several pieces, steps that they reach hold
  * too, and the higher step beats the lower before the price decides; rules ask for one piece.
  */
-export function effectivePrice(prices: PriceList, group: string | null, moment: number, quantity = 1): EffectivePrice | undefined {
+export function effectivePrice(
+  prices: PriceList,
+  group: string | null,
+  moment: number,
+  quantity = 1,
+): EffectivePrice | undefined {
   let best: SpecialPrice | undefined
   for (const s of prices.specials) {
     if (s.from > moment || moment >= s.to || (s.group !== null && s.group !== group) || s.quantity > quantity) continue

@@ -13,11 +13,32 @@ export interface PriceReason {
  * Every price of a product in a storefront with the reason why it is, or is not, what a customer of a group pays for a
  * number of pieces at a moment. The prices are the product's own, or its parent's where it has none.
  */
-export function explainPrice(prices: readonly Price[], storefront: { code: string; timeZone: string }, group: string | null, moment: number, quantity: number): PriceReason[] {
+export function explainPrice(
+  prices: readonly Price[],
+  storefront: { code: string; timeZone: string },
+  group: string | null,
+  moment: number,
+  quantity: number,
+): PriceReason[] {
   const mine = prices.filter((p) => p.storefront === storefront.code)
   const base = mine.find((p) => !p.special)
-  const specials = mine.filter((p) => p.special).map((price) => ({ price, special: { group: price.group, amount: price.amount, quantity: price.quantity, ...windowIn(price, storefront.timeZone) } satisfies SpecialPrice }))
-  const paid = effectivePrice({ base: base?.amount ?? null, specials: specials.map((s) => s.special) }, group, moment, quantity)
+  const specials = mine
+    .filter((p) => p.special)
+    .map((price) => ({
+      price,
+      special: {
+        group: price.group,
+        amount: price.amount,
+        quantity: price.quantity,
+        ...windowIn(price, storefront.timeZone),
+      } satisfies SpecialPrice,
+    }))
+  const paid = effectivePrice(
+    { base: base?.amount ?? null, specials: specials.map((s) => s.special) },
+    group,
+    moment,
+    quantity,
+  )
   const winner = specials.find((s) => s.special === paid?.because)
   const lost = (s: SpecialPrice): string => {
     if (s.group !== null && s.group !== group) return 'made for another group'
@@ -31,6 +52,14 @@ export function explainPrice(prices: readonly Price[], storefront: { code: strin
   }
   return [
     ...specials.map((s) => ({ price: s.price, pays: s === winner, why: s === winner ? 'holds now' : lost(s.special) })),
-    ...(base ? [{ price: base, pays: winner === undefined, why: winner === undefined ? 'no special price holds' : 'a special price takes its place' }] : []),
+    ...(base
+      ? [
+          {
+            price: base,
+            pays: winner === undefined,
+            why: winner === undefined ? 'no special price holds' : 'a special price takes its place',
+          },
+        ]
+      : []),
   ]
 }

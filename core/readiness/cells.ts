@@ -7,7 +7,9 @@ export const cellBytes = 12
 export const notSold = 255
 
 /** The bit of the strand that a finding is in. */
-const bitOf = Object.fromEntries(Object.entries(findingKinds).map(([code, k]) => [code, 1 << strands.indexOf(k.strand)]))
+const bitOf = Object.fromEntries(
+  Object.entries(findingKinds).map(([code, k]) => [code, 1 << strands.indexOf(k.strand)]),
+)
 
 /** How an edition of a product stands, as it is packed. */
 export interface Cell {
@@ -51,8 +53,10 @@ export function cellAt(cells: Uint8Array, edition: number): Cell | undefined {
   const at = edition * cellBytes
   if (at + cellBytes > cells.length || cells[at] === notSold) return undefined
   return {
-    blockers: cells[at]!, knots: strands.map((_, s) => (cells[at + 1]! & (1 << s)) !== 0),
-    passed: [...cells.subarray(at + 2, at + 7)], of: [...cells.subarray(at + 7, at + 12)],
+    blockers: cells[at]!,
+    knots: strands.map((_, s) => (cells[at + 1]! & (1 << s)) !== 0),
+    passed: [...cells.subarray(at + 2, at + 7)],
+    of: [...cells.subarray(at + 7, at + 12)],
   }
 }
 

@@ -52,7 +52,9 @@ export interface Original {
 function sourceAt(product: JudgedProduct, code: string, storefront: string | null, source: string): Source | undefined {
   const hash = product.hashes.get(`${code}@${storefront ?? ''}/${source}`)
   if (hash !== undefined) return { hash }
-  const value = product.values.find((v) => v.attribute === code && v.storefront === storefront && v.language === source)?.value
+  const value = product.values.find(
+    (v) => v.attribute === code && v.storefront === storefront && v.language === source,
+  )?.value
   return value === undefined ? undefined : { value }
 }
 
@@ -86,7 +88,10 @@ export function readingOf(family: JudgedFamily, prepared: Prepared): Reading {
   const originals: ({ general: Source | undefined; own: Map<string, Source | undefined> } | undefined)[] = []
   let ofStorefronts: Set<string> | undefined
   /** Whether a storefront has a text of its own; hardly any product's texts differ by storefront. */
-  const hasOwn = (code: string) => (ofStorefronts ??= new Set(family.root.values.flatMap((v) => (v.storefront === null ? [] : [v.attribute])))).has(code)
+  const hasOwn = (code: string) =>
+    (ofStorefronts ??= new Set(family.root.values.flatMap((v) => (v.storefront === null ? [] : [v.attribute])))).has(
+      code,
+    )
   let record: Facts | undefined
   let substance: Substance | undefined
   const variants = family.variants.map((_, i) => i + 1)
@@ -101,32 +106,51 @@ export function readingOf(family: JudgedFamily, prepared: Prepared): Reading {
     return found
   }
   return {
-    family, prepared, value,
+    family,
+    prepared,
+    value,
     held({ use, attribute, place }, edition) {
       const alike = !attribute.translatable && !attribute.perStorefront
       const known = alike ? held[place] : undefined
       if (known) return known
-      const found = lookAt(use.perVariant && variants.length > 0 ? variants : onlyRoot, (m) => value(attribute, m, edition).value, attribute)
+      const found = lookAt(
+        use.perVariant && variants.length > 0 ? variants : onlyRoot,
+        (m) => value(attribute, m, edition).value,
+        attribute,
+      )
       if (alike) held[place] = found
       return found
     },
-    substance: (edition) => (substance ??= substanceOf(family.root.type, (code) => {
-      const attribute = prepared.setup.attributes.get(code)!
-      return members.some((_, m) => value(attribute, m, edition).value !== null)
-    }, prepared.setup)),
+    substance: (edition) =>
+      (substance ??= substanceOf(
+        family.root.type,
+        (code) => {
+          const attribute = prepared.setup.attributes.get(code)!
+          return members.some((_, m) => value(attribute, m, edition).value !== null)
+        },
+        prepared.setup,
+      )),
     record: () => (record ??= recordFacts(family.root, prepared.setup)),
     original({ attribute, place }, { storefront }) {
-      const known = originals[place] ??= { general: sourceAt(family.root, attribute.code, null, prepared.setup.source), own: new Map() }
+      const known = (originals[place] ??= {
+        general: sourceAt(family.root, attribute.code, null, prepared.setup.source),
+        own: new Map(),
+      })
       let own: Source | undefined
       if (attribute.perStorefront && hasOwn(attribute.code)) {
-        if (!known.own.has(storefront.code)) known.own.set(storefront.code, sourceAt(family.root, attribute.code, storefront.code, prepared.setup.source))
+        if (!known.own.has(storefront.code))
+          known.own.set(storefront.code, sourceAt(family.root, attribute.code, storefront.code, prepared.setup.source))
         own = known.own.get(storefront.code)
       }
       return own || known.general ? { own, general: known.general } : undefined
     },
     facts({ storefront, moment }) {
       let found = facts.get(storefront.code)
-      if (!found) facts.set(storefront.code, (found = factsOf(family, { storefront: storefront.code, group: null, moment }, prepared.setup)))
+      if (!found)
+        facts.set(
+          storefront.code,
+          (found = factsOf(family, { storefront: storefront.code, group: null, moment }, prepared.setup)),
+        )
       return found
     },
   }

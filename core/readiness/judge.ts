@@ -16,21 +16,30 @@ import { Tally } from './tally'
  * A disabled product has no page, so it stands nowhere. Judged for no group, at 12:00 of the date in each storefront's
  * zone; the same family, set-up and date always give the same answer. Where `reached` does not know, the assignments' rules are asked.
  */
-export function judge(family: JudgedFamily, prepared: Prepared, library: Library, reached?: Reached): EditionReadiness[] {
+export function judge(
+  family: JudgedFamily,
+  prepared: Prepared,
+  library: Library,
+  reached?: Reached,
+): EditionReadiness[] {
   if (family.root.status === 'disabled') return []
   const reading = readingOf(family, prepared)
   const rules = reachedByRules(reading)
-  const has: Reached = reached ? (assignment, edition) => reached(assignment, edition) ?? rules(assignment, edition) : rules
-  return prepared.judged.filter((e) => isSoldToAnybody(family.root.range, e.storefront.code, e.storefront.timeZone, e.moment)).map((edition): EditionReadiness => {
-    const tally = new Tally(edition.n)
-    judgeFacts(reading, edition, tally)
-    judgeCopy(reading, edition, tally)
-    judgeLanguage(reading, edition, tally)
-    judgeMedia(reading, edition, library, tally)
-    judgeContent(reading, edition, library, has, tally)
-    const { passed, of, findings } = tally
-    return { edition: edition.n, passed, of, findings }
-  })
+  const has: Reached = reached
+    ? (assignment, edition) => reached(assignment, edition) ?? rules(assignment, edition)
+    : rules
+  return prepared.judged
+    .filter((e) => isSoldToAnybody(family.root.range, e.storefront.code, e.storefront.timeZone, e.moment))
+    .map((edition): EditionReadiness => {
+      const tally = new Tally(edition.n)
+      judgeFacts(reading, edition, tally)
+      judgeCopy(reading, edition, tally)
+      judgeLanguage(reading, edition, tally)
+      judgeMedia(reading, edition, library, tally)
+      judgeContent(reading, edition, library, has, tally)
+      const { passed, of, findings } = tally
+      return { edition: edition.n, passed, of, findings }
+    })
 }
 
 /** Whether nothing blocks. */
@@ -46,11 +55,14 @@ export function reachedByRules(reading: Reading): Reached {
   return (index, edition) => {
     const { reach, differs } = prepared.reading[index]!
     const through = differs ? edition : prepared.judged[0]!
-    const here = known[index] ??= new Map<string, boolean>()
+    const here = (known[index] ??= new Map<string, boolean>())
     let has = here.get(through.storefront.code)
     if (has === undefined) {
       const asked = reach.eachVariant ? [family.root.sku] : skus
-      here.set(through.storefront.code, (has = isReached(reachReason(prepared.assignments[index]!, asked, () => reading.facts(through)))))
+      here.set(
+        through.storefront.code,
+        (has = isReached(reachReason(prepared.assignments[index]!, asked, () => reading.facts(through)))),
+      )
     }
     return has
   }

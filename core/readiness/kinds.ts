@@ -6,41 +6,133 @@ const many = (n: number, one: string, more = `${one}s`) => `${n.toLocaleString('
 const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
 const facts: Record<string, FindingKind> = {
-  'fact-missing': { strand: 'facts', label: 'fact missing',
-    message: ({ said }, called) => (said ? `“${called}” is missing on ${said.variants} of its ${said.of} variants, ${said.first} first.` : `“${called}” is missing.`),
-    fix: ({ of, to, products }) => `Fill “${of}” on ${many(products, to.toLowerCase(), 'products')}` },
-  'fact-not-allowed': { strand: 'facts', label: 'fact out of bounds',
+  'fact-missing': {
+    strand: 'facts',
+    label: 'fact missing',
+    message: ({ said }, called) =>
+      said
+        ? `“${called}” is missing on ${said.variants} of its ${said.of} variants, ${said.first} first.`
+        : `“${called}” is missing.`,
+    fix: ({ of, to, products }) => `Fill “${of}” on ${many(products, to.toLowerCase(), 'products')}`,
+  },
+  'fact-not-allowed': {
+    strand: 'facts',
+    label: 'fact out of bounds',
     message: ({ said }, called) => `“${called}”: ${said?.problem ?? 'it is not allowed.'}`,
-    fix: ({ of, products }) => `Put “${of}” right on ${many(products, 'product')}` },
-  'thin': { strand: 'facts', label: 'says too little to write from',
-    message: ({ said }) => `It says too little to write from: ${said?.facts ?? 0} of ${said?.of ?? 0} facts. ${said?.help ?? ''} would help most.`,
-    fix: ({ products }) => `Say more about ${many(products, 'product')}` },
-  'no-price': { strand: 'facts', label: 'no price',
-    message: ({ said }) => (said?.variants ? `${said.variants} of its ${said.of} variants have no price in ${said.currency}, ${said.first} first.` : `It has no price in ${said?.currency ?? 'the storefront’s currency'}.`),
-    fix: ({ to, products }) => `Price ${many(products, 'product')} for ${to}` },
+    fix: ({ of, products }) => `Put “${of}” right on ${many(products, 'product')}`,
+  },
+  thin: {
+    strand: 'facts',
+    label: 'says too little to write from',
+    message: ({ said }) =>
+      `It says too little to write from: ${said?.facts ?? 0} of ${said?.of ?? 0} facts. ${said?.help ?? ''} would help most.`,
+    fix: ({ products }) => `Say more about ${many(products, 'product')}`,
+  },
+  'no-price': {
+    strand: 'facts',
+    label: 'no price',
+    message: ({ said }) =>
+      said?.variants
+        ? `${said.variants} of its ${said.of} variants have no price in ${said.currency}, ${said.first} first.`
+        : `It has no price in ${said?.currency ?? 'the storefront’s currency'}.`,
+    fix: ({ to, products }) => `Price ${many(products, 'product')} for ${to}`,
+  },
 }
 
 const copy: Record<string, FindingKind> = {
-  'copy-missing': { strand: 'copy', label: 'text missing', perLanguage: true,
-    message: ({ said }, called, language) => `“${called}” is missing in ${language}${said?.language ? `; there is one in ${said.language}` : ''}.`,
-    fix: ({ of, language, products }) => `Write “${of}” in ${language} for ${many(products, 'product')}` },
-  'only-pictures': { strand: 'copy', label: 'words only in pictures', perLanguage: true, message: (_f, called) => `“${called}” has pictures and no words; what stands in pictures is not read.`, fix: ({ of, language, products }) => `Give “${of}” words in ${language} on ${many(products, 'product')}` },
-  'title-words': { strand: 'copy', label: 'search title says what the text does not', perLanguage: true, message: ({ said }, called) => `“${called}” says ${said?.words ?? ''}, which stands nowhere in the text.`, fix: ({ language, products }) => `Bring search titles and texts in ${language} together on ${many(products, 'product')}` },
-  'search-words': { strand: 'copy', label: 'search words that need not be there', perLanguage: true, message: ({ said }, called) => `“${called}” holds ${said?.words ?? ''}, which ${said?.why ?? 'stands in the text already'}.`, fix: ({ language, products }) => `Tidy search words in ${language} on ${many(products, 'product')}` },
-  'name-variant': { strand: 'copy', label: 'name says what variants add', perLanguage: true, message: ({ said }, called) => `“${called}” says “${said?.word ?? ''}”, which its variants add.`, fix: ({ language, products }) => `Take variant words out of ${many(products, 'name')} in ${language}` },
+  'copy-missing': {
+    strand: 'copy',
+    label: 'text missing',
+    perLanguage: true,
+    message: ({ said }, called, language) =>
+      `“${called}” is missing in ${language}${said?.language ? `; there is one in ${said.language}` : ''}.`,
+    fix: ({ of, language, products }) => `Write “${of}” in ${language} for ${many(products, 'product')}`,
+  },
+  'only-pictures': {
+    strand: 'copy',
+    label: 'words only in pictures',
+    perLanguage: true,
+    message: (_f, called) => `“${called}” has pictures and no words; what stands in pictures is not read.`,
+    fix: ({ of, language, products }) => `Give “${of}” words in ${language} on ${many(products, 'product')}`,
+  },
+  'title-words': {
+    strand: 'copy',
+    label: 'search title says what the text does not',
+    perLanguage: true,
+    message: ({ said }, called) => `“${called}” says ${said?.words ?? ''}, which stands nowhere in the text.`,
+    fix: ({ language, products }) =>
+      `Bring search titles and texts in ${language} together on ${many(products, 'product')}`,
+  },
+  'search-words': {
+    strand: 'copy',
+    label: 'search words that need not be there',
+    perLanguage: true,
+    message: ({ said }, called) =>
+      `“${called}” holds ${said?.words ?? ''}, which ${said?.why ?? 'stands in the text already'}.`,
+    fix: ({ language, products }) => `Tidy search words in ${language} on ${many(products, 'product')}`,
+  },
+  'name-variant': {
+    strand: 'copy',
+    label: 'name says what variants add',
+    perLanguage: true,
+    message: ({ said }, called) => `“${called}” says “${said?.word ?? ''}”, which its variants add.`,
+    fix: ({ language, products }) => `Take variant words out of ${many(products, 'name')} in ${language}`,
+  },
 }
 
 /** What the house style finds is told in its own words. */
-const styles = Object.fromEntries(Object.entries(textCheckKinds).map(([code, { label }]): [string, FindingKind] => [`style:${code}`, {
-  strand: 'copy', label, perLanguage: true, message: ({ said }, called) => `“${called}”: ${said?.message ?? label}`, fix: ({ of, language, products }) => `${capital(label)}: mend “${of}” in ${language} on ${many(products, 'product')}`,
-}]))
+const styles = Object.fromEntries(
+  Object.entries(textCheckKinds).map(([code, { label }]): [string, FindingKind] => [
+    `style:${code}`,
+    {
+      strand: 'copy',
+      label,
+      perLanguage: true,
+      message: ({ said }, called) => `“${called}”: ${said?.message ?? label}`,
+      fix: ({ of, language, products }) =>
+        `${capital(label)}: mend “${of}” in ${language} on ${many(products, 'product')}`,
+    },
+  ]),
+)
 
 const language: Record<string, FindingKind> = {
-  'unread': { strand: 'language', label: 'translated but unread', perLanguage: true, message: ({ said }, called) => `“${called}” is ${said?.state ?? 'initial'}; this edition asks for ${said?.asks ?? 'more'}.`, fix: ({ language: l, places }) => `Read ${many(places, 'text')} in ${l}` },
-  'stale': { strand: 'language', label: 'stale', perLanguage: true, message: (_f, called) => `“${called}” was made from a source that has changed since.`, fix: ({ language: l, places }) => `Bring ${many(places, 'stale text')} in ${l} up to date` },
-  'untranslated': { strand: 'language', label: 'not translated', perLanguage: true, message: (_f, called, l) => `“${called}” is not translated into ${l}.`, fix: ({ language: l, places }) => `Translate ${many(places, 'further text')} into ${l}` },
-  'piece-unread': { strand: 'language', label: 'piece unread', perLanguage: true, message: ({ said }, called) => `“${called}” is ${said?.state ?? 'initial'}; this edition asks for ${said?.asks ?? 'more'}.`, fix: ({ language: l, places }) => `Read ${many(places, 'piece')} in ${l}` },
-  'piece-stale': { strand: 'language', label: 'piece stale', perLanguage: true, message: (_f, called) => `“${called}” was made from a source that has changed since.`, fix: ({ language: l, places }) => `Bring ${many(places, 'piece')} in ${l} up to date` },
+  unread: {
+    strand: 'language',
+    label: 'translated but unread',
+    perLanguage: true,
+    message: ({ said }, called) =>
+      `“${called}” is ${said?.state ?? 'initial'}; this edition asks for ${said?.asks ?? 'more'}.`,
+    fix: ({ language: l, places }) => `Read ${many(places, 'text')} in ${l}`,
+  },
+  stale: {
+    strand: 'language',
+    label: 'stale',
+    perLanguage: true,
+    message: (_f, called) => `“${called}” was made from a source that has changed since.`,
+    fix: ({ language: l, places }) => `Bring ${many(places, 'stale text')} in ${l} up to date`,
+  },
+  untranslated: {
+    strand: 'language',
+    label: 'not translated',
+    perLanguage: true,
+    message: (_f, called, l) => `“${called}” is not translated into ${l}.`,
+    fix: ({ language: l, places }) => `Translate ${many(places, 'further text')} into ${l}`,
+  },
+  'piece-unread': {
+    strand: 'language',
+    label: 'piece unread',
+    perLanguage: true,
+    message: ({ said }, called) =>
+      `“${called}” is ${said?.state ?? 'initial'}; this edition asks for ${said?.asks ?? 'more'}.`,
+    fix: ({ language: l, places }) => `Read ${many(places, 'piece')} in ${l}`,
+  },
+  'piece-stale': {
+    strand: 'language',
+    label: 'piece stale',
+    perLanguage: true,
+    message: (_f, called) => `“${called}” was made from a source that has changed since.`,
+    fix: ({ language: l, places }) => `Bring ${many(places, 'piece')} in ${l} up to date`,
+  },
 }
 
 const mediaFixes: Record<string, FindingKind['fix']> = {
@@ -54,24 +146,66 @@ const mediaFixes: Record<string, FindingKind['fix']> = {
 /** Those of which the sentence is another one in each language. */
 const mediaMessages: Record<string, FindingKind['message']> = {
   'no-label': (_f, called, l) => `${called} has no text in ${l} that stands for it.`,
-  'no-version': (_f, called, l) => `${called} has words in it that readers of ${l} do not read; it needs a version of its own.`,
+  'no-version': (_f, called, l) =>
+    `${called} has words in it that readers of ${l} do not read; it needs a version of its own.`,
 }
 
-const media = Object.fromEntries([
-  ...itemChecks.map(({ code, label }) => [code, label]), ['no-picture', 'no picture'], ['unknown', 'picture not in the library'], ['no-version', 'no version with words in this language'], ['no-view', 'a wanted view is missing'], ['twin', 'nearly the same picture twice'],
-].map(([code, label]): [string, FindingKind] => [`media:${code}`, {
-  strand: 'media', label: label!, perLanguage: code! in mediaMessages, message: mediaMessages[code!] ?? (({ said }, called) => (called === '' ? String(said?.message ?? label) : `${called}: ${said?.message ?? label}`)),
-  fix: mediaFixes[code!] ?? (({ products }) => `${capital(label!)}: mend ${many(products, 'product')}`),
-}]))
+const media = Object.fromEntries(
+  [
+    ...itemChecks.map(({ code, label }) => [code, label]),
+    ['no-picture', 'no picture'],
+    ['unknown', 'picture not in the library'],
+    ['no-version', 'no version with words in this language'],
+    ['no-view', 'a wanted view is missing'],
+    ['twin', 'nearly the same picture twice'],
+  ].map(([code, label]): [string, FindingKind] => [
+    `media:${code}`,
+    {
+      strand: 'media',
+      label: label!,
+      perLanguage: code! in mediaMessages,
+      message:
+        mediaMessages[code!] ??
+        (({ said }, called) =>
+          called === '' ? String(said?.message ?? label) : `${called}: ${said?.message ?? label}`),
+      fix: mediaFixes[code!] ?? (({ products }) => `${capital(label!)}: mend ${many(products, 'product')}`),
+    },
+  ]),
+)
 
 const content: Record<string, FindingKind> = {
-  'piece-no-text': { strand: 'content', label: 'piece not in this language', perLanguage: true, message: ({ said }, called) => `“${called}” would not stand there: ${said?.reason ?? 'it has no text'}.`, fix: ({ language: l, places }) => `Translate ${many(places, 'piece')} into ${l}` },
-  'piece-empty': { strand: 'content', label: 'piece would be empty', message: ({ said }, called) => `“${called}” would be empty: ${said?.reason ?? 'its values are'}.`, fix: ({ of, to, products }) => `Fill ${to}, which “${of}” names (${many(products, 'product')})` },
-  'area-empty': { strand: 'content', label: 'area empty', message: (_f, called) => `Nothing stands in the area “${called}”, which must not be empty.`, fix: ({ of, products }) => `Put something into “${of}” for ${many(products, 'product')}` },
+  'piece-no-text': {
+    strand: 'content',
+    label: 'piece not in this language',
+    perLanguage: true,
+    message: ({ said }, called) => `“${called}” would not stand there: ${said?.reason ?? 'it has no text'}.`,
+    fix: ({ language: l, places }) => `Translate ${many(places, 'piece')} into ${l}`,
+  },
+  'piece-empty': {
+    strand: 'content',
+    label: 'piece would be empty',
+    message: ({ said }, called) => `“${called}” would be empty: ${said?.reason ?? 'its values are'}.`,
+    fix: ({ of, to, products }) => `Fill ${to}, which “${of}” names (${many(products, 'product')})`,
+  },
+  'area-empty': {
+    strand: 'content',
+    label: 'area empty',
+    message: (_f, called) => `Nothing stands in the area “${called}”, which must not be empty.`,
+    fix: ({ of, products }) => `Put something into “${of}” for ${many(products, 'product')}`,
+  },
 }
 
 /** Every kind of finding. Adding one is adding an entry, and what finds it. */
-export const findingKinds: Readonly<Record<string, FindingKind>> = { ...facts, ...copy, ...styles, ...language, ...media, ...content }
+export const findingKinds: Readonly<Record<string, FindingKind>> = {
+  ...facts,
+  ...copy,
+  ...styles,
+  ...language,
+  ...media,
+  ...content,
+}
 
 /** The codes whose fixes are told apart by language. */
-export const codesPerLanguage: readonly string[] = Object.entries(findingKinds).filter(([, k]) => k.perLanguage).map(([code]) => code)
+export const codesPerLanguage: readonly string[] = Object.entries(findingKinds)
+  .filter(([, k]) => k.perLanguage)
+  .map(([code]) => code)

@@ -23,7 +23,10 @@ export interface Mark {
 }
 
 /** Why a piece is left out of a page, and the empty value that is to blame. */
-export interface LeftOut { reason: string; empty: string }
+export interface LeftOut {
+  reason: string
+  empty: string
+}
 
 /** What a piece's text has in an edition, known once for all products. */
 export interface PieceHere {
@@ -107,7 +110,8 @@ export interface Prepared extends JudgeInput {
 }
 
 /** How far a state is, so that two can be compared. */
-export const rankOf = (state: string | null): number => translationStates.indexOf((state ?? 'initial') as TranslationState)
+export const rankOf = (state: string | null): number =>
+  translationStates.indexOf((state ?? 'initial') as TranslationState)
 
 /** Works out what is the same for all products. */
 export function prepareJudge(input: JudgeInput): Prepared {
@@ -116,20 +120,43 @@ export function prepareJudge(input: JudgeInput): Prepared {
     const edition = storefront?.editions.find((x) => x.language === e!.language)
     return storefront && edition ? [prepareEdition(input, n, storefront, edition)] : []
   })
-  const plans = new Map([...input.setup.types.values()].map((type) => {
-    const used = type.attributes.flatMap((use, place) => {
-      const attribute = input.setup.attributes.get(use.attribute)
-      return attribute ? [{ use, attribute, place }] : []
-    })
-    const isCopy = (a: Attribute) => a.translatable && attributeTypes[a.type].isText
-    return [type.code, { facts: used.filter((u) => !isCopy(u.attribute) && u.attribute.type !== 'media'), copy: used.filter((u) => isCopy(u.attribute)) }] as const
+  const plans = new Map(
+    [...input.setup.types.values()].map((type) => {
+      const used = type.attributes.flatMap((use, place) => {
+        const attribute = input.setup.attributes.get(use.attribute)
+        return attribute ? [{ use, attribute, place }] : []
+      })
+      const isCopy = (a: Attribute) => a.translatable && attributeTypes[a.type].isText
+      return [
+        type.code,
+        {
+          facts: used.filter((u) => !isCopy(u.attribute) && u.attribute.type !== 'media'),
+          copy: used.filter((u) => isCopy(u.attribute)),
+        },
+      ] as const
+    }),
+  )
+  const reading = input.assignments.map(({ reach }) => ({
+    reach,
+    differs: reach.rule !== null && differsByStorefront(reach.rule, input.setup),
   }))
-  const reading = input.assignments.map(({ reach }) => ({ reach, differs: reach.rule !== null && differsByStorefront(reach.rule, input.setup) }))
   const sourceLanguages = new Set(shortenings(input.setup.source))
-  return { reading, sourceLanguages, findings: (value, attribute, style) => checkText(value as never, attribute.type, style), ...input, judged, plans }
+  return {
+    reading,
+    sourceLanguages,
+    findings: (value, attribute, style) => checkText(value as never, attribute.type, style),
+    ...input,
+    judged,
+    plans,
+  }
 }
 
-function prepareEdition(input: JudgeInput, n: number, storefront: Storefront, edition: Storefront['editions'][number]): JudgedEdition {
+function prepareEdition(
+  input: JudgeInput,
+  n: number,
+  storefront: Storefront,
+  edition: Storefront['editions'][number],
+): JudgedEdition {
   const { setup } = input
   const reader = readerFor({ ...edition, storefront: storefront.code }, setup.source)
   const day = dateIn(storefront.timeZone, input.now)
@@ -138,7 +165,11 @@ function prepareEdition(input: JudgeInput, n: number, storefront: Storefront, ed
   const styles = new Map<string, Style>()
   const styleOf = (field: string): Style => {
     let style = styles.get(field)
-    if (!style) styles.set(field, (style = styleFor(input.styles, field, { storefront: storefront.code, language: edition.language })))
+    if (!style)
+      styles.set(
+        field,
+        (style = styleFor(input.styles, field, { storefront: storefront.code, language: edition.language })),
+      )
     return style
   }
   const known = new Map<string, PieceHere>()
@@ -151,41 +182,104 @@ function prepareEdition(input: JudgeInput, n: number, storefront: Storefront, ed
     return [known.get(code)!]
   }
   const piecesOf = (code: string) => (input.sets.get(code)?.questions ?? [code]).flatMap(here)
-  const lets = (limits: Limits) => limitThatFails(limits, lens, storefront.timeZone, input.setup.campaigns) === undefined
+  const lets = (limits: Limits) =>
+    limitThatFails(limits, lens, storefront.timeZone, input.setup.campaigns) === undefined
   const { layout } = storefront
   // In page order, so that of several replacements the first is the one that counts.
-  const inOrder = input.assignments.map((a, index) => ({ a, index })).sort((x, y) => x.a.order - y.a.order || x.a.number - y.a.number)
-  const live = inOrder.flatMap(({ a, index }) => (layout.off || a.resting || !layout.areas.some((x) => x.area === a.area) || (a.limited && !lets(a.limits))
-    ? [] : [{ index, area: a.area, replaces: a.replaces, pieces: [...a.pieces.flatMap(here), ...a.sets.flatMap(piecesOf)] }]))
+  const inOrder = input.assignments
+    .map((a, index) => ({ a, index }))
+    .sort((x, y) => x.a.order - y.a.order || x.a.number - y.a.number)
+  const live = inOrder.flatMap(({ a, index }) =>
+    layout.off || a.resting || !layout.areas.some((x) => x.area === a.area) || (a.limited && !lets(a.limits))
+      ? []
+      : [
+          {
+            index,
+            area: a.area,
+            replaces: a.replaces,
+            pieces: [...a.pieces.flatMap(here), ...a.sets.flatMap(piecesOf)],
+          },
+        ],
+  )
   return {
-    n, storefront, language: edition.language, reader, asks, moment, day, live, piecesOf, ownPiece, lets,
-    isSource: countsAsPresent(reader.edition, setup.source), styleOf,
+    n,
+    storefront,
+    language: edition.language,
+    reader,
+    asks,
+    moment,
+    day,
+    live,
+    piecesOf,
+    ownPiece,
+    lets,
+    isSource: countsAsPresent(reader.edition, setup.source),
+    styleOf,
   }
 }
 
 /** What is lacking in a piece's text of an edition, whatever the product. */
-function pieceHere(piece: Piece, reader: Reader, asks: number, { source, ...setup }: Pick<Setup, 'source' | 'attributes'>, style: Style): PieceHere {
+function pieceHere(
+  piece: Piece,
+  reader: Reader,
+  asks: number,
+  { source, ...setup }: Pick<Setup, 'source' | 'attributes'>,
+  style: Style,
+): PieceHere {
   const title = findText(piece, 'title', reader)
   const taken = piece.takes !== null
   const body = taken ? title : findText(piece, 'body', reader)
-  const never = !title?.counts ? 'its title is missing in this language' : !body?.counts ? 'it has no text in this language' : null
-  const addresses = [...new Set([...piece.needed, ...(taken ? [`attribute:${piece.takes!}`] : body?.counts ? inlineAddresses(body.text) : [])])]
+  const never = !title?.counts
+    ? 'its title is missing in this language'
+    : !body?.counts
+      ? 'it has no text in this language'
+      : null
+  const addresses = [
+    ...new Set([
+      ...piece.needed,
+      ...(taken ? [`attribute:${piece.takes!}`] : body?.counts ? inlineAddresses(body.text) : []),
+    ]),
+  ]
   const findings: Finding[] = []
   const at = `piece:${piece.code}`
   const translated = never === null && !shortenings(source).includes(body!.language)
   if (translated) {
     const marks = body!.of
-    const parts = taken ? ['title'] as const : ['title', 'body'] as const
+    const parts = taken ? (['title'] as const) : (['title', 'body'] as const)
     const lowest = parts.map((p) => marks.states?.[p] ?? 'initial').sort((a, b) => rankOf(a) - rankOf(b))[0]!
-    if (rankOf(lowest) < asks) findings.push({ code: 'piece-unread', level: 'blocker', at, fix: 'piece-unread||', said: { state: lowest, asks: translationStates[asks]! } })
-    const from = piece.texts.find((x) => x.language === source && x.storefront === body!.storefront) ?? piece.texts.find((x) => x.language === source && x.storefront === null)
-    if (from && parts.some((p) => isStale(marks.sources?.[p] ?? null, from[p]))) findings.push({ code: 'piece-stale', level: 'blocker', at, fix: 'piece-stale||' })
+    if (rankOf(lowest) < asks)
+      findings.push({
+        code: 'piece-unread',
+        level: 'blocker',
+        at,
+        fix: 'piece-unread||',
+        said: { state: lowest, asks: translationStates[asks]! },
+      })
+    const from =
+      piece.texts.find((x) => x.language === source && x.storefront === body!.storefront) ??
+      piece.texts.find((x) => x.language === source && x.storefront === null)
+    if (from && parts.some((p) => isStale(marks.sources?.[p] ?? null, from[p])))
+      findings.push({ code: 'piece-stale', level: 'blocker', at, fix: 'piece-stale||' })
   }
   // What the house style says of every text holds for pieces too.
   if (never === null) {
-    for (const f of [...checkText(title!.text, 'text', style), ...(taken ? [] : checkText(body!.text, 'rich-text', style))]) findings.push({ code: `style:${f.code}`, level: f.level, at, fix: `style:${f.code}|piece|`, said: { message: f.message } })
+    for (const f of [
+      ...checkText(title!.text, 'text', style),
+      ...(taken ? [] : checkText(body!.text, 'rich-text', style)),
+    ])
+      findings.push({
+        code: `style:${f.code}`,
+        level: f.level,
+        at,
+        fix: `style:${f.code}|piece|`,
+        said: { message: f.message },
+      })
   }
   // What is taken differs from product to product, and so does what it lacks.
-  const namesFiles = taken || addresses.some((a) => ['media', 'file', 'questions'].includes(setup.attributes.get(a.replace(/^attribute:/, ''))?.type ?? ''))
+  const namesFiles =
+    taken ||
+    addresses.some((a) =>
+      ['media', 'file', 'questions'].includes(setup.attributes.get(a.replace(/^attribute:/, ''))?.type ?? ''),
+    )
   return { piece, never, addresses, translated, findings, namesFiles, leftOut: new Map() }
 }

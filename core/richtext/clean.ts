@@ -2,12 +2,85 @@ import type { DefaultTreeAdapterTypes } from 'parse5'
 import { parseBounded } from './bounded-parser'
 import { allowedAttributes, commonAttributes, type RichElement, type RichNode } from './tree'
 
-const renamed: Record<string, string> = { b: 'strong', i: 'em', strike: 's', del: 's', h1: 'h2', h5: 'h4', h6: 'h4', tfoot: 'tbody' }
-const kept = new Set(['p', 'h2', 'h3', 'h4', 'ul', 'ol', 'li', 'strong', 'em', 's', 'sub', 'sup', 'a', 'table', 'thead', 'tbody', 'tr', 'th', 'td', 'br', 'figure', 'img', 'figcaption', 'blockquote', 'data'])
+const renamed: Record<string, string> = {
+  b: 'strong',
+  i: 'em',
+  strike: 's',
+  del: 's',
+  h1: 'h2',
+  h5: 'h4',
+  h6: 'h4',
+  tfoot: 'tbody',
+}
+const kept = new Set([
+  'p',
+  'h2',
+  'h3',
+  'h4',
+  'ul',
+  'ol',
+  'li',
+  'strong',
+  'em',
+  's',
+  'sub',
+  'sup',
+  'a',
+  'table',
+  'thead',
+  'tbody',
+  'tr',
+  'th',
+  'td',
+  'br',
+  'figure',
+  'img',
+  'figcaption',
+  'blockquote',
+  'data',
+])
 /** Elements whose contents are no text of the page. */
-const dropped = new Set(['script', 'style', 'template', 'noscript', 'iframe', 'object', 'embed', 'svg', 'math', 'head', 'title', 'textarea', 'select', 'noembed', 'noframes', 'xmp', 'plaintext', 'colgroup', 'audio', 'video', 'canvas'])
+const dropped = new Set([
+  'script',
+  'style',
+  'template',
+  'noscript',
+  'iframe',
+  'object',
+  'embed',
+  'svg',
+  'math',
+  'head',
+  'title',
+  'textarea',
+  'select',
+  'noembed',
+  'noframes',
+  'xmp',
+  'plaintext',
+  'colgroup',
+  'audio',
+  'video',
+  'canvas',
+])
 /** Containers that end a line of text where they end, though they are no element of ours. */
-const wrappers = new Set(['div', 'section', 'article', 'header', 'footer', 'main', 'aside', 'center', 'address', 'pre', 'dl', 'dt', 'dd', 'form', 'fieldset'])
+const wrappers = new Set([
+  'div',
+  'section',
+  'article',
+  'header',
+  'footer',
+  'main',
+  'aside',
+  'center',
+  'address',
+  'pre',
+  'dl',
+  'dt',
+  'dd',
+  'form',
+  'fieldset',
+])
 
 /** What an attribute's address may be: https, mailto, tel, or a path or anchor of this site; nothing protocol-relative. */
 export function safeAddress(address: string, forImage: boolean): string | undefined {
@@ -65,10 +138,15 @@ function cleaned(node: DefaultTreeAdapterTypes.ChildNode, how: Cleaning): RichNo
   if (!kept.has(tag)) return wrappers.has(tag) ? [...how.boundary, ...children, ...how.boundary] : children
   const attributes = attributesOf(tag, element.attrs)!
   if (tag === 'a' && attributes.href === undefined) return children
-  if (tag === 'img') return attributes.src === undefined ? [] : [{ tag, attributes: { src: attributes.src, alt: attributes.alt ?? '', ...attributes }, children: [] }]
+  if (tag === 'img')
+    return attributes.src === undefined
+      ? []
+      : [{ tag, attributes: { src: attributes.src, alt: attributes.alt ?? '', ...attributes }, children: [] }]
   if (tag === 'data') {
     const address = attributes.value ?? ''
-    return /^(attribute|storefront|step|page|live):[a-z0-9-]+$/.test(address) ? [{ tag, attributes: { value: address }, children: how.filled ? children : [] }] : children
+    return /^(attribute|storefront|step|page|live):[a-z0-9-]+$/.test(address)
+      ? [{ tag, attributes: { value: address }, children: how.filled ? children : [] }]
+      : children
   }
   if (tag === 'br') return [{ tag, attributes: {}, children: [] }]
   return [{ tag, attributes, children }]

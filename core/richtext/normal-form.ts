@@ -4,7 +4,11 @@ import { isElement, markTags, serialise, type RichElement, type RichNode } from 
 
 const marks: ReadonlySet<string> = new Set(markTags)
 const isInline = (n: RichNode) => !isElement(n) || marks.has(n.tag) || n.tag === 'br' || n.tag === 'data'
-const element = (tag: string, children: RichNode[], attributes: Record<string, string> = {}): RichElement => ({ tag, attributes, children })
+const element = (tag: string, children: RichNode[], attributes: Record<string, string> = {}): RichElement => ({
+  tag,
+  attributes,
+  children,
+})
 
 /** A stretch of inline content with the marks around it. */
 interface Run {
@@ -33,7 +37,8 @@ function nest(list: readonly Run[], depth: number): RichNode[] {
     let j = i + 1
     if (!mark) {
       let leaf = list[i]!.leaf
-      while (!isElement(leaf) && j < list.length && !list[j]!.marks[depth] && !isElement(list[j]!.leaf)) leaf += list[j++]!.leaf as string
+      while (!isElement(leaf) && j < list.length && !list[j]!.marks[depth] && !isElement(list[j]!.leaf))
+        leaf += list[j++]!.leaf as string
       out.push(leaf)
     } else {
       while (j < list.length && list[j]!.marks[depth] && sameMark(list[j]!.marks[depth]!, mark)) j++
@@ -95,13 +100,16 @@ function liftBlocks(nodes: readonly RichNode[], around: RichElement[]): RichNode
     if (marks.has(node.tag)) {
       // A mark within the same mark says nothing more.
       const twice = around.some((m) => m.tag === node.tag)
-      return hasBlock(node.children) ? liftBlocks(node.children, twice ? around : [...around, node]) : [wrap(node, around)]
+      return hasBlock(node.children)
+        ? liftBlocks(node.children, twice ? around : [...around, node])
+        : [wrap(node, around)]
     }
     if (isInline(node)) return [wrap(node, around)]
     return [around.length === 0 ? node : { ...node, children: liftBlocks(node.children, around) }]
   })
 }
-const wrap = (node: RichNode, around: RichElement[]) => around.reduceRight<RichNode>((inner, m) => ({ ...m, children: [inner] }), node)
+const wrap = (node: RichNode, around: RichElement[]) =>
+  around.reduceRight<RichNode>((inner, m) => ({ ...m, children: [inner] }), node)
 
 /** Of lists of children that were looked at: whether a block stands in them. Nested marks would else be looked through again on every level. */
 const lookedAt = new WeakMap<readonly RichNode[], boolean>()
@@ -114,7 +122,8 @@ function hasBlock(nodes: readonly RichNode[]): boolean {
   return found
 }
 
-const languageOf = (attributes: Record<string, string>) => Object.fromEntries(['lang', 'dir'].filter((k) => attributes[k]).map((k) => [k, attributes[k]!]))
+const languageOf = (attributes: Record<string, string>) =>
+  Object.fromEntries(['lang', 'dir'].filter((k) => attributes[k]).map((k) => [k, attributes[k]!]))
 
 /** Block content: stretches of inline content become paragraphs; what is empty is dropped. */
 function blocks(nodes: readonly RichNode[]): RichElement[] {
@@ -140,25 +149,37 @@ function block(node: RichElement): RichElement[] {
   const { tag, children } = node
   const attributes = languageOf(node.attributes)
   switch (tag) {
-    case 'p': case 'h2': case 'h3': case 'h4': {
+    case 'p':
+    case 'h2':
+    case 'h3':
+    case 'h4': {
       if (hasBlock(children)) return blocks(children)
       const content = inline(children)
       return content.length > 0 ? [element(tag, content, attributes)] : []
     }
-    case 'ul': case 'ol': {
-      const items = children.flatMap((c) => (isElement(c) && c.tag === 'li' ? [c] : isBlank(c) ? [] : [element('li', [c])]))
-      const kept = items.map((li) => element('li', item(li.children), languageOf(li.attributes))).filter((li) => li.children.length > 0)
+    case 'ul':
+    case 'ol': {
+      const items = children.flatMap((c) =>
+        isElement(c) && c.tag === 'li' ? [c] : isBlank(c) ? [] : [element('li', [c])],
+      )
+      const kept = items
+        .map((li) => element('li', item(li.children), languageOf(li.attributes)))
+        .filter((li) => li.children.length > 0)
       return kept.length > 0 ? [element(tag, kept, attributes)] : []
     }
     case 'blockquote': {
       const content = blocks(children)
       return content.length > 0 ? [element(tag, content, attributes)] : []
     }
-    case 'table': return table(node)
-    case 'img': return [element('figure', [node])]
-    case 'figure': return figure(node)
+    case 'table':
+      return table(node)
+    case 'img':
+      return [element('figure', [node])]
+    case 'figure':
+      return figure(node)
     // A row, cell, item or caption without its container is its content.
-    default: return blocks(children)
+    default:
+      return blocks(children)
   }
 }
 
@@ -169,35 +190,66 @@ function item(children: readonly RichNode[]): RichNode[] {
   const content = blocks(children)
   const first = content[0]
   // A list inside an item needs a line before it: the editor would put an empty one there.
-  if (first && first.tag === 'p' && Object.keys(first.attributes).length === 0 && content.slice(1).every((b) => b.tag !== 'p')) {
+  if (
+    first &&
+    first.tag === 'p' &&
+    Object.keys(first.attributes).length === 0 &&
+    content.slice(1).every((b) => b.tag !== 'p')
+  ) {
     return [...first.children, ...content.slice(1)]
   }
   return content
 }
 
 function figure(node: RichElement): RichElement[] {
-  const flat = (nodes: readonly RichNode[]): RichNode[] => nodes.flatMap((n) => (isElement(n) && (n.tag === 'p' || n.tag === '#boundary' || n.tag === 'figure') ? flat(n.children) : [n]))
+  const flat = (nodes: readonly RichNode[]): RichNode[] =>
+    nodes.flatMap((n) =>
+      isElement(n) && (n.tag === 'p' || n.tag === '#boundary' || n.tag === 'figure') ? flat(n.children) : [n],
+    )
   const parts = flat(node.children)
   const picture = parts.find((n): n is RichElement => isElement(n) && n.tag === 'img')
   const caption = parts.find((n): n is RichElement => isElement(n) && n.tag === 'figcaption')
   const text = caption ? inline(flattened(caption.children)) : []
   const link = parts.find((n): n is RichElement => isElement(n) && n.tag === 'a')
-  if (!picture && !link) return blocks(node.children.filter((n) => !(isElement(n) && n.tag === 'figcaption')).concat(caption ? caption.children : []))
-  return [element('figure', [picture ?? inline([link!])[0]!, ...(text.length > 0 ? [element('figcaption', text)] : [])], languageOf(node.attributes))]
+  if (!picture && !link)
+    return blocks(
+      node.children.filter((n) => !(isElement(n) && n.tag === 'figcaption')).concat(caption ? caption.children : []),
+    )
+  return [
+    element(
+      'figure',
+      [picture ?? inline([link!])[0]!, ...(text.length > 0 ? [element('figcaption', text)] : [])],
+      languageOf(node.attributes),
+    ),
+  ]
 }
 
 /** Inline content of blocks, their ends turned into spaces. */
 function flattened(nodes: readonly RichNode[]): RichNode[] {
-  return liftBlocks(nodes, []).flatMap((n) => (isInline(n) ? [n] : isElement(n) ? [' ', ...flattened(n.children), ' '] : []))
+  return liftBlocks(nodes, []).flatMap((n) =>
+    isInline(n) ? [n] : isElement(n) ? [' ', ...flattened(n.children), ' '] : [],
+  )
 }
 
 function table(node: RichElement): RichElement[] {
-  const rows = (n: RichElement): RichElement[] => n.children.filter(isElement).flatMap((c) => (c.tag === 'tr' ? [c] : ['thead', 'tbody'].includes(c.tag) ? rows(c) : []))
-  const cells = (row: RichElement) => row.children.filter((c): c is RichElement => isElement(c) && (c.tag === 'td' || c.tag === 'th')).map((c) => {
-    const { colspan, rowspan } = c.attributes
-    return element(c.tag, item(c.children.filter((x) => !(isElement(x) && x.tag === 'table'))), { ...(colspan ? { colspan } : {}), ...(rowspan ? { rowspan } : {}), ...languageOf(c.attributes) })
-  })
-  const body = rows(node).map((r) => element('tr', cells(r))).filter((r) => r.children.length > 0)
+  const rows = (n: RichElement): RichElement[] =>
+    n.children
+      .filter(isElement)
+      .flatMap((c) => (c.tag === 'tr' ? [c] : ['thead', 'tbody'].includes(c.tag) ? rows(c) : []))
+  const cells = (row: RichElement) =>
+    row.children
+      .filter((c): c is RichElement => isElement(c) && (c.tag === 'td' || c.tag === 'th'))
+      .map((c) => {
+        const { colspan, rowspan } = c.attributes
+        return element(c.tag, item(c.children.filter((x) => !(isElement(x) && x.tag === 'table'))), {
+          ...(colspan ? { colspan } : {}),
+          ...(rowspan ? { rowspan } : {}),
+          ...languageOf(c.attributes),
+        })
+      })
+  const body = rows(node)
+    .map((r) => element('tr', cells(r)))
+    .filter((r) => r.children.length > 0)
   if (!body.some((r) => r.children.some((c) => (c as RichElement).children.length > 0))) return []
   return [element('table', [element('tbody', regular(body))], languageOf(node.attributes))]
 }
@@ -225,10 +277,15 @@ function regular(rows: RichElement[]): RichElement[] {
     return { ...row, children: cells }
   })
   const width = taken.length
-  if (width * rows.length > textBounds.cells) throw new TextTooComplex(`A table has at most ${textBounds.cells.toLocaleString('en-GB')} cells. Split it into several.`)
+  if (width * rows.length > textBounds.cells)
+    throw new TextTooComplex(
+      `A table has at most ${textBounds.cells.toLocaleString('en-GB')} cells. Split it into several.`,
+    )
   return out.map((row, y) => {
     const missing = width - widths[y]!
-    return missing === 0 ? row : { ...row, children: [...row.children, ...Array.from({ length: missing }, () => element('td', []))] }
+    return missing === 0
+      ? row
+      : { ...row, children: [...row.children, ...Array.from({ length: missing }, () => element('td', []))] }
   })
 }
 
@@ -236,7 +293,10 @@ const tooWide = () => new TextTooComplex(`A table has at most ${textBounds.colum
 
 /** What is stored is bounded as what comes in is. */
 function bounded(html: string): string {
-  if (html.length > textBounds.length) throw new TextTooComplex('This text is longer than 1 MB when it is cleaned, which is the most. Split it into several.')
+  if (html.length > textBounds.length)
+    throw new TextTooComplex(
+      'This text is longer than 1 MB when it is cleaned, which is the most. Split it into several.',
+    )
   return html
 }
 
@@ -255,7 +315,8 @@ export function normalForm(html: string): string {
 }
 
 /** A line has no breaks: they are spaces. */
-const withoutBreaks = (nodes: readonly RichNode[]): RichNode[] => nodes.map((n) => (!isElement(n) ? n : n.tag === 'br' ? ' ' : { ...n, children: withoutBreaks(n.children) }))
+const withoutBreaks = (nodes: readonly RichNode[]): RichNode[] =>
+  nodes.map((n) => (!isElement(n) ? n : n.tag === 'br' ? ' ' : { ...n, children: withoutBreaks(n.children) }))
 
 /** The tree of a line of rich text, as key points are: marks, inline values and no blocks. */
 export function lineTree(html: string): RichNode[] {

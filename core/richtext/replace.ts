@@ -29,12 +29,13 @@ export function replaceInLine(text: string, search: Search, by: string): { text:
 /** The same in a rich text in normal form: only in what people read, never in markup, addresses or inline values. What marks or values divide is not found. */
 export function replaceInRichText(html: string, search: Search, by: string): { text: string; times: number } {
   let times = 0
-  const visit = (nodes: readonly RichNode[]): RichNode[] => nodes.map((n) => {
-    if (isElement(n)) return n.tag === 'data' ? n : { ...n, children: visit(n.children) }
-    const done = replaceInLine(n, search, by)
-    times += done.times
-    return done.text
-  })
+  const visit = (nodes: readonly RichNode[]): RichNode[] =>
+    nodes.map((n) => {
+      if (isElement(n)) return n.tag === 'data' ? n : { ...n, children: visit(n.children) }
+      const done = replaceInLine(n, search, by)
+      times += done.times
+      return done.text
+    })
   const tree = visit(readNormalForm(html))
   return { text: times === 0 ? html : serialise(tree), times }
 }

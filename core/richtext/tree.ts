@@ -7,14 +7,35 @@ export interface RichElement {
   children: RichNode[]
 }
 
-export const blockTags = new Set(['p', 'h2', 'h3', 'h4', 'ul', 'ol', 'li', 'table', 'thead', 'tbody', 'tr', 'th', 'td', 'figure', 'figcaption', 'blockquote'])
+export const blockTags = new Set([
+  'p',
+  'h2',
+  'h3',
+  'h4',
+  'ul',
+  'ol',
+  'li',
+  'table',
+  'thead',
+  'tbody',
+  'tr',
+  'th',
+  'td',
+  'figure',
+  'figcaption',
+  'blockquote',
+])
 /** Marks in the order in which they are nested, outermost first. */
 export const markTags = ['a', 'strong', 'em', 's', 'sup', 'sub'] as const
 export const voidTags = new Set(['br', 'img'])
 
 /** The attributes an element may carry, in the order in which they are written. */
 export const allowedAttributes: Record<string, readonly string[]> = {
-  a: ['href'], img: ['src', 'alt'], td: ['colspan', 'rowspan'], th: ['colspan', 'rowspan'], data: ['value'],
+  a: ['href'],
+  img: ['src', 'alt'],
+  td: ['colspan', 'rowspan'],
+  th: ['colspan', 'rowspan'],
+  data: ['value'],
 }
 /** Attributes that blocks and marks may carry whatever they are. */
 export const commonAttributes = ['lang', 'dir'] as const

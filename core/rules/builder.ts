@@ -38,7 +38,9 @@ const childrenOf = (c: Condition) => ('all' in c ? c.all : 'any' in c ? c.any : 
 function gatheredRows(c: Condition, setup: Setup): BuilderTest[] | undefined {
   if (!('variant' in c) || !('all' in c.variant)) return undefined
   const rows = c.variant.all
-  return rows.length >= 2 && rows.every((r) => isTest(r) && readsVariants(r, setup)) ? rows as BuilderTest[] : undefined
+  return rows.length >= 2 && rows.every((r) => isTest(r) && readsVariants(r, setup))
+    ? (rows as BuilderTest[])
+    : undefined
 }
 
 /** A row for one condition; measures and prices that are written in one stand in it in their parts. */
@@ -51,7 +53,8 @@ function row(c: BuilderTest, setup: Setup): BuilderTest {
 export function toBuilder(condition: Condition, setup: Setup, inVariant = false): BuilderGroup {
   const node = (c: Condition): BuilderNode => (isTest(c) ? row(c, setup) : toBuilder(c, setup, inVariant))
   if (isTest(condition)) return { kind: 'all', sameVariant: true, children: [row(condition, setup)] }
-  if ('variant' in condition) return { kind: 'variant', sameVariant: true, children: [toBuilder(condition.variant, setup, true)] }
+  if ('variant' in condition)
+    return { kind: 'variant', sameVariant: true, children: [toBuilder(condition.variant, setup, true)] }
   const kind = 'all' in condition ? 'all' : 'any' in condition ? 'any' : 'none'
   const children = childrenOf(condition)
   const gathered = kind === 'all' && !inVariant ? children.filter((c) => gatheredRows(c, setup)) : []
@@ -59,19 +62,30 @@ export function toBuilder(condition: Condition, setup: Setup, inVariant = false)
   // Rows are only taken out of their `variant` where no other row could be drawn into it.
   const spread = gathered.length === 1 && loose.length === 0
   return {
-    kind, sameVariant: inVariant || spread || loose.length < 2,
-    children: children.flatMap((c) => (spread && c === gathered[0] ? gatheredRows(c, setup)!.map((r) => row(r, setup)) : [node(c)])),
+    kind,
+    sameVariant: inVariant || spread || loose.length < 2,
+    children: children.flatMap((c) =>
+      spread && c === gathered[0] ? gatheredRows(c, setup)!.map((r) => row(r, setup)) : [node(c)],
+    ),
   }
 }
 
 /** The condition that the builder shows: two or more variant conditions of one `all` group are gathered into `variant`. */
 export function fromBuilder(group: BuilderGroup, setup: Setup, inVariant = false): Condition {
-  const node = (n: BuilderNode): Condition => (isGroup(n) ? fromBuilder(n, setup, inVariant) : n.value === undefined ? { field: n.field, is: n.is } : { field: n.field, is: n.is, value: n.value })
+  const node = (n: BuilderNode): Condition =>
+    isGroup(n)
+      ? fromBuilder(n, setup, inVariant)
+      : n.value === undefined
+        ? { field: n.field, is: n.is }
+        : { field: n.field, is: n.is, value: n.value }
   if (group.kind === 'variant') {
     const inner = group.children[0]
-    return { variant: inner === undefined ? { all: [] } : isGroup(inner) ? fromBuilder(inner, setup, true) : node(inner) }
+    return {
+      variant: inner === undefined ? { all: [] } : isGroup(inner) ? fromBuilder(inner, setup, true) : node(inner),
+    }
   }
-  const rows = group.kind === 'all' && group.sameVariant && !inVariant ? group.children.filter((c) => readsVariants(c, setup)) : []
+  const rows =
+    group.kind === 'all' && group.sameVariant && !inVariant ? group.children.filter((c) => readsVariants(c, setup)) : []
   if (rows.length < 2) return { [group.kind]: group.children.map(node) } as Condition
   const first = group.children.indexOf(rows[0]!)
   const together: Condition = { variant: { all: rows.map(node) } }
@@ -80,5 +94,9 @@ export function fromBuilder(group: BuilderGroup, setup: Setup, inVariant = false
 
 /** A condition as one group that the builder can stand on: a lone condition, `variant` too, gets an `all` around it. */
 export function asGroup(condition: Condition | null): Condition {
-  return condition === null ? { all: [] } : isTest(condition) || 'variant' in condition ? { all: [condition] } : condition
+  return condition === null
+    ? { all: [] }
+    : isTest(condition) || 'variant' in condition
+      ? { all: [condition] }
+      : condition
 }

@@ -4,7 +4,18 @@ import { ValueProblem } from '../attributes/types/shape'
 import { dayNumber } from '../moments/instant'
 import { digitAwareKey, fold } from '../text/fold'
 import type { Setup } from '../catalogue/model'
-import { maxConditions, maxDepth, operatorNames, RuleError, type Condition, type Field, type Operand, type OperatorName, type RuleNode, type RuleProblem } from './condition'
+import {
+  maxConditions,
+  maxDepth,
+  operatorNames,
+  RuleError,
+  type Condition,
+  type Field,
+  type Operand,
+  type OperatorName,
+  type RuleNode,
+  type RuleProblem,
+} from './condition'
 import { codesOf, findField } from './fields'
 import { operators } from './operators'
 
@@ -12,19 +23,27 @@ const isRecord = (v: unknown): v is Record<string, unknown> => typeof v === 'obj
 const emptyOperand = (): Operand => ({ texts: [], numbers: [], flag: null, currency: null })
 
 class Refused extends Error {}
-const refuse = (message: string): never => { throw new Refused(message) }
+const refuse = (message: string): never => {
+  throw new Refused(message)
+}
 
 /** One value of a condition, made ready and put into the operand. */
 function take(value: unknown, field: Field, is: OperatorName, setup: Setup, into: Operand) {
   switch (field.kind) {
-    case 'text': case 'long': case 'texts': {
+    case 'text':
+    case 'long':
+    case 'texts': {
       if (typeof value !== 'string' || fold(value) === '') refuse('The value is a text.')
       into.texts.push(fold(value as string))
       return
     }
     case 'sku': {
       if (typeof value !== 'string' || fold(value) === '') refuse('The value is a SKU.')
-      into.texts.push(operators[is].kinds.includes('price') && operators[is].shape !== 'list' && is !== 'equals' ? digitAwareKey(value as string) : fold(value as string))
+      into.texts.push(
+        operators[is].kinds.includes('price') && operators[is].shape !== 'list' && is !== 'equals'
+          ? digitAwareKey(value as string)
+          : fold(value as string),
+      )
       return
     }
     case 'number':
@@ -37,9 +56,11 @@ function take(value: unknown, field: Field, is: OperatorName, setup: Setup, into
       into.numbers.push(canonicalNumber(m))
       return
     }
-    case 'price': return takePrice(value, setup, into)
+    case 'price':
+      return takePrice(value, setup, into)
     case 'date': {
-      if (typeof value !== 'string' || !/^\d{4}-\d\d-\d\d$/.test(value) || Number.isNaN(dayNumber(value))) refuse('The value is a date such as "2026-11-27".')
+      if (typeof value !== 'string' || !/^\d{4}-\d\d-\d\d$/.test(value) || Number.isNaN(dayNumber(value)))
+        refuse('The value is a date such as "2026-11-27".')
       into.numbers.push(dayNumber(value as string))
       return
     }
@@ -47,11 +68,14 @@ function take(value: unknown, field: Field, is: OperatorName, setup: Setup, into
       if (typeof value !== 'boolean') refuse('The value is true or false.')
       into.flag = value as boolean
       return
-    case 'code': case 'codes': case 'category': {
+    case 'code':
+    case 'codes':
+    case 'category': {
       if (typeof value !== 'string' || value.trim() === '') refuse('The value is a code.')
       const codes = codesOf(field, setup)
-      if (codes && !codes.some((c) => c.code === value)) refuse(`“${value as string}” is not among ${field.name}'s codes.`)
-      into.texts.push(codes ? value as string : fold(value as string))
+      if (codes && !codes.some((c) => c.code === value))
+        refuse(`“${value as string}” is not among ${field.name}'s codes.`)
+      into.texts.push(codes ? (value as string) : fold(value as string))
     }
   }
 }
@@ -80,7 +104,8 @@ function takePrice(value: unknown, setup: Setup, into: Operand) {
   if (typeof amount !== 'number' || !Number.isFinite(amount) || typeof currency !== 'string') {
     refuse('A price is an amount with its currency: {"value": 60, "currency": "GBP"} or "60 GBP".')
   }
-  if (![...setup.storefronts.values()].some((s) => s.currency === currency)) refuse(`No storefront sells in ${currency as string}.`)
+  if (![...setup.storefronts.values()].some((s) => s.currency === currency))
+    refuse(`No storefront sells in ${currency as string}.`)
   if (into.currency !== null && into.currency !== currency) refuse('Both ends of a price range are in one currency.')
   into.currency = currency as string
   into.numbers.push(amount as number)
@@ -93,10 +118,12 @@ function operandOf(value: unknown, field: Field, is: OperatorName, setup: Setup)
     if (value !== undefined && typeof value !== 'boolean') refuse('The value is true or false.')
     operand.flag = value !== false
   } else if (shape === 'days') {
-    if (typeof value !== 'number' || !Number.isInteger(value) || value < 0) refuse('The value is a whole number of days, 0 or more.')
+    if (typeof value !== 'number' || !Number.isInteger(value) || value < 0)
+      refuse('The value is a whole number of days, 0 or more.')
     operand.numbers.push(value as number)
   } else if (shape === 'list' || shape === 'range') {
-    if (!Array.isArray(value)) refuse(shape === 'range' ? 'The value is a list of two: the lower and the upper end.' : 'The value is a list.')
+    if (!Array.isArray(value))
+      refuse(shape === 'range' ? 'The value is a list of two: the lower and the upper end.' : 'The value is a list.')
     const list = value as unknown[]
     if (shape === 'range' && list.length !== 2) refuse('A range has two ends.')
     if (field.kind === 'yes-no') refuse('Use “equals” for yes or no.')
@@ -130,9 +157,11 @@ export function checkCondition(given: unknown, setup: Setup): RuleNode {
       problems.push({ path, message })
       return nothing
     }
-    if (++count > maxConditions) return count === maxConditions + 1 ? problem(`A rule has at most ${maxConditions} conditions.`) : nothing
+    if (++count > maxConditions)
+      return count === maxConditions + 1 ? problem(`A rule has at most ${maxConditions} conditions.`) : nothing
     if (depth > maxDepth) return problem(`A rule is at most ${maxDepth} levels deep.`)
-    if (!isRecord(node)) return problem('A condition is an object such as {"field": "type", "is": "equals", "value": "pannier"}.')
+    if (!isRecord(node))
+      return problem('A condition is an object such as {"field": "type", "is": "equals", "value": "pannier"}.')
     const keys = Object.keys(node)
     for (const kind of ['all', 'any', 'none'] as const) {
       if (!(kind in node)) continue
@@ -153,7 +182,8 @@ export function checkCondition(given: unknown, setup: Setup): RuleNode {
     if (typeof field === 'string') return problem(field)
     const is = operatorNames.find((o) => o === node.is)
     if (!is) return problem(`There is no operator “${String(node.is)}”.`)
-    if (field.name === 'rule' && is !== 'equals' && is !== 'one-of') return problem('A named rule is asked with “equals” or “one-of”.')
+    if (field.name === 'rule' && is !== 'equals' && is !== 'one-of')
+      return problem('A named rule is asked with “equals” or “one-of”.')
     if (!operators[is].kinds.includes(field.kind)) return problem(`“${is}” does not fit ${field.name}.`)
     try {
       if (field.name === 'rule') {
@@ -189,7 +219,10 @@ export function namedIn(node: RuleNode): string[] {
   const { field, operand } = node
   const own = field.attribute ? [`attribute:${field.attribute}`] : []
   if (field.kind !== 'code' && field.kind !== 'codes' && field.kind !== 'category') return own
-  return [...own, ...operand.texts.map((t) => (field.attribute ? `option:${field.attribute}:${t}` : `${field.name}:${t}`))]
+  return [
+    ...own,
+    ...operand.texts.map((t) => (field.attribute ? `option:${field.attribute}:${t}` : `${field.name}:${t}`)),
+  ]
 }
 
 /** The rule that everything meets. */

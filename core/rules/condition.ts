@@ -7,15 +7,27 @@ export type Condition =
   | { field: string; is: OperatorName; value?: unknown }
 
 export const operatorNames = [
-  'equals', 'one-of', 'contains', 'starts-with', 'ends-with', 'like',
-  'at-least', 'at-most', 'above', 'below', 'between', 'within-days', 'present',
+  'equals',
+  'one-of',
+  'contains',
+  'starts-with',
+  'ends-with',
+  'like',
+  'at-least',
+  'at-most',
+  'above',
+  'below',
+  'between',
+  'within-days',
+  'present',
 ] as const
 export type OperatorName = (typeof operatorNames)[number]
 
 export const maxDepth = 8
 export const maxConditions = 200
 
-export type FieldKind = 'text' | 'long' | 'texts' | 'sku' | 'number' | 'measure' | 'price' | 'date' | 'yes-no' | 'code' | 'codes' | 'category'
+export type FieldKind =
+  'text' | 'long' | 'texts' | 'sku' | 'number' | 'measure' | 'price' | 'date' | 'yes-no' | 'code' | 'codes' | 'category'
 
 /** A field of a rule, found and understood. */
 export interface Field {
@@ -44,7 +56,12 @@ export interface Operand {
 
 /** A checked rule: what every reading of it works on. */
 export type RuleNode =
-  | { kind: 'all' | 'any' | 'none'; path: string; children: RuleNode[]; /** Where it stands for named rules, their codes. */ rules?: string[] }
+  | {
+      kind: 'all' | 'any' | 'none'
+      path: string
+      children: RuleNode[]
+      /** Where it stands for named rules, their codes. */ rules?: string[]
+    }
   | { kind: 'variant'; path: string; child: RuleNode }
   | { kind: 'test'; path: string; field: Field; is: OperatorName; operand: Operand; given: unknown }
 

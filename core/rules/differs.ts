@@ -2,7 +2,22 @@ import type { Setup } from '../catalogue/model'
 import type { Condition } from './condition'
 
 /** Fields that read the same through every storefront's lens. */
-const same = new Set(['type', 'kind', 'brand', 'category', 'tags', 'sku', 'gtin', 'status', 'season', 'model', 'list', 'stock', 'minimum', 'variant'])
+const same = new Set([
+  'type',
+  'kind',
+  'brand',
+  'category',
+  'tags',
+  'sku',
+  'gtin',
+  'status',
+  'season',
+  'model',
+  'list',
+  'stock',
+  'minimum',
+  'variant',
+])
 
 /** Fields that stand in a root's own record. */
 const inRecord = new Set(['type', 'kind', 'brand', 'category', 'tags', 'status', 'list'])
@@ -12,11 +27,25 @@ const reading = new WeakMap<object, boolean>()
 /** Whether a condition reads nothing but a root's own record, of which `recordFacts` tells all. */
 export function readsOnlyRecord(condition: Condition): boolean {
   let only = reading.get(condition)
-  if (only === undefined) reading.set(condition, (only = 'field' in condition ? inRecord.has(condition.field) : !('variant' in condition) && partsOf(condition).every(readsOnlyRecord)))
+  if (only === undefined)
+    reading.set(
+      condition,
+      (only =
+        'field' in condition
+          ? inRecord.has(condition.field)
+          : !('variant' in condition) && partsOf(condition).every(readsOnlyRecord)),
+    )
   return only
 }
 
-const partsOf = (condition: Exclude<Condition, { field: string }>): readonly Condition[] => ('all' in condition ? condition.all : 'any' in condition ? condition.any : 'none' in condition ? condition.none : [condition.variant])
+const partsOf = (condition: Exclude<Condition, { field: string }>): readonly Condition[] =>
+  'all' in condition
+    ? condition.all
+    : 'any' in condition
+      ? condition.any
+      : 'none' in condition
+        ? condition.none
+        : [condition.variant]
 
 const known = new WeakMap<object, WeakMap<object, boolean>>()
 
@@ -36,7 +65,8 @@ function look(condition: Condition, setup: Pick<Setup, 'attributes'>): boolean {
   if ('field' in condition) {
     const code = /^(?:attribute:)?([^@]+)/.exec(condition.field)![1]!
     if (same.has(condition.field)) return false
-    const attribute = condition.field.startsWith('attribute:') || code === 'name' ? setup.attributes.get(code) : undefined
+    const attribute =
+      condition.field.startsWith('attribute:') || code === 'name' ? setup.attributes.get(code) : undefined
     return !attribute || attribute.perStorefront || attribute.type === 'date'
   }
   return partsOf(condition).some((c) => differsByStorefront(c, setup))

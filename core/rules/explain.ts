@@ -32,14 +32,34 @@ export function compileExplainer(node: RuleNode, eachVariant = false): Explainer
     const key = factKey(node) === 'sku-order' ? 'sku' : field.key
     const name = field.name
     // Whole object literals: copying a common part costs many times the comparison itself.
-    const direct: Explainer = (facts) => ({ kind, path, met: test(facts), field: name, is, wanted: given, value: (facts[key] as FactValue | undefined) ?? null })
+    const direct: Explainer = (facts) => ({
+      kind,
+      path,
+      met: test(facts),
+      field: name,
+      is,
+      wanted: given,
+      value: (facts[key] as FactValue | undefined) ?? null,
+    })
     if (!field.perVariant || eachVariant) return direct
     const absence = is === 'present' && node.operand.flag === false
     return (facts) => {
       const list = facts.variants!
       if (list.length === 1) return direct(list[0]!)
-      const variants = list.map((v) => ({ sku: v.sku as string, value: (v[key] as FactValue | undefined) ?? null, met: test(v) }))
-      return { kind, path, met: absence ? variants.every((v) => v.met) : variants.some((v) => v.met), field: name, is, wanted: given, variants }
+      const variants = list.map((v) => ({
+        sku: v.sku as string,
+        value: (v[key] as FactValue | undefined) ?? null,
+        met: test(v),
+      }))
+      return {
+        kind,
+        path,
+        met: absence ? variants.every((v) => v.met) : variants.some((v) => v.met),
+        field: name,
+        is,
+        wanted: given,
+        variants,
+      }
     }
   }
   if (node.kind === 'variant') {

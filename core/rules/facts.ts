@@ -57,7 +57,10 @@ export function attributeFacts(family: Family, setup: Setup, without: ReadonlySe
   const indexed = sold.map((p) => (p === root ? rootValues : indexValues(p.values)))
   const links = shortenings(setup.source)
   const out: AttributeFact[] = []
-  const codes = new Set<string>([...rootValues.keys(), ...(type?.attributes.filter((a) => a.default !== null).map((a) => a.attribute) ?? [])])
+  const codes = new Set<string>([
+    ...rootValues.keys(),
+    ...(type?.attributes.filter((a) => a.default !== null).map((a) => a.attribute) ?? []),
+  ])
   for (const index of indexed) for (const code of index.keys()) codes.add(code)
   for (const code of codes) {
     const attribute = without.has(code) ? undefined : setup.attributes.get(code)
@@ -70,13 +73,16 @@ export function attributeFacts(family: Family, setup: Setup, without: ReadonlySe
       for (const language of languages) {
         for (const index of [own, parent]) {
           const scopes = index?.get(code)
-          const value = (storefront === '' ? undefined : scopes?.get(`${storefront}/${language}`)) ?? scopes?.get(`/${language}`)
+          const value =
+            (storefront === '' ? undefined : scopes?.get(`${storefront}/${language}`)) ?? scopes?.get(`/${language}`)
           if (value !== undefined) return value
         }
       }
       return fallback
     }
-    const subjects = perVariant ? sold.map((product, i) => ({ product, own: indexed[i]! })) : [{ product: root, own: rootValues }]
+    const subjects = perVariant
+      ? sold.map((product, i) => ({ product, own: indexed[i]! }))
+      : [{ product: root, own: rootValues }]
     for (const { product, own } of subjects) {
       const parent = product === root ? null : rootValues
       const scopes = [...(own.get(code)?.keys() ?? []), ...(parent?.get(code)?.keys() ?? [])]
@@ -97,7 +103,8 @@ export function priceList(prices: readonly Price[], storefront: string, timeZone
   const list: { base: number | null; specials: PriceList['specials'][number][] } = { base: null, specials: [] }
   for (const p of prices) {
     if (p.storefront !== storefront) continue
-    if (p.special) list.specials.push({ group: p.group, amount: p.amount, quantity: p.quantity, ...windowIn(p, timeZone) })
+    if (p.special)
+      list.specials.push({ group: p.group, amount: p.amount, quantity: p.quantity, ...windowIn(p, timeZone) })
     else list.base = p.amount
   }
   return list
@@ -111,17 +118,21 @@ export function pricesOf(product: Product, family: Family, storefront: string, t
 
 /** Whether a product can be bought: in stock (or its stock is not counted), on sale by date, neither it nor its parent disabled. */
 export function isAvailable(product: Product, root: Product, today: number): boolean {
-  return (product.stock === null || product.stock > 0)
-    && (product.availableFrom === null || dayNumber(product.availableFrom) <= today)
-    && product.status !== 'disabled' && root.status !== 'disabled'
+  return (
+    (product.stock === null || product.stock > 0) &&
+    (product.availableFrom === null || dayNumber(product.availableFrom) <= today) &&
+    product.status !== 'disabled' &&
+    root.status !== 'disabled'
+  )
 }
 
 function variantFacts(product: Product, family: Family, lens: FactLens, setup: Setup, today: number): Partial<Facts> {
   const storefront = setup.storefronts.get(lens.storefront)!
   const prices = pricesOf(product, family, lens.storefront, storefront.timeZone)
   const facts: Partial<Facts> = {
-    'sku': fold(product.sku), 'sku-order': digitAwareKey(product.sku),
-    'available': isAvailable(product, family.root, today),
+    sku: fold(product.sku),
+    'sku-order': digitAwareKey(product.sku),
+    available: isAvailable(product, family.root, today),
   }
   if (product.gtin !== null) facts.gtin = fold(product.gtin)
   if (product.stock !== null) facts.stock = product.stock
@@ -162,25 +173,39 @@ export function factsOf(family: Family, lens: FactLens, setup: Setup): Facts {
   if (!storefront) throw new RangeError(`There is no storefront “${lens.storefront}”.`)
   const today = dayNumberIn(storefront.timeZone, lens.moment)
   const facts = recordFacts(root, setup, {
-    today, currency: storefront.currency, variant: variants.length > 0,
-    created: dayNumberIn(storefront.timeZone, root.created), changed: dayNumberIn(storefront.timeZone, root.changed),
+    today,
+    currency: storefront.currency,
+    variant: variants.length > 0,
+    created: dayNumberIn(storefront.timeZone, root.created),
+    changed: dayNumberIn(storefront.timeZone, root.changed),
   })
   if (root.minimum !== null) facts.minimum = root.minimum
   if (root.availableFrom !== null) facts['available-from'] = dayNumber(root.availableFrom)
-  const soldIn = [...setup.storefronts.values()].filter((s) => isInRange(root.range, s.code, s.timeZone, lens.group, lens.moment)).map((s) => s.code)
+  const soldIn = [...setup.storefronts.values()]
+    .filter((s) => isInRange(root.range, s.code, s.timeZone, lens.group, lens.moment))
+    .map((s) => s.code)
   if (soldIn.length > 0) facts['sold-in'] = soldIn
-  const running = campaigns(setup, `${lens.storefront} ${lens.moment}`, () => runningCampaigns(setup.campaigns.values(), lens.storefront, storefront.timeZone, lens.moment))
+  const running = campaigns(setup, `${lens.storefront} ${lens.moment}`, () =>
+    runningCampaigns(setup.campaigns.values(), lens.storefront, storefront.timeZone, lens.moment),
+  )
   if (running.length > 0) facts.campaign = running
-  for (const [name, value] of Object.entries(root.carried)) if (fold(value) !== '') facts[`carried:${name}`] = fold(value)
+  for (const [name, value] of Object.entries(root.carried))
+    if (fold(value) !== '') facts[`carried:${name}`] = fold(value)
 
   const bySubject = new Map<Product, Record<string, FactValue>>()
   const texts: string[] = []
   for (const f of attributeFacts(family, setup)) {
     if (f.storefront !== null && f.storefront !== lens.storefront) continue
-    const target: Record<string, FactValue | Facts[] | undefined> = f.product === root && !isPerVariant(setup, root.type, f.attribute) ? facts : into(bySubject, f.product)
+    const target: Record<string, FactValue | Facts[] | undefined> =
+      f.product === root && !isPerVariant(setup, root.type, f.attribute) ? facts : into(bySubject, f.product)
     target[`attribute:${f.attribute}`] = f.value
     if (aliases[f.attribute]) target[f.attribute] = f.value
-    if (f.product === root && typeof f.value === 'string' && attributeTypes[setup.attributes.get(f.attribute)!.type].isText) texts.push(f.value)
+    if (
+      f.product === root &&
+      typeof f.value === 'string' &&
+      attributeTypes[setup.attributes.get(f.attribute)!.type].isText
+    )
+      texts.push(f.value)
   }
   if (texts.length > 0) facts['any-text'] = texts
   for (const f of languageFacts(root, setup)) {
@@ -222,7 +247,9 @@ export function languageFacts(root: Product, setup: Setup): AttributeFact[] {
     const attribute = setup.attributes.get(code)
     if (!attribute) continue
     for (const storefront of list.some((v) => v.storefront !== null) ? setup.storefronts.keys() : [null]) {
-      const found = list.find((v) => v.storefront !== null && v.storefront === storefront) ?? list.find((v) => v.storefront === null)
+      const found =
+        list.find((v) => v.storefront !== null && v.storefront === storefront) ??
+        list.find((v) => v.storefront === null)
       const value = found && attributeTypes[attribute.type].comparable(found.value, attribute)
       if (value !== undefined) out.push({ product: root, attribute: code, storefront, language, value })
     }

@@ -21,12 +21,37 @@ export const builtInFields: readonly BuiltInField[] = [
   { name: 'sku', label: 'SKU', kind: 'sku', perVariant: true },
   { name: 'gtin', label: 'GTIN', kind: 'text', perVariant: true },
   { name: 'name', label: 'Name', kind: 'text', attribute: 'name' },
-  { name: 'type', label: 'Product type', kind: 'code', codes: (s) => [...s.types.values()].map((t) => ({ code: t.code, label: t.labels[s.source] ?? t.code })) },
-  { name: 'category', label: 'Category', kind: 'category', codes: (s) => [...s.categories.values()].map((c) => ({ code: c.code, label: c.names[s.source] ?? c.code })) },
+  {
+    name: 'type',
+    label: 'Product type',
+    kind: 'code',
+    codes: (s) => [...s.types.values()].map((t) => ({ code: t.code, label: t.labels[s.source] ?? t.code })),
+  },
+  {
+    name: 'category',
+    label: 'Category',
+    kind: 'category',
+    codes: (s) => [...s.categories.values()].map((c) => ({ code: c.code, label: c.names[s.source] ?? c.code })),
+  },
   { name: 'tags', label: 'Tags', kind: 'codes' },
-  { name: 'list', label: 'Named list', kind: 'codes', codes: (s) => [...s.lists.values()].map((l) => ({ code: l.code, label: l.name })) },
-  { name: 'rule', label: 'Named rule', kind: 'code', codes: (s) => [...s.rules.values()].map((r) => ({ code: r.code, label: r.name })) },
-  { name: 'brand', label: 'Brand', kind: 'code', codes: (s) => [...s.brands.values()].map((b) => ({ code: b.code, label: b.name })) },
+  {
+    name: 'list',
+    label: 'Named list',
+    kind: 'codes',
+    codes: (s) => [...s.lists.values()].map((l) => ({ code: l.code, label: l.name })),
+  },
+  {
+    name: 'rule',
+    label: 'Named rule',
+    kind: 'code',
+    codes: (s) => [...s.rules.values()].map((r) => ({ code: r.code, label: r.name })),
+  },
+  {
+    name: 'brand',
+    label: 'Brand',
+    kind: 'code',
+    codes: (s) => [...s.brands.values()].map((b) => ({ code: b.code, label: b.name })),
+  },
   { name: 'season', label: 'Season', kind: 'code', attribute: 'season' },
   { name: 'model', label: 'Model', kind: 'text', attribute: 'model' },
   { name: 'status', label: 'Status', kind: 'code', codes: plain(productStatuses) },
@@ -35,13 +60,23 @@ export const builtInFields: readonly BuiltInField[] = [
   { name: 'changed', label: 'Changed', kind: 'date' },
   { name: 'available', label: 'Available', kind: 'yes-no', perVariant: true },
   { name: 'available-from', label: 'Sold from', kind: 'date' },
-  { name: 'sold-in', label: 'Selling storefront', kind: 'codes', codes: (s) => [...s.storefronts.values()].map((x) => ({ code: x.code, label: x.name })) },
+  {
+    name: 'sold-in',
+    label: 'Selling storefront',
+    kind: 'codes',
+    codes: (s) => [...s.storefronts.values()].map((x) => ({ code: x.code, label: x.name })),
+  },
   { name: 'minimum', label: 'Smallest number sold', kind: 'number' },
   { name: 'stock', label: 'Stock', kind: 'number', perVariant: true },
   { name: 'variant', label: 'Has variants', kind: 'yes-no' },
   { name: 'price', label: 'Price today', kind: 'price', perVariant: true },
   { name: 'basePrice', label: 'Base price', kind: 'price', perVariant: true },
-  { name: 'campaign', label: 'Running campaign', kind: 'codes', codes: (s) => [...s.campaigns.values()].map((c) => ({ code: c.code, label: c.name })) },
+  {
+    name: 'campaign',
+    label: 'Running campaign',
+    kind: 'codes',
+    codes: (s) => [...s.campaigns.values()].map((c) => ({ code: c.code, label: c.name })),
+  },
   { name: 'any-text', label: 'Any text', kind: 'texts' },
 ]
 
@@ -63,23 +98,29 @@ function attributeCode(name: string): string | null {
  */
 export function findField(name: string, setup: Setup): Field | string {
   const [bare, tag] = name.split('@', 2) as [string, string | undefined]
-  const language = tag === undefined ? null : canonicalTag(tag) ?? ''
+  const language = tag === undefined ? null : (canonicalTag(tag) ?? '')
   if (language === '') return `“${tag}” is not a language tag such as fr-CH.`
   const code = attributeCode(bare)
   const entry = builtIn.get(bare)
   if (bare.startsWith('carried:') && bare.length > 'carried:'.length) {
-    return language !== null ? `“${bare}” has no language.` : { name, kind: 'text', key: bare, perVariant: false, attribute: null, language: null }
+    return language !== null
+      ? `“${bare}” has no language.`
+      : { name, kind: 'text', key: bare, perVariant: false, attribute: null, language: null }
   }
   if (code === null) {
-    if (!entry) return `There is no field “${bare}”. Attributes are written attribute:code, facts of other systems carried:name.`
+    if (!entry)
+      return `There is no field “${bare}”. Attributes are written attribute:code, facts of other systems carried:name.`
     if (language !== null) return `“${bare}” has no language.`
     return { name, kind: entry.kind, key: bare, perVariant: entry.perVariant ?? false, attribute: null, language: null }
   }
   const attribute = setup.attributes.get(code)
   if (!attribute) return `There is no attribute “${code}”.`
-  if (language !== null && !attribute.translatable) return `“${code}” is not translatable, so it is not asked by language.`
+  if (language !== null && !attribute.translatable)
+    return `“${code}” is not translatable, so it is not asked by language.`
   const kind: FieldKind = attributeTypes[attribute.type].ruleKind
-  const perVariant = [...setup.types.values()].some((t) => t.attributes.some((a) => a.attribute === code && a.perVariant))
+  const perVariant = [...setup.types.values()].some((t) =>
+    t.attributes.some((a) => a.attribute === code && a.perVariant),
+  )
   return { name, kind, key: name, perVariant, attribute: code, language }
 }
 

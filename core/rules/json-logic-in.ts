@@ -5,9 +5,19 @@ import { findField } from './fields'
 import type { JsonLogic } from './json-logic-out'
 
 type Test = { field: string; is: OperatorName; value?: unknown }
-const isObject = (v: JsonLogic | undefined): v is { [op: string]: JsonLogic } => typeof v === 'object' && v !== null && !Array.isArray(v)
+const isObject = (v: JsonLogic | undefined): v is { [op: string]: JsonLogic } =>
+  typeof v === 'object' && v !== null && !Array.isArray(v)
 const comparisons: Record<string, OperatorName> = { '<': 'below', '<=': 'at-most', '>': 'above', '>=': 'at-least' }
-const flipped: Record<string, string> = { '<': '>', '<=': '>=', '>': '<', '>=': '<=', '==': '==', '===': '===', '!=': '!=', '!==': '!==' }
+const flipped: Record<string, string> = {
+  '<': '>',
+  '<=': '>=',
+  '>': '<',
+  '>=': '<=',
+  '==': '==',
+  '===': '===',
+  '!=': '!=',
+  '!==': '!==',
+}
 
 /** Tests that a missing value never meets. */
 const meetsNothing = new Set(['<', '<=', '>', '>=', '==', '===', 'in', 'like'])
@@ -18,7 +28,9 @@ const meetsNothing = new Set(['<', '<=', '>', '>=', '==', '===', 'in', 'like'])
  * Throws a RuleError with the path of the node that cannot be said.
  */
 export function fromJsonLogic(logic: JsonLogic, setup: Setup, currency: string): Condition {
-  const refuse = (path: string, message: string): never => { throw new RuleError([{ path, message }]) }
+  const refuse = (path: string, message: string): never => {
+    throw new RuleError([{ path, message }])
+  }
 
   const variable = (v: JsonLogic | undefined): string | undefined => {
     if (!isObject(v) || !('var' in v)) return undefined
@@ -37,15 +49,21 @@ export function fromJsonLogic(logic: JsonLogic, setup: Setup, currency: string):
   const value = (given: JsonLogic, name: string, path: string, item: string | null, money: string): unknown => {
     const field = fieldOf(name, path, item)
     if (isObject(given) || Array.isArray(given)) return refuse(path, 'A comparison is with a constant.')
-    if (field.kind === 'measure' && typeof given === 'number') return { value: given, unit: families[setup.attributes.get(field.attribute!)!.family!] }
+    if (field.kind === 'measure' && typeof given === 'number')
+      return { value: given, unit: families[setup.attributes.get(field.attribute!)!.family!] }
     if (field.kind === 'price' && typeof given === 'number') return { value: given, currency: money }
-    if (field.kind === 'date' && typeof given === 'number') return new Date(given * 86_400_000).toISOString().slice(0, 10)
-    if (field.kind === 'sku' && name === 'sku-order' && typeof given === 'string') return given.replace(/\d\d(\d+)/g, '$1')
+    if (field.kind === 'date' && typeof given === 'number')
+      return new Date(given * 86_400_000).toISOString().slice(0, 10)
+    if (field.kind === 'sku' && name === 'sku-order' && typeof given === 'string')
+      return given.replace(/\d\d(\d+)/g, '$1')
     return given
   }
 
-  const test = (name: string, is: OperatorName, v: unknown, item: string | null): Test =>
-    ({ field: name === '' ? item! : name === 'sku-order' ? 'sku' : name, is, ...(v === undefined ? {} : { value: v }) })
+  const test = (name: string, is: OperatorName, v: unknown, item: string | null): Test => ({
+    field: name === '' ? item! : name === 'sku-order' ? 'sku' : name,
+    is,
+    ...(v === undefined ? {} : { value: v }),
+  })
 
   const truthy = (name: string, path: string, item: string | null): Condition => {
     const field = fieldOf(name, path, item)
@@ -63,14 +81,16 @@ export function fromJsonLogic(logic: JsonLogic, setup: Setup, currency: string):
       if (args.length === 3 && middle !== undefined) {
         const low = value(args[0]!, middle, path, item, money)
         const high = value(args[2]!, middle, path, item, money)
-        return op === '<=' ? test(middle, 'between', [low, high], item) : { all: [test(middle, 'above', low, item), test(middle, 'below', high, item)] }
+        return op === '<='
+          ? test(middle, 'between', [low, high], item)
+          : { all: [test(middle, 'above', low, item), test(middle, 'below', high, item)] }
       }
     }
     if (args.length !== 2) return refuse(path, `“${op}” compares two things.`)
     let [left, right] = args as [JsonLogic, JsonLogic]
     let name = op
     if (variable(left) === undefined && variable(right) !== undefined) {
-      [left, right] = [right, left]
+      ;[left, right] = [right, left]
       name = flipped[op]!
     }
     if (isObject(left) && 'substr' in left) return part(left.substr, right, name, path, item)
@@ -86,13 +106,23 @@ export function fromJsonLogic(logic: JsonLogic, setup: Setup, currency: string):
   }
 
   /** `substr` of a field compared with a text: a prefix or a suffix. */
-  const part = (substr: JsonLogic | undefined, text: JsonLogic, op: string, path: string, item: string | null): Condition => {
+  const part = (
+    substr: JsonLogic | undefined,
+    text: JsonLogic,
+    op: string,
+    path: string,
+    item: string | null,
+  ): Condition => {
     const [v, start, length] = (Array.isArray(substr) ? substr : []) as JsonLogic[]
     const f = variable(v)
-    if (f === undefined || typeof text !== 'string' || !['==', '==='].includes(op)) return refuse(path, 'A part of a text is compared with a text by === only.')
+    if (f === undefined || typeof text !== 'string' || !['==', '==='].includes(op))
+      return refuse(path, 'A part of a text is compared with a text by === only.')
     if (start === 0 && length === text.length) return test(f, 'starts-with', text, item)
     if (start === -text.length && length === undefined) return test(f, 'ends-with', text, item)
-    return refuse(path, 'Only the beginning or the end of a text can be compared, as long as the text it is compared with.')
+    return refuse(
+      path,
+      'Only the beginning or the end of a text can be compared, as long as the text it is compared with.',
+    )
   }
 
   const list = (v: JsonLogic | undefined): JsonLogic[] => (Array.isArray(v) ? v : v === undefined ? [] : [v])
@@ -108,13 +138,25 @@ export function fromJsonLogic(logic: JsonLogic, setup: Setup, currency: string):
       const operands = isObject(node) && op ? list(node[op]) : []
       const f = variable(operands[0])
       if (f === 'currency' && (op === '===' || op === '==') && typeof operands[1] === 'string') inside = operands[1]
-      else if (f !== undefined && (op === '!==' || op === '!=') && operands[1] === null && args.length > 1) guarded.add(f)
+      else if (f !== undefined && (op === '!==' || op === '!=') && operands[1] === null && args.length > 1)
+        guarded.add(f)
       else rest.push({ node, path: here })
     })
     // A guard says nothing of its own beside a comparison of the same field, which a missing value never meets.
-    const named = JSON.stringify(rest.map((r) => r.node).filter((n) => isObject(n) && meetsNothing.has(Object.keys(n)[0]!) && !list(n[Object.keys(n)[0]!]).includes(null)))
-    const children: Condition[] = [...guarded].filter((f) => !named.includes(`{"var":${JSON.stringify(f)}}`)).map((f) => test(f, 'present', true, item))
-    const lasting = withinDays(rest.map((r) => r.node), item)
+    const named = JSON.stringify(
+      rest
+        .map((r) => r.node)
+        .filter(
+          (n) => isObject(n) && meetsNothing.has(Object.keys(n)[0]!) && !list(n[Object.keys(n)[0]!]).includes(null),
+        ),
+    )
+    const children: Condition[] = [...guarded]
+      .filter((f) => !named.includes(`{"var":${JSON.stringify(f)}}`))
+      .map((f) => test(f, 'present', true, item))
+    const lasting = withinDays(
+      rest.map((r) => r.node),
+      item,
+    )
     if (lasting) return children.length ? { all: [...children, lasting] } : lasting
     children.push(...rest.map((r) => visit(r.node, r.path, item, inside)))
     const merged = asRange(children)
@@ -122,7 +164,10 @@ export function fromJsonLogic(logic: JsonLogic, setup: Setup, currency: string):
   }
 
   const withinDays = (nodes: JsonLogic[], item: string | null): Condition | undefined => {
-    const m = /^\[\{"<=":\[\{"var":"([^"]+)"\},\{"var":"today"\}\]\},\{">=":\[\{"var":"\1"\},\{"-":\[\{"var":"today"\},(\d+)\]\}\]\}\]$/.exec(JSON.stringify(nodes))
+    const m =
+      /^\[\{"<=":\[\{"var":"([^"]+)"\},\{"var":"today"\}\]\},\{">=":\[\{"var":"\1"\},\{"-":\[\{"var":"today"\},(\d+)\]\}\]\}\]$/.exec(
+        JSON.stringify(nodes),
+      )
     return m ? test(m[1]!, 'within-days', Number(m[2]), item) : undefined
   }
 
@@ -130,7 +175,9 @@ export function fromJsonLogic(logic: JsonLogic, setup: Setup, currency: string):
   const asRange = (children: Condition[]): Condition | undefined => {
     const [a, b] = children
     if (children.length !== 2 || !a || !b || !('field' in a) || !('field' in b)) return undefined
-    return a.field === b.field && a.is === 'at-least' && b.is === 'at-most' ? { field: a.field, is: 'between', value: [a.value, b.value] } : undefined
+    return a.field === b.field && a.is === 'at-least' && b.is === 'at-most'
+      ? { field: a.field, is: 'between', value: [a.value, b.value] }
+      : undefined
   }
 
   const visit = (node: JsonLogic, path: string, item: string | null, money: string): Condition => {
@@ -143,8 +190,10 @@ export function fromJsonLogic(logic: JsonLogic, setup: Setup, currency: string):
     const args = list(node[op])
     const here = `${path}${path ? '.' : ''}`
     switch (op) {
-      case 'and': return conjunction(args, here, item, money)
-      case 'or': return { any: args.map((a, i) => visit(a, `${here}or[${i}]`, item, money)) }
+      case 'and':
+        return conjunction(args, here, item, money)
+      case 'or':
+        return { any: args.map((a, i) => visit(a, `${here}or[${i}]`, item, money)) }
       case '!': {
         const f = variable(args[0])
         if (f !== undefined) {
@@ -164,23 +213,42 @@ export function fromJsonLogic(logic: JsonLogic, setup: Setup, currency: string):
       }
       case 'like': {
         const f = variable(args[0])
-        return f === undefined || typeof args[1] !== 'string' ? refuse(path, '“like” has a field and a pattern.') : test(f, 'like', args[1], item)
+        return f === undefined || typeof args[1] !== 'string'
+          ? refuse(path, '“like” has a field and a pattern.')
+          : test(f, 'like', args[1], item)
       }
       case 'in': {
         const inList = variable(args[0])
-        if (inList !== undefined && Array.isArray(args[1])) return test(inList, 'one-of', args[1].map((v) => value(v, inList, path, item, money)), item)
+        if (inList !== undefined && Array.isArray(args[1]))
+          return test(
+            inList,
+            'one-of',
+            args[1].map((v) => value(v, inList, path, item, money)),
+            item,
+          )
         const f = variable(args[1])
-        if (f === undefined || typeof args[0] !== 'string') return refuse(path, '“in” has a text and a field, or a field and a list.')
+        if (f === undefined || typeof args[0] !== 'string')
+          return refuse(path, '“in” has a text and a field, or a field and a list.')
         const { kind } = fieldOf(f, path, item)
-        return test(f, kind === 'codes' || kind === 'category' || (kind === 'texts' && f !== '') ? 'equals' : 'contains', args[0], item)
+        return test(
+          f,
+          kind === 'codes' || kind === 'category' || (kind === 'texts' && f !== '') ? 'equals' : 'contains',
+          args[0],
+          item,
+        )
       }
       case 'some': {
         const f = variable(args[0])
         if (f === 'variants') {
           const inner = visit(args[1] ?? null, `${here}some[1]`, item, money)
-          return 'field' in inner && (inner.is !== 'present' || inner.value !== false) && fieldOf(inner.field, path, null).perVariant ? inner : { variant: inner }
+          return 'field' in inner &&
+            (inner.is !== 'present' || inner.value !== false) &&
+            fieldOf(inner.field, path, null).perVariant
+            ? inner
+            : { variant: inner }
         }
-        if (f === undefined || f === '') return refuse(path, '“some” goes over variants or over a field with many values.')
+        if (f === undefined || f === '')
+          return refuse(path, '“some” goes over variants or over a field with many values.')
         return visit(args[1] ?? null, `${here}some[1]`, f, money)
       }
       default:

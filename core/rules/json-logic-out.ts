@@ -8,7 +8,9 @@ type TestNode = Extract<RuleNode, { kind: 'test' }>
 const many = new Set(['codes', 'category', 'texts'])
 
 /** A pattern that is a plain prefix, suffix or infix: `ab*`, `*ab`, `*ab*`, or the text itself. */
-function plainPattern(pattern: string): { how: 'equals' | 'starts-with' | 'ends-with' | 'contains'; text: string } | undefined {
+function plainPattern(
+  pattern: string,
+): { how: 'equals' | 'starts-with' | 'ends-with' | 'contains'; text: string } | undefined {
   const m = /^(\*?)([^*?]+)(\*?)$/.exec(pattern)
   if (!m) return undefined
   const how = m[1] ? (m[3] ? 'contains' : 'ends-with') : m[3] ? 'starts-with' : 'equals'
@@ -17,11 +19,16 @@ function plainPattern(pattern: string): { how: 'equals' | 'starts-with' | 'ends-
 
 function onText(is: string, subject: JsonLogic, text: string): JsonLogic {
   switch (is) {
-    case 'contains': return { in: [text, subject] }
-    case 'starts-with': return { '===': [{ substr: [subject, 0, text.length] }, text] }
-    case 'ends-with': return { '===': [{ substr: [subject, -text.length] }, text] }
-    case 'equals': return { '===': [subject, text] }
-    default: return { like: [subject, text] }
+    case 'contains':
+      return { in: [text, subject] }
+    case 'starts-with':
+      return { '===': [{ substr: [subject, 0, text.length] }, text] }
+    case 'ends-with':
+      return { '===': [{ substr: [subject, -text.length] }, text] }
+    case 'equals':
+      return { '===': [subject, text] }
+    default:
+      return { like: [subject, text] }
   }
 }
 
@@ -32,20 +39,32 @@ function test(node: TestNode): JsonLogic {
   const { field, is, operand } = node
   const v: JsonLogic = { var: factKey(node) }
   const guard = (...parts: JsonLogic[]): JsonLogic => ({
-    and: [...(operand.currency ? [{ '===': [{ var: 'currency' }, operand.currency] } as JsonLogic] : []), present(v), ...parts],
+    and: [
+      ...(operand.currency ? [{ '===': [{ var: 'currency' }, operand.currency] } as JsonLogic] : []),
+      present(v),
+      ...parts,
+    ],
   })
   if (is === 'present') return operand.flag === false ? { '===': [v, null] } : present(v)
-  if (is === 'within-days') return guard({ '<=': [v, { var: 'today' }] }, { '>=': [v, { '-': [{ var: 'today' }, operand.numbers[0]!] }] })
+  if (is === 'within-days')
+    return guard({ '<=': [v, { var: 'today' }] }, { '>=': [v, { '-': [{ var: 'today' }, operand.numbers[0]!] }] })
   const list: (string | number)[] = isNumeric(field.kind) ? operand.numbers : operand.texts
   switch (is) {
-    case 'at-least': return guard({ '>=': [v, list[0]!] })
-    case 'at-most': return guard({ '<=': [v, list[0]!] })
-    case 'above': return guard({ '>': [v, list[0]!] })
-    case 'below': return guard({ '<': [v, list[0]!] })
-    case 'between': return guard({ '>=': [v, list[0]!] }, { '<=': [v, list[1]!] })
-    case 'equals': case 'one-of':
+    case 'at-least':
+      return guard({ '>=': [v, list[0]!] })
+    case 'at-most':
+      return guard({ '<=': [v, list[0]!] })
+    case 'above':
+      return guard({ '>': [v, list[0]!] })
+    case 'below':
+      return guard({ '<': [v, list[0]!] })
+    case 'between':
+      return guard({ '>=': [v, list[0]!] }, { '<=': [v, list[1]!] })
+    case 'equals':
+    case 'one-of':
       if (field.kind === 'yes-no') return { '===': [v, operand.flag] }
-      if (many.has(field.kind)) return list.length === 1 ? { in: [list[0]!, v] } : { or: list.map((t) => ({ in: [t, v] })) }
+      if (many.has(field.kind))
+        return list.length === 1 ? { in: [list[0]!, v] } : { or: list.map((t) => ({ in: [t, v] })) }
       if (operand.currency) return list.length === 1 ? guard({ '===': [v, list[0]!] }) : guard({ in: [v, list] })
       return list.length === 1 ? { '===': [v, list[0]!] } : { in: [v, list] }
     default: {
@@ -62,17 +81,29 @@ function rule(node: RuleNode, inVariant: boolean): JsonLogic {
   switch (node.kind) {
     case 'test': {
       if (!node.field.perVariant || inVariant) return test(node)
-      if (node.is === 'present' && node.operand.flag === false) return { '!': [{ some: [{ var: 'variants' }, present({ var: factKey(node) })] }] }
+      if (node.is === 'present' && node.operand.flag === false)
+        return { '!': [{ some: [{ var: 'variants' }, present({ var: factKey(node) })] }] }
       return { some: [{ var: 'variants' }, test(node)] }
     }
     case 'variant': {
       const child = rule(node.child, true)
       return inVariant || typeof child === 'boolean' ? child : { some: [{ var: 'variants' }, child] }
     }
-    case 'all': return fold(node.children.map((c) => rule(c, inVariant)), true)
-    case 'any': return fold(node.children.map((c) => rule(c, inVariant)), false)
+    case 'all':
+      return fold(
+        node.children.map((c) => rule(c, inVariant)),
+        true,
+      )
+    case 'any':
+      return fold(
+        node.children.map((c) => rule(c, inVariant)),
+        false,
+      )
     case 'none': {
-      const any = fold(node.children.map((c) => rule(c, inVariant)), false)
+      const any = fold(
+        node.children.map((c) => rule(c, inVariant)),
+        false,
+      )
       return typeof any === 'boolean' ? !any : { '!': [any] }
     }
   }

@@ -18,7 +18,20 @@ export interface Operator {
   compile(operand: Operand, kind: FieldKind, key: string): Predicate
 }
 
-const anyKind: readonly FieldKind[] = ['text', 'long', 'texts', 'sku', 'number', 'measure', 'price', 'date', 'yes-no', 'code', 'codes', 'category']
+const anyKind: readonly FieldKind[] = [
+  'text',
+  'long',
+  'texts',
+  'sku',
+  'number',
+  'measure',
+  'price',
+  'date',
+  'yes-no',
+  'code',
+  'codes',
+  'category',
+]
 const textKinds: readonly FieldKind[] = ['text', 'long', 'texts', 'sku']
 const ordered: readonly FieldKind[] = ['sku', 'number', 'measure', 'price', 'date']
 const numeric: ReadonlySet<FieldKind> = new Set(['number', 'measure', 'price', 'date'])
@@ -29,10 +42,12 @@ export function isNumeric(kind: FieldKind): boolean {
 }
 
 /** A test of a text, or of any text of a list. */
-const onText = (key: string, test: (text: string) => boolean): Predicate => (facts) => {
-  const fact = facts[key]
-  return typeof fact === 'string' ? test(fact) : Array.isArray(fact) && (fact as string[]).some(test)
-}
+const onText =
+  (key: string, test: (text: string) => boolean): Predicate =>
+  (facts) => {
+    const fact = facts[key]
+    return typeof fact === 'string' ? test(fact) : Array.isArray(fact) && (fact as string[]).some(test)
+  }
 
 function compileEquals(operand: Operand, kind: FieldKind, key: string): Predicate {
   if (kind === 'yes-no') {
@@ -71,26 +86,93 @@ function ordering(numbers: Compare<number>, texts: Compare<string>) {
 
 /** Every operator that a condition may use. */
 export const operators: Record<OperatorName, Operator> = {
-  'equals': { kinds: anyKind, shape: 'one', phrase: 'is %', compile: compileEquals },
+  equals: { kinds: anyKind, shape: 'one', phrase: 'is %', compile: compileEquals },
   'one-of': { kinds: anyKind, shape: 'list', phrase: 'is %', compile: compileEquals },
-  'contains': { kinds: textKinds, shape: 'one', phrase: 'contains %', compile: ({ texts: [x] }, _, key) => onText(key, (t) => t.includes(x!)) },
-  'starts-with': { kinds: textKinds, shape: 'one', phrase: 'starts with %', compile: ({ texts: [x] }, _, key) => onText(key, (t) => t.startsWith(x!)) },
-  'ends-with': { kinds: textKinds, shape: 'one', phrase: 'ends with %', compile: ({ texts: [x] }, _, key) => onText(key, (t) => t.endsWith(x!)) },
-  'like': { kinds: textKinds, shape: 'one', phrase: 'is like %', compile: ({ texts: [x] }, _, key) => onText(key, (t) => matchesPattern(t, x!)) },
-  'at-least': { kinds: ordered, shape: 'one', phrase: 'is at least %', compile: ordering((k, a) => (f) => (f[k] as number) >= a, (k, a) => (f) => (f[k] as string) >= a) },
-  'at-most': { kinds: ordered, shape: 'one', phrase: 'is at most %', compile: ordering((k, a) => (f) => (f[k] as number) <= a, (k, a) => (f) => (f[k] as string) <= a) },
-  'above': { kinds: ordered, shape: 'one', phrase: 'is above %', compile: ordering((k, a) => (f) => (f[k] as number) > a, (k, a) => (f) => (f[k] as string) > a) },
-  'below': { kinds: ordered, shape: 'one', phrase: 'is below %', compile: ordering((k, a) => (f) => (f[k] as number) < a, (k, a) => (f) => (f[k] as string) < a) },
-  'between': { kinds: ordered, shape: 'range', phrase: 'is %', compile: ordering((k, a, b) => (f) => (f[k] as number) >= a && (f[k] as number) <= b, (k, a, b) => (f) => (f[k] as string) >= a && (f[k] as string) <= b) },
-  'within-days': {
-    kinds: ['date'], shape: 'days', phrase: 'is within the last %',
-    compile: ({ numbers: [days] }, _, key) => (facts) => {
-      const fact = facts[key]
-      return typeof fact === 'number' && fact <= facts.today && fact >= facts.today - days!
-    },
+  contains: {
+    kinds: textKinds,
+    shape: 'one',
+    phrase: 'contains %',
+    compile: ({ texts: [x] }, _, key) => onText(key, (t) => t.includes(x!)),
   },
-  'present': {
-    kinds: anyKind, shape: 'flag', phrase: 'is filled',
-    compile: (o, _, key) => (o.flag === false ? (facts) => facts[key] === undefined : (facts) => facts[key] !== undefined),
+  'starts-with': {
+    kinds: textKinds,
+    shape: 'one',
+    phrase: 'starts with %',
+    compile: ({ texts: [x] }, _, key) => onText(key, (t) => t.startsWith(x!)),
+  },
+  'ends-with': {
+    kinds: textKinds,
+    shape: 'one',
+    phrase: 'ends with %',
+    compile: ({ texts: [x] }, _, key) => onText(key, (t) => t.endsWith(x!)),
+  },
+  like: {
+    kinds: textKinds,
+    shape: 'one',
+    phrase: 'is like %',
+    compile: ({ texts: [x] }, _, key) => onText(key, (t) => matchesPattern(t, x!)),
+  },
+  'at-least': {
+    kinds: ordered,
+    shape: 'one',
+    phrase: 'is at least %',
+    compile: ordering(
+      (k, a) => (f) => (f[k] as number) >= a,
+      (k, a) => (f) => (f[k] as string) >= a,
+    ),
+  },
+  'at-most': {
+    kinds: ordered,
+    shape: 'one',
+    phrase: 'is at most %',
+    compile: ordering(
+      (k, a) => (f) => (f[k] as number) <= a,
+      (k, a) => (f) => (f[k] as string) <= a,
+    ),
+  },
+  above: {
+    kinds: ordered,
+    shape: 'one',
+    phrase: 'is above %',
+    compile: ordering(
+      (k, a) => (f) => (f[k] as number) > a,
+      (k, a) => (f) => (f[k] as string) > a,
+    ),
+  },
+  below: {
+    kinds: ordered,
+    shape: 'one',
+    phrase: 'is below %',
+    compile: ordering(
+      (k, a) => (f) => (f[k] as number) < a,
+      (k, a) => (f) => (f[k] as string) < a,
+    ),
+  },
+  between: {
+    kinds: ordered,
+    shape: 'range',
+    phrase: 'is %',
+    compile: ordering(
+      (k, a, b) => (f) => (f[k] as number) >= a && (f[k] as number) <= b,
+      (k, a, b) => (f) => (f[k] as string) >= a && (f[k] as string) <= b,
+    ),
+  },
+  'within-days': {
+    kinds: ['date'],
+    shape: 'days',
+    phrase: 'is within the last %',
+    compile:
+      ({ numbers: [days] }, _, key) =>
+      (facts) => {
+        const fact = facts[key]
+        return typeof fact === 'number' && fact <= facts.today && fact >= facts.today - days!
+      },
+  },
+  present: {
+    kinds: anyKind,
+    shape: 'flag',
+    phrase: 'is filled',
+    compile: (o, _, key) =>
+      o.flag === false ? (facts) => facts[key] === undefined : (facts) => facts[key] !== undefined,
   },
 }

@@ -14,8 +14,14 @@ export const comparesAsOne = (attribute: Attribute): boolean => !several.has(att
  * or a variant, never a default, never several. Such values need no facts beside them.
  */
 export function isPlain(attribute: Attribute, { types }: Pick<Setup, 'types'>): boolean {
-  return !attribute.translatable && !attribute.perStorefront && comparesAsOne(attribute)
-    && ![...types.values()].some((t) => t.attributes.some((a) => a.attribute === attribute.code && (a.perVariant || a.default !== null)))
+  return (
+    !attribute.translatable &&
+    !attribute.perStorefront &&
+    comparesAsOne(attribute) &&
+    ![...types.values()].some((t) =>
+      t.attributes.some((a) => a.attribute === attribute.code && (a.perVariant || a.default !== null)),
+    )
+  )
 }
 
 const plain = keptFor<Setup, ReadonlySet<string>>(1)

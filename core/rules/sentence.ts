@@ -4,11 +4,18 @@ import { builtInField, codesOf, findField } from './fields'
 import { operators } from './operators'
 
 const quote = (s: unknown) => `“${String(s)}”`
-const or = (items: string[]) => (items.length <= 1 ? items.join('') : `${items.slice(0, -1).join(', ')} or ${items.at(-1)!}`)
-const and = (items: string[]) => (items.length <= 1 ? items.join('') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)!}`)
+const or = (items: string[]) =>
+  items.length <= 1 ? items.join('') : `${items.slice(0, -1).join(', ')} or ${items.at(-1)!}`
+const and = (items: string[]) =>
+  items.length <= 1 ? items.join('') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)!}`
 
 /** Operators as they are said of numbers and dates. */
-const compared: Partial<Record<OperatorName, string>> = { 'at-least': 'at least', 'at-most': 'at most', 'above': 'above', 'below': 'below' }
+const compared: Partial<Record<OperatorName, string>> = {
+  'at-least': 'at least',
+  'at-most': 'at most',
+  above: 'above',
+  below: 'below',
+}
 
 function amount(value: unknown): string {
   if (typeof value === 'object' && value !== null) {
@@ -49,33 +56,51 @@ function test(condition: { field: string; is: OperatorName; value?: unknown }, s
   if (bare === 'price' || bare === 'basePrice') {
     const what = bare === 'price' ? 'priced' : 'with a base price'
     if (is === 'between') return `${no}${what} ${bare === 'price' ? '' : 'of '}${range(value)}`
-    if (is === 'present') return (value === false) !== not ? `without a ${bare === 'price' ? 'price' : 'base price'}` : `with a ${bare === 'price' ? 'price' : 'base price'}`
+    if (is === 'present')
+      return (value === false) !== not
+        ? `without a ${bare === 'price' ? 'price' : 'base price'}`
+        : `with a ${bare === 'price' ? 'price' : 'base price'}`
     return `${no}${what} ${compared[is] ?? ''} ${or(list.map(amount))}`.replace(/ {2,}/g, ' ')
   }
-  const label = (builtInField(field.name)?.label ?? setup.attributes.get(field.attribute!)?.labels[setup.source] ?? field.name).toLowerCase()
-  const said = (label === 'sku' || label === 'gtin' ? label.toUpperCase() : label) + (field.language ? ` in ${field.language}` : '')
+  const label = (
+    builtInField(field.name)?.label ??
+    setup.attributes.get(field.attribute!)?.labels[setup.source] ??
+    field.name
+  ).toLowerCase()
+  const said =
+    (label === 'sku' || label === 'gtin' ? label.toUpperCase() : label) +
+    (field.language ? ` in ${field.language}` : '')
   if (is === 'present') return (value === false) !== not ? `without ${said}` : `with ${said}`
   if (is === 'within-days') return `${said} ${no}within the last ${amount(value)} ${value === 1 ? 'day' : 'days'}`
   if (is === 'between') return `${said} ${no}${range(value)}`
   if (field.kind === 'yes-no') return `${said} is ${value !== not ? 'yes' : 'no'}`
   if (compared[is]) return `${said} ${no}${compared[is]} ${or(list.map(amount))}`
-  const shown = or(list.map((v) => (field.kind === 'number' || field.kind === 'measure' || field.kind === 'date' ? amount(v) : name(v))))
+  const shown = or(
+    list.map((v) =>
+      field.kind === 'number' || field.kind === 'measure' || field.kind === 'date' ? amount(v) : name(v),
+    ),
+  )
   return `${said} ${not ? negated(operators[is].phrase) : operators[is].phrase}`.replace('%', shown)
 }
 
-const negated = (phrase: string) => (phrase.startsWith('is ') ? phrase.replace('is ', 'is not ') : `does not ${phrase.replace(/^(\w+)s\b/, '$1')}`)
+const negated = (phrase: string) =>
+  phrase.startsWith('is ') ? phrase.replace('is ', 'is not ') : `does not ${phrase.replace(/^(\w+)s\b/, '$1')}`
 
 function say(node: Condition, setup: Setup, nested: boolean): string {
   if ('field' in node) return test(node, setup, false)
   if ('variant' in node) return `with one variant that is ${say(node.variant, setup, true)}`
   if ('all' in node) {
     if (node.all.length === 0) return 'any product'
-    const joined = node.all.map((c) => say(c, setup, true)).join(node.all.some((c) => !('field' in c)) || !nested ? ', ' : ' and ')
+    const joined = node.all
+      .map((c) => say(c, setup, true))
+      .join(node.all.some((c) => !('field' in c)) || !nested ? ', ' : ' and ')
     return nested && node.all.length > 1 ? `(${joined})` : joined
   }
   if ('any' in node) {
     if (node.any.length === 0) return 'no product'
-    return nested && node.any.length > 1 ? `(${or(node.any.map((c) => say(c, setup, true)))})` : or(node.any.map((c) => say(c, setup, true)))
+    return nested && node.any.length > 1
+      ? `(${or(node.any.map((c) => say(c, setup, true)))})`
+      : or(node.any.map((c) => say(c, setup, true)))
   }
   if (node.none.length === 0) return 'any product'
   if (node.none.every((c) => 'field' in c)) return and(node.none.map((c) => test(c, setup, true)))

@@ -1,20 +1,64 @@
 /** Syllables of hiragana in rows of five vowels, in modified Hepburn; `-` is a sound that there is not. */
 const rows: [string, string][] = [
-  ['あいうえお', 'a i u e o'], ['かきくけこ', 'ka ki ku ke ko'], ['さしすせそ', 'sa shi su se so'], ['たちつてと', 'ta chi tsu te to'], ['なにぬねの', 'na ni nu ne no'],
-  ['はひふへほ', 'ha hi fu he ho'], ['まみむめも', 'ma mi mu me mo'], ['やゆよ', 'ya yu yo'], ['らりるれろ', 'ra ri ru re ro'], ['わゐゑを', 'wa i e o'],
-  ['がぎぐげご', 'ga gi gu ge go'], ['ざじずぜぞ', 'za ji zu ze zo'], ['だぢづでど', 'da ji zu de do'], ['ばびぶべぼ', 'ba bi bu be bo'], ['ぱぴぷぺぽ', 'pa pi pu pe po'], ['ん', 'n'], ['ゔ', 'vu'],
-  ['ぁぃぅぇぉ', 'a i u e o'], ['ゃゅょゎ', 'ya yu yo wa'],
+  ['あいうえお', 'a i u e o'],
+  ['かきくけこ', 'ka ki ku ke ko'],
+  ['さしすせそ', 'sa shi su se so'],
+  ['たちつてと', 'ta chi tsu te to'],
+  ['なにぬねの', 'na ni nu ne no'],
+  ['はひふへほ', 'ha hi fu he ho'],
+  ['まみむめも', 'ma mi mu me mo'],
+  ['やゆよ', 'ya yu yo'],
+  ['らりるれろ', 'ra ri ru re ro'],
+  ['わゐゑを', 'wa i e o'],
+  ['がぎぐげご', 'ga gi gu ge go'],
+  ['ざじずぜぞ', 'za ji zu ze zo'],
+  ['だぢづでど', 'da ji zu de do'],
+  ['ばびぶべぼ', 'ba bi bu be bo'],
+  ['ぱぴぷぺぽ', 'pa pi pu pe po'],
+  ['ん', 'n'],
+  ['ゔ', 'vu'],
+  ['ぁぃぅぇぉ', 'a i u e o'],
+  ['ゃゅょゎ', 'ya yu yo wa'],
 ]
 const syllables: Record<string, string> = {}
-for (const [kana, latin] of rows) latin.split(' ').forEach((s, i) => { syllables[kana[i]!] = s })
+for (const [kana, latin] of rows)
+  latin.split(' ').forEach((s, i) => {
+    syllables[kana[i]!] = s
+  })
 
 /** What a small vowel makes of the syllable before it, in words from abroad: ファ is fa, ティ is ti. */
 const abroad: Record<string, string> = {
-  ふぁ: 'fa', ふぃ: 'fi', ふぇ: 'fe', ふぉ: 'fo', ふゅ: 'fyu', てぃ: 'ti', でぃ: 'di', とぅ: 'tu', どぅ: 'du', てゅ: 'tyu', でゅ: 'dyu', しぇ: 'she', じぇ: 'je', ちぇ: 'che',
-  つぁ: 'tsa', つぃ: 'tsi', つぇ: 'tse', つぉ: 'tso', うぃ: 'wi', うぇ: 'we', うぉ: 'wo', ゔぁ: 'va', ゔぃ: 'vi', ゔぇ: 've', ゔぉ: 'vo', くぁ: 'kwa', いぇ: 'ye',
+  ふぁ: 'fa',
+  ふぃ: 'fi',
+  ふぇ: 'fe',
+  ふぉ: 'fo',
+  ふゅ: 'fyu',
+  てぃ: 'ti',
+  でぃ: 'di',
+  とぅ: 'tu',
+  どぅ: 'du',
+  てゅ: 'tyu',
+  でゅ: 'dyu',
+  しぇ: 'she',
+  じぇ: 'je',
+  ちぇ: 'che',
+  つぁ: 'tsa',
+  つぃ: 'tsi',
+  つぇ: 'tse',
+  つぉ: 'tso',
+  うぃ: 'wi',
+  うぇ: 'we',
+  うぉ: 'wo',
+  ゔぁ: 'va',
+  ゔぃ: 'vi',
+  ゔぇ: 've',
+  ゔぉ: 'vo',
+  くぁ: 'kwa',
+  いぇ: 'ye',
 }
 
-const hiraganaOf = (text: string) => text.replace(/[\u30a1-\u30f6]/g, (k) => String.fromCharCode(k.charCodeAt(0) - 0x60))
+const hiraganaOf = (text: string) =>
+  text.replace(/[\u30a1-\u30f6]/g, (k) => String.fromCharCode(k.charCodeAt(0) - 0x60))
 
 /**
  * Kana in Latin letters: modified Hepburn (the system of ANSI Z39.11-1972 and of the ALA-LC table for Japanese), with long

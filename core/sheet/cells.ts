@@ -26,26 +26,51 @@ export interface SheetCell {
   base: unknown
 }
 
-const plain = (text: string, base: unknown, origin: Origin = text === '' ? 'missing' : 'own'): SheetCell => ({ shown: text, text, value: null, origin, language: null, counts: text !== '', base })
+const plain = (text: string, base: unknown, origin: Origin = text === '' ? 'missing' : 'own'): SheetCell => ({
+  shown: text,
+  text,
+  value: null,
+  origin,
+  language: null,
+  counts: text !== '',
+  base,
+})
 
 /** Where a cell of an attribute writes: the storefront's own value where the product has one, else the general one. */
-export function scopeOfCell(product: Product, column: Extract<SheetColumn, { kind: 'attribute' }>, edition: ColumnEdition) {
+export function scopeOfCell(
+  product: Product,
+  column: Extract<SheetColumn, { kind: 'attribute' }>,
+  edition: ColumnEdition,
+) {
   const { code, translatable, perStorefront } = column.attribute
   const language = translatable ? edition.language : null
-  const own = perStorefront && product.values.some((v) => v.attribute === code && v.storefront === edition.storefront && v.language === language)
+  const own =
+    perStorefront &&
+    product.values.some((v) => v.attribute === code && v.storefront === edition.storefront && v.language === language)
   return { attribute: code, storefront: own ? edition.storefront : null, language }
 }
 
 /** Cells of one product, column by column; each attribute is read through the reader of its column. */
-export function cellsOf(product: Product, family: Family, columns: readonly SheetColumn[], readerOf: (column: SheetColumn) => Reader, setup: Setup): SheetCell[] {
+export function cellsOf(
+  product: Product,
+  family: Family,
+  columns: readonly SheetColumn[],
+  readerOf: (column: SheetColumn) => Reader,
+  setup: Setup,
+): SheetCell[] {
   const reads = new Map<Reader, ReturnType<typeof valuesFor>>()
   return columns.map((column): SheetCell => {
     if (column.kind === 'field') return fieldOf(product, column.field, setup)
-    if (column.kind === 'carried') return plain(product.carried[column.name] ?? '', product.carried[column.name] ?? null)
+    if (column.kind === 'carried')
+      return plain(product.carried[column.name] ?? '', product.carried[column.name] ?? null)
     if (column.kind === 'price') {
       const own = basePriceIn(product, column.storefront)
       const amount = own ?? basePriceIn(family.root, column.storefront)
-      return plain(amount === null ? '' : String(amount), own, amount === null ? 'missing' : own === null ? 'inherited' : 'own')
+      return plain(
+        amount === null ? '' : String(amount),
+        own,
+        amount === null ? 'missing' : own === null ? 'inherited' : 'own',
+      )
     }
     const reader = readerOf(column)
     let read = reads.get(reader)
@@ -54,8 +79,13 @@ export function cellsOf(product: Product, family: Family, columns: readonly Shee
     const base = valueAt(product, scopeOfCell(product, column, reader.edition))
     if (!found || found.value === null) return { ...plain('', base), value: null }
     return {
-      shown: displayValue(column.attribute.code, found.value, reader, setup), text: attributeTypes[column.attribute.type].toCell(found.value, column.attribute),
-      value: found.value, origin: found.origin, language: found.language, counts: found.counts, base,
+      shown: displayValue(column.attribute.code, found.value, reader, setup),
+      text: attributeTypes[column.attribute.type].toCell(found.value, column.attribute),
+      value: found.value,
+      origin: found.origin,
+      language: found.language,
+      counts: found.counts,
+      base,
     }
   })
 }
@@ -63,14 +93,40 @@ export function cellsOf(product: Product, family: Family, columns: readonly Shee
 function fieldOf(product: Product, field: Extract<SheetColumn, { kind: 'field' }>['field'], setup: Setup): SheetCell {
   const text = fieldCell(product, field, setup)
   switch (field) {
-    case 'type': return { ...plain(product.type, product.type), shown: setup.types.get(product.type)?.labels[setup.source] ?? product.type }
-    case 'category': return { ...plain(text, product.category), shown: product.category === null ? '' : setup.categories.get(product.category)?.names[setup.source] ?? product.category }
-    case 'categories': return { ...plain(text, product.categories), shown: product.categories.map((c) => categoryCell(c, setup).split(' > ').at(-1)!).join(', ') }
-    case 'tags': return { ...plain(text, product.tags), shown: product.tags.join(', ') }
-    case 'special-prices': return plain(text, product.prices.filter((p) => p.special))
-    case 'available-from': return plain(text, product.availableFrom)
-    case 'differs-in': return { ...plain(text, product.differsIn), shown: product.differsIn.map((c) => setup.attributes.get(c)?.labels[setup.source] ?? c).join(', ') }
-    default: return plain(text, product[field])
+    case 'type':
+      return {
+        ...plain(product.type, product.type),
+        shown: setup.types.get(product.type)?.labels[setup.source] ?? product.type,
+      }
+    case 'category':
+      return {
+        ...plain(text, product.category),
+        shown:
+          product.category === null
+            ? ''
+            : (setup.categories.get(product.category)?.names[setup.source] ?? product.category),
+      }
+    case 'categories':
+      return {
+        ...plain(text, product.categories),
+        shown: product.categories.map((c) => categoryCell(c, setup).split(' > ').at(-1)!).join(', '),
+      }
+    case 'tags':
+      return { ...plain(text, product.tags), shown: product.tags.join(', ') }
+    case 'special-prices':
+      return plain(
+        text,
+        product.prices.filter((p) => p.special),
+      )
+    case 'available-from':
+      return plain(text, product.availableFrom)
+    case 'differs-in':
+      return {
+        ...plain(text, product.differsIn),
+        shown: product.differsIn.map((c) => setup.attributes.get(c)?.labels[setup.source] ?? c).join(', '),
+      }
+    default:
+      return plain(text, product[field])
   }
 }
 
@@ -81,14 +137,30 @@ export type CellWrite = { value: unknown } | { text: string }
  * What a write into a cell changes of a product, or why it cannot be taken. `base` is what was seen; where the product
  * has another value there by now, and not the one that is written, nothing is overwritten.
  */
-export function patchOfCell(product: Product, column: SheetColumn, edition: ColumnEdition, write: CellWrite, base: unknown, sign: DecimalSign, setup: Setup): ProductPatch | { problem: string } {
+export function patchOfCell(
+  product: Product,
+  column: SheetColumn,
+  edition: ColumnEdition,
+  write: CellWrite,
+  base: unknown,
+  sign: DecimalSign,
+  setup: Setup,
+): ProductPatch | { problem: string } {
   const patch: ProductPatch = { fields: {}, values: [], basePrices: [] }
   try {
     if ('value' in write) {
       if (column.kind !== 'attribute') throw new ValueProblem('wrong-shape', 'This is written as text.')
-      patch.values.push({ ...scopeOfCell(product, column, edition), value: checkedValue(write.value, column.attribute) })
+      patch.values.push({
+        ...scopeOfCell(product, column, edition),
+        value: checkedValue(write.value, column.attribute),
+      })
     } else {
-      const draft = readRow([product.sku, write.text.trim() === '' ? '\\-' : write.text], [{ index: 0, header: 'sku', kind: 'field', field: 'sku' }, importColumn(product, column, edition)], setup, sign)
+      const draft = readRow(
+        [product.sku, write.text.trim() === '' ? '\\-' : write.text],
+        [{ index: 0, header: 'sku', kind: 'field', field: 'sku' }, importColumn(product, column, edition)],
+        setup,
+        sign,
+      )
       const [wrong] = draft.problems
       if (wrong) return { problem: wrong.message }
       Object.assign(patch, draft.patch)
@@ -97,8 +169,14 @@ export function patchOfCell(product: Product, column: SheetColumn, edition: Colu
     if (e instanceof ValueProblem) return { problem: e.message }
     throw e
   }
-  if (column.kind === 'field' && column.field === 'type' && product.parent !== null) return { problem: 'A variant has its parent’s product type.' }
-  if (base !== undefined && !same(baseNow(product, column, edition), base) && !saysTheSame(product, patch, column, edition)) return { problem: 'Somebody else has changed this meanwhile. Look at it again.' }
+  if (column.kind === 'field' && column.field === 'type' && product.parent !== null)
+    return { problem: 'A variant has its parent’s product type.' }
+  if (
+    base !== undefined &&
+    !same(baseNow(product, column, edition), base) &&
+    !saysTheSame(product, patch, column, edition)
+  )
+    return { problem: 'Somebody else has changed this meanwhile. Look at it again.' }
   return patch
 }
 
@@ -108,7 +186,14 @@ function importColumn(product: Product, column: SheetColumn, edition: ColumnEdit
   if (column.kind === 'price') return { ...place, kind: 'price', storefront: column.storefront }
   if (column.kind === 'carried') return { ...place, kind: 'carried', name: column.name }
   const { storefront, language } = scopeOfCell(product, column, edition)
-  return { ...place, kind: 'attribute', attribute: column.attribute, storefront, language, ...(column.attribute.unit ? { unit: column.attribute.unit } : {}) }
+  return {
+    ...place,
+    kind: 'attribute',
+    attribute: column.attribute,
+    storefront,
+    language,
+    ...(column.attribute.unit ? { unit: column.attribute.unit } : {}),
+  }
 }
 
 /** What stands where a cell writes. */
@@ -123,6 +208,12 @@ function baseNow(product: Product, column: SheetColumn, edition: ColumnEdition):
 }
 
 function saysTheSame(product: Product, patch: ProductPatch, column: SheetColumn, edition: ColumnEdition): boolean {
-  const next = patch.values[0]?.value ?? patch.basePrices[0]?.amount ?? patch.specials ?? Object.values(patch.carried ?? {})[0] ?? Object.values(patch.fields)[0] ?? null
+  const next =
+    patch.values[0]?.value ??
+    patch.basePrices[0]?.amount ??
+    patch.specials ??
+    Object.values(patch.carried ?? {})[0] ??
+    Object.values(patch.fields)[0] ??
+    null
   return same(next, baseNow(product, column, edition))
 }

@@ -22,8 +22,22 @@ export type SheetColumn =
 
 /** What columns are called that are no attribute. */
 export const fieldLabels: Record<SheetField, string> = {
-  'parent': 'Parent', 'type': 'Type', 'category': 'Category', 'categories': 'Further categories', 'brand': 'Brand', 'tags': 'Tags', 'status': 'Status', 'kind': 'Kind of goods', 'gtin': 'GTIN', 'stock': 'Stock',
-  'minimum': 'Smallest number', 'available-from': 'Sold from', 'differs-in': 'Variants differ in', 'relations': 'Relations', 'range': 'Range', 'special-prices': 'Special prices',
+  parent: 'Parent',
+  type: 'Type',
+  category: 'Category',
+  categories: 'Further categories',
+  brand: 'Brand',
+  tags: 'Tags',
+  status: 'Status',
+  kind: 'Kind of goods',
+  gtin: 'GTIN',
+  stock: 'Stock',
+  minimum: 'Smallest number',
+  'available-from': 'Sold from',
+  'differs-in': 'Variants differ in',
+  relations: 'Relations',
+  range: 'Range',
+  'special-prices': 'Special prices',
 }
 
 /** Columns that a product has by what it is, and nobody writes in a cell. */
@@ -42,8 +56,10 @@ export function parseSheetColumn(id: string, setup: Setup): SheetColumn | string
     if (at < 0) return { id, kind: 'attribute', attribute, edition: null }
     const scope = parseScope(id.slice(at + 1), setup)
     if (typeof scope === 'string') return scope
-    if (scope.storefront === null || scope.language === null) return `“${id}” names no edition: ${attribute.code}@uk/en-GB.`
-    if (!setup.storefronts.get(scope.storefront)!.editions.some((e) => e.language === scope.language)) return `There is no edition ${scope.storefront}/${scope.language}.`
+    if (scope.storefront === null || scope.language === null)
+      return `“${id}” names no edition: ${attribute.code}@uk/en-GB.`
+    if (!setup.storefronts.get(scope.storefront)!.editions.some((e) => e.language === scope.language))
+      return `There is no edition ${scope.storefront}/${scope.language}.`
     return { id, kind: 'attribute', attribute, edition: { storefront: scope.storefront, language: scope.language } }
   }
   const { columns, problems } = parseHeader(['sku', id], setup)
@@ -51,5 +67,7 @@ export function parseSheetColumn(id: string, setup: Setup): SheetColumn | string
   if (!column) return problems[0]?.message ?? `There is no column “${id}”.`
   if (column.kind === 'carried') return { id, kind: 'carried', name: column.name }
   if (column.kind === 'price') return { id, kind: 'price', storefront: column.storefront }
-  return column.kind === 'field' && column.field !== 'sku' ? { id, kind: 'field', field: column.field } : `There is no column “${id}”.`
+  return column.kind === 'field' && column.field !== 'sku'
+    ? { id, kind: 'field', field: column.field }
+    : `There is no column “${id}”.`
 }

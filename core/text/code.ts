@@ -1,7 +1,18 @@
 /** A code made of a name: letters without accents, digits and hyphens; `fallback` where nothing of it is left. */
 export function codeOfName(name: string, fallback: string): string {
-  const plain = name.normalize('NFKD').replace(/\p{M}/gu, '').replace(/ß/g, 'ss').replace(/[øØ]/g, 'o').replace(/[æÆ]/g, 'ae').toLowerCase()
-  const code = plain.replace(/[’']/g, '').replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '').slice(0, 60).replace(/-+$/, '')
+  const plain = name
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .replace(/ß/g, 'ss')
+    .replace(/[øØ]/g, 'o')
+    .replace(/[æÆ]/g, 'ae')
+    .toLowerCase()
+  const code = plain
+    .replace(/[’']/g, '')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 60)
+    .replace(/-+$/, '')
   return code === '' ? fallback : code
 }
 

@@ -20,7 +20,9 @@ function hashOf(text: string): number {
 export function shinglesOf(text: string, language: string): Set<number> {
   const words = wordsOf(text, { latin: latin(text), language }).map((w) => fold(w.word))
   if (words.length < together) return new Set(words.map(hashOf))
-  return new Set(words.slice(0, words.length - together + 1).map((_, i) => hashOf(words.slice(i, i + together).join(' '))))
+  return new Set(
+    words.slice(0, words.length - together + 1).map((_, i) => hashOf(words.slice(i, i + together).join(' '))),
+  )
 }
 
 /** Of two sets of shingles: what they share of all that either has (Jaccard), 0 to 1. */
@@ -59,7 +61,10 @@ export function likeness(a: Uint32Array, b: Uint32Array): number {
 }
 
 /** A group of texts that say nearly the same, by their places in the list, with the least likeness that holds it together. */
-export interface Alike { places: number[]; least: number }
+export interface Alike {
+  places: number[]
+  least: number
+}
 
 /** Groups of texts whose signatures are alike at least so much, the largest first. Only texts that share a band are compared. */
 export function groupAlike(signatures: readonly Uint32Array[], least: number): Alike[] {
@@ -85,6 +90,9 @@ export function groupAlike(signatures: readonly Uint32Array[], least: number): A
     })
   }
   const groups = new Map<number, number[]>()
-  signatures.forEach((_, i) => groups.set(top(i), [...groups.get(top(i)) ?? [], i]))
-  return [...groups].filter(([, places]) => places.length > 1).map(([x, places]) => ({ places, least: weakest.get(x) ?? 1 })).sort((a, b) => b.places.length - a.places.length || a.places[0]! - b.places[0]!)
+  signatures.forEach((_, i) => groups.set(top(i), [...(groups.get(top(i)) ?? []), i]))
+  return [...groups]
+    .filter(([, places]) => places.length > 1)
+    .map(([x, places]) => ({ places, least: weakest.get(x) ?? 1 }))
+    .sort((a, b) => b.places.length - a.places.length || a.places[0]! - b.places[0]!)
 }

@@ -42,19 +42,36 @@ export function partsOf(text: string): CodedPart[] {
 
 /** The text of parts; the inverse of `partsOf`. */
 export function textOfParts(parts: readonly CodedPart[]): string {
-  return parts.map((p) => (typeof p === 'string' ? escapeCoded(p) : p.is === 'open' ? `<${p.n}>` : p.is === 'close' ? `</${p.n}>` : `<${p.n}/>`)).join('')
+  return parts
+    .map((p) =>
+      typeof p === 'string'
+        ? escapeCoded(p)
+        : p.is === 'open'
+          ? `<${p.n}>`
+          : p.is === 'close'
+            ? `</${p.n}>`
+            : `<${p.n}/>`,
+    )
+    .join('')
 }
 
 /** The words of a coded text, without its placeholders. */
-export const wordsOfCoded = (text: string): string => partsOf(text).filter((p) => typeof p === 'string').join('')
+export const wordsOfCoded = (text: string): string =>
+  partsOf(text)
+    .filter((p) => typeof p === 'string')
+    .join('')
 
 /** The same with one sign (U+FFFC) for each placeholder that stands alone, as places in a segment are counted. */
-export const flatOfCoded = (text: string): string => partsOf(text).map((p) => (typeof p === 'string' ? p : p.is === 'alone' ? '\ufffc' : '')).join('')
+export const flatOfCoded = (text: string): string =>
+  partsOf(text)
+    .map((p) => (typeof p === 'string' ? p : p.is === 'alone' ? '\ufffc' : ''))
+    .join('')
 
 const standsAlone = (e: RichElement) => e.tag === 'data' || e.tag === 'br' || e.tag === 'img'
 
 /** What a placeholder stands for, so that two of one kind and address are the same. */
-export const addressOf = (p: Pick<Placeholder, 'tag' | 'attributes'>): string => `${p.tag} ${p.attributes.value ?? p.attributes.href ?? p.attributes.src ?? ''}`
+export const addressOf = (p: Pick<Placeholder, 'tag' | 'attributes'>): string =>
+  `${p.tag} ${p.attributes.value ?? p.attributes.href ?? p.attributes.src ?? ''}`
 
 /**
  * Inline content as a coded text, placeholders numbered from 1 in their order. The label inside an inline value is for
@@ -62,21 +79,28 @@ export const addressOf = (p: Pick<Placeholder, 'tag' | 'attributes'>): string =>
  */
 export function encode(nodes: readonly RichNode[]): Coded {
   const placeholders: Placeholder[] = []
-  const visit = (list: readonly RichNode[]): string => list.map((node) => {
-    if (!isElement(node)) return escapeCoded(node)
-    const n = placeholders.length + 1
-    const alone = standsAlone(node)
-    placeholders.push({ n, tag: node.tag, attributes: node.attributes, alone })
-    return alone ? `<${n}/>` : `<${n}>${visit(node.children)}</${n}>`
-  }).join('')
+  const visit = (list: readonly RichNode[]): string =>
+    list
+      .map((node) => {
+        if (!isElement(node)) return escapeCoded(node)
+        const n = placeholders.length + 1
+        const alone = standsAlone(node)
+        placeholders.push({ n, tag: node.tag, attributes: node.attributes, alone })
+        return alone ? `<${n}/>` : `<${n}>${visit(node.children)}</${n}>`
+      })
+      .join('')
   return { text: visit(nodes), placeholders }
 }
 
 /** A coded text without some of its placeholders; what they held stays. */
-export const withoutPlaceholders = (text: string, drop: (n: number) => boolean): string => textOfParts(partsOf(text).filter((p) => typeof p === 'string' || !drop(p.n)))
+export const withoutPlaceholders = (text: string, drop: (n: number) => boolean): string =>
+  textOfParts(partsOf(text).filter((p) => typeof p === 'string' || !drop(p.n)))
 
 /** What is wrong with the placeholders of a coded text: unknown ones, and marks that do not open and close as they should. */
-export function brokenPlaceholders(text: string, placeholders: readonly Placeholder[]): { n: number; why: 'unknown' | 'unbalanced' }[] {
+export function brokenPlaceholders(
+  text: string,
+  placeholders: readonly Placeholder[],
+): { n: number; why: 'unknown' | 'unbalanced' }[] {
   const known = new Map(placeholders.map((p) => [p.n, p]))
   const open: number[] = []
   const out: { n: number; why: 'unknown' | 'unbalanced' }[] = []
@@ -124,11 +148,18 @@ export function renumber(given: Coded, like: readonly Placeholder[]): { text: st
   const free = [...like]
   let next = Math.max(0, ...like.map((p) => p.n)) + 1
   const extra: Placeholder[] = []
-  const numbers = new Map(given.placeholders.map((p) => {
-    const at = free.findIndex((f) => f.alone === p.alone && addressOf(f) === addressOf(p))
-    if (at >= 0) return [p.n, free.splice(at, 1)[0]!.n] as const
-    extra.push({ ...p, n: next })
-    return [p.n, next++] as const
-  }))
-  return { text: textOfParts(partsOf(given.text).map((p) => (typeof p === 'string' ? p : { ...p, n: numbers.get(p.n) ?? p.n }))), extra }
+  const numbers = new Map(
+    given.placeholders.map((p) => {
+      const at = free.findIndex((f) => f.alone === p.alone && addressOf(f) === addressOf(p))
+      if (at >= 0) return [p.n, free.splice(at, 1)[0]!.n] as const
+      extra.push({ ...p, n: next })
+      return [p.n, next++] as const
+    }),
+  )
+  return {
+    text: textOfParts(
+      partsOf(given.text).map((p) => (typeof p === 'string' ? p : { ...p, n: numbers.get(p.n) ?? p.n })),
+    ),
+    extra,
+  }
 }

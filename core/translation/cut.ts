@@ -38,25 +38,29 @@ const marks: ReadonlySet<string> = new Set(markTags)
 const isInline = (n: RichNode) => !isElement(n) || marks.has(n.tag) || n.tag === 'br' || n.tag === 'data'
 
 /** The text that is cut: words as they are, anything else one sign. */
-export const flat = (nodes: readonly RichNode[]): string => nodes.map((n) => (!isElement(n) ? n : n.tag === 'br' ? '\n' : marks.has(n.tag) ? flat(n.children) : '\ufffc')).join('')
+export const flat = (nodes: readonly RichNode[]): string =>
+  nodes
+    .map((n) => (!isElement(n) ? n : n.tag === 'br' ? '\n' : marks.has(n.tag) ? flat(n.children) : '\ufffc'))
+    .join('')
 
 /** A part of inline content; marks across its ends are closed and opened again. */
 function sliceOf(nodes: readonly RichNode[], from: number, to: number): RichNode[] {
   let at = 0
-  const visit = (list: readonly RichNode[]): RichNode[] => list.flatMap((n): RichNode[] => {
-    if (!isElement(n)) {
-      const start = at
-      at += n.length
-      const part = n.slice(Math.max(0, from - start), Math.max(0, to - start))
-      return part === '' ? [] : [part]
-    }
-    if (!marks.has(n.tag)) {
-      at += 1
-      return at - 1 >= from && at <= to ? [n] : []
-    }
-    const children = visit(n.children)
-    return children.length === 0 ? [] : [{ ...n, children }]
-  })
+  const visit = (list: readonly RichNode[]): RichNode[] =>
+    list.flatMap((n): RichNode[] => {
+      if (!isElement(n)) {
+        const start = at
+        at += n.length
+        const part = n.slice(Math.max(0, from - start), Math.max(0, to - start))
+        return part === '' ? [] : [part]
+      }
+      if (!marks.has(n.tag)) {
+        at += 1
+        return at - 1 >= from && at <= to ? [n] : []
+      }
+      const children = visit(n.children)
+      return children.length === 0 ? [] : [{ ...n, children }]
+    })
   return visit(nodes)
 }
 
@@ -90,7 +94,8 @@ function richStretches(html: string): { stretches: Stretch[]; rebuild: CutText['
             while (i + 1 < nodes.length && isInline(nodes[i + 1]!)) i++
             out.push(...others[next++]!)
           } else if (isElement(node)) {
-            const attributes = node.tag === 'img' && others[next] ? altOf(node.attributes, flat(others[next]!)) : node.attributes
+            const attributes =
+              node.tag === 'img' && others[next] ? altOf(node.attributes, flat(others[next]!)) : node.attributes
             if (node.tag === 'img') next++
             out.push({ ...node, attributes, children: build(node.children) })
           }
@@ -102,40 +107,61 @@ function richStretches(html: string): { stretches: Stretch[]; rebuild: CutText['
   }
 }
 
-const altOf = (attributes: Record<string, string>, alt: string) => (alt === '' && attributes.alt === undefined ? attributes : { ...attributes, alt })
+const altOf = (attributes: Record<string, string>, alt: string) =>
+  alt === '' && attributes.alt === undefined ? attributes : { ...attributes, alt }
 
 const plain = (text: string): Stretch => ({ nodes: text === '' ? [] : [text], plain: true })
 
 /** The stretches of values of each type that holds words. */
-const shapes: Partial<Record<AttributeTypeName, (value: Value) => { stretches: Stretch[]; rebuild: CutText['rebuild'] }>> = {
+const shapes: Partial<
+  Record<AttributeTypeName, (value: Value) => { stretches: Stretch[]; rebuild: CutText['rebuild'] }>
+> = {
   'rich-text': (value) => richStretches(String(value)),
-  'key-points': (value) => ({ stretches: (value as string[]).map((p) => ({ nodes: readNormalForm(p), plain: false })), rebuild: (s) => s.map((nodes) => lineNormalForm(serialise(nodes))) }),
-  'table': (value) => {
+  'key-points': (value) => ({
+    stretches: (value as string[]).map((p) => ({ nodes: readNormalForm(p), plain: false })),
+    rebuild: (s) => s.map((nodes) => lineNormalForm(serialise(nodes))),
+  }),
+  table: (value) => {
     const rows = value as string[][]
     let at = 0
-    return { stretches: rows.flat().map(plain), rebuild: (s) => { at = 0; return rows.map((r) => r.map(() => flat(s[at++]!))) } }
+    return {
+      stretches: rows.flat().map(plain),
+      rebuild: (s) => {
+        at = 0
+        return rows.map((r) => r.map(() => flat(s[at++]!)))
+      },
+    }
   },
   'box-contents': (value) => {
     const items = value as BoxItem[]
-    return { stretches: items.map((b) => plain(b.item)), rebuild: (s) => items.map((b, i) => ({ quantity: b.quantity, item: flat(s[i]!) })) }
+    return {
+      stretches: items.map((b) => plain(b.item)),
+      rebuild: (s) => items.map((b, i) => ({ quantity: b.quantity, item: flat(s[i]!) })),
+    }
   },
 }
-const line = (value: Value) => ({ stretches: [plain(String(value))], rebuild: (s: readonly (readonly RichNode[])[]) => flat(s[0]!) })
+const line = (value: Value) => ({
+  stretches: [plain(String(value))],
+  rebuild: (s: readonly (readonly RichNode[])[]) => flat(s[0]!),
+})
 
 const hasWords = (text: string) => /\p{L}/u.test(text)
 
 /** The bounds of a stretch's segments, white space at their ends left out. */
 function boundsOf(text: string, language: string, cuts: readonly number[] | undefined): [number, number][] {
   const starts = cuts ? [0, ...cuts.filter((c) => c > 0 && c < text.length)] : sentenceStarts(text, language)
-  const out = starts.map((from, i): [number, number] => {
-    const to = starts[i + 1] ?? text.length
-    const part = text.slice(from, to)
-    return [from + (part.length - part.trimStart().length), to - (part.length - part.trimEnd().length)]
-  }).filter(([from, to]) => to > from)
+  const out = starts
+    .map((from, i): [number, number] => {
+      const to = starts[i + 1] ?? text.length
+      const part = text.slice(from, to)
+      return [from + (part.length - part.trimStart().length), to - (part.length - part.trimEnd().length)]
+    })
+    .filter(([from, to]) => to > from)
   // A stretch without a letter between two others is no sentence: it stays with the one before it.
   return out.reduce<[number, number][]>((kept, [from, to]) => {
     const last = kept.at(-1)
-    if (last && !cuts && !hasWords(text.slice(from, to)) && !text.slice(last[1], from).includes('\n')) kept[kept.length - 1] = [last[0], to]
+    if (last && !cuts && !hasWords(text.slice(from, to)) && !text.slice(last[1], from).includes('\n'))
+      kept[kept.length - 1] = [last[0], to]
     else kept.push([from, to])
     return kept
   }, [])
@@ -151,7 +177,8 @@ export function cutText(value: Value, type: AttributeTypeName, language: string,
   stretches.forEach((s, stretch) => {
     const text = flat(s.nodes)
     if (!hasWords(text)) return
-    for (const [from, to] of boundsOf(text, language, cuts[stretch])) segments.push({ id: `s${segments.length + 1}`, stretch, from, to, ...encode(sliceOf(s.nodes, from, to)) })
+    for (const [from, to] of boundsOf(text, language, cuts[stretch]))
+      segments.push({ id: `s${segments.length + 1}`, stretch, from, to, ...encode(sliceOf(s.nodes, from, to)) })
   })
   return { segments, stretches, rebuild }
 }
@@ -167,21 +194,31 @@ function between(nodes: readonly RichNode[], source: string, target: string): Ri
  * Puts a text together from the targets of its segments, in the source's structure. `extra` are placeholders beyond the
  * source's, by segment.
  */
-export function joinText(cut: CutText, targets: readonly string[], { source, target, extra = [] }: { source: string; target: string; extra?: readonly (readonly Placeholder[])[] }): Value {
+export function joinText(
+  cut: CutText,
+  targets: readonly string[],
+  { source, target, extra = [] }: { source: string; target: string; extra?: readonly (readonly Placeholder[])[] },
+): Value {
   const byStretch = new Map<number, number[]>()
-  cut.segments.forEach((s, i) => byStretch.set(s.stretch, [...byStretch.get(s.stretch) ?? [], i]))
-  return cut.rebuild(cut.stretches.map(({ nodes }, stretch) => {
-    const here = byStretch.get(stretch)
-    if (!here) return nodes
-    const out: RichNode[] = sliceOf(nodes, 0, cut.segments[here[0]!]!.from)
-    here.forEach((i, k) => {
-      const segment = cut.segments[i]!
-      out.push(...decode(targets[i]!, [...segment.placeholders, ...extra[i] ?? []]))
-      const next = here[k + 1]
-      out.push(...(next === undefined ? sliceOf(nodes, segment.to, Infinity) : between(sliceOf(nodes, segment.to, cut.segments[next]!.from), source, target)))
-    })
-    return out
-  }))
+  cut.segments.forEach((s, i) => byStretch.set(s.stretch, [...(byStretch.get(s.stretch) ?? []), i]))
+  return cut.rebuild(
+    cut.stretches.map(({ nodes }, stretch) => {
+      const here = byStretch.get(stretch)
+      if (!here) return nodes
+      const out: RichNode[] = sliceOf(nodes, 0, cut.segments[here[0]!]!.from)
+      here.forEach((i, k) => {
+        const segment = cut.segments[i]!
+        out.push(...decode(targets[i]!, [...segment.placeholders, ...(extra[i] ?? [])]))
+        const next = here[k + 1]
+        out.push(
+          ...(next === undefined
+            ? sliceOf(nodes, segment.to, Infinity)
+            : between(sliceOf(nodes, segment.to, cut.segments[next]!.from), source, target)),
+        )
+      })
+      return out
+    }),
+  )
 }
 
 /** The targets of segments, found in a text that was translated as a whole. */
@@ -196,7 +233,13 @@ export interface Aligned {
  * Finds the target of each segment in a translated text of the same structure. Where a stretch has other sentences than the
  * source's, it becomes one segment. Returns undefined where the stretches themselves do not agree.
  */
-export function alignText(source: Value, target: Value, type: AttributeTypeName, languages: { source: string; target: string }, cuts: Cuts = {}): Aligned | undefined {
+export function alignText(
+  source: Value,
+  target: Value,
+  type: AttributeTypeName,
+  languages: { source: string; target: string },
+  cuts: Cuts = {},
+): Aligned | undefined {
   const made = cutText(target, type, languages.target)
   let cut = cutText(source, type, languages.source, cuts)
   if (made.stretches.length !== cut.stretches.length) return undefined
@@ -214,7 +257,9 @@ export function alignText(source: Value, target: Value, type: AttributeTypeName,
   if (uneven) cut = cutText(source, type, languages.source, whole)
   const targets = cut.segments.map((segment, i) => {
     const alone = whole[segment.stretch]?.length === 0
-    const same = alone ? encode(made.stretches[segment.stretch]!.nodes) : per(made, segment.stretch)[cut.segments.slice(0, i).filter((x) => x.stretch === segment.stretch).length]!
+    const same = alone
+      ? encode(made.stretches[segment.stretch]!.nodes)
+      : per(made, segment.stretch)[cut.segments.slice(0, i).filter((x) => x.stretch === segment.stretch).length]!
     return renumber(same, segment.placeholders)
   })
   return { cut, cuts: whole, targets }

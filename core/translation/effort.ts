@@ -3,7 +3,15 @@ export const effortBands = ['new', '70', '85', '95', '100', '101', 'repeated'] a
 export type EffortBand = (typeof effortBands)[number]
 
 /** What a word of each band weighs beside a new one; common practice, no published source, and a setting. */
-export const firstWeights: Readonly<Record<EffortBand, number>> = { 'new': 1, '70': 0.7, '85': 0.5, '95': 0.3, '100': 0.1, '101': 0, 'repeated': 0.1 }
+export const firstWeights: Readonly<Record<EffortBand, number>> = {
+  new: 1,
+  '70': 0.7,
+  '85': 0.5,
+  '95': 0.3,
+  '100': 0.1,
+  '101': 0,
+  repeated: 0.1,
+}
 
 export interface EffortCount {
   bands: Record<EffortBand, { segments: number; words: number }>
@@ -22,7 +30,10 @@ export function bandOf(score: number, repeated: boolean): EffortBand {
 }
 
 /** Counts segments with their words as they come. */
-export function effortOf(weights: Partial<Record<EffortBand, number>> = {}): { add(text: string, words: number, score: number): void; result(): EffortCount } {
+export function effortOf(weights: Partial<Record<EffortBand, number>> = {}): {
+  add(text: string, words: number, score: number): void
+  result(): EffortCount
+} {
   const bands = Object.fromEntries(effortBands.map((b) => [b, { segments: 0, words: 0 }])) as EffortCount['bands']
   const all = { ...firstWeights, ...weights }
   const seen = new Set<string>()
@@ -35,7 +46,13 @@ export function effortOf(weights: Partial<Record<EffortBand, number>> = {}): { a
     },
     result() {
       const sum = (of: (b: EffortBand) => number) => effortBands.reduce((n, b) => n + of(b), 0)
-      return { bands, segments: sum((b) => bands[b].segments), words: sum((b) => bands[b].words), weighted: Math.round(10 * sum((b) => bands[b].words * all[b])) / 10, weights: all }
+      return {
+        bands,
+        segments: sum((b) => bands[b].segments),
+        words: sum((b) => bands[b].words),
+        weighted: Math.round(10 * sum((b) => bands[b].words * all[b])) / 10,
+        weights: all,
+      }
     },
   }
 }

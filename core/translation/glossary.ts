@@ -20,7 +20,10 @@ export interface Term {
 }
 
 /** A place in words, in UTF-16 units. */
-export interface Place { from: number; to: number }
+export interface Place {
+  from: number
+  to: number
+}
 
 export interface TermFound extends Place {
   term: Term
@@ -28,10 +31,17 @@ export interface TermFound extends Place {
 
 /** What a term is in a language: what is said of the tag itself, else of what it is shortened to. */
 export function termIn(term: Term, language: string): TermIn | undefined {
-  return term.languages[language] ?? term.languages[language.split('-')[0]!] ?? Object.entries(term.languages).find(([l]) => l.split('-')[0] === language.split('-')[0])?.[1]
+  return (
+    term.languages[language] ??
+    term.languages[language.split('-')[0]!] ??
+    Object.entries(term.languages).find(([l]) => l.split('-')[0] === language.split('-')[0])?.[1]
+  )
 }
 
-interface Words { stems: string[]; places: Place[] }
+interface Words {
+  stems: string[]
+  places: Place[]
+}
 
 const segmenters = new Map<string, Intl.Segmenter>()
 
@@ -42,7 +52,8 @@ function wordsOf(text: string, language: string): Words {
     out.stems.push(stem(word))
     out.places.push({ from, to: from + word.length })
   }
-  if (spacesSentences(language)) for (const m of text.matchAll(/[\p{L}\p{M}\p{N}]+(?:['’][\p{L}\p{M}]+)*/gu)) put(m[0], m.index)
+  if (spacesSentences(language))
+    for (const m of text.matchAll(/[\p{L}\p{M}\p{N}]+(?:['’][\p{L}\p{M}]+)*/gu)) put(m[0], m.index)
   else {
     let s = segmenters.get(language)
     if (!s) segmenters.set(language, (s = new Intl.Segmenter(language, { granularity: 'word' })))
@@ -64,7 +75,8 @@ export function placesOfPhrase(text: string, phrase: string, language: string): 
   const here = wordsOf(text, language)
   const out: Place[] = []
   for (let i = 0; i + wanted.length <= here.stems.length; i++) {
-    if (wanted.every((s, j) => here.stems[i + j] === s)) out.push({ from: here.places[i]!.from, to: here.places[i + wanted.length - 1]!.to })
+    if (wanted.every((s, j) => here.stems[i + j] === s))
+      out.push({ from: here.places[i]!.from, to: here.places[i + wanted.length - 1]!.to })
   }
   if (out.length > 0) return out
   if (!spacesSentences(language)) return literal(text, phrase)
@@ -80,7 +92,8 @@ function literal(text: string, phrase: string): Place[] {
   const out: Place[] = []
   const lower = text.toLowerCase()
   const wanted = phrase.toLowerCase()
-  for (let at = lower.indexOf(wanted); at >= 0; at = lower.indexOf(wanted, at + wanted.length)) out.push({ from: at, to: at + wanted.length })
+  for (let at = lower.indexOf(wanted); at >= 0; at = lower.indexOf(wanted, at + wanted.length))
+    out.push({ from: at, to: at + wanted.length })
   return out
 }
 

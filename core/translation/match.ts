@@ -34,7 +34,10 @@ export function distanceFrom(query: Int32Array, masks: Int32Array): Distance {
         if (hp & top) d++
         if (hn & top) d--
         // What is left can lower the distance by one a token.
-        if (d - (length - 1 - j) > most) { d = most + 1; break }
+        if (d - (length - 1 - j) > most) {
+          d = most + 1
+          break
+        }
         hp = (hp << 1) | 1
         hn <<= 1
         vp = hn | ~(xv | hp)
@@ -87,7 +90,19 @@ export function differing(a: ArrayLike<number>, b: ArrayLike<number>): number {
  * The score of a match in whole numbers: ⌊100 · (m − d) / m⌋ with m the larger token count and d the distance, less one for
  * each placeholder and number that differs, less one where all tokens agree but the text does not. No tokens: no match.
  */
-export function scoreOf({ m, d, numbers, addresses, sameText }: { m: number; d: number; numbers: number; addresses: number; sameText: boolean }): number {
+export function scoreOf({
+  m,
+  d,
+  numbers,
+  addresses,
+  sameText,
+}: {
+  m: number
+  d: number
+  numbers: number
+  addresses: number
+  sameText: boolean
+}): number {
   if (m === 0) return 0
   const deducted = numbers + addresses
   return Math.floor((100 * (m - d)) / m) - deducted - (d === 0 && deducted === 0 && !sameText ? 1 : 0)

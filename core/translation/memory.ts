@@ -47,13 +47,15 @@ interface Row {
 
 const smallest = 70
 /** The highest score first, then the newest, then by id. */
-const inOrder = (x: MemoryMatch & { at: number }, y: MemoryMatch & { at: number }) => y.score - x.score || y.at - x.at || x.id - y.id
+const inOrder = (x: MemoryMatch & { at: number }, y: MemoryMatch & { at: number }) =>
+  y.score - x.score || y.at - x.at || x.id - y.id
 
 const bounds = new Map<number, Int16Array>()
 /** The most edits that still reach a score, by the larger token count. */
 function boundsOf(least: number, longest: number): Int16Array {
   let found = bounds.get(least)
-  if (!found || found.length <= longest) bounds.set(least, (found = Int16Array.from({ length: longest + 64 }, (_, m) => mostEdits(m, least))))
+  if (!found || found.length <= longest)
+    bounds.set(least, (found = Int16Array.from({ length: longest + 64 }, (_, m) => mostEdits(m, least))))
   return found
 }
 
@@ -93,11 +95,22 @@ export function createMemory(language: string, entries: Iterable<Remembered> = [
     const key = `${entry.text}\n${entry.tokens.addresses.join('\n')}`
     let row = byText.get(key)
     if (!row) {
-      row = { text: entry.text, tokens: Int32Array.from(entry.tokens.tokens, wordOf), numbers: numbersOf(entry.tokens.numbers), addresses: numbersOf(entry.tokens.addresses), pairs: [] }
+      row = {
+        text: entry.text,
+        tokens: Int32Array.from(entry.tokens.tokens, wordOf),
+        numbers: numbersOf(entry.tokens.numbers),
+        addresses: numbersOf(entry.tokens.addresses),
+        pairs: [],
+      }
       byText.set(key, row)
       into.push(row)
     }
-    row.pairs.push({ id: entry.id, before: wordOf(`\n${entry.before}`), after: wordOf(`\n${entry.after}`), at: entry.at })
+    row.pairs.push({
+      id: entry.id,
+      before: wordOf(`\n${entry.before}`),
+      after: wordOf(`\n${entry.after}`),
+      at: entry.at,
+    })
     rowOfId.set(entry.id, row)
   }
   function drop(id: number) {
@@ -128,7 +141,12 @@ export function createMemory(language: string, entries: Iterable<Remembered> = [
     }
     const sequence = Int32Array.from(tokens, number)
     if (masks.length < words.size + tokens.length + 2) masks = new Int32Array(words.size + tokens.length + 4096)
-    return { sequence, numbers: Int32Array.from(numbers, number), addresses: Int32Array.from(addresses, number), distance: distanceFrom(sequence, masks) }
+    return {
+      sequence,
+      numbers: Int32Array.from(numbers, number),
+      addresses: Int32Array.from(addresses, number),
+      distance: distanceFrom(sequence, masks),
+    }
   }
 
   type Asked = ReturnType<typeof asked>
@@ -142,10 +160,20 @@ export function createMemory(language: string, entries: Iterable<Remembered> = [
       least: () => (found.length < most ? floor : Math.max(floor, Math.min(100, found.at(-1)!.score))),
       take(row: Row, d: number, a: Asked) {
         const m = Math.max(row.tokens.length, a.sequence.length)
-        const plain = scoreOf({ m, d, numbers: differing(a.numbers, row.numbers), addresses: differing(a.addresses, row.addresses), sameText: row.text === query.text })
+        const plain = scoreOf({
+          m,
+          d,
+          numbers: differing(a.numbers, row.numbers),
+          addresses: differing(a.addresses, row.addresses),
+          sameText: row.text === query.text,
+        })
         if (plain < floor) return
         for (const p of row.pairs) {
-          const one = { id: p.id, score: plain === 100 && p.before === before && p.after === after ? 101 : plain, at: p.at }
+          const one = {
+            id: p.id,
+            score: plain === 100 && p.before === before && p.after === after ? 101 : plain,
+            at: p.at,
+          }
           // In a memory of templates very many are as good as the last: what comes after it is not put in order.
           if (found.length >= most && inOrder(found[most - 1]!, one) <= 0) continue
           let i = found.length
@@ -170,7 +198,9 @@ export function createMemory(language: string, entries: Iterable<Remembered> = [
   }
 
   return {
-    get size() { return rowOfId.size },
+    get size() {
+      return rowOfId.size
+    },
     add(entry) {
       put(entry, recent)
       if (recent.length > unsorted + index.rows.length / 20) rebuild()
@@ -195,7 +225,12 @@ export function createMemory(language: string, entries: Iterable<Remembered> = [
   }
 }
 
-interface Sought { sequence: Int32Array; numbers: Int32Array; addresses: Int32Array; distance: ReturnType<typeof distanceFrom> }
+interface Sought {
+  sequence: Int32Array
+  numbers: Int32Array
+  addresses: Int32Array
+  distance: ReturnType<typeof distanceFrom>
+}
 
 /** Rows by length, with the lists of those that have a token among their rarest. `vocabulary` is the highest number of a token. */
 function sorted(given: Row[], vocabulary: number) {
@@ -212,7 +247,9 @@ function sorted(given: Row[], vocabulary: number) {
   for (const r of rows) firstOf[r.tokens.length + 1]!++
   for (let l = 1; l < firstOf.length; l++) firstOf[l]! += firstOf[l - 1]!
   const offsets = new Int32Array(rows.length + 1)
-  rows.forEach((r, i) => { offsets[i + 1] = offsets[i]! + r.tokens.length })
+  rows.forEach((r, i) => {
+    offsets[i + 1] = offsets[i]! + r.tokens.length
+  })
   const all = new Int32Array(offsets[rows.length]!)
   rows.forEach((r, i) => all.set(r.tokens, offsets[i]))
   // Which of 64 kinds of token a row has: each kind that only one side has costs an edit at least.
@@ -221,7 +258,9 @@ function sorted(given: Row[], vocabulary: number) {
     const bit = bitOf(token)
     into[at + (bit >> 5)]! |= 1 << (bit & 31)
   }
-  rows.forEach((r, i) => { for (const t of r.tokens) mark(kinds, i * 2, t) })
+  rows.forEach((r, i) => {
+    for (const t of r.tokens) mark(kinds, i * 2, t)
+  })
 
   const starts = new Int32Array(vocabulary + 2)
   const prefixes = rows.map((r) => [...new Set(rarest(r.tokens).subarray(0, prefix(r.tokens.length)))])
@@ -229,7 +268,9 @@ function sorted(given: Row[], vocabulary: number) {
   for (let t = 1; t < starts.length; t++) starts[t]! += starts[t - 1]!
   const postings = new Int32Array(starts.at(-1)!)
   const filled = starts.slice()
-  prefixes.forEach((p, i) => { for (const t of p) postings[filled[t]!++] = i })
+  prefixes.forEach((p, i) => {
+    for (const t of p) postings[filled[t]!++] = i
+  })
 
   const seen = new Int32Array(rows.length)
   let turn = 0
@@ -274,7 +315,11 @@ function sorted(given: Row[], vocabulary: number) {
           const edits = most[n > length ? n : length]!
           if (n - length > edits || length - n > edits) continue
           const [theirs0, theirs1] = [kinds[2 * i]!, kinds[2 * i + 1]!]
-          if (bitsOf(mine0 & ~theirs0) + bitsOf(mine1 & ~theirs1) > edits || bitsOf(theirs0 & ~mine0) + bitsOf(theirs1 & ~mine1) > edits) continue
+          if (
+            bitsOf(mine0 & ~theirs0) + bitsOf(mine1 & ~theirs1) > edits ||
+            bitsOf(theirs0 & ~mine0) + bitsOf(theirs1 & ~mine1) > edits
+          )
+            continue
           const d = distance.to(all, start, length, edits)
           if (d > edits) continue
           keep.take(rows[i]!, d, a)

@@ -15,10 +15,19 @@ const escape = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
 function endings(list: readonly string[]): RegExp {
   // Any of them may begin a sentence.
   const both = list.flatMap((a) => [a, a[0]!.toUpperCase() + a.slice(1)])
-  const all = new Set(both.flatMap((a) => {
-    const parts = a.split(' ').flatMap((p) => p.match(/[^.]+\.?/g) ?? [])
-    return parts.map((_, i) => parts.slice(0, i + 1).map(escape).join('[\\s\\u00a0\\u202f]?'))
-  }).filter((pattern) => pattern.endsWith('\\.')))
+  const all = new Set(
+    both
+      .flatMap((a) => {
+        const parts = a.split(' ').flatMap((p) => p.match(/[^.]+\.?/g) ?? [])
+        return parts.map((_, i) =>
+          parts
+            .slice(0, i + 1)
+            .map(escape)
+            .join('[\\s\\u00a0\\u202f]?'),
+        )
+      })
+      .filter((pattern) => pattern.endsWith('\\.')),
+  )
   return new RegExp(`(?<![\\p{L}\\p{N}.])(?:${[...all].sort((a, b) => b.length - a.length).join('|')})\\s*$`, 'u')
 }
 
@@ -26,11 +35,26 @@ function rulesOf(language: string): Rules {
   let found = known.get(language)
   if (!found) {
     const primary = language.split('-')[0]!
-    const months = dottedOrdinals.has(primary) ? new Set(Array.from({ length: 12 }, (_, m) => new Date(Date.UTC(2024, m, 15))).flatMap((d) => (['long', 'short'] as const).map((month) => new Intl.DateTimeFormat(language, { month, day: 'numeric', timeZone: 'UTC' }).formatToParts(d).find((p) => p.type === 'month')!.value.replace(/\.$/, '')))) : undefined
-    known.set(language, (found = {
-      segmenter: new Intl.Segmenter(language, { granularity: 'sentence' }), months,
-      abbreviation: abbreviations[primary] && endings(abbreviations[primary]),
-    }))
+    const months = dottedOrdinals.has(primary)
+      ? new Set(
+          Array.from({ length: 12 }, (_, m) => new Date(Date.UTC(2024, m, 15))).flatMap((d) =>
+            (['long', 'short'] as const).map((month) =>
+              new Intl.DateTimeFormat(language, { month, day: 'numeric', timeZone: 'UTC' })
+                .formatToParts(d)
+                .find((p) => p.type === 'month')!
+                .value.replace(/\.$/, ''),
+            ),
+          ),
+        )
+      : undefined
+    known.set(
+      language,
+      (found = {
+        segmenter: new Intl.Segmenter(language, { granularity: 'sentence' }),
+        months,
+        abbreviation: abbreviations[primary] && endings(abbreviations[primary]),
+      }),
+    )
   }
   return found
 }
@@ -47,8 +71,13 @@ export function sentenceStarts(text: string, language: string): number[] {
   let before = 0
   for (const { index, segment } of segmenter.segment(text)) {
     const said = text.slice(before, index)
-    const goesOn = index > 0 && !said.endsWith('\n') && ((abbreviation?.test(said) ?? false)
-      || (months !== undefined && /(?<!\p{N})\d{1,2}\.\s*$/u.test(said) && months.has(firstWord.exec(segment)?.[0] ?? '')))
+    const goesOn =
+      index > 0 &&
+      !said.endsWith('\n') &&
+      ((abbreviation?.test(said) ?? false) ||
+        (months !== undefined &&
+          /(?<!\p{N})\d{1,2}\.\s*$/u.test(said) &&
+          months.has(firstWord.exec(segment)?.[0] ?? '')))
     if (goesOn) continue
     starts.push(index)
     before = index

@@ -7,12 +7,15 @@ export const translationStates = ['initial', 'translated', 'reviewed', 'final'] 
 export type TranslationState = (typeof translationStates)[number]
 
 /** Whether somebody has read a translation and found it right. */
-export const isRead = (state: TranslationState) => translationStates.indexOf(state) >= translationStates.indexOf('reviewed')
+export const isRead = (state: TranslationState) =>
+  translationStates.indexOf(state) >= translationStates.indexOf('reviewed')
 
 /** A value as one text: key points, rows and items stand on lines of their own. */
 export function textOf(value: Value): string {
   if (!Array.isArray(value)) return String(value)
-  return value.map((v) => (typeof v === 'string' ? v : Array.isArray(v) ? v.join('\t') : `${v.quantity} × ${v.item}`)).join('\n')
+  return value
+    .map((v) => (typeof v === 'string' ? v : Array.isArray(v) ? v.join('\t') : `${v.quantity} × ${v.item}`))
+    .join('\n')
 }
 
 /**

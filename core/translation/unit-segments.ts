@@ -66,12 +66,31 @@ export interface UnitSegments {
   loose: boolean
 }
 
-interface Prior { source: string; target: string | null; extra: Placeholder[]; state: TranslationState; origin: TargetOrigin; overruled: Record<string, string>; machine: string | null; earlier: string | null }
+interface Prior {
+  source: string
+  target: string | null
+  extra: Placeholder[]
+  state: TranslationState
+  origin: TargetOrigin
+  overruled: Record<string, string>
+  machine: string | null
+  earlier: string | null
+}
 
-const blank = { target: null, extra: [], state: 'initial', origin: 'person', was: null, overruled: {}, machine: null, earlier: null } satisfies Partial<UnitSegment>
+const blank = {
+  target: null,
+  extra: [],
+  state: 'initial',
+  origin: 'person',
+  was: null,
+  overruled: {},
+  machine: null,
+  earlier: null,
+} satisfies Partial<UnitSegment>
 
 /** Whether what is kept of a unit's segments still belongs to its target. */
-export const isCurrent = (kept: KeptUnit | null, target: Value | null): kept is KeptUnit => kept !== null && kept.beside === (target === null ? null : sourceHash(target))
+export const isCurrent = (kept: KeptUnit | null, target: Value | null): kept is KeptUnit =>
+  kept !== null && kept.beside === (target === null ? null : sourceHash(target))
 
 /**
  * The segments of a unit with their targets: those kept, else those found in the target. Where the source has changed,
@@ -82,15 +101,36 @@ export function segmentsOf(unit: UnitTexts): UnitSegments {
   const current = isCurrent(kept, target)
   const aligned = current || target === null ? undefined : alignText(unit.madeFrom ?? source, target, type, languages)
   const prior: Prior[] | undefined = current
-    ? kept.segments.map((s) => ({ source: s.source, target: s.target, extra: s.extra ?? [], state: s.state, origin: s.origin ?? 'person', overruled: s.overruled ?? {}, machine: s.machine ?? null, earlier: s.earlier ?? null }))
-    : aligned?.targets.map((t, i) => ({ source: aligned.cut.segments[i]!.text, target: t.text, extra: t.extra, state: unit.state ?? 'translated', origin: 'person', overruled: {}, machine: null, earlier: null }))
-  const cuts = keptCuts(current ? kept.cuts : aligned?.cuts ?? {}, unit)
+    ? kept.segments.map((s) => ({
+        source: s.source,
+        target: s.target,
+        extra: s.extra ?? [],
+        state: s.state,
+        origin: s.origin ?? 'person',
+        overruled: s.overruled ?? {},
+        machine: s.machine ?? null,
+        earlier: s.earlier ?? null,
+      }))
+    : aligned?.targets.map((t, i) => ({
+        source: aligned.cut.segments[i]!.text,
+        target: t.text,
+        extra: t.extra,
+        state: unit.state ?? 'translated',
+        origin: 'person',
+        overruled: {},
+        machine: null,
+        earlier: null,
+      }))
+  const cuts = keptCuts(current ? kept.cuts : (aligned?.cuts ?? {}), unit)
   const cut = cutText(source, type, languages.source, cuts)
   if (!prior) return { cut, cuts, segments: cut.segments.map((s) => ({ ...s, ...blank })), loose: target !== null }
   const segments: UnitSegment[] = []
   let at = 0
   let gone: Prior[] = []
-  for (const part of diffArrays(prior.map((p) => p.source), cut.segments.map((s) => s.text))) {
+  for (const part of diffArrays(
+    prior.map((p) => p.source),
+    cut.segments.map((s) => s.text),
+  )) {
     if (part.removed) {
       gone = prior.slice(at, at + part.count)
       at += part.count
@@ -99,18 +139,29 @@ export function segmentsOf(unit: UnitTexts): UnitSegments {
     for (let i = 0; i < part.count; i++) {
       const segment = cut.segments[segments.length]!
       const from = part.added ? gone[i] : prior[at + i]
-      segments.push(from ? { ...segment, ...from, text: segment.text, was: part.added ? from.source : null } as UnitSegment : { ...segment, ...blank })
+      segments.push(
+        from
+          ? ({ ...segment, ...from, text: segment.text, was: part.added ? from.source : null } as UnitSegment)
+          : { ...segment, ...blank },
+      )
     }
     if (!part.added) at += part.count
     gone = []
   }
-  return { cut, cuts, segments: segments.map(({ source: _, ...s }: UnitSegment & { source?: string }) => s), loose: false }
+  return {
+    cut,
+    cuts,
+    segments: segments.map(({ source: _, ...s }: UnitSegment & { source?: string }) => s),
+    loose: false,
+  }
 }
 
 /** Cuts of stretches that still read as they did. */
 function keptCuts(cuts: Cuts, { source, madeFrom, type, languages }: UnitTexts): Cuts {
   if (madeFrom === null || Object.keys(cuts).length === 0) return cuts
-  const [before, now] = [madeFrom, source].map((v) => cutText(v, type, languages.source).stretches.map((s) => flat(s.nodes)))
+  const [before, now] = [madeFrom, source].map((v) =>
+    cutText(v, type, languages.source).stretches.map((s) => flat(s.nodes)),
+  )
   return Object.fromEntries(Object.entries(cuts).filter(([i]) => before![Number(i)] === now![Number(i)]))
 }
 
@@ -129,20 +180,30 @@ export interface SegmentChange {
 export type ChangeProblem = 'source-changed' | 'changed-meanwhile'
 
 /** Segments with changes made to them; those that cannot be made, with why, leave their segment as it is. */
-export function changeSegments(segments: readonly UnitSegment[], changes: readonly SegmentChange[]): { segments: UnitSegment[]; refused: { change: SegmentChange; why: ChangeProblem }[] } {
+export function changeSegments(
+  segments: readonly UnitSegment[],
+  changes: readonly SegmentChange[],
+): { segments: UnitSegment[]; refused: { change: SegmentChange; why: ChangeProblem }[] } {
   const out = [...segments]
   const refused: { change: SegmentChange; why: ChangeProblem }[] = []
   for (const change of changes) {
     const at = out[change.index]
     if (!at || at.text !== change.source) refused.push({ change, why: 'source-changed' })
-    else if ((at.target ?? '') !== (change.base ?? '') && (at.target ?? '') !== (change.target ?? '')) refused.push({ change, why: 'changed-meanwhile' })
+    else if ((at.target ?? '') !== (change.base ?? '') && (at.target ?? '') !== (change.target ?? ''))
+      refused.push({ change, why: 'changed-meanwhile' })
     // What is written, or said to be right, is right for the source as it is now.
     else {
       const target = change.target?.trim() ? change.target : null
       const other = target !== at.target
       out[change.index] = {
-        ...at, target, state: target === null ? 'initial' : change.state, origin: change.origin ?? (other ? 'person' : at.origin), was: null, overruled: change.overruled ?? at.overruled,
-        machine: other && at.origin === 'machine' ? at.target : at.machine, earlier: other && (at.state === 'reviewed' || at.state === 'final') ? at.target : at.earlier,
+        ...at,
+        target,
+        state: target === null ? 'initial' : change.state,
+        origin: change.origin ?? (other ? 'person' : at.origin),
+        was: null,
+        overruled: change.overruled ?? at.overruled,
+        machine: other && at.origin === 'machine' ? at.target : at.machine,
+        earlier: other && (at.state === 'reviewed' || at.state === 'final') ? at.target : at.earlier,
       }
     }
   }
@@ -150,24 +211,46 @@ export function changeSegments(segments: readonly UnitSegment[], changes: readon
 }
 
 /** The whole target of segments, and its state; null while one has none. */
-export function wholeOf({ cut, segments }: Pick<UnitSegments, 'cut' | 'segments'>, languages: { source: string; target: string }): { value: Value; state: TranslationState } | null {
+export function wholeOf(
+  { cut, segments }: Pick<UnitSegments, 'cut' | 'segments'>,
+  languages: { source: string; target: string },
+): { value: Value; state: TranslationState } | null {
   if (segments.some((s) => s.target === null)) return null
-  return { value: joinText(cut, segments.map((s) => s.target!), { ...languages, extra: segments.map((s) => s.extra) }), state: segments.length === 0 ? 'translated' : lowestState(segments.map((s) => s.state)) }
+  return {
+    value: joinText(
+      cut,
+      segments.map((s) => s.target!),
+      { ...languages, extra: segments.map((s) => s.extra) },
+    ),
+    state: segments.length === 0 ? 'translated' : lowestState(segments.map((s) => s.state)),
+  }
 }
 
 /** What is kept of segments beside a target. */
 export function keptOf({ cuts, segments }: Pick<UnitSegments, 'cuts' | 'segments'>, target: Value | null): KeptUnit {
   return {
-    cuts, beside: target === null ? null : sourceHash(target),
+    cuts,
+    beside: target === null ? null : sourceHash(target),
     // A segment whose source has changed keeps the one it was made from, so that it is shown again.
     segments: segments.map((s): KeptSegment => ({
-      source: s.was ?? s.text, target: s.target, state: s.state, ...(s.origin === 'person' ? {} : { origin: s.origin }), ...(s.extra.length ? { extra: s.extra } : {}), ...(Object.keys(s.overruled).length ? { overruled: s.overruled } : {}), ...(s.machine === null ? {} : { machine: s.machine }), ...(s.earlier === null ? {} : { earlier: s.earlier }),
+      source: s.was ?? s.text,
+      target: s.target,
+      state: s.state,
+      ...(s.origin === 'person' ? {} : { origin: s.origin }),
+      ...(s.extra.length ? { extra: s.extra } : {}),
+      ...(Object.keys(s.overruled).length ? { overruled: s.overruled } : {}),
+      ...(s.machine === null ? {} : { machine: s.machine }),
+      ...(s.earlier === null ? {} : { earlier: s.earlier }),
     })),
   }
 }
 
 /** Cuts of a stretch as they are now, from its segments. */
-const cutsOf = (segments: readonly UnitSegment[], stretch: number) => segments.filter((s) => s.stretch === stretch).slice(1).map((s) => s.from)
+const cutsOf = (segments: readonly UnitSegment[], stretch: number) =>
+  segments
+    .filter((s) => s.stretch === stretch)
+    .slice(1)
+    .map((s) => s.from)
 
 /** The segments after a stretch was cut otherwise: those that begin where one began before keep its target, with what it covers now. */
 function recut(unit: UnitTexts, { cuts, segments, loose }: UnitSegments, stretch: number, at: number[]): UnitSegments {
@@ -175,18 +258,46 @@ function recut(unit: UnitTexts, { cuts, segments, loose }: UnitSegments, stretch
   const cut = cutText(unit.source, unit.type, unit.languages.source, now)
   const spaced = spacesSentences(unit.languages.target) ? ' ' : ''
   return {
-    cut, cuts: now, loose, segments: cut.segments.map((s): UnitSegment => {
+    cut,
+    cuts: now,
+    loose,
+    segments: cut.segments.map((s): UnitSegment => {
       const before = segments.filter((o) => o.stretch === s.stretch && o.from >= s.from && o.from < s.to)
       const first = before[0]
       if (!first) return { ...s, ...blank }
-      if (before.length === 1) return { ...s, target: first.target, extra: first.extra, state: first.to === s.to ? first.state : 'initial', origin: first.origin, was: first.was, overruled: first.overruled, machine: null, earlier: null }
+      if (before.length === 1)
+        return {
+          ...s,
+          target: first.target,
+          extra: first.extra,
+          state: first.to === s.to ? first.state : 'initial',
+          origin: first.origin,
+          was: first.was,
+          overruled: first.overruled,
+          machine: null,
+          earlier: null,
+        }
       // Placeholders of what is joined are numbered anew, in the order of the whole.
       const targets = before.map((o) => {
-        const shift = s.placeholders.length === 0 ? 0 : s.placeholders.findIndex((p) => p.n === 1 + before.slice(0, before.indexOf(o)).reduce((n, b) => n + b.placeholders.length, 0))
-        return o.target === null ? null : textOfParts(partsOf(o.target).map((p) => (typeof p === 'string' ? p : { ...p, n: p.n + Math.max(0, shift) })))
+        const shift =
+          s.placeholders.length === 0
+            ? 0
+            : s.placeholders.findIndex(
+                (p) => p.n === 1 + before.slice(0, before.indexOf(o)).reduce((n, b) => n + b.placeholders.length, 0),
+              )
+        return o.target === null
+          ? null
+          : textOfParts(
+              partsOf(o.target).map((p) => (typeof p === 'string' ? p : { ...p, n: p.n + Math.max(0, shift) })),
+            )
       })
       const said = targets.filter((t): t is string => t !== null)
-      return { ...s, ...blank, target: said.length > 0 ? said.join(spaced) : null, state: said.length === targets.length ? lowestState(before.map((o) => o.state)) : 'initial' }
+      return {
+        ...s,
+        ...blank,
+        target: said.length > 0 ? said.join(spaced) : null,
+        state: said.length === targets.length ? lowestState(before.map((o) => o.state)) : 'initial',
+      }
     }),
   }
 }
@@ -195,14 +306,29 @@ function recut(unit: UnitTexts, { cuts, segments, loose }: UnitSegments, stretch
 export function joinSegments(unit: UnitTexts, found: UnitSegments, index: number): UnitSegments | undefined {
   const [a, b] = [found.segments[index], found.segments[index + 1]]
   if (!a || !b || a.stretch !== b.stretch) return undefined
-  return recut(unit, found, a.stretch, cutsOf(found.segments, a.stretch).filter((c) => c !== b.from))
+  return recut(
+    unit,
+    found,
+    a.stretch,
+    cutsOf(found.segments, a.stretch).filter((c) => c !== b.from),
+  )
 }
 
 /** Splits a segment at a place in the words of its source (as `flatOfCoded` counts); undefined where nothing would stand on one side. */
-export function splitSegment(unit: UnitTexts, found: UnitSegments, index: number, at: number): UnitSegments | undefined {
+export function splitSegment(
+  unit: UnitTexts,
+  found: UnitSegments,
+  index: number,
+  at: number,
+): UnitSegments | undefined {
   const s = found.segments[index]
   if (!s) return undefined
   const words = flatOfCoded(s.text)
   if (words.slice(0, at).trim() === '' || words.slice(at).trim() === '') return undefined
-  return recut(unit, found, s.stretch, [...cutsOf(found.segments, s.stretch), s.from + at].sort((x, y) => x - y))
+  return recut(
+    unit,
+    found,
+    s.stretch,
+    [...cutsOf(found.segments, s.stretch), s.from + at].sort((x, y) => x - y),
+  )
 }

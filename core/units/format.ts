@@ -5,9 +5,26 @@ import type { Measure } from './canonical'
 
 /** The units that `Intl.NumberFormat` formats by itself (ECMA-402's sanctioned units), by our symbol. */
 const sanctioned: Record<string, string> = {
-  mm: 'millimeter', cm: 'centimeter', m: 'meter', km: 'kilometer', in: 'inch', ft: 'foot',
-  g: 'gram', kg: 'kilogram', lb: 'pound', oz: 'ounce', mL: 'milliliter', L: 'liter', 'fl oz': 'fluid-ounce', gal: 'gallon',
-  s: 'second', min: 'minute', h: 'hour', d: 'day', '°C': 'celsius', '°F': 'fahrenheit',
+  mm: 'millimeter',
+  cm: 'centimeter',
+  m: 'meter',
+  km: 'kilometer',
+  in: 'inch',
+  ft: 'foot',
+  g: 'gram',
+  kg: 'kilogram',
+  lb: 'pound',
+  oz: 'ounce',
+  mL: 'milliliter',
+  L: 'liter',
+  'fl oz': 'fluid-ounce',
+  gal: 'gallon',
+  s: 'second',
+  min: 'minute',
+  h: 'hour',
+  d: 'day',
+  '°C': 'celsius',
+  '°F': 'fahrenheit',
 }
 
 /** Makes a formatter once for each language, unit or currency: making one takes longer than using it a hundred times. */
@@ -21,7 +38,9 @@ function onceFor<T>(make: (key: string) => T): (key: string) => T {
 }
 
 const plain = onceFor((l) => new Intl.NumberFormat(l, { maximumFractionDigits: 6 }))
-const ofUnit = onceFor((l) => onceFor((unit) => new Intl.NumberFormat(l, { style: 'unit', unit, unitDisplay: 'short', maximumFractionDigits: 6 })))
+const ofUnit = onceFor((l) =>
+  onceFor((unit) => new Intl.NumberFormat(l, { style: 'unit', unit, unitDisplay: 'short', maximumFractionDigits: 6 })),
+)
 const ofCurrency = onceFor((l) => onceFor((currency) => new Intl.NumberFormat(l, { style: 'currency', currency })))
 const plurals = onceFor((l) => new Intl.PluralRules(l))
 const lists = onceFor((l) => new Intl.ListFormat(l, { type: 'conjunction' }))

@@ -1,7 +1,15 @@
 /** The kinds of quantity a measure can have, each with the unit its canonical number is in. */
 export const families = {
-  length: 'mm', mass: 'g', volume: 'mL', area: 'mm²', time: 's',
-  temperature: '°C', power: 'W', light: 'lm', energy: 'Wh', pressure: 'kPa',
+  length: 'mm',
+  mass: 'g',
+  volume: 'mL',
+  area: 'mm²',
+  time: 's',
+  temperature: '°C',
+  power: 'W',
+  light: 'lm',
+  energy: 'Wh',
+  pressure: 'kPa',
 } as const
 
 export type UnitFamily = keyof typeof families
@@ -19,8 +27,13 @@ export interface Unit {
   aliases: readonly string[]
 }
 
-const unit = (symbol: string, family: UnitFamily, factor: string, cldr: string, ...aliases: string[]): Unit =>
-  ({ symbol, family, factor, cldr, aliases })
+const unit = (symbol: string, family: UnitFamily, factor: string, cldr: string, ...aliases: string[]): Unit => ({
+  symbol,
+  family,
+  factor,
+  cldr,
+  aliases,
+})
 
 /**
  * Factors are exact by definition: the inch is 25.4 mm and the avoirdupois pound 0.45359237 kg
@@ -51,7 +64,14 @@ export const units: readonly Unit[] = [
   unit('h', 'time', '3600', 'duration-hour', 'hr', 'hours', 'hour', 'hrs'),
   unit('d', 'time', '86400', 'duration-day', 'days', 'day'),
   unit('°C', 'temperature', '1', 'temperature-celsius', 'C', 'celsius'),
-  { symbol: '°F', family: 'temperature', factor: '0.5555555555555555555555', offset: '-32', cldr: 'temperature-fahrenheit', aliases: ['F'] },
+  {
+    symbol: '°F',
+    family: 'temperature',
+    factor: '0.5555555555555555555555',
+    offset: '-32',
+    cldr: 'temperature-fahrenheit',
+    aliases: ['F'],
+  },
   unit('W', 'power', '1', 'power-watt', 'watt', 'watts'),
   unit('kW', 'power', '1000', 'power-kilowatt'),
   unit('lm', 'light', '1', 'light-lumen', 'lumen', 'lumens'),

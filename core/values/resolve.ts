@@ -59,8 +59,18 @@ export interface Reader {
 /** A reader for an edition, with its language chain. */
 export function readerFor(edition: ReadIn, source: string): Reader {
   const chain = languageChain(edition, source)
-  const link = (language: string | null): Link => ({ language, keys: [scopeKey(edition.storefront, language), scopeKey(null, language)], counts: language === null || countsAsPresent(edition, language) })
-  return { edition, chain, counting: chain.filter((l) => countsAsPresent(edition, l)), translated: chain.map(link), plain: [link(null)] }
+  const link = (language: string | null): Link => ({
+    language,
+    keys: [scopeKey(edition.storefront, language), scopeKey(null, language)],
+    counts: language === null || countsAsPresent(edition, language),
+  })
+  return {
+    edition,
+    chain,
+    counting: chain.filter((l) => countsAsPresent(edition, l)),
+    translated: chain.map(link),
+    plain: [link(null)],
+  }
 }
 
 /**
@@ -70,7 +80,10 @@ export function readerFor(edition: ReadIn, source: string): Reader {
  */
 export function resolve(
   attribute: Pick<Attribute, 'code' | 'translatable'>,
-  own: ValueIndex, parent: ValueIndex | null, use: TypeAttribute | undefined, reader: Reader,
+  own: ValueIndex,
+  parent: ValueIndex | null,
+  use: TypeAttribute | undefined,
+  reader: Reader,
 ): Resolved {
   const { edition } = reader
   const ownScopes = own.get(attribute.code)
@@ -88,7 +101,11 @@ export function resolve(
         if (value === undefined) continue
         const owner = scopes === ownScopes ? 'product' : 'parent'
         return {
-          attribute: attribute.code, value, owner, storefront: here ? edition.storefront : null, language,
+          attribute: attribute.code,
+          value,
+          owner,
+          storefront: here ? edition.storefront : null,
+          language,
           origin: i > 0 ? 'fallback' : owner === 'parent' ? 'inherited' : 'own',
           counts,
         }
@@ -96,6 +113,23 @@ export function resolve(
     }
   }
   // Written out: spreading a common part into them took fifteen times as long as all of the rest.
-  if (use?.default !== undefined && use.default !== null) return { attribute: attribute.code, value: use.default, origin: 'default', owner: null, storefront: null, language: null, counts: true }
-  return { attribute: attribute.code, value: null, origin: 'missing', owner: null, storefront: null, language: null, counts: false }
+  if (use?.default !== undefined && use.default !== null)
+    return {
+      attribute: attribute.code,
+      value: use.default,
+      origin: 'default',
+      owner: null,
+      storefront: null,
+      language: null,
+      counts: true,
+    }
+  return {
+    attribute: attribute.code,
+    value: null,
+    origin: 'missing',
+    owner: null,
+    storefront: null,
+    language: null,
+    counts: false,
+  }
 }

@@ -9,7 +9,9 @@ export function guidePages(title: string, pages: number): string {
   const safe = (text: string) => text.replace(/[^ -~]/g, ' ').replace(/[\\()]/g, '\\$&')
   for (let i = 0; i < pages; i++) {
     const text = i === 0 ? `BT /F1 26 Tf 60 700 Td (${safe(title)}) Tj ET` : `BT /F1 40 Tf 60 700 Td (Step ${i}) Tj ET`
-    add(`<< /Type /Page /Parent 2 0 R /MediaBox [0 0 595 842] /Resources << /Font << /F1 3 0 R >> >> /Contents ${5 + i * 2} 0 R >>`)
+    add(
+      `<< /Type /Page /Parent 2 0 R /MediaBox [0 0 595 842] /Resources << /Font << /F1 3 0 R >> >> /Contents ${5 + i * 2} 0 R >>`,
+    )
     add(`<< /Length ${text.length} >>\nstream\n${text}\nendstream`)
   }
   let out = '%PDF-1.4\n'

@@ -3,4 +3,6 @@ import { endpoint } from '../http/endpoint'
 import { sendExport } from '../http/send-export'
 import { exportProducts, type ExportBody } from '../services/export-products'
 
-export default endpoint<object, ExportBody>(operations.exportProducts, async (call) => sendExport(call, await exportProducts(call.body, call.now)))
+export default endpoint<object, ExportBody>(operations.exportProducts, async (call) =>
+  sendExport(call, await exportProducts(call.body, call.now)),
+)

@@ -4,4 +4,6 @@ import { accepted } from '../http/accepted'
 import { endpoint } from '../http/endpoint'
 import { queueSameTexts } from '../services/search/same-texts'
 
-export default endpoint<object, SameTextsBody>(operations.sameTexts, async ({ event, person, body }) => accepted(event, await queueSameTexts(person, body)))
+export default endpoint<object, SameTextsBody>(operations.sameTexts, async ({ event, person, body }) =>
+  accepted(event, await queueSameTexts(person, body)),
+)

@@ -5,10 +5,14 @@ import { cookieOf } from '../http/signed-in'
 import { Problem } from '../services/problem'
 import { signIn } from '../services/session'
 
-export default endpoint<object, { email: string; password: string }>(operations.signIn, async ({ event, body, now }) => {
-  if (!isOwnPage(event)) throw new Problem(403, 'Not allowed', 'Sign in on the page of Ink Loom itself, not from another site.')
-  const { secret, ...signedIn } = await signIn(body.email, body.password, originOf(event), now)
-  const cookie = await cookieOf(event)
-  await cookie.update({ secret })
-  return { ...signedIn, now: new Date(now).toISOString() }
-})
+export default endpoint<object, { email: string; password: string }>(
+  operations.signIn,
+  async ({ event, body, now }) => {
+    if (!isOwnPage(event))
+      throw new Problem(403, 'Not allowed', 'Sign in on the page of Ink Loom itself, not from another site.')
+    const { secret, ...signedIn } = await signIn(body.email, body.password, originOf(event), now)
+    const cookie = await cookieOf(event)
+    await cookie.update({ secret })
+    return { ...signedIn, now: new Date(now).toISOString() }
+  },
+)

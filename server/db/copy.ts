@@ -33,7 +33,10 @@ export class CopyRows {
   private open = Buffer.allocUnsafe(0)
   private used = 0
 
-  constructor(readonly table: string, readonly columns: readonly string[]) {}
+  constructor(
+    readonly table: string,
+    readonly columns: readonly string[],
+  ) {}
 
   /** Adds a row, its cells in the order of the columns. */
   add(row: readonly Cell[]): void {
@@ -64,7 +67,9 @@ export class CopyRows {
 export async function copyInto(client: pg.PoolClient, rows: CopyRows): Promise<void> {
   const chunks = rows.chunks()
   if (chunks.length === 0) return
-  const stream = client.query(from(`copy ${rows.table} (${rows.columns.join(', ')}) from stdin`)) as unknown as NodeJS.WritableStream
+  const stream = client.query(
+    from(`copy ${rows.table} (${rows.columns.join(', ')}) from stdin`),
+  ) as unknown as NodeJS.WritableStream
   for (const chunk of chunks) if (!stream.write(chunk)) await once(stream, 'drain')
   stream.end()
   await finished(stream)

@@ -10,8 +10,19 @@ export async function answerRecord({ event, param }: Call<unknown, unknown>, kin
 }
 
 /** Takes a whole record and answers it as it is stored: 201 where it is new. */
-export async function takeRecord({ event, person, param, header, body, now }: Call<unknown, unknown>, kind: RecordKindName) {
-  const { record, tag, created } = await putRecord(person, kind, param('code'), body, header('if-match'), header('if-none-match'), now)
+export async function takeRecord(
+  { event, person, param, header, body, now }: Call<unknown, unknown>,
+  kind: RecordKindName,
+) {
+  const { record, tag, created } = await putRecord(
+    person,
+    kind,
+    param('code'),
+    body,
+    header('if-match'),
+    header('if-none-match'),
+    now,
+  )
   setResponseHeader(event, 'ETag', tag)
   if (created) setResponseStatus(event, 201)
   return record

@@ -8,9 +8,14 @@ export async function sendMedia(event: H3Event, name: string, q: { width?: numbe
   const one = await mediaToSend(name)
   const sent = renditionOf(one, q.width ?? 1600, q.shape)
   setResponseHeaders(event, {
-    'ETag': sent.tag, 'Cache-Control': 'private, max-age=300', 'Content-Type': sent.mime, 'X-Content-Type-Options': 'nosniff',
+    ETag: sent.tag,
+    'Cache-Control': 'private, max-age=300',
+    'Content-Type': sent.mime,
+    'X-Content-Type-Options': 'nosniff',
     'Content-Disposition': `inline; filename="${one.item.code}"`,
-    ...(sent.mime === 'application/pdf' ? {} : { 'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox" }),
+    ...(sent.mime === 'application/pdf'
+      ? {}
+      : { 'Content-Security-Policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox" }),
   })
   if (getRequestHeader(event, 'if-none-match') === sent.tag) {
     setResponseStatus(event, 304)

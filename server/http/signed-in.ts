@@ -8,7 +8,10 @@ import { originOf } from './origin'
 export function cookieOf(event: H3Event) {
   const { secret, secureCookies } = settings()
   return useSession<{ secret?: string }>(event, {
-    password: secret, name: 'inkloom', maxAge: 14 * 86_400, cookie: { httpOnly: true, sameSite: 'lax', secure: secureCookies, path: '/' },
+    password: secret,
+    name: 'inkloom',
+    maxAge: 14 * 86_400,
+    cookie: { httpOnly: true, sameSite: 'lax', secure: secureCookies, path: '/' },
   })
 }
 

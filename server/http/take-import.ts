@@ -38,7 +38,10 @@ export async function takeFile(event: H3Event, most = maxImport): Promise<string
 async function sweep() {
   for (const name of await readdir(folder())) {
     const file = path.join(folder(), name)
-    const old = await stat(file).then((s) => Date.now() - s.mtimeMs > keptFor, () => false)
+    const old = await stat(file).then(
+      (s) => Date.now() - s.mtimeMs > keptFor,
+      () => false,
+    )
     if (old) await unlink(file).catch(() => undefined)
   }
 }
@@ -46,7 +49,7 @@ async function sweep() {
 /** A mapping in a body of unknown origin; null where it names none. Throws a 422 problem. */
 async function mappingOf(event: H3Event): Promise<Mapping | null> {
   if (!/^application\/json\b/i.test(getRequestHeader(event, 'content-type') ?? '')) return null
-  const body = await readJson(event) as { mapping?: unknown } | undefined
+  const body = (await readJson(event)) as { mapping?: unknown } | undefined
   if (!body?.mapping) return null
   const { value, error } = mappingBody.validate(body.mapping, { abortEarly: false, convert: false })
   if (error) throw notFitting('The mapping does not fit.', schemaErrors(error, 'mapping'))
@@ -56,12 +59,32 @@ async function mappingOf(event: H3Event): Promise<Mapping | null> {
 /** Gives a file, sent now or before, to the worker; answers with the report, or at once where that is preferred. */
 export async function takeImport(event: H3Event, person: Person, query: ImportQuery, prefer: string | undefined) {
   const type = getRequestHeader(event, 'content-type') ?? ''
-  if (!query.upload && !/^text\/csv\b/i.test(type)) throw new Problem(415, 'Not CSV', 'Send the file with Content-Type: text/csv; other formats are sent to /api/uploads first.')
+  if (!query.upload && !/^text\/csv\b/i.test(type))
+    throw new Problem(
+      415,
+      'Not CSV',
+      'Send the file with Content-Type: text/csv; other formats are sent to /api/uploads first.',
+    )
   const mapping = query.upload ? await mappingOf(event) : null
-  const upload = query.upload ?? await takeFile(event)
-  if (query.upload && !(await stat(uploadPath(upload)).catch(() => undefined))) throw notFound('such file any more. Send it again')
+  const upload = query.upload ?? (await takeFile(event))
+  if (query.upload && !(await stat(uploadPath(upload)).catch(() => undefined)))
+    throw notFound('such file any more. Send it again')
   const title = `${query.mode === 'check' ? 'Checking' : 'Importing'} ${query.name}`
-  const id = await inTransaction((tx) => enqueue(tx, { kind: 'import', title, personId: person.id, input: { upload, mode: query.mode, take: query.take, over: query.over, mapping, keep: query.upload !== undefined } }))
+  const id = await inTransaction((tx) =>
+    enqueue(tx, {
+      kind: 'import',
+      title,
+      personId: person.id,
+      input: {
+        upload,
+        mode: query.mode,
+        take: query.take,
+        over: query.over,
+        mapping,
+        keep: query.upload !== undefined,
+      },
+    }),
+  )
   if (prefer?.includes('respond-async')) return accepted(event, id)
   return resultOfJob(id)
 }

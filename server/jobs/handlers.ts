@@ -40,12 +40,27 @@ export type JobInput = Record<string, unknown>
 
 export type JobControls = Required<WorkControls>
 
-type Handler = (job: { id: string; title: string; input: JobInput; person_id: number | null }, controls: JobControls) => Promise<{ result: unknown; total: number | null }>
+type Handler = (
+  job: { id: string; title: string; input: JobInput; person_id: number | null },
+  controls: JobControls,
+) => Promise<{ result: unknown; total: number | null }>
 
 /** The report of a file that could not be read to its end. */
 export function unreadable(e: CsvFileError, mode: 'check' | 'apply'): ImportReport {
   return {
-    mode, rows: 0, created: 0, updated: 0, unchanged: 0, suggested: 0, applied: false, step: null, rejectedCount: 1, rejectedRows: 1, columns: [], decimalSign: '.', separator: null,
+    mode,
+    rows: 0,
+    created: 0,
+    updated: 0,
+    unchanged: 0,
+    suggested: 0,
+    applied: false,
+    step: null,
+    rejectedCount: 1,
+    rejectedRows: 1,
+    columns: [],
+    decimalSign: '.',
+    separator: null,
     rejected: [{ row: e.line, column: '', value: '', code: e.problem.code, message: e.problem.message }],
   }
 }
@@ -54,7 +69,9 @@ export function unreadable(e: CsvFileError, mode: 'check' | 'apply'): ImportRepo
 const settleAfter = 5000
 
 /** Work with a file that was sent, in the name of whoever sent it. What is wrong with the file is told where it was sent. */
-function fromFile(work: (file: string, of: { title: string; person: Person }, controls: JobControls) => ReturnType<Handler>): Handler {
+function fromFile(
+  work: (file: string, of: { title: string; person: Person }, controls: JobControls) => ReturnType<Handler>,
+): Handler {
   return async ({ title, input, person_id: personId }, controls) => {
     const file = path.join(settings().data, 'uploads', String(input.upload))
     try {
@@ -77,7 +94,17 @@ export const handlers: Record<JobKind, Handler> = {
     const file = path.join(settings().data, 'uploads', String(input.upload))
     const mode = input.mode === 'apply' ? 'apply' : 'check'
     try {
-      const report = await importProducts(file, { mode, take: input.take === 'good' ? 'good' : 'all', over: input.over === 'suggest' ? 'suggest' : 'write', ...(input.mapping ? { mapping: input.mapping as Mapping } : {}), title, personId, now: now(), onProgress, cancelled })
+      const report = await importProducts(file, {
+        mode,
+        take: input.take === 'good' ? 'good' : 'all',
+        over: input.over === 'suggest' ? 'suggest' : 'write',
+        ...(input.mapping ? { mapping: input.mapping as Mapping } : {}),
+        title,
+        personId,
+        now: now(),
+        onProgress,
+        cancelled,
+      })
       // A file that was sent by itself is checked as often as people like, and goes once it is written.
       if (!input.keep || report.applied) await unlink(file).catch(() => undefined)
       if (report.applied && report.created + report.updated > settleAfter) await settleTables(database())
@@ -119,11 +146,11 @@ export const handlers: Record<JobKind, Handler> = {
     const report = await runPool({ id, title, personId }, input, now(), controls)
     return { result: report, total: null }
   },
-  async 'coverage'({ input }, controls) {
+  async coverage({ input }, controls) {
     const result = await findCoverage(input as unknown as CoverageBody, now(), controls)
     return { result, total: result.products }
   },
-  async 'pretranslate'({ input, person_id: personId }, controls) {
+  async pretranslate({ input, person_id: personId }, controls) {
     const report = await pretranslate(input as unknown as PretranslateBody, personId ?? 0, now(), controls)
     return { result: report, total: report.records }
   },

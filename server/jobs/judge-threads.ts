@@ -6,21 +6,24 @@ import type { JudgingHelper, StartHelpers } from '../services/readiness/stretche
 /** What a thread is told: what is known of reaches, or to stop after its stretch. */
 export type ToThread = KnownReach | 'stop'
 /** What it says: how many products it has judged. */
-export interface FromThread { judged: number }
+export interface FromThread {
+  judged: number
+}
 
 /** More threads than these do not help: the database is then the slower part. */
 const most = 4
 
 /** Starts a thread for each further core, from the file beside this program. */
-export const judgeThreads: StartHelpers = (onJudged) => Array.from({ length: Math.min(most, availableParallelism()) - 1 }, (): JudgingHelper => {
-  const thread = new Worker(new URL('./judge-thread.mjs', import.meta.url))
-  const tell = (message: ToThread) => thread.postMessage(message)
-  thread.on('message', ({ judged }: FromThread) => onJudged(judged))
-  const done = new Promise<void>((resolve, reject) => {
-    thread.once('error', reject)
-    thread.once('exit', () => resolve())
+export const judgeThreads: StartHelpers = (onJudged) =>
+  Array.from({ length: Math.min(most, availableParallelism()) - 1 }, (): JudgingHelper => {
+    const thread = new Worker(new URL('./judge-thread.mjs', import.meta.url))
+    const tell = (message: ToThread) => thread.postMessage(message)
+    thread.on('message', ({ judged }: FromThread) => onJudged(judged))
+    const done = new Promise<void>((resolve, reject) => {
+      thread.once('error', reject)
+      thread.once('exit', () => resolve())
+    })
+    // Whoever waits for it hears of a failure; it may come before that.
+    done.catch(() => undefined)
+    return { use: tell, stop: () => tell('stop'), done }
   })
-  // Whoever waits for it hears of a failure; it may come before that.
-  done.catch(() => undefined)
-  return { use: tell, stop: () => tell('stop'), done }
-})

@@ -20,8 +20,17 @@ export default defineNitroPlugin((nitro) => {
     // Which framework answers is nobody's business.
     delete headers['x-powered-by']
     headers['content-security-policy'] = [
-      "default-src 'self'", `script-src 'self' 'nonce-${nonce}'`, "style-src 'self'", "img-src 'self' data:", "font-src 'self'", "connect-src 'self'",
-      "frame-src 'self'", "object-src 'none'", "base-uri 'none'", "form-action 'self'", "frame-ancestors 'self'",
+      "default-src 'self'",
+      `script-src 'self' 'nonce-${nonce}'`,
+      "style-src 'self'",
+      "img-src 'self' data:",
+      "font-src 'self'",
+      "connect-src 'self'",
+      "frame-src 'self'",
+      "object-src 'none'",
+      "base-uri 'none'",
+      "form-action 'self'",
+      "frame-ancestors 'self'",
     ].join('; ')
   })
 })

@@ -6,13 +6,7 @@ import { require, type Person } from './permission'
 
 /** What is written into the audit log. */
 export type AuditKind =
-  | 'sign-in'
-  | 'sign-in-refused'
-  | 'sign-out'
-  | 'not-allowed'
-  | 'token-made'
-  | 'token-ended'
-  | 'export'
+  'sign-in' | 'sign-in-refused' | 'sign-out' | 'not-allowed' | 'token-made' | 'token-ended' | 'export'
 
 /** By whom, from where, and by what something was done. */
 export interface AuditSource {
@@ -39,16 +33,14 @@ export async function listAudit(person: Person, { limit, before }: { limit: numb
     .where(before === undefined ? undefined : lt(t.audit.id, before))
     .orderBy(desc(t.audit.id))
     .limit(limit + 1)
-  const items = rows
-    .slice(0, limit)
-    .map((r) => ({
-      id: r.id,
-      at: r.at.toISOString(),
-      kind: r.kind,
-      person: r.personId,
-      origin: r.origin,
-      by: r.by,
-      detail: r.detail,
-    }))
+  const items = rows.slice(0, limit).map((r) => ({
+    id: r.id,
+    at: r.at.toISOString(),
+    kind: r.kind,
+    person: r.personId,
+    origin: r.origin,
+    by: r.by,
+    detail: r.detail,
+  }))
   return { items, next: rows.length > limit ? String(items.at(-1)!.id) : null }
 }

@@ -30,25 +30,55 @@ const previewed = 2000
 export const shownAtMost = 60
 
 /** The families a change is about, as a question to the database, and the change as one over sets where it can be made so. Throws a 422 problem where the filter or the change does not fit. */
-function asked(setup: StoredSetup, body: BulkBody, now: number): { rootIds: () => Promise<number[]>; set: BulkSet | undefined } {
+function asked(
+  setup: StoredSetup,
+  body: BulkBody,
+  now: number,
+): { rootIds: () => Promise<number[]>; set: BulkSet | undefined } {
   const problems = checkBulkChange(body.change, setup)
-  if (problems.length > 0) throw notFitting('This change cannot be made.', problems.map((p) => ({ path: `change.${p.path}`, message: p.message })))
+  if (problems.length > 0)
+    throw notFitting(
+      'This change cannot be made.',
+      problems.map((p) => ({ path: `change.${p.path}`, message: p.message })),
+    )
   const [node, lens] = [filterOf(setup, body.filter), lensOf(setup, body.lens, now)]
   const { change } = body
   const { attribute } = bulkTarget(change, setup, null, change.value)!
   return {
     rootIds: () => rootIdsOf(database(), setup, node, lens),
-    set: bulkSetOf(change, attribute, change.do === 'set' ? checkedValue(change.value, attribute) : null, node, lens, setup),
+    set: bulkSetOf(
+      change,
+      attribute,
+      change.do === 'set' ? checkedValue(change.value, attribute) : null,
+      node,
+      lens,
+      setup,
+    ),
   }
 }
 
-const emptyReport = (setup: StoredSetup, body: BulkBody, found: number): BulkReport => ({ title: bulkTitle(body.change, setup), found, looked: 0, changed: 0, failed: 0, sample: [], failures: [], step: null })
+const emptyReport = (setup: StoredSetup, body: BulkBody, found: number): BulkReport => ({
+  title: bulkTitle(body.change, setup),
+  found,
+  looked: 0,
+  changed: 0,
+  failed: 0,
+  sample: [],
+  failures: [],
+  step: null,
+})
 
 /** A value as a report shows it. */
-const shownIn = (attribute: Attribute) => (v: Value | null) => (v === null ? '' : attributeTypes[attribute.type].toCell(v, attribute).slice(0, 400))
+const shownIn = (attribute: Attribute) => (v: Value | null) =>
+  v === null ? '' : attributeTypes[attribute.type].toCell(v, attribute).slice(0, 400)
 
 /** Looks at a family: counts what changes and what fails, and gives the patches. */
-function lookAt(family: StoredFamily, body: BulkBody, setup: StoredSetup, report: BulkReport): { product: StoredProduct; patch: ProductPatch }[] {
+function lookAt(
+  family: StoredFamily,
+  body: BulkBody,
+  setup: StoredSetup,
+  report: BulkReport,
+): { product: StoredProduct; patch: ProductPatch }[] {
   const { attribute } = bulkTarget(body.change, setup)!
   const shown = shownIn(attribute)
   const out: { product: StoredProduct; patch: ProductPatch }[] = []
@@ -58,11 +88,13 @@ function lookAt(family: StoredFamily, body: BulkBody, setup: StoredSetup, report
     if (outcome === null) continue
     if ('problem' in outcome) {
       report.failed++
-      if (report.failures.length < shownAtMost) report.failures.push({ sku: member.sku, before: shown(outcome.before), message: outcome.problem })
+      if (report.failures.length < shownAtMost)
+        report.failures.push({ sku: member.sku, before: shown(outcome.before), message: outcome.problem })
       continue
     }
     report.changed++
-    if (report.sample.length < shownAtMost) report.sample.push({ sku: member.sku, before: shown(outcome.before), after: shown(outcome.after) })
+    if (report.sample.length < shownAtMost)
+      report.sample.push({ sku: member.sku, before: shown(outcome.before), after: shown(outcome.after) })
     out.push({ product: member as StoredProduct, patch: outcome.patch })
   }
   return out
@@ -71,7 +103,11 @@ function lookAt(family: StoredFamily, body: BulkBody, setup: StoredSetup, report
 /** What a change over sets does, as a report. */
 function reportOf(setup: StoredSetup, body: BulkBody, set: BulkSet, { sample, ...counts }: BulkSetSeen): BulkReport {
   const shown = shownIn(set.attribute)
-  return { ...emptyReport(setup, body, 0), ...counts, sample: sample.map((s) => ({ sku: s.sku, before: shown(s.before), after: shown(set.after) })) }
+  return {
+    ...emptyReport(setup, body, 0),
+    ...counts,
+    sample: sample.map((s) => ({ sku: s.sku, before: shown(s.before), after: shown(set.after) })),
+  }
 }
 
 /** What a change would do: to all products where the database can say so by itself, else to the first ones it is about. */
@@ -93,15 +129,32 @@ export async function queueBulkChange(person: Person, body: BulkBody, now: numbe
   asked(setup, body, now)
   const { change } = body
   if (change.language !== null && change.language !== setup.source) require(person, 'translate', change.language)
-  return inTransaction((tx) => enqueue(tx, { kind: 'bulk-change', title: bulkTitle(change, setup), personId: person.id, input: { ...body } }))
+  return inTransaction((tx) =>
+    enqueue(tx, { kind: 'bulk-change', title: bulkTitle(change, setup), personId: person.id, input: { ...body } }),
+  )
 }
 
 /** Changes products of a family, and adds what differs to a set of writes. Returns how many products that are. */
-export function changeFamily(family: StoredFamily, changes: readonly { product: StoredProduct; patch: ProductPatch; marks?: ReturnType<typeof takenBack>['marks']; sources?: readonly Difference[] }[], set: WriteSet, setup: StoredSetup, now: number): number {
+export function changeFamily(
+  family: StoredFamily,
+  changes: readonly {
+    product: StoredProduct
+    patch: ProductPatch
+    marks?: ReturnType<typeof takenBack>['marks']
+    sources?: readonly Difference[]
+  }[],
+  set: WriteSet,
+  setup: StoredSetup,
+  now: number,
+): number {
   let changed = 0
   for (const { product, patch, marks, sources = [] } of changes) {
     const result = applyPatch(product, patch)
-    const differences = [...result.differences, ...markTranslations(product, result.product, result.differences, marks ?? new Map(), setup), ...sources]
+    const differences = [
+      ...result.differences,
+      ...markTranslations(product, result.product, result.differences, marks ?? new Map(), setup),
+      ...sources,
+    ]
     if (differences.length === 0) continue
     const after = Object.assign(result.product, { version: product.version + 1, changed: now })
     if (family.root === product) family.root = after
@@ -119,16 +172,27 @@ export async function writeFamilies(tx: Tx, set: WriteSet, families: readonly St
 }
 
 /** Makes a change of many products in one transaction and one step: all of it, or nothing where it is called off. */
-export async function makeBulkChange(body: BulkBody, personId: number | null, now: number, { onProgress, cancelled }: WorkControls = {}): Promise<BulkReport> {
+export async function makeBulkChange(
+  body: BulkBody,
+  personId: number | null,
+  now: number,
+  { onProgress, cancelled }: WorkControls = {},
+): Promise<BulkReport> {
   return inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
     const { rootIds, set } = asked(setup, body, now)
     if (set) {
       const title = bulkTitle(body.change, setup)
-      const seen = await writeSet(tx, set, () => beginStep(tx, title, personId, now), shownAtMost, (done, total) => {
-        if (cancelled?.()) throw new Cancelled()
-        onProgress?.(done, total)
-      })
+      const seen = await writeSet(
+        tx,
+        set,
+        () => beginStep(tx, title, personId, now),
+        shownAtMost,
+        (done, total) => {
+          if (cancelled?.()) throw new Cancelled()
+          onProgress?.(done, total)
+        },
+      )
       if (seen) return { ...reportOf(setup, body, set, seen), step: seen.step }
     }
     const ids = await rootIds()
@@ -139,10 +203,17 @@ export async function makeBulkChange(body: BulkBody, personId: number | null, no
       await lockFamilies(tx.db, some)
       const families = await loadFamilies(tx.db, setup, some)
       // In the order of SKUs, in which people read the report.
-      const changes = some.flatMap((id) => families.get(id) ?? []).map((family) => ({ family, list: lookAt(family, body, setup, report) })).filter((c) => c.list.length > 0)
+      const changes = some
+        .flatMap((id) => families.get(id) ?? [])
+        .map((family) => ({ family, list: lookAt(family, body, setup, report) }))
+        .filter((c) => c.list.length > 0)
       if (changes.length > 0) {
-        const set = new WriteSet(setup, report.step ??= await beginStep(tx, report.title, personId, now))
-        await writeFamilies(tx, set, changes.filter((c) => changeFamily(c.family, c.list, set, setup, now) > 0).map((c) => c.family))
+        const set = new WriteSet(setup, (report.step ??= await beginStep(tx, report.title, personId, now)))
+        await writeFamilies(
+          tx,
+          set,
+          changes.filter((c) => changeFamily(c.family, c.list, set, setup, now) > 0).map((c) => c.family),
+        )
       }
       onProgress?.(Math.min(i + familiesAtOnce, ids.length), ids.length)
     }

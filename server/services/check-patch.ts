@@ -27,15 +27,18 @@ export function checkedPatch(body: ProductPatchBody, product: Product, setup: St
   const marks: Checked['marks'] = new Map()
   const { values = [], prices = [], specials, ...fields } = body
   Object.assign(patch.fields, fields)
-  if (fields.type !== undefined && !setup.types.has(fields.type)) errors.push({ path: 'type', message: `There is no product type “${fields.type}”.` })
-  if (fields.category && !setup.categories.has(fields.category)) errors.push({ path: 'category', message: `There is no category “${fields.category}”.` })
+  if (fields.type !== undefined && !setup.types.has(fields.type))
+    errors.push({ path: 'type', message: `There is no product type “${fields.type}”.` })
+  if (fields.category && !setup.categories.has(fields.category))
+    errors.push({ path: 'category', message: `There is no category “${fields.category}”.` })
   fields.categories?.forEach((c, i) => {
     if (!setup.categories.has(c)) errors.push({ path: `categories[${i}]`, message: `There is no category “${c}”.` })
   })
   fields.differsIn?.forEach((a, i) => {
     if (!setup.attributes.has(a)) errors.push({ path: `differsIn[${i}]`, message: `There is no attribute “${a}”.` })
   })
-  if (fields.brand && !setup.brands.has(fields.brand)) errors.push({ path: 'brand', message: `There is no brand “${fields.brand}”.` })
+  if (fields.brand && !setup.brands.has(fields.brand))
+    errors.push({ path: 'brand', message: `There is no brand “${fields.brand}”.` })
   if (fields.gtin) {
     const wrong = gtinProblem(fields.gtin)
     if (wrong) errors.push({ path: 'gtin', message: wrong })
@@ -47,23 +50,32 @@ export function checkedPatch(body: ProductPatchBody, product: Product, setup: St
   values.forEach((v, i) => {
     const path = `values[${i}]`
     const attribute = setup.attributes.get(v.attribute)
-    if (!attribute) return errors.push({ path: `${path}.attribute`, message: `There is no attribute “${v.attribute}”.` })
+    if (!attribute)
+      return errors.push({ path: `${path}.attribute`, message: `There is no attribute “${v.attribute}”.` })
     const storefront = v.storefront ?? null
     const given = v.language ?? null
-    const language = given === null ? null : canonicalTag(given) ?? null
+    const language = given === null ? null : (canonicalTag(given) ?? null)
     if (storefront !== null) {
       checkStorefront(storefront, `${path}.storefront`)
-      if (!attribute.perStorefront) errors.push({ path: `${path}.storefront`, message: `“${v.attribute}” is the same in all storefronts.` })
+      if (!attribute.perStorefront)
+        errors.push({ path: `${path}.storefront`, message: `“${v.attribute}” is the same in all storefronts.` })
     }
-    if (given !== null && language === null) errors.push({ path: `${path}.language`, message: `“${given}” is not a language tag such as fr-CH.` })
+    if (given !== null && language === null)
+      errors.push({ path: `${path}.language`, message: `“${given}” is not a language tag such as fr-CH.` })
     if (attribute.translatable !== (language !== null)) {
-      errors.push({ path: `${path}.language`, message: attribute.translatable ? `“${v.attribute}” is translatable: say in which language.` : `“${v.attribute}” is not translatable: leave the language out.` })
+      errors.push({
+        path: `${path}.language`,
+        message: attribute.translatable
+          ? `“${v.attribute}” is translatable: say in which language.`
+          : `“${v.attribute}” is not translatable: leave the language out.`,
+      })
     }
     try {
       const scope = { attribute: v.attribute, storefront, language }
       const value = checkedValue(v.value, attribute)
       const now = valueAt(product, scope)
-      if ('base' in v && !same(now, v.base ?? null) && !same(now, value)) conflicts.push({ path: valuePath(scope), message: 'This value was changed by somebody else meanwhile.' })
+      if ('base' in v && !same(now, v.base ?? null) && !same(now, value))
+        conflicts.push({ path: valuePath(scope), message: 'This value was changed by somebody else meanwhile.' })
       patch.values.push({ ...scope, value })
       if (v.state !== undefined) marks.set(markKey(scope), v.state)
     } catch (e) {
@@ -79,13 +91,22 @@ export function checkedPatch(body: ProductPatchBody, product: Product, setup: St
   if (specials) {
     patch.specials = specials.map((s, i) => {
       checkStorefront(s.storefront, `specials[${i}].storefront`)
-      if (s.group !== null && !setup.groups.has(s.group)) errors.push({ path: `specials[${i}].group`, message: `There is no customer group “${s.group}”.` })
+      if (s.group !== null && !setup.groups.has(s.group))
+        errors.push({ path: `specials[${i}].group`, message: `There is no customer group “${s.group}”.` })
       try {
         windowIn(s, 'UTC')
       } catch (e) {
         errors.push({ path: `specials[${i}]`, message: (e as Error).message })
       }
-      return { storefront: s.storefront, group: s.group, from: s.from, to: s.to, amount: s.amount, quantity: s.quantity ?? 1, special: true }
+      return {
+        storefront: s.storefront,
+        group: s.group,
+        from: s.from,
+        to: s.to,
+        amount: s.amount,
+        quantity: s.quantity ?? 1,
+        special: true,
+      }
     })
   }
   if (errors.length > 0) throw notFitting('Some of this cannot be taken. Nothing has been changed.', errors)

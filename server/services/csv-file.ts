@@ -7,7 +7,10 @@ import { ForPeople } from './problem'
 
 /** A file that cannot be read as CSV: what is wrong, and in which line. */
 export class CsvFileError extends ForPeople {
-  constructor(readonly problem: FileProblem, readonly line: number) {
+  constructor(
+    readonly problem: FileProblem,
+    readonly line: number,
+  ) {
     super(problem.message)
   }
 }
@@ -26,9 +29,13 @@ function onlyUtf8(): Transform {
     try {
       decoder.decode(chunk, { stream: chunk !== undefined })
     } catch {
-      throw new CsvFileError({
-        code: 'wrong-encoding', message: `The file is not written in UTF-8: at or after line ${line} there is a letter in another encoding. Save it again as “CSV (UTF-8)”.`,
-      }, line)
+      throw new CsvFileError(
+        {
+          code: 'wrong-encoding',
+          message: `The file is not written in UTF-8: at or after line ${line} there is a letter in another encoding. Save it again as “CSV (UTF-8)”.`,
+        },
+        line,
+      )
     }
   }
   return new Transform({
@@ -60,7 +67,10 @@ export async function sniff(file: string): Promise<',' | ';' | '\t'> {
     const head = buffer.subarray(0, bytesRead)
     const problem = fileProblem(head)
     if (problem) throw new CsvFileError(problem, 1)
-    const line = head.toString('utf8').replace(/^\ufeff/, '').split(/\r?\n/, 1)[0]!
+    const line = head
+      .toString('utf8')
+      .replace(/^\ufeff/, '')
+      .split(/\r?\n/, 1)[0]!
     return separatorOf(line)
   } finally {
     await handle.close()

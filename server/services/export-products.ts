@@ -34,15 +34,32 @@ export async function exportProducts(body: ExportBody, now: number): Promise<Exp
   const setup = await loadSetup(db)
   const ids = await rootIdsOf(db, setup, filterOf(setup, body.filter), lensOf(setup, body.lens, now))
   const day = new Date(now).toISOString().slice(0, 10)
-  if (body.format === 'jsonl') return { name: `products-${day}.jsonl`, type: 'application/jsonl', chunks: jsonLines(setup, ids) }
-  const columns = columnsOf(setup, body.columns ?? headersFor(await usedScopes(db, setup, ids), await usedCarried(db, ids), setup))
-  if (body.format === 'xlsx') return { name: `products-${day}.xlsx`, type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', chunks: spreadsheet(setup, ids, columns) }
-  return { name: `products-${day}.csv`, type: 'text/csv; charset=utf-8; header=present', chunks: csv(setup, ids, columns) }
+  if (body.format === 'jsonl')
+    return { name: `products-${day}.jsonl`, type: 'application/jsonl', chunks: jsonLines(setup, ids) }
+  const columns = columnsOf(
+    setup,
+    body.columns ?? headersFor(await usedScopes(db, setup, ids), await usedCarried(db, ids), setup),
+  )
+  if (body.format === 'xlsx')
+    return {
+      name: `products-${day}.xlsx`,
+      type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+      chunks: spreadsheet(setup, ids, columns),
+    }
+  return {
+    name: `products-${day}.csv`,
+    type: 'text/csv; charset=utf-8; header=present',
+    chunks: csv(setup, ids, columns),
+  }
 }
 
 function columnsOf(setup: StoredSetup, headers: string[]): Column[] {
   const { columns, problems } = parseHeader(headers, setup)
-  if (problems.length > 0) throw notFitting('The columns do not fit.', problems.map((p) => ({ path: `columns[${Math.max(0, headers.indexOf(p.column))}]`, message: p.message })))
+  if (problems.length > 0)
+    throw notFitting(
+      'The columns do not fit.',
+      problems.map((p) => ({ path: `columns[${Math.max(0, headers.indexOf(p.column))}]`, message: p.message })),
+    )
   return columns
 }
 
@@ -52,14 +69,22 @@ const familiesAtOnce = 1000
 const readAhead = 2
 
 /** Families in the order of their numbers; `columns` are all that is read of them. The database reads on while these are written. */
-async function* families(setup: StoredSetup, ids: readonly number[], columns?: readonly Column[]): AsyncGenerator<StoredFamily[]> {
-  const only = columns && [...new Set(columns.flatMap((c) => (c.kind === 'attribute' ? [setup.attributeIds.get(c.attribute.code)!] : [])))]
+async function* families(
+  setup: StoredSetup,
+  ids: readonly number[],
+  columns?: readonly Column[],
+): AsyncGenerator<StoredFamily[]> {
+  const only = columns && [
+    ...new Set(columns.flatMap((c) => (c.kind === 'attribute' ? [setup.attributeIds.get(c.attribute.code)!] : []))),
+  ]
   const reading: Promise<StoredFamily[]>[] = []
   const readOn = (from: number) => {
     const some = ids.slice(from, from + familiesAtOnce)
     if (some.length === 0) return
     // A product may have been deleted since the numbers were read.
-    const families = loadFamilies(database(), setup, some, { only }).then((found) => some.flatMap((id) => found.get(id) ?? []))
+    const families = loadFamilies(database(), setup, some, { only }).then((found) =>
+      some.flatMap((id) => found.get(id) ?? []),
+    )
     // Where nobody takes it any more, its failure is nobody's.
     families.catch(() => undefined)
     reading.push(families)
@@ -86,11 +111,18 @@ async function* csv(setup: StoredSetup, ids: readonly number[], columns: readonl
 }
 
 /** Columns whose cells a spreadsheet takes as numbers. */
-const numeric = (c: Column) => c.kind === 'price' || (c.kind === 'field' && (c.field === 'stock' || c.field === 'minimum')) || (c.kind === 'attribute' && c.attribute.type === 'number')
+const numeric = (c: Column) =>
+  c.kind === 'price' ||
+  (c.kind === 'field' && (c.field === 'stock' || c.field === 'minimum')) ||
+  (c.kind === 'attribute' && c.attribute.type === 'number')
 const maxSheetRows = 1_048_576
 
 /** The same as a spreadsheet, written as it goes: its rows are never all in memory. */
-async function* spreadsheet(setup: StoredSetup, ids: readonly number[], columns: readonly Column[]): AsyncGenerator<Buffer> {
+async function* spreadsheet(
+  setup: StoredSetup,
+  ids: readonly number[],
+  columns: readonly Column[],
+): AsyncGenerator<Buffer> {
   const out = new PassThrough({ highWaterMark: 1 << 20 })
   const workbook = new ExcelJS.stream.xlsx.WorkbookWriter({ stream: out, useSharedStrings: false, useStyles: true })
   const work = (async () => {
@@ -101,7 +133,13 @@ async function* spreadsheet(setup: StoredSetup, ids: readonly number[], columns:
       for (const p of members(some)) {
         if (++n > maxSheetRows) throw new Error('A spreadsheet has at most 1,048,576 rows. Save as CSV.')
         // Texts are typed as texts, so no cell can be taken for a formula; what guards them in CSV stays, for an import removes it.
-        sheet.addRow(rowOf(p, columns, setup).map((cell, i) => (cell !== '' && numeric(columns[i]!) ? Number(cell) : cell === '' ? null : cell))).commit()
+        sheet
+          .addRow(
+            rowOf(p, columns, setup).map((cell, i) =>
+              cell !== '' && numeric(columns[i]!) ? Number(cell) : cell === '' ? null : cell,
+            ),
+          )
+          .commit()
       }
       while (out.writableLength > 4 << 20) await new Promise((resolve) => setTimeout(resolve, 5))
     }
@@ -114,5 +152,8 @@ async function* spreadsheet(setup: StoredSetup, ids: readonly number[], columns:
 }
 
 async function* jsonLines(setup: StoredSetup, ids: readonly number[]): AsyncGenerator<string> {
-  for await (const some of families(setup, ids)) yield some.flatMap((family) => members([family]).map((p) => `${JSON.stringify(productDocument(p, family))}\n`)).join('')
+  for await (const some of families(setup, ids))
+    yield some
+      .flatMap((family) => members([family]).map((p) => `${JSON.stringify(productDocument(p, family))}\n`))
+      .join('')
 }

@@ -32,12 +32,19 @@ export const feedsFolder = () => path.join(settings().data, 'feeds')
 async function newestIn(folder: string): Promise<{ file: string; mark: string } | undefined> {
   const names = (await readdir(folder)).filter((n) => endings.test(n) && !n.startsWith('.'))
   const files = await Promise.all(names.map(async (name) => ({ name, at: await stat(path.join(folder, name)) })))
-  const newest = files.filter((f) => f.at.isFile()).sort((a, b) => b.at.mtimeMs - a.at.mtimeMs || (a.name < b.name ? 1 : -1))[0]
-  return newest && { file: path.join(folder, newest.name), mark: `${newest.name} ${newest.at.mtimeMs} ${newest.at.size}` }
+  const newest = files
+    .filter((f) => f.at.isFile())
+    .sort((a, b) => b.at.mtimeMs - a.at.mtimeMs || (a.name < b.name ? 1 : -1))[0]
+  return (
+    newest && { file: path.join(folder, newest.name), mark: `${newest.name} ${newest.at.mtimeMs} ${newest.at.size}` }
+  )
 }
 
 const folder: FeedSource = {
-  check: (place) => (/^[\p{L}\p{N}][\p{L}\p{N} ._-]*(\/[\p{L}\p{N}][\p{L}\p{N} ._-]*)*$/u.test(place) ? undefined : 'A folder is named within the feeds’ folder, such as “supplier/stock”.'),
+  check: (place) =>
+    /^[\p{L}\p{N}][\p{L}\p{N} ._-]*(\/[\p{L}\p{N}][\p{L}\p{N} ._-]*)*$/u.test(place)
+      ? undefined
+      : 'A folder is named within the feeds’ folder, such as “supplier/stock”.',
   async fetch(place, seen, to) {
     const at = path.join(feedsFolder(), place)
     await mkdir(at, { recursive: true })
@@ -53,13 +60,18 @@ const address: FeedSource = {
   check(place) {
     try {
       const url = new URL(place)
-      return ['http:', 'https:'].includes(url.protocol) && url.username === '' ? undefined : 'An address begins with https:// or http:// and holds no password.'
+      return ['http:', 'https:'].includes(url.protocol) && url.username === ''
+        ? undefined
+        : 'An address begins with https:// or http:// and holds no password.'
     } catch {
       return 'An address is written whole, such as https://supplier.example/range.csv.'
     }
   },
   async fetch(place, seen, to) {
-    const answer = await guardedFetch(place, { headers: seen?.startsWith('etag ') ? { 'if-none-match': seen.slice(5) } : {}, patience: waits }).catch((e: unknown) => {
+    const answer = await guardedFetch(place, {
+      headers: seen?.startsWith('etag ') ? { 'if-none-match': seen.slice(5) } : {},
+      patience: waits,
+    }).catch((e: unknown) => {
       throw e instanceof FetchRefused ? new FeedProblem(e.message) : e
     })
     if (answer.statusCode === 304) {
@@ -68,7 +80,9 @@ const address: FeedSource = {
     }
     if (answer.statusCode !== 200) {
       answer.destroy()
-      throw new FeedProblem(`${place} could not be fetched: it answers with the status ${answer.statusCode}. Ask whoever runs it.`)
+      throw new FeedProblem(
+        `${place} could not be fetched: it answers with the status ${answer.statusCode}. Ask whoever runs it.`,
+      )
     }
     const hash = createHash('sha256')
     let bytes = 0
@@ -80,7 +94,9 @@ const address: FeedSource = {
       },
     })
     await pipeline(answer, watch, createWriteStream(to)).catch((e: unknown) => {
-      throw isFull(e) || e instanceof FeedProblem ? e : new FeedProblem(`${place} broke off before the file was whole. It is tried again at its next turn.`)
+      throw isFull(e) || e instanceof FeedProblem
+        ? e
+        : new FeedProblem(`${place} broke off before the file was whole. It is tried again at its next turn.`)
     })
     const { etag: tag } = answer.headers
     // Without an entity tag the content itself tells.

@@ -17,13 +17,31 @@ import { notFound } from './problem'
 /** Feeds by name, with when each was looked at last and how that ended. */
 export async function listFeeds(): Promise<{ items: ListedFeed[]; next: null }> {
   const rows = await database().select().from(t.feed).orderBy(asc(t.feed.name), asc(t.feed.code))
-  return { next: null, items: rows.map((r) => ({ code: r.code, name: r.name, source: r.source as FeedSourceName, place: r.place, everyMinutes: r.everyMinutes, take: r.take as Feed['take'], resting: r.resting, mapped: r.mapping !== null, due: r.resting ? null : r.due?.toISOString() ?? null, looked: r.looked?.toISOString() ?? null, ended: r.ended, job: r.job })) }
+  return {
+    next: null,
+    items: rows.map((r) => ({
+      code: r.code,
+      name: r.name,
+      source: r.source as FeedSourceName,
+      place: r.place,
+      everyMinutes: r.everyMinutes,
+      take: r.take as Feed['take'],
+      resting: r.resting,
+      mapped: r.mapping !== null,
+      due: r.resting ? null : (r.due?.toISOString() ?? null),
+      looked: r.looked?.toISOString() ?? null,
+      ended: r.ended,
+      job: r.job,
+    })),
+  }
 }
 
 async function enqueueFeed(code: string, name: string, personId: number | null, now: number): Promise<string> {
   return inTransaction(async (tx) => {
     const id = await enqueue(tx, { kind: 'feed', title: `Fetching ${name}`, personId, input: { code } })
-    await tx.db.execute(sql`update feed set job = ${id}, due = ${new Date(now).toISOString()}::timestamptz + every_minutes * interval '1 minute' where code = ${code}`)
+    await tx.db.execute(
+      sql`update feed set job = ${id}, due = ${new Date(now).toISOString()}::timestamptz + every_minutes * interval '1 minute' where code = ${code}`,
+    )
     return id
   })
 }
@@ -55,7 +73,8 @@ const countOf = (n: number, word: string) => `${n.toLocaleString('en-GB')} ${wor
 
 /** How an import ended, in a line. */
 function said(report: ImportReport): string {
-  if (!report.applied && report.rejectedCount > 0) return `${countOf(report.rejectedCount, report.rejectedCount === 1 ? 'problem' : 'problems')}, nothing was taken. The first: row ${report.rejected[0]!.row}, ${report.rejected[0]!.message}`
+  if (!report.applied && report.rejectedCount > 0)
+    return `${countOf(report.rejectedCount, report.rejectedCount === 1 ? 'problem' : 'problems')}, nothing was taken. The first: row ${report.rejected[0]!.row}, ${report.rejected[0]!.message}`
   return `${countOf(report.created, 'made')}, ${countOf(report.updated, 'changed')}, ${countOf(report.unchanged, 'as they were')}${report.rejectedCount > 0 ? `, ${countOf(report.rejectedRows, 'rows refused')}` : ''}`
 }
 
@@ -63,19 +82,38 @@ function said(report: ImportReport): string {
  * Looks at a feed: fetches its file, and imports it where it is another than the last. A file that was refused is known
  * too, so that it is not tried again until it changes. Throws where it cannot be fetched; the feed says why.
  */
-export async function lookAtFeed(code: string, personId: number | null, now: number, controls: WorkControls): Promise<FeedReport> {
+export async function lookAtFeed(
+  code: string,
+  personId: number | null,
+  now: number,
+  controls: WorkControls,
+): Promise<FeedReport> {
   const [feed] = await database().select().from(t.feed).where(eq(t.feed.code, code))
   if (!feed) throw new FeedProblem('The feed has been deleted.')
-  const ended = (text: string, mark = feed.mark) => database().update(t.feed).set({ looked: new Date(now), ended: text.slice(0, 500), mark }).where(eq(t.feed.code, code))
+  const ended = (text: string, mark = feed.mark) =>
+    database()
+      .update(t.feed)
+      .set({ looked: new Date(now), ended: text.slice(0, 500), mark })
+      .where(eq(t.feed.code, code))
   const file = path.join(settings().data, 'uploads', randomUUID())
   await mkdir(path.dirname(file), { recursive: true })
   try {
     const mark = await feedSources[feed.source as FeedSourceName].fetch(feed.place, feed.mark, file)
     if (mark === undefined) {
-      await ended(feed.ended?.startsWith('Nothing new') ? feed.ended : `Nothing new${feed.ended ? `; last: ${feed.ended}` : ''}`)
+      await ended(
+        feed.ended?.startsWith('Nothing new') ? feed.ended : `Nothing new${feed.ended ? `; last: ${feed.ended}` : ''}`,
+      )
       return { state: 'same', report: null }
     }
-    const report = await importProducts(file, { mode: 'apply', take: feed.take as Feed['take'], ...(feed.mapping ? { mapping: feed.mapping } : {}), title: `Feed “${feed.name}”`, personId, now, ...controls })
+    const report = await importProducts(file, {
+      mode: 'apply',
+      take: feed.take as Feed['take'],
+      ...(feed.mapping ? { mapping: feed.mapping } : {}),
+      title: `Feed “${feed.name}”`,
+      personId,
+      now,
+      ...controls,
+    })
     await ended(said(report), mark)
     return { state: report.applied || report.rejectedCount === 0 ? 'imported' : 'refused', report }
   } catch (e) {

@@ -43,8 +43,24 @@ export async function overviewOf(table: TableFile, setup: StoredSetup, mapping: 
     if (sign) signs[sign]++
     skus.set((cells[skuAt] ?? '').trim(), false)
   }
-  if (!columns) throw new CsvFileError({ code: 'empty-file', message: 'The file has no lines with text. It needs a header row with the column “sku” and a row for each product.' }, 1)
-  return { columns, headerProblems, sign: signs[','] > signs['.'] ? ',' : '.', separator: table.separator, width, rows, skus }
+  if (!columns)
+    throw new CsvFileError(
+      {
+        code: 'empty-file',
+        message:
+          'The file has no lines with text. It needs a header row with the column “sku” and a row for each product.',
+      },
+      1,
+    )
+  return {
+    columns,
+    headerProblems,
+    sign: signs[','] > signs['.'] ? ',' : '.',
+    separator: table.separator,
+    width,
+    rows,
+    skus,
+  }
 }
 
 /** What a column means, in words. */
@@ -53,5 +69,7 @@ export function meaningOf(c: Column, setup: StoredSetup): string {
   if (c.kind === 'carried') return `kept for other systems: ${c.name}`
   if (c.kind === 'price') return `base price, ${setup.storefronts.get(c.storefront)!.name}`
   const label = c.attribute.labels[setup.source] ?? c.attribute.code
-  return [label, c.unit && `in ${c.unit}`, c.storefront && setup.storefronts.get(c.storefront)!.name, c.language].filter(Boolean).join(', ')
+  return [label, c.unit && `in ${c.unit}`, c.storefront && setup.storefronts.get(c.storefront)!.name, c.language]
+    .filter(Boolean)
+    .join(', ')
 }

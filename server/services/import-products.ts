@@ -74,8 +74,20 @@ export async function importProducts(file: string, options: ImportOptions): Prom
       const table = await openTable(file)
       const seen = await overviewOf(table, setup, options.mapping ?? null)
       report = {
-        mode: options.mode, rows: seen.rows, created: 0, updated: 0, unchanged: 0, suggested: 0, rejected: [], rejectedCount: 0, rejectedRows: 0, applied: false, step: null,
-        columns: seen.columns.map((c) => ({ header: c.header, meaning: meaningOf(c, setup) })), decimalSign: seen.sign, separator: seen.separator,
+        mode: options.mode,
+        rows: seen.rows,
+        created: 0,
+        updated: 0,
+        unchanged: 0,
+        suggested: 0,
+        rejected: [],
+        rejectedCount: 0,
+        rejectedRows: 0,
+        applied: false,
+        step: null,
+        columns: seen.columns.map((c) => ({ header: c.header, meaning: meaningOf(c, setup) })),
+        decimalSign: seen.sign,
+        separator: seen.separator,
       }
       if (seen.headerProblems.length > 0) {
         report.rejected = seen.headerProblems
@@ -124,8 +136,11 @@ class ImportRun {
   }
 
   constructor(
-    private readonly tx: Tx, private readonly setup: StoredSetup, private readonly seen: Overview,
-    private readonly report: ImportReport, private readonly options: ImportOptions,
+    private readonly tx: Tx,
+    private readonly setup: StoredSetup,
+    private readonly seen: Overview,
+    private readonly report: ImportReport,
+    private readonly options: ImportOptions,
   ) {
     this.batch = options.batch ?? standardBatch
     this.namesParents = seen.columns.some((c) => c.kind === 'field' && c.field === 'parent')
@@ -151,7 +166,8 @@ class ImportRun {
       await this.queue(batch, false)
       await this.queue([], false)
       // Variants that stand above their parents in the file.
-      for (let i = 0; i < this.deferred.length; i += this.batch) await this.queue(this.deferred.slice(i, i + this.batch), true)
+      for (let i = 0; i < this.deferred.length; i += this.batch)
+        await this.queue(this.deferred.slice(i, i + this.batch), true)
       await this.queue([], true)
     } finally {
       // Nothing may be under way on this connection when its transaction ends, however it ends.
@@ -189,8 +205,13 @@ class ImportRun {
     return this.turns.take(async () => {
       const roots = await rootsOfSkus(tx.db, skus)
       const owners = await ownersOfGtins(tx.db, gtins)
-      for (const id of await reserveProductIds(tx, this.writing && this.ids.length < 2 * this.batch ? this.batch : 0)) this.ids.push(id)
-      return { families: await loadFamilies(tx.db, setup, [...roots.values()]), owners, slugs: await slugHolders(tx.db, slugs) }
+      for (const id of await reserveProductIds(tx, this.writing && this.ids.length < 2 * this.batch ? this.batch : 0))
+        this.ids.push(id)
+      return {
+        families: await loadFamilies(tx.db, setup, [...roots.values()]),
+        owners,
+        slugs: await slugHolders(tx.db, slugs),
+      }
     })
   }
 
@@ -202,19 +223,35 @@ class ImportRun {
   private reject(line: number, p: RowProblem) {
     this.report.rejectedCount++
     this.rejectedRows.add(line)
-    if (this.report.rejected.length < keptProblems) this.report.rejected.push({ row: line, column: p.column, value: p.value, code: p.code, message: p.message })
+    if (this.report.rejected.length < keptProblems)
+      this.report.rejected.push({ row: line, column: p.column, value: p.value, code: p.code, message: p.message })
   }
 
   private draftOf({ line, cells }: CsvRecord, again: boolean): Draft | undefined {
     const draft: Draft = { ...readRow(cells, this.seen.columns, this.setup, this.seen.sign), line }
     const { width } = this.seen
     if (cells.length > width && cells.slice(width).some((c) => c.trim() !== '')) {
-      draft.problems.push({ column: '', value: cells[width]!.slice(0, 200), code: 'too-many-cells', message: `This row has ${cells.length} cells, the header has ${width}. A cell with a separator in it needs quotation marks.` })
+      draft.problems.push({
+        column: '',
+        value: cells[width]!.slice(0, 200),
+        code: 'too-many-cells',
+        message: `This row has ${cells.length} cells, the header has ${width}. A cell with a separator in it needs quotation marks.`,
+      })
     } else if (cells.length < width && cells.length === 1 && width > 1) {
-      draft.problems.push({ column: '', value: cells[0]!.slice(0, 200), code: 'too-few-cells', message: `This row has one cell, the header has ${width}.` })
+      draft.problems.push({
+        column: '',
+        value: cells[0]!.slice(0, 200),
+        code: 'too-few-cells',
+        message: `This row has one cell, the header has ${width}.`,
+      })
     }
     if (!again && draft.problems.length === 0 && this.seen.skus.get(draft.sku)) {
-      draft.problems.push({ column: 'sku', value: draft.sku, code: 'sku-twice', message: `“${draft.sku}” stands in this file before. One row says everything of a product.` })
+      draft.problems.push({
+        column: 'sku',
+        value: draft.sku,
+        code: 'sku-twice',
+        message: `“${draft.sku}” stands in this file before. One row says everything of a product.`,
+      })
     }
     this.seen.skus.set(draft.sku, true)
     for (const p of draft.problems) this.reject(line, p)
@@ -226,7 +263,8 @@ class ImportRun {
     const { tx, setup } = this
     const stored = new Set(families.keys())
     const bySku = new Map<string, Known>()
-    for (const family of families.values()) for (const product of [family.root, ...family.variants]) bySku.set(product.sku, { family, product })
+    for (const family of families.values())
+      for (const product of [family.root, ...family.variants]) bySku.set(product.sku, { family, product })
     for (const batch of this.recent) {
       for (const [sku, known] of batch) {
         bySku.set(sku, known)
@@ -241,12 +279,19 @@ class ImportRun {
       if (i % breath === 0) await breathe()
       const draft = this.draftOf(record, last)
       if (!draft) continue
-      const problem = (column: string, value: string, code: string, message: string) => this.reject(draft.line, { column, value, code, message })
+      const problem = (column: string, value: string, code: string, message: string) =>
+        this.reject(draft.line, { column, value, code, message })
       const known = bySku.get(draft.sku)
-      const parent = draft.parent ? bySku.get(draft.parent) ?? this.pending(draft.parent) : undefined
+      const parent = draft.parent ? (bySku.get(draft.parent) ?? this.pending(draft.parent)) : undefined
       if (draft.parent && !parent) {
         if (!last && this.seen.skus.has(draft.parent)) this.deferred.push(record)
-        else problem('parent', draft.parent, 'unknown-parent', `There is no product “${draft.parent}”, in the catalogue or in this file's good rows. Add it, or correct the SKU.`)
+        else
+          problem(
+            'parent',
+            draft.parent,
+            'unknown-parent',
+            `There is no product “${draft.parent}”, in the catalogue or in this file's good rows. Add it, or correct the SKU.`,
+          )
         continue
       }
       const wrong = this.parentProblem(draft, known?.product, parent?.product)
@@ -254,17 +299,23 @@ class ImportRun {
         problem('parent', draft.parent ?? '', 'bad-parent', wrong)
         continue
       }
-      if (!known && !draft.patch.fields.type && !parent && this.options.mapping?.type) draft.patch.fields.type = this.options.mapping.type
+      if (!known && !draft.patch.fields.type && !parent && this.options.mapping?.type)
+        draft.patch.fields.type = this.options.mapping.type
       if (!known && !draft.patch.fields.type && !parent) {
         problem('type', '', 'required', `“${draft.sku}” is new, so the row has to say its product type.`)
         continue
       }
       if (parent && draft.patch.fields.type && draft.patch.fields.type !== parent.product.type) {
-        problem('type', draft.patch.fields.type, 'bad-parent', `A variant has its parent's product type, “${parent.product.type}”.`)
+        problem(
+          'type',
+          draft.patch.fields.type,
+          'bad-parent',
+          `A variant has its parent's product type, “${parent.product.type}”.`,
+        )
         continue
       }
       const { gtin } = draft.patch.fields
-      const owner = gtin ? this.gtins.get(gtin) ?? (this.freed.has(gtin) ? undefined : owners.get(gtin)) : undefined
+      const owner = gtin ? (this.gtins.get(gtin) ?? (this.freed.has(gtin) ? undefined : owners.get(gtin))) : undefined
       if (gtin && owner !== undefined && owner !== draft.sku) {
         problem('gtin', gtin, 'gtin-taken', `${owner} has this GTIN already. Each item has one of its own.`)
         continue
@@ -276,13 +327,38 @@ class ImportRun {
         continue
       }
       const before = known?.product ?? null
-      const base = before ?? newProduct(draft.sku, parent?.product.sku ?? null, this.writing ? this.ids.pop()! : 0, this.options.now)
-      if (!before && parent) Object.assign(base, { type: parent.product.type, category: parent.product.category, brand: parent.product.brand, kind: parent.product.kind, status: parent.product.status })
+      const base =
+        before ??
+        newProduct(draft.sku, parent?.product.sku ?? null, this.writing ? this.ids.pop()! : 0, this.options.now)
+      if (!before && parent)
+        Object.assign(base, {
+          type: parent.product.type,
+          category: parent.product.category,
+          brand: parent.product.brand,
+          kind: parent.product.kind,
+          status: parent.product.status,
+        })
       const waits = before && this.options.over === 'suggest' ? this.heldBack(before, draft.patch) : []
       if (waits.length > 0) {
         this.report.suggested += waits.length
         draft.patch.values = draft.patch.values.filter((v) => !waits.includes(v))
-        if (this.writing) suggested.push(...waits.map((v) => ({ root: (known!.family).root.id, product: before!.id, picture: null, attribute: v.attribute, storefront: v.storefront ?? '', language: v.language ?? '', step: null, value: v.value!, base: valueAt(before!, v), made_from: [], alternatives: [], invented: [] })))
+        if (this.writing)
+          suggested.push(
+            ...waits.map((v) => ({
+              root: known!.family.root.id,
+              product: before!.id,
+              picture: null,
+              attribute: v.attribute,
+              storefront: v.storefront ?? '',
+              language: v.language ?? '',
+              step: null,
+              value: v.value!,
+              base: valueAt(before!, v),
+              made_from: [],
+              alternatives: [],
+              invented: [],
+            })),
+          )
       }
       const { product: after, differences } = applyPatch(base, draft.patch)
       const marked: Difference[] = markTranslations(before, after, differences, new Map(), setup)
@@ -300,17 +376,43 @@ class ImportRun {
       touched.add(family)
       if (!before) created.push(after)
       if (!this.writing) continue
-      set ??= new WriteSet(setup, this.step ??= await this.beginStep())
-      set.add({ before, after, differences: before ? [...differences, ...marked] : [{ path: 'created', before: null, after: after.sku }, ...differences] }, family.root.id)
+      set ??= new WriteSet(setup, (this.step ??= await this.beginStep()))
+      set.add(
+        {
+          before,
+          after,
+          differences: before
+            ? [...differences, ...marked]
+            : [{ path: 'created', before: null, after: after.sku }, ...differences],
+        },
+        family.root.id,
+      )
     }
     if (this.writing && suggested.length > 0) {
-      const run = await (this.suggesting ??= this.turns.take(() => beginRun(tx.db, { origin: 'import', recipe: null, job: null, title: this.options.title, personId: this.options.personId, now: this.options.now })))
+      const run = await (this.suggesting ??= this.turns.take(() =>
+        beginRun(tx.db, {
+          origin: 'import',
+          recipe: null,
+          job: null,
+          title: this.options.title,
+          personId: this.options.personId,
+          now: this.options.now,
+        }),
+      ))
       await this.turns.take(() => addSuggestions(tx, run.id, suggested))
     }
     // After a refusal, in this very batch too, nothing of it is written.
-    if (!this.writing) for (const p of created) this.unwritten.set(p.sku, { ...p, values: [], marks: new Map(), hashes: new Map() })
+    if (!this.writing)
+      for (const p of created) this.unwritten.set(p.sku, { ...p, values: [], marks: new Map(), hashes: new Map() })
     if (!this.writing || !set) return
-    this.recent = [this.recent[1]!, new Map([...touched].filter((f) => this.namesParents || f.variants.length > 0).flatMap((family) => [family.root, ...family.variants].map((product) => [product.sku, { family, product }])))]
+    this.recent = [
+      this.recent[1]!,
+      new Map(
+        [...touched]
+          .filter((f) => this.namesParents || f.variants.length > 0)
+          .flatMap((family) => [family.root, ...family.variants].map((product) => [product.sku, { family, product }])),
+      ),
+    ]
     await set.derive([...touched], stored)
     await this.sending
     this.sending = set.send(tx, this.turns)
@@ -323,10 +425,10 @@ class ImportRun {
       if (v.attribute !== 'slug' || typeof v.value !== 'string') continue
       const storefront = v.storefront === null ? 0 : this.setup.storefrontIds.get(v.storefront)!
       const place = { storefront, language: v.language ?? '' }
-      const known = [...this.slugs.get(v.value) ?? [], ...stored.get(v.value) ?? []]
+      const known = [...(this.slugs.get(v.value) ?? []), ...(stored.get(v.value) ?? [])]
       const other = known.find((o) => o.sku !== draft.sku && placesMeet(o, place))
       if (other) return { slug: v.value, sku: other.sku }
-      this.slugs.set(v.value, [...this.slugs.get(v.value) ?? [], { sku: draft.sku, ...place }])
+      this.slugs.set(v.value, [...(this.slugs.get(v.value) ?? []), { sku: draft.sku, ...place }])
     }
     return undefined
   }
@@ -361,12 +463,19 @@ class ImportRun {
     return family
   }
 
-  private parentProblem(draft: Draft, known: StoredProduct | undefined, parent: StoredProduct | undefined): string | undefined {
+  private parentProblem(
+    draft: Draft,
+    known: StoredProduct | undefined,
+    parent: StoredProduct | undefined,
+  ): string | undefined {
     if (draft.parent === undefined) return undefined
     if (draft.parent === draft.sku) return 'A product cannot be its own parent.'
-    if (parent && parent.parent !== null) return `“${parent.sku}” is a variant itself, of “${parent.parent}”. Variants belong to the parent.`
-    if (known && (known.parent ?? '') !== draft.parent) return known.parent === null ? `“${known.sku}” is a product of its own; an import does not make it a variant.` : `“${known.sku}” is a variant of “${known.parent}”; an import does not move it.`
+    if (parent && parent.parent !== null)
+      return `“${parent.sku}” is a variant itself, of “${parent.parent}”. Variants belong to the parent.`
+    if (known && (known.parent ?? '') !== draft.parent)
+      return known.parent === null
+        ? `“${known.sku}” is a product of its own; an import does not make it a variant.`
+        : `“${known.sku}” is a variant of “${known.parent}”; an import does not move it.`
     return undefined
   }
 }
-

@@ -11,10 +11,17 @@ function cellOf(value: unknown): string {
   if (value === null || value === undefined) return ''
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (Array.isArray(value)) {
-    const entry = (v: unknown) => (typeof v === 'object' && v !== null && 'item' in v ? `${String((v as Json).quantity)} × ${String((v as Json).item)}` : String(v)).replaceAll('|', '\\|')
-    return Array.isArray(value[0]) ? (value as unknown[][]).map((row) => row.map(entry).join('|')).join('\n') : guardCell(value.map(entry).join('|'))
+    const entry = (v: unknown) =>
+      (typeof v === 'object' && v !== null && 'item' in v
+        ? `${String((v as Json).quantity)} × ${String((v as Json).item)}`
+        : String(v)
+      ).replaceAll('|', '\\|')
+    return Array.isArray(value[0])
+      ? (value as unknown[][]).map((row) => row.map(entry).join('|')).join('\n')
+      : guardCell(value.map(entry).join('|'))
   }
-  if (typeof value === 'object') return 'unit' in value ? `${String((value as Json).value)} ${String((value as Json).unit)}` : JSON.stringify(value)
+  if (typeof value === 'object')
+    return 'unit' in value ? `${String((value as Json).value)} ${String((value as Json).unit)}` : JSON.stringify(value)
   return typeof value === 'string' ? guardCell(value) : String(value)
 }
 
@@ -28,11 +35,15 @@ function flattened(line: Json): Map<string, string> {
     else if (key === 'differsIn') out.set('differs-in', cellOf(value))
     else if (key === 'relations' && Array.isArray(value)) out.set(key, writeRelations(value as Relation[]))
     else if (key === 'range' && Array.isArray(value)) out.set(key, writeRange(value as RangeEntry[]))
-    else if (key === 'carried' && typeof value === 'object' && value) for (const [name, fact] of Object.entries(value)) out.set(`carried@${name}`, cellOf(fact))
+    else if (key === 'carried' && typeof value === 'object' && value)
+      for (const [name, fact] of Object.entries(value)) out.set(`carried@${name}`, cellOf(fact))
     else if (key !== 'created' && key !== 'changed') out.set(key, cellOf(value))
   }
   for (const v of (Array.isArray(line.values) ? line.values : []) as Json[]) {
-    const scope = v.storefront || v.language ? `@${(v.storefront as string | null) ?? ''}/${(v.language as string | null) ?? ''}` : ''
+    const scope =
+      v.storefront || v.language
+        ? `@${(v.storefront as string | null) ?? ''}/${(v.language as string | null) ?? ''}`
+        : ''
     out.set(`${String(v.attribute)}${scope}`, cellOf(v.value))
   }
   const prices = (Array.isArray(line.prices) ? line.prices : []) as Price[]
@@ -59,7 +70,11 @@ async function* linesOf(source: AsyncIterable<unknown>): AsyncGenerator<string> 
   }
   const add = (part: Buffer) => {
     bytes += part.length
-    if (bytes > mostOfLine) throw new CsvFileError({ code: 'too-long', message: `Line ${n} is longer than 1 MB. Each line is one product: {"sku": "PE-1830", …}` }, n)
+    if (bytes > mostOfLine)
+      throw new CsvFileError(
+        { code: 'too-long', message: `Line ${n} is longer than 1 MB. Each line is one product: {"sku": "PE-1830", …}` },
+        n,
+      )
     parts.push(part)
   }
   for await (const chunk of source as AsyncIterable<Buffer>) {
@@ -85,14 +100,30 @@ async function* lines(file: string): AsyncGenerator<{ line: number; cells: Map<s
       try {
         json = JSON.parse(text.replace(/^\ufeff/, ''))
       } catch {
-        throw new CsvFileError({ code: 'not-json', message: `Line ${n} cannot be read as JSON. Each line is one product: {"sku": "PE-1830", …}` }, n)
+        throw new CsvFileError(
+          {
+            code: 'not-json',
+            message: `Line ${n} cannot be read as JSON. Each line is one product: {"sku": "PE-1830", …}`,
+          },
+          n,
+        )
       }
-      if (typeof json !== 'object' || json === null || Array.isArray(json)) throw new CsvFileError({ code: 'not-json', message: `Line ${n} is no JSON object. Each line is one product: {"sku": "PE-1830", …}` }, n)
+      if (typeof json !== 'object' || json === null || Array.isArray(json))
+        throw new CsvFileError(
+          { code: 'not-json', message: `Line ${n} is no JSON object. Each line is one product: {"sku": "PE-1830", …}` },
+          n,
+        )
       let cells: Map<string, string>
       try {
         cells = flattened(json as Json)
       } catch {
-        throw new CsvFileError({ code: 'not-json', message: `Line ${n} is nested too deeply. Each line is one product: {"sku": "PE-1830", …}` }, n)
+        throw new CsvFileError(
+          {
+            code: 'not-json',
+            message: `Line ${n} is nested too deeply. Each line is one product: {"sku": "PE-1830", …}`,
+          },
+          n,
+        )
       }
       yield { line: n, cells }
     }
@@ -104,16 +135,27 @@ async function* lines(file: string): AsyncGenerator<{ line: number; cells: Map<s
 /** A JSON Lines file as records, the names of all their cells first: a reader that gathers the names when it is first asked. */
 export function jsonLinesReader(file: string): () => AsyncGenerator<CsvRecord> {
   let headers: string[] | undefined
-  return () => readJsonLines(file, headers, (all) => { headers = all })
+  return () =>
+    readJsonLines(file, headers, (all) => {
+      headers = all
+    })
 }
 
-async function* readJsonLines(file: string, known: string[] | undefined, keep: (headers: string[]) => void): AsyncGenerator<CsvRecord> {
+async function* readJsonLines(
+  file: string,
+  known: string[] | undefined,
+  keep: (headers: string[]) => void,
+): AsyncGenerator<CsvRecord> {
   let headers = known
   if (!headers) {
     const names = new Set<string>(['sku'])
     for await (const { line, cells } of lines(file)) {
       for (const name of cells.keys()) names.add(name)
-      if (names.size > mostColumns) throw new CsvFileError({ code: 'too-large', message: `Up to line ${line} the file names more than ${mostColumns} columns.` }, line)
+      if (names.size > mostColumns)
+        throw new CsvFileError(
+          { code: 'too-large', message: `Up to line ${line} the file names more than ${mostColumns} columns.` },
+          line,
+        )
     }
     headers = [...names]
     keep(headers)

@@ -20,7 +20,9 @@ export interface ListQuery {
 /** Products in SKU order, named in the language of an edition as its chain finds it. */
 export async function listForEdition(query: ListQuery) {
   const setup = await loadSetup(database())
-  const edition = query.storefront ? setup.storefronts.get(query.storefront)?.editions.find((e) => e.language === query.language) : undefined
+  const edition = query.storefront
+    ? setup.storefronts.get(query.storefront)?.editions.find((e) => e.language === query.language)
+    : undefined
   const chain = languageChain(edition ?? { language: query.language ?? setup.source, borrow: [] }, setup.source)
   const { category, ...rest } = query
   return listProducts({ ...rest, chain, ...(category ? { category: categoryAndBelow(setup, category) } : {}) })
@@ -44,22 +46,34 @@ export interface ListedProduct {
 
 /** Products in SKU order: parents and single products, found by SKU, GTIN or name, and filtered. */
 async function listProducts(o: {
-  limit: number; cursor?: string; q?: string; type?: string; category?: string[]; status?: string; storefront?: string; chain: readonly string[]; offset?: number
+  limit: number
+  cursor?: string
+  q?: string
+  type?: string
+  category?: string[]
+  status?: string
+  storefront?: string
+  chain: readonly string[]
+  offset?: number
 }): Promise<{ items: ListedProduct[]; next: string | null; count: number }> {
   const db = database()
   const setup = await loadSetup(db)
   const name = setup.attributeIds.get('name') ?? 0
   const pictures = setup.attributeIds.get('pictures') ?? 0
-  const shop = o.storefront ? setup.storefrontIds.get(o.storefront) ?? 0 : 0
+  const shop = o.storefront ? (setup.storefrontIds.get(o.storefront) ?? 0) : 0
   const q = o.q ? fold(o.q) : ''
   const like = `%${q.replace(/[\\%_]/g, '\\$&')}%`
   const chain = sql.param([...o.chain])
   const where = sql`r.parent_id is null
     and ${o.type ? sql`r.type = ${o.type}` : sql`true`} and ${o.status ? sql`r.status = ${o.status}` : sql`true`}
     and ${o.category ? sql`r.category = any(${sql.param(o.category)}::text[])` : sql`true`}
-    and ${q === '' ? sql`true` : sql`(r.id in (select x.root_id from product x where x.sku_folded like ${like} or x.gtin like ${like})
+    and ${
+      q === ''
+        ? sql`true`
+        : sql`(r.id in (select x.root_id from product x where x.sku_folded like ${like} or x.gtin like ${like})
       or r.id in (select f.root_id from fact f where f.attribute_id = ${name} and f.txt like ${like})
-      or r.id in (select f.root_id from fact_text f where f.attribute_id = ${name} and f.txt like ${like}))`}`
+      or r.id in (select f.root_id from fact_text f where f.attribute_id = ${name} and f.txt like ${like}))`
+    }`
   // What a search finds is found once and kept; without one, the page is read along the SKUs' index, and only counting looks at all.
   const found = sql`with found as ${q === '' ? sql`not materialized` : sql`materialized`} (select r.id, r.sku from product r where ${where})`
   const { rows } = await db.execute<ListedProduct & { total: number } & Record<string, unknown>>(sql`
@@ -74,6 +88,7 @@ async function listProducts(o: {
     order by r.sku`)
   const items = rows.slice(0, o.limit).map(({ total: _total, ...item }) => item)
   // Past the end there is no row to tell the number.
-  const count = rows[0]?.total ?? (await db.execute<{ n: number }>(sql`${found} select count(*)::int as n from found`)).rows[0]!.n
+  const count =
+    rows[0]?.total ?? (await db.execute<{ n: number }>(sql`${found} select count(*)::int as n from found`)).rows[0]!.n
   return { items, next: rows.length > o.limit ? items.at(-1)!.sku : null, count }
 }

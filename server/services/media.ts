@@ -20,7 +20,10 @@ import { notFound } from './problem'
 import { editionOrProblem } from './products'
 import { getRecord, putRecord } from './records'
 
-interface Place { storefront?: string; language?: string }
+interface Place {
+  storefront?: string
+  language?: string
+}
 
 /** The edition that is looked through, the source's in the first storefront where none is named, and its day. */
 export function placeOf(setup: StoredSetup, q: Place, now: number): { reader: Reader; day: string } {
@@ -33,11 +36,24 @@ export function placeOf(setup: StoredSetup, q: Place, now: number): { reader: Re
 export async function listMedia(q: MediaQuery, now: number): Promise<{ items: ListedMedia[]; count: number }> {
   const setup = await loadSetup(database())
   const { reader, day } = placeOf(setup, q, now)
-  const { items, count } = await listLibrary(database(), setup, { ...q, day, chain: reader.chain.filter((l) => countsAsPresent(reader.edition, l)) })
+  const { items, count } = await listLibrary(database(), setup, {
+    ...q,
+    day,
+    chain: reader.chain.filter((l) => countsAsPresent(reader.edition, l)),
+  })
   return {
-    count, items: items.map(({ used, ...one }) => ({
-      name: one.item.code, mime: one.content.mime, bytes: one.content.bytes, width: one.content.width, height: one.content.height, view: one.item.view, of: one.item.of?.name ?? null,
-      label: labelOfItem(one, reader) ?? null, findings: checkItem(one, reader, day), used,
+    count,
+    items: items.map(({ used, ...one }) => ({
+      name: one.item.code,
+      mime: one.content.mime,
+      bytes: one.content.bytes,
+      width: one.content.width,
+      height: one.content.height,
+      view: one.item.view,
+      of: one.item.of?.name ?? null,
+      label: labelOfItem(one, reader) ?? null,
+      findings: checkItem(one, reader, day),
+      used,
     })),
   }
 }
@@ -52,8 +68,16 @@ export async function aboutMedia(name: string, q: Place, now: number) {
   const { reader, day } = placeOf(setup, q, now)
   const reading = (await readingsOf(db, [name])).get(name)
   return {
-    content: one.content, reading: reading ? { ...readingInWords(reading, 'en'), swatches: reading.colours, letters: reading.letters } : null, findings: checkItem(one, reader, day), twins: await twinsOf(db, name), used: await usersOf(db, setup, name, 40),
-    versions: (library.versions.get(name) ?? []).map((v) => ({ name: v.item.code, storefront: v.item.of!.storefront, language: v.item.of!.language })),
+    content: one.content,
+    reading: reading ? { ...readingInWords(reading, 'en'), swatches: reading.colours, letters: reading.letters } : null,
+    findings: checkItem(one, reader, day),
+    twins: await twinsOf(db, name),
+    used: await usersOf(db, setup, name, 40),
+    versions: (library.versions.get(name) ?? []).map((v) => ({
+      name: v.item.code,
+      storefront: v.item.of!.storefront,
+      language: v.item.of!.language,
+    })),
   }
 }
 
@@ -71,11 +95,17 @@ async function freeName(wanted: string, digest: string): Promise<{ name: string;
  * Takes a file that was sent into the library: looked at by its content, stored, put under its name. A name that has
  * another content gives way to a free one beside it, or, with `over`, keeps its description and gets the new content.
  */
-export async function takeMedia(person: Person, file: string, q: { name: string; taken: 'beside' | 'over' }, now: number): Promise<Uploaded> {
+export async function takeMedia(
+  person: Person,
+  file: string,
+  q: { name: string; taken: 'beside' | 'over' },
+  now: number,
+): Promise<Uploaded> {
   const wanted = libraryName(q.name)
   const content = await decode('content', { file, name: q.name, bytes: (await stat(file)).size })
   const existing = await libraryItem(database(), wanted)
-  const { name, there } = q.taken === 'over' ? { name: wanted, there: existing } : await freeName(wanted, content.digest)
+  const { name, there } =
+    q.taken === 'over' ? { name: wanted, there: existing } : await freeName(wanted, content.digest)
   const state = !there ? 'made' : there.item.digest === content.digest ? 'unchanged' : 'replaced'
   if (state !== 'unchanged') {
     await storage().put(content.digest, file, content.mime)
@@ -83,9 +113,25 @@ export async function takeMedia(person: Person, file: string, q: { name: string;
     if (there) {
       const { record, tag } = await getRecord('media', name)
       // Where to cut a picture was decided by what was in it.
-      await putRecord(person, 'media', name, { ...record, digest: content.digest, focus: null, crop: null }, tag, undefined, now)
+      await putRecord(
+        person,
+        'media',
+        name,
+        { ...record, digest: content.digest, focus: null, crop: null },
+        tag,
+        undefined,
+        now,
+      )
     } else {
-      await putRecord(person, 'media', name, { ...blankItem(name, content.digest), view: isPicture(content.mime) ? viewOfName(q.name) : null }, undefined, '*', now)
+      await putRecord(
+        person,
+        'media',
+        name,
+        { ...blankItem(name, content.digest), view: isPicture(content.mime) ? viewOfName(q.name) : null },
+        undefined,
+        '*',
+        now,
+      )
     }
   }
   return { name, state, one: (await libraryItem(database(), name))!, twins: await twinsOf(database(), name) }
@@ -109,10 +155,22 @@ export async function picturesOf(sku: string, q: { storefront: string; language:
   const library = await loadLibrary(db, names)
   const wanted = setup.types.get(family.root.type)?.views ?? []
   return {
-    wanted, findings: checkPictures(names, wanted, library, reader, day),
+    wanted,
+    findings: checkPictures(names, wanted, library, reader, day),
     items: names.flatMap((name) => {
       const one = library.items.get(name)
-      return one ? [{ name, view: one.item.view, label: labelOfItem(one, reader) ?? null, width: one.content.width, height: one.content.height, version: versionFor(name, library, reader)!.one.item.code }] : []
+      return one
+        ? [
+            {
+              name,
+              view: one.item.view,
+              label: labelOfItem(one, reader) ?? null,
+              width: one.content.width,
+              height: one.content.height,
+              version: versionFor(name, library, reader)!.one.item.code,
+            },
+          ]
+        : []
     }),
   }
 }

@@ -20,16 +20,30 @@ const allowed: Record<Person['role'], readonly Action[]> = {
 /** Whether a person may do something; a translator, only in languages of theirs. */
 export function may(person: Person, action: Action, language?: string): boolean {
   if (!allowed[person.role].includes(action)) return false
-  return person.role !== 'translator' || action !== 'translate' || language === undefined || person.languages.includes(language)
+  return (
+    person.role !== 'translator' ||
+    action !== 'translate' ||
+    language === undefined ||
+    person.languages.includes(language)
+  )
 }
 
 const words: Record<Action, string> = {
-  'read': 'look at this', 'edit-products': 'change products', 'edit-content': 'change pieces and assignments', 'import': 'import files',
-  'edit-types': 'change product types, attributes and categories', 'set-up': 'change the set-up', 'translate': 'translate',
+  read: 'look at this',
+  'edit-products': 'change products',
+  'edit-content': 'change pieces and assignments',
+  import: 'import files',
+  'edit-types': 'change product types, attributes and categories',
+  'set-up': 'change the set-up',
+  translate: 'translate',
 }
 
 /** The one place where permission is asked. Throws a 403 problem. */
 export function require(person: Person, action: Action, language?: string): void {
   if (may(person, action, language)) return
-  throw new Problem(403, 'Not allowed', `${person.name} may not ${words[action]}${language ? ` into ${language}` : ''}. An administrator can change that.`)
+  throw new Problem(
+    403,
+    'Not allowed',
+    `${person.name} may not ${words[action]}${language ? ` into ${language}` : ''}. An administrator can change that.`,
+  )
 }

@@ -15,7 +15,17 @@ export async function setMeaning(person: Person, { property, means }: MeaningBod
   require(person, 'edit-products')
   await inTransaction(async (tx) => {
     const { problems } = means === '' ? { problems: [] } : parseHeader(['sku', means], await loadSetup(tx.db))
-    if (problems.length > 0) throw notFitting('Nothing has been changed.', problems.map((p) => ({ path: 'means', message: p.message })))
-    await changeMapping(tx, dataPool().name, person.id, (m) => ({ ...m, columns: [...m.columns.filter((c) => c.header !== property), ...(means === '' ? [] : [{ header: property, means, unit: '' }])] }))
+    if (problems.length > 0)
+      throw notFitting(
+        'Nothing has been changed.',
+        problems.map((p) => ({ path: 'means', message: p.message })),
+      )
+    await changeMapping(tx, dataPool().name, person.id, (m) => ({
+      ...m,
+      columns: [
+        ...m.columns.filter((c) => c.header !== property),
+        ...(means === '' ? [] : [{ header: property, means, unit: '' }]),
+      ],
+    }))
   })
 }

@@ -16,14 +16,28 @@ export class Problem extends ForPeople {
 
   /** The problem document. */
   document(): Record<string, unknown> {
-    return { type: 'about:blank', title: this.title, status: this.status, detail: this.detail, ...(this.errors ? { errors: this.errors } : {}), ...this.extra }
+    return {
+      type: 'about:blank',
+      title: this.title,
+      status: this.status,
+      detail: this.detail,
+      ...(this.errors ? { errors: this.errors } : {}),
+      ...this.extra,
+    }
   }
 }
 
 /** What a schema finds wrong, with each place as `values[2].storefront`; within `inside`, where the body was a part of another. */
-export function schemaErrors(error: { details: { path: (string | number)[]; message: string }[] }, inside = ''): { path: string; message: string }[] {
-  return error.details.map((d) => ({ path: (inside + d.path.map((p) => (typeof p === 'number' ? `[${p}]` : `.${p}`)).join('')).replace(/^\./, ''), message: d.message }))
+export function schemaErrors(
+  error: { details: { path: (string | number)[]; message: string }[] },
+  inside = '',
+): { path: string; message: string }[] {
+  return error.details.map((d) => ({
+    path: (inside + d.path.map((p) => (typeof p === 'number' ? `[${p}]` : `.${p}`)).join('')).replace(/^\./, ''),
+    message: d.message,
+  }))
 }
 
 export const notFound = (what: string) => new Problem(404, 'Not found', `There is no ${what}.`)
-export const notFitting = (detail: string, errors?: { path: string; message: string }[]) => new Problem(422, 'Does not fit', detail, errors)
+export const notFitting = (detail: string, errors?: { path: string; message: string }[]) =>
+  new Problem(422, 'Does not fit', detail, errors)

@@ -1,6 +1,14 @@
 import { stillFits } from '@core/attributes/fits'
 import { isRequired } from '@core/attributes/required'
-import { blankProduct, applyPatch, inversePatch, same, valuePath, type Difference, type ProductPatch } from '@core/catalogue/patch'
+import {
+  blankProduct,
+  applyPatch,
+  inversePatch,
+  same,
+  valuePath,
+  type Difference,
+  type ProductPatch,
+} from '@core/catalogue/patch'
 import { sourcesBack, type ValueSource } from '@core/catalogue/source'
 import { factsOf, type Facts, type FactLens } from '@core/rules/facts'
 import { sourceHash, translationStates, type TranslationState } from '@core/translation/state'
@@ -8,7 +16,19 @@ import { editionReader, valuesFor, displayValue } from '@core/page/values'
 import type { Resolved } from '@core/values/resolve'
 import type { ProductPatchBody } from '@contracts/product'
 import { database, inTransaction, type Tx } from '../db/connect'
-import { idOfSku, loadFamilies, loadFamilyOf, lockFamilies, markKey, memberOf, ownersOfGtins, rootsOfSkus, type StoredFamily, type StoredProduct, type TranslationMark } from '../db/queries/families'
+import {
+  idOfSku,
+  loadFamilies,
+  loadFamilyOf,
+  lockFamilies,
+  markKey,
+  memberOf,
+  ownersOfGtins,
+  rootsOfSkus,
+  type StoredFamily,
+  type StoredProduct,
+  type TranslationMark,
+} from '../db/queries/families'
 import { changeOfProduct, changesOfProduct } from '../db/queries/history'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { loadSources, writeSources } from '../db/queries/sources'
@@ -22,12 +42,49 @@ export const productTag = (p: Pick<StoredProduct, 'id' | 'version'>) => `"${p.id
 
 /** A product with every stored value by scope, as it crosses the wire. */
 export function productDocument(product: StoredProduct, family: StoredFamily) {
-  const { sku, parent, type, category, categories, brand, tags, status, kind, gtin, stock, availableFrom, minimum, range, differsIn, relations, carried } = product
+  const {
+    sku,
+    parent,
+    type,
+    category,
+    categories,
+    brand,
+    tags,
+    status,
+    kind,
+    gtin,
+    stock,
+    availableFrom,
+    minimum,
+    range,
+    differsIn,
+    relations,
+    carried,
+  } = product
   return {
-    sku, parent, type, category, categories, brand, tags, status, kind, gtin, stock, availableFrom, minimum, range, differsIn, relations, carried,
-    created: new Date(product.created).toISOString(), changed: new Date(product.changed).toISOString(),
+    sku,
+    parent,
+    type,
+    category,
+    categories,
+    brand,
+    tags,
+    status,
+    kind,
+    gtin,
+    stock,
+    availableFrom,
+    minimum,
+    range,
+    differsIn,
+    relations,
+    carried,
+    created: new Date(product.created).toISOString(),
+    changed: new Date(product.changed).toISOString(),
     variants: product === family.root ? family.variants.map((v) => v.sku) : [],
-    values: product.values.map((v) => ({ ...v, ...markOf(product, v) })).sort((a, b) => (valuePath(a) < valuePath(b) ? -1 : 1)),
+    values: product.values
+      .map((v) => ({ ...v, ...markOf(product, v) }))
+      .sort((a, b) => (valuePath(a) < valuePath(b) ? -1 : 1)),
     prices: product.prices,
   }
 }
@@ -38,7 +95,9 @@ function markOf(product: StoredProduct, v: { attribute: string; storefront: stri
 }
 
 /** A product with its family and the set-up. Throws 404. */
-export async function familyOf(sku: string): Promise<{ setup: StoredSetup; family: StoredFamily; product: StoredProduct }> {
+export async function familyOf(
+  sku: string,
+): Promise<{ setup: StoredSetup; family: StoredFamily; product: StoredProduct }> {
   const db = database()
   const setup = await loadSetup(db)
   const family = await loadFamilyOf(db, setup, sku)
@@ -67,11 +126,26 @@ export async function getResolved(sku: string, storefront: string, language: str
   const read = valuesFor(product, family, reader, setup)
   const uses = new Map(setup.types.get(family.root.type)?.attributes.map((a) => [a.attribute, a]))
   let facts: Facts | undefined
-  const required = (code: string) => uses.has(code) && isRequired(uses.get(code)!, storefront, () => (facts ??= factsOf(family, { storefront, group: null, moment: now }, setup)), setup)
+  const required = (code: string) =>
+    uses.has(code) &&
+    isRequired(
+      uses.get(code)!,
+      storefront,
+      () => (facts ??= factsOf(family, { storefront, group: null, moment: now }, setup)),
+      setup,
+    )
   const others = [...product.values, ...family.root.values].map((v) => v.attribute)
   const items = [...new Set([...uses.keys(), ...others])].flatMap((code): ResolvedDocument[] => {
     const r = read(code)
-    return r ? [{ ...r, shown: r.value === null ? null : displayValue(code, r.value, reader, setup), required: required(code) }] : []
+    return r
+      ? [
+          {
+            ...r,
+            shown: r.value === null ? null : displayValue(code, r.value, reader, setup),
+            required: required(code),
+          },
+        ]
+      : []
   })
   return { sku, storefront, language, items }
 }
@@ -94,7 +168,13 @@ export async function getFacts(sku: string, lens: FactLens): Promise<Facts> {
 }
 
 /** Sets the marks of translations after a patch: what they were made from, and their state. Returns what differs. */
-export function markTranslations(before: StoredProduct | null, after: StoredProduct, differences: readonly Difference[], given: ReadonlyMap<string, TranslationState>, setup: StoredSetup): Difference[] {
+export function markTranslations(
+  before: StoredProduct | null,
+  after: StoredProduct,
+  differences: readonly Difference[],
+  given: ReadonlyMap<string, TranslationState>,
+  setup: StoredSetup,
+): Difference[] {
   if (after.marks.size === 0 && after.values.every((v) => v.language === null || v.language === setup.source)) return []
   const marks = new Map(after.marks)
   const out: Difference[] = []
@@ -105,10 +185,16 @@ export function markTranslations(before: StoredProduct | null, after: StoredProd
     const changed = touched.has(valuePath(v))
     const state = given.get(key)
     if (!changed && state === undefined) continue
-    const source = after.values.find((s) => s.attribute === v.attribute && s.storefront === v.storefront && s.language === setup.source)
-      ?? after.values.find((s) => s.attribute === v.attribute && s.storefront === null && s.language === setup.source)
+    const source =
+      after.values.find(
+        (s) => s.attribute === v.attribute && s.storefront === v.storefront && s.language === setup.source,
+      ) ?? after.values.find((s) => s.attribute === v.attribute && s.storefront === null && s.language === setup.source)
     const old = before?.marks.get(key)
-    const mark: TranslationMark = { state: state ?? 'translated', sourceHash: source ? sourceHash(source.value) : null, madeFrom: source?.value ?? null }
+    const mark: TranslationMark = {
+      state: state ?? 'translated',
+      sourceHash: source ? sourceHash(source.value) : null,
+      madeFrom: source?.value ?? null,
+    }
     if (same(old ?? null, mark)) continue
     marks.set(key, mark)
     out.push({ path: `state:${valuePath(v).slice('attribute:'.length)}`, before: old ?? null, after: mark })
@@ -122,19 +208,34 @@ export function markTranslations(before: StoredProduct | null, after: StoredProd
  * Changes one product. `ifMatch` is the entity tag seen, or `*` where every value names its own base.
  * Throws 412 where it was changed meanwhile, 428 without a tag, 422 where a value does not fit.
  */
-export async function patchProduct(person: Person, sku: string, ifMatch: string | undefined, body: ProductPatchBody, now: number) {
-  if (ifMatch === undefined) throw new Problem(428, 'Version needed', 'Say which version you change: send the ETag you got as If-Match.')
+export async function patchProduct(
+  person: Person,
+  sku: string,
+  ifMatch: string | undefined,
+  body: ProductPatchBody,
+  now: number,
+) {
+  if (ifMatch === undefined)
+    throw new Problem(428, 'Version needed', 'Say which version you change: send the ETag you got as If-Match.')
   return inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
     const { family, product } = await lockFamily(tx, setup, sku)
     const { patch, marks, conflicts } = checkedPatch(body, product, setup)
     askPermission(person, body, setup)
     if (ifMatch === '*' ? conflicts.length > 0 : ifMatch !== productTag(product)) {
-      throw new Problem(412, 'Changed meanwhile', 'Somebody else has changed this product since you opened it. Nothing has been overwritten; look at the newer version and decide.',
-        conflicts.length > 0 ? conflicts : undefined, { current: productDocument(product, family) })
+      throw new Problem(
+        412,
+        'Changed meanwhile',
+        'Somebody else has changed this product since you opened it. Nothing has been overwritten; look at the newer version and decide.',
+        conflicts.length > 0 ? conflicts : undefined,
+        { current: productDocument(product, family) },
+      )
     }
     const after = await saveOne(tx, setup, family, product, { patch, marks }, person, `Changed ${sku}`, now)
-    return { tag: productTag(after), document: productDocument(after, { ...family, root: product === family.root ? after : family.root }) }
+    return {
+      tag: productTag(after),
+      document: productDocument(after, { ...family, root: product === family.root ? after : family.root }),
+    }
   })
 }
 
@@ -162,19 +263,37 @@ export interface ProductChange {
 }
 
 /** Writes a change of one product as a step of its own. Returns the product as it is then. */
-export async function saveOne(tx: Tx, setup: StoredSetup, family: StoredFamily, product: StoredProduct, { patch, marks = new Map(), sources = [] }: ProductChange, person: Person, title: string, now: number): Promise<StoredProduct> {
+export async function saveOne(
+  tx: Tx,
+  setup: StoredSetup,
+  family: StoredFamily,
+  product: StoredProduct,
+  { patch, marks = new Map(), sources = [] }: ProductChange,
+  person: Person,
+  title: string,
+  now: number,
+): Promise<StoredProduct> {
   const result = applyPatch(product, patch)
   const after = result.product
-  const differences = [...result.differences, ...markTranslations(product, after, result.differences, marks, setup), ...sources]
+  const differences = [
+    ...result.differences,
+    ...markTranslations(product, after, result.differences, marks, setup),
+    ...sources,
+  ]
   if (differences.length === 0) return product
   if (after.gtin !== null && after.gtin !== product.gtin) {
     const owner = (await ownersOfGtins(tx.db, [after.gtin])).get(after.gtin)
-    if (owner !== undefined) throw notFitting('Some of this cannot be taken. Nothing has been changed.', [{ path: 'gtin', message: `${owner} has this GTIN already.` }])
+    if (owner !== undefined)
+      throw notFitting('Some of this cannot be taken. Nothing has been changed.', [
+        { path: 'gtin', message: `${owner} has this GTIN already.` },
+      ])
   }
   after.changed = now
   after.version = product.version + 1
-  const changed: StoredFamily = product === family.root
-    ? { root: after, variants: family.variants } : { root: family.root, variants: family.variants.map((v) => (v === product ? after : v)) }
+  const changed: StoredFamily =
+    product === family.root
+      ? { root: after, variants: family.variants }
+      : { root: family.root, variants: family.variants.map((v) => (v === product ? after : v)) }
   const step = await beginStep(tx, title, person.id, now)
   await writeProducts(tx, setup, [{ before: product, after, differences }], [changed], new Set([family.root.id]), step)
   await writeSources(tx, [{ id: product.id, differences: sources }], person.id)
@@ -193,25 +312,46 @@ export interface HistoryEntry {
 }
 
 /** What was changed in a product, newest first. */
-export async function productHistory(sku: string, before: number | null, limit: number): Promise<{ items: HistoryEntry[]; next: number | null }> {
+export async function productHistory(
+  sku: string,
+  before: number | null,
+  limit: number,
+): Promise<{ items: HistoryEntry[]; next: number | null }> {
   const db = database()
-  const rows = await changesOfProduct(db, { id: await idOfSku(db, sku) ?? 0, sku }, before, limit + 1)
-  return { items: rows.slice(0, limit).map((r) => ({ ...r, made: r.differences[0]?.path === 'created' })), next: rows.length > limit ? rows[limit - 1]!.id : null }
+  const rows = await changesOfProduct(db, { id: (await idOfSku(db, sku)) ?? 0, sku }, before, limit + 1)
+  return {
+    items: rows.slice(0, limit).map((r) => ({ ...r, made: r.differences[0]?.path === 'created' })),
+    next: rows.length > limit ? rows[limit - 1]!.id : null,
+  }
 }
 
 /** What takes differences of a product back, with the marks of its translations and its sources. What was changed again since stays and is named. */
-export function takenBack(product: StoredProduct, known: ReadonlyMap<string, ValueSource> | undefined, differences: readonly Difference[], paths: readonly string[] | null, setup: StoredSetup) {
+export function takenBack(
+  product: StoredProduct,
+  known: ReadonlyMap<string, ValueSource> | undefined,
+  differences: readonly Difference[],
+  paths: readonly string[] | null,
+  setup: StoredSetup,
+) {
   const sources = sourcesBack(known ?? new Map(), differences, paths)
-  const wanted = differences.filter((d) => !/^(state|source):/.test(d.path) && d.path !== 'created' && (paths === null || paths.includes(d.path)))
+  const wanted = differences.filter(
+    (d) => !/^(state|source):/.test(d.path) && d.path !== 'created' && (paths === null || paths.includes(d.path)),
+  )
   // Where an attribute has changed since, what it held before may have no place in it.
   const fitting = wanted.filter((d) => stillFits(d.path, d.before, setup))
   const marks: Checked['marks'] = new Map()
   for (const d of differences) {
     const state = (d.before as TranslationMark | null)?.state
-    if (d.path.startsWith('state:') && translationStates.some((s) => s === state)) marks.set(d.path.slice('state:'.length).replace(/^([^@]+)$/, '$1@/'), state as TranslationState)
+    if (d.path.startsWith('state:') && translationStates.some((s) => s === state))
+      marks.set(d.path.slice('state:'.length).replace(/^([^@]+)$/, '$1@/'), state as TranslationState)
   }
   const { patch, kept } = inversePatch(product, fitting)
-  return { patch, kept: [...kept, ...wanted.filter((d) => !fitting.includes(d)).map((d) => d.path), ...sources.kept], marks, sources: sources.changes }
+  return {
+    patch,
+    kept: [...kept, ...wanted.filter((d) => !fitting.includes(d)).map((d) => d.path), ...sources.kept],
+    marks,
+    sources: sources.changes,
+  }
 }
 
 /** Takes one change of a product back. What was changed again since stays and is named. */
@@ -222,7 +362,13 @@ export async function putBack(person: Person, sku: string, changeId: number, pat
     const { family, product } = await lockFamily(tx, setup, sku)
     const change = await changeOfProduct(tx.db, product, changeId)
     if (!change) throw notFound('such change of this product')
-    const { kept, ...back } = takenBack(product, (await loadSources(tx.db, [product.id])).get(product.id), change, paths, setup)
+    const { kept, ...back } = takenBack(
+      product,
+      (await loadSources(tx.db, [product.id])).get(product.id),
+      change,
+      paths,
+      setup,
+    )
     const after = await saveOne(tx, setup, family, product, back, person, `Put back a change of ${sku}`, now)
     return { tag: productTag(after), kept, document: productDocument(after, family) }
   })
@@ -230,6 +376,10 @@ export async function putBack(person: Person, sku: string, changeId: number, pat
 
 /** A new product before it is written: its number is reserved by the caller. */
 export function newProduct(sku: string, parent: string | null, id: number, now: number): StoredProduct {
-  return Object.assign(blankProduct(sku, parent, now), { id, version: 1, marks: new Map() as StoredProduct['marks'], hashes: new Map() as StoredProduct['hashes'] })
+  return Object.assign(blankProduct(sku, parent, now), {
+    id,
+    version: 1,
+    marks: new Map() as StoredProduct['marks'],
+    hashes: new Map() as StoredProduct['hashes'],
+  })
 }
-

@@ -20,37 +20,74 @@ import { notFound } from './problem'
 import { editionOrProblem } from './products'
 import { lensOf, ruleProblem } from './reach/reach'
 
-export interface ProofQuery { storefront: string; language: string; group?: string; at?: string }
+export interface ProofQuery {
+  storefront: string
+  language: string
+  group?: string
+  at?: string
+}
 
 /** Everything that the page of a product is put together from. */
-async function inputOf(sku: string, q: ProofQuery, now: number): Promise<PageInput & { setup: StoredSetup; family: StoredFamily }> {
+async function inputOf(
+  sku: string,
+  q: ProofQuery,
+  now: number,
+): Promise<PageInput & { setup: StoredSetup; family: StoredFamily }> {
   const db = database()
   const setup = await loadSetup(db)
   editionOrProblem(setup, q.storefront, q.language)
-  const lens = { ...lensOf(setup, { storefront: q.storefront, group: q.group ?? null, at: q.at }, now), language: q.language }
+  const lens = {
+    ...lensOf(setup, { storefront: q.storefront, group: q.group ?? null, at: q.at }, now),
+    language: q.language,
+  }
   const family = await loadFamilyOf(db, setup, sku)
   if (!family) throw notFound(`product “${sku}”`)
   const { assignments, pieces, sets } = await loadContent(db, setup)
   const own = (await ownPiecesOf(db, setup, [family.root.sku])).get(family.root.sku) ?? []
   const library = await loadLibrary(db, namedBy([family], setup))
-  return { family, sku, lens, setup, assignments, pieces, sets, own, library, related: await relatedTo(family, sku, q, setup) }
+  return {
+    family,
+    sku,
+    lens,
+    setup,
+    assignments,
+    pieces,
+    sets,
+    own,
+    library,
+    related: await relatedTo(family, sku, q, setup),
+  }
 }
 
 /** A page as it is answered: prices and the words over related products written out. */
 function answerOf(page: Page, input: PageInput) {
-  const { setup, lens: { storefront, language } } = input
-  const { layout: { look, off }, name } = setup.storefronts.get(storefront)!
+  const {
+    setup,
+    lens: { storefront, language },
+  } = input
+  const {
+    layout: { look, off },
+    name,
+  } = setup.storefronts.get(storefront)!
   const { price, basePrice, currency, sku } = page.product
   const gtin = [input.family.root, ...input.family.variants].find((p) => p.sku === sku)?.gtin ?? null
   return {
     product: {
       ...page.product,
       priceShown: price ? formatMoney(price.amount, currency, language) : null,
-      basePriceShown: price && basePrice !== null && price.because !== 'base' ? formatMoney(basePrice, currency, language) : null,
+      basePriceShown:
+        price && basePrice !== null && price.because !== 'base' ? formatMoney(basePrice, currency, language) : null,
     },
-    storefront: name, direction: directionOf(language), look, off,
+    storefront: name,
+    direction: directionOf(language),
+    look,
+    off,
     layout: page.layout.map(({ area, name: called, as }) => ({ area, name: called, as })),
-    areas: page.areas, related: Object.entries(input.related).map(([under, items]) => ({ title: relatedWords(under as keyof Related, language), items })),
+    areas: page.areas,
+    related: Object.entries(input.related).map(([under, items]) => ({
+      title: relatedWords(under as keyof Related, language),
+      items,
+    })),
     left_out: page.left_out,
     structured: structuredData(page, gtin, language, (picture) => `/delivery/media/${encodeURIComponent(picture)}`),
   }
@@ -91,7 +128,14 @@ export function withTrial(input: PageInput, { assignment, piece, layout }: Trial
   }
   if (piece?.own) own = [...own.filter((p) => p.code !== piece.code), piece]
   else if (piece) pieces = new Map(pieces).set(piece.code, piece)
-  if (layout) setup = { ...setup, storefronts: new Map(setup.storefronts).set(input.lens.storefront, { ...setup.storefronts.get(input.lens.storefront)!, layout }) }
+  if (layout)
+    setup = {
+      ...setup,
+      storefronts: new Map(setup.storefronts).set(input.lens.storefront, {
+        ...setup.storefronts.get(input.lens.storefront)!,
+        layout,
+      }),
+    }
   return { ...input, assignments, pieces, own, setup }
 }
 
@@ -103,15 +147,31 @@ export async function proofMoments(sku: string, q: ProofQuery & { days: number }
 }
 
 /** Related products as the page shows them: of those that are sold and have a name that counts in the edition. */
-async function relatedTo(family: StoredFamily, sku: string, q: { storefront: string; language: string }, setup: StoredSetup): Promise<Related> {
+async function relatedTo(
+  family: StoredFamily,
+  sku: string,
+  q: { storefront: string; language: string },
+  setup: StoredSetup,
+): Promise<Related> {
   const db = database()
-  const own = [...new Set([...memberOf(family, sku).relations, ...family.root.relations])].filter((r) => shownAs[r.kind].on === 'own')
+  const own = [...new Set([...memberOf(family, sku).relations, ...family.root.relations])].filter(
+    (r) => shownAs[r.kind].on === 'own',
+  )
   const others = (await relationsTo(db, family.root.sku)).filter((r) => shownAs[r.kind].on === 'other')
   const all = [...own, ...others]
   if (all.length === 0) return {}
   const reader = editionOrProblem(setup, q.storefront, q.language)
-  const families = await loadFamilies(db, setup, [...(await rootsOfSkus(db, all.map((r) => r.sku))).values()])
-  const bySku = new Map([...families.values()].flatMap((f) => [f.root, ...f.variants].map((p) => [p.sku, { f, p }] as const)))
+  const families = await loadFamilies(db, setup, [
+    ...(
+      await rootsOfSkus(
+        db,
+        all.map((r) => r.sku),
+      )
+    ).values(),
+  ])
+  const bySku = new Map(
+    [...families.values()].flatMap((f) => [f.root, ...f.variants].map((p) => [p.sku, { f, p }] as const)),
+  )
   const groups: Related = {}
   for (const { kind, sku: other } of all) {
     const found = bySku.get(other)
@@ -119,8 +179,12 @@ async function relatedTo(family: StoredFamily, sku: string, q: { storefront: str
     const read = valuesFor(found.p, found.f, reader, setup)
     const name = read('name')
     if (!name || name.value === null || !name.counts) continue
-    const { under } = shownAs[kind];
-    (groups[under] ??= []).push({ sku: other, name: displayValue('name', name.value, reader, setup), picture: namesIn(read('pictures')?.value ?? null)[0] ?? null })
+    const { under } = shownAs[kind]
+    ;(groups[under] ??= []).push({
+      sku: other,
+      name: displayValue('name', name.value, reader, setup),
+      picture: namesIn(read('pictures')?.value ?? null)[0] ?? null,
+    })
   }
   return groups
 }

@@ -24,14 +24,21 @@ const manyAlike = 50
 export async function queuePutBack(person: Person, stepId: number): Promise<string> {
   const [step] = Number.isSafeInteger(stepId) ? await database().select().from(t.step).where(eq(t.step.id, stepId)) : []
   if (!step) throw notFound('such step')
-  return inTransaction((tx) => enqueue(tx, { kind: 'put-back', title: `Put back: ${step.title}`, personId: person.id, input: { step: stepId } }))
+  return inTransaction((tx) =>
+    enqueue(tx, { kind: 'put-back', title: `Put back: ${step.title}`, personId: person.id, input: { step: stepId } }),
+  )
 }
 
 /**
  * Takes a step back in one transaction and one step. Values that were changed again since stay, and are named. Products
  * that it made go, where nothing was done to them since; the others stay and are named.
  */
-export async function putStepBack(stepId: number, personId: number | null, now: number, { onProgress, cancelled }: WorkControls = {}): Promise<PutBackReport> {
+export async function putStepBack(
+  stepId: number,
+  personId: number | null,
+  now: number,
+  { onProgress, cancelled }: WorkControls = {},
+): Promise<PutBackReport> {
   return inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
     const [old] = await tx.db.select().from(t.step).where(eq(t.step.id, stepId))
@@ -44,18 +51,26 @@ export async function putStepBack(stepId: number, personId: number | null, now: 
     const whole: number[] = []
     for (const set of await setsOfStep(tx.db, stepId, manyAlike)) {
       if (cancelled?.()) throw new Cancelled()
-      const back = stillFits(set.path, set.before, setup) ? await putSetBack(tx, set, setup, step, shownAtMost - report.kept.length) : undefined
+      const back = stillFits(set.path, set.before, setup)
+        ? await putSetBack(tx, set, setup, step, shownAtMost - report.kept.length)
+        : undefined
       if (!back) continue
       whole.push(set.id)
       report.products += back.products
       report.keptCount += back.keptCount
       report.kept.push(...back.kept.map((sku) => ({ sku, path: set.path })))
-      onProgress?.(done += set.members, total)
+      onProgress?.((done += set.members), total)
     }
     // The newest first, so that variants go before the parents that were made for them.
     for (let before: ChangePlace | null = null; ;) {
       if (cancelled?.()) throw new Cancelled()
-      const rows: Awaited<ReturnType<typeof changesOfStep>> = await changesOfStep(tx.db, stepId, before, familiesAtOnce, whole)
+      const rows: Awaited<ReturnType<typeof changesOfStep>> = await changesOfStep(
+        tx.db,
+        stepId,
+        before,
+        familiesAtOnce,
+        whole,
+      )
       if (rows.length === 0) break
       before = rows.at(-1)!.place
       const bySku = new Map(rows.map((r) => [r.sku, r.differences]))
@@ -63,23 +78,32 @@ export async function putStepBack(stepId: number, personId: number | null, now: 
       await lockFamilies(tx.db, roots)
       const families = [...(await loadFamilies(tx.db, setup, roots)).values()]
       const set = new WriteSet(setup, await step())
-      const sources = await loadSources(tx.db, families.flatMap((f) => [f.root.id, ...f.variants.map((v) => v.id)]))
+      const sources = await loadSources(
+        tx.db,
+        families.flatMap((f) => [f.root.id, ...f.variants.map((v) => v.id)]),
+      )
       const ofSources: { id: number; differences: Difference[] }[] = []
       const changed = families.filter((family) => {
-        const list = [family.root, ...family.variants].filter((p) => bySku.has(p.sku) && !isMade(bySku.get(p.sku)!)).map((product) => {
-          const back = takenBack(product, sources.get(product.id), bySku.get(product.sku)!, null, setup)
-          ofSources.push({ id: product.id, differences: back.sources })
-          report.keptCount += back.kept.length
-          for (const path of back.kept) if (report.kept.length < shownAtMost) report.kept.push({ sku: product.sku, path })
-          return { product, patch: back.patch, marks: back.marks, sources: back.sources }
-        })
+        const list = [family.root, ...family.variants]
+          .filter((p) => bySku.has(p.sku) && !isMade(bySku.get(p.sku)!))
+          .map((product) => {
+            const back = takenBack(product, sources.get(product.id), bySku.get(product.sku)!, null, setup)
+            ofSources.push({ id: product.id, differences: back.sources })
+            report.keptCount += back.kept.length
+            for (const path of back.kept)
+              if (report.kept.length < shownAtMost) report.kept.push({ sku: product.sku, path })
+            return { product, patch: back.patch, marks: back.marks, sources: back.sources }
+          })
         const products = changeFamily(family, list, set, setup, now)
         report.products += products
         return products > 0
       })
       await writeFamilies(tx, set, changed)
       await writeSources(tx, ofSources, personId)
-      const madeHere = families.flatMap((f) => [f.root, ...f.variants]).filter((p) => bySku.has(p.sku) && isMade(bySku.get(p.sku)!)).map((p) => p.sku)
+      const madeHere = families
+        .flatMap((f) => [f.root, ...f.variants])
+        .filter((p) => bySku.has(p.sku) && isMade(bySku.get(p.sku)!))
+        .map((p) => p.sku)
       await removeMade(tx, stepId, madeHere, families, await step(), report)
       done += rows.length
       onProgress?.(done, total)
@@ -95,11 +119,18 @@ export async function putStepBack(stepId: number, personId: number | null, now: 
 const isMade = (differences: readonly Difference[]) => differences[0]?.path === 'created'
 
 /** Removes products that a step made. Those that were changed since, have other variants, or are named in assignments stay. */
-async function removeMade(tx: Tx, stepId: number, skus: readonly string[], families: readonly StoredFamily[], step: number, report: PutBackReport) {
+async function removeMade(
+  tx: Tx,
+  stepId: number,
+  skus: readonly string[],
+  families: readonly StoredFamily[],
+  step: number,
+  report: PutBackReport,
+) {
   if (skus.length === 0) return
   const { rows } = await tx.db.execute<{ sku: string }>(sql`
     select s as sku from assignment a, jsonb_array_elements_text((a.reach -> 'chosen') || (a.reach -> 'added') || (a.reach -> 'leftOut')) s where s = any(${sql.param([...skus])}::text[])`)
-  const kept = new Set([...rows.map((r) => r.sku), ...await changedSince(tx.db, stepId, skus)])
+  const kept = new Set([...rows.map((r) => r.sku), ...(await changedSince(tx.db, stepId, skus))])
   const going = new Set(skus.filter((s) => !kept.has(s)))
   for (const { root, variants } of families) {
     // A parent goes only with all of its variants.
@@ -114,12 +145,27 @@ async function removeMade(tx: Tx, stepId: number, skus: readonly string[], famil
   }
   const gone = families.flatMap((f) => [f.root, ...f.variants]).filter((p) => going.has(p.sku))
   if (gone.length === 0) return
-  await removeProducts(tx, gone.map((p) => p.id))
-  await tx.db.insert(t.change).values(gone.map((p) => ({ stepId: step, record: `product:${p.sku}`, differences: [{ path: 'removed', before: p.sku, after: null }] })))
+  await removeProducts(
+    tx,
+    gone.map((p) => p.id),
+  )
+  await tx.db
+    .insert(t.change)
+    .values(
+      gone.map((p) => ({
+        stepId: step,
+        record: `product:${p.sku}`,
+        differences: [{ path: 'removed', before: p.sku, after: null }],
+      })),
+    )
   report.removed += gone.length
   // What rules read of a parent is that of the variants it has left.
-  const left = families.filter((f) => !going.has(f.root.sku) && f.variants.some((v) => going.has(v.sku))).map((f) => ({ root: f.root, variants: f.variants.filter((v) => !going.has(v.sku)) }))
+  const left = families
+    .filter((f) => !going.has(f.root.sku) && f.variants.some((v) => going.has(v.sku)))
+    .map((f) => ({ root: f.root, variants: f.variants.filter((v) => !going.has(v.sku)) }))
   if (left.length === 0) return
-  await tx.db.execute(sql`update product set is_leaf = true where id = any(${sql.param(left.filter((f) => f.variants.length === 0).map((f) => f.root.id))}::int[])`)
+  await tx.db.execute(
+    sql`update product set is_leaf = true where id = any(${sql.param(left.filter((f) => f.variants.length === 0).map((f) => f.root.id))}::int[])`,
+  )
   await writeFacts(tx, await loadSetup(tx.db), left, new Set(left.map((f) => f.root.id)))
 }

@@ -28,12 +28,30 @@ import { storefronts } from './records/storefronts'
 import { types } from './records/types'
 
 /** Every kind of record that travels whole, by its name in the address. */
-export const recordKinds = { attributes, 'product-types': types, categories, storefronts, pieces, assignments, media, lists, feeds, 'house-styles': houseStyles, recipes, 'question-sets': questionSets, 'block-kinds': blockKinds, 'named-rules': namedRules, campaigns, glossary } as const
+export const recordKinds = {
+  attributes,
+  'product-types': types,
+  categories,
+  storefronts,
+  pieces,
+  assignments,
+  media,
+  lists,
+  feeds,
+  'house-styles': houseStyles,
+  recipes,
+  'question-sets': questionSets,
+  'block-kinds': blockKinds,
+  'named-rules': namedRules,
+  campaigns,
+  glossary,
+} as const
 export type RecordKindName = keyof typeof recordKinds
 
 type Changing = Record<string, unknown>
 
-const tagOf = (record: unknown) => `"${createHash('sha256').update(JSON.stringify(record)).digest('base64url').slice(0, 22)}"`
+const tagOf = (record: unknown) =>
+  `"${createHash('sha256').update(JSON.stringify(record)).digest('base64url').slice(0, 22)}"`
 
 /** One record and its entity tag. */
 export async function getRecord(kind: RecordKindName, code: string) {
@@ -47,7 +65,15 @@ export async function getRecord(kind: RecordKindName, code: string) {
  * Writes a whole record. What is there already changes nothing. With `ifMatch`, only over the version seen (412);
  * with `*` in `ifNoneMatch`, only where there is none yet.
  */
-export async function putRecord(person: Person, kind: RecordKindName, code: string, body: unknown, ifMatch: string | undefined, ifNoneMatch: string | undefined, now: number) {
+export async function putRecord(
+  person: Person,
+  kind: RecordKindName,
+  code: string,
+  body: unknown,
+  ifMatch: string | undefined,
+  ifNoneMatch: string | undefined,
+  now: number,
+) {
   await requireFor(person, kind, code, body)
   return writeRecord(person, kind, code, body, ifMatch, ifNoneMatch, now)
 }
@@ -59,42 +85,92 @@ export async function requireFor(person: Person, kind: RecordKindName, code: str
     const before = (await k.read(database(), code))?.record as Changing | undefined
     // Held against the body as it came: what does not fit in their parts is told by the writing.
     const given = (body ?? {}) as Changing
-    if (before && Object.keys(before).every((key) => k.partly!.keys.includes(key as never) || same(before[key] ?? null, given[key] ?? null))) return
+    if (
+      before &&
+      Object.keys(before).every(
+        (key) => k.partly!.keys.includes(key as never) || same(before[key] ?? null, given[key] ?? null),
+      )
+    )
+      return
   }
   require(person, k.action)
 }
 
 /** What is asked of the version that a record is written over. */
-export interface Match { ifMatch?: string | undefined; ifNoneMatch?: string | undefined }
+export interface Match {
+  ifMatch?: string | undefined
+  ifNoneMatch?: string | undefined
+}
 
 /** The same, where the caller has asked for permission: a translator writes texts of a piece, not the piece. */
-export async function writeRecord(person: Person, kind: RecordKindName, code: string, body: unknown, ifMatch: string | undefined, ifNoneMatch: string | undefined, now: number) {
-  return inTransaction(async (tx) => writeIn(tx, person, kind, code, body, { ifMatch, ifNoneMatch }, now, { setup: await loadSetup(tx.db) }))
+export async function writeRecord(
+  person: Person,
+  kind: RecordKindName,
+  code: string,
+  body: unknown,
+  ifMatch: string | undefined,
+  ifNoneMatch: string | undefined,
+  now: number,
+) {
+  return inTransaction(async (tx) =>
+    writeIn(tx, person, kind, code, body, { ifMatch, ifNoneMatch }, now, { setup: await loadSetup(tx.db) }),
+  )
 }
 
 /** The same as part of a transaction that writes several: all under one step, where one is given. */
-export async function writeIn(tx: Tx, person: Person, kind: RecordKindName, code: string, body: unknown, { ifMatch, ifNoneMatch }: Match, now: number, { setup, step }: { setup: StoredSetup; step?: number }) {
+export async function writeIn(
+  tx: Tx,
+  person: Person,
+  kind: RecordKindName,
+  code: string,
+  body: unknown,
+  { ifMatch, ifNoneMatch }: Match,
+  now: number,
+  { setup, step }: { setup: StoredSetup; step?: number },
+) {
   const k = recordKinds[kind] as unknown as RecordKind<{ code: string }>
   const { value, error } = k.schema.validate(body, { abortEarly: false, convert: false })
   if (error) throw notFitting('Some of this cannot be taken. Nothing has been changed.', schemaErrors(error))
-  if (value.code !== code) throw notFitting('The code in the body is another one than in the address.', [{ path: 'code', message: `The address names “${code}”.` }])
+  if (value.code !== code)
+    throw notFitting('The code in the body is another one than in the address.', [
+      { path: 'code', message: `The address names “${code}”.` },
+    ])
   await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`${kind}:${code}`}))`)
   const before = await k.read(tx.db, code)
-  if (ifNoneMatch === '*' && before) throw new Problem(412, 'Exists already', `There is a ${k.name} “${code}” already. Choose another code.`)
+  if (ifNoneMatch === '*' && before)
+    throw new Problem(412, 'Exists already', `There is a ${k.name} “${code}” already. Choose another code.`)
   if (ifMatch !== undefined && ifMatch !== '*' && (!before || ifMatch !== tagOf(before.record))) {
-    throw new Problem(412, 'Changed meanwhile', `Somebody else has changed this ${k.name} since you opened it. Nothing has been overwritten.`, undefined, { current: before?.record ?? null })
+    throw new Problem(
+      412,
+      'Changed meanwhile',
+      `Somebody else has changed this ${k.name} since you opened it. Nothing has been overwritten.`,
+      undefined,
+      { current: before?.record ?? null },
+    )
   }
   const { record, problems } = await k.check(value, before?.record, setup, tx)
   if (problems.length > 0) throw notFitting('Some of this cannot be taken. Nothing has been changed.', problems)
-  if (before && same(before.record, JSON.parse(JSON.stringify({ ...before.record, ...record })))) return { record: before.record, tag: tagOf(before.record), created: false, changed: false }
+  if (before && same(before.record, JSON.parse(JSON.stringify({ ...before.record, ...record }))))
+    return { record: before.record, tag: tagOf(before.record), created: false, changed: false }
   await k.write(tx, record, before?.record, setup)
   await raiseStamp(tx.db, k.stamp)
-  const inStep = step ?? await beginStep(tx, `${before ? 'Changed' : 'Made'} the ${k.name} “${code}”`, person.id, now)
+  const inStep = step ?? (await beginStep(tx, `${before ? 'Changed' : 'Made'} the ${k.name} “${code}”`, person.id, now))
   const stored = (await k.read(tx.db, code))!.record
-  await tx.db.insert(t.change).values({ stepId: inStep, record: `${kind}:${code}`, differences: [{ path: '', before: before?.record ?? null, after: stored }] })
+  await tx.db
+    .insert(t.change)
+    .values({
+      stepId: inStep,
+      record: `${kind}:${code}`,
+      differences: [{ path: '', before: before?.record ?? null, after: stored }],
+    })
   await k.after?.(tx, record, before?.record)
   await markLabels(tx, kind, code, before?.record, stored, setup)
-  await touchByRecord(tx, kind, { before: before?.record as Changing, after: stored as unknown as Changing, code }, setup)
+  await touchByRecord(
+    tx,
+    kind,
+    { before: before?.record as Changing, after: stored as unknown as Changing, code },
+    setup,
+  )
   return { record: stored, tag: tagOf(stored), created: !before, changed: true }
 }
 
@@ -111,11 +187,23 @@ export async function deleteRecord(person: Person, kind: RecordKindName, code: s
     const found = await k.read(tx.db, code)
     if (!found || !k.remove) throw notFound(`${k.name} “${code}” that can be deleted`)
     const why = await k.whyNotGone!(tx, found.record, setup)
-    if (why.length > 0) throw new Problem(409, 'Still needed', `The ${k.name} “${code}” is still needed. Nothing has been changed.`, why.map((message) => ({ path: 'code', message })))
+    if (why.length > 0)
+      throw new Problem(
+        409,
+        'Still needed',
+        `The ${k.name} “${code}” is still needed. Nothing has been changed.`,
+        why.map((message) => ({ path: 'code', message })),
+      )
     await k.remove(tx, found.record)
     await raiseStamp(tx.db, k.stamp)
     await touchByRecord(tx, kind, { before: found.record as unknown as Changing, after: null, code }, setup)
     const step = await beginStep(tx, `Deleted the ${k.name} “${code}”`, person.id, now)
-    await tx.db.insert(t.change).values({ stepId: step, record: `${kind}:${code}`, differences: [{ path: '', before: found.record, after: null }] })
+    await tx.db
+      .insert(t.change)
+      .values({
+        stepId: step,
+        record: `${kind}:${code}`,
+        differences: [{ path: '', before: found.record, after: null }],
+      })
   })
 }

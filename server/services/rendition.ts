@@ -18,7 +18,8 @@ export interface Sent {
   open(): Promise<Readable | Buffer>
 }
 
-const lost = (name: string) => new Problem(404, 'Not found', `The content of “${name}” is not in the storage any more. Send the file again.`)
+const lost = (name: string) =>
+  new Problem(404, 'Not found', `The content of “${name}” is not in the storage any more. Send the file again.`)
 
 /**
  * A picture as pages show it: turned upright, cut to its crop and a shape around its focus, at most `width` pixels wide,
@@ -28,10 +29,19 @@ const lost = (name: string) => new Problem(404, 'Not found', `The content of “
 export function renditionOf({ item, content }: LibraryItem, width: number, shape: Shape): Sent {
   const all = shape === 'uncut' || (shape === 'whole' && item.crop === null)
   const asIs = content.width === null || (content.vector && all)
-  const key = asIs ? content.digest : createHash('sha256').update(JSON.stringify([content.digest, width, all ? null : [shape, item.crop, item.focus]])).digest('hex').slice(0, 40)
+  const key = asIs
+    ? content.digest
+    : createHash('sha256')
+        .update(JSON.stringify([content.digest, width, all ? null : [shape, item.crop, item.focus]]))
+        .digest('hex')
+        .slice(0, 40)
   const tag = `"${key}"`
   if (asIs) {
-    return { tag, mime: content.mime, open: async () => (await storage().get(content.digest)) ?? Promise.reject(lost(item.code)) }
+    return {
+      tag,
+      mime: content.mime,
+      open: async () => (await storage().get(content.digest)) ?? Promise.reject(lost(item.code)),
+    }
   }
   return { tag, mime: 'image/webp', open: () => kept(key, item.code, () => make({ item, content }, width, shape)) }
 }
@@ -55,5 +65,14 @@ async function make({ item, content }: LibraryItem, width: number, shape: Shape)
   const stored = await storage().get(content.digest)
   if (!stored) return undefined
   const size = { width: content.width!, height: content.height! }
-  return Buffer.from(await decode('rendition', { content: await buffer(stored), size, crop: item.crop, focus: item.focus, width, shape }))
+  return Buffer.from(
+    await decode('rendition', {
+      content: await buffer(stored),
+      size,
+      crop: item.crop,
+      focus: item.focus,
+      width,
+      shape,
+    }),
+  )
 }

@@ -25,7 +25,6 @@ import { types } from './records/types'
 
 export type { ReworkBody } from '@contracts/rework'
 
-
 interface Rework {
   setup: StoredSetup
   before: Attribute
@@ -43,9 +42,10 @@ async function understood(db: Db, code: string, body: ReworkBody): Promise<Rewor
   if (!error && after.code !== code) problems.push({ path: 'record.code', message: `The address names “${code}”.` })
   if (!error) {
     for (const [gone, other] of Object.entries(body.instead)) {
-      if (other !== null && !after.options.some((o) => o.code === other)) problems.push({ path: `instead.${gone}`, message: `“${other}” is not one of the options.` })
+      if (other !== null && !after.options.some((o) => o.code === other))
+        problems.push({ path: `instead.${gone}`, message: `“${other}” is not one of the options.` })
     }
-    problems.push(...await rulesThatBreak(db, setup, after))
+    problems.push(...(await rulesThatBreak(db, setup, after)))
   }
   if (problems.length > 0) throw notFitting('This change cannot be made. Nothing has been changed.', problems)
   return { setup, before, after, body }
@@ -64,25 +64,54 @@ async function rulesThatBreak(db: Db, setup: StoredSetup, after: Attribute) {
   }
   const rows = await db.select({ name: t.assignment.name, reach: t.assignment.reach }).from(t.assignment)
   return [
-    ...rows.filter((a) => a.reach.rule !== null && !holds(a.reach.rule)).map((a) => ({ path: 'record', message: `The assignment “${a.name}” could not be asked any more. Change its rule first.` })),
-    ...[...setup.types.values()].filter((p) => p.attributes.some((a) => a.requiredWhere !== null && !holds(a.requiredWhere)))
-      .map((p) => ({ path: 'record', message: `The product type “${p.labels[setup.source] ?? p.code}” asks for something where a condition holds that could not be asked any more.` })),
+    ...rows
+      .filter((a) => a.reach.rule !== null && !holds(a.reach.rule))
+      .map((a) => ({
+        path: 'record',
+        message: `The assignment “${a.name}” could not be asked any more. Change its rule first.`,
+      })),
+    ...[...setup.types.values()]
+      .filter((p) => p.attributes.some((a) => a.requiredWhere !== null && !holds(a.requiredWhere)))
+      .map((p) => ({
+        path: 'record',
+        message: `The product type “${p.labels[setup.source] ?? p.code}” asks for something where a condition holds that could not be asked any more.`,
+      })),
   ]
 }
 
-const emptyReport = ({ setup, before }: Rework): ReworkReport =>
-  ({ title: `Changed the attribute “${before.labels[setup.source] ?? before.code}”`, values: 0, products: 0, kept: 0, changed: 0, lost: 0, outside: 0, sample: [], losses: [], step: null })
+const emptyReport = ({ setup, before }: Rework): ReworkReport => ({
+  title: `Changed the attribute “${before.labels[setup.source] ?? before.code}”`,
+  values: 0,
+  products: 0,
+  kept: 0,
+  changed: 0,
+  lost: 0,
+  outside: 0,
+  sample: [],
+  losses: [],
+  step: null,
+})
 
 /** Looks at the attribute's values of one product: counts, and gives what is to change. */
-function lookAt(sku: string, values: readonly StoredValue[], { setup, before, after, body }: Rework, report: ReworkReport): ValueChange[] {
+function lookAt(
+  sku: string,
+  values: readonly StoredValue[],
+  { setup, before, after, body }: Rework,
+  report: ReworkReport,
+): ValueChange[] {
   if (values.length === 0) return []
   report.products++
   report.values += values.length
   const result = reworkValues(values, before, after, setup, body.instead)
-  const scope = (v: StoredValue) => valuePath(v).slice('attribute:'.length + v.attribute.length).replace(/^@/, '')
+  const scope = (v: StoredValue) =>
+    valuePath(v)
+      .slice('attribute:'.length + v.attribute.length)
+      .replace(/^@/, '')
   const shown = (v: StoredValue, a: Attribute) => asText(v.value, a).slice(0, 300)
   report.lost += result.lost.length
-  for (const { value, why } of result.lost) if (report.losses.length < shownAtMost) report.losses.push({ sku, scope: scope(value), before: shown(value, before), why })
+  for (const { value, why } of result.lost)
+    if (report.losses.length < shownAtMost)
+      report.losses.push({ sku, scope: scope(value), before: shown(value, before), why })
   const changes: ValueChange[] = []
   for (const v of values) {
     const now = result.values.find((x) => valuePath(x) === valuePath(v))
@@ -110,14 +139,28 @@ export async function previewRework(code: string, body: ReworkBody): Promise<Rew
   const report = emptyReport(rework)
   const id = rework.setup.attributeIds.get(code)!
   for (let last = 0; ;) {
-    const { rows } = await db.execute<{ id: number; sku: string; list: { s: number; l: string; v: StoredValue['value'] }[] }>(sql`
+    const { rows } = await db.execute<{
+      id: number
+      sku: string
+      list: { s: number; l: string; v: StoredValue['value'] }[]
+    }>(sql`
       select p.id, p.sku, x.list from (select product_id, jsonb_agg(jsonb_build_object('s', storefront_id, 'l', language, 'v', value)) as list
         from value where attribute_id = ${id} and product_id > ${last} group by product_id order by product_id limit 5000) x
       join product p on p.id = x.product_id order by p.id`)
     if (rows.length === 0) return report
     last = rows.at(-1)!.id
     for (const r of rows) {
-      lookAt(r.sku, r.list.map((x) => ({ attribute: code, storefront: rework.setup.storefrontCodes.get(x.s) ?? null, language: x.l || null, value: x.v })), rework, report)
+      lookAt(
+        r.sku,
+        r.list.map((x) => ({
+          attribute: code,
+          storefront: rework.setup.storefrontCodes.get(x.s) ?? null,
+          language: x.l || null,
+          value: x.v,
+        })),
+        rework,
+        report,
+      )
     }
   }
 }
@@ -126,21 +169,38 @@ export async function previewRework(code: string, body: ReworkBody): Promise<Rew
 export async function queueRework(person: Person, code: string, body: ReworkBody): Promise<string> {
   require(person, 'edit-types')
   const rework = await understood(database(), code, body)
-  return inTransaction((tx) => enqueue(tx, { kind: 'rework-attribute', title: emptyReport(rework).title, personId: person.id, input: { code, body } }))
+  return inTransaction((tx) =>
+    enqueue(tx, {
+      kind: 'rework-attribute',
+      title: emptyReport(rework).title,
+      personId: person.id,
+      input: { code, body },
+    }),
+  )
 }
 
 /** Changes an attribute and all its values in one transaction and one step. Throws 409 where values would be lost that may not be. */
-export async function reworkAttribute(code: string, body: ReworkBody, personId: number | null, now: number, { onProgress, cancelled }: WorkControls = {}): Promise<ReworkReport> {
+export async function reworkAttribute(
+  code: string,
+  body: ReworkBody,
+  personId: number | null,
+  now: number,
+  { onProgress, cancelled }: WorkControls = {},
+): Promise<ReworkReport> {
   return inTransaction(async (tx) => {
     await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`attributes:${code}`}))`)
     const rework = await understood(tx.db, code, body)
     const { setup, before, after } = rework
     const report = emptyReport(rework)
-    const step = report.step = await beginStep(tx, report.title, personId, now)
+    const step = (report.step = await beginStep(tx, report.title, personId, now))
     const id = setup.attributeIds.get(code)!
-    const { rows } = await tx.db.execute<{ id: number }>(sql`select distinct p.root_id as id from value v join product p on p.id = v.product_id where v.attribute_id = ${id} order by 1`)
+    const { rows } = await tx.db.execute<{ id: number }>(
+      sql`select distinct p.root_id as id from value v join product p on p.id = v.product_id where v.attribute_id = ${id} order by 1`,
+    )
     await attributes.write(tx, after, before, setup)
-    await tx.db.insert(t.change).values({ stepId: step, record: `attributes:${code}`, differences: [{ path: '', before, after }] })
+    await tx.db
+      .insert(t.change)
+      .values({ stepId: step, record: `attributes:${code}`, differences: [{ path: '', before, after }] })
     const defaults = await reworkDefaults(tx, rework, step)
     await raiseStamp(tx.db, 'setup')
     const next = await readSetup(tx.db)
@@ -150,7 +210,12 @@ export async function reworkAttribute(code: string, body: ReworkBody, personId: 
       const some = ids.slice(i, i + familiesAtOnce)
       await lockFamilies(tx.db, some)
       await reworkFamilies(tx, [...(await loadFamilies(tx.db, next, some)).values()], rework, next, report, step, now)
-      if (report.lost > 0 && !body.lose) throw new Problem(409, 'Values would be lost', `${report.lost} or more values have no place in the changed attribute. Nothing has been changed.`)
+      if (report.lost > 0 && !body.lose)
+        throw new Problem(
+          409,
+          'Values would be lost',
+          `${report.lost} or more values have no place in the changed attribute. Nothing has been changed.`,
+        )
       onProgress?.(Math.min(i + familiesAtOnce, ids.length), ids.length)
     }
     for (const type of defaults) await refreshFactsOfType(tx, type)
@@ -159,12 +224,27 @@ export async function reworkAttribute(code: string, body: ReworkBody, personId: 
   })
 }
 
-async function reworkFamilies(tx: Tx, families: StoredFamily[], rework: Rework, next: StoredSetup, report: ReworkReport, step: number, now: number) {
+async function reworkFamilies(
+  tx: Tx,
+  families: StoredFamily[],
+  rework: Rework,
+  next: StoredSetup,
+  report: ReworkReport,
+  step: number,
+  now: number,
+) {
   const set = new WriteSet(next, step)
   for (const family of families) {
     const list = [family.root, ...family.variants].flatMap((product) => {
-      const values = lookAt(product.sku, product.values.filter((v) => v.attribute === rework.before.code), rework, report)
-      return values.length > 0 ? [{ product: product as StoredProduct, patch: { fields: {}, values, basePrices: [] } }] : []
+      const values = lookAt(
+        product.sku,
+        product.values.filter((v) => v.attribute === rework.before.code),
+        rework,
+        report,
+      )
+      return values.length > 0
+        ? [{ product: product as StoredProduct, patch: { fields: {}, values, basePrices: [] } }]
+        : []
     })
     changeFamily(family, list, set, next, now)
   }
@@ -190,9 +270,18 @@ async function reworkDefaults(tx: Tx, { setup, before, after, body }: Rework, st
     }
     touched.push(type.code)
     if (same(value, use.default)) continue
-    const changed: ProductType = { ...type, attributes: type.attributes.map((a) => (a === use ? { ...a, default: value } : a)) }
+    const changed: ProductType = {
+      ...type,
+      attributes: type.attributes.map((a) => (a === use ? { ...a, default: value } : a)),
+    }
     await types.write(tx, changed, type, setup)
-    await tx.db.insert(t.change).values({ stepId: step, record: `product-types:${type.code}`, differences: [{ path: '', before: type, after: changed }] })
+    await tx.db
+      .insert(t.change)
+      .values({
+        stepId: step,
+        record: `product-types:${type.code}`,
+        differences: [{ path: '', before: type, after: changed }],
+      })
   }
   return touched
 }

@@ -10,9 +10,10 @@ import { Problem } from './problem'
 
 // Cost parameters of the OWASP Password Storage Cheat Sheet for scrypt (N=2^15, r=8, p=3), from memory.
 const cost: ScryptOptions = { N: 2 ** 15, r: 8, p: 3, maxmem: 64 * 1024 * 1024 }
-const derive = (password: string, salt: Buffer) => new Promise<Buffer>((resolve, reject) => {
-  scrypt(password.normalize('NFKC'), salt, 32, cost, (e, key) => (e ? reject(e) : resolve(key)))
-})
+const derive = (password: string, salt: Buffer) =>
+  new Promise<Buffer>((resolve, reject) => {
+    scrypt(password.normalize('NFKC'), salt, 32, cost, (e, key) => (e ? reject(e) : resolve(key)))
+  })
 
 /** A password as it is stored: salt and key, never the password. */
 export async function hashPassword(password: string): Promise<string> {
@@ -44,32 +45,64 @@ export interface SignedIn {
 }
 
 /** Signs a person in. Throws a 401 problem, and 429 after too many attempts, which are counted before they are looked at. */
-export async function signIn(email: string, password: string, origin: string, now: number): Promise<SignedIn & { secret: string }> {
+export async function signIn(
+  email: string,
+  password: string,
+  origin: string,
+  now: number,
+): Promise<SignedIn & { secret: string }> {
   const account = email.trim().toLowerCase()
   await countSignIn(account, origin, now)
   const db = database()
   const [found] = await db.select().from(t.person).where(eq(t.person.email, account))
-  const right = await passwordChecks.take(() => fits(password, found?.passwordHash ?? 'scrypt$AAAAAAAAAAAAAAAAAAAAAA$AA'))
+  const right = await passwordChecks.take(() =>
+    fits(password, found?.passwordHash ?? 'scrypt$AAAAAAAAAAAAAAAAAAAAAA$AA'),
+  )
   if (!found || !right) {
     await writeAudit('sign-in-refused', { personId: found?.id ?? null, origin, by: '' }, { account })
-    throw new Problem(401, 'Not signed in', 'This e-mail address and password do not belong together. Check both and try again.')
+    throw new Problem(
+      401,
+      'Not signed in',
+      'This e-mail address and password do not belong together. Check both and try again.',
+    )
   }
   await forgetSignIn(account, origin)
   const secret = randomBytes(32).toString('base64url')
   const token = randomBytes(24).toString('base64url')
   const at = new Date(now)
-  await db.insert(t.session).values({ hash: digest(secret), personId: found.id, kind: 'cookie', token, expires: new Date(now + lifetime), seen: at, origin })
+  await db
+    .insert(t.session)
+    .values({
+      hash: digest(secret),
+      personId: found.id,
+      kind: 'cookie',
+      token,
+      expires: new Date(now + lifetime),
+      seen: at,
+      origin,
+    })
   await writeAudit('sign-in', { personId: found.id, origin, by: 'cookie' })
   return { person: personOf(found), token, secret }
 }
 
 /** Who a secret of a cookie or a personal token belongs to. */
-export async function personOfSecret(db: Db, secret: string, kind: 'cookie' | 'token', now: number): Promise<(SignedIn & { name: string }) | undefined> {
-  const [row] = await db.select().from(t.session).innerJoin(t.person, eq(t.person.id, t.session.personId))
+export async function personOfSecret(
+  db: Db,
+  secret: string,
+  kind: 'cookie' | 'token',
+  now: number,
+): Promise<(SignedIn & { name: string }) | undefined> {
+  const [row] = await db
+    .select()
+    .from(t.session)
+    .innerJoin(t.person, eq(t.person.id, t.session.personId))
     .where(and(eq(t.session.hash, digest(secret)), eq(t.session.kind, kind), gt(t.session.expires, new Date(now))))
   if (!row || (kind === 'cookie' && row.session.seen.getTime() <= now - idleLifetime)) return undefined
   if (row.session.seen.getTime() < now - seenEvery) {
-    await db.update(t.session).set({ seen: new Date(now) }).where(eq(t.session.hash, row.session.hash))
+    await db
+      .update(t.session)
+      .set({ seen: new Date(now) })
+      .where(eq(t.session.hash, row.session.hash))
   }
   return { person: personOf(row.person), token: row.session.token, name: row.session.name }
 }
@@ -78,7 +111,9 @@ export async function personOfSecret(db: Db, secret: string, kind: 'cookie' | 't
 export async function forgetEnded(now: number): Promise<void> {
   const at = new Date(now)
   const idle = and(eq(t.session.kind, 'cookie'), lte(t.session.seen, new Date(now - idleLifetime)))
-  await database().delete(t.session).where(or(lte(t.session.expires, at), idle))
+  await database()
+    .delete(t.session)
+    .where(or(lte(t.session.expires, at), idle))
   await database().delete(t.signInTry).where(lte(t.signInTry.expires, at))
 }
 
@@ -90,7 +125,9 @@ export async function personById(db: Db, id: number): Promise<Person | undefined
 
 /** Ends a session. */
 export async function signOut(secret: string): Promise<void> {
-  await database().delete(t.session).where(eq(t.session.hash, digest(secret)))
+  await database()
+    .delete(t.session)
+    .where(eq(t.session.hash, digest(secret)))
 }
 
 function personOf(row: typeof t.person.$inferSelect): Person {

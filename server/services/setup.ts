@@ -12,10 +12,20 @@ export async function setupDocument() {
   const setup = await loadSetup(database())
   return {
     source: setup.source,
-    attributes: [...setup.attributes.values()], types: [...setup.types.values()], categories: [...setup.categories.values()],
-    brands: [...setup.brands.values()], lists: [...setup.lists.values()], groups: [...setup.groups.values()], campaigns: [...setup.campaigns.values()], rules: [...setup.rules.values()], storefronts: [...setup.storefronts.values()],
+    attributes: [...setup.attributes.values()],
+    types: [...setup.types.values()],
+    categories: [...setup.categories.values()],
+    brands: [...setup.brands.values()],
+    lists: [...setup.lists.values()],
+    groups: [...setup.groups.values()],
+    campaigns: [...setup.campaigns.values()],
+    rules: [...setup.rules.values()],
+    storefronts: [...setup.storefronts.values()],
     fields: allFields(setup, await knownCarried(database())).map(({ field, label }) => ({
-      ...field, label, codes: codesOf(field, setup) ?? null, operators: operatorNames.filter((o) => operators[o].kinds.includes(field.kind)),
+      ...field,
+      label,
+      codes: codesOf(field, setup) ?? null,
+      operators: operatorNames.filter((o) => operators[o].kinds.includes(field.kind)),
       translatable: field.attribute !== null && setup.attributes.get(field.attribute)!.translatable,
     })),
   }
@@ -35,8 +45,11 @@ export async function find(q: string) {
       union all select p.id, p.sku, p.root_id, 3 from fact f join product p on p.id = f.root_id where f.attribute_id = ${name} and f.txt like ${like})
     select h.sku, (select v.value #>> '{}' from value v where v.product_id = h.root_id and v.attribute_id = ${name} and v.language = ${setup.source} and v.storefront_id = 0) as name
     from (select distinct on (id) * from hit order by id, rank) h order by h.rank, h.sku limit 12`)
-  const others = async (table: 'piece' | 'assignment') => (await db.execute<{ code: string; name: string }>(sql`
-    select code, name from ${sql.raw(table)} where lower(name) like ${like} or code like ${like} order by name limit 6`)).rows
+  const others = async (table: 'piece' | 'assignment') =>
+    (
+      await db.execute<{ code: string; name: string }>(sql`
+    select code, name from ${sql.raw(table)} where lower(name) like ${like} or code like ${like} order by name limit 6`)
+    ).rows
   return {
     items: [
       ...products.rows.map((p) => ({ kind: 'product', code: p.sku, name: p.name ?? p.sku })),

@@ -6,7 +6,15 @@ import { fieldLabels, isWritable, parseSheetColumn, type ColumnEdition, type She
 import { decimalSignOf, splitMeasure, type DecimalSign } from '@core/units/parse'
 import type { Reader } from '@core/values/resolve'
 import { database, inTransaction } from '../db/connect'
-import { loadFamilies, lockFamilies, memberOf, ownersOfGtins, rootsOfSkus, type StoredFamily, type StoredProduct } from '../db/queries/families'
+import {
+  loadFamilies,
+  lockFamilies,
+  memberOf,
+  ownersOfGtins,
+  rootsOfSkus,
+  type StoredFamily,
+  type StoredProduct,
+} from '../db/queries/families'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { fillOfFound, findRows } from '../db/queries/sheet'
 import { beginStep, WriteSet } from '../db/queries/write-products'
@@ -50,11 +58,20 @@ export async function sheetRows(body: SheetBody, now: number): Promise<SheetPage
     const read = valuesFor(product, family, main, setup)
     const name = read('name')
     const pictures = read('pictures')?.value
-    return [{
-      sku: product.sku, parent: product.parent, type: family.root.type, status: product.status, variants: product === family.root ? family.variants.length : 0,
-      name: name?.value === undefined || name.value === null ? null : displayValue('name', name.value, main, setup), nameLanguage: name?.language ?? null, nameCounts: name?.counts ?? false,
-      picture: Array.isArray(pictures) ? (pictures as string[])[0] ?? null : null, cells: cellsOf(product, family, columns, readerOf, setup),
-    }]
+    return [
+      {
+        sku: product.sku,
+        parent: product.parent,
+        type: family.root.type,
+        status: product.status,
+        variants: product === family.root ? family.variants.length : 0,
+        name: name?.value === undefined || name.value === null ? null : displayValue('name', name.value, main, setup),
+        nameLanguage: name?.language ?? null,
+        nameCounts: name?.counts ?? false,
+        picture: Array.isArray(pictures) ? ((pictures as string[])[0] ?? null) : null,
+        cells: cellsOf(product, family, columns, readerOf, setup),
+      },
+    ]
   })
   return { count, items }
 }
@@ -65,7 +82,14 @@ function signOf(cells: readonly CellBody[], columns: ReadonlyMap<string, SheetCo
   for (const { text, column } of cells) {
     const c = columns.get(column)
     const type = c?.kind === 'price' ? 'number' : c?.kind === 'attribute' ? c.attribute.type : ''
-    const number = text === undefined ? undefined : type === 'number' ? text : type === 'measure' ? splitMeasure(text)?.number : undefined
+    const number =
+      text === undefined
+        ? undefined
+        : type === 'number'
+          ? text
+          : type === 'measure'
+            ? splitMeasure(text)?.number
+            : undefined
     const sign = number === undefined ? undefined : decimalSignOf(number)
     if (sign !== undefined) commas += sign === ',' ? 1 : -1
   }
@@ -76,7 +100,11 @@ function signOf(cells: readonly CellBody[], columns: ReadonlyMap<string, SheetCo
  * Writes cells in one transaction and one step. Each is checked by itself: those that cannot be taken are refused with
  * the reason, and the others stand. Throws a 422 problem only where a column or the lens is unknown.
  */
-export async function writeCells(person: Person, { lens, cells }: { lens: SheetLens; cells: CellBody[] }, now: number): Promise<CellsReport> {
+export async function writeCells(
+  person: Person,
+  { lens, cells }: { lens: SheetLens; cells: CellBody[] },
+  now: number,
+): Promise<CellsReport> {
   return inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
     editionOrProblem(setup, lens.storefront, lens.language)
@@ -88,12 +116,19 @@ export async function writeCells(person: Person, { lens, cells }: { lens: SheetL
     const rootIds = [...new Set(roots.values())]
     await lockFamilies(tx.db, rootIds)
     const families = await loadFamilies(tx.db, setup, rootIds)
-    const bySku = new Map([...families.values()].flatMap((f) => [f.root, ...f.variants].map((p) => [p.sku, f] as const)))
-    const gtins = await ownersOfGtins(tx.db, cells.filter((c) => c.column === 'gtin' && c.text).map((c) => c.text!.replace(/[\s-]/g, '')))
+    const bySku = new Map(
+      [...families.values()].flatMap((f) => [f.root, ...f.variants].map((p) => [p.sku, f] as const)),
+    )
+    const gtins = await ownersOfGtins(
+      tx.db,
+      cells.filter((c) => c.column === 'gtin' && c.text).map((c) => c.text!.replace(/[\s-]/g, '')),
+    )
     const changed = new Map<string, { before: StoredProduct; after: StoredProduct; differences: Difference[] }>()
     for (const cell of cells) {
       const family = bySku.get(cell.sku)
-      const refuse = (message: string) => { report.refused.push({ sku: cell.sku, column: cell.column, message }) }
+      const refuse = (message: string) => {
+        report.refused.push({ sku: cell.sku, column: cell.column, message })
+      }
       if (!family) {
         refuse(`There is no product “${cell.sku}”.`)
         continue
@@ -105,13 +140,19 @@ export async function writeCells(person: Person, { lens, cells }: { lens: SheetL
       else if (result.differences.length === 0) report.unchanged++
       else {
         report.written++
-        changed.set(cell.sku, { before, after: result.product, differences: [...changed.get(cell.sku)?.differences ?? [], ...result.differences] })
-        for (const d of result.differences) if (d.path === 'gtin' && d.after !== null) gtins.set(d.after as string, cell.sku)
+        changed.set(cell.sku, {
+          before,
+          after: result.product,
+          differences: [...(changed.get(cell.sku)?.differences ?? []), ...result.differences],
+        })
+        for (const d of result.differences)
+          if (d.path === 'gtin' && d.after !== null) gtins.set(d.after as string, cell.sku)
       }
     }
     if (changed.size === 0) return report
-    const title = report.written === 1 ? `Changed ${[...changed.keys()][0]}` : `Changed ${report.written} values in the sheet`
-    const step = report.step = await beginStep(tx, title, person.id, now)
+    const title =
+      report.written === 1 ? `Changed ${[...changed.keys()][0]}` : `Changed ${report.written} values in the sheet`
+    const step = (report.step = await beginStep(tx, title, person.id, now))
     const set = new WriteSet(setup, step)
     const touched = new Set<StoredFamily>()
     for (const { before, after, differences } of changed.values()) {
@@ -130,16 +171,35 @@ export async function writeCells(person: Person, { lens, cells }: { lens: SheetL
 }
 
 /** A product after one cell of it was written, or the reason why it cannot be. */
-function takeCell(person: Person, product: StoredProduct, cell: CellBody, column: SheetColumn, lens: SheetLens, sign: DecimalSign, gtins: ReadonlyMap<string, string>, setup: StoredSetup) {
+function takeCell(
+  person: Person,
+  product: StoredProduct,
+  cell: CellBody,
+  column: SheetColumn,
+  lens: SheetLens,
+  sign: DecimalSign,
+  gtins: ReadonlyMap<string, string>,
+  setup: StoredSetup,
+) {
   const edition: ColumnEdition = column.kind === 'attribute' && column.edition ? column.edition : lens
   const language = column.kind === 'attribute' && column.attribute.translatable ? edition.language : null
   const translates = language !== null && language !== setup.source
   if (!isWritable(column)) return 'This is not written in a cell.'
-  if (!may(person, translates ? 'translate' : 'edit-products', translates ? language : undefined)) return `${person.name} may not change this.`
-  const result = patchOfCell(product, column, edition, cell.text === undefined ? { value: cell.value } : { text: cell.text }, cell.base, sign, setup)
+  if (!may(person, translates ? 'translate' : 'edit-products', translates ? language : undefined))
+    return `${person.name} may not change this.`
+  const result = patchOfCell(
+    product,
+    column,
+    edition,
+    cell.text === undefined ? { value: cell.value } : { text: cell.text },
+    cell.base,
+    sign,
+    setup,
+  )
   if ('problem' in result) return result.problem
   const owner = result.fields.gtin ? gtins.get(result.fields.gtin) : undefined
-  if (owner !== undefined && owner !== product.sku) return `${owner} has this GTIN already. Each item has one of its own.`
+  if (owner !== undefined && owner !== product.sku)
+    return `${owner} has this GTIN already. Each item has one of its own.`
   return applyPatch(product, result)
 }
 
@@ -147,29 +207,44 @@ function takeCell(person: Person, product: StoredProduct, cell: CellBody, column
  * The columns that the products found could be shown with: what must be filled and is not stands first, then by how many
  * products a value would help. Fields of the product come last.
  */
-export async function offeredColumns(body: { filter?: unknown; lens: SheetLens }, now: number): Promise<{ items: OfferedColumn[] }> {
+export async function offeredColumns(
+  body: { filter?: unknown; lens: SheetLens },
+  now: number,
+): Promise<{ items: OfferedColumn[] }> {
   const db = database()
   const setup = await loadSetup(db)
   editionOrProblem(setup, body.lens.storefront, body.lens.language)
-  const { types, filled } = await fillOfFound(db, setup, filterOf(setup, body.filter), lensOf(setup, body.lens, now), body.lens.language)
-  const attributes = [...setup.attributes.values()].map((a): OfferedColumn => {
-    let [products, needed, missing] = [0, 0, 0]
-    for (const [type, n] of types) {
-      const use = setup.types.get(type)?.attributes.find((u) => u.attribute === a.code)
-      if (!use) continue
-      products += n
-      if (use.required && (use.requiredIn.length === 0 || use.requiredIn.includes(body.lens.storefront))) needed += n
-      if (use.default === null) missing += n - (filled.get(a.code)?.get(type) ?? 0)
-    }
-    return { id: a.code, label: a.labels[setup.source] ?? a.code, group: 'attribute', products, needed, missing }
-  }).filter((c) => c.products > 0 || filled.has(c.id))
+  const { types, filled } = await fillOfFound(
+    db,
+    setup,
+    filterOf(setup, body.filter),
+    lensOf(setup, body.lens, now),
+    body.lens.language,
+  )
+  const attributes = [...setup.attributes.values()]
+    .map((a): OfferedColumn => {
+      let [products, needed, missing] = [0, 0, 0]
+      for (const [type, n] of types) {
+        const use = setup.types.get(type)?.attributes.find((u) => u.attribute === a.code)
+        if (!use) continue
+        products += n
+        if (use.required && (use.requiredIn.length === 0 || use.requiredIn.includes(body.lens.storefront))) needed += n
+        if (use.default === null) missing += n - (filled.get(a.code)?.get(type) ?? 0)
+      }
+      return { id: a.code, label: a.labels[setup.source] ?? a.code, group: 'attribute', products, needed, missing }
+    })
+    .filter((c) => c.products > 0 || filled.has(c.id))
   const helps = (c: OfferedColumn) => (c.needed > 0 && c.missing > 0 ? 1e9 : 0) + c.missing
   const rest = { group: 'product' as const, products: 0, needed: 0, missing: 0 }
   return {
     items: [
       ...attributes.sort((a, b) => helps(b) - helps(a) || b.products - a.products),
       ...Object.entries(fieldLabels).map(([id, label]) => ({ id, label, ...rest })),
-      ...[...setup.storefronts.values()].map((s) => ({ id: `price@${s.code}`, label: `Base price, ${s.name}`, ...rest })),
+      ...[...setup.storefronts.values()].map((s) => ({
+        id: `price@${s.code}`,
+        label: `Base price, ${s.name}`,
+        ...rest,
+      })),
     ],
   }
 }

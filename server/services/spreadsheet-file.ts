@@ -13,7 +13,14 @@ const mostBetweenTags = 2 * 1024 ** 2
 /** A product file has no more columns; a cell far to the right would have all before it filled up. */
 const mostColumns = 2000
 
-const tooWide = (line: number) => new CsvFileError({ code: 'too-large', message: `Row ${line} has a cell beyond column ${mostColumns}. A product file has at most ${mostColumns} columns.` }, line)
+const tooWide = (line: number) =>
+  new CsvFileError(
+    {
+      code: 'too-large',
+      message: `Row ${line} has a cell beyond column ${mostColumns}. A product file has at most ${mostColumns} columns.`,
+    },
+    line,
+  )
 const noTable = (message: string) => new CsvFileError({ code: 'not-a-table', message }, 1)
 
 /** Opens a spreadsheet. Throws a CsvFileError where it is none. */
@@ -36,7 +43,9 @@ async function* parse<T>(part: Readable, handlers: Handlers, taken: () => T[]): 
   parser.on('opentag', (tag) => handlers.open(tag))
   parser.on('text', (text) => handlers.text?.(text))
   parser.on('closetag', (tag) => handlers.close?.(tag.name))
-  parser.on('error', (e) => { throw noTable(`The spreadsheet cannot be read: ${e.message.slice(0, 200)}`) })
+  parser.on('error', (e) => {
+    throw noTable(`The spreadsheet cannot be read: ${e.message.slice(0, 200)}`)
+  })
   const decoder = new TextDecoder('utf-8')
   let sinceTag = 0
   for await (const chunk of part as AsyncIterable<Buffer>) {
@@ -61,9 +70,17 @@ const local = (name: string) => name.slice(name.indexOf(':') + 1)
 /** The part that holds the first sheet. */
 async function firstSheet(parts: PackedFile): Promise<string> {
   let id: string | undefined
-  await readAll(parts, 'xl/workbook.xml', { open: (t) => { if (local(t.name) === 'sheet') id ??= t.attributes['r:id'] } })
+  await readAll(parts, 'xl/workbook.xml', {
+    open: (t) => {
+      if (local(t.name) === 'sheet') id ??= t.attributes['r:id']
+    },
+  })
   let target: string | undefined
-  await readAll(parts, 'xl/_rels/workbook.xml.rels', { open: (t) => { if (local(t.name) === 'Relationship' && t.attributes.Id === id) target = t.attributes.Target } })
+  await readAll(parts, 'xl/_rels/workbook.xml.rels', {
+    open: (t) => {
+      if (local(t.name) === 'Relationship' && t.attributes.Id === id) target = t.attributes.Target
+    },
+  })
   const sheet = target && (target.startsWith('/') ? target.slice(1) : `xl/${target}`)
   if (!sheet || !parts.has(sheet)) throw noTable('The spreadsheet has no sheet. Save it again as XLSX or as CSV.')
   return sheet
@@ -74,25 +91,31 @@ async function sharedTexts(parts: PackedFile): Promise<string[]> {
   const texts: string[] = []
   let [text, inText, inReading] = ['', false, false]
   let letters = 0
-  await readAll(parts, 'xl/sharedStrings.xml', {
-    open(t) {
-      const name = local(t.name)
-      if (name === 'si') text = ''
-      else if (name === 'rPh') inReading = true
-      else if (name === 't') inText = true
+  await readAll(
+    parts,
+    'xl/sharedStrings.xml',
+    {
+      open(t) {
+        const name = local(t.name)
+        if (name === 'si') text = ''
+        else if (name === 'rPh') inReading = true
+        else if (name === 't') inText = true
+      },
+      text(t) {
+        if (inText && !inReading) text += t
+      },
+      close(n) {
+        const name = local(n)
+        if (name === 'si') {
+          texts.push(text)
+          letters += text.length
+          if (texts.length > mostShared.texts || letters > mostShared.letters) throw tooLargeUnpacked()
+        } else if (name === 'rPh') inReading = false
+        else if (name === 't') inText = false
+      },
     },
-    text(t) { if (inText && !inReading) text += t },
-    close(n) {
-      const name = local(n)
-      if (name === 'si') {
-        texts.push(text)
-        letters += text.length
-        if (texts.length > mostShared.texts || letters > mostShared.letters) throw tooLargeUnpacked()
-      }
-      else if (name === 'rPh') inReading = false
-      else if (name === 't') inText = false
-    },
-  }, mostShared.bytes)
+    mostShared.bytes,
+  )
   return texts
 }
 
@@ -108,11 +131,18 @@ async function dateStyles(parts: PackedFile): Promise<boolean[]> {
     open(t) {
       const name = local(t.name)
       // A format with year or day is a date; letters in quotes or brackets are none of its own.
-      if (name === 'numFmt') own.set(Number(t.attributes.numFmtId), /[yd]/i.test(String(t.attributes.formatCode).replace(/"[^"]*"|\[[^\]]*\]|\\./g, '')))
+      if (name === 'numFmt')
+        own.set(
+          Number(t.attributes.numFmtId),
+          /[yd]/i.test(String(t.attributes.formatCode).replace(/"[^"]*"|\[[^\]]*\]|\\./g, '')),
+        )
       else if (name === 'cellXfs') inCells = true
-      else if (name === 'xf' && inCells) styles.push(own.get(Number(t.attributes.numFmtId)) ?? builtInDates.has(Number(t.attributes.numFmtId)))
+      else if (name === 'xf' && inCells)
+        styles.push(own.get(Number(t.attributes.numFmtId)) ?? builtInDates.has(Number(t.attributes.numFmtId)))
     },
-    close(n) { if (local(n) === 'cellXfs') inCells = false },
+    close(n) {
+      if (local(n) === 'cellXfs') inCells = false
+    },
   })
   return styles
 }
@@ -129,7 +159,9 @@ function columnOf(reference: string): number {
 
 /** A day number of spreadsheets as a date: day 1 is 1900-01-01, and 1900 wrongly has a leap day (ECMA-376 part 1, section 18.17.4.1). */
 function dateOf(serial: number): string {
-  return new Date(Date.UTC(1899, 11, serial < 60 ? 31 : 30) + Math.floor(serial) * 86_400_000).toISOString().slice(0, 10)
+  return new Date(Date.UTC(1899, 11, serial < 60 ? 31 : 30) + Math.floor(serial) * 86_400_000)
+    .toISOString()
+    .slice(0, 10)
 }
 
 /** The rows of a spreadsheet's first sheet, the header first; empty rows are passed over. Cells are texts as a product file has them. */
@@ -168,7 +200,9 @@ async function* rowsOf(parts: PackedFile): AsyncGenerator<CsvRecord> {
         text = ''
       } else if (name === 'v' || name === 't') inValue = true
     },
-    text(t) { if (inValue) text += t },
+    text(t) {
+      if (inValue) text += t
+    },
     close(n) {
       const name = local(n)
       if (name === 'v' || name === 't') inValue = false

@@ -17,8 +17,10 @@ export async function openTable(file: string): Promise<TableFile> {
   const { buffer, bytesRead } = await handle.read(Buffer.alloc(512), 0, 512, 0)
   await handle.close()
   const head = buffer.subarray(0, bytesRead)
-  if (head.subarray(0, 4).equals(Buffer.from([0x50, 0x4b, 3, 4]))) return { format: 'xlsx', separator: null, records: () => readSpreadsheet(file) }
-  if (/^\ufeff?\s*\{/.test(head.toString('utf8'))) return { format: 'jsonl', separator: null, records: jsonLinesReader(file) }
+  if (head.subarray(0, 4).equals(Buffer.from([0x50, 0x4b, 3, 4])))
+    return { format: 'xlsx', separator: null, records: () => readSpreadsheet(file) }
+  if (/^\ufeff?\s*\{/.test(head.toString('utf8')))
+    return { format: 'jsonl', separator: null, records: jsonLinesReader(file) }
   const separator = await sniff(file)
   return { format: 'csv', separator, records: () => readRecords(file, separator) }
 }

@@ -13,7 +13,14 @@ const maxDrawing = 5 * 1024 * 1024
 /** The longer side of a picture as it is measured, which is as pages show it. */
 const measuredAt = 1000
 
-const formats: Record<string, string> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp', gif: 'image/gif', heif: 'image/avif', tiff: 'image/tiff' }
+const formats: Record<string, string> = {
+  jpeg: 'image/jpeg',
+  png: 'image/png',
+  webp: 'image/webp',
+  gif: 'image/gif',
+  heif: 'image/avif',
+  tiff: 'image/tiff',
+}
 const known = 'Pictures are JPEG, PNG, WebP, AVIF, GIF, TIFF or SVG; files are PDF.'
 const refuse = (name: string, why: string) => notFitting(`“${name}” cannot be taken: ${why}`)
 
@@ -37,15 +44,28 @@ async function edges(file: string, bytes: number): Promise<{ head: Buffer; tail:
   }
 }
 
-async function picture(file: string, name: string, vector: boolean): Promise<Pick<MediaContent, 'mime' | 'width' | 'height' | 'vector' | 'measured'>> {
-  const meta = await sharp(file, { limitInputPixels: false }).metadata().catch(() => undefined)
+async function picture(
+  file: string,
+  name: string,
+  vector: boolean,
+): Promise<Pick<MediaContent, 'mime' | 'width' | 'height' | 'vector' | 'measured'>> {
+  const meta = await sharp(file, { limitInputPixels: false })
+    .metadata()
+    .catch(() => undefined)
   const mime = vector ? 'image/svg+xml' : formats[meta?.format ?? '']
   if (!meta || !mime) throw refuse(name, `its content is none that is known. ${known}`)
-  if (meta.width * meta.height > maxPixels) throw refuse(name, `it has ${meta.width} × ${meta.height} pixels; ${maxPixels / 1e6} million are the most.`)
+  if (meta.width * meta.height > maxPixels)
+    throw refuse(name, `it has ${meta.width} × ${meta.height} pixels; ${maxPixels / 1e6} million are the most.`)
   try {
     const raster = await pixelsOf(file, measuredAt)
     const turned = (meta.orientation ?? 1) >= 5
-    return { mime, width: turned ? meta.height : meta.width, height: turned ? meta.width : meta.height, vector, measured: measure(raster) }
+    return {
+      mime,
+      width: turned ? meta.height : meta.width,
+      height: turned ? meta.width : meta.height,
+      vector,
+      measured: measure(raster),
+    }
   } catch {
     throw refuse(name, 'its picture is damaged. Save it anew and send it again.')
   }
@@ -60,10 +80,13 @@ export async function contentOfFile(file: string, name: string, bytes: number): 
     if (!tail.toString('latin1').includes('%%EOF')) throw refuse(name, 'it breaks off before its end. Send it again.')
     return { digest, mime: 'application/pdf', bytes, width: null, height: null, vector: false, measured: null }
   }
-  const text = head.toString('utf8').replace(/^\ufeff/, '').trimStart()
-  if (!text.startsWith('<')) return { digest, bytes, ...await picture(file, name, false) }
+  const text = head
+    .toString('utf8')
+    .replace(/^\ufeff/, '')
+    .trimStart()
+  if (!text.startsWith('<')) return { digest, bytes, ...(await picture(file, name, false)) }
   if (bytes > maxDrawing) throw refuse(name, 'a drawing has at most 5 MB.')
   const danger = dangerInDrawing(await readFile(file, 'utf8'))
   if (danger) throw refuse(name, danger)
-  return { digest, bytes, ...await picture(file, name, true) }
+  return { digest, bytes, ...(await picture(file, name, true)) }
 }

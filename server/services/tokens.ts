@@ -22,23 +22,50 @@ export interface TokenDocument {
   expires: string
 }
 
-const documentOf = (row: { hash: string; name: string; expires: Date }): TokenDocument => ({ id: idOf(row.hash), name: row.name, expires: row.expires.toISOString() })
+const documentOf = (row: { hash: string; name: string; expires: Date }): TokenDocument => ({
+  id: idOf(row.hash),
+  name: row.name,
+  expires: row.expires.toISOString(),
+})
 
 /** A person's tokens. */
 export async function listTokens(person: Person): Promise<{ items: TokenDocument[]; next: null }> {
-  const rows = await database().select().from(t.session).where(and(eq(t.session.personId, person.id), eq(t.session.kind, 'token'))).orderBy(asc(t.session.name))
+  const rows = await database()
+    .select()
+    .from(t.session)
+    .where(and(eq(t.session.personId, person.id), eq(t.session.kind, 'token')))
+    .orderBy(asc(t.session.name))
   return { items: rows.map(documentOf), next: null }
 }
 
 /** Makes a token that other programs send as `Authorization: Bearer`. It lasts a year; the secret is returned this once. Throws 403 where a token asks. */
-export async function makeToken(person: Person, asking: TokenAsking, name: string, now: number): Promise<TokenDocument & { secret: string }> {
+export async function makeToken(
+  person: Person,
+  asking: TokenAsking,
+  name: string,
+  now: number,
+): Promise<TokenDocument & { secret: string }> {
   // One that was stolen could otherwise make itself a successor.
-  if (asking.by === 'token') throw new Problem(403, 'Not allowed', 'A token cannot make tokens. Sign in with your password to make one.')
+  if (asking.by === 'token')
+    throw new Problem(403, 'Not allowed', 'A token cannot make tokens. Sign in with your password to make one.')
   const secret = randomBytes(32).toString('base64url')
-  const row = { hash: createHash('sha256').update(secret).digest('hex'), personId: person.id, kind: 'token', name, token: '', expires: new Date(now + lifetime), seen: new Date(now), origin: asking.origin }
+  const row = {
+    hash: createHash('sha256').update(secret).digest('hex'),
+    personId: person.id,
+    kind: 'token',
+    name,
+    token: '',
+    expires: new Date(now + lifetime),
+    seen: new Date(now),
+    origin: asking.origin,
+  }
   await inTransaction(async (tx) => {
     await tx.db.insert(t.session).values(row)
-    await writeAudit('token-made', { personId: person.id, origin: asking.origin, by: asking.by }, { token: idOf(row.hash), name })
+    await writeAudit(
+      'token-made',
+      { personId: person.id, origin: asking.origin, by: asking.by },
+      { token: idOf(row.hash), name },
+    )
   })
   return { ...documentOf(row), secret }
 }
@@ -46,7 +73,10 @@ export async function makeToken(person: Person, asking: TokenAsking, name: strin
 /** Ends a token of a person's own. Throws 404 where there is none. */
 export async function endToken(person: Person, asking: TokenAsking, id: string): Promise<void> {
   if (!/^[0-9a-f]{16}$/.test(id)) throw notFound('such token')
-  const gone = await database().delete(t.session).where(and(eq(t.session.personId, person.id), eq(t.session.kind, 'token'), like(t.session.hash, `${id}%`))).returning({ hash: t.session.hash })
+  const gone = await database()
+    .delete(t.session)
+    .where(and(eq(t.session.personId, person.id), eq(t.session.kind, 'token'), like(t.session.hash, `${id}%`)))
+    .returning({ hash: t.session.hash })
   if (gone.length === 0) throw notFound('such token')
   await writeAudit('token-ended', { personId: person.id, origin: asking.origin, by: asking.by }, { token: id })
 }

@@ -26,7 +26,11 @@ export const poolFolder = () => path.join(settings().data, 'pool')
 export const poolFile = () => path.join(poolFolder(), 'items.jsonl')
 const questionFile = () => path.join(poolFolder(), 'questions.jsonl')
 
-const lines = <T>(text: string) => text.split('\n').filter((l) => l.trim() !== '').map((l) => JSON.parse(l) as T)
+const lines = <T>(text: string) =>
+  text
+    .split('\n')
+    .filter((l) => l.trim() !== '')
+    .map((l) => JSON.parse(l) as T)
 
 let known: { mark: string; items: PoolLine[]; byGtin: Map<string, PoolLine> } | undefined
 
@@ -36,14 +40,18 @@ async function file(): Promise<NonNullable<typeof known>> {
     const { mtimeMs, size } = await stat(poolFile())
     mark = `${mtimeMs} ${size}`
   } catch {
-    throw new PoolProblem(`The data pool’s file, ${poolFile()}, is not there. Start Ink Loom once more, which writes it.`)
+    throw new PoolProblem(
+      `The data pool’s file, ${poolFile()}, is not there. Start Ink Loom once more, which writes it.`,
+    )
   }
   if (known?.mark !== mark) {
     try {
       const items = lines<PoolLine>(await readFile(poolFile(), 'utf8')).sort((a, b) => (a.gtin < b.gtin ? -1 : 1))
       known = { mark, items, byGtin: new Map(items.map((i) => [i.gtin, i])) }
     } catch (e) {
-      throw new PoolProblem(`The data pool’s file, ${poolFile()}, cannot be read: ${(e as Error).message}. Each line of it is an item as JSON.`)
+      throw new PoolProblem(
+        `The data pool’s file, ${poolFile()}, cannot be read: ${(e as Error).message}. Each line of it is an item as JSON.`,
+      )
     }
   }
   return known
@@ -52,7 +60,13 @@ async function file(): Promise<NonNullable<typeof known>> {
 async function questions(): Promise<Asked[]> {
   const text = await readFile(questionFile(), 'utf8').catch(() => '')
   // One question that is sent twice is one.
-  return [...new Map(lines<Asked>(text).reverse().map((q) => [q.id, q])).values()].reverse()
+  return [
+    ...new Map(
+      lines<Asked>(text)
+        .reverse()
+        .map((q) => [q.id, q]),
+    ).values(),
+  ].reverse()
 }
 
 function quantity(text: string): string | undefined {
@@ -73,13 +87,17 @@ export function answerTo(question: PoolQuestion, line: PoolLine | undefined): Po
   if (line === undefined || said === undefined) return { id, agreed: false, words: 'The pool no longer has this.' }
   const maker = line.doubtful?.[property]
   if (maker === undefined) return { id, agreed: false, words: `The maker stands by “${said}”.` }
-  return alike(maker, proposed) ? { id, agreed: true, words: `The maker agrees: “${proposed}”.` } : { id, agreed: false, words: `The maker has looked again and says “${maker}”.` }
+  return alike(maker, proposed)
+    ? { id, agreed: true, words: `The maker agrees: “${proposed}”.` }
+    : { id, agreed: false, words: `The maker has looked again and says “${maker}”.` }
 }
 
 /** Questions that have been answered by a moment, with their answers. */
 async function answered(now: number): Promise<{ question: Asked; answer: PoolAnswer }[]> {
   const { byGtin } = await file()
-  return (await questions()).filter((q) => q.at + settings().poolAnswersAfter * 1000 <= now).map((question) => ({ question, answer: answerTo(question, byGtin.get(question.gtin)) }))
+  return (await questions())
+    .filter((q) => q.at + settings().poolAnswersAfter * 1000 <= now)
+    .map((question) => ({ question, answer: answerTo(question, byGtin.get(question.gtin)) }))
 }
 
 /** Items as they are now: with what was put right in them since. */
@@ -89,7 +107,14 @@ async function current(items: readonly PoolLine[], now = clock()): Promise<PoolI
     const mine = right.filter((a) => a.question.gtin === item.gtin)
     if (mine.length === 0) return item
     const last = Math.max(...mine.map((a) => a.question.at)) + settings().poolAnswersAfter * 1000
-    return { ...item, updated: new Date(last).toISOString().slice(0, 10), properties: { ...item.properties, ...Object.fromEntries(mine.map((a) => [a.question.property, a.question.proposed])) } }
+    return {
+      ...item,
+      updated: new Date(last).toISOString().slice(0, 10),
+      properties: {
+        ...item.properties,
+        ...Object.fromEntries(mine.map((a) => [a.question.property, a.question.proposed])),
+      },
+    }
   })
 }
 
@@ -102,7 +127,11 @@ export const filePool: DataPool = {
   async byModel(brand, model, most) {
     const { items } = await file()
     const words = fold(model).split(' ').filter(Boolean)
-    const found = items.filter((i) => (brand === '' || fold(i.brand) === fold(brand)) && words.every((w) => fold(`${i.model} ${Object.values(i.properties)[0] ?? ''}`).includes(w)))
+    const found = items.filter(
+      (i) =>
+        (brand === '' || fold(i.brand) === fold(brand)) &&
+        words.every((w) => fold(`${i.model} ${Object.values(i.properties)[0] ?? ''}`).includes(w)),
+    )
     return current(found.slice(0, most))
   },
   async ask(question) {

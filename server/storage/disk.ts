@@ -4,7 +4,11 @@ import { copyFile, mkdir, open, rename, stat, unlink } from 'node:fs/promises'
 import path from 'node:path'
 import type { Storage } from './storage'
 
-const there = (file: string) => stat(file).then(() => true, () => false)
+const there = (file: string) =>
+  stat(file).then(
+    () => true,
+    () => false,
+  )
 
 /** Contents as files of a folder. A content appears under its key whole or not at all. */
 export function diskStorage(folder: string): Storage {
@@ -19,7 +23,7 @@ export function diskStorage(folder: string): Storage {
       await handle.sync().finally(() => handle.close())
       await rename(part, at(key))
     },
-    get: async (key) => (await there(at(key)) ? createReadStream(at(key)) : undefined),
+    get: async (key) => ((await there(at(key))) ? createReadStream(at(key)) : undefined),
     has: (key) => there(at(key)),
     remove: (key) => unlink(at(key)).catch(() => undefined),
   }

@@ -15,11 +15,20 @@ export interface Bucket {
 
 /** Contents in a bucket. Throws an Error that names the answer where the server refuses. */
 export function s3Storage(b: Bucket): Storage {
-  const client = new AwsClient({ accessKeyId: b.key, secretAccessKey: b.secret, region: b.region, service: 's3', retries: 3 })
+  const client = new AwsClient({
+    accessKeyId: b.key,
+    secretAccessKey: b.secret,
+    region: b.region,
+    service: 's3',
+    retries: 3,
+  })
   const at = (key: string) => `${b.endpoint.replace(/\/$/, '')}/${b.bucket}/media/${encodeURIComponent(key)}`
   const ask = async (method: string, key: string, init: RequestInit = {}) => {
     const answer = await client.fetch(at(key), { method, ...init })
-    if (!answer.ok && answer.status !== 404) throw new Error(`The storage answered ${answer.status} to ${method} ${key}: ${(await answer.text()).slice(0, 300)}`)
+    if (!answer.ok && answer.status !== 404)
+      throw new Error(
+        `The storage answered ${answer.status} to ${method} ${key}: ${(await answer.text()).slice(0, 300)}`,
+      )
     return answer
   }
   const there = async (key: string) => (await ask('HEAD', key)).ok

@@ -1,21 +1,46 @@
 import { audit, enter, expect, findings, proof, settled, test, type Audited } from './desk'
 
 const views: Audited[] = [
-  ['readiness', '/readiness?in=be/nl-BE', 'Findings'],   ['the catalogue', '/catalogue?in=ch/it-CH', 'Products'], ['a product, two editions beside each other', '/catalogue/PE-1830?in=ch/fr-CH', 'Values of the product'], ['a variant', '/catalogue/KZ-1100-M-OCH?in=ch/de-CH', 'Values of the product'], ['import', '/catalogue/import', 'Choose a file'], ['changing many', '/catalogue/change?type=pannier', 'What changes'],
-  ['product types', '/settings/types', 'Product types'], ['a product type', '/settings/types/pannier', 'The product type'], ['attributes', '/settings/attributes', 'Attributes'], ['the house style', '/settings/house-style', 'Parts of the house style'], ['a part of the house style', '/settings/house-style/new', 'The part of the house style'], ['the storefronts', '/settings/storefronts', 'Storefronts'], ['a storefront', '/settings/storefronts/ch', 'The storefront'], ['an attribute', '/settings/attributes/material', 'The attribute'],
-  ['categories', '/settings/categories', 'Categories'], ['a new product', '/catalogue/new?copy=KZ-1100', 'Product to copy'], ['the data pool', '/catalogue/pool', 'Data pool'], ['a product beside the pool', '/catalogue/TW-5042?side=pool', 'Values of the product'],
-  ['the library', '/library?in=ch/fr-CH', 'Pieces'], ['a piece', '/library/rack-fit?in=ch/fr-CH', 'The piece'], ['the assignments', '/assignments', 'Assignments in page order'], ['an assignment', '/assignments/size-help?in=ch/de-CH', 'The assignment'],
-  ['the translation work', '/translation?in=ch/it-CH', 'Texts to translate'], ['a product at the translation desk', '/translation/product%3APE-1830?in=ch/fr-CH', 'Texts'],
+  ['readiness', '/readiness?in=be/nl-BE', 'Findings'],
+  ['the catalogue', '/catalogue?in=ch/it-CH', 'Products'],
+  ['a product, two editions beside each other', '/catalogue/PE-1830?in=ch/fr-CH', 'Values of the product'],
+  ['a variant', '/catalogue/KZ-1100-M-OCH?in=ch/de-CH', 'Values of the product'],
+  ['import', '/catalogue/import', 'Choose a file'],
+  ['changing many', '/catalogue/change?type=pannier', 'What changes'],
+  ['product types', '/settings/types', 'Product types'],
+  ['a product type', '/settings/types/pannier', 'The product type'],
+  ['attributes', '/settings/attributes', 'Attributes'],
+  ['the house style', '/settings/house-style', 'Parts of the house style'],
+  ['a part of the house style', '/settings/house-style/new', 'The part of the house style'],
+  ['the storefronts', '/settings/storefronts', 'Storefronts'],
+  ['a storefront', '/settings/storefronts/ch', 'The storefront'],
+  ['an attribute', '/settings/attributes/material', 'The attribute'],
+  ['categories', '/settings/categories', 'Categories'],
+  ['a new product', '/catalogue/new?copy=KZ-1100', 'Product to copy'],
+  ['the data pool', '/catalogue/pool', 'Data pool'],
+  ['a product beside the pool', '/catalogue/TW-5042?side=pool', 'Values of the product'],
+  ['the library', '/library?in=ch/fr-CH', 'Pieces'],
+  ['a piece', '/library/rack-fit?in=ch/fr-CH', 'The piece'],
+  ['the assignments', '/assignments', 'Assignments in page order'],
+  ['an assignment', '/assignments/size-help?in=ch/de-CH', 'The assignment'],
+  ['the translation work', '/translation?in=ch/it-CH', 'Texts to translate'],
+  ['a product at the translation desk', '/translation/product%3APE-1830?in=ch/fr-CH', 'Texts'],
 ]
 
-test('axe-core finds nothing wrong with any view of the catalogue, the content, the translation and the settings', ({ page }) => audit(page, views))
+test('axe-core finds nothing wrong with any view of the catalogue, the content, the translation and the settings', ({
+  page,
+}) => audit(page, views))
 
-test('axe-core finds nothing wrong with signing in, the report, the finder, the keys, the history and an open editor', async ({ page }) => {
+test('axe-core finds nothing wrong with signing in, the report, the finder, the keys, the history and an open editor', async ({
+  page,
+}) => {
   await page.goto('/sign-in')
   await page.getByLabel('Password').waitFor()
   expect(await findings(page)).toEqual([])
   await enter(page, '/catalogue/import')
-  await page.getByLabel('Choose a file').setInputFiles({ name: 'bad.csv', mimeType: 'text/csv', buffer: Buffer.from('sku,type\nX,boat\n') })
+  await page
+    .getByLabel('Choose a file')
+    .setInputFiles({ name: 'bad.csv', mimeType: 'text/csv', buffer: Buffer.from('sku,type\nX,boat\n') })
   await expect(page.getByText('1 problem in 1 row.')).toBeVisible()
   expect(await findings(page)).toEqual([])
   await page.keyboard.press('Control+k')
@@ -47,13 +72,32 @@ test('nothing scrolls sideways at 1024, 1280 and 1920, and long German words bre
   // Every view at every width is many pages to open.
   test.slow()
   await enter(page, '/catalogue/TW-4410?in=ch/de-CH')
-  for (const path of ['/readiness', '/catalogue', '/catalogue/TW-4410', '/library/rack-fit', '/assignments/size-help', '/translation', '/translation/product%3ATW-4410', '/review/waiting', '/review/recipes/whole-page', '/review/run', '/review/same-texts', '/catalogue/import', '/catalogue/pool', '/catalogue/TW-4410?side=pool']) {
+  for (const path of [
+    '/readiness',
+    '/catalogue',
+    '/catalogue/TW-4410',
+    '/library/rack-fit',
+    '/assignments/size-help',
+    '/translation',
+    '/translation/product%3ATW-4410',
+    '/review/waiting',
+    '/review/recipes/whole-page',
+    '/review/run',
+    '/review/same-texts',
+    '/catalogue/import',
+    '/catalogue/pool',
+    '/catalogue/TW-4410?side=pool',
+  ]) {
     await page.goto(`${path}${path.includes('?') ? '&' : '?'}in=ch/de-CH`)
     await page.getByRole('heading', { level: 1 }).waitFor()
     for (const width of [1024, 1280, 1920]) {
       await page.setViewportSize({ width, height: 800 })
       await page.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => requestAnimationFrame(drawn))))
-      const over = await page.evaluate(() => [...document.querySelectorAll<HTMLElement>('body, main, main > div, main [tabindex="0"]:not([role=grid])')].filter((e) => e.scrollWidth > e.clientWidth + 1).map((e) => `${e.tagName} ${e.getAttribute('aria-label') ?? ''} ${e.scrollWidth} > ${e.clientWidth}`))
+      const over = await page.evaluate(() =>
+        [...document.querySelectorAll<HTMLElement>('body, main, main > div, main [tabindex="0"]:not([role=grid])')]
+          .filter((e) => e.scrollWidth > e.clientWidth + 1)
+          .map((e) => `${e.tagName} ${e.getAttribute('aria-label') ?? ''} ${e.scrollWidth} > ${e.clientWidth}`),
+      )
       expect(over, `${path} at ${width}`).toEqual([])
     }
   }
@@ -70,7 +114,9 @@ test('nothing in a text can run', async ({ page }) => {
   const frame = page.locator('iframe[title="The product page"]')
   await expect(frame).toHaveAttribute('sandbox', 'allow-same-origin')
   await expect(proof(page).locator('script')).toHaveCount(0)
-  const { headers } = await page.evaluate(async () => ({ headers: (await fetch('/catalogue')).headers.get('content-security-policy') }))
+  const { headers } = await page.evaluate(async () => ({
+    headers: (await fetch('/catalogue')).headers.get('content-security-policy'),
+  }))
   expect(headers).toMatch(/script-src 'self' 'nonce-[^']+'/)
   expect(headers).not.toContain('unsafe')
 })

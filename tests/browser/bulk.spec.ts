@@ -22,10 +22,17 @@ test('changes a field of many products: shown first, made as one step, put back 
   await page.keyboard.press('Control+Enter')
   await expect(what).toContainText('Replaced “Hayate” with “Hayate Two” in Name. 4 values changed.')
   // One is changed again by hand: putting back leaves it alone, and says so.
-  const product = await (await page.request.get('/api/products/KZ-1300')).json() as { values: { attribute: string; language: string | null; value: string }[] }
-  expect(product.values.find((v) => v.attribute === 'name' && v.language === 'en-GB')!.value).toBe('Hayate Two air helmet')
-  const { token } = await (await page.request.get('/api/session')).json() as { token: string }
-  const again = await page.request.patch('/api/products/KZ-1300', { headers: { 'If-Match': '*', 'x-inkloom-token': token }, data: { values: [{ attribute: 'name', language: 'en-GB', value: 'Hayate air, the second' }] } })
+  const product = (await (await page.request.get('/api/products/KZ-1300')).json()) as {
+    values: { attribute: string; language: string | null; value: string }[]
+  }
+  expect(product.values.find((v) => v.attribute === 'name' && v.language === 'en-GB')!.value).toBe(
+    'Hayate Two air helmet',
+  )
+  const { token } = (await (await page.request.get('/api/session')).json()) as { token: string }
+  const again = await page.request.patch('/api/products/KZ-1300', {
+    headers: { 'If-Match': '*', 'x-inkloom-token': token },
+    data: { values: [{ attribute: 'name', language: 'en-GB', value: 'Hayate air, the second' }] },
+  })
   expect(again.status()).toBe(200)
   await page.getByRole('button', { name: 'Put it back' }).click()
   await expect(what).toContainText('Put back in 3 products. 1 value was changed again since and stays: KZ-1300.')
@@ -41,10 +48,24 @@ test('fills a text from another only where it is empty, and says where it cannot
   await page.getByLabel('In which language').selectOption({ label: 'in Italian (Switzerland)' })
   await page.getByLabel('What to do').selectOption({ label: 'Fill from another field' })
   await page.getByLabel('From', { exact: true }).selectOption({ label: 'Name' })
-  await expect(page.getByRole('region', { name: 'What changes' }).getByRole('status').first()).toContainText(/\d+ of \d+ would change/)
-  const all = Number((await page.getByRole('region', { name: 'What changes' }).getByRole('status').first().innerText()).match(/^\d+/)![0])
+  await expect(page.getByRole('region', { name: 'What changes' }).getByRole('status').first()).toContainText(
+    /\d+ of \d+ would change/,
+  )
+  const all = Number(
+    (await page.getByRole('region', { name: 'What changes' }).getByRole('status').first().innerText()).match(
+      /^\d+/,
+    )![0],
+  )
   await page.getByLabel('only where it is empty').check()
-  await expect.poll(async () => Number((await page.getByRole('region', { name: 'What changes' }).getByRole('status').first().innerText()).match(/^\d+/)![0])).toBeLessThanOrEqual(all)
+  await expect
+    .poll(async () =>
+      Number(
+        (await page.getByRole('region', { name: 'What changes' }).getByRole('status').first().innerText()).match(
+          /^\d+/,
+        )![0],
+      ),
+    )
+    .toBeLessThanOrEqual(all)
   await expect(page.getByLabel('Before and after').getByRole('row').nth(1)).toContainText('nothing')
 })
 
@@ -58,7 +79,9 @@ test('asks each field with the editor that fits it', async ({ page }) => {
   await field.selectOption({ label: 'Mounts on' })
   await page.getByLabel('What to do').selectOption({ label: 'Add' })
   await page.getByRole('checkbox').first().check()
-  await expect(page.getByRole('region', { name: 'What changes' }).getByRole('status').first()).toContainText(/would change/)
+  await expect(page.getByRole('region', { name: 'What changes' }).getByRole('status').first()).toContainText(
+    /would change/,
+  )
   await field.selectOption({ label: 'Launched' })
   await expect(page.getByLabel('What to do')).toHaveValue('set')
   await page.getByLabel('New value of Launched').fill('2030-12-01')

@@ -11,7 +11,10 @@ const tabs = (page: Page) => proof(page).getByRole('tab')
 /** Asks the panel beside an assignment whether it reaches a product. */
 async function asks(page: Page, sku: string): Promise<Locator> {
   await page.getByLabel('Does it reach this product?').fill(sku)
-  await page.getByRole('option', { name: new RegExp(`${sku}$`) }).first().click()
+  await page
+    .getByRole('option', { name: new RegExp(`${sku}$`) })
+    .first()
+    .click()
   return page.getByRole('region', { name: 'Does it reach' }).getByRole('status')
 }
 async function condition(page: Page, field: string, is: string, fill: (page: Page) => Promise<unknown>) {
@@ -35,11 +38,15 @@ test('spare parts stand last on every lock, after the built-in reviews', async (
   await page.getByRole('link', { name: 'Assign it' }).click()
   await expect(page.getByRole('heading', { level: 1, name: 'A new assignment' })).toBeVisible()
   await page.getByLabel('Name, for the team').fill('Spare parts on locks')
-  await condition(page, 'Product type', 'is', (p) => p.getByLabel('Value of Product type').selectOption({ label: 'Lock' }))
+  await condition(page, 'Product type', 'is', (p) =>
+    p.getByLabel('Value of Product type').selectOption({ label: 'Lock' }),
+  )
   await page.getByLabel('Order, low numbers first').fill('9000')
   await expect(await asks(page, 'OX-3040')).toContainText('Yes, the rule fits.')
   await expect(await asks(page, 'PE-1830')).toContainText('No, the rule does not fit.')
-  await expect(page.getByRole('region', { name: 'Before saving' })).toContainText('“Spare parts” has no title or text in')
+  await expect(page.getByRole('region', { name: 'Before saving' })).toContainText(
+    '“Spare parts” has no title or text in',
+  )
   // The page as it would be, before anything is saved.
   await page.getByRole('button', { name: 'Its page' }).click()
   await expect(page.getByText('Nothing would change on this page.')).toBeVisible()
@@ -53,7 +60,9 @@ test('spare parts stand last on every lock, after the built-in reviews', async (
   expect(await findings(page)).toEqual([])
 })
 
-test('a note for everything with a battery goes to two storefronts alone, in each language that it has', async ({ page }) => {
+test('a note for everything with a battery goes to two storefronts alone, in each language that it has', async ({
+  page,
+}) => {
   await enter(page, '/library/new?in=gulf/ar-AE')
   await write(page, 'Lithium', 'Lithium inside', 'Flown goods: the cell holds lithium.')
   await page.getByLabel('Title, for shoppers').last().fill('يحتوي على الليثيوم')
@@ -66,7 +75,9 @@ test('a note for everything with a battery goes to two storefronts alone, in eac
   await condition(page, 'Battery included', 'is', (p) => p.getByLabel('Value of Battery included').selectOption('true'))
   await page.getByRole('checkbox', { name: 'Gulf' }).check()
   await page.getByRole('checkbox', { name: 'Canada' }).check()
-  await expect(page.getByText(/Battery included is yes · Canada, Gulf|Battery included is yes · Gulf, Canada/)).toBeVisible()
+  await expect(
+    page.getByText(/Battery included is yes · Canada, Gulf|Battery included is yes · Gulf, Canada/),
+  ).toBeVisible()
   const everywhere = page.getByRole('region', { name: 'Before saving' })
   await expect(everywhere.getByRole('row')).toHaveCount(3)
   await expect(await asks(page, 'LU-0140')).toContainText('Yes, the rule fits.')
@@ -88,7 +99,10 @@ test('a note on trade prices asks the price in pounds or in euros, for workshops
   await expect(page.getByRole('heading', { level: 1, name: 'A new assignment' })).toBeVisible()
   await page.getByLabel('Name, for the team').fill('Trade note between prices')
   await page.getByLabel('How the conditions hang together').selectOption({ label: 'at least one of these' })
-  for (const [low, high, currency] of [['35', '60', 'GBP'], ['40', '70', 'EUR']] as const) {
+  for (const [low, high, currency] of [
+    ['35', '60', 'GBP'],
+    ['40', '70', 'EUR'],
+  ] as const) {
     await condition(page, 'Price today', 'from … to', async (p) => {
       await p.getByLabel('Value of Price today, lower end').last().fill(low)
       await p.getByLabel('Value of Price today, upper end').last().fill(high)
@@ -105,7 +119,10 @@ test('a note on trade prices asks the price in pounds or in euros, for workshops
     return proof(page).getByRole('heading', { name: 'For workshops' }).count()
   }
   // A light that workshops get for 36 pounds, both ends included; shoppers pay more, and do not see it either.
-  expect([await has('/catalogue/LU-0140?in=uk/en-GB&for=workshop'), await has('/catalogue/LU-0140?in=uk/en-GB')]).toEqual([1, 0])
+  expect([
+    await has('/catalogue/LU-0140?in=uk/en-GB&for=workshop'),
+    await has('/catalogue/LU-0140?in=uk/en-GB'),
+  ]).toEqual([1, 0])
   await page.goto('/assignments/trade-note-between-prices?in=uk/en-GB&for=workshop')
   await expect(await asks(page, 'PE-1830')).toContainText('No, the rule does not fit.')
 })
@@ -135,7 +152,12 @@ test('the page’s order is changed by keyboard and by dragging, and numbers fol
   await expect.poll(order).toEqual(before.map((x, i) => (i === at - 1 ? before[at]! : i === at ? before[at - 1]! : x)))
   const handle = page.locator('[data-row="rack-fit-on-panniers"] [data-handle]')
   await handle.dragTo(page.locator('[data-row="size-help"] td').first(), { targetPosition: { x: 30, y: 44 } })
-  await expect.poll(async () => { const o = await order(); return o.indexOf('Rack fit on panniers') > o.indexOf('Size help on clothing') }).toBe(true)
+  await expect
+    .poll(async () => {
+      const o = await order()
+      return o.indexOf('Rack fit on panniers') > o.indexOf('Size help on clothing')
+    })
+    .toBe(true)
   await page.getByRole('link', { name: 'Spare parts on locks' }).focus()
   await page.keyboard.press('r')
   await expect(page.getByText('“Spare parts on locks” rests', { exact: true })).toBeVisible()
@@ -143,8 +165,15 @@ test('the page’s order is changed by keyboard and by dragging, and numbers fol
   await expect(page.getByText('“Spare parts on locks” is awake', { exact: true })).toBeVisible()
   expect(await findings(page)).toEqual([])
   // Where it was, for whoever looks at pages next.
-  const { token } = await (await page.request.get('/api/session')).json() as { token: string }
-  expect((await page.request.post('/api/assignments/order', { headers: { 'x-inkloom-token': token }, data: { storefront: 'uk', area: 'details', code: 'rack-fit-on-panniers', before: 'mounting-on-hardware' } })).status()).toBe(200)
+  const { token } = (await (await page.request.get('/api/session')).json()) as { token: string }
+  expect(
+    (
+      await page.request.post('/api/assignments/order', {
+        headers: { 'x-inkloom-token': token },
+        data: { storefront: 'uk', area: 'details', code: 'rack-fit-on-panniers', before: 'mounting-on-hardware' },
+      })
+    ).status(),
+  ).toBe(200)
 })
 
 test('the clock moves to the end of a campaign, by the strip of moments', { tag: '@dated' }, async ({ page }) => {
@@ -170,16 +199,26 @@ test('a product’s own piece is written on it, and becomes reusable in one step
   await expect(tabs(page).filter({ hasText: 'The key' })).toHaveCount(1)
   await save(page)
   await page.getByRole('button', { name: 'Make it reusable' }).click()
-  await expect(page.getByRole('region', { name: 'Where it goes' }).getByRole('link', { name: 'Key of OX-3040' })).toBeVisible()
+  await expect(
+    page.getByRole('region', { name: 'Where it goes' }).getByRole('link', { name: 'Key of OX-3040' }),
+  ).toBeVisible()
   await page.goto('/catalogue/OX-3040?in=uk/en-GB')
   await expect(tabs(page).filter({ hasText: 'The key' })).toHaveCount(1)
 })
 
 test('a description is cut at its headings, tried on a product and kept for the storefront', async ({ page }) => {
   await enter(page, '/catalogue/OX-3040?in=uk/en-GB')
-  const { token } = await (await page.request.get('/api/session')).json() as { token: string }
-  const description = '<p>For one night at the station.</p><h2>Care</h2><p>One drop of oil.</p><h2>Keys</h2><p>Two come along.</p><h3>More keys</h3><p>On request.</p>'
-  expect((await page.request.patch('/api/products/OX-3040', { headers: { 'If-Match': '*', 'x-inkloom-token': token }, data: { values: [{ attribute: 'description', language: 'en-GB', value: description }] } })).status()).toBe(200)
+  const { token } = (await (await page.request.get('/api/session')).json()) as { token: string }
+  const description =
+    '<p>For one night at the station.</p><h2>Care</h2><p>One drop of oil.</p><h2>Keys</h2><p>Two come along.</p><h3>More keys</h3><p>On request.</p>'
+  expect(
+    (
+      await page.request.patch('/api/products/OX-3040', {
+        headers: { 'If-Match': '*', 'x-inkloom-token': token },
+        data: { values: [{ attribute: 'description', language: 'en-GB', value: description }] },
+      })
+    ).status(),
+  ).toBe(200)
   await page.reload()
   await expect(tabs(page).first()).toBeVisible()
   await page.keyboard.press('c')
@@ -220,17 +259,26 @@ test('a storefront’s page is laid out with a live preview, and kept', async ({
   await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible()
 })
 
-test('what is pasted is cleaned, and what that took is said; pictures, videos and markup have their forms', async ({ page }) => {
+test('what is pasted is cleaned, and what that took is said; pictures, videos and markup have their forms', async ({
+  page,
+}) => {
   await enter(page, '/library/returns?in=uk/en-GB')
   const text = page.getByRole('textbox', { name: 'Text in English (United Kingdom)' })
   await text.click()
   await page.keyboard.press('Control+End')
   await text.evaluate((element) => {
     const data = new DataTransfer()
-    data.setData('text/html', '<p class="Mso" style="color:red">Pasted <b>bold</b><script>alert(1)</script></p><p><a href="javascript:alert(1)">odd</a></p>')
+    data.setData(
+      'text/html',
+      '<p class="Mso" style="color:red">Pasted <b>bold</b><script>alert(1)</script></p><p><a href="javascript:alert(1)">odd</a></p>',
+    )
     element.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
   })
-  await expect(page.getByText(/Taken out of what was pasted: .*colours, sizes and fonts.*embedded things.*links that lead nowhere/)).toBeVisible()
+  await expect(
+    page.getByText(
+      /Taken out of what was pasted: .*colours, sizes and fonts.*embedded things.*links that lead nowhere/,
+    ),
+  ).toBeVisible()
   await expect(text.getByText('Pasted')).toBeVisible()
   await page.getByRole('button', { name: 'Video by link' }).click()
   await page.getByLabel('Address of the video').fill('https://elsewhere.example/film')
@@ -238,7 +286,9 @@ test('what is pasted is cleaned, and what that took is said; pictures, videos an
   await expect(page.getByRole('alert').filter({ hasText: 'house style' })).toBeVisible()
   await page.getByRole('button', { name: 'Leave it' }).click()
   await page.getByRole('button', { name: 'The markup' }).click()
-  await page.getByLabel(/The text as markup/).fill('<h2 onclick="x()">Back</h2><p>Soon.</p><iframe src="https://x.example"></iframe>')
+  await page
+    .getByLabel(/The text as markup/)
+    .fill('<h2 onclick="x()">Back</h2><p>Soon.</p><iframe src="https://x.example"></iframe>')
   await page.getByRole('button', { name: 'Take it' }).click()
   await expect(text.getByRole('heading', { name: 'Back' })).toBeVisible()
   await page.getByRole('button', { name: 'Whole window' }).click()
@@ -253,7 +303,9 @@ test('what a shared text says of single products is remarked', async ({ page }) 
   await page.getByRole('textbox', { name: 'Text in English (United Kingdom)' }).click()
   await page.keyboard.press('Control+Home')
   await page.keyboard.type('Made of merino wool. ')
-  await expect(page.getByRole('status', { name: 'Remarks on the shared text' })).toContainText(/This text stands on \d+ products; it names Merino wool, which \d+ of them are not\./)
+  await expect(page.getByRole('status', { name: 'Remarks on the shared text' })).toContainText(
+    /This text stands on \d+ products; it names Merino wool, which \d+ of them are not\./,
+  )
   await page.getByRole('button', { name: 'Leave the changes' }).click()
 })
 
@@ -266,17 +318,30 @@ test('the library is put in order, and words are replaced everywhere and put bac
   await page.getByRole('button', { name: 'Replace in 1' }).click()
   await expect(page.getByText('Replaced 1 time in 1 piece')).toBeVisible()
   await page.getByRole('button', { name: 'Put the last replacing back' }).click()
-  await expect.poll(async () => ((await (await page.request.get('/api/pieces/key-of-ox-3040')).json()) as { texts: { body: string }[] }).texts[0]!.body, { timeout: 20_000 }).toContain('notches')
+  await expect
+    .poll(
+      async () =>
+        ((await (await page.request.get('/api/pieces/key-of-ox-3040')).json()) as { texts: { body: string }[] })
+          .texts[0]!.body,
+      { timeout: 20_000 },
+    )
+    .toContain('notches')
   expect(await findings(page)).toEqual([])
 })
 
-test('named rules are made once and named in others; question sets are arranged; coverage is counted', async ({ page }) => {
+test('named rules are made once and named in others; question sets are arranged; coverage is counted', async ({
+  page,
+}) => {
   await enter(page, '/rules/new?in=uk/en-GB')
   await page.getByLabel('Name', { exact: true }).fill('Big bags')
-  await condition(page, 'Product type', 'is', (p) => p.getByLabel('Value of Product type').selectOption({ label: 'Pannier' }))
+  await condition(page, 'Product type', 'is', (p) =>
+    p.getByLabel('Value of Product type').selectOption({ label: 'Pannier' }),
+  )
   await save(page)
   await page.goto('/assignments/new?in=uk/en-GB')
-  await condition(page, 'Named rule', 'is', (p) => p.getByLabel('Value of Named rule').selectOption({ label: 'Big bags' }))
+  await condition(page, 'Named rule', 'is', (p) =>
+    p.getByLabel('Value of Named rule').selectOption({ label: 'Big bags' }),
+  )
   await expect(page.getByText('What “Big bags” finds')).toBeVisible()
   await page.goto('/questions/asked-of-locks?in=jp/ja-JP')
   await page.getByRole('button', { name: 'Move Can I order a second key? up' }).click()
@@ -287,11 +352,24 @@ test('named rules are made once and named in others; question sets are arranged;
   await page.goto('/coverage?in=uk/en-GB')
   await page.getByRole('combobox', { name: /^In/ }).selectOption({ label: 'Switzerland' })
   await page.keyboard.press('Control+Enter')
-  await expect(page.getByRole('group', { name: 'What stands where: editions by areas' })).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByRole('group', { name: 'What stands where: editions by areas' })).toBeVisible({
+    timeout: 60_000,
+  })
   await expect(page.getByRole('row', { name: /^Lock/ })).toContainText('%')
   expect(await findings(page)).toEqual([])
 })
 
-test('axe-core finds nothing wrong with the views of the library', ({ page }) => audit(page, Object.entries({
-  'question sets': '/questions', 'named rules': '/rules', 'campaigns': '/campaigns', 'a campaign': '/campaigns/dark-evenings', 'files in and out': '/content-files', 'kinds of block': '/settings/block-kinds/steps', 'standing pages': '/settings/storefronts/ch', 'a block with fields': '/library/chain-in-four-steps',
-}).map(([name, path]) => [name, `${path}?in=uk/en-GB`, 'Stages of the work'] as const)))
+test('axe-core finds nothing wrong with the views of the library', ({ page }) =>
+  audit(
+    page,
+    Object.entries({
+      'question sets': '/questions',
+      'named rules': '/rules',
+      campaigns: '/campaigns',
+      'a campaign': '/campaigns/dark-evenings',
+      'files in and out': '/content-files',
+      'kinds of block': '/settings/block-kinds/steps',
+      'standing pages': '/settings/storefronts/ch',
+      'a block with fields': '/library/chain-in-four-steps',
+    }).map(([name, path]) => [name, `${path}?in=uk/en-GB`, 'Stages of the work'] as const),
+  ))

@@ -3,7 +3,9 @@ import { createRequire } from 'node:module'
 import { demoDays } from '../days'
 import { test as base, expect, type BrowserContext, type Page } from '@playwright/test'
 
-const { demoPeople } = JSON.parse(readFileSync('demo/people.json', 'utf8')) as { demoPeople: { email: string; password: string; role: string }[] }
+const { demoPeople } = JSON.parse(readFileSync('demo/people.json', 'utf8')) as {
+  demoPeople: { email: string; password: string; role: string }[]
+}
 const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
 
 /** Sessions of this worker's application, by role: a password is slow to check on purpose, so each signs in once. */
@@ -27,17 +29,31 @@ export async function enter(page: Page, path: string, role = 'manager') {
 /** A page on which nothing goes wrong unseen: no error of a script, no refusal by the content policy. */
 export const test = base.extend<object, { browserOfWorker: BrowserContext }>({
   // One for all tests of a worker, so that the application is fetched and compiled once, not for every test.
-  browserOfWorker: [async ({ browser }, use, { project }) => {
-    const { baseURL, viewport, locale, timezoneId } = project.use
-    const context = await browser.newContext({ baseURL: baseURL!, viewport: viewport!, locale: locale!, timezoneId: timezoneId! })
-    await use(context)
-    await context.close()
-  }, { scope: 'worker' }],
+  browserOfWorker: [
+    async ({ browser }, use, { project }) => {
+      const { baseURL, viewport, locale, timezoneId } = project.use
+      const context = await browser.newContext({
+        baseURL: baseURL!,
+        viewport: viewport!,
+        locale: locale!,
+        timezoneId: timezoneId!,
+      })
+      await use(context)
+      await context.close()
+    },
+    { scope: 'worker' },
+  ],
   context: async ({ browserOfWorker }, use) => {
     await use(browserOfWorker)
     // Nothing of a test is left for the next: neither who is signed in nor what the browser keeps.
     const [page] = browserOfWorker.pages()
-    if (page?.url().startsWith('http')) await page.evaluate(() => { localStorage.clear(); sessionStorage.clear() }).catch(() => undefined)
+    if (page?.url().startsWith('http'))
+      await page
+        .evaluate(() => {
+          localStorage.clear()
+          sessionStorage.clear()
+        })
+        .catch(() => undefined)
     await Promise.all(browserOfWorker.pages().map((p) => p.close()))
     await browserOfWorker.clearCookies()
   },
@@ -45,7 +61,9 @@ export const test = base.extend<object, { browserOfWorker: BrowserContext }>({
     const page = await context.newPage()
     const wrong: string[] = []
     page.on('pageerror', (e) => wrong.push(e.message))
-    page.on('console', (m) => { if (m.type() === 'error' && !/status of (401|403|404|409|412|422)/.test(m.text())) wrong.push(m.text()) })
+    page.on('console', (m) => {
+      if (m.type() === 'error' && !/status of (401|403|404|409|412|422)/.test(m.text())) wrong.push(m.text())
+    })
     await use(page)
     expect(wrong, 'errors in the browser').toEqual([])
   },
@@ -66,8 +84,18 @@ export async function findings(page: Page): Promise<string[]> {
   await atRest(page)
   await page.evaluate(axeSource)
   return page.evaluate(async () => {
-    const { violations } = await (window as unknown as { axe: { run: (o: object) => Promise<{ violations: { id: string; nodes: { html: string; failureSummary: string }[] }[] }> } }).axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] })
-    return violations.flatMap((v) => v.nodes.map((n) => `${v.id}: ${n.html.slice(0, 140)} ${n.failureSummary.split('\n')[1] ?? ''}`))
+    const { violations } = await (
+      window as unknown as {
+        axe: {
+          run: (
+            o: object,
+          ) => Promise<{ violations: { id: string; nodes: { html: string; failureSummary: string }[] }[] }>
+        }
+      }
+    ).axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] })
+    return violations.flatMap((v) =>
+      v.nodes.map((n) => `${v.id}: ${n.html.slice(0, 140)} ${n.failureSummary.split('\n')[1] ?? ''}`),
+    )
   })
 }
 
@@ -81,7 +109,15 @@ export async function audit(page: Page, views: readonly Audited[]) {
   await enter(page, views[0]![1])
   for (const [name, path, landmark, first] of views) {
     await base.step(name, async () => {
-      await page.evaluate((to) => (document.querySelector('#__nuxt') as unknown as { __vue_app__: { $nuxt: { $router: { push: (to: string) => Promise<void> } } } }).__vue_app__.$nuxt.$router.push(to), path)
+      await page.evaluate(
+        (to) =>
+          (
+            document.querySelector('#__nuxt') as unknown as {
+              __vue_app__: { $nuxt: { $router: { push: (to: string) => Promise<void> } } }
+            }
+          ).__vue_app__.$nuxt.$router.push(to),
+        path,
+      )
       await expect(page.getByLabel(landmark, { exact: true }).first(), name).toBeAttached()
       await first?.(page)
       await settled(page)
@@ -91,33 +127,45 @@ export async function audit(page: Page, views: readonly Audited[]) {
 }
 
 /** Days around the one on which the demo was made, by their distance. */
-export const daysOf = (page: Page) => demoDays(async (path) => (await page.request.get(path)).json() as Promise<{ from: string }>)
+export const daysOf = (page: Page) =>
+  demoDays(async (path) => (await page.request.get(path)).json() as Promise<{ from: string }>)
 
 /** The proof's document. */
 export const proof = (page: Page) => page.frameLocator('iframe[title="The product page"]')
 
 /** Waits until a page has nothing more to say: nothing in it has changed for a while, and its pictures have come. */
 export async function settled(page: Page, quiet = 400) {
-  await page.evaluate((ms) => new Promise<void>((resolve) => {
-    let timer = setTimeout(look, ms)
-    const again = () => {
-      clearTimeout(timer)
-      timer = setTimeout(look, ms)
-    }
-    const observer = new MutationObserver(again)
-    observer.observe(document.body, { subtree: true, childList: true, attributes: true, characterData: true })
-    function look() {
-      // Lazy ones outside of what is seen never come.
-      if ([...document.images].some((i) => !i.complete && i.loading !== 'lazy')) return again()
-      observer.disconnect()
-      resolve()
-    }
-  }), quiet)
+  await page.evaluate(
+    (ms) =>
+      new Promise<void>((resolve) => {
+        let timer = setTimeout(look, ms)
+        const again = () => {
+          clearTimeout(timer)
+          timer = setTimeout(look, ms)
+        }
+        const observer = new MutationObserver(again)
+        observer.observe(document.body, { subtree: true, childList: true, attributes: true, characterData: true })
+        function look() {
+          // Lazy ones outside of what is seen never come.
+          if ([...document.images].some((i) => !i.complete && i.loading !== 'lazy')) return again()
+          observer.disconnect()
+          resolve()
+        }
+      }),
+    quiet,
+  )
 }
 
 /** Writes values of a product past the screen, as another person or program would. */
-export async function patchValues(page: Page, sku: string, values: { attribute: string; language?: string; value: unknown; base?: unknown }[]): Promise<void> {
-  const { token } = await (await page.request.get('/api/session')).json() as { token: string }
-  const done = await page.request.patch(`/api/products/${sku}`, { headers: { 'If-Match': '*', 'x-inkloom-token': token }, data: { values } })
+export async function patchValues(
+  page: Page,
+  sku: string,
+  values: { attribute: string; language?: string; value: unknown; base?: unknown }[],
+): Promise<void> {
+  const { token } = (await (await page.request.get('/api/session')).json()) as { token: string }
+  const done = await page.request.patch(`/api/products/${sku}`, {
+    headers: { 'If-Match': '*', 'x-inkloom-token': token },
+    data: { values },
+  })
   expect(done.status()).toBe(200)
 }

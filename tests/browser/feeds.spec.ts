@@ -3,7 +3,9 @@ import { enter, expect, findings, test } from './desk'
 
 test('a feed is made by an administrator, looked at by itself and by hand, and reports', async ({ page }) => {
   let content = 'sku,type,stock\nFEED-1,lock,4\n'
-  const server = createServer((_q, response) => { response.end(content) })
+  const server = createServer((_q, response) => {
+    response.end(content)
+  })
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
   const address = `http://127.0.0.1:${(server.address() as { port: number }).port}/bestand.csv`
   try {

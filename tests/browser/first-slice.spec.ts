@@ -8,10 +8,42 @@ const gtin = (n: number) => {
   const body = `200${String(n).padStart(9, '0')}`
   return body + String(checkDigit(body))
 }
-const header = 'sku;type;category;brand;gtin;stock;price@uk;price@ch;name;volume;load-limit;material;colour;rail-diameter'
-const row = (i: number, change: Record<number, string> = {}) => [`QY-${i}`, 'pannier', 'Bags > Panniers', 'Oxbrook', gtin(500_000 + i), '5', '44,50', '54,50', `Quay ${i}`, '18,5 L', '7 kg', 'tarpaulin', 'slate', '16 mm'].map((c, at) => change[at] ?? c).map((c) => (/[ ;]/.test(c) ? `"${c}"` : c)).join(';')
-const rows = (faults: Record<number, Record<number, string>>) => [header, ...Array.from({ length: 60 }, (_, i) => row(i, faults[i]))].join('\n')
-const faulty = rows({ 2: { 1: 'boat' }, 5: { 2: 'Bags > Boats' }, 9: { 3: 'Nobody' }, 14: { 4: '2005000000000' }, 21: { 5: 'many' }, 30: { 9: '18.5 L' }, 31: { 10: '7' }, 40: { 11: 'cardboard' }, 50: { 0: 'QY-3' }, 55: { 6: 'cheap' } })
+const header =
+  'sku;type;category;brand;gtin;stock;price@uk;price@ch;name;volume;load-limit;material;colour;rail-diameter'
+const row = (i: number, change: Record<number, string> = {}) =>
+  [
+    `QY-${i}`,
+    'pannier',
+    'Bags > Panniers',
+    'Oxbrook',
+    gtin(500_000 + i),
+    '5',
+    '44,50',
+    '54,50',
+    `Quay ${i}`,
+    '18,5 L',
+    '7 kg',
+    'tarpaulin',
+    'slate',
+    '16 mm',
+  ]
+    .map((c, at) => change[at] ?? c)
+    .map((c) => (/[ ;]/.test(c) ? `"${c}"` : c))
+    .join(';')
+const rows = (faults: Record<number, Record<number, string>>) =>
+  [header, ...Array.from({ length: 60 }, (_, i) => row(i, faults[i]))].join('\n')
+const faulty = rows({
+  2: { 1: 'boat' },
+  5: { 2: 'Bags > Boats' },
+  9: { 3: 'Nobody' },
+  14: { 4: '2005000000000' },
+  21: { 5: 'many' },
+  30: { 9: '18.5 L' },
+  31: { 10: '7' },
+  40: { 11: 'cardboard' },
+  50: { 0: 'QY-3' },
+  55: { 6: 'cheap' },
+})
 const asFile = (name: string, text: string) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(text) })
 
 test('imports a file, repairs it by the report, and finds the products', async ({ page }) => {
@@ -102,7 +134,9 @@ test('writes a tab with an inline value; what is not saved survives a reload', a
 
   await page.reload()
   await expect(page.getByLabel('Title, for shoppers')).toHaveValue('Hanging it up')
-  await expect(page.getByRole('textbox', { name: 'Text in English (United Kingdom)' })).toContainText('@ rail diameter up to')
+  await expect(page.getByRole('textbox', { name: 'Text in English (United Kingdom)' })).toContainText(
+    '@ rail diameter up to',
+  )
   await page.keyboard.press('Control+S')
   await expect(page).toHaveURL(/\/library\/how-to-mount-a-bag/)
   await expect(page.getByText('Nowhere yet.')).toBeVisible()
@@ -114,7 +148,13 @@ test('assigns it by a rule: panniers and bags under 60 francs, in Switzerland on
   await enter(page, '/assignments/new?piece=how-to-mount-a-bag&in=ch/de-CH')
   await page.getByLabel('Name, for the team').fill('Mounting on cheaper bags')
   const reach = page.getByRole('region', { name: 'Reach', exact: true })
-  const count = async () => Number((await reach.getByText(/^\d[\d,]*$/).first().textContent())!.replace(',', ''))
+  const count = async () =>
+    Number(
+      (await reach
+        .getByText(/^\d[\d,]*$/)
+        .first()
+        .textContent())!.replace(',', ''),
+    )
   await expect.poll(count).toBeGreaterThan(100)
 
   await page.getByRole('button', { name: 'Add a condition' }).click()
@@ -129,14 +169,19 @@ test('assigns it by a rule: panniers and bags under 60 francs, in Switzerland on
   await expect(reach.getByText(/The rule is not complete yet/)).toBeVisible()
   await page.getByLabel('Value of Price today').fill('60')
   await expect(page.getByLabel('Unit of Price today')).toHaveValue('CHF')
-  await expect(page.getByText('“How to mount a bag” goes to: Pannier or handlebar bag, priced below 60 CHF')).toBeVisible()
+  await expect(
+    page.getByText('“How to mount a bag” goes to: Pannier or handlebar bag, priced below 60 CHF'),
+  ).toBeVisible()
   await expect(reach).toContainText('QY-')
   await page.getByRole('checkbox', { name: 'Switzerland' }).check()
   await expect(page.getByText('priced below 60 CHF · Switzerland')).toBeVisible()
 
   // Why a given helmet does not get it, condition by condition.
   await page.getByLabel('Does it reach this product?').fill('KZ-1100')
-  await page.getByRole('option', { name: /KZ-1100$/ }).first().click()
+  await page
+    .getByRole('option', { name: /KZ-1100$/ })
+    .first()
+    .click()
   await expect(reach.getByText('No, the rule does not fit.')).toBeVisible()
   await expect(reach).toContainText('Product type one of pannier, handlebar-bag')
   await expect(reach).toContainText('saw: helmet')
@@ -197,9 +242,14 @@ test('is translated to French beside the source, and steps through its editions 
   await expect(out).toContainText('Price today below 60 CHF')
   await expect(out).toContainText('saw: 54.5')
   await expect(out).toContainText('title found in fr-CH, text in fr-CH')
-  await expect(proof(page).locator('#how-to-mount-a-bag')).toHaveText(/^Se fixe sur des tubes jusqu’à 16\s?mm, \d+\s?kg$/)
+  await expect(proof(page).locator('#how-to-mount-a-bag')).toHaveText(
+    /^Se fixe sur des tubes jusqu’à 16\s?mm, \d+\s?kg$/,
+  )
   await page.goto('/catalogue/QY-8?in=ch/fr-CH')
-  await page.getByText(/more that nothing puts here|Not on this page/).first().click()
+  await page
+    .getByText(/more that nothing puts here|Not on this page/)
+    .first()
+    .click()
   await expect(out.getByText(/this product is left out of the assignment/)).toBeVisible()
 })
 
@@ -220,7 +270,9 @@ test('finds the French stale when the English changes, with the difference, and 
   await expect(title.locator('ins').first()).toHaveText('the')
   await title.getByRole('button', { name: 'It is still right' }).click()
   await expect(title.getByRole('note')).toHaveCount(0)
-  const saved = page.waitForResponse((r) => r.request().method() === 'PUT' && r.url().includes('/api/translations/units'))
+  const saved = page.waitForResponse(
+    (r) => r.request().method() === 'PUT' && r.url().includes('/api/translations/units'),
+  )
   await title.getByRole('button').or(title.getByRole('textbox')).first().click()
   await title.getByLabel('State').selectOption('final')
   await saved

@@ -6,7 +6,9 @@ test('nobody gets in without signing in, and a link leads on to where it pointed
   await page.getByLabel('E-mail address').fill('maren@tarnwheel.example')
   await page.getByLabel('Password').fill('not this')
   await page.getByRole('button', { name: 'Sign in' }).click()
-  await expect(page.getByRole('alert')).toHaveText('This e-mail address and password do not belong together. Check both and try again.')
+  await expect(page.getByRole('alert')).toHaveText(
+    'This e-mail address and password do not belong together. Check both and try again.',
+  )
   await page.getByLabel('Password').fill('warp-and-weft')
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/catalogue\/PE-1830/)
@@ -94,7 +96,9 @@ test('the catalogue is worked by keyboard: search, move, open', async ({ page })
 test('a translator writes her language, and is shown the rest to read', async ({ page }) => {
   await enter(page, '/translation/product%3APE-1835?in=ch/fr-CH', 'translator')
   await page.getByLabel('Find in these texts').fill('whole wet commute')
-  await page.getByRole('textbox', { name: 'Summary in French (Switzerland)' }).fill('Garde au sec tout le trajet sous la pluie.')
+  await page
+    .getByRole('textbox', { name: 'Summary in French (Switzerland)' })
+    .fill('Garde au sec tout le trajet sous la pluie.')
   await page.keyboard.press('Control+s')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   await page.goto('/translation/product%3APE-1835?in=ch/de-CH')
@@ -133,7 +137,13 @@ test('a personal token is shown once', async ({ page }) => {
 test('saves what is found as a file, which an import reads as no change', async ({ page }) => {
   await enter(page, '/catalogue?type=helmet')
   await expect(page.getByRole('status').first()).toContainText('products found')
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as a file' }).click().then(() => page.getByRole('menuitem', { name: /Everything, as CSV/ }).click())])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page
+      .getByRole('button', { name: 'Save as a file' })
+      .click()
+      .then(() => page.getByRole('menuitem', { name: /Everything, as CSV/ }).click()),
+  ])
   expect(download.suggestedFilename()).toMatch(/^products-\d{4}-\d\d-\d\d\.csv$/)
   const file = await download.path()
   await page.getByRole('link', { name: 'Import a file' }).click()

@@ -1,6 +1,10 @@
 import { enter, expect, findings, test } from './desk'
 
-const asFile = (name: string, content: string | Buffer) => ({ name, mimeType: 'text/csv', buffer: Buffer.from(content) })
+const asFile = (name: string, content: string | Buffer) => ({
+  name,
+  mimeType: 'text/csv',
+  buffer: Buffer.from(content),
+})
 const choose = 'Choose a file'
 
 test.describe('files that cannot be imported', () => {
@@ -11,7 +15,11 @@ test.describe('files that cannot be imported', () => {
     ['a picture', Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d]), /This is a picture/],
     ['another encoding', Buffer.from('sku,name\nA-1,S\xe4ckli\n', 'latin1'), /not written in UTF-8: at or after line/],
     ['an open quotation mark', 'sku,name\nA-1,"never closed\nA-2,x\n', /never closed\. Close it, or double it/],
-    ['a quotation mark in the middle', 'sku,name\nA-1,fine\nA-2,on"e\n', /In line 3 a quotation mark stands in the middle/],
+    [
+      'a quotation mark in the middle',
+      'sku,name\nA-1,fine\nA-2,on"e\n',
+      /In line 3 a quotation mark stands in the middle/,
+    ],
   ]
   for (const [what, content, says] of cases) {
     test(`${what}: says what is wrong and what to do`, async ({ page }) => {
@@ -24,7 +32,13 @@ test.describe('files that cannot be imported', () => {
 })
 
 test('columns of other names are recognised, said by hand, kept, and put back', async ({ page }) => {
-  const supplier = ['Item No;Product title;Load limit (lb);Gewicht;Manufacturer;Fastening;Price GBP;Remarks', ...Array.from({ length: 30 }, (_, i) => `QM-${i};Quay mate ${i};15,5;${i + 1},2 kg;Oxbrook;slate;${40 + i};fragile`)].join('\n')
+  const supplier = [
+    'Item No;Product title;Load limit (lb);Gewicht;Manufacturer;Fastening;Price GBP;Remarks',
+    ...Array.from(
+      { length: 30 },
+      (_, i) => `QM-${i};Quay mate ${i};15,5;${i + 1},2 kg;Oxbrook;slate;${40 + i};fragile`,
+    ),
+  ].join('\n')
   await enter(page, '/catalogue/import')
   await page.getByLabel('New products are').selectOption({ label: 'Pannier' })
   await page.getByLabel(choose).setInputFiles(asFile('supplier.csv', supplier))
@@ -47,9 +61,15 @@ test('columns of other names are recognised, said by hand, kept, and put back', 
   await expect(page.getByText('No problem found.')).toBeVisible()
   await page.getByRole('button', { name: 'Import 30 rows' }).click()
   await expect(page.getByText('Imported.', { exact: true })).toBeVisible()
-  const product = await (await page.request.get('/api/products/QM-3')).json() as { type: string; carried: object; values: { attribute: string; value: unknown }[] }
+  const product = (await (await page.request.get('/api/products/QM-3')).json()) as {
+    type: string
+    carried: object
+    values: { attribute: string; value: unknown }[]
+  }
   expect(product).toMatchObject({ type: 'pannier', carried: { remarks: 'fragile' } })
-  expect(product.values).toContainEqual(expect.objectContaining({ attribute: 'load-limit', value: { value: 15.5, unit: 'lb' } }))
+  expect(product.values).toContainEqual(
+    expect.objectContaining({ attribute: 'load-limit', value: { value: 15.5, unit: 'lb' } }),
+  )
   await page.getByRole('button', { name: 'Put the import back' }).click()
   await expect(page.getByText('30 products are gone again')).toBeVisible()
   expect((await page.request.get('/api/products/QM-3')).status()).toBe(404)
@@ -57,13 +77,18 @@ test('columns of other names are recognised, said by hand, kept, and put back', 
   // The next file of the same make is understood at once.
   await page.reload()
   await page.getByLabel('Mapping').selectOption({ label: 'Quay mate' })
-  await page.getByLabel(choose).setInputFiles(asFile('next.csv', 'Product title,Item No,Remarks\nQuay mate,QM-99,new\n'))
+  await page
+    .getByLabel(choose)
+    .setInputFiles(asFile('next.csv', 'Product title,Item No,Remarks\nQuay mate,QM-99,new\n'))
   await expect(page.getByText('1 rows: 1 new')).toBeVisible()
 })
 
 test('takes the good rows where that is chosen, and nothing of the bad ones', async ({ page }) => {
   const row = (i: number, stock: string) => `GR-${i},lock,draft,${stock},Lock number ${i}`
-  const csv = ['sku,type,status,stock,name', ...Array.from({ length: 40 }, (_, i) => row(i, i % 10 === 7 ? 'some' : '4'))].join('\n')
+  const csv = [
+    'sku,type,status,stock,name',
+    ...Array.from({ length: 40 }, (_, i) => row(i, i % 10 === 7 ? 'some' : '4')),
+  ].join('\n')
   await enter(page, '/catalogue/import')
   await page.getByLabel(choose).setInputFiles(asFile('good.csv', csv))
   await expect(page.getByText('4 problems')).toBeVisible()
@@ -77,7 +102,13 @@ test('takes the good rows where that is chosen, and nothing of the bad ones', as
 })
 
 test('a long import shows how far it is, can be cancelled, and has changed nothing then', async ({ page }) => {
-  const csv = ['sku,type,status,name,summary', ...Array.from({ length: 60_000 }, (_, i) => `CO-${i},lock,draft,Called off ${i},A text of some length that stands for what people write ${i}`)].join('\n')
+  const csv = [
+    'sku,type,status,name,summary',
+    ...Array.from(
+      { length: 60_000 },
+      (_, i) => `CO-${i},lock,draft,Called off ${i},A text of some length that stands for what people write ${i}`,
+    ),
+  ].join('\n')
   await enter(page, '/catalogue/import')
   await page.getByLabel(choose).setInputFiles(asFile('long.csv', csv))
   await expect(page.getByText(/Checking row [\d,]+ of 60,000/)).toBeVisible({ timeout: 30_000 })

@@ -2,7 +2,9 @@ import { enter, expect, findings, test } from './desk'
 
 const grid = (page: import('@playwright/test').Page) => page.getByRole('grid', { name: 'Products' })
 
-test('products are kept together by hand: marked in the sheet, shown again, used in a rule, and not lost with it', async ({ page }) => {
+test('products are kept together by hand: marked in the sheet, shown again, used in a rule, and not lost with it', async ({
+  page,
+}) => {
   await enter(page, '/catalogue?type=rack')
   await expect(grid(page).getByRole('row').nth(1)).toBeVisible()
   await grid(page).focus()
@@ -33,12 +35,18 @@ test('products are kept together by hand: marked in the sheet, shown again, used
   expect(await findings(page)).toEqual([])
   await page.getByRole('link', { name: 'Kleine Schaufenster-Auswahl für den Frühling', exact: true }).click()
   await page.getByLabel('Note').fill('Wechselt am 1. April')
-  await page.getByRole('button', { name: /^Take .* out of: Products of the list/ }).first().click()
+  await page
+    .getByRole('button', { name: /^Take .* out of: Products of the list/ })
+    .first()
+    .click()
   expect(await findings(page)).toEqual([])
   await page.keyboard.press('Control+s')
   await expect(page.getByText('Saved')).toBeVisible()
   await page.getByRole('button', { name: 'History' }).click()
-  await page.getByRole('button', { name: /Put back/ }).first().click()
+  await page
+    .getByRole('button', { name: /Put back/ })
+    .first()
+    .click()
   await expect(page.getByText('Put back', { exact: true }).last()).toBeVisible()
   await page.getByRole('button', { name: 'List', exact: true }).click()
   await expect(page.getByLabel('Note')).toHaveValue('')
@@ -53,7 +61,17 @@ test('rules know where and how a product is sold', async ({ page }) => {
   await page.getByLabel('Its value').fill('Reduced')
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(page.getByText('Reduced')).toBeVisible()
-  await page.goto(`/catalogue?where=${encodeURIComponent(JSON.stringify({ all: [{ field: 'carried:tax-class', is: 'equals', value: 'reduced' }, { field: 'sold-in', is: 'equals', value: 'ch' }, { field: 'minimum', is: 'present', value: false }] }))}`)
+  await page.goto(
+    `/catalogue?where=${encodeURIComponent(
+      JSON.stringify({
+        all: [
+          { field: 'carried:tax-class', is: 'equals', value: 'reduced' },
+          { field: 'sold-in', is: 'equals', value: 'ch' },
+          { field: 'minimum', is: 'present', value: false },
+        ],
+      }),
+    )}`,
+  )
   await expect(page.getByText('1 products found')).toBeVisible()
   await expect(page.getByText(/sold in Switzerland/)).toBeVisible()
 })

@@ -1,24 +1,42 @@
 import sharp from 'sharp'
 import { enter, expect, findings, proof, test, daysOf } from './desk'
 
-const drawn = (colour: string, size = 1200) => sharp(Buffer.from(`<svg xmlns="http://www.w3.org/2000/svg" width="1400" height="1100"><rect width="1400" height="1100" fill="#fff"/><rect x="400" y="200" width="600" height="700" rx="50" fill="${colour}"/></svg>`)).resize(size).jpeg().toBuffer()
-const photo = async (name: string, colour: string, size?: number) => ({ name, mimeType: 'image/jpeg', buffer: await drawn(colour, size) })
+const drawn = (colour: string, size = 1200) =>
+  sharp(
+    Buffer.from(
+      `<svg xmlns="http://www.w3.org/2000/svg" width="1400" height="1100"><rect width="1400" height="1100" fill="#fff"/><rect x="400" y="200" width="600" height="700" rx="50" fill="${colour}"/></svg>`,
+    ),
+  )
+    .resize(size)
+    .jpeg()
+    .toBuffer()
+const photo = async (name: string, colour: string, size?: number) => ({
+  name,
+  mimeType: 'image/jpeg',
+  buffer: await drawn(colour, size),
+})
 
 test('a batch is dropped in, matched to products by name, put on them and taken back', async ({ page }) => {
   await enter(page, '/media')
   const seen = page.getByRole('list', { name: 'Pictures and files' })
   await expect(seen.getByRole('listitem').first()).toBeVisible()
   expect(await findings(page)).toEqual([])
-  await page.getByLabel('Pictures or files to add').setInputFiles([
-    await photo('TW-4410 in use.jpg', '#2f5d4a'), await photo('tw_4410_packed.jpg', '#2f5d4a', 500), await photo('a stray one.jpg', '#9c3238'),
-    { name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture at all') },
-  ])
+  await page
+    .getByLabel('Pictures or files to add')
+    .setInputFiles([
+      await photo('TW-4410 in use.jpg', '#2f5d4a'),
+      await photo('tw_4410_packed.jpg', '#2f5d4a', 500),
+      await photo('a stray one.jpg', '#9c3238'),
+      { name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture at all') },
+    ])
   const panel = page.getByRole('region', { name: 'What was sent' })
   await expect(panel).toContainText('3 files taken into the library')
   await expect(panel).toContainText('“notes.jpg” cannot be taken')
   await expect(panel).toContainText('nearly the same picture as')
   await expect(panel).toContainText('2 pictures would come to 1 product, by their names: TW-4410 (2)')
-  await panel.getByLabel('What becomes of files without a product').selectOption({ label: 'pictures become disabled products: Lock' })
+  await panel
+    .getByLabel('What becomes of files without a product')
+    .selectOption({ label: 'pictures become disabled products: Lock' })
   await expect(panel).toContainText('A-STRAY-ONE')
   expect(await findings(page)).toEqual([])
   await panel.getByRole('button', { name: 'Put them on the products' }).click()
@@ -27,7 +45,9 @@ test('a batch is dropped in, matched to products by name, put on them and taken 
   await page.goto('/catalogue/A-STRAY-ONE')
   await expect(page.getByRole('heading', { level: 1, name: 'a stray one' })).toBeVisible()
   await page.goto('/catalogue/TW-4410')
-  await expect(page.getByRole('list', { name: 'Findings about the pictures' })).toContainText('tw_4410_packed.jpg It has 500 × 393 pixels')
+  await expect(page.getByRole('list', { name: 'Findings about the pictures' })).toContainText(
+    'tw_4410_packed.jpg It has 500 × 393 pixels',
+  )
   await expect(proof(page).locator('.more img')).toHaveCount(3)
 })
 
@@ -54,7 +74,9 @@ test('the library is walked by arrows, searched and narrowed', async ({ page }) 
   await expect(page.getByRole('heading', { level: 1, name: 'tw_4410_packed.jpg' })).toBeVisible()
 })
 
-test('a picture is described, cut by keyboard, replaced, put back, and has a version for French shoppers', async ({ page }) => {
+test('a picture is described, cut by keyboard, replaced, put back, and has a version for French shoppers', async ({
+  page,
+}) => {
   await enter(page, '/media/kz-0330.svg')
   await expect(page.getByRole('slider')).toHaveCount(4)
   expect(await findings(page)).toEqual([])
@@ -76,7 +98,10 @@ test('a picture is described, cut by keyboard, replaced, put back, and has a ver
   await expect(page.getByText('The new file is in its place')).toBeVisible()
   await expect(page.getByText(/^1200 × 943 pixels/)).toBeVisible()
   await page.getByRole('button', { name: 'History' }).click()
-  await page.getByRole('button', { name: /Put back/ }).first().click()
+  await page
+    .getByRole('button', { name: /Put back/ })
+    .first()
+    .click()
   await expect(page.getByText('Put back', { exact: true }).last()).toBeVisible()
   await page.getByRole('button', { name: 'Picture', exact: true }).click()
   await expect(page.getByText(/^1200 × 1200 pixels/)).toBeVisible()
@@ -85,7 +110,9 @@ test('a picture is described, cut by keyboard, replaced, put back, and has a ver
 
   // Its words are English, so French pages want a version of their own.
   await page.goto('/catalogue/KZ-0330?in=ch/fr-CH')
-  await expect(page.getByRole('list', { name: 'Findings about the pictures' }).last()).toContainText('fr-CH needs a version of its own')
+  await expect(page.getByRole('list', { name: 'Findings about the pictures' }).last()).toContainText(
+    'fr-CH needs a version of its own',
+  )
   await expect(proof(page).locator('.hero')).toHaveCount(1)
   await page.goto('/media')
   await page.getByLabel('Pictures or files to add').setInputFiles(await photo('kz-french.jpg', '#555544'))
@@ -100,13 +127,17 @@ test('a picture is described, cut by keyboard, replaced, put back, and has a ver
   await expect(proof(page).locator('.hero img')).toHaveAttribute('src', '/delivery/media/kz-french.jpg?width=800')
 })
 
-test('pictures of a product are added from disk and from the library, ordered by keyboard, and a type says which it wants', async ({ page }) => {
+test('pictures of a product are added from disk and from the library, ordered by keyboard, and a type says which it wants', async ({
+  page,
+}) => {
   await enter(page, '/settings/types/rack')
   await page.getByRole('checkbox', { name: 'packed', exact: true }).check()
   await page.keyboard.press('Control+s')
   await expect(page.getByText('Saved')).toBeVisible()
   await page.goto('/catalogue/OX-7750')
-  await expect(page.getByRole('list', { name: 'Findings about the pictures' })).toContainText('no picture with the view “packed”')
+  await expect(page.getByRole('list', { name: 'Findings about the pictures' })).toContainText(
+    'no picture with the view “packed”',
+  )
   await page.getByRole('button', { name: /^Pictures, own/ }).click()
   await page.getByLabel('Pictures: files to add').setInputFiles(await photo('ox-7750-packed.jpg', '#8a6d1d'))
   const added = page.getByRole('button', { name: 'ox-7750-packed.jpg, 2 of 2. Alt and arrows move it' })

@@ -1,10 +1,16 @@
 import { enter, expect, findings, proof, settled, test } from './desk'
 
-test('an item of the data pool stands beside a product: taken over, kept apart with a reason, asked about', async ({ page }) => {
+test('an item of the data pool stands beside a product: taken over, kept apart with a reason, asked about', async ({
+  page,
+}) => {
   await enter(page, '/catalogue/LU-0120?in=uk/en-GB')
   await page.getByRole('button', { name: 'Data pool' }).click()
   const table = page.getByRole('table', { name: 'What the product and the data pool say' })
-  const row = (property: string) => table.getByRole('row').filter({ has: page.getByRole('cell', { name: property }) }).first()
+  const row = (property: string) =>
+    table
+      .getByRole('row')
+      .filter({ has: page.getByRole('cell', { name: property }) })
+      .first()
   await expect(row('Light output')).toContainText('the same')
   // Where we have nothing, the pool may know: the value is emptied first.
   await page.getByRole('button', { name: 'Values', exact: true }).click()
@@ -31,7 +37,9 @@ test('an item of the data pool stands beside a product: taken over, kept apart w
   await page.getByLabel('What Guarantee in years means').selectOption({ label: 'Warranty, years' })
   await expect(row('Guarantee in years')).toContainText('the same')
   await page.keyboard.press('h')
-  await expect(page.getByRole('region', { name: 'History' })).toContainText('own value, because “weighed in our workshop”')
+  await expect(page.getByRole('region', { name: 'History' })).toContainText(
+    'own value, because “weighed in our workshop”',
+  )
   await page.goto('/catalogue/pool')
   await expect(page.getByRole('region', { name: 'Asked of the pool' })).toContainText('weighed in our workshop')
 })

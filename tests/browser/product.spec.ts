@@ -31,7 +31,11 @@ test('every kind of value is changed in place', async ({ page }) => {
   await open('Mounts on')
   await page.getByRole('checkbox', { name: 'Fork' }).check()
   await page.getByRole('button', { name: /^Save/ }).click()
-  await expect(page.getByRole('button', { name: 'Mounts on, own: Rack, Frame and Fork' }).or(page.getByRole('button', { name: 'Mounts on, own: Frame, Rack and Fork' }))).toBeVisible()
+  await expect(
+    page
+      .getByRole('button', { name: 'Mounts on, own: Rack, Frame and Fork' })
+      .or(page.getByRole('button', { name: 'Mounts on, own: Frame, Rack and Fork' })),
+  ).toBeVisible()
   await open('Launched')
   await page.getByLabel('Launched', { exact: true }).fill('2030-10-01')
   await page.keyboard.press('Enter')
@@ -94,7 +98,10 @@ test('a record that somebody else has saved meanwhile is not overwritten either'
   await page.getByRole('button', { name: 'History' }).click()
   const history = page.getByRole('region', { name: 'History' })
   await expect(history.getByRole('listitem').first()).toContainText(/Ada’s reason.*Maren’s reason/)
-  await history.getByRole('button', { name: /^Put back/ }).first().click()
+  await history
+    .getByRole('button', { name: /^Put back/ })
+    .first()
+    .click()
   await page.getByRole('button', { name: 'Piece', exact: true }).click()
   await expect(page.getByLabel('Why this text exists')).toHaveValue('Ada’s reason')
   await other.context().close()
@@ -109,7 +116,10 @@ test('the history says who changed what, and puts it back', async ({ page }) => 
   const history = page.getByRole('region', { name: 'History' })
   await expect(history.getByRole('listitem').first()).toContainText('Maren Oddvik')
   await expect(history.getByRole('listitem').first()).toContainText('stock: 9 77')
-  await history.getByRole('button', { name: /^Put back/ }).first().click()
+  await history
+    .getByRole('button', { name: /^Put back/ })
+    .first()
+    .click()
   await expect(history.getByRole('listitem').first()).toContainText('stock: 77 9')
   await page.keyboard.press('h')
   await expect(page.getByLabel('Stock')).toHaveValue('9')

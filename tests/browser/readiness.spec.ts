@@ -6,7 +6,9 @@ const panel = (page: Page) => page.getByRole('complementary', { name: 'Findings'
 /** The crossing that the keys are at. */
 const here = (page: Page) => page.locator('[role=gridcell].at')
 
-test('from a stitch to its findings, to the field, and back to a stitch with a knot less, all by keyboard', async ({ page }) => {
+test('from a stitch to its findings, to the field, and back to a stitch with a knot less, all by keyboard', async ({
+  page,
+}) => {
   await enter(page, '/readiness?in=be/nl-BE&q=PE-9030')
   await expect(cloth(page).getByRole('row', { name: /PE-9030/ })).toBeVisible()
   await cloth(page).focus()
@@ -44,7 +46,9 @@ test('a fix shows the products that it would mend, and its pages are ready when 
   await expect(fix).toContainText(/frees \d+ pages/)
   await fix.click()
   await expect(page.getByText('Only products with:')).toBeVisible()
-  const rows = cloth(page).getByRole('row').filter({ has: page.getByRole('gridcell') })
+  const rows = cloth(page)
+    .getByRole('row')
+    .filter({ has: page.getByRole('gridcell') })
   await expect(rows.first()).toBeVisible()
   await expect(page.getByRole('complementary', { name: 'Findings' })).toBeVisible()
   await page.getByRole('button', { name: 'Show the others too' }).click()
@@ -56,10 +60,17 @@ test('a fix shows the products that it would mend, and its pages are ready when 
   await page.keyboard.press('Control+s')
   await expect(page.locator('#work').getByText('Saved', { exact: true })).toBeVisible()
   await page.goto('/readiness?in=uk/en-GB')
-  await expect.poll(async () => Number((await ready.textContent())!.replace(/,/g, '').match(/(\d+) of/)?.[1] ?? 0), { timeout: 30_000 }).toBeGreaterThan(before)
+  await expect
+    .poll(async () => Number((await ready.textContent())!.replace(/,/g, '').match(/(\d+) of/)?.[1] ?? 0), {
+      timeout: 30_000,
+    })
+    .toBeGreaterThan(before)
   await page.goto('/assignments/mounting-on-hardware?in=uk/en-GB')
   await page.getByRole('button', { name: 'History' }).click()
-  await page.getByRole('button', { name: /Put back/ }).first().click()
+  await page
+    .getByRole('button', { name: /Put back/ })
+    .first()
+    .click()
   await expect(page.getByText('Put back', { exact: true }).last()).toBeVisible()
 })
 
@@ -72,8 +83,13 @@ test('the cloth is filtered, sorted by an edition and saved, and the address say
   await page.getByLabel('Blocked in').selectOption('media')
   await expect(page).toHaveURL(/shop=ch.*strand=media/)
   await page.getByLabel('Rows').selectOption('none')
-  await cloth(page).getByRole('button', { name: /Switzerland, French/ }).click()
-  await expect(cloth(page).getByRole('columnheader', { name: /Switzerland, French/ })).toHaveAttribute('aria-sort', 'descending')
+  await cloth(page)
+    .getByRole('button', { name: /Switzerland, French/ })
+    .click()
+  await expect(cloth(page).getByRole('columnheader', { name: /Switzerland, French/ })).toHaveAttribute(
+    'aria-sort',
+    'descending',
+  )
   await expect(page).toHaveURL(/by=ch(\/|%2F)fr-CH/)
   await page.reload()
   await expect(cloth(page).getByRole('columnheader')).toHaveCount(4)
@@ -142,7 +158,9 @@ test('a word is tried, banned, found on the cloth, and allowed again', async ({ 
 test('a storefront gets the fact that its texts name, and its pages get nearer to ready', async ({ page }) => {
   await enter(page, '/readiness?in=ch/de-CH&shop=ch', 'administrator')
   const fixes = page.getByRole('list', { name: 'The fixes that free the most pages' })
-  await expect(fixes.getByRole('button', { name: /the storefront’s return days/ })).toContainText(/frees \d+ pages in Switzerland/)
+  await expect(fixes.getByRole('button', { name: /the storefront’s return days/ })).toContainText(
+    /frees \d+ pages in Switzerland/,
+  )
   await page.goto('/settings/storefronts')
   await page.getByRole('link', { name: 'Switzerland' }).click()
   await page.getByRole('button', { name: 'Facts and languages' }).click()
@@ -162,7 +180,10 @@ test('a storefront gets the fact that its texts name, and its pages get nearer t
   }).toPass({ timeout: 40_000 })
   await page.goto('/settings/storefronts/ch')
   await page.getByRole('button', { name: 'History' }).click()
-  await page.getByRole('button', { name: /Put back/ }).first().click()
+  await page
+    .getByRole('button', { name: /Put back/ })
+    .first()
+    .click()
   await expect(page.getByText('Put back', { exact: true }).last()).toBeVisible()
 })
 

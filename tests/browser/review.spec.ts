@@ -17,7 +17,10 @@ test('a recipe is tried on three products, and another instruction gives another
   // Whatever else there is by now, this one says enough to write from.
   const first = page.getByLabel('Product 1 of the trial')
   await first.fill('KZ-0316')
-  await page.getByRole('option', { name: /KZ-0316$/ }).first().click()
+  await page
+    .getByRole('option', { name: /KZ-0316$/ })
+    .first()
+    .click()
   await expect(first).toHaveValue(/KZ-0316/)
   await page.keyboard.press('Control+Enter')
   await expect(step(page, 'Gather facts')).toContainText('Volumen: 16')
@@ -28,7 +31,9 @@ test('a recipe is tried on three products, and another instruction gives another
   await page.keyboard.press('Control+Home')
   await page.keyboard.type('Begin with the load limit. Leave out the weight. ')
   await page.keyboard.press('Control+Enter')
-  await expect(step(page, 'Description')).toContainText(/^Description\s*(Die Zuladung beträgt|Diese Gepäckträgertasche trägt)/)
+  await expect(step(page, 'Description')).toContainText(
+    /^Description\s*(Die Zuladung beträgt|Diese Gepäckträgertasche trägt)/,
+  )
   await expect(step(page, 'Description')).not.toContainText('608 g.')
   await page.keyboard.press('Control+s')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
@@ -50,16 +55,26 @@ test('a step that names a later one is refused where it stands, and nothing is l
   await expect(page.getByRole('link', { name: 'Backwards' })).toBeHidden()
 })
 
-test('a run over many products goes on behind the scenes, and whoever started it is told when it waits to be read', async ({ page }) => {
+test('a run over many products goes on behind the scenes, and whoever started it is told when it waits to be read', async ({
+  page,
+}) => {
   await enter(page, '/review/run?recipe=whole-page&in=de/de-DE&type=pannier')
   await expect(page.getByText(/products.*About [\d,]+ units of 100 characters/)).toBeVisible()
   await page.getByLabel('Product type').selectOption({ label: 'Lock' })
   await page.getByRole('button', { name: 'All products' }).click()
   await expect(page.getByText(/\b\d{3} products/)).toBeVisible()
   await page.keyboard.press('Control+Enter')
-  await expect(page.getByText(/The whole page in German \(Germany\): [\d,]+ suggestions wait to be read/)).toBeVisible({ timeout: 60_000 })
-  await expect(page.getByRole('navigation', { name: 'Groups of suggestions' }).getByRole('button', { name: /The whole page in German/ })).toBeVisible()
-  await expect(page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: /Review.*wait to be read/ })).toBeVisible()
+  await expect(page.getByText(/The whole page in German \(Germany\): [\d,]+ suggestions wait to be read/)).toBeVisible({
+    timeout: 60_000,
+  })
+  await expect(
+    page
+      .getByRole('navigation', { name: 'Groups of suggestions' })
+      .getByRole('button', { name: /The whole page in German/ }),
+  ).toBeVisible()
+  await expect(
+    page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: /Review.*wait to be read/ }),
+  ).toBeVisible()
 })
 
 test('suggestions are read, accepted, edited and refused by keyboard, and nothing is live before', async ({ page }) => {
@@ -96,9 +111,13 @@ test('suggestions are read, accepted, edited and refused by keyboard, and nothin
   await expect.poll(() => count(page)).toBe(before - 6)
   // What was accepted is on the page and in the history, under the name of who read it.
   await page.goto(`/catalogue/${edited}?in=de/de-DE&side=history`)
-  await expect(page.getByRole('region', { name: 'History' })).toContainText(/Accepted an edited suggestion: Description in German \(Germany\).*Maren/)
+  await expect(page.getByRole('region', { name: 'History' })).toContainText(
+    /Accepted an edited suggestion: Description in German \(Germany\).*Maren/,
+  )
   await expect(proof(page).getByText('Von Hand gelesen.')).toBeVisible()
-  const { values } = await (await page.request.get(`/api/products/${sku}`)).json() as { values: { attribute: string; language: string; state?: string }[] }
+  const { values } = (await (await page.request.get(`/api/products/${sku}`)).json()) as {
+    values: { attribute: string; language: string; state?: string }[]
+  }
   expect(values.find((v) => v.attribute === 'description' && v.language === 'de-DE')?.state).toBe('reviewed')
 })
 
@@ -114,7 +133,9 @@ test('suggestions are marked on the way, and what cannot be accepted stays to be
   await editor.fill('No slug at all!')
   await page.keyboard.press('Control+Enter')
   await expect(page.getByText('1 could not be decided')).toBeVisible()
-  await expect(page.getByText(/does not have the form that is asked\. .*small letters and digits with hyphens/)).toBeVisible()
+  await expect(
+    page.getByText(/does not have the form that is asked\. .*small letters and digits with hyphens/),
+  ).toBeVisible()
   // Nothing that was written is lost.
   await expect(editor).toHaveValue('No slug at all!')
   expect(await count(page)).toBe(before)
@@ -129,7 +150,9 @@ test('suggestions are marked on the way, and what cannot be accepted stays to be
   await expect(page.getByText('Refused 3 suggestions')).toBeVisible()
   await expect.poll(() => count(page)).toBe(before - 4)
   // Enter on a button presses it, and opens no product.
-  await here(page).getByRole('button', { name: /^Accept/ }).focus()
+  await here(page)
+    .getByRole('button', { name: /^Accept/ })
+    .focus()
   await page.keyboard.press('Enter')
   await expect.poll(() => count(page)).toBe(before - 5)
   await expect(page).toHaveURL(/\/review\/waiting/)
@@ -140,10 +163,13 @@ test('a fact that has changed since makes a suggestion outdated, and accepting a
   await expect(rows(page).first()).toBeVisible()
   const sku = (await here(page).locator('.code').first().innerText()).trim()
   const attribute = await (async () => {
-    const { items } = await (await page.request.get(`/api/suggestions?sku=${sku}&field=key-points&language=de-DE`)).json() as { items: { madeFrom: string[] }[] }
+    const { items } = (await (
+      await page.request.get(`/api/suggestions?sku=${sku}&field=key-points&language=de-DE`)
+    ).json()) as { items: { madeFrom: string[] }[] }
     return items[0]!.madeFrom.find((a) => ['load-limit', 'weight', 'volume', 'security-level'].includes(a))!
   })()
-  const value = attribute === 'security-level' ? 3 : attribute === 'volume' ? { value: 3, unit: 'L' } : { value: 3, unit: 'kg' }
+  const value =
+    attribute === 'security-level' ? 3 : attribute === 'volume' ? { value: 3, unit: 'L' } : { value: 3, unit: 'kg' }
   await patchValues(page, sku, [{ attribute, value }])
   await page.reload()
   await expect(rows(page).first()).toContainText(/Outdated: it was made from .+, which is another now\./)
@@ -160,11 +186,15 @@ test('a fact that has changed since makes a suggestion outdated, and accepting a
 
 test('old and new stand side by side with what differs', async ({ page }) => {
   await enter(page, '/review/run?recipe=whole-page&in=uk/en-GB&q=PE-1822')
-  await patchValues(page, 'PE-1822', [{ attribute: 'summary', language: 'en-GB', value: 'A pannier made of old tarpaulin that holds 22 l.' }])
+  await patchValues(page, 'PE-1822', [
+    { attribute: 'summary', language: 'en-GB', value: 'A pannier made of old tarpaulin that holds 22 l.' },
+  ])
   await page.getByLabel('everything, to be read beside what is there').check()
   await expect(page.getByText(/^1 product\./)).toBeVisible()
   await page.getByRole('button', { name: /Start the run/ }).click()
-  await expect(page.getByText(/The whole page in English \(United Kingdom\): \d+ suggestions wait/)).toBeVisible({ timeout: 30_000 })
+  await expect(page.getByText(/The whole page in English \(United Kingdom\): \d+ suggestions wait/)).toBeVisible({
+    timeout: 30_000,
+  })
   await page.goto('/review/waiting?by=product&group=PE-1822&language=en-GB&in=uk/en-GB')
   const summary = rows(page).filter({ hasText: 'Summary' })
   await expect(summary.locator('del').filter({ hasText: 'old' })).toBeVisible()
@@ -185,8 +215,14 @@ test('a product shows how it stands in search results, and a slug that was chang
     await expect(result).toContainText(`ch / fr-CH / ${slug}`)
   }
   await expect(result).toContainText('One former slug leads here: sacoche-regn')
-  await page.locator('#field-search-title').getByRole('button', { name: /^Search title/ }).last().click()
-  await page.getByRole('textbox', { name: /Search title/ }).fill('Sacoche étanche Regn 25 pour les trajets sous la pluie battante et les longues vacances à vélo')
+  await page
+    .locator('#field-search-title')
+    .getByRole('button', { name: /^Search title/ })
+    .last()
+    .click()
+  await page
+    .getByRole('textbox', { name: /Search title/ })
+    .fill('Sacoche étanche Regn 25 pour les trajets sous la pluie battante et les longues vacances à vélo')
   await page.keyboard.press('Enter')
   await expect(result).toContainText(/\d+ of 580 pixels/)
   await expect(result).toContainText('…')
@@ -205,11 +241,18 @@ test('two descriptions that say the same are found', async ({ page }) => {
   await expect(page).toHaveURL(/field=description/)
 })
 
-test('axe-core finds nothing wrong with the views of the review', ({ page }) => audit(page, [
-  ['the review', '/review/waiting?in=de/de-DE', 'Suggestions'], ['the recipes', '/review/recipes', 'Recipes'],
-  ['a recipe', '/review/recipes/whole-page?in=de/de-DE', 'The recipe', async () => {
-    await page.keyboard.press('Control+Enter')
-    await expect(step(page, 'Description')).toBeVisible()
-  }],
-  ['a run', '/review/run?in=de/de-DE', 'Product type'],
-]))
+test('axe-core finds nothing wrong with the views of the review', ({ page }) =>
+  audit(page, [
+    ['the review', '/review/waiting?in=de/de-DE', 'Suggestions'],
+    ['the recipes', '/review/recipes', 'Recipes'],
+    [
+      'a recipe',
+      '/review/recipes/whole-page?in=de/de-DE',
+      'The recipe',
+      async () => {
+        await page.keyboard.press('Control+Enter')
+        await expect(step(page, 'Description')).toBeVisible()
+      },
+    ],
+    ['a run', '/review/run?in=de/de-DE', 'Product type'],
+  ]))

@@ -2,7 +2,13 @@ import type { Page } from '@playwright/test'
 import { enter, expect, findings, test } from './desk'
 
 /** Puts a condition at the end of a group of the builder, its value by whatever editor the field asks for. */
-async function condition(page: Page, group: ReturnType<Page['getByRole']>, field: string, operator: string, ...fill: ((page: ReturnType<Page['getByRole']>) => Promise<unknown>)[]) {
+async function condition(
+  page: Page,
+  group: ReturnType<Page['getByRole']>,
+  field: string,
+  operator: string,
+  ...fill: ((page: ReturnType<Page['getByRole']>) => Promise<unknown>)[]
+) {
   await group.getByRole('button', { name: 'Add a condition' }).last().click()
   await group.getByLabel('Field', { exact: true }).last().selectOption({ label: field })
   await group.getByLabel(`How ${field} is compared`).last().selectOption({ label: operator })
@@ -20,9 +26,17 @@ test('builds a rule of nested groups, reads it as a sentence, saves it, and find
   await page.getByRole('radio', { name: 'What a rule finds' }).check()
   const outer = page.getByRole('group', { name: 'all of these' }).first()
 
-  await condition(page, outer, 'Category', 'is in', (g) => g.getByLabel('Value of Category').selectOption({ label: 'Bags' }))
-  await condition(page, outer, 'Volume', 'from … to',
-    (g) => g.getByLabel('Value of Volume, lower end').fill('10'), (g) => g.getByLabel('Value of Volume, upper end').fill('40'))
+  await condition(page, outer, 'Category', 'is in', (g) =>
+    g.getByLabel('Value of Category').selectOption({ label: 'Bags' }),
+  )
+  await condition(
+    page,
+    outer,
+    'Volume',
+    'from … to',
+    (g) => g.getByLabel('Value of Volume, lower end').fill('10'),
+    (g) => g.getByLabel('Value of Volume, upper end').fill('40'),
+  )
   await condition(page, outer, 'Launched', 'on or after', (g) => g.getByLabel('Value of Launched').fill('2020-01-01'))
 
   await outer.getByRole('button', { name: 'Add a group' }).click()
@@ -45,7 +59,9 @@ test('builds a rule of nested groups, reads it as a sentence, saves it, and find
   await expect(sentence(page)).toContainText('In Bags')
   await expect(sentence(page)).toContainText('100 GBP')
   expect(await findings(page)).toEqual([])
-  await expect(page.getByRole('region', { name: 'Reach', exact: true }).getByRole('status').first()).toHaveText(/^[1-9]\d* products?/)
+  await expect(page.getByRole('region', { name: 'Reach', exact: true }).getByRole('status').first()).toHaveText(
+    /^[1-9]\d* products?/,
+  )
 
   await page.keyboard.press('Control+S')
   await expect(page).toHaveURL(/\/assignments\/nested/)
@@ -85,7 +101,12 @@ test('holds two conditions on variants to one and the same variant, unless told 
   await condition(page, outer, 'Stock', 'above', (g) => g.getByLabel('Value of Stock').fill('0'))
   const same = page.getByRole('checkbox', { name: '2 of them on one and the same variant' })
   await expect(same).toBeChecked()
-  const count = async () => Number((await page.getByRole('region', { name: 'Reach', exact: true }).getByRole('status').first().innerText()).match(/^\d+/)![0])
+  const count = async () =>
+    Number(
+      (await page.getByRole('region', { name: 'Reach', exact: true }).getByRole('status').first().innerText()).match(
+        /^\d+/,
+      )![0],
+    )
   await expect(sentence(page)).toContainText('With one variant that is (size is S and stock above 0)')
   const together = await count()
   await same.uncheck()

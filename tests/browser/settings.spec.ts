@@ -9,7 +9,14 @@ test('sets up a product type, with attributes that there are and new ones', asyn
   await page.getByRole('option').first().waitFor()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('link', { name: 'Load limit', exact: true })).toBeVisible()
-  for (const [name, type, more] of [['Rider age from', 'number', ''], ['Harness', 'one choice', 'Three points, Five points'], ['Seat height', 'measure with a unit', ''], ['Seat tube from', 'measure with a unit', ''], ['What is inside', 'contents of the box', ''], ['Fitting table', 'small table', '']] as const) {
+  for (const [name, type, more] of [
+    ['Rider age from', 'number', ''],
+    ['Harness', 'one choice', 'Three points, Five points'],
+    ['Seat height', 'measure with a unit', ''],
+    ['Seat tube from', 'measure with a unit', ''],
+    ['What is inside', 'contents of the box', ''],
+    ['Fitting table', 'small table', ''],
+  ] as const) {
     await page.getByLabel('Add an attribute to Facts').fill(name)
     await page.getByRole('option', { name: /Make a new attribute/ }).click()
     await page.getByLabel('What it holds').selectOption({ label: type })
@@ -37,7 +44,10 @@ test('sets up a product type, with attributes that there are and new ones', asyn
   await page.keyboard.press('Control+s')
   await expect(page.getByRole('heading', { level: 1, name: 'Wren trailer' })).toBeVisible()
   await expect(page.getByText('0 of 1 required')).toBeVisible()
-  await page.getByRole('button', { name: /^What is inside, missing/ }).first().click()
+  await page
+    .getByRole('button', { name: /^What is inside, missing/ })
+    .first()
+    .click()
   await page.getByLabel(/^What is inside: an item a line/).fill('2 × strap\nfoot rest')
   await page.keyboard.press('Control+s')
   await expect(page.getByRole('button', { name: /^What is inside, own/ })).toContainText('2 × strap')
@@ -108,9 +118,12 @@ test('variants are made by the grid, twelve at once, and what must differ is ask
   await expect(page.getByLabel('Product type')).toHaveValue('rain-jacket')
   await page.getByRole('button', { name: 'Make the product' }).click()
   await page.getByRole('button', { name: 'Variants' }).first().click()
-  for (const box of ['Size', 'Colour']) await page.getByRole('group', { name: 'Variants differ in' }).getByLabel(box).check()
-  for (const size of ['S', 'M', 'L', 'XL']) await page.getByRole('group', { name: 'Values of Size' }).getByLabel(size, { exact: true }).check()
-  for (const colour of ['Slate', 'Madder red', 'Ink blue']) await page.getByRole('group', { name: 'Values of Colour' }).getByLabel(colour).check()
+  for (const box of ['Size', 'Colour'])
+    await page.getByRole('group', { name: 'Variants differ in' }).getByLabel(box).check()
+  for (const size of ['S', 'M', 'L', 'XL'])
+    await page.getByRole('group', { name: 'Values of Size' }).getByLabel(size, { exact: true }).check()
+  for (const colour of ['Slate', 'Madder red', 'Ink blue'])
+    await page.getByRole('group', { name: 'Values of Colour' }).getByLabel(colour).check()
   await page.getByRole('button', { name: 'Make 12 of 12 combinations' }).click()
   await page.getByLabel('Stock of RJ-77-S-SLATE').fill('4')
   await page.getByLabel('Price of RJ-77-S-SLATE').fill('119')
@@ -127,7 +140,7 @@ test('variants are made by the grid, twelve at once, and what must differ is ask
   expect(await findings(page)).toEqual([])
   await page.keyboard.press('Control+s')
   await expect(page.getByText('12 made, 0 changed')).toBeVisible()
-  const variant = await (await page.request.get('/api/products/RJ-77-XL-INK')).json() as object
+  const variant = (await (await page.request.get('/api/products/RJ-77-XL-INK')).json()) as object
   expect(variant).toMatchObject({ parent: 'RJ-77', stock: 4, gtin: null, prices: [{ amount: 119 }] })
 
   // The copy asks anew for what must be unique, and is disabled.

@@ -3,15 +3,23 @@ import type { Page } from '@playwright/test'
 
 const grid = (page: Page) => page.getByRole('grid', { name: 'Products' })
 /** The text of a cell, by the product's SKU and the column's place, the product itself being 0. */
-const cell = (page: Page, sku: string, column: number) => grid(page).getByRole('row').filter({ has: page.locator('.code', { hasText: new RegExp(`^${sku}( \\+\\d+)?$`) }) }).locator(`[aria-colindex="${column + 2}"]`)
+const cell = (page: Page, sku: string, column: number) =>
+  grid(page)
+    .getByRole('row')
+    .filter({ has: page.locator('.code', { hasText: new RegExp(`^${sku}( \\+\\d+)?$`) }) })
+    .locator(`[aria-colindex="${column + 2}"]`)
 async function show(page: Page, ...columns: string[]) {
   await page.getByRole('button', { name: 'Columns' }).click()
   const dialog = page.getByRole('dialog')
   for (const entry of await dialog.locator('[data-entry]').all()) await entry.evaluate(() => undefined)
-  while (await dialog.getByRole('button', { name: /^Take .* out$/, includeHidden: true }).count() > 0) await dialog.locator('[data-entry]').first().press('Delete')
+  while ((await dialog.getByRole('button', { name: /^Take .* out$/, includeHidden: true }).count()) > 0)
+    await dialog.locator('[data-entry]').first().press('Delete')
   for (const c of columns) {
     await dialog.getByLabel('Find a column').fill(c)
-    await dialog.getByRole('button', { name: new RegExp(`^${c}`) }).first().click()
+    await dialog
+      .getByRole('button', { name: new RegExp(`^${c}`) })
+      .first()
+      .click()
   }
   await dialog.getByRole('button', { name: 'To the sheet' }).click()
   await expect(grid(page).getByRole('columnheader')).toHaveCount(columns.length + 1)
@@ -23,7 +31,9 @@ const paste = async (page: Page, text: string) => {
 }
 test.beforeEach(({ context }) => context.grantPermissions(['clipboard-read', 'clipboard-write']))
 
-test('cells are typed in, filled down, pasted and put back, wrong ones marked and nothing else lost', async ({ page }) => {
+test('cells are typed in, filled down, pasted and put back, wrong ones marked and nothing else lost', async ({
+  page,
+}) => {
   await enter(page, '/catalogue?type=lock')
   await show(page, 'Length', 'Security level', 'Material')
   const rows = grid(page).getByRole('row')

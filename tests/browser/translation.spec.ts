@@ -6,8 +6,12 @@ const it = 'in=ch/it-CH'
 const helps = (page: Page, name: string) => page.getByLabel('Helps for this segment').getByLabel(name, { exact: true })
 const editor = (page: Page) => page.getByLabel('Texts', { exact: true }).getByRole('textbox')
 const current = (page: Page) => page.locator('[aria-current="true"][role=group]')
-const csv = async (page: Page, sku: string) => (await (await page.request.get(`/api/products/${sku}`)).json()) as { values: { attribute: string; language: string | null; value: unknown; state?: string }[] }
-const valueOf = async (page: Page, sku: string, attribute: string, language: string) => (await csv(page, sku)).values.find((v) => v.attribute === attribute && v.language === language)
+const csv = async (page: Page, sku: string) =>
+  (await (await page.request.get(`/api/products/${sku}`)).json()) as {
+    values: { attribute: string; language: string | null; value: unknown; state?: string }[]
+  }
+const valueOf = async (page: Page, sku: string, attribute: string, language: string) =>
+  (await csv(page, sku)).values.find((v) => v.attribute === attribute && v.language === language)
 
 test('what came along into an edition, and what did not, is listed by product with the way to it', async ({ page }) => {
   await enter(page, `/translation/came-along?${it}`)
@@ -21,7 +25,9 @@ test('what came along into an edition, and what did not, is listed by product wi
   await expect(page).toHaveURL(/\/translation\/product%3APE-1822/)
 })
 
-test('a product is translated by keyboard alone: memory, glossary, placeholders, checks, the page following', async ({ page }) => {
+test('a product is translated by keyboard alone: memory, glossary, placeholders, checks, the page following', async ({
+  page,
+}) => {
   await enter(page, '/translation?in=de/de-DE')
   // Another test may have drafted and taken over the German of panniers.
   await patchValues(page, 'PE-1835', [{ attribute: 'key-points', language: 'de-DE', value: null }])
@@ -46,7 +52,9 @@ test('a product is translated by keyboard alone: memory, glossary, placeholders,
   await expect(helps(page, 'Glossary')).toContainText('rail = Rohr')
   await page.keyboard.type('Haken für eine Schiene bis ')
   await page.keyboard.press('Alt+i')
-  await expect(helps(page, 'Findings and comments')).toContainText('“Schiene” must not stand for “rail”; the glossary has “Rohr”.')
+  await expect(helps(page, 'Findings and comments')).toContainText(
+    '“Schiene” must not stand for “rail”; the glossary has “Rohr”.',
+  )
   await page.getByRole('button', { name: 'Make it “Rohr”' }).click()
   await expect(editor(page)).toContainText('für eine Rohr bis')
   await page.keyboard.press('Control+Enter')
@@ -76,12 +84,19 @@ test('what is written survives a reload, and a text chosen on the page opens its
   await expect(current(page)).toContainText('Regn 25 roll pannier')
 })
 
-test('segments are joined, split and filled where they repeat; a finding is overruled with a reason', async ({ page }) => {
+test('segments are joined, split and filled where they repeat; a finding is overruled with a reason', async ({
+  page,
+}) => {
   await enter(page, '/translation/product%3APE-1818?in=be/nl-BE')
   await page.getByLabel('Find in these texts').fill('laptop, lunch')
-  await page.getByRole('button', { name: /^Description, segment 2/ }).or(current(page).getByRole('textbox')).first().click()
+  await page
+    .getByRole('button', { name: /^Description, segment 2/ })
+    .or(current(page).getByRole('textbox'))
+    .first()
+    .click()
   await expect(current(page)).toContainText('Inside there is room for')
-  const answer = () => page.waitForResponse((r) => r.request().method() === 'PUT' && r.url().includes('/api/translations/units'))
+  const answer = () =>
+    page.waitForResponse((r) => r.request().method() === 'PUT' && r.url().includes('/api/translations/units'))
   const joined = answer()
   await page.keyboard.press('Alt+j')
   await joined
@@ -93,13 +108,20 @@ test('segments are joined, split and filled where they repeat; a finding is over
   await split
   await expect(current(page)).not.toContainText('and let go with one hand.')
   await page.getByLabel('Find in these texts').fill('')
-  await page.getByRole('button', { name: /^Summary, segment 1/ }).or(page.getByRole('group', { name: 'Summary, segment 1' }).getByRole('button')).first().click()
+  await page
+    .getByRole('button', { name: /^Summary, segment 1/ })
+    .or(page.getByRole('group', { name: 'Summary, segment 1' }).getByRole('button'))
+    .first()
+    .click()
   await editor(page).fill('Houdt 19 L droog, de hele natte rit lang.')
   await page.keyboard.press('Control+Enter')
   const row = page.getByRole('group', { name: 'Summary, segment 1' })
   await expect(row).toContainText('findings')
   await row.getByRole('button').first().click()
-  await helps(page, 'Findings and comments').getByRole('button', { name: /It is right so.*Numbers/ }).first().click()
+  await helps(page, 'Findings and comments')
+    .getByRole('button', { name: /It is right so.*Numbers/ })
+    .first()
+    .click()
   await page.getByLabel('Why this finding does not matter here').fill('Measured anew')
   await page.keyboard.press('Enter')
   await expect(helps(page, 'Findings and comments')).toContainText('Measured anew')
@@ -107,7 +129,12 @@ test('segments are joined, split and filled where they repeat; a finding is over
 
 test('a reviewer sends a text back with a comment, and approves it when it is mended', async ({ page }) => {
   await enter(page, '/translation/product%3AOX-5114?in=be/nl-BE')
-  await page.getByRole('group', { name: 'Summary, segment 1' }).getByRole('button').or(page.getByRole('group', { name: 'Summary, segment 1' }).getByRole('textbox')).first().click()
+  await page
+    .getByRole('group', { name: 'Summary, segment 1' })
+    .getByRole('button')
+    .or(page.getByRole('group', { name: 'Summary, segment 1' }).getByRole('textbox'))
+    .first()
+    .click()
   await page.keyboard.press('Alt+u')
   await page.getByLabel('Send back with a comment').fill('Say that it has a lid')
   await page.keyboard.press('Enter')
@@ -116,7 +143,9 @@ test('a reviewer sends a text back with a comment, and approves it when it is me
   await expect(row.getByLabel('State')).toHaveValue('initial')
   await editor(page).fill('Een open tas voor de weekboodschappen, met deksel.')
   await page.keyboard.press('Alt+r')
-  await expect.poll(() => valueOf(page, 'OX-5114', 'summary', 'nl-BE')).toMatchObject({ state: 'reviewed', value: 'Een open tas voor de weekboodschappen, met deksel.' })
+  await expect
+    .poll(() => valueOf(page, 'OX-5114', 'summary', 'nl-BE'))
+    .toMatchObject({ state: 'reviewed', value: 'Een open tas voor de weekboodschappen, met deksel.' })
   await row.getByRole('button').first().click()
   await helps(page, 'Findings and comments').getByRole('button', { name: 'Settled' }).click()
   await expect(row).not.toContainText('1 comment')
@@ -129,7 +158,10 @@ test('a reviewer sends a text back with a comment, and approves it when it is me
 test('nothing is called reviewed while a blocker stands in it', async ({ page }) => {
   await enter(page, '/translation?in=be/nl-BE')
   // Other tests may have written here.
-  await patchValues(page, 'PE-1822', [{ attribute: 'summary', language: 'en-GB', value: 'Keeps 22 L dry.' }, { attribute: 'summary', language: 'nl-BE', value: null }])
+  await patchValues(page, 'PE-1822', [
+    { attribute: 'summary', language: 'en-GB', value: 'Keeps 22 L dry.' },
+    { attribute: 'summary', language: 'nl-BE', value: null },
+  ])
   await page.goto('/translation/product%3APE-1822?in=be/nl-BE')
   const row = page.getByRole('group', { name: 'Summary, segment 1' })
   await row.getByRole('button').or(row.getByRole('textbox')).first().click()
@@ -141,7 +173,9 @@ test('nothing is called reviewed while a blocker stands in it', async ({ page })
   expect(await valueOf(page, 'PE-1822', 'summary', 'nl-BE')).toEqual(before)
   await editor(page).fill('Houdt 22 L droog.')
   await page.keyboard.press('Alt+r')
-  await expect.poll(() => valueOf(page, 'PE-1822', 'summary', 'nl-BE')).toMatchObject({ state: 'reviewed', value: 'Houdt 22 L droog.' })
+  await expect
+    .poll(() => valueOf(page, 'PE-1822', 'summary', 'nl-BE'))
+    .toMatchObject({ state: 'reviewed', value: 'Houdt 22 L droog.' })
 })
 
 test('a list is walked and marked by keys, and the desk goes on through what it holds', async ({ page }) => {
@@ -177,7 +211,9 @@ test('a list is walked and marked by keys, and the desk goes on through what it 
   await expect(page.getByLabel('What is shown')).toHaveValue('missing')
 })
 
-test('many products are translated beforehand, sent out, changed by another program with two segments broken, and brought back', async ({ page }) => {
+test('many products are translated beforehand, sent out, changed by another program with two segments broken, and brought back', async ({
+  page,
+}) => {
   await enter(page, `/translation?${it}`)
   await page.getByLabel('Of which kind').selectOption('product')
   await page.getByLabel('Search by SKU, code or name').fill('OX-')
@@ -185,7 +221,9 @@ test('many products are translated beforehand, sent out, changed by another prog
   await page.getByRole('button', { name: 'Translate beforehand' }).click()
   await page.getByRole('button', { name: /^Translate all/ }).click()
   const tools = page.getByLabel('What is done with them')
-  await expect(tools.getByText(/open segments of \d+ records: \d+ from the memory, \d+ by machine, 0 left open/)).toBeVisible({ timeout: 60_000 })
+  await expect(
+    tools.getByText(/open segments of \d+ records: \d+ from the memory, \d+ by machine, 0 left open/),
+  ).toBeVisible({ timeout: 60_000 })
   await page.getByLabel('What is shown').selectOption('unread')
   await page.getByRole('button', { name: 'Send out' }).click()
   const download = page.waitForEvent('download')
@@ -196,9 +234,16 @@ test('many products are translated beforehand, sent out, changed by another prog
   // Another program translates one summary, loses a placeholder in one segment and changes the source of another.
   const summary = /<target>([^<]*settimana|[^<]{8,})<\/target>/.exec(xml)![0]
   let n = 0
-  const changed = xml.replace(summary, '<target>Una borsa aperta.</target>').replace(/(<target>[^<]*)<ph [^>]*\/>/, '$1').replace(/<source>([^<]{20,})<\/source>/g, (all, words: string) => (++n === 4 ? `<source>${words} Changed.</source>` : all))
+  const changed = xml
+    .replace(summary, '<target>Una borsa aperta.</target>')
+    .replace(/(<target>[^<]*)<ph [^>]*\/>/, '$1')
+    .replace(/<source>([^<]{20,})<\/source>/g, (all, words: string) =>
+      ++n === 4 ? `<source>${words} Changed.</source>` : all,
+    )
   await page.getByRole('button', { name: 'Bring back' }).click()
-  await tools.getByLabel('A file that came back, XLIFF 2.1 or 1.2').setInputFiles({ name: 'back.xlf', mimeType: 'application/xliff+xml', buffer: Buffer.from(changed) })
+  await tools
+    .getByLabel('A file that came back, XLIFF 2.1 or 1.2')
+    .setInputFiles({ name: 'back.xlf', mimeType: 'application/xliff+xml', buffer: Buffer.from(changed) })
   await expect(tools.getByText(/1 segments taken, \d+ as they were, 2 refused/)).toBeVisible({ timeout: 60_000 })
   await expect(tools.getByLabel('Refused segments')).toContainText('is missing.')
   await expect(tools.getByLabel('Refused segments')).toContainText('The source is another one now')
@@ -214,7 +259,9 @@ test('a changed source makes exactly its translation stale, with the change show
   await enter(page, '/catalogue/KZ-0316?in=uk/en-GB')
   const { values } = await csv(page, 'KZ-0316')
   const source = String(values.find((v) => v.attribute === 'description' && v.language === 'en-GB')!.value)
-  await patchValues(page, 'KZ-0316', [{ attribute: 'description', language: 'en-GB', value: source.replace('14-inch', '15-inch'), base: source }])
+  await patchValues(page, 'KZ-0316', [
+    { attribute: 'description', language: 'en-GB', value: source.replace('14-inch', '15-inch'), base: source },
+  ])
   await page.goto('/translation?in=ch/de-CH')
   await page.getByLabel('What is shown').selectOption('stale')
   await page.getByLabel('Of which kind').selectOption('product')
@@ -245,10 +292,14 @@ test('a glossary term is made, and a menu is translated with its nesting', async
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   await page.goto('/translation/storefront%3Ach?in=ch/fr-CH')
   await expect(page.getByLabel('Texts', { exact: true })).toContainText('Un atelier près de chez vous')
-  await expect(page.getByLabel('Texts', { exact: true })).toContainText('Shown after the button was pressed and no size was chosen')
+  await expect(page.getByLabel('Texts', { exact: true })).toContainText(
+    'Shown after the button was pressed and no size was chosen',
+  )
 })
 
-test('an administrator adds a language to a storefront that sells already, and reads what came along', async ({ page }) => {
+test('an administrator adds a language to a storefront that sells already, and reads what came along', async ({
+  page,
+}) => {
   await enter(page, '/settings/storefronts/gulf?in=gulf/ar-AE', 'administrator')
   await page.getByRole('button', { name: 'Facts and languages' }).click()
   await page.getByLabel('Language to add, as a tag').fill('fr-AE')
@@ -261,7 +312,9 @@ test('an administrator adds a language to a storefront that sells already, and r
   await page.getByLabel('Of which kind').selectOption('product')
   await expect(page.getByRole('grid', { name: 'Texts to translate' }).getByRole('row').nth(1)).toBeVisible()
   await page.goto('/translation/product%3APE-1830?in=gulf/fr-AE')
-  await expect(page.getByLabel('Texts', { exact: true })).toContainText('French (Switzerland) stands here; write only what differs')
+  await expect(page.getByLabel('Texts', { exact: true })).toContainText(
+    'French (Switzerland) stands here; write only what differs',
+  )
 })
 
 test('Arabic is written from right to left, and Japanese pages hold no bold', async ({ page }) => {
@@ -274,7 +327,12 @@ test('Arabic is written from right to left, and Japanese pages hold no bold', as
   await expect(helps(page, 'Findings and comments')).toContainText('The source has no number 99.')
 })
 
-test('axe-core finds nothing wrong with the views of the translation', ({ page }) => audit(page, [
-  ['the desk', '/translation/product%3APE-1822?in=ch/fr-CH', 'Helps for this segment'], ['progress', '/translation/progress', 'Progress of each edition'], ['what came along', `/translation/came-along?${it}`, 'What did not come along'],
-  ['the memory', `/translation/memory?${it}`, 'Pairs of the memory'], ['the glossary', `/translation/glossary?${it}`, 'Terms'], ['a term', `/translation/glossary/rack?${it}`, 'The term'],
-]))
+test('axe-core finds nothing wrong with the views of the translation', ({ page }) =>
+  audit(page, [
+    ['the desk', '/translation/product%3APE-1822?in=ch/fr-CH', 'Helps for this segment'],
+    ['progress', '/translation/progress', 'Progress of each edition'],
+    ['what came along', `/translation/came-along?${it}`, 'What did not come along'],
+    ['the memory', `/translation/memory?${it}`, 'Pairs of the memory'],
+    ['the glossary', `/translation/glossary?${it}`, 'Terms'],
+    ['a term', `/translation/glossary/rack?${it}`, 'The term'],
+  ]))

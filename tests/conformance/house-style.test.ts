@@ -30,12 +30,18 @@ describe('characters as people perceive them', () => {
 
 describe('reading ease', () => {
   // Worked from the published formulas, coefficients from memory: Flesch 1948, Amstad 1978, Kandel and Moles 1958.
-  it.each([['en', 206.835 - 1.015 * 10 - 84.6 * 1.5], ['de', 180 - 10 - 58.5 * 1.5], ['fr', 207 - 1.015 * 10 - 73.6 * 1.5]])('%s: 100 words, 10 sentences, 150 syllables', (language, want) => {
+  it.each([
+    ['en', 206.835 - 1.015 * 10 - 84.6 * 1.5],
+    ['de', 180 - 10 - 58.5 * 1.5],
+    ['fr', 207 - 1.015 * 10 - 73.6 * 1.5],
+  ])('%s: 100 words, 10 sentences, 150 syllables', (language, want) => {
     expect(easeFormulas[language]!({ words: 100, sentences: 10, syllables: 150 })).toBeCloseTo(want, 9)
   })
   it('calls short words in short sentences easier, and says nothing of a line', () => {
-    const plain = 'Clip the bag on. Ride home. The rain stays out. Your book stays dry. If a hook breaks we send a new one. You fit it at home with one screw and no glue.'
-    const stiff = 'The aforementioned receptacle incorporates an interchangeable attachment mechanism facilitating expeditious installation notwithstanding unfavourable meteorological circumstances, whereupon replacement componentry necessitates neither professional intervention nor specialised instrumentation whatsoever, irrespective of manufacturing variability, provenance or configuration.'
+    const plain =
+      'Clip the bag on. Ride home. The rain stays out. Your book stays dry. If a hook breaks we send a new one. You fit it at home with one screw and no glue.'
+    const stiff =
+      'The aforementioned receptacle incorporates an interchangeable attachment mechanism facilitating expeditious installation notwithstanding unfavourable meteorological circumstances, whereupon replacement componentry necessitates neither professional intervention nor specialised instrumentation whatsoever, irrespective of manufacturing variability, provenance or configuration.'
     const ease = (t: string, sentences: number) => readingEase(t.match(/\p{L}+/gu)!, sentences, 'en')!
     expect(ease(plain, 6)).toBeGreaterThan(80)
     expect(ease(stiff, 1)).toBeLessThan(0)

@@ -3,15 +3,24 @@ import { Client, signedIn } from './client'
 
 let maren: Client
 let luc: Client
-beforeAll(async () => { [maren, luc] = await Promise.all([signedIn('manager'), signedIn('translator')]) })
+beforeAll(async () => {
+  ;[maren, luc] = await Promise.all([signedIn('manager'), signedIn('translator')])
+})
 const nobody = new Client()
 const lens = { storefront: 'uk', language: 'en-GB' }
 type Problem = { errors: { path: string; message: string }[] }
 
 describe('set-up that travels whole', () => {
   it('is listed with counts, read, and written back without a change', async () => {
-    for (const [list, code] of [['product-types', 'pannier'], ['attributes', 'material'], ['categories', 'panniers']] as const) {
-      expect((await maren.get<{ items: { code: string }[] }>(`/api/${list}`)).body.items.map((i) => i.code), list).toContain(code)
+    for (const [list, code] of [
+      ['product-types', 'pannier'],
+      ['attributes', 'material'],
+      ['categories', 'panniers'],
+    ] as const) {
+      expect(
+        (await maren.get<{ items: { code: string }[] }>(`/api/${list}`)).body.items.map((i) => i.code),
+        list,
+      ).toContain(code)
       const { body, headers } = await maren.get(`/api/${list}/${code}`)
       const again = await maren.put(`/api/${list}/${code}`, body, { 'if-match': headers.get('etag')! })
       expect([again.status, again.headers.get('etag'), again.body], list).toEqual([200, headers.get('etag'), body])
@@ -24,10 +33,15 @@ describe('set-up that travels whole', () => {
   })
   it('shows what becomes of values before an attribute is changed, and says where it cannot be', async () => {
     const { body: attribute } = await maren.get('/api/attributes/security-level')
-    const preview = await maren.post<{ values: number; changed: number }>('/api/attributes/security-level/rework/preview', { record: { ...attribute, type: 'text', allowed: null } })
+    const preview = await maren.post<{ values: number; changed: number }>(
+      '/api/attributes/security-level/rework/preview',
+      { record: { ...attribute, type: 'text', allowed: null } },
+    )
     expect(preview.status).toBe(200)
     expect(preview.body.changed).toBe(preview.body.values)
-    const bad = await maren.post<Problem>('/api/attributes/security-level/rework', { record: { ...attribute, allowed: { least: 10, most: 1, pattern: null } } })
+    const bad = await maren.post<Problem>('/api/attributes/security-level/rework', {
+      record: { ...attribute, allowed: { least: 10, most: 1, pattern: null } },
+    })
     expect([bad.status, bad.body.errors[0]!.path]).toEqual([422, 'allowed.most'])
     expect((await luc.post('/api/attributes/security-level/rework', { record: attribute })).status).toBe(403)
   })
@@ -37,9 +51,18 @@ describe('products made over HTTP', () => {
   it('are created, given variants and copied, each refused with the place where it cannot be', async () => {
     const made = await maren.post('/api/products', { sku: 'HT-1', type: 'gloves', category: 'gloves' })
     expect([made.status, made.headers.get('etag')]).toEqual([201, expect.stringMatching(/^"\d+\.1"$/)])
-    expect((await maren.post<Problem>('/api/products', { sku: 'HT-1', type: 'gloves' })).body.errors).toMatchObject([{ path: 'sku' }])
-    expect((await maren.post<Problem>('/api/products', { sku: 'HT 2', type: 'boat', stock: -1 })).body.errors.map((e) => e.path)).toEqual(['stock'])
-    const variants = await maren.put('/api/products/HT-1/variants', { differsIn: ['size'], variants: ['S', 'M'].map((size) => ({ sku: `HT-1-${size}`, values: [{ attribute: 'size', value: size }] })) })
+    expect((await maren.post<Problem>('/api/products', { sku: 'HT-1', type: 'gloves' })).body.errors).toMatchObject([
+      { path: 'sku' },
+    ])
+    expect(
+      (await maren.post<Problem>('/api/products', { sku: 'HT 2', type: 'boat', stock: -1 })).body.errors.map(
+        (e) => e.path,
+      ),
+    ).toEqual(['stock'])
+    const variants = await maren.put('/api/products/HT-1/variants', {
+      differsIn: ['size'],
+      variants: ['S', 'M'].map((size) => ({ sku: `HT-1-${size}`, values: [{ attribute: 'size', value: size }] })),
+    })
     expect([variants.status, variants.body]).toMatchObject([200, { made: 2, changed: 0 }])
     const copy = await maren.post('/api/products/HT-1/copy', { sku: 'HT-9', variants: { 'HT-1-S': 'HT-9-S' } })
     expect([copy.status, copy.body]).toMatchObject([201, { sku: 'HT-9', status: 'disabled', variants: ['HT-9-S'] }])
@@ -50,23 +73,43 @@ describe('products made over HTTP', () => {
 
 describe('the sheet', () => {
   it('gives rows, offers columns, and takes cells one by one', async () => {
-    const rows = await maren.post<{ count: number; items: { sku: string; cells: { shown: string }[] }[] }>('/api/sheet', { lens, columns: ['load-limit', 'price@uk'], limit: 2, filter: { field: 'type', is: 'equals', value: 'rack' } })
+    const rows = await maren.post<{ count: number; items: { sku: string; cells: { shown: string }[] }[] }>(
+      '/api/sheet',
+      { lens, columns: ['load-limit', 'price@uk'], limit: 2, filter: { field: 'type', is: 'equals', value: 'rack' } },
+    )
     expect([rows.status, rows.body.items.length, rows.body.items[0]!.cells.length]).toEqual([200, 2, 2])
-    expect((await maren.post<{ items: unknown[] }>('/api/sheet/columns', { lens })).body.items.length).toBeGreaterThan(20)
+    expect((await maren.post<{ items: unknown[] }>('/api/sheet/columns', { lens })).body.items.length).toBeGreaterThan(
+      20,
+    )
     const { sku } = rows.body.items[0]!
-    const report = await maren.post<{ step: number; written: number; refused: Problem['errors'] }>('/api/sheet/cells', { lens, cells: [{ sku, column: 'load-limit', text: '26 kg' }, { sku, column: 'load-limit', text: 'much' }] })
+    const report = await maren.post<{ step: number; written: number; refused: Problem['errors'] }>('/api/sheet/cells', {
+      lens,
+      cells: [
+        { sku, column: 'load-limit', text: '26 kg' },
+        { sku, column: 'load-limit', text: 'much' },
+      ],
+    })
     expect(report.body).toMatchObject({ written: 1, refused: [{ sku, column: 'load-limit' }] })
     const back = await maren.post<{ id: string }>(`/api/steps/${report.body.step}/put-back`, {})
     expect(back.status).toBe(202)
     expect((await maren.post('/api/sheet', { lens, columns: ['nothing'] })).status).toBe(422)
     expect((await maren.post('/api/sheet/cells', { lens, cells: [{ sku, column: 'stock' }] })).status).toBe(422)
-    expect((await luc.post<{ refused: unknown[] }>('/api/sheet/cells', { lens, cells: [{ sku, column: 'stock', text: '1' }] })).body.refused).toHaveLength(1)
+    expect(
+      (
+        await luc.post<{ refused: unknown[] }>('/api/sheet/cells', {
+          lens,
+          cells: [{ sku, column: 'stock', text: '1' }],
+        })
+      ).body.refused,
+    ).toHaveLength(1)
   })
   it('keeps views and mappings for those who made them', async () => {
     const view = { kind: 'view', name: 'Over HTTP', content: { columns: ['stock'], members: 'both', filter: {} } }
     const { status, body } = await maren.put<{ id: number }>('/api/kept', view)
     expect(status).toBe(200)
-    expect((await luc.get<{ items: unknown[] }>('/api/kept?kind=view')).body.items).not.toContainEqual(expect.objectContaining({ id: body.id }))
+    expect((await luc.get<{ items: unknown[] }>('/api/kept?kind=view')).body.items).not.toContainEqual(
+      expect.objectContaining({ id: body.id }),
+    )
     expect((await luc.ask('DELETE', `/api/kept/${body.id}`)).status).toBe(404)
     expect((await maren.ask('DELETE', `/api/kept/${body.id}`)).status).toBe(204)
     expect((await maren.put('/api/kept', { ...view, content: { columns: 'stock' } })).status).toBe(422)
@@ -74,16 +117,49 @@ describe('the sheet', () => {
 })
 
 it('takes a file in, suggests what it means, and imports it through a mapping', async () => {
-  const sent = await maren.ask<{ upload: string; format: string; suggested: { header: string; means: string; unit: string }[] }>('POST', '/api/uploads?name=a.csv&type=lock', { text: 'Item no,Title,Length (in)\nUP-1,Short chain,31.5\n', headers: { 'content-type': 'application/octet-stream' } })
-  expect(sent.body).toMatchObject({ format: 'csv', suggested: [{ means: 'sku' }, { means: 'name@/en-GB' }, { means: 'length', unit: 'in' }] })
-  const mapping = { columns: sent.body.suggested.map(({ header, means, unit }) => ({ header, means, unit })), type: 'lock' }
+  const sent = await maren.ask<{
+    upload: string
+    format: string
+    suggested: { header: string; means: string; unit: string }[]
+  }>('POST', '/api/uploads?name=a.csv&type=lock', {
+    text: 'Item no,Title,Length (in)\nUP-1,Short chain,31.5\n',
+    headers: { 'content-type': 'application/octet-stream' },
+  })
+  expect(sent.body).toMatchObject({
+    format: 'csv',
+    suggested: [{ means: 'sku' }, { means: 'name@/en-GB' }, { means: 'length', unit: 'in' }],
+  })
+  const mapping = {
+    columns: sent.body.suggested.map(({ header, means, unit }) => ({ header, means, unit })),
+    type: 'lock',
+  }
   const report = await maren.post(`/api/imports?mode=apply&upload=${sent.body.upload}`, { mapping })
   expect([report.status, report.body]).toMatchObject([200, { created: 1, applied: true, step: expect.any(Number) }])
-  expect((await maren.get<{ values: object[] }>('/api/products/UP-1')).body.values).toContainEqual(expect.objectContaining({ attribute: 'length', value: { value: 31.5, unit: 'in' } }))
+  expect((await maren.get<{ values: object[] }>('/api/products/UP-1')).body.values).toContainEqual(
+    expect.objectContaining({ attribute: 'length', value: { value: 31.5, unit: 'in' } }),
+  )
   // Once it is imported, the file is gone.
   expect((await maren.post(`/api/imports?mode=apply&upload=${sent.body.upload}`, { mapping })).status).toBe(404)
-  expect((await maren.post(`/api/imports?mode=check&upload=${sent.body.upload}`, { mapping: { columns: 'all' } })).status).toBe(422)
-  expect((await luc.ask('POST', '/api/uploads?name=a.csv', { text: 'sku\n', headers: { 'content-type': 'application/octet-stream' } })).status).toBe(403)
-  const xlsx = await fetch(`${process.env.INKLOOM_TEST_URL}/api/exports`, { method: 'POST', headers: { 'cookie': maren.cookie, 'content-type': 'application/json' }, body: JSON.stringify({ format: 'xlsx', filter: { field: 'type', is: 'equals', value: 'lock' } }) })
-  expect([xlsx.status, Buffer.from(await xlsx.arrayBuffer()).subarray(0, 2).toString()]).toEqual([200, 'PK'])
+  expect(
+    (await maren.post(`/api/imports?mode=check&upload=${sent.body.upload}`, { mapping: { columns: 'all' } })).status,
+  ).toBe(422)
+  expect(
+    (
+      await luc.ask('POST', '/api/uploads?name=a.csv', {
+        text: 'sku\n',
+        headers: { 'content-type': 'application/octet-stream' },
+      })
+    ).status,
+  ).toBe(403)
+  const xlsx = await fetch(`${process.env.INKLOOM_TEST_URL}/api/exports`, {
+    method: 'POST',
+    headers: { cookie: maren.cookie, 'content-type': 'application/json' },
+    body: JSON.stringify({ format: 'xlsx', filter: { field: 'type', is: 'equals', value: 'lock' } }),
+  })
+  expect([
+    xlsx.status,
+    Buffer.from(await xlsx.arrayBuffer())
+      .subarray(0, 2)
+      .toString(),
+  ]).toEqual([200, 'PK'])
 })

@@ -1,8 +1,14 @@
 import { readFileSync } from 'node:fs'
 
 /** The running application that the contract is tried on. */
-export const base = process.env.INKLOOM_TEST_URL ?? (() => { throw new Error('These tests need the running application: run them by “npm test -- contract”.') })()
-const { demoPeople } = JSON.parse(readFileSync('demo/people.json', 'utf8')) as { demoPeople: { email: string; password: string; role: string }[] }
+export const base =
+  process.env.INKLOOM_TEST_URL ??
+  (() => {
+    throw new Error('These tests need the running application: run them by “npm test -- contract”.')
+  })()
+const { demoPeople } = JSON.parse(readFileSync('demo/people.json', 'utf8')) as {
+  demoPeople: { email: string; password: string; role: string }[]
+}
 
 export interface Answer<T = Record<string, unknown>> {
   status: number
@@ -13,19 +19,37 @@ export interface Answer<T = Record<string, unknown>> {
 /** A program that drives Ink Loom over HTTP, with the cookie of a sign-in. */
 export class Client {
   cookie = ''
-  async ask<T = Record<string, unknown>>(method: string, path: string, { json, text, headers = {} }: { json?: unknown; text?: string; headers?: Record<string, string> } = {}): Promise<Answer<T>> {
+  async ask<T = Record<string, unknown>>(
+    method: string,
+    path: string,
+    { json, text, headers = {} }: { json?: unknown; text?: string; headers?: Record<string, string> } = {},
+  ): Promise<Answer<T>> {
     const response = await fetch(base + path, {
-      method, headers: { ...(this.cookie ? { cookie: this.cookie } : {}), ...(json === undefined ? {} : { 'content-type': 'application/json' }), ...headers }, body: json === undefined ? text : JSON.stringify(json),
+      method,
+      headers: {
+        ...(this.cookie ? { cookie: this.cookie } : {}),
+        ...(json === undefined ? {} : { 'content-type': 'application/json' }),
+        ...headers,
+      },
+      body: json === undefined ? text : JSON.stringify(json),
     })
     const set = response.headers.get('set-cookie')
     if (set) this.cookie = set.split(';')[0]!
     const content = await response.text()
-    return { status: response.status, headers: response.headers, body: (/json/.test(response.headers.get('content-type') ?? '') ? JSON.parse(content) : content) as T }
+    return {
+      status: response.status,
+      headers: response.headers,
+      body: (/json/.test(response.headers.get('content-type') ?? '') ? JSON.parse(content) : content) as T,
+    }
   }
-  get = <T = Record<string, unknown>>(path: string, headers?: Record<string, string>) => this.ask<T>('GET', path, { headers })
-  post = <T = Record<string, unknown>>(path: string, json: unknown, headers?: Record<string, string>) => this.ask<T>('POST', path, { json, headers })
-  put = <T = Record<string, unknown>>(path: string, json: unknown, headers?: Record<string, string>) => this.ask<T>('PUT', path, { json, headers })
-  patch = <T = Record<string, unknown>>(path: string, json: unknown, headers?: Record<string, string>) => this.ask<T>('PATCH', path, { json, headers })
+  get = <T = Record<string, unknown>>(path: string, headers?: Record<string, string>) =>
+    this.ask<T>('GET', path, { headers })
+  post = <T = Record<string, unknown>>(path: string, json: unknown, headers?: Record<string, string>) =>
+    this.ask<T>('POST', path, { json, headers })
+  put = <T = Record<string, unknown>>(path: string, json: unknown, headers?: Record<string, string>) =>
+    this.ask<T>('PUT', path, { json, headers })
+  patch = <T = Record<string, unknown>>(path: string, json: unknown, headers?: Record<string, string>) =>
+    this.ask<T>('PATCH', path, { json, headers })
 }
 
 /** Signs in as a demo person: `manager`, `translator` or `administrator`. */

@@ -3,17 +3,32 @@ import { signedIn, type Client } from './client'
 
 let maren: Client
 let luc: Client
-beforeAll(async () => { [maren, luc] = [await signedIn('manager'), await signedIn('translator')] })
+beforeAll(async () => {
+  ;[maren, luc] = [await signedIn('manager'), await signedIn('translator')]
+})
 
-interface Judged { sku: string; strands: Record<string, { passed: number; of: number }>; blockers: { code: string; strand: string; message: string; at: string }[]; remarks: { code: string }[] }
-const list = async (query: string) => (await luc.get<{ items: Judged[]; next: string | null }>(`/api/readiness?${query}`)).body
-const one = async (sku: string, edition: string) => (await maren.get<{ editions: (Judged & { storefront: string; language: string })[] }>(`/api/products/${sku}/readiness`)).body.editions.find((e) => `${e.storefront}/${e.language}` === edition)!
+interface Judged {
+  sku: string
+  strands: Record<string, { passed: number; of: number }>
+  blockers: { code: string; strand: string; message: string; at: string }[]
+  remarks: { code: string }[]
+}
+const list = async (query: string) =>
+  (await luc.get<{ items: Judged[]; next: string | null }>(`/api/readiness?${query}`)).body
+const one = async (sku: string, edition: string) =>
+  (
+    await maren.get<{ editions: (Judged & { storefront: string; language: string })[] }>(
+      `/api/products/${sku}/readiness`,
+    )
+  ).body.editions.find((e) => `${e.storefront}/${e.language}` === edition)!
 
 describe('readiness by HTTP', () => {
   it('lists products in SKU order with what blocks them, page by page', async () => {
     const seen: string[] = []
     for (let cursor: string | null = ''; cursor !== null;) {
-      const page: Awaited<ReturnType<typeof list>> = await list(`storefront=be&language=nl-BE&limit=70${cursor ? `&cursor=${encodeURIComponent(cursor)}` : ''}`)
+      const page: Awaited<ReturnType<typeof list>> = await list(
+        `storefront=be&language=nl-BE&limit=70${cursor ? `&cursor=${encodeURIComponent(cursor)}` : ''}`,
+      )
       seen.push(...page.items.map((i) => i.sku))
       for (const { strands, blockers } of page.items) {
         expect(Object.keys(strands)).toEqual(['facts', 'copy', 'language', 'media', 'content'])
@@ -30,7 +45,8 @@ describe('readiness by HTTP', () => {
   })
   it('shows an edit at once, and again when it is taken back', async () => {
     const at = '/api/products/TW-9110'
-    const missing = async () => (await one('TW-9110', 'uk/en-GB')).blockers.filter((b) => b.at === 'attribute:child-weight').map((b) => b.code)
+    const missing = async () =>
+      (await one('TW-9110', 'uk/en-GB')).blockers.filter((b) => b.at === 'attribute:child-weight').map((b) => b.code)
     const { body } = await maren.get<{ values: { attribute: string; value: unknown }[] }>(at)
     const value = body.values.find((v) => v.attribute === 'child-weight')!.value
     expect(await missing()).toEqual([])
@@ -40,9 +56,15 @@ describe('readiness by HTTP', () => {
     expect(await missing()).toEqual([])
   })
   it('gives the cloth its columns, groups and rows, filtered and sorted', async () => {
-    interface Cloth { columns: { n: number; storefront: string; sold: number; ready: number }[]; groups: { type: string; products: number; sold: number; open: number }[]; products: number }
+    interface Cloth {
+      columns: { n: number; storefront: string; sold: number; ready: number }[]
+      groups: { type: string; products: number; sold: number; open: number }[]
+      products: number
+    }
     const cloth = async (b: object) => (await maren.post<Cloth>('/api/readiness/cloth', b)).body
-    const rows = async (b: object) => (await maren.post<{ items: { sku: string; type: string; blockers: number }[] }>('/api/readiness/rows', b)).body.items
+    const rows = async (b: object) =>
+      (await maren.post<{ items: { sku: string; type: string; blockers: number }[] }>('/api/readiness/rows', b)).body
+        .items
     const whole = await cloth({})
     expect(whole.columns).toHaveLength(15)
     // What is kept day by day says the same as what stands in the rows.
@@ -52,27 +74,48 @@ describe('readiness by HTTP', () => {
     const blocked = await rows({ strand: 'facts', limit: 500 })
     expect(blocked.length).toBeGreaterThan(0)
     expect(blocked.map((r) => r.blockers)).toEqual(blocked.map((r) => r.blockers).sort((a, b) => b - a))
-    const [first] = (await maren.get<{ fixes: { id: string; products: number; pages: number }[] }>('/api/readiness/overview')).body.fixes
+    const [first] = (
+      await maren.get<{ fixes: { id: string; products: number; pages: number }[] }>('/api/readiness/overview')
+    ).body.fixes
     const ofFix = await rows({ fix: first!.id, limit: 500 })
     expect(ofFix.length).toBeGreaterThanOrEqual(first!.products)
     expect((await rows({ type: 'rack', sort: 'sku', limit: 3 })).map((r) => r.type)).toEqual(['rack', 'rack', 'rack'])
     expect((await maren.post('/api/readiness/rows', { edition: 'be/de-DE' })).status).toBe(422)
     expect((await maren.post('/api/readiness/cloth', { storefronts: ['xx'] })).status).toBe(422)
-    expect((await maren.post('/api/readiness/cloth', { filter: { field: 'nothing', is: 'equals', value: 1 } })).status).toBe(422)
+    expect(
+      (await maren.post('/api/readiness/cloth', { filter: { field: 'nothing', is: 'equals', value: 1 } })).status,
+    ).toBe(422)
   })
   it('saves findings as a file, a line for each edition', async () => {
-    const { body, headers } = await maren.post('/api/readiness/findings', { storefronts: ['jp'], code: 'piece-no-text' })
+    const { body, headers } = await maren.post('/api/readiness/findings', {
+      storefronts: ['jp'],
+      code: 'piece-no-text',
+    })
     const lines = String(body).trim().split('\n')
-    expect([headers.get('content-type'), lines[0]]).toEqual([expect.stringContaining('text/csv'), 'sku,storefront,language,strand,level,code,at,message'])
+    expect([headers.get('content-type'), lines[0]]).toEqual([
+      expect.stringContaining('text/csv'),
+      'sku,storefront,language,strand,level,code,at,message',
+    ])
     expect(lines.length).toBeGreaterThan(10)
     for (const l of lines.slice(1)) expect(l).toMatch(/^[^,]+,jp,ja-JP,content,blocker,piece-no-text,piece:/)
   })
   it('keeps a portion of the day, and lets it go', async () => {
     const set = await luc.put<{ of: number; done: number }>('/api/readiness/portion', { products: 5, storefront: 'be' })
     expect(set.body).toMatchObject({ products: 5, storefront: 'be', of: 5, done: 0 })
-    expect((await luc.post<{ items: unknown[] }>('/api/readiness/rows', { show: 'portion' })).body.items).toHaveLength(5)
-    expect((await maren.post<{ items: unknown[] }>('/api/readiness/rows', { show: 'portion', person: 'luc@tarnwheel.example' })).body.items).toHaveLength(5)
-    expect((await maren.post('/api/readiness/rows', { show: 'portion', person: 'nobody@tarnwheel.example' })).status).toBe(422)
+    expect((await luc.post<{ items: unknown[] }>('/api/readiness/rows', { show: 'portion' })).body.items).toHaveLength(
+      5,
+    )
+    expect(
+      (
+        await maren.post<{ items: unknown[] }>('/api/readiness/rows', {
+          show: 'portion',
+          person: 'luc@tarnwheel.example',
+        })
+      ).body.items,
+    ).toHaveLength(5)
+    expect(
+      (await maren.post('/api/readiness/rows', { show: 'portion', person: 'nobody@tarnwheel.example' })).status,
+    ).toBe(422)
     expect((await luc.put('/api/readiness/portion', { products: 0 })).status).toBe(422)
     expect((await luc.ask('DELETE', '/api/readiness/portion')).status).toBe(204)
     expect((await luc.get<{ portion: unknown }>('/api/readiness/overview')).body.portion).toBeNull()
@@ -94,7 +137,11 @@ describe('readiness by HTTP', () => {
 
 describe('the house style by HTTP', () => {
   it('tries words against the whole catalogue before they are banned', async () => {
-    interface Trial { texts: number; products: number; items: { sku: string; field: string; language: string; before: string; word: string; after: string }[] }
+    interface Trial {
+      texts: number
+      products: number
+      items: { sku: string; field: string; language: string; before: string; word: string; after: string }[]
+    }
     const trial = async (body: object) => (await luc.post<Trial>('/api/house-styles/trial', body)).body
     const found = await trial({ words: ['child'], language: 'en' })
     expect(found.texts).toBeGreaterThan(5)
@@ -110,8 +157,14 @@ describe('the house style by HTTP', () => {
     expect((await maren.put(at, part)).status).toBeLessThan(300)
     const { body, headers } = await maren.get<Record<string, unknown>>(at)
     expect(body).toMatchObject(part)
-    expect((await maren.put(at, body, { 'if-match': headers.get('etag')! })).headers.get('etag')).toBe(headers.get('etag'))
-    expect((await maren.get<{ items: { code: string }[]; first: unknown[] }>('/api/house-styles')).body.items.map((i) => i.code)).toContain('shouting')
+    expect((await maren.put(at, body, { 'if-match': headers.get('etag')! })).headers.get('etag')).toBe(
+      headers.get('etag'),
+    )
+    expect(
+      (await maren.get<{ items: { code: string }[]; first: unknown[] }>('/api/house-styles')).body.items.map(
+        (i) => i.code,
+      ),
+    ).toContain('shouting')
     expect((await maren.put(at, { ...part, settings: { banned: [''] } })).status).toBe(422)
     expect((await maren.put('/api/house-styles/other', { ...part, code: 'other' })).status).toBe(422)
     expect((await luc.put(at, part)).status).toBe(403)

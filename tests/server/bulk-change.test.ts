@@ -13,15 +13,45 @@ const { reach } = await import('@server/services/reach/reach')
 const { Cancelled } = await import('@server/services/jobs')
 const { database } = await import('@server/db/connect')
 
-const change = (more: Partial<BulkChange> & Pick<BulkChange, 'do' | 'attribute'>): BulkChange => ({ storefront: null, language: null, members: 'fitting', ...more })
-const steel = { filter: { field: 'type', is: 'equals', value: 'bag' }, change: change({ do: 'set', attribute: 'material', value: 'steel' }) }
-const valueOf = async (sku: string, attribute: string, language: string | null = null) => (await getProduct(sku)).document.values.find((v) => v.attribute === attribute && v.language === language)
+const change = (more: Partial<BulkChange> & Pick<BulkChange, 'do' | 'attribute'>): BulkChange => ({
+  storefront: null,
+  language: null,
+  members: 'fitting',
+  ...more,
+})
+const steel = {
+  filter: { field: 'type', is: 'equals', value: 'bag' },
+  change: change({ do: 'set', attribute: 'material', value: 'steel' }),
+}
+const valueOf = async (sku: string, attribute: string, language: string | null = null) =>
+  (await getProduct(sku)).document.values.find((v) => v.attribute === attribute && v.language === language)
 const found = async (condition: unknown) => (await reach({ condition, limit: 1000 }, now)).count
-const counts = async () => (await database().execute<Record<string, number>>(sql`select ((select count(*) from change) + (select coalesce(sum(bit_count(products)), 0) from change_stretch))::int as changes, (select count(*)::int from step) as steps, (select sum(version)::int from product_version) as versions`)).rows[0]!
+const counts = async () =>
+  (
+    await database().execute<Record<string, number>>(
+      sql`select ((select count(*) from change) + (select coalesce(sum(bit_count(products)), 0) from change_stretch))::int as changes, (select count(*)::int from step) as steps, (select sum(version)::int from product_version) as versions`,
+    )
+  ).rows[0]!
 
 beforeAll(async () => {
-  const bags = Array.from({ length: 1200 }, (_, i) => `BG-${i},,bag,${i % 3 === 0 ? 'canvas' : i % 3 === 1 ? 'steel' : ''},Bag ${i},Sac ${i},${i % 2 === 0 ? `Summary ${i}` : ''},<p>Text <strong>${i}</strong>.</p>,`)
-  const report = await importProducts(file(['sku,parent,type,material,name,name@/fr-CH,summary,description,size', ...bags, 'GL,,glove,,Suzu,,,,', 'GL-S,GL,,,,,,,S', 'GL-M,GL,,,,,,,M', ''].join('\n')), { mode: 'apply', take: 'all', title: 'Start', personId: 1, now })
+  const bags = Array.from(
+    { length: 1200 },
+    (_, i) =>
+      `BG-${i},,bag,${i % 3 === 0 ? 'canvas' : i % 3 === 1 ? 'steel' : ''},Bag ${i},Sac ${i},${i % 2 === 0 ? `Summary ${i}` : ''},<p>Text <strong>${i}</strong>.</p>,`,
+  )
+  const report = await importProducts(
+    file(
+      [
+        'sku,parent,type,material,name,name@/fr-CH,summary,description,size',
+        ...bags,
+        'GL,,glove,,Suzu,,,,',
+        'GL-S,GL,,,,,,,S',
+        'GL-M,GL,,,,,,,M',
+        '',
+      ].join('\n'),
+    ),
+    { mode: 'apply', take: 'all', title: 'Start', personId: 1, now },
+  )
   expect(report).toMatchObject({ created: 1203, rejected: [] })
 })
 
@@ -29,9 +59,19 @@ describe('a change of many products', () => {
   it('is first shown: how many, which, before and after; and writes nothing', async () => {
     const before = await counts()
     const report = await previewBulkChange(steel, now)
-    expect(report).toMatchObject({ title: 'Set material to “steel”', found: 1200, looked: 1200, changed: 800, failed: 0, step: null })
+    expect(report).toMatchObject({
+      title: 'Set material to “steel”',
+      found: 1200,
+      looked: 1200,
+      changed: 800,
+      failed: 0,
+      step: null,
+    })
     expect(report.sample).toHaveLength(60)
-    expect(report.sample.slice(0, 2)).toEqual([{ sku: 'BG-0', before: 'canvas', after: 'steel' }, { sku: 'BG-1001', before: '', after: 'steel' }])
+    expect(report.sample.slice(0, 2)).toEqual([
+      { sku: 'BG-0', before: 'canvas', after: 'steel' },
+      { sku: 'BG-1001', before: '', after: 'steel' },
+    ])
     expect(await counts()).toEqual(before)
   })
 
@@ -45,9 +85,17 @@ describe('a change of many products', () => {
     expect(seen).toEqual([160, 320, 480, 640, 800])
     await foldWhenFree()
     const after = await counts()
-    expect([after.steps! - before.steps!, after.changes! - before.changes!, after.versions! - before.versions!]).toEqual([1, 800, 800])
+    expect([
+      after.steps! - before.steps!,
+      after.changes! - before.changes!,
+      after.versions! - before.versions!,
+    ]).toEqual([1, 800, 800])
     expect([reached, await found(material)]).toEqual([400, 1200])
-    expect((await productHistory('BG-0', null, 1)).items[0]).toMatchObject({ person: 'Maren', title: 'Set material to “steel”', differences: [{ path: 'attribute:material', before: 'canvas', after: 'steel' }] })
+    expect((await productHistory('BG-0', null, 1)).items[0]).toMatchObject({
+      person: 'Maren',
+      title: 'Set material to “steel”',
+      differences: [{ path: 'attribute:material', before: 'canvas', after: 'steel' }],
+    })
     expect(await makeBulkChange(steel, 1, now)).toMatchObject({ changed: 0, step: null })
     // Each has it once in its history, the others not, wherever in a stretch of numbers they stand.
     for (const i of [...Array.from({ length: 12 }, (_, n) => 1016 + n), 1199]) {
@@ -58,40 +106,109 @@ describe('a change of many products', () => {
     // Two are changed again: one otherwise, one in another value.
     const { tag } = await getProduct('BG-0')
     await patchProduct(maren, 'BG-0', tag, { values: [{ attribute: 'material', value: 'wool' }] }, now)
-    await patchProduct(maren, 'BG-3', (await getProduct('BG-3')).tag, { values: [{ attribute: 'reflective', value: true }] }, now)
+    await patchProduct(
+      maren,
+      'BG-3',
+      (await getProduct('BG-3')).tag,
+      { values: [{ attribute: 'reflective', value: true }] },
+      now,
+    )
     const back = await putStepBack(report.step!, 2, now)
-    expect(back).toMatchObject({ title: 'Put back: Set material to “steel”', products: 799, keptCount: 1, kept: [{ sku: 'BG-0', path: 'attribute:material' }] })
-    expect([(await valueOf('BG-0', 'material'))?.value, (await valueOf('BG-3', 'material'))?.value, await valueOf('BG-2', 'material'), (await valueOf('BG-3', 'reflective'))?.value]).toEqual(['wool', 'canvas', undefined, true])
+    expect(back).toMatchObject({
+      title: 'Put back: Set material to “steel”',
+      products: 799,
+      keptCount: 1,
+      kept: [{ sku: 'BG-0', path: 'attribute:material' }],
+    })
+    expect([
+      (await valueOf('BG-0', 'material'))?.value,
+      (await valueOf('BG-3', 'material'))?.value,
+      await valueOf('BG-2', 'material'),
+      (await valueOf('BG-3', 'reflective'))?.value,
+    ]).toEqual(['wool', 'canvas', undefined, true])
     expect(await found(material)).toBe(400)
-    expect((await productHistory('BG-3', null, 1)).items[0]).toMatchObject({ person: 'Luc', title: 'Put back: Set material to “steel”' })
+    expect((await productHistory('BG-3', null, 1)).items[0]).toMatchObject({
+      person: 'Luc',
+      title: 'Put back: Set material to “steel”',
+    })
   })
 
   it('fills one text from another only where it is empty, and says what cannot be done', async () => {
-    const fill = (attribute: string) => ({ filter: steel.filter, change: change({ do: 'fill', attribute, language: 'en-GB', from: { attribute: 'description', storefront: null, language: 'en-GB' }, onlyEmpty: true }) })
+    const fill = (attribute: string) => ({
+      filter: steel.filter,
+      change: change({
+        do: 'fill',
+        attribute,
+        language: 'en-GB',
+        from: { attribute: 'description', storefront: null, language: 'en-GB' },
+        onlyEmpty: true,
+      }),
+    })
     expect(await makeBulkChange(fill('summary'), 1, now)).toMatchObject({ changed: 600, failed: 0 })
-    expect([(await valueOf('BG-1', 'summary', 'en-GB'))?.value, (await valueOf('BG-2', 'summary', 'en-GB'))?.value]).toEqual(['Text 1.', 'Summary 2'])
+    expect([
+      (await valueOf('BG-1', 'summary', 'en-GB'))?.value,
+      (await valueOf('BG-2', 'summary', 'en-GB'))?.value,
+    ]).toEqual(['Text 1.', 'Summary 2'])
     const long = 'x'.repeat(600)
     await patchProduct(maren, 'BG-5', '*', { values: [{ attribute: 'summary', language: 'en-GB', value: long }] }, now)
-    const tooLong = await previewBulkChange({ filter: { field: 'sku', is: 'one-of', value: ['BG-5', 'BG-7'] }, change: change({ do: 'fill', attribute: 'name', language: 'en-GB', from: { attribute: 'summary', storefront: null, language: 'en-GB' } }) }, now)
-    expect(tooLong).toMatchObject({ changed: 1, failed: 1, failures: [{ sku: 'BG-5', before: 'Bag 5', message: expect.stringContaining('600 characters') }] })
+    const tooLong = await previewBulkChange(
+      {
+        filter: { field: 'sku', is: 'one-of', value: ['BG-5', 'BG-7'] },
+        change: change({
+          do: 'fill',
+          attribute: 'name',
+          language: 'en-GB',
+          from: { attribute: 'summary', storefront: null, language: 'en-GB' },
+        }),
+      },
+      now,
+    )
+    expect(tooLong).toMatchObject({
+      changed: 1,
+      failed: 1,
+      failures: [{ sku: 'BG-5', before: 'Bag 5', message: expect.stringContaining('600 characters') }],
+    })
   })
 
   it('makes translations stale, and putting it back ends that', async () => {
-    const report = await makeBulkChange({ filter: { field: 'sku', is: 'equals', value: 'BG-8' }, change: change({ do: 'replace', attribute: 'name', language: 'en-GB', find: 'Bag', with: 'Pannier' }) }, 1, now)
-    const stale = async () => (await database().execute<{ stale: boolean }>(sql`
-      select v.source_hash <> s.hash as stale from value v join product p on p.id = v.product_id join value s on s.product_id = p.id and s.attribute_id = v.attribute_id and s.language = 'en-GB' where p.sku = 'BG-8' and v.language = 'fr-CH'`)).rows[0]!.stale
+    const report = await makeBulkChange(
+      {
+        filter: { field: 'sku', is: 'equals', value: 'BG-8' },
+        change: change({ do: 'replace', attribute: 'name', language: 'en-GB', find: 'Bag', with: 'Pannier' }),
+      },
+      1,
+      now,
+    )
+    const stale = async () =>
+      (
+        await database().execute<{ stale: boolean }>(sql`
+      select v.source_hash <> s.hash as stale from value v join product p on p.id = v.product_id join value s on s.product_id = p.id and s.attribute_id = v.attribute_id and s.language = 'en-GB' where p.sku = 'BG-8' and v.language = 'fr-CH'`)
+      ).rows[0]!.stale
     expect(await stale()).toBe(true)
     await putStepBack(report.step!, 1, now)
     expect(await stale()).toBe(false)
-    expect((await valueOf('BG-8', 'name', 'fr-CH'))).toMatchObject({ value: 'Sac 8', state: 'translated' })
+    expect(await valueOf('BG-8', 'name', 'fr-CH')).toMatchObject({ value: 'Sac 8', state: 'translated' })
   })
 
   it('goes to variants where the type says so', async () => {
     const gloves = { field: 'type', is: 'equals', value: 'glove' }
-    expect(await previewBulkChange({ filter: gloves, change: change({ do: 'set', attribute: 'size', value: 'L' }) }, now)).toMatchObject({ looked: 2, changed: 2, sample: [{ sku: 'GL-M', before: 'M', after: 'L' }, { sku: 'GL-S' }] })
-    expect(await previewBulkChange({ filter: gloves, change: change({ do: 'set', attribute: 'size', value: 'L', members: 'parents' }) }, now)).toMatchObject({ looked: 1, sample: [{ sku: 'GL', before: '', after: 'L' }] })
-    const { step } = await makeBulkChange({ filter: gloves, change: change({ do: 'set', attribute: 'size', value: 'L', members: 'both' }) }, 1, now)
-    expect((await getProduct('GL-S')).document.values).toEqual([expect.objectContaining({ attribute: 'size', value: 'L' })])
+    expect(
+      await previewBulkChange({ filter: gloves, change: change({ do: 'set', attribute: 'size', value: 'L' }) }, now),
+    ).toMatchObject({ looked: 2, changed: 2, sample: [{ sku: 'GL-M', before: 'M', after: 'L' }, { sku: 'GL-S' }] })
+    expect(
+      await previewBulkChange(
+        { filter: gloves, change: change({ do: 'set', attribute: 'size', value: 'L', members: 'parents' }) },
+        now,
+      ),
+    ).toMatchObject({ looked: 1, sample: [{ sku: 'GL', before: '', after: 'L' }] })
+    const { step } = await makeBulkChange(
+      { filter: gloves, change: change({ do: 'set', attribute: 'size', value: 'L', members: 'both' }) },
+      1,
+      now,
+    )
+    expect((await getProduct('GL-S')).document.values).toEqual([
+      expect.objectContaining({ attribute: 'size', value: 'L' }),
+    ])
     expect(await putStepBack(step!, 1, now)).toMatchObject({ products: 3, keptCount: 0 })
     expect((await valueOf('GL-S', 'size'))?.value).toBe('S')
   })
@@ -99,15 +216,27 @@ describe('a change of many products', () => {
   it('called off in the middle, has changed nothing', async () => {
     const before = await counts()
     let asked = 0
-    await expect(makeBulkChange({ ...steel, change: change({ do: 'set', attribute: 'grade', value: 3 }) }, 1, now, { cancelled: () => ++asked > 2 })).rejects.toBeInstanceOf(Cancelled)
+    await expect(
+      makeBulkChange({ ...steel, change: change({ do: 'set', attribute: 'grade', value: 3 }) }, 1, now, {
+        cancelled: () => ++asked > 2,
+      }),
+    ).rejects.toBeInstanceOf(Cancelled)
     expect(await counts()).toEqual(before)
     expect(await found({ field: 'attribute:grade', is: 'present' })).toBe(0)
   })
 
   it('is refused where it cannot be made, or by whom it may not', async () => {
-    expect(await problemOf(previewBulkChange({ change: change({ do: 'set', attribute: 'material', value: 'gold' }) }, now))).toMatchObject({ status: 422, errors: [{ path: 'change.value' }] })
-    expect(await problemOf(previewBulkChange({ ...steel, filter: { field: 'nothing', is: 'present' } }, now))).toMatchObject({ status: 422, errors: [{ path: 'filter' }] })
-    expect(await problemOf(queueBulkChange(luc, { change: change({ do: 'clear', attribute: 'name', language: 'de-CH' }) }, now))).toMatchObject({ status: 403 })
+    expect(
+      await problemOf(previewBulkChange({ change: change({ do: 'set', attribute: 'material', value: 'gold' }) }, now)),
+    ).toMatchObject({ status: 422, errors: [{ path: 'change.value' }] })
+    expect(
+      await problemOf(previewBulkChange({ ...steel, filter: { field: 'nothing', is: 'present' } }, now)),
+    ).toMatchObject({ status: 422, errors: [{ path: 'filter' }] })
+    expect(
+      await problemOf(
+        queueBulkChange(luc, { change: change({ do: 'clear', attribute: 'name', language: 'de-CH' }) }, now),
+      ),
+    ).toMatchObject({ status: 403 })
     expect(await problemOf(queuePutBack(maren, 987_654))).toMatchObject({ status: 404 })
   })
 })

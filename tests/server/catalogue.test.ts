@@ -8,7 +8,8 @@ const { listForEdition } = await import('@server/services/list-products')
 const { database, inTransaction, Turns } = await import('@server/db/connect')
 const { arrayLiteral, copyInto, CopyRows } = await import('@server/db/copy')
 
-const list = (more: Partial<Parameters<typeof listForEdition>[0]> = {}) => listForEdition({ limit: 50, storefront: 'ch', language: 'fr-CH', ...more })
+const list = (more: Partial<Parameters<typeof listForEdition>[0]> = {}) =>
+  listForEdition({ limit: 50, storefront: 'ch', language: 'fr-CH', ...more })
 const skus = async (more: Parameters<typeof list>[0]) => (await list(more)).items.map((i) => i.sku)
 
 beforeAll(async () => {
@@ -94,7 +95,17 @@ describe('the list of the catalogue', () => {
 })
 
 describe('COPY', () => {
-  const awkward = ['plain', '', 'tab\tand\nbreak\rand\\backslash', '\\N', '\\.', 'a "quoted" {brace}, comma', 'ß 日本語 العربية 🙂', 'x'.repeat(100_000), 'nul\u0000gone']
+  const awkward = [
+    'plain',
+    '',
+    'tab\tand\nbreak\rand\\backslash',
+    '\\N',
+    '\\.',
+    'a "quoted" {brace}, comma',
+    'ß 日本語 العربية 🙂',
+    'x'.repeat(100_000),
+    'nul\u0000gone',
+  ]
 
   it('writes any text as it is, but for U+0000, which the database has not', async () => {
     await inTransaction(async (tx) => {
@@ -107,7 +118,13 @@ describe('COPY', () => {
       expect(stored).toEqual([
         ...awkward.map((text, n) => {
           const clean = text.replaceAll('\u0000', '')
-          return { n, txt: clean, list: [text.slice(0, 60).replaceAll('\u0000', ''), 'b'], yes: n % 2 === 0, num: n / 3 }
+          return {
+            n,
+            txt: clean,
+            list: [text.slice(0, 60).replaceAll('\u0000', ''), 'b'],
+            yes: n % 2 === 0,
+            num: n / 3,
+          }
         }),
         { n: 99, txt: null, list: [], yes: null, num: null },
       ])
@@ -120,8 +137,16 @@ describe('COPY', () => {
       const rows = new CopyRows('many', ['n', 'txt'])
       for (let n = 0; n < 20_000; n++) rows.add([n, `ü${'y'.repeat(n % 97)}`])
       await copyInto(tx.client, rows)
-      const { rows: [sum] } = await tx.client.query('select count(*)::int as n, sum(length(txt))::int as letters, count(distinct n)::int as different from many')
-      expect(sum).toEqual({ n: 20_000, letters: Array.from({ length: 20_000 }, (_, n) => 1 + (n % 97)).reduce((a, b) => a + b), different: 20_000 })
+      const {
+        rows: [sum],
+      } = await tx.client.query(
+        'select count(*)::int as n, sum(length(txt))::int as letters, count(distinct n)::int as different from many',
+      )
+      expect(sum).toEqual({
+        n: 20_000,
+        letters: Array.from({ length: 20_000 }, (_, n) => 1 + (n % 97)).reduce((a, b) => a + b),
+        different: 20_000,
+      })
     })
   })
 
@@ -134,13 +159,14 @@ describe('turns on a connection', () => {
   it('come one after the other, in the order of asking, also after one that failed', async () => {
     const turns = new Turns()
     const seen: string[] = []
-    const work = (name: string, ms: number, fails = false) => turns.take(async () => {
-      seen.push(`${name} begins`)
-      await new Promise((r) => setTimeout(r, ms))
-      seen.push(`${name} ends`)
-      if (fails) throw new Error(name)
-      return name
-    })
+    const work = (name: string, ms: number, fails = false) =>
+      turns.take(async () => {
+        seen.push(`${name} begins`)
+        await new Promise((r) => setTimeout(r, ms))
+        seen.push(`${name} ends`)
+        if (fails) throw new Error(name)
+        return name
+      })
     const [a, b, c] = await Promise.allSettled([work('a', 20), work('b', 1, true), work('c', 1)])
     expect(seen).toEqual(['a begins', 'a ends', 'b begins', 'b ends', 'c begins', 'c ends'])
     expect([a.status, b.status, c.status]).toEqual(['fulfilled', 'rejected', 'fulfilled'])
@@ -149,7 +175,9 @@ describe('turns on a connection', () => {
 
 describe('the order of texts', () => {
   it('is that of code points in the database as in memory, whatever its collation', async () => {
-    const { rows } = await database().execute<{ sku: string }>(sql`select sku from product where parent_id is null order by sku`)
+    const { rows } = await database().execute<{ sku: string }>(
+      sql`select sku from product where parent_id is null order by sku`,
+    )
     const found = rows.map((r) => r.sku)
     expect(found).toEqual([...found].sort((a, b) => (a < b ? -1 : 1)))
   })

@@ -5,18 +5,27 @@ import { luc, maren, now, ownDatabase, problemOf } from './database'
 const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/import-products')
 const { database } = await import('@server/db/connect')
-const { getFacts, getProduct, getResolved, patchProduct, productHistory, putBack } = await import('@server/services/products')
+const { getFacts, getProduct, getResolved, patchProduct, productHistory, putBack } =
+  await import('@server/services/products')
 const { listForEdition } = await import('@server/services/list-products')
 const { listUnits, saveUnits } = await import('@server/services/translation/desk')
 const { listWork } = await import('@server/services/translation/work')
 const { find } = await import('@server/services/setup')
 
 beforeAll(async () => {
-  await importProducts(file('sku,parent,type,category,status,stock,price@uk,name,name@/fr-CH,summary,weight,size,reflective\nPE-1,,bag,Bags > Panniers,active,4,60,Regn 30,Sacoche Regn,Keeps 30 L dry,1.2 kg,,no\nPE-2,,bag,Bags > Panniers > Roll-top,draft,0,70,Regn 22,,,,,\nG-1,,glove,Wear,active,,25,Suzu,Gants Suzu,Warm,,,\nG-1-S,G-1,,,,3,,,,,,S,\nG-1-M,G-1,,,,0,28,,,,,M,\n'), { mode: 'apply', take: 'all', title: 'Import', personId: 1, now })
+  await importProducts(
+    file(
+      'sku,parent,type,category,status,stock,price@uk,name,name@/fr-CH,summary,weight,size,reflective\nPE-1,,bag,Bags > Panniers,active,4,60,Regn 30,Sacoche Regn,Keeps 30 L dry,1.2 kg,,no\nPE-2,,bag,Bags > Panniers > Roll-top,draft,0,70,Regn 22,,,,,\nG-1,,glove,Wear,active,,25,Suzu,Gants Suzu,Warm,,,\nG-1-S,G-1,,,,3,,,,,,S,\nG-1-M,G-1,,,,0,28,,,,,M,\n',
+    ),
+    { mode: 'apply', take: 'all', title: 'Import', personId: 1, now },
+  )
 })
 const tagOf = async (sku: string) => (await getProduct(sku)).tag
-const change = async (sku: string, body: Parameters<typeof patchProduct>[3], ifMatch?: string, person = maren) => patchProduct(person, sku, ifMatch ?? await tagOf(sku), body, now)
-const one = (attribute: string, value: unknown, language: string | null = null, more = {}) => ({ values: [{ attribute, value, language, ...more }] })
+const change = async (sku: string, body: Parameters<typeof patchProduct>[3], ifMatch?: string, person = maren) =>
+  patchProduct(person, sku, ifMatch ?? (await tagOf(sku)), body, now)
+const one = (attribute: string, value: unknown, language: string | null = null, more = {}) => ({
+  values: [{ attribute, value, language, ...more }],
+})
 
 describe('changing a product', () => {
   it('wants to know which version', async () => {
@@ -33,7 +42,10 @@ describe('changing a product', () => {
   it('lets two people change two values of one product, and tells where only one value was changed meanwhile', async () => {
     await change('PE-1', one('model', '30 L', null, { base: null }), '*')
     await change('PE-1', one('season', 'winter', null, { base: null }), '*')
-    expect(await problemOf(change('PE-1', one('model', '31 L', null, { base: null }), '*'))).toMatchObject({ status: 412, errors: [{ path: 'attribute:model' }] })
+    expect(await problemOf(change('PE-1', one('model', '31 L', null, { base: null }), '*'))).toMatchObject({
+      status: 412,
+      errors: [{ path: 'attribute:model' }],
+    })
     await change('PE-1', one('model', '31 L', null, { base: '30 L' }), '*')
     expect((await getProduct('PE-1')).document.values.find((v) => v.attribute === 'model')?.value).toBe('31 L')
   })
@@ -42,23 +54,51 @@ describe('changing a product', () => {
     expect((await change('PE-1', { stock: 7, ...one('model', '31 L') })).tag).toBe(tag)
   })
   it.each([
-    [{ type: 'boat' }, 'type'], [{ category: 'boats' }, 'category'], [{ gtin: '2000000000011' }, 'gtin'], [one('nothing', 1), 'values[0].attribute'], [one('name', 'x'), 'values[0].language'], [one('model', 'x', 'fr-CH'), 'values[0].language'], [one('weight', 3), 'values[0].value'], [one('season', 'spring'), 'values[0].value'],
-    [{ values: [{ attribute: 'weight', storefront: 'uk', value: '1 kg' }] }, 'values[0].storefront'], [{ prices: [{ storefront: 'xx', amount: 3 }] }, 'prices[0].storefront'], [{ specials: [{ storefront: 'uk', group: 'nobody', from: null, to: null, amount: 3 }] }, 'specials[0].group'], [{ range: [{ storefront: 'xx', groups: [], from: null, to: null }] }, 'range[0].storefront'],
+    [{ type: 'boat' }, 'type'],
+    [{ category: 'boats' }, 'category'],
+    [{ gtin: '2000000000011' }, 'gtin'],
+    [one('nothing', 1), 'values[0].attribute'],
+    [one('name', 'x'), 'values[0].language'],
+    [one('model', 'x', 'fr-CH'), 'values[0].language'],
+    [one('weight', 3), 'values[0].value'],
+    [one('season', 'spring'), 'values[0].value'],
+    [{ values: [{ attribute: 'weight', storefront: 'uk', value: '1 kg' }] }, 'values[0].storefront'],
+    [{ prices: [{ storefront: 'xx', amount: 3 }] }, 'prices[0].storefront'],
+    [{ specials: [{ storefront: 'uk', group: 'nobody', from: null, to: null, amount: 3 }] }, 'specials[0].group'],
+    [{ range: [{ storefront: 'xx', groups: [], from: null, to: null }] }, 'range[0].storefront'],
   ] as [Parameters<typeof patchProduct>[3], string][])('refuses %j and names %s', async (body, path) => {
     const before = await tagOf('PE-1')
-    expect(await problemOf(change('PE-1', body))).toMatchObject({ status: 422, errors: expect.arrayContaining([expect.objectContaining({ path })]) })
+    expect(await problemOf(change('PE-1', body))).toMatchObject({
+      status: 422,
+      errors: expect.arrayContaining([expect.objectContaining({ path })]),
+    })
     expect(await tagOf('PE-1')).toBe(before)
   })
   it('keeps rich text in its normal form, and facts up to date in the same step', async () => {
-    await change('PE-1', { values: [{ attribute: 'description', language: 'en-GB', value: '<div onclick="x()"><b>Dry</b></div><script>x</script>' }, { attribute: 'weight', value: '2 lb' }], tags: ['Wet  Weather'] })
-    expect((await getProduct('PE-1')).document.values.find((v) => v.attribute === 'description')?.value).toBe('<p><strong>Dry</strong></p>')
-    expect(await getFacts('PE-1', { storefront: 'uk', group: null, moment: now })).toMatchObject({ 'attribute:weight': 907.18474, 'tags': ['wet weather'], 'attribute:description': 'dry' })
-    const { rows } = await database().execute<{ num: number }>(sql`select num from value v join product p on p.id = v.product_id where p.sku = 'PE-1' and num = 907.18474`)
+    await change('PE-1', {
+      values: [
+        { attribute: 'description', language: 'en-GB', value: '<div onclick="x()"><b>Dry</b></div><script>x</script>' },
+        { attribute: 'weight', value: '2 lb' },
+      ],
+      tags: ['Wet  Weather'],
+    })
+    expect((await getProduct('PE-1')).document.values.find((v) => v.attribute === 'description')?.value).toBe(
+      '<p><strong>Dry</strong></p>',
+    )
+    expect(await getFacts('PE-1', { storefront: 'uk', group: null, moment: now })).toMatchObject({
+      'attribute:weight': 907.18474,
+      tags: ['wet weather'],
+      'attribute:description': 'dry',
+    })
+    const { rows } = await database().execute<{ num: number }>(
+      sql`select num from value v join product p on p.id = v.product_id where p.sku = 'PE-1' and num = 907.18474`,
+    )
     expect(rows).toHaveLength(1)
   })
   it('lets a translator write her language and nothing else', async () => {
     await change('PE-1', one('summary', 'Garde au sec', 'fr-CH'), undefined, luc)
-    for (const body of [one('summary', 'x', 'de-CH'), one('summary', 'x', 'en-GB'), one('model', 'x'), { stock: 1 }]) expect((await problemOf(change('PE-1', body, undefined, luc))).status).toBe(403)
+    for (const body of [one('summary', 'x', 'de-CH'), one('summary', 'x', 'en-GB'), one('model', 'x'), { stock: 1 }])
+      expect((await problemOf(change('PE-1', body, undefined, luc))).status).toBe(403)
   })
   it('does not find what is not there', async () => {
     expect((await problemOf(getProduct('nothing'))).status).toBe(404)
@@ -70,16 +110,29 @@ describe('history', () => {
   it('names who changed what, newest first, and puts a change back', async () => {
     await change('PE-2', { stock: 12, status: 'active' })
     const { items } = await productHistory('PE-2', null, 10)
-    expect(items[0]).toMatchObject({ person: 'Maren', made: false, differences: [{ path: 'status', before: 'draft', after: 'active' }, { path: 'stock', before: 0, after: 12 }] })
+    expect(items[0]).toMatchObject({
+      person: 'Maren',
+      made: false,
+      differences: [
+        { path: 'status', before: 'draft', after: 'active' },
+        { path: 'stock', before: 0, after: 12 },
+      ],
+    })
     expect(items.at(-1)).toMatchObject({ made: true })
-    expect(await putBack(maren, 'PE-2', items[0]!.id, null, now)).toMatchObject({ kept: [], document: { stock: 0, status: 'draft' } })
+    expect(await putBack(maren, 'PE-2', items[0]!.id, null, now)).toMatchObject({
+      kept: [],
+      document: { stock: 0, status: 'draft' },
+    })
     expect((await productHistory('PE-2', null, 1)).next).not.toBeNull()
   })
   it('leaves alone what was changed since', async () => {
     await change('PE-2', { stock: 20, ...one('model', 'a') })
     const [entry] = (await productHistory('PE-2', null, 1)).items
     await change('PE-2', { stock: 21 })
-    expect(await putBack(maren, 'PE-2', entry!.id, null, now)).toMatchObject({ kept: ['stock'], document: { stock: 21, values: expect.not.arrayContaining([expect.objectContaining({ attribute: 'model' })]) } })
+    expect(await putBack(maren, 'PE-2', entry!.id, null, now)).toMatchObject({
+      kept: ['stock'],
+      document: { stock: 21, values: expect.not.arrayContaining([expect.objectContaining({ attribute: 'model' })]) },
+    })
   })
   it('is not for translators to turn back', async () => {
     const [entry] = (await productHistory('PE-2', null, 1)).items
@@ -94,24 +147,63 @@ describe('translating a product', () => {
   it('lists every text that has a source, with its target and state', async () => {
     const { units, title } = await listUnits(edition)
     expect(title).toBe('Regn 30')
-    expect(units.map((u) => [u.unit, u.target !== null])).toEqual([['attribute:name', true], ['attribute:summary', true], ['attribute:description', false]])
+    expect(units.map((u) => [u.unit, u.target !== null])).toEqual([
+      ['attribute:name', true],
+      ['attribute:summary', true],
+      ['attribute:description', false],
+    ])
   })
   it('saves with a state, and only over what was seen', async () => {
-    await saveUnits(luc, { ...edition, units: [{ unit: 'attribute:summary', target: 'Garde 30 L au sec', base: 'Garde au sec', state: 'reviewed' }] }, now)
+    await saveUnits(
+      luc,
+      {
+        ...edition,
+        units: [{ unit: 'attribute:summary', target: 'Garde 30 L au sec', base: 'Garde au sec', state: 'reviewed' }],
+      },
+      now,
+    )
     expect(await unit('summary')).toMatchObject({ target: 'Garde 30 L au sec', state: 'reviewed', stale: false })
-    expect(await problemOf(saveUnits(luc, { ...edition, units: [{ unit: 'attribute:summary', target: 'x', base: 'Garde au sec' }] }, now))).toMatchObject({ status: 412 })
-    expect((await problemOf(saveUnits(luc, { ...edition, language: 'de-CH', units: [{ unit: 'attribute:summary', target: 'x', base: null }] }, now))).status).toBe(403)
+    expect(
+      await problemOf(
+        saveUnits(luc, { ...edition, units: [{ unit: 'attribute:summary', target: 'x', base: 'Garde au sec' }] }, now),
+      ),
+    ).toMatchObject({ status: 412 })
+    expect(
+      (
+        await problemOf(
+          saveUnits(
+            luc,
+            { ...edition, language: 'de-CH', units: [{ unit: 'attribute:summary', target: 'x', base: null }] },
+            now,
+          ),
+        )
+      ).status,
+    ).toBe(403)
   })
   it('finds the translation stale when the source changes, with the old source, and current again when it comes back', async () => {
     await change('PE-1', one('summary', 'Keeps 30 litres dry', 'en-GB'))
-    expect(await unit('summary')).toMatchObject({ stale: true, state: 'reviewed', madeFrom: 'Keeps 30 L dry', source: 'Keeps 30 litres dry' })
-    expect((await listWork({ ...edition, limit: 10, offset: 0, show: 'stale' }, now)).items).toMatchObject([{ record: 'product:PE-1', stale: 1, missing: 1 }])
+    expect(await unit('summary')).toMatchObject({
+      stale: true,
+      state: 'reviewed',
+      madeFrom: 'Keeps 30 L dry',
+      source: 'Keeps 30 litres dry',
+    })
+    expect((await listWork({ ...edition, limit: 10, offset: 0, show: 'stale' }, now)).items).toMatchObject([
+      { record: 'product:PE-1', stale: 1, missing: 1 },
+    ])
     await change('PE-1', one('summary', 'Keeps 30 L dry', 'en-GB'))
     expect(await unit('summary')).toMatchObject({ stale: false, state: 'reviewed' })
   })
   it('takes the present source for the one translated when the state is said again', async () => {
     await change('PE-1', one('summary', 'Keeps 30 L very dry', 'en-GB'))
-    await saveUnits(luc, { ...edition, units: [{ unit: 'attribute:summary', target: 'Garde 30 L au sec', base: 'Garde 30 L au sec', state: 'final' }] }, now)
+    await saveUnits(
+      luc,
+      {
+        ...edition,
+        units: [{ unit: 'attribute:summary', target: 'Garde 30 L au sec', base: 'Garde 30 L au sec', state: 'final' }],
+      },
+      now,
+    )
     expect(await unit('summary')).toMatchObject({ stale: false, state: 'final', madeFrom: null })
   })
   it('lists the work with counts, page by page', async () => {
@@ -123,17 +215,39 @@ describe('translating a product', () => {
     const late = await listWork({ ...edition, limit: 5, offset: every.count - 4, show: 'all' }, now)
     expect(late.items.map((w) => w.record)).toEqual(every.items.slice(-4).map((w) => w.record))
     expect(all.count).toBe(3)
-    expect([...all.items, ...rest.items].map((w) => [w.record, w.texts, w.missing])).toEqual([['product:G-1', 2, 1], ['product:PE-1', 3, 1], ['product:PE-2', 1, 1]])
+    expect([...all.items, ...rest.items].map((w) => [w.record, w.texts, w.missing])).toEqual([
+      ['product:G-1', 2, 1],
+      ['product:PE-1', 3, 1],
+      ['product:PE-2', 1, 1],
+    ])
     expect(all.total).toEqual({ texts: 6, missing: 3, stale: 0, unread: 2 })
-    expect((await listWork({ ...edition, limit: 9, offset: 0, show: 'open', q: 'suzu' }, now)).items.map((w) => w.record)).toEqual(['product:G-1'])
+    expect(
+      (await listWork({ ...edition, limit: 9, offset: 0, show: 'open', q: 'suzu' }, now)).items.map((w) => w.record),
+    ).toEqual(['product:G-1'])
   })
   it('does not translate into the source', async () => {
-    expect((await problemOf(saveUnits(maren, { storefront: 'uk', language: 'en-GB', record: 'product:PE-1', units: [{ unit: 'attribute:name', target: 'x', base: null }] }, now))).status).toBe(422)
+    expect(
+      (
+        await problemOf(
+          saveUnits(
+            maren,
+            {
+              storefront: 'uk',
+              language: 'en-GB',
+              record: 'product:PE-1',
+              units: [{ unit: 'attribute:name', target: 'x', base: null }],
+            },
+            now,
+          ),
+        )
+      ).status,
+    ).toBe(422)
   })
 })
 
 describe('lists', () => {
-  const list = async (q: Partial<Parameters<typeof listForEdition>[0]>) => (await listForEdition({ limit: 50, storefront: 'ch', language: 'fr-CH', ...q })).items.map((i) => i.sku)
+  const list = async (q: Partial<Parameters<typeof listForEdition>[0]>) =>
+    (await listForEdition({ limit: 50, storefront: 'ch', language: 'fr-CH', ...q })).items.map((i) => i.sku)
   it('find by SKU of a variant, name in any language, category and everything under it', async () => {
     expect(await list({})).toEqual(['G-1', 'PE-1', 'PE-2'])
     expect(await list({ q: 'g-1-m' })).toEqual(['G-1'])
@@ -145,7 +259,9 @@ describe('lists', () => {
   it('page by cursor and say in which language the name was found', async () => {
     const page = await listForEdition({ limit: 2, storefront: 'ch', language: 'fr-CH' })
     expect([page.next, page.count]).toEqual(['PE-1', 3])
-    expect((await listForEdition({ limit: 2, cursor: page.next!, storefront: 'ch', language: 'fr-CH' })).items).toMatchObject([{ sku: 'PE-2', name: 'Regn 22', nameLanguage: 'en-GB' }])
+    expect(
+      (await listForEdition({ limit: 2, cursor: page.next!, storefront: 'ch', language: 'fr-CH' })).items,
+    ).toMatchObject([{ sku: 'PE-2', name: 'Regn 22', nameLanguage: 'en-GB' }])
   })
   it('find anything by a word', async () => {
     expect((await find('regn')).items.map((i) => i.code)).toEqual(['PE-1', 'PE-2'])

@@ -25,10 +25,18 @@ const db = ownDatabase()
 judgeBeforeCommit()
 
 /** A record as far as these tests change it. */
-interface Loose { attributes: { attribute: string; required: boolean }[]; settings: Record<string, unknown>; needed: string[]; texts: { body: string }[]; reach: { rule: { value: string } } }
+interface Loose {
+  attributes: { attribute: string; required: boolean }[]
+  settings: Record<string, unknown>
+  needed: string[]
+  texts: { body: string }[]
+  reach: { rule: { value: string } }
+}
 
 const patch = (sku: string, body: Parameters<typeof patchProduct>[3]) => patchProduct(maren, sku, '*', body, now)
-const value = (attribute: string, v: unknown, language: string | null = null) => ({ values: [{ attribute, storefront: null, language, value: v as never }] })
+const value = (attribute: string, v: unknown, language: string | null = null) => ({
+  values: [{ attribute, storefront: null, language, value: v as never }],
+})
 const change = async (kind: RecordKindName, code: string, by: (r: Loose) => void) => {
   const { record, tag } = await getRecord(kind, code)
   const copy = structuredClone(record)
@@ -37,7 +45,15 @@ const change = async (kind: RecordKindName, code: string, by: (r: Loose) => void
 }
 /** Loads products that say enough to write from, beside what each row says. */
 async function load(rows: string[]) {
-  const report = await importProducts(db.file(['sku,type,kind,name@/en-GB,name@/fr-CH,weight,material,price@uk,price@ch,price@ca,season,mounting,reflective,width', ...rows.map((r) => `${r},winter,rack,yes,300 mm`)].join('\n')), { mode: 'apply', take: 'all', title: 'Load', personId: null, now })
+  const report = await importProducts(
+    db.file(
+      [
+        'sku,type,kind,name@/en-GB,name@/fr-CH,weight,material,price@uk,price@ch,price@ca,season,mounting,reflective,width',
+        ...rows.map((r) => `${r},winter,rack,yes,300 mm`),
+      ].join('\n'),
+    ),
+    { mode: 'apply', take: 'all', title: 'Load', personId: null, now },
+  )
   expect(report.rejected).toEqual([])
 }
 /** What is kept of a product in an edition, blockers first. */
@@ -58,14 +74,28 @@ async function everything() {
 }
 const ready = async (edition: string) => {
   const [storefront, language] = edition.split('/')
-  const { rows } = await database().execute<{ sold: number; ready: number }>(sql`select coalesce(sum(sold), 0)::int as sold, coalesce(sum(ready), 0)::int as ready from readiness_count c join edition e on e.n = c.edition where e.storefront = ${storefront} and e.language = ${language}`)
+  const { rows } = await database().execute<{ sold: number; ready: number }>(
+    sql`select coalesce(sum(sold), 0)::int as sold, coalesce(sum(ready), 0)::int as ready from readiness_count c join edition e on e.n = c.edition where e.storefront = ${storefront} and e.language = ${language}`,
+  )
   return rows[0]!
 }
-const queued = async () => (await database().execute<{ n: number }>(sql`select count(*)::int as n from job where kind = 'judge' and state = 'queued'`)).rows[0]!.n
+const queued = async () =>
+  (
+    await database().execute<{ n: number }>(
+      sql`select count(*)::int as n from job where kind = 'judge' and state = 'queued'`,
+    )
+  ).rows[0]!.n
 
 beforeAll(async () => {
-  for (const type of ['bag', 'lock']) await change('product-types', type, (r) => { for (const a of r.attributes) a.required = ['name', 'weight'].includes(a.attribute) })
-  await load(['B-1,bag,shipped,Regn,Regn,1 kg,canvas,20,30,40', 'B-2,bag,shipped,Suzu,,,canvas,20,30,40', 'L-1,lock,shipped,Varg,,2 kg,steel,20,,40'])
+  for (const type of ['bag', 'lock'])
+    await change('product-types', type, (r) => {
+      for (const a of r.attributes) a.required = ['name', 'weight'].includes(a.attribute)
+    })
+  await load([
+    'B-1,bag,shipped,Regn,Regn,1 kg,canvas,20,30,40',
+    'B-2,bag,shipped,Suzu,,,canvas,20,30,40',
+    'L-1,lock,shipped,Varg,,2 kg,steel,20,,40',
+  ])
   await judgeDue(() => now)
 })
 
@@ -80,13 +110,21 @@ describe('one edit', () => {
     expect(await found('B-2')).toEqual(['!fact-missing|weight|bag'])
   })
   it('of two at once, counts both', async () => {
-    await Promise.all([patch('B-2', value('weight', { value: 3, unit: 'kg' })), patch('B-2', value('name', 'Suzu', 'fr-CH'))])
+    await Promise.all([
+      patch('B-2', value('weight', { value: 3, unit: 'kg' })),
+      patch('B-2', value('name', 'Suzu', 'fr-CH')),
+    ])
     expect(await found('B-2', 'ch/fr-CH')).toEqual([])
     await Promise.all([patch('B-2', value('weight', null)), patch('B-2', value('name', null, 'fr-CH'))])
     expect(await found('B-2', 'ch/fr-CH')).toEqual(['!copy-missing|name|', '!fact-missing|weight|bag'])
   })
   it('keeps count of what is sold and ready, and of what each fix would do', async () => {
-    const pages = async () => (await database().execute<{ n: number }>(sql`select coalesce(sum(pages), 0)::int as n from fix_count join fix on fix.id = fix_id where key = 'fact-missing|weight|bag'`)).rows[0]!.n
+    const pages = async () =>
+      (
+        await database().execute<{ n: number }>(
+          sql`select coalesce(sum(pages), 0)::int as n from fix_count join fix on fix.id = fix_id where key = 'fact-missing|weight|bag'`,
+        )
+      ).rows[0]!.n
     expect(await ready('uk/en-GB')).toEqual({ sold: 3, ready: 2 })
     expect(await pages()).toBe(2)
     await patch('B-1', value('weight', null))
@@ -103,14 +141,20 @@ describe('one edit', () => {
 
 describe('a change of the set-up', () => {
   it('of a type is left to the worker, and means what it says', async () => {
-    await change('product-types', 'lock', (r) => { r.attributes.find((a) => a.attribute === 'material')!.required = true })
-    await change('product-types', 'bag', (r) => { r.attributes.find((a) => a.attribute === 'volume')!.required = true })
+    await change('product-types', 'lock', (r) => {
+      r.attributes.find((a) => a.attribute === 'material')!.required = true
+    })
+    await change('product-types', 'bag', (r) => {
+      r.attributes.find((a) => a.attribute === 'volume')!.required = true
+    })
     expect(await queued()).toBe(1)
     expect(await countDue(database())).toBeGreaterThan(0)
     expect(await judgeDue(() => now)).toEqual({ products: 3 })
     expect(await found('B-1')).toEqual(['!fact-missing|volume|bag'])
     expect(await found('L-1')).toEqual([])
-    await change('product-types', 'bag', (r) => { r.attributes.find((a) => a.attribute === 'volume')!.required = false })
+    await change('product-types', 'bag', (r) => {
+      r.attributes.find((a) => a.attribute === 'volume')!.required = false
+    })
     await judgeDue(() => now)
   })
   it('of the house style finds and forgets', async () => {
@@ -119,21 +163,59 @@ describe('a change of the set-up', () => {
     await judgeDue(() => now)
     expect(await found('B-1')).toEqual(['!style:banned|name|'])
     expect(await found('B-1', 'ca/en-CA')).toEqual([])
-    await change('house-styles', part.code, (r) => { r.settings.banned = ['other'] })
+    await change('house-styles', part.code, (r) => {
+      r.settings.banned = ['other']
+    })
     await judgeDue(() => now)
     expect(await found('B-1')).toEqual([])
-    await expect(putRecord(maren, 'house-styles', 'twin', { ...part, code: 'twin' }, undefined, '*', now)).rejects.toMatchObject({ status: 422 })
+    await expect(
+      putRecord(maren, 'house-styles', 'twin', { ...part, code: 'twin' }, undefined, '*', now),
+    ).rejects.toMatchObject({ status: 422 })
   })
   it('of a piece or an assignment touches what it reaches, at once where that is little', async () => {
-    const piece = { code: 'care', kind: 'tab', name: 'Care', note: '', needed: ['attribute:volume'], texts: [{ storefront: null, language: 'en-GB', title: 'Care', body: '<p>Holds <data value="attribute:volume"></data></p>' }] }
-    const rule = { base: 'rule', rule: { field: 'type', is: 'equals', value: 'bag' }, chosen: [], added: [], leftOut: [], eachVariant: false }
+    const piece = {
+      code: 'care',
+      kind: 'tab',
+      name: 'Care',
+      note: '',
+      needed: ['attribute:volume'],
+      texts: [
+        {
+          storefront: null,
+          language: 'en-GB',
+          title: 'Care',
+          body: '<p>Holds <data value="attribute:volume"></data></p>',
+        },
+      ],
+    }
+    const rule = {
+      base: 'rule',
+      rule: { field: 'type', is: 'equals', value: 'bag' },
+      chosen: [],
+      added: [],
+      leftOut: [],
+      eachVariant: false,
+    }
     await putRecord(maren, 'pieces', 'care', piece, undefined, '*', now)
-    await putRecord(maren, 'assignments', 'care', { code: 'care', name: 'Care', pieces: ['care'], reach: rule }, undefined, '*', now)
+    await putRecord(
+      maren,
+      'assignments',
+      'care',
+      { code: 'care', name: 'Care', pieces: ['care'], reach: rule },
+      undefined,
+      '*',
+      now,
+    )
     expect(await found('B-1')).toEqual(['!piece-empty|care|attribute:volume'])
     expect(await found('L-1')).toEqual([])
-    await change('pieces', 'care', (r) => { r.needed = []; r.texts[0]!.body = '<p>Wash by hand.</p>' })
+    await change('pieces', 'care', (r) => {
+      r.needed = []
+      r.texts[0]!.body = '<p>Wash by hand.</p>'
+    })
     expect(await found('B-1')).toEqual([])
-    await change('assignments', 'care', (r) => { r.reach.rule.value = 'lock' })
+    await change('assignments', 'care', (r) => {
+      r.reach.rule.value = 'lock'
+    })
     expect(await found('B-1', 'ch/fr-CH')).toEqual([])
     expect(await found('L-1', 'ch/fr-CH')).toContain('!piece-no-text||')
   })
@@ -141,12 +223,33 @@ describe('a change of the set-up', () => {
 
 describe('a change of many', () => {
   it('is judged by the worker, and reads as if each had been judged by itself', async () => {
-    await load(Array.from({ length: 260 }, (_, i) => `M-${String(i).padStart(3, '0')},bag,shipped,Bag ${i},${i % 2 ? `Sac ${i}` : ''},${i % 3 ? '1 kg' : ''},canvas,20,30,40`))
+    await load(
+      Array.from(
+        { length: 260 },
+        (_, i) =>
+          `M-${String(i).padStart(3, '0')},bag,shipped,Bag ${i},${i % 2 ? `Sac ${i}` : ''},${i % 3 ? '1 kg' : ''},canvas,20,30,40`,
+      ),
+    )
     // Those written at one moment are found by it.
     expect(await countDue(database())).toBe(263)
     expect((await judgeDue(() => now)).products).toBeGreaterThanOrEqual(260)
     expect(await ready('ca/en-CA')).toEqual({ sold: 263, ready: 263 - 1 - 87 })
-    await makeBulkChange({ filter: { field: 'type', is: 'equals', value: 'bag' }, lens: { storefront: 'uk' }, change: { do: 'set', attribute: 'weight', storefront: null, language: null, members: 'fitting', value: { value: 1, unit: 'kg' } } } as never, 1, now)
+    await makeBulkChange(
+      {
+        filter: { field: 'type', is: 'equals', value: 'bag' },
+        lens: { storefront: 'uk' },
+        change: {
+          do: 'set',
+          attribute: 'weight',
+          storefront: null,
+          language: null,
+          members: 'fitting',
+          value: { value: 1, unit: 'kg' },
+        },
+      } as never,
+      1,
+      now,
+    )
     await judgeDue(() => now)
     expect(await ready('ca/en-CA')).toEqual({ sold: 263, ready: 263 })
     const kept = await everything()
@@ -163,19 +266,64 @@ describe('a change of many', () => {
   })
   it('is judged alike with what is known of reaches, which a product that was changed meanwhile is not', async () => {
     const reach = { base: 'rule' as const, rule: null, chosen: [], added: [], leftOut: [], eachVariant: false }
-    const rules = [{ field: 'price', is: 'below', value: '25 GBP' }, { any: [{ field: 'attribute:weight', is: 'present', value: false }, { none: [{ field: 'type', is: 'equals', value: 'bag' }] }] }, { field: 'name', is: 'contains', value: '7' }]
-    for (const [i, rule] of rules.entries()) await putRecord(ada, 'assignments', `known-${i}`, { code: `known-${i}`, name: `Known ${i}`, pieces: ['care'], sets: [], area: 'details', order: i, replaces: null, resting: false, limits: noLimits(), reach: { ...reach, rule: rule as never, leftOut: i === 0 ? ['M-004'] : [] } }, undefined, '*', now)
+    const rules = [
+      { field: 'price', is: 'below', value: '25 GBP' },
+      {
+        any: [
+          { field: 'attribute:weight', is: 'present', value: false },
+          { none: [{ field: 'type', is: 'equals', value: 'bag' }] },
+        ],
+      },
+      { field: 'name', is: 'contains', value: '7' },
+    ]
+    for (const [i, rule] of rules.entries())
+      await putRecord(
+        ada,
+        'assignments',
+        `known-${i}`,
+        {
+          code: `known-${i}`,
+          name: `Known ${i}`,
+          pieces: ['care'],
+          sets: [],
+          area: 'details',
+          order: i,
+          replaces: null,
+          resting: false,
+          limits: noLimits(),
+          reach: { ...reach, rule: rule as never, leftOut: i === 0 ? ['M-004'] : [] },
+        },
+        undefined,
+        '*',
+        now,
+      )
     const judged = await judgedWith(database(), now)
     const known = await askReach(judged)
     const { rows } = await database().execute<{ id: number }>(sql`select id from product where parent_id is null`)
-    const families = [...(await loadFamilies(database(), judged.setup, rows.map((r) => r.id), { toJudge: true })).values()]
+    const families = [
+      ...(
+        await loadFamilies(
+          database(),
+          judged.setup,
+          rows.map((r) => r.id),
+          { toJudge: true },
+        )
+      ).values(),
+    ]
     const library = await loadLibrary(database(), [])
     const long = known.before - 1
     let kept = 0
     for (const f of families) {
       const family = { root: { ...f.root, changed: long }, variants: f.variants.map((v) => ({ ...v, changed: long })) }
-      kept += Number(reachOf(known, family)!(judged.prepared.assignments.findIndex((a) => a.code === 'known-0'), judged.prepared.judged[0]!))
-      expect(judge(family, judged.prepared, library, reachOf(known, family))).toEqual(judge(family, judged.prepared, library))
+      kept += Number(
+        reachOf(known, family)!(
+          judged.prepared.assignments.findIndex((a) => a.code === 'known-0'),
+          judged.prepared.judged[0]!,
+        ),
+      )
+      expect(judge(family, judged.prepared, library, reachOf(known, family))).toEqual(
+        judge(family, judged.prepared, library),
+      )
     }
     expect(kept).toBe(families.length - 1)
     expect(reachOf(known, { ...families[0]!, root: { ...families[0]!.root, changed: known.before } })).toBeUndefined()
@@ -187,9 +335,22 @@ describe('a change of many', () => {
     const told: string[] = []
     const startHelpers: StartHelpers = (onJudged) => {
       let begin: (reach: KnownReach) => void
-      const given = new Promise<KnownReach>((resolve) => { begin = resolve })
-      const done = given.then((reach) => judgeStretches({ now: () => now, reach: () => reach, onJudged, stopped: () => false }))
-      return [{ use: (reach) => { told.push(reach.key); begin(reach) }, stop: () => undefined, done }]
+      const given = new Promise<KnownReach>((resolve) => {
+        begin = resolve
+      })
+      const done = given.then((reach) =>
+        judgeStretches({ now: () => now, reach: () => reach, onJudged, stopped: () => false }),
+      )
+      return [
+        {
+          use: (reach) => {
+            told.push(reach.key)
+            begin(reach)
+          },
+          stop: () => undefined,
+          done,
+        },
+      ]
     }
     expect(await judgeDue(() => now, {}, { startHelpers, many: 100 })).toEqual({ products: 263 })
     expect(new Set(told).size).toBe(1)
@@ -208,22 +369,47 @@ describe('a change of many', () => {
 
 describe('the cloth by campaign', () => {
   const all = { storefronts: [], show: 'all' as const }
-  const skus = async (campaign: string, more = {}) => (await clothStretch(maren, { ...all, ...more, campaign, sort: 'sku', offset: 0, limit: 500 }, now)).items.map((r) => r.sku)
+  const skus = async (campaign: string, more = {}) =>
+    (await clothStretch(maren, { ...all, ...more, campaign, sort: 'sku', offset: 0, limit: 500 }, now)).items.map(
+      (r) => r.sku,
+    )
   it('puts products under every campaign that reaches them, and the others under none', async () => {
-    const reach = { base: 'rule', rule: { field: 'sku', is: 'starts-with', value: 'M-00' }, chosen: [], added: ['L-1'], leftOut: ['M-001'], eachVariant: false }
-    const of = (code: string, campaign: string, more: Record<string, unknown>) => putRecord(maren, 'assignments', code, { code, name: code, pieces: ['care'], reach, limits: { ...noLimits(), campaign }, ...more }, undefined, '*', now)
+    const reach = {
+      base: 'rule',
+      rule: { field: 'sku', is: 'starts-with', value: 'M-00' },
+      chosen: [],
+      added: ['L-1'],
+      leftOut: ['M-001'],
+      eachVariant: false,
+    }
+    const of = (code: string, campaign: string, more: Record<string, unknown>) =>
+      putRecord(
+        maren,
+        'assignments',
+        code,
+        { code, name: code, pieces: ['care'], reach, limits: { ...noLimits(), campaign }, ...more },
+        undefined,
+        '*',
+        now,
+      )
     await of('frost-care', 'frost', {})
-    await of('thaw-care', 'thaw', { reach: { ...reach, base: 'chosen', rule: null, chosen: ['B-1'], added: [], leftOut: [] } })
+    await of('thaw-care', 'thaw', {
+      reach: { ...reach, base: 'chosen', rule: null, chosen: ['B-1'], added: [], leftOut: [] },
+    })
     await of('resting', 'thaw', { resting: true })
     const { groups, products, columns } = await cloth(maren, { ...all, by: 'campaign' }, now)
-    expect(Object.fromEntries(groups.map((g) => [g.code, g.products]))).toEqual({ 'frost': 10, 'thaw': 1, '': 252 })
+    expect(Object.fromEntries(groups.map((g) => [g.code, g.products]))).toEqual({ frost: 10, thaw: 1, '': 252 })
     expect(groups.every((g) => g.sold >= g.open && g.sold > 0)).toBe(true)
     expect([products, columns.length]).toEqual([263, 5])
     expect(await skus('thaw')).toEqual(['B-1'])
     expect(await skus('frost')).toEqual(['L-1', 'M-000', ...[2, 3, 4, 5, 6, 7, 8, 9].map((n) => `M-00${n}`)])
     expect(await skus('')).not.toContain('B-1')
     // What narrows the cloth narrows its groups.
-    expect((await cloth(maren, { ...all, by: 'campaign', filter: { field: 'type', is: 'equals', value: 'lock' } }, now)).groups.map((g) => [g.code, g.products])).toEqual([['frost', 1]])
+    expect(
+      (
+        await cloth(maren, { ...all, by: 'campaign', filter: { field: 'type', is: 'equals', value: 'lock' } }, now)
+      ).groups.map((g) => [g.code, g.products]),
+    ).toEqual([['frost', 1]])
     await expect(skus('storm')).rejects.toMatchObject({ status: 422, errors: [{ path: 'campaign' }] })
   })
   it('shows the portion of somebody else', async () => {
@@ -237,7 +423,9 @@ describe('the cloth by campaign', () => {
 })
 
 it('packs each edition where its number says', async () => {
-  const { rows } = await database().execute<{ cells: Buffer; n: number }>(sql`select r.cells, e.n from readiness r join product p on p.id = r.root_id, edition e where p.sku = 'B-2' and e.language = 'fr-CH'`)
+  const { rows } = await database().execute<{ cells: Buffer; n: number }>(
+    sql`select r.cells, e.n from readiness r join product p on p.id = r.root_id, edition e where p.sku = 'B-2' and e.language = 'fr-CH'`,
+  )
   expect(cellAt(rows[0]!.cells, rows[0]!.n)).toMatchObject({ blockers: 1, knots: [false, true, false, false, false] })
 })
 
@@ -263,19 +451,34 @@ it('says how many more pages are ready than yesterday, and not on the first day'
   expect(await since(clock())).toBe(-1)
   await patch('B-1', value('weight', { value: 1, unit: 'kg' }))
   expect(await since(clock())).toBe(0)
-  expect((await trend({ days: 90 }, clock() + day)).items.filter((i) => i.storefront === 'uk').at(-1)).toMatchObject({ sold: 263 })
+  expect((await trend({ days: 90 }, clock() + day)).items.filter((i) => i.storefront === 'uk').at(-1)).toMatchObject({
+    sold: 263,
+  })
 })
 
 it('goes on where a set that is due names what has gone: that is tried again later, five times, and holds up nothing', async () => {
-  const gone = { base: 'rule', rule: { field: 'attribute:gone', is: 'present', value: true }, chosen: [], added: [], leftOut: [], eachVariant: false }
+  const gone = {
+    base: 'rule',
+    rule: { field: 'attribute:gone', is: 'present', value: true },
+    chosen: [],
+    added: [],
+    leftOut: [],
+    eachVariant: false,
+  }
   await inTransaction(async (tx) => {
     await touchSet(tx, { reach: gone as never })
     await touchSet(tx, { type: 'lock' })
     tx.touched = nothingTouched()
   })
-  const locks = (await database().execute(sql`select 1 from product where type = 'lock' and parent_id is null`)).rows.length
+  const locks = (await database().execute(sql`select 1 from product where type = 'lock' and parent_id is null`)).rows
+    .length
   expect((await judgeDue(() => now)).products).toBe(locks)
-  const failed = async () => (await database().execute<{ tries: number; error: string; later: boolean }>(sql`select tries, error, after > now() as later from readiness_due_set`)).rows
+  const failed = async () =>
+    (
+      await database().execute<{ tries: number; error: string; later: boolean }>(
+        sql`select tries, error, after > now() as later from readiness_due_set`,
+      )
+    ).rows
   expect(await failed()).toEqual([{ tries: 1, error: expect.any(String), later: true }])
   // It is not looked at before its time, and after five tries no more.
   expect(await judgeDue(() => now)).toEqual({ products: 0 })

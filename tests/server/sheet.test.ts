@@ -10,31 +10,69 @@ const { getFacts, getProduct, patchProduct, productHistory } = await import('@se
 const { keep, letGo, listKept } = await import('@server/services/kept')
 
 const lens = { storefront: 'uk', language: 'en-GB' }
-const rows = (more: Partial<Parameters<typeof sheetRows>[0]> = {}) => sheetRows({ lens, members: 'parents', columns: ['weight', 'summary', 'stock'], offset: 0, limit: 100, ...more }, now)
+const rows = (more: Partial<Parameters<typeof sheetRows>[0]> = {}) =>
+  sheetRows({ lens, members: 'parents', columns: ['weight', 'summary', 'stock'], offset: 0, limit: 100, ...more }, now)
 const write = (...cells: CellBody[]) => writeCells(maren, { lens, cells }, now)
-const cell = async (sku: string, column: string, more: Partial<Parameters<typeof sheetRows>[0]> = {}) => (await rows({ members: 'both', filter: { field: 'sku', is: 'one-of', value: [sku] }, columns: [column], ...more })).items.find((r) => r.sku === sku)!.cells[0]!
+const cell = async (sku: string, column: string, more: Partial<Parameters<typeof sheetRows>[0]> = {}) =>
+  (
+    await rows({ members: 'both', filter: { field: 'sku', is: 'one-of', value: [sku] }, columns: [column], ...more })
+  ).items.find((r) => r.sku === sku)!.cells[0]!
 beforeAll(async () => {
-  const bags = Array.from({ length: 250 }, (_, i) => `B-${String(i).padStart(3, '0')},,bag,Bag ${i},${i} g,${i % 2 === 0 ? 'Dry' : ''},,`)
-  await importProducts(file(['sku,parent,type,name,weight,summary,size,price@uk', ...bags, 'G-1,,glove,Suzu,,Warm,,22', 'G-1-S,G-1,,,,,S,', 'G-1-M,G-1,,,,,M,24', ''].join('\n')), { mode: 'apply', take: 'all', title: 'Importing', personId: null, now })
+  const bags = Array.from(
+    { length: 250 },
+    (_, i) => `B-${String(i).padStart(3, '0')},,bag,Bag ${i},${i} g,${i % 2 === 0 ? 'Dry' : ''},,`,
+  )
+  await importProducts(
+    file(
+      [
+        'sku,parent,type,name,weight,summary,size,price@uk',
+        ...bags,
+        'G-1,,glove,Suzu,,Warm,,22',
+        'G-1-S,G-1,,,,,S,',
+        'G-1-M,G-1,,,,,M,24',
+        '',
+      ].join('\n'),
+    ),
+    { mode: 'apply', take: 'all', title: 'Importing', personId: null, now },
+  )
 })
 
 describe('the sheet', () => {
   it('gives any stretch of its rows, and how many there are', async () => {
     const page = await rows({ offset: 100, limit: 3 })
     expect(page.count).toBe(251)
-    expect(page.items.map((r) => [r.sku, r.name, r.cells[0]!.shown, r.cells[1]!.shown])).toEqual([['B-100', 'Bag 100', '100 g', 'Dry'], ['B-101', 'Bag 101', '101 g', ''], ['B-102', 'Bag 102', '102 g', 'Dry']])
+    expect(page.items.map((r) => [r.sku, r.name, r.cells[0]!.shown, r.cells[1]!.shown])).toEqual([
+      ['B-100', 'Bag 100', '100 g', 'Dry'],
+      ['B-101', 'Bag 101', '101 g', ''],
+      ['B-102', 'Bag 102', '102 g', 'Dry'],
+    ])
     expect((await rows({ offset: 999 })).count).toBe(251)
-    expect(await rows({ filter: { field: 'attribute:weight', is: 'at-least', value: '248 g' } })).toMatchObject({ count: 2, items: [{ sku: 'B-248' }, { sku: 'B-249' }] })
+    expect(await rows({ filter: { field: 'attribute:weight', is: 'at-least', value: '248 g' } })).toMatchObject({
+      count: 2,
+      items: [{ sku: 'B-248' }, { sku: 'B-249' }],
+    })
   })
   it('has a row a product, a variant, or both, with what is inherited told apart', async () => {
-    expect((await rows({ members: 'variants' })).items.map((r) => [r.sku, r.parent])).toEqual([['G-1-M', 'G-1'], ['G-1-S', 'G-1']])
+    expect((await rows({ members: 'variants' })).items.map((r) => [r.sku, r.parent])).toEqual([
+      ['G-1-M', 'G-1'],
+      ['G-1-S', 'G-1'],
+    ])
     expect((await rows({ members: 'both', filter: { field: 'type', is: 'equals', value: 'glove' } })).count).toBe(3)
     expect(await cell('G-1-S', 'summary')).toMatchObject({ shown: 'Warm', origin: 'inherited', base: null })
-    expect([await cell('G-1-S', 'price@uk'), await cell('G-1-M', 'price@uk')]).toMatchObject([{ text: '22', origin: 'inherited', base: null }, { text: '24', origin: 'own', base: 24 }])
+    expect([await cell('G-1-S', 'price@uk'), await cell('G-1-M', 'price@uk')]).toMatchObject([
+      { text: '22', origin: 'inherited', base: null },
+      { text: '24', origin: 'own', base: 24 },
+    ])
   })
   it('reads a column through an edition of its own, beside the lens’s', async () => {
-    expect((await rows({ columns: ['summary', 'summary@ch/fr-CH'], limit: 1 })).items[0]!.cells).toMatchObject([{ shown: 'Dry', origin: 'own', counts: true }, { shown: 'Dry', origin: 'fallback', language: 'en-GB', counts: false, base: null }])
-    expect(await problemOf(rows({ columns: ['nothing', 'summary@uk/fr-CH'] }))).toMatchObject({ status: 422, errors: [{ path: 'columns[0]' }, { path: 'columns[1]' }] })
+    expect((await rows({ columns: ['summary', 'summary@ch/fr-CH'], limit: 1 })).items[0]!.cells).toMatchObject([
+      { shown: 'Dry', origin: 'own', counts: true },
+      { shown: 'Dry', origin: 'fallback', language: 'en-GB', counts: false, base: null },
+    ])
+    expect(await problemOf(rows({ columns: ['nothing', 'summary@uk/fr-CH'] }))).toMatchObject({
+      status: 422,
+      errors: [{ path: 'columns[0]' }, { path: 'columns[1]' }],
+    })
   })
   it('offers what must be filled and is not first, then what most lack', async () => {
     const { items } = await offeredColumns({ lens, filter: { field: 'type', is: 'equals', value: 'bag' } }, now)
@@ -46,39 +84,102 @@ describe('the sheet', () => {
 describe('cells that are written', () => {
   it('are taken or refused one by one, in one step that can be put back', async () => {
     const report = await write(
-      { sku: 'B-000', column: 'weight', text: '1,5 kg' }, { sku: 'B-001', column: 'weight', text: 'heavy' }, { sku: 'B-002', column: 'weight', text: '12' }, { sku: 'B-003', column: 'summary', value: 'Light' },
-      { sku: 'B-003', column: 'stock', text: '7' }, { sku: 'B-004', column: 'gtin', text: '2000000000107' }, { sku: 'B-005', column: 'gtin', text: '2000000000107' }, { sku: 'B-006', column: 'season', text: 'autumn' }, { sku: 'B-999', column: 'weight', text: '1 g' }, { sku: 'G-1-S', column: 'type', text: 'bag' },
-      { sku: 'G-1-M', column: 'price@uk', text: '' }, { sku: 'B-007', column: 'status', text: 'disabled' },
+      { sku: 'B-000', column: 'weight', text: '1,5 kg' },
+      { sku: 'B-001', column: 'weight', text: 'heavy' },
+      { sku: 'B-002', column: 'weight', text: '12' },
+      { sku: 'B-003', column: 'summary', value: 'Light' },
+      { sku: 'B-003', column: 'stock', text: '7' },
+      { sku: 'B-004', column: 'gtin', text: '2000000000107' },
+      { sku: 'B-005', column: 'gtin', text: '2000000000107' },
+      { sku: 'B-006', column: 'season', text: 'autumn' },
+      { sku: 'B-999', column: 'weight', text: '1 g' },
+      { sku: 'G-1-S', column: 'type', text: 'bag' },
+      { sku: 'G-1-M', column: 'price@uk', text: '' },
+      { sku: 'B-007', column: 'status', text: 'disabled' },
     )
     expect(report).toMatchObject({ written: 7 })
     expect(report.refused.map((r) => [r.sku, r.message])).toEqual([
-      ['B-001', '“heavy” is not a number.'], ['B-005', 'B-004 has this GTIN already. Each item has one of its own.'], ['B-006', expect.stringContaining('“autumn” is not one of the options')],
-      ['B-999', 'There is no product “B-999”.'], ['G-1-S', 'A variant has its parent’s product type.'],
+      ['B-001', '“heavy” is not a number.'],
+      ['B-005', 'B-004 has this GTIN already. Each item has one of its own.'],
+      ['B-006', expect.stringContaining('“autumn” is not one of the options')],
+      ['B-999', 'There is no product “B-999”.'],
+      ['G-1-S', 'A variant has its parent’s product type.'],
     ])
     // The attribute's usual unit stands in where a cell names none; the comma is the decimal sign of the whole block.
-    expect([(await cell('B-000', 'weight')).value, (await cell('B-002', 'weight')).value]).toEqual([{ value: 1.5, unit: 'kg' }, { value: 12, unit: 'g' }])
+    expect([(await cell('B-000', 'weight')).value, (await cell('B-002', 'weight')).value]).toEqual([
+      { value: 1.5, unit: 'kg' },
+      { value: 12, unit: 'g' },
+    ])
     expect((await getFacts('B-000', { storefront: 'uk', group: null, moment: now }))['attribute:weight']).toBe(1500)
     expect(await cell('G-1-M', 'price@uk')).toMatchObject({ text: '22', origin: 'inherited' })
-    expect((await productHistory('B-003', null, 1)).items[0]).toMatchObject({ person: 'Maren', title: 'Changed 7 values in the sheet', differences: [expect.objectContaining({ path: 'attribute:summary@/en-GB' }), expect.objectContaining({ path: 'stock', after: 7 })] })
+    expect((await productHistory('B-003', null, 1)).items[0]).toMatchObject({
+      person: 'Maren',
+      title: 'Changed 7 values in the sheet',
+      differences: [
+        expect.objectContaining({ path: 'attribute:summary@/en-GB' }),
+        expect.objectContaining({ path: 'stock', after: 7 }),
+      ],
+    })
     expect(await putStepBack(report.step!, 1, now)).toMatchObject({ products: 6, keptCount: 0 })
-    expect([(await cell('B-000', 'weight')).shown, (await cell('B-003', 'summary')).shown, (await cell('G-1-M', 'price@uk')).text]).toEqual(['0 g', '', '24'])
+    expect([
+      (await cell('B-000', 'weight')).shown,
+      (await cell('B-003', 'summary')).shown,
+      (await cell('G-1-M', 'price@uk')).text,
+    ]).toEqual(['0 g', '', '24'])
   })
   it('never overwrite what somebody else wrote meanwhile', async () => {
     const seen = await cell('B-010', 'summary')
-    await patchProduct(maren, 'B-010', '*', { values: [{ attribute: 'summary', language: 'en-GB', value: 'Newer' }] }, now)
-    expect((await write({ sku: 'B-010', column: 'summary', value: 'Mine', base: seen.base })).refused).toMatchObject([{ message: expect.stringContaining('meanwhile') }])
+    await patchProduct(
+      maren,
+      'B-010',
+      '*',
+      { values: [{ attribute: 'summary', language: 'en-GB', value: 'Newer' }] },
+      now,
+    )
+    expect((await write({ sku: 'B-010', column: 'summary', value: 'Mine', base: seen.base })).refused).toMatchObject([
+      { message: expect.stringContaining('meanwhile') },
+    ])
     expect((await write({ sku: 'B-010', column: 'summary', value: 'Newer', base: seen.base })).refused).toEqual([])
     expect((await cell('B-010', 'summary')).shown).toBe('Newer')
   })
   it('clear what is empty, and write the storefront’s value where there is one', async () => {
-    await patchProduct(maren, 'B-011', '*', { values: [{ attribute: 'grade', value: 3 }, { attribute: 'grade', storefront: 'uk', value: 5 }] }, now)
+    await patchProduct(
+      maren,
+      'B-011',
+      '*',
+      {
+        values: [
+          { attribute: 'grade', value: 3 },
+          { attribute: 'grade', storefront: 'uk', value: 5 },
+        ],
+      },
+      now,
+    )
     await write({ sku: 'B-011', column: 'grade', text: '6' })
-    expect((await getProduct('B-011')).document.values.filter((v) => v.attribute === 'grade').map((v) => [v.storefront, v.value])).toEqual([[null, 3], ['uk', 6]])
+    expect(
+      (await getProduct('B-011')).document.values
+        .filter((v) => v.attribute === 'grade')
+        .map((v) => [v.storefront, v.value]),
+    ).toEqual([
+      [null, 3],
+      ['uk', 6],
+    ])
     await write({ sku: 'B-011', column: 'grade', text: '' })
     expect(await cell('B-011', 'grade')).toMatchObject({ value: 3 })
   })
   it('are for those who may write them', async () => {
-    const report = await writeCells(luc, { lens, cells: [{ sku: 'B-012', column: 'summary@ch/fr-CH', value: 'Sec' }, { sku: 'B-012', column: 'summary', value: 'No' }, { sku: 'B-012', column: 'stock', text: '1' }] }, now)
+    const report = await writeCells(
+      luc,
+      {
+        lens,
+        cells: [
+          { sku: 'B-012', column: 'summary@ch/fr-CH', value: 'Sec' },
+          { sku: 'B-012', column: 'summary', value: 'No' },
+          { sku: 'B-012', column: 'stock', text: '1' },
+        ],
+      },
+      now,
+    )
     expect(report).toMatchObject({ written: 1, refused: [{ column: 'summary' }, { column: 'stock' }] })
   })
 })
@@ -87,8 +188,15 @@ it('keeps views under names, shared or not', async () => {
   const content = { columns: ['weight'], members: 'parents', filter: { type: 'bag' }, beside: '' }
   const { id } = await keep(maren, { kind: 'view', name: 'Weights', shared: false, content })
   expect((await listKept(luc, 'view')).items).toEqual([])
-  await keep(maren, { kind: 'view', name: 'Weights', shared: true, content: { ...content, columns: ['weight', 'volume'] } })
-  expect((await listKept(luc, 'view')).items).toMatchObject([{ id, name: 'Weights', owner: 'Maren', mine: false, content: { columns: ['weight', 'volume'] } }])
+  await keep(maren, {
+    kind: 'view',
+    name: 'Weights',
+    shared: true,
+    content: { ...content, columns: ['weight', 'volume'] },
+  })
+  expect((await listKept(luc, 'view')).items).toMatchObject([
+    { id, name: 'Weights', owner: 'Maren', mine: false, content: { columns: ['weight', 'volume'] } },
+  ])
   expect((await problemOf(letGo(luc, id))).status).toBe(404)
   await letGo(maren, id)
   expect((await listKept(maren, 'view')).items).toEqual([])

@@ -29,9 +29,14 @@ export default async function setup() {
   await db.insert(t.campaign).values([...world.campaigns.values()])
   await db.insert(t.namedRule).values([...world.rules.values()])
   await db.insert(t.customerGroup).values([...world.groups.values()].map((g, position) => ({ ...g, position })))
-  await db.insert(t.stamp).values([{ name: 'setup', n: 1 }, { name: 'content', n: 1 }])
+  await db.insert(t.stamp).values([
+    { name: 'setup', n: 1 },
+    { name: 'content', n: 1 },
+  ])
   await db.insert(t.person).values([
-    { email: 'maren@tarnwheel.example', name: 'Maren', role: 'manager', languages: [], passwordHash: '-' }, { email: 'luc@tarnwheel.example', name: 'Luc', role: 'translator', languages: ['fr-CH'], passwordHash: '-' }, { email: 'ada@tarnwheel.example', name: 'Ada', role: 'administrator', languages: [], passwordHash: '-' },
+    { email: 'maren@tarnwheel.example', name: 'Maren', role: 'manager', languages: [], passwordHash: '-' },
+    { email: 'luc@tarnwheel.example', name: 'Luc', role: 'translator', languages: ['fr-CH'], passwordHash: '-' },
+    { email: 'ada@tarnwheel.example', name: 'Ada', role: 'administrator', languages: [], passwordHash: '-' },
   ])
   await disconnect()
 }

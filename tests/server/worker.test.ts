@@ -16,7 +16,9 @@ function startWorker(): ChildProcess {
   workers.push(worker)
   return worker
 }
-afterAll(() => { for (const w of workers) w.kill('SIGKILL') })
+afterAll(() => {
+  for (const w of workers) w.kill('SIGKILL')
+})
 const until = async <T>(work: () => Promise<T | undefined | false>): Promise<T> => {
   for (let i = 0; i < 400; i++) {
     const found = await work()
@@ -25,19 +27,26 @@ const until = async <T>(work: () => Promise<T | undefined | false>): Promise<T> 
   }
   throw new Error('It did not come.')
 }
-const products = async () => Number((await database().execute<{ n: number }>(sql`select count(*)::int as n from product`)).rows[0]!.n)
+const products = async () =>
+  Number((await database().execute<{ n: number }>(sql`select count(*)::int as n from product`)).rows[0]!.n)
 function upload(rows: number): string {
   const name = randomUUID()
   mkdirSync(path.join(folder, 'uploads'), { recursive: true })
-  copyFileSync(file(`sku,type,name\n${Array.from({ length: rows }, (_, i) => `W${rows}-${i},bag,Name ${i}`).join('\n')}\n`), path.join(folder, 'uploads', name))
+  copyFileSync(
+    file(`sku,type,name\n${Array.from({ length: rows }, (_, i) => `W${rows}-${i},bag,Name ${i}`).join('\n')}\n`),
+    path.join(folder, 'uploads', name),
+  )
   return name
 }
-const importJob = (upload: string) => inTransaction((tx) => enqueue(tx, { kind: 'import', title: 'Importing', personId: 1, input: { upload, mode: 'apply', take: 'all' } }))
+const importJob = (upload: string) =>
+  inTransaction((tx) =>
+    enqueue(tx, { kind: 'import', title: 'Importing', personId: 1, input: { upload, mode: 'apply', take: 'all' } }),
+  )
 
 it('begins an import anew that a killed worker had in its hands, and leaves nothing half done', async () => {
   const id = await importJob(upload(20_000))
   const first = startWorker()
-  await until(async () => ((await getJob(id))!.done > 1000))
+  await until(async () => (await getJob(id))!.done > 1000)
   first.kill('SIGKILL')
   await until(async () => first.signalCode !== null)
   // Its transaction falls with its connection: nothing of the import stands.
@@ -55,7 +64,7 @@ it('begins an import anew that a killed worker had in its hands, and leaves noth
 it('calls off an import that runs, and has changed nothing', async () => {
   const before = await products()
   const id = await importJob(upload(21_000))
-  await until(async () => ((await getJob(id))!.done > 1000))
+  await until(async () => (await getJob(id))!.done > 1000)
   await cancelJob(maren, id)
   await until(async () => (await getJob(id))!.finished !== null)
   expect(await getJob(id)).toMatchObject({ state: 'cancelled', error: 'Cancelled. Nothing has been changed.' })
@@ -71,10 +80,19 @@ it('loses no work that was put in the queue while no worker ran', async () => {
 }, 60_000)
 
 it('is not stopped by a thread that it starts', async () => {
-  const program = "import { Worker } from 'node:worker_threads'; new Worker('setTimeout(() => {}, 300)', { eval: true }).once('exit', () => { console.log('thread ended'); process.exit(0) })"
-  const child = spawn(process.execPath, ['--import', './scripts/with-parent.mjs', '--input-type=module', '-e', program], { stdio: ['pipe', 'pipe', 'inherit'] })
+  const program =
+    "import { Worker } from 'node:worker_threads'; new Worker('setTimeout(() => {}, 300)', { eval: true }).once('exit', () => { console.log('thread ended'); process.exit(0) })"
+  const child = spawn(
+    process.execPath,
+    ['--import', './scripts/with-parent.mjs', '--input-type=module', '-e', program],
+    { stdio: ['pipe', 'pipe', 'inherit'] },
+  )
   let said = ''
-  child.stdout.on('data', (text: Buffer) => { said += text.toString() })
-  const [code, signal] = await new Promise<[number | null, string | null]>((resolve) => child.once('exit', (c, s) => resolve([c, s])))
+  child.stdout.on('data', (text: Buffer) => {
+    said += text.toString()
+  })
+  const [code, signal] = await new Promise<[number | null, string | null]>((resolve) =>
+    child.once('exit', (c, s) => resolve([c, s])),
+  )
   expect([said.trim(), code, signal]).toEqual(['thread ended', 0, null])
 })

@@ -1,5 +1,10 @@
 <script setup lang="ts">
-const parts = [{ to: '/assignments', name: 'Assignments' }, { to: '/rules', name: 'Named rules' }, { to: '/campaigns', name: 'Campaigns' }, { to: '/coverage', name: 'Coverage' }]
+const parts = [
+  { to: '/assignments', name: 'Assignments' },
+  { to: '/rules', name: 'Named rules' },
+  { to: '/campaigns', name: 'Campaigns' },
+  { to: '/coverage', name: 'Coverage' },
+]
 </script>
 
 <template>

@@ -2,10 +2,29 @@
 import type { CollisionKind } from '@core/assignments/collisions'
 import type { AssignmentRecord } from '@contracts/records'
 
-interface Named { sku: string; name: string }
+interface Named {
+  sku: string
+  name: string
+}
 interface Found {
-  storefronts: { storefront: string; count: number; gained: number; lost: number; gainedSample: Named[]; lostSample: Named[] }[]
-  collisions: { kind: CollisionKind; storefront: string; count: number; of: number; with: { code: string; name: string } | null; piece: string | null; what: string | null; sample: Named[] }[]
+  storefronts: {
+    storefront: string
+    count: number
+    gained: number
+    lost: number
+    gainedSample: Named[]
+    lostSample: Named[]
+  }[]
+  collisions: {
+    kind: CollisionKind
+    storefront: string
+    count: number
+    of: number
+    with: { code: string; name: string } | null
+    piece: string | null
+    what: string | null
+    sample: Named[]
+  }[]
   empty: { address: string; piece: string; empty: number; of: number; needed: boolean }[]
 }
 
@@ -14,34 +33,78 @@ const props = defineProps<{ draft: AssignmentRecord; saved: boolean }>()
 const emit = defineEmits<{ look: [string] }>()
 const lens = useLensStore()
 const setup = useSetupStore()
-const asked = computed(() => ({ ...props.draft, code: props.draft.code || 'new', name: props.draft.name.trim() || 'New' }))
-const { data, problem, busy } = useAsking((signal) => ask<Found>('POST', '/api/reach/before-saving', { body: { assignment: asked.value, lens: lens.body }, signal }).then((a) => a.data), () => [asked.value, lens.body], { wait: 450 })
+const asked = computed(() => ({
+  ...props.draft,
+  code: props.draft.code || 'new',
+  name: props.draft.name.trim() || 'New',
+}))
+const { data, problem, busy } = useAsking(
+  (signal) =>
+    ask<Found>('POST', '/api/reach/before-saving', { body: { assignment: asked.value, lens: lens.body }, signal }).then(
+      (a) => a.data,
+    ),
+  () => [asked.value, lens.body],
+  { wait: 450 },
+)
 const number = (n: number) => n.toLocaleString('en-GB')
-const on = (c: Found['collisions'][number]) => (c.count === c.of ? (c.of === 1 ? 'on the one product' : `on all ${number(c.of)}`) : `on ${number(c.count)} of ${number(c.of)}`)
+const on = (c: Found['collisions'][number]) =>
+  c.count === c.of
+    ? c.of === 1
+      ? 'on the one product'
+      : `on all ${number(c.of)}`
+    : `on ${number(c.count)} of ${number(c.of)}`
 /** The same said once for all storefronts in which it is so. */
 const collisions = computed(() => {
-  const said = new Map<string, { words: string; storefronts: string[]; sample: Named[]; with: { code: string; name: string } | null; heavy: boolean }>()
+  const said = new Map<
+    string,
+    {
+      words: string
+      storefronts: string[]
+      sample: Named[]
+      with: { code: string; name: string } | null
+      heavy: boolean
+    }
+  >()
   const missing = new Map<string, Set<string>>()
-  for (const c of data.value?.collisions ?? []) if (c.kind === 'text-missing') missing.set(c.piece ?? '', new Set([...missing.get(c.piece ?? '') ?? [], ...(c.what ?? '').split(', ')]))
+  for (const c of data.value?.collisions ?? [])
+    if (c.kind === 'text-missing')
+      missing.set(c.piece ?? '', new Set([...(missing.get(c.piece ?? '') ?? []), ...(c.what ?? '').split(', ')]))
   for (const c of data.value?.collisions ?? []) {
     const words = sentence(c.kind === 'text-missing' ? { ...c, what: [...missing.get(c.piece ?? '')!].join(', ') } : c)
     const known = said.get(words)
     if (known) known.storefronts.push(c.storefront)
-    else said.set(words, { words, storefronts: [c.storefront], sample: c.sample, with: c.with, heavy: c.kind === 'reaches-nothing' || c.kind === 'overruled' || (c.kind === 'nothing-to-replace' && c.count === c.of) })
+    else
+      said.set(words, {
+        words,
+        storefronts: [c.storefront],
+        sample: c.sample,
+        with: c.with,
+        heavy:
+          c.kind === 'reaches-nothing' ||
+          c.kind === 'overruled' ||
+          (c.kind === 'nothing-to-replace' && c.count === c.of),
+      })
   }
   return [...said.values()]
 })
 function sentence(c: Found['collisions'][number]): string {
   switch (c.kind) {
-    case 'reaches-nothing': return 'It reaches no product.'
-    case 'same-title': return `“${c.what ?? ''}” would stand twice in this area, ${on(c)}: “${c.piece ?? ''}” is called so too.`
-    case 'nothing-to-replace': return `There is nothing to replace ${on(c)}: “${c.piece ?? ''}” does not go there.`
-    case 'overruled': return `Nothing of it would ever be seen: “${c.piece ?? ''}” stands there already, or is replaced.`
-    case 'area-full': return `The area would hold more than its ${c.what ?? ''} parts ${on(c)}.`
-    case 'text-missing': return `“${c.piece ?? ''}” has no title or text in ${c.what ?? ''}; it is left out there.`
+    case 'reaches-nothing':
+      return 'It reaches no product.'
+    case 'same-title':
+      return `“${c.what ?? ''}” would stand twice in this area, ${on(c)}: “${c.piece ?? ''}” is called so too.`
+    case 'nothing-to-replace':
+      return `There is nothing to replace ${on(c)}: “${c.piece ?? ''}” does not go there.`
+    case 'overruled':
+      return `Nothing of it would ever be seen: “${c.piece ?? ''}” stands there already, or is replaced.`
+    case 'area-full':
+      return `The area would hold more than its ${c.what ?? ''} parts ${on(c)}.`
+    case 'text-missing':
+      return `“${c.piece ?? ''}” has no title or text in ${c.what ?? ''}; it is left out there.`
   }
 }
-const labelOf = (address: string) => setup.label(setup.attributes.get(address.replace('attribute:', ''))?.labels, address).toLowerCase()
+const labelOf = (address: string) =>
+  setup.label(setup.attributes.get(address.replace('attribute:', ''))?.labels, address).toLowerCase()
 const changed = computed(() => (data.value?.storefronts ?? []).filter((s) => s.gained + s.lost > 0))
 </script>
 
@@ -50,18 +113,72 @@ const changed = computed(() => (data.value?.storefronts ?? []).filter((s) => s.g
     <h3 class="border-b border-hair pb-0.5 font-semibold">In every storefront</h3>
     <p v-if="!data && !problem" class="pt-1 text-ink2">Looking at the whole catalogue …</p>
     <div v-if="data" :class="{ 'opacity-60': problem }" :aria-busy="busy">
-      <table class="mt-1 w-full text-left"><thead class="sr-only"><tr><th>Storefront</th><th>Products</th><th>Gained</th><th>No longer</th></tr></thead>
-        <tbody><tr v-for="s in data.storefronts" :key="s.storefront"><th class="font-normal" :class="`thread-${s.storefront}`"><span class="dot mr-1.5" />{{ setup.storefrontName(s.storefront) }}</th><td class="text-right">{{ number(s.count) }}</td><td class="w-14 text-right text-weld">{{ saved && s.gained ? `+${number(s.gained)}` : '' }}</td><td class="w-14 text-right text-madder">{{ saved && s.lost ? `−${number(s.lost)}` : '' }}</td></tr></tbody></table>
-      <template v-if="saved"><details v-for="s in changed" :key="s.storefront" class="pt-1"><summary class="min-h-6 cursor-pointer text-ink2">{{ setup.storefrontName(s.storefront) }}: what comes and goes</summary>
-        <ul><li v-for="p in s.gainedSample" :key="p.sku" class="flex gap-2"><span class="text-weld">+<span class="sr-only"> gained</span></span><button type="button" class="min-h-6 truncate text-left hover:underline" @click="emit('look', p.sku)">{{ p.name }}</button><span class="code ml-auto self-center">{{ p.sku }}</span></li>
-          <li v-for="p in s.lostSample" :key="p.sku" class="flex gap-2"><span class="text-madder">−<span class="sr-only"> no longer</span></span><button type="button" class="min-h-6 truncate text-left hover:underline" @click="emit('look', p.sku)">{{ p.name }}</button><span class="code ml-auto self-center">{{ p.sku }}</span></li></ul>
-        <p v-if="s.gained + s.lost > s.gainedSample.length + s.lostSample.length" class="text-ink2">and {{ number(s.gained + s.lost - s.gainedSample.length - s.lostSample.length) }} more</p></details></template>
+      <table class="mt-1 w-full text-left">
+        <thead class="sr-only">
+          <tr>
+            <th>Storefront</th>
+            <th>Products</th>
+            <th>Gained</th>
+            <th>No longer</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="s in data.storefronts" :key="s.storefront">
+            <th class="font-normal" :class="`thread-${s.storefront}`">
+              <span class="dot mr-1.5" />{{ setup.storefrontName(s.storefront) }}
+            </th>
+            <td class="text-right">{{ number(s.count) }}</td>
+            <td class="w-14 text-right text-weld">{{ saved && s.gained ? `+${number(s.gained)}` : '' }}</td>
+            <td class="w-14 text-right text-madder">{{ saved && s.lost ? `−${number(s.lost)}` : '' }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <template v-if="saved"
+        ><details v-for="s in changed" :key="s.storefront" class="pt-1">
+          <summary class="min-h-6 cursor-pointer text-ink2">
+            {{ setup.storefrontName(s.storefront) }}: what comes and goes
+          </summary>
+          <ul>
+            <li v-for="p in s.gainedSample" :key="p.sku" class="flex gap-2">
+              <span class="text-weld">+<span class="sr-only"> gained</span></span
+              ><button type="button" class="min-h-6 truncate text-left hover:underline" @click="emit('look', p.sku)">
+                {{ p.name }}</button
+              ><span class="code ml-auto self-center">{{ p.sku }}</span>
+            </li>
+            <li v-for="p in s.lostSample" :key="p.sku" class="flex gap-2">
+              <span class="text-madder">−<span class="sr-only"> no longer</span></span
+              ><button type="button" class="min-h-6 truncate text-left hover:underline" @click="emit('look', p.sku)">
+                {{ p.name }}</button
+              ><span class="code ml-auto self-center">{{ p.sku }}</span>
+            </li>
+          </ul>
+          <p v-if="s.gained + s.lost > s.gainedSample.length + s.lostSample.length" class="text-ink2">
+            and {{ number(s.gained + s.lost - s.gainedSample.length - s.lostSample.length) }} more
+          </p>
+        </details></template
+      >
       <h3 class="mt-3 border-b border-hair pb-0.5 font-semibold">What to know before saving</h3>
-      <p v-if="collisions.length + data.empty.length === 0" class="pt-1 text-ink2">Nothing: it collides with nothing, and its texts and values are all there.</p>
+      <p v-if="collisions.length + data.empty.length === 0" class="pt-1 text-ink2">
+        Nothing: it collides with nothing, and its texts and values are all there.
+      </p>
       <ul class="pt-1">
-        <li v-for="c in collisions" :key="c.words" class="pb-1.5"><span :class="c.heavy ? 'text-madder' : 'text-ochre'">{{ c.words }}</span> <NuxtLink v-if="c.with" class="plain" :to="`/assignments/${segment(c.with.code)}`">{{ c.with.name }}</NuxtLink> <small class="text-ink2">{{ c.storefronts.map(setup.storefrontName).join(', ') }}</small>
-          <span v-if="c.sample.length" class="block text-[12px]">for example <button type="button" class="plain min-h-6" @click="emit('look', c.sample[0]!.sku)">{{ c.sample[0]!.name }}</button></span></li>
-        <li v-for="e in data.empty" :key="e.address + e.piece" class="pb-1.5 text-ochre">“{{ e.piece }}” names {{ labelOf(e.address) }}, which is empty on {{ number(e.empty) }} of {{ number(e.of) }} products{{ e.needed ? '; it is left out there' : '' }}.</li>
+        <li v-for="c in collisions" :key="c.words" class="pb-1.5">
+          <span :class="c.heavy ? 'text-madder' : 'text-ochre'">{{ c.words }}</span>
+          <NuxtLink v-if="c.with" class="plain" :to="`/assignments/${segment(c.with.code)}`">{{
+            c.with.name
+          }}</NuxtLink>
+          <small class="text-ink2">{{ c.storefronts.map(setup.storefrontName).join(', ') }}</small>
+          <span v-if="c.sample.length" class="block text-[12px]"
+            >for example
+            <button type="button" class="plain min-h-6" @click="emit('look', c.sample[0]!.sku)">
+              {{ c.sample[0]!.name }}
+            </button></span
+          >
+        </li>
+        <li v-for="e in data.empty" :key="e.address + e.piece" class="pb-1.5 text-ochre">
+          “{{ e.piece }}” names {{ labelOf(e.address) }}, which is empty on {{ number(e.empty) }} of
+          {{ number(e.of) }} products{{ e.needed ? '; it is left out there' : '' }}.
+        </li>
       </ul>
     </div>
   </section>

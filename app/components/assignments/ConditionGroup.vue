@@ -11,7 +11,9 @@ const setup = useSetupStore()
 const lens = useLensStore()
 const root = useTemplateRef<HTMLElement>('root')
 
-const set = (children: BuilderNode[]) => { group.value = { ...group.value, children } }
+const set = (children: BuilderNode[]) => {
+  group.value = { ...group.value, children }
+}
 const replace = (i: number, node: BuilderNode) => set(group.value.children.map((c, j) => (j === i ? node : c)))
 function remove(i: number) {
   set(group.value.children.filter((_, j) => j !== i))
@@ -19,7 +21,16 @@ function remove(i: number) {
 }
 function add(node: BuilderNode) {
   set([...group.value.children, node])
-  void nextTick(() => [...root.value?.querySelectorAll<HTMLElement>(':scope > ul > li > .row select, :scope > ul > li > div > .row select') ?? []].filter((e) => e.dataset.field !== undefined).at(-1)?.focus())
+  void nextTick(() =>
+    [
+      ...(root.value?.querySelectorAll<HTMLElement>(
+        ':scope > ul > li > .row select, :scope > ul > li > div > .row select',
+      ) ?? []),
+    ]
+      .filter((e) => e.dataset.field !== undefined)
+      .at(-1)
+      ?.focus(),
+  )
 }
 const bare = (name: string) => name.split('@')[0]!
 const fieldOf = (t: BuilderTest) => setup.fields.find((f) => f.name === bare(t.field))
@@ -35,40 +46,155 @@ function setOperator(i: number, t: BuilderTest, id: string) {
   const o = offeredOperators(field.kind, field.operators).find((x) => x.id === id)!
   const list = (is: string) => is === 'one-of' || is === 'between'
   // A value is kept where it still fits: one becomes the first of several, and back.
-  const kept = o.is === 'present' || t.is === 'present' || o.is === 'within-days' || t.is === 'within-days' ? o.value
-    : list(o.is) === list(t.is) && o.is !== 'between' && t.is !== 'between' ? t.value
-      : list(o.is) ? (t.value === undefined ? undefined : Array.isArray(t.value) ? (o.is === 'between' ? [t.value[0] ?? null, null] : t.value.filter((v) => v !== null)) : o.is === 'between' ? [t.value, null] : [t.value])
-        : (t.value as unknown[] | undefined)?.[0] ?? undefined
+  const kept =
+    o.is === 'present' || t.is === 'present' || o.is === 'within-days' || t.is === 'within-days'
+      ? o.value
+      : list(o.is) === list(t.is) && o.is !== 'between' && t.is !== 'between'
+        ? t.value
+        : list(o.is)
+          ? t.value === undefined
+            ? undefined
+            : Array.isArray(t.value)
+              ? o.is === 'between'
+                ? [t.value[0] ?? null, null]
+                : t.value.filter((v) => v !== null)
+              : o.is === 'between'
+                ? [t.value, null]
+                : [t.value]
+          : ((t.value as unknown[] | undefined)?.[0] ?? undefined)
   replace(i, { field: t.field, is: o.is, ...(kept === undefined ? {} : { value: kept }) })
 }
-const kinds = [{ kind: 'all', label: 'all of these' }, { kind: 'any', label: 'at least one of these' }, { kind: 'none', label: 'none of these' }] as const
-const variantRows = computed(() => (group.value.kind === 'all' ? group.value.children.filter((c) => readsVariants(c, setup.forCore)).length : 0))
+const kinds = [
+  { kind: 'all', label: 'all of these' },
+  { kind: 'any', label: 'at least one of these' },
+  { kind: 'none', label: 'none of these' },
+] as const
+const variantRows = computed(() =>
+  group.value.kind === 'all' ? group.value.children.filter((c) => readsVariants(c, setup.forCore)).length : 0,
+)
 const newRow = (): BuilderTest => ({ field: 'type', is: 'equals' })
 </script>
 
 <template>
-  <div ref="root" class="border-l-2 pl-3" :class="group.kind === 'none' ? 'border-madder' : group.kind === 'any' ? 'border-dashed border-ink3' : 'border-ink3'" role="group" :aria-label="kinds.find((k) => k.kind === group.kind)?.label ?? 'one and the same variant'">
+  <div
+    ref="root"
+    class="border-l-2 pl-3"
+    :class="
+      group.kind === 'none' ? 'border-madder' : group.kind === 'any' ? 'border-dashed border-ink3' : 'border-ink3'
+    "
+    role="group"
+    :aria-label="kinds.find((k) => k.kind === group.kind)?.label ?? 'one and the same variant'"
+  >
     <div class="flex flex-wrap items-center gap-2 pb-1">
       <span v-if="group.kind === 'variant'" class="text-ink2">one and the same variant meets</span>
-      <select v-else class="field" :value="group.kind" aria-label="How the conditions hang together" :disabled="disabled" @change="group = { ...group, kind: ($event.target as HTMLSelectElement).value as 'all' }"><option v-for="k in kinds" :key="k.kind" :value="k.kind">{{ k.label }}</option></select>
-      <label v-if="variantRows >= 2" class="flex items-center gap-1.5 text-[12px] text-ink2"><input type="checkbox" :checked="group.sameVariant" :disabled="disabled" @change="group = { ...group, sameVariant: ($event.target as HTMLInputElement).checked }">{{ variantRows }} of them on one and the same variant</label>
-      <button v-if="depth > 1 && !disabled" class="plain ml-auto text-[12px]" type="button" @click="emit('remove')">Take the group out</button>
+      <select
+        v-else
+        class="field"
+        :value="group.kind"
+        aria-label="How the conditions hang together"
+        :disabled="disabled"
+        @change="group = { ...group, kind: ($event.target as HTMLSelectElement).value as 'all' }"
+      >
+        <option v-for="k in kinds" :key="k.kind" :value="k.kind">{{ k.label }}</option>
+      </select>
+      <label v-if="variantRows >= 2" class="flex items-center gap-1.5 text-[12px] text-ink2"
+        ><input
+          type="checkbox"
+          :checked="group.sameVariant"
+          :disabled="disabled"
+          @change="group = { ...group, sameVariant: ($event.target as HTMLInputElement).checked }"
+        />{{ variantRows }} of them on one and the same variant</label
+      >
+      <button v-if="depth > 1 && !disabled" class="plain ml-auto text-[12px]" type="button" @click="emit('remove')">
+        Take the group out
+      </button>
     </div>
     <ul>
       <li v-for="(c, i) in group.children" :key="i" class="py-0.5">
-        <ConditionGroup v-if="isGroup(c)" :model-value="c" :depth="depth + 1" :disabled="disabled" @update:model-value="replace(i, $event)" @remove="remove(i)" />
+        <ConditionGroup
+          v-if="isGroup(c)"
+          :model-value="c"
+          :depth="depth + 1"
+          :disabled="disabled"
+          @update:model-value="replace(i, $event)"
+          @remove="remove(i)"
+        />
         <div v-else class="row flex flex-wrap items-center gap-1.5">
-          <select class="field max-w-44" data-field :value="bare(c.field)" aria-label="Field" :disabled="disabled" @change="setField(i, ($event.target as HTMLSelectElement).value)"><option v-if="!fieldOf(c)" :value="bare(c.field)">{{ c.field }}</option><option v-for="f in setup.fields" :key="f.name" :value="f.name">{{ f.label }}</option></select>
+          <select
+            class="field max-w-44"
+            data-field
+            :value="bare(c.field)"
+            aria-label="Field"
+            :disabled="disabled"
+            @change="setField(i, ($event.target as HTMLSelectElement).value)"
+          >
+            <option v-if="!fieldOf(c)" :value="bare(c.field)">{{ c.field }}</option>
+            <option v-for="f in setup.fields" :key="f.name" :value="f.name">{{ f.label }}</option>
+          </select>
           <template v-if="fieldOf(c)">
-            <select v-if="fieldOf(c)!.translatable" class="field" :value="languageOf(c)" :aria-label="`Language of ${fieldOf(c)!.label}`" :disabled="disabled" @change="replace(i, { ...c, field: bare(c.field) + (($event.target as HTMLSelectElement).value && `@${($event.target as HTMLSelectElement).value}`) })"><option value="">in the source</option><option v-for="l in languages" :key="l" :value="l">in {{ l }}</option></select>
-            <select class="field" :value="offeredId(c.is, c.value)" :aria-label="`How ${fieldOf(c)!.label} is compared`" :disabled="disabled" @change="setOperator(i, c, ($event.target as HTMLSelectElement).value)"><option v-for="o in offeredOperators(fieldOf(c)!.kind, fieldOf(c)!.operators)" :key="o.id" :value="o.id">{{ o.label }}</option></select>
-            <ConditionValue :model-value="c.value" :field="fieldOf(c)!" :is="c.is" @update:model-value="replace(i, { field: c.field, is: c.is, ...($event === undefined ? {} : { value: $event }) })" />
+            <select
+              v-if="fieldOf(c)!.translatable"
+              class="field"
+              :value="languageOf(c)"
+              :aria-label="`Language of ${fieldOf(c)!.label}`"
+              :disabled="disabled"
+              @change="
+                replace(i, {
+                  ...c,
+                  field:
+                    bare(c.field) +
+                    (($event.target as HTMLSelectElement).value && `@${($event.target as HTMLSelectElement).value}`),
+                })
+              "
+            >
+              <option value="">in the source</option>
+              <option v-for="l in languages" :key="l" :value="l">in {{ l }}</option>
+            </select>
+            <select
+              class="field"
+              :value="offeredId(c.is, c.value)"
+              :aria-label="`How ${fieldOf(c)!.label} is compared`"
+              :disabled="disabled"
+              @change="setOperator(i, c, ($event.target as HTMLSelectElement).value)"
+            >
+              <option v-for="o in offeredOperators(fieldOf(c)!.kind, fieldOf(c)!.operators)" :key="o.id" :value="o.id">
+                {{ o.label }}
+              </option>
+            </select>
+            <ConditionValue
+              :model-value="c.value"
+              :field="fieldOf(c)!"
+              :is="c.is"
+              @update:model-value="
+                replace(i, { field: c.field, is: c.is, ...($event === undefined ? {} : { value: $event }) })
+              "
+            />
           </template>
-          <button v-if="!disabled" class="ml-auto px-1.5 text-ink2" type="button" :aria-label="`Take the condition on ${fieldOf(c)?.label ?? c.field} out`" @click="remove(i)">×</button>
+          <button
+            v-if="!disabled"
+            class="ml-auto px-1.5 text-ink2"
+            type="button"
+            :aria-label="`Take the condition on ${fieldOf(c)?.label ?? c.field} out`"
+            @click="remove(i)"
+          >
+            ×
+          </button>
         </div>
       </li>
     </ul>
-    <p v-if="group.children.length === 0" class="py-0.5 text-ink2">{{ group.kind === 'any' ? 'No condition: finds nothing.' : 'No condition: finds everything.' }}</p>
-    <div v-if="!disabled && group.kind !== 'variant'" class="flex gap-4 pt-1 text-[12.5px]"><button class="plain" data-adds type="button" @click="add(newRow())">Add a condition</button><button v-if="depth < maxDepth - 1" class="plain" type="button" @click="add({ kind: 'any', sameVariant: true, children: [newRow()] })">Add a group</button></div>
+    <p v-if="group.children.length === 0" class="py-0.5 text-ink2">
+      {{ group.kind === 'any' ? 'No condition: finds nothing.' : 'No condition: finds everything.' }}
+    </p>
+    <div v-if="!disabled && group.kind !== 'variant'" class="flex gap-4 pt-1 text-[12.5px]">
+      <button class="plain" data-adds type="button" @click="add(newRow())">Add a condition</button
+      ><button
+        v-if="depth < maxDepth - 1"
+        class="plain"
+        type="button"
+        @click="add({ kind: 'any', sameVariant: true, children: [newRow()] })"
+      >
+        Add a group
+      </button>
+    </div>
   </div>
 </template>

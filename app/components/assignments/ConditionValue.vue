@@ -9,12 +9,24 @@ const value = defineModel<unknown>({ required: true })
 const props = defineProps<{ field: RuleField; is: OperatorName }>()
 const setup = useSetupStore()
 const lens = useLensStore()
-const shape = computed(() => (props.is === 'one-of' ? 'list' : props.is === 'between' ? 'range' : props.is === 'within-days' ? 'days' : props.is === 'present' ? 'none' : 'one'))
-const unitsOf = computed(() => units.filter((u) => u.family === setup.attributes.get(props.field.attribute ?? '')?.family).map((u) => u.symbol))
+const shape = computed(() =>
+  props.is === 'one-of'
+    ? 'list'
+    : props.is === 'between'
+      ? 'range'
+      : props.is === 'within-days'
+        ? 'days'
+        : props.is === 'present'
+          ? 'none'
+          : 'one',
+)
+const unitsOf = computed(() =>
+  units.filter((u) => u.family === setup.attributes.get(props.field.attribute ?? '')?.family).map((u) => u.symbol),
+)
 const currencies = computed(() => [...new Set(setup.storefronts.map((s) => s.currency))])
 const standardUnit = computed(() => setup.attributes.get(props.field.attribute ?? '')?.unit ?? unitsOf.value[0] ?? '')
 const currency = computed(() => setup.storefronts.find((s) => s.code === lens.storefront)?.currency ?? 'GBP')
-const list = computed(() => (Array.isArray(value.value) ? value.value as unknown[] : []))
+const list = computed(() => (Array.isArray(value.value) ? (value.value as unknown[]) : []))
 const end = (i: number) => (shape.value === 'range' ? list.value[i] : value.value)
 const ends = computed(() => (shape.value === 'range' ? [0, 1] : [0]))
 const quantity = computed(() => props.field.kind === 'measure' || props.field.kind === 'price')
@@ -25,9 +37,10 @@ const unitNow = computed(() => {
 })
 const numberAt = (i: number) => {
   const v = end(i)
-  return quantity.value ? (v as { value?: number } | undefined)?.value ?? '' : typeof v === 'number' ? v : ''
+  return quantity.value ? ((v as { value?: number } | undefined)?.value ?? '') : typeof v === 'number' ? v : ''
 }
-const made = (n: number | null, unit = unitNow.value) => (n === null ? undefined : quantity.value ? { value: n, [unitKey.value]: unit } : n)
+const made = (n: number | null, unit = unitNow.value) =>
+  n === null ? undefined : quantity.value ? { value: n, [unitKey.value]: unit } : n
 const parsed = (s: string) => (s.trim() === '' ? null : Number(s))
 function setEnd(i: number, v: unknown) {
   if (shape.value !== 'range') value.value = v
@@ -39,14 +52,22 @@ function setUnit(unit: string) {
   value.value = shape.value === 'range' ? all.map((v) => v ?? null) : all[0]
 }
 const numeric = computed(() => quantity.value || props.field.kind === 'number')
-const toggle = (code: string) => { value.value = list.value.includes(code) ? list.value.filter((c) => c !== code) : [...list.value, code] }
-const chosenWords = computed(() => list.value.map((c) => props.field.codes?.find((x) => x.code === c)?.label ?? String(c)).join(', '))
+const toggle = (code: string) => {
+  value.value = list.value.includes(code) ? list.value.filter((c) => c !== code) : [...list.value, code]
+}
+const chosenWords = computed(() =>
+  list.value.map((c) => props.field.codes?.find((x) => x.code === c)?.label ?? String(c)).join(', '),
+)
 const label = computed(() => `Value of ${props.field.label}`)
 /** The list of options, which lies over what is below it and closes as soon as one goes elsewhere. */
 const choices = useTemplateRef<HTMLDetailsElement>('choices')
-const close = () => { if (choices.value) choices.value.open = false }
+const close = () => {
+  if (choices.value) choices.value.open = false
+}
 onClickOutside(choices, close)
-function left(e: FocusEvent) { if (e.relatedTarget && !choices.value?.contains(e.relatedTarget as Node)) close() }
+function left(e: FocusEvent) {
+  if (e.relatedTarget && !choices.value?.contains(e.relatedTarget as Node)) close()
+}
 function escape() {
   close()
   choices.value?.querySelector('summary')?.focus()
@@ -56,22 +77,120 @@ function escape() {
 <template>
   <span class="inline-flex flex-wrap items-center gap-1.5">
     <template v-if="shape === 'none'" />
-    <template v-else-if="shape === 'days'"><input class="field w-20" type="number" min="0" step="1" :value="value ?? ''" :aria-label="label" @input="value = parsed(($event.target as HTMLInputElement).value) ?? undefined">days</template>
-    <select v-else-if="field.kind === 'yes-no'" class="field" :value="value === undefined ? '' : String(value)" :aria-label="label" @change="value = ($event.target as HTMLSelectElement).value === 'true'"><option value="" disabled>choose</option><option value="true">yes</option><option value="false">no</option></select>
-    <details v-else-if="field.codes && shape === 'list'" ref="choices" class="relative" @keydown.esc.stop="escape" @focusout="left">
-      <summary class="field inline-block max-w-64 cursor-pointer list-none truncate align-middle" :aria-label="`${label}: ${chosenWords || 'none chosen'}`">{{ chosenWords || 'choose' }}</summary>
-      <fieldset class="absolute z-20 max-h-64 w-64 overflow-auto border border-hair2 bg-sheet p-2 shadow-md"><legend class="sr-only">{{ label }}</legend><label v-for="c in field.codes" :key="c.code" class="flex items-center gap-2 py-0.5"><input type="checkbox" :checked="list.includes(c.code)" @change="toggle(c.code)">{{ c.label }}</label></fieldset>
+    <template v-else-if="shape === 'days'"
+      ><input
+        class="field w-20"
+        type="number"
+        min="0"
+        step="1"
+        :value="value ?? ''"
+        :aria-label="label"
+        @input="value = parsed(($event.target as HTMLInputElement).value) ?? undefined"
+      />days</template
+    >
+    <select
+      v-else-if="field.kind === 'yes-no'"
+      class="field"
+      :value="value === undefined ? '' : String(value)"
+      :aria-label="label"
+      @change="value = ($event.target as HTMLSelectElement).value === 'true'"
+    >
+      <option value="" disabled>choose</option>
+      <option value="true">yes</option>
+      <option value="false">no</option>
+    </select>
+    <details
+      v-else-if="field.codes && shape === 'list'"
+      ref="choices"
+      class="relative"
+      @keydown.esc.stop="escape"
+      @focusout="left"
+    >
+      <summary
+        class="field inline-block max-w-64 cursor-pointer list-none truncate align-middle"
+        :aria-label="`${label}: ${chosenWords || 'none chosen'}`"
+      >
+        {{ chosenWords || 'choose' }}
+      </summary>
+      <fieldset class="absolute z-20 max-h-64 w-64 overflow-auto border border-hair2 bg-sheet p-2 shadow-md">
+        <legend class="sr-only">{{ label }}</legend>
+        <label v-for="c in field.codes" :key="c.code" class="flex items-center gap-2 py-0.5"
+          ><input type="checkbox" :checked="list.includes(c.code)" @change="toggle(c.code)" />{{ c.label }}</label
+        >
+      </fieldset>
     </details>
-    <select v-else-if="field.codes" class="field max-w-56" :value="value ?? ''" :aria-label="label" @change="value = ($event.target as HTMLSelectElement).value"><option value="" disabled>choose</option><option v-for="c in field.codes" :key="c.code" :value="c.code">{{ c.label }}</option></select>
-    <template v-else-if="shape === 'list'"><input class="field w-56" :value="list.map((v) => (quantity ? `${(v as { value: number }).value}` : v)).join(', ')" :aria-label="`${label}, several with commas between`" placeholder="several, with commas between" @change="value = ($event.target as HTMLInputElement).value.split(',').map((s) => s.trim()).filter(Boolean).map((s) => (numeric ? made(Number(s)) : s))"><select v-if="quantity" class="field" :value="unitNow" :aria-label="`Unit of ${field.label}`" @change="setUnit(($event.target as HTMLSelectElement).value)"><option v-for="u in field.kind === 'price' ? currencies : unitsOf" :key="u">{{ u }}</option></select></template>
+    <select
+      v-else-if="field.codes"
+      class="field max-w-56"
+      :value="value ?? ''"
+      :aria-label="label"
+      @change="value = ($event.target as HTMLSelectElement).value"
+    >
+      <option value="" disabled>choose</option>
+      <option v-for="c in field.codes" :key="c.code" :value="c.code">{{ c.label }}</option>
+    </select>
+    <template v-else-if="shape === 'list'"
+      ><input
+        class="field w-56"
+        :value="list.map((v) => (quantity ? `${(v as { value: number }).value}` : v)).join(', ')"
+        :aria-label="`${label}, several with commas between`"
+        placeholder="several, with commas between"
+        @change="
+          value = ($event.target as HTMLInputElement).value
+            .split(',')
+            .map((s) => s.trim())
+            .filter(Boolean)
+            .map((s) => (numeric ? made(Number(s)) : s))
+        "
+      /><select
+        v-if="quantity"
+        class="field"
+        :value="unitNow"
+        :aria-label="`Unit of ${field.label}`"
+        @change="setUnit(($event.target as HTMLSelectElement).value)"
+      >
+        <option v-for="u in field.kind === 'price' ? currencies : unitsOf" :key="u">{{ u }}</option>
+      </select></template
+    >
     <template v-else>
       <template v-for="i in ends" :key="i">
         <span v-if="i === 1">to</span>
-        <input v-if="numeric" class="field w-24" type="number" step="any" :value="numberAt(i)" :aria-label="shape === 'range' ? `${label}, ${i === 0 ? 'lower' : 'upper'} end` : label" @input="setEnd(i, made(parsed(($event.target as HTMLInputElement).value)))">
-        <input v-else-if="field.kind === 'date'" class="field" type="date" :value="end(i) ?? ''" :aria-label="label" @input="setEnd(i, ($event.target as HTMLInputElement).value || undefined)">
-        <input v-else class="field w-44" type="text" :value="end(i) ?? ''" :aria-label="label" :placeholder="is === 'like' ? '* any run, ? one letter' : ''" @input="setEnd(i, ($event.target as HTMLInputElement).value || undefined)">
+        <input
+          v-if="numeric"
+          class="field w-24"
+          type="number"
+          step="any"
+          :value="numberAt(i)"
+          :aria-label="shape === 'range' ? `${label}, ${i === 0 ? 'lower' : 'upper'} end` : label"
+          @input="setEnd(i, made(parsed(($event.target as HTMLInputElement).value)))"
+        />
+        <input
+          v-else-if="field.kind === 'date'"
+          class="field"
+          type="date"
+          :value="end(i) ?? ''"
+          :aria-label="label"
+          @input="setEnd(i, ($event.target as HTMLInputElement).value || undefined)"
+        />
+        <input
+          v-else
+          class="field w-44"
+          type="text"
+          :value="end(i) ?? ''"
+          :aria-label="label"
+          :placeholder="is === 'like' ? '* any run, ? one letter' : ''"
+          @input="setEnd(i, ($event.target as HTMLInputElement).value || undefined)"
+        />
       </template>
-      <select v-if="quantity" class="field" :value="unitNow" :aria-label="`Unit of ${field.label}`" @change="setUnit(($event.target as HTMLSelectElement).value)"><option v-for="u in field.kind === 'price' ? currencies : unitsOf" :key="u">{{ u }}</option></select>
+      <select
+        v-if="quantity"
+        class="field"
+        :value="unitNow"
+        :aria-label="`Unit of ${field.label}`"
+        @change="setUnit(($event.target as HTMLSelectElement).value)"
+      >
+        <option v-for="u in field.kind === 'price' ? currencies : unitsOf" :key="u">{{ u }}</option>
+      </select>
     </template>
   </span>
 </template>

@@ -18,16 +18,36 @@ function take() {
     text.value = ''
     open.value = false
   } catch (e) {
-    wrong.value = e instanceof RuleError ? e.problems.map((p) => `${p.path ? `${p.path}: ` : ''}${p.message}`) : e instanceof SyntaxError ? ['This is not JSON. A rule looks like {"==": [{"var": "type"}, "lock"]}.'] : [String(e)]
+    wrong.value =
+      e instanceof RuleError
+        ? e.problems.map((p) => `${p.path ? `${p.path}: ` : ''}${p.message}`)
+        : e instanceof SyntaxError
+          ? ['This is not JSON. A rule looks like {"==": [{"var": "type"}, "lock"]}.']
+          : [String(e)]
   }
 }
 </script>
 
 <template>
-  <p v-if="!open" class="pt-1 text-[12.5px]"><button type="button" class="plain" @click="open = true">Take a rule from JsonLogic</button></p>
+  <p v-if="!open" class="pt-1 text-[12.5px]">
+    <button type="button" class="plain" @click="open = true">Take a rule from JsonLogic</button>
+  </p>
   <form v-else class="mt-1.5 border border-hair2 p-2" @submit.prevent="take" @keydown.esc.stop="open = false">
-    <label class="block text-ink2">The rule as JsonLogic<textarea v-model="text" class="field code mt-0.5 block w-full" rows="4" autofocus placeholder="{&quot;==&quot;: [{&quot;var&quot;: &quot;type&quot;}, &quot;lock&quot;]}" /></label>
-    <ul v-if="wrong.length" class="text-madder" role="alert"><li v-for="w in wrong" :key="w">{{ w }}</li></ul>
-    <p class="mt-1.5 flex gap-3"><button class="act" type="submit" :disabled="!text.trim()">Take it</button><button class="plain" type="button" @click="open = false">Leave it</button></p>
+    <label class="block text-ink2"
+      >The rule as JsonLogic<textarea
+        v-model="text"
+        class="field code mt-0.5 block w-full"
+        rows="4"
+        autofocus
+        placeholder='{"==": [{"var": "type"}, "lock"]}'
+      />
+    </label>
+    <ul v-if="wrong.length" class="text-madder" role="alert">
+      <li v-for="w in wrong" :key="w">{{ w }}</li>
+    </ul>
+    <p class="mt-1.5 flex gap-3">
+      <button class="act" type="submit" :disabled="!text.trim()">Take it</button
+      ><button class="plain" type="button" @click="open = false">Leave it</button>
+    </p>
   </form>
 </template>

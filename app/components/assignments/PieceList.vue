@@ -1,7 +1,12 @@
 <script setup lang="ts">
 /** An ordered list of pieces or question sets by their codes, each with its name: added, moved, taken out. */
 const codes = defineModel<string[]>({ required: true })
-const props = defineProps<{ offered: readonly { code: string; name: string }[]; page: string; add: string; disabled: boolean }>()
+const props = defineProps<{
+  offered: readonly { code: string; name: string }[]
+  page: string
+  add: string
+  disabled: boolean
+}>()
 const nameOf = (c: string) => props.offered.find((p) => p.code === c)?.name ?? c
 const free = computed(() => props.offered.filter((p) => !codes.value.includes(p.code)))
 function move(i: number, by: number) {
@@ -10,15 +15,51 @@ function move(i: number, by: number) {
   list.splice(i + by, 0, p!)
   codes.value = list
 }
-const take = (c: string | null) => { if (c !== null) codes.value = [...codes.value, c] }
+const take = (c: string | null) => {
+  if (c !== null) codes.value = [...codes.value, c]
+}
 </script>
 
 <template>
   <ol>
     <li v-for="(p, i) in codes" :key="p" class="flex items-center gap-2 border-b border-hair py-1">
       <NuxtLink class="hover:underline" :to="`${page}/${segment(p)}`">{{ nameOf(p) }}</NuxtLink>
-      <span v-if="!disabled" class="ml-auto"><button type="button" class="min-h-6 min-w-6 text-ink2" :disabled="i === 0" :aria-label="`Move ${nameOf(p)} up`" @click="move(i, -1)">↑</button><button type="button" class="min-h-6 min-w-6 text-ink2" :disabled="i === codes.length - 1" :aria-label="`Move ${nameOf(p)} down`" @click="move(i, 1)">↓</button><button type="button" class="min-h-6 min-w-6 text-ink2" :aria-label="`Take ${nameOf(p)} out`" @click="codes = codes.filter((x) => x !== p)">×</button></span>
+      <span v-if="!disabled" class="ml-auto"
+        ><button
+          type="button"
+          class="min-h-6 min-w-6 text-ink2"
+          :disabled="i === 0"
+          :aria-label="`Move ${nameOf(p)} up`"
+          @click="move(i, -1)"
+        >
+          ↑</button
+        ><button
+          type="button"
+          class="min-h-6 min-w-6 text-ink2"
+          :disabled="i === codes.length - 1"
+          :aria-label="`Move ${nameOf(p)} down`"
+          @click="move(i, 1)"
+        >
+          ↓</button
+        ><button
+          type="button"
+          class="min-h-6 min-w-6 text-ink2"
+          :aria-label="`Take ${nameOf(p)} out`"
+          @click="codes = codes.filter((x) => x !== p)"
+        >
+          ×
+        </button></span
+      >
     </li>
   </ol>
-  <NamePicker v-if="!disabled && free.length" :key="codes.length" class="mt-1.5 max-w-96" :model-value="null" :offered="free" :label="add" :placeholder="`${add} …`" @update:model-value="take" />
+  <NamePicker
+    v-if="!disabled && free.length"
+    :key="codes.length"
+    class="mt-1.5 max-w-96"
+    :model-value="null"
+    :offered="free"
+    :label="add"
+    :placeholder="`${add} …`"
+    @update:model-value="take"
+  />
 </template>

@@ -13,8 +13,32 @@ const areas = computed(() => {
 
 <template>
   <div class="flex flex-wrap items-end gap-4 pt-1.5">
-    <label class="text-ink2">Area<select class="field mt-0.5 block" :value="place.area" :disabled="disabled" @change="place = { ...place, area: ($event.target as HTMLSelectElement).value }"><option v-for="a in areas" :key="a.code" :value="a.code">{{ a.label }}</option></select></label>
-    <label class="text-ink2">Order, low numbers first<input class="field mt-0.5 block w-28" type="number" step="1" :value="place.order" :disabled="disabled" @change="place = { ...place, order: Math.round(Number(($event.target as HTMLInputElement).value)) || 0 }"></label>
-    <label class="flex min-h-6 items-center gap-1.5 pb-1.5"><input type="checkbox" :checked="place.resting" :disabled="disabled" @change="place = { ...place, resting: ($event.target as HTMLInputElement).checked }">rests for now</label>
+    <label class="text-ink2"
+      >Area<select
+        class="field mt-0.5 block"
+        :value="place.area"
+        :disabled="disabled"
+        @change="place = { ...place, area: ($event.target as HTMLSelectElement).value }"
+      >
+        <option v-for="a in areas" :key="a.code" :value="a.code">{{ a.label }}</option>
+      </select></label
+    >
+    <label class="text-ink2"
+      >Order, low numbers first<input
+        class="field mt-0.5 block w-28"
+        type="number"
+        step="1"
+        :value="place.order"
+        :disabled="disabled"
+        @change="place = { ...place, order: Math.round(Number(($event.target as HTMLInputElement).value)) || 0 }"
+    /></label>
+    <label class="flex min-h-6 items-center gap-1.5 pb-1.5"
+      ><input
+        type="checkbox"
+        :checked="place.resting"
+        :disabled="disabled"
+        @change="place = { ...place, resting: ($event.target as HTMLInputElement).checked }"
+      />rests for now</label
+    >
   </div>
 </template>

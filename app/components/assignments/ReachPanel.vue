@@ -4,57 +4,147 @@ import type { Reach, ReachReason } from '@core/assignments/assignment'
 import type { Explanation } from '@core/rules/explain'
 import type { AssignmentRecord } from '@contracts/records'
 
-interface Named { sku: string; name: string }
-interface Tried {
-  storefront: string; count: number; sample: Named[]; gained: { count: number; sample: Named[] } | null; lost: { count: number; sample: Named[] } | null; sentence: string; logic: unknown
-  product: { sku: string; asked: string; name: string; reached: boolean; reason: ReachReason; explanation: Explanation | null } | null
+interface Named {
+  sku: string
+  name: string
 }
-const props = defineProps<{ reach: Reach; limits: Limits; saved: string | null; /** The assignment as it would be saved; without it, only the reach is told. */ draft?: AssignmentRecord }>()
+interface Tried {
+  storefront: string
+  count: number
+  sample: Named[]
+  gained: { count: number; sample: Named[] } | null
+  lost: { count: number; sample: Named[] } | null
+  sentence: string
+  logic: unknown
+  product: {
+    sku: string
+    asked: string
+    name: string
+    reached: boolean
+    reason: ReachReason
+    explanation: Explanation | null
+  } | null
+}
+const props = defineProps<{
+  reach: Reach
+  limits: Limits
+  saved: string | null
+  /** The assignment as it would be saved; without it, only the reach is told. */ draft?: AssignmentRecord
+}>()
 const emit = defineEmits<{ sentence: [string] }>()
 const lens = useLensStore()
 const setup = useSetupStore()
 const { focus, open } = useProofFocus()
 const asked = ref('')
-const { data, problem, busy } = useAsking((signal) => ask<Tried>('POST', '/api/reach/assignment', { body: { reach: props.reach, limits: props.limits, saved: props.saved, lens: lens.body, sku: asked.value || null }, signal }).then((a) => a.data),
-  () => [props.reach, props.limits, props.saved, asked.value, lens.asked], { wait: 120 })
-watch(data, (d) => { if (d) emit('sentence', d.sentence) })
+const { data, problem, busy } = useAsking(
+  (signal) =>
+    ask<Tried>('POST', '/api/reach/assignment', {
+      body: { reach: props.reach, limits: props.limits, saved: props.saved, lens: lens.body, sku: asked.value || null },
+      signal,
+    }).then((a) => a.data),
+  () => [props.reach, props.limits, props.saved, asked.value, lens.asked],
+  { wait: 120 },
+)
+watch(data, (d) => {
+  if (d) emit('sentence', d.sentence)
+})
 const number = (n: number) => n.toLocaleString('en-GB')
 const words: Record<ReachReason, string> = {
-  'everything': 'it goes to everything', 'rule': 'the rule fits', 'chosen': 'it was chosen', 'added': 'it was added by hand',
-  'left-out': 'it was left out by hand', 'not-met': 'the rule does not fit', 'not-chosen': 'it is not among the chosen ones',
+  everything: 'it goes to everything',
+  rule: 'the rule fits',
+  chosen: 'it was chosen',
+  added: 'it was added by hand',
+  'left-out': 'it was left out by hand',
+  'not-met': 'the rule does not fit',
+  'not-chosen': 'it is not among the chosen ones',
 }
 function look(sku: string) {
   focus.value = sku
   open.value = true
 }
-const lists = computed(() => [
-  { name: 'Gained', mark: '+', what: data.value?.gained }, { name: 'No longer', mark: '−', what: data.value?.lost },
-].filter((l) => l.what && l.what.count > 0))
+const lists = computed(() =>
+  [
+    { name: 'Gained', mark: '+', what: data.value?.gained },
+    { name: 'No longer', mark: '−', what: data.value?.lost },
+  ].filter((l) => l.what && l.what.count > 0),
+)
 </script>
 
 <template>
   <section class="text-[13px]" aria-label="Reach">
     <h2 class="border-b border-hair pb-1">Reach</h2>
-    <p v-if="problem" class="pt-2 text-ochre" role="status">The rule is not complete yet. {{ problem.problem.errors?.[0]?.message ?? problem.sentence }}</p>
+    <p v-if="problem" class="pt-2 text-ochre" role="status">
+      The rule is not complete yet. {{ problem.problem.errors?.[0]?.message ?? problem.sentence }}
+    </p>
     <template v-if="data">
-      <p class="pt-2" :class="{ 'opacity-60': problem }" role="status" :aria-busy="busy"><b class="text-[20px] font-semibold">{{ number(data.count) }}</b> {{ reach.eachVariant ? 'variants' : data.count === 1 ? 'product' : 'products' }} in <span class="inline-flex items-center gap-1" :class="`thread-${data.storefront}`"><span class="dot" />{{ setup.storefrontName(data.storefront) }}</span><template v-if="saved"><span v-if="data.gained?.count" class="ml-2 text-weld">+{{ number(data.gained.count) }}</span><span v-if="data.lost?.count" class="ml-2 text-madder">−{{ number(data.lost.count) }}</span><span v-if="!data.gained?.count && !data.lost?.count" class="ml-2 text-ink2">as saved</span></template></p>
+      <p class="pt-2" :class="{ 'opacity-60': problem }" role="status" :aria-busy="busy">
+        <b class="text-[20px] font-semibold">{{ number(data.count) }}</b>
+        {{ reach.eachVariant ? 'variants' : data.count === 1 ? 'product' : 'products' }} in
+        <span class="inline-flex items-center gap-1" :class="`thread-${data.storefront}`"
+          ><span class="dot" />{{ setup.storefrontName(data.storefront) }}</span
+        ><template v-if="saved"
+          ><span v-if="data.gained?.count" class="ml-2 text-weld">+{{ number(data.gained.count) }}</span
+          ><span v-if="data.lost?.count" class="ml-2 text-madder">−{{ number(data.lost.count) }}</span
+          ><span v-if="!data.gained?.count && !data.lost?.count" class="ml-2 text-ink2">as saved</span></template
+        >
+      </p>
       <details v-for="l in lists" :key="l.name" class="pt-1" open>
-        <summary class="cursor-pointer" :class="l.mark === '+' ? 'text-weld' : 'text-madder'">{{ l.name }}, {{ number(l.what!.count) }}</summary>
-        <ul><li v-for="p in l.what!.sample.slice(0, 12)" :key="p.sku" class="flex gap-2"><span :class="l.mark === '+' ? 'text-weld' : 'text-madder'" aria-hidden="true">{{ l.mark }}</span><button type="button" class="min-h-6 truncate text-left hover:underline" @click="look(p.sku)">{{ p.name }}</button><span class="code ml-auto self-center">{{ p.sku }}</span></li></ul>
+        <summary class="cursor-pointer" :class="l.mark === '+' ? 'text-weld' : 'text-madder'">
+          {{ l.name }}, {{ number(l.what!.count) }}
+        </summary>
+        <ul>
+          <li v-for="p in l.what!.sample.slice(0, 12)" :key="p.sku" class="flex gap-2">
+            <span :class="l.mark === '+' ? 'text-weld' : 'text-madder'" aria-hidden="true">{{ l.mark }}</span
+            ><button type="button" class="min-h-6 truncate text-left hover:underline" @click="look(p.sku)">
+              {{ p.name }}</button
+            ><span class="code ml-auto self-center">{{ p.sku }}</span>
+          </li>
+        </ul>
       </details>
       <section class="pt-3" aria-label="Does it reach">
-        <div class="flex items-center gap-2"><h3 class="font-semibold">Does it reach</h3><SkuPicker v-model="asked" label="Does it reach this product?" class="w-40" />?</div>
-        <div v-if="data.product" class="mt-1.5 border-l-[3px] pl-2.5" :class="data.product.reached ? 'border-weld' : 'border-madder'" role="status">
-          <p><b class="font-semibold" :class="data.product.reached ? 'text-weld' : 'text-madder'">{{ data.product.reached ? 'Yes' : 'No' }}</b>, {{ words[data.product.reason] }}. <button class="plain" type="button" @click="look(data.product.sku)">Its page</button></p>
-          <p class="text-ink2">{{ data.product.name }}<template v-if="data.product.asked !== data.product.sku"> · asked of the parent, {{ data.product.asked }}</template></p>
+        <div class="flex items-center gap-2">
+          <h3 class="font-semibold">Does it reach</h3>
+          <SkuPicker v-model="asked" label="Does it reach this product?" class="w-40" />?
+        </div>
+        <div
+          v-if="data.product"
+          class="mt-1.5 border-l-[3px] pl-2.5"
+          :class="data.product.reached ? 'border-weld' : 'border-madder'"
+          role="status"
+        >
+          <p>
+            <b class="font-semibold" :class="data.product.reached ? 'text-weld' : 'text-madder'">{{
+              data.product.reached ? 'Yes' : 'No'
+            }}</b
+            >, {{ words[data.product.reason] }}.
+            <button class="plain" type="button" @click="look(data.product.sku)">Its page</button>
+          </p>
+          <p class="text-ink2">
+            {{ data.product.name
+            }}<template v-if="data.product.asked !== data.product.sku">
+              · asked of the parent, {{ data.product.asked }}</template
+            >
+          </p>
           <ExplanationTree v-if="data.product.explanation" class="mt-1" :explanation="data.product.explanation" />
         </div>
       </section>
       <BeforeSaving v-if="draft" :draft="draft" :saved="saved !== null" @look="look" />
       <h3 class="pt-3 font-semibold">For example</h3>
-      <ul><li v-for="p in data.sample.slice(0, 30)" :key="p.sku" class="flex gap-2"><button type="button" class="min-h-6 truncate text-left hover:underline" @click="look(p.sku)">{{ p.name }}</button><span class="code ml-auto self-center">{{ p.sku }}</span></li></ul>
+      <ul>
+        <li v-for="p in data.sample.slice(0, 30)" :key="p.sku" class="flex gap-2">
+          <button type="button" class="min-h-6 truncate text-left hover:underline" @click="look(p.sku)">
+            {{ p.name }}</button
+          ><span class="code ml-auto self-center">{{ p.sku }}</span>
+        </li>
+      </ul>
       <p v-if="data.count > 30" class="text-ink2">and {{ number(data.count - 30) }} more</p>
-      <details class="pt-3"><summary class="cursor-pointer text-ink2">The rule as JsonLogic</summary><pre class="code mt-1 max-h-60 overflow-auto whitespace-pre-wrap break-all border border-hair p-2" tabindex="0">{{ JSON.stringify(data.logic, null, 1) }}</pre></details>
+      <details class="pt-3">
+        <summary class="cursor-pointer text-ink2">The rule as JsonLogic</summary>
+        <pre
+          class="code mt-1 max-h-60 overflow-auto whitespace-pre-wrap break-all border border-hair p-2"
+          tabindex="0"
+          >{{ JSON.stringify(data.logic, null, 1) }}</pre>
+      </details>
     </template>
   </section>
 </template>

@@ -9,21 +9,37 @@ export interface OfferedOperator {
 }
 
 const words: Partial<Record<OperatorName, string>> = {
-  'equals': 'is', 'one-of': 'is one of', 'contains': 'contains', 'starts-with': 'starts with', 'ends-with': 'ends with', 'like': 'fits the pattern',
-  'at-least': 'at least', 'at-most': 'at most', 'above': 'above', 'below': 'below', 'between': 'from … to', 'within-days': 'within the last … days',
+  equals: 'is',
+  'one-of': 'is one of',
+  contains: 'contains',
+  'starts-with': 'starts with',
+  'ends-with': 'ends with',
+  like: 'fits the pattern',
+  'at-least': 'at least',
+  'at-most': 'at most',
+  above: 'above',
+  below: 'below',
+  between: 'from … to',
+  'within-days': 'within the last … days',
 }
 const ofKind: Partial<Record<FieldKind, Partial<Record<OperatorName, string>>>> = {
-  category: { 'equals': 'is in', 'one-of': 'is in one of' },
-  codes: { 'equals': 'has', 'one-of': 'has one of' },
-  date: { 'at-least': 'on or after', 'at-most': 'on or before', 'above': 'after', 'below': 'before' },
+  category: { equals: 'is in', 'one-of': 'is in one of' },
+  codes: { equals: 'has', 'one-of': 'has one of' },
+  date: { 'at-least': 'on or after', 'at-most': 'on or before', above: 'after', below: 'before' },
 }
 
 /** The operators of a field, in words. */
 export function offeredOperators(kind: FieldKind, operators: readonly OperatorName[]): OfferedOperator[] {
-  return operators.flatMap((is): OfferedOperator[] => (is === 'present'
-    ? [{ id: 'filled', is, value: true, label: 'is filled' }, { id: 'empty', is, value: false, label: 'is empty' }]
-    : [{ id: is, is, label: ofKind[kind]?.[is] ?? words[is] ?? is }]))
+  return operators.flatMap((is): OfferedOperator[] =>
+    is === 'present'
+      ? [
+          { id: 'filled', is, value: true, label: 'is filled' },
+          { id: 'empty', is, value: false, label: 'is empty' },
+        ]
+      : [{ id: is, is, label: ofKind[kind]?.[is] ?? words[is] ?? is }],
+  )
 }
 
 /** The id under which a condition's operator is offered. */
-export const offeredId = (is: OperatorName, value: unknown) => (is === 'present' ? (value === false ? 'empty' : 'filled') : is)
+export const offeredId = (is: OperatorName, value: unknown) =>
+  is === 'present' ? (value === false ? 'empty' : 'filled') : is

@@ -7,10 +7,16 @@ import { directionOf } from '@core/language/chain'
 const items = defineModel<BoxItem[] | null>({ required: true })
 defineProps<{ label: string; language: string; disabled?: boolean }>()
 const written = ref((items.value ?? []).map((b) => `${b.quantity} × ${b.item}`).join('\n'))
-const read = computed(() => written.value.split('\n').filter((l) => l.trim() !== '').map(parseBoxItem))
+const read = computed(() =>
+  written.value
+    .split('\n')
+    .filter((l) => l.trim() !== '')
+    .map(parseBoxItem),
+)
 watch(items, (now) => {
   // Somebody else wrote them: taken over from the source, say.
-  if (JSON.stringify(now ?? []) !== JSON.stringify(read.value)) written.value = (now ?? []).map((b) => `${b.quantity} × ${b.item}`).join('\n')
+  if (JSON.stringify(now ?? []) !== JSON.stringify(read.value))
+    written.value = (now ?? []).map((b) => `${b.quantity} × ${b.item}`).join('\n')
 })
 function write(text: string) {
   written.value = text
@@ -20,7 +26,19 @@ function write(text: string) {
 
 <template>
   <div class="grid grid-cols-2 gap-3">
-    <textarea class="field w-full" rows="4" :lang="language" :dir="directionOf(language)" :value="written" :aria-label="`${label}: an item a line, as 2 × hook`" placeholder="2 × hook" :disabled="disabled" @input="write(($event.target as HTMLTextAreaElement).value)" />
-    <ul class="prose list-disc ps-5 text-ink2" :lang="language" :dir="directionOf(language)" aria-label="Read as"><li v-for="(b, i) in read" :key="i">{{ boxLine(b, language) }}</li></ul>
+    <textarea
+      class="field w-full"
+      rows="4"
+      :lang="language"
+      :dir="directionOf(language)"
+      :value="written"
+      :aria-label="`${label}: an item a line, as 2 × hook`"
+      placeholder="2 × hook"
+      :disabled="disabled"
+      @input="write(($event.target as HTMLTextAreaElement).value)"
+    />
+    <ul class="prose list-disc ps-5 text-ink2" :lang="language" :dir="directionOf(language)" aria-label="Read as">
+      <li v-for="(b, i) in read" :key="i">{{ boxLine(b, language) }}</li>
+    </ul>
   </div>
 </template>

@@ -19,9 +19,26 @@ const typeOf = (c: string) => {
 
 <template>
   <Combobox v-model="code" as="div" class="relative" nullable :disabled="disabled">
-    <ComboboxInput class="field w-full" :aria-label="label" :placeholder="placeholder ?? 'Write a part of its name'" :display-value="shown" autocomplete="off" @change="q = ($event.target as HTMLInputElement).value" />
-    <ComboboxOptions class="absolute left-0 top-full z-40 max-h-72 min-w-full overflow-auto border border-hair2 bg-sheet py-1 shadow-md">
-      <ComboboxOption v-for="m in found" :key="m.code" v-slot="{ active }" :value="m.code" as="template"><li class="flex cursor-pointer items-baseline gap-4 whitespace-nowrap px-3 py-1" :class="{ 'bg-indigowash': active }"><span>{{ names(m.path) }}</span><span class="ml-auto text-[12px] text-ink2">{{ typeOf(m.code) }}</span></li></ComboboxOption>
+    <ComboboxInput
+      class="field w-full"
+      :aria-label="label"
+      :placeholder="placeholder ?? 'Write a part of its name'"
+      :display-value="shown"
+      autocomplete="off"
+      @change="q = ($event.target as HTMLInputElement).value"
+    />
+    <ComboboxOptions
+      class="absolute left-0 top-full z-40 max-h-72 min-w-full overflow-auto border border-hair2 bg-sheet py-1 shadow-md"
+    >
+      <ComboboxOption v-for="m in found" :key="m.code" v-slot="{ active }" :value="m.code" as="template"
+        ><li
+          class="flex cursor-pointer items-baseline gap-4 whitespace-nowrap px-3 py-1"
+          :class="{ 'bg-indigowash': active }"
+        >
+          <span>{{ names(m.path) }}</span
+          ><span class="ml-auto text-[12px] text-ink2">{{ typeOf(m.code) }}</span>
+        </li></ComboboxOption
+      >
       <li v-if="found.length === 0" class="px-3 py-1 text-ink2">No category is called that.</li>
     </ComboboxOptions>
   </Combobox>

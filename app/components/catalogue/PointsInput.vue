@@ -5,14 +5,23 @@ import type { OfferedValue } from '../editor/RichEditor.vue'
 
 /** Key points: a line each, dragged or moved with Alt and the arrows into their order. */
 const points = defineModel<string[] | null>({ required: true })
-const props = defineProps<{ label: string; language: string; values: OfferedValue[]; /** How many there should be, in words. */ wanted?: string; disabled?: boolean; places?: readonly FoundPlace[] }>()
+const props = defineProps<{
+  label: string
+  language: string
+  values: OfferedValue[]
+  /** How many there should be, in words. */ wanted?: string
+  disabled?: boolean
+  places?: readonly FoundPlace[]
+}>()
 const list = computed(() => points.value ?? [''])
 const root = useTemplateRef<HTMLElement>('root')
-const set = (i: number, html: string) => { points.value = list.value.map((p, j) => (j === i ? html.replace(/^<p>|<\/p>$/g, '') : p)) }
+const set = (i: number, html: string) => {
+  points.value = list.value.map((p, j) => (j === i ? html.replace(/^<p>|<\/p>$/g, '') : p))
+}
 /** What was found, by point, each of which is a text of its own in its editor; the same until the checks have looked again. */
 const placesIn = computed(() => {
   const points = new Map<number, FoundPlace[]>()
-  for (const f of props.places ?? []) points.set(f.stretch, [...points.get(f.stretch) ?? [], { ...f, stretch: 0 }])
+  for (const f of props.places ?? []) points.set(f.stretch, [...(points.get(f.stretch) ?? []), { ...f, stretch: 0 }])
   return points
 })
 function move(from: number, to: number) {
@@ -22,7 +31,7 @@ function move(from: number, to: number) {
 }
 function add() {
   points.value = [...list.value, '']
-  void nextTick(() => [...root.value?.querySelectorAll<HTMLElement>('[contenteditable=true]') ?? []].at(-1)?.focus())
+  void nextTick(() => [...(root.value?.querySelectorAll<HTMLElement>('[contenteditable=true]') ?? [])].at(-1)?.focus())
 }
 useReorder(() => root.value, move)
 const filled = computed(() => list.value.filter((p) => plainShown(p) !== '').length)
@@ -31,13 +40,62 @@ const filled = computed(() => list.value.filter((p) => plainShown(p) !== '').len
 <template>
   <div>
     <ol ref="root" class="space-y-1.5">
-      <li v-for="(p, i) in list" :key="i" data-entry class="flex items-start gap-1.5" @keydown.alt.up.prevent.stop="move(i, i - 1)" @keydown.alt.down.prevent.stop="move(i, i + 1)">
-        <span data-handle class="w-5 shrink-0 cursor-grab pt-2 text-ink3" :title="`Drag to move point ${i + 1}`">{{ i + 1 }}</span>
-        <RichEditor class="min-w-0 flex-1" compact :model-value="p" :label="`${props.label}, point ${i + 1}`" :language="language" :direction="directionOf(language)" :values="values" :places="placesIn.get(i)" :disabled="disabled" @update:model-value="set(i, $event)" />
-        <span v-if="!disabled" class="flex"><button type="button" class="h-6 w-6 text-ink2" :disabled="i === 0" :aria-label="`Move point ${i + 1} up`" @click="move(i, i - 1)">↑</button><button type="button" class="h-6 w-6 text-ink2" :disabled="i === list.length - 1" :aria-label="`Move point ${i + 1} down`" @click="move(i, i + 1)">↓</button></span>
-        <button v-if="!disabled" type="button" class="h-6 w-6 text-ink2" :aria-label="`Take point ${i + 1} out`" @click="points = list.filter((_, j) => j !== i)">×</button>
+      <li
+        v-for="(p, i) in list"
+        :key="i"
+        data-entry
+        class="flex items-start gap-1.5"
+        @keydown.alt.up.prevent.stop="move(i, i - 1)"
+        @keydown.alt.down.prevent.stop="move(i, i + 1)"
+      >
+        <span data-handle class="w-5 shrink-0 cursor-grab pt-2 text-ink3" :title="`Drag to move point ${i + 1}`">{{
+          i + 1
+        }}</span>
+        <RichEditor
+          class="min-w-0 flex-1"
+          compact
+          :model-value="p"
+          :label="`${props.label}, point ${i + 1}`"
+          :language="language"
+          :direction="directionOf(language)"
+          :values="values"
+          :places="placesIn.get(i)"
+          :disabled="disabled"
+          @update:model-value="set(i, $event)"
+        />
+        <span v-if="!disabled" class="flex"
+          ><button
+            type="button"
+            class="h-6 w-6 text-ink2"
+            :disabled="i === 0"
+            :aria-label="`Move point ${i + 1} up`"
+            @click="move(i, i - 1)"
+          >
+            ↑</button
+          ><button
+            type="button"
+            class="h-6 w-6 text-ink2"
+            :disabled="i === list.length - 1"
+            :aria-label="`Move point ${i + 1} down`"
+            @click="move(i, i + 1)"
+          >
+            ↓
+          </button></span
+        >
+        <button
+          v-if="!disabled"
+          type="button"
+          class="h-6 w-6 text-ink2"
+          :aria-label="`Take point ${i + 1} out`"
+          @click="points = list.filter((_, j) => j !== i)"
+        >
+          ×
+        </button>
       </li>
     </ol>
-    <p v-if="!disabled" class="mt-1 flex gap-3"><button type="button" class="plain" @click="add">Add a point</button><span v-if="wanted" class="text-ink2">{{ filled }} of {{ wanted }}</span></p>
+    <p v-if="!disabled" class="mt-1 flex gap-3">
+      <button type="button" class="plain" @click="add">Add a point</button
+      ><span v-if="wanted" class="text-ink2">{{ filled }} of {{ wanted }}</span>
+    </p>
   </div>
 </template>

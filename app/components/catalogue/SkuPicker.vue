@@ -5,9 +5,26 @@ import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headl
 const sku = defineModel<string>({ default: '' })
 const props = defineProps<{ label: string; placeholder?: string; clears?: boolean }>()
 const emit = defineEmits<{ many: [string[]] }>()
-interface Found { sku: string; name: string }
+interface Found {
+  sku: string
+  name: string
+}
 const q = ref('')
-const { data } = useAsking((signal) => (q.value.trim() === '' ? Promise.resolve({ items: [] as Found[] }) : get<{ items: { kind: string; code: string; name: string }[] }>('/api/find', { q: q.value }, signal).then((d) => ({ items: d.items.filter((i) => i.kind === 'product').slice(0, 8).map((i) => ({ sku: i.code, name: i.name })) }))), () => q.value, { wait: 60 })
+const { data } = useAsking(
+  (signal) =>
+    q.value.trim() === ''
+      ? Promise.resolve({ items: [] as Found[] })
+      : get<{ items: { kind: string; code: string; name: string }[] }>('/api/find', { q: q.value }, signal).then(
+          (d) => ({
+            items: d.items
+              .filter((i) => i.kind === 'product')
+              .slice(0, 8)
+              .map((i) => ({ sku: i.code, name: i.name })),
+          }),
+        ),
+  () => q.value,
+  { wait: 60 },
+)
 const input = ref(0)
 function choose(chosen: string | null) {
   if (!chosen) return
@@ -24,10 +41,31 @@ function paste(e: ClipboardEvent) {
 </script>
 
 <template>
-  <Combobox :key="input" as="div" class="relative inline-block" :model-value="clears ? '' : sku" @update:model-value="choose">
-    <ComboboxInput class="field w-full" :aria-label="label" :placeholder="placeholder ?? 'SKU, name or GTIN'" :display-value="(v) => v as string" autocomplete="off" @change="q = ($event.target as HTMLInputElement).value" @paste="paste" />
-    <ComboboxOptions class="absolute left-0 top-full z-30 max-h-64 w-80 overflow-auto border border-hair2 bg-sheet py-1 shadow-md">
-      <ComboboxOption v-for="p in data?.items" :key="p.sku" v-slot="{ active }" :value="p.sku" as="template"><li class="flex cursor-pointer items-baseline gap-3 px-3 py-1" :class="{ 'bg-indigowash': active }"><span class="min-w-0 truncate">{{ p.name }}</span><span class="code ml-auto">{{ p.sku }}</span></li></ComboboxOption>
+  <Combobox
+    :key="input"
+    as="div"
+    class="relative inline-block"
+    :model-value="clears ? '' : sku"
+    @update:model-value="choose"
+  >
+    <ComboboxInput
+      class="field w-full"
+      :aria-label="label"
+      :placeholder="placeholder ?? 'SKU, name or GTIN'"
+      :display-value="(v) => v as string"
+      autocomplete="off"
+      @change="q = ($event.target as HTMLInputElement).value"
+      @paste="paste"
+    />
+    <ComboboxOptions
+      class="absolute left-0 top-full z-30 max-h-64 w-80 overflow-auto border border-hair2 bg-sheet py-1 shadow-md"
+    >
+      <ComboboxOption v-for="p in data?.items" :key="p.sku" v-slot="{ active }" :value="p.sku" as="template"
+        ><li class="flex cursor-pointer items-baseline gap-3 px-3 py-1" :class="{ 'bg-indigowash': active }">
+          <span class="min-w-0 truncate">{{ p.name }}</span
+          ><span class="code ml-auto">{{ p.sku }}</span>
+        </li></ComboboxOption
+      >
       <li v-if="q && data?.items.length === 0" class="px-3 py-1 text-ink2">No product is called that.</li>
     </ComboboxOptions>
   </Combobox>

@@ -24,13 +24,24 @@ const props = defineProps<{
   /** What outside sources say, by path. */
   sources?: Record<string, ValueSource>
 }>()
-const emit = defineEmits<{ save: [{ attribute: string; storefront: string | null; language: string | null; value: Value | null; base: Value | null }] }>()
+const emit = defineEmits<{
+  save: [
+    { attribute: string; storefront: string | null; language: string | null; value: Value | null; base: Value | null },
+  ]
+}>()
 const setup = useSetupStore()
 const label = computed(() => setup.label(props.attribute.labels, props.attribute.code))
 const scopeLanguage = computed(() => (props.attribute.translatable ? props.language : null))
-const ownAt = (storefront: string | null) => props.own.find((v) => v.attribute === props.attribute.code && v.storefront === storefront && v.language === scopeLanguage.value)
+const ownAt = (storefront: string | null) =>
+  props.own.find(
+    (v) => v.attribute === props.attribute.code && v.storefront === storefront && v.language === scopeLanguage.value,
+  )
 const onlyHere = ref(false)
-const scope = computed(() => ({ attribute: props.attribute.code, storefront: onlyHere.value ? props.storefront : null, language: scopeLanguage.value }))
+const scope = computed(() => ({
+  attribute: props.attribute.code,
+  storefront: onlyHere.value ? props.storefront : null,
+  language: scopeLanguage.value,
+}))
 const base = computed<Value | null>(() => ownAt(scope.value.storefront)?.value ?? null)
 
 const places = shallowRef<FoundPlace[]>()
@@ -42,12 +53,20 @@ function open() {
   if (props.readonly) return
   onlyHere.value = ownAt(props.storefront) !== undefined
   // A value from elsewhere is pulled down to be changed; a fallback in another language is not.
-  const pulled = base.value ?? (props.resolved.origin === 'inherited' || props.resolved.origin === 'default' ? props.resolved.value : null)
+  const pulled =
+    base.value ??
+    (props.resolved.origin === 'inherited' || props.resolved.origin === 'default' ? props.resolved.value : null)
   const kept = long.value ? localStorage.getItem(draftKey.value) : null
-  draft.value = kept ? JSON.parse(kept) as Value : structuredClone(toRaw(pulled))
+  draft.value = kept ? (JSON.parse(kept) as Value) : structuredClone(toRaw(pulled))
   editing.value = true
 }
-watch(draft, (d) => { if (editing.value && long.value) localStorage.setItem(draftKey.value, JSON.stringify(d)) }, { deep: true })
+watch(
+  draft,
+  (d) => {
+    if (editing.value && long.value) localStorage.setItem(draftKey.value, JSON.stringify(d))
+  },
+  { deep: true },
+)
 const button = useTemplateRef<HTMLButtonElement>('button')
 function close() {
   editing.value = false
@@ -69,11 +88,16 @@ const note = computed(() => {
   if (r.origin === 'default') return 'the type’s default'
   return r.storefront ? `only in ${setup.storefrontName(r.storefront)}` : ''
 })
-const standings: Record<Standing, (s: ValueSource) => string> = { taken: () => 'from the data pool', own: (s) => `other than the data pool: ${s.reason}`, unexplained: () => 'the data pool says otherwise' }
+const standings: Record<Standing, (s: ValueSource) => string> = {
+  taken: () => 'from the data pool',
+  own: (s) => `other than the data pool: ${s.reason}`,
+  unexplained: () => 'the data pool says otherwise',
+}
 /** How the value that is shown stands to what a source says of it, where it is the product's own. */
 const origin = computed(() => {
   const { value, storefront, language, origin: from } = props.resolved
-  const source = from === 'own' ? props.sources?.[valuePath({ attribute: props.attribute.code, storefront, language })] : undefined
+  const source =
+    from === 'own' ? props.sources?.[valuePath({ attribute: props.attribute.code, storefront, language })] : undefined
   if (!source) return undefined
   const standing = standingOf(value, source)
   return { standing, words: standings[standing](source) }
@@ -81,35 +105,109 @@ const origin = computed(() => {
 const shown = computed(() => {
   const { value, shown: text } = props.resolved
   if (props.attribute.type === 'key-points') return (value as string[] | null)?.map(plainShown)
-  if (props.attribute.type === 'box-contents') return (value as BoxItem[] | null)?.map((b) => boxLine(b, props.language))
+  if (props.attribute.type === 'box-contents')
+    return (value as BoxItem[] | null)?.map((b) => boxLine(b, props.language))
   return text
 })
 </script>
 
 <template>
   <div v-if="editing" class="pb-2 pt-1" @keydown.esc.stop="close" @keydown.ctrl.s.prevent="save">
-    <ValueInput v-model="draft" :attribute="attribute" :language="language" :label="label" :values="values" :places="places" @done="save" />
-    <StyleFindings v-if="attribute.translatable && long" :value="draft" :field="attribute.code" :type="attribute.type" :storefront="storefront" :language="language" @mend="draft = $event" @places="places = $event" />
+    <ValueInput
+      v-model="draft"
+      :attribute="attribute"
+      :language="language"
+      :label="label"
+      :values="values"
+      :places="places"
+      @done="save"
+    />
+    <StyleFindings
+      v-if="attribute.translatable && long"
+      :value="draft"
+      :field="attribute.code"
+      :type="attribute.type"
+      :storefront="storefront"
+      :language="language"
+      @mend="draft = $event"
+      @places="places = $event"
+    />
     <div class="mt-1.5 flex flex-wrap items-center gap-2.5 text-[12px]">
       <button class="act main" type="button" @click="save">Save <span class="opacity-70">Ctrl S</span></button>
       <button class="plain" type="button" @click="close">Leave it</button>
-      <label v-if="attribute.perStorefront" class="flex items-center gap-1.5"><input v-model="onlyHere" type="checkbox">only in {{ setup.storefrontName(storefront) }}</label>
+      <label v-if="attribute.perStorefront" class="flex items-center gap-1.5"
+        ><input v-model="onlyHere" type="checkbox" />only in {{ setup.storefrontName(storefront) }}</label
+      >
     </div>
   </div>
   <div v-else class="group relative">
-    <button ref="button" type="button" class="block min-h-[25px] w-full pb-[3px] pt-0.5 text-left" :class="[`from-${resolved.origin}`, { wanted }]" :dir="attribute.translatable ? directionOf(resolved.language ?? language) : undefined" :lang="attribute.translatable ? resolved.language ?? undefined : undefined" :disabled="readonly" @click="open">
+    <button
+      ref="button"
+      type="button"
+      class="block min-h-[25px] w-full pb-[3px] pt-0.5 text-left"
+      :class="[`from-${resolved.origin}`, { wanted }]"
+      :dir="attribute.translatable ? directionOf(resolved.language ?? language) : undefined"
+      :lang="attribute.translatable ? (resolved.language ?? undefined) : undefined"
+      :disabled="readonly"
+      @click="open"
+    >
       <span class="sr-only">{{ label }}, {{ resolved.origin }}: </span>
-      <template v-if="resolved.value === null">{{ wanted ? (attribute.translatable ? `Missing in ${languageName(language)}` : 'Missing') : 'No value' }}</template>
-      <ol v-else-if="Array.isArray(shown)"><li v-for="(p, i) in shown" :key="i" class="flex gap-1.5"><span class="text-ink3">{{ i + 1 }}</span><span>{{ p }}</span></li></ol>
-      <table v-else-if="attribute.type === 'table'" class="text-[12.5px]"><tbody><tr v-for="(row, y) in (resolved.value as string[][])" :key="y"><td v-for="(cell, x) in row" :key="x" class="border border-hair px-1.5" :class="{ 'font-semibold': y === 0 }">{{ cell }}</td></tr></tbody></table>
-      <span v-else-if="attribute.type === 'media' && Array.isArray(resolved.value)" class="flex gap-1.5"><img v-for="m in (resolved.value as string[])" :key="m" :src="pictureUrl(m)" :alt="m" width="40" height="40"></span>
+      <template v-if="resolved.value === null">{{
+        wanted ? (attribute.translatable ? `Missing in ${languageName(language)}` : 'Missing') : 'No value'
+      }}</template>
+      <ol v-else-if="Array.isArray(shown)">
+        <li v-for="(p, i) in shown" :key="i" class="flex gap-1.5">
+          <span class="text-ink3">{{ i + 1 }}</span
+          ><span>{{ p }}</span>
+        </li>
+      </ol>
+      <table v-else-if="attribute.type === 'table'" class="text-[12.5px]">
+        <tbody>
+          <tr v-for="(row, y) in resolved.value as string[][]" :key="y">
+            <td
+              v-for="(cell, x) in row"
+              :key="x"
+              class="border border-hair px-1.5"
+              :class="{ 'font-semibold': y === 0 }"
+            >
+              {{ cell }}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <span v-else-if="attribute.type === 'media' && Array.isArray(resolved.value)" class="flex gap-1.5"
+        ><img v-for="m in resolved.value as string[]" :key="m" :src="pictureUrl(m)" :alt="m" width="40" height="40"
+      /></span>
       <span v-else class="line-clamp-4 whitespace-pre-line" dir="auto">{{ shown }}</span>
     </button>
-    <PictureFindings v-if="attribute.code === 'pictures'" :sku="sku" :storefront="storefront" :language="language" :version="resolved" />
-    <span v-if="note" class="block text-right text-[11px] leading-tight text-ink3" :class="{ '!text-ochre': resolved.origin === 'fallback' }">{{ note }}</span>
-    <span v-if="origin" class="block text-right text-[11px] leading-tight" :class="origin.standing === 'unexplained' ? 'text-ochre' : 'text-ink3'">{{ origin.words }}</span>
+    <PictureFindings
+      v-if="attribute.code === 'pictures'"
+      :sku="sku"
+      :storefront="storefront"
+      :language="language"
+      :version="resolved"
+    />
+    <span
+      v-if="note"
+      class="block text-right text-[11px] leading-tight text-ink3"
+      :class="{ '!text-ochre': resolved.origin === 'fallback' }"
+      >{{ note }}</span
+    >
+    <span
+      v-if="origin"
+      class="block text-right text-[11px] leading-tight"
+      :class="origin.standing === 'unexplained' ? 'text-ochre' : 'text-ink3'"
+      >{{ origin.words }}</span
+    >
     <span v-if="!readonly && (ownAt(null) || ownAt(storefront))" class="absolute right-0 top-0.5">
-      <button type="button" class="min-h-6 bg-sheet px-1.5 text-[11.5px] text-ink2 underline decoration-dashed underline-offset-2 opacity-0 focus-visible:opacity-100 group-focus-within:opacity-100 group-hover:opacity-100" :aria-label="`${parentName ? 'Let it go' : 'Clear'}: ${label}`" @click="letGo">{{ parentName ? 'Let it go' : 'Clear' }}</button>
+      <button
+        type="button"
+        class="min-h-6 bg-sheet px-1.5 text-[11.5px] text-ink2 underline decoration-dashed underline-offset-2 opacity-0 focus-visible:opacity-100 group-focus-within:opacity-100 group-hover:opacity-100"
+        :aria-label="`${parentName ? 'Let it go' : 'Clear'}: ${label}`"
+        @click="letGo"
+      >
+        {{ parentName ? 'Let it go' : 'Clear' }}
+      </button>
     </span>
   </div>
 </template>

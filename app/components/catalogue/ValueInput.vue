@@ -7,23 +7,45 @@ import type { FoundPlace } from '../editor/places'
 import type { OfferedValue } from '../editor/RichEditor.vue'
 
 const value = defineModel<Value | null>({ required: true })
-const props = defineProps<{ attribute: Attribute; language: string; label: string; values: OfferedValue[]; places?: readonly FoundPlace[] }>()
+const props = defineProps<{
+  attribute: Attribute
+  language: string
+  label: string
+  values: OfferedValue[]
+  places?: readonly FoundPlace[]
+}>()
 const emit = defineEmits<{ done: [] }>()
 /** In these, Enter makes a line or chooses; in the others it is done. */
-const manyLines = new Set(['rich-text', 'long-text', 'key-points', 'media', 'file', 'table', 'box-contents', 'questions'])
+const manyLines = new Set([
+  'rich-text',
+  'long-text',
+  'key-points',
+  'media',
+  'file',
+  'table',
+  'box-contents',
+  'questions',
+])
 const setup = useSetupStore()
 const root = useTemplateRef<HTMLElement>('root')
 /** Whoever opens it writes at once; an editor of formatted text comes a moment later than the rest. */
 function begin(tries = 20) {
-  const field = root.value?.querySelector<HTMLElement>(':is(input, select, textarea, [contenteditable=true]):not([role=toolbar] *)')
+  const field = root.value?.querySelector<HTMLElement>(
+    ':is(input, select, textarea, [contenteditable=true]):not([role=toolbar] *)',
+  )
   if (field) field.focus()
   else if (tries > 0 && root.value) requestAnimationFrame(() => begin(tries - 1))
 }
 onMounted(() => nextTick(() => begin()))
 
-const measure = computed(() => (value.value as { value: number; unit: string } | null) ?? { value: Number.NaN, unit: props.attribute.unit ?? '' })
+const measure = computed(
+  () =>
+    (value.value as { value: number; unit: string } | null) ?? { value: Number.NaN, unit: props.attribute.unit ?? '' },
+)
 const fitting = computed(() => units.filter((u) => u.family === props.attribute.family))
-const setMeasure = (n: string, unit: string) => { value.value = n.trim() === '' ? null : { value: Number(n), unit } }
+const setMeasure = (n: string, unit: string) => {
+  value.value = n.trim() === '' ? null : { value: Number(n), unit }
+}
 const toggle = (code: string) => {
   const list = (value.value as string[] | null) ?? []
   value.value = list.includes(code) ? list.filter((c) => c !== code) : [...list, code]
@@ -32,29 +54,147 @@ const toggle = (code: string) => {
 const lens = useLensStore()
 function both(o: { code: string; labels: Labels }) {
   const source = setup.label(o.labels, o.code)
-  const there = shortenings(lens.language).map((l) => o.labels[l]).find(Boolean)
+  const there = shortenings(lens.language)
+    .map((l) => o.labels[l])
+    .find(Boolean)
   return there && there !== source ? `${source} · ${there}` : source
 }
 </script>
 
 <template>
-  <div ref="root" @keydown.enter="!manyLines.has(attribute.type) && (($event as KeyboardEvent).preventDefault(), emit('done'))">
-    <RichEditor v-if="attribute.type === 'rich-text'" :model-value="(value as string | null) ?? ''" :label="label" :language="language" :values="values" :places="places" @update:model-value="value = $event || null" />
-    <textarea v-else-if="attribute.type === 'long-text'" class="field w-full" rows="3" :lang="language" :value="(value as string | null) ?? ''" :aria-label="label" @input="value = ($event.target as HTMLTextAreaElement).value || null" />
-    <PointsInput v-else-if="attribute.type === 'key-points'" v-model="value as string[] | null" :label="label" :language="language" :values="values" :places="places" :wanted="boundsInWords(attribute)" />
-    <TableInput v-else-if="attribute.type === 'table'" v-model="value as string[][] | null" :label="label" :language="language" />
-    <BoxInput v-else-if="attribute.type === 'box-contents'" v-model="value as BoxItem[] | null" :label="label" :language="language" />
+  <div
+    ref="root"
+    @keydown.enter="!manyLines.has(attribute.type) && (($event as KeyboardEvent).preventDefault(), emit('done'))"
+  >
+    <RichEditor
+      v-if="attribute.type === 'rich-text'"
+      :model-value="(value as string | null) ?? ''"
+      :label="label"
+      :language="language"
+      :values="values"
+      :places="places"
+      @update:model-value="value = $event || null"
+    />
+    <textarea
+      v-else-if="attribute.type === 'long-text'"
+      class="field w-full"
+      rows="3"
+      :lang="language"
+      :value="(value as string | null) ?? ''"
+      :aria-label="label"
+      @input="value = ($event.target as HTMLTextAreaElement).value || null"
+    />
+    <PointsInput
+      v-else-if="attribute.type === 'key-points'"
+      v-model="value as string[] | null"
+      :label="label"
+      :language="language"
+      :values="values"
+      :places="places"
+      :wanted="boundsInWords(attribute)"
+    />
+    <TableInput
+      v-else-if="attribute.type === 'table'"
+      v-model="value as string[][] | null"
+      :label="label"
+      :language="language"
+    />
+    <BoxInput
+      v-else-if="attribute.type === 'box-contents'"
+      v-model="value as BoxItem[] | null"
+      :label="label"
+      :language="language"
+    />
     <QuestionsInput v-else-if="attribute.type === 'questions'" v-model="value as string[] | null" :label="label" />
-    <input v-else-if="attribute.type === 'number'" class="field w-32" type="number" step="any" :value="value ?? ''" :aria-label="label" @input="value = ($event.target as HTMLInputElement).value === '' ? null : Number(($event.target as HTMLInputElement).value)">
+    <input
+      v-else-if="attribute.type === 'number'"
+      class="field w-32"
+      type="number"
+      step="any"
+      :value="value ?? ''"
+      :aria-label="label"
+      @input="
+        value =
+          ($event.target as HTMLInputElement).value === '' ? null : Number(($event.target as HTMLInputElement).value)
+      "
+    />
     <span v-else-if="attribute.type === 'measure'" class="flex gap-1.5">
-      <input class="field w-28" type="number" step="any" :value="Number.isNaN(measure.value) ? '' : measure.value" :aria-label="label" @input="setMeasure(($event.target as HTMLInputElement).value, measure.unit || fitting[0]!.symbol)">
-      <select class="field" :value="measure.unit" :aria-label="`Unit of ${label}`" @change="setMeasure(String(measure.value), ($event.target as HTMLSelectElement).value)"><option v-for="u in fitting" :key="u.symbol" :value="u.symbol">{{ u.symbol }}</option></select>
+      <input
+        class="field w-28"
+        type="number"
+        step="any"
+        :value="Number.isNaN(measure.value) ? '' : measure.value"
+        :aria-label="label"
+        @input="setMeasure(($event.target as HTMLInputElement).value, measure.unit || fitting[0]!.symbol)"
+      />
+      <select
+        class="field"
+        :value="measure.unit"
+        :aria-label="`Unit of ${label}`"
+        @change="setMeasure(String(measure.value), ($event.target as HTMLSelectElement).value)"
+      >
+        <option v-for="u in fitting" :key="u.symbol" :value="u.symbol">{{ u.symbol }}</option>
+      </select>
     </span>
-    <select v-else-if="attribute.type === 'yes-no'" class="field" :value="value === null ? '' : String(value)" :aria-label="label" @change="value = ($event.target as HTMLSelectElement).value === '' ? null : ($event.target as HTMLSelectElement).value === 'true'"><option value="">No value</option><option value="true">Yes</option><option value="false">No</option></select>
-    <select v-else-if="attribute.type === 'choice'" class="field w-full" :value="value ?? ''" :aria-label="label" @change="value = ($event.target as HTMLSelectElement).value || null"><option value="">No value</option><option v-for="o in attribute.options" :key="o.code" :value="o.code">{{ both(o) }}</option></select>
-    <fieldset v-else-if="attribute.type === 'choices'" class="flex flex-wrap gap-x-4 gap-y-1"><legend class="sr-only">{{ label }}</legend><label v-for="o in attribute.options" :key="o.code" class="flex items-center gap-1.5"><input type="checkbox" :checked="((value as string[] | null) ?? []).includes(o.code)" @change="toggle(o.code)">{{ both(o) }}</label></fieldset>
-    <input v-else-if="attribute.type === 'date'" class="field" type="date" :value="value ?? ''" :aria-label="label" @input="value = ($event.target as HTMLInputElement).value || null">
-    <MediaInput v-else-if="attribute.type === 'media' || attribute.type === 'file'" :model-value="(value as string[] | null)" :label="label" :kind="attribute.type === 'media' ? 'picture' : 'file'" @update:model-value="value = $event" />
-    <input v-else class="field w-full" type="text" :lang="attribute.translatable ? language : undefined" :value="value ?? ''" :aria-label="label" @input="value = ($event.target as HTMLInputElement).value || null">
+    <select
+      v-else-if="attribute.type === 'yes-no'"
+      class="field"
+      :value="value === null ? '' : String(value)"
+      :aria-label="label"
+      @change="
+        value =
+          ($event.target as HTMLSelectElement).value === ''
+            ? null
+            : ($event.target as HTMLSelectElement).value === 'true'
+      "
+    >
+      <option value="">No value</option>
+      <option value="true">Yes</option>
+      <option value="false">No</option>
+    </select>
+    <select
+      v-else-if="attribute.type === 'choice'"
+      class="field w-full"
+      :value="value ?? ''"
+      :aria-label="label"
+      @change="value = ($event.target as HTMLSelectElement).value || null"
+    >
+      <option value="">No value</option>
+      <option v-for="o in attribute.options" :key="o.code" :value="o.code">{{ both(o) }}</option>
+    </select>
+    <fieldset v-else-if="attribute.type === 'choices'" class="flex flex-wrap gap-x-4 gap-y-1">
+      <legend class="sr-only">{{ label }}</legend>
+      <label v-for="o in attribute.options" :key="o.code" class="flex items-center gap-1.5"
+        ><input
+          type="checkbox"
+          :checked="((value as string[] | null) ?? []).includes(o.code)"
+          @change="toggle(o.code)"
+        />{{ both(o) }}</label
+      >
+    </fieldset>
+    <input
+      v-else-if="attribute.type === 'date'"
+      class="field"
+      type="date"
+      :value="value ?? ''"
+      :aria-label="label"
+      @input="value = ($event.target as HTMLInputElement).value || null"
+    />
+    <MediaInput
+      v-else-if="attribute.type === 'media' || attribute.type === 'file'"
+      :model-value="value as string[] | null"
+      :label="label"
+      :kind="attribute.type === 'media' ? 'picture' : 'file'"
+      @update:model-value="value = $event"
+    />
+    <input
+      v-else
+      class="field w-full"
+      type="text"
+      :lang="attribute.translatable ? language : undefined"
+      :value="value ?? ''"
+      :aria-label="label"
+      @input="value = ($event.target as HTMLInputElement).value || null"
+    />
   </div>
 </template>

@@ -3,49 +3,151 @@ import { scaleBand } from 'd3'
 import { cellKey, sumCells, type CoverageRow } from '@core/page/coverage'
 
 /** Areas across, editions down: each crossing is a small warp of threads, as many as the shares of products with none, one, two, three and more parts. */
-const props = defineProps<{ editions: { storefront: string; language: string }[]; areas: { area: string; title: string }[]; rows: CoverageRow[]; chosen: string | null }>()
+const props = defineProps<{
+  editions: { storefront: string; language: string }[]
+  areas: { area: string; title: string }[]
+  rows: CoverageRow[]
+  chosen: string | null
+}>()
 const emit = defineEmits<{ choose: [string] }>()
 const left = 64
 const top = 18
 const rowHeight = 17
-const x = computed(() => scaleBand<string>().domain(props.areas.map((a) => a.area)).range([left, 640]).paddingInner(0.08))
-const y = computed(() => scaleBand<string>().domain(props.editions.map((e) => `${e.storefront}/${e.language}`)).range([top, top + rowHeight * props.editions.length]).paddingInner(0.18))
+const x = computed(() =>
+  scaleBand<string>()
+    .domain(props.areas.map((a) => a.area))
+    .range([left, 640])
+    .paddingInner(0.08),
+)
+const y = computed(() =>
+  scaleBand<string>()
+    .domain(props.editions.map((e) => `${e.storefront}/${e.language}`))
+    .range([top, top + rowHeight * props.editions.length])
+    .paddingInner(0.18),
+)
 const inks = [0, 0.18, 0.4, 0.65, 0.9]
-const cells = computed(() => props.editions.flatMap((e) => props.areas.map((a) => {
-  const key = cellKey(`${e.storefront}/${e.language}`, a.area)
-  const cell = sumCells(props.rows.map((r) => r.cells[key]))
-  const all = cell.parts.reduce((s, n) => s + n, 0)
-  let from = 0
-  const bars = cell.parts.map((n, i) => {
-    const width = all === 0 ? 0 : (n / all) * x.value.bandwidth()
-    const bar = { from, width, ink: inks[i]! }
-    from += width
-    return bar
-  })
-  return { key, edition: `${e.storefront}/${e.language}`, area: a.area, title: a.title, cell, all, bars, filled: all === 0 ? 0 : Math.round(100 * (all - cell.parts[0]) / all) }
-})))
-const words = (c: (typeof cells.value)[number]) => `${c.edition}, ${c.title}: ${c.filled} % of ${c.all} products have something${c.cell.gaps ? `, ${c.cell.gaps} gaps` : ''}${c.cell.surplus ? `, ${c.cell.surplus} with too much` : ''}`
+const cells = computed(() =>
+  props.editions.flatMap((e) =>
+    props.areas.map((a) => {
+      const key = cellKey(`${e.storefront}/${e.language}`, a.area)
+      const cell = sumCells(props.rows.map((r) => r.cells[key]))
+      const all = cell.parts.reduce((s, n) => s + n, 0)
+      let from = 0
+      const bars = cell.parts.map((n, i) => {
+        const width = all === 0 ? 0 : (n / all) * x.value.bandwidth()
+        const bar = { from, width, ink: inks[i]! }
+        from += width
+        return bar
+      })
+      return {
+        key,
+        edition: `${e.storefront}/${e.language}`,
+        area: a.area,
+        title: a.title,
+        cell,
+        all,
+        bars,
+        filled: all === 0 ? 0 : Math.round((100 * (all - cell.parts[0])) / all),
+      }
+    }),
+  ),
+)
+const words = (c: (typeof cells.value)[number]) =>
+  `${c.edition}, ${c.title}: ${c.filled} % of ${c.all} products have something${c.cell.gaps ? `, ${c.cell.gaps} gaps` : ''}${c.cell.surplus ? `, ${c.cell.surplus} with too much` : ''}`
 </script>
 
 <template>
-  <svg :viewBox="`0 0 640 ${top + rowHeight * editions.length + 4}`" class="w-full max-w-[900px]" role="group" aria-label="What stands where: editions by areas">
-    <text v-for="a in areas" :key="a.area" :x="(x(a.area) ?? 0) + x.bandwidth() / 2" y="11" text-anchor="middle" class="axis">{{ a.title }}</text>
-    <text v-for="e in editions" :key="`${e.storefront}/${e.language}`" :x="left - 6" :y="(y(`${e.storefront}/${e.language}`) ?? 0) + 10" text-anchor="end" class="axis">{{ e.storefront }}/{{ e.language }}</text>
-    <g v-for="c in cells" :key="c.key" :transform="`translate(${x(c.area) ?? 0},${y(c.edition) ?? 0})`" class="cell" :class="{ on: chosen === c.key }" tabindex="0" role="button" :aria-pressed="chosen === c.key" :aria-label="words(c)" @click="emit('choose', c.key)" @keydown.enter.prevent="emit('choose', c.key)" @keydown.space.prevent="emit('choose', c.key)">
+  <svg
+    :viewBox="`0 0 640 ${top + rowHeight * editions.length + 4}`"
+    class="w-full max-w-[900px]"
+    role="group"
+    aria-label="What stands where: editions by areas"
+  >
+    <text
+      v-for="a in areas"
+      :key="a.area"
+      :x="(x(a.area) ?? 0) + x.bandwidth() / 2"
+      y="11"
+      text-anchor="middle"
+      class="axis"
+    >
+      {{ a.title }}
+    </text>
+    <text
+      v-for="e in editions"
+      :key="`${e.storefront}/${e.language}`"
+      :x="left - 6"
+      :y="(y(`${e.storefront}/${e.language}`) ?? 0) + 10"
+      text-anchor="end"
+      class="axis"
+    >
+      {{ e.storefront }}/{{ e.language }}
+    </text>
+    <g
+      v-for="c in cells"
+      :key="c.key"
+      :transform="`translate(${x(c.area) ?? 0},${y(c.edition) ?? 0})`"
+      class="cell"
+      :class="{ on: chosen === c.key }"
+      tabindex="0"
+      role="button"
+      :aria-pressed="chosen === c.key"
+      :aria-label="words(c)"
+      @click="emit('choose', c.key)"
+      @keydown.enter.prevent="emit('choose', c.key)"
+      @keydown.space.prevent="emit('choose', c.key)"
+    >
       <rect class="frame" :width="x.bandwidth()" :height="y.bandwidth()" />
-      <rect v-for="(b, i) in c.bars" :key="i" :x="b.from" :width="b.width" :height="y.bandwidth()" class="thread" :fill-opacity="b.ink" />
-      <path v-if="c.cell.gaps" class="gap" :d="`M2 ${y.bandwidth() - 2}l6 -${y.bandwidth() - 4}`" /><path v-if="c.cell.surplus" class="surplus" :d="`M${x.bandwidth() - 8} 2l6 ${y.bandwidth() - 4}M${x.bandwidth() - 2} 2l-6 ${y.bandwidth() - 4}`" />
+      <rect
+        v-for="(b, i) in c.bars"
+        :key="i"
+        :x="b.from"
+        :width="b.width"
+        :height="y.bandwidth()"
+        class="thread"
+        :fill-opacity="b.ink"
+      />
+      <path v-if="c.cell.gaps" class="gap" :d="`M2 ${y.bandwidth() - 2}l6 -${y.bandwidth() - 4}`" />
+      <path
+        v-if="c.cell.surplus"
+        class="surplus"
+        :d="`M${x.bandwidth() - 8} 2l6 ${y.bandwidth() - 4}M${x.bandwidth() - 2} 2l-6 ${y.bandwidth() - 4}`"
+      />
       <title>{{ words(c) }}</title>
     </g>
   </svg>
 </template>
 
 <style scoped>
-.axis { font-size: 8.5px; fill: var(--ink-2); }
-.frame { fill: none; stroke: var(--hair-strong); stroke-width: 0.6; }
-.thread { fill: var(--ink); }
-.gap { stroke: var(--madder); stroke-width: 1.6; fill: none; }
-.surplus { stroke: var(--ochre, #8a6100); stroke-width: 1.2; fill: none; }
-.cell { cursor: pointer; outline: none; }
-.cell:focus-visible .frame, .cell.on .frame { stroke: var(--indigo); stroke-width: 1.8; }
+.axis {
+  font-size: 8.5px;
+  fill: var(--ink-2);
+}
+.frame {
+  fill: none;
+  stroke: var(--hair-strong);
+  stroke-width: 0.6;
+}
+.thread {
+  fill: var(--ink);
+}
+.gap {
+  stroke: var(--madder);
+  stroke-width: 1.6;
+  fill: none;
+}
+.surplus {
+  stroke: var(--ochre, #8a6100);
+  stroke-width: 1.2;
+  fill: none;
+}
+.cell {
+  cursor: pointer;
+  outline: none;
+}
+.cell:focus-visible .frame,
+.cell.on .frame {
+  stroke: var(--indigo);
+  stroke-width: 1.8;
+}
 </style>

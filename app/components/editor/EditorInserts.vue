@@ -4,7 +4,13 @@ import { normalForm } from '@core/richtext/normal-form'
 /** What is put into a text by a small form: a link, a picture of the media library with its text, a link to a video. */
 export type Inserting = 'link' | 'picture' | 'video' | 'markup'
 const props = defineProps<{ kind: Inserting; language: string; href: string; html: string; hosts: readonly string[] }>()
-const emit = defineEmits<{ link: [string]; picture: [{ src: string; alt: string; caption: string }]; video: [{ href: string; text: string }]; markup: [string]; leave: [] }>()
+const emit = defineEmits<{
+  link: [string]
+  picture: [{ src: string; alt: string; caption: string }]
+  video: [{ href: string; text: string }]
+  markup: [string]
+  leave: []
+}>()
 const href = ref(props.href || 'https://')
 const picture = ref<string | null>(null)
 const alt = ref('')
@@ -18,7 +24,13 @@ watch(picture, async (name) => {
   const { data } = await ask<{ labels: Record<string, string> }>('GET', `/api/media/${segment(name)}`)
   if (name === picture.value) alt.value = data.labels[props.language] ?? ''
 })
-const hostOf = (address: string) => { try { return new URL(address).hostname } catch { return '' } }
+const hostOf = (address: string) => {
+  try {
+    return new URL(address).hostname
+  } catch {
+    return ''
+  }
+}
 function take() {
   wrong.value = ''
   if (props.kind === 'link') return emit('link', href.value.trim() === 'https://' ? '' : href.value.trim())
@@ -26,22 +38,68 @@ function take() {
   if (props.kind === 'picture') {
     if (picture.value === null) return void (wrong.value = 'Choose a picture of the library first.')
     if (alt.value.trim() === '') return void (wrong.value = 'Say what the picture shows, for those who do not see it.')
-    return emit('picture', { src: `/delivery/media/${encodeURIComponent(picture.value)}`, alt: alt.value.trim(), caption: caption.value.trim() })
+    return emit('picture', {
+      src: `/delivery/media/${encodeURIComponent(picture.value)}`,
+      alt: alt.value.trim(),
+      caption: caption.value.trim(),
+    })
   }
   const host = hostOf(href.value.trim())
-  if (!href.value.trim().startsWith('https://') || host === '') return void (wrong.value = 'A video is linked by its address, such as https://film.tarnwheel.example/regn.')
-  if (!props.hosts.some((h) => host === h || host.endsWith(`.${h}`))) return void (wrong.value = props.hosts.length === 0 ? 'The house style allows no host for videos yet.' : `The house style allows videos of ${props.hosts.join(', ')}; ${host} is none of them.`)
+  if (!href.value.trim().startsWith('https://') || host === '')
+    return void (wrong.value = 'A video is linked by its address, such as https://film.tarnwheel.example/regn.')
+  if (!props.hosts.some((h) => host === h || host.endsWith(`.${h}`)))
+    return void (wrong.value =
+      props.hosts.length === 0
+        ? 'The house style allows no host for videos yet.'
+        : `The house style allows videos of ${props.hosts.join(', ')}; ${host} is none of them.`)
   return emit('video', { href: href.value.trim(), text: words.value.trim() || host })
 }
 </script>
 
 <template>
   <form class="grid gap-2 border-b border-hair p-2" @submit.prevent="take" @keydown.esc.stop="emit('leave')">
-    <input v-if="kind === 'link'" v-model="href" class="field w-full" aria-label="Where the link leads" autofocus>
-    <template v-else-if="kind === 'picture'"><PicturePicker v-model="picture" label="Picture of the library" class="justify-self-start" /><label class="text-ink2">What it shows, for those who do not see it<input v-model="alt" class="field mt-0.5 block w-full" :lang="language" maxlength="300"></label><label class="text-ink2">Line below it, or none<input v-model="caption" class="field mt-0.5 block w-full" :lang="language" maxlength="300"></label></template>
-    <template v-else-if="kind === 'video'"><label class="text-ink2">Address of the video<input v-model="href" class="field mt-0.5 block w-full" autofocus></label><label class="text-ink2">Words of the link<input v-model="words" class="field mt-0.5 block w-full" :lang="language" maxlength="200"></label></template>
-    <label v-else class="text-ink2">The text as markup; what does not belong there is taken out<textarea v-model="markup" class="field code mt-0.5 block w-full" rows="12" spellcheck="false" autofocus /></label>
+    <input v-if="kind === 'link'" v-model="href" class="field w-full" aria-label="Where the link leads" autofocus />
+    <template v-else-if="kind === 'picture'"
+      ><PicturePicker v-model="picture" label="Picture of the library" class="justify-self-start" /><label
+        class="text-ink2"
+        >What it shows, for those who do not see it<input
+          v-model="alt"
+          class="field mt-0.5 block w-full"
+          :lang="language"
+          maxlength="300" /></label
+      ><label class="text-ink2"
+        >Line below it, or none<input
+          v-model="caption"
+          class="field mt-0.5 block w-full"
+          :lang="language"
+          maxlength="300" /></label
+    ></template>
+    <template v-else-if="kind === 'video'"
+      ><label class="text-ink2"
+        >Address of the video<input v-model="href" class="field mt-0.5 block w-full" autofocus /></label
+      ><label class="text-ink2"
+        >Words of the link<input
+          v-model="words"
+          class="field mt-0.5 block w-full"
+          :lang="language"
+          maxlength="200" /></label
+    ></template>
+    <label v-else class="text-ink2"
+      >The text as markup; what does not belong there is taken out<textarea
+        v-model="markup"
+        class="field code mt-0.5 block w-full"
+        rows="12"
+        spellcheck="false"
+        autofocus
+      />
+    </label>
     <p v-if="wrong" class="text-madder" role="alert">{{ wrong }}</p>
-    <p class="flex gap-3"><button class="act" type="submit">{{ { link: 'Set the link', picture: 'Put the picture in', video: 'Put the video in', markup: 'Take it' }[kind] }}</button><button class="plain" type="button" @click="emit('leave')">Leave it</button></p>
+    <p class="flex gap-3">
+      <button class="act" type="submit">
+        {{
+          { link: 'Set the link', picture: 'Put the picture in', video: 'Put the video in', markup: 'Take it' }[kind]
+        }}</button
+      ><button class="plain" type="button" @click="emit('leave')">Leave it</button>
+    </p>
   </form>
 </template>

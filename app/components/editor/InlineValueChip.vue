@@ -9,5 +9,12 @@ const known = computed(() => offered.value.find((v) => v.address === address.val
 </script>
 
 <template>
-  <NodeViewWrapper as="span" class="chip font-sans text-[12.5px]" :class="{ 'outline outline-2 outline-[var(--indigo)]': selected }" :title="address">@ {{ (known?.label ?? address.replace('attribute:', '')).toLowerCase() }}<template v-if="known?.sample"> · {{ known.sample }}</template></NodeViewWrapper>
+  <NodeViewWrapper
+    as="span"
+    class="chip font-sans text-[12.5px]"
+    :class="{ 'outline outline-2 outline-[var(--indigo)]': selected }"
+    :title="address"
+    >@ {{ (known?.label ?? address.replace('attribute:', '')).toLowerCase()
+    }}<template v-if="known?.sample"> · {{ known.sample }}</template></NodeViewWrapper
+  >
 </template>

@@ -8,9 +8,24 @@ import { editorExtensions, InlineValue } from './schema'
 import type { Inserting } from './EditorInserts.vue'
 import InlineValueChip from './InlineValueChip.vue'
 
-export interface OfferedValue { address: string; label: string; share?: string; sample?: string }
+export interface OfferedValue {
+  address: string
+  label: string
+  share?: string
+  sample?: string
+}
 const html = defineModel<string>({ required: true })
-const props = defineProps<{ label: string; language: string; direction?: 'ltr' | 'rtl'; values: OfferedValue[]; disabled?: boolean; compact?: boolean; /** Whether pictures, videos, the markup and the whole window are offered too. */ full?: boolean; /** Hosts that videos may be linked from. */ hosts?: readonly string[]; /** What the checks found in it, to be underlined. */ places?: readonly FoundPlace[] }>()
+const props = defineProps<{
+  label: string
+  language: string
+  direction?: 'ltr' | 'rtl'
+  values: OfferedValue[]
+  disabled?: boolean
+  compact?: boolean
+  /** Whether pictures, videos, the markup and the whole window are offered too. */ full?: boolean
+  /** Hosts that videos may be linked from. */ hosts?: readonly string[]
+  /** What the checks found in it, to be underlined. */ places?: readonly FoundPlace[]
+}>()
 const emit = defineEmits<{ focus: [] }>()
 
 const offered = toRef(props, 'values')
@@ -23,34 +38,52 @@ const matching = (query: string) => {
 const chips = InlineValue.extend({
   addNodeView: () => VueNodeViewRenderer(InlineValueChip as Component<NodeViewProps>),
   addProseMirrorPlugins() {
-    return [Suggestion<OfferedValue>({
-      editor: this.editor, char: '@', allowSpaces: false,
-      items: ({ query }) => matching(query),
-      command: ({ editor: e, range, props: v }) => { e.chain().focus().insertContentAt(range, { type: 'inlineValue', attrs: { address: v.address } }).run() },
-      render: () => {
-        const show = (s: SuggestionProps<OfferedValue>) => { popup.value = { items: s.items, at: 0, rect: s.clientRect?.() ?? null, take: (v) => s.command(v) } }
-        return {
-          onStart: show, onUpdate: show, onExit: () => { popup.value = undefined },
-          onKeyDown: ({ event }) => {
-            const p = popup.value
-            if (!p || p.items.length === 0) return false
-            if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
-              popup.value = { ...p, at: (p.at + (event.key === 'ArrowDown' ? 1 : p.items.length - 1)) % p.items.length }
-              return true
-            }
-            if (event.key === 'Enter' || event.key === 'Tab') {
-              p.take(p.items[p.at]!)
-              return true
-            }
-            if (event.key === 'Escape') {
+    return [
+      Suggestion<OfferedValue>({
+        editor: this.editor,
+        char: '@',
+        allowSpaces: false,
+        items: ({ query }) => matching(query),
+        command: ({ editor: e, range, props: v }) => {
+          e.chain()
+            .focus()
+            .insertContentAt(range, { type: 'inlineValue', attrs: { address: v.address } })
+            .run()
+        },
+        render: () => {
+          const show = (s: SuggestionProps<OfferedValue>) => {
+            popup.value = { items: s.items, at: 0, rect: s.clientRect?.() ?? null, take: (v) => s.command(v) }
+          }
+          return {
+            onStart: show,
+            onUpdate: show,
+            onExit: () => {
               popup.value = undefined
-              return true
-            }
-            return false
-          },
-        }
-      },
-    })]
+            },
+            onKeyDown: ({ event }) => {
+              const p = popup.value
+              if (!p || p.items.length === 0) return false
+              if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+                popup.value = {
+                  ...p,
+                  at: (p.at + (event.key === 'ArrowDown' ? 1 : p.items.length - 1)) % p.items.length,
+                }
+                return true
+              }
+              if (event.key === 'Enter' || event.key === 'Tab') {
+                p.take(p.items[p.at]!)
+                return true
+              }
+              if (event.key === 'Escape') {
+                popup.value = undefined
+                return true
+              }
+              return false
+            },
+          }
+        },
+      }),
+    ]
   },
 })
 
@@ -59,7 +92,10 @@ const editor = shallowRef<Editor>()
 let last = normalForm(html.value)
 onMounted(() => {
   editor.value = new Editor({
-    content: html.value, extensions: [...editorExtensions(chips), FoundPlaces], injectCSS: false, editable: !props.disabled,
+    content: html.value,
+    extensions: [...editorExtensions(chips), FoundPlaces],
+    injectCSS: false,
+    editable: !props.disabled,
     editorProps: {
       // What comes from other programs is cleaned before it stands there, and what that took is said.
       transformPastedHTML: (pasted) => {
@@ -67,8 +103,18 @@ onMounted(() => {
         return pasted.includes('data-pm-slice') ? pasted : normalForm(pasted)
       },
       // Keys of the screen are not the editor's.
-      handleDOMEvents: { keydown: (_view, e) => (e.ctrlKey && e.key === 'Enter') || (e.altKey && !e.ctrlKey && e.key.length === 1) },
-      attributes: () => ({ 'class': `prose ${props.compact ? 'min-h-[2em] px-2 py-1' : 'min-h-[3.2em] px-2.5 py-2'} outline-none`, 'role': 'textbox', 'aria-multiline': 'true', 'aria-label': props.label, 'lang': props.language, 'dir': props.direction ?? 'ltr', 'spellcheck': 'true' }),
+      handleDOMEvents: {
+        keydown: (_view, e) => (e.ctrlKey && e.key === 'Enter') || (e.altKey && !e.ctrlKey && e.key.length === 1),
+      },
+      attributes: () => ({
+        class: `prose ${props.compact ? 'min-h-[2em] px-2 py-1' : 'min-h-[3.2em] px-2.5 py-2'} outline-none`,
+        role: 'textbox',
+        'aria-multiline': 'true',
+        'aria-label': props.label,
+        lang: props.language,
+        dir: props.direction ?? 'ltr',
+        spellcheck: 'true',
+      }),
     },
     onUpdate: ({ editor: e }) => {
       last = normalForm(e.getHTML())
@@ -82,30 +128,86 @@ watch(html, (h) => {
   last = normalForm(h)
   editor.value?.commands.setContent(h, { emitUpdate: false })
 })
-watch(() => [editor.value, props.places] as const, ([e, places]) => e?.view.dispatch(e.state.tr.setMeta(foundPlacesKey, places ?? []).setMeta('addToHistory', false)))
-watch(() => props.disabled, (d) => editor.value?.setEditable(!d))
+watch(
+  () => [editor.value, props.places] as const,
+  ([e, places]) => e?.view.dispatch(e.state.tr.setMeta(foundPlacesKey, places ?? []).setMeta('addToHistory', false)),
+)
+watch(
+  () => props.disabled,
+  (d) => editor.value?.setEditable(!d),
+)
 onBeforeUnmount(() => editor.value?.destroy())
 
 const tick = ref(0)
-watch(editor, (e) => e?.on('transaction', () => { tick.value++ }))
+watch(editor, (e) =>
+  e?.on('transaction', () => {
+    tick.value++
+  }),
+)
 const is = (name: string, attributes?: object) => tick.value >= 0 && (editor.value?.isActive(name, attributes) ?? false)
 const chain = () => editor.value!.chain().focus()
 const tools = computed(() => [
   { label: 'Strong', shown: 'B', key: 'Ctrl+B', on: is('bold'), run: () => chain().toggleBold().run() },
   { label: 'Emphasis', shown: 'I', key: 'Ctrl+I', on: is('italic'), run: () => chain().toggleItalic().run() },
-  ...(props.compact ? [] : [
-    { label: 'List', shown: 'List', key: '', on: is('bulletList'), run: () => chain().toggleBulletList().run() },
-    { label: 'Numbered', shown: 'Numbered', key: '', on: is('orderedList'), run: () => chain().toggleOrderedList().run() },
-    { label: 'Table', shown: 'Table', key: '', on: is('table'), run: () => chain().insertTable({ rows: 3, cols: 2, withHeaderRow: true }).run() },
-  ]),
+  ...(props.compact
+    ? []
+    : [
+        { label: 'List', shown: 'List', key: '', on: is('bulletList'), run: () => chain().toggleBulletList().run() },
+        {
+          label: 'Numbered',
+          shown: 'Numbered',
+          key: '',
+          on: is('orderedList'),
+          run: () => chain().toggleOrderedList().run(),
+        },
+        {
+          label: 'Table',
+          shown: 'Table',
+          key: '',
+          on: is('table'),
+          run: () => chain().insertTable({ rows: 3, cols: 2, withHeaderRow: true }).run(),
+        },
+      ]),
   { label: 'Link', shown: 'Link', key: '', on: is('link'), run: link },
   ...(props.full
     ? [
         { label: 'Quote', shown: 'Quote', key: '', on: is('blockquote'), run: () => chain().toggleBlockquote().run() },
-        { label: 'Picture of the library', shown: 'Picture', key: '', on: inserting.value === 'picture', run: () => { inserting.value = 'picture' } },
-        { label: 'Video by link', shown: 'Video', key: '', on: inserting.value === 'video', run: () => { inserting.value = 'video' } },
-        { label: 'The markup', shown: 'Markup', key: '', on: inserting.value === 'markup', run: () => { inserting.value = inserting.value === 'markup' ? undefined : 'markup' } },
-        { label: wide.value ? 'Smaller' : 'Whole window', shown: wide.value ? 'Smaller' : 'Whole window', key: '', on: wide.value, run: () => { wide.value = !wide.value } },
+        {
+          label: 'Picture of the library',
+          shown: 'Picture',
+          key: '',
+          on: inserting.value === 'picture',
+          run: () => {
+            inserting.value = 'picture'
+          },
+        },
+        {
+          label: 'Video by link',
+          shown: 'Video',
+          key: '',
+          on: inserting.value === 'video',
+          run: () => {
+            inserting.value = 'video'
+          },
+        },
+        {
+          label: 'The markup',
+          shown: 'Markup',
+          key: '',
+          on: inserting.value === 'markup',
+          run: () => {
+            inserting.value = inserting.value === 'markup' ? undefined : 'markup'
+          },
+        },
+        {
+          label: wide.value ? 'Smaller' : 'Whole window',
+          shown: wide.value ? 'Smaller' : 'Whole window',
+          key: '',
+          on: wide.value,
+          run: () => {
+            wide.value = !wide.value
+          },
+        },
       ]
     : []),
 ])
@@ -119,7 +221,9 @@ function setLink(href: string) {
   inserting.value = undefined
 }
 function put(kind: 'figure' | 'videoFigure', attrs: Record<string, string>, caption: string) {
-  chain().insertContent({ type: kind, attrs, content: caption === '' ? [] : [{ type: 'text', text: caption }] }).run()
+  chain()
+    .insertContent({ type: kind, attrs, content: caption === '' ? [] : [{ type: 'text', text: caption }] })
+    .run()
   inserting.value = undefined
 }
 function takeMarkup(h: string) {
@@ -130,46 +234,176 @@ function takeMarkup(h: string) {
   chain().run()
 }
 const removed = ref<Partial<Record<Removal, number>>>({})
-const removedWords: Record<Removal, string> = { looks: 'colours, sizes and fonts', embedded: 'embedded things and forms', pictures: 'pictures without an address', links: 'links that lead nowhere', comments: 'hidden comments' }
-const removedList = computed(() => Object.entries(removed.value).map(([k, n]) => `${removedWords[k as Removal]} (${n})`).join(', '))
+const removedWords: Record<Removal, string> = {
+  looks: 'colours, sizes and fonts',
+  embedded: 'embedded things and forms',
+  pictures: 'pictures without an address',
+  links: 'links that lead nowhere',
+  comments: 'hidden comments',
+}
+const removedList = computed(() =>
+  Object.entries(removed.value)
+    .map(([k, n]) => `${removedWords[k as Removal]} (${n})`)
+    .join(', '),
+)
 const wide = ref(false)
-const heading = computed(() => (tick.value >= 0 ? [2, 3, 4].find((level) => editor.value?.isActive('heading', { level })) ?? 0 : 0))
+const heading = computed(() =>
+  tick.value >= 0 ? ([2, 3, 4].find((level) => editor.value?.isActive('heading', { level })) ?? 0) : 0,
+)
 function setHeading(level: number) {
   if (level === 0) chain().setParagraph().run()
-  else chain().setHeading({ level: level as 2 | 3 | 4 }).run()
+  else
+    chain()
+      .setHeading({ level: level as 2 | 3 | 4 })
+      .run()
 }
 const picking = ref(false)
 const pickQuery = ref('')
 function pick(v: OfferedValue) {
   picking.value = false
-  chain().insertContent({ type: 'inlineValue', attrs: { address: v.address } }).run()
+  chain()
+    .insertContent({ type: 'inlineValue', attrs: { address: v.address } })
+    .run()
 }
 </script>
 
 <template>
-  <div class="group/editor border border-hair2 bg-sheet focus-within:border-indigo" :class="wide ? 'fixed inset-0 z-40 overflow-auto p-6' : 'relative'" @keydown.esc="wide = false">
-    <div v-if="!disabled" class="flex flex-wrap items-center border-b border-hair px-1 py-1 text-[12.5px]" :class="{ 'tools-compact': compact }" role="toolbar" :aria-label="`Formatting of ${label}`">
-      <select v-if="!compact" class="mr-1 min-h-6 bg-transparent text-[12.5px] text-ink2" :aria-label="`Heading level in ${label}`" :value="heading" @change="setHeading(Number(($event.target as HTMLSelectElement).value))"><option :value="0">Paragraph</option><option :value="2">Heading 1</option><option :value="3">Heading 2</option><option :value="4">Heading 3</option></select>
-      <button v-for="t in tools" :key="t.label" type="button" class="min-h-6 min-w-6 rounded-sm px-1.5" :class="[t.on ? 'bg-indigowash text-indigo' : 'text-ink2', t.label === 'Strong' ? 'font-bold' : t.label === 'Emphasis' ? 'italic' : '']" :aria-pressed="t.on" :aria-label="t.label" :title="t.key ? `${t.label} (${t.key})` : t.label" @mousedown.prevent @click="t.run">{{ t.shown }}</button>
-      <button type="button" class="ml-auto min-h-6 rounded-sm px-1.5 text-indigo" aria-label="@ value of the product" :aria-expanded="picking" @mousedown.prevent @click="picking = !picking; pickQuery = ''">@ value</button>
+  <div
+    class="group/editor border border-hair2 bg-sheet focus-within:border-indigo"
+    :class="wide ? 'fixed inset-0 z-40 overflow-auto p-6' : 'relative'"
+    @keydown.esc="wide = false"
+  >
+    <div
+      v-if="!disabled"
+      class="flex flex-wrap items-center border-b border-hair px-1 py-1 text-[12.5px]"
+      :class="{ 'tools-compact': compact }"
+      role="toolbar"
+      :aria-label="`Formatting of ${label}`"
+    >
+      <select
+        v-if="!compact"
+        class="mr-1 min-h-6 bg-transparent text-[12.5px] text-ink2"
+        :aria-label="`Heading level in ${label}`"
+        :value="heading"
+        @change="setHeading(Number(($event.target as HTMLSelectElement).value))"
+      >
+        <option :value="0">Paragraph</option>
+        <option :value="2">Heading 1</option>
+        <option :value="3">Heading 2</option>
+        <option :value="4">Heading 3</option>
+      </select>
+      <button
+        v-for="t in tools"
+        :key="t.label"
+        type="button"
+        class="min-h-6 min-w-6 rounded-sm px-1.5"
+        :class="[
+          t.on ? 'bg-indigowash text-indigo' : 'text-ink2',
+          t.label === 'Strong' ? 'font-bold' : t.label === 'Emphasis' ? 'italic' : '',
+        ]"
+        :aria-pressed="t.on"
+        :aria-label="t.label"
+        :title="t.key ? `${t.label} (${t.key})` : t.label"
+        @mousedown.prevent
+        @click="t.run"
+      >
+        {{ t.shown }}
+      </button>
+      <button
+        type="button"
+        class="ml-auto min-h-6 rounded-sm px-1.5 text-indigo"
+        aria-label="@ value of the product"
+        :aria-expanded="picking"
+        @mousedown.prevent
+        @click="
+          picking = !picking
+          pickQuery = ''
+        "
+      >
+        @ value
+      </button>
     </div>
-    <EditorInserts v-if="inserting" :key="inserting" :kind="inserting" :language="language" :href="(editor?.getAttributes('link').href as string | undefined) ?? ''" :html="html" :hosts="hosts ?? []" @link="setLink" @picture="put('figure', { src: $event.src, alt: $event.alt }, $event.caption)" @video="put('videoFigure', $event, '')" @markup="takeMarkup" @leave="inserting = undefined" />
-    <p v-if="removedList" class="flex gap-3 border-b border-hair bg-shade px-2.5 py-1 text-[12px]" role="status"><span>Taken out of what was pasted: {{ removedList }}.</span><button type="button" class="plain ml-auto" @click="removed = {}">Good</button></p>
+    <EditorInserts
+      v-if="inserting"
+      :key="inserting"
+      :kind="inserting"
+      :language="language"
+      :href="(editor?.getAttributes('link').href as string | undefined) ?? ''"
+      :html="html"
+      :hosts="hosts ?? []"
+      @link="setLink"
+      @picture="put('figure', { src: $event.src, alt: $event.alt }, $event.caption)"
+      @video="put('videoFigure', $event, '')"
+      @markup="takeMarkup"
+      @leave="inserting = undefined"
+    />
+    <p v-if="removedList" class="flex gap-3 border-b border-hair bg-shade px-2.5 py-1 text-[12px]" role="status">
+      <span>Taken out of what was pasted: {{ removedList }}.</span
+      ><button type="button" class="plain ml-auto" @click="removed = {}">Good</button>
+    </p>
     <div v-if="picking" class="border-b border-hair p-2">
-      <input v-model="pickQuery" class="field w-full" placeholder="Which value?" aria-label="Which value" autofocus @keydown.enter.prevent="matching(pickQuery)[0] && pick(matching(pickQuery)[0]!)" @keydown.esc="picking = false">
-      <ul class="mt-1 max-h-48 overflow-auto"><li v-for="v in matching(pickQuery)" :key="v.address"><button type="button" class="flex w-full gap-3 px-2 py-1 text-left hover:bg-indigowash focus-visible:bg-indigowash" @click="pick(v)"><span>{{ v.label }}</span><span class="text-ink3">{{ v.sample }}</span><span class="ml-auto text-ink2">{{ v.share }}</span></button></li></ul>
+      <input
+        v-model="pickQuery"
+        class="field w-full"
+        placeholder="Which value?"
+        aria-label="Which value"
+        autofocus
+        @keydown.enter.prevent="matching(pickQuery)[0] && pick(matching(pickQuery)[0]!)"
+        @keydown.esc="picking = false"
+      />
+      <ul class="mt-1 max-h-48 overflow-auto">
+        <li v-for="v in matching(pickQuery)" :key="v.address">
+          <button
+            type="button"
+            class="flex w-full gap-3 px-2 py-1 text-left hover:bg-indigowash focus-visible:bg-indigowash"
+            @click="pick(v)"
+          >
+            <span>{{ v.label }}</span
+            ><span class="text-ink3">{{ v.sample }}</span
+            ><span class="ml-auto text-ink2">{{ v.share }}</span>
+          </button>
+        </li>
+      </ul>
     </div>
     <EditorContent v-if="editor" :editor="editor" />
-    <ul v-if="popup && popup.items.length" class="fixed z-50 w-72 border border-hair2 bg-sheet py-1 shadow-md" role="listbox" aria-label="Values" :style="{ left: `${popup.rect?.left ?? 0}px`, top: `${(popup.rect?.bottom ?? 0) + 4}px` }">
-      <li v-for="(v, i) in popup.items" :key="v.address" role="option" :aria-selected="i === popup.at" class="flex cursor-pointer gap-3 px-3 py-1" :class="{ 'bg-indigowash': i === popup.at }" @mousedown.prevent="popup.take(v)"><span>{{ v.label }}</span><span class="text-ink3">{{ v.sample }}</span><span class="ml-auto text-ink2">{{ v.share }}</span></li>
+    <ul
+      v-if="popup && popup.items.length"
+      class="fixed z-50 w-72 border border-hair2 bg-sheet py-1 shadow-md"
+      role="listbox"
+      aria-label="Values"
+      :style="{ left: `${popup.rect?.left ?? 0}px`, top: `${(popup.rect?.bottom ?? 0) + 4}px` }"
+    >
+      <li
+        v-for="(v, i) in popup.items"
+        :key="v.address"
+        role="option"
+        :aria-selected="i === popup.at"
+        class="flex cursor-pointer gap-3 px-3 py-1"
+        :class="{ 'bg-indigowash': i === popup.at }"
+        @mousedown.prevent="popup.take(v)"
+      >
+        <span>{{ v.label }}</span
+        ><span class="text-ink3">{{ v.sample }}</span
+        ><span class="ml-auto text-ink2">{{ v.share }}</span>
+      </li>
     </ul>
   </div>
 </template>
 
 <style scoped>
-:deep(.found.blocker) { text-decoration: underline 2px var(--madder); text-underline-offset: 3px; }
-:deep(.found.remark) { text-decoration: underline dotted 2px var(--ochre); text-underline-offset: 3px; }
+:deep(.found.blocker) {
+  text-decoration: underline 2px var(--madder);
+  text-underline-offset: 3px;
+}
+:deep(.found.remark) {
+  text-decoration: underline dotted 2px var(--ochre);
+  text-underline-offset: 3px;
+}
 /* A list of short texts shows the tools of the one that is written. */
-.tools-compact { display: none; }
-.group\/editor:focus-within > .tools-compact { display: flex; }
+.tools-compact {
+  display: none;
+}
+.group\/editor:focus-within > .tools-compact {
+  display: flex;
+}
 </style>

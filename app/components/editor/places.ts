@@ -35,26 +35,33 @@ const key = new PluginKey<DecorationSet>('found places')
 
 function decorate(doc: Node, places: readonly FoundPlace[]): DecorationSet {
   const stretches = stretchesOf(doc)
-  return DecorationSet.create(doc, places.flatMap(({ stretch, from, to, level, message }) => {
-    const [start, end] = [stretches[stretch]?.[from], stretches[stretch]?.[to]]
-    return start === undefined || end === undefined || start >= end ? [] : [Decoration.inline(start, end, { class: `found ${level}`, title: message })]
-  }))
+  return DecorationSet.create(
+    doc,
+    places.flatMap(({ stretch, from, to, level, message }) => {
+      const [start, end] = [stretches[stretch]?.[from], stretches[stretch]?.[to]]
+      return start === undefined || end === undefined || start >= end
+        ? []
+        : [Decoration.inline(start, end, { class: `found ${level}`, title: message })]
+    }),
+  )
 }
 
 /** Underlines what the checks found, in its place. What is written moves the lines along until the checks have looked again. */
 export const FoundPlaces = Extension.create({
   name: 'foundPlaces',
-  addProseMirrorPlugins: () => [new Plugin<DecorationSet>({
-    key,
-    state: {
-      init: () => DecorationSet.empty,
-      apply: (tr, old) => {
-        const places = tr.getMeta(key) as readonly FoundPlace[] | undefined
-        return places ? decorate(tr.doc, places) : old.map(tr.mapping, tr.doc)
+  addProseMirrorPlugins: () => [
+    new Plugin<DecorationSet>({
+      key,
+      state: {
+        init: () => DecorationSet.empty,
+        apply: (tr, old) => {
+          const places = tr.getMeta(key) as readonly FoundPlace[] | undefined
+          return places ? decorate(tr.doc, places) : old.map(tr.mapping, tr.doc)
+        },
       },
-    },
-    props: { decorations: (state) => key.getState(state) },
-  })],
+      props: { decorations: (state) => key.getState(state) },
+    }),
+  ],
 })
 
 /** The meta of a transaction that says what is found now. */

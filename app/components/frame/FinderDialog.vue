@@ -1,7 +1,11 @@
 <script setup lang="ts">
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions, Dialog, DialogPanel } from '@headlessui/vue'
 
-interface Found { kind: string; code: string; name: string }
+interface Found {
+  kind: string
+  code: string
+  name: string
+}
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ keys: [] }>()
 const q = ref('')
@@ -15,8 +19,18 @@ const commands: (Found & { run: () => unknown })[] = [
   { kind: 'command', code: 'keys', name: 'Show the keys of this screen', run: () => emit('keys') },
   { kind: 'command', code: 'sign-out', name: 'Sign out', run: () => session.signOut() },
 ]
-const { data } = useAsking((signal) => (q.value.trim() === '' ? Promise.resolve({ items: [] as Found[] }) : get<{ items: Found[] }>('/api/find', { q: q.value }, signal)), () => q.value, { wait: 60 })
-const found = computed(() => [...data.value?.items ?? [], ...commands.filter((c) => q.value === '' || c.name.toLowerCase().includes(q.value.toLowerCase()))])
+const { data } = useAsking(
+  (signal) =>
+    q.value.trim() === ''
+      ? Promise.resolve({ items: [] as Found[] })
+      : get<{ items: Found[] }>('/api/find', { q: q.value }, signal),
+  () => q.value,
+  { wait: 60 },
+)
+const found = computed(() => [
+  ...(data.value?.items ?? []),
+  ...commands.filter((c) => q.value === '' || c.name.toLowerCase().includes(q.value.toLowerCase())),
+])
 const places: Record<string, string> = { product: '/catalogue', piece: '/library', assignment: '/assignments' }
 function choose(item: Found | null) {
   if (!item) return
@@ -33,11 +47,24 @@ function choose(item: Found | null) {
     <div class="fixed inset-x-0 top-20 mx-auto w-[560px] max-w-[94vw]">
       <DialogPanel class="border border-hair2 bg-sheet shadow-md">
         <Combobox :model-value="null" @update:model-value="choose">
-          <ComboboxInput class="w-full border-b border-hair bg-transparent px-4 py-3 text-[16px] outline-none" placeholder="A SKU, a GTIN, a name, a command" aria-label="Find" autocomplete="off" @change="q = ($event.target as HTMLInputElement).value" />
+          <ComboboxInput
+            class="w-full border-b border-hair bg-transparent px-4 py-3 text-[16px] outline-none"
+            placeholder="A SKU, a GTIN, a name, a command"
+            aria-label="Find"
+            autocomplete="off"
+            @change="q = ($event.target as HTMLInputElement).value"
+          />
           <ComboboxOptions static class="max-h-[420px] overflow-auto py-1">
-            <ComboboxOption v-for="item in found" :key="item.kind + item.code" v-slot="{ active }" :value="item" as="template">
+            <ComboboxOption
+              v-for="item in found"
+              :key="item.kind + item.code"
+              v-slot="{ active }"
+              :value="item"
+              as="template"
+            >
               <li class="flex cursor-pointer items-baseline gap-3 px-4 py-1.5" :class="{ 'bg-indigowash': active }">
-                <span class="w-20 text-ink3">{{ item.kind }}</span><span class="min-w-0 truncate">{{ item.name }}</span><span v-if="item.kind !== 'command'" class="code ml-auto">{{ item.code }}</span>
+                <span class="w-20 text-ink3">{{ item.kind }}</span><span class="min-w-0 truncate">{{ item.name }}</span
+                ><span v-if="item.kind !== 'command'" class="code ml-auto">{{ item.code }}</span>
               </li>
             </ComboboxOption>
             <li v-if="found.length === 0" class="px-4 py-3 text-ink2">Nothing is called that.</li>

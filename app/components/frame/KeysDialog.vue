@@ -3,9 +3,23 @@ import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 
 const open = defineModel<boolean>({ required: true })
 const known = useKnownKeys()
-const caps: Record<string, string> = { ' ': 'Space', 'ArrowDown': '↓', 'ArrowUp': '↑', 'ArrowLeft': '←', 'ArrowRight': '→', 'PageDown': 'Page ↓', 'PageUp': 'Page ↑' }
+const caps: Record<string, string> = {
+  ' ': 'Space',
+  ArrowDown: '↓',
+  ArrowUp: '↑',
+  ArrowLeft: '←',
+  ArrowRight: '→',
+  PageDown: 'Page ↓',
+  PageUp: 'Page ↑',
+}
 /** A key as it is written on its cap. */
-const capOf = (keys: string) => (keys === '+' ? keys : keys.split('+').map((k) => caps[k] ?? k).join(' '))
+const capOf = (keys: string) =>
+  keys === '+'
+    ? keys
+    : keys
+        .split('+')
+        .map((k) => caps[k] ?? k)
+        .join(' ')
 </script>
 
 <template>
@@ -13,12 +27,20 @@ const capOf = (keys: string) => (keys === '+' ? keys : keys.split('+').map((k) =
     <div class="fixed inset-0 bg-ink/25" aria-hidden="true" />
     <div class="fixed inset-0 grid place-items-center p-6">
       <DialogPanel class="max-h-[80vh] w-[520px] overflow-auto border border-hair2 bg-sheet p-5 shadow-md">
-        <div class="flex items-baseline justify-between"><DialogTitle as="h2" class="text-[18px]">Keys of this screen</DialogTitle><button class="plain" type="button" @click="open = false">Close</button></div>
+        <div class="flex items-baseline justify-between">
+          <DialogTitle as="h2" class="text-[18px]">Keys of this screen</DialogTitle
+          ><button class="plain" type="button" @click="open = false">Close</button>
+        </div>
         <p class="mt-1 text-ink2">While you write, single letters work with Alt.</p>
         <section v-for="part in known" :key="part.id" class="mt-3">
           <h3 class="font-semibold text-ink2">{{ part.where }}</h3>
           <dl class="mt-1 grid grid-cols-[130px_1fr] gap-y-1">
-            <template v-for="k in part.keys.filter((x) => x.does)" :key="k.keys"><dt><span class="key">{{ capOf(k.keys) }}</span></dt><dd>{{ k.does }}</dd></template>
+            <template v-for="k in part.keys.filter((x) => x.does)" :key="k.keys"
+              ><dt>
+                <span class="key">{{ capOf(k.keys) }}</span>
+              </dt>
+              <dd>{{ k.does }}</dd></template
+            >
           </dl>
         </section>
       </DialogPanel>

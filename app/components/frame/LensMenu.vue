@@ -1,18 +1,40 @@
 <script setup lang="ts">
 import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from '@headlessui/vue'
 
-interface Choice { id: string; label: string; code?: string }
-const props = defineProps<{ label: string; choices: Choice[]; current: string; shown: string; thread?: string; by?: 'code' }>()
+interface Choice {
+  id: string
+  label: string
+  code?: string
+}
+const props = defineProps<{
+  label: string
+  choices: Choice[]
+  current: string
+  shown: string
+  thread?: string
+  by?: 'code'
+}>()
 const emit = defineEmits<{ choose: [string] }>()
 const chosen = computed(() => props.choices.find((c) => (props.by ? c.code : c.id) === props.current)?.id ?? '')
 </script>
 
 <template>
-  <Listbox as="div" class="relative inline-block" :model-value="chosen" @update:model-value="emit('choose', $event as string)">
-    <ListboxButton class="inline-flex items-center gap-1.5 border-b-[1.5px] font-semibold not-italic text-ink" :class="thread ? [`thread-${thread}`, 'border-[var(--t)]'] : 'border-ink'" :aria-label="`${label}: ${shown}`">
+  <Listbox
+    as="div"
+    class="relative inline-block"
+    :model-value="chosen"
+    @update:model-value="emit('choose', $event as string)"
+  >
+    <ListboxButton
+      class="inline-flex items-center gap-1.5 border-b-[1.5px] font-semibold not-italic text-ink"
+      :class="thread ? [`thread-${thread}`, 'border-[var(--t)]'] : 'border-ink'"
+      :aria-label="`${label}: ${shown}`"
+    >
       <span v-if="thread" class="dot" />{{ shown }}
     </ListboxButton>
-    <ListboxOptions class="absolute left-0 top-8 z-40 max-h-80 min-w-48 overflow-auto border border-hair2 bg-sheet py-1 font-sans text-[13.5px] not-italic shadow-sm outline-none">
+    <ListboxOptions
+      class="absolute left-0 top-8 z-40 max-h-80 min-w-48 overflow-auto border border-hair2 bg-sheet py-1 font-sans text-[13.5px] not-italic shadow-sm outline-none"
+    >
       <ListboxOption v-for="c in choices" :key="c.id" v-slot="{ active, selected }" :value="c.id" as="template">
         <li class="flex cursor-pointer items-center gap-2 px-3 py-1" :class="{ 'bg-indigowash': active }">
           <span v-if="thread" class="dot" :class="`thread-${c.code}`" />

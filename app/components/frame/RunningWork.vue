@@ -6,48 +6,112 @@ const number = (n: number) => n.toLocaleString('en-GB')
 const left = computed(() => {
   const j = job.value
   if (!j?.started || !j.total || j.done === 0 || j.state !== 'running') return ''
-  const s = Math.ceil(((session.now() - Date.parse(j.started)) / j.done) * (j.total - j.done) / 1000)
+  const s = Math.ceil((((session.now() - Date.parse(j.started)) / j.done) * (j.total - j.done)) / 1000)
   return s < 90 ? `${s} s left` : `${Math.ceil(s / 60)} min left`
 })
 /** What a piece of work counts; most count products. */
-const units: Record<string, string> = { 'same-texts': 'texts', 'draft': 'pages', 'import': 'rows', 'feed': 'rows', 'picture-batch': 'rows', 'pretranslate': 'records', 'translation-effort': 'records', 'translation-check': 'records', 'translation-import': 'segments' }
+const units: Record<string, string> = {
+  'same-texts': 'texts',
+  draft: 'pages',
+  import: 'rows',
+  feed: 'rows',
+  'picture-batch': 'rows',
+  pretranslate: 'records',
+  'translation-effort': 'records',
+  'translation-check': 'records',
+  'translation-import': 'segments',
+}
 const unit = computed(() => units[job.value?.kind ?? ''] ?? 'products')
 const session = useSessionStore()
 const waiting = useWaitingStore()
 /** Work that proposes values; whoever started it is told when they wait. */
 const proposes = ['draft', 'pool-suggestions', 'import']
 const told = new Set<string>()
-watch(() => [...jobs.jobs.values()].filter((j) => proposes.includes(j.kind) && (j.state === 'done' || j.state === 'cancelled')).map((j) => j.id).join(), async () => {
-  const ended = [...jobs.jobs.values()].filter((j) => proposes.includes(j.kind) && (j.state === 'done' || j.state === 'cancelled') && !told.has(j.id))
-  if (ended.length === 0) return
-  ended.forEach((j) => told.add(j.id))
-  await waiting.load()
-  for (const j of ended.filter((x) => x.person === session.me?.id && x.kind !== 'import')) {
-    const run = waiting.mine.find((m) => m.title === j.title)
-    tell(run ? `${j.title}: ${run.open.toLocaleString('en-GB')} suggestions wait to be read` : `${j.title}: nothing was suggested`)
-  }
-})
+watch(
+  () =>
+    [...jobs.jobs.values()]
+      .filter((j) => proposes.includes(j.kind) && (j.state === 'done' || j.state === 'cancelled'))
+      .map((j) => j.id)
+      .join(),
+  async () => {
+    const ended = [...jobs.jobs.values()].filter(
+      (j) => proposes.includes(j.kind) && (j.state === 'done' || j.state === 'cancelled') && !told.has(j.id),
+    )
+    if (ended.length === 0) return
+    ended.forEach((j) => told.add(j.id))
+    await waiting.load()
+    for (const j of ended.filter((x) => x.person === session.me?.id && x.kind !== 'import')) {
+      const run = waiting.mine.find((m) => m.title === j.title)
+      tell(
+        run
+          ? `${j.title}: ${run.open.toLocaleString('en-GB')} suggestions wait to be read`
+          : `${j.title}: nothing was suggested`,
+      )
+    }
+  },
+)
 /** Where the result of ended work can be read again. */
-const reports: Record<string, string> = { 'import': '/catalogue/import', 'feed': '/catalogue/import', 'picture-batch': '/catalogue/import', 'bulk-change': '/catalogue/change', 'put-back': '/catalogue/change', 'same-texts': '/review/same-texts' }
+const reports: Record<string, string> = {
+  import: '/catalogue/import',
+  feed: '/catalogue/import',
+  'picture-batch': '/catalogue/import',
+  'bulk-change': '/catalogue/change',
+  'put-back': '/catalogue/change',
+  'same-texts': '/review/same-texts',
+}
 const state = { queued: 'waits for the worker', running: '', done: 'done', failed: 'failed', cancelled: 'cancelled' }
 const cancel = (id: string) => post(`/api/jobs/${id}/cancel`).catch(tellProblem)
 </script>
 
 <template>
-  <footer class="flex items-center gap-4 border-t border-hair bg-sheet px-3.5 text-[12px] text-ink2" aria-label="Running work">
+  <footer
+    class="flex items-center gap-4 border-t border-hair bg-sheet px-3.5 text-[12px] text-ink2"
+    aria-label="Running work"
+  >
     <div v-if="job" class="flex min-w-0 items-center gap-3" role="status">
       <b class="truncate font-semibold text-ink">{{ job.title }}</b>
-      <span v-if="job.state === 'running' && job.total">{{ number(job.done) }} of {{ number(job.total) }} {{ unit }}</span>
-      <progress v-if="job.state === 'running'" class="bar h-1 w-40" :value="job.total ? job.done : undefined" :max="job.total ?? undefined" :aria-label="job.title" />
-      <span>{{ state[job.state] }}{{ job.state === 'done' && job.total ? `, ${number(job.total)} ${unit}` : '' }} {{ left }}</span>
-      <NuxtLink v-if="proposes.includes(job.kind) && job.kind !== 'import'" class="plain" to="/review/waiting">Read them</NuxtLink>
-      <NuxtLink v-else-if="job.state === 'done' && reports[job.kind]" class="plain" :to="{ path: reports[job.kind], query: { job: job.id } }">Report</NuxtLink>
-      <span v-if="job.state === 'failed' || (job.state === 'queued' && job.error)" class="text-madder">{{ job.error }}</span>
-      <button v-if="job.state === 'queued' || job.state === 'running'" class="plain" type="button" @click="cancel(job.id)">Cancel</button>
+      <span v-if="job.state === 'running' && job.total"
+        >{{ number(job.done) }} of {{ number(job.total) }} {{ unit }}</span
+      >
+      <progress
+        v-if="job.state === 'running'"
+        class="bar h-1 w-40"
+        :value="job.total ? job.done : undefined"
+        :max="job.total ?? undefined"
+        :aria-label="job.title"
+      />
+      <span
+        >{{ state[job.state] }}{{ job.state === 'done' && job.total ? `, ${number(job.total)} ${unit}` : '' }}
+        {{ left }}</span
+      >
+      <NuxtLink v-if="proposes.includes(job.kind) && job.kind !== 'import'" class="plain" to="/review/waiting"
+        >Read them</NuxtLink
+      >
+      <NuxtLink
+        v-else-if="job.state === 'done' && reports[job.kind]"
+        class="plain"
+        :to="{ path: reports[job.kind], query: { job: job.id } }"
+        >Report</NuxtLink
+      >
+      <span v-if="job.state === 'failed' || (job.state === 'queued' && job.error)" class="text-madder">{{
+        job.error
+      }}</span>
+      <button
+        v-if="job.state === 'queued' || job.state === 'running'"
+        class="plain"
+        type="button"
+        @click="cancel(job.id)"
+      >
+        Cancel
+      </button>
     </div>
     <span v-else>No work is running</span>
     <span v-if="jobs.running.length > 1">and {{ jobs.running.length - 1 }} more</span>
-    <span class="ml-auto flex items-center gap-1.5"><span class="key">]</span> next language <span class="key ml-2">}</span> next storefront
-      <button class="ml-2 flex items-center gap-1.5" type="button" @click="emit('keys')"><span class="key">?</span> keys</button></span>
+    <span class="ml-auto flex items-center gap-1.5"
+      ><span class="key">]</span> next language <span class="key ml-2">}</span> next storefront
+      <button class="ml-2 flex items-center gap-1.5" type="button" @click="emit('keys')">
+        <span class="key">?</span> keys
+      </button></span
+    >
   </footer>
 </template>

@@ -10,59 +10,139 @@ const props = defineProps<{ rows: string[][] }>()
 const setup = useSetupStore()
 const label = (means: string) => {
   if (means === '') return ''
-  const { columns: [, column] } = parseHeader(['sku', means], setup.forCore)
+  const {
+    columns: [, column],
+  } = parseHeader(['sku', means], setup.forCore)
   if (means === 'sku') return 'SKU'
   if (!column) return means
   if (column.kind === 'price') return `Base price, ${setup.storefrontName(column.storefront)}`
   if (column.kind === 'carried') return `Kept for other systems: ${column.name}`
   if (column.kind === 'field') return column.field.replaceAll('-', ' ')
-  return [setup.label(column.attribute.labels, column.attribute.code), column.storefront && setup.storefrontName(column.storefront), column.language && languageName(column.language)].filter(Boolean).join(', ')
+  return [
+    setup.label(column.attribute.labels, column.attribute.code),
+    column.storefront && setup.storefrontName(column.storefront),
+    column.language && languageName(column.language),
+  ]
+    .filter(Boolean)
+    .join(', ')
 }
 /** Everything that a column can mean: fields, prices, attributes, translatable ones in each language. */
-const targets = computed(() => [
-  ...fieldColumns.filter((f) => f !== 'price' && f !== 'carried').map(String), ...setup.storefronts.map((s) => `price@${s.code}`),
-  ...[...setup.attributes.values()].flatMap((a) => (a.translatable ? setup.languages.map((l) => `${a.code}@/${l}`) : [a.code])),
-].map((means) => ({ means, label: label(means) })))
+const targets = computed(() =>
+  [
+    ...fieldColumns.filter((f) => f !== 'price' && f !== 'carried').map(String),
+    ...setup.storefronts.map((s) => `price@${s.code}`),
+    ...[...setup.attributes.values()].flatMap((a) =>
+      a.translatable ? setup.languages.map((l) => `${a.code}@/${l}`) : [a.code],
+    ),
+  ].map((means) => ({ means, label: label(means) })),
+)
 const q = ref('')
 const taken = computed(() => new Set(columns.value.map((c) => c.means).filter(Boolean)))
 const found = (c: SuggestedColumn) => {
   const asked = q.value.trim().toLowerCase()
-  const list = targets.value.filter((t) => (t.means === c.means || !taken.value.has(t.means)) && `${t.means} ${t.label}`.toLowerCase().includes(asked)).slice(0, 40)
+  const list = targets.value
+    .filter(
+      (t) =>
+        (t.means === c.means || !taken.value.has(t.means)) && `${t.means} ${t.label}`.toLowerCase().includes(asked),
+    )
+    .slice(0, 40)
   return /^carried@.+/.test(q.value.trim()) ? [{ means: q.value.trim(), label: label(q.value.trim()) }, ...list] : list
 }
-const set = (i: number, change: Partial<SuggestedColumn>) => { columns.value = columns.value.map((c, j) => (j === i ? { ...c, ...change, because: 'name' } : c)) }
+const set = (i: number, change: Partial<SuggestedColumn>) => {
+  columns.value = columns.value.map((c, j) => (j === i ? { ...c, ...change, because: 'name' } : c))
+}
 function choose(i: number, means: string | null) {
   q.value = ''
-  set(i, { means: means ?? '', unit: familyOf(means ?? '') === familyOf(columns.value[i]!.means) ? columns.value[i]!.unit : '' })
+  set(i, {
+    means: means ?? '',
+    unit: familyOf(means ?? '') === familyOf(columns.value[i]!.means) ? columns.value[i]!.unit : '',
+  })
 }
 function familyOf(means: string) {
   return setup.attributes.get(means.split('@')[0]!)?.family ?? null
 }
 const fitting = (means: string) => units.filter((u) => u.family === familyOf(means))
 /** Whether some cells of a measure name no unit. */
-const bare = (i: number) => props.rows.some((r) => /^[\d.,\s]+$/.test((r[i] ?? '').trim()) && (r[i] ?? '').trim() !== '')
-const samples = (i: number) => props.rows.map((r) => r[i] ?? '').filter((c) => c.trim() !== '').slice(0, 4)
+const bare = (i: number) =>
+  props.rows.some((r) => /^[\d.,\s]+$/.test((r[i] ?? '').trim()) && (r[i] ?? '').trim() !== '')
+const samples = (i: number) =>
+  props.rows
+    .map((r) => r[i] ?? '')
+    .filter((c) => c.trim() !== '')
+    .slice(0, 4)
 </script>
 
 <template>
   <div class="border-y border-hair2 bg-sheet">
     <table class="w-full table-fixed text-left">
-      <colgroup><col class="w-[22%]"><col class="w-[34%]"><col class="w-[14%]"><col></colgroup>
-      <thead class="text-[12.5px]"><tr class="border-b border-hair2"><th class="px-3 py-1.5">Column of the file</th><th class="pr-3">Means</th><th class="pr-3">Unit</th><th class="pr-3">Its cells</th></tr></thead>
+      <colgroup>
+        <col class="w-[22%]" />
+        <col class="w-[34%]" />
+        <col class="w-[14%]" />
+        <col />
+      </colgroup>
+      <thead class="text-[12.5px]">
+        <tr class="border-b border-hair2">
+          <th class="px-3 py-1.5">Column of the file</th>
+          <th class="pr-3">Means</th>
+          <th class="pr-3">Unit</th>
+          <th class="pr-3">Its cells</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="(c, i) in columns" :key="i" class="border-b border-hair align-top">
-          <td class="truncate px-3 py-1.5 font-semibold" :title="c.header">{{ c.header || `column ${i + 1}, without a name` }}</td>
+          <td class="truncate px-3 py-1.5 font-semibold" :title="c.header">
+            {{ c.header || `column ${i + 1}, without a name` }}
+          </td>
           <td class="py-1 pr-3">
-            <Combobox as="div" class="relative" :model-value="c.means || null" nullable @update:model-value="choose(i, $event)">
-              <ComboboxInput class="field w-full" :aria-label="`Meaning of ${c.header}`" placeholder="left out" :display-value="(v) => label((v as string | null) ?? '')" autocomplete="off" @change="q = ($event.target as HTMLInputElement).value" @focus="q = ''" />
-              <ComboboxOptions class="absolute left-0 top-full z-30 max-h-64 w-full overflow-auto border border-hair2 bg-sheet py-1 shadow-md">
-                <ComboboxOption v-for="t in found(c)" :key="t.means" v-slot="{ active }" :value="t.means" as="template"><li class="flex cursor-pointer items-baseline gap-3 px-3 py-0.5" :class="{ 'bg-indigowash': active }"><span class="truncate">{{ t.label }}</span><span class="code ml-auto">{{ t.means }}</span></li></ComboboxOption>
+            <Combobox
+              as="div"
+              class="relative"
+              :model-value="c.means || null"
+              nullable
+              @update:model-value="choose(i, $event)"
+            >
+              <ComboboxInput
+                class="field w-full"
+                :aria-label="`Meaning of ${c.header}`"
+                placeholder="left out"
+                :display-value="(v) => label((v as string | null) ?? '')"
+                autocomplete="off"
+                @change="q = ($event.target as HTMLInputElement).value"
+                @focus="q = ''"
+              />
+              <ComboboxOptions
+                class="absolute left-0 top-full z-30 max-h-64 w-full overflow-auto border border-hair2 bg-sheet py-1 shadow-md"
+              >
+                <ComboboxOption v-for="t in found(c)" :key="t.means" v-slot="{ active }" :value="t.means" as="template"
+                  ><li
+                    class="flex cursor-pointer items-baseline gap-3 px-3 py-0.5"
+                    :class="{ 'bg-indigowash': active }"
+                  >
+                    <span class="truncate">{{ t.label }}</span
+                    ><span class="code ml-auto">{{ t.means }}</span>
+                  </li></ComboboxOption
+                >
               </ComboboxOptions>
             </Combobox>
             <small v-if="c.because === 'content'" class="text-ochre">guessed from its cells</small>
           </td>
-          <td class="py-1 pr-3"><template v-if="familyOf(c.means)"><select class="field w-full" :value="c.unit" :aria-label="`Unit of ${c.header}`" @change="set(i, { unit: ($event.target as HTMLSelectElement).value })"><option value="">in each cell</option><option v-for="u in fitting(c.means)" :key="u.symbol" :value="u.symbol">{{ u.symbol }}</option></select><small v-if="!c.unit && bare(i)" class="text-madder">some cells name none</small></template></td>
-          <td class="truncate py-1.5 pr-3 text-ink2" :class="{ 'opacity-60': !c.means }">{{ samples(i).join(' · ') }}</td>
+          <td class="py-1 pr-3">
+            <template v-if="familyOf(c.means)"
+              ><select
+                class="field w-full"
+                :value="c.unit"
+                :aria-label="`Unit of ${c.header}`"
+                @change="set(i, { unit: ($event.target as HTMLSelectElement).value })"
+              >
+                <option value="">in each cell</option>
+                <option v-for="u in fitting(c.means)" :key="u.symbol" :value="u.symbol">{{ u.symbol }}</option></select
+              ><small v-if="!c.unit && bare(i)" class="text-madder">some cells name none</small></template
+            >
+          </td>
+          <td class="truncate py-1.5 pr-3 text-ink2" :class="{ 'opacity-60': !c.means }">
+            {{ samples(i).join(' · ') }}
+          </td>
         </tr>
       </tbody>
     </table>

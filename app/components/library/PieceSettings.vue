@@ -6,10 +6,25 @@ import type { PieceRecord } from '@contracts/records'
 
 /** What is said of a piece for the team, and how it gets its text. */
 const piece = defineModel<PieceRecord>({ required: true })
-const props = defineProps<{ disabled: boolean; isNew: boolean; tags: readonly string[]; owners: readonly string[]; blockKinds: readonly BlockKind[] }>()
+const props = defineProps<{
+  disabled: boolean
+  isNew: boolean
+  tags: readonly string[]
+  owners: readonly string[]
+  blockKinds: readonly BlockKind[]
+}>()
 const setup = useSetupStore()
 const kindWords = { tab: 'a tab', question: 'a question', block: 'a block' } as const
-const takeable = computed(() => [...setup.attributes.values()].filter((a) => ['rich-text', 'long-text', 'text', 'key-points', 'table', 'box-contents', 'file'].includes(a.type) && a.code !== 'name').map((a) => ({ code: a.code, label: setup.label(a.labels, a.code) })).sort((a, b) => a.label.localeCompare(b.label, 'en')))
+const takeable = computed(() =>
+  [...setup.attributes.values()]
+    .filter(
+      (a) =>
+        ['rich-text', 'long-text', 'text', 'key-points', 'table', 'box-contents', 'file'].includes(a.type) &&
+        a.code !== 'name',
+    )
+    .map((a) => ({ code: a.code, label: setup.label(a.labels, a.code) }))
+    .sort((a, b) => a.label.localeCompare(b.label, 'en')),
+)
 const known = computed(() => props.tags.filter((t) => !piece.value.tags.includes(t)))
 const newTag = ref('')
 function addTag() {
@@ -21,27 +36,146 @@ function addTag() {
 
 <template>
   <div class="grid grid-cols-2 gap-x-4 gap-y-2.5">
-    <label class="text-ink2">Name, for the team<input v-model="piece.name" class="field mt-0.5 block w-full" :disabled="disabled" maxlength="200" :autofocus="isNew"></label>
-    <label class="text-ink2">Why this text exists<input v-model="piece.note" class="field mt-0.5 block w-full" :disabled="disabled" maxlength="5000"></label>
+    <label class="text-ink2"
+      >Name, for the team<input
+        v-model="piece.name"
+        class="field mt-0.5 block w-full"
+        :disabled="disabled"
+        maxlength="200"
+        :autofocus="isNew"
+    /></label>
+    <label class="text-ink2"
+      >Why this text exists<input
+        v-model="piece.note"
+        class="field mt-0.5 block w-full"
+        :disabled="disabled"
+        maxlength="5000"
+    /></label>
     <div class="flex flex-wrap items-start gap-3">
-      <label class="text-ink2">It is<select v-model="piece.kind" class="field mt-0.5 block" :disabled="disabled || !isNew" @change="piece.blockKind = null"><option v-for="k in pieceKinds" :key="k" :value="k">{{ kindWords[k] }}</option></select></label>
-      <label v-if="piece.kind === 'block' && blockKinds.length" class="text-ink2">with the fields of<select class="field mt-0.5 block" :value="piece.blockKind ?? ''" :disabled="disabled || (!isNew && piece.texts.length > 0)" @change="piece.blockKind = ($event.target as HTMLSelectElement).value || null"><option value="">no kind: free text</option><option v-for="k in blockKinds" :key="k.code" :value="k.code">{{ k.name }}</option></select></label>
-      <label v-if="piece.blockKind === null" class="text-ink2">Its text is<select class="field mt-0.5 block max-w-52" :value="piece.takes ?? ''" :disabled="disabled" @change="piece.takes = ($event.target as HTMLSelectElement).value || null"><option value="">written here</option><option v-for="a in takeable" :key="a.code" :value="a.code">each product’s {{ a.label.toLowerCase() }}</option></select></label>
+      <label class="text-ink2"
+        >It is<select
+          v-model="piece.kind"
+          class="field mt-0.5 block"
+          :disabled="disabled || !isNew"
+          @change="piece.blockKind = null"
+        >
+          <option v-for="k in pieceKinds" :key="k" :value="k">{{ kindWords[k] }}</option>
+        </select></label
+      >
+      <label v-if="piece.kind === 'block' && blockKinds.length" class="text-ink2"
+        >with the fields of<select
+          class="field mt-0.5 block"
+          :value="piece.blockKind ?? ''"
+          :disabled="disabled || (!isNew && piece.texts.length > 0)"
+          @change="piece.blockKind = ($event.target as HTMLSelectElement).value || null"
+        >
+          <option value="">no kind: free text</option>
+          <option v-for="k in blockKinds" :key="k.code" :value="k.code">{{ k.name }}</option>
+        </select></label
+      >
+      <label v-if="piece.blockKind === null" class="text-ink2"
+        >Its text is<select
+          class="field mt-0.5 block max-w-52"
+          :value="piece.takes ?? ''"
+          :disabled="disabled"
+          @change="piece.takes = ($event.target as HTMLSelectElement).value || null"
+        >
+          <option value="">written here</option>
+          <option v-for="a in takeable" :key="a.code" :value="a.code">
+            each product’s {{ a.label.toLowerCase() }}
+          </option>
+        </select></label
+      >
     </div>
     <div class="flex items-start gap-4">
-      <label class="text-ink2">Looked after by<input v-model="piece.owner" class="field mt-0.5 block w-36" type="email" list="piece-owners" placeholder="nobody" :disabled="disabled" maxlength="200"></label><datalist id="piece-owners"><option v-for="o in owners" :key="o" :value="o" /></datalist>
-      <fieldset class="min-w-0 text-ink2" :disabled="disabled"><legend class="text-ink2">Sign</legend><span class="mt-0.5 flex flex-wrap">
-        <label class="sign" :class="{ on: piece.sign === null }"><input v-model="piece.sign" type="radio" name="sign" :value="null" class="sr-only"><span class="text-[12px]">none</span></label>
-        <label v-for="n in signNames" :key="n" class="sign" :class="{ on: piece.sign === n }" :title="signWords[n]"><input v-model="piece.sign" type="radio" name="sign" :value="n" class="sr-only" :aria-label="signWords[n]"><svg viewBox="0 0 24 24" fill="none" stroke="currentColor" stroke-width="1.6" width="18" height="18" aria-hidden="true"><path :d="signs[n]" /></svg></label>
-      </span></fieldset>
+      <label class="text-ink2"
+        >Looked after by<input
+          v-model="piece.owner"
+          class="field mt-0.5 block w-36"
+          type="email"
+          list="piece-owners"
+          placeholder="nobody"
+          :disabled="disabled"
+          maxlength="200" /></label
+      ><datalist id="piece-owners"><option v-for="o in owners" :key="o" :value="o" /></datalist>
+      <fieldset class="min-w-0 text-ink2" :disabled="disabled">
+        <legend class="text-ink2">Sign</legend>
+        <span class="mt-0.5 flex flex-wrap">
+          <label class="sign" :class="{ on: piece.sign === null }"
+            ><input v-model="piece.sign" type="radio" name="sign" :value="null" class="sr-only" /><span
+              class="text-[12px]"
+              >none</span
+            ></label
+          >
+          <label v-for="n in signNames" :key="n" class="sign" :class="{ on: piece.sign === n }" :title="signWords[n]"
+            ><input
+              v-model="piece.sign"
+              type="radio"
+              name="sign"
+              :value="n"
+              class="sr-only"
+              :aria-label="signWords[n]" /><svg
+              viewBox="0 0 24 24"
+              fill="none"
+              stroke="currentColor"
+              stroke-width="1.6"
+              width="18"
+              height="18"
+              aria-hidden="true"
+            >
+              <path :d="signs[n]" /></svg
+          ></label>
+        </span>
+      </fieldset>
     </div>
-    <p class="col-span-2 flex flex-wrap items-center gap-1.5"><span class="mr-1 text-ink2">Tags</span><span v-for="t in piece.tags" :key="t" class="inline-flex items-center gap-1 border border-hair2 px-1.5 py-px text-[12.5px]">{{ t }}<button v-if="!disabled" type="button" class="min-h-6 px-0.5 text-ink2" :aria-label="`Take the tag ${t} out`" @click="piece.tags = piece.tags.filter((x) => x !== t)">×</button></span>
-      <template v-if="!disabled"><input v-model="newTag" class="field w-28" list="piece-tags" placeholder="a tag" aria-label="Add a tag" maxlength="60" @keydown.enter.prevent="addTag" @change="addTag"><datalist id="piece-tags"><option v-for="t in known" :key="t" :value="t" /></datalist></template></p>
+    <p class="col-span-2 flex flex-wrap items-center gap-1.5">
+      <span class="mr-1 text-ink2">Tags</span
+      ><span
+        v-for="t in piece.tags"
+        :key="t"
+        class="inline-flex items-center gap-1 border border-hair2 px-1.5 py-px text-[12.5px]"
+        >{{ t
+        }}<button
+          v-if="!disabled"
+          type="button"
+          class="min-h-6 px-0.5 text-ink2"
+          :aria-label="`Take the tag ${t} out`"
+          @click="piece.tags = piece.tags.filter((x) => x !== t)"
+        >
+          ×
+        </button></span
+      >
+      <template v-if="!disabled"
+        ><input
+          v-model="newTag"
+          class="field w-28"
+          list="piece-tags"
+          placeholder="a tag"
+          aria-label="Add a tag"
+          maxlength="60"
+          @keydown.enter.prevent="addTag"
+          @change="addTag" /><datalist id="piece-tags"><option v-for="t in known" :key="t" :value="t" /></datalist
+      ></template>
+    </p>
   </div>
 </template>
 
 <style scoped>
-.sign { display: grid; place-items: center; min-width: 24px; height: 26px; padding: 0 2px; cursor: pointer; border-bottom: 2px solid transparent; color: var(--ink-2); }
-.sign.on { border-bottom-color: var(--ink); color: var(--ink); }
-.sign:focus-within { outline: 2px solid var(--indigo); }
+.sign {
+  display: grid;
+  place-items: center;
+  min-width: 24px;
+  height: 26px;
+  padding: 0 2px;
+  cursor: pointer;
+  border-bottom: 2px solid transparent;
+  color: var(--ink-2);
+}
+.sign.on {
+  border-bottom-color: var(--ink);
+  color: var(--ink);
+}
+.sign:focus-within {
+  outline: 2px solid var(--indigo);
+}
 </style>

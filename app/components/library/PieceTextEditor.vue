@@ -8,29 +8,97 @@ import type { OfferedValue } from '../editor/RichEditor.vue'
 const title = defineModel<string>('title', { required: true })
 const body = defineModel<string>('body', { required: true })
 const entries = defineModel<Entry[]>('entries', { default: () => [] })
-const props = defineProps<{ language: string; name: string; values: OfferedValue[]; disabled: boolean; hint?: { title: string; language: string }; /** The attribute that the text is taken from. */ takes: string | null; blockKind?: BlockKind | undefined }>()
+const props = defineProps<{
+  language: string
+  name: string
+  values: OfferedValue[]
+  disabled: boolean
+  hint?: { title: string; language: string }
+  /** The attribute that the text is taken from. */ takes: string | null
+  blockKind?: BlockKind | undefined
+}>()
 const lens = useLensStore()
 const places = shallowRef<FoundPlace[]>()
 const setup = useSetupStore()
 const hosts = shallowRef<readonly string[]>([])
-watch(() => [lens.storefront, props.language], async () => { hosts.value = (await houseStyle()).styleFor('piece', { storefront: lens.storefront, language: props.language }).hosts ?? [] }, { immediate: true })
-const takenFrom = computed(() => (props.takes === null ? '' : setup.label(setup.attributes.get(props.takes)?.labels, props.takes).toLowerCase()))
+watch(
+  () => [lens.storefront, props.language],
+  async () => {
+    hosts.value =
+      (await houseStyle()).styleFor('piece', { storefront: lens.storefront, language: props.language }).hosts ?? []
+  },
+  { immediate: true },
+)
+const takenFrom = computed(() =>
+  props.takes === null ? '' : setup.label(setup.attributes.get(props.takes)?.labels, props.takes).toLowerCase(),
+)
 </script>
 
 <template>
   <div>
-    <label class="block text-ink2">Title, for shoppers
-      <input v-model="title" class="field mt-0.5 block w-full font-serif text-[15px]" :lang="language" :dir="directionOf(language)" :disabled="disabled" :placeholder="hint ? `${hint.title} (${languageName(hint.language)})` : ''" maxlength="300">
+    <label class="block text-ink2"
+      >Title, for shoppers
+      <input
+        v-model="title"
+        class="field mt-0.5 block w-full font-serif text-[15px]"
+        :lang="language"
+        :dir="directionOf(language)"
+        :disabled="disabled"
+        :placeholder="hint ? `${hint.title} (${languageName(hint.language)})` : ''"
+        maxlength="300"
+      />
     </label>
-    <StyleFindings v-if="!disabled" :value="title || null" field="piece" type="text" :storefront="lens.storefront" :language="language" @mend="title = String($event)" />
+    <StyleFindings
+      v-if="!disabled"
+      :value="title || null"
+      field="piece"
+      type="text"
+      :storefront="lens.storefront"
+      :language="language"
+      @mend="title = String($event)"
+    />
     <template v-if="takes">
-      <p class="mt-2.5 border-l-2 border-dashed border-ink3 pl-2.5 text-ink2">The text is each product’s own {{ takenFrom }}. Where a product has none, the piece is not shown.<template v-if="body"> What was written here is kept.</template></p>
+      <p class="mt-2.5 border-l-2 border-dashed border-ink3 pl-2.5 text-ink2">
+        The text is each product’s own {{ takenFrom }}. Where a product has none, the piece is not shown.<template
+          v-if="body"
+        >
+          What was written here is kept.</template
+        >
+      </p>
     </template>
-    <BlockEntries v-else-if="blockKind" v-model="entries" class="mt-2.5" :kind="blockKind" :language="language" :name="name" :values="values" :disabled="disabled" />
+    <BlockEntries
+      v-else-if="blockKind"
+      v-model="entries"
+      class="mt-2.5"
+      :kind="blockKind"
+      :language="language"
+      :name="name"
+      :values="values"
+      :disabled="disabled"
+    />
     <template v-else>
       <p class="mb-0.5 mt-2.5 text-ink2" aria-hidden="true">Text</p>
-      <RichEditor v-model="body" :label="`Text in ${name}`" :language="language" :direction="directionOf(language)" :values="values" :disabled="disabled" full :hosts="hosts" :places="places" />
-      <StyleFindings v-if="!disabled" :value="body || null" field="piece" type="rich-text" :storefront="lens.storefront" :language="language" @mend="body = String($event)" @places="places = $event" />
+      <RichEditor
+        v-model="body"
+        :label="`Text in ${name}`"
+        :language="language"
+        :direction="directionOf(language)"
+        :values="values"
+        :disabled="disabled"
+        full
+        :hosts="hosts"
+        :places="places"
+      />
+      <StyleFindings
+        v-if="!disabled"
+        :value="body || null"
+        field="piece"
+        type="rich-text"
+        :storefront="lens.storefront"
+        :language="language"
+        @mend="body = String($event)"
+        @places="places = $event"
+      />
     </template>
   </div>
 </template>

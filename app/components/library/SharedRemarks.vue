@@ -4,13 +4,31 @@ import type { PieceRecord } from '@contracts/records'
 /** What a text that many products share says of single ones. */
 const props = defineProps<{ piece: PieceRecord }>()
 const lens = useLensStore()
-const asked = computed(() => ({ ...props.piece, name: props.piece.name.trim() || 'New', code: props.piece.code || 'new' }))
-const { data } = useAsking((signal) => ask<{ products: number; items: { language: string; word: string; products: number; not: number }[] }>('POST', '/api/library/remarks', { body: { piece: asked.value, storefront: lens.storefront }, signal }).then((a) => a.data), () => [asked.value, lens.storefront], { wait: 600 })
+const asked = computed(() => ({
+  ...props.piece,
+  name: props.piece.name.trim() || 'New',
+  code: props.piece.code || 'new',
+}))
+const { data } = useAsking(
+  (signal) =>
+    ask<{ products: number; items: { language: string; word: string; products: number; not: number }[] }>(
+      'POST',
+      '/api/library/remarks',
+      { body: { piece: asked.value, storefront: lens.storefront }, signal },
+    ).then((a) => a.data),
+  () => [asked.value, lens.storefront],
+  { wait: 600 },
+)
 const number = (n: number) => n.toLocaleString('en-GB')
 </script>
 
 <template>
-  <div role="status" aria-label="Remarks on the shared text"><ul v-if="data?.items.length" class="mt-3 border-l-[3px] border-ochre pl-2.5 text-ochre">
-    <li v-for="i in data.items" :key="i.language + i.word">This text stands on {{ number(i.products) }} products; it names <em :lang="i.language">{{ i.word }}</em>, which {{ number(i.not) }} of them are not.</li>
-  </ul></div>
+  <div role="status" aria-label="Remarks on the shared text">
+    <ul v-if="data?.items.length" class="mt-3 border-l-[3px] border-ochre pl-2.5 text-ochre">
+      <li v-for="i in data.items" :key="i.language + i.word">
+        This text stands on {{ number(i.products) }} products; it names <em :lang="i.language">{{ i.word }}</em>, which
+        {{ number(i.not) }} of them are not.
+      </li>
+    </ul>
+  </div>
 </template>

@@ -3,9 +3,24 @@ import type { PictureFinding } from '@core/media/checks'
 
 /** What is wrong with the pictures of a product in an edition. */
 const props = defineProps<{ sku: string; storefront: string; language: string; version: unknown }>()
-const { data } = useAsking((signal) => get<{ findings: PictureFinding[] }>(`/api/products/${segment(props.sku)}/pictures`, { storefront: props.storefront, language: props.language }, signal), () => [props.sku, props.storefront, props.language, props.version])
+const { data } = useAsking(
+  (signal) =>
+    get<{ findings: PictureFinding[] }>(
+      `/api/products/${segment(props.sku)}/pictures`,
+      { storefront: props.storefront, language: props.language },
+      signal,
+    ),
+  () => [props.sku, props.storefront, props.language, props.version],
+)
 </script>
 
 <template>
-  <ul v-if="data?.findings.length" class="mt-1 text-[12px]" aria-label="Findings about the pictures"><li v-for="(f, i) in data.findings" :key="i" :class="f.level === 'blocker' ? 'text-madder' : 'text-ochre'"><NuxtLink v-if="f.picture && f.code !== 'unknown'" class="plain" :to="`/media/${segment(f.picture)}`">{{ f.picture }}</NuxtLink> {{ f.message }}</li></ul>
+  <ul v-if="data?.findings.length" class="mt-1 text-[12px]" aria-label="Findings about the pictures">
+    <li v-for="(f, i) in data.findings" :key="i" :class="f.level === 'blocker' ? 'text-madder' : 'text-ochre'">
+      <NuxtLink v-if="f.picture && f.code !== 'unknown'" class="plain" :to="`/media/${segment(f.picture)}`">{{
+        f.picture
+      }}</NuxtLink>
+      {{ f.message }}
+    </li>
+  </ul>
 </template>

@@ -14,23 +14,48 @@ const session = useSessionStore()
 const tree = computed(() => readNormalForm(props.description))
 const kept = computed(() => cutFor(setup.forCore, lens.storefront, props.type))
 const draft = ref<Cut>({ levels: [], except: [] })
-watch(kept, (k) => { draft.value = { levels: [...k?.levels ?? []], except: [...k?.except ?? []] } }, { immediate: true })
+watch(
+  kept,
+  (k) => {
+    draft.value = { levels: [...(k?.levels ?? [])], except: [...(k?.except ?? [])] }
+  },
+  { immediate: true },
+)
 const outline = computed(() => outlineOf(tree.value, draft.value))
 const parts = computed(() => cutText(tree.value, draft.value))
-const changed = computed(() => JSON.stringify(draft.value) !== JSON.stringify({ levels: kept.value?.levels ?? [], except: kept.value?.except ?? [] }))
+const changed = computed(
+  () =>
+    JSON.stringify(draft.value) !==
+    JSON.stringify({ levels: kept.value?.levels ?? [], except: kept.value?.except ?? [] }),
+)
 const ofType = computed(() => setup.types.get(props.type)?.cut !== null)
 /** A heading is cut at, or not: its level joins the pattern, or its words are left whole. */
 function toggle(h: (typeof outline.value)[number]) {
   const words = fold(h.title)
   if (h.cut) draft.value = { ...draft.value, except: [...draft.value.except, words] }
-  else draft.value = { levels: draft.value.levels.includes(h.level) ? draft.value.levels : [...draft.value.levels, h.level].sort() as Cut['levels'], except: [...draft.value.except.filter((e) => e !== words), ...(draft.value.levels.includes(h.level) ? [] : outline.value.filter((o) => o.level === h.level && o !== h).map((o) => fold(o.title)))] }
+  else
+    draft.value = {
+      levels: draft.value.levels.includes(h.level)
+        ? draft.value.levels
+        : ([...draft.value.levels, h.level].sort() as Cut['levels']),
+      except: [
+        ...draft.value.except.filter((e) => e !== words),
+        ...(draft.value.levels.includes(h.level)
+          ? []
+          : outline.value.filter((o) => o.level === h.level && o !== h).map((o) => fold(o.title))),
+      ],
+    }
 }
 async function keep(where: 'type' | 'storefront') {
-  const path = where === 'type' ? `/api/product-types/${segment(props.type)}` : `/api/storefronts/${segment(lens.storefront)}`
+  const path =
+    where === 'type' ? `/api/product-types/${segment(props.type)}` : `/api/storefronts/${segment(lens.storefront)}`
   try {
     const { data, tag } = await ask<Record<string, unknown>>('GET', path)
     const cut = draft.value.levels.length === 0 && where === 'storefront' ? null : draft.value
-    await ask('PUT', path, { body: where === 'type' ? { ...data, cut } : { ...data, layout: { ...data.layout as object, cut } }, headers: { 'If-Match': tag! } })
+    await ask('PUT', path, {
+      body: where === 'type' ? { ...data, cut } : { ...data, layout: { ...(data.layout as object), cut } },
+      headers: { 'If-Match': tag! },
+    })
     await setup.reload()
     tell(where === 'type' ? 'Kept for the product type' : `Kept for ${setup.storefrontName(lens.storefront)}`)
     emit('kept')
@@ -43,13 +68,59 @@ const words = (nodes: Parameters<typeof plainTextOf>[0]) => plainTextOf(nodes).r
 
 <template>
   <section v-if="outline.length" class="px-5 pt-4" aria-label="Cut its description">
-    <div class="flex items-baseline gap-3 border-b border-hair pb-1"><h2>Cut its description</h2><small class="text-ink2">at its headings, into parts of the page. {{ ofType ? 'The pattern is the product type’s.' : kept ? 'The pattern is the storefront’s.' : 'It stands whole now.' }}</small></div>
-    <div class="grid grid-cols-2 gap-6 pt-2">
-      <div><h3 class="text-[12.5px] font-semibold text-ink2">Outline</h3>
-        <ul><li v-for="h in outline" :key="h.at" :style="{ paddingInlineStart: `${(h.level - 2) * 18}px` }"><label class="flex min-h-6 items-center gap-2"><input type="checkbox" :checked="h.cut" :disabled="disabled" @change="toggle(h)"><span class="truncate" :class="{ 'border-t-2 border-dashed border-ink': h.cut }">{{ h.title }}</span></label></li></ul></div>
-      <div><h3 class="text-[12.5px] font-semibold text-ink2">What comes of it</h3>
-        <ol class="font-serif"><li v-if="words(parts.lead)" class="border-b border-hair py-1"><b>Description</b> <span class="text-ink2">{{ words(parts.lead) }}</span></li><li v-for="(p, i) in parts.parts" :key="i" class="border-b border-hair py-1"><b>{{ words(p.heading) }}</b> <span class="text-ink2">{{ words(p.nodes) }}</span></li></ol></div>
+    <div class="flex items-baseline gap-3 border-b border-hair pb-1">
+      <h2>Cut its description</h2>
+      <small class="text-ink2"
+        >at its headings, into parts of the page.
+        {{
+          ofType
+            ? 'The pattern is the product type’s.'
+            : kept
+              ? 'The pattern is the storefront’s.'
+              : 'It stands whole now.'
+        }}</small
+      >
     </div>
-    <p v-if="!disabled" class="flex items-center gap-3 pt-2"><button type="button" class="act" :disabled="!changed" @click="keep('storefront')">Keep it for {{ setup.storefrontName(lens.storefront) }}</button><button v-if="session.maySetUp" type="button" class="act" :disabled="!changed" @click="keep('type')">Keep it for every {{ setup.label(setup.types.get(type)?.labels, type).toLowerCase() }}</button><button v-if="changed" type="button" class="plain" @click="draft = { levels: [...kept?.levels ?? []], except: [...kept?.except ?? []] }">As it was</button></p>
+    <div class="grid grid-cols-2 gap-6 pt-2">
+      <div>
+        <h3 class="text-[12.5px] font-semibold text-ink2">Outline</h3>
+        <ul>
+          <li v-for="h in outline" :key="h.at" :style="{ paddingInlineStart: `${(h.level - 2) * 18}px` }">
+            <label class="flex min-h-6 items-center gap-2"
+              ><input type="checkbox" :checked="h.cut" :disabled="disabled" @change="toggle(h)" /><span
+                class="truncate"
+                :class="{ 'border-t-2 border-dashed border-ink': h.cut }"
+                >{{ h.title }}</span
+              ></label
+            >
+          </li>
+        </ul>
+      </div>
+      <div>
+        <h3 class="text-[12.5px] font-semibold text-ink2">What comes of it</h3>
+        <ol class="font-serif">
+          <li v-if="words(parts.lead)" class="border-b border-hair py-1">
+            <b>Description</b> <span class="text-ink2">{{ words(parts.lead) }}</span>
+          </li>
+          <li v-for="(p, i) in parts.parts" :key="i" class="border-b border-hair py-1">
+            <b>{{ words(p.heading) }}</b> <span class="text-ink2">{{ words(p.nodes) }}</span>
+          </li>
+        </ol>
+      </div>
+    </div>
+    <p v-if="!disabled" class="flex items-center gap-3 pt-2">
+      <button type="button" class="act" :disabled="!changed" @click="keep('storefront')">
+        Keep it for {{ setup.storefrontName(lens.storefront) }}</button
+      ><button v-if="session.maySetUp" type="button" class="act" :disabled="!changed" @click="keep('type')">
+        Keep it for every {{ setup.label(setup.types.get(type)?.labels, type).toLowerCase() }}</button
+      ><button
+        v-if="changed"
+        type="button"
+        class="plain"
+        @click="draft = { levels: [...(kept?.levels ?? [])], except: [...(kept?.except ?? [])] }"
+      >
+        As it was
+      </button>
+    </p>
   </section>
 </template>

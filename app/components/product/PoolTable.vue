@@ -7,24 +7,64 @@ const props = defineProps<{ sku: string; version: number; disabled: boolean }>()
 const emit = defineEmits<{ taken: [] }>()
 const setup = useSetupStore()
 const chosen = ref<string>()
-watch(() => props.sku, () => { chosen.value = undefined })
-const { data, problem, refresh } = useAsking((signal) => get<PoolBeside>(`/api/products/${segment(props.sku)}/data-pool`, { gtin: chosen.value }, signal), () => [props.sku, props.version, chosen.value])
+watch(
+  () => props.sku,
+  () => {
+    chosen.value = undefined
+  },
+)
+const { data, problem, refresh } = useAsking(
+  (signal) => get<PoolBeside>(`/api/products/${segment(props.sku)}/data-pool`, { gtin: chosen.value }, signal),
+  () => [props.sku, props.version, chosen.value],
+)
 
 /** What wants a decision stands first. */
-const order = (r: PoolRow) => (r.state === 'differs' ? (r.explained ? 3 : 0) : r.state === 'empty' ? 1 : r.state === 'unread' || r.state === 'unknown' ? 2 : 4)
-const rows = computed(() => [...data.value?.rows ?? []].sort((a, b) => order(a) - order(b)))
-const counts = computed(() => ({ differs: rows.value.filter((r) => order(r) === 0).length, empty: rows.value.filter((r) => r.state === 'empty').length, own: rows.value.filter((r) => order(r) === 3).length, same: rows.value.filter((r) => r.state === 'same').length }))
+const order = (r: PoolRow) =>
+  r.state === 'differs'
+    ? r.explained
+      ? 3
+      : 0
+    : r.state === 'empty'
+      ? 1
+      : r.state === 'unread' || r.state === 'unknown'
+        ? 2
+        : 4
+const rows = computed(() => [...(data.value?.rows ?? [])].sort((a, b) => order(a) - order(b)))
+const counts = computed(() => ({
+  differs: rows.value.filter((r) => order(r) === 0).length,
+  empty: rows.value.filter((r) => r.state === 'empty').length,
+  own: rows.value.filter((r) => order(r) === 3).length,
+  same: rows.value.filter((r) => r.state === 'same').length,
+}))
 const attributeOf = (r: PoolRow) => setup.attributes.get(/^attribute:([^@]+)/.exec(r.path ?? '')?.[1] ?? '')
 const label = (r: PoolRow) => {
   const language = /@[^/]*\/(.+)$/.exec(r.path ?? '')?.[1]
-  return [attributeOf(r) ? setup.label(attributeOf(r)!.labels, attributeOf(r)!.code) : r.path, language && languageName(language)].filter(Boolean).join(', ')
+  return [
+    attributeOf(r) ? setup.label(attributeOf(r)!.labels, attributeOf(r)!.code) : r.path,
+    language && languageName(language),
+  ]
+    .filter(Boolean)
+    .join(', ')
 }
-const words: Record<PoolState, string> = { same: 'the same', empty: 'empty here', differs: 'differs', unread: 'cannot be read', unknown: 'not known here' }
+const words: Record<PoolState, string> = {
+  same: 'the same',
+  empty: 'empty here',
+  differs: 'differs',
+  unread: 'cannot be read',
+  unknown: 'not known here',
+}
 const takeable = (r: PoolRow) => !props.disabled && (r.state === 'differs' || r.state === 'empty')
 
 const marked = ref<string[]>([])
-watch(() => [props.sku, data.value?.gtin], () => { marked.value = [] })
-const markEmpty = () => { marked.value = rows.value.filter((r) => r.state === 'empty').map((r) => r.path!) }
+watch(
+  () => [props.sku, data.value?.gtin],
+  () => {
+    marked.value = []
+  },
+)
+const markEmpty = () => {
+  marked.value = rows.value.filter((r) => r.state === 'empty').map((r) => r.path!)
+}
 const busy = ref(false)
 async function work(done: string, task: () => Promise<unknown>) {
   if (busy.value) return
@@ -43,7 +83,10 @@ async function work(done: string, task: () => Promise<unknown>) {
 function take(paths: string[]) {
   if (paths.length === 0 || props.disabled) return
   void work(`${paths.length} ${paths.length === 1 ? 'value' : 'values'} taken over`, async () => {
-    await post(`/api/products/${segment(props.sku)}/data-pool/take`, { gtin: data.value!.gtin, take: paths.map((path) => ({ path, base: rows.value.find((r) => r.path === path)!.ours })) })
+    await post(`/api/products/${segment(props.sku)}/data-pool/take`, {
+      gtin: data.value!.gtin,
+      take: paths.map((path) => ({ path, base: rows.value.find((r) => r.path === path)!.ours })),
+    })
     marked.value = []
   })
 }
@@ -61,63 +104,210 @@ function keep(r: PoolRow) {
 function saveOwn() {
   const path = keeping.value!
   void work(asks.value ? 'Kept, and the pool is asked' : 'Kept, with the reason', async () => {
-    await post(`/api/products/${segment(props.sku)}/data-pool/keep`, { gtin: data.value!.gtin, path, reason: reason.value, ask: asks.value })
+    await post(`/api/products/${segment(props.sku)}/data-pool/keep`, {
+      gtin: data.value!.gtin,
+      path,
+      reason: reason.value,
+      ask: asks.value,
+    })
     keeping.value = undefined
   })
 }
 /** What a property that is not known here can mean. */
-const meanings = computed(() => [...setup.attributes.values()].map((a) => ({ means: a.translatable ? `${a.code}@/${setup.source}` : a.code, label: setup.label(a.labels, a.code) })).sort((a, b) => a.label.localeCompare(b.label, 'en')))
-const mean = (property: string, means: string) => void work('Known from now on', () => ask('PUT', '/api/data-pool/meanings', { body: { property, means } }))
+const meanings = computed(() =>
+  [...setup.attributes.values()]
+    .map((a) => ({
+      means: a.translatable ? `${a.code}@/${setup.source}` : a.code,
+      label: setup.label(a.labels, a.code),
+    }))
+    .sort((a, b) => a.label.localeCompare(b.label, 'en')),
+)
+const mean = (property: string, means: string) =>
+  void work('Known from now on', () => ask('PUT', '/api/data-pool/meanings', { body: { property, means } }))
 // An answer of the pool comes by itself; the screen looks for it as long as one is open.
-const timer = setInterval(() => { if (rows.value.some(waits) && document.visibilityState === 'visible') void refresh() }, 10_000)
+const timer = setInterval(() => {
+  if (rows.value.some(waits) && document.visibilityState === 'visible') void refresh()
+}, 10_000)
 onBeforeUnmount(() => clearInterval(timer))
 useKeys('Data pool', [
   { keys: 'e', does: 'Mark all that is empty here', run: markEmpty },
-  { keys: 'Ctrl+S', does: 'Take over what is marked', always: true, run: () => (keeping.value ? saveOwn() : take(marked.value)) },
+  {
+    keys: 'Ctrl+S',
+    does: 'Take over what is marked',
+    always: true,
+    run: () => (keeping.value ? saveOwn() : take(marked.value)),
+  },
 ])
 </script>
 
 <template>
   <div class="px-5 pt-2">
     <p v-if="problem" class="text-madder" role="alert">{{ problem.sentence }}</p>
-    <p v-else-if="data && data.gtin === null" class="py-6 text-ink2">The data pool has no item with this product’s GTIN, or of its brand and model. <NuxtLink class="plain" to="/catalogue/pool">Look for it by other words</NuxtLink></p>
+    <p v-else-if="data && data.gtin === null" class="py-6 text-ink2">
+      The data pool has no item with this product’s GTIN, or of its brand and model.
+      <NuxtLink class="plain" to="/catalogue/pool">Look for it by other words</NuxtLink>
+    </p>
     <template v-else-if="data">
       <div class="flex flex-wrap items-center gap-x-4 gap-y-1.5 pb-2">
-        <label v-if="data.items.length > 1" class="flex items-center gap-2 text-ink2">Item<select class="field" :value="data.gtin" @change="chosen = ($event.target as HTMLSelectElement).value"><option v-for="i in data.items" :key="i.gtin" :value="i.gtin">{{ i.gtin }} · {{ i.brand }} {{ i.model }}</option></select></label>
-        <span v-else class="text-ink2">Item <span class="code">{{ data.gtin }}</span>, {{ data.items[0]!.name }}</span>
+        <label v-if="data.items.length > 1" class="flex items-center gap-2 text-ink2"
+          >Item<select class="field" :value="data.gtin" @change="chosen = ($event.target as HTMLSelectElement).value">
+            <option v-for="i in data.items" :key="i.gtin" :value="i.gtin">
+              {{ i.gtin }} · {{ i.brand }} {{ i.model }}
+            </option>
+          </select></label
+        >
+        <span v-else class="text-ink2"
+          >Item <span class="code">{{ data.gtin }}</span>, {{ data.items[0]!.name }}</span
+        >
         <span class="text-ink2">as of {{ data.items.find((i) => i.gtin === data!.gtin)?.updated }}</span>
-        <span role="status"><b class="font-semibold" :class="{ 'text-ochre': counts.differs }">{{ counts.differs }}</b> to decide, <b class="font-semibold">{{ counts.empty }}</b> empty here, {{ counts.own }} kept apart, {{ counts.same }} the same</span>
-        <span v-if="!disabled" class="ml-auto flex gap-3"><button v-if="counts.empty" type="button" class="plain" @click="markEmpty">Mark what is empty here <span class="key">e</span></button><button type="button" class="act main" :disabled="marked.length === 0 || busy" @click="take(marked)">Take over {{ marked.length || '' }} marked</button></span>
+        <span role="status"
+          ><b class="font-semibold" :class="{ 'text-ochre': counts.differs }">{{ counts.differs }}</b> to decide,
+          <b class="font-semibold">{{ counts.empty }}</b> empty here, {{ counts.own }} kept apart, {{ counts.same }} the
+          same</span
+        >
+        <span v-if="!disabled" class="ml-auto flex gap-3"
+          ><button v-if="counts.empty" type="button" class="plain" @click="markEmpty">
+            Mark what is empty here <span class="key">e</span></button
+          ><button type="button" class="act main" :disabled="marked.length === 0 || busy" @click="take(marked)">
+            Take over {{ marked.length || '' }} marked
+          </button></span
+        >
       </div>
       <table class="w-full table-fixed border-t border-hair2 text-left">
-        <caption class="sr-only">What the product and the data pool say</caption>
-        <colgroup><col class="w-8"><col class="w-[21%]"><col><col><col class="w-[26%]"></colgroup>
-        <thead class="text-[12.5px]"><tr class="border-b border-hair2"><th><span class="sr-only">Marked</span></th><th class="py-1.5 pr-3">In the pool called</th><th class="pr-3">The product says</th><th class="pr-3">The pool says</th><th>How they stand</th></tr></thead>
+        <caption class="sr-only">
+          What the product and the data pool say
+        </caption>
+        <colgroup>
+          <col class="w-8" />
+          <col class="w-[21%]" />
+          <col />
+          <col />
+          <col class="w-[26%]" />
+        </colgroup>
+        <thead class="text-[12.5px]">
+          <tr class="border-b border-hair2">
+            <th><span class="sr-only">Marked</span></th>
+            <th class="py-1.5 pr-3">In the pool called</th>
+            <th class="pr-3">The product says</th>
+            <th class="pr-3">The pool says</th>
+            <th>How they stand</th>
+          </tr>
+        </thead>
         <tbody>
           <template v-for="r in rows" :key="r.property">
             <tr class="border-b border-hair align-top" :class="{ 'text-ink2': r.state === 'same' }">
-              <td class="py-1.5"><input v-if="takeable(r)" v-model="marked" type="checkbox" :value="r.path" :aria-label="`Mark ${r.property}`"></td>
-              <td class="break-words py-1.5 pr-3">{{ r.property }}<small v-if="r.path && label(r).toLowerCase() !== r.property.toLowerCase()" class="block text-ink2">{{ label(r) }}</small><small v-if="r.path && !r.asked" class="block text-ink2">not asked of its type</small></td>
-              <td class="break-words py-1.5 pr-3"><span v-if="r.ours !== null">{{ r.oursShown }}</span><span v-else-if="r.path" class="text-ink3">nothing</span><small v-if="r.inherited" class="block text-ink2">from its parent</small></td>
+              <td class="py-1.5">
+                <input
+                  v-if="takeable(r)"
+                  v-model="marked"
+                  type="checkbox"
+                  :value="r.path"
+                  :aria-label="`Mark ${r.property}`"
+                />
+              </td>
+              <td class="break-words py-1.5 pr-3">
+                {{ r.property
+                }}<small v-if="r.path && label(r).toLowerCase() !== r.property.toLowerCase()" class="block text-ink2">{{
+                  label(r)
+                }}</small
+                ><small v-if="r.path && !r.asked" class="block text-ink2">not asked of its type</small>
+              </td>
+              <td class="break-words py-1.5 pr-3">
+                <span v-if="r.ours !== null">{{ r.oursShown }}</span
+                ><span v-else-if="r.path" class="text-ink3">nothing</span
+                ><small v-if="r.inherited" class="block text-ink2">from its parent</small>
+              </td>
               <td class="break-words py-1.5 pr-3">{{ r.theirs === null ? r.text : r.theirsShown }}</td>
               <td class="py-1.5">
-                <template v-if="r.state === 'unknown'"><select v-if="!disabled" class="field w-full" :aria-label="`What ${r.property} means`" value="" @change="mean(r.property, ($event.target as HTMLSelectElement).value)"><option value="" disabled>not known here: it means …</option><option v-for="m in meanings" :key="m.means" :value="m.means">{{ m.label }}</option></select><span v-else class="text-ink2">not known here</span></template>
+                <template v-if="r.state === 'unknown'"
+                  ><select
+                    v-if="!disabled"
+                    class="field w-full"
+                    :aria-label="`What ${r.property} means`"
+                    value=""
+                    @change="mean(r.property, ($event.target as HTMLSelectElement).value)"
+                  >
+                    <option value="" disabled>not known here: it means …</option>
+                    <option v-for="m in meanings" :key="m.means" :value="m.means">{{ m.label }}</option></select
+                  ><span v-else class="text-ink2">not known here</span></template
+                >
                 <template v-else-if="r.state === 'differs'">
-                  <span v-if="r.explained" class="block">kept: {{ r.source!.reason }}</span><b v-else class="font-semibold text-ochre">{{ words.differs }}</b>
-                  <span v-if="!disabled" class="flex gap-3"><button type="button" class="plain" :aria-label="`Take over ${r.property}`" @click="take([r.path!])">Take over</button><button type="button" class="plain" :aria-label="`Keep ours, with a reason: ${r.property}`" @click="keep(r)">{{ r.explained ? 'Another reason' : 'Keep ours …' }}</button></span>
+                  <span v-if="r.explained" class="block">kept: {{ r.source!.reason }}</span
+                  ><b v-else class="font-semibold text-ochre">{{ words.differs }}</b>
+                  <span v-if="!disabled" class="flex gap-3"
+                    ><button
+                      type="button"
+                      class="plain"
+                      :aria-label="`Take over ${r.property}`"
+                      @click="take([r.path!])"
+                    >
+                      Take over</button
+                    ><button
+                      type="button"
+                      class="plain"
+                      :aria-label="`Keep ours, with a reason: ${r.property}`"
+                      @click="keep(r)"
+                    >
+                      {{ r.explained ? 'Another reason' : 'Keep ours …' }}
+                    </button></span
+                  >
                 </template>
-                <template v-else-if="r.state === 'empty'"><button v-if="!disabled" type="button" class="plain" :aria-label="`Take over ${r.property}`" @click="take([r.path!])">Take over</button></template>
-                <span v-else :class="{ 'text-madder': r.state === 'unread' }">{{ r.problem ?? words[r.state] }}<template v-if="r.state === 'same' && r.source">, taken over {{ whenShown(r.source.at) }}</template></span>
-                <small v-if="r.query" class="block" :class="r.query.answered === null ? 'text-ink2' : r.query.agreed ? 'text-weld' : 'text-madder'">{{ r.query.answered === null ? `asked ${whenShown(r.query.asked)}, no answer yet` : `answered ${whenShown(r.query.answered)}: ${r.query.words}` }}</small>
+                <template v-else-if="r.state === 'empty'"
+                  ><button
+                    v-if="!disabled"
+                    type="button"
+                    class="plain"
+                    :aria-label="`Take over ${r.property}`"
+                    @click="take([r.path!])"
+                  >
+                    Take over
+                  </button></template
+                >
+                <span v-else :class="{ 'text-madder': r.state === 'unread' }"
+                  >{{ r.problem ?? words[r.state]
+                  }}<template v-if="r.state === 'same' && r.source"
+                    >, taken over {{ whenShown(r.source.at) }}</template
+                  ></span
+                >
+                <small
+                  v-if="r.query"
+                  class="block"
+                  :class="r.query.answered === null ? 'text-ink2' : r.query.agreed ? 'text-weld' : 'text-madder'"
+                  >{{
+                    r.query.answered === null
+                      ? `asked ${whenShown(r.query.asked)}, no answer yet`
+                      : `answered ${whenShown(r.query.answered)}: ${r.query.words}`
+                  }}</small
+                >
               </td>
             </tr>
-            <tr v-if="keeping === r.path && r.path !== null" class="border-b border-hair"><td /><td colspan="4" class="py-2">
-              <form class="flex flex-wrap items-center gap-3 border-l-2 border-indigo pl-3" :aria-label="`Why ours stays: ${r.property}`" @submit.prevent="saveOwn" @keydown.esc.stop="keeping = undefined">
-                <input id="pool-reason" v-model="reason" class="field w-96 max-w-full" aria-label="Reason" placeholder="such as: weighed in our workshop" required minlength="3" maxlength="500">
-                <label v-if="!waits(r)" class="flex items-center gap-1.5"><input v-model="asks" type="checkbox">ask the pool to put its own right</label><span v-else class="text-ink2">the pool has been asked already</span>
-                <button type="submit" class="act main" :disabled="busy">Keep ours</button><button type="button" class="plain" @click="keeping = undefined">Leave it</button>
-              </form>
-            </td></tr>
+            <tr v-if="keeping === r.path && r.path !== null" class="border-b border-hair">
+              <td />
+              <td colspan="4" class="py-2">
+                <form
+                  class="flex flex-wrap items-center gap-3 border-l-2 border-indigo pl-3"
+                  :aria-label="`Why ours stays: ${r.property}`"
+                  @submit.prevent="saveOwn"
+                  @keydown.esc.stop="keeping = undefined"
+                >
+                  <input
+                    id="pool-reason"
+                    v-model="reason"
+                    class="field w-96 max-w-full"
+                    aria-label="Reason"
+                    placeholder="such as: weighed in our workshop"
+                    required
+                    minlength="3"
+                    maxlength="500"
+                  />
+                  <label v-if="!waits(r)" class="flex items-center gap-1.5"
+                    ><input v-model="asks" type="checkbox" />ask the pool to put its own right</label
+                  ><span v-else class="text-ink2">the pool has been asked already</span>
+                  <button type="submit" class="act main" :disabled="busy">Keep ours</button
+                  ><button type="button" class="plain" @click="keeping = undefined">Leave it</button>
+                </form>
+              </td>
+            </tr>
           </template>
         </tbody>
       </table>

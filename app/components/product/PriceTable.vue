@@ -15,21 +15,54 @@ const shop = computed(() => setup.storefronts.find((s) => s.code === lens.storef
 const currencyOf = (code: string) => setup.storefronts.find((s) => s.code === code)?.currency ?? ''
 const specials = ref<Price[]>([])
 const stored = computed(() => props.product.prices.filter((p) => p.special))
-watch(stored, (s) => { specials.value = [...s] }, { immediate: true })
+watch(
+  stored,
+  (s) => {
+    specials.value = [...s]
+  },
+  { immediate: true },
+)
 const changed = computed(() => JSON.stringify(specials.value) !== JSON.stringify(stored.value))
-const set = (i: number, change: Partial<Price>) => { specials.value = specials.value.map((p, j) => (j === i ? { ...p, ...change } : p)) }
-const add = () => { specials.value = [...specials.value, { storefront: lens.storefront, special: true, group: lens.group || null, from: null, to: null, quantity: 1, amount: base(props.product, lens.storefront) ?? base(props.parent, lens.storefront) ?? 0 }] }
+const set = (i: number, change: Partial<Price>) => {
+  specials.value = specials.value.map((p, j) => (j === i ? { ...p, ...change } : p))
+}
+const add = () => {
+  specials.value = [
+    ...specials.value,
+    {
+      storefront: lens.storefront,
+      special: true,
+      group: lens.group || null,
+      from: null,
+      to: null,
+      quantity: 1,
+      amount: base(props.product, lens.storefront) ?? base(props.parent, lens.storefront) ?? 0,
+    },
+  ]
+}
 const save = () => emit('patch', { specials: specials.value.map(({ special: _special, ...p }) => p) })
 const session = useSessionStore()
 const quantity = ref(1)
 /** A variant without prices of its own in the storefront has its parent's. */
-const inherited = computed(() => props.parent !== null && !props.product.prices.some((p) => p.storefront === lens.storefront))
-const reasons = computed(() => explainPrice((inherited.value ? props.parent! : props.product).prices, shop.value, lens.group || null, lens.moment ? Date.parse(lens.moment) : session.now(), quantity.value))
+const inherited = computed(
+  () => props.parent !== null && !props.product.prices.some((p) => p.storefront === lens.storefront),
+)
+const reasons = computed(() =>
+  explainPrice(
+    (inherited.value ? props.parent! : props.product).prices,
+    shop.value,
+    lens.group || null,
+    lens.moment ? Date.parse(lens.moment) : session.now(),
+    quantity.value,
+  ),
+)
 const paid = computed(() => reasons.value.find((r) => r.pays))
 const money = (n: number, code = lens.storefront) => formatMoney(n, currencyOf(code), lens.language)
-const groupName = (code: string | null) => (code === null ? 'everybody' : setup.groups.find((g) => g.code === code)?.name ?? code)
+const groupName = (code: string | null) =>
+  code === null ? 'everybody' : (setup.groups.find((g) => g.code === code)?.name ?? code)
 /** A day as an end is the start of the next. */
-const dayAfter = (day: string) => `${new Date(Date.parse(`${day}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10)}T00:00`
+const dayAfter = (day: string) =>
+  `${new Date(Date.parse(`${day}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10)}T00:00`
 const text = (e: Event) => (e.target as HTMLInputElement).value || null
 const number = (e: Event) => Number((e.target as HTMLInputElement).value)
 </script>
@@ -37,25 +70,150 @@ const number = (e: Event) => Number((e.target as HTMLInputElement).value)
 <template>
   <div class="px-5">
     <section aria-label="What a customer pays" class="mt-2 border-l-2 border-ink pl-4">
-      <p class="text-[15px]">{{ groupName(lens.group || null) === 'everybody' ? 'A customer without a group' : `A customer of the group ${groupName(lens.group)}` }} in {{ shop.name }} pays <b class="font-semibold">{{ paid ? money(paid.price.amount) : 'nothing yet: there is no price' }}</b><template v-if="inherited && paid">, the parent’s price</template> {{ lens.at ? `on ${lens.at.replace('T', ' at ')}` : 'now' }} for <input v-model.number="quantity" class="field w-16 !py-0" type="number" min="1" aria-label="Number of pieces"> {{ quantity === 1 ? 'piece' : 'pieces, each' }}.</p>
-      <ul class="mt-1"><li v-for="(r, i) in reasons" :key="i" :class="r.pays ? '' : 'text-ink2'">{{ money(r.price.amount) }} {{ r.price.special ? `for ${groupName(r.price.group)}${r.price.quantity > 1 ? ` from ${r.price.quantity} pieces` : ''}` : 'base price' }}: <b v-if="r.pays" class="font-semibold text-weld">{{ r.why }}</b><template v-else>{{ r.why }}</template></li></ul>
+      <p class="text-[15px]">
+        {{
+          groupName(lens.group || null) === 'everybody'
+            ? 'A customer without a group'
+            : `A customer of the group ${groupName(lens.group)}`
+        }}
+        in {{ shop.name }} pays
+        <b class="font-semibold">{{ paid ? money(paid.price.amount) : 'nothing yet: there is no price' }}</b><template
+          v-if="inherited && paid"
+          >, the parent’s price</template
+        >
+        {{ lens.at ? `on ${lens.at.replace('T', ' at ')}` : 'now' }} for
+        <input v-model.number="quantity" class="field w-16 !py-0" type="number" min="1" aria-label="Number of pieces" />
+        {{ quantity === 1 ? 'piece' : 'pieces, each' }}.
+      </p>
+      <ul class="mt-1">
+        <li v-for="(r, i) in reasons" :key="i" :class="r.pays ? '' : 'text-ink2'">
+          {{ money(r.price.amount) }}
+          {{
+            r.price.special
+              ? `for ${groupName(r.price.group)}${r.price.quantity > 1 ? ` from ${r.price.quantity} pieces` : ''}`
+              : 'base price'
+          }}: <b v-if="r.pays" class="font-semibold text-weld">{{ r.why }}</b><template v-else>{{ r.why }}</template>
+        </li>
+      </ul>
     </section>
     <h2 class="mt-4">Base prices</h2>
-    <div class="mt-1 grid grid-cols-[repeat(auto-fill,minmax(170px,1fr))] gap-x-4 gap-y-2"><label v-for="s in setup.storefronts" :key="s.code" class="text-ink2" :class="`thread-${s.code}`"><span class="dot mr-1.5" />{{ s.name }}, {{ s.currency }}<input class="field mt-0.5 block w-full" type="number" min="0" step="0.01" :value="base(product, s.code) ?? ''" :placeholder="base(parent, s.code) === null ? '' : `${base(parent, s.code)} from the parent`" :aria-label="`Base price in ${s.name}, ${s.currency}`" :disabled="disabled" @change="emit('patch', { prices: [{ storefront: s.code, amount: text($event) === null ? null : number($event) }] })"></label></div>
+    <div class="mt-1 grid grid-cols-[repeat(auto-fill,minmax(170px,1fr))] gap-x-4 gap-y-2">
+      <label v-for="s in setup.storefronts" :key="s.code" class="text-ink2" :class="`thread-${s.code}`"
+        ><span class="dot mr-1.5" />{{ s.name }}, {{ s.currency
+        }}<input
+          class="field mt-0.5 block w-full"
+          type="number"
+          min="0"
+          step="0.01"
+          :value="base(product, s.code) ?? ''"
+          :placeholder="base(parent, s.code) === null ? '' : `${base(parent, s.code)} from the parent`"
+          :aria-label="`Base price in ${s.name}, ${s.currency}`"
+          :disabled="disabled"
+          @change="
+            emit('patch', { prices: [{ storefront: s.code, amount: text($event) === null ? null : number($event) }] })
+          "
+      /></label>
+    </div>
     <h2 class="mt-4">Special prices and steps</h2>
-    <table v-if="specials.length" class="mt-1 text-left"><thead class="text-[12.5px] text-ink2"><tr><th class="pr-2 font-normal">Storefront</th><th class="pr-2 font-normal">For</th><th class="pr-2 font-normal">From</th><th class="pr-2 font-normal">To</th><th class="pr-2 font-normal">Pieces</th><th class="pr-2 font-normal">Price</th><th /></tr></thead>
+    <table v-if="specials.length" class="mt-1 text-left">
+      <thead class="text-[12.5px] text-ink2">
+        <tr>
+          <th class="pr-2 font-normal">Storefront</th>
+          <th class="pr-2 font-normal">For</th>
+          <th class="pr-2 font-normal">From</th>
+          <th class="pr-2 font-normal">To</th>
+          <th class="pr-2 font-normal">Pieces</th>
+          <th class="pr-2 font-normal">Price</th>
+          <th />
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="(p, i) in specials" :key="i">
-          <td class="pb-1 pr-2"><select class="field w-32" :value="p.storefront" :aria-label="`Storefront of special price ${i + 1}`" :disabled="disabled" @change="set(i, { storefront: ($event.target as HTMLSelectElement).value })"><option v-for="s in setup.storefronts" :key="s.code" :value="s.code">{{ s.name }}</option></select></td>
-          <td class="pb-1 pr-2"><select class="field w-24" :value="p.group ?? ''" :aria-label="`Group of special price ${i + 1}`" :disabled="disabled" @change="set(i, { group: ($event.target as HTMLSelectElement).value || null })"><option value="">everybody</option><option v-for="g in setup.groups" :key="g.code" :value="g.code">{{ g.name }}</option></select></td>
-          <td class="pb-1 pr-2"><input class="field w-[164px] !px-1.5 text-[12.5px]" type="datetime-local" :value="p.from?.length === 10 ? `${p.from}T00:00` : p.from ?? ''" :aria-label="`Beginning of special price ${i + 1}`" :disabled="disabled" @change="set(i, { from: text($event) })"></td>
-          <td class="pb-1 pr-2"><input class="field w-[164px] !px-1.5 text-[12.5px]" type="datetime-local" :value="p.to?.length === 10 ? dayAfter(p.to) : p.to ?? ''" :aria-label="`End of special price ${i + 1}`" :disabled="disabled" @change="set(i, { to: text($event) })"></td>
-          <td class="pb-1 pr-2"><input class="field w-14" type="number" min="1" :value="p.quantity" :aria-label="`From how many pieces, special price ${i + 1}`" :disabled="disabled" @change="set(i, { quantity: number($event) || 1 })"></td>
-          <td class="pb-1 pr-2"><input class="field w-20" type="number" min="0" step="0.01" :value="p.amount" :aria-label="`Special price ${i + 1}`" :disabled="disabled" @change="set(i, { amount: number($event) })"> <span class="text-[12px] text-ink2">{{ currencyOf(p.storefront) }}</span></td>
-          <td class="pb-1"><button v-if="!disabled" type="button" class="px-1 text-ink2" :aria-label="`Take special price ${i + 1} out`" @click="specials = specials.filter((_, j) => j !== i)">×</button></td>
+          <td class="pb-1 pr-2">
+            <select
+              class="field w-32"
+              :value="p.storefront"
+              :aria-label="`Storefront of special price ${i + 1}`"
+              :disabled="disabled"
+              @change="set(i, { storefront: ($event.target as HTMLSelectElement).value })"
+            >
+              <option v-for="s in setup.storefronts" :key="s.code" :value="s.code">{{ s.name }}</option>
+            </select>
+          </td>
+          <td class="pb-1 pr-2">
+            <select
+              class="field w-24"
+              :value="p.group ?? ''"
+              :aria-label="`Group of special price ${i + 1}`"
+              :disabled="disabled"
+              @change="set(i, { group: ($event.target as HTMLSelectElement).value || null })"
+            >
+              <option value="">everybody</option>
+              <option v-for="g in setup.groups" :key="g.code" :value="g.code">{{ g.name }}</option>
+            </select>
+          </td>
+          <td class="pb-1 pr-2">
+            <input
+              class="field w-[164px] !px-1.5 text-[12.5px]"
+              type="datetime-local"
+              :value="p.from?.length === 10 ? `${p.from}T00:00` : (p.from ?? '')"
+              :aria-label="`Beginning of special price ${i + 1}`"
+              :disabled="disabled"
+              @change="set(i, { from: text($event) })"
+            />
+          </td>
+          <td class="pb-1 pr-2">
+            <input
+              class="field w-[164px] !px-1.5 text-[12.5px]"
+              type="datetime-local"
+              :value="p.to?.length === 10 ? dayAfter(p.to) : (p.to ?? '')"
+              :aria-label="`End of special price ${i + 1}`"
+              :disabled="disabled"
+              @change="set(i, { to: text($event) })"
+            />
+          </td>
+          <td class="pb-1 pr-2">
+            <input
+              class="field w-14"
+              type="number"
+              min="1"
+              :value="p.quantity"
+              :aria-label="`From how many pieces, special price ${i + 1}`"
+              :disabled="disabled"
+              @change="set(i, { quantity: number($event) || 1 })"
+            />
+          </td>
+          <td class="pb-1 pr-2">
+            <input
+              class="field w-20"
+              type="number"
+              min="0"
+              step="0.01"
+              :value="p.amount"
+              :aria-label="`Special price ${i + 1}`"
+              :disabled="disabled"
+              @change="set(i, { amount: number($event) })"
+            />
+            <span class="text-[12px] text-ink2">{{ currencyOf(p.storefront) }}</span>
+          </td>
+          <td class="pb-1">
+            <button
+              v-if="!disabled"
+              type="button"
+              class="px-1 text-ink2"
+              :aria-label="`Take special price ${i + 1} out`"
+              @click="specials = specials.filter((_, j) => j !== i)"
+            >
+              ×
+            </button>
+          </td>
         </tr>
       </tbody>
     </table>
-    <p v-if="!disabled" class="mt-1 flex gap-3"><button type="button" class="plain" @click="add">Add a special price</button><button v-if="changed" type="button" class="act main" @click="save">Save the special prices</button><button v-if="changed" type="button" class="plain" @click="specials = [...stored]">Leave them</button></p>
+    <p v-if="!disabled" class="mt-1 flex gap-3">
+      <button type="button" class="plain" @click="add">Add a special price</button
+      ><button v-if="changed" type="button" class="act main" @click="save">Save the special prices</button
+      ><button v-if="changed" type="button" class="plain" @click="specials = [...stored]">Leave them</button>
+    </p>
   </div>
 </template>

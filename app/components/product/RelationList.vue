@@ -6,11 +6,19 @@ import type { ProductDocument } from './document'
 /** What a product has to do with others, and facts of other systems that travel with it. */
 const props = defineProps<{ product: ProductDocument; disabled: boolean }>()
 const emit = defineEmits<{ patch: [ProductPatchBody] }>()
-const words: Record<RelationKind, string> = { 'goes-with': 'Goes with', 'replaces': 'Replaces', 'spare-part': 'Is a spare part of' }
+const words: Record<RelationKind, string> = {
+  'goes-with': 'Goes with',
+  replaces: 'Replaces',
+  'spare-part': 'Is a spare part of',
+}
 const kind = ref<RelationKind>('goes-with')
 const of = (k: RelationKind) => props.product.relations.filter((r) => r.kind === k)
 const add = (skus: string[]) => {
-  const more = skus.filter((s) => s !== props.product.sku && !props.product.relations.some((r) => r.kind === kind.value && r.sku === s)).map((sku): Relation => ({ kind: kind.value, sku }))
+  const more = skus
+    .filter(
+      (s) => s !== props.product.sku && !props.product.relations.some((r) => r.kind === kind.value && r.sku === s),
+    )
+    .map((sku): Relation => ({ kind: kind.value, sku }))
   if (more.length > 0) emit('patch', { relations: [...props.product.relations, ...more] })
 }
 const name = ref('')
@@ -25,10 +33,54 @@ const without = (fact: string) => Object.fromEntries(Object.entries(props.produc
 
 <template>
   <div class="px-5">
-    <template v-for="k in relationKinds" :key="k"><p v-if="of(k).length" class="flex flex-wrap gap-x-4 gap-y-1 py-0.5"><span class="w-32 text-ink2">{{ words[k] }}</span><span v-for="r in of(k)" :key="r.sku"><NuxtLink class="plain code" :to="`/catalogue/${segment(r.sku)}`">{{ r.sku }}</NuxtLink><button v-if="!disabled" type="button" class="px-1 text-ink2" :aria-label="`${words[k]} ${r.sku}: take it out`" @click="emit('patch', { relations: product.relations.filter((x) => x !== r) })">×</button></span></p></template>
-    <p v-if="!disabled" class="flex items-center gap-2 py-1"><select v-model="kind" class="field" aria-label="How they hang together"><option v-for="k in relationKinds" :key="k" :value="k">{{ words[k] }}</option></select><SkuPicker :model-value="''" label="Product it has to do with" clears @update:model-value="add([$event])" @many="add" /></p>
+    <template v-for="k in relationKinds" :key="k"
+      ><p v-if="of(k).length" class="flex flex-wrap gap-x-4 gap-y-1 py-0.5">
+        <span class="w-32 text-ink2">{{ words[k] }}</span
+        ><span v-for="r in of(k)" :key="r.sku"
+          ><NuxtLink class="plain code" :to="`/catalogue/${segment(r.sku)}`">{{ r.sku }}</NuxtLink
+          ><button
+            v-if="!disabled"
+            type="button"
+            class="px-1 text-ink2"
+            :aria-label="`${words[k]} ${r.sku}: take it out`"
+            @click="emit('patch', { relations: product.relations.filter((x) => x !== r) })"
+          >
+            ×
+          </button></span
+        >
+      </p></template
+    >
+    <p v-if="!disabled" class="flex items-center gap-2 py-1">
+      <select v-model="kind" class="field" aria-label="How they hang together">
+        <option v-for="k in relationKinds" :key="k" :value="k">{{ words[k] }}</option></select
+      ><SkuPicker
+        :model-value="''"
+        label="Product it has to do with"
+        clears
+        @update:model-value="add([$event])"
+        @many="add"
+      />
+    </p>
     <h3 class="pt-2 text-[13px] font-semibold">From other systems, kept as they are</h3>
-    <p v-for="(v, k) in product.carried" :key="k" class="flex gap-3 py-0.5"><span class="code w-32">{{ k }}</span><span>{{ v }}</span><button v-if="!disabled" type="button" class="px-1 text-ink2" :aria-label="`Take ${k} out`" @click="emit('patch', { carried: without(String(k)) })">×</button></p>
-    <form v-if="!disabled" class="flex items-center gap-2 py-1" @submit.prevent="addFact"><input v-model="name" class="field w-32" aria-label="Name of the fact" placeholder="tax-class"><input v-model="value" class="field w-48" aria-label="Its value"><button type="submit" class="act" :disabled="!name.trim()">Add</button></form>
+    <p v-for="(v, k) in product.carried" :key="k" class="flex gap-3 py-0.5">
+      <span class="code w-32">{{ k }}</span
+      ><span>{{ v }}</span
+      ><button
+        v-if="!disabled"
+        type="button"
+        class="px-1 text-ink2"
+        :aria-label="`Take ${k} out`"
+        @click="emit('patch', { carried: without(String(k)) })"
+      >
+        ×
+      </button>
+    </p>
+    <form v-if="!disabled" class="flex items-center gap-2 py-1" @submit.prevent="addFact">
+      <input v-model="name" class="field w-32" aria-label="Name of the fact" placeholder="tax-class" /><input
+        v-model="value"
+        class="field w-48"
+        aria-label="Its value"
+      /><button type="submit" class="act" :disabled="!name.trim()">Add</button>
+    </form>
   </div>
 </template>

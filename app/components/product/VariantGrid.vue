@@ -2,7 +2,15 @@
 import type { Attribute, Value } from '@core/attributes/attribute'
 import { attributeTypes, checkedValue } from '@core/attributes/types/registry'
 import { basePriceIn, productStatuses } from '@core/catalogue/model'
-import { combinations, hasValues, likePattern, skuOfCombination, variantFindings, type VariantFinding, type VariantRow } from '@core/catalogue/variants'
+import {
+  combinations,
+  hasValues,
+  likePattern,
+  skuOfCombination,
+  variantFindings,
+  type VariantFinding,
+  type VariantRow,
+} from '@core/catalogue/variants'
 import { gtinProblem } from '@core/gtin/check-digit'
 import type { ProductDocument } from './document'
 
@@ -12,46 +20,92 @@ const emit = defineEmits<{ saved: [] }>()
 const lens = useLensStore()
 const setup = useSetupStore()
 const type = computed(() => setup.types.get(props.product.type))
-const possible = computed(() => (type.value?.attributes ?? []).filter((a) => a.perVariant && !['media', 'file'].includes(setup.attributes.get(a.attribute)?.type ?? '')).map((a) => setup.attributes.get(a.attribute)!).filter(Boolean))
-const pictures = computed(() => [...setup.attributes.values()].find((a) => a.type === 'media' && type.value?.attributes.some((u) => u.attribute === a.code && u.perVariant)))
+const possible = computed(() =>
+  (type.value?.attributes ?? [])
+    .filter((a) => a.perVariant && !['media', 'file'].includes(setup.attributes.get(a.attribute)?.type ?? ''))
+    .map((a) => setup.attributes.get(a.attribute)!)
+    .filter(Boolean),
+)
+const pictures = computed(() =>
+  [...setup.attributes.values()].find(
+    (a) => a.type === 'media' && type.value?.attributes.some((u) => u.attribute === a.code && u.perVariant),
+  ),
+)
 const labelOf = (a: Attribute) => setup.label(a.labels, a.code)
 const shop = computed(() => lens.storefront)
 
-interface Row extends VariantRow { isNew: boolean }
+interface Row extends VariantRow {
+  isNew: boolean
+}
 const rows = ref<Row[]>([])
 const stored = ref<Row[]>([])
 const differsIn = ref<string[]>([])
-const { data, refresh } = useAsking((signal) => Promise.all(props.product.variants.map((sku) => get<ProductDocument>(`/api/products/${segment(sku)}`, {}, signal))), () => [props.product.sku, props.version])
-watch(data, (variants) => {
-  if (!variants) return
-  const valueOf = (p: ProductDocument, code: string) => p.values.find((v) => v.attribute === code && v.storefront === null && (v.language === null || v.language === setup.source))?.value ?? null
-  const used = possible.value.filter((a) => variants.some((v) => valueOf(v, a.code) !== null)).map((a) => a.code)
-  differsIn.value = props.product.differsIn.length > 0 ? [...props.product.differsIn] : used
-  rows.value = variants.map((p): Row => ({
-    sku: p.sku, gtin: p.gtin, stock: p.stock, status: p.status, prices: Object.fromEntries(p.prices.filter((x) => !x.special).map((x) => [x.storefront, x.amount])),
-    picture: pictures.value ? (valueOf(p, pictures.value.code) as string[] | null)?.[0] ?? null : null, name: valueOf(p, 'name') as string | null,
-    values: Object.fromEntries(possible.value.map((a) => [a.code, valueOf(p, a.code)])), isNew: false,
-  }))
-  // In the order of the options, as people read sizes, and not of their letters.
-  const place = (r: Row) => differsIn.value.map((c) => { const o = setup.attributes.get(c)?.options.findIndex((x) => x.code === r.values[c]) ?? -1; return String(o < 0 ? 999 : o).padStart(4, '0') }).join()
-  rows.value.sort((a, b) => (place(a) < place(b) ? -1 : place(a) > place(b) ? 1 : 0))
-  stored.value = JSON.parse(JSON.stringify(rows.value)) as Row[]
-}, { immediate: true })
-const changed = computed(() => JSON.stringify(rows.value) !== JSON.stringify(stored.value) || JSON.stringify(differsIn.value) !== JSON.stringify(props.product.differsIn))
+const { data, refresh } = useAsking(
+  (signal) =>
+    Promise.all(props.product.variants.map((sku) => get<ProductDocument>(`/api/products/${segment(sku)}`, {}, signal))),
+  () => [props.product.sku, props.version],
+)
+watch(
+  data,
+  (variants) => {
+    if (!variants) return
+    const valueOf = (p: ProductDocument, code: string) =>
+      p.values.find(
+        (v) => v.attribute === code && v.storefront === null && (v.language === null || v.language === setup.source),
+      )?.value ?? null
+    const used = possible.value.filter((a) => variants.some((v) => valueOf(v, a.code) !== null)).map((a) => a.code)
+    differsIn.value = props.product.differsIn.length > 0 ? [...props.product.differsIn] : used
+    rows.value = variants.map((p): Row => ({
+      sku: p.sku,
+      gtin: p.gtin,
+      stock: p.stock,
+      status: p.status,
+      prices: Object.fromEntries(p.prices.filter((x) => !x.special).map((x) => [x.storefront, x.amount])),
+      picture: pictures.value ? ((valueOf(p, pictures.value.code) as string[] | null)?.[0] ?? null) : null,
+      name: valueOf(p, 'name') as string | null,
+      values: Object.fromEntries(possible.value.map((a) => [a.code, valueOf(p, a.code)])),
+      isNew: false,
+    }))
+    // In the order of the options, as people read sizes, and not of their letters.
+    const place = (r: Row) =>
+      differsIn.value
+        .map((c) => {
+          const o = setup.attributes.get(c)?.options.findIndex((x) => x.code === r.values[c]) ?? -1
+          return String(o < 0 ? 999 : o).padStart(4, '0')
+        })
+        .join()
+    rows.value.sort((a, b) => (place(a) < place(b) ? -1 : place(a) > place(b) ? 1 : 0))
+    stored.value = JSON.parse(JSON.stringify(rows.value)) as Row[]
+  },
+  { immediate: true },
+)
+const changed = computed(
+  () =>
+    JSON.stringify(rows.value) !== JSON.stringify(stored.value) ||
+    JSON.stringify(differsIn.value) !== JSON.stringify(props.product.differsIn),
+)
 const findings = computed(() => variantFindings(rows.value, differsIn.value, setup.attributes, setup.source))
-const gtinFindings = computed(() => rows.value.flatMap((r, row): VariantFinding[] => {
-  const wrong = r.gtin ? gtinProblem(r.gtin) : undefined
-  return wrong ? [{ row, at: 'gtin', weight: 'blocker', message: wrong }] : []
-}))
+const gtinFindings = computed(() =>
+  rows.value.flatMap((r, row): VariantFinding[] => {
+    const wrong = r.gtin ? gtinProblem(r.gtin) : undefined
+    return wrong ? [{ row, at: 'gtin', weight: 'blocker', message: wrong }] : []
+  }),
+)
 const all = computed(() => [...findings.value, ...gtinFindings.value])
 const at = (row: number, where: VariantFinding['at']) => all.value.find((f) => f.row === row && f.at === where)
 const blocked = computed(() => all.value.some((f) => f.weight === 'blocker'))
 
 const axes = ref<Record<string, Value[]>>({})
-const choosable = (a: Attribute) => (a.type === 'choice' ? a.options.map((o) => o.code) : a.type === 'yes-no' ? [true, false] : undefined)
+const choosable = (a: Attribute) =>
+  a.type === 'choice' ? a.options.map((o) => o.code) : a.type === 'yes-no' ? [true, false] : undefined
 const typed = ref<Record<string, string>>({})
-const valueLabel = (a: Attribute, v: Value) => attributeTypes[a.type].display(v, a, { language: setup.source, labels: [setup.source] })
-function toggleAxis(code: string) { differsIn.value = differsIn.value.includes(code) ? differsIn.value.filter((c) => c !== code) : [...differsIn.value, code] }
+const valueLabel = (a: Attribute, v: Value) =>
+  attributeTypes[a.type].display(v, a, { language: setup.source, labels: [setup.source] })
+function toggleAxis(code: string) {
+  differsIn.value = differsIn.value.includes(code)
+    ? differsIn.value.filter((c) => c !== code)
+    : [...differsIn.value, code]
+}
 function toggleValue(code: string, v: Value) {
   const list = axes.value[code] ?? []
   axes.value = { ...axes.value, [code]: list.includes(v) ? list.filter((x) => x !== v) : [...list, v] }
@@ -59,28 +113,56 @@ function toggleValue(code: string, v: Value) {
 /** Values that are no choice are written with commas between: 18 L, 22 L. */
 function readTyped(a: Attribute) {
   try {
-    const list = (typed.value[a.code] ?? '').split(/[,;]/).map((t) => t.trim()).filter(Boolean).map((t) => checkedValue(attributeTypes[a.type].fromCell(a.unit && /^[\d.]+$/.test(t) ? `${t} ${a.unit}` : t, a, '.'), a)!)
+    const list = (typed.value[a.code] ?? '')
+      .split(/[,;]/)
+      .map((t) => t.trim())
+      .filter(Boolean)
+      .map((t) =>
+        checkedValue(attributeTypes[a.type].fromCell(a.unit && /^[\d.]+$/.test(t) ? `${t} ${a.unit}` : t, a, '.'), a)!,
+      )
     axes.value = { ...axes.value, [a.code]: list }
   } catch (e) {
     tellProblem(new ApiProblem({ title: 'Not read', status: 422, detail: (e as Error).message }))
   }
 }
-const wanted = computed(() => (differsIn.value.length > 0 && differsIn.value.every((c) => (axes.value[c] ?? []).length > 0) ? combinations(differsIn.value.map((c) => ({ attribute: c, values: axes.value[c]! }))) : []))
+const wanted = computed(() =>
+  differsIn.value.length > 0 && differsIn.value.every((c) => (axes.value[c] ?? []).length > 0)
+    ? combinations(differsIn.value.map((c) => ({ attribute: c, values: axes.value[c]! })))
+    : [],
+)
 const missing = computed(() => wanted.value.filter((w) => !rows.value.some((r) => hasValues(r, w))))
 const marked = ref<number[]>([])
 const pattern = ref<number>()
 function makeRows() {
   const taken = new Set(rows.value.map((r) => r.sku))
   const from = pattern.value === undefined ? rows.value.at(-1) : rows.value[pattern.value]
-  rows.value = [...rows.value, ...missing.value.map((values): Row => {
-    const sku = skuOfCombination(props.product.sku, values, setup.attributes, taken)
-    taken.add(sku)
-    return { sku, gtin: null, stock: null, status: props.product.status, prices: pattern.value === undefined ? {} : { ...from!.prices }, picture: null, name: null, values: { ...Object.fromEntries(possible.value.map((a) => [a.code, null])), ...values }, isNew: true }
-  })]
+  rows.value = [
+    ...rows.value,
+    ...missing.value.map((values): Row => {
+      const sku = skuOfCombination(props.product.sku, values, setup.attributes, taken)
+      taken.add(sku)
+      return {
+        sku,
+        gtin: null,
+        stock: null,
+        status: props.product.status,
+        prices: pattern.value === undefined ? {} : { ...from!.prices },
+        picture: null,
+        name: null,
+        values: { ...Object.fromEntries(possible.value.map((a) => [a.code, null])), ...values },
+        isNew: true,
+      }
+    }),
+  ]
 }
-const set = (i: number, change: Partial<Row>) => { rows.value = rows.value.map((r, j) => (j === i ? { ...r, ...change } : r)) }
-const usePattern = () => { rows.value = likePattern(rows.value, rows.value[pattern.value!]!, marked.value) as Row[] }
-const number = (e: Event) => ((e.target as HTMLInputElement).value === '' ? null : Number((e.target as HTMLInputElement).value))
+const set = (i: number, change: Partial<Row>) => {
+  rows.value = rows.value.map((r, j) => (j === i ? { ...r, ...change } : r))
+}
+const usePattern = () => {
+  rows.value = likePattern(rows.value, rows.value[pattern.value!]!, marked.value) as Row[]
+}
+const number = (e: Event) =>
+  (e.target as HTMLInputElement).value === '' ? null : Number((e.target as HTMLInputElement).value)
 const text = (e: Event) => (e.target as HTMLInputElement).value.trim() || null
 const price = (r: Row, n: number | null): Row['prices'] => ({ ...r.prices, [shop.value]: n })
 const busy = ref(false)
@@ -91,12 +173,33 @@ async function save() {
     const variants = rows.value.map((r) => {
       const old = stored.value.find((s) => s.sku === r.sku)
       const values = [
-        ...Object.entries(r.values).filter(([c, v]) => JSON.stringify(v) !== JSON.stringify(old?.values[c] ?? null)).map(([attribute, value]) => ({ attribute, language: setup.attributes.get(attribute)?.translatable ? setup.source : null, value })),
-        ...(pictures.value && r.picture !== (old?.picture ?? null) ? [{ attribute: pictures.value.code, value: r.picture === null ? null : [r.picture] }] : []),
+        ...Object.entries(r.values)
+          .filter(([c, v]) => JSON.stringify(v) !== JSON.stringify(old?.values[c] ?? null))
+          .map(([attribute, value]) => ({
+            attribute,
+            language: setup.attributes.get(attribute)?.translatable ? setup.source : null,
+            value,
+          })),
+        ...(pictures.value && r.picture !== (old?.picture ?? null)
+          ? [{ attribute: pictures.value.code, value: r.picture === null ? null : [r.picture] }]
+          : []),
       ]
-      return { sku: r.sku, gtin: r.gtin, stock: r.stock, status: r.status, prices: Object.entries(r.prices).filter(([s, n]) => n !== (old?.prices[s] ?? null)).map(([storefront, amount]) => ({ storefront, amount })), values }
+      return {
+        sku: r.sku,
+        gtin: r.gtin,
+        stock: r.stock,
+        status: r.status,
+        prices: Object.entries(r.prices)
+          .filter(([s, n]) => n !== (old?.prices[s] ?? null))
+          .map(([storefront, amount]) => ({ storefront, amount })),
+        values,
+      }
     })
-    const { data: done } = await ask<{ made: number; changed: number }>('PUT', `/api/products/${segment(props.product.sku)}/variants`, { body: { differsIn: differsIn.value, variants } })
+    const { data: done } = await ask<{ made: number; changed: number }>(
+      'PUT',
+      `/api/products/${segment(props.product.sku)}/variants`,
+      { body: { differsIn: differsIn.value, variants } },
+    )
     tell(`${done.made} made, ${done.changed} changed`)
     axes.value = {}
     emit('saved')
@@ -112,42 +215,187 @@ useKeys('Variants', [{ keys: 'Ctrl+S', does: 'Save the variants', always: true, 
 
 <template>
   <div class="px-5 pt-2">
-    <p v-if="possible.length === 0" class="text-ochre">The product type has no attribute that each variant has on its own. Set that up first in the <NuxtLink class="plain" :to="`/settings/types/${segment(product.type)}`">product type</NuxtLink>.</p>
-    <fieldset class="flex flex-wrap gap-x-5 gap-y-1" :disabled="disabled"><legend class="sr-only">Variants differ in</legend><span class="text-ink2">Variants differ in</span><label v-for="a in possible" :key="a.code" class="flex min-h-6 items-center gap-1.5"><input type="checkbox" :checked="differsIn.includes(a.code)" @change="toggleAxis(a.code)">{{ labelOf(a) }}</label></fieldset>
+    <p v-if="possible.length === 0" class="text-ochre">
+      The product type has no attribute that each variant has on its own. Set that up first in the
+      <NuxtLink class="plain" :to="`/settings/types/${segment(product.type)}`">product type</NuxtLink>.
+    </p>
+    <fieldset class="flex flex-wrap gap-x-5 gap-y-1" :disabled="disabled">
+      <legend class="sr-only">Variants differ in</legend>
+      <span class="text-ink2">Variants differ in</span
+      ><label v-for="a in possible" :key="a.code" class="flex min-h-6 items-center gap-1.5"
+        ><input type="checkbox" :checked="differsIn.includes(a.code)" @change="toggleAxis(a.code)" />{{
+          labelOf(a)
+        }}</label
+      >
+    </fieldset>
     <div v-if="!disabled" class="mt-2 space-y-1.5">
       <fieldset v-for="code in differsIn" :key="code" class="flex flex-wrap items-center gap-x-4 gap-y-1">
         <template v-for="a in [setup.attributes.get(code)!]" :key="a.code">
-          <legend class="sr-only">Values of {{ labelOf(a) }}</legend><span class="w-24 text-ink2">{{ labelOf(a) }}</span>
-          <label v-for="v in choosable(a) ?? []" :key="String(v)" class="flex min-h-6 items-center gap-1.5"><input type="checkbox" :checked="(axes[code] ?? []).includes(v)" @change="toggleValue(code, v)">{{ valueLabel(a, v) }}</label>
-          <input v-if="!choosable(a)" v-model="typed[code]" class="field w-72" :aria-label="`Values of ${labelOf(a)}, with commas between`" placeholder="with commas between" @change="readTyped(a)">
+          <legend class="sr-only">Values of {{ labelOf(a) }}</legend>
+          <span class="w-24 text-ink2">{{ labelOf(a) }}</span>
+          <label v-for="v in choosable(a) ?? []" :key="String(v)" class="flex min-h-6 items-center gap-1.5"
+            ><input type="checkbox" :checked="(axes[code] ?? []).includes(v)" @change="toggleValue(code, v)" />{{
+              valueLabel(a, v)
+            }}</label
+          >
+          <input
+            v-if="!choosable(a)"
+            v-model="typed[code]"
+            class="field w-72"
+            :aria-label="`Values of ${labelOf(a)}, with commas between`"
+            placeholder="with commas between"
+            @change="readTyped(a)"
+          />
         </template>
       </fieldset>
-      <p v-if="wanted.length" class="flex items-center gap-3"><button type="button" class="act" :disabled="missing.length === 0" @click="makeRows">{{ missing.length === 0 ? 'All these are there' : `Make ${missing.length} of ${wanted.length} combinations` }}</button></p>
+      <p v-if="wanted.length" class="flex items-center gap-3">
+        <button type="button" class="act" :disabled="missing.length === 0" @click="makeRows">
+          {{ missing.length === 0 ? 'All these are there' : `Make ${missing.length} of ${wanted.length} combinations` }}
+        </button>
+      </p>
     </div>
     <div v-if="rows.length" class="mt-3 overflow-x-auto border-y border-hair2">
       <table class="w-full text-left">
-        <thead class="text-[12.5px]"><tr><th class="w-6"><span class="sr-only">Marked</span></th><th v-for="c in differsIn" :key="c" class="pr-2">{{ labelOf(setup.attributes.get(c)!) }}</th><th class="pr-2">SKU</th><th class="pr-2">GTIN</th><th class="pr-2">Price, {{ shop }}</th><th class="pr-2">Stock</th><th class="pr-2">Status</th><th v-if="pictures" class="pr-2">Picture</th></tr></thead>
+        <thead class="text-[12.5px]">
+          <tr>
+            <th class="w-6"><span class="sr-only">Marked</span></th>
+            <th v-for="c in differsIn" :key="c" class="pr-2">{{ labelOf(setup.attributes.get(c)!) }}</th>
+            <th class="pr-2">SKU</th>
+            <th class="pr-2">GTIN</th>
+            <th class="pr-2">Price, {{ shop }}</th>
+            <th class="pr-2">Stock</th>
+            <th class="pr-2">Status</th>
+            <th v-if="pictures" class="pr-2">Picture</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="(r, i) in rows" :key="i" class="border-t border-hair align-top">
-            <td class="pr-2 pt-1.5"><input type="checkbox" :checked="marked.includes(i)" :aria-label="`Mark ${r.sku}`" @change="marked = marked.includes(i) ? marked.filter((x) => x !== i) : [...marked, i]"></td>
-            <td v-for="c in differsIn" :key="c" class="py-1 pr-2"><span :class="{ 'text-madder': at(i, `value:${c}`) }" :title="at(i, `value:${c}`)?.message">{{ r.values[c] === null || r.values[c] === undefined ? 'not said' : valueLabel(setup.attributes.get(c)!, r.values[c]!) }}</span><small v-if="at(i, `value:${c}`)" class="block text-madder">{{ at(i, `value:${c}`)!.message }}</small></td>
-            <td class="py-1 pr-2"><input v-if="r.isNew" class="field w-40 !px-1.5 font-mono text-[11.5px]" :class="{ '!border-madder': at(i, 'sku') }" :value="r.sku" :aria-label="`SKU of row ${i + 1}`" @change="set(i, { sku: text($event) ?? '' })"><NuxtLink v-else class="code hover:underline" :to="`/catalogue/${segment(r.sku)}`">{{ r.sku }}</NuxtLink><small v-if="at(i, 'sku')" class="block text-madder">{{ at(i, 'sku')!.message }}</small><small v-if="at(i, 'name')" class="block text-ochre">{{ at(i, 'name')!.message }}</small></td>
-            <td class="py-1 pr-2"><input class="field w-32 !px-1.5 font-mono text-[11.5px]" :class="{ '!border-madder': at(i, 'gtin') }" :value="r.gtin ?? ''" :aria-label="`GTIN of ${r.sku}`" :disabled="disabled" @change="set(i, { gtin: text($event)?.replace(/[\s-]/g, '') ?? null })"><small v-if="at(i, 'gtin')" class="block text-madder">{{ at(i, 'gtin')!.message }}</small></td>
-            <td class="py-1 pr-2"><input class="field w-16 !px-1.5" type="number" min="0" step="0.01" :value="r.prices[shop] ?? ''" :placeholder="String(basePriceIn(product, shop) ?? '')" :aria-label="`Price of ${r.sku}`" :disabled="disabled" @change="set(i, { prices: price(r, number($event)) })"></td>
-            <td class="py-1 pr-2"><input class="field w-14 !px-1.5" type="number" min="0" :value="r.stock ?? ''" :aria-label="`Stock of ${r.sku}`" :disabled="disabled" @change="set(i, { stock: number($event) })"></td>
-            <td class="py-1 pr-2"><select class="field" :value="r.status" :aria-label="`Status of ${r.sku}`" :disabled="disabled" @change="set(i, { status: ($event.target as HTMLSelectElement).value as 'draft' })"><option v-for="s in productStatuses" :key="s">{{ s }}</option></select></td>
-            <td v-if="pictures" class="py-1 pr-2"><span class="flex items-center gap-1.5"><img v-if="r.picture" :src="pictureUrl(r.picture)" alt="" width="24" height="24" class="h-6 w-6 object-contain"><PicturePicker v-if="!disabled" :model-value="r.picture" :label="`Picture of ${r.sku}`" @update:model-value="set(i, { picture: $event })" /></span><small v-if="at(i, 'picture')" class="block text-ochre">{{ at(i, 'picture')!.message }}</small></td>
+            <td class="pr-2 pt-1.5">
+              <input
+                type="checkbox"
+                :checked="marked.includes(i)"
+                :aria-label="`Mark ${r.sku}`"
+                @change="marked = marked.includes(i) ? marked.filter((x) => x !== i) : [...marked, i]"
+              />
+            </td>
+            <td v-for="c in differsIn" :key="c" class="py-1 pr-2">
+              <span :class="{ 'text-madder': at(i, `value:${c}`) }" :title="at(i, `value:${c}`)?.message">{{
+                r.values[c] === null || r.values[c] === undefined
+                  ? 'not said'
+                  : valueLabel(setup.attributes.get(c)!, r.values[c]!)
+              }}</span
+              ><small v-if="at(i, `value:${c}`)" class="block text-madder">{{ at(i, `value:${c}`)!.message }}</small>
+            </td>
+            <td class="py-1 pr-2">
+              <input
+                v-if="r.isNew"
+                class="field w-40 !px-1.5 font-mono text-[11.5px]"
+                :class="{ '!border-madder': at(i, 'sku') }"
+                :value="r.sku"
+                :aria-label="`SKU of row ${i + 1}`"
+                @change="set(i, { sku: text($event) ?? '' })"
+              /><NuxtLink v-else class="code hover:underline" :to="`/catalogue/${segment(r.sku)}`">{{ r.sku }}</NuxtLink
+              ><small v-if="at(i, 'sku')" class="block text-madder">{{ at(i, 'sku')!.message }}</small
+              ><small v-if="at(i, 'name')" class="block text-ochre">{{ at(i, 'name')!.message }}</small>
+            </td>
+            <td class="py-1 pr-2">
+              <input
+                class="field w-32 !px-1.5 font-mono text-[11.5px]"
+                :class="{ '!border-madder': at(i, 'gtin') }"
+                :value="r.gtin ?? ''"
+                :aria-label="`GTIN of ${r.sku}`"
+                :disabled="disabled"
+                @change="set(i, { gtin: text($event)?.replace(/[\s-]/g, '') ?? null })"
+              /><small v-if="at(i, 'gtin')" class="block text-madder">{{ at(i, 'gtin')!.message }}</small>
+            </td>
+            <td class="py-1 pr-2">
+              <input
+                class="field w-16 !px-1.5"
+                type="number"
+                min="0"
+                step="0.01"
+                :value="r.prices[shop] ?? ''"
+                :placeholder="String(basePriceIn(product, shop) ?? '')"
+                :aria-label="`Price of ${r.sku}`"
+                :disabled="disabled"
+                @change="set(i, { prices: price(r, number($event)) })"
+              />
+            </td>
+            <td class="py-1 pr-2">
+              <input
+                class="field w-14 !px-1.5"
+                type="number"
+                min="0"
+                :value="r.stock ?? ''"
+                :aria-label="`Stock of ${r.sku}`"
+                :disabled="disabled"
+                @change="set(i, { stock: number($event) })"
+              />
+            </td>
+            <td class="py-1 pr-2">
+              <select
+                class="field"
+                :value="r.status"
+                :aria-label="`Status of ${r.sku}`"
+                :disabled="disabled"
+                @change="set(i, { status: ($event.target as HTMLSelectElement).value as 'draft' })"
+              >
+                <option v-for="s in productStatuses" :key="s">{{ s }}</option>
+              </select>
+            </td>
+            <td v-if="pictures" class="py-1 pr-2">
+              <span class="flex items-center gap-1.5"
+                ><img
+                  v-if="r.picture"
+                  :src="pictureUrl(r.picture)"
+                  alt=""
+                  width="24"
+                  height="24"
+                  class="h-6 w-6 object-contain" /><PicturePicker
+                  v-if="!disabled"
+                  :model-value="r.picture"
+                  :label="`Picture of ${r.sku}`"
+                  @update:model-value="set(i, { picture: $event })" /></span
+              ><small v-if="at(i, 'picture')" class="block text-ochre">{{ at(i, 'picture')!.message }}</small>
+            </td>
           </tr>
         </tbody>
       </table>
     </div>
-    <p v-else-if="data" class="mt-3 text-ink2">It has no variants. Choose what they differ in and the values wanted: the combinations are made for you.</p>
+    <p v-else-if="data" class="mt-3 text-ink2">
+      It has no variants. Choose what they differ in and the values wanted: the combinations are made for you.
+    </p>
     <p v-if="!disabled && rows.length" class="mt-2 flex flex-wrap items-center gap-3">
-      <button type="button" class="plain" @click="marked = marked.length === rows.length ? [] : rows.map((_, i) => i)">{{ marked.length === rows.length ? 'Mark none' : 'Mark all' }}</button>
-      <label class="flex items-center gap-1.5 text-ink2">Pattern<select v-model="pattern" class="field" aria-label="The row that serves as the pattern"><option :value="undefined">none</option><option v-for="(r, i) in rows" :key="i" :value="i">{{ r.sku }}</option></select></label>
-      <button type="button" class="act" :disabled="pattern === undefined || marked.length === 0" @click="usePattern">Give price, stock, status and picture to {{ marked.length }} marked</button>
-      <button v-if="rows.some((r, i) => r.isNew && marked.includes(i))" type="button" class="plain" @click="rows = rows.filter((r, i) => !r.isNew || !marked.includes(i)); marked = []">Take marked new rows out</button>
-      <span class="ml-auto flex items-center gap-3"><span v-if="blocked" class="text-madder">{{ all.filter((f) => f.weight === 'blocker').length }} to be put right first</span><button type="button" class="act main" :disabled="!changed || blocked || busy" @click="save">Save the variants <span class="opacity-70">Ctrl S</span></button></span>
+      <button type="button" class="plain" @click="marked = marked.length === rows.length ? [] : rows.map((_, i) => i)">
+        {{ marked.length === rows.length ? 'Mark none' : 'Mark all' }}
+      </button>
+      <label class="flex items-center gap-1.5 text-ink2"
+        >Pattern<select v-model="pattern" class="field" aria-label="The row that serves as the pattern">
+          <option :value="undefined">none</option>
+          <option v-for="(r, i) in rows" :key="i" :value="i">{{ r.sku }}</option>
+        </select></label
+      >
+      <button type="button" class="act" :disabled="pattern === undefined || marked.length === 0" @click="usePattern">
+        Give price, stock, status and picture to {{ marked.length }} marked
+      </button>
+      <button
+        v-if="rows.some((r, i) => r.isNew && marked.includes(i))"
+        type="button"
+        class="plain"
+        @click="
+          rows = rows.filter((r, i) => !r.isNew || !marked.includes(i))
+          marked = []
+        "
+      >
+        Take marked new rows out
+      </button>
+      <span class="ml-auto flex items-center gap-3"
+        ><span v-if="blocked" class="text-madder"
+          >{{ all.filter((f) => f.weight === 'blocker').length }} to be put right first</span
+        ><button type="button" class="act main" :disabled="!changed || blocked || busy" @click="save">
+          Save the variants <span class="opacity-70">Ctrl S</span>
+        </button></span
+      >
     </p>
   </div>
 </template>

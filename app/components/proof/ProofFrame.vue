@@ -7,7 +7,23 @@ import { holdsWords } from '@core/translation/on-page'
 import { escapeAttribute, escapeText } from '@core/richtext/tree'
 
 const props = defineProps<{
-  page: { product: { name: string; nameLanguage: string | null; nameCounts: boolean; summary: string | null; pictures: PagePicture[]; priceShown: string | null; basePriceShown: string | null; available: boolean }; direction: 'ltr' | 'rtl'; look: Look; layout: { area: string; as: AreaForm }[]; areas: Record<string, Shown[]>; related: { title: string; items: { sku: string; name: string; picture: string | null }[] }[] }
+  page: {
+    product: {
+      name: string
+      nameLanguage: string | null
+      nameCounts: boolean
+      summary: string | null
+      pictures: PagePicture[]
+      priceShown: string | null
+      basePriceShown: string | null
+      available: boolean
+    }
+    direction: 'ltr' | 'rtl'
+    look: Look
+    layout: { area: string; as: AreaForm }[]
+    areas: Record<string, Shown[]>
+    related: { title: string; items: { sku: string; name: string; picture: string | null }[] }[]
+  }
   language: string
   asked: string | null
 }>()
@@ -16,17 +32,44 @@ const { sought, picked } = useProofFocus()
 const frame = useTemplateRef<HTMLIFrameElement>('frame')
 const open = useState<string[]>('proof-open-parts', () => ['description'])
 
-const image = (m: PagePicture, width: 200 | 800) => `<img src="${escapeAttribute(pictureUrl(m.name, width))}" alt="${escapeAttribute(m.alternative)}">`
+const image = (m: PagePicture, width: 200 | 800) =>
+  `<img src="${escapeAttribute(pictureUrl(m.name, width))}" alt="${escapeAttribute(m.alternative)}">`
 
 /** The page in one document without scripts; what moves in it is moved from here. */
 const html = computed(() => {
   const p = props.page
   const { product } = p
   const lang = product.nameCounts ? '' : ` lang="${escapeAttribute(product.nameLanguage ?? '')}"`
-  const picture = product.pictures[0] ? `<div class="hero">${image(product.pictures[0], 800)}</div>${product.pictures.length > 1 ? `<ul class="more">${product.pictures.slice(1).map((m) => `<li>${image(m, 200)}</li>`).join('')}</ul>` : ''}` : ''
-  const sections = p.layout.map(({ area, as }) => (p.areas[area]?.length ? `<section class="area ${lookClasses(p.look)}">${areaMarkup(p.areas[area], as, open.value)}</section>` : '')).join('')
-  const related = p.related.map((g) => `<section class="area related"><h2>${escapeText(g.title)}</h2><ul>${g.items.map((i) => `<li>${i.picture ? `<img src="${escapeAttribute(pictureUrl(i.picture, 200))}" alt="">` : ''}${escapeText(i.name)}</li>`).join('')}</ul></section>`).join('')
-  return `<!doctype html><html lang="${escapeAttribute(props.language)}" dir="${p.direction}"><head><meta charset="utf-8"><title>${escapeText(product.name)}</title>${scriptFonts(props.language).map((href) => `<link rel="stylesheet" href="${escapeAttribute(href)}">`).join('')}<link rel="stylesheet" href="/proof.css"></head><body>${picture}<main><header><h1${lang}>${escapeText(product.name)}</h1>${product.priceShown ? `<p class="price">${escapeText(product.priceShown)}${product.basePriceShown ? `<s>${escapeText(product.basePriceShown)}</s>` : ''}</p>` : ''}${product.summary ? `<p class="summary">${escapeText(product.summary)}</p>` : ''}</header>${sections}${related}</main></body></html>`
+  const picture = product.pictures[0]
+    ? `<div class="hero">${image(product.pictures[0], 800)}</div>${
+        product.pictures.length > 1
+          ? `<ul class="more">${product.pictures
+              .slice(1)
+              .map((m) => `<li>${image(m, 200)}</li>`)
+              .join('')}</ul>`
+          : ''
+      }`
+    : ''
+  const sections = p.layout
+    .map(({ area, as }) =>
+      p.areas[area]?.length
+        ? `<section class="area ${lookClasses(p.look)}">${areaMarkup(p.areas[area], as, open.value)}</section>`
+        : '',
+    )
+    .join('')
+  const related = p.related
+    .map(
+      (g) =>
+        `<section class="area related"><h2>${escapeText(g.title)}</h2><ul>${g.items.map((i) => `<li>${i.picture ? `<img src="${escapeAttribute(pictureUrl(i.picture, 200))}" alt="">` : ''}${escapeText(i.name)}</li>`).join('')}</ul></section>`,
+    )
+    .join('')
+  return `<!doctype html><html lang="${escapeAttribute(props.language)}" dir="${p.direction}"><head><meta charset="utf-8"><title>${escapeText(product.name)}</title>${scriptFonts(
+    props.language,
+  )
+    .map((href) => `<link rel="stylesheet" href="${escapeAttribute(href)}">`)
+    .join(
+      '',
+    )}<link rel="stylesheet" href="/proof.css"></head><body>${picture}<main><header><h1${lang}>${escapeText(product.name)}</h1>${product.priceShown ? `<p class="price">${escapeText(product.priceShown)}${product.basePriceShown ? `<s>${escapeText(product.basePriceShown)}</s>` : ''}</p>` : ''}${product.summary ? `<p class="summary">${escapeText(product.summary)}</p>` : ''}</header>${sections}${related}</main></body></html>`
 })
 
 function drive() {
@@ -41,7 +84,12 @@ function drive() {
     if (button) toggle(doc, button)
     if (part) emit('ask', part.dataset.piece!)
     const block = target.closest('p, li, h1, h2, h3, h4, th, td, figcaption, button')
-    if (block) picked.value = { words: block.textContent ?? '', piece: part?.dataset.piece ?? null, n: (picked.value?.n ?? 0) + 1 }
+    if (block)
+      picked.value = {
+        words: block.textContent ?? '',
+        piece: part?.dataset.piece ?? null,
+        n: (picked.value?.n ?? 0) + 1,
+      }
   })
   doc.addEventListener('keydown', (e) => {
     const tab = (e.target as Element).closest<HTMLElement>('[role=tab]')
@@ -89,7 +137,11 @@ function toggle(doc: Document, button: HTMLElement) {
   } else {
     const expanded = button.getAttribute('aria-expanded') !== 'true'
     fold(doc, button, expanded)
-    const others = expanded ? [...button.closest('[data-one-open]')?.querySelectorAll<HTMLElement>('button[aria-expanded=true]') ?? []].filter((o) => o !== button) : []
+    const others = expanded
+      ? [
+          ...(button.closest('[data-one-open]')?.querySelectorAll<HTMLElement>('button[aria-expanded=true]') ?? []),
+        ].filter((o) => o !== button)
+      : []
     for (const o of others) fold(doc, o, false)
     open.value = open.value.filter((o) => !others.some((x) => x.dataset.piece === o))
     open.value = expanded ? [code, ...open.value.filter((o) => o !== code)] : open.value.filter((o) => o !== code)
@@ -119,11 +171,24 @@ function mark() {
 watch(() => props.asked, mark)
 // Only the words decide whether the document is written anew: opening a part must not reset it.
 const written = ref('')
-watch(() => [props.page, props.language], () => { written.value = html.value }, { immediate: true })
+watch(
+  () => [props.page, props.language],
+  () => {
+    written.value = html.value
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
   <div>
-    <iframe ref="frame" class="block h-full w-full" sandbox="allow-same-origin" title="The product page" :srcdoc="written" @load="drive" />
+    <iframe
+      ref="frame"
+      class="block h-full w-full"
+      sandbox="allow-same-origin"
+      title="The product page"
+      :srcdoc="written"
+      @load="drive"
+    />
   </div>
 </template>

@@ -6,7 +6,19 @@ import type { Difference } from '@core/page/differences'
 import type { AreaForm, Look } from '@core/page/layout'
 
 interface Proof {
-  product: { sku: string; name: string; nameLanguage: string | null; nameCounts: boolean; summary: string | null; pictures: PagePicture[]; priceShown: string | null; basePriceShown: string | null; disabled: boolean; inRange: boolean; available: boolean }
+  product: {
+    sku: string
+    name: string
+    nameLanguage: string | null
+    nameCounts: boolean
+    summary: string | null
+    pictures: PagePicture[]
+    priceShown: string | null
+    basePriceShown: string | null
+    disabled: boolean
+    inRange: boolean
+    available: boolean
+  }
   direction: 'ltr' | 'rtl'
   look: Look
   off: boolean
@@ -27,58 +39,158 @@ const width = useState<'phone' | 'desk'>('proof-width', () => 'phone')
 /** Whether the page is shown as it would be with what is being written. */
 const asTried = useState<boolean>('proof-as-tried', () => true)
 const tried = computed(() => (asTried.value ? trial.value : null))
-const { data, problem } = useAsking(async (signal) => {
-  const t = tried.value
-  if (!t) return get<Proof>(`/api/proof/${segment(props.sku)}`, lens.asked, signal)
-  const { name: _, ...what } = t
-  return (await ask<Proof>('POST', `/api/proof/${segment(props.sku)}/trial`, { body: { ...Object.fromEntries(Object.entries(lens.asked).filter(([, v]) => v)), ...what }, signal })).data
-}, () => [props.sku, lens.asked, version.value, tried.value], { wait: 120 })
-const changeWords = { comes: 'comes', goes: 'goes', moves: 'moves', text: 'reads otherwise', price: 'is the price' } as const
+const { data, problem } = useAsking(
+  async (signal) => {
+    const t = tried.value
+    if (!t) return get<Proof>(`/api/proof/${segment(props.sku)}`, lens.asked, signal)
+    const { name: _, ...what } = t
+    return (
+      await ask<Proof>('POST', `/api/proof/${segment(props.sku)}/trial`, {
+        body: { ...Object.fromEntries(Object.entries(lens.asked).filter(([, v]) => v)), ...what },
+        signal,
+      })
+    ).data
+  },
+  () => [props.sku, lens.asked, version.value, tried.value],
+  { wait: 120 },
+)
+const changeWords = {
+  comes: 'comes',
+  goes: 'goes',
+  moves: 'moves',
+  text: 'reads otherwise',
+  price: 'is the price',
+} as const
 
 const asked = ref<string | null>(null)
 /** Questions are asked about by choosing them on the page. */
 const topParts = computed(() => Object.values(data.value?.areas ?? {}).flat())
-const shown = computed(() => Object.values(data.value?.areas ?? {}).flat().flatMap((p) => [p, ...p.questions ?? []]))
+const shown = computed(() =>
+  Object.values(data.value?.areas ?? {})
+    .flat()
+    .flatMap((p) => [p, ...(p.questions ?? [])]),
+)
 const askedPart = computed(() => shown.value.find((p) => p.piece === asked.value))
 const askedOut = shallowRef<LeftOut | null>(null)
-watch(() => [props.sku, lens.edition.id], () => { askedOut.value = null })
-const [candidates, others] = [computed(() => (data.value?.left_out ?? []).filter((l) => !notMeant(l))), computed(() => (data.value?.left_out ?? []).filter(notMeant))]
+watch(
+  () => [props.sku, lens.edition.id],
+  () => {
+    askedOut.value = null
+  },
+)
+const [candidates, others] = [
+  computed(() => (data.value?.left_out ?? []).filter((l) => !notMeant(l))),
+  computed(() => (data.value?.left_out ?? []).filter(notMeant)),
+]
 // What no assignment meant for this page is not missing from it.
 function notMeant(l: LeftOut) {
-  return l.because?.reach === 'not-met' || l.because?.reach === 'not-chosen' || l.reason.startsWith('only ') || l.reason === 'the assignment rests' || l.reason.startsWith('nothing to replace') || l.piece === 'reviews' || l.piece === 'faq'
+  return (
+    l.because?.reach === 'not-met' ||
+    l.because?.reach === 'not-chosen' ||
+    l.reason.startsWith('only ') ||
+    l.reason === 'the assignment rests' ||
+    l.reason.startsWith('nothing to replace') ||
+    l.piece === 'reviews' ||
+    l.piece === 'faq'
+  )
 }
 </script>
 
 <template>
-  <aside class="flex min-h-0 flex-col border-l border-hair2 bg-shade" :class="width === 'phone' ? 'w-[398px]' : 'w-[560px]'" aria-label="Proof: the page as a shopper gets it">
+  <aside
+    class="flex min-h-0 flex-col border-l border-hair2 bg-shade"
+    :class="width === 'phone' ? 'w-[398px]' : 'w-[560px]'"
+    aria-label="Proof: the page as a shopper gets it"
+  >
     <div class="flex items-center gap-3 px-3.5 py-2 text-[12px] text-ink2">
       <h2 class="text-[14px]">Proof</h2>
-      <button v-for="w in (['phone', 'desk'] as const)" :key="w" type="button" :class="width === w ? 'border-b-[1.5px] border-ink text-ink' : ''" :aria-pressed="width === w" @click="width = w">{{ w }}</button>
+      <button
+        v-for="w in ['phone', 'desk'] as const"
+        :key="w"
+        type="button"
+        :class="width === w ? 'border-b-[1.5px] border-ink text-ink' : ''"
+        :aria-pressed="width === w"
+        @click="width = w"
+      >
+        {{ w }}
+      </button>
       <span class="code ml-auto">{{ sku }}</span>
       <button class="plain min-h-6" type="button" @click="emit('fold')">Fold</button>
     </div>
     <p v-if="problem" class="mx-3.5 text-madder" role="alert">{{ problem.sentence }}</p>
     <template v-if="data">
       <div v-if="trial" class="mx-3.5 mb-1.5 text-[12px]">
-        <label class="flex min-h-6 items-center gap-1.5"><input v-model="asTried" type="checkbox">as it would be with {{ trial.name }} saved</label>
+        <label class="flex min-h-6 items-center gap-1.5"
+          ><input v-model="asTried" type="checkbox" />as it would be with {{ trial.name }} saved</label
+        >
         <p v-if="data.changes?.length === 0" class="text-ink2" role="status">Nothing would change on this page.</p>
-        <ul v-else-if="data.changes" class="max-h-24 overflow-auto" role="status" aria-label="What would change on this page" tabindex="0"><li v-for="(c, i) in data.changes" :key="i"><span :class="c.what === 'goes' ? 'text-madder' : c.what === 'comes' ? 'text-weld' : 'text-ink2'">{{ changeWords[c.what] }}</span> <b class="font-semibold">{{ c.title }}</b> <span class="text-ink2">{{ areaName(c.area, data.layout) }}</span></li></ul>
+        <ul
+          v-else-if="data.changes"
+          class="max-h-24 overflow-auto"
+          role="status"
+          aria-label="What would change on this page"
+          tabindex="0"
+        >
+          <li v-for="(c, i) in data.changes" :key="i">
+            <span :class="c.what === 'goes' ? 'text-madder' : c.what === 'comes' ? 'text-weld' : 'text-ink2'">{{
+              changeWords[c.what]
+            }}</span>
+            <b class="font-semibold">{{ c.title }}</b>
+            <span class="text-ink2">{{ areaName(c.area, data.layout) }}</span>
+          </li>
+        </ul>
       </div>
       <p v-if="data.off" class="mx-3.5 mb-1 text-[12px] text-ochre">Pieces are switched off in this storefront.</p>
-      <p v-if="data.product.disabled || !data.product.inRange" class="mx-3.5 mb-1 text-[12px] text-madder">{{ data.product.disabled ? 'Disabled: no shopper sees this page.' : 'Out of its range here: no shopper sees this page.' }}</p>
-      <ProofFrame class="mx-3.5 min-h-[220px] flex-1 border border-hair2 bg-white" :page="data" :language="lens.language" :asked="asked" @ask="asked = $event; askedOut = null" />
+      <p v-if="data.product.disabled || !data.product.inRange" class="mx-3.5 mb-1 text-[12px] text-madder">
+        {{
+          data.product.disabled
+            ? 'Disabled: no shopper sees this page.'
+            : 'Out of its range here: no shopper sees this page.'
+        }}
+      </p>
+      <ProofFrame
+        class="mx-3.5 min-h-[220px] flex-1 border border-hair2 bg-white"
+        :page="data"
+        :language="lens.language"
+        :asked="asked"
+        @ask="
+          asked = $event
+          askedOut = null
+        "
+      />
       <div class="max-h-[40%] overflow-auto px-3.5 pb-3 pt-2 text-[12px]" tabindex="0" aria-label="Reasons">
         <div class="flex flex-wrap items-baseline gap-x-3 gap-y-1">
           <span class="font-semibold">Why is this here?</span>
-          <button v-for="p in topParts" :key="p.piece" type="button" class="plain min-h-6" :class="{ 'text-ink border-ink': asked === p.piece }" :aria-pressed="asked === p.piece" @click="asked = asked === p.piece ? null : p.piece; askedOut = null">{{ p.title }}</button>
+          <button
+            v-for="p in topParts"
+            :key="p.piece"
+            type="button"
+            class="plain min-h-6"
+            :class="{ 'text-ink border-ink': asked === p.piece }"
+            :aria-pressed="asked === p.piece"
+            @click="
+              asked = asked === p.piece ? null : p.piece
+              askedOut = null
+            "
+          >
+            {{ p.title }}
+          </button>
         </div>
-        <ReasonBox v-if="askedPart" :because="(askedPart.because as Because)" :sku="sku" class="mt-2" />
+        <ReasonBox v-if="askedPart" :because="askedPart.because as Because" :sku="sku" class="mt-2" />
         <ProofMoments :sku="sku" :version="version" class="mt-2.5" />
         <template v-if="candidates.length">
           <h3 class="mt-2.5 text-[12.5px] font-semibold">Not on this page</h3>
           <ul>
             <li v-for="l in candidates" :key="l.piece + l.area" class="border-t border-hair py-1">
-              <button type="button" class="text-left" :aria-expanded="askedOut === l" @click="askedOut = askedOut === l ? null : l"><b class="font-semibold">{{ l.title }}</b> · {{ areaName(l.area, data.layout) }} · <span class="text-ink2">{{ l.reason }}</span></button>
+              <button
+                type="button"
+                class="text-left"
+                :aria-expanded="askedOut === l"
+                @click="askedOut = askedOut === l ? null : l"
+              >
+                <b class="font-semibold">{{ l.title }}</b> · {{ areaName(l.area, data.layout) }} ·
+                <span class="text-ink2">{{ l.reason }}</span>
+              </button>
               <ReasonBox v-if="askedOut === l && l.because" :because="l.because" :sku="sku" class="mt-1" />
             </li>
           </ul>
@@ -86,13 +198,30 @@ function notMeant(l: LeftOut) {
         <details v-if="others.length" class="mt-2">
           <summary class="cursor-pointer text-ink2">{{ others.length }} more that nothing puts here</summary>
           <ul>
-            <li v-for="l in others" :key="l.piece + l.area + l.because?.assignment?.number" class="border-t border-hair py-1">
-              <button type="button" class="text-left" :aria-expanded="askedOut === l" @click="askedOut = askedOut === l ? null : l"><b class="font-semibold">{{ l.title }}</b> · <span class="text-ink2">{{ l.reason }}</span></button>
+            <li
+              v-for="l in others"
+              :key="l.piece + l.area + l.because?.assignment?.number"
+              class="border-t border-hair py-1"
+            >
+              <button
+                type="button"
+                class="text-left"
+                :aria-expanded="askedOut === l"
+                @click="askedOut = askedOut === l ? null : l"
+              >
+                <b class="font-semibold">{{ l.title }}</b> · <span class="text-ink2">{{ l.reason }}</span>
+              </button>
               <ReasonBox v-if="askedOut === l && l.because" :because="l.because" :sku="sku" class="mt-1" />
             </li>
           </ul>
         </details>
-        <details class="mt-2"><summary class="cursor-pointer text-ink2">What it tells machines (schema.org)</summary><pre class="code mt-1 max-h-60 overflow-auto whitespace-pre-wrap break-all border border-hair p-2" tabindex="0">{{ JSON.stringify(data.structured, null, 1) }}</pre></details>
+        <details class="mt-2">
+          <summary class="cursor-pointer text-ink2">What it tells machines (schema.org)</summary>
+          <pre
+            class="code mt-1 max-h-60 overflow-auto whitespace-pre-wrap break-all border border-hair p-2"
+            tabindex="0"
+            >{{ JSON.stringify(data.structured, null, 1) }}</pre>
+        </details>
         <p class="sr-only">Storefront {{ setup.storefrontName(lens.storefront) }}</p>
       </div>
     </template>

@@ -5,25 +5,58 @@ import type { Explanation } from '@core/rules/explain'
 const props = defineProps<{ because: Because; sku: string }>()
 const lens = useLensStore()
 // The page says why of what it shows; why a rule does not fit is asked when somebody wants to know.
-const { data: explanation } = useAsking(async (signal): Promise<Explanation | null> => {
-  const { because, sku } = props
-  if (because.explanation || !because.assignment || !['rule', 'not-met'].includes(because.reach)) return because.explanation
-  const asked = { assignment: because.assignment.code, sku, lens: lens.body }
-  return (await ask<{ explanation: Explanation | null }>('POST', '/api/reach/explain', { body: asked, signal })).data.explanation
-}, () => [props.because, props.sku])
+const { data: explanation } = useAsking(
+  async (signal): Promise<Explanation | null> => {
+    const { because, sku } = props
+    if (because.explanation || !because.assignment || !['rule', 'not-met'].includes(because.reach))
+      return because.explanation
+    const asked = { assignment: because.assignment.code, sku, lens: lens.body }
+    return (await ask<{ explanation: Explanation | null }>('POST', '/api/reach/explain', { body: asked, signal })).data
+      .explanation
+  },
+  () => [props.because, props.sku],
+)
 const reachWords: Record<string, string> = {
-  'everything': 'It goes to everything', 'chosen': 'This product was chosen', 'added': 'This product was added by hand', 'left-out': 'This product was left out by hand',
-  'layout': 'The storefront’s layout puts it here', 'rule': 'Its rule fits', 'not-met': 'Its rule does not fit', 'not-chosen': 'This product is not among the chosen ones',
-  'own': 'This product has it for itself', 'cut': 'The description is cut at this heading', 'picked': 'The product, or its type, picks this question',
+  everything: 'It goes to everything',
+  chosen: 'This product was chosen',
+  added: 'This product was added by hand',
+  'left-out': 'This product was left out by hand',
+  layout: 'The storefront’s layout puts it here',
+  rule: 'Its rule fits',
+  'not-met': 'Its rule does not fit',
+  'not-chosen': 'This product is not among the chosen ones',
+  own: 'This product has it for itself',
+  cut: 'The description is cut at this heading',
+  picked: 'The product, or its type, picks this question',
 }
 </script>
 
 <template>
   <div class="rounded-sm bg-ink px-2.5 py-2 text-sheet">
-    <p v-if="because.assignment">Assignment {{ because.assignment.number }}, <NuxtLink class="underline" :to="`/assignments/${segment(because.assignment.code)}`">{{ because.assignment.name }}</NuxtLink></p>
-    <p>{{ reachWords[because.reach] }}<template v-if="because.replaces">, in the place of <NuxtLink class="underline" :to="`/library/${segment(because.replaces)}`">{{ because.replaces }}</NuxtLink></template>.</p>
+    <p v-if="because.assignment">
+      Assignment {{ because.assignment.number }},
+      <NuxtLink class="underline" :to="`/assignments/${segment(because.assignment.code)}`">{{
+        because.assignment.name
+      }}</NuxtLink>
+    </p>
+    <p>
+      {{ reachWords[because.reach]
+      }}<template v-if="because.replaces"
+        >, in the place of
+        <NuxtLink class="underline" :to="`/library/${segment(because.replaces)}`">{{
+          because.replaces
+        }}</NuxtLink></template
+      >.
+    </p>
     <ExplanationTree v-if="explanation" :explanation="explanation" />
-    <p>Order {{ because.order }}<template v-if="because.language"> · title found in {{ because.language.title }}, text in {{ because.language.body }}</template></p>
-    <p v-if="because.also.length">Also brought by {{ because.also.map((a) => `assignment ${a.number}, ${a.name}`).join('; ') }}</p>
+    <p>
+      Order {{ because.order
+      }}<template v-if="because.language">
+        · title found in {{ because.language.title }}, text in {{ because.language.body }}</template
+      >
+    </p>
+    <p v-if="because.also.length">
+      Also brought by {{ because.also.map((a) => `assignment ${a.number}, ${a.name}`).join('; ') }}
+    </p>
   </div>
 </template>

@@ -13,25 +13,62 @@ const headHeight = 26
 const clothHead = 65
 const columnWidth = 37
 const nameWidth = 300
-const groupAt = (line: number) => { const l = props.list.line(line); return l.kind === 'group' ? l.group : '' }
-const nameOf = (code: string) => (props.list.grouping.value === 'type' ? setup.label(setup.types.get(code)?.labels, code) : code === '' ? 'In no campaign' : setup.campaigns.get(code)?.name ?? code)
+const groupAt = (line: number) => {
+  const l = props.list.line(line)
+  return l.kind === 'group' ? l.group : ''
+}
+const nameOf = (code: string) =>
+  props.list.grouping.value === 'type'
+    ? setup.label(setup.types.get(code)?.labels, code)
+    : code === ''
+      ? 'In no campaign'
+      : (setup.campaigns.get(code)?.name ?? code)
 const scroller = useTemplateRef<HTMLElement>('scroller')
 const columns = computed(() => props.list.cloth.value?.columns ?? [])
-const virtual = useVirtualizer(computed(() => ({ count: props.list.total.value, getScrollElement: () => scroller.value, estimateSize: (i: number) => (props.list.line(i).kind === 'group' ? headHeight : rowHeight), overscan: 4, scrollPaddingEnd: clothHead })))
-const across = useVirtualizer(computed(() => ({ horizontal: true, count: columns.value.length, getScrollElement: () => scroller.value, estimateSize: () => columnWidth, paddingStart: nameWidth, overscan: 6 })))
-watch(() => props.list.cloth.value, async (cloth, before) => {
-  virtual.value.measure()
-  if (!cloth || (before && at.column >= 0)) return
-  await nextTick()
-  // Back where one was; at first, in the edition that is looked through.
-  go(at.line, at.column < 0 ? columns.value.findIndex((c) => `${c.storefront}/${c.language}` === lens.edition.id) : at.column)
-})
+const virtual = useVirtualizer(
+  computed(() => ({
+    count: props.list.total.value,
+    getScrollElement: () => scroller.value,
+    estimateSize: (i: number) => (props.list.line(i).kind === 'group' ? headHeight : rowHeight),
+    overscan: 4,
+    scrollPaddingEnd: clothHead,
+  })),
+)
+const across = useVirtualizer(
+  computed(() => ({
+    horizontal: true,
+    count: columns.value.length,
+    getScrollElement: () => scroller.value,
+    estimateSize: () => columnWidth,
+    paddingStart: nameWidth,
+    overscan: 6,
+  })),
+)
+watch(
+  () => props.list.cloth.value,
+  async (cloth, before) => {
+    virtual.value.measure()
+    if (!cloth || (before && at.column >= 0)) return
+    await nextTick()
+    // Back where one was; at first, in the edition that is looked through.
+    go(
+      at.line,
+      at.column < 0 ? columns.value.findIndex((c) => `${c.storefront}/${c.language}` === lens.edition.id) : at.column,
+    )
+  },
+)
 const visible = computed(() => virtual.value.getVirtualItems())
 const heads = computed(() => visible.value.filter((v) => props.list.line(v.index).kind === 'group'))
 const rows = computed(() => visible.value.filter((v) => props.list.line(v.index).kind === 'row'))
 const seen = computed(() => across.value.getVirtualItems())
 const width = computed(() => nameWidth + columns.value.length * columnWidth)
-watch(() => [visible.value[0]?.index, visible.value.at(-1)?.index, props.list.cloth.value, props.list.total.value], () => { if (visible.value.length > 0) props.list.show(visible.value[0]!.index, visible.value.at(-1)!.index) }, { immediate: true })
+watch(
+  () => [visible.value[0]?.index, visible.value.at(-1)?.index, props.list.cloth.value, props.list.total.value],
+  () => {
+    if (visible.value.length > 0) props.list.show(visible.value[0]!.index, visible.value.at(-1)!.index)
+  },
+  { immediate: true },
+)
 
 /** Stretches of columns that belong to one storefront. */
 const shops = computed(() => {
@@ -43,10 +80,13 @@ const shops = computed(() => {
   return out
 })
 /** Names that find no place above few columns are shortened to their code. */
-const shopWords = (s: { code: string; n: number }) => (setup.storefrontName(s.code).length * 7.4 < s.n * columnWidth - 6 ? setup.storefrontName(s.code) : s.code.toUpperCase())
+const shopWords = (s: { code: string; n: number }) =>
+  setup.storefrontName(s.code).length * 7.4 < s.n * columnWidth - 6
+    ? setup.storefrontName(s.code)
+    : s.code.toUpperCase()
 const share = (c: { sold: number; ready: number }) => (c.sold === 0 ? '–' : `${Math.floor((c.ready / c.sold) * 100)}%`)
 
-const drawn = new WeakMap<ClothRow, (ReturnType<typeof stitchOf>)[]>()
+const drawn = new WeakMap<ClothRow, ReturnType<typeof stitchOf>[]>()
 /** The crossings of a row, drawn once. */
 function stitches(row: ClothRow) {
   let all = drawn.get(row)
@@ -57,14 +97,27 @@ function stitches(row: ClothRow) {
   return all
 }
 /** One drawing for all crossings of a row that are in view: far fewer elements than one for each. */
-const drawing = (row: ClothRow, part: 'open' | 'done' | 'knots') => seen.value.map((c) => stitches(row)[c.index]?.[part] ?? '').join('')
+const drawing = (row: ClothRow, part: 'open' | 'done' | 'knots') =>
+  seen.value.map((c) => stitches(row)[c.index]?.[part] ?? '').join('')
 const isDrawn = useDrawing(() => rows.value.filter((v) => props.list.row(v.index)).map((v) => v.index), 4)
 
 /** Where the keys are, kept for whoever comes back from mending something. */
 const at = useState('cloth-at', () => ({ line: 0, column: -1 })).value
-const current = computed(() => (props.list.total.value > 0 && at.line < props.list.total.value ? props.list.row(at.line) : undefined))
-watch(() => [current.value?.sku, at.column, columns.value.length], () => emit('at', current.value && columns.value[at.column] ? { sku: current.value.sku, column: at.column } : undefined))
-watch(() => props.list.total.value, (n) => { if (at.line >= n) at.line = Math.max(0, n - 1); firstRow() })
+const current = computed(() =>
+  props.list.total.value > 0 && at.line < props.list.total.value ? props.list.row(at.line) : undefined,
+)
+watch(
+  () => [current.value?.sku, at.column, columns.value.length],
+  () =>
+    emit('at', current.value && columns.value[at.column] ? { sku: current.value.sku, column: at.column } : undefined),
+)
+watch(
+  () => props.list.total.value,
+  (n) => {
+    if (at.line >= n) at.line = Math.max(0, n - 1)
+    firstRow()
+  },
+)
 /** The keys never rest on the head of a group. */
 function firstRow() {
   if (props.list.total.value > 1 && props.list.line(at.line).kind === 'group') at.line++
@@ -82,7 +135,14 @@ function go(line: number, column: number) {
 }
 function key(e: KeyboardEvent) {
   const page = Math.max(1, Math.floor((scroller.value?.clientHeight ?? 400) / rowHeight) - 3)
-  const moves: Record<string, [number, number]> = { ArrowDown: [1, 0], ArrowUp: [-1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1], PageDown: [page, 0], PageUp: [-page, 0] }
+  const moves: Record<string, [number, number]> = {
+    ArrowDown: [1, 0],
+    ArrowUp: [-1, 0],
+    ArrowLeft: [0, -1],
+    ArrowRight: [0, 1],
+    PageDown: [page, 0],
+    PageUp: [-page, 0],
+  }
   const move = moves[e.key]
   if (move && !e.ctrlKey && !e.altKey) go(at.line + move[0], at.column + move[1])
   else if (e.key === 'Home') go(e.ctrlKey ? 0 : at.line, 0)
@@ -104,64 +164,256 @@ function press(e: MouseEvent) {
   }
   scroller.value?.focus()
 }
-const pressTwice = (e: MouseEvent) => { if ((gridCell(e)?.column ?? -1) >= 0) emit('open') }
+const pressTwice = (e: MouseEvent) => {
+  if ((gridCell(e)?.column ?? -1) >= 0) emit('open')
+}
 const id = useId()
-defineExpose({ focus: () => scroller.value?.focus(), renew: () => props.list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0) })
+defineExpose({
+  focus: () => scroller.value?.focus(),
+  renew: () => props.list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0),
+})
 </script>
 
 <template>
   <div
-    ref="scroller" class="cloth relative min-h-0 flex-1 overflow-auto bg-sheet outline-none" tabindex="0" role="grid" aria-label="Readiness of products by edition" :aria-rowcount="list.total.value + 1" :aria-colcount="columns.length + 1"
-    :aria-activedescendant="current && at.column >= 0 && isDrawn(at.line) ? `${id}-${at.line}-${at.column}` : undefined" @keydown="key"
+    ref="scroller"
+    class="cloth relative min-h-0 flex-1 overflow-auto bg-sheet outline-none"
+    tabindex="0"
+    role="grid"
+    aria-label="Readiness of products by edition"
+    :aria-rowcount="list.total.value + 1"
+    :aria-colcount="columns.length + 1"
+    :aria-activedescendant="current && at.column >= 0 && isDrawn(at.line) ? `${id}-${at.line}-${at.column}` : undefined"
+    @keydown="key"
   >
     <div class="head sticky top-0 z-20 bg-sheet" role="row" aria-rowindex="1" :style="{ width: `${width}px` }">
-      <span role="columnheader" class="name sticky left-0 z-10 flex items-end bg-sheet pb-1.5 font-semibold" aria-colindex="1" :style="{ width: `${nameWidth}px` }">Product</span>
-      <span v-for="s in shops" :key="s.code + s.from" class="shop" aria-hidden="true" :class="`thread-${s.code}`" :style="{ left: `${nameWidth + s.from * columnWidth}px`, width: `${s.n * columnWidth}px` }">{{ shopWords(s) }}</span>
       <span
-        v-for="c in seen" :key="columns[c.index]!.n" role="columnheader" class="edition" :aria-colindex="c.index + 2" :aria-sort="edition === editionOf(c.index) ? 'descending' : undefined" :style="{ left: `${c.start}px`, width: `${columnWidth}px` }"
-      ><button type="button" tabindex="-1" :class="{ sorted: edition === editionOf(c.index) }" @click="emit('sort', editionOf(c.index))"><span class="sr-only">{{ setup.storefrontName(columns[c.index]!.storefront) }}, {{ languageName(columns[c.index]!.language) }}:</span><span class="code">{{ columns[c.index]!.language.split('-')[0] }}</span><span class="share">{{ share(columns[c.index]!) }}</span><span class="sr-only">ready. Sort by it</span></button></span>
+        role="columnheader"
+        class="name sticky left-0 z-10 flex items-end bg-sheet pb-1.5 font-semibold"
+        aria-colindex="1"
+        :style="{ width: `${nameWidth}px` }"
+        >Product</span
+      >
+      <span
+        v-for="s in shops"
+        :key="s.code + s.from"
+        class="shop"
+        aria-hidden="true"
+        :class="`thread-${s.code}`"
+        :style="{ left: `${nameWidth + s.from * columnWidth}px`, width: `${s.n * columnWidth}px` }"
+        >{{ shopWords(s) }}</span
+      >
+      <span
+        v-for="c in seen"
+        :key="columns[c.index]!.n"
+        role="columnheader"
+        class="edition"
+        :aria-colindex="c.index + 2"
+        :aria-sort="edition === editionOf(c.index) ? 'descending' : undefined"
+        :style="{ left: `${c.start}px`, width: `${columnWidth}px` }"
+        ><button
+          type="button"
+          tabindex="-1"
+          :class="{ sorted: edition === editionOf(c.index) }"
+          @click="emit('sort', editionOf(c.index))"
+        >
+          <span class="sr-only"
+            >{{ setup.storefrontName(columns[c.index]!.storefront) }},
+            {{ languageName(columns[c.index]!.language) }}:</span
+          ><span class="code">{{ columns[c.index]!.language.split('-')[0] }}</span
+          ><span class="share">{{ share(columns[c.index]!) }}</span
+          ><span class="sr-only">ready. Sort by it</span>
+        </button></span
+      >
     </div>
-    <p v-if="list.problem.value" class="sticky left-0 px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
-    <div v-if="list.cloth.value && list.total.value === 0" class="sticky left-0 p-10 text-center text-ink2" role="row"><span role="gridcell"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" /><slot name="empty" /></span></div>
-    <div class="relative" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px`, width: `${width}px` }" @click="followLink" @mousedown="press" @dblclick="pressTwice">
-        <div v-for="v in heads" :key="v.index" role="row" class="group absolute left-0 top-0" :aria-rowindex="v.index + 2" :style="{ transform: `translateY(${v.start}px)`, width: `${width}px` }">
-          <span role="rowheader" class="sticky left-0 px-5"><template v-for="g in [list.groupOf(groupAt(v.index))]" :key="g?.code"><b class="font-semibold">{{ nameOf(groupAt(v.index)) }}</b> <small v-if="g" class="pl-1.5 text-ink2">{{ g.products.toLocaleString('en-GB') }} {{ g.products === 1 ? 'product' : 'products' }} · {{ g.sold ? Math.floor(((g.sold - g.open) / g.sold) * 100) : 0 }}% of their pages ready</small></template></span>
-        </div>
-        <div v-for="v in rows" :key="v.index" v-memo="[list.row(v.index), isDrawn(v.index), v.start, columns, seen[0]?.index, seen.at(-1)?.index, v.index === at.line ? at.column : -1]" role="row" class="line absolute left-0 top-0" :class="{ here: v.index === at.line }" :aria-rowindex="v.index + 2" :style="{ transform: `translateY(${v.start}px)`, width: `${width}px` }">
-          <template v-for="r in [isDrawn(v.index) ? list.row(v.index) : undefined]" :key="r?.sku ?? v.index">
-            <span role="rowheader" aria-colindex="1" class="name sticky left-0 z-10 flex items-center gap-2 bg-sheet" :style="{ width: `${nameWidth}px` }">
-              <template v-if="r"><a class="min-w-0 truncate hover:underline" tabindex="-1" :href="`/catalogue/${segment(r.sku)}`">{{ r.name }}</a><span class="code shrink-0">{{ r.sku }}</span></template><span v-else class="text-ink3">…</span>
-            </span>
-            <template v-if="r">
-              <span
-                v-for="c in seen" :id="`${id}-${v.index}-${c.index}`" :key="c.index" role="gridcell" class="cell" :class="{ at: v.index === at.line && c.index === at.column, first: c.index === 0 || columns[c.index]?.storefront !== columns[c.index - 1]?.storefront }" :aria-colindex="c.index + 2"
-                :aria-label="`${columns[c.index]?.storefront} ${columns[c.index]?.language}: ${stitches(r)[c.index]?.words ?? 'not sold here'}`" :style="{ left: `${c.start}px`, width: `${columnWidth}px` }"
-              />
-              <svg class="stitches" :width="columns.length * columnWidth" height="19" :viewBox="`0 -1 ${columns.length * columnWidth} 19`" :style="{ left: `${nameWidth}px` }" aria-hidden="true"><path class="open" :d="drawing(r, 'open')" /><path class="done" :d="drawing(r, 'done')" /><path class="knot" :d="drawing(r, 'knots')" /></svg>
-            </template>
+    <p v-if="list.problem.value" class="sticky left-0 px-5 py-2 text-madder" role="alert">
+      {{ list.problem.value.sentence }}
+    </p>
+    <div v-if="list.cloth.value && list.total.value === 0" class="sticky left-0 p-10 text-center text-ink2" role="row">
+      <span role="gridcell"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" /><slot name="empty" /></span>
+    </div>
+    <div
+      class="relative"
+      role="rowgroup"
+      :style="{ height: `${virtual.getTotalSize()}px`, width: `${width}px` }"
+      @click="followLink"
+      @mousedown="press"
+      @dblclick="pressTwice"
+    >
+      <div
+        v-for="v in heads"
+        :key="v.index"
+        role="row"
+        class="group absolute left-0 top-0"
+        :aria-rowindex="v.index + 2"
+        :style="{ transform: `translateY(${v.start}px)`, width: `${width}px` }"
+      >
+        <span role="rowheader" class="sticky left-0 px-5"
+          ><template v-for="g in [list.groupOf(groupAt(v.index))]" :key="g?.code"
+            ><b class="font-semibold">{{ nameOf(groupAt(v.index)) }}</b>
+            <small v-if="g" class="pl-1.5 text-ink2"
+              >{{ g.products.toLocaleString('en-GB') }} {{ g.products === 1 ? 'product' : 'products' }} ·
+              {{ g.sold ? Math.floor(((g.sold - g.open) / g.sold) * 100) : 0 }}% of their pages ready</small
+            ></template
+          ></span
+        >
+      </div>
+      <div
+        v-for="v in rows"
+        :key="v.index"
+        v-memo="[
+          list.row(v.index),
+          isDrawn(v.index),
+          v.start,
+          columns,
+          seen[0]?.index,
+          seen.at(-1)?.index,
+          v.index === at.line ? at.column : -1,
+        ]"
+        role="row"
+        class="line absolute left-0 top-0"
+        :class="{ here: v.index === at.line }"
+        :aria-rowindex="v.index + 2"
+        :style="{ transform: `translateY(${v.start}px)`, width: `${width}px` }"
+      >
+        <template v-for="r in [isDrawn(v.index) ? list.row(v.index) : undefined]" :key="r?.sku ?? v.index">
+          <span
+            role="rowheader"
+            aria-colindex="1"
+            class="name sticky left-0 z-10 flex items-center gap-2 bg-sheet"
+            :style="{ width: `${nameWidth}px` }"
+          >
+            <template v-if="r"
+              ><a class="min-w-0 truncate hover:underline" tabindex="-1" :href="`/catalogue/${segment(r.sku)}`">{{
+                r.name
+              }}</a
+              ><span class="code shrink-0">{{ r.sku }}</span></template
+            ><span v-else class="text-ink3">…</span>
+          </span>
+          <template v-if="r">
+            <span
+              v-for="c in seen"
+              :id="`${id}-${v.index}-${c.index}`"
+              :key="c.index"
+              role="gridcell"
+              class="cell"
+              :class="{
+                at: v.index === at.line && c.index === at.column,
+                first: c.index === 0 || columns[c.index]?.storefront !== columns[c.index - 1]?.storefront,
+              }"
+              :aria-colindex="c.index + 2"
+              :aria-label="`${columns[c.index]?.storefront} ${columns[c.index]?.language}: ${stitches(r)[c.index]?.words ?? 'not sold here'}`"
+              :style="{ left: `${c.start}px`, width: `${columnWidth}px` }"
+            />
+            <svg
+              class="stitches"
+              :width="columns.length * columnWidth"
+              height="19"
+              :viewBox="`0 -1 ${columns.length * columnWidth} 19`"
+              :style="{ left: `${nameWidth}px` }"
+              aria-hidden="true"
+            >
+              <path class="open" :d="drawing(r, 'open')" />
+              <path class="done" :d="drawing(r, 'done')" />
+              <path class="knot" :d="drawing(r, 'knots')" />
+            </svg>
           </template>
-        </div>
+        </template>
+      </div>
     </div>
   </div>
 </template>
 
 <style scoped>
-.cloth { contain: strict; }
-.head { height: 64px; border-bottom: 1px solid var(--hair-strong); }
-.name { position: sticky; height: 100%; padding-left: 20px; padding-right: 10px; border-right: 1px solid var(--hair-strong); }
-.shop { position: absolute; top: 5px; height: 19px; padding-left: 5px; font-weight: 600; font-size: 12px; line-height: 15px; white-space: nowrap; overflow: hidden; border-bottom: 3px solid var(--t); }
-.edition { position: absolute; top: 26px; text-align: center; }
-.edition button { display: flex; flex-direction: column; align-items: center; width: 100%; padding: 1px 0; line-height: 1.25; }
-.edition button.sorted { background: var(--indigo-wash); }
-.share { font-size: 11.5px; color: var(--ink-2); }
-.group { height: 26px; background: var(--shade); border-bottom: 1px solid var(--hair); line-height: 25px; }
-.line { height: 31px; border-bottom: 1px solid var(--hair); contain: layout style; }
-.line.here, .line.here .name { background: var(--indigo-wash); }
-.cell { position: absolute; top: 0; height: 30px; cursor: pointer; }
-.stitches { position: absolute; top: 5px; pointer-events: none; }
-.cell.first { border-left: 1px solid var(--hair); }
-.cell.at { outline: 2px solid var(--indigo); outline-offset: -2px; background: var(--sheet); }
-.done { fill: var(--ink); }
-.open { fill: var(--hair); }
-.knot { fill: var(--madder); stroke: var(--sheet); stroke-width: 1; }
+.cloth {
+  contain: strict;
+}
+.head {
+  height: 64px;
+  border-bottom: 1px solid var(--hair-strong);
+}
+.name {
+  position: sticky;
+  height: 100%;
+  padding-left: 20px;
+  padding-right: 10px;
+  border-right: 1px solid var(--hair-strong);
+}
+.shop {
+  position: absolute;
+  top: 5px;
+  height: 19px;
+  padding-left: 5px;
+  font-weight: 600;
+  font-size: 12px;
+  line-height: 15px;
+  white-space: nowrap;
+  overflow: hidden;
+  border-bottom: 3px solid var(--t);
+}
+.edition {
+  position: absolute;
+  top: 26px;
+  text-align: center;
+}
+.edition button {
+  display: flex;
+  flex-direction: column;
+  align-items: center;
+  width: 100%;
+  padding: 1px 0;
+  line-height: 1.25;
+}
+.edition button.sorted {
+  background: var(--indigo-wash);
+}
+.share {
+  font-size: 11.5px;
+  color: var(--ink-2);
+}
+.group {
+  height: 26px;
+  background: var(--shade);
+  border-bottom: 1px solid var(--hair);
+  line-height: 25px;
+}
+.line {
+  height: 31px;
+  border-bottom: 1px solid var(--hair);
+  contain: layout style;
+}
+.line.here,
+.line.here .name {
+  background: var(--indigo-wash);
+}
+.cell {
+  position: absolute;
+  top: 0;
+  height: 30px;
+  cursor: pointer;
+}
+.stitches {
+  position: absolute;
+  top: 5px;
+  pointer-events: none;
+}
+.cell.first {
+  border-left: 1px solid var(--hair);
+}
+.cell.at {
+  outline: 2px solid var(--indigo);
+  outline-offset: -2px;
+  background: var(--sheet);
+}
+.done {
+  fill: var(--ink);
+}
+.open {
+  fill: var(--hair);
+}
+.knot {
+  fill: var(--madder);
+  stroke: var(--sheet);
+  stroke-width: 1;
+}
 </style>

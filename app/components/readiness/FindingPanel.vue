@@ -6,35 +6,67 @@ import { strands } from '@core/readiness/finding'
 const props = defineProps<{ sku: string; name: string; storefront: string; language: string; version: number }>()
 const emit = defineEmits<{ close: []; only: [FindingDocument] }>()
 const setup = useSetupStore()
-const answer = useAsking((signal) => get<{ due: boolean; editions: EditionDocument[] }>(`/api/products/${segment(props.sku)}/readiness`, {}, signal), () => [props.sku, props.version])
-const edition = computed(() => answer.data.value?.editions.find((e) => e.storefront === props.storefront && e.language === props.language))
-const strandWords: Record<string, string> = { facts: 'Facts', copy: 'Copy', language: 'Language', media: 'Media', content: 'Content' }
-const of = (strand: string) => [...edition.value?.blockers.map((f) => ({ ...f, blocks: true })) ?? [], ...edition.value?.remarks.map((f) => ({ ...f, blocks: false })) ?? []].filter((f) => f.strand === strand)
+const answer = useAsking(
+  (signal) =>
+    get<{ due: boolean; editions: EditionDocument[] }>(`/api/products/${segment(props.sku)}/readiness`, {}, signal),
+  () => [props.sku, props.version],
+)
+const edition = computed(() =>
+  answer.data.value?.editions.find((e) => e.storefront === props.storefront && e.language === props.language),
+)
+const strandWords: Record<string, string> = {
+  facts: 'Facts',
+  copy: 'Copy',
+  language: 'Language',
+  media: 'Media',
+  content: 'Content',
+}
+const of = (strand: string) =>
+  [
+    ...(edition.value?.blockers.map((f) => ({ ...f, blocks: true })) ?? []),
+    ...(edition.value?.remarks.map((f) => ({ ...f, blocks: false })) ?? []),
+  ].filter((f) => f.strand === strand)
 const count = (n: number, what: string) => `${n} ${what}${n === 1 ? '' : 's'}`
 const summary = computed(() => {
   const e = edition.value
   if (!e) return ''
-  const parts = [...(e.blockers.length ? [count(e.blockers.length, 'blocker')] : []), ...(e.remarks.length ? [count(e.remarks.length, 'remark')] : [])]
-  return e.blockers.length ? `${parts.join(' and ')} ${e.blockers.length + e.remarks.length === 1 ? 'stands' : 'stand'} between this page and its release.` : e.remarks.length ? `Ready, with ${parts[0]}.` : 'Ready. Nothing was found.'
+  const parts = [
+    ...(e.blockers.length ? [count(e.blockers.length, 'blocker')] : []),
+    ...(e.remarks.length ? [count(e.remarks.length, 'remark')] : []),
+  ]
+  return e.blockers.length
+    ? `${parts.join(' and ')} ${e.blockers.length + e.remarks.length === 1 ? 'stands' : 'stand'} between this page and its release.`
+    : e.remarks.length
+      ? `Ready, with ${parts[0]}.`
+      : 'Ready. Nothing was found.'
 })
 /** Where a finding is mended. */
 function placeOf(f: FindingDocument) {
   const query = { in: `${props.storefront}/${props.language}` }
   const [kind, rest] = [f.at.slice(0, f.at.indexOf(':')), f.at.slice(f.at.indexOf(':') + 1)]
-  if (f.strand === 'language' && kind === 'attribute') return { path: `/translation/${segment(`product:${props.sku}`)}`, query }
-  if (kind === 'attribute') return { path: `/catalogue/${segment(props.sku)}`, query: { ...query, field: rest.replace(/@.*$/, '') } }
-  if (kind === 'piece') return f.strand === 'language' || f.code === 'piece-no-text' ? { path: `/translation/${segment(`piece:${rest}`)}`, query } : { path: `/library/${segment(rest)}`, query }
+  if (f.strand === 'language' && kind === 'attribute')
+    return { path: `/translation/${segment(`product:${props.sku}`)}`, query }
+  if (kind === 'attribute')
+    return { path: `/catalogue/${segment(props.sku)}`, query: { ...query, field: rest.replace(/@.*$/, '') } }
+  if (kind === 'piece')
+    return f.strand === 'language' || f.code === 'piece-no-text'
+      ? { path: `/translation/${segment(`piece:${rest}`)}`, query }
+      : { path: `/library/${segment(rest)}`, query }
   if (kind === 'picture') return { path: `/media/${segment(rest)}`, query }
   if (kind === 'area') return { path: '/assignments', query }
   return { path: `/catalogue/${segment(props.sku)}`, query: { ...query, side: 'prices' } }
 }
 const panel = useTemplateRef<HTMLElement>('panel')
-const links = () => [...panel.value?.querySelectorAll<HTMLElement>('a[data-finding]') ?? []]
+const links = () => [...(panel.value?.querySelectorAll<HTMLElement>('a[data-finding]') ?? [])]
 function key(e: KeyboardEvent) {
   if (e.key === 'Escape') emit('close')
   else if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
     const all = links()
-    const next = all[(all.indexOf(document.activeElement as HTMLElement) + (e.key === 'ArrowDown' ? 1 : -1) + all.length) % all.length]
+    const next =
+      all[
+        (all.indexOf(document.activeElement as HTMLElement) + (e.key === 'ArrowDown' ? 1 : -1) + all.length) %
+          all.length
+      ]
     next?.focus()
   } else return
   e.preventDefault()
@@ -50,16 +82,64 @@ defineExpose({ focus })
 </script>
 
 <template>
-  <aside ref="panel" tabindex="-1" class="flex w-[300px] shrink-0 flex-col overflow-auto border-l border-hair2 bg-sheet px-4 pb-6 pt-3 outline-none" aria-label="Findings" @keydown="key">
-    <p class="code flex items-center gap-1.5" :class="`thread-${storefront}`">{{ sku }} · <span class="dot" /> {{ storefront }}/{{ language }}<button type="button" class="ml-auto px-1 text-[15px] leading-none" aria-label="Close the findings" @click="emit('close')">×</button></p>
-    <h2><NuxtLink class="hover:underline" :to="{ path: `/catalogue/${segment(sku)}`, query: { in: `${storefront}/${language}` } }">{{ name }}</NuxtLink></h2>
-    <p class="pb-1 text-ink2" role="status">{{ setup.storefrontName(storefront) }}, {{ bareLanguageName(language) }}. {{ edition ? summary : answer.data.value?.due ? 'It is being worked out.' : answer.data.value ? 'It is not sold here.' : '…' }}</p>
+  <aside
+    ref="panel"
+    tabindex="-1"
+    class="flex w-[300px] shrink-0 flex-col overflow-auto border-l border-hair2 bg-sheet px-4 pb-6 pt-3 outline-none"
+    aria-label="Findings"
+    @keydown="key"
+  >
+    <p class="code flex items-center gap-1.5" :class="`thread-${storefront}`">
+      {{ sku }} · <span class="dot" /> {{ storefront }}/{{ language
+      }}<button
+        type="button"
+        class="ml-auto px-1 text-[15px] leading-none"
+        aria-label="Close the findings"
+        @click="emit('close')"
+      >
+        ×
+      </button>
+    </p>
+    <h2>
+      <NuxtLink
+        class="hover:underline"
+        :to="{ path: `/catalogue/${segment(sku)}`, query: { in: `${storefront}/${language}` } }"
+        >{{ name }}</NuxtLink
+      >
+    </h2>
+    <p class="pb-1 text-ink2" role="status">
+      {{ setup.storefrontName(storefront) }}, {{ bareLanguageName(language) }}.
+      {{
+        edition
+          ? summary
+          : answer.data.value?.due
+            ? 'It is being worked out.'
+            : answer.data.value
+              ? 'It is not sold here.'
+              : '…'
+      }}
+    </p>
     <section v-for="s in edition ? strands : []" :key="s" :aria-label="strandWords[s]">
-      <h3 class="flex items-baseline justify-between pb-0.5 pt-2.5 text-[12.5px] font-semibold">{{ strandWords[s] }}<span class="font-normal text-ink2">{{ edition!.strands[s].of === 0 ? 'nothing asked' : `${edition!.strands[s].passed} of ${edition!.strands[s].of}` }}</span></h3>
+      <h3 class="flex items-baseline justify-between pb-0.5 pt-2.5 text-[12.5px] font-semibold">
+        {{ strandWords[s]
+        }}<span class="font-normal text-ink2">{{
+          edition!.strands[s].of === 0 ? 'nothing asked' : `${edition!.strands[s].passed} of ${edition!.strands[s].of}`
+        }}</span>
+      </h3>
       <ul>
         <li v-for="(f, i) in of(s)" :key="i" class="flex gap-2 border-b border-hair py-1.5">
-          <svg width="11" height="11" viewBox="0 0 11 11" class="mt-1 shrink-0" aria-hidden="true"><path v-if="f.blocks" d="M5.5 0.5l5 5-5 5-5-5z" fill="var(--madder)" /><path v-else d="M5.5 1.5l4 4-4 4-4-4z" fill="none" stroke="var(--ochre)" stroke-width="1.5" /></svg>
-          <span class="min-w-0 flex-1"><NuxtLink data-finding :to="placeOf(f)" class="block min-h-6 hover:underline"><span class="sr-only">{{ f.blocks ? 'Blocker: ' : 'Remark: ' }}</span>{{ f.message }}</NuxtLink><button type="button" class="min-h-6 text-[12px] text-ink2 hover:underline" @click="emit('only', f)">all products with this</button></span>
+          <svg width="11" height="11" viewBox="0 0 11 11" class="mt-1 shrink-0" aria-hidden="true">
+            <path v-if="f.blocks" d="M5.5 0.5l5 5-5 5-5-5z" fill="var(--madder)" />
+            <path v-else d="M5.5 1.5l4 4-4 4-4-4z" fill="none" stroke="var(--ochre)" stroke-width="1.5" />
+          </svg>
+          <span class="min-w-0 flex-1"
+            ><NuxtLink data-finding :to="placeOf(f)" class="block min-h-6 hover:underline"
+              ><span class="sr-only">{{ f.blocks ? 'Blocker: ' : 'Remark: ' }}</span
+              >{{ f.message }}</NuxtLink
+            ><button type="button" class="min-h-6 text-[12px] text-ink2 hover:underline" @click="emit('only', f)">
+              all products with this
+            </button></span
+          >
           <span class="key self-start" aria-hidden="true">Enter</span>
         </li>
       </ul>

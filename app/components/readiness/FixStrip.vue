@@ -11,18 +11,53 @@ const { width } = useElementSize(strip)
 const all = ref(false)
 const fitting = computed(() => Math.max(1, Math.floor(width.value / 215)))
 const shown = computed(() => (all.value ? props.fixes : props.fixes.slice(0, fitting.value)))
-const where = (f: FixDocument) => (f.storefronts.length === 1 ? `in ${setup.storefrontName(f.storefronts[0]!)}` : `in ${f.storefronts.length} storefronts`)
+const where = (f: FixDocument) =>
+  f.storefronts.length === 1
+    ? `in ${setup.storefrontName(f.storefronts[0]!)}`
+    : `in ${f.storefronts.length} storefronts`
 </script>
 
 <template>
   <div class="mx-5 mb-2 flex border border-hair2 bg-sheet">
-    <p class="w-[104px] shrink-0 self-center px-3 font-serif italic leading-tight text-ink2">The fixes that free the most pages</p>
-    <ol ref="strip" class="grid min-w-0 flex-1" :style="{ gridTemplateColumns: `repeat(${Math.min(fitting, Math.max(1, fixes.length))}, minmax(0, 1fr))` }" aria-label="The fixes that free the most pages">
+    <p class="w-[104px] shrink-0 self-center px-3 font-serif italic leading-tight text-ink2">
+      The fixes that free the most pages
+    </p>
+    <ol
+      ref="strip"
+      class="grid min-w-0 flex-1"
+      :style="{ gridTemplateColumns: `repeat(${Math.min(fitting, Math.max(1, fixes.length))}, minmax(0, 1fr))` }"
+      aria-label="The fixes that free the most pages"
+    >
       <li v-for="f in shown" :key="f.id" class="border-b border-l border-hair -mb-px">
-        <button type="button" class="block h-full w-full px-3 py-1.5 text-left hover:bg-shade" :class="{ 'bg-indigowash': chosen === f.id }" :aria-pressed="chosen === f.id" @click="emit('choose', f)"><span class="line-clamp-2 text-[12.5px] font-semibold leading-[1.3]" :title="f.text">{{ f.text }}</span><span class="block truncate text-[12px] text-ink2">frees <b class="font-semibold text-weld">{{ f.pages.toLocaleString('en-GB') }} {{ f.pages === 1 ? 'page' : 'pages' }}</b> {{ where(f) }}</span></button>
+        <button
+          type="button"
+          class="block h-full w-full px-3 py-1.5 text-left hover:bg-shade"
+          :class="{ 'bg-indigowash': chosen === f.id }"
+          :aria-pressed="chosen === f.id"
+          @click="emit('choose', f)"
+        >
+          <span class="line-clamp-2 text-[12.5px] font-semibold leading-[1.3]" :title="f.text">{{ f.text }}</span
+          ><span class="block truncate text-[12px] text-ink2"
+            >frees
+            <b class="font-semibold text-weld"
+              >{{ f.pages.toLocaleString('en-GB') }} {{ f.pages === 1 ? 'page' : 'pages' }}</b
+            >
+            {{ where(f) }}</span
+          >
+        </button>
       </li>
-      <li v-if="fixes.length === 0" class="px-3 py-2 text-ink2">No single fix would make a page ready. Pages that are blocked lack several things.</li>
+      <li v-if="fixes.length === 0" class="px-3 py-2 text-ink2">
+        No single fix would make a page ready. Pages that are blocked lack several things.
+      </li>
     </ol>
-    <button v-if="fixes.length > fitting" type="button" class="w-[52px] shrink-0 self-stretch border-l border-hair text-ink2 hover:bg-shade" :aria-expanded="all" @click="all = !all">{{ all ? 'Fewer' : `All ${fixes.length}` }}</button>
+    <button
+      v-if="fixes.length > fitting"
+      type="button"
+      class="w-[52px] shrink-0 self-stretch border-l border-hair text-ink2 hover:bg-shade"
+      :aria-expanded="all"
+      @click="all = !all"
+    >
+      {{ all ? 'Fewer' : `All ${fixes.length}` }}
+    </button>
   </div>
 </template>

@@ -9,14 +9,29 @@ const setup = useSetupStore()
 const products = ref(12)
 const storefront = ref('')
 const same = ref(false)
-watch(() => props.portion, (p) => {
-  products.value = p?.products ?? 12
-  storefront.value = p?.storefront ?? ''
-  same.value = p !== null && p.filter !== null
-}, { immediate: true })
+watch(
+  () => props.portion,
+  (p) => {
+    products.value = p?.products ?? 12
+    storefront.value = p?.storefront ?? ''
+    same.value = p !== null && p.filter !== null
+  },
+  { immediate: true },
+)
 async function save(close: () => void) {
   try {
-    emit('changed', (await ask<PortionDocument>('PUT', '/api/readiness/portion', { body: { products: products.value, storefront: storefront.value || null, filter: same.value ? props.condition : null } })).data)
+    emit(
+      'changed',
+      (
+        await ask<PortionDocument>('PUT', '/api/readiness/portion', {
+          body: {
+            products: products.value,
+            storefront: storefront.value || null,
+            filter: same.value ? props.condition : null,
+          },
+        })
+      ).data,
+    )
     close()
   } catch (e) {
     tellProblem(e)
@@ -31,14 +46,34 @@ async function drop(close: () => void) {
 
 <template>
   <Popover v-slot="{ close }" class="relative">
-    <PopoverButton class="plain">{{ portion ? `Today’s portion: ${portion.done} of ${portion.of} done` : 'Set a daily portion' }}</PopoverButton>
+    <PopoverButton class="plain">{{
+      portion ? `Today’s portion: ${portion.done} of ${portion.of} done` : 'Set a daily portion'
+    }}</PopoverButton>
     <PopoverPanel class="absolute left-0 top-7 z-40 w-[330px] border border-hair2 bg-paper p-4 shadow-md" focus>
       <form class="grid gap-3" @submit.prevent="save(close)">
-        <p class="text-ink2">Every day, the products nearest to ready are yours. One is done when nothing blocks it any more.</p>
-        <label class="flex items-center gap-2">Products a day<input v-model.number="products" class="field w-20" type="number" min="1" max="500" required></label>
-        <label class="flex items-center gap-2">Ready in<select v-model="storefront" class="field"><option value="">every storefront</option><option v-for="s in setup.storefronts" :key="s.code" :value="s.code">{{ s.name }}</option></select></label>
-        <label class="flex items-start gap-2"><input v-model="same" class="mt-1" type="checkbox"><span>Only of what is found now<small class="block text-ink2">{{ conditionWords || 'all products' }}</small></span></label>
-        <p class="flex gap-3"><button type="submit" class="act main">Set it</button><button v-if="portion" type="button" class="plain" @click="drop(close)">Let it go</button></p>
+        <p class="text-ink2">
+          Every day, the products nearest to ready are yours. One is done when nothing blocks it any more.
+        </p>
+        <label class="flex items-center gap-2"
+          >Products a day<input v-model.number="products" class="field w-20" type="number" min="1" max="500" required
+        /></label>
+        <label class="flex items-center gap-2"
+          >Ready in<select v-model="storefront" class="field">
+            <option value="">every storefront</option>
+            <option v-for="s in setup.storefronts" :key="s.code" :value="s.code">{{ s.name }}</option>
+          </select></label
+        >
+        <label class="flex items-start gap-2"
+          ><input v-model="same" class="mt-1" type="checkbox" /><span
+            >Only of what is found now<small class="block text-ink2">{{
+              conditionWords || 'all products'
+            }}</small></span
+          ></label
+        >
+        <p class="flex gap-3">
+          <button type="submit" class="act main">Set it</button
+          ><button v-if="portion" type="button" class="plain" @click="drop(close)">Let it go</button>
+        </p>
       </form>
     </PopoverPanel>
   </Popover>

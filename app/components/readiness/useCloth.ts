@@ -9,7 +9,9 @@ export type Grouping = ClothBody['by'] | null
 const pageSize = 100
 
 /** The cloth as it is asked for: its columns and groups at once, its rows page by page as they are scrolled to. */
-export function useCloth(asked: () => { body: Partial<ClothFilter>; by: Grouping; sort: string; edition: string | undefined }) {
+export function useCloth(
+  asked: () => { body: Partial<ClothFilter>; by: Grouping; sort: string; edition: string | undefined },
+) {
   const cloth = shallowRef<Cloth>()
   const problem = shallowRef<ApiProblem>()
   /** By what the cloth that is there is grouped; another may be on its way. */
@@ -20,7 +22,9 @@ export function useCloth(asked: () => { body: Partial<ClothFilter>; by: Grouping
 
   const lines = computed(() => {
     if (!cloth.value) return { total: 0, starts: [] as { at: number; code: string | null; products: number }[] }
-    const groups: { code: string | null; products: number }[] = grouping.value ? cloth.value.groups : [{ code: null, products: cloth.value.products }]
+    const groups: { code: string | null; products: number }[] = grouping.value
+      ? cloth.value.groups
+      : [{ code: null, products: cloth.value.products }]
     let at = 0
     const starts = groups.map((g) => {
       const start = { at, code: g.code, products: g.products }
@@ -40,7 +44,9 @@ export function useCloth(asked: () => { body: Partial<ClothFilter>; by: Grouping
     }
     const group = starts[low]!
     if (group.code === null) return { kind: 'row', group: null, offset: i }
-    return i === group.at ? { kind: 'group', group: group.code } : { kind: 'row', group: group.code, offset: i - group.at - 1 }
+    return i === group.at
+      ? { kind: 'group', group: group.code }
+      : { kind: 'row', group: group.code, offset: i - group.at - 1 }
   }
   const pageOf = (l: { group: string | null; offset: number }) => `${l.group ?? ''}\n${Math.floor(l.offset / pageSize)}`
   const row = (i: number): ClothRow | undefined => {
@@ -63,7 +69,18 @@ export function useCloth(asked: () => { body: Partial<ClothFilter>; by: Grouping
     const by = grouping.value
     try {
       const offset = Math.floor(l.offset / pageSize) * pageSize
-      const { items } = await post<{ items: ClothRow[] }>('/api/readiness/rows', { ...body, sort, ...(edition ? { edition } : {}), ...(by === null || l.group === null ? {} : { [by]: l.group }), offset, limit: pageSize }, { signal })
+      const { items } = await post<{ items: ClothRow[] }>(
+        '/api/readiness/rows',
+        {
+          ...body,
+          sort,
+          ...(edition ? { edition } : {}),
+          ...(by === null || l.group === null ? {} : { [by]: l.group }),
+          offset,
+          limit: pageSize,
+        },
+        { signal },
+      )
       if (!signal.aborted) pages.value = new Map([...pages.value, [key, items]])
     } catch (e) {
       loading.delete(key)
@@ -101,5 +118,16 @@ export function useCloth(asked: () => { body: Partial<ClothFilter>; by: Grouping
     for (const l of wanted.values()) void load(l)
   }
   watch(asked, () => void refresh(), { immediate: true, deep: true })
-  return { cloth, grouping, problem, total: computed(() => lines.value.total), line, row, show, renew, pages, groupOf: (code: string) => cloth.value?.groups.find((g) => g.code === code) }
+  return {
+    cloth,
+    grouping,
+    problem,
+    total: computed(() => lines.value.total),
+    line,
+    row,
+    show,
+    renew,
+    pages,
+    groupOf: (code: string) => cloth.value?.groups.find((g) => g.code === code),
+  }
 }

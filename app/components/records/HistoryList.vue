@@ -1,30 +1,52 @@
 <script setup lang="ts">
 import type { Difference } from '@core/catalogue/patch'
 
-interface Entry { id: number; at: string; person: string | null; title: string; made: boolean; differences: Difference[] }
+interface Entry {
+  id: number
+  at: string
+  person: string | null
+  title: string
+  made: boolean
+  differences: Difference[]
+}
 /** `read` is where the history is asked for, `write` where a change is put back; `after` is called then, even where people have gone on meanwhile. */
 const props = defineProps<{ read: string; write: string; version: unknown; after: () => unknown }>()
 const session = useSessionStore()
 const entries = shallowRef<Entry[]>([])
 const next = ref<number | null>(null)
-const { problem, refresh } = useAsking(async (signal) => {
-  const page = await get<{ items: Entry[]; next: number | null }>(props.read, {}, signal)
-  entries.value = page.items
-  next.value = page.next
-  return page
-}, () => [props.read, props.version])
+const { problem, refresh } = useAsking(
+  async (signal) => {
+    const page = await get<{ items: Entry[]; next: number | null }>(props.read, {}, signal)
+    entries.value = page.items
+    next.value = page.next
+    return page
+  },
+  () => [props.read, props.version],
+)
 async function older() {
   const page = await get<{ items: Entry[]; next: number | null }>(props.read, { before: next.value })
   entries.value = [...entries.value, ...page.items]
   next.value = page.next
 }
-const words = (path: string) => path.replace(/^attribute:/, '').replace(/^state:/, 'state of ').replace(/^source:(attribute:)?/, 'source of ').replace(/^texts@\//, 'text in ').replace(/^texts@([^/]+)\//, 'text of $1 in ').replace('leftOut', 'left out').replace('@/', ' in ').replace('@', ' in ')
-const visible = (e: Entry) => e.differences.filter((d) => !/^(state|source):/.test(d.path) || e.differences.length === 1)
+const words = (path: string) =>
+  path
+    .replace(/^attribute:/, '')
+    .replace(/^state:/, 'state of ')
+    .replace(/^source:(attribute:)?/, 'source of ')
+    .replace(/^texts@\//, 'text in ')
+    .replace(/^texts@([^/]+)\//, 'text of $1 in ')
+    .replace('leftOut', 'left out')
+    .replace('@/', ' in ')
+    .replace('@', ' in ')
+const visible = (e: Entry) =>
+  e.differences.filter((d) => !/^(state|source):/.test(d.path) || e.differences.length === 1)
 const open = ref<number[]>([])
 async function putBack(e: Entry) {
   try {
     const { kept } = await post<{ kept: string[] }>(props.write, { change: e.id })
-    tell(kept.length > 0 ? `Put back, but left alone what was changed since: ${kept.map(words).join(', ')}` : 'Put back')
+    tell(
+      kept.length > 0 ? `Put back, but left alone what was changed since: ${kept.map(words).join(', ')}` : 'Put back',
+    )
     props.after()
     await refresh()
   } catch (problemOf) {
@@ -38,11 +60,36 @@ async function putBack(e: Entry) {
     <p v-if="problem" class="text-madder" role="alert">{{ problem.sentence }}</p>
     <ol>
       <li v-for="(e, i) in entries" :key="e.id" class="border-b border-hair py-2">
-        <div class="flex items-baseline gap-3"><b class="font-semibold">{{ e.title }}</b><span class="text-ink2">{{ e.person ?? 'Ink Loom' }}, {{ whenShown(e.at) }}</span>
-          <button v-if="session.mayEdit && !e.made && e.differences.length" class="plain ml-auto" type="button" :aria-label="`Put back: ${e.title}, ${i + 1}`" @click="putBack(e)">Put back</button></div>
+        <div class="flex items-baseline gap-3">
+          <b class="font-semibold">{{ e.title }}</b
+          ><span class="text-ink2">{{ e.person ?? 'Ink Loom' }}, {{ whenShown(e.at) }}</span>
+          <button
+            v-if="session.mayEdit && !e.made && e.differences.length"
+            class="plain ml-auto"
+            type="button"
+            :aria-label="`Put back: ${e.title}, ${i + 1}`"
+            @click="putBack(e)"
+          >
+            Put back
+          </button>
+        </div>
         <template v-if="!e.made">
-          <p v-for="d in visible(e).slice(0, open.includes(e.id) ? undefined : 6)" :key="d.path" :class="{ truncate: !open.includes(e.id) }"><span class="text-ink2">{{ words(d.path) }}:</span> <del class="gone">{{ valueShown(d.before) }}</del> <ins class="come">{{ valueShown(d.after) }}</ins></p>
-          <button v-if="!open.includes(e.id) && visible(e).length > 0" class="plain text-[12px]" type="button" @click="open.push(e.id)">{{ visible(e).length > 6 ? `All ${visible(e).length} changes, whole` : 'Whole' }}</button>
+          <p
+            v-for="d in visible(e).slice(0, open.includes(e.id) ? undefined : 6)"
+            :key="d.path"
+            :class="{ truncate: !open.includes(e.id) }"
+          >
+            <span class="text-ink2">{{ words(d.path) }}:</span> <del class="gone">{{ valueShown(d.before) }}</del>
+            <ins class="come">{{ valueShown(d.after) }}</ins>
+          </p>
+          <button
+            v-if="!open.includes(e.id) && visible(e).length > 0"
+            class="plain text-[12px]"
+            type="button"
+            @click="open.push(e.id)"
+          >
+            {{ visible(e).length > 6 ? `All ${visible(e).length} changes, whole` : 'Whole' }}
+          </button>
         </template>
       </li>
     </ol>

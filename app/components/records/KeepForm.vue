@@ -2,7 +2,12 @@
 import type { KeptKind } from '@contracts/kept'
 
 /** Keeps something under a name, for oneself or for everybody. */
-const props = defineProps<{ kind: KeptKind; what: string; content: () => unknown; /** The name and sharing to begin with. */ begin?: { name: string; shared: boolean } }>()
+const props = defineProps<{
+  kind: KeptKind
+  what: string
+  content: () => unknown
+  /** The name and sharing to begin with. */ begin?: { name: string; shared: boolean }
+}>()
 const emit = defineEmits<{ kept: [number] }>()
 const naming = defineModel<boolean>({ default: false })
 const name = ref('')
@@ -16,7 +21,9 @@ function start() {
 }
 async function keep() {
   try {
-    const { data } = await ask<{ id: number }>('PUT', '/api/kept', { body: { kind: props.kind, name: name.value.trim(), shared: shared.value, content: props.content() } })
+    const { data } = await ask<{ id: number }>('PUT', '/api/kept', {
+      body: { kind: props.kind, name: name.value.trim(), shared: shared.value, content: props.content() },
+    })
     naming.value = false
     tell(`The ${props.what} is kept`)
     emit('kept', data.id)
@@ -27,6 +34,16 @@ async function keep() {
 </script>
 
 <template>
-  <form v-if="naming" class="inline-flex items-center gap-2" @submit.prevent="keep" @keydown.esc.stop="naming = false"><input ref="field" v-model="name" class="field w-40" :aria-label="`Name of the ${what}`" :placeholder="`Name of the ${what}`"><label class="flex items-center gap-1.5"><input v-model="shared" type="checkbox">for everybody</label><button class="act" type="submit" :disabled="!name.trim()">Keep</button><button class="plain" type="button" @click="naming = false">Leave it</button></form>
+  <form v-if="naming" class="inline-flex items-center gap-2" @submit.prevent="keep" @keydown.esc.stop="naming = false">
+    <input
+      ref="field"
+      v-model="name"
+      class="field w-40"
+      :aria-label="`Name of the ${what}`"
+      :placeholder="`Name of the ${what}`"
+    /><label class="flex items-center gap-1.5"><input v-model="shared" type="checkbox" />for everybody</label
+    ><button class="act" type="submit" :disabled="!name.trim()">Keep</button
+    ><button class="plain" type="button" @click="naming = false">Leave it</button>
+  </form>
   <button v-else class="plain" type="button" @click="start">Keep this {{ what }}</button>
 </template>

@@ -21,10 +21,13 @@ const props = defineProps<{
 const { draft, stored, changed, problem, conflict, busy, errors, code, list, history } = props.record
 const past = ref(false)
 const sure = ref(false)
-watch(code, () => { past.value = sure.value = false })
+watch(code, () => {
+  past.value = sure.value = false
+})
 async function save() {
   if (props.readonly || !draft.value) return
-  if (props.missing) return tellProblem(new ApiProblem({ title: 'Not complete yet', status: 422, detail: props.missing }))
+  if (props.missing)
+    return tellProblem(new ApiProblem({ title: 'Not complete yet', status: 422, detail: props.missing }))
   if (await props.record.save()) await props.after?.()
 }
 async function takeBack() {
@@ -33,32 +36,75 @@ async function takeBack() {
 }
 useKeys(props.it, [
   { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
-  { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } },
-  ...props.keys ?? [],
+  {
+    keys: 'h',
+    does: 'History, and back',
+    run: () => {
+      past.value = !past.value
+    },
+  },
+  ...(props.keys ?? []),
 ])
 </script>
 
 <template>
   <div class="flex h-full flex-col">
-    <div v-if="problem" class="p-8" role="alert"><h1>{{ problem.problem.title }}</h1><p class="mt-2">{{ problem.sentence }}</p><NuxtLink :to="list" class="act mt-3">To the {{ many.toLowerCase() }}</NuxtLink></div>
+    <div v-if="problem" class="p-8" role="alert">
+      <h1>{{ problem.problem.title }}</h1>
+      <p class="mt-2">{{ problem.sentence }}</p>
+      <NuxtLink :to="list" class="act mt-3">To the {{ many.toLowerCase() }}</NuxtLink>
+    </div>
     <template v-else-if="draft">
       <div class="px-5 pb-2 pt-3">
         <div class="flex items-baseline gap-3">
-          <span class="code flex gap-3"><NuxtLink :to="list" class="hover:underline">{{ many }}</NuxtLink><span>{{ code ?? 'new' }}</span><slot name="beside" /></span>
-          <RecordActions v-model="past" :it="it" :history="code !== null" :changed="changed" :readonly="readonly" :blocked="busy" @leave="record.reset" @save="save">
-            <span class="text-[12px] text-ink2" role="status">{{ changed ? 'Not saved yet; kept in this browser' : code ? 'Saved' : '' }}</span>
+          <span class="code flex gap-3"
+            ><NuxtLink :to="list" class="hover:underline">{{ many }}</NuxtLink
+            ><span>{{ code ?? 'new' }}</span
+            ><slot name="beside"
+          /></span>
+          <RecordActions
+            v-model="past"
+            :it="it"
+            :history="code !== null"
+            :changed="changed"
+            :readonly="readonly"
+            :blocked="busy"
+            @leave="record.reset"
+            @save="save"
+          >
+            <span class="text-[12px] text-ink2" role="status">{{
+              changed ? 'Not saved yet; kept in this browser' : code ? 'Saved' : ''
+            }}</span>
             <button v-if="code && !readonly" type="button" class="plain" @click="sure = true">Delete</button>
           </RecordActions>
         </div>
-        <p v-if="sure" class="flex items-center gap-3 pt-1" role="alert">{{ removal }} <button type="button" class="act main" @click="record.remove(async () => after?.())">Delete it</button><button type="button" class="plain" @click="sure = false">Keep it</button></p>
+        <p v-if="sure" class="flex items-center gap-3 pt-1" role="alert">
+          {{ removal }}
+          <button type="button" class="act main" @click="record.remove(async () => after?.())">Delete it</button
+          ><button type="button" class="plain" @click="sure = false">Keep it</button>
+        </p>
         <h1 class="mt-0.5 truncate">{{ title || `A new ${it.toLowerCase()}` }}</h1>
         <slot name="under" />
       </div>
-      <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-8 pt-3" tabindex="0" :aria-label="`The ${it.toLowerCase()}`">
-        <HistoryList v-if="past && history" :read="history" :write="`${history}/put-back`" :version="stored" :after="takeBack" />
+      <div
+        class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-8 pt-3"
+        tabindex="0"
+        :aria-label="`The ${it.toLowerCase()}`"
+      >
+        <HistoryList
+          v-if="past && history"
+          :read="history"
+          :write="`${history}/put-back`"
+          :version="stored"
+          :after="takeBack"
+        />
         <template v-else>
           <ConflictNote v-if="conflict" class="mb-3" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-          <ul v-if="errors.length" class="mb-3 text-madder" role="alert"><li v-for="e in errors" :key="e.path + e.message"><span v-if="e.path" class="code">{{ e.path }}</span> {{ e.message }}</li></ul>
+          <ul v-if="errors.length" class="mb-3 text-madder" role="alert">
+            <li v-for="e in errors" :key="e.path + e.message">
+              <span v-if="e.path" class="code">{{ e.path }}</span> {{ e.message }}
+            </li>
+          </ul>
           <slot />
         </template>
       </div>

@@ -10,19 +10,49 @@ const lens = useLensStore()
 const kind = computed(() => stepKinds[step.value.kind])
 const offered = computed(() => [
   ...props.before.map((s) => ({ address: `step:${s.kind}`, label: `What “${stepKinds[s.kind].label}” gave` })),
-  ...[...setup.attributes.values()].map((a) => ({ address: `attribute:${a.code}`, label: setup.label(a.labels, a.code) })),
-  ...Object.keys(setup.storefronts.find((s) => s.code === lens.storefront)?.facts ?? {}).map((f) => ({ address: `storefront:${f}`, label: `Storefront: ${f.replaceAll('-', ' ')}` })),
+  ...[...setup.attributes.values()].map((a) => ({
+    address: `attribute:${a.code}`,
+    label: setup.label(a.labels, a.code),
+  })),
+  ...Object.keys(setup.storefronts.find((s) => s.code === lens.storefront)?.facts ?? {}).map((f) => ({
+    address: `storefront:${f}`,
+    label: `Storefront: ${f.replaceAll('-', ' ')}`,
+  })),
 ])
 </script>
 
 <template>
-  <section data-entry class="border-b border-hair py-2.5" :aria-label="`Step: ${kind.label}`" @keydown.alt.up.prevent="emit('up')" @keydown.alt.down.prevent="emit('down')">
+  <section
+    data-entry
+    class="border-b border-hair py-2.5"
+    :aria-label="`Step: ${kind.label}`"
+    @keydown.alt.up.prevent="emit('up')"
+    @keydown.alt.down.prevent="emit('down')"
+  >
     <div class="mb-1 flex items-baseline gap-2.5">
       <span data-handle class="cursor-grab text-ink3" :title="`Drag to move ${kind.label}`">{{ place }}</span>
-      <h3 class="font-semibold">{{ kind.label }}</h3><span class="min-w-0 flex-1 text-[12.5px] text-ink2">{{ kind.does }}</span>
-      <button v-if="!disabled" type="button" class="px-1 text-ink2" :aria-label="`Take the step ${kind.label} out`" @click="emit('remove')">×</button>
+      <h3 class="font-semibold">{{ kind.label }}</h3>
+      <span class="min-w-0 flex-1 text-[12.5px] text-ink2">{{ kind.does }}</span>
+      <button
+        v-if="!disabled"
+        type="button"
+        class="px-1 text-ink2"
+        :aria-label="`Take the step ${kind.label} out`"
+        @click="emit('remove')"
+      >
+        ×
+      </button>
     </div>
-    <RichEditor v-if="kind.drafted" compact :model-value="step.instruction" :label="`Instruction of ${kind.label}`" language="en-GB" :values="offered" :disabled="disabled" @update:model-value="step = { ...step, instruction: $event }" />
+    <RichEditor
+      v-if="kind.drafted"
+      compact
+      :model-value="step.instruction"
+      :label="`Instruction of ${kind.label}`"
+      language="en-GB"
+      :values="offered"
+      :disabled="disabled"
+      @update:model-value="step = { ...step, instruction: $event }"
+    />
     <p v-if="problem" class="pt-1 text-madder" role="alert">{{ problem }}</p>
   </section>
 </template>

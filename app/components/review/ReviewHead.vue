@@ -1,5 +1,10 @@
 <script setup lang="ts">
-const parts = [{ to: '/review/waiting', name: 'Waiting to be read' }, { to: '/translation?show=unread', name: 'Translations to be read' }, { to: '/review/recipes', name: 'Recipes' }, { to: '/review/same-texts', name: 'Texts that say the same' }]
+const parts = [
+  { to: '/review/waiting', name: 'Waiting to be read' },
+  { to: '/translation?show=unread', name: 'Translations to be read' },
+  { to: '/review/recipes', name: 'Recipes' },
+  { to: '/review/same-texts', name: 'Texts that say the same' },
+]
 </script>
 
 <template>

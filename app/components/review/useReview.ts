@@ -1,4 +1,10 @@
-import type { DecisionReport, Grouping, SuggestionDocument, SuggestionFilter, SuggestionGroup } from '@contracts/drafting'
+import type {
+  DecisionReport,
+  Grouping,
+  SuggestionDocument,
+  SuggestionFilter,
+  SuggestionGroup,
+} from '@contracts/drafting'
 import { groupings } from '@contracts/drafting'
 import type { Value } from '@core/attributes/attribute'
 
@@ -15,9 +21,18 @@ export function useReview() {
   const language = computed(() => text('language'))
   const outdated = computed(() => text('outdated') === 'yes')
   const mine = computed(() => text('mine') === 'yes')
-  const go = (change: Record<string, string | undefined>) => void router.replace({ query: { ...route.query, ...change } })
+  const go = (change: Record<string, string | undefined>) =>
+    void router.replace({ query: { ...route.query, ...change } })
   /** What is asked for without the chosen group, and with it. */
-  const around = computed(() => ({ state: state.value, ...(language.value ? { language: language.value } : {}), ...(outdated.value ? { outdated: true } : {}), ...(mine.value ? { mine: true } : {}) }) satisfies SuggestionFilter)
+  const around = computed(
+    () =>
+      ({
+        state: state.value,
+        ...(language.value ? { language: language.value } : {}),
+        ...(outdated.value ? { outdated: true } : {}),
+        ...(mine.value ? { mine: true } : {}),
+      }) satisfies SuggestionFilter,
+  )
   const filter = computed<SuggestionFilter>(() => {
     if (group.value === '') return around.value
     if (by.value === 'run') return { ...around.value, run: Number(group.value) }
@@ -26,14 +41,33 @@ export function useReview() {
     return { ...around.value, field, ...(of ? { language: of } : {}) }
   })
   const asked = computed(() => Object.fromEntries(Object.entries(filter.value).map(([k, v]) => [k, String(v)])))
-  const list = usePages<SuggestionDocument>((offset, limit, signal) => get('/api/suggestions', { ...asked.value, by: by.value, offset, limit }, signal), () => [asked.value, by.value], 50)
-  const groups = useAsking((signal) => get<{ items: SuggestionGroup[] }>('/api/suggestions/groups', { ...Object.fromEntries(Object.entries(around.value).map(([k, v]) => [k, String(v)])), by: by.value }, signal), () => [around.value, by.value])
+  const list = usePages<SuggestionDocument>(
+    (offset, limit, signal) => get('/api/suggestions', { ...asked.value, by: by.value, offset, limit }, signal),
+    () => [asked.value, by.value],
+    50,
+  )
+  const groups = useAsking(
+    (signal) =>
+      get<{ items: SuggestionGroup[] }>(
+        '/api/suggestions/groups',
+        { ...Object.fromEntries(Object.entries(around.value).map(([k, v]) => [k, String(v)])), by: by.value },
+        signal,
+      ),
+    () => [around.value, by.value],
+  )
   const waiting = useWaitingStore()
 
   async function send(body: unknown, said: (r: DecisionReport) => string): Promise<DecisionReport | undefined> {
     try {
       const report = await post<DecisionReport>('/api/suggestions/decisions', body)
-      if (report.failedCount > 0) tellProblem(new ApiProblem({ title: `${report.failedCount} could not be decided`, status: 422, detail: report.failed[0]!.message }))
+      if (report.failedCount > 0)
+        tellProblem(
+          new ApiProblem({
+            title: `${report.failedCount} could not be decided`,
+            status: 422,
+            detail: report.failed[0]!.message,
+          }),
+        )
       const words = said(report)
       if (words) tell(words)
       await Promise.all([list.renew(0, 0), groups.refresh(), waiting.load()])
@@ -43,10 +77,27 @@ export function useReview() {
       return undefined
     }
   }
-  const many = (n: number, what: string) => (n === 0 ? '' : `${what} ${n.toLocaleString('en-GB')} ${n === 1 ? 'suggestion' : 'suggestions'}`)
+  const many = (n: number, what: string) =>
+    n === 0 ? '' : `${what} ${n.toLocaleString('en-GB')} ${n === 1 ? 'suggestion' : 'suggestions'}`
   /** Decides some, as they were seen; told only where it is more than one. */
-  const decide = (some: SuggestionDocument[], what: 'accept' | 'refuse' | 'reopen', value?: Value) => send({ decisions: some.map((s) => ({ id: s.id, do: what, ...(what === 'accept' ? { now: s.now } : {}), ...(value === undefined ? {} : { value }) })) },
-    (r) => (some.length > 1 ? many(r.accepted, 'Accepted') || many(r.refused, 'Refused') : what === 'reopen' && r.reopened ? 'It waits again' : ''))
-  const decideAll = (what: 'accept' | 'refuse') => send({ all: { ...filter.value, do: what } }, (r) => many(r.accepted, 'Accepted') || many(r.refused, 'Refused'))
+  const decide = (some: SuggestionDocument[], what: 'accept' | 'refuse' | 'reopen', value?: Value) =>
+    send(
+      {
+        decisions: some.map((s) => ({
+          id: s.id,
+          do: what,
+          ...(what === 'accept' ? { now: s.now } : {}),
+          ...(value === undefined ? {} : { value }),
+        })),
+      },
+      (r) =>
+        some.length > 1
+          ? many(r.accepted, 'Accepted') || many(r.refused, 'Refused')
+          : what === 'reopen' && r.reopened
+            ? 'It waits again'
+            : '',
+    )
+  const decideAll = (what: 'accept' | 'refuse') =>
+    send({ all: { ...filter.value, do: what } }, (r) => many(r.accepted, 'Accepted') || many(r.refused, 'Refused'))
   return { by, state, group, language, outdated, mine, go, list, groups, decide, decideAll }
 }

@@ -1,18 +1,32 @@
 <script setup lang="ts">
-import { attributeTypeNames, servings, type Attribute, type AttributeTypeName, type Serving, type Value } from '@core/attributes/attribute'
+import {
+  attributeTypeNames,
+  servings,
+  type Attribute,
+  type AttributeTypeName,
+  type Serving,
+  type Value,
+} from '@core/attributes/attribute'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { families, units, type UnitFamily } from '@core/units/registry'
 import { servingWords, typeWords } from './typeWords'
 
 const attribute = defineModel<Attribute>({ required: true })
 const props = defineProps<{ disabled?: boolean; errorAt: (path: string) => string | undefined }>()
-const set = (change: Partial<Attribute>) => { attribute.value = { ...attribute.value, ...change } }
+const set = (change: Partial<Attribute>) => {
+  attribute.value = { ...attribute.value, ...change }
+}
 const entry = computed(() => attributeTypes[attribute.value.type])
 const chosen = computed(() => attribute.value.type === 'choice' || attribute.value.type === 'choices')
 const fitting = computed(() => units.filter((u) => u.family === attribute.value.family))
 function setType(type: AttributeTypeName) {
   const measure = type === 'measure'
-  set({ type, family: measure ? attribute.value.family ?? 'length' : null, unit: measure ? attribute.value.unit : null, allowed: null })
+  set({
+    type,
+    family: measure ? (attribute.value.family ?? 'length') : null,
+    unit: measure ? attribute.value.unit : null,
+    allowed: null,
+  })
 }
 const setFamily = (family: UnitFamily) => set({ family, unit: families[family], allowed: null })
 function toggle(s: Serving) {
@@ -31,42 +45,144 @@ function bound(text: string): Value | null {
   if (text.trim() === '') return null
   if (attribute.value.type === 'date') return text
   const n = Number(text)
-  return attribute.value.type === 'measure' ? { value: n, unit: attribute.value.unit ?? families[attribute.value.family!] } : n
+  return attribute.value.type === 'measure'
+    ? { value: n, unit: attribute.value.unit ?? families[attribute.value.family!] }
+    : n
 }
-const shown = (v: Value | null) => (v === null ? '' : typeof v === 'object' && 'unit' in v ? String(v.value) : String(v))
+const shown = (v: Value | null) =>
+  v === null ? '' : typeof v === 'object' && 'unit' in v ? String(v.value) : String(v)
 const countsPoints = computed(() => attribute.value.type === 'key-points')
 </script>
 
 <template>
   <div class="grid max-w-[820px] grid-cols-[128px_minmax(0,1fr)] items-start gap-x-5 gap-y-3">
-    <span class="pt-1.5 text-ink2">Name</span><LabelsInput :model-value="attribute.labels" label="Name of the attribute" :disabled="disabled" @update:model-value="set({ labels: $event })" />
-    <span class="pt-1.5 text-ink2">Help for the team</span><LabelsInput :model-value="attribute.help" label="Help for the team" long :disabled="disabled" @update:model-value="set({ help: $event })" />
+    <span class="pt-1.5 text-ink2">Name</span
+    ><LabelsInput
+      :model-value="attribute.labels"
+      label="Name of the attribute"
+      :disabled="disabled"
+      @update:model-value="set({ labels: $event })"
+    />
+    <span class="pt-1.5 text-ink2">Help for the team</span
+    ><LabelsInput
+      :model-value="attribute.help"
+      label="Help for the team"
+      long
+      :disabled="disabled"
+      @update:model-value="set({ help: $event })"
+    />
     <label class="pt-1.5 text-ink2" for="attribute-type">Holds</label>
     <div class="flex flex-wrap items-center gap-2">
-      <select id="attribute-type" class="field" :value="attribute.type" :disabled="disabled" @change="setType(($event.target as HTMLSelectElement).value as AttributeTypeName)"><option v-for="t in attributeTypeNames" :key="t" :value="t">{{ typeWords[t] }}</option></select>
+      <select
+        id="attribute-type"
+        class="field"
+        :value="attribute.type"
+        :disabled="disabled"
+        @change="setType(($event.target as HTMLSelectElement).value as AttributeTypeName)"
+      >
+        <option v-for="t in attributeTypeNames" :key="t" :value="t">{{ typeWords[t] }}</option>
+      </select>
       <template v-if="attribute.type === 'measure'">
-        <select class="field" :value="attribute.family" aria-label="Measure of what" :disabled="disabled" @change="setFamily(($event.target as HTMLSelectElement).value as UnitFamily)"><option v-for="(_u, f) in families" :key="f" :value="f">of {{ f }}</option></select>
-        <select class="field" :value="attribute.unit ?? ''" aria-label="Usual unit" :disabled="disabled" @change="set({ unit: ($event.target as HTMLSelectElement).value || null })"><option value="">no usual unit</option><option v-for="u in fitting" :key="u.symbol" :value="u.symbol">usually in {{ u.symbol }}</option></select>
+        <select
+          class="field"
+          :value="attribute.family"
+          aria-label="Measure of what"
+          :disabled="disabled"
+          @change="setFamily(($event.target as HTMLSelectElement).value as UnitFamily)"
+        >
+          <option v-for="(_u, f) in families" :key="f" :value="f">of {{ f }}</option>
+        </select>
+        <select
+          class="field"
+          :value="attribute.unit ?? ''"
+          aria-label="Usual unit"
+          :disabled="disabled"
+          @change="set({ unit: ($event.target as HTMLSelectElement).value || null })"
+        >
+          <option value="">no usual unit</option>
+          <option v-for="u in fitting" :key="u.symbol" :value="u.symbol">usually in {{ u.symbol }}</option>
+        </select>
       </template>
-      <span v-if="props.errorAt('record.type') ?? props.errorAt('type')" class="text-madder">{{ props.errorAt('record.type') ?? props.errorAt('type') }}</span>
+      <span v-if="props.errorAt('record.type') ?? props.errorAt('type')" class="text-madder">{{
+        props.errorAt('record.type') ?? props.errorAt('type')
+      }}</span>
     </div>
-    <template v-if="chosen"><span class="pt-1.5 text-ink2">Options</span><OptionsInput :model-value="attribute.options" :disabled="disabled" @update:model-value="set({ options: $event })" /></template>
+    <template v-if="chosen"
+      ><span class="pt-1.5 text-ink2">Options</span
+      ><OptionsInput
+        :model-value="attribute.options"
+        :disabled="disabled"
+        @update:model-value="set({ options: $event })"
+    /></template>
     <span class="text-ink2">May differ by</span>
-    <div class="flex flex-wrap gap-x-5 gap-y-1"><label class="flex items-center gap-1.5"><input type="checkbox" :checked="attribute.translatable" :disabled="disabled" @change="set({ translatable: !attribute.translatable })">language</label><label class="flex items-center gap-1.5"><input type="checkbox" :checked="attribute.perStorefront" :disabled="disabled" @change="set({ perStorefront: !attribute.perStorefront })">storefront</label></div>
+    <div class="flex flex-wrap gap-x-5 gap-y-1">
+      <label class="flex items-center gap-1.5"
+        ><input
+          type="checkbox"
+          :checked="attribute.translatable"
+          :disabled="disabled"
+          @change="set({ translatable: !attribute.translatable })"
+        />language</label
+      ><label class="flex items-center gap-1.5"
+        ><input
+          type="checkbox"
+          :checked="attribute.perStorefront"
+          :disabled="disabled"
+          @change="set({ perStorefront: !attribute.perStorefront })"
+        />storefront</label
+      >
+    </div>
     <span class="text-ink2">Serves</span>
-    <div class="flex flex-wrap gap-x-5 gap-y-1"><label v-for="s in servings" :key="s" class="flex items-center gap-1.5"><input type="checkbox" :checked="attribute.serves.includes(s)" :disabled="disabled" @change="toggle(s)">{{ servingWords[s] }}</label></div>
+    <div class="flex flex-wrap gap-x-5 gap-y-1">
+      <label v-for="s in servings" :key="s" class="flex items-center gap-1.5"
+        ><input type="checkbox" :checked="attribute.serves.includes(s)" :disabled="disabled" @change="toggle(s)" />{{
+          servingWords[s]
+        }}</label
+      >
+    </div>
     <template v-if="entry.bounded || countsPoints">
       <span class="pt-1.5 text-ink2">{{ countsPoints ? 'How many' : 'Allowed' }}</span>
       <div class="flex flex-wrap items-center gap-2">
-        <span class="text-ink2">from</span><input class="field w-32" :type="attribute.type === 'date' ? 'date' : 'number'" step="any" :value="shown(allowed.least)" aria-label="Smallest allowed" :disabled="disabled" @input="setAllowed({ least: bound(($event.target as HTMLInputElement).value) })">
-        <span class="text-ink2">to</span><input class="field w-32" :type="attribute.type === 'date' ? 'date' : 'number'" step="any" :value="shown(allowed.most)" aria-label="Largest allowed" :disabled="disabled" @input="setAllowed({ most: bound(($event.target as HTMLInputElement).value) })">
-        <span v-if="attribute.type === 'measure'" class="text-ink2">{{ attribute.unit ?? families[attribute.family!] }}, both ends included</span>
+        <span class="text-ink2">from</span
+        ><input
+          class="field w-32"
+          :type="attribute.type === 'date' ? 'date' : 'number'"
+          step="any"
+          :value="shown(allowed.least)"
+          aria-label="Smallest allowed"
+          :disabled="disabled"
+          @input="setAllowed({ least: bound(($event.target as HTMLInputElement).value) })"
+        />
+        <span class="text-ink2">to</span
+        ><input
+          class="field w-32"
+          :type="attribute.type === 'date' ? 'date' : 'number'"
+          step="any"
+          :value="shown(allowed.most)"
+          aria-label="Largest allowed"
+          :disabled="disabled"
+          @input="setAllowed({ most: bound(($event.target as HTMLInputElement).value) })"
+        />
+        <span v-if="attribute.type === 'measure'" class="text-ink2"
+          >{{ attribute.unit ?? families[attribute.family!] }}, both ends included</span
+        >
         <span v-if="props.errorAt('allowed')" class="text-madder">{{ props.errorAt('allowed') }}</span>
       </div>
     </template>
     <template v-if="attribute.type === 'text' || attribute.type === 'long-text'">
       <label class="pt-1.5 text-ink2" for="attribute-pattern">Form</label>
-      <div><input id="attribute-pattern" class="field w-full font-mono text-[12.5px]" :value="allowed.pattern ?? ''" :disabled="disabled" placeholder="any text; or a regular expression for the whole, such as [A-Z]{2}-[0-9]{4}" @input="setAllowed({ pattern: ($event.target as HTMLInputElement).value || null })"><span v-if="props.errorAt('allowed.pattern')" class="text-madder">{{ props.errorAt('allowed.pattern') }}</span></div>
+      <div>
+        <input
+          id="attribute-pattern"
+          class="field w-full font-mono text-[12.5px]"
+          :value="allowed.pattern ?? ''"
+          :disabled="disabled"
+          placeholder="any text; or a regular expression for the whole, such as [A-Z]{2}-[0-9]{4}"
+          @input="setAllowed({ pattern: ($event.target as HTMLInputElement).value || null })"
+        /><span v-if="props.errorAt('allowed.pattern')" class="text-madder">{{
+          props.errorAt('allowed.pattern')
+        }}</span>
+      </div>
     </template>
   </div>
 </template>

@@ -18,12 +18,41 @@ const root = useTemplateRef<HTMLElement>('root')
 
 <template>
   <div ref="root">
-    <textarea v-if="long" class="field w-full" rows="2" :lang="setup.source" :value="labels[setup.source] ?? ''" :aria-label="props.label" :disabled="disabled" @input="set(setup.source, ($event.target as HTMLTextAreaElement).value)" />
-    <input v-else class="field w-full" :lang="setup.source" :value="labels[setup.source] ?? ''" :aria-label="props.label" :disabled="disabled" @input="set(setup.source, ($event.target as HTMLInputElement).value)">
+    <textarea
+      v-if="long"
+      class="field w-full"
+      rows="2"
+      :lang="setup.source"
+      :value="labels[setup.source] ?? ''"
+      :aria-label="props.label"
+      :disabled="disabled"
+      @input="set(setup.source, ($event.target as HTMLTextAreaElement).value)"
+    />
+    <input
+      v-else
+      class="field w-full"
+      :lang="setup.source"
+      :value="labels[setup.source] ?? ''"
+      :aria-label="props.label"
+      :disabled="disabled"
+      @input="set(setup.source, ($event.target as HTMLInputElement).value)"
+    />
     <details class="mt-0.5">
-      <summary class="min-h-6 cursor-pointer pt-0.5 text-[12px] text-ink2">{{ done }} of {{ others.length }} other {{ others.length === 1 ? 'language' : 'languages' }}</summary>
+      <summary class="min-h-6 cursor-pointer pt-0.5 text-[12px] text-ink2">
+        {{ done }} of {{ others.length }} other {{ others.length === 1 ? 'language' : 'languages' }}
+      </summary>
       <div class="mt-1 grid grid-cols-[auto_minmax(0,1fr)] items-center gap-x-3 gap-y-1">
-        <template v-for="l in others" :key="l"><span class="text-[12px] text-ink2">{{ languageName(l) }}</span><input class="field !py-0.5" :lang="l" :dir="directionOf(l)" :value="labels[l] ?? ''" :aria-label="`${props.label} in ${languageName(l)}`" :disabled="disabled" @input="set(l, ($event.target as HTMLInputElement).value)"></template>
+        <template v-for="l in others" :key="l"
+          ><span class="text-[12px] text-ink2">{{ languageName(l) }}</span
+          ><input
+            class="field !py-0.5"
+            :lang="l"
+            :dir="directionOf(l)"
+            :value="labels[l] ?? ''"
+            :aria-label="`${props.label} in ${languageName(l)}`"
+            :disabled="disabled"
+            @input="set(l, ($event.target as HTMLInputElement).value)"
+        /></template>
       </div>
     </details>
   </div>

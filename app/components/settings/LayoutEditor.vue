@@ -9,87 +9,424 @@ const layout = defineModel<Layout>({ required: true })
 const props = defineProps<{ disabled: boolean }>()
 const setup = useSetupStore()
 const lens = useLensStore()
-const formWords: Record<AreaForm, string> = { 'tabs': 'tabs', 'accordion': 'folded, any number open', 'one-open': 'folded, one open', 'plain': 'one under the other' }
+const formWords: Record<AreaForm, string> = {
+  tabs: 'tabs',
+  accordion: 'folded, any number open',
+  'one-open': 'folded, one open',
+  plain: 'one under the other',
+}
 const partWords: Record<string, string> = { description: 'Description', facts: 'Facts', reviews: 'Reviews', faq: 'FAQ' }
-const lookWords: Record<keyof Look, string> = { spacing: 'Space', line: 'Lines', corner: 'Corners', emphasis: 'What is open' }
-const valueWords: Record<string, string> = { close: 'close', even: 'even', wide: 'wide', none: 'none', hair: 'hairlines', firm: 'firm', square: 'square', eased: 'eased', round: 'round', plain: 'like the rest', weight: 'in bold', ground: 'on a tinted ground' }
-const setArea = (i: number, change: Partial<Layout['areas'][number]>) => { layout.value = { ...layout.value, areas: layout.value.areas.map((a, j) => (j === i ? { ...a, ...change } : a)) } }
-const setPart = (i: number, change: Partial<Layout['parts'][number]>) => { layout.value = { ...layout.value, parts: layout.value.parts.map((p, j) => (j === i ? { ...p, ...change } : p)) } }
+const lookWords: Record<keyof Look, string> = {
+  spacing: 'Space',
+  line: 'Lines',
+  corner: 'Corners',
+  emphasis: 'What is open',
+}
+const valueWords: Record<string, string> = {
+  close: 'close',
+  even: 'even',
+  wide: 'wide',
+  none: 'none',
+  hair: 'hairlines',
+  firm: 'firm',
+  square: 'square',
+  eased: 'eased',
+  round: 'round',
+  plain: 'like the rest',
+  weight: 'in bold',
+  ground: 'on a tinted ground',
+}
+const setArea = (i: number, change: Partial<Layout['areas'][number]>) => {
+  layout.value = { ...layout.value, areas: layout.value.areas.map((a, j) => (j === i ? { ...a, ...change } : a)) }
+}
+const setPart = (i: number, change: Partial<Layout['parts'][number]>) => {
+  layout.value = { ...layout.value, parts: layout.value.parts.map((p, j) => (j === i ? { ...p, ...change } : p)) }
+}
 const list = useTemplateRef<HTMLElement>('list')
-const move = (from: number, to: number) => { if (to >= 0 && to < layout.value.areas.length) layout.value = { ...layout.value, areas: moved(layout.value.areas, from, to) } }
+const move = (from: number, to: number) => {
+  if (to >= 0 && to < layout.value.areas.length)
+    layout.value = { ...layout.value, areas: moved(layout.value.areas, from, to) }
+}
 useReorder(() => (props.disabled ? null : list.value), move)
 const newArea = ref('')
 function addArea() {
   const name = newArea.value.trim()
   const area = codeOfName(name, 'area').slice(0, 40)
   if (name === '' || layout.value.areas.some((a) => a.area === area)) return
-  layout.value = { ...layout.value, areas: [...layout.value.areas, { area, name, as: 'plain', limit: null, needed: false }] }
+  layout.value = {
+    ...layout.value,
+    areas: [...layout.value.areas, { area, name, as: 'plain', limit: null, needed: false }],
+  }
   newArea.value = ''
 }
 const isStandard = (area: string) => (standard as readonly string[]).includes(area)
-const languages = computed(() => [...new Set([setup.source, ...(setup.storefronts.find((s) => s.code === lens.storefront)?.editions.map((e) => e.language) ?? [])])])
+const languages = computed(() => [
+  ...new Set([
+    setup.source,
+    ...(setup.storefronts.find((s) => s.code === lens.storefront)?.editions.map((e) => e.language) ?? []),
+  ]),
+])
 const titled = ref('')
-const shownLanguage = computed(() => (languages.value.includes(titled.value) ? titled.value : languages.value.includes(lens.language) ? lens.language : setup.source))
+const shownLanguage = computed(() =>
+  languages.value.includes(titled.value)
+    ? titled.value
+    : languages.value.includes(lens.language)
+      ? lens.language
+      : setup.source,
+)
 const rules = computed(() => [...setup.rules.values()])
-const exception = reactive({ rule: '', what: 'hide', part: 'reviews', area: 'details', as: 'plain' as AreaForm, order: 100 })
-const missing = computed(() => (['description', 'facts', 'reviews', 'faq'] as const).filter((p) => !layout.value.parts.some((x) => x.part === p)))
+const exception = reactive({
+  rule: '',
+  what: 'hide',
+  part: 'reviews',
+  area: 'details',
+  as: 'plain' as AreaForm,
+  order: 100,
+})
+const missing = computed(() =>
+  (['description', 'facts', 'reviews', 'faq'] as const).filter((p) => !layout.value.parts.some((x) => x.part === p)),
+)
 function addException() {
   const rule = setup.rules.get(exception.rule)
   if (!rule) return
   const part = exception.part as Layout['parts'][number]['part']
-  const change = exception.what === 'hide' ? { part, hide: true as const } : exception.what === 'move' ? { part, area: exception.area, order: exception.order } : { area: exception.area, as: exception.as }
-  layout.value = { ...layout.value, exceptions: [...layout.value.exceptions, { name: rule.name, rule: { field: 'rule', is: 'equals', value: rule.code }, change }] }
+  const change =
+    exception.what === 'hide'
+      ? { part, hide: true as const }
+      : exception.what === 'move'
+        ? { part, area: exception.area, order: exception.order }
+        : { area: exception.area, as: exception.as }
+  layout.value = {
+    ...layout.value,
+    exceptions: [
+      ...layout.value.exceptions,
+      { name: rule.name, rule: { field: 'rule', is: 'equals', value: rule.code }, change },
+    ],
+  }
 }
 function said(c: Layout['exceptions'][number]['change']): string {
   if ('hide' in c) return `no ${partWords[c.part]!.toLowerCase()}`
-  return 'as' in c ? `${areaName(c.area, layout.value.areas)} as ${formWords[c.as]}` : `${partWords[c.part]!.toLowerCase()} in ${areaName(c.area, layout.value.areas)}, order ${c.order}`
+  return 'as' in c
+    ? `${areaName(c.area, layout.value.areas)} as ${formWords[c.as]}`
+    : `${partWords[c.part]!.toLowerCase()} in ${areaName(c.area, layout.value.areas)}, order ${c.order}`
 }
-const setCut = (levels: (2 | 3 | 4)[]) => { layout.value = { ...layout.value, cut: levels.length === 0 && (layout.value.cut?.except.length ?? 0) === 0 ? null : { levels, except: layout.value.cut?.except ?? [] } } }
-const look = (key: keyof Look, value: string) => { layout.value = { ...layout.value, look: { ...layout.value.look, [key]: value } } }
+const setCut = (levels: (2 | 3 | 4)[]) => {
+  layout.value = {
+    ...layout.value,
+    cut:
+      levels.length === 0 && (layout.value.cut?.except.length ?? 0) === 0
+        ? null
+        : { levels, except: layout.value.cut?.except ?? [] },
+  }
+}
+const look = (key: keyof Look, value: string) => {
+  layout.value = { ...layout.value, look: { ...layout.value.look, [key]: value } }
+}
 const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.look[k as keyof Look] === v)
 </script>
 
 <template>
   <div class="grid gap-5">
-    <label class="flex min-h-6 items-center gap-1.5"><input type="checkbox" :checked="layout.off" :disabled="disabled" @change="layout = { ...layout, off: ($event.target as HTMLInputElement).checked }">Pieces are switched off here: pages show their built-in parts alone</label>
-    <section aria-label="Areas"><h2>Areas, from top to bottom</h2>
-      <div class="grid grid-cols-[24px_minmax(0,1fr)_186px_76px_90px_76px] gap-x-2 border-b border-hair pb-0.5 text-[12px] text-ink2"><span /><span>Area</span><span>Shown as</span><span>At most</span><span>Not empty</span><span /></div>
-      <ol ref="list"><li v-for="(a, i) in layout.areas" :key="a.area" data-entry class="grid grid-cols-[24px_minmax(0,1fr)_186px_76px_90px_76px] items-center gap-x-2 border-b border-hair py-0.5" @keydown.alt.up.prevent="move(i, i - 1)" @keydown.alt.down.prevent="move(i, i + 1)">
-        <span data-handle class="cursor-grab text-center text-ink3" aria-hidden="true">⁝</span><span class="truncate">{{ areaName(a.area, [a]) }}<small v-if="!isStandard(a.area)" class="code pl-1.5">{{ a.area }}</small></span>
-        <select class="field" :aria-label="`How ${areaName(a.area, [a])} is shown`" :value="a.as" :disabled="disabled" @change="setArea(i, { as: ($event.target as HTMLSelectElement).value as AreaForm })"><option v-for="f in areaForms" :key="f" :value="f">{{ formWords[f] }}</option></select>
-        <input class="field w-full" type="number" min="1" max="1000" placeholder="any" :aria-label="`Most parts in ${areaName(a.area, [a])}`" :value="a.limit ?? ''" :disabled="disabled" @change="setArea(i, { limit: Number(($event.target as HTMLInputElement).value) || null })">
-        <label class="flex min-h-6 items-center gap-1.5"><input type="checkbox" :checked="a.needed" :disabled="disabled" :aria-label="`${areaName(a.area, [a])} must not be empty`" @change="setArea(i, { needed: ($event.target as HTMLInputElement).checked })">wanted</label>
-        <span class="text-right"><template v-if="!disabled"><button type="button" class="min-h-6 min-w-6 text-ink2" :disabled="i === 0" :aria-label="`Move ${areaName(a.area, [a])} up`" @click="move(i, i - 1)">↑</button><button type="button" class="min-h-6 min-w-6 text-ink2" :disabled="i === layout.areas.length - 1" :aria-label="`Move ${areaName(a.area, [a])} down`" @click="move(i, i + 1)">↓</button><button v-if="!isStandard(a.area)" type="button" class="min-h-6 min-w-6 text-ink2" :aria-label="`Take ${areaName(a.area, [a])} out`" @click="layout = { ...layout, areas: layout.areas.filter((x) => x !== a) }">×</button></template></span></li></ol>
-      <p v-if="!disabled" class="flex items-center gap-2 pt-1.5"><input v-model="newArea" class="field w-52" aria-label="Name of an area of its own" placeholder="an area of its own" maxlength="60" @keydown.enter.prevent="addArea"><button type="button" class="plain" @click="addArea">Add an area</button></p>
+    <label class="flex min-h-6 items-center gap-1.5"
+      ><input
+        type="checkbox"
+        :checked="layout.off"
+        :disabled="disabled"
+        @change="layout = { ...layout, off: ($event.target as HTMLInputElement).checked }"
+      />Pieces are switched off here: pages show their built-in parts alone</label
+    >
+    <section aria-label="Areas">
+      <h2>Areas, from top to bottom</h2>
+      <div
+        class="grid grid-cols-[24px_minmax(0,1fr)_186px_76px_90px_76px] gap-x-2 border-b border-hair pb-0.5 text-[12px] text-ink2"
+      >
+        <span /><span>Area</span><span>Shown as</span><span>At most</span><span>Not empty</span><span />
+      </div>
+      <ol ref="list">
+        <li
+          v-for="(a, i) in layout.areas"
+          :key="a.area"
+          data-entry
+          class="grid grid-cols-[24px_minmax(0,1fr)_186px_76px_90px_76px] items-center gap-x-2 border-b border-hair py-0.5"
+          @keydown.alt.up.prevent="move(i, i - 1)"
+          @keydown.alt.down.prevent="move(i, i + 1)"
+        >
+          <span data-handle class="cursor-grab text-center text-ink3" aria-hidden="true">⁝</span
+          ><span class="truncate"
+            >{{ areaName(a.area, [a]) }}<small v-if="!isStandard(a.area)" class="code pl-1.5">{{ a.area }}</small></span
+          >
+          <select
+            class="field"
+            :aria-label="`How ${areaName(a.area, [a])} is shown`"
+            :value="a.as"
+            :disabled="disabled"
+            @change="setArea(i, { as: ($event.target as HTMLSelectElement).value as AreaForm })"
+          >
+            <option v-for="f in areaForms" :key="f" :value="f">{{ formWords[f] }}</option>
+          </select>
+          <input
+            class="field w-full"
+            type="number"
+            min="1"
+            max="1000"
+            placeholder="any"
+            :aria-label="`Most parts in ${areaName(a.area, [a])}`"
+            :value="a.limit ?? ''"
+            :disabled="disabled"
+            @change="setArea(i, { limit: Number(($event.target as HTMLInputElement).value) || null })"
+          />
+          <label class="flex min-h-6 items-center gap-1.5"
+            ><input
+              type="checkbox"
+              :checked="a.needed"
+              :disabled="disabled"
+              :aria-label="`${areaName(a.area, [a])} must not be empty`"
+              @change="setArea(i, { needed: ($event.target as HTMLInputElement).checked })"
+            />wanted</label
+          >
+          <span class="text-right"
+            ><template v-if="!disabled"
+              ><button
+                type="button"
+                class="min-h-6 min-w-6 text-ink2"
+                :disabled="i === 0"
+                :aria-label="`Move ${areaName(a.area, [a])} up`"
+                @click="move(i, i - 1)"
+              >
+                ↑</button
+              ><button
+                type="button"
+                class="min-h-6 min-w-6 text-ink2"
+                :disabled="i === layout.areas.length - 1"
+                :aria-label="`Move ${areaName(a.area, [a])} down`"
+                @click="move(i, i + 1)"
+              >
+                ↓</button
+              ><button
+                v-if="!isStandard(a.area)"
+                type="button"
+                class="min-h-6 min-w-6 text-ink2"
+                :aria-label="`Take ${areaName(a.area, [a])} out`"
+                @click="layout = { ...layout, areas: layout.areas.filter((x) => x !== a) }"
+              >
+                ×
+              </button></template
+            ></span
+          >
+        </li>
+      </ol>
+      <p v-if="!disabled" class="flex items-center gap-2 pt-1.5">
+        <input
+          v-model="newArea"
+          class="field w-52"
+          aria-label="Name of an area of its own"
+          placeholder="an area of its own"
+          maxlength="60"
+          @keydown.enter.prevent="addArea"
+        /><button type="button" class="plain" @click="addArea">Add an area</button>
+      </p>
     </section>
-    <section aria-label="Built-in parts"><h2 class="flex items-baseline gap-3">Built-in parts <select v-model="titled" class="field ml-auto text-[12.5px] font-normal" aria-label="Language of the titles"><option value="">titles in {{ languageName(shownLanguage) }}</option><option v-for="l in languages" :key="l" :value="l">titles in {{ languageName(l) }}</option></select></h2>
-      <div v-for="(p, i) in layout.parts" :key="p.part" class="grid grid-cols-[110px_150px_90px_minmax(0,1fr)_24px] items-center gap-2 border-b border-hair py-0.5"><span>{{ partWords[p.part] }}</span>
-        <select class="field" :aria-label="`Area of ${partWords[p.part]}`" :value="p.area" :disabled="disabled" @change="setPart(i, { area: ($event.target as HTMLSelectElement).value })"><option v-for="a in layout.areas" :key="a.area" :value="a.area">{{ areaName(a.area, [a]) }}</option></select>
-        <input class="field w-full" type="number" :aria-label="`Order of ${partWords[p.part]}`" :value="p.order" :disabled="disabled" @change="setPart(i, { order: Math.round(Number(($event.target as HTMLInputElement).value)) || 0 })">
-        <input class="field w-full" :lang="shownLanguage" :aria-label="`Title of ${partWords[p.part]} in ${languageName(shownLanguage)}`" :value="p.titles[shownLanguage] ?? ''" :disabled="disabled" maxlength="120" @change="setPart(i, { titles: { ...p.titles, [shownLanguage]: ($event.target as HTMLInputElement).value } })">
-        <button v-if="!disabled" type="button" class="min-h-6 min-w-6 text-ink2" :aria-label="`Take ${partWords[p.part]} out`" @click="layout = { ...layout, parts: layout.parts.filter((x) => x !== p) }">×</button></div>
-      <p v-if="missing.length && !disabled" class="flex gap-3 pt-1.5"><button v-for="m in missing" :key="m" type="button" class="plain" @click="layout = { ...layout, parts: [...layout.parts, { part: m, area: 'details', order: 100, titles: {} }] }">Add {{ partWords[m]!.toLowerCase() }}</button></p>
+    <section aria-label="Built-in parts">
+      <h2 class="flex items-baseline gap-3">
+        Built-in parts
+        <select v-model="titled" class="field ml-auto text-[12.5px] font-normal" aria-label="Language of the titles">
+          <option value="">titles in {{ languageName(shownLanguage) }}</option>
+          <option v-for="l in languages" :key="l" :value="l">titles in {{ languageName(l) }}</option>
+        </select>
+      </h2>
+      <div
+        v-for="(p, i) in layout.parts"
+        :key="p.part"
+        class="grid grid-cols-[110px_150px_90px_minmax(0,1fr)_24px] items-center gap-2 border-b border-hair py-0.5"
+      >
+        <span>{{ partWords[p.part] }}</span>
+        <select
+          class="field"
+          :aria-label="`Area of ${partWords[p.part]}`"
+          :value="p.area"
+          :disabled="disabled"
+          @change="setPart(i, { area: ($event.target as HTMLSelectElement).value })"
+        >
+          <option v-for="a in layout.areas" :key="a.area" :value="a.area">{{ areaName(a.area, [a]) }}</option>
+        </select>
+        <input
+          class="field w-full"
+          type="number"
+          :aria-label="`Order of ${partWords[p.part]}`"
+          :value="p.order"
+          :disabled="disabled"
+          @change="setPart(i, { order: Math.round(Number(($event.target as HTMLInputElement).value)) || 0 })"
+        />
+        <input
+          class="field w-full"
+          :lang="shownLanguage"
+          :aria-label="`Title of ${partWords[p.part]} in ${languageName(shownLanguage)}`"
+          :value="p.titles[shownLanguage] ?? ''"
+          :disabled="disabled"
+          maxlength="120"
+          @change="setPart(i, { titles: { ...p.titles, [shownLanguage]: ($event.target as HTMLInputElement).value } })"
+        />
+        <button
+          v-if="!disabled"
+          type="button"
+          class="min-h-6 min-w-6 text-ink2"
+          :aria-label="`Take ${partWords[p.part]} out`"
+          @click="layout = { ...layout, parts: layout.parts.filter((x) => x !== p) }"
+        >
+          ×
+        </button>
+      </div>
+      <p v-if="missing.length && !disabled" class="flex gap-3 pt-1.5">
+        <button
+          v-for="m in missing"
+          :key="m"
+          type="button"
+          class="plain"
+          @click="
+            layout = { ...layout, parts: [...layout.parts, { part: m, area: 'details', order: 100, titles: {} }] }
+          "
+        >
+          Add {{ partWords[m]!.toLowerCase() }}
+        </button>
+      </p>
     </section>
-    <section aria-label="Exceptions"><h2>Exceptions for some products</h2><p class="pb-1 text-ink2">There is one layout. What is otherwise for some products is said by a named rule; the later counts.</p>
-      <ul><li v-for="(e, i) in layout.exceptions" :key="i" class="flex items-baseline gap-3 border-b border-hair py-1"><span>{{ said(e.change) }}</span><span class="font-serif italic text-ink2">{{ sentenceOf(e.rule, setup.forCore) }}</span><button v-if="!disabled" type="button" class="ml-auto min-h-6 px-1.5 text-ink2" :aria-label="`Take the exception ${e.name} out`" @click="layout = { ...layout, exceptions: layout.exceptions.filter((x) => x !== e) }">×</button></li></ul>
+    <section aria-label="Exceptions">
+      <h2>Exceptions for some products</h2>
+      <p class="pb-1 text-ink2">
+        There is one layout. What is otherwise for some products is said by a named rule; the later counts.
+      </p>
+      <ul>
+        <li v-for="(e, i) in layout.exceptions" :key="i" class="flex items-baseline gap-3 border-b border-hair py-1">
+          <span>{{ said(e.change) }}</span
+          ><span class="font-serif italic text-ink2">{{ sentenceOf(e.rule, setup.forCore) }}</span
+          ><button
+            v-if="!disabled"
+            type="button"
+            class="ml-auto min-h-6 px-1.5 text-ink2"
+            :aria-label="`Take the exception ${e.name} out`"
+            @click="layout = { ...layout, exceptions: layout.exceptions.filter((x) => x !== e) }"
+          >
+            ×
+          </button>
+        </li>
+      </ul>
       <form v-if="!disabled" class="flex flex-wrap items-center gap-2 pt-1.5" @submit.prevent="addException">
-        <template v-if="rules.length"><span class="text-ink2">What</span><select v-model="exception.rule" class="field max-w-44" aria-label="Named rule of the exception"><option value="" disabled>a named rule</option><option v-for="r in rules" :key="r.code" :value="r.code">{{ r.name }}</option></select><span class="text-ink2">finds has</span>
-          <select v-model="exception.what" class="field" aria-label="What is otherwise"><option value="hide">not</option><option value="move">elsewhere</option><option value="form">in another form</option></select>
-          <select v-if="exception.what !== 'form'" v-model="exception.part" class="field" aria-label="Part of the exception"><option v-for="p in layout.parts" :key="p.part" :value="p.part">{{ partWords[p.part] }}</option></select>
-          <select v-if="exception.what !== 'hide'" v-model="exception.area" class="field" aria-label="Area of the exception"><option v-for="a in layout.areas" :key="a.area" :value="a.area">{{ areaName(a.area, [a]) }}</option></select>
-          <select v-if="exception.what === 'form'" v-model="exception.as" class="field" aria-label="Form of the exception"><option v-for="f in areaForms" :key="f" :value="f">{{ formWords[f] }}</option></select>
-          <input v-if="exception.what === 'move'" v-model.number="exception.order" class="field w-20" type="number" aria-label="Order of the exception">
-          <button class="plain" type="submit" :disabled="!exception.rule">Add it</button></template>
-        <span v-else class="text-ink2">Give a rule a name first, among the <NuxtLink class="plain" to="/rules">named rules</NuxtLink>.</span>
+        <template v-if="rules.length"
+          ><span class="text-ink2">What</span
+          ><select v-model="exception.rule" class="field max-w-44" aria-label="Named rule of the exception">
+            <option value="" disabled>a named rule</option>
+            <option v-for="r in rules" :key="r.code" :value="r.code">{{ r.name }}</option></select
+          ><span class="text-ink2">finds has</span>
+          <select v-model="exception.what" class="field" aria-label="What is otherwise">
+            <option value="hide">not</option>
+            <option value="move">elsewhere</option>
+            <option value="form">in another form</option>
+          </select>
+          <select
+            v-if="exception.what !== 'form'"
+            v-model="exception.part"
+            class="field"
+            aria-label="Part of the exception"
+          >
+            <option v-for="p in layout.parts" :key="p.part" :value="p.part">{{ partWords[p.part] }}</option>
+          </select>
+          <select
+            v-if="exception.what !== 'hide'"
+            v-model="exception.area"
+            class="field"
+            aria-label="Area of the exception"
+          >
+            <option v-for="a in layout.areas" :key="a.area" :value="a.area">{{ areaName(a.area, [a]) }}</option>
+          </select>
+          <select
+            v-if="exception.what === 'form'"
+            v-model="exception.as"
+            class="field"
+            aria-label="Form of the exception"
+          >
+            <option v-for="f in areaForms" :key="f" :value="f">{{ formWords[f] }}</option>
+          </select>
+          <input
+            v-if="exception.what === 'move'"
+            v-model.number="exception.order"
+            class="field w-20"
+            type="number"
+            aria-label="Order of the exception"
+          />
+          <button class="plain" type="submit" :disabled="!exception.rule">Add it</button></template
+        >
+        <span v-else class="text-ink2"
+          >Give a rule a name first, among the <NuxtLink class="plain" to="/rules">named rules</NuxtLink>.</span
+        >
       </form>
     </section>
-    <section aria-label="Cutting descriptions"><h2>Cutting descriptions</h2><p class="pb-1 text-ink2">Long descriptions are cut into parts at their headings, unless their product type says otherwise. The pattern is tried on a product, under “Cut its description”.</p>
-      <fieldset class="flex flex-wrap gap-x-4" :disabled="disabled"><legend class="sr-only">Levels of headings</legend><label v-for="(l, i) in ([2, 3, 4] as const)" :key="l" class="flex min-h-6 items-center gap-1.5"><input type="checkbox" :checked="layout.cut?.levels.includes(l) ?? false" @change="setCut(layout.cut?.levels.includes(l) ? layout.cut.levels.filter((x) => x !== l) : [...layout.cut?.levels ?? [], l].sort() as (2 | 3 | 4)[])">headings {{ i + 1 }}</label></fieldset>
-      <p v-if="layout.cut?.except.length" class="text-ink2">but not at <template v-for="(x, i) in layout.cut.except" :key="x"><template v-if="i">, </template>“{{ x }}” <button v-if="!disabled" type="button" class="min-h-6 px-0.5" :aria-label="`Cut at ${x} again`" @click="layout = { ...layout, cut: { ...layout.cut!, except: layout.cut!.except.filter((e) => e !== x) } }">×</button></template></p>
+    <section aria-label="Cutting descriptions">
+      <h2>Cutting descriptions</h2>
+      <p class="pb-1 text-ink2">
+        Long descriptions are cut into parts at their headings, unless their product type says otherwise. The pattern is
+        tried on a product, under “Cut its description”.
+      </p>
+      <fieldset class="flex flex-wrap gap-x-4" :disabled="disabled">
+        <legend class="sr-only">Levels of headings</legend>
+        <label v-for="(l, i) in [2, 3, 4] as const" :key="l" class="flex min-h-6 items-center gap-1.5"
+          ><input
+            type="checkbox"
+            :checked="layout.cut?.levels.includes(l) ?? false"
+            @change="
+              setCut(
+                layout.cut?.levels.includes(l)
+                  ? layout.cut.levels.filter((x) => x !== l)
+                  : ([...(layout.cut?.levels ?? []), l].sort() as (2 | 3 | 4)[]),
+              )
+            "
+          />headings {{ i + 1 }}</label
+        >
+      </fieldset>
+      <p v-if="layout.cut?.except.length" class="text-ink2">
+        but not at
+        <template v-for="(x, i) in layout.cut.except" :key="x"
+          ><template v-if="i">, </template>“{{ x }}”
+          <button
+            v-if="!disabled"
+            type="button"
+            class="min-h-6 px-0.5"
+            :aria-label="`Cut at ${x} again`"
+            @click="layout = { ...layout, cut: { ...layout.cut!, except: layout.cut!.except.filter((e) => e !== x) } }"
+          >
+            ×
+          </button></template
+        >
+      </p>
     </section>
-    <section aria-label="How it is drawn"><h2>How it is drawn</h2>
-      <p class="flex flex-wrap gap-3 pb-1.5"><button v-for="(s, k) in startingLooks" :key="k" type="button" class="act" :class="{ 'bg-indigowash': isLook(s.look) }" :aria-pressed="isLook(s.look)" :disabled="disabled" @click="layout = { ...layout, look: s.look }">{{ s.name }}</button></p>
-      <fieldset v-for="(values, key) in looks" :key="key" class="flex flex-wrap items-center gap-x-4" :disabled="disabled"><legend class="float-left w-28 text-ink2">{{ lookWords[key] }}</legend><label v-for="v in values" :key="v" class="flex min-h-6 items-center gap-1.5"><input type="radio" :name="`look-${key}`" :checked="layout.look[key] === v" @change="look(key, v)">{{ valueWords[v] }}</label></fieldset>
+    <section aria-label="How it is drawn">
+      <h2>How it is drawn</h2>
+      <p class="flex flex-wrap gap-3 pb-1.5">
+        <button
+          v-for="(s, k) in startingLooks"
+          :key="k"
+          type="button"
+          class="act"
+          :class="{ 'bg-indigowash': isLook(s.look) }"
+          :aria-pressed="isLook(s.look)"
+          :disabled="disabled"
+          @click="layout = { ...layout, look: s.look }"
+        >
+          {{ s.name }}
+        </button>
+      </p>
+      <fieldset
+        v-for="(values, key) in looks"
+        :key="key"
+        class="flex flex-wrap items-center gap-x-4"
+        :disabled="disabled"
+      >
+        <legend class="float-left w-28 text-ink2">{{ lookWords[key] }}</legend>
+        <label v-for="v in values" :key="v" class="flex min-h-6 items-center gap-1.5"
+          ><input type="radio" :name="`look-${key}`" :checked="layout.look[key] === v" @change="look(key, v)" />{{
+            valueWords[v]
+          }}</label
+        >
+      </fieldset>
     </section>
   </div>
 </template>

@@ -11,11 +11,13 @@ const setup = useSetupStore()
 const flat = computed(() => [...menuEntries(menu.value)])
 /** The menu with one list of entries changed: those under an entry, or the first level. */
 function change(under: string | null, how: (entries: MenuEntry[]) => MenuEntry[]) {
-  const visit = (entries: MenuEntry[]): MenuEntry[] => entries.map((e) => ({ ...e, children: e.code === under ? how(e.children) : visit(e.children) }))
+  const visit = (entries: MenuEntry[]): MenuEntry[] =>
+    entries.map((e) => ({ ...e, children: e.code === under ? how(e.children) : visit(e.children) }))
   menu.value = under === null ? how(menu.value) : visit(menu.value)
 }
 const parentOf = (above: readonly MenuEntry[]) => above.at(-1)?.code ?? null
-const set = (above: readonly MenuEntry[], code: string, more: Partial<MenuEntry>) => change(parentOf(above), (list) => list.map((e) => (e.code === code ? { ...e, ...more } : e)))
+const set = (above: readonly MenuEntry[], code: string, more: Partial<MenuEntry>) =>
+  change(parentOf(above), (list) => list.map((e) => (e.code === code ? { ...e, ...more } : e)))
 function name(entry: MenuEntry, above: readonly MenuEntry[], language: string, text: string) {
   const { [language]: _, ...rest } = entry.names
   set(above, entry.code, { names: text.trim() === '' ? rest : { ...rest, [language]: text.trim() } })
@@ -34,12 +36,23 @@ function add(under: string | null) {
   const code = freeCode(codeOfName('entry', 'entry'), (c) => flat.value.some((f) => f.entry.code === c))
   change(under, (list) => [...list, { code, names: { [setup.source]: 'New entry' }, to: null, children: [] }])
 }
-const take = (entry: MenuEntry, above: readonly MenuEntry[]) => change(parentOf(above), (list) => list.filter((e) => e.code !== entry.code))
+const take = (entry: MenuEntry, above: readonly MenuEntry[]) =>
+  change(parentOf(above), (list) => list.filter((e) => e.code !== entry.code))
 /** What an entry leads to, as the choice names it. */
-const choiceOf = (to: MenuEntry['to']) => (to === null ? '' : 'category' in to ? `category:${to.category}` : 'page' in to ? `page:${to.page}` : 'address')
+const choiceOf = (to: MenuEntry['to']) =>
+  to === null ? '' : 'category' in to ? `category:${to.category}` : 'page' in to ? `page:${to.page}` : 'address'
 function lead(entry: MenuEntry, above: readonly MenuEntry[], choice: string) {
   const [kind, code] = choice.split(':') as [string, string | undefined]
-  set(above, entry.code, { to: choice === '' ? null : kind === 'category' ? { category: code! } : kind === 'page' ? { page: code! } : { address: 'https://' } })
+  set(above, entry.code, {
+    to:
+      choice === ''
+        ? null
+        : kind === 'category'
+          ? { category: code! }
+          : kind === 'page'
+            ? { page: code! }
+            : { address: 'https://' },
+  })
 }
 /** What lends its name where the entry has none of its own. */
 function lent(entry: MenuEntry, language: string): string {
@@ -48,19 +61,114 @@ function lent(entry: MenuEntry, language: string): string {
   if (to && 'page' in to) return props.pages.find((p) => p.code === to.page)?.titles[language] ?? ''
   return ''
 }
-const translated = computed(() => flat.value.filter(({ entry }) => entry.names[props.language] || lent(entry, props.language)).length)
+const translated = computed(
+  () => flat.value.filter(({ entry }) => entry.names[props.language] || lent(entry, props.language)).length,
+)
 </script>
 
 <template>
   <div>
-    <p class="pb-2 text-ink2">Entries that lead to a category or a standing page have its name, in every language that it has one. {{ translated }} of {{ flat.length }} are called something in {{ languageName(language) }}.</p>
-    <div class="row border-b border-hair2 pb-1 text-[12.5px] font-semibold"><span>Leads to</span><span>{{ languageName(setup.source) }}</span><span>{{ language === setup.source ? '' : languageName(language) }}</span><span /></div>
+    <p class="pb-2 text-ink2">
+      Entries that lead to a category or a standing page have its name, in every language that it has one.
+      {{ translated }} of {{ flat.length }} are called something in {{ languageName(language) }}.
+    </p>
+    <div class="row border-b border-hair2 pb-1 text-[12.5px] font-semibold">
+      <span>Leads to</span><span>{{ languageName(setup.source) }}</span
+      ><span>{{ language === setup.source ? '' : languageName(language) }}</span
+      ><span />
+    </div>
     <ul aria-label="The menu">
-      <li v-for="{ entry, above } in flat" :key="entry.code" class="row border-b border-hair py-1" @keydown.alt.up.stop.prevent="move(entry, above, -1)" @keydown.alt.down.stop.prevent="move(entry, above, 1)">
-        <span class="flex items-center gap-1.5" :style="{ paddingInlineStart: `${above.length * 16}px` }"><select class="field w-full" :value="choiceOf(entry.to)" :disabled="disabled" :aria-label="`What ${entry.names[setup.source] ?? lent(entry, setup.source)} leads to`" @change="lead(entry, above, ($event.target as HTMLSelectElement).value)"><option value="">nothing</option><option value="address">an address</option><optgroup label="Standing pages"><option v-for="p in pages" :key="p.code" :value="`page:${p.code}`">{{ p.name }}</option></optgroup><optgroup label="Categories"><option v-for="c in setup.categories.values()" :key="c.code" :value="`category:${c.code}`">{{ setup.label(c.names, c.code) }}</option></optgroup></select></span>
-        <span><input class="field w-full" :lang="setup.source" :value="entry.names[setup.source] ?? ''" :placeholder="lent(entry, setup.source)" :disabled="disabled" :aria-label="`Name of ${entry.code} in the source`" maxlength="200" @change="name(entry, above, setup.source, ($event.target as HTMLInputElement).value)"><input v-if="entry.to && 'address' in entry.to" class="field mt-1 w-full font-mono text-[12px]" :value="entry.to.address" :disabled="disabled" :aria-label="`Address of ${entry.code}`" @change="set(above, entry.code, { to: { address: ($event.target as HTMLInputElement).value.trim() } })"></span>
-        <span><input v-if="language !== setup.source" class="field w-full" :lang="language" :dir="directionOf(language)" :value="entry.names[language] ?? ''" :placeholder="lent(entry, language) || 'missing'" :disabled="disabled" :aria-label="`Name of ${entry.code} in ${languageName(language)}`" maxlength="200" @change="name(entry, above, language, ($event.target as HTMLInputElement).value)"></span>
-        <span v-if="!disabled" class="flex gap-1"><button type="button" class="min-h-6 min-w-6" :aria-label="`Move ${entry.code} up`" title="Alt ↑" @click="move(entry, above, -1)">↑</button><button type="button" class="min-h-6 min-w-6" :aria-label="`Move ${entry.code} down`" title="Alt ↓" @click="move(entry, above, 1)">↓</button><button v-if="above.length < 3" type="button" class="min-h-6 min-w-6" :aria-label="`Add an entry under ${entry.code}`" @click="add(entry.code)">+</button><button type="button" class="min-h-6 min-w-6 text-ink2" :aria-label="`Take out ${entry.code} with all under it`" @click="take(entry, above)">×</button></span>
+      <li
+        v-for="{ entry, above } in flat"
+        :key="entry.code"
+        class="row border-b border-hair py-1"
+        @keydown.alt.up.stop.prevent="move(entry, above, -1)"
+        @keydown.alt.down.stop.prevent="move(entry, above, 1)"
+      >
+        <span class="flex items-center gap-1.5" :style="{ paddingInlineStart: `${above.length * 16}px` }"
+          ><select
+            class="field w-full"
+            :value="choiceOf(entry.to)"
+            :disabled="disabled"
+            :aria-label="`What ${entry.names[setup.source] ?? lent(entry, setup.source)} leads to`"
+            @change="lead(entry, above, ($event.target as HTMLSelectElement).value)"
+          >
+            <option value="">nothing</option>
+            <option value="address">an address</option>
+            <optgroup label="Standing pages">
+              <option v-for="p in pages" :key="p.code" :value="`page:${p.code}`">{{ p.name }}</option>
+            </optgroup>
+            <optgroup label="Categories">
+              <option v-for="c in setup.categories.values()" :key="c.code" :value="`category:${c.code}`">
+                {{ setup.label(c.names, c.code) }}
+              </option>
+            </optgroup>
+          </select></span
+        >
+        <span
+          ><input
+            class="field w-full"
+            :lang="setup.source"
+            :value="entry.names[setup.source] ?? ''"
+            :placeholder="lent(entry, setup.source)"
+            :disabled="disabled"
+            :aria-label="`Name of ${entry.code} in the source`"
+            maxlength="200"
+            @change="name(entry, above, setup.source, ($event.target as HTMLInputElement).value)" /><input
+            v-if="entry.to && 'address' in entry.to"
+            class="field mt-1 w-full font-mono text-[12px]"
+            :value="entry.to.address"
+            :disabled="disabled"
+            :aria-label="`Address of ${entry.code}`"
+            @change="set(above, entry.code, { to: { address: ($event.target as HTMLInputElement).value.trim() } })"
+        /></span>
+        <span
+          ><input
+            v-if="language !== setup.source"
+            class="field w-full"
+            :lang="language"
+            :dir="directionOf(language)"
+            :value="entry.names[language] ?? ''"
+            :placeholder="lent(entry, language) || 'missing'"
+            :disabled="disabled"
+            :aria-label="`Name of ${entry.code} in ${languageName(language)}`"
+            maxlength="200"
+            @change="name(entry, above, language, ($event.target as HTMLInputElement).value)"
+        /></span>
+        <span v-if="!disabled" class="flex gap-1"
+          ><button
+            type="button"
+            class="min-h-6 min-w-6"
+            :aria-label="`Move ${entry.code} up`"
+            title="Alt ↑"
+            @click="move(entry, above, -1)"
+          >
+            ↑</button
+          ><button
+            type="button"
+            class="min-h-6 min-w-6"
+            :aria-label="`Move ${entry.code} down`"
+            title="Alt ↓"
+            @click="move(entry, above, 1)"
+          >
+            ↓</button
+          ><button
+            v-if="above.length < 3"
+            type="button"
+            class="min-h-6 min-w-6"
+            :aria-label="`Add an entry under ${entry.code}`"
+            @click="add(entry.code)"
+          >
+            +</button
+          ><button
+            type="button"
+            class="min-h-6 min-w-6 text-ink2"
+            :aria-label="`Take out ${entry.code} with all under it`"
+            @click="take(entry, above)"
+          >
+            ×
+          </button></span
+        >
       </li>
     </ul>
     <button v-if="!disabled" type="button" class="plain mt-2 min-h-6" @click="add(null)">Add an entry</button>
@@ -68,5 +176,10 @@ const translated = computed(() => flat.value.filter(({ entry }) => entry.names[p
 </template>
 
 <style scoped>
-.row { display: grid; grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr) minmax(0, 1fr) 116px; column-gap: 10px; align-items: start; }
+.row {
+  display: grid;
+  grid-template-columns: minmax(0, 1.1fr) minmax(0, 1fr) minmax(0, 1fr) 116px;
+  column-gap: 10px;
+  align-items: start;
+}
 </style>

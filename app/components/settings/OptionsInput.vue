@@ -9,7 +9,7 @@ const options = defineModel<Option[]>({ required: true })
 defineProps<{ disabled?: boolean }>()
 const setup = useSetupStore()
 const lens = useLensStore()
-const other = ref(lens.language === setup.source ? setup.languages[1] ?? setup.source : lens.language)
+const other = ref(lens.language === setup.source ? (setup.languages[1] ?? setup.source) : lens.language)
 const root = useTemplateRef<HTMLElement>('root')
 const adding = ref('')
 function add(labels: string[]) {
@@ -43,18 +43,81 @@ useReorder(() => root.value, move)
 
 <template>
   <div>
-    <div class="grid grid-cols-[22px_minmax(0,1fr)_minmax(0,1fr)_34px_120px_22px] items-center gap-x-2 text-[12px] text-ink2"><span /><span>{{ languageName(setup.source) }}</span><select v-model="other" class="field !py-0" aria-label="The language beside the source"><option v-for="l in setup.languages.slice(1)" :key="l" :value="l">{{ languageName(l) }}</option></select><span>Hue</span><span>Code</span><span /></div>
+    <div
+      class="grid grid-cols-[22px_minmax(0,1fr)_minmax(0,1fr)_34px_120px_22px] items-center gap-x-2 text-[12px] text-ink2"
+    >
+      <span /><span>{{ languageName(setup.source) }}</span
+      ><select v-model="other" class="field !py-0" aria-label="The language beside the source">
+        <option v-for="l in setup.languages.slice(1)" :key="l" :value="l">{{ languageName(l) }}</option></select
+      ><span>Hue</span><span>Code</span><span />
+    </div>
     <ul ref="root" class="mt-1">
-      <li v-for="(o, i) in options" :key="o.code" data-entry class="grid grid-cols-[22px_minmax(0,1fr)_minmax(0,1fr)_34px_120px_22px] items-center gap-x-2 py-px" @keydown.alt.up.prevent="move(i, i - 1)" @keydown.alt.down.prevent="move(i, i + 1)">
+      <li
+        v-for="(o, i) in options"
+        :key="o.code"
+        data-entry
+        class="grid grid-cols-[22px_minmax(0,1fr)_minmax(0,1fr)_34px_120px_22px] items-center gap-x-2 py-px"
+        @keydown.alt.up.prevent="move(i, i - 1)"
+        @keydown.alt.down.prevent="move(i, i + 1)"
+      >
         <span data-handle class="cursor-grab text-right text-ink3" :title="`Drag to move ${o.code}`">{{ i + 1 }}</span>
-        <input class="field !py-0.5" :lang="setup.source" :value="o.labels[setup.source] ?? ''" :aria-label="`Option ${i + 1} in ${languageName(setup.source)}`" :disabled="disabled" @input="set(i, setup.source, ($event.target as HTMLInputElement).value)">
-        <input class="field !py-0.5" :lang="other" :dir="directionOf(other)" :value="o.labels[other] ?? ''" :aria-label="`Option ${i + 1} in ${languageName(other)}`" :disabled="disabled" @input="set(i, other, ($event.target as HTMLInputElement).value)">
-        <input v-if="o.swatch" class="h-6 w-full" type="color" :value="o.swatch" :aria-label="`Hue of option ${i + 1}`" :disabled="disabled" @input="dye(i, ($event.target as HTMLInputElement).value)">
-        <button v-else type="button" class="h-6 w-full border border-dashed border-hair2 text-ink3" :disabled="disabled" :aria-label="`Give option ${i + 1} a hue, by which photos are read`" @click="dye(i, '#808080')">+</button>
+        <input
+          class="field !py-0.5"
+          :lang="setup.source"
+          :value="o.labels[setup.source] ?? ''"
+          :aria-label="`Option ${i + 1} in ${languageName(setup.source)}`"
+          :disabled="disabled"
+          @input="set(i, setup.source, ($event.target as HTMLInputElement).value)"
+        />
+        <input
+          class="field !py-0.5"
+          :lang="other"
+          :dir="directionOf(other)"
+          :value="o.labels[other] ?? ''"
+          :aria-label="`Option ${i + 1} in ${languageName(other)}`"
+          :disabled="disabled"
+          @input="set(i, other, ($event.target as HTMLInputElement).value)"
+        />
+        <input
+          v-if="o.swatch"
+          class="h-6 w-full"
+          type="color"
+          :value="o.swatch"
+          :aria-label="`Hue of option ${i + 1}`"
+          :disabled="disabled"
+          @input="dye(i, ($event.target as HTMLInputElement).value)"
+        />
+        <button
+          v-else
+          type="button"
+          class="h-6 w-full border border-dashed border-hair2 text-ink3"
+          :disabled="disabled"
+          :aria-label="`Give option ${i + 1} a hue, by which photos are read`"
+          @click="dye(i, '#808080')"
+        >
+          +
+        </button>
         <span class="code truncate">{{ o.code }}</span>
-        <button v-if="!disabled" type="button" class="px-1 text-ink2" :aria-label="`Take ${o.labels[setup.source] ?? o.code} out`" @click="options = options.filter((_, j) => j !== i)">×</button>
+        <button
+          v-if="!disabled"
+          type="button"
+          class="px-1 text-ink2"
+          :aria-label="`Take ${o.labels[setup.source] ?? o.code} out`"
+          @click="options = options.filter((_, j) => j !== i)"
+        >
+          ×
+        </button>
       </li>
     </ul>
-    <input v-if="!disabled" v-model="adding" class="field mt-1 w-full" aria-label="Add options" placeholder="Add an option; several with commas, or pasted as lines" @keydown.enter.prevent="add(adding.split(','))" @blur="add(adding.split(','))" @paste="paste">
+    <input
+      v-if="!disabled"
+      v-model="adding"
+      class="field mt-1 w-full"
+      aria-label="Add options"
+      placeholder="Add an option; several with commas, or pasted as lines"
+      @keydown.enter.prevent="add(adding.split(','))"
+      @blur="add(adding.split(','))"
+      @paste="paste"
+    />
   </div>
 </template>

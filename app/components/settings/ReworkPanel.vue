@@ -10,19 +10,46 @@ const setup = useSetupStore()
 const jobs = useJobsStore()
 const touched = computed(() => touchesValues(props.before, props.after))
 const instead = ref<Record<string, string | null>>({})
-const gone = computed(() => (props.before.type === props.after.type ? props.before.options.filter((o) => !props.after.options.some((n) => n.code === o.code)) : []))
-watch(gone, (list) => { instead.value = Object.fromEntries(list.map((o) => [o.code, instead.value[o.code] ?? null])) }, { immediate: true })
+const gone = computed(() =>
+  props.before.type === props.after.type
+    ? props.before.options.filter((o) => !props.after.options.some((n) => n.code === o.code))
+    : [],
+)
+watch(
+  gone,
+  (list) => {
+    instead.value = Object.fromEntries(list.map((o) => [o.code, instead.value[o.code] ?? null]))
+  },
+  { immediate: true },
+)
 const lose = ref(false)
 const body = computed(() => ({ record: props.after, instead: instead.value, lose: lose.value }))
 const path = computed(() => `/api/attributes/${segment(props.before.code)}/rework`)
-const { data, problem, busy: looking } = useAsking((signal) => (touched.value ? ask<ReworkReport>('POST', `${path.value}/preview`, { body: { record: props.after, instead: instead.value }, signal }).then((a) => a.data) : Promise.resolve(undefined)), () => [touched.value, props.after, instead.value], { wait: 250 })
-const needed = computed(() => touched.value && (data.value?.values ?? 0) > 0 && (data.value!.changed > 0 || data.value!.lost > 0))
+const {
+  data,
+  problem,
+  busy: looking,
+} = useAsking(
+  (signal) =>
+    touched.value
+      ? ask<ReworkReport>('POST', `${path.value}/preview`, {
+          body: { record: props.after, instead: instead.value },
+          signal,
+        }).then((a) => a.data)
+      : Promise.resolve(undefined),
+  () => [touched.value, props.after, instead.value],
+  { wait: 250 },
+)
+const needed = computed(
+  () => touched.value && (data.value?.values ?? 0) > 0 && (data.value!.changed > 0 || data.value!.lost > 0),
+)
 const busy = ref(false)
 async function make() {
   busy.value = true
   try {
     const job = await jobs.end((await post<Job>(path.value, body.value)).id)
-    if (job.state !== 'done') return tellProblem(new ApiProblem({ title: 'Not changed', status: 409, detail: howItEnded(job) }))
+    if (job.state !== 'done')
+      return tellProblem(new ApiProblem({ title: 'Not changed', status: 409, detail: howItEnded(job) }))
     const r = job.result as ReworkReport
     tell(`${r.title}: ${number(r.kept)} values stayed, ${number(r.changed)} followed, ${number(r.lost)} went`)
     emit('done')
@@ -41,20 +68,73 @@ defineExpose({ needed, make, looking })
     <p v-if="problem" class="text-madder" role="alert">{{ problem.sentence }}</p>
     <p v-else-if="!data" role="status">Looking at its values …</p>
     <template v-else>
-      <p role="status" :aria-busy="looking"><template v-if="data.values === 0">No product has a value of it yet, so nothing else changes.</template><template v-else><b class="font-semibold">{{ number(data.values) }}</b> values in {{ number(data.products) }} products: {{ number(data.kept) }} stay, <b class="font-semibold">{{ number(data.changed) }}</b> follow, <b class="font-semibold" :class="{ 'text-madder': data.lost }">{{ number(data.lost) }}</b> would be lost<template v-if="data.outside">; {{ number(data.outside) }} stay outside of what is allowed</template>.</template></p>
+      <p role="status" :aria-busy="looking">
+        <template v-if="data.values === 0">No product has a value of it yet, so nothing else changes.</template
+        ><template v-else
+          ><b class="font-semibold">{{ number(data.values) }}</b> values in {{ number(data.products) }} products:
+          {{ number(data.kept) }} stay, <b class="font-semibold">{{ number(data.changed) }}</b> follow,
+          <b class="font-semibold" :class="{ 'text-madder': data.lost }">{{ number(data.lost) }}</b> would be
+          lost<template v-if="data.outside">; {{ number(data.outside) }} stay outside of what is allowed</template
+          >.</template
+        >
+      </p>
       <div v-if="gone.length" class="mt-2 grid grid-cols-[auto_auto] justify-start gap-x-4 gap-y-1">
-        <template v-for="o in gone" :key="o.code"><label class="pt-1" :for="`instead-${o.code}`">Products with “{{ setup.label(o.labels, o.code) }}” get</label><select :id="`instead-${o.code}`" class="field" :value="instead[o.code] ?? ''" @change="instead = { ...instead, [o.code]: ($event.target as HTMLSelectElement).value || null }"><option value="">nothing</option><option v-for="n in after.options" :key="n.code" :value="n.code">{{ setup.label(n.labels, n.code) }}</option></select></template>
+        <template v-for="o in gone" :key="o.code"
+          ><label class="pt-1" :for="`instead-${o.code}`">Products with “{{ setup.label(o.labels, o.code) }}” get</label
+          ><select
+            :id="`instead-${o.code}`"
+            class="field"
+            :value="instead[o.code] ?? ''"
+            @change="instead = { ...instead, [o.code]: ($event.target as HTMLSelectElement).value || null }"
+          >
+            <option value="">nothing</option>
+            <option v-for="n in after.options" :key="n.code" :value="n.code">
+              {{ setup.label(n.labels, n.code) }}
+            </option>
+          </select></template
+        >
       </div>
-      <div v-if="data.losses.length || data.sample.length" class="mt-2 max-h-[30vh] overflow-auto border-y border-hair2 bg-sheet" tabindex="0" aria-label="Values before and after">
-        <table class="w-full text-left"><thead class="sticky top-0 bg-sheet text-[12.5px]"><tr><th class="px-3 py-1">SKU</th><th class="pr-3">Now</th><th class="pr-3">Then</th></tr></thead>
+      <div
+        v-if="data.losses.length || data.sample.length"
+        class="mt-2 max-h-[30vh] overflow-auto border-y border-hair2 bg-sheet"
+        tabindex="0"
+        aria-label="Values before and after"
+      >
+        <table class="w-full text-left">
+          <thead class="sticky top-0 bg-sheet text-[12.5px]">
+            <tr>
+              <th class="px-3 py-1">SKU</th>
+              <th class="pr-3">Now</th>
+              <th class="pr-3">Then</th>
+            </tr>
+          </thead>
           <tbody>
-            <tr v-for="(l, i) in data.losses" :key="`l${i}`" class="border-t border-hair align-top"><td class="code px-3 py-1">{{ l.sku }} {{ l.scope }}</td><td class="max-w-[240px] truncate py-1 pr-3">{{ l.before }}</td><td class="py-1 pr-3 text-madder">lost: {{ l.why }}</td></tr>
-            <tr v-for="(s, i) in data.sample" :key="`s${i}`" class="border-t border-hair align-top"><td class="code px-3 py-1">{{ s.sku }} {{ s.scope }}</td><td class="max-w-[240px] truncate py-1 pr-3 text-ink2">{{ s.before }}</td><td class="max-w-[240px] truncate py-1 pr-3">{{ s.after }}</td></tr>
+            <tr v-for="(l, i) in data.losses" :key="`l${i}`" class="border-t border-hair align-top">
+              <td class="code px-3 py-1">{{ l.sku }} {{ l.scope }}</td>
+              <td class="max-w-[240px] truncate py-1 pr-3">{{ l.before }}</td>
+              <td class="py-1 pr-3 text-madder">lost: {{ l.why }}</td>
+            </tr>
+            <tr v-for="(s, i) in data.sample" :key="`s${i}`" class="border-t border-hair align-top">
+              <td class="code px-3 py-1">{{ s.sku }} {{ s.scope }}</td>
+              <td class="max-w-[240px] truncate py-1 pr-3 text-ink2">{{ s.before }}</td>
+              <td class="max-w-[240px] truncate py-1 pr-3">{{ s.after }}</td>
+            </tr>
           </tbody>
         </table>
       </div>
-      <label v-if="data.lost" class="mt-2 flex items-center gap-1.5"><input v-model="lose" type="checkbox">{{ number(data.lost) }} {{ data.lost === 1 ? 'value' : 'values' }} may go; the history of each product keeps them</label>
-      <button v-if="needed" class="act main mt-2" type="button" :disabled="busy || looking || (data.lost > 0 && !lose)" @click="make">{{ busy ? 'Changing …' : 'Change it with its values' }}</button>
+      <label v-if="data.lost" class="mt-2 flex items-center gap-1.5"
+        ><input v-model="lose" type="checkbox" />{{ number(data.lost) }} {{ data.lost === 1 ? 'value' : 'values' }} may
+        go; the history of each product keeps them</label
+      >
+      <button
+        v-if="needed"
+        class="act main mt-2"
+        type="button"
+        :disabled="busy || looking || (data.lost > 0 && !lose)"
+        @click="make"
+      >
+        {{ busy ? 'Changing …' : 'Change it with its values' }}
+      </button>
     </template>
   </section>
 </template>

@@ -8,8 +8,16 @@ const pages = defineModel<StandingPage[]>({ required: true })
 const props = defineProps<{ disabled: boolean; languages: readonly string[]; facts: Record<string, string> }>()
 const at = ref(0)
 const page = computed(() => pages.value[at.value])
-const set = (change: Partial<StandingPage>) => { pages.value = pages.value.map((p, i) => (i === at.value ? { ...p, ...change } : p)) }
-const offered = computed(() => Object.entries(props.facts).map(([k, v]) => ({ address: `storefront:${k}`, label: k.replaceAll('-', ' '), sample: v.slice(0, 36) })))
+const set = (change: Partial<StandingPage>) => {
+  pages.value = pages.value.map((p, i) => (i === at.value ? { ...p, ...change } : p))
+}
+const offered = computed(() =>
+  Object.entries(props.facts).map(([k, v]) => ({
+    address: `storefront:${k}`,
+    label: k.replaceAll('-', ' '),
+    sample: v.slice(0, 36),
+  })),
+)
 const name = ref('')
 function add() {
   if (name.value.trim() === '') return
@@ -23,14 +31,78 @@ function add() {
 
 <template>
   <div>
-    <p class="pb-2 text-ink2">Returns, terms and the like: written once for the storefront. A block holds one by its name, typed after <span class="key">@</span>.</p>
-    <p class="flex flex-wrap items-center gap-3 pb-2"><button v-for="(p, i) in pages" :key="p.code" type="button" class="min-h-6" :class="i === at ? 'border-b-[1.5px] border-ink font-semibold' : 'text-ink2'" :aria-pressed="i === at" @click="at = i">{{ p.name }}</button>
-      <template v-if="!disabled"><input v-model="name" class="field w-40" placeholder="name of a new page" aria-label="Name of a new page" maxlength="120" @keydown.enter.prevent="add"><button type="button" class="plain" @click="add">Add a page</button></template></p>
+    <p class="pb-2 text-ink2">
+      Returns, terms and the like: written once for the storefront. A block holds one by its name, typed after
+      <span class="key">@</span>.
+    </p>
+    <p class="flex flex-wrap items-center gap-3 pb-2">
+      <button
+        v-for="(p, i) in pages"
+        :key="p.code"
+        type="button"
+        class="min-h-6"
+        :class="i === at ? 'border-b-[1.5px] border-ink font-semibold' : 'text-ink2'"
+        :aria-pressed="i === at"
+        @click="at = i"
+      >
+        {{ p.name }}
+      </button>
+      <template v-if="!disabled"
+        ><input
+          v-model="name"
+          class="field w-40"
+          placeholder="name of a new page"
+          aria-label="Name of a new page"
+          maxlength="120"
+          @keydown.enter.prevent="add"
+        /><button type="button" class="plain" @click="add">Add a page</button></template
+      >
+    </p>
     <template v-if="page">
-      <p class="flex items-end gap-3 pb-2"><label class="text-ink2">Name, for the team<input class="field mt-0.5 block w-64" :value="page.name" :disabled="disabled" maxlength="120" @change="set({ name: ($event.target as HTMLInputElement).value })"></label><span class="code pb-1.5">page:{{ page.code }}</span><button v-if="!disabled" type="button" class="plain ml-auto pb-1.5" @click="pages = pages.filter((p) => p !== page); at = 0">Take it out</button></p>
-      <section v-for="l in languages" :key="page.code + l" class="pb-3" :aria-label="languageName(l)"><h3 class="border-b border-hair pb-0.5 font-semibold">{{ languageName(l) }}</h3>
-        <label class="block pt-1 text-ink2">Title<input class="field mt-0.5 block w-full font-serif" :lang="l" :dir="directionOf(l)" :value="page.titles[l] ?? ''" :disabled="disabled" maxlength="300" @change="set({ titles: { ...page!.titles, [l]: ($event.target as HTMLInputElement).value } })"></label>
-        <RichEditor class="mt-1.5" :model-value="page.bodies[l] ?? ''" :label="`Text of ${page.name} in ${languageName(l)}`" :language="l" :direction="directionOf(l)" :values="offered" :disabled="disabled" @update:model-value="set({ bodies: { ...page!.bodies, [l]: $event } })" /></section>
+      <p class="flex items-end gap-3 pb-2">
+        <label class="text-ink2"
+          >Name, for the team<input
+            class="field mt-0.5 block w-64"
+            :value="page.name"
+            :disabled="disabled"
+            maxlength="120"
+            @change="set({ name: ($event.target as HTMLInputElement).value })" /></label
+        ><span class="code pb-1.5">page:{{ page.code }}</span
+        ><button
+          v-if="!disabled"
+          type="button"
+          class="plain ml-auto pb-1.5"
+          @click="
+            pages = pages.filter((p) => p !== page)
+            at = 0
+          "
+        >
+          Take it out
+        </button>
+      </p>
+      <section v-for="l in languages" :key="page.code + l" class="pb-3" :aria-label="languageName(l)">
+        <h3 class="border-b border-hair pb-0.5 font-semibold">{{ languageName(l) }}</h3>
+        <label class="block pt-1 text-ink2"
+          >Title<input
+            class="field mt-0.5 block w-full font-serif"
+            :lang="l"
+            :dir="directionOf(l)"
+            :value="page.titles[l] ?? ''"
+            :disabled="disabled"
+            maxlength="300"
+            @change="set({ titles: { ...page!.titles, [l]: ($event.target as HTMLInputElement).value } })"
+        /></label>
+        <RichEditor
+          class="mt-1.5"
+          :model-value="page.bodies[l] ?? ''"
+          :label="`Text of ${page.name} in ${languageName(l)}`"
+          :language="l"
+          :direction="directionOf(l)"
+          :values="offered"
+          :disabled="disabled"
+          @update:model-value="set({ bodies: { ...page!.bodies, [l]: $event } })"
+        />
+      </section>
     </template>
   </div>
 </template>

@@ -11,9 +11,18 @@ const emit = defineEmits<{ remove: [] }>()
 const setup = useSetupStore()
 const attribute = computed(() => setup.attributes.get(use.value.attribute))
 const label = computed(() => setup.label(attribute.value?.labels, use.value.attribute))
-const set = (change: Partial<TypeAttribute>) => { use.value = { ...use.value, ...change } }
+const set = (change: Partial<TypeAttribute>) => {
+  use.value = { ...use.value, ...change }
+}
 const open = ref<'' | 'where' | 'default'>('')
-const where = computed(() => [use.value.requiredIn.length > 0 && `in ${use.value.requiredIn.map(setup.storefrontName).join(', ')}`, use.value.requiredWhere && 'where a condition holds'].filter(Boolean).join(', '))
+const where = computed(() =>
+  [
+    use.value.requiredIn.length > 0 && `in ${use.value.requiredIn.map(setup.storefrontName).join(', ')}`,
+    use.value.requiredWhere && 'where a condition holds',
+  ]
+    .filter(Boolean)
+    .join(', '),
+)
 const rule = computed<BuilderGroup>({
   get: () => toBuilder(asGroup(use.value.requiredWhere), setup.forCore),
   set: (group) => {
@@ -26,29 +35,137 @@ function openDefault() {
   draft.value = structuredClone(toRaw(use.value.default))
   open.value = open.value === 'default' ? '' : 'default'
 }
-const shownDefault = computed(() => (use.value.default === null || !attribute.value ? '' : attributeTypes[attribute.value.type].display(use.value.default, attribute.value, { language: setup.source, labels: [setup.source] })))
-const toggle = (code: string) => set({ requiredIn: use.value.requiredIn.includes(code) ? use.value.requiredIn.filter((c) => c !== code) : [...use.value.requiredIn, code] })
+const shownDefault = computed(() =>
+  use.value.default === null || !attribute.value
+    ? ''
+    : attributeTypes[attribute.value.type].display(use.value.default, attribute.value, {
+        language: setup.source,
+        labels: [setup.source],
+      }),
+)
+const toggle = (code: string) =>
+  set({
+    requiredIn: use.value.requiredIn.includes(code)
+      ? use.value.requiredIn.filter((c) => c !== code)
+      : [...use.value.requiredIn, code],
+  })
 </script>
 
 <template>
   <div>
     <div class="row">
-      <span data-handle class="cursor-grab text-right text-ink3" :title="`Drag to move ${label}`">{{ props.place }}</span>
-      <span class="truncate"><NuxtLink class="hover:underline" :to="`/settings/attributes/${segment(use.attribute)}`">{{ label }}</NuxtLink><small v-if="attribute" class="ml-2 text-ink2">{{ typeOfAttribute(attribute) }}</small></span>
-      <span class="flex items-center gap-2"><label class="flex items-center gap-1.5"><input type="checkbox" :checked="use.required" :disabled="disabled" @change="set({ required: !use.required })">needed<span class="sr-only">: {{ label }}</span></label><button v-if="use.required" class="plain max-w-[150px] truncate" type="button" :aria-expanded="open === 'where'" :aria-label="`${where || 'everywhere'}: where ${label} is needed`" @click="open = open === 'where' ? '' : 'where'">{{ where || 'everywhere' }}</button></span>
-      <label class="flex items-center gap-1.5"><input type="checkbox" :checked="use.perVariant" :disabled="disabled" @change="set({ perVariant: !use.perVariant })">each variant<span class="sr-only"> has its own {{ label }}</span></label>
-      <button class="plain justify-self-start truncate" type="button" :disabled="disabled" :aria-expanded="open === 'default'" :aria-label="`${shownDefault || 'no default'}: default of ${label}`" @click="openDefault">{{ shownDefault || 'no default' }}</button>
-      <button v-if="!disabled" class="px-1 text-ink2" type="button" :aria-label="`Take ${label} out of the type`" @click="emit('remove')">×</button>
+      <span data-handle class="cursor-grab text-right text-ink3" :title="`Drag to move ${label}`">{{
+        props.place
+      }}</span>
+      <span class="truncate"
+        ><NuxtLink class="hover:underline" :to="`/settings/attributes/${segment(use.attribute)}`">{{ label }}</NuxtLink
+        ><small v-if="attribute" class="ml-2 text-ink2">{{ typeOfAttribute(attribute) }}</small></span
+      >
+      <span class="flex items-center gap-2"
+        ><label class="flex items-center gap-1.5"
+          ><input
+            type="checkbox"
+            :checked="use.required"
+            :disabled="disabled"
+            @change="set({ required: !use.required })"
+          />needed<span class="sr-only">: {{ label }}</span></label
+        ><button
+          v-if="use.required"
+          class="plain max-w-[150px] truncate"
+          type="button"
+          :aria-expanded="open === 'where'"
+          :aria-label="`${where || 'everywhere'}: where ${label} is needed`"
+          @click="open = open === 'where' ? '' : 'where'"
+        >
+          {{ where || 'everywhere' }}
+        </button></span
+      >
+      <label class="flex items-center gap-1.5"
+        ><input
+          type="checkbox"
+          :checked="use.perVariant"
+          :disabled="disabled"
+          @change="set({ perVariant: !use.perVariant })"
+        />each variant<span class="sr-only"> has its own {{ label }}</span></label
+      >
+      <button
+        class="plain justify-self-start truncate"
+        type="button"
+        :disabled="disabled"
+        :aria-expanded="open === 'default'"
+        :aria-label="`${shownDefault || 'no default'}: default of ${label}`"
+        @click="openDefault"
+      >
+        {{ shownDefault || 'no default' }}
+      </button>
+      <button
+        v-if="!disabled"
+        class="px-1 text-ink2"
+        type="button"
+        :aria-label="`Take ${label} out of the type`"
+        @click="emit('remove')"
+      >
+        ×
+      </button>
     </div>
     <div v-if="open === 'where'" class="mb-2 ml-8 border-l-2 border-hair2 pl-3">
-      <fieldset class="flex flex-wrap gap-x-4 gap-y-1 py-1"><legend class="sr-only">Storefronts in which {{ label }} is needed</legend><span class="text-ink2">In</span><label v-for="s in setup.storefronts" :key="s.code" class="flex items-center gap-1.5"><input type="checkbox" :checked="use.requiredIn.includes(s.code)" :disabled="disabled" @change="toggle(s.code)">{{ s.name }}</label><span class="text-ink2">{{ use.requiredIn.length === 0 ? 'none chosen: in all' : '' }}</span></fieldset>
+      <fieldset class="flex flex-wrap gap-x-4 gap-y-1 py-1">
+        <legend class="sr-only">Storefronts in which {{ label }} is needed</legend>
+        <span class="text-ink2">In</span
+        ><label v-for="s in setup.storefronts" :key="s.code" class="flex items-center gap-1.5"
+          ><input
+            type="checkbox"
+            :checked="use.requiredIn.includes(s.code)"
+            :disabled="disabled"
+            @change="toggle(s.code)"
+          />{{ s.name }}</label
+        ><span class="text-ink2">{{ use.requiredIn.length === 0 ? 'none chosen: in all' : '' }}</span>
+      </fieldset>
       <p class="py-1 text-ink2">and only of products that meet</p>
       <ConditionGroup v-model="rule" :disabled="disabled" />
     </div>
-    <form v-if="open === 'default' && attribute" class="mb-2 ml-8 flex items-end gap-3 border-l-2 border-hair2 pl-3" @submit.prevent="set({ default: draft }); open = ''"><ValueInput v-model="draft" class="min-w-60" :attribute="attribute" :language="setup.source" :label="`Default of ${label}`" :values="[]" @done="set({ default: draft }); open = ''" /><button class="act" type="submit">Take it</button><button v-if="use.default !== null" class="plain" type="button" @click="set({ default: null }); open = ''">No default</button></form>
+    <form
+      v-if="open === 'default' && attribute"
+      class="mb-2 ml-8 flex items-end gap-3 border-l-2 border-hair2 pl-3"
+      @submit.prevent="
+        set({ default: draft })
+        open = ''
+      "
+    >
+      <ValueInput
+        v-model="draft"
+        class="min-w-60"
+        :attribute="attribute"
+        :language="setup.source"
+        :label="`Default of ${label}`"
+        :values="[]"
+        @done="
+          set({ default: draft })
+          open = ''
+        "
+      /><button class="act" type="submit">Take it</button
+      ><button
+        v-if="use.default !== null"
+        class="plain"
+        type="button"
+        @click="
+          set({ default: null })
+          open = ''
+        "
+      >
+        No default
+      </button>
+    </form>
   </div>
 </template>
 
 <style scoped>
-.row { display: grid; grid-template-columns: 24px minmax(180px, 1fr) 220px 110px 130px 22px; column-gap: 12px; align-items: center; min-height: 30px; border-bottom: 1px solid var(--hair); }
+.row {
+  display: grid;
+  grid-template-columns: 24px minmax(180px, 1fr) 220px 110px 130px 22px;
+  column-gap: 12px;
+  align-items: center;
+  min-height: 30px;
+  border-bottom: 1px solid var(--hair);
+}
 </style>

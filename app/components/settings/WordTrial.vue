@@ -2,7 +2,12 @@
 import type { Trial } from '@contracts/readiness'
 
 /** Where words would stand before they are banned: in how many texts, and what stands around them. */
-const props = defineProps<{ words: string[]; field: string | null; storefront: string | null; language: string | null }>()
+const props = defineProps<{
+  words: string[]
+  field: string | null
+  storefront: string | null
+  language: string | null
+}>()
 const setup = useSetupStore()
 const trial = shallowRef<Trial>()
 const busy = ref(false)
@@ -11,7 +16,12 @@ const key = computed(() => JSON.stringify(props))
 async function look() {
   busy.value = true
   try {
-    trial.value = await post<Trial>('/api/house-styles/trial', { words: props.words, field: props.field, storefront: props.storefront, language: props.language })
+    trial.value = await post<Trial>('/api/house-styles/trial', {
+      words: props.words,
+      field: props.field,
+      storefront: props.storefront,
+      language: props.language,
+    })
     tried.value = key.value
   } catch (e) {
     tellProblem(e)
@@ -24,11 +34,36 @@ const n = (x: number) => x.toLocaleString('en-GB')
 
 <template>
   <div>
-    <button type="button" class="act" :disabled="busy || words.length === 0" @click="look">{{ busy ? 'Looking …' : 'Try them against the whole catalogue' }}</button>
+    <button type="button" class="act" :disabled="busy || words.length === 0" @click="look">
+      {{ busy ? 'Looking …' : 'Try them against the whole catalogue' }}
+    </button>
     <div v-if="trial" role="status" class="pt-2" :class="{ 'opacity-60': tried !== key }">
-      <p>{{ trial.texts === 0 ? 'They stand nowhere.' : `They stand in ${trial.more ? 'more than ' : ''}${n(trial.texts)} ${trial.texts === 1 ? 'text' : 'texts'} of ${n(trial.products)} ${trial.products === 1 ? 'product' : 'products'}.` }}<span v-if="tried !== key" class="text-ochre"> The words have changed since.</span></p>
-      <ul v-if="trial.items.length" class="mt-1 max-h-60 overflow-auto border border-hair bg-sheet" tabindex="0" aria-label="Where they stand">
-        <li v-for="(i, at) in trial.items" :key="at" class="border-b border-hair px-2 py-1"><NuxtLink class="code hover:underline" :to="{ path: `/catalogue/${segment(i.sku)}`, query: { field: i.field } }">{{ i.sku }}</NuxtLink> <small class="text-ink2">{{ setup.label(setup.attributes.get(i.field)?.labels, i.field) }}, {{ i.language }}</small><span class="block font-serif" dir="auto" :lang="i.language">…{{ i.before }}<mark class="bg-madderwash text-madder">{{ i.word }}</mark>{{ i.after }}…</span></li>
+      <p>
+        {{
+          trial.texts === 0
+            ? 'They stand nowhere.'
+            : `They stand in ${trial.more ? 'more than ' : ''}${n(trial.texts)} ${trial.texts === 1 ? 'text' : 'texts'} of ${n(trial.products)} ${trial.products === 1 ? 'product' : 'products'}.`
+        }}<span v-if="tried !== key" class="text-ochre"> The words have changed since.</span>
+      </p>
+      <ul
+        v-if="trial.items.length"
+        class="mt-1 max-h-60 overflow-auto border border-hair bg-sheet"
+        tabindex="0"
+        aria-label="Where they stand"
+      >
+        <li v-for="(i, at) in trial.items" :key="at" class="border-b border-hair px-2 py-1">
+          <NuxtLink
+            class="code hover:underline"
+            :to="{ path: `/catalogue/${segment(i.sku)}`, query: { field: i.field } }"
+            >{{ i.sku }}</NuxtLink
+          >
+          <small class="text-ink2"
+            >{{ setup.label(setup.attributes.get(i.field)?.labels, i.field) }}, {{ i.language }}</small
+          ><span class="block font-serif" dir="auto" :lang="i.language"
+            >…{{ i.before }}<mark class="bg-madderwash text-madder">{{ i.word }}</mark
+            >{{ i.after }}…</span
+          >
+        </li>
       </ul>
     </div>
   </div>

@@ -5,47 +5,80 @@ import type { CellWrite, SheetCell } from '@core/sheet/cells'
 import type { SheetColumn } from '@core/sheet/columns'
 
 /** The editor of one cell: the one that fits what the column holds. */
-const props = defineProps<{ column: SheetColumn; cell: SheetCell; language: string; label: string; /** What was typed to open it, in place of what stands there. */ typed: string }>()
+const props = defineProps<{
+  column: SheetColumn
+  cell: SheetCell
+  language: string
+  label: string
+  /** What was typed to open it, in place of what stands there. */ typed: string
+}>()
 const emit = defineEmits<{ write: [CellWrite, 'down' | 'right' | 'stay']; leave: [] }>()
 const setup = useSetupStore()
 const attribute = computed(() => (props.column.kind === 'attribute' ? props.column.attribute : undefined))
 /** A value from elsewhere is pulled down to be changed; a text of another language is not. */
-const pulled = props.cell.base === null || props.cell.base === undefined ? (props.cell.origin === 'inherited' || props.cell.origin === 'default' ? props.cell.value : null) : props.cell.base
+const pulled =
+  props.cell.base === null || props.cell.base === undefined
+    ? props.cell.origin === 'inherited' || props.cell.origin === 'default'
+      ? props.cell.value
+      : null
+    : props.cell.base
 const typedValue = (): Value | null => {
   if (props.typed === '') return structuredClone(toRaw(pulled)) as Value | null
   const type = attribute.value?.type
   const n = Number(props.typed)
   if (type === 'number') return Number.isNaN(n) ? null : n
-  if (type === 'measure') return Number.isNaN(n) ? null : { value: n, unit: (pulled as { unit?: string } | null)?.unit ?? attribute.value!.unit ?? '' }
-  return type === 'text' || type === 'long-text' || type === 'link' ? props.typed : structuredClone(toRaw(pulled)) as Value | null
+  if (type === 'measure')
+    return Number.isNaN(n)
+      ? null
+      : { value: n, unit: (pulled as { unit?: string } | null)?.unit ?? attribute.value!.unit ?? '' }
+  return type === 'text' || type === 'long-text' || type === 'link'
+    ? props.typed
+    : (structuredClone(toRaw(pulled)) as Value | null)
 }
 const value = ref<Value | null>(attribute.value ? typedValue() : null)
 const text = ref(props.typed || props.cell.text)
 const codes = computed(() => {
   if (props.column.kind !== 'field') return undefined
   switch (props.column.field) {
-    case 'status': return productStatuses.map((c) => ({ code: c, label: c as string }))
-    case 'kind': return productKinds.map((c) => ({ code: c, label: c as string }))
-    case 'brand': return [{ code: '', label: 'No brand' }, ...[...setup.brands.values()].map((b) => ({ code: b.code, label: b.name }))]
-    case 'type': return [...setup.types.values()].map((t) => ({ code: t.code, label: setup.label(t.labels, t.code) }))
-    default: return undefined
+    case 'status':
+      return productStatuses.map((c) => ({ code: c, label: c as string }))
+    case 'kind':
+      return productKinds.map((c) => ({ code: c, label: c as string }))
+    case 'brand':
+      return [
+        { code: '', label: 'No brand' },
+        ...[...setup.brands.values()].map((b) => ({ code: b.code, label: b.name })),
+      ]
+    case 'type':
+      return [...setup.types.values()].map((t) => ({ code: t.code, label: setup.label(t.labels, t.code) }))
+    default:
+      return undefined
   }
 })
 const code = computed(() => (props.cell.base as string | null) ?? '')
 const root = useTemplateRef<HTMLElement>('root')
-onMounted(() => nextTick(() => {
-  const field = root.value?.querySelector<HTMLElement>(':is(input, select, textarea, [contenteditable=true]):not([role=toolbar] *)')
-  field?.focus()
-  // Typed text goes on at its end; what was opened to be changed is marked.
-  if (field instanceof HTMLInputElement && field.type !== 'number' && field.type !== 'date') field.setSelectionRange(props.typed ? field.value.length : 0, field.value.length)
-}))
+onMounted(() =>
+  nextTick(() => {
+    const field = root.value?.querySelector<HTMLElement>(
+      ':is(input, select, textarea, [contenteditable=true]):not([role=toolbar] *)',
+    )
+    field?.focus()
+    // Typed text goes on at its end; what was opened to be changed is marked.
+    if (field instanceof HTMLInputElement && field.type !== 'number' && field.type !== 'date')
+      field.setSelectionRange(props.typed ? field.value.length : 0, field.value.length)
+  }),
+)
 let done = false
 function write(next: 'down' | 'right' | 'stay') {
   if (done) return
   done = true
   emit('write', attribute.value ? { value: value.value } : { text: text.value }, next)
 }
-const large = computed(() => ['rich-text', 'long-text', 'key-points', 'table', 'box-contents', 'media', 'file', 'questions', 'choices'].includes(attribute.value?.type ?? ''))
+const large = computed(() =>
+  ['rich-text', 'long-text', 'key-points', 'table', 'box-contents', 'media', 'file', 'questions', 'choices'].includes(
+    attribute.value?.type ?? '',
+  ),
+)
 function leave() {
   done = true
   emit('leave')
@@ -73,13 +106,44 @@ function left(e: FocusEvent) {
 </script>
 
 <template>
-  <div ref="root" class="border-2 border-indigo bg-sheet shadow-md" :class="large ? 'p-2' : 'p-0.5'" @keydown="key" @focusout="left">
+  <div
+    ref="root"
+    class="border-2 border-indigo bg-sheet shadow-md"
+    :class="large ? 'p-2' : 'p-0.5'"
+    @keydown="key"
+    @focusout="left"
+  >
     <template v-if="attribute">
-      <ValueInput v-model="value" :attribute="attribute" :language="language" :label="label" :values="[]" @done="write('down')" />
-      <p v-if="large" class="mt-1.5 flex items-center gap-3"><button class="act main" type="button" @click="write('stay')">Take it <span class="opacity-70">Ctrl Enter</span></button><button class="plain" type="button" @click="leave">Leave it</button></p>
+      <ValueInput
+        v-model="value"
+        :attribute="attribute"
+        :language="language"
+        :label="label"
+        :values="[]"
+        @done="write('down')"
+      />
+      <p v-if="large" class="mt-1.5 flex items-center gap-3">
+        <button class="act main" type="button" @click="write('stay')">
+          Take it <span class="opacity-70">Ctrl Enter</span></button
+        ><button class="plain" type="button" @click="leave">Leave it</button>
+      </p>
     </template>
-    <CategoryPicker v-else-if="column.kind === 'field' && column.field === 'category'" :model-value="code || null" :label="label" @update:model-value="category" />
-    <select v-else-if="codes" class="field w-full" :value="code" :aria-label="label" @change="text = ($event.target as HTMLSelectElement).value" @keydown.enter.prevent="write('down')"><option v-for="c in codes" :key="c.code" :value="c.code">{{ c.label }}</option></select>
-    <input v-else v-model="text" class="field w-full" :aria-label="label" @keydown.enter.prevent="write('down')">
+    <CategoryPicker
+      v-else-if="column.kind === 'field' && column.field === 'category'"
+      :model-value="code || null"
+      :label="label"
+      @update:model-value="category"
+    />
+    <select
+      v-else-if="codes"
+      class="field w-full"
+      :value="code"
+      :aria-label="label"
+      @change="text = ($event.target as HTMLSelectElement).value"
+      @keydown.enter.prevent="write('down')"
+    >
+      <option v-for="c in codes" :key="c.code" :value="c.code">{{ c.label }}</option>
+    </select>
+    <input v-else v-model="text" class="field w-full" :aria-label="label" @keydown.enter.prevent="write('down')" />
   </div>
 </template>

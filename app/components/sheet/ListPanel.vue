@@ -3,22 +3,53 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { codeOfName } from '@core/text/code'
 
 /** Named lists beside the sheet: one is shown, or what is marked, or found, is put into one. */
-const props = defineProps<{ marked: { rows: number; skus: () => Promise<string[]> } | undefined; found: number; filter: unknown; lens: { storefront: string }; mayEdit: boolean }>()
+const props = defineProps<{
+  marked: { rows: number; skus: () => Promise<string[]> } | undefined
+  found: number
+  filter: unknown
+  lens: { storefront: string }
+  mayEdit: boolean
+}>()
 const emit = defineEmits<{ show: [string] }>()
-interface Listed { code: string; name: string; products: number }
+interface Listed {
+  code: string
+  name: string
+  products: number
+}
 const setup = useSetupStore()
-const { data, refresh } = useAsking((signal) => get<{ items: Listed[] }>('/api/lists', {}, signal), () => setup.lists)
+const { data, refresh } = useAsking(
+  (signal) => get<{ items: Listed[] }>('/api/lists', {}, signal),
+  () => setup.lists,
+)
 const lists = computed(() => data.value?.items ?? [])
 const name = ref('')
 const into = ref('')
 const busy = ref(false)
-const what = computed(() => (props.marked ? `${props.marked.rows.toLocaleString('en-GB')} marked` : `all ${props.found.toLocaleString('en-GB')} found`))
+const what = computed(() =>
+  props.marked
+    ? `${props.marked.rows.toLocaleString('en-GB')} marked`
+    : `all ${props.found.toLocaleString('en-GB')} found`,
+)
 async function put(close: () => void) {
   busy.value = true
   try {
     const body = props.marked ? { add: await props.marked.skus() } : { addFound: props.filter, lens: props.lens }
-    const code = into.value || await putUnderFreeCode(codeOfName(name.value, 'list'), async (free) => (await ask<Listed>('PUT', `/api/lists/${segment(free)}`, { body: { code: free, name: name.value }, headers: { 'If-None-Match': '*' } })).data.code)
-    const { came, products } = await post<{ came: number; products: number }>(`/api/lists/${segment(code)}/changes`, body)
+    const code =
+      into.value ||
+      (await putUnderFreeCode(
+        codeOfName(name.value, 'list'),
+        async (free) =>
+          (
+            await ask<Listed>('PUT', `/api/lists/${segment(free)}`, {
+              body: { code: free, name: name.value },
+              headers: { 'If-None-Match': '*' },
+            })
+          ).data.code,
+      ))
+    const { came, products } = await post<{ came: number; products: number }>(
+      `/api/lists/${segment(code)}/changes`,
+      body,
+    )
     await setup.reload()
     await refresh()
     tell(`${came.toLocaleString('en-GB')} came into the list, which has ${products.toLocaleString('en-GB')} now`)
@@ -36,14 +67,49 @@ async function put(close: () => void) {
 <template>
   <Popover class="relative">
     <PopoverButton class="act">Lists</PopoverButton>
-    <PopoverPanel v-slot="{ close }" class="absolute right-0 top-full z-40 mt-1 w-80 border border-hair2 bg-sheet p-3 shadow-md" focus>
+    <PopoverPanel
+      v-slot="{ close }"
+      class="absolute right-0 top-full z-40 mt-1 w-80 border border-hair2 bg-sheet p-3 shadow-md"
+      focus
+    >
       <p class="text-[12.5px] text-ink2">Products kept together by hand</p>
-      <ul class="mt-1 max-h-52 overflow-auto"><li v-for="l in lists" :key="l.code"><button type="button" class="flex w-full items-baseline gap-3 px-1 py-0.5 text-left hover:bg-shade" @click="emit('show', l.code); close()"><span class="truncate">{{ l.name }}</span><span class="ml-auto text-[12px] text-ink2">{{ l.products.toLocaleString('en-GB') }}</span></button></li></ul>
+      <ul class="mt-1 max-h-52 overflow-auto">
+        <li v-for="l in lists" :key="l.code">
+          <button
+            type="button"
+            class="flex w-full items-baseline gap-3 px-1 py-0.5 text-left hover:bg-shade"
+            @click="
+              emit('show', l.code)
+              close()
+            "
+          >
+            <span class="truncate">{{ l.name }}</span
+            ><span class="ml-auto text-[12px] text-ink2">{{ l.products.toLocaleString('en-GB') }}</span>
+          </button>
+        </li>
+      </ul>
       <p v-if="data && lists.length === 0" class="py-1 text-ink2">No list yet.</p>
       <form v-if="mayEdit" class="mt-2 border-t border-hair pt-2" @submit.prevent="put(close)">
-        <label class="block">Put {{ what }} into <select v-model="into" class="field mt-1 w-full" aria-label="List"><option value="">a new list, called …</option><option v-for="l in lists" :key="l.code" :value="l.code">{{ l.name }}</option></select></label>
-        <input v-if="!into" v-model="name" class="field mt-1.5 w-full" maxlength="120" aria-label="Name of the new list" placeholder="Spring window">
-        <p class="mt-2 flex items-center gap-3"><button type="submit" class="act main" :disabled="busy || found === 0 || (!into && !name.trim())">Put them in</button><NuxtLink to="/catalogue/lists" class="plain ml-auto">Look after the lists</NuxtLink></p>
+        <label class="block"
+          >Put {{ what }} into
+          <select v-model="into" class="field mt-1 w-full" aria-label="List">
+            <option value="">a new list, called …</option>
+            <option v-for="l in lists" :key="l.code" :value="l.code">{{ l.name }}</option>
+          </select></label
+        >
+        <input
+          v-if="!into"
+          v-model="name"
+          class="field mt-1.5 w-full"
+          maxlength="120"
+          aria-label="Name of the new list"
+          placeholder="Spring window"
+        />
+        <p class="mt-2 flex items-center gap-3">
+          <button type="submit" class="act main" :disabled="busy || found === 0 || (!into && !name.trim())">
+            Put them in</button
+          ><NuxtLink to="/catalogue/lists" class="plain ml-auto">Look after the lists</NuxtLink>
+        </p>
       </form>
       <NuxtLink v-else to="/catalogue/lists" class="plain">All lists</NuxtLink>
     </PopoverPanel>

@@ -7,8 +7,18 @@ import { isWritable, type SheetColumn } from '@core/sheet/columns'
 import { directionOf } from '@core/language/chain'
 import { columnLabel, columnWidth, isNumeric } from './columnWords'
 
-const props = defineProps<{ columns: SheetColumn[]; filter: unknown; members: 'parents' | 'variants' | 'both'; readonly: boolean }>()
-const emit = defineEmits<{ current: [SheetRow | undefined]; marked: [{ rows: number; skus: () => Promise<string[]> }]; open: [string]; count: [number | undefined] }>()
+const props = defineProps<{
+  columns: SheetColumn[]
+  filter: unknown
+  members: 'parents' | 'variants' | 'both'
+  readonly: boolean
+}>()
+const emit = defineEmits<{
+  current: [SheetRow | undefined]
+  marked: [{ rows: number; skus: () => Promise<string[]> }]
+  open: [string]
+  count: [number | undefined]
+}>()
 const lens = useLensStore()
 const setup = useSetupStore()
 
@@ -17,34 +27,64 @@ const lensBody = computed(() => ({ ...lens.body, language: lens.language }))
 type Row = SheetRow & { at: Record<string, SheetCell> }
 async function page(offset: number, limit: number, signal: AbortSignal): Promise<{ count: number; items: Row[] }> {
   const columns = props.columns.map((c) => c.id)
-  const { data } = await ask<SheetPage>('POST', '/api/sheet', { body: { filter: props.filter, lens: lensBody.value, members: props.members, columns, offset, limit }, signal })
-  return { count: data.count, items: data.items.map((r) => ({ ...r, at: Object.fromEntries(columns.map((id, i) => [id, r.cells[i]!])) })) }
+  const { data } = await ask<SheetPage>('POST', '/api/sheet', {
+    body: { filter: props.filter, lens: lensBody.value, members: props.members, columns, offset, limit },
+    signal,
+  })
+  return {
+    count: data.count,
+    items: data.items.map((r) => ({ ...r, at: Object.fromEntries(columns.map((id, i) => [id, r.cells[i]!])) })),
+  }
 }
 const cellAt = (row: Row | undefined, column: number): SheetCell | undefined => row?.at[props.columns[column]?.id ?? '']
 const list = usePages<Row>(page, () => [props.filter, lensBody.value, props.members, props.columns.map((c) => c.id)])
-watch(() => list.count.value, (n) => emit('count', n), { immediate: true })
+watch(
+  () => list.count.value,
+  (n) => emit('count', n),
+  { immediate: true },
+)
 const scroller = useTemplateRef<HTMLElement>('scroller')
 const rowHeight = 32
 const headHeight = 29
-const virtual = useVirtualizer(computed(() => ({ count: list.count.value ?? 0, getScrollElement: () => scroller.value, estimateSize: () => rowHeight, overscan: 5, scrollPaddingEnd: headHeight })))
+const virtual = useVirtualizer(
+  computed(() => ({
+    count: list.count.value ?? 0,
+    getScrollElement: () => scroller.value,
+    estimateSize: () => rowHeight,
+    overscan: 5,
+    scrollPaddingEnd: headHeight,
+  })),
+)
 const visible = computed(() => virtual.value.getVirtualItems())
-watch(visible, (v) => { if (v.length) list.show(v[0]!.index, v.at(-1)!.index) })
+watch(visible, (v) => {
+  if (v.length) list.show(v[0]!.index, v.at(-1)!.index)
+})
 const isDrawn = useDrawing(() => visible.value.filter((v) => list.row(v.index)).map((v) => v.index), 4)
 const headWidth = 290
 const widths = computed(() => props.columns.map(columnWidth))
 const lefts = computed(() => widths.value.reduce<number[]>((all, w) => [...all, all.at(-1)! + w], [headWidth]))
 const template = computed(() => `${headWidth}px ${widths.value.map((w) => `${w}px`).join(' ')}`)
 
-const range = useCellRange(() => list.count.value ?? 0, () => props.columns.length)
+const range = useCellRange(
+  () => list.count.value ?? 0,
+  () => props.columns.length,
+)
 const { at } = range
 const current = computed(() => list.row(at.row))
 watch(current, (r) => emit('current', r), { immediate: true })
 const rowsMarked = () => list.stretch(range.block.value.top, range.block.value.bottom)
-watch(range.height, (n) => emit('marked', { rows: n, skus: async () => (await rowsMarked()).map((r) => r.sku) }), { immediate: true })
-const writes = reactive(useSheetWrites(() => list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0)))
+watch(range.height, (n) => emit('marked', { rows: n, skus: async () => (await rowsMarked()).map((r) => r.sku) }), {
+  immediate: true,
+})
+const writes = reactive(
+  useSheetWrites(() => list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0)),
+)
 
 // What is found anew is read from its top.
-watch(() => JSON.stringify(props.filter), () => range.go(0, at.column))
+watch(
+  () => JSON.stringify(props.filter),
+  () => range.go(0, at.column),
+)
 const editing = ref<{ row: number; column: number; typed: string }>()
 const languageOf = (c: SheetColumn) => (c.kind === 'attribute' && c.edition ? c.edition.language : lens.language)
 function show(row: number, column: number) {
@@ -53,7 +93,8 @@ function show(row: number, column: number) {
   if (!box) return
   const left = lefts.value[column]! - headWidth
   if (left < box.scrollLeft) box.scrollLeft = left
-  else if (left + widths.value[column]! > box.scrollLeft + box.clientWidth - headWidth) box.scrollLeft = left + widths.value[column]! - box.clientWidth + headWidth
+  else if (left + widths.value[column]! > box.scrollLeft + box.clientWidth - headWidth)
+    box.scrollLeft = left + widths.value[column]! - box.clientWidth + headWidth
 }
 function go(row: number, column: number, keep = false) {
   range.go(row, column, keep)
@@ -75,8 +116,12 @@ function written(cell: CellWrite, next: 'down' | 'right' | 'stay') {
   scroller.value?.focus()
   if (next === 'down') go(r + 1, c)
   if (next === 'right') go(r, c + 1)
-  const same = 'value' in cell ? JSON.stringify(cell.value) === JSON.stringify(before.base ?? null) : cell.text === before.text
-  if (!same) void writes.write([{ sku: row.sku, column: column.id, ...cell, base: before.base ?? null }], () => ('text' in cell ? cell.text : plainShown(valueShown(cell.value))))
+  const same =
+    'value' in cell ? JSON.stringify(cell.value) === JSON.stringify(before.base ?? null) : cell.text === before.text
+  if (!same)
+    void writes.write([{ sku: row.sku, column: column.id, ...cell, base: before.base ?? null }], () =>
+      'text' in cell ? cell.text : plainShown(valueShown(cell.value)),
+    )
 }
 function leave() {
   editing.value = undefined
@@ -87,7 +132,13 @@ const tooMany = 10_000
 async function block(): Promise<{ rows: Row[]; columns: number[] } | undefined> {
   const columns = Array.from({ length: range.width.value }, (_, i) => range.block.value.left + i)
   if (range.height.value * columns.length > tooMany) {
-    tellProblem(new ApiProblem({ title: 'Too many cells', status: 422, detail: `${tooMany.toLocaleString('en-GB')} cells at once are the most. For more, use “Change many”.` }))
+    tellProblem(
+      new ApiProblem({
+        title: 'Too many cells',
+        status: 422,
+        detail: `${tooMany.toLocaleString('en-GB')} cells at once are the most. For more, use “Change many”.`,
+      }),
+    )
     return undefined
   }
   return { rows: await rowsMarked(), columns }
@@ -111,17 +162,25 @@ async function paste(e: ClipboardEvent) {
   // One cell fills all that are marked; a block lies down from the first of them.
   const one = pasted.length === 1 && pasted[0]!.length === 1
   const height = one ? range.height.value : Math.min(pasted.length, (list.count.value ?? 0) - top)
-  const width = one ? range.width.value : Math.min(Math.max(...pasted.map((r) => r.length)), props.columns.length - left)
+  const width = one
+    ? range.width.value
+    : Math.min(Math.max(...pasted.map((r) => r.length)), props.columns.length - left)
   if (height <= 0 || width <= 0) return
   range.go(top, left)
   range.go(top + height - 1, left + width - 1, true)
   const target = await block()
   if (!target) return
-  await writes.write(target.rows.flatMap((row, y) => target.columns.flatMap((c, x): CellBody[] => {
-    const text = one ? pasted[0]![0]! : pasted[y]?.[x]
-    const there = cellAt(row, c)
-    return text === undefined || !there || text === there.text ? [] : [{ sku: row.sku, column: props.columns[c]!.id, text, base: there.base ?? null }]
-  })))
+  await writes.write(
+    target.rows.flatMap((row, y) =>
+      target.columns.flatMap((c, x): CellBody[] => {
+        const text = one ? pasted[0]![0]! : pasted[y]?.[x]
+        const there = cellAt(row, c)
+        return text === undefined || !there || text === there.text
+          ? []
+          : [{ sku: row.sku, column: props.columns[c]!.id, text, base: there.base ?? null }]
+      }),
+    ),
+  )
   if (pasted.length > height && !one) tell(`${pasted.length - height} pasted rows had no place below the last product`)
 }
 async function fillDown() {
@@ -129,17 +188,36 @@ async function fillDown() {
   const target = await block()
   if (!target) return
   const [first, ...rest] = target.rows
-  await writes.write(rest.flatMap((row) => target.columns.flatMap((c): CellBody[] => {
-    const [from, there] = [cellAt(first, c), cellAt(row, c)]
-    if (!from || !there) return []
-    const what = props.columns[c]!.kind === 'attribute' ? { value: from.value } : { text: from.text }
-    return from.text === there.text ? [] : [{ sku: row.sku, column: props.columns[c]!.id, ...what, base: there.base ?? null }]
-  })), () => cellAt(first, target.columns[0]!)?.text ?? '')
+  await writes.write(
+    rest.flatMap((row) =>
+      target.columns.flatMap((c): CellBody[] => {
+        const [from, there] = [cellAt(first, c), cellAt(row, c)]
+        if (!from || !there) return []
+        const what = props.columns[c]!.kind === 'attribute' ? { value: from.value } : { text: from.text }
+        return from.text === there.text
+          ? []
+          : [{ sku: row.sku, column: props.columns[c]!.id, ...what, base: there.base ?? null }]
+      }),
+    ),
+    () => cellAt(first, target.columns[0]!)?.text ?? '',
+  )
 }
 async function clear() {
   if (props.readonly) return
   const target = await block()
-  if (target) await writes.write(target.rows.flatMap((row) => target.columns.filter((c) => (cellAt(row, c)?.base ?? null) !== null && isWritable(props.columns[c]!)).map((c): CellBody => ({ sku: row.sku, column: props.columns[c]!.id, text: '', base: cellAt(row, c)?.base ?? null }))))
+  if (target)
+    await writes.write(
+      target.rows.flatMap((row) =>
+        target.columns
+          .filter((c) => (cellAt(row, c)?.base ?? null) !== null && isWritable(props.columns[c]!))
+          .map((c): CellBody => ({
+            sku: row.sku,
+            column: props.columns[c]!.id,
+            text: '',
+            base: cellAt(row, c)?.base ?? null,
+          })),
+      ),
+    )
 }
 function key(e: KeyboardEvent) {
   if (editing.value) return
@@ -147,8 +225,14 @@ function key(e: KeyboardEvent) {
   const page = Math.max(1, Math.floor((scroller.value?.clientHeight ?? 400) / rowHeight) - 2)
   const last = (list.count.value ?? 1) - 1
   const steps: Record<string, [number, number]> = {
-    ArrowDown: [from.row + 1, from.column], ArrowUp: [from.row - 1, from.column], ArrowLeft: [from.row, from.column - 1], ArrowRight: [from.row, from.column + 1], PageDown: [from.row + page, from.column], PageUp: [from.row - page, from.column],
-    Home: [e.ctrlKey ? 0 : from.row, 0], End: [e.ctrlKey ? last : from.row, props.columns.length - 1],
+    ArrowDown: [from.row + 1, from.column],
+    ArrowUp: [from.row - 1, from.column],
+    ArrowLeft: [from.row, from.column - 1],
+    ArrowRight: [from.row, from.column + 1],
+    PageDown: [from.row + page, from.column],
+    PageUp: [from.row - page, from.column],
+    Home: [e.ctrlKey ? 0 : from.row, 0],
+    End: [e.ctrlKey ? last : from.row, props.columns.length - 1],
   }
   if (e.key in steps) go(...steps[e.key]!, e.shiftKey)
   else if (e.key === 'Tab' && !e.shiftKey && at.column < props.columns.length - 1) go(at.row, at.column + 1)
@@ -164,7 +248,15 @@ function key(e: KeyboardEvent) {
   } else if (e.key === ' ' && e.shiftKey) {
     range.go(range.block.value.top, 0)
     range.go(range.block.value.bottom, props.columns.length - 1, true)
-  } else if (e.key.length === 1 && !e.ctrlKey && !e.altKey && !e.metaKey && /[\p{L}\p{N}.,\-"“(]/u.test(e.key) && !props.readonly) edit(e.key)
+  } else if (
+    e.key.length === 1 &&
+    !e.ctrlKey &&
+    !e.altKey &&
+    !e.metaKey &&
+    /[\p{L}\p{N}.,\-"“(]/u.test(e.key) &&
+    !props.readonly
+  )
+    edit(e.key)
   else return
   e.preventDefault()
   e.stopPropagation()
@@ -189,69 +281,279 @@ function pressTwice(e: MouseEvent) {
   if (cell.column >= 0) edit()
   else if (list.row(cell.row)) emit('open', list.row(cell.row)!.sku)
 }
-useEventListener(window, 'mouseup', () => { dragging = false })
+useEventListener(window, 'mouseup', () => {
+  dragging = false
+})
 /** Why the cell that the keys act on was refused, if it was. */
-const reason = computed(() => (current.value && props.columns[at.column] ? writes.refusedAt(current.value.sku, props.columns[at.column]!.id)?.message ?? '' : ''))
-defineExpose({ writes, reason, focus: () => scroller.value?.focus(), renew: () => list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0) })
+const reason = computed(() =>
+  current.value && props.columns[at.column]
+    ? (writes.refusedAt(current.value.sku, props.columns[at.column]!.id)?.message ?? '')
+    : '',
+)
+defineExpose({
+  writes,
+  reason,
+  focus: () => scroller.value?.focus(),
+  renew: () => list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0),
+})
 /** How a row is marked: rows are drawn anew only where that, or what they hold, has changed. */
-const markOf = (row: number) => `${row >= range.block.value.top && row <= range.block.value.bottom ? `${range.block.value.left}-${range.block.value.right}` : ''}|${row === at.row ? at.column : ''}`
-const rightLanguage = (cell: SheetCell, c: SheetColumn) => c.kind === 'attribute' && c.attribute.translatable && cell.language ? cell.language : undefined
+const markOf = (row: number) =>
+  `${row >= range.block.value.top && row <= range.block.value.bottom ? `${range.block.value.left}-${range.block.value.right}` : ''}|${row === at.row ? at.column : ''}`
+const rightLanguage = (cell: SheetCell, c: SheetColumn) =>
+  c.kind === 'attribute' && c.attribute.translatable && cell.language ? cell.language : undefined
 const id = useId()
 </script>
 
 <template>
   <div
-    ref="scroller" class="sheet relative min-h-0 flex-1 overflow-auto bg-sheet outline-none" tabindex="0" role="grid" aria-label="Products" aria-multiselectable="true" :aria-rowcount="(list.count.value ?? 0) + 1" :aria-colcount="columns.length + 1"
-    :aria-activedescendant="current && columns.length && isDrawn(at.row) ? `${id}-${at.row}-${at.column}` : undefined" @keydown="key" @copy="copy" @paste="paste"
+    ref="scroller"
+    class="sheet relative min-h-0 flex-1 overflow-auto bg-sheet outline-none"
+    tabindex="0"
+    role="grid"
+    aria-label="Products"
+    aria-multiselectable="true"
+    :aria-rowcount="(list.count.value ?? 0) + 1"
+    :aria-colcount="columns.length + 1"
+    :aria-activedescendant="current && columns.length && isDrawn(at.row) ? `${id}-${at.row}-${at.column}` : undefined"
+    @keydown="key"
+    @copy="copy"
+    @paste="paste"
   >
-    <div class="row head sticky top-0 z-20 bg-sheet" role="row" aria-rowindex="1" :style="{ gridTemplateColumns: template, width: `${lefts.at(-1)}px` }">
+    <div
+      class="row head sticky top-0 z-20 bg-sheet"
+      role="row"
+      aria-rowindex="1"
+      :style="{ gridTemplateColumns: template, width: `${lefts.at(-1)}px` }"
+    >
       <span role="columnheader" class="rowhead sticky left-0 z-10 bg-sheet" aria-colindex="1">Product</span>
-      <span v-for="(c, i) in columns" :key="c.id" role="columnheader" class="truncate" :class="[{ 'text-right': isNumeric(c) }, c.kind === 'attribute' && c.edition ? `thread-${c.edition.storefront}` : c.kind === 'price' ? `thread-${c.storefront}` : '']" :aria-colindex="i + 2" :title="c.id">{{ c.kind === 'price' ? 'Price' : columnLabel(c, setup) }}<template v-if="c.kind === 'attribute' && c.edition"> <span class="dot" /> <span class="font-normal">{{ c.edition.language }}</span></template><template v-else-if="c.kind === 'price'"> <span class="dot ml-1" /> <span class="font-normal">{{ c.storefront }}</span></template></span>
+      <span
+        v-for="(c, i) in columns"
+        :key="c.id"
+        role="columnheader"
+        class="truncate"
+        :class="[
+          { 'text-right': isNumeric(c) },
+          c.kind === 'attribute' && c.edition
+            ? `thread-${c.edition.storefront}`
+            : c.kind === 'price'
+              ? `thread-${c.storefront}`
+              : '',
+        ]"
+        :aria-colindex="i + 2"
+        :title="c.id"
+        >{{ c.kind === 'price' ? 'Price' : columnLabel(c, setup)
+        }}<template v-if="c.kind === 'attribute' && c.edition">
+          <span class="dot" /> <span class="font-normal">{{ c.edition.language }}</span></template
+        ><template v-else-if="c.kind === 'price'">
+          <span class="dot ml-1" /> <span class="font-normal">{{ c.storefront }}</span></template
+        ></span
+      >
     </div>
-    <p v-if="list.problem.value" class="sticky left-0 px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
-    <div v-if="list.count.value === 0" class="sticky left-0 p-10 text-center text-ink2" role="row"><span role="gridcell"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" /><slot name="empty">No product fits.</slot></span></div>
-    <div class="relative" role="rowgroup" :style="{ height: `${virtual.getTotalSize()}px`, width: `${lefts.at(-1)}px` }" @click="followLink" @mousedown="press" @mouseover="over" @dblclick="pressTwice">
-      <div v-for="v in visible" :key="v.index" v-memo="[list.row(v.index), isDrawn(v.index), v.start, template, markOf(v.index), writes.version, columns, readonly]" class="row absolute left-0 top-0" role="row" :aria-rowindex="v.index + 2" :aria-selected="v.index >= range.block.value.top && v.index <= range.block.value.bottom" :style="{ transform: `translateY(${v.start}px)`, gridTemplateColumns: template, width: `${lefts.at(-1)}px` }">
+    <p v-if="list.problem.value" class="sticky left-0 px-5 py-2 text-madder" role="alert">
+      {{ list.problem.value.sentence }}
+    </p>
+    <div v-if="list.count.value === 0" class="sticky left-0 p-10 text-center text-ink2" role="row">
+      <span role="gridcell"
+        ><LoomMark :size="40" class="mx-auto mb-3 opacity-60" /><slot name="empty">No product fits.</slot></span
+      >
+    </div>
+    <div
+      class="relative"
+      role="rowgroup"
+      :style="{ height: `${virtual.getTotalSize()}px`, width: `${lefts.at(-1)}px` }"
+      @click="followLink"
+      @mousedown="press"
+      @mouseover="over"
+      @dblclick="pressTwice"
+    >
+      <div
+        v-for="v in visible"
+        :key="v.index"
+        v-memo="[
+          list.row(v.index),
+          isDrawn(v.index),
+          v.start,
+          template,
+          markOf(v.index),
+          writes.version,
+          columns,
+          readonly,
+        ]"
+        class="row absolute left-0 top-0"
+        role="row"
+        :aria-rowindex="v.index + 2"
+        :aria-selected="v.index >= range.block.value.top && v.index <= range.block.value.bottom"
+        :style="{ transform: `translateY(${v.start}px)`, gridTemplateColumns: template, width: `${lefts.at(-1)}px` }"
+      >
         <template v-for="r in [isDrawn(v.index) ? list.row(v.index) : undefined]" :key="r?.sku ?? v.index">
-          <span role="rowheader" aria-colindex="1" class="rowhead sticky left-0 z-10 flex items-center gap-2 bg-sheet" :class="{ current: v.index === at.row }">
+          <span
+            role="rowheader"
+            aria-colindex="1"
+            class="rowhead sticky left-0 z-10 flex items-center gap-2 bg-sheet"
+            :class="{ current: v.index === at.row }"
+          >
             <template v-if="r">
-              <img v-if="r.picture" :src="pictureUrl(r.picture)" alt="" width="24" height="24" loading="lazy" class="h-6 w-6 shrink-0 object-contain"><span v-else class="w-6 shrink-0" />
-              <a class="min-w-0 truncate hover:underline" :class="{ 'text-ink2 italic': !r.nameCounts }" tabindex="-1" :lang="r.nameLanguage ?? undefined" :href="`/catalogue/${segment(r.sku)}`">{{ r.name ?? 'No name' }}</a><small v-if="r.name && !r.nameCounts" class="shrink-0 text-ochre">only in {{ r.nameLanguage }}</small>
-              <span class="code ml-auto shrink-0" :class="{ 'text-ochre': r.status !== 'active' }" :title="r.status">{{ r.sku }}<template v-if="r.variants"> +{{ r.variants }}</template></span>
+              <img
+                v-if="r.picture"
+                :src="pictureUrl(r.picture)"
+                alt=""
+                width="24"
+                height="24"
+                loading="lazy"
+                class="h-6 w-6 shrink-0 object-contain"
+              /><span v-else class="w-6 shrink-0" />
+              <a
+                class="min-w-0 truncate hover:underline"
+                :class="{ 'text-ink2 italic': !r.nameCounts }"
+                tabindex="-1"
+                :lang="r.nameLanguage ?? undefined"
+                :href="`/catalogue/${segment(r.sku)}`"
+                >{{ r.name ?? 'No name' }}</a><small v-if="r.name && !r.nameCounts" class="shrink-0 text-ochre"
+                >only in {{ r.nameLanguage }}</small
+              >
+              <span class="code ml-auto shrink-0" :class="{ 'text-ochre': r.status !== 'active' }" :title="r.status"
+                >{{ r.sku }}<template v-if="r.variants"> +{{ r.variants }}</template></span
+              >
             </template>
             <span v-else class="text-ink3">…</span>
           </span>
-          <template v-if="r"><span
-            v-for="(c, i) in columns" :id="`${id}-${v.index}-${i}`" :key="c.id" role="gridcell" :aria-colindex="i + 2" class="cell" :class="[{ 'marked': range.isMarked(v.index, i), 'at': v.index === at.row && i === at.column, 'text-right': isNumeric(c), 'refused': writes.refusedAt(r.sku, c.id), 'pending': writes.isPending(r.sku, c.id) }, `from-${cellAt(r, i)?.origin}`]"
-            :aria-readonly="readonly || !isWritable(c) || undefined" :aria-invalid="writes.refusedAt(r.sku, c.id) ? true : undefined" :title="writes.refusedAt(r.sku, c.id)?.message"
-          ><template v-if="writes.refusedAt(r.sku, c.id)">{{ writes.refusedAt(r.sku, c.id)!.text || cellAt(r, i)?.shown }}<span class="sr-only">, refused: {{ writes.refusedAt(r.sku, c.id)!.message }}</span></template><span v-else-if="cellAt(r, i)" :lang="rightLanguage(cellAt(r, i)!, c)" :dir="rightLanguage(cellAt(r, i)!, c) ? directionOf(rightLanguage(cellAt(r, i)!, c)!) : undefined">{{ cellAt(r, i)!.shown }}</span></span></template>
+          <template v-if="r"
+            ><span
+              v-for="(c, i) in columns"
+              :id="`${id}-${v.index}-${i}`"
+              :key="c.id"
+              role="gridcell"
+              :aria-colindex="i + 2"
+              class="cell"
+              :class="[
+                {
+                  marked: range.isMarked(v.index, i),
+                  at: v.index === at.row && i === at.column,
+                  'text-right': isNumeric(c),
+                  refused: writes.refusedAt(r.sku, c.id),
+                  pending: writes.isPending(r.sku, c.id),
+                },
+                `from-${cellAt(r, i)?.origin}`,
+              ]"
+              :aria-readonly="readonly || !isWritable(c) || undefined"
+              :aria-invalid="writes.refusedAt(r.sku, c.id) ? true : undefined"
+              :title="writes.refusedAt(r.sku, c.id)?.message"
+              ><template v-if="writes.refusedAt(r.sku, c.id)"
+                >{{ writes.refusedAt(r.sku, c.id)!.text || cellAt(r, i)?.shown
+                }}<span class="sr-only">, refused: {{ writes.refusedAt(r.sku, c.id)!.message }}</span></template
+              ><span
+                v-else-if="cellAt(r, i)"
+                :lang="rightLanguage(cellAt(r, i)!, c)"
+                :dir="rightLanguage(cellAt(r, i)!, c) ? directionOf(rightLanguage(cellAt(r, i)!, c)!) : undefined"
+                >{{ cellAt(r, i)!.shown }}</span
+              ></span
+            ></template
+          >
         </template>
       </div>
       <CellEditor
-        v-if="editing && cellAt(list.row(editing.row), editing.column)" :key="`${editing.row}-${editing.column}`" class="absolute z-30" :style="{ top: `${editing.row * rowHeight - 2}px`, left: `${lefts[editing.column]! - 2}px`, minWidth: `${widths[editing.column]! + 4}px`, width: widths[editing.column]! > 180 ? `${Math.max(widths[editing.column]! + 4, 420)}px` : undefined }"
-        :column="columns[editing.column]!" :cell="cellAt(list.row(editing.row), editing.column)!" :language="languageOf(columns[editing.column]!)" :label="`${columnLabel(columns[editing.column]!, setup)} of ${list.row(editing.row)!.sku}`" :typed="editing.typed" @write="written" @leave="leave"
+        v-if="editing && cellAt(list.row(editing.row), editing.column)"
+        :key="`${editing.row}-${editing.column}`"
+        class="absolute z-30"
+        :style="{
+          top: `${editing.row * rowHeight - 2}px`,
+          left: `${lefts[editing.column]! - 2}px`,
+          minWidth: `${widths[editing.column]! + 4}px`,
+          width: widths[editing.column]! > 180 ? `${Math.max(widths[editing.column]! + 4, 420)}px` : undefined,
+        }"
+        :column="columns[editing.column]!"
+        :cell="cellAt(list.row(editing.row), editing.column)!"
+        :language="languageOf(columns[editing.column]!)"
+        :label="`${columnLabel(columns[editing.column]!, setup)} of ${list.row(editing.row)!.sku}`"
+        :typed="editing.typed"
+        @write="written"
+        @leave="leave"
       />
     </div>
   </div>
 </template>
 
 <style scoped>
-.sheet { contain: strict; }
-.row { display: grid; height: 32px; align-items: stretch; contain: layout style; border-bottom: 1px solid var(--hair); }
-.row > * { padding: 0 8px; line-height: 31px; }
-.row.head { height: 29px; border-bottom-color: var(--hair-strong); font-weight: 600; font-size: 12.5px; }
-.row.head > * { line-height: 28px; }
-.row.head > [role=columnheader]:not(.rowhead) { border-right: 1px solid var(--hair); }
-.rowhead { padding-left: 20px; border-right: 1px solid var(--hair-strong); user-select: none; }
-.rowhead.current { background: var(--indigo-wash); }
-.cell { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; border-right: 1px solid var(--hair); cursor: cell; user-select: none; border-bottom: none; }
-.cell.from-inherited, .cell.from-default { border-bottom: none; color: var(--ink-2); }
-.cell.from-inherited > span { text-decoration: underline dashed var(--ink-3) 1px; text-underline-offset: 4px; }
-.cell.from-fallback { border-bottom: none; font-style: italic; color: var(--ink-2); }
-.cell.from-fallback > span { text-decoration: underline dotted var(--ochre) 1.5px; text-underline-offset: 4px; }
-.cell.from-default > span { text-decoration: underline double var(--hair-strong) 1px; text-underline-offset: 4px; }
-.cell.marked { background: var(--indigo-wash); }
-.cell.at { outline: 2px solid var(--indigo); outline-offset: -2px; background: var(--sheet); }
-.cell.refused { color: var(--madder); background: var(--madder-wash); text-decoration: underline wavy var(--madder) 1px; text-underline-offset: 3px; }
-.cell.pending { opacity: .55; }
+.sheet {
+  contain: strict;
+}
+.row {
+  display: grid;
+  height: 32px;
+  align-items: stretch;
+  contain: layout style;
+  border-bottom: 1px solid var(--hair);
+}
+.row > * {
+  padding: 0 8px;
+  line-height: 31px;
+}
+.row.head {
+  height: 29px;
+  border-bottom-color: var(--hair-strong);
+  font-weight: 600;
+  font-size: 12.5px;
+}
+.row.head > * {
+  line-height: 28px;
+}
+.row.head > [role='columnheader']:not(.rowhead) {
+  border-right: 1px solid var(--hair);
+}
+.rowhead {
+  padding-left: 20px;
+  border-right: 1px solid var(--hair-strong);
+  user-select: none;
+}
+.rowhead.current {
+  background: var(--indigo-wash);
+}
+.cell {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+  border-right: 1px solid var(--hair);
+  cursor: cell;
+  user-select: none;
+  border-bottom: none;
+}
+.cell.from-inherited,
+.cell.from-default {
+  border-bottom: none;
+  color: var(--ink-2);
+}
+.cell.from-inherited > span {
+  text-decoration: underline dashed var(--ink-3) 1px;
+  text-underline-offset: 4px;
+}
+.cell.from-fallback {
+  border-bottom: none;
+  font-style: italic;
+  color: var(--ink-2);
+}
+.cell.from-fallback > span {
+  text-decoration: underline dotted var(--ochre) 1.5px;
+  text-underline-offset: 4px;
+}
+.cell.from-default > span {
+  text-decoration: underline double var(--hair-strong) 1px;
+  text-underline-offset: 4px;
+}
+.cell.marked {
+  background: var(--indigo-wash);
+}
+.cell.at {
+  outline: 2px solid var(--indigo);
+  outline-offset: -2px;
+  background: var(--sheet);
+}
+.cell.refused {
+  color: var(--madder);
+  background: var(--madder-wash);
+  text-decoration: underline wavy var(--madder) 1px;
+  text-underline-offset: 3px;
+}
+.cell.pending {
+  opacity: 0.55;
+}
 </style>

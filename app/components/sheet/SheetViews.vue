@@ -4,7 +4,10 @@ import type { Kept } from '@contracts/kept'
 /** Views of the sheet that are kept under a name: taken up, kept, let go. */
 const props = defineProps<{ content: () => Record<string, unknown> }>()
 const emit = defineEmits<{ take: [Record<string, unknown>] }>()
-const { data, refresh } = useAsking((signal) => get<{ items: Kept[] }>('/api/kept', { kind: 'view' }, signal), () => 0)
+const { data, refresh } = useAsking(
+  (signal) => get<{ items: Kept[] }>('/api/kept', { kind: 'view' }, signal),
+  () => 0,
+)
 const views = computed(() => data.value?.items ?? [])
 const chosen = ref<number | ''>('')
 const view = computed(() => views.value.find((v) => v.id === chosen.value))
@@ -30,8 +33,26 @@ async function letGo() {
 
 <template>
   <span class="inline-flex items-center gap-2">
-    <select v-if="!naming" class="field max-w-44" :value="chosen" aria-label="View" @change="take(($event.target as HTMLSelectElement).value)"><option value="">{{ views.length ? 'a view …' : 'no view kept yet' }}</option><option v-for="v in views" :key="v.id" :value="v.id">{{ v.name }}{{ v.mine ? (v.shared ? ', for everybody' : '') : `, of ${v.owner}` }}</option></select>
-    <KeepForm v-model="naming" kind="view" what="view" :content="props.content" :begin="view?.mine ? view : undefined" @kept="kept" />
+    <select
+      v-if="!naming"
+      class="field max-w-44"
+      :value="chosen"
+      aria-label="View"
+      @change="take(($event.target as HTMLSelectElement).value)"
+    >
+      <option value="">{{ views.length ? 'a view …' : 'no view kept yet' }}</option>
+      <option v-for="v in views" :key="v.id" :value="v.id">
+        {{ v.name }}{{ v.mine ? (v.shared ? ', for everybody' : '') : `, of ${v.owner}` }}
+      </option>
+    </select>
+    <KeepForm
+      v-model="naming"
+      kind="view"
+      what="view"
+      :content="props.content"
+      :begin="view?.mine ? view : undefined"
+      @kept="kept"
+    />
     <button v-if="view?.mine && !naming" class="plain" type="button" @click="letGo">Let it go</button>
   </span>
 </template>

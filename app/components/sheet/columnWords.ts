@@ -1,7 +1,13 @@
 import { fieldLabels, type SheetColumn } from '@core/sheet/columns'
 
 /** What a column of the sheet is called, and the edition behind it where it has one of its own. */
-export function columnLabel(column: SheetColumn, setup: { label: (labels: Record<string, string> | undefined, code: string) => string; storefrontName: (code: string) => string }): string {
+export function columnLabel(
+  column: SheetColumn,
+  setup: {
+    label: (labels: Record<string, string> | undefined, code: string) => string
+    storefrontName: (code: string) => string
+  },
+): string {
   if (column.kind === 'attribute') return setup.label(column.attribute.labels, column.attribute.code)
   if (column.kind === 'price') return `Price, ${setup.storefrontName(column.storefront)}`
   if (column.kind === 'carried') return column.name
@@ -12,9 +18,47 @@ export function columnLabel(column: SheetColumn, setup: { label: (labels: Record
 export function columnWidth(column: SheetColumn): number {
   if (column.kind === 'price') return 92
   if (column.kind === 'carried') return 120
-  if (column.kind === 'field') return { 'parent': 110, 'type': 110, 'category': 130, 'categories': 150, 'brand': 110, 'tags': 150, 'status': 78, 'kind': 90, 'gtin': 122, 'stock': 64, 'minimum': 80, 'available-from': 100, 'differs-in': 130, 'relations': 170, 'range': 170, 'special-prices': 200 }[column.field]
-  return { 'text': 190, 'long-text': 260, 'rich-text': 280, 'key-points': 260, 'number': 84, 'measure': 100, 'yes-no': 76, 'choice': 130, 'choices': 170, 'date': 124, 'link': 190, 'media': 140, 'file': 140, 'table': 200, 'box-contents': 190, 'questions': 160 }[column.attribute.type]
+  if (column.kind === 'field')
+    return {
+      parent: 110,
+      type: 110,
+      category: 130,
+      categories: 150,
+      brand: 110,
+      tags: 150,
+      status: 78,
+      kind: 90,
+      gtin: 122,
+      stock: 64,
+      minimum: 80,
+      'available-from': 100,
+      'differs-in': 130,
+      relations: 170,
+      range: 170,
+      'special-prices': 200,
+    }[column.field]
+  return {
+    text: 190,
+    'long-text': 260,
+    'rich-text': 280,
+    'key-points': 260,
+    number: 84,
+    measure: 100,
+    'yes-no': 76,
+    choice: 130,
+    choices: 170,
+    date: 124,
+    link: 190,
+    media: 140,
+    file: 140,
+    table: 200,
+    'box-contents': 190,
+    questions: 160,
+  }[column.attribute.type]
 }
 
 /** Whether its cells are read as numbers, and stand to the right. */
-export const isNumeric = (column: SheetColumn) => column.kind === 'price' || (column.kind === 'field' && (column.field === 'stock' || column.field === 'minimum')) || (column.kind === 'attribute' && (column.attribute.type === 'number' || column.attribute.type === 'measure'))
+export const isNumeric = (column: SheetColumn) =>
+  column.kind === 'price' ||
+  (column.kind === 'field' && (column.field === 'stock' || column.field === 'minimum')) ||
+  (column.kind === 'attribute' && (column.attribute.type === 'number' || column.attribute.type === 'measure'))

@@ -7,15 +7,37 @@ import CodedText from './CodedText.vue'
 import type { Desk, Match, Row, UnitComment } from './unit'
 
 /** What helps with the segment that is worked on: the memory, the glossary, what is wrong, what was said. */
-const props = defineProps<{ desk: Desk; row: Row; said: string | null; matches: Match[]; findings: TargetFinding[]; readonly: boolean; back: string | null; commenting: boolean; returning: boolean }>()
-const emit = defineEmits<{ take: [Match]; term: [string]; overrule: [code: string, reason: string]; mend: [TargetFinding]; comments: [UnitComment[]]; comment: [words: string]; close: [] }>()
+const props = defineProps<{
+  desk: Desk
+  row: Row
+  said: string | null
+  matches: Match[]
+  findings: TargetFinding[]
+  readonly: boolean
+  back: string | null
+  commenting: boolean
+  returning: boolean
+}>()
+const emit = defineEmits<{
+  take: [Match]
+  term: [string]
+  overrule: [code: string, reason: string]
+  mend: [TargetFinding]
+  comments: [UnitComment[]]
+  comment: [words: string]
+  close: []
+}>()
 const lens = useLensStore()
 const glossary = inject<Ref<Glossary>>('desk-glossary')!
 const terms = computed(() => {
   const here = new Set(glossary.value.find(flatOfCoded(props.row.segment.text)).map((f) => f.term.code))
   return props.desk.terms.filter((t) => here.has(t.code))
 })
-const comments = computed(() => props.desk.comments.filter((c) => c.unit === props.row.unit.unit && (c.segment === null || c.segment === props.row.segment.text)))
+const comments = computed(() =>
+  props.desk.comments.filter(
+    (c) => c.unit === props.row.unit.unit && (c.segment === null || c.segment === props.row.segment.text),
+  ),
+)
 const labelOf = (code: string) => targetChecks.find((c) => c.code === code)?.label ?? code
 const overruling = ref<string | null>(null)
 const reason = ref('')
@@ -27,14 +49,21 @@ function overrule() {
 }
 const words = ref('')
 const field = useTemplateRef<HTMLTextAreaElement>('field')
-watch(() => props.commenting, async (open) => {
-  if (!open) return
-  await nextTick()
-  field.value?.focus()
-})
+watch(
+  () => props.commenting,
+  async (open) => {
+    if (!open) return
+    await nextTick()
+    field.value?.focus()
+  },
+)
 async function settle(c: UnitComment) {
   try {
-    emit('comments', (await post<{ items: UnitComment[] }>(`/api/translations/comments/${c.id}/settled`, { settled: !c.settled })).items)
+    emit(
+      'comments',
+      (await post<{ items: UnitComment[] }>(`/api/translations/comments/${c.id}/settled`, { settled: !c.settled }))
+        .items,
+    )
   } catch (e) {
     tellProblem(e)
   }
@@ -55,9 +84,19 @@ const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'num
       <ol v-else>
         <li v-for="(m, i) in matches" :key="m.id" class="border-t border-hair py-1">
           <button type="button" class="block w-full text-left" :disabled="readonly" @click="emit('take', m)">
-            <span class="flex flex-wrap items-baseline gap-x-2"><b class="tabular-nums">{{ m.score }}</b><span class="key">Alt {{ i + 1 }}</span><span v-if="m.swapped" class="text-ochre">numbers put in</span><span v-if="m.variant" class="text-ochre" :title="languageName(m.variant)">{{ m.variant }}</span><span class="text-ink3">{{ m.person ?? 'earlier work' }}, {{ day(m.changed) }}</span></span>
-            <span v-if="m.score < 100" class="block text-ink2"><CodedText :text="row.segment.text" :placeholders="row.segment.placeholders" :from="m.source.text" /></span>
-            <span class="block font-serif" :lang="lens.language"><CodedText :text="m.target.text" :placeholders="[...row.segment.placeholders, ...m.target.placeholders]" /></span>
+            <span class="flex flex-wrap items-baseline gap-x-2"
+              ><b class="tabular-nums">{{ m.score }}</b
+              ><span class="key">Alt {{ i + 1 }}</span
+              ><span v-if="m.swapped" class="text-ochre">numbers put in</span
+              ><span v-if="m.variant" class="text-ochre" :title="languageName(m.variant)">{{ m.variant }}</span
+              ><span class="text-ink3">{{ m.person ?? 'earlier work' }}, {{ day(m.changed) }}</span></span
+            >
+            <span v-if="m.score < 100" class="block text-ink2"
+              ><CodedText :text="row.segment.text" :placeholders="row.segment.placeholders" :from="m.source.text"
+            /></span>
+            <span class="block font-serif" :lang="lens.language"
+              ><CodedText :text="m.target.text" :placeholders="[...row.segment.placeholders, ...m.target.placeholders]"
+            /></span>
           </button>
         </li>
       </ol>
@@ -67,32 +106,108 @@ const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'num
       <p v-if="terms.length === 0" class="text-ink2">No term of it stands here.</p>
       <ul>
         <li v-for="t in terms" :key="t.code" class="border-t border-hair py-1">
-          <button type="button" class="text-left" :disabled="readonly" @click="emit('term', termIn(t, desk.language)!.term)">{{ termIn(t, desk.source)!.term }} <span aria-hidden="true">=</span> <b class="font-serif font-semibold" :lang="lens.language">{{ termIn(t, desk.language)!.term }}</b></button>
-          <span v-if="termIn(t, desk.language)!.forbidden.length" class="ml-2 text-ink2">not <s v-for="f in termIn(t, desk.language)!.forbidden" :key="f" :lang="lens.language">{{ f }}</s></span>
+          <button
+            type="button"
+            class="text-left"
+            :disabled="readonly"
+            @click="emit('term', termIn(t, desk.language)!.term)"
+          >
+            {{ termIn(t, desk.source)!.term }} <span aria-hidden="true">=</span>
+            <b class="font-serif font-semibold" :lang="lens.language">{{ termIn(t, desk.language)!.term }}</b>
+          </button>
+          <span v-if="termIn(t, desk.language)!.forbidden.length" class="ml-2 text-ink2"
+            >not <s v-for="f in termIn(t, desk.language)!.forbidden" :key="f" :lang="lens.language">{{ f }}</s></span
+          >
           <p v-if="t.note" class="text-ink3">{{ t.note }}</p>
         </li>
       </ul>
-      <template v-if="row.segment.machine && row.segment.machine !== said"><h2 class="mt-2">The machine wrote</h2><p class="font-serif" :lang="lens.language"><CodedText :text="said ?? ''" :placeholders="row.segment.placeholders" :from="row.segment.machine" /></p></template>
-      <template v-if="row.segment.earlier && row.segment.earlier !== said"><h2 class="mt-2">Approved before</h2><p class="font-serif" :lang="lens.language"><CodedText :text="said ?? ''" :placeholders="row.segment.placeholders" :from="row.segment.earlier" /></p></template>
-      <template v-if="back !== null"><h2 class="mt-2">Read back by machine, as help only</h2><p class="font-serif" :lang="desk.source">{{ back }}</p></template>
+      <template v-if="row.segment.machine && row.segment.machine !== said"
+        ><h2 class="mt-2">The machine wrote</h2>
+        <p class="font-serif" :lang="lens.language">
+          <CodedText :text="said ?? ''" :placeholders="row.segment.placeholders" :from="row.segment.machine" /></p
+      ></template>
+      <template v-if="row.segment.earlier && row.segment.earlier !== said"
+        ><h2 class="mt-2">Approved before</h2>
+        <p class="font-serif" :lang="lens.language">
+          <CodedText :text="said ?? ''" :placeholders="row.segment.placeholders" :from="row.segment.earlier" /></p
+      ></template>
+      <template v-if="back !== null"
+        ><h2 class="mt-2">Read back by machine, as help only</h2>
+        <p class="font-serif" :lang="desk.source">{{ back }}</p></template
+      >
     </div>
     <div class="min-w-0 overflow-auto border-l border-hair pl-3" tabindex="0" aria-label="Findings and comments">
       <h2>Findings</h2>
-      <p v-if="findings.length === 0" class="text-ink2" role="status">{{ said ? 'Nothing is wrong.' : 'Nothing is written yet.' }}</p>
+      <p v-if="findings.length === 0" class="text-ink2" role="status">
+        {{ said ? 'Nothing is wrong.' : 'Nothing is written yet.' }}
+      </p>
       <ul>
         <li v-for="(f, i) in findings" :key="i" class="border-t border-hair py-1">
-          <template v-if="row.segment.overruled[f.code]"><s class="text-ink3">{{ f.message }}</s> <span class="text-ink2">{{ row.segment.overruled[f.code] }}</span></template>
-          <template v-else><span :class="f.level === 'blocker' ? 'text-madder' : 'text-ochre'">{{ f.message }}</span>
-            <button v-if="f.fix !== undefined && f.at && !readonly" type="button" class="plain ml-2" @click="emit('mend', f)">Make it “{{ f.fix }}”</button>
-            <button v-if="!readonly && row.segment.target !== null" type="button" class="plain ml-2" :aria-expanded="overruling === f.code" @click="overruling = overruling === f.code ? null : f.code">It is right so<span class="sr-only">: {{ labelOf(f.code) }}</span></button></template>
+          <template v-if="row.segment.overruled[f.code]"
+            ><s class="text-ink3">{{ f.message }}</s>
+            <span class="text-ink2">{{ row.segment.overruled[f.code] }}</span></template
+          >
+          <template v-else
+            ><span :class="f.level === 'blocker' ? 'text-madder' : 'text-ochre'">{{ f.message }}</span>
+            <button
+              v-if="f.fix !== undefined && f.at && !readonly"
+              type="button"
+              class="plain ml-2"
+              @click="emit('mend', f)"
+            >
+              Make it “{{ f.fix }}”
+            </button>
+            <button
+              v-if="!readonly && row.segment.target !== null"
+              type="button"
+              class="plain ml-2"
+              :aria-expanded="overruling === f.code"
+              @click="overruling = overruling === f.code ? null : f.code"
+            >
+              It is right so<span class="sr-only">: {{ labelOf(f.code) }}</span>
+            </button></template
+          >
         </li>
       </ul>
-      <form v-if="overruling" class="mt-1 flex gap-1.5" @submit.prevent="overrule"><input v-model="reason" class="field flex-1" placeholder="Why" aria-label="Why this finding does not matter here" maxlength="500" autofocus><button class="act" type="submit">Keep</button></form>
+      <form v-if="overruling" class="mt-1 flex gap-1.5" @submit.prevent="overrule">
+        <input
+          v-model="reason"
+          class="field flex-1"
+          placeholder="Why"
+          aria-label="Why this finding does not matter here"
+          maxlength="500"
+          autofocus
+        /><button class="act" type="submit">Keep</button>
+      </form>
       <h2 class="mt-2">Comments</h2>
-      <ul v-if="comments.length"><li v-for="c in comments" :key="c.id" class="border-t border-hair py-1" :class="{ 'text-ink3': c.settled }"><b class="font-semibold">{{ c.person ?? 'Somebody' }}</b>, {{ day(c.at) }}: {{ c.words }} <button v-if="!readonly" class="plain ml-1" type="button" @click="settle(c)">{{ c.settled ? 'Open again' : 'Settled' }}</button></li></ul>
-      <form v-if="commenting" class="mt-1" @submit.prevent="send" @keydown.esc.stop.prevent="emit('close')" @keydown.enter.exact.prevent="send">
-        <textarea ref="field" v-model="words" class="field w-full" rows="2" :placeholder="returning ? 'What should be otherwise' : 'What there is to say'" :aria-label="returning ? 'Send back with a comment' : 'Comment'" maxlength="2000" />
-        <button class="act" type="submit" :disabled="words.trim() === ''">{{ returning ? 'Send back' : 'Say it' }}</button>
+      <ul v-if="comments.length">
+        <li v-for="c in comments" :key="c.id" class="border-t border-hair py-1" :class="{ 'text-ink3': c.settled }">
+          <b class="font-semibold">{{ c.person ?? 'Somebody' }}</b
+          >, {{ day(c.at) }}: {{ c.words }}
+          <button v-if="!readonly" class="plain ml-1" type="button" @click="settle(c)">
+            {{ c.settled ? 'Open again' : 'Settled' }}
+          </button>
+        </li>
+      </ul>
+      <form
+        v-if="commenting"
+        class="mt-1"
+        @submit.prevent="send"
+        @keydown.esc.stop.prevent="emit('close')"
+        @keydown.enter.exact.prevent="send"
+      >
+        <textarea
+          ref="field"
+          v-model="words"
+          class="field w-full"
+          rows="2"
+          :placeholder="returning ? 'What should be otherwise' : 'What there is to say'"
+          :aria-label="returning ? 'Send back with a comment' : 'Comment'"
+          maxlength="2000"
+        />
+        <button class="act" type="submit" :disabled="words.trim() === ''">
+          {{ returning ? 'Send back' : 'Say it' }}
+        </button>
       </form>
       <p v-else-if="comments.length === 0" class="text-ink2">None yet.</p>
     </div>
@@ -100,6 +215,19 @@ const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'num
 </template>
 
 <style scoped>
-.helps { display: grid; grid-template-columns: minmax(0, 1.25fr) minmax(0, 0.9fr) minmax(0, 1fr); height: 190px; border-top: 1px solid var(--hair-strong); padding: 8px 20px 6px; background: var(--shade); font-size: 12.5px; }
-.helps h2 { font-family: var(--font-sans); font-size: 12.5px; font-weight: 600; margin-bottom: 2px; }
+.helps {
+  display: grid;
+  grid-template-columns: minmax(0, 1.25fr) minmax(0, 0.9fr) minmax(0, 1fr);
+  height: 190px;
+  border-top: 1px solid var(--hair-strong);
+  padding: 8px 20px 6px;
+  background: var(--shade);
+  font-size: 12.5px;
+}
+.helps h2 {
+  font-family: var(--font-sans);
+  font-size: 12.5px;
+  font-weight: 600;
+  margin-bottom: 2px;
+}
 </style>

@@ -12,50 +12,171 @@ import { stateWords, type Row } from './unit'
 
 /** One segment: its source, and beside it its target, which is written where the segment is the one worked on. */
 const text = defineModel<string | null>({ required: true })
-const props = defineProps<{ row: Row; current: boolean; language: string; source: string; readonly: boolean; findings: number; blocked: boolean; splitAt: number | null; comments: number; differs: boolean }>()
+const props = defineProps<{
+  row: Row
+  current: boolean
+  language: string
+  source: string
+  readonly: boolean
+  findings: number
+  blocked: boolean
+  splitAt: number | null
+  comments: number
+  differs: boolean
+}>()
 const emit = defineEmits<{ choose: []; state: [TranslationState] }>()
 const glossary = inject<Ref<Glossary>>('desk-glossary')!
 const editor = useTemplateRef<InstanceType<typeof SegmentEditor>>('editor')
-const terms = computed(() => (props.current ? glossary.value.find(flatOfCoded(props.row.segment.text)).map((f) => ({ from: f.from, to: f.to, title: termIn(f.term, props.language)?.term ?? '' })) : []))
-const written = computed({ get: () => text.value ?? '', set: (t) => { text.value = t === '' ? null : t } })
+const terms = computed(() =>
+  props.current
+    ? glossary.value
+        .find(flatOfCoded(props.row.segment.text))
+        .map((f) => ({ from: f.from, to: f.to, title: termIn(f.term, props.language)?.term ?? '' }))
+    : [],
+)
+const written = computed({
+  get: () => text.value ?? '',
+  set: (t) => {
+    text.value = t === '' ? null : t
+  },
+})
 const direction = computed(() => directionOf(props.language))
 const root = useTemplateRef<HTMLElement>('root')
-watch(() => props.current, (now) => { if (now) void nextTick(() => root.value?.scrollIntoView({ block: 'nearest' })) })
+watch(
+  () => props.current,
+  (now) => {
+    if (now) void nextTick(() => root.value?.scrollIntoView({ block: 'nearest' }))
+  },
+)
 /** A state that is refused does not stay chosen. */
 function choose(list: HTMLSelectElement) {
   emit('state', list.value as TranslationState)
   list.value = props.row.segment.state
 }
-defineExpose({ insert: (n: number) => editor.value?.insert(n), insertText: (t: string) => editor.value?.insertText(t), focus: () => editor.value?.focus() })
+defineExpose({
+  insert: (n: number) => editor.value?.insert(n),
+  insertText: (t: string) => editor.value?.insertText(t),
+  focus: () => editor.value?.focus(),
+})
 </script>
 
 <template>
-  <div ref="root" class="segment" :class="{ current, blocked }" role="group" :aria-label="`${row.unit.label}, segment ${row.index + 1}`" :aria-current="current ? 'true' : undefined">
-    <div class="source" :lang="source"><CodedText :text="row.segment.text" :placeholders="row.segment.placeholders" :places="terms" :split-at="current ? splitAt : null" />
-      <p v-if="row.segment.was" class="mt-1 border-l-[3px] border-ochre pl-2 font-sans text-[12px]" role="note"><span class="font-semibold text-ochre">Was translated from: </span><CodedText :text="row.segment.text" :placeholders="row.segment.placeholders" :from="row.segment.was" /></p>
+  <div
+    ref="root"
+    class="segment"
+    :class="{ current, blocked }"
+    role="group"
+    :aria-label="`${row.unit.label}, segment ${row.index + 1}`"
+    :aria-current="current ? 'true' : undefined"
+  >
+    <div class="source" :lang="source">
+      <CodedText
+        :text="row.segment.text"
+        :placeholders="row.segment.placeholders"
+        :places="terms"
+        :split-at="current ? splitAt : null"
+      />
+      <p v-if="row.segment.was" class="mt-1 border-l-[3px] border-ochre pl-2 font-sans text-[12px]" role="note">
+        <span class="font-semibold text-ochre">Was translated from: </span
+        ><CodedText :text="row.segment.text" :placeholders="row.segment.placeholders" :from="row.segment.was" />
+      </p>
     </div>
     <StateMark :state="row.segment.state" :missing="row.segment.target === null" :stale="row.segment.was !== null" />
     <div class="target min-w-0">
-      <SegmentEditor v-if="current && !readonly" ref="editor" v-model="written" :label="`${row.unit.label} in ${languageName(language)}`" :language="language" :direction="direction" :placeholders="[...row.segment.placeholders, ...row.segment.extra]" />
-      <button v-else type="button" class="shown" :lang="language" :dir="direction" :aria-label="text ? undefined : `${row.unit.label}, segment ${row.index + 1}: nothing written yet`" @click="emit('choose')"><CodedText v-if="text" :text="text" :placeholders="[...row.segment.placeholders, ...row.segment.extra]" /><span v-else-if="row.unit.borrowed" class="text-ink3" :lang="row.unit.borrowed.language">{{ plainShown(String(row.unit.borrowed.value)).slice(0, 160) }}</span><span v-else class="text-ink3">–</span></button>
+      <SegmentEditor
+        v-if="current && !readonly"
+        ref="editor"
+        v-model="written"
+        :label="`${row.unit.label} in ${languageName(language)}`"
+        :language="language"
+        :direction="direction"
+        :placeholders="[...row.segment.placeholders, ...row.segment.extra]"
+      />
+      <button
+        v-else
+        type="button"
+        class="shown"
+        :lang="language"
+        :dir="direction"
+        :aria-label="text ? undefined : `${row.unit.label}, segment ${row.index + 1}: nothing written yet`"
+        @click="emit('choose')"
+      >
+        <CodedText v-if="text" :text="text" :placeholders="[...row.segment.placeholders, ...row.segment.extra]" /><span
+          v-else-if="row.unit.borrowed"
+          class="text-ink3"
+          :lang="row.unit.borrowed.language"
+          >{{ plainShown(String(row.unit.borrowed.value)).slice(0, 160) }}</span
+        ><span v-else class="text-ink3">–</span>
+      </button>
       <p v-if="current || differs || findings || comments" class="flex flex-wrap gap-x-3 text-[11.5px] text-ink2">
-        <span v-if="current && (row.segment.target === null || readonly || differs)">{{ row.segment.target === null ? 'missing' : stateWords[row.segment.state] }}</span>
-        <label v-else-if="current">State<select class="field ml-1.5 !py-0" :value="row.segment.state" @change="choose($event.target as HTMLSelectElement)"><option v-for="s in translationStates" :key="s" :value="s">{{ stateWords[s] }}</option></select></label>
-        <span v-if="current && row.segment.was">stale</span><button v-if="current && row.segment.was && !readonly && !differs" class="plain" type="button" @click="emit('state', row.segment.state)">It is still right</button>
-        <span v-if="current && row.segment.origin !== 'person' && row.segment.target !== null">from the {{ row.segment.origin }}</span>
+        <span v-if="current && (row.segment.target === null || readonly || differs)">{{
+          row.segment.target === null ? 'missing' : stateWords[row.segment.state]
+        }}</span>
+        <label v-else-if="current"
+          >State<select
+            class="field ml-1.5 !py-0"
+            :value="row.segment.state"
+            @change="choose($event.target as HTMLSelectElement)"
+          >
+            <option v-for="s in translationStates" :key="s" :value="s">{{ stateWords[s] }}</option>
+          </select></label
+        >
+        <span v-if="current && row.segment.was">stale</span
+        ><button
+          v-if="current && row.segment.was && !readonly && !differs"
+          class="plain"
+          type="button"
+          @click="emit('state', row.segment.state)"
+        >
+          It is still right
+        </button>
+        <span v-if="current && row.segment.origin !== 'person' && row.segment.target !== null"
+          >from the {{ row.segment.origin }}</span
+        >
         <span v-if="differs">not saved yet</span>
-        <span v-if="findings" :class="blocked ? 'text-madder' : 'text-ochre'">{{ findings }} {{ findings === 1 ? 'finding' : 'findings' }}</span>
+        <span v-if="findings" :class="blocked ? 'text-madder' : 'text-ochre'"
+          >{{ findings }} {{ findings === 1 ? 'finding' : 'findings' }}</span
+        >
         <span v-if="comments">{{ comments }} {{ comments === 1 ? 'comment' : 'comments' }}</span>
-        <span v-if="row.unit.borrowed && row.first">{{ languageName(row.unit.borrowed.language) }} stands here; write only what differs</span>
+        <span v-if="row.unit.borrowed && row.first"
+          >{{ languageName(row.unit.borrowed.language) }} stands here; write only what differs</span
+        >
       </p>
     </div>
   </div>
 </template>
 
 <style scoped>
-.segment { display: grid; grid-template-columns: minmax(0, 1fr) 14px minmax(0, 1fr); column-gap: 14px; padding: 3px 20px; border-top: 1px solid var(--hair); scroll-margin-block: 36px; }
-.segment .source { font-family: var(--font-serif); font-size: 14.5px; line-height: 1.55; padding: 3px 0; }
-.segment.current { background: var(--indigo-wash); padding-top: 8px; padding-bottom: 8px; }
-.segment .shown { display: block; width: 100%; min-height: 26px; text-align: start; font-family: var(--font-serif); font-size: 14.5px; line-height: 1.55; padding: 3px 0; }
-.segment.blocked { box-shadow: inset 3px 0 0 var(--madder); }
+.segment {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 14px minmax(0, 1fr);
+  column-gap: 14px;
+  padding: 3px 20px;
+  border-top: 1px solid var(--hair);
+  scroll-margin-block: 36px;
+}
+.segment .source {
+  font-family: var(--font-serif);
+  font-size: 14.5px;
+  line-height: 1.55;
+  padding: 3px 0;
+}
+.segment.current {
+  background: var(--indigo-wash);
+  padding-top: 8px;
+  padding-bottom: 8px;
+}
+.segment .shown {
+  display: block;
+  width: 100%;
+  min-height: 26px;
+  text-align: start;
+  font-family: var(--font-serif);
+  font-size: 14.5px;
+  line-height: 1.55;
+  padding: 3px 0;
+}
+.segment.blocked {
+  box-shadow: inset 3px 0 0 var(--madder);
+}
 </style>

@@ -1,5 +1,11 @@
 <script setup lang="ts">
-const parts = [{ to: '/translation', name: 'Work', exact: true }, { to: '/translation/progress', name: 'Progress' }, { to: '/translation/came-along', name: 'What came along' }, { to: '/translation/memory', name: 'Memory' }, { to: '/translation/glossary', name: 'Glossary' }]
+const parts = [
+  { to: '/translation', name: 'Work', exact: true },
+  { to: '/translation/progress', name: 'Progress' },
+  { to: '/translation/came-along', name: 'What came along' },
+  { to: '/translation/memory', name: 'Memory' },
+  { to: '/translation/glossary', name: 'Glossary' },
+]
 </script>
 
 <template>

@@ -4,12 +4,50 @@ import { effortBands, firstWeights, type EffortBand, type EffortCount } from '@c
 import { targetChecks } from '@core/translation/checks/registry'
 
 /** What is done with all texts that are found, or with those marked: counted, checked, translated beforehand, sent out, given to somebody; and files that come back. */
-const props = defineProps<{ /** The question as calls take it. */ asked: Record<string, unknown>; count: number; marked: string[] }>()
+const props = defineProps<{
+  /** The question as calls take it. */ asked: Record<string, unknown>
+  count: number
+  marked: string[]
+}>()
 const emit = defineEmits<{ done: [] }>()
-interface Effort extends EffortCount { records: number; units: number }
-interface Checked { records: number; segments: number; counts: { code: string; level: string; n: number }[]; found: { record: string; title: string; label: string; segment: number; code: string; level: string; message: string; target: string }[]; foundCount: number; overruled: number }
-interface Pretranslated { records: number; segments: number; fromMemory: number; byMachine: number; left: number; unknown: { word: string; times: number }[]; step: number | null }
-interface Imported { taken: number; unchanged: number; refused: { unit: string; segment: string; reason: string }[]; refusedCount: number; language: string | null; step: number | null }
+interface Effort extends EffortCount {
+  records: number
+  units: number
+}
+interface Checked {
+  records: number
+  segments: number
+  counts: { code: string; level: string; n: number }[]
+  found: {
+    record: string
+    title: string
+    label: string
+    segment: number
+    code: string
+    level: string
+    message: string
+    target: string
+  }[]
+  foundCount: number
+  overruled: number
+}
+interface Pretranslated {
+  records: number
+  segments: number
+  fromMemory: number
+  byMachine: number
+  left: number
+  unknown: { word: string; times: number }[]
+  step: number | null
+}
+interface Imported {
+  taken: number
+  unchanged: number
+  refused: { unit: string; segment: string; reason: string }[]
+  refusedCount: number
+  language: string | null
+  step: number | null
+}
 type Outcome = Partial<Effort & Checked & Pretranslated & Imported & { problem: { detail: string } }>
 
 const lens = useLensStore()
@@ -17,28 +55,82 @@ const session = useSessionStore()
 const may = computed(() => session.mayTranslate(lens.language))
 const { result, failure, busy, start } = useJobResult<Outcome>()
 const tool = ref<'' | 'count' | 'check' | 'before' | 'out' | 'in' | 'give'>('')
-const body = computed(() => ({ target: { storefront: lens.storefront, language: lens.language }, ...(props.marked.length > 0 ? { records: props.marked } : props.asked) }))
-const what = computed(() => (props.marked.length > 0 ? `${props.marked.length} marked` : `all ${props.count.toLocaleString('en-GB')} found`))
-const tools = computed(() => [['count', 'Count the words'], ['check', 'Check everything'], ['out', 'Send out'], ...(may.value ? [['before', 'Translate beforehand'], ['in', 'Bring back'], ['give', 'Give to somebody']] : [])] as [typeof tool.value, string][])
+const body = computed(() => ({
+  target: { storefront: lens.storefront, language: lens.language },
+  ...(props.marked.length > 0 ? { records: props.marked } : props.asked),
+}))
+const what = computed(() =>
+  props.marked.length > 0 ? `${props.marked.length} marked` : `all ${props.count.toLocaleString('en-GB')} found`,
+)
+const tools = computed(
+  () =>
+    [
+      ['count', 'Count the words'],
+      ['check', 'Check everything'],
+      ['out', 'Send out'],
+      ...(may.value
+        ? [
+            ['before', 'Translate beforehand'],
+            ['in', 'Bring back'],
+            ['give', 'Give to somebody'],
+          ]
+        : []),
+    ] as [typeof tool.value, string][],
+)
 function choose(t: typeof tool.value) {
   tool.value = tool.value === t ? '' : t
 }
 // What ended while another tool was open, or is named by the address, is shown where it belongs.
-watch(result, (r) => {
-  const of: typeof tool.value = !r ? '' : r.bands ? 'count' : r.counts ? 'check' : r.byMachine !== undefined ? 'before' : r.refusedCount !== undefined ? 'in' : ''
-  if (of !== '') tool.value = of
-}, { immediate: true })
+watch(
+  result,
+  (r) => {
+    const of: typeof tool.value = !r
+      ? ''
+      : r.bands
+        ? 'count'
+        : r.counts
+          ? 'check'
+          : r.byMachine !== undefined
+            ? 'before'
+            : r.refusedCount !== undefined
+              ? 'in'
+              : ''
+    if (of !== '') tool.value = of
+  },
+  { immediate: true },
+)
 
 const weights = ref<Record<EffortBand, number>>({ ...firstWeights })
-const bandWords: Record<EffortBand, string> = { 'new': 'new', '70': '70–84', '85': '85–94', '95': '95–99', '100': '100', '101': '101, in context', 'repeated': 'repeated' }
+const bandWords: Record<EffortBand, string> = {
+  new: 'new',
+  '70': '70–84',
+  '85': '85–94',
+  '95': '95–99',
+  '100': '100',
+  '101': '101, in context',
+  repeated: 'repeated',
+}
 const from = ref<number>(85)
 const memory = ref(true)
 const machine = ref(true)
 const format = ref<ExchangeFormat>('xliff-2.1')
-const formatWords: Record<ExchangeFormat, string> = { 'xliff-2.1': 'XLIFF 2.1', 'xliff-1.2': 'XLIFF 1.2', 'tmx': 'TMX 1.4b' }
-const checkWords = (code: string) => targetChecks.find((c) => c.code === code)?.label ?? `House style: ${code.replace('style:', '')}`
+const formatWords: Record<ExchangeFormat, string> = {
+  'xliff-2.1': 'XLIFF 2.1',
+  'xliff-1.2': 'XLIFF 1.2',
+  tmx: 'TMX 1.4b',
+}
+const checkWords = (code: string) =>
+  targetChecks.find((c) => c.code === code)?.label ?? `House style: ${code.replace('style:', '')}`
 
-const { data: people } = useAsking((signal) => get<{ items: { id: number; name: string }[] }>('/api/translations/translators', { language: lens.language }, signal), () => lens.language)
+const { data: people } = useAsking(
+  (signal) =>
+    get<{ items: { id: number; name: string }[] }>(
+      '/api/translations/translators',
+      { language: lens.language },
+      signal,
+    ),
+  () => lens.language,
+)
 const person = ref<number | null>(null)
 const due = ref('')
 
@@ -46,7 +138,9 @@ async function run(path: string, more: object = {}) {
   result.value = undefined
   await start(() => post<Job>(path, { ...body.value, ...more }))
 }
-watch(result, (r) => { if (r?.step !== undefined && r.step !== null) emit('done') })
+watch(result, (r) => {
+  if (r?.step !== undefined && r.step !== null) emit('done')
+})
 async function sendOut() {
   try {
     await askForFile('/api/translations/export', { ...body.value, format: format.value })
@@ -60,12 +154,26 @@ async function bring(e: Event) {
   if (!chosen) return
   back.value = chosen.name
   result.value = undefined
-  await start(async () => (await ask<Job>('POST', '/api/translations/import', { body: chosen, headers: { 'content-type': 'application/xliff+xml', 'prefer': 'respond-async' } })).data)
+  await start(
+    async () =>
+      (
+        await ask<Job>('POST', '/api/translations/import', {
+          body: chosen,
+          headers: { 'content-type': 'application/xliff+xml', prefer: 'respond-async' },
+        })
+      ).data,
+  )
 }
 async function give() {
   try {
-    const { data } = await ask<{ records: number }>('POST', '/api/translations/shares', { body: { language: lens.language, records: props.marked, person: person.value, due: due.value || null } })
-    tell(person.value === null ? `${data.records} taken back` : `${data.records} given to ${people.value?.items.find((p) => p.id === person.value)?.name ?? 'them'}`)
+    const { data } = await ask<{ records: number }>('POST', '/api/translations/shares', {
+      body: { language: lens.language, records: props.marked, person: person.value, due: due.value || null },
+    })
+    tell(
+      person.value === null
+        ? `${data.records} taken back`
+        : `${data.records} given to ${people.value?.items.find((p) => p.id === person.value)?.name ?? 'them'}`,
+    )
     emit('done')
   } catch (e) {
     tellProblem(e)
@@ -81,36 +189,179 @@ const percent = (v: number) => `${Math.round(v * 100)}`
 
 <template>
   <section class="border-t border-hair px-5 py-2 text-[13px]" aria-label="What is done with them">
-    <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1"><span class="text-ink2">With {{ what }}:</span>
-      <button v-for="[t, words] in tools" :key="t" type="button" class="plain min-h-6" :class="{ 'text-ink border-ink': tool === t }" :aria-expanded="tool === t" @click="choose(t)">{{ words }}</button>
-      <span v-if="busy" class="ml-auto text-ink2" role="status">At work …</span></div>
+    <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1">
+      <span class="text-ink2">With {{ what }}:</span>
+      <button
+        v-for="[t, words] in tools"
+        :key="t"
+        type="button"
+        class="plain min-h-6"
+        :class="{ 'text-ink border-ink': tool === t }"
+        :aria-expanded="tool === t"
+        @click="choose(t)"
+      >
+        {{ words }}
+      </button>
+      <span v-if="busy" class="ml-auto text-ink2" role="status">At work …</span>
+    </div>
     <p v-if="failure" class="pt-1.5 text-madder" role="alert">{{ failure }}</p>
     <div v-if="tool === 'count'" class="pt-2">
-      <div class="flex flex-wrap items-end gap-3"><span class="text-ink2">A word of each kind weighs, in hundredths of a new one (common practice, to be set as agreed):</span><label v-for="b in effortBands" :key="b" class="text-ink2">{{ bandWords[b] }}<input class="field ml-1 w-14" type="number" min="0" max="200" :value="percent(weights[b])" @change="weights[b] = Number(($event.target as HTMLInputElement).value) / 100"></label>
-        <button class="act main" type="button" :disabled="busy" @click="run('/api/translations/effort', { weights, show: asked.show ?? 'open' })">Count</button></div>
+      <div class="flex flex-wrap items-end gap-3">
+        <span class="text-ink2"
+          >A word of each kind weighs, in hundredths of a new one (common practice, to be set as agreed):</span
+        ><label v-for="b in effortBands" :key="b" class="text-ink2"
+          >{{ bandWords[b]
+          }}<input
+            class="field ml-1 w-14"
+            type="number"
+            min="0"
+            max="200"
+            :value="percent(weights[b])"
+            @change="weights[b] = Number(($event.target as HTMLInputElement).value) / 100"
+        /></label>
+        <button
+          class="act main"
+          type="button"
+          :disabled="busy"
+          @click="run('/api/translations/effort', { weights, show: asked.show ?? 'open' })"
+        >
+          Count
+        </button>
+      </div>
       <template v-if="result?.bands">
-        <p class="pt-2" role="status"><b class="font-semibold">{{ number(result.words) }}</b> words in {{ number(result.segments) }} segments that are open, <b class="font-semibold">{{ number(result.weighted) }}</b> weighted words</p>
-        <table class="mt-1 tabular-nums"><thead><tr><th class="pr-5 text-left font-normal text-ink2">Match</th><th v-for="b in effortBands" :key="b" class="px-3 text-right font-normal text-ink2">{{ bandWords[b] }}</th></tr></thead><tbody><tr><th class="pr-5 text-left font-normal">Segments</th><td v-for="b in effortBands" :key="b" class="px-3 text-right">{{ number(result.bands[b].segments) }}</td></tr><tr><th class="pr-5 text-left font-normal">Words</th><td v-for="b in effortBands" :key="b" class="px-3 text-right">{{ number(result.bands[b].words) }}</td></tr></tbody></table>
+        <p class="pt-2" role="status">
+          <b class="font-semibold">{{ number(result.words) }}</b> words in {{ number(result.segments) }} segments that
+          are open, <b class="font-semibold">{{ number(result.weighted) }}</b> weighted words
+        </p>
+        <table class="mt-1 tabular-nums">
+          <thead>
+            <tr>
+              <th class="pr-5 text-left font-normal text-ink2">Match</th>
+              <th v-for="b in effortBands" :key="b" class="px-3 text-right font-normal text-ink2">
+                {{ bandWords[b] }}
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr>
+              <th class="pr-5 text-left font-normal">Segments</th>
+              <td v-for="b in effortBands" :key="b" class="px-3 text-right">{{ number(result.bands[b].segments) }}</td>
+            </tr>
+            <tr>
+              <th class="pr-5 text-left font-normal">Words</th>
+              <td v-for="b in effortBands" :key="b" class="px-3 text-right">{{ number(result.bands[b].words) }}</td>
+            </tr>
+          </tbody>
+        </table>
       </template>
     </div>
     <div v-else-if="tool === 'check'" class="pt-2">
-      <button class="act main" type="button" :disabled="busy" @click="run('/api/translations/checks', { show: 'all' })">Check what is translated</button>
-      <template v-if="result?.counts"><p class="pt-2" role="status">{{ number(result.foundCount) }} findings in {{ number(result.segments) }} segments<template v-if="result.overruled">, {{ number(result.overruled) }} more are right so</template></p>
-        <p class="flex flex-wrap gap-x-4 text-ink2"><span v-for="c in result.counts" :key="c.code">{{ checkWords(c.code) }}: {{ number(c.n) }}</span></p>
-        <ul class="mt-1 max-h-56 overflow-auto" tabindex="0" aria-label="Findings"><li v-for="(f, i) in result.found" :key="i" class="border-t border-hair py-1"><NuxtLink class="plain" :to="{ path: `/translation/${segment(f.record)}`, query: lens.query }">{{ f.title }}</NuxtLink> <span class="text-ink2">{{ f.label }}, segment {{ f.segment + 1 }}</span> <span :class="f.level === 'blocker' ? 'text-madder' : 'text-ochre'">{{ f.message }}</span></li></ul></template>
+      <button class="act main" type="button" :disabled="busy" @click="run('/api/translations/checks', { show: 'all' })">
+        Check what is translated
+      </button>
+      <template v-if="result?.counts"
+        ><p class="pt-2" role="status">
+          {{ number(result.foundCount) }} findings in {{ number(result.segments) }} segments<template
+            v-if="result.overruled"
+            >, {{ number(result.overruled) }} more are right so</template
+          >
+        </p>
+        <p class="flex flex-wrap gap-x-4 text-ink2">
+          <span v-for="c in result.counts" :key="c.code">{{ checkWords(c.code) }}: {{ number(c.n) }}</span>
+        </p>
+        <ul class="mt-1 max-h-56 overflow-auto" tabindex="0" aria-label="Findings">
+          <li v-for="(f, i) in result.found" :key="i" class="border-t border-hair py-1">
+            <NuxtLink class="plain" :to="{ path: `/translation/${segment(f.record)}`, query: lens.query }">{{
+              f.title
+            }}</NuxtLink>
+            <span class="text-ink2">{{ f.label }}, segment {{ f.segment + 1 }}</span>
+            <span :class="f.level === 'blocker' ? 'text-madder' : 'text-ochre'">{{ f.message }}</span>
+          </li>
+        </ul></template
+      >
     </div>
     <div v-else-if="tool === 'before'" class="flex flex-wrap items-center gap-4 pt-2">
-      <label class="flex items-center gap-1.5"><input v-model="memory" type="checkbox"> from the memory, matches of</label><input v-model.number="from" class="field w-16" type="number" min="70" max="101" aria-label="The least score of a match"><span>and above</span>
-      <label class="flex items-center gap-1.5"><input v-model="machine" type="checkbox"> the rest by machine</label>
-      <button class="act main" type="button" :disabled="busy || (!memory && !machine)" @click="run('/api/translations/pretranslations', { memoryFrom: memory ? from : null, machine, show: 'missing' })">Translate {{ what }}</button>
-      <span class="text-ink2">What it writes is translated, and waits for somebody to read it. It never writes over anything.</span>
-      <p v-if="result?.byMachine !== undefined" class="w-full" role="status">{{ number(result.segments) }} open segments of {{ number(result.records) }} records: {{ number(result.fromMemory) }} from the memory, {{ number(result.byMachine) }} by machine, {{ number(result.left) }} left open. <button v-if="result.step != null" class="plain" type="button" @click="putBack(result.step)">Put it back</button><span v-if="result.unknown?.length" class="block text-ink2">Words the machine left as they are: {{ result.unknown.slice(0, 20).map((u) => `${u.word} (${u.times})`).join(', ') }}</span></p>
+      <label class="flex items-center gap-1.5"
+        ><input v-model="memory" type="checkbox" /> from the memory, matches of</label
+      ><input
+        v-model.number="from"
+        class="field w-16"
+        type="number"
+        min="70"
+        max="101"
+        aria-label="The least score of a match"
+      /><span>and above</span>
+      <label class="flex items-center gap-1.5"><input v-model="machine" type="checkbox" /> the rest by machine</label>
+      <button
+        class="act main"
+        type="button"
+        :disabled="busy || (!memory && !machine)"
+        @click="
+          run('/api/translations/pretranslations', { memoryFrom: memory ? from : null, machine, show: 'missing' })
+        "
+      >
+        Translate {{ what }}
+      </button>
+      <span class="text-ink2"
+        >What it writes is translated, and waits for somebody to read it. It never writes over anything.</span
+      >
+      <p v-if="result?.byMachine !== undefined" class="w-full" role="status">
+        {{ number(result.segments) }} open segments of {{ number(result.records) }} records:
+        {{ number(result.fromMemory) }} from the memory, {{ number(result.byMachine) }} by machine,
+        {{ number(result.left) }} left open.
+        <button v-if="result.step != null" class="plain" type="button" @click="putBack(result.step)">Put it back</button
+        ><span v-if="result.unknown?.length" class="block text-ink2"
+          >Words the machine left as they are:
+          {{
+            result.unknown
+              .slice(0, 20)
+              .map((u) => `${u.word} (${u.times})`)
+              .join(', ')
+          }}</span
+        >
+      </p>
     </div>
-    <div v-else-if="tool === 'out'" class="flex flex-wrap items-center gap-3 pt-2"><select v-model="format" class="field" aria-label="Format"><option v-for="f in exchangeFormats" :key="f" :value="f">{{ formatWords[f] }}</option></select><button class="act main" type="button" @click="sendOut">Send out {{ what }}</button><span class="text-ink2">With matches of the memory and terms of the glossary, for a translator’s own program.</span></div>
-    <div v-else-if="tool === 'in'" class="pt-2"><label class="text-ink2">A file that came back, XLIFF 2.1 or 1.2<input class="ml-2" type="file" accept=".xlf,.xliff,.xml" @change="bring"></label>
-      <template v-if="result?.refusedCount !== undefined"><p class="pt-1.5" role="status"><b class="font-semibold">{{ back }}</b>: {{ number(result.taken) }} segments taken, {{ number(result.unchanged) }} as they were, {{ number(result.refusedCount) }} refused. <button v-if="result.step != null" class="plain" type="button" @click="putBack(result.step)">Put it back</button></p>
-        <ul class="max-h-48 overflow-auto" tabindex="0" aria-label="Refused segments"><li v-for="(r, i) in result.refused" :key="i" class="border-t border-hair py-1"><span class="code">{{ r.unit }} {{ r.segment }}</span> <span class="text-madder">{{ r.reason }}</span></li></ul></template>
-      <p v-else-if="result?.problem" class="pt-1.5 text-madder" role="alert">{{ result.problem.detail }}</p></div>
-    <div v-else-if="tool === 'give'" class="flex flex-wrap items-center gap-3 pt-2"><select v-model="person" class="field" aria-label="To whom"><option :value="null">nobody</option><option v-for="p in people?.items ?? []" :key="p.id" :value="p.id">{{ p.name }}</option></select><label class="text-ink2">due<input v-model="due" class="field ml-2" type="date"></label><button class="act main" type="button" :disabled="marked.length === 0" @click="give">Give the {{ marked.length }} marked</button><span v-if="marked.length === 0" class="text-ink2">Mark texts in the list first: Space.</span></div>
+    <div v-else-if="tool === 'out'" class="flex flex-wrap items-center gap-3 pt-2">
+      <select v-model="format" class="field" aria-label="Format">
+        <option v-for="f in exchangeFormats" :key="f" :value="f">{{ formatWords[f] }}</option></select
+      ><button class="act main" type="button" @click="sendOut">Send out {{ what }}</button
+      ><span class="text-ink2"
+        >With matches of the memory and terms of the glossary, for a translator’s own program.</span
+      >
+    </div>
+    <div v-else-if="tool === 'in'" class="pt-2">
+      <label class="text-ink2"
+        >A file that came back, XLIFF 2.1 or 1.2<input
+          class="ml-2"
+          type="file"
+          accept=".xlf,.xliff,.xml"
+          @change="bring"
+      /></label>
+      <template v-if="result?.refusedCount !== undefined"
+        ><p class="pt-1.5" role="status">
+          <b class="font-semibold">{{ back }}</b
+          >: {{ number(result.taken) }} segments taken, {{ number(result.unchanged) }} as they were,
+          {{ number(result.refusedCount) }} refused.
+          <button v-if="result.step != null" class="plain" type="button" @click="putBack(result.step)">
+            Put it back
+          </button>
+        </p>
+        <ul class="max-h-48 overflow-auto" tabindex="0" aria-label="Refused segments">
+          <li v-for="(r, i) in result.refused" :key="i" class="border-t border-hair py-1">
+            <span class="code">{{ r.unit }} {{ r.segment }}</span> <span class="text-madder">{{ r.reason }}</span>
+          </li>
+        </ul></template
+      >
+      <p v-else-if="result?.problem" class="pt-1.5 text-madder" role="alert">{{ result.problem.detail }}</p>
+    </div>
+    <div v-else-if="tool === 'give'" class="flex flex-wrap items-center gap-3 pt-2">
+      <select v-model="person" class="field" aria-label="To whom">
+        <option :value="null">nobody</option>
+        <option v-for="p in people?.items ?? []" :key="p.id" :value="p.id">{{ p.name }}</option></select
+      ><label class="text-ink2">due<input v-model="due" class="field ml-2" type="date" /></label
+      ><button class="act main" type="button" :disabled="marked.length === 0" @click="give">
+        Give the {{ marked.length }} marked</button
+      ><span v-if="marked.length === 0" class="text-ink2">Mark texts in the list first: Space.</span>
+    </div>
   </section>
 </template>

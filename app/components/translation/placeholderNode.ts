@@ -17,19 +17,51 @@ export const PlaceholderNode = Node.create({
   inline: true,
   atom: true,
   addAttributes: () => ({ n: { default: 0 }, is: { default: 'alone' }, words: { default: '' } }),
-  parseHTML: () => [{ tag: 'span[data-placeholder]', getAttrs: (e) => ({ n: Number((e as HTMLElement).dataset.n), is: (e as HTMLElement).dataset.is, words: (e as HTMLElement).textContent }) }],
-  renderHTML: ({ node }) => ['span', { 'data-placeholder': '', 'data-n': String(node.attrs.n), 'data-is': String(node.attrs.is), 'class': 'chip font-sans text-[12px]' }, String(node.attrs.words)],
-  renderText: ({ node }) => textOfParts([{ n: node.attrs.n as number, is: node.attrs.is as 'open' | 'close' | 'alone' }]),
+  parseHTML: () => [
+    {
+      tag: 'span[data-placeholder]',
+      getAttrs: (e) => ({
+        n: Number((e as HTMLElement).dataset.n),
+        is: (e as HTMLElement).dataset.is,
+        words: (e as HTMLElement).textContent,
+      }),
+    },
+  ],
+  renderHTML: ({ node }) => [
+    'span',
+    {
+      'data-placeholder': '',
+      'data-n': String(node.attrs.n),
+      'data-is': String(node.attrs.is),
+      class: 'chip font-sans text-[12px]',
+    },
+    String(node.attrs.words),
+  ],
+  renderText: ({ node }) =>
+    textOfParts([{ n: node.attrs.n as number, is: node.attrs.is as 'open' | 'close' | 'alone' }]),
 })
 
 /** A coded text as the editor's document. */
 export function documentOf(coded: string, placeholders: readonly Placeholder[]): JSONContent {
-  const content = partsOf(coded).filter((p) => p !== '').map((p): JSONContent => (typeof p === 'string' ? { type: 'text', text: p } : { type: 'placeholder', attrs: { n: p.n, is: p.is, words: chipWords(p, placeholders) } }))
+  const content = partsOf(coded)
+    .filter((p) => p !== '')
+    .map((p): JSONContent =>
+      typeof p === 'string'
+        ? { type: 'text', text: p }
+        : { type: 'placeholder', attrs: { n: p.n, is: p.is, words: chipWords(p, placeholders) } },
+    )
   return { type: 'doc', content: [{ type: 'paragraph', ...(content.length > 0 ? { content } : {}) }] }
 }
 
 /** The coded text of the editor's document. Lines run into one: a segment has no breaks. */
 export function codedOf(document: JSONContent): string {
-  const parts = (document.content ?? []).flatMap((line, i): CodedPart[] => [...(i > 0 ? [' '] : []), ...(line.content ?? []).map((n): CodedPart => (n.type === 'placeholder' ? { n: n.attrs!.n as number, is: n.attrs!.is as 'open' | 'close' | 'alone' } : n.text ?? ''))])
+  const parts = (document.content ?? []).flatMap((line, i): CodedPart[] => [
+    ...(i > 0 ? [' '] : []),
+    ...(line.content ?? []).map((n): CodedPart =>
+      n.type === 'placeholder'
+        ? { n: n.attrs!.n as number, is: n.attrs!.is as 'open' | 'close' | 'alone' }
+        : (n.text ?? ''),
+    ),
+  ])
   return textOfParts(parts)
 }

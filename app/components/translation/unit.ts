@@ -26,7 +26,15 @@ export interface DeskUnit {
   style: Style
 }
 
-export interface UnitComment { id: number; unit: string; segment: string | null; person: string | null; at: string; words: string; settled: boolean }
+export interface UnitComment {
+  id: number
+  unit: string
+  segment: string | null
+  person: string | null
+  at: string
+  words: string
+  settled: boolean
+}
 
 /** A record at the desk. */
 export interface Desk {
@@ -42,9 +50,30 @@ export interface Desk {
 }
 
 /** A match of the memory. */
-export interface Match { id: number; score: number; source: Coded; target: Coded; swapped: boolean; variant: string | null; origin: string; person: string | null; changed: string }
+export interface Match {
+  id: number
+  score: number
+  source: Coded
+  target: Coded
+  swapped: boolean
+  variant: string | null
+  origin: string
+  person: string | null
+  changed: string
+}
 
 /** A segment on the desk with its place. */
-export interface Row { key: string; unit: DeskUnit; segment: DeskSegment; index: number; first: boolean }
+export interface Row {
+  key: string
+  unit: DeskUnit
+  segment: DeskSegment
+  index: number
+  first: boolean
+}
 
-export const stateWords: Record<TranslationState, string> = { initial: 'draft', translated: 'translated', reviewed: 'reviewed', final: 'final' }
+export const stateWords: Record<TranslationState, string> = {
+  initial: 'draft',
+  translated: 'translated',
+  reviewed: 'reviewed',
+  final: 'final',
+}

@@ -9,68 +9,203 @@ const code = computed(() => (route.params.code === 'new' ? null : String(route.p
 const setup = useSetupStore()
 const session = useSessionStore()
 const { focus, refresh: refreshProof } = useProofFocus()
-onBeforeUnmount(() => { focus.value = null })
+onBeforeUnmount(() => {
+  focus.value = null
+})
 const asked = (key: string) => (typeof route.query[key] === 'string' ? [route.query[key]] : [])
 const blank = (): AssignmentRecord => ({
-  code: '', name: '', pieces: asked('piece'), sets: asked('set'), area: 'details', order: 100, replaces: null, resting: false, limits: noLimits(),
+  code: '',
+  name: '',
+  pieces: asked('piece'),
+  sets: asked('set'),
+  area: 'details',
+  order: 100,
+  replaces: null,
+  resting: false,
+  limits: noLimits(),
   reach: { base: 'rule', rule: { all: [] }, chosen: [], added: [], leftOut: [], eachVariant: false },
 })
-const record = useRecord<AssignmentRecord>('assignments', () => code.value, blank, (r) => r.name)
+const record = useRecord<AssignmentRecord>(
+  'assignments',
+  () => code.value,
+  blank,
+  (r) => r.name,
+)
 const { draft, changed } = record
 const readonly = computed(() => !session.mayEdit)
 
 const rule = computed<BuilderGroup>({
   get: () => toBuilder(asGroup(draft.value?.reach.rule ?? null), setup.forCore),
-  set: (group) => { draft.value!.reach.rule = fromBuilder(group, setup.forCore) },
+  set: (group) => {
+    draft.value!.reach.rule = fromBuilder(group, setup.forCore)
+  },
 })
 const reach = computed<Reach>(() => draft.value!.reach)
 const sentence = ref('')
 const whole = computed(() => {
-  const limits = draft.value ? limitWords(draft.value.limits, setup.storefrontName, (c) => setup.campaigns.get(c)?.name ?? c) : ''
+  const limits = draft.value
+    ? limitWords(draft.value.limits, setup.storefrontName, (c) => setup.campaigns.get(c)?.name ?? c)
+    : ''
   return `${sentence.value}${limits ? ` · ${limits}` : ''}`
 })
-const pieces = useAsking((signal) => get<{ items: { code: string; name: string }[] }>('/api/pieces', { limit: 1000 }, signal), () => 0)
-const sets = useAsking((signal) => get<{ items: { code: string; name: string }[] }>('/api/question-sets', {}, signal), () => 0)
+const pieces = useAsking(
+  (signal) => get<{ items: { code: string; name: string }[] }>('/api/pieces', { limit: 1000 }, signal),
+  () => 0,
+)
+const sets = useAsking(
+  (signal) => get<{ items: { code: string; name: string }[] }>('/api/question-sets', {}, signal),
+  () => 0,
+)
 const allPieces = computed(() => pieces.data.value?.items ?? [])
 const allSets = computed(() => sets.data.value?.items ?? [])
-const nameOf = (c: string) => allPieces.value.find((p) => p.code === c)?.name ?? allSets.value.find((s) => s.code === c)?.name ?? c
-const brings = computed(() => [...draft.value?.pieces ?? [], ...draft.value?.sets ?? []])
+const nameOf = (c: string) =>
+  allPieces.value.find((p) => p.code === c)?.name ?? allSets.value.find((s) => s.code === c)?.name ?? c
+const brings = computed(() => [...(draft.value?.pieces ?? []), ...(draft.value?.sets ?? [])])
 const place = computed({
   get: () => ({ area: draft.value!.area, order: draft.value!.order, resting: draft.value!.resting }),
-  set: (p) => { Object.assign(draft.value!, p) },
+  set: (p) => {
+    Object.assign(draft.value!, p)
+  },
 })
 /** Drafts are shown on the page as soon as they could be saved. */
 const complete = computed(() => draft.value !== undefined && draft.value.name.trim() !== '' && brings.value.length > 0)
-useProofTrial(() => (changed.value && complete.value ? { name: 'this assignment', assignment: { ...draft.value!, code: draft.value!.code || 'new', name: draft.value!.name.trim() } } : null))
-const bases = [{ id: 'everything', label: 'Everything' }, { id: 'rule', label: 'What a rule finds' }, { id: 'chosen', label: 'Chosen products' }] as const
-const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the assignment a name first.' : brings.value.length === 0 ? 'Choose at least one piece or question set first.' : ''))
+useProofTrial(() =>
+  changed.value && complete.value
+    ? {
+        name: 'this assignment',
+        assignment: { ...draft.value!, code: draft.value!.code || 'new', name: draft.value!.name.trim() },
+      }
+    : null,
+)
+const bases = [
+  { id: 'everything', label: 'Everything' },
+  { id: 'rule', label: 'What a rule finds' },
+  { id: 'chosen', label: 'Chosen products' },
+] as const
+const missing = computed(() =>
+  draft.value?.name.trim() === ''
+    ? 'Give the assignment a name first.'
+    : brings.value.length === 0
+      ? 'Choose at least one piece or question set first.'
+      : '',
+)
 </script>
 
 <template>
-  <RecordPage :record="record" it="Assignment" many="Assignments" :title="draft?.name ?? ''" :readonly="readonly" removal="Delete this assignment? Its pieces stay, and the history keeps it. To stop it for a while, let it rest." :missing="missing" :after="refreshProof">
-    <template #beside><span v-if="draft?.number">number {{ draft.number }}</span><span v-if="draft?.resting" class="text-ochre">rests</span></template>
-    <template #under><p v-if="draft" class="font-serif text-[15px] italic text-ink2"><template v-if="brings.length">“{{ brings.map(nameOf).join('”, “') }}” {{ draft.replaces ? `takes the place of “${nameOf(draft.replaces)}” on` : 'goes to' }}: </template>{{ whole }}</p></template>
+  <RecordPage
+    :record="record"
+    it="Assignment"
+    many="Assignments"
+    :title="draft?.name ?? ''"
+    :readonly="readonly"
+    removal="Delete this assignment? Its pieces stay, and the history keeps it. To stop it for a while, let it rest."
+    :missing="missing"
+    :after="refreshProof"
+  >
+    <template #beside
+      ><span v-if="draft?.number">number {{ draft.number }}</span
+      ><span v-if="draft?.resting" class="text-ochre">rests</span></template
+    >
+    <template #under
+      ><p v-if="draft" class="font-serif text-[15px] italic text-ink2">
+        <template v-if="brings.length"
+          >“{{ brings.map(nameOf).join('”, “') }}”
+          {{ draft.replaces ? `takes the place of “${nameOf(draft.replaces)}” on` : 'goes to' }}: </template
+        >{{ whole }}
+      </p></template
+    >
     <div v-if="draft" class="grid grid-cols-[minmax(0,1fr)_minmax(250px,34%)] gap-6">
       <div class="min-w-0">
-        <label class="block text-ink2">Name, for the team<input v-model="draft.name" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="200" :autofocus="code === null"></label>
-        <section class="mt-4" aria-label="Pieces"><h2 class="border-b border-hair pb-1">What</h2>
-          <PieceList v-model="draft.pieces" :offered="allPieces" page="/library" add="Add a piece" :disabled="readonly" />
-          <PieceList v-if="draft.replaces === null" v-model="draft.sets" :offered="allSets" page="/questions" add="Add a question set" :disabled="readonly" />
-          <p class="flex flex-wrap items-center gap-2 pt-2"><span class="text-ink2">in the place of</span><NamePicker v-model="draft.replaces" class="w-80" :offered="allPieces.filter((x) => !draft!.pieces.includes(x.code))" label="in the place of" placeholder="nothing: it is added" :disabled="readonly" /><button v-if="draft.replaces && !readonly" type="button" class="plain" @click="draft.replaces = null">nothing</button></p>
+        <label class="block text-ink2"
+          >Name, for the team<input
+            v-model="draft.name"
+            class="field mt-0.5 block w-full"
+            :disabled="readonly"
+            maxlength="200"
+            :autofocus="code === null"
+        /></label>
+        <section class="mt-4" aria-label="Pieces">
+          <h2 class="border-b border-hair pb-1">What</h2>
+          <PieceList
+            v-model="draft.pieces"
+            :offered="allPieces"
+            page="/library"
+            add="Add a piece"
+            :disabled="readonly"
+          />
+          <PieceList
+            v-if="draft.replaces === null"
+            v-model="draft.sets"
+            :offered="allSets"
+            page="/questions"
+            add="Add a question set"
+            :disabled="readonly"
+          />
+          <p class="flex flex-wrap items-center gap-2 pt-2">
+            <span class="text-ink2">in the place of</span
+            ><NamePicker
+              v-model="draft.replaces"
+              class="w-80"
+              :offered="allPieces.filter((x) => !draft!.pieces.includes(x.code))"
+              label="in the place of"
+              placeholder="nothing: it is added"
+              :disabled="readonly"
+            /><button v-if="draft.replaces && !readonly" type="button" class="plain" @click="draft.replaces = null">
+              nothing
+            </button>
+          </p>
         </section>
-        <section class="mt-4" aria-label="To which products"><h2 class="border-b border-hair pb-1">To which products</h2>
-          <fieldset class="flex flex-wrap gap-x-5 gap-y-1 py-1.5" :disabled="readonly"><legend class="sr-only">Reach</legend><label v-for="b in bases" :key="b.id" class="flex min-h-6 items-center gap-1.5"><input v-model="draft.reach.base" type="radio" name="base" :value="b.id">{{ b.label }}</label></fieldset>
-          <template v-if="draft.reach.base === 'rule'"><ConditionGroup v-model="rule" :disabled="readonly" /><LogicBox v-if="!readonly" @take="draft.reach.rule = $event" /></template>
-          <SkuList v-if="draft.reach.base === 'chosen'" v-model="draft.reach.chosen" label="Choose a product" :disabled="readonly" />
-          <dl class="mt-2.5 grid grid-cols-[90px_minmax(0,1fr)] items-start gap-y-1.5"><dt class="pt-1 text-ink2">and also</dt><dd><SkuList v-model="draft.reach.added" label="Add a product" :disabled="readonly" /></dd><dt class="pt-1 text-ink2">but not</dt><dd><SkuList v-model="draft.reach.leftOut" label="Leave a product out" :disabled="readonly" /></dd></dl>
-          <label class="mt-2 flex min-h-6 items-center gap-1.5 text-ink2"><input v-model="draft.reach.eachVariant" type="checkbox" :disabled="readonly">asked of each variant on its own</label>
+        <section class="mt-4" aria-label="To which products">
+          <h2 class="border-b border-hair pb-1">To which products</h2>
+          <fieldset class="flex flex-wrap gap-x-5 gap-y-1 py-1.5" :disabled="readonly">
+            <legend class="sr-only">Reach</legend>
+            <label v-for="b in bases" :key="b.id" class="flex min-h-6 items-center gap-1.5"
+              ><input v-model="draft.reach.base" type="radio" name="base" :value="b.id" />{{ b.label }}</label
+            >
+          </fieldset>
+          <template v-if="draft.reach.base === 'rule'"
+            ><ConditionGroup v-model="rule" :disabled="readonly" /><LogicBox
+              v-if="!readonly"
+              @take="draft.reach.rule = $event"
+          /></template>
+          <SkuList
+            v-if="draft.reach.base === 'chosen'"
+            v-model="draft.reach.chosen"
+            label="Choose a product"
+            :disabled="readonly"
+          />
+          <dl class="mt-2.5 grid grid-cols-[90px_minmax(0,1fr)] items-start gap-y-1.5">
+            <dt class="pt-1 text-ink2">and also</dt>
+            <dd><SkuList v-model="draft.reach.added" label="Add a product" :disabled="readonly" /></dd>
+            <dt class="pt-1 text-ink2">but not</dt>
+            <dd><SkuList v-model="draft.reach.leftOut" label="Leave a product out" :disabled="readonly" /></dd>
+          </dl>
+          <label class="mt-2 flex min-h-6 items-center gap-1.5 text-ink2"
+            ><input v-model="draft.reach.eachVariant" type="checkbox" :disabled="readonly" />asked of each variant on
+            its own</label
+          >
         </section>
-        <section class="mt-4" aria-label="Limits"><h2 class="border-b border-hair pb-1">Only</h2><LimitsForm v-model="draft.limits" :disabled="readonly" /></section>
-        <section class="mt-4" aria-label="Where on the page"><h2 class="border-b border-hair pb-1">Where on the page</h2>
-          <p v-if="draft.replaces" class="pt-1.5 text-ink2">Where “{{ nameOf(draft.replaces) }}” would stand. Of several that would take its place, the lowest order counts.</p>
-          <PlaceForm v-model="place" :disabled="readonly" /></section>
+        <section class="mt-4" aria-label="Limits">
+          <h2 class="border-b border-hair pb-1">Only</h2>
+          <LimitsForm v-model="draft.limits" :disabled="readonly" />
+        </section>
+        <section class="mt-4" aria-label="Where on the page">
+          <h2 class="border-b border-hair pb-1">Where on the page</h2>
+          <p v-if="draft.replaces" class="pt-1.5 text-ink2">
+            Where “{{ nameOf(draft.replaces) }}” would stand. Of several that would take its place, the lowest order
+            counts.
+          </p>
+          <PlaceForm v-model="place" :disabled="readonly" />
+        </section>
       </div>
-      <ReachPanel class="sticky top-0 self-start" :draft="draft" :reach="reach" :limits="draft.limits" :saved="code" @sentence="sentence = $event" />
+      <ReachPanel
+        class="sticky top-0 self-start"
+        :draft="draft"
+        :reach="reach"
+        :limits="draft.limits"
+        :saved="code"
+        @sentence="sentence = $event"
+      />
     </div>
   </RecordPage>
 </template>

@@ -1,8 +1,25 @@
 <script setup lang="ts">
 import { areaName } from '@core/assignments/areas'
 
-interface Listed { code: string; number: number; name: string; pieces: string[]; sets: string[]; replaces: string | null; area: string; order: number; resting: boolean; sentence: string; limits: string }
-interface Area { area: string; name: string; limit: number | null; parts: { part: string; order: number }[] }
+interface Listed {
+  code: string
+  number: number
+  name: string
+  pieces: string[]
+  sets: string[]
+  replaces: string | null
+  area: string
+  order: number
+  resting: boolean
+  sentence: string
+  limits: string
+}
+interface Area {
+  area: string
+  name: string
+  limit: number | null
+  parts: { part: string; order: number }[]
+}
 type Row = { key: string; order: number; number: number; fixed: boolean; a?: Listed; part?: string }
 
 const lens = useLensStore()
@@ -14,15 +31,30 @@ const rested = ref(true)
 const items = shallowRef<Listed[]>([])
 const next = ref<string | null>(null)
 const most = 1000
-const { data, problem, refresh } = useAsking(async (signal) => {
-  const page = await get<{ items: Listed[]; next: string | null }>('/api/assignments', { q: q.value, limit: most }, signal)
-  items.value = page.items
-  next.value = page.next
-  return page
-}, () => q.value, { wait: 80 })
-const layout = useAsking((signal) => get<Area[]>(`/api/storefronts/${segment(lens.storefront)}/page-order`, {}, signal), () => lens.storefront)
+const { data, problem, refresh } = useAsking(
+  async (signal) => {
+    const page = await get<{ items: Listed[]; next: string | null }>(
+      '/api/assignments',
+      { q: q.value, limit: most },
+      signal,
+    )
+    items.value = page.items
+    next.value = page.next
+    return page
+  },
+  () => q.value,
+  { wait: 80 },
+)
+const layout = useAsking(
+  (signal) => get<Area[]>(`/api/storefronts/${segment(lens.storefront)}/page-order`, {}, signal),
+  () => lens.storefront,
+)
 async function showMore() {
-  const page = await get<{ items: Listed[]; next: string | null }>('/api/assignments', { q: q.value, limit: most, cursor: next.value })
+  const page = await get<{ items: Listed[]; next: string | null }>('/api/assignments', {
+    q: q.value,
+    limit: most,
+    cursor: next.value,
+  })
   items.value = [...items.value, ...page.items]
   next.value = page.next
 }
@@ -30,18 +62,38 @@ const partWords: Record<string, string> = { description: 'Description', facts: '
 /** The page's order: area by area from top to bottom, built-in parts among the assignments. */
 const areas = computed(() => {
   const known = layout.data.value ?? []
-  const others = [...new Set(items.value.map((a) => a.area))].filter((a) => !known.some((k) => k.area === a)).map((area) => ({ area, name: '', limit: null, parts: [], elsewhere: true }))
-  return [...known.map((k) => ({ ...k, elsewhere: false })), ...others].map((k) => ({
-    ...k, title: areaName(k.area, [k]),
-    rows: [
-      ...items.value.filter((a) => a.area === k.area && (rested.value || !a.resting)).map((a): Row => ({ key: a.code, order: a.order, number: a.number, fixed: false, a })),
-      ...(q.value ? [] : k.parts.map((p): Row => ({ key: `part:${p.part}`, order: p.order, number: -1, fixed: true, part: p.part }))),
-    ].sort((x, y) => x.order - y.order || x.number - y.number),
-  })).filter((k) => k.rows.length > 0 || !q.value)
+  const others = [...new Set(items.value.map((a) => a.area))]
+    .filter((a) => !known.some((k) => k.area === a))
+    .map((area) => ({ area, name: '', limit: null, parts: [], elsewhere: true }))
+  return [...known.map((k) => ({ ...k, elsewhere: false })), ...others]
+    .map((k) => ({
+      ...k,
+      title: areaName(k.area, [k]),
+      rows: [
+        ...items.value
+          .filter((a) => a.area === k.area && (rested.value || !a.resting))
+          .map((a): Row => ({ key: a.code, order: a.order, number: a.number, fixed: false, a })),
+        ...(q.value
+          ? []
+          : k.parts.map((p): Row => ({
+              key: `part:${p.part}`,
+              order: p.order,
+              number: -1,
+              fixed: true,
+              part: p.part,
+            }))),
+      ].sort((x, y) => x.order - y.order || x.number - y.number),
+    }))
+    .filter((k) => k.rows.length > 0 || !q.value)
 })
 const mayMove = computed(() => session.mayEdit && q.value === '' && rested.value && next.value === null)
 const body = useTemplateRef<HTMLElement>('body')
-const flat = computed(() => areas.value.flatMap((k) => [{ area: k.area, row: undefined as Row | undefined }, ...k.rows.map((row) => ({ area: k.area, row: row as Row | undefined }))]))
+const flat = computed(() =>
+  areas.value.flatMap((k) => [
+    { area: k.area, row: undefined as Row | undefined },
+    ...k.rows.map((row) => ({ area: k.area, row: row as Row | undefined })),
+  ]),
+)
 async function place(code: string, area: string, before: string | null) {
   try {
     await post('/api/assignments/order', { storefront: lens.storefront, area, code, before })
@@ -70,12 +122,15 @@ function step(code: string, by: -1 | 1) {
   const k = areas.value.find((x) => x.rows.some((r) => r.key === code))!
   const i = k.rows.findIndex((r) => r.key === code)
   if (by < 0 ? i === 0 : i === k.rows.length - 1) return
-  void place(code, k.area, by < 0 ? k.rows[i - 1]!.key : k.rows[i + 2]?.key ?? null)
+  void place(code, k.area, by < 0 ? k.rows[i - 1]!.key : (k.rows[i + 2]?.key ?? null))
 }
 async function rest(a: Listed) {
   try {
     const { data: record, tag } = await ask<Record<string, unknown>>('GET', `/api/assignments/${segment(a.code)}`)
-    await ask('PUT', `/api/assignments/${segment(a.code)}`, { body: { ...record, resting: !a.resting }, headers: { 'If-Match': tag! } })
+    await ask('PUT', `/api/assignments/${segment(a.code)}`, {
+      body: { ...record, resting: !a.resting },
+      headers: { 'If-Match': tag! },
+    })
     tell(a.resting ? `“${a.name}” is awake` : `“${a.name}” rests`)
     await refresh()
     refreshProof()
@@ -84,42 +139,156 @@ async function rest(a: Listed) {
   }
 }
 const search = useTemplateRef<HTMLInputElement>('search')
-const focused = () => items.value.find((a) => a.code === document.activeElement?.closest<HTMLElement>('[data-row]')?.dataset.row)
+const focused = () =>
+  items.value.find((a) => a.code === document.activeElement?.closest<HTMLElement>('[data-row]')?.dataset.row)
 useKeys('Assignments', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
-  { keys: 'n', does: 'Make a new assignment', run: () => { if (session.mayEdit) void navigateTo('/assignments/new') } },
-  { keys: 'Alt+ArrowUp', does: 'Move the one in focus up', run: () => { const a = focused(); if (a) step(a.code, -1) } },
-  { keys: 'Alt+ArrowDown', does: 'Move the one in focus down', run: () => { const a = focused(); if (a) step(a.code, 1) } },
-  { keys: 'r', does: 'Let the one in focus rest, or wake it', run: () => { const a = focused(); if (a && session.mayEdit) void rest(a) } },
+  {
+    keys: 'n',
+    does: 'Make a new assignment',
+    run: () => {
+      if (session.mayEdit) void navigateTo('/assignments/new')
+    },
+  },
+  {
+    keys: 'Alt+ArrowUp',
+    does: 'Move the one in focus up',
+    run: () => {
+      const a = focused()
+      if (a) step(a.code, -1)
+    },
+  },
+  {
+    keys: 'Alt+ArrowDown',
+    does: 'Move the one in focus down',
+    run: () => {
+      const a = focused()
+      if (a) step(a.code, 1)
+    },
+  },
+  {
+    keys: 'r',
+    does: 'Let the one in focus rest, or wake it',
+    run: () => {
+      const a = focused()
+      if (a && session.mayEdit) void rest(a)
+    },
+  },
 ])
 </script>
 
 <template>
   <div class="flex h-full flex-col">
-    <AssignmentsHead><NuxtLink v-if="session.mayEdit" class="act" to="/assignments/new">Make an assignment <span class="key">n</span></NuxtLink></AssignmentsHead>
-    <div class="flex flex-wrap items-baseline gap-4 px-5 pb-2.5 pt-2"><h1>Assignments</h1><span class="text-ink2">in the page order of <span class="inline-flex items-center gap-1" :class="`thread-${lens.storefront}`"><span class="dot" />{{ setup.storefrontName(lens.storefront) }}</span></span>
-      <input ref="search" v-model="q" type="search" class="field w-56" placeholder="Name" aria-label="Search assignments"><label class="flex min-h-6 items-center gap-1.5 text-ink2"><input v-model="rested" type="checkbox">those that rest too</label></div>
+    <AssignmentsHead
+      ><NuxtLink v-if="session.mayEdit" class="act" to="/assignments/new"
+        >Make an assignment <span class="key">n</span></NuxtLink
+      ></AssignmentsHead
+    >
+    <div class="flex flex-wrap items-baseline gap-4 px-5 pb-2.5 pt-2">
+      <h1>Assignments</h1>
+      <span class="text-ink2"
+        >in the page order of
+        <span class="inline-flex items-center gap-1" :class="`thread-${lens.storefront}`"
+          ><span class="dot" />{{ setup.storefrontName(lens.storefront) }}</span
+        ></span
+      >
+      <input
+        ref="search"
+        v-model="q"
+        type="search"
+        class="field w-56"
+        placeholder="Name"
+        aria-label="Search assignments"
+      /><label class="flex min-h-6 items-center gap-1.5 text-ink2"
+        ><input v-model="rested" type="checkbox" />those that rest too</label
+      >
+    </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
-    <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Assignments in page order">
+    <div
+      class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet"
+      tabindex="0"
+      aria-label="Assignments in page order"
+    >
       <table class="w-full table-fixed text-left">
-        <colgroup><col class="w-[86px]"><col class="w-[34%]"><col><col class="w-[92px]"></colgroup>
-        <thead class="sticky top-0 z-10 bg-sheet text-[12.5px]"><tr class="border-b border-hair2"><th class="px-5 py-1.5">Order</th><th class="pr-3">Name</th><th class="pr-3">Goes to</th><th><span class="sr-only">To do</span></th></tr></thead>
+        <colgroup>
+          <col class="w-[86px]" />
+          <col class="w-[34%]" />
+          <col />
+          <col class="w-[92px]" />
+        </colgroup>
+        <thead class="sticky top-0 z-10 bg-sheet text-[12.5px]">
+          <tr class="border-b border-hair2">
+            <th class="px-5 py-1.5">Order</th>
+            <th class="pr-3">Name</th>
+            <th class="pr-3">Goes to</th>
+            <th><span class="sr-only">To do</span></th>
+          </tr>
+        </thead>
         <tbody ref="body">
           <template v-for="k in areas" :key="k.area">
-            <tr data-entry class="border-b border-hair2 bg-shade"><th colspan="4" scope="rowgroup" class="px-5 py-1 text-[12.5px] font-semibold">{{ k.title }}<small v-if="k.limit" class="pl-2 font-normal text-ink2">meant for {{ k.limit }} parts</small><small v-if="k.elsewhere" class="pl-2 font-normal text-ochre">not on this storefront’s page</small><small v-if="k.rows.length === 0" class="pl-2 font-normal text-ink2">nothing stands here</small></th></tr>
+            <tr data-entry class="border-b border-hair2 bg-shade">
+              <th colspan="4" scope="rowgroup" class="px-5 py-1 text-[12.5px] font-semibold">
+                {{ k.title
+                }}<small v-if="k.limit" class="pl-2 font-normal text-ink2">meant for {{ k.limit }} parts</small
+                ><small v-if="k.elsewhere" class="pl-2 font-normal text-ochre">not on this storefront’s page</small
+                ><small v-if="k.rows.length === 0" class="pl-2 font-normal text-ink2">nothing stands here</small>
+              </th>
+            </tr>
             <template v-for="r in k.rows" :key="k.area + r.key">
-              <tr v-if="r.a" data-entry class="border-b border-hair align-top hover:bg-shade" :class="{ 'text-ink2': r.a.resting }" :data-row="r.a.code">
-                <td class="py-2 pl-5"><span v-if="mayMove" data-handle class="mr-1.5 inline-block w-3 cursor-grab text-ink3" aria-hidden="true">⁝</span>{{ r.order }}</td>
-                <td class="py-2 pr-3"><NuxtLink class="font-semibold hover:underline" :to="`/assignments/${segment(r.a.code)}`">{{ r.a.name }}</NuxtLink><small v-if="r.a.resting" class="ml-2 text-ochre">rests</small><p class="truncate text-[12.5px] text-ink2">{{ r.a.replaces ? `${r.a.pieces[0]} in the place of ${r.a.replaces}` : [...r.a.pieces, ...r.a.sets].length === 1 ? [...r.a.pieces, ...r.a.sets][0] : `${r.a.pieces.length + r.a.sets.length} pieces and sets` }}</p></td>
-                <td class="py-2 pr-3"><span class="font-serif italic">{{ r.a.sentence }}</span><p v-if="r.a.limits" class="text-[12.5px] text-ink2">only {{ r.a.limits }}</p></td>
-                <td class="py-2 pr-5 text-right"><button v-if="session.mayEdit" type="button" class="plain min-h-6" @click="rest(r.a)">{{ r.a.resting ? 'Wake' : 'Rest' }}<span class="sr-only">: {{ r.a.name }}</span></button></td>
+              <tr
+                v-if="r.a"
+                data-entry
+                class="border-b border-hair align-top hover:bg-shade"
+                :class="{ 'text-ink2': r.a.resting }"
+                :data-row="r.a.code"
+              >
+                <td class="py-2 pl-5">
+                  <span
+                    v-if="mayMove"
+                    data-handle
+                    class="mr-1.5 inline-block w-3 cursor-grab text-ink3"
+                    aria-hidden="true"
+                    >⁝</span
+                  >{{ r.order }}
+                </td>
+                <td class="py-2 pr-3">
+                  <NuxtLink class="font-semibold hover:underline" :to="`/assignments/${segment(r.a.code)}`">{{
+                    r.a.name
+                  }}</NuxtLink
+                  ><small v-if="r.a.resting" class="ml-2 text-ochre">rests</small>
+                  <p class="truncate text-[12.5px] text-ink2">
+                    {{
+                      r.a.replaces
+                        ? `${r.a.pieces[0]} in the place of ${r.a.replaces}`
+                        : [...r.a.pieces, ...r.a.sets].length === 1
+                          ? [...r.a.pieces, ...r.a.sets][0]
+                          : `${r.a.pieces.length + r.a.sets.length} pieces and sets`
+                    }}
+                  </p>
+                </td>
+                <td class="py-2 pr-3">
+                  <span class="font-serif italic">{{ r.a.sentence }}</span>
+                  <p v-if="r.a.limits" class="text-[12.5px] text-ink2">only {{ r.a.limits }}</p>
+                </td>
+                <td class="py-2 pr-5 text-right">
+                  <button v-if="session.mayEdit" type="button" class="plain min-h-6" @click="rest(r.a)">
+                    {{ r.a.resting ? 'Wake' : 'Rest' }}<span class="sr-only">: {{ r.a.name }}</span>
+                  </button>
+                </td>
               </tr>
-              <tr v-else data-entry class="border-b border-hair text-ink2"><td class="py-1.5 pl-5"><span v-if="mayMove" class="mr-1.5 inline-block w-3" />{{ r.order }}</td><td class="py-1.5 pr-3 italic" colspan="3">{{ partWords[r.part!] }}, built in</td></tr>
+              <tr v-else data-entry class="border-b border-hair text-ink2">
+                <td class="py-1.5 pl-5"><span v-if="mayMove" class="mr-1.5 inline-block w-3" />{{ r.order }}</td>
+                <td class="py-1.5 pr-3 italic" colspan="3">{{ partWords[r.part!] }}, built in</td>
+              </tr>
             </template>
           </template>
         </tbody>
       </table>
-      <p v-if="data && items.length === 0" class="p-10 text-center text-ink2"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{ q ? 'No assignment is called that.' : 'Nothing is assigned yet.' }}</p>
+      <p v-if="data && items.length === 0" class="p-10 text-center text-ink2">
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{
+          q ? 'No assignment is called that.' : 'Nothing is assigned yet.'
+        }}
+      </p>
       <div v-if="next" class="p-4"><button class="act" type="button" @click="showMore">Show more</button></div>
     </div>
   </div>

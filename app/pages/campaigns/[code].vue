@@ -5,23 +5,102 @@ const route = useRoute()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
 const setup = useSetupStore()
 const session = useSessionStore()
-const record = useRecord<Campaign>('campaigns', () => code.value, () => ({ code: '', name: '', note: '', storefronts: [], from: null, to: null }), (r) => r.name)
+const record = useRecord<Campaign>(
+  'campaigns',
+  () => code.value,
+  () => ({ code: '', name: '', note: '', storefronts: [], from: null, to: null }),
+  (r) => r.name,
+)
 const { draft } = record
 const readonly = computed(() => !session.mayEdit)
-const assignments = useAsking((signal) => get<{ items: { code: string; name: string; campaign: string | null; resting: boolean }[] }>('/api/assignments', { limit: 1000 }, signal), () => code.value)
-const belonging = computed(() => (assignments.data.value?.items ?? []).filter((a) => a.campaign === code.value && code.value !== null))
-const toggle = (s: string) => { draft.value!.storefronts = draft.value!.storefronts.includes(s) ? draft.value!.storefronts.filter((x) => x !== s) : [...draft.value!.storefronts, s] }
+const assignments = useAsking(
+  (signal) =>
+    get<{ items: { code: string; name: string; campaign: string | null; resting: boolean }[] }>(
+      '/api/assignments',
+      { limit: 1000 },
+      signal,
+    ),
+  () => code.value,
+)
+const belonging = computed(() =>
+  (assignments.data.value?.items ?? []).filter((a) => a.campaign === code.value && code.value !== null),
+)
+const toggle = (s: string) => {
+  draft.value!.storefronts = draft.value!.storefronts.includes(s)
+    ? draft.value!.storefronts.filter((x) => x !== s)
+    : [...draft.value!.storefronts, s]
+}
 const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the campaign a name first.' : ''))
 </script>
 
 <template>
-  <RecordPage :record="record" it="Campaign" many="Campaigns" :title="draft?.name ?? ''" :readonly="readonly" removal="Delete this campaign? Nothing may belong to it any more." :missing="missing" :after="() => setup.reload()">
+  <RecordPage
+    :record="record"
+    it="Campaign"
+    many="Campaigns"
+    :title="draft?.name ?? ''"
+    :readonly="readonly"
+    removal="Delete this campaign? Nothing may belong to it any more."
+    :missing="missing"
+    :after="() => setup.reload()"
+  >
     <div v-if="draft" class="grid max-w-[760px] gap-4">
-      <label class="text-ink2">Name<input v-model="draft.name" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="120" :autofocus="code === null"></label>
-      <label class="text-ink2">What it is for<input v-model="draft.note" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="5000"></label>
-      <fieldset class="flex flex-wrap gap-x-4" :disabled="readonly"><legend class="text-ink2">Storefronts; none means every one</legend><label v-for="s in setup.storefronts" :key="s.code" class="flex min-h-6 items-center gap-1.5" :class="`thread-${s.code}`"><input type="checkbox" :checked="draft.storefronts.includes(s.code)" @change="toggle(s.code)"><span class="dot" />{{ s.name }}</label></fieldset>
-      <p class="flex flex-wrap items-end gap-3"><label class="text-ink2">From<input class="field mt-0.5 block" type="datetime-local" :value="draft.from === null ? '' : draft.from.includes('T') ? draft.from : `${draft.from}T00:00`" :disabled="readonly" @change="draft.from = ($event.target as HTMLInputElement).value || null"></label><label class="text-ink2">To<input class="field mt-0.5 block" type="datetime-local" :value="draft.to === null ? '' : draft.to.includes('T') ? draft.to : `${draft.to}T23:59`" :disabled="readonly" @change="draft.to = ($event.target as HTMLInputElement).value || null"></label><small class="pb-1.5 text-ink3">in each storefront’s time zone; a day alone ends with its last minute</small></p>
-      <section v-if="code" aria-label="What belongs to it"><h2 class="border-b border-hair pb-1">What belongs to it</h2><ul><li v-for="a in belonging" :key="a.code" class="border-b border-hair py-1"><NuxtLink class="hover:underline" :to="`/assignments/${segment(a.code)}`">{{ a.name }}</NuxtLink><small v-if="a.resting" class="ml-2 text-ochre">rests</small></li></ul><p v-if="belonging.length === 0" class="pt-1.5 text-ink2">No assignment yet: choose the campaign among an assignment’s limits.</p></section>
+      <label class="text-ink2"
+        >Name<input
+          v-model="draft.name"
+          class="field mt-0.5 block w-full"
+          :disabled="readonly"
+          maxlength="120"
+          :autofocus="code === null"
+      /></label>
+      <label class="text-ink2"
+        >What it is for<input
+          v-model="draft.note"
+          class="field mt-0.5 block w-full"
+          :disabled="readonly"
+          maxlength="5000"
+      /></label>
+      <fieldset class="flex flex-wrap gap-x-4" :disabled="readonly">
+        <legend class="text-ink2">Storefronts; none means every one</legend>
+        <label
+          v-for="s in setup.storefronts"
+          :key="s.code"
+          class="flex min-h-6 items-center gap-1.5"
+          :class="`thread-${s.code}`"
+          ><input type="checkbox" :checked="draft.storefronts.includes(s.code)" @change="toggle(s.code)" /><span
+            class="dot"
+          />{{ s.name }}</label
+        >
+      </fieldset>
+      <p class="flex flex-wrap items-end gap-3">
+        <label class="text-ink2"
+          >From<input
+            class="field mt-0.5 block"
+            type="datetime-local"
+            :value="draft.from === null ? '' : draft.from.includes('T') ? draft.from : `${draft.from}T00:00`"
+            :disabled="readonly"
+            @change="draft.from = ($event.target as HTMLInputElement).value || null" /></label
+        ><label class="text-ink2"
+          >To<input
+            class="field mt-0.5 block"
+            type="datetime-local"
+            :value="draft.to === null ? '' : draft.to.includes('T') ? draft.to : `${draft.to}T23:59`"
+            :disabled="readonly"
+            @change="draft.to = ($event.target as HTMLInputElement).value || null" /></label
+        ><small class="pb-1.5 text-ink3">in each storefront’s time zone; a day alone ends with its last minute</small>
+      </p>
+      <section v-if="code" aria-label="What belongs to it">
+        <h2 class="border-b border-hair pb-1">What belongs to it</h2>
+        <ul>
+          <li v-for="a in belonging" :key="a.code" class="border-b border-hair py-1">
+            <NuxtLink class="hover:underline" :to="`/assignments/${segment(a.code)}`">{{ a.name }}</NuxtLink
+            ><small v-if="a.resting" class="ml-2 text-ochre">rests</small>
+          </li>
+        </ul>
+        <p v-if="belonging.length === 0" class="pt-1.5 text-ink2">
+          No assignment yet: choose the campaign among an assignment’s limits.
+        </p>
+      </section>
     </div>
   </RecordPage>
 </template>

@@ -7,24 +7,88 @@ const session = useSessionStore()
 const now = session.now()
 const stateIn = (code: string, storefront: string) => {
   const shop = setup.storefronts.find((s) => s.code === storefront)!
-  return campaignThatRests(setup.campaigns.get(code), storefront, shop.timeZone, lens.moment ? Date.parse(lens.moment) : now) === undefined
+  return (
+    campaignThatRests(
+      setup.campaigns.get(code),
+      storefront,
+      shop.timeZone,
+      lens.moment ? Date.parse(lens.moment) : now,
+    ) === undefined
+  )
 }
-const rows = computed(() => [...setup.campaigns.values()].map((c) => ({ ...c, runs: setup.storefronts.filter((s) => stateIn(c.code, s.code)).map((s) => s.code) })))
+const rows = computed(() =>
+  [...setup.campaigns.values()].map((c) => ({
+    ...c,
+    runs: setup.storefronts.filter((s) => stateIn(c.code, s.code)).map((s) => s.code),
+  })),
+)
 const day = (local: string | null) => (local === null ? 'open' : local.replace('T', ' '))
-useKeys('Campaigns', [{ keys: 'n', does: 'Plan a campaign', run: () => { if (session.mayEdit) void navigateTo('/campaigns/new') } }])
+useKeys('Campaigns', [
+  {
+    keys: 'n',
+    does: 'Plan a campaign',
+    run: () => {
+      if (session.mayEdit) void navigateTo('/campaigns/new')
+    },
+  },
+])
 </script>
 
 <template>
   <div class="flex h-full flex-col">
-    <AssignmentsHead><NuxtLink v-if="session.mayEdit" class="act" to="/campaigns/new">Plan a campaign <span class="key">n</span></NuxtLink></AssignmentsHead>
-    <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2"><h1>Campaigns</h1><span class="text-ink2">Stretches of time in some storefronts, to which assignments belong. “Runs” is at the lens’s moment.</span></div>
+    <AssignmentsHead
+      ><NuxtLink v-if="session.mayEdit" class="act" to="/campaigns/new"
+        >Plan a campaign <span class="key">n</span></NuxtLink
+      ></AssignmentsHead
+    >
+    <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2">
+      <h1>Campaigns</h1>
+      <span class="text-ink2"
+        >Stretches of time in some storefronts, to which assignments belong. “Runs” is at the lens’s moment.</span
+      >
+    </div>
     <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Campaigns">
       <table v-if="rows.length" class="w-full table-fixed text-left">
-        <colgroup><col class="w-[24%]"><col class="w-[16%]"><col class="w-[16%]"><col class="w-[24%]"><col></colgroup>
-        <thead class="sticky top-0 bg-sheet text-[12.5px]"><tr class="border-b border-hair2"><th class="px-5 py-1.5">Name</th><th>From</th><th>To</th><th class="pr-3">Storefronts</th><th class="pr-5">Runs</th></tr></thead>
-        <tbody><tr v-for="c in rows" :key="c.code" class="border-b border-hair hover:bg-shade"><td class="truncate px-5 py-1.5"><NuxtLink class="font-semibold hover:underline" :to="`/campaigns/${segment(c.code)}`">{{ c.name }}</NuxtLink></td><td>{{ day(c.from) }}</td><td>{{ day(c.to) }}</td><td class="truncate pr-3">{{ c.storefronts.length === 0 ? 'every one' : c.storefronts.map(setup.storefrontName).join(', ') }}</td><td class="truncate pr-5"><span v-if="c.runs.length" class="text-weld">in {{ c.runs.length }} of {{ c.storefronts.length || setup.storefronts.length }}</span><span v-else class="text-ink2">not now</span></td></tr></tbody>
+        <colgroup>
+          <col class="w-[24%]" />
+          <col class="w-[16%]" />
+          <col class="w-[16%]" />
+          <col class="w-[24%]" />
+          <col />
+        </colgroup>
+        <thead class="sticky top-0 bg-sheet text-[12.5px]">
+          <tr class="border-b border-hair2">
+            <th class="px-5 py-1.5">Name</th>
+            <th>From</th>
+            <th>To</th>
+            <th class="pr-3">Storefronts</th>
+            <th class="pr-5">Runs</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="c in rows" :key="c.code" class="border-b border-hair hover:bg-shade">
+            <td class="truncate px-5 py-1.5">
+              <NuxtLink class="font-semibold hover:underline" :to="`/campaigns/${segment(c.code)}`">{{
+                c.name
+              }}</NuxtLink>
+            </td>
+            <td>{{ day(c.from) }}</td>
+            <td>{{ day(c.to) }}</td>
+            <td class="truncate pr-3">
+              {{ c.storefronts.length === 0 ? 'every one' : c.storefronts.map(setup.storefrontName).join(', ') }}
+            </td>
+            <td class="truncate pr-5">
+              <span v-if="c.runs.length" class="text-weld"
+                >in {{ c.runs.length }} of {{ c.storefronts.length || setup.storefronts.length }}</span
+              ><span v-else class="text-ink2">not now</span>
+            </td>
+          </tr>
+        </tbody>
       </table>
-      <p v-else class="p-10 text-center text-ink2"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No campaign yet. Name a stretch of time, and let assignments belong to it.</p>
+      <p v-else class="p-10 text-center text-ink2">
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No campaign yet. Name a stretch of time, and let
+        assignments belong to it.
+      </p>
     </div>
   </div>
 </template>

@@ -16,44 +16,147 @@ const lens = useLensStore()
 const setup = useSetupStore()
 const session = useSessionStore()
 const { focus, refresh: refreshProof, version } = useProofFocus()
-onBeforeUnmount(() => { focus.value = null })
+onBeforeUnmount(() => {
+  focus.value = null
+})
 
 /** The edition in which the source is read beside the lens's. */
 const sourceEdition = computed(() => lens.editions.find((e) => e.language === setup.source) ?? lens.edition)
-const columns = computed(() => (lens.edition.id === sourceEdition.value.id ? [lens.edition] : [sourceEdition.value, lens.edition]))
-const product = useAsking((signal) => get<ProductDocument>(`/api/products/${segment(sku.value)}`, {}, signal), () => [sku.value, version.value])
-const sources = useAsking((signal) => get<Record<string, ValueSource>>(`/api/products/${segment(sku.value)}/sources`, {}, signal), () => [sku.value, version.value])
-const resolved = useAsking(async (signal) => Promise.all(columns.value.map((c) => get<{ items: Shows[] }>(`/api/products/${segment(sku.value)}/resolved`, { storefront: c.storefront, language: c.language }, signal))), () => [sku.value, columns.value.map((c) => c.id), version.value])
-const page = useAsking((signal) => get<{ layout: AreaPlace[]; areas: Record<string, Shown[]>; left_out: LeftOut[] }>(`/api/proof/${segment(sku.value)}`, lens.asked, signal), () => [sku.value, lens.asked, version.value])
-const parentProduct = useAsking(async (signal) => (product.data.value?.parent ? get<ProductDocument>(`/api/products/${segment(product.data.value.parent)}`, {}, signal) : null), () => [product.data.value?.parent, version.value])
-const parent = useAsking(async (signal) => (product.data.value?.parent ? get<{ items: Shows[] }>(`/api/products/${segment(product.data.value.parent)}/resolved`, { storefront: sourceEdition.value.storefront, language: sourceEdition.value.language }, signal) : null), () => product.data.value?.parent)
+const columns = computed(() =>
+  lens.edition.id === sourceEdition.value.id ? [lens.edition] : [sourceEdition.value, lens.edition],
+)
+const product = useAsking(
+  (signal) => get<ProductDocument>(`/api/products/${segment(sku.value)}`, {}, signal),
+  () => [sku.value, version.value],
+)
+const sources = useAsking(
+  (signal) => get<Record<string, ValueSource>>(`/api/products/${segment(sku.value)}/sources`, {}, signal),
+  () => [sku.value, version.value],
+)
+const resolved = useAsking(
+  async (signal) =>
+    Promise.all(
+      columns.value.map((c) =>
+        get<{ items: Shows[] }>(
+          `/api/products/${segment(sku.value)}/resolved`,
+          { storefront: c.storefront, language: c.language },
+          signal,
+        ),
+      ),
+    ),
+  () => [sku.value, columns.value.map((c) => c.id), version.value],
+)
+const page = useAsking(
+  (signal) =>
+    get<{ layout: AreaPlace[]; areas: Record<string, Shown[]>; left_out: LeftOut[] }>(
+      `/api/proof/${segment(sku.value)}`,
+      lens.asked,
+      signal,
+    ),
+  () => [sku.value, lens.asked, version.value],
+)
+const parentProduct = useAsking(
+  async (signal) =>
+    product.data.value?.parent
+      ? get<ProductDocument>(`/api/products/${segment(product.data.value.parent)}`, {}, signal)
+      : null,
+  () => [product.data.value?.parent, version.value],
+)
+const parent = useAsking(
+  async (signal) =>
+    product.data.value?.parent
+      ? get<{ items: Shows[] }>(
+          `/api/products/${segment(product.data.value.parent)}/resolved`,
+          { storefront: sourceEdition.value.storefront, language: sourceEdition.value.language },
+          signal,
+        )
+      : null,
+  () => product.data.value?.parent,
+)
 
 // A product that there is not has no page to be shown.
-watch(() => [sku.value, product.problem.value], () => { focus.value = product.problem.value ? null : sku.value }, { immediate: true })
+watch(
+  () => [sku.value, product.problem.value],
+  () => {
+    focus.value = product.problem.value ? null : sku.value
+  },
+  { immediate: true },
+)
 
 const p = computed(() => product.data.value)
 const of = (column: number, code: string) => resolved.data.value?.[column]?.items.find((r) => r.attribute === code)
 const name = computed(() => of(0, 'name')?.shown ?? sku.value)
-const parentName = computed(() => (p.value?.parent ? parent.data.value?.items.find((r) => r.attribute === 'name')?.shown ?? p.value.parent : null))
+const parentName = computed(() =>
+  p.value?.parent ? (parent.data.value?.items.find((r) => r.attribute === 'name')?.shown ?? p.value.parent) : null,
+)
 const type = computed(() => setup.types.get(p.value?.type ?? ''))
 const groups = computed(() => {
   const t = type.value
   if (!t) return []
   const codes = new Set(t.attributes.map((a) => a.attribute))
-  const own = [...(resolved.data.value?.[0]?.items ?? []).filter((r) => !codes.has(r.attribute)).map((r) => r.attribute), ...added.value.filter((c) => !codes.has(c))].map((attribute) => ({ attribute }))
-  return [...t.groups.map((g) => ({ code: g.code, label: setup.label(g.labels, g.code), uses: t.attributes.filter((a) => a.group === g.code) })), ...(own.length ? [{ code: 'own', label: 'Facts of its own', uses: own.filter((u, i) => own.findIndex((x) => x.attribute === u.attribute) === i) }] : [])].filter((g) => g.uses.length > 0)
+  const own = [
+    ...(resolved.data.value?.[0]?.items ?? []).filter((r) => !codes.has(r.attribute)).map((r) => r.attribute),
+    ...added.value.filter((c) => !codes.has(c)),
+  ].map((attribute) => ({ attribute }))
+  return [
+    ...t.groups.map((g) => ({
+      code: g.code,
+      label: setup.label(g.labels, g.code),
+      uses: t.attributes.filter((a) => a.group === g.code),
+    })),
+    ...(own.length
+      ? [
+          {
+            code: 'own',
+            label: 'Facts of its own',
+            uses: own.filter((u, i) => own.findIndex((x) => x.attribute === u.attribute) === i),
+          },
+        ]
+      : []),
+  ].filter((g) => g.uses.length > 0)
 })
 /** How much it says. What its variants hold each for itself is theirs to lack. */
-const substance = computed(() => (p.value && resolved.data.value ? substanceOf(p.value.type, (code) => (of(0, code)?.value ?? null) !== null || (p.value!.variants.length > 0 && (type.value?.attributes.some((a) => a.attribute === code && a.perVariant) ?? false)), setup.forCore) : undefined))
+const substance = computed(() =>
+  p.value && resolved.data.value
+    ? substanceOf(
+        p.value.type,
+        (code) =>
+          (of(0, code)?.value ?? null) !== null ||
+          (p.value!.variants.length > 0 &&
+            (type.value?.attributes.some((a) => a.attribute === code && a.perVariant) ?? false)),
+        setup.forCore,
+      )
+    : undefined,
+)
 const needed = (code: string) => of(columns.value.length - 1, code)?.required ?? false
 const filled = (uses: { attribute: string }[]) => {
   const required = uses.filter((u) => needed(u.attribute))
   const last = columns.value.length - 1
-  return required.length === 0 ? '' : `${required.filter((u) => of(last, u.attribute)?.counts).length} of ${required.length} required`
+  return required.length === 0
+    ? ''
+    : `${required.filter((u) => of(last, u.attribute)?.counts).length} of ${required.length} required`
 }
 /** What inline values can name, with what they read as here. */
-const offered = computed(() => (resolved.data.value?.[0]?.items ?? []).map((r) => ({ address: `attribute:${r.attribute}`, label: setup.label(setup.attributes.get(r.attribute)?.labels, r.attribute), sample: (r.shown ?? '').slice(0, 40), filled: r.value !== null }))
-  .filter((v) => !['attribute:description', 'attribute:key-points', 'attribute:pictures', 'attribute:name', 'attribute:summary'].includes(v.address)).sort((a, b) => Number(b.filled) - Number(a.filled)))
+const offered = computed(() =>
+  (resolved.data.value?.[0]?.items ?? [])
+    .map((r) => ({
+      address: `attribute:${r.attribute}`,
+      label: setup.label(setup.attributes.get(r.attribute)?.labels, r.attribute),
+      sample: (r.shown ?? '').slice(0, 40),
+      filled: r.value !== null,
+    }))
+    .filter(
+      (v) =>
+        ![
+          'attribute:description',
+          'attribute:key-points',
+          'attribute:pictures',
+          'attribute:name',
+          'attribute:summary',
+        ].includes(v.address),
+    )
+    .sort((a, b) => Number(b.filled) - Number(a.filled)),
+)
 
 async function patch(body: ProductPatchBody) {
   try {
@@ -65,42 +168,127 @@ async function patch(body: ProductPatchBody) {
   }
 }
 /** A fact that is being added has no value yet. */
-const nothing = (attribute: string): Shows => ({ attribute, value: null, origin: 'missing', owner: null, storefront: null, language: null, counts: false, shown: null, required: false })
-const saveValue = (v: { attribute: string; storefront: string | null; language: string | null; value: Value | null; base: Value | null }) => patch({ values: [v] })
-const mayWrite = (language: string, translatable: boolean) => session.mayEdit || (translatable && language !== setup.source && session.mayTranslate(language))
+const nothing = (attribute: string): Shows => ({
+  attribute,
+  value: null,
+  origin: 'missing',
+  owner: null,
+  storefront: null,
+  language: null,
+  counts: false,
+  shown: null,
+  required: false,
+})
+const saveValue = (v: {
+  attribute: string
+  storefront: string | null
+  language: string | null
+  value: Value | null
+  base: Value | null
+}) => patch({ values: [v] })
+const mayWrite = (language: string, translatable: boolean) =>
+  session.mayEdit || (translatable && language !== setup.source && session.mayTranslate(language))
 
-const sides = { attributes: 'Values', content: 'Content', variants: 'Variants', prices: 'Prices', pool: 'Data pool', history: 'History' } as const
-const side = ref<keyof typeof sides>(Object.keys(sides).includes(String(route.query.side)) ? route.query.side as keyof typeof sides : 'attributes')
-const shownSides = computed(() => (Object.keys(sides) as (keyof typeof sides)[]).filter((s) => s !== 'variants' || p.value?.parent === null))
-watch(sku, () => { side.value = 'attributes' })
+const sides = {
+  attributes: 'Values',
+  content: 'Content',
+  variants: 'Variants',
+  prices: 'Prices',
+  pool: 'Data pool',
+  history: 'History',
+} as const
+const side = ref<keyof typeof sides>(
+  Object.keys(sides).includes(String(route.query.side)) ? (route.query.side as keyof typeof sides) : 'attributes',
+)
+const shownSides = computed(() =>
+  (Object.keys(sides) as (keyof typeof sides)[]).filter((s) => s !== 'variants' || p.value?.parent === null),
+)
+watch(sku, () => {
+  side.value = 'attributes'
+})
 const description = computed(() => String(of(columns.value.length - 1, 'description')?.value ?? ''))
 /** One product may have a fact that its type does not ask for. */
-const extra = computed(() => [...setup.attributes.values()].filter((a) => !type.value?.attributes.some((u) => u.attribute === a.code) && !resolved.data.value?.[0]?.items.some((r) => r.attribute === a.code)).sort((a, b) => setup.label(a.labels, a.code).localeCompare(setup.label(b.labels, b.code), 'en')))
+const extra = computed(() =>
+  [...setup.attributes.values()]
+    .filter(
+      (a) =>
+        !type.value?.attributes.some((u) => u.attribute === a.code) &&
+        !resolved.data.value?.[0]?.items.some((r) => r.attribute === a.code),
+    )
+    .sort((a, b) => setup.label(a.labels, a.code).localeCompare(setup.label(b.labels, b.code), 'en')),
+)
 const added = ref<string[]>([])
-watch(sku, () => { added.value = [] })
+watch(sku, () => {
+  added.value = []
+})
 const path = computed(() => {
   const steps: string[] = []
-  for (let c = p.value?.category; c; c = setup.categories.get(c)?.parent ?? null) steps.unshift(setup.label(setup.categories.get(c)?.names, c))
+  for (let c = p.value?.category; c; c = setup.categories.get(c)?.parent ?? null)
+    steps.unshift(setup.label(setup.categories.get(c)?.names, c))
   return steps.join(' › ')
 })
 /** Whoever comes for one field stands in it. */
 const wantedField = computed(() => (typeof route.query.field === 'string' ? route.query.field : ''))
-watch(() => [wantedField.value, p.value !== undefined && resolved.data.value !== undefined], async ([field, there]) => {
-  if (!field || !there) return
-  await nextTick()
-  const row = document.getElementById(`field-${field as string}`)
-  row?.scrollIntoView({ block: 'center' })
-  const cells = row?.querySelectorAll<HTMLElement>(':scope > :not(:first-child)')
-  cells?.[cells.length - 1]?.querySelector<HTMLElement>('button, input, select, textarea, [tabindex]')?.focus()
-}, { immediate: true })
+watch(
+  () => [wantedField.value, p.value !== undefined && resolved.data.value !== undefined],
+  async ([field, there]) => {
+    if (!field || !there) return
+    await nextTick()
+    const row = document.getElementById(`field-${field as string}`)
+    row?.scrollIntoView({ block: 'center' })
+    const cells = row?.querySelectorAll<HTMLElement>(':scope > :not(:first-child)')
+    cells?.[cells.length - 1]?.querySelector<HTMLElement>('button, input, select, textarea, [tabindex]')?.focus()
+  },
+  { immediate: true },
+)
 useKeys('Product', [
-  { keys: 'h', does: 'History, and back', run: () => { side.value = side.value === 'history' ? 'attributes' : 'history' } },
-  { keys: 'v', does: 'Variants, and back', run: () => { if (p.value?.parent === null) side.value = side.value === 'variants' ? 'attributes' : 'variants' } },
-  { keys: 'c', does: 'Content of its page, and back', run: () => { side.value = side.value === 'content' ? 'attributes' : 'content' } },
-  { keys: 'm', does: 'Prices, and back', run: () => { side.value = side.value === 'prices' ? 'attributes' : 'prices' } },
-  { keys: 'g', does: 'What the data pool says, and back', run: () => { side.value = side.value === 'pool' ? 'attributes' : 'pool' } },
-  { keys: 'd', does: 'Copy the product', run: () => { if (session.mayEdit) void navigateTo({ path: '/catalogue/new', query: { copy: sku.value } }) } },
-  { keys: 't', does: 'Translate its texts', run: () => void navigateTo(`/translation/${segment(`product:${sku.value}`)}`) },
+  {
+    keys: 'h',
+    does: 'History, and back',
+    run: () => {
+      side.value = side.value === 'history' ? 'attributes' : 'history'
+    },
+  },
+  {
+    keys: 'v',
+    does: 'Variants, and back',
+    run: () => {
+      if (p.value?.parent === null) side.value = side.value === 'variants' ? 'attributes' : 'variants'
+    },
+  },
+  {
+    keys: 'c',
+    does: 'Content of its page, and back',
+    run: () => {
+      side.value = side.value === 'content' ? 'attributes' : 'content'
+    },
+  },
+  {
+    keys: 'm',
+    does: 'Prices, and back',
+    run: () => {
+      side.value = side.value === 'prices' ? 'attributes' : 'prices'
+    },
+  },
+  {
+    keys: 'g',
+    does: 'What the data pool says, and back',
+    run: () => {
+      side.value = side.value === 'pool' ? 'attributes' : 'pool'
+    },
+  },
+  {
+    keys: 'd',
+    does: 'Copy the product',
+    run: () => {
+      if (session.mayEdit) void navigateTo({ path: '/catalogue/new', query: { copy: sku.value } })
+    },
+  },
+  {
+    keys: 't',
+    does: 'Translate its texts',
+    run: () => void navigateTo(`/translation/${segment(`product:${sku.value}`)}`),
+  },
   { keys: 'Enter', does: 'Change the value in focus' },
   { keys: 'Ctrl+S', does: 'Save the text that is open' },
 ])
@@ -108,38 +296,182 @@ useKeys('Product', [
 
 <template>
   <div class="flex h-full flex-col">
-    <div v-if="product.problem.value" class="p-8" role="alert"><h1>{{ product.problem.value.problem.title }}</h1><p class="mt-2">{{ product.problem.value.sentence }}</p><NuxtLink to="/catalogue" class="act mt-3">To the catalogue</NuxtLink></div>
+    <div v-if="product.problem.value" class="p-8" role="alert">
+      <h1>{{ product.problem.value.problem.title }}</h1>
+      <p class="mt-2">{{ product.problem.value.sentence }}</p>
+      <NuxtLink to="/catalogue" class="act mt-3">To the catalogue</NuxtLink>
+    </div>
     <template v-else-if="p && resolved.data.value">
       <div class="px-5 pt-3">
-        <div class="code flex flex-wrap items-center gap-x-3"><NuxtLink to="/catalogue" class="hover:underline">Catalogue</NuxtLink><span>{{ path }}</span><span>{{ p.sku }}</span><span v-if="p.gtin">GTIN {{ p.gtin }}</span><NuxtLink v-if="p.parent" :to="`/catalogue/${segment(p.parent)}`" class="hover:underline">variant of {{ parentName }}</NuxtLink></div>
+        <div class="code flex flex-wrap items-center gap-x-3">
+          <NuxtLink to="/catalogue" class="hover:underline">Catalogue</NuxtLink><span>{{ path }}</span
+          ><span>{{ p.sku }}</span
+          ><span v-if="p.gtin">GTIN {{ p.gtin }}</span
+          ><NuxtLink v-if="p.parent" :to="`/catalogue/${segment(p.parent)}`" class="hover:underline"
+            >variant of {{ parentName }}</NuxtLink
+          >
+        </div>
         <h1 class="mb-2 mt-0.5">{{ name }}</h1>
       </div>
-      <div class="flex gap-4 px-5 pb-1.5 text-[12.5px] font-semibold"><button v-for="s in shownSides" :key="s" type="button" :class="side === s ? 'border-b-[1.5px] border-ink' : 'font-normal text-ink2'" :aria-pressed="side === s" @click="side = s">{{ sides[s] }}</button></div>
-      <div class="cols border-b border-hair2 text-[12.5px] font-semibold"><template v-if="side === 'attributes'"><span /><span v-for="c in columns" :key="c.id" class="flex items-center gap-1.5 pb-1.5" :class="`thread-${c.storefront}`"><span class="dot" />{{ setup.storefrontName(c.storefront) }} · {{ bareLanguageName(c.language) }}<template v-if="c.language === setup.source && columns.length > 1">, the source</template></span></template></div>
+      <div class="flex gap-4 px-5 pb-1.5 text-[12.5px] font-semibold">
+        <button
+          v-for="s in shownSides"
+          :key="s"
+          type="button"
+          :class="side === s ? 'border-b-[1.5px] border-ink' : 'font-normal text-ink2'"
+          :aria-pressed="side === s"
+          @click="side = s"
+        >
+          {{ sides[s] }}
+        </button>
+      </div>
+      <div class="cols border-b border-hair2 text-[12.5px] font-semibold">
+        <template v-if="side === 'attributes'"
+          ><span /><span
+            v-for="c in columns"
+            :key="c.id"
+            class="flex items-center gap-1.5 pb-1.5"
+            :class="`thread-${c.storefront}`"
+            ><span class="dot" />{{ setup.storefrontName(c.storefront) }} · {{ bareLanguageName(c.language)
+            }}<template v-if="c.language === setup.source && columns.length > 1">, the source</template></span
+          ></template
+        >
+      </div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet pb-8" tabindex="0" aria-label="Values of the product">
-        <HistoryList v-if="side === 'history'" class="px-5" :read="`/api/products/${segment(sku)}/history`" :write="`/api/products/${segment(sku)}/put-back`" :version="version" :after="refreshProof" />
-        <template v-else-if="side === 'content'"><PageContent :sku="sku" :page="page.data.value" :version="version" :disabled="!session.mayEdit" /><CutPanel :type="p.type" :description="description" :disabled="!session.mayEdit" @kept="refreshProof" /></template>
-        <VariantGrid v-else-if="side === 'variants'" :product="p" :version="version" :disabled="!session.mayEdit" @saved="refreshProof" />
-        <PriceTable v-else-if="side === 'prices'" :product="p" :parent="parentProduct.data.value ?? null" :disabled="!session.mayEdit" @patch="patch" />
-        <PoolTable v-else-if="side === 'pool'" :sku="sku" :version="version" :disabled="!session.mayEdit" @taken="refreshProof" />
+        <HistoryList
+          v-if="side === 'history'"
+          class="px-5"
+          :read="`/api/products/${segment(sku)}/history`"
+          :write="`/api/products/${segment(sku)}/put-back`"
+          :version="version"
+          :after="refreshProof"
+        />
+        <template v-else-if="side === 'content'"
+          ><PageContent :sku="sku" :page="page.data.value" :version="version" :disabled="!session.mayEdit" /><CutPanel
+            :type="p.type"
+            :description="description"
+            :disabled="!session.mayEdit"
+            @kept="refreshProof"
+        /></template>
+        <VariantGrid
+          v-else-if="side === 'variants'"
+          :product="p"
+          :version="version"
+          :disabled="!session.mayEdit"
+          @saved="refreshProof"
+        />
+        <PriceTable
+          v-else-if="side === 'prices'"
+          :product="p"
+          :parent="parentProduct.data.value ?? null"
+          :disabled="!session.mayEdit"
+          @patch="patch"
+        />
+        <PoolTable
+          v-else-if="side === 'pool'"
+          :sku="sku"
+          :version="version"
+          :disabled="!session.mayEdit"
+          @taken="refreshProof"
+        />
         <template v-else>
           <section aria-label="Product">
-            <div class="group-head"><h2>Product</h2><small>{{ setup.label(type?.labels, p.type) }}, {{ p.kind }}<template v-if="session.mayEdit"> · <NuxtLink class="plain" :to="{ path: '/catalogue/new', query: { copy: p.sku } }">Copy it</NuxtLink></template></small></div>
+            <div class="group-head">
+              <h2>Product</h2>
+              <small
+                >{{ setup.label(type?.labels, p.type) }}, {{ p.kind
+                }}<template v-if="session.mayEdit">
+                  ·
+                  <NuxtLink class="plain" :to="{ path: '/catalogue/new', query: { copy: p.sku } }"
+                    >Copy it</NuxtLink
+                  ></template
+                ></small
+              >
+            </div>
             <ProductFields :product="p" :disabled="!session.mayEdit" @patch="patch" />
           </section>
-          <p v-if="substance?.thin" class="mx-5 mt-2 border-l-[3px] border-ochre pl-2.5 text-ochre">It says too little to write from: {{ substance.facts }} of {{ substance.of }} facts. These would help most: <template v-for="(c, i) in substance.help.slice(0, 4)" :key="c"><template v-if="i">, </template><a class="underline" :href="`#field-${c}`">{{ setup.label(setup.attributes.get(c)?.labels, c) }}</a></template>.</p>
+          <p v-if="substance?.thin" class="mx-5 mt-2 border-l-[3px] border-ochre pl-2.5 text-ochre">
+            It says too little to write from: {{ substance.facts }} of {{ substance.of }} facts. These would help most:
+            <template v-for="(c, i) in substance.help.slice(0, 4)" :key="c"
+              ><template v-if="i">, </template
+              ><a class="underline" :href="`#field-${c}`">{{
+                setup.label(setup.attributes.get(c)?.labels, c)
+              }}</a></template
+            >.
+          </p>
           <section v-for="g in groups" :key="g.code" :aria-label="g.label">
-            <div class="group-head"><h2>{{ g.label }}</h2><small>{{ filled(g.uses) }}</small></div>
-            <div v-for="u in g.uses" :id="`field-${u.attribute}`" :key="u.attribute" class="cols py-1" :class="{ one: columns.length === 1 }">
-              <div class="pt-0.5 text-ink2">{{ setup.label(setup.attributes.get(u.attribute)?.labels, u.attribute) }} <b v-if="needed(u.attribute) && !of(columns.length - 1, u.attribute)?.counts" class="font-semibold text-madder">needed</b></div>
+            <div class="group-head">
+              <h2>{{ g.label }}</h2>
+              <small>{{ filled(g.uses) }}</small>
+            </div>
+            <div
+              v-for="u in g.uses"
+              :id="`field-${u.attribute}`"
+              :key="u.attribute"
+              class="cols py-1"
+              :class="{ one: columns.length === 1 }"
+            >
+              <div class="pt-0.5 text-ink2">
+                {{ setup.label(setup.attributes.get(u.attribute)?.labels, u.attribute) }}
+                <b
+                  v-if="needed(u.attribute) && !of(columns.length - 1, u.attribute)?.counts"
+                  class="font-semibold text-madder"
+                  >needed</b
+                >
+              </div>
               <template v-for="(c, i) in columns" :key="c.id + sku">
-                <ValueCell v-if="setup.attributes.get(u.attribute)" :sku="sku" :parent-name="parentName" :attribute="setup.attributes.get(u.attribute)!" :resolved="of(i, u.attribute) ?? nothing(u.attribute)" :own="p.values" :storefront="c.storefront" :language="c.language" :wanted="of(i, u.attribute)?.required ?? false" :values="offered" :sources="sources.data.value" :readonly="!mayWrite(c.language, setup.attributes.get(u.attribute)!.translatable)" @save="saveValue" />
+                <ValueCell
+                  v-if="setup.attributes.get(u.attribute)"
+                  :sku="sku"
+                  :parent-name="parentName"
+                  :attribute="setup.attributes.get(u.attribute)!"
+                  :resolved="of(i, u.attribute) ?? nothing(u.attribute)"
+                  :own="p.values"
+                  :storefront="c.storefront"
+                  :language="c.language"
+                  :wanted="of(i, u.attribute)?.required ?? false"
+                  :values="offered"
+                  :sources="sources.data.value"
+                  :readonly="!mayWrite(c.language, setup.attributes.get(u.attribute)!.translatable)"
+                  @save="saveValue"
+                />
               </template>
             </div>
-            <SearchResult v-if="g.uses.some((u) => u.attribute === 'search-title')" :sku="sku" :storefront="lens.storefront" :language="lens.language" :version="version" />
+            <SearchResult
+              v-if="g.uses.some((u) => u.attribute === 'search-title')"
+              :sku="sku"
+              :storefront="lens.storefront"
+              :language="lens.language"
+              :version="version"
+            />
           </section>
-          <p v-if="session.mayEdit" class="px-5 pt-2"><select class="field" aria-label="Add a fact of its own" value="" @change="added = [...added, ($event.target as HTMLSelectElement).value]; ($event.target as HTMLSelectElement).value = ''"><option value="" disabled>Add a fact that only this product has</option><option v-for="a in extra.filter((x) => !added.includes(x.code))" :key="a.code" :value="a.code">{{ setup.label(a.labels, a.code) }}</option></select></p>
-          <section aria-label="Other products"><div class="group-head"><h2>Other products and systems</h2><small v-if="p.variants.length"><button type="button" class="plain" @click="side = 'variants'">{{ p.variants.length }} variants</button></small></div><RelationList :product="p" :disabled="!session.mayEdit" @patch="patch" /></section>
+          <p v-if="session.mayEdit" class="px-5 pt-2">
+            <select
+              class="field"
+              aria-label="Add a fact of its own"
+              value=""
+              @change="
+                added = [...added, ($event.target as HTMLSelectElement).value]
+                ;($event.target as HTMLSelectElement).value = ''
+              "
+            >
+              <option value="" disabled>Add a fact that only this product has</option>
+              <option v-for="a in extra.filter((x) => !added.includes(x.code))" :key="a.code" :value="a.code">
+                {{ setup.label(a.labels, a.code) }}
+              </option>
+            </select>
+          </p>
+          <section aria-label="Other products">
+            <div class="group-head">
+              <h2>Other products and systems</h2>
+              <small v-if="p.variants.length"
+                ><button type="button" class="plain" @click="side = 'variants'">
+                  {{ p.variants.length }} variants
+                </button></small
+              >
+            </div>
+            <RelationList :product="p" :disabled="!session.mayEdit" @patch="patch" />
+          </section>
         </template>
       </div>
     </template>
@@ -148,8 +480,25 @@ useKeys('Product', [
 </template>
 
 <style scoped>
-.cols { display: grid; grid-template-columns: 140px minmax(0, 1fr) minmax(0, 1fr); column-gap: 18px; padding-left: 20px; padding-right: 20px; align-items: start; }
-.cols.one { grid-template-columns: 140px minmax(0, 1fr); }
-.group-head { display: flex; justify-content: space-between; align-items: baseline; padding: 12px 20px 3px; }
-.group-head small { color: var(--ink-2); font-size: 12px; }
+.cols {
+  display: grid;
+  grid-template-columns: 140px minmax(0, 1fr) minmax(0, 1fr);
+  column-gap: 18px;
+  padding-left: 20px;
+  padding-right: 20px;
+  align-items: start;
+}
+.cols.one {
+  grid-template-columns: 140px minmax(0, 1fr);
+}
+.group-head {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  padding: 12px 20px 3px;
+}
+.group-head small {
+  color: var(--ink-2);
+  font-size: 12px;
+}
 </style>

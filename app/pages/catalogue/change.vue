@@ -22,7 +22,9 @@ const attribute = computed(() => targetOf(attributeCode.value)?.attribute)
 const labelOf = (code: string) => setup.label(targetOf(code)?.attribute.labels, code)
 const isTags = computed(() => attributeCode.value === 'field:tags')
 const tagText = ref('')
-const attributesByLabel = computed(() => [...setup.attributes.values()].sort((a, b) => labelOf(a.code).localeCompare(labelOf(b.code), 'en')))
+const attributesByLabel = computed(() =>
+  [...setup.attributes.values()].sort((a, b) => labelOf(a.code).localeCompare(labelOf(b.code), 'en')),
+)
 const languages = computed(() => [...new Set([setup.source, ...lens.editions.map((e) => e.language)])])
 const language = ref(setup.source)
 const storefront = ref('')
@@ -32,11 +34,26 @@ const value = ref<Value | null>(null)
 const find = ref('')
 const put = ref('')
 const from = reactive({ attribute: '', language: setup.source })
-const sources = computed(() => attributesByLabel.value.filter((a) => a.code !== attributeCode.value || a.translatable || a.perStorefront).filter((a) => checkBulkChange({ ...change.value!, do: 'fill', from: placeOf(a.code, from.language, '') }, setup.forCore).every((p) => p.path !== 'from')))
+const sources = computed(() =>
+  attributesByLabel.value
+    .filter((a) => a.code !== attributeCode.value || a.translatable || a.perStorefront)
+    .filter((a) =>
+      checkBulkChange({ ...change.value!, do: 'fill', from: placeOf(a.code, from.language, '') }, setup.forCore).every(
+        (p) => p.path !== 'from',
+      ),
+    ),
+)
 const onlyEmpty = ref(false)
 const members = ref<BulkMembers>('fitting')
-const memberWords: Record<BulkMembers, string> = { fitting: 'where the type has it', parents: 'parents and single products', variants: 'variants', both: 'parents and variants' }
-const onVariants = computed(() => [...setup.types.keys()].some((t) => isPerVariant(setup.forCore, t, attributeCode.value)))
+const memberWords: Record<BulkMembers, string> = {
+  fitting: 'where the type has it',
+  parents: 'parents and single products',
+  variants: 'variants',
+  both: 'parents and variants',
+}
+const onVariants = computed(() =>
+  [...setup.types.keys()].some((t) => isPerVariant(setup.forCore, t, attributeCode.value)),
+)
 watch(attributeCode, () => {
   value.value = null
   tagText.value = ''
@@ -54,27 +71,63 @@ const placeOf = (code: string, tag: string, shop: string): ValuePlace => {
   return { attribute: code, storefront: a?.perStorefront && shop ? shop : null, language: a?.translatable ? tag : null }
 }
 const takesValue = computed(() => ['set', 'append', 'add', 'remove'].includes(kind.value))
-const caseWords: Record<LetterCase, string> = { sentence: 'A capital to begin sentences', words: 'A Capital To Begin Words', lower: 'all small', upper: 'ALL CAPITAL' }
+const caseWords: Record<LetterCase, string> = {
+  sentence: 'A capital to begin sentences',
+  words: 'A Capital To Begin Words',
+  lower: 'all small',
+  upper: 'ALL CAPITAL',
+}
 const how = ref<LetterCase>('sentence')
 const unit = ref('')
 const pattern = ref(false)
 const template = ref('')
 const unitsHere = computed(() => units.filter((u) => u.family === attribute.value?.family))
-watch(tagText, (t) => { value.value = t.split(',').map((x) => x.trim()).filter(Boolean) })
-const change = computed<BulkChange | undefined>(() => (attribute.value ? {
-  do: kind.value, ...placeOf(attributeCode.value, language.value, storefront.value), members: members.value,
-  ...(takesValue.value ? { value: value.value } : {}), ...(kind.value === 'replace' ? { find: find.value, with: put.value, ...(pattern.value ? { pattern: true } : {}) } : {}), ...(kind.value === 'case' ? { how: how.value } : {}), ...(kind.value === 'convert' ? { unit: unit.value } : {}), ...(kind.value === 'template' ? { value: template.value } : {}),
-  ...(kind.value === 'fill' && from.attribute ? { from: placeOf(from.attribute, from.language, '') } : {}), ...(onlyEmpty.value && kind.value !== 'clear' ? { onlyEmpty: true } : {}),
-} : undefined))
+watch(tagText, (t) => {
+  value.value = t
+    .split(',')
+    .map((x) => x.trim())
+    .filter(Boolean)
+})
+const change = computed<BulkChange | undefined>(() =>
+  attribute.value
+    ? {
+        do: kind.value,
+        ...placeOf(attributeCode.value, language.value, storefront.value),
+        members: members.value,
+        ...(takesValue.value ? { value: value.value } : {}),
+        ...(kind.value === 'replace'
+          ? { find: find.value, with: put.value, ...(pattern.value ? { pattern: true } : {}) }
+          : {}),
+        ...(kind.value === 'case' ? { how: how.value } : {}),
+        ...(kind.value === 'convert' ? { unit: unit.value } : {}),
+        ...(kind.value === 'template' ? { value: template.value } : {}),
+        ...(kind.value === 'fill' && from.attribute ? { from: placeOf(from.attribute, from.language, '') } : {}),
+        ...(onlyEmpty.value && kind.value !== 'clear' ? { onlyEmpty: true } : {}),
+      }
+    : undefined,
+)
 /** What is still to be said, from the same check that the server makes. */
-const missing = computed(() => (change.value ? checkBulkChange(change.value, setup.forCore)[0]?.message ?? '' : 'Choose a field.'))
+const missing = computed(() =>
+  change.value ? (checkBulkChange(change.value, setup.forCore)[0]?.message ?? '') : 'Choose a field.',
+)
 const body = computed(() => ({ filter: condition.value, lens: { storefront: lens.storefront }, change: change.value }))
 
 const made = shallowRef<BulkReport>()
 const back = shallowRef<PutBackReport>()
 const failure = ref('')
 const busy = ref('')
-const { data: preview, problem, busy: looking } = useAsking((signal) => (missing.value || made.value ? Promise.resolve(undefined) : ask<BulkReport>('POST', '/api/bulk-changes/preview', { body: body.value, signal }).then((a) => a.data)), () => [body.value, made.value], { wait: 200 })
+const {
+  data: preview,
+  problem,
+  busy: looking,
+} = useAsking(
+  (signal) =>
+    missing.value || made.value
+      ? Promise.resolve(undefined)
+      : ask<BulkReport>('POST', '/api/bulk-changes/preview', { body: body.value, signal }).then((a) => a.data),
+  () => [body.value, made.value],
+  { wait: 200 },
+)
 const shown = computed(() => made.value ?? preview.value)
 
 async function follow(start: () => Promise<Job>, what: string) {
@@ -95,7 +148,11 @@ function take(job: Job) {
   if (job.kind === 'put-back') back.value = job.result as PutBackReport
   else [made.value, back.value] = [job.result as BulkReport, undefined]
 }
-const make = () => !missing.value && preview.value?.changed && !busy.value && follow(() => post<Job>('/api/bulk-changes', body.value), 'Changing')
+const make = () =>
+  !missing.value &&
+  preview.value?.changed &&
+  !busy.value &&
+  follow(() => post<Job>('/api/bulk-changes', body.value), 'Changing')
 const putBack = () => follow(() => post<Job>(`/api/steps/${made.value!.step}/put-back`), 'Putting back')
 function anew() {
   made.value = undefined
@@ -103,42 +160,155 @@ function anew() {
 }
 /** A report that was opened from the foot of the screen. */
 const route = useRoute()
-watch(() => route.query.job, async (id) => {
-  if (typeof id === 'string') take(await jobs.end(id))
-}, { immediate: true })
+watch(
+  () => route.query.job,
+  async (id) => {
+    if (typeof id === 'string') take(await jobs.end(id))
+  },
+  { immediate: true },
+)
 useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always: true, run: () => void make() }])
 </script>
 
 <template>
   <div class="h-full overflow-auto px-5 py-3.5">
-    <div class="flex items-baseline gap-4"><h1>Change many products</h1><NuxtLink :to="{ path: '/catalogue', query }" class="plain">Back to the catalogue</NuxtLink></div>
-    <p class="mt-1 text-ink2">Of {{ words || 'all products' }}<template v-if="preview && !made">: <b class="font-semibold text-ink">{{ number(preview.found) }}</b> found</template>. What will change is shown first; it is made as one step, and can be put back as one.</p>
-    <p v-if="!session.mayEdit" class="mt-3 text-ochre" role="status">Only to read: {{ session.me?.name }} may not change products.</p>
-    <form v-else-if="!made" class="mt-3 grid max-w-[980px] grid-cols-[110px_minmax(0,1fr)] items-start gap-x-4 gap-y-2.5" @submit.prevent="make">
+    <div class="flex items-baseline gap-4">
+      <h1>Change many products</h1>
+      <NuxtLink :to="{ path: '/catalogue', query }" class="plain">Back to the catalogue</NuxtLink>
+    </div>
+    <p class="mt-1 text-ink2">
+      Of {{ words || 'all products'
+      }}<template v-if="preview && !made"
+        >: <b class="font-semibold text-ink">{{ number(preview.found) }}</b> found</template
+      >. What will change is shown first; it is made as one step, and can be put back as one.
+    </p>
+    <p v-if="!session.mayEdit" class="mt-3 text-ochre" role="status">
+      Only to read: {{ session.me?.name }} may not change products.
+    </p>
+    <form
+      v-else-if="!made"
+      class="mt-3 grid max-w-[980px] grid-cols-[110px_minmax(0,1fr)] items-start gap-x-4 gap-y-2.5"
+      @submit.prevent="make"
+    >
       <label class="pt-1.5 text-ink2" for="bulk-field">Field</label>
       <div class="flex flex-wrap gap-2">
-        <select id="bulk-field" v-model="attributeCode" class="field"><option value="" disabled>choose a field</option><option v-for="a in attributesByLabel" :key="a.code" :value="a.code">{{ labelOf(a.code) }}</option><optgroup label="Of the product"><option v-for="(f, c) in bulkFields" :key="c" :value="c">{{ f.label }}</option></optgroup></select>
-        <select v-if="attribute?.translatable" v-model="language" class="field" aria-label="In which language"><option v-for="l in languages" :key="l" :value="l">in {{ languageName(l) }}</option></select>
-        <select v-if="attribute?.perStorefront" v-model="storefront" class="field" aria-label="In which storefront"><option value="">for all storefronts</option><option v-for="s in setup.storefronts" :key="s.code" :value="s.code">only in {{ s.name }}</option></select>
-        <select v-if="onVariants" v-model="members" class="field" aria-label="Of which products"><option v-for="(w, m) in memberWords" :key="m" :value="m">{{ w }}</option></select>
+        <select id="bulk-field" v-model="attributeCode" class="field">
+          <option value="" disabled>choose a field</option>
+          <option v-for="a in attributesByLabel" :key="a.code" :value="a.code">{{ labelOf(a.code) }}</option>
+          <optgroup label="Of the product">
+            <option v-for="(f, c) in bulkFields" :key="c" :value="c">{{ f.label }}</option>
+          </optgroup>
+        </select>
+        <select v-if="attribute?.translatable" v-model="language" class="field" aria-label="In which language">
+          <option v-for="l in languages" :key="l" :value="l">in {{ languageName(l) }}</option>
+        </select>
+        <select v-if="attribute?.perStorefront" v-model="storefront" class="field" aria-label="In which storefront">
+          <option value="">for all storefronts</option>
+          <option v-for="s in setup.storefronts" :key="s.code" :value="s.code">only in {{ s.name }}</option>
+        </select>
+        <select v-if="onVariants" v-model="members" class="field" aria-label="Of which products">
+          <option v-for="(w, m) in memberWords" :key="m" :value="m">{{ w }}</option>
+        </select>
       </div>
       <template v-if="attribute">
         <label class="pt-1.5 text-ink2" for="bulk-kind">What to do</label>
-        <select id="bulk-kind" v-model="kind" class="field justify-self-start"><option v-for="k in fitting" :key="k" :value="k">{{ bulkKinds[k].label }}</option></select>
-        <template v-if="takesValue"><span class="pt-1.5 text-ink2">{{ kind === 'append' || kind === 'add' || kind === 'remove' ? 'What' : 'Value' }}</span><input v-if="isTags" v-model="tagText" class="field max-w-[560px]" aria-label="Tags, with commas between" placeholder="with commas between"><ValueInput v-else :key="attributeCode + kind" v-model="value" class="max-w-[560px]" :attribute="attribute" :language="language" :label="`New value of ${labelOf(attributeCode)}`" :values="[]" /></template>
+        <select id="bulk-kind" v-model="kind" class="field justify-self-start">
+          <option v-for="k in fitting" :key="k" :value="k">{{ bulkKinds[k].label }}</option>
+        </select>
+        <template v-if="takesValue"
+          ><span class="pt-1.5 text-ink2">{{
+            kind === 'append' || kind === 'add' || kind === 'remove' ? 'What' : 'Value'
+          }}</span
+          ><input
+            v-if="isTags"
+            v-model="tagText"
+            class="field max-w-[560px]"
+            aria-label="Tags, with commas between"
+            placeholder="with commas between" /><ValueInput
+            v-else
+            :key="attributeCode + kind"
+            v-model="value"
+            class="max-w-[560px]"
+            :attribute="attribute"
+            :language="language"
+            :label="`New value of ${labelOf(attributeCode)}`"
+            :values="[]"
+        /></template>
         <template v-if="kind === 'replace'">
-          <label class="pt-1.5 text-ink2" for="bulk-find">Find</label><input id="bulk-find" v-model="find" class="field max-w-[560px]" :lang="language">
-          <label class="pt-1.5 text-ink2" for="bulk-put">Put instead</label><input id="bulk-put" v-model="put" class="field max-w-[560px]" :lang="language" placeholder="nothing: it is taken out">
-          <span /><label class="flex items-center gap-1.5"><input v-model="pattern" type="checkbox">a regular expression, its groups as $1</label>
+          <label class="pt-1.5 text-ink2" for="bulk-find">Find</label
+          ><input id="bulk-find" v-model="find" class="field max-w-[560px]" :lang="language" />
+          <label class="pt-1.5 text-ink2" for="bulk-put">Put instead</label
+          ><input
+            id="bulk-put"
+            v-model="put"
+            class="field max-w-[560px]"
+            :lang="language"
+            placeholder="nothing: it is taken out"
+          />
+          <span /><label class="flex items-center gap-1.5"
+            ><input v-model="pattern" type="checkbox" />a regular expression, its groups as $1</label
+          >
         </template>
-        <template v-if="kind === 'case'"><label class="pt-1.5 text-ink2" for="bulk-how">Letters</label><select id="bulk-how" v-model="how" class="field justify-self-start"><option v-for="h in letterCases" :key="h" :value="h">{{ caseWords[h] }}</option></select></template>
-        <template v-if="kind === 'convert'"><label class="pt-1.5 text-ink2" for="bulk-unit">Into</label><select id="bulk-unit" v-model="unit" class="field justify-self-start"><option value="" disabled>choose a unit</option><option v-for="u in unitsHere" :key="u.symbol" :value="u.symbol">{{ u.symbol }}</option></select></template>
-        <template v-if="kind === 'template'"><label class="pt-1.5 text-ink2" for="bulk-template">Template</label><div class="max-w-[560px]"><textarea id="bulk-template" v-model="template" class="field w-full" rows="2" :lang="language" placeholder="{brand} {model}, holds {volume}" /><select class="field mt-1" aria-label="Put a value into the template" value="" @change="template += `{${($event.target as HTMLSelectElement).value}}`; ($event.target as HTMLSelectElement).value = ''"><option value="" disabled>put a value in</option><option value="brand">Brand</option><option value="sku">SKU</option><option v-for="a in attributesByLabel" :key="a.code" :value="a.code">{{ labelOf(a.code) }}</option></select></div></template>
+        <template v-if="kind === 'case'"
+          ><label class="pt-1.5 text-ink2" for="bulk-how">Letters</label
+          ><select id="bulk-how" v-model="how" class="field justify-self-start">
+            <option v-for="h in letterCases" :key="h" :value="h">{{ caseWords[h] }}</option>
+          </select></template
+        >
+        <template v-if="kind === 'convert'"
+          ><label class="pt-1.5 text-ink2" for="bulk-unit">Into</label
+          ><select id="bulk-unit" v-model="unit" class="field justify-self-start">
+            <option value="" disabled>choose a unit</option>
+            <option v-for="u in unitsHere" :key="u.symbol" :value="u.symbol">{{ u.symbol }}</option>
+          </select></template
+        >
+        <template v-if="kind === 'template'"
+          ><label class="pt-1.5 text-ink2" for="bulk-template">Template</label>
+          <div class="max-w-[560px]">
+            <textarea
+              id="bulk-template"
+              v-model="template"
+              class="field w-full"
+              rows="2"
+              :lang="language"
+              placeholder="{brand} {model}, holds {volume}"
+            /><select
+              class="field mt-1"
+              aria-label="Put a value into the template"
+              value=""
+              @change="
+                template += `{${($event.target as HTMLSelectElement).value}}`
+                ;($event.target as HTMLSelectElement).value = ''
+              "
+            >
+              <option value="" disabled>put a value in</option>
+              <option value="brand">Brand</option>
+              <option value="sku">SKU</option>
+              <option v-for="a in attributesByLabel" :key="a.code" :value="a.code">{{ labelOf(a.code) }}</option>
+            </select>
+          </div></template
+        >
         <template v-if="kind === 'fill'">
           <label class="pt-1.5 text-ink2" for="bulk-from">From</label>
-          <div class="flex flex-wrap gap-2"><select id="bulk-from" v-model="from.attribute" class="field"><option value="" disabled>choose a field</option><option v-for="a in sources" :key="a.code" :value="a.code">{{ labelOf(a.code) }}</option></select><select v-if="setup.attributes.get(from.attribute)?.translatable" v-model="from.language" class="field" aria-label="From which language"><option v-for="l in languages" :key="l" :value="l">in {{ languageName(l) }}</option></select></div>
+          <div class="flex flex-wrap gap-2">
+            <select id="bulk-from" v-model="from.attribute" class="field">
+              <option value="" disabled>choose a field</option>
+              <option v-for="a in sources" :key="a.code" :value="a.code">{{ labelOf(a.code) }}</option></select
+            ><select
+              v-if="setup.attributes.get(from.attribute)?.translatable"
+              v-model="from.language"
+              class="field"
+              aria-label="From which language"
+            >
+              <option v-for="l in languages" :key="l" :value="l">in {{ languageName(l) }}</option>
+            </select>
+          </div>
         </template>
-        <template v-if="kind === 'set' || kind === 'fill' || kind === 'template'"><span /><label class="flex items-center gap-1.5"><input v-model="onlyEmpty" type="checkbox">only where it is empty</label></template>
+        <template v-if="kind === 'set' || kind === 'fill' || kind === 'template'"
+          ><span /><label class="flex items-center gap-1.5"
+            ><input v-model="onlyEmpty" type="checkbox" />only where it is empty</label
+          ></template
+        >
       </template>
     </form>
 
@@ -146,25 +316,114 @@ useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always:
     <p v-if="failure" class="mt-4 text-madder" role="alert">{{ failure }}</p>
     <section v-if="session.mayEdit || made" class="mt-4" aria-label="What changes">
       <p class="text-[15px]" role="status" :aria-busy="looking">
-        <template v-if="made"><b class="font-semibold text-weld">{{ made.title }}.</b> {{ number(made.changed) }} {{ made.changed === 1 ? 'value' : 'values' }} changed<template v-if="made.failed">, {{ number(made.failed) }} could not be</template>.</template>
-        <template v-else-if="missing"><span class="text-ink2">{{ missing }}</span></template>
-        <template v-else-if="preview"><b class="font-semibold">{{ number(preview.changed) }}</b> of {{ number(preview.looked) }} would change<template v-if="preview.failed">, <b class="font-semibold text-madder">{{ number(preview.failed) }}</b> cannot</template><template v-if="preview.found > 2000"> (looking at the first 2,000 products)</template>.</template>
+        <template v-if="made"
+          ><b class="font-semibold text-weld">{{ made.title }}.</b> {{ number(made.changed) }}
+          {{ made.changed === 1 ? 'value' : 'values' }} changed<template v-if="made.failed"
+            >, {{ number(made.failed) }} could not be</template
+          >.</template
+        >
+        <template v-else-if="missing"
+          ><span class="text-ink2">{{ missing }}</span></template
+        >
+        <template v-else-if="preview"
+          ><b class="font-semibold">{{ number(preview.changed) }}</b> of {{ number(preview.looked) }} would
+          change<template v-if="preview.failed"
+            >, <b class="font-semibold text-madder">{{ number(preview.failed) }}</b> cannot</template
+          ><template v-if="preview.found > 2000"> (looking at the first 2,000 products)</template>.</template
+        >
         <template v-else>Looking …</template>
       </p>
-      <p v-if="back" class="mt-1.5" role="status"><b class="font-semibold text-weld">Put back</b> in {{ number(back.products) }} {{ back.products === 1 ? 'product' : 'products' }}.<template v-if="back.keptCount">{{ ' ' }}{{ number(back.keptCount) }} {{ back.keptCount === 1 ? 'value was' : 'values were' }} changed again since and {{ back.keptCount === 1 ? 'stays' : 'stay' }}: <span class="code">{{ back.kept.map((k) => k.sku).join(', ') }}</span>.</template></p>
+      <p v-if="back" class="mt-1.5" role="status">
+        <b class="font-semibold text-weld">Put back</b> in {{ number(back.products) }}
+        {{ back.products === 1 ? 'product' : 'products' }}.<template v-if="back.keptCount"
+          >{{ ' ' }}{{ number(back.keptCount) }} {{ back.keptCount === 1 ? 'value was' : 'values were' }} changed again
+          since and {{ back.keptCount === 1 ? 'stays' : 'stay' }}:
+          <span class="code">{{ back.kept.map((k) => k.sku).join(', ') }}</span>.</template
+        >
+      </p>
       <div class="mt-2.5 flex flex-wrap items-center gap-3">
-        <button v-if="!made" class="act main" type="button" :disabled="Boolean(missing) || !preview?.changed || busy !== ''" @click="make">{{ busy || (preview && !missing && preview.found <= 2000 ? `Change ${number(preview.changed)} ${preview.changed === 1 ? 'value' : 'values'}` : 'Make the change') }} <span class="opacity-70">Ctrl Enter</span></button>
-        <template v-else><button v-if="made.step !== null && !back" class="act" type="button" :disabled="busy !== ''" @click="putBack">{{ busy || 'Put it back' }}</button><button class="act" type="button" :disabled="busy !== ''" @click="anew">Another change</button></template>
+        <button
+          v-if="!made"
+          class="act main"
+          type="button"
+          :disabled="Boolean(missing) || !preview?.changed || busy !== ''"
+          @click="make"
+        >
+          {{
+            busy ||
+            (preview && !missing && preview.found <= 2000
+              ? `Change ${number(preview.changed)} ${preview.changed === 1 ? 'value' : 'values'}`
+              : 'Make the change')
+          }}
+          <span class="opacity-70">Ctrl Enter</span>
+        </button>
+        <template v-else
+          ><button
+            v-if="made.step !== null && !back"
+            class="act"
+            type="button"
+            :disabled="busy !== ''"
+            @click="putBack"
+          >
+            {{ busy || 'Put it back' }}</button
+          ><button class="act" type="button" :disabled="busy !== ''" @click="anew">Another change</button></template
+        >
       </div>
-      <div v-if="shown?.failures.length" class="mt-3 max-h-[26vh] overflow-auto border-y border-hair2 bg-sheet" tabindex="0" aria-label="What cannot be changed">
-        <table class="w-full"><thead class="sticky top-0 bg-sheet text-left text-[12.5px]"><tr><th class="px-3 py-1.5">SKU</th><th>Now</th><th>Why it cannot</th></tr></thead><tbody><tr v-for="f in shown.failures" :key="f.sku" class="border-t border-hair align-top"><td class="code px-3 py-1.5">{{ f.sku }}</td><td class="max-w-[300px] truncate py-1.5 pr-3 text-ink2">{{ f.before || 'nothing' }}</td><td class="py-1.5 pr-3 text-madder">{{ f.message }}</td></tr></tbody></table>
-      </div>
-      <div v-if="shown?.sample.length && !back && (made || !missing)" class="mt-3 max-h-[50vh] overflow-auto border-y border-hair2 bg-sheet" tabindex="0" aria-label="Before and after">
-        <table class="w-full table-fixed"><colgroup><col class="w-[150px]"><col><col></colgroup>
-          <thead class="sticky top-0 bg-sheet text-left text-[12.5px]"><tr><th class="px-3 py-1.5">SKU</th><th>{{ made ? 'Before' : 'Now' }}</th><th>{{ made ? 'Now' : 'Then' }}</th></tr></thead>
-          <tbody><tr v-for="c in shown.sample" :key="c.sku" class="border-t border-hair align-top"><td class="code px-3 py-1.5"><NuxtLink class="hover:underline" :to="`/catalogue/${segment(c.sku)}`">{{ c.sku }}</NuxtLink></td><td class="break-words py-1.5 pr-3 text-ink2">{{ c.before || 'nothing' }}</td><td class="break-words py-1.5 pr-3">{{ c.after || 'nothing' }}</td></tr></tbody>
+      <div
+        v-if="shown?.failures.length"
+        class="mt-3 max-h-[26vh] overflow-auto border-y border-hair2 bg-sheet"
+        tabindex="0"
+        aria-label="What cannot be changed"
+      >
+        <table class="w-full">
+          <thead class="sticky top-0 bg-sheet text-left text-[12.5px]">
+            <tr>
+              <th class="px-3 py-1.5">SKU</th>
+              <th>Now</th>
+              <th>Why it cannot</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="f in shown.failures" :key="f.sku" class="border-t border-hair align-top">
+              <td class="code px-3 py-1.5">{{ f.sku }}</td>
+              <td class="max-w-[300px] truncate py-1.5 pr-3 text-ink2">{{ f.before || 'nothing' }}</td>
+              <td class="py-1.5 pr-3 text-madder">{{ f.message }}</td>
+            </tr>
+          </tbody>
         </table>
-        <p v-if="shown.changed > shown.sample.length" class="px-3 py-2 text-ink2">and {{ number(shown.changed - shown.sample.length) }} more</p>
+      </div>
+      <div
+        v-if="shown?.sample.length && !back && (made || !missing)"
+        class="mt-3 max-h-[50vh] overflow-auto border-y border-hair2 bg-sheet"
+        tabindex="0"
+        aria-label="Before and after"
+      >
+        <table class="w-full table-fixed">
+          <colgroup>
+            <col class="w-[150px]" />
+            <col />
+            <col />
+          </colgroup>
+          <thead class="sticky top-0 bg-sheet text-left text-[12.5px]">
+            <tr>
+              <th class="px-3 py-1.5">SKU</th>
+              <th>{{ made ? 'Before' : 'Now' }}</th>
+              <th>{{ made ? 'Now' : 'Then' }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="c in shown.sample" :key="c.sku" class="border-t border-hair align-top">
+              <td class="code px-3 py-1.5">
+                <NuxtLink class="hover:underline" :to="`/catalogue/${segment(c.sku)}`">{{ c.sku }}</NuxtLink>
+              </td>
+              <td class="break-words py-1.5 pr-3 text-ink2">{{ c.before || 'nothing' }}</td>
+              <td class="break-words py-1.5 pr-3">{{ c.after || 'nothing' }}</td>
+            </tr>
+          </tbody>
+        </table>
+        <p v-if="shown.changed > shown.sample.length" class="px-3 py-2 text-ink2">
+          and {{ number(shown.changed - shown.sample.length) }} more
+        </p>
       </div>
     </section>
   </div>

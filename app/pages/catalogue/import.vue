@@ -17,10 +17,16 @@ const jobId = ref('')
 const job = computed(() => jobs.jobs.get(jobId.value))
 const number = (n: number) => n.toLocaleString('en-GB')
 const over = ref(false)
-const mappings = useAsking((signal) => get<{ items: Kept[] }>('/api/kept', { kind: 'mapping' }, signal), () => 0)
+const mappings = useAsking(
+  (signal) => get<{ items: Kept[] }>('/api/kept', { kind: 'mapping' }, signal),
+  () => 0,
+)
 const kept = ref<number | ''>('')
 
-const mapping = computed(() => ({ columns: columns.value.map(({ header, means, unit }) => ({ header, means, unit })), type: type.value }))
+const mapping = computed(() => ({
+  columns: columns.value.map(({ header, means, unit }) => ({ header, means, unit })),
+  type: type.value,
+}))
 const missesSku = computed(() => upload.value !== undefined && !columns.value.some((c) => c.means === 'sku'))
 
 /** Runs work, and says in words what went wrong with it. */
@@ -30,28 +36,51 @@ async function attempt(what: typeof busy.value, work: () => Promise<void>) {
   try {
     await work()
   } catch (e) {
-    failure.value = e instanceof ApiProblem ? e.sentence : `The file cannot be read (${(e as Error).message}). Was it changed or moved since you chose it? Choose it again.`
+    failure.value =
+      e instanceof ApiProblem
+        ? e.sentence
+        : `The file cannot be read (${(e as Error).message}). Was it changed or moved since you chose it? Choose it again.`
   } finally {
     busy.value = ''
   }
 }
-const send = () => attempt('send', async () => {
-  const { data } = await ask<Upload>('POST', '/api/uploads', { query: { name: file.value!.name, ...(kept.value === '' ? {} : { mapping: kept.value }), ...(type.value ? { type: type.value } : {}) }, body: file.value!, headers: { 'content-type': 'application/octet-stream' } })
-  upload.value = data
-  columns.value = data.suggested
-  const known = mappings.data.value?.items.find((m) => m.id === kept.value)
-  if (known) type.value = (known.content as { type?: string }).type ?? ''
-})
+const send = () =>
+  attempt('send', async () => {
+    const { data } = await ask<Upload>('POST', '/api/uploads', {
+      query: {
+        name: file.value!.name,
+        ...(kept.value === '' ? {} : { mapping: kept.value }),
+        ...(type.value ? { type: type.value } : {}),
+      },
+      body: file.value!,
+      headers: { 'content-type': 'application/octet-stream' },
+    })
+    upload.value = data
+    columns.value = data.suggested
+    const known = mappings.data.value?.items.find((m) => m.id === kept.value)
+    if (known) type.value = (known.content as { type?: string }).type ?? ''
+  })
 /** Whether what would replace values waits to be read. */
 const careful = ref(false)
-const run = (mode: 'check' | 'apply', take: 'all' | 'good') => attempt(mode, async () => {
-  const { data } = await ask<Job>('POST', '/api/imports', { query: { mode, take, over: careful.value ? 'suggest' : 'write', name: upload.value!.name, upload: upload.value!.upload }, body: { mapping: mapping.value }, headers: { prefer: 'respond-async' } })
-  jobId.value = data.id
-  const ended = await jobs.end(data.id)
-  if (ended.state === 'done') report.value = ended.result as ImportReport
-  else failure.value = howItEnded(ended)
-  if (mode === 'apply' && report.value?.applied) useProofFocus().refresh()
-})
+const run = (mode: 'check' | 'apply', take: 'all' | 'good') =>
+  attempt(mode, async () => {
+    const { data } = await ask<Job>('POST', '/api/imports', {
+      query: {
+        mode,
+        take,
+        over: careful.value ? 'suggest' : 'write',
+        name: upload.value!.name,
+        upload: upload.value!.upload,
+      },
+      body: { mapping: mapping.value },
+      headers: { prefer: 'respond-async' },
+    })
+    jobId.value = data.id
+    const ended = await jobs.end(data.id)
+    if (ended.state === 'done') report.value = ended.result as ImportReport
+    else failure.value = howItEnded(ended)
+    if (mode === 'apply' && report.value?.applied) useProofFocus().refresh()
+  })
 async function choose(chosen: File | undefined | null) {
   if (!chosen) return
   file.value = chosen
@@ -69,35 +98,54 @@ const chosen = (e: Event) => {
   input.value = ''
 }
 /** With another mapping or type, the columns are looked at anew. */
-watch([kept, type], ([k], [was]) => { if (file.value && !report.value?.applied && (k !== was || !columns.value.some((c) => c.because === ''))) void send() })
-watch(columns, () => { if (!report.value?.applied) report.value = undefined }, { deep: true })
-const back = shallowRef<PutBackReport>()
-const putBack = () => attempt('back', async () => {
-  const ended = await jobs.end((await post<Job>(`/api/steps/${report.value!.step}/put-back`)).id)
-  if (ended.state === 'done') back.value = ended.result as PutBackReport
-  else failure.value = howItEnded(ended)
-  useProofFocus().refresh()
+watch([kept, type], ([k], [was]) => {
+  if (file.value && !report.value?.applied && (k !== was || !columns.value.some((c) => c.because === ''))) void send()
 })
+watch(
+  columns,
+  () => {
+    if (!report.value?.applied) report.value = undefined
+  },
+  { deep: true },
+)
+const back = shallowRef<PutBackReport>()
+const putBack = () =>
+  attempt('back', async () => {
+    const ended = await jobs.end((await post<Job>(`/api/steps/${report.value!.step}/put-back`)).id)
+    if (ended.state === 'done') back.value = ended.result as PutBackReport
+    else failure.value = howItEnded(ended)
+    useProofFocus().refresh()
+  })
 /** The report as a file, to work through beside the spreadsheet. */
 function download() {
-  const cell = (s: unknown) => `"${String(s).replace(/^[=+\-@]/, '\'$&').replaceAll('"', '""')}"`
-  const csv = ['row,column,value,reason', ...report.value!.rejected.map((r) => [r.row, cell(r.column), cell(r.value), cell(r.message)].join(','))].join('\r\n')
+  const cell = (s: unknown) =>
+    `"${String(s)
+      .replace(/^[=+\-@]/, "'$&")
+      .replaceAll('"', '""')}"`
+  const csv = [
+    'row,column,value,reason',
+    ...report.value!.rejected.map((r) => [r.row, cell(r.column), cell(r.value), cell(r.message)].join(',')),
+  ].join('\r\n')
   saveFile(new Blob([csv], { type: 'text/csv' }), `problems-in-${file.value?.name ?? 'import.csv'}`)
 }
 /** A report that was opened from the foot of the screen, after the page was left or loaded anew. */
 const route = useRoute()
-watch(() => route.query.job, async (id) => {
-  if (typeof id !== 'string' || id === jobId.value) return
-  try {
-    jobId.value = id
-    const known = await jobs.end(id)
-    if (known.state === 'done' && 'rows' in (known.result as object)) report.value = known.result as ImportReport
-    else if (known.state === 'done') failure.value = 'The feed had nothing new.'
-    else failure.value = howItEnded(known)
-  } catch (e) {
-    tellProblem(e)
-  }
-}, { immediate: true })
+watch(
+  () => route.query.job,
+  async (id) => {
+    if (typeof id !== 'string' || id === jobId.value) return
+    try {
+      jobId.value = id
+      const known = await jobs.end(id)
+      if (known.state === 'done' && 'rows' in (known.result as object)) report.value = known.result as ImportReport
+      else if (known.state === 'done') failure.value = 'The feed had nothing new.'
+      else failure.value = howItEnded(known)
+    } catch (e) {
+      tellProblem(e)
+    }
+  },
+  { immediate: true },
+)
 const signs = { '.': 'point', ',': 'comma' }
 const separators = { ',': 'comma', ';': 'semicolon', '\t': 'tab' }
 const formats = { csv: 'CSV', xlsx: 'spreadsheet', jsonl: 'JSON Lines' }
@@ -107,57 +155,195 @@ const accepts = '.csv,.txt,.tsv,.xlsx,.jsonl,.ndjson,text/csv'
 
 <template>
   <div class="h-full overflow-auto px-5 py-3.5">
-    <div class="flex items-baseline gap-4"><h1>Import products</h1><NuxtLink to="/catalogue" class="plain">Back to the catalogue</NuxtLink><NuxtLink to="/catalogue/feeds" class="plain">Feeds</NuxtLink><NuxtLink to="/catalogue/pool" class="plain">Data pool</NuxtLink></div>
-    <p class="mt-1 max-w-[75ch] text-ink2">CSV, a spreadsheet (XLSX) or JSON Lines, one row a product. Its columns may be called as they like: say what they mean. It is checked first; nothing is written until you say so.</p>
+    <div class="flex items-baseline gap-4">
+      <h1>Import products</h1>
+      <NuxtLink to="/catalogue" class="plain">Back to the catalogue</NuxtLink
+      ><NuxtLink to="/catalogue/feeds" class="plain">Feeds</NuxtLink
+      ><NuxtLink to="/catalogue/pool" class="plain">Data pool</NuxtLink>
+    </div>
+    <p class="mt-1 max-w-[75ch] text-ink2">
+      CSV, a spreadsheet (XLSX) or JSON Lines, one row a product. Its columns may be called as they like: say what they
+      mean. It is checked first; nothing is written until you say so.
+    </p>
     <div class="mt-3 flex flex-wrap items-center gap-3">
-      <label class="flex min-w-[340px] flex-1 cursor-pointer items-center gap-3 border border-dashed border-hair2 bg-sheet px-4 py-3 focus-within:border-indigo" :class="{ 'bg-indigowash': over }" @dragover.prevent="over = true" @dragleave="over = false" @drop.prevent="over = false; choose($event.dataTransfer?.files[0])">
-        <span class="act">Choose a file</span><input class="sr-only" type="file" :accept="accepts" aria-label="Choose a file" @change="chosen">
-        <span v-if="file"><b class="font-semibold">{{ file.name }}</b> · {{ number(Math.ceil(file.size / 1024)) }} KB<template v-if="upload"> · {{ formats[upload.format] }}</template></span><span v-else class="text-ink2">or drop it here</span>
+      <label
+        class="flex min-w-[340px] flex-1 cursor-pointer items-center gap-3 border border-dashed border-hair2 bg-sheet px-4 py-3 focus-within:border-indigo"
+        :class="{ 'bg-indigowash': over }"
+        @dragover.prevent="over = true"
+        @dragleave="over = false"
+        @drop.prevent="
+          over = false
+          choose($event.dataTransfer?.files[0])
+        "
+      >
+        <span class="act">Choose a file</span
+        ><input class="sr-only" type="file" :accept="accepts" aria-label="Choose a file" @change="chosen" />
+        <span v-if="file"
+          ><b class="font-semibold">{{ file.name }}</b> · {{ number(Math.ceil(file.size / 1024)) }} KB<template
+            v-if="upload"
+          >
+            · {{ formats[upload.format] }}</template
+          ></span
+        ><span v-else class="text-ink2">or drop it here</span>
       </label>
-      <label class="text-ink2">Mapping<select v-model="kept" class="field ml-2 max-w-52"><option value="">recognise the columns</option><option v-for="m in mappings.data.value?.items ?? []" :key="m.id" :value="m.id">{{ m.name }}{{ m.mine ? '' : `, of ${m.owner}` }}</option></select></label>
-      <label class="text-ink2">New products are<select v-model="type" class="field ml-2"><option value="">of the type in the file</option><option v-for="t in setup.types.values()" :key="t.code" :value="t.code">{{ setup.label(t.labels, t.code) }}</option></select></label>
+      <label class="text-ink2"
+        >Mapping<select v-model="kept" class="field ml-2 max-w-52">
+          <option value="">recognise the columns</option>
+          <option v-for="m in mappings.data.value?.items ?? []" :key="m.id" :value="m.id">
+            {{ m.name }}{{ m.mine ? '' : `, of ${m.owner}` }}
+          </option>
+        </select></label
+      >
+      <label class="text-ink2"
+        >New products are<select v-model="type" class="field ml-2">
+          <option value="">of the type in the file</option>
+          <option v-for="t in setup.types.values()" :key="t.code" :value="t.code">
+            {{ setup.label(t.labels, t.code) }}
+          </option>
+        </select></label
+      >
     </div>
     <div v-if="busy" class="mt-4 flex items-center gap-3" role="status">
-      <span>{{ busyWords[busy] }}<template v-if="job?.total && busy !== 'send'"> row {{ number(job.done) }} of {{ number(job.total) }}</template> …</span>
-      <progress class="bar h-1.5 w-64" :value="job?.total ? job.done : undefined" :max="job?.total ?? undefined" aria-label="Progress" />
+      <span
+        >{{ busyWords[busy]
+        }}<template v-if="job?.total && busy !== 'send'">
+          row {{ number(job.done) }} of {{ number(job.total) }}</template
+        >
+        …</span
+      >
+      <progress
+        class="bar h-1.5 w-64"
+        :value="job?.total ? job.done : undefined"
+        :max="job?.total ?? undefined"
+        aria-label="Progress"
+      />
     </div>
     <p v-if="failure" class="mt-4 text-madder" role="alert">{{ failure }}</p>
 
     <section v-if="report && !busy" class="mt-4" aria-label="Report">
       <p class="text-[15px]" role="status">
-        <template v-if="back"><b class="font-semibold text-weld">Put back:</b> {{ number(back.removed) }} products are gone again, {{ number(back.products) }} are as they were<template v-if="back.keptCount">; {{ number(back.keptCount) }} were changed since and stay: <span class="code">{{ back.kept.map((k) => k.sku).join(', ') }}</span></template>.</template>
+        <template v-if="back"
+          ><b class="font-semibold text-weld">Put back:</b> {{ number(back.removed) }} products are gone again,
+          {{ number(back.products) }} are as they were<template v-if="back.keptCount"
+            >; {{ number(back.keptCount) }} were changed since and stay:
+            <span class="code">{{ back.kept.map((k) => k.sku).join(', ') }}</span></template
+          >.</template
+        >
         <template v-else-if="report.applied"><b class="font-semibold text-weld">Imported.</b></template>
-        <template v-else-if="report.mode === 'apply'"><b class="font-semibold text-madder">Nothing was written,</b> because the file has problems.</template>
-        <template v-else-if="report.rejectedCount === 0"><b class="font-semibold text-weld">No problem found.</b></template>
-        <template v-else><b class="font-semibold text-madder">{{ number(report.rejectedCount) }} {{ report.rejectedCount === 1 ? 'problem' : 'problems' }}</b> in {{ number(report.rejectedRows) || 'no' }} {{ report.rejectedRows === 1 ? 'row' : 'rows' }}.</template>
-        {{ ' ' }}<span class="text-ink2">{{ number(report.rows) }} rows: {{ number(report.created) }} new, {{ number(report.updated) }} changed, {{ number(report.unchanged) }} as they are<template v-if="report.suggested">; {{ number(report.suggested) }} {{ report.suggested === 1 ? 'value that would replace another' : 'values that would replace others' }} {{ report.applied ? (report.suggested === 1 ? 'waits' : 'wait') : 'would wait' }} to be read<template v-if="report.applied">, <NuxtLink class="plain" to="/review/waiting">in Review</NuxtLink></template></template>.</span>
+        <template v-else-if="report.mode === 'apply'"
+          ><b class="font-semibold text-madder">Nothing was written,</b> because the file has problems.</template
+        >
+        <template v-else-if="report.rejectedCount === 0"
+          ><b class="font-semibold text-weld">No problem found.</b></template
+        >
+        <template v-else
+          ><b class="font-semibold text-madder"
+            >{{ number(report.rejectedCount) }} {{ report.rejectedCount === 1 ? 'problem' : 'problems' }}</b
+          >
+          in {{ number(report.rejectedRows) || 'no' }} {{ report.rejectedRows === 1 ? 'row' : 'rows' }}.</template
+        >
+        {{ ' '
+        }}<span class="text-ink2"
+          >{{ number(report.rows) }} rows: {{ number(report.created) }} new, {{ number(report.updated) }} changed,
+          {{ number(report.unchanged) }} as they are<template v-if="report.suggested"
+            >; {{ number(report.suggested) }}
+            {{ report.suggested === 1 ? 'value that would replace another' : 'values that would replace others' }}
+            {{ report.applied ? (report.suggested === 1 ? 'waits' : 'wait') : 'would wait' }} to be read<template
+              v-if="report.applied"
+              >, <NuxtLink class="plain" to="/review/waiting">in Review</NuxtLink></template
+            ></template
+          >.</span
+        >
       </p>
       <div class="mt-3 flex flex-wrap items-center gap-3">
-        <button v-if="report.applied && report.step !== null && !back" class="act" type="button" @click="putBack">Put the import back</button>
+        <button v-if="report.applied && report.step !== null && !back" class="act" type="button" @click="putBack">
+          Put the import back
+        </button>
         <template v-if="!report.applied && upload">
-          <button v-if="report.rejectedCount === 0" class="act main" type="button" @click="run('apply', 'all')">Import {{ number(report.rows) }} rows</button>
-          <button v-else-if="report.created + report.updated + report.suggested > 0" class="act" type="button" @click="run('apply', 'good')">Take the {{ number(report.created + report.updated) }} good rows</button>
+          <button v-if="report.rejectedCount === 0" class="act main" type="button" @click="run('apply', 'all')">
+            Import {{ number(report.rows) }} rows
+          </button>
+          <button
+            v-else-if="report.created + report.updated + report.suggested > 0"
+            class="act"
+            type="button"
+            @click="run('apply', 'good')"
+          >
+            Take the {{ number(report.created + report.updated) }} good rows
+          </button>
         </template>
-<label v-if="!report.applied && upload" class="flex items-center gap-1.5"><input v-model="careful" type="checkbox" @change="run('check', 'all')">what would replace a value waits to be read</label>
-        <button v-if="report.rejected.length" class="plain" type="button" @click="download">Save the problems as a file</button>
+        <label v-if="!report.applied && upload" class="flex items-center gap-1.5"
+          ><input v-model="careful" type="checkbox" @change="run('check', 'all')" />what would replace a value waits to
+          be read</label
+        >
+        <button v-if="report.rejected.length" class="plain" type="button" @click="download">
+          Save the problems as a file
+        </button>
       </div>
-      <div v-if="report.rejected.length" class="mt-3 max-h-[40vh] overflow-auto border-y border-hair2 bg-sheet" tabindex="0" aria-label="Problems">
+      <div
+        v-if="report.rejected.length"
+        class="mt-3 max-h-[40vh] overflow-auto border-y border-hair2 bg-sheet"
+        tabindex="0"
+        aria-label="Problems"
+      >
         <table class="w-full">
-          <thead class="sticky top-0 bg-sheet text-left text-[12.5px]"><tr><th class="px-3 py-1.5">Line</th><th>Column</th><th>Value</th><th>What is wrong</th></tr></thead>
-          <tbody><tr v-for="(r, i) in report.rejected.slice(0, 500)" :key="i" class="border-t border-hair align-top"><td class="code px-3 py-1.5">{{ r.row }}</td><td class="py-1.5 pr-3">{{ r.column || '—' }}</td><td class="code max-w-[220px] break-words py-1.5 pr-3">{{ r.value }}</td><td class="py-1.5 pr-3">{{ r.message }}</td></tr></tbody>
+          <thead class="sticky top-0 bg-sheet text-left text-[12.5px]">
+            <tr>
+              <th class="px-3 py-1.5">Line</th>
+              <th>Column</th>
+              <th>Value</th>
+              <th>What is wrong</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="(r, i) in report.rejected.slice(0, 500)" :key="i" class="border-t border-hair align-top">
+              <td class="code px-3 py-1.5">{{ r.row }}</td>
+              <td class="py-1.5 pr-3">{{ r.column || '—' }}</td>
+              <td class="code max-w-[220px] break-words py-1.5 pr-3">{{ r.value }}</td>
+              <td class="py-1.5 pr-3">{{ r.message }}</td>
+            </tr>
+          </tbody>
         </table>
-        <p v-if="report.rejectedCount > 500" class="px-3 py-2 text-ink2">and {{ number(report.rejectedCount - 500) }} more; the saved file holds the first 2,000.</p>
+        <p v-if="report.rejectedCount > 500" class="px-3 py-2 text-ink2">
+          and {{ number(report.rejectedCount - 500) }} more; the saved file holds the first 2,000.
+        </p>
       </div>
-      <p v-if="report.columns.length" class="mt-2 text-ink2">{{ report.columns.length }} columns taken · decimal {{ signs[report.decimalSign] }}<template v-if="report.separator"> · {{ separators[report.separator] }} between cells</template></p>
+      <p v-if="report.columns.length" class="mt-2 text-ink2">
+        {{ report.columns.length }} columns taken · decimal {{ signs[report.decimalSign]
+        }}<template v-if="report.separator"> · {{ separators[report.separator] }} between cells</template>
+      </p>
     </section>
 
     <section v-if="upload && !report?.applied" class="mt-4" aria-label="What the columns mean">
-      <div class="flex flex-wrap items-baseline gap-4"><h2>What the columns mean</h2><span v-if="missesSku" class="text-madder" role="alert">Say which column holds the SKU.</span><KeepForm class="ml-auto" kind="mapping" what="mapping" :content="() => mapping" @kept="mappings.refresh()" /><button v-if="!report" class="act main" type="button" :disabled="missesSku || busy !== ''" @click="run('check', 'all')">Check the file</button></div>
+      <div class="flex flex-wrap items-baseline gap-4">
+        <h2>What the columns mean</h2>
+        <span v-if="missesSku" class="text-madder" role="alert">Say which column holds the SKU.</span
+        ><KeepForm
+          class="ml-auto"
+          kind="mapping"
+          what="mapping"
+          :content="() => mapping"
+          @kept="mappings.refresh()"
+        /><button
+          v-if="!report"
+          class="act main"
+          type="button"
+          :disabled="missesSku || busy !== ''"
+          @click="run('check', 'all')"
+        >
+          Check the file
+        </button>
+      </div>
       <MappingTable v-model="columns" class="mt-2" :rows="upload.rows" />
     </section>
     <section v-else-if="!busy && !report" class="mt-6 max-w-[75ch] text-ink2">
       <h2 class="text-ink">How columns are named where nobody has to say</h2>
-      <p class="mt-1"><span class="code">sku parent type category brand tags status kind gtin stock price@uk</span>, and attributes by their code: <span class="code">weight</span>, <span class="code">summary@/fr-CH</span> for a language, <span class="code">description@uk/en-GB</span> for a storefront’s language. A measure has its unit in the cell (<span class="code">1.2 kg</span>); an empty cell changes nothing, <span class="code">\-</span> clears.</p>
+      <p class="mt-1">
+        <span class="code">sku parent type category brand tags status kind gtin stock price@uk</span>, and attributes by
+        their code: <span class="code">weight</span>, <span class="code">summary@/fr-CH</span> for a language,
+        <span class="code">description@uk/en-GB</span> for a storefront’s language. A measure has its unit in the cell
+        (<span class="code">1.2 kg</span>); an empty cell changes nothing, <span class="code">\-</span> clears.
+      </p>
     </section>
   </div>
 </template>

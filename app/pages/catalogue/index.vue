@@ -13,23 +13,47 @@ const { filter, query, condition, where, words, active, clear } = useCatalogueFi
 const count = ref<number>()
 
 type Members = 'parents' | 'variants' | 'both'
-const memberWords: Record<Members, string> = { parents: 'a row a product', variants: 'a row a variant', both: 'products and variants' }
+const memberWords: Record<Members, string> = {
+  parents: 'a row a product',
+  variants: 'a row a variant',
+  both: 'products and variants',
+}
 /** What the sheet shows, as it was left last; `price@` is the lens's storefront. */
-const shown = useLocalStorage<{ columns: string[]; members: Members; beside: string }>('inkloom:sheet', { columns: ['category', 'price@', 'stock', 'status', 'summary'], members: 'parents', beside: '' }, { mergeDefaults: true })
+const shown = useLocalStorage<{ columns: string[]; members: Members; beside: string }>(
+  'inkloom:sheet',
+  { columns: ['category', 'price@', 'stock', 'status', 'summary'], members: 'parents', beside: '' },
+  { mergeDefaults: true },
+)
 const other = computed(() => lens.editions.find((e) => e.id === shown.value.beside && e.id !== lens.edition.id))
-const columns = computed(() => shown.value.columns.flatMap((id): SheetColumn[] => {
-  const column = parseSheetColumn(id === 'price@' ? `price@${lens.storefront}` : id, setup.forCore)
-  if (typeof column === 'string') return []
-  // Beside each text stands the same in the other edition.
-  const twin = other.value && column.kind === 'attribute' && column.edition === null && (column.attribute.translatable || column.attribute.perStorefront) ? parseSheetColumn(`${id}@${other.value.id}`, setup.forCore) : undefined
-  return twin && typeof twin !== 'string' ? [column, twin] : [column]
-}))
+const columns = computed(() =>
+  shown.value.columns.flatMap((id): SheetColumn[] => {
+    const column = parseSheetColumn(id === 'price@' ? `price@${lens.storefront}` : id, setup.forCore)
+    if (typeof column === 'string') return []
+    // Beside each text stands the same in the other edition.
+    const twin =
+      other.value &&
+      column.kind === 'attribute' &&
+      column.edition === null &&
+      (column.attribute.translatable || column.attribute.perStorefront)
+        ? parseSheetColumn(`${id}@${other.value.id}`, setup.forCore)
+        : undefined
+    return twin && typeof twin !== 'string' ? [column, twin] : [column]
+  }),
+)
 const label = (id: string) => {
   const column = parseSheetColumn(id === 'price@' ? `price@${lens.storefront}` : id, setup.forCore)
-  return typeof column === 'string' ? id : columnLabel(column, setup) + (column.kind === 'attribute' && column.edition ? ` (${column.edition.language})` : '')
+  return typeof column === 'string'
+    ? id
+    : columnLabel(column, setup) +
+        (column.kind === 'attribute' && column.edition ? ` (${column.edition.language})` : '')
 }
 const choosing = ref(false)
-const content = () => ({ columns: shown.value.columns, members: shown.value.members, beside: shown.value.beside, filter: { ...filter } })
+const content = () => ({
+  columns: shown.value.columns,
+  members: shown.value.members,
+  beside: shown.value.beside,
+  filter: { ...filter },
+})
 function takeView(v: Record<string, unknown>) {
   const view = v as ReturnType<typeof content>
   shown.value = { columns: view.columns, members: view.members, beside: view.beside }
@@ -39,21 +63,36 @@ function takeView(v: Record<string, unknown>) {
 const building = ref(Boolean(filter.where))
 const rule = computed<BuilderGroup>({
   get: () => toBuilder(asGroup(where.value), setup.forCore),
-  set: (group) => { where.value = fromBuilder(group, setup.forCore) },
+  set: (group) => {
+    where.value = fromBuilder(group, setup.forCore)
+  },
 })
 const grid = useTemplateRef<InstanceType<typeof SheetGrid>>('grid')
 const current = shallowRef<SheetRow>()
-watch(current, (r) => { focus.value = r?.sku ?? null })
-onBeforeUnmount(() => { focus.value = null })
+watch(current, (r) => {
+  focus.value = r?.sku ?? null
+})
+onBeforeUnmount(() => {
+  focus.value = null
+})
 const marked = shallowRef<{ rows: number; skus: () => Promise<string[]> }>()
-const open = (sku: string | undefined) => { if (sku) void navigateTo(`/catalogue/${segment(sku)}`) }
+const open = (sku: string | undefined) => {
+  if (sku) void navigateTo(`/catalogue/${segment(sku)}`)
+}
 /** Change many: what is marked, where that is more than one row, else all that is found. */
 /** Goes where something is done with what is marked, or all that is found. */
 async function withMany(path: string) {
   if (!session.mayEdit) return
   const m = marked.value
   if (!m || m.rows < 2 || m.rows >= (count.value ?? 0)) return navigateTo({ path, query: query.value })
-  if (m.rows > 300) return tellProblem(new ApiProblem({ title: 'Too many marked', status: 422, detail: 'Up to 300 marked rows are taken. For more, write a condition that finds them, and mark a single row.' }))
+  if (m.rows > 300)
+    return tellProblem(
+      new ApiProblem({
+        title: 'Too many marked',
+        status: 422,
+        detail: 'Up to 300 marked rows are taken. For more, write a condition that finds them, and mark a single row.',
+      }),
+    )
   return navigateTo({ path, query: { where: JSON.stringify({ field: 'sku', is: 'one-of', value: await m.skus() }) } })
 }
 /** Shows the products of a named list, in place of other conditions. */
@@ -64,8 +103,22 @@ const saving = ref(false)
 async function saveList(format: 'csv' | 'xlsx' | 'jsonl', all: boolean) {
   saving.value = true
   try {
-    const chosen = ['sku', ...columns.value.map((c) => (c.kind === 'attribute' && c.attribute.translatable ? `${c.attribute.code}@/${c.edition?.language ?? lens.language}` : c.kind === 'attribute' ? c.attribute.code : c.id))]
-    await askForFile('/api/exports', { format, filter: condition.value, lens: { storefront: lens.storefront }, ...(all ? {} : { columns: [...new Set(chosen)] }) })
+    const chosen = [
+      'sku',
+      ...columns.value.map((c) =>
+        c.kind === 'attribute' && c.attribute.translatable
+          ? `${c.attribute.code}@/${c.edition?.language ?? lens.language}`
+          : c.kind === 'attribute'
+            ? c.attribute.code
+            : c.id,
+      ),
+    ]
+    await askForFile('/api/exports', {
+      format,
+      filter: condition.value,
+      lens: { storefront: lens.storefront },
+      ...(all ? {} : { columns: [...new Set(chosen)] }),
+    })
   } catch (e) {
     tellProblem(e)
   } finally {
@@ -76,14 +129,41 @@ const search = useTemplateRef<HTMLInputElement>('search')
 const status = computed(() => grid.value?.writes)
 useKeys('Catalogue', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
-  { keys: 'Arrows', does: 'From cell to cell; with Shift, mark a block' }, { keys: 'Enter', does: 'Write in the cell, or just type; Esc leaves it' }, { keys: 'Ctrl+Enter', does: 'Open the product' },
-  { keys: 'Ctrl+C', does: 'Copy the block, for here or a spreadsheet; Ctrl+V pastes one' }, { keys: 'Ctrl+D', does: 'Fill down: the first marked row into the others' }, { keys: 'Delete', does: 'Empty the marked cells' }, { keys: 'Ctrl+Z', does: 'Put the last change back' },
-  { keys: 'k', does: 'Choose columns', run: () => { choosing.value = true } },
-  { keys: 'f', does: 'Conditions', run: () => { building.value = !building.value } },
+  { keys: 'Arrows', does: 'From cell to cell; with Shift, mark a block' },
+  { keys: 'Enter', does: 'Write in the cell, or just type; Esc leaves it' },
+  { keys: 'Ctrl+Enter', does: 'Open the product' },
+  { keys: 'Ctrl+C', does: 'Copy the block, for here or a spreadsheet; Ctrl+V pastes one' },
+  { keys: 'Ctrl+D', does: 'Fill down: the first marked row into the others' },
+  { keys: 'Delete', does: 'Empty the marked cells' },
+  { keys: 'Ctrl+Z', does: 'Put the last change back' },
+  {
+    keys: 'k',
+    does: 'Choose columns',
+    run: () => {
+      choosing.value = true
+    },
+  },
+  {
+    keys: 'f',
+    does: 'Conditions',
+    run: () => {
+      building.value = !building.value
+    },
+  },
   { keys: 's', does: 'Save what is found as a file', run: () => void saveList('csv', true) },
-  { keys: 'c', does: 'Change many: what is marked, or all that is found', run: () => void withMany('/catalogue/change') },
+  {
+    keys: 'c',
+    does: 'Change many: what is marked, or all that is found',
+    run: () => void withMany('/catalogue/change'),
+  },
   { keys: 'r', does: 'Draft texts for what is marked, or all that is found', run: () => void withMany('/review/run') },
-  { keys: 'n', does: 'A new product', run: () => { if (session.mayEdit) void navigateTo('/catalogue/new') } },
+  {
+    keys: 'n',
+    does: 'A new product',
+    run: () => {
+      if (session.mayEdit) void navigateTo('/catalogue/new')
+    },
+  },
 ])
 onMounted(() => grid.value?.focus())
 </script>
@@ -92,28 +172,111 @@ onMounted(() => grid.value?.focus())
   <div class="flex h-full flex-col">
     <div class="flex flex-wrap items-baseline gap-x-3 gap-y-2 px-5 pb-2 pt-3">
       <h1>Catalogue</h1>
-      <span class="text-ink2" role="status"><b class="font-semibold text-ink">{{ count?.toLocaleString('en-GB') ?? '…' }}</b> {{ shown.members === 'variants' ? 'variants' : 'products' }}{{ active ? ' found' : '' }}<template v-if="marked && marked.rows > 1">, {{ marked.rows.toLocaleString('en-GB') }} marked</template></span>
+      <span class="text-ink2" role="status"
+        ><b class="font-semibold text-ink">{{ count?.toLocaleString('en-GB') ?? '…' }}</b>
+        {{ shown.members === 'variants' ? 'variants' : 'products' }}{{ active ? ' found' : ''
+        }}<template v-if="marked && marked.rows > 1">, {{ marked.rows.toLocaleString('en-GB') }} marked</template></span
+      >
       <span class="ml-auto flex flex-wrap items-center gap-2">
         <NuxtLink v-if="session.mayEdit" to="/catalogue/new" class="act">New product</NuxtLink>
         <NuxtLink to="/catalogue/import" class="act">Import a file</NuxtLink>
-        <button v-if="session.mayEdit" class="act" type="button" @click="withMany('/catalogue/change')">Change many</button>
+        <button v-if="session.mayEdit" class="act" type="button" @click="withMany('/catalogue/change')">
+          Change many
+        </button>
         <button v-if="session.mayEdit" class="act" type="button" @click="withMany('/review/run')">Draft texts</button>
-        <ListPanel :marked="marked && marked.rows > 1 ? marked : undefined" :found="count ?? 0" :filter="condition" :lens="lens.body" :may-edit="session.mayEdit" @show="showList" />
+        <ListPanel
+          :marked="marked && marked.rows > 1 ? marked : undefined"
+          :found="count ?? 0"
+          :filter="condition"
+          :lens="lens.body"
+          :may-edit="session.mayEdit"
+          @show="showList"
+        />
         <SaveMenu :busy="saving" :disabled="!count" @save="saveList" />
       </span>
     </div>
     <div class="flex flex-wrap items-center gap-2 px-5 pb-2" role="search">
-      <input ref="search" v-model="filter.q" class="field w-48" type="search" placeholder="SKU, name or GTIN" aria-label="Search by SKU, name or GTIN" @keydown.enter.prevent="grid?.focus()">
-      <select v-model="filter.type" class="field max-w-40" aria-label="Product type"><option value="">Every type</option><option v-for="t in setup.types.values()" :key="t.code" :value="t.code">{{ setup.label(t.labels, t.code) }}</option></select>
-      <div class="w-40"><CategoryPicker :model-value="filter.category || null" label="Category" placeholder="Every category" @update:model-value="filter.category = $event ?? ''" /></div>
-      <select v-model="filter.status" class="field" aria-label="Status"><option value="">Any status</option><option v-for="s in ['draft', 'active', 'disabled']" :key="s" :value="s">{{ s }}</option></select>
-      <button class="plain" type="button" :aria-expanded="building" @click="building = !building">{{ where ? 'Conditions hold' : 'Conditions' }}</button>
+      <input
+        ref="search"
+        v-model="filter.q"
+        class="field w-48"
+        type="search"
+        placeholder="SKU, name or GTIN"
+        aria-label="Search by SKU, name or GTIN"
+        @keydown.enter.prevent="grid?.focus()"
+      />
+      <select v-model="filter.type" class="field max-w-40" aria-label="Product type">
+        <option value="">Every type</option>
+        <option v-for="t in setup.types.values()" :key="t.code" :value="t.code">
+          {{ setup.label(t.labels, t.code) }}
+        </option>
+      </select>
+      <div class="w-40">
+        <CategoryPicker
+          :model-value="filter.category || null"
+          label="Category"
+          placeholder="Every category"
+          @update:model-value="filter.category = $event ?? ''"
+        />
+      </div>
+      <select v-model="filter.status" class="field" aria-label="Status">
+        <option value="">Any status</option>
+        <option v-for="s in ['draft', 'active', 'disabled']" :key="s" :value="s">{{ s }}</option>
+      </select>
+      <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
+        {{ where ? 'Conditions hold' : 'Conditions' }}
+      </button>
       <button v-if="active" class="plain" type="button" @click="clear">Show all</button>
-      <span class="ml-auto flex flex-wrap items-center gap-2"><select v-model="shown.members" class="field" aria-label="Rows"><option v-for="(w, m) in memberWords" :key="m" :value="m">{{ w }}</option></select><select v-model="shown.beside" class="field max-w-44" aria-label="Another edition beside"><option value="">no edition beside</option><option v-for="e in lens.editions" :key="e.id" :value="e.id" :disabled="e.id === lens.edition.id">beside {{ setup.storefrontName(e.storefront) }}, {{ bareLanguageName(e.language) }}</option></select><button class="plain" type="button" @click="choosing = true">Columns</button><SheetViews :content="content" @take="takeView" /></span>
+      <span class="ml-auto flex flex-wrap items-center gap-2"
+        ><select v-model="shown.members" class="field" aria-label="Rows">
+          <option v-for="(w, m) in memberWords" :key="m" :value="m">{{ w }}</option></select
+        ><select v-model="shown.beside" class="field max-w-44" aria-label="Another edition beside">
+          <option value="">no edition beside</option>
+          <option v-for="e in lens.editions" :key="e.id" :value="e.id" :disabled="e.id === lens.edition.id">
+            beside {{ setup.storefrontName(e.storefront) }}, {{ bareLanguageName(e.language) }}
+          </option></select
+        ><button class="plain" type="button" @click="choosing = true">Columns</button
+        ><SheetViews :content="content" @take="takeView"
+      /></span>
     </div>
-    <div v-if="building" class="max-h-[34vh] overflow-auto border-t border-hair px-5 py-2"><p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p><ConditionGroup v-model="rule" /></div>
-    <SheetGrid ref="grid" class="border-t border-hair2" :columns="columns" :filter="condition" :members="shown.members" :readonly="!session.mayEdit && !session.mayTranslate(lens.language)" @current="current = $event" @marked="marked = $event" @open="open" @count="count = $event"><template #empty>No product fits. <button class="plain" type="button" @click="clear">Show all</button> or <NuxtLink class="plain" to="/catalogue/import">import a file</NuxtLink>.</template></SheetGrid>
-    <p v-if="status && (status.refusedCount || status.steps.length)" class="flex items-center gap-4 border-t border-hair2 px-5 py-1 text-[12.5px]" role="status"><span v-if="status.refusedCount" class="text-madder">{{ status.refusedCount }} {{ status.refusedCount === 1 ? 'cell was' : 'cells were' }} refused and left as {{ status.refusedCount === 1 ? 'it was' : 'they were' }}.<b v-if="grid?.reason" class="font-semibold"> {{ grid.reason }}</b><template v-else> Go to one to see why.</template> <button class="plain" type="button" @click="status.forget">Forget them</button></span><span v-if="status.steps.length" class="ml-auto text-ink2">Last: {{ status.steps.at(-1)!.cells }} {{ status.steps.at(-1)!.cells === 1 ? 'value' : 'values' }} written. <button class="plain" type="button" :disabled="status.undoing" @click="status.undo">Put back <span class="key">Ctrl Z</span></button></span></p>
+    <div v-if="building" class="max-h-[34vh] overflow-auto border-t border-hair px-5 py-2">
+      <p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p>
+      <ConditionGroup v-model="rule" />
+    </div>
+    <SheetGrid
+      ref="grid"
+      class="border-t border-hair2"
+      :columns="columns"
+      :filter="condition"
+      :members="shown.members"
+      :readonly="!session.mayEdit && !session.mayTranslate(lens.language)"
+      @current="current = $event"
+      @marked="marked = $event"
+      @open="open"
+      @count="count = $event"
+      ><template #empty
+        >No product fits. <button class="plain" type="button" @click="clear">Show all</button> or
+        <NuxtLink class="plain" to="/catalogue/import">import a file</NuxtLink>.</template
+      ></SheetGrid
+    >
+    <p
+      v-if="status && (status.refusedCount || status.steps.length)"
+      class="flex items-center gap-4 border-t border-hair2 px-5 py-1 text-[12.5px]"
+      role="status"
+    >
+      <span v-if="status.refusedCount" class="text-madder"
+        >{{ status.refusedCount }} {{ status.refusedCount === 1 ? 'cell was' : 'cells were' }} refused and left as
+        {{ status.refusedCount === 1 ? 'it was' : 'they were' }}.<b v-if="grid?.reason" class="font-semibold">
+          {{ grid.reason }}</b
+        ><template v-else> Go to one to see why.</template>
+        <button class="plain" type="button" @click="status.forget">Forget them</button></span
+      ><span v-if="status.steps.length" class="ml-auto text-ink2"
+        >Last: {{ status.steps.at(-1)!.cells }} {{ status.steps.at(-1)!.cells === 1 ? 'value' : 'values' }} written.
+        <button class="plain" type="button" :disabled="status.undoing" @click="status.undo">
+          Put back <span class="key">Ctrl Z</span>
+        </button></span
+      >
+    </p>
     <ColumnChooser v-model="choosing" v-model:columns="shown.columns" :filter="condition" :label="label" />
   </div>
 </template>

@@ -9,24 +9,46 @@ const route = useRoute()
 const setup = useSetupStore()
 const session = useSessionStore()
 const pattern = ref(typeof route.query.copy === 'string' ? route.query.copy : '')
-const found = useAsking((signal) => (pattern.value ? get<ProductDocument>(`/api/products/${segment(pattern.value)}`, {}, signal) : Promise.resolve(undefined)), () => pattern.value)
+const found = useAsking(
+  (signal) =>
+    pattern.value
+      ? get<ProductDocument>(`/api/products/${segment(pattern.value)}`, {}, signal)
+      : Promise.resolve(undefined),
+  () => pattern.value,
+)
 const of = computed(() => (pattern.value ? found.data.value : undefined))
 const form = reactive({ sku: '', gtin: '', name: '', category: null as string | null, type: '', brand: '' })
 const typeChosen = ref(false)
-watch(() => form.category, (c) => {
-  const type = typeOfCategory(setup.forCore, c)
-  if (type && !typeChosen.value) form.type = type
-})
-const oldName = computed(() => of.value?.values.find((v) => v.attribute === 'name' && v.language === setup.source && v.storefront === null)?.value)
+watch(
+  () => form.category,
+  (c) => {
+    const type = typeOfCategory(setup.forCore, c)
+    if (type && !typeChosen.value) form.type = type
+  },
+)
+const oldName = computed(
+  () =>
+    of.value?.values.find((v) => v.attribute === 'name' && v.language === setup.source && v.storefront === null)?.value,
+)
 const skus = ref<Record<string, string>>({})
 const withVariants = ref(true)
 watch([of, () => form.sku], () => {
   // A variant's SKU that begins with its parent's goes on with the copy's.
-  skus.value = Object.fromEntries((of.value?.variants ?? []).map((v) => [v, form.sku.trim() ? (v.startsWith(of.value!.sku) ? form.sku.trim() + v.slice(of.value!.sku.length) : `${form.sku.trim()}-${v}`) : '']))
+  skus.value = Object.fromEntries(
+    (of.value?.variants ?? []).map((v) => [
+      v,
+      form.sku.trim()
+        ? v.startsWith(of.value!.sku)
+          ? form.sku.trim() + v.slice(of.value!.sku.length)
+          : `${form.sku.trim()}-${v}`
+        : '',
+    ]),
+  )
 })
 const problem = shallowRef<ApiProblem>()
 const busy = ref(false)
-const errorAt = (path: string) => problem.value?.problem.errors?.find((e) => e.path === path || e.path.startsWith(`${path}.`))?.message
+const errorAt = (path: string) =>
+  problem.value?.problem.errors?.find((e) => e.path === path || e.path.startsWith(`${path}.`))?.message
 const ready = computed(() => form.sku.trim() !== '' && (of.value || form.type !== ''))
 async function make() {
   // What is to be copied may be on its way still.
@@ -37,8 +59,21 @@ async function make() {
   const gtin = bareGtin(form.gtin) || null
   try {
     const { data } = of.value
-      ? await ask<ProductDocument>('POST', `/api/products/${segment(of.value.sku)}/copy`, { body: { sku: form.sku.trim(), gtin, name: form.name.trim(), variants: withVariants.value ? skus.value : {} } })
-      : await ask<ProductDocument>('POST', '/api/products', { body: { sku: form.sku.trim(), type: form.type, category: form.category, brand: form.brand || null, gtin, ...(form.name.trim() ? { values: [{ attribute: 'name', language: setup.source, value: form.name.trim() }] } : {}) } })
+      ? await ask<ProductDocument>('POST', `/api/products/${segment(of.value.sku)}/copy`, {
+          body: { sku: form.sku.trim(), gtin, name: form.name.trim(), variants: withVariants.value ? skus.value : {} },
+        })
+      : await ask<ProductDocument>('POST', '/api/products', {
+          body: {
+            sku: form.sku.trim(),
+            type: form.type,
+            category: form.category,
+            brand: form.brand || null,
+            gtin,
+            ...(form.name.trim()
+              ? { values: [{ attribute: 'name', language: setup.source, value: form.name.trim() }] }
+              : {}),
+          },
+        })
     tell(of.value ? 'Copied. The copy is disabled until you set its status' : 'Made, as a draft')
     await navigateTo(`/catalogue/${segment(data.sku)}`)
   } catch (e) {
@@ -55,24 +90,96 @@ useKeys('New product', [{ keys: 'Ctrl+S', does: 'Make it', always: true, run: ()
 
 <template>
   <div class="h-full overflow-auto px-5 py-3.5">
-    <div class="flex items-baseline gap-4"><h1>{{ of ? 'Copy a product' : 'New product' }}</h1><NuxtLink to="/catalogue" class="plain">Back to the catalogue</NuxtLink><NuxtLink to="/catalogue/pool" class="plain">Find it in the data pool</NuxtLink></div>
+    <div class="flex items-baseline gap-4">
+      <h1>{{ of ? 'Copy a product' : 'New product' }}</h1>
+      <NuxtLink to="/catalogue" class="plain">Back to the catalogue</NuxtLink
+      ><NuxtLink to="/catalogue/pool" class="plain">Find it in the data pool</NuxtLink>
+    </div>
     <p v-if="!session.mayEdit" class="mt-3 text-ochre" role="status">{{ session.me?.name }} may not make products.</p>
-    <form v-else class="mt-3 grid max-w-[720px] grid-cols-[140px_minmax(0,1fr)] items-start gap-x-5 gap-y-2.5" @submit.prevent="make">
-      <span class="pt-1.5 text-ink2">Copied from</span><div><SkuPicker v-model="pattern" class="w-72" label="Product to copy" placeholder="nothing: it is made from scratch" /><button v-if="pattern" type="button" class="plain ml-3" @click="pattern = ''">From scratch</button><p v-if="of" class="mt-1 text-ink2">“{{ oldName ?? of.sku }}”, with its {{ of.values.length }} values, prices, relations, and the content assigned to it by name. The copy is disabled, and what must be unique is asked for here.</p></div>
-      <label class="pt-1.5 text-ink2" for="new-sku">SKU</label><div><input id="new-sku" ref="first" v-model="form.sku" class="field w-72 font-mono" required><p v-if="errorAt('sku')" class="text-madder">{{ errorAt('sku') }}</p></div>
-      <label class="pt-1.5 text-ink2" for="new-name">Name</label><div><input id="new-name" v-model="form.name" class="field w-full" :lang="setup.source" :placeholder="of ? 'its own, so that no two are called the same' : ''"></div>
-      <label class="pt-1.5 text-ink2" for="new-gtin">GTIN</label><div><input id="new-gtin" v-model="form.gtin" class="field w-72 font-mono"><p v-if="errorAt('gtin')" class="text-madder">{{ errorAt('gtin') }}</p></div>
+    <form
+      v-else
+      class="mt-3 grid max-w-[720px] grid-cols-[140px_minmax(0,1fr)] items-start gap-x-5 gap-y-2.5"
+      @submit.prevent="make"
+    >
+      <span class="pt-1.5 text-ink2">Copied from</span>
+      <div>
+        <SkuPicker
+          v-model="pattern"
+          class="w-72"
+          label="Product to copy"
+          placeholder="nothing: it is made from scratch"
+        /><button v-if="pattern" type="button" class="plain ml-3" @click="pattern = ''">From scratch</button>
+        <p v-if="of" class="mt-1 text-ink2">
+          “{{ oldName ?? of.sku }}”, with its {{ of.values.length }} values, prices, relations, and the content assigned
+          to it by name. The copy is disabled, and what must be unique is asked for here.
+        </p>
+      </div>
+      <label class="pt-1.5 text-ink2" for="new-sku">SKU</label>
+      <div>
+        <input id="new-sku" ref="first" v-model="form.sku" class="field w-72 font-mono" required />
+        <p v-if="errorAt('sku')" class="text-madder">{{ errorAt('sku') }}</p>
+      </div>
+      <label class="pt-1.5 text-ink2" for="new-name">Name</label>
+      <div>
+        <input
+          id="new-name"
+          v-model="form.name"
+          class="field w-full"
+          :lang="setup.source"
+          :placeholder="of ? 'its own, so that no two are called the same' : ''"
+        />
+      </div>
+      <label class="pt-1.5 text-ink2" for="new-gtin">GTIN</label>
+      <div>
+        <input id="new-gtin" v-model="form.gtin" class="field w-72 font-mono" />
+        <p v-if="errorAt('gtin')" class="text-madder">{{ errorAt('gtin') }}</p>
+      </div>
       <template v-if="!of">
-        <span class="pt-1.5 text-ink2">Category</span><CategoryPicker v-model="form.category" class="w-72" label="Category" />
-        <label class="pt-1.5 text-ink2" for="new-type">Product type</label><div><select id="new-type" v-model="form.type" class="field w-72" @change="typeChosen = true"><option value="" disabled>choose a type</option><option v-for="t in setup.types.values()" :key="t.code" :value="t.code">{{ setup.label(t.labels, t.code) }}</option></select><p v-if="errorAt('type')" class="text-madder">{{ errorAt('type') }}</p></div>
-        <label class="pt-1.5 text-ink2" for="new-brand">Brand</label><select id="new-brand" v-model="form.brand" class="field w-72"><option value="">None</option><option v-for="b in setup.brands.values()" :key="b.code" :value="b.code">{{ b.name }}</option></select>
+        <span class="pt-1.5 text-ink2">Category</span
+        ><CategoryPicker v-model="form.category" class="w-72" label="Category" />
+        <label class="pt-1.5 text-ink2" for="new-type">Product type</label>
+        <div>
+          <select id="new-type" v-model="form.type" class="field w-72" @change="typeChosen = true">
+            <option value="" disabled>choose a type</option>
+            <option v-for="t in setup.types.values()" :key="t.code" :value="t.code">
+              {{ setup.label(t.labels, t.code) }}
+            </option>
+          </select>
+          <p v-if="errorAt('type')" class="text-madder">{{ errorAt('type') }}</p>
+        </div>
+        <label class="pt-1.5 text-ink2" for="new-brand">Brand</label
+        ><select id="new-brand" v-model="form.brand" class="field w-72">
+          <option value="">None</option>
+          <option v-for="b in setup.brands.values()" :key="b.code" :value="b.code">{{ b.name }}</option>
+        </select>
       </template>
       <template v-if="of?.variants.length">
         <span class="pt-1.5 text-ink2">Variants</span>
-        <div><label class="flex items-center gap-1.5 py-1"><input v-model="withVariants" type="checkbox">copy its {{ of.variants.length }} variants too</label>
-          <ul v-if="withVariants"><li v-for="v in of.variants" :key="v" class="flex items-center gap-3 py-0.5"><span class="code w-40">{{ v }}</span><input v-model="skus[v]" class="field w-60 font-mono text-[12px]" :aria-label="`SKU of the copy of ${v}`"><span v-if="errorAt(`variants.${v}`)" class="text-madder">{{ errorAt(`variants.${v}`) }}</span></li></ul></div>
+        <div>
+          <label class="flex items-center gap-1.5 py-1"
+            ><input v-model="withVariants" type="checkbox" />copy its {{ of.variants.length }} variants too</label
+          >
+          <ul v-if="withVariants">
+            <li v-for="v in of.variants" :key="v" class="flex items-center gap-3 py-0.5">
+              <span class="code w-40">{{ v }}</span
+              ><input
+                v-model="skus[v]"
+                class="field w-60 font-mono text-[12px]"
+                :aria-label="`SKU of the copy of ${v}`"
+              /><span v-if="errorAt(`variants.${v}`)" class="text-madder">{{ errorAt(`variants.${v}`) }}</span>
+            </li>
+          </ul>
+        </div>
       </template>
-      <span /><div><p v-if="problem && !problem.problem.errors?.length" class="mb-2 text-madder" role="alert">{{ problem.sentence }}</p><button class="act main" type="submit" :disabled="!ready || busy">{{ of ? 'Make the copy' : 'Make the product' }} <span class="opacity-70">Ctrl S</span></button></div>
+      <span />
+      <div>
+        <p v-if="problem && !problem.problem.errors?.length" class="mb-2 text-madder" role="alert">
+          {{ problem.sentence }}
+        </p>
+        <button class="act main" type="submit" :disabled="!ready || busy">
+          {{ of ? 'Make the copy' : 'Make the product' }} <span class="opacity-70">Ctrl S</span>
+        </button>
+      </div>
     </form>
   </div>
 </template>

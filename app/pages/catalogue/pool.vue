@@ -14,9 +14,14 @@ async function look() {
   const byGtin = form.gtins.trim() !== ''
   if ((!byGtin && form.model.trim() === '') || busy.value) return
   await during(async () => {
-    const answer = await get<FoundItems>('/api/data-pool/items', byGtin ? { gtin: form.gtins } : { brand: form.brand, model: form.model })
+    const answer = await get<FoundItems>(
+      '/api/data-pool/items',
+      byGtin ? { gtin: form.gtins } : { brand: form.brand, model: form.model },
+    )
     // An item that nobody has yet is meant to be made; of a list by words only what is marked.
-    rows.value = Object.fromEntries(answer.items.map((i) => [i.gtin, { take: byGtin && i.sku === null, ...i.suggested }]))
+    rows.value = Object.fromEntries(
+      answer.items.map((i) => [i.gtin, { take: byGtin && i.sku === null, ...i.suggested }]),
+    )
     found.value = answer
     report.value = undefined
   })
@@ -40,12 +45,22 @@ function markAll() {
   for (const i of notHere.value) rows.value[i.gtin]!.take = take
 }
 const wanted = computed(() => notHere.value.filter((i) => rows.value[i.gtin]?.take))
-const ready = computed(() => wanted.value.length > 0 && wanted.value.every((i) => rows.value[i.gtin]!.sku.trim() !== '' && rows.value[i.gtin]!.type !== ''))
+const ready = computed(
+  () =>
+    wanted.value.length > 0 &&
+    wanted.value.every((i) => rows.value[i.gtin]!.sku.trim() !== '' && rows.value[i.gtin]!.type !== ''),
+)
 const report = shallowRef<FromPoolReport>()
 async function make() {
   if (!ready.value || busy.value) return
   await during(async () => {
-    report.value = await post<FromPoolReport>('/api/data-pool/products', { items: wanted.value.map((i) => ({ gtin: i.gtin, sku: rows.value[i.gtin]!.sku.trim(), type: rows.value[i.gtin]!.type })) })
+    report.value = await post<FromPoolReport>('/api/data-pool/products', {
+      items: wanted.value.map((i) => ({
+        gtin: i.gtin,
+        sku: rows.value[i.gtin]!.sku.trim(),
+        type: rows.value[i.gtin]!.type,
+      })),
+    })
     const made = new Map(report.value.made.map((m) => [m.gtin, m.sku]))
     found.value = { ...found.value!, items: found.value!.items.map((i) => ({ ...i, sku: made.get(i.gtin) ?? i.sku })) }
     tell(`${made.size} ${made.size === 1 ? 'draft' : 'drafts'} made`)
@@ -59,20 +74,40 @@ async function putBack() {
     found.value = undefined
   })
 }
-const errorAt = (i: FoundItem) => problem.value?.problem.errors?.find((e) => e.path.startsWith(`items[${wanted.value.indexOf(i)}]`))?.message
+const errorAt = (i: FoundItem) =>
+  problem.value?.problem.errors?.find((e) => e.path.startsWith(`items[${wanted.value.indexOf(i)}]`))?.message
 const state = ref<'open' | 'answered'>('open')
-const queries = useAsking((signal) => get<{ items: PoolQuery[]; next: string | null }>('/api/data-pool/queries', { state: state.value, limit: 100 }, signal), () => state.value)
+const queries = useAsking(
+  (signal) =>
+    get<{ items: PoolQuery[]; next: string | null }>(
+      '/api/data-pool/queries',
+      { state: state.value, limit: 100 },
+      signal,
+    ),
+  () => state.value,
+)
 const older = ref<PoolQuery[]>([])
-watch(() => queries.data.value, () => { older.value = [] })
-const next = computed(() => (older.value.length ? cursor.value : queries.data.value?.next ?? null))
+watch(
+  () => queries.data.value,
+  () => {
+    older.value = []
+  },
+)
+const next = computed(() => (older.value.length ? cursor.value : (queries.data.value?.next ?? null)))
 const cursor = ref<string | null>(null)
 async function more() {
-  const page = await get<{ items: PoolQuery[]; next: string | null }>('/api/data-pool/queries', { state: state.value, limit: 100, cursor: next.value })
+  const page = await get<{ items: PoolQuery[]; next: string | null }>('/api/data-pool/queries', {
+    state: state.value,
+    limit: 100,
+    cursor: next.value,
+  })
   older.value = [...older.value, ...page.items]
   cursor.value = page.next
 }
-const listed = computed(() => [...queries.data.value?.items ?? [], ...older.value])
-const timer = setInterval(() => { if (document.visibilityState === 'visible' && older.value.length === 0) void queries.refresh() }, 10_000)
+const listed = computed(() => [...(queries.data.value?.items ?? []), ...older.value])
+const timer = setInterval(() => {
+  if (document.visibilityState === 'visible' && older.value.length === 0) void queries.refresh()
+}, 10_000)
 onBeforeUnmount(() => clearInterval(timer))
 const first = useTemplateRef<HTMLTextAreaElement>('first')
 onMounted(() => {
@@ -87,45 +122,223 @@ useKeys('Data pool', [
 
 <template>
   <div class="flex h-full flex-col">
-    <div class="flex items-baseline gap-4 px-5 pb-2 pt-3.5"><NuxtLink to="/catalogue" class="code">Catalogue</NuxtLink><h1>Data pool</h1><span class="text-ink2">items that makers share, by their GTIN</span></div>
+    <div class="flex items-baseline gap-4 px-5 pb-2 pt-3.5">
+      <NuxtLink to="/catalogue" class="code">Catalogue</NuxtLink>
+      <h1>Data pool</h1>
+      <span class="text-ink2">items that makers share, by their GTIN</span>
+    </div>
     <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet pb-8" tabindex="0" aria-label="Data pool">
       <form class="flex flex-wrap items-end gap-x-4 gap-y-2 px-5 py-3" @submit.prevent="look">
-        <label class="text-ink2">GTINs, as many as you like<textarea ref="first" v-model="form.gtins" class="field mt-0.5 block h-[58px] w-72 font-mono" spellcheck="false" placeholder="2000000010014" /></label>
+        <label class="text-ink2"
+          >GTINs, as many as you like<textarea
+            ref="first"
+            v-model="form.gtins"
+            class="field mt-0.5 block h-[58px] w-72 font-mono"
+            spellcheck="false"
+            placeholder="2000000010014"
+          />
+        </label>
         <span class="pb-1 text-ink2">or</span>
-        <label class="text-ink2">Brand<select v-model="form.brand" class="field mt-0.5 block w-44" :disabled="form.gtins.trim() !== ''"><option value="">any</option><option v-for="b in setup.brands.values()" :key="b.code" :value="b.name">{{ b.name }}</option></select></label>
-        <label class="text-ink2">Model or name<input v-model="form.model" class="field mt-0.5 block w-56" :disabled="form.gtins.trim() !== ''"></label>
-        <button type="submit" class="act main" :disabled="busy || (form.gtins.trim() === '' && form.model.trim() === '')">Look up <span class="opacity-70">Ctrl Enter</span></button>
+        <label class="text-ink2"
+          >Brand<select v-model="form.brand" class="field mt-0.5 block w-44" :disabled="form.gtins.trim() !== ''">
+            <option value="">any</option>
+            <option v-for="b in setup.brands.values()" :key="b.code" :value="b.name">{{ b.name }}</option>
+          </select></label
+        >
+        <label class="text-ink2"
+          >Model or name<input
+            v-model="form.model"
+            class="field mt-0.5 block w-56"
+            :disabled="form.gtins.trim() !== ''"
+        /></label>
+        <button
+          type="submit"
+          class="act main"
+          :disabled="busy || (form.gtins.trim() === '' && form.model.trim() === '')"
+        >
+          Look up <span class="opacity-70">Ctrl Enter</span>
+        </button>
       </form>
       <p v-if="problem" class="px-5 pb-2 text-madder" role="alert">{{ problem.sentence }}</p>
       <section v-if="found" aria-label="Items found">
-        <p class="flex flex-wrap items-center gap-x-4 px-5 pb-1.5" role="status"><span><b class="font-semibold">{{ found.items.length }}</b> {{ found.items.length === 1 ? 'item' : 'items' }} found<template v-if="found.unknown.length">, {{ found.unknown.length }} not in the pool: <span class="code">{{ found.unknown.slice(0, 6).join(', ') }}{{ found.unknown.length > 6 ? ' …' : '' }}</span></template></span>
-          <button v-if="session.mayEdit" type="button" class="act ml-auto" :disabled="!ready || busy" @click="make">Make {{ wanted.length || '' }} {{ wanted.length === 1 ? 'draft' : 'drafts' }}</button></p>
-        <p v-if="report" class="mx-5 mb-2 border-l-2 border-weld pl-3">{{ report.made.length }} made, with {{ report.made.reduce((n, m) => n + m.values, 0) }} values that keep their source.<template v-if="report.left.length"> Left out: {{ report.left.slice(0, 3).map((l) => `${l.property} of ${l.sku}`).join(', ') }}{{ report.left.length > 3 ? ` and ${report.left.length - 3} more` : '' }}. Each stands where the product is compared with the pool.</template> <button type="button" class="plain" @click="putBack">Put back</button></p>
+        <p class="flex flex-wrap items-center gap-x-4 px-5 pb-1.5" role="status">
+          <span
+            ><b class="font-semibold">{{ found.items.length }}</b>
+            {{ found.items.length === 1 ? 'item' : 'items' }} found<template v-if="found.unknown.length"
+              >, {{ found.unknown.length }} not in the pool:
+              <span class="code"
+                >{{ found.unknown.slice(0, 6).join(', ') }}{{ found.unknown.length > 6 ? ' …' : '' }}</span
+              ></template
+            ></span
+          >
+          <button v-if="session.mayEdit" type="button" class="act ml-auto" :disabled="!ready || busy" @click="make">
+            Make {{ wanted.length || '' }} {{ wanted.length === 1 ? 'draft' : 'drafts' }}
+          </button>
+        </p>
+        <p v-if="report" class="mx-5 mb-2 border-l-2 border-weld pl-3">
+          {{ report.made.length }} made, with {{ report.made.reduce((n, m) => n + m.values, 0) }} values that keep their
+          source.<template v-if="report.left.length">
+            Left out:
+            {{
+              report.left
+                .slice(0, 3)
+                .map((l) => `${l.property} of ${l.sku}`)
+                .join(', ')
+            }}{{ report.left.length > 3 ? ` and ${report.left.length - 3} more` : '' }}. Each stands where the product
+            is compared with the pool.</template
+          >
+          <button type="button" class="plain" @click="putBack">Put back</button>
+        </p>
         <table v-if="found.items.length" class="w-full table-fixed text-left">
-          <colgroup><col class="w-12"><col class="w-[150px]"><col class="w-[16%]"><col><col class="w-[170px]"><col class="w-[170px]"></colgroup>
-          <thead class="text-[12.5px]"><tr class="border-y border-hair2"><th class="py-1.5 pl-5"><input v-if="notHere.length > 0 && session.mayEdit" type="checkbox" aria-label="Mark all that are not here yet" :checked="wanted.length === notHere.length" :indeterminate.prop="wanted.length > 0 && wanted.length < notHere.length" @change="markAll"><span v-else class="sr-only">Marked</span></th><th class="py-1.5 pr-3">GTIN</th><th class="pr-3">Brand</th><th class="pr-3">Called</th><th class="pr-3">SKU here</th><th class="pr-5">Product type</th></tr></thead>
-          <tbody><tr v-for="i in found.items" :key="i.gtin" class="border-b border-hair align-top">
-            <td class="py-1.5 pl-5"><input v-if="i.sku === null && session.mayEdit" v-model="rows[i.gtin]!.take" type="checkbox" :aria-label="`Mark ${i.name}`"></td>
-            <td class="code py-1.5 pr-3">{{ i.gtin }}</td><td class="truncate py-1.5 pr-3">{{ i.brand }}</td>
-            <td class="py-1.5 pr-3">{{ i.name }}<small class="block text-ink2">{{ Object.keys(i.properties).length }} properties, as of {{ i.updated }}</small><small v-if="errorAt(i)" class="block text-madder" role="alert">{{ errorAt(i) }}</small></td>
-            <template v-if="i.sku !== null"><td class="py-1.5 pr-3" colspan="2"><NuxtLink class="plain code" :to="{ path: `/catalogue/${segment(i.sku)}`, query: { ...route.query, side: 'pool', gtin: undefined } }">{{ i.sku }}<span class="sr-only">, compare</span></NuxtLink> <span class="text-ink2">compare</span></td></template>
-            <template v-else><td class="py-1 pr-3"><input v-model="rows[i.gtin]!.sku" class="field w-full font-mono" :aria-label="`SKU of ${i.name}`" :disabled="!session.mayEdit"></td><td class="py-1 pr-5"><select v-model="rows[i.gtin]!.type" class="field w-full" :aria-label="`Product type of ${i.name}`" :disabled="!session.mayEdit"><option value="" disabled>choose one</option><option v-for="t in setup.types.values()" :key="t.code" :value="t.code">{{ setup.label(t.labels, t.code) }}</option></select></td></template>
-          </tr></tbody>
+          <colgroup>
+            <col class="w-12" />
+            <col class="w-[150px]" />
+            <col class="w-[16%]" />
+            <col />
+            <col class="w-[170px]" />
+            <col class="w-[170px]" />
+          </colgroup>
+          <thead class="text-[12.5px]">
+            <tr class="border-y border-hair2">
+              <th class="py-1.5 pl-5">
+                <input
+                  v-if="notHere.length > 0 && session.mayEdit"
+                  type="checkbox"
+                  aria-label="Mark all that are not here yet"
+                  :checked="wanted.length === notHere.length"
+                  :indeterminate.prop="wanted.length > 0 && wanted.length < notHere.length"
+                  @change="markAll"
+                /><span v-else class="sr-only">Marked</span>
+              </th>
+              <th class="py-1.5 pr-3">GTIN</th>
+              <th class="pr-3">Brand</th>
+              <th class="pr-3">Called</th>
+              <th class="pr-3">SKU here</th>
+              <th class="pr-5">Product type</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="i in found.items" :key="i.gtin" class="border-b border-hair align-top">
+              <td class="py-1.5 pl-5">
+                <input
+                  v-if="i.sku === null && session.mayEdit"
+                  v-model="rows[i.gtin]!.take"
+                  type="checkbox"
+                  :aria-label="`Mark ${i.name}`"
+                />
+              </td>
+              <td class="code py-1.5 pr-3">{{ i.gtin }}</td>
+              <td class="truncate py-1.5 pr-3">{{ i.brand }}</td>
+              <td class="py-1.5 pr-3">
+                {{ i.name
+                }}<small class="block text-ink2"
+                  >{{ Object.keys(i.properties).length }} properties, as of {{ i.updated }}</small
+                ><small v-if="errorAt(i)" class="block text-madder" role="alert">{{ errorAt(i) }}</small>
+              </td>
+              <template v-if="i.sku !== null"
+                ><td class="py-1.5 pr-3" colspan="2">
+                  <NuxtLink
+                    class="plain code"
+                    :to="{
+                      path: `/catalogue/${segment(i.sku)}`,
+                      query: { ...route.query, side: 'pool', gtin: undefined },
+                    }"
+                    >{{ i.sku }}<span class="sr-only">, compare</span></NuxtLink
+                  >
+                  <span class="text-ink2">compare</span>
+                </td></template
+              >
+              <template v-else
+                ><td class="py-1 pr-3">
+                  <input
+                    v-model="rows[i.gtin]!.sku"
+                    class="field w-full font-mono"
+                    :aria-label="`SKU of ${i.name}`"
+                    :disabled="!session.mayEdit"
+                  />
+                </td>
+                <td class="py-1 pr-5">
+                  <select
+                    v-model="rows[i.gtin]!.type"
+                    class="field w-full"
+                    :aria-label="`Product type of ${i.name}`"
+                    :disabled="!session.mayEdit"
+                  >
+                    <option value="" disabled>choose one</option>
+                    <option v-for="t in setup.types.values()" :key="t.code" :value="t.code">
+                      {{ setup.label(t.labels, t.code) }}
+                    </option>
+                  </select>
+                </td></template
+              >
+            </tr>
+          </tbody>
         </table>
         <p v-else class="px-5 pb-3 text-ink2">Nothing in the pool is called that.</p>
       </section>
       <section aria-label="Asked of the pool" class="pt-4">
-        <div class="flex items-baseline gap-4 px-5 pb-1"><h2>Asked of the pool</h2><button v-for="s in (['open', 'answered'] as const)" :key="s" type="button" class="text-[12.5px]" :class="state === s ? 'border-b-[1.5px] border-ink font-semibold' : 'text-ink2'" :aria-pressed="state === s" @click="state = s">{{ s === 'open' ? 'waits for an answer' : 'answered' }}</button></div>
+        <div class="flex items-baseline gap-4 px-5 pb-1">
+          <h2>Asked of the pool</h2>
+          <button
+            v-for="s in ['open', 'answered'] as const"
+            :key="s"
+            type="button"
+            class="text-[12.5px]"
+            :class="state === s ? 'border-b-[1.5px] border-ink font-semibold' : 'text-ink2'"
+            :aria-pressed="state === s"
+            @click="state = s"
+          >
+            {{ s === 'open' ? 'waits for an answer' : 'answered' }}
+          </button>
+        </div>
         <table v-if="listed.length" class="w-full table-fixed text-left">
-          <colgroup><col class="w-[15%]"><col class="w-[15%]"><col class="w-[15%]"><col class="w-[15%]"><col><col class="w-[17%]"></colgroup>
-          <thead class="text-[12.5px]"><tr class="border-y border-hair2"><th class="px-5 py-1.5">Product</th><th class="pr-3">Property</th><th class="pr-3">The pool said</th><th class="pr-3">We say</th><th class="pr-3">{{ state === 'open' ? 'Because' : 'Answer' }}</th><th class="pr-5">{{ state === 'open' ? 'Asked' : 'Answered' }}</th></tr></thead>
-          <tbody><tr v-for="q in listed" :key="q.id" class="border-b border-hair align-top">
-            <td class="px-5 py-1.5"><NuxtLink class="plain code" :to="{ path: `/catalogue/${segment(q.sku)}`, query: { side: 'pool' } }">{{ q.sku }}</NuxtLink></td><td class="break-words py-1.5 pr-3">{{ q.property }}</td><td class="break-words py-1.5 pr-3">{{ q.theirs }}</td><td class="break-words py-1.5 pr-3">{{ q.ours }}</td>
-            <td class="break-words py-1.5 pr-3"><template v-if="q.answered === null">{{ q.reason }}</template><span v-else :class="q.agreed ? 'text-weld' : 'text-madder'">{{ q.agreed ? 'agreed' : 'not agreed' }}: {{ q.words }}</span></td>
-            <td class="py-1.5 pr-5 text-ink2">{{ whenShown(q.answered ?? q.asked) }}<small v-if="q.person" class="block">{{ q.person }}</small></td>
-          </tr></tbody>
+          <colgroup>
+            <col class="w-[15%]" />
+            <col class="w-[15%]" />
+            <col class="w-[15%]" />
+            <col class="w-[15%]" />
+            <col />
+            <col class="w-[17%]" />
+          </colgroup>
+          <thead class="text-[12.5px]">
+            <tr class="border-y border-hair2">
+              <th class="px-5 py-1.5">Product</th>
+              <th class="pr-3">Property</th>
+              <th class="pr-3">The pool said</th>
+              <th class="pr-3">We say</th>
+              <th class="pr-3">{{ state === 'open' ? 'Because' : 'Answer' }}</th>
+              <th class="pr-5">{{ state === 'open' ? 'Asked' : 'Answered' }}</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="q in listed" :key="q.id" class="border-b border-hair align-top">
+              <td class="px-5 py-1.5">
+                <NuxtLink class="plain code" :to="{ path: `/catalogue/${segment(q.sku)}`, query: { side: 'pool' } }">{{
+                  q.sku
+                }}</NuxtLink>
+              </td>
+              <td class="break-words py-1.5 pr-3">{{ q.property }}</td>
+              <td class="break-words py-1.5 pr-3">{{ q.theirs }}</td>
+              <td class="break-words py-1.5 pr-3">{{ q.ours }}</td>
+              <td class="break-words py-1.5 pr-3">
+                <template v-if="q.answered === null">{{ q.reason }}</template
+                ><span v-else :class="q.agreed ? 'text-weld' : 'text-madder'"
+                  >{{ q.agreed ? 'agreed' : 'not agreed' }}: {{ q.words }}</span
+                >
+              </td>
+              <td class="py-1.5 pr-5 text-ink2">
+                {{ whenShown(q.answered ?? q.asked) }}<small v-if="q.person" class="block">{{ q.person }}</small>
+              </td>
+            </tr>
+          </tbody>
         </table>
-        <p v-else-if="queries.data.value" class="px-5 text-ink2">{{ state === 'open' ? 'Nothing waits for an answer. Where your value is the better one, keep it with a reason at the product, and the pool is asked.' : 'Nothing has been answered yet.' }}</p>
+        <p v-else-if="queries.data.value" class="px-5 text-ink2">
+          {{
+            state === 'open'
+              ? 'Nothing waits for an answer. Where your value is the better one, keep it with a reason at the product, and the pool is asked.'
+              : 'Nothing has been answered yet.'
+          }}
+        </p>
         <button v-if="next" type="button" class="act mx-5 mt-2" @click="more">Older ones</button>
       </section>
     </div>

@@ -7,7 +7,12 @@ import { blankPiece, type OwnPlace } from '@core/page/piece'
 import type { PieceRecord, PieceTextRecord } from '@contracts/records'
 import type { OfferedValue } from '~/components/editor/RichEditor.vue'
 
-interface Fill { count: number; assigned: { code: string; name: string }[]; sample: string | null; values: { address: string; label: string; filled: number }[] }
+interface Fill {
+  count: number
+  assigned: { code: string; name: string }[]
+  sample: string | null
+  values: { address: string; label: string; filled: number }[]
+}
 
 const route = useRoute()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
@@ -17,59 +22,146 @@ const session = useSessionStore()
 const { focus, refresh: refreshProof, version } = useProofFocus()
 /** A new one can be of one product alone, which is asked for in the address. */
 const ofProduct = computed(() => (typeof route.query.of === 'string' ? route.query.of : null))
-const blank = (): PieceRecord => ({ ...blankPiece(), code: '', kind: route.query.kind === 'question' ? 'question' : 'tab', name: '', own: ofProduct.value ? { sku: ofProduct.value, area: 'details', order: 50, limits: noLimits(), resting: false } : null })
-const record = useRecord<PieceRecord>('pieces', () => code.value, blank, (r) => r.name)
+const blank = (): PieceRecord => ({
+  ...blankPiece(),
+  code: '',
+  kind: route.query.kind === 'question' ? 'question' : 'tab',
+  name: '',
+  own: ofProduct.value
+    ? { sku: ofProduct.value, area: 'details', order: 50, limits: noLimits(), resting: false }
+    : null,
+})
+const record = useRecord<PieceRecord>(
+  'pieces',
+  () => code.value,
+  blank,
+  (r) => r.name,
+)
 const { draft, changed } = record
 
 /** Texts are written in the source and in the lens's language, side by side. */
 const columns = computed(() => [setup.source, ...(lens.language === setup.source ? [] : [lens.language])])
-const textAt = (language: string, storefront: string | null) => draft.value?.texts.find((t) => t.language === language && t.storefront === storefront)
+const textAt = (language: string, storefront: string | null) =>
+  draft.value?.texts.find((t) => t.language === language && t.storefront === storefront)
 const ownHere = (language: string) => textAt(language, lens.storefront) !== undefined
 const scopeOf = (language: string) => (language === lens.language && ownHere(language) ? lens.storefront : null)
 function write(language: string, change: Partial<Pick<PieceTextRecord, 'title' | 'body' | 'entries'>>) {
   const storefront = scopeOf(language)
   const found = textAt(language, storefront)
   if (found) Object.assign(found, change)
-  else if (Object.values(change).some((v) => v.length > 0)) draft.value!.texts.push({ storefront, language, title: '', body: '', ...change })
+  else if (Object.values(change).some((v) => v.length > 0))
+    draft.value!.texts.push({ storefront, language, title: '', body: '', ...change })
 }
 function setOwnHere(language: string, own: boolean) {
   const d = draft.value!
   if (own) {
     const general = textAt(language, null)
-    d.texts.push({ storefront: lens.storefront, language, title: general?.title ?? '', body: general?.body ?? '', ...(general?.entries ? { entries: general.entries } : {}) })
+    d.texts.push({
+      storefront: lens.storefront,
+      language,
+      title: general?.title ?? '',
+      body: general?.body ?? '',
+      ...(general?.entries ? { entries: general.entries } : {}),
+    })
   } else d.texts = d.texts.filter((t) => t.language !== language || t.storefront !== lens.storefront)
 }
 const hint = (language: string) => {
   const source = textAt(setup.source, null)
-  return language !== setup.source && !textAt(language, scopeOf(language))?.title && source?.title ? { title: source.title, language: setup.source } : undefined
+  return language !== setup.source && !textAt(language, scopeOf(language))?.title && source?.title
+    ? { title: source.title, language: setup.source }
+    : undefined
 }
 
-const kinds = useAsking((signal) => get<{ items: BlockKind[] }>('/api/block-kinds', {}, signal), () => 0)
+const kinds = useAsking(
+  (signal) => get<{ items: BlockKind[] }>('/api/block-kinds', {}, signal),
+  () => 0,
+)
 const blockKind = computed(() => kinds.data.value?.items.find((k) => k.code === draft.value?.blockKind))
-const known = useAsking((signal) => get<{ tags: string[]; owners: string[] }>('/api/pieces', { limit: 1 }, signal), () => version.value)
-const sets = useAsking((signal) => get<{ items: { code: string; name: string; questions: string[] }[] }>('/api/question-sets', {}, signal), () => version.value)
+const known = useAsking(
+  (signal) => get<{ tags: string[]; owners: string[] }>('/api/pieces', { limit: 1 }, signal),
+  () => version.value,
+)
+const sets = useAsking(
+  (signal) => get<{ items: { code: string; name: string; questions: string[] }[] }>('/api/question-sets', {}, signal),
+  () => version.value,
+)
 const inSets = computed(() => (sets.data.value?.items ?? []).filter((s) => s.questions.includes(code.value ?? '')))
-const fill = useAsking((signal) => ask<Fill>('POST', '/api/reach/fill', { body: { piece: code.value, storefront: lens.storefront }, signal }).then((a) => a.data), () => [code.value, lens.storefront, version.value])
+const fill = useAsking(
+  (signal) =>
+    ask<Fill>('POST', '/api/reach/fill', { body: { piece: code.value, storefront: lens.storefront }, signal }).then(
+      (a) => a.data,
+    ),
+  () => [code.value, lens.storefront, version.value],
+)
 const sample = ref('')
-watch(() => draft.value?.own?.sku ?? fill.data.value?.sample, (s) => { if (s && !sample.value) sample.value = s }, { immediate: true })
-watch(sample, (s) => { focus.value = s || null }, { immediate: true })
-onBeforeUnmount(() => { focus.value = null })
-useProofTrial(() => (changed.value && draft.value && draft.value.name.trim() !== '' ? { name: 'this piece', piece: { ...draft.value, code: draft.value.code || 'new', name: draft.value.name.trim() } } : null))
-const read = useAsking((signal) => (sample.value ? get<{ items: { attribute: string; shown: string | null }[] }>(`/api/products/${segment(sample.value)}/resolved`, { storefront: lens.storefront, language: lens.language }, signal) : Promise.resolve({ items: [] })), () => [sample.value, lens.edition.id, version.value])
+watch(
+  () => draft.value?.own?.sku ?? fill.data.value?.sample,
+  (s) => {
+    if (s && !sample.value) sample.value = s
+  },
+  { immediate: true },
+)
+watch(
+  sample,
+  (s) => {
+    focus.value = s || null
+  },
+  { immediate: true },
+)
+onBeforeUnmount(() => {
+  focus.value = null
+})
+useProofTrial(() =>
+  changed.value && draft.value && draft.value.name.trim() !== ''
+    ? { name: 'this piece', piece: { ...draft.value, code: draft.value.code || 'new', name: draft.value.name.trim() } }
+    : null,
+)
+const read = useAsking(
+  (signal) =>
+    sample.value
+      ? get<{ items: { attribute: string; shown: string | null }[] }>(
+          `/api/products/${segment(sample.value)}/resolved`,
+          { storefront: lens.storefront, language: lens.language },
+          signal,
+        )
+      : Promise.resolve({ items: [] }),
+  () => [sample.value, lens.edition.id, version.value],
+)
 const shop = computed(() => setup.storefronts.find((s) => s.code === lens.storefront))
 const offered = computed<OfferedValue[]>(() => [
   ...(fill.data.value?.values ?? []).map((v) => {
     const [kind, name] = v.address.split(':') as [string, string]
-    const shown = kind === 'storefront' ? shop.value?.facts[name] : read.data.value?.items.find((r) => r.attribute === name)?.shown
-    const share = fill.data.value!.count === 0 ? '' : `${Math.round(100 * v.filled / fill.data.value!.count)} %`
-    return { address: v.address, label: v.label, share: kind === 'storefront' ? '' : share, sample: (shown ?? '').slice(0, 36) }
+    const shown =
+      kind === 'storefront' ? shop.value?.facts[name] : read.data.value?.items.find((r) => r.attribute === name)?.shown
+    const share = fill.data.value!.count === 0 ? '' : `${Math.round((100 * v.filled) / fill.data.value!.count)} %`
+    return {
+      address: v.address,
+      label: v.label,
+      share: kind === 'storefront' ? '' : share,
+      sample: (shown ?? '').slice(0, 36),
+    }
   }),
-  { address: 'live:facts', label: 'Live: the table of facts' }, ...(['goes-with', 'replaced-by', 'spare-parts'] as const).map((r) => ({ address: `live:${r}`, label: `Live: ${relatedWords(r, 'en').toLowerCase()}` })),
+  { address: 'live:facts', label: 'Live: the table of facts' },
+  ...(['goes-with', 'replaced-by', 'spare-parts'] as const).map((r) => ({
+    address: `live:${r}`,
+    label: `Live: ${relatedWords(r, 'en').toLowerCase()}`,
+  })),
   ...(shop.value?.pages ?? []).map((p) => ({ address: `page:${p.code}`, label: `Standing page: ${p.name}` })),
 ])
 
-const used = computed(() => (draft.value?.takes ? draft.value.needed : [...new Set([...(draft.value?.texts ?? []).flatMap((t) => inlineAddresses(t.body)), ...(draft.value?.needed ?? [])])]))
-const labelOf = (address: string) => offered.value.find((v) => v.address === address)?.label ?? setup.label(setup.attributes.get(address.replace('attribute:', ''))?.labels, address)
+const used = computed(() =>
+  draft.value?.takes
+    ? draft.value.needed
+    : [
+        ...new Set([
+          ...(draft.value?.texts ?? []).flatMap((t) => inlineAddresses(t.body)),
+          ...(draft.value?.needed ?? []),
+        ]),
+      ],
+)
+const labelOf = (address: string) =>
+  offered.value.find((v) => v.address === address)?.label ??
+  setup.label(setup.attributes.get(address.replace('attribute:', ''))?.labels, address)
 const emptyOn = (address: string) => {
   const v = fill.data.value?.values.find((x) => x.address === address)
   return v && address.startsWith('attribute:') && fill.data.value ? fill.data.value.count - v.filled : 0
@@ -80,12 +172,22 @@ function need(address: string, on: boolean) {
 }
 const place = computed({
   get: () => ({ area: draft.value!.own!.area, order: draft.value!.own!.order, resting: draft.value!.own!.resting }),
-  set: (p) => { draft.value!.own = { ...draft.value!.own!, ...p } as OwnPlace },
+  set: (p) => {
+    draft.value!.own = { ...draft.value!.own!, ...p } as OwnPlace
+  },
 })
-const limits = computed({ get: () => draft.value!.own!.limits, set: (l) => { draft.value!.own = { ...draft.value!.own!, limits: l } } })
+const limits = computed({
+  get: () => draft.value!.own!.limits,
+  set: (l) => {
+    draft.value!.own = { ...draft.value!.own!, limits: l }
+  },
+})
 async function makeReusable() {
   try {
-    const { assignment } = await post<{ assignment: { code: string; name: string } }>(`/api/pieces/${segment(code.value!)}/reusable`, {})
+    const { assignment } = await post<{ assignment: { code: string; name: string } }>(
+      `/api/pieces/${segment(code.value!)}/reusable`,
+      {},
+    )
     tell(`Reusable now; the assignment “${assignment.name}” keeps it where it was`)
     await record.takeTheirs()
     refreshProof()
@@ -94,44 +196,129 @@ async function makeReusable() {
   }
 }
 const readonly = computed(() => !session.mayEdit)
-const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the piece a name for the team first; it is what lists show.' : ''))
+const missing = computed(() =>
+  draft.value?.name.trim() === '' ? 'Give the piece a name for the team first; it is what lists show.' : '',
+)
 const keys = [{ keys: '@', does: 'Put a value of the product into the text' }]
 </script>
 
 <template>
-  <RecordPage :record="record" it="Piece" many="Library" :title="draft?.name ?? ''" :readonly="readonly" removal="Delete this piece and its texts? The history keeps it." :missing="missing" :keys="keys" :after="refreshProof">
-    <template #beside><span v-if="draft">{{ draft.kind }}</span><NuxtLink v-if="draft?.own" class="hover:underline" :to="`/catalogue/${segment(draft.own.sku)}`">only on {{ draft.own.sku }}</NuxtLink></template>
+  <RecordPage
+    :record="record"
+    it="Piece"
+    many="Library"
+    :title="draft?.name ?? ''"
+    :readonly="readonly"
+    removal="Delete this piece and its texts? The history keeps it."
+    :missing="missing"
+    :keys="keys"
+    :after="refreshProof"
+  >
+    <template #beside
+      ><span v-if="draft">{{ draft.kind }}</span
+      ><NuxtLink v-if="draft?.own" class="hover:underline" :to="`/catalogue/${segment(draft.own.sku)}`"
+        >only on {{ draft.own.sku }}</NuxtLink
+      ></template
+    >
     <template v-if="draft">
-      <PieceSettings v-model="draft" :disabled="readonly" :is-new="code === null" :tags="known.data.value?.tags ?? []" :owners="known.data.value?.owners ?? []" :block-kinds="kinds.data.value?.items ?? []" />
+      <PieceSettings
+        v-model="draft"
+        :disabled="readonly"
+        :is-new="code === null"
+        :tags="known.data.value?.tags ?? []"
+        :owners="known.data.value?.owners ?? []"
+        :block-kinds="kinds.data.value?.items ?? []"
+      />
       <div class="mt-4 grid gap-5" :class="columns.length > 1 ? 'grid-cols-2' : ''">
         <section v-for="l in columns" :key="l" :aria-label="languageName(l)">
-          <div class="mb-1.5 flex items-baseline gap-3 border-b border-hair pb-1"><h2>{{ languageName(l) }}</h2><small v-if="l === setup.source" class="text-ink2">the source</small>
-            <label v-if="l === lens.language && !readonly" class="ml-auto flex items-center gap-1.5 text-[12px] text-ink2"><input type="checkbox" :checked="ownHere(l)" @change="setOwnHere(l, ($event.target as HTMLInputElement).checked)">a text of its own in {{ setup.storefrontName(lens.storefront) }}</label></div>
-          <PieceTextEditor :key="`${l}${scopeOf(l)}`" :title="textAt(l, scopeOf(l))?.title ?? ''" :body="textAt(l, scopeOf(l))?.body ?? ''" :entries="textAt(l, scopeOf(l))?.entries ?? []" :takes="draft.takes" :block-kind="blockKind" :language="l" :name="languageName(l)" :values="offered" :disabled="readonly" :hint="hint(l)" @update:title="write(l, { title: $event })" @update:body="write(l, { body: $event })" @update:entries="write(l, { entries: $event })" />
+          <div class="mb-1.5 flex items-baseline gap-3 border-b border-hair pb-1">
+            <h2>{{ languageName(l) }}</h2>
+            <small v-if="l === setup.source" class="text-ink2">the source</small>
+            <label
+              v-if="l === lens.language && !readonly"
+              class="ml-auto flex items-center gap-1.5 text-[12px] text-ink2"
+              ><input
+                type="checkbox"
+                :checked="ownHere(l)"
+                @change="setOwnHere(l, ($event.target as HTMLInputElement).checked)"
+              />a text of its own in {{ setup.storefrontName(lens.storefront) }}</label
+            >
+          </div>
+          <PieceTextEditor
+            :key="`${l}${scopeOf(l)}`"
+            :title="textAt(l, scopeOf(l))?.title ?? ''"
+            :body="textAt(l, scopeOf(l))?.body ?? ''"
+            :entries="textAt(l, scopeOf(l))?.entries ?? []"
+            :takes="draft.takes"
+            :block-kind="blockKind"
+            :language="l"
+            :name="languageName(l)"
+            :values="offered"
+            :disabled="readonly"
+            :hint="hint(l)"
+            @update:title="write(l, { title: $event })"
+            @update:body="write(l, { body: $event })"
+            @update:entries="write(l, { entries: $event })"
+          />
         </section>
       </div>
       <SharedRemarks v-if="code && draft.own === null" :piece="draft" />
       <section v-if="used.length || !draft.takes" class="mt-5" aria-label="Values in the text">
         <h2 class="border-b border-hair pb-1">Values in the text</h2>
-        <p v-if="used.length === 0" class="pt-1.5 text-ink2">None yet. Type <span class="key">@</span> in the text to name a fact of the product; it is filled in for each product and language.</p>
-        <div v-for="a in used" :key="a" class="flex items-center gap-3 border-b border-hair py-1.5"><span class="chip">@ {{ labelOf(a).toLowerCase() }}</span>
-          <label v-if="!/^(page|live):/.test(a)" class="flex min-h-6 items-center gap-1.5"><input type="checkbox" :checked="draft.needed.includes(a)" :disabled="readonly" @change="need(a, ($event.target as HTMLInputElement).checked)">needed: without it the piece is not shown</label>
-          <span v-if="emptyOn(a) > 0" class="ml-auto text-ochre">empty on {{ emptyOn(a) }} of {{ fill.data.value?.count }} products</span></div>
+        <p v-if="used.length === 0" class="pt-1.5 text-ink2">
+          None yet. Type <span class="key">@</span> in the text to name a fact of the product; it is filled in for each
+          product and language.
+        </p>
+        <div v-for="a in used" :key="a" class="flex items-center gap-3 border-b border-hair py-1.5">
+          <span class="chip">@ {{ labelOf(a).toLowerCase() }}</span>
+          <label v-if="!/^(page|live):/.test(a)" class="flex min-h-6 items-center gap-1.5"
+            ><input
+              type="checkbox"
+              :checked="draft.needed.includes(a)"
+              :disabled="readonly"
+              @change="need(a, ($event.target as HTMLInputElement).checked)"
+            />needed: without it the piece is not shown</label
+          >
+          <span v-if="emptyOn(a) > 0" class="ml-auto text-ochre"
+            >empty on {{ emptyOn(a) }} of {{ fill.data.value?.count }} products</span
+          >
+        </div>
       </section>
       <section class="mt-5" aria-label="Where it goes">
         <h2 class="border-b border-hair pb-1">Where it goes</h2>
         <template v-if="draft.own">
-          <p class="pt-1.5">Only on <NuxtLink class="plain" :to="`/catalogue/${segment(draft.own.sku)}`">{{ draft.own.sku }}</NuxtLink> and its variants. <button v-if="code && !readonly && !changed" type="button" class="act ml-2" @click="makeReusable">Make it reusable</button></p>
+          <p class="pt-1.5">
+            Only on
+            <NuxtLink class="plain" :to="`/catalogue/${segment(draft.own.sku)}`">{{ draft.own.sku }}</NuxtLink> and its
+            variants.
+            <button v-if="code && !readonly && !changed" type="button" class="act ml-2" @click="makeReusable">
+              Make it reusable
+            </button>
+          </p>
           <PlaceForm v-model="place" :disabled="readonly" /><LimitsForm v-model="limits" :disabled="readonly" />
         </template>
         <p v-else class="flex flex-wrap items-baseline gap-x-4 gap-y-1 pt-1.5">
-          <NuxtLink v-for="a in fill.data.value?.assigned" :key="a.code" class="plain" :to="`/assignments/${segment(a.code)}`">{{ a.name }}</NuxtLink>
-          <NuxtLink v-for="s in inSets" :key="s.code" class="plain" :to="`/questions/${segment(s.code)}`">in the set {{ s.name }}</NuxtLink>
-          <span v-if="fill.data.value?.assigned.length" class="text-ink2">{{ fill.data.value.count }} products in {{ setup.storefrontName(lens.storefront) }}</span>
+          <NuxtLink
+            v-for="a in fill.data.value?.assigned"
+            :key="a.code"
+            class="plain"
+            :to="`/assignments/${segment(a.code)}`"
+            >{{ a.name }}</NuxtLink
+          >
+          <NuxtLink v-for="s in inSets" :key="s.code" class="plain" :to="`/questions/${segment(s.code)}`"
+            >in the set {{ s.name }}</NuxtLink
+          >
+          <span v-if="fill.data.value?.assigned.length" class="text-ink2"
+            >{{ fill.data.value.count }} products in {{ setup.storefrontName(lens.storefront) }}</span
+          >
           <span v-else-if="inSets.length === 0" class="text-ink2">Nowhere yet.</span>
-          <NuxtLink v-if="code && !readonly" class="act" :to="{ path: '/assignments/new', query: { piece: code } }">Assign it</NuxtLink>
+          <NuxtLink v-if="code && !readonly" class="act" :to="{ path: '/assignments/new', query: { piece: code } }"
+            >Assign it</NuxtLink
+          >
         </p>
-        <div class="mt-2 flex items-center gap-2 text-ink2">Values are shown for <SkuPicker v-model="sample" label="Sample product" class="w-56" /></div>
+        <div class="mt-2 flex items-center gap-2 text-ink2">
+          Values are shown for <SkuPicker v-model="sample" label="Sample product" class="w-56" />
+        </div>
       </section>
     </template>
   </RecordPage>

@@ -1,8 +1,28 @@
 <script setup lang="ts">
 import { signs, type SignName } from '@core/page/signs'
 
-interface Listed { code: string; kind: string; name: string; note: string; title: string | null; titleLanguage: string | null; counts: boolean; languages: string[]; tags: string[]; owner: string; sign: SignName | null; takes: string | null; sets: { code: string; name: string }[]; assignments: { code: string; name: string }[] }
-interface Page { items: Listed[]; next: string | null; tags: string[]; owners: string[] }
+interface Listed {
+  code: string
+  kind: string
+  name: string
+  note: string
+  title: string | null
+  titleLanguage: string | null
+  counts: boolean
+  languages: string[]
+  tags: string[]
+  owner: string
+  sign: SignName | null
+  takes: string | null
+  sets: { code: string; name: string }[]
+  assignments: { code: string; name: string }[]
+}
+interface Page {
+  items: Listed[]
+  next: string | null
+  tags: string[]
+  owners: string[]
+}
 
 const lens = useLensStore()
 const session = useSessionStore()
@@ -10,16 +30,29 @@ const q = ref('')
 const kind = ref('')
 const tag = ref('')
 const owner = ref('')
-const asked = computed(() => ({ q: q.value, kind: kind.value, tag: tag.value, owner: owner.value, storefront: lens.storefront, language: lens.language }))
+const asked = computed(() => ({
+  q: q.value,
+  kind: kind.value,
+  tag: tag.value,
+  owner: owner.value,
+  storefront: lens.storefront,
+  language: lens.language,
+}))
 const more = ref<Listed[]>([])
-const { data, problem } = useAsking(async (signal) => {
-  const page = await get<Page>('/api/pieces', asked.value, signal)
-  more.value = []
-  return page
-}, () => asked.value, { wait: 80 })
+const { data, problem } = useAsking(
+  async (signal) => {
+    const page = await get<Page>('/api/pieces', asked.value, signal)
+    more.value = []
+    return page
+  },
+  () => asked.value,
+  { wait: 80 },
+)
 const next = ref<string | null>(null)
-watch(data, (d) => { next.value = d?.next ?? null })
-const pieces = computed(() => [...data.value?.items ?? [], ...more.value])
+watch(data, (d) => {
+  next.value = d?.next ?? null
+})
+const pieces = computed(() => [...(data.value?.items ?? []), ...more.value])
 async function showMore() {
   const page = await get<Page>('/api/pieces', { ...asked.value, cursor: next.value })
   more.value = [...more.value, ...page.items]
@@ -28,32 +61,115 @@ async function showMore() {
 const search = useTemplateRef<HTMLInputElement>('search')
 useKeys('Library', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
-  { keys: 'n', does: 'Write a new piece', run: () => { if (session.mayEdit) void navigateTo('/library/new') } },
+  {
+    keys: 'n',
+    does: 'Write a new piece',
+    run: () => {
+      if (session.mayEdit) void navigateTo('/library/new')
+    },
+  },
 ])
 </script>
 
 <template>
   <div class="flex h-full flex-col">
-    <LibraryHead><NuxtLink v-if="session.mayEdit" class="act" to="/library/new">Write a piece <span class="key">n</span></NuxtLink></LibraryHead>
-    <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2"><h1>Pieces</h1><span v-if="data" class="text-ink2"><b class="text-ink">{{ pieces.length }}{{ next ? '+' : '' }}</b></span><input ref="search" v-model="q" type="search" class="field w-56" placeholder="Name, title or note" aria-label="Search pieces">
-      <select v-model="kind" class="field" aria-label="Kind of piece"><option value="">every kind</option><option value="tab">tabs</option><option value="question">questions</option><option value="block">blocks</option></select>
-      <select v-if="data?.tags.length" v-model="tag" class="field max-w-36" aria-label="Tag"><option value="">every tag</option><option v-for="t in data.tags" :key="t">{{ t }}</option></select>
-      <select v-if="data?.owners.length" v-model="owner" class="field max-w-44" aria-label="Looked after by"><option value="">by anybody</option><option v-for="o in data.owners" :key="o">{{ o }}</option></select></div>
+    <LibraryHead
+      ><NuxtLink v-if="session.mayEdit" class="act" to="/library/new"
+        >Write a piece <span class="key">n</span></NuxtLink
+      ></LibraryHead
+    >
+    <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2">
+      <h1>Pieces</h1>
+      <span v-if="data" class="text-ink2"
+        ><b class="text-ink">{{ pieces.length }}{{ next ? '+' : '' }}</b></span
+      ><input
+        ref="search"
+        v-model="q"
+        type="search"
+        class="field w-56"
+        placeholder="Name, title or note"
+        aria-label="Search pieces"
+      />
+      <select v-model="kind" class="field" aria-label="Kind of piece">
+        <option value="">every kind</option>
+        <option value="tab">tabs</option>
+        <option value="question">questions</option>
+        <option value="block">blocks</option>
+      </select>
+      <select v-if="data?.tags.length" v-model="tag" class="field max-w-36" aria-label="Tag">
+        <option value="">every tag</option>
+        <option v-for="t in data.tags" :key="t">{{ t }}</option>
+      </select>
+      <select v-if="data?.owners.length" v-model="owner" class="field max-w-44" aria-label="Looked after by">
+        <option value="">by anybody</option>
+        <option v-for="o in data.owners" :key="o">{{ o }}</option>
+      </select>
+    </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Pieces">
       <table class="w-full table-fixed text-left">
-        <colgroup><col class="w-[32%]"><col class="w-[26%]"><col class="w-[17%]"><col></colgroup>
-        <thead class="sticky top-0 bg-sheet text-[12.5px]"><tr class="border-b border-hair2"><th class="px-5 py-1.5">Name, for the team</th><th class="pr-3">Title in {{ languageName(lens.language) }}</th><th class="pr-3">Languages</th><th class="pr-5">Assigned by</th></tr></thead>
+        <colgroup>
+          <col class="w-[32%]" />
+          <col class="w-[26%]" />
+          <col class="w-[17%]" />
+          <col />
+        </colgroup>
+        <thead class="sticky top-0 bg-sheet text-[12.5px]">
+          <tr class="border-b border-hair2">
+            <th class="px-5 py-1.5">Name, for the team</th>
+            <th class="pr-3">Title in {{ languageName(lens.language) }}</th>
+            <th class="pr-3">Languages</th>
+            <th class="pr-5">Assigned by</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="p in pieces" :key="p.code" class="border-b border-hair align-top hover:bg-shade">
-            <td class="px-5 py-2"><svg v-if="p.sign" class="mr-1.5 inline-block align-[-3px] text-ink2" viewBox="0 0 24 24" fill="none" stroke="currentColor" stroke-width="1.6" width="16" height="16" aria-hidden="true"><path :d="signs[p.sign]" /></svg><NuxtLink class="font-semibold hover:underline" :to="`/library/${segment(p.code)}`">{{ p.name }}</NuxtLink> <span class="text-ink3">{{ p.kind }}{{ p.takes ? ', its text from each product' : '' }}</span><span v-for="t in p.tags" :key="t" class="ml-1.5 text-[12px] text-ink2">{{ t }}</span><p class="truncate text-[12.5px] text-ink2">{{ p.note }}</p></td>
-            <td class="py-2 pr-3"><span v-if="p.title" :class="p.counts ? '' : 'from-fallback'" :lang="p.titleLanguage ?? undefined">{{ p.title }}</span><small v-if="p.title && !p.counts" class="block text-ochre">only in {{ p.titleLanguage }}</small><span v-if="!p.title" class="text-madder">no title</span></td>
+            <td class="px-5 py-2">
+              <svg
+                v-if="p.sign"
+                class="mr-1.5 inline-block align-[-3px] text-ink2"
+                viewBox="0 0 24 24"
+                fill="none"
+                stroke="currentColor"
+                stroke-width="1.6"
+                width="16"
+                height="16"
+                aria-hidden="true"
+              >
+                <path :d="signs[p.sign]" /></svg
+              ><NuxtLink class="font-semibold hover:underline" :to="`/library/${segment(p.code)}`">{{
+                p.name
+              }}</NuxtLink>
+              <span class="text-ink3">{{ p.kind }}{{ p.takes ? ', its text from each product' : '' }}</span
+              ><span v-for="t in p.tags" :key="t" class="ml-1.5 text-[12px] text-ink2">{{ t }}</span>
+              <p class="truncate text-[12.5px] text-ink2">{{ p.note }}</p>
+            </td>
+            <td class="py-2 pr-3">
+              <span v-if="p.title" :class="p.counts ? '' : 'from-fallback'" :lang="p.titleLanguage ?? undefined">{{
+                p.title
+              }}</span
+              ><small v-if="p.title && !p.counts" class="block text-ochre">only in {{ p.titleLanguage }}</small
+              ><span v-if="!p.title" class="text-madder">no title</span>
+            </td>
             <td class="code py-2 pr-3">{{ p.languages.join(' ') }}</td>
-            <td class="py-2 pr-5"><template v-for="(a, i) in p.assignments" :key="a.code"><template v-if="i">, </template><NuxtLink class="plain whitespace-normal" :to="`/assignments/${segment(a.code)}`">{{ a.name }}</NuxtLink></template><span v-if="p.assignments.length === 0 && p.sets.length" class="text-ink2">in {{ p.sets.map((s) => s.name).join(', ') }}</span><span v-else-if="p.assignments.length === 0" class="text-ochre">by nothing yet</span></td>
+            <td class="py-2 pr-5">
+              <template v-for="(a, i) in p.assignments" :key="a.code"
+                ><template v-if="i">, </template
+                ><NuxtLink class="plain whitespace-normal" :to="`/assignments/${segment(a.code)}`">{{
+                  a.name
+                }}</NuxtLink></template
+              ><span v-if="p.assignments.length === 0 && p.sets.length" class="text-ink2"
+                >in {{ p.sets.map((s) => s.name).join(', ') }}</span
+              ><span v-else-if="p.assignments.length === 0" class="text-ochre">by nothing yet</span>
+            </td>
           </tr>
         </tbody>
       </table>
-      <p v-if="data && pieces.length === 0" class="p-10 text-center text-ink2"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{ q ? 'No piece is called that.' : 'No piece has been written yet.' }}</p>
+      <p v-if="data && pieces.length === 0" class="p-10 text-center text-ink2">
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{
+          q ? 'No piece is called that.' : 'No piece has been written yet.'
+        }}
+      </p>
       <div v-if="next" class="p-4"><button class="act" type="button" @click="showMore">Show more</button></div>
     </div>
   </div>

@@ -4,24 +4,60 @@ import { colourIn, labOfHex, nameOfColour } from '@core/media/colour-names'
 import type { ItemFinding } from '@core/media/checks'
 import { blankItem, isPicture, type MediaContent, type MediaItem } from '@core/media/item'
 
-interface About { content: MediaContent; reading: { colours: string[]; ground: string | null; shape: string; words: boolean; letters: number; swatches: { colour: string; share: number }[] } | null; findings: ItemFinding[]; twins: string[]; used: { skus: string[]; count: number }; versions: { name: string; storefront: string | null; language: string | null }[] }
+interface About {
+  content: MediaContent
+  reading: {
+    colours: string[]
+    ground: string | null
+    shape: string
+    words: boolean
+    letters: number
+    swatches: { colour: string; share: number }[]
+  } | null
+  findings: ItemFinding[]
+  twins: string[]
+  used: { skus: string[]; count: number }
+  versions: { name: string; storefront: string | null; language: string | null }[]
+}
 const route = useRoute()
 const lens = useLensStore()
 const setup = useSetupStore()
 const session = useSessionStore()
 const name = computed(() => String(route.params.name))
-const record = useRecord<MediaItem>('media', () => name.value, () => blankItem('', ''), (r) => r.code)
+const record = useRecord<MediaItem>(
+  'media',
+  () => name.value,
+  () => blankItem('', ''),
+  (r) => r.code,
+)
 const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.mayEdit)
-const { data: about, refresh } = useAsking((signal) => get<About>(`/api/media/${segment(name.value)}/about`, { storefront: lens.storefront, language: lens.language }, signal), () => [name.value, lens.edition.id, stored.value])
+const { data: about, refresh } = useAsking(
+  (signal) =>
+    get<About>(
+      `/api/media/${segment(name.value)}/about`,
+      { storefront: lens.storefront, language: lens.language },
+      signal,
+    ),
+  () => [name.value, lens.edition.id, stored.value],
+)
 const picture = computed(() => about.value !== undefined && isPicture(about.value.content.mime))
 const past = ref(false)
-const place = (v: { storefront: string | null; language: string | null }) => [v.language && languageName(v.language), v.storefront && setup.storefrontName(v.storefront)].filter(Boolean).join(', ')
+const place = (v: { storefront: string | null; language: string | null }) =>
+  [v.language && languageName(v.language), v.storefront && setup.storefrontName(v.storefront)]
+    .filter(Boolean)
+    .join(', ')
 const size = computed(() => {
   const c = about.value?.content
   if (!c) return ''
   const bytes = c.bytes > 1_000_000 ? `${(c.bytes / 1_048_576).toFixed(1)} MB` : `${Math.ceil(c.bytes / 1024)} KB`
-  return [c.width === null ? null : `${c.width} × ${c.height} pixels`, bytes, c.mime.replace(/^.*\//, '').replace('svg+xml', 'SVG drawing').toUpperCase()].filter(Boolean).join(', ')
+  return [
+    c.width === null ? null : `${c.width} × ${c.height} pixels`,
+    bytes,
+    c.mime.replace(/^.*\//, '').replace('svg+xml', 'SVG drawing').toUpperCase(),
+  ]
+    .filter(Boolean)
+    .join(', ')
 })
 const measured = computed(() => about.value?.content.measured)
 const colourName = (hex: string) => colourIn(nameOfColour(labOfHex(hex)!), 'en')
@@ -35,7 +71,11 @@ async function replace(e: Event) {
   input.value = ''
   if (!file) return
   try {
-    const { data } = await ask<Uploaded>('POST', '/api/media', { query: { name: name.value, taken: 'over' }, body: file, headers: { 'content-type': 'application/octet-stream' } })
+    const { data } = await ask<Uploaded>('POST', '/api/media', {
+      query: { name: name.value, taken: 'over' },
+      body: file,
+      headers: { 'content-type': 'application/octet-stream' },
+    })
     tell(data.state === 'unchanged' ? 'It is the same file already' : 'The new file is in its place')
     await record.takeTheirs()
     await refresh()
@@ -44,45 +84,156 @@ async function replace(e: Event) {
   }
 }
 async function save() {
-  if (!readonly.value && changed.value && await record.save()) await refresh()
+  if (!readonly.value && changed.value && (await record.save())) await refresh()
 }
-useKeys('Picture', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() }, { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } }])
+useKeys('Picture', [
+  { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
+  {
+    keys: 'h',
+    does: 'History, and back',
+    run: () => {
+      past.value = !past.value
+    },
+  },
+])
 </script>
 
 <template>
   <div class="flex h-full flex-col">
     <LibraryHead />
-    <div v-if="problem" class="p-8" role="alert"><h1>{{ problem.problem.title }}</h1><p class="mt-2">{{ problem.sentence }}</p></div>
+    <div v-if="problem" class="p-8" role="alert">
+      <h1>{{ problem.problem.title }}</h1>
+      <p class="mt-2">{{ problem.sentence }}</p>
+    </div>
     <template v-else-if="draft && stored">
       <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-2">
-        <h1 class="truncate">{{ name }}</h1><span class="text-ink2">{{ size }}</span>
-        <RecordActions v-model="past" :it="picture ? 'Picture' : 'File'" :history="true" :changed="changed" :readonly="readonly" :blocked="busy" @leave="record.reset" @save="save" />
+        <h1 class="truncate">{{ name }}</h1>
+        <span class="text-ink2">{{ size }}</span>
+        <RecordActions
+          v-model="past"
+          :it="picture ? 'Picture' : 'File'"
+          :history="true"
+          :changed="changed"
+          :readonly="readonly"
+          :blocked="busy"
+          @leave="record.reset"
+          @save="save"
+        />
       </div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-8 pt-3" tabindex="0" aria-label="The picture or file">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-        <HistoryList v-if="past" :read="`/api/history/media/${segment(name)}`" :write="`/api/history/media/${segment(name)}/put-back`" :version="stored" :after="() => record.takeTheirs()" />
+        <HistoryList
+          v-if="past"
+          :read="`/api/history/media/${segment(name)}`"
+          :write="`/api/history/media/${segment(name)}/put-back`"
+          :version="stored"
+          :after="() => record.takeTheirs()"
+        />
         <div v-else-if="about" class="grid grid-cols-[minmax(300px,440px)_minmax(0,1fr)] items-start gap-8">
           <div>
-            <CropField v-if="picture" v-model:crop="draft.crop" v-model:focus="draft.focus" :name="name" :digest="draft.digest" :width="about.content.width!" :height="about.content.height!" :disabled="readonly" />
-            <a v-else class="act" :href="`/delivery/media/${segment(name)}`" target="_blank" rel="noopener">Open the file</a>
-            <p v-if="!readonly" class="mt-3 flex gap-4"><button type="button" class="plain" @click="chooser?.click()">Put another file in its place</button><button type="button" class="plain" @click="record.remove()">Delete it</button></p>
-            <input ref="chooser" type="file" class="sr-only" tabindex="-1" aria-label="File to put in its place" @change="replace">
+            <CropField
+              v-if="picture"
+              v-model:crop="draft.crop"
+              v-model:focus="draft.focus"
+              :name="name"
+              :digest="draft.digest"
+              :width="about.content.width!"
+              :height="about.content.height!"
+              :disabled="readonly"
+            />
+            <a v-else class="act" :href="`/delivery/media/${segment(name)}`" target="_blank" rel="noopener"
+              >Open the file</a
+            >
+            <p v-if="!readonly" class="mt-3 flex gap-4">
+              <button type="button" class="plain" @click="chooser?.click()">Put another file in its place</button
+              ><button type="button" class="plain" @click="record.remove()">Delete it</button>
+            </p>
+            <input
+              ref="chooser"
+              type="file"
+              class="sr-only"
+              tabindex="-1"
+              aria-label="File to put in its place"
+              @change="replace"
+            />
           </div>
           <div class="max-w-[560px]">
-            <ul v-if="about.findings.length" class="mb-3" aria-label="Findings"><li v-for="f in about.findings" :key="f.code" class="border-l-[3px] py-0.5 pl-2.5" :class="f.level === 'blocker' ? 'border-madder text-madder' : 'border-ochre text-ochre'">{{ f.message }}</li></ul>
+            <ul v-if="about.findings.length" class="mb-3" aria-label="Findings">
+              <li
+                v-for="f in about.findings"
+                :key="f.code"
+                class="border-l-[3px] py-0.5 pl-2.5"
+                :class="f.level === 'blocker' ? 'border-madder text-madder' : 'border-ochre text-ochre'"
+              >
+                {{ f.message }}
+              </li>
+            </ul>
             <MediaForm v-model="draft" :picture="picture" :disabled="readonly" :error-at="record.errorAt" />
-            <p v-if="measured" class="mt-4 flex flex-wrap items-center gap-x-5 gap-y-1 text-ink2"><span class="flex items-center gap-1.5">Ground <svg viewBox="0 0 14 14" class="h-3.5 w-3.5 border border-hair2" aria-hidden="true"><rect width="14" height="14" :fill="measured.background.colour" /></svg><span class="code">{{ measured.background.colour }}</span> along {{ Math.round(measured.background.share * 100) }} % of the edge</span><span>Sharpness {{ sharpness }} of 100</span></p>
-            <section v-if="picture" class="mt-4" aria-label="Read from the photo"><h2>Read from the photo</h2>
+            <p v-if="measured" class="mt-4 flex flex-wrap items-center gap-x-5 gap-y-1 text-ink2">
+              <span class="flex items-center gap-1.5"
+                >Ground
+                <svg viewBox="0 0 14 14" class="h-3.5 w-3.5 border border-hair2" aria-hidden="true">
+                  <rect width="14" height="14" :fill="measured.background.colour" /></svg
+                ><span class="code">{{ measured.background.colour }}</span> along
+                {{ Math.round(measured.background.share * 100) }} % of the edge</span
+              ><span>Sharpness {{ sharpness }} of 100</span>
+            </p>
+            <section v-if="picture" class="mt-4" aria-label="Read from the photo">
+              <h2>Read from the photo</h2>
               <p v-if="about.reading" class="mt-1 flex flex-wrap items-center gap-x-5 gap-y-1">
-                <span v-for="c in about.reading.swatches" :key="c.colour" class="flex items-center gap-1.5"><svg viewBox="0 0 14 14" class="h-3.5 w-3.5 border border-hair2" aria-hidden="true"><rect width="14" height="14" :fill="c.colour" /></svg>{{ colourName(c.colour) }} <span class="text-ink2">{{ Math.round(c.share * 100) }} %</span></span>
-                <span class="text-ink2">{{ about.reading.ground ? `on a plain ${about.reading.ground} ground` : 'on a ground that is not plain' }}, {{ about.reading.shape }}</span>
-                <span :class="about.reading.words ? 'text-ochre' : 'text-ink2'">{{ about.reading.words ? `words in it, about ${about.reading.letters} letters` : 'no words, as far as can be told' }}</span>
+                <span v-for="c in about.reading.swatches" :key="c.colour" class="flex items-center gap-1.5"
+                  ><svg viewBox="0 0 14 14" class="h-3.5 w-3.5 border border-hair2" aria-hidden="true">
+                    <rect width="14" height="14" :fill="c.colour" /></svg
+                  >{{ colourName(c.colour) }} <span class="text-ink2">{{ Math.round(c.share * 100) }} %</span></span
+                >
+                <span class="text-ink2"
+                  >{{
+                    about.reading.ground
+                      ? `on a plain ${about.reading.ground} ground`
+                      : 'on a ground that is not plain'
+                  }}, {{ about.reading.shape }}</span
+                >
+                <span :class="about.reading.words ? 'text-ochre' : 'text-ink2'">{{
+                  about.reading.words
+                    ? `words in it, about ${about.reading.letters} letters`
+                    : 'no words, as far as can be told'
+                }}</span>
               </p>
               <p v-else class="mt-1 text-ink2">It is read within a minute.</p>
-              <p v-if="about.reading?.words && draft.words === null && !draft.of" class="mt-1 text-ochre">If it has words, say in which language: other editions need a version of their own.</p></section>
-            <section class="mt-4" aria-label="Where it is used"><h2>On products</h2><p class="mt-1 flex flex-wrap gap-x-3 gap-y-1"><NuxtLink v-for="s in about.used.skus" :key="s" class="plain code" :to="`/catalogue/${segment(s)}`">{{ s }}</NuxtLink><span v-if="about.used.count > about.used.skus.length" class="text-ink2">and {{ about.used.count - about.used.skus.length }} more</span><span v-if="about.used.count === 0" class="text-ink2">None.</span></p></section>
-            <section v-if="!draft.of" class="mt-4" aria-label="Own versions"><h2>Own versions</h2><p class="mt-1 flex flex-wrap gap-x-4 gap-y-1"><span v-for="v in about.versions" :key="v.name"><NuxtLink class="plain" :to="`/media/${segment(v.name)}`">{{ v.name }}</NuxtLink> <span class="text-ink2">{{ place(v) }}</span></span><span v-if="about.versions.length === 0" class="text-ink2">None. Add the other picture to the library, then say there what it is a version of.</span></p></section>
-            <section v-if="about.twins.length" class="mt-4" aria-label="Look-alikes"><h2>Nearly the same</h2><p class="mt-1 flex flex-wrap gap-x-4"><NuxtLink v-for="t in about.twins" :key="t" class="plain" :to="`/media/${segment(t)}`">{{ t }}</NuxtLink></p></section>
+              <p v-if="about.reading?.words && draft.words === null && !draft.of" class="mt-1 text-ochre">
+                If it has words, say in which language: other editions need a version of their own.
+              </p>
+            </section>
+            <section class="mt-4" aria-label="Where it is used">
+              <h2>On products</h2>
+              <p class="mt-1 flex flex-wrap gap-x-3 gap-y-1">
+                <NuxtLink v-for="s in about.used.skus" :key="s" class="plain code" :to="`/catalogue/${segment(s)}`">{{
+                  s
+                }}</NuxtLink
+                ><span v-if="about.used.count > about.used.skus.length" class="text-ink2"
+                  >and {{ about.used.count - about.used.skus.length }} more</span
+                ><span v-if="about.used.count === 0" class="text-ink2">None.</span>
+              </p>
+            </section>
+            <section v-if="!draft.of" class="mt-4" aria-label="Own versions">
+              <h2>Own versions</h2>
+              <p class="mt-1 flex flex-wrap gap-x-4 gap-y-1">
+                <span v-for="v in about.versions" :key="v.name"
+                  ><NuxtLink class="plain" :to="`/media/${segment(v.name)}`">{{ v.name }}</NuxtLink>
+                  <span class="text-ink2">{{ place(v) }}</span></span
+                ><span v-if="about.versions.length === 0" class="text-ink2"
+                  >None. Add the other picture to the library, then say there what it is a version of.</span
+                >
+              </p>
+            </section>
+            <section v-if="about.twins.length" class="mt-4" aria-label="Look-alikes">
+              <h2>Nearly the same</h2>
+              <p class="mt-1 flex flex-wrap gap-x-4">
+                <NuxtLink v-for="t in about.twins" :key="t" class="plain" :to="`/media/${segment(t)}`">{{
+                  t
+                }}</NuxtLink>
+              </p>
+            </section>
           </div>
         </div>
       </div>

@@ -12,23 +12,52 @@ const what = ref('')
 const finding = ref('')
 const order = ref<'name' | 'newest'>('name')
 const question = computed(() => ({
-  q: q.value, finding: finding.value, order: order.value, storefront: lens.storefront, language: lens.language,
+  q: q.value,
+  finding: finding.value,
+  order: order.value,
+  storefront: lens.storefront,
+  language: lens.language,
   ...(what.value === 'picture' || what.value === 'file' ? { kind: what.value } : { view: what.value }),
 }))
-const list = usePages<ListedMedia>((offset, limit, signal) => get('/api/media', { ...question.value, offset, limit }, signal), () => question.value, 120)
+const list = usePages<ListedMedia>(
+  (offset, limit, signal) => get('/api/media', { ...question.value, offset, limit }, signal),
+  () => question.value,
+  120,
+)
 
 const scroller = useTemplateRef<HTMLElement>('scroller')
 const { width } = useElementSize(scroller)
 const columns = computed(() => Math.max(2, Math.floor((width.value + 14) / 176)))
 const tileHeight = 192
-const virtual = useVirtualizer(computed(() => ({ count: Math.ceil((list.count.value ?? 0) / columns.value), getScrollElement: () => scroller.value, estimateSize: () => tileHeight, overscan: 3 })))
+const virtual = useVirtualizer(
+  computed(() => ({
+    count: Math.ceil((list.count.value ?? 0) / columns.value),
+    getScrollElement: () => scroller.value,
+    estimateSize: () => tileHeight,
+    overscan: 3,
+  })),
+)
 const visible = computed(() => virtual.value.getVirtualItems())
-watch([visible, columns], ([v]) => { if (v.length) list.show(v[0]!.index * columns.value, (v.at(-1)!.index + 1) * columns.value - 1) })
+watch([visible, columns], ([v]) => {
+  if (v.length) list.show(v[0]!.index * columns.value, (v.at(-1)!.index + 1) * columns.value - 1)
+})
 const at = ref(0)
-watch(() => list.count.value, () => { at.value = 0 })
+watch(
+  () => list.count.value,
+  () => {
+    at.value = 0
+  },
+)
 /** Arrows walk over the tiles; the tile in focus is the one that Tab reaches. */
 function walk(e: KeyboardEvent) {
-  const steps: Record<string, number> = { ArrowRight: 1, ArrowLeft: -1, ArrowDown: columns.value, ArrowUp: -columns.value, Home: -at.value, End: (list.count.value ?? 1) - 1 - at.value }
+  const steps: Record<string, number> = {
+    ArrowRight: 1,
+    ArrowLeft: -1,
+    ArrowDown: columns.value,
+    ArrowUp: -columns.value,
+    Home: -at.value,
+    End: (list.count.value ?? 1) - 1 - at.value,
+  }
   const step = steps[e.key]
   if (step === undefined || e.ctrlKey || e.altKey) return
   e.preventDefault()
@@ -60,35 +89,114 @@ function drop(e: DragEvent) {
 const search = useTemplateRef<HTMLInputElement>('search')
 useKeys('Pictures and files', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
-  { keys: 'n', does: 'Add pictures or files', run: () => { if (session.mayEdit) chooser.value?.click() } },
+  {
+    keys: 'n',
+    does: 'Add pictures or files',
+    run: () => {
+      if (session.mayEdit) chooser.value?.click()
+    },
+  },
   { keys: 'Arrows', does: 'Walk over the pictures' },
 ])
-const also = [{ code: 'twin', label: 'nearly the same as another' }, { code: 'unused', label: 'on no product' }]
+const also = [
+  { code: 'twin', label: 'nearly the same as another' },
+  { code: 'unused', label: 'on no product' },
+]
 </script>
 
 <template>
-  <div class="relative flex h-full flex-col" @dragover.prevent="over = true" @dragleave.self="over = false" @drop.prevent="drop">
-    <LibraryHead><button v-if="session.mayEdit" type="button" class="act" @click="chooser?.click()">Add pictures or files <span class="key">n</span></button></LibraryHead>
-    <input ref="chooser" type="file" multiple class="sr-only" tabindex="-1" aria-label="Pictures or files to add" @change="choose">
+  <div
+    class="relative flex h-full flex-col"
+    @dragover.prevent="over = true"
+    @dragleave.self="over = false"
+    @drop.prevent="drop"
+  >
+    <LibraryHead
+      ><button v-if="session.mayEdit" type="button" class="act" @click="chooser?.click()">
+        Add pictures or files <span class="key">n</span>
+      </button></LibraryHead
+    >
+    <input
+      ref="chooser"
+      type="file"
+      multiple
+      class="sr-only"
+      tabindex="-1"
+      aria-label="Pictures or files to add"
+      @change="choose"
+    />
     <div class="flex flex-wrap items-baseline gap-x-4 gap-y-2 px-5 pb-2.5 pt-2">
-      <h1>Pictures and files</h1><span class="text-ink2" role="status">{{ list.count.value?.toLocaleString('en-GB') }}</span>
-      <input ref="search" v-model="q" type="search" class="field w-52" placeholder="Name, text or origin" aria-label="Search pictures and files">
-      <select v-model="what" class="field" aria-label="Show"><option value="">everything</option><option value="picture">pictures</option><option value="file">files</option><option v-for="v in pictureViews" :key="v" :value="v">view: {{ viewWords[v] }}</option></select>
-      <select v-model="finding" class="field" aria-label="With the finding"><option value="">with or without findings</option><option v-for="c in [...itemChecks, ...also]" :key="c.code" :value="c.code">{{ c.label }}</option></select>
-      <select v-model="order" class="field" aria-label="Order"><option value="name">by name</option><option value="newest">newest first</option></select>
+      <h1>Pictures and files</h1>
+      <span class="text-ink2" role="status">{{ list.count.value?.toLocaleString('en-GB') }}</span>
+      <input
+        ref="search"
+        v-model="q"
+        type="search"
+        class="field w-52"
+        placeholder="Name, text or origin"
+        aria-label="Search pictures and files"
+      />
+      <select v-model="what" class="field" aria-label="Show">
+        <option value="">everything</option>
+        <option value="picture">pictures</option>
+        <option value="file">files</option>
+        <option v-for="v in pictureViews" :key="v" :value="v">view: {{ viewWords[v] }}</option>
+      </select>
+      <select v-model="finding" class="field" aria-label="With the finding">
+        <option value="">with or without findings</option>
+        <option v-for="c in [...itemChecks, ...also]" :key="c.code" :value="c.code">{{ c.label }}</option>
+      </select>
+      <select v-model="order" class="field" aria-label="Order">
+        <option value="name">by name</option>
+        <option value="newest">newest first</option>
+      </select>
     </div>
     <p v-if="list.problem.value" class="px-5 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
     <div ref="scroller" class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pt-3" @keydown="walk">
-      <div class="relative" role="list" aria-label="Pictures and files" :style="{ height: `${virtual.getTotalSize()}px` }">
+      <div
+        class="relative"
+        role="list"
+        aria-label="Pictures and files"
+        :style="{ height: `${virtual.getTotalSize()}px` }"
+      >
         <template v-for="v in visible" :key="v.index">
-          <div v-for="c in columns" :key="c" class="absolute top-0 pr-3.5" role="listitem" :data-tile="v.index * columns + c - 1" :aria-setsize="list.count.value" :aria-posinset="v.index * columns + c" :hidden="v.index * columns + c > (list.count.value ?? 0)" :style="{ transform: `translate(${((c - 1) * 100)}%, ${v.start}px)`, width: `${100 / columns}%` }">
-            <MediaTile v-if="list.row(v.index * columns + c - 1)" :one="list.row(v.index * columns + c - 1)!" :focused="at === v.index * columns + c - 1" @focus="at = v.index * columns + c - 1" />
+          <div
+            v-for="c in columns"
+            :key="c"
+            class="absolute top-0 pr-3.5"
+            role="listitem"
+            :data-tile="v.index * columns + c - 1"
+            :aria-setsize="list.count.value"
+            :aria-posinset="v.index * columns + c"
+            :hidden="v.index * columns + c > (list.count.value ?? 0)"
+            :style="{ transform: `translate(${(c - 1) * 100}%, ${v.start}px)`, width: `${100 / columns}%` }"
+          >
+            <MediaTile
+              v-if="list.row(v.index * columns + c - 1)"
+              :one="list.row(v.index * columns + c - 1)!"
+              :focused="at === v.index * columns + c - 1"
+              @focus="at = v.index * columns + c - 1"
+            />
           </div>
         </template>
       </div>
-      <p v-if="list.count.value === 0" class="p-10 text-center text-ink2"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{ q || what || finding ? 'Nothing in the library is like that.' : 'The library is empty. Drop pictures here.' }}</p>
+      <p v-if="list.count.value === 0" class="p-10 text-center text-ink2">
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{
+          q || what || finding ? 'Nothing in the library is like that.' : 'The library is empty. Drop pictures here.'
+        }}
+      </p>
     </div>
-    <UploadPanel v-if="uploads.list.value.length" :uploads="uploads.list.value" :busy="uploads.busy.value" @close="uploads.clear()" />
-    <div v-if="over && session.mayEdit" class="pointer-events-none absolute inset-2 z-30 flex items-center justify-center border-2 border-dashed border-indigo bg-indigowash/80 text-[15px]">Let go, and they come into the library</div>
+    <UploadPanel
+      v-if="uploads.list.value.length"
+      :uploads="uploads.list.value"
+      :busy="uploads.busy.value"
+      @close="uploads.clear()"
+    />
+    <div
+      v-if="over && session.mayEdit"
+      class="pointer-events-none absolute inset-2 z-30 flex items-center justify-center border-2 border-dashed border-indigo bg-indigowash/80 text-[15px]"
+    >
+      Let go, and they come into the library
+    </div>
   </div>
 </template>

@@ -6,37 +6,162 @@ const code = computed(() => (route.params.code === 'new' ? null : String(route.p
 const lens = useLensStore()
 const session = useSessionStore()
 const { refresh: refreshProof } = useProofFocus()
-const record = useRecord<QuestionSet>('question-sets', () => code.value, () => ({ code: '', name: '', note: '', questions: [] }), (r) => r.name)
+const record = useRecord<QuestionSet>(
+  'question-sets',
+  () => code.value,
+  () => ({ code: '', name: '', note: '', questions: [] }),
+  (r) => r.name,
+)
 const { draft } = record
 const readonly = computed(() => !session.mayEdit)
-interface Listed { code: string; name: string; title: string | null; counts: boolean }
-const pieces = useAsking((signal) => get<{ items: Listed[] }>('/api/pieces', { kind: 'question', limit: 1000, storefront: lens.storefront, language: lens.language }, signal), () => lens.edition.id)
+interface Listed {
+  code: string
+  name: string
+  title: string | null
+  counts: boolean
+}
+const pieces = useAsking(
+  (signal) =>
+    get<{ items: Listed[] }>(
+      '/api/pieces',
+      { kind: 'question', limit: 1000, storefront: lens.storefront, language: lens.language },
+      signal,
+    ),
+  () => lens.edition.id,
+)
 const of = (c: string) => pieces.data.value?.items.find((p) => p.code === c)
 const q = ref('')
-const free = computed(() => (pieces.data.value?.items ?? []).filter((p) => !draft.value?.questions.includes(p.code) && `${p.name} ${p.title ?? ''}`.toLowerCase().includes(q.value.trim().toLowerCase())))
+const free = computed(() =>
+  (pieces.data.value?.items ?? []).filter(
+    (p) =>
+      !draft.value?.questions.includes(p.code) &&
+      `${p.name} ${p.title ?? ''}`.toLowerCase().includes(q.value.trim().toLowerCase()),
+  ),
+)
 const list = useTemplateRef<HTMLElement>('list')
-const move = (from: number, to: number) => { if (to >= 0 && to < draft.value!.questions.length) draft.value!.questions = moved(draft.value!.questions, from, to) }
+const move = (from: number, to: number) => {
+  if (to >= 0 && to < draft.value!.questions.length) draft.value!.questions = moved(draft.value!.questions, from, to)
+}
 useReorder(() => (readonly.value ? null : list.value), move)
-const assignments = useAsking((signal) => get<{ items: { code: string; assignments: { code: string; name: string }[] }[] }>('/api/question-sets', {}, signal), () => code.value)
+const assignments = useAsking(
+  (signal) =>
+    get<{ items: { code: string; assignments: { code: string; name: string }[] }[] }>('/api/question-sets', {}, signal),
+  () => code.value,
+)
 const bringing = computed(() => assignments.data.value?.items.find((s) => s.code === code.value)?.assignments ?? [])
 const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the set a name first.' : ''))
 const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question in focus up; down likewise' }]
 </script>
 
 <template>
-  <RecordPage :record="record" it="Question set" many="Question sets" :title="draft?.name ?? ''" :readonly="readonly" removal="Delete this set? Its questions stay." :missing="missing" :keys="keys" :after="refreshProof">
+  <RecordPage
+    :record="record"
+    it="Question set"
+    many="Question sets"
+    :title="draft?.name ?? ''"
+    :readonly="readonly"
+    removal="Delete this set? Its questions stay."
+    :missing="missing"
+    :keys="keys"
+    :after="refreshProof"
+  >
     <div v-if="draft" class="grid max-w-[860px] gap-4">
-      <div class="grid grid-cols-2 gap-4"><label class="text-ink2">Name, for the team<input v-model="draft.name" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="200" :autofocus="code === null"></label><label class="text-ink2">Note<input v-model="draft.note" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="5000"></label></div>
-      <section aria-label="Questions"><h2 class="border-b border-hair pb-1">Questions, in their order</h2>
+      <div class="grid grid-cols-2 gap-4">
+        <label class="text-ink2"
+          >Name, for the team<input
+            v-model="draft.name"
+            class="field mt-0.5 block w-full"
+            :disabled="readonly"
+            maxlength="200"
+            :autofocus="code === null" /></label
+        ><label class="text-ink2"
+          >Note<input v-model="draft.note" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="5000"
+        /></label>
+      </div>
+      <section aria-label="Questions">
+        <h2 class="border-b border-hair pb-1">Questions, in their order</h2>
         <p v-if="draft.questions.length === 0" class="pt-1.5 text-ink2">None yet.</p>
-        <ol ref="list"><li v-for="(c, i) in draft.questions" :key="c" data-entry class="flex items-center gap-2 border-b border-hair py-1" @keydown.alt.up.prevent="move(i, i - 1)" @keydown.alt.down.prevent="move(i, i + 1)"><span data-handle class="w-6 cursor-grab text-center text-ink3" aria-hidden="true">{{ i + 1 }}</span><NuxtLink class="min-w-0 flex-1 truncate hover:underline" :to="`/library/${segment(c)}`">{{ of(c)?.title ?? of(c)?.name ?? c }}</NuxtLink><small v-if="of(c) && !of(c)!.counts" class="text-ochre">not in {{ languageName(lens.language) }}</small>
-          <span v-if="!readonly"><button type="button" class="min-h-6 min-w-6 text-ink2" :disabled="i === 0" :aria-label="`Move ${of(c)?.name ?? c} up`" @click="move(i, i - 1)">↑</button><button type="button" class="min-h-6 min-w-6 text-ink2" :disabled="i === draft.questions.length - 1" :aria-label="`Move ${of(c)?.name ?? c} down`" @click="move(i, i + 1)">↓</button><button type="button" class="min-h-6 min-w-6 text-ink2" :aria-label="`Take ${of(c)?.name ?? c} out`" @click="draft.questions = draft.questions.filter((x) => x !== c)">×</button></span></li></ol>
+        <ol ref="list">
+          <li
+            v-for="(c, i) in draft.questions"
+            :key="c"
+            data-entry
+            class="flex items-center gap-2 border-b border-hair py-1"
+            @keydown.alt.up.prevent="move(i, i - 1)"
+            @keydown.alt.down.prevent="move(i, i + 1)"
+          >
+            <span data-handle class="w-6 cursor-grab text-center text-ink3" aria-hidden="true">{{ i + 1 }}</span
+            ><NuxtLink class="min-w-0 flex-1 truncate hover:underline" :to="`/library/${segment(c)}`">{{
+              of(c)?.title ?? of(c)?.name ?? c
+            }}</NuxtLink
+            ><small v-if="of(c) && !of(c)!.counts" class="text-ochre">not in {{ languageName(lens.language) }}</small>
+            <span v-if="!readonly"
+              ><button
+                type="button"
+                class="min-h-6 min-w-6 text-ink2"
+                :disabled="i === 0"
+                :aria-label="`Move ${of(c)?.name ?? c} up`"
+                @click="move(i, i - 1)"
+              >
+                ↑</button
+              ><button
+                type="button"
+                class="min-h-6 min-w-6 text-ink2"
+                :disabled="i === draft.questions.length - 1"
+                :aria-label="`Move ${of(c)?.name ?? c} down`"
+                @click="move(i, i + 1)"
+              >
+                ↓</button
+              ><button
+                type="button"
+                class="min-h-6 min-w-6 text-ink2"
+                :aria-label="`Take ${of(c)?.name ?? c} out`"
+                @click="draft.questions = draft.questions.filter((x) => x !== c)"
+              >
+                ×
+              </button></span
+            >
+          </li>
+        </ol>
       </section>
-      <section v-if="!readonly" aria-label="Questions of the library"><h2 class="flex items-baseline gap-3 border-b border-hair pb-1">Others in the library <input v-model="q" type="search" class="field ml-auto w-52" placeholder="Find a question" aria-label="Find a question"></h2>
-        <ul class="max-h-72 overflow-auto"><li v-for="p in free.slice(0, 200)" :key="p.code" class="flex items-center gap-2 border-b border-hair py-1"><span class="min-w-0 flex-1 truncate">{{ p.title ?? p.name }}</span><button type="button" class="plain min-h-6" @click="draft.questions = [...draft.questions, p.code]">Put it in<span class="sr-only">: {{ p.name }}</span></button></li></ul>
-        <p class="pt-2"><NuxtLink class="plain" :to="{ path: '/library/new', query: { kind: 'question' } }">Write a new question</NuxtLink></p>
+      <section v-if="!readonly" aria-label="Questions of the library">
+        <h2 class="flex items-baseline gap-3 border-b border-hair pb-1">
+          Others in the library
+          <input
+            v-model="q"
+            type="search"
+            class="field ml-auto w-52"
+            placeholder="Find a question"
+            aria-label="Find a question"
+          />
+        </h2>
+        <ul class="max-h-72 overflow-auto">
+          <li v-for="p in free.slice(0, 200)" :key="p.code" class="flex items-center gap-2 border-b border-hair py-1">
+            <span class="min-w-0 flex-1 truncate">{{ p.title ?? p.name }}</span
+            ><button type="button" class="plain min-h-6" @click="draft.questions = [...draft.questions, p.code]">
+              Put it in<span class="sr-only">: {{ p.name }}</span>
+            </button>
+          </li>
+        </ul>
+        <p class="pt-2">
+          <NuxtLink class="plain" :to="{ path: '/library/new', query: { kind: 'question' } }"
+            >Write a new question</NuxtLink
+          >
+        </p>
       </section>
-      <section v-if="code" aria-label="Where it goes"><h2 class="border-b border-hair pb-1">Where it goes</h2><p class="flex flex-wrap gap-x-4 pt-1.5"><NuxtLink v-for="a in bringing" :key="a.code" class="plain" :to="`/assignments/${segment(a.code)}`">{{ a.name }}</NuxtLink><span v-if="bringing.length === 0" class="text-ink2">No assignment brings it; products and types may pick it.</span><NuxtLink v-if="!readonly" class="act" :to="{ path: '/assignments/new', query: { set: code } }">Assign it</NuxtLink></p></section>
+      <section v-if="code" aria-label="Where it goes">
+        <h2 class="border-b border-hair pb-1">Where it goes</h2>
+        <p class="flex flex-wrap gap-x-4 pt-1.5">
+          <NuxtLink v-for="a in bringing" :key="a.code" class="plain" :to="`/assignments/${segment(a.code)}`">{{
+            a.name
+          }}</NuxtLink
+          ><span v-if="bringing.length === 0" class="text-ink2"
+            >No assignment brings it; products and types may pick it.</span
+          ><NuxtLink v-if="!readonly" class="act" :to="{ path: '/assignments/new', query: { set: code } }"
+            >Assign it</NuxtLink
+          >
+        </p>
+      </section>
     </div>
   </RecordPage>
 </template>

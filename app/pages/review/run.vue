@@ -9,22 +9,62 @@ const setup = useSetupStore()
 const session = useSessionStore()
 const { filter, condition, where, words, active, clear } = useCatalogueFilter()
 const number = (n: number) => n.toLocaleString('en-GB')
-const recipes = useAsking((signal) => get<{ items: { code: string; name: string; note: string }[]; service: { languages: string[] } }>('/api/recipes', {}, signal), () => 0)
-const recipe = computed({ get: () => (typeof route.query.recipe === 'string' ? route.query.recipe : recipes.data.value?.items[0]?.code ?? ''), set: (code) => void router.replace({ query: { ...route.query, recipe: code } }) })
-const writable = computed(() => lens.editions.filter((e) => recipes.data.value?.service.languages.includes(e.language.split('-')[0]!)))
+const recipes = useAsking(
+  (signal) =>
+    get<{ items: { code: string; name: string; note: string }[]; service: { languages: string[] } }>(
+      '/api/recipes',
+      {},
+      signal,
+    ),
+  () => 0,
+)
+const recipe = computed({
+  get: () => (typeof route.query.recipe === 'string' ? route.query.recipe : (recipes.data.value?.items[0]?.code ?? '')),
+  set: (code) => void router.replace({ query: { ...route.query, recipe: code } }),
+})
+const writable = computed(() =>
+  lens.editions.filter((e) => recipes.data.value?.service.languages.includes(e.language.split('-')[0]!)),
+)
 const editions = ref<string[]>([])
-watch(writable, (list) => { if (editions.value.length === 0) editions.value = list.some((e) => e.id === lens.edition.id) ? [lens.edition.id] : [] }, { immediate: true })
+watch(
+  writable,
+  (list) => {
+    if (editions.value.length === 0)
+      editions.value = list.some((e) => e.id === lens.edition.id) ? [lens.edition.id] : []
+  },
+  { immediate: true },
+)
 const what = ref<RecipeRunBody['what']>('missing')
 const leaveThin = ref(true)
 const building = ref(Boolean(filter.where))
-const rule = computed<BuilderGroup>({ get: () => toBuilder(asGroup(where.value), setup.forCore), set: (group) => { where.value = fromBuilder(group, setup.forCore) } })
-const toggle = (id: string) => { editions.value = editions.value.includes(id) ? editions.value.filter((e) => e !== id) : [...editions.value, id] }
+const rule = computed<BuilderGroup>({
+  get: () => toBuilder(asGroup(where.value), setup.forCore),
+  set: (group) => {
+    where.value = fromBuilder(group, setup.forCore)
+  },
+})
+const toggle = (id: string) => {
+  editions.value = editions.value.includes(id) ? editions.value.filter((e) => e !== id) : [...editions.value, id]
+}
 const body = computed<RecipeRunBody>(() => ({
-  filter: condition.value, lens: { storefront: lens.storefront }, what: what.value, leaveThin: leaveThin.value,
+  filter: condition.value,
+  lens: { storefront: lens.storefront },
+  what: what.value,
+  leaveThin: leaveThin.value,
   editions: editions.value.map((id) => ({ storefront: id.split('/')[0]!, language: id.split('/')[1]! })),
 }))
 const ready = computed(() => recipe.value !== '' && editions.value.length > 0 && session.mayEdit)
-const preview = useAsking((signal) => (ready.value ? ask<RunPreview>('POST', `/api/recipes/${segment(recipe.value)}/runs/preview`, { body: body.value, signal }).then((a) => a.data) : Promise.resolve(undefined)), () => [recipe.value, body.value], { wait: 250 })
+const preview = useAsking(
+  (signal) =>
+    ready.value
+      ? ask<RunPreview>('POST', `/api/recipes/${segment(recipe.value)}/runs/preview`, {
+          body: body.value,
+          signal,
+        }).then((a) => a.data)
+      : Promise.resolve(undefined),
+  () => [recipe.value, body.value],
+  { wait: 250 },
+)
 const busy = ref(false)
 async function start() {
   if (!ready.value || !preview.data.value?.products || busy.value) return
@@ -44,36 +84,110 @@ useKeys('Running a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always
 
 <template>
   <div class="h-full overflow-auto px-5 py-3.5">
-    <div class="flex items-baseline gap-4"><NuxtLink to="/review/recipes" class="code">Recipes</NuxtLink><h1>Draft texts for many products</h1></div>
-    <p v-if="!session.mayEdit" class="mt-3 text-ochre" role="status">Only to read: {{ session.me?.name }} may not have texts drafted.</p>
-    <form v-else class="mt-3 grid max-w-[980px] grid-cols-[110px_minmax(0,1fr)] items-start gap-x-4 gap-y-3" @submit.prevent="start">
+    <div class="flex items-baseline gap-4">
+      <NuxtLink to="/review/recipes" class="code">Recipes</NuxtLink>
+      <h1>Draft texts for many products</h1>
+    </div>
+    <p v-if="!session.mayEdit" class="mt-3 text-ochre" role="status">
+      Only to read: {{ session.me?.name }} may not have texts drafted.
+    </p>
+    <form
+      v-else
+      class="mt-3 grid max-w-[980px] grid-cols-[110px_minmax(0,1fr)] items-start gap-x-4 gap-y-3"
+      @submit.prevent="start"
+    >
       <label class="pt-1.5 text-ink2" for="run-recipe">Recipe</label>
-      <div class="flex items-baseline gap-3"><select id="run-recipe" v-model="recipe" class="field"><option v-for="r in recipes.data.value?.items ?? []" :key="r.code" :value="r.code">{{ r.name }}</option></select><NuxtLink v-if="recipe" class="plain" :to="`/review/recipes/${segment(recipe)}`">look at it</NuxtLink></div>
+      <div class="flex items-baseline gap-3">
+        <select id="run-recipe" v-model="recipe" class="field">
+          <option v-for="r in recipes.data.value?.items ?? []" :key="r.code" :value="r.code">
+            {{ r.name }}
+          </option></select
+        ><NuxtLink v-if="recipe" class="plain" :to="`/review/recipes/${segment(recipe)}`">look at it</NuxtLink>
+      </div>
       <span class="pt-1.5 text-ink2">Products</span>
       <div>
         <div class="flex flex-wrap items-center gap-2">
-          <input v-model="filter.q" class="field w-44" type="search" placeholder="SKU, name or GTIN" aria-label="Search by SKU, name or GTIN">
-          <select v-model="filter.type" class="field max-w-40" aria-label="Product type"><option value="">Every type</option><option v-for="t in setup.types.values()" :key="t.code" :value="t.code">{{ setup.label(t.labels, t.code) }}</option></select>
-          <div class="w-40"><CategoryPicker :model-value="filter.category || null" label="Category" placeholder="Every category" @update:model-value="filter.category = $event ?? ''" /></div>
-          <select v-model="filter.status" class="field" aria-label="Status"><option value="">Any status</option><option v-for="s in ['draft', 'active', 'disabled']" :key="s" :value="s">{{ s }}</option></select>
-          <button class="plain" type="button" :aria-expanded="building" @click="building = !building">{{ where ? 'Conditions hold' : 'Conditions' }}</button><button v-if="active" class="plain" type="button" @click="clear">All products</button>
+          <input
+            v-model="filter.q"
+            class="field w-44"
+            type="search"
+            placeholder="SKU, name or GTIN"
+            aria-label="Search by SKU, name or GTIN"
+          />
+          <select v-model="filter.type" class="field max-w-40" aria-label="Product type">
+            <option value="">Every type</option>
+            <option v-for="t in setup.types.values()" :key="t.code" :value="t.code">
+              {{ setup.label(t.labels, t.code) }}
+            </option>
+          </select>
+          <div class="w-40">
+            <CategoryPicker
+              :model-value="filter.category || null"
+              label="Category"
+              placeholder="Every category"
+              @update:model-value="filter.category = $event ?? ''"
+            />
+          </div>
+          <select v-model="filter.status" class="field" aria-label="Status">
+            <option value="">Any status</option>
+            <option v-for="s in ['draft', 'active', 'disabled']" :key="s" :value="s">{{ s }}</option>
+          </select>
+          <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
+            {{ where ? 'Conditions hold' : 'Conditions' }}</button><button
+            v-if="active"
+            class="plain"
+            type="button"
+            @click="clear"
+          >
+            All products
+          </button>
         </div>
-        <div v-if="building" class="max-h-[34vh] overflow-auto pt-2"><p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p><ConditionGroup v-model="rule" /></div>
+        <div v-if="building" class="max-h-[34vh] overflow-auto pt-2">
+          <p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p>
+          <ConditionGroup v-model="rule" />
+        </div>
       </div>
       <span class="pt-0.5 text-ink2">Editions</span>
-      <fieldset class="flex flex-wrap gap-x-5 gap-y-1"><legend class="sr-only">Editions that are drafted for</legend><label v-for="e in writable" :key="e.id" class="flex min-h-6 items-center gap-1.5" :class="`thread-${e.storefront}`"><input type="checkbox" :checked="editions.includes(e.id)" @change="toggle(e.id)"><span class="dot" />{{ setup.storefrontName(e.storefront) }}, {{ bareLanguageName(e.language) }}</label></fieldset>
+      <fieldset class="flex flex-wrap gap-x-5 gap-y-1">
+        <legend class="sr-only">Editions that are drafted for</legend>
+        <label
+          v-for="e in writable"
+          :key="e.id"
+          class="flex min-h-6 items-center gap-1.5"
+          :class="`thread-${e.storefront}`"
+          ><input type="checkbox" :checked="editions.includes(e.id)" @change="toggle(e.id)" /><span class="dot" />{{
+            setup.storefrontName(e.storefront)
+          }}, {{ bareLanguageName(e.language) }}</label
+        >
+      </fieldset>
       <span class="pt-0.5 text-ink2">What</span>
       <div class="space-y-1">
-        <label class="flex min-h-6 items-center gap-1.5"><input v-model="what" type="radio" value="missing">only what is not there yet</label><label class="flex min-h-6 items-center gap-1.5"><input v-model="what" type="radio" value="all">everything, to be read beside what is there</label>
-        <label class="flex min-h-6 items-center gap-1.5"><input v-model="leaveThin" type="checkbox">leave out products that say too little to write from</label>
+        <label class="flex min-h-6 items-center gap-1.5"
+          ><input v-model="what" type="radio" value="missing" />only what is not there yet</label
+        ><label class="flex min-h-6 items-center gap-1.5"
+          ><input v-model="what" type="radio" value="all" />everything, to be read beside what is there</label
+        >
+        <label class="flex min-h-6 items-center gap-1.5"
+          ><input v-model="leaveThin" type="checkbox" />leave out products that say too little to write from</label
+        >
       </div>
       <span class="pt-0.5 text-ink2">Comes to</span>
       <div role="status" :aria-busy="preview.busy.value">
         <p v-if="preview.problem.value" class="text-madder" role="alert">{{ preview.problem.value.sentence }}</p>
         <p v-else-if="editions.length === 0" class="text-ink2">Choose an edition.</p>
-        <p v-else-if="preview.data.value"><b class="font-semibold">{{ number(preview.data.value.products) }}</b> {{ preview.data.value.products === 1 ? 'product' : 'products' }}<template v-if="leaveThin && preview.data.value.thin">, <b class="font-semibold">{{ number(preview.data.value.thin) }}</b> of which say too little and are left out</template>. About {{ number(preview.data.value.units) }} {{ preview.data.value.unit }}, as {{ preview.data.value.sample }} of them tell.</p>
+        <p v-else-if="preview.data.value">
+          <b class="font-semibold">{{ number(preview.data.value.products) }}</b>
+          {{ preview.data.value.products === 1 ? 'product' : 'products'
+          }}<template v-if="leaveThin && preview.data.value.thin"
+            >, <b class="font-semibold">{{ number(preview.data.value.thin) }}</b> of which say too little and are left
+            out</template
+          >. About {{ number(preview.data.value.units) }} {{ preview.data.value.unit }}, as
+          {{ preview.data.value.sample }} of them tell.
+        </p>
         <p v-else class="text-ink2">Looking …</p>
-        <button class="act main mt-2" type="submit" :disabled="!preview.data.value?.products || busy">{{ busy ? 'Starting …' : 'Start the run' }} <span class="opacity-70">Ctrl Enter</span></button>
+        <button class="act main mt-2" type="submit" :disabled="!preview.data.value?.products || busy">
+          {{ busy ? 'Starting …' : 'Start the run' }} <span class="opacity-70">Ctrl Enter</span>
+        </button>
       </div>
     </form>
   </div>

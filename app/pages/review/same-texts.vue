@@ -5,12 +5,23 @@ import { directionOf } from '@core/language/chain'
 
 const lens = useLensStore()
 const setup = useSetupStore()
-const fields = computed(() => [...setup.attributes.values()].filter((a) => a.translatable && attributeTypes[a.type].isText))
+const fields = computed(() =>
+  [...setup.attributes.values()].filter((a) => a.translatable && attributeTypes[a.type].isText),
+)
 const field = ref('description')
 const { result, failure, busy, start } = useJobResult<SameTexts>()
 const look = () => start(() => post<Job>('/api/same-texts', { field: field.value, language: lens.language }))
 const number = (n: number) => n.toLocaleString('en-GB')
-useKeys('Texts that say the same', [{ keys: 'Ctrl+Enter', does: 'Look', always: true, run: () => { if (!busy.value) void look() } }])
+useKeys('Texts that say the same', [
+  {
+    keys: 'Ctrl+Enter',
+    does: 'Look',
+    always: true,
+    run: () => {
+      if (!busy.value) void look()
+    },
+  },
+])
 </script>
 
 <template>
@@ -18,22 +29,59 @@ useKeys('Texts that say the same', [{ keys: 'Ctrl+Enter', does: 'Look', always: 
     <h1 class="sr-only">Texts that say the same</h1>
     <ReviewHead />
     <form class="flex flex-wrap items-center gap-2.5 px-5 pb-2.5 pt-2" @submit.prevent="look">
-      <label class="text-ink2">Compare<select v-model="field" class="field ml-2"><option v-for="a in fields" :key="a.code" :value="a.code">{{ setup.label(a.labels, a.code) }}</option></select></label>
+      <label class="text-ink2"
+        >Compare<select v-model="field" class="field ml-2">
+          <option v-for="a in fields" :key="a.code" :value="a.code">{{ setup.label(a.labels, a.code) }}</option>
+        </select></label
+      >
       <span class="text-ink2">of all products in {{ languageName(lens.language) }}</span>
-      <button class="act main" type="submit" :disabled="busy">{{ busy ? 'Looking …' : 'Look' }} <span class="opacity-70">Ctrl Enter</span></button>
-      <span v-if="result" class="ml-auto text-ink2" role="status">{{ number(result.looked) }} texts, {{ number(result.groupCount) }} {{ result.groupCount === 1 ? 'group says' : 'groups say' }} the same on {{ number(result.products) }} products</span>
+      <button class="act main" type="submit" :disabled="busy">
+        {{ busy ? 'Looking …' : 'Look' }} <span class="opacity-70">Ctrl Enter</span>
+      </button>
+      <span v-if="result" class="ml-auto text-ink2" role="status"
+        >{{ number(result.looked) }} texts, {{ number(result.groupCount) }}
+        {{ result.groupCount === 1 ? 'group says' : 'groups say' }} the same on
+        {{ number(result.products) }} products</span
+      >
     </form>
     <p v-if="failure" class="px-5 text-madder" role="alert">{{ failure }}</p>
-    <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Texts that say the same">
-      <section v-for="(g, i) in result?.groups ?? []" :key="i" class="border-b border-hair px-5 py-2.5" :aria-label="`Group ${i + 1}`">
-        <h2 class="text-[13.5px]">{{ number(g.products) }} products, {{ g.least === 1 ? 'word for word' : `alike to ${Math.floor(g.least * 100)} %` }}</h2>
+    <div
+      class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet"
+      tabindex="0"
+      aria-label="Texts that say the same"
+    >
+      <section
+        v-for="(g, i) in result?.groups ?? []"
+        :key="i"
+        class="border-b border-hair px-5 py-2.5"
+        :aria-label="`Group ${i + 1}`"
+      >
+        <h2 class="text-[13.5px]">
+          {{ number(g.products) }} products,
+          {{ g.least === 1 ? 'word for word' : `alike to ${Math.floor(g.least * 100)} %` }}
+        </h2>
         <div v-for="(t, j) in g.texts" :key="j" class="grid grid-cols-[minmax(0,1fr)_300px] gap-5 pt-1">
           <p class="line-clamp-3 font-serif" :lang="lens.language" :dir="directionOf(lens.language)">{{ t.text }}</p>
-          <p class="flex flex-wrap content-start gap-x-2.5"><NuxtLink v-for="s in t.skus" :key="s" class="plain code self-start" :to="{ path: `/catalogue/${segment(s)}`, query: { field } }">{{ s }}</NuxtLink><span v-if="t.products > t.skus.length" class="text-ink2">and {{ number(t.products - t.skus.length) }} more</span></p>
+          <p class="flex flex-wrap content-start gap-x-2.5">
+            <NuxtLink
+              v-for="s in t.skus"
+              :key="s"
+              class="plain code self-start"
+              :to="{ path: `/catalogue/${segment(s)}`, query: { field } }"
+              >{{ s }}</NuxtLink
+            ><span v-if="t.products > t.skus.length" class="text-ink2"
+              >and {{ number(t.products - t.skus.length) }} more</span
+            >
+          </p>
         </div>
       </section>
-      <p v-if="result && result.groups.length === 0" class="p-10 text-center text-ink2"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No two of these texts say the same.</p>
-      <p v-else-if="!result && !busy" class="p-10 text-center text-ink2"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />Two products that say the same are one to a shopper, and to a search. What inline values say is left aside.</p>
+      <p v-if="result && result.groups.length === 0" class="p-10 text-center text-ink2">
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No two of these texts say the same.
+      </p>
+      <p v-else-if="!result && !busy" class="p-10 text-center text-ink2">
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />Two products that say the same are one to a shopper, and
+        to a search. What inline values say is left aside.
+      </p>
     </div>
   </div>
 </template>

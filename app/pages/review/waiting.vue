@@ -9,25 +9,72 @@ const setup = useSetupStore()
 const session = useSessionStore()
 const jobs = useJobsStore()
 const { focus } = useProofFocus()
-onBeforeUnmount(() => { focus.value = null })
+onBeforeUnmount(() => {
+  focus.value = null
+})
 const review = useReview()
 const { by, state, group, language, outdated, mine, list, groups } = review
 const scroller = useTemplateRef<HTMLElement>('scroller')
-const virtual = useVirtualizer(computed(() => ({ count: list.count.value ?? 0, getScrollElement: () => scroller.value, estimateSize: () => 130, overscan: 6, getItemKey: (i: number) => list.row(i)?.id ?? `row ${i}` })))
+const virtual = useVirtualizer(
+  computed(() => ({
+    count: list.count.value ?? 0,
+    getScrollElement: () => scroller.value,
+    estimateSize: () => 130,
+    overscan: 6,
+    getItemKey: (i: number) => list.row(i)?.id ?? `row ${i}`,
+  })),
+)
 const rows = computed(() => virtual.value.getVirtualItems())
-watch(rows, (r) => { if (r.length) list.show(r[0]!.index, r.at(-1)!.index) })
-const measured = (el: unknown) => { if (el instanceof Element) virtual.value.measureElement(el) }
+watch(rows, (r) => {
+  if (r.length) list.show(r[0]!.index, r.at(-1)!.index)
+})
+const measured = (el: unknown) => {
+  if (el instanceof Element) virtual.value.measureElement(el)
+}
 // What the worker adds is seen when it ends.
-watch(() => [...jobs.jobs.values()].filter((j) => ['draft', 'pool-suggestions', 'import'].includes(j.kind)).map((j) => `${j.id} ${j.state}`).join(), () => { void list.renew(0, 0); void groups.refresh() })
+watch(
+  () =>
+    [...jobs.jobs.values()]
+      .filter((j) => ['draft', 'pool-suggestions', 'import'].includes(j.kind))
+      .map((j) => `${j.id} ${j.state}`)
+      .join(),
+  () => {
+    void list.renew(0, 0)
+    void groups.refresh()
+  },
+)
 
 const at = ref(0)
 const editing = ref<number>()
-const { marked, toggle, unmark, walking, marking } = useListKeys(list, { at, reveal: (i) => virtual.value.scrollToIndex(i), page: () => Math.max(1, rows.value.length - 14), keyOf: (s) => s.id, onMove: () => { editing.value = undefined } })
-watch(() => [by.value, state.value, group.value, language.value, outdated.value, mine.value], () => { at.value = 0; unmark(); editing.value = undefined; sure.value = undefined })
+const { marked, toggle, unmark, walking, marking } = useListKeys(list, {
+  at,
+  reveal: (i) => virtual.value.scrollToIndex(i),
+  page: () => Math.max(1, rows.value.length - 14),
+  keyOf: (s) => s.id,
+  onMove: () => {
+    editing.value = undefined
+  },
+})
+watch(
+  () => [by.value, state.value, group.value, language.value, outdated.value, mine.value],
+  () => {
+    at.value = 0
+    unmark()
+    editing.value = undefined
+    sure.value = undefined
+  },
+)
 const here = computed(() => list.row(at.value))
-watch(here, (s) => { focus.value = s && s.picture === null ? s.sku : null })
-const mayDecide = (s: SuggestionDocument) => session.mayEdit || (s.picture === null && s.language !== null && s.language !== setup.source && session.mayTranslate(s.language))
-const storefrontOf = (s: SuggestionDocument) => s.storefront ?? setup.storefronts.find((x) => x.editions.some((e) => e.language === s.language))?.code ?? lens.storefront
+watch(here, (s) => {
+  focus.value = s && s.picture === null ? s.sku : null
+})
+const mayDecide = (s: SuggestionDocument) =>
+  session.mayEdit ||
+  (s.picture === null && s.language !== null && s.language !== setup.source && session.mayTranslate(s.language))
+const storefrontOf = (s: SuggestionDocument) =>
+  s.storefront ??
+  setup.storefronts.find((x) => x.editions.some((e) => e.language === s.language))?.code ??
+  lens.storefront
 /** What is marked of the pages that were read, else the one in focus. */
 function chosen(): SuggestionDocument[] {
   const all = Array.from({ length: list.count.value ?? 0 }, (_, i) => list.row(i)).filter((s) => s !== undefined)
@@ -70,18 +117,37 @@ async function all(what: 'accept' | 'refuse') {
 }
 const languages = computed(() => setup.languages)
 const title = computed(() => groups.data.value?.items.find((g) => g.key === group.value)?.title)
-const run = computed(() => (by.value === 'run' ? groups.data.value?.items.find((g) => g.key === group.value)?.run : undefined))
+const run = computed(() =>
+  by.value === 'run' ? groups.data.value?.items.find((g) => g.key === group.value)?.run : undefined,
+)
 const number = (n: number) => n.toLocaleString('en-GB')
 const byWords = { run: 'work', product: 'product', field: 'field' } as const
-const stateWords = { open: 'waiting', decided: 'decided', refused: 'refused', replaced: 'replaced by a later run' } as const
+const stateWords = {
+  open: 'waiting',
+  decided: 'decided',
+  refused: 'refused',
+  replaced: 'replaced by a later run',
+} as const
 useKeys('Review', [
   ...walking,
   ...marking,
   { keys: 'a', does: 'Accept what is marked, else this one', run: () => void decide('accept') },
-  { keys: 'e', does: 'Edit it, and accept it so with Ctrl+Enter', run: () => { if (here.value?.state === 'open' && mayDecide(here.value)) editing.value = here.value.id } },
+  {
+    keys: 'e',
+    does: 'Edit it, and accept it so with Ctrl+Enter',
+    run: () => {
+      if (here.value?.state === 'open' && mayDecide(here.value)) editing.value = here.value.id
+    },
+  },
   { keys: 'x', does: 'Refuse what is marked, else this one', run: () => void decide('refuse') },
   { keys: 'u', does: 'Take the last decision back', run: () => void takeBack() },
-  { keys: 'Enter', does: 'Open the product', run: () => { if (here.value) void navigateTo(`/catalogue/${segment(here.value.sku)}`) } },
+  {
+    keys: 'Enter',
+    does: 'Open the product',
+    run: () => {
+      if (here.value) void navigateTo(`/catalogue/${segment(here.value.sku)}`)
+    },
+  },
 ])
 </script>
 
@@ -90,33 +156,181 @@ useKeys('Review', [
     <h1 class="sr-only">Waiting to be read</h1>
     <ReviewHead />
     <div class="flex flex-wrap items-center gap-2.5 px-5 pb-2.5 pt-2">
-      <select class="field max-w-44" aria-label="What is shown" :value="state" @change="review.go({ show: ($event.target as HTMLSelectElement).value, group: undefined })"><option v-for="(w, s) in stateWords" :key="s" :value="s">{{ w }}</option></select>
-      <select class="field max-w-40" aria-label="Language of the suggestions" :value="language" @change="review.go({ language: ($event.target as HTMLSelectElement).value || undefined, group: by === 'field' ? undefined : group || undefined })"><option value="">all languages</option><option v-for="l in languages" :key="l" :value="l">{{ languageName(l) }}</option></select>
-      <label class="flex items-center gap-1.5"><input type="checkbox" :checked="outdated" @change="review.go({ outdated: outdated ? undefined : 'yes' })">only outdated</label>
-      <label class="flex items-center gap-1.5"><input type="checkbox" :checked="mine" @change="review.go({ mine: mine ? undefined : 'yes', group: undefined })">only what I started</label>
-      <span class="ml-auto text-ink2" role="status">{{ list.count.value === undefined ? '' : `${number(list.count.value)} ${title ? `in “${title}”` : 'suggestions'}` }}{{ marked.size ? `, ${marked.size} marked` : '' }}</span>
-      <template v-if="state === 'open' && session.mayEdit && (list.count.value ?? 0) > 0"><button type="button" class="act" @click="sure = 'accept'">Accept all</button><button type="button" class="act" @click="sure = 'refuse'">Refuse all</button></template>
-      <p v-if="sure" class="flex basis-full items-center gap-3" role="alert">{{ sure === 'accept' ? `Accept all ${number(list.count.value ?? 0)} unread? What is outdated stays and waits.` : `Refuse all ${number(list.count.value ?? 0)}?` }} <button type="button" class="act main" @click="all(sure)">{{ sure === 'accept' ? 'Accept' : 'Refuse' }} them</button><button type="button" class="plain" @click="sure = undefined">Leave them</button></p>
+      <select
+        class="field max-w-44"
+        aria-label="What is shown"
+        :value="state"
+        @change="review.go({ show: ($event.target as HTMLSelectElement).value, group: undefined })"
+      >
+        <option v-for="(w, s) in stateWords" :key="s" :value="s">{{ w }}</option>
+      </select>
+      <select
+        class="field max-w-40"
+        aria-label="Language of the suggestions"
+        :value="language"
+        @change="
+          review.go({
+            language: ($event.target as HTMLSelectElement).value || undefined,
+            group: by === 'field' ? undefined : group || undefined,
+          })
+        "
+      >
+        <option value="">all languages</option>
+        <option v-for="l in languages" :key="l" :value="l">{{ languageName(l) }}</option>
+      </select>
+      <label class="flex items-center gap-1.5"
+        ><input
+          type="checkbox"
+          :checked="outdated"
+          @change="review.go({ outdated: outdated ? undefined : 'yes' })"
+        />only outdated</label
+      >
+      <label class="flex items-center gap-1.5"
+        ><input
+          type="checkbox"
+          :checked="mine"
+          @change="review.go({ mine: mine ? undefined : 'yes', group: undefined })"
+        />only what I started</label
+      >
+      <span class="ml-auto text-ink2" role="status"
+        >{{
+          list.count.value === undefined
+            ? ''
+            : `${number(list.count.value)} ${title ? `in “${title}”` : 'suggestions'}`
+        }}{{ marked.size ? `, ${marked.size} marked` : '' }}</span
+      >
+      <template v-if="state === 'open' && session.mayEdit && (list.count.value ?? 0) > 0"
+        ><button type="button" class="act" @click="sure = 'accept'">Accept all</button
+        ><button type="button" class="act" @click="sure = 'refuse'">Refuse all</button></template
+      >
+      <p v-if="sure" class="flex basis-full items-center gap-3" role="alert">
+        {{
+          sure === 'accept'
+            ? `Accept all ${number(list.count.value ?? 0)} unread? What is outdated stays and waits.`
+            : `Refuse all ${number(list.count.value ?? 0)}?`
+        }}
+        <button type="button" class="act main" @click="all(sure)">
+          {{ sure === 'accept' ? 'Accept' : 'Refuse' }} them</button
+        ><button type="button" class="plain" @click="sure = undefined">Leave them</button>
+      </p>
     </div>
     <p v-if="list.problem.value" class="px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
-    <details v-if="run" class="px-5 pb-2 text-[12.5px] text-ink2"><summary class="min-h-6 cursor-pointer">{{ number(run.products) }} {{ run.products === 1 ? 'product' : 'products' }} drafted for<template v-if="run.thin">, {{ number(run.thin) }} left out because they say too little</template>; it cost {{ number(run.units) }} {{ run.unit }}<template v-if="run.notes.length">; {{ number(run.notes.reduce((n, x) => n + x.times, 0)) }} things could not be done</template></summary>
-      <ul><li v-for="n in run.notes" :key="n.note">{{ n.note }} <template v-if="n.times > 1">{{ number(n.times) }} times.</template></li></ul></details>
+    <details v-if="run" class="px-5 pb-2 text-[12.5px] text-ink2">
+      <summary class="min-h-6 cursor-pointer">
+        {{ number(run.products) }} {{ run.products === 1 ? 'product' : 'products' }} drafted for<template
+          v-if="run.thin"
+          >, {{ number(run.thin) }} left out because they say too little</template
+        >; it cost {{ number(run.units) }} {{ run.unit
+        }}<template v-if="run.notes.length"
+          >; {{ number(run.notes.reduce((n, x) => n + x.times, 0)) }} things could not be done</template
+        >
+      </summary>
+      <ul>
+        <li v-for="n in run.notes" :key="n.note">
+          {{ n.note }} <template v-if="n.times > 1">{{ number(n.times) }} times.</template>
+        </li>
+      </ul>
+    </details>
     <div class="flex min-h-0 flex-1 border-t border-hair2">
-      <nav class="flex w-[215px] shrink-0 flex-col overflow-auto border-r border-hair2 pb-6" aria-label="Groups of suggestions">
-        <p class="flex gap-3 px-4 pb-1 pt-2 text-[12.5px]">by <button v-for="(w, b) in byWords" :key="b" type="button" :class="by === b ? 'border-b-[1.5px] border-ink font-semibold' : 'text-ink2'" :aria-pressed="by === b" @click="review.go({ by: b, group: undefined })">{{ w }}</button></p>
-        <button type="button" class="group" :class="{ on: group === '' }" :aria-pressed="group === ''" @click="review.go({ group: undefined })">Everything</button>
-        <button v-for="g in groups.data.value?.items ?? []" :key="g.key" type="button" class="group" :class="{ on: group === g.key }" :aria-pressed="group === g.key" @click="review.go({ group: g.key })">
-          <span class="flex gap-2"><span class="min-w-0 flex-1" :class="by === 'product' ? 'code' : ''">{{ g.title }}</span><span>{{ number(g.open) }}</span></span>
-          <small class="block text-ink2">{{ g.note }}<span v-if="g.outdated && state === 'open'" class="text-ochre"><template v-if="g.note"> · </template>{{ g.outdated }} outdated</span></small>
+      <nav
+        class="flex w-[215px] shrink-0 flex-col overflow-auto border-r border-hair2 pb-6"
+        aria-label="Groups of suggestions"
+      >
+        <p class="flex gap-3 px-4 pb-1 pt-2 text-[12.5px]">
+          by
+          <button
+            v-for="(w, b) in byWords"
+            :key="b"
+            type="button"
+            :class="by === b ? 'border-b-[1.5px] border-ink font-semibold' : 'text-ink2'"
+            :aria-pressed="by === b"
+            @click="review.go({ by: b, group: undefined })"
+          >
+            {{ w }}
+          </button>
+        </p>
+        <button
+          type="button"
+          class="group"
+          :class="{ on: group === '' }"
+          :aria-pressed="group === ''"
+          @click="review.go({ group: undefined })"
+        >
+          Everything
+        </button>
+        <button
+          v-for="g in groups.data.value?.items ?? []"
+          :key="g.key"
+          type="button"
+          class="group"
+          :class="{ on: group === g.key }"
+          :aria-pressed="group === g.key"
+          @click="review.go({ group: g.key })"
+        >
+          <span class="flex gap-2"
+            ><span class="min-w-0 flex-1" :class="by === 'product' ? 'code' : ''">{{ g.title }}</span
+            ><span>{{ number(g.open) }}</span></span
+          >
+          <small class="block text-ink2"
+            >{{ g.note
+            }}<span v-if="g.outdated && state === 'open'" class="text-ochre"
+              ><template v-if="g.note"> · </template>{{ g.outdated }} outdated</span
+            ></small
+          >
         </button>
       </nav>
-      <div ref="scroller" class="min-h-0 flex-1 overflow-auto bg-sheet" tabindex="0" role="feed" aria-label="Suggestions" :aria-busy="list.busy.value">
-        <div class="sticky top-0 z-10 grid grid-cols-2 gap-6 border-b border-hair2 bg-sheet px-5 py-1 text-[12.5px] font-semibold"><span>What stands there</span><span>What is suggested</span></div>
-        <p v-if="list.count.value === 0" class="p-10 text-center text-ink2"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{ state === 'open' && !outdated && !language && !mine ? 'Nothing waits to be read. A recipe drafts texts, the data pool and photos suggest facts; what they say waits here until somebody has read it.' : 'Nothing of that kind.' }} <NuxtLink v-if="state === 'open'" class="plain" to="/review/recipes">To the recipes</NuxtLink></p>
+      <div
+        ref="scroller"
+        class="min-h-0 flex-1 overflow-auto bg-sheet"
+        tabindex="0"
+        role="feed"
+        aria-label="Suggestions"
+        :aria-busy="list.busy.value"
+      >
+        <div
+          class="sticky top-0 z-10 grid grid-cols-2 gap-6 border-b border-hair2 bg-sheet px-5 py-1 text-[12.5px] font-semibold"
+        >
+          <span>What stands there</span><span>What is suggested</span>
+        </div>
+        <p v-if="list.count.value === 0" class="p-10 text-center text-ink2">
+          <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{
+            state === 'open' && !outdated && !language && !mine
+              ? 'Nothing waits to be read. A recipe drafts texts, the data pool and photos suggest facts; what they say waits here until somebody has read it.'
+              : 'Nothing of that kind.'
+          }}
+          <NuxtLink v-if="state === 'open'" class="plain" to="/review/recipes">To the recipes</NuxtLink>
+        </p>
         <div class="relative" :style="{ height: `${virtual.getTotalSize()}px` }">
-          <div v-for="v in rows" :key="String(v.key)" :ref="measured" class="absolute inset-x-0 top-0" :data-index="v.index" :style="{ transform: `translateY(${v.start}px)` }" @mousedown="at = v.index">
-            <SuggestionRow v-if="list.row(v.index)" :one="list.row(v.index)!" :current="v.index === at" :marked="marked.has(list.row(v.index)!.id)" :began="refused?.id === list.row(v.index)!.id ? refused.value : undefined" :editing="editing === list.row(v.index)!.id" :readonly="!mayDecide(list.row(v.index)!)" :storefront="storefrontOf(list.row(v.index)!)" :aria-posinset="v.index + 1" :aria-setsize="list.count.value"
-              @mark="toggle(list.row(v.index))" @accept="decide('accept', [list.row(v.index)!], $event)" @refuse="decide('refuse', [list.row(v.index)!])" @edit="editing = list.row(v.index)!.id" @leave="editing = undefined; scroller?.focus()" @reopen="review.decide([list.row(v.index)!], 'reopen')" />
+          <div
+            v-for="v in rows"
+            :key="String(v.key)"
+            :ref="measured"
+            class="absolute inset-x-0 top-0"
+            :data-index="v.index"
+            :style="{ transform: `translateY(${v.start}px)` }"
+            @mousedown="at = v.index"
+          >
+            <SuggestionRow
+              v-if="list.row(v.index)"
+              :one="list.row(v.index)!"
+              :current="v.index === at"
+              :marked="marked.has(list.row(v.index)!.id)"
+              :began="refused?.id === list.row(v.index)!.id ? refused.value : undefined"
+              :editing="editing === list.row(v.index)!.id"
+              :readonly="!mayDecide(list.row(v.index)!)"
+              :storefront="storefrontOf(list.row(v.index)!)"
+              :aria-posinset="v.index + 1"
+              :aria-setsize="list.count.value"
+              @mark="toggle(list.row(v.index))"
+              @accept="decide('accept', [list.row(v.index)!], $event)"
+              @refuse="decide('refuse', [list.row(v.index)!])"
+              @edit="editing = list.row(v.index)!.id"
+              @leave="
+                editing = undefined
+                scroller?.focus()
+              "
+              @reopen="review.decide([list.row(v.index)!], 'reopen')"
+            />
             <p v-else class="h-[130px] px-5 py-3 text-ink3">…</p>
           </div>
         </div>
@@ -126,7 +340,18 @@ useKeys('Review', [
 </template>
 
 <style scoped>
-.group { display: block; width: 100%; padding: 5px 16px; text-align: start; border-bottom: 1px solid var(--hair); }
-.group:hover { background: var(--shade); }
-.group.on { background: var(--indigo-wash); font-weight: 600; }
+.group {
+  display: block;
+  width: 100%;
+  padding: 5px 16px;
+  text-align: start;
+  border-bottom: 1px solid var(--hair);
+}
+.group:hover {
+  background: var(--shade);
+}
+.group.on {
+  background: var(--indigo-wash);
+  font-weight: 600;
+}
 </style>

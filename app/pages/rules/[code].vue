@@ -9,26 +9,79 @@ const code = computed(() => (route.params.code === 'new' ? null : String(route.p
 const setup = useSetupStore()
 const session = useSessionStore()
 const { focus } = useProofFocus()
-onBeforeUnmount(() => { focus.value = null })
-const record = useRecord<NamedRule>('named-rules', () => code.value, () => ({ code: '', name: '', note: '', rule: { all: [] } }), (r) => r.name)
+onBeforeUnmount(() => {
+  focus.value = null
+})
+const record = useRecord<NamedRule>(
+  'named-rules',
+  () => code.value,
+  () => ({ code: '', name: '', note: '', rule: { all: [] } }),
+  (r) => r.name,
+)
 const { draft } = record
 const readonly = computed(() => !session.mayEdit)
-const rule = computed<BuilderGroup>({ get: () => toBuilder(asGroup(draft.value?.rule ?? null), setup.forCore), set: (group) => { draft.value!.rule = fromBuilder(group, setup.forCore) } })
-const reach = computed<Reach>(() => ({ base: 'rule', rule: draft.value!.rule, chosen: [], added: [], leftOut: [], eachVariant: false }))
+const rule = computed<BuilderGroup>({
+  get: () => toBuilder(asGroup(draft.value?.rule ?? null), setup.forCore),
+  set: (group) => {
+    draft.value!.rule = fromBuilder(group, setup.forCore)
+  },
+})
+const reach = computed<Reach>(() => ({
+  base: 'rule',
+  rule: draft.value!.rule,
+  chosen: [],
+  added: [],
+  leftOut: [],
+  eachVariant: false,
+}))
 const limits = noLimits()
 const sentence = ref('')
 const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the rule a name first.' : ''))
 </script>
 
 <template>
-  <RecordPage :record="record" it="Rule" many="Named rules" :title="draft?.name ?? ''" :readonly="readonly" removal="Delete this rule? Nothing may name it any more." :missing="missing" :after="() => setup.reload()">
-    <template #under><p class="font-serif text-[15px] italic text-ink2">{{ sentence }}</p></template>
+  <RecordPage
+    :record="record"
+    it="Rule"
+    many="Named rules"
+    :title="draft?.name ?? ''"
+    :readonly="readonly"
+    removal="Delete this rule? Nothing may name it any more."
+    :missing="missing"
+    :after="() => setup.reload()"
+  >
+    <template #under
+      ><p class="font-serif text-[15px] italic text-ink2">{{ sentence }}</p></template
+    >
     <div v-if="draft" class="grid grid-cols-[minmax(0,1fr)_minmax(250px,34%)] gap-6">
       <div class="grid content-start gap-4">
-        <div class="grid grid-cols-2 gap-4"><label class="text-ink2">Name<input v-model="draft.name" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="120" :autofocus="code === null"></label><label class="text-ink2">Note<input v-model="draft.note" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="5000"></label></div>
-        <section aria-label="The conditions"><h2 class="border-b border-hair pb-1.5">What it finds</h2><ConditionGroup v-model="rule" class="mt-2" :disabled="readonly" /><LogicBox v-if="!readonly" @take="draft.rule = $event" /></section>
+        <div class="grid grid-cols-2 gap-4">
+          <label class="text-ink2"
+            >Name<input
+              v-model="draft.name"
+              class="field mt-0.5 block w-full"
+              :disabled="readonly"
+              maxlength="120"
+              :autofocus="code === null" /></label
+          ><label class="text-ink2"
+            >Note<input v-model="draft.note" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="5000"
+          /></label>
+        </div>
+        <section aria-label="The conditions">
+          <h2 class="border-b border-hair pb-1.5">What it finds</h2>
+          <ConditionGroup v-model="rule" class="mt-2" :disabled="readonly" /><LogicBox
+            v-if="!readonly"
+            @take="draft.rule = $event"
+          />
+        </section>
       </div>
-      <ReachPanel class="sticky top-0 self-start" :reach="reach" :limits="limits" :saved="null" @sentence="sentence = $event" />
+      <ReachPanel
+        class="sticky top-0 self-start"
+        :reach="reach"
+        :limits="limits"
+        :saved="null"
+        @sentence="sentence = $event"
+      />
     </div>
   </RecordPage>
 </template>

@@ -7,12 +7,17 @@ import { codeOfName, freeCode } from '@core/text/code'
 type Listed = Category & { products: number; below: number }
 const setup = useSetupStore()
 const session = useSessionStore()
-const { data, problem, refresh } = useAsking((signal) => get<{ items: Listed[] }>('/api/categories', {}, signal), () => 0)
+const { data, problem, refresh } = useAsking(
+  (signal) => get<{ items: Listed[] }>('/api/categories', {}, signal),
+  () => 0,
+)
 const items = computed(() => data.value?.items ?? [])
 const closed = ref(new Set<string>())
 const rows = computed(() => treeRows(items.value, (c) => !closed.value.has(c)))
 const at = ref('')
-watch(rows, (r) => { if (!r.some((x) => x.item.code === at.value)) at.value = r[0]?.item.code ?? '' })
+watch(rows, (r) => {
+  if (!r.some((x) => x.item.code === at.value)) at.value = r[0]?.item.code ?? ''
+})
 const current = computed(() => items.value.find((c) => c.code === at.value))
 const nameOf = (c: Category) => setup.label(c.names, c.code)
 const tree = useTemplateRef<HTMLElement>('tree')
@@ -21,7 +26,18 @@ const mayWrite = computed(() => session.maySetUp)
 
 async function write(c: Category, spot?: Spot, isNew = false) {
   try {
-    await ask('PUT', `/api/categories/${segment(c.code)}`, { body: { code: c.code, names: c.names, type: c.type, parent: spot ? spot.parent : c.parent, ...(spot ? { position: spot.position } : { position: items.value.filter((i) => i.parent === c.parent).findIndex((i) => i.code === c.code) }) }, headers: isNew ? { 'If-None-Match': '*' } : {} })
+    await ask('PUT', `/api/categories/${segment(c.code)}`, {
+      body: {
+        code: c.code,
+        names: c.names,
+        type: c.type,
+        parent: spot ? spot.parent : c.parent,
+        ...(spot
+          ? { position: spot.position }
+          : { position: items.value.filter((i) => i.parent === c.parent).findIndex((i) => i.code === c.code) }),
+      },
+      headers: isNew ? { 'If-None-Match': '*' } : {},
+    })
     const reloaded = setup.reload()
     await refresh()
     // A row that has moved has lost the focus, and the next key may come at once.
@@ -39,8 +55,12 @@ async function move(code: string, spot: Spot | undefined) {
   if (spot.parent !== null) open(spot.parent)
   await write(c, spot)
 }
-const open = (code: string) => { closed.value = new Set([...closed.value].filter((c) => c !== code)) }
-const close = (code: string) => { closed.value = new Set([...closed.value, code]) }
+const open = (code: string) => {
+  closed.value = new Set([...closed.value].filter((c) => c !== code))
+}
+const close = (code: string) => {
+  closed.value = new Set([...closed.value, code])
+}
 function goTo(i: number) {
   const row = rows.value[Math.max(0, Math.min(rows.value.length - 1, i))]
   if (row) at.value = row.item.code
@@ -54,7 +74,8 @@ function key(e: KeyboardEvent) {
   const row = rows.value[i]
   if (!row || (e.target as HTMLElement).tagName === 'INPUT') return
   const steps = { ArrowUp: 'up', ArrowDown: 'down', ArrowRight: 'in', ArrowLeft: 'out' } as const
-  if (e.altKey && e.key in steps) void move(at.value, spotAfterStep(items.value, at.value, steps[e.key as keyof typeof steps]))
+  if (e.altKey && e.key in steps)
+    void move(at.value, spotAfterStep(items.value, at.value, steps[e.key as keyof typeof steps]))
   else if (e.ctrlKey || e.altKey || e.metaKey) return
   else if (e.key === 'ArrowDown') goTo(i + 1)
   else if (e.key === 'ArrowUp') goTo(i - 1)
@@ -72,7 +93,9 @@ function key(e: KeyboardEvent) {
     typed = Date.now() - typedAt < 700 ? typed + e.key : e.key
     typedAt = Date.now()
     const from = typed.length > 1 ? i : i + 1
-    const hit = [...rows.value.slice(from), ...rows.value.slice(0, from)].find((r) => nameOf(r.item).toLowerCase().startsWith(typed.toLowerCase()))
+    const hit = [...rows.value.slice(from), ...rows.value.slice(0, from)].find((r) =>
+      nameOf(r.item).toLowerCase().startsWith(typed.toLowerCase()),
+    )
     if (hit) goTo(rows.value.indexOf(hit))
   } else return
   e.preventDefault()
@@ -108,15 +131,35 @@ async function makeNew() {
   const name = newName.value.trim()
   if (name === '' || newUnder.value === undefined) return
   const code = freeCode(codeOfName(name, 'category'), (c) => setup.categories.has(c))
-  if (!await write({ code, parent: newUnder.value, names: { [setup.source]: name }, type: null }, { parent: newUnder.value, position: items.value.filter((i) => i.parent === newUnder.value).length }, true)) return
+  if (
+    !(await write(
+      { code, parent: newUnder.value, names: { [setup.source]: name }, type: null },
+      { parent: newUnder.value, position: items.value.filter((i) => i.parent === newUnder.value).length },
+      true,
+    ))
+  )
+    return
   at.value = code
   newUnder.value = undefined
   focusRow()
 }
 const draft = ref<Listed>()
-watch(current, (c) => { draft.value = c ? structuredClone(toRaw(c)) : undefined }, { immediate: true })
-const changed = computed(() => draft.value && current.value && JSON.stringify([draft.value.names, draft.value.type]) !== JSON.stringify([current.value.names, current.value.type]))
-const save = async () => { if (changed.value && mayWrite.value && await write(draft.value!)) tell('Saved') }
+watch(
+  current,
+  (c) => {
+    draft.value = c ? structuredClone(toRaw(c)) : undefined
+  },
+  { immediate: true },
+)
+const changed = computed(
+  () =>
+    draft.value &&
+    current.value &&
+    JSON.stringify([draft.value.names, draft.value.type]) !== JSON.stringify([current.value.names, current.value.type]),
+)
+const save = async () => {
+  if (changed.value && mayWrite.value && (await write(draft.value!))) tell('Saved')
+}
 async function remove() {
   try {
     await ask('DELETE', `/api/categories/${segment(at.value)}`)
@@ -127,52 +170,206 @@ async function remove() {
     tellProblem(e)
   }
 }
-const inheritedType = computed(() => (current.value?.parent ? typeOfCategory(setup.forCore, current.value.parent) : null))
+const inheritedType = computed(() =>
+  current.value?.parent ? typeOfCategory(setup.forCore, current.value.parent) : null,
+)
 useKeys('Categories', [
-  { keys: 'ArrowDown', does: 'Next category; Right opens, Left closes' }, { keys: 'Alt+ArrowUp', does: 'Move it up; Down, Right (under the one before), Left (out) likewise' },
-  { keys: 'Insert', does: 'A new category under this one' }, { keys: 'Enter', does: 'To its names' }, { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
+  { keys: 'ArrowDown', does: 'Next category; Right opens, Left closes' },
+  { keys: 'Alt+ArrowUp', does: 'Move it up; Down, Right (under the one before), Left (out) likewise' },
+  { keys: 'Insert', does: 'A new category under this one' },
+  { keys: 'Enter', does: 'To its names' },
+  { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
 ])
 </script>
 
 <template>
   <div class="flex h-full flex-col">
-    <SettingsHead><button v-if="mayWrite" class="act" type="button" @click="startNew(at || null)">Add under “{{ current ? nameOf(current) : '' }}” <span class="key">Insert</span></button><button v-if="mayWrite" class="act" type="button" @click="startNew(null)">Add at the top</button></SettingsHead>
-    <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2"><h1>Categories</h1><span class="text-ink2" role="status">{{ items.length }}</span></div>
+    <SettingsHead
+      ><button v-if="mayWrite" class="act" type="button" @click="startNew(at || null)">
+        Add under “{{ current ? nameOf(current) : '' }}” <span class="key">Insert</span></button
+      ><button v-if="mayWrite" class="act" type="button" @click="startNew(null)">Add at the top</button></SettingsHead
+    >
+    <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2">
+      <h1>Categories</h1>
+      <span class="text-ink2" role="status">{{ items.length }}</span>
+    </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(300px,380px)] border-t border-hair2">
       <div class="min-h-0 overflow-auto bg-sheet pb-8">
-        <div v-if="newUnder === null" class="px-5 py-1" data-new><input v-model="newName" class="field w-72" aria-label="Name of the new category at the top" @keydown.enter.prevent="makeNew" @keydown.esc.stop="newUnder = undefined"></div>
+        <div v-if="newUnder === null" class="px-5 py-1" data-new>
+          <input
+            v-model="newName"
+            class="field w-72"
+            aria-label="Name of the new category at the top"
+            @keydown.enter.prevent="makeNew"
+            @keydown.esc.stop="newUnder = undefined"
+          />
+        </div>
         <ul ref="tree" role="tree" aria-label="Categories" @keydown="key">
           <template v-for="r in rows" :key="r.item.code">
             <li
-              role="treeitem" class="row" :class="[`l${Math.min(r.level, 8)}`, { current: r.item.code === at, [`drop-${over?.where}`]: over?.code === r.item.code }]" :data-code="r.item.code" :tabindex="r.item.code === at ? 0 : -1"
-              :aria-level="r.level" :aria-posinset="r.place + 1" :aria-setsize="r.beside" :aria-expanded="r.hasChildren ? !closed.has(r.item.code) : undefined" :aria-selected="r.item.code === at" :draggable="mayWrite"
-              @click="at = r.item.code" @focus="at = r.item.code" @dragstart="dragged = r.item.code" @dragover="dragOver($event, r.item.code)" @dragleave="over = undefined" @drop.prevent="drop" @dragend="dragged = ''; over = undefined"
+              role="treeitem"
+              class="row"
+              :class="[
+                `l${Math.min(r.level, 8)}`,
+                { current: r.item.code === at, [`drop-${over?.where}`]: over?.code === r.item.code },
+              ]"
+              :data-code="r.item.code"
+              :tabindex="r.item.code === at ? 0 : -1"
+              :aria-level="r.level"
+              :aria-posinset="r.place + 1"
+              :aria-setsize="r.beside"
+              :aria-expanded="r.hasChildren ? !closed.has(r.item.code) : undefined"
+              :aria-selected="r.item.code === at"
+              :draggable="mayWrite"
+              @click="at = r.item.code"
+              @focus="at = r.item.code"
+              @dragstart="dragged = r.item.code"
+              @dragover="dragOver($event, r.item.code)"
+              @dragleave="over = undefined"
+              @drop.prevent="drop"
+              @dragend="
+                dragged = ''
+                over = undefined
+              "
             >
-              <span class="w-4 shrink-0 cursor-pointer text-ink3" aria-hidden="true" @click.stop="closed.has(r.item.code) ? open(r.item.code) : close(r.item.code)">{{ r.hasChildren ? (closed.has(r.item.code) ? '▸' : '▾') : '' }}</span>
-              <span class="truncate">{{ nameOf(r.item) }}</span><span v-if="r.item.type" class="truncate text-[12px] text-ink2">{{ setup.label(setup.types.get(r.item.type)?.labels, r.item.type) }}</span>
-              <span class="ml-auto text-ink2">{{ r.item.products }}<template v-if="r.item.below > r.item.products"> · {{ r.item.below }} with all below</template></span>
+              <span
+                class="w-4 shrink-0 cursor-pointer text-ink3"
+                aria-hidden="true"
+                @click.stop="closed.has(r.item.code) ? open(r.item.code) : close(r.item.code)"
+                >{{ r.hasChildren ? (closed.has(r.item.code) ? '▸' : '▾') : '' }}</span
+              >
+              <span class="truncate">{{ nameOf(r.item) }}</span><span
+                v-if="r.item.type"
+                class="truncate text-[12px] text-ink2"
+                >{{ setup.label(setup.types.get(r.item.type)?.labels, r.item.type) }}</span
+              >
+              <span class="ml-auto text-ink2"
+                >{{ r.item.products
+                }}<template v-if="r.item.below > r.item.products"> · {{ r.item.below }} with all below</template></span
+              >
             </li>
-            <li v-if="newUnder === r.item.code" role="none" class="row" :class="`l${Math.min(r.level + 1, 8)}`" data-new><input v-model="newName" class="field w-72" :aria-label="`Name of the new category under ${nameOf(r.item)}`" @keydown.enter.prevent.stop="makeNew" @keydown.esc.stop="newUnder = undefined; focusRow()"></li>
+            <li
+              v-if="newUnder === r.item.code"
+              role="none"
+              class="row"
+              :class="`l${Math.min(r.level + 1, 8)}`"
+              data-new
+            >
+              <input
+                v-model="newName"
+                class="field w-72"
+                :aria-label="`Name of the new category under ${nameOf(r.item)}`"
+                @keydown.enter.prevent.stop="makeNew"
+                @keydown.esc.stop="
+                  newUnder = undefined
+                  focusRow()
+                "
+              />
+            </li>
           </template>
         </ul>
-        <p v-if="data && items.length === 0" class="p-10 text-center text-ink2"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />There are no categories yet.</p>
+        <p v-if="data && items.length === 0" class="p-10 text-center text-ink2">
+          <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />There are no categories yet.
+        </p>
       </div>
-      <form v-if="draft" class="min-h-0 overflow-auto border-l border-hair2 px-5 py-3" data-form aria-label="The category" @submit.prevent="save">
-        <div class="flex items-baseline gap-3"><h2>{{ nameOf(draft) }}</h2><span class="code">{{ draft.code }}</span></div>
-        <p class="mt-2 text-ink2">Name</p><LabelsInput v-model="draft.names" label="Name of the category" :disabled="!mayWrite" />
-        <label class="mt-3 block text-ink2">Its products are usually<select class="field mt-0.5 block w-full" :value="draft.type ?? ''" :disabled="!mayWrite" @change="draft.type = ($event.target as HTMLSelectElement).value || null"><option value="">{{ inheritedType ? `as above it: ${setup.label(setup.types.get(inheritedType)?.labels, inheritedType)}` : 'of no type in particular' }}</option><option v-for="t in setup.types.values()" :key="t.code" :value="t.code">{{ setup.label(t.labels, t.code) }}</option></select></label>
-        <p class="mt-3"><NuxtLink class="plain" :to="{ path: '/catalogue', query: { category: draft.code } }">{{ draft.below }} {{ draft.below === 1 ? 'product' : 'products' }} in it and below</NuxtLink></p>
-        <div v-if="mayWrite" class="mt-4 flex items-center gap-3"><button class="act main" type="submit" :disabled="!changed">Save <span class="opacity-70">Ctrl S</span></button><button class="plain" type="button" @click="remove">Delete it</button></div>
-        <div class="mt-5"><HistoryList :read="`/api/history/categories/${segment(draft.code)}`" :write="`/api/history/categories/${segment(draft.code)}/put-back`" :version="current" :after="refresh" /></div>
+      <form
+        v-if="draft"
+        class="min-h-0 overflow-auto border-l border-hair2 px-5 py-3"
+        data-form
+        aria-label="The category"
+        @submit.prevent="save"
+      >
+        <div class="flex items-baseline gap-3">
+          <h2>{{ nameOf(draft) }}</h2>
+          <span class="code">{{ draft.code }}</span>
+        </div>
+        <p class="mt-2 text-ink2">Name</p>
+        <LabelsInput v-model="draft.names" label="Name of the category" :disabled="!mayWrite" />
+        <label class="mt-3 block text-ink2"
+          >Its products are usually<select
+            class="field mt-0.5 block w-full"
+            :value="draft.type ?? ''"
+            :disabled="!mayWrite"
+            @change="draft.type = ($event.target as HTMLSelectElement).value || null"
+          >
+            <option value="">
+              {{
+                inheritedType
+                  ? `as above it: ${setup.label(setup.types.get(inheritedType)?.labels, inheritedType)}`
+                  : 'of no type in particular'
+              }}
+            </option>
+            <option v-for="t in setup.types.values()" :key="t.code" :value="t.code">
+              {{ setup.label(t.labels, t.code) }}
+            </option>
+          </select></label
+        >
+        <p class="mt-3">
+          <NuxtLink class="plain" :to="{ path: '/catalogue', query: { category: draft.code } }"
+            >{{ draft.below }} {{ draft.below === 1 ? 'product' : 'products' }} in it and below</NuxtLink
+          >
+        </p>
+        <div v-if="mayWrite" class="mt-4 flex items-center gap-3">
+          <button class="act main" type="submit" :disabled="!changed">
+            Save <span class="opacity-70">Ctrl S</span></button
+          ><button class="plain" type="button" @click="remove">Delete it</button>
+        </div>
+        <div class="mt-5">
+          <HistoryList
+            :read="`/api/history/categories/${segment(draft.code)}`"
+            :write="`/api/history/categories/${segment(draft.code)}/put-back`"
+            :version="current"
+            :after="refresh"
+          />
+        </div>
       </form>
     </div>
   </div>
 </template>
 
 <style scoped>
-.row { display: flex; align-items: baseline; gap: 8px; min-height: 28px; padding: 3px 20px; border-bottom: 1px solid var(--hair); cursor: default; }
-.row.current { background: var(--indigo-wash); }
-.row.drop-into { outline: 2px solid var(--indigo); outline-offset: -2px; } .row.drop-before { border-top: 2px solid var(--indigo); } .row.drop-after { border-bottom: 2px solid var(--indigo); }
-.l2 { padding-left: 42px; } .l3 { padding-left: 64px; } .l4 { padding-left: 86px; } .l5 { padding-left: 108px; } .l6 { padding-left: 130px; } .l7 { padding-left: 152px; } .l8 { padding-left: 174px; }
+.row {
+  display: flex;
+  align-items: baseline;
+  gap: 8px;
+  min-height: 28px;
+  padding: 3px 20px;
+  border-bottom: 1px solid var(--hair);
+  cursor: default;
+}
+.row.current {
+  background: var(--indigo-wash);
+}
+.row.drop-into {
+  outline: 2px solid var(--indigo);
+  outline-offset: -2px;
+}
+.row.drop-before {
+  border-top: 2px solid var(--indigo);
+}
+.row.drop-after {
+  border-bottom: 2px solid var(--indigo);
+}
+.l2 {
+  padding-left: 42px;
+}
+.l3 {
+  padding-left: 64px;
+}
+.l4 {
+  padding-left: 86px;
+}
+.l5 {
+  padding-left: 108px;
+}
+.l6 {
+  padding-left: 130px;
+}
+.l7 {
+  padding-left: 152px;
+}
+.l8 {
+  padding-left: 174px;
+}
 </style>

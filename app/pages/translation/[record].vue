@@ -15,36 +15,103 @@ const { focus, picked } = useProofFocus()
 const { asked: inList } = useWorkFilter()
 const readonly = computed(() => !session.mayTranslate(lens.language))
 const work = useDesk(() => record.value)
-const { desk, problem, rows, find, only, drafts, changed, reset, said, differs, current, at, go, findingsOf, standing, blockerIn, busy, repeats } = work
+const {
+  desk,
+  problem,
+  rows,
+  find,
+  only,
+  drafts,
+  changed,
+  reset,
+  said,
+  differs,
+  current,
+  at,
+  go,
+  findingsOf,
+  standing,
+  blockerIn,
+  busy,
+  repeats,
+} = work
 provide('desk-glossary', work.glossary)
 
 /** The product whose page the texts are read on: itself, or one that has the piece. */
-const { data: sample } = useAsking((signal) => (record.value.startsWith('product:') ? Promise.resolve(record.value.slice(8)) : record.value.startsWith('piece:') ? ask<{ sample: string | null }>('POST', '/api/reach/fill', { body: { piece: record.value.slice(6), storefront: lens.storefront }, signal }).then((a) => a.data.sample) : Promise.resolve(typeof route.query.page === 'string' ? route.query.page : null)), () => [record.value, lens.storefront])
-watch(sample, (s) => { focus.value = s ?? null }, { immediate: true })
-onBeforeUnmount(() => { focus.value = null })
+const { data: sample } = useAsking(
+  (signal) =>
+    record.value.startsWith('product:')
+      ? Promise.resolve(record.value.slice(8))
+      : record.value.startsWith('piece:')
+        ? ask<{ sample: string | null }>('POST', '/api/reach/fill', {
+            body: { piece: record.value.slice(6), storefront: lens.storefront },
+            signal,
+          }).then((a) => a.data.sample)
+        : Promise.resolve(typeof route.query.page === 'string' ? route.query.page : null),
+  () => [record.value, lens.storefront],
+)
+watch(
+  sample,
+  (s) => {
+    focus.value = s ?? null
+  },
+  { immediate: true },
+)
+onBeforeUnmount(() => {
+  focus.value = null
+})
 
-const matchQuery = (r: Row | undefined) => r && { source: r.segment.text, to: lens.language, placeholders: JSON.stringify(r.segment.placeholders), before: r.unit.segments[r.index - 1]?.text ?? '', after: r.unit.segments[r.index + 1]?.text ?? '' }
+const matchQuery = (r: Row | undefined) =>
+  r && {
+    source: r.segment.text,
+    to: lens.language,
+    placeholders: JSON.stringify(r.segment.placeholders),
+    before: r.unit.segments[r.index - 1]?.text ?? '',
+    after: r.unit.segments[r.index + 1]?.text ?? '',
+  }
 const known = new Map<string, Promise<Match[]>>()
 /** Matches are asked for once, and for the next segment before it is reached. */
 function matchesFor(r: Row | undefined): Promise<Match[]> {
   const q = matchQuery(r)
   if (!q) return Promise.resolve([])
   const key = JSON.stringify(q)
-  if (!known.has(key)) known.set(key, get<{ items: Match[] }>('/api/memory/matches', q).then((a) => a.items, () => { known.delete(key); return [] }))
+  if (!known.has(key))
+    known.set(
+      key,
+      get<{ items: Match[] }>('/api/memory/matches', q).then(
+        (a) => a.items,
+        () => {
+          known.delete(key)
+          return []
+        },
+      ),
+    )
   return known.get(key)!
 }
 const matches = shallowRef<Match[]>([])
-watch(() => [current.value?.key, lens.language], async () => {
-  const r = current.value
-  back.value = null
-  splitAt.value = null
-  commenting.value = null
-  matches.value = []
-  const found = await matchesFor(r)
-  if (r?.key === current.value?.key) matches.value = found
-  void matchesFor(rows.value[at.value + 1])
-}, { immediate: false })
-watch(() => desk.value?.record, () => { if (current.value) void matchesFor(current.value).then((m) => { matches.value = m }) })
+watch(
+  () => [current.value?.key, lens.language],
+  async () => {
+    const r = current.value
+    back.value = null
+    splitAt.value = null
+    commenting.value = null
+    matches.value = []
+    const found = await matchesFor(r)
+    if (r?.key === current.value?.key) matches.value = found
+    void matchesFor(rows.value[at.value + 1])
+  },
+  { immediate: false },
+)
+watch(
+  () => desk.value?.record,
+  () => {
+    if (current.value)
+      void matchesFor(current.value).then((m) => {
+        matches.value = m
+      })
+  },
+)
 
 const lines = useTemplateRef<InstanceType<typeof SegmentRow>[]>('lines')
 const line = () => lines.value?.find((l) => l && rowOfLine(l)?.key === current.value?.key)
@@ -62,7 +129,11 @@ async function machine() {
   const r = current.value
   if (!r || !mayWrite.value) return
   try {
-    const { items } = await post<{ items: { text: string; unknown: string[] }[] }>('/api/translations/machine', { from: desk.value!.source, to: lens.language, segments: [{ text: r.segment.text, placeholders: r.segment.placeholders }] })
+    const { items } = await post<{ items: { text: string; unknown: string[] }[] }>('/api/translations/machine', {
+      from: desk.value!.source,
+      to: lens.language,
+      segments: [{ text: r.segment.text, placeholders: r.segment.placeholders }],
+    })
     if (current.value?.key === r.key) work.tookOver(r, 'machine', items[0]!.text)
     if (items[0]!.unknown.length) tell(`The service does not know: ${items[0]!.unknown.join(', ')}`)
   } catch (e) {
@@ -74,7 +145,15 @@ async function readBack() {
   const r = current.value
   if (!r || !said(r)) return
   try {
-    back.value = flatOfCoded((await post<{ items: { text: string }[] }>('/api/translations/machine', { from: lens.language, to: desk.value!.source, segments: [{ text: said(r), placeholders: [] }] })).items[0]!.text).replaceAll('\ufffc', '…')
+    back.value = flatOfCoded(
+      (
+        await post<{ items: { text: string }[] }>('/api/translations/machine', {
+          from: lens.language,
+          to: desk.value!.source,
+          segments: [{ text: said(r), placeholders: [] }],
+        })
+      ).items[0]!.text,
+    ).replaceAll('\ufffc', '…')
   } catch (e) {
     tellProblem(e)
   }
@@ -92,7 +171,10 @@ function nextPlaceholder() {
 function nextTerm() {
   const r = current.value
   if (!r) return
-  const wanted = work.glossary.value.find(flatOfCoded(r.segment.text)).map((f) => termIn(f.term, lens.language)?.term).find((t) => t && !(said(r) ?? '').toLowerCase().includes(t.toLowerCase()))
+  const wanted = work.glossary.value
+    .find(flatOfCoded(r.segment.text))
+    .map((f) => termIn(f.term, lens.language)?.term)
+    .find((t) => t && !(said(r) ?? '').toLowerCase().includes(t.toLowerCase()))
   if (wanted) line()?.insertText(wanted)
   else tell('Every term of the glossary stands there')
 }
@@ -100,12 +182,19 @@ function mend({ at: place, fix }: TargetFinding) {
   const r = current.value
   if (!r || !place || fix === undefined) return
   let from = 0
-  drafts.value![r.key] = textOfParts(partsOf(said(r) ?? '').map((p) => {
-    if (typeof p !== 'string') { from += p.is === 'alone' ? 1 : 0; return p }
-    const start = from
-    from += p.length
-    return place.from >= start && place.to <= from ? p.slice(0, place.from - start) + fix + p.slice(place.to - start) : p
-  }))
+  drafts.value![r.key] = textOfParts(
+    partsOf(said(r) ?? '').map((p) => {
+      if (typeof p !== 'string') {
+        from += p.is === 'alone' ? 1 : 0
+        return p
+      }
+      const start = from
+      from += p.length
+      return place.from >= start && place.to <= from
+        ? p.slice(0, place.from - start) + fix + p.slice(place.to - start)
+        : p
+    }),
+  )
 }
 /** Nothing is called read while a blocker stands in it; says which. */
 function isBlocked(r: Row, state: TranslationState) {
@@ -132,7 +221,13 @@ async function comment(words: string) {
   const r = current.value
   if (!r || !desk.value) return
   try {
-    const { items } = await post<{ items: UnitComment[] }>('/api/translations/comments', { record: record.value, unit: r.unit.unit, language: lens.language, segment: r.segment.text, words })
+    const { items } = await post<{ items: UnitComment[] }>('/api/translations/comments', {
+      record: record.value,
+      unit: r.unit.unit,
+      language: lens.language,
+      segment: r.segment.text,
+      words,
+    })
     const returned = commenting.value === 'return'
     commenting.value = null
     if (returned) await work.confirm('initial')
@@ -141,12 +236,19 @@ async function comment(words: string) {
     tellProblem(e)
   }
 }
-const setComments = (comments: UnitComment[]) => { if (work.data.value) work.data.value = { ...work.data.value, comments } }
-const commentsOf = (r: Row) => desk.value!.comments.filter((c) => !c.settled && c.unit === r.unit.unit && (c.segment === null ? r.first : c.segment === r.segment.text)).length
+const setComments = (comments: UnitComment[]) => {
+  if (work.data.value) work.data.value = { ...work.data.value, comments }
+}
+const commentsOf = (r: Row) =>
+  desk.value!.comments.filter(
+    (c) => !c.settled && c.unit === r.unit.unit && (c.segment === null ? r.first : c.segment === r.segment.text),
+  ).length
 
 /** Where the source would be split: moved by words with the arrow keys. */
 const splitAt = ref<number | null>(null)
-const wordStarts = computed(() => [...flatOfCoded(current.value?.segment.text ?? '').matchAll(/(?<=\s)\S/g)].map((m) => m.index))
+const wordStarts = computed(() =>
+  [...flatOfCoded(current.value?.segment.text ?? '').matchAll(/(?<=\s)\S/g)].map((m) => m.index),
+)
 function split() {
   if (!mayWrite.value) return
   if (splitAt.value === null) splitAt.value = wordStarts.value[Math.floor(wordStarts.value.length / 2)] ?? null
@@ -156,21 +258,46 @@ const moveSplit = (by: 1 | -1) => {
   const i = wordStarts.value.indexOf(splitAt.value ?? -1)
   splitAt.value = wordStarts.value[Math.max(0, Math.min(wordStarts.value.length - 1, i + by))] ?? null
 }
-useEventListener(window, 'keydown', (e: KeyboardEvent) => {
-  if (splitAt.value === null) return
-  const does: Record<string, () => void> = { ArrowLeft: () => moveSplit(-1), ArrowRight: () => moveSplit(1), Enter: split, Escape: () => { splitAt.value = null } }
-  if (!does[e.key]) return
-  e.preventDefault()
-  e.stopPropagation()
-  does[e.key]!()
-}, { capture: true })
+useEventListener(
+  window,
+  'keydown',
+  (e: KeyboardEvent) => {
+    if (splitAt.value === null) return
+    const does: Record<string, () => void> = {
+      ArrowLeft: () => moveSplit(-1),
+      ArrowRight: () => moveSplit(1),
+      Enter: split,
+      Escape: () => {
+        splitAt.value = null
+      },
+    }
+    if (!does[e.key]) return
+    e.preventDefault()
+    e.stopPropagation()
+    does[e.key]!()
+  },
+  { capture: true },
+)
 
 /** The record after this one in the list of work as it was left, else among those that still lack something; then from its start. */
 async function nextRecord() {
   if (changed.value && !(await work.save())) return
-  const ask = async (after: object) => (await get<{ items: { record: string }[] }>('/api/translations/work', { ...inList.value, storefront: lens.storefront, language: lens.language, ...after, limit: 2 })).items.find((i) => i.record !== record.value)
-  const next = await ask({ after: record.value }) ?? await ask({})
-  if (next) await navigateTo({ path: `/translation/${segment(next.record)}`, query: { ...lens.query, ...(inList.value.page ? { page: inList.value.page } : {}) } })
+  const ask = async (after: object) =>
+    (
+      await get<{ items: { record: string }[] }>('/api/translations/work', {
+        ...inList.value,
+        storefront: lens.storefront,
+        language: lens.language,
+        ...after,
+        limit: 2,
+      })
+    ).items.find((i) => i.record !== record.value)
+  const next = (await ask({ after: record.value })) ?? (await ask({}))
+  if (next)
+    await navigateTo({
+      path: `/translation/${segment(next.record)}`,
+      query: { ...lens.query, ...(inList.value.page ? { page: inList.value.page } : {}) },
+    })
   else tell('Nothing else of the list is left')
 }
 // What is chosen on the page opens its segment, here or on the record of its piece.
@@ -181,33 +308,77 @@ watch(picked, (p) => {
     find.value = ''
     only.value = 'all'
     work.currentKey.value = found.key
-  } else if (p.piece && !p.piece.startsWith('part:') && `piece:${p.piece}` !== record.value) void navigateTo({ path: `/translation/${segment(`piece:${p.piece}`)}`, query: lens.query })
+  } else if (p.piece && !p.piece.startsWith('part:') && `piece:${p.piece}` !== record.value)
+    void navigateTo({ path: `/translation/${segment(`piece:${p.piece}`)}`, query: lens.query })
 })
 const search = useTemplateRef<HTMLInputElement>('search')
 useKeys('Translating', [
-  { keys: 'Ctrl+Enter', does: 'This is translated; on to the next', always: true, run: () => void confirm('translated') },
+  {
+    keys: 'Ctrl+Enter',
+    does: 'This is translated; on to the next',
+    always: true,
+    run: () => void confirm('translated'),
+  },
   { keys: 'Alt+r', does: 'This is reviewed; on to the next', run: () => void confirm('reviewed') },
   { keys: 'Alt+f', does: 'This is final; on to the next', run: () => void confirm('final') },
-  { keys: 'Alt+u', does: 'Send it back with a comment', run: () => { if (mayWrite.value && current.value?.segment.target) commenting.value = 'return' } },
+  {
+    keys: 'Alt+u',
+    does: 'Send it back with a comment',
+    run: () => {
+      if (mayWrite.value && current.value?.segment.target) commenting.value = 'return'
+    },
+  },
   { keys: 'Ctrl+S', does: 'Save all that was written', always: true, run: () => void save() },
   { keys: 'Alt+ArrowDown', does: 'Next segment', always: true, run: () => go(at.value + 1) },
   { keys: 'Alt+ArrowUp', does: 'Segment before', always: true, run: () => go(at.value - 1) },
-  ...[1, 2, 3, 4, 5].map((n) => ({ keys: `Alt+${n}`, does: `Take match ${n} of the memory`, run: () => take(matches.value[n - 1]) })),
+  ...[1, 2, 3, 4, 5].map((n) => ({
+    keys: `Alt+${n}`,
+    does: `Take match ${n} of the memory`,
+    run: () => take(matches.value[n - 1]),
+  })),
   { keys: 'Alt+s', does: 'Take the source over', run: copySource },
   { keys: 'Alt+m', does: 'Translate it by machine', run: () => void machine() },
   { keys: 'Alt+b', does: 'Read it back by machine', run: () => void readBack() },
   { keys: 'Alt+i', does: 'Insert the next placeholder', run: nextPlaceholder },
   { keys: 'Alt+g', does: 'Insert the next term of the glossary', run: nextTerm },
-  { keys: 'Alt+j', does: 'Join with the segment after it', run: () => { if (mayWrite.value) void work.join() } },
+  {
+    keys: 'Alt+j',
+    does: 'Join with the segment after it',
+    run: () => {
+      if (mayWrite.value) void work.join()
+    },
+  },
   { keys: 'Alt+k', does: 'Split it: arrows move the place, Enter splits', run: split },
-  { keys: 'Alt+y', does: 'Change the other places of the same source', run: () => { if (mayWrite.value) void work.changeRepeats() } },
-  { keys: 'Alt+c', does: 'Comment', run: () => { if (!readonly.value) commenting.value = 'say' } },
+  {
+    keys: 'Alt+y',
+    does: 'Change the other places of the same source',
+    run: () => {
+      if (mayWrite.value) void work.changeRepeats()
+    },
+  },
+  {
+    keys: 'Alt+c',
+    does: 'Comment',
+    run: () => {
+      if (!readonly.value) commenting.value = 'say'
+    },
+  },
   { keys: 'Alt+/', does: 'Find in these texts', run: () => search.value?.focus() },
   { keys: 'Alt+n', does: 'Save, and on to the next of the list', run: () => void nextRecord() },
 ])
 const home = computed(() => {
-  const [kind, id] = [record.value.slice(0, record.value.indexOf(':')), record.value.slice(record.value.indexOf(':') + 1)]
-  const places: Record<string, string> = { 'product': '/catalogue/', 'piece': '/library/', 'attribute': '/settings/attributes/', 'product-type': '/settings/types/', 'storefront': '/settings/storefronts/', 'media': '/media/' }
+  const [kind, id] = [
+    record.value.slice(0, record.value.indexOf(':')),
+    record.value.slice(record.value.indexOf(':') + 1),
+  ]
+  const places: Record<string, string> = {
+    product: '/catalogue/',
+    piece: '/library/',
+    attribute: '/settings/attributes/',
+    'product-type': '/settings/types/',
+    storefront: '/settings/storefronts/',
+    media: '/media/',
+  }
   return places[kind] ? `${places[kind]}${segment(id)}` : '/settings/categories'
 })
 const open = computed(() => work.all.value.filter(work.isOpen).length)
@@ -215,42 +386,141 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
 
 <template>
   <div class="flex h-full flex-col">
-    <div v-if="problem" class="p-8" role="alert"><h1>{{ problem.problem.title }}</h1><p class="mt-2">{{ problem.sentence }}</p><NuxtLink to="/translation" class="act mt-3">To the translation work</NuxtLink></div>
-    <template v-else-if="lens.sameLanguage"><h1 class="px-5 pt-3.5">Translation</h1><SourceNotice /></template>
+    <div v-if="problem" class="p-8" role="alert">
+      <h1>{{ problem.problem.title }}</h1>
+      <p class="mt-2">{{ problem.sentence }}</p>
+      <NuxtLink to="/translation" class="act mt-3">To the translation work</NuxtLink>
+    </div>
+    <template v-else-if="lens.sameLanguage"
+      ><h1 class="px-5 pt-3.5">Translation</h1>
+      <SourceNotice
+    /></template>
     <template v-else-if="desk && drafts">
       <div class="flex items-start gap-3 px-5 pb-2 pt-3">
-        <div class="min-w-0 flex-1"><div class="code flex gap-3"><NuxtLink to="/translation" class="hover:underline">Translation</NuxtLink><NuxtLink :to="home" class="hover:underline">{{ record.slice(record.indexOf(':') + 1) }}</NuxtLink></div><h1 class="mt-0.5 truncate">{{ desk.title }}</h1></div>
-        <span class="pt-2 text-[12px] text-ink2" role="status">{{ changed ? 'Not saved yet; kept in this browser' : open ? `${open} open` : 'All of it is done' }}</span>
+        <div class="min-w-0 flex-1">
+          <div class="code flex gap-3">
+            <NuxtLink to="/translation" class="hover:underline">Translation</NuxtLink
+            ><NuxtLink :to="home" class="hover:underline">{{ record.slice(record.indexOf(':') + 1) }}</NuxtLink>
+          </div>
+          <h1 class="mt-0.5 truncate">{{ desk.title }}</h1>
+        </div>
+        <span class="pt-2 text-[12px] text-ink2" role="status">{{
+          changed ? 'Not saved yet; kept in this browser' : open ? `${open} open` : 'All of it is done'
+        }}</span>
         <button v-if="changed" class="plain mt-2" type="button" @click="reset()">Undo all</button>
         <button class="act mt-1" type="button" @click="nextRecord">Next one <span class="key">Alt n</span></button>
-        <button v-if="!readonly" class="act main mt-1" type="button" :disabled="busy || !changed" @click="save">Save <span class="opacity-70">Ctrl S</span></button>
+        <button v-if="!readonly" class="act main mt-1" type="button" :disabled="busy || !changed" @click="save">
+          Save <span class="opacity-70">Ctrl S</span>
+        </button>
       </div>
       <div class="flex flex-wrap items-center gap-2.5 px-5 pb-2 text-[12.5px]">
-        <input ref="search" v-model="find" type="search" class="field w-36" placeholder="Find in these texts" aria-label="Find in these texts">
-        <select v-model="only" class="field" aria-label="Which segments"><option value="all">all segments</option><option value="open">open ones</option></select>
+        <input
+          ref="search"
+          v-model="find"
+          type="search"
+          class="field w-36"
+          placeholder="Find in these texts"
+          aria-label="Find in these texts"
+        />
+        <select v-model="only" class="field" aria-label="Which segments">
+          <option value="all">all segments</option>
+          <option value="open">open ones</option>
+        </select>
         <template v-if="!readonly && current">
-          <button class="act" type="button" :disabled="busy || !said(current)" @click="confirm('translated')">Translated <span class="key">Ctrl Enter</span></button>
+          <button class="act" type="button" :disabled="busy || !said(current)" @click="confirm('translated')">
+            Translated <span class="key">Ctrl Enter</span>
+          </button>
           <button class="plain min-h-6" type="button" @click="copySource">Source <span class="key">Alt s</span></button>
           <button class="plain min-h-6" type="button" @click="machine">Machine <span class="key">Alt m</span></button>
-          <button class="plain min-h-6" type="button" :disabled="!said(current)" @click="readBack">Read back <span class="key">Alt b</span></button>
-          <button v-if="repeats.length" class="plain min-h-6 text-ochre" type="button" @click="work.changeRepeats()">{{ repeats.length }} {{ repeats.length === 1 ? 'other place says' : 'other places say' }} otherwise: change them <span class="key">Alt y</span></button>
+          <button class="plain min-h-6" type="button" :disabled="!said(current)" @click="readBack">
+            Read back <span class="key">Alt b</span>
+          </button>
+          <button v-if="repeats.length" class="plain min-h-6 text-ochre" type="button" @click="work.changeRepeats()">
+            {{ repeats.length }} {{ repeats.length === 1 ? 'other place says' : 'other places say' }} otherwise: change
+            them <span class="key">Alt y</span>
+          </button>
         </template>
-        <span v-if="desk.share" class="ml-auto text-ink2">{{ desk.share.name }}<template v-if="desk.share.due">, by {{ new Date(desk.share.due).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' }) }}</template></span>
+        <span v-if="desk.share" class="ml-auto text-ink2"
+          >{{ desk.share.name
+          }}<template v-if="desk.share.due"
+            >, by
+            {{ new Date(desk.share.due).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' }) }}</template
+          ></span
+        >
       </div>
-      <div class="heads border-b border-hair2 px-5 pb-1.5 text-[12.5px] font-semibold"><span>{{ languageName(desk.source) }}, the source</span><span /><span class="flex items-center gap-1.5" :class="`thread-${lens.storefront}`"><span class="dot" />{{ languageName(lens.language) }}<span v-if="readonly" class="font-normal text-ochre">· only to read: {{ session.me?.name }} does not translate into this language</span></span></div>
+      <div class="heads border-b border-hair2 px-5 pb-1.5 text-[12.5px] font-semibold">
+        <span>{{ languageName(desk.source) }}, the source</span><span /><span
+          class="flex items-center gap-1.5"
+          :class="`thread-${lens.storefront}`"
+          ><span class="dot" />{{ languageName(lens.language)
+          }}<span v-if="readonly" class="font-normal text-ochre"
+            >· only to read: {{ session.me?.name }} does not translate into this language</span
+          ></span
+        >
+      </div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet pb-6" tabindex="0" aria-label="Texts">
         <template v-for="r in rows" :key="r.key">
-          <p v-if="r.first" class="px-5 pb-0.5 pt-3 text-[12px]"><b class="font-semibold">{{ r.unit.label }}</b><span v-if="r.unit.storefront" class="ml-2 text-ink2">only in {{ r.unit.storefront }}</span><span v-if="r.unit.note" class="ml-2 text-ink3">{{ r.unit.note }}</span><span v-if="r.unit.loose" class="ml-2 text-ochre">The translation is built otherwise than the source; it stands until every segment here is written.</span></p>
-          <SegmentRow ref="lines" v-model="drafts[r.key]!" :row="r" :current="r.key === current?.key" :language="lens.language" :source="desk.source" :readonly="readonly" :findings="standing(r).length" :blocked="blockerIn(r) !== undefined" :split-at="splitAt" :comments="commentsOf(r)" :differs="differs(r)" @choose="work.currentKey.value = r.key" @state="isBlocked(r, $event) || work.confirm($event)" />
+          <p v-if="r.first" class="px-5 pb-0.5 pt-3 text-[12px]">
+            <b class="font-semibold">{{ r.unit.label }}</b
+            ><span v-if="r.unit.storefront" class="ml-2 text-ink2">only in {{ r.unit.storefront }}</span
+            ><span v-if="r.unit.note" class="ml-2 text-ink3">{{ r.unit.note }}</span
+            ><span v-if="r.unit.loose" class="ml-2 text-ochre"
+              >The translation is built otherwise than the source; it stands until every segment here is written.</span
+            >
+          </p>
+          <SegmentRow
+            ref="lines"
+            v-model="drafts[r.key]!"
+            :row="r"
+            :current="r.key === current?.key"
+            :language="lens.language"
+            :source="desk.source"
+            :readonly="readonly"
+            :findings="standing(r).length"
+            :blocked="blockerIn(r) !== undefined"
+            :split-at="splitAt"
+            :comments="commentsOf(r)"
+            :differs="differs(r)"
+            @choose="work.currentKey.value = r.key"
+            @state="isBlocked(r, $event) || work.confirm($event)"
+          />
         </template>
-        <p v-if="rows.length === 0" class="p-8 text-ink2">{{ work.all.value.length === 0 ? 'There is no text in the source language to translate.' : 'No segment here is like that.' }}</p>
+        <p v-if="rows.length === 0" class="p-8 text-ink2">
+          {{
+            work.all.value.length === 0
+              ? 'There is no text in the source language to translate.'
+              : 'No segment here is like that.'
+          }}
+        </p>
       </div>
-      <DeskHelps v-if="current" :desk="desk" :row="current" :said="said(current)" :matches="matches" :findings="findings" :readonly="readonly" :back="back" :commenting="commenting !== null" :returning="commenting === 'return'" @take="take" @term="line()?.insertText($event)" @overrule="(c, reason) => work.overrule(current!, c, reason)" @mend="mend" @comments="setComments" @comment="comment" @close="commenting = null" />
+      <DeskHelps
+        v-if="current"
+        :desk="desk"
+        :row="current"
+        :said="said(current)"
+        :matches="matches"
+        :findings="findings"
+        :readonly="readonly"
+        :back="back"
+        :commenting="commenting !== null"
+        :returning="commenting === 'return'"
+        @take="take"
+        @term="line()?.insertText($event)"
+        @overrule="(c, reason) => work.overrule(current!, c, reason)"
+        @mend="mend"
+        @comments="setComments"
+        @comment="comment"
+        @close="commenting = null"
+      />
     </template>
     <p v-else class="p-8 text-ink2">Opening …</p>
   </div>
 </template>
 
 <style scoped>
-.heads { display: grid; grid-template-columns: minmax(0, 1fr) 14px minmax(0, 1fr); column-gap: 14px; }
+.heads {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 14px minmax(0, 1fr);
+  column-gap: 14px;
+}
 </style>

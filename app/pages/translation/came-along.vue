@@ -1,53 +1,161 @@
 <script setup lang="ts">
-interface Left { what: 'text' | 'option' | 'category' | 'label' | 'picture' | 'alternative'; name: string; record: string; unit: string | null }
-interface Arrived { sku: string; name: string; came: Record<'texts' | 'choices' | 'categories' | 'labels' | 'pictures', [number, number]> & { measures: number }; left: Left[] }
+interface Left {
+  what: 'text' | 'option' | 'category' | 'label' | 'picture' | 'alternative'
+  name: string
+  record: string
+  unit: string | null
+}
+interface Arrived {
+  sku: string
+  name: string
+  came: Record<'texts' | 'choices' | 'categories' | 'labels' | 'pictures', [number, number]> & { measures: number }
+  left: Left[]
+}
 
 const lens = useLensStore()
 const setup = useSetupStore()
 const { focus } = useProofFocus()
-onBeforeUnmount(() => { focus.value = null })
+onBeforeUnmount(() => {
+  focus.value = null
+})
 const q = ref('')
-const list = usePages<Arrived>((offset, limit, signal) => get('/api/translations/came-along', { storefront: lens.storefront, language: lens.language, q: q.value, offset, limit }, signal), () => [q.value, lens.edition.id])
+const list = usePages<Arrived>(
+  (offset, limit, signal) =>
+    get(
+      '/api/translations/came-along',
+      { storefront: lens.storefront, language: lens.language, q: q.value, offset, limit },
+      signal,
+    ),
+  () => [q.value, lens.edition.id],
+)
 const at = ref(0)
 const { virtual, rows, walking } = useLineList(list, { at, keyOf: (a) => a.sku })
 const chosen = computed(() => list.row(at.value))
-watch(chosen, (c) => { focus.value = c?.sku ?? null })
-const columns: [keyof Arrived['came'], string][] = [['texts', 'Texts'], ['choices', 'Choices'], ['labels', 'Facts'], ['categories', 'Categories'], ['pictures', 'Pictures']]
-const words: Record<Left['what'], string> = { text: 'text', option: 'choice', category: 'category', label: 'name of a fact', picture: 'picture with words: needs a version of its own', alternative: 'alternative text' }
-const to = (l: Left) => (l.what === 'picture' ? `/media/${segment(l.name)}` : { path: `/translation/${segment(l.record)}`, query: lens.query })
-const share = (c: Arrived['came'], k: keyof Arrived['came']) => (k === 'measures' ? '' : `${(c[k] as [number, number])[0]} of ${(c[k] as [number, number])[1]}`)
-const short = (c: Arrived['came'], k: keyof Arrived['came']) => k !== 'measures' && (c[k] as [number, number])[0] < (c[k] as [number, number])[1]
+watch(chosen, (c) => {
+  focus.value = c?.sku ?? null
+})
+const columns: [keyof Arrived['came'], string][] = [
+  ['texts', 'Texts'],
+  ['choices', 'Choices'],
+  ['labels', 'Facts'],
+  ['categories', 'Categories'],
+  ['pictures', 'Pictures'],
+]
+const words: Record<Left['what'], string> = {
+  text: 'text',
+  option: 'choice',
+  category: 'category',
+  label: 'name of a fact',
+  picture: 'picture with words: needs a version of its own',
+  alternative: 'alternative text',
+}
+const to = (l: Left) =>
+  l.what === 'picture' ? `/media/${segment(l.name)}` : { path: `/translation/${segment(l.record)}`, query: lens.query }
+const share = (c: Arrived['came'], k: keyof Arrived['came']) =>
+  k === 'measures' ? '' : `${(c[k] as [number, number])[0]} of ${(c[k] as [number, number])[1]}`
+const short = (c: Arrived['came'], k: keyof Arrived['came']) =>
+  k !== 'measures' && (c[k] as [number, number])[0] < (c[k] as [number, number])[1]
 useKeys('What came along', [
   ...walking,
-  { keys: 'Enter', does: 'Translate it', run: () => { if (chosen.value) void navigateTo({ path: `/translation/${segment(`product:${chosen.value.sku}`)}`, query: lens.query }) } },
+  {
+    keys: 'Enter',
+    does: 'Translate it',
+    run: () => {
+      if (chosen.value)
+        void navigateTo({ path: `/translation/${segment(`product:${chosen.value.sku}`)}`, query: lens.query })
+    },
+  },
 ])
 </script>
 
 <template>
   <div class="flex h-full flex-col">
     <TranslationHead />
-    <div class="flex items-baseline gap-4 px-5 pt-2"><h1>What came along</h1><span class="text-ink2">into {{ setup.storefrontName(lens.storefront) }}, {{ languageName(lens.language) }}. Measures, prices and dates come along by themselves.</span></div>
-    <div class="flex gap-2.5 px-5 pb-2.5 pt-2"><input v-model="q" type="search" class="field w-56" placeholder="SKU" aria-label="Search by SKU"></div>
+    <div class="flex items-baseline gap-4 px-5 pt-2">
+      <h1>What came along</h1>
+      <span class="text-ink2"
+        >into {{ setup.storefrontName(lens.storefront) }}, {{ languageName(lens.language) }}. Measures, prices and dates
+        come along by themselves.</span
+      >
+    </div>
+    <div class="flex gap-2.5 px-5 pb-2.5 pt-2">
+      <input v-model="q" type="search" class="field w-56" placeholder="SKU" aria-label="Search by SKU" />
+    </div>
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_210px] border-t border-hair2">
-      <div ref="scroller" class="min-h-0 overflow-auto bg-sheet" tabindex="0" role="grid" aria-label="Products and what came along" :aria-rowcount="list.count.value ?? 0" :aria-activedescendant="chosen ? `came-${at}` : undefined">
-        <div class="line head sticky top-0 z-10 bg-sheet" role="row"><span role="columnheader">Product</span><span v-for="[k, w] in columns" :key="k" role="columnheader" class="text-right">{{ w }}</span></div>
+      <div
+        ref="scroller"
+        class="min-h-0 overflow-auto bg-sheet"
+        tabindex="0"
+        role="grid"
+        aria-label="Products and what came along"
+        :aria-rowcount="list.count.value ?? 0"
+        :aria-activedescendant="chosen ? `came-${at}` : undefined"
+      >
+        <div class="line head sticky top-0 z-10 bg-sheet" role="row">
+          <span role="columnheader">Product</span
+          ><span v-for="[k, w] in columns" :key="k" role="columnheader" class="text-right">{{ w }}</span>
+        </div>
         <div class="relative" role="presentation" :style="{ height: `${virtual.getTotalSize()}px` }">
-          <div v-for="v in rows" :id="`came-${v.index}`" :key="v.index" class="line absolute inset-x-0 top-0" :class="{ current: v.index === at }" role="row" :aria-rowindex="v.index + 1" :aria-selected="v.index === at" :style="{ transform: `translateY(${v.start}px)` }" @click="at = v.index">
-            <template v-if="list.row(v.index)"><span role="gridcell" class="truncate">{{ list.row(v.index)!.name }} <small class="code ml-1">{{ list.row(v.index)!.sku }}</small></span><span v-for="[k] in columns" :key="k" role="gridcell" class="text-right tabular-nums" :class="short(list.row(v.index)!.came, k) ? 'text-madder' : 'text-ink2'">{{ share(list.row(v.index)!.came, k) }}</span></template>
+          <div
+            v-for="v in rows"
+            :id="`came-${v.index}`"
+            :key="v.index"
+            class="line absolute inset-x-0 top-0"
+            :class="{ current: v.index === at }"
+            role="row"
+            :aria-rowindex="v.index + 1"
+            :aria-selected="v.index === at"
+            :style="{ transform: `translateY(${v.start}px)` }"
+            @click="at = v.index"
+          >
+            <template v-if="list.row(v.index)"
+              ><span role="gridcell" class="truncate"
+                >{{ list.row(v.index)!.name }} <small class="code ml-1">{{ list.row(v.index)!.sku }}</small></span
+              ><span
+                v-for="[k] in columns"
+                :key="k"
+                role="gridcell"
+                class="text-right tabular-nums"
+                :class="short(list.row(v.index)!.came, k) ? 'text-madder' : 'text-ink2'"
+                >{{ share(list.row(v.index)!.came, k) }}</span
+              ></template
+            >
             <span v-else role="gridcell" class="text-ink3">…</span>
           </div>
         </div>
       </div>
       <aside class="overflow-auto border-l border-hair px-4 py-3" tabindex="0" aria-label="What did not come along">
-        <template v-if="chosen"><h2>{{ chosen.left.length === 0 ? 'All of it came along' : 'What did not' }}</h2>
-          <ul><li v-for="(l, i) in chosen.left" :key="i" class="border-t border-hair py-1.5"><NuxtLink class="plain" :to="to(l)">{{ l.name }}</NuxtLink><span class="block text-[12px] text-ink2">{{ words[l.what] }}</span></li></ul></template>
+        <template v-if="chosen"
+          ><h2>{{ chosen.left.length === 0 ? 'All of it came along' : 'What did not' }}</h2>
+          <ul>
+            <li v-for="(l, i) in chosen.left" :key="i" class="border-t border-hair py-1.5">
+              <NuxtLink class="plain" :to="to(l)">{{ l.name }}</NuxtLink
+              ><span class="block text-[12px] text-ink2">{{ words[l.what] }}</span>
+            </li>
+          </ul></template
+        >
       </aside>
     </div>
   </div>
 </template>
 
 <style scoped>
-.line { display: grid; grid-template-columns: minmax(130px, 1fr) 50px 56px 56px 72px 60px; column-gap: 10px; align-items: center; height: 33px; padding: 0 20px; border-bottom: 1px solid var(--hair); }
-.line.head { height: 28px; font-weight: 600; font-size: 12.5px; border-bottom-color: var(--hair-strong); }
-.line.current { background: var(--indigo-wash); }
+.line {
+  display: grid;
+  grid-template-columns: minmax(130px, 1fr) 50px 56px 56px 72px 60px;
+  column-gap: 10px;
+  align-items: center;
+  height: 33px;
+  padding: 0 20px;
+  border-bottom: 1px solid var(--hair);
+}
+.line.head {
+  height: 28px;
+  font-weight: 600;
+  font-size: 12.5px;
+  border-bottom-color: var(--hair-strong);
+}
+.line.current {
+  background: var(--indigo-wash);
+}
 </style>

@@ -1,32 +1,86 @@
 <script setup lang="ts">
-interface Work { record: string; title: string; texts: number; missing: number; stale: number; unread: number; person: string | null; due: string | null }
+interface Work {
+  record: string
+  title: string
+  texts: number
+  missing: number
+  stale: number
+  unread: number
+  person: string | null
+  due: string | null
+}
 
 const lens = useLensStore()
 const setup = useSetupStore()
 const route = useRoute()
-const kinds: [string, string][] = [['', 'all kinds'], ['product', 'products'], ['piece', 'pieces and questions'], ['category', 'categories'], ['attribute', 'attributes and options'], ['product-type', 'product types'], ['media', 'pictures and files'], ['storefront', 'the storefront’s own']]
+const kinds: [string, string][] = [
+  ['', 'all kinds'],
+  ['product', 'products'],
+  ['piece', 'pieces and questions'],
+  ['category', 'categories'],
+  ['attribute', 'attributes and options'],
+  ['product-type', 'product types'],
+  ['media', 'pictures and files'],
+  ['storefront', 'the storefront’s own'],
+]
 const kindOf = (record: string) => record.slice(0, record.indexOf(':'))
-const kindWords: Record<string, string> = { 'piece': 'piece', 'category': 'category', 'attribute': 'attribute', 'product-type': 'product type', 'media': 'picture or file', 'storefront': 'storefront', 'product': '' }
+const kindWords: Record<string, string> = {
+  piece: 'piece',
+  category: 'category',
+  attribute: 'attribute',
+  'product-type': 'product type',
+  media: 'picture or file',
+  storefront: 'storefront',
+  product: '',
+}
 const { filter, asked, take } = useWorkFilter()
 take(route.query)
 /** The same as bodies take it. */
-const inBody = computed(() => ({ ...asked.value, ...(filter.kinds ? { kinds: [filter.kinds] } : {}), ...(filter.person ? { person: Number(filter.person) } : {}) }))
+const inBody = computed(() => ({
+  ...asked.value,
+  ...(filter.kinds ? { kinds: [filter.kinds] } : {}),
+  ...(filter.person ? { person: Number(filter.person) } : {}),
+}))
 const total = ref({ texts: 0, missing: 0, stale: 0, unread: 0 })
-const list = usePages<Work>(async (offset, limit, signal) => {
-  if (lens.sameLanguage) return { items: [], count: 0 }
-  const page = await get<{ items: Work[]; count: number; total: typeof total.value }>('/api/translations/work', { ...asked.value, offset, limit, storefront: lens.storefront, language: lens.language }, signal)
-  total.value = page.total
-  return page
-}, () => [{ ...filter }, lens.edition.id])
-const { data: people } = useAsking((signal) => get<{ items: { id: number; name: string }[] }>('/api/translations/translators', { language: lens.language }, signal), () => lens.language)
+const list = usePages<Work>(
+  async (offset, limit, signal) => {
+    if (lens.sameLanguage) return { items: [], count: 0 }
+    const page = await get<{ items: Work[]; count: number; total: typeof total.value }>(
+      '/api/translations/work',
+      { ...asked.value, offset, limit, storefront: lens.storefront, language: lens.language },
+      signal,
+    )
+    total.value = page.total
+    return page
+  },
+  () => [{ ...filter }, lens.edition.id],
+)
+const { data: people } = useAsking(
+  (signal) =>
+    get<{ items: { id: number; name: string }[] }>(
+      '/api/translations/translators',
+      { language: lens.language },
+      signal,
+    ),
+  () => lens.language,
+)
 const at = useState('work-at', () => 0)
-const { virtual, rows, reveal, marked, toggle, markTo, unmark, walking, marking } = useLineList(list, { at, keyOf: (w) => w.record })
-watch(() => [{ ...filter }, lens.edition.id], () => {
-  unmark()
-  at.value = 0
-  reveal(0)
+const { virtual, rows, reveal, marked, toggle, markTo, unmark, walking, marking } = useLineList(list, {
+  at,
+  keyOf: (w) => w.record,
 })
-const to = (w: Work) => ({ path: `/translation/${segment(w.record)}`, query: { ...lens.query, ...(filter.page ? { page: filter.page } : {}) } })
+watch(
+  () => [{ ...filter }, lens.edition.id],
+  () => {
+    unmark()
+    at.value = 0
+    reveal(0)
+  },
+)
+const to = (w: Work) => ({
+  path: `/translation/${segment(w.record)}`,
+  query: { ...lens.query, ...(filter.page ? { page: filter.page } : {}) },
+})
 const open = (w: Work | undefined) => w && navigateTo(to(w))
 const search = useTemplateRef<HTMLInputElement>('search')
 const number = (n: number) => n.toLocaleString('en-GB')
@@ -44,39 +98,139 @@ useKeys('Translation', [
 <template>
   <div class="flex h-full flex-col">
     <TranslationHead />
-    <div class="flex items-baseline gap-4 px-5 pt-2"><h1>Translation</h1>
-      <span v-if="!lens.sameLanguage && list.count.value !== undefined" class="text-ink2" role="status">into {{ languageName(lens.language) }}: <b class="text-ink">{{ number(total.missing) }}</b> of {{ number(total.texts) }} texts missing, <b class="text-ink">{{ number(total.stale) }}</b> stale, <b class="text-ink">{{ number(total.unread) }}</b> not reviewed</span></div>
+    <div class="flex items-baseline gap-4 px-5 pt-2">
+      <h1>Translation</h1>
+      <span v-if="!lens.sameLanguage && list.count.value !== undefined" class="text-ink2" role="status"
+        >into {{ languageName(lens.language) }}: <b class="text-ink">{{ number(total.missing) }}</b> of
+        {{ number(total.texts) }} texts missing, <b class="text-ink">{{ number(total.stale) }}</b> stale,
+        <b class="text-ink">{{ number(total.unread) }}</b> not reviewed</span
+      >
+    </div>
     <SourceNotice v-if="lens.sameLanguage" />
     <template v-else>
       <div class="flex flex-wrap items-center gap-2.5 px-5 pb-2 pt-2">
-        <input ref="search" v-model="filter.q" type="search" class="field w-48" placeholder="SKU, code or name" aria-label="Search by SKU, code or name">
-        <select v-model="filter.show" class="field" aria-label="What is shown"><option value="open">missing or stale</option><option value="missing">missing</option><option value="stale">stale</option><option value="unread">not reviewed</option><option value="all">everything</option></select>
-        <select v-model="filter.kinds" class="field" aria-label="Of which kind"><option v-for="[k, words] in kinds" :key="k" :value="k">{{ words }}</option></select>
-        <button type="button" class="plain min-h-6" :aria-expanded="more" @click="more = !more">{{ more ? 'Fewer filters' : 'More filters' }}</button>
-        <button v-if="marked.size" type="button" class="plain ml-auto min-h-6" @click="unmark">{{ marked.size }} marked: let go</button>
+        <input
+          ref="search"
+          v-model="filter.q"
+          type="search"
+          class="field w-48"
+          placeholder="SKU, code or name"
+          aria-label="Search by SKU, code or name"
+        />
+        <select v-model="filter.show" class="field" aria-label="What is shown">
+          <option value="open">missing or stale</option>
+          <option value="missing">missing</option>
+          <option value="stale">stale</option>
+          <option value="unread">not reviewed</option>
+          <option value="all">everything</option>
+        </select>
+        <select v-model="filter.kinds" class="field" aria-label="Of which kind">
+          <option v-for="[k, words] in kinds" :key="k" :value="k">{{ words }}</option>
+        </select>
+        <button type="button" class="plain min-h-6" :aria-expanded="more" @click="more = !more">
+          {{ more ? 'Fewer filters' : 'More filters' }}
+        </button>
+        <button v-if="marked.size" type="button" class="plain ml-auto min-h-6" @click="unmark">
+          {{ marked.size }} marked: let go
+        </button>
         <div v-if="more" class="flex w-full flex-wrap items-center gap-2.5">
-          <input v-model.lazy="filter.page" class="field w-44" placeholder="texts of a page: SKU" aria-label="All texts that the page of a product uses, by its SKU">
-          <select v-model="filter.category" class="field w-40" aria-label="Category"><option value="">any category</option><option v-for="c in setup.categories.values()" :key="c.code" :value="c.code">{{ setup.label(c.names, c.code) }}</option></select>
-          <select v-model="filter.campaign" class="field w-40" aria-label="Campaign"><option value="">any campaign</option><option v-for="c in setup.campaigns.values()" :key="c.code" :value="c.code">{{ c.name }}</option></select>
-          <select v-model="filter.person" class="field w-40" aria-label="Given to"><option value="">anybody’s</option><option v-for="p in people?.items ?? []" :key="p.id" :value="String(p.id)">{{ p.name }}</option></select>
-          <label class="text-ink2">due by<input v-model="filter.due" class="field ml-1.5" type="date"></label>
+          <input
+            v-model.lazy="filter.page"
+            class="field w-44"
+            placeholder="texts of a page: SKU"
+            aria-label="All texts that the page of a product uses, by its SKU"
+          />
+          <select v-model="filter.category" class="field w-40" aria-label="Category">
+            <option value="">any category</option>
+            <option v-for="c in setup.categories.values()" :key="c.code" :value="c.code">
+              {{ setup.label(c.names, c.code) }}
+            </option>
+          </select>
+          <select v-model="filter.campaign" class="field w-40" aria-label="Campaign">
+            <option value="">any campaign</option>
+            <option v-for="c in setup.campaigns.values()" :key="c.code" :value="c.code">{{ c.name }}</option>
+          </select>
+          <select v-model="filter.person" class="field w-40" aria-label="Given to">
+            <option value="">anybody’s</option>
+            <option v-for="p in people?.items ?? []" :key="p.id" :value="String(p.id)">{{ p.name }}</option>
+          </select>
+          <label class="text-ink2">due by<input v-model="filter.due" class="field ml-1.5" type="date" /></label>
         </div>
       </div>
       <WorkTools :asked="inBody" :count="list.count.value ?? 0" :marked="[...marked]" @done="list.refresh()" />
       <p v-if="list.problem.value" class="px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
-      <div ref="scroller" class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" role="grid" aria-label="Texts to translate" aria-multiselectable="true" :aria-rowcount="list.count.value ?? 0" :aria-activedescendant="list.row(at) ? `work-${at}` : undefined">
-        <div class="line head sticky top-0 z-10 bg-sheet" role="row"><span role="columnheader"><span class="sr-only">Marked</span></span><span role="columnheader">Text of</span><span role="columnheader">Code</span><span role="columnheader">Given to</span><span role="columnheader" class="text-right">Texts</span><span role="columnheader" class="text-right">Missing</span><span role="columnheader" class="text-right">Stale</span><span role="columnheader" class="text-right">Not reviewed</span></div>
-        <div v-if="list.count.value === 0" class="p-10 text-center text-ink2" role="row"><span role="gridcell"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{ filter.q || more ? 'Nothing here is like that.' : `Nothing is like that in ${setup.storefrontName(lens.storefront)}, ${languageName(lens.language)}.` }}</span></div>
+      <div
+        ref="scroller"
+        class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet"
+        tabindex="0"
+        role="grid"
+        aria-label="Texts to translate"
+        aria-multiselectable="true"
+        :aria-rowcount="list.count.value ?? 0"
+        :aria-activedescendant="list.row(at) ? `work-${at}` : undefined"
+      >
+        <div class="line head sticky top-0 z-10 bg-sheet" role="row">
+          <span role="columnheader"><span class="sr-only">Marked</span></span
+          ><span role="columnheader">Text of</span><span role="columnheader">Code</span
+          ><span role="columnheader">Given to</span><span role="columnheader" class="text-right">Texts</span
+          ><span role="columnheader" class="text-right">Missing</span
+          ><span role="columnheader" class="text-right">Stale</span
+          ><span role="columnheader" class="text-right">Not reviewed</span>
+        </div>
+        <div v-if="list.count.value === 0" class="p-10 text-center text-ink2" role="row">
+          <span role="gridcell"
+            ><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{
+              filter.q || more
+                ? 'Nothing here is like that.'
+                : `Nothing is like that in ${setup.storefrontName(lens.storefront)}, ${languageName(lens.language)}.`
+            }}</span
+          >
+        </div>
         <div class="relative" role="presentation" :style="{ height: `${virtual.getTotalSize()}px` }">
-          <div v-for="v in rows" :id="`work-${v.index}`" :key="v.index" class="line absolute inset-x-0 top-0" :class="{ current: v.index === at }" role="row" :aria-rowindex="v.index + 1" :aria-selected="marked.has(list.row(v.index)?.record ?? '')" :style="{ transform: `translateY(${v.start}px)` }" @click="at = v.index" @dblclick="open(list.row(v.index))">
+          <div
+            v-for="v in rows"
+            :id="`work-${v.index}`"
+            :key="v.index"
+            class="line absolute inset-x-0 top-0"
+            :class="{ current: v.index === at }"
+            role="row"
+            :aria-rowindex="v.index + 1"
+            :aria-selected="marked.has(list.row(v.index)?.record ?? '')"
+            :style="{ transform: `translateY(${v.start}px)` }"
+            @click="at = v.index"
+            @dblclick="open(list.row(v.index))"
+          >
             <template v-if="list.row(v.index)">
-              <span role="gridcell"><input type="checkbox" tabindex="-1" :checked="marked.has(list.row(v.index)!.record)" :aria-label="`Mark ${list.row(v.index)!.title}`" @click.stop="$event.shiftKey ? markTo(v.index) : toggle(list.row(v.index))"></span>
-              <span role="gridcell" class="truncate"><NuxtLink class="hover:underline" :to="to(list.row(v.index)!)">{{ list.row(v.index)!.title }}</NuxtLink><small class="ml-2 text-ink3">{{ kindWords[kindOf(list.row(v.index)!.record)] }}</small></span>
+              <span role="gridcell"
+                ><input
+                  type="checkbox"
+                  tabindex="-1"
+                  :checked="marked.has(list.row(v.index)!.record)"
+                  :aria-label="`Mark ${list.row(v.index)!.title}`"
+                  @click.stop="$event.shiftKey ? markTo(v.index) : toggle(list.row(v.index))"
+              /></span>
+              <span role="gridcell" class="truncate"
+                ><NuxtLink class="hover:underline" :to="to(list.row(v.index)!)">{{ list.row(v.index)!.title }}</NuxtLink
+                ><small class="ml-2 text-ink3">{{ kindWords[kindOf(list.row(v.index)!.record)] }}</small></span
+              >
               <span role="gridcell" class="code truncate">{{ code(list.row(v.index)!) }}</span>
-              <span role="gridcell" class="truncate text-ink2">{{ list.row(v.index)!.person }}<template v-if="list.row(v.index)!.due">, {{ day(list.row(v.index)!.due!) }}</template></span>
+              <span role="gridcell" class="truncate text-ink2"
+                >{{ list.row(v.index)!.person
+                }}<template v-if="list.row(v.index)!.due">, {{ day(list.row(v.index)!.due!) }}</template></span
+              >
               <span role="gridcell" class="text-right text-ink2">{{ list.row(v.index)!.texts }}</span>
-              <span role="gridcell" class="text-right" :class="{ 'text-madder font-semibold': list.row(v.index)!.missing }">{{ list.row(v.index)!.missing || '–' }}</span>
-              <span role="gridcell" class="text-right" :class="{ 'text-ochre font-semibold': list.row(v.index)!.stale }">{{ list.row(v.index)!.stale || '–' }}</span>
+              <span
+                role="gridcell"
+                class="text-right"
+                :class="{ 'text-madder font-semibold': list.row(v.index)!.missing }"
+                >{{ list.row(v.index)!.missing || '–' }}</span
+              >
+              <span
+                role="gridcell"
+                class="text-right"
+                :class="{ 'text-ochre font-semibold': list.row(v.index)!.stale }"
+                >{{ list.row(v.index)!.stale || '–' }}</span
+              >
               <span role="gridcell" class="text-right text-ink2">{{ list.row(v.index)!.unread || '–' }}</span>
             </template>
             <span v-else role="gridcell" class="text-ink3">…</span>
@@ -88,7 +242,22 @@ useKeys('Translation', [
 </template>
 
 <style scoped>
-.line { display: grid; grid-template-columns: 18px minmax(160px, 1fr) 140px 130px 56px 66px 56px 96px; column-gap: 12px; align-items: center; height: 33px; padding: 0 20px; border-bottom: 1px solid var(--hair); }
-.line.head { height: 28px; font-weight: 600; font-size: 12.5px; border-bottom-color: var(--hair-strong); }
-.line.current { background: var(--indigo-wash); }
+.line {
+  display: grid;
+  grid-template-columns: 18px minmax(160px, 1fr) 140px 130px 56px 66px 56px 96px;
+  column-gap: 12px;
+  align-items: center;
+  height: 33px;
+  padding: 0 20px;
+  border-bottom: 1px solid var(--hair);
+}
+.line.head {
+  height: 28px;
+  font-weight: 600;
+  font-size: 12.5px;
+  border-bottom-color: var(--hair-strong);
+}
+.line.current {
+  background: var(--indigo-wash);
+}
 </style>

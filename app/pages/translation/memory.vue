@@ -1,13 +1,33 @@
 <script setup lang="ts">
-interface Pair { id: number; source: string; target: string; sourceLanguage: string; targetLanguage: string; origin: string; person: string | null; changed: string; copies: number }
+interface Pair {
+  id: number
+  source: string
+  target: string
+  sourceLanguage: string
+  targetLanguage: string
+  origin: string
+  person: string | null
+  changed: string
+  copies: number
+}
 
 const lens = useLensStore()
 const session = useSessionStore()
 const q = ref('')
 const every = ref(false)
 const twice = ref(false)
-const list = usePages<Pair>((offset, limit, signal) => get('/api/memory', { q: q.value, ...(every.value ? {} : { to: lens.language }), twice: String(twice.value), offset, limit }, signal), () => [q.value, every.value, twice.value, lens.language])
-const shown = computed(() => Array.from({ length: Math.min(list.count.value ?? 0, 200) }, (_, i) => list.row(i)).filter((p) => p !== undefined))
+const list = usePages<Pair>(
+  (offset, limit, signal) =>
+    get(
+      '/api/memory',
+      { q: q.value, ...(every.value ? {} : { to: lens.language }), twice: String(twice.value), offset, limit },
+      signal,
+    ),
+  () => [q.value, every.value, twice.value, lens.language],
+)
+const shown = computed(() =>
+  Array.from({ length: Math.min(list.count.value ?? 0, 200) }, (_, i) => list.row(i)).filter((p) => p !== undefined),
+)
 const marked = ref(new Set<number>())
 function mark(id: number) {
   const next = new Set(marked.value)
@@ -27,7 +47,9 @@ async function keep() {
 }
 async function forget() {
   try {
-    const { data } = await ask<{ forgotten: number }>('POST', '/api/memory/forget', { body: { ids: [...marked.value] } })
+    const { data } = await ask<{ forgotten: number }>('POST', '/api/memory/forget', {
+      body: { ids: [...marked.value] },
+    })
     tell(`${data.forgotten} forgotten`)
     marked.value = new Set()
     list.refresh()
@@ -35,19 +57,30 @@ async function forget() {
     tellProblem(e)
   }
 }
-const report = shallowRef<{ read: number; added: number; replaced: number; refused: { pair: number; reason: string }[] }>()
+const report = shallowRef<{
+  read: number
+  added: number
+  replaced: number
+  refused: { pair: number; reason: string }[]
+}>()
 async function take(e: Event) {
   const file = (e.target as HTMLInputElement).files?.[0]
   if (!file) return
   try {
-    report.value = (await ask<typeof report.value>('POST', '/api/memory/import', { body: file, headers: { 'content-type': 'application/x-tmx+xml' } })).data
+    report.value = (
+      await ask<typeof report.value>('POST', '/api/memory/import', {
+        body: file,
+        headers: { 'content-type': 'application/x-tmx+xml' },
+      })
+    ).data
     list.refresh()
   } catch (x) {
     tellProblem(x)
   }
 }
 const number = (n: number) => n.toLocaleString('en-GB')
-const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+const day = (at: string) =>
+  new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
 const search = useTemplateRef<HTMLInputElement>('search')
 useKeys('Memory', [{ keys: '/', does: 'Search', run: () => search.value?.focus() }])
 </script>
@@ -55,20 +88,109 @@ useKeys('Memory', [{ keys: '/', does: 'Search', run: () => search.value?.focus()
 <template>
   <div class="flex h-full flex-col">
     <TranslationHead />
-    <div class="flex items-baseline gap-4 px-5 pt-2"><h1>Memory</h1><span v-if="list.count.value !== undefined" class="text-ink2" role="status">{{ number(list.count.value) }} {{ twice ? 'pairs whose source has several targets' : 'pairs of segments' }}{{ every ? '' : `, into ${languageName(lens.language)}` }}</span>
-      <span class="ml-auto flex items-baseline gap-4"><a class="plain" href="/api/memory/export" download="memory.tmx">All of it as TMX</a><label v-if="session.mayEdit" class="plain cursor-pointer">Take a TMX file in<input class="sr-only" type="file" accept=".tmx,.xml" @change="take"></label></span></div>
-    <div class="flex flex-wrap items-center gap-3 px-5 pb-2.5 pt-2"><input ref="search" v-model="q" type="search" class="field w-64" placeholder="words of source or target" aria-label="Search source and target"><label class="flex items-center gap-1.5"><input v-model="every" type="checkbox"> every language</label><label class="flex items-center gap-1.5"><input v-model="twice" type="checkbox"> one source, several targets</label>
-      <button v-if="marked.size && session.mayEdit" type="button" class="act ml-auto" @click="forget">Forget the {{ marked.size }} marked</button></div>
-    <p v-if="report" class="px-5 pb-2" role="status">{{ number(report.read) }} pairs read: {{ number(report.added) }} new, {{ number(report.replaced) }} known already<template v-if="report.refused.length">, {{ report.refused.length }} refused: {{ report.refused.slice(0, 3).map((r) => `pair ${r.pair}: ${r.reason}`).join(' ') }}</template></p>
-    <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Pairs of the memory">
-      <table class="w-full table-fixed text-[13px]"><thead class="sticky top-0 bg-sheet"><tr class="border-b border-hair2 text-left"><th class="w-9 pl-5"><span class="sr-only">Marked</span></th><th class="py-1 font-semibold">Source</th><th class="font-semibold">Target</th><th class="w-24 font-semibold">Language</th><th class="w-44 pr-5 font-semibold">From</th></tr></thead>
-        <tbody><tr v-for="p in shown" :key="p.id" class="border-b border-hair align-top">
-          <td class="pl-5 pt-1.5"><input type="checkbox" :checked="marked.has(p.id)" :aria-label="`Mark “${p.source.slice(0, 60)}”`" @change="mark(p.id)"></td>
-          <td class="py-1.5 pr-4 font-serif" :lang="p.sourceLanguage">{{ p.source }}</td>
-          <td class="py-1.5 pr-4 font-serif" :lang="p.targetLanguage" dir="auto"><form v-if="editing === p.id" class="flex gap-1.5" @submit.prevent="keep" @keydown.esc="editing = null"><input v-model="text" class="field w-full font-serif" :aria-label="`Target of “${p.source.slice(0, 60)}”`" autofocus><button class="act" type="submit">Keep</button></form><button v-else type="button" class="text-left" :disabled="!session.mayTranslate(p.targetLanguage)" @click="editing = p.id; text = p.target">{{ p.target }}</button></td>
-          <td class="py-1.5 text-ink2">{{ p.targetLanguage }}</td><td class="py-1.5 pr-5 text-ink2">{{ p.person ?? 'earlier work' }}, {{ day(p.changed) }}<span class="block truncate text-[11.5px] text-ink3">{{ p.origin }}</span></td></tr></tbody></table>
-      <p v-if="(list.count.value ?? 0) > 200" class="px-5 py-2 text-ink2">The first 200. Search for words to see others.</p>
-      <p v-else-if="list.count.value === 0" class="p-10 text-center text-ink2"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />Nothing here is like that. Every segment that somebody reviews is remembered.</p>
+    <div class="flex items-baseline gap-4 px-5 pt-2">
+      <h1>Memory</h1>
+      <span v-if="list.count.value !== undefined" class="text-ink2" role="status"
+        >{{ number(list.count.value) }} {{ twice ? 'pairs whose source has several targets' : 'pairs of segments'
+        }}{{ every ? '' : `, into ${languageName(lens.language)}` }}</span
+      >
+      <span class="ml-auto flex items-baseline gap-4"
+        ><a class="plain" href="/api/memory/export" download="memory.tmx">All of it as TMX</a
+        ><label v-if="session.mayEdit" class="plain cursor-pointer"
+          >Take a TMX file in<input class="sr-only" type="file" accept=".tmx,.xml" @change="take" /></label
+      ></span>
+    </div>
+    <div class="flex flex-wrap items-center gap-3 px-5 pb-2.5 pt-2">
+      <input
+        ref="search"
+        v-model="q"
+        type="search"
+        class="field w-64"
+        placeholder="words of source or target"
+        aria-label="Search source and target"
+      /><label class="flex items-center gap-1.5"><input v-model="every" type="checkbox" /> every language</label
+      ><label class="flex items-center gap-1.5"
+        ><input v-model="twice" type="checkbox" /> one source, several targets</label
+      >
+      <button v-if="marked.size && session.mayEdit" type="button" class="act ml-auto" @click="forget">
+        Forget the {{ marked.size }} marked
+      </button>
+    </div>
+    <p v-if="report" class="px-5 pb-2" role="status">
+      {{ number(report.read) }} pairs read: {{ number(report.added) }} new, {{ number(report.replaced) }} known
+      already<template v-if="report.refused.length"
+        >, {{ report.refused.length }} refused:
+        {{
+          report.refused
+            .slice(0, 3)
+            .map((r) => `pair ${r.pair}: ${r.reason}`)
+            .join(' ')
+        }}</template
+      >
+    </p>
+    <div
+      class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet"
+      tabindex="0"
+      aria-label="Pairs of the memory"
+    >
+      <table class="w-full table-fixed text-[13px]">
+        <thead class="sticky top-0 bg-sheet">
+          <tr class="border-b border-hair2 text-left">
+            <th class="w-9 pl-5"><span class="sr-only">Marked</span></th>
+            <th class="py-1 font-semibold">Source</th>
+            <th class="font-semibold">Target</th>
+            <th class="w-24 font-semibold">Language</th>
+            <th class="w-44 pr-5 font-semibold">From</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="p in shown" :key="p.id" class="border-b border-hair align-top">
+            <td class="pl-5 pt-1.5">
+              <input
+                type="checkbox"
+                :checked="marked.has(p.id)"
+                :aria-label="`Mark “${p.source.slice(0, 60)}”`"
+                @change="mark(p.id)"
+              />
+            </td>
+            <td class="py-1.5 pr-4 font-serif" :lang="p.sourceLanguage">{{ p.source }}</td>
+            <td class="py-1.5 pr-4 font-serif" :lang="p.targetLanguage" dir="auto">
+              <form v-if="editing === p.id" class="flex gap-1.5" @submit.prevent="keep" @keydown.esc="editing = null">
+                <input
+                  v-model="text"
+                  class="field w-full font-serif"
+                  :aria-label="`Target of “${p.source.slice(0, 60)}”`"
+                  autofocus
+                /><button class="act" type="submit">Keep</button>
+              </form>
+              <button
+                v-else
+                type="button"
+                class="text-left"
+                :disabled="!session.mayTranslate(p.targetLanguage)"
+                @click="
+                  editing = p.id
+                  text = p.target
+                "
+              >
+                {{ p.target }}
+              </button>
+            </td>
+            <td class="py-1.5 text-ink2">{{ p.targetLanguage }}</td>
+            <td class="py-1.5 pr-5 text-ink2">
+              {{ p.person ?? 'earlier work' }}, {{ day(p.changed)
+              }}<span class="block truncate text-[11.5px] text-ink3">{{ p.origin }}</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="(list.count.value ?? 0) > 200" class="px-5 py-2 text-ink2">
+        The first 200. Search for words to see others.
+      </p>
+      <p v-else-if="list.count.value === 0" class="p-10 text-center text-ink2">
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />Nothing here is like that. Every segment that somebody
+        reviews is remembered.
+      </p>
     </div>
   </div>
 </template>

@@ -11,7 +11,8 @@ export const number: AttributeTypeEntry = {
   bounded: true,
   isText: false,
   check(given) {
-    if (typeof given !== 'number' || !Number.isFinite(given)) throw new ValueProblem('not-a-number', 'This is a number.')
+    if (typeof given !== 'number' || !Number.isFinite(given))
+      throw new ValueProblem('not-a-number', 'This is a number.')
     return given
   },
   isEmpty: () => false,
@@ -33,7 +34,7 @@ function numberMessage(cell: string, sign: DecimalSign): string {
 }
 
 const measureMessages = {
-  'number': (cell: string, sign: DecimalSign) => numberMessage(splitMeasure(cell)?.number ?? cell, sign),
+  number: (cell: string, sign: DecimalSign) => numberMessage(splitMeasure(cell)?.number ?? cell, sign),
   'no-unit': (cell: string) => `“${cell}” has no unit; write it as in “1.2 kg”.`,
   'unknown-unit': (cell: string) => `The unit in “${cell}” is not known.`,
   'other-family': (cell: string, _s: DecimalSign, family: string) => `“${cell}” is not a ${family}.`,
@@ -44,17 +45,28 @@ export const measure: AttributeTypeEntry = {
   bounded: true,
   isText: false,
   check(given, attribute) {
-    const m = typeof given === 'string' ? measure.fromCell(given, attribute, '.') as Measure : given as Measure
-    if (typeof m !== 'object' || m === null || typeof m.value !== 'number' || !Number.isFinite(m.value) || typeof m.unit !== 'string') {
+    const m = typeof given === 'string' ? (measure.fromCell(given, attribute, '.') as Measure) : (given as Measure)
+    if (
+      typeof m !== 'object' ||
+      m === null ||
+      typeof m.value !== 'number' ||
+      !Number.isFinite(m.value) ||
+      typeof m.unit !== 'string'
+    ) {
       throw new ValueProblem('wrong-shape', 'A measure is a number and a unit: {"value": 8, "unit": "in"} or "8 in".')
     }
-    if (familyOf(m.unit) !== attribute.family) throw new ValueProblem('other-family', `“${m.unit}” is not a unit of ${attribute.family}.`)
+    if (familyOf(m.unit) !== attribute.family)
+      throw new ValueProblem('other-family', `“${m.unit}” is not a unit of ${attribute.family}.`)
     return { value: m.value, unit: (parseMeasure(`1 ${m.unit}`, attribute.family!) as Measure).unit }
   },
   isEmpty: () => false,
   fromCell(cell, attribute, sign) {
     const m = parseMeasure(cell, attribute.family!, sign)
-    if (typeof m === 'string') throw new ValueProblem(m === 'number' ? 'not-a-measure' : m, measureMessages[m](cell, sign, attribute.family ?? 'measure'))
+    if (typeof m === 'string')
+      throw new ValueProblem(
+        m === 'number' ? 'not-a-measure' : m,
+        measureMessages[m](cell, sign, attribute.family ?? 'measure'),
+      )
     return m
   },
   toCell: (v) => `${(v as Measure).value} ${(v as Measure).unit}`,
@@ -65,7 +77,16 @@ export const measure: AttributeTypeEntry = {
 const yes = new Set(['yes', 'true', '1', 'y', 'ja', 'oui', 'sì', 'si'])
 const no = new Set(['no', 'false', '0', 'n', 'nein', 'non'])
 const yesNoWords: Record<string, [string, string]> = {
-  en: ['Yes', 'No'], de: ['Ja', 'Nein'], fr: ['Oui', 'Non'], it: ['Sì', 'No'], nl: ['Ja', 'Nee'], sv: ['Ja', 'Nej'], da: ['Ja', 'Nej'], fi: ['Kyllä', 'Ei'], ja: ['はい', 'いいえ'], ar: ['نعم', 'لا'],
+  en: ['Yes', 'No'],
+  de: ['Ja', 'Nein'],
+  fr: ['Oui', 'Non'],
+  it: ['Sì', 'No'],
+  nl: ['Ja', 'Nee'],
+  sv: ['Ja', 'Nej'],
+  da: ['Ja', 'Nej'],
+  fi: ['Kyllä', 'Ei'],
+  ja: ['はい', 'いいえ'],
+  ar: ['نعم', 'لا'],
 }
 
 export const yesNo: AttributeTypeEntry = {
@@ -91,9 +112,14 @@ function optionCode(given: string, attribute: Attribute): string {
   const s = given.trim()
   if (attribute.options.some((o) => o.code === s)) return s
   const folded = fold(s)
-  const byLabel = attribute.options.find((o) => fold(o.code) === folded || Object.values(o.labels).some((l) => fold(l) === folded))
+  const byLabel = attribute.options.find(
+    (o) => fold(o.code) === folded || Object.values(o.labels).some((l) => fold(l) === folded),
+  )
   if (byLabel) return byLabel.code
-  throw new ValueProblem('unknown-option', `“${s}” is not one of the options: ${attribute.options.map((o) => o.code).join(', ')}.`)
+  throw new ValueProblem(
+    'unknown-option',
+    `“${s}” is not one of the options: ${attribute.options.map((o) => o.code).join(', ')}.`,
+  )
 }
 
 const optionLabel = (code: string, attribute: Attribute, labels: readonly string[]) =>
@@ -122,10 +148,18 @@ export const choices: AttributeTypeEntry = {
     return [...new Set(codes)]
   },
   isEmpty: (v) => (v as string[]).length === 0,
-  fromCell: (cell) => cell.split('|').map((c) => c.trim()).filter((c) => c !== ''),
+  fromCell: (cell) =>
+    cell
+      .split('|')
+      .map((c) => c.trim())
+      .filter((c) => c !== ''),
   toCell: (v) => (v as string[]).join('|'),
   comparable: (v) => v as string[],
-  display: (v, attribute, { language, labels }) => formatList((v as string[]).map((c) => optionLabel(c, attribute, labels)), language),
+  display: (v, attribute, { language, labels }) =>
+    formatList(
+      (v as string[]).map((c) => optionLabel(c, attribute, labels)),
+      language,
+    ),
 }
 
 export const date: AttributeTypeEntry = {

@@ -31,18 +31,35 @@ function pointers(what: string, one: string, shape: RegExp, message: (odd: strin
 const fileName = /^[A-Za-z0-9][A-Za-z0-9._-]{0,120}$/
 
 /** Pictures, by their names in the media library, the main one first. */
-export const media = pointers('Pictures are a list of their names in the media library', 'A picture', fileName, (odd) => `“${odd}” cannot be a picture's name: letters, digits, dot, hyphen and underscore only.`)
-const fileNames = pointers('Files are a list of their names in the media library', 'A file', fileName, (odd) => `“${odd}” cannot be a file's name: letters, digits, dot, hyphen and underscore only.`)
+export const media = pointers(
+  'Pictures are a list of their names in the media library',
+  'A picture',
+  fileName,
+  (odd) => `“${odd}” cannot be a picture's name: letters, digits, dot, hyphen and underscore only.`,
+)
+const fileNames = pointers(
+  'Files are a list of their names in the media library',
+  'A file',
+  fileName,
+  (odd) => `“${odd}” cannot be a file's name: letters, digits, dot, hyphen and underscore only.`,
+)
 /** Files such as guides, by their names in the media library. A page links to those that have a title in its language. */
 export const file: AttributeTypeEntry = {
   ...fileNames,
   html(v, { fileLink }) {
     const links = (v as string[]).flatMap((name) => fileLink?.(name) ?? [])
-    return links.length === 0 ? '' : `<ul>${links.map((l) => `<li><a href="${escapeAttribute(l.href)}">${escapeText(l.title)}</a></li>`).join('')}</ul>`
+    return links.length === 0
+      ? ''
+      : `<ul>${links.map((l) => `<li><a href="${escapeAttribute(l.href)}">${escapeText(l.title)}</a></li>`).join('')}</ul>`
   },
 }
 /** Questions of the library, by their codes, in the order of the page. */
-export const questions = pointers('Questions are a list of their codes in the library', 'A question', /^[a-z0-9][a-z0-9-]{0,79}$/, (odd) => `“${odd}” cannot be a question's code: small letters, digits and hyphens.`)
+export const questions = pointers(
+  'Questions are a list of their codes in the library',
+  'A question',
+  /^[a-z0-9][a-z0-9-]{0,79}$/,
+  (odd) => `“${odd}” cannot be a question's code: small letters, digits and hyphens.`,
+)
 
 const maxCells = 2000
 
@@ -51,22 +68,26 @@ export const table: AttributeTypeEntry = {
   ruleKind: 'long',
   isText: true,
   check(given) {
-    if (!Array.isArray(given) || !given.every(Array.isArray)) throw new ValueProblem('wrong-shape', 'A table is a list of rows, each a list of cells.')
+    if (!Array.isArray(given) || !given.every(Array.isArray))
+      throw new ValueProblem('wrong-shape', 'A table is a list of rows, each a list of cells.')
     const rows = (given as unknown[][]).map((r) => r.map((c) => expectText(c, 'A cell').replace(/\s+/g, ' ').trim()))
     const blank = (cells: string[]) => cells.every((c) => c === '')
     while (rows.length > 0 && blank(rows.at(-1)!)) rows.pop()
     const width = Math.max(0, ...rows.map((r) => r.findLastIndex((c) => c !== '') + 1))
-    if (rows.length * width > maxCells) throw new ValueProblem('too-large', `This table has ${rows.length * width} cells; ${maxCells} are the most.`)
+    if (rows.length * width > maxCells)
+      throw new ValueProblem('too-large', `This table has ${rows.length * width} cells; ${maxCells} are the most.`)
     return rows.map((r) => Array.from({ length: width }, (_, i) => r[i] ?? ''))
   },
   isEmpty: (v) => (v as string[][]).length === 0,
-  fromCell: (cell) => cell.split(/\r?\n/).map((line) => line.split(/(?<!\\)\|/).map((c) => c.replaceAll('\\|', '|').trim())),
+  fromCell: (cell) =>
+    cell.split(/\r?\n/).map((line) => line.split(/(?<!\\)\|/).map((c) => c.replaceAll('\\|', '|').trim())),
   toCell: (v) => (v as string[][]).map(cellOf).join('\n'),
   comparable: (v) => fold((v as string[][]).map((r) => r.join(' ')).join('\n')),
   display: (v) => (v as string[][]).map((r) => r.join(' · ')).join('; '),
   lines: (v) => (v as string[][]).map(cellOf),
   html(v) {
-    const row = (cells: string[], tag: string) => `<tr>${cells.map((c) => `<${tag}>${escapeText(c)}</${tag}>`).join('')}</tr>`
+    const row = (cells: string[], tag: string) =>
+      `<tr>${cells.map((c) => `<${tag}>${escapeText(c)}</${tag}>`).join('')}</tr>`
     return `<table><tbody>${(v as string[][]).map((r, i) => row(r, i === 0 ? 'th' : 'td')).join('')}</tbody></table>`
   },
   mapWords: (v, change) => (v as string[][]).map((r) => r.map(change)),
@@ -75,12 +96,20 @@ export const table: AttributeTypeEntry = {
 const digits = '[0-9\uff10-\uff19\u0660-\u0669\u06f0-\u06f9]{1,6}'
 const times = '[×✕]'
 const boxLines = [
-  new RegExp(`^(?<n>${digits})\\s*${times}\\s*(?<item>.+)$`, 'u'), new RegExp(`^(?<n>${digits})\\s*[xX*]\\s+(?<item>.+)$`, 'u'), new RegExp(`^(?<n>${digits})\\s+(?<item>\\D.*)$`, 'u'),
-  new RegExp(`^(?<item>.+?)\\s*${times}\\s*(?<n>${digits})$`, 'u'), new RegExp(`^(?<item>.+?)\\s+[xX*]\\s*(?<n>${digits})$`, 'u'),
+  new RegExp(`^(?<n>${digits})\\s*${times}\\s*(?<item>.+)$`, 'u'),
+  new RegExp(`^(?<n>${digits})\\s*[xX*]\\s+(?<item>.+)$`, 'u'),
+  new RegExp(`^(?<n>${digits})\\s+(?<item>\\D.*)$`, 'u'),
+  new RegExp(`^(?<item>.+?)\\s*${times}\\s*(?<n>${digits})$`, 'u'),
+  new RegExp(`^(?<item>.+?)\\s+[xX*]\\s*(?<n>${digits})$`, 'u'),
 ]
 
 /** A number written in ASCII, full-width, Arabic-Indic or Persian digits. */
-const numberOf = (text: string) => Number([...text].map((d) => (d.codePointAt(0)! - (d >= '\uff10' ? 0xff10 : d >= '\u06f0' ? 0x6f0 : d >= '\u0660' ? 0x660 : 0x30))).join(''))
+const numberOf = (text: string) =>
+  Number(
+    [...text]
+      .map((d) => d.codePointAt(0)! - (d >= '\uff10' ? 0xff10 : d >= '\u06f0' ? 0x6f0 : d >= '\u0660' ? 0x660 : 0x30))
+      .join(''),
+  )
 
 /**
  * A line of box contents as people write it: `2 × hook`, `2x hook`, `hook × 2`, `2 hooks`, or the item alone, which is one.
@@ -100,13 +129,18 @@ export const boxContents: AttributeTypeEntry = {
   ruleKind: 'long',
   isText: true,
   check(given) {
-    if (!Array.isArray(given)) throw new ValueProblem('wrong-shape', 'Box contents are a list of items, each with a quantity: [{"quantity": 2, "item": "hook"}], or lines such as "2 × hook".')
+    if (!Array.isArray(given))
+      throw new ValueProblem(
+        'wrong-shape',
+        'Box contents are a list of items, each with a quantity: [{"quantity": 2, "item": "hook"}], or lines such as "2 × hook".',
+      )
     if (given.length > 200) throw new ValueProblem('too-many', `There are ${given.length} items; 200 are the most.`)
     return given.flatMap((g): BoxItem[] => {
-      const { quantity, item } = typeof g === 'string' ? parseBoxItem(g) : (g ?? {}) as BoxItem
+      const { quantity, item } = typeof g === 'string' ? parseBoxItem(g) : ((g ?? {}) as BoxItem)
       const text = expectText(item, 'An item').replace(/\s+/g, ' ').trim()
       if (text === '') return []
-      if (!Number.isInteger(quantity) || quantity < 1 || quantity > 999_999) throw new ValueProblem('not-a-count', `“${text}” needs a whole number of pieces, 1 or more.`)
+      if (!Number.isInteger(quantity) || quantity < 1 || quantity > 999_999)
+        throw new ValueProblem('not-a-count', `“${text}” needs a whole number of pieces, 1 or more.`)
       return [{ quantity, item: text }]
     })
   },
@@ -116,7 +150,8 @@ export const boxContents: AttributeTypeEntry = {
   comparable: (v) => fold((v as BoxItem[]).map((b) => b.item).join('\n')),
   display: (v, _a, { language }) => (v as BoxItem[]).map((b) => boxLine(b, language)).join(', '),
   lines: (v, { language }) => (v as BoxItem[]).map((b) => boxLine(b, language)),
-  html: (v, { language }) => `<ul>${(v as BoxItem[]).map((b) => `<li>${escapeText(boxLine(b, language))}</li>`).join('')}</ul>`,
+  html: (v, { language }) =>
+    `<ul>${(v as BoxItem[]).map((b) => `<li>${escapeText(boxLine(b, language))}</li>`).join('')}</ul>`,
   mapWords: (v, change) => (v as BoxItem[]).map((b) => ({ quantity: b.quantity, item: change(b.item) })),
 }
 

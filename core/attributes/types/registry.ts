@@ -7,21 +7,21 @@ import type { AttributeTypeEntry } from './shape'
 
 /** Every attribute type there is. */
 export const attributeTypes: Record<AttributeTypeName, AttributeTypeEntry> = {
-  'text': texts.text,
+  text: texts.text,
   'long-text': texts.longText,
   'rich-text': texts.richText,
   'key-points': texts.keyPoints,
-  'link': texts.link,
-  'number': facts.number,
-  'measure': facts.measure,
+  link: texts.link,
+  number: facts.number,
+  measure: facts.measure,
   'yes-no': facts.yesNo,
-  'choice': facts.choice,
-  'choices': facts.choices,
-  'date': facts.date,
-  'media': lists.media,
-  'file': lists.file,
-  'questions': lists.questions,
-  'table': lists.table,
+  choice: facts.choice,
+  choices: facts.choices,
+  date: facts.date,
+  media: lists.media,
+  file: lists.file,
+  questions: lists.questions,
+  table: lists.table,
   'box-contents': lists.boxContents,
 }
 

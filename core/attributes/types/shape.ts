@@ -3,7 +3,10 @@ import type { Attribute, Value } from '../attribute'
 
 /** Why a value cannot be taken: a stable code for programs and a sentence for people. */
 export class ValueProblem extends Error {
-  constructor(readonly code: string, message: string) {
+  constructor(
+    readonly code: string,
+    message: string,
+  ) {
     super(message)
     this.name = 'ValueProblem'
   }

@@ -8,16 +8,22 @@ import { ValueProblem, expectText, type AttributeTypeEntry } from './shape'
 
 /** Changes the words of formatted text; elements and inline values stay as they are. */
 function inTexts(nodes: readonly RichNode[], change: (words: string) => string): RichNode[] {
-  return nodes.map((n) => (isElement(n) ? { tag: n.tag, attributes: n.attributes, children: inTexts(n.children, change) } : change(n)))
+  return nodes.map((n) =>
+    isElement(n) ? { tag: n.tag, attributes: n.attributes, children: inTexts(n.children, change) } : change(n),
+  )
 }
-const inFormatted = (html: string, change: (words: string) => string) => serialise(inTexts(readNormalForm(html), change))
+const inFormatted = (html: string, change: (words: string) => string) =>
+  serialise(inTexts(readNormalForm(html), change))
 
 /** What an attribute's text becomes in normal form. Throws ValueProblem where it takes more time or room than any text of a page. */
 function normal(html: string, form: (html: string) => string): string {
   try {
     const cleaned = form(html)
     if (cleaned.length <= mostFormatted) return cleaned
-    throw new ValueProblem('too-long', `This text has ${cleaned.length} characters when it is cleaned; ${mostFormatted.toLocaleString('en-GB')} are the most.`)
+    throw new ValueProblem(
+      'too-long',
+      `This text has ${cleaned.length} characters when it is cleaned; ${mostFormatted.toLocaleString('en-GB')} are the most.`,
+    )
   } catch (e) {
     throw e instanceof TextTooComplex ? new ValueProblem('too-complex', e.message) : e
   }
@@ -32,7 +38,11 @@ export const text: AttributeTypeEntry = {
   check(given) {
     const s = expectText(given, 'This').trim()
     if (noLines.test(s)) throw new ValueProblem('line-break', 'This text is a single line; take the line breaks out.')
-    if (s.length > 500) throw new ValueProblem('too-long', `This text has ${s.length} characters; 500 are the most. Longer ones belong in a long text.`)
+    if (s.length > 500)
+      throw new ValueProblem(
+        'too-long',
+        `This text has ${s.length} characters; 500 are the most. Longer ones belong in a long text.`,
+      )
     return s
   },
   isEmpty: (v) => typeof v !== 'string' || v.trim() === '',
@@ -48,7 +58,8 @@ export const longText: AttributeTypeEntry = {
   ruleKind: 'long',
   check(given) {
     const s = expectText(given, 'This').replace(/\r\n?/g, '\n').trim()
-    if (s.length > 50_000) throw new ValueProblem('too-long', `This text has ${s.length} characters; 50,000 are the most.`)
+    if (s.length > 50_000)
+      throw new ValueProblem('too-long', `This text has ${s.length} characters; 50,000 are the most.`)
     return s
   },
 }
@@ -58,7 +69,8 @@ export const richText: AttributeTypeEntry = {
   isText: true,
   check(given) {
     const s = expectText(given, 'Formatted text')
-    if (s.length > mostFormatted) throw new ValueProblem('too-long', `This text has ${s.length} characters; 200,000 are the most.`)
+    if (s.length > mostFormatted)
+      throw new ValueProblem('too-long', `This text has ${s.length} characters; 200,000 are the most.`)
     return normal(s, normalForm)
   },
   isEmpty: (v) => typeof v !== 'string' || !hasContent(v),
@@ -80,7 +92,11 @@ export const keyPoints: AttributeTypeEntry = {
   },
   isEmpty: (v) => !Array.isArray(v) || (v as string[]).every((p) => !hasContent(p)),
   // A bar between points; one within a point has a backslash before it.
-  fromCell: (cell) => cell.split(/(?<!\\)\||\r?\n/).map((p) => p.replaceAll('\\|', '|').trim()).filter((p) => p !== ''),
+  fromCell: (cell) =>
+    cell
+      .split(/(?<!\\)\||\r?\n/)
+      .map((p) => p.replaceAll('\\|', '|').trim())
+      .filter((p) => p !== ''),
   toCell: (v) => (v as string[]).map((p) => p.replaceAll('|', '\\|')).join('|'),
   comparable: (v) => fold((v as string[]).map(plainText).join('\n')),
   display: (v) => (v as string[]).map(plainText).join(' · '),
@@ -97,7 +113,8 @@ export const link: AttributeTypeEntry = {
     const s = expectText(given, 'A link').trim()
     if (s === '') return s
     const address = safeAddress(s, false)
-    if (address === undefined || !/^https:/i.test(address)) throw new ValueProblem('bad-link', `“${s}” is no web address that starts with https://.`)
+    if (address === undefined || !/^https:/i.test(address))
+      throw new ValueProblem('bad-link', `“${s}” is no web address that starts with https://.`)
     return address
   },
 }

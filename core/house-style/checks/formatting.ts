@@ -14,11 +14,26 @@ function hostOf(href: string): string | undefined {
 const within = (host: string, allowed: string) => host === allowed || host.endsWith(`.${allowed}`)
 
 export const formatting: readonly TextCheck[] = [
-  { code: 'formatting',
-    find: (text, { without }) => (without ? text.formatted.filter((f) => without.includes(f.format)).map(({ format, ...at }) => ({ at, message: `It has ${formatWords[format]}, which texts in ${text.language} do without.` })) : []) },
-  { code: 'links',
-    find: (text, { hosts }) => text.links.flatMap(({ href, ...at }) => {
-      const host = hostOf(href)
-      return host === undefined || hosts === undefined || hosts.some((h) => within(host, h)) ? [] : [{ at, message: `It links to ${host}, which leads customers away.` }]
-    }) },
+  {
+    code: 'formatting',
+    find: (text, { without }) =>
+      without
+        ? text.formatted
+            .filter((f) => without.includes(f.format))
+            .map(({ format, ...at }) => ({
+              at,
+              message: `It has ${formatWords[format]}, which texts in ${text.language} do without.`,
+            }))
+        : [],
+  },
+  {
+    code: 'links',
+    find: (text, { hosts }) =>
+      text.links.flatMap(({ href, ...at }) => {
+        const host = hostOf(href)
+        return host === undefined || hosts === undefined || hosts.some((h) => within(host, h))
+          ? []
+          : [{ at, message: `It links to ${host}, which leads customers away.` }]
+      }),
+  },
 ]

@@ -14,7 +14,9 @@ function phrasesOf(list: readonly string[], language: string): { said: string; s
   if (!found) {
     const stem = stemmerFor(language)
     const latin = list.every((p) => !/[^\u0020-\u02ff\u1e00-\u1eff\u2019]/.test(p))
-    found = list.map((said) => ({ said, stems: wordsOf(said, { latin, language }).map((w) => stem(w.word)) })).filter((p) => p.stems.length > 0)
+    found = list
+      .map((said) => ({ said, stems: wordsOf(said, { latin, language }).map((w) => stem(w.word)) }))
+      .filter((p) => p.stems.length > 0)
     if (phrases.size > 500) phrases.clear()
     phrases.set(key, found)
   }
@@ -22,14 +24,19 @@ function phrasesOf(list: readonly string[], language: string): { said: string; s
 }
 
 /** Where a text holds phrases, by word form and never inside other words. */
-export function placesOf(list: readonly string[], text: TextView): { said: string; stretch: number; from: number; to: number }[] {
+export function placesOf(
+  list: readonly string[],
+  text: TextView,
+): { said: string; stretch: number; from: number; to: number }[] {
   if (list.length === 0) return []
   const wanted = phrasesOf(list, text.language)
   const stem = stemmerFor(text.language)
   const out: { said: string; stretch: number; from: number; to: number }[] = []
   text.stretches.forEach((words, stretch) => {
     // Parts of a compound written with hyphens are words too.
-    const here: Word[] = wordsOf(words, text).flatMap((w) => (w.word.includes('-') ? [...w.word.matchAll(/[^-]+/g)].map((m) => ({ word: m[0], from: w.from + m.index })) : [w]))
+    const here: Word[] = wordsOf(words, text).flatMap((w) =>
+      w.word.includes('-') ? [...w.word.matchAll(/[^-]+/g)].map((m) => ({ word: m[0], from: w.from + m.index })) : [w],
+    )
     const stems = here.map((w) => stem(w.word))
     for (const { said, stems: phrase } of wanted) {
       for (let i = stems.indexOf(phrase[0]!); i >= 0; i = stems.indexOf(phrase[0]!, i + 1)) {
@@ -42,18 +49,27 @@ export function placesOf(list: readonly string[], text: TextView): { said: strin
   return out
 }
 
-const quoted = (text: TextView, at: { stretch: number; from: number; to: number }) => `“${text.stretches[at.stretch]!.slice(at.from, at.to)}”`
+const quoted = (text: TextView, at: { stretch: number; from: number; to: number }) =>
+  `“${text.stretches[at.stretch]!.slice(at.from, at.to)}”`
 
 function unwanted(text: TextView, { banned }: Style): Found[] {
-  return placesOf(banned ?? [], text).map(({ said, ...at }) => ({ at, message: fold(quoted(text, at)) === fold(`“${said}”`) ? `It says ${quoted(text, at)}, which is banned.` : `It says ${quoted(text, at)}, a form of “${said}”, which is banned.` }))
+  return placesOf(banned ?? [], text).map(({ said, ...at }) => ({
+    at,
+    message:
+      fold(quoted(text, at)) === fold(`“${said}”`)
+        ? `It says ${quoted(text, at)}, which is banned.`
+        : `It says ${quoted(text, at)}, a form of “${said}”, which is banned.`,
+  }))
 }
 
 function better(text: TextView, { preferred }: Style): Found[] {
-  return (preferred ?? []).flatMap(({ use, insteadOf }) => placesOf(insteadOf, text).map(({ said, ...at }) => {
-    const same = fold(text.stretches[at.stretch]!.slice(at.from, at.to)) === fold(said)
-    // An inflected form has no one right answer.
-    return { at, message: `It says ${quoted(text, at)}; here it is “${use}”.`, ...(same ? { fix: use } : {}) }
-  }))
+  return (preferred ?? []).flatMap(({ use, insteadOf }) =>
+    placesOf(insteadOf, text).map(({ said, ...at }) => {
+      const same = fold(text.stretches[at.stretch]!.slice(at.from, at.to)) === fold(said)
+      // An inflected form has no one right answer.
+      return { at, message: `It says ${quoted(text, at)}; here it is “${use}”.`, ...(same ? { fix: use } : {}) }
+    }),
+  )
 }
 
 /** Names to avoid are met as they are written, whatever their case. */
@@ -67,7 +83,13 @@ function avoided(text: TextView, { avoid }: Style): Found[] {
       for (let n = Math.min(most, here.length - i); n > 0; n--) {
         const last = here[i + n - 1]!
         const name = names.get(fold(words.slice(w.from, last.from + last.word.length)))
-        if (name !== undefined) return [{ at: { stretch, from: w.from, to: last.from + last.word.length }, message: `“${name}” is a name to avoid.` }]
+        if (name !== undefined)
+          return [
+            {
+              at: { stretch, from: w.from, to: last.from + last.word.length },
+              message: `“${name}” is a name to avoid.`,
+            },
+          ]
       }
       return []
     })
@@ -81,11 +103,25 @@ function repeated(text: TextView): Found[] {
   return text.stretches.flatMap((words, stretch) => {
     const here = wordsOf(words, text)
     // German tells words apart by their first letter: “wenn Sie sie tragen”.
-    const same = text.language.startsWith('de') ? (a: string, b: string) => a === b : (a: string, b: string) => a.toLowerCase() === b.toLowerCase()
+    const same = text.language.startsWith('de')
+      ? (a: string, b: string) => a === b
+      : (a: string, b: string) => a.toLowerCase() === b.toLowerCase()
     return here.flatMap((w, i): Found[] => {
       const before = here[i - 1]
-      if (!before || !same(before.word, w.word) || !latinOnly.test(w.word) || words.slice(before.from + before.word.length, w.from) !== ' ') return []
-      return [{ at: { stretch, from: before.from, to: w.from + w.word.length }, message: `“${w.word}” stands there twice.`, fix: before.word }]
+      if (
+        !before ||
+        !same(before.word, w.word) ||
+        !latinOnly.test(w.word) ||
+        words.slice(before.from + before.word.length, w.from) !== ' '
+      )
+        return []
+      return [
+        {
+          at: { stretch, from: before.from, to: w.from + w.word.length },
+          message: `“${w.word}” stands there twice.`,
+          fix: before.word,
+        },
+      ]
     })
   })
 }

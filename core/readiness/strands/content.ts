@@ -15,7 +15,13 @@ const strand = strands.indexOf('content')
 export type Reached = (assignment: number, edition: JudgedEdition) => boolean | undefined
 
 /** Every piece that goes to the page would stand there, none of them for want of a value, and no area that must not be empty is. */
-export function judgeContent(reading: Reading, edition: JudgedEdition, library: Library, reached: Reached, tally: Tally): void {
+export function judgeContent(
+  reading: Reading,
+  edition: JudgedEdition,
+  library: Library,
+  reached: Reached,
+  tally: Tally,
+): void {
   const { prepared, family } = reading
   const filled = new Set<string>()
   const seen = new Set<PieceHere>()
@@ -23,7 +29,8 @@ export function judgeContent(reading: Reading, edition: JudgedEdition, library: 
     const attribute = prepared.setup.attributes.get(code)
     return attribute && reading.value(attribute, 0, edition)
   }
-  const reader = () => inlineReader(values, edition.reader, prepared.setup, { library, type: family.root.type, related: {} })
+  const reader = () =>
+    inlineReader(values, edition.reader, prepared.setup, { library, type: family.root.type, related: {} })
   const stands = (here: PieceHere) => {
     const shown = judgePiece(here, edition, values, reader, seen.has(here) ? undefined : tally)
     seen.add(here)
@@ -31,7 +38,8 @@ export function judgeContent(reading: Reading, edition: JudgedEdition, library: 
   }
   const live = edition.live.filter(({ index }) => reached(index, edition))
   const instead = new Map<string, PieceHere>()
-  for (const { replaces, pieces } of live) if (replaces !== null && pieces[0] && !instead.has(replaces)) instead.set(replaces, pieces[0])
+  for (const { replaces, pieces } of live)
+    if (replaces !== null && pieces[0] && !instead.has(replaces)) instead.set(replaces, pieces[0])
   const put = (area: string, pieces: readonly PieceHere[]) => {
     for (const here of pieces) {
       const other = instead.get(here.piece.code)
@@ -41,18 +49,37 @@ export function judgeContent(reading: Reading, edition: JudgedEdition, library: 
   for (const { area, replaces, pieces } of live) if (replaces === null) put(area, pieces)
   const layout = layoutOf(prepared.setup, edition.storefront.code, () => reading.facts(edition))
   if (!edition.storefront.layout.off) {
-    for (const piece of family.own ?? []) if (!piece.own!.resting && layout.areas.some((a) => a.area === piece.own!.area) && edition.lets(piece.own!.limits)) put(piece.own!.area, [edition.ownPiece(piece)])
-    for (const code of pickedQuestions(family.root.type, values, prepared.setup)) put(faqPlaceIn(layout.parts).area, edition.piecesOf(code))
+    for (const piece of family.own ?? [])
+      if (
+        !piece.own!.resting &&
+        layout.areas.some((a) => a.area === piece.own!.area) &&
+        edition.lets(piece.own!.limits)
+      )
+        put(piece.own!.area, [edition.ownPiece(piece)])
+    for (const code of pickedQuestions(family.root.type, values, prepared.setup))
+      put(faqPlaceIn(layout.parts).area, edition.piecesOf(code))
   }
   for (const { area, needed } of layout.areas) {
     if (!needed) continue
     if (filled.has(area) || partStands(reading, layout.parts, area, values)) tally.pass(strand)
-    else tally.miss({ code: 'area-empty', level: 'blocker', at: placeOf('area', area), fix: fixOf('area-empty', area, edition.storefront.code) })
+    else
+      tally.miss({
+        code: 'area-empty',
+        level: 'blocker',
+        at: placeOf('area', area),
+        fix: fixOf('area-empty', area, edition.storefront.code),
+      })
   }
 }
 
 /** Whether a piece would stand on the page; what keeps it from it goes into the tally. */
-function judgePiece(here: PieceHere, edition: JudgedEdition, values: (code: string) => Resolved | undefined, reader: () => ReturnType<typeof inlineReader>, tally: Tally | undefined): boolean {
+function judgePiece(
+  here: PieceHere,
+  edition: JudgedEdition,
+  values: (code: string) => Resolved | undefined,
+  reader: () => ReturnType<typeof inlineReader>,
+  tally: Tally | undefined,
+): boolean {
   const { piece, never, addresses, translated, findings } = here
   const at = placeOf('piece', piece.code)
   if (never !== null) {
@@ -71,7 +98,13 @@ function judgePiece(here: PieceHere, edition: JudgedEdition, values: (code: stri
   })
   const left = empty.length > 0 ? leftOutFor(here, empty, edition, reader, values) : null
   if (left) {
-    tally?.miss({ code: 'piece-empty', level: 'blocker', at, fix: fixOf('piece-empty', piece.code, left.empty), said: { reason: left.reason, ...(left.empty ? { empty: left.empty } : {}) } })
+    tally?.miss({
+      code: 'piece-empty',
+      level: 'blocker',
+      at,
+      fix: fixOf('piece-empty', piece.code, left.empty),
+      said: { reason: left.reason, ...(left.empty ? { empty: left.empty } : {}) },
+    })
     return false
   }
   tally?.pass(strand)
@@ -84,7 +117,13 @@ function judgePiece(here: PieceHere, edition: JudgedEdition, values: (code: stri
  * Why a piece is left out where some of what it names is empty; null where it is shown all the same. That depends on which
  * are empty alone, so it is found out once for all products; but for files, which can be lost in the library.
  */
-function leftOutFor(here: PieceHere, empty: readonly string[], edition: JudgedEdition, reader: () => ReturnType<typeof inlineReader>, values: ValuesOf): LeftOut | null {
+function leftOutFor(
+  here: PieceHere,
+  empty: readonly string[],
+  edition: JudgedEdition,
+  reader: () => ReturnType<typeof inlineReader>,
+  values: ValuesOf,
+): LeftOut | null {
   const key = empty.join()
   const known = here.leftOut.get(key)
   if (known !== undefined) return known
@@ -95,12 +134,24 @@ function leftOutFor(here: PieceHere, empty: readonly string[], edition: JudgedEd
 }
 
 /** Whether a built-in part stands in an area: the description where there is one, the facts where any is shown. */
-function partStands({ family, prepared }: Reading, parts: readonly PartPlace[], area: string, values: (code: string) => Resolved | undefined): boolean {
+function partStands(
+  { family, prepared }: Reading,
+  parts: readonly PartPlace[],
+  area: string,
+  values: (code: string) => Resolved | undefined,
+): boolean {
   const has = (code: string) => {
     const found = values(code)
     return found !== undefined && found.value !== null && found.counts
   }
-  return parts.some(({ part, area: place }) => place === area && (part === 'description'
-    ? has('description')
-    : part === 'facts' && (prepared.setup.types.get(family.root.type)?.attributes ?? []).some((a) => prepared.setup.attributes.get(a.attribute)?.serves.includes('facts') && has(a.attribute))))
+  return parts.some(
+    ({ part, area: place }) =>
+      place === area &&
+      (part === 'description'
+        ? has('description')
+        : part === 'facts' &&
+          (prepared.setup.types.get(family.root.type)?.attributes ?? []).some(
+            (a) => prepared.setup.attributes.get(a.attribute)?.serves.includes('facts') && has(a.attribute),
+          )),
+  )
 }

@@ -22,23 +22,44 @@ export function judgeCopy(reading: Reading, edition: JudgedEdition, tally: Tally
     const at = placeOf('attribute', attribute.code)
     if (found.value === null || !found.counts) {
       if (!asks(place, reading, edition)) continue
-      tally.miss({ code: 'copy-missing', level: 'blocker', at, fix: fixOf('copy-missing', attribute.code), ...(found.value === null ? {} : { said: { language: found.language ?? '' } }) })
+      tally.miss({
+        code: 'copy-missing',
+        level: 'blocker',
+        at,
+        fix: fixOf('copy-missing', attribute.code),
+        ...(found.value === null ? {} : { said: { language: found.language ?? '' } }),
+      })
       continue
     }
     const style = edition.styleOf(attribute.code)
     const findings = prepared.findings(found.value as never, attribute, style)
     if (findings.length === 0) tally.pass(strand)
     findings.forEach((f, i) => {
-      const finding = { code: `style:${f.code}`, level: f.level, at, fix: fixOf(`style:${f.code}`, attribute.code), said: { message: f.message } }
+      const finding = {
+        code: `style:${f.code}`,
+        level: f.level,
+        at,
+        fix: fixOf(`style:${f.code}`, attribute.code),
+        said: { message: f.message },
+      }
       // A text is one check, however much is found in it.
       if (i === 0) tally.miss(finding)
       else tally.note(finding)
     })
-    if (attribute.type === 'rich-text' && onlyPictures(found.value)) tally.note({ code: 'only-pictures', level: 'blocker', at, fix: fixOf('only-pictures', attribute.code) })
-    if (attribute.code === 'search-title' || attribute.code === 'search-words') noteSearch(attribute.code, String(found.value), reading, edition, tally)
+    if (attribute.type === 'rich-text' && onlyPictures(found.value))
+      tally.note({ code: 'only-pictures', level: 'blocker', at, fix: fixOf('only-pictures', attribute.code) })
+    if (attribute.code === 'search-title' || attribute.code === 'search-words')
+      noteSearch(attribute.code, String(found.value), reading, edition, tally)
     if (style.variantWords === false && family.variants.length > 0) {
       const word = variantWordIn(String(found.value), reading, edition)
-      if (word !== undefined) tally.note({ code: 'name-variant', level: 'remark', at, fix: fixOf('name-variant', attribute.code), said: { word } })
+      if (word !== undefined)
+        tally.note({
+          code: 'name-variant',
+          level: 'remark',
+          at,
+          fix: fixOf('name-variant', attribute.code),
+          said: { word },
+        })
     }
   }
 }
@@ -47,22 +68,47 @@ export function judgeCopy(reading: Reading, edition: JudgedEdition, tally: Tally
 const pageTexts = ['name', 'summary', 'description', 'key-points'] as const
 
 /** Search titles say what the page says; search words say what it does not. */
-function noteSearch(code: 'search-title' | 'search-words', text: string, reading: Reading, edition: JudgedEdition, tally: Tally): void {
+function noteSearch(
+  code: 'search-title' | 'search-words',
+  text: string,
+  reading: Reading,
+  edition: JudgedEdition,
+  tally: Tally,
+): void {
   const { attributes } = reading.prepared.setup
   const texts = pageTexts.flatMap((c) => {
     const attribute = attributes.get(c)
     const found = attribute && reading.value(attribute, 0, edition)
-    return found && found.value !== null && found.counts ? viewOf(found.value, attribute.type, edition.language).stretches : []
+    return found && found.value !== null && found.counts
+      ? viewOf(found.value, attribute.type, edition.language).stretches
+      : []
   })
   const at = placeOf('attribute', code)
   if (code === 'search-title') {
     const missing = titleWordsMissing(text, texts, edition.language)
-    if (missing.length > 0) tally.note({ code: 'title-words', level: 'remark', at, fix: 'title-words||', said: { words: missing.map((w) => `“${w}”`).join(', ') } })
+    if (missing.length > 0)
+      tally.note({
+        code: 'title-words',
+        level: 'remark',
+        at,
+        fix: 'title-words||',
+        said: { words: missing.map((w) => `“${w}”`).join(', ') },
+      })
     return
   }
   const { there, twice } = searchWordsKnown(searchWordsOf(text), texts)
-  for (const [words, why] of [[there, 'stands in the text already'], [twice, 'is there twice']] as const) {
-    if (words.length > 0) tally.note({ code: 'search-words', level: 'remark', at, fix: 'search-words||', said: { words: words.map((w) => `“${w}”`).join(', '), why } })
+  for (const [words, why] of [
+    [there, 'stands in the text already'],
+    [twice, 'is there twice'],
+  ] as const) {
+    if (words.length > 0)
+      tally.note({
+        code: 'search-words',
+        level: 'remark',
+        at,
+        fix: 'search-words||',
+        said: { words: words.map((w) => `“${w}”`).join(', '), why },
+      })
   }
 }
 
@@ -77,8 +123,18 @@ function onlyPictures(value: Value): boolean {
 const kept = keptFor<Setup, string | undefined>()
 
 /** A word in a name that says what its variants differ in. */
-function variantWordIn(name: string, { family, prepared: { setup } }: Reading, edition: JudgedEdition): string | undefined {
-  const codes = family.root.differsIn.length > 0 ? family.root.differsIn : setup.types.get(family.root.type)?.attributes.filter((a) => a.perVariant).map((a) => a.attribute) ?? []
+function variantWordIn(
+  name: string,
+  { family, prepared: { setup } }: Reading,
+  edition: JudgedEdition,
+): string | undefined {
+  const codes =
+    family.root.differsIn.length > 0
+      ? family.root.differsIn
+      : (setup.types
+          .get(family.root.type)
+          ?.attributes.filter((a) => a.perVariant)
+          .map((a) => a.attribute) ?? [])
   return kept(setup, `${edition.n} ${codes.join()} ${name}`, () => lookFor(name, codes, edition, setup))
 }
 
@@ -86,8 +142,16 @@ function lookFor(name: string, codes: readonly string[], edition: JudgedEdition,
   const words = codes.flatMap((code) => {
     const attribute = setup.attributes.get(code)
     if (!attribute || (attribute.type !== 'choice' && attribute.type !== 'choices')) return []
-    return attribute.options.map((o) => attributeTypes[attribute.type].display(attribute.type === 'choices' ? [o.code] : o.code, attribute, { language: edition.language, labels: edition.reader.chain }))
+    return attribute.options.map((o) =>
+      attributeTypes[attribute.type].display(attribute.type === 'choices' ? [o.code] : o.code, attribute, {
+        language: edition.language,
+        labels: edition.reader.chain,
+      }),
+    )
   })
   // A single letter, such as a size, is part of too many names.
-  return placesOf(words.filter((w) => w.length > 2), viewOf(name, 'text', edition.language))[0]?.said
+  return placesOf(
+    words.filter((w) => w.length > 2),
+    viewOf(name, 'text', edition.language),
+  )[0]?.said
 }

@@ -18,9 +18,25 @@ export function judgeFacts(reading: Reading, edition: JudgedEdition, tally: Tall
     const { missing, of, problem } = reading.held(place, edition)
     const at = placeOf('attribute', attribute.code)
     if (required && missing.length > 0) {
-      const said = use.perVariant && of > 1 ? { said: { variants: missing.length, of, first: family.variants[missing[0]! - 1]!.sku } } : {}
-      tally.miss({ code: 'fact-missing', level: 'blocker', at, fix: fixOf('fact-missing', attribute.code, family.root.type), ...said })
-    } else if (problem !== undefined) tally.miss({ code: 'fact-not-allowed', level: required ? 'blocker' : 'remark', at, fix: fixOf('fact-not-allowed', attribute.code), said: { problem } })
+      const said =
+        use.perVariant && of > 1
+          ? { said: { variants: missing.length, of, first: family.variants[missing[0]! - 1]!.sku } }
+          : {}
+      tally.miss({
+        code: 'fact-missing',
+        level: 'blocker',
+        at,
+        fix: fixOf('fact-missing', attribute.code, family.root.type),
+        ...said,
+      })
+    } else if (problem !== undefined)
+      tally.miss({
+        code: 'fact-not-allowed',
+        level: required ? 'blocker' : 'remark',
+        at,
+        fix: fixOf('fact-not-allowed', attribute.code),
+        said: { problem },
+      })
     else if (required) tally.pass(strand)
   }
   judgePrice(reading, edition, tally)
@@ -36,17 +52,30 @@ function judgeSubstance(reading: Reading, edition: JudgedEdition, tally: Tally):
   if (!thin) return
   const { attributes, source } = reading.prepared.setup
   const words = help.slice(0, named).map((code) => `“${attributes.get(code)?.labels[source] ?? code}”`)
-  tally.note({ code: 'thin', level: 'remark', at: placeOf('attribute', help[0]!), fix: 'thin||', said: { facts, of, help: words.length > 1 ? `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}` : words[0]! } })
+  tally.note({
+    code: 'thin',
+    level: 'remark',
+    at: placeOf('attribute', help[0]!),
+    fix: 'thin||',
+    said: { facts, of, help: words.length > 1 ? `${words.slice(0, -1).join(', ')} and ${words.at(-1)!}` : words[0]! },
+  })
 }
 
 /** Whether a product's type asks for a fact here; asked once for all storefronts where its condition reads the same in all. */
 export function asks({ use }: PlanPlace, reading: Reading, edition: JudgedEdition): boolean {
   if (!use.required) return false
   const { setup, judged } = reading.prepared
-  return isRequired(use, edition.storefront.code, () => {
-    const where = use.requiredWhere!
-    return readsOnlyRecord(where) ? reading.record() : reading.facts(differsByStorefront(where, setup) ? edition : judged[0]!)
-  }, setup)
+  return isRequired(
+    use,
+    edition.storefront.code,
+    () => {
+      const where = use.requiredWhere!
+      return readsOnlyRecord(where)
+        ? reading.record()
+        : reading.facts(differsByStorefront(where, setup) ? edition : judged[0]!)
+    },
+    setup,
+  )
 }
 
 /** Everything that is sold here has a price, of its own or its parent's. What is sold elsewhere has it there. */
@@ -58,5 +87,14 @@ function judgePrice({ family }: Reading, { storefront }: JudgedEdition, tally: T
   const without = has(family.root) ? [] : sold.filter((p) => !has(p))
   if (without.length === 0) return tally.pass(strand)
   const some = without.length < sold.length
-  tally.miss({ code: 'no-price', level: 'blocker', at: 'price', fix: fixOf('no-price', '', storefront.code), said: { currency: storefront.currency, ...(some ? { variants: without.length, of: sold.length, first: without[0]!.sku } : {}) } })
+  tally.miss({
+    code: 'no-price',
+    level: 'blocker',
+    at: 'price',
+    fix: fixOf('no-price', '', storefront.code),
+    said: {
+      currency: storefront.currency,
+      ...(some ? { variants: without.length, of: sold.length, first: without[0]!.sku } : {}),
+    },
+  })
 }

@@ -30,14 +30,21 @@ export function judgeLanguage(reading: Reading, edition: JudgedEdition, tally: T
     const mark = family.root.marks.get(`${attribute.code}@${found.storefront ?? ''}/${found.language}`)
     const state = mark?.state ?? 'initial'
     const stale = staleAgainst(mark?.sourceHash ?? null, original, found)
-    if (rankOf(state) < edition.asks) tally.miss({ code: 'unread', level: 'blocker', at, fix: 'unread||', said: { state, asks: translationStates[edition.asks]! } })
+    if (rankOf(state) < edition.asks)
+      tally.miss({
+        code: 'unread',
+        level: 'blocker',
+        at,
+        fix: 'unread||',
+        said: { state, asks: translationStates[edition.asks]! },
+      })
     if (stale) tally.miss({ code: 'stale', level: 'blocker', at, fix: 'stale||' })
     if (rankOf(state) >= edition.asks && !stale) tally.pass(strand)
   }
 }
 
 function staleAgainst(madeFrom: string | null, { own, general }: Original, found: Resolved): boolean {
-  const now = found.storefront === null ? general : own ?? general
+  const now = found.storefront === null ? general : (own ?? general)
   if (madeFrom === null || now === undefined) return false
   return 'hash' in now ? now.hash !== madeFrom : isStale(madeFrom, now.value)
 }

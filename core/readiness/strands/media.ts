@@ -21,10 +21,20 @@ export function judgeMedia(reading: Reading, edition: JudgedEdition, library: Li
   if (!use || !attribute) return
   const pictures = [...namesIn(reading.value(attribute, 0, edition).value)]
   // Variants add pictures of their own; that one of them is the parent's once more is as it should be.
-  const added = use.perVariant ? [...new Set(family.variants.flatMap((_, i) => namesIn(reading.value(attribute, i + 1, edition).value)))].filter((n) => !pictures.includes(n)) : []
+  const added = use.perVariant
+    ? [...new Set(family.variants.flatMap((_, i) => namesIn(reading.value(attribute, i + 1, edition).value)))].filter(
+        (n) => !pictures.includes(n),
+      )
+    : []
   if (pictures.length === 0) pictures.push(...added.splice(0))
-  if (pictures.length === 0 && !isRequired(use, edition.storefront.code, () => reading.facts(edition), prepared.setup)) return
-  const found = [...checkPictures(pictures, type!.views, library, edition.reader, edition.day), ...added.length > 0 ? checkPictures(added, [], library, edition.reader, edition.day).filter((f) => f.code !== 'twin') : []]
+  if (pictures.length === 0 && !isRequired(use, edition.storefront.code, () => reading.facts(edition), prepared.setup))
+    return
+  const found = [
+    ...checkPictures(pictures, type!.views, library, edition.reader, edition.day),
+    ...(added.length > 0
+      ? checkPictures(added, [], library, edition.reader, edition.day).filter((f) => f.code !== 'twin')
+      : []),
+  ]
   // One for being there at all, one for each view.
   const asked = 1 + type!.views.length + (pictures.length + added.length) * perPicture
   let missed = 0
@@ -32,7 +42,13 @@ export function judgeMedia(reading: Reading, edition: JudgedEdition, library: Li
     const kind = `media:${code}`
     const at = picture === null ? placeOf('attribute', 'pictures') : placeOf('picture', picture)
     // The sentence of those is made for each language.
-    const finding = { code: kind, level, at, fix: fixOf(kind, view ?? ''), ...(findingKinds[kind]!.perLanguage ? {} : { said: { message } }) }
+    const finding = {
+      code: kind,
+      level,
+      at,
+      fix: fixOf(kind, view ?? ''),
+      ...(findingKinds[kind]!.perLanguage ? {} : { said: { message } }),
+    }
     if (level === 'blocker') {
       missed++
       tally.miss(finding)

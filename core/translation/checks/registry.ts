@@ -11,7 +11,20 @@ import { empty, endPunctuation, leftByMachine, sameAsSource, sourceScript, tooLo
 import { termForbidden, termMissing } from './terms'
 
 /** Every check of targets, in the order in which findings are told. */
-export const targetChecks: readonly TargetCheck[] = [empty, placeholders, numbers, unitSigns, termForbidden, termMissing, sameAsSource, sourceScript, leftByMachine, endPunctuation, tooLong, twoWays]
+export const targetChecks: readonly TargetCheck[] = [
+  empty,
+  placeholders,
+  numbers,
+  unitSigns,
+  termForbidden,
+  termMissing,
+  sameAsSource,
+  sourceScript,
+  leftByMachine,
+  endPunctuation,
+  tooLong,
+  twoWays,
+]
 
 export interface CheckedSegment {
   source: Coded
@@ -34,18 +47,38 @@ export function checkTarget(segment: CheckedSegment): TargetFinding[] {
   const { target, languages } = segment
   const style = segment.style ?? styleFor([], '', { storefront: '', language: languages.target })
   const looked: Looked = {
-    source: segment.source, target, languages, glossary: segment.glossary, most: segment.most ?? null, others: segment.others ?? [], byMachine: segment.byMachine ?? false, without: style.without ?? [],
+    source: segment.source,
+    target,
+    languages,
+    glossary: segment.glossary,
+    most: segment.most ?? null,
+    others: segment.others ?? [],
+    byMachine: segment.byMachine ?? false,
+    without: style.without ?? [],
     words: { source: flatOfCoded(segment.source.text), target: flatOfCoded(target.text) },
   }
   const find = (c: TargetCheck) => c.find(looked).map((f): TargetFinding => ({ code: c.code, level: c.level, ...f }))
   const nothing = find(empty)
   if (nothing.length > 0) return nothing
   const html = `<p>${serialise(decode(target.text, [...segment.source.placeholders, ...target.placeholders]))}</p>`
-  const inStyle = checkText(html, 'rich-text', style).filter((f) => !ofTheWhole.has(f.code)).map(({ at, code, ...f }): TargetFinding => ({ code: `style:${code}`, ...f, ...(at ? { at: { from: at.from, to: at.to } } : {}) }))
+  const inStyle = checkText(html, 'rich-text', style)
+    .filter((f) => !ofTheWhole.has(f.code))
+    .map(({ at, code, ...f }): TargetFinding => ({
+      code: `style:${code}`,
+      ...f,
+      ...(at ? { at: { from: at.from, to: at.to } } : {}),
+    }))
   return [...targetChecks.flatMap((c) => (c === empty ? [] : find(c))), ...inStyle]
 }
 
 /** What keeps the target of a segment from being called read: its first blocker for which no reason was given. */
-export function blockerOf(segment: Coded & { target: string; extra: readonly Placeholder[]; overruled: Record<string, string> }, look: Pick<CheckedSegment, 'languages' | 'glossary' | 'style'>): TargetFinding | undefined {
-  return checkTarget({ ...look, source: segment, target: { text: segment.target, placeholders: [...segment.extra] } }).find((f) => f.level === 'blocker' && !(f.code in segment.overruled))
+export function blockerOf(
+  segment: Coded & { target: string; extra: readonly Placeholder[]; overruled: Record<string, string> },
+  look: Pick<CheckedSegment, 'languages' | 'glossary' | 'style'>,
+): TargetFinding | undefined {
+  return checkTarget({
+    ...look,
+    source: segment,
+    target: { text: segment.target, placeholders: [...segment.extra] },
+  }).find((f) => f.level === 'blocker' && !(f.code in segment.overruled))
 }

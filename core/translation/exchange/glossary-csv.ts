@@ -2,7 +2,11 @@ import type { PartOfSpeech, Term } from '../glossary'
 import { partsOfSpeech } from '../glossary'
 
 /** A line of a glossary file that cannot be taken: its line in the file, and why. */
-export interface GlossaryProblem { row: number; column: string; message: string }
+export interface GlossaryProblem {
+  row: number
+  column: string
+  message: string
+}
 
 /** The columns of a glossary file: `code`, `part-of-speech`, `note`, then for each language its term, and `<language>:forbidden` with `|` between. */
 export function glossaryColumns(terms: readonly Term[]): string[] {
@@ -26,7 +30,10 @@ export function glossaryRow(term: Term, columns: readonly string[]): string[] {
  * The terms of a glossary file, header first. An empty cell says nothing of its language. `codeFor` makes a code for a line
  * without one.
  */
-export function readGlossary(rows: readonly (readonly string[])[], codeFor: (term: string) => string): { terms: Term[]; problems: GlossaryProblem[] } {
+export function readGlossary(
+  rows: readonly (readonly string[])[],
+  codeFor: (term: string) => string,
+): { terms: Term[]; problems: GlossaryProblem[] } {
   const header = (rows[0] ?? []).map((h) => h.trim())
   const problems: GlossaryProblem[] = []
   const languageOf = (h: string) => {
@@ -38,7 +45,12 @@ export function readGlossary(rows: readonly (readonly string[])[], codeFor: (ter
     }
   }
   header.forEach((h) => {
-    if (!['code', 'part-of-speech', 'note'].includes(h) && (h === '' || languageOf(h) === undefined)) problems.push({ row: 1, column: h, message: `“${h}” is no column of a glossary: code, part-of-speech, note, a language tag such as fr-CH, or fr-CH:forbidden.` })
+    if (!['code', 'part-of-speech', 'note'].includes(h) && (h === '' || languageOf(h) === undefined))
+      problems.push({
+        row: 1,
+        column: h,
+        message: `“${h}” is no column of a glossary: code, part-of-speech, note, a language tag such as fr-CH, or fr-CH:forbidden.`,
+      })
   })
   if (problems.length > 0) return { terms: [], problems }
   const seen = new Set<string>()
@@ -52,7 +64,11 @@ export function readGlossary(rows: readonly (readonly string[])[], codeFor: (ter
       const text = (cells[c] ?? '').trim()
       if (text === '') return
       const said = (languages[language] ??= { term: '', forbidden: [] })
-      if (h.endsWith(':forbidden')) said.forbidden = text.split('|').map((w) => w.trim()).filter(Boolean)
+      if (h.endsWith(':forbidden'))
+        said.forbidden = text
+          .split('|')
+          .map((w) => w.trim())
+          .filter(Boolean)
       else said.term = text
     })
     const first = Object.values(languages).find((l) => l.term !== '')
@@ -61,14 +77,19 @@ export function readGlossary(rows: readonly (readonly string[])[], codeFor: (ter
       return []
     }
     const speech = cell('part-of-speech')
-    if (speech !== '' && !partsOfSpeech.includes(speech as PartOfSpeech)) problems.push({ row, column: 'part-of-speech', message: `“${speech}” is no part of speech that is known: ${partsOfSpeech.join(', ')}.` })
+    if (speech !== '' && !partsOfSpeech.includes(speech as PartOfSpeech))
+      problems.push({
+        row,
+        column: 'part-of-speech',
+        message: `“${speech}” is no part of speech that is known: ${partsOfSpeech.join(', ')}.`,
+      })
     const code = cell('code') || codeFor(first.term)
     if (seen.has(code)) {
       problems.push({ row, column: 'code', message: `The code “${code}” stands in the file twice.` })
       return []
     }
     seen.add(code)
-    return [{ code, partOfSpeech: speech === '' ? null : speech as PartOfSpeech, note: cell('note'), languages }]
+    return [{ code, partOfSpeech: speech === '' ? null : (speech as PartOfSpeech), note: cell('note'), languages }]
   })
   return { terms, problems }
 }

@@ -26,19 +26,28 @@ const moment = (text: string | undefined): number | null => {
 
 function seg({ text, placeholders }: Coded): string {
   const known = new Map(placeholders.map((p) => [p.n, p]))
-  return partsOf(text).map((part) => {
-    if (typeof part === 'string') return x(part)
-    const native = known.has(part.n) ? nativeOf(known.get(part.n)!) : { open: '', close: '' }
-    if (part.is === 'alone') return `<ph x="${part.n}">${x(native.open)}</ph>`
-    return part.is === 'open' ? `<bpt i="${part.n}" x="${part.n}">${x(native.open)}</bpt>` : `<ept i="${part.n}">${x(native.close)}</ept>`
-  }).join('')
+  return partsOf(text)
+    .map((part) => {
+      if (typeof part === 'string') return x(part)
+      const native = known.has(part.n) ? nativeOf(known.get(part.n)!) : { open: '', close: '' }
+      if (part.is === 'alone') return `<ph x="${part.n}">${x(native.open)}</ph>`
+      return part.is === 'open'
+        ? `<bpt i="${part.n}" x="${part.n}">${x(native.open)}</bpt>`
+        : `<ept i="${part.n}">${x(native.close)}</ept>`
+    })
+    .join('')
 }
 
 /** TMX 1.4b (LISA OSCAR, 26 April 2005); its version attribute is “1.4”. */
-export async function* writeTmx(pairs: AsyncIterable<TmxPair>, source: string, version: string): AsyncGenerator<string> {
+export async function* writeTmx(
+  pairs: AsyncIterable<TmxPair>,
+  source: string,
+  version: string,
+): AsyncGenerator<string> {
   yield `${xmlHead}<tmx version="1.4">\n<header creationtool="Ink Loom" creationtoolversion="${a(version)}" segtype="sentence" o-tmf="ink-loom" adminlang="en" srclang="${a(source)}" datatype="html"/>\n<body>\n`
   for await (const p of pairs) {
-    const prop = (type: string, text: string | null) => (text === null || text === '' ? '' : `<prop type="x-${type}">${x(text)}</prop>`)
+    const prop = (type: string, text: string | null) =>
+      text === null || text === '' ? '' : `<prop type="x-${type}">${x(text)}</prop>`
     yield `<tu${p.at === null ? '' : ` changedate="${stamp(p.at)}"`}>${prop('origin', p.origin)}${prop('before', p.before)}${prop('after', p.after)}<tuv xml:lang="${a(p.languages.source)}"><seg>${seg(p.source)}</seg></tuv><tuv xml:lang="${a(p.languages.target)}"><seg>${seg(p.target)}</seg></tuv></tu>\n`
   }
   yield '</body>\n</tmx>\n'
@@ -66,24 +75,37 @@ export function createTmxReader(): { write(chunk: string): TmxPair[]; end(): Tmx
   let prop: { type: string; text: string } | undefined
   let hidden = 0
 
-  const fail = (message: string): never => { throw new ExchangeFileError(message, parser.line) }
+  const fail = (message: string): never => {
+    throw new ExchangeFileError(message, parser.line)
+  }
   parser.on('error', (e) => fail(`This is no XML that can be read: ${e.message.replace(/^\d+:\d+: /, '')}.`))
   // TMX files may name their document type; what it would define or fetch is never used.
-  parser.on('doctype', (text) => { if (text.includes('[')) fail('The file defines entities of its own. Such files are not read.') })
+  parser.on('doctype', (text) => {
+    if (text.includes('[')) fail('The file defines entities of its own. Such files are not read.')
+  })
 
   const end = () => {
     if (!native || !content) return
     const { is, i, text } = native
     if (is === 'close') content.text += `</${numbers.get(i) ?? 0}>`
     else {
-      const n = /^\d{1,4}$/.test(native.x) && !content.placeholders.some((p) => p.n === Number(native!.x)) ? Number(native.x) : Math.max(0, ...content.placeholders.map((p) => p.n)) + 1
+      const n =
+        /^\d{1,4}$/.test(native.x) && !content.placeholders.some((p) => p.n === Number(native!.x))
+          ? Number(native.x)
+          : Math.max(0, ...content.placeholders.map((p) => p.n)) + 1
       if (is === 'open') numbers.set(i, n)
       content.placeholders.push(placeholderOf(n, text, is === 'alone') satisfies Placeholder)
       content.text += is === 'open' ? `<${n}>` : `<${n}/>`
     }
     native = undefined
   }
-  const kinds: Record<string, 'open' | 'close' | 'alone'> = { bpt: 'open', ept: 'close', ph: 'alone', it: 'alone', ut: 'alone' }
+  const kinds: Record<string, 'open' | 'close' | 'alone'> = {
+    bpt: 'open',
+    ept: 'close',
+    ph: 'alone',
+    it: 'alone',
+    ut: 'alone',
+  }
 
   parser.on('opentag', ({ name, attributes }) => {
     depth++
@@ -102,7 +124,8 @@ export function createTmxReader(): { write(chunk: string): TmxPair[]; end(): Tmx
       content = { text: '', placeholders: [] }
       numbers = new Map()
     } else if (content && native) hidden++
-    else if (content && kinds[name]) native = { is: kinds[name], i: attributes.i ?? '', x: attributes.x ?? attributes.i ?? '', text: '' }
+    else if (content && kinds[name])
+      native = { is: kinds[name], i: attributes.i ?? '', x: attributes.x ?? attributes.i ?? '', text: '' }
   })
   const text = (words: string) => {
     if (prop) prop.text += words
@@ -122,10 +145,21 @@ export function createTmxReader(): { write(chunk: string): TmxPair[]; end(): Tmx
       said.push({ language, coded: content })
       content = undefined
     } else if (name === 'tu') {
-      const source = said.find((s) => s.language.toLowerCase() === unitSource.toLowerCase()) ?? said.find((s) => s.language.split('-')[0]!.toLowerCase() === unitSource.split('-')[0]!.toLowerCase()) ?? said[0]
+      const source =
+        said.find((s) => s.language.toLowerCase() === unitSource.toLowerCase()) ??
+        said.find((s) => s.language.split('-')[0]!.toLowerCase() === unitSource.split('-')[0]!.toLowerCase()) ??
+        said[0]
       for (const target of said) {
         if (!source || target === source) continue
-        done.push({ source: source.coded, target: target.coded, languages: { source: source.language, target: target.language }, before: props['x-before'] ?? null, after: props['x-after'] ?? null, origin: props['x-origin'] ?? '', at: moment(changed) })
+        done.push({
+          source: source.coded,
+          target: target.coded,
+          languages: { source: source.language, target: target.language },
+          before: props['x-before'] ?? null,
+          after: props['x-after'] ?? null,
+          origin: props['x-origin'] ?? '',
+          at: moment(changed),
+        })
       }
     }
   })

@@ -30,7 +30,10 @@ export interface ExchangeRecord {
   units: ExchangeUnit[]
 }
 
-export interface ExchangeLanguages { source: string; target: string }
+export interface ExchangeLanguages {
+  source: string
+  target: string
+}
 
 /** A segment read from a file: what it holds, or what is wrong with it. */
 export interface ReadSegment {
@@ -51,7 +54,10 @@ export interface ReadUnit {
 
 /** What is wrong with a file as a whole. */
 export class ExchangeFileError extends Error {
-  constructor(message: string, readonly line: number | null = null) {
+  constructor(
+    message: string,
+    readonly line: number | null = null,
+  ) {
     super(message)
     this.name = 'ExchangeFileError'
   }
@@ -59,13 +65,22 @@ export class ExchangeFileError extends Error {
 
 /** How native code of a placeholder is written in files, for the tools of others: what opens it and what closes it. */
 export function nativeOf(p: Placeholder): { open: string; close: string } {
-  const attributes = Object.entries(p.attributes).map(([k, v]) => ` ${k}="${v.replace(/&/g, '&amp;').replace(/"/g, '&quot;')}"`).join('')
-  return p.alone ? { open: `<${p.tag}${attributes}${p.tag === 'data' ? `></${p.tag}` : '/'}>`, close: '' } : { open: `<${p.tag}${attributes}>`, close: `</${p.tag}>` }
+  const attributes = Object.entries(p.attributes)
+    .map(([k, v]) => ` ${k}="${v.replace(/&/g, '&amp;').replace(/"/g, '&quot;')}"`)
+    .join('')
+  return p.alone
+    ? { open: `<${p.tag}${attributes}${p.tag === 'data' ? `></${p.tag}` : '/'}>`, close: '' }
+    : { open: `<${p.tag}${attributes}>`, close: `</${p.tag}>` }
 }
 
 /** The placeholder that native code stands for; what is no element of ours is one that stands alone and says its code. */
 export function placeholderOf(n: number, native: string, alone: boolean): Placeholder {
   const m = /^<([a-z][a-z0-9]*)((?:\s+[a-z-]+="[^"]*")*)\s*\/?>/.exec(native)
-  const attributes = Object.fromEntries([...(m?.[2] ?? '').matchAll(/([a-z-]+)="([^"]*)"/g)].map((a) => [a[1]!, a[2]!.replace(/&quot;/g, '"').replace(/&amp;/g, '&')]))
+  const attributes = Object.fromEntries(
+    [...(m?.[2] ?? '').matchAll(/([a-z-]+)="([^"]*)"/g)].map((a) => [
+      a[1]!,
+      a[2]!.replace(/&quot;/g, '"').replace(/&amp;/g, '&'),
+    ]),
+  )
   return m ? { n, tag: m[1]!, attributes, alone } : { n, tag: 'x', attributes: { value: native }, alone }
 }

@@ -3,33 +3,59 @@ import { placeholderName } from '../checks/placeholders'
 import { nativeOf, type ExchangeLanguages, type ExchangeRecord, type ExchangeSegment, type ExchangeUnit } from './unit'
 import { xmlAttribute as a, xmlHead, xmlText as x } from './xml'
 
-const kinds: Record<string, string> = { strong: ' type="fmt" subType="xlf:b"', em: ' type="fmt" subType="xlf:i"', a: ' type="link"', br: ' type="fmt" subType="xlf:lb"', img: ' type="image"', data: ' type="other" subType="il:value"' }
+const kinds: Record<string, string> = {
+  strong: ' type="fmt" subType="xlf:b"',
+  em: ' type="fmt" subType="xlf:i"',
+  a: ' type="link"',
+  br: ' type="fmt" subType="xlf:lb"',
+  img: ' type="image"',
+  data: ' type="other" subType="il:value"',
+}
 
 /** Inline content of XLIFF 2: ids are those of the segment and the placeholder, so that they are unique in the unit. */
 function content(coded: Coded, segment: string, known: Coded['placeholders']): string {
   const byNumber = new Map(known.map((p) => [p.n, p]))
   const id = (n: number) => `${segment}-${n}`
-  return partsOf(coded.text).map((part) => {
-    if (typeof part === 'string') return x(part)
-    if (part.is === 'close') return '</pc>'
-    const p = byNumber.get(part.n)
-    const kind = p ? kinds[p.tag] ?? '' : ''
-    const name = p ? placeholderName(p) : ''
-    return part.is === 'alone' ? `<ph id="${id(part.n)}" dataRef="d${id(part.n)}" disp="${a(name)}" equiv="${a(name)}"${kind}/>` : `<pc id="${id(part.n)}" dataRefStart="d${id(part.n)}" dataRefEnd="e${id(part.n)}"${kind}>`
-  }).join('')
+  return partsOf(coded.text)
+    .map((part) => {
+      if (typeof part === 'string') return x(part)
+      if (part.is === 'close') return '</pc>'
+      const p = byNumber.get(part.n)
+      const kind = p ? (kinds[p.tag] ?? '') : ''
+      const name = p ? placeholderName(p) : ''
+      return part.is === 'alone'
+        ? `<ph id="${id(part.n)}" dataRef="d${id(part.n)}" disp="${a(name)}" equiv="${a(name)}"${kind}/>`
+        : `<pc id="${id(part.n)}" dataRefStart="d${id(part.n)}" dataRefEnd="e${id(part.n)}"${kind}>`
+    })
+    .join('')
 }
 
 /** Inline content without the codes, as matches from elsewhere carry it. */
 const words = (coded: Coded) => x(wordsOfCoded(coded.text))
 
 function unitXml(unit: ExchangeUnit, id: string): string {
-  const matches = unit.segments.flatMap((s) => (s.matches ?? []).map((m) => `<mtc:match ref="#${s.id}" similarity="${Math.min(100, m.score)}" origin="${a(m.origin)}"><source>${words(m.source)}</source><target>${words(m.target)}</target></mtc:match>`))
-  const terms = (unit.terms ?? []).map((t) => `<gls:glossEntry><gls:term>${x(t.term)}</gls:term><gls:translation>${x(t.translation)}</gls:translation>${t.note ? `<gls:definition>${x(t.note)}</gls:definition>` : ''}</gls:glossEntry>`)
-  const notes = [unit.label, ...unit.notes].filter(Boolean).map((n, i) => `<note category="${i === 0 ? 'label' : 'note'}">${x(n)}</note>`)
-  const data = unit.segments.flatMap((s) => placeholdersOf(s).flatMap((p) => {
-    const native = nativeOf(p)
-    return [`<data id="d${s.id}-${p.n}">${x(native.open)}</data>`, ...(p.alone ? [] : [`<data id="e${s.id}-${p.n}">${x(native.close)}</data>`])]
-  }))
+  const matches = unit.segments.flatMap((s) =>
+    (s.matches ?? []).map(
+      (m) =>
+        `<mtc:match ref="#${s.id}" similarity="${Math.min(100, m.score)}" origin="${a(m.origin)}"><source>${words(m.source)}</source><target>${words(m.target)}</target></mtc:match>`,
+    ),
+  )
+  const terms = (unit.terms ?? []).map(
+    (t) =>
+      `<gls:glossEntry><gls:term>${x(t.term)}</gls:term><gls:translation>${x(t.translation)}</gls:translation>${t.note ? `<gls:definition>${x(t.note)}</gls:definition>` : ''}</gls:glossEntry>`,
+  )
+  const notes = [unit.label, ...unit.notes]
+    .filter(Boolean)
+    .map((n, i) => `<note category="${i === 0 ? 'label' : 'note'}">${x(n)}</note>`)
+  const data = unit.segments.flatMap((s) =>
+    placeholdersOf(s).flatMap((p) => {
+      const native = nativeOf(p)
+      return [
+        `<data id="d${s.id}-${p.n}">${x(native.open)}</data>`,
+        ...(p.alone ? [] : [`<data id="e${s.id}-${p.n}">${x(native.close)}</data>`]),
+      ]
+    }),
+  )
   const segments = unit.segments.map((s) => {
     const known = placeholdersOf(s)
     const target = s.target === null ? '' : `<target>${content(s.target, s.id, known)}</target>`
@@ -38,10 +64,16 @@ function unitXml(unit: ExchangeUnit, id: string): string {
   return `<unit id="${id}" name="${a(unit.unit)}">${matches.length ? `<mtc:matches>${matches.join('')}</mtc:matches>` : ''}${terms.length ? `<gls:glossary>${terms.join('')}</gls:glossary>` : ''}${notes.length ? `<notes>${notes.join('')}</notes>` : ''}${data.length ? `<originalData>${data.join('')}</originalData>` : ''}${segments.join('')}</unit>`
 }
 
-const placeholdersOf = (s: ExchangeSegment) => [...s.source.placeholders, ...(s.target?.placeholders ?? []).filter((p) => !s.source.placeholders.some((q) => q.n === p.n))]
+const placeholdersOf = (s: ExchangeSegment) => [
+  ...s.source.placeholders,
+  ...(s.target?.placeholders ?? []).filter((p) => !s.source.placeholders.some((q) => q.n === p.n)),
+]
 
 /** XLIFF 2.1 (OASIS, 13 February 2018), a file element to a record; written as it is read, so that its length costs no memory. */
-export async function* writeXliff2(records: AsyncIterable<ExchangeRecord>, { source, target }: ExchangeLanguages): AsyncGenerator<string> {
+export async function* writeXliff2(
+  records: AsyncIterable<ExchangeRecord>,
+  { source, target }: ExchangeLanguages,
+): AsyncGenerator<string> {
   yield `${xmlHead}<xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" xmlns:mtc="urn:oasis:names:tc:xliff:matches:2.0" xmlns:gls="urn:oasis:names:tc:xliff:glossary:2.0" version="2.1" srcLang="${a(source)}" trgLang="${a(target)}">\n`
   let file = 0
   for await (const r of records) {

@@ -5,15 +5,29 @@ import { translationStates, type TranslationState } from '../state'
 import { ExchangeFileError, type ReadSegment, type ReadUnit } from './unit'
 
 /** What a file says of itself. */
-export interface XliffHead { version: string; source: string; target: string | null }
+export interface XliffHead {
+  version: string
+  source: string
+  target: string | null
+}
 
 /** The states of XLIFF 1.2 as ours; any other reads as translated. */
-const fromState12: Record<string, TranslationState> = { 'new': 'initial', 'needs-translation': 'initial', 'translated': 'translated', 'signed-off': 'reviewed', 'final': 'final' }
+const fromState12: Record<string, TranslationState> = {
+  new: 'initial',
+  'needs-translation': 'initial',
+  translated: 'translated',
+  'signed-off': 'reviewed',
+  final: 'final',
+}
 
 const local = (name: string) => name.slice(name.indexOf(':') + 1)
 
 /** Content under way: coded text of the element that is read, and the numbers of marks that are open. */
-interface Content { text: string; open: number[]; problem?: string }
+interface Content {
+  text: string
+  open: number[]
+  problem?: string
+}
 
 /** Text is read this long at most for one segment: a file that never ends one is no file of ours. */
 const longest = 1_000_000
@@ -23,7 +37,11 @@ const longest = 1_000_000
  * of any length takes no more memory than its largest unit. Documents with a document type are refused, so nothing is
  * ever expanded or fetched. Throws ExchangeFileError with the line where the file is no XLIFF.
  */
-export function createXliffReader(): { write(chunk: string): ReadUnit[]; end(): ReadUnit[]; head(): XliffHead | undefined } {
+export function createXliffReader(): {
+  write(chunk: string): ReadUnit[]
+  end(): ReadUnit[]
+  head(): XliffHead | undefined
+} {
   const parser = new SaxesParser({ xmlns: false, position: true })
   const bound = boundedChunks()
   let done: ReadUnit[] = []
@@ -40,7 +58,9 @@ export function createXliffReader(): { write(chunk: string): ReadUnit[]; end(): 
   let segmented = false
   let silent = 0
 
-  const fail = (message: string): never => { throw new ExchangeFileError(message, parser.line) }
+  const fail = (message: string): never => {
+    throw new ExchangeFileError(message, parser.line)
+  }
   const two = () => head!.version.startsWith('2')
   parser.on('error', (e) => fail(`This is no XML that can be read: ${e.message.replace(/^\d+:\d+: /, '')}.`))
   parser.on('doctype', () => fail('The file has a document type. XLIFF has none, and files with one are not read.'))
@@ -49,7 +69,8 @@ export function createXliffReader(): { write(chunk: string): ReadUnit[]; end(): 
   const numberOf = (id: string | undefined, in_: ReadSegment | undefined): number => {
     const m = /^(?:(s\d+)-)?(\d{1,4})$/.exec(id ?? '')
     if (!m) return 0
-    if (m[1] !== undefined && in_ && m[1] !== in_.id && content) content.problem = `A placeholder of the segment ${m[1]} stands in it.`
+    if (m[1] !== undefined && in_ && m[1] !== in_.id && content)
+      content.problem = `A placeholder of the segment ${m[1]} stands in it.`
     return Number(m[2])
   }
   const put = (text: string) => {
@@ -95,7 +116,24 @@ export function createXliffReader(): { write(chunk: string): ReadUnit[]; end(): 
   }
 
   /** What has words of others, or words about words: none of it is content. */
-  const quiet = new Set(['matches', 'alt-trans', 'notes', 'note', 'originalData', 'glossary', 'metadata', 'header', 'changeTrack', 'validation', 'sizeRestriction', 'ignorable', 'context-group', 'count-group', 'prop-group', 'bin-unit'])
+  const quiet = new Set([
+    'matches',
+    'alt-trans',
+    'notes',
+    'note',
+    'originalData',
+    'glossary',
+    'metadata',
+    'header',
+    'changeTrack',
+    'validation',
+    'sizeRestriction',
+    'ignorable',
+    'context-group',
+    'count-group',
+    'prop-group',
+    'bin-unit',
+  ])
 
   parser.on('opentag', (tag) => {
     const name = local(tag.name)
@@ -103,7 +141,8 @@ export function createXliffReader(): { write(chunk: string): ReadUnit[]; end(): 
     if (path.length === 1) {
       if (name !== 'xliff') fail(`This is no XLIFF: the file begins with “${tag.name}”.`)
       const version = tag.attributes.version ?? ''
-      if (!/^(2\.\d|1\.2)$/.test(version)) fail(`This is XLIFF ${version || 'without a version'}; 2.0, 2.1 and 1.2 are read.`)
+      if (!/^(2\.\d|1\.2)$/.test(version))
+        fail(`This is XLIFF ${version || 'without a version'}; 2.0, 2.1 and 1.2 are read.`)
       head = { version, source: tag.attributes.srcLang ?? '', target: tag.attributes.trgLang ?? null }
       return
     }
@@ -115,14 +154,29 @@ export function createXliffReader(): { write(chunk: string): ReadUnit[]; end(): 
     if (content && name === 'mrk' && (two() || tag.attributes.mtype !== 'seg')) return
     if (name === 'file') {
       record = tag.attributes.original ?? ''
-      if (head!.version === '1.2') head = { ...head!, source: tag.attributes['source-language'] ?? head!.source, target: tag.attributes['target-language'] ?? head!.target }
+      if (head!.version === '1.2')
+        head = {
+          ...head!,
+          source: tag.attributes['source-language'] ?? head!.source,
+          target: tag.attributes['target-language'] ?? head!.target,
+        }
     } else if (name === 'unit' || name === 'trans-unit') {
-      unit = { record, unit: (two() ? tag.attributes.name : tag.attributes.resname) ?? '', id: tag.attributes.id ?? '', segments: [] }
+      unit = {
+        record,
+        unit: (two() ? tag.attributes.name : tag.attributes.resname) ?? '',
+        id: tag.attributes.id ?? '',
+        segments: [],
+      }
       state12 = null
       segmented = false
     } else if (name === 'segment' && unit) {
       const state = tag.attributes.state as TranslationState | undefined
-      segment = { id: tag.attributes.id ?? `s${unit.segments.length + 1}`, source: '', target: null, state: state && translationStates.includes(state) ? state : null }
+      segment = {
+        id: tag.attributes.id ?? `s${unit.segments.length + 1}`,
+        source: '',
+        target: null,
+        state: state && translationStates.includes(state) ? state : null,
+      }
       unit.segments.push(segment)
     } else if (name === 'seg-source' && unit) {
       segmented = true
@@ -130,7 +184,7 @@ export function createXliffReader(): { write(chunk: string): ReadUnit[]; end(): 
       into = 'source'
     } else if (name === 'target' && !two() && unit) {
       const said = tag.attributes.state
-      state12 = said === undefined ? null : fromState12[said] ?? 'translated'
+      state12 = said === undefined ? null : (fromState12[said] ?? 'translated')
       into = 'target'
       if (!segmented) whole('target')
     } else if (name === 'source' && !two() && unit) whole('source')
@@ -150,8 +204,12 @@ export function createXliffReader(): { write(chunk: string): ReadUnit[]; end(): 
     begin(which)
   }
 
-  parser.on('text', (text) => { if (silent === 0 && content) put(escapeCoded(text)) })
-  parser.on('cdata', (text) => { if (silent === 0 && content) put(escapeCoded(text)) })
+  parser.on('text', (text) => {
+    if (silent === 0 && content) put(escapeCoded(text))
+  })
+  parser.on('cdata', (text) => {
+    if (silent === 0 && content) put(escapeCoded(text))
+  })
 
   parser.on('closetag', (tag) => {
     const name = local(tag.name)

@@ -3,4 +3,6 @@ import { accepted } from '../../http/accepted'
 import { endpoint } from '../../http/endpoint'
 import { queueBulkChange, type BulkBody } from '../../services/bulk-change'
 
-export default endpoint<object, BulkBody>(operations.makeBulkChange, async ({ event, person, body, now }) => accepted(event, await queueBulkChange(person, body, now)))
+export default endpoint<object, BulkBody>(operations.makeBulkChange, async ({ event, person, body, now }) =>
+  accepted(event, await queueBulkChange(person, body, now)),
+)

@@ -4,4 +4,6 @@ import { accepted } from '../../http/accepted'
 import { endpoint } from '../../http/endpoint'
 import { queuePoolRun } from '../../services/drafting/pool-run'
 
-export default endpoint<object, PoolRunBody>(operations.suggestFromPool, async ({ event, person, body, now }) => accepted(event, await queuePoolRun(person, body, now)))
+export default endpoint<object, PoolRunBody>(operations.suggestFromPool, async ({ event, person, body, now }) =>
+  accepted(event, await queuePoolRun(person, body, now)),
+)

@@ -4,4 +4,8 @@ import { endpoint } from '../../http/endpoint'
 import { database } from '../../db/connect'
 import { readStyles } from '../../db/queries/house-style'
 
-export default endpoint(operations.listStyles, async () => ({ items: await readStyles(database()), first: firstStyles, next: null }))
+export default endpoint(operations.listStyles, async () => ({
+  items: await readStyles(database()),
+  first: firstStyles,
+  next: null,
+}))

@@ -6,7 +6,10 @@ import { takeMedia } from '../../services/media'
 
 const mostBytes = 100 * 1024 * 1024
 
-export default endpoint<{ name: string; taken: 'beside' | 'over' }>(operations.uploadMedia, async ({ event, person, query, now }) => {
-  const file = uploadPath(await takeFile(event, mostBytes))
-  return takeMedia(person, file, query, now).finally(() => unlink(file))
-})
+export default endpoint<{ name: string; taken: 'beside' | 'over' }>(
+  operations.uploadMedia,
+  async ({ event, person, query, now }) => {
+    const file = uploadPath(await takeFile(event, mostBytes))
+    return takeMedia(person, file, query, now).finally(() => unlink(file))
+  },
+)

@@ -3,4 +3,6 @@ import { database } from '../../db/connect'
 import { endpoint } from '../../http/endpoint'
 import { forget } from '../../services/translation/memory'
 
-export default endpoint<object, { ids: number[] }>(operations.forgetPairs, async ({ body }) => ({ forgotten: await forget(database(), body.ids) }))
+export default endpoint<object, { ids: number[] }>(operations.forgetPairs, async ({ body }) => ({
+  forgotten: await forget(database(), body.ids),
+}))

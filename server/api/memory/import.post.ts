@@ -3,4 +3,9 @@ import { endpoint } from '../../http/endpoint'
 import { takeForWorker } from '../../http/take-for-worker'
 
 export default endpoint(operations.importMemory, ({ event, person, header }) =>
-  takeForWorker(event, person, { kind: 'memory-import', title: 'Importing pairs into the memory', prefer: header('prefer') }))
+  takeForWorker(event, person, {
+    kind: 'memory-import',
+    title: 'Importing pairs into the memory',
+    prefer: header('prefer'),
+  }),
+)

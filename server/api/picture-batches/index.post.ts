@@ -4,4 +4,6 @@ import { endpoint } from '../../http/endpoint'
 import { accepted } from '../../http/accepted'
 import { startPictureBatch } from '../../services/picture-batch'
 
-export default endpoint<object, PictureBatch>(operations.runPictureBatch, async ({ event, person, body }) => accepted(event, await startPictureBatch(person, body)))
+export default endpoint<object, PictureBatch>(operations.runPictureBatch, async ({ event, person, body }) =>
+  accepted(event, await startPictureBatch(person, body)),
+)

@@ -4,4 +4,6 @@ import { endpoint } from '../../http/endpoint'
 import { sendExport } from '../../http/send-export'
 import { findingsFile } from '../../services/readiness/findings'
 
-export default endpoint<object, ClothFilter>(operations.findingsFile, async (call) => sendExport(call, await findingsFile(call.person, call.body, call.now)))
+export default endpoint<object, ClothFilter>(operations.findingsFile, async (call) =>
+  sendExport(call, await findingsFile(call.person, call.body, call.now)),
+)

@@ -3,4 +3,6 @@ import type { SheetLens } from '@contracts/sheet'
 import { endpoint } from '../../http/endpoint'
 import { offeredColumns } from '../../services/sheet'
 
-export default endpoint<object, { filter?: unknown; lens: SheetLens }>(operations.offeredColumns, ({ body, now }) => offeredColumns(body, now))
+export default endpoint<object, { filter?: unknown; lens: SheetLens }>(operations.offeredColumns, ({ body, now }) =>
+  offeredColumns(body, now),
+)

@@ -3,4 +3,6 @@ import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
 import { suggestionGroups } from '../../services/suggestions/list'
 
-export default endpoint<SuggestionFilter & { by: Grouping }>(operations.groupSuggestions, ({ person, query }) => suggestionGroups(person, query))
+export default endpoint<SuggestionFilter & { by: Grouping }>(operations.groupSuggestions, ({ person, query }) =>
+  suggestionGroups(person, query),
+)

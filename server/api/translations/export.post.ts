@@ -4,4 +4,6 @@ import { endpoint } from '../../http/endpoint'
 import { sendExport } from '../../http/send-export'
 import { exportTranslations, type ExportTranslationsBody } from '../../services/translation/exchange-out'
 
-export default endpoint<object, ExportTranslationsBody>(operations.exportTranslations, async (call) => sendExport(call, await exportTranslations(call.body, call.now, version)))
+export default endpoint<object, ExportTranslationsBody>(operations.exportTranslations, async (call) =>
+  sendExport(call, await exportTranslations(call.body, call.now, version)),
+)

@@ -3,4 +3,9 @@ import { endpoint } from '../../http/endpoint'
 import { takeForWorker } from '../../http/take-for-worker'
 
 export default endpoint(operations.importTranslations, ({ event, person, header }) =>
-  takeForWorker(event, person, { kind: 'translation-import', title: 'Took translations from a file', prefer: header('prefer') }))
+  takeForWorker(event, person, {
+    kind: 'translation-import',
+    title: 'Took translations from a file',
+    prefer: header('prefer'),
+  }),
+)

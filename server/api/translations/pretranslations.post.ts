@@ -3,4 +3,6 @@ import { accepted } from '../../http/accepted'
 import { endpoint } from '../../http/endpoint'
 import { queuePretranslate, type PretranslateBody } from '../../services/translation/machine'
 
-export default endpoint<object, PretranslateBody>(operations.pretranslate, async ({ event, person, body }) => accepted(event, await queuePretranslate(person, body)))
+export default endpoint<object, PretranslateBody>(operations.pretranslate, async ({ event, person, body }) =>
+  accepted(event, await queuePretranslate(person, body)),
+)

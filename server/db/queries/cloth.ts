@@ -27,35 +27,72 @@ export interface ClothWhere {
 }
 
 /** A byte of an edition's cell; null where the row is older than the edition, or the product is not sold there. */
-const byte = (n: number, at = 0) => sql`case when octet_length(d.cells) >= ${(n + 1) * cellBytes} and get_byte(d.cells, ${n * cellBytes}) <> ${notSold} then get_byte(d.cells, ${n * cellBytes + at}) end`
+const byte = (n: number, at = 0) =>
+  sql`case when octet_length(d.cells) >= ${(n + 1) * cellBytes} and get_byte(d.cells, ${n * cellBytes}) <> ${notSold} then get_byte(d.cells, ${n * cellBytes + at}) end`
 const anyOf = (list: SQL[]) => (list.length === 0 ? sql`false` : sql`(${sql.join(list, sql` or `)})`)
 
 function where(setup: StoredSetup, w: ClothWhere): SQL {
   const all: SQL[] = [sql`d.sold > 0`]
-  if (w.node !== null) all.push(sql`d.root_id in (select r.id from product r where r.parent_id is null and ${ruleToSql(w.node, w.lens, setup)})`)
+  if (w.node !== null)
+    all.push(
+      sql`d.root_id in (select r.id from product r where r.parent_id is null and ${ruleToSql(w.node, w.lens, setup)})`,
+    )
   if (w.type !== undefined) all.push(sql`d.type = ${w.type}`)
-  if (w.roots) all.push(w.roots.not ? sql`d.root_id <> all(${sql.param([...w.roots.ids])}::int[])` : sql`d.root_id = any(${sql.param([...w.roots.ids])}::int[])`)
+  if (w.roots)
+    all.push(
+      w.roots.not
+        ? sql`d.root_id <> all(${sql.param([...w.roots.ids])}::int[])`
+        : sql`d.root_id = any(${sql.param([...w.roots.ids])}::int[])`,
+    )
   const every = w.editions.length === 0
   if (!every) all.push(anyOf(w.editions.map((n) => sql`${byte(n)} is not null`)))
   if (w.open) all.push(every ? sql`d.open > 0` : anyOf(w.editions.map((n) => sql`${byte(n)} > 0`)))
-  if (w.strand !== undefined) all.push(anyOf(w.editions.map((n) => sql`${byte(n, 1)} & ${1 << strands.indexOf(w.strand!)} <> 0`)))
+  if (w.strand !== undefined)
+    all.push(anyOf(w.editions.map((n) => sql`${byte(n, 1)} & ${1 << strands.indexOf(w.strand!)} <> 0`)))
   const there = every ? sql`` : sql`and f.editions && ${sql.param([...w.editions])}::smallint[]`
-  if (w.fix !== undefined) all.push(sql`exists (select 1 from finding f where f.root_id = d.root_id and f.fix_id = ${w.fix.id} ${there} ${w.fix.editions.length > 0 ? sql`and f.editions && ${sql.param([...w.fix.editions])}::smallint[]` : sql``})`)
-  if (w.code !== undefined) all.push(sql`d.root_id in (select f.root_id from finding f join fix x on x.id = f.fix_id where split_part(x.key, '|', 1) = ${w.code} ${there})`)
-  if (w.portion) all.push(sql`d.root_id in (select root_id from portion_product where person_id = ${w.portion.personId} and day = ${w.portion.day})`)
+  if (w.fix !== undefined)
+    all.push(
+      sql`exists (select 1 from finding f where f.root_id = d.root_id and f.fix_id = ${w.fix.id} ${there} ${w.fix.editions.length > 0 ? sql`and f.editions && ${sql.param([...w.fix.editions])}::smallint[]` : sql``})`,
+    )
+  if (w.code !== undefined)
+    all.push(
+      sql`d.root_id in (select f.root_id from finding f join fix x on x.id = f.fix_id where split_part(x.key, '|', 1) = ${w.code} ${there})`,
+    )
+  if (w.portion)
+    all.push(
+      sql`d.root_id in (select root_id from portion_product where person_id = ${w.portion.personId} and day = ${w.portion.day})`,
+    )
   return sql.join(all, sql` and `)
 }
 
 export type ClothOrder = { by: 'worst' | 'nearest' | 'sku'; edition?: number | undefined }
 
 /** A stretch of rows in an order, with the name of each product in the source language. */
-export async function clothRows(db: Db, setup: StoredSetup, w: ClothWhere, order: ClothOrder, offset: number, limit: number) {
+export async function clothRows(
+  db: Db,
+  setup: StoredSetup,
+  w: ClothWhere,
+  order: ClothOrder,
+  offset: number,
+  limit: number,
+) {
   const n = order.edition
   const blockers = n === undefined ? sql`d.blockers` : byte(n)
-  const by = order.by === 'sku' ? sql`p.sku`
-    : order.by === 'worst' ? (n === undefined ? sql`d.blockers desc, d.root_id` : sql`${blockers} desc nulls last, d.root_id`)
-      : sql`(coalesce(${blockers}, 0) = 0), ${blockers}, d.root_id`
-  const { rows } = await db.execute<{ sku: string; name: string | null; type: string; blockers: number; cells: string }>(sql`
+  const by =
+    order.by === 'sku'
+      ? sql`p.sku`
+      : order.by === 'worst'
+        ? n === undefined
+          ? sql`d.blockers desc, d.root_id`
+          : sql`${blockers} desc nulls last, d.root_id`
+        : sql`(coalesce(${blockers}, 0) = 0), ${blockers}, d.root_id`
+  const { rows } = await db.execute<{
+    sku: string
+    name: string | null
+    type: string
+    blockers: number
+    cells: string
+  }>(sql`
     select p.sku, v.value #>> '{}' as name, d.type, d.blockers, translate(encode(d.cells, 'base64'), E'\\n', '') as cells
     from (select d.root_id, d.type, d.blockers, d.cells, row_number() over () as place from (
       select d.* from readiness d ${order.by === 'sku' ? sql`join product p on p.id = d.root_id` : sql``} where ${where(setup, w)} order by ${by} limit ${limit} offset ${offset}) d) d
@@ -67,7 +104,8 @@ export async function clothRows(db: Db, setup: StoredSetup, w: ClothWhere, order
 
 /** The groups of a cloth by product type, and how many pages each edition has sold and ready in it. */
 export async function clothGroups(db: Db, setup: StoredSetup, w: ClothWhere, columns: readonly number[]) {
-  const one = (n: number) => sql`json_build_array(count(*) filter (where ${byte(n)} is not null), count(*) filter (where ${byte(n)} = 0))`
+  const one = (n: number) =>
+    sql`json_build_array(count(*) filter (where ${byte(n)} is not null), count(*) filter (where ${byte(n)} = 0))`
   const { rows } = await db.execute<{ code: string; products: number; cells: [number, number][] }>(sql`
     select d.type as code, count(*)::int as products, json_build_array(${sql.join(columns.map(one), sql`, `)}) as cells from readiness d where ${where(setup, w)} group by d.type`)
   return rows
@@ -75,25 +113,37 @@ export async function clothGroups(db: Db, setup: StoredSetup, w: ClothWhere, col
 
 /** The groups of the whole cloth, and what is kept of its editions: quicker than looking at every row. */
 export async function wholeCloth(db: Db) {
-  const { rows: groups } = await db.execute<{ code: string; products: number; sold: number; open: number }>(sql`select type as code, count(*)::int as products, sum(sold)::int as sold, sum(open)::int as open from readiness where sold > 0 group by type`)
+  const { rows: groups } = await db.execute<{ code: string; products: number; sold: number; open: number }>(
+    sql`select type as code, count(*)::int as products, sum(sold)::int as sold, sum(open)::int as open from readiness where sold > 0 group by type`,
+  )
   return { groups, columns: await editionCounts(db) }
 }
 
 /** How many pages of each edition are sold and ready now, by the number of the edition. */
 async function editionCounts(db: Db): Promise<{ edition: number; sold: number; ready: number }[]> {
-  const { rows } = await db.execute<{ edition: number; sold: number; ready: number }>(sql`select edition, sum(sold)::int as sold, sum(ready)::int as ready from readiness_count group by edition`)
+  const { rows } = await db.execute<{ edition: number; sold: number; ready: number }>(
+    sql`select edition, sum(sold)::int as sold, sum(ready)::int as ready from readiness_count group by edition`,
+  )
   return rows
 }
 
 /** What was added to the pages of each edition day by day. */
 export async function dailyCounts(db: Db): Promise<{ day: string; edition: number; sold: number; ready: number }[]> {
-  const { rows } = await db.execute<{ day: string; edition: number; sold: number; ready: number }>(sql`select day::text, edition, sum(sold)::int as sold, sum(ready)::int as ready from readiness_count group by day, edition order by day`)
+  const { rows } = await db.execute<{ day: string; edition: number; sold: number; ready: number }>(
+    sql`select day::text, edition, sum(sold)::int as sold, sum(ready)::int as ready from readiness_count group by day, edition order by day`,
+  )
   return rows
 }
 
 /** The fixes that would by themselves make the most pages ready, of some editions or all; those that are another work in each language, language by language. */
 export async function bestFixes(db: Db, editions: readonly number[], limit: number) {
-  const { rows } = await db.execute<{ id: number; key: string; language: string | null; pages: number; editions: number[] }>(sql`
+  const { rows } = await db.execute<{
+    id: number
+    key: string
+    language: string | null
+    pages: number
+    editions: number[]
+  }>(sql`
     select c.fix_id as id, f.key, case when split_part(f.key, '|', 1) = any(${sql.param([...codesPerLanguage])}::text[]) then e.language end as language, sum(c.pages)::int as pages, array_agg(distinct c.edition) as editions
     from (select fix_id, edition, sum(pages) as pages from fix_count ${editions.length > 0 ? sql`where edition = any(${sql.param([...editions])}::smallint[])` : sql``} group by fix_id, edition) c
     join fix f on f.id = c.fix_id join edition e on e.n = c.edition where c.pages > 0 group by 1, 2, 3 order by 4 desc, 1, 3 limit ${limit}`)
@@ -101,7 +151,11 @@ export async function bestFixes(db: Db, editions: readonly number[], limit: numb
 }
 
 /** Of fixes in some editions: how many products they free, and how many places they are at; counted up to a number, above which nobody counts. */
-export async function sizesOfFixes(db: Db, fixes: readonly { id: number; editions: readonly number[] }[], most: number) {
+export async function sizesOfFixes(
+  db: Db,
+  fixes: readonly { id: number; editions: readonly number[] }[],
+  most: number,
+) {
   const { rows } = await db.execute<{ products: number; places: number }>(sql`
     select s.products, s.places from jsonb_to_recordset(${JSON.stringify(fixes.map((f, i) => ({ i, ...f })))}::jsonb) as x(i int, id int, editions smallint[]), lateral (
       select count(distinct f.root_id)::int as products, count(distinct f.at)::int as places
@@ -111,34 +165,62 @@ export async function sizesOfFixes(db: Db, fixes: readonly { id: number; edition
   return rows
 }
 
-export interface KeptFinding { root_id: number; fix_id: number; key: string; blocker: boolean; at: string; said: Said | null; editions: number[] }
+export interface KeptFinding {
+  root_id: number
+  fix_id: number
+  key: string
+  blocker: boolean
+  at: string
+  said: Said | null
+  editions: number[]
+}
 
 /** What is kept of some products by their roots: packed rows, and findings in the order in which they were found. */
 export async function keptOf(db: Db, roots: readonly number[]) {
   const ids = sql`any(${sql.param([...roots])}::int[])`
-  const { rows } = await db.execute<{ root_id: number; cells: Buffer }>(sql`select root_id, cells from readiness where root_id = ${ids}`)
+  const { rows } = await db.execute<{ root_id: number; cells: Buffer }>(
+    sql`select root_id, cells from readiness where root_id = ${ids}`,
+  )
   const { rows: findings } = await db.execute<KeptFinding & Record<string, unknown>>(sql`
     select n.root_id, n.fix_id, f.key, n.blocker, n.at, n.said, n.editions from finding n join fix f on f.id = n.fix_id where n.root_id = ${ids} order by n.root_id, n.blocker desc, n.id`)
   return { cells: new Map(rows.map((r) => [r.root_id, r.cells])), findings }
 }
 
 /** Products in SKU order after a SKU that are sold in an edition. */
-export async function judgedAfter(db: Db, edition: number, after: string | undefined, limit: number): Promise<{ id: number; sku: string }[]> {
+export async function judgedAfter(
+  db: Db,
+  edition: number,
+  after: string | undefined,
+  limit: number,
+): Promise<{ id: number; sku: string }[]> {
   const { rows } = await db.execute<{ id: number; sku: string }>(sql`
     select p.id, p.sku from product p join readiness d on d.root_id = p.id where ${after === undefined ? sql`true` : sql`p.sku > ${after}`} and ${byte(edition)} is not null order by p.sku limit ${limit}`)
   return rows
 }
 
 /** The roots of a cloth in SKU order, some at a time. */
-export async function clothRoots(db: Db, setup: StoredSetup, w: ClothWhere, after: string, limit: number): Promise<{ id: number; sku: string }[]> {
-  const { rows } = await db.execute<{ id: number; sku: string }>(sql`select p.id, p.sku from readiness d join product p on p.id = d.root_id where ${where(setup, w)} and p.sku > ${after} order by p.sku limit ${limit}`)
+export async function clothRoots(
+  db: Db,
+  setup: StoredSetup,
+  w: ClothWhere,
+  after: string,
+  limit: number,
+): Promise<{ id: number; sku: string }[]> {
+  const { rows } = await db.execute<{ id: number; sku: string }>(
+    sql`select p.id, p.sku from readiness d join product p on p.id = d.root_id where ${where(setup, w)} and p.sku > ${after} order by p.sku limit ${limit}`,
+  )
   return rows
 }
 
 /** The products nearest to ready in some editions that are not ready: the share of a day's work. */
 export async function nearestRoots(db: Db, setup: StoredSetup, w: ClothWhere, limit: number): Promise<number[]> {
-  const sum = sql.join(w.editions.map((n) => sql`coalesce(${byte(n)}, 0)`), sql` + `)
-  const { rows } = await db.execute<{ id: number }>(sql`select d.root_id as id from readiness d where ${where(setup, w)} order by ${w.editions.length === 0 ? sql`d.blockers` : sum}, d.root_id limit ${limit}`)
+  const sum = sql.join(
+    w.editions.map((n) => sql`coalesce(${byte(n)}, 0)`),
+    sql` + `,
+  )
+  const { rows } = await db.execute<{ id: number }>(
+    sql`select d.root_id as id from readiness d where ${where(setup, w)} order by ${w.editions.length === 0 ? sql`d.blockers` : sum}, d.root_id limit ${limit}`,
+  )
   return rows.map((r) => r.id)
 }
 

@@ -34,16 +34,36 @@ export interface StoredFamily extends Family {
 }
 
 interface ProductRow {
-  id: number; sku: string; parent_id: number | null; root_id: number; type: string; category: string | null; brand: string | null
-  tags: string[]; status: string; kind: string; gtin: string | null; stock: number | null; available_from: string | null
-  categories: string[] | null; minimum: number | null; differs_in: string[] | null; relations: Product['relations'] | null; carried: Product['carried'] | null
-  range: Product['range']; created: string; changed: string; version: number
+  id: number
+  sku: string
+  parent_id: number | null
+  root_id: number
+  type: string
+  category: string | null
+  brand: string | null
+  tags: string[]
+  status: string
+  kind: string
+  gtin: string | null
+  stock: number | null
+  available_from: string | null
+  categories: string[] | null
+  minimum: number | null
+  differs_in: string[] | null
+  relations: Product['relations'] | null
+  carried: Product['carried'] | null
+  range: Product['range']
+  created: string
+  changed: string
+  version: number
 }
 
 /** The roots of products by SKU, for those that exist. */
 export async function rootsOfSkus(db: Db, skus: readonly string[]): Promise<Map<string, number>> {
   if (skus.length === 0) return new Map()
-  const { rows } = await db.execute<{ sku: string; root_id: number }>(sql`select sku, root_id from product where sku = any(${sql.param([...skus])}::text[])`)
+  const { rows } = await db.execute<{ sku: string; root_id: number }>(
+    sql`select sku, root_id from product where sku = any(${sql.param([...skus])}::text[])`,
+  )
   return new Map(rows.map((r) => [r.sku, r.root_id]))
 }
 
@@ -56,13 +76,18 @@ export async function idOfSku(db: Db, sku: string): Promise<number | undefined> 
 /** Who has a GTIN, for those that are taken. */
 export async function ownersOfGtins(db: Db, gtins: readonly string[]): Promise<Map<string, string>> {
   if (gtins.length === 0) return new Map()
-  const { rows } = await db.execute<{ gtin: string; sku: string }>(sql`select gtin, sku from product where gtin = any(${sql.param([...gtins])}::text[])`)
+  const { rows } = await db.execute<{ gtin: string; sku: string }>(
+    sql`select gtin, sku from product where gtin = any(${sql.param([...gtins])}::text[])`,
+  )
   return new Map(rows.map((r) => [r.gtin, r.sku]))
 }
 
 /** Keeps others from changing families until the transaction ends. Locked in one order, so that two never wait for each other. */
 export async function lockFamilies(db: Db, rootIds: readonly number[]): Promise<void> {
-  if (rootIds.length > 0) await db.execute(sql`select 1 from product where root_id = any(${sql.param([...rootIds])}::int[]) order by id for update`)
+  if (rootIds.length > 0)
+    await db.execute(
+      sql`select 1 from product where root_id = any(${sql.param([...rootIds])}::int[]) order by id for update`,
+    )
 }
 
 /** Others were writing products for longer than somebody would wait. */
@@ -100,8 +125,10 @@ const textOrNull = (column: SQL) => sql`coalesce(to_json(${column})::text, 'null
 
 /** The rows of a table with columns that are JSON as they are written, as one text: there are very many, and the driver takes a multiple of the time to read them as rows. */
 async function asTuples<T extends unknown[]>(db: Db, columns: SQL[], from: SQL): Promise<T[]> {
-  const { rows } = await db.execute<{ list: string | null }>(sql`select string_agg(${sql.join(columns, sql` || ',' || `)}, '],[') as list from ${from}`)
-  return rows[0]!.list === null ? [] : JSON.parse(`[[${rows[0]!.list}]]`) as T[]
+  const { rows } = await db.execute<{ list: string | null }>(
+    sql`select string_agg(${sql.join(columns, sql` || ',' || `)}, '],[') as list from ${from}`,
+  )
+  return rows[0]!.list === null ? [] : (JSON.parse(`[[${rows[0]!.list}]]`) as T[])
 }
 
 /**
@@ -109,7 +136,12 @@ async function asTuples<T extends unknown[]>(db: Db, columns: SQL[], from: SQL):
  * values of no other attributes and nothing of translations, versions and lists, for those who look and do not change; `toJudge` are those of readiness, which asks for
  * hashes, and not for what translations were made from.
  */
-export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly number[], { only, toJudge = false }: { only?: readonly number[] | undefined; toJudge?: boolean } = {}): Promise<Map<number, StoredFamily>> {
+export async function loadFamilies(
+  db: Db,
+  setup: StoredSetup,
+  rootIds: readonly number[],
+  { only, toJudge = false }: { only?: readonly number[] | undefined; toJudge?: boolean } = {},
+): Promise<Map<number, StoredFamily>> {
   const families = new Map<number, StoredFamily>()
   if (rootIds.length === 0) return families
   const ids = [...new Set(rootIds)]
@@ -120,38 +152,108 @@ export async function loadFamilies(db: Db, setup: StoredSetup, rootIds: readonly
   const skuOf = new Map(rows.map((r) => [r.id, r.sku]))
   for (const r of rows) {
     byId.set(r.id, {
-      id: r.id, version: r.version ?? 0, sku: r.sku, parent: r.parent_id === null ? null : skuOf.get(r.parent_id) ?? null,
-      type: r.type, category: r.category, categories: r.categories ?? [], brand: r.brand, tags: r.tags, status: r.status as Product['status'], kind: r.kind as Product['kind'],
-      gtin: r.gtin, stock: r.stock, availableFrom: r.available_from, minimum: r.minimum, range: r.range, differsIn: r.differs_in ?? [], relations: r.relations ?? [], carried: r.carried ?? {}, lists: [], created: Date.parse(r.created), changed: Date.parse(r.changed),
-      values: [], prices: [], marks: only ? noMarks : new Map(), hashes: only ? noHashes : new Map(),
+      id: r.id,
+      version: r.version ?? 0,
+      sku: r.sku,
+      parent: r.parent_id === null ? null : (skuOf.get(r.parent_id) ?? null),
+      type: r.type,
+      category: r.category,
+      categories: r.categories ?? [],
+      brand: r.brand,
+      tags: r.tags,
+      status: r.status as Product['status'],
+      kind: r.kind as Product['kind'],
+      gtin: r.gtin,
+      stock: r.stock,
+      availableFrom: r.available_from,
+      minimum: r.minimum,
+      range: r.range,
+      differsIn: r.differs_in ?? [],
+      relations: r.relations ?? [],
+      carried: r.carried ?? {},
+      lists: [],
+      created: Date.parse(r.created),
+      changed: Date.parse(r.changed),
+      values: [],
+      prices: [],
+      marks: only ? noMarks : new Map(),
+      hashes: only ? noHashes : new Map(),
     })
   }
   const productIds = [...byId.keys()]
   // After the rows: one that is folded in between reads as older than it is, which at worst refuses a write, and never as newer.
-  if (only === undefined) for (const [id, { n, was }] of await unfoldedOf(db, productIds)) {
-    const product = byId.get(id)!
-    Object.assign(product, { version: product.version + n, changed: Math.max(product.changed, was) })
-  }
-  const more = only !== undefined ? [] : [textOrNull(sql`state`), textOrNull(sql`source_hash`), toJudge ? textOrNull(sql`hash`) : sql`coalesce(made_from::text, 'null')`]
-  const values = await asTuples<StoredRow>(db, [sql`product_id`, sql`attribute_id`, sql`storefront_id`, textOrNull(sql`language`), sql`value`, ...more],
-    sql`value where product_id = any(${sql.param(productIds)}::int[]) ${only === undefined ? sql`` : sql`and attribute_id = any(${sql.param([...only])}::smallint[])`}`)
-  for (const [product, attribute, storefront, language, value, state = null, sourceHash = null, more = null] of values) {
+  if (only === undefined)
+    for (const [id, { n, was }] of await unfoldedOf(db, productIds)) {
+      const product = byId.get(id)!
+      Object.assign(product, { version: product.version + n, changed: Math.max(product.changed, was) })
+    }
+  const more =
+    only !== undefined
+      ? []
+      : [
+          textOrNull(sql`state`),
+          textOrNull(sql`source_hash`),
+          toJudge ? textOrNull(sql`hash`) : sql`coalesce(made_from::text, 'null')`,
+        ]
+  const values = await asTuples<StoredRow>(
+    db,
+    [sql`product_id`, sql`attribute_id`, sql`storefront_id`, textOrNull(sql`language`), sql`value`, ...more],
+    sql`value where product_id = any(${sql.param(productIds)}::int[]) ${only === undefined ? sql`` : sql`and attribute_id = any(${sql.param([...only])}::smallint[])`}`,
+  )
+  for (const [
+    product,
+    attribute,
+    storefront,
+    language,
+    value,
+    state = null,
+    sourceHash = null,
+    more = null,
+  ] of values) {
     const code = setup.attributeCodes.get(attribute)
     if (code === undefined) continue
     const owner = byId.get(product)!
-    const stored = { attribute: code, storefront: storefront === 0 ? null : setup.storefrontCodes.get(storefront) ?? null, language: language || null, value }
+    const stored = {
+      attribute: code,
+      storefront: storefront === 0 ? null : (setup.storefrontCodes.get(storefront) ?? null),
+      language: language || null,
+      value,
+    }
     owner.values.push(stored)
     if (state !== null) owner.marks.set(markKey(stored), { state, sourceHash, madeFrom: toJudge ? null : more })
     if (toJudge && more !== null) owner.hashes.set(markKey(stored), more as string)
   }
-  const prices = await asTuples<PriceTuple>(db, [sql`product_id`, sql`storefront_id`, sql`special::int`, textOrNull(sql`group_code`), textOrNull(sql`from_local`), textOrNull(sql`to_local`), sql`amount`, sql`quantity`],
-    sql`price where product_id = any(${sql.param(productIds)}::int[])`)
+  const prices = await asTuples<PriceTuple>(
+    db,
+    [
+      sql`product_id`,
+      sql`storefront_id`,
+      sql`special::int`,
+      textOrNull(sql`group_code`),
+      textOrNull(sql`from_local`),
+      textOrNull(sql`to_local`),
+      sql`amount`,
+      sql`quantity`,
+    ],
+    sql`price where product_id = any(${sql.param(productIds)}::int[])`,
+  )
   for (const [product, storefront, isSpecial, group, from, to, amount, quantity] of prices) {
-    const price: Price = { storefront: setup.storefrontCodes.get(storefront)!, special: isSpecial === 1, group, from, to, amount, quantity }
+    const price: Price = {
+      storefront: setup.storefrontCodes.get(storefront)!,
+      special: isSpecial === 1,
+      group,
+      from,
+      to,
+      amount,
+      quantity,
+    }
     byId.get(product)!.prices.push(price)
   }
   // Few products are in lists.
-  const { rows: lists } = only !== undefined ? { rows: [] } : await db.execute<{ product_id: number; code: string }>(sql`
+  const { rows: lists } =
+    only !== undefined
+      ? { rows: [] }
+      : await db.execute<{ product_id: number; code: string }>(sql`
     select m.product_id, n.code from list_member m join named_list n on n.id = m.list_id where m.product_id = any(${sql.param(ids)}::int[]) order by n.code`)
   for (const l of lists) byId.get(l.product_id)?.lists.push(l.code)
   for (const r of rows) {

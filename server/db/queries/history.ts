@@ -10,7 +10,8 @@ const length = sql.raw(String(stretchLength))
 const noBits = sql.raw(`repeat('0', ${stretchLength})::bit(${stretchLength})`)
 
 /** Whether a stretch `m` of a set holds a product. */
-export const holds = (product: SQL) => sql`(m.stretch = ${product} / ${length} and get_bit(m.products, ${product} % ${length}) = 1)`
+export const holds = (product: SQL) =>
+  sql`(m.stretch = ${product} / ${length} and get_bit(m.products, ${product} % ${length}) = 1)`
 
 /** The sets that meet a condition over `s`, a row for each of their products: `set_id`, `product_id`. */
 export const membersOfSets = (sets: SQL) => sql`
@@ -28,7 +29,12 @@ export interface StoredChange {
 }
 
 /** A product's changes before one, newest first. */
-export async function changesOfProduct(db: Db, product: { id: number; sku: string }, before: number | null, limit: number): Promise<StoredChange[]> {
+export async function changesOfProduct(
+  db: Db,
+  product: { id: number; sku: string },
+  before: number | null,
+  limit: number,
+): Promise<StoredChange[]> {
   const until = (id: ReturnType<typeof sql>) => (before === null ? sql`true` : sql`${id} < ${before}`)
   const { rows } = await db.execute<Omit<StoredChange, 'differences'> & { differences: unknown }>(sql`
     with c as (
@@ -41,7 +47,11 @@ export async function changesOfProduct(db: Db, product: { id: number; sku: strin
 }
 
 /** What one change did to a product; undefined where it did nothing to it. */
-export async function changeOfProduct(db: Db, product: { id: number; sku: string }, change: number): Promise<Difference[] | undefined> {
+export async function changeOfProduct(
+  db: Db,
+  product: { id: number; sku: string },
+  change: number,
+): Promise<Difference[] | undefined> {
   const { rows } = await db.execute<{ differences: unknown }>(sql`
     select differences from change where id = ${change} and record = ${`product:${product.sku}`}
     union all select ${ofSet} from change_stretch m join change_set s on s.id = m.set_id where m.set_id = ${change} and ${holds(sql`${product.id}::int`)}`)
@@ -49,10 +59,19 @@ export async function changeOfProduct(db: Db, product: { id: number; sku: string
 }
 
 /** Where in the changes of a step one stands: by its number, and by the product where it is one of many. */
-export interface ChangePlace { id: number; product: number }
+export interface ChangePlace {
+  id: number
+  product: number
+}
 
 /** What a step changed alike in many products. */
-export interface ChangedAlike { id: number; path: string; before: unknown; after: unknown; members: number }
+export interface ChangedAlike {
+  id: number
+  path: string
+  before: unknown
+  after: unknown
+  members: number
+}
 
 /** What a step changed alike in at least so many products. */
 export async function setsOfStep(db: Db, step: number, atLeast: number): Promise<ChangedAlike[]> {
@@ -62,7 +81,13 @@ export async function setsOfStep(db: Db, step: number, atLeast: number): Promise
 }
 
 /** The changes of products in a step before a place, the newest first, with the SKUs that they were made to; those of some sets are passed over. */
-export async function changesOfStep(db: Db, step: number, before: ChangePlace | null, limit: number, without: readonly number[] = []): Promise<{ place: ChangePlace; sku: string; differences: Difference[] }[]> {
+export async function changesOfStep(
+  db: Db,
+  step: number,
+  before: ChangePlace | null,
+  limit: number,
+  without: readonly number[] = [],
+): Promise<{ place: ChangePlace; sku: string; differences: Difference[] }[]> {
   const alone = before === null ? sql`true` : sql`id < ${before.id}`
   const many = before === null ? sql`true` : sql`(m.set_id, m.product_id) < (${before.id}, ${before.product})`
   const { rows } = await db.execute<{ id: number; product: number; sku: string; differences: unknown }>(sql`
@@ -70,7 +95,11 @@ export async function changesOfStep(db: Db, step: number, before: ChangePlace | 
     union all
     (select m.set_id::float8, m.product_id, p.sku, ${ofSet} from ${membersOfSets(sql`s.step_id = ${step} and s.id <> all(${sql.param([...without])}::bigint[])`)} m join change_set s on s.id = m.set_id join product p on p.id = m.product_id where ${many} order by m.set_id desc, m.product_id desc limit ${limit})
     order by id desc, product desc limit ${limit}`)
-  return rows.map((r) => ({ place: { id: r.id, product: r.product }, sku: r.sku, differences: unpackDifferences(r.differences) }))
+  return rows.map((r) => ({
+    place: { id: r.id, product: r.product },
+    sku: r.sku,
+    differences: unpackDifferences(r.differences),
+  }))
 }
 
 /** How many products' changes a step has. */
@@ -92,7 +121,13 @@ export async function changedSince(db: Db, step: number, skus: readonly string[]
  * Writes what a step changes alike in the products of the table `bulk_set`: a set for each value that some had before.
  * `nothing` is what stands for none in the history, as JSON. Returns how many sets that are.
  */
-export async function writeChangeSets(tx: Tx, step: number, path: string, after: string | null, nothing: string | null): Promise<number> {
+export async function writeChangeSets(
+  tx: Tx,
+  step: number,
+  path: string,
+  after: string | null,
+  nothing: string | null,
+): Promise<number> {
   const { rows } = await tx.db.execute<{ n: number }>(sql`
     with t as materialized (
       select coalesce(before, ${nothing}::jsonb) as before, id / ${length} as stretch, bit_or(set_bit(${noBits}, id % ${length}, 1)) as products from bulk_set group by 1, 2),

@@ -5,7 +5,13 @@ import type { Db } from '../connect'
 import * as t from '../schema'
 
 export function styleOf(row: typeof t.houseStyle.$inferSelect): HouseStyle {
-  return { code: row.code, field: row.field, storefront: row.storefront, language: row.language, settings: row.settings }
+  return {
+    code: row.code,
+    field: row.field,
+    storefront: row.storefront,
+    language: row.language,
+    settings: row.settings,
+  }
 }
 
 /** The house style as it was set up, part by part. */
@@ -16,7 +22,9 @@ export async function readStyles(db: Db): Promise<HouseStyle[]> {
 /** What is kept of texts that were checked, by their keys; null is nothing found. */
 export async function readTextChecks(db: Db, keys: readonly string[]): Promise<Map<string, TextFinding[] | null>> {
   if (keys.length === 0) return new Map()
-  const { rows } = await db.execute<{ key: string; findings: TextFinding[] | null }>(sql`select key, findings from text_check where key = any(${sql.param([...keys])}::uuid[])`)
+  const { rows } = await db.execute<{ key: string; findings: TextFinding[] | null }>(
+    sql`select key, findings from text_check where key = any(${sql.param([...keys])}::uuid[])`,
+  )
   return new Map(rows.map((r) => [r.key, r.findings]))
 }
 
@@ -24,5 +32,7 @@ export async function readTextChecks(db: Db, keys: readonly string[]): Promise<M
 export async function keepTextChecks(db: Db, found: ReadonlyMap<string, readonly TextFinding[]>): Promise<void> {
   if (found.size === 0) return
   const rows = [...found].map(([k, f]) => ({ k, f: f.length > 0 ? f : null })).sort((a, b) => (a.k < b.k ? -1 : 1))
-  await db.execute(sql`insert into text_check (key, findings) select k, f from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as x(k uuid, f jsonb) on conflict do nothing`)
+  await db.execute(
+    sql`insert into text_check (key, findings) select k, f from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as x(k uuid, f jsonb) on conflict do nothing`,
+  )
 }

@@ -16,13 +16,30 @@ export interface KeptReach {
 
 /** The kept reaches of a storefront. */
 export async function readKept(db: Db, setup: StoredSetup, storefront: string): Promise<KeptReach[]> {
-  const { rows } = await db.execute<{ assignment: number; key: string; bits: Buffer; as_of: string; until: string | null }>(sql`
+  const { rows } = await db.execute<{
+    assignment: number
+    key: string
+    bits: Buffer
+    as_of: string
+    until: string | null
+  }>(sql`
     select assignment, key, bits, as_of::text, until::text from kept_reach where storefront_id = ${setup.storefrontIds.get(storefront)!}`)
-  return rows.map((r) => ({ assignment: r.assignment, key: r.key, bits: new Uint32Array(new Uint8Array(r.bits).buffer), asOf: Date.parse(r.as_of), until: r.until === null ? null : Date.parse(r.until) }))
+  return rows.map((r) => ({
+    assignment: r.assignment,
+    key: r.key,
+    bits: new Uint32Array(new Uint8Array(r.bits).buffer),
+    asOf: Date.parse(r.as_of),
+    until: r.until === null ? null : Date.parse(r.until),
+  }))
 }
 
 /** Keeps reaches of a storefront, over what was kept of them. */
-export async function writeKept(db: Db, setup: StoredSetup, storefront: string, list: readonly KeptReach[]): Promise<void> {
+export async function writeKept(
+  db: Db,
+  setup: StoredSetup,
+  storefront: string,
+  list: readonly KeptReach[],
+): Promise<void> {
   const id = setup.storefrontIds.get(storefront)!
   for (const k of list) {
     await db.execute(sql`
@@ -33,7 +50,9 @@ export async function writeKept(db: Db, setup: StoredSetup, storefront: string, 
 
 /** Forgets reaches of assignments that are no more. */
 export async function forgetKept(db: Db): Promise<void> {
-  await db.execute(sql`delete from kept_reach k where not exists (select 1 from assignment a where a.number = k.assignment)`)
+  await db.execute(
+    sql`delete from kept_reach k where not exists (select 1 from assignment a where a.number = k.assignment)`,
+  )
 }
 
 /** The highest number of a product, up to which sets of them reach. */

@@ -10,8 +10,11 @@ import type { StoredSetup } from './setup'
 
 /** Puts what rules compare of roots' values into their rows, where it is another there. */
 export async function writeOwnFacts(tx: Tx, setup: StoredSetup, families: readonly StoredFamily[]): Promise<void> {
-  const rows = families.flatMap(({ root }) => root.values.filter((v) => v.storefront === null && v.language === null && setup.attributes.has(v.attribute))
-    .map((v) => ({ p: root.id, a: setup.attributeIds.get(v.attribute)!, ...ownFact(root, v, setup) })))
+  const rows = families.flatMap(({ root }) =>
+    root.values
+      .filter((v) => v.storefront === null && v.language === null && setup.attributes.has(v.attribute))
+      .map((v) => ({ p: root.id, a: setup.attributeIds.get(v.attribute)!, ...ownFact(root, v, setup) })),
+  )
   if (rows.length === 0) return
   await tx.db.execute(sql`
     update value v set num = r.num, txt = r.txt from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as r(p int, a smallint, num float8, txt text)

@@ -18,7 +18,12 @@ export interface ProductWrite {
 }
 
 /** A value's place in its table. */
-export interface ValueKey { p: number; a: number; s: number; l: string }
+export interface ValueKey {
+  p: number
+  a: number
+  s: number
+  l: string
+}
 
 let lastMoment = NaN
 let lastText = ''
@@ -33,10 +38,57 @@ export function momentText(ms: number | null): string | null {
 /** The tables that a product's own rows stand in. */
 export function newProductRows() {
   return {
-    products: new CopyRows('product', ['id', 'sku', 'sku_folded', 'sku_order', 'parent_id', 'root_id', 'is_leaf', 'type', 'category', 'brand', 'tags', 'tags_folded', 'status', 'kind', 'gtin', 'stock', 'available_from', 'range', 'created', 'categories', 'minimum', 'differs_in', 'relations', 'carried', 'carried_folded']),
+    products: new CopyRows('product', [
+      'id',
+      'sku',
+      'sku_folded',
+      'sku_order',
+      'parent_id',
+      'root_id',
+      'is_leaf',
+      'type',
+      'category',
+      'brand',
+      'tags',
+      'tags_folded',
+      'status',
+      'kind',
+      'gtin',
+      'stock',
+      'available_from',
+      'range',
+      'created',
+      'categories',
+      'minimum',
+      'differs_in',
+      'relations',
+      'carried',
+      'carried_folded',
+    ]),
     versions: new CopyRows('product_version', ['product_id', 'version', 'changed']),
-    values: new CopyRows('value', ['product_id', 'attribute_id', 'storefront_id', 'language', 'value', 'hash', 'state', 'source_hash', 'made_from', 'num', 'txt']),
-    prices: new CopyRows('price', ['product_id', 'storefront_id', 'special', 'group_code', 'from_local', 'to_local', 'amount', 'quantity']),
+    values: new CopyRows('value', [
+      'product_id',
+      'attribute_id',
+      'storefront_id',
+      'language',
+      'value',
+      'hash',
+      'state',
+      'source_hash',
+      'made_from',
+      'num',
+      'txt',
+    ]),
+    prices: new CopyRows('price', [
+      'product_id',
+      'storefront_id',
+      'special',
+      'group_code',
+      'from_local',
+      'to_local',
+      'amount',
+      'quantity',
+    ]),
     changes: new CopyRows('change', ['step_id', 'record', 'differences']),
   }
 }
@@ -48,18 +100,46 @@ export function carriedFolded(carried: Record<string, string>): Record<string, s
 }
 
 /** Adds the row of a new product, a leaf of its family until variants of it are written. */
-export function addProduct({ products, versions }: Pick<ReturnType<typeof newProductRows>, 'products' | 'versions'>, p: StoredProduct, root: number): void {
+export function addProduct(
+  { products, versions }: Pick<ReturnType<typeof newProductRows>, 'products' | 'versions'>,
+  p: StoredProduct,
+  root: number,
+): void {
   versions.add([p.id, p.version, momentText(p.changed)])
   products.add([
-    p.id, p.sku, fold(p.sku), digitAwareKey(p.sku), root === p.id ? null : root, root, true, p.type, p.category, p.brand,
-    arrayLiteral(p.tags), arrayLiteral(p.tags.map(fold)), p.status, p.kind, p.gtin, p.stock, p.availableFrom, JSON.stringify(p.range),
-    momentText(p.created), p.categories.length === 0 ? null : arrayLiteral(p.categories), p.minimum,
-    p.differsIn.length === 0 ? null : arrayLiteral(p.differsIn), p.relations.length === 0 ? null : JSON.stringify(p.relations), Object.keys(p.carried).length === 0 ? null : JSON.stringify(p.carried), Object.keys(p.carried).length === 0 ? null : JSON.stringify(carriedFolded(p.carried)),
+    p.id,
+    p.sku,
+    fold(p.sku),
+    digitAwareKey(p.sku),
+    root === p.id ? null : root,
+    root,
+    true,
+    p.type,
+    p.category,
+    p.brand,
+    arrayLiteral(p.tags),
+    arrayLiteral(p.tags.map(fold)),
+    p.status,
+    p.kind,
+    p.gtin,
+    p.stock,
+    p.availableFrom,
+    JSON.stringify(p.range),
+    momentText(p.created),
+    p.categories.length === 0 ? null : arrayLiteral(p.categories),
+    p.minimum,
+    p.differsIn.length === 0 ? null : arrayLiteral(p.differsIn),
+    p.relations.length === 0 ? null : JSON.stringify(p.relations),
+    Object.keys(p.carried).length === 0 ? null : JSON.stringify(p.carried),
+    Object.keys(p.carried).length === 0 ? null : JSON.stringify(carriedFolded(p.carried)),
   ])
 }
 
 /** What a comparable is in the columns `num` and `txt`. */
-export interface FactCell { num: number | null; txt: string | null }
+export interface FactCell {
+  num: number | null
+  txt: string | null
+}
 
 /** The cells of a comparable: one for each of a list, none for nothing. */
 export function factCells(value: Comparable | undefined): FactCell[] {
@@ -70,21 +150,39 @@ export function factCells(value: Comparable | undefined): FactCell[] {
 }
 
 /** What rules compare of a value where it stands in the value's own row: of a root's, without storefront and language. */
-export function ownFact(product: StoredProduct, v: StoredProduct['values'][number], setup: StoredSetup): FactCell | undefined {
+export function ownFact(
+  product: StoredProduct,
+  v: StoredProduct['values'][number],
+  setup: StoredSetup,
+): FactCell | undefined {
   if (product.parent !== null || v.storefront !== null || v.language !== null) return undefined
   const attribute = setup.attributes.get(v.attribute)
-  return attribute && comparesAsOne(attribute) ? factCells(attributeTypes[attribute.type].comparable(v.value, attribute))[0] : undefined
+  return attribute && comparesAsOne(attribute)
+    ? factCells(attributeTypes[attribute.type].comparable(v.value, attribute))[0]
+    : undefined
 }
 
 /** Adds the rows of the values that a write makes or changes. Returns the places of those that change or go. */
-export function addValues(rows: CopyRows, { before, after, differences }: ProductWrite, setup: StoredSetup): ValueKey[] {
+export function addValues(
+  rows: CopyRows,
+  { before, after, differences }: ProductWrite,
+  setup: StoredSetup,
+): ValueKey[] {
   const add = (v: StoredProduct['values'][number]) => {
     const mark = after.marks.size === 0 ? undefined : after.marks.get(markKey(v))
     const own = ownFact(after, v, setup)
     rows.add([
-      after.id, setup.attributeIds.get(v.attribute)!, v.storefront ? setup.storefrontIds.get(v.storefront)! : 0, v.language ?? '', JSON.stringify(v.value),
-      setup.attributes.get(v.attribute)!.translatable ? sourceHash(v.value) : null, mark?.state, mark?.sourceHash, !mark || mark.madeFrom === null ? null : JSON.stringify(mark.madeFrom),
-      own?.num ?? null, own?.txt ?? null,
+      after.id,
+      setup.attributeIds.get(v.attribute)!,
+      v.storefront ? setup.storefrontIds.get(v.storefront)! : 0,
+      v.language ?? '',
+      JSON.stringify(v.value),
+      setup.attributes.get(v.attribute)!.translatable ? sourceHash(v.value) : null,
+      mark?.state,
+      mark?.sourceHash,
+      !mark || mark.madeFrom === null ? null : JSON.stringify(mark.madeFrom),
+      own?.num ?? null,
+      own?.txt ?? null,
     ])
   }
   if (!before) {
@@ -96,8 +194,15 @@ export function addValues(rows: CopyRows, { before, after, differences }: Produc
   for (const path of new Set(differences.map((d) => d.path.replace(/^state:/, 'attribute:')))) {
     const scope = scopeOfPath(path)
     if (!scope) continue
-    gone.push({ p: after.id, a: setup.attributeIds.get(scope.attribute)!, s: scope.storefront ? setup.storefrontIds.get(scope.storefront)! : 0, l: scope.language ?? '' })
-    const found = after.values.find((v) => v.attribute === scope.attribute && v.storefront === scope.storefront && v.language === scope.language)
+    gone.push({
+      p: after.id,
+      a: setup.attributeIds.get(scope.attribute)!,
+      s: scope.storefront ? setup.storefrontIds.get(scope.storefront)! : 0,
+      l: scope.language ?? '',
+    })
+    const found = after.values.find(
+      (v) => v.attribute === scope.attribute && v.storefront === scope.storefront && v.language === scope.language,
+    )
     if (found) add(found)
   }
   return gone
@@ -106,7 +211,8 @@ export function addValues(rows: CopyRows, { before, after, differences }: Produc
 /** Adds the price rows of a write, where prices changed. Returns whether they did. */
 export function addPrices(rows: CopyRows, { before, after, differences }: ProductWrite, setup: StoredSetup): boolean {
   if (before && !differences.some((d) => d.path.startsWith('price@') || d.path === 'specials')) return false
-  for (const p of after.prices) rows.add([after.id, setup.storefrontIds.get(p.storefront)!, p.special, p.group, p.from, p.to, p.amount, p.quantity])
+  for (const p of after.prices)
+    rows.add([after.id, setup.storefrontIds.get(p.storefront)!, p.special, p.group, p.from, p.to, p.amount, p.quantity])
   return true
 }
 
@@ -117,27 +223,53 @@ export function newFactRows() {
   return {
     facts: new CopyRows('fact', [...factColumns, 'num', 'txt']),
     texts: new CopyRows('fact_text', [...factColumns, 'language', 'txt']),
-    prices: new CopyRows('fact_price', ['storefront_id', 'root_id', 'product_id', 'special', 'group_code', 'from_at', 'to_at', 'amount']),
+    prices: new CopyRows('fact_price', [
+      'storefront_id',
+      'root_id',
+      'product_id',
+      'special',
+      'group_code',
+      'from_at',
+      'to_at',
+      'amount',
+    ]),
     ranges: new CopyRows('fact_range', ['storefront_id', 'root_id', 'group_code', 'from_at', 'to_at']),
   }
 }
 
 /** Derives what rules read of families, beside the values of plain attributes. */
-export function addFacts({ facts, texts, prices, ranges }: ReturnType<typeof newFactRows>, families: readonly StoredFamily[], setup: StoredSetup): void {
+export function addFacts(
+  { facts, texts, prices, ranges }: ReturnType<typeof newFactRows>,
+  families: readonly StoredFamily[],
+  setup: StoredSetup,
+): void {
   const plain = plainAttributes(setup)
   for (const family of families) {
     const root = family.root.id
     for (const f of [...attributeFacts(family, setup, plain), ...languageFacts(family.root, setup)]) {
       const attribute = setup.attributes.get(f.attribute)!
-      const [a, s, product] = [setup.attributeIds.get(f.attribute)!, f.storefront ? setup.storefrontIds.get(f.storefront)! : 0, (f.product as StoredProduct).id]
-      if (f.language !== null || attributeTypes[attribute.type].ruleKind === 'long') texts.add([a, s, root, product, f.language ?? '', f.value as string])
+      const [a, s, product] = [
+        setup.attributeIds.get(f.attribute)!,
+        f.storefront ? setup.storefrontIds.get(f.storefront)! : 0,
+        (f.product as StoredProduct).id,
+      ]
+      if (f.language !== null || attributeTypes[attribute.type].ruleKind === 'long')
+        texts.add([a, s, root, product, f.language ?? '', f.value as string])
       else for (const { num, txt } of factCells(f.value)) facts.add([a, s, root, product, num, txt])
     }
     for (const r of family.root.range) {
       const window = windowIn(r, setup.storefronts.get(r.storefront)!.timeZone)
-      for (const group of r.groups.length === 0 ? [null] : r.groups) ranges.add([setup.storefrontIds.get(r.storefront)!, root, group, momentText(window.from), momentText(window.to)])
+      for (const group of r.groups.length === 0 ? [null] : r.groups)
+        ranges.add([
+          setup.storefrontIds.get(r.storefront)!,
+          root,
+          group,
+          momentText(window.from),
+          momentText(window.to),
+        ])
     }
-    for (const p of family.variants.length > 0 ? family.variants : [family.root]) for (const row of priceFacts(p, family, root, setup)) prices.add(row)
+    for (const p of family.variants.length > 0 ? family.variants : [family.root])
+      for (const row of priceFacts(p, family, root, setup)) prices.add(row)
   }
 }
 
@@ -149,7 +281,9 @@ function priceFacts(product: StoredProduct, family: StoredFamily, root: number, 
     const id = setup.storefrontIds.get(s.code)!
     if (list.base !== null) out.push([id, root, product.id, false, null, null, null, list.base])
     // Rules leave quantity steps aside.
-    for (const p of list.specials) if (p.quantity === 1) out.push([id, root, product.id, true, p.group, momentText(p.from), momentText(p.to), p.amount])
+    for (const p of list.specials)
+      if (p.quantity === 1)
+        out.push([id, root, product.id, true, p.group, momentText(p.from), momentText(p.to), p.amount])
   }
   return out
 }

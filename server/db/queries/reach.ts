@@ -16,19 +16,28 @@ export interface Found {
   next: string | null
 }
 
-const subject = (eachVariant: boolean) => (eachVariant ? sql`product v join product r on r.id = v.root_id` : sql`product r`)
+const subject = (eachVariant: boolean) =>
+  eachVariant ? sql`product v join product r on r.id = v.root_id` : sql`product r`
 const asked = (eachVariant: boolean) => (eachVariant ? sql`v.is_leaf` : sql`r.parent_id is null`)
 const row = (eachVariant: boolean) => sql.raw(eachVariant ? 'v' : 'r')
 
 /** What a rule finds, in SKU order after a SKU, at most `limit` of them. */
-export async function findByRule(db: Db, setup: StoredSetup, node: RuleNode, lens: FactLens, options: { after?: string; limit: number; eachVariant?: boolean }): Promise<Found> {
+export async function findByRule(
+  db: Db,
+  setup: StoredSetup,
+  node: RuleNode,
+  lens: FactLens,
+  options: { after?: string; limit: number; eachVariant?: boolean },
+): Promise<Found> {
   const each = options.eachVariant ?? false
   return page(db, sql`${asked(each)} and ${ruleToSql(node, lens, setup, each)}`, each, options)
 }
 
 /** The roots that a rule finds, by number, in SKU order; all of them for null. */
 export async function rootIdsOf(db: Db, setup: StoredSetup, node: RuleNode | null, lens: FactLens): Promise<number[]> {
-  const { rows } = await db.execute<{ id: number }>(sql`select r.id from product r where ${asked(false)} and ${node === null ? sql`true` : ruleToSql(node, lens, setup)} order by r.sku`)
+  const { rows } = await db.execute<{ id: number }>(
+    sql`select r.id from product r where ${asked(false)} and ${node === null ? sql`true` : ruleToSql(node, lens, setup)} order by r.sku`,
+  )
   return rows.map((r) => r.id)
 }
 
@@ -38,7 +47,9 @@ export async function usedScopes(db: Db, setup: StoredSetup, rootIds: readonly n
     select distinct v.attribute_id, v.storefront_id, v.language from value v join product p on p.id = v.product_id where p.root_id = any(${sql.param([...rootIds])}::int[])`)
   return rows.flatMap((r) => {
     const attribute = setup.attributeCodes.get(r.attribute_id)
-    return attribute === undefined ? [] : [{ attribute, storefront: setup.storefrontCodes.get(r.storefront_id) ?? null, language: r.language || null }]
+    return attribute === undefined
+      ? []
+      : [{ attribute, storefront: setup.storefrontCodes.get(r.storefront_id) ?? null, language: r.language || null }]
   })
 }
 
@@ -51,11 +62,18 @@ export async function usedCarried(db: Db, rootIds: readonly number[]): Promise<s
 
 /** The names of facts of other systems that anything carries. */
 export async function knownCarried(db: Db): Promise<string[]> {
-  const { rows } = await db.execute<{ name: string }>(sql`select distinct k as name from product p, jsonb_object_keys(p.carried) k where p.carried is not null order by 1 limit 200`)
+  const { rows } = await db.execute<{ name: string }>(
+    sql`select distinct k as name from product p, jsonb_object_keys(p.carried) k where p.carried is not null order by 1 limit 200`,
+  )
   return rows.map((r) => r.name)
 }
 
-async function page(db: Db, condition: SQL, each: boolean, { after, limit }: { after?: string; limit: number }): Promise<Found> {
+async function page(
+  db: Db,
+  condition: SQL,
+  each: boolean,
+  { after, limit }: { after?: string; limit: number },
+): Promise<Found> {
   const r = row(each)
   // One pass finds them all; counting and the page are taken from it.
   const { rows } = await db.execute<{ count: number; skus: string[] | null }>(sql`
@@ -67,7 +85,8 @@ async function page(db: Db, condition: SQL, each: boolean, { after, limit }: { a
 }
 
 /** Whether a root `r`, or a variant of it, is among some SKUs. */
-export const namesRoots = (skus: readonly string[]): SQL => sql`r.id in (select x.root_id from product x where x.sku = any(${sql.param([...skus])}::text[]))`
+export const namesRoots = (skus: readonly string[]): SQL =>
+  sql`r.id in (select x.root_id from product x where x.sku = any(${sql.param([...skus])}::text[]))`
 
 /** The condition that a reach is, over `product r` (or `v`). A variant's SKU stands for its parent where parents are asked. */
 export function reachToSql(setup: StoredSetup, reach: Reach, lens: FactLens): SQL {
@@ -78,18 +97,34 @@ export function reachToSql(setup: StoredSetup, reach: Reach, lens: FactLens): SQ
     // Asked of variants, a SKU names a variant, and a parent's names all of its variants.
     return sql`(v.sku = any(${sql.param(skus)}::text[]) or r.sku = any(${sql.param(skus)}::text[]))`
   }
-  const base = reach.base === 'everything' ? sql`true`
-    : reach.base === 'chosen' ? named(reach.chosen) : ruleToSql(checkCondition(reach.rule, setup), lens, setup, each)
+  const base =
+    reach.base === 'everything'
+      ? sql`true`
+      : reach.base === 'chosen'
+        ? named(reach.chosen)
+        : ruleToSql(checkCondition(reach.rule, setup), lens, setup, each)
   return sql`${asked(each)} and (${base} or ${named(reach.added)}) and not ${named(reach.leftOut)}`
 }
 
 /** The numbers of the roots that any of some reaches has, as a query with the one column id. */
 export function rootsOfReaches(setup: StoredSetup, reaches: readonly Reach[], lens: FactLens): SQL {
-  return sql.join(reaches.map((reach) => sql`select ${row(reach.eachVariant)}.root_id as id from ${subject(reach.eachVariant)} where ${reachToSql(setup, reach, lens)}`), sql` union `)
+  return sql.join(
+    reaches.map(
+      (reach) =>
+        sql`select ${row(reach.eachVariant)}.root_id as id from ${subject(reach.eachVariant)} where ${reachToSql(setup, reach, lens)}`,
+    ),
+    sql` union `,
+  )
 }
 
 /** Of the roots that any of some reaches has: how many, of which types, and how many have a value of each attribute in a storefront. The sample is one that has most of what it shall show. */
-export async function fillOfReaches(db: Db, setup: StoredSetup, reaches: readonly Reach[], lens: FactLens, shows: readonly string[] = []): Promise<{ count: number; types: string[]; filled: Map<string, number>; sample: string | null }> {
+export async function fillOfReaches(
+  db: Db,
+  setup: StoredSetup,
+  reaches: readonly Reach[],
+  lens: FactLens,
+  shows: readonly string[] = [],
+): Promise<{ count: number; types: string[]; filled: Map<string, number>; sample: string | null }> {
   const storefront = setup.storefrontIds.get(lens.storefront)!
   const plain = [...plainAttributes(setup)].map((code) => setup.attributeIds.get(code)!)
   const { rows } = await db.execute<{ what: string; id: number | null; txt: string | null; n: number }>(sql`
@@ -103,7 +138,9 @@ export async function fillOfReaches(db: Db, setup: StoredSetup, reaches: readonl
     union all select 'filled', attribute_id, null, count(distinct root_id)::int from filled group by attribute_id`)
   const count = rows.find((r) => r.what === 'count')
   return {
-    count: count?.n ?? 0, sample: count?.txt ?? null, types: rows.filter((r) => r.what === 'type').map((r) => r.txt!),
+    count: count?.n ?? 0,
+    sample: count?.txt ?? null,
+    types: rows.filter((r) => r.what === 'type').map((r) => r.txt!),
     filled: new Map(rows.filter((r) => r.what === 'filled').map((r) => [setup.attributeCodes.get(r.id!)!, r.n])),
   }
 }

@@ -20,18 +20,34 @@ export interface NumberedEditions {
 
 /** The editions of the set-up with their numbers; those that have none yet are given one. */
 export async function loadEditions(db: Db, setup: StoredSetup): Promise<NumberedEditions> {
-  const wanted = [...setup.storefronts.values()].flatMap((s) => s.editions.map((e) => ({ storefront: s.code, language: e.language })))
-  const read = async () => (await db.execute<{ n: number; storefront: string; language: string }>(sql`select n, storefront, language from edition order by n`)).rows
+  const wanted = [...setup.storefronts.values()].flatMap((s) =>
+    s.editions.map((e) => ({ storefront: s.code, language: e.language })),
+  )
+  const read = async () =>
+    (
+      await db.execute<{ n: number; storefront: string; language: string }>(
+        sql`select n, storefront, language from edition order by n`,
+      )
+    ).rows
   let rows = await read()
   const missing = wanted.filter((w) => !rows.some((r) => r.storefront === w.storefront && r.language === w.language))
   if (missing.length > 0) {
-    await db.execute(sql`insert into edition (storefront, language) select e.s, e.l from jsonb_to_recordset(${JSON.stringify(missing.map((m) => ({ s: m.storefront, l: m.language })))}::jsonb) as e(s text, l text) on conflict do nothing`)
+    await db.execute(
+      sql`insert into edition (storefront, language) select e.s, e.l from jsonb_to_recordset(${JSON.stringify(missing.map((m) => ({ s: m.storefront, l: m.language })))}::jsonb) as e(s text, l text) on conflict do nothing`,
+    )
     rows = await read()
   }
   const list: NumberedEditions['list'] = []
-  for (const r of rows) list[r.n] = wanted.some((w) => w.storefront === r.storefront && w.language === r.language) ? { storefront: r.storefront, language: r.language } : null
+  for (const r of rows)
+    list[r.n] = wanted.some((w) => w.storefront === r.storefront && w.language === r.language)
+      ? { storefront: r.storefront, language: r.language }
+      : null
   for (let n = 0; n < list.length; n++) list[n] ??= null
-  return { list, settled: missing.length === 0, numberOf: new Map(list.flatMap((e, n) => (e ? [[`${e.storefront}/${e.language}`, n] as const] : []))) }
+  return {
+    list,
+    settled: missing.length === 0,
+    numberOf: new Map(list.flatMap((e, n) => (e ? [[`${e.storefront}/${e.language}`, n] as const] : []))),
+  }
 }
 
 /**
@@ -42,7 +58,9 @@ export async function touchRoots(tx: Tx, roots: Iterable<number>): Promise<void>
   const ids = [...new Set(roots)].sort((a, b) => a - b)
   if (ids.length === 0) return
   await lockFamilies(tx.db, ids)
-  await tx.db.execute(sql`insert into readiness_due (root_id) select unnest(${sql.param(ids)}::int[]) on conflict (root_id) do update set tries = 0, after = now(), error = null`)
+  await tx.db.execute(
+    sql`insert into readiness_due (root_id) select unnest(${sql.param(ids)}::int[]) on conflict (root_id) do update set tries = 0, after = now(), error = null`,
+  )
   for (const id of ids) tx.touched.roots.add(id)
 }
 
@@ -61,7 +79,9 @@ export async function touchWritten(tx: Tx, roots: ReadonlySet<number>, moments: 
 
 /** The same for products that SQL names by their roots. */
 export async function touchWhere(tx: Tx, roots: SQL): Promise<void> {
-  const { rows } = await tx.db.execute<{ id: number }>(sql`insert into readiness_due (root_id) select distinct x.id from (${roots}) x(id) where x.id is not null order by 1 on conflict (root_id) do update set tries = 0, after = now(), error = null returning root_id as id`)
+  const { rows } = await tx.db.execute<{ id: number }>(
+    sql`insert into readiness_due (root_id) select distinct x.id from (${roots}) x(id) where x.id is not null order by 1 on conflict (root_id) do update set tries = 0, after = now(), error = null returning root_id as id`,
+  )
   for (const r of rows) tx.touched.roots.add(r.id)
 }
 
@@ -76,10 +96,16 @@ const fewAlike = 30
 
 /** Says that what a step changed alike is due; `roots` is SQL for the roots of it. Returns whether the worker has to find them. */
 export async function touchStep(tx: Tx, step: number, roots: SQL): Promise<boolean> {
-  const { rows } = await tx.db.execute<{ id: number }>(sql`select distinct x.id from (${roots}) x(id) limit ${fewAlike + 1}`)
+  const { rows } = await tx.db.execute<{ id: number }>(
+    sql`select distinct x.id from (${roots}) x(id) limit ${fewAlike + 1}`,
+  )
   const later = rows.length > fewAlike
   if (later) await touchSet(tx, { step })
-  else await touchRoots(tx, rows.map((r) => r.id))
+  else
+    await touchRoots(
+      tx,
+      rows.map((r) => r.id),
+    )
   return later
 }
 
@@ -143,14 +169,42 @@ export async function countDue(db: Db): Promise<number> {
   return rows[0]!.n
 }
 
-interface KeptRow { root_id: number; cells: Buffer; soles: number[]; print: string }
-interface KeptFinding { id: number; root_id: number; fix_id: number; blocker: boolean; at: string; said: Said | null; editions: number[] }
+interface KeptRow {
+  root_id: number
+  cells: Buffer
+  soles: number[]
+  print: string
+}
+interface KeptFinding {
+  id: number
+  root_id: number
+  fix_id: number
+  blocker: boolean
+  at: string
+  said: Said | null
+  editions: number[]
+}
 
 /** A finding as it is kept: for all editions in which it reads the same. */
-interface Row { fix: string; blocker: boolean; at: string; said: Said | null; editions: number[] }
+interface Row {
+  fix: string
+  blocker: boolean
+  at: string
+  said: Said | null
+  editions: number[]
+}
 
-const keyOf = (fix: string | number, r: { blocker: boolean; at: string; said: Said | null; editions: readonly number[] }) =>
-  JSON.stringify([fix, r.blocker, r.at, r.said && Object.entries(r.said).sort(([a], [b]) => (a < b ? -1 : 1)), r.editions])
+const keyOf = (
+  fix: string | number,
+  r: { blocker: boolean; at: string; said: Said | null; editions: readonly number[] },
+) =>
+  JSON.stringify([
+    fix,
+    r.blocker,
+    r.at,
+    r.said && Object.entries(r.said).sort(([a], [b]) => (a < b ? -1 : 1)),
+    r.editions,
+  ])
 
 /** Whether two findings say the same beside their fix and place. */
 function saysTheSame(a: Said | null, b: Said | null): boolean {
@@ -187,7 +241,9 @@ function gather(list: readonly EditionReadiness[]): Row[] {
 
 /** What is kept of products that were judged before. */
 async function readKept(db: Db, roots: readonly number[]): Promise<Map<number, KeptRow>> {
-  const { rows } = await db.execute<KeptRow & Record<string, unknown>>(sql`select root_id, cells, soles, print from readiness where root_id = any(${sql.param([...roots])}::int[])`)
+  const { rows } = await db.execute<KeptRow & Record<string, unknown>>(
+    sql`select root_id, cells, soles, print from readiness where root_id = any(${sql.param([...roots])}::int[])`,
+  )
   return new Map(rows.map((r) => [r.root_id, r]))
 }
 
@@ -195,7 +251,9 @@ async function readKept(db: Db, roots: readonly number[]): Promise<Map<number, K
 async function readFindings(db: Db, roots: readonly number[]): Promise<Map<number, KeptFinding[]>> {
   const found = new Map<number, KeptFinding[]>()
   if (roots.length === 0) return found
-  const { rows } = await db.execute<KeptFinding & Record<string, unknown>>(sql`select id, root_id, fix_id, blocker, at, said, editions from finding where root_id = any(${sql.param([...roots])}::int[])`)
+  const { rows } = await db.execute<KeptFinding & Record<string, unknown>>(
+    sql`select id, root_id, fix_id, blocker, at, said, editions from finding where root_id = any(${sql.param([...roots])}::int[])`,
+  )
   for (const f of rows) {
     const list = found.get(f.root_id)
     if (list) list.push(f)
@@ -205,15 +263,20 @@ async function readFindings(db: Db, roots: readonly number[]): Promise<Map<numbe
 }
 
 /** By which findings are known to be the same as before. */
-const printOf = (rows: readonly Row[]) => createHash('sha256').update(JSON.stringify(rows)).digest('base64').slice(0, 22)
+const printOf = (rows: readonly Row[]) =>
+  createHash('sha256').update(JSON.stringify(rows)).digest('base64').slice(0, 22)
 
 /** The numbers of fixes by their keys; those that have none yet are given one. */
 async function fixIds(db: Db, keys: ReadonlySet<string>, known: Map<string, number>): Promise<Map<string, number>> {
   const wanted = [...keys].filter((k) => !known.has(k)).sort()
   if (wanted.length > 0) {
     const list = sql.param(wanted)
-    await db.execute(sql`insert into fix (key) select k from unnest(${list}::text[]) k where not exists (select 1 from fix f where f.key = k) on conflict do nothing`)
-    const { rows } = await db.execute<{ id: number; key: string }>(sql`select id, key from fix where key = any(${list}::text[])`)
+    await db.execute(
+      sql`insert into fix (key) select k from unnest(${list}::text[]) k where not exists (select 1 from fix f where f.key = k) on conflict do nothing`,
+    )
+    const { rows } = await db.execute<{ id: number; key: string }>(
+      sql`select id, key from fix where key = any(${list}::text[])`,
+    )
     for (const r of rows) known.set(r.key, r.id)
   }
   return known
@@ -225,7 +288,10 @@ class Sums {
   add(key: readonly (string | number)[], ...by: number[]) {
     const at = key.join('\n')
     const sum = this.sums.get(at)
-    if (sum) by.forEach((n, i) => { sum[i]! += n })
+    if (sum)
+      by.forEach((n, i) => {
+        sum[i]! += n
+      })
     else this.sums.set(at, [...by])
   }
   rows(): { key: string[]; by: number[] }[] {
@@ -243,7 +309,13 @@ export interface Judged {
  * Keeps what products were judged to be, writing only what differs: the packed row, findings, and the sums of a day.
  * `gone` are products that are no more. The families must be locked.
  */
-export async function writeReadiness(tx: Tx, judged: readonly Judged[], gone: readonly number[], editions: number, days: readonly (string | null)[]): Promise<void> {
+export async function writeReadiness(
+  tx: Tx,
+  judged: readonly Judged[],
+  gone: readonly number[],
+  editions: number,
+  days: readonly (string | null)[],
+): Promise<void> {
   const kept = await readKept(tx.db, [...judged.map((j) => j.root), ...gone])
   const counts = new Sums()
   const pages = new Sums()
@@ -253,7 +325,11 @@ export async function writeReadiness(tx: Tx, judged: readonly Judged[], gone: re
     const print = printOf(rows)
     return { ...j, rows, print, same: kept.get(j.root)?.print === print, soles: soleFixes(j.list, editions) }
   })
-  await fixIds(tx.db, new Set(all.flatMap((j) => (j.same ? [] : j.rows.map((r) => r.fix)).concat(j.soles.filter((s) => s !== null)))), known)
+  await fixIds(
+    tx.db,
+    new Set(all.flatMap((j) => (j.same ? [] : j.rows.map((r) => r.fix)).concat(j.soles.filter((s) => s !== null)))),
+    known,
+  )
   const before = await readFindings(tx.db, [...all.filter((j) => !j.same).map((j) => j.root), ...gone])
 
   const rows: Record<string, unknown>[] = []
@@ -266,19 +342,37 @@ export async function writeReadiness(tx: Tx, judged: readonly Judged[], gone: re
     count(counts, pages, old, cells, soleIds, days)
     if (!old || !old.cells.equals(cells) || old.soles.join() !== soleIds.join() || !same) {
       const blockers = list.reduce((n, e) => n + e.findings.filter((f) => f.level === 'blocker').length, 0)
-      rows.push({ r: root, t: type, b: blockers, o: list.filter((e) => !isReady(e)).length, s: list.length, c: cells.toString('base64'), l: soleIds, p: print })
+      rows.push({
+        r: root,
+        t: type,
+        b: blockers,
+        o: list.filter((e) => !isReady(e)).length,
+        s: list.length,
+        c: cells.toString('base64'),
+        l: soleIds,
+        p: print,
+      })
     }
     if (same) continue
     const wanted = new Map(mine.map((r) => [keyOf(known.get(r.fix)!, r), r]))
     for (const f of before.get(root) ?? []) if (!wanted.delete(keyOf(f.fix_id, f))) lost.push(f.id)
-    for (const r of wanted.values()) found.add([root, known.get(r.fix)!, r.blocker, r.at, r.said === null ? null : JSON.stringify(r.said), `{${r.editions.join(',')}}`])
+    for (const r of wanted.values())
+      found.add([
+        root,
+        known.get(r.fix)!,
+        r.blocker,
+        r.at,
+        r.said === null ? null : JSON.stringify(r.said),
+        `{${r.editions.join(',')}}`,
+      ])
   }
   for (const root of gone) {
     const old = kept.get(root)
     if (old) count(counts, pages, old, undefined, [], days)
     for (const f of before.get(root) ?? []) lost.push(f.id)
   }
-  if (gone.length > 0) await tx.db.execute(sql`delete from readiness where root_id = any(${sql.param([...gone])}::int[])`)
+  if (gone.length > 0)
+    await tx.db.execute(sql`delete from readiness where root_id = any(${sql.param([...gone])}::int[])`)
   if (lost.length > 0) await tx.db.execute(sql`delete from finding where id = any(${sql.param(lost)}::bigint[])`)
   if (rows.length > 0) {
     await tx.db.execute(sql`
@@ -291,7 +385,14 @@ export async function writeReadiness(tx: Tx, judged: readonly Judged[], gone: re
 }
 
 /** Adds what a product's row changes in the sums. */
-function count(counts: Sums, pages: Sums, old: KeptRow | undefined, cells: Uint8Array | undefined, soles: readonly number[], days: readonly (string | null)[]) {
+function count(
+  counts: Sums,
+  pages: Sums,
+  old: KeptRow | undefined,
+  cells: Uint8Array | undefined,
+  soles: readonly number[],
+  days: readonly (string | null)[],
+) {
   days.forEach((day, n) => {
     if (day === null) return
     const was = old?.cells[n * cellBytes] ?? notSold
@@ -310,13 +411,23 @@ function count(counts: Sums, pages: Sums, old: KeptRow | undefined, cells: Uint8
 
 async function writeSums(db: Db, counts: Sums, pages: Sums) {
   const byDay = counts.rows().map(({ key, by }) => ({ d: key[0], e: Number(key[1]), s: by[0], r: by[1] }))
-  if (byDay.length > 0) await db.execute(sql`insert into readiness_count (day, edition, sold, ready) select d, e, s, r from jsonb_to_recordset(${JSON.stringify(byDay)}::jsonb) as x(d date, e smallint, s int, r int)`)
+  if (byDay.length > 0)
+    await db.execute(
+      sql`insert into readiness_count (day, edition, sold, ready) select d, e, s, r from jsonb_to_recordset(${JSON.stringify(byDay)}::jsonb) as x(d date, e smallint, s int, r int)`,
+    )
   const byFix = pages.rows().map(({ key, by }) => ({ f: Number(key[0]), e: Number(key[1]), p: by[0] }))
-  if (byFix.length > 0) await db.execute(sql`insert into fix_count (fix_id, edition, pages) select f, e, p from jsonb_to_recordset(${JSON.stringify(byFix)}::jsonb) as x(f int, e smallint, p int)`)
+  if (byFix.length > 0)
+    await db.execute(
+      sql`insert into fix_count (fix_id, edition, pages) select f, e, p from jsonb_to_recordset(${JSON.stringify(byFix)}::jsonb) as x(f int, e smallint, p int)`,
+    )
 }
 
 /** Puts sums that were written bit by bit together. */
 export async function foldSums(tx: Tx): Promise<void> {
-  await tx.db.execute(sql`with gone as (delete from readiness_count returning day, edition, sold, ready) insert into readiness_count select day, edition, sum(sold), sum(ready) from gone group by day, edition having sum(sold) <> 0 or sum(ready) <> 0`)
-  await tx.db.execute(sql`with gone as (delete from fix_count returning fix_id, edition, pages) insert into fix_count select fix_id, edition, sum(pages) from gone group by fix_id, edition having sum(pages) <> 0`)
+  await tx.db.execute(
+    sql`with gone as (delete from readiness_count returning day, edition, sold, ready) insert into readiness_count select day, edition, sum(sold), sum(ready) from gone group by day, edition having sum(sold) <> 0 or sum(ready) <> 0`,
+  )
+  await tx.db.execute(
+    sql`with gone as (delete from fix_count returning fix_id, edition, pages) insert into fix_count select fix_id, edition, sum(pages) from gone group by fix_id, edition having sum(pages) <> 0`,
+  )
 }

@@ -23,7 +23,11 @@ interface Context {
 }
 
 const no = sql`false`
-const list = (values: readonly (string | number)[]) => sql.join(values.map((v) => sql`${v}`), sql`, `)
+const list = (values: readonly (string | number)[]) =>
+  sql.join(
+    values.map((v) => sql`${v}`),
+    sql`, `,
+  )
 const escapeLike = (s: string) => s.replace(/[\\%_]/g, '\\$&')
 
 /** The first text after all that begin with a prefix, in code point order, which is the database's; undefined where none comes after. */
@@ -42,21 +46,33 @@ function compare(node: TestNode, column: SQL, kind: FieldKind): SQL {
   const values: (string | number)[] = isNumeric(kind) ? operand.numbers : operand.texts
   const v = values[0]!
   switch (is) {
-    case 'equals': case 'one-of': return values.length === 1 ? sql`${column} = ${v}` : sql`${column} in (${list(values)})`
-    case 'contains': return sql`${column} like ${`%${escapeLike(String(v))}%`}`
+    case 'equals':
+    case 'one-of':
+      return values.length === 1 ? sql`${column} = ${v}` : sql`${column} in (${list(values)})`
+    case 'contains':
+      return sql`${column} like ${`%${escapeLike(String(v))}%`}`
     case 'starts-with': {
       const end = afterPrefix(String(v))
       return end === undefined ? sql`${column} >= ${v}` : sql`(${column} >= ${v} and ${column} < ${end})`
     }
-    case 'ends-with': return sql`${column} like ${`%${escapeLike(String(v))}`}`
-    case 'like': return sql`${column} like ${escapeLike(String(v)).replace(/\*/g, '%').replace(/\?/g, '_')}`
-    case 'at-least': return sql`${column} >= ${v}`
-    case 'at-most': return sql`${column} <= ${v}`
-    case 'above': return sql`${column} > ${v}`
-    case 'below': return sql`${column} < ${v}`
-    case 'between': return sql`${column} between ${v} and ${values[1]!}`
-    case 'within-days': throw new Error('within-days is asked with today.')
-    case 'present': return sql`true`
+    case 'ends-with':
+      return sql`${column} like ${`%${escapeLike(String(v))}`}`
+    case 'like':
+      return sql`${column} like ${escapeLike(String(v)).replace(/\*/g, '%').replace(/\?/g, '_')}`
+    case 'at-least':
+      return sql`${column} >= ${v}`
+    case 'at-most':
+      return sql`${column} <= ${v}`
+    case 'above':
+      return sql`${column} > ${v}`
+    case 'below':
+      return sql`${column} < ${v}`
+    case 'between':
+      return sql`${column} between ${v} and ${values[1]!}`
+    case 'within-days':
+      throw new Error('within-days is asked with today.')
+    case 'present':
+      return sql`true`
   }
 }
 
@@ -82,7 +98,8 @@ function onRow(node: TestNode, column: (row: SQL) => SQL, at: At, own: boolean, 
 const plainFacts = sql`(select attribute_id, 0 as storefront_id, product_id as root_id, product_id, num, txt from value)`
 
 /** Where the facts of an attribute stand that are one number or short text each. */
-export const factsOfAttribute = (code: string, setup: StoredSetup): SQL => (plainAttributes(setup).has(code) ? plainFacts : sql`fact`)
+export const factsOfAttribute = (code: string, setup: StoredSetup): SQL =>
+  plainAttributes(setup).has(code) ? plainFacts : sql`fact`
 
 /** The facts that meet a test, from their table on. */
 function factsMeeting(node: TestNode, { setup, storefrontId, today }: Context): SQL {
@@ -91,9 +108,15 @@ function factsMeeting(node: TestNode, { setup, storefrontId, today }: Context): 
   const attribute = setup.attributes.get(field.attribute!)!
   const { ruleKind } = attributeTypes[attribute.type]
   const long = ruleKind === 'long' || field.language !== null
-  const column = sql.raw(ruleKind === 'number' || ruleKind === 'measure' || ruleKind === 'date' || ruleKind === 'yes-no' ? 'f.num' : 'f.txt')
-  const comparison = is === 'within-days' ? sql`${column} between ${today - operand.numbers[0]!} and ${today}`
-    : field.kind === 'yes-no' && is !== 'present' ? sql`${column} = ${operand.flag ? 1 : 0}` : compare(node, column, field.kind)
+  const column = sql.raw(
+    ruleKind === 'number' || ruleKind === 'measure' || ruleKind === 'date' || ruleKind === 'yes-no' ? 'f.num' : 'f.txt',
+  )
+  const comparison =
+    is === 'within-days'
+      ? sql`${column} between ${today - operand.numbers[0]!} and ${today}`
+      : field.kind === 'yes-no' && is !== 'present'
+        ? sql`${column} = ${operand.flag ? 1 : 0}`
+        : compare(node, column, field.kind)
   const language = long ? sql`and f.language = ${field.language ?? ''}` : sql``
   return sql`from ${long ? sql`fact_text` : factsOfAttribute(attribute.code, setup)} f where f.attribute_id = ${id} and f.storefront_id in (0, ${storefrontId}) ${language} and ${column} is not null and ${comparison}`
 }
@@ -101,9 +124,10 @@ function factsMeeting(node: TestNode, { setup, storefrontId, today }: Context): 
 function onFacts(node: TestNode, at: At, context: Context): SQL {
   const where = factsMeeting(node, context)
   // A fact stands at the variant where its type says so, else at the root.
-  const found = at === 'variant'
-    ? sql`exists (select 1 ${where} and f.root_id = v.root_id and (f.product_id = v.id or f.product_id = v.root_id))`
-    : sql`r.id in (select f.root_id ${where})`
+  const found =
+    at === 'variant'
+      ? sql`exists (select 1 ${where} and f.root_id = v.root_id and (f.product_id = v.id or f.product_id = v.root_id))`
+      : sql`r.id in (select f.root_id ${where})`
   return isAbsent(node) ? sql`(${found}) is not true` : found
 }
 
@@ -115,12 +139,17 @@ function pricesMeeting(node: TestNode, key: SQL, { lens, storefrontId, currency 
   const base = sql`select p.${key} from fact_price p where p.storefront_id = ${storefrontId} and not p.special and ${comparison}`
   if (field.name === 'basePrice') return [base]
   const now = new Date(lens.moment).toISOString()
-  const holds = (s: SQL) => sql`${s}.special and ${s}.storefront_id = ${storefrontId} and (${s}.from_at is null or ${s}.from_at <= ${now}) and (${s}.to_at is null or ${s}.to_at > ${now})
+  const holds = (
+    s: SQL,
+  ) => sql`${s}.special and ${s}.storefront_id = ${storefrontId} and (${s}.from_at is null or ${s}.from_at <= ${now}) and (${s}.to_at is null or ${s}.to_at > ${now})
       and (${s}.group_code is null or ${s}.group_code = ${lens.group})`
   // Of the special prices that hold, one: made for the group, then the shortest window, then the lowest.
   const specials = sql`select distinct on (s.product_id) s.product_id, s.root_id, s.amount from fact_price s where ${holds(sql`s`)}
       order by s.product_id, s.group_code is null, s.to_at is null or s.from_at is null, s.to_at - s.from_at, s.amount`
-  return [sql`${base} and not exists (select 1 from fact_price h where h.product_id = p.product_id and ${holds(sql`h`)})`, sql`select p.${key} from (${specials}) p where ${comparison}`]
+  return [
+    sql`${base} and not exists (select 1 from fact_price h where h.product_id = p.product_id and ${holds(sql`h`)})`,
+    sql`select p.${key} from (${specials}) p where ${comparison}`,
+  ]
 }
 
 function onPrice(node: TestNode, at: At, context: Context): SQL {
@@ -128,13 +157,18 @@ function onPrice(node: TestNode, at: At, context: Context): SQL {
   // Sets by themselves and not their union: the planner knows the size of each, and of a union nothing.
   const sets = pricesMeeting(node, sql.raw(at === 'variant' ? 'product_id' : 'root_id'), context)
   if (sets.length === 0) return no
-  const found = sql`(${sql.join(sets.map((set) => sql`${target} in (${set})`), sql` or `)})`
+  const found = sql`(${sql.join(
+    sets.map((set) => sql`${target} in (${set})`),
+    sql` or `,
+  )})`
   return isAbsent(node) ? sql`(${found}) is not true` : found
 }
 
 function onAvailable(node: TestNode, at: At, { today }: Context): SQL {
   const day = new Date(today * 86_400_000).toISOString().slice(0, 10)
-  const may = (l: SQL) => sql`((${l}.stock is null or ${l}.stock > 0) and (${l}.available_from is null or ${l}.available_from <= ${day}::date) and ${l}.status <> 'disabled'
+  const may = (
+    l: SQL,
+  ) => sql`((${l}.stock is null or ${l}.stock > 0) and (${l}.available_from is null or ${l}.available_from <= ${day}::date) and ${l}.status <> 'disabled'
     and not exists (select 1 from product q where q.id = ${l}.root_id and q.status = 'disabled'))`
   const wanted = node.is === 'present' ? sql`${node.operand.flag !== false}` : undefined
   if (wanted) return wanted
@@ -149,15 +183,22 @@ function onAnyText(node: TestNode, { setup, storefrontId }: Context): SQL {
   const idsOf = (list: typeof texts) => list.map((a) => setup.attributeIds.get(a.code)!)
   const [ids, plain] = [idsOf(texts), idsOf(texts.filter((a) => plainAttributes(setup).has(a.code)))]
   const comparison = node.is === 'present' ? sql`true` : compare(node, sql`f.txt`, 'text')
-  const from = (table: string) => sql`select f.root_id from ${sql.raw(table)} f where f.attribute_id in (${list(ids)}) and f.storefront_id in (0, ${storefrontId}) and f.product_id = f.root_id and ${table === 'fact_text' ? sql`f.language = '' and` : sql``} ${comparison}`
-  const found = ids.length === 0 ? no : sql`r.id in (${from('fact')} union all ${from('fact_text')} ${plain.length === 0 ? sql`` : sql`union all select f.root_id from ${plainFacts} f where f.attribute_id in (${list(plain)}) and f.txt is not null and ${comparison}`})`
+  const from = (table: string) =>
+    sql`select f.root_id from ${sql.raw(table)} f where f.attribute_id in (${list(ids)}) and f.storefront_id in (0, ${storefrontId}) and f.product_id = f.root_id and ${table === 'fact_text' ? sql`f.language = '' and` : sql``} ${comparison}`
+  const found =
+    ids.length === 0
+      ? no
+      : sql`r.id in (${from('fact')} union all ${from('fact_text')} ${plain.length === 0 ? sql`` : sql`union all select f.root_id from ${plainFacts} f where f.attribute_id in (${list(plain)}) and f.txt is not null and ${comparison}`})`
   return isAbsent(node) ? sql`(${found}) is not true` : found
 }
 
 /** Whether a root is sold in a storefront now, for the group of the lens. */
 function onSoldIn(node: TestNode, { setup, lens }: Context): SQL {
   const now = new Date(lens.moment).toISOString()
-  const where = node.is === 'present' ? sql`` : sql`and g.storefront_id in (${list(node.operand.texts.map((s) => setup.storefrontIds.get(s)!))})`
+  const where =
+    node.is === 'present'
+      ? sql``
+      : sql`and g.storefront_id in (${list(node.operand.texts.map((s) => setup.storefrontIds.get(s)!))})`
   const found = sql`(r.range = '[]'::jsonb or exists (select 1 from fact_range g where g.root_id = r.id ${where} and (g.from_at is null or g.from_at <= ${now}) and (g.to_at is null or g.to_at > ${now})
     and (g.group_code is null or g.group_code = ${lens.group})))`
   return isAbsent(node) ? sql`(${found}) is not true` : found
@@ -180,17 +221,32 @@ function test(node: TestNode, at: At, context: Context): SQL {
   const simple = columns[field.name]
   if (simple) return onRow(node, simple.column, at, simple.own, (c) => compare(node, c, field.kind))
   if (field.name.startsWith('carried:')) {
-    return onRow(node, (r) => sql`nullif((${r}.carried_folded ->> ${field.name.slice('carried:'.length)}) collate "C", '')`, at, false, (c) => compare(node, c, field.kind))
+    return onRow(
+      node,
+      (r) => sql`nullif((${r}.carried_folded ->> ${field.name.slice('carried:'.length)}) collate "C", '')`,
+      at,
+      false,
+      (c) => compare(node, c, field.kind),
+    )
   }
   const absent = isAbsent(node)
   switch (field.name) {
     case 'sku': {
       const ordering = ['at-least', 'at-most', 'above', 'below', 'between'].includes(is)
-      return onRow(node, (r) => (ordering ? sql`${r}.sku_order` : sql`${r}.sku_folded`), at, true, (c) => compare(node, c, 'sku'))
+      return onRow(
+        node,
+        (r) => (ordering ? sql`${r}.sku_order` : sql`${r}.sku_folded`),
+        at,
+        true,
+        (c) => compare(node, c, 'sku'),
+      )
     }
     case 'category': {
       // What a root is in besides its main category stands in a list that few have.
-      if (is === 'present') return absent ? sql`(r.category is null and r.categories is null)` : sql`(r.category is not null or r.categories is not null)`
+      if (is === 'present')
+        return absent
+          ? sql`(r.category is null and r.categories is null)`
+          : sql`(r.category is not null or r.categories is not null)`
       const codes = [...new Set(operand.texts.flatMap((c) => categoryAndBelow(context.setup, c)))]
       return sql`((r.category is not null and r.category in (${list(codes)})) or (r.categories is not null and r.categories && array[${list(codes)}]::text[]))`
     }
@@ -207,42 +263,90 @@ function test(node: TestNode, at: At, context: Context): SQL {
       const running = runningCampaigns(setup.campaigns.values(), lens.storefront, timeZone, lens.moment)
       return sql`${is === 'present' ? absent !== running.length > 0 : running.some((c) => operand.texts.includes(c))}::boolean`
     }
-    case 'sold-in': return onSoldIn(node, context)
-    case 'available-from': return onRow(node, (r) => sql`(${r}.available_from - date '1970-01-01')`, at, false, (c) => (is === 'within-days' ? sql`${c} between ${context.today - operand.numbers[0]!} and ${context.today}` : compare(node, c, 'date')))
-    case 'created': case 'changed': {
+    case 'sold-in':
+      return onSoldIn(node, context)
+    case 'available-from':
+      return onRow(
+        node,
+        (r) => sql`(${r}.available_from - date '1970-01-01')`,
+        at,
+        false,
+        (c) =>
+          is === 'within-days'
+            ? sql`${c} between ${context.today - operand.numbers[0]!} and ${context.today}`
+            : compare(node, c, 'date'),
+      )
+    case 'created':
+    case 'changed': {
       if (is === 'present') return sql`${!absent}`
       const day = sql`((${sql.raw(field.name === 'created' ? 'r.created' : 'changed')} at time zone ${context.timeZone})::date - date '1970-01-01')`
-      const met = is === 'within-days' ? sql`${day} between ${context.today - operand.numbers[0]!} and ${context.today}` : compare(node, day, 'date')
+      const met =
+        is === 'within-days'
+          ? sql`${day} between ${context.today - operand.numbers[0]!} and ${context.today}`
+          : compare(node, day, 'date')
       return field.name === 'created' ? met : sql`r.id in (${changedWhere(met)})`
     }
     case 'variant': {
       const has = sql`(r.is_leaf = false)`
       return is === 'present' ? sql`${!absent}` : sql`(${has} = ${operand.flag})`
     }
-    case 'available': return onAvailable(node, at, context)
-    case 'price': case 'basePrice': return onPrice(node, at, context)
-    case 'any-text': return onAnyText(node, context)
-    default: throw new Error(`The field ${field.name} has no reading in SQL.`)
+    case 'available':
+      return onAvailable(node, at, context)
+    case 'price':
+    case 'basePrice':
+      return onPrice(node, at, context)
+    case 'any-text':
+      return onAnyText(node, context)
+    default:
+      throw new Error(`The field ${field.name} has no reading in SQL.`)
   }
 }
 
 function rule(node: RuleNode, at: At, context: Context): SQL {
   switch (node.kind) {
-    case 'test': return test(node, at, context)
+    case 'test':
+      return test(node, at, context)
     case 'variant': {
       const child = rule(node.child, 'variant', context)
-      return at === 'variant' ? child : sql`exists (select 1 from product v where v.root_id = r.id and v.is_leaf and ${child})`
+      return at === 'variant'
+        ? child
+        : sql`exists (select 1 from product v where v.root_id = r.id and v.is_leaf and ${child})`
     }
-    case 'all': return node.children.length === 0 ? sql`true` : sql`(${sql.join(node.children.map((c) => rule(c, at, context)), sql` and `)})`
-    case 'any': return node.children.length === 0 ? no : sql`(${sql.join(node.children.map((c) => rule(c, at, context)), sql` or `)})`
+    case 'all':
+      return node.children.length === 0
+        ? sql`true`
+        : sql`(${sql.join(
+            node.children.map((c) => rule(c, at, context)),
+            sql` and `,
+          )})`
+    case 'any':
+      return node.children.length === 0
+        ? no
+        : sql`(${sql.join(
+            node.children.map((c) => rule(c, at, context)),
+            sql` or `,
+          )})`
     // Never NOT (…): where a part is unknown, the complement of "any" is true.
-    case 'none': return node.children.length === 0 ? sql`true` : sql`((${sql.join(node.children.map((c) => rule(c, at, context)), sql` or `)}) is not true)`
+    case 'none':
+      return node.children.length === 0
+        ? sql`true`
+        : sql`((${sql.join(
+            node.children.map((c) => rule(c, at, context)),
+            sql` or `,
+          )}) is not true)`
   }
 }
 
 function contextOf(lens: FactLens, setup: StoredSetup): Context {
   const storefront = setup.storefronts.get(lens.storefront)!
-  return { setup, lens, storefrontId: setup.storefrontIds.get(lens.storefront)!, currency: storefront.currency, timeZone: storefront.timeZone, today: dayNumberIn(storefront.timeZone, lens.moment) }
+  return {
+    setup,
+    lens,
+    storefrontId: setup.storefrontIds.get(lens.storefront)!,
+    currency: storefront.currency,
+    timeZone: storefront.timeZone,
+    today: dayNumberIn(storefront.timeZone, lens.moment),
+  }
 }
 
 /** The roots that meet one test, as queries by their numbers where it is asked of facts alone and no product need be looked at; a root may come more than once. */
@@ -250,7 +354,9 @@ export function rootsMeeting(node: TestNode, lens: FactLens, setup: StoredSetup)
   if (isAbsent(node)) return undefined
   const context = contextOf(lens, setup)
   if (node.field.attribute !== null) return [sql`select f.root_id ${factsMeeting(node, context)}`]
-  return node.field.name === 'price' || node.field.name === 'basePrice' ? pricesMeeting(node, sql`root_id`, context) : undefined
+  return node.field.name === 'price' || node.field.name === 'basePrice'
+    ? pricesMeeting(node, sql`root_id`, context)
+    : undefined
 }
 
 /**

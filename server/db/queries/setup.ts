@@ -22,14 +22,33 @@ export interface StoredSetup extends Setup {
 /** A record of the set-up as it crosses the wire, from its row. */
 export function attributeOf(row: typeof t.attribute.$inferSelect): Attribute {
   return {
-    code: row.code, labels: row.labels, help: row.help, type: row.type as AttributeTypeName, family: row.family as UnitFamily | null, unit: row.unit,
-    options: row.options, translatable: row.translatable, perStorefront: row.perStorefront,
-    serves: row.serves, allowed: row.allowed,
+    code: row.code,
+    labels: row.labels,
+    help: row.help,
+    type: row.type as AttributeTypeName,
+    family: row.family as UnitFamily | null,
+    unit: row.unit,
+    options: row.options,
+    translatable: row.translatable,
+    perStorefront: row.perStorefront,
+    serves: row.serves,
+    allowed: row.allowed,
   }
 }
 
 export function storefrontOf(row: typeof t.storefront.$inferSelect): Storefront {
-  return { code: row.code, name: row.name, currency: row.currency, timeZone: row.timeZone, editions: row.editions.map((e) => ({ asks: 'translated', ...e })), facts: row.facts, pages: row.pages, phrases: row.phrases, menu: row.menu, layout: layoutOf(row.layout) }
+  return {
+    code: row.code,
+    name: row.name,
+    currency: row.currency,
+    timeZone: row.timeZone,
+    editions: row.editions.map((e) => ({ asks: 'translated', ...e })),
+    facts: row.facts,
+    pages: row.pages,
+    phrases: row.phrases,
+    menu: row.menu,
+    layout: layoutOf(row.layout),
+  }
 }
 
 /** A layout, also where it was stored when only one area could be folded. */
@@ -46,7 +65,14 @@ export function ruleOf(row: typeof t.namedRule.$inferSelect): NamedRule {
 }
 
 export function typeOf(row: typeof t.productType.$inferSelect): ProductType {
-  return { code: row.code, labels: row.labels, groups: row.groups, attributes: row.attributes, views: row.views, cut: row.cut }
+  return {
+    code: row.code,
+    labels: row.labels,
+    groups: row.groups,
+    attributes: row.attributes,
+    views: row.views,
+    cut: row.cut,
+  }
 }
 
 /** What has a counter of its changes. */
@@ -60,7 +86,10 @@ export async function readStamp(db: Db, name: Stamp): Promise<number> {
 
 /** The same of several parts, in the order of their names, with dots between. */
 export async function readStamps(db: Db, names: readonly Stamp[]): Promise<string> {
-  const rows = await db.select({ name: t.stamp.name, n: t.stamp.n }).from(t.stamp).where(inArray(t.stamp.name, [...names]))
+  const rows = await db
+    .select({ name: t.stamp.name, n: t.stamp.n })
+    .from(t.stamp)
+    .where(inArray(t.stamp.name, [...names]))
   return names.map((name) => rows.find((r) => r.name === name)?.n ?? 0).join('.')
 }
 
@@ -73,7 +102,10 @@ export const mayShare = (db: Db): boolean => !changedBy.has(db)
 /** Says that a part of the content has changed; part of the transaction that changes it. */
 export async function raiseStamp(db: Db, name: Stamp): Promise<void> {
   changedBy.add(db)
-  await db.insert(t.stamp).values({ name, n: 1 }).onConflictDoUpdate({ target: t.stamp.name, set: { n: sql`${t.stamp.n} + 1` } })
+  await db
+    .insert(t.stamp)
+    .values({ name, n: 1 })
+    .onConflictDoUpdate({ target: t.stamp.name, set: { n: sql`${t.stamp.n} + 1` } })
 }
 
 /** The set-up as a transaction sees it, its own changes included; not kept, for they may yet fall. */
@@ -89,10 +121,13 @@ export async function readSetup(db: Db): Promise<StoredSetup> {
   const rules = await db.select().from(t.namedRule).orderBy(asc(t.namedRule.name))
   const groups = await db.select().from(t.customerGroup).orderBy(asc(t.customerGroup.position))
   return {
-    stamp, source: sourceLanguage,
+    stamp,
+    source: sourceLanguage,
     attributes: new Map(attributes.map((a) => [a.code, attributeOf(a)])),
     types: new Map(types.map((p) => [p.code, typeOf(p)])),
-    categories: new Map(categories.map((c) => [c.code, { code: c.code, parent: c.parent, names: c.names, type: c.type }])),
+    categories: new Map(
+      categories.map((c) => [c.code, { code: c.code, parent: c.parent, names: c.names, type: c.type }]),
+    ),
     brands: new Map(brands.map((b) => [b.code, b])),
     lists: new Map(lists.map((l) => [l.code, { code: l.code, name: l.name }])),
     groups: new Map(groups.map((g) => [g.code, { code: g.code, name: g.name }])),

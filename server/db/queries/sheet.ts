@@ -9,14 +9,26 @@ import type { StoredSetup } from './setup'
 export type SheetMembers = 'parents' | 'variants' | 'both'
 
 /** A stretch of the sheet's rows in SKU order: the products with their families' roots, and how many rows there are. */
-export async function findRows(db: Db, setup: StoredSetup, node: RuleNode | null, lens: FactLens, o: { members: SheetMembers; offset: number; limit: number }): Promise<{ count: number; rows: { id: number; root: number }[] }> {
+export async function findRows(
+  db: Db,
+  setup: StoredSetup,
+  node: RuleNode | null,
+  lens: FactLens,
+  o: { members: SheetMembers; offset: number; limit: number },
+): Promise<{ count: number; rows: { id: number; root: number }[] }> {
   const met = node === null ? sql`true` : ruleToSql(node, lens, setup)
-  const wanted = { parents: sql`m.parent_id is null`, variants: sql`m.parent_id is not null`, both: sql`true` }[o.members]
+  const wanted = { parents: sql`m.parent_id is null`, variants: sql`m.parent_id is not null`, both: sql`true` }[
+    o.members
+  ]
   // Without a rule nothing is kept: the page is read along the SKUs, and only counting looks at all.
   const found = sql`found as ${node === null ? sql`not materialized` : sql`materialized`} (
-    ${o.members === 'parents' ? sql`select r.id, r.id as root, r.sku from product r where r.parent_id is null and ${met}`
-      : node === null ? sql`select m.id, m.root_id as root, m.sku from product m where ${wanted}`
-        : sql`select m.id, m.root_id as root, m.sku from product m join product r on r.id = m.root_id where ${wanted} and ${met}`})`
+    ${
+      o.members === 'parents'
+        ? sql`select r.id, r.id as root, r.sku from product r where r.parent_id is null and ${met}`
+        : node === null
+          ? sql`select m.id, m.root_id as root, m.sku from product m where ${wanted}`
+          : sql`select m.id, m.root_id as root, m.sku from product m join product r on r.id = m.root_id where ${wanted} and ${met}`
+    })`
   const { rows } = await db.execute<{ count: number; rows: [number, number][] | null }>(sql`
     with ${found} select (select count(*)::int from found) as count,
       (select json_agg(json_build_array(s.id, s.root) order by s.sku) from (select * from found order by sku limit ${o.limit} offset ${o.offset}) s) as rows`)
@@ -24,8 +36,17 @@ export async function findRows(db: Db, setup: StoredSetup, node: RuleNode | null
 }
 
 /** How many of the families that are found have an attribute by their type, and how many have any value of it in a language (or none). */
-export async function fillOfFound(db: Db, setup: StoredSetup, node: RuleNode | null, lens: FactLens, language: string): Promise<{ types: Map<string, number>; filled: Map<string, Map<string, number>> }> {
-  const { rows } = await db.execute<{ types: Record<string, number> | null; filled: { a: number; t: string; n: number }[] | null }>(sql`
+export async function fillOfFound(
+  db: Db,
+  setup: StoredSetup,
+  node: RuleNode | null,
+  lens: FactLens,
+  language: string,
+): Promise<{ types: Map<string, number>; filled: Map<string, Map<string, number>> }> {
+  const { rows } = await db.execute<{
+    types: Record<string, number> | null
+    filled: { a: number; t: string; n: number }[] | null
+  }>(sql`
     with found as materialized (select r.id, r.type from product r where r.parent_id is null and ${node === null ? sql`true` : ruleToSql(node, lens, setup)}),
     filled as (select v.attribute_id as a, f.type as t, count(distinct f.id)::int as n from found f join product p on p.root_id = f.id join value v on v.product_id = p.id
       where v.language in ('', ${language}) and v.storefront_id in (0, ${setup.storefrontIds.get(lens.storefront)!}) group by 1, 2)

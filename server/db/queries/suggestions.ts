@@ -55,23 +55,35 @@ const changed = sql`array(select distinct m.a from jsonb_to_recordset(s.made_fro
 const outdated = sql`(${current} is distinct from s.base or cardinality(${changed}) > 0)`
 
 function where(f: SuggestionFilter, personId: number): SQL {
-  const parts: SQL[] = [f.state === 'decided' ? sql`s.state in ('accepted', 'edited', 'refused')` : sql`s.state = ${f.state}`]
+  const parts: SQL[] = [
+    f.state === 'decided' ? sql`s.state in ('accepted', 'edited', 'refused')` : sql`s.state = ${f.state}`,
+  ]
   if (f.run !== undefined) parts.push(sql`s.run_id = ${f.run}`)
   if (f.origin !== undefined) parts.push(sql`r.origin = ${f.origin}`)
   if (f.sku !== undefined) parts.push(sql`s.root_id = (select root_id from product where sku = ${f.sku})`)
-  if (f.field !== undefined) parts.push(f.field === 'picture' ? sql`s.picture is not null` : sql`s.attribute = ${f.field}`)
+  if (f.field !== undefined)
+    parts.push(f.field === 'picture' ? sql`s.picture is not null` : sql`s.attribute = ${f.field}`)
   if (f.language !== undefined) parts.push(sql`s.language = ${f.language}`)
   if (f.mine) parts.push(sql`r.person_id = ${personId}`)
   if (f.outdated !== undefined) parts.push(f.outdated ? outdated : sql`not ${outdated}`)
   return sql.join(parts, sql` and `)
 }
 
-const order: Record<Grouping, SQL> = { run: sql`s.run_id desc, s.root_id, s.id`, product: sql`p.sku, s.attribute, s.id`, field: sql`s.attribute, s.language, s.storefront, s.run_id desc, s.id` }
+const order: Record<Grouping, SQL> = {
+  run: sql`s.run_id desc, s.root_id, s.id`,
+  product: sql`p.sku, s.attribute, s.id`,
+  field: sql`s.attribute, s.language, s.storefront, s.run_id desc, s.id`,
+}
 const from = sql`suggestion s join suggestion_run r on r.id = s.run_id join product p on p.id = s.product_id`
 const columns = sql`s.id, s.run_id, s.root_id, s.product_id, s.picture, s.attribute, s.storefront, s.language, s.step, s.value, s.base, s.made_from, s.alternatives, s.invented, s.state, s.decided, s.decided_at::text`
 
 /** A page of suggestions in the order of a grouping, and how many there are. */
-export async function listSuggestions(db: Db, setup: StoredSetup, f: SuggestionFilter & { by: Grouping; offset: number; limit: number }, personId: number): Promise<{ items: ListedSuggestion[]; count: number }> {
+export async function listSuggestions(
+  db: Db,
+  setup: StoredSetup,
+  f: SuggestionFilter & { by: Grouping; offset: number; limit: number },
+  personId: number,
+): Promise<{ items: ListedSuggestion[]; count: number }> {
   const condition = where(f, personId)
   const { rows } = await db.execute<{ n: number }>(sql`select count(*)::int as n from ${from} where ${condition}`)
   const { rows: items } = await db.execute(sql`
@@ -84,8 +96,28 @@ export async function listSuggestions(db: Db, setup: StoredSetup, f: SuggestionF
 }
 
 /** The groups of a grouping that have suggestions, each with how many, and how many are outdated. */
-export async function groupSuggestions(db: Db, f: SuggestionFilter & { by: Grouping }, personId: number): Promise<{ key: string; open: number; outdated: number; title: string | null; origin: string | null; created: string | null; person: string | null; language: string; done: RunDone | null }[]> {
-  const key = { run: sql`s.run_id::text`, product: sql`p.sku::text`, field: sql`case when s.picture is null then s.attribute else 'picture' end` }[f.by]
+export async function groupSuggestions(
+  db: Db,
+  f: SuggestionFilter & { by: Grouping },
+  personId: number,
+): Promise<
+  {
+    key: string
+    open: number
+    outdated: number
+    title: string | null
+    origin: string | null
+    created: string | null
+    person: string | null
+    language: string
+    done: RunDone | null
+  }[]
+> {
+  const key = {
+    run: sql`s.run_id::text`,
+    product: sql`p.sku::text`,
+    field: sql`case when s.picture is null then s.attribute else 'picture' end`,
+  }[f.by]
   const language = f.by === 'field' ? sql`s.language` : sql`''`
   const { rows } = await db.execute(sql`
     select ${key} as key, ${language} as language, count(*)::int as open, count(*) filter (where ${outdated})::int as outdated, ${f.by === 'run' ? sql`max(r.title)` : sql`null::text`} as title,
@@ -95,16 +127,34 @@ export async function groupSuggestions(db: Db, f: SuggestionFilter & { by: Group
 }
 
 /** How many wait, and the runs of a person that do. */
-export async function countWaiting(db: Db, personId: number): Promise<{ open: number; mine: { run: number; title: string; open: number }[] }> {
+export async function countWaiting(
+  db: Db,
+  personId: number,
+): Promise<{ open: number; mine: { run: number; title: string; open: number }[] }> {
   const { rows } = await db.execute<{ run: number; title: string; open: number; mine: boolean }>(sql`
     select r.id as run, r.title, count(*)::int as open, r.person_id is not distinct from ${personId} as mine from suggestion s join suggestion_run r on r.id = s.run_id where s.state = 'open' group by r.id order by r.id desc`)
-  return { open: rows.reduce((n, r) => n + r.open, 0), mine: rows.filter((r) => r.mine).slice(0, 20).map(({ run, title, open }) => ({ run, title, open })) }
+  return {
+    open: rows.reduce((n, r) => n + r.open, 0),
+    mine: rows
+      .filter((r) => r.mine)
+      .slice(0, 20)
+      .map(({ run, title, open }) => ({ run, title, open })),
+  }
 }
 
 /** Suggestions by their numbers, or all that a filter finds, kept from others until the transaction ends. */
-export async function lockSuggestions(tx: Tx, which: { ids: readonly number[] } | { filter: SuggestionFilter; personId: number; most: number }): Promise<StoredSuggestion[]> {
-  const ids = 'ids' in which ? [...which.ids]
-    : (await tx.db.execute<{ id: number }>(sql`select s.id from ${from} where ${where(which.filter, which.personId)} order by s.root_id, s.id limit ${which.most}`)).rows.map((r) => Number(r.id))
+export async function lockSuggestions(
+  tx: Tx,
+  which: { ids: readonly number[] } | { filter: SuggestionFilter; personId: number; most: number },
+): Promise<StoredSuggestion[]> {
+  const ids =
+    'ids' in which
+      ? [...which.ids]
+      : (
+          await tx.db.execute<{ id: number }>(
+            sql`select s.id from ${from} where ${where(which.filter, which.personId)} order by s.root_id, s.id limit ${which.most}`,
+          )
+        ).rows.map((r) => Number(r.id))
   if (ids.length === 0) return []
   await tx.db.execute(sql`select 1 from suggestion where id = any(${sql.param(ids)}::bigint[]) order by id for update`)
   const { rows } = await tx.db.execute(sql`
@@ -148,7 +198,12 @@ export async function addSuggestions(tx: Tx, runId: number, list: readonly NewSu
 }
 
 /** Says what was decided of suggestions. */
-export async function markDecided(tx: Tx, decided: readonly { id: number; state: SuggestionState; value: Value | null }[], personId: number | null, now: number): Promise<void> {
+export async function markDecided(
+  tx: Tx,
+  decided: readonly { id: number; state: SuggestionState; value: Value | null }[],
+  personId: number | null,
+  now: number,
+): Promise<void> {
   if (decided.length === 0) return
   await tx.db.execute(sql`
     update suggestion s set state = d.state, decided = nullif(d.value, 'null'::jsonb), decided_by = case when d.state = 'open' then null else ${personId}::int end, decided_at = case when d.state = 'open' then null else ${new Date(now).toISOString()}::timestamptz end

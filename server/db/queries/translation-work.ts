@@ -5,16 +5,27 @@ import type { Db } from '../connect'
 import type { StoredSetup } from './setup'
 
 /** What a record has and lacks in an edition. */
-export interface Counts { texts: number; missing: number; stale: number; unread: number }
+export interface Counts {
+  texts: number
+  missing: number
+  stale: number
+  unread: number
+}
 
-export interface Counted extends Counts { record: string; title: string; person: string | null; due: string | null }
+export interface Counted extends Counts {
+  record: string
+  title: string
+  person: string | null
+  due: string | null
+}
 
 /** What is shown of records: what lacks something, one lack alone, or everything. */
 export const shownWork = ['open', 'missing', 'stale', 'unread', 'all'] as const
 export type ShownWork = (typeof shownWork)[number]
 
 /** Whether a record is shown. */
-export const isShown = (c: Counts, show: ShownWork): boolean => show === 'all' || (show === 'open' ? c.missing + c.stale > 0 : c[show] > 0)
+export const isShown = (c: Counts, show: ShownWork): boolean =>
+  show === 'all' || (show === 'open' ? c.missing + c.stale > 0 : c[show] > 0)
 
 export interface WorkQuery {
   storefront: string
@@ -33,20 +44,38 @@ export interface WorkQuery {
   now: number
 }
 
-const shown: Record<ShownWork, SQL> = { open: sql`missing + stale > 0`, missing: sql`missing > 0`, stale: sql`stale > 0`, unread: sql`unread > 0`, all: sql`true` }
+const shown: Record<ShownWork, SQL> = {
+  open: sql`missing + stale > 0`,
+  missing: sql`missing > 0`,
+  stale: sql`stale > 0`,
+  unread: sql`unread > 0`,
+  all: sql`true`,
+}
 
 /** The numbers of the attributes whose texts are translated. */
-export const translatedAttributes = (setup: StoredSetup): number[] => [...setup.attributes.values()].filter((a) => a.translatable && attributeTypes[a.type].isText).map((a) => setup.attributeIds.get(a.code)!)
+export const translatedAttributes = (setup: StoredSetup): number[] =>
+  [...setup.attributes.values()]
+    .filter((a) => a.translatable && attributeTypes[a.type].isText)
+    .map((a) => setup.attributeIds.get(a.code)!)
 
 /** Whether a root `p` is sold in a storefront at a moment. */
-const inRange = (shop: number, now: number) => sql`(p.range = '[]'::jsonb or exists (select 1 from fact_range g where g.root_id = p.root_id and g.storefront_id = ${shop} and (g.from_at is null or g.from_at <= ${new Date(now).toISOString()}::timestamptz) and (g.to_at is null or g.to_at > ${new Date(now).toISOString()}::timestamptz)))`
+const inRange = (shop: number, now: number) =>
+  sql`(p.range = '[]'::jsonb or exists (select 1 from fact_range g where g.root_id = p.root_id and g.storefront_id = ${shop} and (g.from_at is null or g.from_at <= ${new Date(now).toISOString()}::timestamptz) and (g.to_at is null or g.to_at > ${new Date(now).toISOString()}::timestamptz)))`
 
 /** Roots that are sold in a storefront, by SKU, those that a word finds; and how many there are. */
-export async function soldRoots(db: Db, setup: StoredSetup, q: { storefront: string; q?: string | undefined; limit: number; offset: number; now: number }): Promise<{ roots: { id: number; sku: string }[]; count: number }> {
+export async function soldRoots(
+  db: Db,
+  setup: StoredSetup,
+  q: { storefront: string; q?: string | undefined; limit: number; offset: number; now: number },
+): Promise<{ roots: { id: number; sku: string }[]; count: number }> {
   const like = q.q ? `%${fold(q.q).replace(/[\\%_]/g, '\\$&')}%` : null
   const where = sql`p.parent_id is null and (${like}::text is null or p.sku_folded like ${like}) and ${inRange(setup.storefrontIds.get(q.storefront)!, q.now)}`
-  const { rows } = await db.execute<{ id: number; sku: string }>(sql`select p.id, p.sku from product p where ${where} order by p.sku limit ${q.limit} offset ${q.offset}`)
-  const { rows: [n] } = await db.execute<{ n: number }>(sql`select count(*)::int as n from product p where ${where}`)
+  const { rows } = await db.execute<{ id: number; sku: string }>(
+    sql`select p.id, p.sku from product p where ${where} order by p.sku limit ${q.limit} offset ${q.offset}`,
+  )
+  const {
+    rows: [n],
+  } = await db.execute<{ n: number }>(sql`select count(*)::int as n from product p where ${where}`)
   return { roots: rows, count: n!.n }
 }
 
@@ -68,7 +97,10 @@ function counted(setup: StoredSetup, q: WorkQuery): SQL {
 function wanted(setup: StoredSetup, q: WorkQuery): SQL {
   const name = setup.attributeIds.get('name') ?? 0
   const like = q.q ? `%${fold(q.q).replace(/[\\%_]/g, '\\$&')}%` : null
-  const found = like === null ? sql`true` : sql`(p.sku_folded like ${like} or p.root_id in (select f.root_id from fact f where f.attribute_id = ${name} and f.txt like ${like}))`
+  const found =
+    like === null
+      ? sql`true`
+      : sql`(p.sku_folded like ${like} or p.root_id in (select f.root_id from fact f where f.attribute_id = ${name} and f.txt like ${like}))`
   return sql`
     select p.id, p.sku, c.texts, c.missing, c.stale, c.unread, w.person_id, w.due from counted c join product p on p.id = c.product_id
       left join work_share w on w.record = 'product:' || p.sku and w.language = ${q.language}
@@ -76,9 +108,23 @@ function wanted(setup: StoredSetup, q: WorkQuery): SQL {
 }
 
 /** The work on products, counted, filtered and cut to a page by the database; and what all of them lack. */
-export async function productWork(db: Db, setup: StoredSetup, q: WorkQuery & { limit: number; offset: number }): Promise<{ items: Counted[]; count: number; total: Counts }> {
+export async function productWork(
+  db: Db,
+  setup: StoredSetup,
+  q: WorkQuery & { limit: number; offset: number },
+): Promise<{ items: Counted[]; count: number; total: Counts }> {
   const name = setup.attributeIds.get('name') ?? 0
-  const { rows } = await db.execute<{ sku: string | null; title: string | null; person: string | null; due: string | null; count: number; kind: string } & Counts & Record<string, unknown>>(sql`
+  const { rows } = await db.execute<
+    {
+      sku: string | null
+      title: string | null
+      person: string | null
+      due: string | null
+      count: number
+      kind: string
+    } & Counts &
+      Record<string, unknown>
+  >(sql`
     with counted as materialized (${counted(setup, q)}), wanted as materialized (${wanted(setup, q)}),
     page as (select * from wanted order by sku limit ${q.limit} offset ${q.offset})
     select 'total' as kind, null as sku, null as title, null as person, null as due, coalesce(sum(texts), 0)::int as texts, coalesce(sum(missing), 0)::int as missing, coalesce(sum(stale), 0)::int as stale, coalesce(sum(unread), 0)::int as unread, (select count(*)::int from wanted) as count from counted
@@ -87,14 +133,23 @@ export async function productWork(db: Db, setup: StoredSetup, q: WorkQuery & { l
   const [total, ...page] = rows
   const counts = ({ texts, missing, stale, unread }: Counts): Counts => ({ texts, missing, stale, unread })
   return {
-    items: page.map((r) => ({ record: `product:${r.sku!}`, title: r.title ?? r.sku!, person: r.person, due: r.due, ...counts(r) })),
-    count: total!.count, total: counts(total!),
+    items: page.map((r) => ({
+      record: `product:${r.sku!}`,
+      title: r.title ?? r.sku!,
+      person: r.person,
+      due: r.due,
+      ...counts(r),
+    })),
+    count: total!.count,
+    total: counts(total!),
   }
 }
 
 /** The products that a question finds, in SKU order. */
 export async function productsWithWork(db: Db, setup: StoredSetup, q: WorkQuery): Promise<string[]> {
-  const { rows } = await db.execute<{ sku: string }>(sql`with counted as (${counted(setup, q)}) ${wanted(setup, q)} order by p.sku`)
+  const { rows } = await db.execute<{ sku: string }>(
+    sql`with counted as (${counted(setup, q)}) ${wanted(setup, q)} order by p.sku`,
+  )
   return rows.map((r) => r.sku)
 }
 

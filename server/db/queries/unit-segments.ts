@@ -4,7 +4,11 @@ import { nowDate } from '../../clock'
 import type { Db } from '../connect'
 
 /** What is kept of the segments of records in a language: by record, then by unit. */
-export async function readKeptUnits(db: Db, records: readonly string[], language: string): Promise<Map<string, Map<string, KeptUnit>>> {
+export async function readKeptUnits(
+  db: Db,
+  records: readonly string[],
+  language: string,
+): Promise<Map<string, Map<string, KeptUnit>>> {
   const out = new Map<string, Map<string, KeptUnit>>()
   if (records.length === 0) return out
   const { rows } = await db.execute<{ record: string; unit: string } & KeptUnit & Record<string, unknown>>(sql`
@@ -17,10 +21,19 @@ export async function readKeptUnits(db: Db, records: readonly string[], language
 }
 
 /** Keeps the segments of units; null lets them go. */
-export async function writeKeptUnits(db: Db, list: readonly { record: string; unit: string; kept: KeptUnit | null }[], language: string): Promise<void> {
+export async function writeKeptUnits(
+  db: Db,
+  list: readonly { record: string; unit: string; kept: KeptUnit | null }[],
+  language: string,
+): Promise<void> {
   const gone = list.filter((x) => x.kept === null).map((x) => ({ r: x.record, u: x.unit }))
-  const kept = list.filter((x) => x.kept !== null).map((x) => ({ r: x.record, u: x.unit, s: x.kept!.segments, c: x.kept!.cuts, b: x.kept!.beside }))
-  if (gone.length > 0) await db.execute(sql`delete from unit_segments x using jsonb_to_recordset(${JSON.stringify(gone)}::jsonb) as g(r text, u text) where x.language = ${language} and x.record = g.r and x.unit = g.u`)
+  const kept = list
+    .filter((x) => x.kept !== null)
+    .map((x) => ({ r: x.record, u: x.unit, s: x.kept!.segments, c: x.kept!.cuts, b: x.kept!.beside }))
+  if (gone.length > 0)
+    await db.execute(
+      sql`delete from unit_segments x using jsonb_to_recordset(${JSON.stringify(gone)}::jsonb) as g(r text, u text) where x.language = ${language} and x.record = g.r and x.unit = g.u`,
+    )
   if (kept.length > 0) {
     await db.execute(sql`insert into unit_segments (record, unit, language, segments, cuts, beside, changed)
       select r, u, ${language}, s, c, b, ${nowDate().toISOString()}::timestamptz from jsonb_to_recordset(${JSON.stringify(kept)}::jsonb) as x(r text, u text, s jsonb, c jsonb, b text)

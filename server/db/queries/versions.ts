@@ -28,12 +28,20 @@ export const changedFrom = (moment: string): SQL => sql`
   select v.product_id from product_version v where v.changed >= ${moment} union select x.product_id from ${unfolded} x where x.at >= ${moment}`
 
 /** A version that a changed product has now, and when that was. */
-export interface Version { id: number; version: number; changed: string | null }
+export interface Version {
+  id: number
+  version: number
+  changed: string | null
+}
 
 /** Writes the versions that changed products have now. Their families are locked. */
 export async function writeVersions(tx: Tx, versions: readonly Version[]): Promise<void> {
-  const counted = await unfoldedOf(tx.db, versions.map((v) => v.id))
-  const rows = counted.size === 0 ? versions : versions.map((v) => ({ ...v, version: v.version - (counted.get(v.id)?.n ?? 0) }))
+  const counted = await unfoldedOf(
+    tx.db,
+    versions.map((v) => v.id),
+  )
+  const rows =
+    counted.size === 0 ? versions : versions.map((v) => ({ ...v, version: v.version - (counted.get(v.id)?.n ?? 0) }))
   await tx.db.execute(sql`
     update product_version v set version = r.version, changed = r.changed from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as r(id int, version int, changed timestamptz) where v.product_id = r.id`)
 }
@@ -49,6 +57,8 @@ export async function foldVersions(tx: Tx, step?: number): Promise<void> {
 
 /** Whether some changes are not folded yet. */
 export async function hasUnfolded(db: Db): Promise<boolean> {
-  const { rows } = await db.execute<{ some: boolean }>(sql`select exists (select 1 from change_set where not folded) as some`)
+  const { rows } = await db.execute<{ some: boolean }>(
+    sql`select exists (select 1 from change_set where not folded) as some`,
+  )
   return rows[0]!.some
 }

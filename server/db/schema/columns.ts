@@ -7,7 +7,9 @@ export const exactText = customType<{ data: string }>({ dataType: () => 'text co
 
 /** Differences as tuples of path, before and after: nothing in the database looks into them, and there are very many. */
 export const differencesColumn = customType<{ data: Difference[]; driverData: unknown }>({
-  dataType: () => 'json', toDriver: packDifferences, fromDriver: unpackDifferences,
+  dataType: () => 'json',
+  toDriver: packDifferences,
+  fromDriver: unpackDifferences,
 })
 
 /** Differences from how they are stored. */
@@ -21,7 +23,11 @@ export function packDifferences(list: readonly Difference[]): string {
 }
 
 /** A value as jsonb. The driver parses it; Drizzle's own jsonb parses texts once more, which makes a number of the text “12”. */
-export const valueColumn = customType<{ data: Value }>({ dataType: () => 'jsonb', toDriver: (v) => JSON.stringify(v), fromDriver: (stored) => stored as Value })
+export const valueColumn = customType<{ data: Value }>({
+  dataType: () => 'jsonb',
+  toDriver: (v) => JSON.stringify(v),
+  fromDriver: (stored) => stored as Value,
+})
 
 /** Sixty-four bits, written as 0 and 1. */
 export const bits64 = customType<{ data: string }>({ dataType: () => 'bit(64)' })
@@ -33,7 +39,10 @@ export const stretchLength = 1024
 export const stretchBits = customType<{ data: string }>({ dataType: () => `bit(${stretchLength})` })
 
 /** Bytes as they are. */
-export const bytes = customType<{ data: Uint8Array; driverData: Buffer }>({ dataType: () => 'bytea', toDriver: (b) => Buffer.from(b) })
+export const bytes = customType<{ data: Uint8Array; driverData: Buffer }>({
+  dataType: () => 'bytea',
+  toDriver: (b) => Buffer.from(b),
+})
 
 /** A moment, kept with its zone. */
 export const moment = (name: string) => timestamp(name, { withTimezone: true })

@@ -1,4 +1,16 @@
-import { boolean, date, index, integer, jsonb, pgTable, primaryKey, serial, smallint, text, uniqueIndex } from 'drizzle-orm/pg-core'
+import {
+  boolean,
+  date,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  serial,
+  smallint,
+  text,
+  uniqueIndex,
+} from 'drizzle-orm/pg-core'
 import type { Labels } from '@core/attributes/attribute'
 import type { Reach } from '@core/assignments/assignment'
 import type { Limits } from '@core/assignments/limits'
@@ -25,59 +37,76 @@ export const blob = pgTable('blob', {
 })
 
 /** Contents that are nearly the same picture, each pair both ways round. */
-export const twin = pgTable('twin', { digest: text('digest').notNull(), other: text('other').notNull() }, (t) => [primaryKey({ columns: [t.digest, t.other] })])
-
-/** Pictures and files under their names, as people describe them. */
-export const media = pgTable('media', {
-  name: text('name').primaryKey(),
-  digest: text('digest').notNull().references(() => blob.digest),
-  labels: jsonb('labels').$type<Labels>().notNull().default({}),
-  view: text('view'),
-  focus: jsonb('focus').$type<Focus>(),
-  crop: jsonb('crop').$type<Box>(),
-  words: text('words'),
-  /** What it is an own version of, and where; '' stands for every storefront or language. */
-  ofName: text('of_name'),
-  ofStorefront: text('of_storefront').notNull().default(''),
-  ofLanguage: text('of_language').notNull().default(''),
-  origin: text('origin').notNull().default(''),
-  holder: text('holder').notNull().default(''),
-  until: date('until', { mode: 'string' }),
-  created: moment('created').notNull().defaultNow(),
-  version: integer('version').notNull().default(1),
-}, (t) => [
-  uniqueIndex('media_version').on(t.ofName, t.ofStorefront, t.ofLanguage),
-  index('media_digest').on(t.digest),
+export const twin = pgTable('twin', { digest: text('digest').notNull(), other: text('other').notNull() }, (t) => [
+  primaryKey({ columns: [t.digest, t.other] }),
 ])
 
-export const piece = pgTable('piece', {
-  id: serial('id').primaryKey(),
-  code: text('code').notNull().unique(),
-  kind: text('kind').notNull(),
-  name: text('name').notNull(),
-  note: text('note').notNull(),
-  needed: text('needed').array().notNull(),
-  tags: text('tags').array().notNull().default([]),
-  owner: text('owner').notNull().default(''),
-  sign: text('sign'),
-  takes: text('takes'),
-  blockKind: text('block_kind'),
-  /** Of a piece that one product has for itself: whose it is, and where it stands there. */
-  ownOf: text('own_of'),
-  own: jsonb('own').$type<Omit<OwnPlace, 'sku'>>(),
-  version: integer('version').notNull().default(1),
-}, (t) => [index('piece_own_of').on(t.ownOf)])
+/** Pictures and files under their names, as people describe them. */
+export const media = pgTable(
+  'media',
+  {
+    name: text('name').primaryKey(),
+    digest: text('digest')
+      .notNull()
+      .references(() => blob.digest),
+    labels: jsonb('labels').$type<Labels>().notNull().default({}),
+    view: text('view'),
+    focus: jsonb('focus').$type<Focus>(),
+    crop: jsonb('crop').$type<Box>(),
+    words: text('words'),
+    /** What it is an own version of, and where; '' stands for every storefront or language. */
+    ofName: text('of_name'),
+    ofStorefront: text('of_storefront').notNull().default(''),
+    ofLanguage: text('of_language').notNull().default(''),
+    origin: text('origin').notNull().default(''),
+    holder: text('holder').notNull().default(''),
+    until: date('until', { mode: 'string' }),
+    created: moment('created').notNull().defaultNow(),
+    version: integer('version').notNull().default(1),
+  },
+  (t) => [uniqueIndex('media_version').on(t.ofName, t.ofStorefront, t.ofLanguage), index('media_digest').on(t.digest)],
+)
 
-export const pieceText = pgTable('piece_text', {
-  pieceId: integer('piece_id').notNull().references(() => piece.id, { onDelete: 'cascade' }),
-  storefrontId: smallint('storefront_id').notNull(),
-  language: text('language').notNull(),
-  title: text('title').notNull(),
-  body: text('body').notNull(),
-  entries: jsonb('entries').$type<Entry[]>(),
-  /** By part, `title` and `body`: the state of the translation, and the source it was made from. */
-  states: jsonb('states').$type<Partial<Record<'title' | 'body', { state: string; sourceHash: string | null; madeFrom: string | null }>>>().notNull(),
-}, (t) => [primaryKey({ columns: [t.pieceId, t.storefrontId, t.language] })])
+export const piece = pgTable(
+  'piece',
+  {
+    id: serial('id').primaryKey(),
+    code: text('code').notNull().unique(),
+    kind: text('kind').notNull(),
+    name: text('name').notNull(),
+    note: text('note').notNull(),
+    needed: text('needed').array().notNull(),
+    tags: text('tags').array().notNull().default([]),
+    owner: text('owner').notNull().default(''),
+    sign: text('sign'),
+    takes: text('takes'),
+    blockKind: text('block_kind'),
+    /** Of a piece that one product has for itself: whose it is, and where it stands there. */
+    ownOf: text('own_of'),
+    own: jsonb('own').$type<Omit<OwnPlace, 'sku'>>(),
+    version: integer('version').notNull().default(1),
+  },
+  (t) => [index('piece_own_of').on(t.ownOf)],
+)
+
+export const pieceText = pgTable(
+  'piece_text',
+  {
+    pieceId: integer('piece_id')
+      .notNull()
+      .references(() => piece.id, { onDelete: 'cascade' }),
+    storefrontId: smallint('storefront_id').notNull(),
+    language: text('language').notNull(),
+    title: text('title').notNull(),
+    body: text('body').notNull(),
+    entries: jsonb('entries').$type<Entry[]>(),
+    /** By part, `title` and `body`: the state of the translation, and the source it was made from. */
+    states: jsonb('states')
+      .$type<Partial<Record<'title' | 'body', { state: string; sourceHash: string | null; madeFrom: string | null }>>>()
+      .notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.pieceId, t.storefrontId, t.language] })],
+)
 
 export const assignment = pgTable('assignment', {
   number: serial('number').primaryKey(),
@@ -133,14 +162,18 @@ export const campaign = pgTable('campaign', {
  * The products that an assignment reaches in a storefront, as a set of root numbers, for whoever holds assignments against
  * each other. Derived: what has become old is worked out anew when it is asked for.
  */
-export const keptReach = pgTable('kept_reach', {
-  assignment: integer('assignment').notNull(),
-  storefrontId: smallint('storefront_id').notNull(),
-  /** What it was worked out from: the reach, the group it is asked for, and the set-up. */
-  key: text('key').notNull(),
-  bits: bytes('bits').notNull(),
-  /** Changes of products before this moment are in it. */
-  asOf: moment('as_of').notNull(),
-  /** When it is old by itself: a price or a day ends. */
-  until: moment('until'),
-}, (t) => [primaryKey({ columns: [t.storefrontId, t.assignment] })])
+export const keptReach = pgTable(
+  'kept_reach',
+  {
+    assignment: integer('assignment').notNull(),
+    storefrontId: smallint('storefront_id').notNull(),
+    /** What it was worked out from: the reach, the group it is asked for, and the set-up. */
+    key: text('key').notNull(),
+    bits: bytes('bits').notNull(),
+    /** Changes of products before this moment are in it. */
+    asOf: moment('as_of').notNull(),
+    /** When it is old by itself: a price or a day ends. */
+    until: moment('until'),
+  },
+  (t) => [primaryKey({ columns: [t.storefrontId, t.assignment] })],
+)

@@ -41,37 +41,49 @@ export interface RunDone {
 }
 
 /** Which stored value a suggestion was made from. */
-export interface MadeFromRow { p: number; a: string; s: string; l: string; v: Value }
+export interface MadeFromRow {
+  p: number
+  a: string
+  s: string
+  l: string
+  v: Value
+}
 
 /** A value that waits to be accepted, edited or refused. */
-export const suggestion = pgTable('suggestion', {
-  id: bigserial('id', { mode: 'number' }).primaryKey(),
-  runId: integer('run_id').notNull().references(() => suggestionRun.id, { onDelete: 'cascade' }),
-  /** The family it is for, and the member; of a picture's text, the family whose photo was read. */
-  rootId: integer('root_id').notNull(),
-  productId: integer('product_id').notNull(),
-  /** The picture, where it is a picture's text. */
-  picture: text('picture'),
-  /** Of a picture's text: ''. The storefront and language '' are none. */
-  attribute: text('attribute').notNull(),
-  storefront: text('storefront').notNull(),
-  language: text('language').notNull(),
-  step: text('step'),
-  value: valueColumn('value').notNull(),
-  /** What stood there when it was made; null is nothing. */
-  base: valueColumn('base'),
-  madeFrom: jsonb('made_from').$type<MadeFromRow[]>().notNull(),
-  alternatives: jsonb('alternatives').$type<Value[]>().notNull(),
-  /** Numbers in it that no fact says. */
-  invented: text('invented').array().notNull(),
-  /** open, accepted, edited, refused, or replaced by one of a later run. */
-  state: text('state').notNull(),
-  decidedBy: integer('decided_by'),
-  decidedAt: moment('decided_at'),
-  /** What was accepted, where it was edited. */
-  decided: valueColumn('decided'),
-}, (t) => [
-  index('suggestion_of_run').on(t.runId, t.state),
-  index('suggestion_of_root').on(t.rootId, t.attribute),
-  index('suggestion_by_state').on(t.state, t.id),
-])
+export const suggestion = pgTable(
+  'suggestion',
+  {
+    id: bigserial('id', { mode: 'number' }).primaryKey(),
+    runId: integer('run_id')
+      .notNull()
+      .references(() => suggestionRun.id, { onDelete: 'cascade' }),
+    /** The family it is for, and the member; of a picture's text, the family whose photo was read. */
+    rootId: integer('root_id').notNull(),
+    productId: integer('product_id').notNull(),
+    /** The picture, where it is a picture's text. */
+    picture: text('picture'),
+    /** Of a picture's text: ''. The storefront and language '' are none. */
+    attribute: text('attribute').notNull(),
+    storefront: text('storefront').notNull(),
+    language: text('language').notNull(),
+    step: text('step'),
+    value: valueColumn('value').notNull(),
+    /** What stood there when it was made; null is nothing. */
+    base: valueColumn('base'),
+    madeFrom: jsonb('made_from').$type<MadeFromRow[]>().notNull(),
+    alternatives: jsonb('alternatives').$type<Value[]>().notNull(),
+    /** Numbers in it that no fact says. */
+    invented: text('invented').array().notNull(),
+    /** open, accepted, edited, refused, or replaced by one of a later run. */
+    state: text('state').notNull(),
+    decidedBy: integer('decided_by'),
+    decidedAt: moment('decided_at'),
+    /** What was accepted, where it was edited. */
+    decided: valueColumn('decided'),
+  },
+  (t) => [
+    index('suggestion_of_run').on(t.runId, t.state),
+    index('suggestion_of_root').on(t.rootId, t.attribute),
+    index('suggestion_by_state').on(t.state, t.id),
+  ],
+)

@@ -1,4 +1,16 @@
-import { bigint, bigserial, boolean, index, integer, jsonb, pgTable, serial, smallint, smallserial, text } from 'drizzle-orm/pg-core'
+import {
+  bigint,
+  bigserial,
+  boolean,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  serial,
+  smallint,
+  smallserial,
+  text,
+} from 'drizzle-orm/pg-core'
 import type { Allowed, Labels, Option, ProductType, Serving } from '@core/attributes/attribute'
 import type { Edition } from '@core/catalogue/model'
 import type { Cut } from '@core/page/cut'
@@ -21,20 +33,26 @@ export const person = pgTable('person', {
 })
 
 /** Sign-ins and personal tokens, known by the hash of their secret. */
-export const session = pgTable('session', {
-  hash: text('hash').primaryKey(),
-  personId: integer('person_id').notNull().references(() => person.id, { onDelete: 'cascade' }),
-  kind: text('kind').notNull(),
-  /** What a personal token is called. */
-  name: text('name').notNull().default(''),
-  /** What a browser has to send along with each write. */
-  token: text('token').notNull(),
-  expires: moment('expires').notNull(),
-  /** When it was last used, to within some minutes: a browser's session ends when nobody uses it. */
-  seen: moment('seen').notNull().defaultNow(),
-  /** The network address it was made from. */
-  origin: text('origin').notNull().default(''),
-}, (t) => [index('session_expires').on(t.expires)])
+export const session = pgTable(
+  'session',
+  {
+    hash: text('hash').primaryKey(),
+    personId: integer('person_id')
+      .notNull()
+      .references(() => person.id, { onDelete: 'cascade' }),
+    kind: text('kind').notNull(),
+    /** What a personal token is called. */
+    name: text('name').notNull().default(''),
+    /** What a browser has to send along with each write. */
+    token: text('token').notNull(),
+    expires: moment('expires').notNull(),
+    /** When it was last used, to within some minutes: a browser's session ends when nobody uses it. */
+    seen: moment('seen').notNull().defaultNow(),
+    /** The network address it was made from. */
+    origin: text('origin').notNull().default(''),
+  },
+  (t) => [index('session_expires').on(t.expires)],
+)
 
 /** Attempts to sign in that went wrong lately, by what they have in common: an account from an origin, or an origin. */
 export const signInTry = pgTable('sign_in_try', {
@@ -49,17 +67,21 @@ export const signInTry = pgTable('sign_in_try', {
 })
 
 /** What was done that somebody may have to answer for. Rows are only ever added; the database refuses anything else. */
-export const audit = pgTable('audit', {
-  id: bigserial('id', { mode: 'number' }).primaryKey(),
-  at: moment('at').notNull(),
-  kind: text('kind').notNull(),
-  personId: integer('person_id'),
-  /** The network address it came from; empty where the server did it by itself. */
-  origin: text('origin').notNull(),
-  /** By what it was done: a browser's session or the name of a token. */
-  by: text('by').notNull().default(''),
-  detail: jsonb('detail').$type<Record<string, unknown>>().notNull(),
-}, (t) => [index('audit_at').on(t.at)])
+export const audit = pgTable(
+  'audit',
+  {
+    id: bigserial('id', { mode: 'number' }).primaryKey(),
+    at: moment('at').notNull(),
+    kind: text('kind').notNull(),
+    personId: integer('person_id'),
+    /** The network address it came from; empty where the server did it by itself. */
+    origin: text('origin').notNull(),
+    /** By what it was done: a browser's session or the name of a token. */
+    by: text('by').notNull().default(''),
+    detail: jsonb('detail').$type<Record<string, unknown>>().notNull(),
+  },
+  (t) => [index('audit_at').on(t.at)],
+)
 
 /** As they were stored before anything was asked of translations and areas, or after. */
 type StoredEdition = Omit<Edition, 'asks'> & Partial<Edition>
@@ -81,7 +103,11 @@ export const storefront = pgTable('storefront', {
   version: integer('version').notNull().default(1),
 })
 
-export const customerGroup = pgTable('customer_group', { code: text('code').primaryKey(), name: text('name').notNull(), position: smallint('position').notNull() })
+export const customerGroup = pgTable('customer_group', {
+  code: text('code').primaryKey(),
+  name: text('name').notNull(),
+  position: smallint('position').notNull(),
+})
 export const brand = pgTable('brand', { code: text('code').primaryKey(), name: text('name').notNull() })
 export const category = pgTable('category', {
   code: text('code').primaryKey(),

@@ -1,20 +1,39 @@
 import { sql } from 'drizzle-orm'
-import { bigint, bigserial, boolean, index, integer, json, jsonb, pgTable, primaryKey, serial, text, uniqueIndex } from 'drizzle-orm/pg-core'
+import {
+  bigint,
+  bigserial,
+  boolean,
+  index,
+  integer,
+  json,
+  jsonb,
+  pgTable,
+  primaryKey,
+  serial,
+  text,
+  uniqueIndex,
+} from 'drizzle-orm/pg-core'
 import type { Mapping } from '@core/imports/mapping'
 import { differencesColumn, moment, stretchBits } from './columns'
 import { person } from './set-up'
 
 /** What people keep under a name to use again: views of the sheet, mappings of files. */
-export const kept = pgTable('kept', {
-  id: serial('id').primaryKey(),
-  kind: text('kind').notNull(),
-  name: text('name').notNull(),
-  /** Whose it is. */
-  personId: integer('person_id').notNull().references(() => person.id, { onDelete: 'cascade' }),
-  /** Whether everybody sees it. */
-  shared: boolean('shared').notNull(),
-  content: jsonb('content').$type<Record<string, unknown>>().notNull(),
-}, (t) => [uniqueIndex('kept_name').on(t.kind, t.personId, t.name)])
+export const kept = pgTable(
+  'kept',
+  {
+    id: serial('id').primaryKey(),
+    kind: text('kind').notNull(),
+    name: text('name').notNull(),
+    /** Whose it is. */
+    personId: integer('person_id')
+      .notNull()
+      .references(() => person.id, { onDelete: 'cascade' }),
+    /** Whether everybody sees it. */
+    shared: boolean('shared').notNull(),
+    content: jsonb('content').$type<Record<string, unknown>>().notNull(),
+  },
+  (t) => [uniqueIndex('kept_name').on(t.kind, t.personId, t.name)],
+)
 
 /** Files that are fetched on a schedule and imported. */
 export const feed = pgTable('feed', {
@@ -45,48 +64,78 @@ export const step = pgTable('step', {
 })
 
 /** What a step changed in one record. */
-export const change = pgTable('change', {
-  id: bigserial('id', { mode: 'number' }).primaryKey(),
-  stepId: bigint('step_id', { mode: 'number' }).notNull(),
-  record: text('record').notNull(),
-  differences: differencesColumn('differences').notNull(),
-}, (t) => [index('change_record').on(t.record)])
+export const change = pgTable(
+  'change',
+  {
+    id: bigserial('id', { mode: 'number' }).primaryKey(),
+    stepId: bigint('step_id', { mode: 'number' }).notNull(),
+    record: text('record').notNull(),
+    differences: differencesColumn('differences').notNull(),
+  },
+  (t) => [index('change_record').on(t.record)],
+)
 
 /** What a step changed in many products at once: one path, from one value to another. Its numbers are those of `change`. */
-export const changeSet = pgTable('change_set', {
-  id: bigint('id', { mode: 'number' }).primaryKey().default(sql`nextval('change_id_seq')`),
-  stepId: bigint('step_id', { mode: 'number' }).notNull(),
-  path: text('path').notNull(),
-  before: json('before').$type<unknown>(),
-  after: json('after').$type<unknown>(),
-  /** Whether the versions of its products count it already; else it is counted where they are read. */
-  folded: boolean('folded').notNull(),
-}, (t) => [index('change_set_step').on(t.stepId), index('change_set_unfolded').on(t.id).where(sql`not folded`)])
+export const changeSet = pgTable(
+  'change_set',
+  {
+    id: bigint('id', { mode: 'number' })
+      .primaryKey()
+      .default(sql`nextval('change_id_seq')`),
+    stepId: bigint('step_id', { mode: 'number' }).notNull(),
+    path: text('path').notNull(),
+    before: json('before').$type<unknown>(),
+    after: json('after').$type<unknown>(),
+    /** Whether the versions of its products count it already; else it is counted where they are read. */
+    folded: boolean('folded').notNull(),
+  },
+  (t) => [
+    index('change_set_step').on(t.stepId),
+    index('change_set_unfolded')
+      .on(t.id)
+      .where(sql`not folded`),
+  ],
+)
 
 /** In which products: a bit for each number of a stretch of them, as one change can be made to all there are. */
-export const changeStretch = pgTable('change_stretch', {
-  setId: bigint('set_id', { mode: 'number' }).notNull(),
-  stretch: integer('stretch').notNull(),
-  products: stretchBits('products').notNull(),
-}, (t) => [primaryKey({ columns: [t.setId, t.stretch] }), index('change_stretch_products').on(t.stretch, t.setId)])
+export const changeStretch = pgTable(
+  'change_stretch',
+  {
+    setId: bigint('set_id', { mode: 'number' }).notNull(),
+    stretch: integer('stretch').notNull(),
+    products: stretchBits('products').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.setId, t.stretch] }), index('change_stretch_products').on(t.stretch, t.setId)],
+)
 
 /** Work that takes time, with how far it is. */
-export const job = pgTable('job', {
-  id: text('id').primaryKey(),
-  kind: text('kind').notNull(),
-  title: text('title').notNull(),
-  personId: integer('person_id'),
-  input: jsonb('input').$type<Record<string, unknown>>().notNull(),
-  state: text('state').notNull(),
-  done: integer('done').notNull().default(0),
-  total: integer('total'),
-  result: jsonb('result').$type<unknown>(),
-  error: text('error'),
-  created: moment('created').notNull(),
-  started: moment('started'),
-  finished: moment('finished'),
-  /** How often it was begun. */
-  tries: integer('tries').notNull().default(0),
-  /** It is not begun before: work that failed waits longer each time. */
-  after: moment('after').notNull().defaultNow(),
-}, (t) => [index('job_waiting').on(t.created).where(sql`state = 'queued'`), index('job_running').on(t.id).where(sql`state = 'running'`)])
+export const job = pgTable(
+  'job',
+  {
+    id: text('id').primaryKey(),
+    kind: text('kind').notNull(),
+    title: text('title').notNull(),
+    personId: integer('person_id'),
+    input: jsonb('input').$type<Record<string, unknown>>().notNull(),
+    state: text('state').notNull(),
+    done: integer('done').notNull().default(0),
+    total: integer('total'),
+    result: jsonb('result').$type<unknown>(),
+    error: text('error'),
+    created: moment('created').notNull(),
+    started: moment('started'),
+    finished: moment('finished'),
+    /** How often it was begun. */
+    tries: integer('tries').notNull().default(0),
+    /** It is not begun before: work that failed waits longer each time. */
+    after: moment('after').notNull().defaultNow(),
+  },
+  (t) => [
+    index('job_waiting')
+      .on(t.created)
+      .where(sql`state = 'queued'`),
+    index('job_running')
+      .on(t.id)
+      .where(sql`state = 'running'`),
+  ],
+)

@@ -18,7 +18,10 @@ import { notFitting } from '../problem'
 import { beginAsking, reachesIn } from '../reach/kept-reach'
 import { filterOf } from '../reach/reach'
 
-export interface CoverageBody { filter?: unknown; storefronts: string[] }
+export interface CoverageBody {
+  filter?: unknown
+  storefronts: string[]
+}
 
 /** What stands where: by product type, edition and area. */
 export interface Coverage {
@@ -34,7 +37,10 @@ export interface Coverage {
 const familiesAtOnce = 400
 
 /** An assignment that may stand in an edition, with the roots that it reaches. */
-interface Standing { assignment: PreparedAssignment; reached: Bitmap }
+interface Standing {
+  assignment: PreparedAssignment
+  reached: Bitmap
+}
 
 /** Those that reach each of some roots. Ones that are asked of each variant are asked again on the page. */
 function reaching(list: readonly Standing[], roots: readonly number[]): PreparedAssignment[][] {
@@ -51,19 +57,45 @@ export async function queueCoverage(person: Person, body: CoverageBody): Promise
   const setup = await loadSetup(database())
   filterOf(setup, body.filter)
   body.storefronts.forEach((s, i) => {
-    if (!setup.storefronts.has(s)) throw notFitting('There is no such storefront.', [{ path: `storefronts[${i}]`, message: `There is no storefront “${s}”.` }])
+    if (!setup.storefronts.has(s))
+      throw notFitting('There is no such storefront.', [
+        { path: `storefronts[${i}]`, message: `There is no storefront “${s}”.` },
+      ])
   })
-  return inTransaction((tx) => enqueue(tx, { kind: 'coverage', title: 'Counting what stands where', personId: person.id, input: { ...body } }))
+  return inTransaction((tx) =>
+    enqueue(tx, { kind: 'coverage', title: 'Counting what stands where', personId: person.id, input: { ...body } }),
+  )
 }
 
 /** What may stand in each edition now: what cannot is not asked of every product, and what reaches a product is known already. */
-async function standingIn(shops: readonly Storefront[], assignments: readonly PreparedAssignment[], setup: StoredSetup, moment: number): Promise<Map<string, Standing[]>> {
+async function standingIn(
+  shops: readonly Storefront[],
+  assignments: readonly PreparedAssignment[],
+  setup: StoredSetup,
+  moment: number,
+): Promise<Map<string, Standing[]>> {
   const asking = await beginAsking(database(), setup)
   const standing = new Map<string, Standing[]>()
   for (const { code: storefront, editions } of shops) {
-    const lists = editions.map(({ language }) => ({ language, list: assignments.filter((a) => notACandidate(a, { storefront, language, group: null, moment }, setup) === undefined) }))
-    const reaches = await reachesIn(database(), setup, [...new Set(lists.flatMap((l) => l.list))], storefront, moment, asking)
-    for (const { language, list } of lists) standing.set(`${storefront}/${language}`, list.map((assignment) => ({ assignment, reached: reaches.get(assignment.number)! })))
+    const lists = editions.map(({ language }) => ({
+      language,
+      list: assignments.filter(
+        (a) => notACandidate(a, { storefront, language, group: null, moment }, setup) === undefined,
+      ),
+    }))
+    const reaches = await reachesIn(
+      database(),
+      setup,
+      [...new Set(lists.flatMap((l) => l.list))],
+      storefront,
+      moment,
+      asking,
+    )
+    for (const { language, list } of lists)
+      standing.set(
+        `${storefront}/${language}`,
+        list.map((assignment) => ({ assignment, reached: reaches.get(assignment.number)! })),
+      )
   }
   return standing
 }
@@ -72,17 +104,34 @@ async function standingIn(shops: readonly Storefront[], assignments: readonly Pr
 async function readSome(setup: StoredSetup, roots: readonly number[], from: number) {
   const db = database()
   const families = await loadFamilies(db, setup, roots.slice(from, from + familiesAtOnce))
-  const [library, own] = await Promise.all([loadLibrary(db, namedBy(families.values(), setup)), ownPiecesOf(db, setup, [...families.values()].map((f) => f.root.sku))])
+  const [library, own] = await Promise.all([
+    loadLibrary(db, namedBy(families.values(), setup)),
+    ownPiecesOf(
+      db,
+      setup,
+      [...families.values()].map((f) => f.root.sku),
+    ),
+  ])
   return { families: [...families.values()], library, own }
 }
 
 /** Puts together the pages of all products that a condition finds, in every edition of some storefronts, and counts what stands in which area. For no group, now; disabled products have no page. */
-export async function findCoverage(body: CoverageBody, now: number, { onProgress, cancelled }: WorkControls = {}): Promise<Coverage> {
+export async function findCoverage(
+  body: CoverageBody,
+  now: number,
+  { onProgress, cancelled }: WorkControls = {},
+): Promise<Coverage> {
   const db = database()
   const setup = await loadSetup(db)
   const { assignments, pieces, sets } = await loadContent(db, setup)
-  const shops = [...setup.storefronts.values()].filter((s) => body.storefronts.length === 0 || body.storefronts.includes(s.code))
-  const roots = await rootIdsOf(db, setup, filterOf(setup, body.filter), { storefront: shops[0]!.code, group: null, moment: now })
+  const shops = [...setup.storefronts.values()].filter(
+    (s) => body.storefronts.length === 0 || body.storefronts.includes(s.code),
+  )
+  const roots = await rootIdsOf(db, setup, filterOf(setup, body.filter), {
+    storefront: shops[0]!.code,
+    group: null,
+    moment: now,
+  })
   const standing = await standingIn(shops, assignments, setup, now)
   const rows = new Map<string, CoverageRow>()
   let pages = 0
@@ -105,7 +154,19 @@ export async function findCoverage(body: CoverageBody, now: number, { onProgress
         for (const { language } of shop.editions) {
           const edition = `${shop.code}/${language}`
           // Related products are not read for so many pages; a part that holds nothing else is counted as left out.
-          const page = assemblePage({ family, sku: root.sku, lens: { storefront: shop.code, language, group: null, moment: now }, setup, assignments: reach.get(edition)![i]!, pieces, sets, own: own.get(root.sku) ?? [], library, related: {}, brief: true })
+          const page = assemblePage({
+            family,
+            sku: root.sku,
+            lens: { storefront: shop.code, language, group: null, moment: now },
+            setup,
+            assignments: reach.get(edition)![i]!,
+            pieces,
+            sets,
+            own: own.get(root.sku) ?? [],
+            library,
+            related: {},
+            brief: true,
+          })
           countPage(row, edition, page)
           pages++
         }
@@ -118,7 +179,11 @@ export async function findCoverage(body: CoverageBody, now: number, { onProgress
   const areas = new Map(shops.flatMap((s) => s.layout.areas).map((a) => [a.area, { area: a.area, name: a.name }]))
   const order = [...setup.types.keys()]
   return {
-    editions: shops.flatMap((s) => s.editions.map((e) => ({ storefront: s.code, language: e.language }))), areas: [...areas.values()],
-    products: [...rows.values()].reduce((n, r) => n + r.products, 0), pages, rows: [...rows.values()].sort((a, b) => order.indexOf(a.type) - order.indexOf(b.type)), at: now,
+    editions: shops.flatMap((s) => s.editions.map((e) => ({ storefront: s.code, language: e.language }))),
+    areas: [...areas.values()],
+    products: [...rows.values()].reduce((n, r) => n + r.products, 0),
+    pages,
+    rows: [...rows.values()].sort((a, b) => order.indexOf(a.type) - order.indexOf(b.type)),
+    at: now,
   }
 }

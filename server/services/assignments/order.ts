@@ -12,29 +12,54 @@ import { getRecord, writeIn } from '../records'
  * Puts an assignment before another entry of an area in page order, or at its end; numbers follow with room between them.
  * Built-in parts are those of the storefront through which the order is seen. What was changed is one step.
  */
-export async function placeAssignment(person: Person, body: { storefront: string; area: string; code: string; before: string | null }, now: number): Promise<{ changed: { code: string; order: number }[] }> {
+export async function placeAssignment(
+  person: Person,
+  body: { storefront: string; area: string; code: string; before: string | null },
+  now: number,
+): Promise<{ changed: { code: string; order: number }[] }> {
   const db = database()
   const setup = await loadSetup(db)
   const storefront = setup.storefronts.get(body.storefront)
-  if (!storefront) throw notFitting('There is no such storefront.', [{ path: 'storefront', message: `There is no storefront “${body.storefront}”.` }])
+  if (!storefront)
+    throw notFitting('There is no such storefront.', [
+      { path: 'storefront', message: `There is no storefront “${body.storefront}”.` },
+    ])
   return inTransaction(async (tx) => {
     const { assignments } = await readContent(tx.db, setup)
     const moving = assignments.find((a) => a.code === body.code)
-    if (!moving) throw notFitting('There is no such assignment.', [{ path: 'code', message: `There is no assignment “${body.code}”.` }])
+    if (!moving)
+      throw notFitting('There is no such assignment.', [
+        { path: 'code', message: `There is no assignment “${body.code}”.` },
+      ])
     const entries: (Ordered & { number: number })[] = [
-      ...assignments.filter((a) => a.area === body.area || a === moving).map((a) => ({ key: a.code, order: a.order, number: a.number, fixed: false })),
-      ...storefront.layout.parts.filter((p) => p.area === body.area).map((p) => ({ key: `part:${p.part}`, order: p.order, number: -1, fixed: true })),
+      ...assignments
+        .filter((a) => a.area === body.area || a === moving)
+        .map((a) => ({ key: a.code, order: a.order, number: a.number, fixed: false })),
+      ...storefront.layout.parts
+        .filter((p) => p.area === body.area)
+        .map((p) => ({ key: `part:${p.part}`, order: p.order, number: -1, fixed: true })),
     ].sort((a, b) => a.order - b.order || a.number - b.number)
     let orders: Map<string, number>
     try {
       orders = reordered(entries, body.code, body.before)
     } catch (e) {
-      throw e instanceof RangeError ? notFitting('It cannot be put there.', [{ path: 'before', message: e.message }]) : e
+      throw e instanceof RangeError
+        ? notFitting('It cannot be put there.', [{ path: 'before', message: e.message }])
+        : e
     }
     const step = await beginStep(tx, `Moved the assignment “${moving.name}”`, person.id, now)
     for (const [code, order] of orders) {
-      const { record } = await getRecord('assignments', code) as unknown as { record: AssignmentRecord }
-      await writeIn(tx, person, 'assignments', code, { ...record, order, ...(code === body.code ? { area: body.area } : {}) }, {}, now, { setup, step })
+      const { record } = (await getRecord('assignments', code)) as unknown as { record: AssignmentRecord }
+      await writeIn(
+        tx,
+        person,
+        'assignments',
+        code,
+        { ...record, order, ...(code === body.code ? { area: body.area } : {}) },
+        {},
+        now,
+        { setup, step },
+      )
     }
     return { changed: [...orders].map(([code, order]) => ({ code, order })) }
   })
@@ -44,7 +69,14 @@ export async function placeAssignment(person: Person, body: { storefront: string
 export async function pageOrder(storefrontCode: string) {
   const setup = await loadSetup(database())
   const storefront = setup.storefronts.get(storefrontCode)
-  if (!storefront) throw notFitting('There is no such storefront.', [{ path: 'storefront', message: `There is no storefront “${storefrontCode}”.` }])
+  if (!storefront)
+    throw notFitting('There is no such storefront.', [
+      { path: 'storefront', message: `There is no storefront “${storefrontCode}”.` },
+    ])
   const { assignments } = await loadContent(database(), setup)
-  return storefront.layout.areas.map((a) => ({ ...a, parts: storefront.layout.parts.filter((p) => p.area === a.area).map(({ part, order }) => ({ part, order })), assignments: assignments.filter((x) => x.area === a.area).length }))
+  return storefront.layout.areas.map((a) => ({
+    ...a,
+    parts: storefront.layout.parts.filter((p) => p.area === a.area).map(({ part, order }) => ({ part, order })),
+    assignments: assignments.filter((x) => x.area === a.area).length,
+  }))
 }

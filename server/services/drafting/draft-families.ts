@@ -30,8 +30,14 @@ export interface Desk {
 export async function openDesk(recipe: Desk['recipe'], edition: Desk['edition'], setup: StoredSetup): Promise<Desk> {
   const reader = editionOrProblem(setup, edition.storefront, edition.language)
   const { languages, name } = draftingService()
-  if (recipe.steps.some((s) => stepKinds[s.kind].drafted && s.kind !== 'photo') && !languages.includes(edition.language.split('-')[0]!)) {
-    throw notFitting(`${name}, which drafts the texts, does not write ${edition.language}. It writes ${languages.join(', ')}.`, [{ path: 'editions', message: `${edition.language} is not among its languages.` }])
+  if (
+    recipe.steps.some((s) => stepKinds[s.kind].drafted && s.kind !== 'photo') &&
+    !languages.includes(edition.language.split('-')[0]!)
+  ) {
+    throw notFitting(
+      `${name}, which drafts the texts, does not write ${edition.language}. It writes ${languages.join(', ')}.`,
+      [{ path: 'editions', message: `${edition.language} is not among its languages.` }],
+    )
   }
   const styles = await readStyles(database())
   const taken = recipe.steps.some((s) => s.kind === 'names') ? await wordsOfNames(database(), setup) : new Set<string>()
@@ -40,7 +46,10 @@ export async function openDesk(recipe: Desk['recipe'], edition: Desk['edition'],
 }
 
 /** The words of a name, folded. */
-const wordsIn = (name: string) => fold(name).split(/[^\p{L}\p{N}]+/u).filter(Boolean)
+const wordsIn = (name: string) =>
+  fold(name)
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(Boolean)
 
 /** How much a family says, whatever the language. */
 export function substanceOfFamily(family: StoredFamily, setup: StoredSetup): Substance {
@@ -50,15 +59,35 @@ export function substanceOfFamily(family: StoredFamily, setup: StoredSetup): Sub
 }
 
 /** Drafts for some families, one after the other. Throws a DraftingProblem where the service does not answer. */
-export async function draftFamilies(families: readonly StoredFamily[], desk: Desk): Promise<Map<StoredFamily, StepResult[]>> {
+export async function draftFamilies(
+  families: readonly StoredFamily[],
+  desk: Desk,
+): Promise<Map<StoredFamily, StepResult[]>> {
   const { recipe, reader, setup, styles, edition, taken } = desk
-  const beside = await besideOf(families, reader, setup, recipe.steps.map((s) => s.kind))
+  const beside = await besideOf(
+    families,
+    reader,
+    setup,
+    recipe.steps.map((s) => s.kind),
+  )
   const out = new Map<StoredFamily, StepResult[]>()
   for (const family of families) {
-    const results = await runRecipe({ recipe, family, reader, setup, styleOf: (field) => styleFor(styles, field, edition), beside: beside(family), taken: [...taken], service: draftingService() })
+    const results = await runRecipe({
+      recipe,
+      family,
+      reader,
+      setup,
+      styleOf: (field) => styleFor(styles, field, edition),
+      beside: beside(family),
+      taken: [...taken],
+      service: draftingService(),
+    })
     out.set(family, results)
     // Two products of one run are not called alike.
-    for (const r of results) if (r.kind === 'names') for (const p of r.proposals) [p.value, ...p.alternatives].flatMap((v) => wordsIn(String(v))).forEach((w) => taken.add(w))
+    for (const r of results)
+      if (r.kind === 'names')
+        for (const p of r.proposals)
+          [p.value, ...p.alternatives].flatMap((v) => wordsIn(String(v))).forEach((w) => taken.add(w))
   }
   return out
 }

@@ -13,8 +13,16 @@ export async function listRecipes() {
   return {
     items: rows.map((r) => {
       const o = open.find((x) => x.recipe === r.code)
-      return { code: r.code, name: r.name, note: r.note, steps: r.steps.map((s) => s.kind), open: o?.open ?? 0, last: o ? new Date(o.last).toISOString() : null }
+      return {
+        code: r.code,
+        name: r.name,
+        note: r.note,
+        steps: r.steps.map((s) => s.kind),
+        open: o?.open ?? 0,
+        last: o ? new Date(o.last).toISOString() : null,
+      }
     }),
-    service: { name, unit, languages }, next: null,
+    service: { name, unit, languages },
+    next: null,
   }
 }

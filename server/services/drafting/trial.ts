@@ -20,32 +20,65 @@ import { draftFamilies, openDesk, substanceOfFamily } from './draft-families'
 export async function tryRecipe(body: RecipeTrialBody): Promise<RecipeTrial> {
   const db = database()
   const setup = await loadSetup(db)
-  const recipe = { ...body.recipe, steps: body.recipe.steps.map((s) => ({ ...s, instruction: normalForm(s.instruction) })) }
+  const recipe = {
+    ...body.recipe,
+    steps: body.recipe.steps.map((s) => ({ ...s, instruction: normalForm(s.instruction) })),
+  }
   const problems = recipeProblems(recipe.steps)
-  if (problems.length > 0) throw notFitting('The recipe cannot be tried.', problems.map((p) => ({ path: `recipe.${p.path}`, message: p.message })))
+  if (problems.length > 0)
+    throw notFitting(
+      'The recipe cannot be tried.',
+      problems.map((p) => ({ path: `recipe.${p.path}`, message: p.message })),
+    )
   const roots = await rootsOfSkus(db, body.skus)
   const missing = body.skus.filter((s) => !roots.has(s))
-  if (missing.length > 0) throw notFitting('The recipe cannot be tried.', missing.map((s) => ({ path: `skus[${body.skus.indexOf(s)}]`, message: `There is no product “${s}”.` })))
+  if (missing.length > 0)
+    throw notFitting(
+      'The recipe cannot be tried.',
+      missing.map((s) => ({ path: `skus[${body.skus.indexOf(s)}]`, message: `There is no product “${s}”.` })),
+    )
   const edition = { storefront: body.storefront, language: body.language }
   const desk = await openDesk(recipe, edition, setup)
   const families = await loadFamilies(db, setup, [...roots.values()])
   const drafted = await draftFamilies([...new Set(body.skus.map((s) => families.get(roots.get(s)!)!))], desk)
   return {
-    service: draftingService().name, unit: draftingService().unit,
+    service: draftingService().name,
+    unit: draftingService().unit,
     items: [...drafted].map(([family, results]): TrialProduct => {
-      const read = inlineReader(valuesFor(family.root, family, desk.reader, setup), desk.reader, setup, { library: libraryOf([]), type: null, related: {} })
-      const addresses = [...new Set(results.flatMap((r) => r.proposals.flatMap((p) => inlineAddresses(textOf(p.value)))))]
+      const read = inlineReader(valuesFor(family.root, family, desk.reader, setup), desk.reader, setup, {
+        library: libraryOf([]),
+        type: null,
+        related: {},
+      })
+      const addresses = [
+        ...new Set(results.flatMap((r) => r.proposals.flatMap((p) => inlineAddresses(textOf(p.value))))),
+      ]
       const substance = substanceOfFamily(family, setup)
       return {
-        sku: family.root.sku, name: String(valuesFor(family.root, family, desk.reader, setup)('name')?.value ?? family.root.sku), thin: substance.thin ? { facts: substance.facts, of: substance.of, help: substance.help.slice(0, 4) } : null,
+        sku: family.root.sku,
+        name: String(valuesFor(family.root, family, desk.reader, setup)('name')?.value ?? family.root.sku),
+        thin: substance.thin ? { facts: substance.facts, of: substance.of, help: substance.help.slice(0, 4) } : null,
         values: readAddresses(addresses, read),
         units: results.reduce((n, r) => n + r.units, 0),
         steps: results.map((r) => ({
-          kind: r.kind, asked: r.asked, text: r.text, units: r.units, notes: r.notes,
+          kind: r.kind,
+          asked: r.asked,
+          text: r.text,
+          units: r.units,
+          notes: r.notes,
           texts: r.proposals.map((p) => {
             const attribute = p.place.kind === 'product' ? setup.attributes.get(p.place.attribute) : undefined
-            const findings = attribute && attributeTypes[attribute.type].isText ? checkText(p.value, attribute.type, styleFor(desk.styles, attribute.code, edition)) : []
-            return { attribute: attribute?.code ?? 'picture', value: p.value, alternatives: p.alternatives, invented: p.invented, findings }
+            const findings =
+              attribute && attributeTypes[attribute.type].isText
+                ? checkText(p.value, attribute.type, styleFor(desk.styles, attribute.code, edition))
+                : []
+            return {
+              attribute: attribute?.code ?? 'picture',
+              value: p.value,
+              alternatives: p.alternatives,
+              invented: p.invented,
+              findings,
+            }
           }),
         })),
       }

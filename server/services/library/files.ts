@@ -16,8 +16,12 @@ import { recordKinds, writeIn, type RecordKindName } from '../records'
 
 /** What a file of content holds, in the order in which one kind needs the one before. */
 const parts = [
-  { key: 'campaigns', kind: 'campaigns', table: t.campaign }, { key: 'namedRules', kind: 'named-rules', table: t.namedRule }, { key: 'blockKinds', kind: 'block-kinds', table: t.blockKind },
-  { key: 'pieces', kind: 'pieces', table: t.piece }, { key: 'questionSets', kind: 'question-sets', table: t.questionSet }, { key: 'assignments', kind: 'assignments', table: t.assignment },
+  { key: 'campaigns', kind: 'campaigns', table: t.campaign },
+  { key: 'namedRules', kind: 'named-rules', table: t.namedRule },
+  { key: 'blockKinds', kind: 'block-kinds', table: t.blockKind },
+  { key: 'pieces', kind: 'pieces', table: t.piece },
+  { key: 'questionSets', kind: 'question-sets', table: t.questionSet },
+  { key: 'assignments', kind: 'assignments', table: t.assignment },
 ] as const satisfies readonly { key: string; kind: RecordKindName; table: unknown }[]
 type PartKey = (typeof parts)[number]['key']
 
@@ -53,16 +57,37 @@ class Tried extends Error {}
  * Takes a file of content through the same checks as writing each record. It is all taken or nothing; checking alone writes
  * nothing. A record is told with everything that is wrong with it.
  */
-export async function importContent(person: Person, file: unknown, mode: 'check' | 'apply', now: number): Promise<ContentReport> {
+export async function importContent(
+  person: Person,
+  file: unknown,
+  mode: 'check' | 'apply',
+  now: number,
+): Promise<ContentReport> {
   const given = file as Partial<ContentFile> | null
-  if (given?.format !== 'inkloom-content' || given.version !== 1) throw notFitting('This is no file of content.', [{ path: 'format', message: 'A file of content says {"format": "inkloom-content", "version": 1}, then campaigns, namedRules, blockKinds, pieces, questionSets and assignments.' }])
+  if (given?.format !== 'inkloom-content' || given.version !== 1)
+    throw notFitting('This is no file of content.', [
+      {
+        path: 'format',
+        message:
+          'A file of content says {"format": "inkloom-content", "version": 1}, then campaigns, namedRules, blockKinds, pieces, questionSets and assignments.',
+      },
+    ])
   const odd = Object.keys(given).find((k) => !['format', 'version', ...parts.map((p) => p.key)].includes(k))
-  if (odd !== undefined) throw notFitting('This file holds something else.', [{ path: odd, message: `“${odd}” is nothing that a file of content holds.` }])
+  if (odd !== undefined)
+    throw notFitting('This file holds something else.', [
+      { path: odd, message: `“${odd}” is nothing that a file of content holds.` },
+    ])
   const list = parts.flatMap(({ key, kind }) => (given[key] ?? []).map((record) => ({ kind, record })))
   return writeAll(person, list, mode, `Took a file of ${list.length} records`, now)
 }
 
-async function writeAll(person: Person, list: readonly { kind: RecordKindName; record: { code: string } }[], mode: 'check' | 'apply', title: string, now: number): Promise<ContentReport> {
+async function writeAll(
+  person: Person,
+  list: readonly { kind: RecordKindName; record: { code: string } }[],
+  mode: 'check' | 'apply',
+  title: string,
+  now: number,
+): Promise<ContentReport> {
   const report: ContentReport = { mode, created: 0, updated: 0, unchanged: 0, rejected: [], step: null }
   try {
     await inTransaction(async (tx) => {
@@ -78,17 +103,28 @@ async function writeAll(person: Person, list: readonly { kind: RecordKindName; r
 }
 
 /** One record of a file, within a savepoint: what is wrong with it is told, and the others are looked at too. */
-async function writeOne(tx: Tx, person: Person, kind: RecordKindName, record: { code: string }, report: ContentReport, now: number) {
+async function writeOne(
+  tx: Tx,
+  person: Person,
+  kind: RecordKindName,
+  record: { code: string },
+  report: ContentReport,
+  now: number,
+) {
   const code = typeof record?.code === 'string' ? record.code : ''
   await tx.db.execute(sql`savepoint one`)
   try {
-    const { created, changed } = await writeIn(tx, person, kind, code, record, {}, now, { setup: await readSetup(tx.db), step: report.step! })
+    const { created, changed } = await writeIn(tx, person, kind, code, record, {}, now, {
+      setup: await readSetup(tx.db),
+      step: report.step!,
+    })
     report[created ? 'created' : changed ? 'updated' : 'unchanged']++
     await tx.db.execute(sql`release savepoint one`)
   } catch (e) {
     await tx.db.execute(sql`rollback to savepoint one`)
     if (!(e instanceof Problem)) throw e
-    for (const p of e.errors ?? [{ path: '', message: e.detail }]) report.rejected.push({ kind, code, path: p.path, message: p.message })
+    for (const p of e.errors ?? [{ path: '', message: e.detail }])
+      report.rejected.push({ kind, code, path: p.path, message: p.message })
   }
 }
 
@@ -97,11 +133,22 @@ const columns = ['code', 'language', 'storefront', 'question', 'answer', 'name',
 /** All questions as CSV: a line for each text, its answer as rich text. */
 export async function exportQuestions(): Promise<string> {
   const db = database()
-  const { rows } = await db.execute<{ code: string }>(sql`select code from piece where kind = 'question' and own_of is null order by code`)
+  const { rows } = await db.execute<{ code: string }>(
+    sql`select code from piece where kind = 'question' and own_of is null order by code`,
+  )
   const lines: string[][] = []
   for (const { code } of rows) {
     const { record } = (await recordKinds.pieces.read(db, code))!
-    for (const x of record.texts) lines.push([code, x.language, x.storefront ?? '', guardCell(x.title), guardCell(x.body), guardCell(record.name), record.tags.join('|')])
+    for (const x of record.texts)
+      lines.push([
+        code,
+        x.language,
+        x.storefront ?? '',
+        guardCell(x.title),
+        guardCell(x.body),
+        guardCell(record.name),
+        record.tags.join('|'),
+      ])
   }
   return stringify(lines, { header: true, columns: [...columns], record_delimiter: '\r\n' })
 }
@@ -110,26 +157,84 @@ export async function exportQuestions(): Promise<string> {
  * Questions from a CSV file: `code`, `language`, `question` and `answer` are wanted, `storefront`, `name` and `tags` may
  * stand there. A text that is named takes the place of the one that is there; all others stay.
  */
-export async function importQuestions(person: Person, csv: string, mode: 'check' | 'apply', now: number): Promise<ContentReport> {
+export async function importQuestions(
+  person: Person,
+  csv: string,
+  mode: 'check' | 'apply',
+  now: number,
+): Promise<ContentReport> {
   let lines: Record<string, string>[]
   try {
-    lines = parse(csv, { columns: (header: string[]) => header.map((h) => h.trim().toLowerCase()), bom: true, skip_empty_lines: true, relax_column_count: false })
+    lines = parse(csv, {
+      columns: (header: string[]) => header.map((h) => h.trim().toLowerCase()),
+      bom: true,
+      skip_empty_lines: true,
+      relax_column_count: false,
+    })
   } catch (e) {
     throw notFitting('This is no CSV file that can be read.', [{ path: 'file', message: (e as Error).message }])
   }
   const missing = ['code', 'language', 'question', 'answer'].filter((c) => lines.length > 0 && !(c in lines[0]!))
-  if (missing.length > 0) throw notFitting('Columns are missing.', missing.map((c) => ({ path: c, message: `The file has no column “${c}”. Its first line names the columns: ${columns.join(', ')}.` })))
+  if (missing.length > 0)
+    throw notFitting(
+      'Columns are missing.',
+      missing.map((c) => ({
+        path: c,
+        message: `The file has no column “${c}”. Its first line names the columns: ${columns.join(', ')}.`,
+      })),
+    )
   const db = database()
   const records = new Map<string, PieceRecord>()
   for (const line of lines) {
     const code = line.code!.trim()
-    const known = records.get(code) ?? (await recordKinds.pieces.read(db, code))?.record ?? { ...blankPiece(), code, kind: 'question' as const, name: line.name?.trim() || line.question!.trim() }
-    if (known.kind !== 'question') throw notFitting('This file names something else.', [{ path: 'code', message: `“${code}” is a ${known.kind}, not a question.` }])
-    const record: PieceRecord = { ...known, ...(line.name?.trim() ? { name: unguardCell(line.name.trim()) } : {}), ...(line.tags === undefined ? {} : { tags: line.tags.split('|').map((x) => x.trim()).filter(Boolean) }) }
-    const text: PieceTextRecord = { storefront: line.storefront?.trim() || null, language: line.language!.trim(), title: unguardCell(line.question!.trim()), body: normalForm(/<\w/.test(line.answer!) ? unguardCell(line.answer!) : unguardCell(line.answer!).split(/\r?\n\s*\r?\n/).map((p) => `<p>${p.replace(/&/g, '&amp;').replace(/</g, '&lt;')}</p>`).join('')) }
+    const known = records.get(code) ??
+      (await recordKinds.pieces.read(db, code))?.record ?? {
+        ...blankPiece(),
+        code,
+        kind: 'question' as const,
+        name: line.name?.trim() || line.question!.trim(),
+      }
+    if (known.kind !== 'question')
+      throw notFitting('This file names something else.', [
+        { path: 'code', message: `“${code}” is a ${known.kind}, not a question.` },
+      ])
+    const record: PieceRecord = {
+      ...known,
+      ...(line.name?.trim() ? { name: unguardCell(line.name.trim()) } : {}),
+      ...(line.tags === undefined
+        ? {}
+        : {
+            tags: line.tags
+              .split('|')
+              .map((x) => x.trim())
+              .filter(Boolean),
+          }),
+    }
+    const text: PieceTextRecord = {
+      storefront: line.storefront?.trim() || null,
+      language: line.language!.trim(),
+      title: unguardCell(line.question!.trim()),
+      body: normalForm(
+        /<\w/.test(line.answer!)
+          ? unguardCell(line.answer!)
+          : unguardCell(line.answer!)
+              .split(/\r?\n\s*\r?\n/)
+              .map((p) => `<p>${p.replace(/&/g, '&amp;').replace(/</g, '&lt;')}</p>`)
+              .join(''),
+      ),
+    }
     const before = record.texts.find((x) => x.language === text.language && x.storefront === text.storefront)
-    const texts = before && same([before.title, before.body], [text.title, text.body]) ? record.texts : [...record.texts.filter((x) => x !== before), text]
+    const texts =
+      before && same([before.title, before.body], [text.title, text.body])
+        ? record.texts
+        : [...record.texts.filter((x) => x !== before), text]
     records.set(code, { ...record, texts })
   }
-  return writeAll(person, [...records.values()].map((record) => ({ kind: 'pieces' as const, record })), mode, `Took a file of ${records.size} questions`, now)
+  return writeAll(
+    person,
+    [...records.values()].map((record) => ({ kind: 'pieces' as const, record })),
+    mode,
+    `Took a file of ${records.size} questions`,
+    now,
+  )
 }

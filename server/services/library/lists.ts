@@ -34,25 +34,67 @@ export interface ListedPiece {
 const pattern = (q: string) => `%${q.trim().replace(/[\\%_]/g, '\\$&')}%`
 
 /** Pieces by code, with their title in an edition and the assignments that use them. */
-export async function listPieces(o: { limit: number; cursor?: string; q?: string; storefront?: string; language?: string; kind?: string; tag?: string; owner?: string }): Promise<{ items: ListedPiece[]; next: string | null; tags: string[]; owners: string[] }> {
+export async function listPieces(o: {
+  limit: number
+  cursor?: string
+  q?: string
+  storefront?: string
+  language?: string
+  kind?: string
+  tag?: string
+  owner?: string
+}): Promise<{ items: ListedPiece[]; next: string | null; tags: string[]; owners: string[] }> {
   const db = database()
   const setup = await loadSetup(db)
   const [shop] = setup.storefronts.values()
-  const reader = editionOrProblem(setup, o.storefront ?? shop!.code, o.language ?? (o.storefront ? setup.storefronts.get(o.storefront)?.editions[0]?.language ?? '' : shop!.editions[0]!.language))
+  const reader = editionOrProblem(
+    setup,
+    o.storefront ?? shop!.code,
+    o.language ??
+      (o.storefront ? (setup.storefronts.get(o.storefront)?.editions[0]?.language ?? '') : shop!.editions[0]!.language),
+  )
   const { pieces, sets, assignments } = await loadContent(db, setup)
   const q = o.q?.trim().toLowerCase() ?? ''
-  const found = [...pieces.values()].filter((p) => (o.cursor === undefined || p.code > o.cursor) && (!o.kind || p.kind === o.kind) && (!o.tag || p.tags.includes(o.tag)) && (!o.owner || p.owner === o.owner)
-    && (q === '' || `${p.code} ${p.name} ${p.note} ${p.tags.join(' ')} ${p.texts.map((x) => x.title).join(' ')}`.toLowerCase().includes(q))).sort((a, b) => (a.code < b.code ? -1 : 1))
+  const found = [...pieces.values()]
+    .filter(
+      (p) =>
+        (o.cursor === undefined || p.code > o.cursor) &&
+        (!o.kind || p.kind === o.kind) &&
+        (!o.tag || p.tags.includes(o.tag)) &&
+        (!o.owner || p.owner === o.owner) &&
+        (q === '' ||
+          `${p.code} ${p.name} ${p.note} ${p.tags.join(' ')} ${p.texts.map((x) => x.title).join(' ')}`
+            .toLowerCase()
+            .includes(q)),
+    )
+    .sort((a, b) => (a.code < b.code ? -1 : 1))
   const items = found.slice(0, o.limit).map((p): ListedPiece => {
     const title = findText(p, 'title', reader)
     return {
-      code: p.code, kind: p.kind, name: p.name, note: p.note, title: title?.text ?? null, titleLanguage: title?.language ?? null,
-      counts: title !== undefined && countsAsPresent(reader.edition, title.language), languages: [...new Set(p.texts.map((x) => x.language))], tags: p.tags, owner: p.owner, sign: p.sign, takes: p.takes,
+      code: p.code,
+      kind: p.kind,
+      name: p.name,
+      note: p.note,
+      title: title?.text ?? null,
+      titleLanguage: title?.language ?? null,
+      counts: title !== undefined && countsAsPresent(reader.edition, title.language),
+      languages: [...new Set(p.texts.map((x) => x.language))],
+      tags: p.tags,
+      owner: p.owner,
+      sign: p.sign,
+      takes: p.takes,
       sets: [...sets.values()].filter((s) => s.questions.includes(p.code)).map((s) => ({ code: s.code, name: s.name })),
-      assignments: assignments.filter((a) => a.pieces.includes(p.code) || a.sets.some((c) => sets.get(c)?.questions.includes(p.code))).map((a) => ({ code: a.code, name: a.name })),
+      assignments: assignments
+        .filter((a) => a.pieces.includes(p.code) || a.sets.some((c) => sets.get(c)?.questions.includes(p.code)))
+        .map((a) => ({ code: a.code, name: a.name })),
     }
   })
-  return { items, next: found.length > o.limit ? items.at(-1)!.code : null, tags: [...new Set([...pieces.values()].flatMap((p) => p.tags))].sort(), owners: [...new Set([...pieces.values()].map((p) => p.owner).filter(Boolean))].sort() }
+  return {
+    items,
+    next: found.length > o.limit ? items.at(-1)!.code : null,
+    tags: [...new Set([...pieces.values()].flatMap((p) => p.tags))].sort(),
+    owners: [...new Set([...pieces.values()].map((p) => p.owner).filter(Boolean))].sort(),
+  }
 }
 
 /** Assignments in page order: by order, then number. The cursor is `order/number` of the last one. */
@@ -65,10 +107,32 @@ export async function listAssignments(o: { limit: number; cursor?: string; q?: s
     o.q ? or(ilike(t.assignment.name, pattern(o.q)), ilike(t.assignment.code, pattern(o.q))) : undefined,
     o.piece ? sql`${o.piece} = any(${t.assignment.pieces})` : undefined,
   ]
-  const rows = await db.select().from(t.assignment).where(sql.join(conditions.filter((c): c is SQL => c !== undefined).concat(sql`true`), sql` and `)).orderBy(asc(t.assignment.order), asc(t.assignment.number)).limit(o.limit + 1)
+  const rows = await db
+    .select()
+    .from(t.assignment)
+    .where(sql.join(conditions.filter((c): c is SQL => c !== undefined).concat(sql`true`), sql` and `))
+    .orderBy(asc(t.assignment.order), asc(t.assignment.number))
+    .limit(o.limit + 1)
   const items = rows.slice(0, o.limit).map((row) => {
     const a = assignmentOf(row)
-    return { code: a.code, number: a.number, name: a.name, pieces: a.pieces, sets: a.sets, replaces: a.replaces, area: a.area, order: a.order, resting: a.resting, campaign: a.limits.campaign, sentence: reachSentence(a.reach, setup), limits: limitWords(a.limits, (code) => setup.storefronts.get(code)?.name ?? code, (code) => setup.campaigns.get(code)?.name ?? code) }
+    return {
+      code: a.code,
+      number: a.number,
+      name: a.name,
+      pieces: a.pieces,
+      sets: a.sets,
+      replaces: a.replaces,
+      area: a.area,
+      order: a.order,
+      resting: a.resting,
+      campaign: a.limits.campaign,
+      sentence: reachSentence(a.reach, setup),
+      limits: limitWords(
+        a.limits,
+        (code) => setup.storefronts.get(code)?.name ?? code,
+        (code) => setup.campaigns.get(code)?.name ?? code,
+      ),
+    }
   })
   const last = items.at(-1)
   return { items, next: rows.length > o.limit && last ? `${last.order}/${last.number}` : null }
@@ -79,14 +143,25 @@ export async function listQuestionSets() {
   const db = database()
   const { sets, assignments } = await loadContent(db, await loadSetup(db))
   const items = [...sets.values()].sort((a, b) => a.name.localeCompare(b.name, 'en'))
-  return { items: items.map((s) => ({ ...s, assignments: assignments.filter((a) => a.sets.includes(s.code)).map((a) => ({ code: a.code, name: a.name })) })), next: null }
+  return {
+    items: items.map((s) => ({
+      ...s,
+      assignments: assignments.filter((a) => a.sets.includes(s.code)).map((a) => ({ code: a.code, name: a.name })),
+    })),
+    next: null,
+  }
 }
 
 /** Kinds of block by name, with the number of blocks that fill them. */
 export async function listBlockKinds() {
-  const { rows } = await database().execute<{ code: string; n: number }>(sql`select block_kind as code, count(*)::int as n from piece where block_kind is not null group by 1`)
+  const { rows } = await database().execute<{ code: string; n: number }>(
+    sql`select block_kind as code, count(*)::int as n from piece where block_kind is not null group by 1`,
+  )
   const kinds = await database().select().from(t.blockKind).orderBy(asc(t.blockKind.name))
-  return { items: kinds.map((k) => ({ ...blockKindOf(k), blocks: rows.find((r) => r.code === k.code)?.n ?? 0 })), next: null }
+  return {
+    items: kinds.map((k) => ({ ...blockKindOf(k), blocks: rows.find((r) => r.code === k.code)?.n ?? 0 })),
+    next: null,
+  }
 }
 
 /** The pieces that a product, or its parent, has for itself. */

@@ -23,17 +23,32 @@ export interface SharedRemark {
 const mostFrom = 0.5
 
 /** What a piece's texts say of single products, though many share them. A piece that one product has, or that nothing brings, brings no remark. */
-export async function sharedTextRemarks(body: { piece: PieceRecord; storefront?: string }, now: number): Promise<{ products: number; items: SharedRemark[] }> {
+export async function sharedTextRemarks(
+  body: { piece: PieceRecord; storefront?: string },
+  now: number,
+): Promise<{ products: number; items: SharedRemark[] }> {
   const db = database()
   const setup = await loadSetup(db)
   const { assignments, sets } = await loadContent(db, setup)
   const { piece } = body
-  const using = assignments.filter((a) => !a.resting && (a.pieces.includes(piece.code) || a.sets.some((s) => sets.get(s)?.questions.includes(piece.code))))
+  const using = assignments.filter(
+    (a) =>
+      !a.resting && (a.pieces.includes(piece.code) || a.sets.some((s) => sets.get(s)?.questions.includes(piece.code))),
+  )
   if (piece.own !== null || piece.takes !== null || using.length === 0) return { products: 0, items: [] }
-  const named = piece.texts.flatMap((x) => optionsNamed(x.body, x.language, setup).map((o) => ({ ...o, language: x.language })))
+  const named = piece.texts.flatMap((x) =>
+    optionsNamed(x.body, x.language, setup).map((o) => ({ ...o, language: x.language })),
+  )
   const lens = lensOf(setup, body.storefront ? { storefront: body.storefront } : undefined, now)
-  const roots = rootsOfReaches(setup, using.map((a) => a.reach), lens)
-  const wanted = named.map((n, i) => sql`select ${i}::int as i, count(distinct f.root_id)::int as n from ${factsOfAttribute(n.attribute, setup)} f join found on found.id = f.root_id where f.attribute_id = ${setup.attributeIds.get(n.attribute)!} and f.txt = ${n.option}`)
+  const roots = rootsOfReaches(
+    setup,
+    using.map((a) => a.reach),
+    lens,
+  )
+  const wanted = named.map(
+    (n, i) =>
+      sql`select ${i}::int as i, count(distinct f.root_id)::int as n from ${factsOfAttribute(n.attribute, setup)} f join found on found.id = f.root_id where f.attribute_id = ${setup.attributeIds.get(n.attribute)!} and f.txt = ${n.option}`,
+  )
   const { rows } = await db.execute<{ i: number; n: number }>(sql`
     with found as materialized (${roots}) select -1 as i, count(*)::int as n from found ${wanted.length > 0 ? sql`union all ${sql.join(wanted, sql` union all `)}` : sql``}`)
   const products = rows.find((r) => r.i === -1)!.n
@@ -41,7 +56,9 @@ export async function sharedTextRemarks(body: { piece: PieceRecord; storefront?:
     products,
     items: named.flatMap((n, i) => {
       const not = products - rows.find((r) => r.i === i)!.n
-      return products > 1 && not >= mostFrom * products ? [{ language: n.language, word: n.word, attribute: n.attribute, option: n.option, products, not }] : []
+      return products > 1 && not >= mostFrom * products
+        ? [{ language: n.language, word: n.word, attribute: n.attribute, option: n.option, products, not }]
+        : []
     }),
   }
 }

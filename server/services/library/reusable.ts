@@ -12,25 +12,42 @@ import { getRecord, writeIn } from '../records'
  * Makes a piece that one product has for itself reusable: it goes into the library, and an assignment brings it to that
  * product, in the same place with the same limits, so that no page changes. One step.
  */
-export async function makeReusable(person: Person, code: string, now: number): Promise<{ piece: PieceRecord; assignment: AssignmentRecord }> {
-  const { record: piece, tag } = await getRecord('pieces', code) as unknown as { record: PieceRecord; tag: string }
+export async function makeReusable(
+  person: Person,
+  code: string,
+  now: number,
+): Promise<{ piece: PieceRecord; assignment: AssignmentRecord }> {
+  const { record: piece, tag } = (await getRecord('pieces', code)) as unknown as { record: PieceRecord; tag: string }
   const { own } = piece
-  if (own === null) throw notFitting('It is reusable already.', [{ path: 'own', message: `“${piece.name}” belongs to no single product.` }])
+  if (own === null)
+    throw notFitting('It is reusable already.', [
+      { path: 'own', message: `“${piece.name}” belongs to no single product.` },
+    ])
   return inTransaction(async (tx) => {
     const setup = await readSetup(tx.db)
     const step = await beginStep(tx, `Made “${piece.name}” of ${own.sku} reusable`, person.id, now)
-    const written = await writeIn(tx, person, 'pieces', code, { ...piece, own: null }, { ifMatch: tag }, now, { setup, step })
+    const written = await writeIn(tx, person, 'pieces', code, { ...piece, own: null }, { ifMatch: tag }, now, {
+      setup,
+      step,
+    })
     const { rows } = await tx.db.execute<{ code: string }>(sql`select code from assignment`)
     const taken = new Set(rows.map((r) => r.code))
     const base = codeOfName(piece.name, 'assignment')
     let free = base
     for (let n = 2; taken.has(free); n++) free = `${base}-${n}`
     const assignment: AssignmentRecord = {
-      code: free, name: piece.name, pieces: [code], sets: [], reach: { base: 'chosen', rule: null, chosen: [own.sku], added: [], leftOut: [], eachVariant: false },
-      limits: own.limits, area: own.area, order: own.order, replaces: null, resting: own.resting,
+      code: free,
+      name: piece.name,
+      pieces: [code],
+      sets: [],
+      reach: { base: 'chosen', rule: null, chosen: [own.sku], added: [], leftOut: [], eachVariant: false },
+      limits: own.limits,
+      area: own.area,
+      order: own.order,
+      replaces: null,
+      resting: own.resting,
     }
     const made = await writeIn(tx, person, 'assignments', free, assignment, { ifNoneMatch: '*' }, now, { setup, step })
     return { piece: written.record as unknown as PieceRecord, assignment: made.record as unknown as AssignmentRecord }
   })
 }
-

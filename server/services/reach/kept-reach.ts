@@ -7,7 +7,16 @@ import { differsByStorefront } from '@core/rules/differs'
 import { database, inTransaction, type Db } from '../../db/connect'
 import { loadContent } from '../../db/queries/content'
 import { loadFamilies, type StoredFamily } from '../../db/queries/families'
-import { changedSince, forgetKept, highestProduct, priceEnds, readKept, settledBefore, writeKept, type KeptReach } from '../../db/queries/kept-reach'
+import {
+  changedSince,
+  forgetKept,
+  highestProduct,
+  priceEnds,
+  readKept,
+  settledBefore,
+  writeKept,
+  type KeptReach,
+} from '../../db/queries/kept-reach'
 import { ReachBits } from '../../db/queries/reach-bits'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 
@@ -36,7 +45,11 @@ export async function beginAsking(db: Db, setup: StoredSetup): Promise<Asking> {
 /** The customer group through whose prices an assignment is asked: the only one that it is limited to, else none. */
 export const groupOf = (a: PreparedAssignment) => (a.limits.groups.length === 1 ? a.limits.groups[0]! : null)
 
-const keyOf = (a: PreparedAssignment, setup: StoredSetup) => createHash('sha256').update(JSON.stringify([a.reach, groupOf(a), setup.stamp])).digest('base64url').slice(0, 22)
+const keyOf = (a: PreparedAssignment, setup: StoredSetup) =>
+  createHash('sha256')
+    .update(JSON.stringify([a.reach, groupOf(a), setup.stamp]))
+    .digest('base64url')
+    .slice(0, 22)
 
 /** What is kept of a storefront in this process, so that the next question finds it; the database has it for all others. */
 const known = new Map<string, Map<number, KeptReach>>()
@@ -47,16 +60,26 @@ function isAlike(reach: Reach, setup: StoredSetup): boolean {
 }
 
 /** When a reach that reads prices or days is old by itself: at the next midnight, or where a price or campaign begins or ends before that. */
-function nextChange(a: PreparedAssignment, setup: StoredSetup, timeZone: string, now: number, ends: readonly string[]): number | null {
+function nextChange(
+  a: PreparedAssignment,
+  setup: StoredSetup,
+  timeZone: string,
+  now: number,
+  ends: readonly string[],
+): number | null {
   if (isAlike(a.reach, setup)) return null
   const midnight = instantOf(dateIn(timeZone, now + 86_400_000), timeZone)
-  return Math.min(midnight, ...ends.flatMap((e) => [instantOf(e, timeZone), instantOf(e, timeZone, true)]).filter((t) => t > now))
+  return Math.min(
+    midnight,
+    ...ends.flatMap((e) => [instantOf(e, timeZone), instantOf(e, timeZone, true)]).filter((t) => t > now),
+  )
 }
 
 /** Whether a reach has a family, as the rule's reading in memory says it. */
 function reached(a: PreparedAssignment, family: StoredFamily, lens: FactLens, setup: StoredSetup): boolean {
   const facts = factsOf(family, lens, setup)
-  if (!a.reach.eachVariant) return isReached(reachReason(a, [family.root.sku, ...family.variants.map((v) => v.sku)], facts))
+  if (!a.reach.eachVariant)
+    return isReached(reachReason(a, [family.root.sku, ...family.variants.map((v) => v.sku)], facts))
   const members = family.variants.length > 0 ? family.variants : [family.root]
   return members.some((m, i) => isReached(reachReason(a, [m.sku, family.root.sku], facts.variants![i]!)))
 }
@@ -66,11 +89,19 @@ function reached(a: PreparedAssignment, family: StoredFamily, lens: FactLens, se
  * out before is taken up where nothing it depends on has changed; of a few changed products each is looked at, and only
  * what is new, or has become old, is asked of the database; each condition once, where several storefronts are asked with one `asking`.
  */
-export async function reachesIn(db: Db, setup: StoredSetup, assignments: readonly PreparedAssignment[], storefront: string, now: number, asking?: Asking): Promise<Map<number, Bitmap>> {
+export async function reachesIn(
+  db: Db,
+  setup: StoredSetup,
+  assignments: readonly PreparedAssignment[],
+  storefront: string,
+  now: number,
+  asking?: Asking,
+): Promise<Map<number, Bitmap>> {
   asking ??= await beginAsking(db, setup)
   const { timeZone } = setup.storefronts.get(storefront)!
   let kept = known.get(storefront)
-  if (!kept || assignments.some((a) => kept!.get(a.number)?.key !== keyOf(a, setup))) known.set(storefront, (kept = new Map((await readKept(db, setup, storefront)).map((k) => [k.assignment, k]))))
+  if (!kept || assignments.some((a) => kept!.get(a.number)?.key !== keyOf(a, setup)))
+    known.set(storefront, (kept = new Map((await readKept(db, setup, storefront)).map((k) => [k.assignment, k]))))
   const fresh = assignments.flatMap((a) => {
     const k = kept.get(a.number)
     return k && k.key === keyOf(a, setup) && (k.until === null || k.until > now) ? [{ a, k }] : []
@@ -80,22 +111,44 @@ export async function reachesIn(db: Db, setup: StoredSetup, assignments: readonl
   const usable = changed.length <= manyChanged ? fresh : []
   await lookAgain(db, setup, usable, changed, { storefront, now, asking })
   const old = assignments.filter((a) => !usable.some((u) => u.a === a))
-  const ends = old.length > 0 ? [...await priceEnds(db, setup.storefrontIds.get(storefront)!), ...[...setup.campaigns.values()].flatMap((c) => [c.from, c.to].filter((e) => e !== null))] : []
+  const ends =
+    old.length > 0
+      ? [
+          ...(await priceEnds(db, setup.storefrontIds.get(storefront)!)),
+          ...[...setup.campaigns.values()].flatMap((c) => [c.from, c.to].filter((e) => e !== null)),
+        ]
+      : []
   const anew: KeptReach[] = []
   for (const a of old) {
     // A set of its own: what is looked at again later is changed in its place.
     const bits = (await asking.bits.roots(a.reach, { storefront, group: groupOf(a), moment: now })).slice()
-    anew.push({ assignment: a.number, key: keyOf(a, setup), bits, asOf: asking.before, until: nextChange(a, setup, timeZone, now, ends) })
+    anew.push({
+      assignment: a.number,
+      key: keyOf(a, setup),
+      bits,
+      asOf: asking.before,
+      until: nextChange(a, setup, timeZone, now, ends),
+    })
   }
   for (const k of anew) kept.set(k.assignment, k)
   if (anew.length > 0) await writeKept(db, setup, storefront, anew)
   return new Map(assignments.map((a) => [a.number, kept.get(a.number)!.bits]))
 }
 
-interface Look { storefront: string; now: number; asking: Asking }
+interface Look {
+  storefront: string
+  now: number
+  asking: Asking
+}
 
 /** Looks at changed products anew, for reaches that are known of all others: few in memory, many by asking the database about them alone. */
-async function lookAgain(db: Db, setup: StoredSetup, list: readonly { a: PreparedAssignment; k: KeptReach }[], changed: readonly number[], { storefront, now, asking }: Look) {
+async function lookAgain(
+  db: Db,
+  setup: StoredSetup,
+  list: readonly { a: PreparedAssignment; k: KeptReach }[],
+  changed: readonly number[],
+  { storefront, now, asking }: Look,
+) {
   if (list.length === 0) return
   const few = changed.length <= fewChanged
   const key = changed.join()
@@ -131,7 +184,8 @@ export async function lookAfterReaches(now: number): Promise<void> {
   await inTransaction(async (tx) => {
     await forgetKept(tx.db)
     const asking = await beginAsking(tx.db, setup)
-    for (const storefront of setup.storefronts.keys()) await reachesIn(tx.db, setup, assignments, storefront, now, asking)
+    for (const storefront of setup.storefronts.keys())
+      await reachesIn(tx.db, setup, assignments, storefront, now, asking)
   })
   lookedAfter = mark
 }

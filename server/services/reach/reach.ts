@@ -29,9 +29,15 @@ export interface LensBody {
 /** A lens with nothing left open. Throws a 422 problem for a storefront or group that there is not. */
 export function lensOf(setup: StoredSetup, body: LensBody | undefined, now: number): FactLens {
   const storefront = body?.storefront ?? [...setup.storefronts.keys()][0]
-  if (storefront === undefined || !setup.storefronts.has(storefront)) throw notFitting('The lens does not fit.', [{ path: 'lens.storefront', message: `There is no storefront “${storefront ?? ''}”.` }])
+  if (storefront === undefined || !setup.storefronts.has(storefront))
+    throw notFitting('The lens does not fit.', [
+      { path: 'lens.storefront', message: `There is no storefront “${storefront ?? ''}”.` },
+    ])
   const group = body?.group || null
-  if (group !== null && !setup.groups.has(group)) throw notFitting('The lens does not fit.', [{ path: 'lens.group', message: `There is no customer group “${group}”.` }])
+  if (group !== null && !setup.groups.has(group))
+    throw notFitting('The lens does not fit.', [
+      { path: 'lens.group', message: `There is no customer group “${group}”.` },
+    ])
   return { storefront, group, moment: body?.at ? Date.parse(body.at) : now }
 }
 
@@ -43,7 +49,10 @@ interface RuleBody {
 
 function ruleOf(setup: StoredSetup, body: RuleBody, lens: FactLens) {
   try {
-    const condition = body.logic === undefined ? body.condition : fromJsonLogic(body.logic, setup, setup.storefronts.get(lens.storefront)!.currency)
+    const condition =
+      body.logic === undefined
+        ? body.condition
+        : fromJsonLogic(body.logic, setup, setup.storefronts.get(lens.storefront)!.currency)
     return { condition: condition as Condition, node: checkCondition(condition, setup) }
   } catch (e) {
     throw ruleProblem(e, body.logic === undefined ? 'condition' : 'logic')
@@ -52,7 +61,12 @@ function ruleOf(setup: StoredSetup, body: RuleBody, lens: FactLens) {
 
 /** A rule's problems as a 422 problem, their paths beginning with where the rule stands. */
 export function ruleProblem(e: unknown, root: string): unknown {
-  return e instanceof RuleError ? notFitting('The rule does not fit.', e.problems.map((p) => ({ path: [root, p.path].filter(Boolean).join('.'), message: p.message }))) : e
+  return e instanceof RuleError
+    ? notFitting(
+        'The rule does not fit.',
+        e.problems.map((p) => ({ path: [root, p.path].filter(Boolean).join('.'), message: p.message })),
+      )
+    : e
 }
 
 /** A filter of products as a checked rule; null is all of them. Throws a 422 problem where it does not fit. */
@@ -86,16 +100,35 @@ export async function explain(body: RuleBody & { assignment?: string; sku: strin
     if (!assignment) throw notFound(`assignment “${body.assignment}”`)
     const { reached, ...answer } = reachOfOne(body.sku, family, assignment, lens, setup)
     const { base, rule } = assignment.reach
-    return { ...answer, met: reached, sentence: reachSentence(assignment.reach, setup), logic: base === 'rule' ? toJsonLogic(checkCondition(rule, setup)) : null }
+    return {
+      ...answer,
+      met: reached,
+      sentence: reachSentence(assignment.reach, setup),
+      logic: base === 'rule' ? toJsonLogic(checkCondition(rule, setup)) : null,
+    }
   }
   const { condition, node } = ruleOf(setup, body, lens)
   const explanation = compileExplainer(node)(factsOf(family, lens, setup))
-  return { sku: body.sku, asked: family.root.sku, met: explanation.met, explanation, sentence: sentenceOf(condition, setup), logic: toJsonLogic(node) }
+  return {
+    sku: body.sku,
+    asked: family.root.sku,
+    met: explanation.met,
+    explanation,
+    sentence: sentenceOf(condition, setup),
+    logic: toJsonLogic(node),
+  }
 }
 
 /** One sentence on which products a reach means. */
 export function reachSentence(r: Reach, setup: StoredSetup): string {
-  const base = r.base === 'everything' ? 'All products' : r.base === 'chosen' ? `${r.chosen.length} chosen products` : r.rule === null ? 'No rule yet' : sentenceOf(r.rule, setup)
+  const base =
+    r.base === 'everything'
+      ? 'All products'
+      : r.base === 'chosen'
+        ? `${r.chosen.length} chosen products`
+        : r.rule === null
+          ? 'No rule yet'
+          : sentenceOf(r.rule, setup)
   const added = r.added.length > 0 ? `, and ${r.added.length} added` : ''
   const left = r.leftOut.length > 0 ? `, but not ${r.leftOut.length} left out` : ''
   return `${base}${added}${left}${r.eachVariant ? ', asked of each variant' : ''}`
@@ -105,34 +138,74 @@ export function reachSentence(r: Reach, setup: StoredSetup): string {
  * What an assignment that is being written would reach: how many and a sample, what it gains and loses against the
  * saved one, the sentence, JsonLogic; and for one product, whether and why.
  */
-export async function tryAssignment(body: { reach: Reach; limits: Limits; saved: string | null; lens?: LensBody; sku: string | null }, now: number) {
+export async function tryAssignment(
+  body: { reach: Reach; limits: Limits; saved: string | null; lens?: LensBody; sku: string | null },
+  now: number,
+) {
   const db = database()
   const setup = await loadSetup(db)
   const wanted = lensOf(setup, body.lens, now)
   // Reach is asked in the lens's storefront, or, where the limits leave it out, in the first that they allow.
   const allowed = body.limits.storefronts
-  const lens = allowed.length > 0 && !allowed.includes(wanted.storefront) && setup.storefronts.has(allowed[0]!) ? { ...wanted, storefront: allowed[0]! } : wanted
+  const lens =
+    allowed.length > 0 && !allowed.includes(wanted.storefront) && setup.storefronts.has(allowed[0]!)
+      ? { ...wanted, storefront: allowed[0]! }
+      : wanted
   try {
-    const prepared = prepareAssignment({ code: '', number: 0, name: '', pieces: [], sets: [], reach: body.reach, limits: body.limits, area: 'details', order: 0, replaces: null, resting: false }, setup)
-    const saved = body.saved === null ? undefined : (await loadContent(db, setup)).assignments.find((a) => a.code === body.saved)
+    const prepared = prepareAssignment(
+      {
+        code: '',
+        number: 0,
+        name: '',
+        pieces: [],
+        sets: [],
+        reach: body.reach,
+        limits: body.limits,
+        area: 'details',
+        order: 0,
+        replaces: null,
+        resting: false,
+      },
+      setup,
+    )
+    const saved =
+      body.saved === null ? undefined : (await loadContent(db, setup)).assignments.find((a) => a.code === body.saved)
     const asking = await beginAsking(db, setup)
     const found = await asking.bits.members(body.reach, lens)
     // What the saved one reaches is known where it is asked for as pages are shown now; else most conditions are those of the new one.
     const isKept = saved && !saved.reach.eachVariant && body.lens?.at === undefined && lens.group === groupOf(saved)
-    const before = saved && (isKept ? (await reachesIn(db, setup, [saved], lens.storefront, now, asking)).get(saved.number)! : await asking.bits.members(saved.reach, lens))
+    const before =
+      saved &&
+      (isKept
+        ? (await reachesIn(db, setup, [saved], lens.storefront, now, asking)).get(saved.number)!
+        : await asking.bits.members(saved.reach, lens))
     const [sample, gained, lost] = await Promise.all([
-      firstBySku(db, found, 60), before && changedBy(db, without(found, before)), before && changedBy(db, without(before, found)),
+      firstBySku(db, found, 60),
+      before && changedBy(db, without(found, before)),
+      before && changedBy(db, without(before, found)),
     ])
     const family = body.sku === null ? undefined : await loadFamilyOf(db, setup, body.sku)
-    if (body.sku !== null && !family) throw notFitting('There is no such product.', [{ path: 'sku', message: `There is no product “${body.sku}”.` }])
-    const names = await namesOf([...family ? [family.root.sku] : [], ...sample, ...gained?.skus ?? [], ...lost?.skus ?? []], setup)
+    if (body.sku !== null && !family)
+      throw notFitting('There is no such product.', [{ path: 'sku', message: `There is no product “${body.sku}”.` }])
+    const names = await namesOf(
+      [...(family ? [family.root.sku] : []), ...sample, ...(gained?.skus ?? []), ...(lost?.skus ?? [])],
+      setup,
+    )
     const named = (skus: readonly string[]) => skus.map((sku) => ({ sku, name: names.get(sku) ?? sku }))
-    const product = family ? { ...reachOfOne(body.sku!, family, prepared, lens, setup), name: names.get(family.root.sku) ?? body.sku! } : null
-    const node = body.reach.base === 'rule' ? checkCondition(body.reach.rule, setup) : checkCondition({ all: [] }, setup)
+    const product = family
+      ? { ...reachOfOne(body.sku!, family, prepared, lens, setup), name: names.get(family.root.sku) ?? body.sku! }
+      : null
+    const node =
+      body.reach.base === 'rule' ? checkCondition(body.reach.rule, setup) : checkCondition({ all: [] }, setup)
     return {
-      storefront: lens.storefront, count: countBits(found), sample: named(sample),
-      gained: gained ? { count: gained.count, sample: named(gained.skus) } : null, lost: lost ? { count: lost.count, sample: named(lost.skus) } : null,
-      sentence: reachSentence(body.reach, setup), logic: toJsonLogic(node), product,
+      storefront: lens.storefront,
+      count: countBits(found),
+      sample: named(sample),
+      gained: gained ? { count: gained.count, sample: named(gained.skus) } : null,
+      lost: lost ? { count: lost.count, sample: named(lost.skus) } : null,
+      sentence: reachSentence(body.reach, setup),
+      logic: toJsonLogic(node),
+      product,
     }
   } catch (e) {
     throw ruleProblem(e, 'reach.rule')
@@ -142,11 +215,19 @@ export async function tryAssignment(body: { reach: Reach; limits: Limits; saved:
 const changedBy = async (db: Db, bits: Bitmap) => ({ count: countBits(bits), skus: await firstBySku(db, bits, 50) })
 
 /** Whether and why a reach has a product of a family, and which SKU was asked: the parent's, or the variant's own. */
-function reachOfOne(sku: string, family: StoredFamily, prepared: PreparedAssignment, lens: FactLens, setup: StoredSetup) {
+function reachOfOne(
+  sku: string,
+  family: StoredFamily,
+  prepared: PreparedAssignment,
+  lens: FactLens,
+  setup: StoredSetup,
+) {
   const facts = factsOf(family, lens, setup)
   const product = memberOf(family, sku)
   const each = prepared.reach.eachVariant && product !== family.root
-  const skus = prepared.reach.eachVariant ? [sku, family.root.sku] : [family.root.sku, ...family.variants.map((v) => v.sku)]
+  const skus = prepared.reach.eachVariant
+    ? [sku, family.root.sku]
+    : [family.root.sku, ...family.variants.map((v) => v.sku)]
   const answer = explainReach(prepared, skus, each ? facts.variants![family.variants.indexOf(product)]! : facts)
   return { sku, asked: each ? sku : family.root.sku, ...answer }
 }
@@ -167,17 +248,49 @@ export async function reachFill(body: { piece: string | null; storefront?: strin
   const setup = await loadSetup(db)
   const lens = lensOf(setup, body.storefront ? { storefront: body.storefront } : undefined, now)
   const { assignments, pieces, sets } = await loadContent(db, setup)
-  const using = body.piece === null ? [] : assignments.filter((a) => a.pieces.includes(body.piece!) || a.sets.some((s) => sets.get(s)?.questions.includes(body.piece!)))
+  const using =
+    body.piece === null
+      ? []
+      : assignments.filter(
+          (a) => a.pieces.includes(body.piece!) || a.sets.some((s) => sets.get(s)?.questions.includes(body.piece!)),
+        )
   const piece = pieces.get(body.piece ?? '')
-  const named = piece ? [...piece.needed, ...(piece.takes === null ? piece.texts.flatMap((t) => inlineAddresses(t.body)) : [`attribute:${piece.takes}`])].flatMap((a) => (a.startsWith('attribute:') ? [a.slice(10)] : [])) : []
+  const named = piece
+    ? [
+        ...piece.needed,
+        ...(piece.takes === null ? piece.texts.flatMap((t) => inlineAddresses(t.body)) : [`attribute:${piece.takes}`]),
+      ].flatMap((a) => (a.startsWith('attribute:') ? [a.slice(10)] : []))
+    : []
   const everywhere: Reach = { base: 'everything', rule: null, chosen: [], added: [], leftOut: [], eachVariant: false }
-  const { count, filled, types, sample } = await fillOfReaches(db, setup, using.length > 0 ? using.map((a) => a.reach) : [everywhere], lens, named)
+  const { count, filled, types, sample } = await fillOfReaches(
+    db,
+    setup,
+    using.length > 0 ? using.map((a) => a.reach) : [everywhere],
+    lens,
+    named,
+  )
   const meant = new Set(types.flatMap((t) => setup.types.get(t)?.attributes.map((a) => a.attribute) ?? []))
-  const attributes = [...setup.attributes.values()].filter((a) => !unfitForInline.has(a.type) && !unfitForInline.has(a.code) && (meant.has(a.code) || filled.has(a.code)))
-    .map((a) => ({ address: `attribute:${a.code}`, label: a.labels[setup.source] ?? a.code, filled: filled.get(a.code) ?? 0 }))
+  const attributes = [...setup.attributes.values()]
+    .filter(
+      (a) => !unfitForInline.has(a.type) && !unfitForInline.has(a.code) && (meant.has(a.code) || filled.has(a.code)),
+    )
+    .map((a) => ({
+      address: `attribute:${a.code}`,
+      label: a.labels[setup.source] ?? a.code,
+      filled: filled.get(a.code) ?? 0,
+    }))
     .sort((a, b) => b.filled - a.filled || (a.label < b.label ? -1 : 1))
-  const facts = Object.keys(setup.storefronts.get(lens.storefront)!.facts).map((f) => ({ address: `storefront:${f}`, label: `Storefront: ${f.replaceAll('-', ' ')}`, filled: count }))
-  return { count, assigned: using.map((a) => ({ code: a.code, name: a.name })), sample, values: [...attributes, ...facts] }
+  const facts = Object.keys(setup.storefronts.get(lens.storefront)!.facts).map((f) => ({
+    address: `storefront:${f}`,
+    label: `Storefront: ${f.replaceAll('-', ' ')}`,
+    filled: count,
+  }))
+  return {
+    count,
+    assigned: using.map((a) => ({ code: a.code, name: a.name })),
+    sample,
+    values: [...attributes, ...facts],
+  }
 }
 
 /** Pictures and lists do not stand inside a sentence, and a description would hold itself. */

@@ -1,8 +1,25 @@
 import { either, numbersIn, type Bitmap } from '@core/assignments/bitmap'
 import { storefrontsOf } from '@core/assignments/limits'
-import type { Cloth, ClothBody, ClothFilter, ClothGroup, ClothRow, ClothRowsBody, FixDocument, Overview } from '@contracts/readiness'
+import type {
+  Cloth,
+  ClothBody,
+  ClothFilter,
+  ClothGroup,
+  ClothRow,
+  ClothRowsBody,
+  FixDocument,
+  Overview,
+} from '@contracts/readiness'
 import { database, type Db } from '../../db/connect'
-import { bestFixes, clothGroups, clothRows, dailyCounts, sizesOfFixes, wholeCloth, type ClothWhere } from '../../db/queries/cloth'
+import {
+  bestFixes,
+  clothGroups,
+  clothRows,
+  dailyCounts,
+  sizesOfFixes,
+  wholeCloth,
+  type ClothWhere,
+} from '../../db/queries/cloth'
 import { loadContent } from '../../db/queries/content'
 import { countDue, loadEditions, type NumberedEditions } from '../../db/queries/readiness'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
@@ -17,21 +34,40 @@ import { Words } from './words'
 /** The numbers of the editions of some storefronts, in the order of the set-up; of all of them where none is named. */
 export function editionsOf(setup: StoredSetup, editions: NumberedEditions, storefronts: readonly string[]): number[] {
   const unknown = storefronts.find((s) => !setup.storefronts.has(s))
-  if (unknown !== undefined) throw notFitting('The storefronts do not fit.', [{ path: 'storefronts', message: `There is no storefront “${unknown}”.` }])
-  return [...setup.storefronts.values()].filter((s) => storefronts.length === 0 || storefronts.includes(s.code)).flatMap((s) => s.editions.map((e) => editions.numberOf.get(`${s.code}/${e.language}`)!))
+  if (unknown !== undefined)
+    throw notFitting('The storefronts do not fit.', [
+      { path: 'storefronts', message: `There is no storefront “${unknown}”.` },
+    ])
+  return [...setup.storefronts.values()]
+    .filter((s) => storefronts.length === 0 || storefronts.includes(s.code))
+    .flatMap((s) => s.editions.map((e) => editions.numberOf.get(`${s.code}/${e.language}`)!))
 }
 
 /** What a cloth is asked for, as the database is asked. */
-export async function clothWhere(person: Person, body: ClothFilter, setup: StoredSetup, editions: NumberedEditions, now: number): Promise<ClothWhere> {
+export async function clothWhere(
+  person: Person,
+  body: ClothFilter,
+  setup: StoredSetup,
+  editions: NumberedEditions,
+  now: number,
+): Promise<ClothWhere> {
   const narrowed = body.storefronts.length > 0 || body.strand !== undefined
-  const portion = body.show === 'portion' ? { personId: (await personOf(person, body.person)).id, day: today(setup, now) } : undefined
+  const portion =
+    body.show === 'portion' ? { personId: (await personOf(person, body.person)).id, day: today(setup, now) } : undefined
   return {
-    node: filterOf(setup, body.filter), lens: lensOf(setup, body.lens, now), editions: narrowed ? editionsOf(setup, editions, body.storefronts) : [],
-    strand: body.strand, fix: fixOf(body.fix, setup, editions), code: body.code, open: body.show === 'open', portion,
+    node: filterOf(setup, body.filter),
+    lens: lensOf(setup, body.lens, now),
+    editions: narrowed ? editionsOf(setup, editions, body.storefronts) : [],
+    strand: body.strand,
+    fix: fixOf(body.fix, setup, editions),
+    code: body.code,
+    open: body.show === 'open',
+    portion,
   }
 }
 
-const isWhole = (w: ClothWhere) => w.node === null && w.editions.length === 0 && w.fix === undefined && w.code === undefined && !w.open && !w.portion
+const isWhole = (w: ClothWhere) =>
+  w.node === null && w.editions.length === 0 && w.fix === undefined && w.code === undefined && !w.open && !w.portion
 
 /** The columns and groups of a cloth: editions with how many of their pages are ready, product types or campaigns with the worst first. */
 export async function cloth(person: Person, body: ClothBody, now: number): Promise<Cloth> {
@@ -40,41 +76,81 @@ export async function cloth(person: Person, body: ClothBody, now: number): Promi
   const editions = await loadEditions(db, setup)
   const where = await clothWhere(person, body, setup, editions, now)
   const numbers = editionsOf(setup, editions, body.storefronts)
-  const { groups: types, columns } = isWhole(where) ? await wholeCloth(db) : await narrowedCloth(db, setup, where, numbers)
+  const { groups: types, columns } = isWhole(where)
+    ? await wholeCloth(db)
+    : await narrowedCloth(db, setup, where, numbers)
   const counts = new Map(columns.map((c) => [c.edition, c]))
   return {
-    columns: numbers.map((n) => ({ n, ...editions.list[n]!, sold: counts.get(n)?.sold ?? 0, ready: counts.get(n)?.ready ?? 0 })), products: types.reduce((n, g) => n + g.products, 0),
+    columns: numbers.map((n) => ({
+      n,
+      ...editions.list[n]!,
+      sold: counts.get(n)?.sold ?? 0,
+      ready: counts.get(n)?.ready ?? 0,
+    })),
+    products: types.reduce((n, g) => n + g.products, 0),
     groups: worstFirst(body.by === 'campaign' ? await campaignGroups(db, setup, where, numbers, now) : types),
   }
 }
 
-async function narrowedCloth(db: Db, setup: StoredSetup, where: ClothWhere, numbers: readonly number[]): Promise<{ groups: ClothGroup[]; columns: { edition: number; sold: number; ready: number }[] }> {
+async function narrowedCloth(
+  db: Db,
+  setup: StoredSetup,
+  where: ClothWhere,
+  numbers: readonly number[],
+): Promise<{ groups: ClothGroup[]; columns: { edition: number; sold: number; ready: number }[] }> {
   const rows = await clothGroups(db, setup, where, numbers)
-  const sum = (cells: readonly [number, number][]) => cells.reduce((s, [sold, ready]) => ({ sold: s.sold + sold, open: s.open + sold - ready }), { sold: 0, open: 0 })
+  const sum = (cells: readonly [number, number][]) =>
+    cells.reduce((s, [sold, ready]) => ({ sold: s.sold + sold, open: s.open + sold - ready }), { sold: 0, open: 0 })
   return {
     groups: rows.map(({ code, products, cells }) => ({ code, products, ...sum(cells) })),
-    columns: numbers.map((edition, i) => ({ edition, ...rows.reduce((s, r) => ({ sold: s.sold + r.cells[i]![0], ready: s.ready + r.cells[i]![1] }), { sold: 0, ready: 0 }) })),
+    columns: numbers.map((edition, i) => ({
+      edition,
+      ...rows.reduce((s, r) => ({ sold: s.sold + r.cells[i]![0], ready: s.ready + r.cells[i]![1] }), {
+        sold: 0,
+        ready: 0,
+      }),
+    })),
   }
 }
 
 /** The roots that the assignments of each of some campaigns reach, in any storefront where it has them. */
-async function campaignRoots(db: Db, setup: StoredSetup, now: number, codes: Iterable<string> = setup.campaigns.keys()): Promise<Map<string, Bitmap>> {
+async function campaignRoots(
+  db: Db,
+  setup: StoredSetup,
+  now: number,
+  codes: Iterable<string> = setup.campaigns.keys(),
+): Promise<Map<string, Bitmap>> {
   const { assignments } = await loadContent(db, setup)
   const asking = await beginAsking(db, setup)
   const parts = new Map<string, Bitmap[]>([...codes].map((c) => [c, []]))
   for (const storefront of setup.storefronts.keys()) {
-    const theirs = assignments.filter((a) => !a.resting && a.limits.campaign !== null && parts.has(a.limits.campaign) && storefrontsOf(a.limits, [storefront], setup.campaigns).length > 0)
-    const reaches = theirs.length > 0 ? await reachesIn(db, setup, theirs, storefront, now, asking) : new Map<number, Bitmap>()
+    const theirs = assignments.filter(
+      (a) =>
+        !a.resting &&
+        a.limits.campaign !== null &&
+        parts.has(a.limits.campaign) &&
+        storefrontsOf(a.limits, [storefront], setup.campaigns).length > 0,
+    )
+    const reaches =
+      theirs.length > 0 ? await reachesIn(db, setup, theirs, storefront, now, asking) : new Map<number, Bitmap>()
     for (const a of theirs) parts.get(a.limits.campaign!)!.push(reaches.get(a.number)!)
   }
   return new Map([...parts].map(([code, bits]) => [code, either(bits)]))
 }
 
 /** The roots of a campaign, as the database is asked for them; '' is all that none has. */
-const rootsOf = (campaigns: ReadonlyMap<string, Bitmap>, code: string): ClothWhere['roots'] =>
-  ({ ids: numbersIn(code === '' ? either([...campaigns.values()]) : campaigns.get(code) ?? either([])), not: code === '' })
+const rootsOf = (campaigns: ReadonlyMap<string, Bitmap>, code: string): ClothWhere['roots'] => ({
+  ids: numbersIn(code === '' ? either([...campaigns.values()]) : (campaigns.get(code) ?? either([]))),
+  not: code === '',
+})
 
-async function campaignGroups(db: Db, setup: StoredSetup, where: ClothWhere, numbers: readonly number[], now: number): Promise<ClothGroup[]> {
+async function campaignGroups(
+  db: Db,
+  setup: StoredSetup,
+  where: ClothWhere,
+  numbers: readonly number[],
+  now: number,
+): Promise<ClothGroup[]> {
   const campaigns = await campaignRoots(db, setup, now)
   const groups: ClothGroup[] = []
   for (const code of [...campaigns.keys(), '']) {
@@ -85,17 +161,34 @@ async function campaignGroups(db: Db, setup: StoredSetup, where: ClothWhere, num
   return groups
 }
 
-const worstFirst = (groups: ClothGroup[]) => groups.sort((a, b) => b.open / Math.max(1, b.sold) - a.open / Math.max(1, a.sold) || (a.code < b.code ? -1 : 1))
+const worstFirst = (groups: ClothGroup[]) =>
+  groups.sort((a, b) => b.open / Math.max(1, b.sold) - a.open / Math.max(1, a.sold) || (a.code < b.code ? -1 : 1))
 
 /** A stretch of a cloth's rows. */
 export async function clothStretch(person: Person, body: ClothRowsBody, now: number): Promise<{ items: ClothRow[] }> {
   const db = database()
   const setup = await loadSetup(db)
   const editions = await loadEditions(db, setup)
-  if (body.campaign && !setup.campaigns.has(body.campaign)) throw notFitting('The campaign does not fit.', [{ path: 'campaign', message: `There is no campaign “${body.campaign}”.` }])
-  const where = { ...await clothWhere(person, body, setup, editions, now), type: body.type, roots: body.campaign === undefined ? undefined : rootsOf(await campaignRoots(db, setup, now, body.campaign === '' ? undefined : [body.campaign]), body.campaign) }
+  if (body.campaign && !setup.campaigns.has(body.campaign))
+    throw notFitting('The campaign does not fit.', [
+      { path: 'campaign', message: `There is no campaign “${body.campaign}”.` },
+    ])
+  const where = {
+    ...(await clothWhere(person, body, setup, editions, now)),
+    type: body.type,
+    roots:
+      body.campaign === undefined
+        ? undefined
+        : rootsOf(
+            await campaignRoots(db, setup, now, body.campaign === '' ? undefined : [body.campaign]),
+            body.campaign,
+          ),
+  }
   const edition = body.edition === undefined ? undefined : editions.numberOf.get(body.edition)
-  if (body.edition !== undefined && edition === undefined) throw notFitting('The edition does not fit.', [{ path: 'edition', message: `There is no edition “${body.edition}”.` }])
+  if (body.edition !== undefined && edition === undefined)
+    throw notFitting('The edition does not fit.', [
+      { path: 'edition', message: `There is no edition “${body.edition}”.` },
+    ])
   const rows = await clothRows(db, setup, where, { by: body.sort, edition }, body.offset, body.limit)
   return { items: rows.map((r) => ({ ...r, name: r.name ?? r.sku })) }
 }
@@ -104,14 +197,26 @@ export async function clothStretch(person: Person, body: ClothRowsBody, now: num
 const countedAtMost = 5000
 
 /** The fixes that would make the most pages of some storefronts ready, each by itself. */
-export async function fixesFor(setup: StoredSetup, editions: NumberedEditions, storefronts: readonly string[], limit = 10): Promise<FixDocument[]> {
+export async function fixesFor(
+  setup: StoredSetup,
+  editions: NumberedEditions,
+  storefronts: readonly string[],
+  limit = 10,
+): Promise<FixDocument[]> {
   const db = database()
   const words = new Words(setup, await loadContent(db, setup))
   const best = await bestFixes(db, storefronts.length === 0 ? [] : editionsOf(setup, editions, storefronts), limit)
   const sizes = await sizesOfFixes(db, best, countedAtMost)
   return best.map(({ id, key, language, pages, editions: where }, i) => {
     const { products, places } = sizes[i]!
-    return { id: language === null ? `${id}` : `${id}:${language}`, code: key.split('|')[0]!, text: words.fix(key, language, products, places), pages, products, storefronts: [...new Set(where.flatMap((n) => editions.list[n]?.storefront ?? []))] }
+    return {
+      id: language === null ? `${id}` : `${id}:${language}`,
+      code: key.split('|')[0]!,
+      text: words.fix(key, language, products, places),
+      pages,
+      products,
+      storefronts: [...new Set(where.flatMap((n) => editions.list[n]?.storefront ?? []))],
+    }
   })
 }
 
@@ -119,7 +224,13 @@ export async function fixesFor(setup: StoredSetup, editions: NumberedEditions, s
 function fixOf(name: string | undefined, setup: StoredSetup, editions: NumberedEditions): ClothWhere['fix'] {
   if (name === undefined) return undefined
   const [id, language] = name.split(':')
-  return { id: Number(id), editions: language === undefined ? [] : editionsOf(setup, editions, []).filter((n) => editions.list[n]!.language === language) }
+  return {
+    id: Number(id),
+    editions:
+      language === undefined
+        ? []
+        : editionsOf(setup, editions, []).filter((n) => editions.list[n]!.language === language),
+  }
 }
 
 /** What stands above the cloth: how much is ready, how that has changed since yesterday, the ten best fixes, one's portion. */
@@ -135,13 +246,21 @@ export async function overview(person: Person, q: { storefront?: string }, now: 
   const known = new Set(daily.filter((c) => c.day < dayOf(c.edition)).map((c) => c.edition))
   const since = daily.reduce((n, c) => n + (known.has(c.edition) && c.day === dayOf(c.edition) ? c.ready : 0), 0)
   return {
-    sold: daily.reduce((n, c) => n + c.sold, 0), ready: daily.reduce((n, c) => n + c.ready, 0), since, due: await countDue(db),
-    fixes: await fixesFor(setup, editions, storefronts), portion: await portionOf(person, setup, editions, now), others: await othersWithPortions(person),
+    sold: daily.reduce((n, c) => n + c.sold, 0),
+    ready: daily.reduce((n, c) => n + c.ready, 0),
+    since,
+    due: await countDue(db),
+    fixes: await fixesFor(setup, editions, storefronts),
+    portion: await portionOf(person, setup, editions, now),
+    others: await othersWithPortions(person),
   }
 }
 
 /** How many pages of each storefront were sold and ready at the end of each day on which that changed. */
-export async function trend(q: { days: number }, now: number): Promise<{ items: { day: string; storefront: string; sold: number; ready: number }[] }> {
+export async function trend(
+  q: { days: number },
+  now: number,
+): Promise<{ items: { day: string; storefront: string; sold: number; ready: number }[] }> {
   const db = database()
   const setup = await loadSetup(db)
   const editions = await loadEditions(db, setup)
@@ -154,8 +273,12 @@ export async function trend(q: { days: number }, now: number): Promise<{ items: 
     if (storefront === undefined) continue
     const sum = sums.get(storefront) ?? { sold: 0, ready: 0 }
     sums.set(storefront, { sold: sum.sold + c.sold, ready: sum.ready + c.ready })
-    byDay.set(c.day, (byDay.get(c.day) ?? new Map<string, { sold: number; ready: number }>()).set(storefront, sums.get(storefront)!))
+    byDay.set(
+      c.day,
+      (byDay.get(c.day) ?? new Map<string, { sold: number; ready: number }>()).set(storefront, sums.get(storefront)!),
+    )
   }
-  for (const [day, storefronts] of byDay) if (day >= from) for (const [storefront, sum] of storefronts) items.push({ day, storefront, ...sum })
+  for (const [day, storefronts] of byDay)
+    if (day >= from) for (const [storefront, sum] of storefronts) items.push({ day, storefront, ...sum })
   return { items }
 }

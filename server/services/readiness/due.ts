@@ -3,7 +3,16 @@ import type { Reach } from '@core/assignments/assignment'
 import { now as clock } from '../../clock'
 import { database, inTransaction, isOutage, mustBeginAgain, nothingTouched, type Tx } from '../../db/connect'
 import { membersOfSets } from '../../db/queries/history'
-import { countDue, foldSums, keepFailedSet, mostTries, takeDueSets, touchRoots, touchSet, touchWhere } from '../../db/queries/readiness'
+import {
+  countDue,
+  foldSums,
+  keepFailedSet,
+  mostTries,
+  takeDueSets,
+  touchRoots,
+  touchSet,
+  touchWhere,
+} from '../../db/queries/readiness'
 import type { DueSet } from '../../db/schema'
 import { reachToSql } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
@@ -16,7 +25,9 @@ import { judgeStretches, type JudgingHelper, type StartHelpers } from './stretch
 
 /** Has the worker judge what is due, unless such work waits already. */
 export async function enqueueJudging(tx: Tx): Promise<void> {
-  const { rows } = await tx.db.execute<{ waits: boolean }>(sql`select exists (select 1 from job where kind = 'judge' and state = 'queued') as waits`)
+  const { rows } = await tx.db.execute<{ waits: boolean }>(
+    sql`select exists (select 1 from job where kind = 'judge' and state = 'queued') as waits`,
+  )
   if (!rows[0]!.waits) await enqueue(tx, { kind: 'judge', title: 'Working out readiness', personId: null, input: {} })
 }
 
@@ -32,8 +43,14 @@ export async function queueAll(person: Person): Promise<string> {
 /** The roots that a set of what is due stands for. */
 function rootsOf(what: DueSet, setup: StoredSetup) {
   if ('type' in what) return [sql`select id from product where parent_id is null and type = ${what.type}`]
-  if ('changed' in what) return [sql`select p.root_id from product_version v join product p on p.id = v.product_id where v.changed = ${what.changed}`]
-  if ('step' in what) return [sql`select p.root_id from ${membersOfSets(sql`s.step_id = ${what.step}`)} m join product p on p.id = m.product_id`]
+  if ('changed' in what)
+    return [
+      sql`select p.root_id from product_version v join product p on p.id = v.product_id where v.changed = ${what.changed}`,
+    ]
+  if ('step' in what)
+    return [
+      sql`select p.root_id from ${membersOfSets(sql`s.step_id = ${what.step}`)} m join product p on p.id = m.product_id`,
+    ]
   if ('reach' in what) return reached(what.reach, setup, clock())
   return [sql`select id from product where parent_id is null`]
 }
@@ -42,7 +59,9 @@ function rootsOf(what: DueSet, setup: StoredSetup) {
 function reached(reach: Reach, setup: StoredSetup, now: number) {
   return [...setup.storefronts.keys()].map((storefront) => {
     const condition = reachToSql(setup, reach, { storefront, group: null, moment: now })
-    return reach.eachVariant ? sql`select r.id from product v join product r on r.id = v.root_id where ${condition}` : sql`select r.id from product r where ${condition}`
+    return reach.eachVariant
+      ? sql`select r.id from product v join product r on r.id = v.root_id where ${condition}`
+      : sql`select r.id from product r where ${condition}`
   })
 }
 
@@ -50,9 +69,15 @@ function reached(reach: Reach, setup: StoredSetup, now: number) {
 export async function touchReached(tx: Tx, reach: Reach, setup: StoredSetup, few: number): Promise<void> {
   if (reach.base === 'everything') return touchSet(tx, { all: true })
   const queries = reached(reach, setup, clock()).map((q) => sql`(${q} limit ${few + 1})`)
-  const { rows } = await tx.db.execute<{ id: number }>(sql`select distinct id from (${sql.join(queries, sql` union all `)}) x(id)`)
+  const { rows } = await tx.db.execute<{ id: number }>(
+    sql`select distinct id from (${sql.join(queries, sql` union all `)}) x(id)`,
+  )
   if (rows.length > few) await touchSet(tx, { reach })
-  else await touchRoots(tx, rows.map((r) => r.id))
+  else
+    await touchRoots(
+      tx,
+      rows.map((r) => r.id),
+    )
 }
 
 /** From so many products on, reaches are asked for all of them at once, and other threads help. */
@@ -62,7 +87,11 @@ const manyDue = 4000
  * Judges all that is due, some hundred families at a time; what was done stays done where it is called off. Where very
  * many are due, `startHelpers` is asked for other threads that do the same.
  */
-export async function judgeDue(now: () => number, { onProgress, cancelled }: WorkControls = {}, { startHelpers, many = manyDue }: { startHelpers?: StartHelpers; many?: number } = {}): Promise<{ products: number }> {
+export async function judgeDue(
+  now: () => number,
+  { onProgress, cancelled }: WorkControls = {},
+  { startHelpers, many = manyDue }: { startHelpers?: StartHelpers; many?: number } = {},
+): Promise<{ products: number }> {
   let products = 0
   let total = 0
   const onJudged = (n: number) => {
@@ -78,8 +107,11 @@ export async function judgeDue(now: () => number, { onProgress, cancelled }: Wor
     if (total - products < many) return known
     const judged = await judgedWith(database(), now())
     if (judged.key !== knownFor) {
-      [known, knownFor] = [askReach(judged), judged.key]
-      void known.then((k) => helpers.forEach((h) => h.use(k)), () => undefined)
+      ;[known, knownFor] = [askReach(judged), judged.key]
+      void known.then(
+        (k) => helpers.forEach((h) => h.use(k)),
+        () => undefined,
+      )
     }
     return known
   }
@@ -88,9 +120,9 @@ export async function judgeDue(now: () => number, { onProgress, cancelled }: Wor
   for (let before = -1; before < products && !stopped();) {
     before = products
     await inTransaction(findDue)
-    total = Math.max(total, products + await countDue(database()))
+    total = Math.max(total, products + (await countDue(database())))
     const given = await reach()
-    helpers = given && total - products >= many ? startHelpers?.(onJudged) ?? [] : []
+    helpers = given && total - products >= many ? (startHelpers?.(onJudged) ?? []) : []
     for (const h of helpers) h.use(given!)
     try {
       await judgeStretches({ now, reach, onJudged, stopped })
@@ -147,7 +179,9 @@ export async function lookAfterReadiness(now: number): Promise<void> {
         exists (select 1 from job where kind = 'judge' and (state in ('queued', 'running') or state = 'failed' and finished > ${new Date(now - pauseAfterFailure).toISOString()})) as busy`)
     const { products, due, busy } = some[0]!
     if (rows[0]?.n !== mark) {
-      await tx.db.execute(sql`insert into stamp (name, n) values ('judged', ${mark}) on conflict (name) do update set n = excluded.n`)
+      await tx.db.execute(
+        sql`insert into stamp (name, n) values ('judged', ${mark}) on conflict (name) do update set n = excluded.n`,
+      )
       if (products) await touchSet(tx, { all: true })
     } else if (due && !busy) await enqueueJudging(tx)
   })

@@ -18,22 +18,43 @@ import { Words } from './words'
 
 function documentOf(f: KeptFinding, words: Words, language: string): FindingDocument {
   const code = f.key.split('|')[0]!
-  return { code, strand: findingKinds[code]?.strand ?? 'facts', message: words.message(code, f.at, f.said, language), at: f.at, label: findingKinds[code]?.label ?? code, fix: findingKinds[code]?.perLanguage ? `${f.fix_id}:${language}` : `${f.fix_id}` }
+  return {
+    code,
+    strand: findingKinds[code]?.strand ?? 'facts',
+    message: words.message(code, f.at, f.said, language),
+    at: f.at,
+    label: findingKinds[code]?.label ?? code,
+    fix: findingKinds[code]?.perLanguage ? `${f.fix_id}:${language}` : `${f.fix_id}`,
+  }
 }
 
-function editionDocument(n: number, editions: NumberedEditions, cells: Buffer, findings: readonly KeptFinding[], words: Words): EditionDocument | undefined {
+function editionDocument(
+  n: number,
+  editions: NumberedEditions,
+  cells: Buffer,
+  findings: readonly KeptFinding[],
+  words: Words,
+): EditionDocument | undefined {
   const cell = cellAt(cells, n)
   if (!cell) return undefined
   const here = findings.filter((f) => f.editions.includes(n))
-  const of = (blocker: boolean) => here.filter((f) => f.blocker === blocker).map((f) => documentOf(f, words, editions.list[n]!.language))
+  const of = (blocker: boolean) =>
+    here.filter((f) => f.blocker === blocker).map((f) => documentOf(f, words, editions.list[n]!.language))
   return {
-    ...editions.list[n]!, strands: Object.fromEntries(strands.map((s, i) => [s, { passed: cell.passed[i]!, of: cell.of[i]! }])) as Record<Strand, { passed: number; of: number }>,
-    blockers: of(true), remarks: of(false),
+    ...editions.list[n]!,
+    strands: Object.fromEntries(strands.map((s, i) => [s, { passed: cell.passed[i]!, of: cell.of[i]! }])) as Record<
+      Strand,
+      { passed: number; of: number }
+    >,
+    blockers: of(true),
+    remarks: of(false),
   }
 }
 
 /** How a product stands in every edition in which it is sold; a variant's SKU stands for its parent. Throws 404. */
-export async function productReadiness(sku: string): Promise<{ sku: string; due: boolean; editions: EditionDocument[] }> {
+export async function productReadiness(
+  sku: string,
+): Promise<{ sku: string; due: boolean; editions: EditionDocument[] }> {
   const db = database()
   const root = (await rootsOfSkus(db, [sku])).get(sku)
   if (root === undefined) throw notFound(`product “${sku}”`)
@@ -42,7 +63,14 @@ export async function productReadiness(sku: string): Promise<{ sku: string; due:
   const words = new Words(setup, await loadContent(db, setup))
   const { cells, findings } = await keptOf(db, [root])
   const row = cells.get(root)
-  return { sku, due: row === undefined, editions: row === undefined ? [] : editionsOf(setup, editions, []).flatMap((n) => editionDocument(n, editions, row, findings, words) ?? []) }
+  return {
+    sku,
+    due: row === undefined,
+    editions:
+      row === undefined
+        ? []
+        : editionsOf(setup, editions, []).flatMap((n) => editionDocument(n, editions, row, findings, words) ?? []),
+  }
 }
 
 /** How products stand in an edition, in SKU order. */
@@ -55,9 +83,18 @@ export async function listReadiness(q: { storefront: string; language: string; l
   const roots = await judgedAfter(db, n, q.cursor, q.limit + 1)
   const some = roots.slice(0, q.limit)
   const words = new Words(setup, await loadContent(db, setup))
-  const { cells, findings } = await keptOf(db, some.map((r) => r.id))
+  const { cells, findings } = await keptOf(
+    db,
+    some.map((r) => r.id),
+  )
   const items = some.flatMap(({ id, sku }) => {
-    const e = editionDocument(n, editions, cells.get(id)!, findings.filter((f) => f.root_id === id), words)
+    const e = editionDocument(
+      n,
+      editions,
+      cells.get(id)!,
+      findings.filter((f) => f.root_id === id),
+      words,
+    )
     return e ? [{ sku, strands: e.strands, blockers: e.blockers, remarks: e.remarks }] : []
   })
   return { items, next: roots.length > q.limit ? some.at(-1)!.sku : null }
@@ -77,15 +114,42 @@ export async function findingsFile(person: Person, body: ClothFilter, now: numbe
       const roots = await clothRoots(db, setup, where, after, 500)
       if (roots.length === 0) return
       after = roots.at(-1)!.sku
-      const { findings } = await keptOf(db, roots.map((r) => r.id))
+      const { findings } = await keptOf(
+        db,
+        roots.map((r) => r.id),
+      )
       const skus = new Map(roots.map((r) => [r.id, r.sku]))
-      yield stringify(findings.filter((f) => wanted(f, body)).flatMap((f) => {
-        return f.editions.filter((n) => numbers.has(n)).map((n) => ({ e: editions.list[n]!, d: documentOf(f, words, editions.list[n]!.language) })).filter(({ d }) => body.fix === undefined || d.fix === body.fix).map(({ e, d }) => [skus.get(f.root_id)!, e.storefront, e.language, d.strand, f.blocker ? 'blocker' : 'remark', d.code, f.at, d.message].map(guardCell))
-      }))
+      yield stringify(
+        findings
+          .filter((f) => wanted(f, body))
+          .flatMap((f) => {
+            return f.editions
+              .filter((n) => numbers.has(n))
+              .map((n) => ({ e: editions.list[n]!, d: documentOf(f, words, editions.list[n]!.language) }))
+              .filter(({ d }) => body.fix === undefined || d.fix === body.fix)
+              .map(({ e, d }) =>
+                [
+                  skus.get(f.root_id)!,
+                  e.storefront,
+                  e.language,
+                  d.strand,
+                  f.blocker ? 'blocker' : 'remark',
+                  d.code,
+                  f.at,
+                  d.message,
+                ].map(guardCell),
+              )
+          }),
+      )
     }
   }
-  return { name: `findings-${new Date(now).toISOString().slice(0, 10)}.csv`, type: 'text/csv; charset=utf-8; header=present', chunks: lines() }
+  return {
+    name: `findings-${new Date(now).toISOString().slice(0, 10)}.csv`,
+    type: 'text/csv; charset=utf-8; header=present',
+    chunks: lines(),
+  }
 }
 
-const wanted = (f: KeptFinding, body: ClothFilter) => (body.code === undefined || f.key.split('|')[0] === body.code)
-  && (body.strand === undefined || findingKinds[f.key.split('|')[0]!]?.strand === body.strand)
+const wanted = (f: KeptFinding, body: ClothFilter) =>
+  (body.code === undefined || f.key.split('|')[0] === body.code) &&
+  (body.strand === undefined || findingKinds[f.key.split('|')[0]!]?.strand === body.strand)

@@ -36,13 +36,32 @@ export async function judgeRoots(tx: Tx, roots: readonly number[], now: number, 
   await lockFamilies(tx.db, roots)
   const { key, setup, editions, prepared, days } = await judgedWith(tx.db, now)
   const families = await loadFamilies(tx.db, setup, roots, { toJudge: true })
-  const own = await ownPiecesOf(tx.db, setup, [...families.values()].map((f) => f.root.sku))
+  const own = await ownPiecesOf(
+    tx.db,
+    setup,
+    [...families.values()].map((f) => f.root.sku),
+  )
   const library = await loadLibrary(tx.db, namedBy(families.values(), setup))
   const texts = new TextChecks()
   await texts.expect(tx.db, textsOf(families.values(), prepared))
   const findings: Prepared['findings'] = (value, attribute, style) => texts.findings(value as never, attribute, style)
   const withTexts: Prepared = { ...prepared, findings }
-  const judged = [...families].map(([root, family]) => ({ root, type: family.root.type, list: judge({ root: family.root, variants: family.variants, own: own.get(family.root.sku) ?? [] }, withTexts, library, reach?.key === key ? reachOf(reach, family) : undefined) }))
-  await writeReadiness(tx, judged, roots.filter((r) => !families.has(r)), editions.list.length, days)
+  const judged = [...families].map(([root, family]) => ({
+    root,
+    type: family.root.type,
+    list: judge(
+      { root: family.root, variants: family.variants, own: own.get(family.root.sku) ?? [] },
+      withTexts,
+      library,
+      reach?.key === key ? reachOf(reach, family) : undefined,
+    ),
+  }))
+  await writeReadiness(
+    tx,
+    judged,
+    roots.filter((r) => !families.has(r)),
+    editions.list.length,
+    days,
+  )
   await texts.keep(tx.db)
 }

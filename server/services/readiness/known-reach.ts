@@ -28,7 +28,12 @@ export async function askReach({ key, setup, prepared }: JudgedWith): Promise<Kn
     for (const index of new Set(editions.flatMap((e) => e.live.map((l) => l.index)))) {
       const { reach } = prepared.assignments[index]!
       // Of one that is asked of each variant, the parent's own page is judged.
-      if (!reach.eachVariant) found[index] = await asking.bits.roots(reach, { storefront: storefront.code, group: null, moment: editions[0]!.moment })
+      if (!reach.eachVariant)
+        found[index] = await asking.bits.roots(reach, {
+          storefront: storefront.code,
+          group: null,
+          moment: editions[0]!.moment,
+        })
     }
     for (const { n } of editions) byEdition[n] = found
   }

@@ -31,7 +31,15 @@ async function read(db: Db, now: number): Promise<JudgedWith & { stamps: string 
   const setup = await readSetup(db)
   const { assignments, pieces, sets } = await readContent(db, setup)
   const editions = await loadEditions(db, setup)
-  const prepared = prepareJudge({ setup, assignments, pieces, sets, styles: await readStyles(db), editions: editions.list, now })
+  const prepared = prepareJudge({
+    setup,
+    assignments,
+    pieces,
+    sets,
+    styles: await readStyles(db),
+    editions: editions.list,
+    now,
+  })
   const days = daysOf(setup, editions, now)
   return { stamps, key: `${stamps}@${days.join()}`, setup, editions, prepared, days }
 }
@@ -43,7 +51,8 @@ async function read(db: Db, now: number): Promise<JudgedWith & { stamps: string 
 export async function judgedWith(db: Db, now: number): Promise<JudgedWith> {
   if (!mayShare(db)) return read(db, now)
   const stamps = await stampsOf(db)
-  if (cached?.stamps === stamps && daysOf(cached.setup, cached.editions, now).join() === cached.days.join()) return cached
+  if (cached?.stamps === stamps && daysOf(cached.setup, cached.editions, now).join() === cached.days.join())
+    return cached
   const fresh = await read(db, now)
   if (fresh.editions.settled) cached = fresh
   return fresh

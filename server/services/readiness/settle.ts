@@ -16,7 +16,9 @@ export const productsAtOnce = (editions: number) => Math.max(1, Math.floor(pages
  */
 export function judgeBeforeCommit(): void {
   beforeCommit(async (tx) => {
-    const { rows } = await tx.db.execute<{ n: number }>(sql`select coalesce(sum(jsonb_array_length(editions)), 0)::int as n from storefront`)
+    const { rows } = await tx.db.execute<{ n: number }>(
+      sql`select coalesce(sum(jsonb_array_length(editions)), 0)::int as n from storefront`,
+    )
     const roots = [...tx.touched.roots]
     if (tx.touched.more || roots.length > productsAtOnce(rows[0]!.n)) return enqueueJudging(tx)
     try {

@@ -14,7 +14,9 @@ const lengthOf = (value: Value) => (typeof value === 'string' ? value.length : t
 
 /** The digest under which a text's findings are kept: of the text, its type, and all that it is held to. */
 export function keyOfText(value: Value, attribute: Pick<Attribute, 'type'>, style: Style): string {
-  const hex = createHash('sha256').update(`${checksVersion}\n${attribute.type}\n${style.key}\n${textOf(value)}`).digest('hex')
+  const hex = createHash('sha256')
+    .update(`${checksVersion}\n${attribute.type}\n${style.key}\n${textOf(value)}`)
+    .digest('hex')
   return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20, 32)}`
 }
 
@@ -26,7 +28,8 @@ export class TextChecks {
   /** Looks up what is known of texts, all at once. */
   async expect(db: Db, texts: Iterable<{ value: Value; attribute: Attribute; style: Style }>): Promise<void> {
     const keys = new Set<string>()
-    for (const { value, attribute, style } of texts) if (lengthOf(value) > longFrom) keys.add(keyOfText(value, attribute, style))
+    for (const { value, attribute, style } of texts)
+      if (lengthOf(value) > longFrom) keys.add(keyOfText(value, attribute, style))
     this.known = await readTextChecks(db, [...keys])
   }
 

@@ -18,23 +18,33 @@ interface Changed {
 
 type Touch = (tx: Tx, changed: Changed, setup: StoredSetup) => Promise<void>
 
-const few = (setup: StoredSetup) => productsAtOnce([...setup.storefronts.values()].reduce((n, s) => n + s.editions.length, 0))
+const few = (setup: StoredSetup) =>
+  productsAtOnce([...setup.storefronts.values()].reduce((n, s) => n + s.editions.length, 0))
 const all: Touch = (tx) => touchSet(tx, { all: true })
-const differIn = ({ before, after }: Changed, keys: readonly string[]) => !before || !after || keys.some((k) => !same(before[k] ?? null, after[k] ?? null))
+const differIn = ({ before, after }: Changed, keys: readonly string[]) =>
+  !before || !after || keys.some((k) => !same(before[k] ?? null, after[k] ?? null))
 
 /** For each kind of record: which products stand otherwise after it has changed. */
 const touches: Partial<Record<RecordKindName, Touch>> = {
   async pieces(tx, { before, after, code }, setup) {
     const skus = [before, after].flatMap((r) => (r?.own ? [(r.own as { sku: string }).sku] : []))
-    if (skus.length > 0) await touchWhere(tx, sql`select root_id from product where sku = any(${sql.param(skus)}::text[])`)
+    if (skus.length > 0)
+      await touchWhere(tx, sql`select root_id from product where sku = any(${sql.param(skus)}::text[])`)
     // What assignments bring is read before this change, which none of them is part of.
     // Read within the transaction and not kept: it may yet fall.
     const content = await readContent(tx.db, setup)
-    for (const a of content.assignments.filter((x) => x.pieces.includes(code) || x.replaces === code || x.sets.some((s) => content.sets.get(s)?.questions.includes(code)))) await touchReached(tx, a.reach, setup, few(setup))
+    for (const a of content.assignments.filter(
+      (x) =>
+        x.pieces.includes(code) ||
+        x.replaces === code ||
+        x.sets.some((s) => content.sets.get(s)?.questions.includes(code)),
+    ))
+      await touchReached(tx, a.reach, setup, few(setup))
   },
   async assignments(tx, { before, after }, setup) {
     const reaches = [before, after].flatMap((r) => (r ? [r.reach as Reach] : []))
-    for (const reach of same(reaches[0] ?? null, reaches[1] ?? null) ? reaches.slice(0, 1) : reaches) await touchReached(tx, reach, setup, few(setup))
+    for (const reach of same(reaches[0] ?? null, reaches[1] ?? null) ? reaches.slice(0, 1) : reaches)
+      await touchReached(tx, reach, setup, few(setup))
   },
   async media(tx, { before, after, code }, setup) {
     const names = [code, ...[before, after].flatMap((r) => (r?.of ? [(r.of as { name: string }).name] : []))]
@@ -50,17 +60,19 @@ const touches: Partial<Record<RecordKindName, Touch>> = {
   },
   async attributes(tx, changed, setup) {
     if (!differIn(changed, ['type', 'options', 'translatable', 'perStorefront', 'allowed', 'serves'])) return
-    for (const type of setup.types.values()) if (type.attributes.some((a) => a.attribute === changed.code)) await touchSet(tx, { type: type.code })
+    for (const type of setup.types.values())
+      if (type.attributes.some((a) => a.attribute === changed.code)) await touchSet(tx, { type: type.code })
   },
   async categories(tx, changed, setup) {
     if (changed.before && differIn(changed, ['parent'])) await all(tx, changed, setup)
   },
   async storefronts(tx, changed, setup) {
-    if (differIn(changed, ['editions', 'timeZone', 'facts', 'pages', 'layout', 'currency'])) await all(tx, changed, setup)
+    if (differIn(changed, ['editions', 'timeZone', 'facts', 'pages', 'layout', 'currency']))
+      await all(tx, changed, setup)
   },
   'house-styles': all,
   'question-sets': all,
-  'campaigns': all,
+  campaigns: all,
   'named-rules': all,
 }
 

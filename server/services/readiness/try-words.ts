@@ -18,7 +18,10 @@ const around = 40
 
 /** What every form of a word begins with in a language, so that the database finds the texts that may hold it. */
 function beginning(word: string, language: string): string {
-  const first = word.trim().split(/[\s-]+/)[0]!.toLowerCase()
+  const first = word
+    .trim()
+    .split(/[\s-]+/)[0]!
+    .toLowerCase()
   const stem = stemmerFor(language)(first)
   let n = 0
   while (n < stem.length && stem[n] === first[n]) n++
@@ -28,16 +31,31 @@ function beginning(word: string, language: string): string {
 /** Where words stand in the texts of the whole catalogue, in any form, before they are banned. */
 export async function tryWords(body: TrialBody): Promise<Trial> {
   const setup = await loadSetup(database())
-  if (body.field !== null && !setup.attributes.has(body.field)) throw notFitting('The words cannot be tried.', [{ path: 'field', message: `There is no attribute “${body.field}”.` }])
-  if (body.storefront !== null && !setup.storefronts.has(body.storefront)) throw notFitting('The words cannot be tried.', [{ path: 'storefront', message: `There is no storefront “${body.storefront}”.` }])
+  if (body.field !== null && !setup.attributes.has(body.field))
+    throw notFitting('The words cannot be tried.', [
+      { path: 'field', message: `There is no attribute “${body.field}”.` },
+    ])
+  if (body.storefront !== null && !setup.storefronts.has(body.storefront))
+    throw notFitting('The words cannot be tried.', [
+      { path: 'storefront', message: `There is no storefront “${body.storefront}”.` },
+    ])
   const shops = [...setup.storefronts.values()].filter((s) => body.storefront === null || s.code === body.storefront)
-  const languages = [...new Set([...shops.flatMap((s) => s.editions.map((e) => e.language)), setup.source])].filter((l) => body.language === null || shortenings(l).includes(body.language))
-  const fields = [...setup.attributes.values()].filter((a) => a.translatable && attributeTypes[a.type].isText && (body.field === null || a.code === body.field))
+  const languages = [...new Set([...shops.flatMap((s) => s.editions.map((e) => e.language)), setup.source])].filter(
+    (l) => body.language === null || shortenings(l).includes(body.language),
+  )
+  const fields = [...setup.attributes.values()].filter(
+    (a) => a.translatable && attributeTypes[a.type].isText && (body.field === null || a.code === body.field),
+  )
   const found: Trial = { texts: 0, products: 0, more: false, items: [] }
   const products = new Set<string>()
   for (const language of languages) {
     const patterns = body.words.map((w) => `%${beginning(w, language).replace(/[\\%_]/g, '\\$&')}%`)
-    const { rows } = await database().execute<{ sku: string; attribute_id: number; storefront_id: number; value: Value }>(sql`
+    const { rows } = await database().execute<{
+      sku: string
+      attribute_id: number
+      storefront_id: number
+      value: Value
+    }>(sql`
       select p.sku, v.attribute_id, v.storefront_id, v.value from value v join product p on p.id = v.product_id
       where v.language = ${language} and v.attribute_id = any(${sql.param(fields.map((a) => setup.attributeIds.get(a.code)!))}::smallint[])
         ${body.storefront === null ? sql`` : sql`and v.storefront_id in (0, ${setup.storefrontIds.get(body.storefront)!})`}
@@ -53,7 +71,15 @@ export async function tryWords(body: TrialBody): Promise<Trial> {
       for (const { stretch, from, to } of places) {
         if (found.items.length >= shownAtMost) break
         const words = view.stretches[stretch]!.replaceAll(inlineMark, '…')
-        found.items.push({ sku: r.sku, field, storefront: setup.storefrontCodes.get(r.storefront_id) ?? null, language, before: words.slice(Math.max(0, from - around), from), word: words.slice(from, to), after: words.slice(to, to + around) })
+        found.items.push({
+          sku: r.sku,
+          field,
+          storefront: setup.storefrontCodes.get(r.storefront_id) ?? null,
+          language,
+          before: words.slice(Math.max(0, from - around), from),
+          word: words.slice(from, to),
+          after: words.slice(to, to + around),
+        })
       }
     }
   }

@@ -10,7 +10,10 @@ import type { StoredSetup } from '../../db/queries/setup'
 
 /** The names of what findings are about, in the language of the interface. */
 export class Words {
-  constructor(private readonly setup: StoredSetup, private readonly content: Pick<Content, 'pieces'>) {}
+  constructor(
+    private readonly setup: StoredSetup,
+    private readonly content: Pick<Content, 'pieces'>,
+  ) {}
 
   private attribute(code: string) {
     return labelIn(this.setup.attributes.get(code)?.labels ?? {}, [this.setup.source], code)
@@ -29,17 +32,43 @@ export class Words {
   message(code: string, at: string, said: Said | null, language: string): string {
     // Pictures that are missing have no name of their own.
     const called = code.startsWith('media:') && at.startsWith('attribute:') ? '' : this.called(at)
-    const spoken = said && Object.fromEntries(Object.entries(said).map(([k, v]) => [k, k === 'language' ? languageName(String(v)) : v]))
-    return findingKinds[code]?.message({ at, ...(spoken ? { said: spoken } : {}) }, called, languageName(language)) ?? code
+    const spoken =
+      said &&
+      Object.fromEntries(Object.entries(said).map(([k, v]) => [k, k === 'language' ? languageName(String(v)) : v]))
+    return (
+      findingKinds[code]?.message({ at, ...(spoken ? { said: spoken } : {}) }, called, languageName(language)) ?? code
+    )
   }
 
   /** What one does about all findings of a fix. */
   fix(key: string, language: string | null, products: number, places: number): string {
     const [code, of, to] = key.split('|') as [string, string, string]
-    const named = of === 'piece' ? 'pieces' : code.startsWith('piece') ? this.content.pieces.get(of)?.name ?? of : code === 'area-empty' ? areaName(of) : code === 'media:no-view' ? viewWords[of as PictureView] ?? of : of && this.attribute(of)
-    const toWords = code === 'fact-missing' ? labelIn(this.setup.types.get(to)?.labels ?? {}, [this.setup.source], to)
-      : to.startsWith('attribute:') ? `“${this.attribute(to.slice('attribute:'.length))}”` : to.startsWith('storefront:') ? `the storefront’s ${to.slice('storefront:'.length).replaceAll('-', ' ')}`
-        : this.setup.storefronts.get(to)?.name ?? to
-    return findingKinds[code]?.fix({ of: named, to: toWords, language: language ? languageName(language) : '', products, places }) ?? key
+    const named =
+      of === 'piece'
+        ? 'pieces'
+        : code.startsWith('piece')
+          ? (this.content.pieces.get(of)?.name ?? of)
+          : code === 'area-empty'
+            ? areaName(of)
+            : code === 'media:no-view'
+              ? (viewWords[of as PictureView] ?? of)
+              : of && this.attribute(of)
+    const toWords =
+      code === 'fact-missing'
+        ? labelIn(this.setup.types.get(to)?.labels ?? {}, [this.setup.source], to)
+        : to.startsWith('attribute:')
+          ? `“${this.attribute(to.slice('attribute:'.length))}”`
+          : to.startsWith('storefront:')
+            ? `the storefront’s ${to.slice('storefront:'.length).replaceAll('-', ' ')}`
+            : (this.setup.storefronts.get(to)?.name ?? to)
+    return (
+      findingKinds[code]?.fix({
+        of: named,
+        to: toWords,
+        language: language ? languageName(language) : '',
+        products,
+        places,
+      }) ?? key
+    )
   }
 }

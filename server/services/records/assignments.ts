@@ -8,7 +8,10 @@ import { first, type Problems, type RecordKind } from './kind'
 import { limitProblems } from './limits'
 
 export const assignments: RecordKind<AssignmentRecord> = {
-  name: 'assignment', action: 'edit-content', stamp: 'content', schema: assignmentRecord,
+  name: 'assignment',
+  action: 'edit-content',
+  stamp: 'content',
+  schema: assignmentRecord,
   async read(db, code) {
     const row = await first(db.select().from(t.assignment).where(eq(t.assignment.code, code)))
     return row && { record: assignmentOf(row), version: row.version }
@@ -19,32 +22,67 @@ export const assignments: RecordKind<AssignmentRecord> = {
       prepareAssignment({ ...record, number: before?.number ?? 0 } as Assignment, setup)
     } catch (e) {
       if (!(e instanceof RuleError)) throw e
-      problems.push(...e.problems.map((p) => ({ path: ['reach.rule', p.path].filter(Boolean).join('.'), message: p.message })))
+      problems.push(
+        ...e.problems.map((p) => ({ path: ['reach.rule', p.path].filter(Boolean).join('.'), message: p.message })),
+      )
     }
     problems.push(...limitProblems(record.limits, 'limits', setup))
-    const known = (list: string[], has: (c: string) => boolean, path: string, what: string) => list.forEach((c, i) => {
-      if (!has(c)) problems.push({ path: `${path}[${i}]`, message: `There is no ${what} “${c}”.` })
-    })
+    const known = (list: string[], has: (c: string) => boolean, path: string, what: string) =>
+      list.forEach((c, i) => {
+        if (!has(c)) problems.push({ path: `${path}[${i}]`, message: `There is no ${what} “${c}”.` })
+      })
     const there = await tx.db.select({ code: t.piece.code, ownOf: t.piece.ownOf }).from(t.piece)
     const sets = await tx.db.select({ code: t.questionSet.code }).from(t.questionSet)
-    known(record.pieces, (c) => there.some((p) => p.code === c && p.ownOf === null), 'pieces', 'piece that can be assigned')
+    known(
+      record.pieces,
+      (c) => there.some((p) => p.code === c && p.ownOf === null),
+      'pieces',
+      'piece that can be assigned',
+    )
     known(record.sets, (c) => sets.some((p) => p.code === c), 'sets', 'question set')
-    if (record.pieces.length + record.sets.length === 0) problems.push({ path: 'pieces', message: 'It brings nothing yet. Choose a piece or a question set.' })
+    if (record.pieces.length + record.sets.length === 0)
+      problems.push({ path: 'pieces', message: 'It brings nothing yet. Choose a piece or a question set.' })
     if (record.replaces !== null) {
-      if (!there.some((p) => p.code === record.replaces)) problems.push({ path: 'replaces', message: `There is no piece “${record.replaces}” to replace.` })
-      if (record.pieces.length !== 1 || record.sets.length > 0) problems.push({ path: 'pieces', message: 'What takes the place of a piece is one piece.' })
-      else if (record.pieces[0] === record.replaces) problems.push({ path: 'replaces', message: 'A piece cannot take its own place.' })
+      if (!there.some((p) => p.code === record.replaces))
+        problems.push({ path: 'replaces', message: `There is no piece “${record.replaces}” to replace.` })
+      if (record.pieces.length !== 1 || record.sets.length > 0)
+        problems.push({ path: 'pieces', message: 'What takes the place of a piece is one piece.' })
+      else if (record.pieces[0] === record.replaces)
+        problems.push({ path: 'replaces', message: 'A piece cannot take its own place.' })
     }
-    if (![...setup.storefronts.values()].some((x) => x.layout.areas.some((place) => place.area === record.area))) problems.push({ path: 'area', message: `No storefront’s page has an area “${record.area}”.` })
+    if (![...setup.storefronts.values()].some((x) => x.layout.areas.some((place) => place.area === record.area)))
+      problems.push({ path: 'area', message: `No storefront’s page has an area “${record.area}”.` })
     for (const list of ['chosen', 'added', 'leftOut'] as const) {
-      const { rows } = await tx.db.execute<{ sku: string }>(sql`select s as sku from unnest(${sql.param(record.reach[list])}::text[]) s where not exists (select 1 from product p where p.sku = s)`)
-      if (rows.length > 0) problems.push({ path: `reach.${list}`, message: `There is no product ${rows.slice(0, 5).map((r) => `“${r.sku}”`).join(', ')}.` })
+      const { rows } = await tx.db.execute<{ sku: string }>(
+        sql`select s as sku from unnest(${sql.param(record.reach[list])}::text[]) s where not exists (select 1 from product p where p.sku = s)`,
+      )
+      if (rows.length > 0)
+        problems.push({
+          path: `reach.${list}`,
+          message: `There is no product ${rows
+            .slice(0, 5)
+            .map((r) => `“${r.sku}”`)
+            .join(', ')}.`,
+        })
     }
     return { record, problems }
   },
   async write(tx, r) {
-    const row = { name: r.name, pieces: r.pieces, sets: r.sets, reach: r.reach, limits: r.limits, area: r.area, order: r.order, replaces: r.replaces, resting: r.resting }
-    await tx.db.insert(t.assignment).values({ code: r.code, ...row }).onConflictDoUpdate({ target: t.assignment.code, set: { ...row, version: sql`${t.assignment.version} + 1` } })
+    const row = {
+      name: r.name,
+      pieces: r.pieces,
+      sets: r.sets,
+      reach: r.reach,
+      limits: r.limits,
+      area: r.area,
+      order: r.order,
+      replaces: r.replaces,
+      resting: r.resting,
+    }
+    await tx.db
+      .insert(t.assignment)
+      .values({ code: r.code, ...row })
+      .onConflictDoUpdate({ target: t.assignment.code, set: { ...row, version: sql`${t.assignment.version} + 1` } })
   },
   whyNotGone: () => Promise.resolve([]),
   async remove(tx, record) {

@@ -12,15 +12,20 @@ import { countOf, first, rulesNaming, type Problems, type RecordKind } from './k
 /** What is wrong with an attribute by itself, whatever its values are. */
 export function attributeProblems(record: Attribute): Problems {
   const problems: Problems = checkAllowed(record)
-  if (record.unit && findUnit(record.unit)?.family !== record.family) problems.push({ path: 'unit', message: `“${record.unit}” is not a unit of ${record.family ?? 'anything'}.` })
-  if (record.serves.includes('team') && record.serves.length > 1) problems.push({ path: 'serves', message: 'What is only for the team serves nothing that shoppers see.' })
+  if (record.unit && findUnit(record.unit)?.family !== record.family)
+    problems.push({ path: 'unit', message: `“${record.unit}” is not a unit of ${record.family ?? 'anything'}.` })
+  if (record.serves.includes('team') && record.serves.length > 1)
+    problems.push({ path: 'serves', message: 'What is only for the team serves nothing that shoppers see.' })
   return problems
 }
 
 const how = 'See first what becomes of them: “Show what changes”, or POST /api/attributes/…/rework/preview.'
 
 export const attributes: RecordKind<Attribute> = {
-  name: 'attribute', action: 'edit-types', stamp: 'setup', schema: attributeRecord,
+  name: 'attribute',
+  action: 'edit-types',
+  stamp: 'setup',
+  schema: attributeRecord,
   async read(db, code) {
     const row = await first(db.select().from(t.attribute).where(eq(t.attribute.code, code)))
     return row && { record: attributeOf(row), version: row.version }
@@ -33,20 +38,45 @@ export const attributes: RecordKind<Attribute> = {
         const n = await countOf(tx.db, sql`value where attribute_id = ${id} and ${condition}`)
         if (n > 0) problems.push({ path, message: `${message.replace('#', String(n))} ${how}` })
       }
-      if (record.type !== before.type || record.family !== before.family) await keep('type', sql`true`, '# values are stored in the present type.')
-      if (record.translatable !== before.translatable) await keep('translatable', sql`true`, '# values are stored as they are scoped now.')
-      if (!record.perStorefront && before.perStorefront) await keep('perStorefront', sql`storefront_id <> 0`, '# values belong to one storefront.')
+      if (record.type !== before.type || record.family !== before.family)
+        await keep('type', sql`true`, '# values are stored in the present type.')
+      if (record.translatable !== before.translatable)
+        await keep('translatable', sql`true`, '# values are stored as they are scoped now.')
+      if (!record.perStorefront && before.perStorefront)
+        await keep('perStorefront', sql`storefront_id <> 0`, '# values belong to one storefront.')
       for (const gone of before.options.filter((o) => !record.options.some((n) => n.code === o.code))) {
-        await keep('options', sql`value @> ${JSON.stringify(before.type === 'choices' ? [gone.code] : gone.code)}::jsonb`, `“${gone.code}” is chosen in # values.`)
+        await keep(
+          'options',
+          sql`value @> ${JSON.stringify(before.type === 'choices' ? [gone.code] : gone.code)}::jsonb`,
+          `“${gone.code}” is chosen in # values.`,
+        )
         const ruled = await rulesNaming(tx.db, setup, `option:${record.code}:${gone.code}`)
-        if (ruled.length > 0) problems.push({ path: 'options', message: `The assignment ${ruled.join(', ')} names “${gone.code}”. Change its rule first.` })
+        if (ruled.length > 0)
+          problems.push({
+            path: 'options',
+            message: `The assignment ${ruled.join(', ')} names “${gone.code}”. Change its rule first.`,
+          })
       }
     }
     return { record, problems }
   },
   async write(tx, r) {
-    const row = { type: r.type, labels: r.labels, help: r.help, family: r.family, unit: r.unit, options: r.options, translatable: r.translatable, perStorefront: r.perStorefront, serves: r.serves, allowed: r.allowed }
-    await tx.db.insert(t.attribute).values({ code: r.code, ...row }).onConflictDoUpdate({ target: t.attribute.code, set: { ...row, version: sql`${t.attribute.version} + 1` } })
+    const row = {
+      type: r.type,
+      labels: r.labels,
+      help: r.help,
+      family: r.family,
+      unit: r.unit,
+      options: r.options,
+      translatable: r.translatable,
+      perStorefront: r.perStorefront,
+      serves: r.serves,
+      allowed: r.allowed,
+    }
+    await tx.db
+      .insert(t.attribute)
+      .values({ code: r.code, ...row })
+      .onConflictDoUpdate({ target: t.attribute.code, set: { ...row, version: sql`${t.attribute.version} + 1` } })
   },
   async after(tx, record, before) {
     if (!before) return
@@ -58,11 +88,17 @@ export const attributes: RecordKind<Attribute> = {
     const n = await countOf(tx.db, sql`value where attribute_id = ${setup.attributeIds.get(record.code)!}`)
     if (n > 0) why.push(`${n} values of it are stored. Clear them first, with a change of many products.`)
     const types = [...setup.types.values()].filter((p) => p.attributes.some((a) => a.attribute === record.code))
-    if (types.length > 0) why.push(`The product types ${types.map((p) => `“${p.labels[setup.source] ?? p.code}”`).join(', ')} have it. Take it out of them.`)
+    if (types.length > 0)
+      why.push(
+        `The product types ${types.map((p) => `“${p.labels[setup.source] ?? p.code}”`).join(', ')} have it. Take it out of them.`,
+      )
     const ruled = await rulesNaming(tx.db, setup, `attribute:${record.code}`)
     if (ruled.length > 0) why.push(`The assignment ${ruled.join(', ')} names it. Change its rule first.`)
-    const inside = await tx.db.execute<{ code: string }>(sql`select distinct p.code from piece p join piece_text x on x.piece_id = p.id where x.body like ${`%"attribute:${record.code}"%`} order by 1`)
-    if (inside.rows.length > 0) why.push(`The pieces ${inside.rows.map((r) => `“${r.code}”`).join(', ')} have it as an inline value.`)
+    const inside = await tx.db.execute<{ code: string }>(
+      sql`select distinct p.code from piece p join piece_text x on x.piece_id = p.id where x.body like ${`%"attribute:${record.code}"%`} order by 1`,
+    )
+    if (inside.rows.length > 0)
+      why.push(`The pieces ${inside.rows.map((r) => `“${r.code}”`).join(', ')} have it as an inline value.`)
     return why
   },
   async remove(tx, record) {

@@ -6,7 +6,10 @@ import { blockKindOf } from '../../db/queries/content'
 import { countOf, first, type Problems, type RecordKind } from './kind'
 
 export const blockKinds: RecordKind<BlockKind> = {
-  name: 'kind of block', action: 'edit-content', stamp: 'content', schema: blockKindRecord,
+  name: 'kind of block',
+  action: 'edit-content',
+  stamp: 'content',
+  schema: blockKindRecord,
   async read(db, code) {
     const row = await first(db.select().from(t.blockKind).where(eq(t.blockKind.code, code)))
     return row && { record: blockKindOf(row), version: row.version }
@@ -15,14 +18,24 @@ export const blockKinds: RecordKind<BlockKind> = {
     const problems: Problems = []
     const gone = before?.fields.filter((f) => !record.fields.some((x) => x.code === f.code && x.type === f.type)) ?? []
     for (const f of gone) {
-      const n = await countOf(tx.db, sql`piece_text x join piece p on p.id = x.piece_id, jsonb_array_elements(coalesce(x.entries, '[]')) e where p.block_kind = ${record.code} and coalesce(e ->> ${f.code}, '') <> ''`)
-      if (n > 0) problems.push({ path: 'fields', message: `The field “${f.code}” is filled ${n} times in blocks. Empty it there before it goes or becomes another type.` })
+      const n = await countOf(
+        tx.db,
+        sql`piece_text x join piece p on p.id = x.piece_id, jsonb_array_elements(coalesce(x.entries, '[]')) e where p.block_kind = ${record.code} and coalesce(e ->> ${f.code}, '') <> ''`,
+      )
+      if (n > 0)
+        problems.push({
+          path: 'fields',
+          message: `The field “${f.code}” is filled ${n} times in blocks. Empty it there before it goes or becomes another type.`,
+        })
     }
     return { record, problems }
   },
   async write(tx, r) {
     const row = { name: r.name, fields: r.fields, many: r.many }
-    await tx.db.insert(t.blockKind).values({ code: r.code, ...row }).onConflictDoUpdate({ target: t.blockKind.code, set: { ...row, version: sql`${t.blockKind.version} + 1` } })
+    await tx.db
+      .insert(t.blockKind)
+      .values({ code: r.code, ...row })
+      .onConflictDoUpdate({ target: t.blockKind.code, set: { ...row, version: sql`${t.blockKind.version} + 1` } })
   },
   async whyNotGone(tx, record) {
     const n = await countOf(tx.db, sql`piece where block_kind = ${record.code}`)

@@ -8,27 +8,53 @@ import { countOf, first, rulesNaming, type Problems, type RecordKind } from './k
 export type CategoryRecord = Category & { position?: number }
 
 export const categories: RecordKind<CategoryRecord> = {
-  name: 'category', action: 'edit-types', stamp: 'setup', schema: categoryRecord,
+  name: 'category',
+  action: 'edit-types',
+  stamp: 'setup',
+  schema: categoryRecord,
   async read(db, code) {
     const row = await first(db.select().from(t.category).where(eq(t.category.code, code)))
     if (!row) return undefined
-    const position = await countOf(db, sql`category where parent is not distinct from ${row.parent} and position < ${row.position}`)
-    return { record: { code: row.code, parent: row.parent, names: row.names, type: row.type, position }, version: row.version }
+    const position = await countOf(
+      db,
+      sql`category where parent is not distinct from ${row.parent} and position < ${row.position}`,
+    )
+    return {
+      record: { code: row.code, parent: row.parent, names: row.names, type: row.type, position },
+      version: row.version,
+    }
   },
   async check(record, _before, setup) {
     const problems: Problems = []
-    if (record.parent !== null && !setup.categories.has(record.parent)) problems.push({ path: 'parent', message: `There is no category “${record.parent}”.` })
-    else if (categoryPath(setup, record.parent).includes(record.code)) problems.push({ path: 'parent', message: 'A category cannot stand under itself.' })
-    if (record.type !== null && !setup.types.has(record.type)) problems.push({ path: 'type', message: `There is no product type “${record.type}”.` })
-    if (!record.names[setup.source]) problems.push({ path: 'names', message: `A category has a name in the source language, ${setup.source}.` })
+    if (record.parent !== null && !setup.categories.has(record.parent))
+      problems.push({ path: 'parent', message: `There is no category “${record.parent}”.` })
+    else if (categoryPath(setup, record.parent).includes(record.code))
+      problems.push({ path: 'parent', message: 'A category cannot stand under itself.' })
+    if (record.type !== null && !setup.types.has(record.type))
+      problems.push({ path: 'type', message: `There is no product type “${record.type}”.` })
+    if (!record.names[setup.source])
+      problems.push({ path: 'names', message: `A category has a name in the source language, ${setup.source}.` })
     return { record, problems }
   },
   async write(tx, r) {
     const row = { parent: r.parent, names: r.names, type: r.type }
-    await tx.db.insert(t.category).values({ code: r.code, position: 2_000_000_000, ...row }).onConflictDoUpdate({ target: t.category.code, set: { ...row, version: sql`${t.category.version} + 1` } })
-    const beside = (await tx.db.select({ code: t.category.code }).from(t.category).where(sql`parent is not distinct from ${r.parent}`).orderBy(asc(t.category.position))).map((c) => c.code).filter((c) => c !== r.code)
+    await tx.db
+      .insert(t.category)
+      .values({ code: r.code, position: 2_000_000_000, ...row })
+      .onConflictDoUpdate({ target: t.category.code, set: { ...row, version: sql`${t.category.version} + 1` } })
+    const beside = (
+      await tx.db
+        .select({ code: t.category.code })
+        .from(t.category)
+        .where(sql`parent is not distinct from ${r.parent}`)
+        .orderBy(asc(t.category.position))
+    )
+      .map((c) => c.code)
+      .filter((c) => c !== r.code)
     beside.splice(r.position ?? beside.length, 0, r.code)
-    await tx.db.execute(sql`update category c set position = o.n from unnest(${sql.param(beside)}::text[]) with ordinality as o(code, n) where c.code = o.code and c.position <> o.n`)
+    await tx.db.execute(
+      sql`update category c set position = o.n from unnest(${sql.param(beside)}::text[]) with ordinality as o(code, n) where c.code = o.code and c.position <> o.n`,
+    )
   },
   async whyNotGone(tx, record, setup) {
     const why: string[] = []

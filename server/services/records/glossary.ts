@@ -8,20 +8,37 @@ import { first, type Problems, type RecordKind } from './kind'
 
 /** Terms with their one right translation, and forbidden ones. */
 export const glossary: RecordKind<Term> = {
-  name: 'term', action: 'edit-content', stamp: 'glossary', schema: termRecord,
+  name: 'term',
+  action: 'edit-content',
+  stamp: 'glossary',
+  schema: termRecord,
   async read(db, code) {
     const row = await first(db.select().from(t.term).where(eq(t.term.code, code)))
     return row && { record: termOf(row), version: row.version }
   },
   check(record, _before, setup) {
-    const problems: Problems = Object.keys(record.languages).flatMap((l) => (canonicalTag(l) === l ? [] : [{ path: `languages.${l}`, message: `“${l}” is not a language tag such as fr-CH.` }]))
-    if (!record.languages[setup.source]?.term && !record.languages[setup.source.split('-')[0]!]?.term) problems.push({ path: `languages.${setup.source}`, message: `A term is named in the source language, ${setup.source}.` })
-    for (const [l, said] of Object.entries(record.languages)) if (said.forbidden.includes(said.term)) problems.push({ path: `languages.${l}.forbidden`, message: `“${said.term}” cannot be both the right word and a forbidden one.` })
+    const problems: Problems = Object.keys(record.languages).flatMap((l) =>
+      canonicalTag(l) === l ? [] : [{ path: `languages.${l}`, message: `“${l}” is not a language tag such as fr-CH.` }],
+    )
+    if (!record.languages[setup.source]?.term && !record.languages[setup.source.split('-')[0]!]?.term)
+      problems.push({
+        path: `languages.${setup.source}`,
+        message: `A term is named in the source language, ${setup.source}.`,
+      })
+    for (const [l, said] of Object.entries(record.languages))
+      if (said.forbidden.includes(said.term))
+        problems.push({
+          path: `languages.${l}.forbidden`,
+          message: `“${said.term}” cannot be both the right word and a forbidden one.`,
+        })
     return Promise.resolve({ record, problems })
   },
   async write(tx, r) {
     const row = { partOfSpeech: r.partOfSpeech, note: r.note, languages: r.languages }
-    await tx.db.insert(t.term).values({ code: r.code, ...row }).onConflictDoUpdate({ target: t.term.code, set: { ...row, version: sql`${t.term.version} + 1` } })
+    await tx.db
+      .insert(t.term)
+      .values({ code: r.code, ...row })
+      .onConflictDoUpdate({ target: t.term.code, set: { ...row, version: sql`${t.term.version} + 1` } })
   },
   whyNotGone: () => Promise.resolve([]),
   async remove(tx, record) {

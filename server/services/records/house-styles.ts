@@ -7,24 +7,37 @@ import * as t from '../../db/schema'
 import { first, type Problems, type RecordKind } from './kind'
 
 export const houseStyles: RecordKind<HouseStyle> = {
-  name: 'part of the house style', action: 'edit-content', stamp: 'house-style', schema: houseStyleRecord,
+  name: 'part of the house style',
+  action: 'edit-content',
+  stamp: 'house-style',
+  schema: houseStyleRecord,
   async read(db, code) {
     const row = await first(db.select().from(t.houseStyle).where(eq(t.houseStyle.code, code)))
     return row && { record: styleOf(row), version: row.version }
   },
   async check(record, _before, setup, tx) {
     const problems: Problems = []
-    if (record.field !== null && !setup.attributes.has(record.field)) problems.push({ path: 'field', message: `There is no attribute “${record.field}”.` })
-    if (record.storefront !== null && !setup.storefronts.has(record.storefront)) problems.push({ path: 'storefront', message: `There is no storefront “${record.storefront}”.` })
-    if (record.language !== null && canonicalTag(record.language) !== record.language) problems.push({ path: 'language', message: `“${record.language}” is not a language tag such as fr or fr-CH.` })
+    if (record.field !== null && !setup.attributes.has(record.field))
+      problems.push({ path: 'field', message: `There is no attribute “${record.field}”.` })
+    if (record.storefront !== null && !setup.storefronts.has(record.storefront))
+      problems.push({ path: 'storefront', message: `There is no storefront “${record.storefront}”.` })
+    if (record.language !== null && canonicalTag(record.language) !== record.language)
+      problems.push({ path: 'language', message: `“${record.language}” is not a language tag such as fr or fr-CH.` })
     const { rows } = await tx.db.execute<{ code: string }>(sql`
       select code from house_style where code <> ${record.code} and field is not distinct from ${record.field}::text and storefront is not distinct from ${record.storefront}::text and language is not distinct from ${record.language}::text`)
-    if (rows[0]) problems.push({ path: 'field', message: `The part “${rows[0].code}” is for the same field, storefront and language. Change that one.` })
+    if (rows[0])
+      problems.push({
+        path: 'field',
+        message: `The part “${rows[0].code}” is for the same field, storefront and language. Change that one.`,
+      })
     return { record, problems }
   },
   async write(tx, r) {
     const row = { field: r.field, storefront: r.storefront, language: r.language, settings: r.settings }
-    await tx.db.insert(t.houseStyle).values({ code: r.code, ...row }).onConflictDoUpdate({ target: t.houseStyle.code, set: { ...row, version: sql`${t.houseStyle.version} + 1` } })
+    await tx.db
+      .insert(t.houseStyle)
+      .values({ code: r.code, ...row })
+      .onConflictDoUpdate({ target: t.houseStyle.code, set: { ...row, version: sql`${t.houseStyle.version} + 1` } })
   },
   whyNotGone: () => Promise.resolve([]),
   async remove(tx, record) {

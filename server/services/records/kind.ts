@@ -26,7 +26,6 @@ export interface RecordKind<R extends { code: string }> {
   remove?(tx: Tx, record: R): Promise<void>
 }
 
-
 /** The first of the rows found. */
 export const first = async <T>(rows: Promise<T[]>) => (await rows)[0]
 
@@ -40,13 +39,19 @@ function otherRulesNaming(setup: StoredSetup, what: string): string[] {
   const names = (rule: unknown) => namedIn(checkCondition(rule, setup)).includes(what)
   return [
     ...[...setup.rules.values()].filter((r) => names(r.rule)).map((r) => `“${r.name}”`),
-    ...[...setup.storefronts.values()].flatMap((s) => s.layout.exceptions.filter((e) => names(e.rule)).map((e) => `“${e.name}” of ${s.name}`)),
+    ...[...setup.storefronts.values()].flatMap((s) =>
+      s.layout.exceptions.filter((e) => names(e.rule)).map((e) => `“${e.name}” of ${s.name}`),
+    ),
   ]
 }
 
 /** The assignments, named rules and exceptions of layouts whose rule names something, `attribute:weight` or `option:material:steel`, by their names. */
 export async function rulesNaming(db: Db, setup: StoredSetup, what: string): Promise<string[]> {
   const all = await db.select().from(t.assignment)
-  return [...all.filter((a) => a.reach.rule !== null && namedIn(checkCondition(a.reach.rule, setup)).includes(what)).map((a) => `“${a.name}”`), ...otherRulesNaming(setup, what)]
+  return [
+    ...all
+      .filter((a) => a.reach.rule !== null && namedIn(checkCondition(a.reach.rule, setup)).includes(what))
+      .map((a) => `“${a.name}”`),
+    ...otherRulesNaming(setup, what),
+  ]
 }
-

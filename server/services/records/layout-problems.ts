@@ -9,10 +9,17 @@ import type { StoredSetup } from '../../db/queries/setup'
 import type { Problems } from './kind'
 
 /** What is wrong with a storefront's layout and standing pages: areas that are not there, rules that do not fit, pages that something still holds. */
-export async function layoutProblems(record: Storefront, before: Storefront | undefined, setup: StoredSetup, tx: Tx): Promise<Problems> {
+export async function layoutProblems(
+  record: Storefront,
+  before: Storefront | undefined,
+  setup: StoredSetup,
+  tx: Tx,
+): Promise<Problems> {
   const problems: Problems = []
   const { layout } = record
-  for (const area of areas) if (!layout.areas.some((a) => a.area === area)) problems.push({ path: 'layout.areas', message: `The area “${area}” is missing; every page has it.` })
+  for (const area of areas)
+    if (!layout.areas.some((a) => a.area === area))
+      problems.push({ path: 'layout.areas', message: `The area “${area}” is missing; every page has it.` })
   const hasArea = (area: string, path: string) => {
     if (!layout.areas.some((a) => a.area === area)) problems.push({ path, message: `This page has no area “${area}”.` })
   }
@@ -23,19 +30,40 @@ export async function layoutProblems(record: Storefront, before: Storefront | un
       checkCondition(e.rule, setup)
     } catch (error) {
       if (!(error instanceof RuleError)) throw error
-      problems.push(...error.problems.map((p) => ({ path: [`layout.exceptions[${i}].rule`, p.path].filter(Boolean).join('.'), message: p.message })))
+      problems.push(
+        ...error.problems.map((p) => ({
+          path: [`layout.exceptions[${i}].rule`, p.path].filter(Boolean).join('.'),
+          message: p.message,
+        })),
+      )
     }
   })
   // An area of its own that something stands in cannot go, unless another storefront has it too.
   for (const { area } of before?.layout.areas ?? []) {
-    if (layout.areas.some((a) => a.area === area) || [...setup.storefronts.values()].some((s) => s.code !== record.code && s.layout.areas.some((a) => a.area === area))) continue
-    const { rows } = await tx.db.execute<{ name: string }>(sql`select name from assignment where area = ${area} union all select name from piece where own ->> 'area' = ${area} limit 5`)
-    if (rows.length > 0) problems.push({ path: 'layout.areas', message: `${rows.map((r) => `“${r.name}”`).join(', ')} stand in the area “${area}”. Give them another one first.` })
+    if (
+      layout.areas.some((a) => a.area === area) ||
+      [...setup.storefronts.values()].some((s) => s.code !== record.code && s.layout.areas.some((a) => a.area === area))
+    )
+      continue
+    const { rows } = await tx.db.execute<{ name: string }>(
+      sql`select name from assignment where area = ${area} union all select name from piece where own ->> 'area' = ${area} limit 5`,
+    )
+    if (rows.length > 0)
+      problems.push({
+        path: 'layout.areas',
+        message: `${rows.map((r) => `“${r.name}”`).join(', ')} stand in the area “${area}”. Give them another one first.`,
+      })
   }
-  record.pages.forEach((page, i) => Object.entries(page.bodies).forEach(([language, html]) => {
-    for (const address of inlineAddresses(html)) {
-      if (!address.startsWith('storefront:') || !(address.slice(11) in record.facts)) problems.push({ path: `pages[${i}].bodies.${language}`, message: `A standing page can name facts of its storefront alone; “${address}” is none.` })
-    }
-  }))
+  record.pages.forEach((page, i) =>
+    Object.entries(page.bodies).forEach(([language, html]) => {
+      for (const address of inlineAddresses(html)) {
+        if (!address.startsWith('storefront:') || !(address.slice(11) in record.facts))
+          problems.push({
+            path: `pages[${i}].bodies.${language}`,
+            message: `A standing page can name facts of its storefront alone; “${address}” is none.`,
+          })
+      }
+    }),
+  )
   return problems
 }

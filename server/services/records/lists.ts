@@ -6,28 +6,49 @@ import { rootsOfSkus } from '../../db/queries/families'
 import { first, rulesNaming, type RecordKind } from './kind'
 
 export const lists: RecordKind<NamedList> = {
-  name: 'named list', action: 'edit-products', stamp: 'setup', schema: listRecord,
+  name: 'named list',
+  action: 'edit-products',
+  stamp: 'setup',
+  schema: listRecord,
   async read(db, code) {
     const row = await first(db.select().from(t.namedList).where(eq(t.namedList.code, code)))
     if (!row) return undefined
-    const members = await db.select({ sku: t.product.sku }).from(t.listMember).innerJoin(t.product, eq(t.product.id, t.listMember.productId)).where(eq(t.listMember.listId, row.id)).orderBy(asc(t.product.sku))
-    return { record: { code: row.code, name: row.name, note: row.note, skus: members.map((m) => m.sku) }, version: row.version }
+    const members = await db
+      .select({ sku: t.product.sku })
+      .from(t.listMember)
+      .innerJoin(t.product, eq(t.product.id, t.listMember.productId))
+      .where(eq(t.listMember.listId, row.id))
+      .orderBy(asc(t.product.sku))
+    return {
+      record: { code: row.code, name: row.name, note: row.note, skus: members.map((m) => m.sku) },
+      version: row.version,
+    }
   },
   async check(record, _before, _setup, tx) {
     const roots = await rootsOfSkus(tx.db, record.skus)
     const missing = record.skus.filter((s) => !roots.has(s))
-    const problems = missing.slice(0, 50).map((sku) => ({ path: `skus[${record.skus.indexOf(sku)}]`, message: `There is no product “${sku}”.` }))
+    const problems = missing
+      .slice(0, 50)
+      .map((sku) => ({ path: `skus[${record.skus.indexOf(sku)}]`, message: `There is no product “${sku}”.` }))
     if (missing.length > 0) return { record, problems }
     // A variant stands for its parent: rules read lists from it alone.
-    const { rows } = await tx.db.execute<{ sku: string }>(sql`select sku from product where id = any(${sql.param([...new Set(roots.values())])}::int[]) order by sku`)
+    const { rows } = await tx.db.execute<{ sku: string }>(
+      sql`select sku from product where id = any(${sql.param([...new Set(roots.values())])}::int[]) order by sku`,
+    )
     return { record: { ...record, skus: rows.map((r) => r.sku) }, problems }
   },
   async write(tx, r) {
     const row = { name: r.name, note: r.note }
-    const [made] = await tx.db.insert(t.namedList).values({ code: r.code, ...row }).onConflictDoUpdate({ target: t.namedList.code, set: { ...row, version: sql`${t.namedList.version} + 1` } }).returning({ id: t.namedList.id })
+    const [made] = await tx.db
+      .insert(t.namedList)
+      .values({ code: r.code, ...row })
+      .onConflictDoUpdate({ target: t.namedList.code, set: { ...row, version: sql`${t.namedList.version} + 1` } })
+      .returning({ id: t.namedList.id })
     const ids = sql`select id from product where sku = any(${sql.param(r.skus)}::text[])`
     await tx.db.execute(sql`delete from list_member where list_id = ${made!.id} and product_id not in (${ids})`)
-    await tx.db.execute(sql`insert into list_member (list_id, product_id) select ${made!.id}::int, i.id from (${ids}) i on conflict do nothing`)
+    await tx.db.execute(
+      sql`insert into list_member (list_id, product_id) select ${made!.id}::int, i.id from (${ids}) i on conflict do nothing`,
+    )
   },
   async whyNotGone(tx, record, setup) {
     const ruled = await rulesNaming(tx.db, setup, `list:${record.code}`)

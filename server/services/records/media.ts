@@ -7,52 +7,90 @@ import { contentOf, libraryItem, usersOf } from '../../db/queries/media'
 import { countOf, first, rulesNaming, type Problems, type RecordKind } from './kind'
 
 export const media: RecordKind<MediaItem> = {
-  name: 'picture or file', action: 'edit-products', stamp: 'content', schema: mediaRecord,
+  name: 'picture or file',
+  action: 'edit-products',
+  stamp: 'content',
+  schema: mediaRecord,
   async read(db, code) {
     const found = await libraryItem(db, code)
-    const row = found && await first(db.select({ version: t.media.version }).from(t.media).where(eq(t.media.name, code)))
+    const row =
+      found && (await first(db.select({ version: t.media.version }).from(t.media).where(eq(t.media.name, code))))
     return found && { record: found.item, version: row!.version }
   },
   async check(record, _before, setup, tx) {
     const problems: Problems = []
-    if (!(await contentOf(tx.db, record.digest))) problems.push({ path: 'digest', message: 'No content with this digest was ever sent.' })
+    if (!(await contentOf(tx.db, record.digest)))
+      problems.push({ path: 'digest', message: 'No content with this digest was ever sent.' })
     const tag = (language: string | null, path: string) => {
-      if (language !== null && canonicalTag(language) !== language) problems.push({ path, message: `“${language}” is not a language tag such as fr-CH.` })
+      if (language !== null && canonicalTag(language) !== language)
+        problems.push({ path, message: `“${language}” is not a language tag such as fr-CH.` })
     }
     for (const language of Object.keys(record.labels)) tag(language, `labels.${language}`)
     tag(record.words, 'words')
     const box = record.crop
-    if (box && (box.left + box.width > 1.0001 || box.top + box.height > 1.0001)) problems.push({ path: 'crop', message: 'The crop reaches over the edge of the picture.' })
-    if (record.rights.until !== null && Number.isNaN(Date.parse(record.rights.until))) problems.push({ path: 'rights.until', message: 'There is no such day.' })
+    if (box && (box.left + box.width > 1.0001 || box.top + box.height > 1.0001))
+      problems.push({ path: 'crop', message: 'The crop reaches over the edge of the picture.' })
+    if (record.rights.until !== null && Number.isNaN(Date.parse(record.rights.until)))
+      problems.push({ path: 'rights.until', message: 'There is no such day.' })
     const { of } = record
     if (of) {
       tag(of.language, 'of.language')
       const original = await libraryItem(tx.db, of.name)
       if (!original) problems.push({ path: 'of.name', message: `There is no “${of.name}” in the library.` })
       else if (of.name === record.code) problems.push({ path: 'of.name', message: 'Nothing is a version of itself.' })
-      else if (original.item.of) problems.push({ path: 'of.name', message: `“${of.name}” is a version of “${original.item.of.name}” itself. Name that one.` })
-      if (of.storefront !== null && !setup.storefronts.has(of.storefront)) problems.push({ path: 'of.storefront', message: `There is no storefront “${of.storefront}”.` })
-      if (of.storefront === null && of.language === null) problems.push({ path: 'of', message: 'An own version is for a language, a storefront or both.' })
-      const there = await countOf(tx.db, sql`media where of_name = ${of.name} and of_storefront = ${of.storefront ?? ''} and of_language = ${of.language ?? ''} and name <> ${record.code}`)
+      else if (original.item.of)
+        problems.push({
+          path: 'of.name',
+          message: `“${of.name}” is a version of “${original.item.of.name}” itself. Name that one.`,
+        })
+      if (of.storefront !== null && !setup.storefronts.has(of.storefront))
+        problems.push({ path: 'of.storefront', message: `There is no storefront “${of.storefront}”.` })
+      if (of.storefront === null && of.language === null)
+        problems.push({ path: 'of', message: 'An own version is for a language, a storefront or both.' })
+      const there = await countOf(
+        tx.db,
+        sql`media where of_name = ${of.name} and of_storefront = ${of.storefront ?? ''} and of_language = ${of.language ?? ''} and name <> ${record.code}`,
+      )
       if (there > 0) problems.push({ path: 'of', message: `“${of.name}” has another version there already.` })
-      if (await countOf(tx.db, sql`media where of_name = ${record.code}`) > 0) problems.push({ path: 'of', message: 'It has versions itself, so it cannot be one.' })
+      if ((await countOf(tx.db, sql`media where of_name = ${record.code}`)) > 0)
+        problems.push({ path: 'of', message: 'It has versions itself, so it cannot be one.' })
     }
     return { record, problems }
   },
   async write(tx, r) {
     const row = {
-      digest: r.digest, labels: r.labels, view: r.view, focus: r.focus, crop: r.crop, words: r.words, origin: r.origin, holder: r.rights.holder, until: r.rights.until,
-      ofName: r.of?.name ?? null, ofStorefront: r.of?.storefront ?? '', ofLanguage: r.of?.language ?? '',
+      digest: r.digest,
+      labels: r.labels,
+      view: r.view,
+      focus: r.focus,
+      crop: r.crop,
+      words: r.words,
+      origin: r.origin,
+      holder: r.rights.holder,
+      until: r.rights.until,
+      ofName: r.of?.name ?? null,
+      ofStorefront: r.of?.storefront ?? '',
+      ofLanguage: r.of?.language ?? '',
     }
-    await tx.db.insert(t.media).values({ name: r.code, ...row }).onConflictDoUpdate({ target: t.media.name, set: { ...row, version: sql`${t.media.version} + 1` } })
+    await tx.db
+      .insert(t.media)
+      .values({ name: r.code, ...row })
+      .onConflictDoUpdate({ target: t.media.name, set: { ...row, version: sql`${t.media.version} + 1` } })
   },
   async whyNotGone(tx, record, setup) {
     const why: string[] = []
     const { count, skus } = await usersOf(tx.db, setup, record.code, 3)
-    if (count > 0) why.push(`${count} products name it: ${skus.join(', ')}${count > skus.length ? ' …' : ''}. Take it out of them first.`)
+    if (count > 0)
+      why.push(
+        `${count} products name it: ${skus.join(', ')}${count > skus.length ? ' …' : ''}. Take it out of them first.`,
+      )
     const versions = await tx.db.select({ name: t.media.name }).from(t.media).where(eq(t.media.ofName, record.code))
-    if (versions.length > 0) why.push(`${versions.map((v) => v.name).join(', ')} are own versions of it. Delete them first.`)
-    const pieces = await countOf(tx.db, sql`piece_text where body like ${`%/delivery/media/${record.code.replace(/[\\%_]/g, '\\$&')}"%`}`)
+    if (versions.length > 0)
+      why.push(`${versions.map((v) => v.name).join(', ')} are own versions of it. Delete them first.`)
+    const pieces = await countOf(
+      tx.db,
+      sql`piece_text where body like ${`%/delivery/media/${record.code.replace(/[\\%_]/g, '\\$&')}"%`}`,
+    )
     if (pieces > 0) why.push(`It stands in ${pieces} texts of pieces.`)
     for (const a of [...setup.attributes.values()].filter((a) => a.type === 'media' || a.type === 'file')) {
       const ruled = await rulesNaming(tx.db, setup, `option:${a.code}:${record.code.toLowerCase()}`)

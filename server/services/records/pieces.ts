@@ -20,79 +20,138 @@ import { namedByAssignments, namedByProducts } from './uses'
 /** Texts of a block whose fields are filled, with the bodies that these make. */
 async function filledTexts(texts: PieceRecord['texts'], kind: BlockKind, tx: Tx): Promise<PieceRecord['texts']> {
   const pictures = kind.fields.filter((f) => f.type === 'picture').map((f) => f.code)
-  const { items } = await loadLibrary(tx.db, texts.flatMap((x) => (x.entries ?? []).flatMap((e) => pictures.flatMap((f) => e[f]?.trim() || []))))
+  const { items } = await loadLibrary(
+    tx.db,
+    texts.flatMap((x) => (x.entries ?? []).flatMap((e) => pictures.flatMap((f) => e[f]?.trim() || []))),
+  )
   return texts.map((x) => {
     if (!x.entries) return x
-    const alternative = (name: string) => shortenings(x.language).flatMap((l) => items.get(name)?.item.labels[l] ?? [])[0] ?? ''
+    const alternative = (name: string) =>
+      shortenings(x.language).flatMap((l) => items.get(name)?.item.labels[l] ?? [])[0] ?? ''
     return { ...x, entries: x.entries.map(cleanEntry(kind)), body: bodyOfEntries(kind, x.entries, alternative) }
   })
 }
 
 export const pieces: RecordKind<PieceRecord> = {
-  name: 'piece', action: 'edit-content', stamp: 'content', schema: pieceRecord,
+  name: 'piece',
+  action: 'edit-content',
+  stamp: 'content',
+  schema: pieceRecord,
   async read(db, code) {
     const found = await pieceRecordOf(db, await loadSetup(db), code)
     return found && { record: found.record, version: found.version }
   },
   async check(given, _before, setup, tx) {
     const problems: Problems = await placeProblems(given, setup, tx)
-    const kind = given.blockKind === null ? undefined : await first(tx.db.select().from(t.blockKind).where(eq(t.blockKind.code, given.blockKind)))
-    if (given.blockKind !== null && !kind) problems.push({ path: 'blockKind', message: `There is no kind of block “${given.blockKind}”.` })
-    if (given.blockKind !== null && given.kind !== 'block') problems.push({ path: 'blockKind', message: 'Only blocks have a kind with fields.' })
+    const kind =
+      given.blockKind === null
+        ? undefined
+        : await first(tx.db.select().from(t.blockKind).where(eq(t.blockKind.code, given.blockKind)))
+    if (given.blockKind !== null && !kind)
+      problems.push({ path: 'blockKind', message: `There is no kind of block “${given.blockKind}”.` })
+    if (given.blockKind !== null && given.kind !== 'block')
+      problems.push({ path: 'blockKind', message: 'Only blocks have a kind with fields.' })
     if (kind) problems.push(...given.texts.flatMap((x, i) => entryProblems(x, i, blockKindOf(kind))))
-    const record = { ...given, texts: kind ? await filledTexts(given.texts, blockKindOf(kind), tx) : given.texts.map(({ entries: _, ...x }) => x) }
+    const record = {
+      ...given,
+      texts: kind
+        ? await filledTexts(given.texts, blockKindOf(kind), tx)
+        : given.texts.map(({ entries: _, ...x }) => x),
+    }
     const texts = record.texts.map((x, i) => {
-      if (x.storefront !== null && !setup.storefronts.has(x.storefront)) problems.push({ path: `texts[${i}].storefront`, message: `There is no storefront “${x.storefront}”.` })
-      if (canonicalTag(x.language) !== x.language) problems.push({ path: `texts[${i}].language`, message: `“${x.language}” is not a language tag such as fr-CH.` })
+      if (x.storefront !== null && !setup.storefronts.has(x.storefront))
+        problems.push({ path: `texts[${i}].storefront`, message: `There is no storefront “${x.storefront}”.` })
+      if (canonicalTag(x.language) !== x.language)
+        problems.push({ path: `texts[${i}].language`, message: `“${x.language}” is not a language tag such as fr-CH.` })
       const body = cleanBody(x.body, (message) => problems.push({ path: `texts[${i}].body`, message }))
       for (const address of inlineAddresses(body)) {
-        if (!knownAddress(address, setup)) problems.push({ path: `texts[${i}].body`, message: `The inline value “${address}” names nothing that is known here.` })
+        if (!knownAddress(address, setup))
+          problems.push({
+            path: `texts[${i}].body`,
+            message: `The inline value “${address}” names nothing that is known here.`,
+          })
       }
       return { ...x, title: x.title.trim().normalize('NFC'), body }
     })
     if (record.takes !== null) {
       const attribute = setup.attributes.get(record.takes)
       if (!attribute) problems.push({ path: 'takes', message: `There is no attribute “${record.takes}”.` })
-      else if (['media', 'questions'].includes(attribute.type)) problems.push({ path: 'takes', message: `“${record.takes}” holds no text that a piece could take.` })
+      else if (['media', 'questions'].includes(attribute.type))
+        problems.push({ path: 'takes', message: `“${record.takes}” holds no text that a piece could take.` })
     }
     record.needed.forEach((a, i) => {
-      if (!knownAddress(a, setup)) problems.push({ path: `needed[${i}]`, message: `“${a}” names nothing that is known here.` })
+      if (!knownAddress(a, setup))
+        problems.push({ path: `needed[${i}]`, message: `“${a}” names nothing that is known here.` })
     })
     return { record: { ...record, texts: texts.filter((x) => x.title !== '' || x.body !== '') }, problems }
   },
   async write(tx, r, _before, setup) {
     const { sku, ...place } = r.own ?? { sku: null }
-    const fields = { kind: r.kind, name: r.name, note: r.note, needed: r.needed, tags: r.tags, owner: r.owner, sign: r.sign, takes: r.takes, blockKind: r.blockKind, ownOf: sku, own: r.own === null ? null : place as Omit<OwnPlace, 'sku'> }
-    const [row] = await tx.db.insert(t.piece).values({ code: r.code, ...fields })
-      .onConflictDoUpdate({ target: t.piece.code, set: { ...fields, version: sql`${t.piece.version} + 1` } }).returning({ id: t.piece.id })
+    const fields = {
+      kind: r.kind,
+      name: r.name,
+      note: r.note,
+      needed: r.needed,
+      tags: r.tags,
+      owner: r.owner,
+      sign: r.sign,
+      takes: r.takes,
+      blockKind: r.blockKind,
+      ownOf: sku,
+      own: r.own === null ? null : (place as Omit<OwnPlace, 'sku'>),
+    }
+    const [row] = await tx.db
+      .insert(t.piece)
+      .values({ code: r.code, ...fields })
+      .onConflictDoUpdate({ target: t.piece.code, set: { ...fields, version: sql`${t.piece.version} + 1` } })
+      .returning({ id: t.piece.id })
     const old = await tx.db.select().from(t.pieceText).where(eq(t.pieceText.pieceId, row!.id))
     await tx.db.delete(t.pieceText).where(eq(t.pieceText.pieceId, row!.id))
     if (r.texts.length === 0) return
-    await tx.db.insert(t.pieceText).values(r.texts.map((x) => {
-      const storefrontId = x.storefront ? setup.storefrontIds.get(x.storefront)! : 0
-      const before = old.find((o) => o.storefrontId === storefrontId && o.language === x.language)
-      const source = sourceTextOf(r, x.storefront, setup.source)
-      const states: typeof t.pieceText.$inferInsert.states = {}
-      for (const part of ['title', 'body'] as const) {
-        if (x.language === setup.source || x[part] === '') continue
-        const present = { sourceHash: source?.[part] ? sourceHash(source[part]) : null, madeFrom: source?.[part] ?? null }
-        const kept = before?.[part] === x[part] ? before.states[part] : undefined
-        const state = x.states?.[part] ?? kept?.state ?? 'translated'
-        const from = x.sources?.[part] ?? kept?.sourceHash
-        // A text that was not touched keeps the source it was made from, so that it goes stale, and stays so until it is
-        // written anew, is given another state, or names the present source as the one it is right for.
-        if (kept && state === kept.state && from === kept.sourceHash) states[part] = kept
-        else if (kept && state === kept.state && from !== present.sourceHash) states[part] = { state, sourceHash: from ?? null, madeFrom: null }
-        else states[part] = { state, ...present }
-      }
-      return { pieceId: row!.id, storefrontId, language: x.language, title: x.title, body: x.body, entries: x.entries ?? null, states }
-    }))
+    await tx.db.insert(t.pieceText).values(
+      r.texts.map((x) => {
+        const storefrontId = x.storefront ? setup.storefrontIds.get(x.storefront)! : 0
+        const before = old.find((o) => o.storefrontId === storefrontId && o.language === x.language)
+        const source = sourceTextOf(r, x.storefront, setup.source)
+        const states: typeof t.pieceText.$inferInsert.states = {}
+        for (const part of ['title', 'body'] as const) {
+          if (x.language === setup.source || x[part] === '') continue
+          const present = {
+            sourceHash: source?.[part] ? sourceHash(source[part]) : null,
+            madeFrom: source?.[part] ?? null,
+          }
+          const kept = before?.[part] === x[part] ? before.states[part] : undefined
+          const state = x.states?.[part] ?? kept?.state ?? 'translated'
+          const from = x.sources?.[part] ?? kept?.sourceHash
+          // A text that was not touched keeps the source it was made from, so that it goes stale, and stays so until it is
+          // written anew, is given another state, or names the present source as the one it is right for.
+          if (kept && state === kept.state && from === kept.sourceHash) states[part] = kept
+          else if (kept && state === kept.state && from !== present.sourceHash)
+            states[part] = { state, sourceHash: from ?? null, madeFrom: null }
+          else states[part] = { state, ...present }
+        }
+        return {
+          pieceId: row!.id,
+          storefrontId,
+          language: x.language,
+          title: x.title,
+          body: x.body,
+          entries: x.entries ?? null,
+          states,
+        }
+      }),
+    )
   },
   async whyNotGone(tx, record, setup) {
-    const { rows } = await tx.db.execute<{ name: string }>(sql`select name from question_set where ${record.code} = any(questions) order by name`)
+    const { rows } = await tx.db.execute<{ name: string }>(
+      sql`select name from question_set where ${record.code} = any(questions) order by name`,
+    )
     return [
-      ...await namedByAssignments(tx.db, record.code), ...(record.kind === 'question' ? await namedByProducts(tx.db, setup, record.code) : []),
-      ...(rows.length > 0 ? [`The question sets ${rows.map((r) => `“${r.name}”`).join(', ')} hold it. Take it out there first.`] : []),
+      ...(await namedByAssignments(tx.db, record.code)),
+      ...(record.kind === 'question' ? await namedByProducts(tx.db, setup, record.code) : []),
+      ...(rows.length > 0
+        ? [`The question sets ${rows.map((r) => `“${r.name}”`).join(', ')} hold it. Take it out there first.`]
+        : []),
     ]
   },
   async remove(tx, record) {
@@ -104,10 +163,14 @@ export const pieces: RecordKind<PieceRecord> = {
 async function placeProblems(record: PieceRecord, setup: StoredSetup, tx: Tx): Promise<Problems> {
   const problems: Problems = []
   const { rows: sets } = await tx.db.execute(sql`select 1 from question_set where code = ${record.code}`)
-  if (sets.length > 0) problems.push({ path: 'code', message: `A question set is called “${record.code}” already. Choose another code.` })
+  if (sets.length > 0)
+    problems.push({ path: 'code', message: `A question set is called “${record.code}” already. Choose another code.` })
   if (record.own === null) return problems
   const root = (await rootsOfSkus(tx.db, [record.own.sku])).get(record.own.sku)
-  const { rows } = root === undefined ? { rows: [] } : await tx.db.execute<{ sku: string }>(sql`select sku from product where id = ${root}`)
+  const { rows } =
+    root === undefined
+      ? { rows: [] }
+      : await tx.db.execute<{ sku: string }>(sql`select sku from product where id = ${root}`)
   if (!rows[0]) problems.push({ path: 'own.sku', message: `There is no product “${record.own.sku}”.` })
   // A variant's page is its parent's in this: own pieces belong to the whole family.
   else record.own.sku = rows[0].sku
@@ -119,13 +182,20 @@ async function placeProblems(record: PieceRecord, setup: StoredSetup, tx: Tx): P
 /** What is wrong with the entries of a text: fields that the kind does not have, more than one where it is filled once, links that lead nowhere. */
 function entryProblems(text: PieceTextRecord, at: number, kind: BlockKind): Problems {
   const entries = text.entries ?? []
-  const problems: Problems = !kind.many && entries.length > 1 ? [{ path: `texts[${at}].entries`, message: `A block of the kind “${kind.name}” is filled once.` }] : []
+  const problems: Problems =
+    !kind.many && entries.length > 1
+      ? [{ path: `texts[${at}].entries`, message: `A block of the kind “${kind.name}” is filled once.` }]
+      : []
   entries.forEach((entry, i) => {
     for (const [code, value] of Object.entries(entry)) {
       const field = kind.fields.find((f) => f.code === code)
       const path = `texts[${at}].entries[${i}].${code}`
       if (!field) problems.push({ path, message: `The kind “${kind.name}” has no field “${code}”.` })
-      else if (field.type === 'link' && value.trim() !== '' && !/^(https:\/\/|mailto:|tel:|\/)\S/.test(value.trim())) problems.push({ path, message: `“${value}” is no link: an address such as https://tarnwheel.example, then its words.` })
+      else if (field.type === 'link' && value.trim() !== '' && !/^(https:\/\/|mailto:|tel:|\/)\S/.test(value.trim()))
+        problems.push({
+          path,
+          message: `“${value}” is no link: an address such as https://tarnwheel.example, then its words.`,
+        })
     }
   })
   return problems
@@ -142,11 +212,21 @@ function cleanBody(html: string, refuse: (message: string) => void): string {
   }
 }
 
-const cleanEntry = (kind: BlockKind) => (entry: Entry): Entry => Object.fromEntries(kind.fields.flatMap((f) => (entry[f.code]?.trim() ? [[f.code, f.type === 'text' ? normalForm(entry[f.code]!) : entry[f.code]!.trim()]] : [])))
+const cleanEntry =
+  (kind: BlockKind) =>
+  (entry: Entry): Entry =>
+    Object.fromEntries(
+      kind.fields.flatMap((f) =>
+        entry[f.code]?.trim() ? [[f.code, f.type === 'text' ? normalForm(entry[f.code]!) : entry[f.code]!.trim()]] : [],
+      ),
+    )
 
 /** The text that a piece's translations for a storefront are made from: its own, else the general one. */
 export function sourceTextOf(piece: PieceRecord, storefront: string | null, source: string) {
-  return piece.texts.find((s) => s.language === source && s.storefront === storefront) ?? piece.texts.find((s) => s.language === source && s.storefront === null)
+  return (
+    piece.texts.find((s) => s.language === source && s.storefront === storefront) ??
+    piece.texts.find((s) => s.language === source && s.storefront === null)
+  )
 }
 
 /** Whether an inline value's address names an attribute, a fact or standing page of some storefront, or a live part. */
@@ -154,5 +234,7 @@ export function knownAddress(address: string, setup: StoredSetup): boolean {
   const [kind, code] = address.split(':', 2) as [string, string]
   if (kind === 'live') return ['facts', 'goes-with', 'replaced-by', 'spare-parts'].includes(code)
   if (kind === 'page') return [...setup.storefronts.values()].some((s) => s.pages.some((p) => p.code === code))
-  return kind === 'attribute' ? setup.attributes.has(code) : [...setup.storefronts.values()].some((s) => code in s.facts)
+  return kind === 'attribute'
+    ? setup.attributes.has(code)
+    : [...setup.storefronts.values()].some((s) => code in s.facts)
 }

@@ -9,7 +9,12 @@ import { Problem } from '../problem'
  * After a change of the set-up, to what it is given as: has the facts of attributes stand where rules look for them now. `was` says which were
  * plain before. Throws a 409 problem where products are being written for long; nothing has been changed then.
  */
-export async function settlePlain(tx: Tx, setup: StoredSetup, codes: Iterable<string>, was: (code: string) => boolean): Promise<void> {
+export async function settlePlain(
+  tx: Tx,
+  setup: StoredSetup,
+  codes: Iterable<string>,
+  was: (code: string) => boolean,
+): Promise<void> {
   try {
     for (const code of new Set(codes)) {
       const plain = isPlain(setup.attributes.get(code)!, setup)
@@ -17,6 +22,10 @@ export async function settlePlain(tx: Tx, setup: StoredSetup, codes: Iterable<st
     }
   } catch (e) {
     if (!(e instanceof TooBusy)) throw e
-    throw new Problem(409, 'Products are being written', 'An import or a change of many products is under way, and this changes what rules read of all products. Save again when it is done. Nothing has been changed.')
+    throw new Problem(
+      409,
+      'Products are being written',
+      'An import or a change of many products is under way, and this changes what rules read of all products. Save again when it is done. Nothing has been changed.',
+    )
   }
 }

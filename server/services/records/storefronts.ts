@@ -13,10 +13,14 @@ import { layoutProblems } from './layout-problems'
 import { first, type Problems, type RecordKind } from './kind'
 
 /** Where a menu may lead: an address of the web, or a path of this site; nothing that only looks like one (`//host`, `/\\host`). */
-const isMenuAddress = (address: string) => /^(https:\/\/|\/)\S+$/.test(address) && safeAddress(address, true) === address
+const isMenuAddress = (address: string) =>
+  /^(https:\/\/|\/)\S+$/.test(address) && safeAddress(address, true) === address
 
 export const storefronts: RecordKind<Storefront> = {
-  name: 'storefront', action: 'set-up', stamp: 'setup', schema: storefrontRecord,
+  name: 'storefront',
+  action: 'set-up',
+  stamp: 'setup',
+  schema: storefrontRecord,
   async read(db, code) {
     const row = await first(db.select().from(t.storefront).where(eq(t.storefront.code, code)))
     return row && { record: storefrontOf(row), version: row.version }
@@ -24,11 +28,24 @@ export const storefronts: RecordKind<Storefront> = {
   // Whoever looks after content looks after where it stands; languages, currency and zone are the administrator's.
   partly: { action: 'edit-content', keys: ['facts', 'pages', 'phrases', 'menu', 'layout'] },
   async check(given, before, setup, tx) {
-    const record: Storefront = { ...given, pages: given.pages.map((p) => ({ ...p, bodies: Object.fromEntries(Object.entries(p.bodies).map(([l, html]) => [l, normalForm(html)])) })) }
-    const problems: Problems = [...await layoutProblems(record, before, setup, tx), ...menuProblems(record, setup), ...phraseProblems(record, setup)]
-    record.editions.forEach((e, i) => [e.language, ...e.borrow].forEach((l) => {
-      if (canonicalTag(l) !== l) problems.push({ path: `editions[${i}]`, message: `“${l}” is not a language tag such as fr-CH.` })
-    }))
+    const record: Storefront = {
+      ...given,
+      pages: given.pages.map((p) => ({
+        ...p,
+        bodies: Object.fromEntries(Object.entries(p.bodies).map(([l, html]) => [l, normalForm(html)])),
+      })),
+    }
+    const problems: Problems = [
+      ...(await layoutProblems(record, before, setup, tx)),
+      ...menuProblems(record, setup),
+      ...phraseProblems(record, setup),
+    ]
+    record.editions.forEach((e, i) =>
+      [e.language, ...e.borrow].forEach((l) => {
+        if (canonicalTag(l) !== l)
+          problems.push({ path: `editions[${i}]`, message: `“${l}” is not a language tag such as fr-CH.` })
+      }),
+    )
     try {
       new Intl.DateTimeFormat('en', { timeZone: record.timeZone })
     } catch {
@@ -37,8 +54,20 @@ export const storefronts: RecordKind<Storefront> = {
     return { record, problems }
   },
   async write(tx, r) {
-    const row = { name: r.name, currency: r.currency, timeZone: r.timeZone, editions: r.editions, facts: r.facts, pages: r.pages, phrases: r.phrases, menu: r.menu, layout: r.layout }
-    await tx.db.insert(t.storefront).values({ code: r.code, position: sql`(select coalesce(max(position), 0) + 1 from storefront)`, ...row })
+    const row = {
+      name: r.name,
+      currency: r.currency,
+      timeZone: r.timeZone,
+      editions: r.editions,
+      facts: r.facts,
+      pages: r.pages,
+      phrases: r.phrases,
+      menu: r.menu,
+      layout: r.layout,
+    }
+    await tx.db
+      .insert(t.storefront)
+      .values({ code: r.code, position: sql`(select coalesce(max(position), 0) + 1 from storefront)`, ...row })
       .onConflictDoUpdate({ target: t.storefront.code, set: { ...row, version: sql`${t.storefront.version} + 1` } })
   },
   async after(tx, record, before) {
@@ -58,10 +87,18 @@ function menuProblems(record: Storefront, setup: StoredSetup): Problems {
     return [
       ...(twice ? [{ path, message: `The code “${entry.code}” stands in the menu twice.` }] : []),
       ...(above.length > 3 ? [{ path, message: 'A menu is four levels deep at most.' }] : []),
-      ...(to && 'category' in to && !setup.categories.has(to.category) ? [{ path, message: `There is no category “${to.category}”.` }] : []),
-      ...(to && 'page' in to && !record.pages.some((p) => p.code === to.page) ? [{ path, message: `The storefront has no page “${to.page}”.` }] : []),
-      ...(to && 'address' in to && !isMenuAddress(to.address) ? [{ path, message: `“${to.address}” is no address such as https://tarnwheel.example or /sale.` }] : []),
-      ...(!to && !entry.names[setup.source] ? [{ path, message: `An entry that leads nowhere has a name in the source language, ${setup.source}.` }] : []),
+      ...(to && 'category' in to && !setup.categories.has(to.category)
+        ? [{ path, message: `There is no category “${to.category}”.` }]
+        : []),
+      ...(to && 'page' in to && !record.pages.some((p) => p.code === to.page)
+        ? [{ path, message: `The storefront has no page “${to.page}”.` }]
+        : []),
+      ...(to && 'address' in to && !isMenuAddress(to.address)
+        ? [{ path, message: `“${to.address}” is no address such as https://tarnwheel.example or /sale.` }]
+        : []),
+      ...(!to && !entry.names[setup.source]
+        ? [{ path, message: `An entry that leads nowhere has a name in the source language, ${setup.source}.` }]
+        : []),
     ]
   })
 }
@@ -72,10 +109,14 @@ function phraseProblems(record: Storefront, setup: StoredSetup): Problems {
     const known = phrases.find((p) => p.code === code)
     if (!known) return [{ path: `phrases.${code}`, message: `There is no phrase “${code}”.` }]
     return Object.entries(texts).flatMap(([language, forms]): Problems => {
-      if (canonicalTag(language) !== language) return [{ path: `phrases.${code}.${language}`, message: `“${language}” is not a language tag such as fr-CH.` }]
+      if (canonicalTag(language) !== language)
+        return [{ path: `phrases.${code}.${language}`, message: `“${language}” is not a language tag such as fr-CH.` }]
       const allowed = 'one' in known.source ? pluralCategories(language) : ['other']
       const odd = Object.keys(forms).filter((f) => !allowed.includes(f) && language !== setup.source)
-      return odd.map((f) => ({ path: `phrases.${code}.${language}.${f}`, message: `${language} has no form “${f}” here; it has ${allowed.join(', ')}.` }))
+      return odd.map((f) => ({
+        path: `phrases.${code}.${language}.${f}`,
+        message: `${language} has no form “${f}” here; it has ${allowed.join(', ')}.`,
+      }))
     })
   })
 }

@@ -25,7 +25,10 @@ async function settleFacts(tx: Tx, before: ProductType | undefined, after: Produ
 }
 
 export const types: RecordKind<ProductType> = {
-  name: 'product type', action: 'edit-types', stamp: 'setup', schema: productTypeRecord,
+  name: 'product type',
+  action: 'edit-types',
+  stamp: 'setup',
+  schema: productTypeRecord,
   async read(db, code) {
     const row = await first(db.select().from(t.productType).where(eq(t.productType.code, code)))
     return row && { record: typeOf(row), version: row.version }
@@ -34,7 +37,8 @@ export const types: RecordKind<ProductType> = {
     const problems: Problems = []
     record.attributes.forEach((a, i) => {
       const attribute = setup.attributes.get(a.attribute)
-      if (!attribute) problems.push({ path: `attributes[${i}].attribute`, message: `There is no attribute “${a.attribute}”.` })
+      if (!attribute)
+        problems.push({ path: `attributes[${i}].attribute`, message: `There is no attribute “${a.attribute}”.` })
       else {
         try {
           a.default = checkedValue(a.default, attribute)
@@ -44,23 +48,33 @@ export const types: RecordKind<ProductType> = {
         }
       }
       a.requiredIn.forEach((s, j) => {
-        if (!setup.storefronts.has(s)) problems.push({ path: `attributes[${i}].requiredIn[${j}]`, message: `There is no storefront “${s}”.` })
+        if (!setup.storefronts.has(s))
+          problems.push({ path: `attributes[${i}].requiredIn[${j}]`, message: `There is no storefront “${s}”.` })
       })
       if (a.requiredWhere !== null) {
         try {
           checkCondition(a.requiredWhere, setup)
         } catch (e) {
           if (!(e instanceof RuleError)) throw e
-          problems.push(...e.problems.map((p) => ({ path: [`attributes[${i}].requiredWhere`, p.path].filter(Boolean).join('.'), message: p.message })))
+          problems.push(
+            ...e.problems.map((p) => ({
+              path: [`attributes[${i}].requiredWhere`, p.path].filter(Boolean).join('.'),
+              message: p.message,
+            })),
+          )
         }
       }
-      if (!record.groups.some((g) => g.code === a.group)) problems.push({ path: `attributes[${i}].group`, message: `The type has no group “${a.group}”.` })
+      if (!record.groups.some((g) => g.code === a.group))
+        problems.push({ path: `attributes[${i}].group`, message: `The type has no group “${a.group}”.` })
     })
     return { record, problems }
   },
   async write(tx, r) {
     const row = { labels: r.labels, groups: r.groups, attributes: r.attributes, views: r.views, cut: r.cut }
-    await tx.db.insert(t.productType).values({ code: r.code, ...row }).onConflictDoUpdate({ target: t.productType.code, set: { ...row, version: sql`${t.productType.version} + 1` } })
+    await tx.db
+      .insert(t.productType)
+      .values({ code: r.code, ...row })
+      .onConflictDoUpdate({ target: t.productType.code, set: { ...row, version: sql`${t.productType.version} + 1` } })
   },
   async after(tx, record, before) {
     const reading = (r: ProductType) => r.attributes.map((a) => [a.attribute, a.perVariant, a.default])
@@ -76,7 +90,8 @@ export const types: RecordKind<ProductType> = {
     const ruled = await rulesNaming(tx.db, setup, `type:${record.code}`)
     if (ruled.length > 0) why.push(`The assignment ${ruled.join(', ')} names it. Change its rule first.`)
     const categories = [...setup.categories.values()].filter((c) => c.type === record.code)
-    if (categories.length > 0) why.push(`The categories ${categories.map((c) => `“${c.names[setup.source] ?? c.code}”`).join(', ')} suggest it.`)
+    if (categories.length > 0)
+      why.push(`The categories ${categories.map((c) => `“${c.names[setup.source] ?? c.code}”`).join(', ')} suggest it.`)
     return why
   },
   async remove(tx, record) {

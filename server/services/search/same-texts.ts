@@ -25,17 +25,34 @@ const skusShown = 12
 export async function queueSameTexts(person: Person, body: SameTextsBody): Promise<string> {
   const setup = await loadSetup(database())
   const attribute = setup.attributes.get(body.field)
-  if (!attribute || !attribute.translatable || !attributeTypes[attribute.type].isText) throw notFitting('These texts cannot be compared.', [{ path: 'field', message: `“${body.field}” is no text that has a language.` }])
-  return inTransaction((tx) => enqueue(tx, { kind: 'same-texts', title: `Comparing ${attribute.labels[setup.source] ?? body.field} in ${languageName(body.language)}`, personId: person.id, input: { ...body } }))
+  if (!attribute || !attribute.translatable || !attributeTypes[attribute.type].isText)
+    throw notFitting('These texts cannot be compared.', [
+      { path: 'field', message: `“${body.field}” is no text that has a language.` },
+    ])
+  return inTransaction((tx) =>
+    enqueue(tx, {
+      kind: 'same-texts',
+      title: `Comparing ${attribute.labels[setup.source] ?? body.field} in ${languageName(body.language)}`,
+      personId: person.id,
+      input: { ...body },
+    }),
+  )
 }
 
 /** Texts of a field in a language that say the same, or nearly: what inline values say is left aside, since it differs by itself. */
-export async function findSameTexts(body: SameTextsBody, { onProgress, cancelled }: WorkControls = {}): Promise<SameTexts> {
+export async function findSameTexts(
+  body: SameTextsBody,
+  { onProgress, cancelled }: WorkControls = {},
+): Promise<SameTexts> {
   const db = database()
   const setup = await loadSetup(db)
   const attribute = setup.attributes.get(body.field)!
   const id = setup.attributeIds.get(body.field)!
-  const { rows: [total] } = await db.execute<{ n: number }>(sql`select count(*)::int as n from value where attribute_id = ${id} and language = ${body.language}`)
+  const {
+    rows: [total],
+  } = await db.execute<{ n: number }>(
+    sql`select count(*)::int as n from value where attribute_id = ${id} and language = ${body.language}`,
+  )
   const texts: { skus: string[]; text: string; signature: Uint32Array; words: number }[] = []
   const known = new Map<string, number>()
   let read = 0
@@ -58,17 +75,42 @@ export async function findSameTexts(body: SameTextsBody, { onProgress, cancelled
     read += rows.length
     if (rows.length === 0) break
     // A product may have the text for several storefronts; all of a product's are read together.
-    last = rows.at(-1)!.product_id - (rows.length === readAtOnce && rows[0]!.product_id !== rows.at(-1)!.product_id ? 1 : 0)
+    last =
+      rows.at(-1)!.product_id - (rows.length === readAtOnce && rows[0]!.product_id !== rows.at(-1)!.product_id ? 1 : 0)
     if (rows.length < readAtOnce) break
     onProgress?.(read, total!.n)
     if (cancelled?.()) throw new Cancelled()
     await breathe()
   }
   const long = texts.map((_, i) => i).filter((i) => texts[i]!.words >= wordsForNear)
-  const near = groupAlike(long.map((i) => texts[i]!.signature), alikeFrom).map((g) => ({ places: g.places.map((p) => long[p]!), least: g.least }))
+  const near = groupAlike(
+    long.map((i) => texts[i]!.signature),
+    alikeFrom,
+  ).map((g) => ({ places: g.places.map((p) => long[p]!), least: g.least }))
   const inNear = new Set(near.flatMap((g) => g.places))
-  const groups = [...near, ...texts.map((_, i) => i).filter((i) => !inNear.has(i) && texts[i]!.skus.length > 1).map((i) => ({ places: [i], least: 1 }))]
-    .map((g) => ({ least: g.least, products: g.places.reduce((n, p) => n + texts[p]!.skus.length, 0), texts: g.places.slice(0, 6).map((p) => ({ text: texts[p]!.text, products: texts[p]!.skus.length, skus: texts[p]!.skus.slice(0, skusShown) })) }))
+  const groups = [
+    ...near,
+    ...texts
+      .map((_, i) => i)
+      .filter((i) => !inNear.has(i) && texts[i]!.skus.length > 1)
+      .map((i) => ({ places: [i], least: 1 })),
+  ]
+    .map((g) => ({
+      least: g.least,
+      products: g.places.reduce((n, p) => n + texts[p]!.skus.length, 0),
+      texts: g.places
+        .slice(0, 6)
+        .map((p) => ({
+          text: texts[p]!.text,
+          products: texts[p]!.skus.length,
+          skus: texts[p]!.skus.slice(0, skusShown),
+        })),
+    }))
     .sort((a, b) => b.products - a.products)
-  return { looked: read, groups: groups.slice(0, groupsShown), groupCount: groups.length, products: groups.reduce((n, g) => n + g.products, 0) }
+  return {
+    looked: read,
+    groups: groups.slice(0, groupsShown),
+    groupCount: groups.length,
+    products: groups.reduce((n, g) => n + g.products, 0),
+  }
 }

@@ -14,7 +14,8 @@ import { editionOrProblem, familyOf } from '../products'
 const shownSame = 3
 
 /** The slug that a product without one of its own has: its name and SKU, which no other has. */
-const madeSlug = (name: string, sku: string, language: string) => [slugOf(name, language), slugOf(sku, language)].filter(Boolean).join('-')
+const madeSlug = (name: string, sku: string, language: string) =>
+  [slugOf(name, language), slugOf(sku, language)].filter(Boolean).join('-')
 
 /** What a search result says of a product in an edition, from its search texts or from what stands for them; and what is to be said about it. */
 export async function searchTextsOf(sku: string, q: { storefront: string; language: string }): Promise<SearchTexts> {
@@ -26,27 +27,78 @@ export async function searchTextsOf(sku: string, q: { storefront: string; langua
     return found && found.value !== null && found.counts ? found.value : undefined
   }
   const line = (code: string) => (typeof text(code) === 'string' ? String(text(code)) : undefined)
-  const described = text('description') === undefined ? '' : plainText(String(text('description')).replace(/<data value="[^"]*"><\/data>/g, '…')).split('\n')[0]!
+  const described =
+    text('description') === undefined
+      ? ''
+      : plainText(String(text('description')).replace(/<data value="[^"]*"><\/data>/g, '…')).split('\n')[0]!
   const name = line('name')
-  const title: SearchTexts['title'] = line('search-title') !== undefined ? { text: line('search-title')!, from: 'search-title' } : name !== undefined ? { text: name, from: 'name' } : { text: sku, from: 'sku' }
-  const description: SearchTexts['description'] = line('search-description') !== undefined ? { text: line('search-description')!, from: 'search-description' }
-    : line('summary') !== undefined ? { text: line('summary')!, from: 'summary' } : { text: described, from: described === '' ? null : 'description' }
+  const title: SearchTexts['title'] =
+    line('search-title') !== undefined
+      ? { text: line('search-title')!, from: 'search-title' }
+      : name !== undefined
+        ? { text: name, from: 'name' }
+        : { text: sku, from: 'sku' }
+  const description: SearchTexts['description'] =
+    line('search-description') !== undefined
+      ? { text: line('search-description')!, from: 'search-description' }
+      : line('summary') !== undefined
+        ? { text: line('summary')!, from: 'summary' }
+        : { text: described, from: described === '' ? null : 'description' }
   const shop = setup.storefrontIds.get(q.storefront)!
   const own = line('slug')
   const words = searchWordsOf(line('search-words') ?? '')
-  const texts = ['name', 'summary', 'description', 'key-points'].flatMap((c) => (text(c) === undefined ? [] : viewOf(text(c)!, setup.attributes.get(c)!.type, q.language).stretches))
+  const texts = ['name', 'summary', 'description', 'key-points'].flatMap((c) =>
+    text(c) === undefined ? [] : viewOf(text(c)!, setup.attributes.get(c)!.type, q.language).stretches,
+  )
   const findings: SearchTexts['findings'] = []
-  for (const [field, said] of [['search-title', title], ['search-description', description]] as const) {
+  for (const [field, said] of [
+    ['search-title', title],
+    ['search-description', description],
+  ] as const) {
     if (said.from !== field) continue
-    const same = await saysTheSame(database(), field, product.id, shop, read(field)!.language ?? q.language, said.text, shownSame)
-    if (same.count > 0) findings.push({ field, message: `${same.skus.join(', ')}${same.count > same.skus.length ? ` and ${same.count - same.skus.length} more` : ''} ${same.count === 1 ? 'says' : 'say'} the same in this edition.` })
+    const same = await saysTheSame(
+      database(),
+      field,
+      product.id,
+      shop,
+      read(field)!.language ?? q.language,
+      said.text,
+      shownSame,
+    )
+    if (same.count > 0)
+      findings.push({
+        field,
+        message: `${same.skus.join(', ')}${same.count > same.skus.length ? ` and ${same.count - same.skus.length} more` : ''} ${same.count === 1 ? 'says' : 'say'} the same in this edition.`,
+      })
   }
   const missing = title.from === 'search-title' ? titleWordsMissing(title.text, texts, q.language) : []
-  if (missing.length > 0) findings.push({ field: 'search-title', message: `${missing.map((w) => `“${w}”`).join(', ')} ${missing.length === 1 ? 'stands' : 'stand'} nowhere in the text of the page.` })
+  if (missing.length > 0)
+    findings.push({
+      field: 'search-title',
+      message: `${missing.map((w) => `“${w}”`).join(', ')} ${missing.length === 1 ? 'stands' : 'stand'} nowhere in the text of the page.`,
+    })
   const known = searchWordsKnown(words, texts)
-  if (known.there.length > 0) findings.push({ field: 'search-words', message: `${known.there.map((w) => `“${w}”`).join(', ')} ${known.there.length === 1 ? 'stands' : 'stand'} in the text already.` })
-  if (known.twice.length > 0) findings.push({ field: 'search-words', message: `${known.twice.map((w) => `“${w}”`).join(', ')} ${known.twice.length === 1 ? 'is' : 'are'} there twice.` })
-  return { title, description, words, findings, slug: { text: own ?? madeSlug(name ?? '', sku, q.language), from: own === undefined ? 'made' : 'slug', former: await formerSlugs(database(), product.id, shop, q.language) } }
+  if (known.there.length > 0)
+    findings.push({
+      field: 'search-words',
+      message: `${known.there.map((w) => `“${w}”`).join(', ')} ${known.there.length === 1 ? 'stands' : 'stand'} in the text already.`,
+    })
+  if (known.twice.length > 0)
+    findings.push({
+      field: 'search-words',
+      message: `${known.twice.map((w) => `“${w}”`).join(', ')} ${known.twice.length === 1 ? 'is' : 'are'} there twice.`,
+    })
+  return {
+    title,
+    description,
+    words,
+    findings,
+    slug: {
+      text: own ?? madeSlug(name ?? '', sku, q.language),
+      from: own === undefined ? 'made' : 'slug',
+      former: await formerSlugs(database(), product.id, shop, q.language),
+    },
+  }
 }
 
 async function shopOf(storefront: string, language: string): Promise<{ setup: StoredSetup; shop: number }> {

@@ -20,8 +20,16 @@ import { getRecord, putRecord } from '../records'
 const atOnce = 500
 const failuresShown = 100
 
-interface Decision { do: 'accept' | 'refuse' | 'reopen'; value?: Value; now?: Value | null }
-interface Decided { id: number; state: 'accepted' | 'edited' | 'refused' | 'open'; value: Value | null }
+interface Decision {
+  do: 'accept' | 'refuse' | 'reopen'
+  value?: Value
+  now?: Value | null
+}
+interface Decided {
+  id: number
+  state: 'accepted' | 'edited' | 'refused' | 'open'
+  value: Value | null
+}
 interface Acceptance {
   suggestion: StoredSuggestion
   value: Value | null
@@ -41,7 +49,11 @@ export async function decide(person: Person, body: DecisionBody, now: number): P
   }
   const { do: what, ...filter } = body.all!
   // What is outdated is looked at one by one.
-  const which = { filter: { ...filter, state: 'open' as const, ...(what === 'accept' ? { outdated: false } : {}) }, personId: person.id, most: atOnce }
+  const which = {
+    filter: { ...filter, state: 'open' as const, ...(what === 'accept' ? { outdated: false } : {}) },
+    personId: person.id,
+    most: atOnce,
+  }
   for (let before = -1; before < report.accepted + report.refused;) {
     before = report.accepted + report.refused
     report.failed = []
@@ -57,7 +69,13 @@ function fail(report: DecisionReport, id: number, message: string) {
 }
 
 /** Decides some suggestions in one step. Returns the numbers of those that there are. */
-async function decideSome(person: Person, which: Parameters<typeof lockSuggestions>[1], decisionOf: (s: StoredSuggestion) => Decision, now: number, report: DecisionReport): Promise<number[]> {
+async function decideSome(
+  person: Person,
+  which: Parameters<typeof lockSuggestions>[1],
+  decisionOf: (s: StoredSuggestion) => Decision,
+  now: number,
+  report: DecisionReport,
+): Promise<number[]> {
   const pictures: Acceptance[] = []
   const met = await inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
@@ -70,13 +88,20 @@ async function decideSome(person: Person, which: Parameters<typeof lockSuggestio
       const d = decisionOf(s)
       const why = whyNot(person, s, d, setup, places) ?? (d.do === 'accept' ? slugs.get(s) : undefined)
       if (why !== undefined) fail(report, Number(s.id), why)
-      else if (d.do === 'reopen' && s.state !== 'refused') accepted.push({ suggestion: s, value: s.base, edited: false, back: true })
-      else if (d.do !== 'accept') decided.push({ id: Number(s.id), state: d.do === 'refuse' ? 'refused' : 'open', value: null })
-      else (s.picture === null ? accepted : pictures).push({ suggestion: s, value: d.value ?? s.value, edited: d.value !== undefined && !same(d.value, s.value) })
+      else if (d.do === 'reopen' && s.state !== 'refused')
+        accepted.push({ suggestion: s, value: s.base, edited: false, back: true })
+      else if (d.do !== 'accept')
+        decided.push({ id: Number(s.id), state: d.do === 'refuse' ? 'refused' : 'open', value: null })
+      else
+        (s.picture === null ? accepted : pictures).push({
+          suggestion: s,
+          value: d.value ?? s.value,
+          edited: d.value !== undefined && !same(d.value, s.value),
+        })
     }
     report.refused += decided.filter((d) => d.state === 'refused').length
     report.reopened += decided.filter((d) => d.state === 'open').length
-    if (accepted.length > 0) decided.push(...await write(tx, accepted, person, setup, now, report))
+    if (accepted.length > 0) decided.push(...(await write(tx, accepted, person, setup, now, report)))
     await markDecided(tx, decided, person.id, now)
     return list.map((s) => Number(s.id))
   })
@@ -85,9 +110,19 @@ async function decideSome(person: Person, which: Parameters<typeof lockSuggestio
 }
 
 /** Of suggested slugs that are to be accepted: which are another product's by now, or another's in this very step. */
-async function slugsTaken(tx: Tx, list: readonly StoredSuggestion[], decisionOf: (s: StoredSuggestion) => Decision, setup: StoredSetup): Promise<Map<StoredSuggestion, string>> {
+async function slugsTaken(
+  tx: Tx,
+  list: readonly StoredSuggestion[],
+  decisionOf: (s: StoredSuggestion) => Decision,
+  setup: StoredSetup,
+): Promise<Map<StoredSuggestion, string>> {
   const some = list.filter((s) => s.attribute === 'slug' && decisionOf(s).do === 'accept')
-  const wanted = some.map((s) => ({ product: s.product_id, storefront: s.storefront === '' ? 0 : setup.storefrontIds.get(s.storefront) ?? 0, language: s.language, slug: String(decisionOf(s).value ?? s.value) }))
+  const wanted = some.map((s) => ({
+    product: s.product_id,
+    storefront: s.storefront === '' ? 0 : (setup.storefrontIds.get(s.storefront) ?? 0),
+    language: s.language,
+    slug: String(decisionOf(s).value ?? s.value),
+  }))
   const owners = await slugOwners(tx.db, wanted)
   const out = new Map<StoredSuggestion, string>()
   const first = new Map<string, number>()
@@ -102,17 +137,32 @@ async function slugsTaken(tx: Tx, list: readonly StoredSuggestion[], decisionOf:
 }
 
 /** Why a decision cannot be carried out, in a sentence; undefined where it can. */
-function whyNot(person: Person, s: StoredSuggestion, d: Decision, setup: StoredSetup, places: Set<string>): string | undefined {
+function whyNot(
+  person: Person,
+  s: StoredSuggestion,
+  d: Decision,
+  setup: StoredSetup,
+  places: Set<string>,
+): string | undefined {
   if (d.do === 'reopen') {
-    if (s.state === 'open' || s.state === 'replaced') return s.state === 'open' ? 'It is open already.' : 'A later run has replaced it.'
-    if (s.state !== 'refused' && (s.picture !== null || !same(s.now, s.decided ?? s.value))) return s.picture === null ? 'What was accepted has been changed since.' : 'The text of a picture is put back in the history of the picture.'
-  } else if (s.state !== 'open') return s.state === 'replaced' ? 'A later run has replaced it.' : 'It has been decided already.'
+    if (s.state === 'open' || s.state === 'replaced')
+      return s.state === 'open' ? 'It is open already.' : 'A later run has replaced it.'
+    if (s.state !== 'refused' && (s.picture !== null || !same(s.now, s.decided ?? s.value)))
+      return s.picture === null
+        ? 'What was accepted has been changed since.'
+        : 'The text of a picture is put back in the history of the picture.'
+  } else if (s.state !== 'open')
+    return s.state === 'replaced' ? 'A later run has replaced it.' : 'It has been decided already.'
   const translation = s.language !== '' && s.language !== setup.source && s.picture === null
-  if (!may(person, 'edit-products') && !(translation && may(person, 'translate', s.language))) return `${person.name} may not decide about ${s.language === '' ? 'products' : `texts in ${languageName(s.language)}`}.`
+  if (!may(person, 'edit-products') && !(translation && may(person, 'translate', s.language)))
+    return `${person.name} may not decide about ${s.language === '' ? 'products' : `texts in ${languageName(s.language)}`}.`
   if (d.do !== 'accept') return undefined
   if ('now' in d) {
     if (!same(d.now ?? null, s.now)) return 'The text was changed by somebody else meanwhile. Look at it once more.'
-  } else if (s.moved || s.changed.length > 0) return s.moved ? 'What stands there was changed since this was suggested. Look at it, and accept it by itself.' : `It was made from ${s.changed.join(', ')}, which has changed since. Look at it, and accept it by itself.`
+  } else if (s.moved || s.changed.length > 0)
+    return s.moved
+      ? 'What stands there was changed since this was suggested. Look at it, and accept it by itself.'
+      : `It was made from ${s.changed.join(', ')}, which has changed since. Look at it, and accept it by itself.`
   const place = JSON.stringify([s.product_id, s.picture, s.attribute, s.storefront, s.language])
   if (places.has(place)) return 'Another suggestion for the same place was accepted with it.'
   if (s.picture === null) {
@@ -132,14 +182,22 @@ function whyNot(person: Person, s: StoredSuggestion, d: Decision, setup: StoredS
 /** What a step of acceptances is called in the history. */
 function titleOf(list: readonly Acceptance[], setup: StoredSetup): string {
   const [{ suggestion: s }] = list as [Acceptance]
-  if (list.every((a) => a.back)) return list.length > 1 ? `Took ${list.length} accepted suggestions back` : 'Took an accepted suggestion back'
+  if (list.every((a) => a.back))
+    return list.length > 1 ? `Took ${list.length} accepted suggestions back` : 'Took an accepted suggestion back'
   if (list.length > 1) return `Accepted ${list.length} suggestions`
   const label = setup.attributes.get(s.attribute)?.labels[setup.source] ?? s.attribute
   return `Accepted ${list[0]!.edited ? 'an edited suggestion' : 'a suggestion'}: ${label}${s.language === '' ? '' : ` in ${languageName(s.language)}`}`
 }
 
 /** Puts accepted values into their products, as one step. A translation that a person has read is reviewed. */
-async function write(tx: Tx, list: readonly Acceptance[], person: Person, setup: StoredSetup, now: number, report: DecisionReport): Promise<Decided[]> {
+async function write(
+  tx: Tx,
+  list: readonly Acceptance[],
+  person: Person,
+  setup: StoredSetup,
+  now: number,
+  report: DecisionReport,
+): Promise<Decided[]> {
   const roots = [...new Set(list.map((a) => a.suggestion.root_id))]
   await lockFamilies(tx.db, roots)
   const families = await loadFamilies(tx.db, setup, roots)
@@ -158,12 +216,33 @@ async function write(tx: Tx, list: readonly Acceptance[], person: Person, setup:
     const changes = members.flatMap((product: StoredProduct) => {
       const here = mine.filter((a) => a.suggestion.product_id === product.id)
       if (here.length === 0) return []
-      const values = here.map(({ suggestion: s, value }) => ({ attribute: s.attribute, storefront: s.storefront || null, language: s.language || null, value: value === null ? null : checkedValue(value, setup.attributes.get(s.attribute)!) }))
-      const marks = new Map<string, TranslationState>(values.filter((v) => v.value !== null && v.language !== null && v.language !== setup.source && attributeTypes[setup.attributes.get(v.attribute)!.type].isText).map((v) => [markKey(v), 'reviewed']))
+      const values = here.map(({ suggestion: s, value }) => ({
+        attribute: s.attribute,
+        storefront: s.storefront || null,
+        language: s.language || null,
+        value: value === null ? null : checkedValue(value, setup.attributes.get(s.attribute)!),
+      }))
+      const marks = new Map<string, TranslationState>(
+        values
+          .filter(
+            (v) =>
+              v.value !== null &&
+              v.language !== null &&
+              v.language !== setup.source &&
+              attributeTypes[setup.attributes.get(v.attribute)!.type].isText,
+          )
+          .map((v) => [markKey(v), 'reviewed']),
+      )
       return [{ product, patch: { fields: {}, values, basePrices: [] }, marks }]
     })
     if (changeFamily(family, changes, set, setup, now) > 0) changedFamilies.push(family)
-    decided.push(...mine.map((a): Decided => ({ id: Number(a.suggestion.id), state: a.back ? 'open' : a.edited ? 'edited' : 'accepted', value: a.edited ? a.value : null })))
+    decided.push(
+      ...mine.map((a): Decided => ({
+        id: Number(a.suggestion.id),
+        state: a.back ? 'open' : a.edited ? 'edited' : 'accepted',
+        value: a.edited ? a.value : null,
+      })),
+    )
   }
   await writeFamilies(tx, set, changedFamilies)
   report.step = step
@@ -174,12 +253,32 @@ async function write(tx: Tx, list: readonly Acceptance[], person: Person, setup:
 }
 
 /** Puts an accepted text to its picture, as a step of its own. */
-async function describe(person: Person, { suggestion: s, value, edited }: Acceptance, now: number, report: DecisionReport): Promise<void> {
+async function describe(
+  person: Person,
+  { suggestion: s, value, edited }: Acceptance,
+  now: number,
+  report: DecisionReport,
+): Promise<void> {
   try {
     const { record, tag } = await getRecord('media', s.picture!)
     const item = record as unknown as { code: string; labels: Record<string, string> }
-    await putRecord(person, 'media', s.picture!, { ...item, labels: { ...item.labels, [s.language]: String(value) } }, tag, undefined, now)
-    await inTransaction((tx) => markDecided(tx, [{ id: Number(s.id), state: edited ? 'edited' : 'accepted', value: edited ? value : null }], person.id, now))
+    await putRecord(
+      person,
+      'media',
+      s.picture!,
+      { ...item, labels: { ...item.labels, [s.language]: String(value) } },
+      tag,
+      undefined,
+      now,
+    )
+    await inTransaction((tx) =>
+      markDecided(
+        tx,
+        [{ id: Number(s.id), state: edited ? 'edited' : 'accepted', value: edited ? value : null }],
+        person.id,
+        now,
+      ),
+    )
     report.accepted++
   } catch (e) {
     if (!(e instanceof Problem)) throw e

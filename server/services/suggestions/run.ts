@@ -13,12 +13,28 @@ export interface Run {
 const nothingDone = (): RunDone => ({ last: {}, products: 0, suggestions: 0, units: 0, thin: 0, notes: {} })
 
 /** Begins a run; one that its job had begun already, before a crash, is taken up. */
-export async function beginRun(db: Db, { origin, recipe, job, title, personId, now }: { origin: Origin; recipe: string | null; job: string | null; title: string; personId: number | null; now: number }): Promise<Run> {
+export async function beginRun(
+  db: Db,
+  {
+    origin,
+    recipe,
+    job,
+    title,
+    personId,
+    now,
+  }: { origin: Origin; recipe: string | null; job: string | null; title: string; personId: number | null; now: number },
+): Promise<Run> {
   if (job !== null) {
-    const [begun] = await db.select({ id: t.suggestionRun.id, done: t.suggestionRun.done }).from(t.suggestionRun).where(eq(t.suggestionRun.job, job))
+    const [begun] = await db
+      .select({ id: t.suggestionRun.id, done: t.suggestionRun.done })
+      .from(t.suggestionRun)
+      .where(eq(t.suggestionRun.job, job))
     if (begun) return begun
   }
-  const [made] = await db.insert(t.suggestionRun).values({ origin, recipe, job, title, personId, created: new Date(now), done: nothingDone() }).returning({ id: t.suggestionRun.id, done: t.suggestionRun.done })
+  const [made] = await db
+    .insert(t.suggestionRun)
+    .values({ origin, recipe, job, title, personId, created: new Date(now), done: nothingDone() })
+    .returning({ id: t.suggestionRun.id, done: t.suggestionRun.done })
   return made!
 }
 

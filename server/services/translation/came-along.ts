@@ -12,10 +12,21 @@ import { targetEdition } from './target-edition'
 import { productUnits } from './products'
 import { countUnits } from './work'
 
-export interface CameAlongQuery { storefront: string; language: string; limit: number; offset: number; q?: string }
+export interface CameAlongQuery {
+  storefront: string
+  language: string
+  limit: number
+  offset: number
+  q?: string
+}
 
 /** Something of a product that an edition has not, with where it is written. */
-export interface LeftBehind { what: 'text' | 'option' | 'category' | 'label' | 'picture' | 'alternative'; name: string; record: string; unit: string | null }
+export interface LeftBehind {
+  what: 'text' | 'option' | 'category' | 'label' | 'picture' | 'alternative'
+  name: string
+  record: string
+  unit: string | null
+}
 
 /** What an edition has of a product. */
 export interface Arrived {
@@ -35,22 +46,41 @@ export async function cameAlong(q: CameAlongQuery, now: number): Promise<{ items
   const edition = targetEdition(setup, q.storefront, q.language)
   const reader = editionReader(setup, q.storefront, q.language)
   const { roots: rows, count } = await soldRoots(db, setup, { ...q, now })
-  const families = await loadFamilies(db, setup, rows.map((r) => r.id))
-  const units = await productUnits.units(db, setup, rows.map((r) => r.sku), edition)
+  const families = await loadFamilies(
+    db,
+    setup,
+    rows.map((r) => r.id),
+  )
+  const units = await productUnits.units(
+    db,
+    setup,
+    rows.map((r) => r.sku),
+    edition,
+  )
   const library = await loadLibrary(db, namedBy(families.values(), setup))
   return {
-    count, items: rows.map(({ id, sku }) => {
+    count,
+    items: rows.map(({ id, sku }) => {
       const family = families.get(id)!
       const texts = units.get(sku)!
       const counts = countUnits(texts.units)
-      const left: LeftBehind[] = texts.units.filter((u) => u.target === null && u.borrowed === null).map((u) => ({ what: 'text', name: u.label, record: `product:${sku}`, unit: u.unit }))
+      const left: LeftBehind[] = texts.units
+        .filter((u) => u.target === null && u.borrowed === null)
+        .map((u) => ({ what: 'text', name: u.label, record: `product:${sku}`, unit: u.unit }))
       const of = (list: readonly (LeftBehind | null)[]): [number, number] => {
         left.push(...list.filter((x) => x !== null))
         return [list.filter((x) => x === null).length, list.length]
       }
       return {
-        sku, name: texts.title, left, came: {
-          texts: [counts.texts - counts.missing, counts.texts], choices: of(choicesOf(family, setup, reader)), categories: of(categoriesOf(family, setup, reader)), labels: of(labelsOf(family, setup, reader)), pictures: of(picturesOf(family, setup, reader, library)),
+        sku,
+        name: texts.title,
+        left,
+        came: {
+          texts: [counts.texts - counts.missing, counts.texts],
+          choices: of(choicesOf(family, setup, reader)),
+          categories: of(categoriesOf(family, setup, reader)),
+          labels: of(labelsOf(family, setup, reader)),
+          pictures: of(picturesOf(family, setup, reader, library)),
           measures: valuesOf(family).filter((v) => setup.attributes.get(v.attribute)?.type === 'measure').length,
         },
       }
@@ -66,16 +96,36 @@ function choicesOf(family: StoredFamily, setup: StoredSetup, reader: Reader) {
     if (!['choice', 'choices'].includes(setup.attributes.get(v.attribute)?.type ?? '')) continue
     for (const code of [v.value].flat()) used.set(v.attribute, (used.get(v.attribute) ?? new Set()).add(String(code)))
   }
-  return [...used].flatMap(([attribute, codes]) => [...codes].map((code): LeftBehind | null => {
-    const option = setup.attributes.get(attribute)!.options.find((o) => o.code === code)
-    return !option || said(option.labels, reader) ? null : { what: 'option', name: option.labels[setup.source] ?? code, record: `attribute:${attribute}`, unit: `option:${code}` }
-  }))
+  return [...used].flatMap(([attribute, codes]) =>
+    [...codes].map((code): LeftBehind | null => {
+      const option = setup.attributes.get(attribute)!.options.find((o) => o.code === code)
+      return !option || said(option.labels, reader)
+        ? null
+        : {
+            what: 'option',
+            name: option.labels[setup.source] ?? code,
+            record: `attribute:${attribute}`,
+            unit: `option:${code}`,
+          }
+    }),
+  )
 }
 
 function categoriesOf(family: StoredFamily, setup: StoredSetup, reader: Reader) {
   return [family.root.category, ...family.root.categories].flatMap((code): (LeftBehind | null)[] => {
     const category = code === null ? undefined : setup.categories.get(code)
-    return category ? [said(category.names, reader) ? null : { what: 'category', name: category.names[setup.source] ?? category.code, record: `category:${category.code}`, unit: 'name' }] : []
+    return category
+      ? [
+          said(category.names, reader)
+            ? null
+            : {
+                what: 'category',
+                name: category.names[setup.source] ?? category.code,
+                record: `category:${category.code}`,
+                unit: 'name',
+              },
+        ]
+      : []
   })
 }
 
@@ -84,17 +134,34 @@ function labelsOf(family: StoredFamily, setup: StoredSetup, reader: Reader) {
   return [...new Set(valuesOf(family).map((v) => v.attribute))].flatMap((code): (LeftBehind | null)[] => {
     const attribute = setup.attributes.get(code)
     if (!attribute?.serves.includes('facts') || attributeTypes[attribute.type].isText) return []
-    return [said(attribute.labels, reader) ? null : { what: 'label', name: attribute.labels[setup.source] ?? code, record: `attribute:${code}`, unit: 'label' }]
+    return [
+      said(attribute.labels, reader)
+        ? null
+        : { what: 'label', name: attribute.labels[setup.source] ?? code, record: `attribute:${code}`, unit: 'label' },
+    ]
   })
 }
 
 /** Pictures whose words shoppers do not read need a version of their own; all need an alternative text. */
-function picturesOf(family: StoredFamily, setup: StoredSetup, reader: Reader, library: Awaited<ReturnType<typeof loadLibrary>>) {
-  const names = new Set(valuesOf(family).filter((v) => setup.attributes.get(v.attribute)?.type === 'media').flatMap((v) => namesIn(v.value)))
+function picturesOf(
+  family: StoredFamily,
+  setup: StoredSetup,
+  reader: Reader,
+  library: Awaited<ReturnType<typeof loadLibrary>>,
+) {
+  const names = new Set(
+    valuesOf(family)
+      .filter((v) => setup.attributes.get(v.attribute)?.type === 'media')
+      .flatMap((v) => namesIn(v.value)),
+  )
   return [...names].flatMap((name): (LeftBehind | null)[] => {
     const found = versionFor(name, library, reader)
     if (!found) return []
     if (!found.counts) return [{ what: 'picture', name, record: `media:${name}`, unit: null }]
-    return [labelOfVersion(found.one, library, reader) === undefined ? { what: 'alternative', name, record: `media:${name}`, unit: 'label' } : null]
+    return [
+      labelOfVersion(found.one, library, reader) === undefined
+        ? { what: 'alternative', name, record: `media:${name}`, unit: 'label' }
+        : null,
+    ]
   })
 }

@@ -8,12 +8,32 @@ import { unitsOfRecords } from './kinds'
 import { targetEdition } from './target-edition'
 
 /** What somebody said of a unit, or of one of its segments, by that one's source. */
-export interface Comment { id: number; unit: string; segment: string | null; person: string | null; at: string; words: string; settled: boolean }
+export interface Comment {
+  id: number
+  unit: string
+  segment: string | null
+  person: string | null
+  at: string
+  words: string
+  settled: boolean
+}
 
 /** What was said of a record in a language, the oldest first. */
 export async function commentsOf(db: Db, record: string, language: string): Promise<Comment[]> {
-  const rows = await db.select({ id: t.unitComment.id, unit: t.unitComment.unit, segment: t.unitComment.segment, person: t.person.name, at: t.unitComment.at, words: t.unitComment.words, settled: t.unitComment.settled })
-    .from(t.unitComment).leftJoin(t.person, eq(t.person.id, t.unitComment.personId)).where(and(eq(t.unitComment.record, record), eq(t.unitComment.language, language))).orderBy(asc(t.unitComment.id))
+  const rows = await db
+    .select({
+      id: t.unitComment.id,
+      unit: t.unitComment.unit,
+      segment: t.unitComment.segment,
+      person: t.person.name,
+      at: t.unitComment.at,
+      words: t.unitComment.words,
+      settled: t.unitComment.settled,
+    })
+    .from(t.unitComment)
+    .leftJoin(t.person, eq(t.person.id, t.unitComment.personId))
+    .where(and(eq(t.unitComment.record, record), eq(t.unitComment.language, language)))
+    .orderBy(asc(t.unitComment.id))
   return rows.map((r) => ({ ...r, at: r.at.toISOString(), settled: r.settled !== null }))
 }
 
@@ -22,7 +42,8 @@ async function requireUnit(record: string, unit: string, language: string): Prom
   const db = database()
   const setup = await loadSetup(db)
   const shops = [...setup.storefronts.values()].filter((s) => s.editions.some((e) => e.language === language))
-  if (shops.length === 0) throw notFitting('Nothing has been said.', [{ path: 'language', message: `No storefront sells in “${language}”.` }])
+  if (shops.length === 0)
+    throw notFitting('Nothing has been said.', [{ path: 'language', message: `No storefront sells in “${language}”.` }])
   for (const shop of shops) {
     const found = (await unitsOfRecords(db, setup, [record], targetEdition(setup, shop.code, language))).get(record)
     if (found?.units.some((u) => u.unit === unit)) return
@@ -32,17 +53,27 @@ async function requireUnit(record: string, unit: string, language: string): Prom
 }
 
 /** Says something of a unit. Throws 404 where there is no such record or unit. */
-export async function addComment(person: Person, body: { record: string; unit: string; language: string; segment: string | null; words: string }, now: number): Promise<Comment[]> {
+export async function addComment(
+  person: Person,
+  body: { record: string; unit: string; language: string; segment: string | null; words: string },
+  now: number,
+): Promise<Comment[]> {
   require(person, 'translate', body.language)
   await requireUnit(body.record, body.unit, body.language)
-  await database().insert(t.unitComment).values({ ...body, personId: person.id, at: new Date(now) })
+  await database()
+    .insert(t.unitComment)
+    .values({ ...body, personId: person.id, at: new Date(now) })
   return commentsOf(database(), body.record, body.language)
 }
 
 /** Settles a comment, or opens it again. Throws 404 where there is none. */
 export async function settleComment(person: Person, id: number, settled: boolean, now: number): Promise<Comment[]> {
   return inTransaction(async (tx) => {
-    const [row] = await tx.db.update(t.unitComment).set({ settled: settled ? new Date(now) : null }).where(settled ? and(eq(t.unitComment.id, id), isNull(t.unitComment.settled)) : eq(t.unitComment.id, id)).returning()
+    const [row] = await tx.db
+      .update(t.unitComment)
+      .set({ settled: settled ? new Date(now) : null })
+      .where(settled ? and(eq(t.unitComment.id, id), isNull(t.unitComment.settled)) : eq(t.unitComment.id, id))
+      .returning()
     const [found] = row ? [row] : await tx.db.select().from(t.unitComment).where(eq(t.unitComment.id, id))
     if (!found) throw notFound('such comment')
     require(person, 'translate', found.language)

@@ -49,19 +49,41 @@ export async function listUnits(q: { storefront: string; language: string; recor
   splitRecord(q.record)
   const found = (await unitsOfRecords(db, setup, [q.record], edition)).get(q.record)
   if (!found) throw notFound(`“${q.record}”`)
-  const [kept, styles, glossary, comments] = [(await readKeptUnits(db, [q.record], q.language)).get(q.record), await readStyles(db), await loadGlossary(db, setup.source), await commentsOf(db, q.record, q.language)]
+  const [kept, styles, glossary, comments] = [
+    (await readKeptUnits(db, [q.record], q.language)).get(q.record),
+    await readStyles(db),
+    await loadGlossary(db, setup.source),
+    await commentsOf(db, q.record, q.language),
+  ]
   const languages = { source: setup.source, target: q.language }
   const terms = new Map<string, Term>()
   const units = found.units.map((u): DeskUnit => {
     const { segments, loose } = segmentsOf(textsOf(u, languages, kept?.get(u.unit) ?? null))
-    for (const s of segments) for (const f of glossary.find(wordsOfCoded(s.text))) if (termIn(f.term, q.language)) terms.set(f.term.code, f.term)
-    return { ...u, loose, style: styleFor(styles, u.field, q), segments: segments.map((s) => ({ ...s, words: wordCount(s.text, setup.source) })) }
+    for (const s of segments)
+      for (const f of glossary.find(wordsOfCoded(s.text)))
+        if (termIn(f.term, q.language)) terms.set(f.term.code, f.term)
+    return {
+      ...u,
+      loose,
+      style: styleFor(styles, u.field, q),
+      segments: segments.map((s) => ({ ...s, words: wordCount(s.text, setup.source) })),
+    }
   })
-  const [share] = await db.select({ person: t.workShare.personId, name: t.person.name, due: t.workShare.due }).from(t.workShare).innerJoin(t.person, eq(t.person.id, t.workShare.personId))
+  const [share] = await db
+    .select({ person: t.workShare.personId, name: t.person.name, due: t.workShare.due })
+    .from(t.workShare)
+    .innerJoin(t.person, eq(t.person.id, t.workShare.personId))
     .where(and(eq(t.workShare.record, q.record), eq(t.workShare.language, q.language)))
   return {
-    record: q.record, title: found.title, source: setup.source, language: q.language, asks: setup.storefronts.get(q.storefront)!.editions.find((e) => e.language === q.language)!.asks,
-    units, terms: [...terms.values()], comments, share: share ?? null,
+    record: q.record,
+    title: found.title,
+    source: setup.source,
+    language: q.language,
+    asks: setup.storefronts.get(q.storefront)!.editions.find((e) => e.language === q.language)!.asks,
+    units,
+    terms: [...terms.values()],
+    comments,
+    share: share ?? null,
   }
 }
 
@@ -72,7 +94,13 @@ export interface SaveBody {
   units: UnitChange[]
 }
 
-const conflictWords = { 'unknown-unit': 'There is no such unit.', 'source-changed': 'The source was changed meanwhile, or is cut otherwise.', 'changed-meanwhile': 'This text was changed by somebody else meanwhile.', 'nothing-there': 'There is nothing to join with or to split off there.', 'blocked': 'A blocker stands in it.' }
+const conflictWords = {
+  'unknown-unit': 'There is no such unit.',
+  'source-changed': 'The source was changed meanwhile, or is cut otherwise.',
+  'changed-meanwhile': 'This text was changed by somebody else meanwhile.',
+  'nothing-there': 'There is nothing to join with or to split off there.',
+  blocked: 'A blocker stands in it.',
+}
 
 /** Saves translations of one record: each names the target it was made over, so that only what was changed meanwhile conflicts. */
 export async function saveUnits(person: Person, body: SaveBody, now: number): Promise<Desk> {
@@ -80,12 +108,29 @@ export async function saveUnits(person: Person, body: SaveBody, now: number): Pr
   await inTransaction(async (tx) => {
     const setup = await readSetup(tx.db)
     const edition = targetEdition(setup, body.storefront, body.language)
-    if (body.language === setup.source) throw notFitting('The source language is written on the record, not translated.')
-    const { refused } = await saveRecords(tx, person, setup, edition, new Map([[body.record, body.units]]), now, { title: `Translated ${body.record.slice(body.record.indexOf(':') + 1)} into ${body.language}` })
-    const errors = refused.map((r) => ({ path: r.segment === null ? r.unit : `${r.unit}#${r.segment}`, message: r.finding ?? conflictWords[r.why] }))
-    if (refused.some((r) => r.why === 'blocked')) throw notFitting('What a blocker stands in is not called reviewed or final: mend it, or overrule it with a reason. Nothing has been changed.', errors)
-    if (refused.some((r) => r.why === 'unknown-unit' || r.why === 'nothing-there')) throw notFitting('Nothing has been changed.', errors)
-    if (refused.length > 0) throw new Problem(412, 'Changed meanwhile', 'Somebody else has changed these texts since you opened them. Nothing has been overwritten.', errors)
+    if (body.language === setup.source)
+      throw notFitting('The source language is written on the record, not translated.')
+    const { refused } = await saveRecords(tx, person, setup, edition, new Map([[body.record, body.units]]), now, {
+      title: `Translated ${body.record.slice(body.record.indexOf(':') + 1)} into ${body.language}`,
+    })
+    const errors = refused.map((r) => ({
+      path: r.segment === null ? r.unit : `${r.unit}#${r.segment}`,
+      message: r.finding ?? conflictWords[r.why],
+    }))
+    if (refused.some((r) => r.why === 'blocked'))
+      throw notFitting(
+        'What a blocker stands in is not called reviewed or final: mend it, or overrule it with a reason. Nothing has been changed.',
+        errors,
+      )
+    if (refused.some((r) => r.why === 'unknown-unit' || r.why === 'nothing-there'))
+      throw notFitting('Nothing has been changed.', errors)
+    if (refused.length > 0)
+      throw new Problem(
+        412,
+        'Changed meanwhile',
+        'Somebody else has changed these texts since you opened them. Nothing has been overwritten.',
+        errors,
+      )
   })
   return listUnits(body)
 }

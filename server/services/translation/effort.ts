@@ -16,35 +16,61 @@ export interface EffortBody extends WorkBody {
   weights?: Partial<Record<EffortBand, number>>
 }
 
-export interface EffortReport extends EffortCount { records: number; units: number }
+export interface EffortReport extends EffortCount {
+  records: number
+  units: number
+}
 
 /** Puts the weighing of work into the queue. */
 export async function queueEffort(person: Person, body: EffortBody): Promise<string> {
   targetEdition(await loadSetup(database()), body.target.storefront, body.target.language)
-  return inTransaction((tx) => enqueue(tx, { kind: 'translation-effort', title: `Counting the words into ${body.target.language}`, personId: person.id, input: body as unknown as Record<string, unknown> }))
+  return inTransaction((tx) =>
+    enqueue(tx, {
+      kind: 'translation-effort',
+      title: `Counting the words into ${body.target.language}`,
+      personId: person.id,
+      input: body as unknown as Record<string, unknown>,
+    }),
+  )
 }
 
 const recordsAtOnce = 100
 
 /** What there is to translate: words and segments that are open or stale, by how much of each is known. */
-export async function weighWork(body: EffortBody, now: number, { onProgress, cancelled }: WorkControls = {}): Promise<EffortReport> {
+export async function weighWork(
+  body: EffortBody,
+  now: number,
+  { onProgress, cancelled }: WorkControls = {},
+): Promise<EffortReport> {
   const db = database()
   const setup = await loadSetup(db)
   const edition = targetEdition(setup, body.target.storefront, body.target.language)
-  const records = body.records ?? await recordsOfWork(db, setup, { ...body, ...body.target, show: body.show ?? 'open' }, now)
+  const records =
+    body.records ?? (await recordsOfWork(db, setup, { ...body, ...body.target, show: body.show ?? 'open' }, now))
   const languages = { source: setup.source, target: edition.language }
   const count = effortOf(body.weights)
   let units = 0
   for (let i = 0; i < records.length; i += recordsAtOnce) {
     if (cancelled?.()) throw new Cancelled()
     const some = records.slice(i, i + recordsAtOnce)
-    const [found, kept] = [await unitsOfRecords(db, setup, some, edition), await readKeptUnits(db, some, edition.language)]
-    const open = [...found].flatMap(([record, r]) => r.units.filter((u) => u.borrowed === null).flatMap((u) => {
-      const { segments } = segmentsOf(textsOf(u, languages, kept.get(record)?.get(u.unit) ?? null))
-      const mine = segments.flatMap((s, n) => (s.target === null || s.was !== null ? [{ ...s, before: segments[n - 1]?.text ?? '', after: segments[n + 1]?.text ?? '' }] : []))
-      if (mine.length > 0) units++
-      return mine
-    }))
+    const [found, kept] = [
+      await unitsOfRecords(db, setup, some, edition),
+      await readKeptUnits(db, some, edition.language),
+    ]
+    const open = [...found].flatMap(([record, r]) =>
+      r.units
+        .filter((u) => u.borrowed === null)
+        .flatMap((u) => {
+          const { segments } = segmentsOf(textsOf(u, languages, kept.get(record)?.get(u.unit) ?? null))
+          const mine = segments.flatMap((s, n) =>
+            s.target === null || s.was !== null
+              ? [{ ...s, before: segments[n - 1]?.text ?? '', after: segments[n + 1]?.text ?? '' }]
+              : [],
+          )
+          if (mine.length > 0) units++
+          return mine
+        }),
+    )
     const matches = await findMatches(db, open, { from: languages.source, to: languages.target, most: 1 })
     open.forEach((s, n) => count.add(s.text, wordCount(s.text, languages.source), matches[n]![0]?.score ?? 0))
     onProgress?.(Math.min(i + recordsAtOnce, records.length), records.length)

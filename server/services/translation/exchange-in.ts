@@ -20,7 +20,11 @@ import { saveRecords, textsOf, type UnitChange } from './save'
 import type { TargetEdition, Unit } from './unit'
 
 /** A segment that was not taken, and why. */
-export interface RefusedSegment { unit: string; segment: string; reason: string }
+export interface RefusedSegment {
+  unit: string
+  segment: string
+  reason: string
+}
 
 export interface TranslationImportReport {
   taken: number
@@ -39,20 +43,40 @@ const unitsAtOnce = 400
 const breaks: ReadonlySet<string> = new Set(['placeholders'])
 
 class Import {
-  readonly report: TranslationImportReport = { taken: 0, unchanged: 0, refused: [], refusedCount: 0, language: null, step: null }
+  readonly report: TranslationImportReport = {
+    taken: 0,
+    unchanged: 0,
+    refused: [],
+    refusedCount: 0,
+    language: null,
+    step: null,
+  }
   private edition: TargetEdition | undefined
 
-  constructor(private readonly tx: Tx, private readonly person: Person, private readonly setup: StoredSetup, private readonly title: string, private readonly now: number) {}
+  constructor(
+    private readonly tx: Tx,
+    private readonly person: Person,
+    private readonly setup: StoredSetup,
+    private readonly title: string,
+    private readonly now: number,
+  ) {}
 
   /** The edition that a file is for: the first with its target language. */
   begin(head: { source: string; target: string | null }) {
     if (this.edition) return
     const language = canonicalTag(head.target ?? '') ?? ''
     const same = (a: string, b: string) => a.split('-')[0] === b.split('-')[0]
-    if (head.source !== '' && !same(head.source, this.setup.source)) throw notFitting(`The file translates from ${head.source}; here the source is ${this.setup.source}. Nothing has been changed.`)
+    if (head.source !== '' && !same(head.source, this.setup.source))
+      throw notFitting(
+        `The file translates from ${head.source}; here the source is ${this.setup.source}. Nothing has been changed.`,
+      )
     const shop = [...this.setup.storefronts.values()].find((s) => s.editions.some((e) => e.language === language))
-    if (!shop) throw notFitting(`The file is for “${head.target ?? 'no language'}”, in which no storefront sells. Nothing has been changed.`)
-    if (language === this.setup.source) throw notFitting('The file’s target is the source language. Nothing has been changed.')
+    if (!shop)
+      throw notFitting(
+        `The file is for “${head.target ?? 'no language'}”, in which no storefront sells. Nothing has been changed.`,
+      )
+    if (language === this.setup.source)
+      throw notFitting('The file’s target is the source language. Nothing has been changed.')
     require(this.person, 'translate', language)
     this.edition = targetEdition(this.setup, shop.code, language)
     this.report.language = language
@@ -70,9 +94,16 @@ class Import {
     const known = read.filter((u) => u.record.slice(0, u.record.indexOf(':')) in unitKinds)
     const records = [...new Set(known.map((u) => u.record))]
     // A text written for one storefront alone is a unit of the editions of that storefront; all storefronts with the language are asked.
-    const editions = [...this.setup.storefronts.values()].flatMap((s) => s.editions.filter((e) => e.language === edition.language).map(() => targetEdition(this.setup, s.code, edition.language)))
+    const editions = [...this.setup.storefronts.values()].flatMap((s) =>
+      s.editions
+        .filter((e) => e.language === edition.language)
+        .map(() => targetEdition(this.setup, s.code, edition.language)),
+    )
     const found = new Map<string, { edition: TargetEdition; unit: Unit }>()
-    for (const e of editions) for (const [record, { units }] of await unitsOfRecords(this.tx.db, this.setup, records, e)) for (const unit of units) if (!found.has(`${record} ${unit.unit}`)) found.set(`${record} ${unit.unit}`, { edition: e, unit })
+    for (const e of editions)
+      for (const [record, { units }] of await unitsOfRecords(this.tx.db, this.setup, records, e))
+        for (const unit of units)
+          if (!found.has(`${record} ${unit.unit}`)) found.set(`${record} ${unit.unit}`, { edition: e, unit })
     const kept = await readKeptUnits(this.tx.db, records, edition.language)
     const changes = new Map<TargetEdition, Map<string, UnitChange[]>>()
     for (const u of read) {
@@ -84,35 +115,78 @@ class Import {
       }
       const { segments } = segmentsOf(textsOf(at.unit, languages, kept.get(u.record)?.get(u.unit) ?? null))
       // XLIFF 1.2 has one state to a unit: where it is the lowest of ours, it says nothing of single segments.
-      const lowest = Math.min(...segments.map((s) => translationStates.indexOf(s.target === null ? 'initial' : s.state)))
-      const list = u.segments.flatMap((s): SegmentChange[] => this.changeOf(s, segments, called, languages, u.segments.every((x) => x.state === u.segments[0]!.state) ? translationStates[lowest] : undefined))
+      const lowest = Math.min(
+        ...segments.map((s) => translationStates.indexOf(s.target === null ? 'initial' : s.state)),
+      )
+      const list = u.segments.flatMap((s): SegmentChange[] =>
+        this.changeOf(
+          s,
+          segments,
+          called,
+          languages,
+          u.segments.every((x) => x.state === u.segments[0]!.state) ? translationStates[lowest] : undefined,
+        ),
+      )
       if (list.length === 0) continue
       const ofEdition = changes.get(at.edition) ?? new Map<string, UnitChange[]>()
       changes.set(at.edition, ofEdition)
-      ofEdition.set(u.record, [...ofEdition.get(u.record) ?? [], { unit: u.unit, segments: list }])
+      ofEdition.set(u.record, [...(ofEdition.get(u.record) ?? []), { unit: u.unit, segments: list }])
     }
     const begun = async () => (this.report.step ??= await beginStep(this.tx, this.title, this.person.id, this.now))
     for (const [e, ofEdition] of changes) {
-      const saved = await saveRecords(this.tx, this.person, this.setup, e, ofEdition, this.now, { title: this.title, origin: 'file', begun })
+      const saved = await saveRecords(this.tx, this.person, this.setup, e, ofEdition, this.now, {
+        title: this.title,
+        origin: 'file',
+        begun,
+      })
       this.report.taken += saved.taken
-      for (const r of saved.refused) this.refuse(`${r.record} ${r.unit}`, String(r.segment ?? ''), r.finding ? `It is called read, but: ${r.finding}` : 'It was changed by somebody else meanwhile.')
+      for (const r of saved.refused)
+        this.refuse(
+          `${r.record} ${r.unit}`,
+          String(r.segment ?? ''),
+          r.finding ? `It is called read, but: ${r.finding}` : 'It was changed by somebody else meanwhile.',
+        )
     }
   }
 
-  private changeOf(read: ReadUnit['segments'][number], segments: readonly UnitSegment[], unit: string, languages: { source: string; target: string }, lowest: TranslationState | undefined): SegmentChange[] {
+  private changeOf(
+    read: ReadUnit['segments'][number],
+    segments: readonly UnitSegment[],
+    unit: string,
+    languages: { source: string; target: string },
+    lowest: TranslationState | undefined,
+  ): SegmentChange[] {
     const index = segments.findIndex((s) => s.id === read.id)
     const segment = segments[index]
-    if (!segment) { this.refuse(unit, read.id, 'The unit has no such segment.'); return [] }
-    if (segment.text !== read.source) { this.refuse(unit, read.id, `The source is another one now: “${segment.text.slice(0, 120)}”.`); return [] }
-    if (read.target === null || read.target.trim() === '') { this.report.unchanged++; return [] }
+    if (!segment) {
+      this.refuse(unit, read.id, 'The unit has no such segment.')
+      return []
+    }
+    if (segment.text !== read.source) {
+      this.refuse(unit, read.id, `The source is another one now: “${segment.text.slice(0, 120)}”.`)
+      return []
+    }
+    if (read.target === null || read.target.trim() === '') {
+      this.report.unchanged++
+      return []
+    }
     const same = read.target === segment.target
     const state = read.state ?? (same ? segment.state : 'translated')
     // What comes back as it went out changes nothing; a stale segment is as stale as before.
-    if (same && (state === segment.state || (state === lowest && segment.was === null))) { this.report.unchanged++; return [] }
-    if (read.problem) { this.refuse(unit, read.id, read.problem); return [] }
+    if (same && (state === segment.state || (state === lowest && segment.was === null))) {
+      this.report.unchanged++
+      return []
+    }
+    if (read.problem) {
+      this.refuse(unit, read.id, read.problem)
+      return []
+    }
     const target: Coded = { text: read.target, placeholders: segment.extra }
     const broken = checkTarget({ source: segment, target, languages }).find((f) => breaks.has(f.code))
-    if (broken) { this.refuse(unit, read.id, broken.message); return [] }
+    if (broken) {
+      this.refuse(unit, read.id, broken.message)
+      return []
+    }
     return [{ index, source: segment.text, base: segment.target, target: read.target, state, origin: 'person' }]
   }
 }
@@ -121,7 +195,13 @@ class Import {
  * Takes translations from an XLIFF file, whatever its length: in one transaction and one step, all but the segments that are
  * broken, whose source has changed, or that are unknown here. Throws a 422 problem where the file as a whole cannot be read.
  */
-export async function importTranslations(file: string, person: Person, title: string, now: number, { cancelled }: WorkControls = {}): Promise<TranslationImportReport> {
+export async function importTranslations(
+  file: string,
+  person: Person,
+  title: string,
+  now: number,
+  { cancelled }: WorkControls = {},
+): Promise<TranslationImportReport> {
   const reader = createXliffReader()
   return inTransaction(async (tx) => {
     const work = new Import(tx, person, await readSetup(tx.db), title, now)
@@ -139,7 +219,8 @@ export async function importTranslations(file: string, person: Person, title: st
       for await (const chunk of createReadStream(file, { encoding: 'utf8' })) await some(reader.write(chunk as string))
       await some(reader.end(), true)
     } catch (e) {
-      if (e instanceof ExchangeFileError) throw notFitting(`${e.message}${e.line === null ? '' : ` (line ${e.line})`} Nothing has been changed.`)
+      if (e instanceof ExchangeFileError)
+        throw notFitting(`${e.message}${e.line === null ? '' : ` (line ${e.line})`} Nothing has been changed.`)
       throw e
     }
     return work.report

@@ -4,7 +4,12 @@ import { asc, sql } from 'drizzle-orm'
 import { fold } from '@core/text/fold'
 import { guardCell, unguardCell } from '@core/text/guard'
 import { codeOfName } from '@core/text/code'
-import { glossaryColumns, glossaryRow, readGlossary, type GlossaryProblem } from '@core/translation/exchange/glossary-csv'
+import {
+  glossaryColumns,
+  glossaryRow,
+  readGlossary,
+  type GlossaryProblem,
+} from '@core/translation/exchange/glossary-csv'
 import type { Term } from '@core/translation/glossary'
 import { database, inTransaction } from '../../db/connect'
 import { termOf } from '../../db/queries/glossary'
@@ -18,11 +23,24 @@ import { writeIn } from '../records'
 const all = async () => (await database().select().from(t.term).orderBy(asc(t.term.code))).map(termOf)
 
 /** Terms that hold some words in any language, by code. */
-export async function listTerms(q: { q?: string; limit: number; offset: number }): Promise<{ items: Term[]; count: number }> {
+export async function listTerms(q: {
+  q?: string
+  limit: number
+  offset: number
+}): Promise<{ items: Term[]; count: number }> {
   const like = q.q ? `%${fold(q.q).replace(/[\\%_]/g, '\\$&')}%` : null
   const where = sql`${like}::text is null or code like ${like} or lower(languages::text) like ${like} or lower(note) like ${like}`
-  const rows = await database().select().from(t.term).where(where).orderBy(asc(t.term.code)).limit(q.limit).offset(q.offset)
-  const [n] = await database().select({ n: sql<number>`count(*)::int` }).from(t.term).where(where)
+  const rows = await database()
+    .select()
+    .from(t.term)
+    .where(where)
+    .orderBy(asc(t.term.code))
+    .limit(q.limit)
+    .offset(q.offset)
+  const [n] = await database()
+    .select({ n: sql<number>`count(*)::int` })
+    .from(t.term)
+    .where(where)
   return { items: rows.map(termOf), count: n!.n }
 }
 
@@ -33,19 +51,42 @@ export async function exportTerms(): Promise<string> {
   return stringify([columns, ...terms.map((x) => glossaryRow(x, columns).map(guardCell))], { record_delimiter: '\r\n' })
 }
 
-export interface GlossaryImportReport { mode: 'check' | 'apply'; rows: number; created: number; updated: number; unchanged: number; rejected: GlossaryProblem[]; applied: boolean }
+export interface GlossaryImportReport {
+  mode: 'check' | 'apply'
+  rows: number
+  created: number
+  updated: number
+  unchanged: number
+  rejected: GlossaryProblem[]
+  applied: boolean
+}
 
 /** Takes terms from a CSV file: all of it, or nothing where something does not fit. */
-export async function importTerms(person: Person, csv: string, mode: 'check' | 'apply', now: number): Promise<GlossaryImportReport> {
+export async function importTerms(
+  person: Person,
+  csv: string,
+  mode: 'check' | 'apply',
+  now: number,
+): Promise<GlossaryImportReport> {
   require(person, 'edit-content')
   let rows: string[][]
   try {
-    rows = (parse(csv, { bom: true, relax_column_count: true, skip_empty_lines: true }) as string[][]).map((r) => r.map(unguardCell))
+    rows = (parse(csv, { bom: true, relax_column_count: true, skip_empty_lines: true }) as string[][]).map((r) =>
+      r.map(unguardCell),
+    )
   } catch (e) {
     throw notFitting(`This is no CSV that can be read: ${(e as Error).message}`)
   }
   const { terms, problems } = readGlossary(rows, (term) => codeOfName(term, 'term'))
-  const report: GlossaryImportReport = { mode, rows: Math.max(0, rows.length - 1), created: 0, updated: 0, unchanged: 0, rejected: [...problems], applied: false }
+  const report: GlossaryImportReport = {
+    mode,
+    rows: Math.max(0, rows.length - 1),
+    created: 0,
+    updated: 0,
+    unchanged: 0,
+    rejected: [...problems],
+    applied: false,
+  }
   class Checked extends Error {}
   try {
     await inTransaction(async (tx) => {
@@ -53,11 +94,20 @@ export async function importTerms(person: Person, csv: string, mode: 'check' | '
       let step: number | undefined
       for (const [i, term] of terms.entries()) {
         try {
-          const done = await writeIn(tx, person, 'glossary', term.code, term, {}, now, { setup, step: (step ??= await beginStep(tx, 'Took a glossary', person.id, now)) })
+          const done = await writeIn(tx, person, 'glossary', term.code, term, {}, now, {
+            setup,
+            step: (step ??= await beginStep(tx, 'Took a glossary', person.id, now)),
+          })
           report[done.created ? 'created' : done.changed ? 'updated' : 'unchanged']++
         } catch (e) {
           if (!(e instanceof Problem)) throw e
-          report.rejected.push(...(e.errors ?? [{ path: '', message: e.message }]).map((x) => ({ row: i + 2, column: x.path, message: x.message })))
+          report.rejected.push(
+            ...(e.errors ?? [{ path: '', message: e.message }]).map((x) => ({
+              row: i + 2,
+              column: x.path,
+              message: x.message,
+            })),
+          )
         }
       }
       if (mode === 'check' || report.rejected.length > 0) throw new Checked()

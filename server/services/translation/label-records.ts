@@ -5,11 +5,19 @@ import type { StoredSetup } from '../../db/queries/setup'
 
 /** Where records of each kind are found in the set-up. Pictures and files are not part of it. */
 const inSetup: Record<string, (setup: StoredSetup) => ReadonlyMap<string, unknown>> = {
-  'category': (s) => s.categories, 'attribute': (s) => s.attributes, 'product-type': (s) => s.types, 'storefront': (s) => s.storefronts,
+  category: (s) => s.categories,
+  attribute: (s) => s.attributes,
+  'product-type': (s) => s.types,
+  storefront: (s) => s.storefronts,
 }
 
 /** Records with texts by language, by code; those that exist. */
-export async function labelRecords(db: Db, setup: StoredSetup, prefix: string, codes: readonly string[]): Promise<Map<string, unknown>> {
+export async function labelRecords(
+  db: Db,
+  setup: StoredSetup,
+  prefix: string,
+  codes: readonly string[],
+): Promise<Map<string, unknown>> {
   const all = inSetup[prefix]?.(setup)
   if (all) return new Map(codes.flatMap((c) => (all.has(c) ? [[c, all.get(c)] as const] : [])))
   const { items } = await loadLibrary(db, codes)
@@ -21,5 +29,7 @@ export async function labelCodes(db: Db, setup: StoredSetup, prefix: string, sto
   if (prefix === 'storefront') return [storefront]
   const all = inSetup[prefix]?.(setup)
   if (all) return [...all.keys()]
-  return (await db.execute<{ name: string }>(sql`select name from media where labels <> '{}'::jsonb order by name`)).rows.map((r) => r.name)
+  return (
+    await db.execute<{ name: string }>(sql`select name from media where labels <> '{}'::jsonb order by name`)
+  ).rows.map((r) => r.name)
 }

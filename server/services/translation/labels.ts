@@ -8,7 +8,12 @@ import { labelKinds, type LabelText } from './label-texts'
 import { labelRecords } from './label-records'
 import type { TargetEdition, Unit, UnitKind } from './unit'
 
-function unitsOf(texts: readonly LabelText[], marks: ReadonlyMap<string, UnitMark>, setup: StoredSetup, edition: TargetEdition): Unit[] {
+function unitsOf(
+  texts: readonly LabelText[],
+  marks: ReadonlyMap<string, UnitMark>,
+  setup: StoredSetup,
+  edition: TargetEdition,
+): Unit[] {
   return texts.flatMap((x): Unit[] => {
     const source = x.read(setup.source)
     if (!source) return []
@@ -17,10 +22,22 @@ function unitsOf(texts: readonly LabelText[], marks: ReadonlyMap<string, UnitMar
     const mark = target === null ? undefined : marks.get(x.unit)
     const stale = isStale(mark?.sourceHash ?? null, source)
     // What was written before anybody kept states is taken as read.
-    return [{
-      unit: x.unit, label: x.label, type: x.type, storefront: null, field: '', note: x.note, source, target, borrowed: near === undefined ? null : { language: near, value: x.read(near)! },
-      state: mark?.state ?? (target === null ? null : 'final'), stale, madeFrom: stale ? mark!.madeFrom : null,
-    }]
+    return [
+      {
+        unit: x.unit,
+        label: x.label,
+        type: x.type,
+        storefront: null,
+        field: '',
+        note: x.note,
+        source,
+        target,
+        borrowed: near === undefined ? null : { language: near, value: x.read(near)! },
+        state: mark?.state ?? (target === null ? null : 'final'),
+        stale,
+        madeFrom: stale ? mark!.madeFrom : null,
+      },
+    ]
   })
 }
 
@@ -30,11 +47,29 @@ export function labelUnits(prefix: string): UnitKind {
   return {
     async units(db, setup, codes, edition) {
       const records = await labelRecords(db, setup, prefix, codes)
-      const marks = await readUnitMarks(db, [...records.keys()].map((c) => `${prefix}:${c}`), edition.language)
-      return new Map([...records].map(([code, record]) => [code, { title: of.title(record as never, setup.source), units: unitsOf(of.texts(record as never, setup.source, edition.language), marks.get(`${prefix}:${code}`) ?? new Map(), setup, edition) }]))
+      const marks = await readUnitMarks(
+        db,
+        [...records.keys()].map((c) => `${prefix}:${c}`),
+        edition.language,
+      )
+      return new Map(
+        [...records].map(([code, record]) => [
+          code,
+          {
+            title: of.title(record as never, setup.source),
+            units: unitsOf(
+              of.texts(record as never, setup.source, edition.language),
+              marks.get(`${prefix}:${code}`) ?? new Map(),
+              setup,
+              edition,
+            ),
+          },
+        ]),
+      )
     },
     async lock(tx, codes) {
-      for (const code of [...codes].sort()) await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`${of.kind}:${code}`}))`)
+      for (const code of [...codes].sort())
+        await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`${of.kind}:${code}`}))`)
     },
     async write(tx, setup, person, changes, edition, step, now) {
       const records = await labelRecords(tx.db, setup, prefix, [...changes.keys()])
@@ -44,16 +79,28 @@ export function labelUnits(prefix: string): UnitKind {
         const states = new Map<string, TranslationState>()
         for (const c of list) {
           const text = texts.find((x) => x.unit === c.unit)
-          if (!text) throw notFitting('Nothing has been changed.', [{ path: 'units', message: `There is no unit “${c.unit}”.` }])
+          if (!text)
+            throw notFitting('Nothing has been changed.', [{ path: 'units', message: `There is no unit “${c.unit}”.` }])
           text.write(edition.language, c.target === null ? '' : String(c.target))
           states.set(c.unit, c.state)
         }
         await writeIn(tx, person, of.kind, code, record, {}, now, { setup, step: await step() })
         // The state may have changed where the words have not.
-        await writeUnitMarks(tx.db, list.map((c) => {
-          const source = texts.find((x) => x.unit === c.unit)!.read(setup.source)!
-          return { record: `${prefix}:${code}`, unit: c.unit, language: edition.language, mark: c.target === null ? null : { state: states.get(c.unit)!, sourceHash: sourceHash(source), madeFrom: source } }
-        }))
+        await writeUnitMarks(
+          tx.db,
+          list.map((c) => {
+            const source = texts.find((x) => x.unit === c.unit)!.read(setup.source)!
+            return {
+              record: `${prefix}:${code}`,
+              unit: c.unit,
+              language: edition.language,
+              mark:
+                c.target === null
+                  ? null
+                  : { state: states.get(c.unit)!, sourceHash: sourceHash(source), madeFrom: source },
+            }
+          }),
+        )
       }
     },
   }

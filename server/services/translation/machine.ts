@@ -50,13 +50,30 @@ async function termsFor(db: Db, source: string, target: string, texts: readonly 
 }
 
 /** Translates segments by machine. Throws a 422 problem where the service cannot. */
-export async function translateByMachine(segments: readonly Pick<UnitSegment, 'text' | 'placeholders'>[], source: string, target: string): Promise<MachineAnswer[]> {
+export async function translateByMachine(
+  segments: readonly Pick<UnitSegment, 'text' | 'placeholders'>[],
+  source: string,
+  target: string,
+): Promise<MachineAnswer[]> {
   try {
-    const answers = await machineTranslation().translate({ segments, source, target, terms: await termsFor(database(), source, target, segments.map((s) => s.text)) })
+    const answers = await machineTranslation().translate({
+      segments,
+      source,
+      target,
+      terms: await termsFor(
+        database(),
+        source,
+        target,
+        segments.map((s) => s.text),
+      ),
+    })
     // Formatting follows the house style of the language: no bold where its script has none.
     const { without = [] } = styleFor(await readStyles(database()), '', { storefront: '', language: target })
-    const dropped = (i: number) => (n: number) => segments[i]!.placeholders.some((p) => p.n === n && (without as string[]).includes(p.tag))
-    return without.length === 0 ? answers : answers.map((a, i) => ({ ...a, text: withoutPlaceholders(a.text, dropped(i)) }))
+    const dropped = (i: number) => (n: number) =>
+      segments[i]!.placeholders.some((p) => p.n === n && (without as string[]).includes(p.tag))
+    return without.length === 0
+      ? answers
+      : answers.map((a, i) => ({ ...a, text: withoutPlaceholders(a.text, dropped(i)) }))
   } catch (e) {
     if (e instanceof MachineProblem) throw notFitting(e.message)
     throw e
@@ -68,9 +85,18 @@ export async function queuePretranslate(person: Person, body: PretranslateBody):
   require(person, 'translate', body.target.language)
   const setup = await loadSetup(database())
   targetEdition(setup, body.target.storefront, body.target.language)
-  if (body.target.language === setup.source) throw notFitting('The source language is written on the record, not translated.')
-  if (body.memoryFrom === null && !body.machine) throw notFitting('Say what to translate from: the memory, a machine, or both.')
-  return inTransaction((tx) => enqueue(tx, { kind: 'pretranslate', title: `Translating beforehand into ${body.target.language}`, personId: person.id, input: body as unknown as Record<string, unknown> }))
+  if (body.target.language === setup.source)
+    throw notFitting('The source language is written on the record, not translated.')
+  if (body.memoryFrom === null && !body.machine)
+    throw notFitting('Say what to translate from: the memory, a machine, or both.')
+  return inTransaction((tx) =>
+    enqueue(tx, {
+      kind: 'pretranslate',
+      title: `Translating beforehand into ${body.target.language}`,
+      personId: person.id,
+      input: body as unknown as Record<string, unknown>,
+    }),
+  )
 }
 
 const recordsAtOnce = 50
@@ -79,19 +105,35 @@ const recordsAtOnce = 50
  * Fills segments that have no target, all in one step: from matches of the memory, then by machine. What it writes is
  * `translated` and unread, never more; nothing that somebody wrote is touched. What was called off leaves nothing.
  */
-export async function pretranslate(body: PretranslateBody, personId: number, now: number, { onProgress, cancelled }: WorkControls = {}): Promise<PretranslateReport> {
+export async function pretranslate(
+  body: PretranslateBody,
+  personId: number,
+  now: number,
+  { onProgress, cancelled }: WorkControls = {},
+): Promise<PretranslateReport> {
   const db = database()
   const setup = await loadSetup(db)
   const { storefront, language } = body.target
   const person = await personById(db, personId)
   if (!person) throw new Problem(403, 'Not allowed', 'Whoever asked for this is no longer here.')
-  const records = body.records ?? await recordsOfWork(db, setup, { ...body, storefront, language, show: body.show ?? 'missing' }, now)
+  const records =
+    body.records ??
+    (await recordsOfWork(db, setup, { ...body, storefront, language, show: body.show ?? 'missing' }, now))
   return inTransaction(async (tx) => {
-    const report: PretranslateReport = { records: 0, segments: 0, fromMemory: 0, byMachine: 0, left: 0, unknown: [], step: null }
+    const report: PretranslateReport = {
+      records: 0,
+      segments: 0,
+      fromMemory: 0,
+      byMachine: 0,
+      left: 0,
+      unknown: [],
+      step: null,
+    }
     const unknown = new Map<string, number>()
     const fresh = await readSetup(tx.db)
     const edition = targetEdition(fresh, storefront, language)
-    const begun = async () => (report.step ??= await beginStep(tx, `Translated beforehand into ${language}`, person.id, now))
+    const begun = async () =>
+      (report.step ??= await beginStep(tx, `Translated beforehand into ${language}`, person.id, now))
     for (let i = 0; i < records.length; i += recordsAtOnce) {
       if (cancelled?.()) throw new Cancelled()
       const some = records.slice(i, i + recordsAtOnce)
@@ -100,18 +142,41 @@ export async function pretranslate(body: PretranslateBody, personId: number, now
       report.records += changes.size
       onProgress?.(Math.min(i + recordsAtOnce, records.length), records.length)
     }
-    report.unknown = [...unknown].map(([word, times]) => ({ word, times })).sort((a, b) => b.times - a.times || (a.word < b.word ? -1 : 1)).slice(0, 100)
+    report.unknown = [...unknown]
+      .map(([word, times]) => ({ word, times }))
+      .sort((a, b) => b.times - a.times || (a.word < b.word ? -1 : 1))
+      .slice(0, 100)
     return report
   })
 }
 
-interface Filling { setup: Awaited<ReturnType<typeof readSetup>>; edition: ReturnType<typeof targetEdition>; body: PretranslateBody; report: PretranslateReport; unknown: Map<string, number> }
+interface Filling {
+  setup: Awaited<ReturnType<typeof readSetup>>
+  edition: ReturnType<typeof targetEdition>
+  body: PretranslateBody
+  report: PretranslateReport
+  unknown: Map<string, number>
+}
 
 /** Changes that fill the open segments of some records. */
-async function filled(db: Db, records: readonly string[], { setup, edition, body, report, unknown }: Filling): Promise<Map<string, UnitChange[]>> {
+async function filled(
+  db: Db,
+  records: readonly string[],
+  { setup, edition, body, report, unknown }: Filling,
+): Promise<Map<string, UnitChange[]>> {
   const languages = { source: setup.source, target: edition.language }
-  const [units, kept] = [await unitsOfRecords(db, setup, records, edition), await readKeptUnits(db, records, edition.language)]
-  interface Open { record: string; unit: string; index: number; segment: UnitSegment; before: string; after: string }
+  const [units, kept] = [
+    await unitsOfRecords(db, setup, records, edition),
+    await readKeptUnits(db, records, edition.language),
+  ]
+  interface Open {
+    record: string
+    unit: string
+    index: number
+    segment: UnitSegment
+    before: string
+    after: string
+  }
   const open: Open[] = []
   for (const [record, { units: list }] of units) {
     for (const unit of list) {
@@ -120,24 +185,41 @@ async function filled(db: Db, records: readonly string[], { setup, edition, body
       const { segments, loose } = segmentsOf(textsOf(unit, languages, kept.get(record)?.get(unit.unit) ?? null))
       if (loose) continue
       segments.forEach((segment, index) => {
-        if (segment.target === null) open.push({ record, unit: unit.unit, index, segment, before: segments[index - 1]?.text ?? '', after: segments[index + 1]?.text ?? '' })
+        if (segment.target === null)
+          open.push({
+            record,
+            unit: unit.unit,
+            index,
+            segment,
+            before: segments[index - 1]?.text ?? '',
+            after: segments[index + 1]?.text ?? '',
+          })
       })
     }
   }
   report.segments += open.length
   const answers = new Map<Open, { target: string; origin: 'memory' | 'machine' }>()
   if (body.memoryFrom !== null) {
-    const matches = await findMatches(db, open.map((o) => ({ ...o.segment, before: o.before, after: o.after })), { from: setup.source, to: edition.language, least: body.memoryFrom, most: 1 })
+    const matches = await findMatches(
+      db,
+      open.map((o) => ({ ...o.segment, before: o.before, after: o.after })),
+      { from: setup.source, to: edition.language, least: body.memoryFrom, most: 1 },
+    )
     open.forEach((o, i) => {
       const m = matches[i]![0]
       // A match whose placeholders are others would lose some.
-      if (m && sameNumbers(m.source.placeholders, o.segment.placeholders)) answers.set(o, { target: m.target.text, origin: 'memory' })
+      if (m && sameNumbers(m.source.placeholders, o.segment.placeholders))
+        answers.set(o, { target: m.target.text, origin: 'memory' })
     })
     report.fromMemory += answers.size
   }
   if (body.machine) {
     const rest = open.filter((o) => !answers.has(o))
-    const said = await translateByMachine(rest.map((o) => o.segment), setup.source, edition.language)
+    const said = await translateByMachine(
+      rest.map((o) => o.segment),
+      setup.source,
+      edition.language,
+    )
     rest.forEach((o, i) => {
       for (const w of said[i]!.unknown) unknown.set(w.toLowerCase(), (unknown.get(w.toLowerCase()) ?? 0) + 1)
       answers.set(o, { target: said[i]!.text, origin: 'machine' })
@@ -156,4 +238,5 @@ async function filled(db: Db, records: readonly string[], { setup, edition, body
   return changes
 }
 
-const sameNumbers = (a: UnitSegment['placeholders'], b: UnitSegment['placeholders']) => a.length === b.length && a.every((p) => b.some((q) => q.n === p.n && q.alone === p.alone && q.tag === p.tag))
+const sameNumbers = (a: UnitSegment['placeholders'], b: UnitSegment['placeholders']) =>
+  a.length === b.length && a.every((p) => b.some((q) => q.n === p.n && q.alone === p.alone && q.tag === p.tag))

@@ -5,19 +5,41 @@ import { require, type Person } from '../permission'
 import { notFitting, notFound } from '../problem'
 import { correctPair, findMatches, targetLanguageOfPair, type Match } from './memory'
 
-export interface MatchesQuery { source: string; from?: string; to: string; placeholders?: string; before?: string; after?: string; limit: number }
+export interface MatchesQuery {
+  source: string
+  from?: string
+  to: string
+  placeholders?: string
+  before?: string
+  after?: string
+  limit: number
+}
 
 /** The best matches of one source. Throws a 422 problem where its placeholders cannot be read. */
 export async function matchesOf(q: MatchesQuery): Promise<Match[]> {
   let placeholders: Placeholder[] = []
   try {
-    if (q.placeholders) placeholders = (JSON.parse(q.placeholders) as Placeholder[]).map((p) => ({ n: Number(p.n), tag: String(p.tag), attributes: { ...p.attributes }, alone: p.alone === true }))
+    if (q.placeholders)
+      placeholders = (JSON.parse(q.placeholders) as Placeholder[]).map((p) => ({
+        n: Number(p.n),
+        tag: String(p.tag),
+        attributes: { ...p.attributes },
+        alone: p.alone === true,
+      }))
   } catch {
-    throw notFitting('The placeholders cannot be read as JSON.', [{ path: 'placeholders', message: 'A list of {n, tag, attributes, alone}, as the units of a record have them.' }])
+    throw notFitting('The placeholders cannot be read as JSON.', [
+      { path: 'placeholders', message: 'A list of {n, tag, attributes, alone}, as the units of a record have them.' },
+    ])
   }
   const db = database()
   const from = q.from ?? (await loadSetup(db)).source
-  return (await findMatches(db, [{ text: q.source, placeholders, before: q.before ?? '', after: q.after ?? '' }], { from, to: q.to, most: q.limit }))[0]!
+  return (
+    await findMatches(db, [{ text: q.source, placeholders, before: q.before ?? '', after: q.after ?? '' }], {
+      from,
+      to: q.to,
+      most: q.limit,
+    })
+  )[0]!
 }
 
 /** Gives a pair another target. Throws 404 where there is no such pair, 403 where it is in a language that is not theirs. */

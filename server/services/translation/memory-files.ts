@@ -11,7 +11,12 @@ import type { Person } from '../permission'
 import { notFitting } from '../problem'
 import { remember, type NewPair } from './memory'
 
-export interface MemoryImportReport { read: number; added: number; replaced: number; refused: { pair: number; reason: string }[] }
+export interface MemoryImportReport {
+  read: number
+  added: number
+  replaced: number
+  refused: { pair: number; reason: string }[]
+}
 
 const pairsAtOnce = 1000
 
@@ -19,7 +24,12 @@ const pairsAtOnce = 1000
  * Takes pairs from a TMX file into the memory, in one transaction: all but those that hold nothing or whose placeholders are
  * broken. The source's numbering holds for both sides. Throws a 422 problem where the file cannot be read.
  */
-export async function importMemory(file: string, person: Person, now: number, { onProgress, cancelled }: WorkControls = {}): Promise<MemoryImportReport> {
+export async function importMemory(
+  file: string,
+  person: Person,
+  now: number,
+  { onProgress, cancelled }: WorkControls = {},
+): Promise<MemoryImportReport> {
   return inTransaction(async (tx) => {
     const reader = createTmxReader()
     const report: MemoryImportReport = { read: 0, added: 0, replaced: 0, refused: [] }
@@ -29,8 +39,16 @@ export async function importMemory(file: string, person: Person, now: number, { 
       for (const p of waiting) {
         report.read++
         const [from, to] = [canonicalTag(p.languages.source), canonicalTag(p.languages.target)]
-        const why = !from || !to ? `“${p.languages.source}” to “${p.languages.target}” are no two languages.` : p.source.text.trim() === '' || p.target.text.trim() === '' ? 'One side is empty.'
-          : brokenPlaceholders(p.source.text, p.source.placeholders).length + brokenPlaceholders(p.target.text, p.target.placeholders).length > 0 ? 'Formatting opens and does not close, or the other way round.' : undefined
+        const why =
+          !from || !to
+            ? `“${p.languages.source}” to “${p.languages.target}” are no two languages.`
+            : p.source.text.trim() === '' || p.target.text.trim() === ''
+              ? 'One side is empty.'
+              : brokenPlaceholders(p.source.text, p.source.placeholders).length +
+                    brokenPlaceholders(p.target.text, p.target.placeholders).length >
+                  0
+                ? 'Formatting opens and does not close, or the other way round.'
+                : undefined
         if (why) {
           if (report.refused.length < 1000) report.refused.push({ pair: report.read, reason: why })
           continue
@@ -38,7 +56,14 @@ export async function importMemory(file: string, person: Person, now: number, { 
         const target = renumber(p.target, p.source.placeholders)
         const list = groups.get(`${from} ${to}`) ?? []
         groups.set(`${from} ${to}`, list)
-        list.push({ source: p.source, target: { text: target.text, placeholders: [...p.source.placeholders, ...target.extra] }, before: p.before ?? '', after: p.after ?? '', origin: p.origin || 'file', at: p.at ?? now })
+        list.push({
+          source: p.source,
+          target: { text: target.text, placeholders: [...p.source.placeholders, ...target.extra] },
+          before: p.before ?? '',
+          after: p.after ?? '',
+          origin: p.origin || 'file',
+          at: p.at ?? now,
+        })
       }
       waiting = []
       for (const [languages, pairs] of groups) {
@@ -58,7 +83,8 @@ export async function importMemory(file: string, person: Person, now: number, { 
       waiting.push(...reader.end())
       await take()
     } catch (e) {
-      if (e instanceof ExchangeFileError) throw notFitting(`${e.message}${e.line === null ? '' : ` (line ${e.line})`} Nothing has been changed.`)
+      if (e instanceof ExchangeFileError)
+        throw notFitting(`${e.message}${e.line === null ? '' : ` (line ${e.line})`} Nothing has been changed.`)
       throw e
     }
     return report
@@ -69,13 +95,40 @@ export async function importMemory(file: string, person: Person, now: number, { 
 export function exportMemory(q: { from?: string; to?: string }, now: number, version: string): ExportedFile {
   async function* pairs(): AsyncGenerator<TmxPair> {
     for (let last = 0; ;) {
-      const { rows } = await database().execute<{ id: number; source: string; sp: Placeholder[]; target: string; tp: Placeholder[]; sl: string; tl: string; before: string; after: string; origin: string; changed: Date } & Record<string, unknown>>(sql`
+      const { rows } = await database().execute<
+        {
+          id: number
+          source: string
+          sp: Placeholder[]
+          target: string
+          tp: Placeholder[]
+          sl: string
+          tl: string
+          before: string
+          after: string
+          origin: string
+          changed: Date
+        } & Record<string, unknown>
+      >(sql`
         select id, source, source_placeholders as sp, target, target_placeholders as tp, source_language as sl, target_language as tl, before, after, origin, changed from memory_pair
         where id > ${last} and (${q.from ?? null}::text is null or source_language = ${q.from ?? null}) and (${q.to ?? null}::text is null or target_language = ${q.to ?? null}) order by id limit 2000`)
-      for (const r of rows) yield { source: { text: r.source, placeholders: r.sp }, target: { text: r.target, placeholders: r.tp }, languages: { source: r.sl, target: r.tl }, before: r.before, after: r.after, origin: r.origin, at: new Date(r.changed).getTime() }
+      for (const r of rows)
+        yield {
+          source: { text: r.source, placeholders: r.sp },
+          target: { text: r.target, placeholders: r.tp },
+          languages: { source: r.sl, target: r.tl },
+          before: r.before,
+          after: r.after,
+          origin: r.origin,
+          at: new Date(r.changed).getTime(),
+        }
       if (rows.length < 2000) return
       last = Number(rows.at(-1)!.id)
     }
   }
-  return { name: `memory-${new Date(now).toISOString().slice(0, 10)}.tmx`, type: 'application/x-tmx+xml; charset=utf-8', chunks: writeTmx(pairs(), q.from ?? '*all*', version) }
+  return {
+    name: `memory-${new Date(now).toISOString().slice(0, 10)}.tmx`,
+    type: 'application/x-tmx+xml; charset=utf-8',
+    chunks: writeTmx(pairs(), q.from ?? '*all*', version),
+  }
 }

@@ -7,21 +7,49 @@ import { notFound } from '../problem'
 import { proof } from '../proof'
 
 /** Of what was a candidate and is not shown: what the language lacks, or a value; not what no assignment meant for the page. */
-const meant = (reach: string | undefined, reason: string) => reach !== undefined && !['not-met', 'not-chosen', 'left-out'].includes(reach) && !reason.startsWith('only ') && !reason.startsWith('nothing to replace') && reason !== 'the assignment rests'
+const meant = (reach: string | undefined, reason: string) =>
+  reach !== undefined &&
+  !['not-met', 'not-chosen', 'left-out'].includes(reach) &&
+  !reason.startsWith('only ') &&
+  !reason.startsWith('nothing to replace') &&
+  reason !== 'the assignment rests'
 
 /** The addresses of all records whose texts the page of a product uses in a storefront: its own, pieces, labels, pictures, phrases. Throws 404. */
-export async function recordsOfPage(setup: StoredSetup, sku: string, q: { storefront: string; language: string }, now: number): Promise<string[]> {
+export async function recordsOfPage(
+  setup: StoredSetup,
+  sku: string,
+  q: { storefront: string; language: string },
+  now: number,
+): Promise<string[]> {
   const family = await loadFamilyOf(database(), setup, sku)
   if (!family) throw notFound(`product “${sku}”`)
   const page = await proof(sku, q, now)
-  const pieces = Object.values(page.areas).flat().flatMap((p: Shown) => [p, ...p.questions ?? []]).map((p) => p.piece)
-    .concat(page.left_out.filter((l) => meant(l.because?.reach, l.reason)).map((l) => l.piece)).filter((code) => !code.startsWith('part:') && !code.startsWith('cut:'))
-  const members = family.root.sku === sku ? [family.root, ...family.variants] : [family.root, ...family.variants.filter((v) => v.sku === sku)]
+  const pieces = Object.values(page.areas)
+    .flat()
+    .flatMap((p: Shown) => [p, ...(p.questions ?? [])])
+    .map((p) => p.piece)
+    .concat(page.left_out.filter((l) => meant(l.because?.reach, l.reason)).map((l) => l.piece))
+    .filter((code) => !code.startsWith('part:') && !code.startsWith('cut:'))
+  const members =
+    family.root.sku === sku
+      ? [family.root, ...family.variants]
+      : [family.root, ...family.variants.filter((v) => v.sku === sku)]
   const values = members.flatMap((m) => m.values)
-  const attributes = [...new Set(values.map((v) => v.attribute))].filter((code) => setup.attributes.get(code)?.serves.includes('facts'))
-  const pictures = values.filter((v) => ['media', 'file'].includes(setup.attributes.get(v.attribute)?.type ?? '')).flatMap((v) => namesIn(v.value))
-  return [...new Set([
-    ...members.map((m) => `product:${m.sku}`), ...pieces.map((c) => `piece:${c}`), ...attributes.map((a) => `attribute:${a}`), `product-type:${family.root.type}`,
-    ...[family.root.category, ...family.root.categories].flatMap((c) => (c ? [`category:${c}`] : [])), ...pictures.map((p) => `media:${p}`), `storefront:${q.storefront}`,
-  ])]
+  const attributes = [...new Set(values.map((v) => v.attribute))].filter((code) =>
+    setup.attributes.get(code)?.serves.includes('facts'),
+  )
+  const pictures = values
+    .filter((v) => ['media', 'file'].includes(setup.attributes.get(v.attribute)?.type ?? ''))
+    .flatMap((v) => namesIn(v.value))
+  return [
+    ...new Set([
+      ...members.map((m) => `product:${m.sku}`),
+      ...pieces.map((c) => `piece:${c}`),
+      ...attributes.map((a) => `attribute:${a}`),
+      `product-type:${family.root.type}`,
+      ...[family.root.category, ...family.root.categories].flatMap((c) => (c ? [`category:${c}`] : [])),
+      ...pictures.map((p) => `media:${p}`),
+      `storefront:${q.storefront}`,
+    ]),
+  ]
 }

@@ -13,43 +13,86 @@ import type { TargetChange, TargetEdition, Unit, UnitKind } from './unit'
 
 type Text = PieceRecord['texts'][number]
 const scoped = (unit: string, storefront: string | null) => (storefront === null ? unit : `${unit}@${storefront}/`)
-const notes = { title: 'The heading or the label of the tab on the product page', body: 'Stands on the page of every product that the piece is assigned to' }
+const notes = {
+  title: 'The heading or the label of the tab on the product page',
+  body: 'Stands on the page of every product that the piece is assigned to',
+}
 
-function unitsOf(piece: PieceRecord, kind: BlockKind | undefined, marks: ReadonlyMap<string, UnitMark>, setup: StoredSetup, edition: TargetEdition): Unit[] {
-  const textIn = (language: string, storefront: string | null) => piece.texts.find((x) => x.language === language && x.storefront === storefront)
-  return piece.texts.filter((x) => x.language === setup.source && (x.storefront === null || x.storefront === edition.storefront)).flatMap((source): Unit[] => {
-    const target = textIn(edition.language, source.storefront)
-    const borrowed = (read: (x: Text) => string | undefined) => {
-      const near = edition.counting.map((l) => textIn(l, source.storefront)).find((x) => x && read(x))
-      return near ? { language: near.language, value: read(near)! } : null
-    }
-    const part = (name: 'title' | 'body', label: string): Unit[] => {
-      if (source[name] === '') return []
-      const stale = Boolean(target?.[name]) && isStale(target?.sources?.[name] ?? null, source[name])
-      return [{
-        unit: scoped(name, source.storefront), label, type: name === 'title' ? 'text' : 'rich-text', storefront: source.storefront, field: '', note: notes[name], source: source[name], target: target?.[name] || null,
-        borrowed: target?.[name] ? null : borrowed((x) => x[name]), state: target?.[name] ? target.states?.[name] ?? null : null, stale, madeFrom: null,
-      }]
-    }
-    const entries = (source.entries ?? []).flatMap((entry, i) => (kind?.fields ?? []).flatMap((f): Unit[] => {
-      if (f.type === 'picture' || f.type === 'link' || !entry[f.code]) return []
-      const unit = scoped(`entry:${i}:${f.code}`, source.storefront)
-      const mark = marks.get(unit)
-      const said = target?.entries?.[i]?.[f.code] || null
-      const stale = said !== null && isStale(mark?.sourceHash ?? null, entry[f.code]!)
-      return [{
-        unit, label: `${f.labels[setup.source] ?? f.code}${source.entries!.length > 1 ? ` ${i + 1}` : ''}`, type: f.type === 'text' ? 'rich-text' : 'text', storefront: source.storefront, field: '', note: notes.body, source: entry[f.code]!, target: said,
-        borrowed: said === null ? borrowed((x) => x.entries?.[i]?.[f.code]) : null, state: said === null ? null : mark?.state ?? null, stale, madeFrom: stale ? mark!.madeFrom : null,
-      }]
-    }))
-    return [...part('title', 'Title'), ...(kind ? entries : part('body', 'Text'))]
-  })
+function unitsOf(
+  piece: PieceRecord,
+  kind: BlockKind | undefined,
+  marks: ReadonlyMap<string, UnitMark>,
+  setup: StoredSetup,
+  edition: TargetEdition,
+): Unit[] {
+  const textIn = (language: string, storefront: string | null) =>
+    piece.texts.find((x) => x.language === language && x.storefront === storefront)
+  return piece.texts
+    .filter((x) => x.language === setup.source && (x.storefront === null || x.storefront === edition.storefront))
+    .flatMap((source): Unit[] => {
+      const target = textIn(edition.language, source.storefront)
+      const borrowed = (read: (x: Text) => string | undefined) => {
+        const near = edition.counting.map((l) => textIn(l, source.storefront)).find((x) => x && read(x))
+        return near ? { language: near.language, value: read(near)! } : null
+      }
+      const part = (name: 'title' | 'body', label: string): Unit[] => {
+        if (source[name] === '') return []
+        const stale = Boolean(target?.[name]) && isStale(target?.sources?.[name] ?? null, source[name])
+        return [
+          {
+            unit: scoped(name, source.storefront),
+            label,
+            type: name === 'title' ? 'text' : 'rich-text',
+            storefront: source.storefront,
+            field: '',
+            note: notes[name],
+            source: source[name],
+            target: target?.[name] || null,
+            borrowed: target?.[name] ? null : borrowed((x) => x[name]),
+            state: target?.[name] ? (target.states?.[name] ?? null) : null,
+            stale,
+            madeFrom: null,
+          },
+        ]
+      }
+      const entries = (source.entries ?? []).flatMap((entry, i) =>
+        (kind?.fields ?? []).flatMap((f): Unit[] => {
+          if (f.type === 'picture' || f.type === 'link' || !entry[f.code]) return []
+          const unit = scoped(`entry:${i}:${f.code}`, source.storefront)
+          const mark = marks.get(unit)
+          const said = target?.entries?.[i]?.[f.code] || null
+          const stale = said !== null && isStale(mark?.sourceHash ?? null, entry[f.code]!)
+          return [
+            {
+              unit,
+              label: `${f.labels[setup.source] ?? f.code}${source.entries!.length > 1 ? ` ${i + 1}` : ''}`,
+              type: f.type === 'text' ? 'rich-text' : 'text',
+              storefront: source.storefront,
+              field: '',
+              note: notes.body,
+              source: entry[f.code]!,
+              target: said,
+              borrowed: said === null ? borrowed((x) => x.entries?.[i]?.[f.code]) : null,
+              state: said === null ? null : (mark?.state ?? null),
+              stale,
+              madeFrom: stale ? mark!.madeFrom : null,
+            },
+          ]
+        }),
+      )
+      return [...part('title', 'Title'), ...(kind ? entries : part('body', 'Text'))]
+    })
 }
 
 const shape = /^(title|body|entry:(\d+):([a-z0-9-]+))(?:@([^/]*)\/)?$/
 
 /** A piece with targets written into its texts, and the marks of its entries. */
-function written(piece: PieceRecord, changes: readonly TargetChange[], setup: StoredSetup, language: string): { piece: PieceRecord; marks: { unit: string; mark: UnitMark | null }[] } {
+function written(
+  piece: PieceRecord,
+  changes: readonly TargetChange[],
+  setup: StoredSetup,
+  language: string,
+): { piece: PieceRecord; marks: { unit: string; mark: UnitMark | null }[] } {
   const out = structuredClone(piece)
   const marks: { unit: string; mark: UnitMark | null }[] = []
   for (const c of changes) {
@@ -63,11 +106,18 @@ function written(piece: PieceRecord, changes: readonly TargetChange[], setup: St
     if (m[2] !== undefined) {
       const fields = source?.entries ?? []
       const said = fields[Number(m[2])]?.[m[3]!]
-      if (said === undefined) throw notFitting('Nothing has been changed.', [{ path: 'units', message: `There is no unit “${c.unit}”.` }])
+      if (said === undefined)
+        throw notFitting('Nothing has been changed.', [{ path: 'units', message: `There is no unit “${c.unit}”.` }])
       // An entry has its pictures and links from the source until they are given others.
-      text.entries = fields.map((e, i) => ({ ...Object.fromEntries(Object.entries(e).filter(([k]) => !isWords(k, fields))), ...text!.entries?.[i] }))
+      text.entries = fields.map((e, i) => ({
+        ...Object.fromEntries(Object.entries(e).filter(([k]) => !isWords(k, fields))),
+        ...text!.entries?.[i],
+      }))
       text.entries[Number(m[2])]![m[3]!] = target
-      marks.push({ unit: c.unit, mark: target === '' ? null : { state: c.state, sourceHash: sourceHash(said), madeFrom: said } })
+      marks.push({
+        unit: c.unit,
+        mark: target === '' ? null : { state: c.state, sourceHash: sourceHash(said), madeFrom: said },
+      })
       continue
     }
     const part = m[1] as 'title' | 'body'
@@ -80,35 +130,60 @@ function written(piece: PieceRecord, changes: readonly TargetChange[], setup: St
 }
 
 /** What looks like words, and is translated, rather than an address or the name of a picture. */
-const isWords = (field: string, entries: readonly Record<string, string>[]) => !entries.some((e) => /^(https:|mailto:|tel:|\/)|\.(jpg|jpeg|png|svg|webp)$/i.test(e[field]?.trim() ?? ''))
+const isWords = (field: string, entries: readonly Record<string, string>[]) =>
+  !entries.some((e) => /^(https:|mailto:|tel:|\/)|\.(jpg|jpeg|png|svg|webp)$/i.test(e[field]?.trim() ?? ''))
 
 /** Pieces: `title`, `body`, and the fields of blocks, `entry:0:heading`, each with the storefront it is written for. */
 export const pieceUnits: UnitKind = {
   async units(db, setup, codes, edition) {
     const pieces = await pieceRecordsOf(db, setup, codes)
     const kinds = new Map((await db.select().from(t.blockKind)).map((k) => [k.code, blockKindOf(k)]))
-    const marks = await readUnitMarks(db, codes.map((c) => `piece:${c}`), edition.language)
+    const marks = await readUnitMarks(
+      db,
+      codes.map((c) => `piece:${c}`),
+      edition.language,
+    )
     // What a body was made from is not in its record.
-    const old = pieces.size === 0 ? [] : await db.select({ code: t.piece.code, storefrontId: t.pieceText.storefrontId, states: t.pieceText.states }).from(t.pieceText).innerJoin(t.piece, sql`${t.piece.id} = ${t.pieceText.pieceId}`)
-      .where(sql`${inArray(t.piece.code, [...pieces.keys()])} and ${t.pieceText.language} = ${edition.language}`)
-    return new Map([...pieces].map(([code, piece]) => {
-      const units = unitsOf(piece, piece.blockKind === null ? undefined : kinds.get(piece.blockKind), marks.get(`piece:${code}`) ?? new Map(), setup, edition)
-      for (const u of units.filter((x) => x.stale && x.madeFrom === null)) {
-        const row = old.find((o) => o.code === code && (setup.storefrontCodes.get(o.storefrontId) ?? null) === u.storefront)
-        u.madeFrom = row?.states[u.unit.startsWith('title') ? 'title' : 'body']?.madeFrom ?? null
-      }
-      return [code, { title: piece.name, units }]
-    }))
+    const old =
+      pieces.size === 0
+        ? []
+        : await db
+            .select({ code: t.piece.code, storefrontId: t.pieceText.storefrontId, states: t.pieceText.states })
+            .from(t.pieceText)
+            .innerJoin(t.piece, sql`${t.piece.id} = ${t.pieceText.pieceId}`)
+            .where(sql`${inArray(t.piece.code, [...pieces.keys()])} and ${t.pieceText.language} = ${edition.language}`)
+    return new Map(
+      [...pieces].map(([code, piece]) => {
+        const units = unitsOf(
+          piece,
+          piece.blockKind === null ? undefined : kinds.get(piece.blockKind),
+          marks.get(`piece:${code}`) ?? new Map(),
+          setup,
+          edition,
+        )
+        for (const u of units.filter((x) => x.stale && x.madeFrom === null)) {
+          const row = old.find(
+            (o) => o.code === code && (setup.storefrontCodes.get(o.storefrontId) ?? null) === u.storefront,
+          )
+          u.madeFrom = row?.states[u.unit.startsWith('title') ? 'title' : 'body']?.madeFrom ?? null
+        }
+        return [code, { title: piece.name, units }]
+      }),
+    )
   },
   async lock(tx, codes) {
-    for (const code of [...codes].sort()) await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`pieces:${code}`}))`)
+    for (const code of [...codes].sort())
+      await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`pieces:${code}`}))`)
   },
   async write(tx, setup, person, changes, edition, step, now) {
     const pieces = await pieceRecordsOf(tx.db, setup, [...changes.keys()])
     for (const [code, list] of changes) {
       const { piece, marks } = written(pieces.get(code)!, list, setup, edition.language)
       await writeIn(tx, person, 'pieces', code, piece, {}, now, { setup, step: await step() })
-      await writeUnitMarks(tx.db, marks.map((m) => ({ record: `piece:${code}`, language: edition.language, ...m })))
+      await writeUnitMarks(
+        tx.db,
+        marks.map((m) => ({ record: `piece:${code}`, language: edition.language, ...m })),
+      )
     }
   },
 }

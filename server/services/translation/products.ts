@@ -3,7 +3,15 @@ import { ValueProblem } from '@core/attributes/types/shape'
 import { applyPatch, scopeOfPath, valuePath, type ProductPatch } from '@core/catalogue/patch'
 import { isStale, type TranslationState } from '@core/translation/state'
 import type { Db, Tx } from '../../db/connect'
-import { loadFamilies, lockFamilies, markKey, memberOf, rootsOfSkus, type StoredFamily, type StoredProduct } from '../../db/queries/families'
+import {
+  loadFamilies,
+  lockFamilies,
+  markKey,
+  memberOf,
+  rootsOfSkus,
+  type StoredFamily,
+  type StoredProduct,
+} from '../../db/queries/families'
 import type { StoredSetup } from '../../db/queries/setup'
 import { writeProducts } from '../../db/queries/write-products'
 import { notFitting } from '../problem'
@@ -19,35 +27,58 @@ async function familiesOf(db: Db, setup: StoredSetup, skus: readonly string[]): 
 function unitsOf(product: StoredProduct, family: StoredFamily, setup: StoredSetup, edition: TargetEdition): Unit[] {
   const order = setup.types.get(family.root.type)?.attributes.map((a) => a.attribute) ?? []
   const place = (u: Unit) => order.indexOf(u.field)
-  return product.values.filter((v) => v.language === setup.source && (v.storefront === null || v.storefront === edition.storefront)).flatMap((v): Unit[] => {
-    const attribute = setup.attributes.get(v.attribute)!
-    if (!attributeTypes[attribute.type].isText) return []
-    const at = (language: string) => product.values.find((x) => x.attribute === v.attribute && x.storefront === v.storefront && x.language === language)
-    const target = at(edition.language)
-    const near = target ? undefined : edition.counting.map(at).find((x) => x !== undefined)
-    const mark = product.marks.get(markKey({ ...v, language: edition.language }))
-    const stale = target !== undefined && isStale(mark?.sourceHash ?? null, v.value)
-    return [{
-      unit: valuePath({ ...v, language: null }), label: attribute.labels[setup.source] ?? v.attribute, type: attribute.type, storefront: v.storefront, field: v.attribute, note: attribute.help[setup.source] ?? '',
-      source: v.value, target: target?.value ?? null, borrowed: near ? { language: near.language!, value: near.value } : null,
-      state: (mark?.state as TranslationState | undefined) ?? null, stale, madeFrom: stale ? mark?.madeFrom ?? null : null,
-    }]
-  }).sort((a, b) => place(a) - place(b))
+  return product.values
+    .filter((v) => v.language === setup.source && (v.storefront === null || v.storefront === edition.storefront))
+    .flatMap((v): Unit[] => {
+      const attribute = setup.attributes.get(v.attribute)!
+      if (!attributeTypes[attribute.type].isText) return []
+      const at = (language: string) =>
+        product.values.find(
+          (x) => x.attribute === v.attribute && x.storefront === v.storefront && x.language === language,
+        )
+      const target = at(edition.language)
+      const near = target ? undefined : edition.counting.map(at).find((x) => x !== undefined)
+      const mark = product.marks.get(markKey({ ...v, language: edition.language }))
+      const stale = target !== undefined && isStale(mark?.sourceHash ?? null, v.value)
+      return [
+        {
+          unit: valuePath({ ...v, language: null }),
+          label: attribute.labels[setup.source] ?? v.attribute,
+          type: attribute.type,
+          storefront: v.storefront,
+          field: v.attribute,
+          note: attribute.help[setup.source] ?? '',
+          source: v.value,
+          target: target?.value ?? null,
+          borrowed: near ? { language: near.language!, value: near.value } : null,
+          state: (mark?.state as TranslationState | undefined) ?? null,
+          stale,
+          madeFrom: stale ? (mark?.madeFrom ?? null) : null,
+        },
+      ]
+    })
+    .sort((a, b) => place(a) - place(b))
 }
 
 /** What a change of targets is as a patch of a product. */
-function patchOf(changes: readonly TargetChange[], setup: StoredSetup, language: string): { patch: ProductPatch; marks: Map<string, TranslationState> } {
+function patchOf(
+  changes: readonly TargetChange[],
+  setup: StoredSetup,
+  language: string,
+): { patch: ProductPatch; marks: Map<string, TranslationState> } {
   const marks = new Map<string, TranslationState>()
   const values = changes.map((c) => {
     const scope = scopeOfPath(c.unit)
     const attribute = scope && setup.attributes.get(scope.attribute)
-    if (!scope || !attribute) throw notFitting('Nothing has been changed.', [{ path: 'units', message: `There is no unit “${c.unit}”.` }])
+    if (!scope || !attribute)
+      throw notFitting('Nothing has been changed.', [{ path: 'units', message: `There is no unit “${c.unit}”.` }])
     try {
       const to = { attribute: scope.attribute, storefront: scope.storefront, language }
       marks.set(markKey(to), c.state)
       return { ...to, value: c.target === null ? null : checkedValue(c.target, attribute) }
     } catch (e) {
-      if (e instanceof ValueProblem) throw notFitting('Nothing has been changed.', [{ path: c.unit, message: e.message }])
+      if (e instanceof ValueProblem)
+        throw notFitting('Nothing has been changed.', [{ path: c.unit, message: e.message }])
       throw e
     }
   })
@@ -58,11 +89,16 @@ function patchOf(changes: readonly TargetChange[], setup: StoredSetup, language:
 export const productUnits: UnitKind = {
   async units(db, setup, skus, edition) {
     const families = await familiesOf(db, setup, skus)
-    return new Map([...families].map(([sku, family]) => {
-      const product = memberOf(family, sku)
-      const name = product.values.find((v) => v.attribute === 'name' && v.language === setup.source)?.value
-      return [sku, { title: name === undefined ? sku : String(name), units: unitsOf(product, family, setup, edition) }]
-    }))
+    return new Map(
+      [...families].map(([sku, family]) => {
+        const product = memberOf(family, sku)
+        const name = product.values.find((v) => v.attribute === 'name' && v.language === setup.source)?.value
+        return [
+          sku,
+          { title: name === undefined ? sku : String(name), units: unitsOf(product, family, setup, edition) },
+        ]
+      }),
+    )
   },
   async lock(tx: Tx, skus) {
     await lockFamilies(tx.db, [...new Set((await rootsOfSkus(tx.db, skus)).values())])
@@ -77,15 +113,30 @@ export const productUnits: UnitKind = {
       const { patch, marks } = patchOf(list, setup, edition.language)
       const result = applyPatch(product, patch)
       const changed = result.product
-      const differences = [...result.differences, ...markTranslations(product, changed, result.differences, marks, setup)]
+      const differences = [
+        ...result.differences,
+        ...markTranslations(product, changed, result.differences, marks, setup),
+      ]
       if (differences.length === 0) continue
       changed.changed = now
       changed.version = product.version + 1
       writes.push({ before: product, after: changed, differences })
       const so = after.get(family) ?? family
-      after.set(family, changed.sku === family.root.sku ? { root: changed, variants: so.variants } : { root: so.root, variants: so.variants.map((v) => (v.sku === sku ? changed : v)) })
+      after.set(
+        family,
+        changed.sku === family.root.sku
+          ? { root: changed, variants: so.variants }
+          : { root: so.root, variants: so.variants.map((v) => (v.sku === sku ? changed : v)) },
+      )
     }
     if (writes.length === 0) return
-    await writeProducts(tx, setup, writes, [...after.values()], new Set([...after.keys()].map((f) => f.root.id)), await step())
+    await writeProducts(
+      tx,
+      setup,
+      writes,
+      [...after.values()],
+      new Set([...after.keys()].map((f) => f.root.id)),
+      await step(),
+    )
   },
 }

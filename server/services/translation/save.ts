@@ -3,7 +3,19 @@ import { same } from '@core/catalogue/patch'
 import { blockerOf } from '@core/translation/checks/registry'
 import type { Glossary } from '@core/translation/glossary'
 import { isRead, type TranslationState } from '@core/translation/state'
-import { changeSegments, joinSegments, keptOf, segmentsOf, splitSegment, wholeOf, type KeptUnit, type SegmentChange, type UnitSegment, type UnitSegments, type UnitTexts } from '@core/translation/unit-segments'
+import {
+  changeSegments,
+  joinSegments,
+  keptOf,
+  segmentsOf,
+  splitSegment,
+  wholeOf,
+  type KeptUnit,
+  type SegmentChange,
+  type UnitSegment,
+  type UnitSegments,
+  type UnitTexts,
+} from '@core/translation/unit-segments'
 import { styleFor, type HouseStyle } from '@core/house-style/style'
 import type { Tx } from '../../db/connect'
 import { loadGlossary } from '../../db/queries/glossary'
@@ -25,36 +37,76 @@ export type UnitChange = { unit: string } & (
 )
 
 /** Why a change of a unit was not made. */
-export interface Refused { record: string; unit: string; segment: number | null; why: 'unknown-unit' | 'source-changed' | 'changed-meanwhile' | 'nothing-there' | 'blocked'; finding?: string }
+export interface Refused {
+  record: string
+  unit: string
+  segment: number | null
+  why: 'unknown-unit' | 'source-changed' | 'changed-meanwhile' | 'nothing-there' | 'blocked'
+  finding?: string
+}
 
 /** What a save did: the segments taken and those that were so already. */
-export interface Saved { taken: number; unchanged: number; refused: Refused[]; step: number | null }
+export interface Saved {
+  taken: number
+  unchanged: number
+  refused: Refused[]
+  step: number | null
+}
 
 /** What is asked of a unit to find its segments. */
-export const textsOf = (u: Unit, languages: { source: string; target: string }, kept: KeptUnit | null): UnitTexts => ({ source: u.source, target: u.target, type: u.type, languages, state: u.state, madeFrom: u.stale ? u.madeFrom : null, kept })
+export const textsOf = (u: Unit, languages: { source: string; target: string }, kept: KeptUnit | null): UnitTexts => ({
+  source: u.source,
+  target: u.target,
+  type: u.type,
+  languages,
+  state: u.state,
+  madeFrom: u.stale ? u.madeFrom : null,
+  kept,
+})
 
 /**
  * Makes changes of the units of records in one transaction and one step: all that can be made; the others are named and
  * leave what is there, among them what is called read while a blocker stands in it. Segments that are reviewed go into the memory. A unit is written where each of its segments has a
  * target; until then they are kept beside it.
  */
-export async function saveRecords(tx: Tx, person: Person, setup: StoredSetup, edition: TargetEdition, changes: ReadonlyMap<string, readonly UnitChange[]>, now: number, { title, origin = 'desk', begun }: { title: string; origin?: string; begun?: () => Promise<number> }): Promise<Saved> {
+export async function saveRecords(
+  tx: Tx,
+  person: Person,
+  setup: StoredSetup,
+  edition: TargetEdition,
+  changes: ReadonlyMap<string, readonly UnitChange[]>,
+  now: number,
+  { title, origin = 'desk', begun }: { title: string; origin?: string; begun?: () => Promise<number> },
+): Promise<Saved> {
   const records = [...changes.keys()]
   const languages = { source: setup.source, target: edition.language }
   await lockRecords(tx, records)
-  const [units, kept] = [await unitsOfRecords(tx.db, setup, records, edition), await readKeptUnits(tx.db, records, edition.language)]
+  const [units, kept] = [
+    await unitsOfRecords(tx.db, setup, records, edition),
+    await readKeptUnits(tx.db, records, edition.language),
+  ]
   const saved: Saved = { taken: 0, unchanged: 0, refused: [], step: null }
   const targets = new Map<string, Map<string, TargetChange[]>>()
   const keeping: { record: string; unit: string; kept: KeptUnit | null }[] = []
   const pairs: NewPair[] = []
   let looking: Promise<{ glossary: Glossary; styles: HouseStyle[] }> | undefined
   /** What keeps segments from being called read, by their place; those not yet read are not looked at. */
-  async function blockersIn(unit: Unit, segments: readonly UnitSegment[], which: (s: UnitSegment, i: number) => boolean): Promise<Map<number, string>> {
+  async function blockersIn(
+    unit: Unit,
+    segments: readonly UnitSegment[],
+    which: (s: UnitSegment, i: number) => boolean,
+  ): Promise<Map<number, string>> {
     const found = new Map<number, string>()
     for (const [i, s] of segments.entries()) {
       if (s.target === null || !isRead(s.state) || !which(s, i)) continue
-      const { glossary, styles } = await (looking ??= loadGlossary(tx.db, setup.source).then(async (glossary) => ({ glossary, styles: await readStyles(tx.db) })))
-      const blocker = blockerOf({ ...s, target: s.target }, { languages, glossary, style: styleFor(styles, unit.field, edition) })
+      const { glossary, styles } = await (looking ??= loadGlossary(tx.db, setup.source).then(async (glossary) => ({
+        glossary,
+        styles: await readStyles(tx.db),
+      })))
+      const blocker = blockerOf(
+        { ...s, target: s.target },
+        { languages, glossary, style: styleFor(styles, unit.field, edition) },
+      )
       if (blocker) found.set(i, blocker.message)
     }
     return found
@@ -64,19 +116,34 @@ export async function saveRecords(tx: Tx, person: Person, setup: StoredSetup, ed
     const { kind, id } = splitRecord(record)
     const ofKind = targets.get(kind) ?? new Map<string, TargetChange[]>()
     targets.set(kind, ofKind)
-    ofKind.set(id, [...ofKind.get(id) ?? [], change])
+    ofKind.set(id, [...(ofKind.get(id) ?? []), change])
   }
 
   for (const [record, list] of changes) {
     for (const change of list) {
       const unit = units.get(record)?.units.find((u) => u.unit === change.unit)
-      const refuse = (why: Refused['why'], segment: number | null = null, finding?: string) => saved.refused.push({ record, unit: change.unit, segment, why, ...(finding ? { finding } : {}) })
+      const refuse = (why: Refused['why'], segment: number | null = null, finding?: string) =>
+        saved.refused.push({ record, unit: change.unit, segment, why, ...(finding ? { finding } : {}) })
       if (!unit) refuse('unknown-unit')
       else if ('target' in change) {
-        if (!same(unit.target, change.base) && !same(unit.target, change.target)) { refuse('changed-meanwhile'); continue }
+        if (!same(unit.target, change.base) && !same(unit.target, change.target)) {
+          refuse('changed-meanwhile')
+          continue
+        }
         const state = change.state ?? 'translated'
-        const blocked = change.target === null || !isRead(state) ? undefined : await blockersIn(unit, segmentsOf({ ...textsOf(unit, languages, null), target: change.target, state, madeFrom: null }).segments, () => true)
-        if (blocked?.size) { for (const [i, finding] of blocked) refuse('blocked', i, finding); continue }
+        const blocked =
+          change.target === null || !isRead(state)
+            ? undefined
+            : await blockersIn(
+                unit,
+                segmentsOf({ ...textsOf(unit, languages, null), target: change.target, state, madeFrom: null })
+                  .segments,
+                () => true,
+              )
+        if (blocked?.size) {
+          for (const [i, finding] of blocked) refuse('blocked', i, finding)
+          continue
+        }
         write(record, { unit: change.unit, target: change.target, state })
         if (kept.get(record)?.has(change.unit)) keeping.push({ record, unit: change.unit, kept: null })
         saved.taken++
@@ -84,23 +151,38 @@ export async function saveRecords(tx: Tx, person: Person, setup: StoredSetup, ed
         const texts = textsOf(unit, languages, kept.get(record)?.get(change.unit) ?? null)
         const found = segmentsOf(texts)
         const after = changed(texts, found, change)
-        if (!after) { refuse('nothing-there'); continue }
+        if (!after) {
+          refuse('nothing-there')
+          continue
+        }
         for (const r of after.refused) refuse(r.why, r.change.index)
-        const blocked = 'segments' in change ? await blockersIn(unit, after.segments, (s, i) => !same(s, found.segments[i] ?? null)) : new Map<number, string>()
+        const blocked =
+          'segments' in change
+            ? await blockersIn(unit, after.segments, (s, i) => !same(s, found.segments[i] ?? null))
+            : new Map<number, string>()
         for (const [i, finding] of blocked) {
           refuse('blocked', i, finding)
           after.segments[i] = found.segments[i]!
         }
         const touched = after.segments.filter((s, i) => !same(s, found.segments[i] ?? null))
         saved.taken += touched.length
-        saved.unchanged += ('segments' in change ? change.segments.length : 0) - touched.length - after.refused.length - blocked.size
+        saved.unchanged +=
+          ('segments' in change ? change.segments.length : 0) - touched.length - after.refused.length - blocked.size
         if (touched.length === 0 && !('join' in change || 'split' in change)) continue
         const whole = wholeOf(after, languages)
-        if (whole && (!same(whole.value, unit.target) || whole.state !== unit.state || unit.stale)) write(record, { unit: change.unit, target: whole.value, state: whole.state })
+        if (whole && (!same(whole.value, unit.target) || whole.state !== unit.state || unit.stale))
+          write(record, { unit: change.unit, target: whole.value, state: whole.state })
         keeping.push({ record, unit: change.unit, kept: keptOf(after, whole ? whole.value : unit.target) })
         after.segments.forEach((s, i) => {
           if (s.target === null || s.was !== null || !touched.includes(s) || !isRead(s.state)) return
-          pairs.push({ source: { text: s.text, placeholders: s.placeholders }, target: { text: s.target, placeholders: [...s.placeholders, ...s.extra] }, before: after.segments[i - 1]?.text ?? '', after: after.segments[i + 1]?.text ?? '', origin, at: now })
+          pairs.push({
+            source: { text: s.text, placeholders: s.placeholders },
+            target: { text: s.target, placeholders: [...s.placeholders, ...s.extra] },
+            before: after.segments[i - 1]?.text ?? '',
+            after: after.segments[i + 1]?.text ?? '',
+            origin,
+            at: now,
+          })
         })
       }
     }
@@ -112,8 +194,15 @@ export async function saveRecords(tx: Tx, person: Person, setup: StoredSetup, ed
   return saved
 }
 
-function changed(texts: UnitTexts, found: UnitSegments, change: Exclude<UnitChange, { target: Value | null }>): (UnitSegments & Pick<ReturnType<typeof changeSegments>, 'refused'>) | undefined {
+function changed(
+  texts: UnitTexts,
+  found: UnitSegments,
+  change: Exclude<UnitChange, { target: Value | null }>,
+): (UnitSegments & Pick<ReturnType<typeof changeSegments>, 'refused'>) | undefined {
   if ('segments' in change) return { ...found, ...changeSegments(found.segments, change.segments) }
-  const recut = 'join' in change ? joinSegments(texts, found, change.join) : splitSegment(texts, found, change.split.index, change.split.at)
+  const recut =
+    'join' in change
+      ? joinSegments(texts, found, change.join)
+      : splitSegment(texts, found, change.split.index, change.split.at)
   return recut && { ...recut, refused: [] }
 }

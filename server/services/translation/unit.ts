@@ -25,13 +25,24 @@ export interface Unit {
   madeFrom: Value | null
 }
 
-export interface RecordUnits { title: string; units: Unit[] }
+export interface RecordUnits {
+  title: string
+  units: Unit[]
+}
 
 /** The edition that is translated, with the languages that count for it beside its own, nearest first. */
-export interface TargetEdition { storefront: string; language: string; counting: readonly string[] }
+export interface TargetEdition {
+  storefront: string
+  language: string
+  counting: readonly string[]
+}
 
 /** A target to write; null clears it. */
-export interface TargetChange { unit: string; target: Value | null; state: TranslationState }
+export interface TargetChange {
+  unit: string
+  target: Value | null
+  state: TranslationState
+}
 
 /** One kind of record that has texts to translate. Adding one is adding an entry of this shape to the registry. */
 export interface UnitKind {
@@ -40,5 +51,13 @@ export interface UnitKind {
   /** Keeps others from changing the records until the transaction ends. */
   lock(tx: Tx, ids: readonly string[]): Promise<void>
   /** Writes targets of several records under one step, which is begun with the first. Throws a 422 problem where one does not fit. */
-  write(tx: Tx, setup: StoredSetup, person: Person, changes: ReadonlyMap<string, readonly TargetChange[]>, edition: TargetEdition, step: () => Promise<number>, now: number): Promise<void>
+  write(
+    tx: Tx,
+    setup: StoredSetup,
+    person: Person,
+    changes: ReadonlyMap<string, readonly TargetChange[]>,
+    edition: TargetEdition,
+    step: () => Promise<number>,
+    now: number,
+  ): Promise<void>
 }

@@ -3,7 +3,16 @@ import { fold } from '@core/text/fold'
 import { database, inTransaction, type Db, type Tx } from '../../db/connect'
 import { rootIdsOf } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
-import { isShown, productProgress, productWork, productsWithWork, type Counted, type Counts, type ShownWork, type WorkQuery } from '../../db/queries/translation-work'
+import {
+  isShown,
+  productProgress,
+  productWork,
+  productsWithWork,
+  type Counted,
+  type Counts,
+  type ShownWork,
+  type WorkQuery,
+} from '../../db/queries/translation-work'
 import { may, require, type Person } from '../permission'
 import { notFitting, Problem } from '../problem'
 import { filterOf, lensOf } from '../reach/reach'
@@ -53,33 +62,80 @@ export function countUnits(units: readonly Unit[]): Counts {
 }
 
 async function pieceCodes(db: Db, campaign: string | undefined): Promise<string[]> {
-  const { rows } = await db.execute<{ code: string }>(campaign === undefined ? sql`select code from piece order by code`
-    : sql`select p.code from piece p where exists (select 1 from assignment a where a.limits ->> 'campaign' = ${campaign} and (p.code = any(a.pieces) or exists (select 1 from question_set q where q.code = any(a.sets) and p.code = any(q.questions)))) order by p.code`)
+  const { rows } = await db.execute<{ code: string }>(
+    campaign === undefined
+      ? sql`select code from piece order by code`
+      : sql`select p.code from piece p where exists (select 1 from assignment a where a.limits ->> 'campaign' = ${campaign} and (p.code = any(a.pieces) or exists (select 1 from question_set q where q.code = any(a.sets) and p.code = any(q.questions)))) order by p.code`,
+  )
   return rows.map((r) => r.code)
 }
 
 /** The addresses of all records of some kinds but products. A campaign has nothing but pieces. */
-async function otherRecords(db: Db, setup: StoredSetup, asked: Pick<WorkAsked, 'kinds' | 'campaign' | 'storefront'>): Promise<string[]> {
+async function otherRecords(
+  db: Db,
+  setup: StoredSetup,
+  asked: Pick<WorkAsked, 'kinds' | 'campaign' | 'storefront'>,
+): Promise<string[]> {
   const wanted = (kind: string) => !asked.kinds || asked.kinds.includes(kind)
   const out = wanted('piece') ? (await pieceCodes(db, asked.campaign)).map((c) => `piece:${c}`) : []
   if (asked.campaign !== undefined) return out
-  for (const kind of Object.keys(labelKinds)) if (wanted(kind)) out.push(...(await labelCodes(db, setup, kind, asked.storefront)).map((c) => `${kind}:${c}`))
+  for (const kind of Object.keys(labelKinds))
+    if (wanted(kind)) out.push(...(await labelCodes(db, setup, kind, asked.storefront)).map((c) => `${kind}:${c}`))
   return out
 }
 
-async function productQuery(db: Db, setup: StoredSetup, edition: TargetEdition, asked: WorkAsked, now: number): Promise<WorkQuery> {
-  const filter = asked.category === undefined ? asked.filter : { all: [{ field: 'category', is: 'equals', value: asked.category }, ...(asked.filter ? [asked.filter] : [])] }
-  const roots = filter === undefined ? undefined : await rootIdsOf(db, setup, filterOf(setup, filter), lensOf(setup, { storefront: asked.storefront }, now))
-  return { storefront: edition.storefront, language: edition.language, counting: edition.counting, show: asked.show, q: asked.q, roots, person: asked.person, due: asked.due, after: asked.after?.startsWith('product:') ? asked.after.slice('product:'.length) : undefined, now }
+async function productQuery(
+  db: Db,
+  setup: StoredSetup,
+  edition: TargetEdition,
+  asked: WorkAsked,
+  now: number,
+): Promise<WorkQuery> {
+  const filter =
+    asked.category === undefined
+      ? asked.filter
+      : { all: [{ field: 'category', is: 'equals', value: asked.category }, ...(asked.filter ? [asked.filter] : [])] }
+  const roots =
+    filter === undefined
+      ? undefined
+      : await rootIdsOf(db, setup, filterOf(setup, filter), lensOf(setup, { storefront: asked.storefront }, now))
+  return {
+    storefront: edition.storefront,
+    language: edition.language,
+    counting: edition.counting,
+    show: asked.show,
+    q: asked.q,
+    roots,
+    person: asked.person,
+    due: asked.due,
+    after: asked.after?.startsWith('product:') ? asked.after.slice('product:'.length) : undefined,
+    now,
+  }
 }
 
-interface Found { items: Counted[]; products: WorkQuery | undefined; total: Counts }
+interface Found {
+  items: Counted[]
+  products: WorkQuery | undefined
+  total: Counts
+}
 
 /** The records of a question that are not counted by the database: all but products, or those of one page. */
-async function foundRecords(db: Db, setup: StoredSetup, edition: TargetEdition, asked: WorkAsked, now: number): Promise<Found> {
+async function foundRecords(
+  db: Db,
+  setup: StoredSetup,
+  edition: TargetEdition,
+  asked: WorkAsked,
+  now: number,
+): Promise<Found> {
   // A question about products alone finds nothing else.
-  const records = asked.page !== undefined ? (await recordsOfPage(setup, asked.page, asked, now)).filter((r) => !asked.kinds || asked.kinds.includes(splitRecord(r).kind))
-    : asked.filter === undefined && asked.category === undefined ? await otherRecords(db, setup, asked) : []
+  const records =
+    asked.page !== undefined
+      ? (await recordsOfPage(setup, asked.page, asked, now)).filter(
+          (r) => !asked.kinds || asked.kinds.includes(splitRecord(r).kind),
+        )
+      : asked.filter === undefined && asked.category === undefined
+        ? await otherRecords(db, setup, asked)
+        : []
   const [units, shares] = [await unitsOfRecords(db, setup, records, edition), await sharesOf(db, asked.language)]
   const total: Counts = { texts: 0, missing: 0, stale: 0, unread: 0 }
   const items: Counted[] = []
@@ -94,14 +150,21 @@ async function foundRecords(db: Db, setup: StoredSetup, edition: TargetEdition, 
     if (i < passed) continue
     const share = shares.get(record)
     if (!isShown(counts, asked.show) || (asked.q && !fold(`${record} ${found.title}`).includes(fold(asked.q)))) continue
-    if ((asked.person !== undefined && share?.personId !== asked.person) || (asked.due !== undefined && !(share?.due && share.due <= asked.due))) continue
+    if (
+      (asked.person !== undefined && share?.personId !== asked.person) ||
+      (asked.due !== undefined && !(share?.due && share.due <= asked.due))
+    )
+      continue
     items.push({ record, title: found.title, ...counts, person: share?.name ?? null, due: share?.due ?? null })
   }
-  const wantsProducts = (!asked.kinds || asked.kinds.includes('product')) && asked.campaign === undefined && asked.page === undefined
+  const wantsProducts =
+    (!asked.kinds || asked.kinds.includes('product')) && asked.campaign === undefined && asked.page === undefined
   return { items, total, products: wantsProducts ? await productQuery(db, setup, edition, asked, now) : undefined }
 }
 
-const add = (to: Counts, c: Counts) => { for (const k of ['texts', 'missing', 'stale', 'unread'] as const) to[k] += c[k] }
+const add = (to: Counts, c: Counts) => {
+  for (const k of ['texts', 'missing', 'stale', 'unread'] as const) to[k] += c[k]
+}
 
 /** Records with texts to translate into an edition's language: those that hold few, by kind and code, then products by SKU. */
 export async function listWork(asked: WorkAsked & { limit: number; offset: number }, now: number) {
@@ -110,30 +173,51 @@ export async function listWork(asked: WorkAsked & { limit: number; offset: numbe
   const found = await foundRecords(db, setup, targetEdition(setup, asked.storefront, asked.language), asked, now)
   const here = found.items.slice(asked.offset, asked.offset + asked.limit)
   if (!found.products) return { items: here, count: found.items.length, total: found.total }
-  const products = await productWork(db, setup, { ...found.products, offset: Math.max(0, asked.offset - found.items.length), limit: asked.limit - here.length })
+  const products = await productWork(db, setup, {
+    ...found.products,
+    offset: Math.max(0, asked.offset - found.items.length),
+    limit: asked.limit - here.length,
+  })
   add(found.total, products.total)
   return { items: [...here, ...products.items], count: found.items.length + products.count, total: found.total }
 }
 
 /** The addresses of the records that a question about the work finds, products by SKU last. */
 export async function recordsOfWork(db: Db, setup: StoredSetup, asked: WorkAsked, now: number): Promise<string[]> {
-  const { items, products } = await foundRecords(db, setup, targetEdition(setup, asked.storefront, asked.language), asked, now)
-  return [...items.map((i) => i.record), ...(products ? await productsWithWork(db, setup, products) : []).map((sku) => `product:${sku}`)]
+  const { items, products } = await foundRecords(
+    db,
+    setup,
+    targetEdition(setup, asked.storefront, asked.language),
+    asked,
+    now,
+  )
+  return [
+    ...items.map((i) => i.record),
+    ...(products ? await productsWithWork(db, setup, products) : []).map((sku) => `product:${sku}`),
+  ]
 }
 
 async function sharesOf(db: Db, language: string) {
-  const { rows } = await db.execute<{ record: string; person_id: number; name: string; due: string | null }>(sql`select w.record, w.person_id, p.name, w.due::text from work_share w join person p on p.id = w.person_id where w.language = ${language}`)
+  const { rows } = await db.execute<{ record: string; person_id: number; name: string; due: string | null }>(
+    sql`select w.record, w.person_id, p.name, w.due::text from work_share w join person p on p.id = w.person_id where w.language = ${language}`,
+  )
   return new Map(rows.map((r) => [r.record, { personId: r.person_id, name: r.name, due: r.due }]))
 }
 
 /** Assigns records to a person, with a day on which they are due; without a person, to nobody. */
-export async function shareWork(person: Person, body: { language: string; records: string[]; person: number | null; due: string | null }): Promise<{ records: number }> {
+export async function shareWork(
+  person: Person,
+  body: { language: string; records: string[]; person: number | null; due: string | null },
+): Promise<{ records: number }> {
   require(person, 'translate', body.language)
   body.records.forEach(splitRecord)
   return inTransaction(async (tx) => {
     await requireShares(tx, person, body)
     const list = sql.param(body.records)
-    if (body.person === null) await tx.db.execute(sql`delete from work_share where language = ${body.language} and record = any(${list}::text[])`)
+    if (body.person === null)
+      await tx.db.execute(
+        sql`delete from work_share where language = ${body.language} and record = any(${list}::text[])`,
+      )
     else {
       await tx.db.execute(sql`
         insert into work_share (record, language, person_id, due) select r, ${body.language}, ${body.person}, ${body.due}::date from unnest(${list}::text[]) as r
@@ -144,23 +228,40 @@ export async function shareWork(person: Person, body: { language: string; record
 }
 
 /** A translator takes what nobody has and gives back their own; assigning work to others, or taking it from them, is a manager's. */
-async function requireShares(tx: Tx, person: Person, body: { language: string; records: string[]; person: number | null }): Promise<void> {
+async function requireShares(
+  tx: Tx,
+  person: Person,
+  body: { language: string; records: string[]; person: number | null },
+): Promise<void> {
   if (body.person !== null) {
-    const { rows: who } = await tx.db.execute<{ ok: boolean }>(sql`select role <> 'translator' or ${body.language} = any(languages) as ok from person where id = ${body.person}`)
-    if (!who[0]) throw notFitting('Nothing has been assigned.', [{ path: 'person', message: 'There is no such person.' }])
-    if (!who[0].ok) throw notFitting('Nothing has been assigned.', [{ path: 'person', message: `This person does not translate into ${body.language}.` }])
+    const { rows: who } = await tx.db.execute<{ ok: boolean }>(
+      sql`select role <> 'translator' or ${body.language} = any(languages) as ok from person where id = ${body.person}`,
+    )
+    if (!who[0])
+      throw notFitting('Nothing has been assigned.', [{ path: 'person', message: 'There is no such person.' }])
+    if (!who[0].ok)
+      throw notFitting('Nothing has been assigned.', [
+        { path: 'person', message: `This person does not translate into ${body.language}.` },
+      ])
   }
   if (may(person, 'edit-content')) return
   const { rows } = await tx.db.execute<{ n: number }>(sql`
     select count(*)::int as n from work_share
     where language = ${body.language} and record = any(${sql.param(body.records)}::text[]) and person_id <> ${person.id}`)
   const ofOthers = body.person !== null && body.person !== person.id
-  if (ofOthers || rows[0]!.n > 0) throw new Problem(403, 'Not allowed', `${person.name} may take work that nobody has, and give it back. Ask a manager to assign it otherwise.`)
+  if (ofOthers || rows[0]!.n > 0)
+    throw new Problem(
+      403,
+      'Not allowed',
+      `${person.name} may take work that nobody has, and give it back. Ask a manager to assign it otherwise.`,
+    )
 }
 
 /** Who can be given work: everybody who may translate into a language. */
 export async function translators(language: string): Promise<{ id: number; name: string }[]> {
-  const { rows } = await database().execute<{ id: number; name: string }>(sql`select id, name from person where role <> 'translator' or ${language} = any(languages) order by name`)
+  const { rows } = await database().execute<{ id: number; name: string }>(
+    sql`select id, name from person where role <> 'translator' or ${language} = any(languages) order by name`,
+  )
   return rows
 }
 
@@ -176,7 +277,14 @@ export async function progress(now: number) {
       const states = await productProgress(db, setup, { ...edition, show: 'all', now })
       for (const { units } of (await unitsOfRecords(db, setup, others, edition)).values()) {
         for (const u of units) {
-          const state = u.target === null ? (u.borrowed === null ? 'missing' : 'borrowed') : u.stale ? 'stale' : u.state ?? 'final'
+          const state =
+            u.target === null
+              ? u.borrowed === null
+                ? 'missing'
+                : 'borrowed'
+              : u.stale
+                ? 'stale'
+                : (u.state ?? 'final')
           states[state] = (states[state] ?? 0) + 1
         }
       }
@@ -185,4 +293,3 @@ export async function progress(now: number) {
   }
   return { items }
 }
-

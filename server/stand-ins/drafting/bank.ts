@@ -53,15 +53,47 @@ export interface Bank {
 
 /** In which order facts are told, by paragraph: what it does and is, then how it is used. */
 export const tellingOrder: readonly (readonly string[])[] = [
-  ['volume', 'load-limit', 'output', 'burn-time', 'security-level', 'tools', 'content', 'duration', 'places', 'pages', 'child-weight', 'length', 'width', 'max-pressure', 'weight'],
-  ['mounting', 'rail-diameter', 'valves', 'wheel-size', 'tyre-width', 'size', 'colour', 'weather', 'reflective', 'puncture-layer', 'battery-included', 'season', 'in-the-box', 'warranty-years'],
+  [
+    'volume',
+    'load-limit',
+    'output',
+    'burn-time',
+    'security-level',
+    'tools',
+    'content',
+    'duration',
+    'places',
+    'pages',
+    'child-weight',
+    'length',
+    'width',
+    'max-pressure',
+    'weight',
+  ],
+  [
+    'mounting',
+    'rail-diameter',
+    'valves',
+    'wheel-size',
+    'tyre-width',
+    'size',
+    'colour',
+    'weather',
+    'reflective',
+    'puncture-layer',
+    'battery-included',
+    'season',
+    'in-the-box',
+    'warranty-years',
+  ],
 ]
 
 /** A word that begins a sentence. */
 export const capital = (s: string) => s.charAt(0).toUpperCase() + s.slice(1)
 
 /** A label inside a sentence: a small letter, unless it is a word of capitals. */
-export const small = (label: string) => (/^\p{Lu}\p{Ll}/u.test(label) ? label.charAt(0).toLowerCase() + label.slice(1) : label)
+export const small = (label: string) =>
+  /^\p{Lu}\p{Ll}/u.test(label) ? label.charAt(0).toLowerCase() + label.slice(1) : label
 
 const formIndex: Record<Form, number> = { m: 0, f: 1, n: 2, p: 3, fp: 4 }
 
@@ -69,32 +101,40 @@ const formIndex: Record<Form, number> = { m: 0, f: 1, n: 2, p: 3, fp: 4 }
 export function inForm(phrase: string, form: Form, bank: Bank): string {
   const plural = form === 'p' || form === 'fp'
   const it = bank.pronouns[form]
-  return phrase.replace(/\[([^|\]]*)\|([^\]]*)\]/g, (_, one: string, many: string) => (plural ? many : one))
+  return phrase
+    .replace(/\[([^|\]]*)\|([^\]]*)\]/g, (_, one: string, many: string) => (plural ? many : one))
     .replace(/\(([^()|]*(?:\|[^()|]*){3,4})\)/g, (_, list: string) => {
       const forms = list.split('|')
       return forms[formIndex[form]] ?? forms[3]!
     })
-    .replaceAll('{It}', it.charAt(0).toUpperCase() + it.slice(1)).replaceAll('{it}', it)
+    .replaceAll('{It}', it.charAt(0).toUpperCase() + it.slice(1))
+    .replaceAll('{it}', it)
 }
 
 const lists = new Map<string, Intl.ListFormat>()
 
 /** Parts as the language lists them. */
-export function listed(parts: readonly string[], language: string, type: 'conjunction' | 'disjunction' = 'conjunction'): string {
+export function listed(
+  parts: readonly string[],
+  language: string,
+  type: 'conjunction' | 'disjunction' = 'conjunction',
+): string {
   const key = `${type} ${language}`
   if (!lists.has(key)) lists.set(key, new Intl.ListFormat(language, { type }))
   return lists.get(key)!.format(parts)
 }
 
 /** What a material reads as after “made of”; undefined where the bank does not know it. Labels may be written the Swiss way. */
-export const materialIn = (bank: Bank, label: string): string | undefined => bank.materials[label] ?? bank.materials[label.replaceAll('ß', 'ss')]
+export const materialIn = (bank: Bank, label: string): string | undefined =>
+  bank.materials[label] ?? bank.materials[label.replaceAll('ß', 'ss')]
 
 export const inlineValue = (attribute: string) => `<data value="attribute:${attribute}"></data>`
 
 /** What stands for a fact's value in a phrase; undefined where the bank has no words for a part of it. */
 export function valueOf(fact: DraftFact, phrases: Phrases, language: string, inline: boolean): string | undefined {
   // What ends with a full stop, such as an abbreviated unit, must not meet that of the sentence.
-  if (inline && fact.inline && !phrases.each && !fact.parts.some((p) => p.endsWith('.'))) return inlineValue(fact.attribute)
+  if (inline && fact.inline && !phrases.each && !fact.parts.some((p) => p.endsWith('.')))
+    return inlineValue(fact.attribute)
   const parts = fact.parts.map((p) => (phrases.each ? phrases.each(p) : p))
   return parts.every((p) => p !== undefined) ? listed(parts, language, phrases.join) : undefined
 }

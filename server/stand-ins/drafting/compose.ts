@@ -17,7 +17,11 @@ export interface Composing {
 }
 
 /** A sentence or point, with the fact that it says. */
-interface Line { text: string; fact: string; paragraph: number }
+interface Line {
+  text: string
+  fact: string
+  paragraph: number
+}
 
 const ended = (s: string) => (/[.!?…]$/.test(s) ? s : `${s}.`)
 
@@ -28,8 +32,14 @@ export function ordered({ request, bank, wishes }: Composing): DraftFact[] {
     const asked = [...wishes.first, ...wishes.say].indexOf(a)
     return asked >= 0 ? asked - 1000 : order.includes(a) ? order.indexOf(a) : 500
   }
-  return request.facts.filter((f) => !wishes.omit.includes(f.attribute) && (f.number !== 0 || f.type !== 'yes-no' || bank.phrases[f.attribute]?.no))
-    .map((f, i) => ({ f, i })).sort((a, b) => place(a.f.attribute) - place(b.f.attribute) || a.i - b.i).map((x) => x.f)
+  return request.facts
+    .filter(
+      (f) =>
+        !wishes.omit.includes(f.attribute) && (f.number !== 0 || f.type !== 'yes-no' || bank.phrases[f.attribute]?.no),
+    )
+    .map((f, i) => ({ f, i }))
+    .sort((a, b) => place(a.f.attribute) - place(b.f.attribute) || a.i - b.i)
+    .map((x) => x.f)
 }
 
 /** Whether a text keeps the house style as far as words go; a text that is mended by its fixes counts. */
@@ -37,7 +47,9 @@ export function inStyle(text: string, style: Style | undefined): string | undefi
   if (!style) return text
   let now = text
   for (let round = 0; round < 4; round++) {
-    const found = checkText(now, 'text', style).filter((f) => ['banned', 'preferred', 'repeated', 'spaces', 'quotes', 'french-spaces', 'decimals'].includes(f.code))
+    const found = checkText(now, 'text', style).filter((f) =>
+      ['banned', 'preferred', 'repeated', 'spaces', 'quotes', 'french-spaces', 'decimals'].includes(f.code),
+    )
     if (found.some((f) => f.code === 'banned')) return undefined
     const mended = found.map((f) => applyFix(now, 'text', f)).find((x) => x !== undefined)
     if (mended === undefined) return now
@@ -47,24 +59,51 @@ export function inStyle(text: string, style: Style | undefined): string | undefi
 }
 
 /** The words for a fact that keep the house style, the first of them by the seed; undefined where there are none. */
-function said(fact: DraftFact, kind: 'sentence' | 'point', c: Composing, style: Style | undefined, inline: boolean, first = false): string | undefined {
+function said(
+  fact: DraftFact,
+  kind: 'sentence' | 'point',
+  c: Composing,
+  style: Style | undefined,
+  inline: boolean,
+  first = false,
+): string | undefined {
   const { bank, noun, request, wishes } = c
   const phrases = bank.phrases[fact.attribute]
   const many = fact.parts.length > 1 && fact.source === 'variants'
-  const plain = (value: string) => (kind === 'sentence' ? ended(bank.plain(fact.label, value)) : bank.plain(fact.label, value))
+  const plain = (value: string) =>
+    kind === 'sentence' ? ended(bank.plain(fact.label, value)) : bank.plain(fact.label, value)
   const lines: string[] = []
   // Without a noun nothing can stand for the product, so only what needs none is said.
   if (phrases && (noun || !/\{[Ii]t\}|\(/.test(phrases.sentences[0]!))) {
     const value = valueOf(fact, phrases, request.language, inline)
-    const choices = fact.number === 0 && fact.type === 'yes-no' ? [phrases.no!] : many && phrases.several ? [phrases.several[kind]]
-      : kind === 'point' ? [phrases.point] : [...(wishes.voice && phrases[wishes.voice] ? [phrases[wishes.voice]!] : []), ...turned(phrases.sentences, request.seed)]
-    if (value !== undefined) lines.push(...choices.map((p) => filled(inForm(first && noun ? p.replace('{It}', named(noun, bank)) : p, noun?.form ?? 'n', bank), value)))
+    const choices =
+      fact.number === 0 && fact.type === 'yes-no'
+        ? [phrases.no!]
+        : many && phrases.several
+          ? [phrases.several[kind]]
+          : kind === 'point'
+            ? [phrases.point]
+            : [
+                ...(wishes.voice && phrases[wishes.voice] ? [phrases[wishes.voice]!] : []),
+                ...turned(phrases.sentences, request.seed),
+              ]
+    if (value !== undefined)
+      lines.push(
+        ...choices.map((p) =>
+          filled(inForm(first && noun ? p.replace('{It}', named(noun, bank)) : p, noun?.form ?? 'n', bank), value),
+        ),
+      )
   }
-  if (fact.type !== 'yes-no') lines.push(plain(inline && fact.inline ? inlineValue(fact.attribute) : listed(fact.parts, request.language)))
+  if (fact.type !== 'yes-no')
+    lines.push(plain(inline && fact.inline ? inlineValue(fact.attribute) : listed(fact.parts, request.language)))
   const swiss = (s: string) => bank.spelling?.(s, request.language) ?? s
   for (const line of lines) {
     // The house style is asked of the words; inline values are none.
-    const kept = line.includes('<data') ? (inStyle(line.replace(/<data value="[^"]*"><\/data>/g, '\ufffc'), style) === undefined ? undefined : line) : inStyle(line, style)
+    const kept = line.includes('<data')
+      ? inStyle(line.replace(/<data value="[^"]*"><\/data>/g, '\ufffc'), style) === undefined
+        ? undefined
+        : line
+      : inStyle(line, style)
     if (kept !== undefined) return swiss(kept)
   }
   return undefined
@@ -77,7 +116,8 @@ export const filled = (phrase: string, value: string) => phrase.replaceAll('{v}'
 const turned = <T>(list: readonly T[], seed: number): T[] => list.map((_, i) => list[(i + seed) % list.length]!)
 
 /** The product as a text names it first: this pannier. */
-const named = (noun: Noun, bank: Bank) => `${capital((/^[aeiouéèêh]/i.test(noun.one) ? bank.beforeVowel?.[noun.form] : undefined) ?? bank.demonstratives[noun.form])} ${noun.one}`
+const named = (noun: Noun, bank: Bank) =>
+  `${capital((/^[aeiouéèêh]/i.test(noun.one) ? bank.beforeVowel?.[noun.form] : undefined) ?? bank.demonstratives[noun.form])} ${noun.one}`
 
 /** The line about what the thing is made of, with which a description begins; later it has a pronoun. */
 function madeOf(c: Composing, style: Style | undefined, first: boolean): Line | undefined {
@@ -86,7 +126,14 @@ function madeOf(c: Composing, style: Style | undefined, first: boolean): Line | 
   if (!noun || !material || c.wishes.omit.includes('material')) return undefined
   const words = materialIn(bank, material.parts[0]!)
   if (words === undefined) return undefined
-  const text = inForm(bank.madeOf(noun.form).replace('{This}', first ? named(noun, bank) : '{It}').replace('{material}', words), noun.form, bank)
+  const text = inForm(
+    bank
+      .madeOf(noun.form)
+      .replace('{This}', first ? named(noun, bank) : '{It}')
+      .replace('{material}', words),
+    noun.form,
+    bank,
+  )
   const kept = inStyle(bank.spelling?.(text, request.language) ?? text, style)
   return kept === undefined ? undefined : { text: kept, fact: 'material', paragraph: 0 }
 }
@@ -107,35 +154,54 @@ export function composeDescription(c: Composing): DraftText | undefined {
       if (opening || line) continue
     }
     // What no phrase is known for is only told where it was asked for.
-    if (!bank.phrases[fact.attribute] && !wishes.say.includes(fact.attribute) && !wishes.first.includes(fact.attribute) && fact.attribute !== 'material') continue
+    if (
+      !bank.phrases[fact.attribute] &&
+      !wishes.say.includes(fact.attribute) &&
+      !wishes.first.includes(fact.attribute) &&
+      fact.attribute !== 'material'
+    )
+      continue
     // The first sentence that is about the product itself names it; those after it need not.
     const text = said(fact, 'sentence', c, style, true, !introduced)
     introduced ||= text !== undefined && noun !== undefined && text.startsWith(named(noun, bank))
-    if (text !== undefined) lines.push({ text, fact: fact.attribute, paragraph: tellingOrder[1]!.includes(fact.attribute) ? 1 : 0 })
+    if (text !== undefined)
+      lines.push({ text, fact: fact.attribute, paragraph: tellingOrder[1]!.includes(fact.attribute) ? 1 : 0 })
   }
   const fixed = [wishes.beginning, wishes.ending].filter((t): t is string => t !== undefined).length
   const kept = lines.slice(0, Math.max(1, (wishes.sentences ?? 8) - fixed))
   const most = Math.min(style?.characters?.most ?? Infinity, wishes.characters ?? Infinity)
-  const length = (list: Line[]) => list.reduce((n, l) => n + perceivedLength(l.text.replace(/<data[^>]*><\/data>/g, '1234567')) + 1, 0)
+  const length = (list: Line[]) =>
+    list.reduce((n, l) => n + perceivedLength(l.text.replace(/<data[^>]*><\/data>/g, '1234567')) + 1, 0)
   while (kept.length > 1 && length(kept) > most) kept.pop()
   if (kept.length === 0) return undefined
-  const html = paragraphs(kept, wishes).map((p) => `<p>${p.map((t) => escaped(t)).join(' ')}</p>`).join('')
+  const html = paragraphs(kept, wishes)
+    .map((p) => `<p>${p.map((t) => escaped(t)).join(' ')}</p>`)
+    .join('')
   return { field: 'description', value: html, facts: kept.map((l) => l.fact) }
 }
 
 /** Sentences in the paragraphs that are wanted: as they belong together, or as even as can be. */
 function paragraphs(lines: readonly Line[], wishes: Wishes): string[][] {
-  const texts = [...(wishes.beginning ? [ended(wishes.beginning)] : []), ...lines.map((l) => l.text), ...(wishes.ending ? [ended(wishes.ending)] : [])]
+  const texts = [
+    ...(wishes.beginning ? [ended(wishes.beginning)] : []),
+    ...lines.map((l) => l.text),
+    ...(wishes.ending ? [ended(wishes.ending)] : []),
+  ]
   const lead = wishes.beginning ? 1 : 0
   const turn = lines.findIndex((l) => l.paragraph === 1)
   if (wishes.paragraphs === 1 || texts.length < 3) return [texts]
-  if (wishes.paragraphs === undefined || (wishes.paragraphs === 2 && turn > 0)) return turn <= 0 ? [texts] : [texts.slice(0, turn + lead), texts.slice(turn + lead)]
+  if (wishes.paragraphs === undefined || (wishes.paragraphs === 2 && turn > 0))
+    return turn <= 0 ? [texts] : [texts.slice(0, turn + lead), texts.slice(turn + lead)]
   const size = Math.ceil(texts.length / wishes.paragraphs)
   return Array.from({ length: Math.ceil(texts.length / size) }, (_, i) => texts.slice(i * size, (i + 1) * size))
 }
 
 /** A line for formatted text: its inline values stay, everything else is text. */
-const escaped = (line: string) => line.split(/(<data value="[^"]*"><\/data>)/).map((part, i) => (i % 2 ? part : escapeText(part))).join('')
+const escaped = (line: string) =>
+  line
+    .split(/(<data value="[^"]*"><\/data>)/)
+    .map((part, i) => (i % 2 ? part : escapeText(part)))
+    .join('')
 
 /** Key points, each with one fact, as many as the house style and the instruction want. */
 export function composePoints(c: Composing): DraftText | undefined {
@@ -143,10 +209,17 @@ export function composePoints(c: Composing): DraftText | undefined {
   const style = request.styles['key-points']
   const most = Math.min(wishes.points ?? 5, style?.points?.most ?? Infinity)
   const material = request.facts.find((f) => f.attribute === 'material')
-  const lines = ordered(c).flatMap((fact): Line[] => {
-    const text = fact === material ? inStyle(capital(bank.spelling?.(fact.parts[0]!, request.language) ?? fact.parts[0]!), style) : bank.phrases[fact.attribute] || wishes.say.includes(fact.attribute) ? said(fact, 'point', c, style, true) : undefined
-    return text === undefined ? [] : [{ text, fact: fact.attribute, paragraph: 0 }]
-  }).slice(0, most)
+  const lines = ordered(c)
+    .flatMap((fact): Line[] => {
+      const text =
+        fact === material
+          ? inStyle(capital(bank.spelling?.(fact.parts[0]!, request.language) ?? fact.parts[0]!), style)
+          : bank.phrases[fact.attribute] || wishes.say.includes(fact.attribute)
+            ? said(fact, 'point', c, style, true)
+            : undefined
+      return text === undefined ? [] : [{ text, fact: fact.attribute, paragraph: 0 }]
+    })
+    .slice(0, most)
   if (lines.length < Math.min(style?.points?.least ?? 1, most)) return undefined
   return { field: 'key-points', value: lines.map((l) => escaped(l.text)), facts: lines.map((l) => l.fact) }
 }
@@ -159,16 +232,28 @@ export function composeSummary(c: Composing): DraftText | undefined {
   const most = Math.min(style?.characters?.most ?? 200, wishes.characters ?? Infinity)
   const material = request.facts.find((f) => f.attribute === 'material' && !wishes.omit.includes('material'))
   const words = material && materialIn(bank, material.parts[0]!)
-  const clauses = ordered(c).flatMap((fact) => {
-    const phrases = bank.phrases[fact.attribute]
-    const value = phrases?.clause && !(fact.parts.length > 1 && fact.source === 'variants') ? valueOf(fact, phrases, request.language, false) : undefined
-    return value === undefined ? [] : [{ fact: fact.attribute, text: inForm(phrases!.clause!, noun.form, bank).replaceAll('{v}', value) }]
-  }).filter((x, i, all) => all.findIndex((y) => y.text.split(' ')[0] === x.text.split(' ')[0]) === i)
+  const clauses = ordered(c)
+    .flatMap((fact) => {
+      const phrases = bank.phrases[fact.attribute]
+      const value =
+        phrases?.clause && !(fact.parts.length > 1 && fact.source === 'variants')
+          ? valueOf(fact, phrases, request.language, false)
+          : undefined
+      return value === undefined
+        ? []
+        : [{ fact: fact.attribute, text: inForm(phrases!.clause!, noun.form, bank).replaceAll('{v}', value) }]
+    })
+    .filter((x, i, all) => all.findIndex((y) => y.text.split(' ')[0] === x.text.split(' ')[0]) === i)
   for (let n = Math.min(2, clauses.length); n >= 0; n--) {
     const used = clauses.slice(0, n)
-    const text = bank.summary(noun.one, words, used.map((u) => u.text))
+    const text = bank.summary(
+      noun.one,
+      words,
+      used.map((u) => u.text),
+    )
     const kept = inStyle(bank.spelling?.(text, request.language) ?? text, style)
-    if (kept !== undefined && perceivedLength(kept) <= most && (n > 0 || words)) return { field: 'summary', value: kept, facts: [...(words ? ['material'] : []), ...used.map((u) => u.fact)] }
+    if (kept !== undefined && perceivedLength(kept) <= most && (n > 0 || words))
+      return { field: 'summary', value: kept, facts: [...(words ? ['material'] : []), ...used.map((u) => u.fact)] }
   }
   return undefined
 }

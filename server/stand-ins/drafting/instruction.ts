@@ -22,16 +22,43 @@ export interface Wishes {
 const words = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve']
 const count = `(\\d+|${words.join('|')})`
 const numberOf = (s: string) => (/^\d+$/.test(s) ? Number(s) : words.indexOf(s.toLowerCase()) + 1)
-const units = { sentences: 'sentences?', paragraphs: 'paragraphs?', points: '(?:key )?points?', names: 'names?', characters: 'characters?', words: 'words?' } as const
+const units = {
+  sentences: 'sentences?',
+  paragraphs: 'paragraphs?',
+  points: '(?:key )?points?',
+  names: 'names?',
+  characters: 'characters?',
+  words: 'words?',
+} as const
 const quoted = '[“"«„]\\s*([^”"»“]{1,300}?)\\s*[”"»“]'
 
 /** The facts that a stretch of an instruction names, by their name in the source language or in the draft's, or by what they say; in its order. */
 function factsIn(stretch: string, facts: readonly DraftFact[]): string[] {
-  const words = (s: string) => ` ${fold(s).replace(/[^\p{L}\p{N}]+/gu, ' ').trim()} `
+  const words = (s: string) =>
+    ` ${fold(s)
+      .replace(/[^\p{L}\p{N}]+/gu, ' ')
+      .trim()} `
   const text = words(stretch)
   // A bare number is in too many names to mean the fact that says it.
-  return facts.map((f) => ({ attribute: f.attribute, at: [f.called, f.label, f.attribute, ...(/\p{L}{2}/u.test(f.parts.join(' ')) || /\d\P{N}+\p{L}/u.test(f.parts.join(' ')) ? [f.parts.join(', ')] : [])].map((n) => text.indexOf(words(n))).filter((i) => i >= 0).sort((a, b) => a - b)[0] ?? -1 }))
-    .filter((f) => f.at >= 0).sort((a, b) => a.at - b.at).map((f) => f.attribute)
+  return facts
+    .map((f) => ({
+      attribute: f.attribute,
+      at:
+        [
+          f.called,
+          f.label,
+          f.attribute,
+          ...(/\p{L}{2}/u.test(f.parts.join(' ')) || /\d\P{N}+\p{L}/u.test(f.parts.join(' '))
+            ? [f.parts.join(', ')]
+            : []),
+        ]
+          .map((n) => text.indexOf(words(n)))
+          .filter((i) => i >= 0)
+          .sort((a, b) => a - b)[0] ?? -1,
+    }))
+    .filter((f) => f.at >= 0)
+    .sort((a, b) => a.at - b.at)
+    .map((f) => f.attribute)
 }
 
 /**
@@ -45,11 +72,14 @@ export function wishesOf(instruction: string, voice: string, facts: readonly Dra
     const m = new RegExp(`(?:${count}\\s*(?:to|–|-)\\s*)?${count}\\s+(?:short\\s+)?${name}\\b`, 'i').exec(instruction)
     if (m) out[unit] = numberOf(m[2]!)
   }
-  const stretch = (verbs: string) => [...instruction.matchAll(new RegExp(`(?:${verbs})\\s+([^.;\\n]*)`, 'gi'))].map((m) => m[1]!)
+  const stretch = (verbs: string) =>
+    [...instruction.matchAll(new RegExp(`(?:${verbs})\\s+([^.;\\n]*)`, 'gi'))].map((m) => m[1]!)
   const firsts = stretch('begin(?:s|ning)? (?:the \\w+(?: \\w+)? )?with|start with|lead with|first say')
   out.first = firsts.flatMap((s) => factsIn(s.replace(/\b(?:leave out|without|do not|don’t)\b.*$/i, ''), facts))
   out.omit = stretch('leave out|without|do not mention|don’t mention|omit|never say').flatMap((s) => factsIn(s, facts))
-  out.say = stretch('mention|say|include|name').flatMap((s) => factsIn(s, facts)).filter((a) => !out.omit.includes(a))
+  out.say = stretch('mention|say|include|name')
+    .flatMap((s) => factsIn(s, facts))
+    .filter((a) => !out.omit.includes(a))
   out.ending = new RegExp(`end (?:it )?with:?\\s*${quoted}`, 'i').exec(instruction)?.[1]
   out.beginning = new RegExp(`(?:begin|start) (?:it )?with:?\\s*${quoted}`, 'i').exec(instruction)?.[1]
   out.voice = voiceIn(instruction) ?? voiceIn(voice)

@@ -2,7 +2,28 @@ import type { DraftText } from '@core/drafting/service'
 import { inStyle, type Composing } from './compose'
 
 // Beginnings and ends that are put together; none is a word of the demo's languages that we know of.
-const beginnings = ['Tor', 'Lyn', 'Vul', 'Bre', 'Hul', 'Mar', 'Ked', 'Sun', 'Fal', 'Rim', 'Ost', 'Gri', 'Nor', 'Bel', 'Ska', 'Dun', 'Wil', 'Har', 'Jor', 'Pel']
+const beginnings = [
+  'Tor',
+  'Lyn',
+  'Vul',
+  'Bre',
+  'Hul',
+  'Mar',
+  'Ked',
+  'Sun',
+  'Fal',
+  'Rim',
+  'Ost',
+  'Gri',
+  'Nor',
+  'Bel',
+  'Ska',
+  'Dun',
+  'Wil',
+  'Har',
+  'Jor',
+  'Pel',
+]
 const ends = ['na', 'do', 'vik', 'ra', 'mo', 'sel', 'lun', 'ku', 'by', 'tan', 'ric', 'vo', 'ska', 'lo', 'mar', 'dis']
 
 /** The fewest letters to change, add or drop to get from one word to another, up to two. */
@@ -40,7 +61,10 @@ export function composeNames({ request, bank, noun, wishes }: Composing): DraftT
     const word = beginnings[n % beginnings.length]! + ends[Math.floor(n / beginnings.length)]!
     const folded = word.toLowerCase()
     if (taken.has(folded) || close.some((t) => near(t, folded))) continue
-    const name = inStyle(bank.spelling?.(bank.named(word, noun.one), request.language) ?? bank.named(word, noun.one), request.styles.name)
+    const name = inStyle(
+      bank.spelling?.(bank.named(word, noun.one), request.language) ?? bank.named(word, noun.one),
+      request.styles.name,
+    )
     if (name !== undefined) names.push(name)
   }
   return names.length === 0 ? undefined : { field: 'name', value: names[0]!, facts: [], alternatives: names.slice(1) }

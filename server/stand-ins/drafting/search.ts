@@ -14,7 +14,8 @@ export function misspellings(word: string, language: string): string[] {
   const out = new Set<string>()
   const single = word.replace(/([bcdfglmnprst])\1/i, '$1')
   out.add(single)
-  if (language.startsWith('de')) out.add(word.replace(/ä/g, 'ae').replace(/ö/g, 'oe').replace(/ü/g, 'ue').replace(/ß/g, 'ss'))
+  if (language.startsWith('de'))
+    out.add(word.replace(/ä/g, 'ae').replace(/ö/g, 'oe').replace(/ü/g, 'ue').replace(/ß/g, 'ss'))
   if (language.startsWith('fr')) out.add(word.normalize('NFD').replace(/\p{M}/gu, ''))
   out.delete(word)
   return [...out].slice(0, 2)
@@ -29,7 +30,6 @@ function goesOn(point: string, clause: string | undefined, language: string): st
   return language.startsWith('de') && !notNouns.test(point) ? point : small(point)
 }
 
-
 /** Search title, description, words and slug, each from what earlier steps wrote or stands on the product. */
 export function composeSearch(c: Composing): DraftText[] {
   const { request, bank, noun, wishes } = c
@@ -38,9 +38,21 @@ export function composeSearch(c: Composing): DraftText[] {
   if (name === '') return []
   const lead = ordered(c).flatMap((fact) => {
     const phrases = bank.phrases[fact.attribute]
-    const value = phrases && !(fact.parts.length > 1 && fact.source === 'variants') ? valueOf(fact, phrases, language, false) : undefined
+    const value =
+      phrases && !(fact.parts.length > 1 && fact.source === 'variants')
+        ? valueOf(fact, phrases, language, false)
+        : undefined
     const say = (phrase: string) => inForm(phrase, noun?.form ?? 'n', bank).replaceAll('{v}', value!)
-    return value === undefined || fact.number === 0 ? [] : [{ fact: fact.attribute, text: say(phrases!.point), on: goesOn(say(phrases!.point), phrases!.clause && say(phrases!.clause), language), value: value! }]
+    return value === undefined || fact.number === 0
+      ? []
+      : [
+          {
+            fact: fact.attribute,
+            text: say(phrases!.point),
+            on: goesOn(say(phrases!.point), phrases!.clause && say(phrases!.clause), language),
+            value: value!,
+          },
+        ]
   })
   const spelled = (s: string) => bank.spelling?.(s, language) ?? s
   const out: DraftText[] = []
@@ -48,9 +60,17 @@ export function composeSearch(c: Composing): DraftText[] {
   const titleMost = styles['search-title']?.pixels?.most ?? titlePixels
   const titles = [...(lead[0] ? [`${withNoun}, ${spelled(lead[0].on)}`] : []), withNoun, name]
   const title = titles.find((t) => estimatedPixels(t) <= titleMost && inStyle(t, styles['search-title']) !== undefined)
-  if (title) out.push({ field: 'search-title', value: inStyle(title, styles['search-title'])!, facts: title === titles[0] && lead[0] ? [lead[0].fact] : [] })
+  if (title)
+    out.push({
+      field: 'search-title',
+      value: inStyle(title, styles['search-title'])!,
+      facts: title === titles[0] && lead[0] ? [lead[0].fact] : [],
+    })
   const summary = typeof texts.summary === 'string' ? texts.summary.replace(/\s+/g, ' ').trim() : ''
-  const most = Math.min(styles['search-description']?.characters?.most ?? descriptionCharacters, wishes.characters ?? Infinity)
+  const most = Math.min(
+    styles['search-description']?.characters?.most ?? descriptionCharacters,
+    wishes.characters ?? Infinity,
+  )
   let description = summary !== '' ? summary : noun ? `${name}.` : ''
   const used: string[] = []
   for (const { fact, text, value } of lead) {
@@ -61,11 +81,14 @@ export function composeSearch(c: Composing): DraftText[] {
     used.push(fact)
     if (used.length === 2) break
   }
-  if (description !== '' && perceivedLength(description) <= most) out.push({ field: 'search-description', value: description, facts: used })
+  if (description !== '' && perceivedLength(description) <= most)
+    out.push({ field: 'search-description', value: description, facts: used })
   if (noun) {
     // What stands in the text already is found without being said again.
     const text = fold([name, summary, String(texts.description ?? '')].join(' '))
-    const words = [...(noun.also ?? []), ...misspellings(noun.one, language)].map(spelled).filter((w) => !text.includes(fold(w)))
+    const words = [...(noun.also ?? []), ...misspellings(noun.one, language)]
+      .map(spelled)
+      .filter((w) => !text.includes(fold(w)))
     if (words.length > 0) out.push({ field: 'search-words', value: [...new Set(words)].join(', '), facts: [] })
   }
   const slug = slugOf(name, language)

@@ -1,10 +1,18 @@
 import { partsOf, textOfParts } from '@core/translation/coded'
-import { MachineProblem, type MachineAnswer, type MachineRequest, type MachineTranslation } from '@core/translation/service'
+import {
+  MachineProblem,
+  type MachineAnswer,
+  type MachineRequest,
+  type MachineTranslation,
+} from '@core/translation/service'
 import { columns, words } from './words'
 
 type Bank = Map<string, string>
 
-const rows = words.trim().split('\n').map((line) => line.split('|'))
+const rows = words
+  .trim()
+  .split('\n')
+  .map((line) => line.split('|'))
 const languages = ['en', ...columns]
 const banks = new Map<string, { bank: Bank; longest: number }>()
 
@@ -29,7 +37,15 @@ const piece = /\p{L}[\p{L}\p{M}’'-]*|\p{Nd}+(?:[.,]\p{Nd}+)*|\s+|[^\p{L}\p{Nd}
 const isWord = (p: string | undefined) => p !== undefined && /^\p{L}/u.test(p)
 const unit = /^(mm|cm|m|km|g|kg|ml|l|w|lm|wh|bar|psi|v)$/i
 
-interface Context { bank: Bank; longest: number; terms: Map<string, string>; from: string; to: string; /** Whether the next word begins the segment. */ first: boolean; unknown: string[] }
+interface Context {
+  bank: Bank
+  longest: number
+  terms: Map<string, string>
+  from: string
+  to: string
+  /** Whether the next word begins the segment. */ first: boolean
+  unknown: string[]
+}
 
 /** The longest phrase that begins at a place: what it reads as, and how many pieces it covers. */
 function phraseAt(pieces: readonly string[], at: number, c: Context): { said: string; count: number } | undefined {
@@ -49,7 +65,9 @@ function phraseAt(pieces: readonly string[], at: number, c: Context): { said: st
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)
 
 function translateWords(text: string, c: Context): string {
-  const pieces = unspaced(c.from) ? [...new Intl.Segmenter(c.from, { granularity: 'word' }).segment(text)].map((s) => s.segment) : text.match(piece) ?? []
+  const pieces = unspaced(c.from)
+    ? [...new Intl.Segmenter(c.from, { granularity: 'word' }).segment(text)].map((s) => s.segment)
+    : (text.match(piece) ?? [])
   const out: string[] = []
   for (let i = 0; i < pieces.length; i++) {
     const p = pieces[i]!
@@ -72,7 +90,15 @@ function translateWords(text: string, c: Context): string {
     i += found.count - 1
   }
   const said = out.join('')
-  if (unspaced(c.to)) return said.replace(/(?<=[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}]) | (?=[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}])/gu, '').replace(/\.$/, '。').replace(/, ?/g, '、').replace(/\?$/, '？')
+  if (unspaced(c.to))
+    return said
+      .replace(
+        /(?<=[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}]) | (?=[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}])/gu,
+        '',
+      )
+      .replace(/\.$/, '。')
+      .replace(/, ?/g, '、')
+      .replace(/\?$/, '？')
   return c.to === 'ar' ? said.replace(/\?/g, '؟').replace(/,(?=\s)/g, '،') : said
 }
 
@@ -81,15 +107,22 @@ function translateWords(text: string, c: Context): string {
  * where they stand, terms of the glossary come first, and words that it does not know are left and named.
  */
 export const wordBankTranslation: MachineTranslation = {
-  name: 'Word bank', languages,
+  name: 'Word bank',
+  languages,
   translate({ segments, source, target, terms }: MachineRequest): Promise<MachineAnswer[]> {
     const [from, to] = [source.split('-')[0]!, target.split('-')[0]!]
-    for (const l of [from, to]) if (!languages.includes(l)) return Promise.reject(new MachineProblem(`The translation service knows ${languages.join(', ')}, and not ${l}.`))
+    for (const l of [from, to])
+      if (!languages.includes(l))
+        return Promise.reject(
+          new MachineProblem(`The translation service knows ${languages.join(', ')}, and not ${l}.`),
+        )
     const known = new Map(terms.map((t) => [t.term.toLowerCase(), t.translation]))
-    return Promise.resolve(segments.map((s) => {
-      const c: Context = { ...bankOf(from, to), terms: known, from, to, first: true, unknown: [] }
-      const text = textOfParts(partsOf(s.text).map((p) => (typeof p === 'string' ? translateWords(p, c) : p)))
-      return { text: to === 'de' && target.endsWith('CH') ? text.replaceAll('ß', 'ss') : text, unknown: c.unknown }
-    }))
+    return Promise.resolve(
+      segments.map((s) => {
+        const c: Context = { ...bankOf(from, to), terms: known, from, to, first: true, unknown: [] }
+        const text = textOfParts(partsOf(s.text).map((p) => (typeof p === 'string' ? translateWords(p, c) : p)))
+        return { text: to === 'de' && target.endsWith('CH') ? text.replaceAll('ß', 'ss') : text, unknown: c.unknown }
+      }),
+    )
   },
 }

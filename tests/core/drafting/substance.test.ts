@@ -19,7 +19,11 @@ describe('substanceOf', () => {
   })
   it('does not count what the type gives by itself, and asks no more than the type knows', () => {
     expect(substanceOf('glove', () => false, setup).help).not.toContain('material')
-    setup.types.set('note', { ...setup.types.get('bag')!, code: 'note', attributes: setup.types.get('bag')!.attributes.filter((a) => ['weight', 'name'].includes(a.attribute)) })
+    setup.types.set('note', {
+      ...setup.types.get('bag')!,
+      code: 'note',
+      attributes: setup.types.get('bag')!.attributes.filter((a) => ['weight', 'name'].includes(a.attribute)),
+    })
     expect(substanceOf('note', (c) => c === 'weight', setup)).toMatchObject({ facts: 1, of: 1, thin: false })
   })
 })

@@ -3,13 +3,29 @@ import { checkText, textChecks } from '@core/house-style/check-text'
 import { textCheckKinds } from '@core/house-style/kinds'
 import { styleFor, type HouseStyle, type StyleSettings } from '@core/house-style/style'
 
-const style = (settings: StyleSettings, language = 'en-GB', field = 'care-notes') => styleFor([{ code: 'own', field: null, storefront: null, language: null, settings }], field, { storefront: 'uk', language })
-const found = (text: string | string[], settings: StyleSettings, language = 'en-GB', type: 'rich-text' | 'long-text' | 'key-points' = typeof text === 'string' ? 'long-text' : 'key-points') =>
-  checkText(text, type, style(settings, language)).map((f) => ({ code: f.code, ...(f.at ? { at: [f.at.stretch, f.at.from, f.at.to] } : {}), ...(f.fix === undefined ? {} : { fix: f.fix }) }))
+const style = (settings: StyleSettings, language = 'en-GB', field = 'care-notes') =>
+  styleFor([{ code: 'own', field: null, storefront: null, language: null, settings }], field, {
+    storefront: 'uk',
+    language,
+  })
+const found = (
+  text: string | string[],
+  settings: StyleSettings,
+  language = 'en-GB',
+  type: 'rich-text' | 'long-text' | 'key-points' = typeof text === 'string' ? 'long-text' : 'key-points',
+) =>
+  checkText(text, type, style(settings, language)).map((f) => ({
+    code: f.code,
+    ...(f.at ? { at: [f.at.stretch, f.at.from, f.at.to] } : {}),
+    ...(f.fix === undefined ? {} : { fix: f.fix }),
+  }))
 
 describe('words', () => {
   it('finds banned words in their forms, and not inside others', () => {
-    expect(found('Billige Taschen, billiger als je, unbillig', { banned: ['billig'] }, 'de-DE')).toEqual([{ code: 'banned', at: [0, 0, 7] }, { code: 'banned', at: [0, 17, 25] }])
+    expect(found('Billige Taschen, billiger als je, unbillig', { banned: ['billig'] }, 'de-DE')).toEqual([
+      { code: 'banned', at: [0, 0, 7] },
+      { code: 'banned', at: [0, 17, 25] },
+    ])
     expect(found('Our guarantees are guarantee enough. Unguaranteed.', { banned: ['guarantee'] })).toHaveLength(2)
     expect(found('Classic glass', { banned: ['ass', 'class'] })).toEqual([])
   })
@@ -18,14 +34,21 @@ describe('words', () => {
     expect(found('この商品は最高です', { banned: ['最高'] }, 'ja-JP')).toEqual([{ code: 'banned', at: [0, 5, 7] }])
   })
   it('offers the preferred word where the form is the one that was said', () => {
-    expect(found('A panier and paniers', { preferred: [{ use: 'pannier', insteadOf: ['panier'] }] })).toEqual([{ code: 'preferred', at: [0, 2, 8], fix: 'pannier' }, { code: 'preferred', at: [0, 13, 20] }])
+    expect(found('A panier and paniers', { preferred: [{ use: 'pannier', insteadOf: ['panier'] }] })).toEqual([
+      { code: 'preferred', at: [0, 2, 8], fix: 'pannier' },
+      { code: 'preferred', at: [0, 13, 20] },
+    ])
   })
   it('reads key points with what they name, not with its markup', () => {
     expect(found(['Up to <data value="attribute:weight"></data>', 'b', 'c'], {})).toEqual([])
   })
   it('finds a word that stands twice', () => {
-    expect(found('wenn Sie sie tragen, die die Tasche', {}, 'de-DE')).toEqual([{ code: 'repeated', at: [0, 21, 28], fix: 'die' }])
-    expect(found('Keeps the the rain out, very, very well', {})).toEqual([{ code: 'repeated', at: [0, 6, 13], fix: 'the' }])
+    expect(found('wenn Sie sie tragen, die die Tasche', {}, 'de-DE')).toEqual([
+      { code: 'repeated', at: [0, 21, 28], fix: 'die' },
+    ])
+    expect(found('Keeps the the rain out, very, very well', {})).toEqual([
+      { code: 'repeated', at: [0, 6, 13], fix: 'the' },
+    ])
   })
 })
 
@@ -37,19 +60,28 @@ describe('lengths', () => {
     expect(found(['a', 'b'], { points: { least: 3, most: 8 } })).toEqual([{ code: 'points' }])
   })
   it('estimates the width of a search title', () => {
-    expect(found('Pedersholt Regn 30 roll pannier, waterproof and repairable for every day', { pixels: { least: null, most: 580 } })).toEqual([{ code: 'pixels' }])
+    expect(
+      found('Pedersholt Regn 30 roll pannier, waterproof and repairable for every day', {
+        pixels: { least: null, most: 580 },
+      }),
+    ).toEqual([{ code: 'pixels' }])
     expect(found('Pedersholt Regn 30 roll pannier', { pixels: { least: null, most: 580 } })).toEqual([])
   })
 })
 
 describe('formatting and links', () => {
   it('keeps bold out of scripts that do not use it', () => {
-    expect(found('<p>とても<strong>軽い</strong></p>', {}, 'ja-JP', 'rich-text')).toEqual([{ code: 'formatting', at: [0, 3, 5] }])
+    expect(found('<p>とても<strong>軽い</strong></p>', {}, 'ja-JP', 'rich-text')).toEqual([
+      { code: 'formatting', at: [0, 3, 5] },
+    ])
     expect(found('<p>very <strong>light</strong></p>', {}, 'en-GB', 'rich-text')).toEqual([])
   })
   it('finds links to hosts that are not allowed, each where it stands', () => {
-    const text = '<p>See</p><ul><li>our <a href="https://help.tarnwheel.example/x">help</a></li><li><a href="https://other.example">there</a></li><li><a href="mailto:a@b.example">write</a></li></ul>'
-    expect(found(text, { hosts: ['tarnwheel.example'] }, 'en-GB', 'rich-text')).toEqual([{ code: 'links', at: [2, 0, 5] }])
+    const text =
+      '<p>See</p><ul><li>our <a href="https://help.tarnwheel.example/x">help</a></li><li><a href="https://other.example">there</a></li><li><a href="mailto:a@b.example">write</a></li></ul>'
+    expect(found(text, { hosts: ['tarnwheel.example'] }, 'en-GB', 'rich-text')).toEqual([
+      { code: 'links', at: [2, 0, 5] },
+    ])
   })
 })
 
@@ -74,12 +106,33 @@ describe('typography', () => {
 
 describe('the style that holds', () => {
   const styles: HouseStyle[] = [
-    { code: 'a', field: 'summary', storefront: null, language: null, settings: { characters: { least: null, most: 160 }, banned: ['cheap'] } },
-    { code: 'b', field: null, storefront: null, language: 'de', settings: { characters: { least: null, most: 300 }, banned: ['billig'] } },
-    { code: 'c', field: 'summary', storefront: 'ch', language: 'de', settings: { characters: { least: 10, most: 120 } } },
+    {
+      code: 'a',
+      field: 'summary',
+      storefront: null,
+      language: null,
+      settings: { characters: { least: null, most: 160 }, banned: ['cheap'] },
+    },
+    {
+      code: 'b',
+      field: null,
+      storefront: null,
+      language: 'de',
+      settings: { characters: { least: null, most: 300 }, banned: ['billig'] },
+    },
+    {
+      code: 'c',
+      field: 'summary',
+      storefront: 'ch',
+      language: 'de',
+      settings: { characters: { least: 10, most: 120 } },
+    },
   ]
   it('is put together from general to special, and words add up', () => {
-    expect(styleFor(styles, 'summary', { storefront: 'ch', language: 'de-CH' })).toMatchObject({ characters: { least: 10, most: 120 }, banned: ['billig', 'cheap'] })
+    expect(styleFor(styles, 'summary', { storefront: 'ch', language: 'de-CH' })).toMatchObject({
+      characters: { least: 10, most: 120 },
+      banned: ['billig', 'cheap'],
+    })
     expect(styleFor(styles, 'summary', { storefront: 'de', language: 'de-DE' }).characters?.most).toBe(160)
     expect(styleFor(styles, 'mounting-notes', { storefront: 'de', language: 'de-DE' }).characters?.most).toBe(300)
   })

@@ -16,32 +16,80 @@ const gtin = body + String(checkDigit(body))
 
 describe('a row of a product file', () => {
   it('says what is to be set, and nothing where a cell is empty', () => {
-    const d = read({ 'sku': ' A-1 ', 'parent': '', 'type': 'bag', 'category': 'Bags > Panniers', 'brand': 'varga & daughter', 'tags': 'a| b |a', 'status': 'ACTIVE', 'kind': 'shipped', 'gtin': gtin, 'stock': '4', 'price@uk': '59.90', 'weight': '1.2 kg', 'name@/fr-CH': 'Sacoche', 'summary': '', 'mounting': 'rack|frame' })
+    const d = read({
+      sku: ' A-1 ',
+      parent: '',
+      type: 'bag',
+      category: 'Bags > Panniers',
+      brand: 'varga & daughter',
+      tags: 'a| b |a',
+      status: 'ACTIVE',
+      kind: 'shipped',
+      gtin: gtin,
+      stock: '4',
+      'price@uk': '59.90',
+      weight: '1.2 kg',
+      'name@/fr-CH': 'Sacoche',
+      summary: '',
+      mounting: 'rack|frame',
+    })
     expect(d.problems).toEqual([])
     expect(d).toMatchObject({ sku: 'A-1', parent: undefined })
-    expect(d.patch.fields).toEqual({ type: 'bag', category: 'panniers', brand: 'varga', tags: ['a', 'b'], status: 'active', kind: 'shipped', gtin, stock: 4 })
+    expect(d.patch.fields).toEqual({
+      type: 'bag',
+      category: 'panniers',
+      brand: 'varga',
+      tags: ['a', 'b'],
+      status: 'active',
+      kind: 'shipped',
+      gtin,
+      stock: 4,
+    })
     expect(d.patch.basePrices).toEqual([{ storefront: 'uk', amount: 59.9 }])
     expect(d.patch.values).toEqual([
-      { attribute: 'weight', storefront: null, language: null, value: { value: 1.2, unit: 'kg' } }, { attribute: 'name', storefront: null, language: 'fr-CH', value: 'Sacoche' }, { attribute: 'mounting', storefront: null, language: null, value: ['rack', 'frame'] },
+      { attribute: 'weight', storefront: null, language: null, value: { value: 1.2, unit: 'kg' } },
+      { attribute: 'name', storefront: null, language: 'fr-CH', value: 'Sacoche' },
+      { attribute: 'mounting', storefront: null, language: null, value: ['rack', 'frame'] },
     ])
   })
 
   it('clears with \\- alone', () => {
-    const d = read({ 'sku': 'A-1', 'category': '\\-', 'gtin': '\\-', 'price@uk': '\\-', 'name': '\\-', 'summary': 'ends with \\-', 'tags': '\\-' })
+    const d = read({
+      sku: 'A-1',
+      category: '\\-',
+      gtin: '\\-',
+      'price@uk': '\\-',
+      name: '\\-',
+      summary: 'ends with \\-',
+      tags: '\\-',
+    })
     expect(d.patch.fields).toEqual({ category: null, gtin: null, tags: [] })
     expect(d.patch.basePrices).toEqual([{ storefront: 'uk', amount: null }])
     expect(d.patch.values.map((v) => v.value)).toEqual([null, 'ends with \\-'])
   })
 
   it('takes away the sign that guards a formula, and only that', () => {
-    const d = read({ sku: 'A-1', name: '\'=SUM(A1)', summary: '\'tis dry', model: '\'-3' })
-    expect(d.patch.values.map((v) => v.value)).toEqual(['=SUM(A1)', '\'tis dry', '-3'])
+    const d = read({ sku: 'A-1', name: "'=SUM(A1)", summary: "'tis dry", model: "'-3" })
+    expect(d.patch.values.map((v) => v.value)).toEqual(['=SUM(A1)', "'tis dry", '-3'])
   })
 
   it.each<[Record<string, string>, string, string]>([
-    [{ type: 'boat' }, 'type', 'unknown-type'], [{ type: '\\-' }, 'type', 'required'], [{ category: 'Bags > Boats' }, 'category', 'unknown-category'], [{ category: 'Panniers > Bags' }, 'category', 'unknown-category'],
-    [{ brand: 'Nobody' }, 'brand', 'unknown-brand'], [{ status: 'on' }, 'status', 'unknown-status'], [{ kind: 'boat' }, 'kind', 'unknown-kind'], [{ gtin: `${body}${(checkDigit(body) + 1) % 10}` }, 'gtin', 'bad-gtin'], [{ gtin: '12345' }, 'gtin', 'bad-gtin'],
-    [{ stock: '4.5' }, 'stock', 'not-a-count'], [{ stock: '-1' }, 'stock', 'not-a-count'], [{ 'price@uk': '-3' }, 'price@uk', 'not-a-price'], [{ 'price@uk': '1.23456' }, 'price@uk', 'not-a-price'], [{ weight: '1,2 kg' }, 'weight', 'not-a-measure'], [{ weight: '12' }, 'weight', 'no-unit'], [{ season: 'spring' }, 'season', 'unknown-option'],
+    [{ type: 'boat' }, 'type', 'unknown-type'],
+    [{ type: '\\-' }, 'type', 'required'],
+    [{ category: 'Bags > Boats' }, 'category', 'unknown-category'],
+    [{ category: 'Panniers > Bags' }, 'category', 'unknown-category'],
+    [{ brand: 'Nobody' }, 'brand', 'unknown-brand'],
+    [{ status: 'on' }, 'status', 'unknown-status'],
+    [{ kind: 'boat' }, 'kind', 'unknown-kind'],
+    [{ gtin: `${body}${(checkDigit(body) + 1) % 10}` }, 'gtin', 'bad-gtin'],
+    [{ gtin: '12345' }, 'gtin', 'bad-gtin'],
+    [{ stock: '4.5' }, 'stock', 'not-a-count'],
+    [{ stock: '-1' }, 'stock', 'not-a-count'],
+    [{ 'price@uk': '-3' }, 'price@uk', 'not-a-price'],
+    [{ 'price@uk': '1.23456' }, 'price@uk', 'not-a-price'],
+    [{ weight: '1,2 kg' }, 'weight', 'not-a-measure'],
+    [{ weight: '12' }, 'weight', 'no-unit'],
+    [{ season: 'spring' }, 'season', 'unknown-option'],
   ])('finds %j wrong', (row, column, code) => expect(problemOf(row)).toEqual([[column, code]]))
 
   it('finds every problem of a row, not the first', () => {
@@ -54,7 +102,8 @@ describe('a row of a product file', () => {
 })
 
 describe('the decimal sign of a file', () => {
-  const sign = (row: Record<string, string>) => decimalSignOfRow(Object.values(row), parseHeader(Object.keys(row), setup).columns)
+  const sign = (row: Record<string, string>) =>
+    decimalSignOfRow(Object.values(row), parseHeader(Object.keys(row), setup).columns)
   it('comes from cells that can be read one way only', () => {
     expect(sign({ sku: 'A', weight: '1,5 kg' })).toBe(',')
     expect(sign({ sku: 'A', grade: '1,234', weight: '1.5 kg' })).toBe('.')
@@ -64,6 +113,12 @@ describe('the decimal sign of a file', () => {
 
 describe('categories by path', () => {
   it('are found by names in any language or by codes', () => {
-    expect([findCategory('Bags > Panniers > Roll-top', setup), findCategory('sacoches>SACOCHES ARRIÈRE', setup), findCategory('roll-top', setup), findCategory('Roll-top', setup), findCategory('Bags > ', setup)]).toEqual(['roll-top', 'panniers', 'roll-top', undefined, undefined])
+    expect([
+      findCategory('Bags > Panniers > Roll-top', setup),
+      findCategory('sacoches>SACOCHES ARRIÈRE', setup),
+      findCategory('roll-top', setup),
+      findCategory('Roll-top', setup),
+      findCategory('Bags > ', setup),
+    ]).toEqual(['roll-top', 'panniers', 'roll-top', undefined, undefined])
   })
 })

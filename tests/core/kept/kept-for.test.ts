@@ -6,7 +6,11 @@ describe('what is kept for an object', () => {
     let made = 0
     const kept = keptFor<object, number | undefined>()
     const [a, b] = [{}, {}]
-    const ask = (of: object, key: string, comesTo?: number) => kept(of, key, () => { made++; return comesTo })
+    const ask = (of: object, key: string, comesTo?: number) =>
+      kept(of, key, () => {
+        made++
+        return comesTo
+      })
     expect([ask(a, 'x', 1), ask(a, 'x', 2), ask(a, 'y', 3), ask(b, 'x', 4)]).toEqual([1, 1, 3, 4])
     expect([ask(a, 'none'), ask(a, 'none', 5)]).toEqual([undefined, undefined])
     expect(made).toBe(4)
@@ -24,7 +28,11 @@ describe('what is kept for an object', () => {
   it('is not kept where it could not be worked out', () => {
     const kept = keptFor<object, number>()
     const of = {}
-    expect(() => kept(of, 'x', () => { throw new RangeError('not yet') })).toThrow('not yet')
+    expect(() =>
+      kept(of, 'x', () => {
+        throw new RangeError('not yet')
+      }),
+    ).toThrow('not yet')
     expect(kept(of, 'x', () => 2)).toBe(2)
   })
 })

@@ -21,15 +21,33 @@ describe('cutting', () => {
   })
   it('never leaves the picture and never is empty, whatever is asked', () => {
     const share = fc.double({ min: 0, max: 1, noNaN: true })
-    fc.assert(fc.property(fc.constantFrom(...Object.keys(shapes) as Shape[]), fc.integer({ min: 1, max: 9000 }), fc.integer({ min: 1, max: 9000 }), share, share, share, share, share, share, (shape, w, h, l, t, cw, ch, x, y) => {
-      const crop = { left: l * 0.99, top: t * 0.99, width: Math.min(0.01 + cw, 1 - l * 0.99), height: Math.min(0.01 + ch, 1 - t * 0.99) }
-      const c = cutTo(shape, w, h, crop, { x, y })
-      expect(c.width).toBeGreaterThanOrEqual(1)
-      expect(c.height).toBeGreaterThanOrEqual(1)
-      expect(c.left).toBeGreaterThanOrEqual(0)
-      expect(c.top).toBeGreaterThanOrEqual(0)
-      expect(c.left + c.width).toBeLessThanOrEqual(w)
-      expect(c.top + c.height).toBeLessThanOrEqual(h)
-    }))
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...(Object.keys(shapes) as Shape[])),
+        fc.integer({ min: 1, max: 9000 }),
+        fc.integer({ min: 1, max: 9000 }),
+        share,
+        share,
+        share,
+        share,
+        share,
+        share,
+        (shape, w, h, l, t, cw, ch, x, y) => {
+          const crop = {
+            left: l * 0.99,
+            top: t * 0.99,
+            width: Math.min(0.01 + cw, 1 - l * 0.99),
+            height: Math.min(0.01 + ch, 1 - t * 0.99),
+          }
+          const c = cutTo(shape, w, h, crop, { x, y })
+          expect(c.width).toBeGreaterThanOrEqual(1)
+          expect(c.height).toBeGreaterThanOrEqual(1)
+          expect(c.left).toBeGreaterThanOrEqual(0)
+          expect(c.top).toBeGreaterThanOrEqual(0)
+          expect(c.left + c.width).toBeLessThanOrEqual(w)
+          expect(c.top + c.height).toBeLessThanOrEqual(h)
+        },
+      ),
+    )
   })
 })

@@ -21,12 +21,30 @@ describe('names of files', () => {
     expect(keysOfNames(['PE-1818 M.jpg', 'PE-1818.jpg'])).toEqual(['pe1818m', 'pe1818', 'pe'])
   })
   it('say the view at their end', () => {
-    expect(['a detail.jpg', 'a_in-use_2.jpg', 'a inuse.jpg', 'PE packed 12.png', 'detailed.jpg', 'detail view.jpg', 'scale.jpg'].map(viewOfName)).toEqual(['detail', 'in-use', 'in-use', 'packed', null, null, 'scale'])
+    expect(
+      [
+        'a detail.jpg',
+        'a_in-use_2.jpg',
+        'a inuse.jpg',
+        'PE packed 12.png',
+        'detailed.jpg',
+        'detail view.jpg',
+        'scale.jpg',
+      ].map(viewOfName),
+    ).toEqual(['detail', 'in-use', 'in-use', 'packed', null, null, 'scale'])
   })
   it('order the pictures of a product: those without a number first, then by number, then by name', () => {
-    expect(inPlace(['pe-1818-10.jpg', 'pe-1818-2.jpg', 'pe-1818.jpg', 'pe-1818-b.jpg'].map(match)).map((m) => m.file)).toEqual(['pe-1818-b.jpg', 'pe-1818.jpg', 'pe-1818-2.jpg', 'pe-1818-10.jpg'])
+    expect(
+      inPlace(['pe-1818-10.jpg', 'pe-1818-2.jpg', 'pe-1818.jpg', 'pe-1818-b.jpg'].map(match)).map((m) => m.file),
+    ).toEqual(['pe-1818-b.jpg', 'pe-1818.jpg', 'pe-1818-2.jpg', 'pe-1818-10.jpg'])
   })
   it('become names of the library', () => {
-    expect(['Neue Tasche grün.JPG', '../x/y z.png', 'かばん.jpg', 'a.tar.gz', '-_-.pdf'].map(libraryName)).toEqual(['Neue-Tasche-grun.jpg', 'y-z.png', 'picture.jpg', 'a.tar.gz', 'picture.pdf'])
+    expect(['Neue Tasche grün.JPG', '../x/y z.png', 'かばん.jpg', 'a.tar.gz', '-_-.pdf'].map(libraryName)).toEqual([
+      'Neue-Tasche-grun.jpg',
+      'y-z.png',
+      'picture.jpg',
+      'a.tar.gz',
+      'picture.pdf',
+    ])
   })
 })

@@ -2,7 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { areaMarkup, tabAfterKey } from '@core/page/markup'
 import { limitWords, noLimits } from '@core/assignments/limits'
 
-const parts = [{ piece: 'a', title: 'A & B', html: '<p>a</p>' }, { piece: 'b', title: 'C', html: '<p>b</p>' }]
+const parts = [
+  { piece: 'a', title: 'A & B', html: '<p>a</p>' },
+  { piece: 'b', title: 'C', html: '<p>b</p>' },
+]
 
 describe('the markup of an area', () => {
   it('has one open tab, and only that in the tab order', () => {
@@ -12,7 +15,8 @@ describe('the markup of an area', () => {
     expect(html).toContain('aria-selected="false" tabindex="-1" data-piece="a">A &amp; B')
     expect(html).toContain('id="a" aria-labelledby="tab-a" tabindex="0" data-piece="a" hidden>')
   })
-  it('opens the first tab where none is asked for', () => expect(areaMarkup(parts, 'tabs', ['x'])).toContain('id="tab-a" aria-controls="a" aria-selected="true"'))
+  it('opens the first tab where none is asked for', () =>
+    expect(areaMarkup(parts, 'tabs', ['x'])).toContain('id="tab-a" aria-controls="a" aria-selected="true"'))
   it('has headings with buttons in an accordion, any number open', () => {
     const html = areaMarkup(parts, 'accordion', ['a', 'b'])
     expect(html.match(/<h2><button type="button" aria-expanded="true"/g)).toHaveLength(2)
@@ -22,12 +26,17 @@ describe('the markup of an area', () => {
 })
 
 it('follows the keys of the tabs pattern, the arrows turned round in right-to-left pages', () => {
-  const keys = (direction: 'ltr' | 'rtl') => ['ArrowRight', 'ArrowLeft', 'Home', 'End', 'a'].map((k) => tabAfterKey(3, 2, k, direction))
+  const keys = (direction: 'ltr' | 'rtl') =>
+    ['ArrowRight', 'ArrowLeft', 'Home', 'End', 'a'].map((k) => tabAfterKey(3, 2, k, direction))
   expect(keys('ltr')).toEqual([0, 1, 0, 2, undefined])
   expect(keys('rtl')).toEqual([1, 0, 0, 2, undefined])
 })
 
 it('says limits in words', () => {
-  expect(limitWords({ ...noLimits(), storefronts: ['ch'], groups: ['club', 'workshop'], from: '2026-11-27T06:00' }, (c) => c.toUpperCase())).toBe('CH · club, workshop · from 2026-11-27 06:00')
+  expect(
+    limitWords({ ...noLimits(), storefronts: ['ch'], groups: ['club', 'workshop'], from: '2026-11-27T06:00' }, (c) =>
+      c.toUpperCase(),
+    ),
+  ).toBe('CH · club, workshop · from 2026-11-27 06:00')
   expect(limitWords(noLimits(), String)).toBe('')
 })

@@ -1,8 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { effectivePrice, inheritedPrices, type SpecialPrice } from '@core/prices/effective'
 
-const s = (amount: number, from = -Infinity, to = Infinity, group: string | null = null, quantity = 1): SpecialPrice => ({ amount, from, to, group, quantity })
-const pays = (base: number | null, specials: SpecialPrice[], group: string | null = null, moment = 100) => effectivePrice({ base, specials }, group, moment)?.amount
+const s = (
+  amount: number,
+  from = -Infinity,
+  to = Infinity,
+  group: string | null = null,
+  quantity = 1,
+): SpecialPrice => ({ amount, from, to, group, quantity })
+const pays = (base: number | null, specials: SpecialPrice[], group: string | null = null, moment = 100) =>
+  effectivePrice({ base, specials }, group, moment)?.amount
 
 // Worked examples of the rule for prices, each by hand.
 describe('what a customer pays', () => {

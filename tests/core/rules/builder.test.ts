@@ -27,24 +27,40 @@ describe('the condition builder', () => {
     expect(fromBuilder({ ...group, sameVariant: false }, setup)).toEqual({ all: [bag, size, stock] })
   })
   it('changes no rule by opening it', () => {
-    for (const rule of [{ all: [size, stock] }, { all: [size, { variant: { all: [size, stock] } }] }, { variant: { any: [size, stock] } }, { none: [{ variant: { all: [size] } }] }, bag, { any: [{ all: [] }] }] as Condition[]) {
+    for (const rule of [
+      { all: [size, stock] },
+      { all: [size, { variant: { all: [size, stock] } }] },
+      { variant: { any: [size, stock] } },
+      { none: [{ variant: { all: [size] } }] },
+      bag,
+      { any: [{ all: [] }] },
+    ] as Condition[]) {
       expect(through(rule)).toEqual(asGroup(rule))
     }
   })
   it('shows measures and prices that are written in one in their parts', () => {
-    const shown = (field: string, value: unknown) => (toBuilder({ field, is: 'equals', value } as Condition, setup).children[0] as { value: unknown }).value
+    const shown = (field: string, value: unknown) =>
+      (toBuilder({ field, is: 'equals', value } as Condition, setup).children[0] as { value: unknown }).value
     expect(shown('price', '250 GBP')).toEqual({ value: 250, currency: 'GBP' })
-    expect(shown('attribute:width', ['8 in', '30.5 cm'])).toEqual([{ value: 8, unit: 'in' }, { value: 30.5, unit: 'cm' }])
+    expect(shown('attribute:width', ['8 in', '30.5 cm'])).toEqual([
+      { value: 8, unit: 'in' },
+      { value: 30.5, unit: 'cm' },
+    ])
     expect(shown('attribute:width', 'eight')).toBe('eight')
     expect(shown('price', { value: 3, currency: 'CHF' })).toEqual({ value: 3, currency: 'CHF' })
   })
   it('means the same after a way through it, for any rule and product', () => {
-    fc.assert(fc.property(aCondition, fc.array(aFamily, { minLength: 1, maxLength: 4 }), (rule, families) => {
-      const [before, after] = [checkCondition(rule, setup), checkCondition(through(rule), setup)].map((n) => compilePredicate(n)) as [ReturnType<typeof compilePredicate>, ReturnType<typeof compilePredicate>]
-      for (const f of families) {
-        const facts = factsOf(f, { storefront: 'uk', group: null, moment: someMoment }, setup)
-        expect(after(facts)).toBe(before(facts))
-      }
-    }), { numRuns: 300, seed: 4870 })
+    fc.assert(
+      fc.property(aCondition, fc.array(aFamily, { minLength: 1, maxLength: 4 }), (rule, families) => {
+        const [before, after] = [checkCondition(rule, setup), checkCondition(through(rule), setup)].map((n) =>
+          compilePredicate(n),
+        ) as [ReturnType<typeof compilePredicate>, ReturnType<typeof compilePredicate>]
+        for (const f of families) {
+          const facts = factsOf(f, { storefront: 'uk', group: null, moment: someMoment }, setup)
+          expect(after(facts)).toBe(before(facts))
+        }
+      }),
+      { numRuns: 300, seed: 4870 },
+    )
   })
 })

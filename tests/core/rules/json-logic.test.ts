@@ -19,18 +19,66 @@ const refusal = (l: JsonLogic) => {
 
 describe('a rule as JsonLogic', () => {
   it.each<[Condition, JsonLogic]>([
-    [{ field: 'attribute:weight', is: 'below', value: '1.2 kg' }, { and: [{ '!==': [{ var: 'attribute:weight' }, null] }, { '<': [{ var: 'attribute:weight' }, 1200] }] }],
-    [{ field: 'price', is: 'above', value: '60 GBP' }, { some: [{ var: 'variants' }, { and: [{ '===': [{ var: 'currency' }, 'GBP'] }, { '!==': [{ var: 'price' }, null] }, { '>': [{ var: 'price' }, 60] }] }] }],
+    [
+      { field: 'attribute:weight', is: 'below', value: '1.2 kg' },
+      { and: [{ '!==': [{ var: 'attribute:weight' }, null] }, { '<': [{ var: 'attribute:weight' }, 1200] }] },
+    ],
+    [
+      { field: 'price', is: 'above', value: '60 GBP' },
+      {
+        some: [
+          { var: 'variants' },
+          {
+            and: [
+              { '===': [{ var: 'currency' }, 'GBP'] },
+              { '!==': [{ var: 'price' }, null] },
+              { '>': [{ var: 'price' }, 60] },
+            ],
+          },
+        ],
+      },
+    ],
     [{ field: 'type', is: 'one-of', value: ['bag', 'glove'] }, { in: [{ var: 'type' }, ['bag', 'glove']] }],
     [{ field: 'category', is: 'equals', value: 'bags' }, { in: ['bags', { var: 'category' }] }],
-    [{ field: 'name', is: 'like', value: 'Regn*' }, { and: [{ '!==': [{ var: 'name' }, null] }, { '===': [{ substr: [{ var: 'name' }, 0, 4] }, 'regn'] }] }],
-    [{ field: 'name', is: 'like', value: 'r?gn' }, { and: [{ '!==': [{ var: 'name' }, null] }, { like: [{ var: 'name' }, 'r?gn'] }] }],
-    [{ field: 'gtin', is: 'present', value: false }, { '!': [{ some: [{ var: 'variants' }, { '!==': [{ var: 'gtin' }, null] }] }] }],
-    [{ all: [] }, true], [{ any: [] }, false], [{ none: [{ any: [] }] }, true], [{ all: [{ none: [] }, { field: 'type', is: 'equals', value: 'bag' }] }, { '===': [{ var: 'type' }, 'bag'] }],
+    [
+      { field: 'name', is: 'like', value: 'Regn*' },
+      { and: [{ '!==': [{ var: 'name' }, null] }, { '===': [{ substr: [{ var: 'name' }, 0, 4] }, 'regn'] }] },
+    ],
+    [
+      { field: 'name', is: 'like', value: 'r?gn' },
+      { and: [{ '!==': [{ var: 'name' }, null] }, { like: [{ var: 'name' }, 'r?gn'] }] },
+    ],
+    [
+      { field: 'gtin', is: 'present', value: false },
+      { '!': [{ some: [{ var: 'variants' }, { '!==': [{ var: 'gtin' }, null] }] }] },
+    ],
+    [{ all: [] }, true],
+    [{ any: [] }, false],
+    [{ none: [{ any: [] }] }, true],
+    [{ all: [{ none: [] }, { field: 'type', is: 'equals', value: 'bag' }] }, { '===': [{ var: 'type' }, 'bag'] }],
   ])('%j', (rule, logic) => expect(out(rule)).toEqual(logic))
 
   it('comes back as a rule that is written the same way', () => {
-    for (const rule of [{ all: [{ field: 'type', is: 'equals', value: 'bag' }, { field: 'price', is: 'between', value: ['35 GBP', '60 GBP'] }, { none: [{ field: 'tags', is: 'equals', value: 'wet' }] }] }, { field: 'created', is: 'within-days', value: 7 }, { variant: { all: [{ field: 'attribute:size', is: 'equals', value: 'S' }, { field: 'stock', is: 'above', value: 0 }] } }, { field: 'sku', is: 'at-least', value: 'PE-9' }, { field: 'any-text', is: 'contains', value: 'dry' }]) {
+    for (const rule of [
+      {
+        all: [
+          { field: 'type', is: 'equals', value: 'bag' },
+          { field: 'price', is: 'between', value: ['35 GBP', '60 GBP'] },
+          { none: [{ field: 'tags', is: 'equals', value: 'wet' }] },
+        ],
+      },
+      { field: 'created', is: 'within-days', value: 7 },
+      {
+        variant: {
+          all: [
+            { field: 'attribute:size', is: 'equals', value: 'S' },
+            { field: 'stock', is: 'above', value: 0 },
+          ],
+        },
+      },
+      { field: 'sku', is: 'at-least', value: 'PE-9' },
+      { field: 'any-text', is: 'contains', value: 'dry' },
+    ]) {
       expect(out(into(out(rule)))).toEqual(out(rule))
     }
   })
@@ -39,19 +87,59 @@ describe('a rule as JsonLogic', () => {
 describe('JsonLogic of others', () => {
   it.each<[JsonLogic, Condition]>([
     [{ '<': [{ var: 'price' }, 60] }, { field: 'price', is: 'below', value: { value: 60, currency: 'GBP' } }],
-    [{ '>=': [1000, { var: 'attribute:weight' }] }, { field: 'attribute:weight', is: 'at-most', value: { value: 1000, unit: 'g' } }],
-    [{ '<=': [35, { var: 'price' }, 60] }, { field: 'price', is: 'between', value: [{ value: 35, currency: 'GBP' }, { value: 60, currency: 'GBP' }] }],
+    [
+      { '>=': [1000, { var: 'attribute:weight' }] },
+      { field: 'attribute:weight', is: 'at-most', value: { value: 1000, unit: 'g' } },
+    ],
+    [
+      { '<=': [35, { var: 'price' }, 60] },
+      {
+        field: 'price',
+        is: 'between',
+        value: [
+          { value: 35, currency: 'GBP' },
+          { value: 60, currency: 'GBP' },
+        ],
+      },
+    ],
     [{ '!=': [{ var: 'brand' }, 'oxbrook'] }, { none: [{ field: 'brand', is: 'equals', value: 'oxbrook' }] }],
     [{ '!=': [{ var: 'brand' }, null] }, { field: 'brand', is: 'present', value: true }],
     [{ '!!': [{ var: 'attribute:reflective' }] }, { field: 'attribute:reflective', is: 'equals', value: true }],
-    [{ '!': [{ or: [{ '==': [{ var: 'type' }, 'bag'] }, { in: ['dry', { var: 'name' }] }] }] }, { none: [{ field: 'type', is: 'equals', value: 'bag' }, { field: 'name', is: 'contains', value: 'dry' }] }],
+    [
+      { '!': [{ or: [{ '==': [{ var: 'type' }, 'bag'] }, { in: ['dry', { var: 'name' }] }] }] },
+      {
+        none: [
+          { field: 'type', is: 'equals', value: 'bag' },
+          { field: 'name', is: 'contains', value: 'dry' },
+        ],
+      },
+    ],
     [{ in: [{ var: 'season' }, ['winter']] }, { field: 'season', is: 'one-of', value: ['winter'] }],
-    [{ and: [{ some: [{ var: 'variants' }, { '===': [{ var: 'name' }, null] }] }, { '!==': [{ var: 'name' }, null] }] }, { all: [{ field: 'name', is: 'present', value: true }, { variant: { field: 'name', is: 'present', value: false } }] }],
+    [
+      {
+        and: [{ some: [{ var: 'variants' }, { '===': [{ var: 'name' }, null] }] }, { '!==': [{ var: 'name' }, null] }],
+      },
+      {
+        all: [
+          { field: 'name', is: 'present', value: true },
+          { variant: { field: 'name', is: 'present', value: false } },
+        ],
+      },
+    ],
     [true, { all: [] }],
   ])('%j is a rule', (logic, rule) => expect(into(logic)).toEqual(rule))
 
   it.each<[JsonLogic, string]>([
-    [{ '+': [1, 2] }, ''], [{ and: [{ '==': [{ var: 'type' }, 'bag'] }, { if: [true, 1, 2] }] }, 'and[1]'], [{ or: [{ '<': [{ var: 'price' }, { var: 'basePrice' }] }] }, 'or[0]'], [{ '==': [1, 1] }, ''], [{ '!': [{ var: 'stock' }] }, ''], [{ var: 'colour' }, ''],
-    [{ '===': [{ substr: [{ var: 'name' }, 1, 3] }, 'egn'] }, ''], [{ some: [{ var: '' }, true] }, ''], [{ and: [{ or: [{ '==': [{ var: 'x' }, 1] }] }] }, 'and[0].or[0]'], [{ a: 1, b: 2 }, ''], [['x'], ''],
+    [{ '+': [1, 2] }, ''],
+    [{ and: [{ '==': [{ var: 'type' }, 'bag'] }, { if: [true, 1, 2] }] }, 'and[1]'],
+    [{ or: [{ '<': [{ var: 'price' }, { var: 'basePrice' }] }] }, 'or[0]'],
+    [{ '==': [1, 1] }, ''],
+    [{ '!': [{ var: 'stock' }] }, ''],
+    [{ var: 'colour' }, ''],
+    [{ '===': [{ substr: [{ var: 'name' }, 1, 3] }, 'egn'] }, ''],
+    [{ some: [{ var: '' }, true] }, ''],
+    [{ and: [{ or: [{ '==': [{ var: 'x' }, 1] }] }] }, 'and[0].or[0]'],
+    [{ a: 1, b: 2 }, ''],
+    [['x'], ''],
   ])('%j is refused, with the node', (logic, path) => expect(refusal(logic)).toBe(path))
 })

@@ -8,14 +8,26 @@ const attribute = (code: string) => setup.attributes.get(code)!
 
 describe('an attribute whose values are their own facts', () => {
   it('is one of one number or short text that depends on nothing', () => {
-    for (const code of ['weight', 'season', 'reflective', 'launched', 'model']) expect(isPlain(attribute(code), setup), code).toBe(true)
+    for (const code of ['weight', 'season', 'reflective', 'launched', 'model'])
+      expect(isPlain(attribute(code), setup), code).toBe(true)
   })
-  it.each([['mounting', 'has several'], ['name', 'is translated'], ['description', 'is long'], ['material', 'has a default somewhere'], ['size', 'is of variants']])('is not %s, which %s', (code) => {
+  it.each([
+    ['mounting', 'has several'],
+    ['name', 'is translated'],
+    ['description', 'is long'],
+    ['material', 'has a default somewhere'],
+    ['size', 'is of variants'],
+  ])('is not %s, which %s', (code) => {
     expect(isPlain(attribute(code), setup)).toBe(false)
   })
   it('is none that a type has a default for, or has per variant, or that storefronts have of their own', () => {
     const type = [...setup.types.values()].find((t) => t.attributes.some((a) => a.attribute === 'season'))!
-    const withUse = (use: object) => ({ types: new Map(setup.types).set(type.code, { ...type, attributes: type.attributes.map((a) => (a.attribute === 'season' ? { ...a, ...use } : a)) }) })
+    const withUse = (use: object) => ({
+      types: new Map(setup.types).set(type.code, {
+        ...type,
+        attributes: type.attributes.map((a) => (a.attribute === 'season' ? { ...a, ...use } : a)),
+      }),
+    })
     expect(isPlain(attribute('season'), withUse({}))).toBe(true)
     expect(isPlain(attribute('season'), withUse({ default: 'summer' }))).toBe(false)
     expect(isPlain(attribute('season'), withUse({ perVariant: true }))).toBe(false)

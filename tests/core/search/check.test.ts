@@ -3,7 +3,13 @@ import { cutTo, searchWordsKnown, searchWordsOf, titleWordsMissing } from '@core
 
 describe('titleWordsMissing', () => {
   it('finds words of the title in any form, and names those that stand nowhere', () => {
-    expect(titleWordsMissing('Wasserdichte Fahrradtaschen, 18 Liter', ['Eine wasserdichte Fahrradtasche.', 'Sie fasst 18 l.'], 'de-DE')).toEqual(['Liter'])
+    expect(
+      titleWordsMissing(
+        'Wasserdichte Fahrradtaschen, 18 Liter',
+        ['Eine wasserdichte Fahrradtasche.', 'Sie fasst 18 l.'],
+        'de-DE',
+      ),
+    ).toEqual(['Liter'])
     expect(titleWordsMissing('Panniers for touring', ['A pannier that toured the world'], 'en-GB')).toEqual([])
   })
   it('leaves short words aside, and knows the parts of words with hyphens', () => {
@@ -18,7 +24,10 @@ describe('searchWordsKnown', () => {
   it('names what the texts say already, whole words only, and what is there twice', () => {
     const words = searchWordsOf('Fahrradtasche, Rad, packtasche, Packtasche ,')
     expect(words).toEqual(['Fahrradtasche', 'Rad', 'packtasche', 'Packtasche'])
-    expect(searchWordsKnown(words, ['Diese Fahrradtasche passt.'])).toEqual({ there: ['Fahrradtasche'], twice: ['Packtasche'] })
+    expect(searchWordsKnown(words, ['Diese Fahrradtasche passt.'])).toEqual({
+      there: ['Fahrradtasche'],
+      twice: ['Packtasche'],
+    })
   })
 })
 

@@ -17,15 +17,29 @@ describe('slugOf', () => {
     expect(slugOf(text, language)).toBe(slug)
   })
   it('cuts long ones between words, and gives the same again', () => {
-    const long = slugOf('A very long name of a pannier that goes on and on about what it holds and where it hangs', 'en-GB')
+    const long = slugOf(
+      'A very long name of a pannier that goes on and on about what it holds and where it hangs',
+      'en-GB',
+    )
     expect(long.length).toBeLessThanOrEqual(80)
-    expect('a-very-long-name-of-a-pannier-that-goes-on-and-on-about-what-it-holds-and-where-it-hangs'.startsWith(`${long}-`)).toBe(true)
+    expect(
+      'a-very-long-name-of-a-pannier-that-goes-on-and-on-about-what-it-holds-and-where-it-hangs'.startsWith(`${long}-`),
+    ).toBe(true)
     expect(slugOf(long, 'en-GB')).toBe(long)
   })
 })
 
 describe('slugProblem', () => {
-  it.each([['regn-18', true], ['Regn', false], ['regn--18', false], ['-regn', false], ['regn 18', false], ['größe', false], ['', false], ['a'.repeat(81), false]])('%s: %s', (slug, good) => {
+  it.each([
+    ['regn-18', true],
+    ['Regn', false],
+    ['regn--18', false],
+    ['-regn', false],
+    ['regn 18', false],
+    ['größe', false],
+    ['', false],
+    ['a'.repeat(81), false],
+  ])('%s: %s', (slug, good) => {
     expect(slugProblem(slug) === undefined).toBe(good)
   })
 })

@@ -1,14 +1,34 @@
 import { describe, expect, it } from 'vitest'
-import { changeSegments, joinSegments, keptOf, segmentsOf, splitSegment, wholeOf, type UnitTexts } from '@core/translation/unit-segments'
+import {
+  changeSegments,
+  joinSegments,
+  keptOf,
+  segmentsOf,
+  splitSegment,
+  wholeOf,
+  type UnitTexts,
+} from '@core/translation/unit-segments'
 import { sourceHash } from '@core/translation/state'
 
 const languages = { source: 'en-GB', target: 'de-DE' }
-const unit = (source: string, target: string | null, more: Partial<UnitTexts> = {}): UnitTexts => ({ source, target, type: 'rich-text', languages, state: target === null ? null : 'reviewed', madeFrom: null, kept: null, ...more })
+const unit = (source: string, target: string | null, more: Partial<UnitTexts> = {}): UnitTexts => ({
+  source,
+  target,
+  type: 'rich-text',
+  languages,
+  state: target === null ? null : 'reviewed',
+  madeFrom: null,
+  kept: null,
+  ...more,
+})
 const said = (u: UnitTexts) => segmentsOf(u).segments.map((s) => [s.text, s.target, s.was])
 
 describe('the segments of a unit', () => {
   it('have the parts of its target, and the unit’s state', () => {
-    expect(said(unit('<p>Dry. Light.</p>', '<p>Trocken. Leicht.</p>'))).toEqual([['Dry.', 'Trocken.', null], ['Light.', 'Leicht.', null]])
+    expect(said(unit('<p>Dry. Light.</p>', '<p>Trocken. Leicht.</p>'))).toEqual([
+      ['Dry.', 'Trocken.', null],
+      ['Light.', 'Leicht.', null],
+    ])
     expect(segmentsOf(unit('<p>Dry.</p>', '<p>Trocken.</p>')).segments[0]!.state).toBe('reviewed')
   })
   it('have none where the target is built otherwise', () => {
@@ -17,26 +37,50 @@ describe('the segments of a unit', () => {
   })
   it('keep their target where a source beside them has changed, and show what that was', () => {
     const old = '<p>Dry. Holds 20 L. Light.</p>'
-    expect(said(unit('<p>Dry. Holds 22 L. Light.</p>', '<p>Trocken. Fasst 20 L. Leicht.</p>', { madeFrom: old }))).toEqual([['Dry.', 'Trocken.', null], ['Holds 22 L.', 'Fasst 20 L.', 'Holds 20 L.'], ['Light.', 'Leicht.', null]])
-    expect(said(unit('<p>Dry. New. Light.</p>', '<p>Trocken. Leicht.</p>', { madeFrom: '<p>Dry. Light.</p>' }))).toEqual([['Dry.', 'Trocken.', null], ['New.', null, null], ['Light.', 'Leicht.', null]])
+    expect(
+      said(unit('<p>Dry. Holds 22 L. Light.</p>', '<p>Trocken. Fasst 20 L. Leicht.</p>', { madeFrom: old })),
+    ).toEqual([
+      ['Dry.', 'Trocken.', null],
+      ['Holds 22 L.', 'Fasst 20 L.', 'Holds 20 L.'],
+      ['Light.', 'Leicht.', null],
+    ])
+    expect(
+      said(unit('<p>Dry. New. Light.</p>', '<p>Trocken. Leicht.</p>', { madeFrom: '<p>Dry. Light.</p>' })),
+    ).toEqual([
+      ['Dry.', 'Trocken.', null],
+      ['New.', null, null],
+      ['Light.', 'Leicht.', null],
+    ])
   })
   it('are kept while the target is not yet whole, and are old once it was written by another way', () => {
     const half = segmentsOf(unit('<p>Dry. Light.</p>', null))
-    const done = changeSegments(half.segments, [{ index: 0, source: 'Dry.', base: null, target: 'Trocken.', state: 'translated' }])
+    const done = changeSegments(half.segments, [
+      { index: 0, source: 'Dry.', base: null, target: 'Trocken.', state: 'translated' },
+    ])
     expect(wholeOf({ ...half, ...done }, languages)).toBeNull()
     const kept = keptOf({ ...half, ...done }, null)
-    expect(said(unit('<p>Dry. Light.</p>', null, { kept }))).toEqual([['Dry.', 'Trocken.', null], ['Light.', null, null]])
+    expect(said(unit('<p>Dry. Light.</p>', null, { kept }))).toEqual([
+      ['Dry.', 'Trocken.', null],
+      ['Light.', null, null],
+    ])
     expect(said(unit('<p>Dry. Light.</p>', '<p>Dürr. Hell.</p>', { kept }))[0]).toEqual(['Dry.', 'Dürr.', null])
   })
   it('make a whole target in the lowest of their states', () => {
     const two = segmentsOf(unit('<p>Dry. Light.</p>', '<p>Trocken. Leicht.</p>'))
-    const { segments } = changeSegments(two.segments, [{ index: 1, source: 'Light.', base: 'Leicht.', target: 'Sehr leicht.', state: 'translated' }])
-    expect(wholeOf({ ...two, segments }, languages)).toEqual({ value: '<p>Trocken. Sehr leicht.</p>', state: 'translated' })
+    const { segments } = changeSegments(two.segments, [
+      { index: 1, source: 'Light.', base: 'Leicht.', target: 'Sehr leicht.', state: 'translated' },
+    ])
+    expect(wholeOf({ ...two, segments }, languages)).toEqual({
+      value: '<p>Trocken. Sehr leicht.</p>',
+      state: 'translated',
+    })
   })
   it('refuse what was made for another source, or over another target, and take the rest', () => {
     const two = segmentsOf(unit('<p>Dry. Light.</p>', '<p>Trocken. Leicht.</p>'))
     const { segments, refused } = changeSegments(two.segments, [
-      { index: 0, source: 'Wet.', base: 'Trocken.', target: 'x', state: 'translated' }, { index: 1, source: 'Light.', base: 'Hell.', target: 'y', state: 'translated' }, { index: 0, source: 'Dry.', base: 'Trocken.', target: 'z', state: 'final' },
+      { index: 0, source: 'Wet.', base: 'Trocken.', target: 'x', state: 'translated' },
+      { index: 1, source: 'Light.', base: 'Hell.', target: 'y', state: 'translated' },
+      { index: 0, source: 'Dry.', base: 'Trocken.', target: 'z', state: 'final' },
     ])
     expect(refused.map((r) => r.why)).toEqual(['source-changed', 'changed-meanwhile'])
     expect(segments.map((s) => s.target)).toEqual(['z', 'Leicht.'])
@@ -44,12 +88,17 @@ describe('the segments of a unit', () => {
   it('are joined and split, and keep what was written', () => {
     const u = unit('<p>Dry. <strong>Very</strong> light.</p>', '<p>Trocken. <strong>Sehr</strong> leicht.</p>')
     const joined = joinSegments(u, segmentsOf(u), 0)!
-    expect(joined.segments.map((s) => [s.text, s.target])).toEqual([['Dry. <1>Very</1> light.', 'Trocken. <1>Sehr</1> leicht.']])
+    expect(joined.segments.map((s) => [s.text, s.target])).toEqual([
+      ['Dry. <1>Very</1> light.', 'Trocken. <1>Sehr</1> leicht.'],
+    ])
     expect(wholeOf(joined, languages)!.value).toBe(u.target)
     const kept = keptOf(joined, u.target)
     expect(said({ ...u, kept })).toEqual([['Dry. <1>Very</1> light.', 'Trocken. <1>Sehr</1> leicht.', null]])
     const split = splitSegment(u, segmentsOf({ ...u, kept }), 0, 10)!
-    expect(split.segments.map((s) => [s.text, s.target, s.state])).toEqual([['Dry. <1>Very</1>', 'Trocken. <1>Sehr</1> leicht.', 'initial'], ['light.', null, 'initial']])
+    expect(split.segments.map((s) => [s.text, s.target, s.state])).toEqual([
+      ['Dry. <1>Very</1>', 'Trocken. <1>Sehr</1> leicht.', 'initial'],
+      ['light.', null, 'initial'],
+    ])
     expect(splitSegment(u, segmentsOf(u), 0, 0)).toBeUndefined()
     expect(joinSegments(u, segmentsOf(u), 1)).toBeUndefined()
   })

@@ -5,11 +5,35 @@ import { decimalSignOf, parseMeasure, parseNumber } from '@core/units/parse'
 
 describe('numbers as people write them', () => {
   it.each([
-    ['1234.5', '.', 1234.5], ['1,234.5', '.', 1234.5], ['1 234,5', ',', 1234.5], ['1.234,5', ',', 1234.5], ['1’234.50', '.', 1234.5], ['-0.5', '.', -0.5], ['+3', '.', 3], ['1\u202f000', ',', 1000],
-    ['1,23,4', '.', undefined], ['1.5', ',', undefined], ['12 34', '.', undefined], ['', '.', undefined], ['1e5', '.', undefined], ['.5', '.', undefined], ['0x10', '.', undefined],
+    ['1234.5', '.', 1234.5],
+    ['1,234.5', '.', 1234.5],
+    ['1 234,5', ',', 1234.5],
+    ['1.234,5', ',', 1234.5],
+    ['1’234.50', '.', 1234.5],
+    ['-0.5', '.', -0.5],
+    ['+3', '.', 3],
+    ['1\u202f000', ',', 1000],
+    ['1,23,4', '.', undefined],
+    ['1.5', ',', undefined],
+    ['12 34', '.', undefined],
+    ['', '.', undefined],
+    ['1e5', '.', undefined],
+    ['.5', '.', undefined],
+    ['0x10', '.', undefined],
   ] as const)('reads %s with “%s” as %s', (text, sign, expected) => expect(parseNumber(text, sign)).toBe(expected))
 
-  it.each([['1,5', ','], ['1.5', '.'], ['1.234,5', ','], ['1,234.5', '.'], ['1,234', undefined], ['1.234', undefined], ['0,500', ','], ['1234,567', ','], ['12', undefined], ['1.234.567', ',']] as const)('tells the decimal sign of %s: %s', (text, sign) => {
+  it.each([
+    ['1,5', ','],
+    ['1.5', '.'],
+    ['1.234,5', ','],
+    ['1,234.5', '.'],
+    ['1,234', undefined],
+    ['1.234', undefined],
+    ['0,500', ','],
+    ['1234,567', ','],
+    ['12', undefined],
+    ['1.234.567', ','],
+  ] as const)('tells the decimal sign of %s: %s', (text, sign) => {
     expect(decimalSignOf(text)).toBe(sign)
   })
 
@@ -17,7 +41,12 @@ describe('numbers as people write them', () => {
     expect(parseMeasure('8 inches', 'length')).toEqual({ value: 8, unit: 'in' })
     expect(parseMeasure('8"', 'length')).toEqual({ value: 8, unit: 'in' })
     expect(parseMeasure('1,2 KG', 'mass', ',')).toEqual({ value: 1.2, unit: 'kg' })
-    expect([parseMeasure('8', 'length'), parseMeasure('8 furlong', 'length'), parseMeasure('8 kg', 'length'), parseMeasure('long', 'length')]).toEqual(['no-unit', 'unknown-unit', 'other-family', 'number'])
+    expect([
+      parseMeasure('8', 'length'),
+      parseMeasure('8 furlong', 'length'),
+      parseMeasure('8 kg', 'length'),
+      parseMeasure('long', 'length'),
+    ]).toEqual(['no-unit', 'unknown-unit', 'other-family', 'number'])
   })
 })
 

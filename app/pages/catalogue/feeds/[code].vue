@@ -6,42 +6,157 @@ import { everyInWords, stretches } from '~/components/imports/feedWords'
 const route = useRoute()
 const session = useSessionStore()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
-const record = useRecord<Feed>('feeds', () => code.value, () => ({ code: '', name: '', source: 'folder', place: '', everyMinutes: 60, take: 'all', mapping: null, resting: false }), (r) => r.name)
+const record = useRecord<Feed>(
+  'feeds',
+  () => code.value,
+  () => ({
+    code: '',
+    name: '',
+    source: 'folder',
+    place: '',
+    everyMinutes: 60,
+    take: 'all',
+    mapping: null,
+    resting: false,
+  }),
+  (r) => r.name,
+)
 const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.mayAdminister)
-const { data: kept } = useAsking((signal) => get<{ items: Kept[] }>('/api/kept', { kind: 'mapping' }, signal), () => 0)
+const { data: kept } = useAsking(
+  (signal) => get<{ items: Kept[] }>('/api/kept', { kind: 'mapping' }, signal),
+  () => 0,
+)
 function takeMapping(id: string) {
   const found = kept.value?.items.find((k) => k.id === Number(id))
-  draft.value!.mapping = found ? found.content as unknown as Feed['mapping'] : null
+  draft.value!.mapping = found ? (found.content as unknown as Feed['mapping']) : null
 }
 const past = ref(false)
-const save = async () => { if (!readonly.value && changed.value) await record.save() }
-useKeys('Feed', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() }, { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } }])
+const save = async () => {
+  if (!readonly.value && changed.value) await record.save()
+}
+useKeys('Feed', [
+  { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
+  {
+    keys: 'h',
+    does: 'History, and back',
+    run: () => {
+      past.value = !past.value
+    },
+  },
+])
 </script>
 
 <template>
   <div class="flex h-full flex-col">
-    <div v-if="problem" class="p-8" role="alert"><h1>{{ problem.problem.title }}</h1><p class="mt-2">{{ problem.sentence }}</p></div>
+    <div v-if="problem" class="p-8" role="alert">
+      <h1>{{ problem.problem.title }}</h1>
+      <p class="mt-2">{{ problem.sentence }}</p>
+    </div>
     <template v-else-if="draft && stored">
       <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-3.5">
-        <NuxtLink to="/catalogue/feeds" class="code">Feeds</NuxtLink><h1>{{ draft.name || 'A new feed' }}</h1>
-        <RecordActions v-model="past" it="Feed" :history="code !== null" :changed="changed" :readonly="readonly" :blocked="busy || !draft.name.trim()" @leave="record.reset" @save="save" />
+        <NuxtLink to="/catalogue/feeds" class="code">Feeds</NuxtLink>
+        <h1>{{ draft.name || 'A new feed' }}</h1>
+        <RecordActions
+          v-model="past"
+          it="Feed"
+          :history="code !== null"
+          :changed="changed"
+          :readonly="readonly"
+          :blocked="busy || !draft.name.trim()"
+          @leave="record.reset"
+          @save="save"
+        />
       </div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-8 pt-3" tabindex="0" aria-label="The feed">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-        <HistoryList v-if="past && code" :read="`/api/history/feeds/${segment(code)}`" :write="`/api/history/feeds/${segment(code)}/put-back`" :version="stored" :after="() => record.takeTheirs()" />
+        <HistoryList
+          v-if="past && code"
+          :read="`/api/history/feeds/${segment(code)}`"
+          :write="`/api/history/feeds/${segment(code)}/put-back`"
+          :version="stored"
+          :after="() => record.takeTheirs()"
+        />
         <div v-else class="grid max-w-[720px] grid-cols-[96px_minmax(0,1fr)] items-start gap-x-4 gap-y-2.5">
-          <p v-if="readonly" class="col-span-2 text-ochre" role="status">Only to read: an administrator says where feeds come from.</p>
-          <label for="name" class="pt-1.5 text-ink2">Name</label><input id="name" v-model="draft.name" class="field w-full" maxlength="120" :disabled="readonly" placeholder="Stock of the warehouse">
-          <label for="source" class="pt-1.5 text-ink2">From</label><select id="source" v-model="draft.source" class="field w-48" :disabled="readonly"><option value="folder">a folder</option><option value="address">an address</option></select>
+          <p v-if="readonly" class="col-span-2 text-ochre" role="status">
+            Only to read: an administrator says where feeds come from.
+          </p>
+          <label for="name" class="pt-1.5 text-ink2">Name</label
+          ><input
+            id="name"
+            v-model="draft.name"
+            class="field w-full"
+            maxlength="120"
+            :disabled="readonly"
+            placeholder="Stock of the warehouse"
+          />
+          <label for="source" class="pt-1.5 text-ink2">From</label
+          ><select id="source" v-model="draft.source" class="field w-48" :disabled="readonly">
+            <option value="folder">a folder</option>
+            <option value="address">an address</option>
+          </select>
           <label for="place" class="pt-1.5 text-ink2">{{ draft.source === 'folder' ? 'Folder' : 'Address' }}</label>
-          <div><input id="place" v-model="draft.place" class="field w-full" maxlength="2000" :disabled="readonly" :placeholder="draft.source === 'folder' ? 'warehouse/stock' : 'https://supplier.example/range.csv'"><p class="text-[12.5px] text-ink2">{{ draft.source === 'folder' ? 'Within the feeds’ folder of the data folder. The newest CSV, XLSX or JSON Lines file in it is taken.' : 'A CSV, XLSX or JSON Lines file. It is imported when it has changed.' }}</p></div>
-          <label for="every" class="pt-1.5 text-ink2">Looked at</label><select id="every" v-model.number="draft.everyMinutes" class="field w-48" :disabled="readonly"><option v-for="m in [...new Set([...stretches, draft.everyMinutes])].sort((a, b) => a - b)" :key="m" :value="m">{{ everyInWords(m) }}</option></select>
-          <label for="mapping" class="pt-1.5 text-ink2">Columns</label><div><select id="mapping" class="field w-72" :disabled="readonly" :value="draft.mapping ? 'now' : ''" @change="takeMapping(($event.target as HTMLSelectElement).value)"><option value="">have the names of a product file</option><option v-if="draft.mapping" value="now">as it is mapped now, {{ draft.mapping.columns.length }} columns</option><option v-for="k in kept?.items ?? []" :key="k.id" :value="k.id">by the mapping “{{ k.name }}”</option></select><p class="text-[12.5px] text-ink2">Mappings are kept when a file is imported by hand. A copy goes with the feed.</p></div>
-          <label for="take" class="pt-1.5 text-ink2">With problems</label><select id="take" v-model="draft.take" class="field w-72" :disabled="readonly"><option value="all">nothing of the file is taken</option><option value="good">the rows without problems are taken</option></select>
-          <span /><label class="flex items-center gap-2"><input v-model="draft.resting" type="checkbox" :disabled="readonly">It rests</label>
-          <p v-for="e in record.errors.value.slice(0, 5)" :key="e.path" class="col-start-2 text-madder" role="alert">{{ e.message }}</p>
-          <p v-if="code && !readonly" class="col-start-2"><button type="button" class="plain" @click="record.remove()">Delete the feed</button> <span class="text-[12.5px] text-ink2">What it brought stays.</span></p>
+          <div>
+            <input
+              id="place"
+              v-model="draft.place"
+              class="field w-full"
+              maxlength="2000"
+              :disabled="readonly"
+              :placeholder="draft.source === 'folder' ? 'warehouse/stock' : 'https://supplier.example/range.csv'"
+            />
+            <p class="text-[12.5px] text-ink2">
+              {{
+                draft.source === 'folder'
+                  ? 'Within the feeds’ folder of the data folder. The newest CSV, XLSX or JSON Lines file in it is taken.'
+                  : 'A CSV, XLSX or JSON Lines file. It is imported when it has changed.'
+              }}
+            </p>
+          </div>
+          <label for="every" class="pt-1.5 text-ink2">Looked at</label
+          ><select id="every" v-model.number="draft.everyMinutes" class="field w-48" :disabled="readonly">
+            <option
+              v-for="m in [...new Set([...stretches, draft.everyMinutes])].sort((a, b) => a - b)"
+              :key="m"
+              :value="m"
+            >
+              {{ everyInWords(m) }}
+            </option>
+          </select>
+          <label for="mapping" class="pt-1.5 text-ink2">Columns</label>
+          <div>
+            <select
+              id="mapping"
+              class="field w-72"
+              :disabled="readonly"
+              :value="draft.mapping ? 'now' : ''"
+              @change="takeMapping(($event.target as HTMLSelectElement).value)"
+            >
+              <option value="">have the names of a product file</option>
+              <option v-if="draft.mapping" value="now">
+                as it is mapped now, {{ draft.mapping.columns.length }} columns
+              </option>
+              <option v-for="k in kept?.items ?? []" :key="k.id" :value="k.id">by the mapping “{{ k.name }}”</option>
+            </select>
+            <p class="text-[12.5px] text-ink2">
+              Mappings are kept when a file is imported by hand. A copy goes with the feed.
+            </p>
+          </div>
+          <label for="take" class="pt-1.5 text-ink2">With problems</label
+          ><select id="take" v-model="draft.take" class="field w-72" :disabled="readonly">
+            <option value="all">nothing of the file is taken</option>
+            <option value="good">the rows without problems are taken</option>
+          </select>
+          <span /><label class="flex items-center gap-2"
+            ><input v-model="draft.resting" type="checkbox" :disabled="readonly" />It rests</label
+          >
+          <p v-for="e in record.errors.value.slice(0, 5)" :key="e.path" class="col-start-2 text-madder" role="alert">
+            {{ e.message }}
+          </p>
+          <p v-if="code && !readonly" class="col-start-2">
+            <button type="button" class="plain" @click="record.remove()">Delete the feed</button>
+            <span class="text-[12.5px] text-ink2">What it brought stays.</span>
+          </p>
         </div>
       </div>
     </template>

@@ -5,34 +5,93 @@ const route = useRoute()
 const setup = useSetupStore()
 const session = useSessionStore()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
-const record = useRecord<NamedList>('lists', () => code.value, () => ({ code: '', name: '', note: '', skus: [] }), (r) => r.name)
+const record = useRecord<NamedList>(
+  'lists',
+  () => code.value,
+  () => ({ code: '', name: '', note: '', skus: [] }),
+  (r) => r.name,
+)
 const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.mayEdit)
 const past = ref(false)
 async function save() {
-  if (!readonly.value && changed.value && await record.save()) await setup.reload()
+  if (!readonly.value && changed.value && (await record.save())) await setup.reload()
 }
-useKeys('Named list', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() }, { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } }])
+useKeys('Named list', [
+  { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
+  {
+    keys: 'h',
+    does: 'History, and back',
+    run: () => {
+      past.value = !past.value
+    },
+  },
+])
 </script>
 
 <template>
   <div class="flex h-full flex-col">
-    <div v-if="problem" class="p-8" role="alert"><h1>{{ problem.problem.title }}</h1><p class="mt-2">{{ problem.sentence }}</p></div>
+    <div v-if="problem" class="p-8" role="alert">
+      <h1>{{ problem.problem.title }}</h1>
+      <p class="mt-2">{{ problem.sentence }}</p>
+    </div>
     <template v-else-if="draft && stored">
       <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-3.5">
-        <NuxtLink to="/catalogue/lists" class="code">Named lists</NuxtLink><h1>{{ draft.name || 'A new list' }}</h1><span class="text-ink2">{{ draft.skus.length.toLocaleString('en-GB') }} {{ draft.skus.length === 1 ? 'product' : 'products' }}</span>
-        <RecordActions v-model="past" it="List" :history="code !== null" :changed="changed" :readonly="readonly" :blocked="busy || !draft.name.trim()" @leave="record.reset" @save="save"><NuxtLink v-if="code" class="plain" :to="{ path: '/catalogue', query: { where: JSON.stringify({ field: 'list', is: 'equals', value: code }) } }">In the sheet</NuxtLink></RecordActions>
+        <NuxtLink to="/catalogue/lists" class="code">Named lists</NuxtLink>
+        <h1>{{ draft.name || 'A new list' }}</h1>
+        <span class="text-ink2"
+          >{{ draft.skus.length.toLocaleString('en-GB') }} {{ draft.skus.length === 1 ? 'product' : 'products' }}</span
+        >
+        <RecordActions
+          v-model="past"
+          it="List"
+          :history="code !== null"
+          :changed="changed"
+          :readonly="readonly"
+          :blocked="busy || !draft.name.trim()"
+          @leave="record.reset"
+          @save="save"
+          ><NuxtLink
+            v-if="code"
+            class="plain"
+            :to="{ path: '/catalogue', query: { where: JSON.stringify({ field: 'list', is: 'equals', value: code }) } }"
+            >In the sheet</NuxtLink
+          ></RecordActions
+        >
       </div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-8 pt-3" tabindex="0" aria-label="The list">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-        <HistoryList v-if="past && code" :read="`/api/history/lists/${segment(code)}`" :write="`/api/history/lists/${segment(code)}/put-back`" :version="stored" :after="() => record.takeTheirs()" />
+        <HistoryList
+          v-if="past && code"
+          :read="`/api/history/lists/${segment(code)}`"
+          :write="`/api/history/lists/${segment(code)}/put-back`"
+          :version="stored"
+          :after="() => record.takeTheirs()"
+        />
         <div v-else class="grid max-w-[760px] grid-cols-[80px_minmax(0,1fr)] items-start gap-x-4 gap-y-2.5">
-          <label for="name" class="pt-1.5 text-ink2">Name</label><input id="name" v-model="draft.name" class="field w-full" maxlength="120" :disabled="readonly">
-          <label for="note" class="pt-1.5 text-ink2">Note</label><input id="note" v-model="draft.note" class="field w-full" maxlength="1000" :disabled="readonly" placeholder="What the list is for">
-          <span class="pt-1.5 text-ink2">Products</span><SkuList v-model="draft.skus" label="Products of the list" :disabled="readonly" />
-          <p class="col-start-2 text-[12.5px] text-ink2">A variant stands for its parent. SKUs can be pasted from a spreadsheet; many are put in from the sheet.</p>
-          <p v-for="e in record.errors.value.slice(0, 5)" :key="e.path" class="col-start-2 text-madder" role="alert">{{ e.message }}</p>
-          <p v-if="code && !readonly" class="col-start-2"><button type="button" class="plain" @click="record.remove(setup.reload)">Delete the list</button> <span class="text-[12.5px] text-ink2">Its products stay.</span></p>
+          <label for="name" class="pt-1.5 text-ink2">Name</label
+          ><input id="name" v-model="draft.name" class="field w-full" maxlength="120" :disabled="readonly" />
+          <label for="note" class="pt-1.5 text-ink2">Note</label
+          ><input
+            id="note"
+            v-model="draft.note"
+            class="field w-full"
+            maxlength="1000"
+            :disabled="readonly"
+            placeholder="What the list is for"
+          />
+          <span class="pt-1.5 text-ink2">Products</span
+          ><SkuList v-model="draft.skus" label="Products of the list" :disabled="readonly" />
+          <p class="col-start-2 text-[12.5px] text-ink2">
+            A variant stands for its parent. SKUs can be pasted from a spreadsheet; many are put in from the sheet.
+          </p>
+          <p v-for="e in record.errors.value.slice(0, 5)" :key="e.path" class="col-start-2 text-madder" role="alert">
+            {{ e.message }}
+          </p>
+          <p v-if="code && !readonly" class="col-start-2">
+            <button type="button" class="plain" @click="record.remove(setup.reload)">Delete the list</button>
+            <span class="text-[12.5px] text-ink2">Its products stay.</span>
+          </p>
         </div>
       </div>
     </template>

@@ -6,7 +6,21 @@ const route = useRoute()
 const setup = useSetupStore()
 const session = useSessionStore()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
-const record = useRecord<Recipe>('recipes', () => code.value, () => ({ code: '', name: '', note: '', storefront: null, steps: [{ kind: 'facts', instruction: '' }, { kind: 'description', instruction: stepKinds.description.instruction }] }), (r) => r.name)
+const record = useRecord<Recipe>(
+  'recipes',
+  () => code.value,
+  () => ({
+    code: '',
+    name: '',
+    note: '',
+    storefront: null,
+    steps: [
+      { kind: 'facts', instruction: '' },
+      { kind: 'description', instruction: stepKinds.description.instruction },
+    ],
+  }),
+  (r) => r.name,
+)
 const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.mayEdit)
 const past = ref(false)
@@ -31,37 +45,105 @@ const save = () => !readonly.value && changed.value && record.save()
 useKeys('Recipe', [
   { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
   { keys: 'Ctrl+Enter', does: 'Try it on three products', always: true, run: () => void trial.value?.run() },
-  { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } },
+  {
+    keys: 'h',
+    does: 'History, and back',
+    run: () => {
+      past.value = !past.value
+    },
+  },
 ])
 </script>
 
 <template>
   <div class="flex h-full flex-col">
-    <div v-if="problem" class="p-8" role="alert"><h1>{{ problem.problem.title }}</h1><p class="mt-2">{{ problem.sentence }}</p><NuxtLink to="/review/recipes" class="act mt-3">To the recipes</NuxtLink></div>
+    <div v-if="problem" class="p-8" role="alert">
+      <h1>{{ problem.problem.title }}</h1>
+      <p class="mt-2">{{ problem.sentence }}</p>
+      <NuxtLink to="/review/recipes" class="act mt-3">To the recipes</NuxtLink>
+    </div>
     <template v-else-if="draft && stored">
       <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-3.5">
-        <NuxtLink to="/review/recipes" class="code">Recipes</NuxtLink><h1>{{ stored.name || 'A new recipe' }}</h1>
-        <RecordActions v-model="past" it="Recipe" :history="code !== null" :changed="changed" :readonly="readonly" :blocked="busy || draft.name.trim() === ''" @leave="record.reset" @save="save">
-          <NuxtLink v-if="code && !readonly && !changed" class="act" :to="{ path: '/review/run', query: { recipe: code } }">Run it over products</NuxtLink>
+        <NuxtLink to="/review/recipes" class="code">Recipes</NuxtLink>
+        <h1>{{ stored.name || 'A new recipe' }}</h1>
+        <RecordActions
+          v-model="past"
+          it="Recipe"
+          :history="code !== null"
+          :changed="changed"
+          :readonly="readonly"
+          :blocked="busy || draft.name.trim() === ''"
+          @leave="record.reset"
+          @save="save"
+        >
+          <NuxtLink
+            v-if="code && !readonly && !changed"
+            class="act"
+            :to="{ path: '/review/run', query: { recipe: code } }"
+            >Run it over products</NuxtLink
+          >
         </RecordActions>
       </div>
       <div class="flex min-h-0 flex-1">
         <div class="min-w-0 flex-1 overflow-auto px-5 pb-10 pt-3" tabindex="0" aria-label="The recipe">
           <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-          <HistoryList v-if="past && code" :read="`/api/history/recipes/${segment(code)}`" :write="`/api/history/recipes/${segment(code)}/put-back`" :version="stored" :after="() => record.takeTheirs()" />
+          <HistoryList
+            v-if="past && code"
+            :read="`/api/history/recipes/${segment(code)}`"
+            :write="`/api/history/recipes/${segment(code)}/put-back`"
+            :version="stored"
+            :after="() => record.takeTheirs()"
+          />
           <template v-else>
             <div class="grid max-w-[720px] grid-cols-[90px_minmax(0,1fr)] items-start gap-x-4 gap-y-2">
-              <label for="recipe-name" class="pt-1.5 text-ink2">Name</label><input id="recipe-name" v-model="draft.name" class="field" maxlength="120" :disabled="readonly">
-              <label for="recipe-note" class="pt-1.5 text-ink2">Note</label><input id="recipe-note" v-model="draft.note" class="field" maxlength="2000" placeholder="What it is for" :disabled="readonly">
-              <label for="recipe-shop" class="pt-1.5 text-ink2">Texts for</label><select id="recipe-shop" class="field justify-self-start" :value="draft.storefront ?? ''" :disabled="readonly" @change="draft.storefront = ($event.target as HTMLSelectElement).value || null"><option value="">all storefronts</option><option v-for="s in setup.storefronts" :key="s.code" :value="s.code">{{ s.name }} alone</option></select>
+              <label for="recipe-name" class="pt-1.5 text-ink2">Name</label
+              ><input id="recipe-name" v-model="draft.name" class="field" maxlength="120" :disabled="readonly" />
+              <label for="recipe-note" class="pt-1.5 text-ink2">Note</label
+              ><input
+                id="recipe-note"
+                v-model="draft.note"
+                class="field"
+                maxlength="2000"
+                placeholder="What it is for"
+                :disabled="readonly"
+              />
+              <label for="recipe-shop" class="pt-1.5 text-ink2">Texts for</label
+              ><select
+                id="recipe-shop"
+                class="field justify-self-start"
+                :value="draft.storefront ?? ''"
+                :disabled="readonly"
+                @change="draft.storefront = ($event.target as HTMLSelectElement).value || null"
+              >
+                <option value="">all storefronts</option>
+                <option v-for="s in setup.storefronts" :key="s.code" :value="s.code">{{ s.name }} alone</option>
+              </select>
             </div>
             <h2 class="pt-3">Steps</h2>
             <div ref="steps" class="max-w-[720px]">
-              <RecipeStepEditor v-for="(s, i) in draft.steps" :key="s.kind" :model-value="s" :place="i + 1" :before="draft.steps.slice(0, i)" :disabled="readonly" :problem="record.errorAt(`steps[${i}]`)"
-                @update:model-value="draft.steps = draft.steps.map((x, j) => (j === i ? $event : x))" @remove="draft.steps = draft.steps.filter((_, j) => j !== i)" @up="move(i, i - 1)" @down="move(i, i + 1)" />
+              <RecipeStepEditor
+                v-for="(s, i) in draft.steps"
+                :key="s.kind"
+                :model-value="s"
+                :place="i + 1"
+                :before="draft.steps.slice(0, i)"
+                :disabled="readonly"
+                :problem="record.errorAt(`steps[${i}]`)"
+                @update:model-value="draft.steps = draft.steps.map((x, j) => (j === i ? $event : x))"
+                @remove="draft.steps = draft.steps.filter((_, j) => j !== i)"
+                @up="move(i, i - 1)"
+                @down="move(i, i + 1)"
+              />
             </div>
-            <p v-if="!readonly && left.length" class="pt-2.5"><select class="field" aria-label="Add a step" value="" @change="add"><option value="" disabled>Add a step</option><option v-for="k in left" :key="k" :value="k">{{ stepKinds[k].label }}</option></select></p>
-            <p v-if="code && !readonly" class="pt-4"><button type="button" class="plain" @click="record.remove()">Delete this recipe</button></p>
+            <p v-if="!readonly && left.length" class="pt-2.5">
+              <select class="field" aria-label="Add a step" value="" @change="add">
+                <option value="" disabled>Add a step</option>
+                <option v-for="k in left" :key="k" :value="k">{{ stepKinds[k].label }}</option>
+              </select>
+            </p>
+            <p v-if="code && !readonly" class="pt-4">
+              <button type="button" class="plain" @click="record.remove()">Delete this recipe</button>
+            </p>
           </template>
         </div>
         <RecipeTrial ref="trial" :recipe="draft" />

@@ -1,43 +1,109 @@
 <script setup lang="ts">
 import { stepKinds, type StepKindName } from '@core/drafting/recipe'
 
-interface Listed { code: string; name: string; note: string; steps: StepKindName[]; open: number; last: string | null }
+interface Listed {
+  code: string
+  name: string
+  note: string
+  steps: StepKindName[]
+  open: number
+  last: string | null
+}
 const session = useSessionStore()
 const lens = useLensStore()
-const { data, problem } = useAsking((signal) => get<{ items: Listed[]; service: { name: string; unit: string; languages: string[] } }>('/api/recipes', {}, signal), () => 0)
+const { data, problem } = useAsking(
+  (signal) =>
+    get<{ items: Listed[]; service: { name: string; unit: string; languages: string[] } }>('/api/recipes', {}, signal),
+  () => 0,
+)
 async function begin(what: 'photo' | 'pool') {
   try {
-    await post(what === 'photo' ? '/api/photo-readings' : '/api/data-pool/suggestions', what === 'photo' ? { storefront: lens.storefront, language: lens.language } : {})
+    await post(
+      what === 'photo' ? '/api/photo-readings' : '/api/data-pool/suggestions',
+      what === 'photo' ? { storefront: lens.storefront, language: lens.language } : {},
+    )
     tell('Begun. How far it is stands at the foot.')
   } catch (e) {
     tellProblem(e)
   }
 }
-useKeys('Recipes', [{ keys: 'n', does: 'Make a recipe', run: () => { if (session.mayEdit) void navigateTo('/review/recipes/new') } }])
+useKeys('Recipes', [
+  {
+    keys: 'n',
+    does: 'Make a recipe',
+    run: () => {
+      if (session.mayEdit) void navigateTo('/review/recipes/new')
+    },
+  },
+])
 </script>
 
 <template>
   <div class="flex h-full flex-col">
     <h1 class="sr-only">Recipes</h1>
-    <ReviewHead><NuxtLink v-if="session.mayEdit" class="act" to="/review/recipes/new">Make a recipe <span class="key">n</span></NuxtLink></ReviewHead>
-    <p class="max-w-[90ch] px-5 pb-2.5 pt-2 text-ink2">A recipe is a chain of steps that drafts texts from what is known of a product. Nothing that it writes is live before somebody has read it.<template v-if="data"> Texts are drafted by {{ data.service.name }} in {{ data.service.languages.map(languageName).join(', ') }}.</template></p>
+    <ReviewHead
+      ><NuxtLink v-if="session.mayEdit" class="act" to="/review/recipes/new"
+        >Make a recipe <span class="key">n</span></NuxtLink
+      ></ReviewHead
+    >
+    <p class="max-w-[90ch] px-5 pb-2.5 pt-2 text-ink2">
+      A recipe is a chain of steps that drafts texts from what is known of a product. Nothing that it writes is live
+      before somebody has read it.<template v-if="data">
+        Texts are drafted by {{ data.service.name }} in
+        {{ data.service.languages.map(languageName).join(', ') }}.</template
+      >
+    </p>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Recipes">
       <table v-if="data?.items.length" class="w-full table-fixed text-left">
-        <colgroup><col class="w-[30%]"><col><col class="w-[15%]"><col class="w-[13%]"></colgroup>
-        <thead class="sticky top-0 bg-sheet text-[12.5px]"><tr class="border-b border-hair2"><th class="px-5 py-1.5">Recipe</th><th class="pr-3">Steps</th><th class="pr-3">Waits to be read</th><th class="pr-5">Last run</th></tr></thead>
-        <tbody><tr v-for="r in data.items" :key="r.code" class="border-b border-hair align-top hover:bg-shade">
-          <td class="px-5 py-2"><NuxtLink class="font-semibold hover:underline" :to="`/review/recipes/${segment(r.code)}`">{{ r.name }}</NuxtLink><small class="block text-[12.5px] text-ink2">{{ r.note }}</small></td>
-          <td class="py-2 pr-3 text-ink2">{{ r.steps.map((s) => stepKinds[s].label.toLowerCase()).join(' → ') }}</td>
-          <td class="py-2 pr-3"><b v-if="r.open" class="font-semibold">{{ r.open.toLocaleString('en-GB') }}</b><span v-else class="text-ink2">–</span></td>
-          <td class="py-2 pr-5 text-ink2">{{ r.last ? whenShown(r.last) : 'not yet' }}</td>
-        </tr></tbody>
+        <colgroup>
+          <col class="w-[30%]" />
+          <col />
+          <col class="w-[15%]" />
+          <col class="w-[13%]" />
+        </colgroup>
+        <thead class="sticky top-0 bg-sheet text-[12.5px]">
+          <tr class="border-b border-hair2">
+            <th class="px-5 py-1.5">Recipe</th>
+            <th class="pr-3">Steps</th>
+            <th class="pr-3">Waits to be read</th>
+            <th class="pr-5">Last run</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="r in data.items" :key="r.code" class="border-b border-hair align-top hover:bg-shade">
+            <td class="px-5 py-2">
+              <NuxtLink class="font-semibold hover:underline" :to="`/review/recipes/${segment(r.code)}`">{{
+                r.name
+              }}</NuxtLink
+              ><small class="block text-[12.5px] text-ink2">{{ r.note }}</small>
+            </td>
+            <td class="py-2 pr-3 text-ink2">{{ r.steps.map((s) => stepKinds[s].label.toLowerCase()).join(' → ') }}</td>
+            <td class="py-2 pr-3">
+              <b v-if="r.open" class="font-semibold">{{ r.open.toLocaleString('en-GB') }}</b
+              ><span v-else class="text-ink2">–</span>
+            </td>
+            <td class="py-2 pr-5 text-ink2">{{ r.last ? whenShown(r.last) : 'not yet' }}</td>
+          </tr>
+        </tbody>
       </table>
-      <p v-else-if="data" class="p-10 text-center text-ink2"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No recipe yet.</p>
+      <p v-else-if="data" class="p-10 text-center text-ink2">
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No recipe yet.
+      </p>
       <section v-if="session.mayEdit" class="px-5 py-5" aria-label="Other suggestions">
         <h2>Facts from elsewhere</h2>
-        <p class="flex flex-wrap items-baseline gap-x-3 gap-y-1 pt-1.5"><button type="button" class="act" @click="begin('photo')">Read all photos</button><span class="text-ink2">suggests colours that are missing, and alternative texts in {{ languageName(lens.language) }}</span></p>
-        <p class="flex flex-wrap items-baseline gap-x-3 gap-y-1 pt-2"><button type="button" class="act" @click="begin('pool')">Ask the data pool about everything</button><span class="text-ink2">suggests what it says and the products do not, or say otherwise without a reason</span></p>
+        <p class="flex flex-wrap items-baseline gap-x-3 gap-y-1 pt-1.5">
+          <button type="button" class="act" @click="begin('photo')">Read all photos</button
+          ><span class="text-ink2"
+            >suggests colours that are missing, and alternative texts in {{ languageName(lens.language) }}</span
+          >
+        </p>
+        <p class="flex flex-wrap items-baseline gap-x-3 gap-y-1 pt-2">
+          <button type="button" class="act" @click="begin('pool')">Ask the data pool about everything</button
+          ><span class="text-ink2"
+            >suggests what it says and the products do not, or say otherwise without a reason</span
+          >
+        </p>
       </section>
     </div>
   </div>

@@ -6,42 +6,104 @@ const route = useRoute()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
 const setup = useSetupStore()
 const session = useSessionStore()
-const record = useRecord<Attribute>('attributes', () => code.value, blankAttribute, (r) => r.labels[setup.source] ?? '')
+const record = useRecord<Attribute>(
+  'attributes',
+  () => code.value,
+  blankAttribute,
+  (r) => r.labels[setup.source] ?? '',
+)
 const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.maySetUp)
 const rework = useTemplateRef('rework')
-const usedBy = computed(() => [...setup.types.values()].filter((t) => t.attributes.some((a) => a.attribute === code.value)))
+const usedBy = computed(() =>
+  [...setup.types.values()].filter((t) => t.attributes.some((a) => a.attribute === code.value)),
+)
 const past = ref(false)
 async function save() {
   if (readonly.value || !draft.value) return
-  if (!draft.value.labels[setup.source]) return tellProblem(new ApiProblem({ title: 'Not complete yet', status: 422, detail: 'Give the attribute a name first.' }))
-  if (rework.value?.needed) return tellProblem(new ApiProblem({ title: 'See first what changes', status: 422, detail: 'Values of products change with it: look at what becomes of them, then choose “Change it with its values”.' }))
+  if (!draft.value.labels[setup.source])
+    return tellProblem(
+      new ApiProblem({ title: 'Not complete yet', status: 422, detail: 'Give the attribute a name first.' }),
+    )
+  if (rework.value?.needed)
+    return tellProblem(
+      new ApiProblem({
+        title: 'See first what changes',
+        status: 422,
+        detail:
+          'Values of products change with it: look at what becomes of them, then choose “Change it with its values”.',
+      }),
+    )
   if (await record.save()) await setup.reload()
 }
 async function reworked() {
   await setup.reload()
   await record.takeTheirs()
 }
-useKeys('Attribute', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() }, { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } }])
+useKeys('Attribute', [
+  { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
+  {
+    keys: 'h',
+    does: 'History, and back',
+    run: () => {
+      past.value = !past.value
+    },
+  },
+])
 </script>
 
 <template>
   <div class="flex h-full flex-col">
     <SettingsHead />
-    <div v-if="problem" class="p-8" role="alert"><h1>{{ problem.problem.title }}</h1><p class="mt-2">{{ problem.sentence }}</p></div>
+    <div v-if="problem" class="p-8" role="alert">
+      <h1>{{ problem.problem.title }}</h1>
+      <p class="mt-2">{{ problem.sentence }}</p>
+    </div>
     <template v-else-if="draft && stored">
       <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-2">
-        <h1>{{ draft.labels[setup.source] || 'A new attribute' }}</h1><span class="code">{{ draft.code }}</span><span class="text-ink2">{{ typeOfAttribute(draft) }}</span>
-        <RecordActions v-model="past" it="Set-up" :history="code !== null" :changed="changed" :readonly="readonly" :blocked="busy || (rework?.needed ?? false)" @leave="record.reset" @save="save" />
+        <h1>{{ draft.labels[setup.source] || 'A new attribute' }}</h1>
+        <span class="code">{{ draft.code }}</span
+        ><span class="text-ink2">{{ typeOfAttribute(draft) }}</span>
+        <RecordActions
+          v-model="past"
+          it="Set-up"
+          :history="code !== null"
+          :changed="changed"
+          :readonly="readonly"
+          :blocked="busy || (rework?.needed ?? false)"
+          @leave="record.reset"
+          @save="save"
+        />
       </div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-8 pt-3" tabindex="0" aria-label="The attribute">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-        <HistoryList v-if="past && code" :read="`/api/history/attributes/${segment(code)}`" :write="`/api/history/attributes/${segment(code)}/put-back`" :version="stored" :after="reworked" />
+        <HistoryList
+          v-if="past && code"
+          :read="`/api/history/attributes/${segment(code)}`"
+          :write="`/api/history/attributes/${segment(code)}/put-back`"
+          :version="stored"
+          :after="reworked"
+        />
         <template v-else>
-          <p v-if="readonly" class="mb-3 text-ochre" role="status">Only to read: {{ session.me?.name }} may not change the set-up.</p>
+          <p v-if="readonly" class="mb-3 text-ochre" role="status">
+            Only to read: {{ session.me?.name }} may not change the set-up.
+          </p>
           <AttributeForm v-model="draft" :disabled="readonly" :error-at="record.errorAt" />
           <ReworkPanel v-if="code && !readonly" ref="rework" :before="stored" :after="draft" @done="reworked" />
-          <section v-if="code" class="mt-6" aria-label="Where it is used"><h2>Product types that have it</h2><p class="mt-1 flex flex-wrap gap-x-4"><NuxtLink v-for="t in usedBy" :key="t.code" class="plain" :to="`/settings/types/${segment(t.code)}`">{{ setup.label(t.labels, t.code) }}</NuxtLink><span v-if="usedBy.length === 0" class="text-ink2">None. A product may still have a value of it, as a fact of its own.</span></p><button v-if="!readonly" type="button" class="plain mt-3" @click="record.remove(setup.reload)">Delete the attribute</button></section>
+          <section v-if="code" class="mt-6" aria-label="Where it is used">
+            <h2>Product types that have it</h2>
+            <p class="mt-1 flex flex-wrap gap-x-4">
+              <NuxtLink v-for="t in usedBy" :key="t.code" class="plain" :to="`/settings/types/${segment(t.code)}`">{{
+                setup.label(t.labels, t.code)
+              }}</NuxtLink
+              ><span v-if="usedBy.length === 0" class="text-ink2"
+                >None. A product may still have a value of it, as a fact of its own.</span
+              >
+            </p>
+            <button v-if="!readonly" type="button" class="plain mt-3" @click="record.remove(setup.reload)">
+              Delete the attribute
+            </button>
+          </section>
         </template>
       </div>
     </template>

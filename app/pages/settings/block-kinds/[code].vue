@@ -6,7 +6,12 @@ const route = useRoute()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
 const setup = useSetupStore()
 const session = useSessionStore()
-const record = useRecord<BlockKind>('block-kinds', () => code.value, () => ({ code: '', name: '', many: true, fields: [] }), (r) => r.name)
+const record = useRecord<BlockKind>(
+  'block-kinds',
+  () => code.value,
+  () => ({ code: '', name: '', many: true, fields: [] }),
+  (r) => r.name,
+)
 const { draft } = record
 const readonly = computed(() => !session.mayEdit)
 const typeWords = { line: 'a line', text: 'a formatted text', link: 'a link', picture: 'a picture' } as const
@@ -15,23 +20,93 @@ function add() {
   const label = name.value.trim()
   if (label === '') return
   const base = codeOfName(label, 'field')
-  draft.value!.fields.push({ code: draft.value!.fields.some((f) => f.code === base) ? `${base}-${draft.value!.fields.length + 1}` : base, type: 'line', labels: { [setup.source]: label } })
+  draft.value!.fields.push({
+    code: draft.value!.fields.some((f) => f.code === base) ? `${base}-${draft.value!.fields.length + 1}` : base,
+    type: 'line',
+    labels: { [setup.source]: label },
+  })
   name.value = ''
 }
 const list = useTemplateRef<HTMLElement>('list')
-const move = (from: number, to: number) => { if (to >= 0 && to < draft.value!.fields.length) draft.value!.fields = moved(draft.value!.fields, from, to) }
+const move = (from: number, to: number) => {
+  if (to >= 0 && to < draft.value!.fields.length) draft.value!.fields = moved(draft.value!.fields, from, to)
+}
 useReorder(() => (readonly.value ? null : list.value), move)
-const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the kind a name first.' : draft.value?.fields.length === 0 ? 'Add a field first.' : ''))
+const missing = computed(() =>
+  draft.value?.name.trim() === ''
+    ? 'Give the kind a name first.'
+    : draft.value?.fields.length === 0
+      ? 'Add a field first.'
+      : '',
+)
 </script>
 
 <template>
-  <RecordPage :record="record" it="Kind of block" many="Kinds of block" :title="draft?.name ?? ''" :readonly="readonly" removal="Delete this kind?" :missing="missing">
+  <RecordPage
+    :record="record"
+    it="Kind of block"
+    many="Kinds of block"
+    :title="draft?.name ?? ''"
+    :readonly="readonly"
+    removal="Delete this kind?"
+    :missing="missing"
+  >
     <div v-if="draft" class="grid max-w-[760px] gap-4">
-      <p class="flex items-end gap-4"><label class="flex-1 text-ink2">Name<input v-model="draft.name" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="120" :autofocus="code === null"></label><label class="flex min-h-6 items-center gap-1.5 pb-1.5"><input v-model="draft.many" type="checkbox" :disabled="readonly">filled many times</label></p>
-      <section aria-label="Fields"><h2 class="border-b border-hair pb-1">Fields, in their order</h2>
-        <ol ref="list"><li v-for="(f, i) in draft.fields" :key="f.code" data-entry class="flex items-center gap-2 border-b border-hair py-1" @keydown.alt.up.prevent="move(i, i - 1)" @keydown.alt.down.prevent="move(i, i + 1)"><span data-handle class="w-5 cursor-grab text-center text-ink3" aria-hidden="true">⁝</span>
-          <input class="field w-56" :value="f.labels[setup.source] ?? ''" :aria-label="`Label of ${f.code}`" :disabled="readonly" maxlength="120" @change="f.labels = { ...f.labels, [setup.source]: ($event.target as HTMLInputElement).value }"><select v-model="f.type" class="field" :aria-label="`Type of ${f.code}`" :disabled="readonly"><option v-for="t in blockFieldTypes" :key="t" :value="t">{{ typeWords[t] }}</option></select><span class="code">{{ f.code }}</span><button v-if="!readonly" type="button" class="ml-auto min-h-6 px-1.5 text-ink2" :aria-label="`Take ${f.code} out`" @click="draft.fields = draft.fields.filter((x) => x !== f)">×</button></li></ol>
-        <p v-if="!readonly" class="flex items-center gap-2 pt-2"><input v-model="name" class="field w-56" placeholder="label of a new field" aria-label="Label of a new field" maxlength="120" @keydown.enter.prevent="add"><button type="button" class="plain" @click="add">Add a field</button></p>
+      <p class="flex items-end gap-4">
+        <label class="flex-1 text-ink2"
+          >Name<input
+            v-model="draft.name"
+            class="field mt-0.5 block w-full"
+            :disabled="readonly"
+            maxlength="120"
+            :autofocus="code === null" /></label
+        ><label class="flex min-h-6 items-center gap-1.5 pb-1.5"
+          ><input v-model="draft.many" type="checkbox" :disabled="readonly" />filled many times</label
+        >
+      </p>
+      <section aria-label="Fields">
+        <h2 class="border-b border-hair pb-1">Fields, in their order</h2>
+        <ol ref="list">
+          <li
+            v-for="(f, i) in draft.fields"
+            :key="f.code"
+            data-entry
+            class="flex items-center gap-2 border-b border-hair py-1"
+            @keydown.alt.up.prevent="move(i, i - 1)"
+            @keydown.alt.down.prevent="move(i, i + 1)"
+          >
+            <span data-handle class="w-5 cursor-grab text-center text-ink3" aria-hidden="true">⁝</span>
+            <input
+              class="field w-56"
+              :value="f.labels[setup.source] ?? ''"
+              :aria-label="`Label of ${f.code}`"
+              :disabled="readonly"
+              maxlength="120"
+              @change="f.labels = { ...f.labels, [setup.source]: ($event.target as HTMLInputElement).value }"
+            /><select v-model="f.type" class="field" :aria-label="`Type of ${f.code}`" :disabled="readonly">
+              <option v-for="t in blockFieldTypes" :key="t" :value="t">{{ typeWords[t] }}</option></select
+            ><span class="code">{{ f.code }}</span
+            ><button
+              v-if="!readonly"
+              type="button"
+              class="ml-auto min-h-6 px-1.5 text-ink2"
+              :aria-label="`Take ${f.code} out`"
+              @click="draft.fields = draft.fields.filter((x) => x !== f)"
+            >
+              ×
+            </button>
+          </li>
+        </ol>
+        <p v-if="!readonly" class="flex items-center gap-2 pt-2">
+          <input
+            v-model="name"
+            class="field w-56"
+            placeholder="label of a new field"
+            aria-label="Label of a new field"
+            maxlength="120"
+            @keydown.enter.prevent="add"
+          /><button type="button" class="plain" @click="add">Add a field</button>
+        </p>
       </section>
     </div>
   </RecordPage>

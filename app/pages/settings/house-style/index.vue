@@ -4,27 +4,86 @@ import { specialness, styleSentence } from '~/components/settings/styleWords'
 
 const setup = useSetupStore()
 const session = useSessionStore()
-const { data, problem } = useAsking((signal) => get<{ items: HouseStyle[]; first: HouseStyle[] }>('/api/house-styles', {}, signal), () => 0)
-const rows = computed(() => [...(data.value?.first ?? []).map((s) => ({ ...s, first: true })), ...(data.value?.items ?? []).map((s) => ({ ...s, first: false }))].sort((a, b) => specialness(a) - specialness(b) || Number(b.first) - Number(a.first) || (a.code < b.code ? -1 : 1)))
-const field = (s: HouseStyle) => (s.field === null ? 'every text' : setup.label(setup.attributes.get(s.field)?.labels, s.field))
-useKeys('House style', [{ keys: 'n', does: 'Make a new part', run: () => { if (session.mayEdit) void navigateTo('/settings/house-style/new') } }])
+const { data, problem } = useAsking(
+  (signal) => get<{ items: HouseStyle[]; first: HouseStyle[] }>('/api/house-styles', {}, signal),
+  () => 0,
+)
+const rows = computed(() =>
+  [
+    ...(data.value?.first ?? []).map((s) => ({ ...s, first: true })),
+    ...(data.value?.items ?? []).map((s) => ({ ...s, first: false })),
+  ].sort((a, b) => specialness(a) - specialness(b) || Number(b.first) - Number(a.first) || (a.code < b.code ? -1 : 1)),
+)
+const field = (s: HouseStyle) =>
+  s.field === null ? 'every text' : setup.label(setup.attributes.get(s.field)?.labels, s.field)
+useKeys('House style', [
+  {
+    keys: 'n',
+    does: 'Make a new part',
+    run: () => {
+      if (session.mayEdit) void navigateTo('/settings/house-style/new')
+    },
+  },
+])
 </script>
 
 <template>
   <div class="flex h-full flex-col">
-    <SettingsHead><NuxtLink v-if="session.mayEdit" class="act" to="/settings/house-style/new">Make a part <span class="key">n</span></NuxtLink></SettingsHead>
-    <div class="flex flex-wrap items-baseline gap-x-4 px-5 pb-2.5 pt-2"><h1>House style</h1><span class="text-ink2">What texts must be like, from general to special. Of what several parts say, the more special one holds; words add up.</span></div>
+    <SettingsHead
+      ><NuxtLink v-if="session.mayEdit" class="act" to="/settings/house-style/new"
+        >Make a part <span class="key">n</span></NuxtLink
+      ></SettingsHead
+    >
+    <div class="flex flex-wrap items-baseline gap-x-4 px-5 pb-2.5 pt-2">
+      <h1>House style</h1>
+      <span class="text-ink2"
+        >What texts must be like, from general to special. Of what several parts say, the more special one holds; words
+        add up.</span
+      >
+    </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
-    <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Parts of the house style">
+    <div
+      class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet"
+      tabindex="0"
+      aria-label="Parts of the house style"
+    >
       <table class="w-full table-fixed text-left">
-        <colgroup><col class="w-[20%]"><col class="w-[16%]"><col class="w-[18%]"><col></colgroup>
-        <thead class="sticky top-0 bg-sheet text-[12.5px]"><tr class="border-b border-hair2"><th class="px-5 py-1.5">Text</th><th class="pr-3">Storefront</th><th class="pr-3">Language</th><th class="pr-5">What it says</th></tr></thead>
+        <colgroup>
+          <col class="w-[20%]" />
+          <col class="w-[16%]" />
+          <col class="w-[18%]" />
+          <col />
+        </colgroup>
+        <thead class="sticky top-0 bg-sheet text-[12.5px]">
+          <tr class="border-b border-hair2">
+            <th class="px-5 py-1.5">Text</th>
+            <th class="pr-3">Storefront</th>
+            <th class="pr-3">Language</th>
+            <th class="pr-5">What it says</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="s in rows" :key="`${s.first} ${s.code}`" class="border-b border-hair hover:bg-shade">
-            <td class="truncate px-5 py-1.5"><NuxtLink v-if="!s.first" class="font-semibold hover:underline" :to="`/settings/house-style/${segment(s.code)}`">{{ field(s) }}</NuxtLink><span v-else>{{ field(s) }}</span></td>
-            <td class="truncate pr-3" :class="[s.storefront ? `thread-${s.storefront}` : 'text-ink2']"><template v-if="s.storefront"><span class="dot mr-1.5" />{{ setup.storefrontName(s.storefront) }}</template><template v-else>every one</template></td>
-            <td class="truncate pr-3" :class="{ 'text-ink2': !s.language }">{{ s.language ? languageName(s.language) : 'every one' }}</td>
-            <td class="truncate pr-5 text-ink2" :title="styleSentence(s.settings)">{{ styleSentence(s.settings) }}<small v-if="s.first" class="pl-2">what every house style begins with</small></td>
+            <td class="truncate px-5 py-1.5">
+              <NuxtLink
+                v-if="!s.first"
+                class="font-semibold hover:underline"
+                :to="`/settings/house-style/${segment(s.code)}`"
+                >{{ field(s) }}</NuxtLink
+              ><span v-else>{{ field(s) }}</span>
+            </td>
+            <td class="truncate pr-3" :class="[s.storefront ? `thread-${s.storefront}` : 'text-ink2']">
+              <template v-if="s.storefront"
+                ><span class="dot mr-1.5" />{{ setup.storefrontName(s.storefront) }}</template
+              ><template v-else>every one</template>
+            </td>
+            <td class="truncate pr-3" :class="{ 'text-ink2': !s.language }">
+              {{ s.language ? languageName(s.language) : 'every one' }}
+            </td>
+            <td class="truncate pr-5 text-ink2" :title="styleSentence(s.settings)">
+              {{ styleSentence(s.settings)
+              }}<small v-if="s.first" class="pl-2">what every house style begins with</small>
+            </td>
           </tr>
         </tbody>
       </table>

@@ -9,32 +9,64 @@ const setup = useSetupStore()
 const lens = useLensStore()
 const session = useSessionStore()
 const code = computed(() => String(route.params.code))
-const record = useRecord<Storefront>('storefronts', () => code.value, () => ({}) as Storefront, (r) => r.name)
+const record = useRecord<Storefront>(
+  'storefronts',
+  () => code.value,
+  () => ({}) as Storefront,
+  (r) => r.name,
+)
 const { draft, stored, changed, problem, conflict, busy } = record
 /** Whoever edits content looks after facts, pages and the layout; the rest is the administrator's. */
 const readonly = computed(() => !session.mayEdit)
 const adminOnly = computed(() => !session.mayAdminister)
 const past = ref(false)
-const sides = { layout: 'The page', pages: 'Standing pages', menu: 'Menu', phrases: 'Phrases', facts: 'Facts and languages' } as const
+const sides = {
+  layout: 'The page',
+  pages: 'Standing pages',
+  menu: 'Menu',
+  phrases: 'Phrases',
+  facts: 'Facts and languages',
+} as const
 const side = ref<keyof typeof sides>('layout')
 /** The page is shown with the layout as it is being written, on a product of one's choice. */
 const { focus, refresh: refreshProof } = useProofFocus()
 const sample = useLocalStorage('inkloom:layout-sample', '')
-const begun = get<{ items: { sku: string }[] }>('/api/products', { limit: 1, status: 'active' }).then((a) => { if (!sample.value) sample.value = a.items[0]?.sku ?? '' }, tellProblem)
-watch(() => [sample.value, side.value], () => { focus.value = side.value === 'layout' ? sample.value || null : null }, { immediate: true })
-onBeforeUnmount(() => { focus.value = null })
+const begun = get<{ items: { sku: string }[] }>('/api/products', { limit: 1, status: 'active' }).then((a) => {
+  if (!sample.value) sample.value = a.items[0]?.sku ?? ''
+}, tellProblem)
+watch(
+  () => [sample.value, side.value],
+  () => {
+    focus.value = side.value === 'layout' ? sample.value || null : null
+  },
+  { immediate: true },
+)
+onBeforeUnmount(() => {
+  focus.value = null
+})
 void begun
-useProofTrial(() => (changed.value && draft.value && lens.storefront === code.value ? { name: 'this layout', layout: draft.value.layout } : null))
-function look() { const edition = lens.editions.find((e) => e.storefront === code.value); if (edition && lens.storefront !== code.value) lens.set({ in: edition.id }) }
+useProofTrial(() =>
+  changed.value && draft.value && lens.storefront === code.value
+    ? { name: 'this layout', layout: draft.value.layout }
+    : null,
+)
+function look() {
+  const edition = lens.editions.find((e) => e.storefront === code.value)
+  if (edition && lens.storefront !== code.value) lens.set({ in: edition.id })
+}
 onMounted(look)
 const newFact = ref('')
 async function save() {
-  if (readonly.value || !changed.value || !await record.save()) return
+  if (readonly.value || !changed.value || !(await record.save())) return
   await setup.reload()
   refreshProof()
 }
 function addFact() {
-  const name = newFact.value.trim().toLowerCase().replace(/[^a-z0-9]+/g, '-').replace(/^-+|-+$/g, '')
+  const name = newFact.value
+    .trim()
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
   if (name && !(name in draft.value!.facts)) draft.value!.facts = { ...draft.value!.facts, [name]: '' }
   newFact.value = ''
 }
@@ -42,47 +74,198 @@ function addFact() {
 const newLanguage = ref('')
 const newBorrow = ref('')
 const languageProblem = ref('')
-const borrowable = computed(() => setup.languages.filter((l) => l !== newLanguage.value.trim() && l.split('-')[0] === newLanguage.value.trim().split('-')[0]))
-const added = computed(() => draft.value!.editions.map((e) => e.language).filter((l) => !stored.value!.editions.some((e) => e.language === l)))
+const borrowable = computed(() =>
+  setup.languages.filter(
+    (l) => l !== newLanguage.value.trim() && l.split('-')[0] === newLanguage.value.trim().split('-')[0],
+  ),
+)
+const added = computed(() =>
+  draft.value!.editions.map((e) => e.language).filter((l) => !stored.value!.editions.some((e) => e.language === l)),
+)
 function addLanguage() {
   const tag = canonicalTag(newLanguage.value.trim())
-  languageProblem.value = !tag || !newLanguage.value.trim() ? `“${newLanguage.value}” is no language tag such as it-CH.` : draft.value!.editions.some((e) => e.language === tag) ? `${languageName(tag)} is there already.` : ''
+  languageProblem.value =
+    !tag || !newLanguage.value.trim()
+      ? `“${newLanguage.value}” is no language tag such as it-CH.`
+      : draft.value!.editions.some((e) => e.language === tag)
+        ? `${languageName(tag)} is there already.`
+        : ''
   if (languageProblem.value) return
-  draft.value!.editions = [...draft.value!.editions, { language: tag!, borrow: newBorrow.value ? [newBorrow.value] : [], asks: 'translated' }]
+  draft.value!.editions = [
+    ...draft.value!.editions,
+    { language: tag!, borrow: newBorrow.value ? [newBorrow.value] : [], asks: 'translated' },
+  ]
   newLanguage.value = ''
   newBorrow.value = ''
 }
-const dropFact = (name: string) => { draft.value!.facts = Object.fromEntries(Object.entries(draft.value!.facts).filter(([n]) => n !== name)) }
-useKeys('Storefront', [{ keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() }, { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } }])
+const dropFact = (name: string) => {
+  draft.value!.facts = Object.fromEntries(Object.entries(draft.value!.facts).filter(([n]) => n !== name))
+}
+useKeys('Storefront', [
+  { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
+  {
+    keys: 'h',
+    does: 'History, and back',
+    run: () => {
+      past.value = !past.value
+    },
+  },
+])
 </script>
 
 <template>
   <div class="flex h-full flex-col">
-    <div v-if="problem" class="p-8" role="alert"><h1>{{ problem.problem.title }}</h1><p class="mt-2">{{ problem.sentence }}</p><NuxtLink to="/settings/storefronts" class="act mt-3">To the storefronts</NuxtLink></div>
+    <div v-if="problem" class="p-8" role="alert">
+      <h1>{{ problem.problem.title }}</h1>
+      <p class="mt-2">{{ problem.sentence }}</p>
+      <NuxtLink to="/settings/storefronts" class="act mt-3">To the storefronts</NuxtLink>
+    </div>
     <template v-else-if="draft && stored">
-      <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-3.5" :class="`thread-${code}`">
-        <NuxtLink to="/settings/storefronts" class="code">Storefronts</NuxtLink><h1 class="flex items-baseline gap-2"><span class="dot" />{{ draft.name }}</h1><span class="code">{{ draft.code }} · {{ draft.currency }} · {{ draft.timeZone }}</span>
-        <RecordActions v-model="past" it="Storefront" :history="true" :changed="changed" :readonly="readonly" :blocked="busy" @leave="record.reset" @save="save" />
+      <div
+        class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-3.5"
+        :class="`thread-${code}`"
+      >
+        <NuxtLink to="/settings/storefronts" class="code">Storefronts</NuxtLink>
+        <h1 class="flex items-baseline gap-2"><span class="dot" />{{ draft.name }}</h1>
+        <span class="code">{{ draft.code }} · {{ draft.currency }} · {{ draft.timeZone }}</span>
+        <RecordActions
+          v-model="past"
+          it="Storefront"
+          :history="true"
+          :changed="changed"
+          :readonly="readonly"
+          :blocked="busy"
+          @leave="record.reset"
+          @save="save"
+        />
       </div>
-      <div class="flex items-baseline gap-4 px-5 py-1.5 text-[12.5px]"><button v-for="(w, k) in sides" :key="k" type="button" :class="side === k ? 'border-b-[1.5px] border-ink font-semibold' : 'text-ink2'" :aria-pressed="side === k" @click="side = k">{{ w }}</button><span v-if="side === 'layout' && !past" class="ml-auto flex items-center gap-2 text-ink2">shown on <SkuPicker v-model="sample" label="Product on which the page is shown" class="w-44" /></span></div>
+      <div class="flex items-baseline gap-4 px-5 py-1.5 text-[12.5px]">
+        <button
+          v-for="(w, k) in sides"
+          :key="k"
+          type="button"
+          :class="side === k ? 'border-b-[1.5px] border-ink font-semibold' : 'text-ink2'"
+          :aria-pressed="side === k"
+          @click="side = k"
+        >
+          {{ w }}</button
+        ><span v-if="side === 'layout' && !past" class="ml-auto flex items-center gap-2 text-ink2"
+          >shown on <SkuPicker v-model="sample" label="Product on which the page is shown" class="w-44"
+        /></span>
+      </div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-10 pt-3" tabindex="0" aria-label="The storefront">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-        <HistoryList v-if="past" :read="`/api/history/storefronts/${segment(code)}`" :write="`/api/history/storefronts/${segment(code)}/put-back`" :version="stored" :after="() => record.takeTheirs()" />
+        <HistoryList
+          v-if="past"
+          :read="`/api/history/storefronts/${segment(code)}`"
+          :write="`/api/history/storefronts/${segment(code)}/put-back`"
+          :version="stored"
+          :after="() => record.takeTheirs()"
+        />
         <div v-else class="max-w-[760px]">
-          <p v-for="e in record.errors.value.slice(0, 5)" :key="e.path" class="pb-1 text-madder" role="alert">{{ e.message }}</p>
+          <p v-for="e in record.errors.value.slice(0, 5)" :key="e.path" class="pb-1 text-madder" role="alert">
+            {{ e.message }}
+          </p>
           <LayoutEditor v-if="side === 'layout'" v-model="draft.layout" :disabled="readonly" />
-          <StandingPages v-else-if="side === 'pages'" v-model="draft.pages" :disabled="readonly" :languages="draft.editions.map((e) => e.language)" :facts="draft.facts" />
-          <MenuEditor v-else-if="side === 'menu'" v-model="draft.menu" :disabled="readonly" :language="lens.storefront === code ? lens.language : draft.editions.at(-1)!.language" :pages="draft.pages" />
-          <PhrasesEditor v-else-if="side === 'phrases'" v-model="draft.phrases" :disabled="readonly" :code="code" :languages="draft.editions.map((e) => e.language)" />
+          <StandingPages
+            v-else-if="side === 'pages'"
+            v-model="draft.pages"
+            :disabled="readonly"
+            :languages="draft.editions.map((e) => e.language)"
+            :facts="draft.facts"
+          />
+          <MenuEditor
+            v-else-if="side === 'menu'"
+            v-model="draft.menu"
+            :disabled="readonly"
+            :language="lens.storefront === code ? lens.language : draft.editions.at(-1)!.language"
+            :pages="draft.pages"
+          />
+          <PhrasesEditor
+            v-else-if="side === 'phrases'"
+            v-model="draft.phrases"
+            :disabled="readonly"
+            :code="code"
+            :languages="draft.editions.map((e) => e.language)"
+          />
           <div v-else class="grid gap-5">
-            <section aria-label="Facts"><h2>Facts</h2><p class="pb-1.5 text-ink2">What inline values of texts can name, as shoppers read it.</p>
-              <p v-for="(_, name) in draft.facts" :key="name" class="flex items-center gap-2 py-1"><label class="w-36 text-ink2" :for="`fact-${name}`">{{ String(name).replaceAll('-', ' ') }}</label><input :id="`fact-${name}`" v-model="draft.facts[name]" class="field flex-1" maxlength="500" :disabled="readonly"><button v-if="!readonly" type="button" class="min-h-6 px-1.5 text-ink2" :aria-label="`Take out ${name}`" @click="dropFact(String(name))">×</button></p>
-              <p v-if="!readonly" class="flex items-center gap-2 py-1"><input v-model="newFact" class="field w-36" aria-label="Name of a new fact" placeholder="return days" maxlength="40" @keydown.enter.prevent="addFact"><button type="button" class="plain" @click="addFact">Add a fact</button></p>
+            <section aria-label="Facts">
+              <h2>Facts</h2>
+              <p class="pb-1.5 text-ink2">What inline values of texts can name, as shoppers read it.</p>
+              <p v-for="(_, name) in draft.facts" :key="name" class="flex items-center gap-2 py-1">
+                <label class="w-36 text-ink2" :for="`fact-${name}`">{{ String(name).replaceAll('-', ' ') }}</label
+                ><input
+                  :id="`fact-${name}`"
+                  v-model="draft.facts[name]"
+                  class="field flex-1"
+                  maxlength="500"
+                  :disabled="readonly"
+                /><button
+                  v-if="!readonly"
+                  type="button"
+                  class="min-h-6 px-1.5 text-ink2"
+                  :aria-label="`Take out ${name}`"
+                  @click="dropFact(String(name))"
+                >
+                  ×
+                </button>
+              </p>
+              <p v-if="!readonly" class="flex items-center gap-2 py-1">
+                <input
+                  v-model="newFact"
+                  class="field w-36"
+                  aria-label="Name of a new fact"
+                  placeholder="return days"
+                  maxlength="40"
+                  @keydown.enter.prevent="addFact"
+                /><button type="button" class="plain" @click="addFact">Add a fact</button>
+              </p>
             </section>
-            <section aria-label="Languages"><h2>Languages</h2><p class="pb-1.5 text-ink2">The least state that translations need before they are fit to release.<template v-if="adminOnly"> An administrator can change this.</template></p>
-              <p v-for="e in draft.editions" :key="e.language" class="flex items-center gap-2 py-1"><label class="w-64" :for="`asks-${e.language}`">{{ languageName(e.language) }}<small v-if="e.borrow.length" class="text-ink2">, borrows from {{ e.borrow.join(', ') }}</small></label><select :id="`asks-${e.language}`" v-model="e.asks" class="field" :disabled="adminOnly"><option v-for="s in translationStates" :key="s" :value="s">{{ s }}</option></select><NuxtLink v-if="e.language !== setup.source && stored.editions.some((x) => x.language === e.language)" class="plain" :to="{ path: '/translation/came-along', query: { in: `${code}/${e.language}` } }">What came along</NuxtLink></p>
-              <form v-if="!adminOnly" class="flex flex-wrap items-center gap-2 py-1" @submit.prevent="addLanguage"><input v-model="newLanguage" class="field w-28" aria-label="Language to add, as a tag" placeholder="it-CH" maxlength="35"><label class="text-ink2">borrows from<select v-model="newBorrow" class="field ml-2" aria-label="Language that it borrows from"><option value="">no other</option><option v-for="l in borrowable" :key="l" :value="l">{{ languageName(l) }}</option></select></label><button type="submit" class="plain min-h-6">Add a language</button><span v-if="languageProblem" class="text-madder" role="alert">{{ languageProblem }}</span></form>
-              <p v-if="added.length" class="pt-1 text-ink2">Everything in {{ added.map(languageName).join(', ') }} begins as missing; what came along from languages that count is told beside it once this is saved.</p>
+            <section aria-label="Languages">
+              <h2>Languages</h2>
+              <p class="pb-1.5 text-ink2">
+                The least state that translations need before they are fit to release.<template v-if="adminOnly">
+                  An administrator can change this.</template
+                >
+              </p>
+              <p v-for="e in draft.editions" :key="e.language" class="flex items-center gap-2 py-1">
+                <label class="w-64" :for="`asks-${e.language}`"
+                  >{{ languageName(e.language)
+                  }}<small v-if="e.borrow.length" class="text-ink2"
+                    >, borrows from {{ e.borrow.join(', ') }}</small
+                  ></label
+                ><select :id="`asks-${e.language}`" v-model="e.asks" class="field" :disabled="adminOnly">
+                  <option v-for="s in translationStates" :key="s" :value="s">{{ s }}</option></select
+                ><NuxtLink
+                  v-if="e.language !== setup.source && stored.editions.some((x) => x.language === e.language)"
+                  class="plain"
+                  :to="{ path: '/translation/came-along', query: { in: `${code}/${e.language}` } }"
+                  >What came along</NuxtLink
+                >
+              </p>
+              <form v-if="!adminOnly" class="flex flex-wrap items-center gap-2 py-1" @submit.prevent="addLanguage">
+                <input
+                  v-model="newLanguage"
+                  class="field w-28"
+                  aria-label="Language to add, as a tag"
+                  placeholder="it-CH"
+                  maxlength="35"
+                /><label class="text-ink2"
+                  >borrows from<select
+                    v-model="newBorrow"
+                    class="field ml-2"
+                    aria-label="Language that it borrows from"
+                  >
+                    <option value="">no other</option>
+                    <option v-for="l in borrowable" :key="l" :value="l">{{ languageName(l) }}</option>
+                  </select></label
+                ><button type="submit" class="plain min-h-6">Add a language</button
+                ><span v-if="languageProblem" class="text-madder" role="alert">{{ languageProblem }}</span>
+              </form>
+              <p v-if="added.length" class="pt-1 text-ink2">
+                Everything in {{ added.map(languageName).join(', ') }} begins as missing; what came along from languages
+                that count is told beside it once this is saved.
+              </p>
             </section>
           </div>
         </div>

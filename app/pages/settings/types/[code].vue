@@ -9,16 +9,38 @@ const code = computed(() => (route.params.code === 'new' ? null : String(route.p
 const setup = useSetupStore()
 const session = useSessionStore()
 /** A new type begins with the groups that the others have. */
-const blank = (): ProductType => ({ code: '', labels: {}, groups: structuredClone(toRaw([...setup.types.values()][0]?.groups)) ?? [{ code: 'facts', labels: { [setup.source]: 'Facts' } }], attributes: [], views: ['whole'], cut: null })
-const record = useRecord<ProductType>('product-types', () => code.value, blank, (r) => r.labels[setup.source] ?? '')
+const blank = (): ProductType => ({
+  code: '',
+  labels: {},
+  groups: structuredClone(toRaw([...setup.types.values()][0]?.groups)) ?? [
+    { code: 'facts', labels: { [setup.source]: 'Facts' } },
+  ],
+  attributes: [],
+  views: ['whole'],
+  cut: null,
+})
+const record = useRecord<ProductType>(
+  'product-types',
+  () => code.value,
+  blank,
+  (r) => r.labels[setup.source] ?? '',
+)
 const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.maySetUp)
 const usesOf = (group: string) => draft.value!.attributes.filter((a) => a.group === group)
 /** The uses as they stand group by group, in the order of the groups. */
-const inOrder = (attributes: TypeAttribute[]) => draft.value!.groups.flatMap((g) => attributes.filter((a) => a.group === g.code))
-const arrange = (attributes: TypeAttribute[]) => { draft.value!.attributes = inOrder(attributes) }
-const replace = (changed: TypeAttribute) => arrange(draft.value!.attributes.map((a) => (a.attribute === changed.attribute ? changed : a)))
-const add = (group: string, attribute: string) => arrange([...draft.value!.attributes, { attribute, group, required: false, requiredIn: [], requiredWhere: null, perVariant: false, default: null }])
+const inOrder = (attributes: TypeAttribute[]) =>
+  draft.value!.groups.flatMap((g) => attributes.filter((a) => a.group === g.code))
+const arrange = (attributes: TypeAttribute[]) => {
+  draft.value!.attributes = inOrder(attributes)
+}
+const replace = (changed: TypeAttribute) =>
+  arrange(draft.value!.attributes.map((a) => (a.attribute === changed.attribute ? changed : a)))
+const add = (group: string, attribute: string) =>
+  arrange([
+    ...draft.value!.attributes,
+    { attribute, group, required: false, requiredIn: [], requiredWhere: null, perVariant: false, default: null },
+  ])
 const moveUse = (group: string, from: number, to: number) => {
   const list = usesOf(group)
   if (to < 0 || to >= list.length) return
@@ -54,9 +76,19 @@ function prepare(r: ProductType): ProductType {
 }
 async function save() {
   if (readonly.value || !draft.value) return
-  if (!draft.value.labels[setup.source]) return tellProblem(new ApiProblem({ title: 'Not complete yet', status: 422, detail: 'Give the product type a name first.' }))
+  if (!draft.value.labels[setup.source])
+    return tellProblem(
+      new ApiProblem({ title: 'Not complete yet', status: 422, detail: 'Give the product type a name first.' }),
+    )
   const nameless = draft.value.groups.some((g) => !g.labels[setup.source])
-  if (nameless) return tellProblem(new ApiProblem({ title: 'Not complete yet', status: 422, detail: 'One of the groups has no name. Name it, or take it out.' }))
+  if (nameless)
+    return tellProblem(
+      new ApiProblem({
+        title: 'Not complete yet',
+        status: 422,
+        detail: 'One of the groups has no name. Name it, or take it out.',
+      }),
+    )
   if (await record.save(prepare)) await setup.reload()
 }
 async function putBack() {
@@ -66,38 +98,158 @@ async function putBack() {
 const past = ref(false)
 useKeys('Product type', [
   { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
-  { keys: 'h', does: 'History, and back', run: () => { past.value = !past.value } },
-  { keys: 'Alt+ArrowUp', does: 'Move the attribute in focus up; with Shift, into the group before' }, { keys: 'Alt+ArrowDown', does: 'Move it down; with Shift, into the next group' },
+  {
+    keys: 'h',
+    does: 'History, and back',
+    run: () => {
+      past.value = !past.value
+    },
+  },
+  { keys: 'Alt+ArrowUp', does: 'Move the attribute in focus up; with Shift, into the group before' },
+  { keys: 'Alt+ArrowDown', does: 'Move it down; with Shift, into the next group' },
 ])
 </script>
 
 <template>
   <div class="flex h-full flex-col">
     <SettingsHead />
-    <div v-if="problem" class="p-8" role="alert"><h1>{{ problem.problem.title }}</h1><p class="mt-2">{{ problem.sentence }}</p></div>
+    <div v-if="problem" class="p-8" role="alert">
+      <h1>{{ problem.problem.title }}</h1>
+      <p class="mt-2">{{ problem.sentence }}</p>
+    </div>
     <template v-else-if="draft && stored">
       <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-2">
-        <h1>{{ draft.labels[setup.source] || 'A new product type' }}</h1><span class="code">{{ draft.code }}</span><span class="text-ink2">{{ draft.attributes.length }} attributes, {{ draft.attributes.filter((a) => a.required).length }} needed</span>
-        <RecordActions v-model="past" it="Set-up" :history="code !== null" :changed="changed" :readonly="readonly" :blocked="busy" @leave="record.reset" @save="save" />
+        <h1>{{ draft.labels[setup.source] || 'A new product type' }}</h1>
+        <span class="code">{{ draft.code }}</span
+        ><span class="text-ink2"
+          >{{ draft.attributes.length }} attributes,
+          {{ draft.attributes.filter((a) => a.required).length }} needed</span
+        >
+        <RecordActions
+          v-model="past"
+          it="Set-up"
+          :history="code !== null"
+          :changed="changed"
+          :readonly="readonly"
+          :blocked="busy"
+          @leave="record.reset"
+          @save="save"
+        />
       </div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-10 pt-3" tabindex="0" aria-label="The product type">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-        <HistoryList v-if="past && code" :read="`/api/history/product-types/${segment(code)}`" :write="`/api/history/product-types/${segment(code)}/put-back`" :version="stored" :after="putBack" />
+        <HistoryList
+          v-if="past && code"
+          :read="`/api/history/product-types/${segment(code)}`"
+          :write="`/api/history/product-types/${segment(code)}/put-back`"
+          :version="stored"
+          :after="putBack"
+        />
         <template v-else>
-          <p v-if="readonly" class="mb-3 text-ochre" role="status">Only to read: {{ session.me?.name }} may not change the set-up.</p>
-          <div class="grid max-w-[520px] grid-cols-[60px_minmax(0,1fr)] items-start gap-x-4"><span class="pt-1.5 text-ink2">Name</span><LabelsInput v-model="draft.labels" label="Name of the product type" :disabled="readonly" /><span class="pt-1 text-ink2">Pictures</span><fieldset class="flex flex-wrap gap-x-4 gap-y-1 pt-1"><legend class="sr-only">Views that its products should be shown in</legend><label v-for="v in pictureViews" :key="v" class="flex items-center gap-1.5"><input type="checkbox" :checked="draft.views.includes(v)" :disabled="readonly" @change="draft.views = pictureViews.filter((x) => (x === v ? !draft!.views.includes(v) : draft!.views.includes(x)))">{{ viewWords[v] }}</label></fieldset></div>
-          <section v-for="(g, i) in draft.groups" :key="g.code" class="mt-4" :aria-label="g.labels[setup.source] || 'Unnamed group'" :data-group="g.code">
+          <p v-if="readonly" class="mb-3 text-ochre" role="status">
+            Only to read: {{ session.me?.name }} may not change the set-up.
+          </p>
+          <div class="grid max-w-[520px] grid-cols-[60px_minmax(0,1fr)] items-start gap-x-4">
+            <span class="pt-1.5 text-ink2">Name</span
+            ><LabelsInput v-model="draft.labels" label="Name of the product type" :disabled="readonly" /><span
+              class="pt-1 text-ink2"
+              >Pictures</span
+            >
+            <fieldset class="flex flex-wrap gap-x-4 gap-y-1 pt-1">
+              <legend class="sr-only">Views that its products should be shown in</legend>
+              <label v-for="v in pictureViews" :key="v" class="flex items-center gap-1.5"
+                ><input
+                  type="checkbox"
+                  :checked="draft.views.includes(v)"
+                  :disabled="readonly"
+                  @change="
+                    draft.views = pictureViews.filter((x) =>
+                      x === v ? !draft!.views.includes(v) : draft!.views.includes(x),
+                    )
+                  "
+                />{{ viewWords[v] }}</label
+              >
+            </fieldset>
+          </div>
+          <section
+            v-for="(g, i) in draft.groups"
+            :key="g.code"
+            class="mt-4"
+            :aria-label="g.labels[setup.source] || 'Unnamed group'"
+            :data-group="g.code"
+          >
             <div class="flex items-start gap-3 border-b border-hair2 pb-1">
-              <LabelsInput v-model="g.labels" class="w-64" data-group-name :label="`Name of group ${i + 1}`" :disabled="readonly" />
+              <LabelsInput
+                v-model="g.labels"
+                class="w-64"
+                data-group-name
+                :label="`Name of group ${i + 1}`"
+                :disabled="readonly"
+              />
               <span class="pt-1.5 text-ink2">{{ usesOf(g.code).length }}</span>
-              <span v-if="!readonly" class="ml-auto flex gap-3 pt-1.5"><button class="plain" type="button" :disabled="i === 0" @click="draft.groups = moved(draft.groups, i, i - 1); arrange(draft.attributes)">Up</button><button class="plain" type="button" :disabled="i === draft.groups.length - 1" @click="draft.groups = moved(draft.groups, i, i + 1); arrange(draft.attributes)">Down</button><button v-if="usesOf(g.code).length === 0" class="plain" type="button" @click="draft.groups = draft.groups.filter((x) => x.code !== g.code)">Take the group out</button></span>
+              <span v-if="!readonly" class="ml-auto flex gap-3 pt-1.5"
+                ><button
+                  class="plain"
+                  type="button"
+                  :disabled="i === 0"
+                  @click="
+                    draft.groups = moved(draft.groups, i, i - 1)
+                    arrange(draft.attributes)
+                  "
+                >
+                  Up</button
+                ><button
+                  class="plain"
+                  type="button"
+                  :disabled="i === draft.groups.length - 1"
+                  @click="
+                    draft.groups = moved(draft.groups, i, i + 1)
+                    arrange(draft.attributes)
+                  "
+                >
+                  Down</button
+                ><button
+                  v-if="usesOf(g.code).length === 0"
+                  class="plain"
+                  type="button"
+                  @click="draft.groups = draft.groups.filter((x) => x.code !== g.code)"
+                >
+                  Take the group out
+                </button></span
+              >
             </div>
             <ReorderList @move="(from: number, to: number) => moveUse(g.code, from, to)">
-              <li v-for="(u, n) in usesOf(g.code)" :key="u.attribute" data-entry @keydown.alt.shift.up.exact.prevent="toGroup(u, -1)" @keydown.alt.shift.down.exact.prevent="toGroup(u, 1)" @keydown.alt.up.exact.prevent="moveUse(g.code, n, n - 1)" @keydown.alt.down.exact.prevent="moveUse(g.code, n, n + 1)"><TypeAttributeRow :model-value="u" :place="n + 1" :disabled="readonly" @update:model-value="replace" @remove="arrange(draft.attributes.filter((a) => a.attribute !== u.attribute))" /></li>
+              <li
+                v-for="(u, n) in usesOf(g.code)"
+                :key="u.attribute"
+                data-entry
+                @keydown.alt.shift.up.exact.prevent="toGroup(u, -1)"
+                @keydown.alt.shift.down.exact.prevent="toGroup(u, 1)"
+                @keydown.alt.up.exact.prevent="moveUse(g.code, n, n - 1)"
+                @keydown.alt.down.exact.prevent="moveUse(g.code, n, n + 1)"
+              >
+                <TypeAttributeRow
+                  :model-value="u"
+                  :place="n + 1"
+                  :disabled="readonly"
+                  @update:model-value="replace"
+                  @remove="arrange(draft.attributes.filter((a) => a.attribute !== u.attribute))"
+                />
+              </li>
             </ReorderList>
-            <AttributeAdder v-if="!readonly" :taken="draft.attributes.map((a) => a.attribute)" :label="`Add an attribute to ${g.labels[setup.source] || 'the group'}`" @add="add(g.code, $event)" />
+            <AttributeAdder
+              v-if="!readonly"
+              :taken="draft.attributes.map((a) => a.attribute)"
+              :label="`Add an attribute to ${g.labels[setup.source] || 'the group'}`"
+              @add="add(g.code, $event)"
+            />
           </section>
-          <p v-if="!readonly" class="mt-4 flex gap-4"><button class="plain" type="button" @click="addGroup">Add a group</button><button v-if="code" class="plain" type="button" @click="record.remove(setup.reload)">Delete the product type</button></p>
+          <p v-if="!readonly" class="mt-4 flex gap-4">
+            <button class="plain" type="button" @click="addGroup">Add a group</button
+            ><button v-if="code" class="plain" type="button" @click="record.remove(setup.reload)">
+              Delete the product type
+            </button>
+          </p>
         </template>
       </div>
     </template>

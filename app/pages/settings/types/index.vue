@@ -1,30 +1,72 @@
 <script setup lang="ts">
-interface Listed { code: string; labels: Record<string, string>; attributes: number; required: number; products: number }
+interface Listed {
+  code: string
+  labels: Record<string, string>
+  attributes: number
+  required: number
+  products: number
+}
 const setup = useSetupStore()
 const session = useSessionStore()
-const { data, problem } = useAsking((signal) => get<{ items: Listed[] }>('/api/product-types', {}, signal), () => 0)
+const { data, problem } = useAsking(
+  (signal) => get<{ items: Listed[] }>('/api/product-types', {}, signal),
+  () => 0,
+)
 const number = (n: number) => n.toLocaleString('en-GB')
 const missing = (t: Listed) => setup.languages.filter((l) => !t.labels[l])
-useKeys('Product types', [{ keys: 'n', does: 'Set up a new product type', run: () => { if (session.maySetUp) void navigateTo('/settings/types/new') } }])
+useKeys('Product types', [
+  {
+    keys: 'n',
+    does: 'Set up a new product type',
+    run: () => {
+      if (session.maySetUp) void navigateTo('/settings/types/new')
+    },
+  },
+])
 </script>
 
 <template>
   <div class="flex h-full flex-col">
-    <SettingsHead><NuxtLink v-if="session.maySetUp" class="act" to="/settings/types/new">Set up a product type <span class="key">n</span></NuxtLink></SettingsHead>
+    <SettingsHead
+      ><NuxtLink v-if="session.maySetUp" class="act" to="/settings/types/new"
+        >Set up a product type <span class="key">n</span></NuxtLink
+      ></SettingsHead
+    >
     <h1 class="px-5 pb-2.5 pt-2">Product types</h1>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Product types">
       <table class="w-full text-left">
-        <thead class="sticky top-0 bg-sheet text-[12.5px]"><tr class="border-b border-hair2"><th class="px-5 py-1.5">Name</th><th class="pr-6 text-right">Products</th><th class="pr-6 text-right">Attributes</th><th class="pr-6 text-right">of them needed</th><th class="pr-5">No name yet in</th></tr></thead>
+        <thead class="sticky top-0 bg-sheet text-[12.5px]">
+          <tr class="border-b border-hair2">
+            <th class="px-5 py-1.5">Name</th>
+            <th class="pr-6 text-right">Products</th>
+            <th class="pr-6 text-right">Attributes</th>
+            <th class="pr-6 text-right">of them needed</th>
+            <th class="pr-5">No name yet in</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="t in data?.items" :key="t.code" class="border-b border-hair hover:bg-shade">
-            <td class="px-5 py-1.5"><NuxtLink class="font-semibold hover:underline" :to="`/settings/types/${segment(t.code)}`">{{ setup.label(t.labels, t.code) }}</NuxtLink> <span class="code ml-1.5">{{ t.code }}</span></td>
-            <td class="pr-6 text-right"><NuxtLink class="hover:underline" :to="{ path: '/catalogue', query: { type: t.code } }">{{ number(t.products) }}</NuxtLink></td><td class="pr-6 text-right">{{ t.attributes }}</td><td class="pr-6 text-right">{{ t.required }}</td>
+            <td class="px-5 py-1.5">
+              <NuxtLink class="font-semibold hover:underline" :to="`/settings/types/${segment(t.code)}`">{{
+                setup.label(t.labels, t.code)
+              }}</NuxtLink>
+              <span class="code ml-1.5">{{ t.code }}</span>
+            </td>
+            <td class="pr-6 text-right">
+              <NuxtLink class="hover:underline" :to="{ path: '/catalogue', query: { type: t.code } }">{{
+                number(t.products)
+              }}</NuxtLink>
+            </td>
+            <td class="pr-6 text-right">{{ t.attributes }}</td>
+            <td class="pr-6 text-right">{{ t.required }}</td>
             <td class="pr-5 text-ink2">{{ missing(t).join(' ') }}</td>
           </tr>
         </tbody>
       </table>
-      <p v-if="data?.items.length === 0" class="p-10 text-center text-ink2"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No product type is set up yet.</p>
+      <p v-if="data?.items.length === 0" class="p-10 text-center text-ink2">
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No product type is set up yet.
+      </p>
     </div>
   </div>
 </template>

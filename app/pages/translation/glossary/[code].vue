@@ -6,29 +6,107 @@ const code = computed(() => (route.params.code === 'new' ? null : String(route.p
 const setup = useSetupStore()
 const session = useSessionStore()
 const lens = useLensStore()
-const record = useRecord<Term>('glossary', () => code.value, () => ({ code: '', partOfSpeech: null, note: '', languages: { [setup.source]: { term: '', forbidden: [] } } }), (t) => termIn(t, setup.source)?.term ?? 'term')
+const record = useRecord<Term>(
+  'glossary',
+  () => code.value,
+  () => ({ code: '', partOfSpeech: null, note: '', languages: { [setup.source]: { term: '', forbidden: [] } } }),
+  (t) => termIn(t, setup.source)?.term ?? 'term',
+)
 const { draft } = record
 const readonly = computed(() => !session.mayEdit)
 /** The languages that have it, and those of the storefronts that have none that holds for them. */
-const offered = computed(() => [...new Set(lens.editions.map((e) => new Intl.Locale(e.language).language))].filter((l) => !Object.keys(draft.value?.languages ?? {}).some((k) => k.split('-')[0] === l)))
+const offered = computed(() =>
+  [...new Set(lens.editions.map((e) => new Intl.Locale(e.language).language))].filter(
+    (l) => !Object.keys(draft.value?.languages ?? {}).some((k) => k.split('-')[0] === l),
+  ),
+)
 const adding = ref('')
 function add() {
   if (adding.value && draft.value) draft.value.languages[adding.value] = { term: '', forbidden: [] }
   adding.value = ''
 }
-const remove = (l: string) => { if (draft.value) draft.value.languages = Object.fromEntries(Object.entries(draft.value.languages).filter(([k]) => k !== l)) }
+const remove = (l: string) => {
+  if (draft.value)
+    draft.value.languages = Object.fromEntries(Object.entries(draft.value.languages).filter(([k]) => k !== l))
+}
 </script>
 
 <template>
-  <RecordPage :record="record" it="Term" many="Glossary" :title="(draft && termIn(draft, setup.source)?.term) ?? ''" :readonly="readonly" removal="Delete this term?">
+  <RecordPage
+    :record="record"
+    it="Term"
+    many="Glossary"
+    :title="(draft && termIn(draft, setup.source)?.term) ?? ''"
+    :readonly="readonly"
+    removal="Delete this term?"
+  >
     <div v-if="draft" class="grid max-w-[900px] content-start gap-4">
-      <div class="grid grid-cols-[180px_minmax(0,1fr)] gap-4"><label class="text-ink2">Part of speech<select v-model="draft.partOfSpeech" class="field mt-0.5 block w-full" :disabled="readonly"><option :value="null">not said</option><option v-for="p in partsOfSpeech" :key="p" :value="p">{{ p }}</option></select></label><label class="text-ink2">Note<input v-model="draft.note" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="2000"></label></div>
-      <table class="w-full text-[13px]"><thead><tr class="border-b border-hair2 text-left"><th class="w-44 py-1 font-semibold">Language</th><th class="font-semibold">The one right word</th><th class="font-semibold">Never (commas between)</th><th class="w-20"><span class="sr-only">Take out</span></th></tr></thead>
-        <tbody><tr v-for="(said, l) in draft.languages" :key="l" class="border-b border-hair"><th class="py-1.5 text-left font-normal" scope="row">{{ languageName(l) }}</th>
-          <td class="pr-3"><input v-model="said.term" class="field w-full font-serif" :lang="l" dir="auto" :disabled="readonly" :aria-label="`Term in ${languageName(l)}`" maxlength="200" :autofocus="code === null && l === setup.source"></td>
-          <td class="pr-3"><input class="field w-full font-serif" :lang="l" dir="auto" :disabled="readonly" :value="said.forbidden.join(', ')" :aria-label="`Never in ${languageName(l)}`" @change="said.forbidden = ($event.target as HTMLInputElement).value.split(/[,،、]/).map((w) => w.trim()).filter(Boolean)"></td>
-          <td><button v-if="!readonly && l !== setup.source" type="button" class="plain min-h-6" @click="remove(l)">Take out</button></td></tr></tbody></table>
-      <p v-if="!readonly && offered.length" class="flex items-center gap-2"><select v-model="adding" class="field" aria-label="Language to add" @change="add"><option value="">Add a language …</option><option v-for="l in offered" :key="l" :value="l">{{ languageName(l) }}</option></select><span class="text-ink2">A language such as French holds for all its regions; add a region’s own by its file.</span></p>
+      <div class="grid grid-cols-[180px_minmax(0,1fr)] gap-4">
+        <label class="text-ink2"
+          >Part of speech<select v-model="draft.partOfSpeech" class="field mt-0.5 block w-full" :disabled="readonly">
+            <option :value="null">not said</option>
+            <option v-for="p in partsOfSpeech" :key="p" :value="p">{{ p }}</option>
+          </select></label
+        ><label class="text-ink2"
+          >Note<input v-model="draft.note" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="2000"
+        /></label>
+      </div>
+      <table class="w-full text-[13px]">
+        <thead>
+          <tr class="border-b border-hair2 text-left">
+            <th class="w-44 py-1 font-semibold">Language</th>
+            <th class="font-semibold">The one right word</th>
+            <th class="font-semibold">Never (commas between)</th>
+            <th class="w-20"><span class="sr-only">Take out</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(said, l) in draft.languages" :key="l" class="border-b border-hair">
+            <th class="py-1.5 text-left font-normal" scope="row">{{ languageName(l) }}</th>
+            <td class="pr-3">
+              <input
+                v-model="said.term"
+                class="field w-full font-serif"
+                :lang="l"
+                dir="auto"
+                :disabled="readonly"
+                :aria-label="`Term in ${languageName(l)}`"
+                maxlength="200"
+                :autofocus="code === null && l === setup.source"
+              />
+            </td>
+            <td class="pr-3">
+              <input
+                class="field w-full font-serif"
+                :lang="l"
+                dir="auto"
+                :disabled="readonly"
+                :value="said.forbidden.join(', ')"
+                :aria-label="`Never in ${languageName(l)}`"
+                @change="
+                  said.forbidden = ($event.target as HTMLInputElement).value
+                    .split(/[,،、]/)
+                    .map((w) => w.trim())
+                    .filter(Boolean)
+                "
+              />
+            </td>
+            <td>
+              <button v-if="!readonly && l !== setup.source" type="button" class="plain min-h-6" @click="remove(l)">
+                Take out
+              </button>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="!readonly && offered.length" class="flex items-center gap-2">
+        <select v-model="adding" class="field" aria-label="Language to add" @change="add">
+          <option value="">Add a language …</option>
+          <option v-for="l in offered" :key="l" :value="l">{{ languageName(l) }}</option></select
+        ><span class="text-ink2"
+          >A language such as French holds for all its regions; add a region’s own by its file.</span
+        >
+      </p>
     </div>
   </RecordPage>
 </template>

@@ -1,20 +1,43 @@
 <script setup lang="ts">
 import { termIn, type Term } from '@core/translation/glossary'
 
-interface Report { rows: number; created: number; updated: number; unchanged: number; rejected: { row: number; column: string; message: string }[]; applied: boolean }
+interface Report {
+  rows: number
+  created: number
+  updated: number
+  unchanged: number
+  rejected: { row: number; column: string; message: string }[]
+  applied: boolean
+}
 
 const lens = useLensStore()
 const setup = useSetupStore()
 const session = useSessionStore()
 const q = ref('')
-const list = usePages<Term>((offset, limit, signal) => get('/api/glossary', { q: q.value, offset, limit }, signal), () => [q.value])
-const shown = computed(() => Array.from({ length: Math.min(list.count.value ?? 0, 500) }, (_, i) => list.row(i)).filter((t) => t !== undefined))
-watch(() => list.count.value, (n) => { if (n) list.show(0, Math.min(n, 500) - 1) })
+const list = usePages<Term>(
+  (offset, limit, signal) => get('/api/glossary', { q: q.value, offset, limit }, signal),
+  () => [q.value],
+)
+const shown = computed(() =>
+  Array.from({ length: Math.min(list.count.value ?? 0, 500) }, (_, i) => list.row(i)).filter((t) => t !== undefined),
+)
+watch(
+  () => list.count.value,
+  (n) => {
+    if (n) list.show(0, Math.min(n, 500) - 1)
+  },
+)
 const report = shallowRef<Report>()
 const file = shallowRef<{ name: string; text: string }>()
 async function take(mode: 'check' | 'apply') {
   try {
-    report.value = (await ask<Report>('POST', '/api/glossary-file', { query: { mode }, body: file.value!.text, headers: { 'content-type': 'text/csv' } })).data
+    report.value = (
+      await ask<Report>('POST', '/api/glossary-file', {
+        query: { mode },
+        body: file.value!.text,
+        headers: { 'content-type': 'text/csv' },
+      })
+    ).data
     if (mode === 'apply') list.refresh()
   } catch (e) {
     report.value = undefined
@@ -30,25 +53,100 @@ async function choose(e: Event) {
 const search = useTemplateRef<HTMLInputElement>('search')
 useKeys('Glossary', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
-  { keys: 'n', does: 'A new term', run: () => { if (session.mayEdit) void navigateTo('/translation/glossary/new') } },
+  {
+    keys: 'n',
+    does: 'A new term',
+    run: () => {
+      if (session.mayEdit) void navigateTo('/translation/glossary/new')
+    },
+  },
 ])
 </script>
 
 <template>
   <div class="flex h-full flex-col">
     <TranslationHead />
-    <div class="flex items-baseline gap-4 px-5 pt-2"><h1>Glossary</h1><span v-if="list.count.value !== undefined" class="text-ink2" role="status">{{ list.count.value }} terms</span>
-      <span class="ml-auto flex items-baseline gap-4"><a class="plain" href="/api/glossary-file" download="glossary.csv">All of it as CSV</a><label v-if="session.mayEdit" class="plain cursor-pointer">Take a CSV file in<input class="sr-only" type="file" accept=".csv,text/csv" @change="choose"></label><NuxtLink v-if="session.mayEdit" class="act main" to="/translation/glossary/new">A new term <span class="opacity-70">n</span></NuxtLink></span></div>
-    <div class="flex gap-2.5 px-5 pb-2.5 pt-2"><input ref="search" v-model="q" type="search" class="field w-64" placeholder="term in any language" aria-label="Search terms in any language"></div>
-    <div v-if="report" class="px-5 pb-2"><p role="status"><b class="font-semibold">{{ file?.name }}</b>: {{ report.created }} new, {{ report.updated }} changed, {{ report.unchanged }} as they are{{ report.rejected.length ? `, ${report.rejected.length} lines that cannot be taken` : '' }}. <button v-if="!report.applied && report.rejected.length === 0 && report.created + report.updated > 0" type="button" class="act main" @click="take('apply')">Take it</button><span v-else-if="report.applied" class="text-weld">Taken.</span><span v-else-if="report.rejected.length"> It is taken as a whole or not at all.</span></p>
-      <ul><li v-for="(r, i) in report.rejected.slice(0, 20)" :key="i"><span class="code">line {{ r.row }} {{ r.column }}</span> <span class="text-madder">{{ r.message }}</span></li></ul></div>
+    <div class="flex items-baseline gap-4 px-5 pt-2">
+      <h1>Glossary</h1>
+      <span v-if="list.count.value !== undefined" class="text-ink2" role="status">{{ list.count.value }} terms</span>
+      <span class="ml-auto flex items-baseline gap-4"
+        ><a class="plain" href="/api/glossary-file" download="glossary.csv">All of it as CSV</a
+        ><label v-if="session.mayEdit" class="plain cursor-pointer"
+          >Take a CSV file in<input class="sr-only" type="file" accept=".csv,text/csv" @change="choose" /></label
+        ><NuxtLink v-if="session.mayEdit" class="act main" to="/translation/glossary/new"
+          >A new term <span class="opacity-70">n</span></NuxtLink
+        ></span
+      >
+    </div>
+    <div class="flex gap-2.5 px-5 pb-2.5 pt-2">
+      <input
+        ref="search"
+        v-model="q"
+        type="search"
+        class="field w-64"
+        placeholder="term in any language"
+        aria-label="Search terms in any language"
+      />
+    </div>
+    <div v-if="report" class="px-5 pb-2">
+      <p role="status">
+        <b class="font-semibold">{{ file?.name }}</b
+        >: {{ report.created }} new, {{ report.updated }} changed, {{ report.unchanged }} as they are{{
+          report.rejected.length ? `, ${report.rejected.length} lines that cannot be taken` : ''
+        }}.
+        <button
+          v-if="!report.applied && report.rejected.length === 0 && report.created + report.updated > 0"
+          type="button"
+          class="act main"
+          @click="take('apply')"
+        >
+          Take it</button
+        ><span v-else-if="report.applied" class="text-weld">Taken.</span
+        ><span v-else-if="report.rejected.length"> It is taken as a whole or not at all.</span>
+      </p>
+      <ul>
+        <li v-for="(r, i) in report.rejected.slice(0, 20)" :key="i">
+          <span class="code">line {{ r.row }} {{ r.column }}</span> <span class="text-madder">{{ r.message }}</span>
+        </li>
+      </ul>
+    </div>
     <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Terms">
-      <table class="w-full table-fixed text-[13px]"><thead class="sticky top-0 bg-sheet"><tr class="border-b border-hair2 text-left"><th class="w-52 py-1 pl-5 font-semibold">{{ languageName(setup.source) }}</th><th class="w-56 font-semibold">{{ lens.sameLanguage ? 'Languages' : languageName(lens.language) }}</th><th class="w-48 font-semibold">Never</th><th class="pr-5 font-semibold">Note</th></tr></thead>
-        <tbody><tr v-for="t in shown" :key="t.code" class="border-b border-hair align-top">
-          <td class="py-1.5 pl-5 pr-4"><NuxtLink class="hover:underline" :to="`/translation/glossary/${segment(t.code)}`">{{ termIn(t, setup.source)?.term ?? t.code }}</NuxtLink> <small class="text-ink3">{{ t.partOfSpeech }}</small></td>
-          <td v-if="lens.sameLanguage" class="py-1.5 pr-4 text-ink2">{{ Object.keys(t.languages).length }}</td><td v-else class="py-1.5 pr-4 font-serif" :lang="lens.language" dir="auto"><template v-if="termIn(t, lens.language)?.term">{{ termIn(t, lens.language)!.term }}</template><span v-else class="font-sans text-madder">missing</span></td>
-          <td class="py-1.5 pr-4 text-ink2" :lang="lens.language"><s v-for="f in termIn(t, lens.language)?.forbidden ?? []" :key="f" class="mr-2">{{ f }}</s></td><td class="py-1.5 pr-5 text-ink2">{{ t.note }}</td></tr></tbody></table>
-      <p v-if="list.count.value === 0" class="p-10 text-center text-ink2"><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{ q ? 'No term is called that.' : 'No term yet. Each has one right translation, and words that must not stand for it.' }}</p>
+      <table class="w-full table-fixed text-[13px]">
+        <thead class="sticky top-0 bg-sheet">
+          <tr class="border-b border-hair2 text-left">
+            <th class="w-52 py-1 pl-5 font-semibold">{{ languageName(setup.source) }}</th>
+            <th class="w-56 font-semibold">{{ lens.sameLanguage ? 'Languages' : languageName(lens.language) }}</th>
+            <th class="w-48 font-semibold">Never</th>
+            <th class="pr-5 font-semibold">Note</th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="t in shown" :key="t.code" class="border-b border-hair align-top">
+            <td class="py-1.5 pl-5 pr-4">
+              <NuxtLink class="hover:underline" :to="`/translation/glossary/${segment(t.code)}`">{{
+                termIn(t, setup.source)?.term ?? t.code
+              }}</NuxtLink>
+              <small class="text-ink3">{{ t.partOfSpeech }}</small>
+            </td>
+            <td v-if="lens.sameLanguage" class="py-1.5 pr-4 text-ink2">{{ Object.keys(t.languages).length }}</td>
+            <td v-else class="py-1.5 pr-4 font-serif" :lang="lens.language" dir="auto">
+              <template v-if="termIn(t, lens.language)?.term">{{ termIn(t, lens.language)!.term }}</template
+              ><span v-else class="font-sans text-madder">missing</span>
+            </td>
+            <td class="py-1.5 pr-4 text-ink2" :lang="lens.language">
+              <s v-for="f in termIn(t, lens.language)?.forbidden ?? []" :key="f" class="mr-2">{{ f }}</s>
+            </td>
+            <td class="py-1.5 pr-5 text-ink2">{{ t.note }}</td>
+          </tr>
+        </tbody>
+      </table>
+      <p v-if="list.count.value === 0" class="p-10 text-center text-ink2">
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{
+          q
+            ? 'No term is called that.'
+            : 'No term yet. Each has one right translation, and words that must not stand for it.'
+        }}
+      </p>
     </div>
   </div>
 </template>

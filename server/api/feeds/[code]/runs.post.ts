@@ -3,4 +3,6 @@ import { accepted } from '../../../http/accepted'
 import { endpoint } from '../../../http/endpoint'
 import { runFeedNow } from '../../../services/feeds'
 
-export default endpoint(operations.runFeed, async ({ event, person, param, now }) => accepted(event, await runFeedNow(person, param('code'), now)))
+export default endpoint(operations.runFeed, async ({ event, person, param, now }) =>
+  accepted(event, await runFeedNow(person, param('code'), now)),
+)

@@ -2,4 +2,6 @@ import { operations } from '@contracts/operations'
 import { endpoint } from '../../../http/endpoint'
 import { changeList, type ListChange } from '../../../services/lists'
 
-export default endpoint<object, ListChange>(operations.changeList, ({ person, param, body, now }) => changeList(person, param('code'), body, now))
+export default endpoint<object, ListChange>(operations.changeList, ({ person, param, body, now }) =>
+  changeList(person, param('code'), body, now),
+)

@@ -5,4 +5,6 @@ import { loadSetup } from '../../../db/queries/setup'
 import { getFacts } from '../../../services/products'
 import { lensOf, type LensBody } from '../../../services/reach/reach'
 
-export default endpoint<LensBody>(operations.getFacts, async ({ param, query, now }) => getFacts(param('sku'), lensOf(await loadSetup(database()), query, now)))
+export default endpoint<LensBody>(operations.getFacts, async ({ param, query, now }) =>
+  getFacts(param('sku'), lensOf(await loadSetup(database()), query, now)),
+)

@@ -4,8 +4,11 @@ import { setResponseHeader } from 'h3'
 import type { ProductPatchBody } from '@contracts/product'
 import { patchProduct } from '../../../services/products'
 
-export default endpoint<object, ProductPatchBody>(operations.patchProduct, async ({ event, person, param, header, body, now }) => {
-  const { tag, document } = await patchProduct(person, param('sku'), header('if-match'), body, now)
-  setResponseHeader(event, 'ETag', tag)
-  return document
-})
+export default endpoint<object, ProductPatchBody>(
+  operations.patchProduct,
+  async ({ event, person, param, header, body, now }) => {
+    const { tag, document } = await patchProduct(person, param('sku'), header('if-match'), body, now)
+    setResponseHeader(event, 'ETag', tag)
+    return document
+  },
+)

@@ -2,4 +2,6 @@ import { operations } from '@contracts/operations'
 import { endpoint } from '../../../http/endpoint'
 import { picturesOf } from '../../../services/media'
 
-export default endpoint<{ storefront: string; language: string }>(operations.checkPictures, ({ param, query, now }) => picturesOf(param('sku'), query, now))
+export default endpoint<{ storefront: string; language: string }>(operations.checkPictures, ({ param, query, now }) =>
+  picturesOf(param('sku'), query, now),
+)

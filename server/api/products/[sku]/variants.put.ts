@@ -3,4 +3,6 @@ import type { VariantsBody } from '@contracts/variants'
 import { endpoint } from '../../../http/endpoint'
 import { saveVariants } from '../../../services/make-products'
 
-export default endpoint<object, VariantsBody>(operations.saveVariants, ({ person, param, body, now }) => saveVariants(person, param('sku'), body, now))
+export default endpoint<object, VariantsBody>(operations.saveVariants, ({ person, param, body, now }) =>
+  saveVariants(person, param('sku'), body, now),
+)

@@ -3,4 +3,6 @@ import { accepted } from '../../../http/accepted'
 import { endpoint } from '../../../http/endpoint'
 import { queuePutBack } from '../../../services/put-step-back'
 
-export default endpoint(operations.putStepBack, async ({ event, person, param }) => accepted(event, await queuePutBack(person, Number(param('id')))))
+export default endpoint(operations.putStepBack, async ({ event, person, param }) =>
+  accepted(event, await queuePutBack(person, Number(param('id')))),
+)

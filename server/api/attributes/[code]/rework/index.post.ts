@@ -4,4 +4,6 @@ import { accepted } from '../../../../http/accepted'
 import { endpoint } from '../../../../http/endpoint'
 import { queueRework } from '../../../../services/rework-attribute'
 
-export default endpoint<object, ReworkBody>(operations.reworkAttribute, async ({ event, person, param, body }) => accepted(event, await queueRework(person, param('code'), body)))
+export default endpoint<object, ReworkBody>(operations.reworkAttribute, async ({ event, person, param, body }) =>
+  accepted(event, await queueRework(person, param('code'), body)),
+)

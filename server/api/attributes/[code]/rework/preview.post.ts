@@ -3,4 +3,6 @@ import type { ReworkBody } from '@contracts/rework'
 import { endpoint } from '../../../../http/endpoint'
 import { previewRework } from '../../../../services/rework-attribute'
 
-export default endpoint<object, ReworkBody>(operations.previewRework, ({ param, body }) => previewRework(param('code'), body))
+export default endpoint<object, ReworkBody>(operations.previewRework, ({ param, body }) =>
+  previewRework(param('code'), body),
+)

@@ -3,8 +3,11 @@ import { operations } from '@contracts/operations'
 import { endpoint } from '../../../../http/endpoint'
 import { putBackRecord } from '../../../../services/record-history'
 
-export default endpoint<object, { change: number }>(operations.putRecordBack, async ({ event, person, param, body, now }) => {
-  const { tag, ...rest } = await putBackRecord(person, param('kind'), param('code'), body.change, now)
-  setResponseHeader(event, 'ETag', tag)
-  return rest
-})
+export default endpoint<object, { change: number }>(
+  operations.putRecordBack,
+  async ({ event, person, param, body, now }) => {
+    const { tag, ...rest } = await putBackRecord(person, param('kind'), param('code'), body.change, now)
+    setResponseHeader(event, 'ETag', tag)
+    return rest
+  },
+)

@@ -3,4 +3,6 @@ import type { KeepOwnBody } from '@contracts/pool'
 import { endpoint } from '../../../../http/endpoint'
 import { keepOwn } from '../../../../services/data-pool'
 
-export default endpoint<object, KeepOwnBody>(operations.keepOwn, ({ person, param, body, now }) => keepOwn(person, param('sku'), body, now))
+export default endpoint<object, KeepOwnBody>(operations.keepOwn, ({ person, param, body, now }) =>
+  keepOwn(person, param('sku'), body, now),
+)

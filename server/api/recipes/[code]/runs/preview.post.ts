@@ -3,4 +3,6 @@ import { operations } from '@contracts/operations'
 import { endpoint } from '../../../../http/endpoint'
 import { previewRun } from '../../../../services/drafting/runs'
 
-export default endpoint<object, RecipeRunBody>(operations.previewRecipeRun, ({ body, param, now }) => previewRun(param('code'), body, now))
+export default endpoint<object, RecipeRunBody>(operations.previewRecipeRun, ({ body, param, now }) =>
+  previewRun(param('code'), body, now),
+)

@@ -2,4 +2,6 @@ import { operations } from '@contracts/operations'
 import { endpoint } from '../../../../http/endpoint'
 import { readSlug } from '../../../../services/search/texts'
 
-export default endpoint(operations.readSlug, ({ param }) => readSlug(param('storefront'), param('language'), param('slug')))
+export default endpoint(operations.readSlug, ({ param }) =>
+  readSlug(param('storefront'), param('language'), param('slug')),
+)
