@@ -1,5 +1,6 @@
 import path from 'node:path'
 import { fileURLToPath } from 'node:url'
+import prettier from 'eslint-config-prettier/flat'
 import vue from 'eslint-plugin-vue'
 import ts from 'typescript-eslint'
 import vueParser from 'vue-eslint-parser'
@@ -22,6 +23,7 @@ export default ts.config(
   },
   ...ts.configs.recommended,
   ...vue.configs['flat/recommended'],
+  prettier,
   {
     languageOptions: { parserOptions: { tsconfigRootDir: root } },
     plugins: { house: { rules: { 'import-direction': importDirection } } },
@@ -42,8 +44,15 @@ export default ts.config(
         { prefer: 'type-imports', fixStyle: 'inline-type-imports', disallowTypeAnnotations: false },
       ],
       eqeqeq: ['error', 'always'],
-      'max-lines': ['error', { max: 360, skipBlankLines: true, skipComments: true }],
+      'max-lines': ['error', { max: 500 }],
+      // The formatter keeps to 120; this is for what it leaves as it is. It never breaks a list of classes.
+      'max-len': ['error', { code: 140, ignoreUrls: true, ignoreRegExpLiterals: true, ignorePattern: '^\\s*class="' }],
     },
+  },
+  {
+    // A file of tests is one world with its stories, which share what is set up.
+    files: ['tests/**/*.ts'],
+    rules: { 'max-lines': ['error', { max: 750 }] },
   },
   {
     // The core computes: it has no clock, no chance and no screen of its own.
@@ -65,15 +74,8 @@ export default ts.config(
     languageOptions: { parser: vueParser, parserOptions: { parser: ts.parser, sourceType: 'module' } },
     rules: {
       'vue/multi-word-component-names': 'off',
-      'vue/html-indent': 'off',
-      'vue/max-attributes-per-line': 'off',
-      'vue/singleline-html-element-content-newline': 'off',
-      'vue/multiline-html-element-content-newline': 'off',
-      'vue/html-self-closing': 'off',
       'vue/attributes-order': 'off',
       'vue/require-default-prop': 'off',
-      'vue/html-closing-bracket-newline': 'off',
-      'vue/first-attribute-linebreak': 'off',
       'vue/no-static-inline-styles': 'error',
       'vue/no-v-html': 'error',
       'no-undef': 'off',

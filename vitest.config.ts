@@ -24,7 +24,8 @@ export default defineConfig({
           maxWorkers: 2,
         },
       },
-      // Each file kills programs of an installation of its own, so one at a time, and none of its tests at the same time as another.
+      // Each file kills programs of an installation of its own, so one at a time, and none of its tests at the same
+      // time as another.
       {
         resolve,
         test: {

@@ -3,7 +3,9 @@ import { chromium, type Page } from '@playwright/test'
 import { connections } from '@server/db/connect'
 import { note, quantile } from './measure'
 
-/** How the interface behaves among 100,000 products, in headless Chromium with the application that is served at `url`. */
+/**
+ * How the interface behaves among 100,000 products, in headless Chromium with the application that is served at `url`.
+ */
 export async function benchBrowser(url: string) {
   await judged()
   const browser = await chromium.launch({
@@ -29,7 +31,9 @@ export async function benchBrowser(url: string) {
 async function judged() {
   for (;;) {
     const { rows } = await connections().query<{ busy: boolean }>(`
-      select exists (select 1 from readiness_due) or exists (select 1 from readiness_due_set) or exists (select 1 from job where state in ('queued', 'running')) as busy`)
+      select exists (select 1 from readiness_due)
+        or exists (select 1 from readiness_due_set)
+        or exists (select 1 from job where state in ('queued', 'running')) as busy`)
     if (!rows[0]!.busy) return
     await new Promise((r) => setTimeout(r, 1000))
   }

@@ -76,7 +76,9 @@ export async function benchBulk() {
   await foldWhenFree()
   const inserted = await timed(() =>
     pool.query(
-      `insert into value (product_id, attribute_id, storefront_id, language, value) select r.id, $1, 0, '', '"steel"' from product r where r.parent_id is null and r.sku like 'BN-%' limit ${first.result.changed}`,
+      `insert into value (product_id, attribute_id, storefront_id, language, value) select r.id, $1, 0, ` +
+        `'', '"steel"' from product r where r.parent_id is null and r.sku like 'BN-%' limit ` +
+        `${first.result.changed}`,
       [material],
     ),
   )
@@ -142,7 +144,8 @@ export async function benchExport() {
     took / reference,
     6,
     ' ×',
-    `${(took / 1000).toFixed(1)} s for ${(bytes / 1e6).toFixed(0)} MB against ${(reference / 1000).toFixed(2)} s of COPY, the middle of three`,
+    `${(took / 1000).toFixed(1)} s for ${(bytes / 1e6).toFixed(0)} MB against ` +
+      `${(reference / 1000).toFixed(2)} s of COPY, the middle of three`,
   )
   note('Memory that the export grows by (for information)', (peak - before) / 1e6, null, ' MB', '')
 }

@@ -33,8 +33,8 @@ function prose(): string[] {
 }
 
 /**
- * Natural text: the prose of the installed packages; where there is less of it than asked for, its sentences with the second half
- * of another, which are as long and hold the same words.
+ * Natural text: the prose of the installed packages; where there is less of it than asked for, its sentences with the
+ * second half of another, which are as long and hold the same words.
  */
 export function naturalCorpus(size: number): { segments: string[]; own: number } {
   const own = prose()

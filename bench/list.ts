@@ -3,7 +3,10 @@ import { note, quantile, times } from './measure'
 
 const columns = ['category', 'price@uk', 'stock', 'status', 'summary', 'weight', 'material']
 
-/** The sheet's first screen over 100,000 products by different filters, and a screen from the middle, as scrolling asks for it. */
+/**
+ * The sheet's first screen over 100,000 products by different filters, and a screen from the middle, as scrolling asks
+ * for it.
+ */
 export async function benchList() {
   const ask = (more: object) =>
     sheetRows(

@@ -57,7 +57,10 @@ const day = new Date().toISOString().slice(0, 10)
 const before = existsSync('bench/figures.md') ? readFileSync('bench/figures.md', 'utf8') : ''
 writeFileSync(
   'bench/figures.md',
-  `# Figures\n\nMeasured by \`npm run bench\`, in parts or whole: Node ${process.version}, ${os.cpus().length} cores, the database on the same machine. Each is a ratio to a reference in the same run, or a bound in time that its issue names.\n\n${table(before, day, process.env.INKLOOM_BENCH_WHOLE === 'true')}\n`,
+  `# Figures\n\nMeasured by \`npm run bench\`, in parts or whole: Node ${process.version}, ` +
+    `${os.cpus().length} cores, the database on the same machine. Each is a ratio to a reference in the ` +
+    'same run, or a bound in time that its issue ' +
+    `names.\n\n${table(before, day, process.env.INKLOOM_BENCH_WHOLE === 'true')}\n`,
 )
 await disconnect()
 process.exit(0)

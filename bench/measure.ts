@@ -50,8 +50,8 @@ const cells = (line: string) =>
     .map((c) => c.trim())
 
 /**
- * All figures as a table for `bench/figures.md`, each with the day on which it was measured. Where only parts were run, the
- * others stay as the file has them.
+ * All figures as a table for `bench/figures.md`, each with the day on which it was measured. Where only parts were run,
+ * the others stay as the file has them.
  */
 export function table(before: string, day: string, whole: boolean): string {
   const old = whole

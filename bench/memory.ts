@@ -41,13 +41,17 @@ function timed(memory: Memory, asked: readonly string[], how: 'find' | 'findSlow
   return { answers, times: times.sort((a, b) => a - b), sum: times.reduce((a, b) => a + b, 0) }
 }
 
-/** Matches from memories of natural text and of text made from templates; the same answers as comparing with every segment of fitting length. */
+/**
+ * Matches from memories of natural text and of text made from templates; the same answers as comparing with every
+ * segment of fitting length.
+ */
 export function benchMemory(sizes = [100_000, 1_000_000]): void {
   for (const size of sizes) {
     const natural = naturalCorpus(size)
     for (const [corpus, segments, most] of [
       [
-        `natural text (${natural.own.toLocaleString('en-GB')} sentences of the installed packages’ documentation${natural.own < size ? ', the rest with halves exchanged' : ''})`,
+        `natural text (${natural.own.toLocaleString('en-GB')} sentences of the installed packages’ ` +
+          `documentation${natural.own < size ? ', the rest with halves exchanged' : ''})`,
         natural.segments,
         size === 100_000 ? 5 : 50,
       ],
@@ -138,6 +142,7 @@ export async function benchExchange(): Promise<void> {
     most - before,
     20,
     ' MB',
-    `${units} units, ${(characters / 1_048_576).toFixed(0)} MB of XLIFF 2.1 in ${((performance.now() - began) / 1000).toFixed(1)} s`,
+    `${units} units, ${(characters / 1_048_576).toFixed(0)} MB of XLIFF 2.1 in ` +
+      `${((performance.now() - began) / 1000).toFixed(1)} s`,
   )
 }

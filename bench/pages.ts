@@ -38,7 +38,8 @@ export async function benchCoverage() {
     pages / seconds,
     3000,
     ' a second',
-    `${pages} pages in ${seconds.toFixed(1)} s; memory ${before} MB before, at most ${most[0]} MB in the first half, ${most[1]} MB in the second`,
+    `${pages} pages in ${seconds.toFixed(1)} s; memory ${before} MB before, at most ${most[0]} MB in the ` +
+      `first half, ${most[1]} MB in the second`,
     true,
   )
 }
@@ -84,7 +85,8 @@ export async function benchSaving() {
     quantile(checked, 0.95),
     1000,
     ' ms',
-    `median ${quantile(checked, 0.5).toFixed(0)} ms; ${found.storefronts[0]!.count} reached, ${found.collisions.length} collisions; all reaches anew took ${known.toFixed(1)} s`,
+    `median ${quantile(checked, 0.5).toFixed(0)} ms; ${found.storefronts[0]!.count} reached, ` +
+      `${found.collisions.length} collisions; all reaches anew took ${known.toFixed(1)} s`,
   )
   const everywhere = await times(
     10,

@@ -29,18 +29,18 @@ export async function fillAssignments() {
       })),
     )
     .returning({ id: t.piece.id })
-  await db
-    .insert(t.pieceText)
-    .values(
-      pieces.map((p, i) => ({
-        pieceId: p.id,
-        storefrontId: 0,
-        language: 'en-GB',
-        title: `Title ${i}`,
-        body: `<p>Holds <data value="attribute:volume"></data> and weighs <strong><data value="attribute:weight"></data></strong>.</p><ul><li>Text ${i}</li><li>More</li></ul>`,
-        states: {},
-      })),
-    )
+  await db.insert(t.pieceText).values(
+    pieces.map((p, i) => ({
+      pieceId: p.id,
+      storefrontId: 0,
+      language: 'en-GB',
+      title: `Title ${i}`,
+      body:
+        '<p>Holds <data value="attribute:volume"></data> and weighs <strong><data ' +
+        `value="attribute:weight"></data></strong>.</p><ul><li>Text ${i}</li><li>More</li></ul>`,
+      states: {},
+    })),
+  )
   const conditions = [
     () => ({ field: 'type', is: 'equals', value: pick(['pannier', 'lock', 'rack', 'gloves']) }),
     () => ({ field: 'price', is: 'below', value: `${20 + Math.floor(next() * 80)} GBP` }),
@@ -87,7 +87,8 @@ export async function benchProof() {
     quantile(whole, 0.95),
     40,
     ' ms',
-    `median ${quantile(whole, 0.5).toFixed(1)} ms, ${page.areas.details!.length} parts shown, ${page.left_out.length} left out`,
+    `median ${quantile(whole, 0.5).toFixed(1)} ms, ${page.areas.details!.length} parts shown, ` +
+      `${page.left_out.length} left out`,
   )
   const db = database()
   const setup = await loadSetup(db)

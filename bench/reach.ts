@@ -77,7 +77,8 @@ export async function benchReach() {
     ]
     return {
       ratio: quantile(a, 0.5) / quantile(b, 0.5),
-      detail: `${quantile(a, 0.5).toFixed(1)} ms against ${quantile(b, 0.5).toFixed(1)} ms by hand, ${ours.count} found`,
+      detail:
+        `${quantile(a, 0.5).toFixed(1)} ms against ${quantile(b, 0.5).toFixed(1)} ms by hand, ${ours.count} ` + 'found',
     }
   }
   const plain = await against()

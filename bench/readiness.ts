@@ -20,7 +20,10 @@ import { judgedWith } from '@server/services/readiness/prepared'
 import { judgeBeforeCommit } from '@server/services/readiness/settle'
 import { maren, note, quantile, times } from './measure'
 
-/** How fast products are judged: in core, all of them with reading and writing, one after an edit; and how fast the cloth opens. */
+/**
+ * How fast products are judged: in core, all of them with reading and writing, one after an edit; and how fast the
+ * cloth opens.
+ */
 export async function benchReadiness() {
   judgeBeforeCommit()
   const db = database()
@@ -190,8 +193,10 @@ function benchTexts() {
     words: { least: 10, most: 400 },
     ease: 30,
   }
-  const text = (sentence: string) =>
-    `<p>${sentence.repeat(Math.ceil(750 / sentence.length))}</p><p><strong>${sentence.repeat(Math.ceil(750 / sentence.length))}</strong></p>`
+  const text = (sentence: string) => {
+    const half = sentence.repeat(Math.ceil(750 / sentence.length))
+    return `<p>${half}</p><p><strong>${half}</strong></p>`
+  }
   const one = (what: string, language: string, sentence: string, most: number) => {
     const style = styleFor(
       [{ code: 'bench', field: null, storefront: null, language: null, settings }],
@@ -223,7 +228,8 @@ function benchTexts() {
   one(
     'German',
     'de-DE',
-    'Eine Rolltasche, die dreißig Liter trocken hält, mit einer Schraube zu reparieren ist und nicht höher hängt als das Rad',
+    'Eine Rolltasche, die dreißig Liter trocken hält, mit einer Schraube zu reparieren ist und nicht ' +
+      'höher hängt als das Rad',
     2,
   )
   one(

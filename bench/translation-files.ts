@@ -11,7 +11,10 @@ import { maren, note } from './measure'
 
 const wanted = 50_000
 
-/** Watches the memory of the process while something is done: what it grows by at most in the first half of the time, and in the second. */
+/**
+ * Watches the memory of the process while something is done: what it grows by at most in the first half of the time,
+ * and in the second.
+ */
 async function watched<T>(
   work: () => Promise<T>,
 ): Promise<{ result: T; first: number; second: number; seconds: number }> {
@@ -44,7 +47,8 @@ function translated() {
     text.replace(
       /<segment id="([^"]+)" state="initial"><source>([^<]+)<\/source><\/segment>/g,
       (_, id: string, source: string) =>
-        `<segment id="${id}" state="translated"><source>${source}</source><target>${source} auf Deutsch</target></segment>`,
+        `<segment id="${id}" state="translated"><source>${source}</source><target>${source} auf ` +
+        'Deutsch</target></segment>',
     )
   return new Transform({
     decodeStrings: false,
@@ -61,7 +65,10 @@ function translated() {
   })
 }
 
-/** The texts of 50,000 products out as XLIFF 2.1 with matches and terms, translated by another program, and in again; then put back. */
+/**
+ * The texts of 50,000 products out as XLIFF 2.1 with matches and terms, translated by another program, and in again;
+ * then put back.
+ */
 export async function benchTranslationFiles(folder: string) {
   await settleTables(database())
   const [out, back] = [path.join(folder, 'out.xlf'), path.join(folder, 'back.xlf')]
@@ -81,7 +88,8 @@ export async function benchTranslationFiles(folder: string) {
     ),
   )
   note(
-    `Texts of ${wanted.toLocaleString('en-GB')} products sent out as XLIFF 2.1: what the heap holds more in the second half than in the first, at most`,
+    `Texts of ${wanted.toLocaleString('en-GB')} products sent out as XLIFF 2.1: what the heap holds more ` +
+      'in the second half than in the first, at most',
     Math.max(0, sent.second - sent.first),
     20,
     ' MB',
@@ -95,7 +103,8 @@ export async function benchTranslationFiles(folder: string) {
     Math.max(0, taken.second - taken.first),
     20,
     ' MB',
-    `by ${taken.first.toFixed(0)} MB in the first; ${segments.toLocaleString('en-GB')} segments taken and ${refusedCount} refused in ${taken.seconds.toFixed(0)} s`,
+    `by ${taken.first.toFixed(0)} MB in the first; ${segments.toLocaleString('en-GB')} segments taken ` +
+      `and ${refusedCount} refused in ${taken.seconds.toFixed(0)} s`,
   )
   if (step !== null) await putStepBack(step, null, Date.now())
 }

@@ -9,7 +9,10 @@ const writes = 2000
 const residentMegabytes = (pid: number) =>
   Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) / 1024
 
-/** Fifty people who write the same five hundred products over the running application, each over the version that it has read. */
+/**
+ * Fifty people who write the same five hundred products over the running application, each over the version that it has
+ * read.
+ */
 export async function benchWriters(url: string, web: number) {
   const { demoPeople } = JSON.parse(readFileSync('demo/people.json', 'utf8')) as {
     demoPeople: { email: string; password: string; role: string }[]

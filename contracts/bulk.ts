@@ -27,7 +27,8 @@ export const bulkChange = Joi.object<BulkChange>({
     .valid(...bulkMembers)
     .default('fitting')
     .description(
-      'Whose values: those of the products that have the attribute by their type, of parents and singles, of variants, or of both.',
+      'Whose values: those of the products that have the attribute by their type, of parents and singles, ' +
+        'of variants, or of both.',
     ),
 })
 

@@ -24,7 +24,8 @@ export const recipeRecord = Joi.object<Recipe>({
           .max(20_000)
           .default('')
           .description(
-            'Formatted text; inline values may name attributes, facts of the storefront, and results of earlier steps (`step:facts`).',
+            'Formatted text; inline values may name attributes, facts of the storefront, and results of ' +
+              'earlier steps (`step:facts`).',
           ),
       }),
     )
@@ -223,7 +224,8 @@ export const decisionBody = Joi.object<DecisionBody>({
         do: Joi.string().valid('accept', 'refuse', 'reopen').required(),
         value: Joi.any().description('What is accepted in its place, where it was edited.'),
         now: Joi.any().description(
-          'What was seen to stand there; where it is another by then, nothing is overwritten. Without it, outdated suggestions are not accepted.',
+          'What was seen to stand there; where it is another by then, nothing is overwritten. Without it, ' +
+            'outdated suggestions are not accepted.',
         ),
       }),
     )

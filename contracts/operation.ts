@@ -9,8 +9,9 @@ export interface Operation {
   action: 'read' | 'edit-products' | 'edit-content' | 'edit-types' | 'import' | 'set-up' | 'translate' | null
   /**
    * Of a call that writes: within what its action is asked. `language`: for each language that is written. `own`: it
-   * touches only what belongs to whoever asks. `record`, `value`: by the kind of record, or by each value: a translation
-   * takes `translate` in its language, all else takes another action. Without it the action is asked once for all of it.
+   * touches only what belongs to whoever asks. `record`, `value`: by the kind of record, or by each value: a
+   * translation takes `translate` in its language, all else takes another action. Without it the action is asked once
+   * for all of it.
    */
   within?: 'language' | 'own' | 'record' | 'value'
   /** Whether a call that is no GET changes nothing, so that everybody who may read may make it. */

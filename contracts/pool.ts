@@ -103,7 +103,9 @@ export const keepOwnBody = Joi.object<KeepOwnBody>({
   ask: Joi.boolean().default(false).description('Whether the pool is asked to put its own right.'),
 })
 
-/** What a property of the pool means for everybody from now on: a column name as an import reads it; empty forgets it. */
+/**
+ * What a property of the pool means for everybody from now on: a column name as an import reads it; empty forgets it.
+ */
 export interface MeaningBody {
   property: string
   means: string

@@ -15,7 +15,10 @@ const local = Joi.string()
   .allow(null)
 export const code = Joi.string().pattern(/^[a-z0-9][a-z0-9-]{0,79}$/, 'a code of small letters, digits and hyphens')
 
-/** A value to set: the attribute, its scope, the value (null clears), and the value that was seen, if it may only replace that. */
+/**
+ * A value to set: the attribute, its scope, the value (null clears), and the value that was seen, if it may only
+ * replace that.
+ */
 export interface ValueBody {
   attribute: string
   storefront?: string | null

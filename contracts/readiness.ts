@@ -44,7 +44,8 @@ export const clothBody = Joi.object<ClothBody>({
     .valid(...groupings)
     .default('type')
     .description(
-      'What its rows stand under: types, or campaigns, under each of which a product stands that its assignments reach.',
+      'What its rows stand under: types, or campaigns, under each of which a product stands that its ' +
+        'assignments reach.',
     ),
 })
 

@@ -1,6 +1,8 @@
 import { now } from '@server/clock'
 
-/** The moment at which this demo is made: all of its dates are so many days before or after it, so that it is never old. */
+/**
+ * The moment at which this demo is made: all of its dates are so many days before or after it, so that it is never old.
+ */
 const made = now()
 
 /** The date so many days after the day on which the demo is made; before it, where the number is negative. */

@@ -1,4 +1,7 @@
-/** The languages that the demo's copy is written in. French of Belgium and Canada and English of Canada and the Gulf borrow. */
+/**
+ * The languages that the demo's copy is written in. French of Belgium and Canada and English of Canada and the Gulf
+ * borrow.
+ */
 export const copyLanguages = [
   'en-GB',
   'de-DE',

@@ -25,7 +25,8 @@ export const recipes: Recipe[] = [
     steps: [
       step(
         'search-texts',
-        '<p>Begin the search title with <data value="attribute:name"></data>. The search description says the summary and the weight.</p>',
+        '<p>Begin the search title with <data value="attribute:name"></data>. The search description says ' +
+          'the summary and the weight.</p>',
       ),
     ],
   },

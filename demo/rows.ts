@@ -4,6 +4,7 @@ import { bags } from './lines/bags'
 import { care } from './lines/care'
 import { clothing } from './lines/clothing'
 import { fitted } from './lines/fitted'
+import { smallParts } from './lines/small-parts'
 import { hardware } from './lines/hardware'
 import { learning } from './lines/learning'
 import { rolling } from './lines/rolling'
@@ -11,7 +12,16 @@ import { weather } from './lines/weather'
 import { swissSpelling } from './setup/labels'
 
 /** The product files of the demo, in the order in which they are imported. */
-export const files: Record<string, Line[]> = { bags, hardware, clothing, fitted, rolling, care, weather, learning }
+export const files: Record<string, Line[]> = {
+  bags,
+  hardware,
+  clothing,
+  fitted: [...fitted, ...smallParts],
+  rolling,
+  care,
+  weather,
+  learning,
+}
 export const lines: Line[] = Object.values(files).flat()
 
 /** GS1's prefix 2 is for restricted circulation, so none of these is a real item's. */
@@ -86,7 +96,10 @@ function copyCells(line: Line, m: Model): Row['cells'] {
   return cells
 }
 
-/** Base prices in every storefront, from those of the first two by hand: the others follow, rounded as shops of the place do. */
+/**
+ * Base prices in every storefront, from those of the first two by hand: the others follow, rounded as shops of the
+ * place do.
+ */
 function prices({ uk, ch }: Model): Row['cells'] {
   const euro = Math.round(uk * 1.18)
   return {

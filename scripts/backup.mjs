@@ -55,7 +55,9 @@ function onlyForOwner(place) {
   if (stats.isDirectory()) for (const name of readdirSync(place)) onlyForOwner(path.join(place, name))
 }
 
-/** How a database is named to PostgreSQL's programs: its password stands in their environment, never on a command line. */
+/**
+ * How a database is named to PostgreSQL's programs: its password stands in their environment, never on a command line.
+ */
 function addressed(url, database) {
   const { hostname, port, username, password, pathname, searchParams } = new URL(url)
   const env = { ...process.env, PGPASSWORD: decodeURIComponent(password), PGAPPNAME: 'inkloom backup' }
@@ -106,7 +108,10 @@ async function countRows(client) {
   return counts
 }
 
-/** Saves the database and the files beside the wanted folder, lists them with their digests, and renames all of it at the end. */
+/**
+ * Saves the database and the files beside the wanted folder, lists them with their digests, and renames all of it at
+ * the end.
+ */
 async function save(url, program) {
   const target = path.resolve(folder)
   if (existsSync(target) && readdirSync(target).length > 0)
@@ -156,7 +161,9 @@ async function save(url, program) {
     console.log('The contents of the media library lie in the bucket and are not part of it.')
 }
 
-/** The list of a backup, after every file was held against it. Throws where something is missing, cut short or changed. */
+/**
+ * The list of a backup, after every file was held against it. Throws where something is missing, cut short or changed.
+ */
 async function checkedList() {
   const source = path.resolve(folder)
   if (!existsSync(path.join(source, listName)))
@@ -177,11 +184,15 @@ async function checkedList() {
   return list
 }
 
-/** What a restored database must not bring back to life: sessions and tokens that have ended since, and work that was open then. */
+/**
+ * What a restored database must not bring back to life: sessions and tokens that have ended since, and work that was
+ * open then.
+ */
 async function layToRest(client, stillThere) {
   await client.query('delete from session where not (hash = any($1::text[]))', [stillThere])
   await client.query(
-    "update job set state = 'cancelled', finished = now(), error = 'This was open when the backup was made. Start it again if it is still wanted.' where state in ('queued', 'running')",
+    "update job set state = 'cancelled', finished = now(), error = 'This was open when the backup was " +
+      "made. Start it again if it is still wanted.' where state in ('queued', 'running')",
   )
 }
 
@@ -198,16 +209,22 @@ const sessionsOf = (url) =>
 
 async function refuseWhileUsed(admin, name) {
   const { rows } = await admin.query(
-    "select application_name as program from pg_stat_activity where datname = $1 and pid <> pg_backend_pid() and backend_type = 'client backend'",
+    'select application_name as program from pg_stat_activity where datname = $1 and pid <> ' +
+      "pg_backend_pid() and backend_type = 'client backend'",
     [name],
   )
-  if (rows.length > 0)
-    throw new StepFailed(
-      `Ink Loom runs on this database (${[...new Set(rows.map((r) => r.program || 'another program'))].join(', ')}). Stop it first, then restore. Nothing has been changed.`,
-    )
+  if (rows.length === 0) return
+  const programs = new Set(rows.map((r) => r.program || 'another program'))
+  throw new StepFailed(
+    `Ink Loom runs on this database (${[...programs].join(', ')}). Stop it first, then restore. ` +
+      'Nothing has been changed.',
+  )
 }
 
-/** Restores into a new database, holds it against the list, and only then puts it, and the files, in the place of what was there. */
+/**
+ * Restores into a new database, holds it against the list, and only then puts it, and the files, in the place of what
+ * was there.
+ */
 async function restore(url, program) {
   const list = await checkedList()
   const source = path.resolve(folder)
@@ -233,7 +250,8 @@ async function restore(url, program) {
         const other = Object.keys({ ...list.rows, ...counts }).find((table) => list.rows[table] !== counts[table])
         if (other)
           throw new StepFailed(
-            `The restored database is not what was saved: ${other} has ${counts[other] ?? 'no'} rows, and should have ${list.rows[other] ?? 'none'}. Nothing has been changed.`,
+            `The restored database is not what was saved: ${other} has ${counts[other] ?? 'no'} rows, and ` +
+              `should have ${list.rows[other] ?? 'none'}. Nothing has been changed.`,
           )
         await layToRest(client, stillThere)
       })

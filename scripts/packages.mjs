@@ -8,7 +8,8 @@ export function ensurePackages() {
   const mark = 'node_modules/.inkloom'
   if (existsSync(mark) && readFileSync(mark, 'utf8') === wanted) return
   console.log('Installing npm packages …')
-  // Not `npm ci`: it refuses a lockfile in which a registry had no packages for other platforms. The lockfile's versions are installed all the same.
+  // Not `npm ci`: it refuses a lockfile in which a registry had no packages for other platforms. The lockfile's
+  // versions are installed all the same.
   run('Installing npm packages', 'npm', ['install', '--no-save', '--no-audit', '--no-fund'], {
     hint: 'Is the npm registry reachable?',
   })

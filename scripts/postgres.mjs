@@ -36,7 +36,10 @@ export async function freePort(from) {
   throw new StepFailed(`No port from ${from} to ${from + 200} is free.`)
 }
 
-/** The folder of the cluster: in the data folder, or, where the account of PostgreSQL cannot reach that, beside the system's other temporary data. */
+/**
+ * The folder of the cluster: in the data folder, or, where the account of PostgreSQL cannot reach that, beside the
+ * system's other temporary data.
+ */
 export function clusterFolder(data) {
   const wanted = path.resolve(data, 'postgres')
   mkdirSync(path.dirname(wanted), { recursive: true })
@@ -167,8 +170,8 @@ const patience = 90_000
 
 /**
  * Starts a private PostgreSQL cluster on loopback, made on the first time, and waits until it answers: also where an
- * earlier start is still stopping it. Returns its address, how to stop it, and how to keep it running. One that runs and
- * belongs to nobody any more is taken over; one that another process has started is used, and left running.
+ * earlier start is still stopping it. Returns its address, how to stop it, and how to keep it running. One that runs
+ * and belongs to nobody any more is taken over; one that another process has started is used, and left running.
  */
 export async function startPostgres(data, { durable = true, from = 54870 } = {}) {
   ensureDebian('postgres', ['postgresql'], () => !binaries())

@@ -17,7 +17,8 @@ export function run(step, command, args, { show = false, hint = '', ...options }
     ? ''
     : `\n${((result.stdout ?? '') + (result.stderr ?? '')).trim().split('\n').slice(-30).join('\n')}`
   throw new StepFailed(
-    `${step} failed (${result.error?.message ?? `exit ${result.status ?? result.signal}`}).${hint ? ` ${hint}` : ''}${output}`,
+    `${step} failed ` +
+      `(${result.error?.message ?? `exit ${result.status ?? result.signal}`}).${hint ? ` ${hint}` : ''}${output}`,
   )
 }
 

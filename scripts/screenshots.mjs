@@ -7,13 +7,29 @@ import { ensureDebian, has, StepFailed } from './run.mjs'
 const data = path.resolve('.data/screenshots')
 const out = 'docs/screenshots'
 const { demoPeople } = JSON.parse(readFileSync('demo/people.json', 'utf8'))
+/** A line of a supplier's file; some have something that an import has to refuse. */
+function line(_, i) {
+  const cells = {
+    sku: `QY-${100 + i}`,
+    type: i === 17 ? 'boat' : 'pannier',
+    category: i === 31 ? 'Bags > Boats' : 'Bags > Panniers',
+    brand: i === 44 ? 'Nobody' : 'Oxbrook',
+    status: 'draft',
+    gtin: i === 58 ? '2005000000005' : '',
+    stock: i === 73 ? 'many' : 5,
+    'price@ch': '54,50',
+    name: `Quay ${i}`,
+    'name@/de-CH': `Kaitasche ${i}`,
+    volume: i === 88 ? '18.5 L' : '18,5 L',
+    'load-limit': i === 97 ? '7' : '7 kg',
+    material: 'tarpaulin',
+    colour: i === 110 ? 'pinkish' : 'slate',
+  }
+  return Object.values(cells).join(';')
+}
 const faulty = [
   'sku;type;category;brand;status;gtin;stock;price@ch;name;name@/de-CH;volume;load-limit;material;colour',
-  ...Array.from(
-    { length: 120 },
-    (_, i) =>
-      `QY-${100 + i};${i === 17 ? 'boat' : 'pannier'};${i === 31 ? 'Bags > Boats' : 'Bags > Panniers'};${i === 44 ? 'Nobody' : 'Oxbrook'};draft;${i === 58 ? '2005000000005' : ''};${i === 73 ? 'many' : 5};54,50;Quay ${i};Kaitasche ${i};${i === 88 ? '18.5 L' : '18,5 L'};${i === 97 ? '7' : '7 kg'};tarpaulin;${i === 110 ? 'pinkish' : 'slate'}`,
-  ),
+  ...Array.from({ length: 120 }, line),
 ].join('\n')
 
 /** Each view: its address, and what is done before the picture is taken. */

@@ -28,13 +28,19 @@ export function environment({ url, data, port, host }) {
   }
 }
 
-/** How Node runs what holds thousands of products at a time: with room for young objects, which are otherwise copied about for a sixth of the time. */
+/**
+ * How Node runs what holds thousands of products at a time: with room for young objects, which are otherwise copied
+ * about for a sixth of the time.
+ */
 export const heavyWork = ['--max-semi-space-size=32']
 
 const listens = 'Listening on'
 const isNews = (line) => line.trim() !== '' && line !== 'worker ready' && !line.startsWith(listens)
 
-/** Brings the database up to date and loads the demo where it is empty; then starts both programs and keeps them running. */
+/**
+ * Brings the database up to date and loads the demo where it is empty; then starts both programs and keeps them
+ * running.
+ */
 export async function serve(env, { say = console.log } = {}) {
   run('Preparing the database', process.execPath, ['--enable-source-maps', '.output/worker/prepare.mjs'], {
     env,

@@ -43,7 +43,8 @@ try {
   const { freePort } = await import('./postgres.mjs')
   if ((await freePort(port)) !== port)
     throw new StepFailed(
-      `Port ${port} is taken by another program, or Ink Loom runs already. Stop that, or choose another port: INKLOOM_PORT=4880 npm start`,
+      `Port ${port} is taken by another program, or Ink Loom runs already. Stop that, or choose another ` +
+        'port: INKLOOM_PORT=4880 npm start',
     )
   const url = await database()
   const { build } = await import('./build.mjs')

@@ -6,8 +6,8 @@ const pauses = [500, 1000, 2000, 5000, 10_000, 30_000]
 const recovered = 60_000
 
 /**
- * Starts something that ends by itself only when it fails, again and again until it is stopped. `start` gives the running
- * child; `say` is told of each end in a sentence.
+ * Starts something that ends by itself only when it fails, again and again until it is stopped. `start` gives the
+ * running child; `say` is told of each end in a sentence.
  */
 export function supervise(name, start, { say }) {
   let child

@@ -10,7 +10,9 @@ export interface Settings {
   data: string
   /** Seals the cookies. */
   secret: string
-  /** The address under which people reach the application, without a path; null where it is only the one it listens on. */
+  /**
+   * The address under which people reach the application, without a path; null where it is only the one it listens on.
+   */
   publicUrl: string | null
   secureCookies: boolean
   /** Where the contents of the media library lie: in the data folder, or in a bucket of a server that speaks S3. */

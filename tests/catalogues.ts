@@ -4,8 +4,8 @@ import type { Family, Price, Product, RangeEntry } from '@core/catalogue/model'
 import type { Condition } from '@core/rules/condition'
 import { family, product, someMoment } from './world'
 
-// Generated catalogues and rules over the set-up of tests/world: few different values, so that conditions are met now and then;
-// variants, missing values, values of one storefront, and special prices with groups and windows.
+// Generated catalogues and rules over the set-up of tests/world: few different values, so that conditions are met now
+// and then; variants, missing values, values of one storefront, and special prices with groups and windows.
 
 const maybe = <T>(a: fc.Arbitrary<T>) => fc.option(a, { nil: undefined, freq: 2 })
 const words = fc.constantFrom(
@@ -63,23 +63,21 @@ const windowEnds = maybe(
 )
 const prices: fc.Arbitrary<Price[]> = fc
   .tuple(
-    fc
-      .subarray(['uk', 'ch'])
-      .chain((shops) =>
-        fc.tuple(
-          ...shops.map((s) =>
-            amounts.map((amount): Price => ({
-              storefront: s,
-              amount,
-              special: false,
-              group: null,
-              from: null,
-              to: null,
-              quantity: 1,
-            })),
-          ),
+    fc.subarray(['uk', 'ch']).chain((shops) =>
+      fc.tuple(
+        ...shops.map((s) =>
+          amounts.map((amount): Price => ({
+            storefront: s,
+            amount,
+            special: false,
+            group: null,
+            from: null,
+            to: null,
+            quantity: 1,
+          })),
         ),
       ),
+    ),
     fc.array(
       fc.record({
         storefront: fc.constantFrom('uk', 'ch'),

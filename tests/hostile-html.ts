@@ -82,7 +82,10 @@ const tags = new Set(
   ),
 )
 
-/** Looks at what is left of a text, as a browser would read it: nothing but our subset, and no address that runs anything. */
+/**
+ * Looks at what is left of a text, as a browser would read it: nothing but our subset, and no address that runs
+ * anything.
+ */
 export function look(html: string) {
   const visit = (node: T.Node) => {
     if ('tagName' in node && !['html', 'head', 'body'].includes(node.tagName)) {

@@ -4,7 +4,8 @@ import type { NamedRule } from '@core/rules/condition'
 import { plainLayout } from '@core/page/layout'
 import { blankProduct } from '@core/catalogue/patch'
 
-// A small set-up for tests, in the demo's world: every attribute type, three storefronts in far zones, variants by size and colour.
+// A small set-up for tests, in the demo's world: every attribute type, three storefronts in far zones, variants by size
+// and colour.
 
 const attribute = (code: string, type: Attribute['type'], more: Partial<Attribute> = {}): Attribute => ({
   code,

@@ -1,6 +1,6 @@
 /**
- * The cell of a grid that an event happened in, by its place among the rows and columns below the head: the head of a row
- * is column -1. For grids whose cells are too many to listen each for itself. Undefined outside of cells.
+ * The cell of a grid that an event happened in, by its place among the rows and columns below the head: the head of a
+ * row is column -1. For grids whose cells are too many to listen each for itself. Undefined outside of cells.
  */
 export function gridCell(e: Event): { row: number; column: number } | undefined {
   const cell = (e.target as Element).closest('[role=gridcell], [role=rowheader]')

@@ -3,7 +3,10 @@ import japanese from '@fontsource/noto-sans-jp/400.css?url'
 
 const sheets: Record<string, string> = { ar: arabic, ja: japanese }
 
-/** The style sheets of fonts for scripts that the others do not have, as a language needs them. A browser fetches only the parts of them that a page uses. */
+/**
+ * The style sheets of fonts for scripts that the others do not have, as a language needs them. A browser fetches only
+ * the parts of them that a page uses.
+ */
 export const scriptFonts = (language: string): string[] => {
   const sheet = sheets[new Intl.Locale(language).language]
   return sheet ? [sheet] : []

@@ -30,3 +30,14 @@ export function plainShown(html: string): string {
     .replaceAll('&amp;', '&')
     .trim()
 }
+
+const calendarDay = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeZone: 'UTC' })
+
+/** A day of the calendar, such as `2026-05-01`, as people write it. */
+export const dayShown = (day: string) => calendarDay.format(Date.parse(`${day}T00:00Z`))
+
+/** A number as people write it: 12,345. */
+export const numberShown = (n: number) => n.toLocaleString('en-GB')
+
+/** A number with its noun: 1 text, 2 texts. */
+export const countShown = (n: number, one: string, many = `${one}s`) => `${numberShown(n)} ${n === 1 ? one : many}`

@@ -4,7 +4,10 @@ import { sentenceOf } from '@core/rules/sentence'
 const empty = () => ({ q: '', type: '', category: '', status: '', where: '' })
 export type CatalogueFilter = ReturnType<typeof empty>
 
-/** What of the catalogue is asked for, kept in the address; and the same as a condition, for files and for changes of many products. */
+/**
+ * What of the catalogue is asked for, kept in the address; and the same as a condition, for files and for changes of
+ * many products.
+ */
 export function useCatalogueFilter() {
   const route = useRoute()
   const router = useRouter()

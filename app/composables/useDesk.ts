@@ -9,7 +9,9 @@ import type { Desk, Row } from '~/components/translation/unit'
 
 type Drafts = Record<string, string | null>
 
-/** The work on one record: its segments in a row, drafts that survive a reload, findings, and saving over what was seen. */
+/**
+ * The work on one record: its segments in a row, drafts that survive a reload, findings, and saving over what was seen.
+ */
 export function useDesk(record: () => string) {
   const lens = useLensStore()
   const { refresh: refreshProof, sought } = useProofFocus()

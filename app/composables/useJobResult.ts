@@ -1,6 +1,6 @@
 /**
- * The result of queued work that the address names, so that a reload, or a link, shows it again. `start` puts work into the
- * queue and follows it.
+ * The result of queued work that the address names, so that a reload, or a link, shows it again. `start` puts work into
+ * the queue and follows it.
  */
 export function useJobResult<T>() {
   const route = useRoute()

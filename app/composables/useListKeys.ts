@@ -12,8 +12,8 @@ interface Walked<T> {
 const markedAtMost = 2000
 
 /**
- * Walking along a long list by keys, and marking rows on the way. `at` is the row the keys act on, `reveal` scrolls to a
- * row, `page` is how many are seen at once. Give `walking` to `useKeys`, and `marking` where rows can be marked.
+ * Walking along a long list by keys, and marking rows on the way. `at` is the row the keys act on, `reveal` scrolls to
+ * a row, `page` is how many are seen at once. Give `walking` to `useKeys`, and `marking` where rows can be marked.
  */
 export function useListKeys<T, K = string>(
   list: Walked<T>,
@@ -74,7 +74,10 @@ export function useListKeys<T, K = string>(
   return { marked, move, toggle, markTo, unmark, walking, marking }
 }
 
-/** A list of lines of one height under a head that stays, in the element `scroller`: what of it is in view, and its keys. */
+/**
+ * A list of lines of one height under a head that stays, in the element `scroller`: what of it is in view, and its
+ * keys.
+ */
 export function useLineList<T, K = string>(
   list: Walked<T> & { show: (from: number, to: number) => void },
   { at, keyOf }: { at: Ref<number>; keyOf: (row: T) => K },

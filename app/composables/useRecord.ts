@@ -90,7 +90,9 @@ export function useRecord<R extends Whole>(
   const make = (record: R) =>
     putUnderFreeCode(codeOfName(nameOf(record), kinds[kind].fallback), (free) => put({ ...record, code: free }))
 
-  /** Saves the draft, changed by `prepare` on its way. Returns what is stored then, or undefined where it was refused. */
+  /**
+   * Saves the draft, changed by `prepare` on its way. Returns what is stored then, or undefined where it was refused.
+   */
   async function save(prepare: (r: R) => R = (r) => r): Promise<R | undefined> {
     if (draft.value === undefined || busy.value) return undefined
     busy.value = true

@@ -1,6 +1,9 @@
 import Sortable from 'sortablejs'
 
-/** Lets the entries of a list be dragged by their handles; `move` is told from where to where, and changes the list itself. */
+/**
+ * Lets the entries of a list be dragged by their handles; `move` is told from where to where, and changes the list
+ * itself.
+ */
 export function useReorder(list: () => HTMLElement | null | undefined, move: (from: number, to: number) => void) {
   let sortable: Sortable | undefined
   watch(

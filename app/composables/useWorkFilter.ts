@@ -1,6 +1,9 @@
 const none = { q: '', show: 'open', kinds: '', category: '', campaign: '', page: '', person: '', due: '' }
 
-/** What of the translation work is looked at: kept for whoever comes back from the desk, which goes on through the same list. */
+/**
+ * What of the translation work is looked at: kept for whoever comes back from the desk, which goes on through the same
+ * list.
+ */
 export function useWorkFilter() {
   const filter = useState('work-filter', () => ({ ...none })).value
   /** As the list is asked for. */

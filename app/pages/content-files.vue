@@ -99,8 +99,8 @@ const words: Record<string, string> = {
           <p v-if="busy" class="pt-2 text-ink2" role="status">Looking at it …</p>
           <template v-if="report">
             <p class="pt-2" role="status">
-              <b class="font-semibold">{{ file?.name }}</b
-              >: {{ report.created }} new, {{ report.updated }} changed, {{ report.unchanged }} as they are{{
+              <b class="font-semibold">{{ file?.name }}</b>: {{ report.created }} new, {{ report.updated }} changed,
+              {{ report.unchanged }} as they are{{
                 report.rejected.length ? `, ${report.rejected.length} things that cannot be taken` : ''
               }}.
               <button

@@ -73,7 +73,8 @@ async function replace() {
   try {
     const done = await post<Report>('/api/library/replacements', body('apply'))
     tell(
-      `Replaced ${done.times} ${done.times === 1 ? 'time' : 'times'} in ${done.pieces} ${done.pieces === 1 ? 'piece' : 'pieces'}`,
+      `Replaced ${done.times} ${done.times === 1 ? 'time' : 'times'} in ${done.pieces} ` +
+        `${done.pieces === 1 ? 'piece' : 'pieces'}`,
     )
     lastStep.value = done.step
     found.value = undefined
@@ -230,8 +231,9 @@ useKeys('Put in order', [{ keys: 'Ctrl+Enter', does: 'Find', always: true, run: 
           <p v-if="data.unused.length === 0" class="pt-1.5 text-ink2">Nothing: every piece goes somewhere.</p>
           <ul>
             <li v-for="p in data.unused" :key="p.code" class="flex gap-3 border-b border-hair py-1">
-              <NuxtLink class="font-semibold hover:underline" :to="`/library/${segment(p.code)}`">{{ p.name }}</NuxtLink
-              ><span class="text-ink3">{{ p.kind }}</span
+              <NuxtLink class="font-semibold hover:underline" :to="`/library/${segment(p.code)}`">{{
+                p.name
+              }}</NuxtLink><span class="text-ink3">{{ p.kind }}</span
               ><span class="min-w-0 flex-1 truncate font-serif text-ink2">{{ p.text }}</span>
             </li>
           </ul>

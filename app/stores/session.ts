@@ -18,7 +18,10 @@ export const useSessionStore = defineStore('session', () => {
   const me = ref<Me>()
   const token = ref('')
   const asked = ref(false)
-  /** By how many milliseconds the server's clock is ahead of the browser's: what runs and what has begun is told by the server's. */
+  /**
+   * By how many milliseconds the server's clock is ahead of the browser's: what runs and what has begun is told by the
+   * server's.
+   */
   const ahead = ref(0)
 
   async function load() {

@@ -93,9 +93,9 @@ export function isReached(reason: ReachReason): boolean {
 const holdsAny = (set: ReadonlySet<string>, skus: readonly string[]) => set.size > 0 && skus.some((s) => set.has(s))
 
 /**
- * Whether and why a reach has a product: `skus` are those that name it. Of a family that is the parent's and its variants';
- * where each variant is asked, the variant's own and its parent's, so that a left-out parent leaves out all its variants.
- * `facts`, or what makes them, are the root's, or the variant's where each variant is asked.
+ * Whether and why a reach has a product: `skus` are those that name it. Of a family that is the parent's and its
+ * variants'; where each variant is asked, the variant's own and its parent's, so that a left-out parent leaves out all
+ * its variants. `facts`, or what makes them, are the root's, or the variant's where each variant is asked.
  */
 export function reachReason(a: PreparedAssignment, skus: readonly string[], facts: Facts | (() => Facts)): ReachReason {
   if (holdsAny(a.leftOutSet, skus)) return 'left-out'

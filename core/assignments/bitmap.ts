@@ -40,7 +40,10 @@ export function either(maps: readonly Bitmap[]): Bitmap {
   return map
 }
 
-/** How many numbers are in a set: bits of each word added up in parallel (Warren, Hacker's Delight, figure 5-2; from memory). */
+/**
+ * How many numbers are in a set: bits of each word added up in parallel (Warren, Hacker's Delight, figure 5-2; from
+ * memory).
+ */
 export function countBits(map: Bitmap): number {
   let n = 0
   for (let i = 0; i < map.length; i++) {

@@ -139,7 +139,10 @@ const sameTitle: Check = (input, say) => {
   }
 }
 
-/** A replacement on products that what it replaces does not go to. A piece that a product has for itself is not asked for here. */
+/**
+ * A replacement on products that what it replaces does not go to. A piece that a product has for itself is not asked
+ * for here.
+ */
 const nothingToReplace: Check = ({ draft: { assignment, bits }, others, pieces, sets, storefront, setup }, say) => {
   if (assignment.replaces === null || pieces.get(assignment.replaces)?.own) return
   const there = others.filter(
@@ -175,7 +178,9 @@ const overruled: Check = ({ draft: { assignment, bits }, others, pieces, sets, s
   say('overruled', bits, { with: nameOf(by[0]!.assignment), piece: pieces.get(piece)?.name ?? piece })
 }
 
-/** Products on whose page the area holds more parts than the layout means it to. All questions of an area are one part. */
+/**
+ * Products on whose page the area holds more parts than the layout means it to. All questions of an area are one part.
+ */
 const areaFull: Check = ({ draft: { assignment, bits }, others, pieces, storefront, setup }, say) => {
   const limit = storefront.layout.areas.find((a) => a.area === assignment.area)?.limit
   if (!limit || assignment.replaces !== null) return

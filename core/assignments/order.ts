@@ -1,4 +1,7 @@
-/** Something in the order of an area: an assignment, whose number can be changed, or a built-in part, whose place is the layout's. */
+/**
+ * Something in the order of an area: an assignment, whose number can be changed, or a built-in part, whose place is the
+ * layout's.
+ */
 export interface Ordered {
   /** An assignment's code, or `part:facts`. */
   key: string
@@ -9,9 +12,10 @@ export interface Ordered {
 const room = 10
 
 /**
- * The numbers that assignments get when one is moved before another entry, or to the end for null: the moved one a number
- * with room on both sides. Where there is none between its neighbours, its neighbours up to the next built-in parts are
- * spread anew. Throws a RangeError where that is not possible, or where an entry is unknown. Entries come in page order.
+ * The numbers that assignments get when one is moved before another entry, or to the end for null: the moved one a
+ * number with room on both sides. Where there is none between its neighbours, its neighbours up to the next built-in
+ * parts are spread anew. Throws a RangeError where that is not possible, or where an entry is unknown. Entries come in
+ * page order.
  */
 export function reordered(entries: readonly Ordered[], key: string, before: string | null): Map<string, number> {
   const moving = entries.find((e) => e.key === key && !e.fixed)
@@ -30,7 +34,8 @@ export function reordered(entries: readonly Ordered[], key: string, before: stri
   const high = to < 0 ? low + room * (run.length + 1) : rest[to]!.order
   if (high - low <= run.length)
     throw new RangeError(
-      `There are ${run.length} assignments between two built-in parts whose numbers leave room for ${Math.max(0, high - low - 1)}. Give the parts numbers farther apart in the layout.`,
+      `There are ${run.length} assignments between two built-in parts whose numbers leave room for ` +
+        `${Math.max(0, high - low - 1)}. Give the parts numbers farther apart in the layout.`,
     )
   return new Map(
     run

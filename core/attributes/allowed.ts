@@ -6,7 +6,8 @@ const patterns = new Map<string, RE2JS>()
 
 /**
  * A pattern ready for use. Patterns are RE2's regular expressions, which are matched in time linear in the text
- * (https://github.com/google/re2/wiki/Syntax), so that none can hang the server. Throws a ValueProblem where it is none.
+ * (https://github.com/google/re2/wiki/Syntax), so that none can hang the server. Throws a ValueProblem where it is
+ * none.
  */
 export function compilePattern(pattern: string, flags = 0): RE2JS {
   const key = `${flags} ${pattern}`
@@ -37,7 +38,8 @@ export function allowedProblem(
     if (low || (most !== null && n > bound(most))) {
       return new ValueProblem(
         low ? 'too-low' : 'too-high',
-        `“${entry.toCell(value, attribute)}” is ${low ? 'below' : 'above'} what is allowed: ${boundsInWords(attribute)}.`,
+        `“${entry.toCell(value, attribute)}” is ${low ? 'below' : 'above'} what is allowed: ` +
+          `${boundsInWords(attribute)}.`,
       )
     }
   }

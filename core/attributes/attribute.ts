@@ -34,7 +34,10 @@ export interface Option {
   swatch?: string
 }
 
-/** What an attribute serves: the facts table of the page, the shopper's filter, the comparison, the search; or only the team. */
+/**
+ * What an attribute serves: the facts table of the page, the shopper's filter, the comparison, the search; or only the
+ * team.
+ */
 export const servings = ['facts', 'filter', 'comparison', 'search', 'team'] as const
 export type Serving = (typeof servings)[number]
 
@@ -87,7 +90,10 @@ export interface TypeAttribute {
   attribute: string
   group: string
   required: boolean
-  /** Where it is required: in these storefronts, or everywhere where none is named; and only of products that meet the condition. */
+  /**
+   * Where it is required: in these storefronts, or everywhere where none is named; and only of products that meet the
+   * condition.
+   */
   requiredIn: string[]
   requiredWhere: Condition | null
   perVariant: boolean

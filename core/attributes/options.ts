@@ -1,7 +1,10 @@
 import { codeOfName, freeCode } from '../text/code'
 import type { Option } from './attribute'
 
-/** Options with more behind them, by their labels in the source language; one that is there already, or says nothing, adds none. */
+/**
+ * Options with more behind them, by their labels in the source language; one that is there already, or says nothing,
+ * adds none.
+ */
 export function withOptions(options: readonly Option[], labels: readonly string[], source: string): Option[] {
   const out = [...options]
   for (const label of labels.map((l) => l.trim())) {

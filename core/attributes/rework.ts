@@ -27,9 +27,9 @@ export function touchesValues(before: Attribute, after: Attribute): boolean {
 }
 
 /**
- * One value as the changed attribute holds it: the same where it still fits, else read anew from its text; null where its
- * option went with nothing instead. A value outside of what is allowed now stays as it is: it is a finding, no loss.
- * Throws a ValueProblem where it cannot be held.
+ * One value as the changed attribute holds it: the same where it still fits, else read anew from its text; null where
+ * its option went with nothing instead. A value outside of what is allowed now stays as it is: it is a finding, no
+ * loss. Throws a ValueProblem where it cannot be held.
  */
 export function reworkValue(value: Value, before: Attribute, after: Attribute, instead: Instead = {}): Value | null {
   const free = { ...after, allowed: null }

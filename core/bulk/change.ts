@@ -26,7 +26,10 @@ export interface BulkChange extends ValuePlace {
   from?: ValuePlace
   /** Leaves values alone that are there already. */
   onlyEmpty?: boolean
-  /** Whose values: those of the products that have the attribute by their type, of parents and singles, of variants, or of both. */
+  /**
+   * Whose values: those of the products that have the attribute by their type, of parents and singles, of variants, or
+   * of both.
+   */
   members: BulkMembers
 }
 

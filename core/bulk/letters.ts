@@ -3,8 +3,9 @@ export const letterCases = ['lower', 'upper', 'sentence', 'words'] as const
 export type LetterCase = (typeof letterCases)[number]
 
 /**
- * Changes the letters of one text after another: all small, all capital, a capital at the beginning and after the end of
- * a sentence, or at the beginning of each word; by the rules of the language (Unicode's special casing: Turkish i, German ß).
+ * Changes the letters of one text after another: all small, all capital, a capital at the beginning and after the end
+ * of a sentence, or at the beginning of each word; by the rules of the language (Unicode's special casing: Turkish i,
+ * German ß).
  */
 export function withCase(how: LetterCase, language: string): (text: string) => string {
   const lower = (t: string) => t.toLocaleLowerCase(language)

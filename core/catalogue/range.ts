@@ -1,7 +1,10 @@
 import { holdsAt } from '../moments/instant'
 import type { RangeEntry } from './model'
 
-/** Whether a range has a storefront, for a customer group or none, at a moment. An empty range has every storefront, for everybody, always. */
+/**
+ * Whether a range has a storefront, for a customer group or none, at a moment. An empty range has every storefront, for
+ * everybody, always.
+ */
 export function isInRange(
   range: readonly RangeEntry[],
   storefront: string,

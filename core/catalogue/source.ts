@@ -24,7 +24,10 @@ export interface ValueSource {
   reason: string | null
 }
 
-/** How a product stands to what a source says: `taken` it is the same, `own` another with its reason, `unexplained` another without one. */
+/**
+ * How a product stands to what a source says: `taken` it is the same, `own` another with its reason, `unexplained`
+ * another without one.
+ */
 export type Standing = 'taken' | 'own' | 'unexplained'
 
 /** How a value stands to what its source says. */
@@ -46,7 +49,8 @@ export function sourcePath(d: Difference): string | undefined {
 }
 
 /**
- * What takes the differences of sources back: those of `paths`, or all. What has changed again since stays, and is named.
+ * What takes the differences of sources back: those of `paths`, or all. What has changed again since stays, and is
+ * named.
  */
 export function sourcesBack(
   now: ReadonlyMap<string, ValueSource>,

@@ -21,7 +21,9 @@ export interface Spot {
   position: number
 }
 
-/** The rows of a tree in reading order; what stands under a closed row is left out. Siblings keep the order of the list. */
+/**
+ * The rows of a tree in reading order; what stands under a closed row is left out. Siblings keep the order of the list.
+ */
 export function treeRows<T extends Placed>(items: readonly T[], isOpen: (code: string) => boolean): TreeRow<T>[] {
   const children = new Map<string | null, T[]>()
   const known = new Set(items.map((i) => i.code))

@@ -44,7 +44,9 @@ export function hasValues(row: Pick<VariantRow, 'values'>, values: Record<string
   return Object.entries(values).every(([a, v]) => same(row.values[a] ?? null, v))
 }
 
-/** A SKU for a combination: the parent's, then each value shortened to a few letters and digits; numbered where taken. */
+/**
+ * A SKU for a combination: the parent's, then each value shortened to a few letters and digits; numbered where taken.
+ */
 export function skuOfCombination(
   parent: string,
   values: Record<string, Value>,

@@ -71,8 +71,9 @@ const numberOf = (value: Value): number | null =>
         : null
 
 /**
- * The facts of a family's root in an edition, in the order of its type, each with its source: its own values, what the type
- * gives, what its variants offer, what the data pool says where it says nothing itself, and the colour of its photo.
+ * The facts of a family's root in an edition, in the order of its type, each with its source: its own values, what the
+ * type gives, what its variants offer, what the data pool says where it says nothing itself, and the colour of its
+ * photo.
  */
 export function gatherFacts(family: Family, reader: Reader, setup: Setup, { photo, pool }: Beside = {}): GatheredFacts {
   const { root, variants } = family

@@ -6,8 +6,8 @@ const numbers = /\d+(?:[.,'’\u202f\u00a0]\d+)*/g
 const bare = (n: string) => n.replace(/[^\d]/g, '')
 
 /**
- * The numbers of a draft that no fact says, nor the texts that are known already: a draft invents nothing, and where it does,
- * people are told. Inline values are not read, since they say what the product says.
+ * The numbers of a draft that no fact says, nor the texts that are known already: a draft invents nothing, and where it
+ * does, people are told. Inline values are not read, since they say what the product says.
  */
 export function unknownNumbers(
   value: Value,

@@ -33,12 +33,18 @@ export function readingInWords(
 /** A reading as a line, in English. */
 export function readingLine(reading: PhotoReading): string {
   const { colours, ground, shape, words } = readingInWords(reading, 'en')
-  return `${colours.join(', ') || 'no colour that stands out'}; ${ground === null ? 'on a ground that is not plain' : `on a plain ${ground} ground`}; ${shape}; ${words ? `words in it (about ${reading.letters} letters)` : 'no words, as far as can be told'}`
+  const parts = [
+    colours.join(', ') || 'no colour that stands out',
+    ground === null ? 'on a ground that is not plain' : `on a plain ${ground} ground`,
+    shape,
+    words ? `words in it (about ${reading.letters} letters)` : 'no words, as far as can be told',
+  ]
+  return parts.join('; ')
 }
 
 /**
- * The option of a choice of colours that a photo shows: the one whose swatch is nearest to the largest colour; where none
- * has a swatch, the one that is called like it. Undefined where none is near enough.
+ * The option of a choice of colours that a photo shows: the one whose swatch is nearest to the largest colour; where
+ * none has a swatch, the one that is called like it. Undefined where none is near enough.
  */
 export function optionInPhoto(attribute: Pick<Attribute, 'options'>, reading: PhotoReading): string | undefined {
   const largest = reading.colours[0]

@@ -53,7 +53,8 @@ export const stepKinds: Readonly<Record<StepKindName, StepKind>> = {
     writes: ['summary'],
     drafted: true,
     instruction:
-      '<p>Write 1 sentence. Begin with what the description begins with:</p><p><data value="step:description"></data></p>',
+      '<p>Write 1 sentence. Begin with what the description begins with:</p><p><data ' +
+      'value="step:description"></data></p>',
   },
   'key-points': {
     label: 'Key points',
@@ -68,7 +69,8 @@ export const stepKinds: Readonly<Record<StepKindName, StepKind>> = {
     writes: ['search-title', 'search-description', 'search-words', 'slug'],
     drafted: true,
     instruction:
-      '<p>Begin the search title with <data value="attribute:name"></data>. The search description takes up the summary:</p><p><data value="step:summary"></data></p>',
+      '<p>Begin the search title with <data value="attribute:name"></data>. The search description takes ' +
+      'up the summary:</p><p><data value="step:summary"></data></p>',
   },
   names: {
     label: 'Names',
@@ -118,7 +120,9 @@ export function recipeProblems(steps: readonly RecipeStep[]): { path: string; me
       if (!steps.slice(0, i).some((s) => s.kind === m[1]))
         problems.push({
           path: `steps[${i}].instruction`,
-          message: `It names the result of “${stepKinds[m[1] as StepKindName]?.label ?? m[1]!}”, which is no step before it.`,
+          message:
+            `It names the result of “${stepKinds[m[1] as StepKindName]?.label ?? m[1]!}”, which is no step ` +
+            'before it.',
         })
     }
   })

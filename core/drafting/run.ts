@@ -68,7 +68,10 @@ export function seedOf(sku: string): number {
   return h % 9973
 }
 
-/** Runs a recipe's steps one after the other; each sees what those before it wrote. Throws a DraftingProblem where the service does not answer. */
+/**
+ * Runs a recipe's steps one after the other; each sees what those before it wrote. Throws a DraftingProblem where the
+ * service does not answer.
+ */
 export async function runRecipe(of: DraftingOf): Promise<StepResult[]> {
   const gathered = gatherFacts(of.family, of.reader, of.setup, of.beside)
   const results: StepResult[] = []
@@ -172,7 +175,10 @@ function nameOf(of: DraftingOf): string | null {
   return value === null || value === undefined ? null : String(value)
 }
 
-/** An instruction in words: inline values of the product and the storefront filled in, results of earlier steps put where they are named. */
+/**
+ * An instruction in words: inline values of the product and the storefront filled in, results of earlier steps put
+ * where they are named.
+ */
 function instructionFor(step: RecipeStep, before: readonly StepResult[], of: DraftingOf): string {
   const { reader, setup } = of
   const facts = setup.storefronts.get(reader.edition.storefront)?.facts ?? {}

@@ -3,7 +3,10 @@ import { readNormalForm } from '../richtext/read'
 import { blockTags, isElement, serialise, type RichNode } from '../richtext/tree'
 import type { TextFinding } from './finding'
 
-/** A text with a finding mended as its fix says; undefined where it has none, or formatting stands in the midst of its place. */
+/**
+ * A text with a finding mended as its fix says; undefined where it has none, or formatting stands in the midst of its
+ * place.
+ */
 export function applyFix(
   value: Value,
   type: AttributeTypeName,

@@ -9,17 +9,18 @@ function segmenter(granularity: 'grapheme' | 'word', language: string): Intl.Seg
   return found
 }
 
+/** Whatever is not surely one character to one code unit: Latin, punctuation, kana and common ideographs are. */
+const needsSegmenting = new RegExp(
+  '[^\\u0020-\\u02ff\\u1e00-\\u1eff\\u2010-\\u2027\\u202f-\\u205f\\u20ac' +
+    '\\u3041-\\u3096\\u30a1-\\u30fa\\u30fc\\u3001\\u3002\\u4e00-\\u9fff\\uff01-\\uff5e]',
+)
+
 /**
  * Characters as people perceive them: extended grapheme clusters of Unicode UAX #29. Where every code unit is a letter,
  * digit or sign of its own, they are counted without looking for clusters.
  */
 export function perceivedLength(text: string): number {
-  if (
-    !/[^\u0020-\u02ff\u1e00-\u1eff\u2010-\u2027\u202f-\u205f\u20ac\u3041-\u3096\u30a1-\u30fa\u30fc\u3001\u3002\u4e00-\u9fff\uff01-\uff5e]/.test(
-      text,
-    )
-  )
-    return text.length
+  if (!needsSegmenting.test(text)) return text.length
   let n = 0
   for (const _ of segmenter('grapheme', 'en').segment(text)) n++
   return n
@@ -72,7 +73,10 @@ say(889, '%')
 say(944, 'W')
 say(1000, '—…')
 
-/** The estimated width of a line in pixels at a size of type. Letters of East Asian scripts are as wide as they are high. */
+/**
+ * The estimated width of a line in pixels at a size of type. Letters of East Asian scripts are as wide as they are
+ * high.
+ */
 export function estimatedPixels(text: string, size = 20): number {
   let sum = 0
   for (const letter of text) {

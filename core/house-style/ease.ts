@@ -9,9 +9,9 @@ const perSentence = (c: Counted) => c.words / c.sentences
 const perWord = (c: Counted) => c.syllables / c.words
 
 /**
- * Reading ease by language: the higher, the easier; about 60 is plain. Flesch, “A new readability yardstick” (1948), for
- * English; Amstad, “Wie verständlich sind unsere Zeitungen?” (1978), for German; Kandel and Moles (1958), for French.
- * The coefficients are from memory.
+ * Reading ease by language: the higher, the easier; about 60 is plain. Flesch, “A new readability yardstick” (1948),
+ * for English; Amstad, “Wie verständlich sind unsere Zeitungen?” (1978), for German; Kandel and Moles (1958), for
+ * French. The coefficients are from memory.
  */
 export const easeFormulas: Record<string, (c: Counted) => number> = {
   en: (c) => 206.835 - 1.015 * perSentence(c) - 84.6 * perWord(c),
@@ -19,7 +19,9 @@ export const easeFormulas: Record<string, (c: Counted) => number> = {
   fr: (c) => 207 - 1.015 * perSentence(c) - 73.6 * perWord(c),
 }
 
-/** The syllables of a word, estimated from its groups of vowels; a silent e at the end is none in English and French. */
+/**
+ * The syllables of a word, estimated from its groups of vowels; a silent e at the end is none in English and French.
+ */
 export function syllables(word: string, language: string): number {
   const w = word.toLowerCase()
   const groups = w.match(/[aeiouyàâäáåæéèêëíîïóôöøœúùûü]+/g)?.length ?? 0
@@ -32,7 +34,10 @@ export function syllables(word: string, language: string): number {
   return Math.max(1, groups - (silent && groups > 1 ? 1 : 0))
 }
 
-/** The reading ease of words and a number of sentences, in whole points; undefined where there is no formula or too little text. */
+/**
+ * The reading ease of words and a number of sentences, in whole points; undefined where there is no formula or too
+ * little text.
+ */
 export function readingEase(words: readonly string[], sentences: number, language: string): number | undefined {
   const primary = language.split('-')[0]!
   const formula = easeFormulas[primary]

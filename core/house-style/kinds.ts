@@ -1,4 +1,7 @@
-/** What a check of texts is called in lists, and whether what it finds stops a release. By itself, so that who only names findings need not load what finds them. */
+/**
+ * What a check of texts is called in lists, and whether what it finds stops a release. By itself, so that who only
+ * names findings need not load what finds them.
+ */
 export interface TextCheckKind {
   level: 'blocker' | 'remark'
   label: string

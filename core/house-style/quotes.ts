@@ -11,7 +11,10 @@ const quotes = (open: string, close: string, inside = ''): Quotes => ({ open, cl
 const english = quotes('“', '”')
 const nordic = quotes('”', '”')
 
-/** As in CLDR's `delimiters`, with which a check compares them; the narrow space inside French ones is typographic usage. */
+/**
+ * As in CLDR's `delimiters`, with which a check compares them; the narrow space inside French ones is typographic
+ * usage.
+ */
 const byLanguage: Record<string, Quotes> = {
   en: english,
   nl: quotes('‘', '’'),

@@ -34,7 +34,10 @@ export interface StyleSettings {
   /** User-perceived characters. */
   characters?: Bounds
   words?: Bounds
-  /** Of titles and descriptions in search results: their estimated width in pixels, and the size of type they are estimated in. */
+  /**
+   * Of titles and descriptions in search results: their estimated width in pixels, and the size of type they are
+   * estimated in.
+   */
   pixels?: Bounds
   typeSize?: number
   /** How many key points there are. */
@@ -56,7 +59,10 @@ export interface StyleSettings {
   voice?: string
 }
 
-/** A part of the house style: what holds for a field, a storefront, a language; null is all of them. A language holds for those that are shortened to it. */
+/**
+ * A part of the house style: what holds for a field, a storefront, a language; null is all of them. A language holds
+ * for those that are shortened to it.
+ */
 export interface HouseStyle {
   code: string
   field: string | null
@@ -66,8 +72,8 @@ export interface HouseStyle {
 }
 
 /**
- * What every house style begins with. The limits are common practice, no published source; no bold or italics in scripts
- * that do not use them is common practice too.
+ * What every house style begins with. The limits are common practice, no published source; no bold or italics in
+ * scripts that do not use them is common practice too.
  */
 export const firstStyles: readonly HouseStyle[] = [
   {

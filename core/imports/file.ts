@@ -46,12 +46,16 @@ export function parseProblem(code: string, line: number): FileProblem {
   if (code === 'CSV_QUOTE_NOT_CLOSED')
     return {
       code: 'broken-quotes',
-      message: `A quotation mark that opens in line ${line} or before it is never closed. Close it, or double it if it belongs to the text.`,
+      message:
+        `A quotation mark that opens in line ${line} or before it is never closed. Close it, or double it if ` +
+        'it belongs to the text.',
     }
   if (code.includes('QUOTE'))
     return {
       code: 'broken-quotes',
-      message: `In line ${line} a quotation mark stands in the middle of a cell. Double it, and put the whole cell in quotation marks.`,
+      message:
+        `In line ${line} a quotation mark stands in the middle of a cell. Double it, and put the whole cell ` +
+        'in quotation marks.',
     }
   if (code === 'CSV_MAX_RECORD_SIZE')
     return {

@@ -92,6 +92,10 @@ export function rowKeys(
 
 const skuShape = /^[A-Za-z0-9][A-Za-z0-9._/ -]{0,63}$/
 
+/** Whether a number that does not read with a decimal sign would with the other. */
+const hasOtherSign = (cell: string, sign: DecimalSign) =>
+  parseNumber(cell, sign) === undefined && parseNumber(cell, sign === '.' ? ',' : '.') !== undefined
+
 /** What a row of a file says, cell by cell. An empty cell says nothing; `\-` alone clears. */
 export function readRow(
   cells: readonly string[],
@@ -139,7 +143,9 @@ export function readRow(
         if (amount === undefined || amount < 0)
           problem(
             'not-a-price',
-            `“${cell}” is not an amount of money${parseNumber(cell, sign === '.' ? ',' : '.') !== undefined && amount === undefined ? ` with “${sign}” as the decimal sign, which this file uses` : ''}.`,
+            hasOtherSign(cell, sign)
+              ? `“${cell}” is not an amount of money with “${sign}” as the decimal sign, which this file uses.`
+              : `“${cell}” is not an amount of money.`,
             column,
             raw,
           )

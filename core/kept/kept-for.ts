@@ -1,6 +1,7 @@
 /**
- * What is worked out once for an object, such as a set-up, and a key, and is forgotten with the object. Beyond `most` keys
- * of an object, all of its are forgotten, so that keys without number, such as texts or moments, take no room without end.
+ * What is worked out once for an object, such as a set-up, and a key, and is forgotten with the object. Beyond `most`
+ * keys of an object, all of its are forgotten, so that keys without number, such as texts or moments, take no room
+ * without end.
  */
 export function keptFor<O extends object, T>(most = 50_000): (of: O, key: string, make: () => T) => T {
   const all = new WeakMap<O, Map<string, T>>()

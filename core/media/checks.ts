@@ -4,11 +4,17 @@ import type { Reader } from '../values/resolve'
 import { isPicture } from './item'
 import { nearDuplicates } from './pixels'
 
-/** Pixels of the shorter side under which a picture is too small to be looked at closely. Common practice, no published source. */
+/**
+ * Pixels of the shorter side under which a picture is too small to be looked at closely. Common practice, no published
+ * source.
+ */
 export const wantedPixels = 1000
 /** The share of the edge that has one colour where the ground is plain. Tried on drawings and on drawn scenes. */
 export const plainShare = 0.9
-/** The blur effect from which a picture looks soft at the size of a page. Tried on drawings that were blurred on purpose. */
+/**
+ * The blur effect from which a picture looks soft at the size of a page. Tried on drawings that were blurred on
+ * purpose.
+ */
 export const softFrom = 0.6
 /** Days before the end of a right in which it is said to end. */
 const endsWithin = 30
@@ -41,7 +47,8 @@ export const itemChecks: readonly ItemCheck[] = [
     label: 'too few pixels',
     find: (one) =>
       (small(one) ?? wantedPixels) < wantedPixels
-        ? `It has ${one.content.width!} × ${one.content.height!} pixels; pages want ${wantedPixels} on the shorter side. Ask for a larger one.`
+        ? `It has ${one.content.width!} × ${one.content.height!} pixels; pages want ${wantedPixels} on the ` +
+          'shorter side. Ask for a larger one.'
         : undefined,
   },
   {
@@ -59,7 +66,8 @@ export const itemChecks: readonly ItemCheck[] = [
     label: 'ground not plain',
     find: ({ item, content: { measured } }) =>
       measured && measured.background.share < plainShare && (item.view === null || item.view === 'whole')
-        ? `Only ${Math.round(measured.background.share * 100)} % of its edge has one colour; a picture of the whole product stands on a plain ground. If it shows the product in use, say so.`
+        ? `Only ${Math.round(measured.background.share * 100)} % of its edge has one colour; a picture of the ` +
+          'whole product stands on a plain ground. If it shows the product in use, say so.'
         : undefined,
   },
   {
@@ -109,8 +117,8 @@ export interface PictureFinding extends ItemFinding {
 }
 
 /**
- * What is wrong with the pictures of a product in an edition: with each by itself, as the version that stands there, and
- * with all of them: none, views that its type wants, words that its shoppers do not read, the same picture twice.
+ * What is wrong with the pictures of a product in an edition: with each by itself, as the version that stands there,
+ * and with all of them: none, views that its type wants, words that its shoppers do not read, the same picture twice.
  */
 export function checkPictures(
   pictures: readonly string[],

@@ -5,8 +5,9 @@ const seventh = 25 ** 7
 const hueOf = (a: number, b: number) => (a === 0 && b === 0 ? 0 : (Math.atan2(b, a) / degree + 360) % 360)
 
 /**
- * How far two colours are apart to the eye: CIEDE2000 (CIE 142-2001), with all three weights at one. Zero is the same; about one
- * is just noticeable side by side. After G. Sharma, W. Wu, E. N. Dalal: The CIEDE2000 Color-Difference Formula (2005).
+ * How far two colours are apart to the eye: CIEDE2000 (CIE 142-2001), with all three weights at one. Zero is the same;
+ * about one is just noticeable side by side. After G. Sharma, W. Wu, E. N. Dalal: The CIEDE2000 Color-Difference
+ * Formula (2005).
  */
 export function colourDifference([l1, a1, b1]: Readonly<Lab>, [l2, a2, b2]: Readonly<Lab>): number {
   const meanChroma = (Math.hypot(a1, b1) + Math.hypot(a2, b2)) / 2

@@ -10,7 +10,9 @@ export function labOfHex(hex: string): Lab | undefined {
 
 const languages = ['en', 'de', 'fr', 'it', 'nl', 'sv', 'da', 'fi', 'ja', 'ar'] as const
 
-/** Everyday colours by what they look like, each with several tones; which tones people call by a name is from memory. */
+/**
+ * Everyday colours by what they look like, each with several tones; which tones people call by a name is from memory.
+ */
 const colours: [code: string, tones: string[], ...names: string[]][] = [
   [
     'black',

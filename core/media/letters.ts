@@ -79,7 +79,10 @@ function likeLetter(p: Patch, height: number): boolean {
   return h >= 6 && h <= height / 6 && w >= 1 && w <= h * 2.2 && full > 0.15 && full < 0.96
 }
 
-/** Of the patches those that stand in lines: of about one height, on one base, close together. Letters differ in width; a row of like marks, such as stitches, does not. */
+/**
+ * Of the patches those that stand in lines: of about one height, on one base, close together. Letters differ in width;
+ * a row of like marks, such as stitches, does not.
+ */
 function linesOf(patches: Patch[]): Patch[][] {
   const left = [...patches].sort((a, b) => a.left - b.left)
   const lines: Patch[][] = []
@@ -113,8 +116,8 @@ function differ(line: Patch[]): boolean {
 }
 
 /**
- * How many letters seem to stand in a picture, as far as can be told from its light and dark: patches of the size of letters
- * that stand in lines. Written large, in joined letters or on a busy ground, it may be missed.
+ * How many letters seem to stand in a picture, as far as can be told from its light and dark: patches of the size of
+ * letters that stand in lines. Written large, in joined letters or on a busy ground, it may be missed.
  */
 export function lettersIn(grey: Float64Array, width: number, height: number): number {
   const sums = sumsOf(grey, width, height)

@@ -56,7 +56,10 @@ function overWhite({ data, width, height }: Raster): Uint8Array {
 /** How near to the median a colour of the edge has to be to belong to the ground: soft shadows do, objects do not. */
 const sameGround = 7
 
-/** The median colour of a band along the edges, a twenty-fifth of the shorter side wide, and the share of the band that has it. */
+/**
+ * The median colour of a band along the edges, a twenty-fifth of the shorter side wide, and the share of the band that
+ * has it.
+ */
 function backgroundOf(rgb: Uint8Array, width: number, height: number): Measured['background'] {
   const band = Math.max(1, Math.round(Math.min(width, height) / 25))
   const at = new Uint32Array(width * height - Math.max(0, width - 2 * band) * Math.max(0, height - 2 * band))
@@ -97,13 +100,13 @@ function backgroundOf(rgb: Uint8Array, width: number, height: number): Measured[
 }
 
 /**
- * How blurred a picture is, 0 to 1, without another to compare it with: what a strong blur takes from the differences of
- * neighbours. Of a sharp picture it takes nearly all, of a blurred one little is left to take.
- * F. Crété-Roffet, T. Dolmiere, P. Ladret, M. Nicolas: The Blur Effect (SPIE 6492, 2007), with its mean of nine pixels.
+ * How blurred a picture is, 0 to 1, without another to compare it with: what a strong blur takes from the differences
+ * of neighbours. Of a sharp picture it takes nearly all, of a blurred one little is left to take. F. Crété-Roffet, T.
+ * Dolmiere, P. Ladret, M. Nicolas: The Blur Effect (SPIE 6492, 2007), with its mean of nine pixels.
  */
 export function blurEffect(grey: Float64Array, width: number, height: number): number {
-  // Row by row in both directions, because pixels below each other lie far apart in memory. From one pixel to the next the
-  // mean of nine changes by what comes in and what falls out; at the ends the last pixel counts on.
+  // Row by row in both directions, because pixels below each other lie far apart in memory. From one pixel to the next
+  // the mean of nine changes by what comes in and what falls out; at the ends the last pixel counts on.
   let [across, keptAcross, down, keptDown] = [0, 0, 0, 0]
   for (let y = 0; y < height; y++) {
     const row = y * width
@@ -167,7 +170,10 @@ function tonesOf(rgb: Uint8Array, width: number, height: number): number[] {
 /** Steps of grey under which two cells of a print count as equal, so that an even ground gives no chance bits. */
 const evenCells = 2
 
-/** Which cells of a grid of 9 × 8 are darker than their right neighbour: 64 bits that scaling and saving anew hardly touch. */
+/**
+ * Which cells of a grid of 9 × 8 are darker than their right neighbour: 64 bits that scaling and saving anew hardly
+ * touch.
+ */
 function printOf(grey: Float64Array, width: number, height: number): string {
   const cells = gridOf(width, height, 9, 8).map(({ top, bottom, left, right, pixels }) => {
     let sum = 0
@@ -184,7 +190,10 @@ function printOf(grey: Float64Array, width: number, height: number): string {
   return out
 }
 
-/** Everything that is computed of a picture. Its pixels are best about a thousand a side, as pages show them. Throws a RangeError where there are none. */
+/**
+ * Everything that is computed of a picture. Its pixels are best about a thousand a side, as pages show them. Throws a
+ * RangeError where there are none.
+ */
 export function measure(raster: Raster): Measured {
   const { width, height } = raster
   if (width < 1 || height < 1 || raster.data.length < width * height * 4)

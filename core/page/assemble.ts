@@ -59,7 +59,10 @@ export interface PageInput {
   /** The pictures and files that the family names. */
   library: Library
   related: Related
-  /** Whether only what is shown is asked for, and not why, nor what is left out: very many pages are counted so. The assignments given are those that reach the family. */
+  /**
+   * Whether only what is shown is asked for, and not why, nor what is left out: very many pages are counted so. The
+   * assignments given are those that reach the family.
+   */
   brief?: boolean
 }
 
@@ -74,7 +77,9 @@ interface Placed {
 
 const exceptionRules = new WeakMap<Layout, Predicate[]>()
 
-/** The layout of a storefront as it is for one product. Exceptions whose rules no longer fit the set-up are passed over. */
+/**
+ * The layout of a storefront as it is for one product. Exceptions whose rules no longer fit the set-up are passed over.
+ */
 export function layoutOf(setup: Setup, storefront: string, facts: () => Facts): Pick<Layout, 'areas' | 'parts'> {
   const { layout } = setup.storefronts.get(storefront)!
   if (layout.exceptions.length === 0) return layout
@@ -218,7 +223,10 @@ function becauseOfPlacement(p: Placement, factsFor: ((a: PreparedAssignment) => 
   return because
 }
 
-/** Puts the built-in parts among the pieces, and the questions of each area into its FAQ: where the layout puts that, else where the first question would stand. */
+/**
+ * Puts the built-in parts among the pieces, and the questions of each area into its FAQ: where the layout puts that,
+ * else where the first question would stand.
+ */
 function placeParts(
   parts: readonly PartPlace[],
   of: PartsOf,

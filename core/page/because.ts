@@ -1,7 +1,10 @@
 import type { AssignmentName, ReachReason } from '../assignments/assignment'
 import type { Explanation } from '../rules/explain'
 
-/** What put a part where it is: the reach of an assignment, the layout, the product's own piece, a cut of its description, its own choice of questions. */
+/**
+ * What put a part where it is: the reach of an assignment, the layout, the product's own piece, a cut of its
+ * description, its own choice of questions.
+ */
 export type PutBy = ReachReason | 'layout' | 'own' | 'cut' | 'picked'
 
 /** Why a part is where it is. */
@@ -10,7 +13,10 @@ export interface Because {
   assignment: AssignmentName | null
   order: number
   reach: PutBy
-  /** Of parts that were candidates: their rule, condition by condition. Why others were none is asked one by one (`explainReach`). */
+  /**
+   * Of parts that were candidates: their rule, condition by condition. Why others were none is asked one by one
+   * (`explainReach`).
+   */
   explanation: Explanation | null
   language: { title: string; body: string } | null
   /** Other assignments that would have brought the same piece. */

@@ -21,7 +21,10 @@ export interface BlockKind {
   many: boolean
 }
 
-/** What the fields of a block are filled with, by their codes. A link is `address words`, a picture its name in the library. */
+/**
+ * What the fields of a block are filled with, by their codes. A link is `address words`, a picture its name in the
+ * library.
+ */
 export type Entry = Record<string, string>
 
 /** What pictures show, by their names, for those who do not see them. */
@@ -35,10 +38,14 @@ const writers: Record<BlockFieldType, (value: string, first: boolean, alternativ
     return `<p><a href="${escapeAttribute(href!)}">${escapeText(words.join(' ') || href!)}</a></p>`
   },
   picture: (v, _first, alternative) =>
-    `<figure><img src="/delivery/media/${encodeURIComponent(v.trim())}" alt="${escapeAttribute(alternative(v.trim()))}"></figure>`,
+    `<figure><img src="/delivery/media/${encodeURIComponent(v.trim())}" ` +
+    `alt="${escapeAttribute(alternative(v.trim()))}"></figure>`,
 }
 
-/** The body that entries make, in normal form: fields in their order, the first line of each entry its heading. Empty fields are left out. `alternative` gives what a picture shows in the text's language. */
+/**
+ * The body that entries make, in normal form: fields in their order, the first line of each entry its heading. Empty
+ * fields are left out. `alternative` gives what a picture shows in the text's language.
+ */
 export function bodyOfEntries(kind: BlockKind, entries: readonly Entry[], alternative: AlternativeOf): string {
   return normalForm(
     entries

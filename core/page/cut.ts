@@ -2,7 +2,9 @@ import { plainTextOf } from '../richtext/read'
 import { isElement, type RichNode } from '../richtext/tree'
 import { fold } from '../text/fold'
 
-/** Where a description is cut into parts of the page: at headings of these levels, but not at those that are called so. */
+/**
+ * Where a description is cut into parts of the page: at headings of these levels, but not at those that are called so.
+ */
 export interface Cut {
   levels: (2 | 3 | 4)[]
   /** Folded words of headings at which it is not cut. */
@@ -36,7 +38,10 @@ export interface CutPart {
   nodes: readonly RichNode[]
 }
 
-/** A description cut by a pattern: what comes before the first cut stays the description, the rest are parts in their order. */
+/**
+ * A description cut by a pattern: what comes before the first cut stays the description, the rest are parts in their
+ * order.
+ */
 export function cutText(tree: readonly RichNode[], cut: Cut | null): { lead: readonly RichNode[]; parts: CutPart[] } {
   const places =
     cut === null || cut.levels.length === 0

@@ -52,7 +52,10 @@ function unmoved(pairs: readonly { before: number; key: string }[]): Set<string>
   return keys
 }
 
-/** What is otherwise on a page after a change: parts that come, go, move or read otherwise, and the price. A part that goes to another area has moved. */
+/**
+ * What is otherwise on a page after a change: parts that come, go, move or read otherwise, and the price. A part that
+ * goes to another area has moved.
+ */
 export function pageDifferences(before: Page, after: Page): Difference[] {
   const [was, is] = [standing(before), standing(after)]
   const list: Difference[] = []

@@ -26,7 +26,10 @@ export interface Filled {
   hasContent: boolean
 }
 
-/** A part of a text that is made ready for filling: what holds no inline value, an inline value, or an element around some. */
+/**
+ * A part of a text that is made ready for filling: what holds no inline value, an inline value, or an element around
+ * some.
+ */
 interface Part {
   of: 'still' | 'value' | 'element'
   /** What is written before what it holds; all of it where it holds no inline value. */
@@ -92,9 +95,10 @@ function templateOf(nodes: readonly RichNode[]): Template {
 const templates = new WeakMap<readonly RichNode[], Template>()
 
 /**
- * A text, given as its tree, with its inline values filled in. A formatted text that stands alone in a paragraph takes the paragraph's
- * place with its formatting; inside a sentence it reads as plain text. The smallest block (`p li tr h2 h3 h4 figure`) around an empty one is
- * left out; lists, tables and quotations that lose all their contents go with them. The tree must not be changed afterwards.
+ * A text, given as its tree, with its inline values filled in. A formatted text that stands alone in a paragraph takes
+ * the paragraph's place with its formatting; inside a sentence it reads as plain text. The smallest block (`p li tr h2
+ * h3 h4 figure`) around an empty one is left out; lists, tables and quotations that lose all their contents go with
+ * them. The tree must not be changed afterwards.
  */
 export function fillInline(text: readonly RichNode[], read: ValueReader): Filled {
   let template = templates.get(text)

@@ -31,7 +31,10 @@ export interface PartPlace {
   titles: Labels
 }
 
-/** What is otherwise on the pages of some products: a part that is not there or stands elsewhere, an area in another form. */
+/**
+ * What is otherwise on the pages of some products: a part that is not there or stands elsewhere, an area in another
+ * form.
+ */
 export interface LayoutException {
   name: string
   rule: Condition
@@ -65,7 +68,10 @@ export interface StandingPage {
   bodies: Labels
 }
 
-/** What a storefront's product page is made of. There is one for a storefront; what differs for some products is an exception in it. */
+/**
+ * What a storefront's product page is made of. There is one for a storefront; what differs for some products is an
+ * exception in it.
+ */
 export interface Layout {
   /** Whether pieces stand on its pages at all. Built-in parts do in any case. */
   off: boolean

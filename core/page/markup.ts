@@ -29,13 +29,18 @@ function tabs(parts: readonly MarkedPart[], open: readonly string[]): string {
   const list = parts
     .map(
       (p) =>
-        `<button type="button" role="tab" id="tab-${attribute(p.piece)}" aria-controls="${attribute(p.piece)}" aria-selected="${p.piece === chosen}"${p.piece === chosen ? '' : ' tabindex="-1"'} data-piece="${attribute(p.piece)}">${titleOf(p)}</button>`,
+        `<button type="button" role="tab" id="tab-${attribute(p.piece)}" ` +
+        `aria-controls="${attribute(p.piece)}" ` +
+        `aria-selected="${p.piece === chosen}"${p.piece === chosen ? '' : ' tabindex="-1"'} ` +
+        `data-piece="${attribute(p.piece)}">${titleOf(p)}</button>`,
     )
     .join('')
   const panels = parts
     .map(
       (p) =>
-        `<div role="tabpanel" id="${attribute(p.piece)}" aria-labelledby="tab-${attribute(p.piece)}" tabindex="0" data-piece="${attribute(p.piece)}"${p.piece === chosen ? '' : ' hidden'}>${bodyOf(p)}</div>`,
+        `<div role="tabpanel" id="${attribute(p.piece)}" aria-labelledby="tab-${attribute(p.piece)}" ` +
+        'tabindex="0" ' +
+        `data-piece="${attribute(p.piece)}"${p.piece === chosen ? '' : ' hidden'}>${bodyOf(p)}</div>`,
     )
     .join('')
   return `<div class="tabs"><div role="tablist">${list}</div>${panels}</div>`
@@ -46,7 +51,12 @@ function folded(parts: readonly MarkedPart[], open: readonly string[], one: bool
   return `<div class="accordion"${one ? ' data-one-open' : ''}>${parts
     .map((p) => {
       const expanded = one ? p.piece === first : open.includes(p.piece)
-      return `<h2><button type="button" aria-expanded="${expanded}" aria-controls="${attribute(p.piece)}" id="head-${attribute(p.piece)}" data-piece="${attribute(p.piece)}">${titleOf(p)}</button></h2><div role="region" id="${attribute(p.piece)}" aria-labelledby="head-${attribute(p.piece)}" data-piece="${attribute(p.piece)}"${expanded ? '' : ' hidden'}>${bodyOf(p)}</div>`
+      return (
+        `<h2><button type="button" aria-expanded="${expanded}" aria-controls="${attribute(p.piece)}" ` +
+        `id="head-${attribute(p.piece)}" data-piece="${attribute(p.piece)}">${titleOf(p)}</button></h2><div ` +
+        `role="region" id="${attribute(p.piece)}" aria-labelledby="head-${attribute(p.piece)}" ` +
+        `data-piece="${attribute(p.piece)}"${expanded ? '' : ' hidden'}>${bodyOf(p)}</div>`
+      )
     })
     .join('')}</div>`
 }
@@ -59,7 +69,8 @@ const forms: Record<AreaForm, (parts: readonly MarkedPart[], open: readonly stri
     parts
       .map(
         (p) =>
-          `<section class="part" id="${attribute(p.piece)}" data-piece="${attribute(p.piece)}" tabindex="-1"><h2>${titleOf(p)}</h2>${bodyOf(p)}</section>`,
+          `<section class="part" id="${attribute(p.piece)}" data-piece="${attribute(p.piece)}" ` +
+          `tabindex="-1"><h2>${titleOf(p)}</h2>${bodyOf(p)}</section>`,
       )
       .join(''),
 }
@@ -79,7 +90,10 @@ export function lookClasses(look: Look): string {
     .join(' ')
 }
 
-/** Which tab a key leads to, by the Tabs pattern: arrows go round, Home and End to the ends; the reading direction turns the arrows. */
+/**
+ * Which tab a key leads to, by the Tabs pattern: arrows go round, Home and End to the ends; the reading direction turns
+ * the arrows.
+ */
 export function tabAfterKey(count: number, at: number, key: string, direction: 'ltr' | 'rtl'): number | undefined {
   const forward = direction === 'rtl' ? 'ArrowLeft' : 'ArrowRight'
   const back = direction === 'rtl' ? 'ArrowRight' : 'ArrowLeft'

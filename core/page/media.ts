@@ -3,7 +3,10 @@ import type { ShownIn } from '../attributes/types/shape'
 import { labelOfVersion, namesIn, versionFor, type Library } from '../media/versions'
 import type { Reader } from '../values/resolve'
 
-/** A picture as a page shows it: its name, or that of its own version here, with what stands for it where it is not seen. */
+/**
+ * A picture as a page shows it: its name, or that of its own version here, with what stands for it where it is not
+ * seen.
+ */
 export interface PagePicture {
   name: string
   alternative: string
@@ -11,7 +14,10 @@ export interface PagePicture {
   height: number | null
 }
 
-/** Pictures of a product as an edition shows them. What is not in the library, and versions whose words its shoppers do not read, are left out. */
+/**
+ * Pictures of a product as an edition shows them. What is not in the library, and versions whose words its shoppers do
+ * not read, are left out.
+ */
 export function pagePictures(value: Value | null, library: Library, reader: Reader): PagePicture[] {
   return namesIn(value).flatMap((name) => {
     const found = versionFor(name, library, reader)

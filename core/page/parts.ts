@@ -29,7 +29,10 @@ export function cutFor(setup: Setup, storefront: string, type: string): Cut | nu
 
 const titleOf = (place: PartPlace, of: PartsOf) => labelIn(place.titles, of.reader.chain, place.part)
 
-/** The description as a page shows it: what stands before its first cut, and the parts that it is cut into, in their order. */
+/**
+ * The description as a page shows it: what stands before its first cut, and the parts that it is cut into, in their
+ * order.
+ */
 export function descriptionParts(place: PartPlace, of: PartsOf): (Shown | LeftOut)[] {
   const title = titleOf(place, of)
   const because = becauseOf('layout', place.order)
@@ -47,7 +50,8 @@ export function descriptionParts(place: PartPlace, of: PartsOf): (Shown | LeftOu
       out(
         'description',
         title,
-        `the description is missing in ${of.reader.edition.language}; the one in ${found.language ?? ''} does not count`,
+        `the description is missing in ${of.reader.edition.language}; the one in ${found.language ?? ''} ` +
+          'does not count',
         because,
       ),
     ]

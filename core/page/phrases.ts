@@ -3,7 +3,10 @@ import type { Labels } from '../attributes/attribute'
 /** The forms of a phrase in a language: by plural category of CLDR, `other` alone where it has no number. */
 export type PhraseForms = Record<string, string>
 
-/** A phrase of a storefront's pages: its wording in the source language, and where a shopper meets it. `{n}` is a number. */
+/**
+ * A phrase of a storefront's pages: its wording in the source language, and where a shopper meets it. `{n}` is a
+ * number.
+ */
 export interface Phrase {
   code: string
   source: PhraseForms
@@ -53,10 +56,16 @@ export function pluralCategories(language: string): string[] {
   return found
 }
 
-/** Texts of phrases in a storefront: by phrase, then by language. The source language's stand in place of the first wording. */
+/**
+ * Texts of phrases in a storefront: by phrase, then by language. The source language's stand in place of the first
+ * wording.
+ */
 export type PhraseTexts = Record<string, Record<string, PhraseForms>>
 
-/** The wording of a phrase in a language of some, nearest first; the form for a number where it has one. Undefined where none of them has it. */
+/**
+ * The wording of a phrase in a language of some, nearest first; the form for a number where it has one. Undefined where
+ * none of them has it.
+ */
 export function phraseIn(
   texts: PhraseTexts,
   code: string,
@@ -74,7 +83,10 @@ export function phraseIn(
   return undefined
 }
 
-/** An entry of a storefront's menu. Where it has no name of its own in a language, the category or page that it leads to lends its own. */
+/**
+ * An entry of a storefront's menu. Where it has no name of its own in a language, the category or page that it leads to
+ * lends its own.
+ */
 export interface MenuEntry {
   code: string
   names: Labels

@@ -92,7 +92,9 @@ function takenOnPage(
   if (!found.counts)
     return {
       because: 'value-empty',
-      reason: `its text is taken from “${attribute}”, which is missing in ${reader.edition.language}; the one in ${found.language ?? ''} does not count`,
+      reason:
+        `its text is taken from “${attribute}”, which is missing in ${reader.edition.language}; the one in ` +
+        `${found.language ?? ''} does not count`,
       empty,
     }
   const filled = fillInline(takenTree(attribute), read)

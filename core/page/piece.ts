@@ -49,7 +49,10 @@ export interface Piece {
   owner: string
   /** A drawn sign before its title; null is none. */
   sign: SignName | null
-  /** The attribute of the product that its body is taken from. What was written is kept, and stands again when it is taken no more. */
+  /**
+   * The attribute of the product that its body is taken from. What was written is kept, and stands again when it is
+   * taken no more.
+   */
   takes: string | null
   /** Of blocks: the kind whose fields it fills; null is free text. */
   blockKind: string | null
@@ -101,7 +104,9 @@ export function bodyTree(text: PieceText): readonly RichNode[] {
 
 const taken = new Map<string, readonly RichNode[]>()
 
-/** The tree of a body that is taken from an attribute: a paragraph with that value, which takes the paragraph's place. */
+/**
+ * The tree of a body that is taken from an attribute: a paragraph with that value, which takes the paragraph's place.
+ */
 export function takenTree(attribute: string): readonly RichNode[] {
   let tree = taken.get(attribute)
   if (!tree)

@@ -42,7 +42,10 @@ export interface PlacingInput {
   sets: ReadonlyMap<string, QuestionSet>
   /** The product's own pieces. */
   own: readonly Piece[]
-  /** The SKUs by which assignments may name the family, and those by which ones asked of each variant may name the product. */
+  /**
+   * The SKUs by which assignments may name the family, and those by which ones asked of each variant may name the
+   * product.
+   */
   ofFamily: readonly string[]
   ofVariant: readonly string[]
   factsFor(assignment: PreparedAssignment): Facts
@@ -52,8 +55,8 @@ export interface PlacingInput {
   faqPlace: { area: string; order: number }
   hasArea(area: string): boolean
   /**
-   * Whether only what stands there is asked for, not what is left out: very many pages are counted so. The assignments are
-   * then those that reach the family, and only ones asked of each variant are asked again.
+   * Whether only what stands there is asked for, not what is left out: very many pages are counted so. The assignments
+   * are then those that reach the family, and only ones asked of each variant are asked again.
    */
   brief: boolean
 }
@@ -185,7 +188,9 @@ function placeOwn(
   })
 }
 
-/** Takes pieces' places: of several that would, the one with the lowest order, then number. Replacements do not chain. */
+/**
+ * Takes pieces' places: of several that would, the one with the lowest order, then number. Replacements do not chain.
+ */
 function replace(
   placements: Placement[],
   replacements: Map<string, Replacement[]>,
@@ -209,7 +214,8 @@ function replace(
         area,
         places.length === 0
           ? `nothing to replace: “${nameOf(target)}” does not go to this page`
-          : `assignment ${first.source.number}, ${first.source.assignment!.name}, takes the place of “${nameOf(target)}” already`,
+          : `assignment ${first.source.number}, ${first.source.assignment!.name}, takes the place of ` +
+              `“${nameOf(target)}” already`,
         because(o),
       )
     const lacks =

@@ -20,8 +20,8 @@ function writtenWords(nodes: readonly RichNode[]): string {
 }
 
 /**
- * Which options of attributes a text of a piece names in its own language: *wool*, *Segeltuch*. Labels of one letter or of
- * digits alone, such as sizes, say too little to be told from other words, and are passed over.
+ * Which options of attributes a text of a piece names in its own language: *wool*, *Segeltuch*. Labels of one letter or
+ * of digits alone, such as sizes, say too little to be told from other words, and are passed over.
  */
 export function optionsNamed(
   html: string,

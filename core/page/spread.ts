@@ -1,7 +1,7 @@
 /**
- * Places along a line, pushed apart so that each has room to be pressed: in their order, at least `gap` from each other,
- * between 0 and `length`, and no farther from where they belong than that takes. Where there is no room for all, they
- * stand evenly.
+ * Places along a line, pushed apart so that each has room to be pressed: in their order, at least `gap` from each
+ * other, between 0 and `length`, and no farther from where they belong than that takes. Where there is no room for all,
+ * they stand evenly.
  */
 export function spread(wanted: readonly number[], { gap, length }: { gap: number; length: number }): number[] {
   const room = wanted.length > 1 ? Math.min(gap, length / (wanted.length - 1)) : gap

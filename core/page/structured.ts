@@ -5,8 +5,8 @@ import type { Page } from './assemble'
 export type StructuredData = (WithContext<Product> | WithContext<FAQPage>)[]
 
 /**
- * The structured data of a page: its product, and where it has questions, all of them as one FAQPage in page order. `url`
- * says where a picture is found.
+ * The structured data of a page: its product, and where it has questions, all of them as one FAQPage in page order.
+ * `url` says where a picture is found.
  */
 export function structuredData(
   page: Page,

@@ -80,7 +80,11 @@ export function factsTable(type: string, values: ValuesOf, reader: Reader, setup
 
 /** A row of products as a list. */
 function productRow(items: NonNullable<Related[RelatedUnder]>): string {
-  return `<ul>${items.map((i) => `<li>${i.picture === null ? '' : `<img src="/delivery/media/${encodeURIComponent(i.picture)}" alt=""> `}${escapeText(i.name)}</li>`).join('')}</ul>`
+  const entries = items.map(({ picture, name }) => {
+    const image = picture === null ? '' : `<img src="/delivery/media/${encodeURIComponent(picture)}" alt=""> `
+    return `<li>${image}${escapeText(name)}</li>`
+  })
+  return `<ul>${entries.join('')}</ul>`
 }
 
 /** A standing page of a storefront in the first of some languages that it has. */
@@ -106,7 +110,8 @@ export interface LiveParts {
 
 /**
  * What inline values read as for a product in an edition: only what counts for the language. Addresses are
- * `attribute:weight`, `storefront:phone`, `page:returns` (a standing page) and `live:facts` or `live:goes-with` (made on the fly).
+ * `attribute:weight`, `storefront:phone`, `page:returns` (a standing page) and `live:facts` or `live:goes-with` (made
+ * on the fly).
  */
 export function inlineReader(values: ValuesOf, reader: Reader, setup: Setup, parts: LiveParts): ValueReader {
   const storefront = setup.storefronts.get(reader.edition.storefront)
@@ -154,7 +159,10 @@ export function inlineReader(values: ValuesOf, reader: Reader, setup: Setup, par
 
 const readers = keptFor<Setup, Reader>()
 
-/** The reader of an edition of a storefront, one for each set-up. Throws a RangeError where the storefront has no such language. */
+/**
+ * The reader of an edition of a storefront, one for each set-up. Throws a RangeError where the storefront has no such
+ * language.
+ */
 export const editionReader = (setup: Setup, storefront: string, language: string): Reader =>
   readers(setup, `${storefront}/${language}`, () => makeReader(setup, storefront, language))
 

@@ -7,8 +7,8 @@ import { readItem, type PoolItem } from './item'
 import type { Mapping } from '../imports/mapping'
 
 /**
- * How a product and an item stand to each other in one thing: the `same`; the product has none (`empty`); they `differ`;
- * the item's text could not be read (`unread`); or nothing of ours has the property's name (`unknown`).
+ * How a product and an item stand to each other in one thing: the `same`; the product has none (`empty`); they
+ * `differ`; the item's text could not be read (`unread`); or nothing of ours has the property's name (`unknown`).
  */
 export type PoolState = 'same' | 'empty' | 'differs' | 'unread' | 'unknown'
 

@@ -21,7 +21,9 @@ export interface PoolItem {
 export interface ReadProperty {
   property: string
   text: string
-  /** `attribute:weight`, `attribute:name@/en-GB`, or a field such as `brand`; null where nothing of ours has that name. */
+  /**
+   * `attribute:weight`, `attribute:name@/en-GB`, or a field such as `brand`; null where nothing of ours has that name.
+   */
   path: string | null
   /** Null where it could not be read. */
   value: unknown
@@ -40,7 +42,9 @@ function pathOf(column: Column | undefined): string | null {
   return column?.kind === 'field' && fields.some((f) => f === column.field) ? column.field : null
 }
 
-/** What each property of an item says of a product, read as the cells of a file are; `kept` says what some of them mean. */
+/**
+ * What each property of an item says of a product, read as the cells of a file are; `kept` says what some of them mean.
+ */
 export function readItem(item: PoolItem, setup: Setup, kept?: Mapping): ReadProperty[] {
   const names = Object.keys(item.properties)
   const cells = Object.values(item.properties)

@@ -20,10 +20,10 @@ export interface EffectivePrice {
 }
 
 /**
- * The price for a group at a moment. Of the special prices whose window holds (from ≤ moment < to) and whose
- * group is this one or none, one made for the group beats one for all, then the shorter window beats the longer,
- * then the lower price. It replaces the base price even where it is higher. Of several pieces, steps that they reach hold
- * too, and the higher step beats the lower before the price decides; rules ask for one piece.
+ * The price for a group at a moment. Of the special prices whose window holds (from ≤ moment < to) and whose group is
+ * this one or none, one made for the group beats one for all, then the shorter window beats the longer, then the lower
+ * price. It replaces the base price even where it is higher. Of several pieces, steps that they reach hold too, and the
+ * higher step beats the lower before the price decides; rules ask for one piece.
  */
 export function effectivePrice(
   prices: PriceList,

@@ -60,7 +60,10 @@ export function cellAt(cells: Uint8Array, edition: number): Cell | undefined {
   }
 }
 
-/** The fixes that each by itself would make an edition ready: where all that blocks it is of one fix. By edition, else null. */
+/**
+ * The fixes that each by itself would make an edition ready: where all that blocks it is of one fix. By edition, else
+ * null.
+ */
 export function soleFixes(list: readonly EditionReadiness[], editions: number): (string | null)[] {
   const out: (string | null)[] = Array.from({ length: editions }, () => null)
   for (const { edition, findings } of list) {

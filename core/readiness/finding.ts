@@ -9,7 +9,10 @@ export interface Finding {
   /** Which check found it: an entry of the registry. */
   code: string
   level: Level
-  /** Where it is mended: `attribute:load-limit`, `picture:pe-1830.svg`, `piece:mounting`, `area:details`, `price`. The language is the edition's. */
+  /**
+   * Where it is mended: `attribute:load-limit`, `picture:pe-1830.svg`, `piece:mounting`, `area:details`, `price`. The
+   * language is the edition's.
+   */
   at: string
   /** What the same work mends on other pages too: the load limits of racks, the summaries of a language. */
   fix: string
@@ -35,7 +38,10 @@ export interface FindingKind {
   label: string
   /** Whether the work is another one in each language, so that fixes are told apart by it. */
   perLanguage?: boolean
-  /** The sentence about one finding; `called` is the name of what stands at its place, `language` that of the edition's language. */
+  /**
+   * The sentence about one finding; `called` is the name of what stands at its place, `language` that of the edition's
+   * language.
+   */
   message(f: Pick<Finding, 'at' | 'said'>, called: string, language: string): string
   /** What one does about all findings of one fix; `of` and `to` are the parts of the fix after the code, in words. */
   fix(parts: { of: string; to: string; language: string; products: number; places: number }): string
@@ -43,7 +49,10 @@ export interface FindingKind {
 
 const fixes = new Map<string, Map<string, Map<string, string>>>()
 
-/** The fix of a kind, of something and for something, such as `fact-missing|load-limit|rack`: always the very same string, so that findings are told apart by it without reading it. */
+/**
+ * The fix of a kind, of something and for something, such as `fact-missing|load-limit|rack`: always the very same
+ * string, so that findings are told apart by it without reading it.
+ */
 export function fixOf(code: string, of = '', to = ''): string {
   let byOf = fixes.get(code)
   if (!byOf) fixes.set(code, (byOf = new Map()))

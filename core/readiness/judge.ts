@@ -12,9 +12,10 @@ import { judgeMedia } from './strands/media'
 import { Tally } from './tally'
 
 /**
- * How a product stands in every edition of its range: strand by strand what was asked and passed, and what was found.
- * A disabled product has no page, so it stands nowhere. Judged for no group, at 12:00 of the date in each storefront's
- * zone; the same family, set-up and date always give the same answer. Where `reached` does not know, the assignments' rules are asked.
+ * How a product stands in every edition of its range: strand by strand what was asked and passed, and what was found. A
+ * disabled product has no page, so it stands nowhere. Judged for no group, at 12:00 of the date in each storefront's
+ * zone; the same family, set-up and date always give the same answer. Where `reached` does not know, the assignments'
+ * rules are asked.
  */
 export function judge(
   family: JudgedFamily,

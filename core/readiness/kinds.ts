@@ -25,7 +25,8 @@ const facts: Record<string, FindingKind> = {
     strand: 'facts',
     label: 'says too little to write from',
     message: ({ said }) =>
-      `It says too little to write from: ${said?.facts ?? 0} of ${said?.of ?? 0} facts. ${said?.help ?? ''} would help most.`,
+      `It says too little to write from: ${said?.facts ?? 0} of ${said?.of ?? 0} facts. ` +
+      `${said?.help ?? ''} would help most.`,
     fix: ({ products }) => `Say more about ${many(products, 'product')}`,
   },
   'no-price': {

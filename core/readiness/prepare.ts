@@ -39,7 +39,10 @@ export interface PieceHere {
   translated: boolean
   /** What its text lacks, whatever the product. */
   findings: readonly Finding[]
-  /** Whether what it lacks is not known from which values are empty alone: it names files, which can be lost, or takes its text. */
+  /**
+   * Whether what it lacks is not known from which values are empty alone: it names files, which can be lost, or takes
+   * its text.
+   */
   namesFiles: boolean
   /** By what of it is empty: why it is left out then, or null where it is not. */
   leftOut: Map<string, LeftOut | null>

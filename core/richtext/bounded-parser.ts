@@ -18,7 +18,8 @@ export const textBounds = {
 
 const tooMany = (what: string, most: number) =>
   new TextTooComplex(
-    `This text has too many ${what}: ${most.toLocaleString('en-GB')} are the most. Split it, or paste it as plain text.`,
+    `This text has too many ${what}: ${most.toLocaleString('en-GB')} are the most. Split it, or paste it ` +
+      'as plain text.',
   )
 
 /** Marks of other pages that are none of ours: a browser would open them again in every paragraph that follows. */
@@ -26,11 +27,15 @@ const foreignMarks = new Set(['big', 'code', 'font', 'nobr', 'small', 'tt', 'u']
 /** Marks of ours that a browser opens again, and the one attribute that such a mark may keep. */
 const reopenedMarks = new Set(['a', 'b', 'em', 'i', 's', 'strike', 'strong'])
 
-/** A reader of HTML that works as browsers do (the HTML standard, section 13.2), and gives up where a text is made to last. */
+/**
+ * A reader of HTML that works as browsers do (the HTML standard, section 13.2), and gives up where a text is made to
+ * last.
+ */
 class BoundedParser extends Parser<DefaultTreeAdapterTypes.DefaultTreeAdapterMap> {
   override onStartTag(token: Token.TagToken): void {
     if (foreignMarks.has(token.tagName)) return
-    // Marks that differ in nothing are opened again three times at most; so they must not differ in what is dropped anyway.
+    // Marks that differ in nothing are opened again three times at most; so they must not differ in what is dropped
+    // anyway.
     if (reopenedMarks.has(token.tagName))
       token.attrs = token.attrs.filter((a) => token.tagName === 'a' && a.name === 'href')
     super.onStartTag(token)
@@ -62,7 +67,10 @@ function countingAdapter(): typeof defaultTreeAdapter {
   }
 }
 
-/** Comparing the attributes of a tag with each other costs the square of their number: so many comparisons are made in all. */
+/**
+ * Comparing the attributes of a tag with each other costs the square of their number: so many comparisons are made in
+ * all.
+ */
 const mostComparisons = 10_000_000
 const space = /[\t\n\f\r ]/
 
@@ -103,6 +111,7 @@ export function parseBounded(html: string): DefaultTreeAdapterTypes.ChildNode[] 
     treeAdapter: countingAdapter(),
   })
   parser.tokenizer.write(html, true)
-  // The fragment's own way of handing its nodes over moves each to the front of the rest, which costs the square of their number.
+  // The fragment's own way of handing its nodes over moves each to the front of the rest, which costs the square of
+  // their number.
   return (parser.document.childNodes[0] as DefaultTreeAdapterTypes.Element).childNodes
 }

@@ -82,7 +82,9 @@ const wrappers = new Set([
   'fieldset',
 ])
 
-/** What an attribute's address may be: https, mailto, tel, or a path or anchor of this site; nothing protocol-relative. */
+/**
+ * What an attribute's address may be: https, mailto, tel, or a path or anchor of this site; nothing protocol-relative.
+ */
 export function safeAddress(address: string, forImage: boolean): string | undefined {
   // Browsers drop control characters and white space inside a scheme, so they are dropped before it is judged.
   const bare = address.replace(/[\u0000-\u0020\u007f-\u009f\u00ad\u200b-\u200f\u2028-\u202f\ufeff]/g, '')
@@ -152,12 +154,18 @@ function cleaned(node: DefaultTreeAdapterTypes.ChildNode, how: Cleaning): RichNo
   return [{ tag, attributes, children }]
 }
 
-/** HTML of any origin, parsed as browsers do, with only the elements and attributes of our subset left. Throws TextTooComplex. */
+/**
+ * HTML of any origin, parsed as browsers do, with only the elements and attributes of our subset left. Throws
+ * TextTooComplex.
+ */
 export function cleanTree(html: string): RichNode[] {
   return parseBounded(html).flatMap((n) => cleaned(n, { boundary: [lineBoundary], filled: false }))
 }
 
-/** The same for a text that is stored, whose inline values may be filled in: it is in normal form, and is cleaned all the same, should it have been stored by another way. */
+/**
+ * The same for a text that is stored, whose inline values may be filled in: it is in normal form, and is cleaned all
+ * the same, should it have been stored by another way.
+ */
 export function cleanStored(html: string): RichNode[] {
   return parseBounded(html).flatMap((n) => cleaned(n, { boundary: [], filled: true }))
 }

@@ -111,7 +111,10 @@ function liftBlocks(nodes: readonly RichNode[], around: RichElement[]): RichNode
 const wrap = (node: RichNode, around: RichElement[]) =>
   around.reduceRight<RichNode>((inner, m) => ({ ...m, children: [inner] }), node)
 
-/** Of lists of children that were looked at: whether a block stands in them. Nested marks would else be looked through again on every level. */
+/**
+ * Of lists of children that were looked at: whether a block stands in them. Nested marks would else be looked through
+ * again on every level.
+ */
 const lookedAt = new WeakMap<readonly RichNode[], boolean>()
 
 function hasBlock(nodes: readonly RichNode[]): boolean {
@@ -254,7 +257,10 @@ function table(node: RichElement): RichElement[] {
   return [element('table', [element('tbody', regular(body))], languageOf(node.attributes))]
 }
 
-/** Rows made equally wide: a cell reaches no farther down than the last row, and short rows end with empty cells. Throws TextTooComplex. */
+/**
+ * Rows made equally wide: a cell reaches no farther down than the last row, and short rows end with empty cells. Throws
+ * TextTooComplex.
+ */
 function regular(rows: RichElement[]): RichElement[] {
   // By column: the row up to which a cell from above reaches. One entry a column, however far cells span.
   const taken: number[] = []

@@ -26,7 +26,10 @@ export function replaceInLine(text: string, search: Search, by: string): { text:
   return { text: times === 0 ? text : replaced, times }
 }
 
-/** The same in a rich text in normal form: only in what people read, never in markup, addresses or inline values. What marks or values divide is not found. */
+/**
+ * The same in a rich text in normal form: only in what people read, never in markup, addresses or inline values. What
+ * marks or values divide is not found.
+ */
 export function replaceInRichText(html: string, search: Search, by: string): { text: string; times: number } {
   let times = 0
   const visit = (nodes: readonly RichNode[]): RichNode[] =>

@@ -70,7 +70,9 @@ export function toBuilder(condition: Condition, setup: Setup, inVariant = false)
   }
 }
 
-/** The condition that the builder shows: two or more variant conditions of one `all` group are gathered into `variant`. */
+/**
+ * The condition that the builder shows: two or more variant conditions of one `all` group are gathered into `variant`.
+ */
 export function fromBuilder(group: BuilderGroup, setup: Setup, inVariant = false): Condition {
   const node = (n: BuilderNode): Condition =>
     isGroup(n)

@@ -86,7 +86,10 @@ function priceParts(value: unknown): { value?: unknown; currency?: unknown } {
   return text ? { value: Number(text[1]), currency: text[2] } : isRecord(value) ? value : {}
 }
 
-/** A value of a condition in parts, where it is a measure or price that may be written in one: `8 in`, `60 GBP`. What cannot be read stays as it is. */
+/**
+ * A value of a condition in parts, where it is a measure or price that may be written in one: `8 in`, `60 GBP`. What
+ * cannot be read stays as it is.
+ */
 export function inParts(value: unknown, field: Field, setup: Setup): unknown {
   if (Array.isArray(value)) return value.map((v) => inParts(v, field, setup))
   if (typeof value !== 'string') return value

@@ -50,8 +50,8 @@ const partsOf = (condition: Exclude<Condition, { field: string }>): readonly Con
 const known = new WeakMap<object, WeakMap<object, boolean>>()
 
 /**
- * Whether a condition can be met in one storefront and not in another: it reads prices, days, ranges, or an attribute whose
- * values may differ by storefront. Of fields that are not known here, it can.
+ * Whether a condition can be met in one storefront and not in another: it reads prices, days, ranges, or an attribute
+ * whose values may differ by storefront. Of fields that are not known here, it can.
  */
 export function differsByStorefront(condition: Condition, setup: Pick<Setup, 'attributes'>): boolean {
   let answers = known.get(setup.attributes)

@@ -116,7 +116,10 @@ export function pricesOf(product: Product, family: Family, storefront: string, t
   return inheritedPrices(own, product === family.root ? null : priceList(family.root.prices, storefront, timeZone))
 }
 
-/** Whether a product can be bought: in stock (or its stock is not counted), on sale by date, neither it nor its parent disabled. */
+/**
+ * Whether a product can be bought: in stock (or its stock is not counted), on sale by date, neither it nor its parent
+ * disabled.
+ */
 export function isAvailable(product: Product, root: Product, today: number): boolean {
   return (
     (product.stock === null || product.stock > 0) &&

@@ -94,7 +94,8 @@ function attributeCode(name: string): string | null {
 }
 
 /**
- * The field of a name: `price`, `attribute:weight`, `name@fr-CH`. Returns a sentence on what is wrong where there is none.
+ * The field of a name: `price`, `attribute:weight`, `name@fr-CH`. Returns a sentence on what is wrong where there is
+ * none.
  */
 export function findField(name: string, setup: Setup): Field | string {
   const [bare, tag] = name.split('@', 2) as [string, string | undefined]
@@ -135,7 +136,10 @@ export function codesOf(field: Field, setup: Setup): { code: string; label: stri
   return builtIn.get(field.name)?.codes?.(setup)
 }
 
-/** All fields that rules can name in a set-up, with labels, for building rules; `carried` are the names of facts of other systems. */
+/**
+ * All fields that rules can name in a set-up, with labels, for building rules; `carried` are the names of facts of
+ * other systems.
+ */
 export function allFields(setup: Setup, carried: readonly string[] = []): { field: Field; label: string }[] {
   const out: { field: Field; label: string }[] = []
   for (const f of builtInFields) {

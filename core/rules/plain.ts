@@ -10,8 +10,8 @@ const several: ReadonlySet<string> = new Set(['codes', 'long'])
 export const comparesAsOne = (attribute: Attribute): boolean => !several.has(attributeTypes[attribute.type].ruleKind)
 
 /**
- * Whether the fact of an attribute is always a root's own value, and nothing else: never one of a language, a storefront
- * or a variant, never a default, never several. Such values need no facts beside them.
+ * Whether the fact of an attribute is always a root's own value, and nothing else: never one of a language, a
+ * storefront or a variant, never a default, never several. Such values need no facts beside them.
  */
 export function isPlain(attribute: Attribute, { types }: Pick<Setup, 'types'>): boolean {
   return (

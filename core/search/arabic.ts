@@ -1,4 +1,7 @@
-/** Consonants and long vowels of Arabic in Latin letters without marks, after the romanisation of BGN/PCGN 1956; from memory. */
+/**
+ * Consonants and long vowels of Arabic in Latin letters without marks, after the romanisation of BGN/PCGN 1956; from
+ * memory.
+ */
 const letters: Record<string, string> = {
   ب: 'b',
   ت: 't',
@@ -53,8 +56,8 @@ const letters: Record<string, string> = {
 const vowel = /[aiu]$/
 
 /**
- * Arabic in Latin letters: BGN/PCGN 1956 without its marks. Short vowels are only there where they are written, so the words
- * are skeletons that can be told apart, and not how they are spoken. What is not Arabic stays.
+ * Arabic in Latin letters: BGN/PCGN 1956 without its marks. Short vowels are only there where they are written, so the
+ * words are skeletons that can be told apart, and not how they are spoken. What is not Arabic stays.
  */
 export function latinOfArabic(text: string): string {
   return text.normalize('NFKC').replace(/[\u0600-\u06ff]+/g, (word) => {

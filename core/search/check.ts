@@ -14,7 +14,10 @@ const stemsOf = (text: string, language: string) => {
 /** Words that are short say little by themselves; numbers count. */
 const says = (word: string) => word.length > 3 || /\d/.test(word)
 
-/** The words of a search title that stand nowhere in the page's texts, in any form: who comes for them does not find them. */
+/**
+ * The words of a search title that stand nowhere in the page's texts, in any form: who comes for them does not find
+ * them.
+ */
 export function titleWordsMissing(title: string, texts: readonly string[], language: string): string[] {
   const there = new Set(texts.flatMap((t) => stemsOf(t, language)).map((w) => w.stem))
   return [
@@ -50,7 +53,10 @@ export function searchWordsKnown(
   }
 }
 
-/** A line cut where a result would cut it: at the last word that has room, with an ellipsis. `width` tells how wide a line is. */
+/**
+ * A line cut where a result would cut it: at the last word that has room, with an ellipsis. `width` tells how wide a
+ * line is.
+ */
 export function cutTo(text: string, most: number, width: (line: string) => number): { shown: string; cut: boolean } {
   if (width(text) <= most) return { shown: text, cut: false }
   const words = text.split(/(?<=\s)/)

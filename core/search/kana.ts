@@ -61,8 +61,8 @@ const hiraganaOf = (text: string) =>
   text.replace(/[\u30a1-\u30f6]/g, (k) => String.fromCharCode(k.charCodeAt(0) - 0x60))
 
 /**
- * Kana in Latin letters: modified Hepburn (the system of ANSI Z39.11-1972 and of the ALA-LC table for Japanese), with long
- * vowels written once and n before every consonant, as addresses want it. What is no kana stays.
+ * Kana in Latin letters: modified Hepburn (the system of ANSI Z39.11-1972 and of the ALA-LC table for Japanese), with
+ * long vowels written once and n before every consonant, as addresses want it. What is no kana stays.
  */
 export function latinOfKana(text: string): string {
   // Only runs of kana: the letters around them may have such vowels of their own.
@@ -96,7 +96,8 @@ function romanised(run: string): string {
     doubled = false
     out += sound
   }
-  // The long vowels ou, oo and uu inside a word of kana, which modified Hepburn writes with one letter and a line above it.
+  // The long vowels ou, oo and uu inside a word of kana, which modified Hepburn writes with one letter and a line above
+  // it.
   return out.replace(/ou/g, 'o').replace(/([ou])\1/g, '$1')
 }
 

@@ -2,7 +2,10 @@ import anyAscii from 'any-ascii'
 import { latinOfArabic } from './arabic'
 import { latinOfKana } from './kana'
 
-/** Letters that a language writes in another way where it has only plain ones: Größe is groesse. By primary language; common practice. */
+/**
+ * Letters that a language writes in another way where it has only plain ones: Größe is groesse. By primary language;
+ * common practice.
+ */
 const ownLetters: Record<string, Record<string, string>> = {
   de: { ä: 'ae', ö: 'oe', ü: 'ue' },
   da: { æ: 'ae', ø: 'oe', å: 'aa' },
@@ -14,7 +17,10 @@ const ownLetters: Record<string, Record<string, string>> = {
 /** Longer slugs are cut at a hyphen. */
 export const slugLength = 80
 
-/** A text in plain Latin letters, as readers of a language write it. Characters of Han have no one reading and are left out. */
+/**
+ * A text in plain Latin letters, as readers of a language write it. Characters of Han have no one reading and are left
+ * out.
+ */
 export function transliterate(text: string, language: string): string {
   const own = ownLetters[language.split('-')[0]!] ?? {}
   const lower = text
@@ -25,8 +31,8 @@ export function transliterate(text: string, language: string): string {
 }
 
 /**
- * The slug of a text: transliterated, lower case, words with hyphens between them. Empty where nothing of it can be written
- * in Latin letters.
+ * The slug of a text: transliterated, lower case, words with hyphens between them. Empty where nothing of it can be
+ * written in Latin letters.
  */
 export function slugOf(text: string, language: string): string {
   const words = transliterate(text, language)

@@ -31,7 +31,10 @@ export function readBlock(text: string): string[][] {
   return rows
 }
 
-/** Whether a quotation mark at the start of a cell has its closing one at the end of a cell: else it is a plain character. */
+/**
+ * Whether a quotation mark at the start of a cell has its closing one at the end of a cell: else it is a plain
+ * character.
+ */
 function closes(text: string, at: number): boolean {
   for (let i = at + 1; i < text.length; i++) {
     if (text[i] !== '"') continue

@@ -130,7 +130,10 @@ function fieldOf(product: Product, field: Extract<SheetColumn, { kind: 'field' }
   }
 }
 
-/** What somebody writes into a cell: a value in its form, or a text as a file or the clipboard has it. An empty one clears. */
+/**
+ * What somebody writes into a cell: a value in its form, or a text as a file or the clipboard has it. An empty one
+ * clears.
+ */
 export type CellWrite = { value: unknown } | { text: string }
 
 /**

@@ -1,4 +1,7 @@
-/** What a spreadsheet may take for the beginning of a formula; it reads the full-width signs of East Asian keyboards likewise. */
+/**
+ * What a spreadsheet may take for the beginning of a formula; it reads the full-width signs of East Asian keyboards
+ * likewise.
+ */
 const opensFormula = /^[=+\-@＝＋－＠'\t\r]/
 
 /** A text made safe from spreadsheets, which take some beginnings for a formula. An import removes the guard again. */

@@ -36,8 +36,8 @@ export function shareOf(a: ReadonlySet<number>, b: ReadonlySet<number>): number 
 const factors = Uint32Array.from({ length: size }, (_, i) => (Math.imul(i + 1, 0x9e3779b1) | 1) >>> 0)
 
 /**
- * The least of each of 64 scatterings of a set of shingles: two sets have as many of them alike as they share of all that
- * either has, give or take. A. Broder: On the resemblance and containment of documents (1997).
+ * The least of each of 64 scatterings of a set of shingles: two sets have as many of them alike as they share of all
+ * that either has, give or take. A. Broder: On the resemblance and containment of documents (1997).
  */
 export function signatureOf(shingles: ReadonlySet<number>): Uint32Array {
   const out = new Uint32Array(size).fill(0xffffffff)
@@ -60,13 +60,19 @@ export function likeness(a: Uint32Array, b: Uint32Array): number {
   return same / size
 }
 
-/** A group of texts that say nearly the same, by their places in the list, with the least likeness that holds it together. */
+/**
+ * A group of texts that say nearly the same, by their places in the list, with the least likeness that holds it
+ * together.
+ */
 export interface Alike {
   places: number[]
   least: number
 }
 
-/** Groups of texts whose signatures are alike at least so much, the largest first. Only texts that share a band are compared. */
+/**
+ * Groups of texts whose signatures are alike at least so much, the largest first. Only texts that share a band are
+ * compared.
+ */
 export function groupAlike(signatures: readonly Uint32Array[], least: number): Alike[] {
   const leader = signatures.map((_, i) => i)
   const top = (i: number): number => {

@@ -1,8 +1,9 @@
 import { isElement, type RichElement, type RichNode } from '../richtext/tree'
 
 /**
- * A placeholder of a segment: a mark that opens and closes, or what stands alone (an inline value, a line break, a picture).
- * In a segment's text it is written by its number: `<1>bold</1>`, `<2/>`; there, `&` and `<` are `&amp;` and `&lt;`.
+ * A placeholder of a segment: a mark that opens and closes, or what stands alone (an inline value, a line break, a
+ * picture). In a segment's text it is written by its number: `<1>bold</1>`, `<2/>`; there, `&` and `<` are `&amp;` and
+ * `&lt;`.
  */
 export interface Placeholder {
   n: number
@@ -96,7 +97,10 @@ export function encode(nodes: readonly RichNode[]): Coded {
 export const withoutPlaceholders = (text: string, drop: (n: number) => boolean): string =>
   textOfParts(partsOf(text).filter((p) => typeof p === 'string' || !drop(p.n)))
 
-/** What is wrong with the placeholders of a coded text: unknown ones, and marks that do not open and close as they should. */
+/**
+ * What is wrong with the placeholders of a coded text: unknown ones, and marks that do not open and close as they
+ * should.
+ */
 export function brokenPlaceholders(
   text: string,
   placeholders: readonly Placeholder[],
@@ -115,7 +119,10 @@ export function brokenPlaceholders(
   return out.filter((b, i) => out.findIndex((x) => x.n === b.n && x.why === b.why) === i)
 }
 
-/** The inline content that a coded text stands for. Marks that are never closed end with the text; what is unknown is left out. */
+/**
+ * The inline content that a coded text stands for. Marks that are never closed end with the text; what is unknown is
+ * left out.
+ */
 export function decode(text: string, placeholders: readonly Placeholder[]): RichNode[] {
   const known = new Map(placeholders.map((p) => [p.n, p]))
   const root: RichNode[] = []
@@ -141,8 +148,8 @@ export function decode(text: string, placeholders: readonly Placeholder[]): Rich
 }
 
 /**
- * A coded text under the numbers of another's placeholders: each takes the number of the first there that stands for the
- * same and is not taken yet. What stands for nothing there is numbered behind it, and given back as `extra`.
+ * A coded text under the numbers of another's placeholders: each takes the number of the first there that stands for
+ * the same and is not taken yet. What stands for nothing there is numbered behind it, and given back as `extra`.
  */
 export function renumber(given: Coded, like: readonly Placeholder[]): { text: string; extra: Placeholder[] } {
   const free = [...like]

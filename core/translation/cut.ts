@@ -168,8 +168,8 @@ function boundsOf(text: string, language: string, cuts: readonly number[] | unde
 }
 
 /**
- * Cuts a value in stored form at block ends and sentence ends. Stretches without a letter are left as they are. Formatting
- * and inline values become numbered placeholders; a mark across a cut is closed and opened again.
+ * Cuts a value in stored form at block ends and sentence ends. Stretches without a letter are left as they are.
+ * Formatting and inline values become numbered placeholders; a mark across a cut is closed and opened again.
  */
 export function cutText(value: Value, type: AttributeTypeName, language: string, cuts: Cuts = {}): CutText {
   const { stretches, rebuild } = (shapes[type] ?? line)(value)
@@ -183,7 +183,10 @@ export function cutText(value: Value, type: AttributeTypeName, language: string,
   return { segments, stretches, rebuild }
 }
 
-/** What stands between two segments in the target: what the source has there, less or with a space where the scripts differ. */
+/**
+ * What stands between two segments in the target: what the source has there, less or with a space where the scripts
+ * differ.
+ */
 function between(nodes: readonly RichNode[], source: string, target: string): RichNode[] {
   if (spacesSentences(source) === spacesSentences(target)) return [...nodes]
   if (spacesSentences(target)) return flat(nodes) === '' ? [' '] : [...nodes]
@@ -230,8 +233,8 @@ export interface Aligned {
 }
 
 /**
- * Finds the target of each segment in a translated text of the same structure. Where a stretch has other sentences than the
- * source's, it becomes one segment. Returns undefined where the stretches themselves do not agree.
+ * Finds the target of each segment in a translated text of the same structure. Where a stretch has other sentences than
+ * the source's, it becomes one segment. Returns undefined where the stretches themselves do not agree.
  */
 export function alignText(
   source: Value,
@@ -265,7 +268,10 @@ export function alignText(
   return { cut, cuts: whole, targets }
 }
 
-/** How many words a segment has to be translated; scripts without spaces count their words as `Intl.Segmenter` finds them. */
+/**
+ * How many words a segment has to be translated; scripts without spaces count their words as `Intl.Segmenter` finds
+ * them.
+ */
 export function wordCount(coded: string, language: string): number {
   const words = wordsOfCoded(coded)
   if (spacesSentences(language)) return words.split(/\s+/).filter((w) => /[\p{L}\p{N}]/u.test(w)).length

@@ -1,4 +1,7 @@
-/** How much of a segment is known already: nothing, a match of at least so much, or the same text earlier in the same work. */
+/**
+ * How much of a segment is known already: nothing, a match of at least so much, or the same text earlier in the same
+ * work.
+ */
 export const effortBands = ['new', '70', '85', '95', '100', '101', 'repeated'] as const
 export type EffortBand = (typeof effortBands)[number]
 

@@ -66,8 +66,8 @@ function wordsOf(text: string, language: string): Words {
 const compounding: ReadonlySet<string> = new Set(['de', 'nl', 'sv', 'da', 'nb', 'no', 'fi'])
 
 /**
- * Where a phrase stands in words of a language, in any of its forms as far as stems bring them together. In languages that
- * write without spaces, or make compounds of one word, it also stands inside other words.
+ * Where a phrase stands in words of a language, in any of its forms as far as stems bring them together. In languages
+ * that write without spaces, or make compounds of one word, it also stands inside other words.
  */
 export function placesOfPhrase(text: string, phrase: string, language: string): Place[] {
   const wanted = wordsOf(phrase, language).stems

@@ -1,4 +1,6 @@
-/** Counts how two token sequences differ, for one query held against many. Sequences are numbers of a common vocabulary. */
+/**
+ * Counts how two token sequences differ, for one query held against many. Sequences are numbers of a common vocabulary.
+ */
 export interface Distance {
   /** The Levenshtein distance to `other`, or anything above `most` where it is greater than that. */
   to(other: Int32Array, from: number, length: number, most: number): number
@@ -7,9 +9,9 @@ export interface Distance {
 }
 
 /**
- * The distance from one sequence. Up to 32 tokens it is counted bit-parallel (Myers 1999, in the form of Hyyrö 2003); beyond,
- * in a band of the width asked for (Ukkonen 1985). `masks` is longer than the highest number of a token and all zeros; it is
- * lent until `end`.
+ * The distance from one sequence. Up to 32 tokens it is counted bit-parallel (Myers 1999, in the form of Hyyrö 2003);
+ * beyond, in a band of the width asked for (Ukkonen 1985). `masks` is longer than the highest number of a token and all
+ * zeros; it is lent until `end`.
  */
 export function distanceFrom(query: Int32Array, masks: Int32Array): Distance {
   const n = query.length
@@ -87,8 +89,9 @@ export function differing(a: ArrayLike<number>, b: ArrayLike<number>): number {
 }
 
 /**
- * The score of a match in whole numbers: ⌊100 · (m − d) / m⌋ with m the larger token count and d the distance, less one for
- * each placeholder and number that differs, less one where all tokens agree but the text does not. No tokens: no match.
+ * The score of a match in whole numbers: ⌊100 · (m − d) / m⌋ with m the larger token count and d the distance, less one
+ * for each placeholder and number that differs, less one where all tokens agree but the text does not. No tokens: no
+ * match.
  */
 export function scoreOf({
   m,

@@ -71,9 +71,9 @@ const bitOf = (token: number) => Math.imul(token, 0x9e3779b1) >>> 26
 const unsorted = 2000
 
 /**
- * A memory of one source language. Rows are numbered by their length, so that a length is a range of numbers, and are found
- * by their rarest ⌊0.3·n⌋ + 1 tokens: two sequences of n and m tokens that share at least t have one in common among the
- * rarest n − t + 1 and m − t + 1 (prefix filtering: Chaudhuri, Ganti and Kaushik 2006).
+ * A memory of one source language. Rows are numbered by their length, so that a length is a range of numbers, and are
+ * found by their rarest ⌊0.3·n⌋ + 1 tokens: two sequences of n and m tokens that share at least t have one in common
+ * among the rarest n − t + 1 and m − t + 1 (prefix filtering: Chaudhuri, Ganti and Kaushik 2006).
  */
 export function createMemory(language: string, entries: Iterable<Remembered> = []): Memory {
   const words = new Map<string, number>()
@@ -232,7 +232,10 @@ interface Sought {
   distance: ReturnType<typeof distanceFrom>
 }
 
-/** Rows by length, with the lists of those that have a token among their rarest. `vocabulary` is the highest number of a token. */
+/**
+ * Rows by length, with the lists of those that have a token among their rarest. `vocabulary` is the highest number of a
+ * token.
+ */
 function sorted(given: Row[], vocabulary: number) {
   const rows = given.filter((r) => r.pairs.length > 0).sort((a, b) => a.tokens.length - b.tokens.length)
   const frequency = new Int32Array(vocabulary + 1)

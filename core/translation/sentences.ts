@@ -63,7 +63,8 @@ const firstWord = /^[\p{L}]+/u
 
 /**
  * Where the sentences of a text begin, in UTF-16 units, the first at 0: the boundaries of Unicode UAX #29 as
- * `Intl.Segmenter` has them, less those after an abbreviation of the language, or between a day's ordinal and its month.
+ * `Intl.Segmenter` has them, less those after an abbreviation of the language, or between a day's ordinal and its
+ * month.
  */
 export function sentenceStarts(text: string, language: string): number[] {
   const { segmenter, abbreviation, months } = rulesOf(language)

@@ -1,6 +1,9 @@
 import type { Coded } from './coded'
 
-/** What a translation service is asked: segments of one text or of many. All of it is plain data, so that it can cross a wire. */
+/**
+ * What a translation service is asked: segments of one text or of many. All of it is plain data, so that it can cross a
+ * wire.
+ */
 export interface MachineRequest {
   segments: readonly Coded[]
   /** BCP 47 tags. */
@@ -17,7 +20,9 @@ export interface MachineAnswer {
   unknown: string[]
 }
 
-/** What translates. The one that ships knows words and phrases; a real service could stand behind the same interface. */
+/**
+ * What translates. The one that ships knows words and phrases; a real service could stand behind the same interface.
+ */
 export interface MachineTranslation {
   name: string
   /** The languages it translates from and into, as BCP 47 primary subtags. */

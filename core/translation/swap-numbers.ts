@@ -2,9 +2,9 @@ import { partsOf, textOfParts } from './coded'
 import { numbersIn } from './checks/numbers'
 
 /**
- * The target of a match with the numbers of a new source in place of those of the match's, where that is safe: the sources
- * have as many numbers, each that differs stands in the target exactly once, and once in its own source. Else undefined.
- * Numbers are written as the target's language writes decimals.
+ * The target of a match with the numbers of a new source in place of those of the match's, where that is safe: the
+ * sources have as many numbers, each that differs stands in the target exactly once, and once in its own source. Else
+ * undefined. Numbers are written as the target's language writes decimals.
  */
 export function swapNumbers(
   match: { source: string; target: string },

@@ -18,8 +18,10 @@ const number = /^[\p{Nd}]+(?:[.,’'\u00a0\u202f\u066b\u066c][\p{Nd}]+)*$/u
 // Where nothing else stands, the words of UAX #29 are found without looking rules up: letters and digits, joined by
 // apostrophes and dots between letters, and by these, commas and semicolons between digits.
 const plainText = /^[ -/0-9;-@A-Z[-^`a-z{-~\u00c0-\u00d6\u00d8-\u00f6\u00f8-\u00ff\u2019]*$/
-const plainPiece =
-  /[A-Za-z0-9\u00c0-\u00ff](?:[A-Za-z0-9\u00c0-\u00ff]|(?<=[A-Za-z\u00c0-\u00ff])['.\u2019](?=[A-Za-z\u00c0-\u00ff])|(?<=[0-9])['.\u2019,;](?=[0-9]))*|[^\s]/g
+const letter = 'A-Za-z\\u00c0-\\u00ff'
+const betweenLetters = `(?<=[${letter}])['.\\u2019](?=[${letter}])`
+const betweenDigits = "(?<=[0-9])['.\\u2019,;](?=[0-9])"
+const plainPiece = new RegExp(`[${letter}0-9](?:[${letter}0-9]|${betweenLetters}|${betweenDigits})*|[^\\s]`, 'g')
 const segmenters = new Map<string, Intl.Segmenter>()
 
 function segmenter(language: string) {

@@ -252,7 +252,10 @@ const cutsOf = (segments: readonly UnitSegment[], stretch: number) =>
     .slice(1)
     .map((s) => s.from)
 
-/** The segments after a stretch was cut otherwise: those that begin where one began before keep its target, with what it covers now. */
+/**
+ * The segments after a stretch was cut otherwise: those that begin where one began before keep its target, with what it
+ * covers now.
+ */
 function recut(unit: UnitTexts, { cuts, segments, loose }: UnitSegments, stretch: number, at: number[]): UnitSegments {
   const now = { ...cuts, [stretch]: at }
   const cut = cutText(unit.source, unit.type, unit.languages.source, now)
@@ -314,7 +317,10 @@ export function joinSegments(unit: UnitTexts, found: UnitSegments, index: number
   )
 }
 
-/** Splits a segment at a place in the words of its source (as `flatOfCoded` counts); undefined where nothing would stand on one side. */
+/**
+ * Splits a segment at a place in the words of its source (as `flatOfCoded` counts); undefined where nothing would stand
+ * on one side.
+ */
 export function splitSegment(
   unit: UnitTexts,
   found: UnitSegments,

@@ -37,7 +37,9 @@ export interface ReadIn extends EditionLanguages {
   storefront: string
 }
 
-/** A link of the chain: a language, or none, with the keys of its two scopes, the storefront's before the general one. */
+/**
+ * A link of the chain: a language, or none, with the keys of its two scopes, the storefront's before the general one.
+ */
 interface Link {
   language: string | null
   keys: readonly [string, string]

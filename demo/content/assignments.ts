@@ -104,12 +104,14 @@ export const morePieces: PieceRecord[] = [
       text(
         'de-DE',
         'Aus der Nähstube',
-        '<p>Diese Tasche näht eine einzige Person, von der ersten Naht bis zur letzten. Ihre Nummer steht innen auf dem Etikett.</p>',
+        '<p>Diese Tasche näht eine einzige Person, von der ersten Naht bis zur letzten. Ihre Nummer steht ' +
+          'innen auf dem Etikett.</p>',
       ),
       text(
         'fr-CH',
         'De l’atelier de couture',
-        '<p>Une seule personne coud ce sac, de la première couture à la dernière. Son numéro est inscrit sur l’étiquette intérieure.</p>',
+        '<p>Une seule personne coud ce sac, de la première couture à la dernière. Son numéro est inscrit sur ' +
+          'l’étiquette intérieure.</p>',
       ),
     ],
   }),

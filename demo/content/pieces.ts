@@ -26,22 +26,27 @@ const written: (Partial<PieceRecord> & Pick<PieceRecord, 'code' | 'kind' | 'name
       text(
         'en-GB',
         'Fits these racks',
-        `<p>Hooks on rails of up to ${v('rail-diameter')} and carries up to <strong>${v('load-limit')}</strong> a side.</p><p>Not sure? Ring us on ${shop('phone')} with the make of your rack.</p>`,
+        `<p>Hooks on rails of up to ${v('rail-diameter')} and carries up to ` +
+          `<strong>${v('load-limit')}</strong> a side.</p><p>Not sure? Ring us on ${shop('phone')} with the ` +
+          'make of your rack.</p>',
       ),
       text(
         'de-CH',
         'Passende Gepäckträger',
-        `<p>Passt auf Rohre bis ${v('rail-diameter')} und trägt bis zu <strong>${v('load-limit')}</strong> pro Seite.</p><p>Unsicher? Rufen Sie uns an: ${shop('phone')}.</p>`,
+        `<p>Passt auf Rohre bis ${v('rail-diameter')} und trägt bis zu <strong>${v('load-limit')}</strong> ` +
+          `pro Seite.</p><p>Unsicher? Rufen Sie uns an: ${shop('phone')}.</p>`,
       ),
       text(
         'fr-CH',
         'Porte-bagages adaptés',
-        `<p>Se fixe sur des tubes jusqu’à ${v('rail-diameter')} et porte jusqu’à <strong>${v('load-limit')}</strong> par côté.</p>`,
+        `<p>Se fixe sur des tubes jusqu’à ${v('rail-diameter')} et porte jusqu’à ` +
+          `<strong>${v('load-limit')}</strong> par côté.</p>`,
       ),
       text(
         'de-DE',
         'Passende Gepäckträger',
-        `<p>Passt auf Rohre bis ${v('rail-diameter')} und trägt bis zu <strong>${v('load-limit')}</strong> pro Seite.</p><p>Unsicher? Rufen Sie uns an: ${shop('phone')}.</p>`,
+        `<p>Passt auf Rohre bis ${v('rail-diameter')} und trägt bis zu <strong>${v('load-limit')}</strong> ` +
+          `pro Seite.</p><p>Unsicher? Rufen Sie uns an: ${shop('phone')}.</p>`,
       ),
       text(
         'nl-BE',
@@ -85,12 +90,14 @@ const written: (Partial<PieceRecord> & Pick<PieceRecord, 'code' | 'kind' | 'name
       text(
         'en-GB',
         'Old batteries',
-        `<p>Old batteries do not belong in the bin. Bring them back to us or to any collection point, free of charge.</p><p>Questions? ${shop('email')}</p>`,
+        '<p>Old batteries do not belong in the bin. Bring them back to us or to any collection point, free ' +
+          `of charge.</p><p>Questions? ${shop('email')}</p>`,
       ),
       text(
         'de-CH',
         'Alte Akkus',
-        `<p>Alte Akkus gehören nicht in den Abfall. Bringen Sie sie uns oder einer Sammelstelle zurück, es kostet nichts.</p>`,
+        '<p>Alte Akkus gehören nicht in den Abfall. Bringen Sie sie uns oder einer Sammelstelle zurück, es ' +
+          'kostet nichts.</p>',
       ),
       text(
         'it-CH',
@@ -100,12 +107,14 @@ const written: (Partial<PieceRecord> & Pick<PieceRecord, 'code' | 'kind' | 'name
       text(
         'de-DE',
         'Alte Akkus',
-        '<p>Alte Akkus gehören nicht in den Hausmüll. Bringen Sie sie zu uns oder zu einer Sammelstelle zurück, es kostet nichts.</p>',
+        '<p>Alte Akkus gehören nicht in den Hausmüll. Bringen Sie sie zu uns oder zu einer Sammelstelle ' +
+          'zurück, es kostet nichts.</p>',
       ),
       text(
         'sv-SE',
         'Gamla batterier',
-        '<p>Gamla batterier hör inte hemma i soporna. Lämna dem hos oss eller på en återvinningsstation, utan kostnad.</p>',
+        '<p>Gamla batterier hör inte hemma i soporna. Lämna dem hos oss eller på en återvinningsstation, ' +
+          'utan kostnad.</p>',
       ),
       text(
         'ar-AE',
@@ -126,7 +135,10 @@ const written: (Partial<PieceRecord> & Pick<PieceRecord, 'code' | 'kind' | 'name
       text(
         'en-GB',
         'Which size?',
-        '<p>Measure over the shirt you ride in. Between two sizes, take the larger one.</p><table><tbody><tr><th>Size</th><th>Chest</th></tr><tr><td>S</td><td>86–94 cm</td></tr><tr><td>M</td><td>94–102 cm</td></tr><tr><td>L</td><td>102–110 cm</td></tr></tbody></table>',
+        '<p>Measure over the shirt you ride in. Between two sizes, take the larger ' +
+          'one.</p><table><tbody><tr><th>Size</th><th>Chest</th></tr><tr><td>S</td><td>86–94 ' +
+          'cm</td></tr><tr><td>M</td><td>94–102 cm</td></tr><tr><td>L</td><td>102–110 ' +
+          'cm</td></tr></tbody></table>',
       ),
       text(
         'de-CH',
@@ -158,7 +170,8 @@ const written: (Partial<PieceRecord> & Pick<PieceRecord, 'code' | 'kind' | 'name
       text(
         'de-DE',
         'Zurückschicken',
-        `<p>Sie haben ${shop('return-days')} Zeit. Schreiben Sie an ${shop('email')}, wir senden Ihnen einen Aufkleber.</p>`,
+        `<p>Sie haben ${shop('return-days')} Zeit. Schreiben Sie an ${shop('email')}, wir senden Ihnen einen ` +
+          'Aufkleber.</p>',
       ),
       text(
         'nl-BE',
@@ -168,12 +181,14 @@ const written: (Partial<PieceRecord> & Pick<PieceRecord, 'code' | 'kind' | 'name
       text(
         'en-GB',
         'Sending it back',
-        `<p>You have ${shop('return-days')} to change your mind. Write to ${shop('email')} and we send you a label.</p>`,
+        `<p>You have ${shop('return-days')} to change your mind. Write to ${shop('email')} and we send you a ` +
+          'label.</p>',
       ),
       text(
         'de-CH',
         'Zurückschicken',
-        `<p>Sie haben ${shop('return-days')} Zeit. Schreiben Sie an ${shop('email')}, wir senden Ihnen eine Etikette.</p>`,
+        `<p>Sie haben ${shop('return-days')} Zeit. Schreiben Sie an ${shop('email')}, wir senden Ihnen eine ` +
+          'Etikette.</p>',
       ),
     ],
   },

@@ -100,17 +100,20 @@ export const questions: PieceRecord[] = [
       text(
         'en-GB',
         'How safe is this lock?',
-        `<p>On our scale of five it stands at ${v('security-level')}. Up to 2 is for a stop at the baker’s, from 4 for a night at the station.</p>`,
+        `<p>On our scale of five it stands at ${v('security-level')}. Up to 2 is for a stop at the baker’s, ` +
+          'from 4 for a night at the station.</p>',
       ),
       text(
         'de-DE',
         'Wie sicher ist dieses Schloss?',
-        `<p>Auf unserer Skala bis fünf steht es bei ${v('security-level')}. Bis 2 reicht für den Halt beim Bäcker, ab 4 für eine Nacht am Bahnhof.</p>`,
+        `<p>Auf unserer Skala bis fünf steht es bei ${v('security-level')}. Bis 2 reicht für den Halt beim ` +
+          'Bäcker, ab 4 für eine Nacht am Bahnhof.</p>',
       ),
       text(
         'fr-CH',
         'Cet antivol est-il sûr?',
-        `<p>Sur notre échelle de cinq, il est à ${v('security-level')}. Jusqu’à 2, c’est pour un arrêt à la boulangerie; dès 4, pour une nuit à la gare.</p>`,
+        `<p>Sur notre échelle de cinq, il est à ${v('security-level')}. Jusqu’à 2, c’est pour un arrêt à la ` +
+          'boulangerie; dès 4, pour une nuit à la gare.</p>',
       ),
       text(
         'ja-JP',
@@ -134,7 +137,8 @@ export const questions: PieceRecord[] = [
       text(
         'de-DE',
         'Kann ich einen zweiten Schlüssel bestellen?',
-        `<p>Ja: Schicken Sie die Nummer auf dem Anhänger an ${shop('email')}. Wir führen keine Liste der Nummern, heben Sie den Anhänger also auf.</p>`,
+        `<p>Ja: Schicken Sie die Nummer auf dem Anhänger an ${shop('email')}. Wir führen keine Liste der ` +
+          'Nummern, heben Sie den Anhänger also auf.</p>',
       ),
       text(
         'ja-JP',
@@ -154,17 +158,20 @@ export const questions: PieceRecord[] = [
       text(
         'en-GB',
         'Is it bright enough off the road?',
-        `<p>It gives ${v('output')}. On a lit street 30 lm are enough to be seen; on a path through the woods you want 200 lm or more.</p>`,
+        `<p>It gives ${v('output')}. On a lit street 30 lm are enough to be seen; on a path through the ` +
+          'woods you want 200 lm or more.</p>',
       ),
       text(
         'de-DE',
         'Reicht das Licht im Wald?',
-        `<p>Es gibt ${v('output')}. Auf beleuchteten Straßen genügen 30 lm, um gesehen zu werden; auf einem Waldweg sollten es 200 lm und mehr sein.</p>`,
+        `<p>Es gibt ${v('output')}. Auf beleuchteten Straßen genügen 30 lm, um gesehen zu werden; auf einem ` +
+          'Waldweg sollten es 200 lm und mehr sein.</p>',
       ),
       text(
         'fr-CH',
         'Éclaire-t-il assez en forêt?',
-        `<p>Il donne ${v('output')}. En ville éclairée, 30 lm suffisent pour être vu; sur un chemin forestier, il en faut 200 ou plus.</p>`,
+        `<p>Il donne ${v('output')}. En ville éclairée, 30 lm suffisent pour être vu; sur un chemin ` +
+          'forestier, il en faut 200 ou plus.</p>',
       ),
     ],
   }),

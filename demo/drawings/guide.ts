@@ -1,4 +1,7 @@
-/** A guide as a PDF of the fewest parts (ISO 32000-1): its title, and a page for each step, in a font that every reader has. */
+/**
+ * A guide as a PDF of the fewest parts (ISO 32000-1): its title, and a page for each step, in a font that every reader
+ * has.
+ */
 export function guidePages(title: string, pages: number): string {
   const objects: string[] = []
   const add = (body: string) => objects.push(body)
@@ -10,7 +13,8 @@ export function guidePages(title: string, pages: number): string {
   for (let i = 0; i < pages; i++) {
     const text = i === 0 ? `BT /F1 26 Tf 60 700 Td (${safe(title)}) Tj ET` : `BT /F1 40 Tf 60 700 Td (Step ${i}) Tj ET`
     add(
-      `<< /Type /Page /Parent 2 0 R /MediaBox [0 0 595 842] /Resources << /Font << /F1 3 0 R >> >> /Contents ${5 + i * 2} 0 R >>`,
+      '<< /Type /Page /Parent 2 0 R /MediaBox [0 0 595 842] /Resources << /Font << /F1 3 0 R >> >> ' +
+        `/Contents ${5 + i * 2} 0 R >>`,
     )
     add(`<< /Length ${text.length} >>\nstream\n${text}\nendstream`)
   }
@@ -21,5 +25,8 @@ export function guidePages(title: string, pages: number): string {
     return start
   })
   const table = out.length
-  return `${out}xref\n0 ${objects.length + 1}\n0000000000 65535 f \n${at.map((n) => `${String(n).padStart(10, '0')} 00000 n \n`).join('')}trailer << /Size ${objects.length + 1} /Root 1 0 R >>\nstartxref\n${table}\n%%EOF\n`
+  const size = objects.length + 1
+  const entries = at.map((offset) => `${String(offset).padStart(10, '0')} 00000 n \n`).join('')
+  const trailer = `trailer << /Size ${size} /Root 1 0 R >>\nstartxref\n${table}\n%%EOF\n`
+  return `${out}xref\n0 ${size}\n0000000000 65535 f \n${entries}${trailer}`
 }

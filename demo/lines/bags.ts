@@ -36,19 +36,30 @@ export const bags: Line[] = [
       'en-GB': {
         name: 'Regn {n} roll pannier',
         summary: `Keeps ${'{l}'} dry through a whole wet commute.`,
-        description: `<p>Rain finds every stitch, so the Regn has none: its seams are welded, and the top rolls down three times before it clips.</p><p>Inside there is room for ${v('volume')}, enough for a laptop, lunch and a change of clothes. The hooks hold on rails of up to ${v('rail-diameter')} and let go with one hand.</p>`,
+        description:
+          '<p>Rain finds every stitch, so the Regn has none: its seams are welded, and the top rolls down ' +
+          `three times before it clips.</p><p>Inside there is room for ${v('volume')}, enough for a laptop, ` +
+          `lunch and a change of clothes. The hooks hold on rails of up to ${v('rail-diameter')} and let go ` +
+          'with one hand.</p>',
         points: [
           'Roll closure, welded seams',
           `Carries ${v('load-limit')} at most`,
           `Hooks on rails of up to ${v('rail-diameter')}`,
           'Reflective on all sides',
         ],
-        mounting: `<p>Set the lower hook first. It belongs behind the rail, a hand’s width from the end.</p><ol><li>Open both upper hooks and hang the bag on the rail.</li><li>Slide the lower hook until it touches the strut.</li><li>Pull up once: the hooks close by themselves.</li></ol>`,
+        mounting:
+          '<p>Set the lower hook first. It belongs behind the rail, a hand’s width from the ' +
+          'end.</p><ol><li>Open both upper hooks and hang the bag on the rail.</li><li>Slide the lower hook ' +
+          'until it touches the strut.</li><li>Pull up once: the hooks close by themselves.</li></ol>',
       },
       'de-CH': {
         name: 'Rolltasche Regn {n}',
         summary: 'Hält auf dem ganzen Weg durch den Regen trocken.',
-        description: `<p>Regen findet jede Naht, darum hat die Regn keine: Sie ist verschweisst, und der Verschluss wird dreimal eingerollt, bevor er einrastet.</p><p>Drinnen ist Platz für ${v('volume')}, genug für Laptop, Zmittag und Ersatzkleider. Die Haken greifen an Rohren bis ${v('rail-diameter')} und lösen sich mit einer Hand.</p>`,
+        description:
+          '<p>Regen findet jede Naht, darum hat die Regn keine: Sie ist verschweisst, und der Verschluss wird ' +
+          `dreimal eingerollt, bevor er einrastet.</p><p>Drinnen ist Platz für ${v('volume')}, genug für ` +
+          `Laptop, Zmittag und Ersatzkleider. Die Haken greifen an Rohren bis ${v('rail-diameter')} und lösen ` +
+          'sich mit einer Hand.</p>',
         points: [
           'Rollverschluss, verschweisste Nähte',
           `Trägt höchstens ${v('load-limit')}`,
@@ -56,17 +67,26 @@ export const bags: Line[] = [
           'Reflektiert ringsum',
         ],
         mounting:
-          '<p>Zuerst den unteren Haken setzen. Er gehört hinter die Strebe, eine Handbreite vom Ende entfernt.</p><ol><li>Beide oberen Haken öffnen und die Tasche einhängen.</li><li>Den unteren Haken schieben, bis er die Strebe berührt.</li><li>Einmal hochziehen: Die Haken schliessen von selbst.</li></ol>',
+          '<p>Zuerst den unteren Haken setzen. Er gehört hinter die Strebe, eine Handbreite vom Ende ' +
+          'entfernt.</p><ol><li>Beide oberen Haken öffnen und die Tasche einhängen.</li><li>Den unteren ' +
+          'Haken schieben, bis er die Strebe berührt.</li><li>Einmal hochziehen: Die Haken schliessen von ' +
+          'selbst.</li></ol>',
       },
       'fr-CH': {
         name: 'Sacoche étanche Regn {n}',
-        description: `<p>La pluie trouve chaque couture, alors la Regn n’en a aucune: elle est soudée, et le haut s’enroule trois fois avant de se fermer.</p><p>À l’intérieur, ${v('volume')} pour un ordinateur, le repas de midi et des habits de rechange.</p>`,
+        description:
+          '<p>La pluie trouve chaque couture, alors la Regn n’en a aucune: elle est soudée, et le haut ' +
+          `s’enroule trois fois avant de se fermer.</p><p>À l’intérieur, ${v('volume')} pour un ordinateur, le ` +
+          'repas de midi et des habits de rechange.</p>',
       },
       'it-CH': { name: 'Borsa impermeabile Regn {n}' },
       'de-DE': {
         name: 'Rolltasche Regn {n}',
         summary: 'Bleibt auf dem ganzen Weg durch den Regen trocken.',
-        description: `<p>Regen findet jede Naht, darum hat die Regn keine: Sie ist verschweißt, und der Verschluss wird dreimal eingerollt, bevor er einrastet.</p><p>Drinnen ist Platz für ${v('volume')}, genug für Laptop, Mittagessen und Wechselkleidung.</p>`,
+        description:
+          '<p>Regen findet jede Naht, darum hat die Regn keine: Sie ist verschweißt, und der Verschluss wird ' +
+          `dreimal eingerollt, bevor er einrastet.</p><p>Drinnen ist Platz für ${v('volume')}, genug für ` +
+          'Laptop, Mittagessen und Wechselkleidung.</p>',
       },
       'nl-BE': { name: 'Roltas Regn {n}', summary: 'Houdt alles droog, de hele natte rit lang.' },
       'sv-SE': { name: 'Rullväska Regn {n}', summary: 'Håller torrt hela den blöta vägen till jobbet.' },
@@ -93,13 +113,18 @@ export const bags: Line[] = [
       'en-GB': {
         name: 'Market pannier {n}',
         summary: 'An open bag for the weekly shop, with a lid that stays out of the way.',
-        description: `<p>Leeks stand upright in the Market, and that is what it was drawn for. The canvas is waxed, so a shower runs off, and the frame keeps the mouth open while you pack.</p><p>It holds ${v('volume')} and weighs ${v('weight')}.</p>`,
+        description:
+          '<p>Leeks stand upright in the Market, and that is what it was drawn for. The canvas is waxed, so a ' +
+          `shower runs off, and the frame keeps the mouth open while you pack.</p><p>It holds ${v('volume')} ` +
+          `and weighs ${v('weight')}.</p>`,
         points: ['Stays open by itself', `Holds ${v('volume')}`, 'Shoulder strap in the lid'],
       },
       'de-CH': {
         name: 'Markttasche {n}',
         summary: 'Eine offene Tasche für den Wocheneinkauf, mit einem Deckel, der nicht im Weg ist.',
-        description: `<p>Lauch steht in der Markttasche aufrecht, dafür wurde sie gezeichnet. Das Segeltuch ist gewachst und lässt einen Schauer abperlen; der Rahmen hält die Öffnung beim Packen offen.</p>`,
+        description:
+          '<p>Lauch steht in der Markttasche aufrecht, dafür wurde sie gezeichnet. Das Segeltuch ist gewachst ' +
+          'und lässt einen Schauer abperlen; der Rahmen hält die Öffnung beim Packen offen.</p>',
         points: ['Bleibt von selbst offen', `Fasst ${v('volume')}`, 'Schultergurt im Deckel'],
       },
       'fr-CH': {
@@ -134,14 +159,17 @@ export const bags: Line[] = [
       'en-GB': {
         name: 'Tani side bag {n}',
         summary: 'A slim office bag that leaves room for your heels.',
-        description: `<p>The Tani hangs far back and cuts in at the front, so no heel ever touches it. A sleeve takes a 14-inch laptop, and the strap folds away behind a flap.</p>`,
+        description:
+          '<p>The Tani hangs far back and cuts in at the front, so no heel ever touches it. A sleeve takes a ' +
+          '14-inch laptop, and the strap folds away behind a flap.</p>',
         points: ['Clears the heels of long feet', 'Padded laptop sleeve', `Weighs ${v('weight')}`],
       },
       'de-CH': {
         name: 'Seitentasche Tani {n}',
         summary: 'Eine schlanke Bürotasche, die den Fersen Platz lässt.',
         description:
-          '<p>Die Tani hängt weit hinten und ist vorne abgeschrägt, damit keine Ferse anstösst. Ein Fach nimmt einen 14-Zoll-Laptop auf, der Gurt verschwindet hinter einer Lasche.</p>',
+          '<p>Die Tani hängt weit hinten und ist vorne abgeschrägt, damit keine Ferse anstösst. Ein Fach ' +
+          'nimmt einen 14-Zoll-Laptop auf, der Gurt verschwindet hinter einer Lasche.</p>',
         points: ['Viel Platz für die Fersen', 'Gepolstertes Laptopfach', `Wiegt ${v('weight')}`],
       },
       'fr-CH': {
@@ -179,7 +207,9 @@ export const bags: Line[] = [
       'en-GB': {
         name: 'Porteur handlebar bag {n}',
         summary: 'The bag for what you want at hand: map, camera, bread.',
-        description: `<p>Its lid opens away from you, so you can reach in while you roll. Two straps and a stay keep ${v('load-limit')} quiet on cobbles.</p>`,
+        description:
+          '<p>Its lid opens away from you, so you can reach in while you roll. Two straps and a stay keep ' +
+          `${v('load-limit')} quiet on cobbles.</p>`,
         points: ['Opens away from the rider', 'Map pocket under clear film', `Carries ${v('load-limit')}`],
         mounting:
           '<p>Leave two fingers of room between the bag and the brake cables, then close the straps crosswise.</p>',
@@ -187,7 +217,9 @@ export const bags: Line[] = [
       'de-CH': {
         name: 'Lenkertasche Porteur {n}',
         summary: 'Die Tasche für alles, was griffbereit sein soll: Karte, Kamera, Brot.',
-        description: `<p>Der Deckel öffnet nach vorne, so greift man auch im Rollen hinein. Zwei Riemen und eine Stütze halten ${v('load-limit')} auf Pflastersteinen ruhig.</p>`,
+        description:
+          '<p>Der Deckel öffnet nach vorne, so greift man auch im Rollen hinein. Zwei Riemen und eine Stütze ' +
+          `halten ${v('load-limit')} auf Pflastersteinen ruhig.</p>`,
         points: ['Öffnet nach vorne', 'Kartenfach unter klarer Folie', `Trägt ${v('load-limit')}`],
         mounting:
           '<p>Zwischen Tasche und Bremskabeln zwei Finger Platz lassen, dann die Riemen über Kreuz schliessen.</p>',
@@ -296,15 +328,21 @@ export const bags: Line[] = [
       'en-GB': {
         name: 'Shoreline pannier {n}',
         summary: 'A touring bag with an outside pocket for whatever is wet.',
-        description: `<p>Tents are packed wet and lunch is not: the Shoreline keeps them apart. The main bag rolls shut and holds ${v('volume')}; the pocket outside drains by itself.</p><p>It takes ${v('load-limit')} on rails of up to ${v('rail-diameter')}.</p>`,
+        description:
+          '<p>Tents are packed wet and lunch is not: the Shoreline keeps them apart. The main bag rolls shut ' +
+          `and holds ${v('volume')}; the pocket outside drains by itself.</p><p>It takes ${v('load-limit')} on ` +
+          `rails of up to ${v('rail-diameter')}.</p>`,
         points: ['Outside pocket that drains', `Takes ${v('load-limit')}`, 'Spare parts for ten years'],
         mounting:
-          '<p>Set the hooks to the distance of your rack’s struts with the key in the lid.</p><ul><li>Loosen the slides.</li><li>Hold the bag against the rack.</li><li>Tighten the slides.</li></ul>',
+          '<p>Set the hooks to the distance of your rack’s struts with the key in the lid.</p><ul><li>Loosen ' +
+          'the slides.</li><li>Hold the bag against the rack.</li><li>Tighten the slides.</li></ul>',
       },
       'de-CH': {
         name: 'Gepäckträgertasche Shoreline {n}',
         summary: 'Eine Reisetasche mit einem Aussenfach für alles, was nass ist.',
-        description: `<p>Das Zelt wird nass eingepackt, das Zmittag nicht: Die Shoreline hält beides auseinander. Der Hauptbeutel wird eingerollt und fasst ${v('volume')}; das Aussenfach läuft von selbst leer.</p>`,
+        description:
+          '<p>Das Zelt wird nass eingepackt, das Zmittag nicht: Die Shoreline hält beides auseinander. Der ' +
+          `Hauptbeutel wird eingerollt und fasst ${v('volume')}; das Aussenfach läuft von selbst leer.</p>`,
         points: ['Aussenfach, das leer läuft', `Trägt ${v('load-limit')}`, 'Ersatzteile während zehn Jahren'],
       },
       'fr-CH': {

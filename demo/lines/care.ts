@@ -52,14 +52,18 @@ export const care: Line[] = [
       'en-GB': {
         name: 'Wayside multi-tool {n}',
         summary: 'What mends most bicycles, at the side of most roads.',
-        description: `<p>${v('tools')} tools turn on two screws and hold where you stop them. The keys are long enough to reach behind a rack, and the chain breaker works in gloves.</p>`,
+        description:
+          `<p>${v('tools')} tools turn on two screws and hold where you stop them. The keys are long enough to ` +
+          'reach behind a rack, and the chain breaker works in gloves.</p>',
         points: [`${v('tools')} tools`, 'Chain breaker for gloved hands', `Weighs ${v('weight')}`],
         box: '1 × Multi-tool|1 × Pouch|2 × Spare chain pin',
       },
       'de-DE': {
         name: 'Multiwerkzeug Wayside {n}',
         summary: 'Was die meisten Räder am Rand der meisten Straßen wieder fahrbar macht.',
-        description: `<p>${v('tools')} Werkzeuge drehen sich um zwei Schrauben und bleiben stehen, wo man sie lässt. Die Schlüssel reichen hinter einen Gepäckträger, und der Kettennieter geht auch mit Handschuhen.</p>`,
+        description:
+          `<p>${v('tools')} Werkzeuge drehen sich um zwei Schrauben und bleiben stehen, wo man sie lässt. Die ` +
+          'Schlüssel reichen hinter einen Gepäckträger, und der Kettennieter geht auch mit Handschuhen.</p>',
         points: [`${v('tools')} Werkzeuge`, 'Kettennieter, auch mit Handschuhen', `Wiegt ${v('weight')}`],
         box: '1 × Multiwerkzeug|1 × Etui|2 × Ersatzbolzen',
       },
@@ -131,7 +135,9 @@ export const care: Line[] = [
       'en-GB': {
         name: 'Smør chain oil {n}',
         summary: 'Rapeseed oil that stays on the chain and off your trousers.',
-        description: `<p>Pressed from rape, thickened with beeswax, and gone from the ground in three weeks. One drop a link, wait a night, wipe. ${v('content')} last a commuter about a year.</p>`,
+        description:
+          '<p>Pressed from rape, thickened with beeswax, and gone from the ground in three weeks. One drop a ' +
+          `link, wait a night, wipe. ${v('content')} last a commuter about a year.</p>`,
         points: [
           'From rapeseed and beeswax',
           `${v('content')}, about a year of commuting`,
@@ -141,7 +147,10 @@ export const care: Line[] = [
       'de-DE': {
         name: 'Kettenöl Smør {n}',
         summary: 'Rapsöl, das an der Kette bleibt und nicht an der Hose.',
-        description: `<p>Aus Raps gepresst, mit Bienenwachs verdickt und in drei Wochen im Boden abgebaut. Ein Tropfen pro Glied, eine Nacht warten, abwischen. ${v('content')} reichen auf dem Arbeitsweg etwa ein Jahr.</p>`,
+        description:
+          '<p>Aus Raps gepresst, mit Bienenwachs verdickt und in drei Wochen im Boden abgebaut. Ein Tropfen ' +
+          `pro Glied, eine Nacht warten, abwischen. ${v('content')} reichen auf dem Arbeitsweg etwa ein ` +
+          'Jahr.</p>',
         points: ['Aus Raps und Bienenwachs', `${v('content')}, etwa ein Jahr Arbeitsweg`, 'Im Boden abbaubar'],
       },
       'fr-CH': {

@@ -34,14 +34,17 @@ export const clothing: Line[] = [
       'en-GB': {
         name: 'Hayate {n} helmet',
         summary: 'A calm, round helmet with a light in the dial at the back.',
-        description: `<p>Fourteen vents draw the air over the head and out at the neck. The dial fits it with one hand, gloves on, and its red light shows from behind.</p><p>It weighs ${v('weight')}.</p>`,
+        description:
+          '<p>Fourteen vents draw the air over the head and out at the neck. The dial fits it with one hand, ' +
+          `gloves on, and its red light shows from behind.</p><p>It weighs ${v('weight')}.</p>`,
         points: ['Light in the rear dial', 'Fits with one hand', `Weighs ${v('weight')}`],
       },
       'de-CH': {
         name: 'Helm Hayate {n}',
         summary: 'Ein ruhiger, runder Helm mit einem Licht im Drehrad hinten.',
         description:
-          '<p>Vierzehn Öffnungen ziehen die Luft über den Kopf und am Nacken hinaus. Das Drehrad stellt ihn mit einer Hand ein, auch mit Handschuhen.</p>',
+          '<p>Vierzehn Öffnungen ziehen die Luft über den Kopf und am Nacken hinaus. Das Drehrad stellt ihn ' +
+          'mit einer Hand ein, auch mit Handschuhen.</p>',
         points: ['Licht im Drehrad', 'Mit einer Hand einstellbar', `Wiegt ${v('weight')}`],
       },
       'fr-CH': {
@@ -57,7 +60,8 @@ export const clothing: Line[] = [
         name: 'Helm Hayate {n}',
         summary: 'Ein ruhiger, runder Helm mit einem Licht im Drehrad hinten.',
         description:
-          '<p>Vierzehn Öffnungen ziehen die Luft über den Kopf und am Nacken hinaus. Das Drehrad stellt ihn mit einer Hand ein, auch mit Handschuhen.</p>',
+          '<p>Vierzehn Öffnungen ziehen die Luft über den Kopf und am Nacken hinaus. Das Drehrad stellt ihn ' +
+          'mit einer Hand ein, auch mit Handschuhen.</p>',
       },
       'nl-BE': { name: 'Helm Hayate {n}', summary: 'Een rustige, ronde helm met een licht in de draaiknop.' },
       'sv-SE': { name: 'Hjälm Hayate {n}', summary: 'En lugn, rund hjälm med en lampa i vredet bak.' },
@@ -71,7 +75,9 @@ export const clothing: Line[] = [
       'ar-AE': {
         name: 'خوذة هاياتي {n}',
         summary: 'خوذة هادئة مستديرة مع ضوء في القرص الخلفي.',
-        description: `<p>أربع عشرة فتحة تمرّر الهواء فوق الرأس وتخرجه عند الرقبة. يُضبط القرص بيد واحدة حتى مع القفازات.</p><p>الوزن: ${v('weight')}.</p>`,
+        description:
+          '<p>أربع عشرة فتحة تمرّر الهواء فوق الرأس وتخرجه عند الرقبة. يُضبط القرص بيد واحدة حتى مع ' +
+          `القفازات.</p><p>الوزن: ${v('weight')}.</p>`,
       },
     },
     models: [
@@ -127,7 +133,8 @@ export const clothing: Line[] = [
         name: 'Handschuhe Vante {n}',
         summary: 'Innen Wolle, aussen winddicht, für Morgen unter null.',
         description:
-          '<p>Das Futter ist aus Merinowolle und lässt sich zum Waschen herausnehmen. Daumen und Zeigefinger bedienen ein Telefon.</p>',
+          '<p>Das Futter ist aus Merinowolle und lässt sich zum Waschen herausnehmen. Daumen und Zeigefinger ' +
+          'bedienen ein Telefon.</p>',
         points: ['Herausnehmbares Futter', 'Bedient Touchscreens', 'Reflektierende Paspel'],
       },
       'fr-CH': {
@@ -197,21 +204,25 @@ export const clothing: Line[] = [
       'en-GB': {
         name: 'Squall {n} rain jacket',
         summary: 'Long at the back, short at the front, and quiet in the wind.',
-        description: `<p>Cut for the way you sit on a bicycle: the tail covers the saddle and the front does not bunch. Taped seams, a hood that fits over or under a helmet, ${v('weight')}.</p>`,
+        description:
+          '<p>Cut for the way you sit on a bicycle: the tail covers the saddle and the front does not bunch. ' +
+          `Taped seams, a hood that fits over or under a helmet, ${v('weight')}.</p>`,
         points: ['Taped seams', 'Hood for over or under a helmet', 'Packs into its own pocket'],
       },
       'de-CH': {
         name: 'Regenjacke Squall {n}',
         summary: 'Hinten lang, vorne kurz und leise im Wind.',
         description:
-          '<p>Geschnitten für die Haltung auf dem Velo: Der Rücken deckt den Sattel, und vorne wirft nichts Falten. Verklebte Nähte, eine Kapuze für über oder unter den Helm.</p>',
+          '<p>Geschnitten für die Haltung auf dem Velo: Der Rücken deckt den Sattel, und vorne wirft nichts ' +
+          'Falten. Verklebte Nähte, eine Kapuze für über oder unter den Helm.</p>',
         points: ['Verklebte Nähte', 'Kapuze für über oder unter den Helm', 'Passt in die eigene Tasche'],
       },
       'fr-CH': {
         name: 'Veste de pluie Squall {n}',
         summary: 'Longue derrière, courte devant, et silencieuse au vent.',
         description:
-          '<p>Coupée pour la position à vélo: le dos couvre la selle et rien ne plisse devant. Coutures étanchées, capuche à porter sur ou sous le casque.</p>',
+          '<p>Coupée pour la position à vélo: le dos couvre la selle et rien ne plisse devant. Coutures ' +
+          'étanchées, capuche à porter sur ou sous le casque.</p>',
         points: ['Coutures étanchées', 'Capuche pour casque', 'Se range dans sa poche'],
       },
       'it-CH': {
@@ -221,7 +232,9 @@ export const clothing: Line[] = [
       'de-DE': {
         name: 'Regenjacke Squall {n}',
         summary: 'Hinten lang, vorne kurz und leise im Wind.',
-        description: `<p>Geschnitten für die Haltung auf dem Rad: Der Rücken deckt den Sattel, und vorne wirft nichts Falten. Verklebte Nähte, eine Kapuze für über oder unter den Helm, ${v('weight')}.</p>`,
+        description:
+          '<p>Geschnitten für die Haltung auf dem Rad: Der Rücken deckt den Sattel, und vorne wirft nichts ' +
+          `Falten. Verklebte Nähte, eine Kapuze für über oder unter den Helm, ${v('weight')}.</p>`,
       },
       'nl-BE': { name: 'Regenjas Squall {n}', summary: 'Lang vanachter, kort vanvoor, en stil in de wind.' },
       'sv-SE': { name: 'Regnjacka Squall {n}', summary: 'Lång bak, kort fram och tyst i vinden.' },

@@ -66,26 +66,35 @@ export const hardware: Line[] = [
       'en-GB': {
         name: 'Vakt {n} front light',
         summary: 'A commuter’s light with a flat upper edge that dazzles nobody.',
-        description: `<p>The Vakt throws ${v('output')} on the road and none into the eyes of those who come towards you. It lasts ${v('burn-time')} on its usual setting.</p><p>A green ring says that the battery will last for the way home.</p>`,
+        description:
+          `<p>The Vakt throws ${v('output')} on the road and none into the eyes of those who come towards you. ` +
+          `It lasts ${v('burn-time')} on its usual setting.</p><p>A green ring says that the battery will last ` +
+          'for the way home.</p>',
         points: [`${v('output')}, cut off at the top`, `Lasts ${v('burn-time')}`, 'Charges in two hours'],
       },
       'de-CH': {
         name: 'Frontlicht Vakt {n}',
         summary: 'Ein Licht für den Arbeitsweg, dessen klare Oberkante niemanden blendet.',
-        description: `<p>Das Vakt wirft ${v('output')} auf die Strasse und nichts in die Augen der Entgegenkommenden. In der üblichen Stufe leuchtet es ${v('burn-time')}.</p>`,
+        description:
+          `<p>Das Vakt wirft ${v('output')} auf die Strasse und nichts in die Augen der Entgegenkommenden. In ` +
+          `der üblichen Stufe leuchtet es ${v('burn-time')}.</p>`,
         points: [`${v('output')}, oben abgeschnitten`, `Leuchtet ${v('burn-time')}`, 'In zwei Stunden geladen'],
       },
       'fr-CH': {
         name: 'Feu avant Vakt {n}',
         summary: 'Un feu pour le trajet quotidien, dont la coupure nette n’éblouit personne.',
-        description: `<p>Le Vakt projette ${v('output')} sur la route, et rien dans les yeux de ceux qui arrivent en face. Autonomie: ${v('burn-time')}.</p>`,
+        description:
+          `<p>Le Vakt projette ${v('output')} sur la route, et rien dans les yeux de ceux qui arrivent en ` +
+          `face. Autonomie: ${v('burn-time')}.</p>`,
         points: [`${v('output')}, coupure nette`, `Autonomie de ${v('burn-time')}`, 'Chargé en deux heures'],
       },
       'it-CH': { name: 'Luce anteriore Vakt {n}', summary: 'Una luce per tutti i giorni che non abbaglia nessuno.' },
       'de-DE': {
         name: 'Frontlicht Vakt {n}',
         summary: 'Ein Licht für den Arbeitsweg, dessen klare Oberkante niemanden blendet.',
-        description: `<p>Das Vakt wirft ${v('output')} auf die Straße und nichts in die Augen der Entgegenkommenden. In der üblichen Stufe leuchtet es ${v('burn-time')}.</p>`,
+        description:
+          `<p>Das Vakt wirft ${v('output')} auf die Straße und nichts in die Augen der Entgegenkommenden. In ` +
+          `der üblichen Stufe leuchtet es ${v('burn-time')}.</p>`,
       },
       'nl-BE': { name: 'Voorlicht Vakt {n}', summary: 'Een licht voor elke dag dat niemand verblindt.' },
       'sv-SE': { name: 'Framlampa Vakt {n}', summary: 'En lampa för pendling som inte bländar någon.' },
@@ -111,18 +120,24 @@ export const hardware: Line[] = [
       'en-GB': {
         name: 'Fjell {n} dynamo light',
         summary: 'Light for as long as the wheel turns, and four minutes after.',
-        description: `<p>The Fjell needs no charging: a hub dynamo feeds it from walking pace. It gives ${v('output')} and keeps a standlight at the crossing.</p>`,
+        description:
+          `<p>The Fjell needs no charging: a hub dynamo feeds it from walking pace. It gives ${v('output')} ` +
+          'and keeps a standlight at the crossing.</p>',
         points: ['Runs from any hub dynamo', 'Standlight for four minutes', `${v('output')} at 15 km/h`],
         mounting:
-          '<p>Screw the bracket to the fork crown with the washer in front, then turn the lamp until its edge meets the road ten metres ahead.</p>',
+          '<p>Screw the bracket to the fork crown with the washer in front, then turn the lamp until its ' +
+          'edge meets the road ten metres ahead.</p>',
       },
       'de-CH': {
         name: 'Dynamolicht Fjell {n}',
         summary: 'Licht, solange sich das Rad dreht, und vier Minuten länger.',
-        description: `<p>Das Fjell muss nie geladen werden: Ein Nabendynamo speist es ab Schritttempo. Es gibt ${v('output')} und behält an der Kreuzung ein Standlicht.</p>`,
+        description:
+          '<p>Das Fjell muss nie geladen werden: Ein Nabendynamo speist es ab Schritttempo. Es gibt ' +
+          `${v('output')} und behält an der Kreuzung ein Standlicht.</p>`,
         points: ['Läuft an jedem Nabendynamo', 'Vier Minuten Standlicht'],
         mounting:
-          '<p>Den Halter mit der Scheibe voran an die Gabelkrone schrauben, dann die Lampe drehen, bis ihre Kante zehn Meter voraus auf die Strasse trifft.</p>',
+          '<p>Den Halter mit der Scheibe voran an die Gabelkrone schrauben, dann die Lampe drehen, bis ihre ' +
+          'Kante zehn Meter voraus auf die Strasse trifft.</p>',
       },
       'fr-CH': { name: 'Feu dynamo Fjell {n}' },
       'de-DE': {
@@ -156,13 +171,17 @@ export const hardware: Line[] = [
       'en-GB': {
         name: 'Glimt {n} rear light',
         summary: 'Seen from half a kilometre, and brighter when you brake.',
-        description: `<p>A sensor feels you slow down and turns the Glimt up for three seconds. It lasts ${v('burn-time')}.</p>`,
+        description:
+          '<p>A sensor feels you slow down and turns the Glimt up for three seconds. It lasts ' +
+          `${v('burn-time')}.</p>`,
         points: ['Brake light by sensor', `Lasts ${v('burn-time')}`, 'Strap fits any seat post'],
       },
       'de-CH': {
         name: 'Rücklicht Glimt {n}',
         summary: 'Auf einen halben Kilometer sichtbar, und heller beim Bremsen.',
-        description: `<p>Ein Sensor spürt das Bremsen und stellt das Glimt drei Sekunden heller. Es leuchtet ${v('burn-time')}.</p>`,
+        description:
+          '<p>Ein Sensor spürt das Bremsen und stellt das Glimt drei Sekunden heller. Es leuchtet ' +
+          `${v('burn-time')}.</p>`,
         points: ['Bremslicht mit Sensor', `Leuchtet ${v('burn-time')}`, 'Band passt an jede Sattelstütze'],
       },
       'fr-CH': { name: 'Feu arrière Glimt {n}', summary: 'Visible à cinq cents mètres, et plus fort au freinage.' },
@@ -238,13 +257,17 @@ export const hardware: Line[] = [
       'en-GB': {
         name: 'Bastion shackle lock {n}',
         summary: 'Hardened steel that costs a thief more time than he has.',
-        description: `<p>Both ends of the shackle lock, so one cut is not enough. Our own level: ${v('security-level')} of 10. It weighs ${v('weight')}, and most of that is where it counts.</p>`,
+        description:
+          `<p>Both ends of the shackle lock, so one cut is not enough. Our own level: ${v('security-level')} ` +
+          `of 10. It weighs ${v('weight')}, and most of that is where it counts.</p>`,
         points: ['Locks at both ends', `Level ${v('security-level')} of 10`, 'Three keys, one with a light'],
       },
       'de-CH': {
         name: 'Bügelschloss Bastion {n}',
         summary: 'Gehärteter Stahl, der mehr Zeit kostet, als ein Dieb hat.',
-        description: `<p>Der Bügel schliesst auf beiden Seiten, ein Schnitt genügt also nicht. Unsere Stufe: ${v('security-level')} von 10.</p>`,
+        description:
+          '<p>Der Bügel schliesst auf beiden Seiten, ein Schnitt genügt also nicht. Unsere Stufe: ' +
+          `${v('security-level')} von 10.</p>`,
         points: [
           'Schliesst auf beiden Seiten',
           `Stufe ${v('security-level')} von 10`,
@@ -254,7 +277,9 @@ export const hardware: Line[] = [
       'fr-CH': {
         name: 'Antivol en U Bastion {n}',
         summary: 'Un acier trempé qui coûte au voleur plus de temps qu’il n’en a.',
-        description: `<p>L’arceau se verrouille des deux côtés: une coupe ne suffit pas. Notre niveau: ${v('security-level')} sur 10.</p>`,
+        description:
+          '<p>L’arceau se verrouille des deux côtés: une coupe ne suffit pas. Notre niveau: ' +
+          `${v('security-level')} sur 10.</p>`,
         points: ['Verrouillé des deux côtés', `Niveau ${v('security-level')} sur 10`],
       },
       'de-DE': {
@@ -325,24 +350,31 @@ export const hardware: Line[] = [
       'en-GB': {
         name: 'Rear rack {n}',
         summary: 'A plain, stiff rack for frames with two eyelets a side.',
-        description: `<p>Ten-millimetre rails, so every pannier of ours hooks on without an adapter. It carries ${v('load-limit')}.</p>`,
+        description:
+          '<p>Ten-millimetre rails, so every pannier of ours hooks on without an adapter. It carries ' +
+          `${v('load-limit')}.</p>`,
         points: [`Carries ${v('load-limit')}`, `Rails of ${v('rail-diameter')}`, 'Bolts and stays in the box'],
         mounting:
-          '<p>Start all four bolts by hand. Tighten the lower pair first, then level the rack and tighten the upper one.</p>',
+          '<p>Start all four bolts by hand. Tighten the lower pair first, then level the rack and tighten ' +
+          'the upper one.</p>',
       },
       'de-CH': {
         name: 'Hinterer Gepäckträger {n}',
         summary: 'Ein schlichter, steifer Träger für Rahmen mit zwei Ösen pro Seite.',
-        description: `<p>Rohre von zehn Millimetern, so passt jede unserer Taschen ohne Adapter. Er trägt ${v('load-limit')}.</p>`,
+        description:
+          '<p>Rohre von zehn Millimetern, so passt jede unserer Taschen ohne Adapter. Er trägt ' +
+          `${v('load-limit')}.</p>`,
         points: [`Trägt ${v('load-limit')}`, `Rohre von ${v('rail-diameter')}`, 'Schrauben und Streben liegen bei'],
         mounting:
-          '<p>Alle vier Schrauben von Hand ansetzen. Zuerst das untere Paar anziehen, dann den Träger ausrichten und das obere anziehen.</p>',
+          '<p>Alle vier Schrauben von Hand ansetzen. Zuerst das untere Paar anziehen, dann den Träger ' +
+          'ausrichten und das obere anziehen.</p>',
       },
       'fr-CH': {
         name: 'Porte-bagages arrière {n}',
         summary: 'Un porte-bagages simple et rigide, pour cadres à deux œillets par côté.',
         mounting:
-          '<p>Engager les quatre vis à la main. Serrer d’abord celles du bas, mettre le porte-bagages à niveau, puis serrer celles du haut.</p>',
+          '<p>Engager les quatre vis à la main. Serrer d’abord celles du bas, mettre le porte-bagages à ' +
+          'niveau, puis serrer celles du haut.</p>',
       },
       'it-CH': { name: 'Portapacchi posteriore {n}' },
       'de-DE': {
@@ -373,7 +405,9 @@ export const hardware: Line[] = [
       'en-GB': {
         name: 'Porteur front rack {n}',
         summary: 'Brazed by hand, for a bag or a crate over the front wheel.',
-        description: `<p>Chromoly tube, brazed and painted one at a time. It carries ${v('load-limit')} low enough that the steering stays calm.</p>`,
+        description:
+          `<p>Chromoly tube, brazed and painted one at a time. It carries ${v('load-limit')} low enough that ` +
+          'the steering stays calm.</p>',
         points: [`Carries ${v('load-limit')}`, 'Wooden slats as an extra'],
       },
       'de-CH': {
@@ -405,7 +439,9 @@ export const hardware: Line[] = [
       'en-GB': {
         name: 'Quick rack {n}',
         summary: 'Clamps to the seat post in a minute, for bicycles without eyelets.',
-        description: `<p>One bolt and two rubber sleeves, and the quick rack sits. It carries ${v('load-limit')}, which is a bag of shopping and no more: the seat post takes it all.</p>`,
+        description:
+          `<p>One bolt and two rubber sleeves, and the quick rack sits. It carries ${v('load-limit')}, which ` +
+          'is a bag of shopping and no more: the seat post takes it all.</p>',
         points: ['Needs no eyelets', `Carries ${v('load-limit')}`, 'For round seat posts of 25 to 32 mm'],
         mounting:
           '<p>Grease nothing. Close the clamp until the rack no longer turns by hand, then a quarter turn more.</p>',

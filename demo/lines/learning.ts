@@ -67,19 +67,25 @@ export const learning: Line[] = [
       'en-GB': {
         name: 'Evening course: {n}',
         summary: 'Bring your own bicycle and take it home better.',
-        description: `<p>${v('duration')} at the bench with somebody who does this every day, and never more than ${v('places')} of you. Tools, tea and rags are there. You do the work; we show you how.</p>`,
+        description:
+          `<p>${v('duration')} at the bench with somebody who does this every day, and never more than ` +
+          `${v('places')} of you. Tools, tea and rags are there. You do the work; we show you how.</p>`,
         points: [`${v('duration')}, ${v('places')} places`, 'On your own bicycle', 'Tools and tea are there'],
       },
       'de-DE': {
         name: 'Abendkurs: {n}',
         summary: 'Bringen Sie Ihr eigenes Rad mit und nehmen Sie es besser wieder mit nach Hause.',
-        description: `<p>${v('duration')} an der Werkbank mit jemandem, der das jeden Tag macht, und nie mehr als ${v('places')} Leute. Werkzeug, Tee und Lappen sind da. Sie arbeiten, wir zeigen wie.</p>`,
+        description:
+          `<p>${v('duration')} an der Werkbank mit jemandem, der das jeden Tag macht, und nie mehr als ` +
+          `${v('places')} Leute. Werkzeug, Tee und Lappen sind da. Sie arbeiten, wir zeigen wie.</p>`,
         points: [`${v('duration')}, ${v('places')} Plätze`, 'Am eigenen Rad', 'Werkzeug und Tee sind da'],
       },
       'de-CH': {
         name: 'Abendkurs: {n}',
         summary: 'Bringen Sie Ihr eigenes Velo mit und nehmen Sie es besser wieder mit nach Hause.',
-        description: `<p>${v('duration')} an der Werkbank mit jemandem, der das jeden Tag macht, und nie mehr als ${v('places')} Leute. Werkzeug, Tee und Lappen sind da. Sie arbeiten, wir zeigen wie.</p>`,
+        description:
+          `<p>${v('duration')} an der Werkbank mit jemandem, der das jeden Tag macht, und nie mehr als ` +
+          `${v('places')} Leute. Werkzeug, Tee und Lappen sind da. Sie arbeiten, wir zeigen wie.</p>`,
       },
       'fr-CH': { name: 'Cours du soir : {n}', summary: 'Venez avec votre vélo, repartez avec un vélo meilleur.' },
     },
@@ -108,7 +114,9 @@ export const learning: Line[] = [
       'de-DE': {
         name: 'Wochenendkurs: {n}',
         summary: 'Zwei Tage mit Feuer, Feilen und Geduld.',
-        description: `<p>${v('duration')} mit Ilka Varga und ihrer Tochter. Sie gehen mit einem Stück nach Hause, das Sie selbst gemacht haben.</p>`,
+        description:
+          `<p>${v('duration')} mit Ilka Varga und ihrer Tochter. Sie gehen mit einem Stück nach Hause, das Sie ` +
+          'selbst gemacht haben.</p>',
       },
       'fr-CH': { name: 'Cours de week-end : {n}', summary: 'Deux jours avec le feu, la lime et la patience.' },
       'it-CH': { name: 'Corso di fine settimana: {n}' },
@@ -178,7 +186,9 @@ export const learning: Line[] = [
       'en-GB': {
         name: 'Repair guide: {n}',
         summary: 'Drawn step by step, to be read with dirty hands.',
-        description: `<p>${v('pages')} pages, one step to a page, large enough to read from the floor. To print or to keep on the telephone.</p>`,
+        description:
+          `<p>${v('pages')} pages, one step to a page, large enough to read from the floor. To print or to ` +
+          'keep on the telephone.</p>',
         points: ['One step to a page', `${v('pages')} pages`, 'To print or to read on a telephone'],
       },
       'de-DE': {

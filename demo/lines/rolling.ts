@@ -63,15 +63,20 @@ export const rolling: Line[] = [
       'en-GB': {
         name: 'Ishi {n} tyre',
         summary: 'For broken glass, tram rails and the shortcut along the canal.',
-        description: `<p>Under the tread lies a belt that turns glass and thorns aside. The shoulders are grooved for wet leaves, the middle is smooth for speed. Ride it at up to ${v('max-pressure')}.</p>`,
+        description:
+          '<p>Under the tread lies a belt that turns glass and thorns aside. The shoulders are grooved for wet ' +
+          `leaves, the middle is smooth for speed. Ride it at up to ${v('max-pressure')}.</p>`,
         points: ['Belt against glass and thorns', 'Reflective sidewall', `Up to ${v('max-pressure')}`],
         mounting:
-          '<p>The arrow on the side shows the way it turns. Press the bead into the middle of the rim all round before the last lever.</p>',
+          '<p>The arrow on the side shows the way it turns. Press the bead into the middle of the rim all ' +
+          'round before the last lever.</p>',
       },
       'de-DE': {
         name: 'Reifen Ishi {n}',
         summary: 'Für Scherben, Schienen und die Abkürzung am Kanal.',
-        description: `<p>Unter dem Profil liegt ein Gürtel, der Scherben und Dornen abweist. Die Schultern greifen auf nassem Laub, die Mitte rollt glatt. Fahren Sie ihn mit bis zu ${v('max-pressure')}.</p>`,
+        description:
+          '<p>Unter dem Profil liegt ein Gürtel, der Scherben und Dornen abweist. Die Schultern greifen auf ' +
+          `nassem Laub, die Mitte rollt glatt. Fahren Sie ihn mit bis zu ${v('max-pressure')}.</p>`,
         points: ['Gürtel gegen Scherben und Dornen', 'Reflektierende Flanke', `Bis ${v('max-pressure')}`],
       },
       'fr-CH': {
@@ -115,13 +120,17 @@ export const rolling: Line[] = [
       'en-GB': {
         name: 'Isgreb {n} studded tyre',
         summary: 'Steel pins that hold where shoes do not.',
-        description: `<p>On polished ice you stay upright, on clear roads you hear them hum. Let the pressure down for ice, and up to ${v('max-pressure')} for tar.</p>`,
+        description:
+          '<p>On polished ice you stay upright, on clear roads you hear them hum. Let the pressure down for ' +
+          `ice, and up to ${v('max-pressure')} for tar.</p>`,
         points: ['Pins of hardened steel', 'Softer rubber for the cold', 'Run in on dry road first'],
       },
       'de-DE': {
         name: 'Spikereifen Isgreb {n}',
         summary: 'Stahlstifte, die halten, wo Schuhe nicht halten.',
-        description: `<p>Auf blankem Eis bleiben Sie aufrecht, auf freier Straße hören Sie sie summen. Für Eis wenig Druck, für Asphalt bis ${v('max-pressure')}.</p>`,
+        description:
+          '<p>Auf blankem Eis bleiben Sie aufrecht, auf freier Straße hören Sie sie summen. Für Eis wenig ' +
+          `Druck, für Asphalt bis ${v('max-pressure')}.</p>`,
         points: [
           'Stifte aus gehärtetem Stahl',
           'Weicherer Gummi für die Kälte',
@@ -135,7 +144,9 @@ export const rolling: Line[] = [
       'sv-SE': {
         name: 'Dubbdäck Isgreb {n}',
         summary: 'Ståldubbar som håller där skorna inte gör det.',
-        description: `<p>På blankis står du upp, på barmark hör du dem surra. Sänk trycket för is och höj till ${v('max-pressure')} på asfalt.</p>`,
+        description:
+          '<p>På blankis står du upp, på barmark hör du dem surra. Sänk trycket för is och höj till ' +
+          `${v('max-pressure')} på asfalt.</p>`,
         points: ['Dubbar av härdat stål', 'Mjukare gummi för kyla', 'Kör in dem på torr väg'],
       },
       'da-DK': { name: 'Pigdæk Isgreb {n}', summary: 'Stålpigge, der holder, hvor skoene ikke gør.' },
@@ -163,7 +174,9 @@ export const rolling: Line[] = [
       'en-GB': {
         name: 'Causeway {n} tyre',
         summary: 'Broad, light and soft, for roads that were never finished.',
-        description: `<p>A supple case gives where the road does not. At half its pressure it floats over gravel; at ${v('max-pressure')} it rolls home.</p>`,
+        description:
+          '<p>A supple case gives where the road does not. At half its pressure it floats over gravel; at ' +
+          `${v('max-pressure')} it rolls home.</p>`,
         points: ['Supple case', 'Fine tread for gravel', `Weighs ${v('weight')}`],
       },
       'de-DE': {
@@ -228,14 +241,18 @@ export const rolling: Line[] = [
       'en-GB': {
         name: 'Bellows floor pump {n}',
         summary: 'A wide foot, a long hose and a gauge you can read standing up.',
-        description: `<p>Ash handle, steel barrel, and a head that knows its valve. It goes to ${v('max-pressure')}, and every part of it can be had as a spare for ten years.</p>`,
+        description:
+          `<p>Ash handle, steel barrel, and a head that knows its valve. It goes to ${v('max-pressure')}, and ` +
+          'every part of it can be had as a spare for ten years.</p>',
         points: [`Up to ${v('max-pressure')}`, 'One head for all valves', 'Spare parts for ten years'],
         box: '1 × Pump|2 × Spare washer|1 × Needle for balls',
       },
       'de-DE': {
         name: 'Standpumpe Bellows {n}',
         summary: 'Ein breiter Fuß, ein langer Schlauch und eine Anzeige, die man im Stehen liest.',
-        description: `<p>Griff aus Esche, Rohr aus Stahl und ein Kopf, der sein Ventil kennt. Sie schafft ${v('max-pressure')}, und jedes Teil gibt es zehn Jahre lang als Ersatz.</p>`,
+        description:
+          '<p>Griff aus Esche, Rohr aus Stahl und ein Kopf, der sein Ventil kennt. Sie schafft ' +
+          `${v('max-pressure')}, und jedes Teil gibt es zehn Jahre lang als Ersatz.</p>`,
         points: [`Bis ${v('max-pressure')}`, 'Ein Kopf für alle Ventile', 'Ersatzteile während zehn Jahren'],
         box: '1 × Pumpe|2 × Ersatzdichtung|1 × Nadel für Bälle',
       },

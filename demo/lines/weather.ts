@@ -44,14 +44,16 @@ export const weather: Line[] = [
         name: 'Puddle overshoes {n}',
         summary: 'Over the shoes you work in, off before the lift.',
         description:
-          '<p>The Puddle opens at the back, so it goes on over office shoes without a fight. The sole is cut out where the pedal grips, and the heel shines in headlights.</p>',
+          '<p>The Puddle opens at the back, so it goes on over office shoes without a fight. The sole is cut ' +
+          'out where the pedal grips, and the heel shines in headlights.</p>',
         points: ['Open at the back', 'Reflective heel', 'Fold into a coat pocket'],
       },
       'de-DE': {
         name: 'Überschuhe Puddle {n}',
         summary: 'Über die Büroschuhe an, vor dem Lift wieder aus.',
         description:
-          '<p>Der Puddle öffnet hinten und geht ohne Kampf über Büroschuhe. Die Sohle ist ausgeschnitten, wo das Pedal greift, und die Ferse leuchtet im Scheinwerferlicht.</p>',
+          '<p>Der Puddle öffnet hinten und geht ohne Kampf über Büroschuhe. Die Sohle ist ausgeschnitten, wo ' +
+          'das Pedal greift, und die Ferse leuchtet im Scheinwerferlicht.</p>',
         points: ['Öffnet hinten', 'Reflektierende Ferse', 'Passt gefaltet in die Manteltasche'],
       },
       'fr-CH': {
@@ -125,7 +127,9 @@ export const weather: Line[] = [
       'en-GB': {
         name: 'Shigure {n} rain jacket',
         summary: 'Packs to the size of an apple, for rain that may not come.',
-        description: `<p>Shigure is the short rain of late autumn. The jacket for it weighs ${v('weight')}, has one pocket, and packs into that.</p>`,
+        description:
+          `<p>Shigure is the short rain of late autumn. The jacket for it weighs ${v('weight')}, has one ` +
+          'pocket, and packs into that.</p>',
         points: [`Weighs ${v('weight')}`, 'Packs into its pocket', 'Vents under the arms'],
       },
       'de-DE': {
@@ -201,7 +205,8 @@ export const weather: Line[] = [
       'en-GB': {
         name: 'Hjelm {n} city helmet',
         summary: 'A round shell with a wool brim, made for short trips and long winters.',
-        description: `<p>The brim comes off for summer and goes on over the ears for winter. ${v('weight')} without it.</p>`,
+        description:
+          `<p>The brim comes off for summer and goes on over the ears for winter. ${v('weight')} without ` + 'it.</p>',
         points: ['Wool brim, comes off', 'Reflective piping all round', 'Magnet closes with one hand'],
       },
       'de-DE': {

@@ -6,7 +6,10 @@ const order = ['en-GB', 'de-DE', 'fr-CH', 'it-CH', 'nl-BE', 'sv-SE', 'da-DK', 'f
 /** German as it is written in Switzerland, which has no ß. Words that differ too are written out where they stand. */
 export const swissSpelling = (german: string) => german.replaceAll('ß', 'ss')
 
-/** Labels in English, German, French, Italian, Dutch, Swedish, Danish, Finnish, Japanese and Arabic; an empty one is not written yet. */
+/**
+ * Labels in English, German, French, Italian, Dutch, Swedish, Danish, Finnish, Japanese and Arabic; an empty one is not
+ * written yet.
+ */
 export function labels(...texts: string[]): Labels {
   const out: Labels = Object.fromEntries(order.flatMap((l, i) => (texts[i] ? [[l, texts[i]]] : [])))
   if (out['de-DE']) out['de-CH'] = swissSpelling(out['de-DE'])

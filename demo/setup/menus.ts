@@ -68,7 +68,10 @@ const known: Record<string, Record<string, Record<string, string>>> = {
   },
 }
 
-/** The phrases that are translated so far, of some languages; what appears only after an action is the first to be forgotten. */
+/**
+ * The phrases that are translated so far, of some languages; what appears only after an action is the first to be
+ * forgotten.
+ */
 export function phrasesOf(...languages: string[]): PhraseTexts {
   return Object.fromEntries(
     Object.entries(known).flatMap(([code, texts]) => {

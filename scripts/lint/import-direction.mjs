@@ -1,14 +1,17 @@
 import path from 'node:path'
 import { mayImport, rooms, without } from '../room.mjs'
 
-/** ESLint rule: imports run one way, app and server to contracts and core, contracts to core, core to nothing of ours. */
+/**
+ * ESLint rule: imports run one way, app and server to contracts and core, contracts to core, core to nothing of ours.
+ */
 export default {
   meta: {
     type: 'problem',
     schema: [],
     messages: {
       direction:
-        '“{{from}}” must not import from “{{to}}”: imports run app → contracts, core; server → contracts, core; contracts → core.',
+        '“{{from}}” must not import from “{{to}}”: imports run app → contracts, core; server → contracts, ' +
+        'core; contracts → core.',
       package: '“{{from}}” must do without the package “{{name}}”.',
     },
   },

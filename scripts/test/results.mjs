@@ -5,7 +5,6 @@ import { readFileSync } from 'node:fs'
 const linesOfFailure = 14
 
 // Runners colour what they write; a report is read as text.
-// eslint-disable-next-line no-control-regex
 const colours = /\u001b\[[0-9;]*m/g
 const shortened = (message) => message.replace(colours, '').trim().split('\n').slice(0, linesOfFailure).join('\n')
 

@@ -9,15 +9,16 @@ const zones = ['UTC', 'America/Toronto', 'Asia/Tokyo']
 const ensureChromium = () => ensureDebian('chromium', ['chromium', 'fonts-noto-cjk'], () => !has('chromium'))
 const ensureTranslateToolkit = () => ensureDebian('translate-toolkit', ['translate-toolkit'], () => !has('xliff2po'))
 
-/** The type checker and the linter, at the same time. */
+/** The formatter, the type checker and the linter, at the same time. */
 async function checks({ results, asked }) {
+  const format = async () => results.add('format', await command('format', 'npx', ['prettier', '--check', '.']))
   const types = async () => results.add('types', await command('types', 'npx', ['vue-tsc', '-b']))
   const lint = async () => results.add('lint', await command('lint', 'npx', ['eslint', '.', '--max-warnings', '0']))
   if (asked('types')) {
     const env = { ...process.env, NUXT_TELEMETRY_DISABLED: '1' }
     run('Preparing the types', 'npx', ['nuxt', 'prepare'], { env })
   }
-  await Promise.all([asked('types') && types(), asked('lint') && lint()])
+  await Promise.all([asked('types') && types(), asked('lint') && lint(), asked('format') && format()])
 }
 
 async function core({ results, filters }) {
@@ -83,9 +84,12 @@ async function hostile({ results, filters, place, asked }) {
   results.add('hostile', await vitest('hostile', { filters, env }))
 }
 
-/** `names`: what asks for a suite on the command line; `filtered`: whether words beside the names choose among its files. */
+/**
+ * `names`: what asks for a suite on the command line; `filtered`: whether words beside the names choose among its
+ * files.
+ */
 export const suites = [
-  { names: ['types', 'lint'], run: checks },
+  { names: ['format', 'types', 'lint'], run: checks },
   { names: ['core'], run: core, filtered: true },
   { names: ['zones'], run: inZones, filtered: true },
   { names: ['conformance'], run: conformance, filtered: true },

@@ -176,7 +176,10 @@ export function sqlState(e: unknown): string | undefined {
 
 /** Deadlocks and serialization failures: whoever lost them may simply begin again. */
 const begunAgain = new Set(['40P01', '40001'])
-/** Connections that were refused, cut off, or not to be had: class 08, shutdowns, too many connections, and the network's own. */
+/**
+ * Connections that were refused, cut off, or not to be had: class 08, shutdowns, too many connections, and the
+ * network's own.
+ */
 const away = new Set([
   '57P01',
   '57P02',
@@ -192,7 +195,10 @@ const away = new Set([
 const awayMessages =
   /Connection terminated|connection is closed|Client has encountered a connection error|timeout expired/i
 
-/** Whether an error says that all connections of this process were taken for longer than one waits: the database is there. */
+/**
+ * Whether an error says that all connections of this process were taken for longer than one waits: the database is
+ * there.
+ */
 export const isPoolFull = (e: unknown): boolean =>
   /timeout exceeded when trying to connect/.test(String((e as { message?: unknown } | undefined)?.message))
 
@@ -294,7 +300,9 @@ async function inSavepoint<T>(tx: Running, work: (tx: Tx) => Promise<T>): Promis
   }
 }
 
-/** Work that several parts of a program want to do on one connection, done one after the other in the order of asking. */
+/**
+ * Work that several parts of a program want to do on one connection, done one after the other in the order of asking.
+ */
 export class Turns {
   private last: Promise<unknown> = Promise.resolve()
 

@@ -96,7 +96,8 @@ type Result<T extends DecoderTask> = Awaited<ReturnType<DecoderTasks[T]>>
 
 /**
  * Has a file looked into by a process of its own, so that a file that is made to break a decoder, to take all memory or
- * to last for ever ends that process and no other. Throws a 422 problem where it does, and whatever is wrong with the file.
+ * to last for ever ends that process and no other. Throws a 422 problem where it does, and whatever is wrong with the
+ * file.
  */
 export async function decode<T extends DecoderTask>(task: T, input: Input<T>): Promise<Result<T>> {
   const answer = await gate.take(async () => {
@@ -109,7 +110,8 @@ export async function decode<T extends DecoderTask>(task: T, input: Input<T>): P
       decoder.end()
       if (e instanceof DecoderEnded)
         throw notFitting(
-          'This file takes more time or memory to read than any file should. Save it again in another program, or make it smaller, and send it again.',
+          'This file takes more time or memory to read than any file should. Save it again in another ' +
+            'program, or make it smaller, and send it again.',
         )
       throw e
     } finally {

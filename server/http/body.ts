@@ -33,9 +33,9 @@ const cutOff = (what: string) =>
 const graceForRest = 1500
 
 /**
- * Lets what is left of a request that is refused pass, unread and uncounted, so that its sender reads the answer and not
- * an error of the connection: an answer beside unread bytes is lost when the connection closes. Who does not stop in
- * time is cut off. Does nothing where all of it was read.
+ * Lets what is left of a request that is refused pass, unread and uncounted, so that its sender reads the answer and
+ * not an error of the connection: an answer beside unread bytes is lost when the connection closes. Who does not stop
+ * in time is cut off. Does nothing where all of it was read.
  */
 export async function letRestPass(event: H3Event): Promise<void> {
   const { req, res } = event.node
@@ -100,7 +100,10 @@ export async function readText(event: H3Event, most = mostOfBody): Promise<strin
   }
 }
 
-/** The body as JSON; undefined where it is empty. Throws as `readText` does, 400 where it is no JSON, 415 where it does not say that it is. */
+/**
+ * The body as JSON; undefined where it is empty. Throws as `readText` does, 400 where it is no JSON, 415 where it does
+ * not say that it is.
+ */
 export async function readJson(event: H3Event, most = mostOfBody): Promise<unknown> {
   if (!/^application\/([\w.-]+\+)?json\b/i.test(getRequestHeader(event, 'content-type') ?? '')) {
     throw new Problem(415, 'Not JSON', 'The body has to be JSON, with Content-Type: application/json.')
@@ -114,7 +117,10 @@ export async function readJson(event: H3Event, most = mostOfBody): Promise<unkno
   }
 }
 
-/** Writes the body to a file while it comes, so that its size does not matter to the memory. Throws 413, 408 and 503 problems. */
+/**
+ * Writes the body to a file while it comes, so that its size does not matter to the memory. Throws 413, 408 and 503
+ * problems.
+ */
 export async function streamToFile(event: H3Event, file: string, most: number): Promise<number> {
   if (Number(getRequestHeader(event, 'content-length') ?? 0) > most) throw tooLarge(most, 'The file')
   if (waiting.files >= mostWaiting.files) throw tooMany()

@@ -119,7 +119,8 @@ function problemOf(e: unknown): Problem {
     return new Problem(
       503,
       'Busy',
-      'Others are at the same just now, for longer than you should have to wait. Nothing has been changed. Try again in a moment.',
+      'Others are at the same just now, for longer than you should have to wait. Nothing has been changed. ' +
+        'Try again in a moment.',
       undefined,
       { retryAfter: 2 },
     )
@@ -134,7 +135,8 @@ function problemOf(e: unknown): Problem {
   }
   if (outOfDomain.has(state)) {
     return notFitting(
-      'Something in this is outside what can be stored: a number that is too large, a date that does not exist, or a character that no text can hold. Nothing has been changed.',
+      'Something in this is outside what can be stored: a number that is too large, a date that does not ' +
+        'exist, or a character that no text can hold. Nothing has been changed.',
     )
   }
   const status = (e as { statusCode?: number }).statusCode
@@ -143,7 +145,8 @@ function problemOf(e: unknown): Problem {
   return new Problem(
     500,
     'Something broke',
-    'The server could not do this. Nothing has been changed. Try again; if it stays, tell whoever runs Ink Loom what you did and when.',
+    'The server could not do this. Nothing has been changed. Try again; if it stays, tell whoever runs ' +
+      'Ink Loom what you did and when.',
   )
 }
 
@@ -178,8 +181,8 @@ async function identified(
 }
 
 /**
- * A browser adds the cookie to whatever any site makes it send, so its writes carry a token that other sites cannot know.
- * Other programs send neither Origin nor Sec-Fetch-Site, and nobody else can make them send their cookie.
+ * A browser adds the cookie to whatever any site makes it send, so its writes carry a token that other sites cannot
+ * know. Other programs send neither Origin nor Sec-Fetch-Site, and nobody else can make them send their cookie.
  */
 function crossSiteCheck(event: H3Event, token: string) {
   const browser =
@@ -208,7 +211,10 @@ function validated<T>(
 /** U+0000 stands in no text that PostgreSQL can hold, and half of a surrogate pair is no character at all. */
 const unstorable = /\u0000|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/
 
-/** The places of texts that cannot be stored, as `values[2].value`; looked for without recursion, since bodies can be nested deeply. */
+/**
+ * The places of texts that cannot be stored, as `values[2].value`; looked for without recursion, since bodies can be
+ * nested deeply.
+ */
 function unstorableTexts(body: unknown): { path: string; message: string }[] {
   const found: { path: string; message: string }[] = []
   const waiting: { at: string; value: unknown }[] = [{ at: '', value: body }]

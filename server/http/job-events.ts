@@ -108,7 +108,9 @@ export async function waitForJob(id: string): Promise<JobDocument> {
   }
 }
 
-/** What a job that is waited for comes to. Throws 409 where it was cancelled, and 500 with its error where it failed. */
+/**
+ * What a job that is waited for comes to. Throws 409 where it was cancelled, and 500 with its error where it failed.
+ */
 export async function resultOfJob(id: string): Promise<unknown> {
   const { state, result, error } = await waitForJob(id)
   if (state === 'done') return result

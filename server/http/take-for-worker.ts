@@ -7,7 +7,10 @@ import { accepted } from './accepted'
 import { resultOfJob } from './job-events'
 import { takeFile } from './take-import'
 
-/** Gives a file that was sent to the worker, as a piece of work of a kind; answers with its report, or at once where that is preferred. */
+/**
+ * Gives a file that was sent to the worker, as a piece of work of a kind; answers with its report, or at once where
+ * that is preferred.
+ */
 export async function takeForWorker(
   event: H3Event,
   person: Person,

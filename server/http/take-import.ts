@@ -20,7 +20,10 @@ const keptFor = 24 * 3600 * 1000
 const folder = () => path.join(settings().data, 'uploads')
 export const uploadPath = (upload: string) => path.join(folder(), upload)
 
-/** Takes a file in as a stream, so that its size does not matter to the memory. Returns the name under which it waits. Throws 413 where it is larger than `most` bytes. */
+/**
+ * Takes a file in as a stream, so that its size does not matter to the memory. Returns the name under which it waits.
+ * Throws 413 where it is larger than `most` bytes.
+ */
 export async function takeFile(event: H3Event, most = maxImport): Promise<string> {
   const upload = randomUUID()
   const file = uploadPath(upload)

@@ -68,7 +68,10 @@ export function unreadable(e: CsvFileError, mode: 'check' | 'apply'): ImportRepo
 /** After so many changed products the tables are settled at once. */
 const settleAfter = 5000
 
-/** Work with a file that was sent, in the name of whoever sent it. What is wrong with the file is told where it was sent. */
+/**
+ * Work with a file that was sent, in the name of whoever sent it. What is wrong with the file is told where it was
+ * sent.
+ */
 function fromFile(
   work: (file: string, of: { title: string; person: Person }, controls: JobControls) => ReturnType<Handler>,
 ): Handler {

@@ -26,8 +26,8 @@ const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
 /**
  * A worker's own connection to the queue, which is the table of jobs: it claims work with `for update skip locked`, so
- * that two workers never have the same; its lock shows others that somebody is at it, and falls with the connection; and
- * it hears of new work at once.
+ * that two workers never have the same; its lock shows others that somebody is at it, and falls with the connection;
+ * and it hears of new work at once.
  */
 export class QueueConnection {
   private client: pg.Client | undefined
@@ -171,7 +171,10 @@ const setAside =
   `This failed ${mostTries} times and was set aside; other work goes on. ` +
   'Tell whoever runs Ink Loom: the log says more.'
 
-/** Puts a job back into the queue after a failure, with a growing pause, or sets it aside after the last try. Returns whether it is tried again. */
+/**
+ * Puts a job back into the queue after a failure, with a growing pause, or sets it aside after the last try. Returns
+ * whether it is tried again.
+ */
 export async function tryAgain(id: string, tries: number): Promise<boolean> {
   if (tries >= mostTries) {
     await noteFailure(id, 'failed', setAside)
@@ -187,7 +190,10 @@ export async function tryAgain(id: string, tries: number): Promise<boolean> {
   return true
 }
 
-/** Puts a job back into the queue that lost the database in its middle, once that answers again: it was no fault of the job's own. */
+/**
+ * Puts a job back into the queue that lost the database in its middle, once that answers again: it was no fault of the
+ * job's own.
+ */
 export async function afterOutage(id: string): Promise<void> {
   await insistently(() =>
     besideTransactions().execute(sql`

@@ -29,7 +29,10 @@ const previewed = 2000
 /** So many examples a report shows of each kind. */
 export const shownAtMost = 60
 
-/** The families a change is about, as a question to the database, and the change as one over sets where it can be made so. Throws a 422 problem where the filter or the change does not fit. */
+/**
+ * The families a change is about, as a question to the database, and the change as one over sets where it can be made
+ * so. Throws a 422 problem where the filter or the change does not fit.
+ */
 function asked(
   setup: StoredSetup,
   body: BulkBody,
@@ -110,7 +113,9 @@ function reportOf(setup: StoredSetup, body: BulkBody, set: BulkSet, { sample, ..
   }
 }
 
-/** What a change would do: to all products where the database can say so by itself, else to the first ones it is about. */
+/**
+ * What a change would do: to all products where the database can say so by itself, else to the first ones it is about.
+ */
 export async function previewBulkChange(body: BulkBody, now: number): Promise<BulkReport> {
   const setup = await loadSetup(database())
   const { rootIds, set } = asked(setup, body, now)

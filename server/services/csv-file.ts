@@ -32,7 +32,9 @@ function onlyUtf8(): Transform {
       throw new CsvFileError(
         {
           code: 'wrong-encoding',
-          message: `The file is not written in UTF-8: at or after line ${line} there is a letter in another encoding. Save it again as “CSV (UTF-8)”.`,
+          message:
+            `The file is not written in UTF-8: at or after line ${line} there is a letter in another encoding. ` +
+            'Save it again as “CSV (UTF-8)”.',
         },
         line,
       )

@@ -132,7 +132,10 @@ function shown(path: string | null, value: unknown, setup: StoredSetup): string 
       : code
 }
 
-/** An item of the pool beside a product, property by property. `gtin` says which item; without, it is the first that may be it. */
+/**
+ * An item of the pool beside a product, property by property. `gtin` says which item; without, it is the first that may
+ * be it.
+ */
 export async function besideProduct(sku: string, gtin: string | undefined): Promise<PoolBeside> {
   const db = database()
   const { setup, family, product } = await familyOf(sku)
@@ -262,7 +265,10 @@ export async function takeFromPool(person: Person, sku: string, body: TakeOverBo
   })
 }
 
-/** Lets a product's own value stand beside what the pool says, with the reason; asks the pool to put its own right, if wanted. */
+/**
+ * Lets a product's own value stand beside what the pool says, with the reason; asks the pool to put its own right, if
+ * wanted.
+ */
 export async function keepOwn(person: Person, sku: string, body: KeepOwnBody, now: number): Promise<void> {
   require(person, 'edit-products')
   const item = await itemNamed(body.gtin)

@@ -28,7 +28,9 @@ const elements = new Set(
 const inFile = /^\s*(#|data:image\/(png|jpeg|webp|gif);)/i
 const outside = 'it points to something outside of it. Put what it needs into the file.'
 
-/** A style as it is read (CSS Syntax Level 3): comments are nothing, and escapes are the characters that they stand for. */
+/**
+ * A style as it is read (CSS Syntax Level 3): comments are nothing, and escapes are the characters that they stand for.
+ */
 function resolved(style: string): string {
   return style
     .replace(/\/\*[\s\S]*?(\*\/|$)/g, '')

@@ -28,7 +28,10 @@ export interface ExportedFile {
   chunks: AsyncGenerator<string | Buffer>
 }
 
-/** Products as a file that an import reads as no change; parents stand before their variants. Throws a 422 problem before anything is sent. */
+/**
+ * Products as a file that an import reads as no change; parents stand before their variants. Throws a 422 problem
+ * before anything is sent.
+ */
 export async function exportProducts(body: ExportBody, now: number): Promise<ExportedFile> {
   const db = database()
   const setup = await loadSetup(db)
@@ -68,7 +71,10 @@ const familiesAtOnce = 1000
 /** How many stretches of families the database reads ahead of what is written. */
 const readAhead = 2
 
-/** Families in the order of their numbers; `columns` are all that is read of them. The database reads on while these are written. */
+/**
+ * Families in the order of their numbers; `columns` are all that is read of them. The database reads on while these are
+ * written.
+ */
 async function* families(
   setup: StoredSetup,
   ids: readonly number[],
@@ -132,7 +138,8 @@ async function* spreadsheet(
     for await (const some of families(setup, ids, columns)) {
       for (const p of members(some)) {
         if (++n > maxSheetRows) throw new Error('A spreadsheet has at most 1,048,576 rows. Save as CSV.')
-        // Texts are typed as texts, so no cell can be taken for a formula; what guards them in CSV stays, for an import removes it.
+        // Texts are typed as texts, so no cell can be taken for a formula; what guards them in CSV stays, for an import
+        // removes it.
         sheet
           .addRow(
             rowOf(p, columns, setup).map((cell, i) =>

@@ -16,7 +16,10 @@ export class FeedProblem extends ForPeople {}
 export interface FeedSource {
   /** What is wrong with a place, or undefined. */
   check(place: string): string | undefined
-  /** Puts the file into `to` and answers the mark by which it is known again; undefined where it has the mark that was seen. Throws FeedProblem. */
+  /**
+   * Puts the file into `to` and answers the mark by which it is known again; undefined where it has the mark that was
+   * seen. Throws FeedProblem.
+   */
   fetch(place: string, seen: string | null, to: string): Promise<string | undefined>
 }
 

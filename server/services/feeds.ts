@@ -40,7 +40,11 @@ async function enqueueFeed(code: string, name: string, personId: number | null, 
   return inTransaction(async (tx) => {
     const id = await enqueue(tx, { kind: 'feed', title: `Fetching ${name}`, personId, input: { code } })
     await tx.db.execute(
-      sql`update feed set job = ${id}, due = ${new Date(now).toISOString()}::timestamptz + every_minutes * interval '1 minute' where code = ${code}`,
+      sql`
+        update feed
+        set job = ${id}, due = ${new Date(now).toISOString()}::timestamptz + every_minutes * interval '1 minute'
+        where code = ${code}
+      `,
     )
     return id
   })
@@ -57,7 +61,8 @@ export async function runFeedNow(person: Person, code: string, now: number): Pro
 /** Puts feeds whose turn it is into the queue, each once whoever else looks. Returns their codes. */
 export async function enqueueDueFeeds(now: number): Promise<string[]> {
   const { rows } = await database().execute<{ code: string; name: string }>(sql`
-    update feed set due = ${new Date(now).toISOString()}::timestamptz + every_minutes * interval '1 minute' where not resting and due <= ${new Date(now).toISOString()} returning code, name`)
+    update feed set due = ${new Date(now).toISOString()}::timestamptz + every_minutes * interval '1 minute'
+    where not resting and due <= ${new Date(now).toISOString()} returning code, name`)
   for (const { code, name } of rows) await enqueueFeed(code, name, null, now)
   return rows.map((r) => r.code)
 }
@@ -72,10 +77,20 @@ export interface FeedReport {
 const countOf = (n: number, word: string) => `${n.toLocaleString('en-GB')} ${word}`
 
 /** How an import ended, in a line. */
-function said(report: ImportReport): string {
-  if (!report.applied && report.rejectedCount > 0)
-    return `${countOf(report.rejectedCount, report.rejectedCount === 1 ? 'problem' : 'problems')}, nothing was taken. The first: row ${report.rejected[0]!.row}, ${report.rejected[0]!.message}`
-  return `${countOf(report.created, 'made')}, ${countOf(report.updated, 'changed')}, ${countOf(report.unchanged, 'as they were')}${report.rejectedCount > 0 ? `, ${countOf(report.rejectedRows, 'rows refused')}` : ''}`
+function summaryOf(report: ImportReport): string {
+  const { applied, rejectedCount, rejected } = report
+  if (!applied && rejectedCount > 0) {
+    const problems = countOf(rejectedCount, rejectedCount === 1 ? 'problem' : 'problems')
+    const first = rejected[0]!
+    return `${problems}, nothing was taken. The first: row ${first.row}, ${first.message}`
+  }
+  const counts = [
+    countOf(report.created, 'made'),
+    countOf(report.updated, 'changed'),
+    countOf(report.unchanged, 'as they were'),
+  ]
+  if (rejectedCount > 0) counts.push(countOf(report.rejectedRows, 'rows refused'))
+  return counts.join(', ')
 }
 
 /**
@@ -114,7 +129,7 @@ export async function lookAtFeed(
       now,
       ...controls,
     })
-    await ended(said(report), mark)
+    await ended(summaryOf(report), mark)
     return { state: report.applied || report.rejectedCount === 0 ? 'imported' : 'refused', report }
   } catch (e) {
     if (e instanceof FeedProblem || e instanceof CsvFileError) await ended(e.message)

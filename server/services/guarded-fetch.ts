@@ -5,8 +5,8 @@ import { BlockList, isIP } from 'node:net'
 import { settings } from '../settings'
 import { ForPeople } from './problem'
 
-// What people name as an address is fetched by the server, which stands where they may not: so only public addresses are
-// fetched, each is checked after its name was resolved, and the connection goes to the address that was checked.
+// What people name as an address is fetched by the server, which stands where they may not: so only public addresses
+// are fetched, each is checked after its name was resolved, and the connection goes to the address that was checked.
 
 /** Addresses that are not of the public network (the special-purpose registries of RFC 6890 and its updates). */
 const reserved = new BlockList()
@@ -40,7 +40,10 @@ for (const [network, bits] of [
   reserved.addSubnet(network, bits, 'ipv6')
 }
 
-/** The IPv4 address that an IPv6 address carries (RFC 4291, 6052): mapped, compatible, or behind a translator; undefined where none. */
+/**
+ * The IPv4 address that an IPv6 address carries (RFC 4291, 6052): mapped, compatible, or behind a translator; undefined
+ * where none.
+ */
 export function embeddedAddress(address: string): string | undefined {
   const groups = groupsOf(address)
   if (!groups) return undefined
@@ -89,16 +92,21 @@ function isNamed(host: string, address: string): boolean {
   })
 }
 
-/** Why something was not fetched. It says the same whether nobody answers, or somebody who is none of the asker's business. */
+/**
+ * Why something was not fetched. It says the same whether nobody answers, or somebody who is none of the asker's
+ * business.
+ */
 export class FetchRefused extends ForPeople {}
 
 const noAnswer = (place: string) =>
   new FetchRefused(
-    `${place} could not be fetched: there is no answer that can be read there. Check the address, or ask whoever runs it.`,
+    `${place} could not be fetched: there is no answer that can be read there. Check the address, or ask ` +
+      'whoever runs it.',
   )
 const notPublic = (place: string) =>
   new FetchRefused(
-    `${place} is not a public address, and such addresses are not fetched. Whoever runs Ink Loom can name those that may be (INKLOOM_ALLOW_PRIVATE_FETCH).`,
+    `${place} is not a public address, and such addresses are not fetched. Whoever runs Ink Loom can ` +
+      'name those that may be (INKLOOM_ALLOW_PRIVATE_FETCH).',
   )
 
 /** The address of a host that a connection goes to: resolved once, and checked. Throws FetchRefused. */

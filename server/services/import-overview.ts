@@ -20,7 +20,9 @@ export interface Overview {
   skus: Map<string, boolean>
 }
 
-/** Reads a file once for what its rows cannot be read without. Throws CsvFileError where it cannot be read to its end. */
+/**
+ * Reads a file once for what its rows cannot be read without. Throws CsvFileError where it cannot be read to its end.
+ */
 export async function overviewOf(table: TableFile, setup: StoredSetup, mapping: Mapping | null): Promise<Overview> {
   let columns: Column[] | undefined
   let headerProblems: Rejected[] = []

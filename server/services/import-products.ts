@@ -235,7 +235,9 @@ class ImportRun {
         column: '',
         value: cells[width]!.slice(0, 200),
         code: 'too-many-cells',
-        message: `This row has ${cells.length} cells, the header has ${width}. A cell with a separator in it needs quotation marks.`,
+        message:
+          `This row has ${cells.length} cells, the header has ${width}. A cell with a separator in it needs ` +
+          'quotation marks.',
       })
     } else if (cells.length < width && cells.length === 1 && width > 1) {
       draft.problems.push({
@@ -290,7 +292,8 @@ class ImportRun {
             'parent',
             draft.parent,
             'unknown-parent',
-            `There is no product “${draft.parent}”, in the catalogue or in this file's good rows. Add it, or correct the SKU.`,
+            `There is no product “${draft.parent}”, in the catalogue or in this file's good rows. Add it, or ` +
+              'correct the SKU.',
           )
         continue
       }

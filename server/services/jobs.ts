@@ -55,7 +55,10 @@ export interface WorkControls {
 /** Ends work in the middle that was cancelled: its transaction falls, and nothing of it stands. */
 export class Cancelled extends Error {}
 
-/** Does a part of work that stands by itself. Answers false where the work was cancelled meanwhile, and nothing of the part stands. */
+/**
+ * Does a part of work that stands by itself. Answers false where the work was cancelled meanwhile, and nothing of the
+ * part stands.
+ */
 export async function standsUnlessCancelled(part: () => Promise<unknown>): Promise<boolean> {
   try {
     await part()
@@ -69,7 +72,10 @@ export async function standsUnlessCancelled(part: () => Promise<unknown>): Promi
 /** The channel on which changes of jobs are told. */
 export const jobChannel = 'inkloom_job'
 
-/** Puts work into the queue, as part of the transaction that causes it: it is never lost, and never done for what did not stand. Returns its id. */
+/**
+ * Puts work into the queue, as part of the transaction that causes it: it is never lost, and never done for what did
+ * not stand. Returns its id.
+ */
 export async function enqueue(
   tx: Tx,
   job: { kind: JobKind; title: string; personId: number | null; input: Record<string, unknown> },
@@ -130,7 +136,10 @@ export async function refuseWhenCancelled(tx: Tx, id: string): Promise<void> {
   if (rows[0]?.state === 'cancelled') throw new Cancelled()
 }
 
-/** Cancels a job of a person's own, or anybody's where they may import: one that waits at once, one that runs as soon as it looks up. When this ends, the job writes nothing more. */
+/**
+ * Cancels a job of a person's own, or anybody's where they may import: one that waits at once, one that runs as soon as
+ * it looks up. When this ends, the job writes nothing more.
+ */
 export async function cancelJob(person: Person, id: string): Promise<void> {
   const job = await getJob(id)
   if (!job) throw notFound(`work “${id}”`)
@@ -142,7 +151,8 @@ export async function cancelJob(person: Person, id: string): Promise<void> {
 export async function endJob(id: string): Promise<void> {
   const db = database()
   await db.execute(sql`
-    update job set state = 'cancelled', finished = case when state = 'queued' then ${nowDate().toISOString()}::timestamptz else finished end
+    update job set state = 'cancelled', finished = case
+    when state = 'queued' then ${nowDate().toISOString()}::timestamptz else finished end
     where id = ${id} and state in ('queued', 'running')`)
   await db.execute(sql`select pg_notify(${jobChannel}, ${id})`)
   await inTransaction((tx) => tx.db.execute(sql`select pg_advisory_xact_lock(${commitLock(id)})`))

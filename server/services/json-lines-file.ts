@@ -6,7 +6,9 @@ import { CsvFileError, type CsvRecord } from './csv-file'
 
 type Json = Record<string, unknown>
 
-/** A value of a line as a cell: lists of texts with bars, rows of a table and items of a box as their types read them. */
+/**
+ * A value of a line as a cell: lists of texts with bars, rows of a table and items of a box as their types read them.
+ */
 function cellOf(value: unknown): string {
   if (value === null || value === undefined) return ''
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
@@ -25,7 +27,9 @@ function cellOf(value: unknown): string {
   return typeof value === 'string' ? guardCell(value) : String(value)
 }
 
-/** A line as named cells: flat names of a product file as they are, and a product as an export writes it taken apart. */
+/**
+ * A line as named cells: flat names of a product file as they are, and a product as an export writes it taken apart.
+ */
 function flattened(line: Json): Map<string, string> {
   const out = new Map<string, string>()
   const own = new Set(['values', 'prices', 'variants', 'created', 'changed'])
@@ -132,7 +136,10 @@ async function* lines(file: string): AsyncGenerator<{ line: number; cells: Map<s
   }
 }
 
-/** A JSON Lines file as records, the names of all their cells first: a reader that gathers the names when it is first asked. */
+/**
+ * A JSON Lines file as records, the names of all their cells first: a reader that gathers the names when it is first
+ * asked.
+ */
 export function jsonLinesReader(file: string): () => AsyncGenerator<CsvRecord> {
   let headers: string[] | undefined
   return () =>

@@ -74,16 +74,26 @@ async function listProducts(o: {
       or r.id in (select f.root_id from fact f where f.attribute_id = ${name} and f.txt like ${like})
       or r.id in (select f.root_id from fact_text f where f.attribute_id = ${name} and f.txt like ${like}))`
     }`
-  // What a search finds is found once and kept; without one, the page is read along the SKUs' index, and only counting looks at all.
-  const found = sql`with found as ${q === '' ? sql`not materialized` : sql`materialized`} (select r.id, r.sku from product r where ${where})`
+  // What a search finds is found once and kept; without one, the page is read along the SKUs' index, and only counting
+  // looks at all.
+  const found = sql`
+    with found as ${q === '' ? sql`not materialized` : sql`materialized`} (select r.id, r.sku from product r
+    where ${where})
+  `
   const { rows } = await db.execute<ListedProduct & { total: number } & Record<string, unknown>>(sql`
-    ${found}, page as (select id from found where ${o.cursor === undefined ? sql`true` : sql`sku > ${o.cursor}`} order by sku limit ${o.limit + 1} offset ${o.offset ?? 0})
-    select (select count(*)::int from found) as total, r.sku, n.txt as name, n.language as "nameLanguage", r.type, r.category, r.brand, r.status, r.gtin, r.stock,
-      (select min(p.amount) from fact_price p where p.root_id = r.id and p.storefront_id = ${shop} and not p.special) as price,
+    ${found}, page as (select id from found where ${o.cursor === undefined ? sql`true` : sql`sku > ${o.cursor}`}
+      order by sku limit ${o.limit + 1} offset ${o.offset ?? 0})
+    select (select count(*)::int from found) as total, r.sku, n.txt as name, n.language as "nameLanguage", r.type,
+      r.category, r.brand, r.status, r.gtin, r.stock,
+      (select min(p.amount) from fact_price p where p.root_id = r.id and p.storefront_id = ${shop}
+      and not p.special) as price,
       (select count(*)::int from product x where x.root_id = r.id and x.id <> r.id) as variants,
-      (select v.value ->> 0 from value v where v.product_id = r.id and v.attribute_id = ${pictures} order by v.storefront_id limit 1) as picture
+      (select v.value ->> 0 from value v where v.product_id = r.id and v.attribute_id = ${pictures}
+      order by v.storefront_id limit 1) as picture
     from page join product r on r.id = page.id
-    left join lateral (select v.value #>> '{}' as txt, v.language from value v where v.product_id = r.id and v.attribute_id = ${name} and v.storefront_id in (0, ${shop})
+    left
+    join lateral (select v.value #>> '{}' as txt, v.language from value v where v.product_id = r.id
+      and v.attribute_id = ${name} and v.storefront_id in (0, ${shop})
       order by array_position(${chain}::text[], v.language), v.storefront_id desc limit 1) n on true
     order by r.sku`)
   const items = rows.slice(0, o.limit).map(({ total: _total, ...item }) => item)

@@ -47,7 +47,10 @@ export async function listAttributes() {
   }
 }
 
-/** Categories in their order, with the products in each, and in it and all under it; a product that is in several counts once. */
+/**
+ * Categories in their order, with the products in each, and in it and all under it; a product that is in several counts
+ * once.
+ */
 export async function listCategories() {
   const setup = await loadSetup(database())
   const { rows } = await database().execute<{ main: string | null; more: string[] | null; n: number }>(

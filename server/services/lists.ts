@@ -11,7 +11,8 @@ import { filterOf, lensOf, type LensBody } from './reach/reach'
 /** Named lists with the number of their products, by name. */
 export async function listLists() {
   const { rows } = await database().execute<{ code: string; name: string; note: string; products: number }>(sql`
-    select code, name, note, (select count(*)::int from list_member m where m.list_id = n.id) as products from named_list n order by name, code`)
+    select code, name, note, (select count(*)::int from list_member m where m.list_id = n.id) as products
+    from named_list n order by name, code`)
   return { items: rows, next: null }
 }
 
@@ -25,7 +26,10 @@ export interface ListChange {
   lens?: LensBody
 }
 
-/** Puts products into a list and takes others out, whoever else changes it meanwhile. What was asked of a version that is gone is asked again. */
+/**
+ * Puts products into a list and takes others out, whoever else changes it meanwhile. What was asked of a version that
+ * is gone is asked again.
+ */
 export async function changeList(
   person: Person,
   code: string,

@@ -272,13 +272,11 @@ async function copyAssignments(tx: Tx, copies: ReadonlyMap<string, string>, step
       .update(t.assignment)
       .set({ reach, version: sql`${t.assignment.version} + 1` })
       .where(eq(t.assignment.number, a.number))
-    await tx.db
-      .insert(t.change)
-      .values({
-        stepId: step,
-        record: `assignments:${a.code}`,
-        differences: [{ path: '', before, after: { ...before, reach } }],
-      })
+    await tx.db.insert(t.change).values({
+      stepId: step,
+      record: `assignments:${a.code}`,
+      differences: [{ path: '', before, after: { ...before, reach } }],
+    })
     await raiseStamp(tx.db, 'content')
   }
 }

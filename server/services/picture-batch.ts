@@ -19,7 +19,10 @@ import { notFitting, Problem } from './problem'
 
 const attribute = 'pictures'
 
-/** What a batch of pictures would do: pictures that come to products, in their order; and those that no product's name begins. */
+/**
+ * What a batch of pictures would do: pictures that come to products, in their order; and those that no product's name
+ * begins.
+ */
 export interface BatchPlan {
   products: { sku: string; pictures: string[]; had: number }[]
   drafts: { sku: string; name: string; picture: string }[]

@@ -66,7 +66,9 @@ export async function latestQueries(productId: number): Promise<Map<string, Pool
   return new Map(rows.map((r) => [r.path, onTheWire(r)]))
 }
 
-/** Questions to the pool, the latest first; `open` those that wait for an answer. The cursor is the moment of the last. */
+/**
+ * Questions to the pool, the latest first; `open` those that wait for an answer. The cursor is the moment of the last.
+ */
 export async function listQueries({
   state,
   cursor,
@@ -93,7 +95,10 @@ export async function listQueries({
   return { items, next: rows.length > limit ? items.at(-1)!.asked : null }
 }
 
-/** Sends questions that wait, and takes in the answers that have come. Returns how many were sent and answered. Throws PoolProblem. */
+/**
+ * Sends questions that wait, and takes in the answers that have come. Returns how many were sent and answered. Throws
+ * PoolProblem.
+ */
 export async function lookAfterQueries(now: number): Promise<{ sent: number; answered: number }> {
   const db = database()
   const open = await db.select().from(t.poolQuery).where(isNull(t.poolQuery.answered)).orderBy(t.poolQuery.asked)
@@ -117,7 +122,10 @@ export async function lookAfterQueries(now: number): Promise<{ sent: number; ans
   return { sent: waiting.length, answered: answers.length }
 }
 
-/** Notes an answer. Where the pool agrees, it says the same as the product from then on, and the reason has done its work. */
+/**
+ * Notes an answer. Where the pool agrees, it says the same as the product from then on, and the reason has done its
+ * work.
+ */
 async function takeAnswer(query: Row, { agreed, words }: PoolAnswer, now: number): Promise<void> {
   const [item] = agreed ? await dataPool().byGtin([query.gtin]) : []
   await inTransaction(async (tx) => {
@@ -146,12 +154,10 @@ async function takeAnswer(query: Row, { agreed, words }: PoolAnswer, now: number
       reason: null,
     })
     await writeSources(tx, [{ id: query.productId, differences: [difference] }], query.personId)
-    await tx.db
-      .insert(t.change)
-      .values({
-        stepId: await beginStep(tx, 'The data pool agreed', null, now),
-        record: `product:${owner.sku}`,
-        differences: [difference],
-      })
+    await tx.db.insert(t.change).values({
+      stepId: await beginStep(tx, 'The data pool agreed', null, now),
+      record: `product:${owner.sku}`,
+      differences: [difference],
+    })
   })
 }

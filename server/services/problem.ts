@@ -1,4 +1,7 @@
-/** An error whose message is a sentence for people: what happened, to what, and what to do. Trying the same again would not help. */
+/**
+ * An error whose message is a sentence for people: what happened, to what, and what to do. Trying the same again would
+ * not help.
+ */
 export class ForPeople extends Error {}
 
 /** A problem to be answered as RFC 9457 says: what is wrong, in which place, and what to do. */
@@ -27,7 +30,10 @@ export class Problem extends ForPeople {
   }
 }
 
-/** What a schema finds wrong, with each place as `values[2].storefront`; within `inside`, where the body was a part of another. */
+/**
+ * What a schema finds wrong, with each place as `values[2].storefront`; within `inside`, where the body was a part of
+ * another.
+ */
 export function schemaErrors(
   error: { details: { path: (string | number)[]; message: string }[] },
   inside = '',

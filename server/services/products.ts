@@ -226,7 +226,8 @@ export async function patchProduct(
       throw new Problem(
         412,
         'Changed meanwhile',
-        'Somebody else has changed this product since you opened it. Nothing has been overwritten; look at the newer version and decide.',
+        'Somebody else has changed this product since you opened it. Nothing has been overwritten; look at ' +
+          'the newer version and decide.',
         conflicts.length > 0 ? conflicts : undefined,
         { current: productDocument(product, family) },
       )
@@ -325,7 +326,10 @@ export async function productHistory(
   }
 }
 
-/** What takes differences of a product back, with the marks of its translations and its sources. What was changed again since stays and is named. */
+/**
+ * What takes differences of a product back, with the marks of its translations and its sources. What was changed again
+ * since stays and is named.
+ */
 export function takenBack(
   product: StoredProduct,
   known: ReadonlyMap<string, ValueSource> | undefined,

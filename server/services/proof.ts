@@ -99,7 +99,10 @@ export async function proof(sku: string, q: ProofQuery, now: number) {
   return answerOf(assemblePage(input), input)
 }
 
-/** What is being written, to see what it would do to a page: an assignment, a piece, a layout, each as it would be saved. */
+/**
+ * What is being written, to see what it would do to a page: an assignment, a piece, a layout, each as it would be
+ * saved.
+ */
 export interface Trial {
   assignment?: AssignmentRecord
   piece?: PieceRecord
@@ -113,7 +116,9 @@ export async function tryProof(sku: string, body: ProofQuery & Trial, now: numbe
   return { ...answerOf(after, withTrial(input, body)), changes: pageDifferences(assemblePage(input), after) }
 }
 
-/** The input of a page with what is tried in the place of what is saved. Throws a 422 problem where a rule does not fit. */
+/**
+ * The input of a page with what is tried in the place of what is saved. Throws a 422 problem where a rule does not fit.
+ */
 export function withTrial(input: PageInput, { assignment, piece, layout }: Trial): PageInput {
   let { assignments, pieces, own, setup } = input
   try {

@@ -118,7 +118,10 @@ export async function putStepBack(
 
 const isMade = (differences: readonly Difference[]) => differences[0]?.path === 'created'
 
-/** Removes products that a step made. Those that were changed since, have other variants, or are named in assignments stay. */
+/**
+ * Removes products that a step made. Those that were changed since, have other variants, or are named in assignments
+ * stay.
+ */
 async function removeMade(
   tx: Tx,
   stepId: number,
@@ -129,7 +132,10 @@ async function removeMade(
 ) {
   if (skus.length === 0) return
   const { rows } = await tx.db.execute<{ sku: string }>(sql`
-    select s as sku from assignment a, jsonb_array_elements_text((a.reach -> 'chosen') || (a.reach -> 'added') || (a.reach -> 'leftOut')) s where s = any(${sql.param([...skus])}::text[])`)
+    select s as sku
+    from assignment a,
+      jsonb_array_elements_text((a.reach -> 'chosen') || (a.reach -> 'added') || (a.reach -> 'leftOut')) s
+    where s = any(${sql.param([...skus])}::text[])`)
   const kept = new Set([...rows.map((r) => r.sku), ...(await changedSince(tx.db, stepId, skus))])
   const going = new Set(skus.filter((s) => !kept.has(s)))
   for (const { root, variants } of families) {
@@ -149,15 +155,13 @@ async function removeMade(
     tx,
     gone.map((p) => p.id),
   )
-  await tx.db
-    .insert(t.change)
-    .values(
-      gone.map((p) => ({
-        stepId: step,
-        record: `product:${p.sku}`,
-        differences: [{ path: 'removed', before: p.sku, after: null }],
-      })),
-    )
+  await tx.db.insert(t.change).values(
+    gone.map((p) => ({
+      stepId: step,
+      record: `product:${p.sku}`,
+      differences: [{ path: 'removed', before: p.sku, after: null }],
+    })),
+  )
   report.removed += gone.length
   // What rules read of a parent is that of the variants it has left.
   const left = families
@@ -165,7 +169,10 @@ async function removeMade(
     .map((f) => ({ root: f.root, variants: f.variants.filter((v) => !going.has(v.sku)) }))
   if (left.length === 0) return
   await tx.db.execute(
-    sql`update product set is_leaf = true where id = any(${sql.param(left.filter((f) => f.variants.length === 0).map((f) => f.root.id))}::int[])`,
+    sql`
+      update product set is_leaf = true
+      where id = any(${sql.param(left.filter((f) => f.variants.length === 0).map((f) => f.root.id))}::int[])
+    `,
   )
   await writeFacts(tx, await loadSetup(tx.db), left, new Set(left.map((f) => f.root.id)))
 }

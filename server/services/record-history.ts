@@ -15,7 +15,10 @@ function kindOf(kind: string): RecordKindName {
   return kind as RecordKindName
 }
 
-/** Kinds of which several are written in one step. What else a step changes beside products, such as an attribute, is put back by its own history. */
+/**
+ * Kinds of which several are written in one step. What else a step changes beside products, such as an attribute, is
+ * put back by its own history.
+ */
 const written: ReadonlySet<string> = new Set<RecordKindName>([
   'pieces',
   'question-sets',
@@ -27,8 +30,8 @@ const written: ReadonlySet<string> = new Set<RecordKindName>([
 ])
 
 /**
- * Takes back what a step changed in records that travel whole, as part of a transaction. Records that it made, or that are
- * gone since, stay as they are and are named, as is every part that was changed again.
+ * Takes back what a step changed in records that travel whole, as part of a transaction. Records that it made, or that
+ * are gone since, stay as they are and are named, as is every part that was changed again.
  */
 export async function putRecordsBack(
   tx: Tx,

@@ -156,13 +156,11 @@ export async function writeIn(
   await raiseStamp(tx.db, k.stamp)
   const inStep = step ?? (await beginStep(tx, `${before ? 'Changed' : 'Made'} the ${k.name} “${code}”`, person.id, now))
   const stored = (await k.read(tx.db, code))!.record
-  await tx.db
-    .insert(t.change)
-    .values({
-      stepId: inStep,
-      record: `${kind}:${code}`,
-      differences: [{ path: '', before: before?.record ?? null, after: stored }],
-    })
+  await tx.db.insert(t.change).values({
+    stepId: inStep,
+    record: `${kind}:${code}`,
+    differences: [{ path: '', before: before?.record ?? null, after: stored }],
+  })
   await k.after?.(tx, record, before?.record)
   await markLabels(tx, kind, code, before?.record, stored, setup)
   await touchByRecord(
@@ -175,8 +173,8 @@ export async function writeIn(
 }
 
 /**
- * Deletes a record, where nothing needs it any more. Throws 409 with the reasons where something does. The history keeps
- * it, so that it can be made again.
+ * Deletes a record, where nothing needs it any more. Throws 409 with the reasons where something does. The history
+ * keeps it, so that it can be made again.
  */
 export async function deleteRecord(person: Person, kind: RecordKindName, code: string, now: number): Promise<void> {
   const k = recordKinds[kind] as unknown as RecordKind<{ code: string }>
@@ -198,12 +196,10 @@ export async function deleteRecord(person: Person, kind: RecordKindName, code: s
     await raiseStamp(tx.db, k.stamp)
     await touchByRecord(tx, kind, { before: found.record as unknown as Changing, after: null, code }, setup)
     const step = await beginStep(tx, `Deleted the ${k.name} “${code}”`, person.id, now)
-    await tx.db
-      .insert(t.change)
-      .values({
-        stepId: step,
-        record: `${kind}:${code}`,
-        differences: [{ path: '', before: found.record, after: null }],
-      })
+    await tx.db.insert(t.change).values({
+      stepId: step,
+      record: `${kind}:${code}`,
+      differences: [{ path: '', before: found.record, after: null }],
+    })
   })
 }

@@ -11,7 +11,10 @@ const derivation = 2
 /** More families than this are left to the worker, so that nobody waits for them. */
 const atOnce = 500
 
-/** Derives the facts of all products of a type anew (of every product, for null): in this step where few, else by the worker. */
+/**
+ * Derives the facts of all products of a type anew (of every product, for null): in this step where few, else by the
+ * worker.
+ */
 export async function refreshFactsOfType(tx: Tx, type: string | null): Promise<void> {
   const { rows } = await tx.db.execute<{ n: number }>(
     sql`select count(*)::int as n from product where id = root_id and ${type === null ? sql`true` : sql`type = ${type}`}`,
@@ -44,11 +47,17 @@ export async function refreshFacts(
   }
 }
 
-/** After an upgrade: has facts that an earlier version derived derived anew, by the worker. Does nothing where there are none. */
+/**
+ * After an upgrade: has facts that an earlier version derived derived anew, by the worker. Does nothing where there are
+ * none.
+ */
 export async function refreshFactsOfOldVersion(): Promise<void> {
   await inTransaction(async (tx) => {
     const { rows } = await tx.db.execute<{ n: number; products: boolean }>(
-      sql`select coalesce((select n from stamp where name = 'facts'), 1)::int as n, exists (select 1 from product) as products`,
+      sql`
+        select coalesce((select n from stamp where name = 'facts'), 1)::int as n,
+          exists (select 1 from product) as products
+      `,
     )
     if (rows[0]!.n >= derivation) return
     if (rows[0]!.products) await refreshFactsOfType(tx, null)

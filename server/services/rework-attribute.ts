@@ -74,7 +74,9 @@ async function rulesThatBreak(db: Db, setup: StoredSetup, after: Attribute) {
       .filter((p) => p.attributes.some((a) => a.requiredWhere !== null && !holds(a.requiredWhere)))
       .map((p) => ({
         path: 'record',
-        message: `The product type “${p.labels[setup.source] ?? p.code}” asks for something where a condition holds that could not be asked any more.`,
+        message:
+          `The product type “${p.labels[setup.source] ?? p.code}” asks for something where a condition holds ` +
+          'that could not be asked any more.',
       })),
   ]
 }
@@ -144,8 +146,10 @@ export async function previewRework(code: string, body: ReworkBody): Promise<Rew
       sku: string
       list: { s: number; l: string; v: StoredValue['value'] }[]
     }>(sql`
-      select p.id, p.sku, x.list from (select product_id, jsonb_agg(jsonb_build_object('s', storefront_id, 'l', language, 'v', value)) as list
-        from value where attribute_id = ${id} and product_id > ${last} group by product_id order by product_id limit 5000) x
+      select p.id, p.sku, x.list
+      from (select product_id, jsonb_agg(jsonb_build_object('s', storefront_id, 'l', language, 'v', value)) as list
+        from value where attribute_id = ${id} and product_id > ${last} group by product_id order by product_id
+        limit 5000) x
       join product p on p.id = x.product_id order by p.id`)
     if (rows.length === 0) return report
     last = rows.at(-1)!.id
@@ -179,7 +183,10 @@ export async function queueRework(person: Person, code: string, body: ReworkBody
   )
 }
 
-/** Changes an attribute and all its values in one transaction and one step. Throws 409 where values would be lost that may not be. */
+/**
+ * Changes an attribute and all its values in one transaction and one step. Throws 409 where values would be lost that
+ * may not be.
+ */
 export async function reworkAttribute(
   code: string,
   body: ReworkBody,
@@ -195,7 +202,10 @@ export async function reworkAttribute(
     const step = (report.step = await beginStep(tx, report.title, personId, now))
     const id = setup.attributeIds.get(code)!
     const { rows } = await tx.db.execute<{ id: number }>(
-      sql`select distinct p.root_id as id from value v join product p on p.id = v.product_id where v.attribute_id = ${id} order by 1`,
+      sql`
+        select distinct p.root_id as id from value v join product p on p.id = v.product_id where v.attribute_id = ${id}
+        order by 1
+      `,
     )
     await attributes.write(tx, after, before, setup)
     await tx.db
@@ -253,7 +263,10 @@ async function reworkFamilies(
   await writeOwnFacts(tx, next, families)
 }
 
-/** Defaults of product types follow too; one that cannot goes. Returns the types whose products read another default now. */
+/**
+ * Defaults of product types follow too; one that cannot goes. Returns the types whose products read another default
+ * now.
+ */
 async function reworkDefaults(tx: Tx, { setup, before, after, body }: Rework, step: number): Promise<string[]> {
   const touched: string[] = []
   for (const type of setup.types.values()) {
@@ -275,13 +288,11 @@ async function reworkDefaults(tx: Tx, { setup, before, after, body }: Rework, st
       attributes: type.attributes.map((a) => (a === use ? { ...a, default: value } : a)),
     }
     await types.write(tx, changed, type, setup)
-    await tx.db
-      .insert(t.change)
-      .values({
-        stepId: step,
-        record: `product-types:${type.code}`,
-        differences: [{ path: '', before: type, after: changed }],
-      })
+    await tx.db.insert(t.change).values({
+      stepId: step,
+      record: `product-types:${type.code}`,
+      differences: [{ path: '', before: type, after: changed }],
+    })
   }
   return touched
 }

@@ -44,7 +44,10 @@ export interface SignedIn {
   token: string
 }
 
-/** Signs a person in. Throws a 401 problem, and 429 after too many attempts, which are counted before they are looked at. */
+/**
+ * Signs a person in. Throws a 401 problem, and 429 after too many attempts, which are counted before they are looked
+ * at.
+ */
 export async function signIn(
   email: string,
   password: string,
@@ -70,17 +73,15 @@ export async function signIn(
   const secret = randomBytes(32).toString('base64url')
   const token = randomBytes(24).toString('base64url')
   const at = new Date(now)
-  await db
-    .insert(t.session)
-    .values({
-      hash: digest(secret),
-      personId: found.id,
-      kind: 'cookie',
-      token,
-      expires: new Date(now + lifetime),
-      seen: at,
-      origin,
-    })
+  await db.insert(t.session).values({
+    hash: digest(secret),
+    personId: found.id,
+    kind: 'cookie',
+    token,
+    expires: new Date(now + lifetime),
+    seen: at,
+    origin,
+  })
   await writeAudit('sign-in', { personId: found.id, origin, by: 'cookie' })
   return { person: personOf(found), token, secret }
 }
@@ -107,7 +108,10 @@ export async function personOfSecret(
   return { person: personOf(row.person), token: row.session.token, name: row.session.name }
 }
 
-/** Deletes sessions that have ended by their age or because nobody used them, and attempts to sign in that are forgotten. */
+/**
+ * Deletes sessions that have ended by their age or because nobody used them, and attempts to sign in that are
+ * forgotten.
+ */
 export async function forgetEnded(now: number): Promise<void> {
   const at = new Date(now)
   const idle = and(eq(t.session.kind, 'cookie'), lte(t.session.seen, new Date(now - idleLifetime)))

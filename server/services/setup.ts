@@ -41,9 +41,13 @@ export async function find(q: string) {
   const name = setup.attributeIds.get('name') ?? 0
   const products = await db.execute<{ sku: string; name: string | null }>(sql`
     with hit as (
-      select id, sku, root_id, case when sku_folded = ${folded} or gtin = ${q.trim()} then 0 when sku_folded like ${`${folded}%`} then 1 else 2 end as rank from product where sku_folded like ${like} or gtin like ${like}
-      union all select p.id, p.sku, p.root_id, 3 from fact f join product p on p.id = f.root_id where f.attribute_id = ${name} and f.txt like ${like})
-    select h.sku, (select v.value #>> '{}' from value v where v.product_id = h.root_id and v.attribute_id = ${name} and v.language = ${setup.source} and v.storefront_id = 0) as name
+      select id, sku, root_id, case when sku_folded = ${folded} or gtin = ${q.trim()} then 0
+      when sku_folded like ${`${folded}%`} then 1 else 2 end as rank from product where sku_folded like ${like}
+      or gtin like ${like}
+      union all select p.id, p.sku, p.root_id, 3 from fact f join product p on p.id = f.root_id
+      where f.attribute_id = ${name} and f.txt like ${like})
+    select h.sku, (select v.value #>> '{}' from value v where v.product_id = h.root_id and v.attribute_id = ${name}
+      and v.language = ${setup.source} and v.storefront_id = 0) as name
     from (select distinct on (id) * from hit order by id, rank) h order by h.rank, h.sku limit 12`)
   const others = async (table: 'piece' | 'assignment') =>
     (

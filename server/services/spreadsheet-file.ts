@@ -17,7 +17,8 @@ const tooWide = (line: number) =>
   new CsvFileError(
     {
       code: 'too-large',
-      message: `Row ${line} has a cell beyond column ${mostColumns}. A product file has at most ${mostColumns} columns.`,
+      message:
+        `Row ${line} has a cell beyond column ${mostColumns}. A product file has at most ${mostColumns} ` + 'columns.',
     },
     line,
   )
@@ -37,7 +38,10 @@ interface Handlers {
   close?(name: string): void
 }
 
-/** Reads a part of XML piece by piece; after each piece, whatever `taken` gives is given on. No entities beyond XML's own five are known to the parser, and it fetches nothing. */
+/**
+ * Reads a part of XML piece by piece; after each piece, whatever `taken` gives is given on. No entities beyond XML's
+ * own five are known to the parser, and it fetches nothing.
+ */
 async function* parse<T>(part: Readable, handlers: Handlers, taken: () => T[]): AsyncGenerator<T> {
   const parser = new SaxesParser()
   parser.on('opentag', (tag) => handlers.open(tag))
@@ -157,14 +161,20 @@ function columnOf(reference: string): number {
   return n - 1
 }
 
-/** A day number of spreadsheets as a date: day 1 is 1900-01-01, and 1900 wrongly has a leap day (ECMA-376 part 1, section 18.17.4.1). */
+/**
+ * A day number of spreadsheets as a date: day 1 is 1900-01-01, and 1900 wrongly has a leap day (ECMA-376 part 1,
+ * section 18.17.4.1).
+ */
 function dateOf(serial: number): string {
   return new Date(Date.UTC(1899, 11, serial < 60 ? 31 : 30) + Math.floor(serial) * 86_400_000)
     .toISOString()
     .slice(0, 10)
 }
 
-/** The rows of a spreadsheet's first sheet, the header first; empty rows are passed over. Cells are texts as a product file has them. */
+/**
+ * The rows of a spreadsheet's first sheet, the header first; empty rows are passed over. Cells are texts as a product
+ * file has them.
+ */
 export async function* readSpreadsheet(file: string): AsyncGenerator<CsvRecord> {
   const parts = await openSpreadsheet(file)
   try {

@@ -11,7 +11,9 @@ export interface TableFile {
   records(): AsyncGenerator<CsvRecord>
 }
 
-/** Opens a file by what its first bytes show, not by its name. Throws a CsvFileError where it is none of the formats. */
+/**
+ * Opens a file by what its first bytes show, not by its name. Throws a CsvFileError where it is none of the formats.
+ */
 export async function openTable(file: string): Promise<TableFile> {
   const handle = await open(file)
   const { buffer, bytesRead } = await handle.read(Buffer.alloc(512), 0, 512, 0)

@@ -10,7 +10,10 @@ interface Allowance {
   most: number
 }
 
-/** One account from one origin: whoever forgot a password gets five attempts; others' attempts from elsewhere do not count against them. */
+/**
+ * One account from one origin: whoever forgot a password gets five attempts; others' attempts from elsewhere do not
+ * count against them.
+ */
 const perAccount: Allowance = { free: 5, first: 15, most: 900 }
 /** One origin over all accounts: an office behind one address has more people than one. */
 const perOrigin: Allowance = { free: 40, first: 15, most: 900 }
@@ -23,8 +26,8 @@ const keysOf = (account: string, origin: string) => ({
 })
 
 /**
- * Counts an attempt before it is looked at, in the database, so that many at the same moment and many processes share one
- * count. Returns the seconds to wait; 0 where the attempt may be looked at.
+ * Counts an attempt before it is looked at, in the database, so that many at the same moment and many processes share
+ * one count. Returns the seconds to wait; 0 where the attempt may be looked at.
  */
 async function count(key: string, { free, first, most }: Allowance, now: number): Promise<number> {
   const at = new Date(now).toISOString()

@@ -38,7 +38,10 @@ export async function listTokens(person: Person): Promise<{ items: TokenDocument
   return { items: rows.map(documentOf), next: null }
 }
 
-/** Makes a token that other programs send as `Authorization: Bearer`. It lasts a year; the secret is returned this once. Throws 403 where a token asks. */
+/**
+ * Makes a token that other programs send as `Authorization: Bearer`. It lasts a year; the secret is returned this once.
+ * Throws 403 where a token asks.
+ */
 export async function makeToken(
   person: Person,
   asking: TokenAsking,

@@ -11,7 +11,10 @@ import { notFitting } from './problem'
 /** Rows and letters of a cell that are shown. */
 const shown = { rows: 12, letters: 200 }
 
-/** What a file that was sent holds: its format, its first rows, and what its columns may mean. Throws a 422 problem where it is no table. */
+/**
+ * What a file that was sent holds: its format, its first rows, and what its columns may mean. Throws a 422 problem
+ * where it is no table.
+ */
 export async function lookAtUpload(
   person: Person,
   upload: string,

@@ -50,7 +50,8 @@ async function file(): Promise<NonNullable<typeof known>> {
       known = { mark, items, byGtin: new Map(items.map((i) => [i.gtin, i])) }
     } catch (e) {
       throw new PoolProblem(
-        `The data pool’s file, ${poolFile()}, cannot be read: ${(e as Error).message}. Each line of it is an item as JSON.`,
+        `The data pool’s file, ${poolFile()}, cannot be read: ${(e as Error).message}. Each line of it is an ` +
+          'item as JSON.',
       )
     }
   }

@@ -31,34 +31,35 @@ test('axe-core finds nothing wrong with any view of the catalogue, the content, 
   page,
 }) => audit(page, views))
 
-test('axe-core finds nothing wrong with signing in, the report, the finder, the keys, the history and an open editor', async ({
-  page,
-}) => {
-  await page.goto('/sign-in')
-  await page.getByLabel('Password').waitFor()
-  expect(await findings(page)).toEqual([])
-  await enter(page, '/catalogue/import')
-  await page
-    .getByLabel('Choose a file')
-    .setInputFiles({ name: 'bad.csv', mimeType: 'text/csv', buffer: Buffer.from('sku,type\nX,boat\n') })
-  await expect(page.getByText('1 problem in 1 row.')).toBeVisible()
-  expect(await findings(page)).toEqual([])
-  await page.keyboard.press('Control+k')
-  await page.getByRole('combobox', { name: 'Find' }).fill('regn')
-  await page.getByRole('option').first().waitFor()
-  expect(await findings(page)).toEqual([])
-  await page.keyboard.press('Escape')
-  await page.goto('/catalogue/PE-1830?in=uk/en-GB')
-  await page.getByRole('button', { name: /^Description, own/ }).click()
-  await page.getByRole('textbox', { name: 'Description' }).waitFor()
-  expect(await findings(page)).toEqual([])
-  await page.keyboard.press('Escape')
-  await page.getByRole('button', { name: 'History' }).click()
-  await page.getByRole('region', { name: 'History' }).waitFor()
-  await page.keyboard.press('?')
-  await page.getByText('Keys of this screen').waitFor()
-  expect(await findings(page)).toEqual([])
-})
+test(
+  'axe-core finds nothing wrong with signing in, the report, the finder, the keys, the history and an ' + 'open editor',
+  async ({ page }) => {
+    await page.goto('/sign-in')
+    await page.getByLabel('Password').waitFor()
+    expect(await findings(page)).toEqual([])
+    await enter(page, '/catalogue/import')
+    await page
+      .getByLabel('Choose a file')
+      .setInputFiles({ name: 'bad.csv', mimeType: 'text/csv', buffer: Buffer.from('sku,type\nX,boat\n') })
+    await expect(page.getByText('1 problem in 1 row.')).toBeVisible()
+    expect(await findings(page)).toEqual([])
+    await page.keyboard.press('Control+k')
+    await page.getByRole('combobox', { name: 'Find' }).fill('regn')
+    await page.getByRole('option').first().waitFor()
+    expect(await findings(page)).toEqual([])
+    await page.keyboard.press('Escape')
+    await page.goto('/catalogue/PE-1830?in=uk/en-GB')
+    await page.getByRole('button', { name: /^Description, own/ }).click()
+    await page.getByRole('textbox', { name: 'Description' }).waitFor()
+    expect(await findings(page)).toEqual([])
+    await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: 'History' }).click()
+    await page.getByRole('region', { name: 'History' }).waitFor()
+    await page.keyboard.press('?')
+    await page.getByText('Keys of this screen').waitFor()
+    expect(await findings(page)).toEqual([])
+  },
+)
 
 test('axe-core finds nothing wrong at night', async ({ page }) => {
   await page.emulateMedia({ colorScheme: 'dark' })

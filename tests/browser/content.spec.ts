@@ -210,7 +210,8 @@ test('a description is cut at its headings, tried on a product and kept for the 
   await enter(page, '/catalogue/OX-3040?in=uk/en-GB')
   const { token } = (await (await page.request.get('/api/session')).json()) as { token: string }
   const description =
-    '<p>For one night at the station.</p><h2>Care</h2><p>One drop of oil.</p><h2>Keys</h2><p>Two come along.</p><h3>More keys</h3><p>On request.</p>'
+    '<p>For one night at the station.</p><h2>Care</h2><p>One drop of oil.</p><h2>Keys</h2><p>Two come ' +
+    'along.</p><h3>More keys</h3><p>On request.</p>'
   expect(
     (
       await page.request.patch('/api/products/OX-3040', {
@@ -270,7 +271,8 @@ test('what is pasted is cleaned, and what that took is said; pictures, videos an
     const data = new DataTransfer()
     data.setData(
       'text/html',
-      '<p class="Mso" style="color:red">Pasted <b>bold</b><script>alert(1)</script></p><p><a href="javascript:alert(1)">odd</a></p>',
+      '<p class="Mso" style="color:red">Pasted <b>bold</b><script>alert(1)</script></p><p><a ' +
+        'href="javascript:alert(1)">odd</a></p>',
     )
     element.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
   })

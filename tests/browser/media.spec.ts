@@ -4,7 +4,8 @@ import { enter, expect, findings, proof, test, daysOf } from './desk'
 const drawn = (colour: string, size = 1200) =>
   sharp(
     Buffer.from(
-      `<svg xmlns="http://www.w3.org/2000/svg" width="1400" height="1100"><rect width="1400" height="1100" fill="#fff"/><rect x="400" y="200" width="600" height="700" rx="50" fill="${colour}"/></svg>`,
+      '<svg xmlns="http://www.w3.org/2000/svg" width="1400" height="1100"><rect width="1400" height="1100" ' +
+        `fill="#fff"/><rect x="400" y="200" width="600" height="700" rx="50" fill="${colour}"/></svg>`,
     ),
   )
     .resize(size)
@@ -127,24 +128,29 @@ test('a picture is described, cut by keyboard, replaced, put back, and has a ver
   await expect(proof(page).locator('.hero img')).toHaveAttribute('src', '/delivery/media/kz-french.jpg?width=800')
 })
 
-test('pictures of a product are added from disk and from the library, ordered by keyboard, and a type says which it wants', async ({
-  page,
-}) => {
-  await enter(page, '/settings/types/rack')
-  await page.getByRole('checkbox', { name: 'packed', exact: true }).check()
-  await page.keyboard.press('Control+s')
-  await expect(page.getByText('Saved')).toBeVisible()
-  await page.goto('/catalogue/OX-7750')
-  await expect(page.getByRole('list', { name: 'Findings about the pictures' })).toContainText(
-    'no picture with the view “packed”',
-  )
-  await page.getByRole('button', { name: /^Pictures, own/ }).click()
-  await page.getByLabel('Pictures: files to add').setInputFiles(await photo('ox-7750-packed.jpg', '#8a6d1d'))
-  const added = page.getByRole('button', { name: 'ox-7750-packed.jpg, 2 of 2. Alt and arrows move it' })
-  await added.focus()
-  await page.keyboard.press('Alt+ArrowLeft')
-  await expect(page.getByRole('button', { name: 'ox-7750-packed.jpg, 1 of 2. Alt and arrows move it' })).toBeFocused()
-  await page.keyboard.press('Control+s')
-  await expect(proof(page).locator('.hero img')).toHaveAttribute('src', '/delivery/media/ox-7750-packed.jpg?width=800')
-  await expect(page.getByRole('list', { name: 'Findings about the pictures' })).not.toContainText('packed”')
-})
+test(
+  'pictures of a product are added from disk and from the library, ordered by keyboard, and a type ' +
+    'says which it wants',
+  async ({ page }) => {
+    await enter(page, '/settings/types/rack')
+    await page.getByRole('checkbox', { name: 'packed', exact: true }).check()
+    await page.keyboard.press('Control+s')
+    await expect(page.getByText('Saved')).toBeVisible()
+    await page.goto('/catalogue/OX-7750')
+    await expect(page.getByRole('list', { name: 'Findings about the pictures' })).toContainText(
+      'no picture with the view “packed”',
+    )
+    await page.getByRole('button', { name: /^Pictures, own/ }).click()
+    await page.getByLabel('Pictures: files to add').setInputFiles(await photo('ox-7750-packed.jpg', '#8a6d1d'))
+    const added = page.getByRole('button', { name: 'ox-7750-packed.jpg, 2 of 2. Alt and arrows move it' })
+    await added.focus()
+    await page.keyboard.press('Alt+ArrowLeft')
+    await expect(page.getByRole('button', { name: 'ox-7750-packed.jpg, 1 of 2. Alt and arrows move it' })).toBeFocused()
+    await page.keyboard.press('Control+s')
+    await expect(proof(page).locator('.hero img')).toHaveAttribute(
+      'src',
+      '/delivery/media/ox-7750-packed.jpg?width=800',
+    )
+    await expect(page.getByRole('list', { name: 'Findings about the pictures' })).not.toContainText('packed”')
+  },
+)

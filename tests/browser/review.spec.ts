@@ -55,27 +55,32 @@ test('a step that names a later one is refused where it stands, and nothing is l
   await expect(page.getByRole('link', { name: 'Backwards' })).toBeHidden()
 })
 
-test('a run over many products goes on behind the scenes, and whoever started it is told when it waits to be read', async ({
-  page,
-}) => {
-  await enter(page, '/review/run?recipe=whole-page&in=de/de-DE&type=pannier')
-  await expect(page.getByText(/products.*About [\d,]+ units of 100 characters/)).toBeVisible()
-  await page.getByLabel('Product type').selectOption({ label: 'Lock' })
-  await page.getByRole('button', { name: 'All products' }).click()
-  await expect(page.getByText(/\b\d{3} products/)).toBeVisible()
-  await page.keyboard.press('Control+Enter')
-  await expect(page.getByText(/The whole page in German \(Germany\): [\d,]+ suggestions wait to be read/)).toBeVisible({
-    timeout: 60_000,
-  })
-  await expect(
-    page
-      .getByRole('navigation', { name: 'Groups of suggestions' })
-      .getByRole('button', { name: /The whole page in German/ }),
-  ).toBeVisible()
-  await expect(
-    page.getByRole('navigation', { name: 'Stages of the work' }).getByRole('link', { name: /Review.*wait to be read/ }),
-  ).toBeVisible()
-})
+test(
+  'a run over many products goes on behind the scenes, and whoever started it is told when it waits to ' + 'be read',
+  async ({ page }) => {
+    await enter(page, '/review/run?recipe=whole-page&in=de/de-DE&type=pannier')
+    await expect(page.getByText(/products.*About [\d,]+ units of 100 characters/)).toBeVisible()
+    await page.getByLabel('Product type').selectOption({ label: 'Lock' })
+    await page.getByRole('button', { name: 'All products' }).click()
+    await expect(page.getByText(/\b\d{3} products/)).toBeVisible()
+    await page.keyboard.press('Control+Enter')
+    await expect(
+      page.getByText(/The whole page in German \(Germany\): [\d,]+ suggestions wait to be read/),
+    ).toBeVisible({
+      timeout: 60_000,
+    })
+    await expect(
+      page
+        .getByRole('navigation', { name: 'Groups of suggestions' })
+        .getByRole('button', { name: /The whole page in German/ }),
+    ).toBeVisible()
+    await expect(
+      page
+        .getByRole('navigation', { name: 'Stages of the work' })
+        .getByRole('link', { name: /Review.*wait to be read/ }),
+    ).toBeVisible()
+  },
+)
 
 test('suggestions are read, accepted, edited and refused by keyboard, and nothing is live before', async ({ page }) => {
   await enter(page, '/review/waiting?by=field&group=description%40de-DE&in=de/de-DE')

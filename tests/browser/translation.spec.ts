@@ -6,12 +6,12 @@ const it = 'in=ch/it-CH'
 const helps = (page: Page, name: string) => page.getByLabel('Helps for this segment').getByLabel(name, { exact: true })
 const editor = (page: Page) => page.getByLabel('Texts', { exact: true }).getByRole('textbox')
 const current = (page: Page) => page.locator('[aria-current="true"][role=group]')
-const csv = async (page: Page, sku: string) =>
+const productOf = async (page: Page, sku: string) =>
   (await (await page.request.get(`/api/products/${sku}`)).json()) as {
     values: { attribute: string; language: string | null; value: unknown; state?: string }[]
   }
 const valueOf = async (page: Page, sku: string, attribute: string, language: string) =>
-  (await csv(page, sku)).values.find((v) => v.attribute === attribute && v.language === language)
+  (await productOf(page, sku)).values.find((v) => v.attribute === attribute && v.language === language)
 
 test('what came along into an edition, and what did not, is listed by product with the way to it', async ({ page }) => {
   await enter(page, `/translation/came-along?${it}`)
@@ -211,53 +211,55 @@ test('a list is walked and marked by keys, and the desk goes on through what it 
   await expect(page.getByLabel('What is shown')).toHaveValue('missing')
 })
 
-test('many products are translated beforehand, sent out, changed by another program with two segments broken, and brought back', async ({
-  page,
-}) => {
-  await enter(page, `/translation?${it}`)
-  await page.getByLabel('Of which kind').selectOption('product')
-  await page.getByLabel('Search by SKU, code or name').fill('OX-')
-  await settled(page)
-  await page.getByRole('button', { name: 'Translate beforehand' }).click()
-  await page.getByRole('button', { name: /^Translate all/ }).click()
-  const tools = page.getByLabel('What is done with them')
-  await expect(
-    tools.getByText(/open segments of \d+ records: \d+ from the memory, \d+ by machine, 0 left open/),
-  ).toBeVisible({ timeout: 60_000 })
-  await page.getByLabel('What is shown').selectOption('unread')
-  await page.getByRole('button', { name: 'Send out' }).click()
-  const download = page.waitForEvent('download')
-  await page.getByRole('button', { name: /^Send out all/ }).click()
-  const file = await (await download).path()
-  const xml = readFileSync(file, 'utf8')
-  expect(xml).toContain('trgLang="it-CH"')
-  // Another program translates one summary, loses a placeholder in one segment and changes the source of another.
-  const summary = /<target>([^<]*settimana|[^<]{8,})<\/target>/.exec(xml)![0]
-  let n = 0
-  const changed = xml
-    .replace(summary, '<target>Una borsa aperta.</target>')
-    .replace(/(<target>[^<]*)<ph [^>]*\/>/, '$1')
-    .replace(/<source>([^<]{20,})<\/source>/g, (all, words: string) =>
-      ++n === 4 ? `<source>${words} Changed.</source>` : all,
-    )
-  await page.getByRole('button', { name: 'Bring back' }).click()
-  await tools
-    .getByLabel('A file that came back, XLIFF 2.1 or 1.2')
-    .setInputFiles({ name: 'back.xlf', mimeType: 'application/xliff+xml', buffer: Buffer.from(changed) })
-  await expect(tools.getByText(/1 segments taken, \d+ as they were, 2 refused/)).toBeVisible({ timeout: 60_000 })
-  await expect(tools.getByLabel('Refused segments')).toContainText('is missing.')
-  await expect(tools.getByLabel('Refused segments')).toContainText('The source is another one now')
-  await page.getByRole('button', { name: 'Count the words' }).click()
-  await page.getByRole('button', { name: 'Count', exact: true }).click()
-  await expect(tools.getByText(/weighted words/)).toBeVisible({ timeout: 30_000 })
-  await page.getByRole('button', { name: 'Check everything' }).click()
-  await page.getByRole('button', { name: 'Check what is translated' }).click()
-  await expect(tools.getByText(/findings in .* segments/)).toBeVisible({ timeout: 30_000 })
-})
+test(
+  'many products are translated beforehand, sent out, changed by another program with two segments ' +
+    'broken, and brought back',
+  async ({ page }) => {
+    await enter(page, `/translation?${it}`)
+    await page.getByLabel('Of which kind').selectOption('product')
+    await page.getByLabel('Search by SKU, code or name').fill('OX-')
+    await settled(page)
+    await page.getByRole('button', { name: 'Translate beforehand' }).click()
+    await page.getByRole('button', { name: /^Translate all/ }).click()
+    const tools = page.getByLabel('What is done with them')
+    await expect(
+      tools.getByText(/open segments of \d+ records: \d+ from the memory, \d+ by machine, 0 left open/),
+    ).toBeVisible({ timeout: 60_000 })
+    await page.getByLabel('What is shown').selectOption('unread')
+    await page.getByRole('button', { name: 'Send out' }).click()
+    const download = page.waitForEvent('download')
+    await page.getByRole('button', { name: /^Send out all/ }).click()
+    const file = await (await download).path()
+    const xml = readFileSync(file, 'utf8')
+    expect(xml).toContain('trgLang="it-CH"')
+    // Another program translates one summary, loses a placeholder in one segment and changes the source of another.
+    const summary = /<target>([^<]*settimana|[^<]{8,})<\/target>/.exec(xml)![0]
+    let n = 0
+    const changed = xml
+      .replace(summary, '<target>Una borsa aperta.</target>')
+      .replace(/(<target>[^<]*)<ph [^>]*\/>/, '$1')
+      .replace(/<source>([^<]{20,})<\/source>/g, (all, words: string) =>
+        ++n === 4 ? `<source>${words} Changed.</source>` : all,
+      )
+    await page.getByRole('button', { name: 'Bring back' }).click()
+    await tools
+      .getByLabel('A file that came back, XLIFF 2.1 or 1.2')
+      .setInputFiles({ name: 'back.xlf', mimeType: 'application/xliff+xml', buffer: Buffer.from(changed) })
+    await expect(tools.getByText(/1 segments taken, \d+ as they were, 2 refused/)).toBeVisible({ timeout: 60_000 })
+    await expect(tools.getByLabel('Refused segments')).toContainText('is missing.')
+    await expect(tools.getByLabel('Refused segments')).toContainText('The source is another one now')
+    await page.getByRole('button', { name: 'Count the words' }).click()
+    await page.getByRole('button', { name: 'Count', exact: true }).click()
+    await expect(tools.getByText(/weighted words/)).toBeVisible({ timeout: 30_000 })
+    await page.getByRole('button', { name: 'Check everything' }).click()
+    await page.getByRole('button', { name: 'Check what is translated' }).click()
+    await expect(tools.getByText(/findings in .* segments/)).toBeVisible({ timeout: 30_000 })
+  },
+)
 
 test('a changed source makes exactly its translation stale, with the change shown', async ({ page }) => {
   await enter(page, '/catalogue/KZ-0316?in=uk/en-GB')
-  const { values } = await csv(page, 'KZ-0316')
+  const { values } = await productOf(page, 'KZ-0316')
   const source = String(values.find((v) => v.attribute === 'description' && v.language === 'en-GB')!.value)
   await patchValues(page, 'KZ-0316', [
     { attribute: 'description', language: 'en-GB', value: source.replace('14-inch', '15-inch'), base: source },

@@ -16,8 +16,9 @@ describe('CIELAB', () => {
   })
 })
 
-// Pairs and differences of the supplementary test data of G. Sharma, W. Wu and E. N. Dalal: The CIEDE2000 Color-Difference
-// Formula (Color Research and Application 30, 2005), table 1, quoted from memory; those below all agree with `culori` too.
+// Pairs and differences of the supplementary test data of G. Sharma, W. Wu and E. N. Dalal: The CIEDE2000
+// Color-Difference Formula (Color Research and Application 30, 2005), table 1, quoted from memory; those below all
+// agree with `culori` too.
 const sharma: [Lab, Lab, number][] = [
   [[50, 2.6772, -79.7751], [50, 0, -82.7485], 2.0425],
   [[50, 3.1571, -77.2803], [50, 0, -82.7485], 2.8615],

@@ -16,7 +16,8 @@ const read = async (text: string | Buffer, separator = ',') => {
 }
 
 describe('CSV as in csv-spectrum', () => {
-  // RFC 4180, section 2, rule 5 has no quotation marks in cells that stand without: such a file is refused, with the line.
+  // RFC 4180, section 2, rule 5 has no quotation marks in cells that stand without: such a file is refused, with the
+  // line.
   const loose = 'location_coordinates.csv'
   it(loose, async () => {
     await expect(read(readFileSync(`${spectrum}/csvs/${loose}`))).rejects.toSatisfy(

@@ -5,7 +5,8 @@ import path from 'node:path'
 import { expect, it } from 'vitest'
 import { parse } from 'yaml'
 
-// Neither systemd nor containers run here, so what is shipped for them is checked for its form, and for naming what the build makes.
+// Neither systemd nor containers run here, so what is shipped for them is checked for its form, and for naming what the
+// build makes.
 
 const units = readdirSync('deploy/systemd')
 const programs = ['.output/server/index.mjs', '.output/worker/main.mjs', '.output/worker/prepare.mjs']

@@ -15,7 +15,8 @@ function opened(html: string): string {
   return normalForm(editor.getHTML())
 }
 
-// The real schema of the editor: an editor left to itself rewrites list items and links, and every translation would look stale.
+// The real schema of the editor: an editor left to itself rewrites list items and links, and every translation would
+// look stale.
 describe('opening and saving in the editor', () => {
   it.each([
     ['marks', '<p>a <strong>b <em>c</em></strong> <s>d</s> x<sup>2</sup> y<sub>2</sub></p>'],
@@ -23,11 +24,14 @@ describe('opening and saving in the editor', () => {
     ['lists', '<ul><li>a<ol><li>b</li><li>c</li></ol></li><li><p>d</p><p>e</p></li></ul>'],
     [
       'a table',
-      '<table><tbody><tr><th>Size</th><th>Chest</th></tr><tr><td>S</td><td>86–94 cm</td></tr><tr><td colspan="2">wide</td></tr><tr><td rowspan="2">tall</td><td>a</td></tr><tr><td>b</td></tr></tbody></table>',
+      '<table><tbody><tr><th>Size</th><th>Chest</th></tr><tr><td>S</td><td>86–94 cm</td></tr><tr><td ' +
+        'colspan="2">wide</td></tr><tr><td ' +
+        'rowspan="2">tall</td><td>a</td></tr><tr><td>b</td></tr></tbody></table>',
     ],
     [
       'inline values',
-      '<p>up to <data value="attribute:rail-diameter"></data> and <strong><data value="attribute:load-limit"></data></strong></p>',
+      '<p>up to <data value="attribute:rail-diameter"></data> and <strong><data ' +
+        'value="attribute:load-limit"></data></strong></p>',
     ],
     ['an inline value alone', '<p><data value="storefront:phone"></data></p>'],
     ['headings', '<h2>a</h2><h3>b</h3><h4>c</h4>'],

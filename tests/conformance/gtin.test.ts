@@ -3,8 +3,8 @@ import fc from 'fast-check'
 import { isGTIN, isValid } from 'gtin'
 import { checkDigit, gtinProblem } from '@core/gtin/check-digit'
 
-// GS1 General Specifications, section 7.9 (check digit calculation); the worked example 6291041500213 is the one that GS1
-// publishes with it. From memory.
+// GS1 General Specifications, section 7.9 (check digit calculation); the worked example 6291041500213 is the one that
+// GS1 publishes with it. From memory.
 describe('GTIN check digits', () => {
   it('agree with GS1’s worked example', () => {
     expect(checkDigit('629104150021')).toBe(3)

@@ -39,9 +39,13 @@ describe('reading ease', () => {
   })
   it('calls short words in short sentences easier, and says nothing of a line', () => {
     const plain =
-      'Clip the bag on. Ride home. The rain stays out. Your book stays dry. If a hook breaks we send a new one. You fit it at home with one screw and no glue.'
+      'Clip the bag on. Ride home. The rain stays out. Your book stays dry. If a hook breaks we send a new ' +
+      'one. You fit it at home with one screw and no glue.'
     const stiff =
-      'The aforementioned receptacle incorporates an interchangeable attachment mechanism facilitating expeditious installation notwithstanding unfavourable meteorological circumstances, whereupon replacement componentry necessitates neither professional intervention nor specialised instrumentation whatsoever, irrespective of manufacturing variability, provenance or configuration.'
+      'The aforementioned receptacle incorporates an interchangeable attachment mechanism facilitating ' +
+      'expeditious installation notwithstanding unfavourable meteorological circumstances, whereupon ' +
+      'replacement componentry necessitates neither professional intervention nor specialised ' +
+      'instrumentation whatsoever, irrespective of manufacturing variability, provenance or configuration.'
     const ease = (t: string, sentences: number) => readingEase(t.match(/\p{L}+/gu)!, sentences, 'en')!
     expect(ease(plain, 6)).toBeGreaterThan(80)
     expect(ease(stiff, 1)).toBeLessThan(0)

@@ -9,8 +9,9 @@ import { blankPiece, type Piece } from '@core/page/piece'
 import { structuredData } from '@core/page/structured'
 import { price, product, single, someMoment, testSetup } from '../world'
 
-// The structured data of pages, held against JSON-LD 1.1 as the jsonld package reads it, and against the types of schema-dts.
-// The context of schema.org is not fetched: its vocabulary is one namespace (https://schema.org/docs/jsonldcontext.json, from memory).
+// The structured data of pages, held against JSON-LD 1.1 as the jsonld package reads it, and against the types of
+// schema-dts. The context of schema.org is not fetched: its vocabulary is one namespace
+// (https://schema.org/docs/jsonldcontext.json, from memory).
 const options = {
   documentLoader: (url: string) =>
     Promise.resolve({

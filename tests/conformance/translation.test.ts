@@ -49,18 +49,21 @@ describe('the distance of tokens, with the package “fastest-levenshtein”', (
   })
 })
 
-// XLIFF Version 2.1, OASIS Standard, 13 February 2018. The fragments follow its sections, from memory; our own words stand in them.
+// XLIFF Version 2.1, OASIS Standard, 13 February 2018. The fragments follow its sections, from memory; our own words
+// stand in them.
 describe('XLIFF 2.1', () => {
   const read = (xml: string) => {
     const r = createXliffReader()
     return [...r.write(xml), ...r.end()]
   }
   const wrap = (unit: string) =>
-    `<xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="2.1" srcLang="en" trgLang="fr"><file id="f1" original="product:A">${unit}</file></xliff>`
+    '<xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="2.1" srcLang="en" trgLang="fr"><file ' +
+    `id="f1" original="product:A">${unit}</file></xliff>`
   it.each([
     [
       '4.2.2.5 segment and 4.2.2.6 ignorable',
-      '<unit id="u1" name="n"><segment id="s1"><source>Dry.</source></segment><ignorable><source> </source></ignorable><segment id="s2"><source>Light.</source></segment></unit>',
+      '<unit id="u1" name="n"><segment id="s1"><source>Dry.</source></segment><ignorable><source> ' +
+        '</source></ignorable><segment id="s2"><source>Light.</source></segment></unit>',
       [
         ['Dry.', null],
         ['Light.', null],
@@ -73,7 +76,8 @@ describe('XLIFF 2.1', () => {
     ],
     [
       '4.2.3.2 ph and 4.2.3.3 pc',
-      '<unit id="u1" name="n"><segment id="s1"><source>a <pc id="1">b<ph id="2"/></pc></source><target>c <pc id="1">d<ph id="2"/></pc></target></segment></unit>',
+      '<unit id="u1" name="n"><segment id="s1"><source>a <pc id="1">b<ph id="2"/></pc></source><target>c ' +
+        '<pc id="1">d<ph id="2"/></pc></target></segment></unit>',
       [['a <1>b<2/></1>', 'c <1>d<2/></1>']],
     ],
     [
@@ -83,12 +87,16 @@ describe('XLIFF 2.1', () => {
     ],
     [
       '4.2.3.6 mrk and 4.3.1.24 state',
-      '<unit id="u1" name="n"><segment id="s1" state="reviewed" subState="my:x"><source><mrk id="m1" type="term">rack</mrk></source><target>porte-bagages</target></segment></unit>',
+      '<unit id="u1" name="n"><segment id="s1" state="reviewed" subState="my:x"><source><mrk id="m1" ' +
+        'type="term">rack</mrk></source><target>porte-bagages</target></segment></unit>',
       [['rack', 'porte-bagages']],
     ],
     [
       'modules, which say nothing of the text',
-      '<unit id="u1" name="n"><mda:metadata xmlns:mda="urn:oasis:names:tc:xliff:metadata:2.0"><mda:metaGroup><mda:meta type="t">x</mda:meta></mda:metaGroup></mda:metadata><segment id="s1"><source>a</source></segment></unit>',
+      '<unit id="u1" name="n"><mda:metadata ' +
+        'xmlns:mda="urn:oasis:names:tc:xliff:metadata:2.0"><mda:metaGroup><mda:meta ' +
+        'type="t">x</mda:meta></mda:metaGroup></mda:metadata><segment ' +
+        'id="s1"><source>a</source></segment></unit>',
       [['a', null]],
     ],
   ])('reads %s', (_, unit, wanted) => {
@@ -127,33 +135,38 @@ describe('XLIFF 2.1', () => {
       })),
     },
   ]
-  it('is written within its constraints: unique ids, known states, references that lead somewhere, children in their order', async () => {
-    const doc = new JSDOM(await text(writeXliff2(given(records), languages)), { contentType: 'text/xml' }).window
-      .document
-    const all = (root: Element | Document, name: string) => [...root.getElementsByTagName(name)]
-    expect(new Set(all(doc, 'unit').map((u) => u.getAttribute('id'))).size).toBe(2)
-    for (const unit of all(doc, 'unit')) {
-      const ids = [...all(unit, 'segment'), ...all(unit, 'data')].map((e) => e.getAttribute('id'))
-      expect(new Set(ids).size).toBe(ids.length)
-      // In a source, no inline id stands twice in its unit (4.3.1.21, id).
-      const inline = all(unit, 'source')
-        .flatMap((s) => [...all(s, 'pc'), ...all(s, 'ph')])
-        .map((e) => e.getAttribute('id'))
-      expect(new Set(inline).size).toBe(inline.length)
-      for (const e of [...all(unit, 'pc'), ...all(unit, 'ph')])
-        for (const a of ['dataRef', 'dataRefStart', 'dataRefEnd'])
-          if (e.hasAttribute(a)) expect(all(unit, 'data').map((d) => d.getAttribute('id'))).toContain(e.getAttribute(a))
-      for (const m of all(unit, 'mtc:match')) {
-        expect(all(unit, 'segment').map((s) => `#${s.getAttribute('id')}`)).toContain(m.getAttribute('ref'))
-        expect(Number(m.getAttribute('similarity'))).toBeLessThanOrEqual(100)
+  it(
+    'is written within its constraints: unique ids, known states, references that lead somewhere, ' +
+      'children in their order',
+    async () => {
+      const doc = new JSDOM(await text(writeXliff2(given(records), languages)), { contentType: 'text/xml' }).window
+        .document
+      const all = (root: Element | Document, name: string) => [...root.getElementsByTagName(name)]
+      expect(new Set(all(doc, 'unit').map((u) => u.getAttribute('id'))).size).toBe(2)
+      for (const unit of all(doc, 'unit')) {
+        const ids = [...all(unit, 'segment'), ...all(unit, 'data')].map((e) => e.getAttribute('id'))
+        expect(new Set(ids).size).toBe(ids.length)
+        // In a source, no inline id stands twice in its unit (4.3.1.21, id).
+        const inline = all(unit, 'source')
+          .flatMap((s) => [...all(s, 'pc'), ...all(s, 'ph')])
+          .map((e) => e.getAttribute('id'))
+        expect(new Set(inline).size).toBe(inline.length)
+        for (const e of [...all(unit, 'pc'), ...all(unit, 'ph')])
+          for (const a of ['dataRef', 'dataRefStart', 'dataRefEnd'])
+            if (e.hasAttribute(a))
+              expect(all(unit, 'data').map((d) => d.getAttribute('id'))).toContain(e.getAttribute(a))
+        for (const m of all(unit, 'mtc:match')) {
+          expect(all(unit, 'segment').map((s) => `#${s.getAttribute('id')}`)).toContain(m.getAttribute('ref'))
+          expect(Number(m.getAttribute('similarity'))).toBeLessThanOrEqual(100)
+        }
+        const order = ['mtc:matches', 'gls:glossary', 'notes', 'originalData', 'segment']
+        const places = [...unit.children].map((c) => order.indexOf(c.tagName === 'ignorable' ? 'segment' : c.tagName))
+        expect(places).toEqual([...places].sort((a, b) => a - b))
+        for (const s of all(unit, 'segment'))
+          expect(['initial', 'translated', 'reviewed', 'final']).toContain(s.getAttribute('state'))
       }
-      const order = ['mtc:matches', 'gls:glossary', 'notes', 'originalData', 'segment']
-      const places = [...unit.children].map((c) => order.indexOf(c.tagName === 'ignorable' ? 'segment' : c.tagName))
-      expect(places).toEqual([...places].sort((a, b) => a - b))
-      for (const s of all(unit, 'segment'))
-        expect(['initial', 'translated', 'reviewed', 'final']).toContain(s.getAttribute('state'))
-    }
-  })
+    },
+  )
   // The package keeps one segment to a unit and no states, so those alone are held against it.
   const plain: ExchangeRecord[] = [
     {

@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest'
 import { latinOfArabic } from '@core/search/arabic'
 import { latinOfKana } from '@core/search/kana'
 
-// Kana against the package `wanakana`, which writes Hepburn too: every syllable, every one with a small sound after it, and each doubled.
+// Kana against the package `wanakana`, which writes Hepburn too: every syllable, every one with a small sound after it,
+// and each doubled.
 describe('kana', () => {
   const plain = [
     ...'あいうえおかきくけこさしすせそたちつてとなにぬねのはひふへほまみむめもやゆよらりるれろわがぎぐげござじずぜぞだでどばびぶべぼぱぴぷぺぽん',
@@ -15,7 +16,8 @@ describe('kana', () => {
     expect(latinOfKana(k)).toBe(toRomaji(k))
     expect(latinOfKana(katakana(k))).toBe(toRomaji(k))
   })
-  // Words from the introduction of the ALA-LC table for Japanese and of Kenkyusha's dictionary, from memory; long vowels without their line.
+  // Words from the introduction of the ALA-LC table for Japanese and of Kenkyusha's dictionary, from memory; long
+  // vowels without their line.
   it.each([
     ['しんぶん', 'shinbun'],
     ['とうきょう', 'tokyo'],

@@ -105,38 +105,41 @@ describe('content over HTTP', () => {
       ).body,
     ).toMatchObject({ created: 0, updated: 0, rejected: [] })
   })
-  it('lets nothing hostile in: what comes back of every text, and what stands on the page, is of the subset', async () => {
-    const whole = hostile.map((h) => `<p>x</p>${h}`).join('')
-    // No text can hold U+0000.
-    expect(
-      await maren.put('/api/pieces/hostile', {
+  it(
+    'lets nothing hostile in: what comes back of every text, and what stands on the page, is of the ' + 'subset',
+    async () => {
+      const whole = hostile.map((h) => `<p>x</p>${h}`).join('')
+      // No text can hold U+0000.
+      expect(
+        await maren.put('/api/pieces/hostile', {
+          code: 'hostile',
+          kind: 'block',
+          name: 'Hostile',
+          texts: [{ language: 'en-GB', title: 'x', body: 'a\u0000b' }],
+        }),
+      ).toMatchObject({ status: 422, body: { errors: [{ path: 'texts[0].body' }] } })
+      const body = whole.replaceAll('\u0000', '')
+      const piece = {
         code: 'hostile',
         kind: 'block',
         name: 'Hostile',
-        texts: [{ language: 'en-GB', title: 'x', body: 'a\u0000b' }],
-      }),
-    ).toMatchObject({ status: 422, body: { errors: [{ path: 'texts[0].body' }] } })
-    const body = whole.replaceAll('\u0000', '')
-    const piece = {
-      code: 'hostile',
-      kind: 'block',
-      name: 'Hostile',
-      texts: [{ language: 'en-GB', title: '<script>alert(1)</script>', body }],
-    }
-    const written = await maren.put<{ texts: { body: string }[] }>('/api/pieces/hostile', piece)
-    expect([200, 201]).toContain(written.status)
-    look(written.body.texts[0]!.body)
-    const { body: tried } = await maren.post<{ areas: Record<string, { piece: string; html: string }[]> }>(
-      '/api/proof/OX-3040/trial',
-      {
-        storefront: 'uk',
-        language: 'en-GB',
-        assignment: { code: 'h', name: 'H', pieces: ['hostile'], reach: { base: 'everything' } },
-      },
-    )
-    look(tried.areas.details!.find((p) => p.piece === 'hostile')!.html)
-    expect((await maren.ask('DELETE', '/api/pieces/hostile')).status).toBe(204)
-  })
+        texts: [{ language: 'en-GB', title: '<script>alert(1)</script>', body }],
+      }
+      const written = await maren.put<{ texts: { body: string }[] }>('/api/pieces/hostile', piece)
+      expect([200, 201]).toContain(written.status)
+      look(written.body.texts[0]!.body)
+      const { body: tried } = await maren.post<{ areas: Record<string, { piece: string; html: string }[]> }>(
+        '/api/proof/OX-3040/trial',
+        {
+          storefront: 'uk',
+          language: 'en-GB',
+          assignment: { code: 'h', name: 'H', pieces: ['hostile'], reach: { base: 'everything' } },
+        },
+      )
+      look(tried.areas.details!.find((p) => p.piece === 'hostile')!.html)
+      expect((await maren.ask('DELETE', '/api/pieces/hostile')).status).toBe(204)
+    },
+  )
   it('says why a record cannot go', async () => {
     const { status, body } = await maren.ask<{ errors: { message: string }[] }>(
       'DELETE',

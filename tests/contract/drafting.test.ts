@@ -98,76 +98,79 @@ describe('recipes by HTTP', () => {
       ).body.detail,
     ).toMatch(/does not write ja-JP/)
   })
-  it('run over what a filter finds; suggestions wait, are decided once, and are put into products only then', async () => {
-    const body = {
-      editions: [{ storefront: 'be', language: 'fr-BE' }],
-      what: 'all',
-      filter: { field: 'sku', is: 'one-of', value: ['PE-1818', 'PE-1822', 'PE-1825'] },
-    }
-    expect((await luc.post('/api/recipes/by-http/runs', body)).status).toBe(403)
-    expect((await maren.post('/api/recipes/nothing/runs', body)).status).toBe(404)
-    expect((await maren.post('/api/recipes/by-http/runs/preview', body)).body).toMatchObject({
-      products: 3,
-      thin: 0,
-      sample: 3,
-    })
-    const { status, body: job } = await maren.post<{ id: string }>('/api/recipes/by-http/runs', body)
-    expect(status).toBe(202)
-    const done = await ended(job.id)
-    expect(done).toMatchObject({ state: 'done', result: { suggestions: 3 } })
-    const { items, count } = await list(`run=${done.result!.run}`)
-    expect(count).toBe(3)
-    expect(items[0]).toMatchObject({
-      attribute: 'summary',
-      language: 'fr-BE',
-      state: 'open',
-      now: null,
-      run: { origin: 'recipe' },
-    })
-    expect(
-      (await maren.get<{ items: { key: string; open: number }[] }>(`/api/suggestions/groups?by=run`)).body.items.find(
-        (g) => g.key === String(done.result!.run),
-      ),
-    ).toMatchObject({ open: 3 })
-    const [first, second, third] = items as [Suggested, Suggested, Suggested]
-    // Luc translates into French of Switzerland, not of Belgium.
-    expect(
-      (
-        await luc.post<{ failedCount: number }>('/api/suggestions/decisions', {
-          decisions: [{ id: first.id, do: 'accept' }],
-        })
-      ).body.failedCount,
-    ).toBe(1)
-    const decided = await maren.post('/api/suggestions/decisions', {
-      decisions: [
-        { id: first.id, do: 'accept', now: first.now },
-        { id: second.id, do: 'accept', value: 'Une sacoche.' },
-        { id: third.id, do: 'refuse' },
-      ],
-    })
-    expect(decided.body).toMatchObject({ accepted: 2, refused: 1, failedCount: 0 })
-    const values = (
-      await maren.get<{ values: { attribute: string; language: string; value: string }[] }>(
-        `/api/products/${second.sku}`,
-      )
-    ).body.values
-    expect(values.find((v) => v.attribute === 'summary' && v.language === 'fr-BE')?.value).toBe('Une sacoche.')
-    expect((await list(`run=${done.result!.run}&state=decided`)).items.map((s) => s.state).sort()).toEqual([
-      'accepted',
-      'edited',
-      'refused',
-    ])
-    expect(
-      (
-        await maren.post('/api/suggestions/decisions', {
-          decisions: [{ id: first.id, do: 'accept' }],
-          all: { do: 'accept' },
-        })
-      ).status,
-    ).toBe(422)
-    expect((await maren.ask('DELETE', '/api/recipes/by-http')).status).toBe(204)
-    expect((await list(`run=${done.result!.run}&state=decided`)).count).toBe(3)
-  })
+  it(
+    'run over what a filter finds; suggestions wait, are decided once, and are put into products only ' + 'then',
+    async () => {
+      const body = {
+        editions: [{ storefront: 'be', language: 'fr-BE' }],
+        what: 'all',
+        filter: { field: 'sku', is: 'one-of', value: ['PE-1818', 'PE-1822', 'PE-1825'] },
+      }
+      expect((await luc.post('/api/recipes/by-http/runs', body)).status).toBe(403)
+      expect((await maren.post('/api/recipes/nothing/runs', body)).status).toBe(404)
+      expect((await maren.post('/api/recipes/by-http/runs/preview', body)).body).toMatchObject({
+        products: 3,
+        thin: 0,
+        sample: 3,
+      })
+      const { status, body: job } = await maren.post<{ id: string }>('/api/recipes/by-http/runs', body)
+      expect(status).toBe(202)
+      const done = await ended(job.id)
+      expect(done).toMatchObject({ state: 'done', result: { suggestions: 3 } })
+      const { items, count } = await list(`run=${done.result!.run}`)
+      expect(count).toBe(3)
+      expect(items[0]).toMatchObject({
+        attribute: 'summary',
+        language: 'fr-BE',
+        state: 'open',
+        now: null,
+        run: { origin: 'recipe' },
+      })
+      expect(
+        (await maren.get<{ items: { key: string; open: number }[] }>(`/api/suggestions/groups?by=run`)).body.items.find(
+          (g) => g.key === String(done.result!.run),
+        ),
+      ).toMatchObject({ open: 3 })
+      const [first, second, third] = items as [Suggested, Suggested, Suggested]
+      // Luc translates into French of Switzerland, not of Belgium.
+      expect(
+        (
+          await luc.post<{ failedCount: number }>('/api/suggestions/decisions', {
+            decisions: [{ id: first.id, do: 'accept' }],
+          })
+        ).body.failedCount,
+      ).toBe(1)
+      const decided = await maren.post('/api/suggestions/decisions', {
+        decisions: [
+          { id: first.id, do: 'accept', now: first.now },
+          { id: second.id, do: 'accept', value: 'Une sacoche.' },
+          { id: third.id, do: 'refuse' },
+        ],
+      })
+      expect(decided.body).toMatchObject({ accepted: 2, refused: 1, failedCount: 0 })
+      const values = (
+        await maren.get<{ values: { attribute: string; language: string; value: string }[] }>(
+          `/api/products/${second.sku}`,
+        )
+      ).body.values
+      expect(values.find((v) => v.attribute === 'summary' && v.language === 'fr-BE')?.value).toBe('Une sacoche.')
+      expect((await list(`run=${done.result!.run}&state=decided`)).items.map((s) => s.state).sort()).toEqual([
+        'accepted',
+        'edited',
+        'refused',
+      ])
+      expect(
+        (
+          await maren.post('/api/suggestions/decisions', {
+            decisions: [{ id: first.id, do: 'accept' }],
+            all: { do: 'accept' },
+          })
+        ).status,
+      ).toBe(422)
+      expect((await maren.ask('DELETE', '/api/recipes/by-http')).status).toBe(204)
+      expect((await list(`run=${done.result!.run}&state=decided`)).count).toBe(3)
+    },
+  )
 })
 
 describe('other suggestions by HTTP', () => {

@@ -9,7 +9,8 @@ beforeAll(async () => {
 })
 const drawn = (colour: string) =>
   Buffer.from(
-    `<svg xmlns="http://www.w3.org/2000/svg" width="1200" height="1200"><rect width="1200" height="1200" fill="#fff"/><rect x="300" y="300" width="600" height="700" fill="${colour}"/></svg>`,
+    '<svg xmlns="http://www.w3.org/2000/svg" width="1200" height="1200"><rect width="1200" height="1200" ' +
+      `fill="#fff"/><rect x="300" y="300" width="600" height="700" fill="${colour}"/></svg>`,
   )
 async function send(name: string, content: Buffer | string, query = '') {
   const response = await fetch(`${base}/api/media?name=${encodeURIComponent(name)}${query}`, {

@@ -97,7 +97,9 @@ describe('a translator', () => {
     expect(body.items[0]!.targetLanguage).toBe('de-DE')
     expect((await luc().put(`/api/memory/pairs/${body.items[0]!.id}`, { target: 'x' })).status).toBe(403)
     const file =
-      '<?xml version="1.0"?><xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="2.1" srcLang="en-GB" trgLang="de-CH"><file id="f"><unit id="u"><segment><source>x</source><target>y</target></segment></unit></file></xliff>'
+      '<?xml version="1.0"?><xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="2.1" ' +
+      'srcLang="en-GB" trgLang="de-CH"><file id="f"><unit ' +
+      'id="u"><segment><source>x</source><target>y</target></segment></unit></file></xliff>'
     expect(
       (
         await luc().ask('POST', '/api/translations/import', {
@@ -123,7 +125,8 @@ describe('a translator', () => {
   })
   it('cancels her own import, and nobody else’s', async () => {
     const file =
-      '<?xml version="1.0"?><xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="2.1" srcLang="en-GB" trgLang="fr-CH"><file id="f"/></xliff>'
+      '<?xml version="1.0"?><xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="2.1" ' +
+      'srcLang="en-GB" trgLang="fr-CH"><file id="f"/></xliff>'
     const { body: job } = await luc().ask<{ id: string }>('POST', '/api/translations/import', {
       text: file,
       headers: { 'content-type': 'application/xliff+xml', prefer: 'respond-async' },

@@ -16,7 +16,10 @@ interface Sent {
   headers?: Record<string, string>
   chunks?: Iterable<string | Buffer>
 }
-/** A request as no well-behaved client sends it: from another address of this machine, in chunks, with a size that it only claims. */
+/**
+ * A request as no well-behaved client sends it: from another address of this machine, in chunks, with a size that it
+ * only claims.
+ */
 function send({
   method = 'POST',
   path,

@@ -95,7 +95,9 @@ describe('units by HTTP', () => {
 describe('the memory and the glossary by HTTP', () => {
   it('give matches with their scores, and take TMX', async () => {
     const tmx =
-      '<tmx version="1.4"><header srclang="en-GB"/><body><tu><tuv xml:lang="en-GB"><seg>Turn the thumb screw twice to the left</seg></tuv><tuv xml:lang="fr-CH"><seg>Tournez deux fois la molette vers la gauche</seg></tuv></tu></body></tmx>'
+      '<tmx version="1.4"><header srclang="en-GB"/><body><tu><tuv xml:lang="en-GB"><seg>Turn the thumb ' +
+      'screw twice to the left</seg></tuv><tuv xml:lang="fr-CH"><seg>Tournez deux fois la molette vers la ' +
+      'gauche</seg></tuv></tu></body></tmx>'
     expect(
       (await luc.ask('POST', '/api/memory/import', { text: tmx, headers: { 'content-type': 'application/x-tmx+xml' } }))
         .status,

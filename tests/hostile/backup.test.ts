@@ -132,7 +132,8 @@ describe('a restore', () => {
   it('puts everything in its place, and wakes nothing that has ended', async () => {
     await world.sql('delete from session where person_id = (select person_id from session limit 1)')
     await world.sql(
-      "insert into job (id, kind, title, input, state, created) values ('later', 'coverage', 'Later', '{}', 'done', now())",
+      "insert into job (id, kind, title, input, state, created) values ('later', 'coverage', 'Later', " +
+        "'{}', 'done', now())",
     )
     chmodSync(at('first'), 0o700)
     const result = await backup('restore', at('first'))

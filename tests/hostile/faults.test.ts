@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process'
 import { mkdirSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { ended, kill, killDatabase, ownWorld, pause, until, watchHealth } from './world'
+import { ended, healthBound, kill, killDatabase, ownWorld, pause, until, watchHealth } from './world'
 
 // Programs that die, a database that goes away, a disk that is full, work that always fails.
 
@@ -80,8 +80,10 @@ const work: Record<string, () => Promise<{ id: string; whole: () => Promise<void
         // Each product was drafted once, whoever began it.
         const twice = await world.sql<{ n: number }>(
           `
-          select count(*)::int as n from (select product_id, attribute, storefront, language from suggestion s join suggestion_run r on r.id = s.run_id
-          where r.job = $1 and s.state = 'open' group by 1, 2, 3, 4 having count(*) > 1) x`,
+          select count(*)::int as n from (
+            select product_id, attribute, storefront, language
+            from suggestion s join suggestion_run r on r.id = s.run_id
+            where r.job = $1 and s.state = 'open' group by 1, 2, 3, 4 having count(*) > 1) x`,
           [body.id],
         )
         expect(twice[0]!.n).toBe(0)
@@ -117,7 +119,8 @@ describe('killed in the middle', () => {
       expect([job.state, job.error]).toEqual(['done', null])
       await whole()
       world.note(
-        `${kind}, the ${victim} killed in its middle: done whole after ${job.tries} ${job.tries === 1 ? 'try' : 'tries'}`,
+        `${kind}, the ${victim} killed in its middle: done whole after ${job.tries} ` +
+          `${job.tries === 1 ? 'try' : 'tries'}`,
       )
     },
     300_000,
@@ -138,9 +141,10 @@ describe('work that always fails', () => {
   it('is set aside after five tries, told, and the rest goes on', async () => {
     // A file that is gone: something that no person did, and that never gets better.
     const [{ id }] = (await world.sql<{ id: string }>(`
-      insert into job (id, kind, title, person_id, input, state, created, tries) values (gen_random_uuid()::text, 'import', 'Poisoned', 1, '{"upload": "gone", "mode": "apply", "take": "all"}', 'queued', now(), 3) returning id`)) as [
-      { id: string },
-    ]
+      insert into job (id, kind, title, person_id, input, state, created, tries)
+      values (gen_random_uuid()::text, 'import', 'Poisoned', 1,
+        '{"upload": "gone", "mode": "apply", "take": "all"}', 'queued', now(), 3)
+      returning id`)) as [{ id: string }]
     const job = await ended(world, id, 150_000)
     expect([job.state, job.tries]).toEqual(['failed', 5])
     expect(job.error).toMatch(/set aside/)
@@ -151,9 +155,9 @@ describe('work that always fails', () => {
   }, 180_000)
   it('that ends the worker each time is set aside too', async () => {
     const [{ id }] = (await world.sql<{ id: string }>(`
-      insert into job (id, kind, title, person_id, input, state, created, started, tries) values (gen_random_uuid()::text, 'coverage', 'Deadly', 1, '{}', 'running', now(), now(), 5) returning id`)) as [
-      { id: string },
-    ]
+      insert into job (id, kind, title, person_id, input, state, created, started, tries)
+      values (gen_random_uuid()::text, 'coverage', 'Deadly', 1, '{}', 'running', now(), now(), 5)
+      returning id`)) as [{ id: string }]
     expect(await ended(world, id, 60_000)).toMatchObject({
       state: 'failed',
       error: expect.stringContaining('set aside'),
@@ -168,7 +172,8 @@ describe('work that always fails', () => {
     // What no version of the application would have written.
     await world.sql('update product set range = \'[{"storefront": 5}, null]\' where id = $1', [id])
     await world.sql(
-      'insert into readiness_due (root_id) select id from product where parent_id is null on conflict (root_id) do update set tries = 0, after = now()',
+      'insert into readiness_due (root_id) select id from product where parent_id is null on conflict ' +
+        '(root_id) do update set tries = 0, after = now()',
     )
     await until(
       'everything but the one',
@@ -184,7 +189,8 @@ describe('work that always fails', () => {
     expect((await world.patch(`/api/products/${sku}`, { stock: 77 })).status).toBe(200)
     await until('the one too', async () => (await world.sql('select 1 from readiness_due')).length === 0, 60_000)
     world.note(
-      'a product whose readiness cannot be evaluated: set aside, all others evaluated; evaluated when it is whole again',
+      'a product whose readiness cannot be evaluated: set aside, all others evaluated; evaluated when it ' +
+        'is whole again',
     )
   }, 240_000)
 })
@@ -255,7 +261,8 @@ describe('the database', () => {
     await reader.cancel()
     await hearing
     world.note(
-      `the database away for 20 s under load: ${[...statuses].map(([k, n]) => `${n} × ${k}`).join(', ')}; the event stream outlived it`,
+      `the database away for 20 s under load: ${[...statuses].map(([k, n]) => `${n} × ${k}`).join(', ')}; ` +
+        'the event stream outlived it',
     )
   }, 180_000)
 })
@@ -296,14 +303,15 @@ describe('a full disk', () => {
 })
 
 describe('under all of it', () => {
-  it('health is answered within 250 ms, also when every connection is taken', async () => {
+  it('health is answered at once, also when every connection is taken', async () => {
     const stop = watchHealth(world, { every: 20 })
     // Each holds a lock of one product for as long as the others wait.
     await world.sql('select 1')
     const pending = Array.from({ length: 40 }, (_, i) => world.patch('/api/products/PE-1830', { stock: i }))
     await Promise.all(pending)
     const { worst, bad, asked } = await stop()
-    expect([bad, worst < 250]).toEqual([0, true])
+    expect(bad).toBe(0)
+    expect(worst).toBeLessThan(healthBound)
     world.note(`health ${asked} times while forty write one product: at most ${Math.round(worst)} ms`)
   })
 })

@@ -5,7 +5,7 @@ import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { packed, pictureOf } from './made-files'
-import { ended, ownWorld, pause, watchHealth } from './world'
+import { ended, healthBound, ownWorld, pause, watchHealth } from './world'
 
 // Texts, bodies, files and patterns that are made to hold the server up, fill its memory or end it.
 
@@ -18,7 +18,7 @@ beforeAll(() => {
 })
 
 /** Does something while health is watched, and holds the server's memory and answers to their bounds. */
-async function bounded(what: string, work: () => Promise<void>, { memory = 300, health = 250 } = {}) {
+async function bounded(what: string, work: () => Promise<void>, { memory = 300, health = healthBound } = {}) {
   const before = world.memoryOf('web')
   const stop = watchHealth(world)
   let peak = before
@@ -303,11 +303,13 @@ describe('files', () => {
     ],
     [
       'another namespace',
-      '<svg xmlns="http://www.w3.org/2000/svg"><x:script xmlns:x="http://www.w3.org/1999/xhtml">alert(1)</x:script></svg>',
+      '<svg xmlns="http://www.w3.org/2000/svg"><x:script ' +
+        'xmlns:x="http://www.w3.org/1999/xhtml">alert(1)</x:script></svg>',
     ],
     [
       'entities without end',
-      `<!DOCTYPE svg [<!ENTITY a "${'x'.repeat(1000)}"><!ENTITY b "${'&a;'.repeat(1000)}">]><svg xmlns="http://www.w3.org/2000/svg"><text>&b;</text></svg>`,
+      `<!DOCTYPE svg [<!ENTITY a "${'x'.repeat(1000)}"><!ENTITY b "${'&a;'.repeat(1000)}">]><svg ` +
+        'xmlns="http://www.w3.org/2000/svg"><text>&b;</text></svg>',
     ],
   ])('a drawing with %s: refused', async (what, svg) => {
     const answer = await world.ask('POST', '/api/media?name=drawing.svg', {

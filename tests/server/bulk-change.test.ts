@@ -29,7 +29,11 @@ const found = async (condition: unknown) => (await reach({ condition, limit: 100
 const counts = async () =>
   (
     await database().execute<Record<string, number>>(
-      sql`select ((select count(*) from change) + (select coalesce(sum(bit_count(products)), 0) from change_stretch))::int as changes, (select count(*)::int from step) as steps, (select sum(version)::int from product_version) as versions`,
+      sql`
+        select ((select count(*) from change) + (select coalesce(sum(bit_count(products)), 0)
+            from change_stretch))::int as changes, (select count(*)::int from step) as steps, (select sum(version)::int
+          from product_version) as versions
+      `,
     )
   ).rows[0]!
 
@@ -37,7 +41,8 @@ beforeAll(async () => {
   const bags = Array.from(
     { length: 1200 },
     (_, i) =>
-      `BG-${i},,bag,${i % 3 === 0 ? 'canvas' : i % 3 === 1 ? 'steel' : ''},Bag ${i},Sac ${i},${i % 2 === 0 ? `Summary ${i}` : ''},<p>Text <strong>${i}</strong>.</p>,`,
+      `BG-${i},,bag,${i % 3 === 0 ? 'canvas' : i % 3 === 1 ? 'steel' : ''},Bag ${i},Sac ` +
+      `${i},${i % 2 === 0 ? `Summary ${i}` : ''},<p>Text <strong>${i}</strong>.</p>,`,
   )
   const report = await importProducts(
     file(
@@ -182,7 +187,9 @@ describe('a change of many products', () => {
     const stale = async () =>
       (
         await database().execute<{ stale: boolean }>(sql`
-      select v.source_hash <> s.hash as stale from value v join product p on p.id = v.product_id join value s on s.product_id = p.id and s.attribute_id = v.attribute_id and s.language = 'en-GB' where p.sku = 'BG-8' and v.language = 'fr-CH'`)
+      select v.source_hash <> s.hash as stale from value v join product p on p.id = v.product_id
+      join value s on s.product_id = p.id and s.attribute_id = v.attribute_id and s.language = 'en-GB'
+      where p.sku = 'BG-8' and v.language = 'fr-CH'`)
       ).rows[0]!.stale
     expect(await stale()).toBe(true)
     await putStepBack(report.step!, 1, now)

@@ -76,7 +76,8 @@ const facts = async () =>
     await database().execute<{
       row: string
     }>(sql`select concat_ws('|', attribute_id, storefront_id, root_id, product_id, num, txt) as row from fact
-  union all select concat_ws('|', attribute_id, product_id, num, txt) from value where num is not null or txt is not null order by 1`)
+  union all select concat_ws('|', attribute_id, product_id, num, txt) from value where num is not null
+  or txt is not null order by 1`)
   ).rows.map((r) => r.row)
 const history = async (step: number) =>
   (await changesOfStep(database(), step, null, 100_000))

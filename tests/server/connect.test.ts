@@ -118,7 +118,8 @@ describe('time limits', () => {
     const {
       rows: [limits],
     } = await database().execute<Record<string, string>>(sql`
-      select current_setting('statement_timeout') as statement, current_setting('lock_timeout') as lock, current_setting('idle_in_transaction_session_timeout') as idle`)
+      select current_setting('statement_timeout') as statement, current_setting('lock_timeout') as lock,
+        current_setting('idle_in_transaction_session_timeout') as idle`)
     expect(limits).toEqual({ statement: '1min', lock: '15s', idle: '1min' })
     await expect(
       inTransaction(async (tx) => {

@@ -4,6 +4,7 @@ import { noLimits } from '@core/assignments/limits'
 import { blankPiece } from '@core/page/piece'
 import type { Storefront } from '@core/catalogue/model'
 import { luc, maren, now, ownDatabase, problemOf } from './database'
+import { csvLines } from '../csv'
 
 const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/import-products')
@@ -69,7 +70,14 @@ const bags = { ...everything, base: 'rule' as const, rule: { field: 'type', is: 
 beforeAll(async () => {
   await importProducts(
     file(
-      'sku,parent,type,price@uk,price@ch,name,weight,material,chart\nA-1,,bag,60,80,Regn 30,1.2 kg,canvas,\nA-2,,bag,70,90,Regn 22,,steel,\nL-1,,lock,20,30,Bolt,900 g,steel,\nG-1,,glove,25,35,Suzu,,wool,\nG-1-S,G-1,,,,,,,\n',
+      csvLines(
+        'sku,parent,type,price@uk,price@ch,name,weight,material,chart',
+        'A-1,,bag,60,80,Regn 30,1.2 kg,canvas,',
+        'A-2,,bag,70,90,Regn 22,,steel,',
+        'L-1,,lock,20,30,Bolt,900 g,steel,',
+        'G-1,,glove,25,35,Suzu,,wool,',
+        'G-1-S,G-1,,,,,,,',
+      ),
     ),
     { mode: 'apply', take: 'all', title: 'Import', personId: 1, now },
   )
@@ -455,7 +463,9 @@ describe('the library in order', () => {
             storefront: null,
             language: 'en-GB',
             title: 'Strong canvas',
-            body: '<p><strong>Canvas</strong> is strong, canvassing is not. <data value="attribute:material"></data></p>',
+            body:
+              '<p><strong>Canvas</strong> is strong, canvassing is not. <data ' +
+              'value="attribute:material"></data></p>',
           },
         ],
       }),
@@ -537,7 +547,11 @@ describe('files of content', () => {
     expect(
       await importQuestions(
         maren,
-        'code,language,question,answer\nq-fit,fr-CH,Qui m’aide?,"L’atelier.\n\nAu téléphone."\nq-new,en-GB,\'=Why?,Because 2 < 3.\n',
+        csvLines(
+          'code,language,question,answer',
+          'q-fit,fr-CH,Qui m’aide?,"L’atelier.\n\nAu téléphone."',
+          `q-new,en-GB,'=Why?,Because 2 < 3.`,
+        ),
         'apply',
         now,
       ),
@@ -590,7 +604,8 @@ describe('blocks with named fields', () => {
       ]),
     )
     expect(((await getRecord('pieces', 'in-steps')).record as unknown as PieceRecord).texts[0]!.body).toBe(
-      '<h3>Wipe &amp; go</h3><p>With a <strong>rag</strong>.</p><p><a href="https://tarnwheel.example/care">All of it</a></p><h3>Wait</h3>',
+      '<h3>Wipe &amp; go</h3><p>With a <strong>rag</strong>.</p><p><a ' +
+        'href="https://tarnwheel.example/care">All of it</a></p><h3>Wait</h3>',
     )
     const wrong = async (work: Promise<unknown>) => (await problemOf(work)).errors!.map((e) => e.path)
     expect(await wrong(put('pieces', block([{ nothing: 'x', more: 'javascript:alert(1)' }])))).toEqual([

@@ -2,6 +2,7 @@ import { appendFileSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
 import { beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
 import { luc, maren, now, ownDatabase, problemOf } from './database'
+import { csvLines } from '../csv'
 
 const { folder, file } = ownDatabase()
 process.env.INKLOOM_POOL_ANSWERS_AFTER = '60'
@@ -81,7 +82,13 @@ beforeAll(async () => {
   writeFileSync(items, lines.map((l) => `${JSON.stringify(l)}\n`).join(''))
   const report = await importProducts(
     file(
-      `sku,parent,type,brand,gtin,weight,material,name@/en-GB,model,size\nB-1,,bag,oxbrook,${gtin.bag},1.2 kg,steel,Market bag,,\nB-2,,bag,oxbrook,,,,Unnamed,Market,\nG-1,,glove,oxbrook,,,,Glove,,\nG-1-S,G-1,,,${gtin.glove},,,,,S\n`,
+      csvLines(
+        'sku,parent,type,brand,gtin,weight,material,name@/en-GB,model,size',
+        `B-1,,bag,oxbrook,${gtin.bag},1.2 kg,steel,Market bag,,`,
+        'B-2,,bag,oxbrook,,,,Unnamed,Market,',
+        'G-1,,glove,oxbrook,,,,Glove,,',
+        `G-1-S,G-1,,,${gtin.glove},,,,,S`,
+      ),
     ),
     { mode: 'apply', take: 'all', title: 'x', personId: 1, now },
   )

@@ -59,7 +59,9 @@ export const ada: Person = { id: 3, email: 'ada@tarnwheel.example', name: 'Ada',
 /** The moment at which these tests stand, whenever they run: the clock of the programs shows it too. */
 export const now = Date.UTC(2026, 10, 25, 12)
 
-/** Does what somebody else does at the same time: within a test's transaction, what is asked would else be a part of it. */
+/**
+ * Does what somebody else does at the same time: within a test's transaction, what is asked would else be a part of it.
+ */
 export const asSomebodyElse: <T>(work: () => Promise<T>) => Promise<T> = AsyncResource.bind(
   <T>(work: () => Promise<T>) => work(),
 )

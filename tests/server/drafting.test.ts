@@ -52,7 +52,8 @@ beforeAll(async () => {
   const rows = Array.from(
     { length: 60 },
     (_, i) =>
-      `B-${100 + i},bag,active,Bag ${i},${i < 55 ? `${10 + i} L` : ''},${400 + i} g,canvas,${i < 55 ? 'rack' : ''},${i < 55 ? 'yes' : ''}`,
+      `B-${100 + i},bag,active,Bag ${i},${i < 55 ? `${10 + i} L` : ''},${400 + i} ` +
+      `g,canvas,${i < 55 ? 'rack' : ''},${i < 55 ? 'yes' : ''}`,
   )
   const report = await importProducts(
     db.file(['sku,type,status,name@/en-GB,volume,weight,material,mounting,reflective', ...rows].join('\n')),
@@ -96,7 +97,11 @@ describe('a run of a recipe', () => {
     const again = await draft(run(uk, { what: 'all' }), {}, 'job-broken')
     expect(again).toMatchObject({ run: first.run, products: 55, thin: 5, cancelled: false })
     const [{ n }] = (await ask<{ n: number }>(
-      sql`select count(*)::int as n from (select product_id, attribute from suggestion where run_id = ${first.run} group by 1, 2 having count(*) > 1) x`,
+      sql`
+        select count(*)::int as n
+        from (select product_id, attribute from suggestion where run_id = ${first.run} group by 1, 2
+          having count(*) > 1) x
+      `,
     )) as [{ n: number }]
     expect(n).toBe(0)
   })

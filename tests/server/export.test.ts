@@ -16,8 +16,13 @@ async function exported(body: Partial<Parameters<typeof exportProducts>[0]> = {}
 }
 
 const awkward = [
-  'sku,parent,type,category,brand,tags,status,kind,gtin,stock,price@uk,price@ch,name,name@/fr-CH,name@ch/fr-CH,summary,key-points,description,weight,width,width@ch/,grade,reflective,launched,mounting,material,pictures,guide',
-  'X-1,,bag,Bags > Panniers,Varga & Daughter,wet weather|a,active,shipped,2000000000107,0,59.9,80,"Quoted ""name"", with a comma",Sacoche,Sacoche suisse,"Two\nlines",One|Two \\| bar,<p>A <strong>bold</strong> word</p>,1.2 kg,8 in,200 mm,-5,no,2026-02-11,rack|frame,steel,x-1.svg,https://tarnwheel.example/guide',
+  'sku,parent,type,category,brand,tags,status,kind,gtin,stock,price@uk,price@ch,' +
+    'name,name@/fr-CH,name@ch/fr-CH,summary,key-points,description,' +
+    'weight,width,width@ch/,grade,reflective,launched,mounting,material,pictures,guide',
+  'X-1,,bag,Bags > Panniers,Varga & Daughter,wet ' +
+    'weather|a,active,shipped,2000000000107,0,59.9,80,"Quoted ""name"", with a comma",Sacoche,Sacoche ' +
+    'suisse,"Two\nlines",One|Two \\| bar,<p>A <strong>bold</strong> word</p>,1.2 kg,8 in,200 ' +
+    'mm,-5,no,2026-02-11,rack|frame,steel,x-1.svg,https://tarnwheel.example/guide',
   "X-2,,lock,,,,draft,download,,,,,'=SUM(A1),,,'-dash,'@point,,-0.5 kg,,,0.001,yes,,,,,",
   'G-9,,glove,Wear,Oxbrook,,active,,,,20,,Suzu,,,,,,,,,,,,,,,',
 ].join('\n')

@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm'
 import { describe, expect, it } from 'vitest'
 import { checkDigit } from '@core/gtin/check-digit'
 import { now, ownDatabase } from './database'
+import { csvLines } from '../csv'
 
 const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/import-products')
@@ -21,7 +22,11 @@ const rows = async (query: ReturnType<typeof sql>) => (await database().execute<
 const counts = async () =>
   (
     await rows(
-      sql`select (select count(*)::int from product) as products, (select count(*)::int from value) as values, (select count(*)::int from fact) as facts, (select count(*)::int from change) as changes, (select count(*)::int from step) as steps`,
+      sql`
+        select (select count(*)::int from product) as products, (select count(*)::int from value) as
+        values, (select count(*)::int from fact) as facts, (select count(*)::int from change) as changes,
+          (select count(*)::int from step) as steps
+      `,
     )
   )[0]
 const codes = (report: { rejected: { row: number; column: string; code: string }[] }) =>
@@ -29,7 +34,12 @@ const codes = (report: { rejected: { row: number; column: string; code: string }
 
 describe('importing products', () => {
   it('creates, then finds nothing to change, then changes what differs', async () => {
-    const csv = `sku;parent;type;category;brand;gtin;stock;price@uk;name;name@/fr-CH;weight;size\nA-1;;bag;Bags > Panniers;Oxbrook;${gtin(1)};4;59,90;Regn;Sacoche;1,2 kg;\nG-1;;glove;;;;;25;Suzu;;;\nG-1-S;G-1;;;;${gtin(2)};3;;;;;S\n`
+    const csv = csvLines(
+      'sku;parent;type;category;brand;gtin;stock;price@uk;name;name@/fr-CH;weight;size',
+      `A-1;;bag;Bags > Panniers;Oxbrook;${gtin(1)};4;59,90;Regn;Sacoche;1,2 kg;`,
+      'G-1;;glove;;;;;25;Suzu;;;',
+      `G-1-S;G-1;;;;${gtin(2)};3;;;;;S`,
+    )
     const first = await run(csv)
     expect(first).toMatchObject({
       rows: 3,
@@ -77,7 +87,20 @@ describe('importing products', () => {
   it('changes nothing where one row is bad, and names each problem with its line', async () => {
     const before = await counts()
     const report = await run(
-      `sku,parent,type,gtin,brand,weight,stock\nB-1,,bag,,,1 kg,3\nB-2,,bag,${gtin(1)},,,\nB-3,,boat,12,Nobody,3,x\n"B-4\nB",,bag,,,,\nB-1,,bag,,,,\n,,bag,,,,\nB-5,Z-9,,,,,\nB-6,,,,,,\nA-1,G-1,,,,,\nB-7,G-1-S,,,,,\nB-8,,bag,,,,,too,many\n`,
+      csvLines(
+        'sku,parent,type,gtin,brand,weight,stock',
+        'B-1,,bag,,,1 kg,3',
+        `B-2,,bag,${gtin(1)},,,`,
+        'B-3,,boat,12,Nobody,3,x',
+        '"B-4\nB",,bag,,,,',
+        'B-1,,bag,,,,',
+        ',,bag,,,,',
+        'B-5,Z-9,,,,,',
+        'B-6,,,,,,',
+        'A-1,G-1,,,,,',
+        'B-7,G-1-S,,,,,',
+        'B-8,,bag,,,,,too,many',
+      ),
     )
     expect(codes(report)).toEqual([
       [3, 'gtin', 'gtin-taken'],
@@ -175,18 +198,37 @@ describe('importing products', () => {
       Promise.all(
         ['product', 'product_version', 'value', 'price', 'fact', 'fact_text', 'fact_price'].map((table) =>
           rows(sql`
-      select replace((to_jsonb(x) - '{id,product_id,root_id,parent_id,created,changed,gtin,sku,sku_folded,sku_order}'::text[])::text, ${mark}, '') as row, replace(p.sku, ${mark}, '') as sku, right(p.gtin, 13) as gtin
-      from ${sql.raw(table)} x join product p on p.id = x.${sql.raw(table === 'product' ? 'id' : 'product_id')} where p.sku like ${`${mark}%`} order by 2, 1`),
+      select replace((to_jsonb(x) - '{id,product_id,root_id,parent_id,created,changed,gtin,sku,sku_folded,sku_order}'::text[])::text,
+          ${mark}, '') as row, replace(p.sku, ${mark}, '') as sku, right(p.gtin, 13) as gtin
+      from ${sql.raw(table)} x join product p on p.id = x.${sql.raw(table === 'product' ? 'id' : 'product_id')}
+      where p.sku like ${`${mark}%`} order by 2, 1`),
         ),
       )
     const seen = []
     for (const [i, batch] of [1, 2, 3, 2000].entries()) {
       const mark = `M${i}-`
       const g = (n: number) => gtin(700 + i * 50 + n)
-      const first = `sku,parent,type,gtin,stock,price@uk,size,name\n${mark}V1,${mark}P,,${g(1)},1,10,S,\n${mark}P,,glove,,,30,,Parent\n${mark}V2,${mark}P,,${g(2)},2,,M,\n${mark}A,,bag,${g(3)},3,5,,Alone\n${mark}V3,${mark}P,,,3,12,L,\n${mark}B,,bag,,,,,Other\n`
+      const first = csvLines(
+        'sku,parent,type,gtin,stock,price@uk,size,name',
+        `${mark}V1,${mark}P,,${g(1)},1,10,S,`,
+        `${mark}P,,glove,,,30,,Parent`,
+        `${mark}V2,${mark}P,,${g(2)},2,,M,`,
+        `${mark}A,,bag,${g(3)},3,5,,Alone`,
+        `${mark}V3,${mark}P,,,3,12,L,`,
+        `${mark}B,,bag,,,,,Other`,
+      )
       expect(await run(first, 'apply', { batch })).toMatchObject({ created: 6, applied: true })
       // One family in every row, a GTIN that goes from one to the next, a new variant of a changed parent.
-      const second = `sku,parent,gtin,stock,price@uk,name\n${mark}V1,,\\-,9,,\n${mark}P,,,,31,Renamed\n${mark}V2,,${g(1)},8,,\n${mark}V3,,${g(2)},7,\\-,\n${mark}V4,${mark}P,,6,,\n${mark}A,,${g(4)},,,\n${mark}B,,${g(3)},,,\n`
+      const second = csvLines(
+        'sku,parent,gtin,stock,price@uk,name',
+        `${mark}V1,,\\-,9,,`,
+        `${mark}P,,,,31,Renamed`,
+        `${mark}V2,,${g(1)},8,,`,
+        `${mark}V3,,${g(2)},7,\\-,`,
+        `${mark}V4,${mark}P,,6,,`,
+        `${mark}A,,${g(4)},,,`,
+        `${mark}B,,${g(3)},,,`,
+      )
       expect(await run(second, 'apply', { batch })).toMatchObject({
         created: 1,
         updated: 6,
@@ -231,7 +273,11 @@ describe('importing products', () => {
     await run('sku,type,name,name@/fr-CH\nS-1,bag,Old,Vieux\n')
     await run('sku,name\nS-1,New\n')
     const [row] = await rows(
-      sql`select v.source_hash <> s.hash as stale from value v join product p on p.id = v.product_id join value s on s.product_id = p.id and s.attribute_id = v.attribute_id and s.language = 'en-GB' where p.sku = 'S-1' and v.language = 'fr-CH'`,
+      sql`
+        select v.source_hash <> s.hash as stale from value v join product p on p.id = v.product_id
+        join value s on s.product_id = p.id and s.attribute_id = v.attribute_id and s.language = 'en-GB'
+        where p.sku = 'S-1' and v.language = 'fr-CH'
+      `,
     )
     expect(row).toEqual({ stale: true })
   })

@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { luc, maren, now, ownDatabase, problemOf } from './database'
+import { csvLines } from '../csv'
 
 const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/import-products')
@@ -21,7 +22,14 @@ let step = 0
 beforeAll(async () => {
   const report = await importProducts(
     file(
-      'sku,parent,type,brand,size,carried@tax-class\nA-1,,bag,oxbrook,,Reduced\nA-2,,bag,varga,,full rate\nA-3,,bag,oxbrook,,\nG-1,,glove,,,\nG-1-S,G-1,,,S,\n',
+      csvLines(
+        'sku,parent,type,brand,size,carried@tax-class',
+        'A-1,,bag,oxbrook,,Reduced',
+        'A-2,,bag,varga,,full rate',
+        'A-3,,bag,oxbrook,,',
+        'G-1,,glove,,,',
+        'G-1-S,G-1,,,S,',
+      ),
     ),
     { mode: 'apply', take: 'all', title: 'x', personId: 1, now },
   )

@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { luc, maren, now, ownDatabase, problemOf } from './database'
+import { csvLines } from '../csv'
 
 const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/import-products')
@@ -18,7 +19,11 @@ const sized = (sku: string, size: string, more: object = {}) => ({
 beforeAll(async () => {
   await importProducts(
     file(
-      'sku,type,name,name@/fr-CH,price@uk,status,relations,range,special-prices,carried@tax-class\nGL,glove,Suzu,Suzu fr,22,active,goes-with GL-X,uk | ch club 2026-01-01/..,uk club 10+ 20,A2\nGL-X,glove,Suzu X,,9,active,,,,\n',
+      csvLines(
+        'sku,type,name,name@/fr-CH,price@uk,status,relations,range,special-prices,carried@tax-class',
+        'GL,glove,Suzu,Suzu fr,22,active,goes-with GL-X,uk | ch club 2026-01-01/..,uk club 10+ 20,A2',
+        'GL-X,glove,Suzu X,,9,active,,,,',
+      ),
     ),
     { mode: 'apply', take: 'all', title: 'Importing', personId: null, now },
   )

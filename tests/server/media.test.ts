@@ -12,6 +12,7 @@ import { diskStorage } from '@server/storage/disk'
 import { s3Storage } from '@server/storage/s3'
 import type { Storage } from '@server/storage/storage'
 import { luc, maren, now, ownDatabase, problemOf } from './database'
+import { csvLines } from '../csv'
 
 const { file, folder } = ownDatabase()
 const { takeMedia, listMedia, aboutMedia, picturesOf } = await import('@server/services/media')
@@ -29,11 +30,17 @@ const { dangerInDrawing } = await import('@server/services/drawing')
 
 const drawn = (colour: string, ground = '#ffffff', size = 1200) =>
   Buffer.from(
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${size}" height="${size}" viewBox="0 0 100 100"><rect width="100" height="100" fill="${ground}"/><rect x="30" y="25" width="40" height="60" rx="4" fill="${colour}"/><circle cx="50" cy="40" r="9" fill="#eee"/></svg>`,
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${size}" height="${size}" viewBox="0 0 100 ` +
+      `100"><rect width="100" height="100" fill="${ground}"/><rect x="30" y="25" width="40" height="60" ` +
+      `rx="4" fill="${colour}"/><circle cx="50" cy="40" r="9" fill="#eee"/></svg>`,
   )
 const jpeg = (colour: string, size = 1200) => sharp(drawn(colour)).resize(size).jpeg().toBuffer()
-const pdf =
-  '%PDF-1.4\n1 0 obj<</Type/Catalog/Pages 2 0 R>>endobj 2 0 obj<</Type/Pages/Kids[]/Count 0>>endobj\ntrailer<</Root 1 0 R>>\n%%EOF\n'
+const pdf = csvLines(
+  '%PDF-1.4',
+  '1 0 obj<</Type/Catalog/Pages 2 0 R>>endobj 2 0 obj<</Type/Pages/Kids[]/Count 0>>endobj',
+  'trailer<</Root 1 0 R>>',
+  '%%EOF',
+)
 let sent = 0
 const take = (content: Buffer | string, name: string, taken: 'beside' | 'over' = 'beside', at = now) =>
   takeMedia(maren, file(content, `sent-${++sent}`), { name, taken }, at)
@@ -116,7 +123,9 @@ describe('taking a file', () => {
   it('takes drawings that point into themselves', () => {
     expect(
       dangerInDrawing(
-        '<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink"><defs><linearGradient id="g"/></defs><rect fill="url(#g)"/><use xlink:href="#g"/></svg>',
+        '<svg xmlns="http://www.w3.org/2000/svg" ' +
+          'xmlns:xlink="http://www.w3.org/1999/xlink"><defs><linearGradient id="g"/></defs><rect ' +
+          'fill="url(#g)"/><use xlink:href="#g"/></svg>',
       ),
     ).toBeUndefined()
   })
@@ -275,27 +284,31 @@ describe('a batch of pictures', () => {
   })
   const called = { 'bag-1-in-use-2.jpg': 'bag 1 in use 2.jpg' }
   const files = ['bag-1-in-use-2.jpg', 'BAG_1.jpg', 'gl-1-s_1.jpg', 'Unbekannt-Grun.jpg', 'old.jpg', 'BAG-1-guide.pdf']
-  it('finds products by the names, keeps what they have, and gives variants’ pictures to the parent where all share them', async () => {
-    expect(await previewPictureBatch({ files, called, drafts: null })).toEqual({
-      products: [
-        { sku: 'BAG-1', pictures: ['old.jpg', 'BAG_1.jpg', 'bag-1-in-use-2.jpg'], had: 1 },
-        { sku: 'GL-1', pictures: ['gl-1-s_1.jpg'], had: 0 },
-      ],
-      drafts: [],
-      rest: ['Unbekannt-Grun.jpg', 'old.jpg', 'BAG-1-guide.pdf'],
-      there: [],
-    })
-    expect((await previewPictureBatch({ files, called, drafts: 'bag' })).drafts).toMatchObject([
-      { sku: 'UNBEKANNT-GRUN', picture: 'Unbekannt-Grun.jpg' },
-      { sku: 'OLD' },
-    ])
-    expect(
-      (await problemOf(previewPictureBatch({ files: ['no.jpg'], called: {}, drafts: null }))).errors![0]!.path,
-    ).toBe('files[0]')
-    expect((await problemOf(previewPictureBatch({ files, called: {}, drafts: 'boat' }))).errors![0]!.path).toBe(
-      'drafts',
-    )
-  })
+  it(
+    'finds products by the names, keeps what they have, and gives variants’ pictures to the parent where ' +
+      'all share them',
+    async () => {
+      expect(await previewPictureBatch({ files, called, drafts: null })).toEqual({
+        products: [
+          { sku: 'BAG-1', pictures: ['old.jpg', 'BAG_1.jpg', 'bag-1-in-use-2.jpg'], had: 1 },
+          { sku: 'GL-1', pictures: ['gl-1-s_1.jpg'], had: 0 },
+        ],
+        drafts: [],
+        rest: ['Unbekannt-Grun.jpg', 'old.jpg', 'BAG-1-guide.pdf'],
+        there: [],
+      })
+      expect((await previewPictureBatch({ files, called, drafts: 'bag' })).drafts).toMatchObject([
+        { sku: 'UNBEKANNT-GRUN', picture: 'Unbekannt-Grun.jpg' },
+        { sku: 'OLD' },
+      ])
+      expect(
+        (await problemOf(previewPictureBatch({ files: ['no.jpg'], called: {}, drafts: null }))).errors![0]!.path,
+      ).toBe('files[0]')
+      expect((await problemOf(previewPictureBatch({ files, called: {}, drafts: 'boat' }))).errors![0]!.path).toBe(
+        'drafts',
+      )
+    },
+  )
   it('is one step, with disabled products for the rest, and is put back as one', async () => {
     const report: ImportReport = await runPictureBatch({ files, called, drafts: 'bag' }, 1, now, { title: 'Pictures' })
     expect(report).toMatchObject({ applied: true, created: 2, updated: 2 })
@@ -310,23 +323,27 @@ describe('a batch of pictures', () => {
     ])
     expect((await problemOf(getProduct('UNBEKANNT-GRUN'))).status).toBe(404)
   })
-  it('leaves products that cannot be lost: a picture that a product names is not deleted, and rules see who has one', async () => {
-    expect((await problemOf(deleteRecord(maren, 'media', 'old.jpg', now))).errors![0]!.message).toContain(
-      '1 products name it: BAG-1',
-    )
-    expect(
-      (await reach({ condition: { field: 'attribute:pictures', is: 'present' }, limit: 10 } as never, now)).skus,
-    ).toEqual(['BAG-1'])
-    expect(
-      (
-        await reach(
-          { condition: { field: 'attribute:pictures', is: 'equals', value: 'OLD.jpg' }, limit: 10 } as never,
-          now,
-        )
-      ).count,
-    ).toBe(1)
-    expect(await list({ finding: 'unused' })).not.toContain('old.jpg')
-  })
+  it(
+    'leaves products that cannot be lost: a picture that a product names is not deleted, and rules see ' +
+      'who has one',
+    async () => {
+      expect((await problemOf(deleteRecord(maren, 'media', 'old.jpg', now))).errors![0]!.message).toContain(
+        '1 products name it: BAG-1',
+      )
+      expect(
+        (await reach({ condition: { field: 'attribute:pictures', is: 'present' }, limit: 10 } as never, now)).skus,
+      ).toEqual(['BAG-1'])
+      expect(
+        (
+          await reach(
+            { condition: { field: 'attribute:pictures', is: 'equals', value: 'OLD.jpg' }, limit: 10 } as never,
+            now,
+          )
+        ).count,
+      ).toBe(1)
+      expect(await list({ finding: 'unused' })).not.toContain('old.jpg')
+    },
+  )
   it('comes to the page with the version and the text of the edition', async () => {
     const page = async () => (await proof('BAG-1', { storefront: 'ch', language: 'fr-CH' }, now)).product.pictures
     expect(await page()).toEqual([{ name: 'old.jpg', alternative: '', width: 1200, height: 1200 }])
@@ -340,7 +357,8 @@ describe('a batch of pictures', () => {
   })
 })
 
-// The S3 side is held against `s3rver`, a server of the same protocol; it looks up the key of a signature and does not compute it.
+// The S3 side is held against `s3rver`, a server of the same protocol; it looks up the key of a signature and does not
+// compute it.
 describe('storage', () => {
   const place = mkdtempSync(path.join(tmpdir(), 's3-'))
   let server: S3rver

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { sql } from 'drizzle-orm'
 import { luc, maren, now, ownDatabase, problemOf } from './database'
+import { csvLines } from '../csv'
 
 const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/import-products')
@@ -15,7 +16,14 @@ const { find } = await import('@server/services/setup')
 beforeAll(async () => {
   await importProducts(
     file(
-      'sku,parent,type,category,status,stock,price@uk,name,name@/fr-CH,summary,weight,size,reflective\nPE-1,,bag,Bags > Panniers,active,4,60,Regn 30,Sacoche Regn,Keeps 30 L dry,1.2 kg,,no\nPE-2,,bag,Bags > Panniers > Roll-top,draft,0,70,Regn 22,,,,,\nG-1,,glove,Wear,active,,25,Suzu,Gants Suzu,Warm,,,\nG-1-S,G-1,,,,3,,,,,,S,\nG-1-M,G-1,,,,0,28,,,,,M,\n',
+      csvLines(
+        'sku,parent,type,category,status,stock,price@uk,name,name@/fr-CH,summary,weight,size,reflective',
+        'PE-1,,bag,Bags > Panniers,active,4,60,Regn 30,Sacoche Regn,Keeps 30 L dry,1.2 kg,,no',
+        'PE-2,,bag,Bags > Panniers > Roll-top,draft,0,70,Regn 22,,,,,',
+        'G-1,,glove,Wear,active,,25,Suzu,Gants Suzu,Warm,,,',
+        'G-1-S,G-1,,,,3,,,,,,S,',
+        'G-1-M,G-1,,,,0,28,,,,,M,',
+      ),
     ),
     { mode: 'apply', take: 'all', title: 'Import', personId: 1, now },
   )
@@ -39,16 +47,19 @@ describe('changing a product', () => {
     expect(problem).toMatchObject({ status: 412, current: { stock: 7 } })
     expect((await getProduct('PE-1')).document.stock).toBe(7)
   })
-  it('lets two people change two values of one product, and tells where only one value was changed meanwhile', async () => {
-    await change('PE-1', one('model', '30 L', null, { base: null }), '*')
-    await change('PE-1', one('season', 'winter', null, { base: null }), '*')
-    expect(await problemOf(change('PE-1', one('model', '31 L', null, { base: null }), '*'))).toMatchObject({
-      status: 412,
-      errors: [{ path: 'attribute:model' }],
-    })
-    await change('PE-1', one('model', '31 L', null, { base: '30 L' }), '*')
-    expect((await getProduct('PE-1')).document.values.find((v) => v.attribute === 'model')?.value).toBe('31 L')
-  })
+  it(
+    'lets two people change two values of one product, and tells where only one value was changed ' + 'meanwhile',
+    async () => {
+      await change('PE-1', one('model', '30 L', null, { base: null }), '*')
+      await change('PE-1', one('season', 'winter', null, { base: null }), '*')
+      expect(await problemOf(change('PE-1', one('model', '31 L', null, { base: null }), '*'))).toMatchObject({
+        status: 412,
+        errors: [{ path: 'attribute:model' }],
+      })
+      await change('PE-1', one('model', '31 L', null, { base: '30 L' }), '*')
+      expect((await getProduct('PE-1')).document.values.find((v) => v.attribute === 'model')?.value).toBe('31 L')
+    },
+  )
   it('says nothing new where nothing differs', async () => {
     const tag = await tagOf('PE-1')
     expect((await change('PE-1', { stock: 7, ...one('model', '31 L') })).tag).toBe(tag)
@@ -180,20 +191,24 @@ describe('translating a product', () => {
       ).status,
     ).toBe(403)
   })
-  it('finds the translation stale when the source changes, with the old source, and current again when it comes back', async () => {
-    await change('PE-1', one('summary', 'Keeps 30 litres dry', 'en-GB'))
-    expect(await unit('summary')).toMatchObject({
-      stale: true,
-      state: 'reviewed',
-      madeFrom: 'Keeps 30 L dry',
-      source: 'Keeps 30 litres dry',
-    })
-    expect((await listWork({ ...edition, limit: 10, offset: 0, show: 'stale' }, now)).items).toMatchObject([
-      { record: 'product:PE-1', stale: 1, missing: 1 },
-    ])
-    await change('PE-1', one('summary', 'Keeps 30 L dry', 'en-GB'))
-    expect(await unit('summary')).toMatchObject({ stale: false, state: 'reviewed' })
-  })
+  it(
+    'finds the translation stale when the source changes, with the old source, and current again when it ' +
+      'comes back',
+    async () => {
+      await change('PE-1', one('summary', 'Keeps 30 litres dry', 'en-GB'))
+      expect(await unit('summary')).toMatchObject({
+        stale: true,
+        state: 'reviewed',
+        madeFrom: 'Keeps 30 L dry',
+        source: 'Keeps 30 litres dry',
+      })
+      expect((await listWork({ ...edition, limit: 10, offset: 0, show: 'stale' }, now)).items).toMatchObject([
+        { record: 'product:PE-1', stale: 1, missing: 1 },
+      ])
+      await change('PE-1', one('summary', 'Keeps 30 L dry', 'en-GB'))
+      expect(await unit('summary')).toMatchObject({ stale: false, state: 'reviewed' })
+    },
+  )
   it('takes the present source for the one translated when the state is said again', async () => {
     await change('PE-1', one('summary', 'Keeps 30 L very dry', 'en-GB'))
     await saveUnits(

@@ -60,22 +60,31 @@ async function load(rows: string[]) {
 async function found(sku: string, edition = 'uk/en-GB') {
   const [storefront, language] = edition.split('/')
   const { rows } = await database().execute<{ key: string; blocker: boolean }>(sql`
-    select f.key, n.blocker from finding n join fix f on f.id = n.fix_id join product p on p.id = n.root_id join edition e on e.storefront = ${storefront} and e.language = ${language}
+    select f.key, n.blocker from finding n join fix f on f.id = n.fix_id join product p on p.id = n.root_id
+    join edition e on e.storefront = ${storefront} and e.language = ${language}
     where p.sku = ${sku} and e.n = any(n.editions) order by n.blocker desc, f.key`)
   return rows.map((r) => `${r.blocker ? '!' : ''}${r.key}`)
 }
 /** Everything that is kept, in one text. */
 async function everything() {
   const { rows } = await database().execute<{ t: string }>(sql`
-    select (select json_agg(json_build_array(root_id, type, blockers, open, sold, encode(cells, 'hex'), (select json_agg((select key from fix where id = s)) from unnest(soles) s)) order by root_id) from readiness)::text
-      || (select json_agg(json_build_array(n.root_id, f.key, n.blocker, n.at, n.said, n.editions) order by n.root_id, f.key, n.at, n.editions) from finding n join fix f on f.id = n.fix_id)::text
-      || (select json_agg(c order by 1) from (select f.key, edition, sum(pages) as p from fix_count join fix f on f.id = fix_id group by 1, 2 having sum(pages) <> 0 order by 1, 2) c)::text as t`)
+    select (select json_agg(json_build_array(root_id, type, blockers, open, sold, encode(cells, 'hex'),
+            (select json_agg((select key from fix where id = s)) from unnest(soles) s)) order by root_id)
+      from readiness)::text
+      || (select json_agg(json_build_array(n.root_id, f.key, n.blocker, n.at, n.said, n.editions)
+        order by n.root_id, f.key, n.at, n.editions) from finding n join fix f on f.id = n.fix_id)::text
+      || (select json_agg(c order by 1)
+      from (select f.key, edition, sum(pages) as p from fix_count join fix f on f.id = fix_id group by 1, 2
+        having sum(pages) <> 0 order by 1, 2) c)::text as t`)
   return rows[0]!.t
 }
 const ready = async (edition: string) => {
   const [storefront, language] = edition.split('/')
   const { rows } = await database().execute<{ sold: number; ready: number }>(
-    sql`select coalesce(sum(sold), 0)::int as sold, coalesce(sum(ready), 0)::int as ready from readiness_count c join edition e on e.n = c.edition where e.storefront = ${storefront} and e.language = ${language}`,
+    sql`
+      select coalesce(sum(sold), 0)::int as sold, coalesce(sum(ready), 0)::int as ready from readiness_count c
+      join edition e on e.n = c.edition where e.storefront = ${storefront} and e.language = ${language}
+    `,
   )
   return rows[0]!
 }
@@ -122,7 +131,10 @@ describe('one edit', () => {
     const pages = async () =>
       (
         await database().execute<{ n: number }>(
-          sql`select coalesce(sum(pages), 0)::int as n from fix_count join fix on fix.id = fix_id where key = 'fact-missing|weight|bag'`,
+          sql`
+            select coalesce(sum(pages), 0)::int as n from fix_count join fix on fix.id = fix_id
+            where key = 'fact-missing|weight|bag'
+          `,
         )
       ).rows[0]!.n
     expect(await ready('uk/en-GB')).toEqual({ sold: 3, ready: 2 })
@@ -227,7 +239,8 @@ describe('a change of many', () => {
       Array.from(
         { length: 260 },
         (_, i) =>
-          `M-${String(i).padStart(3, '0')},bag,shipped,Bag ${i},${i % 2 ? `Sac ${i}` : ''},${i % 3 ? '1 kg' : ''},canvas,20,30,40`,
+          `M-${String(i).padStart(3, '0')},bag,shipped,Bag ` +
+          `${i},${i % 2 ? `Sac ${i}` : ''},${i % 3 ? '1 kg' : ''},canvas,20,30,40`,
       ),
     )
     // Those written at one moment are found by it.
@@ -424,7 +437,10 @@ describe('the cloth by campaign', () => {
 
 it('packs each edition where its number says', async () => {
   const { rows } = await database().execute<{ cells: Buffer; n: number }>(
-    sql`select r.cells, e.n from readiness r join product p on p.id = r.root_id, edition e where p.sku = 'B-2' and e.language = 'fr-CH'`,
+    sql`
+      select r.cells, e.n from readiness r join product p on p.id = r.root_id, edition e where p.sku = 'B-2'
+      and e.language = 'fr-CH'
+    `,
   )
   expect(cellAt(rows[0]!.cells, rows[0]!.n)).toMatchObject({ blockers: 1, knots: [false, true, false, false, false] })
 })
@@ -456,36 +472,40 @@ it('says how many more pages are ready than yesterday, and not on the first day'
   })
 })
 
-it('goes on where a set that is due names what has gone: that is tried again later, five times, and holds up nothing', async () => {
-  const gone = {
-    base: 'rule',
-    rule: { field: 'attribute:gone', is: 'present', value: true },
-    chosen: [],
-    added: [],
-    leftOut: [],
-    eachVariant: false,
-  }
-  await inTransaction(async (tx) => {
-    await touchSet(tx, { reach: gone as never })
-    await touchSet(tx, { type: 'lock' })
-    tx.touched = nothingTouched()
-  })
-  const locks = (await database().execute(sql`select 1 from product where type = 'lock' and parent_id is null`)).rows
-    .length
-  expect((await judgeDue(() => now)).products).toBe(locks)
-  const failed = async () =>
-    (
-      await database().execute<{ tries: number; error: string; later: boolean }>(
-        sql`select tries, error, after > now() as later from readiness_due_set`,
-      )
-    ).rows
-  expect(await failed()).toEqual([{ tries: 1, error: expect.any(String), later: true }])
-  // It is not looked at before its time, and after five tries no more.
-  expect(await judgeDue(() => now)).toEqual({ products: 0 })
-  for (let n = 2; n <= 6; n++) {
-    await database().execute(sql`update readiness_due_set set after = now()`)
-    await judgeDue(() => now)
-  }
-  expect((await failed()).map((f) => f.tries)).toEqual([5])
-  await database().execute(sql`delete from readiness_due_set`)
-})
+it(
+  'goes on where a set that is due names what has gone: that is tried again later, five times, and ' +
+    'holds up nothing',
+  async () => {
+    const gone = {
+      base: 'rule',
+      rule: { field: 'attribute:gone', is: 'present', value: true },
+      chosen: [],
+      added: [],
+      leftOut: [],
+      eachVariant: false,
+    }
+    await inTransaction(async (tx) => {
+      await touchSet(tx, { reach: gone as never })
+      await touchSet(tx, { type: 'lock' })
+      tx.touched = nothingTouched()
+    })
+    const locks = (await database().execute(sql`select 1 from product where type = 'lock' and parent_id is null`)).rows
+      .length
+    expect((await judgeDue(() => now)).products).toBe(locks)
+    const failed = async () =>
+      (
+        await database().execute<{ tries: number; error: string; later: boolean }>(
+          sql`select tries, error, after > now() as later from readiness_due_set`,
+        )
+      ).rows
+    expect(await failed()).toEqual([{ tries: 1, error: expect.any(String), later: true }])
+    // It is not looked at before its time, and after five tries no more.
+    expect(await judgeDue(() => now)).toEqual({ products: 0 })
+    for (let n = 2; n <= 6; n++) {
+      await database().execute(sql`update readiness_due_set set after = now()`)
+      await judgeDue(() => now)
+    }
+    expect((await failed()).map((f) => f.tries)).toEqual([5])
+    await database().execute(sql`delete from readiness_due_set`)
+  },
+)

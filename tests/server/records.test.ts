@@ -5,6 +5,7 @@ import { noLimits } from '@core/assignments/limits'
 import type { AssignmentRecord, PieceRecord } from '@contracts/records'
 import { attributes } from '../world'
 import { ada, luc, maren, now, ownDatabase, problemOf } from './database'
+import { csvLines } from '../csv'
 
 const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/import-products')
@@ -55,7 +56,14 @@ const put = (kind: Parameters<typeof putRecord>[1], r: { code: string } & object
 beforeAll(async () => {
   await importProducts(
     file(
-      'sku,parent,type,price@uk,price@ch,name,weight,season,size\nA-1,,bag,60,80,Regn 30,1.2 kg,winter,\nA-2,,bag,70,90,Regn 22,,,\nL-1,,lock,20,30,Bolt,900 g,,\nG-1,,glove,25,35,Suzu,,,\nG-1-S,G-1,,,,,,,S\n',
+      csvLines(
+        'sku,parent,type,price@uk,price@ch,name,weight,season,size',
+        'A-1,,bag,60,80,Regn 30,1.2 kg,winter,',
+        'A-2,,bag,70,90,Regn 22,,,',
+        'L-1,,lock,20,30,Bolt,900 g,,',
+        'G-1,,glove,25,35,Suzu,,,',
+        'G-1-S,G-1,,,,,,,S',
+      ),
     ),
     { mode: 'apply', take: 'all', title: 'Import', personId: 1, now },
   )
@@ -380,7 +388,8 @@ describe('a piece from text to proof', () => {
     expect(
       await problemOf(saveUnits(luc, { ...edition, units: [{ unit: 'title', target: 'x', base: 'other' }] }, now)),
     ).toMatchObject({ status: 412 })
-    // Found right for the new source, it is stale no more, and that is a change like others: in the history, and put back.
+    // Found right for the new source, it is stale no more, and that is a change like others: in the history, and put
+    // back.
     const said = await saveUnits(
       luc,
       { ...edition, units: [{ unit: 'title', target: 'Compatible', state: 'translated', base: 'Compatible' }] },

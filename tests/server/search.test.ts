@@ -1,5 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { ada, maren, now, ownDatabase, problemOf } from './database'
+import { csvLines } from '../csv'
 
 const db = ownDatabase()
 
@@ -63,8 +64,12 @@ beforeAll(async () => {
     undefined,
     now,
   )
-  const csv =
-    'sku,type,status,name@/en-GB,summary@/en-GB,slug@/en-GB,search-title@/en-GB\nS-1,bag,active,Regn pannier,Keeps dry,regn,Dry pannier\nS-2,bag,active,Tani bag,Slim,tani,\nS-3,bag,active,Market,Open,,dry  Pannier\n'
+  const csv = csvLines(
+    'sku,type,status,name@/en-GB,summary@/en-GB,slug@/en-GB,search-title@/en-GB',
+    'S-1,bag,active,Regn pannier,Keeps dry,regn,Dry pannier',
+    'S-2,bag,active,Tani bag,Slim,tani,',
+    'S-3,bag,active,Market,Open,,dry  Pannier',
+  )
   expect(
     await importProducts(db.file(csv), { mode: 'apply', take: 'all', title: 'x', personId: 1, now }),
   ).toMatchObject({ applied: true, created: 3 })

@@ -265,7 +265,10 @@ describe('the memory', () => {
       replaced: all.count,
     })
     const other =
-      '<tmx version="1.4"><header srclang="en-GB"/><body><tu><tuv xml:lang="en-GB"><seg>Ring twice</seg></tuv><tuv xml:lang="fr-CH"><seg>Sonnez deux fois</seg></tuv></tu><tu><tuv xml:lang="en-GB"><seg>x<bpt i="1">&lt;b&gt;</bpt></seg></tuv><tuv xml:lang="fr-CH"><seg>y</seg></tuv></tu></body></tmx>'
+      '<tmx version="1.4"><header srclang="en-GB"/><body><tu><tuv xml:lang="en-GB"><seg>Ring ' +
+      'twice</seg></tuv><tuv xml:lang="fr-CH"><seg>Sonnez deux fois</seg></tuv></tu><tu><tuv ' +
+      'xml:lang="en-GB"><seg>x<bpt i="1">&lt;b&gt;</bpt></seg></tuv><tuv ' +
+      'xml:lang="fr-CH"><seg>y</seg></tuv></tu></body></tmx>'
     expect(await importMemory(file(other, 'b.tmx'), maren, now)).toMatchObject({
       read: 2,
       added: 1,
@@ -569,24 +572,28 @@ describe('the glossary', () => {
 })
 
 describe('translating beforehand', () => {
-  it('fills what is open from the memory and by machine, as translated and unread, in one step that is put back as one', async () => {
-    const report = await pretranslate(
-      { target: fr, show: 'missing', memoryFrom: 85, machine: true, kinds: ['product', 'category'] },
-      2,
-      now,
-    )
-    expect(report).toMatchObject({ left: 0 })
-    expect(report.fromMemory + report.byMachine).toBe(report.segments)
-    const filled = await unit('product:P-2', 'attribute:key-points')
-    expect(filled).toMatchObject({ state: 'translated' })
-    expect(filled.segments.map((s) => s.origin)).toEqual(expect.arrayContaining(['machine']))
-    // What somebody wrote is as it was.
-    expect((await unit('product:P-1', 'attribute:summary')).state).toBe('final')
-    expect((await categoryOf('wear')).names['fr-CH']).toBeDefined()
-    await putStepBack(report.step!, 1, now)
-    expect((await unit('product:P-2', 'attribute:key-points')).target).toBeNull()
-    expect((await categoryOf('wear')).names['fr-CH']).toBeUndefined()
-  })
+  it(
+    'fills what is open from the memory and by machine, as translated and unread, in one step that is ' +
+      'put back as one',
+    async () => {
+      const report = await pretranslate(
+        { target: fr, show: 'missing', memoryFrom: 85, machine: true, kinds: ['product', 'category'] },
+        2,
+        now,
+      )
+      expect(report).toMatchObject({ left: 0 })
+      expect(report.fromMemory + report.byMachine).toBe(report.segments)
+      const filled = await unit('product:P-2', 'attribute:key-points')
+      expect(filled).toMatchObject({ state: 'translated' })
+      expect(filled.segments.map((s) => s.origin)).toEqual(expect.arrayContaining(['machine']))
+      // What somebody wrote is as it was.
+      expect((await unit('product:P-1', 'attribute:summary')).state).toBe('final')
+      expect((await categoryOf('wear')).names['fr-CH']).toBeDefined()
+      await putStepBack(report.step!, 1, now)
+      expect((await unit('product:P-2', 'attribute:key-points')).target).toBeNull()
+      expect((await categoryOf('wear')).names['fr-CH']).toBeUndefined()
+    },
+  )
   it('keeps what the machine wrote beside what somebody made of it', async () => {
     await pretranslate({ target: fr, records: ['product:P-2'], memoryFrom: null, machine: true }, 2, now)
     const before = (await unit('product:P-2', 'attribute:key-points')).segments[1]!.target
@@ -610,25 +617,28 @@ describe('files for translators', () => {
       expect(await back(xml)).toMatchObject({ taken: 0, refused: [], step: null })
     },
   )
-  it('is taken segment by segment; what is broken is refused with its reason, and the rest stands in one step', async () => {
-    const xml = await out('xliff-2.1', { records: ['product:P-1'] })
-    const changed = xml
-      .replace('Garde 30 L au sec.', 'Garde 30 L vraiment au sec.')
-      .replace(/<target>Il fait <pc[^>]*>sec<\/pc> dedans\.<\/target>/, '<target>Il fait sec dedans.</target>')
-      .replace('<source>Light</source>', '<source>Very light</source>')
-      .replace('name="attribute:name"', 'name="attribute:odd"')
-    const report = await back(changed)
-    expect(report).toMatchObject({ taken: 1, refusedCount: 3, language: 'fr-CH' })
-    expect(report.refused.map((r) => r.reason)).toEqual([
-      expect.stringContaining('no such unit'),
-      expect.stringContaining('“bold” is missing'),
-      expect.stringContaining('source is another one'),
-    ])
-    expect(await valueOf('P-1', 'summary')).toBe('Garde 30 L vraiment au sec.')
-    expect(await valueOf('P-1', 'description')).toContain('<strong>sec</strong>')
-    await putStepBack(report.step!, 1, now)
-    expect(await valueOf('P-1', 'summary')).toBe('Garde 30 L au sec.')
-  })
+  it(
+    'is taken segment by segment; what is broken is refused with its reason, and the rest stands in one ' + 'step',
+    async () => {
+      const xml = await out('xliff-2.1', { records: ['product:P-1'] })
+      const changed = xml
+        .replace('Garde 30 L au sec.', 'Garde 30 L vraiment au sec.')
+        .replace(/<target>Il fait <pc[^>]*>sec<\/pc> dedans\.<\/target>/, '<target>Il fait sec dedans.</target>')
+        .replace('<source>Light</source>', '<source>Very light</source>')
+        .replace('name="attribute:name"', 'name="attribute:odd"')
+      const report = await back(changed)
+      expect(report).toMatchObject({ taken: 1, refusedCount: 3, language: 'fr-CH' })
+      expect(report.refused.map((r) => r.reason)).toEqual([
+        expect.stringContaining('no such unit'),
+        expect.stringContaining('“bold” is missing'),
+        expect.stringContaining('source is another one'),
+      ])
+      expect(await valueOf('P-1', 'summary')).toBe('Garde 30 L vraiment au sec.')
+      expect(await valueOf('P-1', 'description')).toContain('<strong>sec</strong>')
+      await putStepBack(report.step!, 1, now)
+      expect(await valueOf('P-1', 'summary')).toBe('Garde 30 L au sec.')
+    },
+  )
   it('are refused as a whole where they cannot be read, or are for a language that nobody sells in', async () => {
     expect(await problemOf(back('<html/>'))).toMatchObject({ status: 422, detail: expect.stringContaining('line 1') })
     expect(

@@ -81,7 +81,8 @@ it('loses no work that was put in the queue while no worker ran', async () => {
 
 it('is not stopped by a thread that it starts', async () => {
   const program =
-    "import { Worker } from 'node:worker_threads'; new Worker('setTimeout(() => {}, 300)', { eval: true }).once('exit', () => { console.log('thread ended'); process.exit(0) })"
+    "import { Worker } from 'node:worker_threads'; new Worker('setTimeout(() => {}, 300)', { eval: true " +
+    "}).once('exit', () => { console.log('thread ended'); process.exit(0) })"
   const child = spawn(
     process.execPath,
     ['--import', './scripts/with-parent.mjs', '--input-type=module', '-e', program],

@@ -2,7 +2,10 @@
 import { scaleBand } from 'd3'
 import { cellKey, sumCells, type CoverageRow } from '@core/page/coverage'
 
-/** Areas across, editions down: each crossing is a small warp of threads, as many as the shares of products with none, one, two, three and more parts. */
+/**
+ * Areas across, editions down: each crossing is a small warp of threads, as many as the shares of products with none,
+ * one, two, three and more parts.
+ */
 const props = defineProps<{
   editions: { storefront: string; language: string }[]
   areas: { area: string; title: string }[]
@@ -53,7 +56,8 @@ const cells = computed(() =>
   ),
 )
 const words = (c: (typeof cells.value)[number]) =>
-  `${c.edition}, ${c.title}: ${c.filled} % of ${c.all} products have something${c.cell.gaps ? `, ${c.cell.gaps} gaps` : ''}${c.cell.surplus ? `, ${c.cell.surplus} with too much` : ''}`
+  `${c.edition}, ${c.title}: ${c.filled} % of ${c.all} products have ` +
+  `something${c.cell.gaps ? `, ${c.cell.gaps} gaps` : ''}${c.cell.surplus ? `, ${c.cell.surplus} with too much` : ''}`
 </script>
 
 <template>

@@ -98,8 +98,7 @@ function take() {
       <button class="act" type="submit">
         {{
           { link: 'Set the link', picture: 'Put the picture in', video: 'Put the video in', markup: 'Take it' }[kind]
-        }}</button
-      ><button class="plain" type="button" @click="emit('leave')">Leave it</button>
+        }}</button><button class="plain" type="button" @click="emit('leave')">Leave it</button>
     </p>
   </form>
 </template>

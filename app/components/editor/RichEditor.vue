@@ -358,8 +358,7 @@ function pick(v: OfferedValue) {
             class="flex w-full gap-3 px-2 py-1 text-left hover:bg-indigowash focus-visible:bg-indigowash"
             @click="pick(v)"
           >
-            <span>{{ v.label }}</span
-            ><span class="text-ink3">{{ v.sample }}</span
+            <span>{{ v.label }}</span><span class="text-ink3">{{ v.sample }}</span
             ><span class="ml-auto text-ink2">{{ v.share }}</span>
           </button>
         </li>
@@ -382,8 +381,7 @@ function pick(v: OfferedValue) {
         :class="{ 'bg-indigowash': i === popup.at }"
         @mousedown.prevent="popup.take(v)"
       >
-        <span>{{ v.label }}</span
-        ><span class="text-ink3">{{ v.sample }}</span
+        <span>{{ v.label }}</span><span class="text-ink3">{{ v.sample }}</span
         ><span class="ml-auto text-ink2">{{ v.share }}</span>
       </li>
     </ul>

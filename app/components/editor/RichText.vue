@@ -16,7 +16,8 @@ const shown = computed(() => {
   const clean = normalForm(props.html).replace(
     /<data value="([^"]*)"><\/data>/g,
     (_, a: string) =>
-      `<span class="chip" title="${labelOf(a).replace(/["<&]/g, '')}">${(props.values?.[a] ?? `@ ${labelOf(a)}`).replace(/[<&]/g, '')}</span>`,
+      '<span class="chip" ' +
+      `title="${labelOf(a).replace(/["<&]/g, '')}">${(props.values?.[a] ?? `@ ${labelOf(a)}`).replace(/[<&]/g, '')}</span>`,
   )
   return props.line ? clean.replace(/^<p>|<\/p>$/g, '') : clean
 })

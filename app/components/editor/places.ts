@@ -4,12 +4,16 @@ import { Plugin, PluginKey } from '@tiptap/pm/state'
 import { Decoration, DecorationSet } from '@tiptap/pm/view'
 import type { TextFinding } from '@core/house-style/finding'
 
-/** A place in formatted text: a stretch of words, as the checks count them, and UTF-16 units in it; with what is said of it. */
+/**
+ * A place in formatted text: a stretch of words, as the checks count them, and UTF-16 units in it; with what is said of
+ * it.
+ */
 export type FoundPlace = NonNullable<TextFinding['at']> & Pick<TextFinding, 'level' | 'message'>
 
 /**
  * Where the units of each stretch of words stand in a document, and where the last one ends: each block with words is a
- * stretch. An inline value or a break is one unit, here as there; of spaces beside each other one counts, and none at the ends.
+ * stretch. An inline value or a break is one unit, here as there; of spaces beside each other one counts, and none at
+ * the ends.
  */
 export function stretchesOf(doc: Node): number[][] {
   const stretches: number[][] = []
@@ -46,7 +50,10 @@ function decorate(doc: Node, places: readonly FoundPlace[]): DecorationSet {
   )
 }
 
-/** Underlines what the checks found, in its place. What is written moves the lines along until the checks have looked again. */
+/**
+ * Underlines what the checks found, in its place. What is written moves the lines along until the checks have looked
+ * again.
+ */
 export const FoundPlaces = Extension.create({
   name: 'foundPlaces',
   addProseMirrorPlugins: () => [

@@ -140,7 +140,8 @@ export function editorExtensions(inlineValue: Node = InlineValue): Extensions {
         HTMLAttributes: { rel: null, target: null },
       },
     }),
-    // Left to itself, the editor wants a paragraph first in every item, and takes apart a list whose item begins with a table.
+    // Left to itself, the editor wants a paragraph first in every item, and takes apart a list whose item begins with a
+    // table.
     ListItem.extend({ content: 'block+' }),
     Subscript,
     Superscript,

@@ -25,7 +25,7 @@ const groupChoices = computed(() => [
 const when = computed(() => {
   if (!lens.at) return 'today'
   const [day, time] = lens.at.split('T')
-  return `${new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeZone: 'UTC' }).format(Date.parse(`${day}T00:00Z`))}${time ? ` at ${time}` : ''}`
+  return time ? `${dayShown(day!)} at ${time}` : dayShown(day!)
 })
 const tokens = ref(false)
 const initials = computed(
@@ -120,8 +120,9 @@ const initials = computed(
       >
       <MenuItems class="absolute right-0 top-8 z-40 w-56 border border-hair2 bg-sheet p-2 shadow-sm outline-none">
         <p class="px-2 py-1">
-          <b class="font-semibold">{{ session.me?.name }}</b
-          ><br /><span class="text-ink2">{{ session.me?.role }} · {{ session.me?.email }}</span>
+          <b class="font-semibold">{{ session.me?.name }}</b><br /><span class="text-ink2"
+            >{{ session.me?.role }} · {{ session.me?.email }}</span
+          >
         </p>
         <MenuItem v-slot="{ active }"
           ><button

@@ -44,8 +44,7 @@ const until = (t: Token) => new Intl.DateTimeFormat('en-GB', { dateStyle: 'mediu
         </p>
         <ul class="mt-3">
           <li v-for="t in tokens" :key="t.id" class="flex items-baseline gap-3 border-b border-hair py-1.5">
-            <b class="font-semibold">{{ t.name }}</b
-            ><span class="text-ink2">until {{ until(t) }}</span
+            <b class="font-semibold">{{ t.name }}</b><span class="text-ink2">until {{ until(t) }}</span
             ><button class="plain ml-auto" type="button" :aria-label="`End the token ${t.name}`" @click="end(t)">
               End it
             </button>

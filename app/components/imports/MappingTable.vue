@@ -119,8 +119,7 @@ const samples = (i: number) =>
                     class="flex cursor-pointer items-baseline gap-3 px-3 py-0.5"
                     :class="{ 'bg-indigowash': active }"
                   >
-                    <span class="truncate">{{ t.label }}</span
-                    ><span class="code ml-auto">{{ t.means }}</span>
+                    <span class="truncate">{{ t.label }}</span><span class="code ml-auto">{{ t.means }}</span>
                   </li></ComboboxOption
                 >
               </ComboboxOptions>

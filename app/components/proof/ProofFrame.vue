@@ -57,19 +57,29 @@ const html = computed(() => {
         : '',
     )
     .join('')
+  const relatedItem = ({ picture, name }: (typeof p.related)[number]['items'][number]) => {
+    const image = picture ? `<img src="${escapeAttribute(pictureUrl(picture, 200))}" alt="">` : ''
+    return `<li>${image}${escapeText(name)}</li>`
+  }
   const related = p.related
     .map(
       (g) =>
-        `<section class="area related"><h2>${escapeText(g.title)}</h2><ul>${g.items.map((i) => `<li>${i.picture ? `<img src="${escapeAttribute(pictureUrl(i.picture, 200))}" alt="">` : ''}${escapeText(i.name)}</li>`).join('')}</ul></section>`,
+        `<section class="area related"><h2>${escapeText(g.title)}</h2>` +
+        `<ul>${g.items.map(relatedItem).join('')}</ul></section>`,
     )
     .join('')
-  return `<!doctype html><html lang="${escapeAttribute(props.language)}" dir="${p.direction}"><head><meta charset="utf-8"><title>${escapeText(product.name)}</title>${scriptFonts(
-    props.language,
-  )
+  const styles = [...scriptFonts(props.language), '/proof.css']
     .map((href) => `<link rel="stylesheet" href="${escapeAttribute(href)}">`)
-    .join(
-      '',
-    )}<link rel="stylesheet" href="/proof.css"></head><body>${picture}<main><header><h1${lang}>${escapeText(product.name)}</h1>${product.priceShown ? `<p class="price">${escapeText(product.priceShown)}${product.basePriceShown ? `<s>${escapeText(product.basePriceShown)}</s>` : ''}</p>` : ''}${product.summary ? `<p class="summary">${escapeText(product.summary)}</p>` : ''}</header>${sections}${related}</main></body></html>`
+    .join('')
+  const basePrice = product.basePriceShown ? `<s>${escapeText(product.basePriceShown)}</s>` : ''
+  const price = product.priceShown ? `<p class="price">${escapeText(product.priceShown)}${basePrice}</p>` : ''
+  const summary = product.summary ? `<p class="summary">${escapeText(product.summary)}</p>` : ''
+  const head = `<head><meta charset="utf-8"><title>${escapeText(product.name)}</title>${styles}</head>`
+  const header = `<header><h1${lang}>${escapeText(product.name)}</h1>${price}${summary}</header>`
+  return (
+    `<!doctype html><html lang="${escapeAttribute(props.language)}" dir="${p.direction}">${head}` +
+    `<body>${picture}<main>${header}${sections}${related}</main></body></html>`
+  )
 })
 
 function drive() {

@@ -3,7 +3,10 @@ import { useElementSize } from '@vueuse/core'
 import type { PageMoment } from '@core/page/moments'
 import { spread } from '@core/page/spread'
 
-/** A strip of the weeks to come with the moments at which the page changes; each says what, by which assignment, and takes the lens there. */
+/**
+ * A strip of the weeks to come with the moments at which the page changes; each says what, by which assignment, and
+ * takes the lens there.
+ */
 const props = defineProps<{ sku: string; version: number }>()
 const lens = useLensStore()
 const days = 42
@@ -33,8 +36,11 @@ watch(data, () => {
   shown.value = undefined
 })
 const chosen = computed(() => data.value?.items.find((m) => m.at === shown.value))
-const when = (m: PageMoment) =>
-  `${new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeZone: 'UTC' }).format(Date.parse(`${m.local.slice(0, 10)}T00:00Z`))}${m.local.endsWith('T00:00') ? '' : `, ${m.local.slice(11)}`}`
+/** The day of a moment, with its time where that is not the day's beginning. */
+function when(m: PageMoment): string {
+  const [day, time] = m.local.split('T') as [string, string]
+  return time === '00:00' ? dayShown(day) : `${dayShown(day)}, ${time}`
+}
 const words = { comes: 'comes', goes: 'goes', moves: 'moves', text: 'reads otherwise', price: 'price' } as const
 </script>
 

@@ -99,6 +99,11 @@ function stitches(row: ClothRow) {
 /** One drawing for all crossings of a row that are in view: far fewer elements than one for each. */
 const drawing = (row: ClothRow, part: 'open' | 'done' | 'knots') =>
   seen.value.map((c) => stitches(row)[c.index]?.[part] ?? '').join('')
+/** What a cell says to those who do not see its stitches. */
+function cellLabel(row: ClothRow, index: number): string {
+  const column = columns.value[index]
+  return `${column?.storefront} ${column?.language}: ${stitches(row)[index]?.words ?? 'not sold here'}`
+}
 const isDrawn = useDrawing(() => rows.value.filter((v) => props.list.row(v.index)).map((v) => v.index), 4)
 
 /** Where the keys are, kept for whoever comes back from mending something. */
@@ -302,7 +307,7 @@ defineExpose({
                 first: c.index === 0 || columns[c.index]?.storefront !== columns[c.index - 1]?.storefront,
               }"
               :aria-colindex="c.index + 2"
-              :aria-label="`${columns[c.index]?.storefront} ${columns[c.index]?.language}: ${stitches(r)[c.index]?.words ?? 'not sold here'}`"
+              :aria-label="cellLabel(r, c.index)"
               :style="{ left: `${c.start}px`, width: `${columnWidth}px` }"
             />
             <svg

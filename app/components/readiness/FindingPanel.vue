@@ -35,7 +35,8 @@ const summary = computed(() => {
     ...(e.remarks.length ? [count(e.remarks.length, 'remark')] : []),
   ]
   return e.blockers.length
-    ? `${parts.join(' and ')} ${e.blockers.length + e.remarks.length === 1 ? 'stands' : 'stand'} between this page and its release.`
+    ? `${parts.join(' and ')} ${e.blockers.length + e.remarks.length === 1 ? 'stands' : 'stand'} between ` +
+        'this page and its release.'
     : e.remarks.length
       ? `Ready, with ${parts[0]}.`
       : 'Ready. Nothing was found.'

@@ -36,8 +36,8 @@ const where = (f: FixDocument) =>
           :aria-pressed="chosen === f.id"
           @click="emit('choose', f)"
         >
-          <span class="line-clamp-2 text-[12.5px] font-semibold leading-[1.3]" :title="f.text">{{ f.text }}</span
-          ><span class="block truncate text-[12px] text-ink2"
+          <span class="line-clamp-2 text-[12.5px] font-semibold leading-[1.3]" :title="f.text">{{ f.text }}</span><span
+            class="block truncate text-[12px] text-ink2"
             >frees
             <b class="font-semibold text-weld"
               >{{ f.pages.toLocaleString('en-GB') }} {{ f.pages === 1 ? 'page' : 'pages' }}</b

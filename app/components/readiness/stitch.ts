@@ -40,6 +40,9 @@ function wordsOf(cell: Cell): string {
   const blocked = strands.filter((_, s) => cell.knots[s])
   const missing = strands.filter((_, s) => !cell.knots[s] && cell.passed[s]! < cell.of[s]!)
   if (blocked.length > 0)
-    return `${cell.blockers} ${cell.blockers === 1 ? 'blocker' : 'blockers'}: ${blocked.join(', ')}${missing.length > 0 ? `; open: ${missing.join(', ')}` : ''}`
+    return (
+      `${cell.blockers} ${cell.blockers === 1 ? 'blocker' : 'blockers'}: ` +
+      `${blocked.join(', ')}${missing.length > 0 ? `; open: ${missing.join(', ')}` : ''}`
+    )
   return missing.length > 0 ? `ready; open: ${missing.join(', ')}` : 'ready, nothing open'
 }

@@ -9,7 +9,10 @@ interface Entry {
   made: boolean
   differences: Difference[]
 }
-/** `read` is where the history is asked for, `write` where a change is put back; `after` is called then, even where people have gone on meanwhile. */
+/**
+ * `read` is where the history is asked for, `write` where a change is put back; `after` is called then, even where
+ * people have gone on meanwhile.
+ */
 const props = defineProps<{ read: string; write: string; version: unknown; after: () => unknown }>()
 const session = useSessionStore()
 const entries = shallowRef<Entry[]>([])
@@ -61,8 +64,9 @@ async function putBack(e: Entry) {
     <ol>
       <li v-for="(e, i) in entries" :key="e.id" class="border-b border-hair py-2">
         <div class="flex items-baseline gap-3">
-          <b class="font-semibold">{{ e.title }}</b
-          ><span class="text-ink2">{{ e.person ?? 'Ink Loom' }}, {{ whenShown(e.at) }}</span>
+          <b class="font-semibold">{{ e.title }}</b><span class="text-ink2"
+            >{{ e.person ?? 'Ink Loom' }}, {{ whenShown(e.at) }}</span
+          >
           <button
             v-if="session.mayEdit && !e.made && e.differences.length"
             class="plain ml-auto"

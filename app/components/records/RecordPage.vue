@@ -1,7 +1,10 @@
 <script setup lang="ts" generic="R extends { code: string }">
 import type { Key } from '~/composables/useKeys'
 
-/** The page of one record: its head with history, delete and save, what stands in the way of saving, and its form in the slot. */
+/**
+ * The page of one record: its head with history, delete and save, what stands in the way of saving, and its form in the
+ * slot.
+ */
 const props = defineProps<{
   record: ReturnType<typeof useRecord<R>>
   /** What one of its kind is called, and the list of them. */

@@ -1,7 +1,10 @@
 <script setup lang="ts">
 import { stepKinds, type RecipeStep } from '@core/drafting/recipe'
 
-/** A step of a recipe: what it does, and its instruction, which may hold values of the product and results of the steps before it. */
+/**
+ * A step of a recipe: what it does, and its instruction, which may hold values of the product and results of the steps
+ * before it.
+ */
 const step = defineModel<RecipeStep>({ required: true })
 const props = defineProps<{ place: number; before: RecipeStep[]; disabled: boolean; problem?: string }>()
 const emit = defineEmits<{ remove: []; up: []; down: [] }>()

@@ -162,8 +162,9 @@ async function make() {
       >
         <ComboboxOption v-for="a in found" :key="a.code" v-slot="{ active }" :value="a.code" as="template"
           ><li class="flex cursor-pointer items-baseline gap-3 px-3 py-1" :class="{ 'bg-indigowash': active }">
-            <span class="min-w-0 truncate">{{ setup.label(a.labels, a.code) }}</span
-            ><span class="ml-auto text-ink2">{{ typeOfAttribute(a) }}</span>
+            <span class="min-w-0 truncate">{{ setup.label(a.labels, a.code) }}</span><span class="ml-auto text-ink2">{{
+              typeOfAttribute(a)
+            }}</span>
           </li></ComboboxOption
         >
         <ComboboxOption v-if="isNew" v-slot="{ active }" :value="makeNew" as="template"

@@ -4,7 +4,10 @@ import { menuEntries, type MenuEntry } from '@core/page/phrases'
 import type { StandingPage } from '@core/page/layout'
 import { codeOfName, freeCode } from '@core/text/code'
 
-/** A storefront's menu with its nesting: what each entry leads to, and what it is called in the source and in one language. */
+/**
+ * A storefront's menu with its nesting: what each entry leads to, and what it is called in the source and in one
+ * language.
+ */
 const menu = defineModel<MenuEntry[]>({ required: true })
 const props = defineProps<{ disabled: boolean; language: string; pages: StandingPage[] }>()
 const setup = useSetupStore()

@@ -4,7 +4,10 @@ import { withOptions } from '@core/attributes/options'
 import { directionOf } from '@core/language/chain'
 import { readBlock } from '@core/sheet/block'
 
-/** The options of a choice: label in the source and in one other language, code, order. Lines pasted into the last field become options. */
+/**
+ * The options of a choice: label in the source and in one other language, code, order. Lines pasted into the last field
+ * become options.
+ */
 const options = defineModel<Option[]>({ required: true })
 defineProps<{ disabled?: boolean }>()
 const setup = useSetupStore()

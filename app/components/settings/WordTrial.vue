@@ -29,7 +29,12 @@ async function look() {
     busy.value = false
   }
 }
-const n = (x: number) => x.toLocaleString('en-GB')
+const found = computed(() => {
+  if (!trial.value) return ''
+  const { texts, products, more } = trial.value
+  if (texts === 0) return 'They stand nowhere.'
+  return `They stand in ${more ? 'more than ' : ''}${countShown(texts, 'text')} of ${countShown(products, 'product')}.`
+})
 </script>
 
 <template>
@@ -38,13 +43,7 @@ const n = (x: number) => x.toLocaleString('en-GB')
       {{ busy ? 'Looking …' : 'Try them against the whole catalogue' }}
     </button>
     <div v-if="trial" role="status" class="pt-2" :class="{ 'opacity-60': tried !== key }">
-      <p>
-        {{
-          trial.texts === 0
-            ? 'They stand nowhere.'
-            : `They stand in ${trial.more ? 'more than ' : ''}${n(trial.texts)} ${trial.texts === 1 ? 'text' : 'texts'} of ${n(trial.products)} ${trial.products === 1 ? 'product' : 'products'}.`
-        }}<span v-if="tried !== key" class="text-ochre"> The words have changed since.</span>
-      </p>
+      <p>{{ found }}<span v-if="tried !== key" class="text-ochre"> The words have changed since.</span></p>
       <ul
         v-if="trial.items.length"
         class="mt-1 max-h-60 overflow-auto border border-hair bg-sheet"

@@ -4,7 +4,10 @@ import { partsOf, type Placeholder } from '@core/translation/coded'
 import type { Place } from '@core/translation/glossary'
 import { chipWords } from './placeholderNode'
 
-/** A coded text to read: placeholders as chips, places underlined, differences from another text marked, a mark where it would be split. */
+/**
+ * A coded text to read: placeholders as chips, places underlined, differences from another text marked, a mark where it
+ * would be split.
+ */
 const props = defineProps<{
   text: string
   placeholders: readonly Placeholder[]

@@ -182,8 +182,7 @@ const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'num
       <h2 class="mt-2">Comments</h2>
       <ul v-if="comments.length">
         <li v-for="c in comments" :key="c.id" class="border-t border-hair py-1" :class="{ 'text-ink3': c.settled }">
-          <b class="font-semibold">{{ c.person ?? 'Somebody' }}</b
-          >, {{ day(c.at) }}: {{ c.words }}
+          <b class="font-semibold">{{ c.person ?? 'Somebody' }}</b>, {{ day(c.at) }}: {{ c.words }}
           <button v-if="!readonly" class="plain ml-1" type="button" @click="settle(c)">
             {{ c.settled ? 'Open again' : 'Settled' }}
           </button>

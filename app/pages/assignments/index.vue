@@ -254,8 +254,7 @@ useKeys('Assignments', [
                 <td class="py-2 pr-3">
                   <NuxtLink class="font-semibold hover:underline" :to="`/assignments/${segment(r.a.code)}`">{{
                     r.a.name
-                  }}</NuxtLink
-                  ><small v-if="r.a.resting" class="ml-2 text-ochre">rests</small>
+                  }}</NuxtLink><small v-if="r.a.resting" class="ml-2 text-ochre">rests</small>
                   <p class="truncate text-[12.5px] text-ink2">
                     {{
                       r.a.replaces

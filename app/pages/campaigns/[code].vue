@@ -93,8 +93,11 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the camp
         <h2 class="border-b border-hair pb-1">What belongs to it</h2>
         <ul>
           <li v-for="a in belonging" :key="a.code" class="border-b border-hair py-1">
-            <NuxtLink class="hover:underline" :to="`/assignments/${segment(a.code)}`">{{ a.name }}</NuxtLink
-            ><small v-if="a.resting" class="ml-2 text-ochre">rests</small>
+            <NuxtLink class="hover:underline" :to="`/assignments/${segment(a.code)}`">{{ a.name }}</NuxtLink><small
+              v-if="a.resting"
+              class="ml-2 text-ochre"
+              >rests</small
+            >
           </li>
         </ul>
         <p v-if="belonging.length === 0" class="pt-1.5 text-ink2">

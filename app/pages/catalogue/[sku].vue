@@ -1,12 +1,9 @@
 <script setup lang="ts">
 import type { Value } from '@core/attributes/attribute'
-import type { ValueSource } from '@core/catalogue/source'
 import { substanceOf } from '@core/drafting/substance'
-import type { LeftOut, Shown } from '@core/page/because'
-import type { AreaPlace } from '@core/page/layout'
 import type { Resolved } from '@core/values/resolve'
 import type { ProductPatchBody } from '@contracts/product'
-import type { ProductDocument } from '~/components/product/document'
+import { useProductPage } from '~/components/product/useProductPage'
 
 type Shows = Resolved & { shown: string | null; required: boolean }
 
@@ -20,59 +17,7 @@ onBeforeUnmount(() => {
   focus.value = null
 })
 
-/** The edition in which the source is read beside the lens's. */
-const sourceEdition = computed(() => lens.editions.find((e) => e.language === setup.source) ?? lens.edition)
-const columns = computed(() =>
-  lens.edition.id === sourceEdition.value.id ? [lens.edition] : [sourceEdition.value, lens.edition],
-)
-const product = useAsking(
-  (signal) => get<ProductDocument>(`/api/products/${segment(sku.value)}`, {}, signal),
-  () => [sku.value, version.value],
-)
-const sources = useAsking(
-  (signal) => get<Record<string, ValueSource>>(`/api/products/${segment(sku.value)}/sources`, {}, signal),
-  () => [sku.value, version.value],
-)
-const resolved = useAsking(
-  async (signal) =>
-    Promise.all(
-      columns.value.map((c) =>
-        get<{ items: Shows[] }>(
-          `/api/products/${segment(sku.value)}/resolved`,
-          { storefront: c.storefront, language: c.language },
-          signal,
-        ),
-      ),
-    ),
-  () => [sku.value, columns.value.map((c) => c.id), version.value],
-)
-const page = useAsking(
-  (signal) =>
-    get<{ layout: AreaPlace[]; areas: Record<string, Shown[]>; left_out: LeftOut[] }>(
-      `/api/proof/${segment(sku.value)}`,
-      lens.asked,
-      signal,
-    ),
-  () => [sku.value, lens.asked, version.value],
-)
-const parentProduct = useAsking(
-  async (signal) =>
-    product.data.value?.parent
-      ? get<ProductDocument>(`/api/products/${segment(product.data.value.parent)}`, {}, signal)
-      : null,
-  () => [product.data.value?.parent, version.value],
-)
-const parent = useAsking(
-  async (signal) =>
-    product.data.value?.parent
-      ? get<{ items: Shows[] }>(
-          `/api/products/${segment(product.data.value.parent)}/resolved`,
-          { storefront: sourceEdition.value.storefront, language: sourceEdition.value.language },
-          signal,
-        )
-      : null,
-  () => product.data.value?.parent,
-)
+const { columns, product, sources, resolved, page, parent, parentProduct } = useProductPage(() => sku.value)
 
 // A product that there is not has no page to be shown.
 watch(

@@ -39,7 +39,8 @@ async function attempt(what: typeof busy.value, work: () => Promise<void>) {
     failure.value =
       e instanceof ApiProblem
         ? e.sentence
-        : `The file cannot be read (${(e as Error).message}). Was it changed or moved since you chose it? Choose it again.`
+        : `The file cannot be read (${(e as Error).message}). Was it changed or moved since you chose it? ` +
+          'Choose it again.'
   } finally {
     busy.value = ''
   }

@@ -161,8 +161,7 @@ useKeys('New product', [{ keys: 'Ctrl+S', does: 'Make it', always: true, run: ()
           >
           <ul v-if="withVariants">
             <li v-for="v in of.variants" :key="v" class="flex items-center gap-3 py-0.5">
-              <span class="code w-40">{{ v }}</span
-              ><input
+              <span class="code w-40">{{ v }}</span><input
                 v-model="skus[v]"
                 class="field w-60 font-mono text-[12px]"
                 :aria-label="`SKU of the copy of ${v}`"

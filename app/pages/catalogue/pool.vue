@@ -321,8 +321,9 @@ useKeys('Data pool', [
               <td class="break-words py-1.5 pr-3">{{ q.theirs }}</td>
               <td class="break-words py-1.5 pr-3">{{ q.ours }}</td>
               <td class="break-words py-1.5 pr-3">
-                <template v-if="q.answered === null">{{ q.reason }}</template
-                ><span v-else :class="q.agreed ? 'text-weld' : 'text-madder'"
+                <template v-if="q.answered === null">{{ q.reason }}</template><span
+                  v-else
+                  :class="q.agreed ? 'text-weld' : 'text-madder'"
                   >{{ q.agreed ? 'agreed' : 'not agreed' }}: {{ q.words }}</span
                 >
               </td>
@@ -333,11 +334,11 @@ useKeys('Data pool', [
           </tbody>
         </table>
         <p v-else-if="queries.data.value" class="px-5 text-ink2">
-          {{
-            state === 'open'
-              ? 'Nothing waits for an answer. Where your value is the better one, keep it with a reason at the product, and the pool is asked.'
-              : 'Nothing has been answered yet.'
-          }}
+          <template v-if="state === 'open'">
+            Nothing waits for an answer. Where your value is the better one, keep it with a reason at the product, and
+            the pool is asked.
+          </template>
+          <template v-else>Nothing has been answered yet.</template>
         </p>
         <button v-if="next" type="button" class="act mx-5 mt-2" @click="more">Older ones</button>
       </section>

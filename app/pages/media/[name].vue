@@ -209,8 +209,7 @@ useKeys('Picture', [
               <p class="mt-1 flex flex-wrap gap-x-3 gap-y-1">
                 <NuxtLink v-for="s in about.used.skus" :key="s" class="plain code" :to="`/catalogue/${segment(s)}`">{{
                   s
-                }}</NuxtLink
-                ><span v-if="about.used.count > about.used.skus.length" class="text-ink2"
+                }}</NuxtLink><span v-if="about.used.count > about.used.skus.length" class="text-ink2"
                   >and {{ about.used.count - about.used.skus.length }} more</span
                 ><span v-if="about.used.count === 0" class="text-ink2">None.</span>
               </p>

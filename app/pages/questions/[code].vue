@@ -90,8 +90,9 @@ const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question in focus up; down 
             @keydown.alt.up.prevent="move(i, i - 1)"
             @keydown.alt.down.prevent="move(i, i + 1)"
           >
-            <span data-handle class="w-6 cursor-grab text-center text-ink3" aria-hidden="true">{{ i + 1 }}</span
-            ><NuxtLink class="min-w-0 flex-1 truncate hover:underline" :to="`/library/${segment(c)}`">{{
+            <span data-handle class="w-6 cursor-grab text-center text-ink3" aria-hidden="true">{{
+              i + 1
+            }}</span><NuxtLink class="min-w-0 flex-1 truncate hover:underline" :to="`/library/${segment(c)}`">{{
               of(c)?.title ?? of(c)?.name ?? c
             }}</NuxtLink
             ><small v-if="of(c) && !of(c)!.counts" class="text-ochre">not in {{ languageName(lens.language) }}</small>
@@ -137,8 +138,11 @@ const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question in focus up; down 
         </h2>
         <ul class="max-h-72 overflow-auto">
           <li v-for="p in free.slice(0, 200)" :key="p.code" class="flex items-center gap-2 border-b border-hair py-1">
-            <span class="min-w-0 flex-1 truncate">{{ p.title ?? p.name }}</span
-            ><button type="button" class="plain min-h-6" @click="draft.questions = [...draft.questions, p.code]">
+            <span class="min-w-0 flex-1 truncate">{{ p.title ?? p.name }}</span><button
+              type="button"
+              class="plain min-h-6"
+              @click="draft.questions = [...draft.questions, p.code]"
+            >
               Put it in<span class="sr-only">: {{ p.name }}</span>
             </button>
           </li>
@@ -154,8 +158,7 @@ const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question in focus up; down 
         <p class="flex flex-wrap gap-x-4 pt-1.5">
           <NuxtLink v-for="a in bringing" :key="a.code" class="plain" :to="`/assignments/${segment(a.code)}`">{{
             a.name
-          }}</NuxtLink
-          ><span v-if="bringing.length === 0" class="text-ink2"
+          }}</NuxtLink><span v-if="bringing.length === 0" class="text-ink2"
             >No assignment brings it; products and types may pick it.</span
           ><NuxtLink v-if="!readonly" class="act" :to="{ path: '/assignments/new', query: { set: code } }"
             >Assign it</NuxtLink

@@ -68,8 +68,7 @@ useKeys('Texts that say the same', [
               :key="s"
               class="plain code self-start"
               :to="{ path: `/catalogue/${segment(s)}`, query: { field } }"
-              >{{ s }}</NuxtLink
-            ><span v-if="t.products > t.skus.length" class="text-ink2"
+              >{{ s }}</NuxtLink><span v-if="t.products > t.skus.length" class="text-ink2"
               >and {{ number(t.products - t.skus.length) }} more</span
             >
           </p>

@@ -293,11 +293,12 @@ useKeys('Review', [
           <span>What stands there</span><span>What is suggested</span>
         </div>
         <p v-if="list.count.value === 0" class="p-10 text-center text-ink2">
-          <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{
-            state === 'open' && !outdated && !language && !mine
-              ? 'Nothing waits to be read. A recipe drafts texts, the data pool and photos suggest facts; what they say waits here until somebody has read it.'
-              : 'Nothing of that kind.'
-          }}
+          <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />
+          <template v-if="state === 'open' && !outdated && !language && !mine">
+            Nothing waits to be read. A recipe drafts texts, the data pool and photos suggest facts; what they say waits
+            here until somebody has read it.
+          </template>
+          <template v-else>Nothing of that kind.</template>
           <NuxtLink v-if="state === 'open'" class="plain" to="/review/recipes">To the recipes</NuxtLink>
         </p>
         <div class="relative" :style="{ height: `${virtual.getTotalSize()}px` }">

@@ -244,42 +244,16 @@ const commentsOf = (r: Row) =>
     (c) => !c.settled && c.unit === r.unit.unit && (c.segment === null ? r.first : c.segment === r.segment.text),
   ).length
 
-/** Where the source would be split: moved by words with the arrow keys. */
-const splitAt = ref<number | null>(null)
-const wordStarts = computed(() =>
-  [...flatOfCoded(current.value?.segment.text ?? '').matchAll(/(?<=\s)\S/g)].map((m) => m.index),
-)
-function split() {
-  if (!mayWrite.value) return
-  if (splitAt.value === null) splitAt.value = wordStarts.value[Math.floor(wordStarts.value.length / 2)] ?? null
-  else void work.split(splitAt.value)
-}
-const moveSplit = (by: 1 | -1) => {
-  const i = wordStarts.value.indexOf(splitAt.value ?? -1)
-  splitAt.value = wordStarts.value[Math.max(0, Math.min(wordStarts.value.length - 1, i + by))] ?? null
-}
-useEventListener(
-  window,
-  'keydown',
-  (e: KeyboardEvent) => {
-    if (splitAt.value === null) return
-    const does: Record<string, () => void> = {
-      ArrowLeft: () => moveSplit(-1),
-      ArrowRight: () => moveSplit(1),
-      Enter: split,
-      Escape: () => {
-        splitAt.value = null
-      },
-    }
-    if (!does[e.key]) return
-    e.preventDefault()
-    e.stopPropagation()
-    does[e.key]!()
-  },
-  { capture: true },
+const { splitAt, split } = useSegmentSplit(
+  () => current.value?.segment.text ?? '',
+  (at) => void work.split(at),
+  () => mayWrite.value,
 )
 
-/** The record after this one in the list of work as it was left, else among those that still lack something; then from its start. */
+/**
+ * The record after this one in the list of work as it was left, else among those that still lack something; then from
+ * its start.
+ */
 async function nextRecord() {
   if (changed.value && !(await work.save())) return
   const ask = async (after: object) =>
@@ -461,8 +435,8 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
       <div class="min-h-0 flex-1 overflow-auto bg-sheet pb-6" tabindex="0" aria-label="Texts">
         <template v-for="r in rows" :key="r.key">
           <p v-if="r.first" class="px-5 pb-0.5 pt-3 text-[12px]">
-            <b class="font-semibold">{{ r.unit.label }}</b
-            ><span v-if="r.unit.storefront" class="ml-2 text-ink2">only in {{ r.unit.storefront }}</span
+            <b class="font-semibold">{{ r.unit.label }}</b><span v-if="r.unit.storefront" class="ml-2 text-ink2"
+              >only in {{ r.unit.storefront }}</span
             ><span v-if="r.unit.note" class="ml-2 text-ink3">{{ r.unit.note }}</span
             ><span v-if="r.unit.loose" class="ml-2 text-ochre"
               >The translation is built otherwise than the source; it stands until every segment here is written.</span

@@ -129,8 +129,9 @@ useKeys('What came along', [
           ><h2>{{ chosen.left.length === 0 ? 'All of it came along' : 'What did not' }}</h2>
           <ul>
             <li v-for="(l, i) in chosen.left" :key="i" class="border-t border-hair py-1.5">
-              <NuxtLink class="plain" :to="to(l)">{{ l.name }}</NuxtLink
-              ><span class="block text-[12px] text-ink2">{{ words[l.what] }}</span>
+              <NuxtLink class="plain" :to="to(l)">{{ l.name }}</NuxtLink><span class="block text-[12px] text-ink2">{{
+                words[l.what]
+              }}</span>
             </li>
           </ul></template
         >

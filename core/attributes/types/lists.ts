@@ -4,7 +4,9 @@ import { formatNumber } from '../../units/format'
 import type { BoxItem } from '../attribute'
 import { ValueProblem, expectText, type AttributeTypeEntry } from './shape'
 
-/** Cells of a file that hold a list: a bar or a line break between entries; a bar within one has a backslash before it. */
+/**
+ * Cells of a file that hold a list: a bar or a line break between entries; a bar within one has a backslash before it.
+ */
 const entriesOf = (cell: string) => cell.split(/(?<!\\)\||\r?\n/).map((p) => p.replaceAll('\\|', '|').trim())
 const cellOf = (entries: readonly string[]) => entries.map((p) => p.replaceAll('|', '\\|')).join('|')
 
@@ -43,7 +45,9 @@ const fileNames = pointers(
   fileName,
   (odd) => `“${odd}” cannot be a file's name: letters, digits, dot, hyphen and underscore only.`,
 )
-/** Files such as guides, by their names in the media library. A page links to those that have a title in its language. */
+/**
+ * Files such as guides, by their names in the media library. A page links to those that have a title in its language.
+ */
 export const file: AttributeTypeEntry = {
   ...fileNames,
   html(v, { fileLink }) {
@@ -112,8 +116,8 @@ const numberOf = (text: string) =>
   )
 
 /**
- * A line of box contents as people write it: `2 × hook`, `2x hook`, `hook × 2`, `2 hooks`, or the item alone, which is one.
- * The order *quantity × item* is common practice, without a published source.
+ * A line of box contents as people write it: `2 × hook`, `2x hook`, `hook × 2`, `2 hooks`, or the item alone, which is
+ * one. The order *quantity × item* is common practice, without a published source.
  */
 export function parseBoxItem(line: string): BoxItem {
   const text = line.replace(/\s+/g, ' ').trim()
@@ -132,7 +136,8 @@ export const boxContents: AttributeTypeEntry = {
     if (!Array.isArray(given))
       throw new ValueProblem(
         'wrong-shape',
-        'Box contents are a list of items, each with a quantity: [{"quantity": 2, "item": "hook"}], or lines such as "2 × hook".',
+        'Box contents are a list of items, each with a quantity: [{"quantity": 2, "item": "hook"}], or lines ' +
+          'such as "2 × hook".',
       )
     if (given.length > 200) throw new ValueProblem('too-many', `There are ${given.length} items; 200 are the most.`)
     return given.flatMap((g): BoxItem[] => {

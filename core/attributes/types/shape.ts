@@ -19,7 +19,10 @@ export type Comparable = number | string | boolean | string[]
 export interface ShownIn {
   language: string
   labels: readonly string[]
-  /** Where a file of the media library is read, and what it is called there; undefined where it has no title that counts. */
+  /**
+   * Where a file of the media library is read, and what it is called there; undefined where it has no title that
+   * counts.
+   */
   fileLink?: (name: string) => { href: string; title: string } | undefined
 }
 
@@ -43,11 +46,16 @@ export interface AttributeTypeEntry {
   comparable(value: Value, attribute: Attribute): Comparable | undefined
   /** The value as a shopper reads it, in plain text. */
   display(value: Value, attribute: Attribute, shownIn: ShownIn): string
-  /** Of what holds several stretches of words: each as a line of plain text, where `display` makes one line of them all. */
+  /**
+   * Of what holds several stretches of words: each as a line of plain text, where `display` makes one line of them all.
+   */
   lines?(value: Value, shownIn: ShownIn): string[]
   /** The value as blocks of a page, where it is more than a line of text. */
   html?(value: Value, shownIn: ShownIn): string
-  /** Of texts: the value with each of its stretches of words changed, whatever holds them; formatting and inline values stay. */
+  /**
+   * Of texts: the value with each of its stretches of words changed, whatever holds them; formatting and inline values
+   * stay.
+   */
   mapWords?: ((value: Value, change: (words: string) => string) => Value) | undefined
   /** Whether `allowed` bounds the value itself, by what rules compare. */
   bounded?: boolean

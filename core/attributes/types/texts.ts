@@ -15,14 +15,18 @@ function inTexts(nodes: readonly RichNode[], change: (words: string) => string):
 const inFormatted = (html: string, change: (words: string) => string) =>
   serialise(inTexts(readNormalForm(html), change))
 
-/** What an attribute's text becomes in normal form. Throws ValueProblem where it takes more time or room than any text of a page. */
+/**
+ * What an attribute's text becomes in normal form. Throws ValueProblem where it takes more time or room than any text
+ * of a page.
+ */
 function normal(html: string, form: (html: string) => string): string {
   try {
     const cleaned = form(html)
     if (cleaned.length <= mostFormatted) return cleaned
     throw new ValueProblem(
       'too-long',
-      `This text has ${cleaned.length} characters when it is cleaned; ${mostFormatted.toLocaleString('en-GB')} are the most.`,
+      `This text has ${cleaned.length} characters when it is cleaned; ` +
+        `${mostFormatted.toLocaleString('en-GB')} are the most.`,
     )
   } catch (e) {
     throw e instanceof TextTooComplex ? new ValueProblem('too-complex', e.message) : e

@@ -11,10 +11,16 @@ import type { Tally } from '../tally'
 
 const strand = strands.indexOf('content')
 
-/** Which assignments have the product in the storefront of an edition, by their place in the list; undefined where that is not known. */
+/**
+ * Which assignments have the product in the storefront of an edition, by their place in the list; undefined where that
+ * is not known.
+ */
 export type Reached = (assignment: number, edition: JudgedEdition) => boolean | undefined
 
-/** Every piece that goes to the page would stand there, none of them for want of a value, and no area that must not be empty is. */
+/**
+ * Every piece that goes to the page would stand there, none of them for want of a value, and no area that must not be
+ * empty is.
+ */
 export function judgeContent(
   reading: Reading,
   edition: JudgedEdition,
@@ -114,8 +120,8 @@ function judgePiece(
 }
 
 /**
- * Why a piece is left out where some of what it names is empty; null where it is shown all the same. That depends on which
- * are empty alone, so it is found out once for all products; but for files, which can be lost in the library.
+ * Why a piece is left out where some of what it names is empty; null where it is shown all the same. That depends on
+ * which are empty alone, so it is found out once for all products; but for files, which can be lost in the library.
  */
 function leftOutFor(
   here: PieceHere,

@@ -61,7 +61,10 @@ function judgeSubstance(reading: Reading, edition: JudgedEdition, tally: Tally):
   })
 }
 
-/** Whether a product's type asks for a fact here; asked once for all storefronts where its condition reads the same in all. */
+/**
+ * Whether a product's type asks for a fact here; asked once for all storefronts where its condition reads the same in
+ * all.
+ */
 export function asks({ use }: PlanPlace, reading: Reading, edition: JudgedEdition): boolean {
   if (!use.required) return false
   const { setup, judged } = reading.prepared

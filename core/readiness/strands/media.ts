@@ -9,10 +9,16 @@ import { findingKinds } from '../kinds'
 
 const strand = strands.indexOf('media')
 
-/** The number of checks that each picture goes through: those of the item, its version, and whether it is another's twin. */
+/**
+ * The number of checks that each picture goes through: those of the item, its version, and whether it is another's
+ * twin.
+ */
 const perPicture = itemChecks.filter((c) => c.level === 'blocker').length + 1
 
-/** The pictures that a product's page shows, checked as the media library checks them: there, in the wanted views, fit to use. */
+/**
+ * The pictures that a product's page shows, checked as the media library checks them: there, in the wanted views, fit
+ * to use.
+ */
 export function judgeMedia(reading: Reading, edition: JudgedEdition, library: Library, tally: Tally): void {
   const { family, prepared } = reading
   const type = prepared.setup.types.get(family.root.type)

@@ -32,12 +32,16 @@ export interface NumberFound {
 const shape = /\d+(?:[.,’'\u00a0\u202f\u066b\u066c]\d+)*/g
 const units = /^[\s\u00a0\u202f-]?(mm|cm|km|ml|mL|kg|kPa|Wh|lm|bar|psi|°C|g|m|W|V|%)(?![\p{L}\p{N}])/u
 
-/** The numbers of words in a language, in one spelling: ASCII digits, a full stop before decimals, no grouping; with a unit's sign behind them. */
+/**
+ * The numbers of words in a language, in one spelling: ASCII digits, a full stop before decimals, no grouping; with a
+ * unit's sign behind them.
+ */
 export function numbersIn(words: string, language: string): NumberFound[] {
   const text = asciiDigits(words)
   const decimal = decimalOf(language)
   return [...text.matchAll(shape)].map((m) => {
-    // Arabic has signs of its own for both; elsewhere the other sign groups three digits, or is a spelling of the source.
+    // Arabic has signs of its own for both; elsewhere the other sign groups three digits, or is a spelling of the
+    // source.
     const plain = m[0].replaceAll('\u066c', '').replaceAll('\u066b', '.')
     const pieces = plain.split(/([.,’'\u00a0\u202f])/)
     let value = pieces[0]!

@@ -11,7 +11,9 @@ export const termMissing: TargetCheck = {
       if (!right?.term || placesOfPhrase(words.target, right.term, languages.target).length > 0) return []
       return [
         {
-          message: `“${termIn(term, languages.source)!.term}” is “${right.term}” in the glossary, which this text does not use.`,
+          message:
+            `“${termIn(term, languages.source)!.term}” is “${right.term}” in the glossary, which this text ` +
+            'does not use.',
         },
       ]
     })
@@ -29,7 +31,9 @@ export const termForbidden: TargetCheck = {
       return (right?.forbidden ?? []).flatMap((bad) =>
         placesOfPhrase(words.target, bad, languages.target).map((at) => ({
           at,
-          message: `“${words.target.slice(at.from, at.to)}” must not stand for “${termIn(term, languages.source)!.term}”; the glossary has “${right!.term}”.`,
+          message:
+            `“${words.target.slice(at.from, at.to)}” must not stand for ` +
+            `“${termIn(term, languages.source)!.term}”; the glossary has “${right!.term}”.`,
           // An inflected form has no one right answer.
           ...(words.target.slice(at.from, at.to).toLowerCase() === bad.toLowerCase() && right!.term
             ? { fix: right!.term }

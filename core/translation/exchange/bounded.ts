@@ -1,6 +1,9 @@
 import { ExchangeFileError } from './unit'
 
-/** A parser holds what stands between two tags until it is whole: no text of a file is longer than this, in UTF-16 units. */
+/**
+ * A parser holds what stands between two tags until it is whole: no text of a file is longer than this, in UTF-16
+ * units.
+ */
 const mostBetweenTags = 2_000_000
 
 /** Watches the chunks of a file of XML. Throws ExchangeFileError where a text in it goes on without an end. */

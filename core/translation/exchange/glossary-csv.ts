@@ -8,7 +8,10 @@ export interface GlossaryProblem {
   message: string
 }
 
-/** The columns of a glossary file: `code`, `part-of-speech`, `note`, then for each language its term, and `<language>:forbidden` with `|` between. */
+/**
+ * The columns of a glossary file: `code`, `part-of-speech`, `note`, then for each language its term, and
+ * `<language>:forbidden` with `|` between.
+ */
 export function glossaryColumns(terms: readonly Term[]): string[] {
   const languages = [...new Set(terms.flatMap((t) => Object.keys(t.languages)))].sort()
   return ['code', 'part-of-speech', 'note', ...languages.flatMap((l) => [l, `${l}:forbidden`])]
@@ -27,8 +30,8 @@ export function glossaryRow(term: Term, columns: readonly string[]): string[] {
 }
 
 /**
- * The terms of a glossary file, header first. An empty cell says nothing of its language. `codeFor` makes a code for a line
- * without one.
+ * The terms of a glossary file, header first. An empty cell says nothing of its language. `codeFor` makes a code for a
+ * line without one.
  */
 export function readGlossary(
   rows: readonly (readonly string[])[],
@@ -49,7 +52,9 @@ export function readGlossary(
       problems.push({
         row: 1,
         column: h,
-        message: `“${h}” is no column of a glossary: code, part-of-speech, note, a language tag such as fr-CH, or fr-CH:forbidden.`,
+        message:
+          `“${h}” is no column of a glossary: code, part-of-speech, note, a language tag such as fr-CH, or ` +
+          'fr-CH:forbidden.',
       })
   })
   if (problems.length > 0) return { terms: [], problems }

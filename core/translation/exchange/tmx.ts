@@ -44,18 +44,26 @@ export async function* writeTmx(
   source: string,
   version: string,
 ): AsyncGenerator<string> {
-  yield `${xmlHead}<tmx version="1.4">\n<header creationtool="Ink Loom" creationtoolversion="${a(version)}" segtype="sentence" o-tmf="ink-loom" adminlang="en" srclang="${a(source)}" datatype="html"/>\n<body>\n`
+  yield (
+    `${xmlHead}<tmx version="1.4">\n<header creationtool="Ink Loom" creationtoolversion="${a(version)}" ` +
+    `segtype="sentence" o-tmf="ink-loom" adminlang="en" srclang="${a(source)}" ` +
+    `datatype="html"/>\n<body>\n`
+  )
   for await (const p of pairs) {
     const prop = (type: string, text: string | null) =>
       text === null || text === '' ? '' : `<prop type="x-${type}">${x(text)}</prop>`
-    yield `<tu${p.at === null ? '' : ` changedate="${stamp(p.at)}"`}>${prop('origin', p.origin)}${prop('before', p.before)}${prop('after', p.after)}<tuv xml:lang="${a(p.languages.source)}"><seg>${seg(p.source)}</seg></tuv><tuv xml:lang="${a(p.languages.target)}"><seg>${seg(p.target)}</seg></tuv></tu>\n`
+    const changed = p.at === null ? '' : ` changedate="${stamp(p.at)}"`
+    const props = prop('origin', p.origin) + prop('before', p.before) + prop('after', p.after)
+    const variant = (language: string, text: Coded) => `<tuv xml:lang="${a(language)}"><seg>${seg(text)}</seg></tuv>`
+    const { source: from, target: to } = p.languages
+    yield `<tu${changed}>${props}${variant(from, p.source)}${variant(to, p.target)}</tu>\n`
   }
   yield '</body>\n</tmx>\n'
 }
 
 /**
- * Reads TMX 1.1 to 1.4 piece by piece. A unit with several languages gives a pair of the source language with each. Throws
- * ExchangeFileError with the line where the file is no TMX.
+ * Reads TMX 1.1 to 1.4 piece by piece. A unit with several languages gives a pair of the source language with each.
+ * Throws ExchangeFileError with the line where the file is no TMX.
  */
 export function createTmxReader(): { write(chunk: string): TmxPair[]; end(): TmxPair[] } {
   const parser = new SaxesParser({ xmlns: false, position: true })

@@ -73,7 +73,9 @@ export function nativeOf(p: Placeholder): { open: string; close: string } {
     : { open: `<${p.tag}${attributes}>`, close: `</${p.tag}>` }
 }
 
-/** The placeholder that native code stands for; what is no element of ours is one that stands alone and says its code. */
+/**
+ * The placeholder that native code stands for; what is no element of ours is one that stands alone and says its code.
+ */
 export function placeholderOf(n: number, native: string, alone: boolean): Placeholder {
   const m = /^<([a-z][a-z0-9]*)((?:\s+[a-z-]+="[^"]*")*)\s*\/?>/.exec(native)
   const attributes = Object.fromEntries(

@@ -45,18 +45,25 @@ function unitXml(u: ExchangeUnit, id: string): string {
   const written = u.segments.some((s) => s.target !== null)
   const state = statesOf12[lowestState(u.segments.map((s) => (s.target === null ? 'initial' : s.state)))]
   const target = written
-    ? `<target state="${state}" xml:space="preserve">${run((s) => (s.target === null ? '' : mrk(s, s.target)))}</target>`
+    ? `<target state="${state}" ` +
+      `xml:space="preserve">${run((s) => (s.target === null ? '' : mrk(s, s.target)))}</target>`
     : ''
   const matches = u.segments.flatMap((s) =>
     (s.matches ?? []).map(
       (m) =>
-        `<alt-trans mid="${s.id}" match-quality="${Math.min(100, m.score)}" origin="${a(m.origin)}"><source>${words(m.source)}</source><target>${words(m.target)}</target></alt-trans>`,
+        `<alt-trans mid="${s.id}" match-quality="${Math.min(100, m.score)}" ` +
+        `origin="${a(m.origin)}"><source>${words(m.source)}</source><target>${words(m.target)}</target></alt-trans>`,
     ),
   )
   const notes = [u.label, ...u.notes, ...(u.terms ?? []).map((t) => `${t.term} = ${t.translation}`)]
     .filter(Boolean)
     .map((n) => `<note>${x(n)}</note>`)
-  return `<trans-unit id="${id}" resname="${a(u.unit)}" xml:space="preserve"><source>${run((s) => content(s.source, s.id, known(s)))}</source><seg-source>${run((s) => mrk(s, s.source))}</seg-source>${target}${matches.join('')}${notes.join('')}</trans-unit>`
+  const whole = run((s) => content(s.source, s.id, known(s)))
+  const segmented = run((s) => mrk(s, s.source))
+  return (
+    `<trans-unit id="${id}" resname="${a(u.unit)}" xml:space="preserve"><source>${whole}</source>` +
+    `<seg-source>${segmented}</seg-source>${target}${matches.join('')}${notes.join('')}</trans-unit>`
+  )
 }
 
 /** XLIFF 1.2 (OASIS, 1 February 2008). It has one state to a unit: the lowest of its segments. */
@@ -69,9 +76,16 @@ export async function* writeXliff1(
   for await (const r of records) {
     if (r.units.length === 0) continue
     any = true
-    yield `<file original="${a(r.record)}" source-language="${a(source)}" target-language="${a(target)}" datatype="html"><header><note>${x(r.title)}</note></header><body>\n${r.units.map((u, i) => unitXml(u, `u${i + 1}`)).join('\n')}\n</body></file>\n`
+    const units = r.units.map((u, i) => unitXml(u, `u${i + 1}`))
+    yield (
+      `<file original="${a(r.record)}" source-language="${a(source)}" target-language="${a(target)}" ` +
+      `datatype="html"><header><note>${x(r.title)}</note></header><body>\n${units.join('\n')}\n</body></file>\n`
+    )
   }
   if (!any)
-    yield `<file original="nothing" source-language="${a(source)}" target-language="${a(target)}" datatype="html"><body/></file>\n`
+    yield (
+      `<file original="nothing" source-language="${a(source)}" target-language="${a(target)}" ` +
+      `datatype="html"><body/></file>\n`
+    )
   yield '</xliff>\n'
 }

@@ -37,13 +37,15 @@ function unitXml(unit: ExchangeUnit, id: string): string {
   const matches = unit.segments.flatMap((s) =>
     (s.matches ?? []).map(
       (m) =>
-        `<mtc:match ref="#${s.id}" similarity="${Math.min(100, m.score)}" origin="${a(m.origin)}"><source>${words(m.source)}</source><target>${words(m.target)}</target></mtc:match>`,
+        `<mtc:match ref="#${s.id}" similarity="${Math.min(100, m.score)}" ` +
+        `origin="${a(m.origin)}"><source>${words(m.source)}</source><target>${words(m.target)}</target></mtc:match>`,
     ),
   )
-  const terms = (unit.terms ?? []).map(
-    (t) =>
-      `<gls:glossEntry><gls:term>${x(t.term)}</gls:term><gls:translation>${x(t.translation)}</gls:translation>${t.note ? `<gls:definition>${x(t.note)}</gls:definition>` : ''}</gls:glossEntry>`,
-  )
+  const terms = (unit.terms ?? []).map((t) => {
+    const definition = t.note ? `<gls:definition>${x(t.note)}</gls:definition>` : ''
+    const translation = `<gls:translation>${x(t.translation)}</gls:translation>`
+    return `<gls:glossEntry><gls:term>${x(t.term)}</gls:term>${translation}${definition}</gls:glossEntry>`
+  })
   const notes = [unit.label, ...unit.notes]
     .filter(Boolean)
     .map((n, i) => `<note category="${i === 0 ? 'label' : 'note'}">${x(n)}</note>`)
@@ -59,9 +61,21 @@ function unitXml(unit: ExchangeUnit, id: string): string {
   const segments = unit.segments.map((s) => {
     const known = placeholdersOf(s)
     const target = s.target === null ? '' : `<target>${content(s.target, s.id, known)}</target>`
-    return `<segment id="${s.id}" state="${s.state}"><source>${content(s.source, s.id, known)}</source>${target}</segment>${s.after ? `<ignorable><source xml:space="preserve">${x(s.after)}</source></ignorable>` : ''}`
+    const source = `<source>${content(s.source, s.id, known)}</source>`
+    const after = s.after ? `<ignorable><source xml:space="preserve">${x(s.after)}</source></ignorable>` : ''
+    return `<segment id="${s.id}" state="${s.state}">${source}${target}</segment>${after}`
   })
-  return `<unit id="${id}" name="${a(unit.unit)}">${matches.length ? `<mtc:matches>${matches.join('')}</mtc:matches>` : ''}${terms.length ? `<gls:glossary>${terms.join('')}</gls:glossary>` : ''}${notes.length ? `<notes>${notes.join('')}</notes>` : ''}${data.length ? `<originalData>${data.join('')}</originalData>` : ''}${segments.join('')}</unit>`
+  const within = (element: string, parts: readonly string[]) =>
+    parts.length > 0 ? `<${element}>${parts.join('')}</${element}>` : ''
+  // The order in which the schema wants them.
+  const inner = [
+    within('mtc:matches', matches),
+    within('gls:glossary', terms),
+    within('notes', notes),
+    within('originalData', data),
+    ...segments,
+  ]
+  return `<unit id="${id}" name="${a(unit.unit)}">${inner.join('')}</unit>`
 }
 
 const placeholdersOf = (s: ExchangeSegment) => [
@@ -69,17 +83,27 @@ const placeholdersOf = (s: ExchangeSegment) => [
   ...(s.target?.placeholders ?? []).filter((p) => !s.source.placeholders.some((q) => q.n === p.n)),
 ]
 
-/** XLIFF 2.1 (OASIS, 13 February 2018), a file element to a record; written as it is read, so that its length costs no memory. */
+/**
+ * XLIFF 2.1 (OASIS, 13 February 2018), a file element to a record; written as it is read, so that its length costs no
+ * memory.
+ */
 export async function* writeXliff2(
   records: AsyncIterable<ExchangeRecord>,
   { source, target }: ExchangeLanguages,
 ): AsyncGenerator<string> {
-  yield `${xmlHead}<xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" xmlns:mtc="urn:oasis:names:tc:xliff:matches:2.0" xmlns:gls="urn:oasis:names:tc:xliff:glossary:2.0" version="2.1" srcLang="${a(source)}" trgLang="${a(target)}">\n`
+  yield (
+    `${xmlHead}<xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" ` +
+    'xmlns:mtc="urn:oasis:names:tc:xliff:matches:2.0" xmlns:gls="urn:oasis:names:tc:xliff:glossary:2.0" ' +
+    `version="2.1" srcLang="${a(source)}" trgLang="${a(target)}">\n`
+  )
   let file = 0
   for await (const r of records) {
     if (r.units.length === 0) continue
     file++
-    yield `<file id="f${file}" original="${a(r.record)}"><notes><note category="title">${x(r.title)}</note></notes>\n${r.units.map((u, i) => unitXml(u, `u${i + 1}`)).join('\n')}\n</file>\n`
+    yield (
+      `<file id="f${file}" original="${a(r.record)}"><notes><note ` +
+      `category="title">${x(r.title)}</note></notes>\n${r.units.map((u, i) => unitXml(u, `u${i + 1}`)).join('\n')}\n</file>\n`
+    )
   }
   // A document holds a file at least, and that a unit.
   if (file === 0) yield '<file id="f1"><unit id="u1"><segment><source/></segment></unit></file>\n'

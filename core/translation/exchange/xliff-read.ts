@@ -33,9 +33,9 @@ interface Content {
 const longest = 1_000_000
 
 /**
- * Reads XLIFF 2.x or 1.2 piece by piece: `write` takes what has come and gives back the units that ended in it, so that a file
- * of any length takes no more memory than its largest unit. Documents with a document type are refused, so nothing is
- * ever expanded or fetched. Throws ExchangeFileError with the line where the file is no XLIFF.
+ * Reads XLIFF 2.x or 1.2 piece by piece: `write` takes what has come and gives back the units that ended in it, so that
+ * a file of any length takes no more memory than its largest unit. Documents with a document type are refused, so
+ * nothing is ever expanded or fetched. Throws ExchangeFileError with the line where the file is no XLIFF.
  */
 export function createXliffReader(): {
   write(chunk: string): ReadUnit[]

@@ -34,7 +34,10 @@ export interface BulkSet {
 /** The column of a field that is changed: `field:status` stands in `status`; undefined for an attribute. */
 const columnOf = (b: BulkSet) => (isField(b) ? b.change.attribute.slice('field:'.length) : undefined)
 
-/** A change as one over sets; undefined where products have to be looked at one by one. `attribute` and `after` are checked. */
+/**
+ * A change as one over sets; undefined where products have to be looked at one by one. `attribute` and `after` are
+ * checked.
+ */
 export function bulkSetOf(
   change: BulkChange,
   attribute: Attribute,
@@ -62,7 +65,10 @@ const has = (b: BulkSet) =>
   typesWhere(b, (t) => b.setup.types.get(t)!.attributes.some((a) => a.attribute === b.attribute.code))
 const perVariant = (b: BulkSet) => typesWhere(b, (t) => isPerVariant(b.setup, t, b.attribute.code))
 
-/** Of the families `f` that are found, the products `m` whose values a change is made to, as `membersOf` says: their roots alone, or any member that meets a condition. */
+/**
+ * Of the families `f` that are found, the products `m` whose values a change is made to, as `membersOf` says: their
+ * roots alone, or any member that meets a condition.
+ */
 function members(b: BulkSet): { roots: boolean; where: SQL }[] {
   switch (b.change.members) {
     case 'parents':
@@ -106,7 +112,10 @@ function targets(b: BulkSet, found: SQL): SQL {
           ? sql`join product m on m.id = f.id`
           : sql``
         : sql`join product m on m.root_id = f.id`
-      return sql`select ${m}.id, ${m}.sku, f.id as root_id, f.type, ${before(b, m)} as before from ${found} f ${product} ${ownValue(b, m)} where ${where}`
+      return sql`
+        select ${m}.id, ${m}.sku, f.id as root_id, f.type, ${before(b, m)} as before
+        from ${found} f ${product} ${ownValue(b, m)} where ${where}
+      `
     }),
     sql` union all `,
   )
@@ -116,7 +125,10 @@ function targets(b: BulkSet, found: SQL): SQL {
 const ownValue = (b: BulkSet, m: SQL) =>
   isField(b)
     ? sql``
-    : sql`left join value v on v.product_id = ${m}.id and v.attribute_id = ${b.setup.attributeIds.get(b.attribute.code)!} and v.storefront_id = 0 and v.language = ''`
+    : sql`
+      left join value v on v.product_id = ${m}.id and v.attribute_id = ${b.setup.attributeIds.get(b.attribute.code)!}
+      and v.storefront_id = 0 and v.language = ''
+    `
 
 const differing = (b: BulkSet) =>
   sql`before is distinct from ${json(b.after)}::jsonb ${b.change.onlyEmpty ? sql`and before is null` : sql``}`
@@ -136,8 +148,10 @@ export async function lookAtSet(db: Db, b: BulkSet, sample: number): Promise<Bul
     changed: number
     sample: { sku: string; before: Value | null }[] | null
   }>(sql`
-    with found as materialized (${foundRoots(b)}), t as materialized (${targets(b, sql`found`)}), c as (select sku, before from t where ${differing(b)} order by sku limit ${sample})
-    select (select count(*)::int from found) as found, (select count(*)::int from t) as looked, (select count(*)::int from t where ${differing(b)}) as changed,
+    with found as materialized (${foundRoots(b)}), t as materialized (${targets(b, sql`found`)}),
+      c as (select sku, before from t where ${differing(b)} order by sku limit ${sample})
+    select (select count(*)::int from found) as found, (select count(*)::int from t) as looked, (select count(*)::int
+      from t where ${differing(b)}) as changed,
       (select json_agg(json_build_object('sku', sku, 'before', before) order by sku) from c) as sample`)
   return { ...rows[0]!, sample: rows[0]!.sample ?? [] }
 }
@@ -145,7 +159,10 @@ export async function lookAtSet(db: Db, b: BulkSet, sample: number): Promise<Bul
 /** From so many products on, others wait with their changes: it is quicker than to lock each. */
 const lockAllFrom = 5000
 
-/** Keeps others from changing what is found until the transaction ends. Waits for changes that are under way. Returns how many roots that are. */
+/**
+ * Keeps others from changing what is found until the transaction ends. Waits for changes that are under way. Returns
+ * how many roots that are.
+ */
 async function lock(tx: Tx, b: BulkSet): Promise<number> {
   const { rows } = await tx.db.execute<{ n: number }>(sql`select count(*)::int as n from product r where ${b.found}`)
   await lockRoots(tx, sql`select r.id from product r where ${b.found}`, rows[0]!.n)
@@ -162,7 +179,9 @@ async function lockRoots(tx: Tx, roots: SQL, many: number) {
 async function takenStock(tx: Tx, b: BulkSet, found: number, sample: number): Promise<BulkSetSeen> {
   const { rows } = await tx.db.execute<{ looked: number; changed: number; sample: BulkSetSeen['sample'] | null }>(sql`
     select count(*)::int as looked, (count(*) filter (where ${differing(b)}))::int as changed,
-      (select json_agg(c) from (select sku, before from bulk_set where ${differing(b)} order by sku limit ${sample}) c) as sample from bulk_set`)
+      (select json_agg(c)
+        from (select sku, before from bulk_set where ${differing(b)} order by sku limit ${sample}) c) as sample
+      from bulk_set`)
   const { looked, changed, sample: first } = rows[0]!
   if (changed < looked) await tx.db.execute(sql`delete from bulk_set where not (${differing(b)})`)
   return { found, looked, changed, sample: first ?? [] }
@@ -170,7 +189,8 @@ async function takenStock(tx: Tx, b: BulkSet, found: number, sample: number): Pr
 
 /**
  * Makes the change, with history, versions and what rules read, as part of a step. Undefined where it turns out that
- * products have to be looked at one by one; nothing is written then. `progress` is told how many products' worth of it is done after each part, and may throw.
+ * products have to be looked at one by one; nothing is written then. `progress` is told how many products' worth of it
+ * is done after each part, and may throw.
  */
 export async function writeSet(
   tx: Tx,
@@ -188,7 +208,9 @@ export async function writeSet(
   })
 }
 
-/** Works with the table `bulk_set` of the products that are to change: their numbers, types, and what each has before. */
+/**
+ * Works with the table `bulk_set` of the products that are to change: their numbers, types, and what each has before.
+ */
 async function withTable<T>(tx: Tx, rows: SQL, work: () => Promise<T>): Promise<T> {
   await tx.db.execute(sql`create temp table bulk_set on commit drop as ${rows}`)
   try {
@@ -201,7 +223,10 @@ async function withTable<T>(tx: Tx, rows: SQL, work: () => Promise<T>): Promise<
 /** At most so many sets of a change stay to be folded by the worker. */
 const setsUnfolded = 20
 
-/** Writes the change to the products of the table. Returns the step; undefined where they have to be looked at one by one. */
+/**
+ * Writes the change to the products of the table. Returns the step; undefined where they have to be looked at one by
+ * one.
+ */
 async function writeTable(
   tx: Tx,
   b: BulkSet,
@@ -212,7 +237,10 @@ async function writeTable(
   if (b.after === null && !isField(b)) {
     // A variant that inherits again reads its parent's value, of which the database knows no comparable form.
     const { rows } = await tx.db.execute(
-      sql`select 1 from bulk_set s join value p on p.product_id = s.root_id and p.attribute_id = ${attribute!} where s.id <> s.root_id limit 1`,
+      sql`
+        select 1 from bulk_set s join value p on p.product_id = s.root_id and p.attribute_id = ${attribute!}
+        where s.id <> s.root_id limit 1
+      `,
     )
     if (rows.length > 0) return undefined
   }
@@ -243,8 +271,8 @@ async function writeTable(
 }
 
 /**
- * Takes back what a step changed alike in many products. Those that were changed again since stay, and are named, `most`
- * of them. Undefined where products have to be looked at one by one.
+ * Takes back what a step changed alike in many products. Those that were changed again since stay, and are named,
+ * `most` of them. Undefined where products have to be looked at one by one.
  */
 export async function putSetBack(
   tx: Tx,
@@ -274,7 +302,10 @@ export async function putSetBack(
   }
   const of = membersOfSets(sql`s.id = ${alike.id}`)
   await lockRoots(tx, sql`select m.root_id from ${of} c join product m on m.id = c.product_id`, alike.members)
-  const rows = sql`select m.id, m.sku, m.root_id, r.type, ${before(b, sql`m`)} as before from ${of} c join product m on m.id = c.product_id join product r on r.id = m.root_id ${ownValue(b, sql`m`)}`
+  const rows = sql`
+    select m.id, m.sku, m.root_id, r.type, ${before(b, sql`m`)} as before from ${of} c
+    join product m on m.id = c.product_id join product r on r.id = m.root_id ${ownValue(b, sql`m`)}
+  `
   return withTable(tx, rows, async () => {
     const { rows: changed } = await tx.db.execute<{ sku: string }>(
       sql`delete from bulk_set where before is distinct from ${json((then ?? null) as Value | null)}::jsonb returning sku`,
@@ -303,7 +334,10 @@ function columnChange(b: BulkSet): SQL {
 async function writeValues(tx: Tx, b: BulkSet, attribute: number) {
   if (b.after === null) {
     await tx.db.execute(
-      sql`delete from value v using bulk_set s where v.product_id = s.id and v.attribute_id = ${attribute} and v.storefront_id = 0 and v.language = ''`,
+      sql`
+        delete from value v using bulk_set s where v.product_id = s.id and v.attribute_id = ${attribute}
+        and v.storefront_id = 0 and v.language = ''
+      `,
     )
     return
   }
@@ -315,16 +349,23 @@ async function writeValues(tx: Tx, b: BulkSet, attribute: number) {
     sql`case when s.id = s.root_id then ${own?.txt ?? null}::text end`,
   ]
   await tx.db.execute(
-    sql`update value v set value = ${json(b.after)}::jsonb, num = ${num}, txt = ${txt} from bulk_set s where s.before is not null and v.product_id = s.id and v.attribute_id = ${attribute} and v.storefront_id = 0 and v.language = ''`,
+    sql`
+      update value v set value = ${json(b.after)}::jsonb, num = ${num}, txt = ${txt} from bulk_set s
+      where s.before is not null and v.product_id = s.id and v.attribute_id = ${attribute} and v.storefront_id = 0
+      and v.language = ''
+    `,
   )
   await tx.db.execute(
-    sql`insert into value (product_id, attribute_id, storefront_id, language, value, num, txt) select s.id, ${attribute}, 0, '', ${json(b.after)}::jsonb, ${num}, ${txt} from bulk_set s where s.before is null`,
+    sql`
+      insert into value (product_id, attribute_id, storefront_id, language, value, num, txt)
+      select s.id, ${attribute}, 0, '', ${json(b.after)}::jsonb, ${num}, ${txt} from bulk_set s where s.before is null
+    `,
   )
 }
 
 /**
- * What rules read of the changed values: facts stand at what is sold where the type says so, else at the root. A parent's
- * value is read by the variants that have none of their own; without any, the type's default is.
+ * What rules read of the changed values: facts stand at what is sold where the type says so, else at the root. A
+ * parent's value is read by the variants that have none of their own; without any, the type's default is.
  */
 async function writeFactsOf(tx: Tx, b: BulkSet, attribute: number) {
   const varying = perVariant(b)
@@ -333,22 +374,27 @@ async function writeFactsOf(tx: Tx, b: BulkSet, attribute: number) {
     b.change.members === 'fitting'
       ? sql`select id as product_id, root_id, type from bulk_set`
       : sql`
-    select s.id as product_id, s.root_id, s.type from bulk_set s join product p on p.id = s.id where case when s.type = ${varying} then p.is_leaf else s.id = s.root_id end
-    union select p.id, p.root_id, s.type from bulk_set s join product p on p.root_id = s.id and p.id <> s.id and p.is_leaf
-      where s.type = ${varying} and not exists (select 1 from value v where v.product_id = p.id and v.attribute_id = ${attribute})`
+    select s.id as product_id, s.root_id, s.type from bulk_set s join product p on p.id = s.id where case
+    when s.type = ${varying} then p.is_leaf else s.id = s.root_id end
+    union select p.id, p.root_id, s.type from bulk_set s join product p on p.root_id = s.id and p.id <> s.id
+    and p.is_leaf
+      where s.type = ${varying}
+      and not exists (select 1 from value v where v.product_id = p.id and v.attribute_id = ${attribute})`
   const entry = attributeTypes[b.attribute.type]
   const comparableOf = (v: Value | null) => (v === null ? undefined : entry.comparable(v, b.attribute))
   const cells = factCells(comparableOf(b.after))
   if (b.after !== null && cells.length === 1) {
     const [{ num, txt }] = cells as [{ num: number | null; txt: string | null }]
-    // Most have had a fact before, and one that is changed in its place is quicker than one that goes and one that comes.
+    // Most have had a fact before, and one that is changed in its place is quicker than one that goes and one that
+    // comes.
     const own = sql`f.attribute_id = ${attribute} and f.root_id = s.root_id and f.product_id = s.product_id`
     if (entry.ruleKind !== 'codes')
       await tx.db.execute(sql`update fact f set num = ${num}, txt = ${txt} from (${subjects}) s where ${own}`)
     else await tx.db.execute(sql`delete from fact f using (${subjects}) s where ${own}`)
     await tx.db.execute(sql`
       insert into fact (attribute_id, storefront_id, root_id, product_id, num, txt)
-      select ${attribute}, 0, s.root_id, s.product_id, ${num}::float8, ${txt}::text from (${subjects}) s where not exists (select 1 from fact f where ${own})`)
+      select ${attribute}, 0, s.root_id, s.product_id, ${num}::float8, ${txt}::text from (${subjects}) s
+      where not exists (select 1 from fact f where ${own})`)
     return
   }
   const rows =
@@ -361,7 +407,10 @@ async function writeFactsOf(tx: Tx, b: BulkSet, attribute: number) {
         )
   await tx.db.execute(sql`
     with s as materialized (${subjects}),
-    gone as (delete from fact f using s where f.attribute_id = ${attribute} and f.root_id = s.root_id and f.product_id = s.product_id returning 1)
+    gone as (delete from fact f using s where f.attribute_id = ${attribute} and f.root_id = s.root_id
+    and f.product_id = s.product_id returning 1)
     insert into fact (attribute_id, storefront_id, root_id, product_id, num, txt)
-    select ${attribute}, 0, s.root_id, s.product_id, c.num, c.txt from s join jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as c(type text, num float8, txt text) on c.type is null or c.type = s.type`)
+    select ${attribute}, 0, s.root_id, s.product_id, c.num, c.txt from s
+    join jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as c(type text, num float8, txt text) on c.type is null
+    or c.type = s.type`)
 }

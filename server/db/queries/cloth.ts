@@ -28,7 +28,10 @@ export interface ClothWhere {
 
 /** A byte of an edition's cell; null where the row is older than the edition, or the product is not sold there. */
 const byte = (n: number, at = 0) =>
-  sql`case when octet_length(d.cells) >= ${(n + 1) * cellBytes} and get_byte(d.cells, ${n * cellBytes}) <> ${notSold} then get_byte(d.cells, ${n * cellBytes + at}) end`
+  sql`
+    case when octet_length(d.cells) >= ${(n + 1) * cellBytes}
+    and get_byte(d.cells, ${n * cellBytes}) <> ${notSold} then get_byte(d.cells, ${n * cellBytes + at}) end
+  `
 const anyOf = (list: SQL[]) => (list.length === 0 ? sql`false` : sql`(${sql.join(list, sql` or `)})`)
 
 function where(setup: StoredSetup, w: ClothWhere): SQL {
@@ -50,17 +53,29 @@ function where(setup: StoredSetup, w: ClothWhere): SQL {
   if (w.strand !== undefined)
     all.push(anyOf(w.editions.map((n) => sql`${byte(n, 1)} & ${1 << strands.indexOf(w.strand!)} <> 0`)))
   const there = every ? sql`` : sql`and f.editions && ${sql.param([...w.editions])}::smallint[]`
-  if (w.fix !== undefined)
-    all.push(
-      sql`exists (select 1 from finding f where f.root_id = d.root_id and f.fix_id = ${w.fix.id} ${there} ${w.fix.editions.length > 0 ? sql`and f.editions && ${sql.param([...w.fix.editions])}::smallint[]` : sql``})`,
-    )
+  if (w.fix !== undefined) {
+    const inEditions =
+      w.fix.editions.length > 0 ? sql`and f.editions && ${sql.param([...w.fix.editions])}::smallint[]` : sql``
+    all.push(sql`
+      exists (
+        select 1 from finding f
+        where f.root_id = d.root_id and f.fix_id = ${w.fix.id} ${there} ${inEditions}
+      )
+    `)
+  }
   if (w.code !== undefined)
     all.push(
-      sql`d.root_id in (select f.root_id from finding f join fix x on x.id = f.fix_id where split_part(x.key, '|', 1) = ${w.code} ${there})`,
+      sql`
+        d.root_id in (select f.root_id from finding f join fix x on x.id = f.fix_id
+        where split_part(x.key, '|', 1) = ${w.code} ${there})
+      `,
     )
   if (w.portion)
     all.push(
-      sql`d.root_id in (select root_id from portion_product where person_id = ${w.portion.personId} and day = ${w.portion.day})`,
+      sql`
+        d.root_id in (select root_id from portion_product where person_id = ${w.portion.personId}
+        and day = ${w.portion.day})
+      `,
     )
   return sql.join(all, sql` and `)
 }
@@ -93,11 +108,14 @@ export async function clothRows(
     blockers: number
     cells: string
   }>(sql`
-    select p.sku, v.value #>> '{}' as name, d.type, d.blockers, translate(encode(d.cells, 'base64'), E'\\n', '') as cells
+    select p.sku, v.value #>> '{}' as name, d.type, d.blockers,
+      translate(encode(d.cells, 'base64'), E'\\n', '') as cells
     from (select d.root_id, d.type, d.blockers, d.cells, row_number() over () as place from (
-      select d.* from readiness d ${order.by === 'sku' ? sql`join product p on p.id = d.root_id` : sql``} where ${where(setup, w)} order by ${by} limit ${limit} offset ${offset}) d) d
+      select d.* from readiness d ${order.by === 'sku' ? sql`join product p on p.id = d.root_id` : sql``}
+      where ${where(setup, w)} order by ${by} limit ${limit} offset ${offset}) d) d
     join product p on p.id = d.root_id
-    left join value v on v.product_id = d.root_id and v.attribute_id = ${setup.attributeIds.get('name') ?? 0} and v.storefront_id = 0 and v.language = ${setup.source}
+    left join value v on v.product_id = d.root_id and v.attribute_id = ${setup.attributeIds.get('name') ?? 0}
+    and v.storefront_id = 0 and v.language = ${setup.source}
     order by d.place`)
   return rows
 }
@@ -107,14 +125,18 @@ export async function clothGroups(db: Db, setup: StoredSetup, w: ClothWhere, col
   const one = (n: number) =>
     sql`json_build_array(count(*) filter (where ${byte(n)} is not null), count(*) filter (where ${byte(n)} = 0))`
   const { rows } = await db.execute<{ code: string; products: number; cells: [number, number][] }>(sql`
-    select d.type as code, count(*)::int as products, json_build_array(${sql.join(columns.map(one), sql`, `)}) as cells from readiness d where ${where(setup, w)} group by d.type`)
+    select d.type as code, count(*)::int as products, json_build_array(${sql.join(columns.map(one), sql`, `)}) as cells
+    from readiness d where ${where(setup, w)} group by d.type`)
   return rows
 }
 
 /** The groups of the whole cloth, and what is kept of its editions: quicker than looking at every row. */
 export async function wholeCloth(db: Db) {
   const { rows: groups } = await db.execute<{ code: string; products: number; sold: number; open: number }>(
-    sql`select type as code, count(*)::int as products, sum(sold)::int as sold, sum(open)::int as open from readiness where sold > 0 group by type`,
+    sql`
+      select type as code, count(*)::int as products, sum(sold)::int as sold, sum(open)::int as open from readiness
+      where sold > 0 group by type
+    `,
   )
   return { groups, columns: await editionCounts(db) }
 }
@@ -130,12 +152,18 @@ async function editionCounts(db: Db): Promise<{ edition: number; sold: number; r
 /** What was added to the pages of each edition day by day. */
 export async function dailyCounts(db: Db): Promise<{ day: string; edition: number; sold: number; ready: number }[]> {
   const { rows } = await db.execute<{ day: string; edition: number; sold: number; ready: number }>(
-    sql`select day::text, edition, sum(sold)::int as sold, sum(ready)::int as ready from readiness_count group by day, edition order by day`,
+    sql`
+      select day::text, edition, sum(sold)::int as sold, sum(ready)::int as ready from readiness_count
+      group by day, edition order by day
+    `,
   )
   return rows
 }
 
-/** The fixes that would by themselves make the most pages ready, of some editions or all; those that are another work in each language, language by language. */
+/**
+ * The fixes that would by themselves make the most pages ready, of some editions or all; those that are another work in
+ * each language, language by language.
+ */
 export async function bestFixes(db: Db, editions: readonly number[], limit: number) {
   const { rows } = await db.execute<{
     id: number
@@ -144,23 +172,35 @@ export async function bestFixes(db: Db, editions: readonly number[], limit: numb
     pages: number
     editions: number[]
   }>(sql`
-    select c.fix_id as id, f.key, case when split_part(f.key, '|', 1) = any(${sql.param([...codesPerLanguage])}::text[]) then e.language end as language, sum(c.pages)::int as pages, array_agg(distinct c.edition) as editions
-    from (select fix_id, edition, sum(pages) as pages from fix_count ${editions.length > 0 ? sql`where edition = any(${sql.param([...editions])}::smallint[])` : sql``} group by fix_id, edition) c
-    join fix f on f.id = c.fix_id join edition e on e.n = c.edition where c.pages > 0 group by 1, 2, 3 order by 4 desc, 1, 3 limit ${limit}`)
+    select c.fix_id as id, f.key, case
+    when split_part(f.key, '|', 1) = any(${sql.param([...codesPerLanguage])}::text[]) then e.language
+    end as language, sum(c.pages)::int as pages, array_agg(distinct c.edition) as editions
+    from (select fix_id, edition, sum(pages) as pages
+      from fix_count ${editions.length > 0 ? sql`where edition = any(${sql.param([...editions])}::smallint[])` : sql``}
+      group by fix_id, edition) c
+    join fix f on f.id = c.fix_id join edition e on e.n = c.edition where c.pages > 0 group by 1, 2, 3
+    order by 4 desc, 1, 3 limit ${limit}`)
   return rows
 }
 
-/** Of fixes in some editions: how many products they free, and how many places they are at; counted up to a number, above which nobody counts. */
+/**
+ * Of fixes in some editions: how many products they free, and how many places they are at; counted up to a number,
+ * above which nobody counts.
+ */
 export async function sizesOfFixes(
   db: Db,
   fixes: readonly { id: number; editions: readonly number[] }[],
   most: number,
 ) {
   const { rows } = await db.execute<{ products: number; places: number }>(sql`
-    select s.products, s.places from jsonb_to_recordset(${JSON.stringify(fixes.map((f, i) => ({ i, ...f })))}::jsonb) as x(i int, id int, editions smallint[]), lateral (
+    select s.products, s.places
+    from jsonb_to_recordset(${JSON.stringify(fixes.map((f, i) => ({ i, ...f })))}::jsonb) as x(i int, id int,
+        editions smallint[]), lateral (
       select count(distinct f.root_id)::int as products, count(distinct f.at)::int as places
-      from (select d.root_id from readiness d where d.soles @> array[x.id] and exists (select 1 from unnest(x.editions) n where d.soles[n + 1] = x.id) limit ${most}) d,
-        lateral (select n.root_id, case when n.at like 'attribute:%' then n.root_id || n.at else n.at end as at from finding n where n.root_id = d.root_id and n.fix_id = x.id and n.blocker and n.editions && x.editions) f) s
+      from (select d.root_id from readiness d where d.soles @> array[x.id]
+        and exists (select 1 from unnest(x.editions) n where d.soles[n + 1] = x.id) limit ${most}) d,
+        lateral (select n.root_id, case when n.at like 'attribute:%' then n.root_id || n.at else n.at end as at
+        from finding n where n.root_id = d.root_id and n.fix_id = x.id and n.blocker and n.editions && x.editions) f) s
     order by x.i`)
   return rows
 }
@@ -182,7 +222,8 @@ export async function keptOf(db: Db, roots: readonly number[]) {
     sql`select root_id, cells from readiness where root_id = ${ids}`,
   )
   const { rows: findings } = await db.execute<KeptFinding & Record<string, unknown>>(sql`
-    select n.root_id, n.fix_id, f.key, n.blocker, n.at, n.said, n.editions from finding n join fix f on f.id = n.fix_id where n.root_id = ${ids} order by n.root_id, n.blocker desc, n.id`)
+    select n.root_id, n.fix_id, f.key, n.blocker, n.at, n.said, n.editions from finding n join fix f on f.id = n.fix_id
+    where n.root_id = ${ids} order by n.root_id, n.blocker desc, n.id`)
   return { cells: new Map(rows.map((r) => [r.root_id, r.cells])), findings }
 }
 
@@ -194,7 +235,9 @@ export async function judgedAfter(
   limit: number,
 ): Promise<{ id: number; sku: string }[]> {
   const { rows } = await db.execute<{ id: number; sku: string }>(sql`
-    select p.id, p.sku from product p join readiness d on d.root_id = p.id where ${after === undefined ? sql`true` : sql`p.sku > ${after}`} and ${byte(edition)} is not null order by p.sku limit ${limit}`)
+    select p.id, p.sku from product p join readiness d on d.root_id = p.id
+    where ${after === undefined ? sql`true` : sql`p.sku > ${after}`} and ${byte(edition)} is not null order by p.sku
+    limit ${limit}`)
   return rows
 }
 
@@ -207,7 +250,10 @@ export async function clothRoots(
   limit: number,
 ): Promise<{ id: number; sku: string }[]> {
   const { rows } = await db.execute<{ id: number; sku: string }>(
-    sql`select p.id, p.sku from readiness d join product p on p.id = d.root_id where ${where(setup, w)} and p.sku > ${after} order by p.sku limit ${limit}`,
+    sql`
+      select p.id, p.sku from readiness d join product p on p.id = d.root_id where ${where(setup, w)}
+      and p.sku > ${after} order by p.sku limit ${limit}
+    `,
   )
   return rows
 }
@@ -219,14 +265,24 @@ export async function nearestRoots(db: Db, setup: StoredSetup, w: ClothWhere, li
     sql` + `,
   )
   const { rows } = await db.execute<{ id: number }>(
-    sql`select d.root_id as id from readiness d where ${where(setup, w)} order by ${w.editions.length === 0 ? sql`d.blockers` : sum}, d.root_id limit ${limit}`,
+    sql`
+      select d.root_id as id from readiness d where ${where(setup, w)}
+      order by ${w.editions.length === 0 ? sql`d.blockers` : sum}, d.root_id limit ${limit}
+    `,
   )
   return rows.map((r) => r.id)
 }
 
 /** Whether each of some roots has nothing left that blocks it in some editions. */
 export async function readyRoots(db: Db, roots: readonly number[], editions: readonly number[]): Promise<Set<number>> {
+  const isReady =
+    editions.length === 0
+      ? sql`coalesce(d.open, 0) = 0`
+      : sql`not ${anyOf(editions.map((n) => sql`coalesce(${byte(n)}, 0) > 0`))}`
   const { rows } = await db.execute<{ id: number }>(sql`
-    select x.id from unnest(${sql.param([...roots])}::int[]) x(id) left join readiness d on d.root_id = x.id where ${editions.length === 0 ? sql`coalesce(d.open, 0) = 0` : sql`not ${anyOf(editions.map((n) => sql`coalesce(${byte(n)}, 0) > 0`))}`}`)
+    select x.id from unnest(${sql.param([...roots])}::int[]) x(id)
+    left join readiness d on d.root_id = x.id
+    where ${isReady}
+  `)
   return new Set(rows.map((r) => r.id))
 }

@@ -123,7 +123,10 @@ export interface Content {
 
 let cached: Content | undefined
 
-/** The content that pages are made of, cached until it or the set-up changes. A transaction that has changed some of it reads its own. */
+/**
+ * The content that pages are made of, cached until it or the set-up changes. A transaction that has changed some of it
+ * reads its own.
+ */
 export async function loadContent(db: Db, setup: StoredSetup): Promise<Content> {
   if (!mayShare(db)) return readContent(db, setup)
   const stamp = `${setup.stamp}.${await readStamp(db, 'content')}`

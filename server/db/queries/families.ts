@@ -82,7 +82,10 @@ export async function ownersOfGtins(db: Db, gtins: readonly string[]): Promise<M
   return new Map(rows.map((r) => [r.gtin, r.sku]))
 }
 
-/** Keeps others from changing families until the transaction ends. Locked in one order, so that two never wait for each other. */
+/**
+ * Keeps others from changing families until the transaction ends. Locked in one order, so that two never wait for each
+ * other.
+ */
 export async function lockFamilies(db: Db, rootIds: readonly number[]): Promise<void> {
   if (rootIds.length > 0)
     await db.execute(
@@ -114,7 +117,10 @@ export async function lockProducts(tx: Tx, atMost = 0): Promise<void> {
 const noMarks = new Map<string, TranslationMark>()
 const noHashes = new Map<string, string>()
 
-/** Product, attribute, storefront, language, value; then state, hash of the source, and what it was made from or its own hash. */
+/**
+ * Product, attribute, storefront, language, value; then state, hash of the source, and what it was made from or its own
+ * hash.
+ */
 type StoredRow = [number, number, number, string, Value, (string | null)?, (string | null)?, (Value | null)?]
 
 /** Product, storefront, whether it is special, group, from, to, amount, quantity. */
@@ -123,7 +129,10 @@ type PriceTuple = [number, number, 0 | 1, string | null, string | null, string |
 /** A text as JSON has it. */
 const textOrNull = (column: SQL) => sql`coalesce(to_json(${column})::text, 'null')`
 
-/** The rows of a table with columns that are JSON as they are written, as one text: there are very many, and the driver takes a multiple of the time to read them as rows. */
+/**
+ * The rows of a table with columns that are JSON as they are written, as one text: there are very many, and the driver
+ * takes a multiple of the time to read them as rows.
+ */
 async function asTuples<T extends unknown[]>(db: Db, columns: SQL[], from: SQL): Promise<T[]> {
   const { rows } = await db.execute<{ list: string | null }>(
     sql`select string_agg(${sql.join(columns, sql` || ',' || `)}, '],[') as list from ${from}`,
@@ -133,8 +142,8 @@ async function asTuples<T extends unknown[]>(db: Db, columns: SQL[], from: SQL):
 
 /**
  * Families with every value and price, by the number of their root: five queries whatever their number. With `only`,
- * values of no other attributes and nothing of translations, versions and lists, for those who look and do not change; `toJudge` are those of readiness, which asks for
- * hashes, and not for what translations were made from.
+ * values of no other attributes and nothing of translations, versions and lists, for those who look and do not change;
+ * `toJudge` are those of readiness, which asks for hashes, and not for what translations were made from.
  */
 export async function loadFamilies(
   db: Db,
@@ -145,9 +154,15 @@ export async function loadFamilies(
   const families = new Map<number, StoredFamily>()
   if (rootIds.length === 0) return families
   const ids = [...new Set(rootIds)]
+  const rest =
+    only === undefined
+      ? sql`, created::text, changed::text, version from product join product_version on product_id = id`
+      : sql`from product`
   const { rows } = await db.execute<ProductRow & Record<string, unknown>>(sql`
-    select id, sku, parent_id, root_id, type, category, brand, tags, status, kind, gtin, stock, available_from::text, range, categories, minimum, differs_in, relations, carried
-      ${only === undefined ? sql`, created::text, changed::text, version from product join product_version on product_id = id` : sql`from product`} where root_id = any(${sql.param(ids)}::int[]) order by root_id, id`)
+    select id, sku, parent_id, root_id, type, category, brand, tags, status, kind, gtin, stock, available_from::text,
+      range, categories, minimum, differs_in, relations, carried
+      ${rest}
+      where root_id = any(${sql.param(ids)}::int[]) order by root_id, id`)
   const byId = new Map<number, StoredProduct>()
   const skuOf = new Map(rows.map((r) => [r.id, r.sku]))
   for (const r of rows) {
@@ -181,7 +196,8 @@ export async function loadFamilies(
     })
   }
   const productIds = [...byId.keys()]
-  // After the rows: one that is folded in between reads as older than it is, which at worst refuses a write, and never as newer.
+  // After the rows: one that is folded in between reads as older than it is, which at worst refuses a write, and never
+  // as newer.
   if (only === undefined)
     for (const [id, { n, was }] of await unfoldedOf(db, productIds)) {
       const product = byId.get(id)!
@@ -195,10 +211,11 @@ export async function loadFamilies(
           textOrNull(sql`source_hash`),
           toJudge ? textOrNull(sql`hash`) : sql`coalesce(made_from::text, 'null')`,
         ]
+  const ofAttributes = only === undefined ? sql`` : sql`and attribute_id = any(${sql.param([...only])}::smallint[])`
   const values = await asTuples<StoredRow>(
     db,
     [sql`product_id`, sql`attribute_id`, sql`storefront_id`, textOrNull(sql`language`), sql`value`, ...more],
-    sql`value where product_id = any(${sql.param(productIds)}::int[]) ${only === undefined ? sql`` : sql`and attribute_id = any(${sql.param([...only])}::smallint[])`}`,
+    sql`value where product_id = any(${sql.param(productIds)}::int[]) ${ofAttributes}`,
   )
   for (const [
     product,
@@ -254,7 +271,8 @@ export async function loadFamilies(
     only !== undefined
       ? { rows: [] }
       : await db.execute<{ product_id: number; code: string }>(sql`
-    select m.product_id, n.code from list_member m join named_list n on n.id = m.list_id where m.product_id = any(${sql.param(ids)}::int[]) order by n.code`)
+    select m.product_id, n.code from list_member m join named_list n on n.id = m.list_id
+    where m.product_id = any(${sql.param(ids)}::int[]) order by n.code`)
   for (const l of lists) byId.get(l.product_id)?.lists.push(l.code)
   for (const r of rows) {
     const product = byId.get(r.id)!

@@ -15,7 +15,10 @@ async function readGlossary(db: Db, source: string): Promise<Glossary> {
   return createGlossary(rows.map(termOf), source)
 }
 
-/** All terms, ready to be found in texts of the source language; cached until one changes. A transaction that has changed one reads its own. */
+/**
+ * All terms, ready to be found in texts of the source language; cached until one changes. A transaction that has
+ * changed one reads its own.
+ */
 export async function loadGlossary(db: Db, source: string): Promise<Glossary> {
   if (!mayShare(db)) return readGlossary(db, source)
   const stamp = `${source} ${await readStamp(db, 'glossary')}`

@@ -15,7 +15,9 @@ export const holds = (product: SQL) =>
 
 /** The sets that meet a condition over `s`, a row for each of their products: `set_id`, `product_id`. */
 export const membersOfSets = (sets: SQL) => sql`
-  (select m.set_id, m.stretch * ${length} + n as product_id from change_set s join change_stretch m on m.set_id = s.id, generate_series(0, ${length} - 1) n where ${sets} and get_bit(m.products, n) = 1)`
+  (select m.set_id, m.stretch * ${length} + n as product_id from change_set s
+  join change_stretch m on m.set_id = s.id, generate_series(0, ${length} - 1) n where ${sets}
+  and get_bit(m.products, n) = 1)`
 
 const ofSet = sql`json_build_array(json_build_array(s.path, s.before, s.after))`
 
@@ -38,10 +40,13 @@ export async function changesOfProduct(
   const until = (id: ReturnType<typeof sql>) => (before === null ? sql`true` : sql`${id} < ${before}`)
   const { rows } = await db.execute<Omit<StoredChange, 'differences'> & { differences: unknown }>(sql`
     with c as (
-      (select id, step_id, differences from change where record = ${`product:${product.sku}`} and ${until(sql`id`)} order by id desc limit ${limit})
+      (select id, step_id, differences from change where record = ${`product:${product.sku}`} and ${until(sql`id`)}
+      order by id desc limit ${limit})
       union all
-      (select s.id, s.step_id, ${ofSet} from change_stretch m join change_set s on s.id = m.set_id where ${holds(sql`${product.id}::int`)} and ${until(sql`s.id`)} order by s.id desc limit ${limit}))
-    select c.id::float8 as id, to_char(st.at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as at, p.name as person, st.title, c.differences
+      (select s.id, s.step_id, ${ofSet} from change_stretch m join change_set s on s.id = m.set_id
+      where ${holds(sql`${product.id}::int`)} and ${until(sql`s.id`)} order by s.id desc limit ${limit}))
+    select c.id::float8 as id, to_char(st.at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as at,
+      p.name as person, st.title, c.differences
     from c join step st on st.id = c.step_id left join person p on p.id = st.person_id order by c.id desc limit ${limit}`)
   return rows.map((r) => ({ ...r, differences: unpackDifferences(r.differences) }))
 }
@@ -54,7 +59,8 @@ export async function changeOfProduct(
 ): Promise<Difference[] | undefined> {
   const { rows } = await db.execute<{ differences: unknown }>(sql`
     select differences from change where id = ${change} and record = ${`product:${product.sku}`}
-    union all select ${ofSet} from change_stretch m join change_set s on s.id = m.set_id where m.set_id = ${change} and ${holds(sql`${product.id}::int`)}`)
+    union all select ${ofSet} from change_stretch m join change_set s on s.id = m.set_id where m.set_id = ${change}
+    and ${holds(sql`${product.id}::int`)}`)
   return rows[0] && unpackDifferences(rows[0].differences)
 }
 
@@ -76,11 +82,16 @@ export interface ChangedAlike {
 /** What a step changed alike in at least so many products. */
 export async function setsOfStep(db: Db, step: number, atLeast: number): Promise<ChangedAlike[]> {
   const { rows } = await db.execute<ChangedAlike & Record<string, unknown>>(sql`
-    select s.id::float8 as id, s.path, s.before, s.after, sum(bit_count(m.products))::int as members from change_set s join change_stretch m on m.set_id = s.id where s.step_id = ${step} group by s.id having sum(bit_count(m.products)) >= ${atLeast} order by s.id desc`)
+    select s.id::float8 as id, s.path, s.before, s.after, sum(bit_count(m.products))::int as members from change_set s
+    join change_stretch m on m.set_id = s.id where s.step_id = ${step} group by s.id
+    having sum(bit_count(m.products)) >= ${atLeast} order by s.id desc`)
   return rows
 }
 
-/** The changes of products in a step before a place, the newest first, with the SKUs that they were made to; those of some sets are passed over. */
+/**
+ * The changes of products in a step before a place, the newest first, with the SKUs that they were made to; those of
+ * some sets are passed over.
+ */
 export async function changesOfStep(
   db: Db,
   step: number,
@@ -91,9 +102,13 @@ export async function changesOfStep(
   const alone = before === null ? sql`true` : sql`id < ${before.id}`
   const many = before === null ? sql`true` : sql`(m.set_id, m.product_id) < (${before.id}, ${before.product})`
   const { rows } = await db.execute<{ id: number; product: number; sku: string; differences: unknown }>(sql`
-    (select id::float8 as id, 0 as product, substr(record, 9) as sku, differences from change where step_id = ${step} and record like 'product:%' and ${alone} order by id desc limit ${limit})
+    (select id::float8 as id, 0 as product, substr(record, 9) as sku, differences from change where step_id = ${step}
+    and record like 'product:%' and ${alone} order by id desc limit ${limit})
     union all
-    (select m.set_id::float8, m.product_id, p.sku, ${ofSet} from ${membersOfSets(sql`s.step_id = ${step} and s.id <> all(${sql.param([...without])}::bigint[])`)} m join change_set s on s.id = m.set_id join product p on p.id = m.product_id where ${many} order by m.set_id desc, m.product_id desc limit ${limit})
+    (select m.set_id::float8, m.product_id, p.sku, ${ofSet}
+    from ${membersOfSets(sql`s.step_id = ${step} and s.id <> all(${sql.param([...without])}::bigint[])`)} m
+    join change_set s on s.id = m.set_id join product p on p.id = m.product_id where ${many}
+    order by m.set_id desc, m.product_id desc limit ${limit})
     order by id desc, product desc limit ${limit}`)
   return rows.map((r) => ({
     place: { id: r.id, product: r.product },
@@ -105,15 +120,18 @@ export async function changesOfStep(
 /** How many products' changes a step has. */
 export async function countOfStep(db: Db, step: number): Promise<number> {
   const { rows } = await db.execute<{ n: number }>(sql`
-    select ((select count(*) from change where step_id = ${step}) + (select coalesce(sum(bit_count(m.products)), 0) from change_set s join change_stretch m on m.set_id = s.id where s.step_id = ${step}))::int as n`)
+    select ((select count(*) from change where step_id = ${step}) + (select coalesce(sum(bit_count(m.products)), 0)
+        from change_set s join change_stretch m on m.set_id = s.id where s.step_id = ${step}))::int as n`)
   return rows[0]!.n
 }
 
 /** Which of some products were changed after a step. */
 export async function changedSince(db: Db, step: number, skus: readonly string[]): Promise<string[]> {
   const { rows } = await db.execute<{ sku: string }>(sql`
-    select substr(c.record, 9) as sku from change c where c.step_id > ${step} and c.record = any(${sql.param(skus.map((s) => `product:${s}`))}::text[])
-    union select p.sku from product p join change_stretch m on ${holds(sql`p.id`)} join change_set s on s.id = m.set_id where s.step_id > ${step} and p.sku = any(${sql.param([...skus])}::text[])`)
+    select substr(c.record, 9) as sku from change c where c.step_id > ${step}
+    and c.record = any(${sql.param(skus.map((s) => `product:${s}`))}::text[])
+    union select p.sku from product p join change_stretch m on ${holds(sql`p.id`)} join change_set s on s.id = m.set_id
+    where s.step_id > ${step} and p.sku = any(${sql.param([...skus])}::text[])`)
   return rows.map((r) => r.sku)
 }
 
@@ -130,13 +148,16 @@ export async function writeChangeSets(
 ): Promise<number> {
   const { rows } = await tx.db.execute<{ n: number }>(sql`
     with t as materialized (
-      select coalesce(before, ${nothing}::jsonb) as before, id / ${length} as stretch, bit_or(set_bit(${noBits}, id % ${length}, 1)) as products from bulk_set group by 1, 2),
+      select coalesce(before, ${nothing}::jsonb) as before, id / ${length} as stretch,
+        bit_or(set_bit(${noBits}, id % ${length}, 1)) as products from bulk_set group by 1, 2),
     s as (
       insert into change_set (step_id, path, before, after, folded)
-      select ${step}, ${path}, x.before::json, ${after}::json, false from (select distinct before from t) x returning id, before),
+      select ${step}, ${path}, x.before::json, ${after}::json, false from (select distinct before from t) x
+      returning id, before),
     m as (
       insert into change_stretch (set_id, stretch, products)
-      select s.id, t.stretch, t.products from t join s on coalesce(s.before::jsonb, 'null') = coalesce(t.before, 'null') order by 1, 2)
+      select s.id, t.stretch, t.products from t
+      join s on coalesce(s.before::jsonb, 'null') = coalesce(t.before, 'null') order by 1, 2)
     select count(*)::int as n from s`)
   return rows[0]!.n
 }

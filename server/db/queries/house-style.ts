@@ -33,6 +33,9 @@ export async function keepTextChecks(db: Db, found: ReadonlyMap<string, readonly
   if (found.size === 0) return
   const rows = [...found].map(([k, f]) => ({ k, f: f.length > 0 ? f : null })).sort((a, b) => (a.k < b.k ? -1 : 1))
   await db.execute(
-    sql`insert into text_check (key, findings) select k, f from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as x(k uuid, f jsonb) on conflict do nothing`,
+    sql`
+      insert into text_check (key, findings) select k, f
+      from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as x(k uuid, f jsonb) on conflict do nothing
+    `,
   )
 }

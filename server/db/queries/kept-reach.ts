@@ -23,7 +23,8 @@ export async function readKept(db: Db, setup: StoredSetup, storefront: string): 
     as_of: string
     until: string | null
   }>(sql`
-    select assignment, key, bits, as_of::text, until::text from kept_reach where storefront_id = ${setup.storefrontIds.get(storefront)!}`)
+    select assignment, key, bits, as_of::text, until::text from kept_reach
+    where storefront_id = ${setup.storefrontIds.get(storefront)!}`)
   return rows.map((r) => ({
     assignment: r.assignment,
     key: r.key,
@@ -43,8 +44,11 @@ export async function writeKept(
   const id = setup.storefrontIds.get(storefront)!
   for (const k of list) {
     await db.execute(sql`
-      insert into kept_reach (assignment, storefront_id, key, bits, as_of, until) values (${k.assignment}, ${id}, ${k.key}, ${Buffer.from(k.bits.buffer, k.bits.byteOffset, k.bits.byteLength)}, ${new Date(k.asOf).toISOString()}, ${k.until === null ? null : new Date(k.until).toISOString()})
-      on conflict (storefront_id, assignment) do update set key = excluded.key, bits = excluded.bits, as_of = excluded.as_of, until = excluded.until`)
+      insert into kept_reach (assignment, storefront_id, key, bits, as_of, until)
+      values (${k.assignment}, ${id}, ${k.key}, ${Buffer.from(k.bits.buffer, k.bits.byteOffset, k.bits.byteLength)},
+          ${new Date(k.asOf).toISOString()}, ${k.until === null ? null : new Date(k.until).toISOString()})
+      on conflict (storefront_id, assignment) do update
+      set key = excluded.key, bits = excluded.bits, as_of = excluded.as_of, until = excluded.until`)
   }
 }
 
@@ -64,17 +68,21 @@ export async function highestProduct(db: Db): Promise<number> {
 /** The roots of products that were changed from a moment on, at most so many and one more. */
 export async function changedSince(db: Db, since: number, most: number): Promise<number[]> {
   const { rows } = await db.execute<{ id: number }>(sql`
-    select distinct p.root_id as id from (${changedFrom(new Date(since).toISOString())}) c join product p on p.id = c.product_id limit ${most + 1}`)
+    select distinct p.root_id as id from (${changedFrom(new Date(since).toISOString())}) c
+    join product p on p.id = c.product_id limit ${most + 1}`)
   return rows.map((r) => r.id)
 }
 
 /** How long a change may take from its moment to its standing, in milliseconds. */
 const margin = 60_000
 
-/** A moment before which everything that was changed is seen: before now, and before whatever is still being written. */
+/**
+ * A moment before which everything that was changed is seen: before now, and before whatever is still being written.
+ */
 export async function settledBefore(db: Db): Promise<number> {
   const { rows } = await db.execute<{ at: string }>(sql`
-    select least(now(), min(xact_start))::text as at from pg_stat_activity where datname = current_database() and xact_start is not null`)
+    select least(now(), min(xact_start))::text as at from pg_stat_activity where datname = current_database()
+    and xact_start is not null`)
   // The database has the machine's time; what products were changed at is told by our clock.
   return Date.parse(rows[0]!.at) + clockShift() - margin
 }
@@ -82,6 +90,8 @@ export async function settledBefore(db: Db): Promise<number> {
 /** The next moment from now on at which a price of a storefront begins or ends, as local dates of all open ends. */
 export async function priceEnds(db: Db, storefrontId: number): Promise<string[]> {
   const { rows } = await db.execute<{ at: string }>(sql`
-    select distinct from_local as at from price where storefront_id = ${storefrontId} and special and from_local is not null union select distinct to_local from price where storefront_id = ${storefrontId} and special and to_local is not null`)
+    select distinct from_local as at from price where storefront_id = ${storefrontId} and special
+    and from_local is not null union select distinct to_local from price where storefront_id = ${storefrontId}
+    and special and to_local is not null`)
   return rows.map((r) => r.at)
 }

@@ -16,7 +16,9 @@ export async function keptMapping(db: Db, name: string): Promise<Mapping | undef
   return row?.content as Mapping | undefined
 }
 
-/** Changes the mapping that is shared under a name, whoever keeps it; where there is none, the person does from now on. */
+/**
+ * Changes the mapping that is shared under a name, whoever keeps it; where there is none, the person does from now on.
+ */
 export async function changeMapping(
   tx: Tx,
   name: string,

@@ -32,7 +32,9 @@ interface MediaRow {
   measured: Measured | null
 }
 
-const columns = sql`m.name, m.digest, m.labels, m.view, m.focus, m.crop, m.words, m.of_name, m.of_storefront, m.of_language, m.origin, m.holder, m.until::text,
+const columns = sql`
+  m.name, m.digest, m.labels, m.view, m.focus, m.crop, m.words, m.of_name, m.of_storefront, m.of_language, m.origin,
+    m.holder, m.until::text,
   b.mime, b.bytes, b.width, b.height, b.vector, b.measured`
 
 function itemOf(r: MediaRow): LibraryItem {
@@ -82,7 +84,10 @@ export async function loadLibrary(db: Db, names: readonly string[]): Promise<Lib
   if (names.length === 0) return libraryOf([])
   const list = sql`any(${sql.param([...new Set(names)])}::text[])`
   const { rows } = await db.execute(
-    sql`select ${columns} from media m join blob b using (digest) where m.name = ${list} or m.of_name = ${list} order by m.name`,
+    sql`
+      select ${columns} from media m join blob b using (digest) where m.name = ${list} or m.of_name = ${list}
+      order by m.name
+    `,
   )
   return libraryOf((rows as unknown as MediaRow[]).map(itemOf))
 }
@@ -102,7 +107,10 @@ function pointing(setup: StoredSetup): SQL {
 
 /** Values that name an item, in any scope; `name` is SQL for its name. */
 const naming = (setup: StoredSetup, name: SQL) =>
-  sql`value v where v.hash is null and jsonb_typeof(v.value) = 'array' and v.value @> jsonb_build_array(${name}) and v.attribute_id = ${pointing(setup)}`
+  sql`
+    value v where v.hash is null and jsonb_typeof(v.value) = 'array' and v.value @> jsonb_build_array(${name})
+    and v.attribute_id = ${pointing(setup)}
+  `
 
 /** The roots of products that name any of some items. */
 export const rootsNaming = (setup: StoredSetup, names: readonly string[]): SQL =>
@@ -122,7 +130,8 @@ export async function usersOf(
   limit: number,
 ): Promise<{ skus: string[]; count: number }> {
   const { rows } = await db.execute<{ sku: string; n: number }>(sql`
-    select p.sku, count(*) over ()::int as n from product p where p.id in (select v.product_id from ${naming(setup, sql`${name}::text`)}) order by p.sku limit ${limit}`)
+    select p.sku, count(*) over ()::int as n from product p
+    where p.id in (select v.product_id from ${naming(setup, sql`${name}::text`)}) order by p.sku limit ${limit}`)
   return { skus: rows.map((r) => r.sku), count: rows[0]?.n ?? 0 }
 }
 
@@ -133,11 +142,17 @@ const findings: Record<string, (o: { chain: readonly string[]; day: string; setu
   'busy-ground': () =>
     sql`((b.measured #>> '{background,share}')::float8 < ${plainShare} and (m.view is null or m.view = 'whole'))`,
   'no-label': ({ chain }) =>
-    sql`(not exists (select 1 from jsonb_each_text(m.labels) l where l.key = any(${sql.param([...chain])}::text[]) and btrim(l.value) <> ''))`,
+    sql`
+      (not exists (select 1 from jsonb_each_text(m.labels) l where l.key = any(${sql.param([...chain])}::text[])
+      and btrim(l.value) <> ''))
+    `,
   'right-ended': ({ day }) => sql`(m.until < ${day}::date)`,
   'right-ends': ({ day }) => sql`(m.until >= ${day}::date and m.until < ${day}::date + 30)`,
   twin: () =>
-    sql`(exists (select 1 from twin w join media o on o.digest = w.other where w.digest = m.digest) or exists (select 1 from media o where o.digest = m.digest and o.name <> m.name))`,
+    sql`
+      (exists (select 1 from twin w join media o on o.digest = w.other where w.digest = m.digest)
+      or exists (select 1 from media o where o.digest = m.digest and o.name <> m.name))
+    `,
   unused: ({ setup }) => sql`(m.of_name is null and not exists (select 1 from ${naming(setup, sql`m.name`)}))`,
 }
 
@@ -154,7 +169,10 @@ export interface LibraryQuestion {
   day: string
 }
 
-/** A page of the library, each item with the number of products that name it. Words are looked for in names, texts and origins. */
+/**
+ * A page of the library, each item with the number of products that name it. Words are looked for in names, texts and
+ * origins.
+ */
 export async function listLibrary(
   db: Db,
   setup: StoredSetup,
@@ -173,7 +191,8 @@ export async function listLibrary(
   const from = sql`media m join blob b using (digest) ${where.length > 0 ? sql`where ${sql.join(where, sql` and `)}` : sql``}`
   const { rows } = await db.execute(sql`
     select ${columns}, (select count(distinct v.product_id)::int from ${naming(setup, sql`m.name`)}) as used
-    from ${from} order by ${o.order === 'newest' ? sql`m.created desc, m.name` : sql`m.name`} limit ${o.limit} offset ${o.offset}`)
+    from ${from} order by ${o.order === 'newest' ? sql`m.created desc, m.name` : sql`m.name`} limit ${o.limit}
+    offset ${o.offset}`)
   const count = await db.execute<{ n: number }>(sql`select count(*)::int as n from ${from}`)
   return {
     items: (rows as unknown as (MediaRow & { used: number })[]).map((r) => ({ ...itemOf(r), used: r.used })),
@@ -183,7 +202,9 @@ export async function listLibrary(
 
 const bitsOf = (print: string) => [...print].map((h) => Number.parseInt(h, 16).toString(2).padStart(4, '0')).join('')
 
-/** Stores what was found out about a content, and the contents that are nearly the same. What is known already stays. */
+/**
+ * Stores what was found out about a content, and the contents that are nearly the same. What is known already stays.
+ */
 export async function insertContent(tx: Tx, c: MediaContent): Promise<void> {
   // One at a time: of two that come at once, one would not see the other.
   await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext('media contents'))`)
@@ -194,7 +215,8 @@ export async function insertContent(tx: Tx, c: MediaContent): Promise<void> {
     .returning({ digest: t.blob.digest })
   if (made.length === 0 || !c.measured) return
   const { rows } = await tx.db.execute<{ digest: string; measured: Measured }>(sql`
-    select digest, measured from blob where print is not null and digest <> ${c.digest} and bit_count(print # ${bitsOf(c.measured.print)}::bit(64)) <= ${nearBits}`)
+    select digest, measured from blob where print is not null and digest <> ${c.digest}
+    and bit_count(print # ${bitsOf(c.measured.print)}::bit(64)) <= ${nearBits}`)
   const twins = rows
     .filter((r) => nearDuplicates(r.measured, c.measured!))
     .flatMap((r) => [
@@ -216,7 +238,10 @@ export async function contentOf(db: Db, digest: string): Promise<MediaContent | 
 export async function readingsOf(db: Db, names: readonly string[]): Promise<Map<string, PhotoReading>> {
   if (names.length === 0) return new Map()
   const { rows } = await db.execute<{ name: string; reading: PhotoReading }>(
-    sql`select m.name, b.reading from media m join blob b using (digest) where m.name = any(${sql.param([...names])}::text[]) and b.reading is not null`,
+    sql`
+      select m.name, b.reading from media m join blob b using (digest)
+      where m.name = any(${sql.param([...names])}::text[]) and b.reading is not null
+    `,
   )
   return new Map(rows.map((r) => [r.name, r.reading]))
 }
@@ -229,8 +254,10 @@ export async function unreadPictures(
   names?: readonly string[],
 ): Promise<{ digest: string; measured: Measured }[]> {
   const { rows } = await db.execute<{ digest: string; measured: Measured }>(sql`
-    select digest, measured from blob where measured is not null and (reading is null or (reading ->> 'version')::int < ${version})
-      ${names === undefined ? sql`` : sql`and digest in (select digest from media where name = any(${sql.param([...names])}::text[]))`} order by digest limit ${most}`)
+    select digest, measured from blob where measured is not null
+    and (reading is null or (reading ->> 'version')::int < ${version})
+      ${names === undefined ? sql`` : sql`and digest in (select digest from media where name = any(${sql.param([...names])}::text[]))`}
+      order by digest limit ${most}`)
   return rows
 }
 
@@ -242,7 +269,8 @@ export async function keepReading(db: Db, digest: string, reading: PhotoReading)
 /** Names of the library with the same content as an item, or nearly the same. */
 export async function twinsOf(db: Db, name: string): Promise<string[]> {
   const { rows } = await db.execute<{ name: string }>(sql`
-    select o.name from media m join media o on o.name <> m.name and (o.digest = m.digest or o.digest in (select w.other from twin w where w.digest = m.digest))
+    select o.name from media m join media o on o.name <> m.name
+    and (o.digest = m.digest or o.digest in (select w.other from twin w where w.digest = m.digest))
     where m.name = ${name} order by o.name limit 50`)
   return rows.map((r) => r.name)
 }
@@ -251,7 +279,9 @@ export async function twinsOf(db: Db, name: string): Promise<string[]> {
 export async function skusByKey(db: Db, keys: readonly string[]): Promise<Map<string, string>> {
   if (keys.length === 0) return new Map()
   const { rows } = await db.execute<{ key: string; sku: string }>(sql`
-    select key, sku from (select regexp_replace(sku_folded, '[^[:alnum:]]+', '', 'g') as key, sku, 0 as rank from product union all select gtin, sku, 1 from product where gtin is not null) k
+    select key, sku
+    from (select regexp_replace(sku_folded, '[^[:alnum:]]+', '', 'g') as key, sku, 0 as rank from product union all
+      select gtin, sku, 1 from product where gtin is not null) k
     where key = any(${sql.param([...keys])}::text[]) order by rank desc, sku desc`)
   return new Map(rows.map((r) => [r.key, r.sku]))
 }

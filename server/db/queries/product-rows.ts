@@ -149,7 +149,9 @@ export function factCells(value: Comparable | undefined): FactCell[] {
   return (Array.isArray(value) ? value : [value]).map((txt) => ({ num: null, txt }))
 }
 
-/** What rules compare of a value where it stands in the value's own row: of a root's, without storefront and language. */
+/**
+ * What rules compare of a value where it stands in the value's own row: of a root's, without storefront and language.
+ */
 export function ownFact(
   product: StoredProduct,
   v: StoredProduct['values'][number],

@@ -24,7 +24,8 @@ const eachVariant = sql`product v join product r on r.id = v.root_id`
 
 /**
  * What reaches have, as sets of root numbers, for very many reaches at one moment: the database is asked each condition
- * once, however many rules name it, and a rule is put together from the sets of its conditions. With `among`, of these roots only.
+ * once, however many rules name it, and a rule is put together from the sets of its conditions. With `among`, of these
+ * roots only.
  */
 export class ReachBits {
   private readonly known = new Map<string, Promise<Bitmap>>()
@@ -90,7 +91,10 @@ export class ReachBits {
 
   private ask(condition: SQL, from: SQL = sql`product r`, whose: 'r' | 'v' = 'r'): Promise<Bitmap> {
     return this.read(
-      sql`select ${sql.raw(whose)}.id from ${from} where ${condition} ${this.among === undefined ? sql`` : sql`and r.id = any(${sql.param([...this.among])}::int[])`}`,
+      sql`
+        select ${sql.raw(whose)}.id from ${from}
+        where ${condition} ${this.among === undefined ? sql`` : sql`and r.id = any(${sql.param([...this.among])}::int[])`}
+      `,
     )
   }
 
@@ -100,7 +104,9 @@ export class ReachBits {
     return parts.length === 1 ? parts[0]! : either([bitmapOf([], this.size), ...parts])
   }
 
-  /** A query for numbers, which come as four bytes each: written as text, they took half as long again on both sides. */
+  /**
+   * A query for numbers, which come as four bytes each: written as text, they took half as long again on both sides.
+   */
   private async read(numbers: SQL): Promise<Bitmap> {
     const { rows } = await this.db.execute<{ ids: Buffer | null }>(
       sql`select string_agg(int4send(s.id), ''::bytea) as ids from (${numbers}) s(id)`,
@@ -112,7 +118,10 @@ export class ReachBits {
   }
 }
 
-/** Sets up to this size are put in order by the database; of larger ones, products are read in order until enough are found. */
+/**
+ * Sets up to this size are put in order by the database; of larger ones, products are read in order until enough are
+ * found.
+ */
 const fewMembers = 3000
 
 /** The first products of a set by SKU. */
@@ -146,7 +155,8 @@ export async function namesOfProducts(
 ): Promise<Map<number, { sku: string; name: string }>> {
   if (ids.length === 0) return new Map()
   const { rows } = await db.execute<{ id: number; sku: string; name: string | null }>(sql`
-    select p.id, p.sku, v.value #>> '{}' as name from product p left join value v on v.product_id = p.root_id and v.attribute_id = ${setup.attributeIds.get('name') ?? 0} and v.storefront_id = 0 and v.language = ${setup.source}
+    select p.id, p.sku, v.value #>> '{}' as name from product p left join value v on v.product_id = p.root_id
+    and v.attribute_id = ${setup.attributeIds.get('name') ?? 0} and v.storefront_id = 0 and v.language = ${setup.source}
     where p.id = any(${sql.param([...ids])}::int[])`)
   return new Map(rows.map((r) => [r.id, { sku: r.sku, name: r.name ?? r.sku }]))
 }

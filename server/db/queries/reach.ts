@@ -36,7 +36,10 @@ export async function findByRule(
 /** The roots that a rule finds, by number, in SKU order; all of them for null. */
 export async function rootIdsOf(db: Db, setup: StoredSetup, node: RuleNode | null, lens: FactLens): Promise<number[]> {
   const { rows } = await db.execute<{ id: number }>(
-    sql`select r.id from product r where ${asked(false)} and ${node === null ? sql`true` : ruleToSql(node, lens, setup)} order by r.sku`,
+    sql`
+      select r.id from product r where ${asked(false)} and ${node === null ? sql`true` : ruleToSql(node, lens, setup)}
+      order by r.sku
+    `,
   )
   return rows.map((r) => r.id)
 }
@@ -44,7 +47,8 @@ export async function rootIdsOf(db: Db, setup: StoredSetup, node: RuleNode | nul
 /** The scopes in which any member of some families has a value. */
 export async function usedScopes(db: Db, setup: StoredSetup, rootIds: readonly number[]): Promise<UsedScope[]> {
   const { rows } = await db.execute<{ attribute_id: number; storefront_id: number; language: string }>(sql`
-    select distinct v.attribute_id, v.storefront_id, v.language from value v join product p on p.id = v.product_id where p.root_id = any(${sql.param([...rootIds])}::int[])`)
+    select distinct v.attribute_id, v.storefront_id, v.language from value v join product p on p.id = v.product_id
+    where p.root_id = any(${sql.param([...rootIds])}::int[])`)
   return rows.flatMap((r) => {
     const attribute = setup.attributeCodes.get(r.attribute_id)
     return attribute === undefined
@@ -56,14 +60,18 @@ export async function usedScopes(db: Db, setup: StoredSetup, rootIds: readonly n
 /** The names of facts of other systems that any member of some families carries. */
 export async function usedCarried(db: Db, rootIds: readonly number[]): Promise<string[]> {
   const { rows } = await db.execute<{ name: string }>(sql`
-    select distinct k as name from product p, jsonb_object_keys(p.carried) k where p.carried is not null and p.root_id = any(${sql.param([...rootIds])}::int[]) order by 1`)
+    select distinct k as name from product p, jsonb_object_keys(p.carried) k where p.carried is not null
+    and p.root_id = any(${sql.param([...rootIds])}::int[]) order by 1`)
   return rows.map((r) => r.name)
 }
 
 /** The names of facts of other systems that anything carries. */
 export async function knownCarried(db: Db): Promise<string[]> {
   const { rows } = await db.execute<{ name: string }>(
-    sql`select distinct k as name from product p, jsonb_object_keys(p.carried) k where p.carried is not null order by 1 limit 200`,
+    sql`
+      select distinct k as name from product p, jsonb_object_keys(p.carried) k where p.carried is not null order by 1
+      limit 200
+    `,
   )
   return rows.map((r) => r.name)
 }
@@ -79,7 +87,9 @@ async function page(
   const { rows } = await db.execute<{ count: number; skus: string[] | null }>(sql`
     with found as materialized (select ${r}.sku from ${subject(each)} where ${condition})
     select (select count(*)::int from found) as count,
-      (select array_agg(sku) from (select sku from found where ${after === undefined ? sql`true` : sql`sku > ${after}`} order by sku limit ${limit + 1}) s) as skus`)
+      (select array_agg(sku)
+      from (select sku from found where ${after === undefined ? sql`true` : sql`sku > ${after}`} order by sku
+        limit ${limit + 1}) s) as skus`)
   const all = rows[0]!.skus ?? []
   return { count: rows[0]!.count, skus: all.slice(0, limit), next: all.length > limit ? all[limit - 1]! : null }
 }
@@ -88,7 +98,10 @@ async function page(
 export const namesRoots = (skus: readonly string[]): SQL =>
   sql`r.id in (select x.root_id from product x where x.sku = any(${sql.param([...skus])}::text[]))`
 
-/** The condition that a reach is, over `product r` (or `v`). A variant's SKU stands for its parent where parents are asked. */
+/**
+ * The condition that a reach is, over `product r` (or `v`). A variant's SKU stands for its parent where parents are
+ * asked.
+ */
 export function reachToSql(setup: StoredSetup, reach: Reach, lens: FactLens): SQL {
   const each = reach.eachVariant
   const named = (skus: string[]) => {
@@ -111,13 +124,19 @@ export function rootsOfReaches(setup: StoredSetup, reaches: readonly Reach[], le
   return sql.join(
     reaches.map(
       (reach) =>
-        sql`select ${row(reach.eachVariant)}.root_id as id from ${subject(reach.eachVariant)} where ${reachToSql(setup, reach, lens)}`,
+        sql`
+          select ${row(reach.eachVariant)}.root_id as id from ${subject(reach.eachVariant)}
+          where ${reachToSql(setup, reach, lens)}
+        `,
     ),
     sql` union `,
   )
 }
 
-/** Of the roots that any of some reaches has: how many, of which types, and how many have a value of each attribute in a storefront. The sample is one that has most of what it shall show. */
+/**
+ * Of the roots that any of some reaches has: how many, of which types, and how many have a value of each attribute in a
+ * storefront. The sample is one that has most of what it shall show.
+ */
 export async function fillOfReaches(
   db: Db,
   setup: StoredSetup,
@@ -130,10 +149,17 @@ export async function fillOfReaches(
   const { rows } = await db.execute<{ what: string; id: number | null; txt: string | null; n: number }>(sql`
     with found as materialized (${rootsOfReaches(setup, reaches, lens)}),
     filled as (
-      select f.attribute_id, f.root_id from fact f join found on found.id = f.root_id where f.storefront_id in (0, ${storefront})
-      union select f.attribute_id, f.root_id from fact_text f join found on found.id = f.root_id where f.storefront_id in (0, ${storefront}) and f.language = ''
-      union select v.attribute_id, v.product_id from value v join found on found.id = v.product_id where v.attribute_id = any(${sql.param(plain)}::smallint[]) and (v.num is not null or v.txt is not null))
-    select 'count' as what, null::int as id, (select p.sku from product p join found on found.id = p.id left join (select root_id, count(*) as n from filled where attribute_id = any(${sql.param(shows.flatMap((s) => setup.attributeIds.get(s) ?? []))}::smallint[]) group by 1) shown on shown.root_id = p.id where p.status = 'active' order by coalesce(shown.n, 0) desc, p.sku limit 1) as txt, count(*)::int as n from found
+      select f.attribute_id, f.root_id from fact f join found on found.id = f.root_id
+      where f.storefront_id in (0, ${storefront})
+      union select f.attribute_id, f.root_id from fact_text f join found on found.id = f.root_id
+      where f.storefront_id in (0, ${storefront}) and f.language = ''
+      union select v.attribute_id, v.product_id from value v join found on found.id = v.product_id
+      where v.attribute_id = any(${sql.param(plain)}::smallint[]) and (v.num is not null or v.txt is not null))
+    select 'count' as what, null::int as id, (select p.sku from product p join found on found.id = p.id left
+      join (select root_id, count(*) as n from filled
+        where attribute_id = any(${sql.param(shows.flatMap((s) => setup.attributeIds.get(s) ?? []))}::smallint[])
+        group by 1) shown on shown.root_id = p.id where p.status = 'active' order by coalesce(shown.n, 0) desc, p.sku
+      limit 1) as txt, count(*)::int as n from found
     union all select 'type', null, p.type, count(*)::int from product p join found on found.id = p.id group by p.type
     union all select 'filled', attribute_id, null, count(distinct root_id)::int from filled group by attribute_id`)
   const count = rows.find((r) => r.what === 'count')

@@ -33,7 +33,11 @@ export async function loadEditions(db: Db, setup: StoredSetup): Promise<Numbered
   const missing = wanted.filter((w) => !rows.some((r) => r.storefront === w.storefront && r.language === w.language))
   if (missing.length > 0) {
     await db.execute(
-      sql`insert into edition (storefront, language) select e.s, e.l from jsonb_to_recordset(${JSON.stringify(missing.map((m) => ({ s: m.storefront, l: m.language })))}::jsonb) as e(s text, l text) on conflict do nothing`,
+      sql`
+        insert into edition (storefront, language) select e.s, e.l
+        from jsonb_to_recordset(${JSON.stringify(missing.map((m) => ({ s: m.storefront, l: m.language })))}::jsonb) as e(s text,
+            l text) on conflict do nothing
+      `,
     )
     rows = await read()
   }
@@ -51,15 +55,19 @@ export async function loadEditions(db: Db, setup: StoredSetup): Promise<Numbered
 }
 
 /**
- * Says that something was changed for products, so that their readiness is evaluated again. Part of the transaction that
- * changes it. Families are locked before their marks, here as everywhere: in one order, nobody waits for each other.
+ * Says that something was changed for products, so that their readiness is evaluated again. Part of the transaction
+ * that changes it. Families are locked before their marks, here as everywhere: in one order, nobody waits for each
+ * other.
  */
 export async function touchRoots(tx: Tx, roots: Iterable<number>): Promise<void> {
   const ids = [...new Set(roots)].sort((a, b) => a - b)
   if (ids.length === 0) return
   await lockFamilies(tx.db, ids)
   await tx.db.execute(
-    sql`insert into readiness_due (root_id) select unnest(${sql.param(ids)}::int[]) on conflict (root_id) do update set tries = 0, after = now(), error = null`,
+    sql`
+      insert into readiness_due (root_id) select unnest(${sql.param(ids)}::int[]) on conflict (root_id) do update
+      set tries = 0, after = now(), error = null
+    `,
   )
   for (const id of ids) tx.touched.roots.add(id)
 }
@@ -80,7 +88,10 @@ export async function touchWritten(tx: Tx, roots: ReadonlySet<number>, moments: 
 /** The same for products that SQL names by their roots. */
 export async function touchWhere(tx: Tx, roots: SQL): Promise<void> {
   const { rows } = await tx.db.execute<{ id: number }>(
-    sql`insert into readiness_due (root_id) select distinct x.id from (${roots}) x(id) where x.id is not null order by 1 on conflict (root_id) do update set tries = 0, after = now(), error = null returning root_id as id`,
+    sql`
+      insert into readiness_due (root_id) select distinct x.id from (${roots}) x(id) where x.id is not null order by 1
+      on conflict (root_id) do update set tries = 0, after = now(), error = null returning root_id as id
+    `,
   )
   for (const r of rows) tx.touched.roots.add(r.id)
 }
@@ -94,7 +105,10 @@ export async function touchSet(tx: Tx, what: DueSet): Promise<void> {
 /** More products than this, changed alike in one step, are left to the worker to find. */
 const fewAlike = 30
 
-/** Says that what a step changed alike is due; `roots` is SQL for the roots of it. Returns whether the worker has to find them. */
+/**
+ * Says that what a step changed alike is due; `roots` is SQL for the roots of it. Returns whether the worker has to
+ * find them.
+ */
 export async function touchStep(tx: Tx, step: number, roots: SQL): Promise<boolean> {
   const { rows } = await tx.db.execute<{ id: number }>(
     sql`select distinct x.id from (${roots}) x(id) limit ${fewAlike + 1}`,
@@ -109,7 +123,10 @@ export async function touchStep(tx: Tx, step: number, roots: SQL): Promise<boole
   return later
 }
 
-/** What cannot be evaluated is tried so often, with growing pauses; then it is set aside with its error and holds up nothing. */
+/**
+ * What cannot be evaluated is tried so often, with growing pauses; then it is set aside with its error and holds up
+ * nothing.
+ */
 export const mostTries = 5
 const pauseAfter = (tries: SQL) => sql`now() + interval '10 seconds' * power(4, ${tries})`
 
@@ -123,7 +140,8 @@ export interface TakenSet {
 export async function takeDueSets(tx: Tx): Promise<TakenSet[]> {
   const { rows } = await tx.db.execute<{ what: DueSet; tries: number }>(sql`
     delete from readiness_due_set where id in (
-      select id from readiness_due_set where tries < ${mostTries} and after <= now() for update skip locked) returning what, tries`)
+      select id from readiness_due_set where tries < ${mostTries} and after <= now() for update skip locked)
+      returning what, tries`)
   return [...new Map(rows.map((r) => [JSON.stringify(r.what), r])).values()]
 }
 
@@ -137,24 +155,27 @@ export async function keepFailedSet(tx: Tx, { what, tries }: TakenSet, error: st
 /** Notes that a product could not be evaluated. Returns whether it is tried again. */
 export async function noteFailedRoot(root: number, error: string): Promise<boolean> {
   const { rows } = await besideTransactions().execute<{ tries: number }>(sql`
-    update readiness_due set tries = tries + 1, after = ${pauseAfter(sql`tries`)}, error = ${error} where root_id = ${root} returning tries`)
+    update readiness_due set tries = tries + 1, after = ${pauseAfter(sql`tries`)}, error = ${error}
+    where root_id = ${root} returning tries`)
   return (rows[0]?.tries ?? mostTries) < mostTries
 }
 
 /**
- * Some of the products that are due, by number; others take others meanwhile, and those that somebody writes are left to
- * them. Their roots are locked first, then their marks are taken, in the order in which whoever writes them does it.
+ * Some of the products that are due, by number; others take others meanwhile, and those that somebody writes are left
+ * to them. Their roots are locked first, then their marks are taken, in the order in which whoever writes them does it.
  */
 export async function takeDue(tx: Tx, limit: number): Promise<number[]> {
   const free = await tx.db.execute<{ id: number }>(sql`
     select p.id from readiness_due d join product p on p.id = d.root_id
     where d.tries < ${mostTries} and d.after <= now() order by p.id limit ${limit} for update of p skip locked`)
   const taken = await tx.db.execute<{ id: number }>(sql`
-    delete from readiness_due where root_id = any(${sql.param(free.rows.map((r) => r.id))}::int[]) returning root_id as id`)
+    delete from readiness_due where root_id = any(${sql.param(free.rows.map((r) => r.id))}::int[])
+    returning root_id as id`)
   if (free.rows.length === limit) return sorted(taken.rows)
   // Products that are gone have nobody who could lock them.
   const gone = await tx.db.execute<{ id: number }>(sql`
-    delete from readiness_due d where not exists (select 1 from product p where p.id = d.root_id) returning root_id as id`)
+    delete from readiness_due d where not exists (select 1 from product p where p.id = d.root_id)
+    returning root_id as id`)
   return sorted([...taken.rows, ...gone.rows])
 }
 
@@ -252,7 +273,10 @@ async function readFindings(db: Db, roots: readonly number[]): Promise<Map<numbe
   const found = new Map<number, KeptFinding[]>()
   if (roots.length === 0) return found
   const { rows } = await db.execute<KeptFinding & Record<string, unknown>>(
-    sql`select id, root_id, fix_id, blocker, at, said, editions from finding where root_id = any(${sql.param([...roots])}::int[])`,
+    sql`
+      select id, root_id, fix_id, blocker, at, said, editions from finding
+      where root_id = any(${sql.param([...roots])}::int[])
+    `,
   )
   for (const f of rows) {
     const list = found.get(f.root_id)
@@ -272,7 +296,10 @@ async function fixIds(db: Db, keys: ReadonlySet<string>, known: Map<string, numb
   if (wanted.length > 0) {
     const list = sql.param(wanted)
     await db.execute(
-      sql`insert into fix (key) select k from unnest(${list}::text[]) k where not exists (select 1 from fix f where f.key = k) on conflict do nothing`,
+      sql`
+        insert into fix (key) select k from unnest(${list}::text[]) k
+        where not exists (select 1 from fix f where f.key = k) on conflict do nothing
+      `,
     )
     const { rows } = await db.execute<{ id: number; key: string }>(
       sql`select id, key from fix where key = any(${list}::text[])`,
@@ -377,8 +404,12 @@ export async function writeReadiness(
   if (rows.length > 0) {
     await tx.db.execute(sql`
       insert into readiness (root_id, type, blockers, open, sold, cells, soles, print)
-      select r, t, b, o, s, decode(c, 'base64'), array(select jsonb_array_elements_text(l)::int), p from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as x(r int, t text, b int, o smallint, s smallint, c text, l jsonb, p text)
-      on conflict (root_id) do update set type = excluded.type, blockers = excluded.blockers, open = excluded.open, sold = excluded.sold, cells = excluded.cells, soles = excluded.soles, print = excluded.print`)
+      select r, t, b, o, s, decode(c, 'base64'), array(select jsonb_array_elements_text(l)::int), p
+      from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as x(r int, t text, b int, o smallint, s smallint,
+          c text, l jsonb, p text)
+      on conflict (root_id) do update
+      set type = excluded.type, blockers = excluded.blockers, open = excluded.open, sold = excluded.sold,
+        cells = excluded.cells, soles = excluded.soles, print = excluded.print`)
   }
   await copyInto(tx.client, found)
   await writeSums(tx.db, counts, pages)
@@ -413,21 +444,34 @@ async function writeSums(db: Db, counts: Sums, pages: Sums) {
   const byDay = counts.rows().map(({ key, by }) => ({ d: key[0], e: Number(key[1]), s: by[0], r: by[1] }))
   if (byDay.length > 0)
     await db.execute(
-      sql`insert into readiness_count (day, edition, sold, ready) select d, e, s, r from jsonb_to_recordset(${JSON.stringify(byDay)}::jsonb) as x(d date, e smallint, s int, r int)`,
+      sql`
+        insert into readiness_count (day, edition, sold, ready) select d, e, s, r
+        from jsonb_to_recordset(${JSON.stringify(byDay)}::jsonb) as x(d date, e smallint, s int, r int)
+      `,
     )
   const byFix = pages.rows().map(({ key, by }) => ({ f: Number(key[0]), e: Number(key[1]), p: by[0] }))
   if (byFix.length > 0)
     await db.execute(
-      sql`insert into fix_count (fix_id, edition, pages) select f, e, p from jsonb_to_recordset(${JSON.stringify(byFix)}::jsonb) as x(f int, e smallint, p int)`,
+      sql`
+        insert into fix_count (fix_id, edition, pages) select f, e, p
+        from jsonb_to_recordset(${JSON.stringify(byFix)}::jsonb) as x(f int, e smallint, p int)
+      `,
     )
 }
 
 /** Puts sums that were written bit by bit together. */
 export async function foldSums(tx: Tx): Promise<void> {
   await tx.db.execute(
-    sql`with gone as (delete from readiness_count returning day, edition, sold, ready) insert into readiness_count select day, edition, sum(sold), sum(ready) from gone group by day, edition having sum(sold) <> 0 or sum(ready) <> 0`,
+    sql`
+      with gone as (delete from readiness_count returning day, edition, sold, ready) insert into readiness_count
+      select day, edition, sum(sold), sum(ready) from gone group by day, edition having sum(sold) <> 0
+      or sum(ready) <> 0
+    `,
   )
   await tx.db.execute(
-    sql`with gone as (delete from fix_count returning fix_id, edition, pages) insert into fix_count select fix_id, edition, sum(pages) from gone group by fix_id, edition having sum(pages) <> 0`,
+    sql`
+      with gone as (delete from fix_count returning fix_id, edition, pages) insert into fix_count
+      select fix_id, edition, sum(pages) from gone group by fix_id, edition having sum(pages) <> 0
+    `,
   )
 }

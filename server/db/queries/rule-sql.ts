@@ -30,7 +30,10 @@ const list = (values: readonly (string | number)[]) =>
   )
 const escapeLike = (s: string) => s.replace(/[\\%_]/g, '\\$&')
 
-/** The first text after all that begin with a prefix, in code point order, which is the database's; undefined where none comes after. */
+/**
+ * The first text after all that begin with a prefix, in code point order, which is the database's; undefined where none
+ * comes after.
+ */
 function afterPrefix(prefix: string): string | undefined {
   const points = [...prefix]
   while (points.length > 0) {
@@ -118,7 +121,10 @@ function factsMeeting(node: TestNode, { setup, storefrontId, today }: Context): 
         ? sql`${column} = ${operand.flag ? 1 : 0}`
         : compare(node, column, field.kind)
   const language = long ? sql`and f.language = ${field.language ?? ''}` : sql``
-  return sql`from ${long ? sql`fact_text` : factsOfAttribute(attribute.code, setup)} f where f.attribute_id = ${id} and f.storefront_id in (0, ${storefrontId}) ${language} and ${column} is not null and ${comparison}`
+  return sql`
+    from ${long ? sql`fact_text` : factsOfAttribute(attribute.code, setup)} f where f.attribute_id = ${id}
+    and f.storefront_id in (0, ${storefrontId}) ${language} and ${column} is not null and ${comparison}
+  `
 }
 
 function onFacts(node: TestNode, at: At, context: Context): SQL {
@@ -131,7 +137,10 @@ function onFacts(node: TestNode, at: At, context: Context): SQL {
   return isAbsent(node) ? sql`(${found}) is not true` : found
 }
 
-/** The numbers of what has a price that meets a test, as queries whose answers are taken together; none where the storefront's currency is another. */
+/**
+ * The numbers of what has a price that meets a test, as queries whose answers are taken together; none where the
+ * storefront's currency is another.
+ */
 function pricesMeeting(node: TestNode, key: SQL, { lens, storefrontId, currency }: Context): SQL[] {
   const { operand, is, field } = node
   if (operand.currency !== null && operand.currency !== currency) return []
@@ -139,9 +148,9 @@ function pricesMeeting(node: TestNode, key: SQL, { lens, storefrontId, currency 
   const base = sql`select p.${key} from fact_price p where p.storefront_id = ${storefrontId} and not p.special and ${comparison}`
   if (field.name === 'basePrice') return [base]
   const now = new Date(lens.moment).toISOString()
-  const holds = (
-    s: SQL,
-  ) => sql`${s}.special and ${s}.storefront_id = ${storefrontId} and (${s}.from_at is null or ${s}.from_at <= ${now}) and (${s}.to_at is null or ${s}.to_at > ${now})
+  const holds = (s: SQL) => sql`
+    ${s}.special and ${s}.storefront_id = ${storefrontId} and (${s}.from_at is null or ${s}.from_at <= ${now})
+    and (${s}.to_at is null or ${s}.to_at > ${now})
       and (${s}.group_code is null or ${s}.group_code = ${lens.group})`
   // Of the special prices that hold, one: made for the group, then the shortest window, then the lowest.
   const specials = sql`select distinct on (s.product_id) s.product_id, s.root_id, s.amount from fact_price s where ${holds(sql`s`)}
@@ -166,9 +175,9 @@ function onPrice(node: TestNode, at: At, context: Context): SQL {
 
 function onAvailable(node: TestNode, at: At, { today }: Context): SQL {
   const day = new Date(today * 86_400_000).toISOString().slice(0, 10)
-  const may = (
-    l: SQL,
-  ) => sql`((${l}.stock is null or ${l}.stock > 0) and (${l}.available_from is null or ${l}.available_from <= ${day}::date) and ${l}.status <> 'disabled'
+  const may = (l: SQL) => sql`
+    ((${l}.stock is null or ${l}.stock > 0) and (${l}.available_from is null or ${l}.available_from <= ${day}::date)
+    and ${l}.status <> 'disabled'
     and not exists (select 1 from product q where q.id = ${l}.root_id and q.status = 'disabled'))`
   const wanted = node.is === 'present' ? sql`${node.operand.flag !== false}` : undefined
   if (wanted) return wanted
@@ -184,11 +193,20 @@ function onAnyText(node: TestNode, { setup, storefrontId }: Context): SQL {
   const [ids, plain] = [idsOf(texts), idsOf(texts.filter((a) => plainAttributes(setup).has(a.code)))]
   const comparison = node.is === 'present' ? sql`true` : compare(node, sql`f.txt`, 'text')
   const from = (table: string) =>
-    sql`select f.root_id from ${sql.raw(table)} f where f.attribute_id in (${list(ids)}) and f.storefront_id in (0, ${storefrontId}) and f.product_id = f.root_id and ${table === 'fact_text' ? sql`f.language = '' and` : sql``} ${comparison}`
-  const found =
-    ids.length === 0
-      ? no
-      : sql`r.id in (${from('fact')} union all ${from('fact_text')} ${plain.length === 0 ? sql`` : sql`union all select f.root_id from ${plainFacts} f where f.attribute_id in (${list(plain)}) and f.txt is not null and ${comparison}`})`
+    sql`
+      select f.root_id from ${sql.raw(table)} f where f.attribute_id in (${list(ids)})
+      and f.storefront_id in (0, ${storefrontId}) and f.product_id = f.root_id
+      and ${table === 'fact_text' ? sql`f.language = '' and` : sql``} ${comparison}
+    `
+  const inPlainFacts =
+    plain.length === 0
+      ? sql``
+      : sql`
+        union all
+        select f.root_id from ${plainFacts} f
+        where f.attribute_id in (${list(plain)}) and f.txt is not null and ${comparison}
+      `
+  const found = ids.length === 0 ? no : sql`r.id in (${from('fact')} union all ${from('fact_text')} ${inPlainFacts})`
   return isAbsent(node) ? sql`(${found}) is not true` : found
 }
 
@@ -199,7 +217,10 @@ function onSoldIn(node: TestNode, { setup, lens }: Context): SQL {
     node.is === 'present'
       ? sql``
       : sql`and g.storefront_id in (${list(node.operand.texts.map((s) => setup.storefrontIds.get(s)!))})`
-  const found = sql`(r.range = '[]'::jsonb or exists (select 1 from fact_range g where g.root_id = r.id ${where} and (g.from_at is null or g.from_at <= ${now}) and (g.to_at is null or g.to_at > ${now})
+  const found = sql`
+    (r.range = '[]'::jsonb
+    or exists (select 1 from fact_range g where g.root_id = r.id ${where}
+      and (g.from_at is null or g.from_at <= ${now}) and (g.to_at is null or g.to_at > ${now})
     and (g.group_code is null or g.group_code = ${lens.group})))`
   return isAbsent(node) ? sql`(${found}) is not true` : found
 }
@@ -248,7 +269,10 @@ function test(node: TestNode, at: At, context: Context): SQL {
           ? sql`(r.category is null and r.categories is null)`
           : sql`(r.category is not null or r.categories is not null)`
       const codes = [...new Set(operand.texts.flatMap((c) => categoryAndBelow(context.setup, c)))]
-      return sql`((r.category is not null and r.category in (${list(codes)})) or (r.categories is not null and r.categories && array[${list(codes)}]::text[]))`
+      return sql`
+        ((r.category is not null and r.category in (${list(codes)}))
+        or (r.categories is not null and r.categories && array[${list(codes)}]::text[]))
+      `
     }
     case 'tags':
       if (is === 'present') return absent ? sql`cardinality(r.tags) = 0` : sql`cardinality(r.tags) > 0`
@@ -279,7 +303,8 @@ function test(node: TestNode, at: At, context: Context): SQL {
     case 'created':
     case 'changed': {
       if (is === 'present') return sql`${!absent}`
-      const day = sql`((${sql.raw(field.name === 'created' ? 'r.created' : 'changed')} at time zone ${context.timeZone})::date - date '1970-01-01')`
+      const moment = sql.raw(field.name === 'created' ? 'r.created' : 'changed')
+      const day = sql`((${moment} at time zone ${context.timeZone})::date - date '1970-01-01')`
       const met =
         is === 'within-days'
           ? sql`${day} between ${context.today - operand.numbers[0]!} and ${context.today}`
@@ -349,7 +374,10 @@ function contextOf(lens: FactLens, setup: StoredSetup): Context {
   }
 }
 
-/** The roots that meet one test, as queries by their numbers where it is asked of facts alone and no product need be looked at; a root may come more than once. */
+/**
+ * The roots that meet one test, as queries by their numbers where it is asked of facts alone and no product need be
+ * looked at; a root may come more than once.
+ */
 export function rootsMeeting(node: TestNode, lens: FactLens, setup: StoredSetup): SQL[] | undefined {
   if (isAbsent(node)) return undefined
   const context = contextOf(lens, setup)

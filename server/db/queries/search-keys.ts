@@ -46,15 +46,21 @@ export function keyChanges(
   })
 }
 
-/** Who else has slugs now, where some are wanted: by their place in the list. One for all storefronts and one for a single one meet. */
+/**
+ * Who else has slugs now, where some are wanted: by their place in the list. One for all storefronts and one for a
+ * single one meet.
+ */
 export async function slugOwners(
   db: Db,
   wanted: readonly { product: number; storefront: number; language: string; slug: string }[],
 ): Promise<Map<number, string>> {
   if (wanted.length === 0) return new Map()
   const { rows } = await db.execute<{ i: number; sku: string }>(sql`
-    select w.i, min(p.sku) as sku from jsonb_to_recordset(${JSON.stringify(wanted.map((w, i) => ({ i, ...w })))}::jsonb) as w(i int, product int, storefront smallint, language text, slug text)
-      join search_key k on k.field = 'slug' and k.current and k.language = w.language and k.key = w.slug and k.product_id <> w.product and (k.storefront_id = w.storefront or k.storefront_id = 0 or w.storefront = 0)
+    select w.i, min(p.sku) as sku
+    from jsonb_to_recordset(${JSON.stringify(wanted.map((w, i) => ({ i, ...w })))}::jsonb) as w(i int, product int,
+        storefront smallint, language text, slug text)
+      join search_key k on k.field = 'slug' and k.current and k.language = w.language and k.key = w.slug
+      and k.product_id <> w.product and (k.storefront_id = w.storefront or k.storefront_id = 0 or w.storefront = 0)
       join product p on p.id = k.product_id group by w.i`)
   return new Map(rows.map((r) => [r.i, r.sku]))
 }
@@ -85,9 +91,13 @@ export async function writeKeys(tx: Tx, changes: readonly KeyChange[]): Promise<
       : undefined
   if (twice)
     throw new SlugTaken(
-      `Two of these products would have the slug “${twice.key!}”. In a storefront’s language each product has one of its own.`,
+      `Two of these products would have the slug “${twice.key!}”. In a storefront’s language each product ` +
+        'has one of its own.',
     )
-  const rows = sql`jsonb_to_recordset(${JSON.stringify(changes)}::jsonb) as c(field text, product int, storefront smallint, language text, key text)`
+  const rows = sql`
+    jsonb_to_recordset(${JSON.stringify(changes)}::jsonb) as c(field text, product int, storefront smallint,
+      language text, key text)
+  `
   const here = sql`k.product_id = c.product and k.field = c.field and k.storefront_id = c.storefront and k.language = c.language`
   await tx.db.execute(
     sql`update search_key k set current = false from ${rows} where ${here} and k.field = 'slug' and k.current`,
@@ -100,18 +110,29 @@ export async function writeKeys(tx: Tx, changes: readonly KeyChange[]): Promise<
   const [first] = owners
   if (first) throw new SlugTaken(slugTaken(taken[first[0]]!.key!, first[1]))
   await tx.db.execute(
-    sql`delete from search_key k using ${rows} where c.field = 'slug' and k.field = 'slug' and not k.current and k.key = c.key and k.language = c.language and k.product_id <> c.product and (k.storefront_id = c.storefront or k.storefront_id = 0 or c.storefront = 0)`,
+    sql`
+      delete from search_key k using ${rows} where c.field = 'slug' and k.field = 'slug' and not k.current
+      and k.key = c.key and k.language = c.language and k.product_id <> c.product
+      and (k.storefront_id = c.storefront or k.storefront_id = 0 or c.storefront = 0)
+    `,
   )
   await tx.db.execute(sql`
-    insert into search_key (field, product_id, storefront_id, language, key, current) select field, product, storefront, language, key, true from ${rows} where key is not null
+    insert into search_key (field, product_id, storefront_id, language, key, current)
+    select field, product, storefront, language, key, true from ${rows} where key is not null
     on conflict (product_id, field, storefront_id, language, key) do update set current = true`)
 }
 
 /** The slug that the product of a row `k` has now in a storefront: its own before the one for all. */
 const slugNow = (storefront: number) =>
-  sql`(select n.key from search_key n where n.field = 'slug' and n.current and n.product_id = k.product_id and n.language = k.language and n.storefront_id in (0, ${storefront}) order by n.storefront_id desc limit 1)`
+  sql`
+    (select n.key from search_key n where n.field = 'slug' and n.current and n.product_id = k.product_id
+    and n.language = k.language and n.storefront_id in (0, ${storefront}) order by n.storefront_id desc limit 1)
+  `
 
-/** The product that a slug means in an edition, and its slug now; a storefront's own before one for all, a slug of today before a redirect. */
+/**
+ * The product that a slug means in an edition, and its slug now; a storefront's own before one for all, a slug of today
+ * before a redirect.
+ */
 export async function productOfSlug(
   db: Db,
   storefront: number,
@@ -121,7 +142,8 @@ export async function productOfSlug(
   const { rows } = await db.execute<{ sku: string; slug: string | null; redirect: boolean }>(sql`
     select p.sku, not k.current as redirect, ${slugNow(storefront)} as slug
     from search_key k join product p on p.id = k.product_id
-    where k.field = 'slug' and k.language = ${language} and k.key = ${slug} and k.storefront_id in (0, ${storefront}) order by k.current desc, k.storefront_id desc limit 1`)
+    where k.field = 'slug' and k.language = ${language} and k.key = ${slug} and k.storefront_id in (0, ${storefront})
+    order by k.current desc, k.storefront_id desc limit 1`)
   return rows[0]
 }
 
@@ -136,13 +158,18 @@ export async function redirectsOf(
   const { rows } = await db.execute<{ from: string; to: string | null; sku: string }>(sql`
     select k.key as "from", p.sku, ${slugNow(storefront)} as "to"
     from search_key k join product p on p.id = k.product_id
-    where k.field = 'slug' and not k.current and k.language = ${language} and k.storefront_id in (0, ${storefront}) and k.key > ${after}
-      and not exists (select 1 from search_key o where o.field = 'slug' and o.current and o.language = k.language and o.key = k.key and o.storefront_id in (0, ${storefront}))
+    where k.field = 'slug' and not k.current and k.language = ${language} and k.storefront_id in (0, ${storefront})
+    and k.key > ${after}
+      and not exists (select 1 from search_key o where o.field = 'slug' and o.current and o.language = k.language
+        and o.key = k.key and o.storefront_id in (0, ${storefront}))
     order by k.key limit ${limit}`)
   return rows
 }
 
-/** Other products that say the same in a search text of a language, where it meets in a storefront: some of them, and how many. */
+/**
+ * Other products that say the same in a search text of a language, where it meets in a storefront: some of them, and
+ * how many.
+ */
 export async function saysTheSame(
   db: Db,
   field: string,
@@ -154,7 +181,8 @@ export async function saysTheSame(
 ): Promise<{ skus: string[]; count: number }> {
   const { rows } = await db.execute<{ sku: string; n: number }>(sql`
     select p.sku, count(*) over ()::int as n from search_key k join product p on p.id = k.product_id
-    where k.field = ${field} and k.language = ${language} and k.key = ${keyOf(field, text)} and k.product_id <> ${product} and k.storefront_id in (0, ${storefront}) order by p.sku limit ${shown}`)
+    where k.field = ${field} and k.language = ${language} and k.key = ${keyOf(field, text)}
+    and k.product_id <> ${product} and k.storefront_id in (0, ${storefront}) order by p.sku limit ${shown}`)
   return { skus: rows.map((r) => r.sku), count: rows[0]?.n ?? 0 }
 }
 
@@ -166,7 +194,9 @@ export async function slugHolders(
   const out = new Map<string, { sku: string; storefront: number; language: string }[]>()
   if (slugs.length === 0) return out
   const { rows } = await db.execute<{ key: string; sku: string; storefront: number; language: string }>(sql`
-    select k.key, p.sku, k.storefront_id as storefront, k.language from search_key k join product p on p.id = k.product_id where k.field = 'slug' and k.current and k.key = any(${sql.param([...slugs])}::text[])`)
+    select k.key, p.sku, k.storefront_id as storefront, k.language from search_key k
+    join product p on p.id = k.product_id where k.field = 'slug' and k.current
+    and k.key = any(${sql.param([...slugs])}::text[])`)
   for (const r of rows) out.set(r.key, [...(out.get(r.key) ?? []), r])
   return out
 }
@@ -174,7 +204,10 @@ export async function slugHolders(
 /** What one product's slugs were before, in an edition. */
 export async function formerSlugs(db: Db, product: number, storefront: number, language: string): Promise<string[]> {
   const { rows } = await db.execute<{ key: string }>(
-    sql`select key from search_key where field = 'slug' and not current and product_id = ${product} and language = ${language} and storefront_id in (0, ${storefront}) order by key`,
+    sql`
+      select key from search_key where field = 'slug' and not current and product_id = ${product}
+      and language = ${language} and storefront_id in (0, ${storefront}) order by key
+    `,
   )
   return rows.map((r) => r.key)
 }

@@ -96,7 +96,10 @@ export async function readStamps(db: Db, names: readonly Stamp[]): Promise<strin
 /** Transactions that have changed some of what has a counter. */
 const changedBy = new WeakSet<Db>()
 
-/** Whether what a transaction reads may be cached for others: not where it has changed some of it, for that may yet fall. */
+/**
+ * Whether what a transaction reads may be cached for others: not where it has changed some of it, for that may yet
+ * fall.
+ */
 export const mayShare = (db: Db): boolean => !changedBy.has(db)
 
 /** Says that a part of the content has changed; part of the transaction that changes it. */

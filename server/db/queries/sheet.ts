@@ -31,11 +31,15 @@ export async function findRows(
     })`
   const { rows } = await db.execute<{ count: number; rows: [number, number][] | null }>(sql`
     with ${found} select (select count(*)::int from found) as count,
-      (select json_agg(json_build_array(s.id, s.root) order by s.sku) from (select * from found order by sku limit ${o.limit} offset ${o.offset}) s) as rows`)
+      (select json_agg(json_build_array(s.id, s.root) order by s.sku)
+      from (select * from found order by sku limit ${o.limit} offset ${o.offset}) s) as rows`)
   return { count: rows[0]!.count, rows: (rows[0]!.rows ?? []).map(([id, root]) => ({ id, root })) }
 }
 
-/** How many of the families that are found have an attribute by their type, and how many have any value of it in a language (or none). */
+/**
+ * How many of the families that are found have an attribute by their type, and how many have any value of it in a
+ * language (or none).
+ */
 export async function fillOfFound(
   db: Db,
   setup: StoredSetup,
@@ -47,10 +51,15 @@ export async function fillOfFound(
     types: Record<string, number> | null
     filled: { a: number; t: string; n: number }[] | null
   }>(sql`
-    with found as materialized (select r.id, r.type from product r where r.parent_id is null and ${node === null ? sql`true` : ruleToSql(node, lens, setup)}),
-    filled as (select v.attribute_id as a, f.type as t, count(distinct f.id)::int as n from found f join product p on p.root_id = f.id join value v on v.product_id = p.id
-      where v.language in ('', ${language}) and v.storefront_id in (0, ${setup.storefrontIds.get(lens.storefront)!}) group by 1, 2)
-    select (select json_object_agg(type, n) from (select type, count(*)::int as n from found group by type) c) as types, (select json_agg(filled) from filled) as filled`)
+    with found as materialized (select r.id, r.type from product r where r.parent_id is null
+    and ${node === null ? sql`true` : ruleToSql(node, lens, setup)}),
+    filled as (select v.attribute_id as a, f.type as t, count(distinct f.id)::int as n from found f
+    join product p on p.root_id = f.id join value v on v.product_id = p.id
+      where v.language in ('', ${language}) and v.storefront_id in (0, ${setup.storefrontIds.get(lens.storefront)!})
+      group by 1, 2)
+    select (select json_object_agg(type, n)
+      from (select type, count(*)::int as n from found group by type) c) as types, (select json_agg(filled)
+      from filled) as filled`)
   const filled = new Map<string, Map<string, number>>()
   for (const { a, t, n } of rows[0]!.filled ?? []) {
     const code = setup.attributeCodes.get(a)

@@ -39,7 +39,11 @@ export async function writeSources(
   const gone = changes.filter((c) => c.said === null)
   if (gone.length > 0)
     await tx.db.execute(
-      sql`delete from value_source s using unnest(${sql.param(gone.map((c) => c.productId))}::int[], ${sql.param(gone.map((c) => c.path))}::text[]) g(id, path) where s.product_id = g.id and s.path = g.path`,
+      sql`
+        delete from value_source s
+        using unnest(${sql.param(gone.map((c) => c.productId))}::int[],
+            ${sql.param(gone.map((c) => c.path))}::text[]) g(id, path) where s.product_id = g.id and s.path = g.path
+      `,
     )
   const rows = changes.flatMap(({ productId, path, said }) =>
     said === null ? [] : [{ productId, path, said, personId }],

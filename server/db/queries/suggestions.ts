@@ -44,13 +44,16 @@ export interface ListedSuggestion extends StoredSuggestion {
 
 /** What stands now at the place of a suggestion `s`; of a picture's text, that of the language. */
 const current = sql`(case when s.picture is not null then (select m.labels -> s.language from media m where m.name = s.picture) else (
-  select v.value from value v where v.product_id = s.product_id and v.attribute_id = (select a.id from attribute a where a.code = s.attribute) and v.language = s.language
+  select v.value from value v where v.product_id = s.product_id
+  and v.attribute_id = (select a.id from attribute a where a.code = s.attribute) and v.language = s.language
     and v.storefront_id = coalesce((select f.id from storefront f where f.code = s.storefront), 0)) end)`
 
 /** The attributes of the facts that a suggestion was made from and that are others now. */
 const changed = sql`array(select distinct m.a from jsonb_to_recordset(s.made_from) as m(p int, a text, s text, l text, v jsonb)
-  where (select v.value from value v where v.product_id = m.p and v.attribute_id = (select a.id from attribute a where a.code = m.a) and v.language = m.l
-    and v.storefront_id = coalesce((select f.id from storefront f where f.code = m.s), 0)) is distinct from m.v order by 1)`
+  where (select v.value from value v where v.product_id = m.p
+    and v.attribute_id = (select a.id from attribute a where a.code = m.a) and v.language = m.l
+    and v.storefront_id = coalesce((select f.id from storefront f where f.code = m.s), 0)) is distinct from m.v
+    order by 1)`
 
 const outdated = sql`(${current} is distinct from s.base or cardinality(${changed}) > 0)`
 
@@ -75,7 +78,10 @@ const order: Record<Grouping, SQL> = {
   field: sql`s.attribute, s.language, s.storefront, s.run_id desc, s.id`,
 }
 const from = sql`suggestion s join suggestion_run r on r.id = s.run_id join product p on p.id = s.product_id`
-const columns = sql`s.id, s.run_id, s.root_id, s.product_id, s.picture, s.attribute, s.storefront, s.language, s.step, s.value, s.base, s.made_from, s.alternatives, s.invented, s.state, s.decided, s.decided_at::text`
+const columns = sql`
+  s.id, s.run_id, s.root_id, s.product_id, s.picture, s.attribute, s.storefront, s.language, s.step, s.value, s.base,
+    s.made_from, s.alternatives, s.invented, s.state, s.decided, s.decided_at::text
+`
 
 /** A page of suggestions in the order of a grouping, and how many there are. */
 export async function listSuggestions(
@@ -87,10 +93,16 @@ export async function listSuggestions(
   const condition = where(f, personId)
   const { rows } = await db.execute<{ n: number }>(sql`select count(*)::int as n from ${from} where ${condition}`)
   const { rows: items } = await db.execute(sql`
-    select ${columns}, x.now, x.now is distinct from s.base as moved, ${changed} as changed, s.sku, s.title, s.origin, s.recipe, s.created::text, s.person, s.decided_by_name,
-      (select v.value #>> '{}' from value v where v.product_id = s.root_id and v.attribute_id = ${setup.attributeIds.get('name') ?? 0} and v.language = ${setup.source} and v.storefront_id = 0) as name
-    from (select s.*, p.sku, r.title, r.origin, r.recipe, r.created, o.name as person, d.name as decided_by_name, row_number() over (order by ${order[f.by]}) as place
-      from ${from} left join person o on o.id = r.person_id left join person d on d.id = s.decided_by where ${condition} order by place offset ${f.offset} limit ${f.limit}) s,
+    select ${columns}, x.now, x.now is distinct
+    from s.base as moved, ${changed} as changed, s.sku, s.title, s.origin, s.recipe, s.created::text, s.person,
+      s.decided_by_name,
+      (select v.value #>> '{}' from value v where v.product_id = s.root_id
+      and v.attribute_id = ${setup.attributeIds.get('name') ?? 0} and v.language = ${setup.source}
+      and v.storefront_id = 0) as name
+    from (select s.*, p.sku, r.title, r.origin, r.recipe, r.created, o.name as person, d.name as decided_by_name,
+        row_number() over (order by ${order[f.by]}) as place
+      from ${from} left join person o on o.id = r.person_id left join person d on d.id = s.decided_by
+      where ${condition} order by place offset ${f.offset} limit ${f.limit}) s,
       lateral (select ${current} as now) x order by s.place`)
   return { items: items as unknown as ListedSuggestion[], count: rows[0]!.n }
 }
@@ -120,9 +132,15 @@ export async function groupSuggestions(
   }[f.by]
   const language = f.by === 'field' ? sql`s.language` : sql`''`
   const { rows } = await db.execute(sql`
-    select ${key} as key, ${language} as language, count(*)::int as open, count(*) filter (where ${outdated})::int as outdated, ${f.by === 'run' ? sql`max(r.title)` : sql`null::text`} as title,
-      ${f.by === 'run' ? sql`max(r.origin)` : sql`null::text`} as origin, max(r.created)::text as created, ${f.by === 'run' ? sql`max(o.name)` : sql`null::text`} as person, ${f.by === 'run' ? sql`(select x.done from suggestion_run x where x.id = s.run_id)` : sql`null::jsonb`} as done
-    from ${from} left join person o on o.id = r.person_id where ${where(f, personId)} group by 1, 2${f.by === 'run' ? sql`, s.run_id` : sql``} order by ${f.by === 'run' ? sql`max(s.run_id) desc` : sql`1, 2`} limit 500`)
+    select ${key} as key, ${language} as language, count(*)::int as open,
+      count(*) filter (where ${outdated})::int as outdated,
+      ${f.by === 'run' ? sql`max(r.title)` : sql`null::text`} as title,
+      ${f.by === 'run' ? sql`max(r.origin)` : sql`null::text`} as origin, max(r.created)::text as created,
+        ${f.by === 'run' ? sql`max(o.name)` : sql`null::text`} as person,
+        ${f.by === 'run' ? sql`(select x.done from suggestion_run x where x.id = s.run_id)` : sql`null::jsonb`} as done
+    from ${from} left join person o on o.id = r.person_id where ${where(f, personId)}
+    group by 1, 2${f.by === 'run' ? sql`, s.run_id` : sql``}
+    order by ${f.by === 'run' ? sql`max(s.run_id) desc` : sql`1, 2`} limit 500`)
   return rows as never
 }
 
@@ -132,7 +150,8 @@ export async function countWaiting(
   personId: number,
 ): Promise<{ open: number; mine: { run: number; title: string; open: number }[] }> {
   const { rows } = await db.execute<{ run: number; title: string; open: number; mine: boolean }>(sql`
-    select r.id as run, r.title, count(*)::int as open, r.person_id is not distinct from ${personId} as mine from suggestion s join suggestion_run r on r.id = s.run_id where s.state = 'open' group by r.id order by r.id desc`)
+    select r.id as run, r.title, count(*)::int as open, r.person_id is not distinct from ${personId} as mine
+    from suggestion s join suggestion_run r on r.id = s.run_id where s.state = 'open' group by r.id order by r.id desc`)
   return {
     open: rows.reduce((n, r) => n + r.open, 0),
     mine: rows
@@ -152,13 +171,18 @@ export async function lockSuggestions(
       ? [...which.ids]
       : (
           await tx.db.execute<{ id: number }>(
-            sql`select s.id from ${from} where ${where(which.filter, which.personId)} order by s.root_id, s.id limit ${which.most}`,
+            sql`
+              select s.id from ${from} where ${where(which.filter, which.personId)} order by s.root_id, s.id
+              limit ${which.most}
+            `,
           )
         ).rows.map((r) => Number(r.id))
   if (ids.length === 0) return []
   await tx.db.execute(sql`select 1 from suggestion where id = any(${sql.param(ids)}::bigint[]) order by id for update`)
   const { rows } = await tx.db.execute(sql`
-    select ${columns}, x.now, x.now is distinct from s.base as moved, ${changed} as changed from suggestion s, lateral (select ${current} as now) x where s.id = any(${sql.param(ids)}::bigint[]) order by s.root_id, s.id`)
+    select ${columns}, x.now, x.now is distinct from s.base as moved, ${changed} as changed
+    from suggestion s, lateral (select ${current} as now) x where s.id = any(${sql.param(ids)}::bigint[])
+    order by s.root_id, s.id`)
   return rows as unknown as StoredSuggestion[]
 }
 
@@ -179,21 +203,27 @@ export interface NewSuggestion {
 }
 
 /**
- * Adds suggestions of a run. Those that still wait at the same places from earlier runs of the same origin and recipe are
- * replaced. Returns how many were added.
+ * Adds suggestions of a run. Those that still wait at the same places from earlier runs of the same origin and recipe
+ * are replaced. Returns how many were added.
  */
 export async function addSuggestions(tx: Tx, runId: number, list: readonly NewSuggestion[]): Promise<number> {
   if (list.length === 0) return 0
   const rows = JSON.stringify(list)
   await tx.db.execute(sql`
     update suggestion s set state = 'replaced', decided_at = ${nowDate().toISOString()}
-    from jsonb_to_recordset(${rows}::jsonb) as n(product int, picture text, attribute text, storefront text, language text), suggestion_run mine, suggestion_run theirs
-    where s.product_id = n.product and s.picture is not distinct from n.picture and s.attribute = n.attribute and s.storefront = n.storefront and s.language = n.language and s.state = 'open'
-      and mine.id = ${runId} and theirs.id = s.run_id and theirs.origin = mine.origin and theirs.recipe is not distinct from mine.recipe`)
+    from jsonb_to_recordset(${rows}::jsonb) as n(product int, picture text, attribute text, storefront text,
+        language text), suggestion_run mine, suggestion_run theirs
+    where s.product_id = n.product and s.picture is not distinct from n.picture and s.attribute = n.attribute
+    and s.storefront = n.storefront and s.language = n.language and s.state = 'open'
+      and mine.id = ${runId} and theirs.id = s.run_id and theirs.origin = mine.origin and theirs.recipe is not distinct
+      from mine.recipe`)
   await tx.db.execute(sql`
-    insert into suggestion (run_id, root_id, product_id, picture, attribute, storefront, language, step, value, base, made_from, alternatives, invented, state)
-    select ${runId}, root, product, picture, attribute, storefront, language, step, value, nullif(base, 'null'::jsonb), made_from, alternatives, array(select jsonb_array_elements_text(invented)), 'open'
-    from jsonb_to_recordset(${rows}::jsonb) as n(root int, product int, picture text, attribute text, storefront text, language text, step text, value jsonb, base jsonb, made_from jsonb, alternatives jsonb, invented jsonb)`)
+    insert into suggestion (run_id, root_id, product_id, picture, attribute, storefront, language, step, value, base,
+      made_from, alternatives, invented, state)
+    select ${runId}, root, product, picture, attribute, storefront, language, step, value, nullif(base, 'null'::jsonb),
+      made_from, alternatives, array(select jsonb_array_elements_text(invented)), 'open'
+    from jsonb_to_recordset(${rows}::jsonb) as n(root int, product int, picture text, attribute text, storefront text,
+        language text, step text, value jsonb, base jsonb, made_from jsonb, alternatives jsonb, invented jsonb)`)
   return list.length
 }
 
@@ -206,15 +236,20 @@ export async function markDecided(
 ): Promise<void> {
   if (decided.length === 0) return
   await tx.db.execute(sql`
-    update suggestion s set state = d.state, decided = nullif(d.value, 'null'::jsonb), decided_by = case when d.state = 'open' then null else ${personId}::int end, decided_at = case when d.state = 'open' then null else ${new Date(now).toISOString()}::timestamptz end
-    from jsonb_to_recordset(${JSON.stringify(decided)}::jsonb) as d(id bigint, state text, value jsonb) where s.id = d.id`)
+    update suggestion s set state = d.state, decided = nullif(d.value, 'null'::jsonb), decided_by = case
+    when d.state = 'open' then null else ${personId}::int end, decided_at = case when d.state = 'open' then null
+    else ${new Date(now).toISOString()}::timestamptz end
+    from jsonb_to_recordset(${JSON.stringify(decided)}::jsonb) as d(id bigint, state text, value jsonb)
+    where s.id = d.id`)
 }
 
 /** Every word of every name, folded, and of names that are proposed. */
 export async function wordsOfNames(db: Db, setup: StoredSetup): Promise<Set<string>> {
   const id = setup.attributeIds.get('name') ?? 0
   const { rows } = await db.execute<{ w: string }>(sql`
-    select distinct w from (select v.value #>> '{}' as name from value v where v.attribute_id = ${id} union select s.value #>> '{}' from suggestion s where s.attribute = 'name' and s.state = 'open') x,
+    select distinct w
+    from (select v.value #>> '{}' as name from value v where v.attribute_id = ${id} union select s.value #>> '{}'
+      from suggestion s where s.attribute = 'name' and s.state = 'open') x,
       lateral regexp_split_to_table(lower(x.name), '[^[:alnum:]]+') w where w <> ''`)
   return new Set(rows.map((r) => r.w))
 }

@@ -60,7 +60,12 @@ export const translatedAttributes = (setup: StoredSetup): number[] =>
 
 /** Whether a root `p` is sold in a storefront at a moment. */
 const inRange = (shop: number, now: number) =>
-  sql`(p.range = '[]'::jsonb or exists (select 1 from fact_range g where g.root_id = p.root_id and g.storefront_id = ${shop} and (g.from_at is null or g.from_at <= ${new Date(now).toISOString()}::timestamptz) and (g.to_at is null or g.to_at > ${new Date(now).toISOString()}::timestamptz)))`
+  sql`
+    (p.range = '[]'::jsonb
+    or exists (select 1 from fact_range g where g.root_id = p.root_id and g.storefront_id = ${shop}
+      and (g.from_at is null or g.from_at <= ${new Date(now).toISOString()}::timestamptz)
+      and (g.to_at is null or g.to_at > ${new Date(now).toISOString()}::timestamptz)))
+  `
 
 /** Roots that are sold in a storefront, by SKU, those that a word finds; and how many there are. */
 export async function soldRoots(
@@ -69,7 +74,10 @@ export async function soldRoots(
   q: { storefront: string; q?: string | undefined; limit: number; offset: number; now: number },
 ): Promise<{ roots: { id: number; sku: string }[]; count: number }> {
   const like = q.q ? `%${fold(q.q).replace(/[\\%_]/g, '\\$&')}%` : null
-  const where = sql`p.parent_id is null and (${like}::text is null or p.sku_folded like ${like}) and ${inRange(setup.storefrontIds.get(q.storefront)!, q.now)}`
+  const where = sql`
+    p.parent_id is null and (${like}::text is null or p.sku_folded like ${like})
+    and ${inRange(setup.storefrontIds.get(q.storefront)!, q.now)}
+  `
   const { rows } = await db.execute<{ id: number; sku: string }>(
     sql`select p.id, p.sku from product p where ${where} order by p.sku limit ${q.limit} offset ${q.offset}`,
   )
@@ -84,11 +92,17 @@ function counted(setup: StoredSetup, q: WorkQuery): SQL {
   const shop = setup.storefrontIds.get(q.storefront)!
   return sql`
     select s.product_id, count(*)::int as texts,
-      count(*) filter (where t.value is null and not exists (select 1 from value b where b.product_id = s.product_id and b.attribute_id = s.attribute_id and b.storefront_id = s.storefront_id and b.language = any(${sql.param([...q.counting])}::text[])))::int as missing,
-      count(*) filter (where t.source_hash <> s.hash)::int as stale, count(*) filter (where t.state in ('initial', 'translated'))::int as unread
+      count(*) filter (where t.value is null
+      and not exists (select 1 from value b where b.product_id = s.product_id and b.attribute_id = s.attribute_id
+        and b.storefront_id = s.storefront_id
+        and b.language = any(${sql.param([...q.counting])}::text[])))::int as missing,
+      count(*) filter (where t.source_hash <> s.hash)::int as stale,
+        count(*) filter (where t.state in ('initial', 'translated'))::int as unread
     from value s join product p on p.id = s.product_id
-      left join value t on t.product_id = s.product_id and t.attribute_id = s.attribute_id and t.storefront_id = s.storefront_id and t.language = ${q.language}
-    where s.language = ${setup.source} and s.storefront_id in (0, ${shop}) and s.attribute_id = any(${sql.param(translatedAttributes(setup))}::smallint[]) and ${inRange(shop, q.now)}
+      left join value t on t.product_id = s.product_id and t.attribute_id = s.attribute_id
+      and t.storefront_id = s.storefront_id and t.language = ${q.language}
+    where s.language = ${setup.source} and s.storefront_id in (0, ${shop})
+    and s.attribute_id = any(${sql.param(translatedAttributes(setup))}::smallint[]) and ${inRange(shop, q.now)}
       ${q.roots ? sql`and p.root_id = any(${sql.param([...q.roots])}::int[])` : sql``}
     group by s.product_id`
 }
@@ -100,11 +114,18 @@ function wanted(setup: StoredSetup, q: WorkQuery): SQL {
   const found =
     like === null
       ? sql`true`
-      : sql`(p.sku_folded like ${like} or p.root_id in (select f.root_id from fact f where f.attribute_id = ${name} and f.txt like ${like}))`
+      : sql`
+        (p.sku_folded like ${like}
+        or p.root_id in (select f.root_id from fact f where f.attribute_id = ${name} and f.txt like ${like}))
+      `
   return sql`
-    select p.id, p.sku, c.texts, c.missing, c.stale, c.unread, w.person_id, w.due from counted c join product p on p.id = c.product_id
+    select p.id, p.sku, c.texts, c.missing, c.stale, c.unread, w.person_id, w.due from counted c
+    join product p on p.id = c.product_id
       left join work_share w on w.record = 'product:' || p.sku and w.language = ${q.language}
-    where ${shown[q.show]} and ${found} and (${q.person ?? null}::int is null or w.person_id = ${q.person ?? null}::int) and (${q.due ?? null}::date is null or w.due <= ${q.due ?? null}::date) and (${q.after ?? null}::text is null or p.sku > ${q.after ?? null})`
+    where ${shown[q.show]} and ${found}
+    and (${q.person ?? null}::int is null or w.person_id = ${q.person ?? null}::int)
+    and (${q.due ?? null}::date is null or w.due <= ${q.due ?? null}::date)
+    and (${q.after ?? null}::text is null or p.sku > ${q.after ?? null})`
 }
 
 /** The work on products, counted, filtered and cut to a page by the database; and what all of them lack. */
@@ -127,8 +148,13 @@ export async function productWork(
   >(sql`
     with counted as materialized (${counted(setup, q)}), wanted as materialized (${wanted(setup, q)}),
     page as (select * from wanted order by sku limit ${q.limit} offset ${q.offset})
-    select 'total' as kind, null as sku, null as title, null as person, null as due, coalesce(sum(texts), 0)::int as texts, coalesce(sum(missing), 0)::int as missing, coalesce(sum(stale), 0)::int as stale, coalesce(sum(unread), 0)::int as unread, (select count(*)::int from wanted) as count from counted
-    union all (select 'row', w.sku, (select v.value #>> '{}' from value v where v.product_id = w.id and v.attribute_id = ${name} and v.language = ${setup.source} and v.storefront_id = 0), h.name, w.due::text, w.texts, w.missing, w.stale, w.unread, 0
+    select 'total' as kind, null as sku, null as title, null as person, null as due,
+      coalesce(sum(texts), 0)::int as texts, coalesce(sum(missing), 0)::int as missing,
+      coalesce(sum(stale), 0)::int as stale, coalesce(sum(unread), 0)::int as unread, (select count(*)::int
+      from wanted) as count from counted
+    union all (select 'row', w.sku, (select v.value #>> '{}' from value v where v.product_id = w.id
+        and v.attribute_id = ${name} and v.language = ${setup.source} and v.storefront_id = 0), h.name, w.due::text,
+        w.texts, w.missing, w.stale, w.unread, 0
       from page w left join person h on h.id = w.person_id order by w.sku)`)
   const [total, ...page] = rows
   const counts = ({ texts, missing, stale, unread }: Counts): Counts => ({ texts, missing, stale, unread })
@@ -153,14 +179,23 @@ export async function productsWithWork(db: Db, setup: StoredSetup, q: WorkQuery)
   return rows.map((r) => r.sku)
 }
 
-/** How far the texts of products are in an edition: by state, and how many are stale. Borrowed ones count as `borrowed`. */
+/**
+ * How far the texts of products are in an edition: by state, and how many are stale. Borrowed ones count as `borrowed`.
+ */
 export async function productProgress(db: Db, setup: StoredSetup, q: WorkQuery): Promise<Record<string, number>> {
   const shop = setup.storefrontIds.get(q.storefront)!
   const { rows } = await db.execute<{ state: string; n: number }>(sql`
-    select case when t.value is null then case when b.value is null then 'missing' else 'borrowed' end when t.source_hash <> s.hash then 'stale' else coalesce(t.state, 'final') end as state, count(*)::int as n
+    select case when t.value is null then case when b.value is null then 'missing' else 'borrowed' end
+    when t.source_hash <> s.hash then 'stale' else coalesce(t.state, 'final') end as state, count(*)::int as n
     from value s join product p on p.id = s.product_id
-      left join value t on t.product_id = s.product_id and t.attribute_id = s.attribute_id and t.storefront_id = s.storefront_id and t.language = ${q.language}
-      left join lateral (select 1 as value from value b where t.value is null and b.product_id = s.product_id and b.attribute_id = s.attribute_id and b.storefront_id = s.storefront_id and b.language = any(${sql.param([...q.counting])}::text[]) limit 1) b on true
-    where s.language = ${setup.source} and s.storefront_id in (0, ${shop}) and s.attribute_id = any(${sql.param(translatedAttributes(setup))}::smallint[]) and ${inRange(shop, q.now)} group by 1`)
+      left join value t on t.product_id = s.product_id and t.attribute_id = s.attribute_id
+      and t.storefront_id = s.storefront_id and t.language = ${q.language}
+      left
+      join lateral (select 1 as value from value b where t.value is null and b.product_id = s.product_id
+        and b.attribute_id = s.attribute_id and b.storefront_id = s.storefront_id
+        and b.language = any(${sql.param([...q.counting])}::text[]) limit 1) b on true
+    where s.language = ${setup.source} and s.storefront_id in (0, ${shop})
+    and s.attribute_id = any(${sql.param(translatedAttributes(setup))}::smallint[]) and ${inRange(shop, q.now)}
+    group by 1`)
   return Object.fromEntries(rows.map((r) => [r.state, r.n]))
 }

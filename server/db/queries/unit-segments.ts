@@ -12,7 +12,8 @@ export async function readKeptUnits(
   const out = new Map<string, Map<string, KeptUnit>>()
   if (records.length === 0) return out
   const { rows } = await db.execute<{ record: string; unit: string } & KeptUnit & Record<string, unknown>>(sql`
-    select record, unit, segments, cuts, beside from unit_segments where language = ${language} and record = any(${sql.param([...records])}::text[])`)
+    select record, unit, segments, cuts, beside from unit_segments where language = ${language}
+    and record = any(${sql.param([...records])}::text[])`)
   for (const { record, unit, segments, cuts, beside } of rows) {
     const units = out.get(record) ?? new Map<string, KeptUnit>()
     out.set(record, units.set(unit, { segments, cuts, beside }))
@@ -32,11 +33,16 @@ export async function writeKeptUnits(
     .map((x) => ({ r: x.record, u: x.unit, s: x.kept!.segments, c: x.kept!.cuts, b: x.kept!.beside }))
   if (gone.length > 0)
     await db.execute(
-      sql`delete from unit_segments x using jsonb_to_recordset(${JSON.stringify(gone)}::jsonb) as g(r text, u text) where x.language = ${language} and x.record = g.r and x.unit = g.u`,
+      sql`
+        delete from unit_segments x using jsonb_to_recordset(${JSON.stringify(gone)}::jsonb) as g(r text, u text)
+        where x.language = ${language} and x.record = g.r and x.unit = g.u
+      `,
     )
   if (kept.length > 0) {
     await db.execute(sql`insert into unit_segments (record, unit, language, segments, cuts, beside, changed)
-      select r, u, ${language}, s, c, b, ${nowDate().toISOString()}::timestamptz from jsonb_to_recordset(${JSON.stringify(kept)}::jsonb) as x(r text, u text, s jsonb, c jsonb, b text)
-      on conflict (record, unit, language) do update set segments = excluded.segments, cuts = excluded.cuts, beside = excluded.beside, changed = excluded.changed`)
+      select r, u, ${language}, s, c, b, ${nowDate().toISOString()}::timestamptz
+      from jsonb_to_recordset(${JSON.stringify(kept)}::jsonb) as x(r text, u text, s jsonb, c jsonb, b text)
+      on conflict (record, unit, language) do update
+      set segments = excluded.segments, cuts = excluded.cuts, beside = excluded.beside, changed = excluded.changed`)
   }
 }

@@ -112,7 +112,10 @@ export class WriteSet {
     if (differences.length > 0) this.rows.changes.add([this.stepId, `product:${p.sku}`, packDifferences(differences)])
   }
 
-  /** Derives what rules read of the families of all that was added, as they are now. `stored` says which roots had rows before. */
+  /**
+   * Derives what rules read of the families of all that was added, as they are now. `stored` says which roots had rows
+   * before.
+   */
   async derive(families: readonly StoredFamily[], stored: ReadonlySet<number>): Promise<void> {
     this.oldFacts = families.map((f) => f.root.id).filter((id) => stored.has(id))
     for (let i = 0; i < families.length; i += 20) {
@@ -133,11 +136,16 @@ export class WriteSet {
     if (this.updated.length > 0) {
       work.push(() =>
         tx.db.execute(sql`
-        update product p set type = r.type, category = r.category, brand = r.brand, tags = r.tags, tags_folded = r.tags_folded, status = r.status, kind = r.kind,
+        update product p
+        set type = r.type, category = r.category, brand = r.brand, tags = r.tags, tags_folded = r.tags_folded,
+          status = r.status, kind = r.kind,
           gtin = r.gtin, stock = r.stock, available_from = r.available_from, range = r.range,
-          categories = r.categories, minimum = r.minimum, differs_in = r.differs_in, relations = r.relations, carried = r.carried, carried_folded = r.carried_folded
-        from jsonb_to_recordset(${JSON.stringify(this.updated)}::jsonb) as r(id int, type text, category text, brand text, tags text[], tags_folded text[], status text, kind text, gtin text, stock int,
-          available_from date, range jsonb, categories text[], minimum int, differs_in text[], relations jsonb, carried jsonb, carried_folded jsonb)
+          categories = r.categories, minimum = r.minimum, differs_in = r.differs_in, relations = r.relations,
+            carried = r.carried, carried_folded = r.carried_folded
+        from jsonb_to_recordset(${JSON.stringify(this.updated)}::jsonb) as r(id int, type text, category text,
+            brand text, tags text[], tags_folded text[], status text, kind text, gtin text, stock int,
+          available_from date, range jsonb, categories text[], minimum int, differs_in text[], relations jsonb,
+            carried jsonb, carried_folded jsonb)
         where p.id = r.id`),
       )
     }
@@ -152,7 +160,8 @@ export class WriteSet {
     if (this.goneValues.length > 0) {
       work.push(() =>
         tx.db.execute(sql`
-        delete from value v using jsonb_to_recordset(${JSON.stringify(this.goneValues)}::jsonb) as g(p int, a smallint, s smallint, l text)
+        delete from value v
+        using jsonb_to_recordset(${JSON.stringify(this.goneValues)}::jsonb) as g(p int, a smallint, s smallint, l text)
         where v.product_id = g.p and v.attribute_id = g.a and v.storefront_id = g.s and v.language = g.l`),
       )
     }

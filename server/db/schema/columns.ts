@@ -5,7 +5,9 @@ import type { Difference } from '@core/catalogue/patch'
 /** A text compared byte by byte, which is code point by code point, whatever the database's own collation. */
 export const exactText = customType<{ data: string }>({ dataType: () => 'text collate "C"' })
 
-/** Differences as tuples of path, before and after: nothing in the database looks into them, and there are very many. */
+/**
+ * Differences as tuples of path, before and after: nothing in the database looks into them, and there are very many.
+ */
 export const differencesColumn = customType<{ data: Difference[]; driverData: unknown }>({
   dataType: () => 'json',
   toDriver: packDifferences,
@@ -22,7 +24,10 @@ export function packDifferences(list: readonly Difference[]): string {
   return JSON.stringify(list.map((d) => [d.path, d.before, d.after]))
 }
 
-/** A value as jsonb. The driver parses it; Drizzle's own jsonb parses texts once more, which makes a number of the text “12”. */
+/**
+ * A value as jsonb. The driver parses it; Drizzle's own jsonb parses texts once more, which makes a number of the text
+ * “12”.
+ */
 export const valueColumn = customType<{ data: Value }>({
   dataType: () => 'jsonb',
   toDriver: (v) => JSON.stringify(v),

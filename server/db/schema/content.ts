@@ -159,8 +159,8 @@ export const campaign = pgTable('campaign', {
 })
 
 /**
- * The products that an assignment reaches in a storefront, as a set of root numbers, for whoever holds assignments against
- * each other. Derived: what has become old is worked out anew when it is asked for.
+ * The products that an assignment reaches in a storefront, as a set of root numbers, for whoever holds assignments
+ * against each other. Derived: what has become old is worked out anew when it is asked for.
  */
 export const keptReach = pgTable(
   'kept_reach',

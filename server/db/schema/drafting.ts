@@ -13,7 +13,10 @@ export const recipe = pgTable('recipe', {
   version: integer('version').notNull().default(1),
 })
 
-/** One piece of work that proposed values: a run of a recipe, a reading of photos, a comparison with the data pool, a file. */
+/**
+ * One piece of work that proposed values: a run of a recipe, a reading of photos, a comparison with the data pool, a
+ * file.
+ */
 export const suggestionRun = pgTable('suggestion_run', {
   id: serial('id').primaryKey(),
   origin: text('origin').notNull(),

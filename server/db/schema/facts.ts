@@ -2,7 +2,10 @@ import { sql } from 'drizzle-orm'
 import { boolean, doublePrecision, index, integer, pgTable, smallint, text } from 'drizzle-orm/pg-core'
 import { exactText, moment } from './columns'
 
-/** What rules read of attributes that are not plain, whose facts are their values: resolved facts. Storefront 0 holds for all of them; where one differs, each has a row. */
+/**
+ * What rules read of attributes that are not plain, whose facts are their values: resolved facts. Storefront 0 holds
+ * for all of them; where one differs, each has a row.
+ */
 export const fact = pgTable(
   'fact',
   {
@@ -24,7 +27,9 @@ export const fact = pgTable(
   ],
 )
 
-/** The same for texts that have no place in an index: long ones, and those of exactly one language ('' is the source). */
+/**
+ * The same for texts that have no place in an index: long ones, and those of exactly one language ('' is the source).
+ */
 export const factText = pgTable(
   'fact_text',
   {

@@ -64,7 +64,10 @@ export const product = pgTable(
   ],
 )
 
-/** How often a product was changed, and when last. Every change writes it, so it stands by itself, in rows that are changed in their place. */
+/**
+ * How often a product was changed, and when last. Every change writes it, so it stands by itself, in rows that are
+ * changed in their place.
+ */
 export const productVersion = pgTable('product_version', {
   productId: integer('product_id').primaryKey(),
   version: integer('version').notNull(),
@@ -86,7 +89,10 @@ export const value = pgTable(
     state: text('state'),
     sourceHash: text('source_hash'),
     madeFrom: valueColumn('made_from'),
-    /** What rules compare, of a root's value that has one number or short text and neither storefront nor language. Where an attribute is plain, this is its fact. */
+    /**
+     * What rules compare, of a root's value that has one number or short text and neither storefront nor language.
+     * Where an attribute is plain, this is its fact.
+     */
     num: doublePrecision('num'),
     txt: exactText('txt'),
   },

@@ -32,7 +32,9 @@ export const houseStyle = pgTable('house_style', {
   version: integer('version').notNull().default(1),
 })
 
-/** What the house style found in longer texts, by a digest of the text and of all that it was held to; null is nothing. */
+/**
+ * What the house style found in longer texts, by a digest of the text and of all that it was held to; null is nothing.
+ */
 export const textCheck = pgTable('text_check', {
   key: uuid('key').primaryKey(),
   findings: jsonb('findings').$type<TextFinding[]>(),
@@ -104,7 +106,10 @@ export const readinessDue = pgTable('readiness_due', {
   ...failures(),
 })
 
-/** What stands for very many products that are due at once: of a type, changed in a step or at a moment, reached by something, or all. */
+/**
+ * What stands for very many products that are due at once: of a type, changed in a step or at a moment, reached by
+ * something, or all.
+ */
 export type DueSet = { type: string } | { step: number } | { changed: string } | { reach: Reach } | { all: true }
 
 /** The same for many at once. */
@@ -114,7 +119,10 @@ export const readinessDueSet = pgTable('readiness_due_set', {
   ...failures(),
 })
 
-/** How many pages were sold and ready, as changes of these numbers day by day: their sum up to a day is the state of that day. */
+/**
+ * How many pages were sold and ready, as changes of these numbers day by day: their sum up to a day is the state of
+ * that day.
+ */
 export const readinessCount = pgTable(
   'readiness_count',
   {

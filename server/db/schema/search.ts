@@ -3,8 +3,9 @@ import { boolean, index, integer, pgTable, primaryKey, smallint, text, uniqueInd
 import { exactText } from './columns'
 
 /**
- * Slugs and search texts by what they say, kept with the values: slugs are unique by storefront and language, and one that was
- * changed stays as a redirect; of titles and descriptions a digest tells which are the same. The storefront 0 is all of them.
+ * Slugs and search texts by what they say, kept with the values: slugs are unique by storefront and language, and one
+ * that was changed stays as a redirect; of titles and descriptions a digest tells which are the same. The storefront 0
+ * is all of them.
  */
 export const searchKey = pgTable(
   'search_key',

@@ -75,7 +75,9 @@ export const change = pgTable(
   (t) => [index('change_record').on(t.record)],
 )
 
-/** What a step changed in many products at once: one path, from one value to another. Its numbers are those of `change`. */
+/**
+ * What a step changed in many products at once: one path, from one value to another. Its numbers are those of `change`.
+ */
 export const changeSet = pgTable(
   'change_set',
   {

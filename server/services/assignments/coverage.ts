@@ -67,7 +67,10 @@ export async function queueCoverage(person: Person, body: CoverageBody): Promise
   )
 }
 
-/** What may stand in each edition now: what cannot is not asked of every product, and what reaches a product is known already. */
+/**
+ * What may stand in each edition now: what cannot is not asked of every product, and what reaches a product is known
+ * already.
+ */
 async function standingIn(
   shops: readonly Storefront[],
   assignments: readonly PreparedAssignment[],
@@ -115,7 +118,10 @@ async function readSome(setup: StoredSetup, roots: readonly number[], from: numb
   return { families: [...families.values()], library, own }
 }
 
-/** Puts together the pages of all products that a condition finds, in every edition of some storefronts, and counts what stands in which area. For no group, now; disabled products have no page. */
+/**
+ * Puts together the pages of all products that a condition finds, in every edition of some storefronts, and counts what
+ * stands in which area. For no group, now; disabled products have no page.
+ */
 export async function findCoverage(
   body: CoverageBody,
   now: number,

@@ -9,8 +9,8 @@ import { notFitting } from '../problem'
 import { getRecord, writeIn } from '../records'
 
 /**
- * Puts an assignment before another entry of an area in page order, or at its end; numbers follow with room between them.
- * Built-in parts are those of the storefront through which the order is seen. What was changed is one step.
+ * Puts an assignment before another entry of an area in page order, or at its end; numbers follow with room between
+ * them. Built-in parts are those of the storefront through which the order is seen. What was changed is one step.
  */
 export async function placeAssignment(
   person: Person,
@@ -65,7 +65,10 @@ export async function placeAssignment(
   })
 }
 
-/** What the list of assignments shows beside them: the built-in parts of a storefront's page in their areas, from top to bottom. */
+/**
+ * What the list of assignments shows beside them: the built-in parts of a storefront's page in their areas, from top to
+ * bottom.
+ */
 export async function pageOrder(storefrontCode: string) {
   const setup = await loadSetup(database())
   const storefront = setup.storefronts.get(storefrontCode)

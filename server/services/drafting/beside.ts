@@ -23,7 +23,10 @@ export function mainPicture(family: StoredFamily, reader: Reader, setup: StoredS
 
 const gtinsOf = (f: StoredFamily) => [f.root.gtin, ...f.variants.map((v) => v.gtin)].filter((g) => g !== null)
 
-/** What is known of some families beside their values, as far as steps ask for it: read photos, items of the data pool. Asked once for all of them. */
+/**
+ * What is known of some families beside their values, as far as steps ask for it: read photos, items of the data pool.
+ * Asked once for all of them.
+ */
 export async function besideOf(
   families: readonly StoredFamily[],
   reader: Reader,

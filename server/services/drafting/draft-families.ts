@@ -26,7 +26,10 @@ export interface Desk {
   taken: Set<string>
 }
 
-/** A desk for a recipe in an edition. Throws a 422 problem where there is no such edition, or the drafting service does not write its language. */
+/**
+ * A desk for a recipe in an edition. Throws a 422 problem where there is no such edition, or the drafting service does
+ * not write its language.
+ */
 export async function openDesk(recipe: Desk['recipe'], edition: Desk['edition'], setup: StoredSetup): Promise<Desk> {
   const reader = editionOrProblem(setup, edition.storefront, edition.language)
   const { languages, name } = draftingService()

@@ -19,7 +19,10 @@ const nothing: PhotoReading = {
   letters: 0,
 }
 
-/** Reads pictures that have not been read yet, of some names or of all; at most so many. Returns how many. Worker's work: each takes a tenth of a second. */
+/**
+ * Reads pictures that have not been read yet, of some names or of all; at most so many. Returns how many. Worker's
+ * work: each takes a tenth of a second.
+ */
 export async function readPhotos(most: number, names?: readonly string[]): Promise<number> {
   const waiting = await unreadPictures(database(), readingVersion, most, names)
   for (const { digest, measured } of waiting) {

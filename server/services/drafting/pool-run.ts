@@ -35,7 +35,10 @@ export async function queuePoolRun(person: Person, body: PoolRunBody, now: numbe
   )
 }
 
-/** Holds products against the data pool: each value that it has and they have not, or have otherwise without a reason, is suggested. */
+/**
+ * Holds products against the data pool: each value that it has and they have not, or have otherwise without a reason,
+ * is suggested.
+ */
 export async function runPool(
   job: { id: string; title: string; personId: number | null },
   input: PoolRunBody,

@@ -8,7 +8,8 @@ export async function listRecipes() {
   const db = database()
   const rows = await db.select().from(t.recipe).orderBy(asc(t.recipe.name))
   const { rows: open } = await db.execute<{ recipe: string; open: number; last: string }>(sql`
-    select r.recipe, count(*) filter (where s.state = 'open')::int as open, max(r.created)::text as last from suggestion_run r left join suggestion s on s.run_id = r.id where r.recipe is not null group by 1`)
+    select r.recipe, count(*) filter (where s.state = 'open')::int as open, max(r.created)::text as last
+    from suggestion_run r left join suggestion s on s.run_id = r.id where r.recipe is not null group by 1`)
   const { name, unit, languages } = draftingService()
   return {
     items: rows.map((r) => {

@@ -48,7 +48,10 @@ async function rootsOf(
   return ids.sort((a, b) => a - b)
 }
 
-/** What a run would come to: how many products, how many of them say too little, and what it would cost, as a sample tells. */
+/**
+ * What a run would come to: how many products, how many of them say too little, and what it would cost, as a sample
+ * tells.
+ */
 export async function previewRun(code: string, body: RecipeRunBody, now: number): Promise<RunPreview> {
   const setup = await loadSetup(database())
   const recipe = await recipeOf(code)
@@ -113,8 +116,8 @@ async function queue(
 }
 
 /**
- * Drafts for all products of a run, some at a time: what was drafted stands, whatever happens after. Called off, it leaves
- * what there is; after a crash it goes on behind the last that stood.
+ * Drafts for all products of a run, some at a time: what was drafted stands, whatever happens after. Called off, it
+ * leaves what there is; after a crash it goes on behind the last that stood.
  */
 export async function runDrafting(
   job: { id: string; title: string; personId: number | null },

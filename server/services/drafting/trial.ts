@@ -16,7 +16,10 @@ import { draftingService } from '../../stand-ins/chosen'
 import { notFitting } from '../problem'
 import { draftFamilies, openDesk, substanceOfFamily } from './draft-families'
 
-/** Tries a recipe, as it is being written, on a few products: every step with what it was asked and what it came to. Nothing is kept. */
+/**
+ * Tries a recipe, as it is being written, on a few products: every step with what it was asked and what it came to.
+ * Nothing is kept.
+ */
 export async function tryRecipe(body: RecipeTrialBody): Promise<RecipeTrial> {
   const db = database()
   const setup = await loadSetup(db)

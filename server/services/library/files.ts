@@ -54,8 +54,8 @@ export interface ContentReport {
 class Tried extends Error {}
 
 /**
- * Takes a file of content through the same checks as writing each record. It is all taken or nothing; checking alone writes
- * nothing. A record is told with everything that is wrong with it.
+ * Takes a file of content through the same checks as writing each record. It is all taken or nothing; checking alone
+ * writes nothing. A record is told with everything that is wrong with it.
  */
 export async function importContent(
   person: Person,
@@ -69,7 +69,8 @@ export async function importContent(
       {
         path: 'format',
         message:
-          'A file of content says {"format": "inkloom-content", "version": 1}, then campaigns, namedRules, blockKinds, pieces, questionSets and assignments.',
+          'A file of content says {"format": "inkloom-content", "version": 1}, then campaigns, namedRules, ' +
+          'blockKinds, pieces, questionSets and assignments.',
       },
     ])
   const odd = Object.keys(given).find((k) => !['format', 'version', ...parts.map((p) => p.key)].includes(k))
@@ -154,8 +155,8 @@ export async function exportQuestions(): Promise<string> {
 }
 
 /**
- * Questions from a CSV file: `code`, `language`, `question` and `answer` are wanted, `storefront`, `name` and `tags` may
- * stand there. A text that is named takes the place of the one that is there; all others stay.
+ * Questions from a CSV file: `code`, `language`, `question` and `answer` are wanted, `storefront`, `name` and `tags`
+ * may stand there. A text that is named takes the place of the one that is there; all others stay.
  */
 export async function importQuestions(
   person: Person,

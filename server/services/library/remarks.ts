@@ -22,7 +22,10 @@ export interface SharedRemark {
 /** A text that fits a good half of its products may well be meant so. */
 const mostFrom = 0.5
 
-/** What a piece's texts say of single products, though many share them. A piece that one product has, or that nothing brings, brings no remark. */
+/**
+ * What a piece's texts say of single products, though many share them. A piece that one product has, or that nothing
+ * brings, brings no remark.
+ */
 export async function sharedTextRemarks(
   body: { piece: PieceRecord; storefront?: string },
   now: number,
@@ -47,10 +50,15 @@ export async function sharedTextRemarks(
   )
   const wanted = named.map(
     (n, i) =>
-      sql`select ${i}::int as i, count(distinct f.root_id)::int as n from ${factsOfAttribute(n.attribute, setup)} f join found on found.id = f.root_id where f.attribute_id = ${setup.attributeIds.get(n.attribute)!} and f.txt = ${n.option}`,
+      sql`
+        select ${i}::int as i, count(distinct f.root_id)::int as n from ${factsOfAttribute(n.attribute, setup)} f
+        join found on found.id = f.root_id where f.attribute_id = ${setup.attributeIds.get(n.attribute)!}
+        and f.txt = ${n.option}
+      `,
   )
   const { rows } = await db.execute<{ i: number; n: number }>(sql`
-    with found as materialized (${roots}) select -1 as i, count(*)::int as n from found ${wanted.length > 0 ? sql`union all ${sql.join(wanted, sql` union all `)}` : sql``}`)
+    with found as materialized (${roots}) select -1 as i, count(*)::int as n
+    from found ${wanted.length > 0 ? sql`union all ${sql.join(wanted, sql` union all `)}` : sql``}`)
   const products = rows.find((r) => r.i === -1)!.n
   return {
     products,

@@ -29,9 +29,10 @@ const sameAnswerFrom = 0.6
 const latin = (s: string) => !/[^\u0020-\u02ff\u1e00-\u1eff\u2010-\u2027]/.test(s)
 /** Words that every question has, and that say nothing of what it asks. English, from common practice. */
 const common = new Set(
-  'a an and are at be can could do does for from have how i in is it its may my of on or our should that the this to was we what when where which who will with would you your'.split(
-    ' ',
-  ),
+  (
+    'a an and are at be can could do does for from have how i in is it its may my of on or our should ' +
+    'that the this to was we what when where which who will with would you your'
+  ).split(' '),
 )
 
 /** What a question asks, as its telling words, cut to their stems' length so that forms of a word meet. */
@@ -113,7 +114,10 @@ async function pickedQuestionsOf(
     ids.length === 0
       ? { rows: [] }
       : await db.execute<{ code: string }>(
-          sql`select distinct jsonb_array_elements_text(value) as code from value where attribute_id = any(${sql.param(ids)}::smallint[])`,
+          sql`
+            select distinct jsonb_array_elements_text(value) as code from value
+            where attribute_id = any(${sql.param(ids)}::smallint[])
+          `,
         )
   const defaults = [...setup.types.values()].flatMap((x) =>
     x.attributes

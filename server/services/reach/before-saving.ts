@@ -46,8 +46,8 @@ export interface BeforeSaving {
 const sampleSize = 50
 
 /**
- * What saving an assignment would do, over the whole catalogue and in every storefront that its limits let pass: how many
- * products it reaches, gains and loses, what it collides with, and which values its pieces name that are empty.
+ * What saving an assignment would do, over the whole catalogue and in every storefront that its limits let pass: how
+ * many products it reaches, gains and loses, what it collides with, and which values its pieces name that are empty.
  */
 export async function beforeSaving(
   body: { assignment: AssignmentRecord; lens?: LensBody },
@@ -131,7 +131,10 @@ export async function beforeSaving(
   }
 }
 
-/** Which inline values of an assignment's pieces are empty on how many of its products, in the lens's storefront or the first that it lets pass. */
+/**
+ * Which inline values of an assignment's pieces are empty on how many of its products, in the lens's storefront or the
+ * first that it lets pass.
+ */
 async function emptyValues(
   db: Db,
   setup: StoredSetup,

@@ -25,7 +25,10 @@ const fewChanged = 25
 /** Of more than these, everything is worked out anew. */
 const manyChanged = 5000
 
-/** What questions that are asked one after the other have in common: conditions that were asked once, and changed products that were read once. */
+/**
+ * What questions that are asked one after the other have in common: conditions that were asked once, and changed
+ * products that were read once.
+ */
 export interface Asking {
   size: number
   /** A moment before which everything that was changed is seen by all of them. */
@@ -51,7 +54,9 @@ const keyOf = (a: PreparedAssignment, setup: StoredSetup) =>
     .digest('base64url')
     .slice(0, 22)
 
-/** What is kept of a storefront in this process, so that the next question finds it; the database has it for all others. */
+/**
+ * What is kept of a storefront in this process, so that the next question finds it; the database has it for all others.
+ */
 const known = new Map<string, Map<number, KeptReach>>()
 
 /** Whether a reach is the same in every storefront, at any moment. */
@@ -59,7 +64,10 @@ function isAlike(reach: Reach, setup: StoredSetup): boolean {
   return reach.base !== 'rule' || reach.rule === null || !differsByStorefront(reach.rule, setup)
 }
 
-/** When a reach that reads prices or days is old by itself: at the next midnight, or where a price or campaign begins or ends before that. */
+/**
+ * When a reach that reads prices or days is old by itself: at the next midnight, or where a price or campaign begins or
+ * ends before that.
+ */
 function nextChange(
   a: PreparedAssignment,
   setup: StoredSetup,
@@ -85,9 +93,10 @@ function reached(a: PreparedAssignment, family: StoredFamily, lens: FactLens, se
 }
 
 /**
- * The products that each of some saved assignments reaches in a storefront now, as sets of root numbers. What was worked
- * out before is taken up where nothing it depends on has changed; of a few changed products each is looked at, and only
- * what is new, or has become old, is asked of the database; each condition once, where several storefronts are asked with one `asking`.
+ * The products that each of some saved assignments reaches in a storefront now, as sets of root numbers. What was
+ * worked out before is taken up where nothing it depends on has changed; of a few changed products each is looked at,
+ * and only what is new, or has become old, is asked of the database; each condition once, where several storefronts are
+ * asked with one `asking`.
  */
 export async function reachesIn(
   db: Db,
@@ -141,7 +150,10 @@ interface Look {
   asking: Asking
 }
 
-/** Looks at changed products anew, for reaches that are known of all others: few in memory, many by asking the database about them alone. */
+/**
+ * Looks at changed products anew, for reaches that are known of all others: few in memory, many by asking the database
+ * about them alone.
+ */
 async function lookAgain(
   db: Db,
   setup: StoredSetup,
@@ -175,7 +187,10 @@ async function lookAgain(
 
 let lookedAfter = ''
 
-/** Works out the reaches that are not known yet, or have become old, in every storefront, so that nobody has to wait for them. Does nothing where nothing has changed in this hour. */
+/**
+ * Works out the reaches that are not known yet, or have become old, in every storefront, so that nobody has to wait for
+ * them. Does nothing where nothing has changed in this hour.
+ */
 export async function lookAfterReaches(now: number): Promise<void> {
   const setup = await loadSetup(database())
   const { stamp, assignments } = await loadContent(database(), setup)

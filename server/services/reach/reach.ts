@@ -88,7 +88,10 @@ export async function reach(body: RuleBody & { cursor?: string; limit: number },
   return findByRule(db, setup, node, lens, { after: body.cursor, limit: body.limit })
 }
 
-/** Why a rule or an assignment reaches a product, or why not: the tree of conditions, and the rule in its other readings. */
+/**
+ * Why a rule or an assignment reaches a product, or why not: the tree of conditions, and the rule in its other
+ * readings.
+ */
 export async function explain(body: RuleBody & { assignment?: string; sku: string }, now: number) {
   const db = database()
   const setup = await loadSetup(db)
@@ -172,7 +175,8 @@ export async function tryAssignment(
       body.saved === null ? undefined : (await loadContent(db, setup)).assignments.find((a) => a.code === body.saved)
     const asking = await beginAsking(db, setup)
     const found = await asking.bits.members(body.reach, lens)
-    // What the saved one reaches is known where it is asked for as pages are shown now; else most conditions are those of the new one.
+    // What the saved one reaches is known where it is asked for as pages are shown now; else most conditions are those
+    // of the new one.
     const isKept = saved && !saved.reach.eachVariant && body.lens?.at === undefined && lens.group === groupOf(saved)
     const before =
       saved &&
@@ -234,7 +238,8 @@ function reachOfOne(
 
 async function namesOf(skus: readonly string[], setup: StoredSetup): Promise<Map<string, string>> {
   const { rows } = await database().execute<{ sku: string; name: string }>(sql`
-    select p.sku, v.value #>> '{}' as name from product p join value v on v.product_id = p.root_id and v.attribute_id = ${setup.attributeIds.get('name') ?? 0} and v.storefront_id = 0 and v.language = ${setup.source}
+    select p.sku, v.value #>> '{}' as name from product p join value v on v.product_id = p.root_id
+    and v.attribute_id = ${setup.attributeIds.get('name') ?? 0} and v.storefront_id = 0 and v.language = ${setup.source}
     where p.sku = any(${sql.param([...new Set(skus)])}::text[])`)
   return new Map(rows.map((r) => [r.sku, r.name]))
 }

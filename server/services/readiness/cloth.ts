@@ -69,7 +69,10 @@ export async function clothWhere(
 const isWhole = (w: ClothWhere) =>
   w.node === null && w.editions.length === 0 && w.fix === undefined && w.code === undefined && !w.open && !w.portion
 
-/** The columns and groups of a cloth: editions with how many of their pages are ready, product types or campaigns with the worst first. */
+/**
+ * The columns and groups of a cloth: editions with how many of their pages are ready, product types or campaigns with
+ * the worst first.
+ */
 export async function cloth(person: Person, body: ClothBody, now: number): Promise<Cloth> {
   const db = database()
   const setup = await loadSetup(db)
@@ -233,7 +236,10 @@ function fixOf(name: string | undefined, setup: StoredSetup, editions: NumberedE
   }
 }
 
-/** What stands above the cloth: how much is ready, how that has changed since yesterday, the ten best fixes, one's portion. */
+/**
+ * What stands above the cloth: how much is ready, how that has changed since yesterday, the ten best fixes, one's
+ * portion.
+ */
 export async function overview(person: Person, q: { storefront?: string }, now: number): Promise<Overview> {
   const db = database()
   const setup = await loadSetup(db)

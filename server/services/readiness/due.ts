@@ -176,7 +176,9 @@ export async function lookAfterReadiness(now: number): Promise<void> {
       select exists (select 1 from product) as products, 
         exists (select 1 from readiness_due where tries < ${mostTries} and after <= now())
           or exists (select 1 from readiness_due_set where tries < ${mostTries} and after <= now()) as due,
-        exists (select 1 from job where kind = 'judge' and (state in ('queued', 'running') or state = 'failed' and finished > ${new Date(now - pauseAfterFailure).toISOString()})) as busy`)
+        exists (select 1 from job where kind = 'judge'
+        and (state in ('queued', 'running') or state = 'failed'
+          and finished > ${new Date(now - pauseAfterFailure).toISOString()})) as busy`)
     const { products, due, busy } = some[0]!
     if (rows[0]?.n !== mark) {
       await tx.db.execute(

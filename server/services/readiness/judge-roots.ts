@@ -29,7 +29,8 @@ function* textsOf(families: Iterable<StoredFamily>, prepared: Prepared) {
 
 /**
  * Judges families by the numbers of their roots, as they are in the transaction, and keeps what differs. What has gone
- * is forgotten; `reach` saves asking rules. Whoever judges a family last sees what all before have written, for it is locked until the end.
+ * is forgotten; `reach` saves asking rules. Whoever judges a family last sees what all before have written, for it is
+ * locked until the end.
  */
 export async function judgeRoots(tx: Tx, roots: readonly number[], now: number, reach?: KnownReach): Promise<void> {
   if (roots.length === 0) return

@@ -7,14 +7,18 @@ import type { JudgedWith } from './prepared'
 
 /**
  * What assignments reach at the moments for which products are judged, asked of the database once for very many of
- * them: asking every rule of each product takes several times as long as all the rest of judging. Plain data, which another thread can be given.
+ * them: asking every rule of each product takes several times as long as all the rest of judging. Plain data, which
+ * another thread can be given.
  */
 export interface KnownReach {
   /** Of what is judged with. */
   key: string
   /** Products that were changed from this moment on are not as they were when it was asked. */
   before: number
-  /** By number of an edition, then by the place of an assignment: the roots that it has; none where its rule has to be asked. */
+  /**
+   * By number of an edition, then by the place of an assignment: the roots that it has; none where its rule has to be
+   * asked.
+   */
   byEdition: Bitmap[][]
 }
 

@@ -41,7 +41,10 @@ const editionsFor = (setup: StoredSetup, editions: NumberedEditions, storefront:
         .get(storefront)
         ?.editions.flatMap((e) => editions.numberOf.get(`${storefront}/${e.language}`) ?? []) ?? [])
 
-/** The share of the work that a person has set, or null; the day's products are chosen once, those nearest to ready first. */
+/**
+ * The share of the work that a person has set, or null; the day's products are chosen once, those nearest to ready
+ * first.
+ */
 export async function portionOf(
   person: Person,
   setup: StoredSetup,
@@ -89,7 +92,10 @@ export async function portionOf(
   )
   if (fresh.size > 0)
     await db.execute(
-      sql`update portion_product set done = true where person_id = ${person.id} and day = ${day} and root_id = any(${sql.param([...fresh])}::int[])`,
+      sql`
+        update portion_product set done = true where person_id = ${person.id} and day = ${day}
+        and root_id = any(${sql.param([...fresh])}::int[])
+      `,
     )
   return {
     products: set.products,
@@ -100,7 +106,9 @@ export async function portionOf(
   }
 }
 
-/** Sets the share of the work that a person takes on each day; the day's products are chosen anew, but for what is done. */
+/**
+ * Sets the share of the work that a person takes on each day; the day's products are chosen anew, but for what is done.
+ */
 export async function setPortion(
   person: Person,
   body: { products: number; storefront: string | null; filter: unknown },

@@ -12,7 +12,8 @@ export const productsAtOnce = (editions: number) => Math.max(1, Math.floor(pages
 
 /**
  * Has every transaction that touches products evaluate them before it stands: one edit shows its effect at once, and
- * nobody waits for very many. Where that fails, the change stands all the same, and the evaluation is left to the worker, which sets it aside.
+ * nobody waits for very many. Where that fails, the change stands all the same, and the evaluation is left to the
+ * worker, which sets it aside.
  */
 export function judgeBeforeCommit(): void {
   beforeCommit(async (tx) => {

@@ -20,7 +20,8 @@ export interface Judging {
 
 /**
  * Evaluates what is due, some hundred families in a transaction, until nothing is left that nobody else is at. Where a
- * transaction fails, fewer are taken, down to the one that is to blame: that is tried again later, and holds up no other.
+ * transaction fails, fewer are taken, down to the one that is to blame: that is tried again later, and holds up no
+ * other.
  */
 export async function judgeStretches({ now, reach, onJudged, stopped }: Judging): Promise<void> {
   async function drain() {

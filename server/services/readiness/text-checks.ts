@@ -20,7 +20,9 @@ export function keyOfText(value: Value, attribute: Pick<Attribute, 'type'>, styl
   return `${hex.slice(0, 8)}-${hex.slice(8, 12)}-${hex.slice(12, 16)}-${hex.slice(16, 20)}-${hex.slice(20, 32)}`
 }
 
-/** What the house style finds in the texts of some products: kept findings where there are any, and those that are new. */
+/**
+ * What the house style finds in the texts of some products: kept findings where there are any, and those that are new.
+ */
 export class TextChecks {
   private known = new Map<string, TextFinding[] | null>()
   private readonly fresh = new Map<string, TextFinding[]>()

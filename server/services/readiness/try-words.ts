@@ -57,7 +57,8 @@ export async function tryWords(body: TrialBody): Promise<Trial> {
       value: Value
     }>(sql`
       select p.sku, v.attribute_id, v.storefront_id, v.value from value v join product p on p.id = v.product_id
-      where v.language = ${language} and v.attribute_id = any(${sql.param(fields.map((a) => setup.attributeIds.get(a.code)!))}::smallint[])
+      where v.language = ${language}
+      and v.attribute_id = any(${sql.param(fields.map((a) => setup.attributeIds.get(a.code)!))}::smallint[])
         ${body.storefront === null ? sql`` : sql`and v.storefront_id in (0, ${setup.storefrontIds.get(body.storefront)!})`}
         and v.value::text ilike any(${sql.param(patterns)}::text[]) order by p.sku limit ${lookedAtMost + 1}`)
     found.more ||= rows.length > lookedAtMost

@@ -54,7 +54,10 @@ export const assignments: RecordKind<AssignmentRecord> = {
       problems.push({ path: 'area', message: `No storefront’s page has an area “${record.area}”.` })
     for (const list of ['chosen', 'added', 'leftOut'] as const) {
       const { rows } = await tx.db.execute<{ sku: string }>(
-        sql`select s as sku from unnest(${sql.param(record.reach[list])}::text[]) s where not exists (select 1 from product p where p.sku = s)`,
+        sql`
+          select s as sku from unnest(${sql.param(record.reach[list])}::text[]) s
+          where not exists (select 1 from product p where p.sku = s)
+        `,
       )
       if (rows.length > 0)
         problems.push({

@@ -95,7 +95,10 @@ export const attributes: RecordKind<Attribute> = {
     const ruled = await rulesNaming(tx.db, setup, `attribute:${record.code}`)
     if (ruled.length > 0) why.push(`The assignment ${ruled.join(', ')} names it. Change its rule first.`)
     const inside = await tx.db.execute<{ code: string }>(
-      sql`select distinct p.code from piece p join piece_text x on x.piece_id = p.id where x.body like ${`%"attribute:${record.code}"%`} order by 1`,
+      sql`
+        select distinct p.code from piece p join piece_text x on x.piece_id = p.id
+        where x.body like ${`%"attribute:${record.code}"%`} order by 1
+      `,
     )
     if (inside.rows.length > 0)
       why.push(`The pieces ${inside.rows.map((r) => `“${r.code}”`).join(', ')} have it as an inline value.`)

@@ -20,12 +20,17 @@ export const blockKinds: RecordKind<BlockKind> = {
     for (const f of gone) {
       const n = await countOf(
         tx.db,
-        sql`piece_text x join piece p on p.id = x.piece_id, jsonb_array_elements(coalesce(x.entries, '[]')) e where p.block_kind = ${record.code} and coalesce(e ->> ${f.code}, '') <> ''`,
+        sql`
+          piece_text x join piece p on p.id = x.piece_id, jsonb_array_elements(coalesce(x.entries, '[]')) e
+          where p.block_kind = ${record.code} and coalesce(e ->> ${f.code}, '') <> ''
+        `,
       )
       if (n > 0)
         problems.push({
           path: 'fields',
-          message: `The field “${f.code}” is filled ${n} times in blocks. Empty it there before it goes or becomes another type.`,
+          message:
+            `The field “${f.code}” is filled ${n} times in blocks. Empty it there before it goes or becomes ` +
+            'another type.',
         })
     }
     return { record, problems }

@@ -32,7 +32,8 @@ export const campaigns: RecordKind<Campaign> = {
   },
   async whyNotGone(tx, record, setup) {
     const { rows } = await tx.db.execute<{ name: string }>(sql`
-      select name from assignment where limits ->> 'campaign' = ${record.code} union all select name from piece where own -> 'limits' ->> 'campaign' = ${record.code} order by 1`)
+      select name from assignment where limits ->> 'campaign' = ${record.code} union all select name from piece
+      where own -> 'limits' ->> 'campaign' = ${record.code} order by 1`)
     const ruled = await rulesNaming(tx.db, setup, `campaign:${record.code}`)
     return [
       ...(rows.length > 0

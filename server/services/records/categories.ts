@@ -53,7 +53,10 @@ export const categories: RecordKind<CategoryRecord> = {
       .filter((c) => c !== r.code)
     beside.splice(r.position ?? beside.length, 0, r.code)
     await tx.db.execute(
-      sql`update category c set position = o.n from unnest(${sql.param(beside)}::text[]) with ordinality as o(code, n) where c.code = o.code and c.position <> o.n`,
+      sql`
+        update category c set position = o.n from unnest(${sql.param(beside)}::text[]) with ordinality as o(code, n)
+        where c.code = o.code and c.position <> o.n
+      `,
     )
   },
   async whyNotGone(tx, record, setup) {

@@ -24,7 +24,9 @@ export const houseStyles: RecordKind<HouseStyle> = {
     if (record.language !== null && canonicalTag(record.language) !== record.language)
       problems.push({ path: 'language', message: `“${record.language}” is not a language tag such as fr or fr-CH.` })
     const { rows } = await tx.db.execute<{ code: string }>(sql`
-      select code from house_style where code <> ${record.code} and field is not distinct from ${record.field}::text and storefront is not distinct from ${record.storefront}::text and language is not distinct from ${record.language}::text`)
+      select code from house_style where code <> ${record.code} and field is not distinct from ${record.field}::text
+      and storefront is not distinct from ${record.storefront}::text and language is not distinct
+      from ${record.language}::text`)
     if (rows[0])
       problems.push({
         path: 'field',

@@ -45,7 +45,10 @@ function otherRulesNaming(setup: StoredSetup, what: string): string[] {
   ]
 }
 
-/** The assignments, named rules and exceptions of layouts whose rule names something, `attribute:weight` or `option:material:steel`, by their names. */
+/**
+ * The assignments, named rules and exceptions of layouts whose rule names something, `attribute:weight` or
+ * `option:material:steel`, by their names.
+ */
 export async function rulesNaming(db: Db, setup: StoredSetup, what: string): Promise<string[]> {
   const all = await db.select().from(t.assignment)
   return [

@@ -8,7 +8,10 @@ import type { Tx } from '../../db/connect'
 import type { StoredSetup } from '../../db/queries/setup'
 import type { Problems } from './kind'
 
-/** What is wrong with a storefront's layout and standing pages: areas that are not there, rules that do not fit, pages that something still holds. */
+/**
+ * What is wrong with a storefront's layout and standing pages: areas that are not there, rules that do not fit, pages
+ * that something still holds.
+ */
 export async function layoutProblems(
   record: Storefront,
   before: Storefront | undefined,
@@ -46,12 +49,16 @@ export async function layoutProblems(
     )
       continue
     const { rows } = await tx.db.execute<{ name: string }>(
-      sql`select name from assignment where area = ${area} union all select name from piece where own ->> 'area' = ${area} limit 5`,
+      sql`
+        select name from assignment where area = ${area} union all select name from piece
+        where own ->> 'area' = ${area} limit 5
+      `,
     )
     if (rows.length > 0)
       problems.push({
         path: 'layout.areas',
-        message: `${rows.map((r) => `“${r.name}”`).join(', ')} stand in the area “${area}”. Give them another one first.`,
+        message:
+          `${rows.map((r) => `“${r.name}”`).join(', ')} stand in the area “${area}”. Give them another one ` + 'first.',
       })
   }
   record.pages.forEach((page, i) =>

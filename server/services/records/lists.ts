@@ -47,7 +47,10 @@ export const lists: RecordKind<NamedList> = {
     const ids = sql`select id from product where sku = any(${sql.param(r.skus)}::text[])`
     await tx.db.execute(sql`delete from list_member where list_id = ${made!.id} and product_id not in (${ids})`)
     await tx.db.execute(
-      sql`insert into list_member (list_id, product_id) select ${made!.id}::int, i.id from (${ids}) i on conflict do nothing`,
+      sql`
+        insert into list_member (list_id, product_id) select ${made!.id}::int, i.id from (${ids}) i
+        on conflict do nothing
+      `,
     )
   },
   async whyNotGone(tx, record, setup) {

@@ -49,7 +49,10 @@ export const media: RecordKind<MediaItem> = {
         problems.push({ path: 'of', message: 'An own version is for a language, a storefront or both.' })
       const there = await countOf(
         tx.db,
-        sql`media where of_name = ${of.name} and of_storefront = ${of.storefront ?? ''} and of_language = ${of.language ?? ''} and name <> ${record.code}`,
+        sql`
+          media where of_name = ${of.name} and of_storefront = ${of.storefront ?? ''}
+          and of_language = ${of.language ?? ''} and name <> ${record.code}
+        `,
       )
       if (there > 0) problems.push({ path: 'of', message: `“${of.name}” has another version there already.` })
       if ((await countOf(tx.db, sql`media where of_name = ${record.code}`)) > 0)

@@ -123,8 +123,8 @@ export const pieces: RecordKind<PieceRecord> = {
           const kept = before?.[part] === x[part] ? before.states[part] : undefined
           const state = x.states?.[part] ?? kept?.state ?? 'translated'
           const from = x.sources?.[part] ?? kept?.sourceHash
-          // A text that was not touched keeps the source it was made from, so that it goes stale, and stays so until it is
-          // written anew, is given another state, or names the present source as the one it is right for.
+          // A text that was not touched keeps the source it was made from, so that it goes stale, and stays so until it
+          // is written anew, is given another state, or names the present source as the one it is right for.
           if (kept && state === kept.state && from === kept.sourceHash) states[part] = kept
           else if (kept && state === kept.state && from !== present.sourceHash)
             states[part] = { state, sourceHash: from ?? null, madeFrom: null }
@@ -159,7 +159,10 @@ export const pieces: RecordKind<PieceRecord> = {
   },
 }
 
-/** What is wrong with where a piece stands: of a product's own, the product and its limits; of others, nothing that is assigned may become one's own. */
+/**
+ * What is wrong with where a piece stands: of a product's own, the product and its limits; of others, nothing that is
+ * assigned may become one's own.
+ */
 async function placeProblems(record: PieceRecord, setup: StoredSetup, tx: Tx): Promise<Problems> {
   const problems: Problems = []
   const { rows: sets } = await tx.db.execute(sql`select 1 from question_set where code = ${record.code}`)
@@ -179,7 +182,10 @@ async function placeProblems(record: PieceRecord, setup: StoredSetup, tx: Tx): P
   return problems
 }
 
-/** What is wrong with the entries of a text: fields that the kind does not have, more than one where it is filled once, links that lead nowhere. */
+/**
+ * What is wrong with the entries of a text: fields that the kind does not have, more than one where it is filled once,
+ * links that lead nowhere.
+ */
 function entryProblems(text: PieceTextRecord, at: number, kind: BlockKind): Problems {
   const entries = text.entries ?? []
   const problems: Problems =

@@ -6,8 +6,9 @@ import type { StoredSetup } from '../../db/queries/setup'
 import { Problem } from '../problem'
 
 /**
- * After a change of the set-up, to what it is given as: has the facts of attributes stand where rules look for them now. `was` says which were
- * plain before. Throws a 409 problem where products are being written for long; nothing has been changed then.
+ * After a change of the set-up, to what it is given as: has the facts of attributes stand where rules look for them
+ * now. `was` says which were plain before. Throws a 409 problem where products are being written for long; nothing has
+ * been changed then.
  */
 export async function settlePlain(
   tx: Tx,
@@ -25,7 +26,8 @@ export async function settlePlain(
     throw new Problem(
       409,
       'Products are being written',
-      'An import or a change of many products is under way, and this changes what rules read of all products. Save again when it is done. Nothing has been changed.',
+      'An import or a change of many products is under way, and this changes what rules read of all ' +
+        'products. Save again when it is done. Nothing has been changed.',
     )
   }
 }

@@ -12,7 +12,10 @@ import { menuEntries, phrases, pluralCategories } from '@core/page/phrases'
 import { layoutProblems } from './layout-problems'
 import { first, type Problems, type RecordKind } from './kind'
 
-/** Where a menu may lead: an address of the web, or a path of this site; nothing that only looks like one (`//host`, `/\\host`). */
+/**
+ * Where a menu may lead: an address of the web, or a path of this site; nothing that only looks like one (`//host`,
+ * `/\\host`).
+ */
 const isMenuAddress = (address: string) =>
   /^(https:\/\/|\/)\S+$/.test(address) && safeAddress(address, true) === address
 

@@ -11,7 +11,10 @@ const quoted = (names: readonly string[]) =>
 /** Why a piece or question set cannot go: the assignments that bring or replace it. */
 export async function namedByAssignments(db: Db, code: string): Promise<string[]> {
   const { rows } = await db.execute<{ name: string; replaces: boolean }>(
-    sql`select name, replaces = ${code} as replaces from assignment where ${code} = any(pieces) or ${code} = any(sets) or replaces = ${code} order by name`,
+    sql`
+      select name, replaces = ${code} as replaces from assignment where ${code} = any(pieces) or ${code} = any(sets)
+      or replaces = ${code} order by name
+    `,
   )
   const [bring, replace] = [rows.filter((r) => !r.replaces), rows.filter((r) => r.replaces)].map((l) =>
     l.map((r) => r.name),
@@ -19,12 +22,15 @@ export async function namedByAssignments(db: Db, code: string): Promise<string[]
   return [
     ...(bring!.length > 0
       ? [
-          `The ${bring!.length === 1 ? 'assignment' : 'assignments'} ${quoted(bring!)} ${bring!.length === 1 ? 'brings' : 'bring'} it. Take it out there first.`,
+          `The ${bring!.length === 1 ? 'assignment' : 'assignments'} ${quoted(bring!)} ` +
+            `${bring!.length === 1 ? 'brings' : 'bring'} it. Take it out there first.`,
         ]
       : []),
     ...(replace!.length > 0
       ? [
-          `The ${replace!.length === 1 ? 'assignment' : 'assignments'} ${quoted(replace!)} ${replace!.length === 1 ? 'takes' : 'take'} its place. Let ${replace!.length === 1 ? 'it' : 'them'} replace another one first.`,
+          `The ${replace!.length === 1 ? 'assignment' : 'assignments'} ${quoted(replace!)} ` +
+            `${replace!.length === 1 ? 'takes' : 'take'} its place. Let ` +
+            `${replace!.length === 1 ? 'it' : 'them'} replace another one first.`,
         ]
       : []),
   ]
@@ -37,7 +43,11 @@ export async function namedByProducts(db: Db, setup: StoredSetup, code: string):
     .map((a) => setup.attributeIds.get(a.code)!)
   if (ids.length === 0) return []
   const { rows } = await db.execute<{ sku: string }>(
-    sql`select p.sku from value v join product p on p.id = v.product_id where v.attribute_id = any(${sql.param(ids)}::smallint[]) and v.value @> ${JSON.stringify([code])}::jsonb order by p.sku limit 6`,
+    sql`
+      select p.sku from value v join product p on p.id = v.product_id
+      where v.attribute_id = any(${sql.param(ids)}::smallint[]) and v.value @> ${JSON.stringify([code])}::jsonb
+      order by p.sku limit 6
+    `,
   )
   return rows.length > 0
     ? [`The products ${quoted(rows.map((r) => r.sku))} have picked it. Take it out there first.`]

@@ -39,7 +39,10 @@ export async function queueSameTexts(person: Person, body: SameTextsBody): Promi
   )
 }
 
-/** Texts of a field in a language that say the same, or nearly: what inline values say is left aside, since it differs by itself. */
+/**
+ * Texts of a field in a language that say the same, or nearly: what inline values say is left aside, since it differs
+ * by itself.
+ */
 export async function findSameTexts(
   body: SameTextsBody,
   { onProgress, cancelled }: WorkControls = {},
@@ -59,7 +62,8 @@ export async function findSameTexts(
   for (let last = 0; ;) {
     const { rows } = await db.execute<{ product_id: number; sku: string; value: Value }>(sql`
       select v.product_id, p.sku, v.value from value v join product p on p.id = v.product_id
-      where v.attribute_id = ${id} and v.language = ${body.language} and v.product_id > ${last} order by v.product_id limit ${readAtOnce}`)
+      where v.attribute_id = ${id} and v.language = ${body.language} and v.product_id > ${last} order by v.product_id
+      limit ${readAtOnce}`)
     for (const r of rows) {
       const text = viewOf(r.value, attribute.type, body.language).stretches.join('\n').replaceAll(inlineMark, ' ')
       const key = createHash('md5').update(fold(text)).digest('base64')
@@ -98,13 +102,11 @@ export async function findSameTexts(
     .map((g) => ({
       least: g.least,
       products: g.places.reduce((n, p) => n + texts[p]!.skus.length, 0),
-      texts: g.places
-        .slice(0, 6)
-        .map((p) => ({
-          text: texts[p]!.text,
-          products: texts[p]!.skus.length,
-          skus: texts[p]!.skus.slice(0, skusShown),
-        })),
+      texts: g.places.slice(0, 6).map((p) => ({
+        text: texts[p]!.text,
+        products: texts[p]!.skus.length,
+        skus: texts[p]!.skus.slice(0, skusShown),
+      })),
     }))
     .sort((a, b) => b.products - a.products)
   return {

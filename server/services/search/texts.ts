@@ -17,7 +17,10 @@ const shownSame = 3
 const madeSlug = (name: string, sku: string, language: string) =>
   [slugOf(name, language), slugOf(sku, language)].filter(Boolean).join('-')
 
-/** What a search result says of a product in an edition, from its search texts or from what stands for them; and what is to be said about it. */
+/**
+ * What a search result says of a product in an edition, from its search texts or from what stands for them; and what is
+ * to be said about it.
+ */
 export async function searchTextsOf(sku: string, q: { storefront: string; language: string }): Promise<SearchTexts> {
   const { setup, family, product } = await familyOf(sku)
   const reader = editionOrProblem(setup, q.storefront, q.language)
@@ -65,23 +68,26 @@ export async function searchTextsOf(sku: string, q: { storefront: string; langua
       said.text,
       shownSame,
     )
-    if (same.count > 0)
-      findings.push({
-        field,
-        message: `${same.skus.join(', ')}${same.count > same.skus.length ? ` and ${same.count - same.skus.length} more` : ''} ${same.count === 1 ? 'says' : 'say'} the same in this edition.`,
-      })
+    if (same.count === 0) continue
+    const unnamed = same.count - same.skus.length
+    const who = same.skus.join(', ') + (unnamed > 0 ? ` and ${unnamed} more` : '')
+    findings.push({ field, message: `${who} ${same.count === 1 ? 'says' : 'say'} the same in this edition.` })
   }
   const missing = title.from === 'search-title' ? titleWordsMissing(title.text, texts, q.language) : []
   if (missing.length > 0)
     findings.push({
       field: 'search-title',
-      message: `${missing.map((w) => `“${w}”`).join(', ')} ${missing.length === 1 ? 'stands' : 'stand'} nowhere in the text of the page.`,
+      message:
+        `${missing.map((w) => `“${w}”`).join(', ')} ${missing.length === 1 ? 'stands' : 'stand'} nowhere in ` +
+        'the text of the page.',
     })
   const known = searchWordsKnown(words, texts)
   if (known.there.length > 0)
     findings.push({
       field: 'search-words',
-      message: `${known.there.map((w) => `“${w}”`).join(', ')} ${known.there.length === 1 ? 'stands' : 'stand'} in the text already.`,
+      message:
+        `${known.there.map((w) => `“${w}”`).join(', ')} ${known.there.length === 1 ? 'stands' : 'stand'} in ` +
+        'the text already.',
     })
   if (known.twice.length > 0)
     findings.push({

@@ -186,7 +186,10 @@ function titleOf(list: readonly Acceptance[], setup: StoredSetup): string {
     return list.length > 1 ? `Took ${list.length} accepted suggestions back` : 'Took an accepted suggestion back'
   if (list.length > 1) return `Accepted ${list.length} suggestions`
   const label = setup.attributes.get(s.attribute)?.labels[setup.source] ?? s.attribute
-  return `Accepted ${list[0]!.edited ? 'an edited suggestion' : 'a suggestion'}: ${label}${s.language === '' ? '' : ` in ${languageName(s.language)}`}`
+  return (
+    `Accepted ${list[0]!.edited ? 'an edited suggestion' : 'a suggestion'}: ` +
+    `${label}${s.language === '' ? '' : ` in ${languageName(s.language)}`}`
+  )
 }
 
 /** Puts accepted values into their products, as one step. A translation that a person has read is reviewed. */

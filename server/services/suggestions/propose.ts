@@ -33,8 +33,8 @@ function rowsOf(list: readonly MadeFrom[], family: StoredFamily): MadeFromRow[] 
 }
 
 /**
- * Puts what was drafted into the queue of suggestions: what the product says already is left out, and, where only what is
- * missing was asked for, whatever has a text that counts. Returns how many were added.
+ * Puts what was drafted into the queue of suggestions: what the product says already is left out, and, where only what
+ * is missing was asked for, whatever has a text that counts. Returns how many were added.
  */
 export async function proposeDrafts(
   tx: Tx,

@@ -32,14 +32,20 @@ export interface LeftBehind {
 export interface Arrived {
   sku: string
   name: string
-  /** Of texts, choices, categories and pictures: how many have come along, of how many. Measures come along by themselves. */
+  /**
+   * Of texts, choices, categories and pictures: how many have come along, of how many. Measures come along by
+   * themselves.
+   */
   came: Record<'texts' | 'choices' | 'categories' | 'labels' | 'pictures', [number, number]> & { measures: number }
   left: LeftBehind[]
 }
 
 const said = (labels: Labels, reader: Reader) => reader.counting.some((l) => labels[l]?.trim())
 
-/** What of each product came along into an edition and what did not, by SKU; so that nothing is found only by looking at the shop. */
+/**
+ * What of each product came along into an edition and what did not, by SKU; so that nothing is found only by looking at
+ * the shop.
+ */
 export async function cameAlong(q: CameAlongQuery, now: number): Promise<{ items: Arrived[]; count: number }> {
   const db = database()
   const setup = await loadSetup(db)

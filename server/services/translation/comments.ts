@@ -37,7 +37,10 @@ export async function commentsOf(db: Db, record: string, language: string): Prom
   return rows.map((r) => ({ ...r, at: r.at.toISOString(), settled: r.settled !== null }))
 }
 
-/** Refuses what names no text: a record that does not exist, a unit that it has not, a language that no storefront sells in. */
+/**
+ * Refuses what names no text: a record that does not exist, a unit that it has not, a language that no storefront sells
+ * in.
+ */
 async function requireUnit(record: string, unit: string, language: string): Promise<void> {
   const db = database()
   const setup = await loadSetup(db)

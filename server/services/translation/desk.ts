@@ -102,7 +102,10 @@ const conflictWords = {
   blocked: 'A blocker stands in it.',
 }
 
-/** Saves translations of one record: each names the target it was made over, so that only what was changed meanwhile conflicts. */
+/**
+ * Saves translations of one record: each names the target it was made over, so that only what was changed meanwhile
+ * conflicts.
+ */
 export async function saveUnits(person: Person, body: SaveBody, now: number): Promise<Desk> {
   require(person, 'translate', body.language)
   await inTransaction(async (tx) => {
@@ -119,7 +122,8 @@ export async function saveUnits(person: Person, body: SaveBody, now: number): Pr
     }))
     if (refused.some((r) => r.why === 'blocked'))
       throw notFitting(
-        'What a blocker stands in is not called reviewed or final: mend it, or overrule it with a reason. Nothing has been changed.',
+        'What a blocker stands in is not called reviewed or final: mend it, or overrule it with a reason. ' +
+          'Nothing has been changed.',
         errors,
       )
     if (refused.some((r) => r.why === 'unknown-unit' || r.why === 'nothing-there'))

@@ -93,7 +93,8 @@ class Import {
     const languages = { source: this.setup.source, target: edition.language }
     const known = read.filter((u) => u.record.slice(0, u.record.indexOf(':')) in unitKinds)
     const records = [...new Set(known.map((u) => u.record))]
-    // A text written for one storefront alone is a unit of the editions of that storefront; all storefronts with the language are asked.
+    // A text written for one storefront alone is a unit of the editions of that storefront; all storefronts with the
+    // language are asked.
     const editions = [...this.setup.storefronts.values()].flatMap((s) =>
       s.editions
         .filter((e) => e.language === edition.language)
@@ -192,8 +193,9 @@ class Import {
 }
 
 /**
- * Takes translations from an XLIFF file, whatever its length: in one transaction and one step, all but the segments that are
- * broken, whose source has changed, or that are unknown here. Throws a 422 problem where the file as a whole cannot be read.
+ * Takes translations from an XLIFF file, whatever its length: in one transaction and one step, all but the segments
+ * that are broken, whose source has changed, or that are unknown here. Throws a 422 problem where the file as a whole
+ * cannot be read.
  */
 export async function importTranslations(
   file: string,

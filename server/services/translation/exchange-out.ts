@@ -28,7 +28,10 @@ export interface ExportTranslationsBody extends WorkBody {
 
 const recordsAtOnce = 100
 
-/** The texts of a question about the work as a file for translators, with matches and terms. Throws a 422 problem before anything is sent. */
+/**
+ * The texts of a question about the work as a file for translators, with matches and terms. Throws a 422 problem before
+ * anything is sent.
+ */
 export async function exportTranslations(
   body: ExportTranslationsBody,
   now: number,

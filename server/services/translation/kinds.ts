@@ -7,7 +7,10 @@ import { pieceUnits } from './pieces'
 import { productUnits } from './products'
 import type { RecordUnits, TargetEdition, UnitKind } from './unit'
 
-/** Every kind of record that has texts to translate, by its name in the address of a record: `product:TW-1`, `piece:care`, `category:bags`. */
+/**
+ * Every kind of record that has texts to translate, by its name in the address of a record: `product:TW-1`,
+ * `piece:care`, `category:bags`.
+ */
 export const unitKinds: Readonly<Record<string, UnitKind>> = {
   product: productUnits,
   piece: pieceUnits,

@@ -24,7 +24,10 @@ export async function labelRecords(
   return new Map(codes.flatMap((c) => (items.has(c) ? [[c, items.get(c)!.item] as const] : [])))
 }
 
-/** The codes of all records of a kind, in their order. A storefront's own texts are those of the edition's storefront alone. */
+/**
+ * The codes of all records of a kind, in their order. A storefront's own texts are those of the edition's storefront
+ * alone.
+ */
 export async function labelCodes(db: Db, setup: StoredSetup, prefix: string, storefront: string): Promise<string[]> {
   if (prefix === 'storefront') return [storefront]
   const all = inSetup[prefix]?.(setup)

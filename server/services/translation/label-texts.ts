@@ -42,7 +42,9 @@ const inLabels = (
   },
 })
 
-/** Forms of a phrase as a text of each plural category. What the source does not tell apart is made from its `other`. */
+/**
+ * Forms of a phrase as a text of each plural category. What the source does not tell apart is made from its `other`.
+ */
 function phraseTexts(storefront: Storefront, source: string, language: string): LabelText[] {
   return phrases.flatMap((p) => {
     const counted = 'one' in p.source
@@ -66,7 +68,10 @@ function phraseTexts(storefront: Storefront, source: string, language: string): 
   })
 }
 
-/** Every kind of record with texts by language, by its name in the address of a record. Adding one is adding an entry here. */
+/**
+ * Every kind of record with texts by language, by its name in the address of a record. Adding one is adding an entry
+ * here.
+ */
 export const labelKinds: Record<string, LabelKind> = {
   category: {
     kind: 'categories',

@@ -20,7 +20,9 @@ import { findMatches } from './memory'
 import { saveRecords, textsOf, type UnitChange } from './save'
 import { recordsOfWork, type WorkBody } from './work'
 
-/** What is to be translated beforehand: the records of a question about the work, from the memory, by machine, or both. */
+/**
+ * What is to be translated beforehand: the records of a question about the work, from the memory, by machine, or both.
+ */
 export interface PretranslateBody extends WorkBody {
   /** The least score of a match that is taken over; null takes none. */
   memoryFrom: number | null

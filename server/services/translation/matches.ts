@@ -42,7 +42,10 @@ export async function matchesOf(q: MatchesQuery): Promise<Match[]> {
   )[0]!
 }
 
-/** Gives a pair another target. Throws 404 where there is no such pair, 403 where it is in a language that is not theirs. */
+/**
+ * Gives a pair another target. Throws 404 where there is no such pair, 403 where it is in a language that is not
+ * theirs.
+ */
 export async function correct(person: Person, id: number, target: string): Promise<{ id: number }> {
   return inTransaction(async (tx) => {
     const language = Number.isSafeInteger(id) ? await targetLanguageOfPair(tx.db, id) : undefined

@@ -21,8 +21,9 @@ export interface MemoryImportReport {
 const pairsAtOnce = 1000
 
 /**
- * Takes pairs from a TMX file into the memory, in one transaction: all but those that hold nothing or whose placeholders are
- * broken. The source's numbering holds for both sides. Throws a 422 problem where the file cannot be read.
+ * Takes pairs from a TMX file into the memory, in one transaction: all but those that hold nothing or whose
+ * placeholders are broken. The source's numbering holds for both sides. Throws a 422 problem where the file cannot be
+ * read.
  */
 export async function importMemory(
   file: string,
@@ -110,8 +111,10 @@ export function exportMemory(q: { from?: string; to?: string }, now: number, ver
           changed: Date
         } & Record<string, unknown>
       >(sql`
-        select id, source, source_placeholders as sp, target, target_placeholders as tp, source_language as sl, target_language as tl, before, after, origin, changed from memory_pair
-        where id > ${last} and (${q.from ?? null}::text is null or source_language = ${q.from ?? null}) and (${q.to ?? null}::text is null or target_language = ${q.to ?? null}) order by id limit 2000`)
+        select id, source, source_placeholders as sp, target, target_placeholders as tp, source_language as sl,
+          target_language as tl, before, after, origin, changed from memory_pair
+        where id > ${last} and (${q.from ?? null}::text is null or source_language = ${q.from ?? null})
+        and (${q.to ?? null}::text is null or target_language = ${q.to ?? null}) order by id limit 2000`)
       for (const r of rows)
         yield {
           source: { text: r.source, placeholders: r.sp },

@@ -47,8 +47,10 @@ interface SearchRow {
 
 async function rowsAfter(db: Db, source: string, target: string, last: number): Promise<SearchRow[]> {
   const { rows } = await db.execute<SearchRow & Record<string, unknown>>(sql`
-    select id, source, tokens, numbers, addresses, before, after, (extract(epoch from changed) * 1000)::float8 as at from memory_pair
-    where split_part(source_language, '-', 1) = ${primary(source)} and split_part(target_language, '-', 1) = ${primary(target)} and id > ${last} order by id limit ${atOnce}`)
+    select id, source, tokens, numbers, addresses, before, after, (extract(epoch from changed) * 1000)::float8 as at
+    from memory_pair
+    where split_part(source_language, '-', 1) = ${primary(source)}
+    and split_part(target_language, '-', 1) = ${primary(target)} and id > ${last} order by id limit ${atOnce}`)
   return rows.map((r) => ({ ...r, id: Number(r.id) }))
 }
 
@@ -122,7 +124,9 @@ export async function findMatches(
   const ids = [...new Set(found.flat().map((m) => m.id))]
   if (ids.length === 0) return queries.map(() => [])
   const { rows } = await db.execute<PairRow>(sql`
-    select m.id, m.source, m.source_placeholders, m.target, m.target_placeholders, m.target_language, m.origin, p.name, m.changed from memory_pair m left join person p on p.id = m.person_id where m.id = any(${sql.param(ids)}::bigint[])`)
+    select m.id, m.source, m.source_placeholders, m.target, m.target_placeholders, m.target_language, m.origin, p.name,
+      m.changed from memory_pair m left join person p on p.id = m.person_id
+    where m.id = any(${sql.param(ids)}::bigint[])`)
   const byId = new Map(rows.map((r) => [Number(r.id), r]))
   return found.map((list, i) =>
     list.flatMap(({ id, score }): Match[] => {
@@ -193,10 +197,16 @@ export async function remember(
     }
   })
   const { rows: done } = await db.execute<{ fresh: boolean }>(sql`
-    insert into memory_pair (key, source_language, target_language, source, source_placeholders, target, target_placeholders, before, after, tokens, numbers, addresses, origin, person_id, changed)
-    select r.key, ${from}, ${to}, r.source, r.sp, r.target, r.tp, r.before, r.after, r.tokens, r.numbers, r.addresses, r.origin, ${personId}::int, r.changed
-    from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as r(key text, source text, sp jsonb, target text, tp jsonb, before text, after text, tokens text[], numbers text[], addresses text[], origin text, changed timestamptz)
-    on conflict (source_language, target_language, key) do update set target = excluded.target, target_placeholders = excluded.target_placeholders, origin = excluded.origin, person_id = excluded.person_id, changed = excluded.changed
+    insert into memory_pair (key, source_language, target_language, source, source_placeholders, target,
+      target_placeholders, before, after, tokens, numbers, addresses, origin, person_id, changed)
+    select r.key, ${from}, ${to}, r.source, r.sp, r.target, r.tp, r.before, r.after, r.tokens, r.numbers, r.addresses,
+      r.origin, ${personId}::int, r.changed
+    from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as r(key text, source text, sp jsonb, target text,
+        tp jsonb, before text, after text, tokens text[], numbers text[], addresses text[], origin text,
+        changed timestamptz)
+    on conflict (source_language, target_language, key) do update
+    set target = excluded.target, target_placeholders = excluded.target_placeholders, origin = excluded.origin,
+      person_id = excluded.person_id, changed = excluded.changed
       where memory_pair.changed <= excluded.changed
     returning (xmax = 0) as fresh`)
   return done.filter((d) => d.fresh).length
@@ -215,7 +225,10 @@ export interface ListedPair {
   copies: number
 }
 
-/** Pairs whose source or target holds some words, the newest first; with `twice`, only those whose source has several targets. */
+/**
+ * Pairs whose source or target holds some words, the newest first; with `twice`, only those whose source has several
+ * targets.
+ */
 export async function listPairs(q: {
   q?: string
   from?: string
@@ -225,7 +238,11 @@ export async function listPairs(q: {
   offset: number
 }) {
   const like = q.q ? `%${q.q.replace(/[\\%_]/g, '\\$&')}%` : null
-  const where = sql`(${like}::text is null or m.source ilike ${like} or m.target ilike ${like}) and (${q.from ?? null}::text is null or m.source_language = ${q.from ?? null}) and (${q.to ?? null}::text is null or m.target_language = ${q.to ?? null})`
+  const where = sql`
+    (${like}::text is null or m.source ilike ${like} or m.target ilike ${like})
+    and (${q.from ?? null}::text is null or m.source_language = ${q.from ?? null})
+    and (${q.to ?? null}::text is null or m.target_language = ${q.to ?? null})
+  `
   const { rows } = await database().execute<
     {
       id: number
@@ -240,10 +257,15 @@ export async function listPairs(q: {
       count: number
     } & Record<string, unknown>
   >(sql`
-    with found as (select m.*, ${q.twice ? sql`count(*) over (partition by m.source_language, m.target_language, m.source)` : sql`1`}::int as copies from memory_pair m where ${where}),
+    with found as (select m.*,
+      ${q.twice ? sql`count(*) over (partition by m.source_language, m.target_language, m.source)` : sql`1`}::int as copies
+    from memory_pair m where ${where}),
     kept as (select * from found where ${q.twice ? sql`copies > 1` : sql`true`})
-    select k.id, k.source, k.target, k.source_language as sl, k.target_language as tl, k.origin, p.name, k.changed, k.copies, (select count(*)::int from kept) as count
-    from kept k left join person p on p.id = k.person_id order by ${q.twice ? sql`k.source, k.changed desc` : sql`k.changed desc, k.id desc`} limit ${q.limit} offset ${q.offset}`)
+    select k.id, k.source, k.target, k.source_language as sl, k.target_language as tl, k.origin, p.name, k.changed,
+      k.copies, (select count(*)::int from kept) as count
+    from kept k left join person p on p.id = k.person_id
+    order by ${q.twice ? sql`k.source, k.changed desc` : sql`k.changed desc, k.id desc`} limit ${q.limit}
+    offset ${q.offset}`)
   const count = rows[0]?.count ?? (q.offset === 0 ? 0 : undefined)
   return {
     count,
@@ -270,7 +292,9 @@ export async function forget(db: Db, ids: readonly number[]): Promise<number> {
   return rows.length
 }
 
-/** The language that a pair translates into, locked until the transaction ends; undefined where there is no such pair. */
+/**
+ * The language that a pair translates into, locked until the transaction ends; undefined where there is no such pair.
+ */
 export async function targetLanguageOfPair(db: Db, id: number): Promise<string | undefined> {
   const { rows } = await db.execute<{ language: string }>(
     sql`select target_language as language from memory_pair where id = ${id} for update`,
@@ -281,7 +305,10 @@ export async function targetLanguageOfPair(db: Db, id: number): Promise<string |
 /** Gives a pair another target. Returns whether there is such a pair. */
 export async function correctPair(db: Db, id: number, target: string, personId: number): Promise<boolean> {
   const { rows } = await db.execute(
-    sql`update memory_pair set target = ${target}, person_id = ${personId}, changed = ${nowDate().toISOString()} where id = ${id} returning id`,
+    sql`
+      update memory_pair set target = ${target}, person_id = ${personId}, changed = ${nowDate().toISOString()}
+      where id = ${id} returning id
+    `,
   )
   return rows.length > 0
 }

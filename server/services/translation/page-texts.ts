@@ -6,7 +6,10 @@ import type { StoredSetup } from '../../db/queries/setup'
 import { notFound } from '../problem'
 import { proof } from '../proof'
 
-/** Of what was a candidate and is not shown: what the language lacks, or a value; not what no assignment meant for the page. */
+/**
+ * Of what was a candidate and is not shown: what the language lacks, or a value; not what no assignment meant for the
+ * page.
+ */
 const meant = (reach: string | undefined, reason: string) =>
   reach !== undefined &&
   !['not-met', 'not-chosen', 'left-out'].includes(reach) &&
@@ -14,7 +17,10 @@ const meant = (reach: string | undefined, reason: string) =>
   !reason.startsWith('nothing to replace') &&
   reason !== 'the assignment rests'
 
-/** The addresses of all records whose texts the page of a product uses in a storefront: its own, pieces, labels, pictures, phrases. Throws 404. */
+/**
+ * The addresses of all records whose texts the page of a product uses in a storefront: its own, pieces, labels,
+ * pictures, phrases. Throws 404.
+ */
 export async function recordsOfPage(
   setup: StoredSetup,
   sku: string,

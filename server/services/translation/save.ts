@@ -66,8 +66,8 @@ export const textsOf = (u: Unit, languages: { source: string; target: string }, 
 
 /**
  * Makes changes of the units of records in one transaction and one step: all that can be made; the others are named and
- * leave what is there, among them what is called read while a blocker stands in it. Segments that are reviewed go into the memory. A unit is written where each of its segments has a
- * target; until then they are kept beside it.
+ * leave what is there, among them what is called read while a blocker stands in it. Segments that are reviewed go into
+ * the memory. A unit is written where each of its segments has a target; until then they are kept beside it.
  */
 export async function saveRecords(
   tx: Tx,

@@ -50,7 +50,10 @@ export interface UnitKind {
   units(db: Db, setup: StoredSetup, ids: readonly string[], edition: TargetEdition): Promise<Map<string, RecordUnits>>
   /** Keeps others from changing the records until the transaction ends. */
   lock(tx: Tx, ids: readonly string[]): Promise<void>
-  /** Writes targets of several records under one step, which is begun with the first. Throws a 422 problem where one does not fit. */
+  /**
+   * Writes targets of several records under one step, which is begun with the first. Throws a 422 problem where one
+   * does not fit.
+   */
   write(
     tx: Tx,
     setup: StoredSetup,

@@ -65,7 +65,13 @@ async function pieceCodes(db: Db, campaign: string | undefined): Promise<string[
   const { rows } = await db.execute<{ code: string }>(
     campaign === undefined
       ? sql`select code from piece order by code`
-      : sql`select p.code from piece p where exists (select 1 from assignment a where a.limits ->> 'campaign' = ${campaign} and (p.code = any(a.pieces) or exists (select 1 from question_set q where q.code = any(a.sets) and p.code = any(q.questions)))) order by p.code`,
+      : sql`
+        select p.code from piece p
+        where exists (select 1 from assignment a where a.limits ->> 'campaign' = ${campaign}
+          and (p.code = any(a.pieces)
+            or exists (select 1 from question_set q where q.code = any(a.sets) and p.code = any(q.questions))))
+        order by p.code
+      `,
   )
   return rows.map((r) => r.code)
 }
@@ -166,7 +172,10 @@ const add = (to: Counts, c: Counts) => {
   for (const k of ['texts', 'missing', 'stale', 'unread'] as const) to[k] += c[k]
 }
 
-/** Records with texts to translate into an edition's language: those that hold few, by kind and code, then products by SKU. */
+/**
+ * Records with texts to translate into an edition's language: those that hold few, by kind and code, then products by
+ * SKU.
+ */
 export async function listWork(asked: WorkAsked & { limit: number; offset: number }, now: number) {
   const db = database()
   const setup = await loadSetup(db)
@@ -199,7 +208,10 @@ export async function recordsOfWork(db: Db, setup: StoredSetup, asked: WorkAsked
 
 async function sharesOf(db: Db, language: string) {
   const { rows } = await db.execute<{ record: string; person_id: number; name: string; due: string | null }>(
-    sql`select w.record, w.person_id, p.name, w.due::text from work_share w join person p on p.id = w.person_id where w.language = ${language}`,
+    sql`
+      select w.record, w.person_id, p.name, w.due::text from work_share w join person p on p.id = w.person_id
+      where w.language = ${language}
+    `,
   )
   return new Map(rows.map((r) => [r.record, { personId: r.person_id, name: r.name, due: r.due }]))
 }
@@ -220,14 +232,18 @@ export async function shareWork(
       )
     else {
       await tx.db.execute(sql`
-        insert into work_share (record, language, person_id, due) select r, ${body.language}, ${body.person}, ${body.due}::date from unnest(${list}::text[]) as r
+        insert into work_share (record, language, person_id, due)
+        select r, ${body.language}, ${body.person}, ${body.due}::date from unnest(${list}::text[]) as r
         on conflict (record, language) do update set person_id = excluded.person_id, due = excluded.due`)
     }
     return { records: body.records.length }
   })
 }
 
-/** A translator takes what nobody has and gives back their own; assigning work to others, or taking it from them, is a manager's. */
+/**
+ * A translator takes what nobody has and gives back their own; assigning work to others, or taking it from them, is a
+ * manager's.
+ */
 async function requireShares(
   tx: Tx,
   person: Person,

@@ -11,8 +11,9 @@ export interface Noun {
 }
 
 /**
- * What is said of a fact. In a phrase `{v}` is the value, `{It}` and `{it}` the product; `[holds|hold]` is chosen by number, and
- * `(m|f|n|p)` by form. Sentences for who is addressed familiarly or formally stand first where such a voice is wanted.
+ * What is said of a fact. In a phrase `{v}` is the value, `{It}` and `{it}` the product; `[holds|hold]` is chosen by
+ * number, and `(m|f|n|p)` by form. Sentences for who is addressed familiarly or formally stand first where such a voice
+ * is wanted.
  */
 export interface Phrases {
   sentences: string[]
@@ -37,7 +38,9 @@ export interface Bank {
   demonstratives: Readonly<Record<Form, string>>
   beforeVowel?: Partial<Record<Form, string>>
   phrases: Readonly<Record<string, Phrases>>
-  /** How a description begins: with what the thing is made of, or without. `{this}` is the noun with its demonstrative. */
+  /**
+   * How a description begins: with what the thing is made of, or without. `{this}` is the noun with its demonstrative.
+   */
   madeOf: (form: Form) => string
   /** What a material reads as after “made of”, by its label. */
   materials: Readonly<Record<string, string>>
@@ -124,7 +127,10 @@ export function listed(
   return lists.get(key)!.format(parts)
 }
 
-/** What a material reads as after “made of”; undefined where the bank does not know it. Labels may be written the Swiss way. */
+/**
+ * What a material reads as after “made of”; undefined where the bank does not know it. Labels may be written the Swiss
+ * way.
+ */
 export const materialIn = (bank: Bank, label: string): string | undefined =>
   bank.materials[label] ?? bank.materials[label.replaceAll('ß', 'ss')]
 

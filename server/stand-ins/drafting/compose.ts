@@ -25,7 +25,10 @@ interface Line {
 
 const ended = (s: string) => (/[.!?…]$/.test(s) ? s : `${s}.`)
 
-/** The facts in the order in which they are told: what was asked for first, then the bank's order; what was left out is not there. */
+/**
+ * The facts in the order in which they are told: what was asked for first, then the bank's order; what was left out is
+ * not there.
+ */
 export function ordered({ request, bank, wishes }: Composing): DraftFact[] {
   const order = ['material', ...tellingOrder.flat()]
   const place = (a: string) => {
@@ -116,8 +119,10 @@ export const filled = (phrase: string, value: string) => phrase.replaceAll('{v}'
 const turned = <T>(list: readonly T[], seed: number): T[] => list.map((_, i) => list[(i + seed) % list.length]!)
 
 /** The product as a text names it first: this pannier. */
-const named = (noun: Noun, bank: Bank) =>
-  `${capital((/^[aeiouéèêh]/i.test(noun.one) ? bank.beforeVowel?.[noun.form] : undefined) ?? bank.demonstratives[noun.form])} ${noun.one}`
+function named(noun: Noun, bank: Bank): string {
+  const beforeVowel = /^[aeiouéèêh]/i.test(noun.one) ? bank.beforeVowel?.[noun.form] : undefined
+  return `${capital(beforeVowel ?? bank.demonstratives[noun.form])} ${noun.one}`
+}
 
 /** The line about what the thing is made of, with which a description begins; later it has a pronoun. */
 function madeOf(c: Composing, style: Style | undefined, first: boolean): Line | undefined {
@@ -138,7 +143,9 @@ function madeOf(c: Composing, style: Style | undefined, first: boolean): Line | 
   return kept === undefined ? undefined : { text: kept, fact: 'material', paragraph: 0 }
 }
 
-/** A description: an opening, then fact after fact, within the sentences that are wanted and the house style's length. */
+/**
+ * A description: an opening, then fact after fact, within the sentences that are wanted and the house style's length.
+ */
 export function composeDescription(c: Composing): DraftText | undefined {
   const { request, bank, noun, wishes } = c
   const style = request.styles.description

@@ -170,6 +170,7 @@ export const english: Bank = {
     return clauses.length > 0 ? `${head} that ${listed(clauses, 'en-GB')}.` : `${head}.`
   },
   alternative: (noun, name, colours, ground) =>
-    `${name ? `${name}: ` : ''}${article(noun)} ${colours.length ? `${colours.join(' and ')} ` : ''}${noun}${ground ? ` on a plain ${ground} ground` : ''}`,
+    `${name ? `${name}: ` : ''}${article(noun)} ` +
+    `${colours.length ? `${colours.join(' and ')} ` : ''}${noun}${ground ? ` on a plain ${ground} ground` : ''}`,
   named: (word, noun) => `${word} ${noun}`,
 }

@@ -179,8 +179,12 @@ export const german: Bank = {
   plain: (label, value) => `${label}: ${value}`,
   summary: (one, material, clauses) =>
     `${one}${material ? ` aus ${material}` : ''}${clauses.length > 0 ? `, ${listed(clauses, 'de')}` : ''}.`,
-  alternative: (one, name, colours, ground) =>
-    `${name ? `${name}: ` : ''}${one}${colours.length ? ` in ${colours.join(' und ')}` : ''}${ground ? ` vor einfarbigem Grund (${ground})` : ''}`,
+  alternative: (one, name, colours, ground) => {
+    const subject = name ? `${name}: ${one}` : one
+    const inColours = colours.length > 0 ? ` in ${colours.join(' und ')}` : ''
+    const onGround = ground ? ` vor einfarbigem Grund (${ground})` : ''
+    return subject + inColours + onGround
+  },
   named: (word, one) => `${one} ${word}`,
   spelling: (text, language) => (/^de-(CH|LI)$/.test(language) ? text.replaceAll('ß', 'ss') : text),
 }

@@ -32,7 +32,10 @@ const units = {
 } as const
 const quoted = '[“"«„]\\s*([^”"»“]{1,300}?)\\s*[”"»“]'
 
-/** The facts that a stretch of an instruction names, by their name in the source language or in the draft's, or by what they say; in its order. */
+/**
+ * The facts that a stretch of an instruction names, by their name in the source language or in the draft's, or by what
+ * they say; in its order.
+ */
 function factsIn(stretch: string, facts: readonly DraftFact[]): string[] {
   const words = (s: string) =>
     ` ${fold(s)
@@ -62,9 +65,10 @@ function factsIn(stretch: string, facts: readonly DraftFact[]): string[] {
 }
 
 /**
- * Reads an instruction in plain English: “6 sentences in 2 paragraphs”, “at most 300 characters”, “begin with the load limit”,
- * “mention the weight”, “leave out the warranty”, “end with “…””, “address the reader as du” (familiar, formal, Sie, tu, vous).
- * The results of earlier steps, which stand in it line by line, are no wishes: only its own sentences are read.
+ * Reads an instruction in plain English: “6 sentences in 2 paragraphs”, “at most 300 characters”, “begin with the load
+ * limit”, “mention the weight”, “leave out the warranty”, “end with “…””, “address the reader as du” (familiar, formal,
+ * Sie, tu, vous). The results of earlier steps, which stand in it line by line, are no wishes: only its own sentences
+ * are read.
  */
 export function wishesOf(instruction: string, voice: string, facts: readonly DraftFact[]): Wishes {
   const out: Wishes = { first: [], say: [], omit: [] }

@@ -9,7 +9,10 @@ import { capital, inForm, small, valueOf } from './bank'
 const titlePixels = 580
 const descriptionCharacters = 155
 
-/** How a word is often written otherwise: one letter for two, plain letters for those with marks; computed, not looked up. */
+/**
+ * How a word is often written otherwise: one letter for two, plain letters for those with marks; computed, not looked
+ * up.
+ */
 export function misspellings(word: string, language: string): string[] {
   const out = new Set<string>()
   const single = word.replace(/([bcdfglmnprst])\1/i, '$1')
@@ -24,7 +27,10 @@ export function misspellings(word: string, language: string): string[] {
 /** Words of points that are no nouns, which German writes small after a comma. */
 const notNouns = /^(Für|In|Reflektierend|Der|Die|Das)\b/
 
-/** A point as it goes on after a comma: small, unless it begins with a noun of German; the clause where that is the same but for its letter. */
+/**
+ * A point as it goes on after a comma: small, unless it begins with a noun of German; the clause where that is the same
+ * but for its letter.
+ */
 function goesOn(point: string, clause: string | undefined, language: string): string {
   if (clause !== undefined && clause.toLowerCase() === point.toLowerCase()) return clause
   return language.startsWith('de') && !notNouns.test(point) ? point : small(point)

@@ -59,8 +59,8 @@ const weigh = (r: DraftRequest, texts: readonly DraftText[]) =>
   )
 
 /**
- * Writes from facts alone, by grammar and phrase banks: the same request gives the same draft. It follows what it understands
- * of an instruction (see `wishesOf`), and says what it could not do.
+ * Writes from facts alone, by grammar and phrase banks: the same request gives the same draft. It follows what it
+ * understands of an instruction (see `wishesOf`), and says what it could not do.
  */
 export const phraseDrafting: DraftingService = {
   name: 'Phrase bank',
@@ -101,7 +101,8 @@ export const phraseDrafting: DraftingService = {
       )
       if (missed.length > 0)
         notes.push(
-          `${missed.join(', ')} ${missed.length === 1 ? 'was' : 'were'} asked for${unit === 'first' ? ' at the beginning' : ''}, and had no room or no words.`,
+          `${missed.join(', ')} ${missed.length === 1 ? 'was' : 'were'} asked ` +
+            `for${unit === 'first' ? ' at the beginning' : ''}, and had no room or no words.`,
         )
     }
     return Promise.resolve({ texts, units: weigh(request, texts), notes })

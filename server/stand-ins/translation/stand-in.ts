@@ -103,8 +103,9 @@ function translateWords(text: string, c: Context): string {
 }
 
 /**
- * Translates by banks of words and phrases of the demo's trade, from English and back into it: placeholders and formatting stay
- * where they stand, terms of the glossary come first, and words that it does not know are left and named.
+ * Translates by banks of words and phrases of the demo's trade, from English and back into it: placeholders and
+ * formatting stay where they stand, terms of the glossary come first, and words that it does not know are left and
+ * named.
  */
 export const wordBankTranslation: MachineTranslation = {
   name: 'Word bank',

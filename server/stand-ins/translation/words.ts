@@ -2,8 +2,8 @@
 export const columns = ['de', 'fr', 'it', 'nl', 'sv', 'da', 'fi', 'ja', 'ar'] as const
 
 /**
- * Words and phrases of the demo's trade: English, then one to each column, `|` between. The longest phrase that fits is taken,
- * so that phrases stand in for grammar.
+ * Words and phrases of the demo's trade: English, then one to each column, `|` between. The longest phrase that fits is
+ * taken, so that phrases stand in for grammar.
  */
 export const words = `
 in the box|im Lieferumfang|dans la boîte|nella confezione|in de doos|i lådan|i æsken|pakkauksessa|付属品|في العلبة

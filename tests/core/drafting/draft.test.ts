@@ -169,7 +169,8 @@ describe('an instruction', () => {
         step('description'),
         step(
           'summary',
-          '<p>Say it as in: <data value="step:description"></data>, of <data value="attribute:name"></data>, <data value="storefront:phone"></data></p>',
+          '<p>Say it as in: <data value="step:description"></data>, of <data value="attribute:name"></data>, ' +
+            '<data value="storefront:phone"></data></p>',
         ),
       ]),
     )

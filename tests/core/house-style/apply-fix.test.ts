@@ -39,9 +39,11 @@ describe('a fix', () => {
   })
   it('mends formatted text where it stands, and leaves the rest byte for byte', () => {
     const text =
-      '<h2>Two  bags</h2><ul><li>A <strong>saddlebag</strong></li><li>up to <data value="attribute:weight"></data>,  dry &amp; light</li></ul>'
+      '<h2>Two  bags</h2><ul><li>A <strong>saddlebag</strong></li><li>up to <data ' +
+      'value="attribute:weight"></data>,  dry &amp; light</li></ul>'
     expect(mended(text, 'rich-text')).toBe(
-      '<h2>Two bags</h2><ul><li>A <strong>pannier</strong></li><li>up to <data value="attribute:weight"></data>, dry &amp; light</li></ul>',
+      '<h2>Two bags</h2><ul><li>A <strong>pannier</strong></li><li>up to <data ' +
+        'value="attribute:weight"></data>, dry &amp; light</li></ul>',
     )
   })
   it('mends key points that name values', () => {

@@ -78,7 +78,8 @@ describe('formatting and links', () => {
   })
   it('finds links to hosts that are not allowed, each where it stands', () => {
     const text =
-      '<p>See</p><ul><li>our <a href="https://help.tarnwheel.example/x">help</a></li><li><a href="https://other.example">there</a></li><li><a href="mailto:a@b.example">write</a></li></ul>'
+      '<p>See</p><ul><li>our <a href="https://help.tarnwheel.example/x">help</a></li><li><a ' +
+      'href="https://other.example">there</a></li><li><a href="mailto:a@b.example">write</a></li></ul>'
     expect(found(text, { hosts: ['tarnwheel.example'] }, 'en-GB', 'rich-text')).toEqual([
       { code: 'links', at: [2, 0, 5] },
     ])

@@ -16,14 +16,16 @@ async function read(svg: string) {
   return readPicture(raster, measure(raster))
 }
 const svg = (inner: string, ground = '#f4f1ea') =>
-  `<svg xmlns="http://www.w3.org/2000/svg" width="1000" height="800"><rect width="1000" height="800" fill="${ground}"/>${inner}</svg>`
+  '<svg xmlns="http://www.w3.org/2000/svg" width="1000" height="800"><rect width="1000" height="800" ' +
+  `fill="${ground}"/>${inner}</svg>`
 const named = (hex: string, language: string) => colourIn(nameOfColour(labOfHex(hex)!), language)
 
 describe('readPicture', () => {
   it('tells the ground, where the thing lies, its proportions and its colours', async () => {
     const r = await read(
       svg(
-        '<rect x="250" y="200" width="500" height="400" fill="#2f5d4a"/><rect x="250" y="500" width="500" height="100" fill="#c3362f"/>',
+        '<rect x="250" y="200" width="500" height="400" fill="#2f5d4a"/><rect x="250" y="500" width="500" ' +
+          'height="100" fill="#c3362f"/>',
       ),
     )
     expect(r).toMatchObject({
@@ -40,7 +42,9 @@ describe('readPicture', () => {
   it('brings one colour in light and shade together, and leaves specks out', async () => {
     const r = await read(
       svg(
-        '<defs><linearGradient id="g"><stop offset="0" stop-color="#35679e"/><stop offset="1" stop-color="#2b568a"/></linearGradient></defs><rect x="200" y="200" width="600" height="400" fill="url(#g)"/><circle cx="500" cy="400" r="20" fill="#ffcc00"/>',
+        '<defs><linearGradient id="g"><stop offset="0" stop-color="#35679e"/><stop offset="1" ' +
+          'stop-color="#2b568a"/></linearGradient></defs><rect x="200" y="200" width="600" height="400" ' +
+          'fill="url(#g)"/><circle cx="500" cy="400" r="20" fill="#ffcc00"/>',
       ),
     )
     expect(r.colours).toHaveLength(1)
@@ -52,7 +56,8 @@ describe('readPicture', () => {
         Array.from(
           { length: 40 },
           (_, i) =>
-            `<circle cx="${(i * 271) % 1000}" cy="${(i * 137) % 800}" r="140" fill="hsl(${i * 47} 60% ${30 + (i % 5) * 10}%)"/>`,
+            `<circle cx="${(i * 271) % 1000}" cy="${(i * 137) % 800}" r="140" fill="hsl(${i * 47} 60% ` +
+            `${30 + (i % 5) * 10}%)"/>`,
         ).join(''),
       ),
     )
@@ -65,7 +70,9 @@ describe('readPicture', () => {
   ])('sees words: %s', async (_, ink, ground, size) => {
     const r = await read(
       svg(
-        `<text x="120" y="300" font-family="Noto Sans, DejaVu Sans, sans-serif" font-size="${size}" fill="${ink}">Hooks on rails up to 16 mm</text><text x="120" y="420" font-family="Noto Sans, DejaVu Sans, sans-serif" font-size="${size}" fill="${ink}">Made to be mended</text>`,
+        `<text x="120" y="300" font-family="Noto Sans, DejaVu Sans, sans-serif" font-size="${size}" ` +
+          `fill="${ink}">Hooks on rails up to 16 mm</text><text x="120" y="420" font-family="Noto Sans, DejaVu ` +
+          `Sans, sans-serif" font-size="${size}" fill="${ink}">Made to be mended</text>`,
         ground,
       ),
     )

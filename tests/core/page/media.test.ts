@@ -80,7 +80,8 @@ describe('files of a page', () => {
         related: {},
       }).areas.details?.find((p) => p.piece === 'facts')?.html
     expect(facts(['guide.pdf', 'notes.pdf'])).toBe(
-      '<table><tbody><tr><th>guides</th><td><ul><li><a href="/delivery/media/guide.pdf">Mounting &amp; care</a></li></ul></td></tr></tbody></table>',
+      '<table><tbody><tr><th>guides</th><td><ul><li><a href="/delivery/media/guide.pdf">Mounting &amp; ' +
+        'care</a></li></ul></td></tr></tbody></table>',
     )
     expect(facts(['notes.pdf'])).toBeUndefined()
   })

@@ -27,7 +27,12 @@ describe('what a text may hold', () => {
     refused('&'.repeat(300_000))
   })
   it('is plenty for a long guide with pictures, lists and a size table', () => {
-    const chapter = `<h2>Fitting</h2><p>${'Set the lower hook first. '.repeat(40)}</p><ol>${'<li>Open <strong>both</strong> hooks</li>'.repeat(20)}</ol>${rows(12, '<td>S</td><td>38–40 cm</td><td>170</td>')}`
+    const chapter = [
+      '<h2>Fitting</h2>',
+      `<p>${'Set the lower hook first. '.repeat(40)}</p>`,
+      `<ol>${'<li>Open <strong>both</strong> hooks</li>'.repeat(20)}</ol>`,
+      rows(12, '<td>S</td><td>38–40 cm</td><td>170</td>'),
+    ].join('')
     const guide = chapter.repeat(60)
     expect(guide.length).toBeGreaterThan(140_000)
     expect(normalForm(guide).length).toBeGreaterThan(140_000)

@@ -128,7 +128,8 @@ describe('reading rich text', () => {
   it('lists inline values once, in order', () => {
     expect(
       inlineAddresses(
-        '<p><data value="attribute:b"></data><data value="storefront:phone"></data><data value="attribute:b"></data></p>',
+        '<p><data value="attribute:b"></data><data value="storefront:phone"></data><data ' +
+          'value="attribute:b"></data></p>',
       ),
     ).toEqual(['attribute:b', 'storefront:phone'])
   })

@@ -4,7 +4,8 @@ import { groupAlike, likeness, shareOf, shinglesOf, signatureOf } from '@core/te
 
 const signed = (text: string, language = 'en') => signatureOf(shinglesOf(text, language))
 const regn =
-  'Rain finds every stitch, so the Regn has none: its seams are welded, and the top rolls down three times before it clips. Inside there is room for a laptop, lunch and a change of clothes.'
+  'Rain finds every stitch, so the Regn has none: its seams are welded, and the top rolls down three ' +
+  'times before it clips. Inside there is room for a laptop, lunch and a change of clothes.'
 
 describe('shingles', () => {
   it('take three words in a row, whatever their case and marks; of short texts the words', () => {

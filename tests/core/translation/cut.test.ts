@@ -21,7 +21,8 @@ const same = (value: Value, type: AttributeTypeName, language = 'en-GB') => {
 describe('cutting a text', () => {
   it('cuts rich text at blocks and sentences, with formatting and inline values as numbered placeholders', () => {
     const html =
-      '<h2>Care</h2><p>Wash it at <data value="attribute:wash"></data>. <strong>Never</strong> iron it.</p><ul><li>One</li><li>Two<ul><li>Deep</li></ul></li></ul>'
+      '<h2>Care</h2><p>Wash it at <data value="attribute:wash"></data>. <strong>Never</strong> iron ' +
+      'it.</p><ul><li>One</li><li>Two<ul><li>Deep</li></ul></li></ul>'
     expect(texts(html, 'rich-text')).toEqual([
       'Care',
       'Wash it at <1/>.',
@@ -42,7 +43,8 @@ describe('cutting a text', () => {
     expect(texts(html, 'rich-text')).toEqual(['A bag', 'From behind'])
     const cut = cutText(html, 'rich-text', 'en-GB')
     expect(joinText(cut, ['Eine Tasche', 'Von hinten'], { source: 'en-GB', target: 'de-DE' })).toBe(
-      '<figure><img src="/delivery/media/a.jpg" alt="Eine Tasche"><figcaption>Von hinten</figcaption></figure><p>12 × 30</p>',
+      '<figure><img src="/delivery/media/a.jpg" alt="Eine Tasche"><figcaption>Von ' +
+        'hinten</figcaption></figure><p>12 × 30</p>',
     )
   })
   it.each<[string, AttributeTypeName, Value, string[]]>([

@@ -80,19 +80,27 @@ describe('XLIFF', () => {
   })
   it('reads what other programs write: start and end codes, unmarked units, states of their own', () => {
     const two =
-      '<xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="2.0" srcLang="en" trgLang="de"><file id="f" original="product:A"><unit id="1" name="attribute:name"><segment><source>a <sc id="s1-1"/>b<ec startRef="s1-1"/></source><target><mrk id="m" type="comment">x <sc id="s1-1"/>y<ec startRef="s1-1"/></mrk></target></segment></unit></file></xliff>'
+      '<xliff xmlns="urn:oasis:names:tc:xliff:document:2.0" version="2.0" srcLang="en" trgLang="de"><file ' +
+      'id="f" original="product:A"><unit id="1" name="attribute:name"><segment><source>a <sc ' +
+      'id="s1-1"/>b<ec startRef="s1-1"/></source><target><mrk id="m" type="comment">x <sc id="s1-1"/>y<ec ' +
+      'startRef="s1-1"/></mrk></target></segment></unit></file></xliff>'
     expect(read(two, createXliffReader())[0]!.segments).toEqual([
       { id: 's1', source: 'a <1>b</1>', target: 'x <1>y</1>', state: null },
     ])
     const one =
-      '<xliff version="1.2"><file original="product:A" source-language="en" target-language="de"><body><trans-unit id="7" resname="attribute:name"><source>a <g id="s1-1">b</g></source><target state="needs-review-translation">x <g id="s1-1">y</g></target><alt-trans><target>no</target></alt-trans></trans-unit></body></file></xliff>'
+      '<xliff version="1.2"><file original="product:A" source-language="en" ' +
+      'target-language="de"><body><trans-unit id="7" resname="attribute:name"><source>a <g ' +
+      'id="s1-1">b</g></source><target state="needs-review-translation">x <g ' +
+      'id="s1-1">y</g></target><alt-trans><target>no</target></alt-trans></trans-unit></body></file></xliff>'
     expect(read(one, createXliffReader())[0]!.segments).toEqual([
       { id: 's1', source: 'a <1>b</1>', target: 'x <1>y</1>', state: 'translated' },
     ])
   })
   it('names what is broken in a segment, and goes on', () => {
     const file =
-      '<xliff version="2.1" srcLang="en"><file id="f" original="product:A"><unit id="1" name="n"><segment id="s1"><source>a</source><target><sc id="s1-1"/>y</target></segment><segment id="s2"><source>b</source><target>z</target></segment></unit></file></xliff>'
+      '<xliff version="2.1" srcLang="en"><file id="f" original="product:A"><unit id="1" name="n"><segment ' +
+      'id="s1"><source>a</source><target><sc id="s1-1"/>y</target></segment><segment ' +
+      'id="s2"><source>b</source><target>z</target></segment></unit></file></xliff>'
     expect(read(file, createXliffReader())[0]!.segments.map((s) => s.problem ?? s.target)).toEqual([
       'Formatting is opened and never closed.',
       'z',
@@ -126,7 +134,10 @@ describe('TMX', () => {
   })
   it('pairs the source with each other language, and reads dates, props and codes of others', () => {
     const file =
-      '<?xml version="1.0"?><!DOCTYPE tmx SYSTEM "tmx14.dtd"><tmx version="1.4"><header srclang="*all*"/><body><tu srclang="en" changedate="20260102T030405Z"><tuv xml:lang="de"><seg>Ein <hi>Test</hi><ph>&lt;br/&gt;</ph></seg></tuv><tuv xml:lang="en"><seg>A test<ph x="1"/></seg></tuv><tuv xml:lang="fr"><seg>Un test</seg></tuv></tu></body></tmx>'
+      '<?xml version="1.0"?><!DOCTYPE tmx SYSTEM "tmx14.dtd"><tmx version="1.4"><header ' +
+      'srclang="*all*"/><body><tu srclang="en" changedate="20260102T030405Z"><tuv xml:lang="de"><seg>Ein ' +
+      '<hi>Test</hi><ph>&lt;br/&gt;</ph></seg></tuv><tuv xml:lang="en"><seg>A test<ph ' +
+      'x="1"/></seg></tuv><tuv xml:lang="fr"><seg>Un test</seg></tuv></tu></body></tmx>'
     const found = read(file, createTmxReader())
     expect(found.map((p) => [p.source.text, p.target.text, p.languages.target, p.at])).toEqual([
       ['A test<1/>', 'Ein Test<1/>', 'de', Date.UTC(2026, 0, 2, 3, 4, 5)],

@@ -41,8 +41,10 @@ useKeys('Feeds', [
     <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-3.5">
       <NuxtLink to="/catalogue/import" class="code">Import</NuxtLink>
       <h1>Feeds</h1>
-      <span class="text-ink2" role="status">{{ data?.items.length }}</span
-      ><NuxtLink v-if="session.mayAdminister" class="act ml-auto" to="/catalogue/feeds/new"
+      <span class="text-ink2" role="status">{{ data?.items.length }}</span><NuxtLink
+        v-if="session.mayAdminister"
+        class="act ml-auto"
+        to="/catalogue/feeds/new"
         >Make a feed <span class="key">n</span></NuxtLink
       >
     </div>

@@ -30,8 +30,10 @@ useKeys('Named lists', [
     <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-3.5">
       <NuxtLink to="/catalogue" class="code">Catalogue</NuxtLink>
       <h1>Named lists</h1>
-      <span class="text-ink2" role="status">{{ data?.items.length }}</span
-      ><NuxtLink v-if="session.mayEdit" class="act ml-auto" to="/catalogue/lists/new"
+      <span class="text-ink2" role="status">{{ data?.items.length }}</span><NuxtLink
+        v-if="session.mayEdit"
+        class="act ml-auto"
+        to="/catalogue/lists/new"
         >Make a list <span class="key">n</span></NuxtLink
       >
     </div>

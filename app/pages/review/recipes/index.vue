@@ -75,13 +75,15 @@ useKeys('Recipes', [
             <td class="px-5 py-2">
               <NuxtLink class="font-semibold hover:underline" :to="`/review/recipes/${segment(r.code)}`">{{
                 r.name
-              }}</NuxtLink
-              ><small class="block text-[12.5px] text-ink2">{{ r.note }}</small>
+              }}</NuxtLink><small class="block text-[12.5px] text-ink2">{{ r.note }}</small>
             </td>
             <td class="py-2 pr-3 text-ink2">{{ r.steps.map((s) => stepKinds[s].label.toLowerCase()).join(' → ') }}</td>
             <td class="py-2 pr-3">
-              <b v-if="r.open" class="font-semibold">{{ r.open.toLocaleString('en-GB') }}</b
-              ><span v-else class="text-ink2">–</span>
+              <b v-if="r.open" class="font-semibold">{{ r.open.toLocaleString('en-GB') }}</b><span
+                v-else
+                class="text-ink2"
+                >–</span
+              >
             </td>
             <td class="py-2 pr-5 text-ink2">{{ r.last ? whenShown(r.last) : 'not yet' }}</td>
           </tr>

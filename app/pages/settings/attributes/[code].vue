@@ -62,8 +62,7 @@ useKeys('Attribute', [
     <template v-else-if="draft && stored">
       <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-2">
         <h1>{{ draft.labels[setup.source] || 'A new attribute' }}</h1>
-        <span class="code">{{ draft.code }}</span
-        ><span class="text-ink2">{{ typeOfAttribute(draft) }}</span>
+        <span class="code">{{ draft.code }}</span><span class="text-ink2">{{ typeOfAttribute(draft) }}</span>
         <RecordActions
           v-model="past"
           it="Set-up"
@@ -95,8 +94,7 @@ useKeys('Attribute', [
             <p class="mt-1 flex flex-wrap gap-x-4">
               <NuxtLink v-for="t in usedBy" :key="t.code" class="plain" :to="`/settings/types/${segment(t.code)}`">{{
                 setup.label(t.labels, t.code)
-              }}</NuxtLink
-              ><span v-if="usedBy.length === 0" class="text-ink2"
+              }}</NuxtLink><span v-if="usedBy.length === 0" class="text-ink2"
                 >None. A product may still have a value of it, as a fact of its own.</span
               >
             </p>

@@ -52,8 +52,7 @@ useKeys('Attributes', [
     >
     <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2">
       <h1>Attributes</h1>
-      <span class="text-ink2" role="status">{{ data ? `${found.length}${q ? ' found' : ''}` : '' }}</span
-      ><input
+      <span class="text-ink2" role="status">{{ data ? `${found.length}${q ? ' found' : ''}` : '' }}</span><input
         ref="search"
         v-model="q"
         type="search"

@@ -69,8 +69,7 @@ useKeys('House style', [
                 v-if="!s.first"
                 class="font-semibold hover:underline"
                 :to="`/settings/house-style/${segment(s.code)}`"
-                >{{ field(s) }}</NuxtLink
-              ><span v-else>{{ field(s) }}</span>
+                >{{ field(s) }}</NuxtLink><span v-else>{{ field(s) }}</span>
             </td>
             <td class="truncate pr-3" :class="[s.storefront ? `thread-${s.storefront}` : 'text-ink2']">
               <template v-if="s.storefront"

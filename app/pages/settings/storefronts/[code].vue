@@ -148,8 +148,7 @@ useKeys('Storefront', [
           :aria-pressed="side === k"
           @click="side = k"
         >
-          {{ w }}</button
-        ><span v-if="side === 'layout' && !past" class="ml-auto flex items-center gap-2 text-ink2"
+          {{ w }}</button><span v-if="side === 'layout' && !past" class="ml-auto flex items-center gap-2 text-ink2"
           >shown on <SkuPicker v-model="sample" label="Product on which the page is shown" class="w-44"
         /></span>
       </div>
@@ -193,8 +192,9 @@ useKeys('Storefront', [
               <h2>Facts</h2>
               <p class="pb-1.5 text-ink2">What inline values of texts can name, as shoppers read it.</p>
               <p v-for="(_, name) in draft.facts" :key="name" class="flex items-center gap-2 py-1">
-                <label class="w-36 text-ink2" :for="`fact-${name}`">{{ String(name).replaceAll('-', ' ') }}</label
-                ><input
+                <label class="w-36 text-ink2" :for="`fact-${name}`">{{
+                  String(name).replaceAll('-', ' ')
+                }}</label><input
                   :id="`fact-${name}`"
                   v-model="draft.facts[name]"
                   class="field flex-1"

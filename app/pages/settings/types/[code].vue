@@ -120,8 +120,7 @@ useKeys('Product type', [
     <template v-else-if="draft && stored">
       <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-hair2 px-5 pb-2 pt-2">
         <h1>{{ draft.labels[setup.source] || 'A new product type' }}</h1>
-        <span class="code">{{ draft.code }}</span
-        ><span class="text-ink2"
+        <span class="code">{{ draft.code }}</span><span class="text-ink2"
           >{{ draft.attributes.length }} attributes,
           {{ draft.attributes.filter((a) => a.required).length }} needed</span
         >

@@ -90,8 +90,8 @@ useKeys('Glossary', [
     </div>
     <div v-if="report" class="px-5 pb-2">
       <p role="status">
-        <b class="font-semibold">{{ file?.name }}</b
-        >: {{ report.created }} new, {{ report.updated }} changed, {{ report.unchanged }} as they are{{
+        <b class="font-semibold">{{ file?.name }}</b>: {{ report.created }} new, {{ report.updated }} changed,
+        {{ report.unchanged }} as they are{{
           report.rejected.length ? `, ${report.rejected.length} lines that cannot be taken` : ''
         }}.
         <button
@@ -130,8 +130,11 @@ useKeys('Glossary', [
             </td>
             <td v-if="lens.sameLanguage" class="py-1.5 pr-4 text-ink2">{{ Object.keys(t.languages).length }}</td>
             <td v-else class="py-1.5 pr-4 font-serif" :lang="lens.language" dir="auto">
-              <template v-if="termIn(t, lens.language)?.term">{{ termIn(t, lens.language)!.term }}</template
-              ><span v-else class="font-sans text-madder">missing</span>
+              <template v-if="termIn(t, lens.language)?.term">{{ termIn(t, lens.language)!.term }}</template><span
+                v-else
+                class="font-sans text-madder"
+                >missing</span
+              >
             </td>
             <td class="py-1.5 pr-4 text-ink2" :lang="lens.language">
               <s v-for="f in termIn(t, lens.language)?.forbidden ?? []" :key="f" class="mr-2">{{ f }}</s>

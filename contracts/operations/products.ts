@@ -1,0 +1,336 @@
+import Joi from 'joi'
+import { feedRecord } from '../feeds'
+import { pictureBatchBody } from '../media'
+import { importQuery, mappingBody } from '../imports'
+import { besideQuery, findItemsQuery, fromPoolBody, keepOwnBody, meaningBody, takeOverBody } from '../pool'
+import { productPatchBody } from '../product'
+import { listChangeBody, listRecord } from '../records'
+import { poolRunBody } from '../drafting'
+import { sameTextsBody } from '../search'
+import { cellsBody, offeredBody, sheetBody } from '../sheet'
+import { copyBody, newProductBody, variantsBody } from '../variants'
+import type { Operation } from '../operation'
+import { moment, storefront, edition, lens, paged, offset, bulkBody, ifMatch } from './parts'
+
+export const productsOperations = {
+  listProducts: {
+    method: 'get',
+    path: '/api/products',
+    summary: 'Products, by SKU order',
+    action: 'read',
+    query: Joi.object({
+      ...paged(500, 50),
+      q: Joi.string().max(200),
+      type: Joi.string(),
+      category: Joi.string(),
+      status: Joi.string(),
+      storefront,
+      language: Joi.string(),
+      offset,
+    }),
+  },
+  createProduct: {
+    method: 'post',
+    path: '/api/products',
+    summary: 'Make a product, or a variant of one',
+    action: 'edit-products',
+    body: newProductBody,
+  },
+  saveVariants: {
+    method: 'put',
+    path: '/api/products/{sku}/variants',
+    summary: 'Make and change variants of a product in one step; those not named stay as they are',
+    action: 'edit-products',
+    body: variantsBody,
+  },
+  copyProduct: {
+    method: 'post',
+    path: '/api/products/{sku}/copy',
+    summary: 'Copy a product; the copy is disabled, and what must be unique is asked for',
+    action: 'edit-products',
+    body: copyBody,
+  },
+  getProduct: {
+    method: 'get',
+    path: '/api/products/{sku}',
+    summary: 'One product, with every stored value by scope',
+    action: 'read',
+  },
+  patchProduct: {
+    method: 'patch',
+    path: '/api/products/{sku}',
+    summary: 'Change values of a product',
+    action: 'read',
+    within: 'value',
+    body: productPatchBody,
+    headers: { 'If-Match': 'The ETag of the version that is changed, or * where every value names its base.' },
+  },
+  getResolved: {
+    method: 'get',
+    path: '/api/products/{sku}/resolved',
+    summary: 'Each attribute’s value for an edition with its origin',
+    action: 'read',
+    query: Joi.object(edition),
+  },
+  getFacts: {
+    method: 'get',
+    path: '/api/products/{sku}/facts',
+    summary: 'The facts that rules see',
+    action: 'read',
+    query: Joi.object({ storefront, group: Joi.string(), at: moment }),
+  },
+  getHistory: {
+    method: 'get',
+    path: '/api/products/{sku}/history',
+    summary: 'What was changed in a product, newest first',
+    action: 'read',
+    query: Joi.object({ limit: Joi.number().integer().min(1).max(200).default(50), before: Joi.number().integer() }),
+  },
+  putBack: {
+    method: 'post',
+    path: '/api/products/{sku}/put-back',
+    summary: 'Take a change of a product back',
+    action: 'edit-products',
+    body: Joi.object({ change: Joi.number().integer().required(), paths: Joi.array().items(Joi.string()) }),
+  },
+  importProducts: {
+    method: 'post',
+    path: '/api/imports',
+    summary: 'Import products from a CSV file',
+    action: 'import',
+    query: importQuery,
+    body: Joi.alternatives(Joi.string(), Joi.object({ mapping: mappingBody })),
+    bodyType: 'text/csv',
+    headers: { Prefer: 'With respond-async, a job is answered at once (202) and the report is its result.' },
+  },
+  exportProducts: {
+    method: 'post',
+    path: '/api/exports',
+    summary: 'Products as a file, which an import reads as no change',
+    action: 'read',
+    reads: true,
+    body: Joi.object({
+      format: Joi.string().valid('csv', 'xlsx', 'jsonl').required(),
+      filter: Joi.any().description('A condition; all products without it.'),
+      lens,
+      columns: Joi.array()
+        .min(1)
+        .max(500)
+        .items(Joi.string().max(200))
+        .description('Column names as an import reads them.'),
+    }),
+  },
+  listFeeds: {
+    method: 'get',
+    path: '/api/feeds',
+    summary: 'Feeds, with when each was looked at last and how that ended',
+    action: 'read',
+  },
+  getFeed: { method: 'get', path: '/api/feeds/{code}', summary: 'A feed', action: 'read' },
+  putFeed: {
+    method: 'put',
+    path: '/api/feeds/{code}',
+    summary: 'Write a feed: a file of products that is fetched on a schedule',
+    action: 'set-up',
+    body: feedRecord,
+    headers: ifMatch,
+  },
+  deleteFeed: {
+    method: 'delete',
+    path: '/api/feeds/{code}',
+    summary: 'Delete a feed; what it brought stays',
+    action: 'set-up',
+  },
+  runFeed: {
+    method: 'post',
+    path: '/api/feeds/{code}/runs',
+    summary: 'Look at a feed now; a job is answered (202)',
+    action: 'import',
+  },
+  findPoolItems: {
+    method: 'get',
+    path: '/api/data-pool/items',
+    summary: 'Items of the data pool, by GTIN or by brand and model',
+    action: 'read',
+    query: findItemsQuery,
+  },
+  makeFromPool: {
+    method: 'post',
+    path: '/api/data-pool/products',
+    summary: 'Make drafts of items of the data pool in one step; every value keeps its source',
+    action: 'edit-products',
+    body: fromPoolBody,
+  },
+  listPoolQueries: {
+    method: 'get',
+    path: '/api/data-pool/queries',
+    summary: 'What the data pool was asked to put right, and its answers, the latest first',
+    action: 'read',
+    query: Joi.object({
+      state: Joi.string().valid('all', 'open', 'answered').default('all'),
+      limit: Joi.number().integer().min(1).max(200).default(50),
+      cursor: Joi.string().isoDate(),
+    }),
+  },
+  setMeaning: {
+    method: 'put',
+    path: '/api/data-pool/meanings',
+    summary: 'Say what a property of the data pool means, for everybody',
+    action: 'edit-products',
+    body: meaningBody,
+  },
+  getSources: {
+    method: 'get',
+    path: '/api/products/{sku}/sources',
+    summary: 'What outside sources say of a product’s values, by path',
+    action: 'read',
+  },
+  besideProduct: {
+    method: 'get',
+    path: '/api/products/{sku}/data-pool',
+    summary: 'An item of the data pool beside a product, property by property',
+    action: 'read',
+    query: besideQuery,
+  },
+  takeFromPool: {
+    method: 'post',
+    path: '/api/products/{sku}/data-pool/take',
+    summary: 'Take over what an item of the data pool says',
+    action: 'edit-products',
+    body: takeOverBody,
+  },
+  keepOwn: {
+    method: 'post',
+    path: '/api/products/{sku}/data-pool/keep',
+    summary:
+      'Keep a value that differs from the data pool’s, with the reason; the pool can be asked to put its own right',
+    action: 'edit-products',
+    body: keepOwnBody,
+  },
+  previewBulkChange: {
+    method: 'post',
+    path: '/api/bulk-changes/preview',
+    summary: 'What a change of many products would do',
+    action: 'edit-products',
+    body: bulkBody,
+  },
+  makeBulkChange: {
+    method: 'post',
+    path: '/api/bulk-changes',
+    summary: 'Change many products in one step; a job is answered (202), and a report is its result',
+    action: 'edit-products',
+    body: bulkBody,
+  },
+
+  sheet: {
+    method: 'post',
+    path: '/api/sheet',
+    summary: 'Rows of the sheet: products with chosen columns, in SKU order',
+    action: 'read',
+    reads: true,
+    body: sheetBody,
+  },
+  offeredColumns: {
+    method: 'post',
+    path: '/api/sheet/columns',
+    summary: 'Columns for what is found, what must be filled first',
+    action: 'read',
+    reads: true,
+    body: offeredBody,
+  },
+  writeCells: {
+    method: 'post',
+    path: '/api/sheet/cells',
+    summary: 'Write cells of the sheet as one step; each is taken or refused by itself',
+    action: 'read',
+    within: 'value',
+    body: cellsBody,
+  },
+  productReadiness: {
+    method: 'get',
+    path: '/api/products/{sku}/readiness',
+    summary: 'How a product stands in every edition, with what is found and where it is mended',
+    action: 'read',
+  },
+
+  searchTexts: {
+    method: 'get',
+    path: '/api/products/{sku}/search-texts',
+    summary: 'What a search result says of a product in an edition, and what is to be said about it',
+    action: 'read',
+    query: Joi.object(edition),
+  },
+
+  sameTexts: {
+    method: 'post',
+    path: '/api/same-texts',
+    summary:
+      'Look for texts of a field that say the same, or nearly, in a language; a job is answered (202), its ' +
+      'result has the groups',
+    action: 'read',
+    reads: true,
+    body: sameTextsBody,
+  },
+  suggestFromPool: {
+    method: 'post',
+    path: '/api/data-pool/suggestions',
+    summary: 'Hold products against the data pool and suggest what it says otherwise; a job is answered (202)',
+    action: 'edit-products',
+    body: poolRunBody,
+  },
+  checkPictures: {
+    method: 'get',
+    path: '/api/products/{sku}/pictures',
+    summary: 'The pictures of a product in an edition, and what is wrong with them',
+    action: 'read',
+    query: Joi.object(edition),
+  },
+  previewPictureBatch: {
+    method: 'post',
+    path: '/api/picture-batches/preview',
+    summary: 'Which products a batch of pictures belongs to, by the names of the files',
+    action: 'edit-products',
+    body: pictureBatchBody,
+  },
+  runPictureBatch: {
+    method: 'post',
+    path: '/api/picture-batches',
+    summary: 'Put a batch of pictures on their products in one step; a job is answered (202)',
+    action: 'edit-products',
+    body: pictureBatchBody,
+  },
+  listLists: {
+    method: 'get',
+    path: '/api/lists',
+    summary: 'Named lists, with the number of their products',
+    action: 'read',
+  },
+  getList: { method: 'get', path: '/api/lists/{code}', summary: 'A named list with its products', action: 'read' },
+  putList: {
+    method: 'put',
+    path: '/api/lists/{code}',
+    summary: 'Write a named list',
+    action: 'edit-products',
+    body: listRecord,
+    headers: ifMatch,
+  },
+  changeList: {
+    method: 'post',
+    path: '/api/lists/{code}/changes',
+    summary: 'Put products into a named list or take them out; the others stay',
+    action: 'edit-products',
+    body: listChangeBody,
+  },
+  deleteList: {
+    method: 'delete',
+    path: '/api/lists/{code}',
+    summary: 'Delete a named list that no rule names; its products stay',
+    action: 'edit-products',
+  },
+  ownPieces: {
+    method: 'get',
+    path: '/api/products/{sku}/pieces',
+    summary: 'The pieces that a product has for itself',
+    action: 'read',
+  },
+} as const satisfies Record<string, Operation>

@@ -1,0 +1,9 @@
+import type { Attribute } from '@core/attributes/attribute'
+import { choices } from './choices'
+import { copy } from './copy'
+import { measures } from './measures'
+import { moreChoices } from './more-choices'
+import { others } from './others'
+
+/** The attributes of the demo, in the order in which they are listed. */
+export const attributes: Attribute[] = [...copy, ...choices, ...moreChoices, ...measures, ...others]

@@ -1,0 +1,2 @@
+/** A file of lines, as the tests write it. */
+export const csvLines = (...lines: string[]) => lines.map((line) => `${line}\n`).join('')
