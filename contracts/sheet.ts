@@ -1,10 +1,12 @@
 import Joi from 'joi'
 import type { SheetCell } from '@core/sheet/cells'
+import type { DecimalSign } from '@core/units/parse'
 
 const column = Joi.string()
   .max(200)
   .description(
-    'What a product file calls it; an attribute alone is read through the lens, `summary@ch/fr-CH` through that edition.',
+    'What a product file calls it; an attribute alone is read through the lens, `summary@ch/fr-CH` ' +
+      'through that edition.',
   )
 const edition = { storefront: Joi.string().required(), language: Joi.string().required() }
 const lens = Joi.object({ ...edition, group: Joi.string().allow(null), at: Joi.string().isoDate() }).required()
@@ -66,8 +68,18 @@ export interface CellBody {
   base?: unknown
 }
 
-export const cellsBody = Joi.object<{ lens: SheetLens; cells: CellBody[] }>({
+export interface CellsBody {
+  lens: SheetLens
+  decimalSign: DecimalSign
+  cells: CellBody[]
+}
+
+export const cellsBody = Joi.object<CellsBody>({
   lens,
+  decimalSign: Joi.string()
+    .valid('.', ',')
+    .default('.')
+    .description('How whoever writes them writes decimals, for numbers that read in two ways, such as 1,234.'),
   cells: Joi.array()
     .min(1)
     .max(10_000)
@@ -97,7 +109,10 @@ export interface OfferedColumn {
   id: string
   label: string
   group: 'product' | 'attribute'
-  /** Of attributes: the products found that have it by their type, those that must have it, and those that lack a value of it. */
+  /**
+   * Of attributes: the products found that have it by their type, those that must have it, and those that lack a value
+   * of it.
+   */
   products: number
   needed: number
   missing: number

@@ -1,4 +1,5 @@
 import type { CellBody, CellsReport } from '@contracts/sheet'
+import { decimalSignIn } from '@core/units/typed'
 
 const keyOf = (sku: string, column: string) => `${sku}\n${column}`
 const atOnce = 2000
@@ -36,7 +37,9 @@ export function useSheetWrites(written: () => Promise<unknown>) {
       for (let i = 0; i < cells.length; i += atOnce) {
         const some = cells.slice(i, i + atOnce)
         const report = (
-          await ask<CellsReport>('POST', '/api/sheet/cells', { body: { lens: asked.value, cells: some } })
+          await ask<CellsReport>('POST', '/api/sheet/cells', {
+            body: { lens: asked.value, decimalSign: decimalSignIn(numberLanguage()), cells: some },
+          })
         ).data
         if (report.step !== null) steps.value.push({ step: report.step, cells: report.written })
         count += report.written
@@ -48,7 +51,8 @@ export function useSheetWrites(written: () => Promise<unknown>) {
       }
       if (cells.length > 1)
         tell(
-          `${count.toLocaleString('en-GB')} ${count === 1 ? 'value' : 'values'} written${failed ? `, ${failed} refused: they are marked` : ''}`,
+          `${count.toLocaleString('en-GB')} ${count === 1 ? 'value' : 'values'} ` +
+            `written${failed ? `, ${failed} refused: they are marked` : ''}`,
         )
       useProofFocus().refresh()
     } catch (e) {

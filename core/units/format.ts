@@ -27,7 +27,9 @@ const sanctioned: Record<string, string> = {
   '°F': 'fahrenheit',
 }
 
-/** Makes a formatter once for each language, unit or currency: making one takes longer than using it a hundred times. */
+/**
+ * Makes a formatter once for each language, unit or currency: making one takes longer than using it a hundred times.
+ */
 function onceFor<T>(make: (key: string) => T): (key: string) => T {
   const known = new Map<string, T>()
   return (key) => {
@@ -54,6 +56,11 @@ export function formatNumber(n: number, language: string): string {
 /** An amount of money in its currency as the language writes it. */
 export function formatMoney(amount: number, currency: string, language: string): string {
   return ofCurrency(language)(currency).format(amount)
+}
+
+/** How many digits an amount in a currency has after the decimal sign (ISO 4217, by `Intl`). */
+export function currencyDigits(currency: string): number {
+  return ofCurrency('en')(currency).resolvedOptions().maximumFractionDigits ?? 2
 }
 
 function cldrPattern(language: string, cldr: string, n: number): string | undefined {

@@ -1,4 +1,13 @@
-import type { CellBody, CellsReport, OfferedColumn, SheetBody, SheetLens, SheetPage, SheetRow } from '@contracts/sheet'
+import type {
+  CellBody,
+  CellsBody,
+  CellsReport,
+  OfferedColumn,
+  SheetBody,
+  SheetLens,
+  SheetPage,
+  SheetRow,
+} from '@contracts/sheet'
 import { applyPatch, type Difference } from '@core/catalogue/patch'
 import { displayValue, valuesFor } from '@core/page/values'
 import { cellsOf, patchOfCell } from '@core/sheet/cells'
@@ -76,24 +85,40 @@ export async function sheetRows(body: SheetBody, now: number): Promise<SheetPage
   return { count, items }
 }
 
-/** The decimal sign that pasted numbers can only have; the point where any could be read both ways. */
-function signOf(cells: readonly CellBody[], columns: ReadonlyMap<string, SheetColumn>): DecimalSign {
-  let commas = 0
-  for (const { text, column } of cells) {
-    const c = columns.get(column)
-    const type = c?.kind === 'price' ? 'number' : c?.kind === 'attribute' ? c.attribute.type : ''
-    const number =
-      text === undefined
-        ? undefined
-        : type === 'number'
-          ? text
-          : type === 'measure'
-            ? splitMeasure(text)?.number
-            : undefined
+/** The number in a cell that is written as text; undefined where the column holds none. */
+function numberIn(cell: CellBody, columns: ReadonlyMap<string, SheetColumn>): string | undefined {
+  if (cell.text === undefined) return undefined
+  const column = columns.get(cell.column)
+  if (column?.kind === 'price') return cell.text
+  if (column?.kind !== 'attribute') return undefined
+  if (column.attribute.type === 'number') return cell.text
+  return column.attribute.type === 'measure' ? splitMeasure(cell.text)?.number : undefined
+}
+
+/**
+ * How the numbers of cells that are written together are read: each by the one sign that it can have; one that reads in
+ * two ways by the sign of the others, where they agree, else as whoever writes them writes decimals. Where the others
+ * disagree, nothing tells how to read it: undefined.
+ */
+function signsOf(
+  cells: readonly CellBody[],
+  columns: ReadonlyMap<string, SheetColumn>,
+  standard: DecimalSign,
+): (cell: CellBody) => DecimalSign | undefined {
+  const certain = new Set<DecimalSign>()
+  for (const cell of cells) {
+    const number = numberIn(cell, columns)
     const sign = number === undefined ? undefined : decimalSignOf(number)
-    if (sign !== undefined) commas += sign === ',' ? 1 : -1
+    if (sign !== undefined) certain.add(sign)
   }
-  return commas > 0 ? ',' : '.'
+  const [first, second] = certain
+  const shared = second === undefined ? (first ?? standard) : undefined
+  return (cell) => {
+    const number = numberIn(cell, columns)
+    // Without a dot or a comma it reads the same with both.
+    if (number === undefined || !/[.,]/.test(number)) return '.'
+    return decimalSignOf(number) ?? shared
+  }
 }
 
 /**
@@ -102,7 +127,7 @@ function signOf(cells: readonly CellBody[], columns: ReadonlyMap<string, SheetCo
  */
 export async function writeCells(
   person: Person,
-  { lens, cells }: { lens: SheetLens; cells: CellBody[] },
+  { lens, cells, decimalSign }: CellsBody,
   now: number,
 ): Promise<CellsReport> {
   return inTransaction(async (tx) => {
@@ -110,7 +135,7 @@ export async function writeCells(
     editionOrProblem(setup, lens.storefront, lens.language)
     const ids = [...new Set(cells.map((c) => c.column))]
     const columns = new Map(columnsOf(ids, setup).map((c) => [c.id, c]))
-    const sign = signOf(cells, columns)
+    const signFor = signsOf(cells, columns, decimalSign)
     const report: CellsReport = { step: null, written: 0, unchanged: 0, refused: [] }
     const roots = await rootsOfSkus(tx.db, [...new Set(cells.map((c) => c.sku))])
     const rootIds = [...new Set(roots.values())]
@@ -135,6 +160,14 @@ export async function writeCells(
       }
       const before = changed.get(cell.sku)?.before ?? memberOf(family, cell.sku)
       const product = changed.get(cell.sku)?.after ?? before
+      const sign = signFor(cell)
+      if (sign === undefined) {
+        refuse(
+          `“${cell.text}” reads in two ways, and the other numbers use both the point and the comma. ` +
+            'Write it without the sign that groups thousands.',
+        )
+        continue
+      }
       const result = takeCell(person, product, cell, columns.get(cell.column)!, lens, sign, gtins, setup)
       if (typeof result === 'string') refuse(result)
       else if (result.differences.length === 0) report.unchanged++
@@ -204,8 +237,8 @@ function takeCell(
 }
 
 /**
- * The columns that the products found could be shown with: what must be filled and is not stands first, then by how many
- * products a value would help. Fields of the product come last.
+ * The columns that the products found could be shown with: what must be filled and is not stands first, then by how
+ * many products a value would help. Fields of the product come last.
  */
 export async function offeredColumns(
   body: { filter?: unknown; lens: SheetLens },

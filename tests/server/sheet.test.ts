@@ -12,7 +12,7 @@ const { keep, letGo, listKept } = await import('@server/services/kept')
 const lens = { storefront: 'uk', language: 'en-GB' }
 const rows = (more: Partial<Parameters<typeof sheetRows>[0]> = {}) =>
   sheetRows({ lens, members: 'parents', columns: ['weight', 'summary', 'stock'], offset: 0, limit: 100, ...more }, now)
-const write = (...cells: CellBody[]) => writeCells(maren, { lens, cells }, now)
+const write = (...cells: CellBody[]) => writeCells(maren, { lens, decimalSign: '.', cells }, now)
 const cell = async (sku: string, column: string, more: Partial<Parameters<typeof sheetRows>[0]> = {}) =>
   (
     await rows({ members: 'both', filter: { field: 'sku', is: 'one-of', value: [sku] }, columns: [column], ...more })
@@ -172,6 +172,7 @@ describe('cells that are written', () => {
       luc,
       {
         lens,
+        decimalSign: '.',
         cells: [
           { sku: 'B-012', column: 'summary@ch/fr-CH', value: 'Sec' },
           { sku: 'B-012', column: 'summary', value: 'No' },

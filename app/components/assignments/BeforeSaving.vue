@@ -28,7 +28,10 @@ interface Found {
   empty: { address: string; piece: string; empty: number; of: number; needed: boolean }[]
 }
 
-/** What saving would do over the whole catalogue: by storefront, what it collides with, what is empty. None of it stops the saving. */
+/**
+ * What saving would do over the whole catalogue: by storefront, what it collides with, what is empty. None of it stops
+ * the saving.
+ */
 const props = defineProps<{ draft: AssignmentRecord; saved: boolean }>()
 const emit = defineEmits<{ look: [string] }>()
 const lens = useLensStore()

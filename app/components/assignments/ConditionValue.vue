@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { onClickOutside } from '@vueuse/core'
 import type { OperatorName } from '@core/rules/condition'
+import type { Measure } from '@core/units/canonical'
 import { units } from '@core/units/registry'
+import { readTypedNumber, splitTyped } from '@core/units/typed'
 import type { RuleField } from '~/stores/setup'
 
 /** The value of a condition, with the editor that its field and operator ask for. */
@@ -20,9 +22,10 @@ const shape = computed(() =>
           ? 'none'
           : 'one',
 )
-const unitsOf = computed(() =>
-  units.filter((u) => u.family === setup.attributes.get(props.field.attribute ?? '')?.family).map((u) => u.symbol),
-)
+const family = computed(() => setup.attributes.get(props.field.attribute ?? '')?.family)
+const unitsOf = computed(() => units.filter((u) => u.family === family.value).map((u) => u.symbol))
+/** Nobody looks further back than the calendar of the rules reaches. */
+const mostDays = 36_500
 const currencies = computed(() => [...new Set(setup.storefronts.map((s) => s.currency))])
 const standardUnit = computed(() => setup.attributes.get(props.field.attribute ?? '')?.unit ?? unitsOf.value[0] ?? '')
 const currency = computed(() => setup.storefronts.find((s) => s.code === lens.storefront)?.currency ?? 'GBP')
@@ -35,22 +38,39 @@ const unitNow = computed(() => {
   const first = (end(0) ?? {}) as Record<string, unknown>
   return String(first[unitKey.value] ?? (props.field.kind === 'price' ? currency.value : standardUnit.value))
 })
-const numberAt = (i: number) => {
+function numberAt(i: number): number | null {
   const v = end(i)
-  return quantity.value ? ((v as { value?: number } | undefined)?.value ?? '') : typeof v === 'number' ? v : ''
+  if (quantity.value) return (v as { value?: number } | undefined)?.value ?? null
+  return typeof v === 'number' ? v : null
 }
 const made = (n: number | null, unit = unitNow.value) =>
   n === null ? undefined : quantity.value ? { value: n, [unitKey.value]: unit } : n
-const parsed = (s: string) => (s.trim() === '' ? null : Number(s))
 function setEnd(i: number, v: unknown) {
   if (shape.value !== 'range') value.value = v
   else value.value = i === 0 ? [v ?? null, list.value[1] ?? null] : [list.value[0] ?? null, v ?? null]
 }
 function setUnit(unit: string) {
   // Both ends at once: what is written of one is not there yet when the other is read.
-  const all = ends.value.map((i) => (numberAt(i) === '' ? end(i) : made(Number(numberAt(i)), unit)))
+  const all = ends.value.map((i) => (numberAt(i) === null ? end(i) : made(numberAt(i), unit)))
   value.value = shape.value === 'range' ? all.map((v) => v ?? null) : all[0]
 }
+const listProblem = ref('')
+const listShown = computed(() => {
+  const shown = list.value.map((v) =>
+    numeric.value ? numberToType(quantity.value ? (v as Measure).value : Number(v)) : v,
+  )
+  return shown.join(numeric.value ? '; ' : ', ')
+})
+/** Several values as they were typed; all are taken, or none and why. */
+function setList(text: string) {
+  const parts = splitTyped(text)
+  const read = parts.map((part) => (numeric.value ? readTypedNumber(part, numberLanguage()) : undefined))
+  listProblem.value = read.find((r) => r?.problem !== undefined)?.problem ?? ''
+  if (listProblem.value !== '') return
+  value.value = numeric.value ? read.map((r) => made(r!.value!)) : parts
+}
+const endLabel = (i: number) =>
+  shape.value === 'range' ? `${label.value}, ${i === 0 ? 'lower' : 'upper'} end` : label.value
 const numeric = computed(() => quantity.value || props.field.kind === 'number')
 const toggle = (code: string) => {
   value.value = list.value.includes(code) ? list.value.filter((c) => c !== code) : [...list.value, code]
@@ -78,14 +98,15 @@ function escape() {
   <span class="inline-flex flex-wrap items-center gap-1.5">
     <template v-if="shape === 'none'" />
     <template v-else-if="shape === 'days'"
-      ><input
-        class="field w-20"
-        type="number"
-        min="0"
-        step="1"
-        :value="value ?? ''"
-        :aria-label="label"
-        @input="value = parsed(($event.target as HTMLInputElement).value) ?? undefined"
+      ><NumberField
+        class="w-20"
+        live
+        whole
+        :least="0"
+        :most="mostDays"
+        :label="label"
+        :model-value="typeof value === 'number' ? value : null"
+        @update:model-value="value = $event ?? undefined"
       />days</template
     >
     <select
@@ -132,17 +153,13 @@ function escape() {
     <template v-else-if="shape === 'list'"
       ><input
         class="field w-56"
-        :value="list.map((v) => (quantity ? `${(v as { value: number }).value}` : v)).join(', ')"
+        :value="listShown"
         :aria-label="`${label}, several with commas between`"
+        :aria-invalid="listProblem !== ''"
         placeholder="several, with commas between"
-        @change="
-          value = ($event.target as HTMLInputElement).value
-            .split(',')
-            .map((s) => s.trim())
-            .filter(Boolean)
-            .map((s) => (numeric ? made(Number(s)) : s))
-        "
-      /><select
+        @change="setList(($event.target as HTMLInputElement).value)"
+      /><small v-if="listProblem" role="alert" class="text-madder">{{ listProblem }}</small
+      ><select
         v-if="quantity"
         class="field"
         :value="unitNow"
@@ -155,14 +172,21 @@ function escape() {
     <template v-else>
       <template v-for="i in ends" :key="i">
         <span v-if="i === 1">to</span>
-        <input
-          v-if="numeric"
-          class="field w-24"
-          type="number"
-          step="any"
-          :value="numberAt(i)"
-          :aria-label="shape === 'range' ? `${label}, ${i === 0 ? 'lower' : 'upper'} end` : label"
-          @input="setEnd(i, made(parsed(($event.target as HTMLInputElement).value)))"
+        <MeasureField
+          v-if="field.kind === 'measure'"
+          :label="endLabel(i)"
+          :family="family!"
+          :standard-unit="unitNow"
+          :model-value="(end(i) as Measure | undefined) ?? null"
+          @update:model-value="setEnd(i, $event ?? undefined)"
+        />
+        <NumberField
+          v-else-if="numeric"
+          class="w-24"
+          live
+          :label="endLabel(i)"
+          :model-value="numberAt(i)"
+          @update:model-value="setEnd(i, made($event))"
         />
         <input
           v-else-if="field.kind === 'date'"

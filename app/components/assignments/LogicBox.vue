@@ -3,7 +3,10 @@ import { RuleError, type Condition } from '@core/rules/condition'
 import { fromJsonLogic } from '@core/rules/json-logic-in'
 import type { JsonLogic } from '@core/rules/json-logic-out'
 
-/** A rule that comes as JsonLogic, from another program. What cannot be said here is refused with the place where it stands. */
+/**
+ * A rule that comes as JsonLogic, from another program. What cannot be said here is refused with the place where it
+ * stands.
+ */
 const emit = defineEmits<{ take: [Condition] }>()
 const lens = useLensStore()
 const setup = useSetupStore()

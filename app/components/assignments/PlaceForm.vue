@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { mostWhole } from '@core/units/typed'
 import { areaName } from '@core/assignments/areas'
 
 /** Where on the page something stands: the area, and its order among everything else there. */
@@ -24,13 +25,15 @@ const areas = computed(() => {
       </select></label
     >
     <label class="text-ink2"
-      >Order, low numbers first<input
-        class="field mt-0.5 block w-28"
-        type="number"
-        step="1"
-        :value="place.order"
+      >Order, low numbers first<NumberField
+        class="mt-0.5 block w-28"
+        label="Order"
+        :model-value="place.order"
         :disabled="disabled"
-        @change="place = { ...place, order: Math.round(Number(($event.target as HTMLInputElement).value)) || 0 }"
+        required
+        whole
+        :least="-mostWhole"
+        @update:model-value="place = { ...place, order: $event! }"
     /></label>
     <label class="flex min-h-6 items-center gap-1.5 pb-1.5"
       ><input

@@ -94,8 +94,11 @@ const lists = computed(() =>
         </summary>
         <ul>
           <li v-for="p in l.what!.sample.slice(0, 12)" :key="p.sku" class="flex gap-2">
-            <span :class="l.mark === '+' ? 'text-weld' : 'text-madder'" aria-hidden="true">{{ l.mark }}</span
-            ><button type="button" class="min-h-6 truncate text-left hover:underline" @click="look(p.sku)">
+            <span :class="l.mark === '+' ? 'text-weld' : 'text-madder'" aria-hidden="true">{{ l.mark }}</span><button
+              type="button"
+              class="min-h-6 truncate text-left hover:underline"
+              @click="look(p.sku)"
+            >
               {{ p.name }}</button
             ><span class="code ml-auto self-center">{{ p.sku }}</span>
           </li>
@@ -115,8 +118,7 @@ const lists = computed(() =>
           <p>
             <b class="font-semibold" :class="data.product.reached ? 'text-weld' : 'text-madder'">{{
               data.product.reached ? 'Yes' : 'No'
-            }}</b
-            >, {{ words[data.product.reason] }}.
+            }}</b>, {{ words[data.product.reason] }}.
             <button class="plain" type="button" @click="look(data.product.sku)">Its page</button>
           </p>
           <p class="text-ink2">
@@ -133,8 +135,7 @@ const lists = computed(() =>
       <ul>
         <li v-for="p in data.sample.slice(0, 30)" :key="p.sku" class="flex gap-2">
           <button type="button" class="min-h-6 truncate text-left hover:underline" @click="look(p.sku)">
-            {{ p.name }}</button
-          ><span class="code ml-auto self-center">{{ p.sku }}</span>
+            {{ p.name }}</button><span class="code ml-auto self-center">{{ p.sku }}</span>
         </li>
       </ul>
       <p v-if="data.count > 30" class="text-ink2">and {{ number(data.count - 30) }} more</p>

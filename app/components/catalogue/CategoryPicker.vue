@@ -35,8 +35,7 @@ const typeOf = (c: string) => {
           class="flex cursor-pointer items-baseline gap-4 whitespace-nowrap px-3 py-1"
           :class="{ 'bg-indigowash': active }"
         >
-          <span>{{ names(m.path) }}</span
-          ><span class="ml-auto text-[12px] text-ink2">{{ typeOf(m.code) }}</span>
+          <span>{{ names(m.path) }}</span><span class="ml-auto text-[12px] text-ink2">{{ typeOf(m.code) }}</span>
         </li></ComboboxOption
       >
       <li v-if="found.length === 0" class="px-3 py-1 text-ink2">No category is called that.</li>

@@ -18,7 +18,10 @@ const root = useTemplateRef<HTMLElement>('root')
 const set = (i: number, html: string) => {
   points.value = list.value.map((p, j) => (j === i ? html.replace(/^<p>|<\/p>$/g, '') : p))
 }
-/** What was found, by point, each of which is a text of its own in its editor; the same until the checks have looked again. */
+/**
+ * What was found, by point, each of which is a text of its own in its editor; the same until the checks have looked
+ * again.
+ */
 const placesIn = computed(() => {
   const points = new Map<number, FoundPlace[]>()
   for (const f of props.places ?? []) points.set(f.stretch, [...(points.get(f.stretch) ?? []), { ...f, stretch: 0 }])

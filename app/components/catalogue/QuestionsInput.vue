@@ -37,8 +37,9 @@ useReorder(
         @keydown.alt.up.prevent="i > 0 && set(moved(chosen, i, i - 1))"
         @keydown.alt.down.prevent="i < chosen.length - 1 && set(moved(chosen, i, i + 1))"
       >
-        <span data-handle class="w-5 cursor-grab text-ink3">{{ i + 1 }}</span
-        ><span class="min-w-0 flex-1">{{ nameOf(c) }}</span
+        <span data-handle class="w-5 cursor-grab text-ink3">{{ i + 1 }}</span><span class="min-w-0 flex-1">{{
+          nameOf(c)
+        }}</span
         ><button
           type="button"
           class="px-1 text-ink2"

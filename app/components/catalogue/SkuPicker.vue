@@ -62,8 +62,7 @@ function paste(e: ClipboardEvent) {
     >
       <ComboboxOption v-for="p in data?.items" :key="p.sku" v-slot="{ active }" :value="p.sku" as="template"
         ><li class="flex cursor-pointer items-baseline gap-3 px-3 py-1" :class="{ 'bg-indigowash': active }">
-          <span class="min-w-0 truncate">{{ p.name }}</span
-          ><span class="code ml-auto">{{ p.sku }}</span>
+          <span class="min-w-0 truncate">{{ p.name }}</span><span class="code ml-auto">{{ p.sku }}</span>
         </li></ComboboxOption
       >
       <li v-if="q && data?.items.length === 0" class="px-3 py-1 text-ink2">No product is called that.</li>

@@ -3,7 +3,10 @@ import type { AttributeTypeName, Value } from '@core/attributes/attribute'
 import type { TextFinding } from '@core/house-style/finding'
 import type { FoundPlace } from '../editor/places'
 
-/** What the house style finds in a text while it is written, each with its place, and with the fix where there is one right answer. */
+/**
+ * What the house style finds in a text while it is written, each with its place, and with the fix where there is one
+ * right answer.
+ */
 const props = defineProps<{
   value: Value | null
   /** An attribute, or `piece`. */ field: string

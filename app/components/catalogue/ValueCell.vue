@@ -47,6 +47,7 @@ const base = computed<Value | null>(() => ownAt(scope.value.storefront)?.value ?
 const places = shallowRef<FoundPlace[]>()
 const editing = ref(false)
 const draft = ref<Value | null>(null)
+const problem = ref<string>()
 const long = computed(() => attributeTypes[props.attribute.type].isText)
 const draftKey = computed(() => `inkloom:${props.sku}:${valuePath(scope.value)}`)
 function open() {
@@ -74,6 +75,7 @@ function close() {
   void nextTick(() => button.value?.focus())
 }
 function save() {
+  if (problem.value !== undefined) return
   emit('save', { ...scope.value, value: draft.value, base: base.value })
   close()
 }
@@ -115,6 +117,7 @@ const shown = computed(() => {
   <div v-if="editing" class="pb-2 pt-1" @keydown.esc.stop="close" @keydown.ctrl.s.prevent="save">
     <ValueInput
       v-model="draft"
+      v-model:problem="problem"
       :attribute="attribute"
       :language="language"
       :label="label"
@@ -157,8 +160,7 @@ const shown = computed(() => {
       }}</template>
       <ol v-else-if="Array.isArray(shown)">
         <li v-for="(p, i) in shown" :key="i" class="flex gap-1.5">
-          <span class="text-ink3">{{ i + 1 }}</span
-          ><span>{{ p }}</span>
+          <span class="text-ink3">{{ i + 1 }}</span><span>{{ p }}</span>
         </li>
       </ol>
       <table v-else-if="attribute.type === 'table'" class="text-[12.5px]">

@@ -2,17 +2,21 @@
 import { boundsInWords } from '@core/attributes/allowed'
 import type { Attribute, BoxItem, Labels, Value } from '@core/attributes/attribute'
 import { shortenings } from '@core/language/chain'
-import { units } from '@core/units/registry'
+import type { Measure } from '@core/units/canonical'
 import type { FoundPlace } from '../editor/places'
 import type { OfferedValue } from '../editor/RichEditor.vue'
 
 const value = defineModel<Value | null>({ required: true })
+/** Why what is typed cannot be taken; undefined where it can. Nothing is done then. */
+const problem = defineModel<string | undefined>('problem')
 const props = defineProps<{
   attribute: Attribute
   language: string
   label: string
   values: OfferedValue[]
   places?: readonly FoundPlace[]
+  /** What was typed to open it, in the place of its number. */
+  typed?: string
 }>()
 const emit = defineEmits<{ done: [] }>()
 /** In these, Enter makes a line or chooses; in the others it is done. */
@@ -26,6 +30,11 @@ const manyLines = new Set([
   'box-contents',
   'questions',
 ])
+function onEnter(e: KeyboardEvent) {
+  if (manyLines.has(props.attribute.type)) return
+  e.preventDefault()
+  if (problem.value === undefined) emit('done')
+}
 const setup = useSetupStore()
 const root = useTemplateRef<HTMLElement>('root')
 /** Whoever opens it writes at once; an editor of formatted text comes a moment later than the rest. */
@@ -38,14 +47,8 @@ function begin(tries = 20) {
 }
 onMounted(() => nextTick(() => begin()))
 
-const measure = computed(
-  () =>
-    (value.value as { value: number; unit: string } | null) ?? { value: Number.NaN, unit: props.attribute.unit ?? '' },
-)
-const fitting = computed(() => units.filter((u) => u.family === props.attribute.family))
-const setMeasure = (n: string, unit: string) => {
-  value.value = n.trim() === '' ? null : { value: Number(n), unit }
-}
+/** Pictures or files by name. */
+const mediaNames = computed(() => value.value as string[] | null)
 const toggle = (code: string) => {
   const list = (value.value as string[] | null) ?? []
   value.value = list.includes(code) ? list.filter((c) => c !== code) : [...list, code]
@@ -62,10 +65,7 @@ function both(o: { code: string; labels: Labels }) {
 </script>
 
 <template>
-  <div
-    ref="root"
-    @keydown.enter="!manyLines.has(attribute.type) && (($event as KeyboardEvent).preventDefault(), emit('done'))"
-  >
+  <div ref="root" @keydown.enter="onEnter">
     <RichEditor
       v-if="attribute.type === 'rich-text'"
       :model-value="(value as string | null) ?? ''"
@@ -106,36 +106,24 @@ function both(o: { code: string; labels: Labels }) {
       :language="language"
     />
     <QuestionsInput v-else-if="attribute.type === 'questions'" v-model="value as string[] | null" :label="label" />
-    <input
+    <NumberField
       v-else-if="attribute.type === 'number'"
-      class="field w-32"
-      type="number"
-      step="any"
-      :value="value ?? ''"
-      :aria-label="label"
-      @input="
-        value =
-          ($event.target as HTMLInputElement).value === '' ? null : Number(($event.target as HTMLInputElement).value)
-      "
+      v-model="value as number | null"
+      v-model:problem="problem"
+      class="w-32"
+      live
+      :label="label"
+      :typed="typed"
     />
-    <span v-else-if="attribute.type === 'measure'" class="flex gap-1.5">
-      <input
-        class="field w-28"
-        type="number"
-        step="any"
-        :value="Number.isNaN(measure.value) ? '' : measure.value"
-        :aria-label="label"
-        @input="setMeasure(($event.target as HTMLInputElement).value, measure.unit || fitting[0]!.symbol)"
-      />
-      <select
-        class="field"
-        :value="measure.unit"
-        :aria-label="`Unit of ${label}`"
-        @change="setMeasure(String(measure.value), ($event.target as HTMLSelectElement).value)"
-      >
-        <option v-for="u in fitting" :key="u.symbol" :value="u.symbol">{{ u.symbol }}</option>
-      </select>
-    </span>
+    <MeasureField
+      v-else-if="attribute.type === 'measure'"
+      v-model="value as Measure | null"
+      v-model:problem="problem"
+      :label="label"
+      :family="attribute.family!"
+      :standard-unit="attribute.unit ?? ''"
+      :typed="typed"
+    />
     <select
       v-else-if="attribute.type === 'yes-no'"
       class="field"
@@ -182,7 +170,7 @@ function both(o: { code: string; labels: Labels }) {
     />
     <MediaInput
       v-else-if="attribute.type === 'media' || attribute.type === 'file'"
-      :model-value="value as string[] | null"
+      :model-value="mediaNames"
       :label="label"
       :kind="attribute.type === 'media' ? 'picture' : 'file'"
       @update:model-value="value = $event"

@@ -29,8 +29,7 @@ const line = computed(() =>
   />
   <ol v-else-if="type === 'key-points'" class="space-y-1.5">
     <li v-for="(p, i) in value as string[]" :key="i" class="flex gap-1.5">
-      <span class="w-4 text-ink3">{{ i + 1 }}</span
-      ><RichText :html="p" line :values="values" />
+      <span class="w-4 text-ink3">{{ i + 1 }}</span><RichText :html="p" line :values="values" />
     </li>
   </ol>
   <p v-else class="prose whitespace-pre-line">{{ line }}</p>

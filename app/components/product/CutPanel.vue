@@ -5,7 +5,10 @@ import { readNormalForm } from '@core/richtext/read'
 import { plainTextOf } from '@core/richtext/read'
 import { fold } from '@core/text/fold'
 
-/** The outline of a description with the places at which it is cut into parts of the page; the pattern is tried here, and kept for the type or the storefront. */
+/**
+ * The outline of a description with the places at which it is cut into parts of the page; the pattern is tried here,
+ * and kept for the type or the storefront.
+ */
 const props = defineProps<{ type: string; description: string; disabled: boolean }>()
 const emit = defineEmits<{ kept: [] }>()
 const lens = useLensStore()

@@ -4,7 +4,10 @@ import type { LeftOut, Shown } from '@core/page/because'
 import type { AreaPlace } from '@core/page/layout'
 import type { PieceRecord } from '@contracts/records'
 
-/** Everything that goes to the page of a product, its own pieces and all assigned ones in one list in page order, each with its reason. */
+/**
+ * Everything that goes to the page of a product, its own pieces and all assigned ones in one list in page order, each
+ * with its reason.
+ */
 const props = defineProps<{
   sku: string
   page: { layout: AreaPlace[]; areas: Record<string, Shown[]>; left_out: LeftOut[] } | undefined
@@ -69,7 +72,10 @@ const why = (l: Line) => {
   if (l.out) return `left out: ${l.out}`
   const b = l.because!
   if (b.assignment)
-    return `assignment ${b.assignment.number}, ${b.assignment.name}${b.replaces ? `, in the place of ${b.replaces}` : ''}`
+    return (
+      `assignment ${b.assignment.number}, ` +
+      `${b.assignment.name}${b.replaces ? `, in the place of ${b.replaces}` : ''}`
+    )
   return (
     { own: 'this product’s own', cut: 'cut from the description', picked: 'picked by the product or its type' }[
       b.reach as string

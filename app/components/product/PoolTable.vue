@@ -213,8 +213,8 @@ useKeys('Data pool', [
                 ><small v-if="r.path && !r.asked" class="block text-ink2">not asked of its type</small>
               </td>
               <td class="break-words py-1.5 pr-3">
-                <span v-if="r.ours !== null">{{ r.oursShown }}</span
-                ><span v-else-if="r.path" class="text-ink3">nothing</span
+                <span v-if="r.ours !== null">{{ r.oursShown }}</span><span v-else-if="r.path" class="text-ink3"
+                  >nothing</span
                 ><small v-if="r.inherited" class="block text-ink2">from its parent</small>
               </td>
               <td class="break-words py-1.5 pr-3">{{ r.theirs === null ? r.text : r.theirsShown }}</td>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { basePriceIn, type Price } from '@core/catalogue/model'
 import { explainPrice } from '@core/prices/explain'
-import { formatMoney } from '@core/units/format'
+import { currencyDigits, formatMoney } from '@core/units/format'
 import type { ProductPatchBody } from '@contracts/product'
 import type { ProductDocument } from './document'
 
@@ -42,7 +42,7 @@ const add = () => {
 }
 const save = () => emit('patch', { specials: specials.value.map(({ special: _special, ...p }) => p) })
 const session = useSessionStore()
-const quantity = ref(1)
+const quantity = ref<number | null>(1)
 /** A variant without prices of its own in the storefront has its parent's. */
 const inherited = computed(
   () => props.parent !== null && !props.product.prices.some((p) => p.storefront === lens.storefront),
@@ -53,7 +53,7 @@ const reasons = computed(() =>
     shop.value,
     lens.group || null,
     lens.moment ? Date.parse(lens.moment) : session.now(),
-    quantity.value,
+    quantity.value ?? 1,
   ),
 )
 const paid = computed(() => reasons.value.find((r) => r.pays))
@@ -64,7 +64,6 @@ const groupName = (code: string | null) =>
 const dayAfter = (day: string) =>
   `${new Date(Date.parse(`${day}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10)}T00:00`
 const text = (e: Event) => (e.target as HTMLInputElement).value || null
-const number = (e: Event) => Number((e.target as HTMLInputElement).value)
 </script>
 
 <template>
@@ -82,7 +81,7 @@ const number = (e: Event) => Number((e.target as HTMLInputElement).value)
           >, the parent’s price</template
         >
         {{ lens.at ? `on ${lens.at.replace('T', ' at ')}` : 'now' }} for
-        <input v-model.number="quantity" class="field w-16 !py-0" type="number" min="1" aria-label="Number of pieces" />
+        <NumberField v-model="quantity" class="w-16 !py-0" label="Number of pieces" live required whole :least="1" />
         {{ quantity === 1 ? 'piece' : 'pieces, each' }}.
       </p>
       <ul class="mt-1">
@@ -100,18 +99,15 @@ const number = (e: Event) => Number((e.target as HTMLInputElement).value)
     <div class="mt-1 grid grid-cols-[repeat(auto-fill,minmax(170px,1fr))] gap-x-4 gap-y-2">
       <label v-for="s in setup.storefronts" :key="s.code" class="text-ink2" :class="`thread-${s.code}`"
         ><span class="dot mr-1.5" />{{ s.name }}, {{ s.currency
-        }}<input
-          class="field mt-0.5 block w-full"
-          type="number"
-          min="0"
-          step="0.01"
-          :value="base(product, s.code) ?? ''"
+        }}<NumberField
+          class="mt-0.5 block w-full"
+          :model-value="base(product, s.code)"
           :placeholder="base(parent, s.code) === null ? '' : `${base(parent, s.code)} from the parent`"
-          :aria-label="`Base price in ${s.name}, ${s.currency}`"
+          :label="`Base price in ${s.name}, ${s.currency}`"
+          :least="0"
+          :decimals="currencyDigits(s.currency)"
           :disabled="disabled"
-          @change="
-            emit('patch', { prices: [{ storefront: s.code, amount: text($event) === null ? null : number($event) }] })
-          "
+          @update:model-value="emit('patch', { prices: [{ storefront: s.code, amount: $event }] })"
       /></label>
     </div>
     <h2 class="mt-4">Special prices and steps</h2>
@@ -173,26 +169,27 @@ const number = (e: Event) => Number((e.target as HTMLInputElement).value)
             />
           </td>
           <td class="pb-1 pr-2">
-            <input
-              class="field w-14"
-              type="number"
-              min="1"
-              :value="p.quantity"
-              :aria-label="`From how many pieces, special price ${i + 1}`"
+            <NumberField
+              class="w-14"
+              :model-value="p.quantity"
+              :label="`From how many pieces, special price ${i + 1}`"
               :disabled="disabled"
-              @change="set(i, { quantity: number($event) || 1 })"
+              required
+              whole
+              :least="1"
+              @update:model-value="set(i, { quantity: $event! })"
             />
           </td>
           <td class="pb-1 pr-2">
-            <input
-              class="field w-20"
-              type="number"
-              min="0"
-              step="0.01"
-              :value="p.amount"
-              :aria-label="`Special price ${i + 1}`"
+            <NumberField
+              class="w-20"
+              :model-value="p.amount"
+              :label="`Special price ${i + 1}`"
               :disabled="disabled"
-              @change="set(i, { amount: number($event) })"
+              required
+              :least="0"
+              :decimals="currencyDigits(currencyOf(p.storefront))"
+              @update:model-value="set(i, { amount: $event! })"
             />
             <span class="text-[12px] text-ink2">{{ currencyOf(p.storefront) }}</span>
           </td>

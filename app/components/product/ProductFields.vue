@@ -22,8 +22,6 @@ watch(
   },
   { immediate: true },
 )
-const wholeNumber = (e: Event) =>
-  (e.target as HTMLInputElement).value === '' ? null : Number((e.target as HTMLInputElement).value)
 const text = (e: Event) => (e.target as HTMLInputElement).value.trim() || null
 /** The type that the category suggests, where the product is of another. */
 const suggested = computed(() => {
@@ -117,23 +115,25 @@ const rangeWords = computed(() =>
           @change="emit('patch', { gtin: text($event) })"
       /></label>
       <label class="text-ink2"
-        >Stock<input
-          class="field mt-0.5 block w-full"
-          type="number"
-          min="0"
-          :value="product.stock ?? ''"
+        >Stock<NumberField
+          class="mt-0.5 block w-full"
+          label="Stock"
+          :model-value="product.stock"
           :disabled="disabled"
-          @change="emit('patch', { stock: wholeNumber($event) })"
+          whole
+          :least="0"
+          @update:model-value="emit('patch', { stock: $event })"
       /></label>
       <label class="text-ink2"
-        >Smallest number sold<input
-          class="field mt-0.5 block w-full"
-          type="number"
-          min="1"
-          :value="product.minimum ?? ''"
+        >Smallest number sold<NumberField
+          class="mt-0.5 block w-full"
+          label="Smallest number sold"
+          :model-value="product.minimum"
           placeholder="1"
           :disabled="disabled"
-          @change="emit('patch', { minimum: wholeNumber($event) })"
+          whole
+          :least="1"
+          @update:model-value="emit('patch', { minimum: $event })"
       /></label>
       <label class="text-ink2"
         >Sold from<input

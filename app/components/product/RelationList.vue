@@ -35,8 +35,7 @@ const without = (fact: string) => Object.fromEntries(Object.entries(props.produc
   <div class="px-5">
     <template v-for="k in relationKinds" :key="k"
       ><p v-if="of(k).length" class="flex flex-wrap gap-x-4 gap-y-1 py-0.5">
-        <span class="w-32 text-ink2">{{ words[k] }}</span
-        ><span v-for="r in of(k)" :key="r.sku"
+        <span class="w-32 text-ink2">{{ words[k] }}</span><span v-for="r in of(k)" :key="r.sku"
           ><NuxtLink class="plain code" :to="`/catalogue/${segment(r.sku)}`">{{ r.sku }}</NuxtLink
           ><button
             v-if="!disabled"
@@ -63,8 +62,7 @@ const without = (fact: string) => Object.fromEntries(Object.entries(props.produc
     </p>
     <h3 class="pt-2 text-[13px] font-semibold">From other systems, kept as they are</h3>
     <p v-for="(v, k) in product.carried" :key="k" class="flex gap-3 py-0.5">
-      <span class="code w-32">{{ k }}</span
-      ><span>{{ v }}</span
+      <span class="code w-32">{{ k }}</span><span>{{ v }}</span
       ><button
         v-if="!disabled"
         type="button"

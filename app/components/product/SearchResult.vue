@@ -5,7 +5,10 @@ import { estimatedPixels } from '@core/house-style/count'
 import { cutTo } from '@core/search/check'
 import { firstStyles } from '@core/house-style/style'
 
-/** How the product stands in a list of search results of the edition: title, address and description, cut where they have no room. */
+/**
+ * How the product stands in a list of search results of the edition: title, address and description, cut where they
+ * have no room.
+ */
 const props = defineProps<{ sku: string; storefront: string; language: string; version: unknown }>()
 const { data } = useAsking(
   (signal) =>

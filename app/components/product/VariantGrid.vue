@@ -12,6 +12,8 @@ import {
   type VariantRow,
 } from '@core/catalogue/variants'
 import { gtinProblem } from '@core/gtin/check-digit'
+import { currencyDigits } from '@core/units/format'
+import { readTypedMeasure, readTypedNumber, splitTyped } from '@core/units/typed'
 import type { ProductDocument } from './document'
 
 /** The variants of a product: which attributes they differ in, every combination wanted, and only what must differ. */
@@ -33,6 +35,7 @@ const pictures = computed(() =>
 )
 const labelOf = (a: Attribute) => setup.label(a.labels, a.code)
 const shop = computed(() => lens.storefront)
+const currency = computed(() => setup.storefronts.find((s) => s.code === shop.value)?.currency ?? '')
 
 interface Row extends VariantRow {
   isNew: boolean
@@ -110,16 +113,21 @@ function toggleValue(code: string, v: Value) {
   const list = axes.value[code] ?? []
   axes.value = { ...axes.value, [code]: list.includes(v) ? list.filter((x) => x !== v) : [...list, v] }
 }
+/** A value of an attribute as it was typed; a measure may be typed without its unit. */
+function readValue(a: Attribute, text: string): Value | null {
+  const language = numberLanguage()
+  if (a.type === 'number' || a.type === 'measure') {
+    const read =
+      a.type === 'number' ? readTypedNumber(text, language) : readTypedMeasure(text, a.family!, a.unit ?? '', language)
+    if (read.problem !== undefined) throw new Error(read.problem)
+    return checkedValue(read.value, a)
+  }
+  return checkedValue(attributeTypes[a.type].fromCell(text, a, '.'), a)
+}
 /** Values that are no choice are written with commas between: 18 L, 22 L. */
 function readTyped(a: Attribute) {
   try {
-    const list = (typed.value[a.code] ?? '')
-      .split(/[,;]/)
-      .map((t) => t.trim())
-      .filter(Boolean)
-      .map((t) =>
-        checkedValue(attributeTypes[a.type].fromCell(a.unit && /^[\d.]+$/.test(t) ? `${t} ${a.unit}` : t, a, '.'), a)!,
-      )
+    const list = splitTyped(typed.value[a.code] ?? '').map((text) => readValue(a, text)!)
     axes.value = { ...axes.value, [a.code]: list }
   } catch (e) {
     tellProblem(new ApiProblem({ title: 'Not read', status: 422, detail: (e as Error).message }))
@@ -161,8 +169,6 @@ const set = (i: number, change: Partial<Row>) => {
 const usePattern = () => {
   rows.value = likePattern(rows.value, rows.value[pattern.value!]!, marked.value) as Row[]
 }
-const number = (e: Event) =>
-  (e.target as HTMLInputElement).value === '' ? null : Number((e.target as HTMLInputElement).value)
 const text = (e: Event) => (e.target as HTMLInputElement).value.trim() || null
 const price = (r: Row, n: number | null): Row['prices'] => ({ ...r.prices, [shop.value]: n })
 const busy = ref(false)
@@ -283,8 +289,9 @@ useKeys('Variants', [{ keys: 'Ctrl+S', does: 'Save the variants', always: true, 
                 r.values[c] === null || r.values[c] === undefined
                   ? 'not said'
                   : valueLabel(setup.attributes.get(c)!, r.values[c]!)
-              }}</span
-              ><small v-if="at(i, `value:${c}`)" class="block text-madder">{{ at(i, `value:${c}`)!.message }}</small>
+              }}</span><small v-if="at(i, `value:${c}`)" class="block text-madder">{{
+                at(i, `value:${c}`)!.message
+              }}</small>
             </td>
             <td class="py-1 pr-2">
               <input
@@ -309,27 +316,26 @@ useKeys('Variants', [{ keys: 'Ctrl+S', does: 'Save the variants', always: true, 
               /><small v-if="at(i, 'gtin')" class="block text-madder">{{ at(i, 'gtin')!.message }}</small>
             </td>
             <td class="py-1 pr-2">
-              <input
-                class="field w-16 !px-1.5"
-                type="number"
-                min="0"
-                step="0.01"
-                :value="r.prices[shop] ?? ''"
+              <NumberField
+                class="w-16 !px-1.5"
+                :model-value="r.prices[shop] ?? null"
                 :placeholder="String(basePriceIn(product, shop) ?? '')"
-                :aria-label="`Price of ${r.sku}`"
+                :label="`Price of ${r.sku}`"
                 :disabled="disabled"
-                @change="set(i, { prices: price(r, number($event)) })"
+                :least="0"
+                :decimals="currencyDigits(currency)"
+                @update:model-value="set(i, { prices: price(r, $event) })"
               />
             </td>
             <td class="py-1 pr-2">
-              <input
-                class="field w-14 !px-1.5"
-                type="number"
-                min="0"
-                :value="r.stock ?? ''"
-                :aria-label="`Stock of ${r.sku}`"
+              <NumberField
+                class="w-14 !px-1.5"
+                :model-value="r.stock"
+                :label="`Stock of ${r.sku}`"
                 :disabled="disabled"
-                @change="set(i, { stock: number($event) })"
+                whole
+                :least="0"
+                @update:model-value="set(i, { stock: $event })"
               />
             </td>
             <td class="py-1 pr-2">

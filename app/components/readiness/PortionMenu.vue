@@ -6,7 +6,7 @@ import type { PortionDocument } from '@contracts/readiness'
 const props = defineProps<{ portion: PortionDocument | null; condition: unknown; conditionWords: string }>()
 const emit = defineEmits<{ changed: [PortionDocument | null] }>()
 const setup = useSetupStore()
-const products = ref(12)
+const products = ref<number | null>(12)
 const storefront = ref('')
 const same = ref(false)
 watch(
@@ -25,7 +25,7 @@ async function save(close: () => void) {
       (
         await ask<PortionDocument>('PUT', '/api/readiness/portion', {
           body: {
-            products: products.value,
+            products: products.value ?? 12,
             storefront: storefront.value || null,
             filter: same.value ? props.condition : null,
           },
@@ -55,7 +55,15 @@ async function drop(close: () => void) {
           Every day, the products nearest to ready are yours. One is done when nothing blocks it any more.
         </p>
         <label class="flex items-center gap-2"
-          >Products a day<input v-model.number="products" class="field w-20" type="number" min="1" max="500" required
+          >Products a day<NumberField
+            v-model="products"
+            class="w-20"
+            label="Products a day"
+            live
+            required
+            whole
+            :least="1"
+            :most="500"
         /></label>
         <label class="flex items-center gap-2"
           >Ready in<select v-model="storefront" class="field">

@@ -27,6 +27,7 @@ const label = computed(() =>
     : setup.label(attribute.value?.labels, props.one.attribute),
 )
 const draft = ref<Value | null>(null)
+const problem = ref<string>()
 const places = shallowRef<FoundPlace[]>()
 watch(
   () => props.editing,
@@ -65,7 +66,7 @@ const offered = computed(() =>
     .map((a) => ({ address: `attribute:${a.code}`, label: setup.label(a.labels, a.code) })),
 )
 function save() {
-  if (draft.value !== null) emit('accept', draft.value)
+  if (draft.value !== null && problem.value === undefined) emit('accept', draft.value)
 }
 </script>
 
@@ -145,6 +146,7 @@ function save() {
           <ValueInput
             v-if="attribute"
             v-model="draft"
+            v-model:problem="problem"
             :attribute="attribute"
             :language="language"
             :label="`${label}, as it is accepted`"

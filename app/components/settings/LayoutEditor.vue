@@ -4,7 +4,10 @@ import { areaForms, looks, startingLooks, type AreaForm, type Layout, type Look 
 import { sentenceOf } from '@core/rules/sentence'
 import { codeOfName } from '@core/text/code'
 
-/** What a storefront's product page is made of: areas from top to bottom, built-in parts among what assignments bring, exceptions, cuts, and how it is drawn. */
+/**
+ * What a storefront's product page is made of: areas from top to bottom, built-in parts among what assignments bring,
+ * exceptions, cuts, and how it is drawn.
+ */
 const layout = defineModel<Layout>({ required: true })
 const props = defineProps<{ disabled: boolean }>()
 const setup = useSetupStore()
@@ -164,16 +167,16 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
           >
             <option v-for="f in areaForms" :key="f" :value="f">{{ formWords[f] }}</option>
           </select>
-          <input
-            class="field w-full"
-            type="number"
-            min="1"
-            max="1000"
+          <NumberField
+            class="w-full"
             placeholder="any"
-            :aria-label="`Most parts in ${areaName(a.area, [a])}`"
-            :value="a.limit ?? ''"
+            :label="`Most parts in ${areaName(a.area, [a])}`"
+            :model-value="a.limit"
             :disabled="disabled"
-            @change="setArea(i, { limit: Number(($event.target as HTMLInputElement).value) || null })"
+            whole
+            :least="1"
+            :most="1000"
+            @update:model-value="setArea(i, { limit: $event })"
           />
           <label class="flex min-h-6 items-center gap-1.5"
             ><input
@@ -249,13 +252,14 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
         >
           <option v-for="a in layout.areas" :key="a.area" :value="a.area">{{ areaName(a.area, [a]) }}</option>
         </select>
-        <input
-          class="field w-full"
-          type="number"
-          :aria-label="`Order of ${partWords[p.part]}`"
-          :value="p.order"
+        <NumberField
+          class="w-full"
+          :label="`Order of ${partWords[p.part]}`"
+          :model-value="p.order"
           :disabled="disabled"
-          @change="setPart(i, { order: Math.round(Number(($event.target as HTMLInputElement).value)) || 0 })"
+          required
+          whole
+          @update:model-value="setPart(i, { order: $event! })"
         />
         <input
           class="field w-full"
@@ -297,8 +301,9 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
       </p>
       <ul>
         <li v-for="(e, i) in layout.exceptions" :key="i" class="flex items-baseline gap-3 border-b border-hair py-1">
-          <span>{{ said(e.change) }}</span
-          ><span class="font-serif italic text-ink2">{{ sentenceOf(e.rule, setup.forCore) }}</span
+          <span>{{ said(e.change) }}</span><span class="font-serif italic text-ink2">{{
+            sentenceOf(e.rule, setup.forCore)
+          }}</span
           ><button
             v-if="!disabled"
             type="button"
@@ -346,12 +351,14 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
           >
             <option v-for="f in areaForms" :key="f" :value="f">{{ formWords[f] }}</option>
           </select>
-          <input
+          <NumberField
             v-if="exception.what === 'move'"
-            v-model.number="exception.order"
-            class="field w-20"
-            type="number"
-            aria-label="Order of the exception"
+            class="w-20"
+            label="Order of the exception"
+            :model-value="exception.order"
+            required
+            whole
+            @update:model-value="exception.order = $event!"
           />
           <button class="plain" type="submit" :disabled="!exception.rule">Add it</button></template
         >

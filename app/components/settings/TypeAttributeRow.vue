@@ -31,6 +31,12 @@ const rule = computed<BuilderGroup>({
   },
 })
 const draft = ref<Value | null>(null)
+const problem = ref<string>()
+function setDefault(value: Value | null) {
+  if (value !== null && problem.value !== undefined) return
+  set({ default: value })
+  open.value = ''
+}
 function openDefault() {
   draft.value = structuredClone(toRaw(use.value.default))
   open.value = open.value === 'default' ? '' : 'default'
@@ -127,34 +133,19 @@ const toggle = (code: string) =>
     <form
       v-if="open === 'default' && attribute"
       class="mb-2 ml-8 flex items-end gap-3 border-l-2 border-hair2 pl-3"
-      @submit.prevent="
-        set({ default: draft })
-        open = ''
-      "
+      @submit.prevent="setDefault(draft)"
     >
       <ValueInput
         v-model="draft"
+        v-model:problem="problem"
         class="min-w-60"
         :attribute="attribute"
         :language="setup.source"
         :label="`Default of ${label}`"
         :values="[]"
-        @done="
-          set({ default: draft })
-          open = ''
-        "
+        @done="setDefault(draft)"
       /><button class="act" type="submit">Take it</button
-      ><button
-        v-if="use.default !== null"
-        class="plain"
-        type="button"
-        @click="
-          set({ default: null })
-          open = ''
-        "
-      >
-        No default
-      </button>
+      ><button v-if="use.default !== null" class="plain" type="button" @click="setDefault(null)">No default</button>
     </form>
   </div>
 </template>

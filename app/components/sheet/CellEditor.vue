@@ -25,18 +25,13 @@ const pulled =
 const typedValue = (): Value | null => {
   if (props.typed === '') return structuredClone(toRaw(pulled)) as Value | null
   const type = attribute.value?.type
-  const n = Number(props.typed)
-  if (type === 'number') return Number.isNaN(n) ? null : n
-  if (type === 'measure')
-    return Number.isNaN(n)
-      ? null
-      : { value: n, unit: (pulled as { unit?: string } | null)?.unit ?? attribute.value!.unit ?? '' }
   return type === 'text' || type === 'long-text' || type === 'link'
     ? props.typed
     : (structuredClone(toRaw(pulled)) as Value | null)
 }
 const value = ref<Value | null>(attribute.value ? typedValue() : null)
 const text = ref(props.typed || props.cell.text)
+const problem = ref<string>()
 const codes = computed(() => {
   if (props.column.kind !== 'field') return undefined
   switch (props.column.field) {
@@ -70,7 +65,7 @@ onMounted(() =>
 )
 let done = false
 function write(next: 'down' | 'right' | 'stay') {
-  if (done) return
+  if (done || problem.value !== undefined) return
   done = true
   emit('write', attribute.value ? { value: value.value } : { text: text.value }, next)
 }
@@ -116,10 +111,12 @@ function left(e: FocusEvent) {
     <template v-if="attribute">
       <ValueInput
         v-model="value"
+        v-model:problem="problem"
         :attribute="attribute"
         :language="language"
         :label="label"
         :values="[]"
+        :typed="typed"
         @done="write('down')"
       />
       <p v-if="large" class="mt-1.5 flex items-center gap-3">

@@ -71,8 +71,9 @@ const gaps = computed(() =>
               @keydown.alt.down.prevent="move(i, i + 1)"
               @keydown.delete.prevent="chosen = chosen.filter((x) => x !== c)"
             >
-              <span data-handle class="w-5 cursor-grab text-ink3">{{ i + 1 }}</span
-              ><span class="min-w-0 flex-1 truncate">{{ label(c) }}</span
+              <span data-handle class="w-5 cursor-grab text-ink3">{{ i + 1 }}</span><span
+                class="min-w-0 flex-1 truncate"
+                >{{ label(c) }}</span
               ><button
                 type="button"
                 class="px-1 text-ink2"
@@ -107,8 +108,10 @@ const gaps = computed(() =>
                 class="flex w-full items-baseline gap-3 px-5 py-1 text-left hover:bg-shade focus:bg-indigowash"
                 @click="add(c.id)"
               >
-                <span class="truncate">{{ c.label }}</span
-                ><b v-if="c.needed && c.missing" class="shrink-0 text-[12px] font-semibold text-madder">needed</b
+                <span class="truncate">{{ c.label }}</span><b
+                  v-if="c.needed && c.missing"
+                  class="shrink-0 text-[12px] font-semibold text-madder"
+                  >needed</b
                 ><span class="ml-auto shrink-0 text-[12px] text-ink2">{{ lacking(c) }}</span>
               </button>
             </li>

@@ -83,8 +83,9 @@ async function put(close: () => void) {
               close()
             "
           >
-            <span class="truncate">{{ l.name }}</span
-            ><span class="ml-auto text-[12px] text-ink2">{{ l.products.toLocaleString('en-GB') }}</span>
+            <span class="truncate">{{ l.name }}</span><span class="ml-auto text-[12px] text-ink2">{{
+              l.products.toLocaleString('en-GB')
+            }}</span>
           </button>
         </li>
       </ul>

@@ -23,7 +23,9 @@ const lens = useLensStore()
 const setup = useSetupStore()
 
 const lensBody = computed(() => ({ ...lens.body, language: lens.language }))
-/** A row with its cells by their columns: while other columns are being fetched, the old cells stand where they belong. */
+/**
+ * A row with its cells by their columns: while other columns are being fetched, the old cells stand where they belong.
+ */
 type Row = SheetRow & { at: Record<string, SheetCell> }
 async function page(offset: number, limit: number, signal: AbortSignal): Promise<{ count: number; items: Row[] }> {
   const columns = props.columns.map((c) => c.id)
@@ -297,8 +299,12 @@ defineExpose({
   renew: () => list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0),
 })
 /** How a row is marked: rows are drawn anew only where that, or what they hold, has changed. */
-const markOf = (row: number) =>
-  `${row >= range.block.value.top && row <= range.block.value.bottom ? `${range.block.value.left}-${range.block.value.right}` : ''}|${row === at.row ? at.column : ''}`
+function markOf(row: number): string {
+  const { top, bottom, left, right } = range.block.value
+  const block = row >= top && row <= bottom ? `${left}-${right}` : ''
+  const current = row === at.row ? at.column : ''
+  return `${block}|${current}`
+}
 const rightLanguage = (cell: SheetCell, c: SheetColumn) =>
   c.kind === 'attribute' && c.attribute.translatable && cell.language ? cell.language : undefined
 const id = useId()
@@ -473,87 +479,4 @@ const id = useId()
   </div>
 </template>
 
-<style scoped>
-.sheet {
-  contain: strict;
-}
-.row {
-  display: grid;
-  height: 32px;
-  align-items: stretch;
-  contain: layout style;
-  border-bottom: 1px solid var(--hair);
-}
-.row > * {
-  padding: 0 8px;
-  line-height: 31px;
-}
-.row.head {
-  height: 29px;
-  border-bottom-color: var(--hair-strong);
-  font-weight: 600;
-  font-size: 12.5px;
-}
-.row.head > * {
-  line-height: 28px;
-}
-.row.head > [role='columnheader']:not(.rowhead) {
-  border-right: 1px solid var(--hair);
-}
-.rowhead {
-  padding-left: 20px;
-  border-right: 1px solid var(--hair-strong);
-  user-select: none;
-}
-.rowhead.current {
-  background: var(--indigo-wash);
-}
-.cell {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-  border-right: 1px solid var(--hair);
-  cursor: cell;
-  user-select: none;
-  border-bottom: none;
-}
-.cell.from-inherited,
-.cell.from-default {
-  border-bottom: none;
-  color: var(--ink-2);
-}
-.cell.from-inherited > span {
-  text-decoration: underline dashed var(--ink-3) 1px;
-  text-underline-offset: 4px;
-}
-.cell.from-fallback {
-  border-bottom: none;
-  font-style: italic;
-  color: var(--ink-2);
-}
-.cell.from-fallback > span {
-  text-decoration: underline dotted var(--ochre) 1.5px;
-  text-underline-offset: 4px;
-}
-.cell.from-default > span {
-  text-decoration: underline double var(--hair-strong) 1px;
-  text-underline-offset: 4px;
-}
-.cell.marked {
-  background: var(--indigo-wash);
-}
-.cell.at {
-  outline: 2px solid var(--indigo);
-  outline-offset: -2px;
-  background: var(--sheet);
-}
-.cell.refused {
-  color: var(--madder);
-  background: var(--madder-wash);
-  text-decoration: underline wavy var(--madder) 1px;
-  text-underline-offset: 3px;
-}
-.cell.pending {
-  opacity: 0.55;
-}
-</style>
+<style scoped src="./sheet-grid.css"></style>

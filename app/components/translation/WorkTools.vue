@@ -3,7 +3,10 @@ import { exchangeFormats, type ExchangeFormat } from '@contracts/translation'
 import { effortBands, firstWeights, type EffortBand, type EffortCount } from '@core/translation/effort'
 import { targetChecks } from '@core/translation/checks/registry'
 
-/** What is done with all texts that are found, or with those marked: counted, checked, translated beforehand, sent out, given to somebody; and files that come back. */
+/**
+ * What is done with all texts that are found, or with those marked: counted, checked, translated beforehand, sent out,
+ * given to somebody; and files that come back.
+ */
 const props = defineProps<{
   /** The question as calls take it. */ asked: Record<string, unknown>
   count: number
@@ -110,7 +113,7 @@ const bandWords: Record<EffortBand, string> = {
   '101': '101, in context',
   repeated: 'repeated',
 }
-const from = ref<number>(85)
+const from = ref<number | null>(85)
 const memory = ref(true)
 const machine = ref(true)
 const format = ref<ExchangeFormat>('xliff-2.1')
@@ -184,7 +187,6 @@ async function putBack(step: number) {
   emit('done')
 }
 const number = (n: number | undefined) => (n ?? 0).toLocaleString('en-GB')
-const percent = (v: number) => `${Math.round(v * 100)}`
 </script>
 
 <template>
@@ -211,13 +213,15 @@ const percent = (v: number) => `${Math.round(v * 100)}`
           >A word of each kind weighs, in hundredths of a new one (common practice, to be set as agreed):</span
         ><label v-for="b in effortBands" :key="b" class="text-ink2"
           >{{ bandWords[b]
-          }}<input
-            class="field ml-1 w-14"
-            type="number"
-            min="0"
-            max="200"
-            :value="percent(weights[b])"
-            @change="weights[b] = Number(($event.target as HTMLInputElement).value) / 100"
+          }}<NumberField
+            class="ml-1 w-14"
+            :label="bandWords[b]"
+            :model-value="Math.round(weights[b] * 100)"
+            required
+            whole
+            :least="0"
+            :most="200"
+            @update:model-value="weights[b] = $event! / 100"
         /></label>
         <button
           class="act main"
@@ -283,13 +287,15 @@ const percent = (v: number) => `${Math.round(v * 100)}`
     <div v-else-if="tool === 'before'" class="flex flex-wrap items-center gap-4 pt-2">
       <label class="flex items-center gap-1.5"
         ><input v-model="memory" type="checkbox" /> from the memory, matches of</label
-      ><input
-        v-model.number="from"
-        class="field w-16"
-        type="number"
-        min="70"
-        max="101"
-        aria-label="The least score of a match"
+      ><NumberField
+        v-model="from"
+        class="w-16"
+        label="The least score of a match"
+        live
+        required
+        whole
+        :least="70"
+        :most="101"
       /><span>and above</span>
       <label class="flex items-center gap-1.5"><input v-model="machine" type="checkbox" /> the rest by machine</label>
       <button
@@ -339,9 +345,8 @@ const percent = (v: number) => `${Math.round(v * 100)}`
       /></label>
       <template v-if="result?.refusedCount !== undefined"
         ><p class="pt-1.5" role="status">
-          <b class="font-semibold">{{ back }}</b
-          >: {{ number(result.taken) }} segments taken, {{ number(result.unchanged) }} as they were,
-          {{ number(result.refusedCount) }} refused.
+          <b class="font-semibold">{{ back }}</b>: {{ number(result.taken) }} segments taken,
+          {{ number(result.unchanged) }} as they were, {{ number(result.refusedCount) }} refused.
           <button v-if="result.step != null" class="plain" type="button" @click="putBack(result.step)">
             Put it back
           </button>

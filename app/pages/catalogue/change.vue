@@ -107,9 +107,12 @@ const change = computed<BulkChange | undefined>(() =>
     : undefined,
 )
 /** What is still to be said, from the same check that the server makes. */
-const missing = computed(() =>
-  change.value ? (checkBulkChange(change.value, setup.forCore)[0]?.message ?? '') : 'Choose a field.',
-)
+/** Why the value that is typed cannot be read. */
+const problemOfValue = ref<string>()
+const missing = computed(() => {
+  if (!change.value) return 'Choose a field.'
+  return problemOfValue.value ?? checkBulkChange(change.value, setup.forCore)[0]?.message ?? ''
+})
 const body = computed(() => ({ filter: condition.value, lens: { storefront: lens.storefront }, change: change.value }))
 
 const made = shallowRef<BulkReport>()
@@ -228,6 +231,7 @@ useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always:
             v-else
             :key="attributeCode + kind"
             v-model="value"
+            v-model:problem="problemOfValue"
             class="max-w-[560px]"
             :attribute="attribute"
             :language="language"

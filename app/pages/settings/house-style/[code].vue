@@ -36,9 +36,8 @@ const limits = [
   ['points', 'Key points'],
   ['pixels', 'Pixels in search results'],
 ] as const
-function bound(which: 'characters' | 'words' | 'points' | 'pixels', end: keyof Bounds, e: Event) {
-  const text = (e.target as HTMLInputElement).value
-  const next = { least: null, most: null, ...draft.value!.settings[which], [end]: text === '' ? null : Number(text) }
+function bound(which: 'characters' | 'words' | 'points' | 'pixels', end: keyof Bounds, to: number | null) {
+  const next = { least: null, most: null, ...draft.value!.settings[which], [end]: to }
   set({ [which]: next.least === null && next.most === null ? undefined : next })
 }
 /** Sets what is said; what is not said any more is left to more general parts. */
@@ -166,22 +165,22 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
             <span class="flex items-center gap-2"
               ><label
                 >from
-                <input
-                  class="field ml-1 w-24"
-                  type="number"
-                  min="0"
-                  :aria-label="`${name}, at least`"
-                  :value="draft.settings[which]?.least ?? ''"
-                  @change="bound(which, 'least', $event)" /></label
+                <NumberField
+                  class="ml-1 w-24"
+                  :label="`${name}, at least`"
+                  :model-value="draft.settings[which]?.least ?? null"
+                  whole
+                  :least="0"
+                  @update:model-value="bound(which, 'least', $event)" /></label
               ><label
                 >to
-                <input
-                  class="field ml-1 w-24"
-                  type="number"
-                  min="0"
-                  :aria-label="`${name}, at most`"
-                  :value="draft.settings[which]?.most ?? ''"
-                  @change="bound(which, 'most', $event)" /></label
+                <NumberField
+                  class="ml-1 w-24"
+                  :label="`${name}, at most`"
+                  :model-value="draft.settings[which]?.most ?? null"
+                  whole
+                  :least="0"
+                  @update:model-value="bound(which, 'most', $event)" /></label
             ></span>
           </template>
           <label for="banned" class="pt-1.5 text-ink2"
@@ -267,14 +266,14 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
           <label for="ease" class="pt-1.5 text-ink2"
             >Reading ease<small class="block">English, German, French; 60 is plain</small></label
           >
-          <input
+          <NumberField
             id="ease"
-            class="field w-24"
-            type="number"
-            min="-100"
-            max="120"
-            :value="draft.settings.ease ?? ''"
-            @change="set({ ease: value($event) === '' ? undefined : Number(value($event)) })"
+            class="w-24"
+            label="Reading ease"
+            :model-value="draft.settings.ease ?? null"
+            :least="-100"
+            :most="120"
+            @update:model-value="set({ ease: $event ?? undefined })"
           />
           <label for="voice" class="pt-1.5 text-ink2"
             >Voice<small class="block">for people and for drafts</small></label
