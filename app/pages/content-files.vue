@@ -119,7 +119,7 @@ const words: Record<string, string> = {
             <ul class="pt-1">
               <li v-for="(r, i) in report.rejected" :key="i" class="border-b border-hair py-1">
                 <span class="code">{{ words[r.kind] ?? r.kind }} {{ r.code }} {{ r.path }}</span>
-                <span class="text-madder">{{ r.message }}</span>
+                {{ ' ' }}<span class="text-madder">{{ r.message }}</span>
               </li>
             </ul>
           </template>

@@ -272,8 +272,8 @@ const codes = computed(() =>
       >
     </div>
     <p v-if="showing" class="flex items-baseline gap-2 border-t border-hair px-5 py-1.5">
-      <span class="text-ink2">Only products with:</span> <b class="font-semibold">{{ showing }}</b>
-      <button class="plain" type="button" @click="view.fix = ''">Show the others too</button>
+      <span class="text-ink2">Only products with:</span> <b class="font-semibold">{{ showing }}</b> {{ ' '
+      }}<button class="plain" type="button" @click="view.fix = ''">Show the others too</button>
     </p>
     <div v-if="building" class="max-h-[30vh] overflow-auto border-t border-hair px-5 py-2">
       <p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p>

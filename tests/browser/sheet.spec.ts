@@ -114,7 +114,7 @@ test('finds by conditions, keeps views for everybody, and changes what is marked
   await page.getByRole('button', { name: 'Add a condition' }).click()
   await page.getByLabel('Field').selectOption({ label: 'Load limit' })
   await page.getByLabel('How Load limit is compared').selectOption({ label: 'at least' })
-  await page.getByRole('spinbutton').first().fill('25')
+  await page.getByLabel('Value of Load limit', { exact: true }).fill('25')
   await expect(page.getByText('products found')).toBeVisible()
   const number = async () => Number((await page.getByRole('status').first().innerText()).match(/\d+/)![0])
   await expect.poll(number).toBeLessThan(20)

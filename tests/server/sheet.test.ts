@@ -167,6 +167,33 @@ describe('cells that are written', () => {
     await write({ sku: 'B-011', column: 'grade', text: '' })
     expect(await cell('B-011', 'grade')).toMatchObject({ value: 3 })
   })
+  it('hold numbers that are read each by the sign that it can only have', async () => {
+    const cells = [
+      { sku: 'B-020', column: 'weight', text: '1,5 kg' },
+      { sku: 'B-021', column: 'price@uk', text: '1.234,50' },
+      { sku: 'B-022', column: 'price@uk', text: '0,5' },
+    ]
+    expect(await writeCells(maren, { lens, decimalSign: '.', cells }, now)).toMatchObject({ written: 3, refused: [] })
+    expect(await cell('B-021', 'price@uk')).toMatchObject({ base: 1234.5 })
+    expect(await cell('B-020', 'weight')).toMatchObject({ value: { value: 1.5, unit: 'kg' } })
+  })
+  it('hold numbers that read in two ways, which the others decide, or whoever writes them', async () => {
+    const open = { sku: 'B-023', column: 'price@uk', text: '1,234' }
+    const price = async () => (await cell('B-023', 'price@uk')).base
+    await writeCells(maren, { lens, decimalSign: '.', cells: [open] }, now)
+    expect(await price()).toBe(1234)
+    await writeCells(maren, { lens, decimalSign: ',', cells: [open] }, now)
+    expect(await price()).toBe(1.234)
+    await writeCells(
+      maren,
+      { lens, decimalSign: ',', cells: [open, { sku: 'B-024', column: 'price@uk', text: '0.5' }] },
+      now,
+    )
+    expect(await price()).toBe(1234)
+    const torn = [open, { ...open, sku: 'B-024', text: '0.5' }, { ...open, sku: 'B-025', text: '0,5' }]
+    const report = await writeCells(maren, { lens, decimalSign: '.', cells: torn }, now)
+    expect(report).toMatchObject({ refused: [{ sku: 'B-023', message: expect.stringContaining('two ways') }] })
+  })
   it('are for those who may write them', async () => {
     const report = await writeCells(
       luc,

@@ -167,10 +167,11 @@ const changed = computed(() => (data.value?.storefronts ?? []).filter((s) => s.g
       <ul class="pt-1">
         <li v-for="c in collisions" :key="c.words" class="pb-1.5">
           <span :class="c.heavy ? 'text-madder' : 'text-ochre'">{{ c.words }}</span>
-          <NuxtLink v-if="c.with" class="plain" :to="`/assignments/${segment(c.with.code)}`">{{
+          {{ ' '
+          }}<NuxtLink v-if="c.with" class="plain" :to="`/assignments/${segment(c.with.code)}`">{{
             c.with.name
           }}</NuxtLink>
-          <small class="text-ink2">{{ c.storefronts.map(setup.storefrontName).join(', ') }}</small>
+          {{ ' ' }}<small class="text-ink2">{{ c.storefronts.map(setup.storefrontName).join(', ') }}</small>
           <span v-if="c.sample.length" class="block text-[12px]"
             >for example
             <button type="button" class="plain min-h-6" @click="emit('look', c.sample[0]!.sku)">

@@ -54,10 +54,7 @@ useReorder(
       class="field mt-1 w-full"
       :aria-label="`${label}: add a question`"
       value=""
-      @change="
-        set([...chosen, ($event.target as HTMLSelectElement).value])
-        ;($event.target as HTMLSelectElement).value = ''
-      "
+      @change="set([...chosen, takeChoice($event)])"
     >
       <option value="" disabled>
         {{ questions.length === 0 ? 'The library has no questions yet' : 'Add a question' }}

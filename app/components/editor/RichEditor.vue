@@ -265,6 +265,10 @@ function pick(v: OfferedValue) {
     .insertContent({ type: 'inlineValue', attrs: { address: v.address } })
     .run()
 }
+function togglePicker() {
+  picking.value = !picking.value
+  pickQuery.value = ''
+}
 </script>
 
 <template>
@@ -315,10 +319,7 @@ function pick(v: OfferedValue) {
         aria-label="@ value of the product"
         :aria-expanded="picking"
         @mousedown.prevent
-        @click="
-          picking = !picking
-          pickQuery = ''
-        "
+        @click="togglePicker"
       >
         @ value
       </button>

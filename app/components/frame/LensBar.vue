@@ -36,6 +36,10 @@ const initials = computed(
       .join('')
       .slice(0, 2) ?? '',
 )
+function backToNow(close: () => void) {
+  lens.set({ at: '' })
+  close()
+}
 </script>
 
 <template>
@@ -92,16 +96,7 @@ const initials = computed(
             />
           </label>
           <p class="mt-1 text-ink3">In the storefront’s time zone.</p>
-          <button
-            class="act mt-2"
-            type="button"
-            @click="
-              lens.set({ at: '' })
-              close()
-            "
-          >
-            Back to now
-          </button>
+          <button class="act mt-2" type="button" @click="backToNow(close)">Back to now</button>
         </PopoverPanel>
       </Popover>
     </div>

@@ -86,6 +86,10 @@ const shown: { shape: Shape; name: string }[] = [
 ]
 const cut = (shape: Shape) => cutTo(shape, props.width, props.height, crop.value, focus.value)
 const source = computed(() => `${pictureUrl(props.name, 800, 'uncut')}&of=${props.digest.slice(0, 8)}`)
+function clear() {
+  crop.value = null
+  focus.value = null
+}
 </script>
 
 <template>
@@ -136,17 +140,7 @@ const source = computed(() => `${pictureUrl(props.name, 800, 'uncut')}&of=${prop
     </div>
     <p class="mt-1.5 flex flex-wrap gap-x-4 text-[12px] text-ink2">
       <span>Click where the eye should rest; drag the edges in. Arrows move both.</span
-      ><button
-        v-if="!disabled && (crop || focus)"
-        type="button"
-        class="plain"
-        @click="
-          crop = null
-          focus = null
-        "
-      >
-        All of it again
-      </button>
+      ><button v-if="!disabled && (crop || focus)" type="button" class="plain" @click="clear">All of it again</button>
     </p>
     <div class="mt-2.5 flex flex-wrap items-end gap-4" aria-label="As it will be cut">
       <figure v-for="s in shown" :key="s.shape">

@@ -191,7 +191,7 @@ const text = (e: Event) => (e.target as HTMLInputElement).value || null
               :decimals="currencyDigits(currencyOf(p.storefront))"
               @update:model-value="set(i, { amount: $event! })"
             />
-            <span class="text-[12px] text-ink2">{{ currencyOf(p.storefront) }}</span>
+            {{ ' ' }}<span class="text-[12px] text-ink2">{{ currencyOf(p.storefront) }}</span>
           </td>
           <td class="pb-1">
             <button

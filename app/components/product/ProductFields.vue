@@ -203,8 +203,8 @@ const rangeWords = computed(() =>
           @update:model-value="moreCategory"
       /></span>
       <span class="text-ink2"
-        >Sold: <span class="text-ink">{{ rangeWords }}</span>
-        <button v-if="!disabled && !ranges" type="button" class="plain" @click="ranges = [...product.range]">
+        >Sold: <span class="text-ink">{{ rangeWords }}</span> {{ ' '
+        }}<button v-if="!disabled && !ranges" type="button" class="plain" @click="ranges = [...product.range]">
           Change
         </button></span
       >

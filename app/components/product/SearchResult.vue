@@ -76,7 +76,8 @@ const borrowed = computed(() =>
           :max="w.most"
           :aria-label="`${w.what}: ${w.is} of ${w.most} pixels`"
         />
-        <span :class="{ 'font-semibold text-ochre': w.is > w.most }">{{ w.is }} of {{ w.most }} pixels</span></span
+        {{ ' '
+        }}<span :class="{ 'font-semibold text-ochre': w.is > w.most }">{{ w.is }} of {{ w.most }} pixels</span></span
       >
       <span v-if="borrowed">{{ borrowed }}</span>
       <span v-if="data.slug.former.length"

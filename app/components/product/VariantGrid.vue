@@ -217,6 +217,11 @@ async function save() {
   }
 }
 useKeys('Variants', [{ keys: 'Ctrl+S', does: 'Save the variants', always: true, run: () => void save() }])
+/** Takes the new rows that are marked away; variants that are stored stay. */
+function removeNewRows() {
+  rows.value = rows.value.filter((r, i) => !r.isNew || !marked.value.includes(i))
+  marked.value = []
+}
 </script>
 
 <template>
@@ -388,10 +393,7 @@ useKeys('Variants', [{ keys: 'Ctrl+S', does: 'Save the variants', always: true, 
         v-if="rows.some((r, i) => r.isNew && marked.includes(i))"
         type="button"
         class="plain"
-        @click="
-          rows = rows.filter((r, i) => !r.isNew || !marked.includes(i))
-          marked = []
-        "
+        @click="removeNewRows"
       >
         Take marked new rows out
       </button>

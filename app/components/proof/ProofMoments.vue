@@ -70,7 +70,8 @@ const words = { comes: 'comes', goes: 'goes', moves: 'moves', text: 'reads other
       <div v-if="chosen" class="border-l-[3px] border-indigo pl-2.5" role="status">
         <p>
           <b class="font-semibold">{{ when(chosen) }}</b>
-          <button type="button" class="plain ml-2 min-h-6" @click="lens.set({ at: chosen.local })">
+          {{ ' '
+          }}<button type="button" class="plain ml-2 min-h-6" @click="lens.set({ at: chosen.local })">
             Look at the page then
           </button>
         </p>

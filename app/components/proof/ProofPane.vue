@@ -94,6 +94,11 @@ function notMeant(l: LeftOut) {
     l.piece === 'faq'
   )
 }
+/** Shows why a part is there; or nothing any more. */
+function askAbout(piece: string | null) {
+  asked.value = piece
+  askedOut.value = null
+}
 </script>
 
 <template>
@@ -135,8 +140,8 @@ function notMeant(l: LeftOut) {
             <span :class="c.what === 'goes' ? 'text-madder' : c.what === 'comes' ? 'text-weld' : 'text-ink2'">{{
               changeWords[c.what]
             }}</span>
-            <b class="font-semibold">{{ c.title }}</b>
-            <span class="text-ink2">{{ areaName(c.area, data.layout) }}</span>
+            {{ ' ' }}<b class="font-semibold">{{ c.title }}</b> {{ ' '
+            }}<span class="text-ink2">{{ areaName(c.area, data.layout) }}</span>
           </li>
         </ul>
       </div>
@@ -153,10 +158,7 @@ function notMeant(l: LeftOut) {
         :page="data"
         :language="lens.language"
         :asked="asked"
-        @ask="
-          asked = $event
-          askedOut = null
-        "
+        @ask="askAbout($event)"
       />
       <div class="max-h-[40%] overflow-auto px-3.5 pb-3 pt-2 text-[12px]" tabindex="0" aria-label="Reasons">
         <div class="flex flex-wrap items-baseline gap-x-3 gap-y-1">
@@ -168,10 +170,7 @@ function notMeant(l: LeftOut) {
             class="plain min-h-6"
             :class="{ 'text-ink border-ink': asked === p.piece }"
             :aria-pressed="asked === p.piece"
-            @click="
-              asked = asked === p.piece ? null : p.piece
-              askedOut = null
-            "
+            @click="askAbout(asked === p.piece ? null : p.piece)"
           >
             {{ p.title }}
           </button>

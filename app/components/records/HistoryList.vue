@@ -84,7 +84,7 @@ async function putBack(e: Entry) {
             :class="{ truncate: !open.includes(e.id) }"
           >
             <span class="text-ink2">{{ words(d.path) }}:</span> <del class="gone">{{ valueShown(d.before) }}</del>
-            <ins class="come">{{ valueShown(d.after) }}</ins>
+            {{ ' ' }}<ins class="come">{{ valueShown(d.after) }}</ins>
           </p>
           <button
             v-if="!open.includes(e.id) && visible(e).length > 0"

@@ -116,7 +116,8 @@ function save() {
       <span v-else-if="!open" class="ml-auto shrink-0 text-ink2"
         >{{ one.state
         }}<template v-if="one.decided"> by {{ one.decided.by ?? 'nobody' }}, {{ whenShown(one.decided.at) }}</template>
-        <button v-if="!readonly && one.state !== 'replaced'" type="button" class="plain ml-2" @click="emit('reopen')">
+        {{ ' '
+        }}<button v-if="!readonly && one.state !== 'replaced'" type="button" class="plain ml-2" @click="emit('reopen')">
           Take it back
         </button></span
       >

@@ -27,6 +27,10 @@ function add() {
   at.value = pages.value.length - 1
   name.value = ''
 }
+function removePage(page: StandingPage) {
+  pages.value = pages.value.filter((p) => p !== page)
+  at.value = 0
+}
 </script>
 
 <template>
@@ -68,15 +72,7 @@ function add() {
             maxlength="120"
             @change="set({ name: ($event.target as HTMLInputElement).value })" /></label
         ><span class="code pb-1.5">page:{{ page.code }}</span
-        ><button
-          v-if="!disabled"
-          type="button"
-          class="plain ml-auto pb-1.5"
-          @click="
-            pages = pages.filter((p) => p !== page)
-            at = 0
-          "
-        >
+        ><button v-if="!disabled" type="button" class="plain ml-auto pb-1.5" @click="removePage(page)">
           Take it out
         </button>
       </p>

@@ -56,7 +56,8 @@ const found = computed(() => {
             :to="{ path: `/catalogue/${segment(i.sku)}`, query: { field: i.field } }"
             >{{ i.sku }}</NuxtLink
           >
-          <small class="text-ink2"
+          {{ ' '
+          }}<small class="text-ink2"
             >{{ setup.label(setup.attributes.get(i.field)?.labels, i.field) }}, {{ i.language }}</small
           ><span class="block font-serif" dir="auto" :lang="i.language"
             >…{{ i.before }}<mark class="bg-madderwash text-madder">{{ i.word }}</mark

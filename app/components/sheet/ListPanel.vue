@@ -62,6 +62,10 @@ async function put(close: () => void) {
     busy.value = false
   }
 }
+function show(code: string, close: () => void) {
+  emit('show', code)
+  close()
+}
 </script>
 
 <template>
@@ -78,10 +82,7 @@ async function put(close: () => void) {
           <button
             type="button"
             class="flex w-full items-baseline gap-3 px-1 py-0.5 text-left hover:bg-shade"
-            @click="
-              emit('show', l.code)
-              close()
-            "
+            @click="show(l.code, close)"
           >
             <span class="truncate">{{ l.name }}</span><span class="ml-auto text-[12px] text-ink2">{{
               l.products.toLocaleString('en-GB')

@@ -112,8 +112,8 @@ const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'num
             :disabled="readonly"
             @click="emit('term', termIn(t, desk.language)!.term)"
           >
-            {{ termIn(t, desk.source)!.term }} <span aria-hidden="true">=</span>
-            <b class="font-serif font-semibold" :lang="lens.language">{{ termIn(t, desk.language)!.term }}</b>
+            {{ termIn(t, desk.source)!.term }} <span aria-hidden="true">=</span> {{ ' '
+            }}<b class="font-serif font-semibold" :lang="lens.language">{{ termIn(t, desk.language)!.term }}</b>
           </button>
           <span v-if="termIn(t, desk.language)!.forbidden.length" class="ml-2 text-ink2"
             >not <s v-for="f in termIn(t, desk.language)!.forbidden" :key="f" :lang="lens.language">{{ f }}</s></span
@@ -144,8 +144,8 @@ const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'num
       <ul>
         <li v-for="(f, i) in findings" :key="i" class="border-t border-hair py-1">
           <template v-if="row.segment.overruled[f.code]"
-            ><s class="text-ink3">{{ f.message }}</s>
-            <span class="text-ink2">{{ row.segment.overruled[f.code] }}</span></template
+            ><s class="text-ink3">{{ f.message }}</s> {{ ' '
+            }}<span class="text-ink2">{{ row.segment.overruled[f.code] }}</span></template
           >
           <template v-else
             ><span :class="f.level === 'blocker' ? 'text-madder' : 'text-ochre'">{{ f.message }}</span>

@@ -278,8 +278,8 @@ const number = (n: number | undefined) => (n ?? 0).toLocaleString('en-GB')
             <NuxtLink class="plain" :to="{ path: `/translation/${segment(f.record)}`, query: lens.query }">{{
               f.title
             }}</NuxtLink>
-            <span class="text-ink2">{{ f.label }}, segment {{ f.segment + 1 }}</span>
-            <span :class="f.level === 'blocker' ? 'text-madder' : 'text-ochre'">{{ f.message }}</span>
+            {{ ' ' }}<span class="text-ink2">{{ f.label }}, segment {{ f.segment + 1 }}</span> {{ ' '
+            }}<span :class="f.level === 'blocker' ? 'text-madder' : 'text-ochre'">{{ f.message }}</span>
           </li>
         </ul></template
       >

@@ -395,10 +395,7 @@ useKeys('Product', [
               class="field"
               aria-label="Add a fact of its own"
               value=""
-              @change="
-                added = [...added, ($event.target as HTMLSelectElement).value]
-                ;($event.target as HTMLSelectElement).value = ''
-              "
+              @change="added = [...added, takeChoice($event)]"
             >
               <option value="" disabled>Add a fact that only this product has</option>
               <option v-for="a in extra.filter((x) => !added.includes(x.code))" :key="a.code" :value="a.code">

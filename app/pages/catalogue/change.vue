@@ -280,10 +280,7 @@ useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always:
               class="field mt-1"
               aria-label="Put a value into the template"
               value=""
-              @change="
-                template += `{${($event.target as HTMLSelectElement).value}}`
-                ;($event.target as HTMLSelectElement).value = ''
-              "
+              @change="template += `{${takeChoice($event)}}`"
             >
               <option value="" disabled>put a value in</option>
               <option value="brand">Brand</option>

@@ -152,6 +152,10 @@ const separators = { ',': 'comma', ';': 'semicolon', '\t': 'tab' }
 const formats = { csv: 'CSV', xlsx: 'spreadsheet', jsonl: 'JSON Lines' }
 const busyWords = { send: 'Sending the file', check: 'Checking', apply: 'Importing', back: 'Putting back' }
 const accepts = '.csv,.txt,.tsv,.xlsx,.jsonl,.ndjson,text/csv'
+function dropped(e: DragEvent) {
+  over.value = false
+  choose(e.dataTransfer?.files[0])
+}
 </script>
 
 <template>
@@ -172,10 +176,7 @@ const accepts = '.csv,.txt,.tsv,.xlsx,.jsonl,.ndjson,text/csv'
         :class="{ 'bg-indigowash': over }"
         @dragover.prevent="over = true"
         @dragleave="over = false"
-        @drop.prevent="
-          over = false
-          choose($event.dataTransfer?.files[0])
-        "
+        @drop.prevent="dropped"
       >
         <span class="act">Choose a file</span
         ><input class="sr-only" type="file" :accept="accepts" aria-label="Choose a file" @change="chosen" />

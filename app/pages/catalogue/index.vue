@@ -268,8 +268,8 @@ onMounted(() => grid.value?.focus())
         >{{ status.refusedCount }} {{ status.refusedCount === 1 ? 'cell was' : 'cells were' }} refused and left as
         {{ status.refusedCount === 1 ? 'it was' : 'they were' }}.<b v-if="grid?.reason" class="font-semibold">
           {{ grid.reason }}</b
-        ><template v-else> Go to one to see why.</template>
-        <button class="plain" type="button" @click="status.forget">Forget them</button></span
+        ><template v-else> Go to one to see why.</template> {{ ' '
+        }}<button class="plain" type="button" @click="status.forget">Forget them</button></span
       ><span v-if="status.steps.length" class="ml-auto text-ink2"
         >Last: {{ status.steps.at(-1)!.cells }} {{ status.steps.at(-1)!.cells === 1 ? 'value' : 'values' }} written.
         <button class="plain" type="button" :disabled="status.undoing" @click="status.undo">

@@ -187,7 +187,7 @@ useKeys('Data pool', [
             }}{{ report.left.length > 3 ? ` and ${report.left.length - 3} more` : '' }}. Each stands where the product
             is compared with the pool.</template
           >
-          <button type="button" class="plain" @click="putBack">Put back</button>
+          {{ ' ' }}<button type="button" class="plain" @click="putBack">Put back</button>
         </p>
         <table v-if="found.items.length" class="w-full table-fixed text-left">
           <colgroup>
@@ -245,7 +245,7 @@ useKeys('Data pool', [
                     }"
                     >{{ i.sku }}<span class="sr-only">, compare</span></NuxtLink
                   >
-                  <span class="text-ink2">compare</span>
+                  {{ ' ' }}<span class="text-ink2">compare</span>
                 </td></template
               >
               <template v-else

@@ -140,7 +140,7 @@ useKeys('Library', [
               ><NuxtLink class="font-semibold hover:underline" :to="`/library/${segment(p.code)}`">{{
                 p.name
               }}</NuxtLink>
-              <span class="text-ink3">{{ p.kind }}{{ p.takes ? ', its text from each product' : '' }}</span
+              {{ ' ' }}<span class="text-ink3">{{ p.kind }}{{ p.takes ? ', its text from each product' : '' }}</span
               ><span v-for="t in p.tags" :key="t" class="ml-1.5 text-[12px] text-ink2">{{ t }}</span>
               <p class="truncate text-[12.5px] text-ink2">{{ p.note }}</p>
             </td>

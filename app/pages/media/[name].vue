@@ -218,8 +218,8 @@ useKeys('Picture', [
               <h2>Own versions</h2>
               <p class="mt-1 flex flex-wrap gap-x-4 gap-y-1">
                 <span v-for="v in about.versions" :key="v.name"
-                  ><NuxtLink class="plain" :to="`/media/${segment(v.name)}`">{{ v.name }}</NuxtLink>
-                  <span class="text-ink2">{{ place(v) }}</span></span
+                  ><NuxtLink class="plain" :to="`/media/${segment(v.name)}`">{{ v.name }}</NuxtLink> {{ ' '
+                  }}<span class="text-ink2">{{ place(v) }}</span></span
                 ><span v-if="about.versions.length === 0" class="text-ink2"
                   >None. Add the other picture to the library, then say there what it is a version of.</span
                 >

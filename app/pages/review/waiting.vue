@@ -149,6 +149,10 @@ useKeys('Review', [
     },
   },
 ])
+function leaveEditor() {
+  editing.value = undefined
+  scroller.value?.focus()
+}
 </script>
 
 <template>
@@ -326,10 +330,7 @@ useKeys('Review', [
               @accept="decide('accept', [list.row(v.index)!], $event)"
               @refuse="decide('refuse', [list.row(v.index)!])"
               @edit="editing = list.row(v.index)!.id"
-              @leave="
-                editing = undefined
-                scroller?.focus()
-              "
+              @leave="leaveEditor"
               @reopen="review.decide([list.row(v.index)!], 'reopen')"
             />
             <p v-else class="h-[130px] px-5 py-3 text-ink3">…</p>

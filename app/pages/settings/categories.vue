@@ -180,6 +180,14 @@ useKeys('Categories', [
   { keys: 'Enter', does: 'To its names' },
   { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
 ])
+function endDrag() {
+  dragged.value = ''
+  over.value = undefined
+}
+function leaveNew() {
+  newUnder.value = undefined
+  focusRow()
+}
 </script>
 
 <template>
@@ -228,10 +236,7 @@ useKeys('Categories', [
               @dragover="dragOver($event, r.item.code)"
               @dragleave="over = undefined"
               @drop.prevent="drop"
-              @dragend="
-                dragged = ''
-                over = undefined
-              "
+              @dragend="endDrag"
             >
               <span
                 class="w-4 shrink-0 cursor-pointer text-ink3"
@@ -261,10 +266,7 @@ useKeys('Categories', [
                 class="field w-72"
                 :aria-label="`Name of the new category under ${nameOf(r.item)}`"
                 @keydown.enter.prevent.stop="makeNew"
-                @keydown.esc.stop="
-                  newUnder = undefined
-                  focusRow()
-                "
+                @keydown.esc.stop="leaveNew"
               />
             </li>
           </template>

@@ -83,6 +83,10 @@ const day = (at: string) =>
   new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
 const search = useTemplateRef<HTMLInputElement>('search')
 useKeys('Memory', [{ keys: '/', does: 'Search', run: () => search.value?.focus() }])
+function edit(pair: Pair) {
+  editing.value = pair.id
+  text.value = pair.target
+}
 </script>
 
 <template>
@@ -168,10 +172,7 @@ useKeys('Memory', [{ keys: '/', does: 'Search', run: () => search.value?.focus()
                 type="button"
                 class="text-left"
                 :disabled="!session.mayTranslate(p.targetLanguage)"
-                @click="
-                  editing = p.id
-                  text = p.target
-                "
+                @click="edit(p)"
               >
                 {{ p.target }}
               </button>

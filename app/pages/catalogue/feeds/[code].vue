@@ -155,7 +155,7 @@ useKeys('Feed', [
           </p>
           <p v-if="code && !readonly" class="col-start-2">
             <button type="button" class="plain" @click="record.remove()">Delete the feed</button>
-            <span class="text-[12.5px] text-ink2">What it brought stays.</span>
+            {{ ' ' }}<span class="text-[12.5px] text-ink2">What it brought stays.</span>
           </p>
         </div>
       </div>

@@ -90,7 +90,7 @@ useKeys('Named list', [
           </p>
           <p v-if="code && !readonly" class="col-start-2">
             <button type="button" class="plain" @click="record.remove(setup.reload)">Delete the list</button>
-            <span class="text-[12.5px] text-ink2">Its products stay.</span>
+            {{ ' ' }}<span class="text-[12.5px] text-ink2">Its products stay.</span>
           </p>
         </div>
       </div>

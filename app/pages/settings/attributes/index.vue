@@ -86,7 +86,7 @@ useKeys('Attributes', [
               <NuxtLink class="font-semibold hover:underline" :to="`/settings/attributes/${segment(a.code)}`">{{
                 setup.label(a.labels, a.code)
               }}</NuxtLink>
-              <span class="code ml-1.5">{{ a.code }}</span>
+              {{ ' ' }}<span class="code ml-1.5">{{ a.code }}</span>
             </td>
             <td class="truncate pr-3 text-ink2">{{ typeOfAttribute(a) }}</td>
             <td class="truncate pr-3 text-ink2">

@@ -38,7 +38,7 @@ const setup = useSetupStore()
                 :to="`/settings/storefronts/${segment(s.code)}`"
                 >{{ s.name }}</NuxtLink
               >
-              <span class="code ml-1.5">{{ s.code }}</span>
+              {{ ' ' }}<span class="code ml-1.5">{{ s.code }}</span>
             </td>
             <td class="pr-3">{{ s.currency }}</td>
             <td class="truncate pr-3 text-ink2">{{ s.timeZone }}</td>

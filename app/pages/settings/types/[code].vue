@@ -108,6 +108,11 @@ useKeys('Product type', [
   { keys: 'Alt+ArrowUp', does: 'Move the attribute in focus up; with Shift, into the group before' },
   { keys: 'Alt+ArrowDown', does: 'Move it down; with Shift, into the next group' },
 ])
+function moveGroup(from: number, by: 1 | -1) {
+  const d = draft.value!
+  d.groups = moved(d.groups, from, from + by)
+  arrange(d.attributes)
+}
 </script>
 
 <template>
@@ -187,25 +192,8 @@ useKeys('Product type', [
               />
               <span class="pt-1.5 text-ink2">{{ usesOf(g.code).length }}</span>
               <span v-if="!readonly" class="ml-auto flex gap-3 pt-1.5"
-                ><button
-                  class="plain"
-                  type="button"
-                  :disabled="i === 0"
-                  @click="
-                    draft.groups = moved(draft.groups, i, i - 1)
-                    arrange(draft.attributes)
-                  "
-                >
-                  Up</button
-                ><button
-                  class="plain"
-                  type="button"
-                  :disabled="i === draft.groups.length - 1"
-                  @click="
-                    draft.groups = moved(draft.groups, i, i + 1)
-                    arrange(draft.attributes)
-                  "
-                >
+                ><button class="plain" type="button" :disabled="i === 0" @click="moveGroup(i, -1)">Up</button
+                ><button class="plain" type="button" :disabled="i === draft.groups.length - 1" @click="moveGroup(i, 1)">
                   Down</button
                 ><button
                   v-if="usesOf(g.code).length === 0"

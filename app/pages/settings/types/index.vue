@@ -51,7 +51,7 @@ useKeys('Product types', [
               <NuxtLink class="font-semibold hover:underline" :to="`/settings/types/${segment(t.code)}`">{{
                 setup.label(t.labels, t.code)
               }}</NuxtLink>
-              <span class="code ml-1.5">{{ t.code }}</span>
+              {{ ' ' }}<span class="code ml-1.5">{{ t.code }}</span>
             </td>
             <td class="pr-6 text-right">
               <NuxtLink class="hover:underline" :to="{ path: '/catalogue', query: { type: t.code } }">{{

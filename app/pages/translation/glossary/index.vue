@@ -126,7 +126,7 @@ useKeys('Glossary', [
               <NuxtLink class="hover:underline" :to="`/translation/glossary/${segment(t.code)}`">{{
                 termIn(t, setup.source)?.term ?? t.code
               }}</NuxtLink>
-              <small class="text-ink3">{{ t.partOfSpeech }}</small>
+              {{ ' ' }}<small class="text-ink3">{{ t.partOfSpeech }}</small>
             </td>
             <td v-if="lens.sameLanguage" class="py-1.5 pr-4 text-ink2">{{ Object.keys(t.languages).length }}</td>
             <td v-else class="py-1.5 pr-4 font-serif" :lang="lens.language" dir="auto">
