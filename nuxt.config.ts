@@ -1,7 +1,18 @@
 import tailwindcss from '@tailwindcss/vite'
 import { fileURLToPath } from 'node:url'
+import { recordKindNames } from './contracts/record-kinds'
 
 const room = (name: string) => fileURLToPath(new URL(`./${name}`, import.meta.url))
+
+/** The records of every kind share three handlers; a storefront is never deleted. */
+const recordRoutes = recordKindNames.flatMap((kind) => {
+  const methods = kind === 'storefronts' ? (['get', 'put'] as const) : (['get', 'put', 'delete'] as const)
+  return methods.map((method) => ({
+    route: `/api/${kind}/:code`,
+    method,
+    handler: room(`server/record-routes/${method}.ts`),
+  }))
+})
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',
@@ -13,6 +24,7 @@ export default defineNuxtConfig({
   components: [{ path: '~/components', pathPrefix: false }],
   devtools: { enabled: false },
   telemetry: false,
+  serverHandlers: recordRoutes,
   vite: { plugins: [tailwindcss()], build: { chunkSizeWarningLimit: 900, assetsInlineLimit: 0 } },
   // Types of packages that bring none.
   typescript: {

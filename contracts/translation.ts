@@ -341,16 +341,6 @@ export const translationOperations = {
     action: 'read',
     query: Joi.object({ q: Joi.string().max(200), limit: limit(500, 100), offset }),
   },
-  getTerm: { method: 'get', path: '/api/glossary/{code}', summary: 'A term', action: 'read' },
-  putTerm: {
-    method: 'put',
-    path: '/api/glossary/{code}',
-    summary: 'Write a term',
-    action: 'edit-content',
-    body: termRecord,
-    headers: { 'If-Match': 'The ETag of the version that is changed.' },
-  },
-  deleteTerm: { method: 'delete', path: '/api/glossary/{code}', summary: 'Delete a term', action: 'edit-content' },
   exportTerms: { method: 'get', path: '/api/glossary-file', summary: 'The glossary as CSV', action: 'read' },
   importTerms: {
     method: 'post',

@@ -12,7 +12,7 @@ import { importProducts } from '@server/services/import-products'
 import type { Person } from '@server/services/permission'
 import { patchProduct } from '@server/services/products'
 import { judgeDue, lookAfterReadiness } from '@server/services/readiness/due'
-import { putRecord, type RecordKindName } from '@server/services/records'
+import { anyVersion, putRecord, type RecordKindName } from '@server/services/records'
 import { hashPassword } from '@server/services/session'
 import { contentOfFile } from '@server/services/take-content'
 import { settings } from '@server/settings'
@@ -146,7 +146,7 @@ export async function loadDemo(people: DemoPerson[]): Promise<void> {
   const put = (kind: RecordKindName, list: { code: string }[]) =>
     list.reduce(async (before, r) => {
       await before
-      await putRecord(person, kind, r.code, r, undefined, undefined, now)
+      await putRecord(person, kind, r.code, r, anyVersion, now)
     }, Promise.resolve())
   // What the pool calls otherwise was said once; the rest is still to be said.
   for (const [property, means] of [

@@ -127,7 +127,7 @@ export function useRecord<R extends Whole>(
   /** Deletes the record, where nothing needs it, and goes to the list of its kind. */
   async function remove(then: () => Promise<unknown> = () => Promise.resolve()) {
     try {
-      await ask('DELETE', `/api/${kind}/${segment(code()!)}`)
+      await ask('DELETE', `/api/${kind}/${segment(code()!)}`, { headers: { 'If-Match': tag.value! } })
       reset()
       await then()
       tell('Deleted')

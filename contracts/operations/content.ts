@@ -1,18 +1,8 @@
 import Joi from 'joi'
-import { mediaQuery, mediaRecord, renditionQuery, uploadMediaQuery } from '../media'
-import {
-  namedRuleRecord,
-  blockKindRecord,
-  campaignRecord,
-  layoutRecord,
-  questionSetRecord,
-  assignmentRecord,
-  limitsRecord,
-  pieceRecord,
-  reachRecord,
-} from '../records'
+import { mediaQuery, renditionQuery, uploadMediaQuery } from '../media'
+import { layoutRecord, assignmentRecord, limitsRecord, pieceRecord, reachRecord } from '../records'
 import type { Operation } from '../operation'
-import { moment, storefront, edition, lens, paged, rule, ifMatch } from './parts'
+import { moment, storefront, edition, lens, paged, rule } from './parts'
 
 export const contentOperations = {
   reach: {
@@ -112,21 +102,6 @@ export const contentOperations = {
     body: Joi.string(),
     bodyType: 'application/octet-stream',
   },
-  getMedia: { method: 'get', path: '/api/media/{code}', summary: 'What is known of a picture or file', action: 'read' },
-  putMedia: {
-    method: 'put',
-    path: '/api/media/{code}',
-    summary: 'Describe a picture or file',
-    action: 'edit-products',
-    body: mediaRecord,
-    headers: ifMatch,
-  },
-  deleteMedia: {
-    method: 'delete',
-    path: '/api/media/{code}',
-    summary: 'Delete a picture or file that nothing needs; 409 with the reasons where something does',
-    action: 'edit-products',
-  },
   aboutMedia: {
     method: 'get',
     path: '/api/media/{code}/about',
@@ -149,15 +124,6 @@ export const contentOperations = {
       owner: Joi.string(),
     }),
   },
-  getPiece: { method: 'get', path: '/api/pieces/{code}', summary: 'A piece with all its texts', action: 'read' },
-  putPiece: {
-    method: 'put',
-    path: '/api/pieces/{code}',
-    summary: 'Write a piece',
-    action: 'edit-content',
-    body: pieceRecord,
-    headers: ifMatch,
-  },
   beforeSaving: {
     method: 'post',
     path: '/api/reach/before-saving',
@@ -174,19 +140,6 @@ export const contentOperations = {
     summary: 'Assignments, in page order',
     action: 'read',
     query: Joi.object({ ...paged(1000, 100), q: Joi.string().max(200), piece: Joi.string() }),
-  },
-  getAssignment: { method: 'get', path: '/api/assignments/{code}', summary: 'An assignment', action: 'read' },
-  deletePiece: {
-    method: 'delete',
-    path: '/api/pieces/{code}',
-    summary: 'Delete a piece that nothing brings; 409 with the reasons where something does',
-    action: 'edit-content',
-  },
-  deleteAssignment: {
-    method: 'delete',
-    path: '/api/assignments/{code}',
-    summary: 'Delete an assignment; its pieces stay',
-    action: 'edit-content',
   },
   placeAssignment: {
     method: 'post',
@@ -272,79 +225,11 @@ export const contentOperations = {
     body: Joi.string(),
   },
   listQuestionSets: { method: 'get', path: '/api/question-sets', summary: 'Question sets, by name', action: 'read' },
-  getQuestionSet: { method: 'get', path: '/api/question-sets/{code}', summary: 'A question set', action: 'read' },
-  putQuestionSet: {
-    method: 'put',
-    path: '/api/question-sets/{code}',
-    summary: 'Write a question set',
-    action: 'edit-content',
-    body: questionSetRecord,
-    headers: ifMatch,
-  },
-  deleteQuestionSet: {
-    method: 'delete',
-    path: '/api/question-sets/{code}',
-    summary: 'Delete a question set that nothing brings; its questions stay',
-    action: 'edit-content',
-  },
   listBlockKinds: {
     method: 'get',
     path: '/api/block-kinds',
     summary: 'Kinds of block with named fields',
     action: 'read',
-  },
-  getBlockKind: { method: 'get', path: '/api/block-kinds/{code}', summary: 'A kind of block', action: 'read' },
-  putBlockKind: {
-    method: 'put',
-    path: '/api/block-kinds/{code}',
-    summary: 'Write a kind of block',
-    action: 'edit-content',
-    body: blockKindRecord,
-    headers: ifMatch,
-  },
-  deleteBlockKind: {
-    method: 'delete',
-    path: '/api/block-kinds/{code}',
-    summary: 'Delete a kind of block that no block fills',
-    action: 'edit-content',
-  },
-  getNamedRule: { method: 'get', path: '/api/named-rules/{code}', summary: 'A named rule', action: 'read' },
-  putNamedRule: {
-    method: 'put',
-    path: '/api/named-rules/{code}',
-    summary: 'Write a named rule; every rule that names it changes with it',
-    action: 'edit-content',
-    body: namedRuleRecord,
-    headers: ifMatch,
-  },
-  deleteNamedRule: {
-    method: 'delete',
-    path: '/api/named-rules/{code}',
-    summary: 'Delete a named rule that no rule names',
-    action: 'edit-content',
-  },
-  getCampaign: { method: 'get', path: '/api/campaigns/{code}', summary: 'A campaign', action: 'read' },
-  putCampaign: {
-    method: 'put',
-    path: '/api/campaigns/{code}',
-    summary: 'Write a campaign',
-    action: 'edit-content',
-    body: campaignRecord,
-    headers: ifMatch,
-  },
-  deleteCampaign: {
-    method: 'delete',
-    path: '/api/campaigns/{code}',
-    summary: 'Delete a campaign that nothing belongs to',
-    action: 'edit-content',
-  },
-  putAssignment: {
-    method: 'put',
-    path: '/api/assignments/{code}',
-    summary: 'Write an assignment',
-    action: 'edit-content',
-    body: assignmentRecord,
-    headers: ifMatch,
   },
   sendMedia: {
     method: 'get',

@@ -3,6 +3,7 @@ import { contentOperations } from './content'
 import { platformOperations } from './platform'
 import { productsOperations } from './products'
 import { readinessOperations } from './readiness'
+import { recordOperations } from './records'
 import { setupOperations } from './setup'
 import { translationOperations } from '../translation'
 
@@ -14,6 +15,7 @@ export const operations = {
   ...contentOperations,
   ...readinessOperations,
   ...translationOperations,
+  ...recordOperations,
 } as const satisfies Record<string, Operation>
 
 export type { Operation }

@@ -26,4 +26,3 @@ export const rule = {
   lens,
 }
 export const bulkBody = Joi.object({ filter: rule.condition, lens, change: bulkChange.required() })
-export const ifMatch = { 'If-Match': 'The ETag of the version that is changed.' }

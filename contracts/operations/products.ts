@@ -1,16 +1,15 @@
 import Joi from 'joi'
-import { feedRecord } from '../feeds'
 import { pictureBatchBody } from '../media'
 import { importQuery, mappingBody } from '../imports'
 import { besideQuery, findItemsQuery, fromPoolBody, keepOwnBody, meaningBody, takeOverBody } from '../pool'
 import { productPatchBody } from '../product'
-import { listChangeBody, listRecord } from '../records'
+import { listChangeBody } from '../records'
 import { poolRunBody } from '../drafting'
 import { sameTextsBody } from '../search'
 import { cellsBody, offeredBody, sheetBody } from '../sheet'
 import { copyBody, newProductBody, variantsBody } from '../variants'
 import type { Operation } from '../operation'
-import { moment, storefront, edition, lens, paged, offset, bulkBody, ifMatch } from './parts'
+import { moment, storefront, edition, lens, paged, offset, bulkBody } from './parts'
 
 export const productsOperations = {
   listProducts: {
@@ -125,21 +124,6 @@ export const productsOperations = {
     path: '/api/feeds',
     summary: 'Feeds, with when each was looked at last and how that ended',
     action: 'read',
-  },
-  getFeed: { method: 'get', path: '/api/feeds/{code}', summary: 'A feed', action: 'read' },
-  putFeed: {
-    method: 'put',
-    path: '/api/feeds/{code}',
-    summary: 'Write a feed: a file of products that is fetched on a schedule',
-    action: 'set-up',
-    body: feedRecord,
-    headers: ifMatch,
-  },
-  deleteFeed: {
-    method: 'delete',
-    path: '/api/feeds/{code}',
-    summary: 'Delete a feed; what it brought stays',
-    action: 'set-up',
   },
   runFeed: {
     method: 'post',
@@ -305,27 +289,12 @@ export const productsOperations = {
     summary: 'Named lists, with the number of their products',
     action: 'read',
   },
-  getList: { method: 'get', path: '/api/lists/{code}', summary: 'A named list with its products', action: 'read' },
-  putList: {
-    method: 'put',
-    path: '/api/lists/{code}',
-    summary: 'Write a named list',
-    action: 'edit-products',
-    body: listRecord,
-    headers: ifMatch,
-  },
   changeList: {
     method: 'post',
     path: '/api/lists/{code}/changes',
     summary: 'Put products into a named list or take them out; the others stay',
     action: 'edit-products',
     body: listChangeBody,
-  },
-  deleteList: {
-    method: 'delete',
-    path: '/api/lists/{code}',
-    summary: 'Delete a named list that no rule names; its products stay',
-    action: 'edit-products',
   },
   ownPieces: {
     method: 'get',

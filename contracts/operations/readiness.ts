@@ -2,7 +2,6 @@ import Joi from 'joi'
 import {
   decisionBody,
   photoRunBody,
-  recipeRecord,
   recipeRunBody,
   recipeTrialBody,
   suggestionGroupQuery,
@@ -10,7 +9,7 @@ import {
 } from '../drafting'
 import { clothBody, clothRowsBody, portionBody } from '../readiness'
 import type { Operation } from '../operation'
-import { storefront, edition, paged, ifMatch } from './parts'
+import { storefront, edition, paged } from './parts'
 
 export const readinessOperations = {
   listReadiness: {
@@ -81,21 +80,6 @@ export const readinessOperations = {
   },
 
   listRecipes: { method: 'get', path: '/api/recipes', summary: 'Recipes, by name', action: 'read' },
-  getRecipe: { method: 'get', path: '/api/recipes/{code}', summary: 'A recipe', action: 'read' },
-  putRecipe: {
-    method: 'put',
-    path: '/api/recipes/{code}',
-    summary: 'Write a recipe',
-    action: 'edit-content',
-    body: recipeRecord,
-    headers: ifMatch,
-  },
-  deleteRecipe: {
-    method: 'delete',
-    path: '/api/recipes/{code}',
-    summary: 'Delete a recipe; what it has suggested stays',
-    action: 'edit-content',
-  },
   tryRecipe: {
     method: 'post',
     path: '/api/recipes/trial',

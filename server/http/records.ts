@@ -1,29 +1,49 @@
-import { setResponseHeader, setResponseStatus } from 'h3'
-import { getRecord, putRecord, type RecordKindName } from '../services/records'
-import type { Call } from './endpoint'
+import { defineEventHandler, setResponseHeader, setResponseStatus, type EventHandler } from 'h3'
+import { operationsOfKind } from '@contracts/operations/records'
+import { recordKindNames, type RecordKindName } from '@contracts/record-kinds'
+import { deleteRecord, getRecord, putRecord } from '../services/records'
+import { endpoint, type Call } from './endpoint'
+
+type RecordCall = Call<object, unknown>
 
 /** Answers a whole record with its entity tag. */
-export async function answerRecord({ event, param }: Call<unknown, unknown>, kind: RecordKindName) {
+async function answerRecord({ event, param }: RecordCall, kind: RecordKindName) {
   const { record, tag } = await getRecord(kind, param('code'))
   setResponseHeader(event, 'ETag', tag)
   return record
 }
 
 /** Takes a whole record and answers it as it is stored: 201 where it is new. */
-export async function takeRecord(
-  { event, person, param, header, body, now }: Call<unknown, unknown>,
-  kind: RecordKindName,
-) {
-  const { record, tag, created } = await putRecord(
-    person,
-    kind,
-    param('code'),
-    body,
-    header('if-match'),
-    header('if-none-match'),
-    now,
-  )
+async function takeRecord({ event, person, param, header, body, now }: RecordCall, kind: RecordKindName) {
+  const match = { ifMatch: header('if-match'), ifNoneMatch: header('if-none-match') }
+  const { record, tag, created } = await putRecord(person, kind, param('code'), body, match, now)
   setResponseHeader(event, 'ETag', tag)
   if (created) setResponseStatus(event, 201)
   return record
+}
+
+async function dropRecord({ person, param, header, now }: RecordCall, kind: RecordKindName) {
+  await deleteRecord(person, kind, param('code'), header('if-match'), now)
+}
+
+const answers = { get: answerRecord, put: takeRecord, delete: dropRecord } as const
+
+/**
+ * The handler of one method for the records of every kind, which are at `/api/{kind}/{code}`. The build puts it at the
+ * address of each.
+ */
+export function recordHandler(method: keyof typeof answers): EventHandler {
+  const handlers = new Map<string, EventHandler>()
+  for (const kind of recordKindNames) {
+    const operation = operationsOfKind(kind)[method]
+    if (operation)
+      handlers.set(
+        kind,
+        endpoint<object, unknown>(operation, (call) => answers[method](call, kind)),
+      )
+  }
+  return defineEventHandler((event) => {
+    const kind = event.path.split('/')[2]!
+    return handlers.get(kind)!(event)
+  })
 }

@@ -57,8 +57,7 @@ export async function changeList(
         'lists',
         code,
         { ...record, skus },
-        tag,
-        undefined,
+        { ifMatch: tag },
         now,
       )) as unknown as { record: NamedList }
       const before = new Set(record.skus)

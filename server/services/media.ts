@@ -118,8 +118,7 @@ export async function takeMedia(
         'media',
         name,
         { ...record, digest: content.digest, focus: null, crop: null },
-        tag,
-        undefined,
+        { ifMatch: tag },
         now,
       )
     } else {
@@ -128,8 +127,7 @@ export async function takeMedia(
         'media',
         name,
         { ...blankItem(name, content.digest), view: isPicture(content.mime) ? viewOfName(q.name) : null },
-        undefined,
-        '*',
+        { ifNoneMatch: '*' },
         now,
       )
     }

@@ -5,7 +5,7 @@ import { readSetup } from '../db/queries/setup'
 import * as t from '../db/schema'
 import type { Person } from './permission'
 import { notFitting, notFound } from './problem'
-import { getRecord, recordKinds, requireFor, writeIn, writeRecord, type RecordKindName } from './records'
+import { getRecord, recordKinds, requireFor, writeIn, writeRecord, type RecordKindName, anyVersion } from './records'
 import type { RecordKind } from './records/kind'
 import { onlyTextsDiffer } from './translation/label-texts'
 
@@ -76,7 +76,7 @@ export async function putRecordsBack(
     }
     const back = putRecordBack(current.record, whole.before as { code: string }, whole.after as { code: string })
     kept.push(...back.kept.map((path) => ({ sku: record, path })))
-    const done = await writeIn(tx, person, kind as RecordKindName, code, back.record, {}, now, {
+    const done = await writeIn(tx, person, kind as RecordKindName, code, back.record, anyVersion, now, {
       setup: await readSetup(tx.db),
       step: await step(),
     })
@@ -126,6 +126,6 @@ export async function putBackRecord(person: Person, kindName: string, code: stri
   const { record: current, tag } = await getRecord(kind, code)
   const { record, kept } = putRecordBack(current, whole.before as { code: string }, whole.after as { code: string })
   await requireFor(person, kind, code, record)
-  const written = await writeRecord(person, kind, code, record, tag, undefined, now)
+  const written = await writeRecord(person, kind, code, record, { ifMatch: tag }, now)
   return { kept, record: written.record, tag: written.tag }
 }

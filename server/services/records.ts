@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import { sql } from 'drizzle-orm'
+import type { RecordKindName } from '@contracts/record-kinds'
 import { same } from '@core/catalogue/patch'
 import { database, inTransaction, type Tx } from '../db/connect'
 import * as t from '../db/schema'
@@ -45,8 +46,8 @@ export const recordKinds = {
   'named-rules': namedRules,
   campaigns,
   glossary,
-} as const
-export type RecordKindName = keyof typeof recordKinds
+} as const satisfies Record<RecordKindName, unknown>
+export type { RecordKindName }
 
 type Changing = Record<string, unknown>
 
@@ -62,20 +63,20 @@ export async function getRecord(kind: RecordKindName, code: string) {
 }
 
 /**
- * Writes a whole record. What is there already changes nothing. With `ifMatch`, only over the version seen (412);
- * with `*` in `ifNoneMatch`, only where there is none yet.
+ * Writes a whole record. What is there already changes nothing. Where there is a record, the version that is written
+ * over has to be named (428 without, 412 where it is another by now); `*` is whatever is there. With `*` in
+ * `ifNoneMatch`, it is written only where there is none yet.
  */
 export async function putRecord(
   person: Person,
   kind: RecordKindName,
   code: string,
   body: unknown,
-  ifMatch: string | undefined,
-  ifNoneMatch: string | undefined,
+  match: Match,
   now: number,
 ) {
   await requireFor(person, kind, code, body)
-  return writeRecord(person, kind, code, body, ifMatch, ifNoneMatch, now)
+  return writeRecord(person, kind, code, body, match, now)
 }
 
 /** Asks for permission to write a record; where only parts change that take another permission, for that one. */
@@ -96,11 +97,39 @@ export async function requireFor(person: Person, kind: RecordKindName, code: str
   require(person, k.action)
 }
 
-/** What is asked of the version that a record is written over. */
+/** What is asked of the version that a record is written over: an entity tag, or `*` for whatever is there. */
 export interface Match {
   ifMatch?: string | undefined
   ifNoneMatch?: string | undefined
+  /** Writes over whatever is there, and where there is nothing. */
+  any?: true
 }
+
+/** For whoever writes over what was read in the same transaction, or means whatever is there. */
+export const anyVersion: Match = { any: true }
+
+/** Compares the version that is named with the one that is there. Throws 428 without one, 412 where it is another. */
+function checkVersion(name: string, record: unknown, ifMatch: string | undefined, verb: string): void {
+  if (ifMatch === undefined) {
+    throw new Problem(
+      428,
+      'Version needed',
+      `Say which version of this ${name} you ${verb}: send the ETag you got as If-Match. Nothing has been changed.`,
+    )
+  }
+  if (ifMatch !== '*' && !namesTag(ifMatch, tagOf(record))) {
+    throw new Problem(
+      412,
+      'Changed meanwhile',
+      `Somebody else has changed this ${name} since you opened it. Nothing has been overwritten.`,
+      undefined,
+      { current: record },
+    )
+  }
+}
+
+/** Whether a list of entity tags names one; proxies that compress make strong tags weak. */
+const namesTag = (list: string, tag: string) => list.split(',').some((one) => one.trim().replace(/^W\//, '') === tag)
 
 /** The same, where the caller has asked for permission: a translator writes texts of a piece, not the piece. */
 export async function writeRecord(
@@ -108,12 +137,11 @@ export async function writeRecord(
   kind: RecordKindName,
   code: string,
   body: unknown,
-  ifMatch: string | undefined,
-  ifNoneMatch: string | undefined,
+  match: Match,
   now: number,
 ) {
   return inTransaction(async (tx) =>
-    writeIn(tx, person, kind, code, body, { ifMatch, ifNoneMatch }, now, { setup: await loadSetup(tx.db) }),
+    writeIn(tx, person, kind, code, body, match, now, { setup: await loadSetup(tx.db) }),
   )
 }
 
@@ -124,7 +152,7 @@ export async function writeIn(
   kind: RecordKindName,
   code: string,
   body: unknown,
-  { ifMatch, ifNoneMatch }: Match,
+  { ifMatch, ifNoneMatch, any }: Match,
   now: number,
   { setup, step }: { setup: StoredSetup; step?: number },
 ) {
@@ -139,15 +167,9 @@ export async function writeIn(
   const before = await k.read(tx.db, code)
   if (ifNoneMatch === '*' && before)
     throw new Problem(412, 'Exists already', `There is a ${k.name} “${code}” already. Choose another code.`)
-  if (ifMatch !== undefined && ifMatch !== '*' && (!before || ifMatch !== tagOf(before.record))) {
-    throw new Problem(
-      412,
-      'Changed meanwhile',
-      `Somebody else has changed this ${k.name} since you opened it. Nothing has been overwritten.`,
-      undefined,
-      { current: before?.record ?? null },
-    )
-  }
+  if (before && !any) checkVersion(k.name, before.record, ifMatch, 'write over')
+  else if (!before && ifMatch !== undefined)
+    throw new Problem(412, 'Changed meanwhile', `There is no ${k.name} “${code}” any more. Nothing has been written.`)
   const { record, problems } = await k.check(value, before?.record, setup, tx)
   if (problems.length > 0) throw notFitting('Some of this cannot be taken. Nothing has been changed.', problems)
   if (before && same(before.record, JSON.parse(JSON.stringify({ ...before.record, ...record }))))
@@ -174,9 +196,15 @@ export async function writeIn(
 
 /**
  * Deletes a record, where nothing needs it any more. Throws 409 with the reasons where something does. The history
- * keeps it, so that it can be made again.
+ * keeps it, so that it can be made again. The version that is deleted has to be named, as for writing.
  */
-export async function deleteRecord(person: Person, kind: RecordKindName, code: string, now: number): Promise<void> {
+export async function deleteRecord(
+  person: Person,
+  kind: RecordKindName,
+  code: string,
+  ifMatch: string | undefined,
+  now: number,
+): Promise<void> {
   const k = recordKinds[kind] as unknown as RecordKind<{ code: string }>
   require(person, k.action)
   await inTransaction(async (tx) => {
@@ -184,6 +212,7 @@ export async function deleteRecord(person: Person, kind: RecordKindName, code: s
     const setup = await loadSetup(tx.db)
     const found = await k.read(tx.db, code)
     if (!found || !k.remove) throw notFound(`${k.name} “${code}” that can be deleted`)
+    checkVersion(k.name, found.record, ifMatch, 'delete')
     const why = await k.whyNotGone!(tx, found.record, setup)
     if (why.length > 0)
       throw new Problem(

@@ -27,7 +27,7 @@ describe('set-up that travels whole', () => {
       expect((await luc.put(`/api/${list}/${code}`, body)).status, list).toBe(403)
       expect((await maren.put(`/api/${list}/${code}`, body, { 'if-none-match': '*' })).status, list).toBe(412)
       // Whatever is still needed stays, and says by what.
-      const gone = await maren.ask<Problem>('DELETE', `/api/${list}/${code}`)
+      const gone = await maren.drop<Problem>(`/api/${list}/${code}`)
       expect([gone.status, gone.body.errors.length > 0], list).toEqual([409, true])
     }
   })

@@ -48,6 +48,8 @@ export class Client {
     this.ask<T>('POST', path, { json, headers })
   put = <T = Record<string, unknown>>(path: string, json: unknown, headers?: Record<string, string>) =>
     this.ask<T>('PUT', path, { json, headers })
+  /** Deletes whatever is there. */
+  drop = <T = Record<string, unknown>>(path: string) => this.ask<T>('DELETE', path, { headers: { 'If-Match': '*' } })
   patch = <T = Record<string, unknown>>(path: string, json: unknown, headers?: Record<string, string>) =>
     this.ask<T>('PATCH', path, { json, headers })
 }

@@ -32,7 +32,7 @@ describe('content over HTTP', () => {
       'If-Match': before.headers.get('etag')!,
     })
     expect([status, headers.get('etag'), body]).toEqual([200, before.headers.get('etag'), before.body])
-    expect((await luc.put(`/api/${path}`, { ...before.body, name: 'x' })).status).toBe(403)
+    expect((await luc.put(`/api/${path}`, { ...before.body, name: 'x' }, { 'If-Match': '*' })).status).toBe(403)
     expect(
       (
         await maren.put(
@@ -137,12 +137,11 @@ describe('content over HTTP', () => {
         },
       )
       look(tried.areas.details!.find((p) => p.piece === 'hostile')!.html)
-      expect((await maren.ask('DELETE', '/api/pieces/hostile')).status).toBe(204)
+      expect((await maren.drop('/api/pieces/hostile')).status).toBe(204)
     },
   )
   it('says why a record cannot go', async () => {
-    const { status, body } = await maren.ask<{ errors: { message: string }[] }>(
-      'DELETE',
+    const { status, body } = await maren.drop<{ errors: { message: string }[] }>(
       '/api/question-sets/asked-of-everything',
     )
     expect([status, body.errors[0]!.message]).toEqual([409, expect.stringContaining('“Common questions”')])

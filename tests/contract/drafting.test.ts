@@ -167,7 +167,7 @@ describe('recipes by HTTP', () => {
           })
         ).status,
       ).toBe(422)
-      expect((await maren.ask('DELETE', '/api/recipes/by-http')).status).toBe(204)
+      expect((await maren.drop('/api/recipes/by-http')).status).toBe(204)
       expect((await list(`run=${done.result!.run}&state=decided`)).count).toBe(3)
     },
   )

@@ -406,6 +406,17 @@ describe('set-up as files', () => {
     expect(put.body).toEqual(body)
     expect((await ada.put(`/api/${kind}/${code}`, body, { 'If-Match': '"old"' })).status).toBe(412)
     expect((await ada.get(`/api/${kind}/none`)).status).toBe(404)
+    // Who does not say which version is written over, or deleted, is asked.
+    const unsaid = await ada.put(`/api/${kind}/${code}`, body)
+    expect([unsaid.status, unsaid.headers.get('content-type')]).toEqual([428, 'application/problem+json'])
+    expect((await ada.put(`/api/${kind}/${code}`, body, { 'If-Match': `W/${headers.get('etag')!}` })).status).toBe(200)
+    if (kind !== 'storefronts') {
+      expect((await ada.ask('DELETE', `/api/${kind}/${code}`)).status).toBe(428)
+      const old = await ada.ask('DELETE', `/api/${kind}/${code}`, { headers: { 'If-Match': '"old"' } })
+      expect(old.status).toBe(412)
+    }
+    const away = await ada.put(`/api/${kind}/no-longer`, { ...body, code: 'no-longer' }, { 'If-Match': '"old"' })
+    expect(away.status).toBe(412)
   })
   it('make a piece and an assignment that stand on the page at once', async () => {
     const made = await maren.put('/api/pieces/http-note', {
@@ -436,13 +447,11 @@ describe('set-up as files', () => {
     )
     expect(
       (
-        await maren.put('/api/assignments/http-note', {
-          code: 'http-note',
-          name: 'A note',
-          pieces: ['http-note'],
-          reach,
-          resting: true,
-        })
+        await maren.put(
+          '/api/assignments/http-note',
+          { code: 'http-note', name: 'A note', pieces: ['http-note'], reach, resting: true },
+          { 'If-Match': '*' },
+        )
       ).status,
     ).toBe(200)
   })

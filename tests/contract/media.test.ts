@@ -40,11 +40,11 @@ describe('the media library by HTTP', () => {
     expect(
       (await maren.put('/api/media/contract-bag.jpg', { ...item, origin: 'late' }, { 'if-match': tag })).status,
     ).toBe(412)
-    const wrong = await maren.put('/api/media/contract-bag.jpg', {
-      ...item,
-      view: 'sideways',
-      crop: { left: 2, top: 0, width: 1, height: 1 },
-    })
+    const wrong = await maren.put(
+      '/api/media/contract-bag.jpg',
+      { ...item, view: 'sideways', crop: { left: 2, top: 0, width: 1, height: 1 } },
+      { 'if-match': '*' },
+    )
     expect([wrong.status, (wrong.body.errors as { path: string }[]).map((e) => e.path)]).toEqual([
       422,
       ['view', 'crop.left'],
@@ -112,7 +112,7 @@ describe('the media library by HTTP', () => {
         (v) => v.attribute === 'pictures',
       )!.value
     expect(await pictures()).toEqual(['kz-0324.svg', 'kz-0324-detail.svg', name])
-    expect((await maren.ask('DELETE', `/api/media/${name}`)).status).toBe(409)
+    expect((await maren.drop(`/api/media/${name}`)).status).toBe(409)
     const back = await maren.post(`/api/steps/${(await job()).result.step}/put-back`, {})
     await expect
       .poll(async () => (await maren.get<{ state: string }>(back.headers.get('location')!)).body.state, {
@@ -120,6 +120,6 @@ describe('the media library by HTTP', () => {
       })
       .toBe('done')
     expect(await pictures()).toHaveLength(2)
-    expect((await maren.ask('DELETE', `/api/media/${name}`)).status).toBe(204)
+    expect((await maren.drop(`/api/media/${name}`)).status).toBe(204)
   })
 })

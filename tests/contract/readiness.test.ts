@@ -165,10 +165,10 @@ describe('the house style by HTTP', () => {
         (i) => i.code,
       ),
     ).toContain('shouting')
-    expect((await maren.put(at, { ...part, settings: { banned: [''] } })).status).toBe(422)
+    expect((await maren.put(at, { ...part, settings: { banned: [''] } }, { 'If-Match': '*' })).status).toBe(422)
     expect((await maren.put('/api/house-styles/other', { ...part, code: 'other' })).status).toBe(422)
     expect((await luc.put(at, part)).status).toBe(403)
-    expect((await maren.ask('DELETE', at)).status).toBe(204)
+    expect((await maren.drop(at)).status).toBe(204)
     expect((await maren.get(at)).status).toBe(404)
   })
 })

@@ -129,7 +129,10 @@ describe('the memory and the glossary by HTTP', () => {
       (await maren.put('/api/glossary/rack', body, { 'if-match': headers.get('etag')! })).headers.get('etag'),
     ).toBe(headers.get('etag'))
     expect((await luc.put('/api/glossary/rack', body)).status).toBe(403)
-    expect((await maren.put('/api/glossary/rack', { ...body, languages: { fr: { term: 'x' } } })).status).toBe(422)
+    expect(
+      (await maren.put('/api/glossary/rack', { ...body, languages: { fr: { term: 'x' } } }, { 'If-Match': '*' }))
+        .status,
+    ).toBe(422)
     expect((await maren.ask<string>('GET', '/api/glossary-file')).body.split('\r\n')[0]).toMatch(
       /^code,part-of-speech,note,ar,ar:forbidden/,
     )

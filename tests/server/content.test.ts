@@ -30,7 +30,7 @@ const put = (
   kind: Kind,
   r: ({ code: string } & Record<string, unknown>) | PieceRecord | AssignmentRecord | Storefront,
   person = maren,
-) => putRecord(person, kind, r.code, r, undefined, undefined, now)
+) => putRecord(person, kind, r.code, r, { any: true }, now)
 const piece = (code: string, more: Partial<PieceRecord> = {}): PieceRecord => ({
   ...blankPiece(),
   code,
@@ -120,12 +120,12 @@ describe('questions and sets', () => {
   })
   it('are not deleted while something holds them, and say what', async () => {
     const why = async (kind: Kind, code: string) =>
-      (await problemOf(deleteRecord(maren, kind, code, now))).errors!.map((e) => e.message).join(' ')
+      (await problemOf(deleteRecord(maren, kind, code, '*', now))).errors!.map((e) => e.message).join(' ')
     expect(await why('question-sets', 'common')).toMatch(/“asked” brings it.*“A-1” have picked it/)
     expect(await why('pieces', 'q-return')).toMatch(/“Common” hold it/)
     expect(await why('pieces', 'a')).toMatch(/“on-all” brings it/)
     await put('pieces', piece('spare'))
-    await deleteRecord(maren, 'pieces', 'spare', now)
+    await deleteRecord(maren, 'pieces', 'spare', '*', now)
     expect((await problemOf(getRecord('pieces', 'spare'))).status).toBe(404)
   })
   it('hold only questions, under codes of their own', async () => {
@@ -342,8 +342,12 @@ describe('campaigns, named rules and the layout', () => {
     expect(await details('L-1', { at: '2026-12-02T12:00:00Z' })).toContain('warm')
   })
   it('are not deleted while something names them, and name nothing that would name itself', async () => {
-    expect((await problemOf(deleteRecord(maren, 'campaigns', 'frost', now))).errors![0]!.message).toContain('“warm”')
-    expect((await problemOf(deleteRecord(maren, 'named-rules', 'heavy', now))).errors![0]!.message).toContain('“warm”')
+    expect((await problemOf(deleteRecord(maren, 'campaigns', 'frost', '*', now))).errors![0]!.message).toContain(
+      '“warm”',
+    )
+    expect((await problemOf(deleteRecord(maren, 'named-rules', 'heavy', '*', now))).errors![0]!.message).toContain(
+      '“warm”',
+    )
     await put('named-rules', { code: 'other', name: 'Other', rule: { field: 'rule', is: 'equals', value: 'heavy' } })
     expect(
       (
@@ -399,7 +403,7 @@ describe('campaigns, named rules and the layout', () => {
         m.changes.filter((c) => c.piece === 'lit').map((c) => `${m.local} ${c.what}`),
       ),
     ).toEqual(['2026-12-10T18:00 comes', '2026-12-11T06:00 goes'])
-    expect((await problemOf(deleteRecord(maren, 'campaigns', 'lanterns', now))).errors![0]!.message).toContain(
+    expect((await problemOf(deleteRecord(maren, 'campaigns', 'lanterns', '*', now))).errors![0]!.message).toContain(
       'The rules of “lit” name it',
     )
     const { sentence } = await explain({ assignment: 'lit', sku: 'A-1' }, now)
@@ -613,6 +617,6 @@ describe('blocks with named fields', () => {
       'texts[0].entries[0].more',
     ])
     expect(await wrong(put('block-kinds', { ...steps, fields: steps.fields.slice(1) }))).toEqual(['fields'])
-    expect((await problemOf(deleteRecord(maren, 'block-kinds', 'steps', now))).status).toBe(409)
+    expect((await problemOf(deleteRecord(maren, 'block-kinds', 'steps', '*', now))).status).toBe(409)
   })
 })

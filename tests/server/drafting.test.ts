@@ -60,7 +60,7 @@ beforeAll(async () => {
     { mode: 'apply', take: 'all', title: 'Bags', personId: 1, now },
   )
   expect(report.rejected).toEqual([])
-  await putRecord(maren, 'recipes', 'copy', recipe, undefined, undefined, now)
+  await putRecord(maren, 'recipes', 'copy', recipe, { any: true }, now)
 })
 
 describe('a run of a recipe', () => {
@@ -238,15 +238,7 @@ describe('a decision', () => {
   })
   it('is one of those who may write the text', async () => {
     const { putRecord } = await import('@server/services/records')
-    await putRecord(
-      maren,
-      'recipes',
-      'french',
-      { ...recipe, code: 'french', name: 'French' },
-      undefined,
-      undefined,
-      now,
-    )
+    await putRecord(maren, 'recipes', 'french', { ...recipe, code: 'french', name: 'French' }, { any: true }, now)
     await runs.runDrafting(
       { id: 'fr', title: 'French', personId: 1 },
       { ...run([{ storefront: 'ch', language: 'fr-CH' }]), recipe: 'french' },

@@ -13,7 +13,7 @@ const { sheetRows } = await import('@server/services/sheet')
 const { putStepBack } = await import('@server/services/put-step-back')
 
 const put = (code: string, more: object) =>
-  putRecord(maren, 'lists', code, { code, name: code, ...more }, undefined, undefined, now)
+  putRecord(maren, 'lists', code, { code, name: code, ...more }, { any: true }, now)
 const skus = async (code: string) => ((await getRecord('lists', code)).record as unknown as { skus: string[] }).skus
 const found = async (value: unknown, is = 'one-of') =>
   (await reach({ condition: { field: 'list', is, value }, limit: 100 } as never, now)).skus
@@ -44,7 +44,7 @@ describe('a named list', () => {
     expect((await problemOf(put('window', { skus: ['A-1', 'A-9'] }))).errors).toEqual([
       { path: 'skus[1]', message: 'There is no product “A-9”.' },
     ])
-    expect((await problemOf(putRecord(luc, 'lists', 'window', {}, undefined, undefined, now))).status).toBe(403)
+    expect((await problemOf(putRecord(luc, 'lists', 'window', {}, { any: true }, now))).status).toBe(403)
   })
   it('is changed product by product and by what a condition finds, the others staying', async () => {
     expect(await changeList(maren, 'window', { add: ['A-1'], remove: ['G-1'] }, now)).toEqual({
@@ -126,8 +126,7 @@ describe('a named list', () => {
       'pieces',
       'p',
       { code: 'p', kind: 'tab', name: 'P', note: '', needed: [], texts: [] },
-      undefined,
-      undefined,
+      { any: true },
       now,
     )
     const assignment = {
@@ -147,9 +146,11 @@ describe('a named list', () => {
       order: 1,
       resting: false,
     }
-    await putRecord(maren, 'assignments', 'a', assignment, undefined, undefined, now)
-    expect((await problemOf(deleteRecord(maren, 'lists', 'few', now))).errors![0]!.message).toContain('For the window')
-    await deleteRecord(maren, 'lists', 'busy', now)
+    await putRecord(maren, 'assignments', 'a', assignment, { any: true }, now)
+    expect((await problemOf(deleteRecord(maren, 'lists', 'few', '*', now))).errors![0]!.message).toContain(
+      'For the window',
+    )
+    await deleteRecord(maren, 'lists', 'busy', '*', now)
     expect((await listLists()).items.map((l) => l.code)).not.toContain('busy')
   })
   it('forgets products that are gone', async () => {

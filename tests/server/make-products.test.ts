@@ -113,7 +113,7 @@ describe('variants', () => {
 })
 
 it('copies a product with all it has; the copy is disabled, and named where its pattern is', async () => {
-  await putRecord(maren, 'pieces', 'p', { code: 'p', kind: 'tab', name: 'P' }, undefined, undefined, now)
+  await putRecord(maren, 'pieces', 'p', { code: 'p', kind: 'tab', name: 'P' }, { any: true }, now)
   await putRecord(
     maren,
     'assignments',
@@ -124,8 +124,7 @@ it('copies a product with all it has; the copy is disabled, and named where its 
       pieces: ['p'],
       reach: { base: 'chosen', rule: null, chosen: ['GL'], added: [], leftOut: ['GL-S'], eachVariant: false },
     },
-    undefined,
-    undefined,
+    { any: true },
     now,
   )
   await copyProduct(maren, 'GL', { sku: 'GL2', gtin: null, name: 'Suzu Two', variants: { 'GL-S': 'GL2-S' } }, now)

@@ -31,7 +31,7 @@ const conditions = [
   { field: 'attribute:season', is: 'present' },
 ]
 const put = (kind: 'attributes' | 'product-types', record: { code: string }) =>
-  putRecord(maren, kind, record.code, record, undefined, undefined, now)
+  putRecord(maren, kind, record.code, record, { any: true }, now)
 
 /** Asks every condition of the database and in memory. Returns what the first finds, by SKU. */
 async function agreed(): Promise<string[]> {
@@ -206,7 +206,7 @@ describe('the facts of a plain attribute', () => {
     expect(await isPlainNow('weight')).toBe(false)
     expect(await agreed()).toEqual(['G-1'])
     expect(await rowsBeside('weight')).toBe(6)
-    await deleteRecord(maren, 'product-types', 'chain', now)
+    await deleteRecord(maren, 'product-types', 'chain', '*', now)
     expect(await agreed()).toEqual(['G-1'])
     expect(await rowsBeside('weight')).toBe(0)
   })

@@ -41,7 +41,7 @@ const change = async (kind: RecordKindName, code: string, by: (r: Loose) => void
   const { record, tag } = await getRecord(kind, code)
   const copy = structuredClone(record)
   by(copy as unknown as Loose)
-  return putRecord(ada, kind, code, copy, tag, undefined, now)
+  return putRecord(ada, kind, code, copy, { ifMatch: tag }, now)
 }
 /** Loads products that say enough to write from, beside what each row says. */
 async function load(rows: string[]) {
@@ -171,7 +171,7 @@ describe('a change of the set-up', () => {
   })
   it('of the house style finds and forgets', async () => {
     const part = { code: 'no-regn', field: 'name', storefront: 'uk', language: null, settings: { banned: ['regn'] } }
-    await putRecord(maren, 'house-styles', part.code, part, undefined, '*', now)
+    await putRecord(maren, 'house-styles', part.code, part, { ifNoneMatch: '*' }, now)
     await judgeDue(() => now)
     expect(await found('B-1')).toEqual(['!style:banned|name|'])
     expect(await found('B-1', 'ca/en-CA')).toEqual([])
@@ -181,7 +181,7 @@ describe('a change of the set-up', () => {
     await judgeDue(() => now)
     expect(await found('B-1')).toEqual([])
     await expect(
-      putRecord(maren, 'house-styles', 'twin', { ...part, code: 'twin' }, undefined, '*', now),
+      putRecord(maren, 'house-styles', 'twin', { ...part, code: 'twin' }, { ifNoneMatch: '*' }, now),
     ).rejects.toMatchObject({ status: 422 })
   })
   it('of a piece or an assignment touches what it reaches, at once where that is little', async () => {
@@ -208,14 +208,13 @@ describe('a change of the set-up', () => {
       leftOut: [],
       eachVariant: false,
     }
-    await putRecord(maren, 'pieces', 'care', piece, undefined, '*', now)
+    await putRecord(maren, 'pieces', 'care', piece, { ifNoneMatch: '*' }, now)
     await putRecord(
       maren,
       'assignments',
       'care',
       { code: 'care', name: 'Care', pieces: ['care'], reach: rule },
-      undefined,
-      '*',
+      { ifNoneMatch: '*' },
       now,
     )
     expect(await found('B-1')).toEqual(['!piece-empty|care|attribute:volume'])
@@ -306,8 +305,7 @@ describe('a change of many', () => {
           limits: noLimits(),
           reach: { ...reach, rule: rule as never, leftOut: i === 0 ? ['M-004'] : [] },
         },
-        undefined,
-        '*',
+        { ifNoneMatch: '*' },
         now,
       )
     const judged = await judgedWith(database(), now)
@@ -401,8 +399,7 @@ describe('the cloth by campaign', () => {
         'assignments',
         code,
         { code, name: code, pieces: ['care'], reach, limits: { ...noLimits(), campaign }, ...more },
-        undefined,
-        '*',
+        { ifNoneMatch: '*' },
         now,
       )
     await of('frost-care', 'frost', {})

@@ -52,7 +52,7 @@ const assignment = (more: Partial<AssignmentRecord> = {}): AssignmentRecord => (
   ...more,
 })
 const put = (kind: Parameters<typeof putRecord>[1], r: { code: string } & object, ifMatch?: string, person = maren) =>
-  putRecord(person, kind, r.code, r, ifMatch, undefined, now)
+  putRecord(person, kind, r.code, r, { ifMatch }, now)
 beforeAll(async () => {
   await importProducts(
     file(
@@ -83,7 +83,7 @@ describe('records that travel whole', () => {
       const { record, tag } = await getRecord(kind, code)
       const before = (await recordHistory(kind, code)).items.length
       expect(
-        (await putRecord(person, kind, code, JSON.parse(JSON.stringify(record)), tag, undefined, now)).tag,
+        (await putRecord(person, kind, code, JSON.parse(JSON.stringify(record)), { ifMatch: tag }, now)).tag,
         kind,
       ).toBe(tag)
       expect((await recordHistory(kind, code)).items).toHaveLength(before)
@@ -96,8 +96,8 @@ describe('records that travel whole', () => {
       status: 412,
       current: { note: 'first' },
     })
-    expect((await problemOf(putRecord(maren, 'pieces', 'fit', piece(), undefined, '*', now))).status).toBe(412)
-    expect((await problemOf(putRecord(maren, 'pieces', 'other', piece(), undefined, undefined, now))).status).toBe(422)
+    expect((await problemOf(putRecord(maren, 'pieces', 'fit', piece(), { ifNoneMatch: '*' }, now))).status).toBe(412)
+    expect((await problemOf(putRecord(maren, 'pieces', 'other', piece(), { any: true }, now))).status).toBe(422)
   })
   it('are for those who may', async () => {
     expect((await problemOf(put('pieces', piece(), undefined, luc))).status).toBe(403)

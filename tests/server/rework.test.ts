@@ -49,11 +49,8 @@ describe('changing an attribute that has values', () => {
   })
   it('is refused as a plain write, and where values would be lost that may not be', async () => {
     expect(
-      (
-        await problemOf(
-          putRecord(maren, 'attributes', 'model', of('model', { type: 'number' }), undefined, undefined, now),
-        )
-      ).errors,
+      (await problemOf(putRecord(maren, 'attributes', 'model', of('model', { type: 'number' }), { any: true }, now)))
+        .errors,
     ).toMatchObject([{ path: 'type', message: expect.stringContaining('3 values') }])
     expect(await problemOf(reworkAttribute('model', body(of('model', { type: 'number' })), 1, now))).toMatchObject({
       status: 409,
@@ -101,16 +98,8 @@ describe('changing an attribute that has values', () => {
       leftOut: [],
       eachVariant: false,
     }
-    await putRecord(maren, 'pieces', 'p', { code: 'p', kind: 'tab', name: 'P' }, undefined, undefined, now)
-    await putRecord(
-      maren,
-      'assignments',
-      'a',
-      { code: 'a', name: 'On Regn', pieces: ['p'], reach },
-      undefined,
-      undefined,
-      now,
-    )
+    await putRecord(maren, 'pieces', 'p', { code: 'p', kind: 'tab', name: 'P' }, { any: true }, now)
+    await putRecord(maren, 'assignments', 'a', { code: 'a', name: 'On Regn', pieces: ['p'], reach }, { any: true }, now)
     expect(await problemOf(previewRework('model', body(of('model', { type: 'number' }))))).toMatchObject({
       status: 422,
       errors: [{ message: expect.stringContaining('“On Regn”') }],
@@ -121,18 +110,18 @@ describe('changing an attribute that has values', () => {
 describe('categories, types and attributes that are needed', () => {
   it('are not deleted, and say by what', async () => {
     expect(
-      (await problemOf(deleteRecord(maren, 'attributes', 'model', now))).errors!.map((e) => e.message).join(' '),
+      (await problemOf(deleteRecord(maren, 'attributes', 'model', '*', now))).errors!.map((e) => e.message).join(' '),
     ).toMatch(/3 values.*product types “bag”.*“On Regn”/)
     expect(
-      (await problemOf(deleteRecord(maren, 'product-types', 'bag', now))).errors!.map((e) => e.message).join(' '),
+      (await problemOf(deleteRecord(maren, 'product-types', 'bag', '*', now))).errors!.map((e) => e.message).join(' '),
     ).toMatch(/2 products.*“Bags”/)
     expect(
-      (await problemOf(deleteRecord(maren, 'categories', 'bags', now))).errors!.map((e) => e.message).join(' '),
+      (await problemOf(deleteRecord(maren, 'categories', 'bags', '*', now))).errors!.map((e) => e.message).join(' '),
     ).toMatch(/1 categories stand under it.*1 products/)
   })
   it('are deleted where nothing needs them, and can be made again', async () => {
-    await putRecord(maren, 'attributes', 'spare', of('model', { code: 'spare' }), undefined, '*', now)
-    await deleteRecord(maren, 'attributes', 'spare', now)
+    await putRecord(maren, 'attributes', 'spare', of('model', { code: 'spare' }), { ifNoneMatch: '*' }, now)
+    await deleteRecord(maren, 'attributes', 'spare', '*', now)
     expect((await problemOf(getRecord('attributes', 'spare'))).status).toBe(404)
   })
   it('moves categories about, and never under themselves', async () => {
@@ -146,28 +135,19 @@ describe('categories, types and attributes that are needed', () => {
             'categories',
             'bags',
             { ...(await getRecord('categories', 'bags')).record, parent: 'roll-top' },
-            undefined,
-            undefined,
+            { any: true },
             now,
           ),
         )
       ).errors,
     ).toMatchObject([{ path: 'parent' }])
-    await putRecord(
-      maren,
-      'categories',
-      'panniers',
-      { ...record, parent: null, position: 0 },
-      undefined,
-      undefined,
-      now,
-    )
+    await putRecord(maren, 'categories', 'panniers', { ...record, parent: null, position: 0 }, { any: true }, now)
     expect((await listCategories()).items.filter((c) => c.parent === null).map((c) => c.code)).toEqual([
       'panniers',
       'bags',
       'wear',
     ])
-    await putRecord(maren, 'categories', 'panniers', record, undefined, undefined, now)
+    await putRecord(maren, 'categories', 'panniers', record, { any: true }, now)
     expect((await listCategories()).items.map((c) => [c.code, c.products, c.below])).toContainEqual(['bags', 1, 2])
   })
   it('asks a type for what there is', async () => {
@@ -185,9 +165,7 @@ describe('categories, types and attributes that are needed', () => {
       ],
     }
     expect(
-      (await problemOf(putRecord(maren, 'product-types', 'bag', odd, undefined, undefined, now))).errors!.map(
-        (e) => e.path,
-      ),
+      (await problemOf(putRecord(maren, 'product-types', 'bag', odd, { any: true }, now))).errors!.map((e) => e.path),
     ).toEqual(['attributes[0].requiredIn[0]', 'attributes[0].requiredWhere'])
     expect((await listTypes()).items).toContainEqual(
       expect.objectContaining({ code: 'bag', products: 2, attributes: uses.length }),

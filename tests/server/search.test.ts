@@ -34,8 +34,7 @@ beforeAll(async () => {
         serves: ['search'],
         allowed: null,
       },
-      undefined,
-      undefined,
+      { any: true },
       now,
     )
   }
@@ -60,8 +59,7 @@ beforeAll(async () => {
         })),
       ],
     },
-    undefined,
-    undefined,
+    { any: true },
     now,
   )
   const csv = csvLines(

@@ -316,14 +316,13 @@ describe('texts that records hold by language', () => {
       'categories',
       'roll-top',
       { ...record, names: { ...record.names, 'en-GB': 'Roll-top bags' } },
-      undefined,
-      undefined,
+      { any: true },
       now,
     )
     expect((await desk('category:roll-top')).units).toMatchObject([
       { state: 'reviewed', stale: true, madeFrom: 'Roll-top' },
     ])
-    await putRecord(maren, 'categories', 'roll-top', record, undefined, undefined, now)
+    await putRecord(maren, 'categories', 'roll-top', record, { any: true }, now)
     expect((await desk('category:roll-top')).units).toMatchObject([{ state: 'reviewed', stale: false }])
     // Of what nobody kept a state, it is known from the first change on.
     const wear = (await getRecord('attributes', 'season')).record as unknown as {
@@ -339,8 +338,7 @@ describe('texts that records hold by language', () => {
           o.code === 'winter' ? { ...o, labels: { ...o.labels, 'en-GB': 'cold season' } } : o,
         ),
       },
-      undefined,
-      undefined,
+      { any: true },
       now,
     )
     expect((await desk('attribute:season')).units.map((u) => u.stale)).toEqual([false, false, true])
@@ -359,8 +357,7 @@ describe('texts that records hold by language', () => {
           entry('help', { names: { 'en-GB': 'Help' }, children: [entry('near', { names: { 'en-GB': 'Near you' } })] }),
         ],
       },
-      undefined,
-      undefined,
+      { any: true },
       now,
     )
     expect(
@@ -396,8 +393,7 @@ describe('texts that records hold by language', () => {
           menu: [entry('x', { to: { category: 'boats' } }), entry('x')],
           phrases: { 'sold-out': { 'fr-CH': { few: 'x' } }, odd: {} },
         },
-        undefined,
-        undefined,
+        { any: true },
         now,
       ),
     )
@@ -417,8 +413,7 @@ describe('texts that records hold by language', () => {
         'storefronts',
         'ch',
         { ...record, menu: [{ code: 'x', names: { 'en-GB': 'X' }, to: { address }, children: [] }] },
-        undefined,
-        undefined,
+        { any: true },
         now,
       )
     for (const address of [
@@ -448,8 +443,7 @@ describe('texts that records hold by language', () => {
           { code: 'picture', type: 'picture', labels: {} },
         ],
       },
-      undefined,
-      undefined,
+      { any: true },
       now,
     )
     const block = {
@@ -465,7 +459,7 @@ describe('texts that records hold by language', () => {
         },
       ],
     }
-    await putRecord(maren, 'pieces', 'steps', block, undefined, undefined, now)
+    await putRecord(maren, 'pieces', 'steps', block, { any: true }, now)
     expect((await desk('piece:steps')).units.map((u) => u.unit)).toEqual(['title', 'entry:0:title', 'entry:0:words'])
     await saveUnits(
       luc,
@@ -480,7 +474,7 @@ describe('texts that records hold by language', () => {
       now,
     )
     const { record } = await getRecord('pieces', 'steps')
-    await putRecord(maren, 'pieces', 'steps', { ...record, note: 'Saved again' }, undefined, undefined, now)
+    await putRecord(maren, 'pieces', 'steps', { ...record, note: 'Saved again' }, { any: true }, now)
     expect((await desk('piece:steps')).units.map((u) => u.target)).toEqual([null, 'D’abord', '<p>Lavez-la.</p>'])
     expect(
       ((await getRecord('pieces', 'steps')).record as unknown as { texts: { body: string }[] }).texts[1]!.body,
@@ -530,8 +524,7 @@ describe('the list of work', () => {
       'storefronts',
       'ch',
       { ...record, editions: [...record.editions, { language: 'fr-BE', borrow: ['fr-CH'], asks: 'translated' }] },
-      undefined,
-      undefined,
+      { any: true },
       now,
     )
     const be = { storefront: 'ch', language: 'fr-BE' }

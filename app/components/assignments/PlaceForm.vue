@@ -27,7 +27,7 @@ const areas = computed(() => {
     <label class="text-ink2"
       >Order, low numbers first<NumberField
         class="mt-0.5 block w-28"
-        label="Order"
+        label="Order, low numbers first"
         :model-value="place.order"
         :disabled="disabled"
         required

@@ -24,8 +24,29 @@ const tree = useTemplateRef<HTMLElement>('tree')
 const focusRow = () => void nextTick(() => tree.value?.querySelector<HTMLElement>(`[data-code="${at.value}"]`)?.focus())
 const mayWrite = computed(() => session.maySetUp)
 
+/**
+ * The version that is written over. What somebody else has renamed since it was looked at is not written over: it is
+ * shown instead. Where it stands among its neighbours is nobody's text, and may have moved.
+ */
+async function versionOf(c: Category): Promise<string> {
+  const { data, tag } = await ask<Category>('GET', `/api/categories/${segment(c.code)}`)
+  const seen = items.value.find((i) => i.code === c.code)
+  const words = (i: Category | undefined) => JSON.stringify([i?.names, i?.type])
+  if (words(data) !== words(seen)) {
+    await refresh()
+    throw new ApiProblem({
+      title: 'Changed meanwhile',
+      status: 412,
+      detail:
+        'Somebody else has changed this category since you opened it. Nothing of yours is lost: compare, and save again.',
+    })
+  }
+  return tag!
+}
+
 async function write(c: Category, spot?: Spot, isNew = false) {
   try {
+    const headers: Record<string, string> = isNew ? { 'If-None-Match': '*' } : { 'If-Match': await versionOf(c) }
     await ask('PUT', `/api/categories/${segment(c.code)}`, {
       body: {
         code: c.code,
@@ -36,7 +57,7 @@ async function write(c: Category, spot?: Spot, isNew = false) {
           ? { position: spot.position }
           : { position: items.value.filter((i) => i.parent === c.parent).findIndex((i) => i.code === c.code) }),
       },
-      headers: isNew ? { 'If-None-Match': '*' } : {},
+      headers,
     })
     const reloaded = setup.reload()
     await refresh()
@@ -162,7 +183,8 @@ const save = async () => {
 }
 async function remove() {
   try {
-    await ask('DELETE', `/api/categories/${segment(at.value)}`)
+    const { tag } = await ask('GET', `/api/categories/${segment(at.value)}`)
+    await ask('DELETE', `/api/categories/${segment(at.value)}`, { headers: { 'If-Match': tag! } })
     await Promise.all([refresh(), setup.reload()])
     tell('Deleted')
     focusRow()

@@ -6,7 +6,7 @@ import { loadSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
 import type { Person } from '../permission'
 import { notFitting } from '../problem'
-import { getRecord, writeIn } from '../records'
+import { anyVersion, getRecord, writeIn } from '../records'
 
 /**
  * Puts an assignment before another entry of an area in page order, or at its end; numbers follow with room between
@@ -56,7 +56,7 @@ export async function placeAssignment(
         'assignments',
         code,
         { ...record, order, ...(code === body.code ? { area: body.area } : {}) },
-        {},
+        anyVersion,
         now,
         { setup, step },
       )

@@ -12,7 +12,7 @@ import { beginStep } from '../../db/queries/write-products'
 import * as t from '../../db/schema'
 import type { Person } from '../permission'
 import { notFitting, Problem } from '../problem'
-import { recordKinds, writeIn, type RecordKindName } from '../records'
+import { anyVersion, recordKinds, writeIn, type RecordKindName } from '../records'
 
 /** What a file of content holds, in the order in which one kind needs the one before. */
 const parts = [
@@ -115,7 +115,7 @@ async function writeOne(
   const code = typeof record?.code === 'string' ? record.code : ''
   await tx.db.execute(sql`savepoint one`)
   try {
-    const { created, changed } = await writeIn(tx, person, kind, code, record, {}, now, {
+    const { created, changed } = await writeIn(tx, person, kind, code, record, anyVersion, now, {
       setup: await readSetup(tx.db),
       step: report.step!,
     })

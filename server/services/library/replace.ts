@@ -8,7 +8,7 @@ import { beginStep } from '../../db/queries/write-products'
 import * as t from '../../db/schema'
 import type { Person } from '../permission'
 import { notFitting } from '../problem'
-import { writeIn } from '../records'
+import { anyVersion, writeIn } from '../records'
 
 export interface ReplaceBody extends Search {
   by: string
@@ -112,7 +112,7 @@ export async function replaceInLibrary(
       now,
     )
     for (const record of changed)
-      await writeIn(tx, person, 'pieces', record.code, record, {}, now, { setup, step: made })
+      await writeIn(tx, person, 'pieces', record.code, record, anyVersion, now, { setup, step: made })
     return made
   })
   return { items: items.slice(0, 500), pieces: changed.length, times, step }

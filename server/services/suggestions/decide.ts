@@ -270,8 +270,7 @@ async function describe(
       'media',
       s.picture!,
       { ...item, labels: { ...item.labels, [s.language]: String(value) } },
-      tag,
-      undefined,
+      { ifMatch: tag },
       now,
     )
     await inTransaction((tx) =>

@@ -18,7 +18,7 @@ import { beginStep } from '../../db/queries/write-products'
 import * as t from '../../db/schema'
 import { require, type Person } from '../permission'
 import { notFitting, Problem } from '../problem'
-import { writeIn } from '../records'
+import { anyVersion, writeIn } from '../records'
 
 const all = async () => (await database().select().from(t.term).orderBy(asc(t.term.code))).map(termOf)
 
@@ -94,7 +94,7 @@ export async function importTerms(
       let step: number | undefined
       for (const [i, term] of terms.entries()) {
         try {
-          const done = await writeIn(tx, person, 'glossary', term.code, term, {}, now, {
+          const done = await writeIn(tx, person, 'glossary', term.code, term, anyVersion, now, {
             setup,
             step: (step ??= await beginStep(tx, 'Took a glossary', person.id, now)),
           })

@@ -3,7 +3,7 @@ import { isStale, sourceHash, type TranslationState } from '@core/translation/st
 import { readUnitMarks, writeUnitMarks, type UnitMark } from '../../db/queries/unit-marks'
 import type { StoredSetup } from '../../db/queries/setup'
 import { notFitting } from '../problem'
-import { writeIn } from '../records'
+import { anyVersion, writeIn } from '../records'
 import { labelKinds, type LabelText } from './label-texts'
 import { labelRecords } from './label-records'
 import type { TargetEdition, Unit, UnitKind } from './unit'
@@ -84,7 +84,7 @@ export function labelUnits(prefix: string): UnitKind {
           text.write(edition.language, c.target === null ? '' : String(c.target))
           states.set(c.unit, c.state)
         }
-        await writeIn(tx, person, of.kind, code, record, {}, now, { setup, step: await step() })
+        await writeIn(tx, person, of.kind, code, record, anyVersion, now, { setup, step: await step() })
         // The state may have changed where the words have not.
         await writeUnitMarks(
           tx.db,

@@ -6,7 +6,7 @@ import * as t from '../../db/schema'
 import { blockKindOf, pieceRecordsOf } from '../../db/queries/content'
 import { readUnitMarks, writeUnitMarks, type UnitMark } from '../../db/queries/unit-marks'
 import { notFitting } from '../problem'
-import { writeIn } from '../records'
+import { anyVersion, writeIn } from '../records'
 import { sourceTextOf } from '../records/pieces'
 import type { StoredSetup } from '../../db/queries/setup'
 import type { TargetChange, TargetEdition, Unit, UnitKind } from './unit'
@@ -179,7 +179,7 @@ export const pieceUnits: UnitKind = {
     const pieces = await pieceRecordsOf(tx.db, setup, [...changes.keys()])
     for (const [code, list] of changes) {
       const { piece, marks } = written(pieces.get(code)!, list, setup, edition.language)
-      await writeIn(tx, person, 'pieces', code, piece, {}, now, { setup, step: await step() })
+      await writeIn(tx, person, 'pieces', code, piece, anyVersion, now, { setup, step: await step() })
       await writeUnitMarks(
         tx.db,
         marks.map((m) => ({ record: `piece:${code}`, language: edition.language, ...m })),

@@ -1,0 +1,209 @@
+import type Joi from 'joi'
+import { recipeRecord } from '../drafting'
+import { feedRecord } from '../feeds'
+import { mediaRecord } from '../media'
+import type { Operation } from '../operation'
+import type { RecordKindName } from '../record-kinds'
+import {
+  assignmentRecord,
+  attributeRecord,
+  blockKindRecord,
+  campaignRecord,
+  categoryRecord,
+  houseStyleRecord,
+  listRecord,
+  namedRuleRecord,
+  pieceRecord,
+  productTypeRecord,
+  questionSetRecord,
+  storefrontRecord,
+} from '../records'
+import { termRecord } from '../translation'
+
+/** A kind of record that travels whole: read, written and deleted under its code. */
+interface RecordContract {
+  /** Its operations are called by it: getPiece, putPiece, deletePiece. */
+  name: string
+  schema: Joi.ObjectSchema
+  /** What a person must be allowed to do to write one. */
+  action: NonNullable<Operation['action']>
+  /** Where parts of it may be written by whoever may do something else. */
+  within?: Operation['within']
+  /** What each operation does, in a sentence; a kind without `delete` has records that stay. */
+  reads: string
+  writes: string
+  deletes?: string
+}
+
+/** The kinds of records by their name in the address. */
+export const recordContracts = {
+  attributes: {
+    name: 'Attribute',
+    schema: attributeRecord,
+    action: 'edit-types',
+    reads: 'An attribute',
+    writes: 'Write an attribute',
+    deletes: 'Delete an attribute that nothing needs; 409 with the reasons where something does',
+  },
+  'product-types': {
+    name: 'Type',
+    schema: productTypeRecord,
+    action: 'edit-types',
+    reads: 'A product type',
+    writes: 'Write a product type',
+    deletes: 'Delete a product type that nothing needs; 409 with the reasons where something does',
+  },
+  categories: {
+    name: 'Category',
+    schema: categoryRecord,
+    action: 'edit-types',
+    reads: 'A category',
+    writes: 'Write a category, or move it',
+    deletes: 'Delete a category that nothing needs; 409 with the reasons where something does',
+  },
+  storefronts: {
+    name: 'Storefront',
+    schema: storefrontRecord,
+    action: 'edit-content',
+    within: 'record',
+    reads: 'A storefront',
+    writes: 'Write a storefront; whoever edits content may change its facts, standing pages and layout',
+  },
+  'house-styles': {
+    name: 'Style',
+    schema: houseStyleRecord,
+    action: 'edit-content',
+    reads: 'A part of the house style',
+    writes: 'Write a part of the house style',
+    deletes: 'Delete a part of the house style',
+  },
+  lists: {
+    name: 'List',
+    schema: listRecord,
+    action: 'edit-products',
+    reads: 'A named list with its products',
+    writes: 'Write a named list',
+    deletes: 'Delete a named list that no rule names; its products stay',
+  },
+  feeds: {
+    name: 'Feed',
+    schema: feedRecord,
+    action: 'set-up',
+    reads: 'A feed',
+    writes: 'Write a feed: a file of products that is fetched on a schedule',
+    deletes: 'Delete a feed; what it brought stays',
+  },
+  media: {
+    name: 'Media',
+    schema: mediaRecord,
+    action: 'edit-products',
+    reads: 'What is known of a picture or file',
+    writes: 'Describe a picture or file',
+    deletes: 'Delete a picture or file that nothing needs; 409 with the reasons where something does',
+  },
+  pieces: {
+    name: 'Piece',
+    schema: pieceRecord,
+    action: 'edit-content',
+    reads: 'A piece with all its texts',
+    writes: 'Write a piece',
+    deletes: 'Delete a piece that nothing brings; 409 with the reasons where something does',
+  },
+  assignments: {
+    name: 'Assignment',
+    schema: assignmentRecord,
+    action: 'edit-content',
+    reads: 'An assignment',
+    writes: 'Write an assignment',
+    deletes: 'Delete an assignment; its pieces stay',
+  },
+  'question-sets': {
+    name: 'QuestionSet',
+    schema: questionSetRecord,
+    action: 'edit-content',
+    reads: 'A question set',
+    writes: 'Write a question set',
+    deletes: 'Delete a question set that nothing brings; its questions stay',
+  },
+  'block-kinds': {
+    name: 'BlockKind',
+    schema: blockKindRecord,
+    action: 'edit-content',
+    reads: 'A kind of block',
+    writes: 'Write a kind of block',
+    deletes: 'Delete a kind of block that no block fills',
+  },
+  'named-rules': {
+    name: 'NamedRule',
+    schema: namedRuleRecord,
+    action: 'edit-content',
+    reads: 'A named rule',
+    writes: 'Write a named rule; every rule that names it changes with it',
+    deletes: 'Delete a named rule that no rule names',
+  },
+  campaigns: {
+    name: 'Campaign',
+    schema: campaignRecord,
+    action: 'edit-content',
+    reads: 'A campaign',
+    writes: 'Write a campaign',
+    deletes: 'Delete a campaign that nothing belongs to',
+  },
+  recipes: {
+    name: 'Recipe',
+    schema: recipeRecord,
+    action: 'edit-content',
+    reads: 'A recipe',
+    writes: 'Write a recipe',
+    deletes: 'Delete a recipe; what it has suggested stays',
+  },
+  glossary: {
+    name: 'Term',
+    schema: termRecord,
+    action: 'edit-content',
+    reads: 'A term',
+    writes: 'Write a term',
+    deletes: 'Delete a term',
+  },
+} as const satisfies Record<RecordKindName, RecordContract>
+
+type Contracts = typeof recordContracts
+type Deletable = { [K in RecordKindName]: Contracts[K] extends { deletes: string } ? K : never }[RecordKindName]
+type RecordOperations = Record<
+  | `get${Contracts[RecordKindName]['name']}`
+  | `put${Contracts[RecordKindName]['name']}`
+  | `delete${Contracts[Deletable]['name']}`,
+  Operation
+>
+
+/** How the three operations of every kind keep one person from overwriting another. */
+const writeHeaders = {
+  'If-Match':
+    'The ETag of the version that is written over; `*` is whatever is there. Needed where there is a record: 428 ' +
+    'without it, 412 where the record is another by now.',
+  'If-None-Match': '`*`: only where there is no record yet; 412 where there is.',
+}
+const deleteHeaders = { 'If-Match': 'The ETag of the version that is deleted; `*` is whatever is there.' }
+
+/** The operations of one kind of record: those that it has, by method. */
+export function operationsOfKind(kind: RecordKindName): Partial<Record<'get' | 'put' | 'delete', Operation>> {
+  const contract: RecordContract = recordContracts[kind]
+  const path = `/api/${kind}/{code}`
+  const { schema, action, reads, writes, deletes } = contract
+  const within = contract.within ? { within: contract.within } : {}
+  return {
+    get: { method: 'get', path, summary: reads, action: 'read' },
+    put: { method: 'put', path, summary: writes, action, ...within, body: schema, headers: writeHeaders },
+    ...(deletes ? { delete: { method: 'delete', path, summary: deletes, action, headers: deleteHeaders } } : {}),
+  }
+}
+
+/** All of them by name. */
+export const recordOperations = Object.fromEntries(
+  Object.entries(recordContracts).flatMap(([kind, { name }]) =>
+    Object.entries(operationsOfKind(kind as RecordKindName)).map(([method, operation]) => [
+      `${method}${name}`,
+      operation,
+    ]),
+  ),
+) as RecordOperations

@@ -1,5 +1,0 @@
-import { operations } from '@contracts/operations'
-import { endpoint } from '../../http/endpoint'
-import { takeRecord } from '../../http/records'
-
-export default endpoint<object, unknown>(operations.putStyle, (call) => takeRecord(call, 'house-styles'))

@@ -1,5 +1,0 @@
-import { operations } from '@contracts/operations'
-import { endpoint } from '../../../http/endpoint'
-import { answerRecord } from '../../../http/records'
-
-export default endpoint(operations.getMedia, (call) => answerRecord(call, 'media'))

@@ -1,0 +1,3 @@
+import { recordHandler } from '../http/records'
+
+export default recordHandler('get')
