@@ -29,6 +29,8 @@ export interface ValueBody {
 }
 
 export interface ProductPatchBody extends Partial<ProductFields> {
+  /** What was seen of fields, base prices (`price@uk`) and `specials` that are changed: they may only replace that. */
+  bases?: Record<string, unknown>
   values?: ValueBody[]
   prices?: { storefront: string; amount: number | null }[]
   specials?: (Omit<Price, 'special' | 'quantity'> & { quantity?: number })[]
@@ -85,6 +87,13 @@ export const productPatchBody = Joi.object<ProductPatchBody>({
       }),
     )
     .max(200),
+  bases: Joi.object()
+    .pattern(Joi.string().max(100), Joi.any())
+    .max(200)
+    .description(
+      'What was seen of the fields, base prices (`price@uk`) and `specials` that are changed: where it is another by ' +
+        'now, nothing is written (412).',
+    ),
   values: Joi.array().items(valueBody).max(2000),
   prices: Joi.array()
     .items(

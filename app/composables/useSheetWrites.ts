@@ -1,6 +1,13 @@
 import type { CellBody, CellsReport } from '@contracts/sheet'
 import { decimalSignIn } from '@core/units/typed'
 
+/** What could not be written into a cell: why, and what was to stand there, which is offered again. */
+export interface RefusedCell {
+  message: string
+  text: string
+  value?: unknown
+}
+
 const keyOf = (sku: string, column: string) => `${sku}\n${column}`
 const atOnce = 2000
 
@@ -11,7 +18,7 @@ const atOnce = 2000
 export function useSheetWrites(written: () => Promise<unknown>) {
   const lens = useLensStore()
   const jobs = useJobsStore()
-  const refused = ref(new Map<string, { message: string; text: string }>())
+  const refused = ref(new Map<string, RefusedCell>())
   const pending = ref(new Set<string>())
   /** Rises when what is refused or under way has changed, for rows that are drawn only then. */
   const version = ref(0)
@@ -25,6 +32,11 @@ export function useSheetWrites(written: () => Promise<unknown>) {
   const steps = ref<{ step: number; cells: number }[]>([])
   const asked = computed(() => ({ ...lens.body, language: lens.language }))
 
+  /** Keeps what could not be written where it was to stand. */
+  function setAside({ sku, column, value }: CellBody, message: string, text: string) {
+    refused.value.set(keyOf(sku, column), { message, text, ...(value === undefined ? {} : { value }) })
+  }
+
   async function write(cells: CellBody[], shownText: (cell: CellBody) => string = (c) => c.text ?? ''): Promise<void> {
     if (cells.length === 0) return
     for (const c of cells) {
@@ -33,6 +45,7 @@ export function useSheetWrites(written: () => Promise<unknown>) {
     }
     let count = 0
     let failed = 0
+    let done = 0
     try {
       for (let i = 0; i < cells.length; i += atOnce) {
         const some = cells.slice(i, i + atOnce)
@@ -44,9 +57,10 @@ export function useSheetWrites(written: () => Promise<unknown>) {
         if (report.step !== null) steps.value.push({ step: report.step, cells: report.written })
         count += report.written
         failed += report.refused.length
+        done = i + some.length
         for (const r of report.refused) {
           const cell = some.find((c) => c.sku === r.sku && c.column === r.column)
-          refused.value.set(keyOf(r.sku, r.column), { message: r.message, text: cell ? shownText(cell) : '' })
+          if (cell) setAside(cell, r.message, shownText(cell))
         }
       }
       if (cells.length > 1)
@@ -56,6 +70,9 @@ export function useSheetWrites(written: () => Promise<unknown>) {
         )
       useProofFocus().refresh()
     } catch (e) {
+      // What did not arrive is not lost: it stays in its cells, to be written again.
+      const why = e instanceof ApiProblem ? e.sentence : 'This could not be saved.'
+      for (const cell of cells.slice(done)) setAside(cell, why, shownText(cell))
       tellProblem(e)
     }
     await written()
@@ -81,6 +98,7 @@ export function useSheetWrites(written: () => Promise<unknown>) {
   }
   return {
     write,
+    setAside,
     undo,
     steps,
     undoing,

@@ -88,6 +88,18 @@ export function scopeOfPath(
   return m ? { attribute: m[1]!, storefront: m[2] || null, language: m[3] || null } : undefined
 }
 
+/** What a product has now at a path of its history: a value, a base price (`price@uk`), `specials` or a field. */
+export function currentAt(product: Product, path: string): unknown {
+  const scope = scopeOfPath(path)
+  if (scope) return valueAt(product, scope)
+  const storefront = storefrontOfPrice(path)
+  if (storefront !== undefined) return basePriceIn(product, storefront)
+  if (path === 'specials') return product.prices.filter((p) => p.special)
+  return product[path as keyof ProductFields]
+}
+
+const storefrontOfPrice = (path: string) => /^price@(.+)$/.exec(path)?.[1]
+
 /** Whether two plain JSON values are the same. */
 export function same(a: unknown, b: unknown): boolean {
   if (a === b) return true
@@ -202,15 +214,8 @@ export function inversePatch(
   const kept: string[] = []
   for (const d of differences) {
     const scope = scopeOfPath(d.path)
-    const storefront = /^price@(.+)$/.exec(d.path)?.[1]
-    const now = scope
-      ? valueAt(product, scope)
-      : storefront
-        ? basePriceIn(product, storefront)
-        : d.path === 'specials'
-          ? product.prices.filter((p) => p.special)
-          : product[d.path as keyof ProductFields]
-    if (!same(now, d.after)) {
+    const storefront = storefrontOfPrice(d.path)
+    if (!same(currentAt(product, d.path), d.after)) {
       kept.push(d.path)
       continue
     }

@@ -179,7 +179,7 @@ export function patchOfCell(
     !same(baseNow(product, column, edition), base) &&
     !saysTheSame(product, patch, column, edition)
   )
-    return { problem: 'Somebody else has changed this meanwhile. Look at it again.' }
+    return { problem: 'Somebody else has changed this meanwhile. Compare, and write yours again if it is to stand.' }
   return patch
 }
 

@@ -2,6 +2,7 @@ import { defineEventHandler, setResponseHeader, setResponseStatus, type EventHan
 import { operationsOfKind } from '@contracts/operations/records'
 import { recordKindNames, type RecordKindName } from '@contracts/record-kinds'
 import { deleteRecord, getRecord, putRecord } from '../services/records'
+import { noteAnyVersion } from './any-version'
 import { endpoint, type Call } from './endpoint'
 
 type RecordCall = Call<object, unknown>
@@ -14,16 +15,20 @@ async function answerRecord({ event, param }: RecordCall, kind: RecordKindName) 
 }
 
 /** Takes a whole record and answers it as it is stored: 201 where it is new. */
-async function takeRecord({ event, person, param, header, body, now }: RecordCall, kind: RecordKindName) {
+async function takeRecord(call: RecordCall, kind: RecordKindName) {
+  const { event, person, param, header, body, now } = call
   const match = { ifMatch: header('if-match'), ifNoneMatch: header('if-none-match') }
   const { record, tag, created } = await putRecord(person, kind, param('code'), body, match, now)
+  await noteAnyVersion(call)
   setResponseHeader(event, 'ETag', tag)
   if (created) setResponseStatus(event, 201)
   return record
 }
 
-async function dropRecord({ person, param, header, now }: RecordCall, kind: RecordKindName) {
+async function dropRecord(call: RecordCall, kind: RecordKindName) {
+  const { person, param, header, now } = call
   await deleteRecord(person, kind, param('code'), header('if-match'), now)
+  await noteAnyVersion(call)
 }
 
 const answers = { get: answerRecord, put: takeRecord, delete: dropRecord } as const

@@ -6,7 +6,7 @@ import { require, type Person } from './permission'
 
 /** What is written into the audit log. */
 export type AuditKind =
-  'sign-in' | 'sign-in-refused' | 'sign-out' | 'not-allowed' | 'token-made' | 'token-ended' | 'export'
+  'sign-in' | 'sign-in-refused' | 'sign-out' | 'not-allowed' | 'token-made' | 'token-ended' | 'export' | 'any-version'
 
 /** By whom, from where, and by what something was done. */
 export interface AuditSource {

@@ -1,7 +1,7 @@
 import { checkedValue } from '@core/attributes/types/registry'
 import { ValueProblem } from '@core/attributes/types/shape'
 import { valueAt, type Product } from '@core/catalogue/model'
-import { same, valuePath, type ProductPatch } from '@core/catalogue/patch'
+import { currentAt, same, valuePath, type ProductFields, type ProductPatch } from '@core/catalogue/patch'
 import { gtinProblem } from '@core/gtin/check-digit'
 import { canonicalTag } from '@core/language/chain'
 import { windowIn } from '@core/moments/instant'
@@ -19,13 +19,30 @@ export interface Checked {
   conflicts: { path: string; message: string }[]
 }
 
+/** What a patch makes of a field, a base price or the special prices; undefined where it leaves them as they are. */
+function wantedAt(patch: ProductPatch, path: string): unknown {
+  if (path === 'specials') return patch.specials
+  if (path.startsWith('price@')) return patch.basePrices.find((p) => path === `price@${p.storefront}`)?.amount
+  return patch.fields[path as keyof ProductFields]
+}
+
+/** The bases that are not what stands there any more, unless that is what is written. */
+function staleBases(bases: Record<string, unknown>, patch: ProductPatch, product: Product): Checked['conflicts'] {
+  return Object.entries(bases).flatMap(([path, base]) => {
+    const now = currentAt(product, path) ?? null
+    const wanted = wantedAt(patch, path)
+    if (wanted === undefined || same(now, base ?? null) || same(now, wanted)) return []
+    return [{ path, message: 'This was changed by somebody else meanwhile.' }]
+  })
+}
+
 /** A body of unknown origin as a patch: every value checked, scopes too. Throws a 422 problem that names each path. */
 export function checkedPatch(body: ProductPatchBody, product: Product, setup: StoredSetup): Checked {
   const errors: { path: string; message: string }[] = []
   const conflicts: Checked['conflicts'] = []
   const patch: ProductPatch = { fields: {}, values: [], basePrices: [] }
   const marks: Checked['marks'] = new Map()
-  const { values = [], prices = [], specials, ...fields } = body
+  const { values = [], prices = [], specials, bases = {}, ...fields } = body
   Object.assign(patch.fields, fields)
   if (fields.type !== undefined && !setup.types.has(fields.type))
     errors.push({ path: 'type', message: `There is no product type “${fields.type}”.` })
@@ -110,5 +127,6 @@ export function checkedPatch(body: ProductPatchBody, product: Product, setup: St
     })
   }
   if (errors.length > 0) throw notFitting('Some of this cannot be taken. Nothing has been changed.', errors)
+  conflicts.push(...staleBases(bases, patch, product))
   return { patch, marks, conflicts }
 }

@@ -35,6 +35,7 @@ import { loadSources, writeSources } from '../db/queries/sources'
 import { beginStep, writeProducts } from '../db/queries/write-products'
 import { checkedPatch, type Checked } from './check-patch'
 import { require, type Person } from './permission'
+import { namesTag } from './entity-tag'
 import { notFitting, notFound, Problem } from './problem'
 
 /** The version of a product as an entity tag. */
@@ -205,7 +206,8 @@ export function markTranslations(
 }
 
 /**
- * Changes one product. `ifMatch` is the entity tag seen, or `*` where every value names its own base.
+ * Changes one product. `ifMatch` is the entity tag seen, or `*`: then every value, field and price that names its base
+ * may only replace that, so that two people who change different things do not meet.
  * Throws 412 where it was changed meanwhile, 428 without a tag, 422 where a value does not fit.
  */
 export async function patchProduct(
@@ -222,7 +224,8 @@ export async function patchProduct(
     const { family, product } = await lockFamily(tx, setup, sku)
     const { patch, marks, conflicts } = checkedPatch(body, product, setup)
     askPermission(person, body, setup)
-    if (ifMatch === '*' ? conflicts.length > 0 : ifMatch !== productTag(product)) {
+    const isStale = ifMatch === '*' ? conflicts.length > 0 : !namesTag(ifMatch, productTag(product))
+    if (isStale) {
       throw new Problem(
         412,
         'Changed meanwhile',
@@ -241,7 +244,7 @@ export async function patchProduct(
 }
 
 function askPermission(person: Person, body: ProductPatchBody, setup: StoredSetup) {
-  const { values = [], ...rest } = body
+  const { values = [], bases: _bases, ...rest } = body
   const translations = values.filter((v) => v.language && v.language !== setup.source)
   if (Object.keys(rest).length > 0 || translations.length < values.length) require(person, 'edit-products')
   for (const v of translations) require(person, 'translate', v.language!)

@@ -6,6 +6,7 @@ import { database, inTransaction, type Tx } from '../db/connect'
 import * as t from '../db/schema'
 import { loadSetup, raiseStamp, type StoredSetup } from '../db/queries/setup'
 import { beginStep } from '../db/queries/write-products'
+import { namesTag } from './entity-tag'
 import { may, require, type Person } from './permission'
 import { notFitting, notFound, Problem, schemaErrors } from './problem'
 import { assignments } from './records/assignments'
@@ -127,9 +128,6 @@ function checkVersion(name: string, record: unknown, ifMatch: string | undefined
     )
   }
 }
-
-/** Whether a list of entity tags names one; proxies that compress make strong tags weak. */
-const namesTag = (list: string, tag: string) => list.split(',').some((one) => one.trim().replace(/^W\//, '') === tag)
 
 /** The same, where the caller has asked for permission: a translator writes texts of a piece, not the piece. */
 export async function writeRecord(

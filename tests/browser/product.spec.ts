@@ -1,4 +1,4 @@
-import { enter, expect, proof, test } from './desk'
+import { enter, expect, findings, patchValues, proof, settled, test } from './desk'
 
 test('a variant inherits, overrides and lets go', async ({ page }) => {
   await enter(page, '/catalogue/KZ-1100?in=uk/en-GB')
@@ -71,13 +71,67 @@ test('two people never overwrite each other', async ({ page, browser }) => {
   await expect(other.getByRole('button', { name: 'Summary, own: Ada was here first.' })).toBeVisible()
   await mine.fill('Maren wrote something else.')
   await page.keyboard.press('Control+S')
-  await expect(page.getByText('Changed meanwhile', { exact: true })).toBeVisible()
+  const conflict = page.getByRole('alert').filter({ hasText: 'Somebody else saved this while you wrote.' })
+  await expect(conflict).toContainText('Ada was here first.')
+  await expect(mine).toHaveValue('Maren wrote something else.')
+  expect(await findings(page)).toEqual([])
+  // Leaving the editor loses nothing either.
+  await mine.press('Escape')
+  await page.reload()
+  await page.getByRole('button', { name: 'Unsaved changes: go on' }).click()
+  await expect(page.getByLabel('Summary', { exact: true })).toHaveValue('Maren wrote something else.')
+  await page.keyboard.press('Control+S')
+  await conflict.getByRole('button', { name: 'Keep theirs' }).click()
   await expect(page.getByRole('button', { name: 'Summary, own: Ada was here first.' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Unsaved changes: go on' })).toHaveCount(0)
   // Another value of the same product is nobody's business but hers.
   await page.getByRole('button', { name: /^Model, / }).click()
   await page.getByLabel('Model', { exact: true }).fill('L2')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: 'Model, own: L2' })).toBeVisible()
+  await other.context().close()
+})
+
+test('what two people wrote into one text is joined, and read before it is saved', async ({ page, browser }) => {
+  await enter(page, '/catalogue/OX-5140?in=uk/en-GB')
+  const set = (value: string) => patchValues(page, 'OX-5140', [{ attribute: 'summary', language: 'en-GB', value }])
+  await set('Light, strong and dry.')
+  await page.reload()
+  await page.getByRole('button', { name: /^Summary, / }).click()
+  const field = page.getByLabel('Summary', { exact: true })
+  await field.fill('Light, very strong and dry.')
+  const other = await (await browser.newContext()).newPage()
+  await enter(other, '/catalogue', 'administrator')
+  await patchValues(other, 'OX-5140', [{ attribute: 'summary', language: 'en-GB', value: 'Light, strong and warm.' }])
+  await field.press('Control+S')
+  await page.getByRole('button', { name: 'Join both' }).click()
+  await expect(field).toHaveValue('Light, very strong and warm.')
+  await field.press('Control+S')
+  await expect(page.getByRole('button', { name: 'Summary, own: Light, very strong and warm.' })).toBeVisible()
+  await other.context().close()
+})
+
+test('a field that somebody else has changed is not written over by a page that is older', async ({
+  page,
+  browser,
+}) => {
+  await enter(page, '/catalogue/OX-5140?in=uk/en-GB')
+  const tags = page.getByLabel('Tags')
+  await expect(tags).toBeVisible()
+  const other = await (await browser.newContext()).newPage()
+  await enter(other, '/catalogue/OX-5140?in=uk/en-GB', 'administrator')
+  await other.getByLabel('Tags').fill('theirs')
+  await other.getByLabel('Tags').blur()
+  await settled(other)
+  await tags.fill('mine')
+  await tags.blur()
+  const conflict = page.getByRole('alert').filter({ hasText: 'Somebody else changed this while you did.' })
+  await expect(conflict.getByRole('row').filter({ hasText: 'Tags' })).toContainText('theirs')
+  await expect(conflict.getByRole('row').filter({ hasText: 'Tags' })).toContainText('mine')
+  await conflict.getByRole('button', { name: 'Save yours' }).click()
+  await expect(conflict).toHaveCount(0)
+  const { tags: stored } = (await (await page.request.get('/api/products/OX-5140')).json()) as { tags: string[] }
+  expect(stored).toEqual(['mine'])
   await other.context().close()
 })
 

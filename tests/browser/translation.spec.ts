@@ -181,6 +181,7 @@ test('nothing is called reviewed while a blocker stands in it', async ({ page })
 test('a list is walked and marked by keys, and the desk goes on through what it holds', async ({ page }) => {
   await enter(page, '/translation?in=gulf/ar-AE&kinds=product&show=missing')
   const grid = page.getByRole('grid', { name: 'Texts to translate' })
+  await expect(grid.getByRole('row').nth(10)).toBeVisible()
   await settled(page)
   await grid.focus()
   await page.keyboard.press('Home')

@@ -9,7 +9,7 @@ import { csvLines } from '../csv'
 
 const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/import-products')
-const { getRecord, putRecord } = await import('@server/services/records')
+const { deleteRecord, getRecord, putRecord } = await import('@server/services/records')
 const { recordHistory, putBackRecord } = await import('@server/services/record-history')
 const { listAssignments, listPieces } = await import('@server/services/library/lists')
 const { listUnits, saveUnits } = await import('@server/services/translation/desk')
@@ -52,7 +52,7 @@ const assignment = (more: Partial<AssignmentRecord> = {}): AssignmentRecord => (
   ...more,
 })
 const put = (kind: Parameters<typeof putRecord>[1], r: { code: string } & object, ifMatch?: string, person = maren) =>
-  putRecord(person, kind, r.code, r, { ifMatch }, now)
+  putRecord(person, kind, r.code, r, ifMatch === undefined ? { any: true } : { ifMatch }, now)
 beforeAll(async () => {
   await importProducts(
     file(
@@ -98,6 +98,12 @@ describe('records that travel whole', () => {
     })
     expect((await problemOf(putRecord(maren, 'pieces', 'fit', piece(), { ifNoneMatch: '*' }, now))).status).toBe(412)
     expect((await problemOf(putRecord(maren, 'pieces', 'other', piece(), { any: true }, now))).status).toBe(422)
+    // Whoever does not say which version is meant is asked; `*` is whatever is there, but something.
+    expect((await problemOf(putRecord(maren, 'pieces', 'fit', piece(), {}, now))).status).toBe(428)
+    const gone = piece({ code: 'gone' })
+    expect((await problemOf(putRecord(maren, 'pieces', 'gone', gone, { ifMatch: '*' }, now))).status).toBe(412)
+    expect((await problemOf(deleteRecord(maren, 'pieces', 'fit', undefined, now))).status).toBe(428)
+    expect((await problemOf(deleteRecord(maren, 'pieces', 'fit', '"old"', now))).status).toBe(412)
   })
   it('are for those who may', async () => {
     expect((await problemOf(put('pieces', piece(), undefined, luc))).status).toBe(403)

@@ -175,6 +175,7 @@ function escape() {
         <MeasureField
           v-if="field.kind === 'measure'"
           :label="endLabel(i)"
+          :unit-label="ends.length > 1 ? `Unit of ${field.label}, end ${i + 1}` : `Unit of ${field.label}`"
           :family="family!"
           :standard-unit="unitNow"
           :model-value="(end(i) as Measure | undefined) ?? null"

@@ -2,12 +2,13 @@
 import type { Attribute, BoxItem, StoredValue, Value } from '@core/attributes/attribute'
 import { boxLine } from '@core/attributes/types/lists'
 import { attributeTypes } from '@core/attributes/types/registry'
-import { valuePath } from '@core/catalogue/patch'
+import { same, valuePath } from '@core/catalogue/patch'
 import { standingOf, type Standing, type ValueSource } from '@core/catalogue/source'
 import { directionOf } from '@core/language/chain'
 import type { Resolved } from '@core/values/resolve'
 import type { FoundPlace } from '../editor/places'
 import type { OfferedValue } from '../editor/RichEditor.vue'
+import type { ValueWrite, WriteResult } from '../product/useProductPatch'
 
 const props = defineProps<{
   sku: string
@@ -21,13 +22,10 @@ const props = defineProps<{
   wanted: boolean
   values: OfferedValue[]
   readonly: boolean
+  /** Writes a value over the one that was seen. */
+  write: (write: ValueWrite) => Promise<WriteResult>
   /** What outside sources say, by path. */
   sources?: Record<string, ValueSource>
-}>()
-const emit = defineEmits<{
-  save: [
-    { attribute: string; storefront: string | null; language: string | null; value: Value | null; base: Value | null },
-  ]
 }>()
 const setup = useSetupStore()
 const label = computed(() => setup.label(props.attribute.labels, props.attribute.code))
@@ -46,42 +44,72 @@ const base = computed<Value | null>(() => ownAt(scope.value.storefront)?.value ?
 
 const places = shallowRef<FoundPlace[]>()
 const editing = ref(false)
+const saving = ref(false)
 const draft = ref<Value | null>(null)
 const problem = ref<string>()
-const long = computed(() => attributeTypes[props.attribute.type].isText)
-const draftKey = computed(() => `inkloom:${props.sku}:${valuePath(scope.value)}`)
+/** What stood there when the editor was opened: only that is written over. */
+const seen = ref<Value | null>(null)
+/** What somebody else saved meanwhile. */
+const overtaken = ref<{ theirs: Value | null }>()
+const isText = computed(() => attributeTypes[props.attribute.type].isText)
+const unsaved = useValueDraft(() => `${props.sku}:${valuePath(scope.value)}`)
+
+/** A value from elsewhere is pulled down to be changed; a fallback in another language is not. */
+function initialValue(): Value | null {
+  if (base.value !== null) return base.value
+  const { origin: from, value } = props.resolved
+  return from === 'inherited' || from === 'default' ? value : null
+}
 function open() {
   if (props.readonly) return
   onlyHere.value = ownAt(props.storefront) !== undefined
-  // A value from elsewhere is pulled down to be changed; a fallback in another language is not.
-  const pulled =
-    base.value ??
-    (props.resolved.origin === 'inherited' || props.resolved.origin === 'default' ? props.resolved.value : null)
-  const kept = long.value ? localStorage.getItem(draftKey.value) : null
-  draft.value = kept ? (JSON.parse(kept) as Value) : structuredClone(toRaw(pulled))
+  const kept = unsaved.read()
+  seen.value = kept ? kept.base : base.value
+  draft.value = kept ? kept.value : structuredClone(toRaw(initialValue()))
   editing.value = true
 }
 watch(
   draft,
-  (d) => {
-    if (editing.value && long.value) localStorage.setItem(draftKey.value, JSON.stringify(d))
+  (value) => {
+    if (!editing.value) return
+    if (same(value, initialValue())) unsaved.discard()
+    else unsaved.keep({ value, base: seen.value })
   },
   { deep: true },
 )
 const button = useTemplateRef<HTMLButtonElement>('button')
+/** Closes the editor; what was written and not saved is kept, and offered again. */
 function close() {
   editing.value = false
-  localStorage.removeItem(draftKey.value)
+  overtaken.value = undefined
   void nextTick(() => button.value?.focus())
 }
-function save() {
-  if (problem.value !== undefined) return
-  emit('save', { ...scope.value, value: draft.value, base: base.value })
+function discard() {
+  unsaved.discard()
   close()
 }
-function letGo() {
+async function save() {
+  if (problem.value !== undefined || saving.value) return
+  saving.value = true
+  const result = await props.write({ ...scope.value, value: draft.value, base: seen.value })
+  saving.value = false
+  if (result.state === 'overtaken') overtaken.value = { theirs: result.theirs }
+  if (result.state === 'saved') discard()
+}
+function saveMine() {
+  seen.value = overtaken.value!.theirs
+  overtaken.value = undefined
+  void save()
+}
+function join(merged: Value) {
+  seen.value = overtaken.value!.theirs
+  draft.value = merged
+  overtaken.value = undefined
+}
+async function clear() {
   const storefront = ownAt(props.storefront) ? props.storefront : null
-  emit('save', { ...scope.value, storefront, value: null, base: ownAt(storefront)!.value })
+  const result = await props.write({ ...scope.value, storefront, value: null, base: ownAt(storefront)!.value })
+  if (result.state === 'overtaken') tell('Somebody else has changed this value. It stays; look at it again.')
 }
 const note = computed(() => {
   const r = props.resolved
@@ -126,7 +154,7 @@ const shown = computed(() => {
       @done="save"
     />
     <StyleFindings
-      v-if="attribute.translatable && long"
+      v-if="attribute.translatable && isText"
       :value="draft"
       :field="attribute.code"
       :type="attribute.type"
@@ -135,9 +163,22 @@ const shown = computed(() => {
       @mend="draft = $event"
       @places="places = $event"
     />
+    <ValueConflict
+      v-if="overtaken"
+      :attribute="attribute"
+      :language="language"
+      :base="seen"
+      :mine="draft"
+      :theirs="overtaken.theirs"
+      @theirs="discard"
+      @mine="saveMine"
+      @join="join"
+    />
     <div class="mt-1.5 flex flex-wrap items-center gap-2.5 text-[12px]">
-      <button class="act main" type="button" @click="save">Save <span class="opacity-70">Ctrl S</span></button>
-      <button class="plain" type="button" @click="close">Leave it</button>
+      <button class="act main" type="button" :disabled="saving || problem !== undefined" @click="save">
+        Save <span class="opacity-70">Ctrl S</span>
+      </button>
+      <button class="plain" type="button" @click="discard">Discard changes</button>
       <label v-if="attribute.perStorefront" class="flex items-center gap-1.5"
         ><input v-model="onlyHere" type="checkbox" />only in {{ setup.storefrontName(storefront) }}</label
       >
@@ -182,6 +223,9 @@ const shown = computed(() => {
       /></span>
       <span v-else class="line-clamp-4 whitespace-pre-line" dir="auto">{{ shown }}</span>
     </button>
+    <button v-if="unsaved.exists.value && !readonly" type="button" class="plain text-[12px] text-ochre" @click="open">
+      Unsaved changes: go on
+    </button>
     <PictureFindings
       v-if="attribute.code === 'pictures'"
       :sku="sku"
@@ -206,7 +250,7 @@ const shown = computed(() => {
         type="button"
         class="min-h-6 bg-sheet px-1.5 text-[11.5px] text-ink2 underline decoration-dashed underline-offset-2 opacity-0 focus-visible:opacity-100 group-focus-within:opacity-100 group-hover:opacity-100"
         :aria-label="`${parentName ? 'Let it go' : 'Clear'}: ${label}`"
-        @click="letGo"
+        @click="clear"
       >
         {{ parentName ? 'Let it go' : 'Clear' }}
       </button>

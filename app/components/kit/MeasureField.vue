@@ -13,6 +13,8 @@ const model = defineModel<Measure | null>({ required: true })
 const problem = defineModel<string | undefined>('problem')
 const props = defineProps<{
   label: string
+  /** What the list of units is called. */
+  unitLabel?: string
   family: UnitFamily
   /** The unit of a number without one, until another is chosen. */
   standardUnit: string
@@ -93,7 +95,7 @@ function onUnit(e: Event) {
         @input="onInput"
         @change="settle"
       />
-      <select class="field" :value="unit" :aria-label="`Unit of ${label}`" @change="onUnit">
+      <select class="field" :value="unit" :aria-label="unitLabel ?? `Unit of ${label}`" @change="onUnit">
         <option v-for="u in offered" :key="u.symbol" :value="u.symbol">{{ u.symbol }}</option>
       </select>
     </span>

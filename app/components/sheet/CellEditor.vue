@@ -3,6 +3,7 @@ import type { Value } from '@core/attributes/attribute'
 import { productKinds, productStatuses } from '@core/catalogue/model'
 import type { CellWrite, SheetCell } from '@core/sheet/cells'
 import type { SheetColumn } from '@core/sheet/columns'
+import type { RefusedCell } from '~/composables/useSheetWrites'
 
 /** The editor of one cell: the one that fits what the column holds. */
 const props = defineProps<{
@@ -10,9 +11,12 @@ const props = defineProps<{
   cell: SheetCell
   language: string
   label: string
-  /** What was typed to open it, in place of what stands there. */ typed: string
+  /** What was typed to open it, in place of what stands there. */
+  typed: string
+  /** What could not be written before: one goes on with it. */
+  refused?: RefusedCell
 }>()
-const emit = defineEmits<{ write: [CellWrite, 'down' | 'right' | 'stay']; leave: [] }>()
+const emit = defineEmits<{ write: [CellWrite, 'down' | 'right' | 'stay']; leave: [unsaved?: { value: unknown }] }>()
 const setup = useSetupStore()
 const attribute = computed(() => (props.column.kind === 'attribute' ? props.column.attribute : undefined))
 /** A value from elsewhere is pulled down to be changed; a text of another language is not. */
@@ -23,6 +27,8 @@ const pulled =
       : null
     : props.cell.base
 const typedValue = (): Value | null => {
+  if (props.typed === '' && props.refused?.value !== undefined)
+    return structuredClone(toRaw(props.refused.value)) as Value | null
   if (props.typed === '') return structuredClone(toRaw(pulled)) as Value | null
   const type = attribute.value?.type
   return type === 'text' || type === 'long-text' || type === 'link'
@@ -30,7 +36,7 @@ const typedValue = (): Value | null => {
     : (structuredClone(toRaw(pulled)) as Value | null)
 }
 const value = ref<Value | null>(attribute.value ? typedValue() : null)
-const text = ref(props.typed || props.cell.text)
+const text = ref(props.typed || props.refused?.text || props.cell.text)
 const problem = ref<string>()
 const codes = computed(() => {
   if (props.column.kind !== 'field') return undefined
@@ -75,6 +81,11 @@ const large = computed(() =>
   ),
 )
 function leave() {
+  done = true
+  const isUnsaved = large.value && JSON.stringify(value.value) !== JSON.stringify(pulled)
+  emit('leave', isUnsaved ? { value: value.value } : undefined)
+}
+function discard() {
   done = true
   emit('leave')
 }
@@ -122,7 +133,7 @@ function left(e: FocusEvent) {
       <p v-if="large" class="mt-1.5 flex items-center gap-3">
         <button class="act main" type="button" @click="write('stay')">
           Take it <span class="opacity-70">Ctrl Enter</span></button
-        ><button class="plain" type="button" @click="leave">Leave it</button>
+        ><button class="plain" type="button" @click="discard">Discard changes</button>
       </p>
     </template>
     <CategoryPicker

@@ -87,7 +87,8 @@ watch(
   () => JSON.stringify(props.filter),
   () => range.go(0, at.column),
 )
-const editing = ref<{ row: number; column: number; typed: string }>()
+/** The cell that is open, what was typed to open it, and what stood there then: only that is written over. */
+const editing = ref<{ row: number; column: number; typed: string; base: unknown }>()
 const languageOf = (c: SheetColumn) => (c.kind === 'attribute' && c.edition ? c.edition.language : lens.language)
 function show(row: number, column: number) {
   virtual.value.scrollToIndex(row)
@@ -104,12 +105,13 @@ function go(row: number, column: number, keep = false) {
 }
 function edit(typed = '') {
   const column = props.columns[at.column]
-  if (!column || !cellAt(current.value, at.column) || props.readonly || !isWritable(column)) return
+  const cell = cellAt(current.value, at.column)
+  if (!column || !cell || props.readonly || !isWritable(column)) return
   range.go(at.row, at.column)
-  editing.value = { row: at.row, column: at.column, typed }
+  editing.value = { row: at.row, column: at.column, typed, base: cell.base ?? null }
 }
 function written(cell: CellWrite, next: 'down' | 'right' | 'stay') {
-  const { row: r, column: c } = editing.value!
+  const { row: r, column: c, base } = editing.value!
   const row = list.row(r)!
   const column = props.columns[c]!
   const before = cellAt(row, c)
@@ -118,14 +120,16 @@ function written(cell: CellWrite, next: 'down' | 'right' | 'stay') {
   scroller.value?.focus()
   if (next === 'down') go(r + 1, c)
   if (next === 'right') go(r, c + 1)
-  const same =
-    'value' in cell ? JSON.stringify(cell.value) === JSON.stringify(before.base ?? null) : cell.text === before.text
-  if (!same)
-    void writes.write([{ sku: row.sku, column: column.id, ...cell, base: before.base ?? null }], () =>
-      'text' in cell ? cell.text : plainShown(valueShown(cell.value)),
-    )
+  const same = 'value' in cell ? JSON.stringify(cell.value) === JSON.stringify(base) : cell.text === before.text
+  if (!same) void writes.write([{ sku: row.sku, column: column.id, ...cell, base }], () => textOf(cell))
 }
-function leave() {
+const textOf = (cell: CellWrite) => ('text' in cell ? cell.text : plainShown(valueShown(cell.value)))
+/** Leaves the cell as it is. A longer text that was written is kept in it, to go on with. */
+function leave(unsaved?: { value: unknown }) {
+  const { row, column } = editing.value!
+  const sku = list.row(row)!.sku
+  if (unsaved)
+    writes.setAside({ sku, column: props.columns[column]!.id, ...unsaved }, 'Not saved yet.', textOf(unsaved))
   editing.value = undefined
   scroller.value?.focus()
 }
@@ -472,6 +476,7 @@ const id = useId()
         :language="languageOf(columns[editing.column]!)"
         :label="`${columnLabel(columns[editing.column]!, setup)} of ${list.row(editing.row)!.sku}`"
         :typed="editing.typed"
+        :refused="writes.refusedAt(list.row(editing.row)!.sku, columns[editing.column]!.id)"
         @write="written"
         @leave="leave"
       />

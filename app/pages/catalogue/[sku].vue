@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import type { Value } from '@core/attributes/attribute'
 import { substanceOf } from '@core/drafting/substance'
 import type { Resolved } from '@core/values/resolve'
-import type { ProductPatchBody } from '@contracts/product'
 import { useProductPage } from '~/components/product/useProductPage'
+import { useProductPatch } from '~/components/product/useProductPatch'
 
 type Shows = Resolved & { shown: string | null; required: boolean }
 
@@ -103,15 +102,11 @@ const offered = computed(() =>
     .sort((a, b) => Number(b.filled) - Number(a.filled)),
 )
 
-async function patch(body: ProductPatchBody) {
-  try {
-    await ask('PATCH', `/api/products/${segment(sku.value)}`, { body, headers: { 'If-Match': '*' } })
-    refreshProof()
-  } catch (e) {
-    tellProblem(e)
-    if (e instanceof ApiProblem && e.problem.status === 412) refreshProof()
-  }
-}
+const { conflicts, patchFields, patchValue, keepMine, keepTheirs } = useProductPatch(
+  () => sku.value,
+  () => p.value,
+  refreshProof,
+)
 /** A fact that is being added has no value yet. */
 const nothing = (attribute: string): Shows => ({
   attribute,
@@ -124,13 +119,6 @@ const nothing = (attribute: string): Shows => ({
   shown: null,
   required: false,
 })
-const saveValue = (v: {
-  attribute: string
-  storefront: string | null
-  language: string | null
-  value: Value | null
-  base: Value | null
-}) => patch({ values: [v] })
 const mayWrite = (language: string, translatable: boolean) =>
   session.mayEdit || (translatable && language !== setup.source && session.mayTranslate(language))
 
@@ -282,6 +270,7 @@ useKeys('Product', [
           ></template
         >
       </div>
+      <FieldConflicts v-if="conflicts.length > 0" :conflicts="conflicts" @mine="keepMine" @theirs="keepTheirs" />
       <div class="min-h-0 flex-1 overflow-auto bg-sheet pb-8" tabindex="0" aria-label="Values of the product">
         <HistoryList
           v-if="side === 'history'"
@@ -310,7 +299,7 @@ useKeys('Product', [
           :product="p"
           :parent="parentProduct.data.value ?? null"
           :disabled="!session.mayEdit"
-          @patch="patch"
+          @patch="patchFields"
         />
         <PoolTable
           v-else-if="side === 'pool'"
@@ -333,7 +322,7 @@ useKeys('Product', [
                 ></small
               >
             </div>
-            <ProductFields :product="p" :disabled="!session.mayEdit" @patch="patch" />
+            <ProductFields :product="p" :disabled="!session.mayEdit" @patch="patchFields" />
           </section>
           <p v-if="substance?.thin" class="mx-5 mt-2 border-l-[3px] border-ochre pl-2.5 text-ochre">
             It says too little to write from: {{ substance.facts }} of {{ substance.of }} facts. These would help most:
@@ -377,8 +366,8 @@ useKeys('Product', [
                   :wanted="of(i, u.attribute)?.required ?? false"
                   :values="offered"
                   :sources="sources.data.value"
+                  :write="patchValue"
                   :readonly="!mayWrite(c.language, setup.attributes.get(u.attribute)!.translatable)"
-                  @save="saveValue"
                 />
               </template>
             </div>
@@ -412,7 +401,7 @@ useKeys('Product', [
                 </button></small
               >
             </div>
-            <RelationList :product="p" :disabled="!session.mayEdit" @patch="patch" />
+            <RelationList :product="p" :disabled="!session.mayEdit" @patch="patchFields" />
           </section>
         </template>
       </div>

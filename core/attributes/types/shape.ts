@@ -1,3 +1,4 @@
+import type { Merged } from '../../text/merge'
 import type { DecimalSign } from '../../units/parse'
 import type { Attribute, Value } from '../attribute'
 
@@ -57,6 +58,8 @@ export interface AttributeTypeEntry {
    * stay.
    */
   mapWords?: ((value: Value, change: (words: string) => string) => Value) | undefined
+  /** Of what can be joined: one value of what two people made of a third, which both had seen. */
+  merge?: ((base: Value, mine: Value, theirs: Value) => Merged<Value>) | undefined
   /** Whether `allowed` bounds the value itself, by what rules compare. */
   bounded?: boolean
 }

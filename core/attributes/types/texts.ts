@@ -1,3 +1,4 @@
+import { mergeLists, mergeRichText, mergeText } from '../../text/merge'
 import { fold } from '../../text/fold'
 import { hasContent, plainText, readNormalForm } from '../../richtext/read'
 import { isElement, serialise, type RichNode } from '../../richtext/tree'
@@ -55,6 +56,7 @@ export const text: AttributeTypeEntry = {
   comparable: (v) => fold(String(v)),
   display: (v) => String(v),
   mapWords: (v, change) => change(String(v)),
+  merge: (base, mine, theirs) => mergeText(String(base), String(mine), String(theirs)),
 }
 
 export const longText: AttributeTypeEntry = {
@@ -84,6 +86,7 @@ export const richText: AttributeTypeEntry = {
   display: (v) => plainText(String(v)),
   html: (v) => String(v),
   mapWords: (v, change) => inFormatted(String(v), change),
+  merge: (base, mine, theirs) => mergeRichText(String(base), String(mine), String(theirs)),
 }
 
 export const keyPoints: AttributeTypeEntry = {
@@ -107,12 +110,14 @@ export const keyPoints: AttributeTypeEntry = {
   lines: (v) => (v as string[]).map(plainText),
   html: (v) => `<ul>${(v as string[]).map((p) => `<li>${p}</li>`).join('')}</ul>`,
   mapWords: (v, change) => (v as string[]).map((p) => inFormatted(p, change)),
+  merge: (base, mine, theirs) => mergeLists(base as string[], mine as string[], theirs as string[]),
 }
 
 export const link: AttributeTypeEntry = {
   ...text,
   isText: false,
   mapWords: undefined,
+  merge: undefined,
   check(given) {
     const s = expectText(given, 'A link').trim()
     if (s === '') return s

@@ -1,14 +1,20 @@
-import { operations } from '@contracts/operations'
-import { endpoint } from '../../../http/endpoint'
 import { setResponseHeader } from 'h3'
+import { operations } from '@contracts/operations'
 import type { ProductPatchBody } from '@contracts/product'
+import { noteAnyVersion } from '../../../http/any-version'
+import { endpoint } from '../../../http/endpoint'
 import { patchProduct } from '../../../services/products'
 
-export default endpoint<object, ProductPatchBody>(
-  operations.patchProduct,
-  async ({ event, person, param, header, body, now }) => {
-    const { tag, document } = await patchProduct(person, param('sku'), header('if-match'), body, now)
-    setResponseHeader(event, 'ETag', tag)
-    return document
-  },
-)
+/** Whether everything that is changed names what was seen of it. */
+function namesEveryBase({ values = [], prices = [], bases = {}, ...rest }: ProductPatchBody): boolean {
+  const paths = [...Object.keys(rest), ...prices.map((p) => `price@${p.storefront}`)]
+  return values.every((v) => 'base' in v) && paths.every((path) => path in bases)
+}
+
+export default endpoint<object, ProductPatchBody>(operations.patchProduct, async (call) => {
+  const { event, person, param, header, body, now } = call
+  const { tag, document } = await patchProduct(person, param('sku'), header('if-match'), body, now)
+  if (!namesEveryBase(body)) await noteAnyVersion(call)
+  setResponseHeader(event, 'ETag', tag)
+  return document
+})

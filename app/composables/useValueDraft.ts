@@ -1,0 +1,31 @@
+import type { Value } from '@core/attributes/attribute'
+
+/** What somebody has written in the editor of a value and not saved: the value, and what stood there when they began. */
+export interface ValueDraft {
+  value: Value | null
+  base: Value | null
+}
+
+/** Keeps what is written in the editor of a value in the browser, until it is saved or discarded. */
+export function useValueDraft(key: () => string) {
+  const name = () => `inkloom:draft:${key()}`
+  const read = (): ValueDraft | undefined => {
+    const kept = localStorage.getItem(name())
+    return kept === null ? undefined : (JSON.parse(kept) as ValueDraft)
+  }
+  const exists = ref(false)
+  watch(key, () => (exists.value = read() !== undefined), { immediate: true })
+  return {
+    /** Whether something is kept. */
+    exists,
+    read,
+    keep(draft: ValueDraft) {
+      localStorage.setItem(name(), JSON.stringify(draft))
+      exists.value = true
+    },
+    discard() {
+      localStorage.removeItem(name())
+      exists.value = false
+    },
+  }
+}
