@@ -93,8 +93,8 @@ test('two people never overwrite each other', async ({ page, browser }) => {
 })
 
 test('what two people wrote into one text is joined, and read before it is saved', async ({ page, browser }) => {
-  await enter(page, '/catalogue/OX-5140?in=uk/en-GB')
-  const set = (value: string) => patchValues(page, 'OX-5140', [{ attribute: 'summary', language: 'en-GB', value }])
+  await enter(page, '/catalogue/OX-5132?in=uk/en-GB')
+  const set = (value: string) => patchValues(page, 'OX-5132', [{ attribute: 'summary', language: 'en-GB', value }])
   await set('Light, strong and dry.')
   await page.reload()
   await page.getByRole('button', { name: /^Summary, / }).click()
@@ -102,7 +102,7 @@ test('what two people wrote into one text is joined, and read before it is saved
   await field.fill('Light, very strong and dry.')
   const other = await (await browser.newContext()).newPage()
   await enter(other, '/catalogue', 'administrator')
-  await patchValues(other, 'OX-5140', [{ attribute: 'summary', language: 'en-GB', value: 'Light, strong and warm.' }])
+  await patchValues(other, 'OX-5132', [{ attribute: 'summary', language: 'en-GB', value: 'Light, strong and warm.' }])
   await field.press('Control+S')
   await page.getByRole('button', { name: 'Join both' }).click()
   await expect(field).toHaveValue('Light, very strong and warm.')
@@ -115,11 +115,11 @@ test('a field that somebody else has changed is not written over by a page that 
   page,
   browser,
 }) => {
-  await enter(page, '/catalogue/OX-5140?in=uk/en-GB')
+  await enter(page, '/catalogue/OX-5132?in=uk/en-GB')
   const tags = page.getByLabel('Tags')
   await expect(tags).toBeVisible()
   const other = await (await browser.newContext()).newPage()
-  await enter(other, '/catalogue/OX-5140?in=uk/en-GB', 'administrator')
+  await enter(other, '/catalogue/OX-5132?in=uk/en-GB', 'administrator')
   await other.getByLabel('Tags').fill('theirs')
   await other.getByLabel('Tags').blur()
   await settled(other)
@@ -130,7 +130,7 @@ test('a field that somebody else has changed is not written over by a page that 
   await expect(conflict.getByRole('row').filter({ hasText: 'Tags' })).toContainText('mine')
   await conflict.getByRole('button', { name: 'Save yours' }).click()
   await expect(conflict).toHaveCount(0)
-  const { tags: stored } = (await (await page.request.get('/api/products/OX-5140')).json()) as { tags: string[] }
+  const { tags: stored } = (await (await page.request.get('/api/products/OX-5132')).json()) as { tags: string[] }
   expect(stored).toEqual(['mine'])
   await other.context().close()
 })
@@ -227,5 +227,5 @@ test('a key point is written in its midst, and the caret stays there', async ({ 
   await page.keyboard.type('Very ')
   await expect(point).toHaveText('Very Padded laptop sleeve "soft"')
   await expect(point.locator('.found.remark')).toHaveText('"soft"')
-  await page.getByRole('button', { name: 'Leave it' }).click()
+  await page.getByRole('button', { name: 'Discard changes' }).click()
 })

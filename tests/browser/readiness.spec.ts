@@ -199,7 +199,7 @@ test('the house style is told while a text is written, and mends it on request',
     await expect(told.getByRole('listitem')).toHaveCount(left - 1)
   }
   await expect(field).toHaveValue('A seat on the rack, with a “quick” catch and a belt of 1.5 m.')
-  await page.getByRole('button', { name: 'Leave it' }).click()
+  await page.getByRole('button', { name: 'Discard changes' }).click()
   // Formatted text is mended where it stands, and the editor follows.
   await page.getByRole('button', { name: /^Description, / }).click()
   const editor = page.getByRole('textbox', { name: 'Description' })
@@ -213,5 +213,5 @@ test('the house style is told while a text is written, and mends it on request',
   await expect(editor).toContainText(/ Dry, and “light” too\.$/)
   await expect(editor.locator('.found')).toHaveCount(0)
   expect(await findings(page)).toEqual([])
-  await page.getByRole('button', { name: 'Leave it' }).click()
+  await page.getByRole('button', { name: 'Discard changes' }).click()
 })

@@ -18,7 +18,7 @@ import { askReach, reachOf, type KnownReach } from '@server/services/readiness/k
 import { judgedWith } from '@server/services/readiness/prepared'
 import { judgeStretches, type StartHelpers } from '@server/services/readiness/stretches'
 import { judgeBeforeCommit } from '@server/services/readiness/settle'
-import { getRecord, putRecord, type RecordKindName } from '@server/services/records'
+import { deleteRecord, getRecord, putRecord, type RecordKindName } from '@server/services/records'
 import { ada, maren, now, ownDatabase } from './database'
 
 const db = ownDatabase()
@@ -469,40 +469,67 @@ it('says how many more pages are ready than yesterday, and not on the first day'
   })
 })
 
-it(
-  'goes on where a set that is due names what has gone: that is tried again later, five times, and ' +
-    'holds up nothing',
-  async () => {
-    const gone = {
-      base: 'rule',
-      rule: { field: 'attribute:gone', is: 'present', value: true },
-      chosen: [],
-      added: [],
-      leftOut: [],
-      eachVariant: false,
-    }
-    await inTransaction(async (tx) => {
-      await touchSet(tx, { reach: gone as never })
-      await touchSet(tx, { type: 'lock' })
-      tx.touched = nothingTouched()
-    })
-    const locks = (await database().execute(sql`select 1 from product where type = 'lock' and parent_id is null`)).rows
-      .length
-    expect((await judgeDue(() => now)).products).toBe(locks)
-    const failed = async () =>
-      (
-        await database().execute<{ tries: number; error: string; later: boolean }>(
-          sql`select tries, error, after > now() as later from readiness_due_set`,
-        )
-      ).rows
-    expect(await failed()).toEqual([{ tries: 1, error: expect.any(String), later: true }])
-    // It is not looked at before its time, and after five tries no more.
-    expect(await judgeDue(() => now)).toEqual({ products: 0 })
-    for (let n = 2; n <= 6; n++) {
-      await database().execute(sql`update readiness_due_set set after = now()`)
-      await judgeDue(() => now)
-    }
-    expect((await failed()).map((f) => f.tries)).toEqual([5])
-    await database().execute(sql`delete from readiness_due_set`)
-  },
-)
+const gone = {
+  base: 'rule',
+  rule: { field: 'attribute:gone', is: 'present', value: true },
+  chosen: [],
+  added: [],
+  leftOut: [],
+  eachVariant: false,
+}
+const dueSets = async () =>
+  (
+    await database().execute<{ tries: number; error: string; later: boolean }>(
+      sql`select tries, error, after > now() as later from readiness_due_set`,
+    )
+  ).rows
+
+it('evaluates everything where a set that is due names what has gone, since nobody can tell whom it meant', async () => {
+  await inTransaction(async (tx) => {
+    await touchSet(tx, { reach: gone as never })
+    tx.touched = nothingTouched()
+  })
+  const { rows } = await database().execute(sql`select 1 from product where parent_id is null`)
+  expect((await judgeDue(() => now)).products).toBe(rows.length)
+  expect(await dueSets()).toEqual([])
+})
+
+it('can delete everything that a rule named while its products wait to be evaluated', async () => {
+  const put = (kind: RecordKindName, record: { code: string } & Record<string, unknown>) =>
+    putRecord(ada, kind, record.code, record, { any: true }, now)
+  await put('named-rules', {
+    code: 'short-lived',
+    name: 'Short-lived',
+    rule: { field: 'stock', is: 'at-least', value: 0 },
+  })
+  await put('assignments', {
+    code: 'short-lived',
+    name: 'Short-lived',
+    pieces: ['care'],
+    reach: { ...gone, rule: { field: 'rule', is: 'equals', value: 'short-lived' } },
+  })
+  for (const kind of ['assignments', 'named-rules'] as const) await deleteRecord(ada, kind, 'short-lived', '*', now)
+  await judgeDue(() => now)
+  expect(await dueSets()).toEqual([])
+  expect(await countDue(database())).toBe(0)
+})
+
+it('goes on where a set that is due cannot be found: it is tried again later, five times, and holds up nothing', async () => {
+  await inTransaction(async (tx) => {
+    // A set that an older version wrote, and that this one cannot read.
+    await touchSet(tx, { reach: null as never })
+    await touchSet(tx, { type: 'lock' })
+    tx.touched = nothingTouched()
+  })
+  const locks = await database().execute(sql`select 1 from product where type = 'lock' and parent_id is null`)
+  expect((await judgeDue(() => now)).products).toBe(locks.rows.length)
+  expect(await dueSets()).toEqual([{ tries: 1, error: expect.any(String), later: true }])
+  // It is not looked at before its time, and after five tries no more.
+  expect(await judgeDue(() => now)).toEqual({ products: 0 })
+  for (let n = 2; n <= 6; n++) {
+    await database().execute(sql`update readiness_due_set set after = now()`)
+    await judgeDue(() => now)
+  }
+  expect(await dueSets()).toMatchObject([{ tries: 5 }])
+  await database().execute(sql`delete from readiness_due_set`)
+})

@@ -25,6 +25,8 @@ const props = defineProps<{
 }>()
 
 const id = useId()
+const attrs = useAttrs()
+const isWide = computed(() => String(attrs.class ?? '').includes('w-full'))
 const language = numberLanguage()
 const shown = (n: number | null) => (n === null || Number.isNaN(n) ? '' : numberToType(n))
 const text = ref(props.typed || shown(model.value))
@@ -70,7 +72,7 @@ function onBlur() {
 </script>
 
 <template>
-  <span class="inline-flex flex-col">
+  <span class="inline-flex flex-col" :class="{ 'w-full': isWide }">
     <input
       v-bind="$attrs"
       class="field"

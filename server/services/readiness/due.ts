@@ -17,6 +17,7 @@ import type { DueSet } from '../../db/schema'
 import { reachToSql } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { dateIn } from '@core/moments/instant'
+import { RuleError } from '@core/rules/condition'
 import { enqueue, type WorkControls } from '../jobs'
 import type { Person } from '../permission'
 import { askReach, type KnownReach } from './known-reach'
@@ -53,6 +54,19 @@ function rootsOf(what: DueSet, setup: StoredSetup) {
     ]
   if ('reach' in what) return reached(what.reach, setup, clock())
   return [sql`select id from product where parent_id is null`]
+}
+
+/**
+ * The same, whatever has gone since: where a rule names an attribute, an option, a list, a category or a named rule that
+ * there is no more, nobody can tell whom it reached, and everything is due.
+ */
+function rootsOrAll(what: DueSet, setup: StoredSetup) {
+  try {
+    return rootsOf(what, setup)
+  } catch (e) {
+    if (!(e instanceof RuleError)) throw e
+    return rootsOf({ all: true }, setup)
+  }
 }
 
 /** The roots that a reach has, in any storefront. */
@@ -141,9 +155,9 @@ async function findDue(tx: Tx) {
   const setup = await loadSetup(tx.db)
   for (const taken of await takeDueSets(tx)) {
     try {
-      // A savepoint: a set that names what has gone holds up no other.
+      // A savepoint: a set that cannot be found holds up no other.
       await inTransaction(async (inner) => {
-        for (const roots of rootsOf(taken.what, setup)) await touchWhere(inner, roots)
+        for (const roots of rootsOrAll(taken.what, setup)) await touchWhere(inner, roots)
       })
     } catch (e) {
       if (isOutage(e) || mustBeginAgain(e)) throw e
