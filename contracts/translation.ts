@@ -1,4 +1,6 @@
 import Joi from 'joi'
+import { isKnownTag, tagProblem } from '@core/language/tag'
+import type { Placeholder } from '@core/translation/coded'
 import { partsOfSpeech, type Term } from '@core/translation/glossary'
 import { translationStates } from '@core/translation/state'
 import { targetOrigins } from '@core/translation/unit-segments'
@@ -29,7 +31,16 @@ export const termRecord = Joi.object<Term>({
     .required(),
 })
 
-const language = Joi.string().max(35)
+/** What a number in a coded text stands for: an element with its attributes, or an inline value. */
+const placeholder = Joi.object<Placeholder>({
+  n: Joi.number().integer().min(0).max(9999).required(),
+  tag: Joi.string().max(20).required(),
+  attributes: Joi.object().pattern(Joi.string().max(40), Joi.string().allow('').max(2000)).required(),
+  alone: Joi.boolean().required(),
+})
+const language = Joi.string()
+  .max(35)
+  .custom((text: string, helpers) => (isKnownTag(text) ? text : helpers.message({ custom: tagProblem(text) })))
 export const edition = {
   storefront: Joi.string().required().description('A storefront code.'),
   language: language.required().description('A BCP 47 tag of the storefront.'),
@@ -216,7 +227,7 @@ export const translationOperations = {
         .items(
           Joi.object({
             text: Joi.string().allow('').max(50_000).required(),
-            placeholders: Joi.array().items(Joi.object().unknown()).default([]),
+            placeholders: Joi.array().items(placeholder).max(500).default([]),
           }),
         )
         .min(1)

@@ -1,4 +1,4 @@
-import { canonicalTag } from '../language/chain'
+import { knownTag } from '../language/tag'
 import type { Attribute } from '../attributes/attribute'
 import type { Setup } from '../catalogue/model'
 
@@ -65,11 +65,11 @@ export function parseScope(
   const storefront = bare ? (setup.storefronts.has(scope) ? scope : '') : scope.slice(0, slash)
   const tag = bare ? (storefront ? '' : scope) : scope.slice(slash + 1)
   if (storefront && !setup.storefronts.has(storefront)) return `There is no storefront ${short(storefront)}.`
-  const language = tag === '' ? null : canonicalTag(tag)
+  const language = tag === '' ? null : knownTag(tag)
   if (language === undefined)
     return bare
       ? `${short(tag)} is neither a storefront nor a language.`
-      : `${short(tag)} is not a language tag such as fr-CH.`
+      : `${short(tag)} is not a language; write its tag, such as fr-CH.`
   if (!storefront && language === null) return 'There is no storefront or language after the @.'
   return { storefront: storefront || null, language }
 }

@@ -1,7 +1,7 @@
 import type { Attribute } from '../attributes/attribute'
 import type { Setup } from '../catalogue/model'
 import { gtinProblem } from '../gtin/check-digit'
-import { canonicalTag } from '../language/chain'
+import { knownTag } from '../language/tag'
 import { fold } from '../text/fold'
 import { splitMeasure } from '../units/parse'
 import { findUnit, type UnitFamily } from '../units/registry'
@@ -131,7 +131,7 @@ function readHeaderName(header: string, setup: Setup): ReadHeader {
       (/^[A-Z]{3}$/.test(t) || !languages.some((l) => l.toLowerCase().startsWith(t.toLowerCase())))
     )
       return ((read.storefront = shops[0]!.code), true)
-    const tag = canonicalTag(t.replace('_', '-'))
+    const tag = knownTag(t.replace('_', '-'))
     const found =
       languages.find((l) => l === tag) ??
       languages.find((l) => new Intl.Locale(l).language === t.toLowerCase()) ??

@@ -22,6 +22,9 @@ import { operators } from './operators'
 const isRecord = (v: unknown): v is Record<string, unknown> => typeof v === 'object' && v !== null && !Array.isArray(v)
 const emptyOperand = (): Operand => ({ texts: [], numbers: [], flag: null, currency: null })
 
+/** A hundred years: nobody looks further back. */
+export const mostDays = 36_500
+
 class Refused extends Error {}
 const refuse = (message: string): never => {
   throw new Refused(message)
@@ -121,8 +124,8 @@ function operandOf(value: unknown, field: Field, is: OperatorName, setup: Setup)
     if (value !== undefined && typeof value !== 'boolean') refuse('The value is true or false.')
     operand.flag = value !== false
   } else if (shape === 'days') {
-    if (typeof value !== 'number' || !Number.isInteger(value) || value < 0)
-      refuse('The value is a whole number of days, 0 or more.')
+    if (typeof value !== 'number' || !Number.isInteger(value) || value < 0 || value > mostDays)
+      refuse(`The value is a whole number of days, 0 to ${mostDays.toLocaleString('en-GB')}.`)
     operand.numbers.push(value as number)
   } else if (shape === 'list' || shape === 'range') {
     if (!Array.isArray(value))

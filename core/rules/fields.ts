@@ -1,5 +1,5 @@
 import { attributeTypes } from '../attributes/types/registry'
-import { canonicalTag } from '../language/chain'
+import { knownTag, tagProblem } from '../language/tag'
 import { productKinds, productStatuses, type Setup } from '../catalogue/model'
 import type { Field, FieldKind } from './condition'
 
@@ -99,8 +99,8 @@ function attributeCode(name: string): string | null {
  */
 export function findField(name: string, setup: Setup): Field | string {
   const [bare, tag] = name.split('@', 2) as [string, string | undefined]
-  const language = tag === undefined ? null : (canonicalTag(tag) ?? '')
-  if (language === '') return `“${tag}” is not a language tag such as fr-CH.`
+  const language = tag === undefined ? null : (knownTag(tag) ?? '')
+  if (language === '') return tagProblem(tag!)
   const code = attributeCode(bare)
   const entry = builtIn.get(bare)
   if (bare.startsWith('carried:') && bare.length > 'carried:'.length) {

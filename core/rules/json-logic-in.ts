@@ -1,3 +1,4 @@
+import { dayNumber } from '../moments/instant'
 import { families } from '../units/registry'
 import type { Setup } from '../catalogue/model'
 import { RuleError, type Condition, type OperatorName } from './condition'
@@ -22,6 +23,9 @@ const flipped: Record<string, string> = {
 /** Tests that a missing value never meets. */
 const meetsNothing = new Set(['<', '<=', '>', '>=', '==', '===', 'in', 'like'])
 
+/** The days of the calendar that dates are written in, as days since 1 January 1970. */
+const days = { least: dayNumber('0001-01-01'), most: dayNumber('9999-12-31') }
+
 /**
  * JsonLogic as a condition: the forms that `toJsonLogic` writes, and plain `== != < <= > >= in and or ! !!`
  * with the same meaning. A price without a currency is in the given one.
@@ -45,6 +49,12 @@ export function fromJsonLogic(logic: JsonLogic, setup: Setup, currency: string):
     return typeof field === 'string' ? refuse(path, field) : field
   }
 
+  /** The date of a day number. */
+  const dateOfDay = (day: number, path: string): string =>
+    Number.isInteger(day) && day >= days.least && day <= days.most
+      ? new Date(day * 86_400_000).toISOString().slice(0, 10)
+      : refuse(path, `A date is a whole number of days since 1 January 1970, up to the year 9999, not ${day}.`)
+
   /** A canonical number or folded text turned back into a condition's value. */
   const value = (given: JsonLogic, name: string, path: string, item: string | null, money: string): unknown => {
     const field = fieldOf(name, path, item)
@@ -52,8 +62,7 @@ export function fromJsonLogic(logic: JsonLogic, setup: Setup, currency: string):
     if (field.kind === 'measure' && typeof given === 'number')
       return { value: given, unit: families[setup.attributes.get(field.attribute!)!.family!] }
     if (field.kind === 'price' && typeof given === 'number') return { value: given, currency: money }
-    if (field.kind === 'date' && typeof given === 'number')
-      return new Date(given * 86_400_000).toISOString().slice(0, 10)
+    if (field.kind === 'date' && typeof given === 'number') return dateOfDay(given, path)
     if (field.kind === 'sku' && name === 'sku-order' && typeof given === 'string')
       return given.replace(/\d\d(\d+)/g, '$1')
     return given

@@ -3,7 +3,7 @@ import { ValueProblem } from '@core/attributes/types/shape'
 import { valueAt, type Product } from '@core/catalogue/model'
 import { currentAt, same, valuePath, type ProductFields, type ProductPatch } from '@core/catalogue/patch'
 import { gtinProblem } from '@core/gtin/check-digit'
-import { canonicalTag } from '@core/language/chain'
+import { knownTag, tagProblem } from '@core/language/tag'
 import { windowIn } from '@core/moments/instant'
 import type { TranslationState as State } from '@core/translation/state'
 import type { ProductPatchBody } from '@contracts/product'
@@ -71,14 +71,13 @@ export function checkedPatch(body: ProductPatchBody, product: Product, setup: St
       return errors.push({ path: `${path}.attribute`, message: `There is no attribute “${v.attribute}”.` })
     const storefront = v.storefront ?? null
     const given = v.language ?? null
-    const language = given === null ? null : (canonicalTag(given) ?? null)
+    const language = given === null ? null : (knownTag(given) ?? null)
     if (storefront !== null) {
       checkStorefront(storefront, `${path}.storefront`)
       if (!attribute.perStorefront)
         errors.push({ path: `${path}.storefront`, message: `“${v.attribute}” is the same in all storefronts.` })
     }
-    if (given !== null && language === null)
-      errors.push({ path: `${path}.language`, message: `“${given}” is not a language tag such as fr-CH.` })
+    if (given !== null && language === null) errors.push({ path: `${path}.language`, message: tagProblem(given) })
     if (attribute.translatable !== (language !== null)) {
       errors.push({
         path: `${path}.language`,

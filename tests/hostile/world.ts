@@ -61,7 +61,7 @@ export class World {
       body: json === undefined ? body : JSON.stringify(json),
     })
     const text = await response.text()
-    const isJson = /json/.test(response.headers.get('content-type') ?? '')
+    const isJson = /^application\/(problem\+)?json\b/.test(response.headers.get('content-type') ?? '')
     return { status: response.status, headers: response.headers, body: (isJson ? JSON.parse(text) : text) as T }
   }
   get = <T = Record<string, unknown>>(at: string) => this.ask<T>('GET', at)
@@ -206,8 +206,14 @@ export function watchHealth(world: World, { every = 100 } = {}): () => Promise<H
   }
 }
 
-/** Starts an installation for the tests of a file, with the demo in it, signed in as a manager. */
-export function ownWorld({ name, env: more = {} }: { name: string; env?: Record<string, string> }): World {
+interface WorldOptions {
+  name: string
+  env?: Record<string, string>
+  role?: string
+}
+
+/** Starts an installation for the tests of a file, with the demo in it, signed in as a manager where not told otherwise. */
+export function ownWorld({ name, env: more = {}, role = 'manager' }: WorldOptions): World {
   const world = new World()
   beforeAll(async () => {
     const { ensureDatabase, freePort } = await import('../../scripts/postgres.mjs')
@@ -229,7 +235,7 @@ export function ownWorld({ name, env: more = {} }: { name: string; env?: Record<
     }
     world.base = `http://127.0.0.1:${env.INKLOOM_PORT}`
     world.programs = (await serve(env, { say })) as Programs
-    await signIn(world)
+    await signIn(world, role)
   }, 240_000)
   afterAll(async () => {
     await world.programs?.stop()
@@ -239,9 +245,9 @@ export function ownWorld({ name, env: more = {} }: { name: string; env?: Record<
   return world
 }
 
-/** Signs in as a manager. */
-export async function signIn(world: World): Promise<void> {
-  const { email, password } = world.person('manager')
+/** Signs in as somebody of a role. */
+export async function signIn(world: World, role = 'manager'): Promise<void> {
+  const { email, password } = world.person(role)
   world.cookie = ''
   const { status, headers } = await world.post('/api/session', { email, password })
   if (status !== 200) throw new Error(`Signing in answered ${status}.`)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { onClickOutside } from '@vueuse/core'
+import { mostDays } from '@core/rules/check'
 import type { OperatorName } from '@core/rules/condition'
 import type { Measure } from '@core/units/canonical'
 import { units } from '@core/units/registry'
@@ -24,8 +25,6 @@ const shape = computed(() =>
 )
 const family = computed(() => setup.attributes.get(props.field.attribute ?? '')?.family)
 const unitsOf = computed(() => units.filter((u) => u.family === family.value).map((u) => u.symbol))
-/** Nobody looks further back than the calendar of the rules reaches. */
-const mostDays = 36_500
 const currencies = computed(() => [...new Set(setup.storefronts.map((s) => s.currency))])
 const standardUnit = computed(() => setup.attributes.get(props.field.attribute ?? '')?.unit ?? unitsOf.value[0] ?? '')
 const currency = computed(() => setup.storefronts.find((s) => s.code === lens.storefront)?.currency ?? 'GBP')

@@ -7,6 +7,7 @@ import { dayNumberIn } from '@core/moments/instant'
 import type { FactLens } from '@core/rules/facts'
 import { isNumeric } from '@core/rules/operators'
 import { plainAttributes } from '@core/rules/plain'
+import { fourBytes, overWholeNumbers } from '@core/rules/whole'
 import type { StoredSetup } from './setup'
 import { changedWhere } from './versions'
 
@@ -76,6 +77,27 @@ function compare(node: TestNode, column: SQL, kind: FieldKind): SQL {
       throw new Error('within-days is asked with today.')
     case 'present':
       return sql`true`
+  }
+}
+
+/** A comparison of a column of four bytes, which holds whole numbers only; never null where it is asked. */
+function compareWhole(node: TestNode, column: SQL): SQL {
+  if (node.is === 'present') return sql`true`
+  const over = overWholeNumbers(node.is, node.operand.numbers, fourBytes)
+  switch (over.kind) {
+    case 'none':
+      return no
+    case 'all':
+      return sql`true`
+    case 'some':
+      return over.numbers.length === 1
+        ? sql`${column} = ${over.numbers[0]!}`
+        : sql`${column} in (${list(over.numbers)})`
+    case 'range':
+      if (over.to === fourBytes.most) return sql`${column} >= ${over.from}`
+      return over.from === fourBytes.least
+        ? sql`${column} <= ${over.to}`
+        : sql`${column} between ${over.from} and ${over.to}`
   }
 }
 
@@ -226,21 +248,24 @@ function onSoldIn(node: TestNode, { setup, lens }: Context): SQL {
 }
 
 /** Columns of the product's row, by field; `own` ones belong to variants. */
-const columns: Record<string, { column: (row: SQL) => SQL; own: boolean }> = {
+const columns: Record<string, { column: (row: SQL) => SQL; own: boolean; whole?: true }> = {
   gtin: { column: (r) => sql`${r}.gtin`, own: true },
-  stock: { column: (r) => sql`${r}.stock`, own: true },
+  stock: { column: (r) => sql`${r}.stock`, own: true, whole: true },
   type: { column: (r) => sql`${r}.type`, own: false },
   brand: { column: (r) => sql`${r}.brand`, own: false },
   status: { column: (r) => sql`${r}.status`, own: false },
   kind: { column: (r) => sql`${r}.kind`, own: false },
-  minimum: { column: (r) => sql`${r}.minimum`, own: false },
+  minimum: { column: (r) => sql`${r}.minimum`, own: false, whole: true },
 }
 
 function test(node: TestNode, at: At, context: Context): SQL {
   const { field, is, operand } = node
   if (field.attribute !== null) return onFacts(node, at, context)
   const simple = columns[field.name]
-  if (simple) return onRow(node, simple.column, at, simple.own, (c) => compare(node, c, field.kind))
+  if (simple) {
+    const comparison = (c: SQL) => (simple.whole ? compareWhole(node, c) : compare(node, c, field.kind))
+    return onRow(node, simple.column, at, simple.own, comparison)
+  }
   if (field.name.startsWith('carried:')) {
     return onRow(
       node,

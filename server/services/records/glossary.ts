@@ -1,6 +1,6 @@
 import { eq, sql } from 'drizzle-orm'
 import { termRecord } from '@contracts/translation'
-import { canonicalTag } from '@core/language/chain'
+import { isKnownTag, tagProblem } from '@core/language/tag'
 import type { Term } from '@core/translation/glossary'
 import * as t from '../../db/schema'
 import { termOf } from '../../db/queries/glossary'
@@ -18,7 +18,7 @@ export const glossary: RecordKind<Term> = {
   },
   check(record, _before, setup) {
     const problems: Problems = Object.keys(record.languages).flatMap((l) =>
-      canonicalTag(l) === l ? [] : [{ path: `languages.${l}`, message: `“${l}” is not a language tag such as fr-CH.` }],
+      isKnownTag(l) ? [] : [{ path: `languages.${l}`, message: tagProblem(l) }],
     )
     if (!record.languages[setup.source]?.term && !record.languages[setup.source.split('-')[0]!]?.term)
       problems.push({

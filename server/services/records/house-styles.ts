@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm'
 import { houseStyleRecord } from '@contracts/records'
 import type { HouseStyle } from '@core/house-style/style'
-import { canonicalTag } from '@core/language/chain'
+import { isKnownTag, tagProblem } from '@core/language/tag'
 import { styleOf } from '../../db/queries/house-style'
 import * as t from '../../db/schema'
 import { first, type Problems, type RecordKind } from './kind'
@@ -21,8 +21,8 @@ export const houseStyles: RecordKind<HouseStyle> = {
       problems.push({ path: 'field', message: `There is no attribute “${record.field}”.` })
     if (record.storefront !== null && !setup.storefronts.has(record.storefront))
       problems.push({ path: 'storefront', message: `There is no storefront “${record.storefront}”.` })
-    if (record.language !== null && canonicalTag(record.language) !== record.language)
-      problems.push({ path: 'language', message: `“${record.language}” is not a language tag such as fr or fr-CH.` })
+    if (record.language !== null && !isKnownTag(record.language))
+      problems.push({ path: 'language', message: tagProblem(record.language) })
     const { rows } = await tx.db.execute<{ code: string }>(sql`
       select code from house_style where code <> ${record.code} and field is not distinct from ${record.field}::text
       and storefront is not distinct from ${record.storefront}::text and language is not distinct

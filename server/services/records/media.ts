@@ -1,6 +1,6 @@
 import { eq, sql } from 'drizzle-orm'
 import { mediaRecord } from '@contracts/media'
-import { canonicalTag } from '@core/language/chain'
+import { isKnownTag, tagProblem } from '@core/language/tag'
 import type { MediaItem } from '@core/media/item'
 import * as t from '../../db/schema'
 import { contentOf, libraryItem, usersOf } from '../../db/queries/media'
@@ -22,8 +22,7 @@ export const media: RecordKind<MediaItem> = {
     if (!(await contentOf(tx.db, record.digest)))
       problems.push({ path: 'digest', message: 'No content with this digest was ever sent.' })
     const tag = (language: string | null, path: string) => {
-      if (language !== null && canonicalTag(language) !== language)
-        problems.push({ path, message: `“${language}” is not a language tag such as fr-CH.` })
+      if (language !== null && !isKnownTag(language)) problems.push({ path, message: tagProblem(language) })
     }
     for (const language of Object.keys(record.labels)) tag(language, `labels.${language}`)
     tag(record.words, 'words')

@@ -2,7 +2,8 @@ import { eq, sql } from 'drizzle-orm'
 import { pieceRecord, type PieceRecord, type PieceTextRecord } from '@contracts/records'
 import { bodyOfEntries, type BlockKind, type Entry } from '@core/page/block-kind'
 import type { OwnPlace } from '@core/page/piece'
-import { canonicalTag, shortenings } from '@core/language/chain'
+import { shortenings } from '@core/language/chain'
+import { isKnownTag, tagProblem } from '@core/language/tag'
 import { TextTooComplex } from '@core/richtext/bounded-parser'
 import { normalForm } from '@core/richtext/normal-form'
 import { inlineAddresses } from '@core/richtext/read'
@@ -61,8 +62,7 @@ export const pieces: RecordKind<PieceRecord> = {
     const texts = record.texts.map((x, i) => {
       if (x.storefront !== null && !setup.storefronts.has(x.storefront))
         problems.push({ path: `texts[${i}].storefront`, message: `There is no storefront “${x.storefront}”.` })
-      if (canonicalTag(x.language) !== x.language)
-        problems.push({ path: `texts[${i}].language`, message: `“${x.language}” is not a language tag such as fr-CH.` })
+      if (!isKnownTag(x.language)) problems.push({ path: `texts[${i}].language`, message: tagProblem(x.language) })
       const body = cleanBody(x.body, (message) => problems.push({ path: `texts[${i}].body`, message }))
       for (const address of inlineAddresses(body)) {
         if (!knownAddress(address, setup))

@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm'
 import { storefrontRecord } from '@contracts/records'
 import type { Storefront } from '@core/catalogue/model'
-import { canonicalTag } from '@core/language/chain'
+import { isKnownTag, tagProblem } from '@core/language/tag'
 import { safeAddress } from '@core/richtext/clean'
 import { normalForm } from '@core/richtext/normal-form'
 import * as t from '../../db/schema'
@@ -45,8 +45,7 @@ export const storefronts: RecordKind<Storefront> = {
     ]
     record.editions.forEach((e, i) =>
       [e.language, ...e.borrow].forEach((l) => {
-        if (canonicalTag(l) !== l)
-          problems.push({ path: `editions[${i}]`, message: `“${l}” is not a language tag such as fr-CH.` })
+        if (!isKnownTag(l)) problems.push({ path: `editions[${i}]`, message: tagProblem(l) })
       }),
     )
     try {
@@ -112,8 +111,7 @@ function phraseProblems(record: Storefront, setup: StoredSetup): Problems {
     const known = phrases.find((p) => p.code === code)
     if (!known) return [{ path: `phrases.${code}`, message: `There is no phrase “${code}”.` }]
     return Object.entries(texts).flatMap(([language, forms]): Problems => {
-      if (canonicalTag(language) !== language)
-        return [{ path: `phrases.${code}.${language}`, message: `“${language}” is not a language tag such as fr-CH.` }]
+      if (!isKnownTag(language)) return [{ path: `phrases.${code}.${language}`, message: tagProblem(language) }]
       const allowed = 'one' in known.source ? pluralCategories(language) : ['other']
       const odd = Object.keys(forms).filter((f) => !allowed.includes(f) && language !== setup.source)
       return odd.map((f) => ({

@@ -24,7 +24,7 @@ describe('the fields of rules', () => {
   it.each([
     ['nothing', 'There is no field “nothing”.'],
     ['attribute:nothing', 'There is no attribute “nothing”.'],
-    ['name@??', '“??” is not a language tag'],
+    ['name@??', '“??” is not a language'],
     ['stock@fr-CH', '“stock” has no language.'],
     ['attribute:weight@fr-CH', '“weight” is not translatable'],
     ['carried:', 'There is no field “carried:”.'],

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useLocalStorage } from '@vueuse/core'
 import type { Storefront } from '@core/catalogue/model'
-import { canonicalTag } from '@core/language/chain'
+import { knownTag, tagProblem } from '@core/language/tag'
 import { translationStates } from '@core/translation/state'
 
 const route = useRoute()
@@ -83,10 +83,10 @@ const added = computed(() =>
   draft.value!.editions.map((e) => e.language).filter((l) => !stored.value!.editions.some((e) => e.language === l)),
 )
 function addLanguage() {
-  const tag = canonicalTag(newLanguage.value.trim())
+  const tag = knownTag(newLanguage.value.trim())
   languageProblem.value =
     !tag || !newLanguage.value.trim()
-      ? `“${newLanguage.value}” is no language tag such as it-CH.`
+      ? tagProblem(newLanguage.value.trim())
       : draft.value!.editions.some((e) => e.language === tag)
         ? `${languageName(tag)} is there already.`
         : ''
