@@ -144,6 +144,8 @@ const renew = () => {
   version.value++
   void grid.value?.renew()
 }
+// A change that was still being saved when this page came.
+watch(useProofFocus().version, renew)
 watch(
   () => judging.value?.id,
   (now, before) => {

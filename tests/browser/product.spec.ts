@@ -184,6 +184,8 @@ test('a page is tabs in one storefront and an accordion in the other, both by ke
   const doc = proof(page)
   const tabs = doc.getByRole('tab')
   await expect(tabs.first()).toHaveAttribute('aria-selected', 'true')
+  // The page is drawn again when the last of what it shows has come.
+  await settled(page)
   await tabs.first().focus()
   await page.keyboard.press('ArrowRight')
   await expect(tabs.nth(1)).toBeFocused()
