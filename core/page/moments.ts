@@ -1,6 +1,8 @@
-import { dateIn, instantOf, windowIn, type LocalWindow } from '../moments/instant'
+import { instantOf, windowIn, type LocalWindow } from '../moments/instant'
 import type { Setup } from '../catalogue/model'
 import type { Condition } from '../rules/condition'
+import { factsOf, type Facts } from '../rules/facts'
+import { findField } from '../rules/fields'
 import { assemblePage, type Page, type PageInput } from './assemble'
 import { pageDifferences, type Difference } from './differences'
 
@@ -13,16 +15,35 @@ export interface PageMoment {
   changes: Difference[]
 }
 
-const day = 86_400_000
+const dayMs = 86_400_000
+const dateOfDay = (day: number) => new Date(day * dayMs).toISOString().slice(0, 10)
 
-/** Whether a rule, or a named rule that it may stand for, holds a part of JSON. */
-function holds(rule: Condition | null, part: string, setup: Setup): boolean {
-  if (rule === null) return false
-  const text = JSON.stringify(rule)
-  return (
-    text.includes(part) ||
-    (text.includes('"field":"rule"') && [...setup.rules.values()].some((r) => JSON.stringify(r.rule).includes(part)))
-  )
+type Test = Extract<Condition, { field: string }>
+
+/** Every condition of a rule that asks a field, named rules followed to what they stand for. */
+function* testsIn(rule: Condition | null, setup: Setup, open: ReadonlySet<string> = new Set()): Generator<Test> {
+  if (rule === null) return
+  if ('all' in rule) for (const inner of rule.all) yield* testsIn(inner, setup, open)
+  else if ('any' in rule) for (const inner of rule.any) yield* testsIn(inner, setup, open)
+  else if ('none' in rule) for (const inner of rule.none) yield* testsIn(inner, setup, open)
+  else if ('variant' in rule) yield* testsIn(rule.variant, setup, open)
+  else if (rule.field !== 'rule') yield rule
+  else {
+    for (const code of [rule.value].flat() as string[]) {
+      const named = setup.rules.get(code)
+      if (named && !open.has(code)) yield* testsIn(named.rule, setup, new Set([...open, code]))
+    }
+  }
+}
+
+/** The days on which “within the last n days” begins and ends to be met by a family, of the dates that it has. */
+function daysOf({ field: name, value }: Test, facts: Facts, setup: Setup): number[] {
+  const field = findField(name, setup)
+  if (typeof field === 'string' || typeof value !== 'number') return []
+  return [facts, ...(facts.variants ?? [])].flatMap((one) => {
+    const date = one[field.key]
+    return typeof date === 'number' ? [date, date + value + 1] : []
+  })
 }
 
 /** All moments after `from` and up to `to` at which something that the page depends on begins or ends, in order. */
@@ -33,9 +54,9 @@ export function momentsBetween(input: PageInput, from: number, to: number): numb
   const add = (at: number) => {
     if (at > from && at <= to) found.add(at)
   }
-  const ends = (w: LocalWindow) => {
+  const ends = (w: LocalWindow, zone = timeZone) => {
     if (!w.from && !w.to) return
-    const window = windowIn(w, timeZone)
+    const window = windowIn(w, zone)
     add(window.from)
     add(window.to)
   }
@@ -57,10 +78,15 @@ export function momentsBetween(input: PageInput, from: number, to: number): numb
     ...input.assignments.map((a) => a.reach.rule),
     ...setup.storefronts.get(lens.storefront)!.layout.exceptions.map((e) => e.rule),
   ]
-  if (rules.some((r) => holds(r, '"field":"campaign"', setup))) for (const c of setup.campaigns.values()) ends(c)
-  // Where days are counted, every midnight may change what a rule finds.
-  if (rules.some((r) => holds(r, '"within-days"', setup))) {
-    for (let at = from; at < to + day; at += day) add(instantOf(dateIn(timeZone, at + day), timeZone))
+  const tests = rules.flatMap((rule) => [...testsIn(rule, setup)])
+  if (tests.some((test) => test.field === 'campaign')) for (const c of setup.campaigns.values()) ends(c)
+  // Where it is sold elsewhere, each storefront by its own clock.
+  if (tests.some((test) => test.field === 'sold-in'))
+    for (const r of family.root.range) ends(r, setup.storefronts.get(r.storefront)?.timeZone)
+  const counted = tests.filter((test) => test.is === 'within-days')
+  if (counted.length > 0) {
+    const facts = factsOf(family, { ...lens, moment: from }, setup)
+    for (const day of counted.flatMap((test) => daysOf(test, facts, setup))) add(instantOf(dateOfDay(day), timeZone))
   }
   return [...found].sort((a, b) => a - b)
 }

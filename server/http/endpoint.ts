@@ -69,6 +69,8 @@ export function endpoint<Q = Record<string, never>, B = undefined>(
         param: (name) => getRouterParam(event, name, { decode: true }) ?? '',
         header: (name) => getRequestHeader(event, name),
       })
+      // A file has been sent already, piece by piece.
+      if (event.handled) return undefined
       if (result === undefined) setResponseStatus(event, 204)
       return result ?? null
     } catch (e) {

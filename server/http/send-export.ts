@@ -1,16 +1,34 @@
 import { Readable } from 'node:stream'
-import { sendStream, setResponseHeaders } from 'h3'
-import type { ExportedFile } from '../services/export-products'
+import { pipeline } from 'node:stream/promises'
+import { setResponseHeaders } from 'h3'
 import { writeAudit } from '../services/audit'
+import type { ExportedFile } from '../services/export-products'
 import type { Call } from './endpoint'
 
-/** Sends a file piece by piece, as it is made, and writes down who took it. */
-export async function sendExport({ event, person, asking }: Call<unknown, unknown>, file: ExportedFile) {
-  await writeAudit(
-    'export',
-    { personId: person.id, origin: asking.origin, by: asking.by },
-    { file: file.name, type: file.type },
-  )
+/** The pieces of a file after its first is there: what fails before anything was sent is answered as a problem. */
+async function begun(chunks: ExportedFile['chunks']): Promise<AsyncGenerator<string | Uint8Array>> {
+  const rest = chunks[Symbol.asyncIterator]()
+  const first = await rest.next()
+  return (async function* () {
+    if (first.done) return
+    yield first.value
+    yield* { [Symbol.asyncIterator]: () => rest }
+  })()
+}
+
+/**
+ * Sends a file piece by piece, as it is made, and writes down who took it. Where it cannot be made to its end, the
+ * connection ends too, so that nobody takes a part for the whole.
+ */
+export async function sendExport({ event, person, asking }: Call<unknown, unknown>, file: ExportedFile): Promise<void> {
+  const pieces = await begun(file.chunks)
+  const source = { personId: person.id, origin: asking.origin, by: asking.by }
+  await writeAudit('export', source, { file: file.name, type: file.type })
   setResponseHeaders(event, { 'Content-Type': file.type, 'Content-Disposition': `attachment; filename="${file.name}"` })
-  return sendStream(event, Readable.from(file.chunks))
+  try {
+    await pipeline(Readable.from(pieces), event.node.res)
+  } catch (e) {
+    console.error(`The file ${file.name} was not sent to its end:`, e)
+    event.node.res.destroy()
+  }
 }

@@ -34,7 +34,13 @@ function content(coded: Coded, segment: string, known: Coded['placeholders']): s
     .join('')
     .replace(/<g ([^>]*?) equiv-text="[^"]*">/g, '<g $1>')
 }
-const words = (coded: Coded) => x(wordsOfCoded(coded.text))
+
+/** Inline content of a match: with its codes where it is the same text, else its words alone. */
+function matchContent(coded: Coded, score: number, segment: ExchangeUnit['segments'][number]): string {
+  const known = new Set(segment.source.placeholders.map((p) => p.n))
+  const isSame = score >= 100 && coded.placeholders.every((p) => known.has(p.n))
+  return isSame ? content(coded, segment.id, coded.placeholders) : x(wordsOfCoded(coded.text))
+}
 
 function unitXml(u: ExchangeUnit, id: string): string {
   const known = (s: ExchangeUnit['segments'][number]) => [...s.source.placeholders, ...(s.target?.placeholders ?? [])]
@@ -52,7 +58,8 @@ function unitXml(u: ExchangeUnit, id: string): string {
     (s.matches ?? []).map(
       (m) =>
         `<alt-trans mid="${s.id}" match-quality="${Math.min(100, m.score)}" ` +
-        `origin="${a(m.origin)}"><source>${words(m.source)}</source><target>${words(m.target)}</target></alt-trans>`,
+        `origin="${a(m.origin)}"><source>${matchContent(m.source, m.score, s)}</source>` +
+        `<target>${matchContent(m.target, m.score, s)}</target></alt-trans>`,
     ),
   )
   const notes = [u.label, ...u.notes, ...(u.terms ?? []).map((t) => `${t.term} = ${t.translation}`)]

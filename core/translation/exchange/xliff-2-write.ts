@@ -30,15 +30,25 @@ function content(coded: Coded, segment: string, known: Coded['placeholders']): s
     .join('')
 }
 
-/** Inline content without the codes, as matches from elsewhere carry it. */
-const words = (coded: Coded) => x(wordsOfCoded(coded.text))
+/**
+ * Inline content of a match. One that is the same text carries its codes, under the ids of the segment's; in another,
+ * codes would stand where nobody put them, so its words come alone.
+ */
+function matchContent(coded: Coded, score: number, segment: ExchangeSegment): string {
+  const known = new Set(segment.source.placeholders.map((p) => p.n))
+  const isSame = score >= 100 && coded.placeholders.every((p) => known.has(p.n))
+  if (!isSame) return x(wordsOfCoded(coded.text))
+  // What the codes stand for is told at the unit, which a match does not reach.
+  return content(coded, segment.id, coded.placeholders).replace(/ dataRef(?:Start|End)?="[^"]*"/g, '')
+}
 
 function unitXml(unit: ExchangeUnit, id: string): string {
   const matches = unit.segments.flatMap((s) =>
     (s.matches ?? []).map(
       (m) =>
         `<mtc:match ref="#${s.id}" similarity="${Math.min(100, m.score)}" ` +
-        `origin="${a(m.origin)}"><source>${words(m.source)}</source><target>${words(m.target)}</target></mtc:match>`,
+        `origin="${a(m.origin)}"><source>${matchContent(m.source, m.score, s)}</source>` +
+        `<target>${matchContent(m.target, m.score, s)}</target></mtc:match>`,
     ),
   )
   const terms = (unit.terms ?? []).map((t) => {
@@ -101,7 +111,8 @@ export async function* writeXliff2(
     if (r.units.length === 0) continue
     file++
     yield (
-      `<file id="f${file}" original="${a(r.record)}"><notes><note ` +
+      // Segments that are cut otherwise are not taken.
+      `<file id="f${file}" canResegment="no" original="${a(r.record)}"><notes><note ` +
       `category="title">${x(r.title)}</note></notes>\n${r.units.map((u, i) => unitXml(u, `u${i + 1}`)).join('\n')}\n</file>\n`
     )
   }

@@ -100,7 +100,13 @@ export function createXliffReader(): {
     ec: { open: (t) => closeMark(numberOf(t.attributes.startRef ?? t.attributes.id, segment)) },
     bx: { open: (t) => openMark(numberOf(t.attributes.id, segment)) },
     ex: { open: (t) => closeMark(numberOf(t.attributes.rid ?? t.attributes.id, segment)) },
-    cp: { open: (t) => put(escapeCoded(String.fromCodePoint(Number.parseInt(t.attributes.hex ?? '', 16) || 0xfffd))) },
+    cp: { open: (t) => put(escapeCoded(characterOf(t.attributes.hex ?? ''))) },
+  }
+  /** The character that a file names by its number, since XML cannot hold it. */
+  function characterOf(hex: string): string {
+    const code = /^[0-9a-f]{1,8}$/i.test(hex) ? Number.parseInt(hex, 16) : 0
+    const isCharacter = code > 0 && code <= 0x10ffff && !(code >= 0xd800 && code <= 0xdfff)
+    return isCharacter ? String.fromCodePoint(code) : fail(`<cp hex="${hex}"/> names no character.`)
   }
   function openMark(n: number) {
     put(`<${n}>`)

@@ -3,6 +3,7 @@ import { unlink } from 'node:fs/promises'
 import { canonicalTag } from '@core/language/chain'
 import { checkTarget } from '@core/translation/checks/registry'
 import type { Coded } from '@core/translation/coded'
+import { createXmlDecoder } from '@core/translation/exchange/encoding'
 import { ExchangeFileError, type ReadUnit } from '@core/translation/exchange/unit'
 import { createXliffReader } from '@core/translation/exchange/xliff-read'
 import { translationStates, type TranslationState } from '@core/translation/state'
@@ -218,8 +219,9 @@ export async function importTranslations(
       await work.take(mine)
     }
     try {
-      for await (const chunk of createReadStream(file, { encoding: 'utf8' })) await some(reader.write(chunk as string))
-      await some(reader.end(), true)
+      const decoder = createXmlDecoder()
+      for await (const chunk of createReadStream(file)) await some(reader.write(decoder.write(chunk as Buffer)))
+      await some([...reader.write(decoder.end()), ...reader.end()], true)
     } catch (e) {
       if (e instanceof ExchangeFileError)
         throw notFitting(`${e.message}${e.line === null ? '' : ` (line ${e.line})`} Nothing has been changed.`)

@@ -2,6 +2,7 @@ import { createReadStream } from 'node:fs'
 import { sql } from 'drizzle-orm'
 import { canonicalTag } from '@core/language/chain'
 import { brokenPlaceholders, renumber, type Placeholder } from '@core/translation/coded'
+import { createXmlDecoder } from '@core/translation/exchange/encoding'
 import { createTmxReader, writeTmx, type TmxPair } from '@core/translation/exchange/tmx'
 import { ExchangeFileError } from '@core/translation/exchange/unit'
 import { database, inTransaction } from '../../db/connect'
@@ -75,13 +76,14 @@ export async function importMemory(
       }
     }
     try {
-      for await (const chunk of createReadStream(file, { encoding: 'utf8' })) {
-        waiting.push(...reader.write(chunk as string))
+      const decoder = createXmlDecoder()
+      for await (const chunk of createReadStream(file)) {
+        waiting.push(...reader.write(decoder.write(chunk as Buffer)))
         if (waiting.length >= pairsAtOnce) await take()
         if (cancelled?.()) throw new Cancelled()
         onProgress?.(report.read, report.read)
       }
-      waiting.push(...reader.end())
+      waiting.push(...reader.write(decoder.end()), ...reader.end())
       await take()
     } catch (e) {
       if (e instanceof ExchangeFileError)
