@@ -22,6 +22,11 @@ export const bulkChange = Joi.object<BulkChange>({
   how: Joi.string().valid(...letterCases),
   unit: Joi.string().max(20),
   from: Joi.object(place),
+  inline: Joi.string()
+    .valid('fill', 'remove')
+    .description(
+      'Of “fill”: whether inline values are filled in or left out where the field cannot hold them; filled in without it.',
+    ),
   onlyEmpty: Joi.boolean(),
   members: Joi.string()
     .valid(...bulkMembers)

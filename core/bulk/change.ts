@@ -24,6 +24,11 @@ export interface BulkChange extends ValuePlace {
   unit?: string
   /** Where the new value comes from. */
   from?: ValuePlace
+  /**
+   * What becomes of inline values in a text that goes into a field which cannot hold them: they are filled in, as a
+   * shopper of the language reads them (without it too), or left out.
+   */
+  inline?: 'fill' | 'remove'
   /** Leaves values alone that are there already. */
   onlyEmpty?: boolean
   /**

@@ -1,4 +1,4 @@
-import { carriedOver } from '../attributes/carry'
+import { carriedOver, type FillInline } from '../attributes/carry'
 import { attributeTypes, checkedValue } from '../attributes/types/registry'
 import { ValueProblem } from '../attributes/types/shape'
 import type { Attribute, Value } from '../attributes/attribute'
@@ -47,6 +47,20 @@ export interface BulkKind {
   ): unknown
   title(label: string, change: BulkChange, shown: (value: unknown) => string, setup: Setup): string
 }
+
+/** Inline values as a shopper of the language reads them. Throws ValueProblem where the product has no such value. */
+const fillFrom =
+  ({ read }: MakeContext): FillInline =>
+  (address) => {
+    const [kind, code] = address.split(':', 2) as [string, string]
+    const text = kind === 'attribute' ? read(code) : undefined
+    if (text === undefined)
+      throw new ValueProblem(
+        'empty-value',
+        `The text names “${code}”, which cannot be filled in here. Leave it out, or fill it first.`,
+      )
+    return text
+  }
 
 const written = (a: Attribute) => attributeTypes[a.type].isText
 const listed = (a: Attribute) => a.type === 'choices'
@@ -152,7 +166,8 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
         ? []
         : [{ path: 'from', message: `“${from.code}” holds ${from.type}, which “${attribute.code}” cannot take.` }]
     },
-    make: (_now, _change, attribute, source) => source && carriedOver(source, attribute),
+    make: (_now, change, attribute, source, context) =>
+      source && carriedOver(source, attribute, change.inline === 'remove' ? () => '' : fillFrom(context)),
     title: (label, change, _shown, setup) =>
       `Filled ${label} from ${setup.attributes.get(change.from!.attribute)?.labels[setup.source] ?? change.from!.attribute}`,
   },

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Value } from '@core/attributes/attribute'
+import { losesInline } from '@core/attributes/carry'
 import { isPerVariant, type ValuePlace } from '@core/catalogue/model'
 import type { BulkChange, BulkMembers } from '@core/bulk/change'
 import { checkBulkChange } from '@core/bulk/change'
@@ -88,6 +89,12 @@ watch(tagText, (t) => {
     .map((x) => x.trim())
     .filter(Boolean)
 })
+const inline = ref<'fill' | 'remove'>('fill')
+/** Whether the source may hold values of the product that the target cannot. */
+const asksForInline = computed(() => {
+  const source = setup.attributes.get(from.attribute)
+  return source !== undefined && attribute.value !== undefined && losesInline(source, attribute.value)
+})
 const change = computed<BulkChange | undefined>(() =>
   attribute.value
     ? {
@@ -102,6 +109,7 @@ const change = computed<BulkChange | undefined>(() =>
         ...(kind.value === 'convert' ? { unit: unit.value } : {}),
         ...(kind.value === 'template' ? { value: template.value } : {}),
         ...(kind.value === 'fill' && from.attribute ? { from: placeOf(from.attribute, from.language, '') } : {}),
+        ...(kind.value === 'fill' && asksForInline.value ? { inline: inline.value } : {}),
         ...(onlyEmpty.value && kind.value !== 'clear' ? { onlyEmpty: true } : {}),
       }
     : undefined,
@@ -304,6 +312,16 @@ useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always:
               <option v-for="l in languages" :key="l" :value="l">in {{ languageName(l) }}</option>
             </select>
           </div>
+          <template v-if="asksForInline">
+            <label class="pt-1.5 text-ink2" for="bulk-inline">Values in the text</label>
+            <div>
+              <select id="bulk-inline" v-model="inline" class="field">
+                <option value="fill">fill in, as shoppers read them</option>
+                <option value="remove">leave out</option>
+              </select>
+              <small class="block text-ink2">{{ labelOf(attributeCode) }} holds plain text only.</small>
+            </div>
+          </template>
         </template>
         <template v-if="kind === 'set' || kind === 'fill' || kind === 'template'"
           ><span /><label class="flex items-center gap-1.5"

@@ -66,7 +66,7 @@ it.each<[string, Value, AttributeTypeName, AttributeTypeName, Value]>([
     '<p>Dry &amp; light.</p><p>Rolls <strong>up</strong>.</p>',
     'rich-text',
     'key-points',
-    ['Dry &amp; light.', 'Rolls up.'],
+    ['Dry &amp; light.', 'Rolls <strong>up</strong>.'],
   ],
   ['points as paragraphs of plain text', ['Dry', 'Light'], 'key-points', 'long-text', 'Dry\nLight'],
   [
@@ -87,4 +87,9 @@ it.each<[string, Value, AttributeTypeName, AttributeTypeName, Value]>([
   ['pictures as files', ['a.jpg', 'b.pdf'], 'media', 'file', ['a.jpg', 'b.pdf']],
 ])('carries %s', (_what, value, from, to, expected) => {
   expect(carried(value, from, to)).toEqual(expected)
+})
+
+it('no text is given to a plain one with the addresses of its values', () => {
+  const value = '<p>Holds <data value="attribute:volume"></data>.</p>'
+  expect(() => carried(value, 'rich-text', 'long-text')).toThrow(/holds the value “volume”/)
 })

@@ -10,6 +10,7 @@ const change = (more: Partial<BulkChange> & Pick<BulkChange, 'do' | 'attribute'>
   members: 'fitting',
   ...more,
 })
+const inline = (code: string) => `<data value="attribute:${code}"></data>`
 const en = { language: 'en-GB' }
 const bag = (values: Record<string, Value>) => product('B-1', {}, values)
 
@@ -174,6 +175,41 @@ describe('a bulk change', () => {
       change({ do: 'fill', attribute: 'summary', ...en, from: { attribute: 'description', storefront: null, ...en } }),
       { 'description@/en-GB': '<p>One <strong>bold</strong>.</p><p>Two &amp; three.</p>' },
       'One bold.\nTwo & three.',
+    ],
+    [
+      'fills values of the product in where a plain text cannot hold them',
+      change({ do: 'fill', attribute: 'summary', ...en, from: { attribute: 'description', storefront: null, ...en } }),
+      { 'description@/en-GB': `<p>It weighs ${inline('weight')}.</p>`, weight: { value: 1200, unit: 'g' } },
+      'It weighs 1,200 g.',
+    ],
+    [
+      'leaves them out where that is asked',
+      change({
+        do: 'fill',
+        attribute: 'summary',
+        ...en,
+        from: { attribute: 'description', storefront: null, ...en },
+        inline: 'remove',
+      }),
+      { 'description@/en-GB': `<p>Dry inside. ${inline('weight')}</p>` },
+      'Dry inside.',
+    ],
+    [
+      'says which value cannot be filled in',
+      change({ do: 'fill', attribute: 'summary', ...en, from: { attribute: 'description', storefront: null, ...en } }),
+      { 'description@/en-GB': `<p>It weighs ${inline('weight')}.</p>` },
+      '!The text names “weight”, which cannot be filled in here. Leave it out, or fill it first.',
+    ],
+    [
+      'keeps them where the field can hold them',
+      change({
+        do: 'fill',
+        attribute: 'key-points',
+        ...en,
+        from: { attribute: 'description', storefront: null, ...en },
+      }),
+      { 'description@/en-GB': `<p>It weighs <strong>only</strong> ${inline('weight')}.</p><ul><li>Dry</li></ul>` },
+      [`It weighs <strong>only</strong> ${inline('weight')}.`, 'Dry'],
     ],
     [
       'fills a formatted text from a plain one',
