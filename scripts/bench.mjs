@@ -15,23 +15,10 @@ try {
     anew: parts.length === 0 || parts.includes('import'),
   })
   const esbuild = await import('esbuild')
-  await esbuild.build({
-    entryPoints: {
-      main: 'bench/main.ts',
-      'judge-thread': 'server/jobs/judge-thread.ts',
-      prepare: 'demo/prepare.ts',
-      decoder: 'server/decoder/main.ts',
-    },
-    outdir: '.data/bench/program',
-    outExtension: { '.js': '.mjs' },
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
-    packages: 'external',
-    logLevel: 'warning',
-    alias: Object.fromEntries(['core', 'contracts', 'server', 'demo'].map((room) => [`@${room}`, path.resolve(room)])),
-  })
+  const { programs } = await import('./build.mjs')
+  const bundled = programs('.data/bench/program')
+  await esbuild.build({ ...bundled, entryPoints: { ...bundled.entryPoints, main: 'bench/main.ts' } })
+  process.env.INKLOOM_PROGRAMS = '.data/bench/program'
   const { environment, heavyWork, serve } = await import('./serve.mjs')
   const env = environment({ url: postgres.url('inkloom_bench'), data, port: 4870, host: '127.0.0.1' })
   run('Preparing the database', process.execPath, ['.data/bench/program/prepare.mjs'], { env, show: true })

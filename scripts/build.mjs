@@ -39,27 +39,29 @@ export async function build() {
   writeFileSync(mark, wanted)
 }
 
-/** The programs that run beside the web server, each one file; packages stay where npm put them. */
-export async function bundle() {
+/** How the programs beside the web server are bundled, each one file; packages stay where npm put them. */
+export const programs = (outdir) => ({
+  entryPoints: {
+    main: 'server/jobs/main.ts',
+    'judge-thread': 'server/jobs/judge-thread.ts',
+    prepare: 'demo/prepare.ts',
+    decoder: 'server/decoder/main.ts',
+  },
+  outdir,
+  outExtension: { '.js': '.mjs' },
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  packages: 'external',
+  sourcemap: 'linked',
+  logLevel: 'warning',
+  alias: Object.fromEntries(['core', 'contracts', 'server', 'demo'].map((room) => [`@${room}`, path.resolve(room)])),
+})
+
+async function bundle() {
   const esbuild = await import('esbuild')
-  await esbuild.build({
-    entryPoints: {
-      'worker/main': 'server/jobs/main.ts',
-      'worker/judge-thread': 'server/jobs/judge-thread.ts',
-      'worker/prepare': 'demo/prepare.ts',
-      'worker/decoder': 'server/decoder/main.ts',
-    },
-    outdir: '.output',
-    outExtension: { '.js': '.mjs' },
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
-    packages: 'external',
-    sourcemap: 'linked',
-    logLevel: 'warning',
-    alias: Object.fromEntries(['core', 'contracts', 'server', 'demo'].map((room) => [`@${room}`, path.resolve(room)])),
-  })
+  await esbuild.build(programs('.output/worker'))
 }
 
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) await build()

@@ -1,5 +1,4 @@
 import { fork, type ChildProcess } from 'node:child_process'
-import { existsSync } from 'node:fs'
 import path from 'node:path'
 import { CsvFileError } from '../services/csv-file'
 import { Gate } from '../services/gate'
@@ -16,10 +15,8 @@ const idle = 60_000
 const gate = new Gate({ atOnce: processes, waiting: 200 })
 const free: Decoder[] = []
 
-/** The program, as the build puts it; beside the running program where that is another. */
-const program = () =>
-  [path.resolve('.output/worker/decoder.mjs'), path.resolve('.data/bench/program/decoder.mjs')].find(existsSync) ??
-  path.resolve('.output/worker/decoder.mjs')
+/** The program, as the build puts it, or where another way of starting says that its programs lie. */
+const program = () => path.resolve(process.env.INKLOOM_PROGRAMS ?? '.output/worker', 'decoder.mjs')
 
 /** Ends a task whose process died or was ended. */
 class DecoderEnded extends Error {}
