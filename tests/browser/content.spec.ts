@@ -145,6 +145,8 @@ test('the page’s order is changed by keyboard and by dragging, and numbers fol
   await enter(page, '/assignments?in=uk/en-GB')
   const order = () => page.locator('[data-row] a.font-semibold').allInnerTexts()
   await expect(page.getByRole('link', { name: 'Spare parts on locks' })).toBeVisible()
+  // Areas and built-in parts come a moment later, and put the list in another order.
+  await settled(page)
   const before = await order()
   const at = before.indexOf('Spare parts on locks')
   await page.getByRole('link', { name: 'Spare parts on locks' }).focus()
