@@ -33,6 +33,12 @@ export default defineNuxtConfig({
     tsConfig: { include: ['../core/packages.d.ts'] },
     sharedTsConfig: { include: ['../core/packages.d.ts'] },
   },
+  // The development server looks for the entry of a server that renders, which an interface without one does not have.
+  $development: {
+    vite: {
+      environments: { ssr: { build: { rollupOptions: { input: room('node_modules/nuxt/dist/app/entry.js') } } } },
+    },
+  },
   app: {
     head: {
       title: 'Ink Loom',

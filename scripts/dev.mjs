@@ -76,7 +76,9 @@ try {
     INKLOOM_PROGRAMS: folder,
   }
   await watchPrograms(env)
-  web = spawn('npx', ['nuxt', 'dev', '--port', String(port), '--host', host], { env, stdio: 'inherit' })
+  // In its own process and no further one, so that it ends when it is told to.
+  const nuxt = ['node_modules/nuxt/bin/nuxt.mjs', 'dev', '--no-fork', '--port', String(port), '--host', host]
+  web = spawn(process.execPath, nuxt, { env, stdio: 'inherit' })
   web.once('exit', (code) => void stop(code ?? 0))
   console.log(`\nInk Loom is at http://${host}:${port} as soon as Nuxt says so. Ctrl+C stops everything.`)
 } catch (e) {

@@ -3,6 +3,9 @@ import { defineNitroPlugin } from 'nitropack/runtime'
 import { settings } from '../settings'
 
 /** Every answer carries what browsers need to be strict; the page's own inline script, and no other, may run. */
+/** The development server puts styles into the page as it changes them; the built application has files of them. */
+const styles = import.meta.dev ? "'self' 'unsafe-inline'" : "'self'"
+
 export default defineNitroPlugin((nitro) => {
   const overHttps = settings().publicUrl?.startsWith('https://') ?? false
   nitro.hooks.hook('request', (event) => {
@@ -22,7 +25,7 @@ export default defineNitroPlugin((nitro) => {
     headers['content-security-policy'] = [
       "default-src 'self'",
       `script-src 'self' 'nonce-${nonce}'`,
-      "style-src 'self'",
+      `style-src ${styles}`,
       "img-src 'self' data:",
       "font-src 'self'",
       "connect-src 'self'",
