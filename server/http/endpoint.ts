@@ -2,6 +2,7 @@ import {
   defineEventHandler,
   getQuery,
   getRequestHeader,
+  getResponseHeader,
   getRouterParam,
   setResponseHeader,
   setResponseStatus,
@@ -15,6 +16,7 @@ import { isOutage, isPoolFull, noteOutage, sqlState } from '../db/connect'
 import { SlugTaken } from '../db/queries/search-keys'
 import { writeAudit } from '../services/audit'
 import { judgeBeforeCommit } from '../services/readiness/settle'
+import { namesTag } from '../services/entity-tag'
 import { require, type Person } from '../services/permission'
 import { notFitting, Problem, schemaErrors } from '../services/problem'
 import { letRestPass, readJson } from './body'
@@ -71,6 +73,10 @@ export function endpoint<Q = Record<string, never>, B = undefined>(
       })
       // A file has been sent already, piece by piece.
       if (event.handled) return undefined
+      if (isKnown(event)) {
+        setResponseStatus(event, 304)
+        return ''
+      }
       if (result === undefined) setResponseStatus(event, 204)
       return result ?? null
     } catch (e) {
@@ -78,6 +84,15 @@ export function endpoint<Q = Record<string, never>, B = undefined>(
       return answerProblem(event, e)
     }
   })
+}
+
+/** Whether what is answered is what the client says it has: the same entity tag, weak or strong (RFC 9110, 13.1.2). */
+function isKnown(event: H3Event): boolean {
+  if (event.method !== 'GET') return false
+  const has = getRequestHeader(event, 'if-none-match')
+  const tag = getResponseHeader(event, 'etag')
+  if (has === undefined || typeof tag !== 'string') return false
+  return has.trim() === '*' || namesTag(has, tag.replace(/^W\//, ''))
 }
 
 /** Answers an error as a problem document. */

@@ -36,10 +36,11 @@ export class Client {
     const set = response.headers.get('set-cookie')
     if (set) this.cookie = set.split(';')[0]!
     const content = await response.text()
+    const isJson = /json/.test(response.headers.get('content-type') ?? '')
     return {
       status: response.status,
       headers: response.headers,
-      body: (/json/.test(response.headers.get('content-type') ?? '') ? JSON.parse(content) : content) as T,
+      body: (isJson && content !== '' ? JSON.parse(content) : content) as T,
     }
   }
   get = <T = Record<string, unknown>>(path: string, headers?: Record<string, string>) =>

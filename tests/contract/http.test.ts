@@ -392,6 +392,35 @@ describe('exports', () => {
   })
 })
 
+describe('what clients of HTTP expect', () => {
+  it('what they have already is not sent again', async () => {
+    for (const at of ['/api/products/PE-1830', '/api/pieces/rack-fit']) {
+      const tag = (await maren.get(at)).headers.get('etag')!
+      for (const has of [tag, `W/${tag}`, `"other", ${tag}`, '*']) {
+        const again = await maren.get(at, { 'If-None-Match': has })
+        expect([again.status, again.body, again.headers.get('etag')], has).toEqual([304, '', tag])
+      }
+      expect((await maren.get(at, { 'If-None-Match': '"other"' })).status).toBe(200)
+    }
+  })
+  it('HEAD answers as GET, without a body', async () => {
+    const get = await maren.get('/api/products/PE-1830')
+    const head = await maren.ask('HEAD', '/api/products/PE-1830')
+    expect([head.status, head.headers.get('etag'), head.body]).toEqual([200, get.headers.get('etag'), ''])
+    expect((await maren.ask('HEAD', '/api/products/none')).status).toBe(404)
+    expect((await new Client().ask('HEAD', '/api/products/PE-1830')).status).toBe(401)
+  })
+  it('OPTIONS and 405 say which methods there are', async () => {
+    const options = await maren.ask('OPTIONS', '/api/pieces/rack-fit')
+    expect([options.status, options.headers.get('allow')]).toEqual([204, 'DELETE, GET, HEAD, OPTIONS, PUT'])
+    const wrong = await maren.post('/api/pieces/rack-fit', {})
+    expect([wrong.status, wrong.headers.get('allow')]).toEqual([405, 'DELETE, GET, HEAD, OPTIONS, PUT'])
+    expect(wrong.headers.get('content-type')).toBe('application/problem+json')
+    expect((await maren.ask('DELETE', '/api/storefronts/uk')).status).toBe(405)
+    expect((await maren.post('/api/no-such-thing', {})).status).toBe(404)
+  })
+})
+
 describe('set-up as files', () => {
   it.each([
     ['attributes', 'weight'],

@@ -18,8 +18,15 @@ const begun =
     : get<{ items: { sku: string }[] }>('/api/products', { limit: 3 }).then((a) => {
         skus.value = a.items.map((p) => p.sku)
       }, tellProblem)
+/** Puts a product into a place; one that has another place changes it with what stands here. */
 function choose(i: number, sku: string) {
-  if (sku && !skus.value.includes(sku)) skus.value = skus.value.map((s, j) => (j === i ? sku : s))
+  if (!sku) return
+  const here = skus.value[i]!
+  const before = skus.value.indexOf(sku)
+  skus.value = skus.value.map((s, j) => {
+    if (j === i) return sku
+    return j === before ? here : s
+  })
 }
 async function run() {
   if (busy.value) return

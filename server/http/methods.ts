@@ -1,0 +1,27 @@
+import { operations, type Operation } from '@contracts/operations'
+
+const literal = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
+
+interface Address {
+  pattern: RegExp
+  method: string
+}
+
+const addresses: Address[] = (Object.values(operations) as Operation[]).map(({ path, method }) => ({
+  pattern: new RegExp(
+    `^${path
+      .split(/\{\w+\}/)
+      .map(literal)
+      .join('[^/]+')}$`,
+  ),
+  method: method.toUpperCase(),
+}))
+addresses.push({ pattern: /^\/api\/openapi\.json$/, method: 'GET' })
+
+/** The methods that an address of the interface has; none where there is no such address. HEAD goes with GET. */
+export function methodsAt(pathname: string): string[] {
+  const found = new Set(addresses.filter(({ pattern }) => pattern.test(pathname)).map(({ method }) => method))
+  if (found.size === 0) return []
+  if (found.has('GET')) found.add('HEAD')
+  return [...found, 'OPTIONS'].sort()
+}
