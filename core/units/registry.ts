@@ -38,6 +38,8 @@ const unit = (symbol: string, family: UnitFamily, factor: string, cldr: string, 
 /**
  * Factors are exact by definition: the inch is 25.4 mm and the avoirdupois pound 0.45359237 kg
  * (NIST SP 811, appendix B); the imperial and US pints and gallons follow from litre definitions there;
+ * the imperial gallon is 4.54609 L, and 160 imperial fluid ounces; a horsepower is 550 foot-pounds-force a second, the
+ * metric one 75 kilogram-force metres a second;
  * psi is one pound-force (with g = 9.80665 m/s²) per square inch, to 16 digits.
  */
 export const units: readonly Unit[] = [
@@ -55,7 +57,10 @@ export const units: readonly Unit[] = [
   unit('cL', 'volume', '10', 'volume-centiliter', 'cl'),
   unit('L', 'volume', '1000', 'volume-liter', 'l', 'litre', 'liter', 'litres', 'ltr'),
   unit('fl oz', 'volume', '29.5735295625', 'volume-fluid-ounce', 'fl. oz', 'floz'),
-  unit('gal', 'volume', '3785.411784', 'volume-gallon'),
+  unit('gal', 'volume', '3785.411784', 'volume-gallon', 'us gal', 'gallon', 'gallons'),
+  unit('imp fl oz', 'volume', '28.4130625', 'volume-fluid-ounce-imperial', 'imp. fl. oz', 'uk fl oz'),
+  unit('imp gal', 'volume', '4546.09', 'volume-gallon-imperial', 'imp. gal', 'uk gal', 'imperial gallon'),
+  unit('in³', 'volume', '16.387064', 'volume-cubic-inch', 'in3', 'cu in', 'cubic inch', 'cubic inches'),
   unit('mm²', 'area', '1', 'area-square-millimeter', 'mm2'),
   unit('cm²', 'area', '100', 'area-square-centimeter', 'cm2'),
   unit('m²', 'area', '1000000', 'area-square-meter', 'm2', 'sqm'),
@@ -74,6 +79,8 @@ export const units: readonly Unit[] = [
   },
   unit('W', 'power', '1', 'power-watt', 'watt', 'watts'),
   unit('kW', 'power', '1000', 'power-kilowatt'),
+  unit('hp', 'power', '745.69987158227022', 'power-horsepower', 'bhp', 'horsepower'),
+  unit('PS', 'power', '735.49875', 'power-metric-horsepower', 'ch', 'pk', 'metric horsepower'),
   unit('lm', 'light', '1', 'light-lumen', 'lumen', 'lumens'),
   unit('Wh', 'energy', '1', 'energy-watt-hour', 'watt-hour', 'wh'),
   unit('kWh', 'energy', '1000', 'energy-kilowatt-hour'),

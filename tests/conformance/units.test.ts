@@ -15,6 +15,11 @@ describe('units by their exact definitions', () => {
     [1, 'lb', 453.59237],
     [1, 'oz', 28.349523125],
     [1, 'gal', 3785.411784],
+    [1, 'imp gal', 4546.09],
+    [160, 'imp fl oz', 4546.09],
+    [231, 'in³', 3785.411784],
+    [1, 'hp', 745.699871582],
+    [1, 'PS', 735.49875],
     [1, 'kWh', 1000],
     [1, 'bar', 100],
     [1, 'd', 86400],
@@ -34,8 +39,9 @@ describe('units as other libraries turn them', () => {
     '°C': 'C',
     '°F': 'F',
     'fl oz': 'fl-oz',
+    'in³': 'in3',
   }
-  const unknownThere = new Set(['lm', 'kWh', 'Wh'])
+  const unknownThere = new Set(['lm', 'kWh', 'Wh', 'imp gal', 'imp fl oz', 'hp', 'PS'])
   const symbol = fc.constantFrom(...units.filter((u) => !unknownThere.has(u.symbol)))
   it('agree with “convert-units” to nine digits', () => {
     fc.assert(
@@ -47,7 +53,8 @@ describe('units as other libraries turn them', () => {
         const here = canonicalNumber({ value, unit: u.symbol })
         // That library has units that are not metric in fewer digits than their definitions.
         expect(Math.abs(here - there)).toBeLessThanOrEqual(
-          Math.abs(there) * (['in', 'ft', 'fl oz', 'gal', 'oz', 'lb', 'psi'].includes(u.symbol) ? 1e-4 : 1e-9) + 1e-9,
+          Math.abs(there) * (['in', 'ft', 'fl oz', 'gal', 'oz', 'lb', 'psi', 'in³'].includes(u.symbol) ? 1e-4 : 1e-9) +
+            1e-9,
         )
       }),
       { numRuns: 800, seed: 4870 },
@@ -71,16 +78,16 @@ describe('units as other libraries turn them', () => {
       'mm²': 'mm^2',
       'cm²': 'cm^2',
       'm²': 'm^2',
+      'in³': 'in^3',
     }
-    for (const u of units.filter((x) => !['lm'].includes(x.symbol))) {
+    for (const u of units.filter((x) => !['lm', 'imp gal', 'imp fl oz', 'PS'].includes(x.symbol))) {
       const value = mathjsUnit(7.25, there[u.symbol] ?? u.symbol).toNumber(
         there[families[u.family]] ?? families[u.family],
       )
-      // mathjs has the US gallon, the fluid ounce and the psi in fewer digits than their definitions.
-      expect(canonicalNumber({ value: 7.25, unit: u.symbol }) / value, u.symbol).toBeCloseTo(
-        1,
-        ['gal', 'fl oz'].includes(u.symbol) ? 4 : u.symbol === 'psi' ? 9 : 10,
-      )
+      // mathjs has the US gallon, the fluid ounce, the psi and the horsepower in fewer digits than their definitions.
+      const digits = ['gal', 'fl oz'].includes(u.symbol) ? 4 : 10
+      const isShorter = ['psi', 'hp'].includes(u.symbol)
+      expect(canonicalNumber({ value: 7.25, unit: u.symbol }) / value, u.symbol).toBeCloseTo(1, isShorter ? 9 : digits)
     }
   })
 })
