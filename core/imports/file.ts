@@ -33,9 +33,21 @@ export function fileProblem(head: Uint8Array): FileProblem | undefined {
   return undefined
 }
 
-/** The separator of a header line: the one of comma, semicolon and tab that stands most often outside quotes. */
-export function separatorOf(headerLine: string): ',' | ';' | '\t' {
-  const bare = headerLine.replace(/"[^"]*"/g, '')
+/** A first line that spreadsheets write to say what separates the cells: `sep=;`. */
+const told = /^sep=([,;\t])$/i
+
+/** Whether the first record of a file is such a line, cut at the separator that it names. */
+export const tellsSeparator = (cells: readonly string[]): boolean =>
+  cells.length === 2 && /^sep=$/i.test(cells[0]!) && cells[1] === ''
+
+/**
+ * The separator of a file by its first line: the one that the line names (`sep=;`), else the one of comma, semicolon and
+ * tab that stands most often outside quotes.
+ */
+export function separatorOf(firstLine: string): ',' | ';' | '\t' {
+  const named = told.exec(firstLine)?.[1]
+  if (named !== undefined) return named as ',' | ';' | '\t'
+  const bare = firstLine.replace(/"[^"]*"/g, '')
   const count = (s: string) => bare.split(s).length - 1
   const best = ([',', ';', '\t'] as const).map((s) => [s, count(s)] as const).sort((a, b) => b[1] - a[1])[0]!
   return best[1] > 0 ? best[0] : ','

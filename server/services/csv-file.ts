@@ -2,7 +2,7 @@ import { parse, CsvError } from 'csv-parse'
 import { createReadStream } from 'node:fs'
 import { open } from 'node:fs/promises'
 import { Transform } from 'node:stream'
-import { fileProblem, parseProblem, separatorOf, type FileProblem } from '@core/imports/file'
+import { fileProblem, parseProblem, separatorOf, tellsSeparator, type FileProblem } from '@core/imports/file'
 import { ForPeople } from './problem'
 
 /** A file that cannot be read as CSV: what is wrong, and in which line. */
@@ -91,7 +91,8 @@ export async function* readRecords(file: string, separator: string): AsyncGenera
   let line = 1
   try {
     for await (const cells of parser as AsyncIterable<string[]>) {
-      if (cells.length > 1 || cells[0] !== '') yield { line, cells }
+      const isBlank = cells.length === 1 && cells[0] === ''
+      if (!isBlank && !(line === 1 && tellsSeparator(cells))) yield { line, cells }
       line++
       for (const cell of cells) if (cell.includes('\n')) line += cell.split('\n').length - 1
     }

@@ -84,6 +84,14 @@ describe('importing products', () => {
     expect(items.find((i) => i.attribute === 'material')).toMatchObject({ value: 'wool', origin: 'default' })
   })
 
+  it('reads a file whose first line names its separator, and counts that line', async () => {
+    const report = await run(
+      csvLines('sep=;', 'sku;type;name', 'SEP-1;bag;First, with a comma', 'SEP-2;boat;'),
+      'check',
+    )
+    expect(report).toMatchObject({ rows: 2, created: 1 })
+    expect(codes(report)).toEqual([[4, 'type', 'unknown-type']])
+  })
   it('changes nothing where one row is bad, and names each problem with its line', async () => {
     const before = await counts()
     const report = await run(

@@ -84,7 +84,9 @@ describe('what is no CSV file', () => {
       separatorOf('sku\tname'),
       separatorOf('sku,name'),
       separatorOf('sku'),
-    ]).toEqual([';', '\t', ',', ','])
+      separatorOf('sep=;'),
+      separatorOf('sep=\t'),
+    ]).toEqual([';', '\t', ',', ',', ';', '\t'])
   })
   it('says what a broken quotation mark looks like', () => {
     expect(parseProblem('CSV_QUOTE_NOT_CLOSED', 7)).toMatchObject({
