@@ -12,18 +12,25 @@ import { beginStep, removeProducts, writeFacts, WriteSet } from '../db/queries/w
 import * as t from '../db/schema'
 import { changeFamily, familiesAtOnce, shownAtMost, writeFamilies } from './bulk-change'
 import { Cancelled, enqueue, type WorkControls } from './jobs'
-import type { Person } from './permission'
+import { require, type Person } from './permission'
 import { notFound } from './problem'
 import { takenBack } from './products'
 import { putRecordsBack } from './record-history'
+import { isOwnTranslating } from './translation/own-work'
 
 /** From so many products on, what was changed alike is taken back alike. */
 const manyAlike = 50
 
-/** Puts the putting back of a step into the queue. Throws 404 where there is no such step. */
+/**
+ * Puts the undoing of a step into the queue: for whoever may change products, and for whoever did it where it was all
+ * translating in their languages. Throws 404 where there is no such step, 403 where it is not theirs to undo.
+ */
 export async function queuePutBack(person: Person, stepId: number): Promise<string> {
-  const [step] = Number.isSafeInteger(stepId) ? await database().select().from(t.step).where(eq(t.step.id, stepId)) : []
+  const db = database()
+  const [step] = Number.isSafeInteger(stepId) ? await db.select().from(t.step).where(eq(t.step.id, stepId)) : []
   if (!step) throw notFound('such step')
+  const isTheirs = step.personId === person.id && (await isOwnTranslating(db, await loadSetup(db), person, stepId))
+  if (!isTheirs) require(person, 'edit-products')
   return inTransaction((tx) =>
     enqueue(tx, { kind: 'put-back', title: `Put back: ${step.title}`, personId: person.id, input: { step: stepId } }),
   )

@@ -21,7 +21,7 @@ const { weighWork } = await import('@server/services/translation/effort')
 const { cameAlong } = await import('@server/services/translation/came-along')
 const { addComment, settleComment } = await import('@server/services/translation/comments')
 const { exportTerms, importTerms } = await import('@server/services/translation/glossary')
-const { putStepBack } = await import('@server/services/put-step-back')
+const { putStepBack, queuePutBack } = await import('@server/services/put-step-back')
 const { proof } = await import('@server/services/proof')
 
 const fr = { storefront: 'ch', language: 'fr-CH' }
@@ -582,6 +582,10 @@ describe('translating beforehand', () => {
       // What somebody wrote is as it was.
       expect((await unit('product:P-1', 'attribute:summary')).state).toBe('final')
       expect((await categoryOf('wear')).names['fr-CH']).toBeDefined()
+      // Whoever did it may undo it, as long as the languages are theirs; others need to be allowed to change products.
+      expect(await queuePutBack(luc, report.step!)).toEqual(expect.any(String))
+      expect((await problemOf(queuePutBack({ ...luc, id: 9 }, report.step!))).status).toBe(403)
+      expect((await problemOf(queuePutBack({ ...luc, languages: ['it-CH'] }, report.step!))).status).toBe(403)
       await putStepBack(report.step!, 1, now)
       expect((await unit('product:P-2', 'attribute:key-points')).target).toBeNull()
       expect((await categoryOf('wear')).names['fr-CH']).toBeUndefined()
