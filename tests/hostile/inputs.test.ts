@@ -56,8 +56,9 @@ describe('texts', () => {
   it.each(Object.entries(texts))('%s: answered quickly, and stored bounded or refused', async (what, html) => {
     await bounded(what, async () => {
       const began = performance.now()
-      const piece = await world.put<{ texts?: { body: string }[] }>('/api/pieces/hostile-text', {
-        code: 'hostile-text',
+      const code = `hostile-text-${Object.keys(texts).indexOf(what)}`
+      const piece = await world.put<{ texts?: { body: string }[] }>(`/api/pieces/${code}`, {
+        code,
         kind: 'tab',
         name: 'Hostile',
         texts: [{ language: 'en-GB', title: 'x', body: html }],
