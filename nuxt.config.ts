@@ -4,15 +4,14 @@ import { recordKindNames } from './contracts/record-kinds'
 
 const room = (name: string) => fileURLToPath(new URL(`./${name}`, import.meta.url))
 
-/** The records of every kind share three handlers; a storefront is never deleted. */
-const recordRoutes = recordKindNames.flatMap((kind) => {
-  const methods = kind === 'storefronts' ? (['get', 'put'] as const) : (['get', 'put', 'delete'] as const)
-  return methods.map((method) => ({
+/** The records of every kind share three handlers. */
+const recordRoutes = recordKindNames.flatMap((kind) =>
+  (['get', 'put', 'delete'] as const).map((method) => ({
     route: `/api/${kind}/:code`,
     method,
     handler: room(`server/record-routes/${method}.ts`),
-  }))
-})
+  })),
+)
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',

@@ -55,7 +55,7 @@ export function carriedOver(
   const from = attributeTypes[attribute.type]
   if (!from.isText) return attributeTypes[target.type].fromCell(from.toCell(source.value, attribute), target, '.')
   if (attribute.type === 'rich-text' && target.type === 'key-points') return linesOf(String(source.value))
-  const value = holdsInline(attribute) && !holdsInline(target) ? filled(source.value, fill) : source.value
+  const value = losesInline(attribute, target) ? filled(source.value, fill) : source.value
   const english = { language: 'en', labels: [] }
   const shown = from.display(value, attribute, english)
   const lines = from.lines?.(value, english) ?? shown.split('\n')

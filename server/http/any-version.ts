@@ -1,4 +1,4 @@
-import { writeAudit } from '../services/audit'
+import { sourceOf, writeAudit } from '../services/audit'
 import type { Call } from './endpoint'
 
 /**
@@ -7,6 +7,5 @@ import type { Call } from './endpoint'
  */
 export async function noteAnyVersion({ event, person, asking, header }: Call<unknown, unknown>): Promise<void> {
   if (header('if-match') !== '*') return
-  const source = { personId: person.id, origin: asking.origin, by: asking.by }
-  await writeAudit('any-version', source, { method: event.method, path: event.path.split('?')[0] })
+  await writeAudit('any-version', sourceOf(person, asking), { method: event.method, path: event.path.split('?')[0] })
 }

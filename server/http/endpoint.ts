@@ -14,7 +14,7 @@ import { TextTooComplex } from '@core/richtext/bounded-parser'
 import { now as clock } from '../clock'
 import { isOutage, isPoolFull, noteOutage, sqlState } from '../db/connect'
 import { SlugTaken } from '../db/queries/search-keys'
-import { writeAudit } from '../services/audit'
+import { sourceOf, writeAudit } from '../services/audit'
 import { judgeBeforeCommit } from '../services/readiness/settle'
 import { namesTag } from '../services/entity-tag'
 import { require, type Person } from '../services/permission'
@@ -172,11 +172,7 @@ async function noteRefusal(
   { method, path }: Operation,
   { person, asking }: { person: Person; asking: Asking },
 ): Promise<void> {
-  await writeAudit(
-    'not-allowed',
-    { personId: person.id, origin: asking.origin, by: asking.by },
-    { method, path },
-  ).catch(() => undefined)
+  await writeAudit('not-allowed', sourceOf(person, asking), { method, path }).catch(() => undefined)
 }
 
 async function identified(

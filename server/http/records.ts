@@ -4,6 +4,7 @@ import { recordKindNames, type RecordKindName } from '@contracts/record-kinds'
 import { deleteRecord, getRecord, putRecord } from '../services/records'
 import { noteAnyVersion } from './any-version'
 import { endpoint, type Call } from './endpoint'
+import { answerUnknown } from './unknown'
 
 type RecordCall = Call<object, unknown>
 
@@ -35,7 +36,7 @@ const answers = { get: answerRecord, put: takeRecord, delete: dropRecord } as co
 
 /**
  * The handler of one method for the records of every kind, which are at `/api/{kind}/{code}`. The build puts it at the
- * address of each.
+ * address of each; a kind without the method answers so.
  */
 export function recordHandler(method: keyof typeof answers): EventHandler {
   const handlers = new Map<string, EventHandler>()
@@ -49,6 +50,6 @@ export function recordHandler(method: keyof typeof answers): EventHandler {
   }
   return defineEventHandler((event) => {
     const kind = event.path.split('/')[2]!
-    return handlers.get(kind)!(event)
+    return (handlers.get(kind) ?? answerUnknown)(event)
   })
 }

@@ -1,7 +1,7 @@
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { setResponseHeaders } from 'h3'
-import { writeAudit } from '../services/audit'
+import { sourceOf, writeAudit } from '../services/audit'
 import type { ExportedFile } from '../services/export-products'
 import type { Call } from './endpoint'
 
@@ -22,8 +22,7 @@ async function begun(chunks: ExportedFile['chunks']): Promise<AsyncGenerator<str
  */
 export async function sendExport({ event, person, asking }: Call<unknown, unknown>, file: ExportedFile): Promise<void> {
   const pieces = await begun(file.chunks)
-  const source = { personId: person.id, origin: asking.origin, by: asking.by }
-  await writeAudit('export', source, { file: file.name, type: file.type })
+  await writeAudit('export', sourceOf(person, asking), { file: file.name, type: file.type })
   setResponseHeaders(event, { 'Content-Type': file.type, 'Content-Disposition': `attachment; filename="${file.name}"` })
   try {
     await pipeline(Readable.from(pieces), event.node.res)

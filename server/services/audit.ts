@@ -15,6 +15,13 @@ export interface AuditSource {
   by: string
 }
 
+/** Who asks for something, as the audit log tells it. */
+export const sourceOf = (person: Pick<Person, 'id'>, { origin, by }: { origin: string; by: string }): AuditSource => ({
+  personId: person.id,
+  origin,
+  by,
+})
+
 /** Adds a line to the audit log, as part of the transaction that does what it tells, where there is one. */
 export async function writeAudit(
   kind: AuditKind,

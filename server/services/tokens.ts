@@ -3,7 +3,7 @@ import { and, asc, eq, like } from 'drizzle-orm'
 import { database, inTransaction } from '../db/connect'
 import * as t from '../db/schema'
 import type { Person } from './permission'
-import { writeAudit } from './audit'
+import { sourceOf, writeAudit } from './audit'
 import { notFound, Problem } from './problem'
 
 const lifetime = 365 * 86_400_000
@@ -64,11 +64,7 @@ export async function makeToken(
   }
   await inTransaction(async (tx) => {
     await tx.db.insert(t.session).values(row)
-    await writeAudit(
-      'token-made',
-      { personId: person.id, origin: asking.origin, by: asking.by },
-      { token: idOf(row.hash), name },
-    )
+    await writeAudit('token-made', sourceOf(person, asking), { token: idOf(row.hash), name })
   })
   return { ...documentOf(row), secret }
 }
@@ -81,5 +77,5 @@ export async function endToken(person: Person, asking: TokenAsking, id: string):
     .where(and(eq(t.session.personId, person.id), eq(t.session.kind, 'token'), like(t.session.hash, `${id}%`)))
     .returning({ hash: t.session.hash })
   if (gone.length === 0) throw notFound('such token')
-  await writeAudit('token-ended', { personId: person.id, origin: asking.origin, by: asking.by }, { token: id })
+  await writeAudit('token-ended', sourceOf(person, asking), { token: id })
 }

@@ -52,6 +52,15 @@ export interface ReadUnit {
   segments: ReadSegment[]
 }
 
+/**
+ * Whether a match carries its codes: one that is the same text does, under the numbers of the segment's; in another,
+ * codes would stand where nobody put them, so its words come alone.
+ */
+export function keepsCodes(match: Coded, score: number, segment: ExchangeSegment): boolean {
+  const known = new Set(segment.source.placeholders.map((p) => p.n))
+  return score >= 100 && match.placeholders.every((p) => known.has(p.n))
+}
+
 /** What is wrong with a file as a whole. */
 export class ExchangeFileError extends Error {
   constructor(

@@ -1,5 +1,12 @@
 import { partsOf, wordsOfCoded, type Coded } from '../coded'
-import { nativeOf, type ExchangeLanguages, type ExchangeRecord, type ExchangeUnit } from './unit'
+import {
+  keepsCodes,
+  nativeOf,
+  type ExchangeLanguages,
+  type ExchangeRecord,
+  type ExchangeSegment,
+  type ExchangeUnit,
+} from './unit'
 import { lowestState, type TranslationState } from '../state'
 import { xmlAttribute as a, xmlHead, xmlText as x } from './xml'
 
@@ -35,12 +42,9 @@ function content(coded: Coded, segment: string, known: Coded['placeholders']): s
     .replace(/<g ([^>]*?) equiv-text="[^"]*">/g, '<g $1>')
 }
 
-/** Inline content of a match: with its codes where it is the same text, else its words alone. */
-function matchContent(coded: Coded, score: number, segment: ExchangeUnit['segments'][number]): string {
-  const known = new Set(segment.source.placeholders.map((p) => p.n))
-  const isSame = score >= 100 && coded.placeholders.every((p) => known.has(p.n))
-  return isSame ? content(coded, segment.id, coded.placeholders) : x(wordsOfCoded(coded.text))
-}
+/** Inline content of a match. */
+const matchContent = (coded: Coded, score: number, segment: ExchangeSegment) =>
+  keepsCodes(coded, score, segment) ? content(coded, segment.id, coded.placeholders) : x(wordsOfCoded(coded.text))
 
 function unitXml(u: ExchangeUnit, id: string): string {
   const known = (s: ExchangeUnit['segments'][number]) => [...s.source.placeholders, ...(s.target?.placeholders ?? [])]

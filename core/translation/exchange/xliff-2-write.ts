@@ -1,6 +1,13 @@
 import { partsOf, wordsOfCoded, type Coded } from '../coded'
 import { placeholderName } from '../checks/placeholders'
-import { nativeOf, type ExchangeLanguages, type ExchangeRecord, type ExchangeSegment, type ExchangeUnit } from './unit'
+import {
+  keepsCodes,
+  nativeOf,
+  type ExchangeLanguages,
+  type ExchangeRecord,
+  type ExchangeSegment,
+  type ExchangeUnit,
+} from './unit'
 import { xmlAttribute as a, xmlHead, xmlText as x } from './xml'
 
 const kinds: Record<string, string> = {
@@ -30,15 +37,9 @@ function content(coded: Coded, segment: string, known: Coded['placeholders']): s
     .join('')
 }
 
-/**
- * Inline content of a match. One that is the same text carries its codes, under the ids of the segment's; in another,
- * codes would stand where nobody put them, so its words come alone.
- */
+/** Inline content of a match: what its codes stand for is told at the unit, which a match does not reach. */
 function matchContent(coded: Coded, score: number, segment: ExchangeSegment): string {
-  const known = new Set(segment.source.placeholders.map((p) => p.n))
-  const isSame = score >= 100 && coded.placeholders.every((p) => known.has(p.n))
-  if (!isSame) return x(wordsOfCoded(coded.text))
-  // What the codes stand for is told at the unit, which a match does not reach.
+  if (!keepsCodes(coded, score, segment)) return x(wordsOfCoded(coded.text))
   return content(coded, segment.id, coded.placeholders).replace(/ dataRef(?:Start|End)?="[^"]*"/g, '')
 }
 
