@@ -89,7 +89,7 @@ export function scopeOfPath(
 }
 
 /** What a product has now at a path of its history: a value, a base price (`price@uk`), `specials` or a field. */
-export function currentAt(product: Product, path: string): unknown {
+export function currentAt(product: ProductFields & Pick<Product, 'values' | 'prices'>, path: string): unknown {
   const scope = scopeOfPath(path)
   if (scope) return valueAt(product, scope)
   const storefront = storefrontOfPrice(path)

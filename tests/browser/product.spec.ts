@@ -111,6 +111,17 @@ test('what two people wrote into one text is joined, and read before it is saved
   await other.context().close()
 })
 
+test('a text that is written for one storefront alone meets no conflict with the one for all', async ({ page }) => {
+  await enter(page, '/catalogue/OX-5120?in=uk/en-GB')
+  await page.getByRole('button', { name: /^Name, / }).click()
+  const field = page.getByLabel('Name', { exact: true })
+  await field.fill('Written for one shop')
+  await page.getByRole('checkbox', { name: 'only in United Kingdom' }).check()
+  await field.press('Control+S')
+  await expect(page.getByRole('button', { name: 'Name, own: Written for one shop' })).toBeVisible()
+  await expect(page.getByText('only in United Kingdom').first()).toBeVisible()
+})
+
 test('a field that somebody else has changed is not written over by a page that is older', async ({
   page,
   browser,

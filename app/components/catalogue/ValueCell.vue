@@ -68,15 +68,20 @@ function open() {
   draft.value = kept ? kept.value : structuredClone(toRaw(initialValue()))
   editing.value = true
 }
-watch(
-  draft,
-  (value) => {
-    if (!editing.value) return
-    if (same(value, initialValue())) unsaved.discard()
-    else unsaved.keep({ value, base: seen.value })
-  },
-  { deep: true },
-)
+/** Keeps what is written where it differs from what stands there. */
+function keepDraft() {
+  if (!editing.value) return
+  if (same(draft.value, initialValue())) unsaved.discard()
+  else unsaved.keep({ value: draft.value, base: seen.value })
+}
+watch(draft, keepDraft, { deep: true })
+/** Writes for this storefront alone, or for all: another value stands there, which then is what is written over. */
+function setOnlyHere(e: Event) {
+  unsaved.discard()
+  onlyHere.value = (e.target as HTMLInputElement).checked
+  seen.value = base.value
+  keepDraft()
+}
 const button = useTemplateRef<HTMLButtonElement>('button')
 /** Closes the editor; what was written and not saved is kept, and offered again. */
 function close() {
@@ -180,7 +185,8 @@ const shown = computed(() => {
       </button>
       <button class="plain" type="button" @click="discard">Discard changes</button>
       <label v-if="attribute.perStorefront" class="flex items-center gap-1.5"
-        ><input v-model="onlyHere" type="checkbox" />only in {{ setup.storefrontName(storefront) }}</label
+        ><input :checked="onlyHere" type="checkbox" @change="setOnlyHere" />only in
+        {{ setup.storefrontName(storefront) }}</label
       >
     </div>
   </div>

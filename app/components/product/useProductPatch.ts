@@ -1,6 +1,5 @@
 import type { Value } from '@core/attributes/attribute'
 import { currentAt, same } from '@core/catalogue/patch'
-import type { Product } from '@core/catalogue/model'
 import type { ProductPatchBody } from '@contracts/product'
 import type { ProductDocument } from './document'
 
@@ -22,8 +21,6 @@ export interface FieldConflict {
   mine: unknown
   theirs: unknown
 }
-
-const asProduct = (document: ProductDocument) => document as unknown as Product
 
 /** The paths that a body writes, beside its values, and what it makes of each. */
 function wishesOf({ values: _values, bases: _bases, prices = [], ...fields }: ProductPatchBody): Map<string, unknown> {
@@ -50,21 +47,20 @@ export function useProductPatch(sku: () => string, product: () => ProductDocumen
         body,
         headers: { 'If-Match': '*' },
       })
+      written()
       return answer.data
     } catch (e) {
-      if (e instanceof ApiProblem) return e
-      throw e
-    } finally {
-      written()
+      if (!(e instanceof ApiProblem)) throw e
+      // What somebody else wrote is shown, too.
+      if (e.problem.status === 412) written()
+      return e
     }
   }
 
   /** Fields, base prices and special prices. Returns whether they were saved. */
   async function patchFields(body: ProductPatchBody, seen = product()): Promise<boolean> {
     const wishes = wishesOf(body)
-    const bases = Object.fromEntries(
-      [...wishes.keys()].map((path) => [path, currentAt(asProduct(seen!), path) ?? null]),
-    )
+    const bases = Object.fromEntries([...wishes.keys()].map((path) => [path, currentAt(seen!, path) ?? null]))
     const answer = await send({ ...body, bases })
     if (!(answer instanceof ApiProblem)) {
       conflicts.value = []
@@ -77,7 +73,7 @@ export function useProductPatch(sku: () => string, product: () => ProductDocumen
     }
     refused = { body, current }
     conflicts.value = [...wishes].flatMap(([path, mine]) => {
-      const theirs = currentAt(asProduct(current), path) ?? null
+      const theirs = currentAt(current, path) ?? null
       return same(theirs, bases[path]) ? [] : [{ path, mine, theirs }]
     })
     return false
