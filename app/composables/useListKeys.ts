@@ -47,8 +47,7 @@ export function useListKeys<T, K = string>(
     const from = at.value
     move(to)
     const [top, bottom] = [Math.min(from, at.value), Math.max(from, at.value)]
-    if (bottom - top >= markedAtMost)
-      return tell(`${markedAtMost.toLocaleString('en-GB')} at once are the most that are marked`)
+    if (bottom - top >= markedAtMost) return tell(`${numberShown(markedAtMost)} at once are the most that are marked`)
     marked.value = new Set([...marked.value, ...(await list.stretch(top, bottom)).map(keyOf)])
   }
   const unmark = () => {

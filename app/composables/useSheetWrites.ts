@@ -65,7 +65,7 @@ export function useSheetWrites(written: () => Promise<unknown>) {
       }
       if (cells.length > 1)
         tell(
-          `${count.toLocaleString('en-GB')} ${count === 1 ? 'value' : 'values'} ` +
+          `${numberShown(count)} ${count === 1 ? 'value' : 'values'} ` +
             `written${failed ? `, ${failed} refused: they are marked` : ''}`,
         )
       useProofFocus().refresh()

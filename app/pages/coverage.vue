@@ -41,7 +41,6 @@ const chosenCell = computed(() =>
   chosen.value && result.value ? sumCells(result.value.rows.map((r) => r.cells[chosen.value!])) : undefined,
 )
 const percent = (n: number | undefined) => (n === undefined ? '' : `${Math.round(n * 100)} %`)
-const number = (n: number) => n.toLocaleString('en-GB')
 function look(sku: string) {
   const [storefront] = edition.value.split('/')
   const found =
@@ -82,7 +81,7 @@ useKeys('Coverage', [
         {{ busy ? 'Counting …' : 'Count' }} <span class="opacity-70">Ctrl Enter</span>
       </button>
       <span v-if="result" class="ml-auto text-ink2" role="status"
-        >{{ number(result.pages) }} pages of {{ number(result.products) }} products</span
+        >{{ numberShown(result.pages) }} pages of {{ numberShown(result.products) }} products</span
       >
     </form>
     <p v-if="failure" class="px-5 text-madder" role="alert">{{ failure }}</p>
@@ -109,7 +108,7 @@ useKeys('Coverage', [
           role="status"
         >
           <p v-if="chosenCell.gaps">
-            <b class="font-semibold text-madder">{{ number(chosenCell.gaps) }} gaps</b>:
+            <b class="font-semibold text-madder">{{ numberShown(chosenCell.gaps) }} gaps</b>:
             <button
               v-for="s in chosenCell.gapSkus"
               :key="s"
@@ -121,7 +120,7 @@ useKeys('Coverage', [
             </button>
           </p>
           <p v-if="chosenCell.surplus">
-            <b class="font-semibold text-ochre">{{ number(chosenCell.surplus) }} with too much</b>:
+            <b class="font-semibold text-ochre">{{ numberShown(chosenCell.surplus) }} with too much</b>:
             <button
               v-for="s in chosenCell.surplusSkus"
               :key="s"
@@ -145,7 +144,7 @@ useKeys('Coverage', [
           <tbody>
             <tr v-for="r in table" :key="r.type" class="border-b border-hair">
               <th class="py-1 pr-3 font-normal">{{ setup.label(setup.types.get(r.type)?.labels, r.type) }}</th>
-              <td class="pr-4 text-right">{{ number(r.products) }}</td>
+              <td class="pr-4 text-right">{{ numberShown(r.products) }}</td>
               <td v-for="c in r.cells" :key="c.area" class="pr-4 text-right">
                 <template v-if="c.cell"
                   >{{ percent(shareFilled(c.cell))

@@ -175,10 +175,13 @@ useKeys('Readiness', [
   { keys: 's', does: 'Save the findings as a file', run: () => void saveFindings() },
 ])
 onMounted(() => grid.value?.focus())
-const n = (x: number) => x.toLocaleString('en-GB')
 const sinceWords = computed(() => {
   const since = above.data.value?.since ?? 0
-  return since === 0 ? '' : since > 0 ? `${n(since)} more than yesterday` : `${n(-since)} fewer than yesterday`
+  return since === 0
+    ? ''
+    : since > 0
+      ? `${numberShown(since)} more than yesterday`
+      : `${numberShown(-since)} fewer than yesterday`
 })
 const codes = computed(() =>
   Object.entries(findingKinds)
@@ -194,8 +197,8 @@ const codes = computed(() =>
       <h1>Readiness</h1>
       <span class="text-ink2" role="status"
         ><template v-if="above.data.value"
-          ><b class="font-semibold text-ink">{{ n(above.data.value.ready) }}</b> of {{ n(above.data.value.sold) }} pages
-          ready<template v-if="sinceWords">
+          ><b class="font-semibold text-ink">{{ numberShown(above.data.value.ready) }}</b> of
+          {{ numberShown(above.data.value.sold) }} pages ready<template v-if="sinceWords">
             · <b class="font-semibold text-ink">{{ sinceWords }}</b></template
           ><template v-if="above.data.value.due || judging"> · being worked out</template></template
         ><template v-else>…</template></span

@@ -49,13 +49,12 @@ const { data, problem, busy } = useAsking(
   () => [asked.value, lens.body],
   { wait: 450 },
 )
-const number = (n: number) => n.toLocaleString('en-GB')
 const on = (c: Found['collisions'][number]) =>
   c.count === c.of
     ? c.of === 1
       ? 'on the one product'
-      : `on all ${number(c.of)}`
-    : `on ${number(c.count)} of ${number(c.of)}`
+      : `on all ${numberShown(c.of)}`
+    : `on ${numberShown(c.count)} of ${numberShown(c.of)}`
 /** The same said once for all storefronts in which it is so. */
 const collisions = computed(() => {
   const said = new Map<
@@ -130,9 +129,9 @@ const changed = computed(() => (data.value?.storefronts ?? []).filter((s) => s.g
             <th class="font-normal" :class="`thread-${s.storefront}`">
               <span class="dot mr-1.5" />{{ setup.storefrontName(s.storefront) }}
             </th>
-            <td class="text-right">{{ number(s.count) }}</td>
-            <td class="w-14 text-right text-weld">{{ saved && s.gained ? `+${number(s.gained)}` : '' }}</td>
-            <td class="w-14 text-right text-madder">{{ saved && s.lost ? `−${number(s.lost)}` : '' }}</td>
+            <td class="text-right">{{ numberShown(s.count) }}</td>
+            <td class="w-14 text-right text-weld">{{ saved && s.gained ? `+${numberShown(s.gained)}` : '' }}</td>
+            <td class="w-14 text-right text-madder">{{ saved && s.lost ? `−${numberShown(s.lost)}` : '' }}</td>
           </tr>
         </tbody>
       </table>
@@ -156,7 +155,7 @@ const changed = computed(() => (data.value?.storefronts ?? []).filter((s) => s.g
             </li>
           </ul>
           <p v-if="s.gained + s.lost > s.gainedSample.length + s.lostSample.length" class="text-ink2">
-            and {{ number(s.gained + s.lost - s.gainedSample.length - s.lostSample.length) }} more
+            and {{ numberShown(s.gained + s.lost - s.gainedSample.length - s.lostSample.length) }} more
           </p>
         </details></template
       >
@@ -180,8 +179,8 @@ const changed = computed(() => (data.value?.storefronts ?? []).filter((s) => s.g
           >
         </li>
         <li v-for="e in data.empty" :key="e.address + e.piece" class="pb-1.5 text-ochre">
-          “{{ e.piece }}” names {{ labelOf(e.address) }}, which is empty on {{ number(e.empty) }} of
-          {{ number(e.of) }} products{{ e.needed ? '; it is left out there' : '' }}.
+          “{{ e.piece }}” names {{ labelOf(e.address) }}, which is empty on {{ numberShown(e.empty) }} of
+          {{ numberShown(e.of) }} products{{ e.needed ? '; it is left out there' : '' }}.
         </li>
       </ul>
     </div>

@@ -48,7 +48,6 @@ const { data, problem, busy } = useAsking(
 watch(data, (d) => {
   if (d) emit('sentence', d.sentence)
 })
-const number = (n: number) => n.toLocaleString('en-GB')
 const words: Record<ReachReason, string> = {
   everything: 'it goes to everything',
   rule: 'the rule fits',
@@ -78,19 +77,19 @@ const lists = computed(() =>
     </p>
     <template v-if="data">
       <p class="pt-2" :class="{ 'opacity-60': problem }" role="status" :aria-busy="busy">
-        <b class="text-[20px] font-semibold">{{ number(data.count) }}</b>
+        <b class="text-[20px] font-semibold">{{ numberShown(data.count) }}</b>
         {{ reach.eachVariant ? 'variants' : data.count === 1 ? 'product' : 'products' }} in
         <span class="inline-flex items-center gap-1" :class="`thread-${data.storefront}`"
           ><span class="dot" />{{ setup.storefrontName(data.storefront) }}</span
         ><template v-if="saved"
-          ><span v-if="data.gained?.count" class="ml-2 text-weld">+{{ number(data.gained.count) }}</span
-          ><span v-if="data.lost?.count" class="ml-2 text-madder">−{{ number(data.lost.count) }}</span
+          ><span v-if="data.gained?.count" class="ml-2 text-weld">+{{ numberShown(data.gained.count) }}</span
+          ><span v-if="data.lost?.count" class="ml-2 text-madder">−{{ numberShown(data.lost.count) }}</span
           ><span v-if="!data.gained?.count && !data.lost?.count" class="ml-2 text-ink2">as saved</span></template
         >
       </p>
       <details v-for="l in lists" :key="l.name" class="pt-1" open>
         <summary class="cursor-pointer" :class="l.mark === '+' ? 'text-weld' : 'text-madder'">
-          {{ l.name }}, {{ number(l.what!.count) }}
+          {{ l.name }}, {{ numberShown(l.what!.count) }}
         </summary>
         <ul>
           <li v-for="p in l.what!.sample.slice(0, 12)" :key="p.sku" class="flex gap-2">
@@ -138,7 +137,7 @@ const lists = computed(() =>
             {{ p.name }}</button><span class="code ml-auto self-center">{{ p.sku }}</span>
         </li>
       </ul>
-      <p v-if="data.count > 30" class="text-ink2">and {{ number(data.count - 30) }} more</p>
+      <p v-if="data.count > 30" class="text-ink2">and {{ numberShown(data.count - 30) }} more</p>
       <details class="pt-3">
         <summary class="cursor-pointer text-ink2">The rule as JsonLogic</summary>
         <pre

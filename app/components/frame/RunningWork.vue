@@ -2,7 +2,6 @@
 const emit = defineEmits<{ keys: [] }>()
 const jobs = useJobsStore()
 const job = computed(() => jobs.running[0] ?? jobs.latest)
-const number = (n: number) => n.toLocaleString('en-GB')
 const left = computed(() => {
   const j = job.value
   if (!j?.started || !j.total || j.done === 0 || j.state !== 'running') return ''
@@ -43,9 +42,7 @@ watch(
     for (const j of ended.filter((x) => x.person === session.me?.id && x.kind !== 'import')) {
       const run = waiting.mine.find((m) => m.title === j.title)
       tell(
-        run
-          ? `${j.title}: ${run.open.toLocaleString('en-GB')} suggestions wait to be read`
-          : `${j.title}: nothing was suggested`,
+        run ? `${j.title}: ${numberShown(run.open)} suggestions wait to be read` : `${j.title}: nothing was suggested`,
       )
     }
   },
@@ -71,7 +68,7 @@ const cancel = (id: string) => post(`/api/jobs/${id}/cancel`).catch(tellProblem)
     <div v-if="job" class="flex min-w-0 items-center gap-3" role="status">
       <b class="truncate font-semibold text-ink">{{ job.title }}</b>
       <span v-if="job.state === 'running' && job.total"
-        >{{ number(job.done) }} of {{ number(job.total) }} {{ unit }}</span
+        >{{ numberShown(job.done) }} of {{ numberShown(job.total) }} {{ unit }}</span
       >
       <progress
         v-if="job.state === 'running'"
@@ -81,7 +78,7 @@ const cancel = (id: string) => post(`/api/jobs/${id}/cancel`).catch(tellProblem)
         :aria-label="job.title"
       />
       <span
-        >{{ state[job.state] }}{{ job.state === 'done' && job.total ? `, ${number(job.total)} ${unit}` : '' }}
+        >{{ state[job.state] }}{{ job.state === 'done' && job.total ? `, ${numberShown(job.total)} ${unit}` : '' }}
         {{ left }}</span
       >
       <NuxtLink v-if="proposes.includes(job.kind) && job.kind !== 'import'" class="plain" to="/review/waiting"

@@ -41,7 +41,7 @@ const isHere = (s: { to: string; also?: string[] }) => [s.to, ...(s.also ?? [])]
     >
       <svg viewBox="0 0 24 24" fill="none" stroke="currentColor" aria-hidden="true"><path :d="s.d" /></svg>{{ s.name
       }}<small v-if="s.to === '/review' && waiting.open" class="text-[10.5px] leading-none text-ink2"
-        >{{ waiting.open.toLocaleString('en-GB') }}<span class="sr-only"> wait to be read</span></small
+        >{{ numberShown(waiting.open) }}<span class="sr-only"> wait to be read</span></small
       >
     </NuxtLink>
   </nav>

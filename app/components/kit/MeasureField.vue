@@ -48,13 +48,9 @@ watch(model, (m) => {
   text.value = shown(m)
   if (m !== null) unit.value = m.unit
 })
-watch(
-  () => read.value.problem,
-  (p) => {
-    problem.value = p
-  },
-  { immediate: true },
-)
+watchEffect(() => {
+  problem.value = read.value.problem
+})
 if (props.typed) take()
 
 function take() {
@@ -99,7 +95,6 @@ function onUnit(e: Event) {
         <option v-for="u in offered" :key="u.symbol" :value="u.symbol">{{ u.symbol }}</option>
       </select>
     </span>
-    <small v-if="read.problem" :id="`${id}-help`" role="alert" class="max-w-72 text-madder">{{ read.problem }}</small>
-    <small v-else-if="understood" :id="`${id}-help`" class="text-ink2">{{ understood }}</small>
+    <TypedHelp :id="`${id}-help`" :problem="read.problem" :understood="understood" />
   </span>
 </template>

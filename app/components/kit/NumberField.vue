@@ -47,13 +47,9 @@ const understood = computed(() => {
 watch(model, (n) => {
   if (read.value.problem !== undefined || n !== read.value.value) text.value = shown(n)
 })
-watch(
-  () => read.value.problem,
-  (p) => {
-    problem.value = p
-  },
-  { immediate: true },
-)
+watchEffect(() => {
+  problem.value = read.value.problem
+})
 if (props.live && props.typed) take()
 
 function take() {
@@ -88,7 +84,6 @@ function onBlur() {
       @focus="hasFocus = true"
       @blur="onBlur"
     />
-    <small v-if="read.problem" :id="`${id}-help`" role="alert" class="max-w-64 text-madder">{{ read.problem }}</small>
-    <small v-else-if="understood" :id="`${id}-help`" class="text-ink2">{{ understood }}</small>
+    <TypedHelp :id="`${id}-help`" :problem="read.problem" :understood="understood" />
   </span>
 </template>

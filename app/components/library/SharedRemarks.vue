@@ -19,15 +19,14 @@ const { data } = useAsking(
   () => [asked.value, lens.storefront],
   { wait: 600 },
 )
-const number = (n: number) => n.toLocaleString('en-GB')
 </script>
 
 <template>
   <div role="status" aria-label="Remarks on the shared text">
     <ul v-if="data?.items.length" class="mt-3 border-l-[3px] border-ochre pl-2.5 text-ochre">
       <li v-for="i in data.items" :key="i.language + i.word">
-        This text stands on {{ number(i.products) }} products; it names <em :lang="i.language">{{ i.word }}</em>, which
-        {{ number(i.not) }} of them are not.
+        This text stands on {{ numberShown(i.products) }} products; it names <em :lang="i.language">{{ i.word }}</em>,
+        which {{ numberShown(i.not) }} of them are not.
       </li>
     </ul>
   </div>

@@ -48,7 +48,6 @@ async function run() {
     tellProblem(e)
   }
 }
-const many = (n: number, one: string, more = `${one}s`) => `${n.toLocaleString('en-GB')} ${n === 1 ? one : more}`
 </script>
 
 <template>
@@ -56,8 +55,8 @@ const many = (n: number, one: string, more = `${one}s`) => `${n.toLocaleString('
     <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1" role="status">
       <b class="font-semibold">{{
         busy
-          ? `Sending ${many(uploads.length, 'file')}`
-          : `${many(count('made', 'replaced'), 'file')} taken into the library`
+          ? `Sending ${countShown(uploads.length, 'file')}`
+          : `${countShown(count('made', 'replaced'), 'file')} taken into the library`
       }}</b>
       <progress
         v-if="busy"
@@ -85,22 +84,22 @@ const many = (n: number, one: string, more = `${one}s`) => `${n.toLocaleString('
       <div class="min-w-0 flex-1">
         <p v-if="plan.products.length">
           <b class="font-semibold">{{
-            many(
+            countShown(
               plan.products.reduce((n, p) => n + p.pictures.length - p.had, 0),
               'picture',
             )
           }}</b>
-          would come to {{ many(plan.products.length, 'product') }}, by their names:
+          would come to {{ countShown(plan.products.length, 'product') }}, by their names:
           <span v-for="p in plan.products.slice(0, 8)" :key="p.sku" class="code mr-2"
             >{{ p.sku }}{{ p.pictures.length - p.had > 1 ? ` (${p.pictures.length - p.had})` : '' }}</span
           ><span v-if="plan.products.length > 8">…</span>
         </p>
         <p v-else class="text-ink2">No file’s name begins with a SKU or GTIN of a product that lacks it.</p>
         <p v-if="plan.there.length" class="text-ink2">
-          {{ many(plan.there.length, 'picture') }} stand on their products already.
+          {{ countShown(plan.there.length, 'picture') }} stand on their products already.
         </p>
         <p v-if="plan.rest.length || plan.drafts.length" class="flex flex-wrap items-center gap-2">
-          {{ many(plan.rest.length + plan.drafts.length, 'file') }} without a product:
+          {{ countShown(plan.rest.length + plan.drafts.length, 'file') }} without a product:
           <select v-model="drafts" class="field !py-0.5" aria-label="What becomes of files without a product">
             <option value="">stay in the library</option>
             <option v-for="t in [...setup.types.values()]" :key="t.code" :value="t.code">

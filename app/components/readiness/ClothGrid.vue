@@ -257,7 +257,7 @@ defineExpose({
           ><template v-for="g in [list.groupOf(groupAt(v.index))]" :key="g?.code"
             ><b class="font-semibold">{{ nameOf(groupAt(v.index)) }}</b> {{ ' '
             }}<small v-if="g" class="pl-1.5 text-ink2"
-              >{{ g.products.toLocaleString('en-GB') }} {{ g.products === 1 ? 'product' : 'products' }} ·
+              >{{ numberShown(g.products) }} {{ g.products === 1 ? 'product' : 'products' }} ·
               {{ g.sold ? Math.floor(((g.sold - g.open) / g.sold) * 100) : 0 }}% of their pages ready</small
             ></template
           ></span

@@ -39,9 +39,7 @@ const where = (f: FixDocument) =>
           <span class="line-clamp-2 text-[12.5px] font-semibold leading-[1.3]" :title="f.text">{{ f.text }}</span><span
             class="block truncate text-[12px] text-ink2"
             >frees
-            <b class="font-semibold text-weld"
-              >{{ f.pages.toLocaleString('en-GB') }} {{ f.pages === 1 ? 'page' : 'pages' }}</b
-            >
+            <b class="font-semibold text-weld">{{ numberShown(f.pages) }} {{ f.pages === 1 ? 'page' : 'pages' }}</b>
             {{ where(f) }}</span
           >
         </button>

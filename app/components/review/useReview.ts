@@ -78,7 +78,7 @@ export function useReview() {
     }
   }
   const many = (n: number, what: string) =>
-    n === 0 ? '' : `${what} ${n.toLocaleString('en-GB')} ${n === 1 ? 'suggestion' : 'suggestions'}`
+    n === 0 ? '' : `${what} ${numberShown(n)} ${n === 1 ? 'suggestion' : 'suggestions'}`
   /** Decides some, as they were seen; told only where it is more than one. */
   const decide = (some: SuggestionDocument[], what: 'accept' | 'refuse' | 'reopen', value?: Value) =>
     send(

@@ -51,7 +51,9 @@ async function make() {
     if (job.state !== 'done')
       return tellProblem(new ApiProblem({ title: 'Not changed', status: 409, detail: howItEnded(job) }))
     const r = job.result as ReworkReport
-    tell(`${r.title}: ${number(r.kept)} values stayed, ${number(r.changed)} followed, ${number(r.lost)} went`)
+    tell(
+      `${r.title}: ${numberShown(r.kept)} values stayed, ${numberShown(r.changed)} followed, ${numberShown(r.lost)} went`,
+    )
     emit('done')
   } catch (e) {
     tellProblem(e)
@@ -59,7 +61,6 @@ async function make() {
     busy.value = false
   }
 }
-const number = (n: number) => n.toLocaleString('en-GB')
 defineExpose({ needed, make, looking })
 </script>
 
@@ -71,10 +72,11 @@ defineExpose({ needed, make, looking })
       <p role="status" :aria-busy="looking">
         <template v-if="data.values === 0">No product has a value of it yet, so nothing else changes.</template
         ><template v-else
-          ><b class="font-semibold">{{ number(data.values) }}</b> values in {{ number(data.products) }} products:
-          {{ number(data.kept) }} stay, <b class="font-semibold">{{ number(data.changed) }}</b> follow,
-          <b class="font-semibold" :class="{ 'text-madder': data.lost }">{{ number(data.lost) }}</b> would be
-          lost<template v-if="data.outside">; {{ number(data.outside) }} stay outside of what is allowed</template
+          ><b class="font-semibold">{{ numberShown(data.values) }}</b> values in
+          {{ numberShown(data.products) }} products: {{ numberShown(data.kept) }} stay,
+          <b class="font-semibold">{{ numberShown(data.changed) }}</b> follow,
+          <b class="font-semibold" :class="{ 'text-madder': data.lost }">{{ numberShown(data.lost) }}</b> would be
+          lost<template v-if="data.outside">; {{ numberShown(data.outside) }} stay outside of what is allowed</template
           >.</template
         >
       </p>
@@ -123,8 +125,8 @@ defineExpose({ needed, make, looking })
         </table>
       </div>
       <label v-if="data.lost" class="mt-2 flex items-center gap-1.5"
-        ><input v-model="lose" type="checkbox" />{{ number(data.lost) }} {{ data.lost === 1 ? 'value' : 'values' }} may
-        go; the history of each product keeps them</label
+        ><input v-model="lose" type="checkbox" />{{ numberShown(data.lost) }}
+        {{ data.lost === 1 ? 'value' : 'values' }} may go; the history of each product keeps them</label
       >
       <button
         v-if="needed"

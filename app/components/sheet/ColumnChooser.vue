@@ -28,7 +28,7 @@ const lacking = (c: OfferedColumn) =>
     ? ''
     : c.missing === 0
       ? 'all filled'
-      : `${c.missing.toLocaleString('en-GB')} of ${c.products.toLocaleString('en-GB')} lack it`
+      : `${numberShown(c.missing)} of ${numberShown(c.products)} lack it`
 const add = (id: string) => {
   chosen.value = [...chosen.value, id]
 }

@@ -26,9 +26,7 @@ const name = ref('')
 const into = ref('')
 const busy = ref(false)
 const what = computed(() =>
-  props.marked
-    ? `${props.marked.rows.toLocaleString('en-GB')} marked`
-    : `all ${props.found.toLocaleString('en-GB')} found`,
+  props.marked ? `${numberShown(props.marked.rows)} marked` : `all ${numberShown(props.found)} found`,
 )
 async function put(close: () => void) {
   busy.value = true
@@ -52,7 +50,7 @@ async function put(close: () => void) {
     )
     await setup.reload()
     await refresh()
-    tell(`${came.toLocaleString('en-GB')} came into the list, which has ${products.toLocaleString('en-GB')} now`)
+    tell(`${numberShown(came)} came into the list, which has ${numberShown(products)} now`)
     name.value = ''
     into.value = code
     close()
@@ -85,7 +83,7 @@ function show(code: string, close: () => void) {
             @click="show(l.code, close)"
           >
             <span class="truncate">{{ l.name }}</span><span class="ml-auto text-[12px] text-ink2">{{
-              l.products.toLocaleString('en-GB')
+              numberShown(l.products)
             }}</span>
           </button>
         </li>

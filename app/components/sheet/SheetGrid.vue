@@ -142,7 +142,7 @@ async function block(): Promise<{ rows: Row[]; columns: number[] } | undefined> 
       new ApiProblem({
         title: 'Too many cells',
         status: 422,
-        detail: `${tooMany.toLocaleString('en-GB')} cells at once are the most. For more, use “Change many”.`,
+        detail: `${numberShown(tooMany)} cells at once are the most. For more, use “Change many”.`,
       }),
     )
     return undefined

@@ -46,7 +46,6 @@ const bars = computed(() =>
     }
   }),
 )
-const number = (n: number) => n.toLocaleString('en-GB')
 </script>
 
 <template>
@@ -107,7 +106,7 @@ const number = (n: number) => n.toLocaleString('en-GB')
               :width="width"
               :height="height"
               role="img"
-              :aria-label="b.parts.map((p) => `${words[p.key]} ${number(p.n)}`).join(', ')"
+              :aria-label="b.parts.map((p) => `${words[p.key]} ${numberShown(p.n)}`).join(', ')"
             >
               <rect
                 v-for="p in b.parts"
@@ -118,19 +117,19 @@ const number = (n: number) => n.toLocaleString('en-GB')
                 :height="height"
                 :class="`part ${p.key}`"
               >
-                <title>{{ words[p.key] }}: {{ number(p.n) }}</title>
+                <title>{{ words[p.key] }}: {{ numberShown(p.n) }}</title>
               </rect>
               <rect :width="width" :height="height" fill="none" stroke="var(--hair-strong)" />
             </svg>
           </td>
           <td class="pr-4 text-right tabular-nums" :class="{ 'text-madder': b.edition.states.missing }">
-            {{ number(b.edition.states.missing ?? 0) }}
+            {{ numberShown(b.edition.states.missing ?? 0) }}
           </td>
           <td class="pr-4 text-right tabular-nums" :class="{ 'text-ochre': b.edition.states.stale }">
-            {{ number(b.edition.states.stale ?? 0) }}
+            {{ numberShown(b.edition.states.stale ?? 0) }}
           </td>
           <td class="pr-4 text-right tabular-nums">
-            {{ number((b.edition.states.translated ?? 0) + (b.edition.states.initial ?? 0)) }}
+            {{ numberShown((b.edition.states.translated ?? 0) + (b.edition.states.initial ?? 0)) }}
           </td>
           <td class="text-ink2">{{ b.edition.asks }}</td>
         </tr>

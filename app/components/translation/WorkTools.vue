@@ -63,7 +63,7 @@ const body = computed(() => ({
   ...(props.marked.length > 0 ? { records: props.marked } : props.asked),
 }))
 const what = computed(() =>
-  props.marked.length > 0 ? `${props.marked.length} marked` : `all ${props.count.toLocaleString('en-GB')} found`,
+  props.marked.length > 0 ? `${props.marked.length} marked` : `all ${numberShown(props.count)} found`,
 )
 const tools = computed(
   () =>
@@ -186,7 +186,7 @@ async function putBack(step: number) {
   await start(() => post<Job>(`/api/steps/${step}/put-back`, {}))
   emit('done')
 }
-const number = (n: number | undefined) => (n ?? 0).toLocaleString('en-GB')
+const number = (n: number | undefined) => numberShown(n ?? 0)
 </script>
 
 <template>

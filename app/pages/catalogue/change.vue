@@ -15,7 +15,6 @@ const setup = useSetupStore()
 const jobs = useJobsStore()
 const session = useSessionStore()
 const { query, condition, words } = useCatalogueFilter()
-const number = (n: number) => n.toLocaleString('en-GB')
 
 const attributeCode = ref('')
 const targetOf = (code: string) => bulkTarget({ attribute: code, storefront: null, language: null }, setup.forCore)
@@ -190,7 +189,7 @@ useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always:
     <p class="mt-1 text-ink2">
       Of {{ words || 'all products'
       }}<template v-if="preview && !made"
-        >: <b class="font-semibold text-ink">{{ number(preview.found) }}</b> found</template
+        >: <b class="font-semibold text-ink">{{ numberShown(preview.found) }}</b> found</template
       >. What will change is shown first; it is made as one step, and can be put back as one.
     </p>
     <p v-if="!session.mayEdit" class="mt-3 text-ochre" role="status">
@@ -336,27 +335,27 @@ useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always:
     <section v-if="session.mayEdit || made" class="mt-4" aria-label="What changes">
       <p class="text-[15px]" role="status" :aria-busy="looking">
         <template v-if="made"
-          ><b class="font-semibold text-weld">{{ made.title }}.</b> {{ number(made.changed) }}
+          ><b class="font-semibold text-weld">{{ made.title }}.</b> {{ numberShown(made.changed) }}
           {{ made.changed === 1 ? 'value' : 'values' }} changed<template v-if="made.failed"
-            >, {{ number(made.failed) }} could not be</template
+            >, {{ numberShown(made.failed) }} could not be</template
           >.</template
         >
         <template v-else-if="missing"
           ><span class="text-ink2">{{ missing }}</span></template
         >
         <template v-else-if="preview"
-          ><b class="font-semibold">{{ number(preview.changed) }}</b> of {{ number(preview.looked) }} would
+          ><b class="font-semibold">{{ numberShown(preview.changed) }}</b> of {{ numberShown(preview.looked) }} would
           change<template v-if="preview.failed"
-            >, <b class="font-semibold text-madder">{{ number(preview.failed) }}</b> cannot</template
+            >, <b class="font-semibold text-madder">{{ numberShown(preview.failed) }}</b> cannot</template
           ><template v-if="preview.found > 2000"> (looking at the first 2,000 products)</template>.</template
         >
         <template v-else>Looking …</template>
       </p>
       <p v-if="back" class="mt-1.5" role="status">
-        <b class="font-semibold text-weld">Put back</b> in {{ number(back.products) }}
+        <b class="font-semibold text-weld">Put back</b> in {{ numberShown(back.products) }}
         {{ back.products === 1 ? 'product' : 'products' }}.<template v-if="back.keptCount"
-          >{{ ' ' }}{{ number(back.keptCount) }} {{ back.keptCount === 1 ? 'value was' : 'values were' }} changed again
-          since and {{ back.keptCount === 1 ? 'stays' : 'stay' }}:
+          >{{ ' ' }}{{ numberShown(back.keptCount) }} {{ back.keptCount === 1 ? 'value was' : 'values were' }} changed
+          again since and {{ back.keptCount === 1 ? 'stays' : 'stay' }}:
           <span class="code">{{ back.kept.map((k) => k.sku).join(', ') }}</span>.</template
         >
       </p>
@@ -371,7 +370,7 @@ useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always:
           {{
             busy ||
             (preview && !missing && preview.found <= 2000
-              ? `Change ${number(preview.changed)} ${preview.changed === 1 ? 'value' : 'values'}`
+              ? `Change ${numberShown(preview.changed)} ${preview.changed === 1 ? 'value' : 'values'}`
               : 'Make the change')
           }}
           <span class="opacity-70">Ctrl Enter</span>
@@ -441,7 +440,7 @@ useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always:
           </tbody>
         </table>
         <p v-if="shown.changed > shown.sample.length" class="px-3 py-2 text-ink2">
-          and {{ number(shown.changed - shown.sample.length) }} more
+          and {{ numberShown(shown.changed - shown.sample.length) }} more
         </p>
       </div>
     </section>

@@ -15,7 +15,6 @@ const failure = ref('')
 const busy = ref<'send' | 'check' | 'apply' | 'back' | ''>('')
 const jobId = ref('')
 const job = computed(() => jobs.jobs.get(jobId.value))
-const number = (n: number) => n.toLocaleString('en-GB')
 const over = ref(false)
 const mappings = useAsking(
   (signal) => get<{ items: Kept[] }>('/api/kept', { kind: 'mapping' }, signal),
@@ -181,7 +180,7 @@ function dropped(e: DragEvent) {
         <span class="act">Choose a file</span
         ><input class="sr-only" type="file" :accept="accepts" aria-label="Choose a file" @change="chosen" />
         <span v-if="file"
-          ><b class="font-semibold">{{ file.name }}</b> · {{ number(Math.ceil(file.size / 1024)) }} KB<template
+          ><b class="font-semibold">{{ file.name }}</b> · {{ numberShown(Math.ceil(file.size / 1024)) }} KB<template
             v-if="upload"
           >
             · {{ formats[upload.format] }}</template
@@ -209,7 +208,7 @@ function dropped(e: DragEvent) {
       <span
         >{{ busyWords[busy]
         }}<template v-if="job?.total && busy !== 'send'">
-          row {{ number(job.done) }} of {{ number(job.total) }}</template
+          row {{ numberShown(job.done) }} of {{ numberShown(job.total) }}</template
         >
         …</span
       >
@@ -225,9 +224,9 @@ function dropped(e: DragEvent) {
     <section v-if="report && !busy" class="mt-4" aria-label="Report">
       <p class="text-[15px]" role="status">
         <template v-if="back"
-          ><b class="font-semibold text-weld">Put back:</b> {{ number(back.removed) }} products are gone again,
-          {{ number(back.products) }} are as they were<template v-if="back.keptCount"
-            >; {{ number(back.keptCount) }} were changed since and stay:
+          ><b class="font-semibold text-weld">Put back:</b> {{ numberShown(back.removed) }} products are gone again,
+          {{ numberShown(back.products) }} are as they were<template v-if="back.keptCount"
+            >; {{ numberShown(back.keptCount) }} were changed since and stay:
             <span class="code">{{ back.kept.map((k) => k.sku).join(', ') }}</span></template
           >.</template
         >
@@ -240,15 +239,16 @@ function dropped(e: DragEvent) {
         >
         <template v-else
           ><b class="font-semibold text-madder"
-            >{{ number(report.rejectedCount) }} {{ report.rejectedCount === 1 ? 'problem' : 'problems' }}</b
+            >{{ numberShown(report.rejectedCount) }} {{ report.rejectedCount === 1 ? 'problem' : 'problems' }}</b
           >
-          in {{ number(report.rejectedRows) || 'no' }} {{ report.rejectedRows === 1 ? 'row' : 'rows' }}.</template
+          in {{ numberShown(report.rejectedRows) || 'no' }} {{ report.rejectedRows === 1 ? 'row' : 'rows' }}.</template
         >
         {{ ' '
         }}<span class="text-ink2"
-          >{{ number(report.rows) }} rows: {{ number(report.created) }} new, {{ number(report.updated) }} changed,
-          {{ number(report.unchanged) }} as they are<template v-if="report.suggested"
-            >; {{ number(report.suggested) }}
+          >{{ numberShown(report.rows) }} rows: {{ numberShown(report.created) }} new,
+          {{ numberShown(report.updated) }} changed, {{ numberShown(report.unchanged) }} as they are<template
+            v-if="report.suggested"
+            >; {{ numberShown(report.suggested) }}
             {{ report.suggested === 1 ? 'value that would replace another' : 'values that would replace others' }}
             {{ report.applied ? (report.suggested === 1 ? 'waits' : 'wait') : 'would wait' }} to be read<template
               v-if="report.applied"
@@ -263,7 +263,7 @@ function dropped(e: DragEvent) {
         </button>
         <template v-if="!report.applied && upload">
           <button v-if="report.rejectedCount === 0" class="act main" type="button" @click="run('apply', 'all')">
-            Import {{ number(report.rows) }} rows
+            Import {{ numberShown(report.rows) }} rows
           </button>
           <button
             v-else-if="report.created + report.updated + report.suggested > 0"
@@ -271,7 +271,7 @@ function dropped(e: DragEvent) {
             type="button"
             @click="run('apply', 'good')"
           >
-            Take the {{ number(report.created + report.updated) }} good rows
+            Take the {{ numberShown(report.created + report.updated) }} good rows
           </button>
         </template>
         <label v-if="!report.applied && upload" class="flex items-center gap-1.5"
@@ -307,7 +307,7 @@ function dropped(e: DragEvent) {
           </tbody>
         </table>
         <p v-if="report.rejectedCount > 500" class="px-3 py-2 text-ink2">
-          and {{ number(report.rejectedCount - 500) }} more; the saved file holds the first 2,000.
+          and {{ numberShown(report.rejectedCount - 500) }} more; the saved file holds the first 2,000.
         </p>
       </div>
       <p v-if="report.columns.length" class="mt-2 text-ink2">

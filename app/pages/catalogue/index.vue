@@ -173,9 +173,9 @@ onMounted(() => grid.value?.focus())
     <div class="flex flex-wrap items-baseline gap-x-3 gap-y-2 px-5 pb-2 pt-3">
       <h1>Catalogue</h1>
       <span class="text-ink2" role="status"
-        ><b class="font-semibold text-ink">{{ count?.toLocaleString('en-GB') ?? '…' }}</b>
+        ><b class="font-semibold text-ink">{{ count === undefined ? '…' : numberShown(count) }}</b>
         {{ shown.members === 'variants' ? 'variants' : 'products' }}{{ active ? ' found' : ''
-        }}<template v-if="marked && marked.rows > 1">, {{ marked.rows.toLocaleString('en-GB') }} marked</template></span
+        }}<template v-if="marked && marked.rows > 1">, {{ numberShown(marked.rows) }} marked</template></span
       >
       <span class="ml-auto flex flex-wrap items-center gap-2">
         <NuxtLink v-if="session.mayEdit" to="/catalogue/new" class="act">New product</NuxtLink>

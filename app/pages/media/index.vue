@@ -127,7 +127,9 @@ const also = [
     />
     <div class="flex flex-wrap items-baseline gap-x-4 gap-y-2 px-5 pb-2.5 pt-2">
       <h1>Pictures and files</h1>
-      <span class="text-ink2" role="status">{{ list.count.value?.toLocaleString('en-GB') }}</span>
+      <span class="text-ink2" role="status">{{
+        list.count.value === undefined ? '' : numberShown(list.count.value)
+      }}</span>
       <input
         ref="search"
         v-model="q"

@@ -8,7 +8,6 @@ const lens = useLensStore()
 const setup = useSetupStore()
 const session = useSessionStore()
 const { filter, condition, where, words, active, clear } = useCatalogueFilter()
-const number = (n: number) => n.toLocaleString('en-GB')
 const recipes = useAsking(
   (signal) =>
     get<{ items: { code: string; name: string; note: string }[]; service: { languages: string[] } }>(
@@ -176,12 +175,12 @@ useKeys('Running a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always
         <p v-if="preview.problem.value" class="text-madder" role="alert">{{ preview.problem.value.sentence }}</p>
         <p v-else-if="editions.length === 0" class="text-ink2">Choose an edition.</p>
         <p v-else-if="preview.data.value">
-          <b class="font-semibold">{{ number(preview.data.value.products) }}</b>
+          <b class="font-semibold">{{ numberShown(preview.data.value.products) }}</b>
           {{ preview.data.value.products === 1 ? 'product' : 'products'
           }}<template v-if="leaveThin && preview.data.value.thin"
-            >, <b class="font-semibold">{{ number(preview.data.value.thin) }}</b> of which say too little and are left
-            out</template
-          >. About {{ number(preview.data.value.units) }} {{ preview.data.value.unit }}, as
+            >, <b class="font-semibold">{{ numberShown(preview.data.value.thin) }}</b> of which say too little and are
+            left out</template
+          >. About {{ numberShown(preview.data.value.units) }} {{ preview.data.value.unit }}, as
           {{ preview.data.value.sample }} of them tell.
         </p>
         <p v-else class="text-ink2">Looking …</p>

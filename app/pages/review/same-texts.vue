@@ -11,7 +11,6 @@ const fields = computed(() =>
 const field = ref('description')
 const { result, failure, busy, start } = useJobResult<SameTexts>()
 const look = () => start(() => post<Job>('/api/same-texts', { field: field.value, language: lens.language }))
-const number = (n: number) => n.toLocaleString('en-GB')
 useKeys('Texts that say the same', [
   {
     keys: 'Ctrl+Enter',
@@ -39,9 +38,9 @@ useKeys('Texts that say the same', [
         {{ busy ? 'Looking …' : 'Look' }} <span class="opacity-70">Ctrl Enter</span>
       </button>
       <span v-if="result" class="ml-auto text-ink2" role="status"
-        >{{ number(result.looked) }} texts, {{ number(result.groupCount) }}
+        >{{ numberShown(result.looked) }} texts, {{ numberShown(result.groupCount) }}
         {{ result.groupCount === 1 ? 'group says' : 'groups say' }} the same on
-        {{ number(result.products) }} products</span
+        {{ numberShown(result.products) }} products</span
       >
     </form>
     <p v-if="failure" class="px-5 text-madder" role="alert">{{ failure }}</p>
@@ -57,7 +56,7 @@ useKeys('Texts that say the same', [
         :aria-label="`Group ${i + 1}`"
       >
         <h2 class="text-[13.5px]">
-          {{ number(g.products) }} products,
+          {{ numberShown(g.products) }} products,
           {{ g.least === 1 ? 'word for word' : `alike to ${Math.floor(g.least * 100)} %` }}
         </h2>
         <div v-for="(t, j) in g.texts" :key="j" class="grid grid-cols-[minmax(0,1fr)_300px] gap-5 pt-1">
@@ -69,7 +68,7 @@ useKeys('Texts that say the same', [
               class="plain code self-start"
               :to="{ path: `/catalogue/${segment(s)}`, query: { field } }"
               >{{ s }}</NuxtLink><span v-if="t.products > t.skus.length" class="text-ink2"
-              >and {{ number(t.products - t.skus.length) }} more</span
+              >and {{ numberShown(t.products - t.skus.length) }} more</span
             >
           </p>
         </div>

@@ -120,7 +120,6 @@ const title = computed(() => groups.data.value?.items.find((g) => g.key === grou
 const run = computed(() =>
   by.value === 'run' ? groups.data.value?.items.find((g) => g.key === group.value)?.run : undefined,
 )
-const number = (n: number) => n.toLocaleString('en-GB')
 const byWords = { run: 'work', product: 'product', field: 'field' } as const
 const stateWords = {
   open: 'waiting',
@@ -200,7 +199,7 @@ function leaveEditor() {
         >{{
           list.count.value === undefined
             ? ''
-            : `${number(list.count.value)} ${title ? `in “${title}”` : 'suggestions'}`
+            : `${numberShown(list.count.value)} ${title ? `in “${title}”` : 'suggestions'}`
         }}{{ marked.size ? `, ${marked.size} marked` : '' }}</span
       >
       <template v-if="state === 'open' && session.mayEdit && (list.count.value ?? 0) > 0"
@@ -210,8 +209,8 @@ function leaveEditor() {
       <p v-if="sure" class="flex basis-full items-center gap-3" role="alert">
         {{
           sure === 'accept'
-            ? `Accept all ${number(list.count.value ?? 0)} unread? What is outdated stays and waits.`
-            : `Refuse all ${number(list.count.value ?? 0)}?`
+            ? `Accept all ${numberShown(list.count.value ?? 0)} unread? What is outdated stays and waits.`
+            : `Refuse all ${numberShown(list.count.value ?? 0)}?`
         }}
         <button type="button" class="act main" @click="all(sure)">
           {{ sure === 'accept' ? 'Accept' : 'Refuse' }} them</button
@@ -221,17 +220,17 @@ function leaveEditor() {
     <p v-if="list.problem.value" class="px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
     <details v-if="run" class="px-5 pb-2 text-[12.5px] text-ink2">
       <summary class="min-h-6 cursor-pointer">
-        {{ number(run.products) }} {{ run.products === 1 ? 'product' : 'products' }} drafted for<template
+        {{ numberShown(run.products) }} {{ run.products === 1 ? 'product' : 'products' }} drafted for<template
           v-if="run.thin"
-          >, {{ number(run.thin) }} left out because they say too little</template
-        >; it cost {{ number(run.units) }} {{ run.unit
+          >, {{ numberShown(run.thin) }} left out because they say too little</template
+        >; it cost {{ numberShown(run.units) }} {{ run.unit
         }}<template v-if="run.notes.length"
-          >; {{ number(run.notes.reduce((n, x) => n + x.times, 0)) }} things could not be done</template
+          >; {{ numberShown(run.notes.reduce((n, x) => n + x.times, 0)) }} things could not be done</template
         >
       </summary>
       <ul>
         <li v-for="n in run.notes" :key="n.note">
-          {{ n.note }} <template v-if="n.times > 1">{{ number(n.times) }} times.</template>
+          {{ n.note }} <template v-if="n.times > 1">{{ numberShown(n.times) }} times.</template>
         </li>
       </ul>
     </details>
@@ -273,7 +272,7 @@ function leaveEditor() {
         >
           <span class="flex gap-2"
             ><span class="min-w-0 flex-1" :class="by === 'product' ? 'code' : ''">{{ g.title }}</span
-            ><span>{{ number(g.open) }}</span></span
+            ><span>{{ numberShown(g.open) }}</span></span
           >
           <small class="block text-ink2"
             >{{ g.note

@@ -83,7 +83,6 @@ const to = (w: Work) => ({
 })
 const open = (w: Work | undefined) => w && navigateTo(to(w))
 const search = useTemplateRef<HTMLInputElement>('search')
-const number = (n: number) => n.toLocaleString('en-GB')
 const code = (w: Work) => w.record.slice(w.record.indexOf(':') + 1)
 const day = (d: string) => new Date(d).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
 const more = ref([filter.page, filter.category, filter.campaign, filter.person, filter.due].some((v) => v !== ''))
@@ -101,9 +100,9 @@ useKeys('Translation', [
     <div class="flex items-baseline gap-4 px-5 pt-2">
       <h1>Translation</h1>
       <span v-if="!lens.sameLanguage && list.count.value !== undefined" class="text-ink2" role="status"
-        >into {{ languageName(lens.language) }}: <b class="text-ink">{{ number(total.missing) }}</b> of
-        {{ number(total.texts) }} texts missing, <b class="text-ink">{{ number(total.stale) }}</b> stale,
-        <b class="text-ink">{{ number(total.unread) }}</b> not reviewed</span
+        >into {{ languageName(lens.language) }}: <b class="text-ink">{{ numberShown(total.missing) }}</b> of
+        {{ numberShown(total.texts) }} texts missing, <b class="text-ink">{{ numberShown(total.stale) }}</b> stale,
+        <b class="text-ink">{{ numberShown(total.unread) }}</b> not reviewed</span
       >
     </div>
     <SourceNotice v-if="lens.sameLanguage" />

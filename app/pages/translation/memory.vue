@@ -78,7 +78,6 @@ async function take(e: Event) {
     tellProblem(x)
   }
 }
-const number = (n: number) => n.toLocaleString('en-GB')
 const day = (at: string) =>
   new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
 const search = useTemplateRef<HTMLInputElement>('search')
@@ -95,7 +94,7 @@ function edit(pair: Pair) {
     <div class="flex items-baseline gap-4 px-5 pt-2">
       <h1>Memory</h1>
       <span v-if="list.count.value !== undefined" class="text-ink2" role="status"
-        >{{ number(list.count.value) }} {{ twice ? 'pairs whose source has several targets' : 'pairs of segments'
+        >{{ numberShown(list.count.value) }} {{ twice ? 'pairs whose source has several targets' : 'pairs of segments'
         }}{{ every ? '' : `, into ${languageName(lens.language)}` }}</span
       >
       <span class="ml-auto flex items-baseline gap-4"
@@ -121,8 +120,8 @@ function edit(pair: Pair) {
       </button>
     </div>
     <p v-if="report" class="px-5 pb-2" role="status">
-      {{ number(report.read) }} pairs read: {{ number(report.added) }} new, {{ number(report.replaced) }} known
-      already<template v-if="report.refused.length"
+      {{ numberShown(report.read) }} pairs read: {{ numberShown(report.added) }} new,
+      {{ numberShown(report.replaced) }} known already<template v-if="report.refused.length"
         >, {{ report.refused.length }} refused:
         {{
           report.refused

@@ -40,7 +40,7 @@ useKeys('Named list', [
         <NuxtLink to="/catalogue/lists" class="code">Named lists</NuxtLink>
         <h1>{{ draft.name || 'A new list' }}</h1>
         <span class="text-ink2"
-          >{{ draft.skus.length.toLocaleString('en-GB') }} {{ draft.skus.length === 1 ? 'product' : 'products' }}</span
+          >{{ numberShown(draft.skus.length) }} {{ draft.skus.length === 1 ? 'product' : 'products' }}</span
         >
         <RecordActions
           v-model="past"

@@ -61,7 +61,7 @@ useKeys('Named lists', [
                 l.name
               }}</NuxtLink>
             </td>
-            <td class="pr-6 text-right">{{ l.products.toLocaleString('en-GB') }}</td>
+            <td class="pr-6 text-right">{{ numberShown(l.products) }}</td>
             <td class="truncate pr-3 text-ink2">{{ l.note }}</td>
             <td class="pr-5 text-right">
               <NuxtLink class="plain" :to="shownIn(l.code)"

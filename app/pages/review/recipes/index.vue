@@ -79,9 +79,7 @@ useKeys('Recipes', [
             </td>
             <td class="py-2 pr-3 text-ink2">{{ r.steps.map((s) => stepKinds[s].label.toLowerCase()).join(' → ') }}</td>
             <td class="py-2 pr-3">
-              <b v-if="r.open" class="font-semibold">{{ r.open.toLocaleString('en-GB') }}</b><span
-                v-else
-                class="text-ink2"
+              <b v-if="r.open" class="font-semibold">{{ numberShown(r.open) }}</b><span v-else class="text-ink2"
                 >–</span
               >
             </td>

@@ -25,7 +25,6 @@ const found = computed(() =>
     `${a.code} ${Object.values(a.labels).join(' ')}`.toLowerCase().includes(q.value.trim().toLowerCase()),
   ),
 )
-const number = (n: number) => n.toLocaleString('en-GB')
 const typeNames = (codes: string[]) =>
   codes.length > 0 && codes.length === setup.types.size
     ? 'every type'
@@ -92,7 +91,7 @@ useKeys('Attributes', [
             <td class="truncate pr-3 text-ink2">
               {{ [a.translatable && 'language', a.perStorefront && 'storefront'].filter(Boolean).join(', ') }}
             </td>
-            <td class="pr-6 text-right">{{ number(a.values) }}</td>
+            <td class="pr-6 text-right">{{ numberShown(a.values) }}</td>
             <td class="truncate pr-5 text-ink2" :title="typeNames(a.types)">{{ typeNames(a.types) }}</td>
           </tr>
         </tbody>

@@ -12,7 +12,6 @@ const { data, problem } = useAsking(
   (signal) => get<{ items: Listed[] }>('/api/product-types', {}, signal),
   () => 0,
 )
-const number = (n: number) => n.toLocaleString('en-GB')
 const missing = (t: Listed) => setup.languages.filter((l) => !t.labels[l])
 useKeys('Product types', [
   {
@@ -55,7 +54,7 @@ useKeys('Product types', [
             </td>
             <td class="pr-6 text-right">
               <NuxtLink class="hover:underline" :to="{ path: '/catalogue', query: { type: t.code } }">{{
-                number(t.products)
+                numberShown(t.products)
               }}</NuxtLink>
             </td>
             <td class="pr-6 text-right">{{ t.attributes }}</td>
