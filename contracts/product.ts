@@ -26,6 +26,8 @@ export interface ValueBody {
   value: unknown
   base?: unknown
   state?: TranslationState
+  /** Of a translation: whether a machine wrote it and no person has confirmed it. */
+  unread?: boolean
 }
 
 export interface ProductPatchBody extends Partial<ProductFields> {
@@ -43,6 +45,7 @@ export const valueBody = Joi.object<ValueBody>({
   value: Joi.any().required(),
   base: Joi.any(),
   state: Joi.string().valid(...translationStates),
+  unread: Joi.boolean().description('Of a translation: a machine wrote it and no person has confirmed it.'),
 })
 
 /** The body of `PATCH /api/products/{sku}`. */

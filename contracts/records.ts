@@ -273,14 +273,26 @@ export const storefrontRecord = Joi.object<Storefront>({
           .valid(...translationStates)
           .default('translated')
           .description('The least state that translations need before they are fit to release.'),
+        acceptsUnread: Joi.boolean()
+          .default(false)
+          .description('Whether machine translations that no person has confirmed are fit to release.'),
       }),
     )
     .min(1)
     .unique('language')
     .required(),
   facts: Joi.object()
-    .pattern(/^[a-z0-9-]+$/, Joi.string().allow('').max(500))
-    .default({}),
+    .pattern(
+      /^[a-z0-9-]+$/,
+      Joi.alternatives(
+        Joi.string().allow('').max(500),
+        Joi.object().pattern(Joi.string().max(35), Joi.string().allow('').max(500)),
+      ),
+    )
+    .default({})
+    .description(
+      'Facts that texts may name, by language; zxx is the same in every language, a plain string the source’s text.',
+    ),
   pages: Joi.array()
     .items(
       Joi.object({
@@ -354,6 +366,9 @@ export const pieceRecord = Joi.object<PieceRecord>({
           .items(Joi.object().pattern(Joi.string(), Joi.string().allow('').max(20_000)))
           .max(100),
         states: Joi.object({ title: stateOf, body: stateOf }),
+        unread: Joi.object({ title: Joi.boolean(), body: Joi.boolean() }).description(
+          'Of a translation, by part: whether a machine wrote it and no person has confirmed it.',
+        ),
         sources: Joi.object({ title: Joi.string().hex().length(64), body: Joi.string().hex().length(64) }),
       }),
     )

@@ -11,6 +11,13 @@ import type { Operation } from './operation'
 export const exchangeFormats = ['xliff-2.1', 'xliff-1.2', 'tmx'] as const
 export type ExchangeFormat = (typeof exchangeFormats)[number]
 
+/**
+ * What is shown of the work: records that lack something (`open`), that lack one thing, whose texts nobody has reviewed
+ * (`to-review`), or all of them.
+ */
+export const shownWork = ['open', 'missing', 'stale', 'unread', 'returned', 'to-review', 'all'] as const
+export type ShownWork = (typeof shownWork)[number]
+
 const word = Joi.string().trim().max(200)
 export const termRecord = Joi.object<Term>({
   code: code.required(),
@@ -58,6 +65,8 @@ const segmentChange = Joi.object({
   target: coded.required(),
   state: state.required(),
   origin: Joi.string().valid(...targetOrigins),
+  unread: Joi.boolean().description('A machine put it in; without, a person has seen it.'),
+  returned: Joi.string().trim().min(1).max(2000).description('Sends it back to its writer, with this comment.'),
   overruled: Joi.object()
     .pattern(Joi.string().max(60), Joi.string().trim().min(1).max(500))
     .description('By the code of a finding: why it does not matter.'),
@@ -89,12 +98,15 @@ export const saveUnitsBody = Joi.object({
 export const workQuery = {
   ...edition,
   q: Joi.string().max(200),
-  show: Joi.string().valid('open', 'missing', 'stale', 'unread', 'all').default('open'),
+  show: Joi.string()
+    .valid(...shownWork)
+    .default('open'),
   kinds: Joi.string().max(200).description('Kinds of record, with commas between; all without.'),
   category: code,
   campaign: code,
   page: Joi.string().max(64).description('A SKU: the texts that its page uses.'),
   person: Joi.number().integer(),
+  writer: Joi.number().integer().description('Of what was sent back, only what this person wrote.'),
   due: Joi.string()
     .isoDate()
     .pattern(/^\d{4}-\d\d-\d\d$/, 'a date'),
@@ -105,7 +117,9 @@ export const workBody = {
   target: Joi.object(edition).required(),
   q: Joi.string().max(200),
   filter: Joi.any().description('A condition over products.'),
-  show: Joi.string().valid('open', 'missing', 'stale', 'unread', 'all').default('all'),
+  show: Joi.string()
+    .valid(...shownWork)
+    .default('all'),
   kinds: Joi.array()
     .items(Joi.string().max(40))
     .description('Kinds of record; all without, or products alone where a filter is given.'),
@@ -113,6 +127,7 @@ export const workBody = {
   campaign: code,
   page: Joi.string().max(64),
   person: Joi.number().integer(),
+  writer: Joi.number().integer(),
   due: Joi.string().isoDate(),
   records: Joi.array().items(recordAddress).max(10_000).description('These records alone.'),
 }

@@ -82,7 +82,7 @@ const shop = (
   currency,
   timeZone,
   editions,
-  facts: { phone: '01632 960 118', email: '' },
+  facts: { phone: { zxx: '01632 960 118' }, email: {} },
   pages: [],
   phrases: {},
   menu: [],

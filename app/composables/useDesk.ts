@@ -45,6 +45,8 @@ export function useDesk(record: () => string) {
   const isOpen = (r: Row) =>
     r.segment.target === null ||
     r.segment.was !== null ||
+    r.segment.returned ||
+    r.segment.unread ||
     translationStates.indexOf(r.segment.state) < translationStates.indexOf(desk.value!.asks)
   /** Those that are filtered out stay while they are worked on. */
   const rows = computed(() => {
@@ -160,6 +162,8 @@ export function useDesk(record: () => string) {
     state: TranslationState
     origin?: TargetOrigin
     overruled?: Record<string, string>
+    /** The comment with which it is sent back. */
+    returned?: string
   }
   const asUnits = (changes: Change[]) =>
     [...new Set(changes.map((c) => c.row.unit.unit))].map((unit) => ({
@@ -174,6 +178,7 @@ export function useDesk(record: () => string) {
           state: c.state,
           ...(c.origin ? { origin: c.origin } : {}),
           ...(c.overruled ? { overruled: c.overruled } : {}),
+          ...(c.returned ? { returned: c.returned } : {}),
         })),
     }))
   const fresh = (key: string) => all.value.find((r) => r.key === key)
@@ -202,6 +207,12 @@ export function useDesk(record: () => string) {
       ])
     })
   }
+  /** Sends a segment back to its writer, as it is, with what should be different. */
+  const sendBack = (r: Row, comment: string) =>
+    send(() => {
+      const row = fresh(r.key)
+      return row ? asUnits([{ row, target: row.segment.target, state: 'initial', returned: comment }]) : []
+    })
   /** Other places of the same source that say otherwise. */
   const repeats = computed(() => {
     const r = current.value
@@ -263,6 +274,7 @@ export function useDesk(record: () => string) {
     busy,
     save,
     confirm,
+    sendBack,
     repeats,
     changeRepeats,
     overrule,

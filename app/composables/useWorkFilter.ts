@@ -1,4 +1,14 @@
-const none = { q: '', show: 'open', kinds: '', category: '', campaign: '', page: '', person: '', due: '' }
+const none = {
+  q: '',
+  show: 'open',
+  kinds: '',
+  category: '',
+  campaign: '',
+  page: '',
+  person: '',
+  writer: '',
+  due: '',
+}
 
 /**
  * What of the translation work is looked at: kept for whoever comes back from the desk, which goes on through the same

@@ -1,3 +1,4 @@
+import type { FactTexts } from './storefront-facts'
 import type { Campaign } from '../assignments/campaign'
 import type { Layout, StandingPage } from '../page/layout'
 import type { MenuEntry, PhraseTexts } from '../page/phrases'
@@ -87,6 +88,8 @@ export interface Edition {
   borrow: string[]
   /** The least state that translations need before they are fit to release. */
   asks: TranslationState
+  /** Whether machine translations that no person has confirmed are fit to release; without, they are not. */
+  acceptsUnread?: boolean
 }
 
 export interface Storefront {
@@ -95,8 +98,8 @@ export interface Storefront {
   currency: string
   timeZone: string
   editions: Edition[]
-  /** Facts that inline values may name: phone, email, city… */
-  facts: Record<string, string>
+  /** Facts that inline values may name: phone, email, return days… */
+  facts: Record<string, FactTexts>
   /** Texts of the storefront that are kept in one place: returns, terms. */
   pages: StandingPage[]
   /** Its phrases in each language, where they are not those that every storefront begins with. */

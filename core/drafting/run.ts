@@ -1,3 +1,4 @@
+import { factIn } from '../catalogue/storefront-facts'
 import { labelIn, type Attribute, type AttributeTypeName, type Value } from '../attributes/attribute'
 import { checkedValue } from '../attributes/types/registry'
 import { ValueProblem } from '../attributes/types/shape'
@@ -188,7 +189,7 @@ function instructionFor(step: RecipeStep, before: readonly StepResult[], of: Dra
   )
   return plain.replace(/\u0001([^:\u0002]*):([^\u0002]*)\u0002/g, (_, kind: string, code: string) => {
     if (kind === 'step') return before.find((r) => r.kind === code)?.text ?? ''
-    if (kind === 'storefront') return facts[code] ?? ''
+    if (kind === 'storefront') return factIn(facts[code], reader.counting) ?? ''
     const value = read(code)?.value
     return value === null || value === undefined ? '' : displayValue(code, value, reader, setup)
   })

@@ -22,6 +22,8 @@ export interface PieceText {
   entries?: Entry[]
   /** Of a translation: its state, by part. */
   states?: Partial<Record<'title' | 'body', TranslationState>>
+  /** Of a translation, by part: whether a machine wrote it and no person has confirmed it. */
+  unread?: Partial<Record<'title' | 'body', boolean>>
   /** Of a translation: the hashes of the source texts that it was made from, or found right for. */
   sources?: Partial<Record<'title' | 'body', string>>
 }

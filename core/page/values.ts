@@ -1,3 +1,4 @@
+import { factIn } from '../catalogue/storefront-facts'
 import { attributeTypes } from '../attributes/types/registry'
 import { labelIn, type Value } from '../attributes/attribute'
 import { indexValues, readerFor, resolve, type Reader, type Resolved } from '../values/resolve'
@@ -117,7 +118,10 @@ export function inlineReader(values: ValuesOf, reader: Reader, setup: Setup, par
   const storefront = setup.storefronts.get(reader.edition.storefront)
   const known = new Map<string, ReturnType<ValueReader>>()
   const kinds: Record<string, (code: string) => ReturnType<ValueReader>> = {
-    storefront: (code) => (storefront?.facts[code] ? { text: storefront.facts[code] } : undefined),
+    storefront(code) {
+      const text = factIn(storefront?.facts[code], reader.counting)
+      return text === undefined ? undefined : { text }
+    },
     page(code) {
       const page = standingPage(storefront, code, reader.counting)
       if (!page) return undefined

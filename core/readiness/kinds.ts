@@ -99,11 +99,18 @@ const styles = Object.fromEntries(
 const language: Record<string, FindingKind> = {
   unread: {
     strand: 'language',
-    label: 'translated but unread',
+    label: 'machine translation not confirmed',
+    perLanguage: true,
+    message: (_f, called) => `“${called}” was translated by machine and nobody has confirmed it.`,
+    fix: ({ language: l, places }) => `Confirm ${many(places, 'machine-translated text')} in ${l}`,
+  },
+  'below-state': {
+    strand: 'language',
+    label: 'translation not far enough',
     perLanguage: true,
     message: ({ said }, called) =>
-      `“${called}” is ${said?.state ?? 'initial'}; this edition asks for ${said?.asks ?? 'more'}.`,
-    fix: ({ language: l, places }) => `Read ${many(places, 'text')} in ${l}`,
+      `“${called}” is ${said?.state ?? 'initial'}; this edition requires ${said?.asks ?? 'more'}.`,
+    fix: ({ language: l, places }) => `Review ${many(places, 'text')} in ${l}`,
   },
   stale: {
     strand: 'language',
@@ -121,11 +128,18 @@ const language: Record<string, FindingKind> = {
   },
   'piece-unread': {
     strand: 'language',
-    label: 'piece unread',
+    label: 'machine translation of a piece not confirmed',
+    perLanguage: true,
+    message: (_f, called) => `“${called}” was translated by machine and nobody has confirmed it.`,
+    fix: ({ language: l, places }) => `Confirm ${many(places, 'machine-translated piece')} in ${l}`,
+  },
+  'piece-below-state': {
+    strand: 'language',
+    label: 'translation of a piece not far enough',
     perLanguage: true,
     message: ({ said }, called) =>
-      `“${called}” is ${said?.state ?? 'initial'}; this edition asks for ${said?.asks ?? 'more'}.`,
-    fix: ({ language: l, places }) => `Read ${many(places, 'piece')} in ${l}`,
+      `“${called}” is ${said?.state ?? 'initial'}; this edition requires ${said?.asks ?? 'more'}.`,
+    fix: ({ language: l, places }) => `Review ${many(places, 'piece')} in ${l}`,
   },
   'piece-stale': {
     strand: 'language',

@@ -12,13 +12,14 @@ import { differsByStorefront } from '../rules/differs'
 import { dateIn, instantOf } from '../moments/instant'
 import { findText, type Piece, type QuestionSet } from '../page/piece'
 import { inlineAddresses } from '../richtext/read'
-import { isStale, translationStates, type TranslationState } from '../translation/state'
+import { isStale, lowestState, translationStates, type TranslationState } from '../translation/state'
 import { readerFor, type Reader } from '../values/resolve'
 import type { Finding } from './finding'
 
-/** A translation's state and the hash of the source it was made from. */
+/** How a translation stands, and the hash of the source it was made from. */
 export interface Mark {
   state: string | null
+  unread: boolean
   sourceHash: string | null
 }
 
@@ -56,6 +57,7 @@ export interface JudgedEdition {
   language: string
   reader: Reader
   asks: number
+  acceptsUnread: boolean
   /** Whether its texts are those of the source language, or borrowed from it, so that nothing is translated. */
   isSource: boolean
   /** 12:00 of the day in the storefront's zone, and that day. */
@@ -177,7 +179,8 @@ function prepareEdition(
   }
   const known = new Map<string, PieceHere>()
   const asks = rankOf(edition.asks)
-  const ownPiece = (piece: Piece) => pieceHere(piece, reader, asks, setup, styleOf('piece'))
+  const acceptsUnread = edition.acceptsUnread ?? false
+  const ownPiece = (piece: Piece) => pieceHere(piece, reader, { asks, acceptsUnread }, setup, styleOf('piece'))
   const here = (code: string): PieceHere[] => {
     const piece = input.pieces.get(code)
     if (!piece) return []
@@ -210,6 +213,7 @@ function prepareEdition(
     language: edition.language,
     reader,
     asks,
+    acceptsUnread,
     moment,
     day,
     live,
@@ -221,11 +225,21 @@ function prepareEdition(
   }
 }
 
+/** What keeps a translation from being fit to release in an edition: nobody has read it, or its state is too low. */
+export function standingFinding(
+  { state, unread }: { state: string; unread: boolean },
+  { asks, acceptsUnread }: Pick<JudgedEdition, 'asks' | 'acceptsUnread'>,
+): Pick<Finding, 'code' | 'said'> | undefined {
+  if (unread && !acceptsUnread) return { code: 'unread', said: {} }
+  if (rankOf(state) >= asks) return undefined
+  return { code: 'below-state', said: { state, asks: translationStates[asks]! } }
+}
+
 /** What is lacking in a piece's text of an edition, whatever the product. */
 function pieceHere(
   piece: Piece,
   reader: Reader,
-  asks: number,
+  edition: Pick<JudgedEdition, 'asks' | 'acceptsUnread'>,
   { source, ...setup }: Pick<Setup, 'source' | 'attributes'>,
   style: Style,
 ): PieceHere {
@@ -249,15 +263,10 @@ function pieceHere(
   if (translated) {
     const marks = body!.of
     const parts = taken ? (['title'] as const) : (['title', 'body'] as const)
-    const lowest = parts.map((p) => marks.states?.[p] ?? 'initial').sort((a, b) => rankOf(a) - rankOf(b))[0]!
-    if (rankOf(lowest) < asks)
-      findings.push({
-        code: 'piece-unread',
-        level: 'blocker',
-        at,
-        fix: 'piece-unread||',
-        said: { state: lowest, asks: translationStates[asks]! },
-      })
+    const state = lowestState(parts.map((p) => marks.states?.[p] ?? 'initial'))
+    const lacks = standingFinding({ state, unread: parts.some((p) => marks.unread?.[p]) }, edition)
+    if (lacks)
+      findings.push({ ...lacks, code: `piece-${lacks.code}`, level: 'blocker', at, fix: `piece-${lacks.code}||` })
     const from =
       piece.texts.find((x) => x.language === source && x.storefront === body!.storefront) ??
       piece.texts.find((x) => x.language === source && x.storefront === null)

@@ -6,8 +6,18 @@ import type { Value } from '../attributes/attribute'
 export const translationStates = ['initial', 'translated', 'reviewed', 'final'] as const
 export type TranslationState = (typeof translationStates)[number]
 
-/** Whether somebody has read a translation and found it right. */
-export const isRead = (state: TranslationState) =>
+/** What is said of a translation as it is written. */
+export interface Standing {
+  state: TranslationState
+  /** Whether a machine wrote it and no person has confirmed it. */
+  unread: boolean
+}
+
+/** How a text stands that a person has written or confirmed. */
+export const byPerson = (state: TranslationState): Standing => ({ state, unread: false })
+
+/** Whether somebody besides its writer has read a translation and found it right. */
+export const isReviewed = (state: TranslationState) =>
   translationStates.indexOf(state) >= translationStates.indexOf('reviewed')
 
 /** A value as one text: key points, rows and items stand on lines of their own. */

@@ -3,7 +3,7 @@ import type { AttributeTypeName, Value } from '../attributes/attribute'
 import { flatOfCoded, partsOf, textOfParts, type Placeholder } from './coded'
 import { alignText, cutText, flat, joinText, type Cuts, type CutText, type Segment } from './cut'
 import { spacesSentences } from './sentences'
-import { lowestState, sourceHash, type TranslationState } from './state'
+import { isReviewed, lowestState, sourceHash, type Standing, type TranslationState } from './state'
 
 /** Where a target came from: somebody's hand, the memory, or a machine. */
 export const targetOrigins = ['person', 'memory', 'machine'] as const
@@ -16,6 +16,12 @@ export interface KeptSegment {
   target: string | null
   state: TranslationState
   origin?: TargetOrigin
+  /** A machine put the target in, and no person has confirmed it. */
+  unread?: true
+  /** A reviewer sent the target back, and its writer has not answered yet. */
+  returned?: true
+  /** The person who wrote the target, by number, where it is known. */
+  writer?: number
   /** Placeholders beyond the source's. */
   extra?: Placeholder[]
   /** By the code of a check: why its finding does not matter here. */
@@ -33,18 +39,23 @@ export interface KeptUnit {
   beside: string | null
 }
 
-/** A segment with its target, as the desk shows it. */
-export interface UnitSegment extends Segment {
+/** The target of a segment and what is known of it. */
+interface SegmentTarget extends Standing {
   target: string | null
   extra: Placeholder[]
-  state: TranslationState
   origin: TargetOrigin
-  /** The source that the target was made from, where it was another. */
-  was: string | null
+  returned: boolean
+  writer: number | null
   overruled: Record<string, string>
   /** For who reads it: what a machine wrote before, and what was approved before. */
   machine: string | null
   earlier: string | null
+}
+
+/** A segment with its target, as the desk shows it. */
+export interface UnitSegment extends Segment, SegmentTarget {
+  /** The source that the target was made from, where it was another. */
+  was: string | null
 }
 
 export interface UnitTexts {
@@ -53,6 +64,7 @@ export interface UnitTexts {
   type: AttributeTypeName
   languages: { source: string; target: string }
   state: TranslationState | null
+  unread: boolean
   /** The source that the target was made from, where that has changed since. */
   madeFrom: Value | null
   kept: KeptUnit | null
@@ -66,27 +78,37 @@ export interface UnitSegments {
   loose: boolean
 }
 
-interface Prior {
+/** A target as it stood beside the source that it was made from. */
+interface Prior extends SegmentTarget {
   source: string
-  target: string | null
-  extra: Placeholder[]
-  state: TranslationState
-  origin: TargetOrigin
-  overruled: Record<string, string>
-  machine: string | null
-  earlier: string | null
 }
 
-const blank = {
+const noTarget: SegmentTarget = {
   target: null,
   extra: [],
   state: 'initial',
+  unread: false,
+  returned: false,
   origin: 'person',
-  was: null,
+  writer: null,
   overruled: {},
   machine: null,
   earlier: null,
-} satisfies Partial<UnitSegment>
+}
+const blank = { ...noTarget, was: null } satisfies Partial<UnitSegment>
+
+const targetOf = (s: KeptSegment): SegmentTarget => ({
+  target: s.target,
+  extra: s.extra ?? [],
+  state: s.state,
+  unread: s.unread ?? false,
+  returned: s.returned ?? false,
+  origin: s.origin ?? 'person',
+  writer: s.writer ?? null,
+  overruled: s.overruled ?? {},
+  machine: s.machine ?? null,
+  earlier: s.earlier ?? null,
+})
 
 /** Whether what is kept of a unit's segments still belongs to its target. */
 export const isCurrent = (kept: KeptUnit | null, target: Value | null): kept is KeptUnit =>
@@ -101,25 +123,15 @@ export function segmentsOf(unit: UnitTexts): UnitSegments {
   const current = isCurrent(kept, target)
   const aligned = current || target === null ? undefined : alignText(unit.madeFrom ?? source, target, type, languages)
   const prior: Prior[] | undefined = current
-    ? kept.segments.map((s) => ({
-        source: s.source,
-        target: s.target,
-        extra: s.extra ?? [],
-        state: s.state,
-        origin: s.origin ?? 'person',
-        overruled: s.overruled ?? {},
-        machine: s.machine ?? null,
-        earlier: s.earlier ?? null,
-      }))
+    ? kept.segments.map((s) => ({ source: s.source, ...targetOf(s) }))
     : aligned?.targets.map((t, i) => ({
+        ...noTarget,
         source: aligned.cut.segments[i]!.text,
         target: t.text,
         extra: t.extra,
         state: unit.state ?? 'translated',
-        origin: 'person',
-        overruled: {},
-        machine: null,
-        earlier: null,
+        unread: unit.unread,
+        origin: unit.unread ? 'machine' : 'person',
       }))
   const cuts = keptCuts(current ? kept.cuts : (aligned?.cuts ?? {}), unit)
   const cut = cutText(source, type, languages.source, cuts)
@@ -174,15 +186,23 @@ export interface SegmentChange {
   target: string | null
   state: TranslationState
   origin?: TargetOrigin
+  /** A machine put it in; without, a person has seen it. */
+  unread?: boolean
+  /** Sends it back to its writer, with this comment. */
+  returned?: string
   overruled?: Record<string, string>
 }
 
 export type ChangeProblem = 'source-changed' | 'changed-meanwhile'
 
-/** Segments with changes made to them; those that cannot be made, with why, leave their segment as it is. */
+/**
+ * Segments with changes made to them; those that cannot be made, with why, leave their segment as it is.
+ * `writer` is the person who makes them.
+ */
 export function changeSegments(
   segments: readonly UnitSegment[],
   changes: readonly SegmentChange[],
+  writer: number | null = null,
 ): { segments: UnitSegment[]; refused: { change: SegmentChange; why: ChangeProblem }[] } {
   const out = [...segments]
   const refused: { change: SegmentChange; why: ChangeProblem }[] = []
@@ -192,29 +212,44 @@ export function changeSegments(
     else if ((at.target ?? '') !== (change.base ?? '') && (at.target ?? '') !== (change.target ?? ''))
       refused.push({ change, why: 'changed-meanwhile' })
     // What is written, or said to be right, is right for the source as it is now.
-    else {
-      const target = change.target?.trim() ? change.target : null
-      const other = target !== at.target
-      out[change.index] = {
-        ...at,
-        target,
-        state: target === null ? 'initial' : change.state,
-        origin: change.origin ?? (other ? 'person' : at.origin),
-        was: null,
-        overruled: change.overruled ?? at.overruled,
-        machine: other && at.origin === 'machine' ? at.target : at.machine,
-        earlier: other && (at.state === 'reviewed' || at.state === 'final') ? at.target : at.earlier,
-      }
-    }
+    else out[change.index] = changedSegment(at, change, writer)
   }
   return { segments: out, refused }
 }
 
-/** The whole target of segments, and its state; null while one has none. */
+/** Whose a target is: its writer's, or that of who confirms what a machine put in. */
+function writerAfter(at: UnitSegment, change: SegmentChange, other: boolean, writer: number | null): number | null {
+  if (change.unread) return null
+  const confirms = at.unread && change.returned === undefined
+  return other || confirms ? writer : at.writer
+}
+
+function changedSegment(at: UnitSegment, change: SegmentChange, writer: number | null): UnitSegment {
+  const target = change.target?.trim() ? change.target : null
+  const other = target !== at.target
+  // Who gives a reason why a finding does not matter says nothing else of the text.
+  if (change.overruled !== undefined && !other && change.state === at.state)
+    return { ...at, was: null, overruled: change.overruled }
+  return {
+    ...at,
+    target,
+    state: target === null ? 'initial' : change.state,
+    unread: target !== null && change.unread === true,
+    returned: target !== null && change.returned !== undefined,
+    origin: change.origin ?? (other ? 'person' : at.origin),
+    writer: writerAfter(at, change, other, writer),
+    was: null,
+    overruled: change.overruled ?? at.overruled,
+    machine: other && at.origin === 'machine' ? at.target : at.machine,
+    earlier: other && isReviewed(at.state) ? at.target : at.earlier,
+  }
+}
+
+/** The whole target of segments, and how far it is: as far as the least of them; null while one has none. */
 export function wholeOf(
   { cut, segments }: Pick<UnitSegments, 'cut' | 'segments'>,
   languages: { source: string; target: string },
-): { value: Value; state: TranslationState } | null {
+): (Standing & { value: Value }) | null {
   if (segments.some((s) => s.target === null)) return null
   return {
     value: joinText(
@@ -223,6 +258,7 @@ export function wholeOf(
       { ...languages, extra: segments.map((s) => s.extra) },
     ),
     state: segments.length === 0 ? 'translated' : lowestState(segments.map((s) => s.state)),
+    unread: segments.some((s) => s.unread),
   }
 }
 
@@ -237,6 +273,9 @@ export function keptOf({ cuts, segments }: Pick<UnitSegments, 'cuts' | 'segments
       target: s.target,
       state: s.state,
       ...(s.origin === 'person' ? {} : { origin: s.origin }),
+      ...(s.unread ? { unread: true as const } : {}),
+      ...(s.returned ? { returned: true as const } : {}),
+      ...(s.writer === null ? {} : { writer: s.writer }),
       ...(s.extra.length ? { extra: s.extra } : {}),
       ...(Object.keys(s.overruled).length ? { overruled: s.overruled } : {}),
       ...(s.machine === null ? {} : { machine: s.machine }),
@@ -270,13 +309,9 @@ function recut(unit: UnitTexts, { cuts, segments, loose }: UnitSegments, stretch
       if (!first) return { ...s, ...blank }
       if (before.length === 1)
         return {
+          ...first,
           ...s,
-          target: first.target,
-          extra: first.extra,
           state: first.to === s.to ? first.state : 'initial',
-          origin: first.origin,
-          was: first.was,
-          overruled: first.overruled,
           machine: null,
           earlier: null,
         }
@@ -300,6 +335,8 @@ function recut(unit: UnitTexts, { cuts, segments, loose }: UnitSegments, stretch
         ...blank,
         target: said.length > 0 ? said.join(spaced) : null,
         state: said.length === targets.length ? lowestState(before.map((o) => o.state)) : 'initial',
+        unread: before.some((o) => o.unread),
+        returned: before.some((o) => o.returned),
       }
     }),
   }

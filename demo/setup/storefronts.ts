@@ -1,3 +1,4 @@
+import { noLanguage } from '@core/catalogue/storefront-facts'
 import type { Edition, Storefront } from '@core/catalogue/model'
 import { plainLayout, type Layout } from '@core/page/layout'
 import { labels } from './labels'
@@ -75,6 +76,12 @@ const parts: Layout['parts'] = [
 ]
 const edition = (language: string, ...borrow: string[]): Edition => ({ language, borrow, asks: 'translated' })
 
+/** A telephone number and an e-mail address, which are the same in every language. */
+const reach = (phone: string, mailbox: string) => ({
+  phone: { [noLanguage]: phone },
+  email: { [noLanguage]: `${mailbox}@tarnwheel.example` },
+})
+
 export const storefronts: Storefront[] = [
   {
     code: 'uk',
@@ -82,7 +89,7 @@ export const storefronts: Storefront[] = [
     currency: 'GBP',
     timeZone: 'Europe/London',
     editions: [edition('en-GB')],
-    facts: { phone: '01632 960 118', email: 'help@tarnwheel.example', 'return-days': '60 days' },
+    facts: { ...reach('01632 960 118', 'help'), 'return-days': { 'en-GB': '60 days' } },
     pages: [],
     phrases: phrasesOf('en-GB'),
     menu,
@@ -94,7 +101,7 @@ export const storefronts: Storefront[] = [
     currency: 'EUR',
     timeZone: 'Europe/Berlin',
     editions: [edition('de-DE')],
-    facts: { phone: '030 23125 118', email: 'hilfe@tarnwheel.example', 'return-days': '60 Tage' },
+    facts: { ...reach('030 23125 118', 'hilfe'), 'return-days': { 'en-GB': '60 days', 'de-DE': '60 Tage' } },
     pages: [],
     phrases: phrasesOf('de-DE'),
     menu,
@@ -106,7 +113,7 @@ export const storefronts: Storefront[] = [
     currency: 'CHF',
     timeZone: 'Europe/Zurich',
     editions: [edition('de-CH'), edition('fr-CH'), edition('it-CH')],
-    facts: { phone: '044 555 01 18', email: 'hallo@tarnwheel.example' },
+    facts: reach('044 555 01 18', 'hallo'),
     pages: [],
     phrases: phrasesOf('de-CH', 'fr-CH', 'it-CH'),
     menu,
@@ -118,7 +125,10 @@ export const storefronts: Storefront[] = [
     currency: 'EUR',
     timeZone: 'Europe/Brussels',
     editions: [edition('nl-BE'), edition('fr-BE', 'fr-CH')],
-    facts: { phone: '02 555 01 18', email: 'hallo.be@tarnwheel.example', 'return-days': '30 dagen' },
+    facts: {
+      ...reach('02 555 01 18', 'hallo.be'),
+      'return-days': { 'en-GB': '30 days', 'nl-BE': '30 dagen', 'fr-BE': '30 jours' },
+    },
     pages: [],
     phrases: phrasesOf('nl-BE', 'fr-BE'),
     menu,
@@ -130,7 +140,7 @@ export const storefronts: Storefront[] = [
     currency: 'SEK',
     timeZone: 'Europe/Stockholm',
     editions: [edition('sv-SE'), edition('da-DK'), edition('fi-FI')],
-    facts: { phone: '08 555 01 18', email: 'hej@tarnwheel.example' },
+    facts: reach('08 555 01 18', 'hej'),
     pages: [],
     phrases: phrasesOf('sv-SE', 'da-DK', 'fi-FI'),
     menu,
@@ -142,7 +152,7 @@ export const storefronts: Storefront[] = [
     currency: 'CAD',
     timeZone: 'America/Toronto',
     editions: [edition('en-CA', 'en-GB'), edition('fr-CA', 'fr-CH')],
-    facts: { phone: '416 555 0118', email: 'help.ca@tarnwheel.example', 'return-days': '30 days' },
+    facts: { ...reach('416 555 0118', 'help.ca'), 'return-days': { 'en-GB': '30 days', 'fr-CA': '30 jours' } },
     pages: [],
     phrases: phrasesOf('en-CA', 'fr-CA'),
     menu,
@@ -154,7 +164,7 @@ export const storefronts: Storefront[] = [
     currency: 'JPY',
     timeZone: 'Asia/Tokyo',
     editions: [edition('ja-JP')],
-    facts: { phone: '03-5555-0118', email: 'sodan@tarnwheel.example', 'return-days': '30日間' },
+    facts: { ...reach('03-5555-0118', 'sodan'), 'return-days': { 'en-GB': '30 days', 'ja-JP': '30日間' } },
     pages: [],
     phrases: phrasesOf('ja-JP'),
     menu,
@@ -166,7 +176,7 @@ export const storefronts: Storefront[] = [
     currency: 'AED',
     timeZone: 'Asia/Dubai',
     editions: [edition('ar-AE'), edition('en-AE', 'en-GB')],
-    facts: { phone: '04 555 0118', email: 'gulf@tarnwheel.example' },
+    facts: reach('04 555 0118', 'gulf'),
     pages: [],
     phrases: phrasesOf('ar-AE', 'en-AE'),
     menu,

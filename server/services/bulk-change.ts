@@ -4,6 +4,7 @@ import type { Attribute, Value } from '@core/attributes/attribute'
 import { bulkTitle, checkBulkChange, membersOf, outcomeOf, type BulkChange } from '@core/bulk/change'
 import { bulkTarget } from '@core/bulk/target'
 import { applyPatch, type Difference, type ProductPatch } from '@core/catalogue/patch'
+import type { Standing } from '@core/translation/state'
 import { database, inTransaction, type Tx } from '../db/connect'
 import { bulkSetOf, lookAtSet, writeSet, type BulkSet, type BulkSetSeen } from '../db/queries/bulk-sets'
 import { loadFamilies, lockFamilies, type StoredFamily, type StoredProduct } from '../db/queries/families'
@@ -139,6 +140,14 @@ export async function queueBulkChange(person: Person, body: BulkBody, now: numbe
   )
 }
 
+/** Who changes many texts at once has not read them: those that nobody has confirmed are as unconfirmed as before. */
+function stillUnread(product: StoredProduct, differences: readonly Difference[]): Map<string, Standing> {
+  const unread = [...product.marks].filter(
+    ([key, mark]) => mark.unread && differences.some((d) => d.path === `attribute:${key}`),
+  )
+  return new Map(unread.map(([key]) => [key, { state: 'translated', unread: true }]))
+}
+
 /** Changes products of a family, and adds what differs to a set of writes. Returns how many products that are. */
 export function changeFamily(
   family: StoredFamily,
@@ -157,7 +166,13 @@ export function changeFamily(
     const result = applyPatch(product, patch)
     const differences = [
       ...result.differences,
-      ...markTranslations(product, result.product, result.differences, marks ?? new Map(), setup),
+      ...markTranslations(
+        product,
+        result.product,
+        result.differences,
+        marks ?? stillUnread(product, result.differences),
+        setup,
+      ),
       ...sources,
     ]
     if (differences.length === 0) continue

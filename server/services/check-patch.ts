@@ -5,7 +5,7 @@ import { currentAt, same, valuePath, type ProductFields, type ProductPatch } fro
 import { gtinProblem } from '@core/gtin/check-digit'
 import { knownTag, tagProblem } from '@core/language/tag'
 import { windowIn } from '@core/moments/instant'
-import type { TranslationState as State } from '@core/translation/state'
+import { isReviewed, type Standing } from '@core/translation/state'
 import type { ProductPatchBody } from '@contracts/product'
 import { markKey } from '../db/queries/families'
 import type { StoredSetup } from '../db/queries/setup'
@@ -14,8 +14,8 @@ import { notFitting } from './problem'
 /** A patch that fits, with what else the body says. */
 export interface Checked {
   patch: ProductPatch
-  /** Translations' marks to set, by the key of their value. */
-  marks: Map<string, State>
+  /** How translations stand, by the key of their value, where the body says so. */
+  marks: Map<string, Standing>
   conflicts: { path: string; message: string }[]
 }
 
@@ -93,7 +93,10 @@ export function checkedPatch(body: ProductPatchBody, product: Product, setup: St
       if ('base' in v && !same(now, v.base ?? null) && !same(now, value))
         conflicts.push({ path: valuePath(scope), message: 'This value was changed by somebody else meanwhile.' })
       patch.values.push({ ...scope, value })
-      if (v.state !== undefined) marks.set(markKey(scope), v.state)
+      if (v.state !== undefined || v.unread !== undefined) {
+        const state = v.state ?? 'translated'
+        marks.set(markKey(scope), { state, unread: v.unread === true && !isReviewed(state) })
+      }
     } catch (e) {
       if (!(e instanceof ValueProblem)) throw e
       errors.push({ path: `${path}.value`, message: e.message })

@@ -11,7 +11,7 @@ import {
 } from '@core/catalogue/patch'
 import { sourcesBack, type ValueSource } from '@core/catalogue/source'
 import { factsOf, type Facts, type FactLens } from '@core/rules/facts'
-import { sourceHash, translationStates, type TranslationState } from '@core/translation/state'
+import { byPerson, sourceHash, translationStates, type Standing } from '@core/translation/state'
 import { editionReader, valuesFor, displayValue } from '@core/page/values'
 import type { Resolved } from '@core/values/resolve'
 import type { ProductPatchBody } from '@contracts/product'
@@ -92,7 +92,8 @@ export function productDocument(product: StoredProduct, family: StoredFamily) {
 
 function markOf(product: StoredProduct, v: { attribute: string; storefront: string | null; language: string | null }) {
   const mark = product.marks.get(markKey(v))
-  return mark?.state ? { state: mark.state } : {}
+  if (!mark?.state) return {}
+  return { state: mark.state, ...(mark.unread ? { unread: true } : {}) }
 }
 
 /** A product with its family and the set-up. Throws 404. */
@@ -168,12 +169,15 @@ export async function getFacts(sku: string, lens: FactLens): Promise<Facts> {
   return product === family.root ? facts : facts.variants![family.variants.indexOf(product)]!
 }
 
-/** Sets the marks of translations after a patch: what they were made from, and their state. Returns what differs. */
+/**
+ * Sets the marks of translations after a patch: what they were made from, and how they stand, which is as a person's
+ * where nothing is `given`. Returns what differs.
+ */
 export function markTranslations(
   before: StoredProduct | null,
   after: StoredProduct,
   differences: readonly Difference[],
-  given: ReadonlyMap<string, TranslationState>,
+  given: ReadonlyMap<string, Standing>,
   setup: StoredSetup,
 ): Difference[] {
   if (after.marks.size === 0 && after.values.every((v) => v.language === null || v.language === setup.source)) return []
@@ -184,15 +188,15 @@ export function markTranslations(
     if (v.language === null || v.language === setup.source) continue
     const key = markKey(v)
     const changed = touched.has(valuePath(v))
-    const state = given.get(key)
-    if (!changed && state === undefined) continue
+    const standing = given.get(key)
+    if (!changed && standing === undefined) continue
     const source =
       after.values.find(
         (s) => s.attribute === v.attribute && s.storefront === v.storefront && s.language === setup.source,
       ) ?? after.values.find((s) => s.attribute === v.attribute && s.storefront === null && s.language === setup.source)
     const old = before?.marks.get(key)
     const mark: TranslationMark = {
-      state: state ?? 'translated',
+      ...(standing ?? byPerson('translated')),
       sourceHash: source ? sourceHash(source.value) : null,
       madeFrom: source?.value ?? null,
     }
@@ -348,9 +352,11 @@ export function takenBack(
   const fitting = wanted.filter((d) => stillFits(d.path, d.before, setup))
   const marks: Checked['marks'] = new Map()
   for (const d of differences) {
-    const state = (d.before as TranslationMark | null)?.state
-    if (d.path.startsWith('state:') && translationStates.some((s) => s === state))
-      marks.set(d.path.slice('state:'.length).replace(/^([^@]+)$/, '$1@/'), state as TranslationState)
+    if (!d.path.startsWith('state:')) continue
+    const before = d.before as TranslationMark | null
+    const state = translationStates.find((s) => s === before?.state)
+    if (state === undefined) continue
+    marks.set(d.path.slice('state:'.length).replace(/^([^@]+)$/, '$1@/'), { state, unread: before?.unread ?? false })
   }
   const { patch, kept } = inversePatch(product, fitting)
   return {

@@ -7,7 +7,7 @@ import type { Layout } from '@core/page/layout'
 import { pageMoments } from '@core/page/moments'
 import { relatedWords, shownAs, type Related } from '@core/page/relations'
 import { structuredData } from '@core/page/structured'
-import { displayValue, valuesFor } from '@core/page/values'
+import { displayValue, editionReader, valuesFor } from '@core/page/values'
 import type { AssignmentRecord, PieceRecord } from '@contracts/records'
 import { formatMoney } from '@core/units/format'
 import { database } from '../db/connect'
@@ -18,6 +18,7 @@ import { relationsTo } from '../db/queries/related'
 import { loadSetup, type StoredSetup } from '../db/queries/setup'
 import { notFound } from './problem'
 import { editionOrProblem } from './products'
+import { unreadOnPage } from './unread-on-page'
 import { lensOf, ruleProblem } from './reach/reach'
 
 export interface ProofQuery {
@@ -60,7 +61,7 @@ async function inputOf(
 }
 
 /** A page as it is answered: prices and the words over related products written out. */
-function answerOf(page: Page, input: PageInput) {
+function answerOf(page: Page, input: PageInput & { family: StoredFamily }) {
   const {
     setup,
     lens: { storefront, language },
@@ -89,6 +90,7 @@ function answerOf(page: Page, input: PageInput) {
       items,
     })),
     left_out: page.left_out,
+    unread: unreadOnPage(page, input, input.family, editionReader(setup, storefront, language)),
     structured: structuredData(page, gtin, language, (picture) => `/delivery/media/${encodeURIComponent(picture)}`),
   }
 }
@@ -119,8 +121,8 @@ export async function tryProof(sku: string, body: ProofQuery & Trial, now: numbe
 /**
  * The input of a page with what is tried in the place of what is saved. Throws a 422 problem where a rule does not fit.
  */
-export function withTrial(input: PageInput, { assignment, piece, layout }: Trial): PageInput {
-  let { assignments, pieces, own, setup } = input
+export function withTrial<T extends PageInput>(input: T, { assignment, piece, layout }: Trial): T {
+  let { assignments, pieces, own, setup }: PageInput = input
   try {
     if (assignment) {
       const saved = assignments.find((a) => a.code === assignment.code)

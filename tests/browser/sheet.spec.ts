@@ -39,6 +39,7 @@ test('cells are typed in, filled down, pasted and put back, wrong ones marked an
   const rows = grid(page).getByRole('row')
   const skus = await Promise.all([1, 2, 3].map(async (i) => (await rows.nth(i).locator('.code').innerText()).trim()))
   await page.keyboard.press('Control+Home')
+  await expect(cell(page, skus[0]!, 0)).not.toHaveAttribute('aria-busy')
   await page.keyboard.type('95')
   await page.keyboard.press('Enter')
   await expect(cell(page, skus[0]!, 0)).toHaveText('95 cm')

@@ -136,7 +136,7 @@ test('a reviewer sends a text back with a comment, and approves it when it is me
     .first()
     .click()
   await page.keyboard.press('Alt+u')
-  await page.getByLabel('Send back with a comment').fill('Say that it has a lid')
+  await page.getByLabel('Return with a comment').fill('Say that it has a lid')
   await page.keyboard.press('Enter')
   const row = page.getByRole('group', { name: 'Summary, segment 1' })
   await expect(row).toContainText('1 comment')

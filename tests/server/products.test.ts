@@ -235,7 +235,7 @@ describe('translating a product', () => {
       ['product:PE-1', 3, 1],
       ['product:PE-2', 1, 1],
     ])
-    expect(all.total).toEqual({ texts: 6, missing: 3, stale: 0, unread: 2 })
+    expect(all.total).toEqual({ texts: 6, missing: 3, stale: 0, unread: 0, returned: 0, toReview: 2 })
     expect(
       (await listWork({ ...edition, limit: 9, offset: 0, show: 'open', q: 'suzu' }, now)).items.map((w) => w.record),
     ).toEqual(['product:G-1'])

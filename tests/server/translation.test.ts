@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm'
 import { beforeAll, describe, expect, it } from 'vitest'
 import type { Category, Storefront } from '@core/catalogue/model'
 import type { SegmentChange } from '@core/translation/unit-segments'
@@ -577,7 +578,13 @@ describe('translating beforehand', () => {
       expect(report).toMatchObject({ left: 0 })
       expect(report.fromMemory + report.byMachine).toBe(report.segments)
       const filled = await unit('product:P-2', 'attribute:key-points')
-      expect(filled).toMatchObject({ state: 'translated' })
+      expect(filled).toMatchObject({ state: 'translated', unread: true })
+      const counted = await listWork({ ...fr, show: 'unread', limit: 99, offset: 0 }, now)
+      expect(counted.items.find((w) => w.record === 'product:P-2')).toMatchObject({ unread: expect.any(Number) })
+      expect(counted.items.find((w) => w.record === 'category:wear')).toMatchObject({ unread: 1, missing: 0 })
+      const edition = (await progress(now)).items.find((i) => i.language === fr.language)!
+      expect(edition.states.unread).toBeGreaterThanOrEqual(counted.total.unread)
+      expect((await proof('P-2', fr, now)).unread.map((u) => u.record)).toContain('product:P-2')
       expect(filled.segments.map((s) => s.origin)).toEqual(expect.arrayContaining(['machine']))
       // What somebody wrote is as it was.
       expect((await unit('product:P-1', 'attribute:summary')).state).toBe('final')
@@ -598,7 +605,19 @@ describe('translating beforehand', () => {
     expect((await unit('product:P-2', 'attribute:key-points')).segments[1]).toMatchObject({
       machine: before,
       origin: 'person',
+      unread: false,
     })
+  })
+  it('is confirmed by a person who finds it right, and unread again after that is undone', async () => {
+    const name = async () =>
+      (await getProduct('P-2')).document.values.find((x) => x.attribute === 'name' && x.language === fr.language)
+    const { segments } = await unit('product:P-2', 'attribute:name')
+    expect(await name()).toMatchObject({ state: 'translated', unread: true })
+    await write('product:P-2', 'attribute:name', [segments[0]!.target])
+    expect(await name()).not.toHaveProperty('unread')
+    const { rows } = await database().execute<{ id: number }>(sql`select max(id)::int as id from step`)
+    await putStepBack(rows[0]!.id, 1, now)
+    expect(await name()).toMatchObject({ state: 'translated', unread: true })
   })
 })
 

@@ -27,6 +27,8 @@ interface Proof {
   related: { title: string; items: { sku: string; name: string; picture: string | null }[] }[]
   left_out: LeftOut[]
   structured: unknown[]
+  /** Texts that a machine translated and nobody has confirmed, with the record that they are translated on. */
+  unread: { title: string; record: string }[]
   changes?: Difference[]
 }
 
@@ -152,6 +154,17 @@ function askAbout(piece: string | null) {
             ? 'Disabled: no shopper sees this page.'
             : 'Out of its range here: no shopper sees this page.'
         }}
+      </p>
+      <p v-if="data.unread.length" class="mx-3.5 mb-1 text-[12px] text-ochre">
+        Machine-translated, not confirmed:
+        <template v-for="(text, i) in data.unread" :key="i"
+          >{{ i ? ', ' : ' '
+          }}<NuxtLink
+            class="underline"
+            :to="{ path: `/translation/${segment(text.record)}`, query: { ...lens.query, page: sku } }"
+            >{{ text.title }}</NuxtLink
+          ></template
+        >
       </p>
       <ProofFrame
         class="mx-3.5 min-h-[220px] flex-1 border border-hair2 bg-white"

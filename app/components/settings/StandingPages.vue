@@ -1,11 +1,12 @@
 <script setup lang="ts">
+import { factIn, type FactTexts } from '@core/catalogue/storefront-facts'
 import { directionOf } from '@core/language/chain'
 import type { StandingPage } from '@core/page/layout'
 import { codeOfName } from '@core/text/code'
 
 /** Texts of a storefront that blocks hold by name, and that are changed here for all of them. */
 const pages = defineModel<StandingPage[]>({ required: true })
-const props = defineProps<{ disabled: boolean; languages: readonly string[]; facts: Record<string, string> }>()
+const props = defineProps<{ disabled: boolean; languages: readonly string[]; facts: Record<string, FactTexts> }>()
 const at = ref(0)
 const page = computed(() => pages.value[at.value])
 const set = (change: Partial<StandingPage>) => {
@@ -15,7 +16,7 @@ const offered = computed(() =>
   Object.entries(props.facts).map(([k, v]) => ({
     address: `storefront:${k}`,
     label: k.replaceAll('-', ' '),
-    sample: v.slice(0, 36),
+    sample: (factIn(v, props.languages) ?? '').slice(0, 36),
   })),
 )
 const name = ref('')

@@ -103,10 +103,16 @@ function go(row: number, column: number, keep = false) {
   range.go(row, column, keep)
   show(range.corner.row, range.corner.column)
 }
-function edit(typed = '') {
+const typeEarly = useEarlyTyping(
+  at,
+  (place) => cellAt(list.row(place.row), place.column) !== undefined,
+  (typed) => edit(typed),
+)
+function edit(typed = ''): void {
   const column = props.columns[at.column]
+  if (!column || props.readonly || !isWritable(column)) return
   const cell = cellAt(current.value, at.column)
-  if (!column || !cell || props.readonly || !isWritable(column)) return
+  if (!cell) return typeEarly(typed)
   range.go(at.row, at.column)
   editing.value = { row: at.row, column: at.column, typed, base: cell.base ?? null }
 }
@@ -445,6 +451,7 @@ const id = useId()
                 },
                 `from-${cellAt(r, i)?.origin}`,
               ]"
+              :aria-busy="cellAt(r, i) ? undefined : true"
               :aria-readonly="readonly || !isWritable(c) || undefined"
               :aria-invalid="writes.refusedAt(r.sku, c.id) ? true : undefined"
               :title="writes.refusedAt(r.sku, c.id)?.message"

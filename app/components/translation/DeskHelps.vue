@@ -200,12 +200,12 @@ const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'num
           v-model="words"
           class="field w-full"
           rows="2"
-          :placeholder="returning ? 'What should be otherwise' : 'What there is to say'"
-          :aria-label="returning ? 'Send back with a comment' : 'Comment'"
+          :placeholder="returning ? 'What should be different' : 'Comment'"
+          :aria-label="returning ? 'Return with a comment' : 'Comment'"
           maxlength="2000"
         />
         <button class="act" type="submit" :disabled="words.trim() === ''">
-          {{ returning ? 'Send back' : 'Say it' }}
+          {{ returning ? 'Return' : 'Comment' }}
         </button>
       </form>
       <p v-else-if="comments.length === 0" class="text-ink2">None yet.</p>

@@ -11,18 +11,30 @@ interface Edition {
 const props = defineProps<{ editions: Edition[] }>()
 const emit = defineEmits<{ choose: [Edition] }>()
 const setup = useSetupStore()
-const keys = ['final', 'reviewed', 'translated', 'borrowed', 'initial', 'stale', 'missing'] as const
+const keys = [
+  'final',
+  'reviewed',
+  'translated',
+  'borrowed',
+  'unread',
+  'initial',
+  'returned',
+  'stale',
+  'missing',
+] as const
 const words: Record<(typeof keys)[number], string> = {
   final: 'final',
   reviewed: 'reviewed',
-  translated: 'translated, not read',
+  translated: 'translated',
   borrowed: 'from another language that counts',
+  unread: 'machine, not confirmed',
   initial: 'draft',
+  returned: 'returned',
   stale: 'stale',
   missing: 'missing',
 }
 const height = 16
-const width = 430
+const width = 380
 const layers = computed(() =>
   stack<Edition>()
     .keys(keys)
@@ -62,6 +74,12 @@ const bars = computed(() =>
         <pattern id="t-borrowed" width="6" height="6" patternUnits="userSpaceOnUse">
           <path d="M0 3h3" stroke="var(--ink-2)" stroke-width="1.3" />
         </pattern>
+        <pattern id="t-unread" width="6" height="6" patternUnits="userSpaceOnUse">
+          <path d="M0 3h2" stroke="var(--ochre)" stroke-width="2" />
+        </pattern>
+        <pattern id="t-returned" width="6" height="6" patternUnits="userSpaceOnUse">
+          <circle cx="3" cy="3" r="1.8" fill="var(--madder)" />
+        </pattern>
         <pattern id="t-initial" width="6" height="6" patternUnits="userSpaceOnUse">
           <path d="M0 6L6 0" stroke="var(--hair-strong)" stroke-width="1" />
         </pattern>
@@ -84,8 +102,9 @@ const bars = computed(() =>
           <th class="font-semibold">Texts</th>
           <th class="pr-4 text-right font-semibold">Missing</th>
           <th class="pr-4 text-right font-semibold">Stale</th>
-          <th class="pr-4 text-right font-semibold">Not read</th>
-          <th class="font-semibold">Asks for</th>
+          <th class="pr-4 text-right font-semibold">Returned</th>
+          <th class="pr-4 text-right font-semibold">Not confirmed</th>
+          <th class="font-semibold">Required</th>
         </tr>
       </thead>
       <tbody>
@@ -128,9 +147,8 @@ const bars = computed(() =>
           <td class="pr-4 text-right tabular-nums" :class="{ 'text-ochre': b.edition.states.stale }">
             {{ numberShown(b.edition.states.stale ?? 0) }}
           </td>
-          <td class="pr-4 text-right tabular-nums">
-            {{ numberShown((b.edition.states.translated ?? 0) + (b.edition.states.initial ?? 0)) }}
-          </td>
+          <td class="pr-4 text-right tabular-nums">{{ numberShown(b.edition.states.returned ?? 0) }}</td>
+          <td class="pr-4 text-right tabular-nums">{{ numberShown(b.edition.states.unread ?? 0) }}</td>
           <td class="text-ink2">{{ b.edition.asks }}</td>
         </tr>
       </tbody>
@@ -150,6 +168,12 @@ const bars = computed(() =>
 }
 .part.borrowed {
   fill: url(#t-borrowed);
+}
+.part.unread {
+  fill: url(#t-unread);
+}
+.part.returned {
+  fill: url(#t-returned);
 }
 .part.initial {
   fill: url(#t-initial);

@@ -81,7 +81,7 @@ defineExpose({
         ><CodedText :text="row.segment.text" :placeholders="row.segment.placeholders" :from="row.segment.was" />
       </p>
     </div>
-    <StateMark :state="row.segment.state" :missing="row.segment.target === null" :stale="row.segment.was !== null" />
+    <StateMark :segment="row.segment" />
     <div class="target min-w-0">
       <SegmentEditor
         v-if="current && !readonly"
@@ -108,7 +108,10 @@ defineExpose({
           >{{ plainShown(String(row.unit.borrowed.value)).slice(0, 160) }}</span
         ><span v-else class="text-ink3">–</span>
       </button>
-      <p v-if="current || differs || findings || comments" class="flex flex-wrap gap-x-3 text-[11.5px] text-ink2">
+      <p
+        v-if="current || differs || findings || comments || row.segment.unread || row.segment.returned"
+        class="flex flex-wrap gap-x-3 text-[11.5px] text-ink2"
+      >
         <span v-if="current && (row.segment.target === null || readonly || differs)">{{
           row.segment.target === null ? 'missing' : stateWords[row.segment.state]
         }}</span>
@@ -121,6 +124,8 @@ defineExpose({
             <option v-for="s in translationStates" :key="s" :value="s">{{ stateWords[s] }}</option>
           </select></label
         >
+        <span v-if="row.segment.returned" class="font-semibold text-madder">returned</span>
+        <span v-if="row.segment.unread" class="text-ochre">machine translation, not confirmed</span>
         <span v-if="current && row.segment.was">stale</span
         ><button
           v-if="current && row.segment.was && !readonly && !differs"
@@ -130,7 +135,7 @@ defineExpose({
         >
           It is still right
         </button>
-        <span v-if="current && row.segment.origin !== 'person' && row.segment.target !== null"
+        <span v-if="current && row.segment.origin !== 'person' && row.segment.target !== null && !row.segment.unread"
           >from the {{ row.segment.origin }}</span
         >
         <span v-if="differs">not saved yet</span>

@@ -1,15 +1,21 @@
 <script setup lang="ts">
-import { translationStates, type TranslationState } from '@core/translation/state'
-import { stateWords } from './unit'
+import { translationStates } from '@core/translation/state'
+import { standingWords, type DeskSegment } from './unit'
 
-/** How far a segment is, as threads drawn through: none is missing, four is final. */
-const props = defineProps<{ state: TranslationState; missing: boolean; stale: boolean }>()
-const threads = computed(() => (props.missing ? 0 : translationStates.indexOf(props.state) + 1))
-const words = computed(() => `${props.missing ? 'missing' : stateWords[props.state]}${props.stale ? ', stale' : ''}`)
+/**
+ * How far a segment is, as threads drawn through: none is missing, four is final. A thread that nobody has confirmed is
+ * dotted; a segment that was returned has a knot.
+ */
+const props = defineProps<{ segment: DeskSegment }>()
+const threads = computed(() => (props.segment.target === null ? 0 : translationStates.indexOf(props.segment.state) + 1))
+const words = computed(() => standingWords(props.segment))
 </script>
 
 <template>
-  <span class="mark" :class="{ stale }" :title="words"
+  <span
+    class="mark"
+    :class="{ stale: segment.was !== null, unread: segment.unread, returned: segment.returned }"
+    :title="words"
     ><i v-for="n in 4" :key="n" :class="{ on: n <= threads }" /><span class="sr-only">{{ words }}</span></span
   >
 </template>
@@ -29,7 +35,19 @@ const words = computed(() => `${props.missing ? 'missing' : stateWords[props.sta
 .mark i.on {
   border-bottom: 2px solid var(--ink-2);
 }
-.mark.stale i.on {
+.mark.unread i.on {
+  border-bottom-style: dotted;
+}
+.mark.stale i.on,
+.mark.unread i.on {
   border-bottom-color: var(--ochre);
+}
+.mark.returned::after {
+  content: '';
+  width: 6px;
+  height: 6px;
+  margin: 1px auto 0;
+  border-radius: 50%;
+  background: var(--madder);
 }
 </style>

@@ -19,6 +19,8 @@ export interface DeskUnit {
   target: Value | null
   borrowed: { language: string; value: Value } | null
   state: TranslationState | null
+  unread: boolean
+  returned: boolean
   stale: boolean
   madeFrom: Value | null
   segments: DeskSegment[]
@@ -69,6 +71,13 @@ export interface Row {
   segment: DeskSegment
   index: number
   first: boolean
+}
+
+/** How a segment stands, in one word or two. */
+export function standingWords({ target, state, unread, returned, was }: DeskSegment): string {
+  if (target === null) return 'missing'
+  const standing = unread ? 'machine translation, not confirmed' : stateWords[state]
+  return [...(returned ? ['returned'] : []), standing, ...(was === null ? [] : ['stale'])].join(', ')
 }
 
 export const stateWords: Record<TranslationState, string> = {

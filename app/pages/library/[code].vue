@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { factIn } from '@core/catalogue/storefront-facts'
 import { inlineAddresses } from '@core/richtext/read'
 import type { BlockKind } from '@core/page/block-kind'
 import { relatedWords } from '@core/page/relations'
@@ -45,11 +46,17 @@ const textAt = (language: string, storefront: string | null) =>
   draft.value?.texts.find((t) => t.language === language && t.storefront === storefront)
 const ownHere = (language: string) => textAt(language, lens.storefront) !== undefined
 const scopeOf = (language: string) => (language === lens.language && ownHere(language) ? lens.storefront : null)
+/** How far a translation was is not known of one that is written anew; the server says it again of one that is not. */
+function forgetStanding(text: PieceTextRecord, part: 'title' | 'body') {
+  for (const known of [text.states, text.unread, text.sources]) if (known) delete known[part]
+}
 function write(language: string, change: Partial<Pick<PieceTextRecord, 'title' | 'body' | 'entries'>>) {
   const storefront = scopeOf(language)
   const found = textAt(language, storefront)
-  if (found) Object.assign(found, change)
-  else if (Object.values(change).some((v) => v.length > 0))
+  if (found) {
+    for (const part of ['title', 'body'] as const) if (part in change) forgetStanding(found, part)
+    Object.assign(found, change)
+  } else if (Object.values(change).some((v) => v.length > 0))
     draft.value!.texts.push({ storefront, language, title: '', body: '', ...change })
 }
 function setOwnHere(language: string, own: boolean) {
@@ -132,7 +139,9 @@ const offered = computed<OfferedValue[]>(() => [
   ...(fill.data.value?.values ?? []).map((v) => {
     const [kind, name] = v.address.split(':') as [string, string]
     const shown =
-      kind === 'storefront' ? shop.value?.facts[name] : read.data.value?.items.find((r) => r.attribute === name)?.shown
+      kind === 'storefront'
+        ? factIn(shop.value?.facts[name], [lens.language, setup.source])
+        : read.data.value?.items.find((r) => r.attribute === name)?.shown
     const share = fill.data.value!.count === 0 ? '' : `${Math.round((100 * v.filled) / fill.data.value!.count)} %`
     return {
       address: v.address,

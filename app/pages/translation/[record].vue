@@ -2,7 +2,7 @@
 import { flatOfCoded, partsOf, textOfParts } from '@core/translation/coded'
 import { termIn } from '@core/translation/glossary'
 import type { TargetFinding } from '@core/translation/checks/check'
-import { isRead, type TranslationState } from '@core/translation/state'
+import { isReviewed, type TranslationState } from '@core/translation/state'
 import DeskHelps from '~/components/translation/DeskHelps.vue'
 import SegmentRow from '~/components/translation/SegmentRow.vue'
 import type { Match, Row, UnitComment } from '~/components/translation/unit'
@@ -61,33 +61,7 @@ onBeforeUnmount(() => {
   focus.value = null
 })
 
-const matchQuery = (r: Row | undefined) =>
-  r && {
-    source: r.segment.text,
-    to: lens.language,
-    placeholders: JSON.stringify(r.segment.placeholders),
-    before: r.unit.segments[r.index - 1]?.text ?? '',
-    after: r.unit.segments[r.index + 1]?.text ?? '',
-  }
-const known = new Map<string, Promise<Match[]>>()
-/** Matches are asked for once, and for the next segment before it is reached. */
-function matchesFor(r: Row | undefined): Promise<Match[]> {
-  const q = matchQuery(r)
-  if (!q) return Promise.resolve([])
-  const key = JSON.stringify(q)
-  if (!known.has(key))
-    known.set(
-      key,
-      get<{ items: Match[] }>('/api/memory/matches', q).then(
-        (a) => a.items,
-        () => {
-          known.delete(key)
-          return []
-        },
-      ),
-    )
-  return known.get(key)!
-}
+const matchesFor = useDeskMatches()
 const matches = shallowRef<Match[]>([])
 watch(
   () => [current.value?.key, lens.language],
@@ -198,14 +172,23 @@ function mend({ at: place, fix }: TargetFinding) {
 }
 /** Nothing is called read while a blocker stands in it; says which. */
 function isBlocked(r: Row, state: TranslationState) {
-  const blocker = isRead(state) ? blockerIn(r) : undefined
+  const blocker = isReviewed(state) ? blockerIn(r) : undefined
   if (blocker) tell(`Not called ${state}: ${blocker.message} Mend it, or overrule it with a reason.`)
   return blocker !== undefined
+}
+/** The segment whose text is that of its source, and that was asked about once. */
+const sameAsSource = ref('')
+function isUnsure(r: Row): boolean {
+  if (said(r) !== r.segment.text || !/\p{L}/u.test(flatOfCoded(r.segment.text)) || sameAsSource.value === r.key)
+    return false
+  sameAsSource.value = r.key
+  tell('This is the same as the source. Confirm again if it is right in this language too.')
+  return true
 }
 async function confirm(state: TranslationState) {
   if (!current.value || !mayWrite.value) return
   if (!said(current.value)) return void tell('Write something first')
-  if (isBlocked(current.value, state)) return
+  if (isBlocked(current.value, state) || isUnsure(current.value)) return
   const here = at.value
   if (await work.confirm(state)) {
     const next = rows.value.findIndex((r, i) => i > here && work.isOpen(r))
@@ -220,6 +203,10 @@ const commenting = ref<'say' | 'return' | null>(null)
 async function comment(words: string) {
   const r = current.value
   if (!r || !desk.value) return
+  if (commenting.value === 'return') {
+    if (await work.sendBack(r, words)) commenting.value = null
+    return
+  }
   try {
     const { items } = await post<{ items: UnitComment[] }>('/api/translations/comments', {
       record: record.value,
@@ -228,9 +215,7 @@ async function comment(words: string) {
       segment: r.segment.text,
       words,
     })
-    const returned = commenting.value === 'return'
     commenting.value = null
-    if (returned) await work.confirm('initial')
     setComments(items)
   } catch (e) {
     tellProblem(e)
@@ -297,7 +282,7 @@ useKeys('Translating', [
   { keys: 'Alt+f', does: 'This is final; on to the next', run: () => void confirm('final') },
   {
     keys: 'Alt+u',
-    does: 'Send it back with a comment',
+    does: 'Return it with a comment',
     run: () => {
       if (mayWrite.value && current.value?.segment.target) commenting.value = 'return'
     },

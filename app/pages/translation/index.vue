@@ -6,6 +6,8 @@ interface Work {
   missing: number
   stale: number
   unread: number
+  returned: number
+  toReview: number
   person: string | null
   due: string | null
 }
@@ -40,8 +42,9 @@ const inBody = computed(() => ({
   ...asked.value,
   ...(filter.kinds ? { kinds: [filter.kinds] } : {}),
   ...(filter.person ? { person: Number(filter.person) } : {}),
+  ...(filter.writer ? { writer: Number(filter.writer) } : {}),
 }))
-const total = ref({ texts: 0, missing: 0, stale: 0, unread: 0 })
+const total = ref({ texts: 0, missing: 0, stale: 0, unread: 0, returned: 0, toReview: 0 })
 const list = usePages<Work>(
   async (offset, limit, signal) => {
     if (lens.sameLanguage) return { items: [], count: 0 }
@@ -54,6 +57,27 @@ const list = usePages<Work>(
     return page
   },
   () => [{ ...filter }, lens.edition.id],
+)
+/** What was returned to whoever looks: it comes before everything else. */
+const session = useSessionStore()
+const { data: returned } = useAsking(
+  async (signal) => {
+    if (lens.sameLanguage || !session.me) return undefined
+    const mine = { show: 'returned', writer: session.me.id, limit: 3 }
+    const edition = { storefront: lens.storefront, language: lens.language }
+    return get<{ items: Work[]; count: number }>('/api/translations/work', { ...mine, ...edition }, signal)
+  },
+  () => [lens.edition.id, session.me?.id],
+)
+function showReturned() {
+  filter.show = 'returned'
+  filter.writer = String(session.me!.id)
+}
+watch(
+  () => filter.show,
+  (show) => {
+    if (show !== 'returned') filter.writer = ''
+  },
 )
 const { data: people } = useAsking(
   (signal) =>
@@ -102,7 +126,8 @@ useKeys('Translation', [
       <span v-if="!lens.sameLanguage && list.count.value !== undefined" class="text-ink2" role="status"
         >into {{ languageName(lens.language) }}: <b class="text-ink">{{ numberShown(total.missing) }}</b> of
         {{ numberShown(total.texts) }} texts missing, <b class="text-ink">{{ numberShown(total.stale) }}</b> stale,
-        <b class="text-ink">{{ numberShown(total.unread) }}</b> not reviewed</span
+        <b class="text-ink">{{ numberShown(total.unread) }}</b> not confirmed,
+        <b class="text-ink">{{ numberShown(total.toReview) }}</b> to review</span
       >
     </div>
     <SourceNotice v-if="lens.sameLanguage" />
@@ -117,10 +142,12 @@ useKeys('Translation', [
           aria-label="Search by SKU, code or name"
         />
         <select v-model="filter.show" class="field" aria-label="What is shown">
-          <option value="open">missing or stale</option>
+          <option value="open">to translate</option>
           <option value="missing">missing</option>
           <option value="stale">stale</option>
-          <option value="unread">not reviewed</option>
+          <option value="unread">machine, not confirmed</option>
+          <option value="returned">returned</option>
+          <option value="to-review">to review</option>
           <option value="all">everything</option>
         </select>
         <select v-model="filter.kinds" class="field" aria-label="Of which kind">
@@ -156,6 +183,17 @@ useKeys('Translation', [
           <label class="text-ink2">due by<input v-model="filter.due" class="field ml-1.5" type="date" /></label>
         </div>
       </div>
+      <p
+        v-if="returned?.count && filter.writer === ''"
+        class="flex flex-wrap gap-x-3 border-t border-hair2 bg-madderwash px-5 py-1.5"
+        role="status"
+      >
+        <b class="font-semibold">Returned to you:</b>
+        <NuxtLink v-for="w in returned.items" :key="w.record" class="underline" :to="to(w)">{{ w.title }}</NuxtLink>
+        <button type="button" class="plain" @click="showReturned">
+          {{ returned.count > returned.items.length ? `Show all ${numberShown(returned.count)}` : 'Show in the list' }}
+        </button>
+      </p>
       <WorkTools :asked="inBody" :count="list.count.value ?? 0" :marked="[...marked]" @done="list.refresh()" />
       <p v-if="list.problem.value" class="px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
       <div
@@ -174,7 +212,9 @@ useKeys('Translation', [
           ><span role="columnheader">Given to</span><span role="columnheader" class="text-right">Texts</span
           ><span role="columnheader" class="text-right">Missing</span
           ><span role="columnheader" class="text-right">Stale</span
-          ><span role="columnheader" class="text-right">Not reviewed</span>
+          ><span role="columnheader" class="text-right">Machine</span
+          ><span role="columnheader" class="text-right">Returned</span
+          ><span role="columnheader" class="text-right">To review</span>
         </div>
         <div v-if="list.count.value === 0" class="p-10 text-center text-ink2" role="row">
           <span role="gridcell"
@@ -230,7 +270,16 @@ useKeys('Translation', [
                 :class="{ 'text-ochre font-semibold': list.row(v.index)!.stale }"
                 >{{ list.row(v.index)!.stale || '–' }}</span
               >
-              <span role="gridcell" class="text-right text-ink2">{{ list.row(v.index)!.unread || '–' }}</span>
+              <span role="gridcell" class="text-right" :class="{ 'text-ochre': list.row(v.index)!.unread }">{{
+                list.row(v.index)!.unread || '–'
+              }}</span>
+              <span
+                role="gridcell"
+                class="text-right"
+                :class="{ 'text-madder font-semibold': list.row(v.index)!.returned }"
+                >{{ list.row(v.index)!.returned || '–' }}</span
+              >
+              <span role="gridcell" class="text-right text-ink2">{{ list.row(v.index)!.toReview || '–' }}</span>
             </template>
             <span v-else role="gridcell" class="text-ink3">…</span>
           </div>
@@ -243,7 +292,7 @@ useKeys('Translation', [
 <style scoped>
 .line {
   display: grid;
-  grid-template-columns: 18px minmax(160px, 1fr) 140px 130px 56px 66px 56px 96px;
+  grid-template-columns: 18px minmax(150px, 1fr) 130px 120px 46px 60px 46px 64px 68px 74px;
   column-gap: 12px;
   align-items: center;
   height: 33px;

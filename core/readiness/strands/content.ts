@@ -1,3 +1,4 @@
+import { factIn } from '../../catalogue/storefront-facts'
 import { faqPlaceIn, layoutOf, pickedQuestions } from '../../page/assemble'
 import type { PartPlace } from '../../page/layout'
 import { inlineReader, standingPage, type ValuesOf } from '../../page/values'
@@ -95,7 +96,7 @@ function judgePiece(
   // Where everything that it names has a value, it is shown as it is, and needs no filling in to know that.
   const empty = addresses.filter((address) => {
     const [kind, code] = address.split(':', 2) as [string, string]
-    if (kind === 'storefront') return !edition.storefront.facts[code]
+    if (kind === 'storefront') return factIn(edition.storefront.facts[code], edition.reader.counting) === undefined
     if (kind === 'page') return standingPage(edition.storefront, code, edition.reader.counting) === undefined
     // A row of products or a table of facts is never asked for: what it lacks is said where it is.
     if (kind === 'live') return false

@@ -1,7 +1,7 @@
-import { isStale, translationStates } from '../../translation/state'
+import { isStale } from '../../translation/state'
 import type { Resolved } from '../../values/resolve'
 import type { Original, Reading } from '../family'
-import { rankOf, type JudgedEdition } from '../prepare'
+import { standingFinding, type JudgedEdition } from '../prepare'
 import { asks } from './facts'
 import type { Tally } from '../tally'
 import { placeOf, strands } from '../finding'
@@ -9,7 +9,8 @@ import { placeOf, strands } from '../finding'
 const strand = strands.indexOf('language')
 
 /**
- * What is translated is in the state that the edition asks for, and made from the source as it is now. A required text
+ * What is translated is in the state that the edition asks for, confirmed by a person where a machine wrote it, and made
+ * from the source as it is now. A required text
  * that is not there at all is told with the copy, and not here once more.
  */
 export function judgeLanguage(reading: Reading, edition: JudgedEdition, tally: Tally): void {
@@ -28,18 +29,12 @@ export function judgeLanguage(reading: Reading, edition: JudgedEdition, tally: T
     }
     if (found.language === null || prepared.sourceLanguages.has(found.language)) continue
     const mark = family.root.marks.get(`${attribute.code}@${found.storefront ?? ''}/${found.language}`)
-    const state = mark?.state ?? 'initial'
+    const standing = { state: mark?.state ?? 'initial', unread: mark?.unread ?? false }
+    const lacks = standingFinding(standing, edition)
     const stale = staleAgainst(mark?.sourceHash ?? null, original, found)
-    if (rankOf(state) < edition.asks)
-      tally.miss({
-        code: 'unread',
-        level: 'blocker',
-        at,
-        fix: 'unread||',
-        said: { state, asks: translationStates[edition.asks]! },
-      })
+    if (lacks) tally.miss({ ...lacks, level: 'blocker', at, fix: `${lacks.code}||` })
     if (stale) tally.miss({ code: 'stale', level: 'blocker', at, fix: 'stale||' })
-    if (rankOf(state) >= edition.asks && !stale) tally.pass(strand)
+    if (!lacks && !stale) tally.pass(strand)
   }
 }
 

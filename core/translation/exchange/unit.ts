@@ -1,5 +1,5 @@
 import type { Coded, Placeholder } from '../coded'
-import type { TranslationState } from '../state'
+import type { Standing, TranslationState } from '../state'
 
 /** A segment as files carry it: source and target are coded texts under one numbering. */
 export interface ExchangeSegment {
@@ -7,6 +7,8 @@ export interface ExchangeSegment {
   source: Coded
   target: Coded | null
   state: TranslationState
+  /** Whether a machine wrote the target and no person has confirmed it: it goes out as `initial`. */
+  unread?: boolean
   /** White space between this segment and the next one in the source. */
   after?: string
   matches?: { score: number; source: Coded; target: Coded; origin: string }[]
@@ -51,6 +53,13 @@ export interface ReadUnit {
   id: string
   segments: ReadSegment[]
 }
+
+/**
+ * The state as which a segment goes out. What nobody has confirmed is `initial` in a file, so that a translator who calls
+ * it translated confirms it.
+ */
+export const stateInFile = (s: Standing & { target: unknown }): TranslationState =>
+  s.target === null || s.unread ? 'initial' : s.state
 
 /**
  * Whether a match carries its codes: one that is the same text does, under the numbers of the segment's; in another,

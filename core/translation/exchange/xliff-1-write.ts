@@ -54,8 +54,9 @@ function unitXml(u: ExchangeUnit, id: string): string {
     u.segments.map((s) => inner(s) + x(s.after ?? '')).join('')
   const written = u.segments.some((s) => s.target !== null)
   const state = statesOf12[lowestState(u.segments.map((s) => (s.target === null ? 'initial' : s.state)))]
+  const qualifier = u.segments.some((s) => s.unread) ? ' state-qualifier="mt-suggestion"' : ''
   const target = written
-    ? `<target state="${state}" ` +
+    ? `<target state="${state}"${qualifier} ` +
       `xml:space="preserve">${run((s) => (s.target === null ? '' : mrk(s, s.target)))}</target>`
     : ''
   const matches = u.segments.flatMap((s) =>

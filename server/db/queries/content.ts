@@ -28,6 +28,7 @@ export function assignmentOf(row: typeof t.assignment.$inferSelect): Assignment 
 function textRecord(row: typeof t.pieceText.$inferSelect, setup: StoredSetup): PieceTextRecord {
   const marks = Object.entries(row.states)
   const states = Object.fromEntries(marks.map(([part, s]) => [part, s.state as TranslationState]))
+  const unread = Object.fromEntries(marks.flatMap(([part, s]) => (s.unread ? [[part, true]] : [])))
   const sources = Object.fromEntries(
     marks.flatMap(([part, s]) => (s.sourceHash === null ? [] : [[part, s.sourceHash]])),
   )
@@ -38,6 +39,7 @@ function textRecord(row: typeof t.pieceText.$inferSelect, setup: StoredSetup): P
     body: row.body,
     ...(row.entries === null ? {} : { entries: row.entries }),
     ...(marks.length > 0 ? { states } : {}),
+    ...(Object.keys(unread).length > 0 ? { unread } : {}),
     ...(Object.keys(sources).length > 0 ? { sources } : {}),
   }
 }

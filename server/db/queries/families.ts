@@ -9,6 +9,8 @@ import { unfoldedOf } from './versions'
 /** What is stored of a translation beside its value. */
 export interface TranslationMark {
   state: string | null
+  /** Whether a machine wrote it and no person has confirmed it. */
+  unread: boolean
   sourceHash: string | null
   madeFrom: Value | null
 }
@@ -118,10 +120,20 @@ const noMarks = new Map<string, TranslationMark>()
 const noHashes = new Map<string, string>()
 
 /**
- * Product, attribute, storefront, language, value; then state, hash of the source, and what it was made from or its own
- * hash.
+ * Product, attribute, storefront, language, value; then state, whether it is unread, hash of the source, and what it was
+ * made from or its own hash.
  */
-type StoredRow = [number, number, number, string, Value, (string | null)?, (string | null)?, (Value | null)?]
+type StoredRow = [
+  number,
+  number,
+  number,
+  string,
+  Value,
+  (string | null)?,
+  (1 | null)?,
+  (string | null)?,
+  (Value | null)?,
+]
 
 /** Product, storefront, whether it is special, group, from, to, amount, quantity. */
 type PriceTuple = [number, number, 0 | 1, string | null, string | null, string | null, number, number]
@@ -208,6 +220,7 @@ export async function loadFamilies(
       ? []
       : [
           textOrNull(sql`state`),
+          sql`case when unread then '1' else 'null' end`,
           textOrNull(sql`source_hash`),
           toJudge ? textOrNull(sql`hash`) : sql`coalesce(made_from::text, 'null')`,
         ]
@@ -224,6 +237,7 @@ export async function loadFamilies(
     language,
     value,
     state = null,
+    unread = null,
     sourceHash = null,
     more = null,
   ] of values) {
@@ -237,7 +251,13 @@ export async function loadFamilies(
       value,
     }
     owner.values.push(stored)
-    if (state !== null) owner.marks.set(markKey(stored), { state, sourceHash, madeFrom: toJudge ? null : more })
+    if (state !== null)
+      owner.marks.set(markKey(stored), {
+        state,
+        unread: unread === 1,
+        sourceHash,
+        madeFrom: toJudge ? null : more,
+      })
     if (toJudge && more !== null) owner.hashes.set(markKey(stored), more as string)
   }
   const prices = await asTuples<PriceTuple>(

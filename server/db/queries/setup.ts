@@ -42,7 +42,7 @@ export function storefrontOf(row: typeof t.storefront.$inferSelect): Storefront 
     name: row.name,
     currency: row.currency,
     timeZone: row.timeZone,
-    editions: row.editions.map((e) => ({ asks: 'translated', ...e })),
+    editions: row.editions.map((e) => ({ asks: 'translated', acceptsUnread: false, ...e })),
     facts: row.facts,
     pages: row.pages,
     phrases: row.phrases,

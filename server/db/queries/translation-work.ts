@@ -1,4 +1,5 @@
 import { sql, type SQL } from 'drizzle-orm'
+import type { ShownWork } from '@contracts/translation'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { fold } from '@core/text/fold'
 import type { Db } from '../connect'
@@ -9,8 +10,16 @@ export interface Counts {
   texts: number
   missing: number
   stale: number
+  /** Put in by a machine, and confirmed by nobody. */
   unread: number
+  /** Sent back with a comment, and not answered. */
+  returned: number
+  /** There, and reviewed by nobody. */
+  toReview: number
 }
+
+export const countNames = ['texts', 'missing', 'stale', 'unread', 'returned', 'toReview'] as const
+export const noCounts = (): Counts => ({ texts: 0, missing: 0, stale: 0, unread: 0, returned: 0, toReview: 0 })
 
 export interface Counted extends Counts {
   record: string
@@ -19,13 +28,19 @@ export interface Counted extends Counts {
   due: string | null
 }
 
-/** What is shown of records: what lacks something, one lack alone, or everything. */
-export const shownWork = ['open', 'missing', 'stale', 'unread', 'all'] as const
-export type ShownWork = (typeof shownWork)[number]
+/** How many texts of a record are work of a kind. */
+const workIn: Record<ShownWork, (c: Counts) => number> = {
+  open: (c) => c.missing + c.stale + c.unread + c.returned,
+  missing: (c) => c.missing,
+  stale: (c) => c.stale,
+  unread: (c) => c.unread,
+  returned: (c) => c.returned,
+  'to-review': (c) => c.toReview,
+  all: (c) => c.texts,
+}
 
 /** Whether a record is shown. */
-export const isShown = (c: Counts, show: ShownWork): boolean =>
-  show === 'all' || (show === 'open' ? c.missing + c.stale > 0 : c[show] > 0)
+export const isShown = (c: Counts, show: ShownWork): boolean => workIn[show](c) > 0
 
 export interface WorkQuery {
   storefront: string
@@ -37,6 +52,8 @@ export interface WorkQuery {
   /** Roots, where only some are asked for. */
   roots?: readonly number[] | undefined
   person?: number | undefined
+  /** Of what was sent back, only what this person wrote, or has to do where nobody knows who wrote it. */
+  writer?: number | undefined
   /** Due on this day or before. */
   due?: string | undefined
   /** A SKU: those alone that come after it. */
@@ -45,10 +62,12 @@ export interface WorkQuery {
 }
 
 const shown: Record<ShownWork, SQL> = {
-  open: sql`missing + stale > 0`,
+  open: sql`missing + stale + unread + returned > 0`,
   missing: sql`missing > 0`,
   stale: sql`stale > 0`,
   unread: sql`unread > 0`,
+  returned: sql`returned > 0`,
+  'to-review': sql`to_review > 0`,
   all: sql`true`,
 }
 
@@ -87,9 +106,26 @@ export async function soldRoots(
   return { roots: rows, count: n!.n }
 }
 
-/** By product: how many of its texts an edition has, lacks, has from an older source, has unread. */
+/** The texts of products that were sent back in a language, with the hash of what was, and whose work they are. */
+const returnedTexts = (language: string): SQL => sql`
+  select p.id as product_id, a.id as attribute_id, coalesce(f.id, 0) as storefront_id, r.target,
+    coalesce(r.writer_id, w.person_id) as writer_id
+  from unit_return r
+    join product p on p.sku = substr(r.record, length('product:') + 1)
+    join attribute a on a.code = split_part(substr(r.unit, length('attribute:') + 1), '@', 1)
+    left join storefront f on f.code = split_part(split_part(r.unit, '@', 2), '/', 1)
+    left join work_share w on w.record = r.record and w.language = r.language
+  where r.language = ${language} and r.record like 'product:%'`
+
+/** Joins a source text `s` and its target `t` with their return, where the target is still the one that was sent back. */
+const joinReturned = (language: string): SQL => sql`
+  left join (${returnedTexts(language)}) r on r.product_id = s.product_id and r.attribute_id = s.attribute_id
+    and r.storefront_id = s.storefront_id and r.target = coalesce(t.hash, '')`
+
+/** By product: how many of its texts an edition has, lacks, and has in want of work. */
 function counted(setup: StoredSetup, q: WorkQuery): SQL {
   const shop = setup.storefrontIds.get(q.storefront)!
+  const toWriter = q.writer === undefined ? sql`` : sql`and r.writer_id = ${q.writer}::int`
   return sql`
     select s.product_id, count(*)::int as texts,
       count(*) filter (where t.value is null
@@ -97,10 +133,13 @@ function counted(setup: StoredSetup, q: WorkQuery): SQL {
         and b.storefront_id = s.storefront_id
         and b.language = any(${sql.param([...q.counting])}::text[])))::int as missing,
       count(*) filter (where t.source_hash <> s.hash)::int as stale,
-        count(*) filter (where t.state in ('initial', 'translated'))::int as unread
+      count(*) filter (where t.unread)::int as unread,
+      count(*) filter (where r.product_id is not null ${toWriter})::int as returned,
+      count(*) filter (where t.state in ('initial', 'translated'))::int as to_review
     from value s join product p on p.id = s.product_id
       left join value t on t.product_id = s.product_id and t.attribute_id = s.attribute_id
       and t.storefront_id = s.storefront_id and t.language = ${q.language}
+      ${joinReturned(q.language)}
     where s.language = ${setup.source} and s.storefront_id in (0, ${shop})
     and s.attribute_id = any(${sql.param(translatedAttributes(setup))}::smallint[]) and ${inRange(shop, q.now)}
       ${q.roots ? sql`and p.root_id = any(${sql.param([...q.roots])}::int[])` : sql``}
@@ -119,7 +158,8 @@ function wanted(setup: StoredSetup, q: WorkQuery): SQL {
         or p.root_id in (select f.root_id from fact f where f.attribute_id = ${name} and f.txt like ${like}))
       `
   return sql`
-    select p.id, p.sku, c.texts, c.missing, c.stale, c.unread, w.person_id, w.due from counted c
+    select p.id, p.sku, c.texts, c.missing, c.stale, c.unread, c.returned, c.to_review, w.person_id, w.due
+    from counted c
     join product p on p.id = c.product_id
       left join work_share w on w.record = 'product:' || p.sku and w.language = ${q.language}
     where ${shown[q.show]} and ${found}
@@ -127,6 +167,8 @@ function wanted(setup: StoredSetup, q: WorkQuery): SQL {
     and (${q.due ?? null}::date is null or w.due <= ${q.due ?? null}::date)
     and (${q.after ?? null}::text is null or p.sku > ${q.after ?? null})`
 }
+
+const countsOf = (row: Counts) => Object.fromEntries(countNames.map((n) => [n, row[n]])) as unknown as Counts
 
 /** The work on products, counted, filtered and cut to a page by the database; and what all of them lack. */
 export async function productWork(
@@ -150,24 +192,25 @@ export async function productWork(
     page as (select * from wanted order by sku limit ${q.limit} offset ${q.offset})
     select 'total' as kind, null as sku, null as title, null as person, null as due,
       coalesce(sum(texts), 0)::int as texts, coalesce(sum(missing), 0)::int as missing,
-      coalesce(sum(stale), 0)::int as stale, coalesce(sum(unread), 0)::int as unread, (select count(*)::int
-      from wanted) as count from counted
+      coalesce(sum(stale), 0)::int as stale, coalesce(sum(unread), 0)::int as unread,
+      coalesce(sum(returned), 0)::int as returned, coalesce(sum(to_review), 0)::int as "toReview",
+      (select count(*)::int from wanted) as count
+    from counted
     union all (select 'row', w.sku, (select v.value #>> '{}' from value v where v.product_id = w.id
         and v.attribute_id = ${name} and v.language = ${setup.source} and v.storefront_id = 0), h.name, w.due::text,
-        w.texts, w.missing, w.stale, w.unread, 0
+        w.texts, w.missing, w.stale, w.unread, w.returned, w.to_review, 0
       from page w left join person h on h.id = w.person_id order by w.sku)`)
   const [total, ...page] = rows
-  const counts = ({ texts, missing, stale, unread }: Counts): Counts => ({ texts, missing, stale, unread })
   return {
     items: page.map((r) => ({
       record: `product:${r.sku!}`,
       title: r.title ?? r.sku!,
       person: r.person,
       due: r.due,
-      ...counts(r),
+      ...countsOf(r),
     })),
     count: total!.count,
-    total: counts(total!),
+    total: countsOf(total!),
   }
 }
 
@@ -180,18 +223,20 @@ export async function productsWithWork(db: Db, setup: StoredSetup, q: WorkQuery)
 }
 
 /**
- * How far the texts of products are in an edition: by state, and how many are stale. Borrowed ones count as `borrowed`.
+ * How far the texts of products are in an edition: by state, or as `missing`, `borrowed`, `returned`, `stale` or
+ * `unread`, whichever comes first.
  */
 export async function productProgress(db: Db, setup: StoredSetup, q: WorkQuery): Promise<Record<string, number>> {
   const shop = setup.storefrontIds.get(q.storefront)!
   const { rows } = await db.execute<{ state: string; n: number }>(sql`
     select case when t.value is null then case when b.value is null then 'missing' else 'borrowed' end
-    when t.source_hash <> s.hash then 'stale' else coalesce(t.state, 'final') end as state, count(*)::int as n
+    when r.product_id is not null then 'returned' when t.source_hash <> s.hash then 'stale'
+    when t.unread then 'unread' else coalesce(t.state, 'final') end as state, count(*)::int as n
     from value s join product p on p.id = s.product_id
       left join value t on t.product_id = s.product_id and t.attribute_id = s.attribute_id
       and t.storefront_id = s.storefront_id and t.language = ${q.language}
-      left
-      join lateral (select 1 as value from value b where t.value is null and b.product_id = s.product_id
+      ${joinReturned(q.language)}
+      left join lateral (select 1 as value from value b where t.value is null and b.product_id = s.product_id
         and b.attribute_id = s.attribute_id and b.storefront_id = s.storefront_id
         and b.language = any(${sql.param([...q.counting])}::text[]) limit 1) b on true
     where s.language = ${setup.source} and s.storefront_id in (0, ${shop})

@@ -1,10 +1,9 @@
 import { sql } from 'drizzle-orm'
-import type { TranslationState } from '@core/translation/state'
+import type { Standing, TranslationState } from '@core/translation/state'
 import type { Db } from '../connect'
 
 /** What is known of a translation that a record holds among its labels. */
-export interface UnitMark {
-  state: TranslationState
+export interface UnitMark extends Standing {
   sourceHash: string
   madeFrom: string
 }
@@ -21,14 +20,16 @@ export async function readUnitMarks(
     record: string
     unit: string
     state: TranslationState
+    unread: boolean
     source_hash: string
     made_from: string
   }>(sql`
-    select record, unit, state, source_hash, made_from from unit_mark where language = ${language}
+    select record, unit, state, unread, source_hash, made_from from unit_mark where language = ${language}
     and record = any(${sql.param([...records])}::text[])`)
   for (const r of rows) {
     const units = out.get(r.record) ?? new Map<string, UnitMark>()
-    out.set(r.record, units.set(r.unit, { state: r.state, sourceHash: r.source_hash, madeFrom: r.made_from }))
+    const { state, unread, source_hash: sourceHash, made_from: madeFrom } = r
+    out.set(r.record, units.set(r.unit, { state, unread, sourceHash, madeFrom }))
   }
   return out
 }
@@ -39,16 +40,7 @@ export async function writeUnitMarks(
   marks: readonly { record: string; unit: string; language: string; mark: UnitMark | null }[],
 ): Promise<void> {
   const gone = marks.filter((m) => m.mark === null)
-  const kept = marks
-    .filter((m) => m.mark !== null)
-    .map((m) => ({
-      r: m.record,
-      u: m.unit,
-      l: m.language,
-      s: m.mark!.state,
-      h: m.mark!.sourceHash,
-      f: m.mark!.madeFrom,
-    }))
+  const written = marks.flatMap((m) => (m.mark === null ? [] : [rowOf({ ...m, mark: m.mark })]))
   if (gone.length > 0)
     await db.execute(
       sql`
@@ -57,34 +49,42 @@ export async function writeUnitMarks(
             u text, l text) where m.record = g.r and m.unit = g.u and m.language = g.l
       `,
     )
-  if (kept.length > 0) {
-    await db.execute(sql`insert into unit_mark (record, unit, language, state, source_hash, made_from)
-      select r, u, l, s, h, f
-      from jsonb_to_recordset(${JSON.stringify(kept)}::jsonb) as x(r text, u text, l text, s text, h text, f text)
+  if (written.length > 0) {
+    await db.execute(sql`
+      ${insertOf(written)}
       on conflict (record, unit, language) do update
-      set state = excluded.state, source_hash = excluded.source_hash, made_from = excluded.made_from`)
+      set state = excluded.state, unread = excluded.unread, source_hash = excluded.source_hash,
+        made_from = excluded.made_from`)
   }
 }
+
+interface MarkAt {
+  record: string
+  unit: string
+  language: string
+  mark: UnitMark
+}
+
+/** A mark as JSON that the database reads into a row. */
+const rowOf = ({ record, unit, language, mark }: MarkAt) => ({
+  r: record,
+  u: unit,
+  l: language,
+  s: mark.state,
+  n: mark.unread,
+  h: mark.sourceHash,
+  f: mark.madeFrom,
+})
+
+const insertOf = (rows: readonly ReturnType<typeof rowOf>[]) => sql`
+  insert into unit_mark (record, unit, language, state, unread, source_hash, made_from)
+  select r, u, l, s, n, h, f from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb)
+    as x(r text, u text, l text, s text, n boolean, h text, f text)`
 
 /**
  * Marks that say nothing yet of translations that are there: they are right for the source as it was. Those that are
  * known stay.
  */
-export async function addUnitMarks(
-  db: Db,
-  marks: readonly { record: string; unit: string; language: string; mark: UnitMark }[],
-): Promise<void> {
-  if (marks.length === 0) return
-  const rows = marks.map((m) => ({
-    r: m.record,
-    u: m.unit,
-    l: m.language,
-    s: m.mark.state,
-    h: m.mark.sourceHash,
-    f: m.mark.madeFrom,
-  }))
-  await db.execute(sql`insert into unit_mark (record, unit, language, state, source_hash, made_from)
-    select r, u, l, s, h, f
-    from jsonb_to_recordset(${JSON.stringify(rows)}::jsonb) as x(r text, u text, l text, s text, h text, f text)
-    on conflict do nothing`)
+export async function addUnitMarks(db: Db, marks: readonly MarkAt[]): Promise<void> {
+  if (marks.length > 0) await db.execute(sql`${insertOf(marks.map(rowOf))} on conflict do nothing`)
 }

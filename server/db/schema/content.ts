@@ -89,6 +89,14 @@ export const piece = pgTable(
   (t) => [index('piece_own_of').on(t.ownOf)],
 )
 
+/** What is stored of a translated part of a piece beside its text. */
+interface PieceMark {
+  state: string
+  unread?: true
+  sourceHash: string | null
+  madeFrom: string | null
+}
+
 export const pieceText = pgTable(
   'piece_text',
   {
@@ -101,9 +109,7 @@ export const pieceText = pgTable(
     body: text('body').notNull(),
     entries: jsonb('entries').$type<Entry[]>(),
     /** By part, `title` and `body`: the state of the translation, and the source it was made from. */
-    states: jsonb('states')
-      .$type<Partial<Record<'title' | 'body', { state: string; sourceHash: string | null; madeFrom: string | null }>>>()
-      .notNull(),
+    states: jsonb('states').$type<Partial<Record<'title' | 'body', PieceMark>>>().notNull(),
   },
   (t) => [primaryKey({ columns: [t.pieceId, t.storefrontId, t.language] })],
 )

@@ -87,6 +87,8 @@ export const value = pgTable(
     hash: text('hash'),
     /** Of translations: their state, the hash of the source they were made from, and that source. */
     state: text('state'),
+    /** Whether a machine wrote it and no person has confirmed it; null is no. */
+    unread: boolean('unread'),
     sourceHash: text('source_hash'),
     madeFrom: valueColumn('made_from'),
     /**

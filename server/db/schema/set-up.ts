@@ -1,3 +1,4 @@
+import type { FactTexts } from '@core/catalogue/storefront-facts'
 import {
   bigint,
   bigserial,
@@ -95,7 +96,7 @@ export const storefront = pgTable('storefront', {
   currency: text('currency').notNull(),
   timeZone: text('time_zone').notNull(),
   editions: jsonb('editions').$type<StoredEdition[]>().notNull(),
-  facts: jsonb('facts').$type<Record<string, string>>().notNull(),
+  facts: jsonb('facts').$type<Record<string, FactTexts>>().notNull(),
   pages: jsonb('pages').$type<StandingPage[]>().notNull().default([]),
   phrases: jsonb('phrases').$type<PhraseTexts>().notNull().default({}),
   menu: jsonb('menu').$type<MenuEntry[]>().notNull().default([]),

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import {
   bigserial,
+  boolean,
   date,
   index,
   integer,
@@ -26,6 +27,7 @@ export const unitMark = pgTable(
     unit: text('unit').notNull(),
     language: text('language').notNull(),
     state: text('state').notNull(),
+    unread: boolean('unread').notNull().default(false),
     sourceHash: text('source_hash').notNull(),
     madeFrom: text('made_from').notNull(),
   },
@@ -104,6 +106,25 @@ export const unitComment = pgTable(
     settled: moment('settled'),
   },
   (t) => [index('unit_comment_unit').on(t.record, t.language)],
+)
+
+/**
+ * Translations that were sent back with a comment and are not answered yet. A return is of one text: where the target is
+ * another now, it has been answered.
+ */
+export const unitReturn = pgTable(
+  'unit_return',
+  {
+    record: text('record').notNull(),
+    unit: text('unit').notNull(),
+    language: text('language').notNull(),
+    /** The hash of the target that was sent back; '' where the unit had none yet. */
+    target: text('target').notNull(),
+    /** Who wrote it, where that is known: it is work for them. */
+    writerId: integer('writer_id').references(() => person.id, { onDelete: 'set null' }),
+    at: moment('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.record, t.unit, t.language] }), index('unit_return_writer').on(t.writerId)],
 )
 
 /** Who translates a record into a language, and until when. */

@@ -7,7 +7,7 @@ import { isKnownTag, tagProblem } from '@core/language/tag'
 import { TextTooComplex } from '@core/richtext/bounded-parser'
 import { normalForm } from '@core/richtext/normal-form'
 import { inlineAddresses } from '@core/richtext/read'
-import { sourceHash } from '@core/translation/state'
+import { isReviewed, sourceHash, type TranslationState } from '@core/translation/state'
 import * as t from '../../db/schema'
 import { blockKindOf, pieceRecordOf } from '../../db/queries/content'
 import { rootsOfSkus } from '../../db/queries/families'
@@ -31,6 +31,32 @@ async function filledTexts(texts: PieceRecord['texts'], kind: BlockKind, tx: Tx)
       shortenings(x.language).flatMap((l) => items.get(name)?.item.labels[l] ?? [])[0] ?? ''
     return { ...x, entries: x.entries.map(cleanEntry(kind)), body: bodyOfEntries(kind, x.entries, alternative) }
   })
+}
+
+type StoredText = typeof t.pieceText.$inferSelect
+
+/**
+ * What is stored beside a translated part of a text. A part that was not changed keeps the source it was made from, so
+ * that it goes stale, and stays so until it is written anew, is given another state, is confirmed, or names the present
+ * source as the one it is right for.
+ */
+function markOf(
+  text: PieceTextRecord,
+  part: 'title' | 'body',
+  before: StoredText | undefined,
+  source: string | undefined,
+): StoredText['states'][typeof part] {
+  const unchanged = before?.[part] === text[part] ? before.states[part] : undefined
+  const state = text.states?.[part] ?? unchanged?.state ?? 'translated'
+  const from = text.sources?.[part] ?? unchanged?.sourceHash
+  const saidUnread = text.unread?.[part] ?? unchanged?.unread ?? false
+  const unread = saidUnread && !isReviewed(state as TranslationState) ? { unread: true as const } : {}
+  const present = source ? sourceHash(source) : null
+  if (unchanged && state === unchanged.state && Boolean(unchanged.unread) === Boolean(unread.unread)) {
+    if (from === unchanged.sourceHash) return unchanged
+    if (from !== present) return { state, ...unread, sourceHash: from ?? null, madeFrom: null }
+  }
+  return { state, ...unread, sourceHash: present, madeFrom: source || null }
 }
 
 export const pieces: RecordKind<PieceRecord> = {
@@ -114,22 +140,8 @@ export const pieces: RecordKind<PieceRecord> = {
         const before = old.find((o) => o.storefrontId === storefrontId && o.language === x.language)
         const source = sourceTextOf(r, x.storefront, setup.source)
         const states: typeof t.pieceText.$inferInsert.states = {}
-        for (const part of ['title', 'body'] as const) {
-          if (x.language === setup.source || x[part] === '') continue
-          const present = {
-            sourceHash: source?.[part] ? sourceHash(source[part]) : null,
-            madeFrom: source?.[part] ?? null,
-          }
-          const kept = before?.[part] === x[part] ? before.states[part] : undefined
-          const state = x.states?.[part] ?? kept?.state ?? 'translated'
-          const from = x.sources?.[part] ?? kept?.sourceHash
-          // A text that was not touched keeps the source it was made from, so that it goes stale, and stays so until it
-          // is written anew, is given another state, or names the present source as the one it is right for.
-          if (kept && state === kept.state && from === kept.sourceHash) states[part] = kept
-          else if (kept && state === kept.state && from !== present.sourceHash)
-            states[part] = { state, sourceHash: from ?? null, madeFrom: null }
-          else states[part] = { state, ...present }
-        }
+        for (const part of ['title', 'body'] as const)
+          if (x.language !== setup.source && x[part] !== '') states[part] = markOf(x, part, before, source?.[part])
         return {
           pieceId: row!.id,
           storefrontId,

@@ -1,6 +1,7 @@
 import { eq, sql } from 'drizzle-orm'
 import { storefrontRecord } from '@contracts/records'
 import type { Storefront } from '@core/catalogue/model'
+import { factTexts, noLanguage } from '@core/catalogue/storefront-facts'
 import { isKnownTag, tagProblem } from '@core/language/tag'
 import { safeAddress } from '@core/richtext/clean'
 import { normalForm } from '@core/richtext/normal-form'
@@ -33,6 +34,9 @@ export const storefronts: RecordKind<Storefront> = {
   async check(given, before, setup, tx) {
     const record: Storefront = {
       ...given,
+      facts: Object.fromEntries(
+        Object.entries(given.facts).map(([name, texts]) => [name, factTexts(texts, setup.source)]),
+      ),
       pages: given.pages.map((p) => ({
         ...p,
         bodies: Object.fromEntries(Object.entries(p.bodies).map(([l, html]) => [l, normalForm(html)])),
@@ -42,6 +46,7 @@ export const storefronts: RecordKind<Storefront> = {
       ...(await layoutProblems(record, before, setup, tx)),
       ...menuProblems(record, setup),
       ...phraseProblems(record, setup),
+      ...factProblems(record),
     ]
     record.editions.forEach((e, i) =>
       [e.language, ...e.borrow].forEach((l) => {
@@ -104,6 +109,14 @@ function menuProblems(record: Storefront, setup: StoredSetup): Problems {
     ]
   })
 }
+
+/** Facts are written in languages that there are. */
+const factProblems = (record: Storefront): Problems =>
+  Object.entries(record.facts).flatMap(([name, texts]) =>
+    Object.keys(texts)
+      .filter((language) => language !== noLanguage && !isKnownTag(language))
+      .map((language) => ({ path: `facts.${name}.${language}`, message: tagProblem(language) })),
+  )
 
 /** Phrases that there are, in the plural forms that their language has. */
 function phraseProblems(record: Storefront, setup: StoredSetup): Problems {

@@ -4,7 +4,7 @@ import { attributeTypes, checkedValue } from '@core/attributes/types/registry'
 import { ValueProblem } from '@core/attributes/types/shape'
 import { same } from '@core/catalogue/patch'
 import { languageName } from '@core/language/names'
-import type { TranslationState } from '@core/translation/state'
+import { byPerson } from '@core/translation/state'
 import { inTransaction, type Tx } from '../../db/connect'
 import { loadFamilies, lockFamilies, markKey, type StoredFamily, type StoredProduct } from '../../db/queries/families'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
@@ -225,7 +225,7 @@ async function write(
         language: s.language || null,
         value: value === null ? null : checkedValue(value, setup.attributes.get(s.attribute)!),
       }))
-      const marks = new Map<string, TranslationState>(
+      const marks = new Map(
         values
           .filter(
             (v) =>
@@ -234,7 +234,7 @@ async function write(
               v.language !== setup.source &&
               attributeTypes[setup.attributes.get(v.attribute)!.type].isText,
           )
-          .map((v) => [markKey(v), 'reviewed']),
+          .map((v) => [markKey(v), byPerson('reviewed')]),
       )
       return [{ product, patch: { fields: {}, values, basePrices: [] }, marks }]
     })

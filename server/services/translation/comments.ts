@@ -69,6 +69,27 @@ export async function addComment(
   return commentsOf(database(), body.record, body.language)
 }
 
+/** Something to say of a segment. */
+export interface NewComment {
+  record: string
+  unit: string
+  segment: string
+  words: string
+}
+
+/** Says something of segments that are known to be there. */
+export async function addComments(
+  db: Db,
+  person: Person,
+  comments: readonly NewComment[],
+  language: string,
+  now: number,
+): Promise<void> {
+  if (comments.length === 0) return
+  const at = new Date(now)
+  await db.insert(t.unitComment).values(comments.map((c) => ({ ...c, language, personId: person.id, at })))
+}
+
 /** Settles a comment, or opens it again. Throws 404 where there is none. */
 export async function settleComment(person: Person, id: number, settled: boolean, now: number): Promise<Comment[]> {
   return inTransaction(async (tx) => {

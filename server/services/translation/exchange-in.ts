@@ -4,9 +4,9 @@ import { canonicalTag } from '@core/language/chain'
 import { checkTarget } from '@core/translation/checks/registry'
 import type { Coded } from '@core/translation/coded'
 import { createXmlDecoder } from '@core/translation/exchange/encoding'
-import { ExchangeFileError, type ReadUnit } from '@core/translation/exchange/unit'
+import { ExchangeFileError, stateInFile, type ReadUnit } from '@core/translation/exchange/unit'
 import { createXliffReader } from '@core/translation/exchange/xliff-read'
-import { translationStates, type TranslationState } from '@core/translation/state'
+import { lowestState, type TranslationState } from '@core/translation/state'
 import { segmentsOf, type SegmentChange, type UnitSegment } from '@core/translation/unit-segments'
 import { inTransaction, type Tx } from '../../db/connect'
 import { readSetup, type StoredSetup } from '../../db/queries/setup'
@@ -117,16 +117,14 @@ class Import {
       }
       const { segments } = segmentsOf(textsOf(at.unit, languages, kept.get(u.record)?.get(u.unit) ?? null))
       // XLIFF 1.2 has one state to a unit: where it is the lowest of ours, it says nothing of single segments.
-      const lowest = Math.min(
-        ...segments.map((s) => translationStates.indexOf(s.target === null ? 'initial' : s.state)),
-      )
+      const lowest = lowestState(segments.map(stateInFile))
       const list = u.segments.flatMap((s): SegmentChange[] =>
         this.changeOf(
           s,
           segments,
           called,
           languages,
-          u.segments.every((x) => x.state === u.segments[0]!.state) ? translationStates[lowest] : undefined,
+          u.segments.every((x) => x.state === u.segments[0]!.state) ? lowest : undefined,
         ),
       )
       if (list.length === 0) continue
@@ -173,9 +171,10 @@ class Import {
       return []
     }
     const same = read.target === segment.target
-    const state = read.state ?? (same ? segment.state : 'translated')
+    const wentOut = stateInFile(segment)
+    const state = read.state ?? (same ? wentOut : 'translated')
     // What comes back as it went out changes nothing; a stale segment is as stale as before.
-    if (same && (state === segment.state || (state === lowest && segment.was === null))) {
+    if (same && (state === wentOut || (state === lowest && segment.was === null))) {
       this.report.unchanged++
       return []
     }

@@ -1,7 +1,7 @@
 import type { ExchangeFormat } from '@contracts/translation'
 import { wordsOfCoded } from '@core/translation/coded'
 import { spacesSentences } from '@core/translation/sentences'
-import type { ExchangeRecord } from '@core/translation/exchange/unit'
+import { stateInFile, type ExchangeRecord } from '@core/translation/exchange/unit'
 import { writeTmx, type TmxPair } from '@core/translation/exchange/tmx'
 import { writeXliff1 } from '@core/translation/exchange/xliff-1-write'
 import { writeXliff2 } from '@core/translation/exchange/xliff-2-write'
@@ -130,6 +130,7 @@ async function* exchangeRecords(
               label: u.label,
               notes: [
                 u.note,
+                ...(u.unread ? ['A machine translated this and nobody has confirmed it.'] : []),
                 ...(u.stale ? ['The source has changed since this was translated.'] : []),
                 ...(u.borrowed ? [`Until then, the text in ${u.borrowed.language} stands.`] : []),
               ].filter(Boolean),
@@ -143,7 +144,8 @@ async function* exchangeRecords(
                 id: x.id,
                 source: { text: x.text, placeholders: x.placeholders },
                 target: x.target === null ? null : { text: x.target, placeholders: x.extra },
-                state: x.target === null ? ('initial' as const) : x.state,
+                state: stateInFile(x),
+                unread: x.unread,
                 after: s.segments[n + 1]?.stretch === x.stretch && spacesSentences(languages.source) ? ' ' : '',
                 matches: (matchesOf.get(x) ?? []).map((m) => ({
                   score: m.score,
@@ -159,7 +161,7 @@ async function* exchangeRecords(
   }
 }
 
-/** What is translated of records, as pairs. */
+/** What is translated of records, as pairs; what a machine wrote and nobody has confirmed is left out. */
 async function* pairsOf(
   records: AsyncIterable<ExchangeRecord>,
   languages: { source: string; target: string },
@@ -168,7 +170,7 @@ async function* pairsOf(
   for await (const r of records) {
     for (const u of r.units) {
       for (const [i, s] of u.segments.entries()) {
-        if (s.target === null) continue
+        if (s.target === null || s.unread) continue
         yield {
           source: s.source,
           target: { text: s.target.text, placeholders: [...s.source.placeholders, ...s.target.placeholders] },

@@ -1,5 +1,7 @@
+import { sourceHash } from '@core/translation/state'
 import type { Db, Tx } from '../../db/connect'
 import type { StoredSetup } from '../../db/queries/setup'
+import { readReturns } from '../../db/queries/unit-returns'
 import { notFound } from '../problem'
 import { labelKinds } from './label-texts'
 import { labelUnits } from './labels'
@@ -45,6 +47,14 @@ export async function unitsOfRecords(
   const out = new Map<string, RecordUnits>()
   for (const [kind, ids] of byKind(records))
     for (const [id, units] of await unitKinds[kind]!.units(db, setup, ids, edition)) out.set(`${kind}:${id}`, units)
+  const returns = await readReturns(db, records, edition.language)
+  for (const [record, ofRecord] of returns)
+    for (const unit of out.get(record)?.units ?? []) {
+      const returned = ofRecord.get(unit.unit)
+      if (returned?.target !== (unit.target === null ? '' : sourceHash(unit.target))) continue
+      unit.returned = true
+      unit.writer = returned.writer
+    }
   return out
 }
 

@@ -140,6 +140,9 @@ export const labelKinds: Record<string, LabelKind> = {
           'In the shop’s menu',
         ),
       ),
+      ...Object.entries(s.facts).map(([name, texts]) =>
+        inLabels(`fact:${name}`, `Fact: ${name.replaceAll('-', ' ')}`, texts, 'Stands inside texts of the storefront'),
+      ),
       ...phraseTexts(s, source, language),
     ],
   },

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { isStale, sourceHash, type TranslationState } from '@core/translation/state'
+import { isStale, sourceHash, type Standing } from '@core/translation/state'
 import { readUnitMarks, writeUnitMarks, type UnitMark } from '../../db/queries/unit-marks'
 import type { StoredSetup } from '../../db/queries/setup'
 import { notFitting } from '../problem'
@@ -34,6 +34,8 @@ function unitsOf(
         target,
         borrowed: near === undefined ? null : { language: near, value: x.read(near)! },
         state: mark?.state ?? (target === null ? null : 'final'),
+        unread: mark?.unread ?? false,
+        returned: false,
         stale,
         madeFrom: stale ? mark!.madeFrom : null,
       },
@@ -76,13 +78,13 @@ export function labelUnits(prefix: string): UnitKind {
       for (const [code, list] of changes) {
         const record = structuredClone(records.get(code)!)
         const texts = of.texts(record as never, setup.source, edition.language)
-        const states = new Map<string, TranslationState>()
+        const standings = new Map<string, Standing>()
         for (const c of list) {
           const text = texts.find((x) => x.unit === c.unit)
           if (!text)
             throw notFitting('Nothing has been changed.', [{ path: 'units', message: `There is no unit “${c.unit}”.` }])
           text.write(edition.language, c.target === null ? '' : String(c.target))
-          states.set(c.unit, c.state)
+          standings.set(c.unit, { state: c.state, unread: c.unread })
         }
         await writeIn(tx, person, of.kind, code, record, anyVersion, now, { setup, step: await step() })
         // The state may have changed where the words have not.
@@ -97,7 +99,7 @@ export function labelUnits(prefix: string): UnitKind {
               mark:
                 c.target === null
                   ? null
-                  : { state: states.get(c.unit)!, sourceHash: sourceHash(source), madeFrom: source },
+                  : { ...standings.get(c.unit)!, sourceHash: sourceHash(source), madeFrom: source },
             }
           }),
         )

@@ -235,7 +235,15 @@ async function filled(
     changes.set(o.record, list)
     let change = list.find((c) => c.unit === o.unit) as { unit: string; segments: SegmentChange[] } | undefined
     if (!change) list.push((change = { unit: o.unit, segments: [] }))
-    change.segments.push({ index: o.index, source: o.segment.text, base: null, target, state: 'translated', origin })
+    change.segments.push({
+      index: o.index,
+      source: o.segment.text,
+      base: null,
+      target,
+      state: 'translated',
+      unread: true,
+      origin,
+    })
   }
   return changes
 }

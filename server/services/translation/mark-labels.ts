@@ -1,4 +1,4 @@
-import { sourceHash } from '@core/translation/state'
+import { byPerson, sourceHash } from '@core/translation/state'
 import type { Tx } from '../../db/connect'
 import { addUnitMarks, writeUnitMarks } from '../../db/queries/unit-marks'
 import type { StoredSetup } from '../../db/queries/setup'
@@ -37,10 +37,10 @@ export async function markLabels(
       ]
       const at = { record: `${prefix}:${code}`, unit, language }
       if (now !== undefined && now !== then && source !== undefined)
-        written.push({ ...at, mark: { state: 'translated', sourceHash: sourceHash(source), madeFrom: source } })
+        written.push({ ...at, mark: { ...byPerson('translated'), sourceHash: sourceHash(source), madeFrom: source } })
       else if (now === undefined && then !== undefined) written.push({ ...at, mark: null })
       else if (now !== undefined && source !== sourceThen && sourceThen !== undefined)
-        known.push({ ...at, mark: { state: 'final', sourceHash: sourceHash(sourceThen), madeFrom: sourceThen } })
+        known.push({ ...at, mark: { ...byPerson('final'), sourceHash: sourceHash(sourceThen), madeFrom: sourceThen } })
     }
   }
   await writeUnitMarks(tx.db, written)

@@ -50,6 +50,8 @@ function unitsOf(
             target: target?.[name] || null,
             borrowed: target?.[name] ? null : borrowed((x) => x[name]),
             state: target?.[name] ? (target.states?.[name] ?? null) : null,
+            unread: Boolean(target?.[name] && target.unread?.[name]),
+            returned: false,
             stale,
             madeFrom: null,
           },
@@ -74,6 +76,8 @@ function unitsOf(
               target: said,
               borrowed: said === null ? borrowed((x) => x.entries?.[i]?.[f.code]) : null,
               state: said === null ? null : (mark?.state ?? null),
+              unread: said !== null && (mark?.unread ?? false),
+              returned: false,
               stale,
               madeFrom: stale ? mark!.madeFrom : null,
             },
@@ -116,13 +120,15 @@ function written(
       text.entries[Number(m[2])]![m[3]!] = target
       marks.push({
         unit: c.unit,
-        mark: target === '' ? null : { state: c.state, sourceHash: sourceHash(said), madeFrom: said },
+        mark: target === '' ? null : { state: c.state, unread: c.unread, sourceHash: sourceHash(said), madeFrom: said },
       })
       continue
     }
     const part = m[1] as 'title' | 'body'
     text[part] = target
     text.states = { ...text.states, [part]: c.state }
+    const { [part]: _confirmed, ...unread } = text.unread ?? {}
+    text.unread = c.unread ? { ...unread, [part]: true } : unread
     // Saying the state, even the same again, says that the text is right for the present source.
     if (source?.[part]) text.sources = { ...text.sources, [part]: sourceHash(source[part]) }
   }

@@ -1,7 +1,7 @@
 import { attributeTypes, checkedValue } from '@core/attributes/types/registry'
 import { ValueProblem } from '@core/attributes/types/shape'
 import { applyPatch, scopeOfPath, valuePath, type ProductPatch } from '@core/catalogue/patch'
-import { isStale, type TranslationState } from '@core/translation/state'
+import { isStale, type Standing, type TranslationState } from '@core/translation/state'
 import type { Db, Tx } from '../../db/connect'
 import {
   loadFamilies,
@@ -52,6 +52,8 @@ function unitsOf(product: StoredProduct, family: StoredFamily, setup: StoredSetu
           target: target?.value ?? null,
           borrowed: near ? { language: near.language!, value: near.value } : null,
           state: (mark?.state as TranslationState | undefined) ?? null,
+          unread: mark?.unread ?? false,
+          returned: false,
           stale,
           madeFrom: stale ? (mark?.madeFrom ?? null) : null,
         },
@@ -65,8 +67,8 @@ function patchOf(
   changes: readonly TargetChange[],
   setup: StoredSetup,
   language: string,
-): { patch: ProductPatch; marks: Map<string, TranslationState> } {
-  const marks = new Map<string, TranslationState>()
+): { patch: ProductPatch; marks: Map<string, Standing> } {
+  const marks = new Map<string, Standing>()
   const values = changes.map((c) => {
     const scope = scopeOfPath(c.unit)
     const attribute = scope && setup.attributes.get(scope.attribute)
@@ -74,7 +76,7 @@ function patchOf(
       throw notFitting('Nothing has been changed.', [{ path: 'units', message: `There is no unit “${c.unit}”.` }])
     try {
       const to = { attribute: scope.attribute, storefront: scope.storefront, language }
-      marks.set(markKey(to), c.state)
+      marks.set(markKey(to), { state: c.state, unread: c.unread })
       return { ...to, value: c.target === null ? null : checkedValue(c.target, attribute) }
     } catch (e) {
       if (e instanceof ValueProblem)

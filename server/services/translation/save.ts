@@ -2,7 +2,7 @@ import type { Value } from '@core/attributes/attribute'
 import { same } from '@core/catalogue/patch'
 import { blockerOf } from '@core/translation/checks/registry'
 import type { Glossary } from '@core/translation/glossary'
-import { isRead, type TranslationState } from '@core/translation/state'
+import { byPerson, isReviewed, sourceHash, type Standing, type TranslationState } from '@core/translation/state'
 import {
   changeSegments,
   joinSegments,
@@ -21,9 +21,11 @@ import type { Tx } from '../../db/connect'
 import { loadGlossary } from '../../db/queries/glossary'
 import { readStyles } from '../../db/queries/house-style'
 import type { StoredSetup } from '../../db/queries/setup'
+import { addReturns, removeReturns, type UnitReturn } from '../../db/queries/unit-returns'
 import { readKeptUnits, writeKeptUnits } from '../../db/queries/unit-segments'
 import { beginStep } from '../../db/queries/write-products'
 import type { Person } from '../permission'
+import { addComments, type NewComment } from './comments'
 import { lockRecords, splitRecord, unitKinds, unitsOfRecords } from './kinds'
 import { remember, type NewPair } from './memory'
 import type { TargetChange, TargetEdition, Unit } from './unit'
@@ -60,6 +62,7 @@ export const textsOf = (u: Unit, languages: { source: string; target: string }, 
   type: u.type,
   languages,
   state: u.state,
+  unread: u.unread,
   madeFrom: u.stale ? u.madeFrom : null,
   kept,
 })
@@ -89,6 +92,9 @@ export async function saveRecords(
   const targets = new Map<string, Map<string, TargetChange[]>>()
   const keeping: { record: string; unit: string; kept: KeptUnit | null }[] = []
   const pairs: NewPair[] = []
+  const returns: UnitReturn[] = []
+  const answered: { record: string; unit: string }[] = []
+  const comments: NewComment[] = []
   let looking: Promise<{ glossary: Glossary; styles: HouseStyle[] }> | undefined
   /** What keeps segments from being called read, by their place; those not yet read are not looked at. */
   async function blockersIn(
@@ -98,7 +104,7 @@ export async function saveRecords(
   ): Promise<Map<number, string>> {
     const found = new Map<number, string>()
     for (const [i, s] of segments.entries()) {
-      if (s.target === null || !isRead(s.state) || !which(s, i)) continue
+      if (s.target === null || !isReviewed(s.state) || !which(s, i)) continue
       const { glossary, styles } = await (looking ??= loadGlossary(tx.db, setup.source).then(async (glossary) => ({
         glossary,
         styles: await readStyles(tx.db),
@@ -132,7 +138,7 @@ export async function saveRecords(
         }
         const state = change.state ?? 'translated'
         const blocked =
-          change.target === null || !isRead(state)
+          change.target === null || !isReviewed(state)
             ? undefined
             : await blockersIn(
                 unit,
@@ -144,13 +150,14 @@ export async function saveRecords(
           for (const [i, finding] of blocked) refuse('blocked', i, finding)
           continue
         }
-        write(record, { unit: change.unit, target: change.target, state })
+        write(record, { unit: change.unit, target: change.target, ...byPerson(state) })
         if (kept.get(record)?.has(change.unit)) keeping.push({ record, unit: change.unit, kept: null })
+        if (unit.returned) answered.push({ record, unit: change.unit })
         saved.taken++
       } else {
         const texts = textsOf(unit, languages, kept.get(record)?.get(change.unit) ?? null)
         const found = segmentsOf(texts)
-        const after = changed(texts, found, change)
+        const after = changed(texts, found, change, person.id)
         if (!after) {
           refuse('nothing-there')
           continue
@@ -170,11 +177,25 @@ export async function saveRecords(
           ('segments' in change ? change.segments.length : 0) - touched.length - after.refused.length - blocked.size
         if (touched.length === 0 && !('join' in change || 'split' in change)) continue
         const whole = wholeOf(after, languages)
-        if (whole && (!same(whole.value, unit.target) || whole.state !== unit.state || unit.stale))
-          write(record, { unit: change.unit, target: whole.value, state: whole.state })
-        keeping.push({ record, unit: change.unit, kept: keptOf(after, whole ? whole.value : unit.target) })
+        if (whole && (!same(whole.value, unit.target) || !standsAs(unit, whole) || unit.stale))
+          write(record, { unit: change.unit, target: whole.value, state: whole.state, unread: whole.unread })
+        const target = whole ? whole.value : unit.target
+        keeping.push({ record, unit: change.unit, kept: keptOf(after, target) })
+        const returned = after.segments.find((s) => s.returned)
+        if (returned)
+          returns.push({
+            record,
+            unit: change.unit,
+            target: target === null ? '' : sourceHash(target),
+            writer: returned.writer,
+          })
+        else if (unit.returned) answered.push({ record, unit: change.unit })
+        if ('segments' in change)
+          for (const { index, returned: words } of change.segments)
+            if (words !== undefined && after.segments[index]?.returned)
+              comments.push({ record, unit: change.unit, segment: after.segments[index].text, words })
         after.segments.forEach((s, i) => {
-          if (s.target === null || s.was !== null || !touched.includes(s) || !isRead(s.state)) return
+          if (s.target === null || s.was !== null || !touched.includes(s) || !isReviewed(s.state)) return
           pairs.push({
             source: { text: s.text, placeholders: s.placeholders },
             target: { text: s.target, placeholders: [...s.placeholders, ...s.extra] },
@@ -190,16 +211,22 @@ export async function saveRecords(
   const step = begun ?? (async () => (saved.step ??= await beginStep(tx, title, person.id, now)))
   for (const [kind, ofKind] of targets) await unitKinds[kind]!.write(tx, setup, person, ofKind, edition, step, now)
   await writeKeptUnits(tx.db, keeping, edition.language)
+  await removeReturns(tx.db, answered, edition.language)
+  await addReturns(tx.db, returns, edition.language)
+  await addComments(tx.db, person, comments, edition.language, now)
   await remember(tx.db, pairs, { from: setup.source, to: edition.language, personId: person.id })
   return saved
 }
+
+const standsAs = (unit: Unit, { state, unread }: Standing) => unit.state === state && unit.unread === unread
 
 function changed(
   texts: UnitTexts,
   found: UnitSegments,
   change: Exclude<UnitChange, { target: Value | null }>,
+  writer: number,
 ): (UnitSegments & Pick<ReturnType<typeof changeSegments>, 'refused'>) | undefined {
-  if ('segments' in change) return { ...found, ...changeSegments(found.segments, change.segments) }
+  if ('segments' in change) return { ...found, ...changeSegments(found.segments, change.segments, writer) }
   const recut =
     'join' in change
       ? joinSegments(texts, found, change.join)

@@ -1,5 +1,5 @@
 import type { AttributeTypeName, Value } from '@core/attributes/attribute'
-import type { TranslationState } from '@core/translation/state'
+import type { Standing, TranslationState } from '@core/translation/state'
 import type { Db, Tx } from '../../db/connect'
 import type { StoredSetup } from '../../db/queries/setup'
 import type { Person } from '../permission'
@@ -20,6 +20,12 @@ export interface Unit {
   /** Where the edition shows another language's text instead: which, and the text. */
   borrowed: { language: string; value: Value } | null
   state: TranslationState | null
+  /** Whether a machine wrote it and no person has confirmed it. */
+  unread: boolean
+  /** Whether it was sent back with a comment and is not answered yet. */
+  returned: boolean
+  /** Of one that was sent back: who wrote it, by number, where that is known. */
+  writer?: number | null
   stale: boolean
   /** The source that the target was made from, where that has changed since. */
   madeFrom: Value | null
@@ -38,15 +44,17 @@ export interface TargetEdition {
 }
 
 /** A target to write; null clears it. */
-export interface TargetChange {
+export interface TargetChange extends Standing {
   unit: string
   target: Value | null
-  state: TranslationState
 }
 
 /** One kind of record that has texts to translate. Adding one is adding an entry of this shape to the registry. */
 export interface UnitKind {
-  /** Of these records that exist, by id: the units in the edition's language. A few queries whatever their number. */
+  /**
+   * Of these records that exist, by id: the units in the edition's language, what was returned left aside. A few queries
+   * whatever their number.
+   */
   units(db: Db, setup: StoredSetup, ids: readonly string[], edition: TargetEdition): Promise<Map<string, RecordUnits>>
   /** Keeps others from changing the records until the transaction ends. */
   lock(tx: Tx, ids: readonly string[]): Promise<void>

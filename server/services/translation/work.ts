@@ -1,16 +1,18 @@
 import { sql } from 'drizzle-orm'
+import type { ShownWork } from '@contracts/translation'
 import { fold } from '@core/text/fold'
 import { database, inTransaction, type Db, type Tx } from '../../db/connect'
 import { rootIdsOf } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import {
+  countNames,
   isShown,
+  noCounts,
   productProgress,
   productWork,
   productsWithWork,
   type Counted,
   type Counts,
-  type ShownWork,
   type WorkQuery,
 } from '../../db/queries/translation-work'
 import { may, require, type Person } from '../permission'
@@ -38,6 +40,8 @@ export interface WorkAsked {
   /** A product: the texts that its page uses, and nothing else. */
   page?: string
   person?: number
+  /** Of what was sent back, only what this person wrote. */
+  writer?: number
   due?: string
   /** A record: those alone that come after it. */
   after?: string
@@ -50,15 +54,20 @@ export interface WorkBody extends Omit<WorkAsked, 'storefront' | 'language' | 's
   records?: string[]
 }
 
-/** How many texts stand how. A borrowed text is there. */
-export function countUnits(units: readonly Unit[]): Counts {
-  const out = { texts: units.length, missing: 0, stale: 0, unread: 0 }
-  for (const u of units) {
-    if (u.target === null && u.borrowed === null) out.missing++
-    if (u.stale) out.stale++
-    if (u.target !== null && (u.state === 'initial' || u.state === 'translated')) out.unread++
+/**
+ * How many texts stand how. A borrowed text is there. Of what was sent back, `isTheirs` says whether it counts for
+ * whoever asks.
+ */
+export function countUnits(units: readonly Unit[], isTheirs: (u: Unit) => boolean = () => true): Counts {
+  const count = (holds: (u: Unit) => boolean) => units.filter(holds).length
+  return {
+    texts: units.length,
+    missing: count((u) => u.target === null && u.borrowed === null),
+    stale: count((u) => u.stale),
+    unread: count((u) => u.unread),
+    returned: count((u) => u.returned && isTheirs(u)),
+    toReview: count((u) => u.target !== null && (u.state === 'initial' || u.state === 'translated')),
   }
-  return out
 }
 
 async function pieceCodes(db: Db, campaign: string | undefined): Promise<string[]> {
@@ -113,6 +122,7 @@ async function productQuery(
     q: asked.q,
     roots,
     person: asked.person,
+    writer: asked.writer,
     due: asked.due,
     after: asked.after?.startsWith('product:') ? asked.after.slice('product:'.length) : undefined,
     now,
@@ -143,7 +153,7 @@ async function foundRecords(
         ? await otherRecords(db, setup, asked)
         : []
   const [units, shares] = [await unitsOfRecords(db, setup, records, edition), await sharesOf(db, asked.language)]
-  const total: Counts = { texts: 0, missing: 0, stale: 0, unread: 0 }
+  const total = noCounts()
   const items: Counted[] = []
   // Products come last: after one of them there is nothing else, unless a page has them among its records.
   const place = asked.after === undefined ? -1 : records.indexOf(asked.after)
@@ -151,10 +161,13 @@ async function foundRecords(
   for (const [i, record] of records.entries()) {
     const found = units.get(record)
     if (!found || found.units.length === 0) continue
-    const counts = countUnits(found.units)
+    const share = shares.get(record)
+    const counts = countUnits(
+      found.units,
+      (u) => asked.writer === undefined || (u.writer ?? share?.personId) === asked.writer,
+    )
     add(total, counts)
     if (i < passed) continue
-    const share = shares.get(record)
     if (!isShown(counts, asked.show) || (asked.q && !fold(`${record} ${found.title}`).includes(fold(asked.q)))) continue
     if (
       (asked.person !== undefined && share?.personId !== asked.person) ||
@@ -169,7 +182,7 @@ async function foundRecords(
 }
 
 const add = (to: Counts, c: Counts) => {
-  for (const k of ['texts', 'missing', 'stale', 'unread'] as const) to[k] += c[k]
+  for (const name of countNames) to[name] += c[name]
 }
 
 /**
@@ -281,6 +294,14 @@ export async function translators(language: string): Promise<{ id: number; name:
   return rows
 }
 
+/** Under what a text counts in the progress of its edition. */
+function standingOf(u: Unit): string {
+  if (u.target === null) return u.borrowed === null ? 'missing' : 'borrowed'
+  if (u.returned) return 'returned'
+  if (u.stale) return 'stale'
+  return u.unread ? 'unread' : (u.state ?? 'final')
+}
+
 /** How far each edition is: texts by state, of products and of everything else. */
 export async function progress(now: number) {
   const db = database()
@@ -293,14 +314,7 @@ export async function progress(now: number) {
       const states = await productProgress(db, setup, { ...edition, show: 'all', now })
       for (const { units } of (await unitsOfRecords(db, setup, others, edition)).values()) {
         for (const u of units) {
-          const state =
-            u.target === null
-              ? u.borrowed === null
-                ? 'missing'
-                : 'borrowed'
-              : u.stale
-                ? 'stale'
-                : (u.state ?? 'final')
+          const state = standingOf(u)
           states[state] = (states[state] ?? 0) + 1
         }
       }

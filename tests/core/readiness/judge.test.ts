@@ -55,7 +55,7 @@ const both = [price('uk', 60), price('ch', 80), price('ca', 90)]
 function judged(p: Product, marks: Record<string, Mark> = {}): JudgedProduct {
   const known = Object.entries(full)
     .filter(([k]) => k.endsWith('/fr-CH'))
-    .map(([k]) => [k, { state: 'translated', sourceHash: null }] as const)
+    .map(([k]) => [k, { state: 'translated', unread: false, sourceHash: null }] as const)
   return { ...p, marks: new Map([...known, ...Object.entries(marks)]), hashes: new Map() }
 }
 const bag = (
@@ -198,10 +198,24 @@ describe('copy and language', () => {
         e.asks = 'reviewed'
       })
     })
-    expect(look(bag(), { setup: asks }).found(ch)).toEqual(['!unread attribute:name', '!unread attribute:summary'])
-    const mark = (source: string) => ({ 'summary@/fr-CH': { state: 'translated', sourceHash: sourceHash(source) } })
+    expect(look(bag(), { setup: asks }).found(ch)).toEqual([
+      '!below-state attribute:name',
+      '!below-state attribute:summary',
+    ])
+    const mark = (source: string, unread = false) => ({
+      'summary@/fr-CH': { state: 'translated', unread, sourceHash: sourceHash(source) },
+    })
     expect(look(bag(full, {}, mark('Dry inside.'))).found(ch)).toEqual([])
     expect(look(bag(full, {}, mark('Wet inside.'))).found(ch)).toEqual(['!stale attribute:summary'])
+    // What a machine wrote is not accepted before a person has confirmed it, unless the edition says so.
+    const machine = bag(full, {}, mark('Dry inside.', true))
+    expect(look(machine).found(ch)).toEqual(['!unread attribute:summary'])
+    const accepts = strict((s) => {
+      s.storefronts.get('ch')!.editions.forEach((e) => {
+        e.acceptsUnread = true
+      })
+    })
+    expect(look(machine, { setup: accepts }).found(ch)).toEqual([])
   })
   it('remark on further texts that are not translated', () => {
     expect(look(bag({ ...full, 'description@/en-GB': '<p>Long.</p>' })).found(ch)).toEqual([
@@ -218,7 +232,7 @@ describe('copy and language', () => {
             'description@/fr-CH': '<p>Des mots.</p>',
           },
           {},
-          { 'description@/fr-CH': { state: 'final', sourceHash: null } },
+          { 'description@/fr-CH': { state: 'final', unread: false, sourceHash: null } },
         ),
       ).found(uk),
     ).toEqual(['!only-pictures attribute:description'])
@@ -284,7 +298,7 @@ describe('content', () => {
     ).toEqual([])
     expect(foundWith({})).toEqual(['!piece-empty piece:fit'])
   })
-  it('says which translations of pieces are unread or stale', () => {
+  it('says which translations of pieces are not far enough, unread or stale', () => {
     const p = piece('care', '<p>Wash.</p>')
     const text = { storefront: null, language: 'fr-CH', title: 'Soin', body: '<p>Laver.</p>' }
     const foundWith = (more: Partial<Piece['texts'][number]>) =>
@@ -292,7 +306,9 @@ describe('content', () => {
         pieces: [{ ...p, texts: [...p.texts, { ...text, ...more }] }],
         assignments: [everywhere('care')],
       }).found(ch)
-    expect(foundWith({ states: { title: 'final', body: 'initial' } })).toEqual(['!piece-unread piece:care'])
+    expect(foundWith({ states: { title: 'final', body: 'initial' } })).toEqual(['!piece-below-state piece:care'])
+    const final = { title: 'final', body: 'translated' } as const
+    expect(foundWith({ states: final, unread: { body: true } })).toEqual(['!piece-unread piece:care'])
     expect(
       foundWith({ states: { title: 'final', body: 'final' }, sources: { body: sourceHash('<p>Rinse.</p>') } }),
     ).toEqual(['!piece-stale piece:care'])

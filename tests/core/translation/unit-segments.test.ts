@@ -6,6 +6,7 @@ import {
   segmentsOf,
   splitSegment,
   wholeOf,
+  type SegmentChange,
   type UnitTexts,
 } from '@core/translation/unit-segments'
 import { sourceHash } from '@core/translation/state'
@@ -17,6 +18,7 @@ const unit = (source: string, target: string | null, more: Partial<UnitTexts> = 
   type: 'rich-text',
   languages,
   state: target === null ? null : 'reviewed',
+  unread: false,
   madeFrom: null,
   kept: null,
   ...more,
@@ -73,6 +75,7 @@ describe('the segments of a unit', () => {
     expect(wholeOf({ ...two, segments }, languages)).toEqual({
       value: '<p>Trocken. Sehr leicht.</p>',
       state: 'translated',
+      unread: false,
     })
   })
   it('refuse what was made for another source, or over another target, and take the rest', () => {
@@ -108,5 +111,65 @@ describe('the segments of a unit', () => {
     const kept = keptOf(segmentsOf(stale), target)
     expect(kept.beside).toBe(sourceHash(target))
     expect(said({ ...stale, kept })).toEqual([['Holds 22 L.', 'Fasst 20 L.', 'Holds 20 L.']])
+  })
+})
+
+describe('a target that a machine put in', () => {
+  const open = segmentsOf(unit('<p>Dry. Light.</p>', null))
+  const change = (index: number, base: string | null, target: string, more: Partial<SegmentChange> = {}) => ({
+    index,
+    source: open.segments[index]!.text,
+    base,
+    target,
+    state: 'translated' as const,
+    ...more,
+  })
+  const byMachine = changeSegments(
+    open.segments,
+    [change(0, null, 'Trocken.', { unread: true }), change(1, null, 'Leicht.', { unread: true })],
+    7,
+  ).segments
+  const standing = (segments: typeof byMachine) => wholeOf({ cut: open.cut, segments }, languages)
+  it('is unread, and so is the unit, until a person has confirmed every segment', () => {
+    expect(byMachine.map((s) => [s.unread, s.writer])).toEqual([
+      [true, null],
+      [true, null],
+    ])
+    const half = changeSegments(byMachine, [change(0, 'Trocken.', 'Trocken.')], 3).segments
+    expect([half[0]!.unread, half[0]!.writer, standing(half)!.unread]).toEqual([false, 3, true])
+    const all = changeSegments(half, [change(1, 'Leicht.', 'Ganz leicht.')], 3).segments
+    expect(standing(all)).toMatchObject({ state: 'translated', unread: false })
+  })
+  it('stays unread where only a finding in it is overruled', () => {
+    const overruled = changeSegments(byMachine, [change(0, 'Trocken.', 'Trocken.', { overruled: { empty: 'So.' } })], 3)
+    expect(overruled.segments[0]).toMatchObject({ unread: true, writer: null })
+  })
+  it('is remembered beside the unit, and in the parts of a unit of which nothing else is known', () => {
+    const whole = standing(byMachine)!
+    const again = unit('<p>Dry. Light.</p>', String(whole.value), { unread: true, state: 'translated' })
+    const kept = keptOf({ cuts: {}, segments: byMachine }, whole.value)
+    expect(segmentsOf({ ...again, kept }).segments.map((s) => s.unread)).toEqual([true, true])
+    expect(segmentsOf(again).segments.map((s) => [s.unread, s.origin])).toEqual([
+      [true, 'machine'],
+      [true, 'machine'],
+    ])
+  })
+})
+
+describe('a segment that is returned', () => {
+  const at = segmentsOf(unit('<p>Dry.</p>', '<p>Trocken.</p>')).segments
+  const change = { index: 0, source: 'Dry.', base: 'Trocken.', target: 'Trocken.' }
+  const written = changeSegments(at, [{ ...change, target: 'Dicht.', state: 'translated' }], 3).segments
+  const returned = changeSegments(
+    written,
+    [{ ...change, base: 'Dicht.', target: 'Dicht.', state: 'initial', returned: 'Say dry.' }],
+    9,
+  ).segments
+  it('stays its writer’s, until it is answered by a change or by saying that it is right', () => {
+    expect(returned[0]).toMatchObject({ returned: true, writer: 3, state: 'initial' })
+    for (const target of ['Dicht.', 'Trocken.']) {
+      const answer = { ...change, base: 'Dicht.', target, state: 'translated' as const }
+      expect(changeSegments(returned, [answer], 3).segments[0]).toMatchObject({ returned: false, writer: 3 })
+    }
   })
 })

@@ -55,20 +55,10 @@ function look() {
   if (edition && lens.storefront !== code.value) lens.set({ in: edition.id })
 }
 onMounted(look)
-const newFact = ref('')
 async function save() {
   if (readonly.value || !changed.value || !(await record.save())) return
   await setup.reload()
   refreshProof()
-}
-function addFact() {
-  const name = newFact.value
-    .trim()
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-  if (name && !(name in draft.value!.facts)) draft.value!.facts = { ...draft.value!.facts, [name]: '' }
-  newFact.value = ''
 }
 /** A language that is added, as a tag, and one that it may borrow from: of the same language elsewhere. */
 const newLanguage = ref('')
@@ -93,13 +83,10 @@ function addLanguage() {
   if (languageProblem.value) return
   draft.value!.editions = [
     ...draft.value!.editions,
-    { language: tag!, borrow: newBorrow.value ? [newBorrow.value] : [], asks: 'translated' },
+    { language: tag!, borrow: newBorrow.value ? [newBorrow.value] : [], asks: 'translated', acceptsUnread: false },
   ]
   newLanguage.value = ''
   newBorrow.value = ''
-}
-const dropFact = (name: string) => {
-  draft.value!.facts = Object.fromEntries(Object.entries(draft.value!.facts).filter(([n]) => n !== name))
 }
 useKeys('Storefront', [
   { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
@@ -188,43 +175,16 @@ useKeys('Storefront', [
             :languages="draft.editions.map((e) => e.language)"
           />
           <div v-else class="grid gap-5">
-            <section aria-label="Facts">
-              <h2>Facts</h2>
-              <p class="pb-1.5 text-ink2">What inline values of texts can name, as shoppers read it.</p>
-              <p v-for="(_, name) in draft.facts" :key="name" class="flex items-center gap-2 py-1">
-                <label class="w-36 text-ink2" :for="`fact-${name}`">{{
-                  String(name).replaceAll('-', ' ')
-                }}</label><input
-                  :id="`fact-${name}`"
-                  v-model="draft.facts[name]"
-                  class="field flex-1"
-                  maxlength="500"
-                  :disabled="readonly"
-                /><button
-                  v-if="!readonly"
-                  type="button"
-                  class="min-h-6 px-1.5 text-ink2"
-                  :aria-label="`Take out ${name}`"
-                  @click="dropFact(String(name))"
-                >
-                  ×
-                </button>
-              </p>
-              <p v-if="!readonly" class="flex items-center gap-2 py-1">
-                <input
-                  v-model="newFact"
-                  class="field w-36"
-                  aria-label="Name of a new fact"
-                  placeholder="return days"
-                  maxlength="40"
-                  @keydown.enter.prevent="addFact"
-                /><button type="button" class="plain" @click="addFact">Add a fact</button>
-              </p>
-            </section>
+            <FactsEditor
+              v-model="draft.facts"
+              :disabled="readonly"
+              :languages="draft.editions.map((e) => e.language)"
+            />
             <section aria-label="Languages">
               <h2>Languages</h2>
               <p class="pb-1.5 text-ink2">
-                The least state that translations need before they are fit to release.<template v-if="adminOnly">
+                The least state that translations need before they are fit to release, and whether machine translations
+                that nobody has confirmed are fit too.<template v-if="adminOnly">
                   An administrator can change this.</template
                 >
               </p>
@@ -236,6 +196,9 @@ useKeys('Storefront', [
                   ></label
                 ><select :id="`asks-${e.language}`" v-model="e.asks" class="field" :disabled="adminOnly">
                   <option v-for="s in translationStates" :key="s" :value="s">{{ s }}</option></select
+                ><label v-if="e.language !== setup.source" class="flex items-center gap-1.5 text-ink2"
+                  ><input v-model="e.acceptsUnread" type="checkbox" :disabled="adminOnly" />machine text without
+                  confirmation</label
                 ><NuxtLink
                   v-if="e.language !== setup.source && stored.editions.some((x) => x.language === e.language)"
                   class="plain"
