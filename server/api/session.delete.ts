@@ -1,12 +1,12 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../http/endpoint'
-import { cookieOf } from '../http/signed-in'
+import { readSessionCookie, removeSessionCookie } from '../http/session-cookie'
 import { sourceOf, writeAudit } from '../services/audit'
 import { signOut } from '../services/session'
 
 export default endpoint(operations.signOut, async ({ event, person, asking }) => {
-  const cookie = await cookieOf(event)
-  if (cookie.data.secret) await signOut(cookie.data.secret)
-  await cookie.clear()
+  const secret = readSessionCookie(event)
+  if (secret !== undefined) await signOut(secret)
+  removeSessionCookie(event)
   await writeAudit('sign-out', sourceOf(person, asking))
 })

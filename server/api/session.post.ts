@@ -1,7 +1,7 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../http/endpoint'
 import { isOwnPage, originOf } from '../http/origin'
-import { cookieOf } from '../http/signed-in'
+import { writeSessionCookie } from '../http/session-cookie'
 import { Problem } from '../services/problem'
 import { signIn } from '../services/session'
 
@@ -11,8 +11,7 @@ export default endpoint<object, { email: string; password: string }>(
     if (!isOwnPage(event))
       throw new Problem(403, 'Not allowed', 'Sign in on the page of Ink Loom itself, not from another site.')
     const { secret, ...signedIn } = await signIn(body.email, body.password, originOf(event), now)
-    const cookie = await cookieOf(event)
-    await cookie.update({ secret })
+    writeSessionCookie(event, secret)
     return { ...signedIn, now: new Date(now).toISOString() }
   },
 )

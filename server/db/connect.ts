@@ -26,6 +26,8 @@ export interface Tx {
   db: Db
   client: pg.PoolClient
   touched: Touched
+  /** The roots of families that it holds locked, so that no family is asked for twice. */
+  lockedRoots: Set<number>
 }
 
 /** A transaction of this asynchronous context; `ended` once it has committed or fallen. */
@@ -147,6 +149,7 @@ export function sideConnections(): pg.Pool {
 }
 
 let pooled: Db | undefined
+let beside: Db | undefined
 
 /** Drizzle: the running transaction's where there is one, else on any free connection. */
 export function database(): Db {
@@ -155,7 +158,7 @@ export function database(): Db {
 
 /** Drizzle beside any transaction, for notes about work that others must see while it runs. */
 export function besideTransactions(): Db {
-  return drizzle(sideConnections(), { schema })
+  return (beside ??= drizzle(sideConnections(), { schema }))
 }
 
 /** Closes every connection. */
@@ -164,6 +167,7 @@ export async function disconnect(): Promise<void> {
   pool = undefined
   notes = undefined
   pooled = undefined
+  beside = undefined
 }
 
 /** The code of an error of PostgreSQL (appendix A of its manual), also where Drizzle has wrapped it. */
@@ -248,6 +252,15 @@ export async function inTransaction<T>(work: (tx: Tx) => Promise<T>): Promise<T>
   }
 }
 
+const ofClients = new WeakMap<pg.PoolClient, Db>()
+
+/** Drizzle on one connection, made once for each: making it looks through the whole schema. */
+function onClient(client: pg.PoolClient): Db {
+  let db = ofClients.get(client)
+  if (!db) ofClients.set(client, (db = drizzle(client, { schema }) as unknown as Db))
+  return db
+}
+
 async function once<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
   const client = await connections().connect()
   // A connection that breaks in the middle tells it here; the statement that waits for it fails by itself.
@@ -255,8 +268,9 @@ async function once<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
   client.on('error', broke)
   const tx: Running = {
     client,
-    db: drizzle(client, { schema }) as unknown as Db,
+    db: onClient(client),
     touched: nothingTouched(),
+    lockedRoots: new Set(),
     ended: false,
     savepoints: 0,
   }
@@ -289,6 +303,7 @@ async function once<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
 
 async function inSavepoint<T>(tx: Running, work: (tx: Tx) => Promise<T>): Promise<T> {
   const name = `s${++tx.savepoints}`
+  const lockedBefore = new Set(tx.lockedRoots)
   await tx.client.query(`savepoint ${name}`)
   try {
     const result = await work(tx)
@@ -296,6 +311,8 @@ async function inSavepoint<T>(tx: Running, work: (tx: Tx) => Promise<T>): Promis
     return result
   } catch (e) {
     await tx.client.query(`rollback to savepoint ${name}`)
+    // Locks that were taken since are given back with it.
+    tx.lockedRoots = lockedBefore
     throw e
   }
 }

@@ -1,19 +1,8 @@
-import { getRequestHeader, useSession, type H3Event } from 'h3'
+import { getRequestHeader, type H3Event } from 'h3'
 import { database } from '../db/connect'
 import { personOfSecret, type SignedIn } from '../services/session'
-import { settings } from '../settings'
 import { originOf } from './origin'
-
-/** The sealed cookie: it holds a secret whose hash the database knows, and nothing else. */
-export function cookieOf(event: H3Event) {
-  const { secret, secureCookies } = settings()
-  return useSession<{ secret?: string }>(event, {
-    password: secret,
-    name: 'inkloom',
-    maxAge: 14 * 86_400,
-    cookie: { httpOnly: true, sameSite: 'lax', secure: secureCookies, path: '/' },
-  })
-}
+import { readSessionCookie } from './session-cookie'
 
 /** By what somebody is known, and from where. */
 export interface Asking {
@@ -31,9 +20,8 @@ export async function signedInOf(event: H3Event, now: number): Promise<(SignedIn
     const found = await personOfSecret(database(), bearer, 'token', now)
     return found && { ...found, by: 'token', origin }
   }
-  if (!/(?:^|;\s*)inkloom=/.test(getRequestHeader(event, 'cookie') ?? '')) return undefined
-  const { data } = await cookieOf(event)
-  if (!data.secret) return undefined
-  const found = await personOfSecret(database(), data.secret, 'cookie', now)
+  const secret = readSessionCookie(event)
+  if (secret === undefined) return undefined
+  const found = await personOfSecret(database(), secret, 'cookie', now)
   return found && { ...found, by: 'cookie', origin }
 }

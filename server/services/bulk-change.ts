@@ -220,7 +220,7 @@ export async function makeBulkChange(
     for (let i = 0; i < ids.length; i += familiesAtOnce) {
       if (cancelled?.()) throw new Cancelled()
       const some = ids.slice(i, i + familiesAtOnce)
-      await lockFamilies(tx.db, some)
+      await lockFamilies(tx, some)
       const families = await loadFamilies(tx.db, setup, some)
       // In the order of SKUs, in which people read the report.
       const changes = some

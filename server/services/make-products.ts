@@ -71,7 +71,7 @@ function written(
 async function familyOf(tx: Tx, setup: StoredSetup, sku: string): Promise<StoredFamily> {
   const root = (await rootsOfSkus(tx.db, [sku])).get(sku)
   if (root === undefined) throw notFound(`product “${sku}”`)
-  await lockFamilies(tx.db, [root])
+  await lockFamilies(tx, [root])
   return (await loadFamilies(tx.db, setup, [root])).get(root)!
 }
 

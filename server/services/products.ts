@@ -258,7 +258,7 @@ function askPermission(person: Person, body: ProductPatchBody, setup: StoredSetu
 export async function lockFamily(tx: Tx, setup: StoredSetup, sku: string) {
   const root = (await rootsOfSkus(tx.db, [sku])).get(sku)
   if (root === undefined) throw notFound(`product “${sku}”`)
-  await lockFamilies(tx.db, [root])
+  await lockFamilies(tx, [root])
   const family = (await loadFamilies(tx.db, setup, [root])).get(root)!
   return { family, product: memberOf(family, sku) }
 }

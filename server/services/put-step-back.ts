@@ -82,7 +82,7 @@ export async function putStepBack(
       before = rows.at(-1)!.place
       const bySku = new Map(rows.map((r) => [r.sku, r.differences]))
       const roots = [...new Set((await rootsOfSkus(tx.db, [...bySku.keys()])).values())]
-      await lockFamilies(tx.db, roots)
+      await lockFamilies(tx, roots)
       const families = [...(await loadFamilies(tx.db, setup, roots)).values()]
       const set = new WriteSet(setup, await step())
       const sources = await loadSources(

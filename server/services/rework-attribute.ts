@@ -218,7 +218,7 @@ export async function reworkAttribute(
     for (let i = 0; i < ids.length; i += familiesAtOnce) {
       if (cancelled?.()) throw new Cancelled()
       const some = ids.slice(i, i + familiesAtOnce)
-      await lockFamilies(tx.db, some)
+      await lockFamilies(tx, some)
       await reworkFamilies(tx, [...(await loadFamilies(tx.db, next, some)).values()], rework, next, report, step, now)
       if (report.lost > 0 && !body.lose)
         throw new Problem(

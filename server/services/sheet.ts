@@ -139,7 +139,7 @@ export async function writeCells(
     const report: CellsReport = { step: null, written: 0, unchanged: 0, refused: [] }
     const roots = await rootsOfSkus(tx.db, [...new Set(cells.map((c) => c.sku))])
     const rootIds = [...new Set(roots.values())]
-    await lockFamilies(tx.db, rootIds)
+    await lockFamilies(tx, rootIds)
     const families = await loadFamilies(tx.db, setup, rootIds)
     const bySku = new Map(
       [...families.values()].flatMap((f) => [f.root, ...f.variants].map((p) => [p.sku, f] as const)),

@@ -98,7 +98,7 @@ describe('signing in', () => {
     expect([known.status, unknown.status]).toEqual([401, 401])
     expect(known.body).toEqual(unknown.body)
   })
-  it('gives a sealed cookie that scripts cannot read, and ends with it', async () => {
+  it('gives a signed cookie that scripts cannot read, takes no other, and ends with it', async () => {
     const client = new Client()
     const { headers, body } = await client.post('/api/session', {
       email: password('manager').email,
@@ -109,6 +109,9 @@ describe('signing in', () => {
     expect(JSON.stringify(body)).not.toMatch(/password|hash/i)
     expect((await client.get('/api/session')).body).toMatchObject({ person: { email: password('manager').email } })
     const { cookie } = client
+    client.cookie = cookie.replace(/=(.)/, (_, first: string) => `=${first === 'a' ? 'b' : 'a'}`)
+    expect((await client.get('/api/session')).status).toBe(401)
+    client.cookie = cookie
     expect((await client.ask('DELETE', '/api/session')).status).toBe(204)
     client.cookie = cookie
     expect((await client.get('/api/session')).status).toBe(401)

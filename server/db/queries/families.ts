@@ -4,7 +4,7 @@ import type { Value } from '@core/attributes/attribute'
 import { byCodePoint } from '@core/text/fold'
 import { sqlState, type Db, type Tx } from '../connect'
 import type { StoredSetup } from './setup'
-import { unfoldedOf } from './versions'
+import { someUnfolded, unfoldedOf } from './versions'
 
 /** What is stored of a translation beside its value. */
 export interface TranslationMark {
@@ -88,11 +88,11 @@ export async function ownersOfGtins(db: Db, gtins: readonly string[]): Promise<M
  * Keeps others from changing families until the transaction ends. Locked in one order, so that two never wait for each
  * other.
  */
-export async function lockFamilies(db: Db, rootIds: readonly number[]): Promise<void> {
-  if (rootIds.length > 0)
-    await db.execute(
-      sql`select 1 from product where root_id = any(${sql.param([...rootIds])}::int[]) order by id for update`,
-    )
+export async function lockFamilies(tx: Tx, rootIds: readonly number[]): Promise<void> {
+  const free = [...new Set(rootIds)].filter((root) => !tx.lockedRoots.has(root))
+  if (free.length === 0) return
+  await tx.db.execute(sql`select 1 from product where root_id = any(${sql.param(free)}::int[]) order by id for update`)
+  for (const root of free) tx.lockedRoots.add(root)
 }
 
 /** Others were writing products for longer than somebody would wait. */
@@ -145,15 +145,14 @@ const textOrNull = (column: SQL) => sql`coalesce(to_json(${column})::text, 'null
  * The rows of a table with columns that are JSON as they are written, as one text: there are very many, and the driver
  * takes a multiple of the time to read them as rows.
  */
-async function asTuples<T extends unknown[]>(db: Db, columns: SQL[], from: SQL): Promise<T[]> {
-  const { rows } = await db.execute<{ list: string | null }>(
-    sql`select string_agg(${sql.join(columns, sql` || ',' || `)}, '],[') as list from ${from}`,
-  )
-  return rows[0]!.list === null ? [] : (JSON.parse(`[[${rows[0]!.list}]]`) as T[])
-}
+const tuples = (columns: readonly SQL[], from: SQL): SQL =>
+  sql`(select string_agg(${sql.join([...columns], sql` || ',' || `)}, '],[') from ${from})`
+
+const readTuples = <T extends unknown[]>(list: string | null): T[] =>
+  list === null ? [] : (JSON.parse(`[[${list}]]`) as T[])
 
 /**
- * Families with every value and price, by the number of their root: five queries whatever their number. With `only`,
+ * Families with every value and price, by the number of their root: two queries whatever their number. With `only`,
  * values of no other attributes and nothing of translations, versions and lists, for those who look and do not change;
  * `toJudge` are those of readiness, which asks for hashes, and not for what translations were made from.
  */
@@ -207,14 +206,7 @@ export async function loadFamilies(
       hashes: only ? noHashes : new Map(),
     })
   }
-  const productIds = [...byId.keys()]
-  // After the rows: one that is folded in between reads as older than it is, which at worst refuses a write, and never
-  // as newer.
-  if (only === undefined)
-    for (const [id, { n, was }] of await unfoldedOf(db, productIds)) {
-      const product = byId.get(id)!
-      Object.assign(product, { version: product.version + n, changed: Math.max(product.changed, was) })
-    }
+  const productIds = sql.param([...byId.keys()])
   const more =
     only !== undefined
       ? []
@@ -225,11 +217,42 @@ export async function loadFamilies(
           toJudge ? textOrNull(sql`hash`) : sql`coalesce(made_from::text, 'null')`,
         ]
   const ofAttributes = only === undefined ? sql`` : sql`and attribute_id = any(${sql.param([...only])}::smallint[])`
-  const values = await asTuples<StoredRow>(
-    db,
+  const values = tuples(
     [sql`product_id`, sql`attribute_id`, sql`storefront_id`, textOrNull(sql`language`), sql`value`, ...more],
-    sql`value where product_id = any(${sql.param(productIds)}::int[]) ${ofAttributes}`,
+    sql`value where product_id = any(${productIds}::int[]) ${ofAttributes}`,
   )
+  const prices = tuples(
+    [
+      sql`product_id`,
+      sql`storefront_id`,
+      sql`special::int`,
+      textOrNull(sql`group_code`),
+      textOrNull(sql`from_local`),
+      textOrNull(sql`to_local`),
+      sql`amount`,
+      sql`quantity`,
+    ],
+    sql`price where product_id = any(${productIds}::int[])`,
+  )
+  // Few products are in lists, and nearly always all changes are folded.
+  const lists = tuples(
+    [sql`product_id`, textOrNull(sql`code`)],
+    sql`(select m.product_id, n.code from list_member m join named_list n on n.id = m.list_id
+      where m.product_id = any(${sql.param(ids)}::int[]) order by n.code) x`,
+  )
+  const whole = sql`, ${lists} as lists, ${someUnfolded} as unfolded`
+  const {
+    rows: [beside],
+  } = await db.execute<{ values: string | null; prices: string | null; lists?: string | null; unfolded?: boolean }>(
+    sql`select ${values} as values, ${prices} as prices ${only === undefined ? whole : sql``}`,
+  )
+  // After the rows: one that is folded in between reads as older than it is, which at worst refuses a write, and never
+  // as newer.
+  if (beside!.unfolded)
+    for (const [id, { n, was }] of await unfoldedOf(db, [...byId.keys()])) {
+      const product = byId.get(id)!
+      Object.assign(product, { version: product.version + n, changed: Math.max(product.changed, was) })
+    }
   for (const [
     product,
     attribute,
@@ -240,7 +263,7 @@ export async function loadFamilies(
     unread = null,
     sourceHash = null,
     more = null,
-  ] of values) {
+  ] of readTuples<StoredRow>(beside!.values)) {
     const code = setup.attributeCodes.get(attribute)
     if (code === undefined) continue
     const owner = byId.get(product)!
@@ -260,21 +283,9 @@ export async function loadFamilies(
       })
     if (toJudge && more !== null) owner.hashes.set(markKey(stored), more as string)
   }
-  const prices = await asTuples<PriceTuple>(
-    db,
-    [
-      sql`product_id`,
-      sql`storefront_id`,
-      sql`special::int`,
-      textOrNull(sql`group_code`),
-      textOrNull(sql`from_local`),
-      textOrNull(sql`to_local`),
-      sql`amount`,
-      sql`quantity`,
-    ],
-    sql`price where product_id = any(${sql.param(productIds)}::int[])`,
-  )
-  for (const [product, storefront, isSpecial, group, from, to, amount, quantity] of prices) {
+  for (const [product, storefront, isSpecial, group, from, to, amount, quantity] of readTuples<PriceTuple>(
+    beside!.prices,
+  )) {
     const price: Price = {
       storefront: setup.storefrontCodes.get(storefront)!,
       special: isSpecial === 1,
@@ -286,14 +297,7 @@ export async function loadFamilies(
     }
     byId.get(product)!.prices.push(price)
   }
-  // Few products are in lists.
-  const { rows: lists } =
-    only !== undefined
-      ? { rows: [] }
-      : await db.execute<{ product_id: number; code: string }>(sql`
-    select m.product_id, n.code from list_member m join named_list n on n.id = m.list_id
-    where m.product_id = any(${sql.param(ids)}::int[]) order by n.code`)
-  for (const l of lists) byId.get(l.product_id)?.lists.push(l.code)
+  for (const [product, code] of readTuples<[number, string]>(beside!.lists ?? null)) byId.get(product)?.lists.push(code)
   for (const r of rows) {
     const product = byId.get(r.id)!
     const family = families.get(r.root_id)

@@ -62,7 +62,7 @@ export async function loadEditions(db: Db, setup: StoredSetup): Promise<Numbered
 export async function touchRoots(tx: Tx, roots: Iterable<number>): Promise<void> {
   const ids = [...new Set(roots)].sort((a, b) => a - b)
   if (ids.length === 0) return
-  await lockFamilies(tx.db, ids)
+  await lockFamilies(tx, ids)
   await tx.db.execute(
     sql`
       insert into readiness_due (root_id) select unnest(${sql.param(ids)}::int[]) on conflict (root_id) do update

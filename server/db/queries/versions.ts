@@ -16,8 +16,6 @@ const unfolded = sql`
  * that have none are not among them.
  */
 export async function unfoldedOf(db: Db, ids: readonly number[]): Promise<Map<number, { n: number; was: number }>> {
-  // Nearly always all are folded.
-  if (!(await hasUnfolded(db))) return new Map()
   const { rows } = await db.execute<{ product_id: number; n: number; was: string }>(sql`
     select p.id as product_id, count(*)::int as n, max(st.at)::text as was from change_set s
     join step st on st.id = s.step_id
@@ -47,10 +45,13 @@ export interface Version {
 
 /** Writes the versions that changed products have now. Their families are locked. */
 export async function writeVersions(tx: Tx, versions: readonly Version[]): Promise<void> {
-  const counted = await unfoldedOf(
-    tx.db,
-    versions.map((v) => v.id),
-  )
+  // Nearly always all are folded.
+  const counted = (await hasUnfolded(tx.db))
+    ? await unfoldedOf(
+        tx.db,
+        versions.map((v) => v.id),
+      )
+    : new Map<number, { n: number; was: number }>()
   const rows =
     counted.size === 0 ? versions : versions.map((v) => ({ ...v, version: v.version - (counted.get(v.id)?.n ?? 0) }))
   await tx.db.execute(sql`
@@ -73,10 +74,11 @@ export async function foldVersions(tx: Tx, step?: number): Promise<void> {
     where v.product_id = u.product_id`)
 }
 
+/** Whether some changes are not folded yet, as a condition. */
+export const someUnfolded = sql`exists (select 1 from change_set where not folded)`
+
 /** Whether some changes are not folded yet. */
 export async function hasUnfolded(db: Db): Promise<boolean> {
-  const { rows } = await db.execute<{ some: boolean }>(
-    sql`select exists (select 1 from change_set where not folded) as some`,
-  )
+  const { rows } = await db.execute<{ some: boolean }>(sql`select ${someUnfolded} as some`)
   return rows[0]!.some
 }

@@ -180,8 +180,11 @@ export class WriteSet {
 
 async function deleteFacts(tx: Tx, roots: number[]) {
   if (roots.length === 0) return
-  for (const table of ['fact', 'fact_text', 'fact_price', 'fact_range'])
-    await tx.db.execute(sql`delete from ${sql.raw(table)} where root_id = any(${sql.param(roots)}::int[])`)
+  const ofRoots = sql`where root_id = any(${sql.param(roots)}::int[])`
+  await tx.db.execute(sql`
+    with facts as (delete from fact ${ofRoots}), texts as (delete from fact_text ${ofRoots}),
+    prices as (delete from fact_price ${ofRoots})
+    delete from fact_range ${ofRoots}`)
 }
 
 /**

@@ -34,7 +34,7 @@ function* textsOf(families: Iterable<StoredFamily>, prepared: Prepared) {
  */
 export async function judgeRoots(tx: Tx, roots: readonly number[], now: number, reach?: KnownReach): Promise<void> {
   if (roots.length === 0) return
-  await lockFamilies(tx.db, roots)
+  await lockFamilies(tx, roots)
   const { key, setup, editions, prepared, days } = await judgedWith(tx.db, now)
   const families = await loadFamilies(tx.db, setup, roots, { toJudge: true })
   const own = await ownPiecesOf(

@@ -202,7 +202,7 @@ async function write(
   report: DecisionReport,
 ): Promise<Decided[]> {
   const roots = [...new Set(list.map((a) => a.suggestion.root_id))]
-  await lockFamilies(tx.db, roots)
+  await lockFamilies(tx, roots)
   const families = await loadFamilies(tx.db, setup, roots)
   const step = await beginStep(tx, titleOf(list, setup), person.id, now)
   const set = new WriteSet(setup, step)

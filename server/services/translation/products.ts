@@ -103,7 +103,7 @@ export const productUnits: UnitKind = {
     )
   },
   async lock(tx: Tx, skus) {
-    await lockFamilies(tx.db, [...new Set((await rootsOfSkus(tx.db, skus)).values())])
+    await lockFamilies(tx, [...new Set((await rootsOfSkus(tx.db, skus)).values())])
   },
   async write(tx, setup, _person, changes, edition, step, now) {
     const families = await familiesOf(tx.db, setup, [...changes.keys()])
