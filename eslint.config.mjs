@@ -5,6 +5,7 @@ import vue from 'eslint-plugin-vue'
 import ts from 'typescript-eslint'
 import vueParser from 'vue-eslint-parser'
 import importDirection from './scripts/lint/import-direction.mjs'
+import noCircles from './scripts/lint/no-circles.mjs'
 
 const root = path.dirname(fileURLToPath(import.meta.url))
 
@@ -26,9 +27,10 @@ export default ts.config(
   prettier,
   {
     languageOptions: { parserOptions: { tsconfigRootDir: root } },
-    plugins: { house: { rules: { 'import-direction': importDirection } } },
+    plugins: { house: { rules: { 'import-direction': importDirection, 'no-circles': noCircles } } },
     rules: {
       'house/import-direction': 'error',
+      'house/no-circles': 'error',
       'no-restricted-properties': [
         'error',
         { object: 'Math', property: 'random', message: 'Seeds are arguments; secrets come from node:crypto.' },

@@ -1,6 +1,6 @@
 import Joi from 'joi'
-import { bulkMembers, type BulkChange } from '@core/bulk/change'
-import { bulkNames } from '@core/bulk/kinds'
+import { bulkMembers, type BulkChange } from '@core/bulk/shape'
+import { bulkNames } from '@core/bulk/shape'
 import { letterCases } from '@core/bulk/letters'
 
 const place = {

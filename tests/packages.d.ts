@@ -97,3 +97,8 @@ declare module '*/scripts/supervise.mjs' {
     stop(patience?: number): Promise<void>
   }
 }
+declare module '*/scripts/lint/circles.mjs' {
+  type Imports = ReadonlyMap<string, ReadonlySet<string>>
+  export function importsOf(root: string, folders: readonly string[]): Imports
+  export function circleOf(file: string, imports: Imports): string[] | undefined
+}

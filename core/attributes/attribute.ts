@@ -1,10 +1,8 @@
+import type { Labels } from '../language/labels'
 import type { Cut } from '../page/cut'
 import type { UnitFamily } from '../units/registry'
 import type { Condition } from '../rules/condition'
 import type { PictureView } from '../media/item'
-
-/** A text in several languages, by BCP 47 tag. */
-export type Labels = Record<string, string>
 
 export const attributeTypeNames = [
   'text',
@@ -110,10 +108,4 @@ export interface ProductType {
   views: PictureView[]
   /** Where the descriptions of its products are cut into parts of the page; null leaves that to the storefront. */
   cut: Cut | null
-}
-
-/** The label for a language: by RFC 4647 shortening, else the source language's, else any, else the code. */
-export function labelIn(labels: Labels, languages: readonly string[], code: string): string {
-  for (const l of languages) if (labels[l]) return labels[l]
-  return Object.values(labels)[0] ?? code
 }

@@ -1,6 +1,6 @@
 import { checkCondition } from '../rules/check'
 import type { Condition } from '../rules/condition'
-import type { Facts } from '../rules/facts'
+import type { Facts } from '../rules/fact-shape'
 import type { Predicate } from '../rules/operators'
 import { compilePredicate } from '../rules/predicate'
 import type { Setup } from '../catalogue/model'

@@ -4,47 +4,9 @@ import type { Value } from '../attributes/attribute'
 import { isPerVariant, type Family, type Product, type Setup, type ValuePlace } from '../catalogue/model'
 import { same, type ProductPatch } from '../catalogue/patch'
 import { displayValue, editionReader, valuesFor } from '../page/values'
-import type { LetterCase } from './letters'
-import { bulkKinds, type BulkName, type MakeContext } from './kinds'
+import { bulkKinds } from './kinds'
+import type { BulkChange, BulkProblem, MakeContext } from './shape'
 import { bulkFields, bulkTarget } from './target'
-
-/** One change to be made to many products. */
-export interface BulkChange extends ValuePlace {
-  do: BulkName
-  /** What is set, appended, added or removed. */
-  value?: unknown
-  /** What is looked for and what takes its place. */
-  find?: string
-  with?: string
-  /** Whether `find` is a regular expression in RE2's syntax, `with` naming its groups as $1. */
-  pattern?: boolean
-  /** How letters are changed. */
-  how?: LetterCase
-  /** Into which unit measures are converted. */
-  unit?: string
-  /** Where the new value comes from. */
-  from?: ValuePlace
-  /**
-   * What becomes of inline values in a text that goes into a field which cannot hold them: they are filled in, as a
-   * shopper of the language reads them (without it too), or left out.
-   */
-  inline?: 'fill' | 'remove'
-  /** Leaves values alone that are there already. */
-  onlyEmpty?: boolean
-  /**
-   * Whose values: those of the products that have the attribute by their type, of parents and singles, of variants, or
-   * of both.
-   */
-  members: BulkMembers
-}
-
-export const bulkMembers = ['fitting', 'parents', 'variants', 'both'] as const
-export type BulkMembers = (typeof bulkMembers)[number]
-
-export interface BulkProblem {
-  path: string
-  message: string
-}
 
 function placeProblems(place: ValuePlace, path: string, setup: Setup): BulkProblem[] {
   const target = bulkTarget(place, setup)

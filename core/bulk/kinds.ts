@@ -2,51 +2,12 @@ import { carriedOver, type FillInline } from '../attributes/carry'
 import { attributeTypes, checkedValue } from '../attributes/types/registry'
 import { ValueProblem } from '../attributes/types/shape'
 import type { Attribute, Value } from '../attributes/attribute'
-import type { Setup } from '../catalogue/model'
 import { valuePath } from '../catalogue/patch'
 import { compilePattern } from '../attributes/allowed'
 import { convert, type Measure } from '../units/canonical'
 import { findUnit } from '../units/registry'
-import type { BulkChange, BulkProblem } from './change'
+import type { BulkChange, BulkKind, BulkName, BulkProblem, MakeContext } from './shape'
 import { letterCases, withCase } from './letters'
-
-export const bulkNames = [
-  'set',
-  'clear',
-  'append',
-  'add',
-  'remove',
-  'replace',
-  'fill',
-  'template',
-  'case',
-  'convert',
-] as const
-export type BulkName = (typeof bulkNames)[number]
-
-/** What a change may ask of the product that it is made to. */
-export interface MakeContext {
-  language: string
-  /** Another value of the product, as a shopper of the language reads it; undefined where there is none. */
-  read(code: string): string | undefined
-}
-
-/** What one kind of bulk change is. Adding one is adding an entry of this shape, and its test. */
-export interface BulkKind {
-  label: string
-  /** The attributes it can be made to. */
-  fits(attribute: Attribute): boolean
-  check(change: BulkChange, attribute: Attribute, setup: Setup): BulkProblem[]
-  /** The new value from the present one; null is no value. Throws ValueProblem where it cannot be made. */
-  make(
-    now: Value | null,
-    change: BulkChange,
-    attribute: Attribute,
-    source: { value: Value; attribute: Attribute } | null,
-    context: MakeContext,
-  ): unknown
-  title(label: string, change: BulkChange, shown: (value: unknown) => string, setup: Setup): string
-}
 
 /** Inline values as a shopper of the language reads them. Throws ValueProblem where the product has no such value. */
 const fillFrom =
@@ -80,7 +41,7 @@ function patternProblems(find: string, put: string): BulkProblem[] {
   try {
     const groups = compilePattern(find).groupCount()
     const odd = [...put.matchAll(/\\?\$(\d+)/g)].find((m) => !m[0].startsWith('\\') && Number(m[1]) > groups)
-    return odd ? [{ path: 'with', message: `The pattern has ${groups} groups, so there is no $${odd[1]!}.` }] : []
+    return odd ? [{ path: 'with', message: `The pattern has ${groups} groups, so there is no ${odd[1]!}.` }] : []
   } catch (e) {
     return [{ path: 'find', message: (e as Error).message }]
   }

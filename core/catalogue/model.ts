@@ -4,7 +4,8 @@ import type { Layout, StandingPage } from '../page/layout'
 import type { MenuEntry, PhraseTexts } from '../page/phrases'
 import type { NamedRule } from '../rules/condition'
 import type { TranslationState } from '../translation/state'
-import type { Attribute, Labels, ProductType, StoredValue, Value } from '../attributes/attribute'
+import type { Attribute, ProductType, StoredValue, Value } from '../attributes/attribute'
+import type { Labels } from '../language/labels'
 
 export const productStatuses = ['draft', 'active', 'disabled'] as const
 export type ProductStatus = (typeof productStatuses)[number]

@@ -1,4 +1,4 @@
-import type { Labels } from '../attributes/attribute'
+import type { Labels } from '../language/labels'
 
 /**
  * The tag of what has no language: a telephone number reads the same in all of them. ISO 639-2 has `zxx` for “no

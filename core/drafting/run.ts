@@ -1,5 +1,6 @@
 import { factIn } from '../catalogue/storefront-facts'
-import { labelIn, type Attribute, type AttributeTypeName, type Value } from '../attributes/attribute'
+import { type Attribute, type AttributeTypeName, type Value } from '../attributes/attribute'
+import { labelIn } from '../language/labels'
 import { checkedValue } from '../attributes/types/registry'
 import { ValueProblem } from '../attributes/types/shape'
 import type { Family, Setup } from '../catalogue/model'

@@ -1,4 +1,4 @@
-import type { Labels } from '../attributes/attribute'
+import type { Labels } from '../language/labels'
 
 /** What a picture shows of a product. */
 export const pictureViews = ['whole', 'detail', 'in-use', 'scale', 'packed'] as const

@@ -1,4 +1,4 @@
-import type { Labels } from '../attributes/attribute'
+import type { Labels } from '../language/labels'
 import { normalForm } from '../richtext/normal-form'
 import { escapeAttribute, escapeText } from '../richtext/tree'
 

@@ -1,5 +1,5 @@
 import type { Area } from '../assignments/areas'
-import type { Labels } from '../attributes/attribute'
+import type { Labels } from '../language/labels'
 import type { Condition } from '../rules/condition'
 import type { Cut } from './cut'
 

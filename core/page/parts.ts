@@ -1,4 +1,4 @@
-import { labelIn } from '../attributes/attribute'
+import { labelIn } from '../language/labels'
 import type { Setup } from '../catalogue/model'
 import type { Reader } from '../values/resolve'
 import { slugOf } from '../search/slug'

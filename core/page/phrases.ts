@@ -1,4 +1,4 @@
-import type { Labels } from '../attributes/attribute'
+import type { Labels } from '../language/labels'
 
 /** The forms of a phrase in a language: by plural category of CLDR, `other` alone where it has no number. */
 export type PhraseForms = Record<string, string>

@@ -7,7 +7,7 @@ import {
 } from '../assignments/assignment'
 import { limitThatFails, type Lens } from '../assignments/limits'
 import type { Setup } from '../catalogue/model'
-import type { Facts } from '../rules/facts'
+import type { Facts } from '../rules/fact-shape'
 import { becauseOf, nobody, type Because, type LeftOut, type PutBy } from './because'
 import type { Piece, QuestionSet } from './piece'
 

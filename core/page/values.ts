@@ -1,6 +1,7 @@
 import { factIn } from '../catalogue/storefront-facts'
 import { attributeTypes } from '../attributes/types/registry'
-import { labelIn, type Value } from '../attributes/attribute'
+import { type Value } from '../attributes/attribute'
+import { labelIn } from '../language/labels'
 import { indexValues, readerFor, resolve, type Reader, type Resolved } from '../values/resolve'
 import type { Family, Product, Setup, Storefront } from '../catalogue/model'
 import { keptFor } from '../kept/kept-for'

@@ -1,6 +1,7 @@
 import type { OperatorName, RuleNode } from './condition'
-import type { Facts } from './facts'
-import { operators, type FactValue } from './operators'
+import type { Facts } from './fact-shape'
+import { operators } from './operators'
+import { type FactValue } from './fact-shape'
 import { compileTest, factKey } from './predicate'
 
 /** A condition with what it came to, and the value seen; for variant facts, the values of all variants. */

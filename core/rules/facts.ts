@@ -10,19 +10,7 @@ import type { StoredValue } from '../attributes/attribute'
 import { isInRange } from '../catalogue/range'
 import { keptFor } from '../kept/kept-for'
 import { categoriesOf, isPerVariant, type Family, type Price, type Product, type Setup } from '../catalogue/model'
-import type { FactValue } from './operators'
-
-/**
- * The facts of one product as rules and JsonLogic read them: folded texts, canonical numbers, day numbers,
- * lists for what has many values; what is missing is absent. A parent's variant facts stand in `variants` only;
- * each variant holds the parent's facts beside its own. A single product is its own only variant.
- */
-export interface Facts {
-  today: number
-  currency: string
-  variants?: Facts[]
-  [key: string]: FactValue | Facts[] | undefined
-}
+import type { Facts, FactValue } from './fact-shape'
 
 /** What a rule is asked through: a storefront, a customer group or none, a moment. */
 export interface FactLens {

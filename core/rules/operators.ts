@@ -1,9 +1,6 @@
 import type { FieldKind, Operand, OperatorName } from './condition'
-import type { Facts } from './facts'
+import type { Facts } from './fact-shape'
 import { matchesPattern } from './pattern'
-
-/** A fact as rules see it; undefined is a missing value. */
-export type FactValue = number | string | boolean | string[]
 
 /** A rule, or one condition of it, compiled for facts in memory. */
 export type Predicate = (facts: Facts) => boolean

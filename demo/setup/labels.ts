@@ -1,4 +1,4 @@
-import type { Labels } from '@core/attributes/attribute'
+import type { Labels } from '@core/language/labels'
 
 /** The languages that labels are written in, in this order; what follows from one of them has it by its borrow list. */
 const order = ['en-GB', 'de-DE', 'fr-CH', 'it-CH', 'nl-BE', 'sv-SE', 'da-DK', 'fi-FI', 'ja-JP', 'ar-AE'] as const

@@ -1,4 +1,5 @@
-import type { Labels, ProductType, TypeAttribute } from '@core/attributes/attribute'
+import type { ProductType, TypeAttribute } from '@core/attributes/attribute'
+import type { Labels } from '@core/language/labels'
 import { labels } from './labels'
 
 const groups = [

@@ -48,7 +48,6 @@ export const recordKinds = {
   campaigns,
   glossary,
 } as const satisfies Record<RecordKindName, unknown>
-export type { RecordKindName }
 
 type Changing = Record<string, unknown>
 

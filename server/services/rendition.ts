@@ -6,7 +6,7 @@ import { buffer } from 'node:stream/consumers'
 import type { Shape } from '@core/media/cut'
 import type { LibraryItem } from '@core/media/item'
 import { decode } from '../decoder/decode'
-import { storage } from '../storage/storage'
+import { storage } from '../storage/chosen'
 import { settings } from '../settings'
 import { Problem } from './problem'
 

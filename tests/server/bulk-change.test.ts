@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { beforeAll, describe, expect, it } from 'vitest'
-import type { BulkChange } from '@core/bulk/change'
+import type { BulkChange } from '@core/bulk/shape'
 import { luc, maren, now, ownDatabase, problemOf } from './database'
 
 const { file } = ownDatabase()

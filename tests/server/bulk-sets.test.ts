@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { sql } from 'drizzle-orm'
 import { beforeAll, describe, expect, it } from 'vitest'
-import type { BulkChange } from '@core/bulk/change'
+import type { BulkChange } from '@core/bulk/shape'
 import { membersOf, outcomeOf } from '@core/bulk/change'
 import { applyPatch } from '@core/catalogue/patch'
 import { checkCondition } from '@core/rules/check'

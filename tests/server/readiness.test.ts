@@ -18,7 +18,8 @@ import { askReach, reachOf, type KnownReach } from '@server/services/readiness/k
 import { judgedWith } from '@server/services/readiness/prepared'
 import { judgeStretches, type StartHelpers } from '@server/services/readiness/stretches'
 import { judgeBeforeCommit } from '@server/services/readiness/settle'
-import { deleteRecord, getRecord, putRecord, type RecordKindName } from '@server/services/records'
+import { deleteRecord, getRecord, putRecord } from '@server/services/records'
+import { type RecordKindName } from '@contracts/record-kinds'
 import { ada, maren, now, ownDatabase } from './database'
 
 const db = ownDatabase()

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { directionOf } from '@core/language/chain'
 import type { FoundPlace } from '../editor/places'
-import type { OfferedValue } from '../editor/RichEditor.vue'
+import type { OfferedValue } from '../editor/offered'
 
 /** Key points: a line each, dragged or moved with Alt and the arrows into their order. */
 const points = defineModel<string[] | null>({ required: true })

@@ -7,7 +7,7 @@ import { standingOf, type Standing, type ValueSource } from '@core/catalogue/sou
 import { directionOf } from '@core/language/chain'
 import type { Resolved } from '@core/values/resolve'
 import type { FoundPlace } from '../editor/places'
-import type { OfferedValue } from '../editor/RichEditor.vue'
+import type { OfferedValue } from '../editor/offered'
 import type { ValueWrite, WriteResult } from '../product/useProductPatch'
 
 const props = defineProps<{

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { boundsInWords } from '@core/attributes/allowed'
-import type { Attribute, BoxItem, Labels, Value } from '@core/attributes/attribute'
+import type { Attribute, BoxItem, Value } from '@core/attributes/attribute'
+import type { Labels } from '@core/language/labels'
 import { shortenings } from '@core/language/chain'
 import type { Measure } from '@core/units/canonical'
 import type { FoundPlace } from '../editor/places'
-import type { OfferedValue } from '../editor/RichEditor.vue'
+import type { OfferedValue } from '../editor/offered'
 
 const value = defineModel<Value | null>({ required: true })
 /** Why what is typed cannot be taken; undefined where it can. Nothing is done then. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { NodeViewWrapper, nodeViewProps } from '@tiptap/vue-3'
-import type { OfferedValue } from './RichEditor.vue'
+import type { OfferedValue } from './offered'
 
 const props = defineProps(nodeViewProps)
 const offered = inject<Ref<OfferedValue[]>>('offered-values', ref([]))

@@ -6,14 +6,9 @@ import { removedFrom, type Removal } from '@core/richtext/removed'
 import { FoundPlaces, foundPlacesKey, type FoundPlace } from './places'
 import { editorExtensions, InlineValue } from './schema'
 import type { Inserting } from './EditorInserts.vue'
+import type { OfferedValue } from './offered'
 import InlineValueChip from './InlineValueChip.vue'
 
-export interface OfferedValue {
-  address: string
-  label: string
-  share?: string
-  sample?: string
-}
 const html = defineModel<string>({ required: true })
 const props = defineProps<{
   label: string

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { BlockKind, Entry } from '@core/page/block-kind'
 import { directionOf } from '@core/language/chain'
-import type { OfferedValue } from '../editor/RichEditor.vue'
+import type { OfferedValue } from '../editor/offered'
 
 /** The named fields of a block, filled once or many times. */
 const entries = defineModel<Entry[]>({ required: true })

@@ -2,7 +2,7 @@
 import type { BlockKind, Entry } from '@core/page/block-kind'
 import { directionOf } from '@core/language/chain'
 import type { FoundPlace } from '../editor/places'
-import type { OfferedValue } from '../editor/RichEditor.vue'
+import type { OfferedValue } from '../editor/offered'
 
 /** The title and text of a piece in one scope; of a block with named fields, what they are filled with. */
 const title = defineModel<string>('title', { required: true })

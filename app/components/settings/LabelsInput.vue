@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Labels } from '@core/attributes/attribute'
+import type { Labels } from '@core/language/labels'
 import { directionOf } from '@core/language/chain'
 
 /** A text in the source language, and folded away in every language of an edition. */

@@ -6,7 +6,7 @@ import { relatedWords } from '@core/page/relations'
 import { noLimits } from '@core/assignments/limits'
 import { blankPiece, type OwnPlace } from '@core/page/piece'
 import type { PieceRecord, PieceTextRecord } from '@contracts/records'
-import type { OfferedValue } from '~/components/editor/RichEditor.vue'
+import type { OfferedValue } from '~/components/editor/offered'
 
 interface Fill {
   count: number

@@ -3,7 +3,8 @@ import { formatDate, formatList, formatMeasure, formatNumber } from '../../units
 import { parseMeasure, parseNumber, splitMeasure, type DecimalSign } from '../../units/parse'
 import { dayNumber, instantOf } from '../../moments/instant'
 import { fold } from '../../text/fold'
-import { labelIn, type Attribute } from '../attribute'
+import { type Attribute } from '../attribute'
+import { labelIn } from '../../language/labels'
 import { ValueProblem, expectText, type AttributeTypeEntry } from './shape'
 
 export const number: AttributeTypeEntry = {

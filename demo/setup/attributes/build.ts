@@ -1,4 +1,5 @@
-import type { Attribute, Labels, Option } from '@core/attributes/attribute'
+import type { Attribute, Option } from '@core/attributes/attribute'
+import type { Labels } from '@core/language/labels'
 import { labels } from '../labels'
 
 const base = {

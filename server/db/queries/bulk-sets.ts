@@ -1,7 +1,7 @@
 import { sql, type SQL } from 'drizzle-orm'
 import { attributeTypes } from '@core/attributes/types/registry'
 import type { Attribute, Value } from '@core/attributes/attribute'
-import type { BulkChange } from '@core/bulk/change'
+import type { BulkChange } from '@core/bulk/shape'
 import { bulkFields } from '@core/bulk/target'
 import { isPerVariant } from '@core/catalogue/model'
 import type { RuleNode } from '@core/rules/condition'

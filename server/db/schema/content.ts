@@ -11,7 +11,7 @@ import {
   text,
   uniqueIndex,
 } from 'drizzle-orm/pg-core'
-import type { Labels } from '@core/attributes/attribute'
+import type { Labels } from '@core/language/labels'
 import type { Reach } from '@core/assignments/assignment'
 import type { Limits } from '@core/assignments/limits'
 import type { Box, Focus, Measured } from '@core/media/item'

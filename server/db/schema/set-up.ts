@@ -12,7 +12,8 @@ import {
   smallserial,
   text,
 } from 'drizzle-orm/pg-core'
-import type { Allowed, Labels, Option, ProductType, Serving } from '@core/attributes/attribute'
+import type { Allowed, Option, ProductType, Serving } from '@core/attributes/attribute'
+import type { Labels } from '@core/language/labels'
 import type { Edition } from '@core/catalogue/model'
 import type { Cut } from '@core/page/cut'
 import type { Layout, StandingPage } from '@core/page/layout'

@@ -4,7 +4,7 @@ import { readingVersion } from '@core/media/reading'
 import { database } from '../../db/connect'
 import { keepReading, readingsOf, unreadPictures } from '../../db/queries/media'
 import { decode } from '../../decoder/decode'
-import { storage } from '../../storage/storage'
+import { storage } from '../../storage/chosen'
 
 const atOnce = 20
 

@@ -12,7 +12,8 @@ import { beginStep } from '../../db/queries/write-products'
 import * as t from '../../db/schema'
 import type { Person } from '../permission'
 import { notFitting, Problem } from '../problem'
-import { anyVersion, recordKinds, writeIn, type RecordKindName } from '../records'
+import { anyVersion, recordKinds, writeIn } from '../records'
+import { type RecordKindName } from '@contracts/record-kinds'
 
 /** What a file of content holds, in the order in which one kind needs the one before. */
 const parts = [

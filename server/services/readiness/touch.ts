@@ -6,7 +6,7 @@ import { readContent } from '../../db/queries/content'
 import { touchSet, touchWhere } from '../../db/queries/readiness'
 import { rootsNaming } from '../../db/queries/media'
 import type { StoredSetup } from '../../db/queries/setup'
-import type { RecordKindName } from '../records'
+import type { RecordKindName } from '@contracts/record-kinds'
 import { touchReached } from './due'
 import { productsAtOnce } from './settle'
 

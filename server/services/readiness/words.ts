@@ -1,5 +1,5 @@
 import { areaName } from '@core/assignments/areas'
-import { labelIn } from '@core/attributes/attribute'
+import { labelIn } from '@core/language/labels'
 import { languageName } from '@core/language/names'
 import { viewWords } from '@core/media/checks'
 import type { PictureView } from '@core/media/item'

@@ -1,5 +1,5 @@
 import { attributeTypes } from '@core/attributes/types/registry'
-import type { Labels } from '@core/attributes/attribute'
+import type { Labels } from '@core/language/labels'
 import { labelOfVersion, namesIn, versionFor } from '@core/media/versions'
 import { editionReader } from '@core/page/values'
 import type { Reader } from '@core/values/resolve'

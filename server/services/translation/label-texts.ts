@@ -1,9 +1,10 @@
-import type { Attribute, Labels, ProductType } from '@core/attributes/attribute'
+import type { Attribute, ProductType } from '@core/attributes/attribute'
+import type { Labels } from '@core/language/labels'
 import type { Category, Storefront } from '@core/catalogue/model'
 import type { MediaItem } from '@core/media/item'
 import { same } from '@core/catalogue/patch'
 import { menuEntries, phrases, pluralCategories } from '@core/page/phrases'
-import type { RecordKindName } from '../records'
+import type { RecordKindName } from '@contracts/record-kinds'
 
 /** One text that a record holds in several languages. */
 export interface LabelText {

@@ -2,7 +2,7 @@ import { byPerson, sourceHash } from '@core/translation/state'
 import type { Tx } from '../../db/connect'
 import { addUnitMarks, writeUnitMarks } from '../../db/queries/unit-marks'
 import type { StoredSetup } from '../../db/queries/setup'
-import type { RecordKindName } from '../records'
+import type { RecordKindName } from '@contracts/record-kinds'
 import { labelKinds, labelPrefix } from './label-texts'
 
 /**

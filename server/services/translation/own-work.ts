@@ -5,7 +5,7 @@ import { changesOfStep, type ChangePlace } from '../../db/queries/history'
 import type { StoredSetup } from '../../db/queries/setup'
 import * as t from '../../db/schema'
 import { may, type Person } from '../permission'
-import type { RecordKindName } from '../records'
+import type { RecordKindName } from '@contracts/record-kinds'
 import { onlyTextsDiffer } from './label-texts'
 
 const changesAtOnce = 1000

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { bulkTitle, checkBulkChange, membersOf, outcomeOf, type BulkChange } from '@core/bulk/change'
+import { bulkTitle, checkBulkChange, membersOf, outcomeOf } from '@core/bulk/change'
+import { type BulkChange } from '@core/bulk/shape'
 import type { Value } from '@core/attributes/attribute'
 import { family, product, single, testSetup } from '../../world'
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Labels } from '@core/attributes/attribute'
+import type { Labels } from '@core/language/labels'
 import type { Setup } from '@core/catalogue/model'
 import { gtinProblem } from '@core/gtin/check-digit'
 import { parseHeader } from '@core/imports/columns'
