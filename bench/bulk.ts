@@ -1,10 +1,10 @@
 import { connections, database } from '@server/db/connect'
 import { loadSetup } from '@server/db/queries/setup'
 import { settleTables } from '@server/db/queries/write-products'
-import { foldWhenFree } from '@server/services/fold-versions'
-import { makeBulkChange, previewBulkChange } from '@server/services/bulk-change'
-import { putStepBack } from '@server/services/put-step-back'
-import { exportProducts } from '@server/services/export-products'
+import { foldWhenFree } from '@server/services/products/fold-versions'
+import { makeBulkChange, previewBulkChange } from '@server/services/bulk/bulk-change'
+import { putStepBack } from '@server/services/work/undo-step'
+import { exportProducts } from '@server/services/files/export-products'
 import { note } from './measure'
 
 const middle = (list: number[]) => [...list].sort((x, y) => x - y)[1]!

@@ -2,7 +2,7 @@ import { createReadStream } from 'node:fs'
 import { parse } from 'csv-parse'
 import { inTransaction } from '@server/db/connect'
 import { copyInto, CopyRows } from '@server/db/copy'
-import { importProducts } from '@server/services/import-products'
+import { importProducts } from '@server/services/imports/import-products'
 import { columns } from './catalogue'
 import { note } from './measure'
 

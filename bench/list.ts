@@ -1,4 +1,4 @@
-import { sheetRows } from '@server/services/sheet'
+import { sheetRows } from '@server/services/products/sheet'
 import { note, quantile, times } from './measure'
 
 const columns = ['category', 'price@uk', 'stock', 'status', 'summary', 'weight', 'material']

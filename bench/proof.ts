@@ -6,7 +6,7 @@ import { loadFamilyOf } from '@server/db/queries/families'
 import { loadLibrary } from '@server/db/queries/media'
 import { loadSetup, raiseStamp } from '@server/db/queries/setup'
 import * as t from '@server/db/schema'
-import { proof } from '@server/services/proof'
+import { proof } from '@server/services/proof/proof'
 import { seeded } from './catalogue'
 import { note, quantile, times } from './measure'
 

@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises'
 import { migrateAll } from '@server/db/migrate'
 import { disconnect, database } from '@server/db/connect'
 import * as t from '@server/db/schema'
-import { refreshFactsOfOldVersion } from '@server/services/refresh-facts'
+import { refreshFactsOfOldVersion } from '@server/services/products/refresh-facts'
 import { loadDemo } from './load'
 import { ensurePool } from './pool'
 

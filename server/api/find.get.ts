@@ -1,5 +1,5 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../http/endpoint'
-import { find } from '../services/setup'
+import { find } from '../services/setup/setup'
 
 export default endpoint<{ q: string }>(operations.find, ({ query }) => find(query.q))

@@ -3,7 +3,7 @@ import { endpoint } from '../http/endpoint'
 import { isOwnPage, originOf } from '../http/origin'
 import { writeSessionCookie } from '../http/session-cookie'
 import { Problem } from '../services/problem'
-import { signIn } from '../services/session'
+import { signIn } from '../services/people/session'
 
 export default endpoint<object, { email: string; password: string }>(
   operations.signIn,

@@ -1,5 +1,5 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../http/endpoint'
-import { setupDocument } from '../services/setup'
+import { setupDocument } from '../services/setup/setup'
 
 export default endpoint(operations.setup, () => setupDocument())

@@ -1,7 +1,7 @@
 import { fork, type ChildProcess } from 'node:child_process'
 import path from 'node:path'
-import { CsvFileError } from '../services/csv-file'
-import { Gate } from '../services/gate'
+import { CsvFileError } from '../services/files/csv-file'
+import { Gate } from '../services/people/gate'
 import { notFitting, Problem } from '../services/problem'
 import type { Answer, DecoderTask, DecoderTasks, Order } from './tasks'
 

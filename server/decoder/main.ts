@@ -1,4 +1,4 @@
-import { CsvFileError } from '../services/csv-file'
+import { CsvFileError } from '../services/files/csv-file'
 import { Problem } from '../services/problem'
 import { decoderTasks, type Answer, type Order } from './tasks'
 

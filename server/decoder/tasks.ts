@@ -1,8 +1,8 @@
 import { readPicture } from '@core/media/reading'
-import { contentOfFile } from '../services/take-content'
-import { pixelsOf } from '../services/pixels'
-import { makeRendition, type RenditionOrder } from '../services/make-rendition'
-import { firstRows } from '../services/first-rows'
+import { contentOfFile } from '../services/media/content-of-file'
+import { pixelsOf } from '../services/media/pixels'
+import { makeRendition, type RenditionOrder } from '../services/media/make-rendition'
+import { firstRows } from '../services/files/first-rows'
 
 /** The longer side of a picture as it is read: colours and letters show at it, and it takes a moment less. */
 const readAt = 600

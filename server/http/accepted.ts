@@ -1,5 +1,5 @@
 import { setResponseHeader, setResponseStatus, type H3Event } from 'h3'
-import { getJob } from '../services/jobs'
+import { getJob } from '../services/work/jobs'
 
 /** Answers that work was taken on: 202, where it can be followed, and how it stands. */
 export async function accepted(event: H3Event, jobId: string) {

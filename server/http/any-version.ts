@@ -1,4 +1,4 @@
-import { sourceOf, writeAudit } from '../services/audit'
+import { sourceOf, writeAudit } from '../services/people/audit'
 import type { Call } from './endpoint'
 
 /**

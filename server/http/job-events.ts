@@ -4,7 +4,7 @@ import pg from 'pg'
 import { noteOutage } from '../db/connect'
 import { Problem } from '../services/problem'
 import { settings } from '../settings'
-import { getJob, jobChannel, jobsById, recentJobs, type JobDocument } from '../services/jobs'
+import { getJob, jobChannel, jobsById, recentJobs, type JobDocument } from '../services/work/jobs'
 
 /** Changes that come so shortly after each other are asked together, in milliseconds. */
 const gathered = 40

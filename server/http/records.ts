@@ -1,7 +1,7 @@
 import { defineEventHandler, setResponseHeader, setResponseStatus, type EventHandler } from 'h3'
 import { operationsOfKind } from '@contracts/operations/records'
 import { recordKindNames, type RecordKindName } from '@contracts/record-kinds'
-import { deleteRecord, getRecord, putRecord } from '../services/records'
+import { deleteRecord, getRecord, putRecord } from '../services/records/records'
 import { noteAnyVersion } from './any-version'
 import { endpoint, type Call } from './endpoint'
 import { answerUnknown } from './unknown'

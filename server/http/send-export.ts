@@ -1,8 +1,8 @@
 import { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { setResponseHeaders } from 'h3'
-import { sourceOf, writeAudit } from '../services/audit'
-import type { ExportedFile } from '../services/export-products'
+import { sourceOf, writeAudit } from '../services/people/audit'
+import type { ExportedFile } from '../services/files/export-products'
 import type { Call } from './endpoint'
 
 /** The pieces of a file after its first is there: what fails before anything was sent is answered as a problem. */

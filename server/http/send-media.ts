@@ -1,7 +1,7 @@
 import { getRequestHeader, sendStream, setResponseHeaders, setResponseStatus, type H3Event } from 'h3'
 import type { Shape } from '@core/media/cut'
-import { mediaToSend } from '../services/media'
-import { renditionOf } from '../services/rendition'
+import { mediaToSend } from '../services/media/media'
+import { renditionOf } from '../services/media/rendition'
 
 /** Sends a picture or a file of the media library. Drawings are sent so that nothing in them can run. */
 export async function sendMedia(event: H3Event, name: string, q: { width?: number; shape: Shape }) {

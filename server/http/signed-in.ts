@@ -1,6 +1,6 @@
 import { getRequestHeader, type H3Event } from 'h3'
 import { database } from '../db/connect'
-import { personOfSecret, type SignedIn } from '../services/session'
+import { personOfSecret, type SignedIn } from '../services/people/session'
 import { originOf } from './origin'
 import { readSessionCookie } from './session-cookie'
 

@@ -1,10 +1,10 @@
-import { foldWhenFree } from '../services/fold-versions'
+import { foldWhenFree } from '../services/products/fold-versions'
 import { lookAfterPhotos } from '../services/drafting/photos'
-import { enqueueDueFeeds } from '../services/feeds'
-import { lookAfterQueries } from '../services/pool-queries'
+import { enqueueDueFeeds } from '../services/imports/feeds'
+import { lookAfterQueries } from '../services/pool/queries'
 import { lookAfterReaches } from '../services/reach/kept-reach'
 import { lookAfterReadiness } from '../services/readiness/due'
-import { forgetEnded } from '../services/session'
+import { forgetEnded } from '../services/people/session'
 
 /** Work that comes round by itself. Adding one is adding an entry. */
 export interface Chore {

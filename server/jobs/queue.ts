@@ -2,7 +2,7 @@ import pg from 'pg'
 import { sql } from 'drizzle-orm'
 import { nowDate } from '../clock'
 import { besideTransactions, isOutage, noteOutage } from '../db/connect'
-import { jobChannel } from '../services/jobs'
+import { jobChannel } from '../services/work/jobs'
 import { settings } from '../settings'
 
 /** Work that failed, or whose worker died, is begun so often; then it is set aside with its error. */

@@ -2,7 +2,7 @@ import { afterAll, describe, expect, it } from 'vitest'
 import { mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
-import { CsvFileError, readRecords } from '@server/services/csv-file'
+import { CsvFileError, readRecords } from '@server/services/files/csv-file'
 
 const folder = mkdtempSync(path.join(os.tmpdir(), 'inkloom-csv-'))
 afterAll(() => rmSync(folder, { recursive: true }))

@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { operations, type Operation, type OperationName } from '@contracts/operations'
-import { may, type Person } from '@server/services/permission'
+import { may, type Person } from '@server/services/people/permission'
 import { Client, signedIn } from './client'
 
 const roles = ['manager', 'translator', 'administrator'] as const

@@ -4,13 +4,13 @@ import type { BulkChange } from '@core/bulk/shape'
 import { luc, maren, now, ownDatabase, problemOf } from './database'
 
 const { file } = ownDatabase()
-const { importProducts } = await import('@server/services/import-products')
-const { makeBulkChange, previewBulkChange, queueBulkChange } = await import('@server/services/bulk-change')
-const { putStepBack, queuePutBack } = await import('@server/services/put-step-back')
-const { foldWhenFree } = await import('@server/services/fold-versions')
-const { getProduct, patchProduct, productHistory } = await import('@server/services/products')
+const { importProducts } = await import('@server/services/imports/import-products')
+const { makeBulkChange, previewBulkChange, queueBulkChange } = await import('@server/services/bulk/bulk-change')
+const { putStepBack, queuePutBack } = await import('@server/services/work/undo-step')
+const { foldWhenFree } = await import('@server/services/products/fold-versions')
+const { getProduct, patchProduct, productHistory } = await import('@server/services/products/products')
 const { reach } = await import('@server/services/reach/reach')
-const { Cancelled } = await import('@server/services/jobs')
+const { Cancelled } = await import('@server/services/work/jobs')
 const { database } = await import('@server/db/connect')
 
 const change = (more: Partial<BulkChange> & Pick<BulkChange, 'do' | 'attribute'>): BulkChange => ({

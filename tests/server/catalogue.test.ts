@@ -3,8 +3,8 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { now, ownDatabase } from './database'
 
 const { file } = ownDatabase()
-const { importProducts } = await import('@server/services/import-products')
-const { listForEdition } = await import('@server/services/list-products')
+const { importProducts } = await import('@server/services/imports/import-products')
+const { listForEdition } = await import('@server/services/products/list-products')
 const { database, inTransaction, Turns } = await import('@server/db/connect')
 const { arrayLiteral, copyInto, CopyRows } = await import('@server/db/copy')
 

@@ -146,7 +146,7 @@ describe('time limits', () => {
 
 describe('the audit log', () => {
   it('is only ever added to', async () => {
-    const { writeAudit } = await import('@server/services/audit')
+    const { writeAudit } = await import('@server/services/people/audit')
     await writeAudit('sign-out', { personId: 1, origin: '127.0.0.1', by: 'cookie' })
     for (const change of [sql`update audit set kind = 'x'`, sql`delete from audit`, sql`truncate audit`]) {
       await expect(

@@ -7,11 +7,11 @@ import { luc, maren, now, ownDatabase, problemOf } from './database'
 import { csvLines } from '../csv'
 
 const { file } = ownDatabase()
-const { importProducts } = await import('@server/services/import-products')
-const { deleteRecord, getRecord, putRecord } = await import('@server/services/records')
-const { patchProduct } = await import('@server/services/products')
-const { putStepBack } = await import('@server/services/put-step-back')
-const { proof, proofMoments, tryProof } = await import('@server/services/proof')
+const { importProducts } = await import('@server/services/imports/import-products')
+const { deleteRecord, getRecord, putRecord } = await import('@server/services/records/records')
+const { patchProduct } = await import('@server/services/products/products')
+const { putStepBack } = await import('@server/services/work/undo-step')
+const { proof, proofMoments, tryProof } = await import('@server/services/proof/proof')
 const { placeAssignment, pageOrder } = await import('@server/services/assignments/order')
 const { findCoverage } = await import('@server/services/assignments/coverage')
 const { beforeSaving } = await import('@server/services/reach/before-saving')

@@ -6,13 +6,13 @@ import { csvLines } from '../csv'
 
 const { folder, file } = ownDatabase()
 process.env.INKLOOM_POOL_ANSWERS_AFTER = '60'
-const { importProducts } = await import('@server/services/import-products')
-const { besideProduct, findItems, keepOwn, sourcesOf, takeFromPool } = await import('@server/services/data-pool')
-const { setMeaning } = await import('@server/services/pool-meanings')
-const { makeFromPool } = await import('@server/services/products-from-pool')
-const { listQueries, lookAfterQueries } = await import('@server/services/pool-queries')
-const { getProduct, patchProduct, productHistory, putBack } = await import('@server/services/products')
-const { putStepBack } = await import('@server/services/put-step-back')
+const { importProducts } = await import('@server/services/imports/import-products')
+const { besideProduct, findItems, keepOwn, sourcesOf, takeFromPool } = await import('@server/services/pool/data-pool')
+const { setMeaning } = await import('@server/services/pool/meanings')
+const { makeFromPool } = await import('@server/services/pool/products-from-pool')
+const { listQueries, lookAfterQueries } = await import('@server/services/pool/queries')
+const { getProduct, patchProduct, productHistory, putBack } = await import('@server/services/products/products')
+const { putStepBack } = await import('@server/services/work/undo-step')
 const { answerTo } = await import('@server/stand-ins/file-pool')
 
 const items = path.join(folder, 'pool', 'items.jsonl')

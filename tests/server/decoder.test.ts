@@ -5,7 +5,7 @@ import { ownDatabase, problemOf } from './database'
 
 const { file, folder } = ownDatabase()
 const { decode, endDecoders } = await import('@server/decoder/decode')
-const { CsvFileError } = await import('@server/services/csv-file')
+const { CsvFileError } = await import('@server/services/files/csv-file')
 afterAll(endDecoders)
 
 /** The processes that this one has started to look into files. */

@@ -9,7 +9,7 @@ type Lists = typeof import('@server/services/suggestions/list')
 let runs: Runs
 let lists: Lists
 let decide: (typeof import('@server/services/suggestions/decide'))['decide']
-let products: typeof import('@server/services/products')
+let products: typeof import('@server/services/products/products')
 let ask: <T extends Record<string, unknown>>(q: ReturnType<typeof sql>) => Promise<T[]>
 
 const recipe = {
@@ -43,10 +43,10 @@ const uk = [{ storefront: 'uk', language: 'en-GB' }]
 beforeAll(async () => {
   runs = await import('@server/services/drafting/runs')
   lists = await import('@server/services/suggestions/list')
-  products = await import('@server/services/products')
+  products = await import('@server/services/products/products')
   ;({ decide } = await import('@server/services/suggestions/decide'))
-  const { importProducts } = await import('@server/services/import-products')
-  const { putRecord } = await import('@server/services/records')
+  const { importProducts } = await import('@server/services/imports/import-products')
+  const { putRecord } = await import('@server/services/records/records')
   const { database } = await import('@server/db/connect')
   ask = async (q) => (await database().execute(q)).rows as never
   const rows = Array.from(
@@ -232,12 +232,12 @@ describe('a decision', () => {
     expect((await products.productHistory('B-110', null, 1)).items[0]!.title).toBe(
       `Accepted ${report.accepted} suggestions`,
     )
-    const { putStepBack } = await import('@server/services/put-step-back')
+    const { putStepBack } = await import('@server/services/work/undo-step')
     await putStepBack(report.step!, 1, now)
     expect((await products.getProduct('B-110')).document.values.some((v) => v.attribute === 'description')).toBe(false)
   })
   it('is one of those who may write the text', async () => {
-    const { putRecord } = await import('@server/services/records')
+    const { putRecord } = await import('@server/services/records/records')
     await putRecord(maren, 'recipes', 'french', { ...recipe, code: 'french', name: 'French' }, { any: true }, now)
     await runs.runDrafting(
       { id: 'fr', title: 'French', personId: 1 },
@@ -271,7 +271,7 @@ describe('a decision', () => {
 
 describe('a file whose changes wait', () => {
   it('writes what is new and empty, and suggests what would replace a value', async () => {
-    const { importProducts } = await import('@server/services/import-products')
+    const { importProducts } = await import('@server/services/imports/import-products')
     const csv =
       'sku,type,weight,launched,name@/en-GB\nB-130,bag,1 kg,2026-05-01,\nB-131,bag,431 g,,\nN-1,bag,2 kg,,New\n'
     const given = { take: 'all', over: 'suggest', title: 'Importing scales.csv', personId: 1, now } as const

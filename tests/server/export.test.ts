@@ -2,9 +2,9 @@ import { describe, expect, it } from 'vitest'
 import { now, ownDatabase, problemOf } from './database'
 
 const { file } = ownDatabase()
-const { importProducts } = await import('@server/services/import-products')
-const { exportProducts } = await import('@server/services/export-products')
-const { getProduct } = await import('@server/services/products')
+const { importProducts } = await import('@server/services/imports/import-products')
+const { exportProducts } = await import('@server/services/files/export-products')
+const { getProduct } = await import('@server/services/products/products')
 
 const bring = (csv: string) =>
   importProducts(file(csv), { mode: 'apply', take: 'all', title: 'Importing', personId: 1, now })

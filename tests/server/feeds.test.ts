@@ -7,11 +7,11 @@ import type { Feed } from '@contracts/feeds'
 import { ada, maren, now, ownDatabase, problemOf } from './database'
 
 const { folder } = ownDatabase()
-const { putRecord, getRecord } = await import('@server/services/records')
-const { listFeeds, lookAtFeed, enqueueDueFeeds, runFeedNow } = await import('@server/services/feeds')
-const { feedSources } = await import('@server/services/feed-sources')
-const { getProduct } = await import('@server/services/products')
-const { putStepBack } = await import('@server/services/put-step-back')
+const { putRecord, getRecord } = await import('@server/services/records/records')
+const { listFeeds, lookAtFeed, enqueueDueFeeds, runFeedNow } = await import('@server/services/imports/feeds')
+const { feedSources } = await import('@server/services/imports/feed-sources')
+const { getProduct } = await import('@server/services/products/products')
+const { putStepBack } = await import('@server/services/work/undo-step')
 const { database } = await import('@server/db/connect')
 
 const put = (code: string, more: Partial<Feed>) =>

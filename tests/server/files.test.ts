@@ -5,12 +5,12 @@ import { describe, expect, it } from 'vitest'
 import { maren, now, ownDatabase, problemOf } from './database'
 
 const { file, folder } = ownDatabase()
-const { importProducts } = await import('@server/services/import-products')
-const { exportProducts } = await import('@server/services/export-products')
-const { lookAtUpload } = await import('@server/services/uploads')
-const { putStepBack } = await import('@server/services/put-step-back')
-const { getProduct, patchProduct } = await import('@server/services/products')
-const { keep } = await import('@server/services/kept')
+const { importProducts } = await import('@server/services/imports/import-products')
+const { exportProducts } = await import('@server/services/files/export-products')
+const { lookAtUpload } = await import('@server/services/imports/uploads')
+const { putStepBack } = await import('@server/services/work/undo-step')
+const { getProduct, patchProduct } = await import('@server/services/products/products')
+const { keep } = await import('@server/services/people/saved-views')
 const { reach } = await import('@server/services/reach/reach')
 
 const bring = (at: string, more: object = {}) =>
@@ -67,7 +67,7 @@ describe('spreadsheets and JSON Lines', () => {
     expect(await bring(await sheet([['sku', 'type', 'name'], ...rows], 'large.xlsx'), { mode: 'check' })).toMatchObject(
       { created: 4000, rejected: [] },
     )
-    const { readSpreadsheet } = await import('@server/services/spreadsheet-file')
+    const { readSpreadsheet } = await import('@server/services/files/spreadsheet-file')
     const read: string[] = []
     for await (const { cells } of readSpreadsheet(path.join(folder, 'large.xlsx'))) read.push(cells[2]!)
     expect(read.slice(1)).toEqual(rows.map((r) => r[2]))

@@ -5,10 +5,10 @@ import { now, ownDatabase } from './database'
 import { csvLines } from '../csv'
 
 const { file } = ownDatabase()
-const { importProducts } = await import('@server/services/import-products')
-const { Cancelled } = await import('@server/services/jobs')
+const { importProducts } = await import('@server/services/imports/import-products')
+const { Cancelled } = await import('@server/services/work/jobs')
 const { database } = await import('@server/db/connect')
-const { getProduct, getResolved, productHistory } = await import('@server/services/products')
+const { getProduct, getResolved, productHistory } = await import('@server/services/products/products')
 const run = (
   csv: string | Buffer,
   mode: 'check' | 'apply' = 'apply',

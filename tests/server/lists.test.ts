@@ -3,14 +3,14 @@ import { luc, maren, now, ownDatabase, problemOf } from './database'
 import { csvLines } from '../csv'
 
 const { file } = ownDatabase()
-const { importProducts } = await import('@server/services/import-products')
-const { changeList, listLists } = await import('@server/services/lists')
-const { putRecord, getRecord, deleteRecord } = await import('@server/services/records')
-const { recordHistory, putBackRecord } = await import('@server/services/record-history')
+const { importProducts } = await import('@server/services/imports/import-products')
+const { changeList, listLists } = await import('@server/services/products/named-lists')
+const { putRecord, getRecord, deleteRecord } = await import('@server/services/records/records')
+const { recordHistory, putBackRecord } = await import('@server/services/records/history')
 const { reach, explain } = await import('@server/services/reach/reach')
-const { exportProducts } = await import('@server/services/export-products')
-const { sheetRows } = await import('@server/services/sheet')
-const { putStepBack } = await import('@server/services/put-step-back')
+const { exportProducts } = await import('@server/services/files/export-products')
+const { sheetRows } = await import('@server/services/products/sheet')
+const { putStepBack } = await import('@server/services/work/undo-step')
 
 const put = (code: string, more: object) =>
   putRecord(maren, 'lists', code, { code, name: code, ...more }, { any: true }, now)

@@ -3,11 +3,11 @@ import { luc, maren, now, ownDatabase, problemOf } from './database'
 import { csvLines } from '../csv'
 
 const { file } = ownDatabase()
-const { importProducts } = await import('@server/services/import-products')
-const { copyProduct, createProduct, saveVariants } = await import('@server/services/make-products')
-const { getProduct, patchProduct } = await import('@server/services/products')
-const { getRecord, putRecord } = await import('@server/services/records')
-const { proof } = await import('@server/services/proof')
+const { importProducts } = await import('@server/services/imports/import-products')
+const { copyProduct, createProduct, saveVariants } = await import('@server/services/products/make-products')
+const { getProduct, patchProduct } = await import('@server/services/products/products')
+const { getRecord, putRecord } = await import('@server/services/records/records')
+const { proof } = await import('@server/services/proof/proof')
 const { reach } = await import('@server/services/reach/reach')
 
 const sized = (sku: string, size: string, more: object = {}) => ({

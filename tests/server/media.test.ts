@@ -15,18 +15,18 @@ import { luc, maren, now, ownDatabase, problemOf } from './database'
 import { csvLines } from '../csv'
 
 const { file, folder } = ownDatabase()
-const { takeMedia, listMedia, aboutMedia, picturesOf } = await import('@server/services/media')
-const { getRecord, putRecord, deleteRecord } = await import('@server/services/records')
-const { putBackRecord, recordHistory } = await import('@server/services/record-history')
-const { previewPictureBatch, runPictureBatch } = await import('@server/services/picture-batch')
-const { renditionOf } = await import('@server/services/rendition')
-const { mediaToSend } = await import('@server/services/media')
-const { importProducts } = await import('@server/services/import-products')
-const { putStepBack } = await import('@server/services/put-step-back')
-const { getProduct } = await import('@server/services/products')
-const { proof } = await import('@server/services/proof')
+const { takeMedia, listMedia, aboutMedia, picturesOf } = await import('@server/services/media/media')
+const { getRecord, putRecord, deleteRecord } = await import('@server/services/records/records')
+const { putBackRecord, recordHistory } = await import('@server/services/records/history')
+const { previewPictureBatch, runPictureBatch } = await import('@server/services/products/picture-batch')
+const { renditionOf } = await import('@server/services/media/rendition')
+const { mediaToSend } = await import('@server/services/media/media')
+const { importProducts } = await import('@server/services/imports/import-products')
+const { putStepBack } = await import('@server/services/work/undo-step')
+const { getProduct } = await import('@server/services/products/products')
+const { proof } = await import('@server/services/proof/proof')
 const { reach } = await import('@server/services/reach/reach')
-const { dangerInDrawing } = await import('@server/services/drawing')
+const { dangerInDrawing } = await import('@server/services/media/drawing')
 
 const drawn = (colour: string, ground = '#ffffff', size = 1200) =>
   Buffer.from(

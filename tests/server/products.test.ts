@@ -4,14 +4,14 @@ import { luc, maren, now, ownDatabase, problemOf } from './database'
 import { csvLines } from '../csv'
 
 const { file } = ownDatabase()
-const { importProducts } = await import('@server/services/import-products')
+const { importProducts } = await import('@server/services/imports/import-products')
 const { database } = await import('@server/db/connect')
 const { getFacts, getProduct, getResolved, patchProduct, productHistory, putBack } =
-  await import('@server/services/products')
-const { listForEdition } = await import('@server/services/list-products')
+  await import('@server/services/products/products')
+const { listForEdition } = await import('@server/services/products/list-products')
 const { listUnits, saveUnits } = await import('@server/services/translation/desk')
 const { listWork } = await import('@server/services/translation/work')
-const { find } = await import('@server/services/setup')
+const { find } = await import('@server/services/setup/setup')
 
 beforeAll(async () => {
   await importProducts(

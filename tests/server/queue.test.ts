@@ -4,7 +4,7 @@ import { maren, luc, ownDatabase, problemOf } from './database'
 
 ownDatabase()
 const { database, inTransaction } = await import('@server/db/connect')
-const { cancelJob, Cancelled, enqueue, getJob, refuseWhenCancelled } = await import('@server/services/jobs')
+const { cancelJob, Cancelled, enqueue, getJob, refuseWhenCancelled } = await import('@server/services/work/jobs')
 const { mostTries, noteEnd, QueueConnection, takeUpOrphans, tryAgain } = await import('@server/jobs/queue')
 
 const [one, two] = [new QueueConnection(), new QueueConnection()]

@@ -8,14 +8,14 @@ import { ada, luc, maren, now, ownDatabase, problemOf } from './database'
 import { csvLines } from '../csv'
 
 const { file } = ownDatabase()
-const { importProducts } = await import('@server/services/import-products')
-const { deleteRecord, getRecord, putRecord } = await import('@server/services/records')
-const { recordHistory, putBackRecord } = await import('@server/services/record-history')
+const { importProducts } = await import('@server/services/imports/import-products')
+const { deleteRecord, getRecord, putRecord } = await import('@server/services/records/records')
+const { recordHistory, putBackRecord } = await import('@server/services/records/history')
 const { listAssignments, listPieces } = await import('@server/services/library/lists')
 const { listUnits, saveUnits } = await import('@server/services/translation/desk')
 const { explain, reach, reachFill, tryAssignment } = await import('@server/services/reach/reach')
-const { proof } = await import('@server/services/proof')
-const { getFacts, patchProduct } = await import('@server/services/products')
+const { proof } = await import('@server/services/proof/proof')
+const { getFacts, patchProduct } = await import('@server/services/products/products')
 
 const v = (code: string) => `<data value="attribute:${code}"></data>`
 const piece = (more: Partial<PieceRecord> = {}): PieceRecord => ({

@@ -4,9 +4,9 @@ import type { SegmentChange } from '@core/translation/unit-segments'
 import { ada, luc, maren, now, ownDatabase } from './database'
 
 const { file } = ownDatabase()
-const { importProducts } = await import('@server/services/import-products')
-const { getRecord, putRecord } = await import('@server/services/records')
-const { getProduct, patchProduct } = await import('@server/services/products')
+const { importProducts } = await import('@server/services/imports/import-products')
+const { getRecord, putRecord } = await import('@server/services/records/records')
+const { getProduct, patchProduct } = await import('@server/services/products/products')
 const { listUnits, saveUnits } = await import('@server/services/translation/desk')
 const { listWork, progress, shareWork } = await import('@server/services/translation/work')
 

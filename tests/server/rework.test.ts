@@ -4,12 +4,12 @@ import { maren, now, ownDatabase, problemOf } from './database'
 import { attributes } from '../world'
 
 const { file } = ownDatabase()
-const { importProducts } = await import('@server/services/import-products')
-const { deleteRecord, getRecord, putRecord } = await import('@server/services/records')
-const { previewRework, reworkAttribute } = await import('@server/services/rework-attribute')
-const { putStepBack } = await import('@server/services/put-step-back')
-const { getFacts, getProduct } = await import('@server/services/products')
-const { listAttributes, listCategories, listTypes } = await import('@server/services/list-set-up')
+const { importProducts } = await import('@server/services/imports/import-products')
+const { deleteRecord, getRecord, putRecord } = await import('@server/services/records/records')
+const { previewRework, reworkAttribute } = await import('@server/services/bulk/rework-attribute')
+const { putStepBack } = await import('@server/services/work/undo-step')
+const { getFacts, getProduct } = await import('@server/services/products/products')
+const { listAttributes, listCategories, listTypes } = await import('@server/services/setup/list-setup')
 
 const of = (code: string, change: Partial<Attribute> = {}) => ({
   ...attributes.find((a) => a.code === code)!,

@@ -5,17 +5,17 @@ import { csvLines } from '../csv'
 const db = ownDatabase()
 
 let search: typeof import('@server/services/search/texts')
-let products: typeof import('@server/services/products')
-let importProducts: (typeof import('@server/services/import-products'))['importProducts']
+let products: typeof import('@server/services/products/products')
+let importProducts: (typeof import('@server/services/imports/import-products'))['importProducts']
 const uk = { storefront: 'uk', language: 'en-GB' }
 const slug = (sku: string, value: string | null, more: object = {}) =>
   products.patchProduct(maren, sku, '*', { values: [{ attribute: 'slug', language: 'en-GB', value, ...more }] }, now)
 
 beforeAll(async () => {
   search = await import('@server/services/search/texts')
-  products = await import('@server/services/products')
-  ;({ importProducts } = await import('@server/services/import-products'))
-  const { getRecord, putRecord } = await import('@server/services/records')
+  products = await import('@server/services/products/products')
+  ;({ importProducts } = await import('@server/services/imports/import-products'))
+  const { getRecord, putRecord } = await import('@server/services/records/records')
   for (const code of ['slug', 'search-title', 'search-description', 'search-words']) {
     await putRecord(
       ada,

@@ -3,11 +3,11 @@ import type { CellBody } from '@contracts/sheet'
 import { luc, maren, now, ownDatabase, problemOf } from './database'
 
 const { file } = ownDatabase()
-const { importProducts } = await import('@server/services/import-products')
-const { offeredColumns, sheetRows, writeCells } = await import('@server/services/sheet')
-const { putStepBack } = await import('@server/services/put-step-back')
-const { getFacts, getProduct, patchProduct, productHistory } = await import('@server/services/products')
-const { keep, letGo, listKept } = await import('@server/services/kept')
+const { importProducts } = await import('@server/services/imports/import-products')
+const { offeredColumns, sheetRows, writeCells } = await import('@server/services/products/sheet')
+const { putStepBack } = await import('@server/services/work/undo-step')
+const { getFacts, getProduct, patchProduct, productHistory } = await import('@server/services/products/products')
+const { keep, letGo, listKept } = await import('@server/services/people/saved-views')
 
 const lens = { storefront: 'uk', language: 'en-GB' }
 const rows = (more: Partial<Parameters<typeof sheetRows>[0]> = {}) =>

@@ -4,8 +4,8 @@ import { now, ownDatabase, problemOf } from './database'
 
 ownDatabase()
 const { database } = await import('@server/db/connect')
-const { forgetEnded, hashPassword, personOfSecret, signIn } = await import('@server/services/session')
-const { countSignIn } = await import('@server/services/throttle')
+const { forgetEnded, hashPassword, personOfSecret, signIn } = await import('@server/services/people/session')
+const { countSignIn } = await import('@server/services/people/throttle')
 const { comparableAddress } = await import('@server/http/origin')
 
 const email = 'maren@tarnwheel.example'

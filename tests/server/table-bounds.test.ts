@@ -4,7 +4,7 @@ import { packed } from '../hostile/made-files'
 import { ownDatabase } from './database'
 
 const { file } = ownDatabase()
-const { openTable } = await import('@server/services/table-file')
+const { openTable } = await import('@server/services/files/table-file')
 
 const rowsOf = async (at: string) => {
   const rows: string[][] = []

@@ -5,10 +5,10 @@ import type { SegmentChange } from '@core/translation/unit-segments'
 import { ada, luc, maren, now, ownDatabase, problemOf } from './database'
 
 const { file } = ownDatabase()
-const { importProducts } = await import('@server/services/import-products')
+const { importProducts } = await import('@server/services/imports/import-products')
 const { database } = await import('@server/db/connect')
-const { getRecord, putRecord } = await import('@server/services/records')
-const { getProduct, patchProduct } = await import('@server/services/products')
+const { getRecord, putRecord } = await import('@server/services/records/records')
+const { getProduct, patchProduct } = await import('@server/services/products/products')
 const { listUnits, saveUnits } = await import('@server/services/translation/desk')
 const { listWork, progress, recordsOfWork, shareWork } = await import('@server/services/translation/work')
 const { loadSetup } = await import('@server/db/queries/setup')
@@ -22,8 +22,8 @@ const { weighWork } = await import('@server/services/translation/effort')
 const { cameAlong } = await import('@server/services/translation/came-along')
 const { addComment, settleComment } = await import('@server/services/translation/comments')
 const { exportTerms, importTerms } = await import('@server/services/translation/glossary')
-const { putStepBack, queuePutBack } = await import('@server/services/put-step-back')
-const { proof } = await import('@server/services/proof')
+const { putStepBack, queuePutBack } = await import('@server/services/work/undo-step')
+const { proof } = await import('@server/services/proof/proof')
 
 const fr = { storefront: 'ch', language: 'fr-CH' }
 const v = (code: string) => `<data value="attribute:${code}"></data>`

@@ -8,7 +8,7 @@ import { maren, ownDatabase } from './database'
 
 const { file, folder } = ownDatabase()
 const { database, inTransaction } = await import('@server/db/connect')
-const { enqueue, getJob, cancelJob } = await import('@server/services/jobs')
+const { enqueue, getJob, cancelJob } = await import('@server/services/work/jobs')
 
 const workers: ChildProcess[] = []
 function startWorker(): ChildProcess {

@@ -1,5 +1,5 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
-import { listAttributes } from '../../services/list-set-up'
+import { listAttributes } from '../../services/setup/list-setup'
 
 export default endpoint(operations.listAttributes, () => listAttributes())

@@ -1,5 +1,5 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
-import { listCategories } from '../../services/list-set-up'
+import { listCategories } from '../../services/setup/list-setup'
 
 export default endpoint(operations.listCategories, () => listCategories())

@@ -2,7 +2,7 @@ import { unlink } from 'node:fs/promises'
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
 import { takeFile, uploadPath } from '../../http/take-import'
-import { takeMedia } from '../../services/media'
+import { takeMedia } from '../../services/media/media'
 
 const mostBytes = 100 * 1024 * 1024
 

@@ -1,5 +1,5 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
-import { listTypes } from '../../services/list-set-up'
+import { listTypes } from '../../services/setup/list-setup'
 
 export default endpoint(operations.listTypes, () => listTypes())

@@ -1,5 +1,5 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
-import { listForEdition, type ListQuery } from '../../services/list-products'
+import { listForEdition, type ListQuery } from '../../services/products/list-products'
 
 export default endpoint<ListQuery>(operations.listProducts, ({ query }) => listForEdition(query))

@@ -1,5 +1,5 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
-import { listTokens } from '../../services/tokens'
+import { listTokens } from '../../services/people/tokens'
 
 export default endpoint(operations.listTokens, ({ person }) => listTokens(person))

@@ -1,7 +1,7 @@
 import { setResponseStatus } from 'h3'
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
-import { makeToken } from '../../services/tokens'
+import { makeToken } from '../../services/people/tokens'
 
 export default endpoint<object, { name: string }>(
   operations.makeToken,

@@ -4,9 +4,9 @@ import { database, inTransaction } from '../../db/connect'
 import { loadContent, readContent } from '../../db/queries/content'
 import { loadSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
-import type { Person } from '../permission'
+import type { Person } from '../people/permission'
 import { notFitting } from '../problem'
-import { anyVersion, getRecord, writeIn } from '../records'
+import { anyVersion, getRecord, writeIn } from '../records/records'
 
 /**
  * Puts an assignment before another entry of an area in page order, or at its end; numbers follow with room between

@@ -9,7 +9,7 @@ import type { StoredFamily } from '../../db/queries/families'
 import { loadLibrary } from '../../db/queries/media'
 import type { StoredSetup } from '../../db/queries/setup'
 import { dataPool } from '../../stand-ins/chosen'
-import { poolMapping } from '../pool-meanings'
+import { poolMapping } from '../pool/meanings'
 import { readingsNow } from './photos'
 
 /** The picture that a product is known by: its first, else the first of its first variant that has one. */

@@ -11,7 +11,7 @@ import { readStyles } from '../../db/queries/house-style'
 import type { StoredSetup } from '../../db/queries/setup'
 import { wordsOfNames } from '../../db/queries/suggestions'
 import { draftingService } from '../../stand-ins/chosen'
-import { editionOrProblem } from '../products'
+import { editionOrProblem } from '../products/products'
 import { notFitting } from '../problem'
 import { besideOf } from './beside'
 

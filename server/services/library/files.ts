@@ -10,9 +10,9 @@ import { database, inTransaction, type Tx } from '../../db/connect'
 import { readSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
 import * as t from '../../db/schema'
-import type { Person } from '../permission'
+import type { Person } from '../people/permission'
 import { notFitting, Problem } from '../problem'
-import { anyVersion, recordKinds, writeIn } from '../records'
+import { anyVersion, recordKinds, writeIn } from '../records/records'
 import { type RecordKindName } from '@contracts/record-kinds'
 
 /** What a file of content holds, in the order in which one kind needs the one before. */

@@ -8,7 +8,7 @@ import { assignmentOf, blockKindOf, loadContent, ownPiecesOf } from '../../db/qu
 import { loadFamilyOf } from '../../db/queries/families'
 import { loadSetup } from '../../db/queries/setup'
 import { notFound } from '../problem'
-import { editionOrProblem } from '../products'
+import { editionOrProblem } from '../products/products'
 import { reachSentence } from '../reach/reach'
 
 /** A piece in a list: without its texts. */

@@ -6,9 +6,9 @@ import { pieceRecordOf } from '../../db/queries/content'
 import { loadSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
 import * as t from '../../db/schema'
-import type { Person } from '../permission'
+import type { Person } from '../people/permission'
 import { notFitting } from '../problem'
-import { anyVersion, writeIn } from '../records'
+import { anyVersion, writeIn } from '../records/records'
 
 export interface ReplaceBody extends Search {
   by: string

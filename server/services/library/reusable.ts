@@ -4,9 +4,9 @@ import { sql } from 'drizzle-orm'
 import { inTransaction } from '../../db/connect'
 import { readSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
-import type { Person } from '../permission'
+import type { Person } from '../people/permission'
 import { notFitting } from '../problem'
-import { getRecord, writeIn } from '../records'
+import { getRecord, writeIn } from '../records/records'
 
 /**
  * Makes a piece that one product has for itself reusable: it goes into the library, and an assignment brings it to that

@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm'
 import { feedRecord, type Feed, type FeedSourceName } from '@contracts/feeds'
 import * as t from '../../db/schema'
-import { feedSources } from '../feed-sources'
+import { feedSources } from '../imports/feed-sources'
 import { first, type RecordKind } from './kind'
 
 export const feeds: RecordKind<Feed> = {

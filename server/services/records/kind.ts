@@ -4,7 +4,7 @@ import { checkCondition, namedIn } from '@core/rules/check'
 import type { Db, Tx } from '../../db/connect'
 import * as t from '../../db/schema'
 import type { Stamp, StoredSetup } from '../../db/queries/setup'
-import type { Action } from '../permission'
+import type { Action } from '../people/permission'
 
 export type Problems = { path: string; message: string }[]
 

@@ -10,7 +10,7 @@ import { isPlain } from '@core/rules/plain'
 import type { Tx } from '../../db/connect'
 import * as t from '../../db/schema'
 import { readSetup, typeOf } from '../../db/queries/setup'
-import { refreshFactsOfType } from '../refresh-facts'
+import { refreshFactsOfType } from '../products/refresh-facts'
 import { settlePlain } from './plain'
 import { countOf, first, rulesNaming, type Problems, type RecordKind } from './kind'
 

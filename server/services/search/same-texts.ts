@@ -10,8 +10,8 @@ import { fold } from '@core/text/fold'
 import { groupAlike, shinglesOf, signatureOf } from '@core/text/shingles'
 import { database, inTransaction } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
-import { Cancelled, enqueue, type WorkControls } from '../jobs'
-import type { Person } from '../permission'
+import { Cancelled, enqueue, type WorkControls } from '../work/jobs'
+import type { Person } from '../people/permission'
 import { notFitting } from '../problem'
 
 const readAtOnce = 2000

@@ -9,7 +9,7 @@ import { database } from '../../db/connect'
 import { formerSlugs, productOfSlug, redirectsOf, saysTheSame } from '../../db/queries/search-keys'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { notFound } from '../problem'
-import { editionOrProblem, familyOf } from '../products'
+import { editionOrProblem, familyOf } from '../products/products'
 
 const shownSame = 3
 

@@ -11,10 +11,10 @@ import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { slugOwners, slugTaken } from '../../db/queries/search-keys'
 import { lockSuggestions, markDecided, type StoredSuggestion } from '../../db/queries/suggestions'
 import { beginStep, WriteSet } from '../../db/queries/write-products'
-import { changeFamily, writeFamilies } from '../bulk-change'
-import { may, type Person } from '../permission'
+import { changeFamily, writeFamilies } from '../bulk/bulk-change'
+import { may, type Person } from '../people/permission'
 import { Problem } from '../problem'
-import { getRecord, putRecord } from '../records'
+import { getRecord, putRecord } from '../records/records'
 
 /** So many suggestions are decided in one transaction and step. */
 const atOnce = 500

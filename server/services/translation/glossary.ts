@@ -16,9 +16,9 @@ import { termOf } from '../../db/queries/glossary'
 import { readSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
 import * as t from '../../db/schema'
-import { require, type Person } from '../permission'
+import { require, type Person } from '../people/permission'
 import { notFitting, Problem } from '../problem'
-import { anyVersion, writeIn } from '../records'
+import { anyVersion, writeIn } from '../records/records'
 
 const all = async () => (await database().select().from(t.term).orderBy(asc(t.term.code))).map(termOf)
 

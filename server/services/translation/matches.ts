@@ -1,7 +1,7 @@
 import type { Placeholder } from '@core/translation/coded'
 import { database, inTransaction } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
-import { require, type Person } from '../permission'
+import { require, type Person } from '../people/permission'
 import { notFitting, notFound } from '../problem'
 import { correctPair, findMatches, targetLanguageOfPair, type Match } from './memory'
 

@@ -4,7 +4,7 @@ import type { Db } from '../../db/connect'
 import { changesOfStep, type ChangePlace } from '../../db/queries/history'
 import type { StoredSetup } from '../../db/queries/setup'
 import * as t from '../../db/schema'
-import { may, type Person } from '../permission'
+import { may, type Person } from '../people/permission'
 import type { RecordKindName } from '@contracts/record-kinds'
 import { onlyTextsDiffer } from './label-texts'
 

@@ -4,7 +4,7 @@ import { database } from '../../db/connect'
 import { loadFamilyOf } from '../../db/queries/families'
 import type { StoredSetup } from '../../db/queries/setup'
 import { notFound } from '../problem'
-import { proof } from '../proof'
+import { proof } from '../proof/proof'
 
 /**
  * Of what was a candidate and is not shown: what the language lacks, or a value; not what no assignment meant for the

@@ -15,7 +15,7 @@ import {
 import type { StoredSetup } from '../../db/queries/setup'
 import { writeProducts } from '../../db/queries/write-products'
 import { notFitting } from '../problem'
-import { markTranslations } from '../products'
+import { markTranslations } from '../products/products'
 import type { TargetChange, TargetEdition, Unit, UnitKind } from './unit'
 
 async function familiesOf(db: Db, setup: StoredSetup, skus: readonly string[]): Promise<Map<string, StoredFamily>> {

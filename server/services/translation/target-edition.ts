@@ -1,5 +1,5 @@
 import type { StoredSetup } from '../../db/queries/setup'
-import { editionOrProblem } from '../products'
+import { editionOrProblem } from '../products/products'
 import type { TargetEdition } from './unit'
 
 /** The edition that is translated into. Throws a 422 problem where there is none. */

@@ -2,7 +2,7 @@ import type { AttributeTypeName, Value } from '@core/attributes/attribute'
 import type { Standing, TranslationState } from '@core/translation/state'
 import type { Db, Tx } from '../../db/connect'
 import type { StoredSetup } from '../../db/queries/setup'
-import type { Person } from '../permission'
+import type { Person } from '../people/permission'
 
 /** One translatable text of a record: its source, its target in a language, how far that is. */
 export interface Unit {

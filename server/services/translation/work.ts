@@ -15,7 +15,7 @@ import {
   type Counts,
   type WorkQuery,
 } from '../../db/queries/translation-work'
-import { may, require, type Person } from '../permission'
+import { may, require, type Person } from '../people/permission'
 import { notFitting, Problem } from '../problem'
 import { filterOf, lensOf } from '../reach/reach'
 import { targetEdition } from './target-edition'

@@ -1,6 +1,6 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../../http/endpoint'
-import { getJob } from '../../../services/jobs'
+import { getJob } from '../../../services/work/jobs'
 import { notFound } from '../../../services/problem'
 
 export default endpoint(operations.getJob, async ({ param }) => {

@@ -1,7 +1,7 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../../http/endpoint'
 import { setResponseHeader } from 'h3'
-import { getProduct } from '../../../services/products'
+import { getProduct } from '../../../services/products/products'
 
 export default endpoint(operations.getProduct, async ({ event, param }) => {
   const { tag, document } = await getProduct(param('sku'))

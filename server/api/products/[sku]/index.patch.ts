@@ -3,7 +3,7 @@ import { operations } from '@contracts/operations'
 import type { ProductPatchBody } from '@contracts/product'
 import { noteAnyVersion } from '../../../http/any-version'
 import { endpoint } from '../../../http/endpoint'
-import { patchProduct } from '../../../services/products'
+import { patchProduct } from '../../../services/products/products'
 
 /** Whether everything that is changed names what was seen of it. */
 function namesEveryBase({ values = [], prices = [], bases = {}, ...rest }: ProductPatchBody): boolean {

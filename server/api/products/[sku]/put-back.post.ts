@@ -1,7 +1,7 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../../http/endpoint'
 import { setResponseHeader } from 'h3'
-import { putBack } from '../../../services/products'
+import { putBack } from '../../../services/products/products'
 
 export default endpoint<object, { change: number; paths?: string[] }>(
   operations.putBack,

@@ -1,5 +1,5 @@
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../../http/endpoint'
-import { sourcesOf } from '../../../services/data-pool'
+import { sourcesOf } from '../../../services/pool/data-pool'
 
 export default endpoint(operations.getSources, ({ param }) => sourcesOf(param('sku')))

@@ -1,7 +1,7 @@
 import { setResponseHeader } from 'h3'
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../../../http/endpoint'
-import { putBackRecord } from '../../../../services/record-history'
+import { putBackRecord } from '../../../../services/records/history'
 
 export default endpoint<object, { change: number }>(
   operations.putRecordBack,

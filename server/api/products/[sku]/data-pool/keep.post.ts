@@ -1,7 +1,7 @@
 import { operations } from '@contracts/operations'
 import type { KeepOwnBody } from '@contracts/pool'
 import { endpoint } from '../../../../http/endpoint'
-import { keepOwn } from '../../../../services/data-pool'
+import { keepOwn } from '../../../../services/pool/data-pool'
 
 export default endpoint<object, KeepOwnBody>(operations.keepOwn, ({ person, param, body, now }) =>
   keepOwn(person, param('sku'), body, now),

@@ -2,7 +2,7 @@ import { operations } from '@contracts/operations'
 import type { TakeOverBody } from '@contracts/pool'
 import { setResponseHeader } from 'h3'
 import { endpoint } from '../../../../http/endpoint'
-import { takeFromPool } from '../../../../services/data-pool'
+import { takeFromPool } from '../../../../services/pool/data-pool'
 
 export default endpoint<object, TakeOverBody>(operations.takeFromPool, async ({ event, person, param, body, now }) => {
   const { tag, document } = await takeFromPool(person, param('sku'), body, now)

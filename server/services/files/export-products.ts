@@ -1,0 +1,166 @@
+import { stringify } from 'csv-stringify/sync'
+import ExcelJS from 'exceljs'
+import { PassThrough } from 'node:stream'
+import { headersFor, rowOf } from '@core/exports/row'
+import { parseHeader, type Column } from '@core/imports/columns'
+import { database } from '../../db/connect'
+import { loadFamilies, type StoredFamily } from '../../db/queries/families'
+import { rootIdsOf, usedCarried, usedScopes } from '../../db/queries/reach'
+import { loadSetup, type StoredSetup } from '../../db/queries/setup'
+import { notFitting } from '../problem'
+import { productDocument } from '../products/products'
+import { filterOf, lensOf, type LensBody } from '../reach/reach'
+
+export interface ExportBody {
+  format: 'csv' | 'xlsx' | 'jsonl'
+  /** A condition over products; all of them without one. */
+  filter?: unknown
+  /** Where the filter is asked: the first storefront without. */
+  lens?: LensBody
+  /** Column names as an import reads them; all that is filled without. */
+  columns?: string[]
+}
+
+/** A file on its way: what it is, and its text piece by piece. */
+export interface ExportedFile {
+  name: string
+  type: string
+  chunks: AsyncGenerator<string | Buffer>
+}
+
+/**
+ * Products as a file that an import reads as no change; parents stand before their variants. Throws a 422 problem
+ * before anything is sent.
+ */
+export async function exportProducts(body: ExportBody, now: number): Promise<ExportedFile> {
+  const db = database()
+  const setup = await loadSetup(db)
+  const ids = await rootIdsOf(db, setup, filterOf(setup, body.filter), lensOf(setup, body.lens, now))
+  const day = new Date(now).toISOString().slice(0, 10)
+  if (body.format === 'jsonl')
+    return { name: `products-${day}.jsonl`, type: 'application/jsonl', chunks: jsonLines(setup, ids) }
+  const columns = columnsOf(
+    setup,
+    body.columns ?? headersFor(await usedScopes(db, setup, ids), await usedCarried(db, ids), setup),
+  )
+  if (body.format === 'xlsx')
+    return {
+      name: `products-${day}.xlsx`,
+      type: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+      chunks: spreadsheet(setup, ids, columns),
+    }
+  return {
+    name: `products-${day}.csv`,
+    type: 'text/csv; charset=utf-8; header=present',
+    chunks: csv(setup, ids, columns),
+  }
+}
+
+function columnsOf(setup: StoredSetup, headers: string[]): Column[] {
+  const { columns, problems } = parseHeader(headers, setup)
+  if (problems.length > 0)
+    throw notFitting(
+      'The columns do not fit.',
+      problems.map((p) => ({ path: `columns[${Math.max(0, headers.indexOf(p.column))}]`, message: p.message })),
+    )
+  return columns
+}
+
+/** So many families are read together: each question costs the database as much as some hundred products. */
+const familiesAtOnce = 1000
+/** How many stretches of families the database reads ahead of what is written. */
+const readAhead = 2
+
+/**
+ * Families in the order of their numbers; `columns` are all that is read of them. The database reads on while these are
+ * written.
+ */
+async function* families(
+  setup: StoredSetup,
+  ids: readonly number[],
+  columns?: readonly Column[],
+): AsyncGenerator<StoredFamily[]> {
+  const only = columns && [
+    ...new Set(columns.flatMap((c) => (c.kind === 'attribute' ? [setup.attributeIds.get(c.attribute.code)!] : []))),
+  ]
+  const reading: Promise<StoredFamily[]>[] = []
+  const readOn = (from: number) => {
+    const some = ids.slice(from, from + familiesAtOnce)
+    if (some.length === 0) return
+    // A product may have been deleted since the numbers were read.
+    const families = loadFamilies(database(), setup, some, { only }).then((found) =>
+      some.flatMap((id) => found.get(id) ?? []),
+    )
+    // Where nobody takes it any more, its failure is nobody's.
+    families.catch(() => undefined)
+    reading.push(families)
+  }
+  for (let i = 0; i < readAhead; i++) readOn(i * familiesAtOnce)
+  for (let from = readAhead * familiesAtOnce; reading.length > 0; from += familiesAtOnce) {
+    const some = await reading.shift()!
+    readOn(from)
+    yield some
+  }
+}
+
+const members = (list: readonly StoredFamily[]) => list.flatMap((f) => [f.root, ...f.variants])
+
+async function* csv(setup: StoredSetup, ids: readonly number[], columns: readonly Column[]): AsyncGenerator<string> {
+  const write = (rows: string[][]) => stringify(rows, { record_delimiter: '\r\n', quoted_match: /[\r\n]/ })
+  let rows = [columns.map((c) => c.header)]
+  for await (const some of families(setup, ids, columns)) {
+    for (const p of members(some)) rows.push(rowOf(p, columns, setup))
+    yield write(rows)
+    rows = []
+  }
+  if (rows.length > 0) yield write(rows)
+}
+
+/** Columns whose cells a spreadsheet takes as numbers. */
+const numeric = (c: Column) =>
+  c.kind === 'price' ||
+  (c.kind === 'field' && (c.field === 'stock' || c.field === 'minimum')) ||
+  (c.kind === 'attribute' && c.attribute.type === 'number')
+const maxSheetRows = 1_048_576
+
+/** The same as a spreadsheet, written as it goes: its rows are never all in memory. */
+async function* spreadsheet(
+  setup: StoredSetup,
+  ids: readonly number[],
+  columns: readonly Column[],
+): AsyncGenerator<Buffer> {
+  const out = new PassThrough({ highWaterMark: 1 << 20 })
+  const workbook = new ExcelJS.stream.xlsx.WorkbookWriter({ stream: out, useSharedStrings: false, useStyles: true })
+  const work = (async () => {
+    const sheet = workbook.addWorksheet('Products', { views: [{ state: 'frozen', xSplit: 1, ySplit: 1 }] })
+    sheet.addRow(columns.map((c) => c.header)).commit()
+    let n = 1
+    for await (const some of families(setup, ids, columns)) {
+      for (const p of members(some)) {
+        if (++n > maxSheetRows) throw new Error('A spreadsheet has at most 1,048,576 rows. Save as CSV.')
+        // Texts are typed as texts, so no cell can be taken for a formula; what guards them in CSV stays, for an import
+        // removes it.
+        sheet
+          .addRow(
+            rowOf(p, columns, setup).map((cell, i) =>
+              cell !== '' && numeric(columns[i]!) ? Number(cell) : cell === '' ? null : cell,
+            ),
+          )
+          .commit()
+      }
+      while (out.writableLength > 4 << 20) await new Promise((resolve) => setTimeout(resolve, 5))
+    }
+    sheet.commit()
+    await workbook.commit()
+  })()
+  work.catch((e: Error) => out.destroy(e))
+  for await (const chunk of out) yield chunk as Buffer
+  await work
+}
+
+async function* jsonLines(setup: StoredSetup, ids: readonly number[]): AsyncGenerator<string> {
+  for await (const some of families(setup, ids))
+    yield some
+      .flatMap((family) => members([family]).map((p) => `${JSON.stringify(productDocument(p, family))}\n`))
+      .join('')
+}

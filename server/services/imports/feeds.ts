@@ -1,0 +1,140 @@
+import { randomUUID } from 'node:crypto'
+import { mkdir, unlink } from 'node:fs/promises'
+import path from 'node:path'
+import { asc, eq, sql } from 'drizzle-orm'
+import type { Feed, FeedSourceName, ListedFeed } from '@contracts/feeds'
+import type { ImportReport } from '@contracts/imports'
+import { database, inTransaction } from '../../db/connect'
+import * as t from '../../db/schema'
+import { settings } from '../../settings'
+import { CsvFileError } from '../files/csv-file'
+import { FeedProblem, feedSources } from './feed-sources'
+import { importProducts } from './import-products'
+import { enqueue, type WorkControls } from '../work/jobs'
+import { require, type Person } from '../people/permission'
+import { notFound } from '../problem'
+
+/** Feeds by name, with when each was looked at last and how that ended. */
+export async function listFeeds(): Promise<{ items: ListedFeed[]; next: null }> {
+  const rows = await database().select().from(t.feed).orderBy(asc(t.feed.name), asc(t.feed.code))
+  return {
+    next: null,
+    items: rows.map((r) => ({
+      code: r.code,
+      name: r.name,
+      source: r.source as FeedSourceName,
+      place: r.place,
+      everyMinutes: r.everyMinutes,
+      take: r.take as Feed['take'],
+      resting: r.resting,
+      mapped: r.mapping !== null,
+      due: r.resting ? null : (r.due?.toISOString() ?? null),
+      looked: r.looked?.toISOString() ?? null,
+      ended: r.ended,
+      job: r.job,
+    })),
+  }
+}
+
+async function enqueueFeed(code: string, name: string, personId: number | null, now: number): Promise<string> {
+  return inTransaction(async (tx) => {
+    const id = await enqueue(tx, { kind: 'feed', title: `Fetching ${name}`, personId, input: { code } })
+    await tx.db.execute(
+      sql`
+        update feed
+        set job = ${id}, due = ${new Date(now).toISOString()}::timestamptz + every_minutes * interval '1 minute'
+        where code = ${code}
+      `,
+    )
+    return id
+  })
+}
+
+/** Has a feed looked at now, whenever its turn is. Returns the number of the job. Throws 404. */
+export async function runFeedNow(person: Person, code: string, now: number): Promise<string> {
+  require(person, 'import')
+  const [row] = await database().select({ name: t.feed.name }).from(t.feed).where(eq(t.feed.code, code))
+  if (!row) throw notFound(`feed “${code}”`)
+  return enqueueFeed(code, row.name, person.id, now)
+}
+
+/** Puts feeds whose turn it is into the queue, each once whoever else looks. Returns their codes. */
+export async function enqueueDueFeeds(now: number): Promise<string[]> {
+  const { rows } = await database().execute<{ code: string; name: string }>(sql`
+    update feed set due = ${new Date(now).toISOString()}::timestamptz + every_minutes * interval '1 minute'
+    where not resting and due <= ${new Date(now).toISOString()} returning code, name`)
+  for (const { code, name } of rows) await enqueueFeed(code, name, null, now)
+  return rows.map((r) => r.code)
+}
+
+/** What looking at a feed came to. */
+export interface FeedReport {
+  /** `same`: nothing new; `refused`: nothing was written. */
+  state: 'same' | 'imported' | 'refused'
+  report: ImportReport | null
+}
+
+const countOf = (n: number, word: string) => `${n.toLocaleString('en-GB')} ${word}`
+
+/** How an import ended, in a line. */
+function summaryOf(report: ImportReport): string {
+  const { applied, rejectedCount, rejected } = report
+  if (!applied && rejectedCount > 0) {
+    const problems = countOf(rejectedCount, rejectedCount === 1 ? 'problem' : 'problems')
+    const first = rejected[0]!
+    return `${problems}, nothing was taken. The first: row ${first.row}, ${first.message}`
+  }
+  const counts = [
+    countOf(report.created, 'made'),
+    countOf(report.updated, 'changed'),
+    countOf(report.unchanged, 'as they were'),
+  ]
+  if (rejectedCount > 0) counts.push(countOf(report.rejectedRows, 'rows refused'))
+  return counts.join(', ')
+}
+
+/**
+ * Looks at a feed: fetches its file, and imports it where it is another than the last. A file that was refused is known
+ * too, so that it is not tried again until it changes. Throws where it cannot be fetched; the feed says why.
+ */
+export async function lookAtFeed(
+  code: string,
+  personId: number | null,
+  now: number,
+  controls: WorkControls,
+): Promise<FeedReport> {
+  const [feed] = await database().select().from(t.feed).where(eq(t.feed.code, code))
+  if (!feed) throw new FeedProblem('The feed has been deleted.')
+  const ended = (text: string, mark = feed.mark) =>
+    database()
+      .update(t.feed)
+      .set({ looked: new Date(now), ended: text.slice(0, 500), mark })
+      .where(eq(t.feed.code, code))
+  const file = path.join(settings().data, 'uploads', randomUUID())
+  await mkdir(path.dirname(file), { recursive: true })
+  try {
+    const mark = await feedSources[feed.source as FeedSourceName].fetch(feed.place, feed.mark, file)
+    if (mark === undefined) {
+      await ended(
+        feed.ended?.startsWith('Nothing new') ? feed.ended : `Nothing new${feed.ended ? `; last: ${feed.ended}` : ''}`,
+      )
+      return { state: 'same', report: null }
+    }
+    const report = await importProducts(file, {
+      mode: 'apply',
+      take: feed.take as Feed['take'],
+      ...(feed.mapping ? { mapping: feed.mapping } : {}),
+      title: `Feed “${feed.name}”`,
+      personId,
+      now,
+      ...controls,
+    })
+    await ended(summaryOf(report), mark)
+    return { state: report.applied || report.rejectedCount === 0 ? 'imported' : 'refused', report }
+  } catch (e) {
+    if (e instanceof FeedProblem || e instanceof CsvFileError) await ended(e.message)
+    throw e
+  } finally {
+    await unlink(file).catch(() => undefined)
+  }
+}

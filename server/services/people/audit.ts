@@ -1,0 +1,53 @@
+import { desc, lt } from 'drizzle-orm'
+import { nowDate } from '../../clock'
+import { database } from '../../db/connect'
+import * as t from '../../db/schema'
+import { require, type Person } from './permission'
+
+/** What is written into the audit log. */
+export type AuditKind =
+  'sign-in' | 'sign-in-refused' | 'sign-out' | 'not-allowed' | 'token-made' | 'token-ended' | 'export' | 'any-version'
+
+/** By whom, from where, and by what something was done. */
+export interface AuditSource {
+  personId: number | null
+  origin: string
+  by: string
+}
+
+/** Who asks for something, as the audit log tells it. */
+export const sourceOf = (person: Pick<Person, 'id'>, { origin, by }: { origin: string; by: string }): AuditSource => ({
+  personId: person.id,
+  origin,
+  by,
+})
+
+/** Adds a line to the audit log, as part of the transaction that does what it tells, where there is one. */
+export async function writeAudit(
+  kind: AuditKind,
+  { personId, origin, by }: AuditSource,
+  detail: Record<string, unknown> = {},
+): Promise<void> {
+  await database().insert(t.audit).values({ at: nowDate(), kind, personId, origin, by, detail })
+}
+
+/** The audit log, newest first. */
+export async function listAudit(person: Person, { limit, before }: { limit: number; before?: number }) {
+  require(person, 'set-up')
+  const rows = await database()
+    .select()
+    .from(t.audit)
+    .where(before === undefined ? undefined : lt(t.audit.id, before))
+    .orderBy(desc(t.audit.id))
+    .limit(limit + 1)
+  const items = rows.slice(0, limit).map((r) => ({
+    id: r.id,
+    at: r.at.toISOString(),
+    kind: r.kind,
+    person: r.personId,
+    origin: r.origin,
+    by: r.by,
+    detail: r.detail,
+  }))
+  return { items, next: rows.length > limit ? String(items.at(-1)!.id) : null }
+}

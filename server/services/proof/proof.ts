@@ -1,0 +1,197 @@
+import { prepareAssignment } from '@core/assignments/assignment'
+import { directionOf } from '@core/language/chain'
+import { namesIn } from '@core/media/versions'
+import { assemblePage, type Page, type PageInput } from '@core/page/assemble'
+import { pageDifferences } from '@core/page/differences'
+import type { Layout } from '@core/page/layout'
+import { pageMoments } from '@core/page/moments'
+import { relatedWords, shownAs, type Related } from '@core/page/relations'
+import { structuredData } from '@core/page/structured'
+import { displayValue, editionReader, valuesFor } from '@core/page/values'
+import type { AssignmentRecord, PieceRecord } from '@contracts/records'
+import { formatMoney } from '@core/units/format'
+import { database } from '../../db/connect'
+import { loadContent, ownPiecesOf } from '../../db/queries/content'
+import { loadLibrary, namedBy } from '../../db/queries/media'
+import { loadFamilies, loadFamilyOf, memberOf, rootsOfSkus, type StoredFamily } from '../../db/queries/families'
+import { relationsTo } from '../../db/queries/related'
+import { loadSetup, type StoredSetup } from '../../db/queries/setup'
+import { notFound } from '../problem'
+import { editionOrProblem } from '../products/products'
+import { unreadOnPage } from './unread-on-page'
+import { lensOf, ruleProblem } from '../reach/reach'
+
+export interface ProofQuery {
+  storefront: string
+  language: string
+  group?: string
+  at?: string
+}
+
+/** Everything that the page of a product is put together from. */
+async function inputOf(
+  sku: string,
+  q: ProofQuery,
+  now: number,
+): Promise<PageInput & { setup: StoredSetup; family: StoredFamily }> {
+  const db = database()
+  const setup = await loadSetup(db)
+  editionOrProblem(setup, q.storefront, q.language)
+  const lens = {
+    ...lensOf(setup, { storefront: q.storefront, group: q.group ?? null, at: q.at }, now),
+    language: q.language,
+  }
+  const family = await loadFamilyOf(db, setup, sku)
+  if (!family) throw notFound(`product “${sku}”`)
+  const { assignments, pieces, sets } = await loadContent(db, setup)
+  const own = (await ownPiecesOf(db, setup, [family.root.sku])).get(family.root.sku) ?? []
+  const library = await loadLibrary(db, namedBy([family], setup))
+  return {
+    family,
+    sku,
+    lens,
+    setup,
+    assignments,
+    pieces,
+    sets,
+    own,
+    library,
+    related: await relatedTo(family, sku, q, setup),
+  }
+}
+
+/** A page as it is answered: prices and the words over related products written out. */
+function answerOf(page: Page, input: PageInput & { family: StoredFamily }) {
+  const {
+    setup,
+    lens: { storefront, language },
+  } = input
+  const {
+    layout: { look, off },
+    name,
+  } = setup.storefronts.get(storefront)!
+  const { price, basePrice, currency, sku } = page.product
+  const gtin = [input.family.root, ...input.family.variants].find((p) => p.sku === sku)?.gtin ?? null
+  return {
+    product: {
+      ...page.product,
+      priceShown: price ? formatMoney(price.amount, currency, language) : null,
+      basePriceShown:
+        price && basePrice !== null && price.because !== 'base' ? formatMoney(basePrice, currency, language) : null,
+    },
+    storefront: name,
+    direction: directionOf(language),
+    look,
+    off,
+    layout: page.layout.map(({ area, name: called, as }) => ({ area, name: called, as })),
+    areas: page.areas,
+    related: Object.entries(input.related).map(([under, items]) => ({
+      title: relatedWords(under as keyof Related, language),
+      items,
+    })),
+    left_out: page.left_out,
+    unread: unreadOnPage(page, input, input.family, editionReader(setup, storefront, language)),
+    structured: structuredData(page, gtin, language, (picture) => `/delivery/media/${encodeURIComponent(picture)}`),
+  }
+}
+
+/** The page of a product through a lens, with the reason for each part and for each that is left out. */
+export async function proof(sku: string, q: ProofQuery, now: number) {
+  const input = await inputOf(sku, q, now)
+  return answerOf(assemblePage(input), input)
+}
+
+/**
+ * What is being written, to see what it would do to a page: an assignment, a piece, a layout, each as it would be
+ * saved.
+ */
+export interface Trial {
+  assignment?: AssignmentRecord
+  piece?: PieceRecord
+  layout?: Layout
+}
+
+/** The page of a product as it would be with something saved, and what would be otherwise on it. */
+export async function tryProof(sku: string, body: ProofQuery & Trial, now: number) {
+  const input = await inputOf(sku, body, now)
+  const after = assemblePage(withTrial(input, body))
+  return { ...answerOf(after, withTrial(input, body)), changes: pageDifferences(assemblePage(input), after) }
+}
+
+/**
+ * The input of a page with what is tried in the place of what is saved. Throws a 422 problem where a rule does not fit.
+ */
+export function withTrial<T extends PageInput>(input: T, { assignment, piece, layout }: Trial): T {
+  let { assignments, pieces, own, setup }: PageInput = input
+  try {
+    if (assignment) {
+      const saved = assignments.find((a) => a.code === assignment.code)
+      // One that is new gets the next number when it is saved.
+      const number = saved?.number ?? Math.max(0, ...assignments.map((a) => a.number)) + 1
+      assignments = [...assignments.filter((a) => a !== saved), prepareAssignment({ ...assignment, number }, setup)]
+    }
+  } catch (e) {
+    throw ruleProblem(e, 'assignment.reach.rule')
+  }
+  if (piece?.own) own = [...own.filter((p) => p.code !== piece.code), piece]
+  else if (piece) pieces = new Map(pieces).set(piece.code, piece)
+  if (layout)
+    setup = {
+      ...setup,
+      storefronts: new Map(setup.storefronts).set(input.lens.storefront, {
+        ...setup.storefronts.get(input.lens.storefront)!,
+        layout,
+      }),
+    }
+  return { ...input, assignments, pieces, own, setup }
+}
+
+/** When the page of a product will change in the days to come, and by what. */
+export async function proofMoments(sku: string, q: ProofQuery & { days: number }, now: number) {
+  const input = await inputOf(sku, q, now)
+  const from = input.lens.moment
+  return { from, to: from + q.days * 86_400_000, items: pageMoments(input, from, from + q.days * 86_400_000) }
+}
+
+/** Related products as the page shows them: of those that are sold and have a name that counts in the edition. */
+async function relatedTo(
+  family: StoredFamily,
+  sku: string,
+  q: { storefront: string; language: string },
+  setup: StoredSetup,
+): Promise<Related> {
+  const db = database()
+  const own = [...new Set([...memberOf(family, sku).relations, ...family.root.relations])].filter(
+    (r) => shownAs[r.kind].on === 'own',
+  )
+  const others = (await relationsTo(db, family.root.sku)).filter((r) => shownAs[r.kind].on === 'other')
+  const all = [...own, ...others]
+  if (all.length === 0) return {}
+  const reader = editionOrProblem(setup, q.storefront, q.language)
+  const families = await loadFamilies(db, setup, [
+    ...(
+      await rootsOfSkus(
+        db,
+        all.map((r) => r.sku),
+      )
+    ).values(),
+  ])
+  const bySku = new Map(
+    [...families.values()].flatMap((f) => [f.root, ...f.variants].map((p) => [p.sku, { f, p }] as const)),
+  )
+  const groups: Related = {}
+  for (const { kind, sku: other } of all) {
+    const found = bySku.get(other)
+    if (!found || found.p.status === 'disabled' || found.f.root.status === 'disabled') continue
+    const read = valuesFor(found.p, found.f, reader, setup)
+    const name = read('name')
+    if (!name || name.value === null || !name.counts) continue
+    const { under } = shownAs[kind]
+    ;(groups[under] ??= []).push({
+      sku: other,
+      name: displayValue('name', name.value, reader, setup),
+      picture: namesIn(read('pictures')?.value ?? null)[0] ?? null,
+    })
+  }
+  return groups
+}

@@ -1,0 +1,132 @@
+import { and, desc, eq, notLike } from 'drizzle-orm'
+import { putRecordBack, recordDifferences } from '@core/records/put-back'
+import { database, type Tx } from '../../db/connect'
+import { readSetup } from '../../db/queries/setup'
+import * as t from '../../db/schema'
+import type { Person } from '../people/permission'
+import { notFitting, notFound } from '../problem'
+import { getRecord, recordKinds, requireFor, writeIn, writeRecord, anyVersion } from './records'
+import { type RecordKindName } from '@contracts/record-kinds'
+import type { RecordKind } from './kind'
+import { onlyTextsDiffer } from '../translation/label-texts'
+
+/** The kind of record that an address names. Throws 404 for another word. */
+function kindOf(kind: string): RecordKindName {
+  if (!(kind in recordKinds)) throw notFound(`kind of record “${kind}”`)
+  return kind as RecordKindName
+}
+
+/**
+ * Kinds of which several are written in one step. What else a step changes beside products, such as an attribute, is
+ * put back by its own history.
+ */
+const written: ReadonlySet<string> = new Set<RecordKindName>([
+  'pieces',
+  'question-sets',
+  'block-kinds',
+  'campaigns',
+  'named-rules',
+  'assignments',
+  'glossary',
+])
+
+/**
+ * Takes back what a step changed in records that travel whole, as part of a transaction. Records that it made, or that
+ * are gone since, stay as they are and are named, as is every part that was changed again.
+ */
+export async function putRecordsBack(
+  tx: Tx,
+  person: Person,
+  stepId: number,
+  step: () => Promise<number>,
+  now: number,
+): Promise<{ records: number; kept: { sku: string; path: string }[] }> {
+  const setup = await readSetup(tx.db)
+  const languages = [...new Set([...setup.storefronts.values()].flatMap((s) => s.editions.map((e) => e.language)))]
+  const rows = await tx.db
+    .select({ record: t.change.record, differences: t.change.differences })
+    .from(t.change)
+    .where(and(eq(t.change.stepId, stepId), notLike(t.change.record, 'product:%')))
+    .orderBy(desc(t.change.id))
+  const kept: { sku: string; path: string }[] = []
+  let records = 0
+  for (const {
+    record,
+    differences: [whole],
+  } of rows) {
+    const at = record.indexOf(':')
+    const [kind, code] = [record.slice(0, at), record.slice(at + 1)]
+    // Of what else travels whole, translations are put back, and nothing that other parts of the step rest on.
+    if (
+      !whole ||
+      !(
+        written.has(kind) ||
+        (whole.before &&
+          whole.after &&
+          onlyTextsDiffer(kind as RecordKindName, whole.before, whole.after, languages, setup.source))
+      )
+    )
+      continue
+    const current = await (recordKinds[kind as RecordKindName] as unknown as RecordKind<{ code: string }>).read(
+      tx.db,
+      code,
+    )
+    if (whole.before === null || whole.after === null || !current) {
+      kept.push({ sku: record, path: whole.before === null ? 'made' : 'gone' })
+      continue
+    }
+    const back = putRecordBack(current.record, whole.before as { code: string }, whole.after as { code: string })
+    kept.push(...back.kept.map((path) => ({ sku: record, path })))
+    const done = await writeIn(tx, person, kind as RecordKindName, code, back.record, anyVersion, now, {
+      setup: await readSetup(tx.db),
+      step: await step(),
+    })
+    if (done.changed) records++
+  }
+  return { records, kept }
+}
+
+/** What was changed in a record that travels whole, newest first. */
+export async function recordHistory(kind: string, code: string) {
+  const rows = await database()
+    .select({
+      id: t.change.id,
+      at: t.step.at,
+      person: t.person.name,
+      title: t.step.title,
+      differences: t.change.differences,
+    })
+    .from(t.change)
+    .innerJoin(t.step, eq(t.step.id, t.change.stepId))
+    .leftJoin(t.person, eq(t.person.id, t.step.personId))
+    .where(eq(t.change.record, `${kindOf(kind)}:${code}`))
+    .orderBy(desc(t.change.id))
+    .limit(100)
+  return {
+    items: rows.map(({ differences: [whole], ...r }) => ({
+      ...r,
+      at: r.at.toISOString(),
+      made: whole!.before === null,
+      differences: recordDifferences(whole!.before as object | null, whole!.after as object | null),
+    })),
+    next: null,
+  }
+}
+
+/** Takes one change of a record back. What was changed again since stays and is named. */
+export async function putBackRecord(person: Person, kindName: string, code: string, changeId: number, now: number) {
+  const kind = kindOf(kindName)
+  const [change] = await database()
+    .select({ differences: t.change.differences })
+    .from(t.change)
+    .where(and(eq(t.change.id, changeId), eq(t.change.record, `${kind}:${code}`)))
+  const whole = change?.differences[0]
+  if (!whole) throw notFound('such change of this record')
+  if (whole.before === null)
+    throw notFitting('This change made the record. It cannot be taken back; put the record to rest instead.')
+  const { record: current, tag } = await getRecord(kind, code)
+  const { record, kept } = putRecordBack(current, whole.before as { code: string }, whole.after as { code: string })
+  await requireFor(person, kind, code, record)
+  const written = await writeRecord(person, kind, code, record, { ifMatch: tag }, now)
+  return { kept, record: written.record, tag: written.tag }
+}

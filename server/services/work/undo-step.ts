@@ -1,0 +1,185 @@
+import { eq, sql } from 'drizzle-orm'
+import type { PutBackReport } from '@contracts/bulk'
+import { stillFits } from '@core/attributes/fits'
+import type { Difference } from '@core/catalogue/patch'
+import { database, inTransaction, type Tx } from '../../db/connect'
+import { putSetBack } from '../../db/queries/bulk-sets'
+import { loadFamilies, lockFamilies, rootsOfSkus, type StoredFamily } from '../../db/queries/families'
+import { changedSince, changesOfStep, countOfStep, setsOfStep, type ChangePlace } from '../../db/queries/history'
+import { loadSetup } from '../../db/queries/setup'
+import { loadSources, writeSources } from '../../db/queries/sources'
+import { beginStep, removeProducts, writeFacts, WriteSet } from '../../db/queries/write-products'
+import * as t from '../../db/schema'
+import { changeFamily, familiesAtOnce, shownAtMost, writeFamilies } from '../bulk/bulk-change'
+import { Cancelled, enqueue, type WorkControls } from './jobs'
+import { require, type Person } from '../people/permission'
+import { notFound } from '../problem'
+import { takenBack } from '../products/products'
+import { putRecordsBack } from '../records/history'
+import { isOwnTranslating } from '../translation/own-work'
+
+/** From so many products on, what was changed alike is taken back alike. */
+const manyAlike = 50
+
+/**
+ * Puts the undoing of a step into the queue: for whoever may change products, and for whoever did it where it was all
+ * translating in their languages. Throws 404 where there is no such step, 403 where it is not theirs to undo.
+ */
+export async function queuePutBack(person: Person, stepId: number): Promise<string> {
+  const db = database()
+  const [step] = Number.isSafeInteger(stepId) ? await db.select().from(t.step).where(eq(t.step.id, stepId)) : []
+  if (!step) throw notFound('such step')
+  const isTheirs = step.personId === person.id && (await isOwnTranslating(db, await loadSetup(db), person, stepId))
+  if (!isTheirs) require(person, 'edit-products')
+  return inTransaction((tx) =>
+    enqueue(tx, { kind: 'put-back', title: `Put back: ${step.title}`, personId: person.id, input: { step: stepId } }),
+  )
+}
+
+/**
+ * Takes a step back in one transaction and one step. Values that were changed again since stay, and are named. Products
+ * that it made go, where nothing was done to them since; the others stay and are named.
+ */
+export async function putStepBack(
+  stepId: number,
+  personId: number | null,
+  now: number,
+  { onProgress, cancelled }: WorkControls = {},
+): Promise<PutBackReport> {
+  return inTransaction(async (tx) => {
+    const setup = await loadSetup(tx.db)
+    const [old] = await tx.db.select().from(t.step).where(eq(t.step.id, stepId))
+    const total = await countOfStep(tx.db, stepId)
+    const report: PutBackReport = { title: `Put back: ${old!.title}`, products: 0, removed: 0, kept: [], keptCount: 0 }
+    let made: number | undefined
+    const step = async () => (made ??= await beginStep(tx, report.title, personId, now))
+    let done = 0
+    // What was changed alike in many products is taken back alike, by the database.
+    const whole: number[] = []
+    for (const set of await setsOfStep(tx.db, stepId, manyAlike)) {
+      if (cancelled?.()) throw new Cancelled()
+      const back = stillFits(set.path, set.before, setup)
+        ? await putSetBack(tx, set, setup, step, shownAtMost - report.kept.length)
+        : undefined
+      if (!back) continue
+      whole.push(set.id)
+      report.products += back.products
+      report.keptCount += back.keptCount
+      report.kept.push(...back.kept.map((sku) => ({ sku, path: set.path })))
+      onProgress?.((done += set.members), total)
+    }
+    // The newest first, so that variants go before the parents that were made for them.
+    for (let before: ChangePlace | null = null; ;) {
+      if (cancelled?.()) throw new Cancelled()
+      const rows: Awaited<ReturnType<typeof changesOfStep>> = await changesOfStep(
+        tx.db,
+        stepId,
+        before,
+        familiesAtOnce,
+        whole,
+      )
+      if (rows.length === 0) break
+      before = rows.at(-1)!.place
+      const bySku = new Map(rows.map((r) => [r.sku, r.differences]))
+      const roots = [...new Set((await rootsOfSkus(tx.db, [...bySku.keys()])).values())]
+      await lockFamilies(tx, roots)
+      const families = [...(await loadFamilies(tx.db, setup, roots)).values()]
+      const set = new WriteSet(setup, await step())
+      const sources = await loadSources(
+        tx.db,
+        families.flatMap((f) => [f.root.id, ...f.variants.map((v) => v.id)]),
+      )
+      const ofSources: { id: number; differences: Difference[] }[] = []
+      const changed = families.filter((family) => {
+        const list = [family.root, ...family.variants]
+          .filter((p) => bySku.has(p.sku) && !isMade(bySku.get(p.sku)!))
+          .map((product) => {
+            const back = takenBack(product, sources.get(product.id), bySku.get(product.sku)!, null, setup)
+            ofSources.push({ id: product.id, differences: back.sources })
+            report.keptCount += back.kept.length
+            for (const path of back.kept)
+              if (report.kept.length < shownAtMost) report.kept.push({ sku: product.sku, path })
+            return { product, patch: back.patch, marks: back.marks, sources: back.sources }
+          })
+        const products = changeFamily(family, list, set, setup, now)
+        report.products += products
+        return products > 0
+      })
+      await writeFamilies(tx, set, changed)
+      await writeSources(tx, ofSources, personId)
+      const madeHere = families
+        .flatMap((f) => [f.root, ...f.variants])
+        .filter((p) => bySku.has(p.sku) && isMade(bySku.get(p.sku)!))
+        .map((p) => p.sku)
+      await removeMade(tx, stepId, madeHere, families, await step(), report)
+      done += rows.length
+      onProgress?.(done, total)
+    }
+    const records = await putRecordsBack(tx, { id: personId } as Person, stepId, step, now)
+    report.products += records.records
+    report.keptCount += records.kept.length
+    report.kept.push(...records.kept.slice(0, shownAtMost - report.kept.length))
+    return report
+  })
+}
+
+const isMade = (differences: readonly Difference[]) => differences[0]?.path === 'created'
+
+/**
+ * Removes products that a step made. Those that were changed since, have other variants, or are named in assignments
+ * stay.
+ */
+async function removeMade(
+  tx: Tx,
+  stepId: number,
+  skus: readonly string[],
+  families: readonly StoredFamily[],
+  step: number,
+  report: PutBackReport,
+) {
+  if (skus.length === 0) return
+  const { rows } = await tx.db.execute<{ sku: string }>(sql`
+    select s as sku
+    from assignment a,
+      jsonb_array_elements_text((a.reach -> 'chosen') || (a.reach -> 'added') || (a.reach -> 'leftOut')) s
+    where s = any(${sql.param([...skus])}::text[])`)
+  const kept = new Set([...rows.map((r) => r.sku), ...(await changedSince(tx.db, stepId, skus))])
+  const going = new Set(skus.filter((s) => !kept.has(s)))
+  for (const { root, variants } of families) {
+    // A parent goes only with all of its variants.
+    if (going.has(root.sku) && variants.some((v) => !going.has(v.sku))) {
+      going.delete(root.sku)
+      kept.add(root.sku)
+    }
+  }
+  for (const sku of kept) {
+    report.keptCount++
+    if (report.kept.length < shownAtMost) report.kept.push({ sku, path: 'created' })
+  }
+  const gone = families.flatMap((f) => [f.root, ...f.variants]).filter((p) => going.has(p.sku))
+  if (gone.length === 0) return
+  await removeProducts(
+    tx,
+    gone.map((p) => p.id),
+  )
+  await tx.db.insert(t.change).values(
+    gone.map((p) => ({
+      stepId: step,
+      record: `product:${p.sku}`,
+      differences: [{ path: 'removed', before: p.sku, after: null }],
+    })),
+  )
+  report.removed += gone.length
+  // What rules read of a parent is that of the variants it has left.
+  const left = families
+    .filter((f) => !going.has(f.root.sku) && f.variants.some((v) => going.has(v.sku)))
+    .map((f) => ({ root: f.root, variants: f.variants.filter((v) => !going.has(v.sku)) }))
+  if (left.length === 0) return
+  await tx.db.execute(
+    sql`
+      update product set is_leaf = true
+      where id = any(${sql.param(left.filter((f) => f.variants.length === 0).map((f) => f.root.id))}::int[])
+    `,
+  )
+  await writeFacts(tx, await loadSetup(tx.db), left, new Set(left.map((f) => f.root.id)))
+}
