@@ -7,7 +7,7 @@ import { note, quantile } from './measure'
  * How the interface behaves among 100,000 products, in headless Chromium with the application that is served at `url`.
  */
 export async function benchBrowser(url: string) {
-  await judged()
+  await evaluated()
   const browser = await chromium.launch({
     executablePath: process.env.INKLOOM_CHROMIUM ?? '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-dev-shm-usage'],
@@ -27,8 +27,8 @@ export async function benchBrowser(url: string) {
   }
 }
 
-/** Waits until the worker has judged what is due. */
-async function judged() {
+/** Waits until the worker has evaluated what is due. */
+async function evaluated() {
   for (;;) {
     const { rows } = await connections().query<{ busy: boolean }>(`
       select exists (select 1 from readiness_due)

@@ -3,7 +3,7 @@ import { loadSetup } from '@server/db/queries/setup'
 import { settleTables } from '@server/db/queries/write-products'
 import { foldWhenFree } from '@server/services/products/fold-versions'
 import { makeBulkChange, previewBulkChange } from '@server/services/bulk/bulk-change'
-import { putStepBack } from '@server/services/work/undo-step'
+import { undoStep } from '@server/services/work/undo-step'
 import { exportProducts } from '@server/services/files/export-products'
 import { note } from './measure'
 
@@ -70,8 +70,8 @@ export async function benchBulk() {
     ' ×',
     `${ours.toFixed(1)} s against ${bare.toFixed(2)} s for the bare update of the same rows, the middle of three`,
   )
-  for (const c of changes.reverse()) await putStepBack(c.result.step!, null, Date.now())
-  const back = await timed(() => putStepBack(first.result.step!, null, Date.now()))
+  for (const c of changes.reverse()) await undoStep(c.result.step!, null, Date.now())
+  const back = await timed(() => undoStep(first.result.step!, null, Date.now()))
   await settleTables(database())
   await foldWhenFree()
   const inserted = await timed(() =>

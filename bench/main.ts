@@ -35,7 +35,7 @@ if (asked('import')) {
 if (asked('reach')) await benchReach()
 if (asked('readiness')) await benchReadiness()
 // Parts of the one above that are quick, for those who work on them.
-if (wanted.includes('judge')) await benchQuick()
+if (wanted.includes('evaluate')) await benchQuick()
 if (wanted.includes('anew')) await benchAnew()
 if (asked('list')) await benchList()
 if (asked('proof')) await benchProof()

@@ -4,28 +4,28 @@ import { from, to } from 'pg-copy-streams'
 import { pipeline } from 'node:stream/promises'
 import { checkText } from '@core/house-style/check-text'
 import { styleFor } from '@core/house-style/style'
-import { judge } from '@core/readiness/judge'
+import { evaluate } from '@core/readiness/evaluate'
 import type { Prepared } from '@core/readiness/prepare'
-import { connections, database, inTransaction, nothingTouched } from '@server/db/connect'
+import { connections, database, inTransaction, nothingInvalidated } from '@server/db/connect'
 import { loadFamilies } from '@server/db/queries/families'
 import { loadLibrary } from '@server/db/queries/media'
-import { touchSet } from '@server/db/queries/readiness'
+import { invalidateSet } from '@server/db/queries/readiness'
 import { raiseStamp } from '@server/db/queries/setup'
 import { settleTables } from '@server/db/queries/write-products'
-import { judgeThreads } from '@server/jobs/judge-threads'
+import { evaluationThreads } from '@server/jobs/evaluation-threads'
 import { patchProduct } from '@server/services/products/products'
 import { cloth, clothStretch, overview } from '@server/services/readiness/cloth'
-import { judgeDue } from '@server/services/readiness/due'
-import { judgedWith } from '@server/services/readiness/prepared'
-import { judgeBeforeCommit } from '@server/services/readiness/settle'
+import { evaluateDue } from '@server/services/readiness/due'
+import { evaluatedWith } from '@server/services/readiness/prepared'
+import { evaluateBeforeCommit } from '@server/services/readiness/settle'
 import { maren, note, quantile, times } from './measure'
 
 /**
- * How fast products are judged: in core, all of them with reading and writing, one after an edit; and how fast the
+ * How fast products are evaluated: in core, all of them with reading and writing, one after an edit; and how fast the
  * cloth opens.
  */
 export async function benchReadiness() {
-  judgeBeforeCommit()
+  evaluateBeforeCommit()
   const db = database()
   await settleTables(db)
   await benchCore()
@@ -36,9 +36,9 @@ export async function benchReadiness() {
   benchTexts()
 }
 
-/** What of it is quick, on a catalogue that was judged before: core, one edit, the view, the house style. */
+/** What of it is quick, on a catalogue that was evaluated before: core, one edit, the view, the house style. */
 export async function benchQuick() {
-  judgeBeforeCommit()
+  evaluateBeforeCommit()
   await benchCore()
   await benchEdit()
   await benchView()
@@ -47,7 +47,7 @@ export async function benchQuick() {
 
 async function benchCore() {
   const db = database()
-  const { setup, prepared } = await judgedWith(db, Date.now())
+  const { setup, prepared } = await evaluatedWith(db, Date.now())
   const { rows } = await db.execute<{ id: number }>(
     sql`select id from product where parent_id is null order by id limit 3000`,
   )
@@ -57,7 +57,7 @@ async function benchCore() {
         db,
         setup,
         rows.map((r) => r.id),
-        { toJudge: true },
+        { toEvaluate: true },
       )
     ).values(),
   ]
@@ -65,10 +65,10 @@ async function benchCore() {
   const kept: Prepared = { ...prepared, findings: () => [] }
   let pages = 0
   const t = await times(8, () => {
-    pages = families.reduce((n, f) => n + judge(f, kept, library, () => true).length, 0)
+    pages = families.reduce((n, f) => n + evaluate(f, kept, library, () => true).length, 0)
   })
   note(
-    'Product-editions judged a second in core, findings of texts and reach given',
+    'Product-editions evaluated a second in core, findings of texts and reach given',
     pages / (quantile(t, 0.5) / 1000),
     40_000,
     '',
@@ -99,17 +99,17 @@ async function copied(client: pg.PoolClient): Promise<number> {
 
 const all = () =>
   inTransaction((tx) =>
-    touchSet(tx, { all: true }).then(() => {
-      tx.touched = nothingTouched()
+    invalidateSet(tx, { all: true }).then(() => {
+      tx.invalidated = nothingInvalidated()
     }),
   )
 
 async function benchFirst() {
   await all()
   const first = performance.now()
-  const { products } = await judgeDue(Date.now, {}, { startHelpers: judgeThreads })
+  const { products } = await evaluateDue(Date.now, {}, { startHelpers: evaluationThreads })
   note(
-    `${products.toLocaleString('en-GB')} products judged for the first time (for information)`,
+    `${products.toLocaleString('en-GB')} products evaluated for the first time (for information)`,
     (performance.now() - first) / 1000,
     null,
     ' s',
@@ -117,24 +117,24 @@ async function benchFirst() {
   )
 }
 
-/** All products of a catalogue that was judged before, once more, with the demo's assignments. */
+/** All products of a catalogue that was evaluated before, once more, with the demo's assignments. */
 export async function benchAnew() {
   const { rowCount } = await database().execute(sql`delete from assignment where code like 'bench-%'`)
   if (rowCount) await inTransaction((tx) => raiseStamp(tx.db, 'content'))
   // The second time, nothing is another than before.
   await all()
-  if (rowCount) await judgeDue(Date.now, {}, { startHelpers: judgeThreads })
+  if (rowCount) await evaluateDue(Date.now, {}, { startHelpers: evaluationThreads })
   await all()
   global.gc?.()
   const before = process.memoryUsage().rss
   const began = performance.now()
-  await judgeDue(Date.now, {}, { startHelpers: judgeThreads })
+  await evaluateDue(Date.now, {}, { startHelpers: evaluationThreads })
   const took = performance.now() - began
   const client = await connections().connect()
   const reference = await copied(client)
   client.release()
   note(
-    'All of them judged anew, end to end, against copying the same out of the database and in',
+    'All of them evaluated anew, end to end, against copying the same out of the database and in',
     took / reference,
     3,
     ' ×',

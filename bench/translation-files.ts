@@ -4,7 +4,7 @@ import { Readable, Transform } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import { database } from '@server/db/connect'
 import { settleTables } from '@server/db/queries/write-products'
-import { putStepBack } from '@server/services/work/undo-step'
+import { undoStep } from '@server/services/work/undo-step'
 import { exportTranslations } from '@server/services/translation/exchange-out'
 import { importTranslations } from '@server/services/translation/exchange-in'
 import { maren, note } from './measure'
@@ -106,5 +106,5 @@ export async function benchTranslationFiles(folder: string) {
     `by ${taken.first.toFixed(0)} MB in the first; ${segments.toLocaleString('en-GB')} segments taken ` +
       `and ${refusedCount} refused in ${taken.seconds.toFixed(0)} s`,
   )
-  if (step !== null) await putStepBack(step, null, Date.now())
+  if (step !== null) await undoStep(step, null, Date.now())
 }

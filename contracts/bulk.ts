@@ -53,7 +53,7 @@ export interface BulkReport {
 }
 
 /** What putting a step back has done. */
-export interface PutBackReport {
+export interface UndoReport {
   title: string
   products: number
   /** Products that the step had made, and that are gone again. */

@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import { itemChecks, type ItemFinding } from '@core/media/checks'
 import { pictureViews, type LibraryItem, type MediaItem } from '@core/media/item'
-import { shapes } from '@core/media/cut'
+import { shapes } from '@core/media/crop'
 
 /** A name of the media library. */
 export const mediaName = Joi.string().pattern(

@@ -11,7 +11,7 @@ import { setMeaning } from '@server/services/pool/meanings'
 import { importProducts } from '@server/services/imports/import-products'
 import type { Person } from '@server/services/people/permission'
 import { patchProduct } from '@server/services/products/products'
-import { judgeDue, lookAfterReadiness } from '@server/services/readiness/due'
+import { evaluateDue, lookAfterReadiness } from '@server/services/readiness/due'
 import { anyVersion, putRecord } from '@server/services/records/records'
 import { type RecordKindName } from '@contracts/record-kinds'
 import { hashPassword } from '@server/services/people/session'
@@ -167,5 +167,5 @@ export async function loadDemo(people: DemoPerson[]): Promise<void> {
   await rememberTexts([...skus, ...[...questions, ...pieces].map((p) => `piece:${p.code}`)], now)
   // Nobody should have to wait for the worker to see how far things are.
   await lookAfterReadiness(now)
-  await judgeDue(clock)
+  await evaluateDue(clock)
 }

@@ -1,4 +1,4 @@
-import { alignText } from '@core/translation/cut'
+import { alignText } from '@core/translation/segmentation'
 import { database } from '@server/db/connect'
 import { loadSetup } from '@server/db/queries/setup'
 import { unitsOfRecords } from '@server/services/translation/kinds'

@@ -85,7 +85,7 @@ export function useSheetWrites(written: () => Promise<unknown>) {
     if (!last || undoing.value) return
     undoing.value = true
     try {
-      const job = await jobs.end((await post<Job>(`/api/steps/${last.step}/put-back`)).id)
+      const job = await jobs.end((await post<Job>(`/api/steps/${last.step}/undo`)).id)
       const kept = (job.result as { keptCount: number } | null)?.keptCount ?? 0
       tell(job.state === 'done' ? `Put back${kept ? `; ${kept} changed again since stay` : ''}` : howItEnded(job))
       useProofFocus().refresh()

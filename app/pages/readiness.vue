@@ -129,7 +129,7 @@ async function saveFindings() {
     saving.value = false
   }
 }
-async function judgeAll() {
+async function evaluateAll() {
   try {
     await post('/api/readiness/recomputation')
   } catch (e) {
@@ -137,8 +137,8 @@ async function judgeAll() {
   }
 }
 // What was worked out meanwhile is shown when the work has ended, and now and then while it runs.
-const judging = computed(() =>
-  [...jobs.jobs.values()].find((j) => j.kind === 'judge' && ['queued', 'running'].includes(j.state)),
+const evaluating = computed(() =>
+  [...jobs.jobs.values()].find((j) => j.kind === 'evaluate' && ['queued', 'running'].includes(j.state)),
 )
 const renew = () => {
   version.value++
@@ -147,7 +147,7 @@ const renew = () => {
 // A change that was still being saved when this page came.
 watch(useProofFocus().version, renew)
 watch(
-  () => judging.value?.id,
+  () => evaluating.value?.id,
   (now, before) => {
     if (before && !now) renew()
   },
@@ -200,7 +200,7 @@ const codes = computed(() =>
           ><b class="font-semibold text-ink">{{ numberShown(above.data.value.ready) }}</b> of
           {{ numberShown(above.data.value.sold) }} pages ready<template v-if="sinceWords">
             · <b class="font-semibold text-ink">{{ sinceWords }}</b></template
-          ><template v-if="above.data.value.due || judging"> · being worked out</template></template
+          ><template v-if="above.data.value.due || evaluating"> · being worked out</template></template
         ><template v-else>…</template></span
       >
       <PortionMenu
@@ -212,7 +212,7 @@ const codes = computed(() =>
       <span class="ml-auto flex items-center gap-2"
         ><button class="act" type="button" :aria-pressed="trend" @click="trend = !trend">Trend</button
         ><button class="act" type="button" :disabled="saving" @click="saveFindings">Save the findings</button
-        ><button v-if="session.mayEdit" class="act" type="button" :disabled="Boolean(judging)" @click="judgeAll">
+        ><button v-if="session.mayEdit" class="act" type="button" :disabled="Boolean(evaluating)" @click="evaluateAll">
           Work it out anew
         </button></span
       >
@@ -293,7 +293,7 @@ const codes = computed(() =>
         @open="openFindings"
         @sort="sortBy"
         ><template #empty
-          >{{ narrowed ? 'Nothing that is sold fits.' : 'Nothing is sold yet, or nothing was judged yet.' }}
+          >{{ narrowed ? 'Nothing that is sold fits.' : 'Nothing is sold yet, or nothing was evaluated yet.' }}
           <button v-if="narrowed" class="plain" type="button" @click="showAll">Show all</button></template
         ></ClothGrid
       >

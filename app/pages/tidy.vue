@@ -89,7 +89,7 @@ async function replace() {
 const lastStep = ref<number | null>(null)
 async function putBack() {
   try {
-    await post(`/api/steps/${lastStep.value}/put-back`, {})
+    await post(`/api/steps/${lastStep.value}/undo`, {})
     lastStep.value = null
     tell('It is being put back')
   } catch (e) {

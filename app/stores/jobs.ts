@@ -60,7 +60,7 @@ export const useJobsStore = defineStore('jobs', () => {
     }
   }
   /** Work that nobody asked for: it is shown while it runs, and leaves the result of what people did in its place. */
-  const behind = (j: Job) => j.kind === 'judge' || j.kind === 'refresh-facts'
+  const behind = (j: Job) => j.kind === 'evaluate' || j.kind === 'refresh-facts'
   const running = computed(() =>
     [...jobs.value.values()].filter((j) => !ended(j)).sort((a, b) => Number(behind(a)) - Number(behind(b))),
   )

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { keptBody, keptKinds } from '../kept'
+import { savedBody, savedKinds } from '../saved'
 import type { Operation } from '../operation'
 import { storefront, edition, paged } from './parts'
 
@@ -70,9 +70,9 @@ export const platformOperations = {
     body: Joi.string(),
     bodyType: 'application/octet-stream',
   },
-  putStepBack: {
+  undoStep: {
     method: 'post',
-    path: '/api/steps/{id}/put-back',
+    path: '/api/steps/{id}/undo',
     summary: 'Take a step that changed many products back; a job is answered (202)',
     action: 'read',
     within: 'value',
@@ -92,29 +92,29 @@ export const platformOperations = {
     summary: 'Changes of running work, as server-sent events',
     action: 'read',
   },
-  listKept: {
+  listSaved: {
     method: 'get',
-    path: '/api/kept',
-    summary: 'Views of the sheet, or mappings of files, that you keep or others share',
+    path: '/api/saved',
+    summary: 'Views of the sheet, or mappings of files, that you saved or others share',
     action: 'read',
     query: Joi.object({
       kind: Joi.string()
-        .valid(...keptKinds)
+        .valid(...savedKinds)
         .required(),
     }),
   },
-  keep: {
+  saveNamed: {
     method: 'put',
-    path: '/api/kept',
-    summary: 'Keep a view or a mapping under a name',
+    path: '/api/saved',
+    summary: 'Save a view or a mapping under a name',
     action: 'read',
     within: 'own',
-    body: keptBody,
+    body: savedBody,
   },
-  letGo: {
+  removeSaved: {
     method: 'delete',
-    path: '/api/kept/{id}',
-    summary: 'Let a view or a mapping of yours go',
+    path: '/api/saved/{id}',
+    summary: 'Remove a saved view or mapping of yours',
     action: 'read',
     within: 'own',
   },
@@ -138,10 +138,10 @@ export const platformOperations = {
     summary: 'What was changed in a piece, an assignment or a part of the set-up, newest first',
     action: 'read',
   },
-  putRecordBack: {
+  undoRecordChange: {
     method: 'post',
-    path: '/api/history/{kind}/{code}/put-back',
-    summary: 'Take a change of a record back',
+    path: '/api/history/{kind}/{code}/undo',
+    summary: 'Undo a change of a record',
     action: 'read',
     within: 'record',
     body: Joi.object({ change: Joi.number().integer().required() }),

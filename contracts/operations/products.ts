@@ -85,10 +85,10 @@ export const productsOperations = {
     action: 'read',
     query: Joi.object({ limit: Joi.number().integer().min(1).max(200).default(50), before: Joi.number().integer() }),
   },
-  putBack: {
+  undoProductChange: {
     method: 'post',
-    path: '/api/products/{sku}/put-back',
-    summary: 'Take a change of a product back',
+    path: '/api/products/{sku}/undo',
+    summary: 'Undo a change of a product',
     action: 'edit-products',
     body: Joi.object({ change: Joi.number().integer().required(), paths: Joi.array().items(Joi.string()) }),
   },
@@ -185,7 +185,7 @@ export const productsOperations = {
   },
   keepOwn: {
     method: 'post',
-    path: '/api/products/{sku}/data-pool/keep',
+    path: '/api/products/{sku}/data-pool/overrides',
     summary:
       'Keep a value that differs from the data pool’s, with the reason; the pool can be asked to put its own right',
     action: 'edit-products',

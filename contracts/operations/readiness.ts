@@ -57,7 +57,7 @@ export const readinessOperations = {
     reads: true,
     body: clothBody,
   },
-  judgeAll: {
+  evaluateAll: {
     method: 'post',
     path: '/api/readiness/recomputation',
     summary: 'Work the readiness of all products out anew; a job is answered (202)',

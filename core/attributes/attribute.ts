@@ -1,5 +1,5 @@
 import type { Labels } from '../language/labels'
-import type { Cut } from '../page/cut'
+import type { Cut } from '../page/split'
 import type { UnitFamily } from '../units/registry'
 import type { Condition } from '../rules/condition'
 import type { PictureView } from '../media/item'

@@ -52,7 +52,7 @@ export function sourcePath(d: Difference): string | undefined {
  * What takes the differences of sources back: those of `paths`, or all. What has changed again since stays, and is
  * named.
  */
-export function sourcesBack(
+export function undoSources(
   now: ReadonlyMap<string, ValueSource>,
   differences: readonly Difference[],
   paths: readonly string[] | null,

@@ -2,7 +2,7 @@ import { guardCell } from '../text/guard'
 import { attributeTypes } from '../attributes/types/registry'
 import { basePriceIn, categoryPath, valueAt, type Product, type Setup } from '../catalogue/model'
 import { fieldColumns, type Column, type PlainField } from '../imports/columns'
-import { keptFor } from '../kept/kept-for'
+import { cachedFor } from '../cache/cached-for'
 import { writeRange, writeRelations, writeSpecials } from '../imports/packed'
 
 /** A value's place, for choosing columns. */
@@ -34,7 +34,7 @@ export function headersFor(used: readonly UsedScope[], carried: readonly string[
   ]
 }
 
-const categoryCells = keptFor<Setup, string>()
+const categoryCells = cachedFor<Setup, string>()
 
 /** A category as an import reads it: the names from the top. */
 export function categoryCell(code: string | null, setup: Setup): string {

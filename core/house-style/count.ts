@@ -1,4 +1,4 @@
-import { keptFor } from '../kept/kept-for'
+import { cachedFor } from '../cache/cached-for'
 import type { TextView } from './view'
 
 const segmenters = new Map<string, Intl.Segmenter>()
@@ -35,7 +35,7 @@ export interface Word {
 const latinWord = /[\p{L}\p{N}]+(?:[’'·-][\p{L}\p{N}]+)*/gu
 
 /** The words of the stretches of a text that were asked for: several checks ask for the same. */
-const known = keptFor<object, readonly Word[]>()
+const known = cachedFor<object, readonly Word[]>()
 
 /** The words of a stretch. Where words are written without spaces between them, they are those of `Intl.Segmenter`. */
 export const wordsOf = (stretch: string, view: Pick<TextView, 'latin' | 'language'>): readonly Word[] =>

@@ -2,7 +2,7 @@ import type { PreparedAssignment } from '../assignments/assignment'
 import type { Lens } from '../assignments/limits'
 import type { Family, Product, Setup } from '../catalogue/model'
 import { isInRange } from '../catalogue/range'
-import { keptFor } from '../kept/kept-for'
+import { cachedFor } from '../cache/cached-for'
 import { dayNumberIn } from '../moments/instant'
 import { effectivePrice, type EffectivePrice } from '../prices/effective'
 import { checkCondition } from '../rules/check'
@@ -15,7 +15,7 @@ import { escapeText } from '../richtext/tree'
 import { becauseOf, type Because, type LeftOut, type Shown } from './because'
 import { layoutFor, type AreaPlace, type Layout, type PartPlace } from './layout'
 import { pagePictures, type PagePicture } from './media'
-import { cutFor, descriptionParts, emptyPart, factsPart, faqTitle, type PartsOf } from './parts'
+import { splitFor, descriptionParts, emptyPart, factsPart, faqTitle, type PartsOf } from './parts'
 import type { Piece, QuestionSet } from './piece'
 import { pieceOnPage, type PieceOnPage } from './piece-on-page'
 import { placePieces, type Placement } from './place'
@@ -90,7 +90,7 @@ export function layoutOf(setup: Setup, storefront: string, facts: () => Facts): 
   return layoutFor(layout, (_, i) => rules[i]!(facts()))
 }
 
-const picking = keptFor<Setup, readonly string[]>()
+const picking = cachedFor<Setup, readonly string[]>()
 
 /** The attributes of a type that pick questions, found once: every page asks, and hardly any type has one. */
 const questionAttributes = (type: string, setup: Setup): readonly string[] =>
@@ -190,7 +190,7 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
   }
   placeParts(
     layout.parts,
-    { values, read, reader, setup, library, type, cut: cutFor(setup, lens.storefront, type) },
+    { values, read, reader, setup, library, type, cut: splitFor(setup, lens.storefront, type) },
     questions,
     placed,
     out,

@@ -1,7 +1,7 @@
 import type { Area } from '../assignments/areas'
 import type { Labels } from '../language/labels'
 import type { Condition } from '../rules/condition'
-import type { Cut } from './cut'
+import type { Cut } from './split'
 
 /** The built-in parts of a product page. */
 export const builtInParts = ['description', 'facts', 'reviews', 'faq'] as const

@@ -5,7 +5,7 @@ import { slugOf } from '../search/slug'
 import { readNormalForm } from '../richtext/read'
 import type { Library } from '../media/versions'
 import { becauseOf, type Because, type LeftOut, type Shown } from './because'
-import { cutText, type Cut } from './cut'
+import { splitText, type Cut } from './split'
 import { fillInline, type ValueReader } from './inline'
 import type { PartPlace } from './layout'
 import { factsTable, type ValuesOf } from './values'
@@ -23,7 +23,7 @@ export interface PartsOf {
 }
 
 /** The pattern by which descriptions of a type are cut in a storefront: the type's own, else the storefront's. */
-export function cutFor(setup: Setup, storefront: string, type: string): Cut | null {
+export function splitFor(setup: Setup, storefront: string, type: string): Cut | null {
   return setup.types.get(type)?.cut ?? setup.storefronts.get(storefront)?.layout.cut ?? null
 }
 
@@ -55,7 +55,7 @@ export function descriptionParts(place: PartPlace, of: PartsOf): (Shown | LeftOu
         because,
       ),
     ]
-  const { lead, parts } = cutText(readNormalForm(String(found.value)), of.cut)
+  const { lead, parts } = splitText(readNormalForm(String(found.value)), of.cut)
   const language = { title: of.reader.edition.language, body: found.language ?? '' }
   const filled = fillInline(lead, of.read)
   const first: Shown | LeftOut = filled.hasContent

@@ -4,7 +4,7 @@ import { type Value } from '../attributes/attribute'
 import { labelIn } from '../language/labels'
 import { indexValues, readerFor, resolve, type Reader, type Resolved } from '../values/resolve'
 import type { Family, Product, Setup, Storefront } from '../catalogue/model'
-import { keptFor } from '../kept/kept-for'
+import { cachedFor } from '../cache/cached-for'
 import { readNormalForm } from '../richtext/read'
 import { escapeText } from '../richtext/tree'
 import type { Library } from '../media/versions'
@@ -162,7 +162,7 @@ export function inlineReader(values: ValuesOf, reader: Reader, setup: Setup, par
   return read
 }
 
-const readers = keptFor<Setup, Reader>()
+const readers = cachedFor<Setup, Reader>()
 
 /**
  * The reader of an edition of a storefront, one for each set-up. Throws a RangeError where the storefront has no such

@@ -7,38 +7,38 @@ import { substanceOf, type Substance } from '../drafting/substance'
 import { factsOf, recordFacts } from '../rules/facts'
 import { type Facts } from '../rules/fact-shape'
 import { indexValues, resolve, type Reader, type Resolved, type ValueIndex } from '../values/resolve'
-import type { JudgedEdition, Mark, PlanPlace, Prepared } from './prepare'
+import type { EvaluatedEdition, Mark, PlanPlace, Prepared } from './prepare'
 
 /** A product with what is kept of its texts beside their values, by the key of a scope (`summary@/fr-CH`). */
-export interface JudgedProduct extends Product {
+export interface EvaluatedProduct extends Product {
   marks: ReadonlyMap<string, Mark>
   /** The hashes under which translations remember source texts. */
   hashes: ReadonlyMap<string, string>
 }
 
-export interface JudgedFamily extends Family {
-  root: JudgedProduct
-  variants: JudgedProduct[]
+export interface EvaluatedFamily extends Family {
+  root: EvaluatedProduct
+  variants: EvaluatedProduct[]
   /** The pieces that it has for itself. */
   own?: readonly Piece[]
 }
 
-/** A family while it is judged: every value looked up once, and what no storefront or language changes once for all. */
+/** A family while it is evaluated: every value looked up once, and what no storefront or language changes once for all. */
 export interface Reading {
-  family: JudgedFamily
+  family: EvaluatedFamily
   prepared: Prepared
   /** The value of an attribute of a member, 0 the root, else the place of the variant plus one. */
-  value(attribute: Attribute, member: number, edition: JudgedEdition): Resolved
+  value(attribute: Attribute, member: number, edition: EvaluatedEdition): Resolved
   /** What the members that have a fact for themselves hold of it: the root, or each variant. */
-  held(place: PlanPlace, edition: JudgedEdition): Held
+  held(place: PlanPlace, edition: EvaluatedEdition): Held
   /** How much it says, whatever the edition. */
-  substance(edition: JudgedEdition): Substance
+  substance(edition: EvaluatedEdition): Substance
   /** The facts that rules see of the root through a storefront's lens, at noon and for no group. */
-  facts(edition: JudgedEdition): Facts
+  facts(edition: EvaluatedEdition): Facts
   /** Those of its own record, which are cheap. */
   record(): Facts
   /** The source that translations of a text are made from, by the storefront of their scope. */
-  original(place: PlanPlace, edition: JudgedEdition): Original | undefined
+  original(place: PlanPlace, edition: EvaluatedEdition): Original | undefined
 }
 
 /** A source text: its hash where that is known, else itself. */
@@ -50,7 +50,12 @@ export interface Original {
   general: Source | undefined
 }
 
-function sourceAt(product: JudgedProduct, code: string, storefront: string | null, source: string): Source | undefined {
+function sourceAt(
+  product: EvaluatedProduct,
+  code: string,
+  storefront: string | null,
+  source: string,
+): Source | undefined {
   const hash = product.hashes.get(`${code}@${storefront ?? ''}/${source}`)
   if (hash !== undefined) return { hash }
   const value = product.values.find(
@@ -79,8 +84,8 @@ function lookAt(members: readonly number[], value: (member: number) => Value | n
 
 const onlyRoot = [0]
 
-/** A family ready for judging. */
-export function readingOf(family: JudgedFamily, prepared: Prepared): Reading {
+/** A family ready for evaluating. */
+export function readingOf(family: EvaluatedFamily, prepared: Prepared): Reading {
   const members = [family.root, ...family.variants]
   const indexes: ValueIndex[] = members.map((m) => indexValues(m.values))
   const uses = new Map(prepared.setup.types.get(family.root.type)?.attributes.map((a) => [a.attribute, a]))

@@ -1,4 +1,4 @@
-/** What readiness is judged by, in the order in which a stitch shows it. */
+/** What readiness is evaluated by, in the order in which a stitch shows it. */
 export const strands = ['facts', 'copy', 'language', 'media', 'content'] as const
 export type Strand = (typeof strands)[number]
 
@@ -24,7 +24,7 @@ export type Said = Record<string, string | number>
 
 /** How one edition of a product stands: checks passed of those made, by strand, and what was found. */
 export interface EditionReadiness {
-  /** The number of the edition in the list that was judged. */
+  /** The number of the edition in the list that was evaluated. */
   edition: number
   passed: [number, number, number, number, number]
   of: [number, number, number, number, number]

@@ -50,7 +50,7 @@ export interface PieceHere {
 }
 
 /** An edition with everything about it that is the same for every product. */
-export interface JudgedEdition {
+export interface EvaluatedEdition {
   /** Its number in packed rows. */
   n: number
   storefront: Storefront
@@ -74,7 +74,7 @@ export interface JudgedEdition {
   styleOf(field: string): Style
 }
 
-/** How a type uses its attributes, sorted by what judges them. */
+/** How a type uses its attributes, sorted by what evaluates them. */
 export interface TypePlan {
   facts: PlanPlace[]
   copy: PlanPlace[]
@@ -88,8 +88,8 @@ export interface PlanPlace {
   place: number
 }
 
-/** What everything is judged with. Without `findings`, texts are checked on the spot. */
-export interface JudgeInput {
+/** What everything is evaluated with. Without `findings`, texts are checked on the spot. */
+export interface EvaluationInput {
   setup: Setup
   assignments: readonly PreparedAssignment[]
   pieces: ReadonlyMap<string, Piece>
@@ -104,12 +104,12 @@ export interface JudgeInput {
 }
 
 /** Everything that is the same for all products, worked out once. */
-export interface Prepared extends JudgeInput {
-  judged: readonly JudgedEdition[]
+export interface Prepared extends EvaluationInput {
+  evaluated: readonly EvaluatedEdition[]
   plans: ReadonlyMap<string, TypePlan>
   /** Of each assignment: its reach, and whether that can differ from storefront to storefront. */
   reading: readonly { reach: Reach; differs: boolean }[]
-  findings: NonNullable<JudgeInput['findings']>
+  findings: NonNullable<EvaluationInput['findings']>
   /** The source language and its shortenings. */
   sourceLanguages: ReadonlySet<string>
 }
@@ -119,8 +119,8 @@ export const rankOf = (state: string | null): number =>
   translationStates.indexOf((state ?? 'initial') as TranslationState)
 
 /** Works out what is the same for all products. */
-export function prepareJudge(input: JudgeInput): Prepared {
-  const judged = input.editions.flatMap((e, n): JudgedEdition[] => {
+export function prepareEvaluation(input: EvaluationInput): Prepared {
+  const evaluated = input.editions.flatMap((e, n): EvaluatedEdition[] => {
     const storefront = e && input.setup.storefronts.get(e.storefront)
     const edition = storefront?.editions.find((x) => x.language === e!.language)
     return storefront && edition ? [prepareEdition(input, n, storefront, edition)] : []
@@ -151,17 +151,17 @@ export function prepareJudge(input: JudgeInput): Prepared {
     sourceLanguages,
     findings: (value, attribute, style) => checkText(value as never, attribute.type, style),
     ...input,
-    judged,
+    evaluated,
     plans,
   }
 }
 
 function prepareEdition(
-  input: JudgeInput,
+  input: EvaluationInput,
   n: number,
   storefront: Storefront,
   edition: Storefront['editions'][number],
-): JudgedEdition {
+): EvaluatedEdition {
   const { setup } = input
   const reader = readerFor({ ...edition, storefront: storefront.code }, setup.source)
   const day = dateIn(storefront.timeZone, input.now)
@@ -228,7 +228,7 @@ function prepareEdition(
 /** What keeps a translation from being fit to release in an edition: nobody has read it, or its state is too low. */
 export function standingFinding(
   { state, unread }: { state: string; unread: boolean },
-  { asks, acceptsUnread }: Pick<JudgedEdition, 'asks' | 'acceptsUnread'>,
+  { asks, acceptsUnread }: Pick<EvaluatedEdition, 'asks' | 'acceptsUnread'>,
 ): Pick<Finding, 'code' | 'said'> | undefined {
   if (unread && !acceptsUnread) return { code: 'unread', said: {} }
   if (rankOf(state) >= asks) return undefined
@@ -239,7 +239,7 @@ export function standingFinding(
 function pieceHere(
   piece: Piece,
   reader: Reader,
-  edition: Pick<JudgedEdition, 'asks' | 'acceptsUnread'>,
+  edition: Pick<EvaluatedEdition, 'asks' | 'acceptsUnread'>,
   { source, ...setup }: Pick<Setup, 'source' | 'attributes'>,
   style: Style,
 ): PieceHere {

@@ -86,7 +86,7 @@ const wrappers = new Set([
  * What an attribute's address may be: https, mailto, tel, or a path or anchor of this site; nothing protocol-relative.
  */
 export function safeAddress(address: string, forImage: boolean): string | undefined {
-  // Browsers drop control characters and white space inside a scheme, so they are dropped before it is judged.
+  // Browsers drop control characters and white space inside a scheme, so they are dropped before it is evaluated.
   const bare = address.replace(/[\u0000-\u0020\u007f-\u009f\u00ad\u200b-\u200f\u2028-\u202f\ufeff]/g, '')
   if (bare.startsWith('//') || bare.startsWith('/\\') || bare.startsWith('\\')) return undefined
   const scheme = /^([a-z][a-z0-9+.-]*):/i.exec(bare)?.[1]?.toLowerCase()

@@ -8,7 +8,7 @@ import { indexValues, type ValueIndex } from '../values/resolve'
 import { digitAwareKey, fold } from '../text/fold'
 import type { StoredValue } from '../attributes/attribute'
 import { isInRange } from '../catalogue/range'
-import { keptFor } from '../kept/kept-for'
+import { cachedFor } from '../cache/cached-for'
 import { categoriesOf, isPerVariant, type Family, type Price, type Product, type Setup } from '../catalogue/model'
 import type { Facts, FactValue } from './fact-shape'
 
@@ -155,7 +155,7 @@ export function recordFacts(root: Product, setup: Setup, others: Partial<Facts> 
 }
 
 /** Asked of every product, and the same for all of them in a storefront at a moment. */
-const campaigns = keptFor<Setup, string[]>(1000)
+const campaigns = cachedFor<Setup, string[]>(1000)
 
 /** The facts of a family's root through a lens. See `Facts`. */
 export function factsOf(family: Family, lens: FactLens, setup: Setup): Facts {

@@ -57,7 +57,7 @@ export function searchWordsKnown(
  * A line cut where a result would cut it: at the last word that has room, with an ellipsis. `width` tells how wide a
  * line is.
  */
-export function cutTo(text: string, most: number, width: (line: string) => number): { shown: string; cut: boolean } {
+export function cropTo(text: string, most: number, width: (line: string) => number): { shown: string; cut: boolean } {
   if (width(text) <= most) return { shown: text, cut: false }
   const words = text.split(/(?<=\s)/)
   let line = ''

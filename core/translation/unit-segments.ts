@@ -1,7 +1,15 @@
 import { diffArrays } from 'diff'
 import type { AttributeTypeName, Value } from '../attributes/attribute'
 import { flatOfCoded, partsOf, textOfParts, type Placeholder } from './coded'
-import { alignText, cutText, flat, joinText, type Cuts, type CutText, type Segment } from './cut'
+import {
+  alignText,
+  segmentText,
+  flat,
+  joinText,
+  type SegmentBreaks,
+  type SegmentedText,
+  type Segment,
+} from './segmentation'
 import { spacesSentences } from './sentences'
 import { isReviewed, lowestState, sourceHash, type Standing, type TranslationState } from './state'
 
@@ -10,7 +18,7 @@ export const targetOrigins = ['person', 'memory', 'machine'] as const
 export type TargetOrigin = (typeof targetOrigins)[number]
 
 /** What is kept of a segment beside the unit's target. */
-export interface KeptSegment {
+export interface StoredSegment {
   /** The coded source that it belongs to. */
   source: string
   target: string | null
@@ -32,9 +40,9 @@ export interface KeptSegment {
 }
 
 /** What is kept of a unit's segments: work under way, states and cuts. */
-export interface KeptUnit {
-  cuts: Cuts
-  segments: KeptSegment[]
+export interface StoredUnit {
+  cuts: SegmentBreaks
+  segments: StoredSegment[]
   /** The hash of the unit's target at the time; null where it had none. Where the target is another, this is old. */
   beside: string | null
 }
@@ -67,12 +75,12 @@ export interface UnitTexts {
   unread: boolean
   /** The source that the target was made from, where that has changed since. */
   madeFrom: Value | null
-  kept: KeptUnit | null
+  kept: StoredUnit | null
 }
 
 export interface UnitSegments {
-  cut: CutText
-  cuts: Cuts
+  cut: SegmentedText
+  cuts: SegmentBreaks
   segments: UnitSegment[]
   /** Whether there is a target whose parts could not be told to the segments. */
   loose: boolean
@@ -97,7 +105,7 @@ const noTarget: SegmentTarget = {
 }
 const blank = { ...noTarget, was: null } satisfies Partial<UnitSegment>
 
-const targetOf = (s: KeptSegment): SegmentTarget => ({
+const targetOf = (s: StoredSegment): SegmentTarget => ({
   target: s.target,
   extra: s.extra ?? [],
   state: s.state,
@@ -111,7 +119,7 @@ const targetOf = (s: KeptSegment): SegmentTarget => ({
 })
 
 /** Whether what is kept of a unit's segments still belongs to its target. */
-export const isCurrent = (kept: KeptUnit | null, target: Value | null): kept is KeptUnit =>
+export const isCurrent = (kept: StoredUnit | null, target: Value | null): kept is StoredUnit =>
   kept !== null && kept.beside === (target === null ? null : sourceHash(target))
 
 /**
@@ -133,8 +141,8 @@ export function segmentsOf(unit: UnitTexts): UnitSegments {
         unread: unit.unread,
         origin: unit.unread ? 'machine' : 'person',
       }))
-  const cuts = keptCuts(current ? kept.cuts : (aligned?.cuts ?? {}), unit)
-  const cut = cutText(source, type, languages.source, cuts)
+  const cuts = storedBreaks(current ? kept.cuts : (aligned?.cuts ?? {}), unit)
+  const cut = segmentText(source, type, languages.source, cuts)
   if (!prior) return { cut, cuts, segments: cut.segments.map((s) => ({ ...s, ...blank })), loose: target !== null }
   const segments: UnitSegment[] = []
   let at = 0
@@ -168,11 +176,11 @@ export function segmentsOf(unit: UnitTexts): UnitSegments {
   }
 }
 
-/** Cuts of stretches that still read as they did. */
-function keptCuts(cuts: Cuts, { source, madeFrom, type, languages }: UnitTexts): Cuts {
+/** SegmentBreaks of stretches that still read as they did. */
+function storedBreaks(cuts: SegmentBreaks, { source, madeFrom, type, languages }: UnitTexts): SegmentBreaks {
   if (madeFrom === null || Object.keys(cuts).length === 0) return cuts
   const [before, now] = [madeFrom, source].map((v) =>
-    cutText(v, type, languages.source).stretches.map((s) => flat(s.nodes)),
+    segmentText(v, type, languages.source).stretches.map((s) => flat(s.nodes)),
   )
   return Object.fromEntries(Object.entries(cuts).filter(([i]) => before![Number(i)] === now![Number(i)]))
 }
@@ -263,12 +271,12 @@ export function wholeOf(
 }
 
 /** What is kept of segments beside a target. */
-export function keptOf({ cuts, segments }: Pick<UnitSegments, 'cuts' | 'segments'>, target: Value | null): KeptUnit {
+export function keptOf({ cuts, segments }: Pick<UnitSegments, 'cuts' | 'segments'>, target: Value | null): StoredUnit {
   return {
     cuts,
     beside: target === null ? null : sourceHash(target),
     // A segment whose source has changed keeps the one it was made from, so that it is shown again.
-    segments: segments.map((s): KeptSegment => ({
+    segments: segments.map((s): StoredSegment => ({
       source: s.was ?? s.text,
       target: s.target,
       state: s.state,
@@ -284,8 +292,8 @@ export function keptOf({ cuts, segments }: Pick<UnitSegments, 'cuts' | 'segments
   }
 }
 
-/** Cuts of a stretch as they are now, from its segments. */
-const cutsOf = (segments: readonly UnitSegment[], stretch: number) =>
+/** SegmentBreaks of a stretch as they are now, from its segments. */
+const breaksOf = (segments: readonly UnitSegment[], stretch: number) =>
   segments
     .filter((s) => s.stretch === stretch)
     .slice(1)
@@ -297,7 +305,7 @@ const cutsOf = (segments: readonly UnitSegment[], stretch: number) =>
  */
 function recut(unit: UnitTexts, { cuts, segments, loose }: UnitSegments, stretch: number, at: number[]): UnitSegments {
   const now = { ...cuts, [stretch]: at }
-  const cut = cutText(unit.source, unit.type, unit.languages.source, now)
+  const cut = segmentText(unit.source, unit.type, unit.languages.source, now)
   const spaced = spacesSentences(unit.languages.target) ? ' ' : ''
   return {
     cut,
@@ -350,7 +358,7 @@ export function joinSegments(unit: UnitTexts, found: UnitSegments, index: number
     unit,
     found,
     a.stretch,
-    cutsOf(found.segments, a.stretch).filter((c) => c !== b.from),
+    breaksOf(found.segments, a.stretch).filter((c) => c !== b.from),
   )
 }
 
@@ -372,6 +380,6 @@ export function splitSegment(
     unit,
     found,
     s.stretch,
-    [...cutsOf(found.segments, s.stretch), s.from + at].sort((x, y) => x - y),
+    [...breaksOf(found.segments, s.stretch), s.from + at].sort((x, y) => x - y),
   )
 }

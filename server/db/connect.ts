@@ -11,7 +11,7 @@ pg.types.setTypeParser(pg.types.builtins.INT8, Number)
 export type Db = NodePgDatabase<typeof schema>
 
 /** The products whose readiness may be another now. */
-export interface Touched {
+export interface Invalidated {
   /** Some by their roots. */
   roots: Set<number>
   /** Whether there are more that were not counted, and the moments at which those were written. */
@@ -19,13 +19,13 @@ export interface Touched {
   moments: Set<string>
 }
 
-export const nothingTouched = (): Touched => ({ roots: new Set(), more: false, moments: new Set() })
+export const nothingInvalidated = (): Invalidated => ({ roots: new Set(), more: false, moments: new Set() })
 
 /** A connection inside a transaction: Drizzle for queries, the client for COPY. */
 export interface Tx {
   db: Db
   client: pg.PoolClient
-  touched: Touched
+  invalidated: Invalidated
   /** The roots of families that it holds locked, so that no family is asked for twice. */
   lockedRoots: Set<number>
 }
@@ -269,7 +269,7 @@ async function once<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
   const tx: Running = {
     client,
     db: onClient(client),
-    touched: nothingTouched(),
+    invalidated: nothingInvalidated(),
     lockedRoots: new Set(),
     ended: false,
     savepoints: 0,
@@ -282,7 +282,7 @@ async function once<T>(work: (tx: Tx) => Promise<T>): Promise<T> {
     await client.query('begin')
     const result = await running.run(tx, async () => {
       const done = await work(tx)
-      if (tx.touched.roots.size > 0 || tx.touched.more) await atTheEnd?.(tx)
+      if (tx.invalidated.roots.size > 0 || tx.invalidated.more) await atTheEnd?.(tx)
       await guards.getStore()?.(tx)
       return done
     })

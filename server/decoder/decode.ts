@@ -2,7 +2,7 @@ import { fork, type ChildProcess } from 'node:child_process'
 import path from 'node:path'
 import { CsvFileError } from '../services/files/csv-file'
 import { Gate } from '../services/people/gate'
-import { notFitting, Problem } from '../services/problem'
+import { unprocessable, Problem } from '../services/problem'
 import type { Answer, DecoderTask, DecoderTasks, Order } from './tasks'
 
 /** One task may take so long, in milliseconds; then its process is ended. */
@@ -106,7 +106,7 @@ export async function decode<T extends DecoderTask>(task: T, input: Input<T>): P
     } catch (e) {
       decoder.end()
       if (e instanceof DecoderEnded)
-        throw notFitting(
+        throw unprocessable(
           'This file takes more time or memory to read than any file should. Save it again in another ' +
             'program, or make it smaller, and send it again.',
         )

@@ -15,10 +15,10 @@ import { now as clock } from '../clock'
 import { isOutage, isPoolFull, noteOutage, sqlState } from '../db/connect'
 import { SlugTaken } from '../db/queries/search-keys'
 import { sourceOf, writeAudit } from '../services/people/audit'
-import { judgeBeforeCommit } from '../services/readiness/settle'
+import { evaluateBeforeCommit } from '../services/readiness/settle'
 import { namesTag } from '../services/entity-tag'
-import { require, type Person } from '../services/people/permission'
-import { notFitting, Problem, schemaErrors } from '../services/problem'
+import { authorize, type Person } from '../services/people/permission'
+import { unprocessable, Problem, schemaErrors } from '../services/problem'
 import { letRestPass, readJson } from './body'
 import { signedInOf, type Asking } from './signed-in'
 
@@ -35,7 +35,7 @@ export interface Call<Q, B> {
   header(name: string): string | undefined
 }
 
-judgeBeforeCommit()
+evaluateBeforeCommit()
 
 /**
  * A route in its one shape: contract, permission, one service call. What the handler throws as a Problem is
@@ -53,7 +53,7 @@ export function endpoint<Q = Record<string, never>, B = undefined>(
       const now = clock()
       asked = await identified(event, operation, now)
       const { person, asking } = asked
-      if (operation.action !== null) require(person, operation.action)
+      if (operation.action !== null) authorize(person, operation.action)
       const query = operation.query
         ? (validated(
             operation.query.validate(getQuery(event), { abortEarly: false, convert: true }),
@@ -116,11 +116,11 @@ const outOfDomain = new Set(['22021', '22P05', '22003', '22P02', '22007', '22008
 function problemOf(e: unknown): Problem {
   if (e instanceof Problem) return e
   if (e instanceof SlugTaken) {
-    return notFitting('Some of this cannot be taken. Nothing has been changed.', [
+    return unprocessable('Some of this cannot be taken. Nothing has been changed.', [
       { path: 'attribute:slug', message: e.message },
     ])
   }
-  if (e instanceof TextTooComplex) return notFitting(`${e.message} Nothing has been changed.`)
+  if (e instanceof TextTooComplex) return unprocessable(`${e.message} Nothing has been changed.`)
   if (isOutage(e)) {
     noteOutage(e)
     return new Problem(
@@ -151,7 +151,7 @@ function problemOf(e: unknown): Problem {
     )
   }
   if (outOfDomain.has(state)) {
-    return notFitting(
+    return unprocessable(
       'Something in this is outside what can be stored: a number that is too large, a date that does not ' +
         'exist, or a character that no text can hold. Nothing has been changed.',
     )
@@ -213,7 +213,7 @@ function validated<T>(
   title: string,
 ): T {
   if (error) {
-    throw notFitting(
+    throw unprocessable(
       `${title} Nothing has been changed.`,
       schemaErrors(error).map((e) => ({ path: e.path, message: `${e.message}.` })),
     )
@@ -268,9 +268,9 @@ async function jsonBody(event: H3Event, operation: Operation): Promise<unknown> 
   if (typeof body === 'string' || body === undefined || body === null)
     throw new Problem(400, 'Not JSON', 'The body has to be a JSON object.')
   if (nesting(body) > mostNesting)
-    throw notFitting(`The body is nested more than ${mostNesting} levels deep. Nothing has been changed.`)
+    throw unprocessable(`The body is nested more than ${mostNesting} levels deep. Nothing has been changed.`)
   const unstorable = unstorableTexts(body)
-  if (unstorable.length > 0) throw notFitting('The body does not fit. Nothing has been changed.', unstorable)
+  if (unstorable.length > 0) throw unprocessable('The body does not fit. Nothing has been changed.', unstorable)
   // Whole records are checked where they are written, with the set-up at hand.
   if (operation.method === 'put' && operation.path.includes('{code}')) return body
   return validated(operation.body!.validate(body, { abortEarly: false, convert: false }), 'The body does not fit.')

@@ -1,5 +1,5 @@
 import { getRequestHeader, sendStream, setResponseHeaders, setResponseStatus, type H3Event } from 'h3'
-import type { Shape } from '@core/media/cut'
+import type { Shape } from '@core/media/crop'
 import { mediaToSend } from '../services/media/media'
 import { renditionOf } from '../services/media/rendition'
 

@@ -7,7 +7,7 @@ import type { Mapping } from '@core/imports/mapping'
 import { inTransaction } from '../db/connect'
 import { enqueue } from '../services/work/jobs'
 import type { Person } from '../services/people/permission'
-import { notFitting, notFound, Problem, schemaErrors } from '../services/problem'
+import { unprocessable, notFound, Problem, schemaErrors } from '../services/problem'
 import { settings } from '../settings'
 import { accepted } from './accepted'
 import { readJson, streamToFile } from './body'
@@ -15,7 +15,7 @@ import { resultOfJob } from './job-events'
 
 const maxImport = 1024 * 1024 * 1024
 /** Files that were sent and never imported go after a day. */
-const keptFor = 24 * 3600 * 1000
+const cachedFor = 24 * 3600 * 1000
 
 const folder = () => path.join(settings().data, 'uploads')
 export const uploadPath = (upload: string) => path.join(folder(), upload)
@@ -42,7 +42,7 @@ async function sweep() {
   for (const name of await readdir(folder())) {
     const file = path.join(folder(), name)
     const old = await stat(file).then(
-      (s) => Date.now() - s.mtimeMs > keptFor,
+      (s) => Date.now() - s.mtimeMs > cachedFor,
       () => false,
     )
     if (old) await unlink(file).catch(() => undefined)
@@ -55,7 +55,7 @@ async function mappingOf(event: H3Event): Promise<Mapping | null> {
   const body = (await readJson(event)) as { mapping?: unknown } | undefined
   if (!body?.mapping) return null
   const { value, error } = mappingBody.validate(body.mapping, { abortEarly: false, convert: false })
-  if (error) throw notFitting('The mapping does not fit.', schemaErrors(error, 'mapping'))
+  if (error) throw unprocessable('The mapping does not fit.', schemaErrors(error, 'mapping'))
   return value
 }
 

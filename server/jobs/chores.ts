@@ -2,7 +2,7 @@ import { foldWhenFree } from '../services/products/fold-versions'
 import { lookAfterPhotos } from '../services/drafting/photos'
 import { enqueueDueFeeds } from '../services/imports/feeds'
 import { lookAfterQueries } from '../services/pool/queries'
-import { lookAfterReaches } from '../services/reach/kept-reach'
+import { lookAfterReaches } from '../services/reach/cached-reach'
 import { lookAfterReadiness } from '../services/readiness/due'
 import { forgetEnded } from '../services/people/session'
 

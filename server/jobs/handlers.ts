@@ -8,7 +8,7 @@ import { database, inTransaction } from '../db/connect'
 import { settleTables } from '../db/queries/write-products'
 import { findCoverage, type CoverageBody } from '../services/assignments/coverage'
 import { makeBulkChange, type BulkBody } from '../services/bulk/bulk-change'
-import { putStepBack } from '../services/work/undo-step'
+import { undoStep } from '../services/work/undo-step'
 import { CsvFileError } from '../services/files/csv-file'
 import { foldWhenFree } from '../services/products/fold-versions'
 import { importProducts } from '../services/imports/import-products'
@@ -18,9 +18,9 @@ import { runPool } from '../services/drafting/pool-run'
 import { runDrafting, type RunInput } from '../services/drafting/runs'
 import { lookAtFeed } from '../services/imports/feeds'
 import { runPictureBatch } from '../services/products/picture-batch'
-import { judgeDue } from '../services/readiness/due'
-import { judgeThreads } from './judge-threads'
-import { judgeBeforeCommit } from '../services/readiness/settle'
+import { evaluateDue } from '../services/readiness/due'
+import { evaluationThreads } from './evaluation-threads'
+import { evaluateBeforeCommit } from '../services/readiness/settle'
 import { refreshFacts } from '../services/products/refresh-facts'
 import { findSameTexts } from '../services/search/same-texts'
 import { personById } from '../services/people/session'
@@ -34,7 +34,7 @@ import { pretranslate, type PretranslateBody } from '../services/translation/mac
 import { settings } from '../settings'
 import { now } from '../clock'
 
-judgeBeforeCommit()
+evaluateBeforeCommit()
 
 export type JobInput = Record<string, unknown>
 
@@ -124,8 +124,8 @@ export const handlers: Record<JobKind, Handler> = {
     const report = await makeBulkChange(input as unknown as BulkBody, personId, now(), controls)
     return { result: report, total: report.found }
   },
-  async 'put-back'({ input, person_id: personId }, controls) {
-    const report = await putStepBack(Number(input.step), personId, now(), controls)
+  async undo({ input, person_id: personId }, controls) {
+    const report = await undoStep(Number(input.step), personId, now(), controls)
     return { result: report, total: report.products }
   },
   async 'rework-attribute'({ input, person_id: personId }, controls) {
@@ -177,10 +177,10 @@ export const handlers: Record<JobKind, Handler> = {
     const report = await findSameTexts(input as unknown as SameTextsBody, controls)
     return { result: report, total: report.looked }
   },
-  async judge(_job, controls) {
-    // Versions are read with every product that is judged, and are read quicker when they are folded.
+  async evaluate(_job, controls) {
+    // Versions are read with every product that is evaluated, and are read quicker when they are folded.
     await foldWhenFree()
-    const report = await judgeDue(now, controls, { startHelpers: judgeThreads })
+    const report = await evaluateDue(now, controls, { startHelpers: evaluationThreads })
     return { result: report, total: report.products }
   },
   async 'refresh-facts'({ input }, { onProgress }) {

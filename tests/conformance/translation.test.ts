@@ -7,7 +7,7 @@ import { JSDOM } from 'jsdom'
 import tmx from 'tmexchange'
 import { declarationPath } from './udhr'
 import xliff from 'xliff'
-import { cutText, joinText } from '@core/translation/cut'
+import { segmentText, joinText } from '@core/translation/segmentation'
 import { sentenceStarts } from '@core/translation/sentences'
 import { distanceFrom } from '@core/translation/match'
 import { createMemory } from '@core/translation/memory'
@@ -278,7 +278,7 @@ describe('sentences of the Universal Declaration of Human Rights', () => {
       const all = articles(file)
       expect(all).toHaveLength(30)
       for (const paragraph of all.flat()) {
-        const cut = cutText(paragraph, 'long-text', language)
+        const cut = segmentText(paragraph, 'long-text', language)
         expect(
           joinText(
             cut,

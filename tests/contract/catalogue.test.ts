@@ -90,7 +90,7 @@ describe('the sheet', () => {
       ],
     })
     expect(report.body).toMatchObject({ written: 1, refused: [{ sku, column: 'load-limit' }] })
-    const back = await maren.post<{ id: string }>(`/api/steps/${report.body.step}/put-back`, {})
+    const back = await maren.post<{ id: string }>(`/api/steps/${report.body.step}/undo`, {})
     expect(back.status).toBe(202)
     expect((await maren.post('/api/sheet', { lens, columns: ['nothing'] })).status).toBe(422)
     expect((await maren.post('/api/sheet/cells', { lens, cells: [{ sku, column: 'stock' }] })).status).toBe(422)
@@ -105,14 +105,14 @@ describe('the sheet', () => {
   })
   it('keeps views and mappings for those who made them', async () => {
     const view = { kind: 'view', name: 'Over HTTP', content: { columns: ['stock'], members: 'both', filter: {} } }
-    const { status, body } = await maren.put<{ id: number }>('/api/kept', view)
+    const { status, body } = await maren.put<{ id: number }>('/api/saved', view)
     expect(status).toBe(200)
-    expect((await luc.get<{ items: unknown[] }>('/api/kept?kind=view')).body.items).not.toContainEqual(
+    expect((await luc.get<{ items: unknown[] }>('/api/saved?kind=view')).body.items).not.toContainEqual(
       expect.objectContaining({ id: body.id }),
     )
-    expect((await luc.ask('DELETE', `/api/kept/${body.id}`)).status).toBe(404)
-    expect((await maren.ask('DELETE', `/api/kept/${body.id}`)).status).toBe(204)
-    expect((await maren.put('/api/kept', { ...view, content: { columns: 'stock' } })).status).toBe(422)
+    expect((await luc.ask('DELETE', `/api/saved/${body.id}`)).status).toBe(404)
+    expect((await maren.ask('DELETE', `/api/saved/${body.id}`)).status).toBe(204)
+    expect((await maren.put('/api/saved', { ...view, content: { columns: 'stock' } })).status).toBe(422)
   })
 })
 

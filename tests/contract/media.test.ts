@@ -113,7 +113,7 @@ describe('the media library by HTTP', () => {
       )!.value
     expect(await pictures()).toEqual(['kz-0324.svg', 'kz-0324-detail.svg', name])
     expect((await maren.drop(`/api/media/${name}`)).status).toBe(409)
-    const back = await maren.post(`/api/steps/${(await job()).result.step}/put-back`, {})
+    const back = await maren.post(`/api/steps/${(await job()).result.step}/undo`, {})
     await expect
       .poll(async () => (await maren.get<{ state: string }>(back.headers.get('location')!)).body.state, {
         timeout: 20_000,

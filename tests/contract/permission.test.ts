@@ -17,7 +17,7 @@ const personOf = (role: Person['role']): Person => ({ id: 0, email: '', name: ''
 const addressOf = (path: string) =>
   path.replace(/\{(\w+)\}/g, (_, name: string) => (name === 'kind' ? 'pieces' : name === 'id' ? '0' : 'names-nothing'))
 /** Calls that do something though they are sent nothing: signing out, and work over the whole catalogue. */
-const leftOut = new Set<OperationName>(['signOut', 'judgeAll', 'events', 'dropPortion'])
+const leftOut = new Set<OperationName>(['signOut', 'evaluateAll', 'events', 'dropPortion'])
 
 describe('what a role may do', () => {
   it('is stated by every call that writes: a whole action, or within what it is asked', () => {

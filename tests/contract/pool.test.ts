@@ -73,10 +73,18 @@ describe('the data pool by HTTP', () => {
   })
   it('lets an own value stand with a reason, and is asked to put its own right', async () => {
     await maren.patch(at, { values: [{ attribute: 'weight', value: '1 kg' }] }, { 'if-match': '*' })
-    expect((await maren.post(`${at}/data-pool/keep`, { gtin, path: 'attribute:weight', reason: '' })).status).toBe(422)
+    expect((await maren.post(`${at}/data-pool/overrides`, { gtin, path: 'attribute:weight', reason: '' })).status).toBe(
+      422,
+    )
     expect(
-      (await maren.post(`${at}/data-pool/keep`, { gtin, path: 'attribute:weight', reason: 'on our scales', ask: true }))
-        .status,
+      (
+        await maren.post(`${at}/data-pool/overrides`, {
+          gtin,
+          path: 'attribute:weight',
+          reason: 'on our scales',
+          ask: true,
+        })
+      ).status,
     ).toBe(204)
     expect(await row('Net weight')).toMatchObject({
       state: 'differs',
@@ -120,7 +128,7 @@ describe('the data pool by HTTP', () => {
       gtin: draft.gtin,
       type: 'tyre',
     })
-    expect((await maren.post(`/api/steps/${body.step}/put-back`, {})).status).toBe(202)
+    expect((await maren.post(`/api/steps/${body.step}/undo`, {})).status).toBe(202)
     await expect.poll(async () => (await maren.get(`/api/products/${draft.sku}`)).status, { timeout: 15_000 }).toBe(404)
   })
 })

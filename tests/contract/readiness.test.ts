@@ -7,17 +7,17 @@ beforeAll(async () => {
   ;[maren, luc] = [await signedIn('manager'), await signedIn('translator')]
 })
 
-interface Judged {
+interface Evaluated {
   sku: string
   strands: Record<string, { passed: number; of: number }>
   blockers: { code: string; strand: string; message: string; at: string }[]
   remarks: { code: string }[]
 }
 const list = async (query: string) =>
-  (await luc.get<{ items: Judged[]; next: string | null }>(`/api/readiness?${query}`)).body
+  (await luc.get<{ items: Evaluated[]; next: string | null }>(`/api/readiness?${query}`)).body
 const one = async (sku: string, edition: string) =>
   (
-    await maren.get<{ editions: (Judged & { storefront: string; language: string })[] }>(
+    await maren.get<{ editions: (Evaluated & { storefront: string; language: string })[] }>(
       `/api/products/${sku}/readiness`,
     )
   ).body.editions.find((e) => `${e.storefront}/${e.language}` === edition)!

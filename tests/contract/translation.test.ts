@@ -177,7 +177,7 @@ describe('files and machines by HTTP', () => {
       show: 'all',
     })
     expect(checked.foundCount).toBe(checked.counts.reduce((n, c) => n + c.n, 0))
-    await maren.post(`/api/steps/${report.step}/put-back`, {})
+    await maren.post(`/api/steps/${report.step}/undo`, {})
   })
   it('translates single segments and reads them back, and says what it did not know', async () => {
     const { body } = await luc.post<{ items: { text: string; unknown: string[] }[] }>('/api/translations/machine', {

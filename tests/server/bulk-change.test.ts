@@ -6,7 +6,7 @@ import { luc, maren, now, ownDatabase, problemOf } from './database'
 const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/imports/import-products')
 const { makeBulkChange, previewBulkChange, queueBulkChange } = await import('@server/services/bulk/bulk-change')
-const { putStepBack, queuePutBack } = await import('@server/services/work/undo-step')
+const { undoStep, queueUndo } = await import('@server/services/work/undo-step')
 const { foldWhenFree } = await import('@server/services/products/fold-versions')
 const { getProduct, patchProduct, productHistory } = await import('@server/services/products/products')
 const { reach } = await import('@server/services/reach/reach')
@@ -118,7 +118,7 @@ describe('a change of many products', () => {
       { values: [{ attribute: 'reflective', value: true }] },
       now,
     )
-    const back = await putStepBack(report.step!, 2, now)
+    const back = await undoStep(report.step!, 2, now)
     expect(back).toMatchObject({
       title: 'Put back: Set material to “steel”',
       products: 799,
@@ -192,7 +192,7 @@ describe('a change of many products', () => {
       where p.sku = 'BG-8' and v.language = 'fr-CH'`)
       ).rows[0]!.stale
     expect(await stale()).toBe(true)
-    await putStepBack(report.step!, 1, now)
+    await undoStep(report.step!, 1, now)
     expect(await stale()).toBe(false)
     expect(await valueOf('BG-8', 'name', 'fr-CH')).toMatchObject({ value: 'Sac 8', state: 'translated' })
   })
@@ -216,7 +216,7 @@ describe('a change of many products', () => {
     expect((await getProduct('GL-S')).document.values).toEqual([
       expect.objectContaining({ attribute: 'size', value: 'L' }),
     ])
-    expect(await putStepBack(step!, 1, now)).toMatchObject({ products: 3, keptCount: 0 })
+    expect(await undoStep(step!, 1, now)).toMatchObject({ products: 3, keptCount: 0 })
     expect((await valueOf('GL-S', 'size'))?.value).toBe('S')
   })
 
@@ -244,6 +244,6 @@ describe('a change of many products', () => {
         queueBulkChange(luc, { change: change({ do: 'clear', attribute: 'name', language: 'de-CH' }) }, now),
       ),
     ).toMatchObject({ status: 403 })
-    expect(await problemOf(queuePutBack(maren, 987_654))).toMatchObject({ status: 404 })
+    expect(await problemOf(queueUndo(maren, 987_654))).toMatchObject({ status: 404 })
   })
 })

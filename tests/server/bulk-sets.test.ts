@@ -21,12 +21,12 @@ const { loadFamilies } = await import('@server/db/queries/families')
 const { reserveProductIds, beginStep, writeProducts } = await import('@server/db/queries/write-products')
 const { refreshFacts } = await import('@server/services/products/refresh-facts')
 const { makeBulkChange, previewBulkChange } = await import('@server/services/bulk/bulk-change')
-const { putStepBack } = await import('@server/services/work/undo-step')
+const { undoStep } = await import('@server/services/work/undo-step')
 const { getProduct, patchProduct, productHistory } = await import('@server/services/products/products')
 const { Cancelled } = await import('@server/services/work/jobs')
 const { foldWhenFree } = await import('@server/services/products/fold-versions')
 const { rootIdsOf } = await import('@server/db/queries/reach')
-const { changedSince } = await import('@server/db/queries/kept-reach')
+const { changedSince } = await import('@server/db/queries/cached-reach')
 type Stored = import('@server/db/queries/families').StoredFamily
 
 beforeAll(async () => {
@@ -351,7 +351,7 @@ describe('a change over sets', () => {
       someMoment,
     )
     expect(report.changed).toBeGreaterThan(100)
-    expect(await putStepBack(report.step!, 1, someMoment)).toMatchObject({ products: report.changed, keptCount: 0 })
+    expect(await undoStep(report.step!, 1, someMoment)).toMatchObject({ products: report.changed, keptCount: 0 })
     const values = (list: Stored[]) =>
       list
         .flatMap((f) => [f.root, ...f.variants])
@@ -408,7 +408,7 @@ describe('a change over sets', () => {
         field ? { [attribute.slice(6)]: other } : { values: [{ attribute, value: other }] },
         someMoment,
       )
-      const back = await putStepBack(report.step!, 1, someMoment)
+      const back = await undoStep(report.step!, 1, someMoment)
       expect(back, attribute).toMatchObject({ products: report.changed - 1, keptCount: 1, kept: [{ sku: again }] })
       const shape = (p: Stored['root']) =>
         JSON.stringify([p.tags, p.status, p.category, [...p.values].map((v) => JSON.stringify(v)).sort()])

@@ -10,12 +10,12 @@ const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/imports/import-products')
 const { deleteRecord, getRecord, putRecord } = await import('@server/services/records/records')
 const { patchProduct } = await import('@server/services/products/products')
-const { putStepBack } = await import('@server/services/work/undo-step')
+const { undoStep } = await import('@server/services/work/undo-step')
 const { proof, proofMoments, tryProof } = await import('@server/services/proof/proof')
 const { placeAssignment, pageOrder } = await import('@server/services/assignments/order')
 const { findCoverage } = await import('@server/services/assignments/coverage')
 const { beforeSaving } = await import('@server/services/reach/before-saving')
-const { lookAfterReaches } = await import('@server/services/reach/kept-reach')
+const { lookAfterReaches } = await import('@server/services/reach/cached-reach')
 const { explain } = await import('@server/services/reach/reach')
 const { makeReusable } = await import('@server/services/library/reusable')
 const { replaceInLibrary } = await import('@server/services/library/replace')
@@ -275,7 +275,7 @@ describe('before an assignment is saved', () => {
       now: Date.now(),
     })
     expect(await lost()).toEqual(['A-1', 'A-2', 'M-00', 'M-01', 'M-02'])
-    await putStepBack(step!, 1, Date.now())
+    await undoStep(step!, 1, Date.now())
   })
   it('shows what would change on a page, and leaves the page as it is', async () => {
     const tried = await tryProof('A-1', { ...uk, assignment: assign('new', { pieces: ['b'], replaces: 'a' }) }, now)
@@ -493,7 +493,7 @@ describe('the library in order', () => {
       title: 'Strong sailcloth',
       body: '<p><strong>sailcloth</strong> is strong, canvassing is not. <data value="attribute:material"></data></p>',
     })
-    await putStepBack(step!, 1, now)
+    await undoStep(step!, 1, now)
     expect((await body()).title).toBe('Strong canvas')
     expect(
       (await replaceInLibrary(maren, { ...look, find: 'strong', wholeWords: false, do: 'preview' }, now)).times,

@@ -232,8 +232,8 @@ describe('a decision', () => {
     expect((await products.productHistory('B-110', null, 1)).items[0]!.title).toBe(
       `Accepted ${report.accepted} suggestions`,
     )
-    const { putStepBack } = await import('@server/services/work/undo-step')
-    await putStepBack(report.step!, 1, now)
+    const { undoStep } = await import('@server/services/work/undo-step')
+    await undoStep(report.step!, 1, now)
     expect((await products.getProduct('B-110')).document.values.some((v) => v.attribute === 'description')).toBe(false)
   })
   it('is one of those who may write the text', async () => {

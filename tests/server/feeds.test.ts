@@ -11,7 +11,7 @@ const { putRecord, getRecord } = await import('@server/services/records/records'
 const { listFeeds, lookAtFeed, enqueueDueFeeds, runFeedNow } = await import('@server/services/imports/feeds')
 const { feedSources } = await import('@server/services/imports/feed-sources')
 const { getProduct } = await import('@server/services/products/products')
-const { putStepBack } = await import('@server/services/work/undo-step')
+const { undoStep } = await import('@server/services/work/undo-step')
 const { database } = await import('@server/db/connect')
 
 const put = (code: string, more: Partial<Feed>) =>
@@ -47,7 +47,7 @@ describe('a feed from a folder', () => {
     lay('warehouse/stock', 'tuesday.jsonl', '{"sku":"F-1","stock":7}\n')
     const { report } = await look('stock')
     expect((await getProduct('F-1')).document.stock).toBe(7)
-    await putStepBack(report!.step!, 1, now, {})
+    await undoStep(report!.step!, 1, now, {})
     expect((await getProduct('F-1')).document.stock).toBe(4)
     expect(readdirSync(path.join(folder, 'uploads'))).toEqual([])
   })

@@ -8,9 +8,9 @@ const { file, folder } = ownDatabase()
 const { importProducts } = await import('@server/services/imports/import-products')
 const { exportProducts } = await import('@server/services/files/export-products')
 const { lookAtUpload } = await import('@server/services/imports/uploads')
-const { putStepBack } = await import('@server/services/work/undo-step')
+const { undoStep } = await import('@server/services/work/undo-step')
 const { getProduct, patchProduct } = await import('@server/services/products/products')
-const { keep } = await import('@server/services/people/saved-views')
+const { save } = await import('@server/services/people/saved-views')
 const { reach } = await import('@server/services/reach/reach')
 
 const bring = (at: string, more: object = {}) =>
@@ -160,7 +160,7 @@ describe('files with columns of other names', () => {
         (r) => r.code,
       ),
     ).toEqual(['no-sku', 'unmapped'])
-    const { id } = await keep(maren, {
+    const { id } = await save(maren, {
       kind: 'mapping',
       name: 'Quay Supplies',
       shared: false,
@@ -182,7 +182,7 @@ describe('an import that is put back', () => {
     )
     expect([first.step, second.step].every((s) => typeof s === 'number')).toBe(true)
     await patchProduct(maren, 'P-4', '*', { stock: 1 }, now)
-    expect(await putStepBack(second.step!, 1, now)).toMatchObject({
+    expect(await undoStep(second.step!, 1, now)).toMatchObject({
       products: 1,
       removed: 3,
       keptCount: 1,

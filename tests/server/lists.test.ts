@@ -6,11 +6,11 @@ const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/imports/import-products')
 const { changeList, listLists } = await import('@server/services/products/named-lists')
 const { putRecord, getRecord, deleteRecord } = await import('@server/services/records/records')
-const { recordHistory, putBackRecord } = await import('@server/services/records/history')
+const { recordHistory, undoRecordChange } = await import('@server/services/records/history')
 const { reach, explain } = await import('@server/services/reach/reach')
 const { exportProducts } = await import('@server/services/files/export-products')
 const { sheetRows } = await import('@server/services/products/sheet')
-const { putStepBack } = await import('@server/services/work/undo-step')
+const { undoStep } = await import('@server/services/work/undo-step')
 
 const put = (code: string, more: object) =>
   putRecord(maren, 'lists', code, { code, name: code, ...more }, { any: true }, now)
@@ -119,7 +119,7 @@ describe('a named list', () => {
   })
   it('has a history that can be put back, and is not deleted while a rule names it', async () => {
     const [last] = (await recordHistory('lists', 'window')).items
-    await putBackRecord(maren, 'lists', 'window', last!.id, now)
+    await undoRecordChange(maren, 'lists', 'window', last!.id, now)
     expect(await skus('window')).toEqual(['A-1', 'A-2'])
     await putRecord(
       maren,
@@ -154,7 +154,7 @@ describe('a named list', () => {
     expect((await listLists()).items.map((l) => l.code)).not.toContain('busy')
   })
   it('forgets products that are gone', async () => {
-    await putStepBack(step, 1, now, {})
+    await undoStep(step, 1, now, {})
     expect(await skus('window')).toEqual([])
   })
 })

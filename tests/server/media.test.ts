@@ -17,12 +17,12 @@ import { csvLines } from '../csv'
 const { file, folder } = ownDatabase()
 const { takeMedia, listMedia, aboutMedia, picturesOf } = await import('@server/services/media/media')
 const { getRecord, putRecord, deleteRecord } = await import('@server/services/records/records')
-const { putBackRecord, recordHistory } = await import('@server/services/records/history')
+const { undoRecordChange, recordHistory } = await import('@server/services/records/history')
 const { previewPictureBatch, runPictureBatch } = await import('@server/services/products/picture-batch')
 const { renditionOf } = await import('@server/services/media/rendition')
 const { mediaToSend } = await import('@server/services/media/media')
 const { importProducts } = await import('@server/services/imports/import-products')
-const { putStepBack } = await import('@server/services/work/undo-step')
+const { undoStep } = await import('@server/services/work/undo-step')
 const { getProduct } = await import('@server/services/products/products')
 const { proof } = await import('@server/services/proof/proof')
 const { reach } = await import('@server/services/reach/reach')
@@ -141,7 +141,7 @@ describe('taking a file', () => {
       one: { item: { labels: { 'en-GB': 'A red bag' }, focus: null } },
     })
     const [change] = (await recordHistory('media', 'red.jpg')).items
-    const back = await putBackRecord(maren, 'media', 'red.jpg', change!.id, now)
+    const back = await undoRecordChange(maren, 'media', 'red.jpg', change!.id, now)
     expect(back.record).toMatchObject({ digest: first.one.item.digest, focus: { x: 0.2, y: 0.2 } })
   })
   it('is for those who may change products', async () => {
@@ -319,7 +319,7 @@ describe('a batch of pictures', () => {
     expect(
       await runPictureBatch({ files: files.slice(0, 3), called, drafts: null }, 1, now, { title: 'Pictures' }),
     ).toMatchObject({ created: 0, updated: 0 })
-    await putStepBack(report.step!, 1, now, {})
+    await undoStep(report.step!, 1, now, {})
     expect((await getProduct('BAG-1')).document.values.find((v) => v.attribute === 'pictures')!.value).toEqual([
       'old.jpg',
     ])

@@ -3,7 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import type { Attribute, ProductType } from '@core/attributes/attribute'
 import { checkCondition } from '@core/rules/check'
 import { factsOf } from '@core/rules/facts'
-import { isPlain } from '@core/rules/plain'
+import { isScalar } from '@core/rules/scalar'
 import { compilePredicate } from '@core/rules/predicate'
 import { asSomebodyElse, maren, now, ownDatabase, problemOf } from './database'
 
@@ -74,9 +74,9 @@ const rowsBeside = async (code: string) =>
       sql`select count(*)::int as n from fact f join attribute a on a.id = f.attribute_id where a.code = ${code}`,
     )
   ).rows[0]!.n
-const isPlainNow = async (code: string) => {
+const isScalarNow = async (code: string) => {
   const setup = await loadSetup(database())
-  return isPlain(setup.attributes.get(code)!, setup)
+  return isScalar(setup.attributes.get(code)!, setup)
 }
 const typeWith = async (type: string, code: string, use: object) => {
   const { record } = (await getRecord('product-types', type)) as unknown as { record: ProductType }
@@ -103,7 +103,7 @@ beforeAll(async () => {
 
 describe('the facts of a plain attribute', () => {
   it('are its values, wherever those are written', async () => {
-    expect(await isPlainNow('weight')).toBe(true)
+    expect(await isScalarNow('weight')).toBe(true)
     expect(await agreed()).toEqual(['B-1', 'G-1', 'L-1'])
     expect(await rowsBeside('weight')).toBe(0)
     await patchProduct(
@@ -143,7 +143,7 @@ describe('the facts of a plain attribute', () => {
   })
   it('stand beside them from where a type has a default, and in them again where none has', async () => {
     await typeWith('bag', 'weight', { default: { value: 1, unit: 'kg' } })
-    expect(await isPlainNow('weight')).toBe(false)
+    expect(await isScalarNow('weight')).toBe(false)
     expect(await agreed()).toEqual(['B-1', 'B-2', 'B-3', 'L-1'])
     expect(await rowsBeside('weight')).toBe(4)
     await patchProduct(
@@ -203,7 +203,7 @@ describe('the facts of a plain attribute', () => {
       code: 'chain',
       attributes: record.attributes.map((a) => (a.attribute === 'weight' ? { ...a, perVariant: true } : a)),
     } as ProductType)
-    expect(await isPlainNow('weight')).toBe(false)
+    expect(await isScalarNow('weight')).toBe(false)
     expect(await agreed()).toEqual(['G-1'])
     expect(await rowsBeside('weight')).toBe(6)
     await deleteRecord(maren, 'product-types', 'chain', '*', now)
@@ -217,7 +217,7 @@ describe('the facts of a plain attribute', () => {
         await problemOf(asSomebodyElse(() => typeWith('bag', 'weight', { default: { value: 1, unit: 'kg' } }))),
       ).toMatchObject({ status: 409, title: 'Products are being written' })
     })
-    expect(await isPlainNow('weight')).toBe(true)
+    expect(await isScalarNow('weight')).toBe(true)
     expect(await agreed()).toEqual(['G-1'])
   }, 20_000)
   it('do so too where storefronts have their own', async () => {

@@ -6,7 +6,7 @@ import { csvLines } from '../csv'
 const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/imports/import-products')
 const { database } = await import('@server/db/connect')
-const { getFacts, getProduct, getResolved, patchProduct, productHistory, putBack } =
+const { getFacts, getProduct, getResolved, patchProduct, productHistory, undoProductChange } =
   await import('@server/services/products/products')
 const { listForEdition } = await import('@server/services/products/list-products')
 const { listUnits, saveUnits } = await import('@server/services/translation/desk')
@@ -130,7 +130,7 @@ describe('history', () => {
       ],
     })
     expect(items.at(-1)).toMatchObject({ made: true })
-    expect(await putBack(maren, 'PE-2', items[0]!.id, null, now)).toMatchObject({
+    expect(await undoProductChange(maren, 'PE-2', items[0]!.id, null, now)).toMatchObject({
       kept: [],
       document: { stock: 0, status: 'draft' },
     })
@@ -140,15 +140,15 @@ describe('history', () => {
     await change('PE-2', { stock: 20, ...one('model', 'a') })
     const [entry] = (await productHistory('PE-2', null, 1)).items
     await change('PE-2', { stock: 21 })
-    expect(await putBack(maren, 'PE-2', entry!.id, null, now)).toMatchObject({
+    expect(await undoProductChange(maren, 'PE-2', entry!.id, null, now)).toMatchObject({
       kept: ['stock'],
       document: { stock: 21, values: expect.not.arrayContaining([expect.objectContaining({ attribute: 'model' })]) },
     })
   })
   it('is not for translators to turn back', async () => {
     const [entry] = (await productHistory('PE-2', null, 1)).items
-    expect((await problemOf(putBack(luc, 'PE-2', entry!.id, null, now))).status).toBe(403)
-    expect((await problemOf(putBack(maren, 'PE-1', entry!.id, null, now))).status).toBe(404)
+    expect((await problemOf(undoProductChange(luc, 'PE-2', entry!.id, null, now))).status).toBe(403)
+    expect((await problemOf(undoProductChange(maren, 'PE-1', entry!.id, null, now))).status).toBe(404)
   })
 })
 

@@ -17,7 +17,7 @@ const { database, inTransaction } = await import('@server/db/connect')
 const { loadSetup } = await import('@server/db/queries/setup')
 const { findByRule } = await import('@server/db/queries/reach')
 const { firstBySku, ReachBits } = await import('@server/db/queries/reach-bits')
-const { highestProduct } = await import('@server/db/queries/kept-reach')
+const { highestProduct } = await import('@server/db/queries/cached-reach')
 const { reserveProductIds, beginStep, writeProducts } = await import('@server/db/queries/write-products')
 type Stored = import('@server/db/queries/families').StoredFamily
 

@@ -1,29 +1,29 @@
 import { sql } from 'drizzle-orm'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { noLimits } from '@core/assignments/limits'
-import { judge } from '@core/readiness/judge'
+import { evaluate } from '@core/readiness/evaluate'
 import { cellAt } from '@core/readiness/cells'
 import { now as clock } from '@server/clock'
-import { database, inTransaction, nothingTouched } from '@server/db/connect'
+import { database, inTransaction, nothingInvalidated } from '@server/db/connect'
 import { loadFamilies } from '@server/db/queries/families'
 import { loadLibrary } from '@server/db/queries/media'
-import { countDue, touchSet } from '@server/db/queries/readiness'
+import { countDue, invalidateSet } from '@server/db/queries/readiness'
 import { importProducts } from '@server/services/imports/import-products'
 import { makeBulkChange } from '@server/services/bulk/bulk-change'
 import { patchProduct } from '@server/services/products/products'
 import { cloth, clothStretch, overview, trend } from '@server/services/readiness/cloth'
 import { dropPortion, setPortion } from '@server/services/readiness/portion'
-import { judgeDue, lookAfterReadiness } from '@server/services/readiness/due'
+import { evaluateDue, lookAfterReadiness } from '@server/services/readiness/due'
 import { askReach, reachOf, type KnownReach } from '@server/services/readiness/known-reach'
-import { judgedWith } from '@server/services/readiness/prepared'
-import { judgeStretches, type StartHelpers } from '@server/services/readiness/stretches'
-import { judgeBeforeCommit } from '@server/services/readiness/settle'
+import { evaluatedWith } from '@server/services/readiness/prepared'
+import { evaluateBlocks, type StartHelpers } from '@server/services/readiness/stretches'
+import { evaluateBeforeCommit } from '@server/services/readiness/settle'
 import { deleteRecord, getRecord, putRecord } from '@server/services/records/records'
 import { type RecordKindName } from '@contracts/record-kinds'
 import { ada, maren, now, ownDatabase } from './database'
 
 const db = ownDatabase()
-judgeBeforeCommit()
+evaluateBeforeCommit()
 
 /** A record as far as these tests change it. */
 interface Loose {
@@ -92,7 +92,7 @@ const ready = async (edition: string) => {
 const queued = async () =>
   (
     await database().execute<{ n: number }>(
-      sql`select count(*)::int as n from job where kind = 'judge' and state = 'queued'`,
+      sql`select count(*)::int as n from job where kind = 'evaluate' and state = 'queued'`,
     )
   ).rows[0]!.n
 
@@ -106,7 +106,7 @@ beforeAll(async () => {
     'B-2,bag,shipped,Suzu,,,canvas,20,30,40',
     'L-1,lock,shipped,Varg,,2 kg,steel,20,,40',
   ])
-  await judgeDue(() => now)
+  await evaluateDue(() => now)
 })
 
 describe('one edit', () => {
@@ -162,24 +162,24 @@ describe('a change of the set-up', () => {
     })
     expect(await queued()).toBe(1)
     expect(await countDue(database())).toBeGreaterThan(0)
-    expect(await judgeDue(() => now)).toEqual({ products: 3 })
+    expect(await evaluateDue(() => now)).toEqual({ products: 3 })
     expect(await found('B-1')).toEqual(['!fact-missing|volume|bag'])
     expect(await found('L-1')).toEqual([])
     await change('product-types', 'bag', (r) => {
       r.attributes.find((a) => a.attribute === 'volume')!.required = false
     })
-    await judgeDue(() => now)
+    await evaluateDue(() => now)
   })
   it('of the house style finds and forgets', async () => {
     const part = { code: 'no-regn', field: 'name', storefront: 'uk', language: null, settings: { banned: ['regn'] } }
     await putRecord(maren, 'house-styles', part.code, part, { ifNoneMatch: '*' }, now)
-    await judgeDue(() => now)
+    await evaluateDue(() => now)
     expect(await found('B-1')).toEqual(['!style:banned|name|'])
     expect(await found('B-1', 'ca/en-CA')).toEqual([])
     await change('house-styles', part.code, (r) => {
       r.settings.banned = ['other']
     })
-    await judgeDue(() => now)
+    await evaluateDue(() => now)
     expect(await found('B-1')).toEqual([])
     await expect(
       putRecord(maren, 'house-styles', 'twin', { ...part, code: 'twin' }, { ifNoneMatch: '*' }, now),
@@ -234,7 +234,7 @@ describe('a change of the set-up', () => {
 })
 
 describe('a change of many', () => {
-  it('is judged by the worker, and reads as if each had been judged by itself', async () => {
+  it('is evaluated by the worker, and reads as if each had been evaluated by itself', async () => {
     await load(
       Array.from(
         { length: 260 },
@@ -245,7 +245,7 @@ describe('a change of many', () => {
     )
     // Those written at one moment are found by it.
     expect(await countDue(database())).toBe(263)
-    expect((await judgeDue(() => now)).products).toBeGreaterThanOrEqual(260)
+    expect((await evaluateDue(() => now)).products).toBeGreaterThanOrEqual(260)
     expect(await ready('ca/en-CA')).toEqual({ sold: 263, ready: 263 - 1 - 87 })
     await makeBulkChange(
       {
@@ -263,21 +263,21 @@ describe('a change of many', () => {
       1,
       now,
     )
-    await judgeDue(() => now)
+    await evaluateDue(() => now)
     expect(await ready('ca/en-CA')).toEqual({ sold: 263, ready: 263 })
     const kept = await everything()
-    await inTransaction((tx) => touchSet(tx, { all: true }))
-    expect(await judgeDue(() => now)).toEqual({ products: 263 })
+    await inTransaction((tx) => invalidateSet(tx, { all: true }))
+    expect(await evaluateDue(() => now)).toEqual({ products: 263 })
     expect(await everything()).toBe(kept)
     await database().execute(sql`delete from readiness`)
     await database().execute(sql`delete from finding`)
     await database().execute(sql`delete from fix_count`)
     await database().execute(sql`delete from readiness_count`)
-    await inTransaction((tx) => touchSet(tx, { all: true }))
-    await judgeDue(() => now)
+    await inTransaction((tx) => invalidateSet(tx, { all: true }))
+    await evaluateDue(() => now)
     expect(await everything()).toBe(kept)
   })
-  it('is judged alike with what is known of reaches, which a product that was changed meanwhile is not', async () => {
+  it('is evaluated alike with what is known of reaches, which a product that was changed meanwhile is not', async () => {
     const reach = { base: 'rule' as const, rule: null, chosen: [], added: [], leftOut: [], eachVariant: false }
     const rules = [
       { field: 'price', is: 'below', value: '25 GBP' },
@@ -309,16 +309,16 @@ describe('a change of many', () => {
         { ifNoneMatch: '*' },
         now,
       )
-    const judged = await judgedWith(database(), now)
-    const known = await askReach(judged)
+    const evaluated = await evaluatedWith(database(), now)
+    const known = await askReach(evaluated)
     const { rows } = await database().execute<{ id: number }>(sql`select id from product where parent_id is null`)
     const families = [
       ...(
         await loadFamilies(
           database(),
-          judged.setup,
+          evaluated.setup,
           rows.map((r) => r.id),
-          { toJudge: true },
+          { toEvaluate: true },
         )
       ).values(),
     ]
@@ -329,29 +329,29 @@ describe('a change of many', () => {
       const family = { root: { ...f.root, changed: long }, variants: f.variants.map((v) => ({ ...v, changed: long })) }
       kept += Number(
         reachOf(known, family)!(
-          judged.prepared.assignments.findIndex((a) => a.code === 'known-0'),
-          judged.prepared.judged[0]!,
+          evaluated.prepared.assignments.findIndex((a) => a.code === 'known-0'),
+          evaluated.prepared.evaluated[0]!,
         ),
       )
-      expect(judge(family, judged.prepared, library, reachOf(known, family))).toEqual(
-        judge(family, judged.prepared, library),
+      expect(evaluate(family, evaluated.prepared, library, reachOf(known, family))).toEqual(
+        evaluate(family, evaluated.prepared, library),
       )
     }
     expect(kept).toBe(families.length - 1)
     expect(reachOf(known, { ...families[0]!, root: { ...families[0]!.root, changed: known.before } })).toBeUndefined()
   })
   it('is shared with helpers where very many are due, who are told what is known and counted', async () => {
-    await judgeDue(() => now)
+    await evaluateDue(() => now)
     const kept = await everything()
-    await inTransaction((tx) => touchSet(tx, { all: true }))
+    await inTransaction((tx) => invalidateSet(tx, { all: true }))
     const told: string[] = []
-    const startHelpers: StartHelpers = (onJudged) => {
+    const startHelpers: StartHelpers = (onEvaluated) => {
       let begin: (reach: KnownReach) => void
       const given = new Promise<KnownReach>((resolve) => {
         begin = resolve
       })
       const done = given.then((reach) =>
-        judgeStretches({ now: () => now, reach: () => reach, onJudged, stopped: () => false }),
+        evaluateBlocks({ now: () => now, reach: () => reach, onEvaluated, stopped: () => false }),
       )
       return [
         {
@@ -364,18 +364,18 @@ describe('a change of many', () => {
         },
       ]
     }
-    expect(await judgeDue(() => now, {}, { startHelpers, many: 100 })).toEqual({ products: 263 })
+    expect(await evaluateDue(() => now, {}, { startHelpers, many: 100 })).toEqual({ products: 263 })
     expect(new Set(told).size).toBe(1)
     expect(await countDue(database())).toBe(0)
     expect(await everything()).toBe(kept)
   })
   it('stays whole where it is called off between two stretches', async () => {
-    await inTransaction((tx) => touchSet(tx, { all: true }))
+    await inTransaction((tx) => invalidateSet(tx, { all: true }))
     let stretches = 0
-    const { products } = await judgeDue(() => now, { cancelled: () => stretches++ >= 2 })
+    const { products } = await evaluateDue(() => now, { cancelled: () => stretches++ >= 2 })
     expect(products).toBe(250)
     expect(await countDue(database())).toBe(13)
-    expect(await judgeDue(() => now)).toEqual({ products: 13 })
+    expect(await evaluateDue(() => now)).toEqual({ products: 13 })
   })
 })
 
@@ -446,12 +446,12 @@ it('packs each edition where its number says', async () => {
 it('is worked out anew when a day begins, and once only', async () => {
   const day = 86_400_000
   await lookAfterReadiness(now)
-  await judgeDue(() => now)
+  await evaluateDue(() => now)
   await lookAfterReadiness(now + 1000)
   expect(await countDue(database())).toBe(0)
   await lookAfterReadiness(now + day)
   expect(await countDue(database())).toBe(263)
-  await judgeDue(() => now + day)
+  await evaluateDue(() => now + day)
 })
 
 it('says how many more pages are ready than yesterday, and not on the first day', async () => {
@@ -487,11 +487,11 @@ const dueSets = async () =>
 
 it('evaluates everything where a set that is due names what has gone, since nobody can tell whom it meant', async () => {
   await inTransaction(async (tx) => {
-    await touchSet(tx, { reach: gone as never })
-    tx.touched = nothingTouched()
+    await invalidateSet(tx, { reach: gone as never })
+    tx.invalidated = nothingInvalidated()
   })
   const { rows } = await database().execute(sql`select 1 from product where parent_id is null`)
-  expect((await judgeDue(() => now)).products).toBe(rows.length)
+  expect((await evaluateDue(() => now)).products).toBe(rows.length)
   expect(await dueSets()).toEqual([])
 })
 
@@ -510,7 +510,7 @@ it('can delete everything that a rule named while its products wait to be evalua
     reach: { ...gone, rule: { field: 'rule', is: 'equals', value: 'short-lived' } },
   })
   for (const kind of ['assignments', 'named-rules'] as const) await deleteRecord(ada, kind, 'short-lived', '*', now)
-  await judgeDue(() => now)
+  await evaluateDue(() => now)
   expect(await dueSets()).toEqual([])
   expect(await countDue(database())).toBe(0)
 })
@@ -518,18 +518,18 @@ it('can delete everything that a rule named while its products wait to be evalua
 it('goes on where a set that is due cannot be found: it is tried again later, five times, and holds up nothing', async () => {
   await inTransaction(async (tx) => {
     // A set that an older version wrote, and that this one cannot read.
-    await touchSet(tx, { reach: null as never })
-    await touchSet(tx, { type: 'lock' })
-    tx.touched = nothingTouched()
+    await invalidateSet(tx, { reach: null as never })
+    await invalidateSet(tx, { type: 'lock' })
+    tx.invalidated = nothingInvalidated()
   })
   const locks = await database().execute(sql`select 1 from product where type = 'lock' and parent_id is null`)
-  expect((await judgeDue(() => now)).products).toBe(locks.rows.length)
+  expect((await evaluateDue(() => now)).products).toBe(locks.rows.length)
   expect(await dueSets()).toEqual([{ tries: 1, error: expect.any(String), later: true }])
   // It is not looked at before its time, and after five tries no more.
-  expect(await judgeDue(() => now)).toEqual({ products: 0 })
+  expect(await evaluateDue(() => now)).toEqual({ products: 0 })
   for (let n = 2; n <= 6; n++) {
     await database().execute(sql`update readiness_due_set set after = now()`)
-    await judgeDue(() => now)
+    await evaluateDue(() => now)
   }
   expect(await dueSets()).toMatchObject([{ tries: 5 }])
   await database().execute(sql`delete from readiness_due_set`)

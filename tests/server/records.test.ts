@@ -10,7 +10,7 @@ import { csvLines } from '../csv'
 const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/imports/import-products')
 const { deleteRecord, getRecord, putRecord } = await import('@server/services/records/records')
-const { recordHistory, putBackRecord } = await import('@server/services/records/history')
+const { recordHistory, undoRecordChange } = await import('@server/services/records/history')
 const { listAssignments, listPieces } = await import('@server/services/library/lists')
 const { listUnits, saveUnits } = await import('@server/services/translation/desk')
 const { explain, reach, reachFill, tryAssignment } = await import('@server/services/reach/reach')
@@ -176,14 +176,14 @@ describe('records that travel whole', () => {
       ],
     })
     await put('assignments', assignment({ order: 60, name: 'Another name' }))
-    expect(await putBackRecord(maren, 'assignments', 'fit-on-bags', entry!.id, now)).toMatchObject({
+    expect(await undoRecordChange(maren, 'assignments', 'fit-on-bags', entry!.id, now)).toMatchObject({
       kept: ['order'],
       record: { name: 'Fit on bags', order: 60 },
     })
     const made = (await recordHistory('assignments', 'fit-on-bags')).items.at(-1)!
     expect([
       made.made,
-      (await problemOf(putBackRecord(maren, 'assignments', 'fit-on-bags', made.id, now))).status,
+      (await problemOf(undoRecordChange(maren, 'assignments', 'fit-on-bags', made.id, now))).status,
     ]).toEqual([true, 422])
     await put('assignments', assignment())
   })
@@ -404,7 +404,7 @@ describe('a piece from text to proof', () => {
     expect(said.units.map((u) => u.stale)).toEqual([false, false])
     const [latest] = (await recordHistory('pieces', 'fit')).items
     expect(latest).toMatchObject({ person: 'Luc', differences: [{ path: 'texts@/fr-CH' }] })
-    await putBackRecord(maren, 'pieces', 'fit', latest!.id, now)
+    await undoRecordChange(maren, 'pieces', 'fit', latest!.id, now)
     expect((await listUnits(edition)).units.map((u) => u.stale)).toEqual([true, false])
   })
   it('shows the price of the group at the moment that is asked for', async () => {

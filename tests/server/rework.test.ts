@@ -7,7 +7,7 @@ const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/imports/import-products')
 const { deleteRecord, getRecord, putRecord } = await import('@server/services/records/records')
 const { previewRework, reworkAttribute } = await import('@server/services/bulk/rework-attribute')
-const { putStepBack } = await import('@server/services/work/undo-step')
+const { undoStep } = await import('@server/services/work/undo-step')
 const { getFacts, getProduct } = await import('@server/services/products/products')
 const { listAttributes, listCategories, listTypes } = await import('@server/services/setup/list-setup')
 
@@ -66,11 +66,11 @@ describe('changing an attribute that has values', () => {
       13.5,
     ])
     expect((await getFacts('A-3', lens))['attribute:model']).toBe(13.5)
-    const back = await putStepBack(report.step!, 1, now)
+    const back = await undoStep(report.step!, 1, now)
     // The old texts do not fit a number; nothing of it is forced in.
     expect(back).toMatchObject({ products: 0, keptCount: 3 })
     await reworkAttribute('model', body(of('model')), 1, now)
-    expect(await putStepBack(report.step!, 1, now)).toMatchObject({ products: 1 })
+    expect(await undoStep(report.step!, 1, now)).toMatchObject({ products: 1 })
     expect([await value('A-1', 'model'), await value('A-2', 'model')]).toEqual(['12', 'Regn'])
   })
   it('gives products with an option that goes another one', async () => {

@@ -112,13 +112,13 @@ describe('slugs', () => {
       }),
     ).toMatchObject({ rejectedCount: 1, rejected: [{ row: 3, code: 'slug-taken' }] })
   })
-  it('that only lead on give way to a product that takes them, and come back with a put-back', async () => {
+  it('that only lead on give way to a product that takes them, and come back with a undo', async () => {
     await slug('S-2', 'regn')
     expect(await search.readSlug('uk', 'en-GB', 'regn')).toEqual({ sku: 'S-2', slug: 'regn', redirect: false })
     const {
       items: [last],
     } = await products.productHistory('S-2', null, 1)
-    await products.putBack(maren, 'S-2', last!.id, null, now)
+    await products.undoProductChange(maren, 'S-2', last!.id, null, now)
     expect(await search.readSlug('uk', 'en-GB', 'tani')).toMatchObject({ sku: 'S-2', redirect: false })
     expect(await search.readSlug('uk', 'en-GB', 'regn')).toMatchObject({ sku: 'S-2', redirect: true })
   })

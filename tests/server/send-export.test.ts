@@ -7,7 +7,7 @@ import { ownDatabase } from './database'
 ownDatabase()
 const { answerProblem } = await import('@server/http/endpoint')
 const { sendExport } = await import('@server/http/send-export')
-const { notFitting } = await import('@server/services/problem')
+const { unprocessable } = await import('@server/services/problem')
 
 type Chunks = AsyncGenerator<string>
 let chunks: () => Chunks
@@ -48,7 +48,7 @@ describe('a file that is sent as it is made', () => {
   it('that cannot be begun is a problem document', async () => {
     chunks = async function* () {
       await Promise.resolve()
-      throw notFitting('There is nothing of that kind.')
+      throw unprocessable('There is nothing of that kind.')
     }
     const answer = await fetch(base)
     expect([answer.status, answer.headers.get('content-type')]).toEqual([422, 'application/problem+json'])

@@ -5,9 +5,9 @@ import { luc, maren, now, ownDatabase, problemOf } from './database'
 const { file } = ownDatabase()
 const { importProducts } = await import('@server/services/imports/import-products')
 const { offeredColumns, sheetRows, writeCells } = await import('@server/services/products/sheet')
-const { putStepBack } = await import('@server/services/work/undo-step')
+const { undoStep } = await import('@server/services/work/undo-step')
 const { getFacts, getProduct, patchProduct, productHistory } = await import('@server/services/products/products')
-const { keep, letGo, listKept } = await import('@server/services/people/saved-views')
+const { save, removeSaved, listSaved } = await import('@server/services/people/saved-views')
 
 const lens = { storefront: 'uk', language: 'en-GB' }
 const rows = (more: Partial<Parameters<typeof sheetRows>[0]> = {}) =>
@@ -120,7 +120,7 @@ describe('cells that are written', () => {
         expect.objectContaining({ path: 'stock', after: 7 }),
       ],
     })
-    expect(await putStepBack(report.step!, 1, now)).toMatchObject({ products: 6, keptCount: 0 })
+    expect(await undoStep(report.step!, 1, now)).toMatchObject({ products: 6, keptCount: 0 })
     expect([
       (await cell('B-000', 'weight')).shown,
       (await cell('B-003', 'summary')).shown,
@@ -214,18 +214,18 @@ describe('cells that are written', () => {
 
 it('keeps views under names, shared or not', async () => {
   const content = { columns: ['weight'], members: 'parents', filter: { type: 'bag' }, beside: '' }
-  const { id } = await keep(maren, { kind: 'view', name: 'Weights', shared: false, content })
-  expect((await listKept(luc, 'view')).items).toEqual([])
-  await keep(maren, {
+  const { id } = await save(maren, { kind: 'view', name: 'Weights', shared: false, content })
+  expect((await listSaved(luc, 'view')).items).toEqual([])
+  await save(maren, {
     kind: 'view',
     name: 'Weights',
     shared: true,
     content: { ...content, columns: ['weight', 'volume'] },
   })
-  expect((await listKept(luc, 'view')).items).toMatchObject([
+  expect((await listSaved(luc, 'view')).items).toMatchObject([
     { id, name: 'Weights', owner: 'Maren', mine: false, content: { columns: ['weight', 'volume'] } },
   ])
-  expect((await problemOf(letGo(luc, id))).status).toBe(404)
-  await letGo(maren, id)
-  expect((await listKept(maren, 'view')).items).toEqual([])
+  expect((await problemOf(removeSaved(luc, id))).status).toBe(404)
+  await removeSaved(maren, id)
+  expect((await listSaved(maren, 'view')).items).toEqual([])
 })

@@ -22,7 +22,7 @@ const { weighWork } = await import('@server/services/translation/effort')
 const { cameAlong } = await import('@server/services/translation/came-along')
 const { addComment, settleComment } = await import('@server/services/translation/comments')
 const { exportTerms, importTerms } = await import('@server/services/translation/glossary')
-const { putStepBack, queuePutBack } = await import('@server/services/work/undo-step')
+const { undoStep, queueUndo } = await import('@server/services/work/undo-step')
 const { proof } = await import('@server/services/proof/proof')
 
 const fr = { storefront: 'ch', language: 'fr-CH' }
@@ -590,10 +590,10 @@ describe('translating beforehand', () => {
       expect((await unit('product:P-1', 'attribute:summary')).state).toBe('final')
       expect((await categoryOf('wear')).names['fr-CH']).toBeDefined()
       // Whoever did it may undo it, as long as the languages are theirs; others need to be allowed to change products.
-      expect(await queuePutBack(luc, report.step!)).toEqual(expect.any(String))
-      expect((await problemOf(queuePutBack({ ...luc, id: 9 }, report.step!))).status).toBe(403)
-      expect((await problemOf(queuePutBack({ ...luc, languages: ['it-CH'] }, report.step!))).status).toBe(403)
-      await putStepBack(report.step!, 1, now)
+      expect(await queueUndo(luc, report.step!)).toEqual(expect.any(String))
+      expect((await problemOf(queueUndo({ ...luc, id: 9 }, report.step!))).status).toBe(403)
+      expect((await problemOf(queueUndo({ ...luc, languages: ['it-CH'] }, report.step!))).status).toBe(403)
+      await undoStep(report.step!, 1, now)
       expect((await unit('product:P-2', 'attribute:key-points')).target).toBeNull()
       expect((await categoryOf('wear')).names['fr-CH']).toBeUndefined()
     },
@@ -616,7 +616,7 @@ describe('translating beforehand', () => {
     await write('product:P-2', 'attribute:name', [segments[0]!.target])
     expect(await name()).not.toHaveProperty('unread')
     const { rows } = await database().execute<{ id: number }>(sql`select max(id)::int as id from step`)
-    await putStepBack(rows[0]!.id, 1, now)
+    await undoStep(rows[0]!.id, 1, now)
     expect(await name()).toMatchObject({ state: 'translated', unread: true })
   })
 })
@@ -651,7 +651,7 @@ describe('files for translators', () => {
       ])
       expect(await valueOf('P-1', 'summary')).toBe('Garde 30 L vraiment au sec.')
       expect(await valueOf('P-1', 'description')).toContain('<strong>sec</strong>')
-      await putStepBack(report.step!, 1, now)
+      await undoStep(report.step!, 1, now)
       expect(await valueOf('P-1', 'summary')).toBe('Garde 30 L au sec.')
     },
   )

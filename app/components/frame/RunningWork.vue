@@ -53,7 +53,7 @@ const reports: Record<string, string> = {
   feed: '/catalogue/import',
   'picture-batch': '/catalogue/import',
   'bulk-change': '/catalogue/change',
-  'put-back': '/catalogue/change',
+  undo: '/catalogue/change',
   'same-texts': '/review/same-texts',
 }
 const state = { queued: 'waits for the worker', running: '', done: 'done', failed: 'failed', cancelled: 'cancelled' }

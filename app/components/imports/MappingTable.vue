@@ -16,7 +16,7 @@ const label = (means: string) => {
   if (means === 'sku') return 'SKU'
   if (!column) return means
   if (column.kind === 'price') return `Base price, ${setup.storefrontName(column.storefront)}`
-  if (column.kind === 'carried') return `Kept for other systems: ${column.name}`
+  if (column.kind === 'carried') return `Saved for other systems: ${column.name}`
   if (column.kind === 'field') return column.field.replaceAll('-', ' ')
   return [
     setup.label(column.attribute.labels, column.attribute.code),

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { cutTo, type Shape } from '@core/media/cut'
+import { cropTo, type Shape } from '@core/media/crop'
 import type { Box, Focus } from '@core/media/item'
 
 /** Where a picture is cut: its edges are drawn in, and the point that stays in sight is set by a click or by arrows. */
@@ -84,7 +84,7 @@ const shown: { shape: Shape; name: string }[] = [
   { shape: 'wide', name: 'Wide' },
   { shape: 'tall', name: 'Tall' },
 ]
-const cut = (shape: Shape) => cutTo(shape, props.width, props.height, crop.value, focus.value)
+const cut = (shape: Shape) => cropTo(shape, props.width, props.height, crop.value, focus.value)
 const source = computed(() => `${pictureUrl(props.name, 800, 'uncut')}&of=${props.digest.slice(0, 8)}`)
 function clear() {
   crop.value = null

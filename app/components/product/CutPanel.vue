@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { cutFor } from '@core/page/parts'
-import { cutText, outlineOf, type Cut } from '@core/page/cut'
+import { splitFor } from '@core/page/parts'
+import { splitText, outlineOf, type Cut } from '@core/page/split'
 import { readNormalForm } from '@core/richtext/read'
 import { plainTextOf } from '@core/richtext/read'
 import { fold } from '@core/text/fold'
@@ -15,7 +15,7 @@ const lens = useLensStore()
 const setup = useSetupStore()
 const session = useSessionStore()
 const tree = computed(() => readNormalForm(props.description))
-const kept = computed(() => cutFor(setup.forCore, lens.storefront, props.type))
+const kept = computed(() => splitFor(setup.forCore, lens.storefront, props.type))
 const draft = ref<Cut>({ levels: [], except: [] })
 watch(
   kept,
@@ -25,7 +25,7 @@ watch(
   { immediate: true },
 )
 const outline = computed(() => outlineOf(tree.value, draft.value))
-const parts = computed(() => cutText(tree.value, draft.value))
+const parts = computed(() => splitText(tree.value, draft.value))
 const changed = computed(
   () =>
     JSON.stringify(draft.value) !==
@@ -60,7 +60,7 @@ async function keep(where: 'type' | 'storefront') {
       headers: { 'If-Match': tag! },
     })
     await setup.reload()
-    tell(where === 'type' ? 'Kept for the product type' : `Kept for ${setup.storefrontName(lens.storefront)}`)
+    tell(where === 'type' ? 'Saved for the product type' : `Saved for ${setup.storefrontName(lens.storefront)}`)
     emit('kept')
   } catch (e) {
     tellProblem(e)

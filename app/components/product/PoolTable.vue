@@ -103,8 +103,8 @@ function keep(r: PoolRow) {
 }
 function saveOwn() {
   const path = keeping.value!
-  void work(asks.value ? 'Kept, and the pool is asked' : 'Kept, with the reason', async () => {
-    await post(`/api/products/${segment(props.sku)}/data-pool/keep`, {
+  void work(asks.value ? 'Saved, and the pool is asked' : 'Saved, with the reason', async () => {
+    await post(`/api/products/${segment(props.sku)}/data-pool/overrides`, {
       gtin: data.value!.gtin,
       path,
       reason: reason.value,

@@ -2,7 +2,7 @@
 import type { SearchTexts } from '@contracts/search'
 import { directionOf } from '@core/language/chain'
 import { estimatedPixels } from '@core/house-style/count'
-import { cutTo } from '@core/search/check'
+import { cropTo } from '@core/search/check'
 import { firstStyles } from '@core/house-style/style'
 
 /**
@@ -22,10 +22,12 @@ const { data } = useAsking(
 const setup = useSetupStore()
 const limitOf = (field: string) => firstStyles.find((s) => s.field === field)!.settings
 const title = computed(() =>
-  cutTo(data.value?.title.text ?? '', limitOf('search-title').pixels!.most!, (l) => estimatedPixels(l)),
+  cropTo(data.value?.title.text ?? '', limitOf('search-title').pixels!.most!, (l) => estimatedPixels(l)),
 )
 const description = computed(() =>
-  cutTo(data.value?.description.text ?? '', limitOf('search-description').pixels!.most!, (l) => estimatedPixels(l, 14)),
+  cropTo(data.value?.description.text ?? '', limitOf('search-description').pixels!.most!, (l) =>
+    estimatedPixels(l, 14),
+  ),
 )
 const widths = computed(() => [
   { what: 'Title', is: estimatedPixels(data.value?.title.text ?? ''), most: limitOf('search-title').pixels!.most! },

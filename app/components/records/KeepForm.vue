@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import type { KeptKind } from '@contracts/kept'
+import type { SavedKind } from '@contracts/saved'
 
 /** Keeps something under a name, for oneself or for everybody. */
 const props = defineProps<{
-  kind: KeptKind
+  kind: SavedKind
   what: string
   content: () => unknown
   /** The name and sharing to begin with. */ begin?: { name: string; shared: boolean }
@@ -21,7 +21,7 @@ function start() {
 }
 async function keep() {
   try {
-    const { data } = await ask<{ id: number }>('PUT', '/api/kept', {
+    const { data } = await ask<{ id: number }>('PUT', '/api/saved', {
       body: { kind: props.kind, name: name.value.trim(), shared: shared.value, content: props.content() },
     })
     naming.value = false

@@ -97,7 +97,7 @@ useKeys(props.it, [
         <HistoryList
           v-if="past && history"
           :read="history"
-          :write="`${history}/put-back`"
+          :write="`${history}/undo`"
           :version="stored"
           :after="takeBack"
         />

@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import type { Kept } from '@contracts/kept'
+import type { Saved } from '@contracts/saved'
 
 /** Views of the sheet that are kept under a name: taken up, kept, let go. */
 const props = defineProps<{ content: () => Record<string, unknown> }>()
 const emit = defineEmits<{ take: [Record<string, unknown>] }>()
 const { data, refresh } = useAsking(
-  (signal) => get<{ items: Kept[] }>('/api/kept', { kind: 'view' }, signal),
+  (signal) => get<{ items: Saved[] }>('/api/saved', { kind: 'view' }, signal),
   () => 0,
 )
 const views = computed(() => data.value?.items ?? [])
@@ -20,9 +20,9 @@ async function kept(id: number) {
   await refresh()
   chosen.value = id
 }
-async function letGo() {
+async function removeSaved() {
   try {
-    await ask('DELETE', `/api/kept/${view.value!.id}`)
+    await ask('DELETE', `/api/saved/${view.value!.id}`)
     chosen.value = ''
     await refresh()
   } catch (e) {
@@ -53,6 +53,6 @@ async function letGo() {
       :begin="view?.mine ? view : undefined"
       @kept="kept"
     />
-    <button v-if="view?.mine && !naming" class="plain" type="button" @click="letGo">Let it go</button>
+    <button v-if="view?.mine && !naming" class="plain" type="button" @click="removeSaved">Let it go</button>
   </span>
 </template>

@@ -25,7 +25,7 @@ interface Bit {
 }
 
 /** Words cut at the ends of places; offsets count a placeholder that stands alone as one sign. */
-function plainBits(): Bit[] {
+function scalarBits(): Bit[] {
   const out: Bit[] = []
   let at = 0
   const ends = new Set([
@@ -69,7 +69,7 @@ function differenceBits(): Bit[] {
     })),
   )
 }
-const bits = computed(() => (props.from === undefined ? plainBits() : differenceBits()))
+const bits = computed(() => (props.from === undefined ? scalarBits() : differenceBits()))
 </script>
 
 <template>

@@ -183,7 +183,7 @@ async function give() {
   }
 }
 async function putBack(step: number) {
-  await start(() => post<Job>(`/api/steps/${step}/put-back`, {}))
+  await start(() => post<Job>(`/api/steps/${step}/undo`, {}))
   emit('done')
 }
 const number = (n: number | undefined) => numberShown(n ?? 0)

@@ -276,7 +276,7 @@ useKeys('Product', [
           v-if="side === 'history'"
           class="px-5"
           :read="`/api/products/${segment(sku)}/history`"
-          :write="`/api/products/${segment(sku)}/put-back`"
+          :write="`/api/products/${segment(sku)}/undo`"
           :version="version"
           :after="refreshProof"
         />

@@ -9,7 +9,7 @@ import { bulkNames, type BulkName } from '@core/bulk/shape'
 import { letterCases, type LetterCase } from '@core/bulk/letters'
 import { bulkFields, bulkTarget } from '@core/bulk/target'
 import { units } from '@core/units/registry'
-import type { BulkReport, PutBackReport } from '@contracts/bulk'
+import type { BulkReport, UndoReport } from '@contracts/bulk'
 
 const lens = useLensStore()
 const setup = useSetupStore()
@@ -124,7 +124,7 @@ const missing = computed(() => {
 const body = computed(() => ({ filter: condition.value, lens: { storefront: lens.storefront }, change: change.value }))
 
 const made = shallowRef<BulkReport>()
-const back = shallowRef<PutBackReport>()
+const back = shallowRef<UndoReport>()
 const failure = ref('')
 const busy = ref('')
 const {
@@ -156,7 +156,7 @@ async function follow(start: () => Promise<Job>, what: string) {
   }
 }
 function take(job: Job) {
-  if (job.kind === 'put-back') back.value = job.result as PutBackReport
+  if (job.kind === 'undo') back.value = job.result as UndoReport
   else [made.value, back.value] = [job.result as BulkReport, undefined]
 }
 const make = () =>
@@ -164,7 +164,7 @@ const make = () =>
   preview.value?.changed &&
   !busy.value &&
   follow(() => post<Job>('/api/bulk-changes', body.value), 'Changing')
-const putBack = () => follow(() => post<Job>(`/api/steps/${made.value!.step}/put-back`), 'Putting back')
+const putBack = () => follow(() => post<Job>(`/api/steps/${made.value!.step}/undo`), 'Putting back')
 function anew() {
   made.value = undefined
   back.value = undefined

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ImportReport, Upload } from '@contracts/imports'
-import type { PutBackReport } from '@contracts/bulk'
-import type { Kept } from '@contracts/kept'
+import type { UndoReport } from '@contracts/bulk'
+import type { Saved } from '@contracts/saved'
 import type { SuggestedColumn } from '@core/imports/mapping'
 
 const jobs = useJobsStore()
@@ -17,7 +17,7 @@ const jobId = ref('')
 const job = computed(() => jobs.jobs.get(jobId.value))
 const over = ref(false)
 const mappings = useAsking(
-  (signal) => get<{ items: Kept[] }>('/api/kept', { kind: 'mapping' }, signal),
+  (signal) => get<{ items: Saved[] }>('/api/saved', { kind: 'mapping' }, signal),
   () => 0,
 )
 const kept = ref<number | ''>('')
@@ -108,11 +108,11 @@ watch(
   },
   { deep: true },
 )
-const back = shallowRef<PutBackReport>()
+const back = shallowRef<UndoReport>()
 const putBack = () =>
   attempt('back', async () => {
-    const ended = await jobs.end((await post<Job>(`/api/steps/${report.value!.step}/put-back`)).id)
-    if (ended.state === 'done') back.value = ended.result as PutBackReport
+    const ended = await jobs.end((await post<Job>(`/api/steps/${report.value!.step}/undo`)).id)
+    if (ended.state === 'done') back.value = ended.result as UndoReport
     else failure.value = howItEnded(ended)
     useProofFocus().refresh()
   })

@@ -68,7 +68,7 @@ async function make() {
 }
 async function putBack() {
   await during(async () => {
-    await post(`/api/steps/${report.value!.step}/put-back`)
+    await post(`/api/steps/${report.value!.step}/undo`)
     tell('The drafts are being put back')
     report.value = undefined
     found.value = undefined

@@ -125,7 +125,7 @@ useKeys('Picture', [
         <HistoryList
           v-if="past"
           :read="`/api/history/media/${segment(name)}`"
-          :write="`/api/history/media/${segment(name)}/put-back`"
+          :write="`/api/history/media/${segment(name)}/undo`"
           :version="stored"
           :after="() => record.takeTheirs()"
         />

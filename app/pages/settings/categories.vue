@@ -342,7 +342,7 @@ function leaveNew() {
         <div class="mt-5">
           <HistoryList
             :read="`/api/history/categories/${segment(draft.code)}`"
-            :write="`/api/history/categories/${segment(draft.code)}/put-back`"
+            :write="`/api/history/categories/${segment(draft.code)}/undo`"
             :version="current"
             :after="refresh"
           />

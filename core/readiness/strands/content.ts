@@ -7,7 +7,7 @@ import type { Library } from '../../media/versions'
 import type { Resolved } from '../../values/resolve'
 import type { Reading } from '../family'
 import { fixOf, placeOf, strands } from '../finding'
-import type { JudgedEdition, LeftOut, PieceHere } from '../prepare'
+import type { EvaluatedEdition, LeftOut, PieceHere } from '../prepare'
 import type { Tally } from '../tally'
 
 const strand = strands.indexOf('content')
@@ -16,15 +16,15 @@ const strand = strands.indexOf('content')
  * Which assignments have the product in the storefront of an edition, by their place in the list; undefined where that
  * is not known.
  */
-export type Reached = (assignment: number, edition: JudgedEdition) => boolean | undefined
+export type Reached = (assignment: number, edition: EvaluatedEdition) => boolean | undefined
 
 /**
  * Every piece that goes to the page would stand there, none of them for want of a value, and no area that must not be
  * empty is.
  */
-export function judgeContent(
+export function evaluateContent(
   reading: Reading,
-  edition: JudgedEdition,
+  edition: EvaluatedEdition,
   library: Library,
   reached: Reached,
   tally: Tally,
@@ -39,7 +39,7 @@ export function judgeContent(
   const reader = () =>
     inlineReader(values, edition.reader, prepared.setup, { library, type: family.root.type, related: {} })
   const stands = (here: PieceHere) => {
-    const shown = judgePiece(here, edition, values, reader, seen.has(here) ? undefined : tally)
+    const shown = evaluatePiece(here, edition, values, reader, seen.has(here) ? undefined : tally)
     seen.add(here)
     return shown
   }
@@ -80,9 +80,9 @@ export function judgeContent(
 }
 
 /** Whether a piece would stand on the page; what keeps it from it goes into the tally. */
-function judgePiece(
+function evaluatePiece(
   here: PieceHere,
-  edition: JudgedEdition,
+  edition: EvaluatedEdition,
   values: (code: string) => Resolved | undefined,
   reader: () => ReturnType<typeof inlineReader>,
   tally: Tally | undefined,
@@ -127,7 +127,7 @@ function judgePiece(
 function leftOutFor(
   here: PieceHere,
   empty: readonly string[],
-  edition: JudgedEdition,
+  edition: EvaluatedEdition,
   reader: () => ReturnType<typeof inlineReader>,
   values: ValuesOf,
 ): LeftOut | null {

@@ -3,10 +3,10 @@ import { attributeTypes } from '../../attributes/types/registry'
 import { placesOf } from '../../house-style/checks/words'
 import { inlineMark, viewOf } from '../../house-style/view'
 import { searchWordsKnown, searchWordsOf, titleWordsMissing } from '../../search/check'
-import { keptFor } from '../../kept/kept-for'
+import { cachedFor } from '../../cache/cached-for'
 import type { Setup } from '../../catalogue/model'
 import type { Reading } from '../family'
-import type { JudgedEdition } from '../prepare'
+import type { EvaluatedEdition } from '../prepare'
 import { asks } from './facts'
 import type { Tally } from '../tally'
 import { fixOf, placeOf, strands } from '../finding'
@@ -14,7 +14,7 @@ import { fixOf, placeOf, strands } from '../finding'
 const strand = strands.indexOf('copy')
 
 /** Required texts are there in a language that counts, and all texts keep the house style. */
-export function judgeCopy(reading: Reading, edition: JudgedEdition, tally: Tally): void {
+export function evaluateCopy(reading: Reading, edition: EvaluatedEdition, tally: Tally): void {
   const { family, prepared } = reading
   for (const place of prepared.plans.get(family.root.type)?.copy ?? []) {
     const { attribute } = place
@@ -72,7 +72,7 @@ function noteSearch(
   code: 'search-title' | 'search-words',
   text: string,
   reading: Reading,
-  edition: JudgedEdition,
+  edition: EvaluatedEdition,
   tally: Tally,
 ): void {
   const { attributes } = reading.prepared.setup
@@ -120,13 +120,13 @@ function onlyPictures(value: Value): boolean {
 }
 
 /** What was found in names, by the names and the words that they were held against. */
-const kept = keptFor<Setup, string | undefined>()
+const kept = cachedFor<Setup, string | undefined>()
 
 /** A word in a name that says what its variants differ in. */
 function variantWordIn(
   name: string,
   { family, prepared: { setup } }: Reading,
-  edition: JudgedEdition,
+  edition: EvaluatedEdition,
 ): string | undefined {
   const codes =
     family.root.differsIn.length > 0
@@ -138,7 +138,7 @@ function variantWordIn(
   return kept(setup, `${edition.n} ${codes.join()} ${name}`, () => lookFor(name, codes, edition, setup))
 }
 
-function lookFor(name: string, codes: readonly string[], edition: JudgedEdition, setup: Setup): string | undefined {
+function lookFor(name: string, codes: readonly string[], edition: EvaluatedEdition, setup: Setup): string | undefined {
   const words = codes.flatMap((code) => {
     const attribute = setup.attributes.get(code)
     if (!attribute || (attribute.type !== 'choice' && attribute.type !== 'choices')) return []

@@ -1,14 +1,14 @@
 import { isRequired } from '../../attributes/required'
 import { differsByStorefront, readsOnlyRecord } from '../../rules/differs'
 import type { Reading } from '../family'
-import type { JudgedEdition, PlanPlace } from '../prepare'
+import type { EvaluatedEdition, PlanPlace } from '../prepare'
 import type { Tally } from '../tally'
 import { fixOf, placeOf, strands } from '../finding'
 
 const strand = strands.indexOf('facts')
 
 /** Required attributes are filled, what is filled is allowed, and there is a price. */
-export function judgeFacts(reading: Reading, edition: JudgedEdition, tally: Tally): void {
+export function evaluateFacts(reading: Reading, edition: EvaluatedEdition, tally: Tally): void {
   const { family, prepared } = reading
   const plan = prepared.plans.get(family.root.type)
   for (const place of plan?.facts ?? []) {
@@ -39,15 +39,15 @@ export function judgeFacts(reading: Reading, edition: JudgedEdition, tally: Tall
       })
     else if (required) tally.pass(strand)
   }
-  judgePrice(reading, edition, tally)
-  judgeSubstance(reading, edition, tally)
+  evaluatePrice(reading, edition, tally)
+  evaluateSubstance(reading, edition, tally)
 }
 
 /** So many of the facts that would help most are named. */
 const named = 3
 
 /** Whether there is enough to write a text from, and what would help most; worth a look, and no blocker by itself. */
-function judgeSubstance(reading: Reading, edition: JudgedEdition, tally: Tally): void {
+function evaluateSubstance(reading: Reading, edition: EvaluatedEdition, tally: Tally): void {
   const { thin, facts, of, help } = reading.substance(edition)
   if (!thin) return
   const { attributes, source } = reading.prepared.setup
@@ -65,9 +65,9 @@ function judgeSubstance(reading: Reading, edition: JudgedEdition, tally: Tally):
  * Whether a product's type asks for a fact here; asked once for all storefronts where its condition reads the same in
  * all.
  */
-export function asks({ use }: PlanPlace, reading: Reading, edition: JudgedEdition): boolean {
+export function asks({ use }: PlanPlace, reading: Reading, edition: EvaluatedEdition): boolean {
   if (!use.required) return false
-  const { setup, judged } = reading.prepared
+  const { setup, evaluated } = reading.prepared
   return isRequired(
     use,
     edition.storefront.code,
@@ -75,14 +75,14 @@ export function asks({ use }: PlanPlace, reading: Reading, edition: JudgedEditio
       const where = use.requiredWhere!
       return readsOnlyRecord(where)
         ? reading.record()
-        : reading.facts(differsByStorefront(where, setup) ? edition : judged[0]!)
+        : reading.facts(differsByStorefront(where, setup) ? edition : evaluated[0]!)
     },
     setup,
   )
 }
 
 /** Everything that is sold here has a price, of its own or its parent's. What is sold elsewhere has it there. */
-function judgePrice({ family }: Reading, { storefront }: JudgedEdition, tally: Tally): void {
+function evaluatePrice({ family }: Reading, { storefront }: EvaluatedEdition, tally: Tally): void {
   if (family.root.kind === 'elsewhere') return
   const sold = family.variants.length > 0 ? family.variants : [family.root]
   const has = (p: typeof family.root) => p.prices.some((x) => x.storefront === storefront.code)

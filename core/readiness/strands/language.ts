@@ -1,7 +1,7 @@
 import { isStale } from '../../translation/state'
 import type { Resolved } from '../../values/resolve'
 import type { Original, Reading } from '../family'
-import { standingFinding, type JudgedEdition } from '../prepare'
+import { standingFinding, type EvaluatedEdition } from '../prepare'
 import { asks } from './facts'
 import type { Tally } from '../tally'
 import { placeOf, strands } from '../finding'
@@ -13,7 +13,7 @@ const strand = strands.indexOf('language')
  * from the source as it is now. A required text
  * that is not there at all is told with the copy, and not here once more.
  */
-export function judgeLanguage(reading: Reading, edition: JudgedEdition, tally: Tally): void {
+export function evaluateLanguage(reading: Reading, edition: EvaluatedEdition, tally: Tally): void {
   if (edition.isSource) return
   const { family, prepared } = reading
   for (const place of prepared.plans.get(family.root.type)?.copy ?? []) {

@@ -2,7 +2,7 @@ import { checkPictures, itemChecks } from '../../media/checks'
 import { namesIn, type Library } from '../../media/versions'
 import { isRequired } from '../../attributes/required'
 import type { Reading } from '../family'
-import type { JudgedEdition } from '../prepare'
+import type { EvaluatedEdition } from '../prepare'
 import type { Tally } from '../tally'
 import { fixOf, placeOf, strands } from '../finding'
 import { findingKinds } from '../kinds'
@@ -19,7 +19,7 @@ const perPicture = itemChecks.filter((c) => c.level === 'blocker').length + 1
  * The pictures that a product's page shows, checked as the media library checks them: there, in the wanted views, fit
  * to use.
  */
-export function judgeMedia(reading: Reading, edition: JudgedEdition, library: Library, tally: Tally): void {
+export function evaluateMedia(reading: Reading, edition: EvaluatedEdition, library: Library, tally: Tally): void {
   const { family, prepared } = reading
   const type = prepared.setup.types.get(family.root.type)
   const use = type?.attributes.find((a) => a.attribute === 'pictures')

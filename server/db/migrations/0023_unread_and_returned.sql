@@ -46,3 +46,5 @@ UPDATE "storefront" SET "facts" = coalesce((
       THEN jsonb_build_object('zxx', value)
     ELSE jsonb_build_object("editions" -> 0 ->> 'language', value) END)
   FROM jsonb_each_text("facts")), '{}'::jsonb);
+--> statement-breakpoint
+UPDATE "job" SET "kind" = CASE "kind" WHEN 'put-back' THEN 'undo' ELSE 'evaluate' END WHERE "kind" IN ('put-back', 'judge');

@@ -6,13 +6,13 @@ import { bulkFields } from '@core/bulk/target'
 import { isPerVariant } from '@core/catalogue/model'
 import type { RuleNode } from '@core/rules/condition'
 import type { FactLens } from '@core/rules/facts'
-import { comparesAsOne, plainAttributes } from '@core/rules/plain'
+import { comparesAsOne, scalarAttributes } from '@core/rules/scalar'
 import { fold } from '@core/text/fold'
 import type { Db, Tx } from '../connect'
 import { lockProducts } from './families'
 import { membersOfSets, writeChangeSets, type ChangedAlike } from './history'
 import { factCells } from './product-rows'
-import { touchStep } from './readiness'
+import { invalidateStep } from './readiness'
 import { ruleToSql } from './rule-sql'
 import type { StoredSetup } from './setup'
 import { foldVersions } from './versions'
@@ -260,11 +260,11 @@ async function writeTable(
   else {
     await writeValues(tx, b, attribute!)
     part(3)
-    if (!plainAttributes(b.setup).has(b.attribute.code)) await writeFactsOf(tx, b, attribute!)
+    if (!scalarAttributes(b.setup).has(b.attribute.code)) await writeFactsOf(tx, b, attribute!)
   }
   part(4)
-  const later = await touchStep(tx, step, sql`select root_id from bulk_set`)
-  // What the worker is left to judge, it is left to fold too, where versions can be counted from few sets until then.
+  const later = await invalidateStep(tx, step, sql`select root_id from bulk_set`)
+  // What the worker is left to evaluate, it is left to fold too, where versions can be counted from few sets until then.
   if (!later || sets > setsUnfolded) await foldVersions(tx, step)
   part(5)
   return step

@@ -205,7 +205,7 @@ export async function sizesOfFixes(
   return rows
 }
 
-export interface KeptFinding {
+export interface StoredFinding {
   root_id: number
   fix_id: number
   key: string
@@ -221,14 +221,14 @@ export async function keptOf(db: Db, roots: readonly number[]) {
   const { rows } = await db.execute<{ root_id: number; cells: Buffer }>(
     sql`select root_id, cells from readiness where root_id = ${ids}`,
   )
-  const { rows: findings } = await db.execute<KeptFinding & Record<string, unknown>>(sql`
+  const { rows: findings } = await db.execute<StoredFinding & Record<string, unknown>>(sql`
     select n.root_id, n.fix_id, f.key, n.blocker, n.at, n.said, n.editions from finding n join fix f on f.id = n.fix_id
     where n.root_id = ${ids} order by n.root_id, n.blocker desc, n.id`)
   return { cells: new Map(rows.map((r) => [r.root_id, r.cells])), findings }
 }
 
 /** Products in SKU order after a SKU that are sold in an edition. */
-export async function judgedAfter(
+export async function evaluatedAfter(
   db: Db,
   edition: number,
   after: string | undefined,

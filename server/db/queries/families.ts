@@ -154,13 +154,13 @@ const readTuples = <T extends unknown[]>(list: string | null): T[] =>
 /**
  * Families with every value and price, by the number of their root: two queries whatever their number. With `only`,
  * values of no other attributes and nothing of translations, versions and lists, for those who look and do not change;
- * `toJudge` are those of readiness, which asks for hashes, and not for what translations were made from.
+ * `toEvaluate` are those of readiness, which asks for hashes, and not for what translations were made from.
  */
 export async function loadFamilies(
   db: Db,
   setup: StoredSetup,
   rootIds: readonly number[],
-  { only, toJudge = false }: { only?: readonly number[] | undefined; toJudge?: boolean } = {},
+  { only, toEvaluate = false }: { only?: readonly number[] | undefined; toEvaluate?: boolean } = {},
 ): Promise<Map<number, StoredFamily>> {
   const families = new Map<number, StoredFamily>()
   if (rootIds.length === 0) return families
@@ -214,7 +214,7 @@ export async function loadFamilies(
           textOrNull(sql`state`),
           sql`case when unread then '1' else 'null' end`,
           textOrNull(sql`source_hash`),
-          toJudge ? textOrNull(sql`hash`) : sql`coalesce(made_from::text, 'null')`,
+          toEvaluate ? textOrNull(sql`hash`) : sql`coalesce(made_from::text, 'null')`,
         ]
   const ofAttributes = only === undefined ? sql`` : sql`and attribute_id = any(${sql.param([...only])}::smallint[])`
   const values = tuples(
@@ -279,9 +279,9 @@ export async function loadFamilies(
         state,
         unread: unread === 1,
         sourceHash,
-        madeFrom: toJudge ? null : more,
+        madeFrom: toEvaluate ? null : more,
       })
-    if (toJudge && more !== null) owner.hashes.set(markKey(stored), more as string)
+    if (toEvaluate && more !== null) owner.hashes.set(markKey(stored), more as string)
   }
   for (const [product, storefront, isSpecial, group, from, to, amount, quantity] of readTuples<PriceTuple>(
     beside!.prices,

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { comparesAsOne } from '@core/rules/plain'
+import { comparesAsOne } from '@core/rules/scalar'
 import type { Tx } from '../connect'
 import { lockProducts, type StoredFamily } from './families'
 import { ownFact } from './product-rows'

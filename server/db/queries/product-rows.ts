@@ -3,7 +3,7 @@ import type { Comparable } from '@core/attributes/types/shape'
 import { scopeOfPath, type Difference } from '@core/catalogue/patch'
 import { windowIn } from '@core/moments/instant'
 import { attributeFacts, languageFacts, pricesOf } from '@core/rules/facts'
-import { comparesAsOne, plainAttributes } from '@core/rules/plain'
+import { comparesAsOne, scalarAttributes } from '@core/rules/scalar'
 import { digitAwareKey, fold } from '@core/text/fold'
 import { sourceHash } from '@core/translation/state'
 import { arrayLiteral, CopyRows, type Cell } from '../copy'
@@ -247,7 +247,7 @@ export function addFacts(
   families: readonly StoredFamily[],
   setup: StoredSetup,
 ): void {
-  const plain = plainAttributes(setup)
+  const plain = scalarAttributes(setup)
   for (const family of families) {
     const root = family.root.id
     for (const f of [...attributeFacts(family, setup, plain), ...languageFacts(family.root, setup)]) {

@@ -4,7 +4,7 @@ import { checkCondition } from '@core/rules/check'
 import type { UsedScope } from '@core/exports/row'
 import type { RuleNode } from '@core/rules/condition'
 import type { FactLens } from '@core/rules/facts'
-import { plainAttributes } from '@core/rules/plain'
+import { scalarAttributes } from '@core/rules/scalar'
 import type { Db } from '../connect'
 import { ruleToSql } from './rule-sql'
 import type { StoredSetup } from './setup'
@@ -145,7 +145,7 @@ export async function fillOfReaches(
   shows: readonly string[] = [],
 ): Promise<{ count: number; types: string[]; filled: Map<string, number>; sample: string | null }> {
   const storefront = setup.storefrontIds.get(lens.storefront)!
-  const plain = [...plainAttributes(setup)].map((code) => setup.attributeIds.get(code)!)
+  const plain = [...scalarAttributes(setup)].map((code) => setup.attributeIds.get(code)!)
   const { rows } = await db.execute<{ what: string; id: number | null; txt: string | null; n: number }>(sql`
     with found as materialized (${rootsOfReaches(setup, reaches, lens)}),
     filled as (

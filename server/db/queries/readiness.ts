@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { sql, type SQL } from 'drizzle-orm'
 import { cellBytes, notSold, packCells, soleFixes } from '@core/readiness/cells'
 import type { EditionReadiness, Said } from '@core/readiness/finding'
-import { isReady } from '@core/readiness/judge'
+import { isReady } from '@core/readiness/evaluate'
 import { besideTransactions, type Db, type Tx } from '../connect'
 import { copyInto, CopyRows } from '../copy'
 import type { DueSet } from '../schema'
@@ -59,7 +59,7 @@ export async function loadEditions(db: Db, setup: StoredSetup): Promise<Numbered
  * that changes it. Families are locked before their marks, here as everywhere: in one order, nobody waits for each
  * other.
  */
-export async function touchRoots(tx: Tx, roots: Iterable<number>): Promise<void> {
+export async function invalidateRoots(tx: Tx, roots: Iterable<number>): Promise<void> {
   const ids = [...new Set(roots)].sort((a, b) => a - b)
   if (ids.length === 0) return
   await lockFamilies(tx, ids)
@@ -69,37 +69,41 @@ export async function touchRoots(tx: Tx, roots: Iterable<number>): Promise<void>
       set tries = 0, after = now(), error = null
     `,
   )
-  for (const id of ids) tx.touched.roots.add(id)
+  for (const id of ids) tx.invalidated.roots.add(id)
 }
 
 /** From so many products written at once on, they are found again by the moment at which they were changed. */
 const foundByMoment = 60
 
 /** The same for products that were written at a moment: some by their roots, many by the moment alone. */
-export async function touchWritten(tx: Tx, roots: ReadonlySet<number>, moments: ReadonlySet<number>): Promise<void> {
-  if (roots.size < foundByMoment) return touchRoots(tx, roots)
+export async function invalidateWritten(
+  tx: Tx,
+  roots: ReadonlySet<number>,
+  moments: ReadonlySet<number>,
+): Promise<void> {
+  if (roots.size < foundByMoment) return invalidateRoots(tx, roots)
   for (const moment of moments) {
     const changed = new Date(moment).toISOString()
-    if (!tx.touched.moments.has(changed)) await touchSet(tx, { changed })
-    tx.touched.moments.add(changed)
+    if (!tx.invalidated.moments.has(changed)) await invalidateSet(tx, { changed })
+    tx.invalidated.moments.add(changed)
   }
 }
 
 /** The same for products that SQL names by their roots. */
-export async function touchWhere(tx: Tx, roots: SQL): Promise<void> {
+export async function invalidateWhere(tx: Tx, roots: SQL): Promise<void> {
   const { rows } = await tx.db.execute<{ id: number }>(
     sql`
       insert into readiness_due (root_id) select distinct x.id from (${roots}) x(id) where x.id is not null order by 1
       on conflict (root_id) do update set tries = 0, after = now(), error = null returning root_id as id
     `,
   )
-  for (const r of rows) tx.touched.roots.add(r.id)
+  for (const r of rows) tx.invalidated.roots.add(r.id)
 }
 
 /** The same for very many, which the worker finds. */
-export async function touchSet(tx: Tx, what: DueSet): Promise<void> {
+export async function invalidateSet(tx: Tx, what: DueSet): Promise<void> {
   await tx.db.execute(sql`insert into readiness_due_set (what) values (${JSON.stringify(what)}::jsonb)`)
-  tx.touched.more = true
+  tx.invalidated.more = true
 }
 
 /** More products than this, changed alike in one step, are left to the worker to find. */
@@ -109,14 +113,14 @@ const fewAlike = 30
  * Says that what a step changed alike is due; `roots` is SQL for the roots of it. Returns whether the worker has to
  * find them.
  */
-export async function touchStep(tx: Tx, step: number, roots: SQL): Promise<boolean> {
+export async function invalidateStep(tx: Tx, step: number, roots: SQL): Promise<boolean> {
   const { rows } = await tx.db.execute<{ id: number }>(
     sql`select distinct x.id from (${roots}) x(id) limit ${fewAlike + 1}`,
   )
   const later = rows.length > fewAlike
-  if (later) await touchSet(tx, { step })
+  if (later) await invalidateSet(tx, { step })
   else
-    await touchRoots(
+    await invalidateRoots(
       tx,
       rows.map((r) => r.id),
     )
@@ -190,13 +194,13 @@ export async function countDue(db: Db): Promise<number> {
   return rows[0]!.n
 }
 
-interface KeptRow {
+interface StoredRow {
   root_id: number
   cells: Buffer
   soles: number[]
   print: string
 }
-interface KeptFinding {
+interface StoredFinding {
   id: number
   root_id: number
   fix_id: number
@@ -260,19 +264,19 @@ function gather(list: readonly EditionReadiness[]): Row[] {
   return rows
 }
 
-/** What is kept of products that were judged before. */
-async function readKept(db: Db, roots: readonly number[]): Promise<Map<number, KeptRow>> {
-  const { rows } = await db.execute<KeptRow & Record<string, unknown>>(
+/** What is kept of products that were evaluated before. */
+async function readKept(db: Db, roots: readonly number[]): Promise<Map<number, StoredRow>> {
+  const { rows } = await db.execute<StoredRow & Record<string, unknown>>(
     sql`select root_id, cells, soles, print from readiness where root_id = any(${sql.param([...roots])}::int[])`,
   )
   return new Map(rows.map((r) => [r.root_id, r]))
 }
 
 /** The findings that are kept of products, by their roots. */
-async function readFindings(db: Db, roots: readonly number[]): Promise<Map<number, KeptFinding[]>> {
-  const found = new Map<number, KeptFinding[]>()
+async function readFindings(db: Db, roots: readonly number[]): Promise<Map<number, StoredFinding[]>> {
+  const found = new Map<number, StoredFinding[]>()
   if (roots.length === 0) return found
-  const { rows } = await db.execute<KeptFinding & Record<string, unknown>>(
+  const { rows } = await db.execute<StoredFinding & Record<string, unknown>>(
     sql`
       select id, root_id, fix_id, blocker, at, said, editions from finding
       where root_id = any(${sql.param([...roots])}::int[])
@@ -326,28 +330,28 @@ class Sums {
   }
 }
 
-export interface Judged {
+export interface Evaluated {
   root: number
   type: string
   list: readonly EditionReadiness[]
 }
 
 /**
- * Keeps what products were judged to be, writing only what differs: the packed row, findings, and the sums of a day.
+ * Keeps what products were evaluated to be, writing only what differs: the packed row, findings, and the sums of a day.
  * `gone` are products that are no more. The families must be locked.
  */
 export async function writeReadiness(
   tx: Tx,
-  judged: readonly Judged[],
+  evaluated: readonly Evaluated[],
   gone: readonly number[],
   editions: number,
   days: readonly (string | null)[],
 ): Promise<void> {
-  const kept = await readKept(tx.db, [...judged.map((j) => j.root), ...gone])
+  const kept = await readKept(tx.db, [...evaluated.map((j) => j.root), ...gone])
   const counts = new Sums()
   const pages = new Sums()
   const known = new Map<string, number>()
-  const all = judged.map((j) => {
+  const all = evaluated.map((j) => {
     const rows = gather(j.list)
     const print = printOf(rows)
     return { ...j, rows, print, same: kept.get(j.root)?.print === print, soles: soleFixes(j.list, editions) }
@@ -419,7 +423,7 @@ export async function writeReadiness(
 function count(
   counts: Sums,
   pages: Sums,
-  old: KeptRow | undefined,
+  old: StoredRow | undefined,
   cells: Uint8Array | undefined,
   soles: readonly number[],
   days: readonly (string | null)[],

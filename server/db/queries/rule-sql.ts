@@ -6,7 +6,7 @@ import type { FieldKind, RuleNode } from '@core/rules/condition'
 import { dayNumberIn } from '@core/moments/instant'
 import type { FactLens } from '@core/rules/facts'
 import { isNumeric } from '@core/rules/operators'
-import { plainAttributes } from '@core/rules/plain'
+import { scalarAttributes } from '@core/rules/scalar'
 import { fourBytes, overWholeNumbers } from '@core/rules/whole'
 import type { StoredSetup } from './setup'
 import { changedWhere } from './versions'
@@ -120,11 +120,11 @@ function onRow(node: TestNode, column: (row: SQL) => SQL, at: At, own: boolean, 
 }
 
 /** The values of plain attributes as their facts. An index has them where a column is asked not to be null. */
-const plainFacts = sql`(select attribute_id, 0 as storefront_id, product_id as root_id, product_id, num, txt from value)`
+const scalarFacts = sql`(select attribute_id, 0 as storefront_id, product_id as root_id, product_id, num, txt from value)`
 
 /** Where the facts of an attribute stand that are one number or short text each. */
 export const factsOfAttribute = (code: string, setup: StoredSetup): SQL =>
-  plainAttributes(setup).has(code) ? plainFacts : sql`fact`
+  scalarAttributes(setup).has(code) ? scalarFacts : sql`fact`
 
 /** The facts that meet a test, from their table on. */
 function factsMeeting(node: TestNode, { setup, storefrontId, today }: Context): SQL {
@@ -212,7 +212,7 @@ function onAvailable(node: TestNode, at: At, { today }: Context): SQL {
 function onAnyText(node: TestNode, { setup, storefrontId }: Context): SQL {
   const texts = [...setup.attributes.values()].filter((a) => attributeTypes[a.type].isText)
   const idsOf = (list: typeof texts) => list.map((a) => setup.attributeIds.get(a.code)!)
-  const [ids, plain] = [idsOf(texts), idsOf(texts.filter((a) => plainAttributes(setup).has(a.code)))]
+  const [ids, plain] = [idsOf(texts), idsOf(texts.filter((a) => scalarAttributes(setup).has(a.code)))]
   const comparison = node.is === 'present' ? sql`true` : compare(node, sql`f.txt`, 'text')
   const from = (table: string) =>
     sql`
@@ -225,7 +225,7 @@ function onAnyText(node: TestNode, { setup, storefrontId }: Context): SQL {
       ? sql``
       : sql`
         union all
-        select f.root_id from ${plainFacts} f
+        select f.root_id from ${scalarFacts} f
         where f.attribute_id in (${list(plain)}) and f.txt is not null and ${comparison}
       `
   const found = ids.length === 0 ? no : sql`r.id in (${from('fact')} union all ${from('fact_text')} ${inPlainFacts})`

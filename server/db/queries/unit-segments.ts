@@ -1,30 +1,30 @@
 import { sql } from 'drizzle-orm'
-import type { KeptUnit } from '@core/translation/unit-segments'
+import type { StoredUnit } from '@core/translation/unit-segments'
 import { nowDate } from '../../clock'
 import type { Db } from '../connect'
 
 /** What is kept of the segments of records in a language: by record, then by unit. */
-export async function readKeptUnits(
+export async function readStoredUnits(
   db: Db,
   records: readonly string[],
   language: string,
-): Promise<Map<string, Map<string, KeptUnit>>> {
-  const out = new Map<string, Map<string, KeptUnit>>()
+): Promise<Map<string, Map<string, StoredUnit>>> {
+  const out = new Map<string, Map<string, StoredUnit>>()
   if (records.length === 0) return out
-  const { rows } = await db.execute<{ record: string; unit: string } & KeptUnit & Record<string, unknown>>(sql`
+  const { rows } = await db.execute<{ record: string; unit: string } & StoredUnit & Record<string, unknown>>(sql`
     select record, unit, segments, cuts, beside from unit_segments where language = ${language}
     and record = any(${sql.param([...records])}::text[])`)
   for (const { record, unit, segments, cuts, beside } of rows) {
-    const units = out.get(record) ?? new Map<string, KeptUnit>()
+    const units = out.get(record) ?? new Map<string, StoredUnit>()
     out.set(record, units.set(unit, { segments, cuts, beside }))
   }
   return out
 }
 
 /** Keeps the segments of units; null lets them go. */
-export async function writeKeptUnits(
+export async function writeStoredUnits(
   db: Db,
-  list: readonly { record: string; unit: string; kept: KeptUnit | null }[],
+  list: readonly { record: string; unit: string; kept: StoredUnit | null }[],
   language: string,
 ): Promise<void> {
   const gone = list.filter((x) => x.kept === null).map((x) => ({ r: x.record, u: x.unit }))

@@ -1,4 +1,4 @@
-import { setImmediate as breathe } from 'node:timers/promises'
+import { setImmediate as yieldToEventLoop } from 'node:timers/promises'
 import { sql } from 'drizzle-orm'
 import { fieldNames } from '@core/catalogue/patch'
 import { fold } from '@core/text/fold'
@@ -7,7 +7,7 @@ import { copyInto } from '../copy'
 import { packDifferences } from '../schema'
 import type { StoredFamily } from './families'
 import { writeOwnFacts } from './own-facts'
-import { touchWhere, touchWritten } from './readiness'
+import { invalidateWhere, invalidateWritten } from './readiness'
 import { keyChanges, writeKeys, type KeyChange } from './search-keys'
 import {
   addFacts,
@@ -53,7 +53,7 @@ export class WriteSet {
   private readonly rows = newProductRows()
   private readonly updated: Record<string, unknown>[] = []
   private readonly versions: Version[] = []
-  private readonly gtinsLetGo: number[] = []
+  private readonly releasedGtins: number[] = []
   /** Roots that have variants now and may have had none. */
   private readonly parents = new Set<number>()
   private readonly goneValues: ValueKey[] = []
@@ -81,7 +81,7 @@ export class WriteSet {
       addProduct(this.rows, p, root)
       if (root !== p.id) this.parents.add(root)
     } else {
-      if (before.gtin !== p.gtin) this.gtinsLetGo.push(p.id)
+      if (before.gtin !== p.gtin) this.releasedGtins.push(p.id)
       this.versions.push({ id: p.id, version: p.version, changed: momentText(p.changed) })
       // Most changes are of values, and leave the product's own row alone.
       if (differences.some((d) => ownFields.has(d.path)))
@@ -121,7 +121,7 @@ export class WriteSet {
     for (let i = 0; i < families.length; i += 20) {
       addFacts(this.facts, families.slice(i, i + 20), this.setup)
       // The database may be waiting to be given more of an earlier set.
-      await breathe()
+      await yieldToEventLoop()
     }
   }
 
@@ -129,9 +129,9 @@ export class WriteSet {
   async send(tx: Tx, turns = new Turns()): Promise<void> {
     const work: (() => Promise<unknown>)[] = []
     // A GTIN may move from one product to another within a step, so all are let go first.
-    if (this.gtinsLetGo.length > 0)
+    if (this.releasedGtins.length > 0)
       work.push(() =>
-        tx.db.execute(sql`update product set gtin = null where id = any(${sql.param(this.gtinsLetGo)}::int[])`),
+        tx.db.execute(sql`update product set gtin = null where id = any(${sql.param(this.releasedGtins)}::int[])`),
       )
     if (this.updated.length > 0) {
       work.push(() =>
@@ -171,7 +171,7 @@ export class WriteSet {
     work.push(() => deleteFacts(tx, this.oldFacts))
     for (const rows of [this.rows.values, this.rows.prices, this.rows.changes, ...Object.values(this.facts)])
       work.push(() => copyInto(tx.client, rows))
-    work.push(() => touchWritten(tx, this.written, this.moments))
+    work.push(() => invalidateWritten(tx, this.written, this.moments))
     // Nothing may be under way on the connection when its transaction ends, also where one of them fails.
     const failed = (await Promise.allSettled(work.map((w) => turns.take(w)))).find((r) => r.status === 'rejected')
     if (failed) throw failed.reason
@@ -226,7 +226,7 @@ export async function writeFacts(
 /** Removes products with all that is stored of them but their history. Variants go before or with their parents. */
 export async function removeProducts(tx: Tx, ids: readonly number[]): Promise<void> {
   const list = sql`any(${sql.param([...ids])}::int[])`
-  await touchWhere(tx, sql`select root_id from product where id = ${list}`)
+  await invalidateWhere(tx, sql`select root_id from product where id = ${list}`)
   for (const table of [
     'value',
     'price',

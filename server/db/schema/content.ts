@@ -168,7 +168,7 @@ export const campaign = pgTable('campaign', {
  * The products that an assignment reaches in a storefront, as a set of root numbers, for whoever holds assignments
  * against each other. Derived: what has become old is worked out anew when it is asked for.
  */
-export const keptReach = pgTable(
+export const cachedReach = pgTable(
   'kept_reach',
   {
     assignment: integer('assignment').notNull(),

@@ -15,7 +15,7 @@ import {
 import type { Allowed, Option, ProductType, Serving } from '@core/attributes/attribute'
 import type { Labels } from '@core/language/labels'
 import type { Edition } from '@core/catalogue/model'
-import type { Cut } from '@core/page/cut'
+import type { Cut } from '@core/page/split'
 import type { Layout, StandingPage } from '@core/page/layout'
 import type { MenuEntry, PhraseTexts } from '@core/page/phrases'
 import type { PictureView } from '@core/media/item'

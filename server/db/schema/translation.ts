@@ -14,7 +14,7 @@ import {
 } from 'drizzle-orm/pg-core'
 import type { Placeholder } from '@core/translation/coded'
 import type { Term } from '@core/translation/glossary'
-import type { KeptSegment, KeptUnit } from '@core/translation/unit-segments'
+import type { StoredSegment, StoredUnit } from '@core/translation/unit-segments'
 import { moment } from './columns'
 import { person } from './set-up'
 
@@ -41,8 +41,8 @@ export const unitSegments = pgTable(
     record: text('record').notNull(),
     unit: text('unit').notNull(),
     language: text('language').notNull(),
-    segments: jsonb('segments').$type<KeptSegment[]>().notNull(),
-    cuts: jsonb('cuts').$type<KeptUnit['cuts']>().notNull(),
+    segments: jsonb('segments').$type<StoredSegment[]>().notNull(),
+    cuts: jsonb('cuts').$type<StoredUnit['cuts']>().notNull(),
     beside: text('beside'),
     changed: moment('changed').notNull(),
   },

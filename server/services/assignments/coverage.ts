@@ -1,4 +1,4 @@
-import { setImmediate as breathe } from 'node:timers/promises'
+import { setImmediate as yieldToEventLoop } from 'node:timers/promises'
 import type { PreparedAssignment } from '@core/assignments/assignment'
 import { hasBit, type Bitmap } from '@core/assignments/bitmap'
 import type { Storefront } from '@core/catalogue/model'
@@ -14,8 +14,8 @@ import { rootIdsOf } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { Cancelled, enqueue, type WorkControls } from '../work/jobs'
 import type { Person } from '../people/permission'
-import { notFitting } from '../problem'
-import { beginAsking, reachesIn } from '../reach/kept-reach'
+import { unprocessable } from '../problem'
+import { beginAsking, reachesIn } from '../reach/cached-reach'
 import { filterOf } from '../reach/reach'
 
 export interface CoverageBody {
@@ -58,7 +58,7 @@ export async function queueCoverage(person: Person, body: CoverageBody): Promise
   filterOf(setup, body.filter)
   body.storefronts.forEach((s, i) => {
     if (!setup.storefronts.has(s))
-      throw notFitting('There is no such storefront.', [
+      throw unprocessable('There is no such storefront.', [
         { path: `storefronts[${i}]`, message: `There is no storefront “${s}”.` },
       ])
   })
@@ -180,7 +180,7 @@ export async function findCoverage(
     })
     onProgress?.(Math.min(roots.length, from + familiesAtOnce), roots.length)
     if (cancelled?.()) throw new Cancelled()
-    await breathe()
+    await yieldToEventLoop()
   }
   const areas = new Map(shops.flatMap((s) => s.layout.areas).map((a) => [a.area, { area: a.area, name: a.name }]))
   const order = [...setup.types.keys()]

@@ -5,7 +5,7 @@ import { loadContent, readContent } from '../../db/queries/content'
 import { loadSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
 import type { Person } from '../people/permission'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 import { anyVersion, getRecord, writeIn } from '../records/records'
 
 /**
@@ -21,14 +21,14 @@ export async function placeAssignment(
   const setup = await loadSetup(db)
   const storefront = setup.storefronts.get(body.storefront)
   if (!storefront)
-    throw notFitting('There is no such storefront.', [
+    throw unprocessable('There is no such storefront.', [
       { path: 'storefront', message: `There is no storefront “${body.storefront}”.` },
     ])
   return inTransaction(async (tx) => {
     const { assignments } = await readContent(tx.db, setup)
     const moving = assignments.find((a) => a.code === body.code)
     if (!moving)
-      throw notFitting('There is no such assignment.', [
+      throw unprocessable('There is no such assignment.', [
         { path: 'code', message: `There is no assignment “${body.code}”.` },
       ])
     const entries: (Ordered & { number: number })[] = [
@@ -44,7 +44,7 @@ export async function placeAssignment(
       orders = reordered(entries, body.code, body.before)
     } catch (e) {
       throw e instanceof RangeError
-        ? notFitting('It cannot be put there.', [{ path: 'before', message: e.message }])
+        ? unprocessable('It cannot be put there.', [{ path: 'before', message: e.message }])
         : e
     }
     const step = await beginStep(tx, `Moved the assignment “${moving.name}”`, person.id, now)
@@ -73,7 +73,7 @@ export async function pageOrder(storefrontCode: string) {
   const setup = await loadSetup(database())
   const storefront = setup.storefronts.get(storefrontCode)
   if (!storefront)
-    throw notFitting('There is no such storefront.', [
+    throw unprocessable('There is no such storefront.', [
       { path: 'storefront', message: `There is no storefront “${storefrontCode}”.` },
     ])
   const { assignments } = await loadContent(database(), setup)

@@ -13,9 +13,9 @@ import { rootIdsOf } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { beginStep, WriteSet } from '../../db/queries/write-products'
 import { Cancelled, enqueue, type WorkControls } from '../work/jobs'
-import { require, type Person } from '../people/permission'
-import { notFitting } from '../problem'
-import { markTranslations, type takenBack } from '../products/products'
+import { authorize, type Person } from '../people/permission'
+import { unprocessable } from '../problem'
+import { markTranslations, type undoPatch } from '../products/products'
 import { filterOf, lensOf, type LensBody } from '../reach/reach'
 
 export interface BulkBody {
@@ -42,7 +42,7 @@ function asked(
 ): { rootIds: () => Promise<number[]>; set: BulkSet | undefined } {
   const problems = checkBulkChange(body.change, setup)
   if (problems.length > 0)
-    throw notFitting(
+    throw unprocessable(
       'This change cannot be made.',
       problems.map((p) => ({ path: `change.${p.path}`, message: p.message })),
     )
@@ -135,7 +135,7 @@ export async function queueBulkChange(person: Person, body: BulkBody, now: numbe
   const setup = await loadSetup(database())
   asked(setup, body, now)
   const { change } = body
-  if (change.language !== null && change.language !== setup.source) require(person, 'translate', change.language)
+  if (change.language !== null && change.language !== setup.source) authorize(person, 'translate', change.language)
   return inTransaction((tx) =>
     enqueue(tx, { kind: 'bulk-change', title: bulkTitle(change, setup), personId: person.id, input: { ...body } }),
   )
@@ -155,7 +155,7 @@ export function changeFamily(
   changes: readonly {
     product: StoredProduct
     patch: ProductPatch
-    marks?: ReturnType<typeof takenBack>['marks']
+    marks?: ReturnType<typeof undoPatch>['marks']
     sources?: readonly Difference[]
   }[],
   set: WriteSet,

@@ -16,10 +16,10 @@ import { beginStep, WriteSet } from '../../db/queries/write-products'
 import * as t from '../../db/schema'
 import { changeFamily, familiesAtOnce, shownAtMost, writeFamilies } from './bulk-change'
 import { Cancelled, enqueue, type WorkControls } from '../work/jobs'
-import { require, type Person } from '../people/permission'
-import { notFitting, notFound, Problem, schemaErrors } from '../problem'
+import { authorize, type Person } from '../people/permission'
+import { unprocessable, notFound, Problem, schemaErrors } from '../problem'
 import { attributeProblems, attributes } from '../records/attributes'
-import { touchByRecord } from '../readiness/touch'
+import { invalidateByRecord } from '../readiness/invalidate'
 import { refreshFactsOfType } from '../products/refresh-facts'
 import { types } from '../records/types'
 
@@ -47,7 +47,7 @@ async function understood(db: Db, code: string, body: ReworkBody): Promise<Rewor
     }
     problems.push(...(await rulesThatBreak(db, setup, after)))
   }
-  if (problems.length > 0) throw notFitting('This change cannot be made. Nothing has been changed.', problems)
+  if (problems.length > 0) throw unprocessable('This change cannot be made. Nothing has been changed.', problems)
   return { setup, before, after, body }
 }
 
@@ -171,7 +171,7 @@ export async function previewRework(code: string, body: ReworkBody): Promise<Rew
 
 /** Puts the change of an attribute with its values into the queue. */
 export async function queueRework(person: Person, code: string, body: ReworkBody): Promise<string> {
-  require(person, 'edit-types')
+  authorize(person, 'edit-types')
   const rework = await understood(database(), code, body)
   return inTransaction((tx) =>
     enqueue(tx, {
@@ -229,7 +229,7 @@ export async function reworkAttribute(
       onProgress?.(Math.min(i + familiesAtOnce, ids.length), ids.length)
     }
     for (const type of defaults) await refreshFactsOfType(tx, type)
-    await touchByRecord(tx, 'attributes', { before: { ...before }, after: { ...after }, code }, next)
+    await invalidateByRecord(tx, 'attributes', { before: { ...before }, after: { ...after }, code }, next)
     return report
   })
 }

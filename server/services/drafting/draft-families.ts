@@ -12,7 +12,7 @@ import type { StoredSetup } from '../../db/queries/setup'
 import { wordsOfNames } from '../../db/queries/suggestions'
 import { draftingService } from '../../stand-ins/chosen'
 import { editionOrProblem } from '../products/products'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 import { besideOf } from './beside'
 
 /** All that drafting in an edition needs and that is the same for every product. */
@@ -37,7 +37,7 @@ export async function openDesk(recipe: Desk['recipe'], edition: Desk['edition'],
     recipe.steps.some((s) => stepKinds[s.kind].drafted && s.kind !== 'photo') &&
     !languages.includes(edition.language.split('-')[0]!)
   ) {
-    throw notFitting(
+    throw unprocessable(
       `${name}, which drafts the texts, does not write ${edition.language}. It writes ${languages.join(', ')}.`,
       [{ path: 'editions', message: `${edition.language} is not among its languages.` }],
     )

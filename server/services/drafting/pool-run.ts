@@ -12,7 +12,7 @@ import { addSuggestions, type NewSuggestion } from '../../db/queries/suggestions
 import { dataPool } from '../../stand-ins/chosen'
 import { asking } from '../pool/data-pool'
 import { enqueue, standsUnlessCancelled, type WorkControls } from '../work/jobs'
-import { require, type Person } from '../people/permission'
+import { authorize, type Person } from '../people/permission'
 import { poolMapping } from '../pool/meanings'
 import { filterOf, lensOf } from '../reach/reach'
 import { beginRun, saveRun } from '../suggestions/run'
@@ -21,7 +21,7 @@ const familiesAtOnce = 100
 
 /** Has products held against the data pool, and what it says otherwise put into the queue of suggestions. */
 export async function queuePoolRun(person: Person, body: PoolRunBody, now: number): Promise<string> {
-  require(person, 'edit-products')
+  authorize(person, 'edit-products')
   const setup = await loadSetup(database())
   filterOf(setup, body.filter)
   lensOf(setup, body.lens, now)

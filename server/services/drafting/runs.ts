@@ -7,8 +7,8 @@ import { rootIdsOf } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { draftingService } from '../../stand-ins/chosen'
 import { enqueue, standsUnlessCancelled, type WorkControls } from '../work/jobs'
-import { require, type Person } from '../people/permission'
-import { notFitting } from '../problem'
+import { authorize, type Person } from '../people/permission'
+import { unprocessable } from '../problem'
 import { filterOf, lensOf } from '../reach/reach'
 import { getRecord } from '../records/records'
 import { proposeDrafts } from '../suggestions/propose'
@@ -78,7 +78,7 @@ export async function previewRun(code: string, body: RecipeRunBody, now: number)
 
 /** Puts a run of a recipe into the queue. Throws 404, 422. */
 export async function queueRun(person: Person, code: string, body: RecipeRunBody, now: number): Promise<string> {
-  require(person, 'edit-products')
+  authorize(person, 'edit-products')
   const recipe = await recipeOf(code)
   const where =
     body.editions.length === 1 ? languageName(body.editions[0]!.language) : `${body.editions.length} editions`
@@ -91,7 +91,7 @@ export async function queuePhotos(
   { storefront, language, ...body }: PhotoRunBody,
   now: number,
 ): Promise<string> {
-  require(person, 'edit-products')
+  authorize(person, 'edit-products')
   return queue(
     person,
     { ...body, editions: [{ storefront, language }], what: 'missing', leaveThin: false, recipe: null },
@@ -111,7 +111,7 @@ async function queue(
   const setup = await loadSetup(database())
   for (const edition of input.editions) await openDesk(recipe, edition, setup)
   if ((await rootsOf(setup, input, now)).length === 0)
-    throw notFitting('The filter finds no product, so there is nothing to draft for.')
+    throw unprocessable('The filter finds no product, so there is nothing to draft for.')
   return inTransaction((tx) => enqueue(tx, { kind: 'draft', title, personId: person.id, input: { ...input } }))
 }
 

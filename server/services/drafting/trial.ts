@@ -13,7 +13,7 @@ import { database } from '../../db/connect'
 import { loadFamilies, rootsOfSkus } from '../../db/queries/families'
 import { loadSetup } from '../../db/queries/setup'
 import { draftingService } from '../../stand-ins/chosen'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 import { draftFamilies, openDesk, substanceOfFamily } from './draft-families'
 
 /**
@@ -29,14 +29,14 @@ export async function tryRecipe(body: RecipeTrialBody): Promise<RecipeTrial> {
   }
   const problems = recipeProblems(recipe.steps)
   if (problems.length > 0)
-    throw notFitting(
+    throw unprocessable(
       'The recipe cannot be tried.',
       problems.map((p) => ({ path: `recipe.${p.path}`, message: p.message })),
     )
   const roots = await rootsOfSkus(db, body.skus)
   const missing = body.skus.filter((s) => !roots.has(s))
   if (missing.length > 0)
-    throw notFitting(
+    throw unprocessable(
       'The recipe cannot be tried.',
       missing.map((s) => ({ path: `skus[${body.skus.indexOf(s)}]`, message: `There is no product “${s}”.` })),
     )

@@ -7,7 +7,7 @@ import { database } from '../../db/connect'
 import { loadFamilies, type StoredFamily } from '../../db/queries/families'
 import { rootIdsOf, usedCarried, usedScopes } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 import { productDocument } from '../products/products'
 import { filterOf, lensOf, type LensBody } from '../reach/reach'
 
@@ -59,7 +59,7 @@ export async function exportProducts(body: ExportBody, now: number): Promise<Exp
 function columnsOf(setup: StoredSetup, headers: string[]): Column[] {
   const { columns, problems } = parseHeader(headers, setup)
   if (problems.length > 0)
-    throw notFitting(
+    throw unprocessable(
       'The columns do not fit.',
       problems.map((p) => ({ path: `columns[${Math.max(0, headers.indexOf(p.column))}]`, message: p.message })),
     )

@@ -11,7 +11,7 @@ import { CsvFileError } from '../files/csv-file'
 import { FeedProblem, feedSources } from './feed-sources'
 import { importProducts } from './import-products'
 import { enqueue, type WorkControls } from '../work/jobs'
-import { require, type Person } from '../people/permission'
+import { authorize, type Person } from '../people/permission'
 import { notFound } from '../problem'
 
 /** Feeds by name, with when each was looked at last and how that ended. */
@@ -52,7 +52,7 @@ async function enqueueFeed(code: string, name: string, personId: number | null, 
 
 /** Has a feed looked at now, whenever its turn is. Returns the number of the job. Throws 404. */
 export async function runFeedNow(person: Person, code: string, now: number): Promise<string> {
-  require(person, 'import')
+  authorize(person, 'import')
   const [row] = await database().select({ name: t.feed.name }).from(t.feed).where(eq(t.feed.code, code))
   if (!row) throw notFound(`feed “${code}”`)
   return enqueueFeed(code, row.name, person.id, now)

@@ -1,4 +1,4 @@
-import { setImmediate as breathe } from 'node:timers/promises'
+import { setImmediate as yieldToEventLoop } from 'node:timers/promises'
 import type { ImportReport } from '@contracts/imports'
 import { valueAt } from '@core/catalogue/model'
 import { applyPatch, same, type Difference, type ProductPatch } from '@core/catalogue/patch'
@@ -167,7 +167,7 @@ class ImportRun {
           batch = []
         }
         if (++this.read % progressEvery === 0) this.progress()
-        if (this.read % breath === 0) await breathe()
+        if (this.read % breath === 0) await yieldToEventLoop()
       }
       await this.queue(batch, false)
       await this.queue([], false)
@@ -280,11 +280,11 @@ class ImportRun {
       }
     }
     let set: WriteSet | undefined
-    const touched = new Set<StoredFamily>()
+    const changedFamilies = new Set<StoredFamily>()
     const created: StoredProduct[] = []
     const suggested: NewSuggestion[] = []
     for (const [i, record] of records.entries()) {
-      if (i % breath === 0) await breathe()
+      if (i % breath === 0) await yieldToEventLoop()
       const draft = this.draftOf(record, last)
       if (!draft) continue
       const problem = (column: string, value: string, code: string, message: string) =>
@@ -382,7 +382,7 @@ class ImportRun {
       if (before?.gtin && before.gtin !== after.gtin) this.freed.add(before.gtin)
       const family = this.place(known?.family ?? parent?.family, after, before)
       bySku.set(after.sku, { family, product: after })
-      touched.add(family)
+      changedFamilies.add(family)
       if (!before) created.push(after)
       if (!this.writing) continue
       set ??= new WriteSet(setup, (this.step ??= await this.beginStep()))
@@ -417,12 +417,12 @@ class ImportRun {
     this.recent = [
       this.recent[1]!,
       new Map(
-        [...touched]
+        [...changedFamilies]
           .filter((f) => this.namesParents || f.variants.length > 0)
           .flatMap((family) => [family.root, ...family.variants].map((product) => [product.sku, { family, product }])),
       ),
     ]
-    await set.derive([...touched], stored)
+    await set.derive([...changedFamilies], stored)
     await this.sending
     this.sending = set.send(tx, this.turns)
     this.sending.catch(() => undefined)

@@ -4,9 +4,9 @@ import { database } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
 import { decode } from '../../decoder/decode'
 import { CsvFileError } from '../files/csv-file'
-import { listKept } from '../people/saved-views'
+import { listSaved } from '../people/saved-views'
 import type { Person } from '../people/permission'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 
 /** Rows and letters of a cell that are shown. */
 const shown = { rows: 12, letters: 200 }
@@ -23,11 +23,11 @@ export async function lookAtUpload(
 ): Promise<Upload> {
   const setup = await loadSetup(database())
   const saved =
-    o.mapping === undefined ? undefined : (await listKept(person, 'mapping')).items.find((k) => k.id === o.mapping)
+    o.mapping === undefined ? undefined : (await listSaved(person, 'mapping')).items.find((k) => k.id === o.mapping)
   const { format, headers, rows } = await decode('first-rows', path).catch((e: unknown) => {
-    throw e instanceof CsvFileError ? notFitting(e.message) : e
+    throw e instanceof CsvFileError ? unprocessable(e.message) : e
   })
-  if (!headers) throw notFitting('The file has no rows. It needs a row of headings and a row for each product.')
+  if (!headers) throw unprocessable('The file has no rows. It needs a row of headings and a row for each product.')
   const suggested = saved
     ? mappingFor(saved.content as unknown as Mapping, headers, rows, setup)
     : suggestMapping(headers, rows, setup, o.type ?? '')

@@ -11,7 +11,7 @@ import { readSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
 import * as t from '../../db/schema'
 import type { Person } from '../people/permission'
-import { notFitting, Problem } from '../problem'
+import { unprocessable, Problem } from '../problem'
 import { anyVersion, recordKinds, writeIn } from '../records/records'
 import { type RecordKindName } from '@contracts/record-kinds'
 
@@ -66,7 +66,7 @@ export async function importContent(
 ): Promise<ContentReport> {
   const given = file as Partial<ContentFile> | null
   if (given?.format !== 'inkloom-content' || given.version !== 1)
-    throw notFitting('This is no file of content.', [
+    throw unprocessable('This is no file of content.', [
       {
         path: 'format',
         message:
@@ -76,7 +76,7 @@ export async function importContent(
     ])
   const odd = Object.keys(given).find((k) => !['format', 'version', ...parts.map((p) => p.key)].includes(k))
   if (odd !== undefined)
-    throw notFitting('This file holds something else.', [
+    throw unprocessable('This file holds something else.', [
       { path: odd, message: `“${odd}” is nothing that a file of content holds.` },
     ])
   const list = parts.flatMap(({ key, kind }) => (given[key] ?? []).map((record) => ({ kind, record })))
@@ -174,11 +174,11 @@ export async function importQuestions(
       relax_column_count: false,
     })
   } catch (e) {
-    throw notFitting('This is no CSV file that can be read.', [{ path: 'file', message: (e as Error).message }])
+    throw unprocessable('This is no CSV file that can be read.', [{ path: 'file', message: (e as Error).message }])
   }
   const missing = ['code', 'language', 'question', 'answer'].filter((c) => lines.length > 0 && !(c in lines[0]!))
   if (missing.length > 0)
-    throw notFitting(
+    throw unprocessable(
       'Columns are missing.',
       missing.map((c) => ({
         path: c,
@@ -197,7 +197,7 @@ export async function importQuestions(
         name: line.name?.trim() || line.question!.trim(),
       }
     if (known.kind !== 'question')
-      throw notFitting('This file names something else.', [
+      throw unprocessable('This file names something else.', [
         { path: 'code', message: `“${code}” is a ${known.kind}, not a question.` },
       ])
     const record: PieceRecord = {

@@ -7,7 +7,7 @@ import { loadSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
 import * as t from '../../db/schema'
 import type { Person } from '../people/permission'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 import { anyVersion, writeIn } from '../records/records'
 
 export interface ReplaceBody extends Search {
@@ -74,7 +74,7 @@ export async function replaceInLibrary(
   now: number,
 ): Promise<{ items: Replaced[]; pieces: number; times: number; step: number | null }> {
   if (body.find.trim() === '')
-    throw notFitting('Nothing to look for.', [{ path: 'find', message: 'Say what is to be found.' }])
+    throw unprocessable('Nothing to look for.', [{ path: 'find', message: 'Say what is to be found.' }])
   const db = database()
   const setup = await loadSetup(db)
   const codes = (await db.select({ code: t.piece.code }).from(t.piece).orderBy(t.piece.code))

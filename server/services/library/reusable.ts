@@ -5,7 +5,7 @@ import { inTransaction } from '../../db/connect'
 import { readSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
 import type { Person } from '../people/permission'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 import { getRecord, writeIn } from '../records/records'
 
 /**
@@ -20,7 +20,7 @@ export async function makeReusable(
   const { record: piece, tag } = (await getRecord('pieces', code)) as unknown as { record: PieceRecord; tag: string }
   const { own } = piece
   if (own === null)
-    throw notFitting('It is reusable already.', [
+    throw unprocessable('It is reusable already.', [
       { path: 'own', message: `“${piece.name}” belongs to no single product.` },
     ])
   return inTransaction(async (tx) => {

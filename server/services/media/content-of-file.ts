@@ -7,7 +7,7 @@ import type { MediaContent } from '@core/media/item'
 import { measure } from '@core/media/pixels'
 import { dangerInDrawing } from './drawing'
 import { maxPixels, pixelsOf } from './pixels'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 
 const maxDrawing = 5 * 1024 * 1024
 /** The longer side of a picture as it is measured, which is as pages show it. */
@@ -22,7 +22,7 @@ const formats: Record<string, string> = {
   tiff: 'image/tiff',
 }
 const known = 'Pictures are JPEG, PNG, WebP, AVIF, GIF, TIFF or SVG; files are PDF.'
-const refuse = (name: string, why: string) => notFitting(`“${name}” cannot be taken: ${why}`)
+const refuse = (name: string, why: string) => unprocessable(`“${name}” cannot be taken: ${why}`)
 
 async function digestOf(file: string): Promise<string> {
   const hash = createHash('sha256')

@@ -1,20 +1,20 @@
 import sharp from 'sharp'
-import { cutTo, type Shape } from '@core/media/cut'
+import { cropTo, type Shape } from '@core/media/crop'
 import { maxPixels } from './pixels'
 
 /** What a rendition is made of. */
 export interface RenditionOrder {
   content: Uint8Array
   size: { width: number; height: number }
-  crop: Parameters<typeof cutTo>[3]
-  focus: Parameters<typeof cutTo>[4]
+  crop: Parameters<typeof cropTo>[3]
+  focus: Parameters<typeof cropTo>[4]
   width: number
   shape: Shape
 }
 
 /** A picture turned upright, cut to its crop and a shape around its focus, at most `width` pixels wide, as WebP. */
 export async function makeRendition({ content, size, crop, focus, width, shape }: RenditionOrder): Promise<Uint8Array> {
-  const region = cutTo(shape, size.width, size.height, crop, focus)
+  const region = cropTo(shape, size.width, size.height, crop, focus)
   return sharp(Buffer.from(content), { pages: 1, limitInputPixels: maxPixels })
     .autoOrient()
     .extract(region)

@@ -2,7 +2,7 @@ import { desc, lt } from 'drizzle-orm'
 import { nowDate } from '../../clock'
 import { database } from '../../db/connect'
 import * as t from '../../db/schema'
-import { require, type Person } from './permission'
+import { authorize, type Person } from './permission'
 
 /** What is written into the audit log. */
 export type AuditKind =
@@ -33,7 +33,7 @@ export async function writeAudit(
 
 /** The audit log, newest first. */
 export async function listAudit(person: Person, { limit, before }: { limit: number; before?: number }) {
-  require(person, 'set-up')
+  authorize(person, 'set-up')
   const rows = await database()
     .select()
     .from(t.audit)

@@ -39,7 +39,7 @@ const words: Record<Action, string> = {
 }
 
 /** The one place where permission is asked. Throws a 403 problem. */
-export function require(person: Person, action: Action, language?: string): void {
+export function authorize(person: Person, action: Action, language?: string): void {
   if (may(person, action, language)) return
   throw new Problem(
     403,

@@ -1,12 +1,12 @@
 import { and, asc, eq, or } from 'drizzle-orm'
-import type { Kept, KeptBody, KeptKind } from '@contracts/kept'
+import type { Saved, SavedBody, SavedKind } from '@contracts/saved'
 import { database } from '../../db/connect'
 import * as t from '../../db/schema'
 import type { Person } from './permission'
 import { notFound } from '../problem'
 
 /** What a person keeps of a kind, and what others share, by name. */
-export async function listKept(person: Person, kind: KeptKind): Promise<{ items: Kept[]; next: null }> {
+export async function listSaved(person: Person, kind: SavedKind): Promise<{ items: Saved[]; next: null }> {
   const rows = await database()
     .select({ kept: t.kept, owner: t.person.name })
     .from(t.kept)
@@ -28,7 +28,7 @@ export async function listKept(person: Person, kind: KeptKind): Promise<{ items:
 }
 
 /** Keeps something under a name; what the person kept under it before gives way. */
-export async function keep(person: Person, body: KeptBody): Promise<{ id: number }> {
+export async function save(person: Person, body: SavedBody): Promise<{ id: number }> {
   const [row] = await database()
     .insert(t.kept)
     .values({ ...body, personId: person.id })
@@ -41,7 +41,7 @@ export async function keep(person: Person, body: KeptBody): Promise<{ id: number
 }
 
 /** Lets something go that the person keeps. Throws 404 where it is another's, or not there. */
-export async function letGo(person: Person, id: number): Promise<void> {
+export async function removeSaved(person: Person, id: number): Promise<void> {
   const gone = Number.isSafeInteger(id)
     ? await database()
         .delete(t.kept)

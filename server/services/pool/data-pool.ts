@@ -14,10 +14,10 @@ import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { loadSources } from '../../db/queries/sources'
 import { dataPool } from '../../stand-ins/chosen'
 import { PoolProblem } from '../../stand-ins/data-pool'
-import { require, type Person } from '../people/permission'
+import { authorize, type Person } from '../people/permission'
 import { poolMapping } from './meanings'
 import { latestQueries, writeQuery } from './queries'
-import { notFitting, notFound, Problem } from '../problem'
+import { unprocessable, notFound, Problem } from '../problem'
 import { familyOf, lockFamily, productDocument, productTag, saveOne } from '../products/products'
 
 const mostItems = 200
@@ -81,7 +81,7 @@ export async function findItems({
           ),
         ]
   if (gtins.length > mostItems)
-    throw notFitting(`Up to ${mostItems} GTINs are looked up at once; these are ${gtins.length}.`)
+    throw unprocessable(`Up to ${mostItems} GTINs are looked up at once; these are ${gtins.length}.`)
   const items = await asking(
     gtin === undefined ? dataPool().byModel(brand, model, mostItems) : dataPool().byGtin(gtins),
   )
@@ -204,7 +204,7 @@ function rowsAt(rows: readonly PoolComparison[], paths: readonly string[]): Pool
     })
     return []
   })
-  if (errors.length > 0) throw notFitting('Some of this cannot be taken. Nothing has been changed.', errors)
+  if (errors.length > 0) throw unprocessable('Some of this cannot be taken. Nothing has been changed.', errors)
   return found
 }
 
@@ -227,7 +227,7 @@ async function compared(tx: Tx, sku: string, item: PoolItem) {
  * Throws 404, 412 where a value is no longer what was seen, 422 where there is nothing to take.
  */
 export async function takeFromPool(person: Person, sku: string, body: TakeOverBody, now: number) {
-  require(person, 'edit-products')
+  authorize(person, 'edit-products')
   const item = await itemNamed(body.gtin)
   return inTransaction(async (tx) => {
     const { setup, family, product, sources, all } = await compared(tx, sku, item)
@@ -270,13 +270,13 @@ export async function takeFromPool(person: Person, sku: string, body: TakeOverBo
  * wanted.
  */
 export async function keepOwn(person: Person, sku: string, body: KeepOwnBody, now: number): Promise<void> {
-  require(person, 'edit-products')
+  authorize(person, 'edit-products')
   const item = await itemNamed(body.gtin)
   await inTransaction(async (tx) => {
     const { setup, family, product, sources, all } = await compared(tx, sku, item)
     const [row] = rowsAt(all, [body.path])
     if (row!.state !== 'differs')
-      throw notFitting('There is nothing to give a reason for.', [
+      throw unprocessable('There is nothing to give a reason for.', [
         {
           path: 'path',
           message:
@@ -301,7 +301,7 @@ export async function keepOwn(person: Person, sku: string, body: KeepOwnBody, no
         ],
       },
       person,
-      `Kept another value than the data pool’s`,
+      `Saved another value than the data pool’s`,
       now,
     )
     if (body.ask)

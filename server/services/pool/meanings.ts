@@ -4,19 +4,19 @@ import { inTransaction, type Db } from '../../db/connect'
 import { changeMapping, keptMapping } from '../../db/queries/kept'
 import { loadSetup } from '../../db/queries/setup'
 import { dataPool } from '../../stand-ins/chosen'
-import { require, type Person } from '../people/permission'
-import { notFitting } from '../problem'
+import { authorize, type Person } from '../people/permission'
+import { unprocessable } from '../problem'
 
 /** What people have said that properties of the pool mean: the mapping that is kept under its name, for everybody. */
 export const poolMapping = (db: Db) => keptMapping(db, dataPool().name)
 
 /** Says what a property of the pool means, for everybody. Throws 422 where nothing of ours has that name. */
 export async function setMeaning(person: Person, { property, means }: MeaningBody): Promise<void> {
-  require(person, 'edit-products')
+  authorize(person, 'edit-products')
   await inTransaction(async (tx) => {
     const { problems } = means === '' ? { problems: [] } : parseHeader(['sku', means], await loadSetup(tx.db))
     if (problems.length > 0)
-      throw notFitting(
+      throw unprocessable(
         'Nothing has been changed.',
         problems.map((p) => ({ path: 'means', message: p.message })),
       )

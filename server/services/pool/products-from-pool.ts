@@ -11,9 +11,9 @@ import { beginStep, reserveProductIds, writeProducts } from '../../db/queries/wr
 import { dataPool } from '../../stand-ins/chosen'
 import { asking } from './data-pool'
 import { checkUnique, type Write } from '../products/make-products'
-import { require, type Person } from '../people/permission'
+import { authorize, type Person } from '../people/permission'
 import { poolMapping } from './meanings'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 import { markTranslations, newProduct } from '../products/products'
 
 /**
@@ -21,7 +21,7 @@ import { markTranslations, newProduct } from '../products/products'
  * left out and told. Throws 422 where a SKU or GTIN is taken, a type is not known, or the pool has no such item.
  */
 export async function makeFromPool(person: Person, { items }: FromPoolBody, now: number): Promise<FromPoolReport> {
-  require(person, 'edit-products')
+  authorize(person, 'edit-products')
   const found = new Map((await asking(dataPool().byGtin(items.map((i) => bareGtin(i.gtin))))).map((i) => [i.gtin, i]))
   return inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
@@ -29,7 +29,7 @@ export async function makeFromPool(person: Person, { items }: FromPoolBody, now:
       ...(found.has(bareGtin(gtin)) ? [] : [{ path: `items[${i}].gtin`, message: `The pool has no item ${gtin}.` }]),
       ...(setup.types.has(type) ? [] : [{ path: `items[${i}].type`, message: `There is no product type “${type}”.` }]),
     ])
-    if (errors.length > 0) throw notFitting('Nothing has been made.', errors)
+    if (errors.length > 0) throw unprocessable('Nothing has been made.', errors)
     const mapping = await poolMapping(tx.db)
     const ids = await reserveProductIds(tx, items.length)
     const report: FromPoolReport = { step: 0, made: [], left: [] }

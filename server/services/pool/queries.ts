@@ -11,7 +11,7 @@ import * as t from '../../db/schema'
 import { dataPool } from '../../stand-ins/chosen'
 import type { PoolAnswer } from '../../stand-ins/data-pool'
 import { poolMapping } from './meanings'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 
 type Row = typeof t.poolQuery.$inferSelect
 
@@ -27,7 +27,7 @@ export async function writeQuery(
       and(eq(t.poolQuery.productId, query.productId), eq(t.poolQuery.path, query.path), isNull(t.poolQuery.answered)),
     )
   if (open)
-    throw notFitting('The pool has been asked about this already, and has not answered yet.', [
+    throw unprocessable('The pool has been asked about this already, and has not answered yet.', [
       { path: 'ask', message: 'Wait for its answer, or keep your value without asking.' },
     ])
   await tx.db.insert(t.poolQuery).values({ id: randomUUID(), ...query })

@@ -9,7 +9,7 @@ import { isReviewed, type Standing } from '@core/translation/state'
 import type { ProductPatchBody } from '@contracts/product'
 import { markKey } from '../../db/queries/families'
 import type { StoredSetup } from '../../db/queries/setup'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 
 /** A patch that fits, with what else the body says. */
 export interface Checked {
@@ -128,7 +128,7 @@ export function checkedPatch(body: ProductPatchBody, product: Product, setup: St
       }
     })
   }
-  if (errors.length > 0) throw notFitting('Some of this cannot be taken. Nothing has been changed.', errors)
+  if (errors.length > 0) throw unprocessable('Some of this cannot be taken. Nothing has been changed.', errors)
   conflicts.push(...staleBases(bases, patch, product))
   return { patch, marks, conflicts }
 }

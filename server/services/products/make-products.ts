@@ -16,8 +16,8 @@ import { loadSetup, raiseStamp, type StoredSetup } from '../../db/queries/setup'
 import { beginStep, reserveProductIds, writeProducts } from '../../db/queries/write-products'
 import * as t from '../../db/schema'
 import { checkedPatch } from './check-patch'
-import { require, type Person } from '../people/permission'
-import { notFitting, notFound, Problem } from '../problem'
+import { authorize, type Person } from '../people/permission'
+import { unprocessable, notFound, Problem } from '../problem'
 import { markTranslations, newProduct, productDocument, productTag } from './products'
 
 export interface Write {
@@ -50,7 +50,7 @@ export async function checkUnique(tx: Tx, writes: readonly Write[], path: (i: nu
       errors.push({ path: path(i, 'gtin'), message: `${owner} has this GTIN already. Each item has one of its own.` })
     gtins.set(after.gtin, after.sku)
   })
-  if (errors.length > 0) throw notFitting('Some of this cannot be taken. Nothing has been changed.', errors)
+  if (errors.length > 0) throw unprocessable('Some of this cannot be taken. Nothing has been changed.', errors)
 }
 
 /** A product as a body says it, made or changed. */
@@ -86,19 +86,19 @@ const fromParent = (parent: StoredProduct) => ({
 
 /** Makes one product, or a variant where the body names a parent. */
 export async function createProduct(person: Person, body: NewProductBody, now: number) {
-  require(person, 'edit-products')
+  authorize(person, 'edit-products')
   return inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
     const { sku, parent = null, ...rest } = body
     const family = parent === null ? null : await familyOf(tx, setup, parent)
     if (family && family.root.sku !== parent)
-      throw notFitting('Nothing has been made.', [
+      throw unprocessable('Nothing has been made.', [
         { path: 'parent', message: `“${parent}” is a variant itself, of “${family.root.sku}”.` },
       ])
     if (!family && !rest.type)
-      throw notFitting('Nothing has been made.', [{ path: 'type', message: 'Say the product type.' }])
+      throw unprocessable('Nothing has been made.', [{ path: 'type', message: 'Say the product type.' }])
     if (family && rest.type && rest.type !== family.root.type)
-      throw notFitting('Nothing has been made.', [
+      throw unprocessable('Nothing has been made.', [
         { path: 'type', message: `A variant has its parent's product type, “${family.root.type}”.` },
       ])
     const [id] = await reserveProductIds(tx, 1)
@@ -123,12 +123,12 @@ export async function createProduct(person: Person, body: NewProductBody, now: n
 
 /** Makes and changes variants of a parent in one step: all of them, or none. */
 export async function saveVariants(person: Person, parentSku: string, body: VariantsBody, now: number) {
-  require(person, 'edit-products')
+  authorize(person, 'edit-products')
   return inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
     const family = await familyOf(tx, setup, parentSku)
     if (family.root.sku !== parentSku)
-      throw notFitting('Nothing has been changed.', [
+      throw unprocessable('Nothing has been changed.', [
         { path: 'sku', message: `“${parentSku}” is a variant itself, of “${family.root.sku}”.` },
       ])
     const existing = new Map(family.variants.map((v) => [v.sku, v]))
@@ -151,7 +151,7 @@ export async function saveVariants(person: Person, parentSku: string, body: Vari
         return { before, after: before ?? family.root, differences: [] }
       }
     })
-    if (errors.length > 0) throw notFitting('Some of this cannot be taken. Nothing has been changed.', errors)
+    if (errors.length > 0) throw unprocessable('Some of this cannot be taken. Nothing has been changed.', errors)
     await checkUnique(tx, variants, (i, field) => `variants[${i}].${field}`)
     const writes = [parent, ...variants].filter((w) => w.differences.length > 0)
     const after: StoredFamily = {
@@ -186,7 +186,7 @@ export async function saveVariants(person: Person, parentSku: string, body: Vari
  * disabled; what must be unique is what the body says. The variants that it names are copied with it.
  */
 export async function copyProduct(person: Person, sku: string, body: CopyBody, now: number) {
-  require(person, 'edit-products')
+  authorize(person, 'edit-products')
   return inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
     const family = await familyOf(tx, setup, sku)
@@ -195,7 +195,7 @@ export async function copyProduct(person: Person, sku: string, body: CopyBody, n
       (v) => pattern !== family.root || !family.variants.some((x) => x.sku === v),
     )
     if (odd !== undefined)
-      throw notFitting('Nothing has been copied.', [
+      throw unprocessable('Nothing has been copied.', [
         { path: `variants.${odd}`, message: `“${odd}” is no variant of “${sku}”.` },
       ])
     const variants = pattern === family.root ? family.variants.filter((v) => v.sku in body.variants) : []

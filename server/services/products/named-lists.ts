@@ -4,7 +4,7 @@ import { database } from '../../db/connect'
 import { findByRule } from '../../db/queries/reach'
 import { loadSetup } from '../../db/queries/setup'
 import type { Person } from '../people/permission'
-import { notFitting, Problem } from '../problem'
+import { unprocessable, Problem } from '../problem'
 import { getRecord, putRecord } from '../records/records'
 import { filterOf, lensOf, type LensBody } from '../reach/reach'
 
@@ -46,7 +46,7 @@ export async function changeList(
         ? { skus: [], next: null }
         : await findByRule(db, setup, node, lensOf(setup, body.lens, now), { limit: most })
     if (found.next !== null)
-      throw notFitting(
+      throw unprocessable(
         `A named list holds ${most.toLocaleString('en-GB')} products at most; a rule finds more without one.`,
       )
     const gone = new Set(body.remove)

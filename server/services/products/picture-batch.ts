@@ -15,7 +15,7 @@ import { settings } from '../../settings'
 import { importProducts } from '../imports/import-products'
 import { enqueue } from '../work/jobs'
 import type { Person } from '../people/permission'
-import { notFitting, Problem } from '../problem'
+import { unprocessable, Problem } from '../problem'
 
 const attribute = 'pictures'
 
@@ -35,7 +35,7 @@ async function plan(db: Db, setup: StoredSetup, body: PictureBatch): Promise<Bat
   const { items } = await loadLibrary(db, body.files)
   const unknown = body.files.findIndex((f) => !items.has(f))
   if (unknown >= 0)
-    throw notFitting('Some of this cannot be taken. Nothing has been changed.', [
+    throw unprocessable('Some of this cannot be taken. Nothing has been changed.', [
       {
         path: `files[${unknown}]`,
         message: `There is no “${body.files[unknown]!}” in the media library. Send it first.`,
@@ -76,7 +76,7 @@ async function plan(db: Db, setup: StoredSetup, body: PictureBatch): Promise<Bat
   }
   if (body.drafts !== null) {
     if (!setup.types.has(body.drafts))
-      throw notFitting('Some of this cannot be taken. Nothing has been changed.', [
+      throw unprocessable('Some of this cannot be taken. Nothing has been changed.', [
         { path: 'drafts', message: `There is no product type “${body.drafts}”.` },
       ])
     const wanted = out.rest.map((name) => ({

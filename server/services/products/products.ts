@@ -9,7 +9,7 @@ import {
   type Difference,
   type ProductPatch,
 } from '@core/catalogue/patch'
-import { sourcesBack, type ValueSource } from '@core/catalogue/source'
+import { undoSources, type ValueSource } from '@core/catalogue/source'
 import { factsOf, type FactLens } from '@core/rules/facts'
 import { type Facts } from '@core/rules/fact-shape'
 import { byPerson, sourceHash, translationStates, type Standing } from '@core/translation/state'
@@ -35,9 +35,9 @@ import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { loadSources, writeSources } from '../../db/queries/sources'
 import { beginStep, writeProducts } from '../../db/queries/write-products'
 import { checkedPatch, type Checked } from './check-patch'
-import { require, type Person } from '../people/permission'
+import { authorize, type Person } from '../people/permission'
 import { namesTag } from '../entity-tag'
-import { notFitting, notFound, Problem } from '../problem'
+import { unprocessable, notFound, Problem } from '../problem'
 
 /** The version of a product as an entity tag. */
 export const productTag = (p: Pick<StoredProduct, 'id' | 'version'>) => `"${p.id}.${p.version}"`
@@ -158,7 +158,7 @@ export function editionOrProblem(setup: StoredSetup, storefront: string, languag
   try {
     return editionReader(setup, storefront, language)
   } catch (e) {
-    if (e instanceof RangeError) throw notFitting(e.message)
+    if (e instanceof RangeError) throw unprocessable(e.message)
     throw e
   }
 }
@@ -251,8 +251,8 @@ export async function patchProduct(
 function askPermission(person: Person, body: ProductPatchBody, setup: StoredSetup) {
   const { values = [], bases: _bases, ...rest } = body
   const translations = values.filter((v) => v.language && v.language !== setup.source)
-  if (Object.keys(rest).length > 0 || translations.length < values.length) require(person, 'edit-products')
-  for (const v of translations) require(person, 'translate', v.language!)
+  if (Object.keys(rest).length > 0 || translations.length < values.length) authorize(person, 'edit-products')
+  for (const v of translations) authorize(person, 'translate', v.language!)
 }
 
 /** The family of a product, which nobody else changes until the transaction ends. Throws 404. */
@@ -293,7 +293,7 @@ export async function saveOne(
   if (after.gtin !== null && after.gtin !== product.gtin) {
     const owner = (await ownersOfGtins(tx.db, [after.gtin])).get(after.gtin)
     if (owner !== undefined)
-      throw notFitting('Some of this cannot be taken. Nothing has been changed.', [
+      throw unprocessable('Some of this cannot be taken. Nothing has been changed.', [
         { path: 'gtin', message: `${owner} has this GTIN already.` },
       ])
   }
@@ -338,14 +338,14 @@ export async function productHistory(
  * What takes differences of a product back, with the marks of its translations and its sources. What was changed again
  * since stays and is named.
  */
-export function takenBack(
+export function undoPatch(
   product: StoredProduct,
   known: ReadonlyMap<string, ValueSource> | undefined,
   differences: readonly Difference[],
   paths: readonly string[] | null,
   setup: StoredSetup,
 ) {
-  const sources = sourcesBack(known ?? new Map(), differences, paths)
+  const sources = undoSources(known ?? new Map(), differences, paths)
   const wanted = differences.filter(
     (d) => !/^(state|source):/.test(d.path) && d.path !== 'created' && (paths === null || paths.includes(d.path)),
   )
@@ -369,14 +369,20 @@ export function takenBack(
 }
 
 /** Takes one change of a product back. What was changed again since stays and is named. */
-export async function putBack(person: Person, sku: string, changeId: number, paths: string[] | null, now: number) {
-  require(person, 'edit-products')
+export async function undoProductChange(
+  person: Person,
+  sku: string,
+  changeId: number,
+  paths: string[] | null,
+  now: number,
+) {
+  authorize(person, 'edit-products')
   return inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
     const { family, product } = await lockFamily(tx, setup, sku)
     const change = await changeOfProduct(tx.db, product, changeId)
     if (!change) throw notFound('such change of this product')
-    const { kept, ...back } = takenBack(
+    const { kept, ...back } = undoPatch(
       product,
       (await loadSources(tx.db, [product.id])).get(product.id),
       change,

@@ -28,7 +28,7 @@ import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { fillOfFound, findRows } from '../../db/queries/sheet'
 import { beginStep, WriteSet } from '../../db/queries/write-products'
 import { may, type Person } from '../people/permission'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 import { editionOrProblem, markTranslations } from './products'
 import { filterOf, lensOf } from '../reach/reach'
 
@@ -36,7 +36,7 @@ import { filterOf, lensOf } from '../reach/reach'
 function columnsOf(ids: readonly string[], setup: StoredSetup): SheetColumn[] {
   const columns = ids.map((id) => parseSheetColumn(id, setup))
   const errors = columns.flatMap((c, i) => (typeof c === 'string' ? [{ path: `columns[${i}]`, message: c }] : []))
-  if (errors.length > 0) throw notFitting('Some columns cannot be shown.', errors)
+  if (errors.length > 0) throw unprocessable('Some columns cannot be shown.', errors)
   return columns as SheetColumn[]
 }
 
@@ -187,7 +187,7 @@ export async function writeCells(
       report.written === 1 ? `Changed ${[...changed.keys()][0]}` : `Changed ${report.written} values in the sheet`
     const step = (report.step = await beginStep(tx, title, person.id, now))
     const set = new WriteSet(setup, step)
-    const touched = new Set<StoredFamily>()
+    const changedFamilies = new Set<StoredFamily>()
     for (const { before, after, differences } of changed.values()) {
       const family = bySku.get(before.sku)!
       Object.assign(after, { version: before.version + 1, changed: now })
@@ -195,9 +195,9 @@ export async function writeCells(
       if (family.root === before) family.root = after
       else family.variants = family.variants.map((v) => (v === before ? after : v))
       set.add({ before, after, differences: all }, family.root.id)
-      touched.add(family)
+      changedFamilies.add(family)
     }
-    await set.derive([...touched], new Set(rootIds))
+    await set.derive([...changedFamilies], new Set(rootIds))
     await set.send(tx)
     return report
   })

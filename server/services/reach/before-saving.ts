@@ -10,7 +10,7 @@ import { loadContent, type Content } from '../../db/queries/content'
 import { fillOfReaches } from '../../db/queries/reach'
 import { namesOfProducts } from '../../db/queries/reach-bits'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
-import { beginAsking, groupOf, reachesIn } from './kept-reach'
+import { beginAsking, groupOf, reachesIn } from './cached-reach'
 import { lensOf, ruleProblem, type LensBody } from './reach'
 
 interface NamedProduct {

@@ -16,8 +16,8 @@ import { loadFamilyOf, memberOf, type StoredFamily } from '../../db/queries/fami
 import { fillOfReaches, findByRule } from '../../db/queries/reach'
 import { firstBySku } from '../../db/queries/reach-bits'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
-import { notFitting, notFound } from '../problem'
-import { beginAsking, groupOf, reachesIn } from './kept-reach'
+import { unprocessable, notFound } from '../problem'
+import { beginAsking, groupOf, reachesIn } from './cached-reach'
 
 /** A lens as it comes over the wire; without one: the first storefront, no group, now. */
 export interface LensBody {
@@ -30,12 +30,12 @@ export interface LensBody {
 export function lensOf(setup: StoredSetup, body: LensBody | undefined, now: number): FactLens {
   const storefront = body?.storefront ?? [...setup.storefronts.keys()][0]
   if (storefront === undefined || !setup.storefronts.has(storefront))
-    throw notFitting('The lens does not fit.', [
+    throw unprocessable('The lens does not fit.', [
       { path: 'lens.storefront', message: `There is no storefront “${storefront ?? ''}”.` },
     ])
   const group = body?.group || null
   if (group !== null && !setup.groups.has(group))
-    throw notFitting('The lens does not fit.', [
+    throw unprocessable('The lens does not fit.', [
       { path: 'lens.group', message: `There is no customer group “${group}”.` },
     ])
   return { storefront, group, moment: body?.at ? Date.parse(body.at) : now }
@@ -62,7 +62,7 @@ function ruleOf(setup: StoredSetup, body: RuleBody, lens: FactLens) {
 /** A rule's problems as a 422 problem, their paths beginning with where the rule stands. */
 export function ruleProblem(e: unknown, root: string): unknown {
   return e instanceof RuleError
-    ? notFitting(
+    ? unprocessable(
         'The rule does not fit.',
         e.problems.map((p) => ({ path: [root, p.path].filter(Boolean).join('.'), message: p.message })),
       )
@@ -190,7 +190,7 @@ export async function tryAssignment(
     ])
     const family = body.sku === null ? undefined : await loadFamilyOf(db, setup, body.sku)
     if (body.sku !== null && !family)
-      throw notFitting('There is no such product.', [{ path: 'sku', message: `There is no product “${body.sku}”.` }])
+      throw unprocessable('There is no such product.', [{ path: 'sku', message: `There is no product “${body.sku}”.` }])
     const names = await namesOf(
       [...(family ? [family.root.sku] : []), ...sample, ...(gained?.skus ?? []), ...(lost?.skus ?? [])],
       setup,

@@ -25,8 +25,8 @@ import { countDue, loadEditions, type NumberedEditions } from '../../db/queries/
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { dateIn } from '@core/moments/instant'
 import type { Person } from '../people/permission'
-import { notFitting } from '../problem'
-import { beginAsking, reachesIn } from '../reach/kept-reach'
+import { unprocessable } from '../problem'
+import { beginAsking, reachesIn } from '../reach/cached-reach'
 import { filterOf, lensOf } from '../reach/reach'
 import { othersWithPortions, personOf, portionOf, today } from './portion'
 import { Words } from './words'
@@ -35,7 +35,7 @@ import { Words } from './words'
 export function editionsOf(setup: StoredSetup, editions: NumberedEditions, storefronts: readonly string[]): number[] {
   const unknown = storefronts.find((s) => !setup.storefronts.has(s))
   if (unknown !== undefined)
-    throw notFitting('The storefronts do not fit.', [
+    throw unprocessable('The storefronts do not fit.', [
       { path: 'storefronts', message: `There is no storefront “${unknown}”.` },
     ])
   return [...setup.storefronts.values()]
@@ -173,7 +173,7 @@ export async function clothStretch(person: Person, body: ClothRowsBody, now: num
   const setup = await loadSetup(db)
   const editions = await loadEditions(db, setup)
   if (body.campaign && !setup.campaigns.has(body.campaign))
-    throw notFitting('The campaign does not fit.', [
+    throw unprocessable('The campaign does not fit.', [
       { path: 'campaign', message: `There is no campaign “${body.campaign}”.` },
     ])
   const where = {
@@ -189,7 +189,7 @@ export async function clothStretch(person: Person, body: ClothRowsBody, now: num
   }
   const edition = body.edition === undefined ? undefined : editions.numberOf.get(body.edition)
   if (body.edition !== undefined && edition === undefined)
-    throw notFitting('The edition does not fit.', [
+    throw unprocessable('The edition does not fit.', [
       { path: 'edition', message: `There is no edition “${body.edition}”.` },
     ])
   const rows = await clothRows(db, setup, where, { by: body.sort, edition }, body.offset, body.limit)
@@ -247,7 +247,7 @@ export async function overview(person: Person, q: { storefront?: string }, now: 
   const storefronts = q.storefront === undefined ? [] : [q.storefront]
   const numbers = new Set(editionsOf(setup, editions, storefronts))
   const daily = (await dailyCounts(db)).filter((c) => numbers.has(c.edition))
-  // An edition that was judged today for the first time has no yesterday to compare with.
+  // An edition that was evaluated today for the first time has no yesterday to compare with.
   const dayOf = (n: number) => dateIn(setup.storefronts.get(editions.list[n]!.storefront)!.timeZone, now)
   const known = new Set(daily.filter((c) => c.day < dayOf(c.edition)).map((c) => c.edition))
   const since = daily.reduce((n, c) => n + (known.has(c.edition) && c.day === dayOf(c.edition) ? c.ready : 0), 0)

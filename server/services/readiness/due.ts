@@ -1,7 +1,7 @@
 import { sql } from 'drizzle-orm'
 import type { Reach } from '@core/assignments/assignment'
 import { now as clock } from '../../clock'
-import { database, inTransaction, isOutage, mustBeginAgain, nothingTouched, type Tx } from '../../db/connect'
+import { database, inTransaction, isOutage, mustBeginAgain, nothingInvalidated, type Tx } from '../../db/connect'
 import { membersOfSets } from '../../db/queries/history'
 import {
   countDue,
@@ -9,9 +9,9 @@ import {
   keepFailedSet,
   mostTries,
   takeDueSets,
-  touchRoots,
-  touchSet,
-  touchWhere,
+  invalidateRoots,
+  invalidateSet,
+  invalidateWhere,
 } from '../../db/queries/readiness'
 import type { DueSet } from '../../db/schema'
 import { reachToSql } from '../../db/queries/reach'
@@ -21,23 +21,24 @@ import { RuleError } from '@core/rules/condition'
 import { enqueue, type WorkControls } from '../work/jobs'
 import type { Person } from '../people/permission'
 import { askReach, type KnownReach } from './known-reach'
-import { judgedWith } from './prepared'
-import { judgeStretches, type JudgingHelper, type StartHelpers } from './stretches'
+import { evaluatedWith } from './prepared'
+import { evaluateBlocks, type EvaluationHelper, type StartHelpers } from './stretches'
 
-/** Has the worker judge what is due, unless such work waits already. */
-export async function enqueueJudging(tx: Tx): Promise<void> {
+/** Has the worker evaluate what is due, unless such work waits already. */
+export async function enqueueEvaluation(tx: Tx): Promise<void> {
   const { rows } = await tx.db.execute<{ waits: boolean }>(
-    sql`select exists (select 1 from job where kind = 'judge' and state = 'queued') as waits`,
+    sql`select exists (select 1 from job where kind = 'evaluate' and state = 'queued') as waits`,
   )
-  if (!rows[0]!.waits) await enqueue(tx, { kind: 'judge', title: 'Working out readiness', personId: null, input: {} })
+  if (!rows[0]!.waits)
+    await enqueue(tx, { kind: 'evaluate', title: 'Working out readiness', personId: null, input: {} })
 }
 
-/** Has everything judged anew. Returns the job. */
+/** Has everything evaluated anew. Returns the job. */
 export async function queueAll(person: Person): Promise<string> {
   return inTransaction(async (tx) => {
-    await touchSet(tx, { all: true })
-    tx.touched = nothingTouched()
-    return enqueue(tx, { kind: 'judge', title: 'Working out all readiness anew', personId: person.id, input: {} })
+    await invalidateSet(tx, { all: true })
+    tx.invalidated = nothingInvalidated()
+    return enqueue(tx, { kind: 'evaluate', title: 'Working out all readiness anew', personId: person.id, input: {} })
   })
 }
 
@@ -80,15 +81,15 @@ function reached(reach: Reach, setup: StoredSetup, now: number) {
 }
 
 /** Says that products which a reach has are due: few by themselves, many for the worker to find. */
-export async function touchReached(tx: Tx, reach: Reach, setup: StoredSetup, few: number): Promise<void> {
-  if (reach.base === 'everything') return touchSet(tx, { all: true })
+export async function invalidateReached(tx: Tx, reach: Reach, setup: StoredSetup, few: number): Promise<void> {
+  if (reach.base === 'everything') return invalidateSet(tx, { all: true })
   const queries = reached(reach, setup, clock()).map((q) => sql`(${q} limit ${few + 1})`)
   const { rows } = await tx.db.execute<{ id: number }>(
     sql`select distinct id from (${sql.join(queries, sql` union all `)}) x(id)`,
   )
-  if (rows.length > few) await touchSet(tx, { reach })
+  if (rows.length > few) await invalidateSet(tx, { reach })
   else
-    await touchRoots(
+    await invalidateRoots(
       tx,
       rows.map((r) => r.id),
     )
@@ -98,30 +99,30 @@ export async function touchReached(tx: Tx, reach: Reach, setup: StoredSetup, few
 const manyDue = 4000
 
 /**
- * Judges all that is due, some hundred families at a time; what was done stays done where it is called off. Where very
+ * Evaluates all that is due, some hundred families at a time; what was done stays done where it is called off. Where very
  * many are due, `startHelpers` is asked for other threads that do the same.
  */
-export async function judgeDue(
+export async function evaluateDue(
   now: () => number,
   { onProgress, cancelled }: WorkControls = {},
   { startHelpers, many = manyDue }: { startHelpers?: StartHelpers; many?: number } = {},
 ): Promise<{ products: number }> {
   let products = 0
   let total = 0
-  const onJudged = (n: number) => {
+  const onEvaluated = (n: number) => {
     products += n
     total = Math.max(total, products)
     onProgress?.(products, total)
   }
   let known: Promise<KnownReach> | undefined
   let knownFor = ''
-  let helpers: JudgingHelper[] = []
+  let helpers: EvaluationHelper[] = []
   /** What is known of reaches; asked again where the set-up was changed and many are left. */
   async function reach() {
     if (total - products < many) return known
-    const judged = await judgedWith(database(), now())
-    if (judged.key !== knownFor) {
-      ;[known, knownFor] = [askReach(judged), judged.key]
+    const evaluated = await evaluatedWith(database(), now())
+    if (evaluated.key !== knownFor) {
+      ;[known, knownFor] = [askReach(evaluated), evaluated.key]
       void known.then(
         (k) => helpers.forEach((h) => h.use(k)),
         () => undefined,
@@ -130,16 +131,16 @@ export async function judgeDue(
     return known
   }
   const stopped = () => cancelled?.() === true
-  // More may have come while the last was judged.
+  // More may have come while the last was evaluated.
   for (let before = -1; before < products && !stopped();) {
     before = products
     await inTransaction(findDue)
     total = Math.max(total, products + (await countDue(database())))
     const given = await reach()
-    helpers = given && total - products >= many ? (startHelpers?.(onJudged) ?? []) : []
+    helpers = given && total - products >= many ? (startHelpers?.(onEvaluated) ?? []) : []
     for (const h of helpers) h.use(given!)
     try {
-      await judgeStretches({ now, reach, onJudged, stopped })
+      await evaluateBlocks({ now, reach, onEvaluated, stopped })
     } finally {
       // What is left now is in their hands, or is not to be done.
       for (const h of helpers) h.stop()
@@ -157,7 +158,7 @@ async function findDue(tx: Tx) {
     try {
       // A savepoint: a set that cannot be found holds up no other.
       await inTransaction(async (inner) => {
-        for (const roots of rootsOrAll(taken.what, setup)) await touchWhere(inner, roots)
+        for (const roots of rootsOrAll(taken.what, setup)) await invalidateWhere(inner, roots)
       })
     } catch (e) {
       if (isOutage(e) || mustBeginAgain(e)) throw e
@@ -165,40 +166,40 @@ async function findDue(tx: Tx) {
       await keepFailedSet(tx, taken, (e as Error).message.slice(0, 500))
     }
   }
-  // They are found, and are judged next; nothing more is to be done for them at the end.
-  tx.touched = nothingTouched()
+  // They are found, and are evaluated next; nothing more is to be done for them at the end.
+  tx.invalidated = nothingInvalidated()
 }
 
 /** After work that was set aside, the same is not begun again for so long, in milliseconds. */
 const pauseAfterFailure = 15 * 60_000
 
-/** Rises when products are judged otherwise than before. */
-const judging = 3
+/** Rises when products are evaluated otherwise than before. */
+const evaluating = 3
 
 /**
- * Has everything judged anew where a day has begun in some storefront since the last time, or where this version judges
+ * Has everything evaluated anew where a day has begun in some storefront since the last time, or where this version evaluates
  * otherwise; and has work taken up that nobody does. Does nothing else.
  */
 export async function lookAfterReadiness(now: number): Promise<void> {
   await inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
-    const days = `${judging} ${[...setup.storefronts.values()].map((s) => `${s.code}:${dateIn(s.timeZone, now)}`).join(' ')}`
+    const days = `${evaluating} ${[...setup.storefronts.values()].map((s) => `${s.code}:${dateIn(s.timeZone, now)}`).join(' ')}`
     // One number for all of it: the days of all storefronts and the version.
     const mark = [...days].reduce((h, c) => (Math.imul(h, 31) + c.charCodeAt(0)) | 0, 7)
-    const { rows } = await tx.db.execute<{ n: number }>(sql`select n from stamp where name = 'judged'`)
+    const { rows } = await tx.db.execute<{ n: number }>(sql`select n from stamp where name = 'evaluated'`)
     const { rows: some } = await tx.db.execute<{ products: boolean; due: boolean; busy: boolean }>(sql`
       select exists (select 1 from product) as products, 
         exists (select 1 from readiness_due where tries < ${mostTries} and after <= now())
           or exists (select 1 from readiness_due_set where tries < ${mostTries} and after <= now()) as due,
-        exists (select 1 from job where kind = 'judge'
+        exists (select 1 from job where kind = 'evaluate'
         and (state in ('queued', 'running') or state = 'failed'
           and finished > ${new Date(now - pauseAfterFailure).toISOString()})) as busy`)
     const { products, due, busy } = some[0]!
     if (rows[0]?.n !== mark) {
       await tx.db.execute(
-        sql`insert into stamp (name, n) values ('judged', ${mark}) on conflict (name) do update set n = excluded.n`,
+        sql`insert into stamp (name, n) values ('evaluated', ${mark}) on conflict (name) do update set n = excluded.n`,
       )
-      if (products) await touchSet(tx, { all: true })
-    } else if (due && !busy) await enqueueJudging(tx)
+      if (products) await invalidateSet(tx, { all: true })
+    } else if (due && !busy) await enqueueEvaluation(tx)
   })
 }

@@ -5,18 +5,18 @@ import { cellAt } from '@core/readiness/cells'
 import { strands, type Strand } from '@core/readiness/finding'
 import { findingKinds } from '@core/readiness/kinds'
 import { database } from '../../db/connect'
-import { clothRoots, judgedAfter, keptOf, type KeptFinding } from '../../db/queries/cloth'
+import { clothRoots, evaluatedAfter, keptOf, type StoredFinding } from '../../db/queries/cloth'
 import { loadContent } from '../../db/queries/content'
 import { rootsOfSkus } from '../../db/queries/families'
 import { loadEditions, type NumberedEditions } from '../../db/queries/readiness'
 import { loadSetup } from '../../db/queries/setup'
 import type { ExportedFile } from '../files/export-products'
 import type { Person } from '../people/permission'
-import { notFitting, notFound } from '../problem'
+import { unprocessable, notFound } from '../problem'
 import { clothWhere, editionsOf } from './cloth'
 import { Words } from './words'
 
-function documentOf(f: KeptFinding, words: Words, language: string): FindingDocument {
+function documentOf(f: StoredFinding, words: Words, language: string): FindingDocument {
   const code = f.key.split('|')[0]!
   return {
     code,
@@ -32,7 +32,7 @@ function editionDocument(
   n: number,
   editions: NumberedEditions,
   cells: Buffer,
-  findings: readonly KeptFinding[],
+  findings: readonly StoredFinding[],
   words: Words,
 ): EditionDocument | undefined {
   const cell = cellAt(cells, n)
@@ -79,8 +79,8 @@ export async function listReadiness(q: { storefront: string; language: string; l
   const setup = await loadSetup(db)
   const editions = await loadEditions(db, setup)
   const n = editions.numberOf.get(`${q.storefront}/${q.language}`)
-  if (n === undefined) throw notFitting(`There is no edition ${q.storefront}/${q.language}.`)
-  const roots = await judgedAfter(db, n, q.cursor, q.limit + 1)
+  if (n === undefined) throw unprocessable(`There is no edition ${q.storefront}/${q.language}.`)
+  const roots = await evaluatedAfter(db, n, q.cursor, q.limit + 1)
   const some = roots.slice(0, q.limit)
   const words = new Words(setup, await loadContent(db, setup))
   const { cells, findings } = await keptOf(
@@ -150,6 +150,6 @@ export async function findingsFile(person: Person, body: ClothFilter, now: numbe
   }
 }
 
-const wanted = (f: KeptFinding, body: ClothFilter) =>
+const wanted = (f: StoredFinding, body: ClothFilter) =>
   (body.code === undefined || f.key.split('|')[0] === body.code) &&
   (body.strand === undefined || findingKinds[f.key.split('|')[0]!]?.strand === body.strand)

@@ -2,16 +2,16 @@ import { hasBit, type Bitmap } from '@core/assignments/bitmap'
 import type { Reached } from '@core/readiness/strands/content'
 import { database } from '../../db/connect'
 import type { StoredFamily } from '../../db/queries/families'
-import { beginAsking } from '../reach/kept-reach'
-import type { JudgedWith } from './prepared'
+import { beginAsking } from '../reach/cached-reach'
+import type { EvaluatedWith } from './prepared'
 
 /**
- * What assignments reach at the moments for which products are judged, asked of the database once for very many of
- * them: asking every rule of each product takes several times as long as all the rest of judging. Plain data, which
+ * What assignments reach at the moments for which products are evaluated, asked of the database once for very many of
+ * them: asking every rule of each product takes several times as long as all the rest of evaluating. Plain data, which
  * another thread can be given.
  */
 export interface KnownReach {
-  /** Of what is judged with. */
+  /** Of what is evaluated with. */
   key: string
   /** Products that were changed from this moment on are not as they were when it was asked. */
   before: number
@@ -23,15 +23,15 @@ export interface KnownReach {
 }
 
 /** Asks what every assignment that may stand somewhere reaches in its storefronts, for no group at noon. */
-export async function askReach({ key, setup, prepared }: JudgedWith): Promise<KnownReach> {
+export async function askReach({ key, setup, prepared }: EvaluatedWith): Promise<KnownReach> {
   const asking = await beginAsking(database(), setup)
   const byEdition: Bitmap[][] = []
   for (const storefront of setup.storefronts.values()) {
-    const editions = prepared.judged.filter((e) => e.storefront === storefront)
+    const editions = prepared.evaluated.filter((e) => e.storefront === storefront)
     const found: Bitmap[] = []
     for (const index of new Set(editions.flatMap((e) => e.live.map((l) => l.index)))) {
       const { reach } = prepared.assignments[index]!
-      // Of one that is asked of each variant, the parent's own page is judged.
+      // Of one that is asked of each variant, the parent's own page is evaluated.
       if (!reach.eachVariant)
         found[index] = await asking.bits.roots(reach, {
           storefront: storefront.code,

@@ -7,7 +7,7 @@ import { loadEditions, type NumberedEditions } from '../../db/queries/readiness'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import * as t from '../../db/schema'
 import type { Person } from '../people/permission'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 import { filterOf, lensOf } from '../reach/reach'
 
 /** The day of a portion: that of the first storefront, where the team is at home. */
@@ -19,7 +19,7 @@ export async function personOf(person: Person, who: string | undefined): Promise
   if (who === undefined || who === 'me') return person
   const [found] = await database().select({ id: t.person.id }).from(t.person).where(eq(t.person.email, who))
   if (!found)
-    throw notFitting('The person does not fit.', [{ path: 'person', message: `Nobody has the address ${who}.` }])
+    throw unprocessable('The person does not fit.', [{ path: 'person', message: `Nobody has the address ${who}.` }])
   return found
 }
 
@@ -116,7 +116,7 @@ export async function setPortion(
 ): Promise<PortionDocument | null> {
   const setup = await loadSetup(database())
   if (body.storefront !== null && !setup.storefronts.has(body.storefront))
-    throw notFitting('The portion does not fit.', [
+    throw unprocessable('The portion does not fit.', [
       { path: 'storefront', message: `There is no storefront “${body.storefront}”.` },
     ])
   filterOf(setup, body.filter)

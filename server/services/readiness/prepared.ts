@@ -1,13 +1,13 @@
 import { dateIn } from '@core/moments/instant'
-import { prepareJudge, type Prepared } from '@core/readiness/prepare'
+import { prepareEvaluation, type Prepared } from '@core/readiness/prepare'
 import type { Db } from '../../db/connect'
 import { readContent } from '../../db/queries/content'
 import { readStyles } from '../../db/queries/house-style'
 import { loadEditions, type NumberedEditions } from '../../db/queries/readiness'
 import { mayShare, readSetup, readStamps, type StoredSetup } from '../../db/queries/setup'
 
-/** Everything that products are judged with, and by which it is known again. */
-export interface JudgedWith {
+/** Everything that products are evaluated with, and by which it is known again. */
+export interface EvaluatedWith {
   key: string
   setup: StoredSetup
   editions: NumberedEditions
@@ -16,7 +16,7 @@ export interface JudgedWith {
   days: (string | null)[]
 }
 
-let cached: (JudgedWith & { stamps: string }) | undefined
+let cached: (EvaluatedWith & { stamps: string }) | undefined
 
 /** The counters of changes that all of it depends on. */
 const stampsOf = (db: Db): Promise<string> => readStamps(db, ['setup', 'content', 'house-style'])
@@ -26,12 +26,12 @@ function daysOf(setup: StoredSetup, editions: NumberedEditions, now: number): (s
   return editions.list.map((e) => (e ? dateIn(setup.storefronts.get(e.storefront)!.timeZone, now) : null))
 }
 
-async function read(db: Db, now: number): Promise<JudgedWith & { stamps: string }> {
+async function read(db: Db, now: number): Promise<EvaluatedWith & { stamps: string }> {
   const stamps = await stampsOf(db)
   const setup = await readSetup(db)
   const { assignments, pieces, sets } = await readContent(db, setup)
   const editions = await loadEditions(db, setup)
-  const prepared = prepareJudge({
+  const prepared = prepareEvaluation({
     setup,
     assignments,
     pieces,
@@ -45,10 +45,10 @@ async function read(db: Db, now: number): Promise<JudgedWith & { stamps: string 
 }
 
 /**
- * What products are judged with, cached while nothing of it changes and no day begins in a storefront. A transaction
+ * What products are evaluated with, cached while nothing of it changes and no day begins in a storefront. A transaction
  * that has changed some of it reads its own. All of it is read through the transaction's one connection.
  */
-export async function judgedWith(db: Db, now: number): Promise<JudgedWith> {
+export async function evaluatedWith(db: Db, now: number): Promise<EvaluatedWith> {
   if (!mayShare(db)) return read(db, now)
   const stamps = await stampsOf(db)
   if (cached?.stamps === stamps && daysOf(cached.setup, cached.editions, now).join() === cached.days.join())

@@ -1,10 +1,10 @@
 import { sql } from 'drizzle-orm'
 import { now } from '../../clock'
 import { beforeCommit, inTransaction, isOutage, mustBeginAgain } from '../../db/connect'
-import { enqueueJudging } from './due'
-import { judgeRoots } from './judge-roots'
+import { enqueueEvaluation } from './due'
+import { evaluateRoots } from './evaluate-roots'
 
-/** So many editions of products are judged in the transaction that changes them; more are left to the worker. */
+/** So many editions of products are evaluated in the transaction that changes them; more are left to the worker. */
 const pagesAtOnce = 500
 
 /** How many products that is. */
@@ -15,23 +15,23 @@ export const productsAtOnce = (editions: number) => Math.max(1, Math.floor(pages
  * nobody waits for very many. Where that fails, the change stands all the same, and the evaluation is left to the
  * worker, which sets it aside.
  */
-export function judgeBeforeCommit(): void {
+export function evaluateBeforeCommit(): void {
   beforeCommit(async (tx) => {
     const { rows } = await tx.db.execute<{ n: number }>(
       sql`select coalesce(sum(jsonb_array_length(editions)), 0)::int as n from storefront`,
     )
-    const roots = [...tx.touched.roots]
-    if (tx.touched.more || roots.length > productsAtOnce(rows[0]!.n)) return enqueueJudging(tx)
+    const roots = [...tx.invalidated.roots]
+    if (tx.invalidated.more || roots.length > productsAtOnce(rows[0]!.n)) return enqueueEvaluation(tx)
     try {
       // A savepoint: what fails in there takes nothing else with it.
       await inTransaction(async (inner) => {
-        await judgeRoots(inner, roots, now())
+        await evaluateRoots(inner, roots, now())
         await inner.db.execute(sql`delete from readiness_due where root_id = any(${sql.param(roots)}::int[])`)
       })
     } catch (e) {
       if (isOutage(e) || mustBeginAgain(e)) throw e
       console.error('Readiness could not be evaluated with a change; it is left to the worker:', e)
-      await enqueueJudging(tx)
+      await enqueueEvaluation(tx)
     }
   })
 }

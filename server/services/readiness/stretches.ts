@@ -1,20 +1,20 @@
 import { inTransaction, isOutage, mustBeginAgain } from '../../db/connect'
 import { noteFailedRoot, takeDue } from '../../db/queries/readiness'
-import { judgeRoots } from './judge-roots'
+import { evaluateRoots } from './evaluate-roots'
 import type { KnownReach } from './known-reach'
 
-/** Families that are judged in one transaction. */
+/** Families that are evaluated in one transaction. */
 const familiesAtOnce = 250
 
-/** Stretches that a thread judges at a time: while one waits for the database, the other computes. */
+/** Stretches that a thread evaluates at a time: while one waits for the database, the other computes. */
 const stretchesAtOnce = 2
 
-export interface Judging {
+export interface Evaluating {
   now: () => number
   /** What is known of reaches now, where it is. */
   reach: () => Promise<KnownReach | undefined> | KnownReach | undefined
-  /** Told how many were judged, after each stretch. */
-  onJudged: (products: number) => void
+  /** Told how many were evaluated, after each stretch. */
+  onEvaluated: (products: number) => void
   stopped: () => boolean
 }
 
@@ -23,7 +23,7 @@ export interface Judging {
  * transaction fails, fewer are taken, down to the one that is to blame: that is tried again later, and holds up no
  * other.
  */
-export async function judgeStretches({ now, reach, onJudged, stopped }: Judging): Promise<void> {
+export async function evaluateBlocks({ now, reach, onEvaluated, stopped }: Evaluating): Promise<void> {
   async function drain() {
     let atOnce = familiesAtOnce
     while (!stopped()) {
@@ -32,7 +32,7 @@ export async function judgeStretches({ now, reach, onJudged, stopped }: Judging)
       try {
         await inTransaction(async (tx) => {
           taken = await takeDue(tx, atOnce)
-          await judgeRoots(tx, taken, now(), known)
+          await evaluateRoots(tx, taken, now(), known)
         })
       } catch (e) {
         if (isOutage(e) || mustBeginAgain(e) || taken.length === 0) throw e
@@ -41,7 +41,7 @@ export async function judgeStretches({ now, reach, onJudged, stopped }: Judging)
         continue
       }
       if (taken.length === 0) return
-      onJudged(taken.length)
+      onEvaluated(taken.length)
       atOnce = Math.min(familiesAtOnce, atOnce * 2)
     }
   }
@@ -53,8 +53,8 @@ async function setAside(root: number, e: unknown): Promise<void> {
   console.error(`The readiness of product ${root} could not be evaluated${again ? '' : '; it is set aside'}:`, e)
 }
 
-/** Another thread that judges what is due beside the one that has started it. */
-export interface JudgingHelper {
+/** Another thread that evaluates what is due beside the one that has started it. */
+export interface EvaluationHelper {
   /** What is known of reaches from now on. */
   use(reach: KnownReach): void
   stop(): void
@@ -62,5 +62,5 @@ export interface JudgingHelper {
   done: Promise<void>
 }
 
-/** What starts helpers; `onJudged` is told of their stretches. */
-export type StartHelpers = (onJudged: (products: number) => void) => JudgingHelper[]
+/** What starts helpers; `onEvaluated` is told of their stretches. */
+export type StartHelpers = (onEvaluated: (products: number) => void) => EvaluationHelper[]

@@ -8,7 +8,7 @@ import { inlineMark, viewOf } from '@core/house-style/view'
 import { shortenings } from '@core/language/chain'
 import { database } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 
 /** Texts that are looked at; where the database finds more that may hold the words, the answer says so. */
 const lookedAtMost = 20_000
@@ -32,11 +32,11 @@ function beginning(word: string, language: string): string {
 export async function tryWords(body: TrialBody): Promise<Trial> {
   const setup = await loadSetup(database())
   if (body.field !== null && !setup.attributes.has(body.field))
-    throw notFitting('The words cannot be tried.', [
+    throw unprocessable('The words cannot be tried.', [
       { path: 'field', message: `There is no attribute “${body.field}”.` },
     ])
   if (body.storefront !== null && !setup.storefronts.has(body.storefront))
-    throw notFitting('The words cannot be tried.', [
+    throw unprocessable('The words cannot be tried.', [
       { path: 'storefront', message: `There is no storefront “${body.storefront}”.` },
     ])
   const shops = [...setup.storefronts.values()].filter((s) => body.storefront === null || s.code === body.storefront)

@@ -87,7 +87,7 @@ export const assignments: RecordKind<AssignmentRecord> = {
       .values({ code: r.code, ...row })
       .onConflictDoUpdate({ target: t.assignment.code, set: { ...row, version: sql`${t.assignment.version} + 1` } })
   },
-  whyNotGone: () => Promise.resolve([]),
+  deletionBlockers: () => Promise.resolve([]),
   async remove(tx, record) {
     await tx.db.delete(t.assignment).where(eq(t.assignment.code, record.code))
   },

@@ -2,11 +2,11 @@ import { eq, sql } from 'drizzle-orm'
 import { attributeRecord } from '@contracts/records'
 import type { Attribute } from '@core/attributes/attribute'
 import { checkAllowed } from '@core/attributes/check-attribute'
-import { isPlain } from '@core/rules/plain'
+import { isScalar } from '@core/rules/scalar'
 import { findUnit } from '@core/units/registry'
 import * as t from '../../db/schema'
 import { attributeOf, readSetup } from '../../db/queries/setup'
-import { settlePlain } from './plain'
+import { settleScalar } from './scalar'
 import { countOf, first, rulesNaming, type Problems, type RecordKind } from './kind'
 
 /** What is wrong with an attribute by itself, whatever its values are. */
@@ -81,9 +81,9 @@ export const attributes: RecordKind<Attribute> = {
   async after(tx, record, before) {
     if (!before) return
     const setup = await readSetup(tx.db)
-    await settlePlain(tx, setup, [record.code], () => isPlain(before, setup))
+    await settleScalar(tx, setup, [record.code], () => isScalar(before, setup))
   },
-  async whyNotGone(tx, record, setup) {
+  async deletionBlockers(tx, record, setup) {
     const why: string[] = []
     const n = await countOf(tx.db, sql`value where attribute_id = ${setup.attributeIds.get(record.code)!}`)
     if (n > 0) why.push(`${n} values of it are stored. Clear them first, with a change of many products.`)

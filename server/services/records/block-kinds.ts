@@ -42,7 +42,7 @@ export const blockKinds: RecordKind<BlockKind> = {
       .values({ code: r.code, ...row })
       .onConflictDoUpdate({ target: t.blockKind.code, set: { ...row, version: sql`${t.blockKind.version} + 1` } })
   },
-  async whyNotGone(tx, record) {
+  async deletionBlockers(tx, record) {
     const n = await countOf(tx.db, sql`piece where block_kind = ${record.code}`)
     return n > 0 ? [`${n} ${n === 1 ? 'block fills' : 'blocks fill'} its fields.`] : []
   },

@@ -30,7 +30,7 @@ export const campaigns: RecordKind<Campaign> = {
       .values({ code: r.code, ...row })
       .onConflictDoUpdate({ target: t.campaign.code, set: { ...row, version: sql`${t.campaign.version} + 1` } })
   },
-  async whyNotGone(tx, record, setup) {
+  async deletionBlockers(tx, record, setup) {
     const { rows } = await tx.db.execute<{ name: string }>(sql`
       select name from assignment where limits ->> 'campaign' = ${record.code} union all select name from piece
       where own -> 'limits' ->> 'campaign' = ${record.code} order by 1`)

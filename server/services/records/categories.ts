@@ -59,7 +59,7 @@ export const categories: RecordKind<CategoryRecord> = {
       `,
     )
   },
-  async whyNotGone(tx, record, setup) {
+  async deletionBlockers(tx, record, setup) {
     const why: string[] = []
     const under = [...setup.categories.values()].filter((c) => c.parent === record.code)
     if (under.length > 0) why.push(`${under.length} categories stand under it. Move or delete them first.`)

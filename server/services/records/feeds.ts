@@ -50,7 +50,7 @@ export const feeds: RecordKind<Feed> = {
         set: { ...row, mark: null, due: new Date(0), version: sql`${t.feed.version} + 1` },
       })
   },
-  whyNotGone: () => Promise.resolve([]),
+  deletionBlockers: () => Promise.resolve([]),
   async remove(tx, record) {
     await tx.db.delete(t.feed).where(eq(t.feed.code, record.code))
   },

@@ -40,7 +40,7 @@ export const glossary: RecordKind<Term> = {
       .values({ code: r.code, ...row })
       .onConflictDoUpdate({ target: t.term.code, set: { ...row, version: sql`${t.term.version} + 1` } })
   },
-  whyNotGone: () => Promise.resolve([]),
+  deletionBlockers: () => Promise.resolve([]),
   async remove(tx, record) {
     await tx.db.delete(t.term).where(eq(t.term.code, record.code))
   },

@@ -1,11 +1,11 @@
 import { and, desc, eq, notLike } from 'drizzle-orm'
-import { putRecordBack, recordDifferences } from '@core/records/put-back'
+import { undoneRecord, recordDifferences } from '@core/records/undo'
 import { database, type Tx } from '../../db/connect'
 import { readSetup } from '../../db/queries/setup'
 import * as t from '../../db/schema'
 import type { Person } from '../people/permission'
-import { notFitting, notFound } from '../problem'
-import { getRecord, recordKinds, requireFor, writeIn, writeRecord, anyVersion } from './records'
+import { unprocessable, notFound } from '../problem'
+import { getRecord, recordKinds, authorizeFor, writeIn, writeRecord, anyVersion } from './records'
 import { type RecordKindName } from '@contracts/record-kinds'
 import type { RecordKind } from './kind'
 import { onlyTextsDiffer } from '../translation/label-texts'
@@ -34,7 +34,7 @@ const written: ReadonlySet<string> = new Set<RecordKindName>([
  * Takes back what a step changed in records that travel whole, as part of a transaction. Records that it made, or that
  * are gone since, stay as they are and are named, as is every part that was changed again.
  */
-export async function putRecordsBack(
+export async function undoRecords(
   tx: Tx,
   person: Person,
   stepId: number,
@@ -75,7 +75,7 @@ export async function putRecordsBack(
       kept.push({ sku: record, path: whole.before === null ? 'made' : 'gone' })
       continue
     }
-    const back = putRecordBack(current.record, whole.before as { code: string }, whole.after as { code: string })
+    const back = undoneRecord(current.record, whole.before as { code: string }, whole.after as { code: string })
     kept.push(...back.kept.map((path) => ({ sku: record, path })))
     const done = await writeIn(tx, person, kind as RecordKindName, code, back.record, anyVersion, now, {
       setup: await readSetup(tx.db),
@@ -114,7 +114,7 @@ export async function recordHistory(kind: string, code: string) {
 }
 
 /** Takes one change of a record back. What was changed again since stays and is named. */
-export async function putBackRecord(person: Person, kindName: string, code: string, changeId: number, now: number) {
+export async function undoRecordChange(person: Person, kindName: string, code: string, changeId: number, now: number) {
   const kind = kindOf(kindName)
   const [change] = await database()
     .select({ differences: t.change.differences })
@@ -123,10 +123,10 @@ export async function putBackRecord(person: Person, kindName: string, code: stri
   const whole = change?.differences[0]
   if (!whole) throw notFound('such change of this record')
   if (whole.before === null)
-    throw notFitting('This change made the record. It cannot be taken back; put the record to rest instead.')
+    throw unprocessable('This change made the record. It cannot be taken back; put the record to rest instead.')
   const { record: current, tag } = await getRecord(kind, code)
-  const { record, kept } = putRecordBack(current, whole.before as { code: string }, whole.after as { code: string })
-  await requireFor(person, kind, code, record)
+  const { record, kept } = undoneRecord(current, whole.before as { code: string }, whole.after as { code: string })
+  await authorizeFor(person, kind, code, record)
   const written = await writeRecord(person, kind, code, record, { ifMatch: tag }, now)
   return { kept, record: written.record, tag: written.tag }
 }

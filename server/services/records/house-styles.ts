@@ -41,7 +41,7 @@ export const houseStyles: RecordKind<HouseStyle> = {
       .values({ code: r.code, ...row })
       .onConflictDoUpdate({ target: t.houseStyle.code, set: { ...row, version: sql`${t.houseStyle.version} + 1` } })
   },
-  whyNotGone: () => Promise.resolve([]),
+  deletionBlockers: () => Promise.resolve([]),
   async remove(tx, record) {
     await tx.db.delete(t.houseStyle).where(eq(t.houseStyle.code, record.code))
   },

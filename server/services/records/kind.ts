@@ -22,7 +22,7 @@ export interface RecordKind<R extends { code: string }> {
   write(tx: Tx, record: R, before: R | undefined, setup: StoredSetup): Promise<void>
   after?(tx: Tx, record: R, before: R | undefined): Promise<void>
   /** Whether records of the kind can be deleted: why this one cannot yet, and its going. */
-  whyNotGone?(tx: Tx, record: R, setup: StoredSetup): Promise<string[]>
+  deletionBlockers?(tx: Tx, record: R, setup: StoredSetup): Promise<string[]>
   remove?(tx: Tx, record: R): Promise<void>
 }
 

@@ -53,7 +53,7 @@ export const lists: RecordKind<NamedList> = {
       `,
     )
   },
-  async whyNotGone(tx, record, setup) {
+  async deletionBlockers(tx, record, setup) {
     const ruled = await rulesNaming(tx.db, setup, `list:${record.code}`)
     return ruled.length > 0 ? [`The assignment ${ruled.join(', ')} names it. Change its rule first.`] : []
   },

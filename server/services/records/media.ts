@@ -79,7 +79,7 @@ export const media: RecordKind<MediaItem> = {
       .values({ name: r.code, ...row })
       .onConflictDoUpdate({ target: t.media.name, set: { ...row, version: sql`${t.media.version} + 1` } })
   },
-  async whyNotGone(tx, record, setup) {
+  async deletionBlockers(tx, record, setup) {
     const why: string[] = []
     const { count, skus } = await usersOf(tx.db, setup, record.code, 3)
     if (count > 0)

@@ -39,7 +39,7 @@ export const namedRules: RecordKind<NamedRule> = {
       .values({ code: r.code, ...row })
       .onConflictDoUpdate({ target: t.namedRule.code, set: { ...row, version: sql`${t.namedRule.version} + 1` } })
   },
-  async whyNotGone(tx, record, setup) {
+  async deletionBlockers(tx, record, setup) {
     const ruled = await rulesNaming(tx.db, setup, `rule:${record.code}`)
     return ruled.length > 0
       ? [`${ruled.join(', ')} ${ruled.length === 1 ? 'names' : 'name'} it. Change the rule there first.`]

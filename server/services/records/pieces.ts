@@ -154,7 +154,7 @@ export const pieces: RecordKind<PieceRecord> = {
       }),
     )
   },
-  async whyNotGone(tx, record, setup) {
+  async deletionBlockers(tx, record, setup) {
     const { rows } = await tx.db.execute<{ name: string }>(
       sql`select name from question_set where ${record.code} = any(questions) order by name`,
     )

@@ -46,7 +46,7 @@ export const questionSets: RecordKind<QuestionSet> = {
       .values({ code: r.code, ...row })
       .onConflictDoUpdate({ target: t.questionSet.code, set: { ...row, version: sql`${t.questionSet.version} + 1` } })
   },
-  async whyNotGone(tx, record, setup) {
+  async deletionBlockers(tx, record, setup) {
     return [...(await namedByAssignments(tx.db, record.code)), ...(await namedByProducts(tx.db, setup, record.code))]
   },
   async remove(tx, record) {

@@ -41,7 +41,7 @@ export const recipes: RecordKind<Recipe> = {
       .onConflictDoUpdate({ target: t.recipe.code, set: { ...row, version: sql`${t.recipe.version} + 1` } })
   },
   // What it has proposed stays, under its name.
-  whyNotGone: () => Promise.resolve([]),
+  deletionBlockers: () => Promise.resolve([]),
   async remove(tx, record) {
     await tx.db.delete(t.recipe).where(eq(t.recipe.code, record.code))
   },

@@ -7,8 +7,8 @@ import * as t from '../../db/schema'
 import { loadSetup, raiseStamp, type StoredSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
 import { namesTag } from '../entity-tag'
-import { may, require, type Person } from '../people/permission'
-import { notFitting, notFound, Problem, schemaErrors } from '../problem'
+import { may, authorize, type Person } from '../people/permission'
+import { unprocessable, notFound, Problem, schemaErrors } from '../problem'
 import { assignments } from './assignments'
 import { blockKinds } from './block-kinds'
 import { campaigns } from './campaigns'
@@ -18,7 +18,7 @@ import { glossary } from './glossary'
 import { houseStyles } from './house-styles'
 import { categories } from './categories'
 import type { RecordKind } from './kind'
-import { touchByRecord } from '../readiness/touch'
+import { invalidateByRecord } from '../readiness/invalidate'
 import { markLabels } from '../translation/mark-labels'
 import { lists } from './lists'
 import { media } from './media'
@@ -75,12 +75,12 @@ export async function putRecord(
   match: Match,
   now: number,
 ) {
-  await requireFor(person, kind, code, body)
+  await authorizeFor(person, kind, code, body)
   return writeRecord(person, kind, code, body, match, now)
 }
 
 /** Asks for permission to write a record; where only parts change that take another permission, for that one. */
-export async function requireFor(person: Person, kind: RecordKindName, code: string, body: unknown): Promise<void> {
+export async function authorizeFor(person: Person, kind: RecordKindName, code: string, body: unknown): Promise<void> {
   const k = recordKinds[kind] as unknown as RecordKind<{ code: string }>
   if (k.partly && may(person, k.partly.action) && !may(person, k.action)) {
     const before = (await k.read(database(), code))?.record as Changing | undefined
@@ -94,7 +94,7 @@ export async function requireFor(person: Person, kind: RecordKindName, code: str
     )
       return
   }
-  require(person, k.action)
+  authorize(person, k.action)
 }
 
 /** What is asked of the version that a record is written over: an entity tag, or `*` for whatever is there. */
@@ -155,9 +155,9 @@ export async function writeIn(
 ) {
   const k = recordKinds[kind] as unknown as RecordKind<{ code: string }>
   const { value, error } = k.schema.validate(body, { abortEarly: false, convert: false })
-  if (error) throw notFitting('Some of this cannot be taken. Nothing has been changed.', schemaErrors(error))
+  if (error) throw unprocessable('Some of this cannot be taken. Nothing has been changed.', schemaErrors(error))
   if (value.code !== code)
-    throw notFitting('The code in the body is another one than in the address.', [
+    throw unprocessable('The code in the body is another one than in the address.', [
       { path: 'code', message: `The address names “${code}”.` },
     ])
   await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`${kind}:${code}`}))`)
@@ -168,7 +168,7 @@ export async function writeIn(
   else if (!before && ifMatch !== undefined)
     throw new Problem(412, 'Changed meanwhile', `There is no ${k.name} “${code}” any more. Nothing has been written.`)
   const { record, problems } = await k.check(value, before?.record, setup, tx)
-  if (problems.length > 0) throw notFitting('Some of this cannot be taken. Nothing has been changed.', problems)
+  if (problems.length > 0) throw unprocessable('Some of this cannot be taken. Nothing has been changed.', problems)
   if (before && same(before.record, JSON.parse(JSON.stringify({ ...before.record, ...record }))))
     return { record: before.record, tag: tagOf(before.record), created: false, changed: false }
   await k.write(tx, record, before?.record, setup)
@@ -182,7 +182,7 @@ export async function writeIn(
   })
   await k.after?.(tx, record, before?.record)
   await markLabels(tx, kind, code, before?.record, stored, setup)
-  await touchByRecord(
+  await invalidateByRecord(
     tx,
     kind,
     { before: before?.record as Changing, after: stored as unknown as Changing, code },
@@ -203,14 +203,14 @@ export async function deleteRecord(
   now: number,
 ): Promise<void> {
   const k = recordKinds[kind] as unknown as RecordKind<{ code: string }>
-  require(person, k.action)
+  authorize(person, k.action)
   await inTransaction(async (tx) => {
     await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`${kind}:${code}`}))`)
     const setup = await loadSetup(tx.db)
     const found = await k.read(tx.db, code)
     if (!found || !k.remove) throw notFound(`${k.name} “${code}” that can be deleted`)
     checkVersion(k.name, found.record, ifMatch, 'delete')
-    const why = await k.whyNotGone!(tx, found.record, setup)
+    const why = await k.deletionBlockers!(tx, found.record, setup)
     if (why.length > 0)
       throw new Problem(
         409,
@@ -220,7 +220,7 @@ export async function deleteRecord(
       )
     await k.remove(tx, found.record)
     await raiseStamp(tx.db, k.stamp)
-    await touchByRecord(tx, kind, { before: found.record as unknown as Changing, after: null, code }, setup)
+    await invalidateByRecord(tx, kind, { before: found.record as unknown as Changing, after: null, code }, setup)
     const step = await beginStep(tx, `Deleted the ${k.name} “${code}”`, person.id, now)
     await tx.db.insert(t.change).values({
       stepId: step,

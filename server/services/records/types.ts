@@ -6,12 +6,12 @@ import { ValueProblem } from '@core/attributes/types/shape'
 import { same } from '@core/catalogue/patch'
 import { checkCondition } from '@core/rules/check'
 import { RuleError } from '@core/rules/condition'
-import { isPlain } from '@core/rules/plain'
+import { isScalar } from '@core/rules/scalar'
 import type { Tx } from '../../db/connect'
 import * as t from '../../db/schema'
 import { readSetup, typeOf } from '../../db/queries/setup'
 import { refreshFactsOfType } from '../products/refresh-facts'
-import { settlePlain } from './plain'
+import { settleScalar } from './scalar'
 import { countOf, first, rulesNaming, type Problems, type RecordKind } from './kind'
 
 /** Has facts stand where rules look for them after a type was made, changed or removed. */
@@ -21,7 +21,7 @@ async function settleFacts(tx: Tx, before: ProductType | undefined, after: Produ
   if (after) types.delete(after.code)
   if (before) types.set(before.code, before)
   const codes = [before, after].flatMap((r) => r?.attributes.map((a) => a.attribute) ?? [])
-  await settlePlain(tx, setup, codes, (code) => isPlain(setup.attributes.get(code)!, { types }))
+  await settleScalar(tx, setup, codes, (code) => isScalar(setup.attributes.get(code)!, { types }))
 }
 
 export const types: RecordKind<ProductType> = {
@@ -83,7 +83,7 @@ export const types: RecordKind<ProductType> = {
     await settleFacts(tx, before, record)
     if (before) await refreshFactsOfType(tx, record.code)
   },
-  async whyNotGone(tx, record, setup) {
+  async deletionBlockers(tx, record, setup) {
     const why: string[] = []
     const n = await countOf(tx.db, sql`product where type = ${record.code}`)
     if (n > 0) why.push(`${n} products are of this type. Give them another one first.`)

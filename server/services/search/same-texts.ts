@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { setImmediate as breathe } from 'node:timers/promises'
+import { setImmediate as yieldToEventLoop } from 'node:timers/promises'
 import { sql } from 'drizzle-orm'
 import type { SameTexts, SameTextsBody } from '@contracts/search'
 import type { Value } from '@core/attributes/attribute'
@@ -12,7 +12,7 @@ import { database, inTransaction } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
 import { Cancelled, enqueue, type WorkControls } from '../work/jobs'
 import type { Person } from '../people/permission'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 
 const readAtOnce = 2000
 /** Texts that are alike so much are told; shorter ones than this are only told where they are the same. */
@@ -26,7 +26,7 @@ export async function queueSameTexts(person: Person, body: SameTextsBody): Promi
   const setup = await loadSetup(database())
   const attribute = setup.attributes.get(body.field)
   if (!attribute || !attribute.translatable || !attributeTypes[attribute.type].isText)
-    throw notFitting('These texts cannot be compared.', [
+    throw unprocessable('These texts cannot be compared.', [
       { path: 'field', message: `“${body.field}” is no text that has a language.` },
     ])
   return inTransaction((tx) =>
@@ -84,7 +84,7 @@ export async function findSameTexts(
     if (rows.length < readAtOnce) break
     onProgress?.(read, total!.n)
     if (cancelled?.()) throw new Cancelled()
-    await breathe()
+    await yieldToEventLoop()
   }
   const long = texts.map((_, i) => i).filter((i) => texts[i]!.words >= wordsForNear)
   const near = groupAlike(

@@ -5,7 +5,7 @@ import { database, inTransaction } from '../../db/connect'
 import { loadGlossary } from '../../db/queries/glossary'
 import { readStyles } from '../../db/queries/house-style'
 import { loadSetup } from '../../db/queries/setup'
-import { readKeptUnits } from '../../db/queries/unit-segments'
+import { readStoredUnits } from '../../db/queries/unit-segments'
 import { Cancelled, enqueue, type WorkControls } from '../work/jobs'
 import type { Person } from '../people/permission'
 import { targetEdition } from './target-edition'
@@ -83,7 +83,7 @@ export async function checkAll(
     const some = records.slice(i, i + recordsAtOnce)
     const [found, kept] = [
       await unitsOfRecords(db, setup, some, edition),
-      await readKeptUnits(db, some, edition.language),
+      await readStoredUnits(db, some, edition.language),
     ]
     for (const [record, { title, units }] of found) {
       for (const unit of units) {

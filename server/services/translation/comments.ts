@@ -2,8 +2,8 @@ import { and, asc, eq, isNull } from 'drizzle-orm'
 import { database, inTransaction, type Db } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
 import * as t from '../../db/schema'
-import { require, type Person } from '../people/permission'
-import { notFitting, notFound } from '../problem'
+import { authorize, type Person } from '../people/permission'
+import { unprocessable, notFound } from '../problem'
 import { unitsOfRecords } from './kinds'
 import { targetEdition } from './target-edition'
 
@@ -46,7 +46,9 @@ async function requireUnit(record: string, unit: string, language: string): Prom
   const setup = await loadSetup(db)
   const shops = [...setup.storefronts.values()].filter((s) => s.editions.some((e) => e.language === language))
   if (shops.length === 0)
-    throw notFitting('Nothing has been said.', [{ path: 'language', message: `No storefront sells in “${language}”.` }])
+    throw unprocessable('Nothing has been said.', [
+      { path: 'language', message: `No storefront sells in “${language}”.` },
+    ])
   for (const shop of shops) {
     const found = (await unitsOfRecords(db, setup, [record], targetEdition(setup, shop.code, language))).get(record)
     if (found?.units.some((u) => u.unit === unit)) return
@@ -61,7 +63,7 @@ export async function addComment(
   body: { record: string; unit: string; language: string; segment: string | null; words: string },
   now: number,
 ): Promise<Comment[]> {
-  require(person, 'translate', body.language)
+  authorize(person, 'translate', body.language)
   await requireUnit(body.record, body.unit, body.language)
   await database()
     .insert(t.unitComment)
@@ -100,7 +102,7 @@ export async function settleComment(person: Person, id: number, settled: boolean
       .returning()
     const [found] = row ? [row] : await tx.db.select().from(t.unitComment).where(eq(t.unitComment.id, id))
     if (!found) throw notFound('such comment')
-    require(person, 'translate', found.language)
+    authorize(person, 'translate', found.language)
     return commentsOf(tx.db, found.record, found.language)
   })
 }

@@ -1,17 +1,17 @@
 import { and, eq } from 'drizzle-orm'
 import { styleFor, type Style } from '@core/house-style/style'
 import { wordsOfCoded } from '@core/translation/coded'
-import { wordCount } from '@core/translation/cut'
+import { wordCount } from '@core/translation/segmentation'
 import { termIn, type Term } from '@core/translation/glossary'
 import { segmentsOf, type UnitSegment } from '@core/translation/unit-segments'
 import { database, inTransaction } from '../../db/connect'
 import { loadGlossary } from '../../db/queries/glossary'
 import { readStyles } from '../../db/queries/house-style'
 import { loadSetup, readSetup } from '../../db/queries/setup'
-import { readKeptUnits } from '../../db/queries/unit-segments'
+import { readStoredUnits } from '../../db/queries/unit-segments'
 import * as t from '../../db/schema'
-import { require, type Person } from '../people/permission'
-import { notFitting, notFound, Problem } from '../problem'
+import { authorize, type Person } from '../people/permission'
+import { unprocessable, notFound, Problem } from '../problem'
 import { commentsOf, type Comment } from './comments'
 import { splitRecord, unitsOfRecords } from './kinds'
 import { saveRecords, textsOf, type UnitChange } from './save'
@@ -50,7 +50,7 @@ export async function listUnits(q: { storefront: string; language: string; recor
   const found = (await unitsOfRecords(db, setup, [q.record], edition)).get(q.record)
   if (!found) throw notFound(`“${q.record}”`)
   const [kept, styles, glossary, comments] = [
-    (await readKeptUnits(db, [q.record], q.language)).get(q.record),
+    (await readStoredUnits(db, [q.record], q.language)).get(q.record),
     await readStyles(db),
     await loadGlossary(db, setup.source),
     await commentsOf(db, q.record, q.language),
@@ -107,12 +107,12 @@ const conflictWords = {
  * conflicts.
  */
 export async function saveUnits(person: Person, body: SaveBody, now: number): Promise<Desk> {
-  require(person, 'translate', body.language)
+  authorize(person, 'translate', body.language)
   await inTransaction(async (tx) => {
     const setup = await readSetup(tx.db)
     const edition = targetEdition(setup, body.storefront, body.language)
     if (body.language === setup.source)
-      throw notFitting('The source language is written on the record, not translated.')
+      throw unprocessable('The source language is written on the record, not translated.')
     const { refused } = await saveRecords(tx, person, setup, edition, new Map([[body.record, body.units]]), now, {
       title: `Translated ${body.record.slice(body.record.indexOf(':') + 1)} into ${body.language}`,
     })
@@ -121,13 +121,13 @@ export async function saveUnits(person: Person, body: SaveBody, now: number): Pr
       message: r.finding ?? conflictWords[r.why],
     }))
     if (refused.some((r) => r.why === 'blocked'))
-      throw notFitting(
+      throw unprocessable(
         'What a blocker stands in is not called reviewed or final: mend it, or overrule it with a reason. ' +
           'Nothing has been changed.',
         errors,
       )
     if (refused.some((r) => r.why === 'unknown-unit' || r.why === 'nothing-there'))
-      throw notFitting('Nothing has been changed.', errors)
+      throw unprocessable('Nothing has been changed.', errors)
     if (refused.length > 0)
       throw new Problem(
         412,

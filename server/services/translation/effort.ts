@@ -1,9 +1,9 @@
 import { effortOf, type EffortBand, type EffortCount } from '@core/translation/effort'
 import { segmentsOf } from '@core/translation/unit-segments'
-import { wordCount } from '@core/translation/cut'
+import { wordCount } from '@core/translation/segmentation'
 import { database, inTransaction } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
-import { readKeptUnits } from '../../db/queries/unit-segments'
+import { readStoredUnits } from '../../db/queries/unit-segments'
 import { Cancelled, enqueue, type WorkControls } from '../work/jobs'
 import type { Person } from '../people/permission'
 import { targetEdition } from './target-edition'
@@ -55,7 +55,7 @@ export async function weighWork(
     const some = records.slice(i, i + recordsAtOnce)
     const [found, kept] = [
       await unitsOfRecords(db, setup, some, edition),
-      await readKeptUnits(db, some, edition.language),
+      await readStoredUnits(db, some, edition.language),
     ]
     const open = [...found].flatMap(([record, r]) =>
       r.units

@@ -10,11 +10,11 @@ import { lowestState, type TranslationState } from '@core/translation/state'
 import { segmentsOf, type SegmentChange, type UnitSegment } from '@core/translation/unit-segments'
 import { inTransaction, type Tx } from '../../db/connect'
 import { readSetup, type StoredSetup } from '../../db/queries/setup'
-import { readKeptUnits } from '../../db/queries/unit-segments'
+import { readStoredUnits } from '../../db/queries/unit-segments'
 import { beginStep } from '../../db/queries/write-products'
 import { Cancelled, type WorkControls } from '../work/jobs'
-import { require, type Person } from '../people/permission'
-import { notFitting } from '../problem'
+import { authorize, type Person } from '../people/permission'
+import { unprocessable } from '../problem'
 import { targetEdition } from './target-edition'
 import { unitKinds, unitsOfRecords } from './kinds'
 import { saveRecords, textsOf, type UnitChange } from './save'
@@ -68,17 +68,17 @@ class Import {
     const language = canonicalTag(head.target ?? '') ?? ''
     const same = (a: string, b: string) => a.split('-')[0] === b.split('-')[0]
     if (head.source !== '' && !same(head.source, this.setup.source))
-      throw notFitting(
+      throw unprocessable(
         `The file translates from ${head.source}; here the source is ${this.setup.source}. Nothing has been changed.`,
       )
     const shop = [...this.setup.storefronts.values()].find((s) => s.editions.some((e) => e.language === language))
     if (!shop)
-      throw notFitting(
+      throw unprocessable(
         `The file is for “${head.target ?? 'no language'}”, in which no storefront sells. Nothing has been changed.`,
       )
     if (language === this.setup.source)
-      throw notFitting('The file’s target is the source language. Nothing has been changed.')
-    require(this.person, 'translate', language)
+      throw unprocessable('The file’s target is the source language. Nothing has been changed.')
+    authorize(this.person, 'translate', language)
     this.edition = targetEdition(this.setup, shop.code, language)
     this.report.language = language
   }
@@ -106,7 +106,7 @@ class Import {
       for (const [record, { units }] of await unitsOfRecords(this.tx.db, this.setup, records, e))
         for (const unit of units)
           if (!found.has(`${record} ${unit.unit}`)) found.set(`${record} ${unit.unit}`, { edition: e, unit })
-    const kept = await readKeptUnits(this.tx.db, records, edition.language)
+    const kept = await readStoredUnits(this.tx.db, records, edition.language)
     const changes = new Map<TargetEdition, Map<string, UnitChange[]>>()
     for (const u of read) {
       const at = found.get(`${u.record} ${u.unit}`)
@@ -223,7 +223,7 @@ export async function importTranslations(
       await some([...reader.write(decoder.end()), ...reader.end()], true)
     } catch (e) {
       if (e instanceof ExchangeFileError)
-        throw notFitting(`${e.message}${e.line === null ? '' : ` (line ${e.line})`} Nothing has been changed.`)
+        throw unprocessable(`${e.message}${e.line === null ? '' : ` (line ${e.line})`} Nothing has been changed.`)
       throw e
     }
     return work.report

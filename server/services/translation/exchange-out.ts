@@ -10,9 +10,9 @@ import { segmentsOf } from '@core/translation/unit-segments'
 import { database, type Db } from '../../db/connect'
 import { loadGlossary } from '../../db/queries/glossary'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
-import { readKeptUnits } from '../../db/queries/unit-segments'
+import { readStoredUnits } from '../../db/queries/unit-segments'
 import type { ExportedFile } from '../files/export-products'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 import { targetEdition } from './target-edition'
 import { unitsOfRecords } from './kinds'
 import { findMatches } from './memory'
@@ -41,7 +41,7 @@ export async function exportTranslations(
   const setup = await loadSetup(db)
   const edition = targetEdition(setup, body.target.storefront, body.target.language)
   if (edition.language === setup.source)
-    throw notFitting('The source language is not translated. Name another language of the storefront.')
+    throw unprocessable('The source language is not translated. Name another language of the storefront.')
   const records =
     body.records ?? (await recordsOfWork(db, setup, { ...body, ...body.target, show: body.show ?? 'all' }, now))
   const languages = { source: setup.source, target: edition.language }
@@ -74,7 +74,7 @@ async function* exchangeRecords(
     const some = records.slice(i, i + recordsAtOnce)
     const [found, kept] = [
       await unitsOfRecords(db, setup, some, edition),
-      await readKeptUnits(db, some, edition.language),
+      await readStoredUnits(db, some, edition.language),
     ]
     const out = some.flatMap((record) => {
       const of = found.get(record)

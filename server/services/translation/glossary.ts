@@ -16,8 +16,8 @@ import { termOf } from '../../db/queries/glossary'
 import { readSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
 import * as t from '../../db/schema'
-import { require, type Person } from '../people/permission'
-import { notFitting, Problem } from '../problem'
+import { authorize, type Person } from '../people/permission'
+import { unprocessable, Problem } from '../problem'
 import { anyVersion, writeIn } from '../records/records'
 
 const all = async () => (await database().select().from(t.term).orderBy(asc(t.term.code))).map(termOf)
@@ -68,14 +68,14 @@ export async function importTerms(
   mode: 'check' | 'apply',
   now: number,
 ): Promise<GlossaryImportReport> {
-  require(person, 'edit-content')
+  authorize(person, 'edit-content')
   let rows: string[][]
   try {
     rows = (parse(csv, { bom: true, relax_column_count: true, skip_empty_lines: true }) as string[][]).map((r) =>
       r.map(unguardCell),
     )
   } catch (e) {
-    throw notFitting(`This is no CSV that can be read: ${(e as Error).message}`)
+    throw unprocessable(`This is no CSV that can be read: ${(e as Error).message}`)
   }
   const { terms, problems } = readGlossary(rows, (term) => codeOfName(term, 'term'))
   const report: GlossaryImportReport = {

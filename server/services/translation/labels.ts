@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm'
 import { isStale, sourceHash, type Standing } from '@core/translation/state'
 import { readUnitMarks, writeUnitMarks, type UnitMark } from '../../db/queries/unit-marks'
 import type { StoredSetup } from '../../db/queries/setup'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 import { anyVersion, writeIn } from '../records/records'
 import { labelKinds, type LabelText } from './label-texts'
 import { labelRecords } from './label-records'
@@ -82,7 +82,9 @@ export function labelUnits(prefix: string): UnitKind {
         for (const c of list) {
           const text = texts.find((x) => x.unit === c.unit)
           if (!text)
-            throw notFitting('Nothing has been changed.', [{ path: 'units', message: `There is no unit “${c.unit}”.` }])
+            throw unprocessable('Nothing has been changed.', [
+              { path: 'units', message: `There is no unit “${c.unit}”.` },
+            ])
           text.write(edition.language, c.target === null ? '' : String(c.target))
           standings.set(c.unit, { state: c.state, unread: c.unread })
         }

@@ -7,12 +7,12 @@ import { database, inTransaction, type Db } from '../../db/connect'
 import { loadGlossary } from '../../db/queries/glossary'
 import { readStyles } from '../../db/queries/house-style'
 import { loadSetup, readSetup } from '../../db/queries/setup'
-import { readKeptUnits } from '../../db/queries/unit-segments'
+import { readStoredUnits } from '../../db/queries/unit-segments'
 import { beginStep } from '../../db/queries/write-products'
 import { machineTranslation } from '../../stand-ins/chosen'
 import { Cancelled, enqueue, type WorkControls } from '../work/jobs'
-import { require, type Person } from '../people/permission'
-import { notFitting, Problem } from '../problem'
+import { authorize, type Person } from '../people/permission'
+import { unprocessable, Problem } from '../problem'
 import { personById } from '../people/session'
 import { targetEdition } from './target-edition'
 import { unitsOfRecords } from './kinds'
@@ -77,20 +77,20 @@ export async function translateByMachine(
       ? answers
       : answers.map((a, i) => ({ ...a, text: withoutPlaceholders(a.text, dropped(i)) }))
   } catch (e) {
-    if (e instanceof MachineProblem) throw notFitting(e.message)
+    if (e instanceof MachineProblem) throw unprocessable(e.message)
     throw e
   }
 }
 
 /** Puts translating beforehand into the queue. */
 export async function queuePretranslate(person: Person, body: PretranslateBody): Promise<string> {
-  require(person, 'translate', body.target.language)
+  authorize(person, 'translate', body.target.language)
   const setup = await loadSetup(database())
   targetEdition(setup, body.target.storefront, body.target.language)
   if (body.target.language === setup.source)
-    throw notFitting('The source language is written on the record, not translated.')
+    throw unprocessable('The source language is written on the record, not translated.')
   if (body.memoryFrom === null && !body.machine)
-    throw notFitting('Say what to translate from: the memory, a machine, or both.')
+    throw unprocessable('Say what to translate from: the memory, a machine, or both.')
   return inTransaction((tx) =>
     enqueue(tx, {
       kind: 'pretranslate',
@@ -169,7 +169,7 @@ async function filled(
   const languages = { source: setup.source, target: edition.language }
   const [units, kept] = [
     await unitsOfRecords(db, setup, records, edition),
-    await readKeptUnits(db, records, edition.language),
+    await readStoredUnits(db, records, edition.language),
   ]
   interface Open {
     record: string

@@ -1,8 +1,8 @@
 import type { Placeholder } from '@core/translation/coded'
 import { database, inTransaction } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
-import { require, type Person } from '../people/permission'
-import { notFitting, notFound } from '../problem'
+import { authorize, type Person } from '../people/permission'
+import { unprocessable, notFound } from '../problem'
 import { correctPair, findMatches, targetLanguageOfPair, type Match } from './memory'
 
 export interface MatchesQuery {
@@ -27,7 +27,7 @@ export async function matchesOf(q: MatchesQuery): Promise<Match[]> {
         alone: p.alone === true,
       }))
   } catch {
-    throw notFitting('The placeholders cannot be read as JSON.', [
+    throw unprocessable('The placeholders cannot be read as JSON.', [
       { path: 'placeholders', message: 'A list of {n, tag, attributes, alone}, as the units of a record have them.' },
     ])
   }
@@ -50,7 +50,7 @@ export async function correct(person: Person, id: number, target: string): Promi
   return inTransaction(async (tx) => {
     const language = Number.isSafeInteger(id) ? await targetLanguageOfPair(tx.db, id) : undefined
     if (language === undefined) throw notFound('such pair')
-    require(person, 'translate', language)
+    authorize(person, 'translate', language)
     await correctPair(tx.db, id, target, person.id)
     return { id }
   })

@@ -9,7 +9,7 @@ import { database, inTransaction } from '../../db/connect'
 import type { ExportedFile } from '../files/export-products'
 import { Cancelled, type WorkControls } from '../work/jobs'
 import type { Person } from '../people/permission'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 import { remember, type NewPair } from './memory'
 
 export interface MemoryImportReport {
@@ -87,7 +87,7 @@ export async function importMemory(
       await take()
     } catch (e) {
       if (e instanceof ExchangeFileError)
-        throw notFitting(`${e.message}${e.line === null ? '' : ` (line ${e.line})`} Nothing has been changed.`)
+        throw unprocessable(`${e.message}${e.line === null ? '' : ` (line ${e.line})`} Nothing has been changed.`)
       throw e
     }
     return report

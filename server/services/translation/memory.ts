@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { setImmediate as breathe } from 'node:timers/promises'
+import { setImmediate as yieldToEventLoop } from 'node:timers/promises'
 import { sql } from 'drizzle-orm'
 import { addressOf, type Coded, type Placeholder } from '@core/translation/coded'
 import { createMemory, type Memory, type MemoryQuery } from '@core/translation/memory'
@@ -71,7 +71,7 @@ async function open(db: Db, source: string, target: string): Promise<Held> {
     for (const r of rows) entries.push(entryOf(r))
     if (rows.length < atOnce) break
     last = rows.at(-1)!.id
-    await breathe()
+    await yieldToEventLoop()
   }
   return { memory: createMemory(source, entries), last: entries.at(-1)?.id ?? 0, stamp }
 }

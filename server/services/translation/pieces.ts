@@ -5,7 +5,7 @@ import { isStale, sourceHash } from '@core/translation/state'
 import * as t from '../../db/schema'
 import { blockKindOf, pieceRecordsOf } from '../../db/queries/content'
 import { readUnitMarks, writeUnitMarks, type UnitMark } from '../../db/queries/unit-marks'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 import { anyVersion, writeIn } from '../records/records'
 import { sourceTextOf } from '../records/pieces'
 import type { StoredSetup } from '../../db/queries/setup'
@@ -101,7 +101,8 @@ function written(
   const marks: { unit: string; mark: UnitMark | null }[] = []
   for (const c of changes) {
     const m = shape.exec(c.unit)
-    if (!m) throw notFitting('Nothing has been changed.', [{ path: 'units', message: `There is no unit “${c.unit}”.` }])
+    if (!m)
+      throw unprocessable('Nothing has been changed.', [{ path: 'units', message: `There is no unit “${c.unit}”.` }])
     const storefront = m[4] || null
     const source = sourceTextOf(out, storefront, setup.source)
     let text = out.texts.find((x) => x.language === language && x.storefront === storefront)
@@ -111,7 +112,7 @@ function written(
       const fields = source?.entries ?? []
       const said = fields[Number(m[2])]?.[m[3]!]
       if (said === undefined)
-        throw notFitting('Nothing has been changed.', [{ path: 'units', message: `There is no unit “${c.unit}”.` }])
+        throw unprocessable('Nothing has been changed.', [{ path: 'units', message: `There is no unit “${c.unit}”.` }])
       // An entry has its pictures and links from the source until they are given others.
       text.entries = fields.map((e, i) => ({
         ...Object.fromEntries(Object.entries(e).filter(([k]) => !isWords(k, fields))),

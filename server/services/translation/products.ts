@@ -14,7 +14,7 @@ import {
 } from '../../db/queries/families'
 import type { StoredSetup } from '../../db/queries/setup'
 import { writeProducts } from '../../db/queries/write-products'
-import { notFitting } from '../problem'
+import { unprocessable } from '../problem'
 import { markTranslations } from '../products/products'
 import type { TargetChange, TargetEdition, Unit, UnitKind } from './unit'
 
@@ -73,14 +73,14 @@ function patchOf(
     const scope = scopeOfPath(c.unit)
     const attribute = scope && setup.attributes.get(scope.attribute)
     if (!scope || !attribute)
-      throw notFitting('Nothing has been changed.', [{ path: 'units', message: `There is no unit “${c.unit}”.` }])
+      throw unprocessable('Nothing has been changed.', [{ path: 'units', message: `There is no unit “${c.unit}”.` }])
     try {
       const to = { attribute: scope.attribute, storefront: scope.storefront, language }
       marks.set(markKey(to), { state: c.state, unread: c.unread })
       return { ...to, value: c.target === null ? null : checkedValue(c.target, attribute) }
     } catch (e) {
       if (e instanceof ValueProblem)
-        throw notFitting('Nothing has been changed.', [{ path: c.unit, message: e.message }])
+        throw unprocessable('Nothing has been changed.', [{ path: c.unit, message: e.message }])
       throw e
     }
   })

@@ -10,7 +10,7 @@ import {
   segmentsOf,
   splitSegment,
   wholeOf,
-  type KeptUnit,
+  type StoredUnit,
   type SegmentChange,
   type UnitSegment,
   type UnitSegments,
@@ -22,7 +22,7 @@ import { loadGlossary } from '../../db/queries/glossary'
 import { readStyles } from '../../db/queries/house-style'
 import type { StoredSetup } from '../../db/queries/setup'
 import { addReturns, removeReturns, type UnitReturn } from '../../db/queries/unit-returns'
-import { readKeptUnits, writeKeptUnits } from '../../db/queries/unit-segments'
+import { readStoredUnits, writeStoredUnits } from '../../db/queries/unit-segments'
 import { beginStep } from '../../db/queries/write-products'
 import type { Person } from '../people/permission'
 import { addComments, type NewComment } from './comments'
@@ -56,7 +56,11 @@ export interface Saved {
 }
 
 /** What is asked of a unit to find its segments. */
-export const textsOf = (u: Unit, languages: { source: string; target: string }, kept: KeptUnit | null): UnitTexts => ({
+export const textsOf = (
+  u: Unit,
+  languages: { source: string; target: string },
+  kept: StoredUnit | null,
+): UnitTexts => ({
   source: u.source,
   target: u.target,
   type: u.type,
@@ -86,11 +90,11 @@ export async function saveRecords(
   await lockRecords(tx, records)
   const [units, kept] = [
     await unitsOfRecords(tx.db, setup, records, edition),
-    await readKeptUnits(tx.db, records, edition.language),
+    await readStoredUnits(tx.db, records, edition.language),
   ]
   const saved: Saved = { taken: 0, unchanged: 0, refused: [], step: null }
   const targets = new Map<string, Map<string, TargetChange[]>>()
-  const keeping: { record: string; unit: string; kept: KeptUnit | null }[] = []
+  const keeping: { record: string; unit: string; kept: StoredUnit | null }[] = []
   const pairs: NewPair[] = []
   const returns: UnitReturn[] = []
   const answered: { record: string; unit: string }[] = []
@@ -171,11 +175,11 @@ export async function saveRecords(
           refuse('blocked', i, finding)
           after.segments[i] = found.segments[i]!
         }
-        const touched = after.segments.filter((s, i) => !same(s, found.segments[i] ?? null))
-        saved.taken += touched.length
+        const changedNow = after.segments.filter((s, i) => !same(s, found.segments[i] ?? null))
+        saved.taken += changedNow.length
         saved.unchanged +=
-          ('segments' in change ? change.segments.length : 0) - touched.length - after.refused.length - blocked.size
-        if (touched.length === 0 && !('join' in change || 'split' in change)) continue
+          ('segments' in change ? change.segments.length : 0) - changedNow.length - after.refused.length - blocked.size
+        if (changedNow.length === 0 && !('join' in change || 'split' in change)) continue
         const whole = wholeOf(after, languages)
         if (whole && (!same(whole.value, unit.target) || !standsAs(unit, whole) || unit.stale))
           write(record, { unit: change.unit, target: whole.value, state: whole.state, unread: whole.unread })
@@ -195,7 +199,7 @@ export async function saveRecords(
             if (words !== undefined && after.segments[index]?.returned)
               comments.push({ record, unit: change.unit, segment: after.segments[index].text, words })
         after.segments.forEach((s, i) => {
-          if (s.target === null || s.was !== null || !touched.includes(s) || !isReviewed(s.state)) return
+          if (s.target === null || s.was !== null || !changedNow.includes(s) || !isReviewed(s.state)) return
           pairs.push({
             source: { text: s.text, placeholders: s.placeholders },
             target: { text: s.target, placeholders: [...s.placeholders, ...s.extra] },
@@ -210,7 +214,7 @@ export async function saveRecords(
   }
   const step = begun ?? (async () => (saved.step ??= await beginStep(tx, title, person.id, now)))
   for (const [kind, ofKind] of targets) await unitKinds[kind]!.write(tx, setup, person, ofKind, edition, step, now)
-  await writeKeptUnits(tx.db, keeping, edition.language)
+  await writeStoredUnits(tx.db, keeping, edition.language)
   await removeReturns(tx.db, answered, edition.language)
   await addReturns(tx.db, returns, edition.language)
   await addComments(tx.db, person, comments, edition.language, now)

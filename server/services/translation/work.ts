@@ -15,8 +15,8 @@ import {
   type Counts,
   type WorkQuery,
 } from '../../db/queries/translation-work'
-import { may, require, type Person } from '../people/permission'
-import { notFitting, Problem } from '../problem'
+import { may, authorize, type Person } from '../people/permission'
+import { unprocessable, Problem } from '../problem'
 import { filterOf, lensOf } from '../reach/reach'
 import { targetEdition } from './target-edition'
 import { splitRecord, unitsOfRecords } from './kinds'
@@ -234,7 +234,7 @@ export async function shareWork(
   person: Person,
   body: { language: string; records: string[]; person: number | null; due: string | null },
 ): Promise<{ records: number }> {
-  require(person, 'translate', body.language)
+  authorize(person, 'translate', body.language)
   body.records.forEach(splitRecord)
   return inTransaction(async (tx) => {
     await requireShares(tx, person, body)
@@ -267,9 +267,9 @@ async function requireShares(
       sql`select role <> 'translator' or ${body.language} = any(languages) as ok from person where id = ${body.person}`,
     )
     if (!who[0])
-      throw notFitting('Nothing has been assigned.', [{ path: 'person', message: 'There is no such person.' }])
+      throw unprocessable('Nothing has been assigned.', [{ path: 'person', message: 'There is no such person.' }])
     if (!who[0].ok)
-      throw notFitting('Nothing has been assigned.', [
+      throw unprocessable('Nothing has been assigned.', [
         { path: 'person', message: `This person does not translate into ${body.language}.` },
       ])
   }

@@ -3,18 +3,18 @@ import { desc, eq, inArray, sql } from 'drizzle-orm'
 import { nowDate } from '../../clock'
 import { database, inTransaction, type Tx } from '../../db/connect'
 import * as t from '../../db/schema'
-import { may, require, type Person } from '../people/permission'
+import { may, authorize, type Person } from '../people/permission'
 import { notFound } from '../problem'
 
 export const jobKinds = [
   'import',
   'refresh-facts',
   'bulk-change',
-  'put-back',
+  'undo',
   'rework-attribute',
   'picture-batch',
   'feed',
-  'judge',
+  'evaluate',
   'draft',
   'pool-suggestions',
   'same-texts',
@@ -143,7 +143,7 @@ export async function refuseWhenCancelled(tx: Tx, id: string): Promise<void> {
 export async function cancelJob(person: Person, id: string): Promise<void> {
   const job = await getJob(id)
   if (!job) throw notFound(`work “${id}”`)
-  if (job.person !== person.id && !may(person, 'import')) require(person, 'import')
+  if (job.person !== person.id && !may(person, 'import')) authorize(person, 'import')
   await endJob(id)
 }
 

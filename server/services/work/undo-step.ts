@@ -1,5 +1,5 @@
 import { eq, sql } from 'drizzle-orm'
-import type { PutBackReport } from '@contracts/bulk'
+import type { UndoReport } from '@contracts/bulk'
 import { stillFits } from '@core/attributes/fits'
 import type { Difference } from '@core/catalogue/patch'
 import { database, inTransaction, type Tx } from '../../db/connect'
@@ -12,10 +12,10 @@ import { beginStep, removeProducts, writeFacts, WriteSet } from '../../db/querie
 import * as t from '../../db/schema'
 import { changeFamily, familiesAtOnce, shownAtMost, writeFamilies } from '../bulk/bulk-change'
 import { Cancelled, enqueue, type WorkControls } from './jobs'
-import { require, type Person } from '../people/permission'
+import { authorize, type Person } from '../people/permission'
 import { notFound } from '../problem'
-import { takenBack } from '../products/products'
-import { putRecordsBack } from '../records/history'
+import { undoPatch } from '../products/products'
+import { undoRecords } from '../records/history'
 import { isOwnTranslating } from '../translation/own-work'
 
 /** From so many products on, what was changed alike is taken back alike. */
@@ -25,14 +25,14 @@ const manyAlike = 50
  * Puts the undoing of a step into the queue: for whoever may change products, and for whoever did it where it was all
  * translating in their languages. Throws 404 where there is no such step, 403 where it is not theirs to undo.
  */
-export async function queuePutBack(person: Person, stepId: number): Promise<string> {
+export async function queueUndo(person: Person, stepId: number): Promise<string> {
   const db = database()
   const [step] = Number.isSafeInteger(stepId) ? await db.select().from(t.step).where(eq(t.step.id, stepId)) : []
   if (!step) throw notFound('such step')
   const isTheirs = step.personId === person.id && (await isOwnTranslating(db, await loadSetup(db), person, stepId))
-  if (!isTheirs) require(person, 'edit-products')
+  if (!isTheirs) authorize(person, 'edit-products')
   return inTransaction((tx) =>
-    enqueue(tx, { kind: 'put-back', title: `Put back: ${step.title}`, personId: person.id, input: { step: stepId } }),
+    enqueue(tx, { kind: 'undo', title: `Undo: ${step.title}`, personId: person.id, input: { step: stepId } }),
   )
 }
 
@@ -40,17 +40,17 @@ export async function queuePutBack(person: Person, stepId: number): Promise<stri
  * Takes a step back in one transaction and one step. Values that were changed again since stay, and are named. Products
  * that it made go, where nothing was done to them since; the others stay and are named.
  */
-export async function putStepBack(
+export async function undoStep(
   stepId: number,
   personId: number | null,
   now: number,
   { onProgress, cancelled }: WorkControls = {},
-): Promise<PutBackReport> {
+): Promise<UndoReport> {
   return inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
     const [old] = await tx.db.select().from(t.step).where(eq(t.step.id, stepId))
     const total = await countOfStep(tx.db, stepId)
-    const report: PutBackReport = { title: `Put back: ${old!.title}`, products: 0, removed: 0, kept: [], keptCount: 0 }
+    const report: UndoReport = { title: `Undo: ${old!.title}`, products: 0, removed: 0, kept: [], keptCount: 0 }
     let made: number | undefined
     const step = async () => (made ??= await beginStep(tx, report.title, personId, now))
     let done = 0
@@ -94,7 +94,7 @@ export async function putStepBack(
         const list = [family.root, ...family.variants]
           .filter((p) => bySku.has(p.sku) && !isMade(bySku.get(p.sku)!))
           .map((product) => {
-            const back = takenBack(product, sources.get(product.id), bySku.get(product.sku)!, null, setup)
+            const back = undoPatch(product, sources.get(product.id), bySku.get(product.sku)!, null, setup)
             ofSources.push({ id: product.id, differences: back.sources })
             report.keptCount += back.kept.length
             for (const path of back.kept)
@@ -115,7 +115,7 @@ export async function putStepBack(
       done += rows.length
       onProgress?.(done, total)
     }
-    const records = await putRecordsBack(tx, { id: personId } as Person, stepId, step, now)
+    const records = await undoRecords(tx, { id: personId } as Person, stepId, step, now)
     report.products += records.records
     report.keptCount += records.kept.length
     report.kept.push(...records.kept.slice(0, shownAtMost - report.kept.length))
@@ -135,7 +135,7 @@ async function removeMade(
   skus: readonly string[],
   families: readonly StoredFamily[],
   step: number,
-  report: PutBackReport,
+  report: UndoReport,
 ) {
   if (skus.length === 0) return
   const { rows } = await tx.db.execute<{ sku: string }>(sql`

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import { applyPatch, inversePatch, same, scopeOfPath, valuePath, type ProductPatch } from '@core/catalogue/patch'
-import { putRecordBack, recordDifferences } from '@core/records/put-back'
+import { undoneRecord, recordDifferences } from '@core/records/undo'
 import { price, product, special } from '../../world'
 
 const patch = (more: Partial<ProductPatch>): ProductPatch => ({ fields: {}, values: [], basePrices: [], ...more })
@@ -128,7 +128,7 @@ describe('changes of a whole record', () => {
       note: 'another reason',
       texts: [text('en-GB', 'Two'), text('fr-CH', 'Deux'), text('de-CH', 'Zwei')],
     }
-    const { record, kept } = putRecordBack(now, before, after)
+    const { record, kept } = undoneRecord(now, before, after)
     expect(kept).toEqual(['note'])
     expect(record).toEqual({
       code: 'a',

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import { keptFor } from '@core/kept/kept-for'
+import { cachedFor } from '@core/cache/cached-for'
 
 describe('what is kept for an object', () => {
   it('is worked out once for each object and key, whatever it comes to', () => {
     let made = 0
-    const kept = keptFor<object, number | undefined>()
+    const kept = cachedFor<object, number | undefined>()
     const [a, b] = [{}, {}]
     const ask = (of: object, key: string, comesTo?: number) =>
       kept(of, key, () => {
@@ -17,7 +17,7 @@ describe('what is kept for an object', () => {
   })
   it('takes no room without end', () => {
     let made = 0
-    const kept = keptFor<object, number>(3)
+    const kept = cachedFor<object, number>(3)
     const of = {}
     for (let i = 0; i < 9; i++) kept(of, String(i), () => ++made)
     kept(of, '8', () => ++made)
@@ -26,7 +26,7 @@ describe('what is kept for an object', () => {
     expect(made).toBe(10)
   })
   it('is not kept where it could not be worked out', () => {
-    const kept = keptFor<object, number>()
+    const kept = cachedFor<object, number>()
     const of = {}
     expect(() =>
       kept(of, 'x', () => {

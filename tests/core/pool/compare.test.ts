@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { sourceDifference, sourcesBack, standingOf, type ValueSource } from '@core/catalogue/source'
+import { sourceDifference, undoSources, standingOf, type ValueSource } from '@core/catalogue/source'
 import { compareItem, isExplained, saysTheSame, takeOver } from '@core/pool/compare'
 import { readItem, type PoolItem } from '@core/pool/item'
 import { family, product, testSetup } from '../../world'
@@ -153,11 +153,11 @@ describe('what a source says', () => {
       sourceDifference('attribute:weight', old, newer),
       { path: 'brand', before: null, after: 'a' },
     ]
-    expect(sourcesBack(new Map([['brand', old]]), differences, null)).toEqual({
+    expect(undoSources(new Map([['brand', old]]), differences, null)).toEqual({
       changes: [{ path: 'source:brand', before: old, after: null }],
       kept: ['source:attribute:weight'],
     })
-    expect(sourcesBack(new Map([['attribute:weight', newer]]), differences, ['attribute:weight'])).toEqual({
+    expect(undoSources(new Map([['attribute:weight', newer]]), differences, ['attribute:weight'])).toEqual({
       changes: [{ path: 'source:attribute:weight', before: newer, after: old }],
       kept: [],
     })

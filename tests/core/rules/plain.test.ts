@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { isPlain, plainAttributes } from '@core/rules/plain'
+import { isScalar, scalarAttributes } from '@core/rules/scalar'
 import { testSetup } from '../../world'
 
 const setup = testSetup()
@@ -9,7 +9,7 @@ const attribute = (code: string) => setup.attributes.get(code)!
 describe('an attribute whose values are their own facts', () => {
   it('is one of one number or short text that depends on nothing', () => {
     for (const code of ['weight', 'season', 'reflective', 'launched', 'model'])
-      expect(isPlain(attribute(code), setup), code).toBe(true)
+      expect(isScalar(attribute(code), setup), code).toBe(true)
   })
   it.each([
     ['mounting', 'has several'],
@@ -18,7 +18,7 @@ describe('an attribute whose values are their own facts', () => {
     ['material', 'has a default somewhere'],
     ['size', 'is of variants'],
   ])('is not %s, which %s', (code) => {
-    expect(isPlain(attribute(code), setup)).toBe(false)
+    expect(isScalar(attribute(code), setup)).toBe(false)
   })
   it('is none that a type has a default for, or has per variant, or that storefronts have of their own', () => {
     const type = [...setup.types.values()].find((t) => t.attributes.some((a) => a.attribute === 'season'))!
@@ -28,14 +28,14 @@ describe('an attribute whose values are their own facts', () => {
         attributes: type.attributes.map((a) => (a.attribute === 'season' ? { ...a, ...use } : a)),
       }),
     })
-    expect(isPlain(attribute('season'), withUse({}))).toBe(true)
-    expect(isPlain(attribute('season'), withUse({ default: 'summer' }))).toBe(false)
-    expect(isPlain(attribute('season'), withUse({ perVariant: true }))).toBe(false)
-    expect(isPlain({ ...attribute('season'), perStorefront: true }, setup)).toBe(false)
+    expect(isScalar(attribute('season'), withUse({}))).toBe(true)
+    expect(isScalar(attribute('season'), withUse({ default: 'summer' }))).toBe(false)
+    expect(isScalar(attribute('season'), withUse({ perVariant: true }))).toBe(false)
+    expect(isScalar({ ...attribute('season'), perStorefront: true }, setup)).toBe(false)
   })
   it('is found among all of a set-up', () => {
-    const plain = plainAttributes(setup)
-    for (const a of setup.attributes.values()) expect(plain.has(a.code), a.code).toBe(isPlain(a, setup))
-    expect(plainAttributes(setup)).toBe(plain)
+    const plain = scalarAttributes(setup)
+    for (const a of setup.attributes.values()) expect(plain.has(a.code), a.code).toBe(isScalar(a, setup))
+    expect(scalarAttributes(setup)).toBe(plain)
   })
 })

@@ -2,15 +2,15 @@ import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import type { AttributeTypeName, Value } from '@core/attributes/attribute'
 import { normalForm } from '@core/richtext/normal-form'
-import { alignText, cutText, joinText, wordCount } from '@core/translation/cut'
+import { alignText, segmentText, joinText, wordCount } from '@core/translation/segmentation'
 import { decode, encode, partsOf, renumber, textOfParts } from '@core/translation/coded'
 import { serialise } from '@core/richtext/tree'
 import { sentenceStarts } from '@core/translation/sentences'
 
 const texts = (value: Value, type: AttributeTypeName, language = 'en-GB') =>
-  cutText(value, type, language).segments.map((s) => s.text)
+  segmentText(value, type, language).segments.map((s) => s.text)
 const same = (value: Value, type: AttributeTypeName, language = 'en-GB') => {
-  const cut = cutText(value, type, language)
+  const cut = segmentText(value, type, language)
   return joinText(
     cut,
     cut.segments.map((s) => s.text),
@@ -41,7 +41,7 @@ describe('cutting a text', () => {
     const html =
       '<figure><img src="/delivery/media/a.jpg" alt="A bag"><figcaption>From behind</figcaption></figure><p>12 × 30</p>'
     expect(texts(html, 'rich-text')).toEqual(['A bag', 'From behind'])
-    const cut = cutText(html, 'rich-text', 'en-GB')
+    const cut = segmentText(html, 'rich-text', 'en-GB')
     expect(joinText(cut, ['Eine Tasche', 'Von hinten'], { source: 'en-GB', target: 'de-DE' })).toBe(
       '<figure><img src="/delivery/media/a.jpg" alt="Eine Tasche"><figcaption>Von ' +
         'hinten</figcaption></figure><p>12 × 30</p>',
@@ -65,11 +65,11 @@ describe('cutting a text', () => {
     expect(same(value, type)).toEqual(value)
   })
   it('writes no space between sentences of scripts that have none, and one where the source has none', () => {
-    const cut = cutText('<p>It is dry. It is light.</p>', 'rich-text', 'en-GB')
+    const cut = segmentText('<p>It is dry. It is light.</p>', 'rich-text', 'en-GB')
     expect(joinText(cut, ['乾いています。', '軽いです。'], { source: 'en-GB', target: 'ja-JP' })).toBe(
       '<p>乾いています。軽いです。</p>',
     )
-    const back = cutText('<p>乾いています。軽いです。</p>', 'rich-text', 'ja-JP')
+    const back = segmentText('<p>乾いています。軽いです。</p>', 'rich-text', 'ja-JP')
     expect(joinText(back, ['It is dry.', 'It is light.'], { source: 'ja-JP', target: 'en-GB' })).toBe(
       '<p>It is dry. It is light.</p>',
     )
@@ -110,7 +110,7 @@ describe('cutting a text', () => {
         fc.array(fc.nat(20), { maxLength: 3 }),
         (parts, cuts) => {
           const html = normalForm(parts.join(''))
-          const cut = cutText(html, 'rich-text', 'de-DE', { 0: [...new Set(cuts)].sort((a, b) => a - b) })
+          const cut = segmentText(html, 'rich-text', 'de-DE', { 0: [...new Set(cuts)].sort((a, b) => a - b) })
           expect(
             joinText(
               cut,

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Feed } from '@contracts/feeds'
-import type { Kept } from '@contracts/kept'
+import type { Saved } from '@contracts/saved'
 import { everyInWords, stretches } from '~/components/imports/feedWords'
 
 const route = useRoute()
@@ -24,7 +24,7 @@ const record = useRecord<Feed>(
 const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.mayAdminister)
 const { data: kept } = useAsking(
-  (signal) => get<{ items: Kept[] }>('/api/kept', { kind: 'mapping' }, signal),
+  (signal) => get<{ items: Saved[] }>('/api/saved', { kind: 'mapping' }, signal),
   () => 0,
 )
 function takeMapping(id: string) {
@@ -73,7 +73,7 @@ useKeys('Feed', [
         <HistoryList
           v-if="past && code"
           :read="`/api/history/feeds/${segment(code)}`"
-          :write="`/api/history/feeds/${segment(code)}/put-back`"
+          :write="`/api/history/feeds/${segment(code)}/undo`"
           :version="stored"
           :after="() => record.takeTheirs()"
         />

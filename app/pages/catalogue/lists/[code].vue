@@ -64,7 +64,7 @@ useKeys('Named list', [
         <HistoryList
           v-if="past && code"
           :read="`/api/history/lists/${segment(code)}`"
-          :write="`/api/history/lists/${segment(code)}/put-back`"
+          :write="`/api/history/lists/${segment(code)}/undo`"
           :version="stored"
           :after="() => record.takeTheirs()"
         />

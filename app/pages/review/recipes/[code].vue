@@ -90,7 +90,7 @@ useKeys('Recipe', [
           <HistoryList
             v-if="past && code"
             :read="`/api/history/recipes/${segment(code)}`"
-            :write="`/api/history/recipes/${segment(code)}/put-back`"
+            :write="`/api/history/recipes/${segment(code)}/undo`"
             :version="stored"
             :after="() => record.takeTheirs()"
           />

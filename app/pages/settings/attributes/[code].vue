@@ -79,7 +79,7 @@ useKeys('Attribute', [
         <HistoryList
           v-if="past && code"
           :read="`/api/history/attributes/${segment(code)}`"
-          :write="`/api/history/attributes/${segment(code)}/put-back`"
+          :write="`/api/history/attributes/${segment(code)}/undo`"
           :version="stored"
           :after="reworked"
         />

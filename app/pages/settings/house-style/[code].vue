@@ -120,7 +120,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
         <HistoryList
           v-if="past && code"
           :read="`/api/history/house-styles/${segment(code)}`"
-          :write="`/api/history/house-styles/${segment(code)}/put-back`"
+          :write="`/api/history/house-styles/${segment(code)}/undo`"
           :version="stored"
           :after="() => record.takeTheirs()"
         />

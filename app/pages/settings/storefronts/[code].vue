@@ -144,7 +144,7 @@ useKeys('Storefront', [
         <HistoryList
           v-if="past"
           :read="`/api/history/storefronts/${segment(code)}`"
-          :write="`/api/history/storefronts/${segment(code)}/put-back`"
+          :write="`/api/history/storefronts/${segment(code)}/undo`"
           :version="stored"
           :after="() => record.takeTheirs()"
         />

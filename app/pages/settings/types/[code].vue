@@ -145,7 +145,7 @@ function moveGroup(from: number, by: 1 | -1) {
         <HistoryList
           v-if="past && code"
           :read="`/api/history/product-types/${segment(code)}`"
-          :write="`/api/history/product-types/${segment(code)}/put-back`"
+          :write="`/api/history/product-types/${segment(code)}/undo`"
           :version="stored"
           :after="putBack"
         />

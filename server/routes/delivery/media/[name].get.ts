@@ -1,4 +1,4 @@
-import type { Shape } from '@core/media/cut'
+import type { Shape } from '@core/media/crop'
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../../http/endpoint'
 import { sendMedia } from '../../../http/send-media'

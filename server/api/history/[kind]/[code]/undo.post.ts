@@ -1,12 +1,12 @@
 import { setResponseHeader } from 'h3'
 import { operations } from '@contracts/operations'
 import { endpoint } from '../../../../http/endpoint'
-import { putBackRecord } from '../../../../services/records/history'
+import { undoRecordChange } from '../../../../services/records/history'
 
 export default endpoint<object, { change: number }>(
-  operations.putRecordBack,
+  operations.undoRecordChange,
   async ({ event, person, param, body, now }) => {
-    const { tag, ...rest } = await putBackRecord(person, param('kind'), param('code'), body.change, now)
+    const { tag, ...rest } = await undoRecordChange(person, param('kind'), param('code'), body.change, now)
     setResponseHeader(event, 'ETag', tag)
     return rest
   },

@@ -1,24 +1,24 @@
 import { isReached, reachReason } from '../assignments/assignment'
 import { isSoldToAnybody } from '../catalogue/range'
 import type { Library } from '../media/versions'
-import { readingOf, type JudgedFamily, type Reading } from './family'
+import { readingOf, type EvaluatedFamily, type Reading } from './family'
 import type { EditionReadiness } from './finding'
 import type { Prepared } from './prepare'
-import { judgeContent, type Reached } from './strands/content'
-import { judgeCopy } from './strands/copy'
-import { judgeFacts } from './strands/facts'
-import { judgeLanguage } from './strands/language'
-import { judgeMedia } from './strands/media'
+import { evaluateContent, type Reached } from './strands/content'
+import { evaluateCopy } from './strands/copy'
+import { evaluateFacts } from './strands/facts'
+import { evaluateLanguage } from './strands/language'
+import { evaluateMedia } from './strands/media'
 import { Tally } from './tally'
 
 /**
  * How a product stands in every edition of its range: strand by strand what was asked and passed, and what was found. A
- * disabled product has no page, so it stands nowhere. Judged for no group, at 12:00 of the date in each storefront's
+ * disabled product has no page, so it stands nowhere. Evaluated for no group, at 12:00 of the date in each storefront's
  * zone; the same family, set-up and date always give the same answer. Where `reached` does not know, the assignments'
  * rules are asked.
  */
-export function judge(
-  family: JudgedFamily,
+export function evaluate(
+  family: EvaluatedFamily,
   prepared: Prepared,
   library: Library,
   reached?: Reached,
@@ -29,15 +29,15 @@ export function judge(
   const has: Reached = reached
     ? (assignment, edition) => reached(assignment, edition) ?? rules(assignment, edition)
     : rules
-  return prepared.judged
+  return prepared.evaluated
     .filter((e) => isSoldToAnybody(family.root.range, e.storefront.code, e.storefront.timeZone, e.moment))
     .map((edition): EditionReadiness => {
       const tally = new Tally(edition.n)
-      judgeFacts(reading, edition, tally)
-      judgeCopy(reading, edition, tally)
-      judgeLanguage(reading, edition, tally)
-      judgeMedia(reading, edition, library, tally)
-      judgeContent(reading, edition, library, has, tally)
+      evaluateFacts(reading, edition, tally)
+      evaluateCopy(reading, edition, tally)
+      evaluateLanguage(reading, edition, tally)
+      evaluateMedia(reading, edition, library, tally)
+      evaluateContent(reading, edition, library, has, tally)
       const { passed, of, findings } = tally
       return { edition: edition.n, passed, of, findings }
     })
@@ -55,7 +55,7 @@ export function reachedByRules(reading: Reading): Reached {
   const known: Map<string, boolean>[] = []
   return (index, edition) => {
     const { reach, differs } = prepared.reading[index]!
-    const through = differs ? edition : prepared.judged[0]!
+    const through = differs ? edition : prepared.evaluated[0]!
     const here = (known[index] ??= new Map<string, boolean>())
     let has = here.get(through.storefront.code)
     if (has === undefined) {

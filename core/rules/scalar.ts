@@ -1,7 +1,7 @@
 import type { Attribute } from '../attributes/attribute'
 import { attributeTypes } from '../attributes/types/registry'
 import type { Setup } from '../catalogue/model'
-import { keptFor } from '../kept/kept-for'
+import { cachedFor } from '../cache/cached-for'
 
 /** Kinds of which a value has several facts, or one that no index holds. */
 const several: ReadonlySet<string> = new Set(['codes', 'long'])
@@ -13,7 +13,7 @@ export const comparesAsOne = (attribute: Attribute): boolean => !several.has(att
  * Whether the fact of an attribute is always a root's own value, and nothing else: never one of a language, a
  * storefront or a variant, never a default, never several. Such values need no facts beside them.
  */
-export function isPlain(attribute: Attribute, { types }: Pick<Setup, 'types'>): boolean {
+export function isScalar(attribute: Attribute, { types }: Pick<Setup, 'types'>): boolean {
   return (
     !attribute.translatable &&
     !attribute.perStorefront &&
@@ -24,8 +24,8 @@ export function isPlain(attribute: Attribute, { types }: Pick<Setup, 'types'>): 
   )
 }
 
-const plain = keptFor<Setup, ReadonlySet<string>>(1)
+const plain = cachedFor<Setup, ReadonlySet<string>>(1)
 
 /** The codes of all such attributes of a set-up. */
-export const plainAttributes = (setup: Setup): ReadonlySet<string> =>
-  plain(setup, '', () => new Set([...setup.attributes.values()].filter((a) => isPlain(a, setup)).map((a) => a.code)))
+export const scalarAttributes = (setup: Setup): ReadonlySet<string> =>
+  plain(setup, '', () => new Set([...setup.attributes.values()].filter((a) => isScalar(a, setup)).map((a) => a.code)))

@@ -1,17 +1,17 @@
 import Joi from 'joi'
 
 /** What people keep under a name: views of the sheet, and mappings of files. */
-export const keptKinds = ['view', 'mapping'] as const
-export type KeptKind = (typeof keptKinds)[number]
+export const savedKinds = ['view', 'mapping'] as const
+export type SavedKind = (typeof savedKinds)[number]
 
-export interface KeptBody {
-  kind: KeptKind
+export interface SavedBody {
+  kind: SavedKind
   name: string
   shared: boolean
   content: Record<string, unknown>
 }
 
-export interface Kept extends KeptBody {
+export interface Saved extends SavedBody {
   id: number
   /** Whose it is, by name, and whether that is the one who asks. */
   owner: string
@@ -38,9 +38,9 @@ const mappingContent = Joi.object({
   type: Joi.string().allow('').max(80).default(''),
 })
 
-export const keptBody = Joi.object<KeptBody>({
+export const savedBody = Joi.object<SavedBody>({
   kind: Joi.string()
-    .valid(...keptKinds)
+    .valid(...savedKinds)
     .required(),
   name: Joi.string().trim().min(1).max(80).required(),
   shared: Joi.boolean().default(false),

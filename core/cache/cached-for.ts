@@ -3,7 +3,7 @@
  * keys of an object, all of its are forgotten, so that keys without number, such as texts or moments, take no room
  * without end.
  */
-export function keptFor<O extends object, T>(most = 50_000): (of: O, key: string, make: () => T) => T {
+export function cachedFor<O extends object, T>(most = 50_000): (of: O, key: string, make: () => T) => T {
   const all = new WeakMap<O, Map<string, T>>()
   return (of, key, make) => {
     let kept = all.get(of)

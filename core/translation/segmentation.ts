@@ -17,10 +17,10 @@ export interface Segment extends Coded {
 }
 
 /** Where stretches are cut, by stretch, where somebody cut them otherwise than at the ends of sentences. */
-export type Cuts = Record<number, number[]>
+export type SegmentBreaks = Record<number, number[]>
 
 /** A text cut into segments, and how it is put together again. */
-export interface CutText {
+export interface SegmentedText {
   segments: Segment[]
   /** All stretches of words in order, also those that hold none to translate. */
   stretches: Stretch[]
@@ -64,7 +64,7 @@ function sliceOf(nodes: readonly RichNode[], from: number, to: number): RichNode
   return visit(nodes)
 }
 
-function richStretches(html: string): { stretches: Stretch[]; rebuild: CutText['rebuild'] } {
+function richStretches(html: string): { stretches: Stretch[]; rebuild: SegmentedText['rebuild'] } {
   const tree = readNormalForm(html)
   const stretches: Stretch[] = []
   const collect = (nodes: readonly RichNode[]): void => {
@@ -114,7 +114,7 @@ const plain = (text: string): Stretch => ({ nodes: text === '' ? [] : [text], pl
 
 /** The stretches of values of each type that holds words. */
 const shapes: Partial<
-  Record<AttributeTypeName, (value: Value) => { stretches: Stretch[]; rebuild: CutText['rebuild'] }>
+  Record<AttributeTypeName, (value: Value) => { stretches: Stretch[]; rebuild: SegmentedText['rebuild'] }>
 > = {
   'rich-text': (value) => richStretches(String(value)),
   'key-points': (value) => ({
@@ -168,10 +168,15 @@ function boundsOf(text: string, language: string, cuts: readonly number[] | unde
 }
 
 /**
- * Cuts a value in stored form at block ends and sentence ends. Stretches without a letter are left as they are.
+ * SegmentBreaks a value in stored form at block ends and sentence ends. Stretches without a letter are left as they are.
  * Formatting and inline values become numbered placeholders; a mark across a cut is closed and opened again.
  */
-export function cutText(value: Value, type: AttributeTypeName, language: string, cuts: Cuts = {}): CutText {
+export function segmentText(
+  value: Value,
+  type: AttributeTypeName,
+  language: string,
+  cuts: SegmentBreaks = {},
+): SegmentedText {
   const { stretches, rebuild } = (shapes[type] ?? line)(value)
   const segments: Segment[] = []
   stretches.forEach((s, stretch) => {
@@ -198,7 +203,7 @@ function between(nodes: readonly RichNode[], source: string, target: string): Ri
  * source's, by segment.
  */
 export function joinText(
-  cut: CutText,
+  cut: SegmentedText,
   targets: readonly string[],
   { source, target, extra = [] }: { source: string; target: string; extra?: readonly (readonly Placeholder[])[] },
 ): Value {
@@ -226,9 +231,9 @@ export function joinText(
 
 /** The targets of segments, found in a text that was translated as a whole. */
 export interface Aligned {
-  cut: CutText
+  cut: SegmentedText
   /** Where it is cut otherwise than at the ends of sentences. */
-  cuts: Cuts
+  cuts: SegmentBreaks
   targets: { text: string; extra: Placeholder[] }[]
 }
 
@@ -241,13 +246,13 @@ export function alignText(
   target: Value,
   type: AttributeTypeName,
   languages: { source: string; target: string },
-  cuts: Cuts = {},
+  cuts: SegmentBreaks = {},
 ): Aligned | undefined {
-  const made = cutText(target, type, languages.target)
-  let cut = cutText(source, type, languages.source, cuts)
+  const made = segmentText(target, type, languages.target)
+  let cut = segmentText(source, type, languages.source, cuts)
   if (made.stretches.length !== cut.stretches.length) return undefined
-  const per = (c: CutText, stretch: number) => c.segments.filter((s) => s.stretch === stretch)
-  const whole: Cuts = { ...cuts }
+  const per = (c: SegmentedText, stretch: number) => c.segments.filter((s) => s.stretch === stretch)
+  const whole: SegmentBreaks = { ...cuts }
   let uneven = false
   for (let s = 0; s < cut.stretches.length; s++) {
     const [a, b] = [per(cut, s).length, per(made, s).length]
@@ -257,7 +262,7 @@ export function alignText(
     whole[s] = []
     uneven = true
   }
-  if (uneven) cut = cutText(source, type, languages.source, whole)
+  if (uneven) cut = segmentText(source, type, languages.source, whole)
   const targets = cut.segments.map((segment, i) => {
     const alone = whole[segment.stretch]?.length === 0
     const same = alone

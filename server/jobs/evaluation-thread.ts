@@ -1,11 +1,11 @@
 import { parentPort } from 'node:worker_threads'
 import { disconnect } from '../db/connect'
 import type { KnownReach } from '../services/readiness/known-reach'
-import { judgeStretches } from '../services/readiness/stretches'
-import type { FromThread, ToThread } from './judge-threads'
+import { evaluateBlocks } from '../services/readiness/stretches'
+import type { FromThread, ToThread } from './evaluation-threads'
 import { now } from '../clock'
 
-// Judges beside the thread that has started it, with what it is given of reaches.
+// Evaluates beside the thread that has started it, with what it is given of reaches.
 let stopped = false
 let known: KnownReach | undefined
 const port = parentPort!
@@ -18,6 +18,11 @@ const told = new Promise<void>((resolve) => {
   })
 })
 await told
-await judgeStretches({ now, reach: () => known, onJudged: (judged) => say({ judged }), stopped: () => stopped })
+await evaluateBlocks({
+  now,
+  reach: () => known,
+  onEvaluated: (evaluated) => say({ evaluated }),
+  stopped: () => stopped,
+})
 await disconnect()
 port.close()

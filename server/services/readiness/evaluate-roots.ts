@@ -1,4 +1,4 @@
-import { judge } from '@core/readiness/judge'
+import { evaluate } from '@core/readiness/evaluate'
 import type { Prepared } from '@core/readiness/prepare'
 import type { Tx } from '../../db/connect'
 import { ownPiecesOf } from '../../db/queries/content'
@@ -6,7 +6,7 @@ import { loadFamilies, lockFamilies, type StoredFamily } from '../../db/queries/
 import { loadLibrary, namedBy } from '../../db/queries/media'
 import { writeReadiness } from '../../db/queries/readiness'
 import { reachOf, type KnownReach } from './known-reach'
-import { judgedWith } from './prepared'
+import { evaluatedWith } from './prepared'
 import { TextChecks } from './text-checks'
 
 /** Every text of families with what it is held to in each edition that could show it. */
@@ -16,7 +16,7 @@ function* textsOf(families: Iterable<StoredFamily>, prepared: Prepared) {
       for (const v of root.values) {
         if (v.attribute !== attribute.code) continue
         const seen = new Set<string>()
-        for (const edition of prepared.judged) {
+        for (const edition of prepared.evaluated) {
           if (!edition.reader.chain.includes(v.language ?? '')) continue
           const style = edition.styleOf(attribute.code)
           if (!seen.has(style.key)) yield { value: v.value, attribute, style }
@@ -28,15 +28,15 @@ function* textsOf(families: Iterable<StoredFamily>, prepared: Prepared) {
 }
 
 /**
- * Judges families by the numbers of their roots, as they are in the transaction, and keeps what differs. What has gone
- * is forgotten; `reach` saves asking rules. Whoever judges a family last sees what all before have written, for it is
+ * Evaluates families by the numbers of their roots, as they are in the transaction, and keeps what differs. What has gone
+ * is forgotten; `reach` saves asking rules. Whoever evaluates a family last sees what all before have written, for it is
  * locked until the end.
  */
-export async function judgeRoots(tx: Tx, roots: readonly number[], now: number, reach?: KnownReach): Promise<void> {
+export async function evaluateRoots(tx: Tx, roots: readonly number[], now: number, reach?: KnownReach): Promise<void> {
   if (roots.length === 0) return
   await lockFamilies(tx, roots)
-  const { key, setup, editions, prepared, days } = await judgedWith(tx.db, now)
-  const families = await loadFamilies(tx.db, setup, roots, { toJudge: true })
+  const { key, setup, editions, prepared, days } = await evaluatedWith(tx.db, now)
+  const families = await loadFamilies(tx.db, setup, roots, { toEvaluate: true })
   const own = await ownPiecesOf(
     tx.db,
     setup,
@@ -47,10 +47,10 @@ export async function judgeRoots(tx: Tx, roots: readonly number[], now: number, 
   await texts.expect(tx.db, textsOf(families.values(), prepared))
   const findings: Prepared['findings'] = (value, attribute, style) => texts.findings(value as never, attribute, style)
   const withTexts: Prepared = { ...prepared, findings }
-  const judged = [...families].map(([root, family]) => ({
+  const evaluated = [...families].map(([root, family]) => ({
     root,
     type: family.root.type,
-    list: judge(
+    list: evaluate(
       { root: family.root, variants: family.variants, own: own.get(family.root.sku) ?? [] },
       withTexts,
       library,
@@ -59,7 +59,7 @@ export async function judgeRoots(tx: Tx, roots: readonly number[], now: number, 
   }))
   await writeReadiness(
     tx,
-    judged,
+    evaluated,
     roots.filter((r) => !families.has(r)),
     editions.list.length,
     days,

@@ -16,7 +16,7 @@ export interface Cut {
  * The part of a picture that is shown in a shape: of its crop, the largest rectangle of the shape, as near to the focus
  * in its middle as the crop allows. Sizes in pixels; at least one pixel is left.
  */
-export function cutTo(shape: Shape, width: number, height: number, crop: Box | null, focus: Focus | null): Cut {
+export function cropTo(shape: Shape, width: number, height: number, crop: Box | null, focus: Focus | null): Cut {
   const box = (shape === 'uncut' ? null : crop) ?? { left: 0, top: 0, width: 1, height: 1 }
   const [left, top] = [
     Math.min(width - 1, Math.round(box.left * width)),

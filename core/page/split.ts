@@ -33,7 +33,7 @@ export function outlineOf(tree: readonly RichNode[], cut: Cut | null): Heading[]
 }
 
 /** A part that a description is cut into: its heading's contents and what follows, up to the next cut. */
-export interface CutPart {
+export interface SplitPart {
   heading: readonly RichNode[]
   nodes: readonly RichNode[]
 }
@@ -42,7 +42,10 @@ export interface CutPart {
  * A description cut by a pattern: what comes before the first cut stays the description, the rest are parts in their
  * order.
  */
-export function cutText(tree: readonly RichNode[], cut: Cut | null): { lead: readonly RichNode[]; parts: CutPart[] } {
+export function splitText(
+  tree: readonly RichNode[],
+  cut: Cut | null,
+): { lead: readonly RichNode[]; parts: SplitPart[] } {
   const places =
     cut === null || cut.levels.length === 0
       ? []

@@ -24,7 +24,7 @@ function parts(record: Plain): Map<string, unknown> {
  * A record with one change of it taken back. What has changed again since is left alone and named in `kept`;
  * `code` and `number` never change.
  */
-export function putRecordBack<R extends { code: string }>(
+export function undoneRecord<R extends { code: string }>(
   current: R,
   before: R,
   after: R,

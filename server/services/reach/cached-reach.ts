@@ -9,14 +9,14 @@ import { loadContent } from '../../db/queries/content'
 import { loadFamilies, type StoredFamily } from '../../db/queries/families'
 import {
   changedSince,
-  forgetKept,
+  forgetCached,
   highestProduct,
   priceEnds,
-  readKept,
+  readCached,
   settledBefore,
-  writeKept,
-  type KeptReach,
-} from '../../db/queries/kept-reach'
+  writeCached,
+  type CachedReach,
+} from '../../db/queries/cached-reach'
 import { ReachBits } from '../../db/queries/reach-bits'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 
@@ -57,7 +57,7 @@ const keyOf = (a: PreparedAssignment, setup: StoredSetup) =>
 /**
  * What is kept of a storefront in this process, so that the next question finds it; the database has it for all others.
  */
-const known = new Map<string, Map<number, KeptReach>>()
+const known = new Map<string, Map<number, CachedReach>>()
 
 /** Whether a reach is the same in every storefront, at any moment. */
 function isAlike(reach: Reach, setup: StoredSetup): boolean {
@@ -110,7 +110,7 @@ export async function reachesIn(
   const { timeZone } = setup.storefronts.get(storefront)!
   let kept = known.get(storefront)
   if (!kept || assignments.some((a) => kept!.get(a.number)?.key !== keyOf(a, setup)))
-    known.set(storefront, (kept = new Map((await readKept(db, setup, storefront)).map((k) => [k.assignment, k]))))
+    known.set(storefront, (kept = new Map((await readCached(db, setup, storefront)).map((k) => [k.assignment, k]))))
   const fresh = assignments.flatMap((a) => {
     const k = kept.get(a.number)
     return k && k.key === keyOf(a, setup) && (k.until === null || k.until > now) ? [{ a, k }] : []
@@ -127,7 +127,7 @@ export async function reachesIn(
           ...[...setup.campaigns.values()].flatMap((c) => [c.from, c.to].filter((e) => e !== null)),
         ]
       : []
-  const anew: KeptReach[] = []
+  const anew: CachedReach[] = []
   for (const a of old) {
     // A set of its own: what is looked at again later is changed in its place.
     const bits = (await asking.bits.roots(a.reach, { storefront, group: groupOf(a), moment: now })).slice()
@@ -140,7 +140,7 @@ export async function reachesIn(
     })
   }
   for (const k of anew) kept.set(k.assignment, k)
-  if (anew.length > 0) await writeKept(db, setup, storefront, anew)
+  if (anew.length > 0) await writeCached(db, setup, storefront, anew)
   return new Map(assignments.map((a) => [a.number, kept.get(a.number)!.bits]))
 }
 
@@ -157,7 +157,7 @@ interface Look {
 async function lookAgain(
   db: Db,
   setup: StoredSetup,
-  list: readonly { a: PreparedAssignment; k: KeptReach }[],
+  list: readonly { a: PreparedAssignment; k: CachedReach }[],
   changed: readonly number[],
   { storefront, now, asking }: Look,
 ) {
@@ -197,7 +197,7 @@ export async function lookAfterReaches(now: number): Promise<void> {
   const mark = `${stamp}@${Math.floor(now / 3_600_000)}`
   if (mark === lookedAfter) return
   await inTransaction(async (tx) => {
-    await forgetKept(tx.db)
+    await forgetCached(tx.db)
     const asking = await beginAsking(tx.db, setup)
     for (const storefront of setup.storefronts.keys())
       await reachesIn(tx.db, setup, assignments, storefront, now, asking)

@@ -6,7 +6,7 @@ import { changedFrom } from './versions'
 import { clockShift } from '../../clock'
 
 /** A kept reach as it stands. */
-export interface KeptReach {
+export interface CachedReach {
   assignment: number
   key: string
   bits: Bitmap
@@ -15,7 +15,7 @@ export interface KeptReach {
 }
 
 /** The kept reaches of a storefront. */
-export async function readKept(db: Db, setup: StoredSetup, storefront: string): Promise<KeptReach[]> {
+export async function readCached(db: Db, setup: StoredSetup, storefront: string): Promise<CachedReach[]> {
   const { rows } = await db.execute<{
     assignment: number
     key: string
@@ -35,11 +35,11 @@ export async function readKept(db: Db, setup: StoredSetup, storefront: string): 
 }
 
 /** Keeps reaches of a storefront, over what was kept of them. */
-export async function writeKept(
+export async function writeCached(
   db: Db,
   setup: StoredSetup,
   storefront: string,
-  list: readonly KeptReach[],
+  list: readonly CachedReach[],
 ): Promise<void> {
   const id = setup.storefrontIds.get(storefront)!
   for (const k of list) {
@@ -53,7 +53,7 @@ export async function writeKept(
 }
 
 /** Forgets reaches of assignments that are no more. */
-export async function forgetKept(db: Db): Promise<void> {
+export async function forgetCached(db: Db): Promise<void> {
   await db.execute(
     sql`delete from kept_reach k where not exists (select 1 from assignment a where a.number = k.assignment)`,
   )

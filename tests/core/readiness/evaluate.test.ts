@@ -7,10 +7,10 @@ import type { HouseStyle } from '@core/house-style/style'
 import { blankItem, type LibraryItem } from '@core/media/item'
 import { libraryOf } from '@core/media/versions'
 import { blankPiece, type Piece, type QuestionSet } from '@core/page/piece'
-import { isReady, judge } from '@core/readiness/judge'
-import type { JudgedFamily, JudgedProduct } from '@core/readiness/family'
+import { isReady, evaluate } from '@core/readiness/evaluate'
+import type { EvaluatedFamily, EvaluatedProduct } from '@core/readiness/family'
 import { findingKinds } from '@core/readiness/kinds'
-import { prepareJudge, type Mark } from '@core/readiness/prepare'
+import { prepareEvaluation, type Mark } from '@core/readiness/prepare'
 import { cellAt, packCells, soleFixes } from '@core/readiness/cells'
 import { sourceHash } from '@core/translation/state'
 import { price, product, someMoment, testSetup } from '../../world'
@@ -52,7 +52,7 @@ const full: Record<string, Value> = {
 }
 const both = [price('uk', 60), price('ch', 80), price('ca', 90)]
 
-function judged(p: Product, marks: Record<string, Mark> = {}): JudgedProduct {
+function evaluated(p: Product, marks: Record<string, Mark> = {}): EvaluatedProduct {
   const known = Object.entries(full)
     .filter(([k]) => k.endsWith('/fr-CH'))
     .map(([k]) => [k, { state: 'translated', unread: false, sourceHash: null }] as const)
@@ -62,7 +62,7 @@ const bag = (
   given: Record<string, Value> = full,
   more: Partial<Product> = {},
   marks: Record<string, Mark> = {},
-): JudgedFamily => ({ root: judged(product('B-1', { prices: both, ...more }, given), marks), variants: [] })
+): EvaluatedFamily => ({ root: evaluated(product('B-1', { prices: both, ...more }, given), marks), variants: [] })
 const without = (...keys: string[]) => Object.fromEntries(Object.entries(full).filter(([k]) => !keys.includes(k)))
 
 interface More {
@@ -73,10 +73,10 @@ interface More {
   assignments?: Assignment[]
 }
 function look(
-  family: JudgedFamily,
+  family: EvaluatedFamily,
   { setup = strict(), styles = [], pieces = [], sets = [], assignments = [] }: More = {},
 ) {
-  const prepared = prepareJudge({
+  const prepared = prepareEvaluation({
     setup,
     styles,
     editions,
@@ -85,7 +85,7 @@ function look(
     sets: new Map(sets.map((s) => [s.code, s])),
     assignments: assignments.map((a) => prepareAssignment(a, setup)),
   })
-  const list = judge(family, prepared, library)
+  const list = evaluate(family, prepared, library)
   return {
     list,
     found: (e: number) =>
@@ -133,10 +133,10 @@ describe('facts', () => {
     ])
   })
   it('count the variants that lack a fact of each', () => {
-    const family: JudgedFamily = {
-      root: judged({ ...product('G-1', { prices: both }, full), type: 'glove' }),
+    const family: EvaluatedFamily = {
+      root: evaluated({ ...product('G-1', { prices: both }, full), type: 'glove' }),
       variants: ['S', 'M', null].map((size, i) =>
-        judged({ ...product(`G-1-${i}`, {}, size === null ? {} : { size }), type: 'glove', parent: 'G-1' }),
+        evaluated({ ...product(`G-1-${i}`, {}, size === null ? {} : { size }), type: 'glove', parent: 'G-1' }),
       ),
     }
     const setup = strict((s) => {
@@ -186,9 +186,11 @@ describe('copy and language', () => {
     expect(look(bag(), { styles }).found(uk)).toEqual([])
   })
   it('say where a name says what variants add', () => {
-    const family: JudgedFamily = {
-      root: judged(product('G-1', { prices: both, differsIn: ['season'] }, { ...full, 'name@/en-GB': 'Regn winter' })),
-      variants: [judged(product('G-2', { parent: 'G-1' }))],
+    const family: EvaluatedFamily = {
+      root: evaluated(
+        product('G-1', { prices: both, differsIn: ['season'] }, { ...full, 'name@/en-GB': 'Regn winter' }),
+      ),
+      variants: [evaluated(product('G-2', { parent: 'G-1' }))],
     }
     expect(look(family).found(uk)).toEqual(['name-variant attribute:name'])
   })
@@ -346,7 +348,7 @@ describe('content', () => {
       look(bag(without('summary@/en-GB')), { pieces: [taken], assignments: [everywhere('feel')] }).found(uk),
     ).toContain('!piece-empty piece:feel')
   })
-  it('judges what takes the place of a piece, and the piece where that cannot stand', () => {
+  it('evaluates what takes the place of a piece, and the piece where that cannot stand', () => {
     const pieces = [
       piece('care', '<p>Wash.</p>'),
       piece('instead', '<p>Holds <data value="attribute:volume"></data></p>'),

@@ -1,4 +1,4 @@
-import { isPlain } from '@core/rules/plain'
+import { isScalar } from '@core/rules/scalar'
 import type { Tx } from '../../db/connect'
 import { TooBusy } from '../../db/queries/families'
 import { moveFacts } from '../../db/queries/own-facts'
@@ -10,7 +10,7 @@ import { Problem } from '../problem'
  * now. `was` says which were plain before. Throws a 409 problem where products are being written for long; nothing has
  * been changed then.
  */
-export async function settlePlain(
+export async function settleScalar(
   tx: Tx,
   setup: StoredSetup,
   codes: Iterable<string>,
@@ -18,7 +18,7 @@ export async function settlePlain(
 ): Promise<void> {
   try {
     for (const code of new Set(codes)) {
-      const plain = isPlain(setup.attributes.get(code)!, setup)
+      const plain = isScalar(setup.attributes.get(code)!, setup)
       if (plain !== was(code)) await moveFacts(tx, setup, code, plain)
     }
   } catch (e) {
