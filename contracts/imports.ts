@@ -86,7 +86,7 @@ export const importQuery = Joi.object<ImportQuery>({
     .valid('write', 'suggest')
     .default('write')
     .description(
-      'What becomes of values that would replace others: they are written, or wait as suggestions to be read.',
+      'What happens to values that would replace others: they are written, or become suggestions to review.',
     ),
   name: Joi.string().max(200).default('import.csv'),
 })

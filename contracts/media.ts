@@ -131,5 +131,5 @@ export const renditionQuery = Joi.object({
   shape: Joi.string()
     .valid(...Object.keys(shapes))
     .default('whole'),
-  of: Joi.string().max(20).description('Any text; another one makes a browser ask anew.'),
+  of: Joi.string().max(20).description('Any text; a different one makes browsers reload the file.'),
 })

@@ -100,7 +100,7 @@ export const keepOwnBody = Joi.object<KeepOwnBody>({
   gtin: gtin.required(),
   path: Joi.string().max(200).required(),
   reason: Joi.string().trim().min(3).max(500).required(),
-  ask: Joi.boolean().default(false).description('Whether the pool is asked to put its own right.'),
+  ask: Joi.boolean().default(false).description('Whether the pool is asked to correct its value.'),
 })
 
 /**

@@ -79,7 +79,7 @@ export const productPatchBody = Joi.object<ProductPatchBody>({
   carried: Joi.object()
     .pattern(Joi.string().max(80), Joi.string().allow('').max(1000))
     .max(200)
-    .description('Facts of other systems, kept as they are.'),
+    .description('Data from other systems, stored unchanged.'),
   range: Joi.array()
     .items(
       Joi.object<RangeEntry>({

@@ -125,7 +125,7 @@ const bounds = Joi.object({
   most: Joi.number().min(0).allow(null).default(null),
 })
 const words = Joi.array().items(Joi.string().trim().min(1).max(120)).max(2000)
-/** A part of the house style; null is every field, storefront or language. */
+/** A house style rule set; null is every field, storefront or language. */
 export const houseStyleRecord = Joi.object<HouseStyle>({
   code: code.required(),
   field: code.allow(null).default(null),

@@ -175,7 +175,7 @@ export const translationOperations = {
   shareWork: {
     method: 'post',
     path: '/api/translations/shares',
-    summary: 'Give records to a person, with a day on which they are due',
+    summary: 'Assign records to a person, with a due date',
     action: 'translate',
     within: 'language',
     body: Joi.object({
@@ -220,7 +220,7 @@ export const translationOperations = {
   pretranslate: {
     method: 'post',
     path: '/api/translations/pretranslations',
-    summary: 'Fill open segments from the memory, by machine, or both; a job is answered (202)',
+    summary: 'Pre-translate open segments from the memory, by machine, or both; a job is answered (202)',
     action: 'translate',
     within: 'language',
     body: Joi.object({
@@ -232,7 +232,7 @@ export const translationOperations = {
   translateSegments: {
     method: 'post',
     path: '/api/translations/machine',
-    summary: 'Translate segments by machine, or read them back; nothing is kept',
+    summary: 'Translate segments by machine, or back-translate them; nothing is stored',
     action: 'read',
     reads: true,
     body: Joi.object({
@@ -267,7 +267,7 @@ export const translationOperations = {
   importTranslations: {
     method: 'post',
     path: '/api/translations/import',
-    summary: `Take translations from an XLIFF file; what is broken is refused segment by segment. ${jobNote}`,
+    summary: `Import translations from an XLIFF file; what is broken is refused segment by segment. ${jobNote}`,
     action: 'translate',
     within: 'language',
     bodyType: 'application/xliff+xml',
@@ -276,7 +276,7 @@ export const translationOperations = {
   commentUnit: {
     method: 'post',
     path: '/api/translations/comments',
-    summary: 'Say something of a unit or a segment',
+    summary: 'Comment on a unit or a segment',
     action: 'translate',
     within: 'language',
     body: Joi.object({
@@ -290,7 +290,7 @@ export const translationOperations = {
   settleComment: {
     method: 'post',
     path: '/api/translations/comments/{id}/settled',
-    summary: 'Settle a comment, or open it again',
+    summary: 'Resolve a comment, or reopen it',
     action: 'translate',
     within: 'language',
     body: Joi.object({ settled: Joi.boolean().required() }),
@@ -348,7 +348,7 @@ export const translationOperations = {
   importMemory: {
     method: 'post',
     path: '/api/memory/import',
-    summary: 'Take pairs from a TMX file',
+    summary: 'Import pairs from a TMX file',
     action: 'edit-content',
     bodyType: 'application/x-tmx+xml',
     body: Joi.string(),
@@ -371,7 +371,7 @@ export const translationOperations = {
   importTerms: {
     method: 'post',
     path: '/api/glossary-file',
-    summary: 'Take terms from a CSV file: all of them, or nothing',
+    summary: 'Import terms from a CSV file: all of them, or nothing',
     action: 'edit-content',
     query: Joi.object({ mode: Joi.string().valid('check', 'apply').default('check') }),
     bodyType: 'text/csv',

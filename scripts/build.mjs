@@ -43,7 +43,7 @@ export async function build() {
 export const programs = (outdir) => ({
   entryPoints: {
     main: 'server/jobs/main.ts',
-    'evaluate-thread': 'server/jobs/evaluate-thread.ts',
+    'evaluation-thread': 'server/jobs/evaluation-thread.ts',
     prepare: 'demo/prepare.ts',
     decoder: 'server/decoder/main.ts',
   },

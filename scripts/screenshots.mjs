@@ -51,15 +51,15 @@ const views = {
       await p.getByLabel('Language', { exact: true }).selectOption({ label: 'in German' })
       await p.getByLabel('Banned words').fill('Tasche')
       await p.getByLabel('Characters, at most').fill('2000')
-      await p.getByRole('button', { name: /Try them/ }).click()
-      await p.getByText(/They stand in/).waitFor()
+      await p.getByRole('button', { name: /Search the whole catalogue/ }).click()
+      await p.getByText(/Found in/).waitFor()
     },
   ],
   recipe: [
     '/review/recipes/whole-page?in=de/de-DE',
     async (p) => {
       await p.getByRole('button', { name: /^Try/ }).click()
-      await p.getByText('What it was asked').first().waitFor()
+      await p.getByText('Prompt').first().waitFor()
     },
   ],
   review: [
@@ -90,9 +90,9 @@ const views = {
     '/catalogue/change?type=pannier',
     async (p) => {
       await p.getByLabel('Field', { exact: true }).selectOption({ label: 'Summary' })
-      await p.getByLabel('What to do').selectOption({ label: 'Find and replace' })
+      await p.getByLabel('Action').selectOption({ label: 'Find and replace' })
       await p.getByLabel('Find', { exact: true }).fill('commute')
-      await p.getByLabel('Put instead').fill('ride to work')
+      await p.getByLabel('Replace with').fill('ride to work')
       await p.getByLabel('Before and after').waitFor()
     },
   ],
@@ -155,7 +155,7 @@ const views = {
         .getByRole('option', { name: /KZ-1100/ })
         .first()
         .click()
-      await p.getByText('No, the rule does not fit.').waitFor()
+      await p.getByText('No, it does not match the rule.').waitFor()
     },
   ],
   content: [
@@ -167,7 +167,7 @@ const views = {
   layout: [
     '/settings/storefronts/uk?in=uk/en-GB',
     async (p) => {
-      await p.getByLabel('How details is shown').selectOption({ label: 'folded, one open' })
+      await p.getByLabel('How details is shown').selectOption({ label: 'accordion, one open at a time' })
       await p
         .getByLabel('What would change on this page')
         .or(p.getByText('Nothing would change on this page.'))

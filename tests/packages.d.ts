@@ -102,3 +102,16 @@ declare module '*/scripts/lint/circles.mjs' {
   export function importsOf(root: string, folders: readonly string[]): Imports
   export function circleOf(file: string, imports: Imports): string[] | undefined
 }
+declare module '*/scripts/words/texts.mjs' {
+  export interface InterfaceText {
+    file: string
+    line: number
+    text: string
+  }
+  export function textsOf(root: string): InterfaceText[]
+}
+declare module '*/scripts/words/retired.mjs' {
+  import type { InterfaceText } from '*/scripts/words/texts.mjs'
+  export const retired: readonly (readonly [RegExp, string])[]
+  export function retiredIn(texts: readonly InterfaceText[]): string[]
+}

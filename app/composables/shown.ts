@@ -10,8 +10,7 @@ export function valueShown(v: unknown): string {
   if (typeof v === 'object') {
     const o = v as Record<string, unknown>
     if ('state' in o) return String(o.state)
-    if ('said' in o)
-      return o.reason === null ? `the data pool says ${valueShown(o.said)}` : `own value, because “${String(o.reason)}”`
+    if ('said' in o) return o.reason === null ? `data pool: ${valueShown(o.said)}` : `own value: “${String(o.reason)}”`
     if ('unit' in o && 'value' in o) return `${String(o.value)} ${String(o.unit)}`
     if ('title' in o && 'body' in o) return `${valueShown(o.title)}: ${valueShown(o.body)}`
     return JSON.stringify(v)

@@ -4,7 +4,7 @@ export interface CellPlace {
   column: number
 }
 
-/** The cell that the keys act on, and the block marked from it to another corner. */
+/** The cell that the keys act on, and the block selected from it to another corner. */
 export function useCellRange(rows: () => number, columns: () => number) {
   const at = reactive<CellPlace>({ row: 0, column: 0 })
   const corner = reactive<CellPlace>({ row: 0, column: 0 })
@@ -21,7 +21,7 @@ export function useCellRange(rows: () => number, columns: () => number) {
     left: Math.min(at.column, corner.column),
     right: Math.max(at.column, corner.column),
   }))
-  const isMarked = (row: number, column: number) =>
+  const isSelected = (row: number, column: number) =>
     row >= block.value.top && row <= block.value.bottom && column >= block.value.left && column <= block.value.right
   const height = computed(() => block.value.bottom - block.value.top + 1)
   const width = computed(() => block.value.right - block.value.left + 1)
@@ -30,5 +30,5 @@ export function useCellRange(rows: () => number, columns: () => number) {
     for (const p of [at, corner])
       Object.assign(p, { row: within(p.row, Math.max(1, rows())), column: within(p.column, Math.max(1, columns())) })
   })
-  return { at, corner, go, block, isMarked, height, width }
+  return { at, corner, go, block, isSelected, height, width }
 }

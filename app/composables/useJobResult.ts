@@ -29,7 +29,7 @@ export function useJobResult<T>() {
       try {
         const ended = await jobs.end(id)
         if (ended.state === 'done') result.value = ended.result as T
-        else failure.value = ended.error ?? 'It did not end.'
+        else failure.value = ended.error ?? 'It did not finish.'
       } catch (e) {
         tellProblem(e)
       } finally {

@@ -8,12 +8,12 @@ interface Walked<T> {
   stretch: (from: number, to: number) => Promise<T[]>
 }
 
-/** So many rows are marked at most on the way to a far one; whole lists have actions of their own. */
-const markedAtMost = 2000
+/** So many rows are selected at most on the way to a far one; whole lists have actions of their own. */
+const selectedAtMost = 2000
 
 /**
- * Walking along a long list by keys, and marking rows on the way. `at` is the row the keys act on, `reveal` scrolls to
- * a row, `page` is how many are seen at once. Give `walking` to `useKeys`, and `marking` where rows can be marked.
+ * Walking along a long list by keys, and selecting rows on the way. `at` is the row the keys act on, `reveal` scrolls to
+ * a row, `page` is how many are seen at once. Give `walking` to `useKeys`, and `selecting` where rows can be selected.
  */
 export function useListKeys<T, K = string>(
   list: Walked<T>,
@@ -25,7 +25,7 @@ export function useListKeys<T, K = string>(
     onMove,
   }: { at: Ref<number>; reveal: (i: number) => void; page: () => number; keyOf: (row: T) => K; onMove?: () => void },
 ) {
-  const marked = shallowRef<ReadonlySet<K>>(new Set())
+  const selected = shallowRef<ReadonlySet<K>>(new Set())
   const last = () => (list.count.value ?? 1) - 1
   // Where the list has become shorter, the keys stay on it.
   watch(list.count, (n) => {
@@ -38,39 +38,39 @@ export function useListKeys<T, K = string>(
   }
   function toggle(row: T | undefined) {
     if (row === undefined) return
-    const next = new Set(marked.value)
+    const next = new Set(selected.value)
     if (!next.delete(keyOf(row))) next.add(keyOf(row))
-    marked.value = next
+    selected.value = next
   }
   /** Marks all from the row in focus to another, and goes there. */
-  async function markTo(to: number) {
+  async function selectTo(to: number) {
     const from = at.value
     move(to)
     const [top, bottom] = [Math.min(from, at.value), Math.max(from, at.value)]
-    if (bottom - top >= markedAtMost) return tell(`${numberShown(markedAtMost)} at once are the most that are marked`)
-    marked.value = new Set([...marked.value, ...(await list.stretch(top, bottom)).map(keyOf)])
+    if (bottom - top >= selectedAtMost) return tell(`${numberShown(selectedAtMost)} rows can be selected at most`)
+    selected.value = new Set([...selected.value, ...(await list.stretch(top, bottom)).map(keyOf)])
   }
-  const unmark = () => {
-    marked.value = new Set()
+  const clearSelection = () => {
+    selected.value = new Set()
   }
   const ways: [string, () => number, string][] = [
     ['ArrowDown', () => at.value + 1, 'Next'],
-    ['ArrowUp', () => at.value - 1, 'The one before'],
+    ['ArrowUp', () => at.value - 1, 'Previous'],
     ['PageDown', () => at.value + page(), 'A page down'],
     ['PageUp', () => at.value - page(), 'A page up'],
     ['Home', () => 0, 'The first'],
     ['End', last, 'The last'],
   ]
   const walking: Key[] = ways.map(([keys, to, does]) => ({ keys, does, run: () => move(to()) }))
-  const marking: Key[] = [
-    { keys: ' ', does: 'Mark it, or not', run: () => toggle(list.row(at.value)) },
+  const selecting: Key[] = [
+    { keys: ' ', does: 'Select or deselect', run: () => toggle(list.row(at.value)) },
     ...ways.map(([keys, to], i): Key => ({
       keys: `Shift+${keys}`,
-      does: i === 0 ? 'Mark on the way, with each of these' : '',
-      run: () => void markTo(to()),
+      does: i === 0 ? 'Select while moving' : '',
+      run: () => void selectTo(to()),
     })),
   ]
-  return { marked, move, toggle, markTo, unmark, walking, marking }
+  return { selected, move, toggle, selectTo, clearSelection, walking, selecting }
 }
 
 /**

@@ -105,7 +105,7 @@ export function useRecord<R extends Whole>(
       stored.value = written
       reset()
       conflict.value = undefined
-      tell(isNew ? 'Made and saved' : 'Saved')
+      tell(isNew ? 'Created' : 'Saved')
       if (isNew)
         await navigateTo(
           { path: `/${kinds[kind].page}/${segment(written.code)}`, query: useRoute().query },

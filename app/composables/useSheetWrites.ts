@@ -66,7 +66,7 @@ export function useSheetWrites(written: () => Promise<unknown>) {
       if (cells.length > 1)
         tell(
           `${numberShown(count)} ${count === 1 ? 'value' : 'values'} ` +
-            `written${failed ? `, ${failed} refused: they are marked` : ''}`,
+            `written${failed ? `, ${failed} rejected and marked in red` : ''}`,
         )
       useProofFocus().refresh()
     } catch (e) {
@@ -87,7 +87,7 @@ export function useSheetWrites(written: () => Promise<unknown>) {
     try {
       const job = await jobs.end((await post<Job>(`/api/steps/${last.step}/undo`)).id)
       const kept = (job.result as { keptCount: number } | null)?.keptCount ?? 0
-      tell(job.state === 'done' ? `Put back${kept ? `; ${kept} changed again since stay` : ''}` : howItEnded(job))
+      tell(job.state === 'done' ? `Undone${kept ? `; ${kept} changed again since stay` : ''}` : howItEnded(job))
       useProofFocus().refresh()
     } catch (e) {
       tellProblem(e)

@@ -8,26 +8,26 @@ useHead({ link: computed(() => scriptFonts(lens.language).map((href) => ({ rel: 
 useKeys('Everywhere', [
   {
     keys: 'Ctrl+K',
-    does: 'Find a product, a piece, a command',
+    does: 'Find a product, piece or command',
     always: true,
     run: () => {
       finder.value = true
     },
   },
   { keys: ']', does: 'Next language', run: () => lens.step(1, 'language') },
-  { keys: '[', does: 'Language before', run: () => lens.step(-1, 'language') },
+  { keys: '[', does: 'Previous language', run: () => lens.step(-1, 'language') },
   { keys: '}', does: 'Next storefront', run: () => lens.step(1, 'storefront') },
-  { keys: '{', does: 'Storefront before', run: () => lens.step(-1, 'storefront') },
+  { keys: '{', does: 'Previous storefront', run: () => lens.step(-1, 'storefront') },
   {
     keys: 'p',
-    does: 'Open or fold the proof',
+    does: 'Show or hide the proof',
     run: () => {
       open.value = !open.value
     },
   },
   {
     keys: '?',
-    does: 'These keys',
+    does: 'Keyboard shortcuts',
     run: () => {
       keys.value = true
     },
@@ -37,7 +37,7 @@ useKeys('Everywhere', [
 
 <template>
   <div class="grid h-full grid-cols-[84px_minmax(0,1fr)_auto] grid-rows-[46px_minmax(0,1fr)_30px] overflow-hidden">
-    <a href="#work" class="sr-only focus:not-sr-only">To the work</a>
+    <a href="#work" class="sr-only focus:not-sr-only">Skip to content</a>
     <LensBar class="col-span-3" @find="finder = true" />
     <WorkRail />
     <main id="work" tabindex="-1" class="min-w-0 overflow-hidden outline-none"><slot /></main>

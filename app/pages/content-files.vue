@@ -37,7 +37,7 @@ async function send(mode: 'check' | 'apply') {
         await ask<Report>('POST', '/api/library/content', { query: { mode }, body: JSON.parse(text) as unknown })
       ).data
     if (mode === 'apply' && report.value.rejected.length === 0) {
-      tell(`Taken: ${report.value.created} new, ${report.value.updated} changed`)
+      tell(`Imported: ${report.value.created} new, ${report.value.updated} changed`)
       await setup.reload()
       refreshProof()
     }
@@ -45,7 +45,7 @@ async function send(mode: 'check' | 'apply') {
     report.value = undefined
     tellProblem(
       e instanceof SyntaxError
-        ? new ApiProblem({ title: 'This is no JSON', status: 422, detail: `“${name}” cannot be read: ${e.message}` })
+        ? new ApiProblem({ title: 'Not valid JSON', status: 422, detail: `“${name}” cannot be read: ${e.message}` })
         : e,
     )
   } finally {
@@ -55,7 +55,7 @@ async function send(mode: 'check' | 'apply') {
 const words: Record<string, string> = {
   pieces: 'piece',
   'question-sets': 'question set',
-  'block-kinds': 'kind of block',
+  'block-kinds': 'block type',
   campaigns: 'campaign',
   'named-rules': 'named rule',
   assignments: 'assignment',
@@ -65,28 +65,26 @@ const words: Record<string, string> = {
 <template>
   <div class="flex h-full flex-col">
     <LibraryHead />
-    <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2"><h1>Files in and out</h1></div>
+    <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2"><h1>Import and export</h1></div>
     <div
       class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-10 pt-3"
       tabindex="0"
-      aria-label="Files in and out"
+      aria-label="Import and export"
     >
       <div class="grid max-w-[860px] gap-6">
         <section aria-label="Out">
-          <h2 class="border-b border-hair pb-1">Out</h2>
+          <h2 class="border-b border-hair pb-1">Export</h2>
           <p class="flex flex-wrap items-baseline gap-x-4 gap-y-1.5 pt-2">
             <a class="act" href="/api/library/content" download="content.json">Everything as JSON</a
-            ><span class="text-ink2"
-              >pieces, question sets, kinds of block, campaigns, named rules and assignments</span
-            >
+            ><span class="text-ink2">pieces, question sets, block types, campaigns, named rules and assignments</span>
           </p>
           <p class="flex flex-wrap items-baseline gap-x-4 gap-y-1.5 pt-2">
             <a class="act" href="/api/library/questions" download="questions.csv">Questions as CSV</a
-            ><span class="text-ink2">a line for each question in each language</span>
+            ><span class="text-ink2">one line per question and language</span>
           </p>
         </section>
         <section v-if="session.mayEdit" aria-label="In">
-          <h2 class="border-b border-hair pb-1">In</h2>
+          <h2 class="border-b border-hair pb-1">Import</h2>
           <p class="pt-2">
             <label class="text-ink2"
               >A file of content (.json) or of questions (.csv)<input
@@ -96,12 +94,12 @@ const words: Record<string, string> = {
                 @change="choose"
             /></label>
           </p>
-          <p v-if="busy" class="pt-2 text-ink2" role="status">Looking at it …</p>
+          <p v-if="busy" class="pt-2 text-ink2" role="status">Checking …</p>
           <template v-if="report">
             <p class="pt-2" role="status">
               <b class="font-semibold">{{ file?.name }}</b>: {{ report.created }} new, {{ report.updated }} changed,
-              {{ report.unchanged }} as they are{{
-                report.rejected.length ? `, ${report.rejected.length} things that cannot be taken` : ''
+              {{ report.unchanged }} unchanged{{
+                report.rejected.length ? `, ${report.rejected.length} problems` : ''
               }}.
               <button
                 v-if="report.mode === 'check' && report.rejected.length === 0 && report.created + report.updated > 0"
@@ -110,11 +108,13 @@ const words: Record<string, string> = {
                 :disabled="busy"
                 @click="send('apply')"
               >
-                Take it</button
-              ><span v-else-if="report.mode === 'apply' && report.rejected.length === 0" class="text-weld">Taken.</span>
+                Import</button
+              ><span v-else-if="report.mode === 'apply' && report.rejected.length === 0" class="text-weld"
+                >Imported.</span
+              >
             </p>
             <p v-if="report.rejected.length" class="pt-1 text-ink2">
-              It is taken as a whole or not at all. Nothing has been changed.
+              The file is imported as a whole or not at all. Nothing has been changed.
             </p>
             <ul class="pt-1">
               <li v-for="(r, i) in report.rejected" :key="i" class="border-b border-hair py-1">

@@ -67,9 +67,7 @@ useKeys('Coverage', [
     <AssignmentsHead />
     <form class="flex flex-wrap items-baseline gap-3 px-5 pb-2.5 pt-2" @submit.prevent="count">
       <h1>Coverage</h1>
-      <span class="text-ink2"
-        >What stands where on the pages of all products, as it is now, for no customer group.</span
-      >
+      <span class="text-ink2">What is shown where on the pages of all products, now, for no customer group.</span>
       <label class="text-ink2"
         >In
         <select v-model="only" class="field">
@@ -99,8 +97,8 @@ useKeys('Coverage', [
           @choose="chosen = chosen === $event ? null : $event"
         />
         <p class="pt-1 text-[12px] text-ink2">
-          The darker, the more parts a product has there: none, one, two, three, more; as wide as its share of products.
-          A slanting stitch: an area that must not be empty is. A cross: more than it is meant for.
+          Darker means more parts in that area: none, one, two, three, more. The width is the share of products. A
+          slanted stitch marks a required area that is empty, a cross an area with too many parts.
         </p>
         <div
           v-if="chosenCell && (chosenCell.gapSkus.length || chosenCell.surplusSkus.length)"
@@ -120,7 +118,7 @@ useKeys('Coverage', [
             </button>
           </p>
           <p v-if="chosenCell.surplus">
-            <b class="font-semibold text-ochre">{{ numberShown(chosenCell.surplus) }} with too much</b>:
+            <b class="font-semibold text-ochre">{{ numberShown(chosenCell.surplus) }} overfull</b>:
             <button
               v-for="s in chosenCell.surplusSkus"
               :key="s"
@@ -149,7 +147,7 @@ useKeys('Coverage', [
                 <template v-if="c.cell"
                   >{{ percent(shareFilled(c.cell))
                   }}<small v-if="c.cell.gaps" class="block text-madder">{{ c.cell.gaps }} gaps</small
-                  ><small v-if="c.cell.surplus" class="block text-ochre">{{ c.cell.surplus }} too full</small></template
+                  ><small v-if="c.cell.surplus" class="block text-ochre">{{ c.cell.surplus }} overfull</small></template
                 >
               </td>
             </tr>
@@ -159,8 +157,8 @@ useKeys('Coverage', [
       <p v-else class="p-10 text-center text-ink2">
         <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{
           busy
-            ? 'Every page is being put together and counted …'
-            : 'Have every page put together and counted: by area, product type and edition, with gaps and what is too full.'
+            ? 'Counting every page …'
+            : 'Have every page put together and counted: by area, product type and edition, with gaps and what is overfull.'
         }}
       </p>
     </div>

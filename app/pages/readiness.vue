@@ -71,7 +71,7 @@ const above = useAsking(
 const chosenFix = computed(() => above.data.value?.fixes.find((f) => f.id === view.fix))
 /** Findings that the filter names, which a later look may not find among the best. */
 const onlyWords = ref('')
-const showing = computed(() => (view.fix ? (chosenFix.value?.text ?? (onlyWords.value || 'One kind of fix')) : ''))
+const showing = computed(() => (view.fix ? (chosenFix.value?.text ?? (onlyWords.value || 'One type of fix')) : ''))
 
 const grid = useTemplateRef<InstanceType<typeof ClothGrid>>('grid')
 const panel = useTemplateRef<InstanceType<typeof FindingPanel>>('panel')
@@ -154,13 +154,13 @@ watch(
 )
 const search = useTemplateRef<HTMLInputElement>('search')
 useKeys('Readiness', [
-  { keys: 'Arrows', does: 'From stitch to stitch; Page, Home and End too' },
-  { keys: 'Enter', does: 'To the findings; on one of them, to where it is mended; Esc goes back' },
-  { keys: 'o', does: 'Sort by the edition of the column, and back' },
+  { keys: 'Arrows', does: 'Move between stitches; also Page, Home and End' },
+  { keys: 'Enter', does: 'Open the findings; on a finding, go to the field; Esc goes back' },
+  { keys: 'o', does: 'Sort by this edition' },
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
   {
     keys: 'f',
-    does: 'Conditions',
+    does: 'Filters',
     run: () => {
       building.value = !building.value
     },
@@ -172,7 +172,7 @@ useKeys('Readiness', [
       trend.value = !trend.value
     },
   },
-  { keys: 's', does: 'Save the findings as a file', run: () => void saveFindings() },
+  { keys: 's', does: 'Export findings', run: () => void saveFindings() },
 ])
 onMounted(() => grid.value?.focus())
 const sinceWords = computed(() => {
@@ -200,7 +200,7 @@ const codes = computed(() =>
           ><b class="font-semibold text-ink">{{ numberShown(above.data.value.ready) }}</b> of
           {{ numberShown(above.data.value.sold) }} pages ready<template v-if="sinceWords">
             · <b class="font-semibold text-ink">{{ sinceWords }}</b></template
-          ><template v-if="above.data.value.due || evaluating"> · being worked out</template></template
+          ><template v-if="above.data.value.due || evaluating"> · recalculating</template></template
         ><template v-else>…</template></span
       >
       <PortionMenu
@@ -211,9 +211,9 @@ const codes = computed(() =>
       />
       <span class="ml-auto flex items-center gap-2"
         ><button class="act" type="button" :aria-pressed="trend" @click="trend = !trend">Trend</button
-        ><button class="act" type="button" :disabled="saving" @click="saveFindings">Save the findings</button
+        ><button class="act" type="button" :disabled="saving" @click="saveFindings">Export findings</button
         ><button v-if="session.mayEdit" class="act" type="button" :disabled="Boolean(evaluating)" @click="evaluateAll">
-          Work it out anew
+          Recalculate
         </button></span
       >
     </div>
@@ -247,7 +247,7 @@ const codes = computed(() =>
         v-if="view.show === 'portion' && above.data.value?.others.length"
         v-model="view.whose"
         class="field w-32"
-        aria-label="Whose portion"
+        aria-label="Portion of"
       >
         <option value="">mine</option>
         <option v-for="o in above.data.value.others" :key="o.email" :value="o.email">{{ o.name }}</option>
@@ -256,12 +256,12 @@ const codes = computed(() =>
         <option value="">any strand</option>
         <option v-for="s in strands" :key="s" :value="s">{{ s }} blocked</option>
       </select>
-      <select v-model="view.code" class="field w-32" aria-label="With findings of a kind">
+      <select v-model="view.code" class="field w-32" aria-label="Findings">
         <option value="">any finding</option>
         <option v-for="c in codes" :key="c.code" :value="c.code">{{ c.label }}</option>
       </select>
       <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
-        {{ where ? 'Conditions hold' : 'Conditions' }}
+        {{ where ? 'Filters on' : 'Filters' }}
       </button>
       <button v-if="narrowed" class="plain" type="button" @click="showAll">Show all</button>
       <span class="ml-auto flex items-center gap-2"
@@ -271,14 +271,14 @@ const codes = computed(() =>
           <option value="none">in one list</option></select
         ><select v-model="view.sort" class="field" aria-label="Order">
           <option value="worst">worst first</option>
-          <option value="nearest">nearest to ready</option>
+          <option value="nearest">closest to ready</option>
           <option value="sku">by SKU</option>
         </select></span
       >
     </div>
     <p v-if="showing" class="flex items-baseline gap-2 border-t border-hair px-5 py-1.5">
       <span class="text-ink2">Only products with:</span> <b class="font-semibold">{{ showing }}</b> {{ ' '
-      }}<button class="plain" type="button" @click="view.fix = ''">Show the others too</button>
+      }}<button class="plain" type="button" @click="view.fix = ''">Show the others</button>
     </p>
     <div v-if="building" class="max-h-[30vh] overflow-auto border-t border-hair px-5 py-2">
       <p v-if="words" class="pb-1.5 text-ink2">{{ words }}</p>
@@ -293,7 +293,7 @@ const codes = computed(() =>
         @open="openFindings"
         @sort="sortBy"
         ><template #empty
-          >{{ narrowed ? 'Nothing that is sold fits.' : 'Nothing is sold yet, or nothing was evaluated yet.' }}
+          >{{ narrowed ? 'No products found.' : 'No products are sold yet, or none have been evaluated.' }}
           <button v-if="narrowed" class="plain" type="button" @click="showAll">Show all</button></template
         ></ClothGrid
       >

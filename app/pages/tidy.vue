@@ -91,7 +91,7 @@ async function putBack() {
   try {
     await post(`/api/steps/${lastStep.value}/undo`, {})
     lastStep.value = null
-    tell('It is being put back')
+    tell('Undoing')
   } catch (e) {
     tellProblem(e)
   }
@@ -116,28 +116,28 @@ const toggle = (code: string) => {
   out.value = next
 }
 const percent = (n: number) => `${Math.floor(n * 100)} %`
-useKeys('Put in order', [{ keys: 'Ctrl+Enter', does: 'Find', always: true, run: () => void look() }])
+useKeys('Clean-up', [{ keys: 'Ctrl+Enter', does: 'Find', always: true, run: () => void look() }])
 </script>
 
 <template>
   <div class="flex h-full flex-col">
     <LibraryHead />
     <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2">
-      <h1>Put in order</h1>
-      <span class="text-ink2">What says the same twice, what nothing brings, and words to be changed everywhere.</span>
+      <h1>Clean-up</h1>
+      <span class="text-ink2">Duplicate texts, unused pieces, and find and replace.</span>
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div
       class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pb-10 pt-3"
       tabindex="0"
-      aria-label="Put in order"
+      aria-label="Clean-up"
     >
       <section v-if="session.mayEdit" aria-label="Find and replace">
         <h2 class="border-b border-hair pb-1">Find and replace in all pieces</h2>
         <form class="flex flex-wrap items-end gap-3 pt-2" @submit.prevent="look">
           <label class="text-ink2">Find<input v-model="find" class="field mt-0.5 block w-56" maxlength="300" /></label
           ><label class="text-ink2"
-            >Put there<input v-model="by" class="field mt-0.5 block w-56" maxlength="300"
+            >Replace with<input v-model="by" class="field mt-0.5 block w-56" maxlength="300"
           /></label>
           <label class="text-ink2"
             >In<select v-model="language" class="field mt-0.5 block">
@@ -148,13 +148,13 @@ useKeys('Put in order', [{ keys: 'Ctrl+Enter', does: 'Find', always: true, run: 
           <label class="flex min-h-6 items-center gap-1.5 pb-1"
             ><input v-model="wholeWords" type="checkbox" />whole words</label
           ><label class="flex min-h-6 items-center gap-1.5 pb-1"
-            ><input v-model="matchCase" type="checkbox" />capitals count</label
+            ><input v-model="matchCase" type="checkbox" />match case</label
           >
           <button class="act" type="submit" :disabled="busy || !find.trim()">
             Find <span class="opacity-70">Ctrl Enter</span>
           </button>
           <button v-if="lastStep !== null" type="button" class="plain pb-1.5" @click="putBack">
-            Put the last replacing back
+            Undo last replace
           </button>
         </form>
         <template v-if="found">
@@ -192,11 +192,9 @@ useKeys('Put in order', [{ keys: 'Ctrl+Enter', does: 'Find', always: true, run: 
         </template>
       </section>
       <template v-if="data">
-        <section class="mt-6" aria-label="Questions that mean the same">
-          <h2 class="border-b border-hair pb-1">Questions that mean the same</h2>
-          <p v-if="data.questions.length === 0" class="pt-1.5 text-ink2">
-            None: no two questions ask, or are answered, alike.
-          </p>
+        <section class="mt-6" aria-label="Duplicate questions">
+          <h2 class="border-b border-hair pb-1">Duplicate questions</h2>
+          <p v-if="data.questions.length === 0" class="pt-1.5 text-ink2">None.</p>
           <div
             v-for="(g, i) in data.questions"
             :key="i"
@@ -211,8 +209,8 @@ useKeys('Put in order', [{ keys: 'Ctrl+Enter', does: 'Find', always: true, run: 
             </div>
           </div>
         </section>
-        <section class="mt-6" aria-label="Texts that say nearly the same">
-          <h2 class="border-b border-hair pb-1">Texts that say nearly the same</h2>
+        <section class="mt-6" aria-label="Near-duplicate texts">
+          <h2 class="border-b border-hair pb-1">Near-duplicate texts</h2>
           <p v-if="data.alike.length === 0" class="pt-1.5 text-ink2">None.</p>
           <div v-for="(g, i) in data.alike" :key="i" class="border-b border-hair py-2">
             <span class="text-ink2">{{ percent(g.least) }} and more</span>
@@ -226,9 +224,9 @@ useKeys('Put in order', [{ keys: 'Ctrl+Enter', does: 'Find', always: true, run: 
             </div>
           </div>
         </section>
-        <section class="mt-6" aria-label="What nothing brings">
-          <h2 class="border-b border-hair pb-1">What nothing brings</h2>
-          <p v-if="data.unused.length === 0" class="pt-1.5 text-ink2">Nothing: every piece goes somewhere.</p>
+        <section class="mt-6" aria-label="Unused pieces">
+          <h2 class="border-b border-hair pb-1">Unused pieces</h2>
+          <p v-if="data.unused.length === 0" class="pt-1.5 text-ink2">None: every piece is used.</p>
           <ul>
             <li v-for="p in data.unused" :key="p.code" class="flex gap-3 border-b border-hair py-1">
               <NuxtLink class="font-semibold hover:underline" :to="`/library/${segment(p.code)}`">{{

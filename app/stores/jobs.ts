@@ -15,7 +15,7 @@ export interface Job {
 export function howItEnded(job: Job): string {
   return job.state === 'cancelled'
     ? 'Cancelled. Nothing has been changed.'
-    : `${job.error ?? 'It did not end.'} Nothing has been changed.`
+    : `${job.error ?? 'It did not finish.'} Nothing has been changed.`
 }
 
 /** Running work, as the server tells of it. */

@@ -61,7 +61,7 @@ export const contentOperations = {
   tryProof: {
     method: 'post',
     path: '/api/proof/{sku}/trial',
-    summary: 'The page as it would be with an assignment, a piece or a layout saved, and what would be otherwise on it',
+    summary: 'The page as it would be with an assignment, a piece or a layout saved, and what would change on it',
     action: 'read',
     reads: true,
     body: Joi.object({
@@ -160,7 +160,7 @@ export const contentOperations = {
   coverage: {
     method: 'post',
     path: '/api/coverage',
-    summary: 'Count what stands where, by product type, edition and area; a job is answered (202)',
+    summary: 'Count coverage, by product type, edition and area; a job is answered (202)',
     action: 'read',
     reads: true,
     body: Joi.object({ filter: rule.condition, storefronts: Joi.array().items(Joi.string()).default([]) }),
@@ -189,7 +189,7 @@ export const contentOperations = {
   tidyLibrary: {
     method: 'get',
     path: '/api/library/order',
-    summary: 'Pieces that nothing brings, texts that say nearly the same, questions that mean the same',
+    summary: 'Unused pieces, near-duplicate texts, duplicate questions',
     action: 'read',
   },
   sharedTextRemarks: {
@@ -203,13 +203,13 @@ export const contentOperations = {
   exportContent: {
     method: 'get',
     path: '/api/library/content',
-    summary: 'Pieces, question sets, kinds of block, campaigns, named rules and assignments as one JSON file',
+    summary: 'Pieces, question sets, block types, campaigns, named rules and assignments as one JSON file',
     action: 'read',
   },
   importContent: {
     method: 'post',
     path: '/api/library/content',
-    summary: 'Take such a file through all checks: all of it, or nothing',
+    summary: 'Import such a file, checked: all of it, or nothing',
     action: 'edit-content',
     query: Joi.object({ mode: Joi.string().valid('check', 'apply').default('check') }),
     body: Joi.object().unknown(),
@@ -218,7 +218,7 @@ export const contentOperations = {
   importQuestions: {
     method: 'post',
     path: '/api/library/questions',
-    summary: 'Take questions from a CSV file: all of them, or nothing',
+    summary: 'Import questions from a CSV file: all of them, or nothing',
     action: 'edit-content',
     query: Joi.object({ mode: Joi.string().valid('check', 'apply').default('check') }),
     bodyType: 'text/csv',
@@ -228,7 +228,7 @@ export const contentOperations = {
   listBlockKinds: {
     method: 'get',
     path: '/api/block-kinds',
-    summary: 'Kinds of block with named fields',
+    summary: 'Block types with named fields',
     action: 'read',
   },
   sendMedia: {

@@ -23,7 +23,7 @@ export const platformOperations = {
   makeToken: {
     method: 'post',
     path: '/api/tokens',
-    summary: 'Make a personal token; its secret is told this once',
+    summary: 'Create a personal token; its secret is shown once',
     action: 'read',
     within: 'own',
     body: Joi.object({ name: Joi.string().trim().min(1).max(80).required() }),
@@ -31,7 +31,7 @@ export const platformOperations = {
   endToken: {
     method: 'delete',
     path: '/api/tokens/{id}',
-    summary: 'End a personal token',
+    summary: 'Revoke a personal token',
     action: 'read',
     within: 'own',
   },
@@ -64,7 +64,7 @@ export const platformOperations = {
     action: 'import',
     query: Joi.object({
       name: Joi.string().max(200).default('file'),
-      mapping: Joi.number().integer().description('A kept mapping to begin with.'),
+      mapping: Joi.number().integer().description('A saved mapping to start with.'),
       type: Joi.string().description('The product type that columns are looked for in.'),
     }),
     body: Joi.string(),
@@ -73,7 +73,7 @@ export const platformOperations = {
   undoStep: {
     method: 'post',
     path: '/api/steps/{id}/undo',
-    summary: 'Take a step that changed many products back; a job is answered (202)',
+    summary: 'Undo a step that changed many products; a job is answered (202)',
     action: 'read',
     within: 'value',
   },

@@ -31,7 +31,7 @@ export const productsOperations = {
   createProduct: {
     method: 'post',
     path: '/api/products',
-    summary: 'Make a product, or a variant of one',
+    summary: 'Create a product, or a variant of one',
     action: 'edit-products',
     body: newProductBody,
   },
@@ -148,7 +148,7 @@ export const productsOperations = {
   listPoolQueries: {
     method: 'get',
     path: '/api/data-pool/queries',
-    summary: 'What the data pool was asked to put right, and its answers, the latest first',
+    summary: 'What the data pool was asked to correct, and its answers, the latest first',
     action: 'read',
     query: Joi.object({
       state: Joi.string().valid('all', 'open', 'answered').default('all'),
@@ -179,7 +179,7 @@ export const productsOperations = {
   takeFromPool: {
     method: 'post',
     path: '/api/products/{sku}/data-pool/take',
-    summary: 'Take over what an item of the data pool says',
+    summary: 'Apply values of an item of the data pool',
     action: 'edit-products',
     body: takeOverBody,
   },
@@ -187,21 +187,21 @@ export const productsOperations = {
     method: 'post',
     path: '/api/products/{sku}/data-pool/overrides',
     summary:
-      'Keep a value that differs from the data pool’s, with the reason; the pool can be asked to put its own right',
+      'Keep a value that differs from the data pool’s, with the reason; the pool can be asked to correct its value',
     action: 'edit-products',
     body: keepOwnBody,
   },
   previewBulkChange: {
     method: 'post',
     path: '/api/bulk-changes/preview',
-    summary: 'What a change of many products would do',
+    summary: 'What a bulk edit would do',
     action: 'edit-products',
     body: bulkBody,
   },
   makeBulkChange: {
     method: 'post',
     path: '/api/bulk-changes',
-    summary: 'Change many products in one step; a job is answered (202), and a report is its result',
+    summary: 'Bulk edit products in one step; a job is answered (202), and a report is its result',
     action: 'edit-products',
     body: bulkBody,
   },
@@ -225,7 +225,7 @@ export const productsOperations = {
   writeCells: {
     method: 'post',
     path: '/api/sheet/cells',
-    summary: 'Write cells of the sheet as one step; each is taken or refused by itself',
+    summary: 'Write cells of the sheet as one step; each is accepted or rejected on its own',
     action: 'read',
     within: 'value',
     body: cellsBody,
@@ -249,7 +249,7 @@ export const productsOperations = {
     method: 'post',
     path: '/api/same-texts',
     summary:
-      'Look for texts of a field that say the same, or nearly, in a language; a job is answered (202), its ' +
+      'Find duplicate and near-duplicate texts of a field in a language; a job is answered (202), its ' +
       'result has the groups',
     action: 'read',
     reads: true,
@@ -258,7 +258,7 @@ export const productsOperations = {
   suggestFromPool: {
     method: 'post',
     path: '/api/data-pool/suggestions',
-    summary: 'Hold products against the data pool and suggest what it says otherwise; a job is answered (202)',
+    summary: 'Compare products with the data pool and suggest what differs; a job is answered (202)',
     action: 'edit-products',
     body: poolRunBody,
   },
@@ -292,7 +292,7 @@ export const productsOperations = {
   changeList: {
     method: 'post',
     path: '/api/lists/{code}/changes',
-    summary: 'Put products into a named list or take them out; the others stay',
+    summary: 'Add products to a named list or remove them; the others stay',
     action: 'edit-products',
     body: listChangeBody,
   },

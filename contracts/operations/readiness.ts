@@ -60,7 +60,7 @@ export const readinessOperations = {
   evaluateAll: {
     method: 'post',
     path: '/api/readiness/recomputation',
-    summary: 'Work the readiness of all products out anew; a job is answered (202)',
+    summary: 'Recalculate the readiness of all products; a job is answered (202)',
     action: 'edit-products',
   },
   setPortion: {
@@ -74,7 +74,7 @@ export const readinessOperations = {
   dropPortion: {
     method: 'delete',
     path: '/api/readiness/portion',
-    summary: 'Let your portion go',
+    summary: 'Remove your portion',
     action: 'read',
     within: 'own',
   },
@@ -83,7 +83,7 @@ export const readinessOperations = {
   tryRecipe: {
     method: 'post',
     path: '/api/recipes/trial',
-    summary: 'Try a recipe on up to three products; nothing is kept',
+    summary: 'Try a recipe on up to three products; nothing is stored',
     action: 'read',
     reads: true,
     body: recipeTrialBody,
@@ -91,7 +91,7 @@ export const readinessOperations = {
   previewRecipeRun: {
     method: 'post',
     path: '/api/recipes/{code}/runs/preview',
-    summary: 'What a run of a recipe would come to: products, those that say too little, cost as a sample tells',
+    summary: 'What a run of a recipe would come to: products, those with too few facts, estimated cost',
     action: 'edit-products',
     body: recipeRunBody,
   },
@@ -134,7 +134,7 @@ export const readinessOperations = {
   decideSuggestions: {
     method: 'post',
     path: '/api/suggestions/decisions',
-    summary: 'Accept, edit, refuse or reopen suggestions, one or many, as one step',
+    summary: 'Accept, edit, reject or reopen suggestions, one or many, as one step',
     action: 'read',
     within: 'value',
     body: decisionBody,

@@ -43,7 +43,7 @@ export const recordContracts = {
     action: 'edit-types',
     reads: 'An attribute',
     writes: 'Write an attribute',
-    deletes: 'Delete an attribute that nothing needs; 409 with the reasons where something does',
+    deletes: 'Delete an attribute that nothing uses; 409 with the reasons where something does',
   },
   'product-types': {
     name: 'Type',
@@ -51,7 +51,7 @@ export const recordContracts = {
     action: 'edit-types',
     reads: 'A product type',
     writes: 'Write a product type',
-    deletes: 'Delete a product type that nothing needs; 409 with the reasons where something does',
+    deletes: 'Delete a product type that nothing uses; 409 with the reasons where something does',
   },
   categories: {
     name: 'Category',
@@ -59,7 +59,7 @@ export const recordContracts = {
     action: 'edit-types',
     reads: 'A category',
     writes: 'Write a category, or move it',
-    deletes: 'Delete a category that nothing needs; 409 with the reasons where something does',
+    deletes: 'Delete a category that nothing uses; 409 with the reasons where something does',
   },
   storefronts: {
     name: 'Storefront',
@@ -73,9 +73,9 @@ export const recordContracts = {
     name: 'Style',
     schema: houseStyleRecord,
     action: 'edit-content',
-    reads: 'A part of the house style',
-    writes: 'Write a part of the house style',
-    deletes: 'Delete a part of the house style',
+    reads: 'A house style rule set',
+    writes: 'Write a house style rule set',
+    deletes: 'Delete a house style rule set',
   },
   lists: {
     name: 'List',
@@ -99,7 +99,7 @@ export const recordContracts = {
     action: 'edit-products',
     reads: 'What is known of a picture or file',
     writes: 'Describe a picture or file',
-    deletes: 'Delete a picture or file that nothing needs; 409 with the reasons where something does',
+    deletes: 'Delete a picture or file that nothing uses; 409 with the reasons where something does',
   },
   pieces: {
     name: 'Piece',
@@ -107,7 +107,7 @@ export const recordContracts = {
     action: 'edit-content',
     reads: 'A piece with all its texts',
     writes: 'Write a piece',
-    deletes: 'Delete a piece that nothing brings; 409 with the reasons where something does',
+    deletes: 'Delete a piece that nothing uses; 409 with the reasons where something does',
   },
   assignments: {
     name: 'Assignment',
@@ -123,15 +123,15 @@ export const recordContracts = {
     action: 'edit-content',
     reads: 'A question set',
     writes: 'Write a question set',
-    deletes: 'Delete a question set that nothing brings; its questions stay',
+    deletes: 'Delete a question set that nothing uses; its questions stay',
   },
   'block-kinds': {
     name: 'BlockKind',
     schema: blockKindRecord,
     action: 'edit-content',
-    reads: 'A kind of block',
-    writes: 'Write a kind of block',
-    deletes: 'Delete a kind of block that no block fills',
+    reads: 'A block type',
+    writes: 'Write a block type',
+    deletes: 'Delete a block type that no block fills',
   },
   'named-rules': {
     name: 'NamedRule',

@@ -48,7 +48,7 @@ export function allowedProblem(
     const [help] = Object.values(attribute.help ?? {})
     return new ValueProblem(
       'bad-form',
-      `“${value.slice(0, 80)}” does not have the form that is asked${help ? `. ${help}` : ''} (${pattern})`,
+      `“${value.slice(0, 80)}” does not match the required format${help ? `. ${help}` : ''} (${pattern})`,
     )
   }
   return undefined

@@ -6,7 +6,7 @@ import { attributeTypes } from './types/registry'
 import { ValueProblem } from './types/shape'
 
 /**
- * What stands in the place of an inline value where a text goes into a field that cannot hold one: its words, or nothing.
+ * What stands instead of an inline value where a text goes into a field that cannot hold one: its words, or nothing.
  * Gets the address, such as `attribute:volume`. Throws ValueProblem where there is nothing to stand there.
  */
 export type FillInline = (address: string) => string

@@ -82,11 +82,11 @@ export function reworkValues(
       lose(e.message)
       continue
     }
-    if (value === null) lose('Nothing takes its place.')
+    if (value === null) lose('Nothing replaces it.')
     else {
       const there = out.find((o) => o.storefront === storefront && o.language === language)
       if (!there) out.push({ attribute: after.code, storefront, language, value })
-      else if (!same(there.value, value)) lose('The general value takes its place.')
+      else if (!same(there.value, value)) lose('The general value replaces it.')
     }
   }
   return { values: out, lost }

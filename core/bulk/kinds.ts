@@ -18,7 +18,7 @@ const fillFrom =
     if (text === undefined)
       throw new ValueProblem(
         'empty-value',
-        `The text names “${code}”, which cannot be filled in here. Leave it out, or fill it first.`,
+        `The text names “${code}”, which cannot be filled in here. Remove it, or fill it first.`,
       )
     return text
   }
@@ -29,7 +29,7 @@ const listed = (a: Attribute) => a.type === 'choices'
 /** Checks that `value` is one that the attribute takes. */
 function checkValue(change: BulkChange, attribute: Attribute): BulkProblem[] {
   try {
-    return checkedValue(change.value, attribute) === null ? [{ path: 'value', message: 'Say with which value.' }] : []
+    return checkedValue(change.value, attribute) === null ? [{ path: 'value', message: 'Enter a value.' }] : []
   } catch (e) {
     if (!(e instanceof ValueProblem)) throw e
     return [{ path: 'value', message: e.message }]
@@ -98,9 +98,9 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
     label: 'Find and replace',
     fits: written,
     check: (change) => [
-      ...(change.find ? [] : [{ path: 'find', message: 'Say what is looked for.' }]),
+      ...(change.find ? [] : [{ path: 'find', message: 'Enter what to find.' }]),
       ...(change.find !== undefined && change.find === (change.with ?? '')
-        ? [{ path: 'with', message: 'Both are the same.' }]
+        ? [{ path: 'with', message: 'The two texts are the same.' }]
         : []),
       ...(change.pattern && change.find ? patternProblems(change.find, change.with ?? '') : []),
     ],
@@ -120,9 +120,9 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
     fits: (a) => !a.code.startsWith('field:'),
     check(change, attribute, setup) {
       const from = change.from && setup.attributes.get(change.from.attribute)
-      if (!from) return [{ path: 'from', message: 'Say from which field.' }]
+      if (!from) return [{ path: 'from', message: 'Choose a field to fill from.' }]
       if (valuePath(change) === valuePath(change.from!))
-        return [{ path: 'from', message: 'A field is not filled from itself.' }]
+        return [{ path: 'from', message: 'A field cannot be filled from itself.' }]
       return from.type === attribute.type || (written(from) && written(attribute))
         ? []
         : [{ path: 'from', message: `“${from.code}” holds ${from.type}, which “${attribute.code}” cannot take.` }]
@@ -133,11 +133,11 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
       `Filled ${label} from ${setup.attributes.get(change.from!.attribute)?.labels[setup.source] ?? change.from!.attribute}`,
   },
   template: {
-    label: 'Put a template',
+    label: 'Apply a template',
     fits: written,
     check(change, attribute, setup) {
       if (typeof change.value !== 'string' || change.value.trim() === '')
-        return [{ path: 'value', message: 'Write the template; other values stand in braces: {brand} {model}.' }]
+        return [{ path: 'value', message: 'Write the template; put other values in braces: {brand} {model}.' }]
       const odd = [...change.value.matchAll(placeholder)]
         .map((m) => m[1]!)
         .find((code) => code !== 'brand' && code !== 'sku' && (!setup.attributes.has(code) || code === attribute.code))
@@ -147,7 +147,7 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
             {
               path: 'value',
               message:
-                odd === attribute.code ? 'A field is not written from itself.' : `There is no attribute “${odd}”.`,
+                odd === attribute.code ? 'A field cannot be written from itself.' : `There is no attribute “${odd}”.`,
             },
           ]
     },
@@ -163,13 +163,13 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
     title: (label, change) => `Wrote ${label} by the template “${String(change.value).slice(0, 60)}”`,
   },
   case: {
-    label: 'Change capital letters',
+    label: 'Change case',
     fits: written,
     check: (change) =>
-      change.how && letterCases.includes(change.how) ? [] : [{ path: 'how', message: 'Say how letters shall be.' }],
+      change.how && letterCases.includes(change.how) ? [] : [{ path: 'how', message: 'Choose a letter case.' }],
     make: (now, change, attribute, _source, { language }) =>
       now === null ? null : attributeTypes[attribute.type].mapWords!(now, withCase(change.how!, language)),
-    title: (label, change) => `Changed capital letters in ${label}: ${change.how!}`,
+    title: (label, change) => `Changed the case of ${label}: ${change.how!}`,
   },
   convert: {
     label: 'Convert the unit',
@@ -177,7 +177,7 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
     check: (change, attribute) =>
       change.unit !== undefined && findUnit(change.unit)?.family === attribute.family
         ? []
-        : [{ path: 'unit', message: `Say which unit of ${attribute.family ?? 'it'}.` }],
+        : [{ path: 'unit', message: `Choose a unit of ${attribute.family ?? 'it'}.` }],
     make: (now, change) =>
       now === null ? null : { value: convert(now as Measure, change.unit!), unit: findUnit(change.unit!)!.symbol },
     title: (label, change) => `Converted ${label} into ${change.unit!}`,

@@ -68,8 +68,8 @@ export const bulkFields: Record<string, FieldTarget> = {
     patch: (v) => fieldPatch(v === null ? {} : { status: v as Product['status'] }),
   },
   'field:kind': {
-    label: 'Kind of goods',
-    attribute: (s) => pseudo('field:kind', 'Kind of goods', 'choice', options(productKinds), s.source),
+    label: 'Kind',
+    attribute: (s) => pseudo('field:kind', 'Kind', 'choice', options(productKinds), s.source),
     read: (p) => p.kind,
     patch: (v) => fieldPatch(v === null ? {} : { kind: v as Product['kind'] }),
   },

@@ -35,7 +35,7 @@ export function readingLine(reading: PhotoReading): string {
   const { colours, ground, shape, words } = readingInWords(reading, 'en')
   const parts = [
     colours.join(', ') || 'no colour that stands out',
-    ground === null ? 'on a ground that is not plain' : `on a plain ${ground} ground`,
+    ground === null ? 'on a mixed background' : `on a plain ${ground} ground`,
     shape,
     words ? `words in it (about ${reading.letters} letters)` : 'no words, as far as can be told',
   ]

@@ -28,7 +28,7 @@ export interface StepKind {
 export const stepKinds: Readonly<Record<StepKindName, StepKind>> = {
   photo: {
     label: 'Read the photo',
-    does: 'Colours, ground and words of the main picture; suggests a colour that is missing, and an alternative text',
+    does: 'Colours, background and text of the main picture; suggests missing colours and an alternative text',
     writes: [],
     drafted: true,
     instruction: '<p>Say what the picture shows, in one sentence.</p>',
@@ -49,7 +49,7 @@ export const stepKinds: Readonly<Record<StepKindName, StepKind>> = {
   },
   summary: {
     label: 'Summary',
-    does: 'One or two lines that stand beside the price',
+    does: 'One or two lines beside the price',
     writes: ['summary'],
     drafted: true,
     instruction:
@@ -74,7 +74,7 @@ export const stepKinds: Readonly<Record<StepKindName, StepKind>> = {
   },
   names: {
     label: 'Names',
-    does: 'A name that nothing is called yet',
+    does: 'A new name',
     writes: ['name'],
     drafted: true,
     instruction: '<p>Propose 3 names.</p>',

@@ -130,7 +130,7 @@ async function runStep(
       ]
     } catch (e) {
       if (!(e instanceof ValueProblem)) throw e
-      notes.push(`What was drafted for “${t.field}” cannot be taken: ${e.message}`)
+      notes.push(`The draft for “${t.field}” cannot be used: ${e.message}`)
       return []
     }
   })
@@ -247,7 +247,7 @@ async function readPhoto(asked: string, of: DraftingOf, gathered: GatheredFacts)
     service,
   } = of
   if (!photo || !picture)
-    return { kind: 'photo', asked, text: '', proposals: [], units: 0, notes: ['It has no picture that could be read.'] }
+    return { kind: 'photo', asked, text: '', proposals: [], units: 0, notes: ['It has no readable picture.'] }
   const proposals: Proposal[] = []
   const notes: string[] = []
   const pictures = gathered.madeFrom.filter((m) => m.path.startsWith('attribute:pictures'))

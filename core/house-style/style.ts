@@ -60,7 +60,7 @@ export interface StyleSettings {
 }
 
 /**
- * A part of the house style: what holds for a field, a storefront, a language; null is all of them. A language holds
+ * A house style rule set: what holds for a field, a storefront, a language; null is all of them. A language holds
  * for those that are shortened to it.
  */
 export interface HouseStyle {

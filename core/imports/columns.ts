@@ -90,14 +90,14 @@ export function parseHeader(
     const problem = (code: string, message: string) => {
       problems.push({ column: header || `column ${index + 1}`, code, message })
     }
-    if (header === '') return problem('no-name', `Column ${index + 1} has no name. Name it or take it out.`)
+    if (header === '') return problem('no-name', `Column ${index + 1} has no name. Name it or remove it.`)
     const at = header.indexOf('@')
     const name = at < 0 ? header : header.slice(0, at)
     const lower = name.toLowerCase()
     if (lower === 'carried') {
       const fact = at < 0 ? '' : header.slice(at + 1).trim()
       if (fact === '') return problem('scope', 'A fact of another system has its name behind the @: carried@tax-class.')
-      if (seen.has(`carried@${fact}`)) return problem('twice', `${short(header)} stands in the header twice.`)
+      if (seen.has(`carried@${fact}`)) return problem('twice', `${short(header)} is in the header twice.`)
       seen.add(`carried@${fact}`)
       columns.push({ index, header, kind: 'carried', name: fact })
       return undefined
@@ -110,14 +110,14 @@ export function parseHeader(
       if (!scope.storefront || scope.language) return problem('scope', 'A price belongs to a storefront: price@uk.')
       column = { index, header, kind: 'price', storefront: scope.storefront }
     } else if (field) {
-      if (at >= 0) return problem('scope', `${short(name)} has no scope; take away what follows the @.`)
+      if (at >= 0) return problem('scope', `${short(name)} has no scope; remove what follows the @.`)
       column = { index, header, kind: 'field', field: field as PlainField }
     } else {
       const attribute = setup.attributes.get(name) ?? setup.attributes.get(lower)
       if (!attribute)
         return problem(
           'unknown-column',
-          `${short(name)} is neither a field nor an attribute. Map the column, or take it out.`,
+          `${short(name)} is neither a field nor an attribute. Map the column, or remove it.`,
         )
       if (scope.language && !attribute.translatable)
         return problem('scope', `${short(name)} is not translatable; write it without a language.`)
@@ -134,7 +134,7 @@ export function parseHeader(
           : column.kind === 'field'
             ? column.field
             : ''
-    if (seen.has(key)) return problem('twice', `${short(header)} stands in the header twice.`)
+    if (seen.has(key)) return problem('twice', `${short(header)} is in the header twice.`)
     seen.add(key)
     columns.push(column)
   })

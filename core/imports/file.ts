@@ -29,7 +29,7 @@ export function fileProblem(head: Uint8Array): FileProblem | undefined {
     return { code: 'not-csv', message: 'This is a PDF document, not a CSV file.' }
   if (starts(head, 0xff, 0xfe) || starts(head, 0xfe, 0xff))
     return { code: 'wrong-encoding', message: 'The file is written in UTF-16. Save it again with the encoding UTF-8.' }
-  if (head.includes(0)) return { code: 'not-csv', message: 'The file holds binary data, so it is no CSV text.' }
+  if (head.includes(0)) return { code: 'not-csv', message: 'The file holds binary data, so it is not a CSV file.' }
   return undefined
 }
 

@@ -337,7 +337,7 @@ export function mappedColumns(
     .map((h): HeaderProblem => ({
       column: h,
       code: 'unmapped',
-      message: `The mapping does not say what “${h.slice(0, 60)}” means. Map it, or leave it out.`,
+      message: `The mapping does not cover “${h.slice(0, 60)}”. Map it, or remove it.`,
     }))
   const units = chosen.flatMap((c): HeaderProblem[] =>
     c.unit !== '' && !findUnit(c.unit)

@@ -28,9 +28,7 @@ function interval(text: string): { from: string | null; to: string | null } {
     if (more !== undefined) throw new Error()
     windowIn(window, 'UTC')
   } catch {
-    throw new PackedProblem(
-      `“${text}” is no stretch of time; write it as 2026-11-27/2026-12-01, with .. for an open end.`,
-    )
+    throw new PackedProblem(`“${text}” is not a period; write it as 2026-11-27/2026-12-01, with .. for an open end.`)
   }
   return window
 }
@@ -52,7 +50,7 @@ export function readRelations(cell: string): Relation[] {
   return entries(cell).map((e) => {
     const [kind, ...sku] = e.split(' ')
     if (!relationKinds.includes(kind as RelationKind) || sku.join(' ').trim() === '')
-      throw new PackedProblem(`“${e}” is no relation; write one of ${relationKinds.join(', ')} and a SKU.`)
+      throw new PackedProblem(`“${e}” is not a relation; write one of ${relationKinds.join(', ')} and a SKU.`)
     return { kind: kind as RelationKind, sku: sku.join(' ').trim() }
   })
 }

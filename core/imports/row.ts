@@ -182,7 +182,7 @@ function readField(column: FieldOf, cell: string, raw: string, draft: RowDraft, 
   switch (column.field) {
     case 'sku':
       draft.sku = text
-      if (text === '') problem('no-sku', 'This row has no SKU, so nobody can tell which product it is about.')
+      if (text === '') problem('no-sku', 'This row has no SKU, so the product is unknown.')
       else if (!skuShape.test(text))
         problem('bad-sku', `“${text.slice(0, 60)}” cannot be a SKU: up to 64 letters, digits, spaces and . _ / - are.`)
       return
@@ -233,13 +233,13 @@ function readField(column: FieldOf, cell: string, raw: string, draft: RowDraft, 
       return
     case 'status': {
       const status = productStatuses.find((s) => s === fold(text))
-      if (!status) return problem('unknown-status', `“${text}” is no status: ${productStatuses.join(', ')}.`)
+      if (!status) return problem('unknown-status', `“${text}” is not a status: ${productStatuses.join(', ')}.`)
       fields.status = status
       return
     }
     case 'kind': {
       const kind = productKinds.find((k) => k === fold(text))
-      if (!kind) return problem('unknown-kind', `“${text}” is no kind of goods: ${productKinds.join(', ')}.`)
+      if (!kind) return problem('unknown-kind', `“${text}” is not a kind: ${productKinds.join(', ')}.`)
       fields.kind = kind
       return
     }

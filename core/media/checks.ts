@@ -47,7 +47,7 @@ export const itemChecks: readonly ItemCheck[] = [
     label: 'too few pixels',
     find: (one) =>
       (small(one) ?? wantedPixels) < wantedPixels
-        ? `It has ${one.content.width!} × ${one.content.height!} pixels; pages want ${wantedPixels} on the ` +
+        ? `It has ${one.content.width!} × ${one.content.height!} pixels; pages need ${wantedPixels} on the ` +
           'shorter side. Ask for a larger one.'
         : undefined,
   },
@@ -57,17 +57,17 @@ export const itemChecks: readonly ItemCheck[] = [
     label: 'not sharp',
     find: ({ content: { measured } }) =>
       measured && measured.blur >= softFrom
-        ? 'It looks soft at the size of a page. It may have been enlarged, or taken out of focus.'
+        ? 'It looks soft at the size of a page. It may be enlarged or out of focus.'
         : undefined,
   },
   {
     code: 'busy-ground',
     level: 'remark',
-    label: 'ground not plain',
+    label: 'background not plain',
     find: ({ item, content: { measured } }) =>
       measured && measured.background.share < plainShare && (item.view === null || item.view === 'whole')
         ? `Only ${Math.round(measured.background.share * 100)} % of its edge has one colour; a picture of the ` +
-          'whole product stands on a plain ground. If it shows the product in use, say so.'
+          'whole product needs a plain background. If it shows the product in use, set its view.'
         : undefined,
   },
   {
@@ -87,7 +87,7 @@ export const itemChecks: readonly ItemCheck[] = [
     label: 'right of use has ended',
     find: ({ item: { rights } }, _r, day) =>
       rights.until !== null && rights.until < day
-        ? `The right to use it ended on ${rights.until}. Take it out, or enter the new end.`
+        ? `The right to use it ended on ${rights.until}. Remove it, or enter the new end date.`
         : undefined,
   },
   {
@@ -155,7 +155,7 @@ export function checkPictures(
       out.push({
         code: 'no-version',
         level: 'blocker',
-        message: `Its words are in ${one.item.words}; ${reader.edition.language} needs a version of its own.`,
+        message: `Its words are in ${one.item.words}; ${reader.edition.language} needs its own version.`,
         picture: name,
       })
   }
@@ -182,7 +182,7 @@ export function checkPictures(
       out.push({
         code: 'twin',
         level: 'remark',
-        message: `It is nearly the same picture as ${twin.name}.`,
+        message: `It is nearly identical to ${twin.name}.`,
         picture: name,
       })
   })

@@ -1,3 +1,4 @@
+import { namesIn } from './piece-on-page'
 import type { PreparedAssignment } from '../assignments/assignment'
 import type { Lens } from '../assignments/limits'
 import type { Family, Product, Setup } from '../catalogue/model'
@@ -137,7 +138,7 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
   const known = new Map<string, PieceOnPage>()
   const onPage = (code: string) => {
     let found = known.get(code)
-    if (!found) known.set(code, (found = pieceOnPage(pieces.get(code), reader, read, values)))
+    if (!found) known.set(code, (found = pieceOnPage(pieces.get(code), reader, read, values, namesIn(setup))))
     return found
   }
   const placements = placePieces(

@@ -12,7 +12,7 @@ export interface BlockField {
   labels: Labels
 }
 
-/** A kind of block with named fields, set up once and filled by many blocks. */
+/** A block type with named fields, set up once and filled by many blocks. */
 export interface BlockKind {
   code: string
   name: string

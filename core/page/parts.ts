@@ -1,3 +1,4 @@
+import { languageName } from '../language/names'
 import { labelIn } from '../language/labels'
 import type { Setup } from '../catalogue/model'
 import type { Reader } from '../values/resolve'
@@ -46,15 +47,7 @@ export function descriptionParts(place: PartPlace, of: PartsOf): (Shown | LeftOu
   const found = of.values('description')
   if (!found || found.value === null) return [out('description', title, 'the product has no description', because)]
   if (!found.counts)
-    return [
-      out(
-        'description',
-        title,
-        `the description is missing in ${of.reader.edition.language}; the one in ${found.language ?? ''} ` +
-          'does not count',
-        because,
-      ),
-    ]
+    return [out('description', title, `no description in ${languageName(of.reader.edition.language)}`, because)]
   const { lead, parts } = splitText(readNormalForm(String(found.value)), of.cut)
   const language = { title: of.reader.edition.language, body: found.language ?? '' }
   const filled = fillInline(lead, of.read)
@@ -64,8 +57,8 @@ export function descriptionParts(place: PartPlace, of: PartsOf): (Shown | LeftOu
         'description',
         title,
         parts.length > 0
-          ? 'all of it stands in the parts that it is cut into'
-          : 'nothing is left of the description without its empty values',
+          ? 'all of it is in the parts that it is split into'
+          : 'without its empty values, nothing is left of the description',
         because,
       )
   const used = new Set<string>()
@@ -91,7 +84,7 @@ export function descriptionParts(place: PartPlace, of: PartsOf): (Shown | LeftOu
       const body = fillInline(part.nodes, of.read)
       return body.hasContent
         ? { piece, kind: 'cut', title: words, html: body.html, because: why }
-        : out(piece, words, 'nothing stands under its heading', why)
+        : out(piece, words, 'there is no text under its heading', why)
     }),
   ]
 }
@@ -117,7 +110,7 @@ export function emptyPart(place: PartPlace, of: PartsOf): LeftOut {
     piece: place.part,
     title: titleOf(place, of),
     area: place.area,
-    reason: place.part === 'reviews' ? 'no reviews come in yet' : 'no questions go to this product',
+    reason: place.part === 'reviews' ? 'there are no reviews yet' : 'no questions are assigned to this product',
     because: becauseOf('layout', place.order),
   }
 }

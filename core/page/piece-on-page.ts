@@ -1,3 +1,5 @@
+import type { Setup } from '../catalogue/model'
+import { languageName } from '../language/names'
 import type { Reader } from '../values/resolve'
 import { fillInline, type Filled, type ValueReader } from './inline'
 import { bodyTree, takenTree, textsOf, type Piece } from './piece'
@@ -16,44 +18,51 @@ export interface PageText {
 export type PieceOnPage =
   { title: PageText; body: PageText; html: string } | { because: LeftOutBecause; reason: string; empty?: string }
 
-const called = (address: string) => address.replace(/^attribute:/, '')
+/** What an inline value is called by people: the label of an attribute, the name of a storefront's fact. */
+export type NameOf = (address: string) => string
+
+/** Names of inline values in the source language. */
+export function namesIn({ attributes, source }: Pick<Setup, 'attributes' | 'source'>): NameOf {
+  return (address) => {
+    const [kind, code] = address.split(':', 2) as [string, string]
+    if (kind !== 'attribute') return (code ?? address).replaceAll('-', ' ')
+    return attributes.get(code)?.labels[source] ?? code
+  }
+}
 
 /**
  * What a piece reads as on a page: its title and body by the language chain, inline values filled in; or why no shopper
- * sees it. Where the body is taken from an attribute, `values` says what the product has of it.
+ * sees it. Where the body is taken from an attribute, `values` says what the product has of it; `nameOf` names inline
+ * values in the reason.
  */
 export function pieceOnPage(
   piece: Piece | undefined,
   reader: Reader,
   read: ValueReader,
   values: ValuesOf,
+  nameOf: NameOf,
 ): PieceOnPage {
   if (!piece) return { because: 'unknown', reason: 'the piece does not exist' }
-  const { language } = reader.edition
+  const inLanguage = `in ${languageName(reader.edition.language)}`
   const { title, body } = textsOf(piece, reader)
-  if (!title) return { because: 'no-title', reason: 'its title is missing' }
-  if (!title.counts)
-    return {
-      because: 'no-title',
-      reason: `its title is missing in ${language}; the one in ${title.language} does not count`,
-    }
-  if (piece.takes !== null) return takenOnPage(piece, piece.takes, title, reader, read, values)
-  if (!body) return { because: 'no-text', reason: 'it has no text' }
-  if (!body.counts)
-    return { because: 'no-text', reason: `it has no text in ${language}; the one in ${body.language} does not count` }
+  if (!title) return { because: 'no-title', reason: 'no title' }
+  if (!title.counts) return { because: 'no-title', reason: `no title ${inLanguage}` }
+  if (piece.takes !== null) return takenOnPage(piece, piece.takes, title, reader, read, values, nameOf)
+  if (!body) return { because: 'no-text', reason: 'no text' }
+  if (!body.counts) return { because: 'no-text', reason: `no text ${inLanguage}` }
   const filled = fillInline(bodyTree(body.of), read)
-  const missing = neededButEmpty(piece, filled, read)
+  const missing = neededButEmpty(piece, filled, read, nameOf)
   if (missing) return missing
   if (filled.filled.length === 0 && filled.empty.length > 0)
     return {
       because: 'value-empty',
-      reason: `all its inline values are empty: ${filled.empty.map(called).join(', ')}`,
+      reason: `all its inline values are empty: ${filled.empty.map(nameOf).join(', ')}`,
       empty: filled.empty[0]!,
     }
   if (!filled.hasContent)
     return {
       because: 'nothing-left',
-      reason: 'nothing is left of its text without its empty values',
+      reason: 'without its empty values, nothing is left of its text',
       ...(filled.empty[0] === undefined ? {} : { empty: filled.empty[0] }),
     }
   return { title, body, html: filled.html }
@@ -63,13 +72,14 @@ function neededButEmpty(
   piece: Piece,
   filled: Pick<Filled, 'empty' | 'filled'>,
   read: ValueReader,
+  nameOf: NameOf,
 ): PieceOnPage | undefined {
   const missing = piece.needed.find(
     (address) => filled.empty.includes(address) || (!filled.filled.includes(address) && read(address) === undefined),
   )
   return missing === undefined
     ? undefined
-    : { because: 'value-empty', reason: `the needed value “${called(missing)}” is empty`, empty: missing }
+    : { because: 'value-empty', reason: `“${nameOf(missing)}” is required and empty`, empty: missing }
 }
 
 /** The same for a body that is the product's own text. */
@@ -80,26 +90,26 @@ function takenOnPage(
   reader: Reader,
   read: ValueReader,
   values: ValuesOf,
+  nameOf: NameOf,
 ): PieceOnPage {
   const found = values(attribute)
   const empty = `attribute:${attribute}`
   if (!found || found.value === null)
     return {
       because: 'value-empty',
-      reason: `its text is taken from “${attribute}”, which this product does not have`,
+      reason: `its text comes from “${nameOf(empty)}”, which this product does not have`,
       empty,
     }
   if (!found.counts)
     return {
       because: 'value-empty',
       reason:
-        `its text is taken from “${attribute}”, which is missing in ${reader.edition.language}; the one in ` +
-        `${found.language ?? ''} does not count`,
+        `its text comes from “${nameOf(empty)}”, which is missing in ` + `${languageName(reader.edition.language)}`,
       empty,
     }
   const filled = fillInline(takenTree(attribute), read)
-  const missing = neededButEmpty(piece, filled, read)
+  const missing = neededButEmpty(piece, filled, read, nameOf)
   if (missing) return missing
-  if (!filled.hasContent) return { because: 'nothing-left', reason: `nothing is left of “${attribute}” to show`, empty }
+  if (!filled.hasContent) return { because: 'nothing-left', reason: `“${nameOf(empty)}” has nothing to show`, empty }
   return { title, body: { text: filled.html, language: found.language ?? reader.edition.language }, html: filled.html }
 }

@@ -65,16 +65,16 @@ const byPlace = (a: Source, b: Source) => a.order - b.order || a.number - b.numb
 
 /** Why an assignment is no candidate through a lens, whatever the product; undefined where it is one. */
 export function notACandidate(a: PreparedAssignment, lens: Lens, setup: Setup): string | undefined {
-  if (a.resting) return 'the assignment rests'
+  if (a.resting) return 'the assignment is paused'
   return a.limited
     ? limitThatFails(a.limits, lens, setup.storefronts.get(lens.storefront)!.timeZone, setup.campaigns)
     : undefined
 }
 
 export const reachWords: Partial<Record<ReachReason, string>> = {
-  'left-out': 'this product is left out of the assignment',
-  'not-met': 'the rule does not fit this product',
-  'not-chosen': 'this product is not among the chosen ones',
+  'left-out': 'this product is excluded from the assignment',
+  'not-met': 'this product does not match the rule',
+  'not-chosen': 'this product was not chosen',
 }
 
 /** The questions of a set, or a question itself, by code. */
@@ -180,7 +180,7 @@ function placeOwn(
     const reason = off
       ? 'pieces are switched off in this storefront'
       : resting
-        ? 'the piece rests'
+        ? 'the piece is paused'
         : (limitThatFails(limits, input.lens, timeZone, input.setup.campaigns) ??
           (input.hasArea(area) ? undefined : `this storefront’s page has no area “${area}”`))
     if (reason === undefined) put(piece.code, area, { assignment: null, put: 'own', order, number: 0, place })
@@ -213,24 +213,24 @@ function replace(
         o.piece,
         area,
         places.length === 0
-          ? `nothing to replace: “${nameOf(target)}” does not go to this page`
-          : `assignment ${first.source.number}, ${first.source.assignment!.name}, takes the place of ` +
+          ? `nothing to replace: “${nameOf(target)}” is not on this page`
+          : `assignment ${first.source.number}, ${first.source.assignment!.name}, replaces ` +
               `“${nameOf(target)}” already`,
         because(o),
       )
     const lacks =
-      places.length === 0 ? `nothing to replace: “${nameOf(target)}” does not go to this page` : stands(first.piece)
+      places.length === 0 ? `nothing to replace: “${nameOf(target)}” is not on this page` : stands(first.piece)
     if (lacks !== undefined) {
       leave(
         first.piece,
         area,
-        places.length === 0 ? lacks : `${lacks}; “${nameOf(target)}” stands in its place`,
+        places.length === 0 ? lacks : `${lacks}; “${nameOf(target)}” is shown instead`,
         because(first),
       )
       continue
     }
     for (const p of places) {
-      leave(target, p.area, `“${nameOf(first.piece)}” takes its place`, {
+      leave(target, p.area, `“${nameOf(first.piece)}” replaces it`, {
         ...becauseOf(p.put, p.order),
         assignment: p.assignment?.called ?? null,
       })

@@ -41,23 +41,23 @@ export function explainPrice(
   )
   const winner = specials.find((s) => s.special === paid?.because)
   const lost = (s: SpecialPrice): string => {
-    if (s.group !== null && s.group !== group) return 'made for another group'
+    if (s.group !== null && s.group !== group) return 'for another group'
     if (moment < s.from) return 'not yet'
     if (moment >= s.to) return 'over'
     if (s.quantity > quantity) return `only from ${s.quantity} pieces`
     const w = winner!.special
-    if (w.group !== null && s.group === null) return 'a price made for the group goes first'
-    if (w.to - w.from < s.to - s.from) return 'a price for a shorter time goes first'
-    return w.quantity > s.quantity ? 'a higher step goes first' : 'a lower price goes first'
+    if (w.group !== null && s.group === null) return 'a price for the group takes precedence'
+    if (w.to - w.from < s.to - s.from) return 'a price for a shorter period takes precedence'
+    return w.quantity > s.quantity ? 'a higher step takes precedence' : 'a lower price takes precedence'
   }
   return [
-    ...specials.map((s) => ({ price: s.price, pays: s === winner, why: s === winner ? 'holds now' : lost(s.special) })),
+    ...specials.map((s) => ({ price: s.price, pays: s === winner, why: s === winner ? 'valid now' : lost(s.special) })),
     ...(base
       ? [
           {
             price: base,
             pays: winner === undefined,
-            why: winner === undefined ? 'no special price holds' : 'a special price takes its place',
+            why: winner === undefined ? 'no special price is valid' : 'a special price replaces it',
           },
         ]
       : []),

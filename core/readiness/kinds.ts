@@ -17,17 +17,17 @@ const facts: Record<string, FindingKind> = {
   },
   'fact-not-allowed': {
     strand: 'facts',
-    label: 'fact out of bounds',
+    label: 'fact out of range',
     message: ({ said }, called) => `“${called}”: ${said?.problem ?? 'it is not allowed.'}`,
-    fix: ({ of, products }) => `Put “${of}” right on ${many(products, 'product')}`,
+    fix: ({ of, products }) => `Correct “${of}” on ${many(products, 'product')}`,
   },
   thin: {
     strand: 'facts',
-    label: 'says too little to write from',
+    label: 'too few facts to draft from',
     message: ({ said }) =>
-      `It says too little to write from: ${said?.facts ?? 0} of ${said?.of ?? 0} facts. ` +
+      `It too few facts to draft from: ${said?.facts ?? 0} of ${said?.of ?? 0} facts. ` +
       `${said?.help ?? ''} would help most.`,
-    fix: ({ products }) => `Say more about ${many(products, 'product')}`,
+    fix: ({ products }) => `Add facts to ${many(products, 'product')}`,
   },
   'no-price': {
     strand: 'facts',
@@ -51,33 +51,32 @@ const copy: Record<string, FindingKind> = {
   },
   'only-pictures': {
     strand: 'copy',
-    label: 'words only in pictures',
+    label: 'text only in pictures',
     perLanguage: true,
-    message: (_f, called) => `“${called}” has pictures and no words; what stands in pictures is not read.`,
-    fix: ({ of, language, products }) => `Give “${of}” words in ${language} on ${many(products, 'product')}`,
+    message: (_f, called) => `“${called}” has pictures and no text; text in pictures is not read.`,
+    fix: ({ of, language, products }) => `Add text to “${of}” in ${language} on ${many(products, 'product')}`,
   },
   'title-words': {
     strand: 'copy',
-    label: 'search title says what the text does not',
+    label: 'search title not covered by the text',
     perLanguage: true,
-    message: ({ said }, called) => `“${called}” says ${said?.words ?? ''}, which stands nowhere in the text.`,
-    fix: ({ language, products }) =>
-      `Bring search titles and texts in ${language} together on ${many(products, 'product')}`,
+    message: ({ said }, called) => `“${called}” says ${said?.words ?? ''}, which is not in the text.`,
+    fix: ({ language, products }) => `Align search titles and texts in ${language} on ${many(products, 'product')}`,
   },
   'search-words': {
     strand: 'copy',
-    label: 'search words that need not be there',
+    label: 'unnecessary search words',
     perLanguage: true,
     message: ({ said }, called) =>
-      `“${called}” holds ${said?.words ?? ''}, which ${said?.why ?? 'stands in the text already'}.`,
-    fix: ({ language, products }) => `Tidy search words in ${language} on ${many(products, 'product')}`,
+      `“${called}” holds ${said?.words ?? ''}, which ${said?.why ?? 'is already in the text'}.`,
+    fix: ({ language, products }) => `Clean up search words in ${language} on ${many(products, 'product')}`,
   },
   'name-variant': {
     strand: 'copy',
-    label: 'name says what variants add',
+    label: 'name repeats variant words',
     perLanguage: true,
     message: ({ said }, called) => `“${called}” says “${said?.word ?? ''}”, which its variants add.`,
-    fix: ({ language, products }) => `Take variant words out of ${many(products, 'name')} in ${language}`,
+    fix: ({ language, products }) => `Remove variant words from ${many(products, 'name')} in ${language}`,
   },
 }
 
@@ -91,7 +90,7 @@ const styles = Object.fromEntries(
       perLanguage: true,
       message: ({ said }, called) => `“${called}”: ${said?.message ?? label}`,
       fix: ({ of, language, products }) =>
-        `${capital(label)}: mend “${of}” in ${language} on ${many(products, 'product')}`,
+        `${capital(label)}: fix “${of}” in ${language} on ${many(products, 'product')}`,
     },
   ]),
 )
@@ -106,7 +105,7 @@ const language: Record<string, FindingKind> = {
   },
   'below-state': {
     strand: 'language',
-    label: 'translation not far enough',
+    label: 'translation state too low',
     perLanguage: true,
     message: ({ said }, called) =>
       `“${called}” is ${said?.state ?? 'initial'}; this edition requires ${said?.asks ?? 'more'}.`,
@@ -116,8 +115,8 @@ const language: Record<string, FindingKind> = {
     strand: 'language',
     label: 'stale',
     perLanguage: true,
-    message: (_f, called) => `“${called}” was made from a source that has changed since.`,
-    fix: ({ language: l, places }) => `Bring ${many(places, 'stale text')} in ${l} up to date`,
+    message: (_f, called) => `“${called}” is out of date: its source has changed.`,
+    fix: ({ language: l, places }) => `Update ${many(places, 'stale text')} in ${l}`,
   },
   untranslated: {
     strand: 'language',
@@ -145,8 +144,8 @@ const language: Record<string, FindingKind> = {
     strand: 'language',
     label: 'piece stale',
     perLanguage: true,
-    message: (_f, called) => `“${called}” was made from a source that has changed since.`,
-    fix: ({ language: l, places }) => `Bring ${many(places, 'piece')} in ${l} up to date`,
+    message: (_f, called) => `“${called}” is out of date: its source has changed.`,
+    fix: ({ language: l, places }) => `Update ${many(places, 'piece')} in ${l}`,
   },
 }
 
@@ -160,9 +159,9 @@ const mediaFixes: Record<string, FindingKind['fix']> = {
 
 /** Those of which the sentence is another one in each language. */
 const mediaMessages: Record<string, FindingKind['message']> = {
-  'no-label': (_f, called, l) => `${called} has no text in ${l} that stands for it.`,
+  'no-label': (_f, called, l) => `${called} has no alternative text in ${l}.`,
   'no-version': (_f, called, l) =>
-    `${called} has words in it that readers of ${l} do not read; it needs a version of its own.`,
+    `${called} contains text that readers of ${l} cannot read; it needs its own version.`,
 }
 
 const media = Object.fromEntries(
@@ -170,9 +169,9 @@ const media = Object.fromEntries(
     ...itemChecks.map(({ code, label }) => [code, label]),
     ['no-picture', 'no picture'],
     ['unknown', 'picture not in the library'],
-    ['no-version', 'no version with words in this language'],
-    ['no-view', 'a wanted view is missing'],
-    ['twin', 'nearly the same picture twice'],
+    ['no-version', 'no version with text in this language'],
+    ['no-view', 'a required view is missing'],
+    ['twin', 'near-duplicate pictures'],
   ].map(([code, label]): [string, FindingKind] => [
     `media:${code}`,
     {
@@ -183,7 +182,7 @@ const media = Object.fromEntries(
         mediaMessages[code!] ??
         (({ said }, called) =>
           called === '' ? String(said?.message ?? label) : `${called}: ${said?.message ?? label}`),
-      fix: mediaFixes[code!] ?? (({ products }) => `${capital(label!)}: mend ${many(products, 'product')}`),
+      fix: mediaFixes[code!] ?? (({ products }) => `${capital(label!)}: fix ${many(products, 'product')}`),
     },
   ]),
 )
@@ -193,7 +192,7 @@ const content: Record<string, FindingKind> = {
     strand: 'content',
     label: 'piece not in this language',
     perLanguage: true,
-    message: ({ said }, called) => `“${called}” would not stand there: ${said?.reason ?? 'it has no text'}.`,
+    message: ({ said }, called) => `“${called}” would not be shown: ${said?.reason ?? 'it has no text'}.`,
     fix: ({ language: l, places }) => `Translate ${many(places, 'piece')} into ${l}`,
   },
   'piece-empty': {
@@ -205,8 +204,8 @@ const content: Record<string, FindingKind> = {
   'area-empty': {
     strand: 'content',
     label: 'area empty',
-    message: (_f, called) => `Nothing stands in the area “${called}”, which must not be empty.`,
-    fix: ({ of, products }) => `Put something into “${of}” for ${many(products, 'product')}`,
+    message: (_f, called) => `The area “${called}” is required and empty.`,
+    fix: ({ of, products }) => `Add content to “${of}” for ${many(products, 'product')}`,
   },
 }
 

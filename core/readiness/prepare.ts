@@ -1,3 +1,4 @@
+import { namesIn, type NameOf } from '../page/piece-on-page'
 import type { PreparedAssignment, Reach } from '../assignments/assignment'
 import { limitThatFails, type Limits } from '../assignments/limits'
 import type { Attribute, TypeAttribute } from '../attributes/attribute'
@@ -58,6 +59,7 @@ export interface EvaluatedEdition {
   reader: Reader
   asks: number
   acceptsUnread: boolean
+  nameOf: NameOf
   /** Whether its texts are those of the source language, or borrowed from it, so that nothing is translated. */
   isSource: boolean
   /** 12:00 of the day in the storefront's zone, and that day. */
@@ -214,6 +216,7 @@ function prepareEdition(
     reader,
     asks,
     acceptsUnread,
+    nameOf: namesIn(setup),
     moment,
     day,
     live,

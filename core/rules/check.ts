@@ -171,14 +171,14 @@ export function checkCondition(given: unknown, setup: Setup): RuleNode {
     const keys = Object.keys(node)
     for (const kind of ['all', 'any', 'none'] as const) {
       if (!(kind in node)) continue
-      if (keys.length > 1) return problem(`“${kind}” stands alone in its object.`)
+      if (keys.length > 1) return problem(`“${kind}” must be the only key of its object.`)
       const list = node[kind]
       if (!Array.isArray(list)) return problem(`“${kind}” holds a list of conditions.`)
       return { kind, path, children: list.map((c, i) => visit(c, join(path, `${kind}[${i}]`), depth + 1, inVariant)) }
     }
     if ('variant' in node) {
-      if (keys.length > 1) return problem('“variant” stands alone in its object.')
-      if (inVariant) return problem('“variant” does not stand within another one.')
+      if (keys.length > 1) return problem('“variant” must be the only key of its object.')
+      if (inVariant) return problem('“variant” cannot be inside another one.')
       return { kind: 'variant', path, child: visit(node.variant, join(path, 'variant'), depth + 1, true) }
     }
     if (typeof node.field !== 'string') return problem('A condition names its field.')

@@ -262,7 +262,7 @@ export function fromJsonLogic(logic: JsonLogic, setup: Setup, currency: string):
       }
       default:
         if (op in flipped) return binary(op, args, path, item, money)
-        return refuse(path, `“${op}” cannot be said as a condition.`)
+        return refuse(path, `“${op}” cannot be expressed as a condition.`)
     }
   }
   return visit(logic, '', null, currency)

@@ -51,5 +51,5 @@ export function slugProblem(slug: string): string | undefined {
   if (slug.length > slugLength) return `A slug has ${slugLength} characters at most; this one has ${slug.length}.`
   return /^[a-z0-9]+(-[a-z0-9]+)*$/.test(slug)
     ? undefined
-    : `“${slug}” is no slug: plain small letters and digits, with single hyphens between words.`
+    : `“${slug}” is not a slug: use small letters and digits, with single hyphens between words.`
 }

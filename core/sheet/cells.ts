@@ -179,7 +179,7 @@ export function patchOfCell(
     !same(baseNow(product, column, edition), base) &&
     !saysTheSame(product, patch, column, edition)
   )
-    return { problem: 'Somebody else has changed this meanwhile. Compare, and write yours again if it is to stand.' }
+    return { problem: 'Somebody else has changed this. Compare, and enter your value again if you want to keep it.' }
   return patch
 }
 

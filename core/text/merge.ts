@@ -41,7 +41,7 @@ function editsBetween(base: readonly string[], side: readonly string[]): Edit[] 
   return edits
 }
 
-/** What a side has in the place of a run of the base that holds some of its edits whole. */
+/** What a side has instead of a run of the base that holds some of its edits whole. */
 function sideOf(base: readonly string[], start: number, end: number, edits: readonly Edit[]): string[] {
   const out: string[] = []
   let at = start

@@ -57,7 +57,7 @@ export function endpoint<Q = Record<string, never>, B = undefined>(
       const query = operation.query
         ? (validated(
             operation.query.validate(getQuery(event), { abortEarly: false, convert: true }),
-            'The address does not fit.',
+            'The query is not valid.',
           ) as Q)
         : ({} as Q)
       const body = (operation.body && !operation.bodyType ? await jsonBody(event, operation) : undefined) as B
@@ -116,7 +116,7 @@ const outOfDomain = new Set(['22021', '22P05', '22003', '22P02', '22007', '22008
 function problemOf(e: unknown): Problem {
   if (e instanceof Problem) return e
   if (e instanceof SlugTaken) {
-    return unprocessable('Some of this cannot be taken. Nothing has been changed.', [
+    return unprocessable('Some of this is not valid. Nothing has been changed.', [
       { path: 'attribute:slug', message: e.message },
     ])
   }
@@ -126,7 +126,7 @@ function problemOf(e: unknown): Problem {
     return new Problem(
       503,
       'Not available',
-      'The database does not answer just now. Nothing has been changed. Try again in a moment.',
+      'The database is not answering. Nothing has been changed. Try again in a moment.',
       undefined,
       { retryAfter: 5 },
     )
@@ -136,8 +136,7 @@ function problemOf(e: unknown): Problem {
     return new Problem(
       503,
       'Busy',
-      'Others are at the same just now, for longer than you should have to wait. Nothing has been changed. ' +
-        'Try again in a moment.',
+      'Others are changing the same data. Nothing has been changed. ' + 'Try again in a moment.',
       undefined,
       { retryAfter: 2 },
     )
@@ -147,7 +146,7 @@ function problemOf(e: unknown): Problem {
     return new Problem(
       507,
       'Disk full',
-      'The server has no room left to store this. Nothing has been changed. Tell whoever runs Ink Loom.',
+      'The server has no room left to store this. Nothing has been changed. Tell the operator of Ink Loom.',
     )
   }
   if (outOfDomain.has(state)) {
@@ -157,13 +156,13 @@ function problemOf(e: unknown): Problem {
     )
   }
   const status = (e as { statusCode?: number }).statusCode
-  if (status && status < 500) return new Problem(status, 'Does not fit', (e as Error).message)
+  if (status && status < 500) return new Problem(status, 'Not valid', (e as Error).message)
   console.error(e)
   return new Problem(
     500,
     'Something broke',
-    'The server could not do this. Nothing has been changed. Try again; if it stays, tell whoever runs ' +
-      'Ink Loom what you did and when.',
+    'The server could not do this. Nothing has been changed. Try again; if it stays, tell the ' +
+      'operator of Ink Loom what you did and when.',
   )
 }
 
@@ -270,8 +269,11 @@ async function jsonBody(event: H3Event, operation: Operation): Promise<unknown> 
   if (nesting(body) > mostNesting)
     throw unprocessable(`The body is nested more than ${mostNesting} levels deep. Nothing has been changed.`)
   const unstorable = unstorableTexts(body)
-  if (unstorable.length > 0) throw unprocessable('The body does not fit. Nothing has been changed.', unstorable)
+  if (unstorable.length > 0) throw unprocessable('The request body is not valid. Nothing has been changed.', unstorable)
   // Whole records are checked where they are written, with the set-up at hand.
   if (operation.method === 'put' && operation.path.includes('{code}')) return body
-  return validated(operation.body!.validate(body, { abortEarly: false, convert: false }), 'The body does not fit.')
+  return validated(
+    operation.body!.validate(body, { abortEarly: false, convert: false }),
+    'The request body is not valid.',
+  )
 }

@@ -49,8 +49,10 @@ function describe(name: string, o: Operation): Json {
     responses: {
       200: { description: 'Done' },
       ...(o.action === null ? {} : { 401: problem('Not signed in'), 403: problem('Not allowed') }),
-      ...(o.body ? { 422: problem('Does not fit') } : {}),
-      ...(o.headers?.['If-Match'] ? { 412: problem('Changed meanwhile'), 428: problem('Version needed') } : {}),
+      ...(o.body ? { 422: problem('Not valid') } : {}),
+      ...(o.headers?.['If-Match']
+        ? { 412: problem('Changed by somebody else'), 428: problem('Version required') }
+        : {}),
       ...(o.path.includes('{') ? { 404: problem('Not found') } : {}),
     },
   }

@@ -55,7 +55,7 @@ async function mappingOf(event: H3Event): Promise<Mapping | null> {
   const body = (await readJson(event)) as { mapping?: unknown } | undefined
   if (!body?.mapping) return null
   const { value, error } = mappingBody.validate(body.mapping, { abortEarly: false, convert: false })
-  if (error) throw unprocessable('The mapping does not fit.', schemaErrors(error, 'mapping'))
+  if (error) throw unprocessable('The mapping is not valid.', schemaErrors(error, 'mapping'))
   return value
 }
 

@@ -16,7 +16,7 @@ const most = 4
 /** Starts a thread for each further core, from the file beside this program. */
 export const evaluationThreads: StartHelpers = (onEvaluated) =>
   Array.from({ length: Math.min(most, availableParallelism()) - 1 }, (): EvaluationHelper => {
-    const thread = new Worker(new URL('./evaluate-thread.mjs', import.meta.url))
+    const thread = new Worker(new URL('./evaluation-thread.mjs', import.meta.url))
     const tell = (message: ToThread) => thread.postMessage(message)
     thread.on('message', ({ evaluated }: FromThread) => onEvaluated(evaluated))
     const done = new Promise<void>((resolve, reject) => {

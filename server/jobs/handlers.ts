@@ -79,7 +79,7 @@ function fromFile(
     const file = path.join(settings().data, 'uploads', String(input.upload))
     try {
       const person = await personById(database(), personId ?? 0)
-      if (!person) throw new Problem(403, 'Not allowed', 'Whoever sent this file is no longer here.')
+      if (!person) throw new Problem(403, 'Not allowed', 'The person who sent this file has been removed.')
       const done = await work(file, { title, person }, controls)
       await unlink(file).catch(() => undefined)
       return done

@@ -169,7 +169,7 @@ export async function noteFailure(id: string, state: 'cancelled' | 'failed', err
 /** Says to whoever waits for it how work ends that is not tried again. */
 const setAside =
   `This failed ${mostTries} times and was set aside; other work goes on. ` +
-  'Tell whoever runs Ink Loom: the log says more.'
+  'Tell the operator of Ink Loom; the log has details.'
 
 /**
  * Puts a job back into the queue after a failure, with a growing pause, or sets it aside after the last try. Returns

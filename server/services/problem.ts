@@ -46,4 +46,4 @@ export function schemaErrors(
 
 export const notFound = (what: string) => new Problem(404, 'Not found', `There is no ${what}.`)
 export const unprocessable = (detail: string, errors?: { path: string; message: string }[]) =>
-  new Problem(422, 'Does not fit', detail, errors)
+  new Problem(422, 'Not valid', detail, errors)

@@ -6,12 +6,12 @@ const views: Audited[] = [
   ['a product, two editions beside each other', '/catalogue/PE-1830?in=ch/fr-CH', 'Values of the product'],
   ['a variant', '/catalogue/KZ-1100-M-OCH?in=ch/de-CH', 'Values of the product'],
   ['import', '/catalogue/import', 'Choose a file'],
-  ['changing many', '/catalogue/change?type=pannier', 'What changes'],
+  ['changing many', '/catalogue/change?type=pannier', 'Result'],
   ['product types', '/settings/types', 'Product types'],
   ['a product type', '/settings/types/pannier', 'The product type'],
   ['attributes', '/settings/attributes', 'Attributes'],
-  ['the house style', '/settings/house-style', 'Parts of the house style'],
-  ['a part of the house style', '/settings/house-style/new', 'The part of the house style'],
+  ['the house style', '/settings/house-style', 'Rule sets of the house style'],
+  ['a house style rule set', '/settings/house-style/new', 'The house style rule set'],
   ['the storefronts', '/settings/storefronts', 'Storefronts'],
   ['a storefront', '/settings/storefronts/ch', 'The storefront'],
   ['an attribute', '/settings/attributes/material', 'The attribute'],
@@ -56,7 +56,7 @@ test(
     await page.getByRole('button', { name: 'History' }).click()
     await page.getByRole('region', { name: 'History' }).waitFor()
     await page.keyboard.press('?')
-    await page.getByText('Keys of this screen').waitFor()
+    await page.getByRole('heading', { name: 'Keyboard shortcuts' }).waitFor()
     expect(await findings(page)).toEqual([])
   },
 )

@@ -2,16 +2,16 @@ import { enter, expect, findings, test } from './desk'
 
 test('changes a field of many products: shown first, made as one step, put back as one', async ({ page }) => {
   await enter(page, '/catalogue?type=helmet')
-  await page.getByRole('button', { name: 'Change many' }).click()
+  await page.getByRole('button', { name: 'Bulk edit' }).click()
   await expect(page.getByText('Of Helmet')).toBeVisible()
-  const what = page.getByRole('region', { name: 'What changes' })
+  const what = page.getByRole('region', { name: 'Result' })
   await expect(what).toContainText('Choose a field.')
 
   await page.getByLabel('Field', { exact: true }).selectOption({ label: 'Name' })
-  await page.getByLabel('What to do').selectOption({ label: 'Find and replace' })
-  await expect(what).toContainText('Say what is looked for.')
+  await page.getByLabel('Action').selectOption({ label: 'Find and replace' })
+  await expect(what).toContainText('Enter what to find.')
   await page.getByLabel('Find', { exact: true }).fill('Hayate')
-  await page.getByLabel('Put instead').fill('Hayate Two')
+  await page.getByLabel('Replace with').fill('Hayate Two')
   await expect(what.getByRole('status').first()).toHaveText('4 of 15 would change.')
   await expect(page.getByText('Of Helmet: 15 found')).toBeVisible()
   const rows = page.getByLabel('Before and after').getByRole('row')
@@ -34,35 +34,31 @@ test('changes a field of many products: shown first, made as one step, put back 
     data: { values: [{ attribute: 'name', language: 'en-GB', value: 'Hayate air, the second' }] },
   })
   expect(again.status()).toBe(200)
-  await page.getByRole('button', { name: 'Put it back' }).click()
-  await expect(what).toContainText('Put back in 3 products. 1 value was changed again since and stays: KZ-1300.')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(what).toContainText('Undone in 3 products. 1 value was changed again since and stays: KZ-1300.')
   await page.goto('/catalogue/KZ-1100')
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Hayate city helmet')
   await page.goto('/catalogue/KZ-1300')
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Hayate air, the second')
 })
 
-test('fills a text from another only where it is empty, and says where it cannot', async ({ page }) => {
+test('fills a text from another only if empty, and says where it cannot', async ({ page }) => {
   await enter(page, '/catalogue/change?type=gloves')
   await page.getByLabel('Field', { exact: true }).selectOption({ label: 'Name' })
-  await page.getByLabel('In which language').selectOption({ label: 'in Italian (Switzerland)' })
-  await page.getByLabel('What to do').selectOption({ label: 'Fill from another field' })
+  await page.getByLabel('Language', { exact: true }).selectOption({ label: 'in Italian (Switzerland)' })
+  await page.getByLabel('Action').selectOption({ label: 'Fill from another field' })
   await page.getByLabel('From', { exact: true }).selectOption({ label: 'Name' })
-  await expect(page.getByRole('region', { name: 'What changes' }).getByRole('status').first()).toContainText(
+  await expect(page.getByRole('region', { name: 'Result' }).getByRole('status').first()).toContainText(
     /\d+ of \d+ would change/,
   )
   const all = Number(
-    (await page.getByRole('region', { name: 'What changes' }).getByRole('status').first().innerText()).match(
-      /^\d+/,
-    )![0],
+    (await page.getByRole('region', { name: 'Result' }).getByRole('status').first().innerText()).match(/^\d+/)![0],
   )
-  await page.getByLabel('only where it is empty').check()
+  await page.getByLabel('only if empty').check()
   await expect
     .poll(async () =>
       Number(
-        (await page.getByRole('region', { name: 'What changes' }).getByRole('status').first().innerText()).match(
-          /^\d+/,
-        )![0],
+        (await page.getByRole('region', { name: 'Result' }).getByRole('status').first().innerText()).match(/^\d+/)![0],
       ),
     )
     .toBeLessThanOrEqual(all)
@@ -77,21 +73,19 @@ test('asks each field with the editor that fits it', async ({ page }) => {
   await page.getByLabel('Unit of New value of Load limit').selectOption('kg')
   await expect(page.getByLabel('Before and after')).toContainText('9 kg')
   await field.selectOption({ label: 'Mounts on' })
-  await page.getByLabel('What to do').selectOption({ label: 'Add' })
+  await page.getByLabel('Action').selectOption({ label: 'Add' })
   await page.getByRole('checkbox').first().check()
-  await expect(page.getByRole('region', { name: 'What changes' }).getByRole('status').first()).toContainText(
-    /would change/,
-  )
+  await expect(page.getByRole('region', { name: 'Result' }).getByRole('status').first()).toContainText(/would change/)
   await field.selectOption({ label: 'Launched' })
-  await expect(page.getByLabel('What to do')).toHaveValue('set')
+  await expect(page.getByLabel('Action')).toHaveValue('set')
   await page.getByLabel('New value of Launched').fill('2030-12-01')
   await expect(page.getByLabel('Before and after')).toContainText('2030-12-01')
 })
 
 test('is not offered to a translator', async ({ page }) => {
   await enter(page, '/catalogue', 'translator')
-  await expect(page.getByRole('link', { name: 'Import a file' })).toBeVisible()
-  await expect(page.getByRole('button', { name: 'Change many' })).toHaveCount(0)
+  await expect(page.getByRole('link', { name: 'Import' })).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Bulk edit' })).toHaveCount(0)
   await page.goto('/catalogue/change')
-  await expect(page.getByText('may not change products')).toBeVisible()
+  await expect(page.getByText('cannot change products')).toBeVisible()
 })

@@ -4,7 +4,7 @@ import { audit, enter, expect, findings, proof, settled, test, daysOf } from './
 
 const save = async (page: Page) => {
   await page.keyboard.press('Control+S')
-  await expect(page.getByText(/^(Made and saved|Saved)$/).first()).toBeVisible()
+  await expect(page.getByText(/^(Created|Saved)$/).first()).toBeVisible()
   await expect(page).not.toHaveURL(/\/new/)
 }
 const tabs = (page: Page) => proof(page).getByRole('tab')
@@ -35,15 +35,15 @@ test('spare parts stand last on every lock, after the built-in reviews', async (
   await write(page, 'Spare parts', 'Spare parts', 'Springs and keys of this lock are kept for ten years.')
   await page.getByRole('radio', { name: 'parcel' }).check({ force: true })
   await save(page)
-  await page.getByRole('link', { name: 'Assign it' }).click()
+  await page.getByRole('link', { name: 'Assign', exact: true }).click()
   await expect(page.getByRole('heading', { level: 1, name: 'A new assignment' })).toBeVisible()
   await page.getByLabel('Name, for the team').fill('Spare parts on locks')
   await condition(page, 'Product type', 'is', (p) =>
     p.getByLabel('Value of Product type').selectOption({ label: 'Lock' }),
   )
   await page.getByLabel('Order, low numbers first').fill('9000')
-  await expect(await asks(page, 'OX-3040')).toContainText('Yes, the rule fits.')
-  await expect(await asks(page, 'PE-1830')).toContainText('No, the rule does not fit.')
+  await expect(await asks(page, 'OX-3040')).toContainText('Yes, it matches the rule.')
+  await expect(await asks(page, 'PE-1830')).toContainText('No, it does not match the rule.')
   await expect(page.getByRole('region', { name: 'Before saving' })).toContainText(
     '“Spare parts” has no title or text in',
   )
@@ -69,7 +69,7 @@ test('a note for everything with a battery goes to two storefronts alone, in eac
   await page.getByRole('textbox', { name: /^Text in Arabic/ }).click()
   await page.keyboard.type('تحتوي البطارية على الليثيوم.')
   await save(page)
-  await page.getByRole('link', { name: 'Assign it' }).click()
+  await page.getByRole('link', { name: 'Assign', exact: true }).click()
   await expect(page.getByRole('heading', { level: 1, name: 'A new assignment' })).toBeVisible()
   await page.getByLabel('Name, for the team').fill('Lithium where a battery is included')
   await condition(page, 'Battery included', 'is', (p) => p.getByLabel('Value of Battery included').selectOption('true'))
@@ -80,14 +80,14 @@ test('a note for everything with a battery goes to two storefronts alone, in eac
   ).toBeVisible()
   const everywhere = page.getByRole('region', { name: 'Before saving' })
   await expect(everywhere.getByRole('row')).toHaveCount(3)
-  await expect(await asks(page, 'LU-0140')).toContainText('Yes, the rule fits.')
+  await expect(await asks(page, 'LU-0140')).toContainText('Yes, it matches the rule.')
   await save(page)
   await page.goto('/catalogue/LU-0140?in=gulf/ar-AE')
   await expect(proof(page).locator('html')).toHaveAttribute('dir', 'rtl')
   await expect(proof(page).getByRole('button', { name: 'يحتوي على الليثيوم' })).toBeVisible()
   await page.goto('/catalogue/LU-0140?in=jp/ja-JP')
   await expect(proof(page).locator('html')).toHaveAttribute('lang', 'ja-JP')
-  await page.getByText(/\d+ more that nothing puts here/).click()
+  await page.getByText(/\d+ not assigned to this product/).click()
   await expect(page.getByLabel('Reasons')).toContainText(/Lithium · only in (gulf, ca|ca, gulf)/)
 })
 
@@ -95,10 +95,10 @@ test('a note on trade prices asks the price in pounds or in euros, for workshops
   await enter(page, '/library/new?in=uk/en-GB')
   await write(page, 'Trade price', 'For workshops', 'Ask for the price of ten.')
   await save(page)
-  await page.getByRole('link', { name: 'Assign it' }).click()
+  await page.getByRole('link', { name: 'Assign', exact: true }).click()
   await expect(page.getByRole('heading', { level: 1, name: 'A new assignment' })).toBeVisible()
   await page.getByLabel('Name, for the team').fill('Trade note between prices')
-  await page.getByLabel('How the conditions hang together').selectOption({ label: 'at least one of these' })
+  await page.getByLabel('Which conditions must be met').selectOption({ label: 'at least one of these' })
   for (const [low, high, currency] of [
     ['35', '60', 'GBP'],
     ['40', '70', 'EUR'],
@@ -124,7 +124,7 @@ test('a note on trade prices asks the price in pounds or in euros, for workshops
     await has('/catalogue/LU-0140?in=uk/en-GB'),
   ]).toEqual([1, 0])
   await page.goto('/assignments/trade-note-between-prices?in=uk/en-GB&for=workshop')
-  await expect(await asks(page, 'PE-1830')).toContainText('No, the rule does not fit.')
+  await expect(await asks(page, 'PE-1830')).toContainText('No, it does not match the rule.')
 })
 
 test('a changed rule says what is gained and lost before it is saved, and what collides', async ({ page }) => {
@@ -133,12 +133,12 @@ test('a changed rule says what is gained and lost before it is saved, and what c
   const everywhere = page.getByRole('region', { name: 'Before saving' })
   await expect(everywhere.getByRole('row', { name: /United Kingdom/ })).toContainText(/\+\d+.*−\d+/)
   await expect(page.getByText(/^No longer, \d+$/)).toBeVisible()
-  await page.getByRole('button', { name: 'Leave the changes' }).click()
-  await page.getByRole('combobox', { name: 'in the place of' }).fill('which si')
+  await page.getByRole('button', { name: 'Discard changes' }).click()
+  await page.getByRole('combobox', { name: 'replaces' }).fill('which si')
   await page.getByRole('option', { name: 'Which size' }).click()
-  await expect(everywhere).toContainText(/There is nothing to replace on all \d+: “Which size” does not go there\./)
+  await expect(everywhere).toContainText(/Nothing to replace on all \d+: “Which size” does not appear there\./)
   expect(await findings(page)).toEqual([])
-  await page.getByRole('button', { name: 'Leave the changes' }).click()
+  await page.getByRole('button', { name: 'Discard changes' }).click()
 })
 
 test('the page’s order is changed by keyboard and by dragging, and numbers follow', async ({ page }) => {
@@ -162,9 +162,9 @@ test('the page’s order is changed by keyboard and by dragging, and numbers fol
     .toBe(true)
   await page.getByRole('link', { name: 'Spare parts on locks' }).focus()
   await page.keyboard.press('r')
-  await expect(page.getByText('“Spare parts on locks” rests', { exact: true })).toBeVisible()
-  await page.getByRole('button', { name: /^Wake ?: Spare parts on locks/ }).click()
-  await expect(page.getByText('“Spare parts on locks” is awake', { exact: true })).toBeVisible()
+  await expect(page.getByText('“Spare parts on locks” is paused', { exact: true })).toBeVisible()
+  await page.getByRole('button', { name: /^Resume ?: Spare parts on locks/ }).click()
+  await expect(page.getByText('“Spare parts on locks” is running again', { exact: true })).toBeVisible()
   expect(await findings(page)).toEqual([])
   // Where it was, for whoever looks at pages next.
   const { token } = (await (await page.request.get('/api/session')).json()) as { token: string }
@@ -186,7 +186,7 @@ test('the clock moves to the end of a campaign, by the strip of moments', { tag:
   await expect(proof(page).getByText('Bought for a present?')).toHaveCount(1)
   await moments.getByRole('button', { name: new RegExp(`^${inWords(day(8))}: `) }).click()
   await expect(moments).toContainText('Longer returns in Dark evenings')
-  await moments.getByRole('button', { name: 'Look at the page then' }).click()
+  await moments.getByRole('button', { name: 'Show the page then' }).click()
   await expect(page).toHaveURL(new RegExp(`at=${day(8)}T00(:|%3A)00`))
   await expect(proof(page).getByText('Bought for a present?')).toHaveCount(0)
   await expect(proof(page).getByText('to change your mind')).toHaveCount(1)
@@ -196,13 +196,13 @@ test('a product’s own piece is written on it, and becomes reusable in one step
   await enter(page, '/catalogue/OX-3040?in=uk/en-GB')
   await expect(tabs(page).first()).toBeVisible()
   await page.keyboard.press('c')
-  await page.getByRole('link', { name: 'Write a piece for this product alone' }).click()
+  await page.getByRole('link', { name: 'New piece for this product only' }).click()
   await write(page, 'Key of OX-3040', 'The key', 'It has five notches.')
   await expect(tabs(page).filter({ hasText: 'The key' })).toHaveCount(1)
   await save(page)
-  await page.getByRole('button', { name: 'Make it reusable' }).click()
+  await page.getByRole('button', { name: 'Make reusable' }).click()
   await expect(
-    page.getByRole('region', { name: 'Where it goes' }).getByRole('link', { name: 'Key of OX-3040' }),
+    page.getByRole('region', { name: 'Where it appears' }).getByRole('link', { name: 'Key of OX-3040' }),
   ).toBeVisible()
   await page.goto('/catalogue/OX-3040?in=uk/en-GB')
   await expect(tabs(page).filter({ hasText: 'The key' })).toHaveCount(1)
@@ -225,20 +225,20 @@ test('a description is cut at its headings, tried on a product and kept for the 
   await page.reload()
   await expect(tabs(page).first()).toBeVisible()
   await page.keyboard.press('c')
-  const panel = page.getByRole('region', { name: 'Cut its description' })
+  const panel = page.getByRole('region', { name: 'Split description' })
   await panel.getByRole('checkbox', { name: 'Care' }).check()
   await panel.getByRole('checkbox', { name: 'Keys', exact: true }).check()
   await expect(panel.getByRole('listitem').filter({ hasText: 'Two come along. More keys' })).toBeVisible()
-  await panel.getByRole('button', { name: 'Keep it for United Kingdom' }).click()
+  await panel.getByRole('button', { name: 'Save for United Kingdom' }).click()
   await expect(tabs(page).filter({ hasText: 'Care' })).toHaveCount(1)
-  await expect(page.getByRole('region', { name: 'Content on this page' })).toContainText('cut from the description')
+  await expect(page.getByRole('region', { name: 'Content on this page' })).toContainText('split from the description')
   expect(await findings(page)).toEqual([])
 })
 
 test('a storefront’s page is laid out with a live preview, and kept', async ({ page }) => {
   await enter(page, '/settings/storefronts/uk?in=uk/en-GB')
   await expect(tabs(page).first()).toBeVisible()
-  await page.getByLabel('How details is shown').selectOption({ label: 'folded, one open' })
+  await page.getByLabel('How details is shown').selectOption({ label: 'accordion, one open at a time' })
   await expect(proof(page).locator('[data-one-open]')).toBeVisible()
   await page.getByRole('button', { name: 'Felt' }).click()
   await expect(proof(page).locator('.area.corner-round')).not.toHaveCount(0)
@@ -248,7 +248,7 @@ test('a storefront’s page is laid out with a live preview, and kept', async ({
   await expect(proof(page).locator('button[aria-expanded=true]')).toHaveCount(1)
   await heads.nth(2).press('Enter')
   await expect(proof(page).locator('button[aria-expanded=true]')).toHaveCount(0)
-  await page.getByLabel('Name of an area of its own').fill('Banner')
+  await page.getByLabel('Name of the new area').fill('Banner')
   await page.getByRole('button', { name: 'Add an area' }).click()
   await page.keyboard.press('Control+S')
   await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible()
@@ -280,26 +280,26 @@ test('what is pasted is cleaned, and what that took is said; pictures, videos an
   })
   await expect(
     page.getByText(
-      /Taken out of what was pasted: .*colours, sizes and fonts.*embedded things.*links that lead nowhere/,
+      /Removed from the pasted text: .*colours, sizes and fonts.*embedded content.*links that lead nowhere/,
     ),
   ).toBeVisible()
   await expect(text.getByText('Pasted')).toBeVisible()
   await page.getByRole('button', { name: 'Video by link' }).click()
   await page.getByLabel('Address of the video').fill('https://elsewhere.example/film')
-  await page.getByRole('button', { name: 'Put the video in' }).click()
+  await page.getByRole('button', { name: 'Insert video' }).click()
   await expect(page.getByRole('alert').filter({ hasText: 'house style' })).toBeVisible()
-  await page.getByRole('button', { name: 'Leave it' }).click()
-  await page.getByRole('button', { name: 'The markup' }).click()
+  await page.locator('#work').getByRole('button', { name: 'Cancel' }).click()
+  await page.getByRole('button', { name: 'HTML' }).click()
   await page
-    .getByLabel(/The text as markup/)
+    .getByLabel(/HTML of the text/)
     .fill('<h2 onclick="x()">Back</h2><p>Soon.</p><iframe src="https://x.example"></iframe>')
-  await page.getByRole('button', { name: 'Take it' }).click()
+  await page.getByRole('button', { name: 'Apply' }).click()
   await expect(text.getByRole('heading', { name: 'Back' })).toBeVisible()
-  await page.getByRole('button', { name: 'Whole window' }).click()
+  await page.getByRole('button', { name: 'Full window' }).click()
   await settled(page)
   expect(await findings(page)).toEqual([])
   await page.keyboard.press('Escape')
-  await page.getByRole('button', { name: 'Leave the changes' }).click()
+  await page.getByRole('button', { name: 'Discard changes' }).click()
 })
 
 test('what a shared text says of single products is remarked', async ({ page }) => {
@@ -308,20 +308,20 @@ test('what a shared text says of single products is remarked', async ({ page }) 
   await page.keyboard.press('Control+Home')
   await page.keyboard.type('Made of merino wool. ')
   await expect(page.getByRole('status', { name: 'Remarks on the shared text' })).toContainText(
-    /This text stands on \d+ products; it names Merino wool, which \d+ of them are not\./,
+    /This text is on \d+ products; it mentions Merino wool, which \d+ of them are not\./,
   )
-  await page.getByRole('button', { name: 'Leave the changes' }).click()
+  await page.getByRole('button', { name: 'Discard changes' }).click()
 })
 
 test('the library is put in order, and words are replaced everywhere and put back', async ({ page }) => {
   await enter(page, '/tidy?in=uk/en-GB')
   await page.getByLabel('Find', { exact: true }).fill('notches')
-  await page.getByLabel('Put there').fill('teeth')
+  await page.getByLabel('Replace with').fill('teeth')
   await page.keyboard.press('Control+Enter')
   await expect(page.getByRole('status').filter({ hasText: '1 place in 1 piece' })).toBeVisible()
   await page.getByRole('button', { name: 'Replace in 1' }).click()
   await expect(page.getByText('Replaced 1 time in 1 piece')).toBeVisible()
-  await page.getByRole('button', { name: 'Put the last replacing back' }).click()
+  await page.getByRole('button', { name: 'Undo last replace' }).click()
   await expect
     .poll(
       async () =>
@@ -356,7 +356,7 @@ test('named rules are made once and named in others; question sets are arranged;
   await page.goto('/coverage?in=uk/en-GB')
   await page.getByRole('combobox', { name: /^In/ }).selectOption({ label: 'Switzerland' })
   await page.keyboard.press('Control+Enter')
-  await expect(page.getByRole('group', { name: 'What stands where: editions by areas' })).toBeVisible({
+  await expect(page.getByRole('group', { name: 'Coverage: editions by area' })).toBeVisible({
     timeout: 60_000,
   })
   await expect(page.getByRole('row', { name: /^Lock/ })).toContainText('%')
@@ -372,8 +372,8 @@ test('axe-core finds nothing wrong with the views of the library', ({ page }) =>
       campaigns: '/campaigns',
       'a campaign': '/campaigns/dark-evenings',
       'files in and out': '/content-files',
-      'kinds of block': '/settings/block-kinds/steps',
+      'block types': '/settings/block-kinds/steps',
       'standing pages': '/settings/storefronts/ch',
       'a block with fields': '/library/chain-in-four-steps',
-    }).map(([name, path]) => [name, `${path}?in=uk/en-GB`, 'Stages of the work'] as const),
+    }).map(([name, path]) => [name, `${path}?in=uk/en-GB`, 'Main sections'] as const),
   ))

@@ -23,7 +23,7 @@ export async function enter(page: Page, path: string, role = 'manager') {
     sessions.set(role, await page.context().cookies())
   }
   await page.goto(path)
-  await expect(page.getByRole('navigation', { name: 'Stages of the work' })).toBeVisible()
+  await expect(page.getByRole('navigation', { name: 'Main sections' })).toBeVisible()
 }
 
 /** A page on which nothing goes wrong unseen: no error of a script, no refusal by the content policy. */

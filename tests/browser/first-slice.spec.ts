@@ -55,7 +55,7 @@ test('imports a file, repairs it by the report, and finds the products', async (
   await expect(report.getByRole('row')).toHaveCount(11)
   await expect(report.getByRole('row').nth(1)).toContainText('4typeboatThere is no product type “boat”.')
   await expect(report).toContainText('“18.5” is only a number with “.” as the decimal sign, but this file uses “,”.')
-  await expect(page.getByText('14 columns taken · decimal comma · semicolon between cells')).toBeVisible()
+  await expect(page.getByText('14 columns used · decimal sign comma · semicolon as separator')).toBeVisible()
   await expect(page.getByLabel('Meaning of price@ch')).toHaveValue('Base price, Switzerland')
 
   await page.getByLabel('Choose a file').setInputFiles(asFile('quay.csv', rows({})))
@@ -107,7 +107,7 @@ test('completes one of them: every value in its place, seen at once in the proof
   await page.getByRole('button', { name: /^Save/ }).click()
   await expect(page.getByText('4 of 4 required').first()).toBeVisible()
   // All that is left is what only shipped goods are asked for.
-  await expect(page.getByText('needed', { exact: true })).toHaveCount(1)
+  await expect(page.getByText('required', { exact: true })).toHaveCount(1)
   await expect(proof(page).locator('.hero img')).toHaveAttribute('src', '/delivery/media/pe-1818.svg?width=800')
 
   await page.reload()
@@ -117,7 +117,7 @@ test('completes one of them: every value in its place, seen at once in the proof
 test('writes a tab with an inline value; what is not saved survives a reload', async ({ page }) => {
   await enter(page, '/library/new?in=uk/en-GB')
   await page.getByLabel('Name, for the team').fill('How to mount a bag')
-  await page.getByLabel('Why this text exists').fill('Asked on the phone every day.')
+  await page.getByLabel('Note for the team').fill('Asked on the phone every day.')
   await page.getByLabel('Title, for shoppers').fill('Hanging it up')
   const editor = page.getByRole('textbox', { name: 'Text in English (United Kingdom)' })
   await editor.click()
@@ -139,8 +139,8 @@ test('writes a tab with an inline value; what is not saved survives a reload', a
   )
   await page.keyboard.press('Control+S')
   await expect(page).toHaveURL(/\/library\/how-to-mount-a-bag/)
-  await expect(page.getByText('Nowhere yet.')).toBeVisible()
-  await page.getByRole('link', { name: 'Assign it' }).click()
+  await expect(page.getByText('Not assigned yet.')).toBeVisible()
+  await page.getByRole('link', { name: 'Assign', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'A new assignment' })).toBeVisible()
 })
 
@@ -182,14 +182,14 @@ test('assigns it by a rule: panniers and bags under 60 francs, in Switzerland on
     .getByRole('option', { name: /KZ-1100$/ })
     .first()
     .click()
-  await expect(reach.getByText('No, the rule does not fit.')).toBeVisible()
+  await expect(reach.getByText('No, it does not match the rule.')).toBeVisible()
   await expect(reach).toContainText('Product type one of pannier, handlebar-bag')
-  await expect(reach).toContainText('saw: helmet')
+  await expect(reach).toContainText('value: helmet')
   await page.getByLabel('Does it reach this product?').fill('QY-7')
   await page.getByRole('option', { name: /QY-7$/ }).first().click()
-  await expect(reach.getByText('Yes, the rule fits.')).toBeVisible()
+  await expect(reach.getByText('Yes, it matches the rule.')).toBeVisible()
 
-  await page.getByLabel('Leave a product out').fill('QY-8')
+  await page.getByLabel('Exclude a product').fill('QY-8')
   await page.getByRole('option', { name: /QY-8$/ }).first().click()
   await page.getByLabel('Order, low numbers first').fill('25')
   const before = await count()
@@ -201,7 +201,7 @@ test('assigns it by a rule: panniers and bags under 60 francs, in Switzerland on
   await page.getByLabel('Value of Price today').fill('100')
   await expect(reach.getByText(/^Gained, \d+/)).toBeVisible()
   expect(await count()).toBeGreaterThan(before)
-  await page.getByRole('button', { name: 'Leave the changes' }).click()
+  await page.getByRole('button', { name: 'Discard changes' }).click()
   await expect(reach.getByText('as saved')).toBeVisible()
 })
 
@@ -222,11 +222,11 @@ test('is translated to French beside the source, and steps through its editions 
   await page.keyboard.press('Alt+i')
   await expect(page.getByLabel('Findings and comments')).not.toContainText('is missing')
   await page.keyboard.press('Control+Enter')
-  await expect(page.getByText('All of it is done')).toBeVisible()
+  await expect(page.getByText('All done')).toBeVisible()
 
   await page.goto('/catalogue/QY-7?in=uk/en-GB')
   const out = page.getByLabel('Reasons')
-  await page.getByText(/more that nothing puts here/).click()
+  await page.getByText(/not assigned to this product/).click()
   // Why a rule does not fit is asked when somebody wants to know.
   await out.getByRole('button', { name: /How to mount a bag · only in ch/ }).click()
   await expect(out).toContainText('Price today below 60 CHF')
@@ -235,22 +235,22 @@ test('is translated to French beside the source, and steps through its editions 
   await expect(page).toHaveURL(/in=de\/de-DE|in=de%2Fde-DE/)
   await page.keyboard.press(']')
   await expect(page).toHaveURL(/in=ch\/de-CH|in=ch%2Fde-CH/)
-  await expect(out.getByText(/its title is missing in de-CH; the one in en-GB does not count/).first()).toBeVisible()
+  await expect(out.getByText(/no title in German \(Switzerland\)/).first()).toBeVisible()
   await page.keyboard.press(']')
   await out.getByRole('button', { name: 'Fixation' }).click()
   await expect(out).toContainText('Mounting on cheaper bags')
   await expect(out).toContainText('Price today below 60 CHF')
-  await expect(out).toContainText('saw: 54.5')
+  await expect(out).toContainText('value: 54.5')
   await expect(out).toContainText('title found in fr-CH, text in fr-CH')
   await expect(proof(page).locator('#how-to-mount-a-bag')).toHaveText(
     /^Se fixe sur des tubes jusqu’à 16\s?mm, \d+\s?kg$/,
   )
   await page.goto('/catalogue/QY-8?in=ch/fr-CH')
   await page
-    .getByText(/more that nothing puts here|Not on this page/)
+    .getByText(/not assigned to this product|Not on this page/)
     .first()
     .click()
-  await expect(out.getByText(/this product is left out of the assignment/)).toBeVisible()
+  await expect(out.getByText(/this product is excluded from the assignment/)).toBeVisible()
 })
 
 test('finds the French stale when the English changes, with the difference, and current again', async ({ page }) => {
@@ -259,16 +259,16 @@ test('finds the French stale when the English changes, with the difference, and 
   await page.keyboard.press('Control+S')
   await expect(page.getByText('Saved', { exact: true }).first()).toBeVisible()
   await page.goto('/translation?in=ch/fr-CH')
-  await page.getByLabel('What is shown').selectOption('stale')
+  await page.getByLabel('Show').selectOption('stale')
   await expect(page.getByRole('grid')).toContainText('How to mount a bag')
   // The list of all gives way to that of the stale: what is clicked must not move under the hand.
   await settled(page)
   await page.getByRole('link', { name: 'How to mount a bag' }).click()
   const title = page.getByRole('group', { name: 'Title, segment 1' })
-  await expect(title.getByRole('note')).toContainText('Was translated from:')
+  await expect(title.getByRole('note')).toContainText('Translated from:')
   await expect(title.locator('del')).toHaveText('it')
   await expect(title.locator('ins').first()).toHaveText('the')
-  await title.getByRole('button', { name: 'It is still right' }).click()
+  await title.getByRole('button', { name: 'Still correct' }).click()
   await expect(title.getByRole('note')).toHaveCount(0)
   const saved = page.waitForResponse(
     (r) => r.request().method() === 'PUT' && r.url().includes('/api/translations/units'),

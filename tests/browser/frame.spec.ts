@@ -7,7 +7,7 @@ test('nobody gets in without signing in, and a link leads on to where it pointed
   await page.getByLabel('Password').fill('not this')
   await page.getByRole('button', { name: 'Sign in' }).click()
   await expect(page.getByRole('alert')).toHaveText(
-    'This e-mail address and password do not belong together. Check both and try again.',
+    'This e-mail address and password do not match. Check both and try again.',
   )
   await page.getByLabel('Password').fill('warp-and-weft')
   await page.keyboard.press('Enter')
@@ -40,8 +40,8 @@ test('the moment of the lens changes the price that a customer pays', { tag: '@d
   await expect(proof(page).locator('.price')).toHaveText('£99.00')
   await page.getByRole('button', { name: 'Moment: today' }).click()
   const day = await daysOf(page)
-  await page.getByLabel('Look at the page on').fill(`${day(8)}T10:00`)
-  await page.getByLabel('Look at the page on').blur()
+  await page.getByLabel('Show the page as of').fill(`${day(8)}T10:00`)
+  await page.getByLabel('Show the page as of').blur()
   await expect(proof(page).locator('.price')).toContainText('£84.00')
   await page.getByRole('button', { name: 'Back to now' }).click()
   await expect(proof(page).locator('.price')).toHaveText('£99.00')
@@ -88,7 +88,7 @@ test('the catalogue is worked by keyboard: search, move, open', async ({ page })
   await page.goto('/catalogue?type=helmet&status=draft')
   await expect(page.getByRole('grid').getByText('OX-1520')).toBeVisible()
   await page.getByLabel('Search by SKU, name or GTIN').fill('nothing is called this')
-  await expect(page.getByText('No product fits.')).toBeVisible()
+  await expect(page.getByText('No products found.')).toBeVisible()
   await page.getByRole('button', { name: 'Show all' }).first().click()
   await expect(page.getByRole('grid').getByRole('row')).not.toHaveCount(1)
 })
@@ -102,12 +102,12 @@ test('a translator writes her language, and is shown the rest to read', async ({
   await page.keyboard.press('Control+s')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   await page.goto('/translation/product%3APE-1835?in=ch/de-CH')
-  await expect(page.getByText('only to read: Luc Perrinaz does not translate into this language')).toBeVisible()
+  await expect(page.getByText('only to read: Luc Perrinaz cannot translate into this language')).toBeVisible()
   await expect(page.getByLabel('Texts', { exact: true }).getByRole('textbox')).toHaveCount(0)
   await page.goto('/catalogue/PE-1835?in=ch/fr-CH')
   await expect(page.getByLabel('Status')).toBeDisabled()
   await page.goto('/assignments')
-  await expect(page.getByRole('link', { name: /Make an assignment/ })).toHaveCount(0)
+  await expect(page.getByRole('link', { name: /New assignment/ })).toHaveCount(0)
 })
 
 test('what is not there says so, and leads back', async ({ page }) => {
@@ -124,13 +124,13 @@ test('a personal token is shown once', async ({ page }) => {
   await enter(page, '/catalogue')
   await page.getByRole('button', { name: /signed in as/ }).click()
   await page.getByRole('menuitem', { name: 'Personal tokens' }).click()
-  await page.getByLabel('What the token is for').fill('nightly export')
-  await page.getByRole('button', { name: 'Make a token' }).click()
+  await page.getByLabel('What the token is used for').fill('nightly export')
+  await page.getByRole('button', { name: 'Create token' }).click()
   const secret = await page.locator('code').textContent()
   expect(secret).toMatch(/^[\w-]{43}$/)
   const answer = await page.request.get('/api/products?limit=1', { headers: { authorization: `Bearer ${secret!}` } })
   expect(answer.status()).toBe(200)
-  await page.getByRole('button', { name: 'End the token nightly export' }).click()
+  await page.getByRole('button', { name: 'Revoke the token nightly export' }).click()
   await expect(page.getByText('nightly export')).toHaveCount(0)
 })
 
@@ -140,14 +140,14 @@ test('saves what is found as a file, which an import reads as no change', async 
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page
-      .getByRole('button', { name: 'Save as a file' })
+      .getByRole('button', { name: 'Export' })
       .click()
       .then(() => page.getByRole('menuitem', { name: /Everything, as CSV/ }).click()),
   ])
   expect(download.suggestedFilename()).toMatch(/^products-\d{4}-\d\d-\d\d\.csv$/)
   const file = await download.path()
-  await page.getByRole('link', { name: 'Import a file' }).click()
+  await page.getByRole('link', { name: 'Import' }).click()
   await page.getByLabel('Choose a file').setInputFiles(file)
   await expect(page.getByText('No problem found.')).toBeVisible()
-  await expect(page.getByText(/0 new, 0 changed, [1-9]\d* as they are/)).toBeVisible()
+  await expect(page.getByText(/0 new, 0 changed, [1-9]\d* unchanged/)).toBeVisible()
 })

@@ -54,7 +54,7 @@ test('columns of other names are recognised, said by hand, kept, and put back', 
   await means('Remarks').fill('carried@remarks')
   await page.keyboard.press('Enter')
   expect(await findings(page)).toEqual([])
-  await page.getByRole('button', { name: 'Keep this mapping' }).click()
+  await page.getByRole('button', { name: 'Save mapping' }).click()
   await page.getByLabel('Name of the mapping').fill('Quay mate')
   await page.keyboard.press('Enter')
   await page.getByRole('button', { name: 'Check the file' }).click()
@@ -70,8 +70,8 @@ test('columns of other names are recognised, said by hand, kept, and put back', 
   expect(product.values).toContainEqual(
     expect.objectContaining({ attribute: 'load-limit', value: { value: 15.5, unit: 'lb' } }),
   )
-  await page.getByRole('button', { name: 'Put the import back' }).click()
-  await expect(page.getByText('30 products are gone again')).toBeVisible()
+  await page.getByRole('button', { name: 'Undo import' }).click()
+  await expect(page.getByText('30 products removed')).toBeVisible()
   expect((await page.request.get('/api/products/QM-3')).status()).toBe(404)
 
   // The next file of the same make is understood at once.
@@ -92,7 +92,7 @@ test('takes the good rows where that is chosen, and nothing of the bad ones', as
   await enter(page, '/catalogue/import')
   await page.getByLabel(choose).setInputFiles(asFile('good.csv', csv))
   await expect(page.getByText('4 problems')).toBeVisible()
-  await page.getByRole('button', { name: 'Take the 36 good rows' }).click()
+  await page.getByRole('button', { name: 'Import the 36 good rows' }).click()
   await expect(page.getByText('Imported.')).toBeVisible()
   await page.getByRole('link', { name: 'Back to the catalogue' }).click()
   await page.getByLabel('Search by SKU, name or GTIN').fill('lock number')
@@ -114,7 +114,7 @@ test('a long import shows how far it is, can be cancelled, and has changed nothi
   await expect(page.getByText(/Checking row [\d,]+ of 60,000/)).toBeVisible({ timeout: 30_000 })
   await page.getByRole('button', { name: 'Import 60,000 rows' }).click({ timeout: 90_000 })
   await expect(page.getByText(/Importing row [\d,]+ of 60,000/)).toBeVisible({ timeout: 30_000 })
-  await page.getByRole('button', { name: 'Cancel' }).click()
+  await page.getByRole('contentinfo').getByRole('button', { name: 'Cancel' }).click()
   await expect(page.getByRole('alert')).toContainText('Nothing has been changed')
   await page.goto('/catalogue')
   await page.getByLabel('Search by SKU, name or GTIN').fill('called off')

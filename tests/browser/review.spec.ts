@@ -44,13 +44,13 @@ test('a recipe is tried on three products, and another instruction gives another
 test('a step that names a later one is refused where it stands, and nothing is lost', async ({ page }) => {
   await enter(page, '/review/recipes/new?in=de/de-DE')
   await page.getByLabel('Name').fill('Backwards')
-  await page.getByRole('button', { name: 'Take the step Gather facts out' }).click()
+  await page.getByRole('button', { name: 'Remove the step Gather facts' }).click()
   await page.keyboard.press('Control+s')
   await expect(page.getByRole('alert').filter({ hasText: 'which is no step before it' })).toBeVisible()
   await page.getByLabel('Add a step').selectOption({ label: 'Gather facts' })
   await page.keyboard.press('Control+s')
   await expect(page.getByRole('heading', { level: 1, name: 'Backwards' })).toBeVisible()
-  await page.getByRole('button', { name: 'Delete this recipe' }).click()
+  await page.getByRole('button', { name: 'Delete recipe' }).click()
   await expect(page.getByRole('link', { name: 'The whole page' })).toBeVisible()
   await expect(page.getByRole('link', { name: 'Backwards' })).toBeHidden()
 })
@@ -64,9 +64,7 @@ test(
     await page.getByRole('button', { name: 'All products' }).click()
     await expect(page.getByText(/\b\d{3} products/)).toBeVisible()
     await page.keyboard.press('Control+Enter')
-    await expect(
-      page.getByText(/The whole page in German \(Germany\): [\d,]+ suggestions wait to be read/),
-    ).toBeVisible({
+    await expect(page.getByText(/The whole page in German \(Germany\): [\d,]+ suggestions to review/)).toBeVisible({
       timeout: 60_000,
     })
     await expect(
@@ -75,9 +73,7 @@ test(
         .getByRole('button', { name: /The whole page in German/ }),
     ).toBeVisible()
     await expect(
-      page
-        .getByRole('navigation', { name: 'Stages of the work' })
-        .getByRole('link', { name: /Review.*wait to be read/ }),
+      page.getByRole('navigation', { name: 'Main sections' }).getByRole('link', { name: /Review.*to review/ }),
     ).toBeVisible()
   },
 )
@@ -87,7 +83,7 @@ test('suggestions are read, accepted, edited and refused by keyboard, and nothin
   await expect(rows(page).first()).toBeVisible()
   const before = await count(page)
   expect(before).toBeGreaterThan(60)
-  await expect(here(page)).toContainText('Nothing stands there yet.')
+  await expect(here(page)).toContainText('Empty so far.')
   const sku = (await here(page).locator('.code').first().innerText()).trim()
   await expect(proof(page).getByText('besteht aus')).toHaveCount(0)
   await feed(page).focus()
@@ -98,7 +94,7 @@ test('suggestions are read, accepted, edited and refused by keyboard, and nothin
     await page.keyboard.press('Space')
     await page.keyboard.press('ArrowDown')
   }
-  await expect(page.getByText(/, 4 marked/)).toBeVisible()
+  await expect(page.getByText(/, 4 selected/)).toBeVisible()
   await page.keyboard.press('a')
   await expect(page.getByText('Accepted 4 suggestions')).toBeVisible()
   await expect.poll(() => count(page)).toBe(before - 5)
@@ -139,7 +135,7 @@ test('suggestions are marked on the way, and what cannot be accepted stays to be
   await page.keyboard.press('Control+Enter')
   await expect(page.getByText('1 could not be decided')).toBeVisible()
   await expect(
-    page.getByText(/does not have the form that is asked\. .*small letters and digits with hyphens/),
+    page.getByText(/does not match the required format\. .*small letters and digits with hyphens/),
   ).toBeVisible()
   // Nothing that was written is lost.
   await expect(editor).toHaveValue('No slug at all!')
@@ -150,9 +146,9 @@ test('suggestions are marked on the way, and what cannot be accepted stays to be
   await page.keyboard.press('Home')
   await page.keyboard.press('Shift+ArrowDown')
   await page.keyboard.press('Shift+ArrowDown')
-  await expect(page.getByText(/, 3 marked/)).toBeVisible()
+  await expect(page.getByText(/, 3 selected/)).toBeVisible()
   await page.keyboard.press('x')
-  await expect(page.getByText('Refused 3 suggestions')).toBeVisible()
+  await expect(page.getByText('Rejected 3 suggestions')).toBeVisible()
   await expect.poll(() => count(page)).toBe(before - 4)
   // Enter on a button presses it, and opens no product.
   await here(page)
@@ -177,7 +173,7 @@ test('a fact that has changed since makes a suggestion outdated, and accepting a
     attribute === 'security-level' ? 3 : attribute === 'volume' ? { value: 3, unit: 'L' } : { value: 3, unit: 'kg' }
   await patchValues(page, sku, [{ attribute, value }])
   await page.reload()
-  await expect(rows(page).first()).toContainText(/Outdated: it was made from .+, which is another now\./)
+  await expect(rows(page).first()).toContainText(/Outdated: it was based on .+, which has changed since\./)
   await page.getByLabel('only outdated').check()
   await expect(waiting(page)).toContainText('1 in')
   await page.getByLabel('only outdated').uncheck()
@@ -194,10 +190,10 @@ test('old and new stand side by side with what differs', async ({ page }) => {
   await patchValues(page, 'PE-1822', [
     { attribute: 'summary', language: 'en-GB', value: 'A pannier made of old tarpaulin that holds 22 l.' },
   ])
-  await page.getByLabel('everything, to be read beside what is there').check()
+  await page.getByLabel('all texts, to compare with the current ones').check()
   await expect(page.getByText(/^1 product\./)).toBeVisible()
   await page.getByRole('button', { name: /Start the run/ }).click()
-  await expect(page.getByText(/The whole page in English \(United Kingdom\): \d+ suggestions wait/)).toBeVisible({
+  await expect(page.getByText(/The whole page in English \(United Kingdom\): \d+ suggestions to review/)).toBeVisible({
     timeout: 30_000,
   })
   await page.goto('/review/waiting?by=product&group=PE-1822&language=en-GB&in=uk/en-GB')
@@ -231,7 +227,7 @@ test('a product shows how it stands in search results, and a slug that was chang
   await page.keyboard.press('Enter')
   await expect(result).toContainText(/\d+ of 580 pixels/)
   await expect(result).toContainText('…')
-  await expect(result.getByRole('list')).toContainText(/“trajets”.*stand nowhere in the text of the page/)
+  await expect(result.getByRole('list')).toContainText(/“trajets”.*are not in the text of the page/)
 })
 
 test('two descriptions that say the same are found', async ({ page }) => {
@@ -239,7 +235,7 @@ test('two descriptions that say the same are found', async ({ page }) => {
   await page.keyboard.press('Control+Enter')
   const group = page.getByRole('region', { name: 'Group 1', exact: true })
   await expect(group).toContainText('word for word')
-  await expect(page.getByText(/groups say the same on \d+ products/)).toBeVisible()
+  await expect(page.getByText(/groups are duplicated on \d+ products/)).toBeVisible()
   await page.reload()
   await expect(group).toContainText('word for word')
   await group.getByRole('link').first().click()

@@ -23,7 +23,7 @@ test('builds a rule of nested groups, reads it as a sentence, saves it, and find
   await page.getByLabel('Name, for the team').fill('Nested')
   await page.getByRole('combobox', { name: 'Add a piece' }).press('ArrowDown')
   await page.getByRole('listbox').getByRole('option').nth(1).click()
-  await page.getByRole('radio', { name: 'What a rule finds' }).check()
+  await page.getByRole('radio', { name: 'Products matching a rule' }).check()
   const outer = page.getByRole('group', { name: 'all of these' }).first()
 
   await condition(page, outer, 'Category', 'is in', (g) =>
@@ -42,12 +42,12 @@ test('builds a rule of nested groups, reads it as a sentence, saves it, and find
   await outer.getByRole('button', { name: 'Add a group' }).click()
   const inner = page.getByRole('group', { name: 'at least one of these' })
   await inner.getByLabel('Field', { exact: true }).selectOption({ label: 'Name' })
-  await inner.getByLabel('How Name is compared').selectOption({ label: 'fits the pattern' })
+  await inner.getByLabel('How Name is compared').selectOption({ label: 'matches the pattern' })
   await inner.getByLabel('Value of Name').fill('regn*')
   await condition(page, inner, 'Price today', 'at most', (g) => g.getByLabel('Value of Price today').fill('100'))
   await inner.getByRole('button', { name: 'Add a group' }).click()
   const deepest = inner.getByRole('group', { name: 'at least one of these' })
-  await deepest.getByLabel('How the conditions hang together').selectOption({ label: 'none of these' })
+  await deepest.getByLabel('Which conditions must be met').selectOption({ label: 'none of these' })
 
   // Half a condition says so, and takes nothing away.
   await expect(page.getByText('The rule is not complete yet.')).toBeVisible()
@@ -95,7 +95,7 @@ test('goes through the builder by keyboard alone', async ({ page }) => {
 
 test('holds two conditions on variants to one and the same variant, unless told otherwise', async ({ page }) => {
   await enter(page, '/assignments/new?in=uk/en-GB')
-  await page.getByRole('radio', { name: 'What a rule finds' }).check()
+  await page.getByRole('radio', { name: 'Products matching a rule' }).check()
   const outer = page.getByRole('group', { name: 'all of these' }).first()
   await condition(page, outer, 'Size', 'is', (g) => g.getByLabel('Value of Size').selectOption({ label: 'S' }))
   await condition(page, outer, 'Stock', 'above', (g) => g.getByLabel('Value of Stock').fill('0'))

@@ -3,7 +3,7 @@ import type { Page } from '@playwright/test'
 import { audit, enter, expect, patchValues, proof, settled, test } from './desk'
 
 const it = 'in=ch/it-CH'
-const helps = (page: Page, name: string) => page.getByLabel('Helps for this segment').getByLabel(name, { exact: true })
+const helps = (page: Page, name: string) => page.getByLabel('Help for this segment').getByLabel(name, { exact: true })
 const editor = (page: Page) => page.getByLabel('Texts', { exact: true }).getByRole('textbox')
 const current = (page: Page) => page.locator('[aria-current="true"][role=group]')
 const productOf = async (page: Page, sku: string) =>
@@ -16,10 +16,10 @@ const valueOf = async (page: Page, sku: string, attribute: string, language: str
 test('what came along into an edition, and what did not, is listed by product with the way to it', async ({ page }) => {
   await enter(page, `/translation/came-along?${it}`)
   await page.getByLabel('Search by SKU').fill('PE-1822')
-  const grid = page.getByRole('grid', { name: 'Products and what came along' })
+  const grid = page.getByRole('grid', { name: 'Products and what is carried over' })
   await expect(grid.getByRole('row')).toHaveCount(2)
   await expect(grid).toContainText('Regn 22 roll pannier')
-  const left = page.getByLabel('What did not come along')
+  const left = page.getByLabel('Not carried over')
   await expect(left.getByRole('link', { name: 'Summary' })).toBeVisible()
   await left.getByRole('link', { name: 'Summary' }).click()
   await expect(page).toHaveURL(/\/translation\/product%3APE-1822/)
@@ -45,7 +45,7 @@ test('a product is translated by keyboard alone: memory, glossary, placeholders,
   await expect(helps(page, 'Findings and comments')).toContainText('The placeholder “load-limit” is missing.')
   await page.keyboard.press('Alt+i')
   await expect(editor(page).locator('[data-placeholder]')).toHaveText('load-limit')
-  await expect(helps(page, 'Findings and comments')).toContainText('Nothing is wrong.')
+  await expect(helps(page, 'Findings and comments')).toContainText('No findings.')
   await page.keyboard.press('Control+Enter')
   // A term of the glossary by key, and one that must not stand for it.
   await expect(current(page)).toContainText('Hooks on rails')
@@ -55,7 +55,7 @@ test('a product is translated by keyboard alone: memory, glossary, placeholders,
   await expect(helps(page, 'Findings and comments')).toContainText(
     '“Schiene” must not stand for “rail”; the glossary has “Rohr”.',
   )
-  await page.getByRole('button', { name: 'Make it “Rohr”' }).click()
+  await page.getByRole('button', { name: 'Change to “Rohr”' }).click()
   await expect(editor(page)).toContainText('für eine Rohr bis')
   await page.keyboard.press('Control+Enter')
   // The unit is written when all of its segments are.
@@ -72,7 +72,7 @@ test('what is written survives a reload, and a text chosen on the page opens its
   await expect(current(page)).toContainText('Keeps 25 L dry')
   await expect(editor(page)).toBeFocused()
   await page.keyboard.type('Tiene 25 L asciutti')
-  await expect(page.getByText('Not saved yet; kept in this browser')).toBeVisible()
+  await expect(page.getByText('Not saved yet; stored in this browser')).toBeVisible()
   page.on('dialog', (d) => void d.accept())
   await page.reload()
   await expect(editor(page)).toHaveText('Tiene 25 L asciutti')
@@ -119,10 +119,10 @@ test('segments are joined, split and filled where they repeat; a finding is over
   await expect(row).toContainText('findings')
   await row.getByRole('button').first().click()
   await helps(page, 'Findings and comments')
-    .getByRole('button', { name: /It is right so.*Numbers/ })
+    .getByRole('button', { name: /Ignore this finding.*Numbers/ })
     .first()
     .click()
-  await page.getByLabel('Why this finding does not matter here').fill('Measured anew')
+  await page.getByLabel('Why this finding can be ignored').fill('Measured anew')
   await page.keyboard.press('Enter')
   await expect(helps(page, 'Findings and comments')).toContainText('Measured anew')
 })
@@ -147,7 +147,7 @@ test('a reviewer sends a text back with a comment, and approves it when it is me
     .poll(() => valueOf(page, 'OX-5114', 'summary', 'nl-BE'))
     .toMatchObject({ state: 'reviewed', value: 'Een open tas voor de weekboodschappen, met deksel.' })
   await row.getByRole('button').first().click()
-  await helps(page, 'Findings and comments').getByRole('button', { name: 'Settled' }).click()
+  await helps(page, 'Findings and comments').getByRole('button', { name: 'Resolve' }).click()
   await expect(row).not.toContainText('1 comment')
   // What was reviewed is remembered.
   await page.goto('/translation/memory?in=be/nl-BE')
@@ -168,7 +168,7 @@ test('nothing is called reviewed while a blocker stands in it', async ({ page })
   const before = await valueOf(page, 'PE-1822', 'summary', 'nl-BE')
   await editor(page).fill('Houdt alles droog.')
   await page.keyboard.press('Alt+r')
-  await expect(page.getByText(/^Not called reviewed: /)).toBeVisible()
+  await expect(page.getByText(/^Not marked as reviewed: /)).toBeVisible()
   await expect(editor(page)).toHaveText('Houdt alles droog.')
   expect(await valueOf(page, 'PE-1822', 'summary', 'nl-BE')).toEqual(before)
   await editor(page).fill('Houdt 22 L droog.')
@@ -188,14 +188,14 @@ test('a list is walked and marked by keys, and the desk goes on through what it 
   await page.keyboard.press('Shift+PageDown')
   await page.keyboard.press('Shift+ArrowDown')
   await page.keyboard.press('Shift+ArrowDown')
-  const marked = Number(/\d+/.exec(await page.getByText(/marked: let go\s*$/).innerText())![0])
+  const marked = Number(/\d+/.exec(await page.getByText(/selected: clear\s*$/).innerText())![0])
   expect(marked).toBeGreaterThan(8)
   await page.keyboard.press('Shift+Home')
-  await expect(page.getByText(`${marked} marked: let go`)).toBeVisible()
+  await expect(page.getByText(`${marked} selected: clear`)).toBeVisible()
   await page.keyboard.press(' ')
-  await expect(page.getByText(`${marked - 1} marked: let go`)).toBeVisible()
+  await expect(page.getByText(`${marked - 1} selected: clear`)).toBeVisible()
   // Enter on a button presses the button.
-  await page.getByRole('button', { name: 'Count the words' }).focus()
+  await page.getByRole('button', { name: 'Count words' }).focus()
   await page.keyboard.press('Enter')
   await expect(page.getByRole('button', { name: 'Count', exact: true })).toBeVisible()
   await grid.focus()
@@ -208,8 +208,8 @@ test('a list is walked and marked by keys, and the desk goes on through what it 
   await expect(page).toHaveURL(new RegExp(`product%3A${second!}`))
   // Back in the list, it is as it was left.
   await page.getByRole('link', { name: 'Translation', exact: true }).last().click()
-  await expect(page.getByLabel('Of which kind')).toHaveValue('product')
-  await expect(page.getByLabel('What is shown')).toHaveValue('missing')
+  await expect(page.getByLabel('Kind')).toHaveValue('product')
+  await expect(page.getByLabel('Show')).toHaveValue('missing')
 })
 
 test(
@@ -217,19 +217,19 @@ test(
     'broken, and brought back',
   async ({ page }) => {
     await enter(page, `/translation?${it}`)
-    await page.getByLabel('Of which kind').selectOption('product')
+    await page.getByLabel('Kind').selectOption('product')
     await page.getByLabel('Search by SKU, code or name').fill('OX-')
     await settled(page)
-    await page.getByRole('button', { name: 'Translate beforehand' }).click()
+    await page.getByRole('button', { name: 'Pre-translate' }).click()
     await page.getByRole('button', { name: /^Translate all/ }).click()
-    const tools = page.getByLabel('What is done with them')
+    const tools = page.getByLabel('Bulk actions')
     await expect(
       tools.getByText(/open segments of \d+ records: \d+ from the memory, \d+ by machine, 0 left open/),
     ).toBeVisible({ timeout: 60_000 })
-    await page.getByLabel('What is shown').selectOption('unread')
-    await page.getByRole('button', { name: 'Send out' }).click()
+    await page.getByLabel('Show').selectOption('unread')
+    await page.getByRole('button', { name: 'Export for translation' }).click()
     const download = page.waitForEvent('download')
-    await page.getByRole('button', { name: /^Send out all/ }).click()
+    await page.getByRole('button', { name: /^Export all/ }).click()
     const file = await (await download).path()
     const xml = readFileSync(file, 'utf8')
     expect(xml).toContain('trgLang="it-CH"')
@@ -242,18 +242,18 @@ test(
       .replace(/<source>([^<]{20,})<\/source>/g, (all, words: string) =>
         ++n === 4 ? `<source>${words} Changed.</source>` : all,
       )
-    await page.getByRole('button', { name: 'Bring back' }).click()
+    await page.getByRole('button', { name: 'Import translations' }).click()
     await tools
-      .getByLabel('A file that came back, XLIFF 2.1 or 1.2')
+      .getByLabel('Translated file, XLIFF 2.1 or 1.2')
       .setInputFiles({ name: 'back.xlf', mimeType: 'application/xliff+xml', buffer: Buffer.from(changed) })
     await expect(tools.getByText(/1 segments taken, \d+ as they were, 2 refused/)).toBeVisible({ timeout: 60_000 })
-    await expect(tools.getByLabel('Refused segments')).toContainText('is missing.')
-    await expect(tools.getByLabel('Refused segments')).toContainText('The source is another one now')
-    await page.getByRole('button', { name: 'Count the words' }).click()
+    await expect(tools.getByLabel('Rejected segments')).toContainText('is missing.')
+    await expect(tools.getByLabel('Rejected segments')).toContainText('The source has changed')
+    await page.getByRole('button', { name: 'Count words' }).click()
     await page.getByRole('button', { name: 'Count', exact: true }).click()
     await expect(tools.getByText(/weighted words/)).toBeVisible({ timeout: 30_000 })
-    await page.getByRole('button', { name: 'Check everything' }).click()
-    await page.getByRole('button', { name: 'Check what is translated' }).click()
+    await page.getByRole('button', { name: 'Run checks' }).click()
+    await page.getByRole('button', { name: 'Run checks' }).click()
     await expect(tools.getByText(/findings in .* segments/)).toBeVisible({ timeout: 30_000 })
   },
 )
@@ -266,8 +266,8 @@ test('a changed source makes exactly its translation stale, with the change show
     { attribute: 'description', language: 'en-GB', value: source.replace('14-inch', '15-inch'), base: source },
   ])
   await page.goto('/translation?in=ch/de-CH')
-  await page.getByLabel('What is shown').selectOption('stale')
-  await page.getByLabel('Of which kind').selectOption('product')
+  await page.getByLabel('Show').selectOption('stale')
+  await page.getByLabel('Kind').selectOption('product')
   const grid = page.getByRole('grid', { name: 'Texts to translate' })
   await expect(grid.getByRole('row').filter({ hasText: 'KZ-0316' })).toHaveCount(1)
   await page.goto('/translation/product%3AKZ-0316?in=ch/de-CH')
@@ -283,7 +283,7 @@ test('a glossary term is made, and a menu is translated with its nesting', async
   await page.getByLabel('Term in English (United Kingdom)').fill('bell')
   await page.getByLabel('Language to add').selectOption('fr')
   await page.getByLabel('Term in French').fill('sonnette')
-  await page.getByLabel('Never in French').fill('cloche')
+  await page.getByLabel('Forbidden in French').fill('cloche')
   await page.keyboard.press('Control+s')
   await expect(page).toHaveURL(/glossary\/bell/)
   await page.goto('/settings/storefronts/ch?in=ch/fr-CH')
@@ -311,12 +311,12 @@ test('an administrator adds a language to a storefront that sells already, and r
   await page.keyboard.press('Control+s')
   await expect(page.getByText('Saved', { exact: true })).toBeVisible()
   await page.goto('/translation?in=gulf/fr-AE')
-  await page.getByLabel('What is shown').selectOption('all')
-  await page.getByLabel('Of which kind').selectOption('product')
+  await page.getByLabel('Show').selectOption('all')
+  await page.getByLabel('Kind').selectOption('product')
   await expect(page.getByRole('grid', { name: 'Texts to translate' }).getByRole('row').nth(1)).toBeVisible()
   await page.goto('/translation/product%3APE-1830?in=gulf/fr-AE')
   await expect(page.getByLabel('Texts', { exact: true })).toContainText(
-    'French (Switzerland) stands here; write only what differs',
+    'French (Switzerland) is used here; write only what differs',
   )
 })
 
@@ -332,9 +332,9 @@ test('Arabic is written from right to left, and Japanese pages hold no bold', as
 
 test('axe-core finds nothing wrong with the views of the translation', ({ page }) =>
   audit(page, [
-    ['the desk', '/translation/product%3APE-1822?in=ch/fr-CH', 'Helps for this segment'],
+    ['the desk', '/translation/product%3APE-1822?in=ch/fr-CH', 'Help for this segment'],
     ['progress', '/translation/progress', 'Progress of each edition'],
-    ['what came along', `/translation/came-along?${it}`, 'What did not come along'],
+    ['what came along', `/translation/came-along?${it}`, 'Not carried over'],
     ['the memory', `/translation/memory?${it}`, 'Pairs of the memory'],
     ['the glossary', `/translation/glossary?${it}`, 'Terms'],
     ['a term', `/translation/glossary/rack?${it}`, 'The term'],

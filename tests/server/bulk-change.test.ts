@@ -120,7 +120,7 @@ describe('a change of many products', () => {
     )
     const back = await undoStep(report.step!, 2, now)
     expect(back).toMatchObject({
-      title: 'Put back: Set material to “steel”',
+      title: 'Undo: Set material to “steel”',
       products: 799,
       keptCount: 1,
       kept: [{ sku: 'BG-0', path: 'attribute:material' }],
@@ -134,11 +134,11 @@ describe('a change of many products', () => {
     expect(await found(material)).toBe(400)
     expect((await productHistory('BG-3', null, 1)).items[0]).toMatchObject({
       person: 'Luc',
-      title: 'Put back: Set material to “steel”',
+      title: 'Undo: Set material to “steel”',
     })
   })
 
-  it('fills one text from another only where it is empty, and says what cannot be done', async () => {
+  it('fills one text from another only if empty, and says what cannot be done', async () => {
     const fill = (attribute: string) => ({
       filter: steel.filter,
       change: change({

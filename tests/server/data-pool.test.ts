@@ -180,7 +180,7 @@ describe('taking over', () => {
     expect((await problemOf(take('B-1', 'attribute:weight', 'attribute:launched'))).errors).toEqual([
       { path: 'take[1].path', message: expect.stringContaining('cannot be read') as string },
     ])
-    expect((await problemOf(take('B-1', 'attribute:grade'))).errors![0]!.message).toContain('says nothing of')
+    expect((await problemOf(take('B-1', 'attribute:grade'))).errors![0]!.message).toContain('has no value for')
     expect(
       (await problemOf(takeFromPool(luc, 'B-1', { gtin: gtin.bag, take: [{ path: 'attribute:weight' }] }, now))).status,
     ).toBe(403)
@@ -218,7 +218,7 @@ describe('an own value that differs', () => {
     expect(
       (await problemOf(keepOwn(maren, 'B-1', { gtin: gtin.bag, path: 'brand', reason: 'we know', ask: false }, now)))
         .errors![0]!.message,
-    ).toBe('The product and the pool say the same.')
+    ).toBe('The product and the pool have the same value.')
   })
   it('is asked of the pool once, which answers after a while and is right from then on', async () => {
     await keep('weighed again', true)
@@ -313,7 +313,7 @@ describe('drafts from the pool', () => {
     expect((await problemOf(wrong)).errors!.map((e) => e.path)).toEqual(['items[1].gtin', 'items[1].type'])
     expect(
       (await problemOf(makeFromPool(maren, { items: [{ gtin: gtin.bag, sku: 'NEW-1', type: 'bag' }] }, now))).errors,
-    ).toEqual([{ path: 'items[0].gtin', message: 'B-1 has this GTIN already. Each item has one of its own.' }])
+    ).toEqual([{ path: 'items[0].gtin', message: 'B-1 already has this GTIN. Each GTIN must be unique.' }])
     expect((await problemOf(getProduct('NEW-1'))).status).toBe(404)
   })
 })

@@ -179,7 +179,7 @@ describe('a decision', () => {
     expect(await one('B-103')).toBeUndefined()
     expect(await decide(maren, { decisions: [{ id: s.id, do: 'refuse' }] }, now)).toMatchObject({
       refused: 0,
-      failed: [{ message: 'It has been decided already.' }],
+      failed: [{ message: 'It has already been decided.' }],
     })
     expect(await decide(maren, { decisions: [{ id: s.id, do: 'reopen' }] }, now)).toMatchObject({ reopened: 1 })
     expect((await one('B-103')).id).toBe(s.id)
@@ -196,7 +196,7 @@ describe('a decision', () => {
     expect(await one('B-104')).toMatchObject({ changed: ['volume'], moved: false })
     expect((await open({ outdated: true })).map((x) => x.sku)).toContain('B-104')
     expect((await decide(maren, { decisions: [{ id: s.id, do: 'accept' }] }, now)).failed[0]!.message).toMatch(
-      /made from volume, which has changed/,
+      /based on volume, which has changed/,
     )
     await products.patchProduct(
       maren,
@@ -259,7 +259,7 @@ describe('a decision', () => {
       ),
     ).toMatchObject({
       accepted: 1,
-      failed: [{ id: english.id, message: expect.stringContaining('may not decide') as string }],
+      failed: [{ id: english.id, message: expect.stringContaining('cannot decide') as string }],
     })
     expect(
       (await products.getProduct('B-120')).document.values.find(

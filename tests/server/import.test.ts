@@ -128,7 +128,7 @@ describe('importing products', () => {
     ])
     expect(report).toMatchObject({ applied: false, rejectedRows: 10 })
     expect(report.rejected.find((r) => r.code === 'gtin-taken')!.message).toBe(
-      'A-1 has this GTIN already. Each item has one of its own.',
+      'A-1 already has this GTIN. Each GTIN must be unique.',
     )
     expect(await counts()).toEqual(before)
   })

@@ -263,7 +263,7 @@ describe('what is sent', () => {
     const { one } = await take(await jpeg('#616161'), 'lost.jpg')
     rmSync(path.join(folder, 'media', one.item.digest))
     expect((await problemOf(renditionOf(one, 400, 'whole').open() as Promise<unknown>)).detail).toContain(
-      'Send the file again',
+      'Upload the file again',
     )
   })
 })

@@ -360,7 +360,7 @@ describe('a piece from text to proof', () => {
     )
     const page = await proof('A-1', { storefront: 'ch', language: 'fr-CH' }, now)
     expect(page.left_out.find((l) => l.piece === 'fit' && l.because?.assignment?.code === 'fit-on-bags')).toMatchObject(
-      { reason: 'the rule does not fit this product' },
+      { reason: 'this product does not match the rule' },
     )
     await put(
       'assignments',

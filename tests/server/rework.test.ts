@@ -117,7 +117,7 @@ describe('categories, types and attributes that are needed', () => {
     ).toMatch(/2 products.*“Bags”/)
     expect(
       (await problemOf(deleteRecord(maren, 'categories', 'bags', '*', now))).errors!.map((e) => e.message).join(' '),
-    ).toMatch(/1 categories stand under it.*1 products/)
+    ).toMatch(/1 categories are under it.*1 products/)
   })
   it('are deleted where nothing needs them, and can be made again', async () => {
     await putRecord(maren, 'attributes', 'spare', of('model', { code: 'spare' }), { ifNoneMatch: '*' }, now)

@@ -137,8 +137,8 @@ describe('search texts', () => {
     const { title, findings } = await search.searchTextsOf('S-3', uk)
     expect(title).toEqual({ text: 'dry  Pannier', from: 'search-title' })
     expect(findings.map((f) => f.message)).toEqual([
-      'S-1 says the same in this edition.',
-      '“Pannier” stands nowhere in the text of the page.',
+      'S-1 has the same text in this edition.',
+      '“Pannier” is not in the text of the page.',
     ])
     await products.patchProduct(
       maren,
@@ -154,9 +154,9 @@ describe('search texts', () => {
     )
     expect((await search.searchTextsOf('S-3', uk)).findings).toHaveLength(1)
     expect((await search.searchTextsOf('S-1', uk)).findings.map((f) => f.message)).toEqual([
-      '“Another” stands nowhere in the text of the page.',
-      '“pannier” stands in the text already.',
-      '“Bike Bag” is there twice.',
+      '“Another” is not in the text of the page.',
+      '“pannier” is already in the text.',
+      '“Bike Bag” is repeated.',
     ])
   })
 })

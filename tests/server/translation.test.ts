@@ -624,7 +624,7 @@ describe('translating beforehand', () => {
 describe('files for translators', () => {
   const out = async (format: 'xliff-2.1' | 'xliff-1.2' | 'tmx', more = {}) =>
     text((await exportTranslations({ target: fr, format, ...more }, now, '1')).chunks)
-  const back = (xml: string) => importTranslations(file(xml, 'x.xlf'), luc, 'Took translations from a file', now)
+  const back = (xml: string) => importTranslations(file(xml, 'x.xlf'), luc, 'Imported translations', now)
   it.each(['xliff-2.1', 'xliff-1.2'] as const)(
     '%s: what goes out and comes back unchanged changes nothing',
     async (format) => {
@@ -645,9 +645,9 @@ describe('files for translators', () => {
       const report = await back(changed)
       expect(report).toMatchObject({ taken: 1, refusedCount: 3, language: 'fr-CH' })
       expect(report.refused.map((r) => r.reason)).toEqual([
-        expect.stringContaining('no such unit'),
+        expect.stringContaining('no such text'),
         expect.stringContaining('“bold” is missing'),
-        expect.stringContaining('source is another one'),
+        expect.stringContaining('source has changed'),
       ])
       expect(await valueOf('P-1', 'summary')).toBe('Garde 30 L vraiment au sec.')
       expect(await valueOf('P-1', 'description')).toContain('<strong>sec</strong>')

@@ -52,7 +52,7 @@ const { data, problem, busy } = useAsking(
 const on = (c: Found['collisions'][number]) =>
   c.count === c.of
     ? c.of === 1
-      ? 'on the one product'
+      ? 'on its one product'
       : `on all ${numberShown(c.of)}`
     : `on ${numberShown(c.count)} of ${numberShown(c.of)}`
 /** The same said once for all storefronts in which it is so. */
@@ -94,13 +94,13 @@ function sentence(c: Found['collisions'][number]): string {
     case 'reaches-nothing':
       return 'It reaches no product.'
     case 'same-title':
-      return `“${c.what ?? ''}” would stand twice in this area, ${on(c)}: “${c.piece ?? ''}” is called so too.`
+      return `“${c.what ?? ''}” would appear twice in this area, ${on(c)}: “${c.piece ?? ''}” has the same title.`
     case 'nothing-to-replace':
-      return `There is nothing to replace ${on(c)}: “${c.piece ?? ''}” does not go there.`
+      return `Nothing to replace ${on(c)}: “${c.piece ?? ''}” does not appear there.`
     case 'overruled':
-      return `Nothing of it would ever be seen: “${c.piece ?? ''}” stands there already, or is replaced.`
+      return `It would never be shown: “${c.piece ?? ''}” is there already, or is replaced.`
     case 'area-full':
-      return `The area would hold more than its ${c.what ?? ''} parts ${on(c)}.`
+      return `The area would have more than its ${c.what ?? ''} parts ${on(c)}.`
     case 'text-missing':
       return `“${c.piece ?? ''}” has no title or text in ${c.what ?? ''}; it is left out there.`
   }
@@ -113,7 +113,7 @@ const changed = computed(() => (data.value?.storefronts ?? []).filter((s) => s.g
 <template>
   <section class="pt-3" aria-label="Before saving">
     <h3 class="border-b border-hair pb-0.5 font-semibold">In every storefront</h3>
-    <p v-if="!data && !problem" class="pt-1 text-ink2">Looking at the whole catalogue …</p>
+    <p v-if="!data && !problem" class="pt-1 text-ink2">Checking the whole catalogue …</p>
     <div v-if="data" :class="{ 'opacity-60': problem }" :aria-busy="busy">
       <table class="mt-1 w-full text-left">
         <thead class="sr-only">
@@ -138,7 +138,7 @@ const changed = computed(() => (data.value?.storefronts ?? []).filter((s) => s.g
       <template v-if="saved"
         ><details v-for="s in changed" :key="s.storefront" class="pt-1">
           <summary class="min-h-6 cursor-pointer text-ink2">
-            {{ setup.storefrontName(s.storefront) }}: what comes and goes
+            {{ setup.storefrontName(s.storefront) }}: products gained and lost
           </summary>
           <ul>
             <li v-for="p in s.gainedSample" :key="p.sku" class="flex gap-2">
@@ -159,9 +159,9 @@ const changed = computed(() => (data.value?.storefronts ?? []).filter((s) => s.g
           </p>
         </details></template
       >
-      <h3 class="mt-3 border-b border-hair pb-0.5 font-semibold">What to know before saving</h3>
+      <h3 class="mt-3 border-b border-hair pb-0.5 font-semibold">Check before saving</h3>
       <p v-if="collisions.length + data.empty.length === 0" class="pt-1 text-ink2">
-        Nothing: it collides with nothing, and its texts and values are all there.
+        No conflicts; all texts and values are there.
       </p>
       <ul class="pt-1">
         <li v-for="c in collisions" :key="c.words" class="pb-1.5">

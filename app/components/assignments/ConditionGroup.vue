@@ -91,7 +91,7 @@ const newRow = (): BuilderTest => ({ field: 'type', is: 'equals' })
         v-else
         class="field"
         :value="group.kind"
-        aria-label="How the conditions hang together"
+        aria-label="Which conditions must be met"
         :disabled="disabled"
         @change="group = { ...group, kind: ($event.target as HTMLSelectElement).value as 'all' }"
       >
@@ -106,7 +106,7 @@ const newRow = (): BuilderTest => ({ field: 'type', is: 'equals' })
         />{{ variantRows }} of them on one and the same variant</label
       >
       <button v-if="depth > 1 && !disabled" class="plain ml-auto text-[12px]" type="button" @click="emit('remove')">
-        Take the group out
+        Remove group
       </button>
     </div>
     <ul>
@@ -147,7 +147,7 @@ const newRow = (): BuilderTest => ({ field: 'type', is: 'equals' })
                 })
               "
             >
-              <option value="">in the source</option>
+              <option value="">in the source language</option>
               <option v-for="l in languages" :key="l" :value="l">in {{ l }}</option>
             </select>
             <select
@@ -174,7 +174,7 @@ const newRow = (): BuilderTest => ({ field: 'type', is: 'equals' })
             v-if="!disabled"
             class="ml-auto px-1.5 text-ink2"
             type="button"
-            :aria-label="`Take the condition on ${fieldOf(c)?.label ?? c.field} out`"
+            :aria-label="`Remove the condition on ${fieldOf(c)?.label ?? c.field}`"
             @click="remove(i)"
           >
             ×

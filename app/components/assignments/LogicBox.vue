@@ -33,7 +33,7 @@ function take() {
 
 <template>
   <p v-if="!open" class="pt-1 text-[12.5px]">
-    <button type="button" class="plain" @click="open = true">Take a rule from JsonLogic</button>
+    <button type="button" class="plain" @click="open = true">Import JsonLogic</button>
   </p>
   <form v-else class="mt-1.5 border border-hair2 p-2" @submit.prevent="take" @keydown.esc.stop="open = false">
     <label class="block text-ink2"
@@ -49,8 +49,8 @@ function take() {
       <li v-for="w in wrong" :key="w">{{ w }}</li>
     </ul>
     <p class="mt-1.5 flex gap-3">
-      <button class="act" type="submit" :disabled="!text.trim()">Take it</button
-      ><button class="plain" type="button" @click="open = false">Leave it</button>
+      <button class="act" type="submit" :disabled="!text.trim()">Import</button
+      ><button class="plain" type="button" @click="open = false">Cancel</button>
     </p>
   </form>
 </template>

@@ -38,9 +38,9 @@ const nameOf = (c: unknown) => (c ? (props.offered.find((o) => o.code === c)?.na
         </li></ComboboxOption
       >
       <li v-if="found.length > most" class="px-3 py-1 text-ink2">
-        {{ found.length - most }} more: write a part of the name
+        {{ found.length - most }} more: type part of the name
       </li>
-      <li v-if="found.length === 0" class="px-3 py-1 text-ink2">Nothing is called that.</li>
+      <li v-if="found.length === 0" class="px-3 py-1 text-ink2">No results.</li>
     </ComboboxOptions>
   </Combobox>
 </template>

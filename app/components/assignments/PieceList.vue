@@ -44,7 +44,7 @@ const take = (c: string | null) => {
         ><button
           type="button"
           class="min-h-6 min-w-6 text-ink2"
-          :aria-label="`Take ${nameOf(p)} out`"
+          :aria-label="`Remove ${nameOf(p)}`"
           @click="codes = codes.filter((x) => x !== p)"
         >
           ×

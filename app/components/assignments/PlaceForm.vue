@@ -41,7 +41,7 @@ const areas = computed(() => {
         :checked="place.resting"
         :disabled="disabled"
         @change="place = { ...place, resting: ($event.target as HTMLInputElement).checked }"
-      />rests for now</label
+      />paused</label
     >
   </div>
 </template>

@@ -49,13 +49,13 @@ watch(data, (d) => {
   if (d) emit('sentence', d.sentence)
 })
 const words: Record<ReachReason, string> = {
-  everything: 'it goes to everything',
-  rule: 'the rule fits',
-  chosen: 'it was chosen',
+  everything: 'it goes to all products',
+  rule: 'it matches the rule',
+  chosen: 'it was chosen by hand',
   added: 'it was added by hand',
-  'left-out': 'it was left out by hand',
-  'not-met': 'the rule does not fit',
-  'not-chosen': 'it is not among the chosen ones',
+  'left-out': 'it was excluded by hand',
+  'not-met': 'it does not match the rule',
+  'not-chosen': 'it was not chosen',
 }
 function look(sku: string) {
   focus.value = sku
@@ -123,7 +123,7 @@ const lists = computed(() =>
           <p class="text-ink2">
             {{ data.product.name
             }}<template v-if="data.product.asked !== data.product.sku">
-              · asked of the parent, {{ data.product.asked }}</template
+              · checked on the parent, {{ data.product.asked }}</template
             >
           </p>
           <ExplanationTree v-if="data.product.explanation" class="mt-1" :explanation="data.product.explanation" />

@@ -17,7 +17,7 @@ const add = (list: string[]) => {
           v-if="!disabled"
           type="button"
           class="text-ink2"
-          :aria-label="`Take ${s} out of: ${props.label}`"
+          :aria-label="`Remove ${s} from: ${props.label}`"
           @click="skus = skus.filter((x) => x !== s)"
         >
           ×

@@ -14,7 +14,7 @@ const words: Partial<Record<OperatorName, string>> = {
   contains: 'contains',
   'starts-with': 'starts with',
   'ends-with': 'ends with',
-  like: 'fits the pattern',
+  like: 'matches the pattern',
   'at-least': 'at least',
   'at-most': 'at most',
   above: 'above',

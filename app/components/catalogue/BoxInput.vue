@@ -32,7 +32,7 @@ function write(text: string) {
       :lang="language"
       :dir="directionOf(language)"
       :value="written"
-      :aria-label="`${label}: an item a line, as 2 × hook`"
+      :aria-label="`${label}: one item per line, such as 2 × hook`"
       placeholder="2 × hook"
       :disabled="disabled"
       @input="write(($event.target as HTMLTextAreaElement).value)"

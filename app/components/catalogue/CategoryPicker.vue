@@ -22,7 +22,7 @@ const typeOf = (c: string) => {
     <ComboboxInput
       class="field w-full"
       :aria-label="label"
-      :placeholder="placeholder ?? 'Write a part of its name'"
+      :placeholder="placeholder ?? 'Type part of its name'"
       :display-value="shown"
       autocomplete="off"
       @change="q = ($event.target as HTMLInputElement).value"
@@ -38,7 +38,7 @@ const typeOf = (c: string) => {
           <span>{{ names(m.path) }}</span><span class="ml-auto text-[12px] text-ink2">{{ typeOf(m.code) }}</span>
         </li></ComboboxOption
       >
-      <li v-if="found.length === 0" class="px-3 py-1 text-ink2">No category is called that.</li>
+      <li v-if="found.length === 0" class="px-3 py-1 text-ink2">No category matches.</li>
     </ComboboxOptions>
   </Combobox>
 </template>

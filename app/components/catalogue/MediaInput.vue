@@ -63,10 +63,10 @@ const image = (name: string, mime?: string) => (mime ? isPicture(mime) : props.k
           ><button
             class="min-h-6 text-ink2"
             type="button"
-            :aria-label="`Take ${n} out`"
+            :aria-label="`Remove ${n}`"
             @click="set(chosen.filter((x) => x !== n))"
           >
-            take out
+            remove
           </button></span
         >
       </li>
@@ -77,7 +77,7 @@ const image = (name: string, mime?: string) => (mime ? isPicture(mime) : props.k
         class="field min-w-0 flex-1"
         :aria-label="`${props.label}: find by name`"
         :placeholder="kind === 'picture' ? 'Find a picture by name' : 'Find a file by name'"
-      /><button type="button" class="act" @click="chooser?.click()">Add new ones</button
+      /><button type="button" class="act" @click="chooser?.click()">Upload</button
       ><input
         ref="chooser"
         type="file"
@@ -96,7 +96,7 @@ const image = (name: string, mime?: string) => (mime ? isPicture(mime) : props.k
     >
       {{ u.problem }}
     </p>
-    <p v-if="uploads.busy.value" class="text-ink2" role="status">Sending …</p>
+    <p v-if="uploads.busy.value" class="text-ink2" role="status">Uploading …</p>
     <ul class="mt-1.5 flex flex-wrap gap-1.5">
       <li v-for="m in offered" :key="m.name">
         <button
@@ -118,6 +118,6 @@ const image = (name: string, mime?: string) => (mime ? isPicture(mime) : props.k
         </button>
       </li>
     </ul>
-    <p v-if="data && offered.length === 0" class="mt-1 text-ink2">Nothing else in the library is called that.</p>
+    <p v-if="data && offered.length === 0" class="mt-1 text-ink2">No other file in the library matches.</p>
   </div>
 </template>

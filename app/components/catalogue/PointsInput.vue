@@ -89,7 +89,7 @@ const filled = computed(() => list.value.filter((p) => plainShown(p) !== '').len
           v-if="!disabled"
           type="button"
           class="h-6 w-6 text-ink2"
-          :aria-label="`Take point ${i + 1} out`"
+          :aria-label="`Remove point ${i + 1}`"
           @click="points = list.filter((_, j) => j !== i)"
         >
           ×

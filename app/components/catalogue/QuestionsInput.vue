@@ -43,7 +43,7 @@ useReorder(
         ><button
           type="button"
           class="px-1 text-ink2"
-          :aria-label="`Take ${nameOf(c)} out`"
+          :aria-label="`Remove ${nameOf(c)}`"
           @click="set(chosen.filter((x) => x !== c))"
         >
           ×

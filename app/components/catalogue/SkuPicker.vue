@@ -65,7 +65,7 @@ function paste(e: ClipboardEvent) {
           <span class="min-w-0 truncate">{{ p.name }}</span><span class="code ml-auto">{{ p.sku }}</span>
         </li></ComboboxOption
       >
-      <li v-if="q && data?.items.length === 0" class="px-3 py-1 text-ink2">No product is called that.</li>
+      <li v-if="q && data?.items.length === 0" class="px-3 py-1 text-ink2">No product matches.</li>
     </ComboboxOptions>
   </Combobox>
 </template>

@@ -4,7 +4,7 @@ import type { TextFinding } from '@core/house-style/finding'
 import type { FoundPlace } from '../editor/places'
 
 /**
- * What the house style finds in a text while it is written, each with its place, and with the fix where there is one
+ * House style findings in a text while it is written, each with its place, and with the fix where there is one
  * right answer.
  */
 const props = defineProps<{
@@ -64,7 +64,7 @@ async function look() {
 </script>
 
 <template>
-  <ul v-if="found.length" class="pt-1 text-[12px]" aria-label="What the house style finds" aria-live="polite">
+  <ul v-if="found.length" class="pt-1 text-[12px]" aria-label="House style findings" aria-live="polite">
     <li v-for="(f, i) in found.slice(0, 8)" :key="i" class="flex items-baseline gap-2 py-0.5">
       <svg width="9" height="9" viewBox="0 0 11 11" class="shrink-0" aria-hidden="true">
         <path v-if="f.finding.level === 'blocker'" d="M5.5 0.5l5 5-5 5-5-5z" fill="var(--madder)" />

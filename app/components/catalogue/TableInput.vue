@@ -74,7 +74,7 @@ const without = (y: number | null, x: number | null) => {
             <button
               type="button"
               class="px-1.5 text-ink2"
-              :aria-label="`Take row ${y + 1} out`"
+              :aria-label="`Remove row ${y + 1}`"
               @click="without(y, null)"
             >
               ×
@@ -87,7 +87,7 @@ const without = (y: number | null, x: number | null) => {
       <button type="button" class="plain" @click="table = grid(rows.length + 1, width)">Add a row</button
       ><button type="button" class="plain" @click="table = grid(rows.length, width + 1)">Add a column</button
       ><button v-if="width > 1" type="button" class="plain" @click="without(null, width - 1)">
-        Take the last column out
+        Remove last column
       </button>
     </p>
   </div>

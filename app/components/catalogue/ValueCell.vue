@@ -114,19 +114,20 @@ function join(merged: Value) {
 async function clear() {
   const storefront = ownAt(props.storefront) ? props.storefront : null
   const result = await props.write({ ...scope.value, storefront, value: null, base: ownAt(storefront)!.value })
-  if (result.state === 'overtaken') tell('Somebody else has changed this value. It stays; look at it again.')
+  if (result.state === 'overtaken')
+    tell('Somebody else has changed this value. It was not overwritten; check it again.')
 }
 const note = computed(() => {
   const r = props.resolved
   if (r.origin === 'fallback') return `fallback: ${languageName(r.language ?? '')}${r.counts ? '' : ', does not count'}`
   if (r.origin === 'inherited') return `from ${props.parentName ?? 'the parent'}`
-  if (r.origin === 'default') return 'the type’s default'
+  if (r.origin === 'default') return 'default of the type'
   return r.storefront ? `only in ${setup.storefrontName(r.storefront)}` : ''
 })
 const standings: Record<Standing, (s: ValueSource) => string> = {
   taken: () => 'from the data pool',
-  own: (s) => `other than the data pool: ${s.reason}`,
-  unexplained: () => 'the data pool says otherwise',
+  own: (s) => `differs from the data pool: ${s.reason}`,
+  unexplained: () => 'the data pool has another value',
 }
 /** How the value that is shown stands to what a source says of it, where it is the product's own. */
 const origin = computed(() => {
@@ -230,7 +231,7 @@ const shown = computed(() => {
       <span v-else class="line-clamp-4 whitespace-pre-line" dir="auto">{{ shown }}</span>
     </button>
     <button v-if="unsaved.exists.value && !readonly" type="button" class="plain text-[12px] text-ochre" @click="open">
-      Unsaved changes: go on
+      Unsaved changes: continue
     </button>
     <PictureFindings
       v-if="attribute.code === 'pictures'"
@@ -255,10 +256,10 @@ const shown = computed(() => {
       <button
         type="button"
         class="min-h-6 bg-sheet px-1.5 text-[11.5px] text-ink2 underline decoration-dashed underline-offset-2 opacity-0 focus-visible:opacity-100 group-focus-within:opacity-100 group-hover:opacity-100"
-        :aria-label="`${parentName ? 'Let it go' : 'Clear'}: ${label}`"
+        :aria-label="`${parentName ? 'Use parent’s value' : 'Clear'}: ${label}`"
         @click="clear"
       >
-        {{ parentName ? 'Let it go' : 'Clear' }}
+        {{ parentName ? 'Use parent’s value' : 'Clear' }}
       </button>
     </span>
   </div>

@@ -65,7 +65,7 @@ const words = (c: (typeof cells.value)[number]) =>
     :viewBox="`0 0 640 ${top + rowHeight * editions.length + 4}`"
     class="w-full max-w-[900px]"
     role="group"
-    aria-label="What stands where: editions by areas"
+    aria-label="Coverage: editions by area"
   >
     <text
       v-for="a in areas"

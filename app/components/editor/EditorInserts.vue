@@ -36,7 +36,7 @@ function take() {
   if (props.kind === 'link') return emit('link', href.value.trim() === 'https://' ? '' : href.value.trim())
   if (props.kind === 'markup') return emit('markup', normalForm(markup.value))
   if (props.kind === 'picture') {
-    if (picture.value === null) return void (wrong.value = 'Choose a picture of the library first.')
+    if (picture.value === null) return void (wrong.value = 'Choose a picture from the library first.')
     if (alt.value.trim() === '') return void (wrong.value = 'Say what the picture shows, for those who do not see it.')
     return emit('picture', {
       src: `/delivery/media/${encodeURIComponent(picture.value)}`,
@@ -50,7 +50,7 @@ function take() {
   if (!props.hosts.some((h) => host === h || host.endsWith(`.${h}`)))
     return void (wrong.value =
       props.hosts.length === 0
-        ? 'The house style allows no host for videos yet.'
+        ? 'No video hosts are allowed yet. Add them to the house style.'
         : `The house style allows videos of ${props.hosts.join(', ')}; ${host} is none of them.`)
   return emit('video', { href: href.value.trim(), text: words.value.trim() || host })
 }
@@ -58,9 +58,9 @@ function take() {
 
 <template>
   <form class="grid gap-2 border-b border-hair p-2" @submit.prevent="take" @keydown.esc.stop="emit('leave')">
-    <input v-if="kind === 'link'" v-model="href" class="field w-full" aria-label="Where the link leads" autofocus />
+    <input v-if="kind === 'link'" v-model="href" class="field w-full" aria-label="Link address" autofocus />
     <template v-else-if="kind === 'picture'"
-      ><PicturePicker v-model="picture" label="Picture of the library" class="justify-self-start" /><label
+      ><PicturePicker v-model="picture" label="Picture from the library" class="justify-self-start" /><label
         class="text-ink2"
         >What it shows, for those who do not see it<input
           v-model="alt"
@@ -68,7 +68,7 @@ function take() {
           :lang="language"
           maxlength="300" /></label
       ><label class="text-ink2"
-        >Line below it, or none<input
+        >Caption (optional)<input
           v-model="caption"
           class="field mt-0.5 block w-full"
           :lang="language"
@@ -78,14 +78,10 @@ function take() {
       ><label class="text-ink2"
         >Address of the video<input v-model="href" class="field mt-0.5 block w-full" autofocus /></label
       ><label class="text-ink2"
-        >Words of the link<input
-          v-model="words"
-          class="field mt-0.5 block w-full"
-          :lang="language"
-          maxlength="200" /></label
+        >Link text<input v-model="words" class="field mt-0.5 block w-full" :lang="language" maxlength="200" /></label
     ></template>
     <label v-else class="text-ink2"
-      >The text as markup; what does not belong there is taken out<textarea
+      >HTML of the text; what is not allowed is removed<textarea
         v-model="markup"
         class="field code mt-0.5 block w-full"
         rows="12"
@@ -97,8 +93,8 @@ function take() {
     <p class="flex gap-3">
       <button class="act" type="submit">
         {{
-          { link: 'Set the link', picture: 'Put the picture in', video: 'Put the video in', markup: 'Take it' }[kind]
-        }}</button><button class="plain" type="button" @click="emit('leave')">Leave it</button>
+          { link: 'Insert link', picture: 'Insert picture', video: 'Insert video', markup: 'Apply' }[kind]
+        }}</button><button class="plain" type="button" @click="emit('leave')">Cancel</button>
     </p>
   </form>
 </template>

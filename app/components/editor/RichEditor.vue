@@ -168,7 +168,7 @@ const tools = computed(() => [
     ? [
         { label: 'Quote', shown: 'Quote', key: '', on: is('blockquote'), run: () => chain().toggleBlockquote().run() },
         {
-          label: 'Picture of the library',
+          label: 'Picture from the library',
           shown: 'Picture',
           key: '',
           on: inserting.value === 'picture',
@@ -186,8 +186,8 @@ const tools = computed(() => [
           },
         },
         {
-          label: 'The markup',
-          shown: 'Markup',
+          label: 'HTML',
+          shown: 'HTML',
           key: '',
           on: inserting.value === 'markup',
           run: () => {
@@ -195,8 +195,8 @@ const tools = computed(() => [
           },
         },
         {
-          label: wide.value ? 'Smaller' : 'Whole window',
-          shown: wide.value ? 'Smaller' : 'Whole window',
+          label: wide.value ? 'Smaller' : 'Full window',
+          shown: wide.value ? 'Smaller' : 'Full window',
           key: '',
           on: wide.value,
           run: () => {
@@ -221,7 +221,7 @@ function put(kind: 'figure' | 'videoFigure', attrs: Record<string, string>, capt
     .run()
   inserting.value = undefined
 }
-function takeMarkup(h: string) {
+function takeHTML(h: string) {
   inserting.value = undefined
   last = normalForm(h)
   html.value = h
@@ -231,7 +231,7 @@ function takeMarkup(h: string) {
 const removed = ref<Partial<Record<Removal, number>>>({})
 const removedWords: Record<Removal, string> = {
   looks: 'colours, sizes and fonts',
-  embedded: 'embedded things and forms',
+  embedded: 'embedded content and forms',
   pictures: 'pictures without an address',
   links: 'links that lead nowhere',
   comments: 'hidden comments',
@@ -330,12 +330,12 @@ function togglePicker() {
       @link="setLink"
       @picture="put('figure', { src: $event.src, alt: $event.alt }, $event.caption)"
       @video="put('videoFigure', $event, '')"
-      @markup="takeMarkup"
+      @markup="takeHTML"
       @leave="inserting = undefined"
     />
     <p v-if="removedList" class="flex gap-3 border-b border-hair bg-shade px-2.5 py-1 text-[12px]" role="status">
-      <span>Taken out of what was pasted: {{ removedList }}.</span
-      ><button type="button" class="plain ml-auto" @click="removed = {}">Good</button>
+      <span>Removed from the pasted text: {{ removedList }}.</span
+      ><button type="button" class="plain ml-auto" @click="removed = {}">OK</button>
     </p>
     <div v-if="picking" class="border-b border-hair p-2">
       <input

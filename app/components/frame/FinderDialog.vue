@@ -11,12 +11,12 @@ const emit = defineEmits<{ keys: [] }>()
 const q = ref('')
 const session = useSessionStore()
 const commands: (Found & { run: () => unknown })[] = [
-  { kind: 'command', code: 'import', name: 'Import products from a file', run: () => navigateTo('/catalogue/import') },
-  { kind: 'command', code: 'pool', name: 'Look an item up in the data pool', run: () => navigateTo('/catalogue/pool') },
-  { kind: 'command', code: 'new-piece', name: 'Write a new piece', run: () => navigateTo('/library/new') },
-  { kind: 'command', code: 'new-assignment', name: 'Make a new assignment', run: () => navigateTo('/assignments/new') },
-  { kind: 'command', code: 'translate', name: 'Open the translation work', run: () => navigateTo('/translation') },
-  { kind: 'command', code: 'keys', name: 'Show the keys of this screen', run: () => emit('keys') },
+  { kind: 'command', code: 'import', name: 'Import products', run: () => navigateTo('/catalogue/import') },
+  { kind: 'command', code: 'pool', name: 'Look up in the data pool', run: () => navigateTo('/catalogue/pool') },
+  { kind: 'command', code: 'new-piece', name: 'New piece', run: () => navigateTo('/library/new') },
+  { kind: 'command', code: 'new-assignment', name: 'New assignment', run: () => navigateTo('/assignments/new') },
+  { kind: 'command', code: 'translate', name: 'Translation work', run: () => navigateTo('/translation') },
+  { kind: 'command', code: 'keys', name: 'Keyboard shortcuts', run: () => emit('keys') },
   { kind: 'command', code: 'sign-out', name: 'Sign out', run: () => session.signOut() },
 ]
 const { data } = useAsking(
@@ -67,7 +67,7 @@ function choose(item: Found | null) {
                 ><span v-if="item.kind !== 'command'" class="code ml-auto">{{ item.code }}</span>
               </li>
             </ComboboxOption>
-            <li v-if="found.length === 0" class="px-4 py-3 text-ink2">Nothing is called that.</li>
+            <li v-if="found.length === 0" class="px-4 py-3 text-ink2">No results.</li>
           </ComboboxOptions>
         </Combobox>
       </DialogPanel>

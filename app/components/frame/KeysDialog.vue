@@ -28,10 +28,10 @@ const capOf = (keys: string) =>
     <div class="fixed inset-0 grid place-items-center p-6">
       <DialogPanel class="max-h-[80vh] w-[520px] overflow-auto border border-hair2 bg-sheet p-5 shadow-md">
         <div class="flex items-baseline justify-between">
-          <DialogTitle as="h2" class="text-[18px]">Keys of this screen</DialogTitle
+          <DialogTitle as="h2" class="text-[18px]">Keyboard shortcuts</DialogTitle
           ><button class="plain" type="button" @click="open = false">Close</button>
         </div>
-        <p class="mt-1 text-ink2">While you write, single letters work with Alt.</p>
+        <p class="mt-1 text-ink2">While you type, use single letters with Alt.</p>
         <section v-for="part in known" :key="part.id" class="mt-3">
           <h3 class="font-semibold text-ink2">{{ part.where }}</h3>
           <dl class="mt-1 grid grid-cols-[130px_1fr] gap-y-1">

@@ -45,11 +45,7 @@ function backToNow(close: () => void) {
 <template>
   <header class="flex items-center border-b border-hair2 bg-sheet pr-3.5">
     <NuxtLink to="/catalogue" class="grid w-[84px] place-items-center" aria-label="Ink Loom"><LoomMark /></NuxtLink>
-    <div
-      class="whitespace-nowrap font-serif text-[15.5px] italic text-ink2"
-      role="group"
-      aria-label="The lens: what you look through"
-    >
+    <div class="whitespace-nowrap font-serif text-[15.5px] italic text-ink2" role="group" aria-label="Lens">
       Looking at
       <LensMenu
         label="Storefront"
@@ -87,7 +83,7 @@ function backToNow(close: () => void) {
           class="absolute left-0 top-8 z-40 border border-hair2 bg-sheet p-3 font-sans text-[13.5px] not-italic shadow-sm"
         >
           <label class="block"
-            >Look at the page on
+            >Show the page as of
             <input
               class="field mt-1 block"
               type="datetime-local"
@@ -105,7 +101,7 @@ function backToNow(close: () => void) {
       type="button"
       @click="emit('find')"
     >
-      Find a product, a piece, a command <span class="key ml-auto">Ctrl K</span>
+      Find a product, piece or command <span class="key ml-auto">Ctrl K</span>
     </button>
     <Menu as="div" class="relative ml-3.5">
       <MenuButton

@@ -41,9 +41,7 @@ watch(
     await waiting.load()
     for (const j of ended.filter((x) => x.person === session.me?.id && x.kind !== 'import')) {
       const run = waiting.mine.find((m) => m.title === j.title)
-      tell(
-        run ? `${j.title}: ${numberShown(run.open)} suggestions wait to be read` : `${j.title}: nothing was suggested`,
-      )
+      tell(run ? `${j.title}: ${numberShown(run.open)} suggestions to review` : `${j.title}: no suggestions`)
     }
   },
 )
@@ -56,7 +54,7 @@ const reports: Record<string, string> = {
   undo: '/catalogue/change',
   'same-texts': '/review/same-texts',
 }
-const state = { queued: 'waits for the worker', running: '', done: 'done', failed: 'failed', cancelled: 'cancelled' }
+const state = { queued: 'queued', running: '', done: 'done', failed: 'failed', cancelled: 'cancelled' }
 const cancel = (id: string) => post(`/api/jobs/${id}/cancel`).catch(tellProblem)
 </script>
 
@@ -82,7 +80,7 @@ const cancel = (id: string) => post(`/api/jobs/${id}/cancel`).catch(tellProblem)
         {{ left }}</span
       >
       <NuxtLink v-if="proposes.includes(job.kind) && job.kind !== 'import'" class="plain" to="/review/waiting"
-        >Read them</NuxtLink
+        >Review</NuxtLink
       >
       <NuxtLink
         v-else-if="job.state === 'done' && reports[job.kind]"
@@ -102,7 +100,7 @@ const cancel = (id: string) => post(`/api/jobs/${id}/cancel`).catch(tellProblem)
         Cancel
       </button>
     </div>
-    <span v-else>No work is running</span>
+    <span v-else>Nothing is running</span>
     <span v-if="jobs.running.length > 1">and {{ jobs.running.length - 1 }} more</span>
     <span class="ml-auto flex items-center gap-1.5"
       ><span class="key">]</span> next language <span class="key ml-2">}</span> next storefront

@@ -40,13 +40,13 @@ const until = (t: Token) => new Intl.DateTimeFormat('en-GB', { dateStyle: 'mediu
           ><button class="plain" type="button" @click="open = false">Close</button>
         </div>
         <p class="mt-1 text-ink2">
-          Another program that sends one as <span class="code">Authorization: Bearer</span> may do what you may do.
+          A program that sends one as <span class="code">Authorization: Bearer</span> may do what you may do.
         </p>
         <ul class="mt-3">
           <li v-for="t in tokens" :key="t.id" class="flex items-baseline gap-3 border-b border-hair py-1.5">
             <b class="font-semibold">{{ t.name }}</b><span class="text-ink2">until {{ until(t) }}</span
-            ><button class="plain ml-auto" type="button" :aria-label="`End the token ${t.name}`" @click="end(t)">
-              End it
+            ><button class="plain ml-auto" type="button" :aria-label="`Revoke the token ${t.name}`" @click="end(t)">
+              Revoke
             </button>
           </li>
         </ul>
@@ -54,14 +54,14 @@ const until = (t: Token) => new Intl.DateTimeFormat('en-GB', { dateStyle: 'mediu
           <input
             v-model="name"
             class="field flex-1"
-            aria-label="What the token is for"
-            placeholder="What it is for"
+            aria-label="What the token is used for"
+            placeholder="Used for"
             required
             maxlength="80"
-          /><button class="act main" type="submit">Make a token</button>
+          /><button class="act main" type="submit">Create token</button>
         </form>
         <div v-if="made" class="mt-3 border-l-[3px] border-weld bg-weldwash px-3 py-2" role="status">
-          <p>Copy it now; it is shown this once.</p>
+          <p>Copy it now; it will not be shown again.</p>
           <code class="code select-all break-all text-ink">{{ made }}</code>
         </div>
       </DialogPanel>

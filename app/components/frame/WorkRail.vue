@@ -30,7 +30,7 @@ const isHere = (s: { to: string; also?: string[] }) => [s.to, ...(s.also ?? [])]
 </script>
 
 <template>
-  <nav class="flex flex-col gap-px border-r border-hair py-2" aria-label="Stages of the work">
+  <nav class="flex flex-col gap-px border-r border-hair py-2" aria-label="Main sections">
     <NuxtLink
       v-for="s in stages"
       :key="s.to"
@@ -41,7 +41,7 @@ const isHere = (s: { to: string; also?: string[] }) => [s.to, ...(s.also ?? [])]
     >
       <svg viewBox="0 0 24 24" fill="none" stroke="currentColor" aria-hidden="true"><path :d="s.d" /></svg>{{ s.name
       }}<small v-if="s.to === '/review' && waiting.open" class="text-[10.5px] leading-none text-ink2"
-        >{{ numberShown(waiting.open) }}<span class="sr-only"> wait to be read</span></small
+        >{{ numberShown(waiting.open) }}<span class="sr-only"> to review</span></small
       >
     </NuxtLink>
   </nav>

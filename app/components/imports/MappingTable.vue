@@ -16,7 +16,7 @@ const label = (means: string) => {
   if (means === 'sku') return 'SKU'
   if (!column) return means
   if (column.kind === 'price') return `Base price, ${setup.storefrontName(column.storefront)}`
-  if (column.kind === 'carried') return `Saved for other systems: ${column.name}`
+  if (column.kind === 'carried') return `Other systems: ${column.name}`
   if (column.kind === 'field') return column.field.replaceAll('-', ' ')
   return [
     setup.label(column.attribute.labels, column.attribute.code),
@@ -86,7 +86,7 @@ const samples = (i: number) =>
           <th class="px-3 py-1.5">Column of the file</th>
           <th class="pr-3">Means</th>
           <th class="pr-3">Unit</th>
-          <th class="pr-3">Its cells</th>
+          <th class="pr-3">Sample cells</th>
         </tr>
       </thead>
       <tbody>
@@ -105,7 +105,7 @@ const samples = (i: number) =>
               <ComboboxInput
                 class="field w-full"
                 :aria-label="`Meaning of ${c.header}`"
-                placeholder="left out"
+                placeholder="not imported"
                 :display-value="(v) => label((v as string | null) ?? '')"
                 autocomplete="off"
                 @change="q = ($event.target as HTMLInputElement).value"
@@ -136,7 +136,7 @@ const samples = (i: number) =>
               >
                 <option value="">in each cell</option>
                 <option v-for="u in fitting(c.means)" :key="u.symbol" :value="u.symbol">{{ u.symbol }}</option></select
-              ><small v-if="!c.unit && bare(i)" class="text-madder">some cells name none</small></template
+              ><small v-if="!c.unit && bare(i)" class="text-madder">some cells have none</small></template
             >
           </td>
           <td class="truncate py-1.5 pr-3 text-ink2" :class="{ 'opacity-60': !c.means }">

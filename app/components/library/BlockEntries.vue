@@ -51,7 +51,7 @@ const labelOf = (f: BlockKind['fields'][number]) => f.labels[props.language] ?? 
             :lang="language"
             :dir="f.type === 'line' ? directionOf(language) : 'ltr'"
             :value="e[f.code] ?? ''"
-            :placeholder="f.type === 'link' ? 'https://… and its words' : ''"
+            :placeholder="f.type === 'link' ? 'https://… and link text' : ''"
             @input="set(i, f.code, ($event.target as HTMLInputElement).value)"
         /></label>
       </div>
@@ -64,11 +64,9 @@ const labelOf = (f: BlockKind['fields'][number]) => f.labels[props.language] ?? 
           @click="entries = moved(shown, i, i + 1)"
         >
           Down</button
-        ><button type="button" class="plain" @click="entries = shown.filter((_, j) => j !== i)">Take it out</button>
+        ><button type="button" class="plain" @click="entries = shown.filter((_, j) => j !== i)">Remove</button>
       </p>
     </fieldset>
-    <button v-if="kind.many && !disabled" type="button" class="act" @click="entries = [...shown, {}]">
-      Add another
-    </button>
+    <button v-if="kind.many && !disabled" type="button" class="act" @click="entries = [...shown, {}]">Add entry</button>
   </div>
 </template>

@@ -2,8 +2,8 @@
 const parts = [
   { to: '/library', name: 'Pieces', exact: true },
   { to: '/questions', name: 'Question sets' },
-  { to: '/tidy', name: 'Put in order' },
-  { to: '/content-files', name: 'Files in and out' },
+  { to: '/tidy', name: 'Clean-up' },
+  { to: '/content-files', name: 'Import and export' },
   { to: '/media', name: 'Pictures and files' },
 ]
 </script>

@@ -45,7 +45,7 @@ function addTag() {
         :autofocus="isNew"
     /></label>
     <label class="text-ink2"
-      >Why this text exists<input
+      >Note for the team<input
         v-model="piece.note"
         class="field mt-0.5 block w-full"
         :disabled="disabled"
@@ -53,7 +53,7 @@ function addTag() {
     /></label>
     <div class="flex flex-wrap items-start gap-3">
       <label class="text-ink2"
-        >It is<select
+        >Kind<select
           v-model="piece.kind"
           class="field mt-0.5 block"
           :disabled="disabled || !isNew"
@@ -63,18 +63,18 @@ function addTag() {
         </select></label
       >
       <label v-if="piece.kind === 'block' && blockKinds.length" class="text-ink2"
-        >with the fields of<select
+        >block type<select
           class="field mt-0.5 block"
           :value="piece.blockKind ?? ''"
           :disabled="disabled || (!isNew && piece.texts.length > 0)"
           @change="piece.blockKind = ($event.target as HTMLSelectElement).value || null"
         >
-          <option value="">no kind: free text</option>
+          <option value="">free text</option>
           <option v-for="k in blockKinds" :key="k.code" :value="k.code">{{ k.name }}</option>
         </select></label
       >
       <label v-if="piece.blockKind === null" class="text-ink2"
-        >Its text is<select
+        >Text<select
           class="field mt-0.5 block max-w-52"
           :value="piece.takes ?? ''"
           :disabled="disabled"
@@ -82,14 +82,14 @@ function addTag() {
         >
           <option value="">written here</option>
           <option v-for="a in takeable" :key="a.code" :value="a.code">
-            each product’s {{ a.label.toLowerCase() }}
+            taken from each product’s {{ a.label.toLowerCase() }}
           </option>
         </select></label
       >
     </div>
     <div class="flex items-start gap-4">
       <label class="text-ink2"
-        >Looked after by<input
+        >Owner<input
           v-model="piece.owner"
           class="field mt-0.5 block w-36"
           type="email"
@@ -139,7 +139,7 @@ function addTag() {
           v-if="!disabled"
           type="button"
           class="min-h-6 px-0.5 text-ink2"
-          :aria-label="`Take the tag ${t} out`"
+          :aria-label="`Remove the tag ${t}`"
           @click="piece.tags = piece.tags.filter((x) => x !== t)"
         >
           ×

@@ -59,11 +59,8 @@ const takenFrom = computed(() =>
     />
     <template v-if="takes">
       <p class="mt-2.5 border-l-2 border-dashed border-ink3 pl-2.5 text-ink2">
-        The text is each product’s own {{ takenFrom }}. Where a product has none, the piece is not shown.<template
-          v-if="body"
-        >
-          What was written here is kept.</template
-        >
+        The text is taken from each product’s {{ takenFrom }}. Where a product has none, the piece is not
+        shown.<template v-if="body"> The text written here is saved and can be used again.</template>
       </p>
     </template>
     <BlockEntries

@@ -116,7 +116,7 @@ function clear() {
         class="point absolute"
         :disabled="disabled"
         :style="{ left: percent(point.x), top: percent(point.y) }"
-        :aria-label="`Point that stays in sight, ${Math.round(point.x * 100)} % from the left, ${Math.round(point.y * 100)} % from the top`"
+        :aria-label="`Focal point, ${Math.round(point.x * 100)} % from the left, ${Math.round(point.y * 100)} % from the top`"
         @keydown="pointKey"
       />
       <div
@@ -139,10 +139,10 @@ function clear() {
       />
     </div>
     <p class="mt-1.5 flex flex-wrap gap-x-4 text-[12px] text-ink2">
-      <span>Click where the eye should rest; drag the edges in. Arrows move both.</span
-      ><button v-if="!disabled && (crop || focus)" type="button" class="plain" @click="clear">All of it again</button>
+      <span>Click the focal point; drag the edges to crop. The arrow keys move both.</span
+      ><button v-if="!disabled && (crop || focus)" type="button" class="plain" @click="clear">Reset crop</button>
     </p>
-    <div class="mt-2.5 flex flex-wrap items-end gap-4" aria-label="As it will be cut">
+    <div class="mt-2.5 flex flex-wrap items-end gap-4" aria-label="Crops">
       <figure v-for="s in shown" :key="s.shape">
         <svg
           :viewBox="`${cut(s.shape).left} ${cut(s.shape).top} ${cut(s.shape).width} ${cut(s.shape).height}`"

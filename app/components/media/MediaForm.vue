@@ -32,8 +32,8 @@ const rest = computed(() =>
       <p class="text-[12px] text-ink2">
         {{
           picture
-            ? 'What stands for the picture where it is not seen, and what is read out.'
-            : 'What the shopper clicks on. Without one in its language, a page leaves the file out.'
+            ? 'Read out by screen readers, and shown where the picture cannot be.'
+            : 'The text of the link. Without one in the language of the page, the file is not shown.'
         }}
       </p>
     </div>
@@ -46,11 +46,11 @@ const rest = computed(() =>
         :disabled="disabled"
         @change="set({ view: (($event.target as HTMLSelectElement).value || null) as PictureView | null })"
       >
-        <option value="">not said</option>
+        <option value="">not set</option>
         <option v-for="v in pictureViews" :key="v" :value="v">{{ viewWords[v] }}</option>
       </select>
     </template>
-    <label for="words" class="pt-1.5 text-ink2">{{ picture ? 'Words in it' : 'Written in' }}</label>
+    <label for="words" class="pt-1.5 text-ink2">{{ picture ? 'Text in the picture' : 'Written in' }}</label>
     <div>
       <select
         id="words"
@@ -63,7 +63,7 @@ const rest = computed(() =>
         <option v-for="l in setup.languages" :key="l" :value="l">{{ languageName(l) }}</option>
       </select>
       <p v-if="item.words" class="text-[12px] text-ink2">
-        Pages in other languages leave it out until it has a version of its own there.
+        Pages in other languages do not show it until it has a version in their language.
       </p>
     </div>
     <span class="pt-1.5 text-ink2">Version of</span>
@@ -90,7 +90,7 @@ const rest = computed(() =>
         <option value="">every storefront</option>
         <option v-for="s in [...setup.storefronts.values()]" :key="s.code" :value="s.code">{{ s.name }}</option>
       </select>
-      <button v-if="!disabled" type="button" class="plain" @click="set({ of: null })">It is no version</button>
+      <button v-if="!disabled" type="button" class="plain" @click="set({ of: null })">Not a version</button>
     </div>
     <div v-else class="flex items-center gap-2">
       <PicturePicker
@@ -118,10 +118,10 @@ const rest = computed(() =>
         :value="item.rights.holder"
         maxlength="200"
         :disabled="disabled"
-        placeholder="Whose it is"
+        placeholder="Owner"
         @input="set({ rights: { ...item.rights, holder: ($event.target as HTMLInputElement).value } })"
       /><label class="flex items-center gap-2 text-ink2"
-        >may be used until
+        >use until
         <input
           class="field"
           type="date"

@@ -41,7 +41,7 @@ async function run() {
   begun.value = true
   try {
     await post('/api/picture-batches', batch.value)
-    tell('Begun. How far it is stands at the foot.')
+    tell('Started. Its progress is shown in the bar below.')
     emit('close')
   } catch (e) {
     begun.value = false
@@ -51,34 +51,34 @@ async function run() {
 </script>
 
 <template>
-  <section class="border-t border-hair2 bg-sheet px-5 py-3" aria-label="What was sent">
+  <section class="border-t border-hair2 bg-sheet px-5 py-3" aria-label="Uploads">
     <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1" role="status">
       <b class="font-semibold">{{
         busy
           ? `Sending ${countShown(uploads.length, 'file')}`
-          : `${countShown(count('made', 'replaced'), 'file')} taken into the library`
+          : `${countShown(count('made', 'replaced'), 'file')} added to the library`
       }}</b>
       <progress
         v-if="busy"
         class="bar h-1 w-48"
         :value="uploads.length - count('waits', 'goes')"
         :max="uploads.length"
-        aria-label="Files sent"
+        aria-label="Files uploaded"
       />
       <span v-if="busy" class="text-ink2">{{ uploads.length - count('waits', 'goes') }} of {{ uploads.length }}</span>
       <span v-if="count('unchanged')" class="text-ink2">{{ count('unchanged') }} were there already</span>
-      <span v-if="refused.length" class="text-madder">{{ refused.length }} refused</span>
-      <button v-if="!busy" type="button" class="plain ml-auto" @click="emit('close')">Leave it at that</button>
+      <span v-if="refused.length" class="text-madder">{{ refused.length }} rejected</span>
+      <button v-if="!busy" type="button" class="plain ml-auto" @click="emit('close')">Done</button>
     </div>
-    <ul v-if="refused.length" class="mt-1 max-h-24 overflow-auto" tabindex="0" aria-label="Refused files">
+    <ul v-if="refused.length" class="mt-1 max-h-24 overflow-auto" tabindex="0" aria-label="Rejected files">
       <li v-for="(u, i) in refused" :key="i" class="text-madder">{{ u.problem }}</li>
     </ul>
     <p v-for="u in alike.slice(0, 6)" :key="u.name!" class="text-ochre">
-      {{ u.name }} is nearly the same picture as
+      {{ u.name }} is nearly identical to
       <NuxtLink class="plain" :to="`/media/${segment(u.twins[0]!)}`">{{ u.twins[0] }}</NuxtLink>.
     </p>
     <p v-if="alike.length > 6" class="text-ochre">
-      {{ alike.length - 6 }} more are nearly the same as others; the list can be narrowed to them.
+      {{ alike.length - 6 }} more are nearly identical to others; filter the list to see them.
     </p>
     <div v-if="!busy && plan" class="mt-2 flex flex-wrap items-start gap-x-6 gap-y-2">
       <div class="min-w-0 flex-1">
@@ -89,21 +89,21 @@ async function run() {
               'picture',
             )
           }}</b>
-          would come to {{ countShown(plan.products.length, 'product') }}, by their names:
+          would be added to {{ countShown(plan.products.length, 'product') }}, by file name:
           <span v-for="p in plan.products.slice(0, 8)" :key="p.sku" class="code mr-2"
             >{{ p.sku }}{{ p.pictures.length - p.had > 1 ? ` (${p.pictures.length - p.had})` : '' }}</span
           ><span v-if="plan.products.length > 8">…</span>
         </p>
-        <p v-else class="text-ink2">No file’s name begins with a SKU or GTIN of a product that lacks it.</p>
+        <p v-else class="text-ink2">No file name begins with the SKU or GTIN of a product that lacks the picture.</p>
         <p v-if="plan.there.length" class="text-ink2">
-          {{ countShown(plan.there.length, 'picture') }} stand on their products already.
+          {{ countShown(plan.there.length, 'picture') }} are on their products already.
         </p>
         <p v-if="plan.rest.length || plan.drafts.length" class="flex flex-wrap items-center gap-2">
           {{ countShown(plan.rest.length + plan.drafts.length, 'file') }} without a product:
-          <select v-model="drafts" class="field !py-0.5" aria-label="What becomes of files without a product">
+          <select v-model="drafts" class="field !py-0.5" aria-label="Files without a product">
             <option value="">stay in the library</option>
             <option v-for="t in [...setup.types.values()]" :key="t.code" :value="t.code">
-              pictures become disabled products: {{ setup.label(t.labels, t.code) }}
+              create disabled products from pictures: {{ setup.label(t.labels, t.code) }}
             </option>
           </select>
           <span v-for="d in plan.drafts.slice(0, 4)" :key="d.sku" class="code">{{ d.sku }}</span>
@@ -116,7 +116,7 @@ async function run() {
         :disabled="begun"
         @click="run"
       >
-        Put them on the products
+        Add to products
       </button>
     </div>
   </section>

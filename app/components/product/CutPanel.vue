@@ -70,9 +70,9 @@ const words = (nodes: Parameters<typeof plainTextOf>[0]) => plainTextOf(nodes).r
 </script>
 
 <template>
-  <section v-if="outline.length" class="px-5 pt-4" aria-label="Cut its description">
+  <section v-if="outline.length" class="px-5 pt-4" aria-label="Split description">
     <div class="flex items-baseline gap-3 border-b border-hair pb-1">
-      <h2>Cut its description</h2>
+      <h2>Split description</h2>
       <small class="text-ink2"
         >at its headings, into parts of the page.
         {{
@@ -80,7 +80,7 @@ const words = (nodes: Parameters<typeof plainTextOf>[0]) => plainTextOf(nodes).r
             ? 'The pattern is the product type’s.'
             : kept
               ? 'The pattern is the storefront’s.'
-              : 'It stands whole now.'
+              : 'It is not split now.'
         }}</small
       >
     </div>
@@ -100,7 +100,7 @@ const words = (nodes: Parameters<typeof plainTextOf>[0]) => plainTextOf(nodes).r
         </ul>
       </div>
       <div>
-        <h3 class="text-[12.5px] font-semibold text-ink2">What comes of it</h3>
+        <h3 class="text-[12.5px] font-semibold text-ink2">Result</h3>
         <ol class="font-serif">
           <li v-if="words(parts.lead)" class="border-b border-hair py-1">
             <b>Description</b> <span class="text-ink2">{{ words(parts.lead) }}</span>
@@ -113,16 +113,16 @@ const words = (nodes: Parameters<typeof plainTextOf>[0]) => plainTextOf(nodes).r
     </div>
     <p v-if="!disabled" class="flex items-center gap-3 pt-2">
       <button type="button" class="act" :disabled="!changed" @click="keep('storefront')">
-        Keep it for {{ setup.storefrontName(lens.storefront) }}</button
+        Save for {{ setup.storefrontName(lens.storefront) }}</button
       ><button v-if="session.maySetUp" type="button" class="act" :disabled="!changed" @click="keep('type')">
-        Keep it for every {{ setup.label(setup.types.get(type)?.labels, type).toLowerCase() }}</button
+        Save for every {{ setup.label(setup.types.get(type)?.labels, type).toLowerCase() }}</button
       ><button
         v-if="changed"
         type="button"
         class="plain"
         @click="draft = { levels: [...(kept?.levels ?? [])], except: [...(kept?.except ?? [])] }"
       >
-        As it was
+        Discard changes
       </button>
     </p>
   </section>

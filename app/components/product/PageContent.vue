@@ -33,7 +33,7 @@ const meant = (l: LeftOut) =>
   l.because?.reach !== 'not-met' &&
   l.because?.reach !== 'not-chosen' &&
   !l.reason.startsWith('only ') &&
-  l.reason !== 'the assignment rests' &&
+  l.reason !== 'the assignment is paused' &&
   (l.because?.assignment !== null || isOwn(l.piece))
 const areas = computed(() =>
   (props.page?.layout ?? [])
@@ -69,15 +69,12 @@ const line = (s: Shown, area: string, inside: boolean): Line => ({
   inside,
 })
 const why = (l: Line) => {
-  if (l.out) return `left out: ${l.out}`
+  if (l.out) return `not shown: ${l.out}`
   const b = l.because!
   if (b.assignment)
-    return (
-      `assignment ${b.assignment.number}, ` +
-      `${b.assignment.name}${b.replaces ? `, in the place of ${b.replaces}` : ''}`
-    )
+    return `assignment ${b.assignment.number}, ` + `${b.assignment.name}${b.replaces ? `, replaces ${b.replaces}` : ''}`
   return (
-    { own: 'this product’s own', cut: 'cut from the description', picked: 'picked by the product or its type' }[
+    { own: 'this product’s own', cut: 'split from the description', picked: 'picked by the product or its type' }[
       b.reach as string
     ] ?? 'the storefront’s layout'
   )
@@ -95,11 +92,11 @@ const linked = (l: Line) => l.because?.reach !== 'layout' && l.because?.reach !=
     <div class="flex items-baseline gap-3 pb-1 pt-3">
       <h2>Content on this page</h2>
       <small class="text-ink2"
-        >in page order · {{ count.shown }} shown, {{ count.out }} left out ·
+        >in page order · {{ count.shown }} shown, {{ count.out }} not shown ·
         <NuxtLink class="plain" :to="`/translation/${segment(`product:${sku}`)}`">Translate</NuxtLink></small
       >
       <NuxtLink v-if="!disabled" class="act ml-auto" :to="{ path: '/library/new', query: { of: sku } }"
-        >Write a piece for this product alone</NuxtLink
+        >New piece for this product only</NuxtLink
       >
     </div>
     <template v-for="a in areas" :key="a.area">

@@ -51,19 +51,19 @@ const words: Record<PoolState, string> = {
   empty: 'empty here',
   differs: 'differs',
   unread: 'cannot be read',
-  unknown: 'not known here',
+  unknown: 'unknown',
 }
 const takeable = (r: PoolRow) => !props.disabled && (r.state === 'differs' || r.state === 'empty')
 
-const marked = ref<string[]>([])
+const selected = ref<string[]>([])
 watch(
   () => [props.sku, data.value?.gtin],
   () => {
-    marked.value = []
+    selected.value = []
   },
 )
 const markEmpty = () => {
-  marked.value = rows.value.filter((r) => r.state === 'empty').map((r) => r.path!)
+  selected.value = rows.value.filter((r) => r.state === 'empty').map((r) => r.path!)
 }
 const busy = ref(false)
 async function work(done: string, task: () => Promise<unknown>) {
@@ -82,12 +82,12 @@ async function work(done: string, task: () => Promise<unknown>) {
 }
 function take(paths: string[]) {
   if (paths.length === 0 || props.disabled) return
-  void work(`${paths.length} ${paths.length === 1 ? 'value' : 'values'} taken over`, async () => {
+  void work(`${paths.length} ${paths.length === 1 ? 'value' : 'values'} applied`, async () => {
     await post(`/api/products/${segment(props.sku)}/data-pool/take`, {
       gtin: data.value!.gtin,
       take: paths.map((path) => ({ path, base: rows.value.find((r) => r.path === path)!.ours })),
     })
-    marked.value = []
+    selected.value = []
   })
 }
 /** Whether the pool was asked and has not answered yet. */
@@ -113,7 +113,7 @@ function saveOwn() {
     keeping.value = undefined
   })
 }
-/** What a property that is not known here can mean. */
+/** What a property that is unknown can mean. */
 const meanings = computed(() =>
   [...setup.attributes.values()]
     .map((a) => ({
@@ -123,19 +123,21 @@ const meanings = computed(() =>
     .sort((a, b) => a.label.localeCompare(b.label, 'en')),
 )
 const mean = (property: string, means: string) =>
-  void work('Known from now on', () => ask('PUT', '/api/data-pool/meanings', { body: { property, means } }))
+  void work('Saved: it will be recognised from now on', () =>
+    ask('PUT', '/api/data-pool/meanings', { body: { property, means } }),
+  )
 // An answer of the pool comes by itself; the screen looks for it as long as one is open.
 const timer = setInterval(() => {
   if (rows.value.some(waits) && document.visibilityState === 'visible') void refresh()
 }, 10_000)
 onBeforeUnmount(() => clearInterval(timer))
 useKeys('Data pool', [
-  { keys: 'e', does: 'Mark all that is empty here', run: markEmpty },
+  { keys: 'e', does: 'Select everything that is empty here', run: markEmpty },
   {
     keys: 'Ctrl+S',
-    does: 'Take over what is marked',
+    does: 'Apply selected',
     always: true,
-    run: () => (keeping.value ? saveOwn() : take(marked.value)),
+    run: () => (keeping.value ? saveOwn() : take(selected.value)),
   },
 ])
 </script>
@@ -145,7 +147,7 @@ useKeys('Data pool', [
     <p v-if="problem" class="text-madder" role="alert">{{ problem.sentence }}</p>
     <p v-else-if="data && data.gtin === null" class="py-6 text-ink2">
       The data pool has no item with this product’s GTIN, or of its brand and model.
-      <NuxtLink class="plain" to="/catalogue/pool">Look for it by other words</NuxtLink>
+      <NuxtLink class="plain" to="/catalogue/pool">Search by other words</NuxtLink>
     </p>
     <template v-else-if="data">
       <div class="flex flex-wrap items-center gap-x-4 gap-y-1.5 pb-2">
@@ -162,14 +164,14 @@ useKeys('Data pool', [
         <span class="text-ink2">as of {{ data.items.find((i) => i.gtin === data!.gtin)?.updated }}</span>
         <span role="status"
           ><b class="font-semibold" :class="{ 'text-ochre': counts.differs }">{{ counts.differs }}</b> to decide,
-          <b class="font-semibold">{{ counts.empty }}</b> empty here, {{ counts.own }} kept apart, {{ counts.same }} the
+          <b class="font-semibold">{{ counts.empty }}</b> empty here, {{ counts.own }} kept ours, {{ counts.same }} the
           same</span
         >
         <span v-if="!disabled" class="ml-auto flex gap-3"
           ><button v-if="counts.empty" type="button" class="plain" @click="markEmpty">
-            Mark what is empty here <span class="key">e</span></button
-          ><button type="button" class="act main" :disabled="marked.length === 0 || busy" @click="take(marked)">
-            Take over {{ marked.length || '' }} marked
+            Select what is empty here <span class="key">e</span></button
+          ><button type="button" class="act main" :disabled="selected.length === 0 || busy" @click="take(selected)">
+            Apply {{ selected.length || '' }} selected
           </button></span
         >
       </div>
@@ -186,11 +188,11 @@ useKeys('Data pool', [
         </colgroup>
         <thead class="text-[12.5px]">
           <tr class="border-b border-hair2">
-            <th><span class="sr-only">Marked</span></th>
-            <th class="py-1.5 pr-3">In the pool called</th>
+            <th><span class="sr-only">Selected</span></th>
+            <th class="py-1.5 pr-3">Property in the pool</th>
             <th class="pr-3">The product says</th>
             <th class="pr-3">The pool says</th>
-            <th>How they stand</th>
+            <th>Comparison</th>
           </tr>
         </thead>
         <tbody>
@@ -199,10 +201,10 @@ useKeys('Data pool', [
               <td class="py-1.5">
                 <input
                   v-if="takeable(r)"
-                  v-model="marked"
+                  v-model="selected"
                   type="checkbox"
                   :value="r.path"
-                  :aria-label="`Mark ${r.property}`"
+                  :aria-label="`Select ${r.property}`"
                 />
               </td>
               <td class="break-words py-1.5 pr-3">
@@ -210,7 +212,7 @@ useKeys('Data pool', [
                 }}<small v-if="r.path && label(r).toLowerCase() !== r.property.toLowerCase()" class="block text-ink2">{{
                   label(r)
                 }}</small
-                ><small v-if="r.path && !r.asked" class="block text-ink2">not asked of its type</small>
+                ><small v-if="r.path && !r.asked" class="block text-ink2">not part of its type</small>
               </td>
               <td class="break-words py-1.5 pr-3">
                 <span v-if="r.ours !== null">{{ r.oursShown }}</span><span v-else-if="r.path" class="text-ink3"
@@ -227,21 +229,16 @@ useKeys('Data pool', [
                     value=""
                     @change="mean(r.property, ($event.target as HTMLSelectElement).value)"
                   >
-                    <option value="" disabled>not known here: it means …</option>
+                    <option value="" disabled>unknown: it means …</option>
                     <option v-for="m in meanings" :key="m.means" :value="m.means">{{ m.label }}</option></select
-                  ><span v-else class="text-ink2">not known here</span></template
+                  ><span v-else class="text-ink2">unknown</span></template
                 >
                 <template v-else-if="r.state === 'differs'">
                   <span v-if="r.explained" class="block">kept: {{ r.source!.reason }}</span
                   ><b v-else class="font-semibold text-ochre">{{ words.differs }}</b>
                   <span v-if="!disabled" class="flex gap-3"
-                    ><button
-                      type="button"
-                      class="plain"
-                      :aria-label="`Take over ${r.property}`"
-                      @click="take([r.path!])"
-                    >
-                      Take over</button
+                    ><button type="button" class="plain" :aria-label="`Apply ${r.property}`" @click="take([r.path!])">
+                      Apply</button
                     ><button
                       type="button"
                       class="plain"
@@ -257,16 +254,16 @@ useKeys('Data pool', [
                     v-if="!disabled"
                     type="button"
                     class="plain"
-                    :aria-label="`Take over ${r.property}`"
+                    :aria-label="`Apply ${r.property}`"
                     @click="take([r.path!])"
                   >
-                    Take over
+                    Apply
                   </button></template
                 >
                 <span v-else :class="{ 'text-madder': r.state === 'unread' }"
                   >{{ r.problem ?? words[r.state]
                   }}<template v-if="r.state === 'same' && r.source"
-                    >, taken over {{ whenShown(r.source.at) }}</template
+                    >, applied {{ whenShown(r.source.at) }}</template
                   ></span
                 >
                 <small
@@ -286,7 +283,7 @@ useKeys('Data pool', [
               <td colspan="4" class="py-2">
                 <form
                   class="flex flex-wrap items-center gap-3 border-l-2 border-indigo pl-3"
-                  :aria-label="`Why ours stays: ${r.property}`"
+                  :aria-label="`Reason for keeping ours: ${r.property}`"
                   @submit.prevent="saveOwn"
                   @keydown.esc.stop="keeping = undefined"
                 >
@@ -301,10 +298,10 @@ useKeys('Data pool', [
                     maxlength="500"
                   />
                   <label v-if="!waits(r)" class="flex items-center gap-1.5"
-                    ><input v-model="asks" type="checkbox" />ask the pool to put its own right</label
+                    ><input v-model="asks" type="checkbox" />ask the pool to correct its value</label
                   ><span v-else class="text-ink2">the pool has been asked already</span>
                   <button type="submit" class="act main" :disabled="busy">Keep ours</button
-                  ><button type="button" class="plain" @click="keeping = undefined">Leave it</button>
+                  ><button type="button" class="plain" @click="keeping = undefined">Cancel</button>
                 </form>
               </td>
             </tr>

@@ -76,7 +76,7 @@ const text = (e: Event) => (e.target as HTMLInputElement).value || null
             : `A customer of the group ${groupName(lens.group)}`
         }}
         in {{ shop.name }} pays
-        <b class="font-semibold">{{ paid ? money(paid.price.amount) : 'nothing yet: there is no price' }}</b><template
+        <b class="font-semibold">{{ paid ? money(paid.price.amount) : 'no price yet' }}</b><template
           v-if="inherited && paid"
           >, the parent’s price</template
         >
@@ -198,7 +198,7 @@ const text = (e: Event) => (e.target as HTMLInputElement).value || null
               v-if="!disabled"
               type="button"
               class="px-1 text-ink2"
-              :aria-label="`Take special price ${i + 1} out`"
+              :aria-label="`Remove special price ${i + 1}`"
               @click="specials = specials.filter((_, j) => j !== i)"
             >
               ×
@@ -210,7 +210,7 @@ const text = (e: Event) => (e.target as HTMLInputElement).value || null
     <p v-if="!disabled" class="mt-1 flex gap-3">
       <button type="button" class="plain" @click="add">Add a special price</button
       ><button v-if="changed" type="button" class="act main" @click="save">Save the special prices</button
-      ><button v-if="changed" type="button" class="plain" @click="specials = [...stored]">Leave them</button>
+      ><button v-if="changed" type="button" class="plain" @click="specials = [...stored]">Cancel</button>
     </p>
   </div>
 </template>

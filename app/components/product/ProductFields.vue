@@ -125,9 +125,9 @@ const rangeWords = computed(() =>
           @update:model-value="emit('patch', { stock: $event })"
       /></label>
       <label class="text-ink2"
-        >Smallest number sold<NumberField
+        >Minimum order quantity<NumberField
           class="mt-0.5 block w-full"
-          label="Smallest number sold"
+          label="Minimum order quantity"
           :model-value="product.minimum"
           placeholder="1"
           :disabled="disabled"
@@ -136,7 +136,7 @@ const rangeWords = computed(() =>
           @update:model-value="emit('patch', { minimum: $event })"
       /></label>
       <label class="text-ink2"
-        >Sold from<input
+        >Available from<input
           class="field mt-0.5 block w-full"
           type="date"
           :value="product.availableFrom ?? ''"
@@ -176,7 +176,7 @@ const rangeWords = computed(() =>
         class="plain"
         @click="emit('patch', { type: suggested })"
       >
-        Make it one
+        Change type
       </button>
     </p>
     <div class="flex flex-wrap items-center gap-x-5 gap-y-1 px-5 pt-2">
@@ -188,7 +188,7 @@ const rangeWords = computed(() =>
             v-if="!disabled"
             type="button"
             class="ml-1"
-            :aria-label="`Take it out of ${setup.label(setup.categories.get(c)?.names, c)}`"
+            :aria-label="`Remove from ${setup.label(setup.categories.get(c)?.names, c)}`"
             @click="emit('patch', { categories: product.categories.filter((x) => x !== c) })"
           >
             ×
@@ -199,7 +199,7 @@ const rangeWords = computed(() =>
           class="w-44"
           :model-value="null"
           label="Add a further category"
-          placeholder="another category"
+          placeholder="further category"
           @update:model-value="moreCategory"
       /></span>
       <span class="text-ink2"
@@ -217,7 +217,7 @@ const rangeWords = computed(() =>
       @keydown.esc.stop="ranges = undefined"
     >
       <p v-if="ranges.length === 0" class="text-ink2">
-        No entry: it is sold in every storefront, to everybody, at all times.
+        No entries: it is sold in every storefront, to everybody, at any time.
       </p>
       <div v-for="(r, i) in ranges" :key="i" class="flex flex-wrap items-center gap-2 py-1">
         <select
@@ -251,7 +251,7 @@ const rangeWords = computed(() =>
         <button
           type="button"
           class="px-1 text-ink2"
-          aria-label="Take this entry out"
+          aria-label="Remove this entry"
           @click="ranges = ranges!.filter((_, j) => j !== i)"
         >
           ×
@@ -265,7 +265,7 @@ const rangeWords = computed(() =>
         >
           Add a storefront</button
         ><button type="submit" class="act main">Save the range</button
-        ><button type="button" class="plain" @click="ranges = undefined">Leave it</button>
+        ><button type="button" class="plain" @click="ranges = undefined">Cancel</button>
       </p>
     </form>
   </div>

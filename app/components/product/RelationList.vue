@@ -41,7 +41,7 @@ const without = (fact: string) => Object.fromEntries(Object.entries(props.produc
             v-if="!disabled"
             type="button"
             class="px-1 text-ink2"
-            :aria-label="`${words[k]} ${r.sku}: take it out`"
+            :aria-label="`${words[k]} ${r.sku}: remove`"
             @click="emit('patch', { relations: product.relations.filter((x) => x !== r) })"
           >
             ×
@@ -50,34 +50,28 @@ const without = (fact: string) => Object.fromEntries(Object.entries(props.produc
       </p></template
     >
     <p v-if="!disabled" class="flex items-center gap-2 py-1">
-      <select v-model="kind" class="field" aria-label="How they hang together">
+      <select v-model="kind" class="field" aria-label="Relation">
         <option v-for="k in relationKinds" :key="k" :value="k">{{ words[k] }}</option></select
-      ><SkuPicker
-        :model-value="''"
-        label="Product it has to do with"
-        clears
-        @update:model-value="add([$event])"
-        @many="add"
-      />
+      ><SkuPicker :model-value="''" label="Related product" clears @update:model-value="add([$event])" @many="add" />
     </p>
-    <h3 class="pt-2 text-[13px] font-semibold">From other systems, kept as they are</h3>
+    <h3 class="pt-2 text-[13px] font-semibold">Data from other systems</h3>
     <p v-for="(v, k) in product.carried" :key="k" class="flex gap-3 py-0.5">
       <span class="code w-32">{{ k }}</span><span>{{ v }}</span
       ><button
         v-if="!disabled"
         type="button"
         class="px-1 text-ink2"
-        :aria-label="`Take ${k} out`"
+        :aria-label="`Remove ${k}`"
         @click="emit('patch', { carried: without(String(k)) })"
       >
         ×
       </button>
     </p>
     <form v-if="!disabled" class="flex items-center gap-2 py-1" @submit.prevent="addFact">
-      <input v-model="name" class="field w-32" aria-label="Name of the fact" placeholder="tax-class" /><input
+      <input v-model="name" class="field w-32" aria-label="Name of the field" placeholder="tax-class" /><input
         v-model="value"
         class="field w-48"
-        aria-label="Its value"
+        aria-label="Value"
       /><button type="submit" class="act" :disabled="!name.trim()">Add</button>
     </form>
   </div>

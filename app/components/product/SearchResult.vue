@@ -40,7 +40,7 @@ const widths = computed(() => [
 const fromWords: Record<string, string> = {
   'search-title': '',
   name: 'title: the name',
-  sku: 'title: the SKU, for want of a name',
+  sku: 'title: the SKU, as there is no name',
   'search-description': '',
   summary: 'description: the summary',
   description: 'description: the first paragraph of the description',
@@ -49,7 +49,7 @@ const borrowed = computed(() =>
   [
     fromWords[data.value?.title.from ?? ''],
     fromWords[data.value?.description.from ?? ''],
-    data.value?.slug.from === 'made' ? 'slug: made of name and SKU' : '',
+    data.value?.slug.from === 'made' ? 'slug: from name and SKU' : '',
   ]
     .filter(Boolean)
     .join('; '),

@@ -139,7 +139,7 @@ const wanted = computed(() =>
     : [],
 )
 const missing = computed(() => wanted.value.filter((w) => !rows.value.some((r) => hasValues(r, w))))
-const marked = ref<number[]>([])
+const selected = ref<number[]>([])
 const pattern = ref<number>()
 function makeRows() {
   const taken = new Set(rows.value.map((r) => r.sku))
@@ -167,7 +167,7 @@ const set = (i: number, change: Partial<Row>) => {
   rows.value = rows.value.map((r, j) => (j === i ? { ...r, ...change } : r))
 }
 const usePattern = () => {
-  rows.value = likePattern(rows.value, rows.value[pattern.value!]!, marked.value) as Row[]
+  rows.value = likePattern(rows.value, rows.value[pattern.value!]!, selected.value) as Row[]
 }
 const text = (e: Event) => (e.target as HTMLInputElement).value.trim() || null
 const price = (r: Row, n: number | null): Row['prices'] => ({ ...r.prices, [shop.value]: n })
@@ -217,17 +217,17 @@ async function save() {
   }
 }
 useKeys('Variants', [{ keys: 'Ctrl+S', does: 'Save the variants', always: true, run: () => void save() }])
-/** Takes the new rows that are marked away; variants that are stored stay. */
+/** Takes the new rows that are selected away; variants that are stored stay. */
 function removeNewRows() {
-  rows.value = rows.value.filter((r, i) => !r.isNew || !marked.value.includes(i))
-  marked.value = []
+  rows.value = rows.value.filter((r, i) => !r.isNew || !selected.value.includes(i))
+  selected.value = []
 }
 </script>
 
 <template>
   <div class="px-5 pt-2">
     <p v-if="possible.length === 0" class="text-ochre">
-      The product type has no attribute that each variant has on its own. Set that up first in the
+      No attribute of this product type varies by variant. Set that up first in the
       <NuxtLink class="plain" :to="`/settings/types/${segment(product.type)}`">product type</NuxtLink>.
     </p>
     <fieldset class="flex flex-wrap gap-x-5 gap-y-1" :disabled="disabled">
@@ -261,7 +261,9 @@ function removeNewRows() {
       </fieldset>
       <p v-if="wanted.length" class="flex items-center gap-3">
         <button type="button" class="act" :disabled="missing.length === 0" @click="makeRows">
-          {{ missing.length === 0 ? 'All these are there' : `Make ${missing.length} of ${wanted.length} combinations` }}
+          {{
+            missing.length === 0 ? 'All combinations exist' : `Make ${missing.length} of ${wanted.length} combinations`
+          }}
         </button>
       </p>
     </div>
@@ -269,7 +271,7 @@ function removeNewRows() {
       <table class="w-full text-left">
         <thead class="text-[12.5px]">
           <tr>
-            <th class="w-6"><span class="sr-only">Marked</span></th>
+            <th class="w-6"><span class="sr-only">Selected</span></th>
             <th v-for="c in differsIn" :key="c" class="pr-2">{{ labelOf(setup.attributes.get(c)!) }}</th>
             <th class="pr-2">SKU</th>
             <th class="pr-2">GTIN</th>
@@ -284,15 +286,15 @@ function removeNewRows() {
             <td class="pr-2 pt-1.5">
               <input
                 type="checkbox"
-                :checked="marked.includes(i)"
-                :aria-label="`Mark ${r.sku}`"
-                @change="marked = marked.includes(i) ? marked.filter((x) => x !== i) : [...marked, i]"
+                :checked="selected.includes(i)"
+                :aria-label="`Select ${r.sku}`"
+                @change="selected = selected.includes(i) ? selected.filter((x) => x !== i) : [...selected, i]"
               />
             </td>
             <td v-for="c in differsIn" :key="c" class="py-1 pr-2">
               <span :class="{ 'text-madder': at(i, `value:${c}`) }" :title="at(i, `value:${c}`)?.message">{{
                 r.values[c] === null || r.values[c] === undefined
-                  ? 'not said'
+                  ? 'not set'
                   : valueLabel(setup.attributes.get(c)!, r.values[c]!)
               }}</span><small v-if="at(i, `value:${c}`)" class="block text-madder">{{
                 at(i, `value:${c}`)!.message
@@ -374,32 +376,36 @@ function removeNewRows() {
       </table>
     </div>
     <p v-else-if="data" class="mt-3 text-ink2">
-      It has no variants. Choose what they differ in and the values wanted: the combinations are made for you.
+      No variants yet. Choose what they differ in and which values; the combinations are created for you.
     </p>
     <p v-if="!disabled && rows.length" class="mt-2 flex flex-wrap items-center gap-3">
-      <button type="button" class="plain" @click="marked = marked.length === rows.length ? [] : rows.map((_, i) => i)">
-        {{ marked.length === rows.length ? 'Mark none' : 'Mark all' }}
+      <button
+        type="button"
+        class="plain"
+        @click="selected = selected.length === rows.length ? [] : rows.map((_, i) => i)"
+      >
+        {{ selected.length === rows.length ? 'Select none' : 'Select all' }}
       </button>
       <label class="flex items-center gap-1.5 text-ink2"
-        >Pattern<select v-model="pattern" class="field" aria-label="The row that serves as the pattern">
+        >Copy from<select v-model="pattern" class="field" aria-label="Row to copy from">
           <option :value="undefined">none</option>
           <option v-for="(r, i) in rows" :key="i" :value="i">{{ r.sku }}</option>
         </select></label
       >
-      <button type="button" class="act" :disabled="pattern === undefined || marked.length === 0" @click="usePattern">
-        Give price, stock, status and picture to {{ marked.length }} marked
+      <button type="button" class="act" :disabled="pattern === undefined || selected.length === 0" @click="usePattern">
+        Copy price, stock, status and picture to {{ selected.length }} selected
       </button>
       <button
-        v-if="rows.some((r, i) => r.isNew && marked.includes(i))"
+        v-if="rows.some((r, i) => r.isNew && selected.includes(i))"
         type="button"
         class="plain"
         @click="removeNewRows"
       >
-        Take marked new rows out
+        Remove selected new rows
       </button>
       <span class="ml-auto flex items-center gap-3"
         ><span v-if="blocked" class="text-madder"
-          >{{ all.filter((f) => f.weight === 'blocker').length }} to be put right first</span
+          >{{ all.filter((f) => f.weight === 'blocker').length }} to correct first</span
         ><button type="button" class="act main" :disabled="!changed || blocked || busy" @click="save">
           Save the variants <span class="opacity-70">Ctrl S</span>
         </button></span

@@ -46,7 +46,7 @@ function seen(v: unknown): string {
           : `${explanation.is?.replaceAll('-', ' ')} ${shown(explanation.wanted)}`
       }}
       <span class="opacity-75"
-        >saw:
+        >value:
         <template v-if="explanation.variants"
           >{{
             explanation.variants

@@ -41,7 +41,7 @@ function when(m: PageMoment): string {
   const [day, time] = m.local.split('T') as [string, string]
   return time === '00:00' ? dayShown(day) : `${dayShown(day)}, ${time}`
 }
-const words = { comes: 'comes', goes: 'goes', moves: 'moves', text: 'reads otherwise', price: 'price' } as const
+const words = { comes: 'comes', goes: 'goes', moves: 'moves', text: 'text changes', price: 'price' } as const
 </script>
 
 <template>
@@ -72,7 +72,7 @@ const words = { comes: 'comes', goes: 'goes', moves: 'moves', text: 'reads other
           <b class="font-semibold">{{ when(chosen) }}</b>
           {{ ' '
           }}<button type="button" class="plain ml-2 min-h-6" @click="lens.set({ at: chosen.local })">
-            Look at the page then
+            Show the page then
           </button>
         </p>
         <ul>

@@ -38,7 +38,7 @@ const lens = useLensStore()
 const setup = useSetupStore()
 const { version, trial } = useProofFocus()
 const width = useState<'phone' | 'desk'>('proof-width', () => 'phone')
-/** Whether the page is shown as it would be with what is being written. */
+/** Whether the page is shown preview with what is being written. */
 const asTried = useState<boolean>('proof-as-tried', () => true)
 const tried = computed(() => (asTried.value ? trial.value : null))
 const { data, problem } = useAsking(
@@ -57,11 +57,11 @@ const { data, problem } = useAsking(
   { wait: 120 },
 )
 const changeWords = {
-  comes: 'comes',
-  goes: 'goes',
+  comes: 'added',
+  goes: 'removed',
   moves: 'moves',
-  text: 'reads otherwise',
-  price: 'is the price',
+  text: 'text changes',
+  price: 'price changes',
 } as const
 
 const asked = ref<string | null>(null)
@@ -90,7 +90,7 @@ function notMeant(l: LeftOut) {
     l.because?.reach === 'not-met' ||
     l.because?.reach === 'not-chosen' ||
     l.reason.startsWith('only ') ||
-    l.reason === 'the assignment rests' ||
+    l.reason === 'the assignment is paused' ||
     l.reason.startsWith('nothing to replace') ||
     l.piece === 'reviews' ||
     l.piece === 'faq'
@@ -122,13 +122,13 @@ function askAbout(piece: string | null) {
         {{ w }}
       </button>
       <span class="code ml-auto">{{ sku }}</span>
-      <button class="plain min-h-6" type="button" @click="emit('fold')">Fold</button>
+      <button class="plain min-h-6" type="button" @click="emit('fold')">Hide</button>
     </div>
     <p v-if="problem" class="mx-3.5 text-madder" role="alert">{{ problem.sentence }}</p>
     <template v-if="data">
       <div v-if="trial" class="mx-3.5 mb-1.5 text-[12px]">
         <label class="flex min-h-6 items-center gap-1.5"
-          ><input v-model="asTried" type="checkbox" />as it would be with {{ trial.name }} saved</label
+          ><input v-model="asTried" type="checkbox" />preview with {{ trial.name }} saved</label
         >
         <p v-if="data.changes?.length === 0" class="text-ink2" role="status">Nothing would change on this page.</p>
         <ul
@@ -208,7 +208,7 @@ function askAbout(piece: string | null) {
           </ul>
         </template>
         <details v-if="others.length" class="mt-2">
-          <summary class="cursor-pointer text-ink2">{{ others.length }} more that nothing puts here</summary>
+          <summary class="cursor-pointer text-ink2">{{ others.length }} not assigned to this product</summary>
           <ul>
             <li
               v-for="l in others"
@@ -228,7 +228,7 @@ function askAbout(piece: string | null) {
           </ul>
         </details>
         <details class="mt-2">
-          <summary class="cursor-pointer text-ink2">What it tells machines (schema.org)</summary>
+          <summary class="cursor-pointer text-ink2">Structured data (schema.org)</summary>
           <pre
             class="code mt-1 max-h-60 overflow-auto whitespace-pre-wrap break-all border border-hair p-2"
             tabindex="0"

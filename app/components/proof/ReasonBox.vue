@@ -17,17 +17,17 @@ const { data: explanation } = useAsking(
   () => [props.because, props.sku],
 )
 const reachWords: Record<string, string> = {
-  everything: 'It goes to everything',
+  everything: 'It goes to all products',
   chosen: 'This product was chosen',
   added: 'This product was added by hand',
-  'left-out': 'This product was left out by hand',
-  layout: 'The storefront’s layout puts it here',
-  rule: 'Its rule fits',
-  'not-met': 'Its rule does not fit',
-  'not-chosen': 'This product is not among the chosen ones',
-  own: 'This product has it for itself',
-  cut: 'The description is cut at this heading',
-  picked: 'The product, or its type, picks this question',
+  'left-out': 'This product was excluded by hand',
+  layout: 'Placed by the storefront’s layout',
+  rule: 'Matches the rule',
+  'not-met': 'Does not match the rule',
+  'not-chosen': 'This product was not chosen',
+  own: 'This piece belongs to this product only',
+  cut: 'The description is split at this heading',
+  picked: 'Chosen by the product or its type',
 }
 </script>
 
@@ -42,7 +42,7 @@ const reachWords: Record<string, string> = {
     <p>
       {{ reachWords[because.reach]
       }}<template v-if="because.replaces"
-        >, in the place of
+        >, replaces
         <NuxtLink class="underline" :to="`/library/${segment(because.replaces)}`">{{
           because.replaces
         }}</NuxtLink></template
@@ -56,7 +56,7 @@ const reachWords: Record<string, string> = {
       >
     </p>
     <p v-if="because.also.length">
-      Also brought by {{ because.also.map((a) => `assignment ${a.number}, ${a.name}`).join('; ') }}
+      Also assigned by {{ because.also.map((a) => `assignment ${a.number}, ${a.name}`).join('; ') }}
     </p>
   </div>
 </template>

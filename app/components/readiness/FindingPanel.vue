@@ -39,7 +39,7 @@ const summary = computed(() => {
         'this page and its release.'
     : e.remarks.length
       ? `Ready, with ${parts[0]}.`
-      : 'Ready. Nothing was found.'
+      : 'Ready. No findings.'
 })
 /** Where a finding is mended. */
 function placeOf(f: FindingDocument) {
@@ -114,7 +114,7 @@ defineExpose({ focus })
         edition
           ? summary
           : answer.data.value?.due
-            ? 'It is being worked out.'
+            ? 'Being recalculated.'
             : answer.data.value
               ? 'It is not sold here.'
               : '…'
@@ -124,7 +124,9 @@ defineExpose({ focus })
       <h3 class="flex items-baseline justify-between pb-0.5 pt-2.5 text-[12.5px] font-semibold">
         {{ strandWords[s]
         }}<span class="font-normal text-ink2">{{
-          edition!.strands[s].of === 0 ? 'nothing asked' : `${edition!.strands[s].passed} of ${edition!.strands[s].of}`
+          edition!.strands[s].of === 0
+            ? 'nothing required'
+            : `${edition!.strands[s].passed} of ${edition!.strands[s].of}`
         }}</span>
       </h3>
       <ul>

@@ -20,13 +20,13 @@ const where = (f: FixDocument) =>
 <template>
   <div class="mx-5 mb-2 flex border border-hair2 bg-sheet">
     <p class="w-[104px] shrink-0 self-center px-3 font-serif italic leading-tight text-ink2">
-      The fixes that free the most pages
+      Fixes that unblock the most pages
     </p>
     <ol
       ref="strip"
       class="grid min-w-0 flex-1"
       :style="{ gridTemplateColumns: `repeat(${Math.min(fitting, Math.max(1, fixes.length))}, minmax(0, 1fr))` }"
-      aria-label="The fixes that free the most pages"
+      aria-label="Fixes that unblock the most pages"
     >
       <li v-for="f in shown" :key="f.id" class="border-b border-l border-hair -mb-px">
         <button
@@ -38,7 +38,7 @@ const where = (f: FixDocument) =>
         >
           <span class="line-clamp-2 text-[12.5px] font-semibold leading-[1.3]" :title="f.text">{{ f.text }}</span><span
             class="block truncate text-[12px] text-ink2"
-            >frees
+            >unblocks
             <b class="font-semibold text-weld">{{ numberShown(f.pages) }} {{ f.pages === 1 ? 'page' : 'pages' }}</b>
             {{ where(f) }}</span
           >

@@ -52,7 +52,7 @@ async function drop(close: () => void) {
     <PopoverPanel class="absolute left-0 top-7 z-40 w-[330px] border border-hair2 bg-paper p-4 shadow-md" focus>
       <form class="grid gap-3" @submit.prevent="save(close)">
         <p class="text-ink2">
-          Every day, the products nearest to ready are yours. One is done when nothing blocks it any more.
+          Each day you get the products closest to ready. One is done when nothing blocks it any more.
         </p>
         <label class="flex items-center gap-2"
           >Products a day<NumberField
@@ -73,14 +73,12 @@ async function drop(close: () => void) {
         >
         <label class="flex items-start gap-2"
           ><input v-model="same" class="mt-1" type="checkbox" /><span
-            >Only of what is found now<small class="block text-ink2">{{
-              conditionWords || 'all products'
-            }}</small></span
+            >Only products found now<small class="block text-ink2">{{ conditionWords || 'all products' }}</small></span
           ></label
         >
         <p class="flex gap-3">
-          <button type="submit" class="act main">Set it</button
-          ><button v-if="portion" type="button" class="plain" @click="drop(close)">Let it go</button>
+          <button type="submit" class="act main">Save</button
+          ><button v-if="portion" type="button" class="plain" @click="drop(close)">Remove</button>
         </p>
       </form>
     </PopoverPanel>

@@ -73,7 +73,7 @@ const percent = (p: Point) => `${Math.floor(share(p) * 100)}%`
           />
         </svg>
       </figure>
-      <p v-if="charts.length === 0" class="text-ink2">Nothing was evaluated in this time.</p>
+      <p v-if="charts.length === 0" class="text-ink2">No evaluations in this period.</p>
     </div>
   </section>
 </template>

@@ -47,9 +47,7 @@ const open = ref<number[]>([])
 async function putBack(e: Entry) {
   try {
     const { kept } = await post<{ kept: string[] }>(props.write, { change: e.id })
-    tell(
-      kept.length > 0 ? `Put back, but left alone what was changed since: ${kept.map(words).join(', ')}` : 'Put back',
-    )
+    tell(kept.length > 0 ? `Undone, except what has changed since: ${kept.map(words).join(', ')}` : 'Undone')
     props.after()
     await refresh()
   } catch (problemOf) {
@@ -71,10 +69,10 @@ async function putBack(e: Entry) {
             v-if="session.mayEdit && !e.made && e.differences.length"
             class="plain ml-auto"
             type="button"
-            :aria-label="`Put back: ${e.title}, ${i + 1}`"
+            :aria-label="`Undo: ${e.title}, ${i + 1}`"
             @click="putBack(e)"
           >
-            Put back
+            Undo
           </button>
         </div>
         <template v-if="!e.made">

@@ -25,7 +25,7 @@ async function keep() {
       body: { kind: props.kind, name: name.value.trim(), shared: shared.value, content: props.content() },
     })
     naming.value = false
-    tell(`The ${props.what} is kept`)
+    tell(`Saved the ${props.what}`)
     emit('kept', data.id)
   } catch (e) {
     tellProblem(e)
@@ -42,8 +42,8 @@ async function keep() {
       :aria-label="`Name of the ${what}`"
       :placeholder="`Name of the ${what}`"
     /><label class="flex items-center gap-1.5"><input v-model="shared" type="checkbox" />for everybody</label
-    ><button class="act" type="submit" :disabled="!name.trim()">Keep</button
-    ><button class="plain" type="button" @click="naming = false">Leave it</button>
+    ><button class="act" type="submit" :disabled="!name.trim()">Save</button
+    ><button class="plain" type="button" @click="naming = false">Cancel</button>
   </form>
-  <button v-else class="plain" type="button" @click="start">Keep this {{ what }}</button>
+  <button v-else class="plain" type="button" @click="start">Save {{ what }}</button>
 </template>

@@ -17,7 +17,7 @@ const past = defineModel<boolean>({ required: true })
     <button v-if="history" type="button" class="plain" :aria-pressed="past" @click="past = !past">
       {{ past ? it : 'History' }}
     </button>
-    <button v-if="changed" type="button" class="plain" @click="emit('leave')">Leave the changes</button>
+    <button v-if="changed" type="button" class="plain" @click="emit('leave')">Discard changes</button>
     <button v-if="!readonly" class="act main" type="button" :disabled="blocked || !changed" @click="emit('save')">
       Save <span class="opacity-70">Ctrl S</span>
     </button>

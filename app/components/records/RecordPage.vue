@@ -41,7 +41,7 @@ useKeys(props.it, [
   { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
   {
     keys: 'h',
-    does: 'History, and back',
+    does: 'Show or hide history',
     run: () => {
       past.value = !past.value
     },
@@ -76,15 +76,15 @@ useKeys(props.it, [
             @save="save"
           >
             <span class="text-[12px] text-ink2" role="status">{{
-              changed ? 'Not saved yet; kept in this browser' : code ? 'Saved' : ''
+              changed ? 'Not saved yet; stored in this browser' : code ? 'Saved' : ''
             }}</span>
             <button v-if="code && !readonly" type="button" class="plain" @click="sure = true">Delete</button>
           </RecordActions>
         </div>
         <p v-if="sure" class="flex items-center gap-3 pt-1" role="alert">
           {{ removal }}
-          <button type="button" class="act main" @click="record.remove(async () => after?.())">Delete it</button
-          ><button type="button" class="plain" @click="sure = false">Keep it</button>
+          <button type="button" class="act main" @click="record.remove(async () => after?.())">Delete</button
+          ><button type="button" class="plain" @click="sure = false">Cancel</button>
         </p>
         <h1 class="mt-0.5 truncate">{{ title || `A new ${it.toLowerCase()}` }}</h1>
         <slot name="under" />

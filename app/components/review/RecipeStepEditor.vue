@@ -40,7 +40,7 @@ const offered = computed(() => [
         v-if="!disabled"
         type="button"
         class="px-1 text-ink2"
-        :aria-label="`Take the step ${kind.label} out`"
+        :aria-label="`Remove the step ${kind.label}`"
         @click="emit('remove')"
       >
         ×

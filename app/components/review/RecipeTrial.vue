@@ -60,7 +60,7 @@ const label = (code: string) =>
     aria-label="Trial"
   >
     <div class="flex items-baseline gap-3">
-      <h2>Try it</h2>
+      <h2>Trial</h2>
       <span class="text-[12.5px] text-ink2">in {{ languageName(lens.language) }}, on three products</span
       ><button
         type="button"
@@ -99,7 +99,7 @@ const label = (code: string) =>
       <div v-if="shown" role="status">
         <p class="pt-1.5 text-[12.5px] text-ink2">{{ shown.units }} {{ result.unit }}</p>
         <p v-if="shown.thin" class="pt-1 text-ochre">
-          It says too little to write from: {{ shown.thin.facts }} of {{ shown.thin.of }} facts. These would help most:
+          Too few facts to draft from: {{ shown.thin.facts }} of {{ shown.thin.of }} facts. These would help most:
           {{ shown.thin.help.map(label).join(', ') }}.
         </p>
         <section
@@ -124,7 +124,7 @@ const label = (code: string) =>
               or: {{ t.alternatives.map(valueShown).join(', ') }}
             </p>
             <p v-if="t.invented.length" class="text-[12px] text-madder">
-              It says {{ t.invented.join(', ') }}, which no fact says.
+              It claims {{ t.invented.join(', ') }}, which no fact supports.
             </p>
             <p
               v-for="(f, i) in t.findings"
@@ -137,14 +137,14 @@ const label = (code: string) =>
           </div>
           <p v-for="n in s.notes" :key="n" class="text-[12px] text-ochre">{{ n }}</p>
           <details v-if="s.asked" class="text-[12px] text-ink2">
-            <summary class="cursor-pointer">What it was asked</summary>
+            <summary class="cursor-pointer">Prompt</summary>
             <p class="whitespace-pre-line border-l-2 border-hair2 pl-2">{{ s.asked }}</p>
           </details>
         </section>
       </div>
     </template>
     <div v-else class="pt-4 text-[12.5px] text-ink2">
-      <p>An instruction is plain English. What is drafted with follows, among others:</p>
+      <p>Write instructions in plain English. Drafting follows, among others:</p>
       <ul class="mt-1 space-y-0.5">
         <li>“6 sentences in 2 paragraphs”, “4 points”, “at most 300 characters”</li>
         <li>“Begin with the load limit.” “Mention the colour.” “Leave out the warranty.”</li>

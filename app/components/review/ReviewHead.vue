@@ -1,9 +1,9 @@
 <script setup lang="ts">
 const parts = [
-  { to: '/review/waiting', name: 'Waiting to be read' },
+  { to: '/review/waiting', name: 'Suggestions' },
   { to: '/translation?show=to-review', name: 'Translations to review' },
   { to: '/review/recipes', name: 'Recipes' },
-  { to: '/review/same-texts', name: 'Texts that say the same' },
+  { to: '/review/same-texts', name: 'Duplicate texts' },
 ]
 </script>
 

@@ -10,7 +10,7 @@ import type { FoundPlace } from '../editor/places'
 const props = defineProps<{
   one: SuggestionDocument
   current: boolean
-  marked: boolean
+  selected: boolean
   editing: boolean
   /** What was written before, and could not be accepted. */ began?: Value | undefined
   readonly: boolean
@@ -84,8 +84,8 @@ function save() {
         type="checkbox"
         class="h-4 w-4 self-center"
         tabindex="-1"
-        :checked="marked"
-        :aria-label="`Mark: ${label} of ${one.name}`"
+        :checked="selected"
+        :aria-label="`Select: ${label} of ${one.name}`"
         @change="emit('mark')"
       />
       <b class="whitespace-nowrap font-semibold">{{ label }}</b>
@@ -110,7 +110,7 @@ function save() {
         ><button type="button" class="plain" :tabindex="current ? 0 : -1" @click="emit('edit')">
           Edit <span class="key">e</span></button
         ><button type="button" class="plain" :tabindex="current ? 0 : -1" @click="emit('refuse')">
-          Refuse <span class="key">x</span>
+          Reject <span class="key">x</span>
         </button></span
       >
       <span v-else-if="!open" class="ml-auto shrink-0 text-ink2"
@@ -118,14 +118,14 @@ function save() {
         }}<template v-if="one.decided"> by {{ one.decided.by ?? 'nobody' }}, {{ whenShown(one.decided.at) }}</template>
         {{ ' '
         }}<button v-if="!readonly && one.state !== 'replaced'" type="button" class="plain ml-2" @click="emit('reopen')">
-          Take it back
+          Undo
         </button></span
       >
     </header>
     <div class="grid grid-cols-2 gap-6">
       <div class="min-w-0" :lang="language" :dir="directionOf(language)">
-        <span class="sr-only">What stands there:</span>
-        <p v-if="one.now === null" class="text-ink3">Nothing stands there yet.</p>
+        <span class="sr-only">Current:</span>
+        <p v-if="one.now === null" class="text-ink3">Empty so far.</p>
         <p v-else-if="differences" class="prose whitespace-pre-line">
           <template v-for="(d, i) in differences" :key="i"
             ><del v-if="d.removed" class="gone">{{ d.value }}</del
@@ -142,7 +142,7 @@ function save() {
         />
       </div>
       <div class="min-w-0" :lang="language" :dir="directionOf(language)">
-        <span class="sr-only">What is suggested:</span>
+        <span class="sr-only">Suggested:</span>
         <template v-if="editing">
           <ValueInput
             v-if="attribute"
@@ -175,8 +175,8 @@ function save() {
           />
           <p class="mt-1.5 flex gap-3">
             <button type="button" class="act main" @click="save">
-              Accept it so <span class="opacity-70">Ctrl Enter</span></button
-            ><button type="button" class="plain" @click="emit('leave')">Leave it <span class="key">Esc</span></button>
+              Accept <span class="opacity-70">Ctrl Enter</span></button
+            ><button type="button" class="plain" @click="emit('leave')">Cancel <span class="key">Esc</span></button>
           </p>
         </template>
         <template v-else>
@@ -216,20 +216,20 @@ function save() {
       class="mt-1 text-[12px]"
       aria-label="About this suggestion"
     >
-      <li v-if="one.moved" class="text-ochre">Outdated: what stands there was changed since this was suggested.</li>
+      <li v-if="one.moved" class="text-ochre">Outdated: the value has changed since this was suggested.</li>
       <li v-if="one.changed.length" class="text-ochre">
-        Outdated: it was made from {{ names(one.changed) }}, which
-        {{ one.changed.length === 1 ? 'is another' : 'are others' }} now.
+        Outdated: it was based on {{ names(one.changed) }}, which
+        {{ one.changed.length === 1 ? 'has changed' : 'have changed' }} since.
       </li>
       <li v-if="one.invented.length" class="text-madder">
-        It says {{ one.invented.join(', ') }}, which no fact of the product says.
+        It claims {{ one.invented.join(', ') }}, which no fact of the product supports.
       </li>
       <li v-for="(f, i) in one.findings" :key="i" :class="f.level === 'blocker' ? 'text-madder' : 'text-ochre'">
         {{ f.message }}
       </li>
     </ul>
     <p v-if="current && open && one.madeFrom.length && !editing" class="mt-1 text-[12px] text-ink2">
-      Made from {{ names(one.madeFrom) }}.
+      Based on {{ names(one.madeFrom) }}.
     </p>
   </article>
 </template>

@@ -92,12 +92,12 @@ export function useReview() {
       },
       (r) =>
         some.length > 1
-          ? many(r.accepted, 'Accepted') || many(r.refused, 'Refused')
+          ? many(r.accepted, 'Accepted') || many(r.refused, 'Rejected')
           : what === 'reopen' && r.reopened
-            ? 'It waits again'
+            ? 'Back in the list'
             : '',
     )
   const decideAll = (what: 'accept' | 'refuse') =>
-    send({ all: { ...filter.value, do: what } }, (r) => many(r.accepted, 'Accepted') || many(r.refused, 'Refused'))
+    send({ all: { ...filter.value, do: what } }, (r) => many(r.accepted, 'Accepted') || many(r.refused, 'Rejected'))
   return { by, state, group, language, outdated, mine, go, list, groups, decide, decideAll }
 }

@@ -106,7 +106,7 @@ async function make() {
       <select
         class="field"
         :value="making.type"
-        aria-label="What it holds"
+        aria-label="Type"
         @change="setType(($event.target as HTMLSelectElement).value as AttributeTypeName)"
       >
         <option v-for="t in attributeTypeNames" :key="t" :value="t">{{ typeWords[t] }}</option>
@@ -136,8 +136,8 @@ async function make() {
         ><input v-model="making.translatable" type="checkbox" />in each language</label
       >
       <button class="act main" type="submit" :disabled="busy || !making.labels[setup.source]?.trim()">
-        Make and add</button
-      ><button class="plain" type="button" @click="again">Leave it</button>
+        Create and add</button
+      ><button class="plain" type="button" @click="again">Cancel</button>
     </form>
     <Combobox
       v-else
@@ -151,7 +151,7 @@ async function make() {
       <ComboboxInput
         class="field w-full"
         :aria-label="label"
-        placeholder="Add an attribute: write its name"
+        placeholder="Add an attribute: type its name"
         autocomplete="off"
         :display-value="() => q"
         @change="q = ($event.target as HTMLInputElement).value"
@@ -169,7 +169,7 @@ async function make() {
         >
         <ComboboxOption v-if="isNew" v-slot="{ active }" :value="makeNew" as="template"
           ><li class="cursor-pointer border-t border-hair px-3 py-1" :class="{ 'bg-indigowash': active }">
-            Make a new attribute, “{{ q.trim() }}”
+            Create attribute “{{ q.trim() }}”
           </li></ComboboxOption
         >
       </ComboboxOptions>

@@ -71,7 +71,7 @@ const countsPoints = computed(() => attribute.value.type === 'key-points')
       :disabled="disabled"
       @update:model-value="set({ help: $event })"
     />
-    <label class="pt-1.5 text-ink2" for="attribute-type">Holds</label>
+    <label class="pt-1.5 text-ink2" for="attribute-type">Type</label>
     <div class="flex flex-wrap items-center gap-2">
       <select
         id="attribute-type"
@@ -132,7 +132,7 @@ const countsPoints = computed(() => attribute.value.type === 'key-points')
         />storefront</label
       >
     </div>
-    <span class="text-ink2">Serves</span>
+    <span class="text-ink2">Used for</span>
     <div class="flex flex-wrap gap-x-5 gap-y-1">
       <label v-for="s in servings" :key="s" class="flex items-center gap-1.5"
         ><input type="checkbox" :checked="attribute.serves.includes(s)" :disabled="disabled" @change="toggle(s)" />{{
@@ -177,7 +177,7 @@ const countsPoints = computed(() => attribute.value.type === 'key-points')
           class="field w-full font-mono text-[12.5px]"
           :value="allowed.pattern ?? ''"
           :disabled="disabled"
-          placeholder="any text; or a regular expression for the whole, such as [A-Z]{2}-[0-9]{4}"
+          placeholder="any text, or a regular expression for the whole value, such as [A-Z]{2}-[0-9]{4}"
           @input="setAllowed({ pattern: ($event.target as HTMLInputElement).value || null })"
         /><span v-if="props.errorAt('allowed.pattern')" class="text-madder">{{
           props.errorAt('allowed.pattern')

@@ -14,16 +14,16 @@ const setup = useSetupStore()
 const lens = useLensStore()
 const formWords: Record<AreaForm, string> = {
   tabs: 'tabs',
-  accordion: 'folded, any number open',
-  'one-open': 'folded, one open',
-  plain: 'one under the other',
+  accordion: 'accordion',
+  'one-open': 'accordion, one open at a time',
+  plain: 'stacked',
 }
 const partWords: Record<string, string> = { description: 'Description', facts: 'Facts', reviews: 'Reviews', faq: 'FAQ' }
 const lookWords: Record<keyof Look, string> = {
   spacing: 'Space',
   line: 'Lines',
   corner: 'Corners',
-  emphasis: 'What is open',
+  emphasis: 'Open part',
 }
 const valueWords: Record<string, string> = {
   close: 'close',
@@ -35,9 +35,9 @@ const valueWords: Record<string, string> = {
   square: 'square',
   eased: 'eased',
   round: 'round',
-  plain: 'like the rest',
+  plain: 'like the others',
   weight: 'in bold',
-  ground: 'on a tinted ground',
+  ground: 'tinted',
 }
 const setArea = (i: number, change: Partial<Layout['areas'][number]>) => {
   layout.value = { ...layout.value, areas: layout.value.areas.map((a, j) => (j === i ? { ...a, ...change } : a)) }
@@ -136,14 +136,14 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
         :checked="layout.off"
         :disabled="disabled"
         @change="layout = { ...layout, off: ($event.target as HTMLInputElement).checked }"
-      />Pieces are switched off here: pages show their built-in parts alone</label
+      />Switch pieces off here: pages show only their built-in parts</label
     >
     <section aria-label="Areas">
       <h2>Areas, from top to bottom</h2>
       <div
         class="grid grid-cols-[24px_minmax(0,1fr)_186px_76px_90px_76px] gap-x-2 border-b border-hair pb-0.5 text-[12px] text-ink2"
       >
-        <span /><span>Area</span><span>Shown as</span><span>At most</span><span>Not empty</span><span />
+        <span /><span>Area</span><span>Shown as</span><span>At most</span><span>Required</span><span />
       </div>
       <ol ref="list">
         <li
@@ -183,9 +183,9 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
               type="checkbox"
               :checked="a.needed"
               :disabled="disabled"
-              :aria-label="`${areaName(a.area, [a])} must not be empty`"
+              :aria-label="`${areaName(a.area, [a])} is required`"
               @change="setArea(i, { needed: ($event.target as HTMLInputElement).checked })"
-            />wanted</label
+            />required</label
           >
           <span class="text-right"
             ><template v-if="!disabled"
@@ -209,7 +209,7 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
                 v-if="!isStandard(a.area)"
                 type="button"
                 class="min-h-6 min-w-6 text-ink2"
-                :aria-label="`Take ${areaName(a.area, [a])} out`"
+                :aria-label="`Remove ${areaName(a.area, [a])}`"
                 @click="layout = { ...layout, areas: layout.areas.filter((x) => x !== a) }"
               >
                 ×
@@ -222,8 +222,8 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
         <input
           v-model="newArea"
           class="field w-52"
-          aria-label="Name of an area of its own"
-          placeholder="an area of its own"
+          aria-label="Name of the new area"
+          placeholder="new area"
           maxlength="60"
           @keydown.enter.prevent="addArea"
         /><button type="button" class="plain" @click="addArea">Add an area</button>
@@ -274,7 +274,7 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
           v-if="!disabled"
           type="button"
           class="min-h-6 min-w-6 text-ink2"
-          :aria-label="`Take ${partWords[p.part]} out`"
+          :aria-label="`Remove ${partWords[p.part]}`"
           @click="layout = { ...layout, parts: layout.parts.filter((x) => x !== p) }"
         >
           ×
@@ -297,7 +297,7 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
     <section aria-label="Exceptions">
       <h2>Exceptions for some products</h2>
       <p class="pb-1 text-ink2">
-        There is one layout. What is otherwise for some products is said by a named rule; the later counts.
+        A named rule can change the layout for some products. If several match, the last one counts.
       </p>
       <ul>
         <li v-for="(e, i) in layout.exceptions" :key="i" class="flex items-baseline gap-3 border-b border-hair py-1">
@@ -308,7 +308,7 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
             v-if="!disabled"
             type="button"
             class="ml-auto min-h-6 px-1.5 text-ink2"
-            :aria-label="`Take the exception ${e.name} out`"
+            :aria-label="`Remove the exception ${e.name}`"
             @click="layout = { ...layout, exceptions: layout.exceptions.filter((x) => x !== e) }"
           >
             ×
@@ -321,11 +321,11 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
           ><select v-model="exception.rule" class="field max-w-44" aria-label="Named rule of the exception">
             <option value="" disabled>a named rule</option>
             <option v-for="r in rules" :key="r.code" :value="r.code">{{ r.name }}</option></select
-          ><span class="text-ink2">finds has</span>
-          <select v-model="exception.what" class="field" aria-label="What is otherwise">
+          ><span class="text-ink2">matches has</span>
+          <select v-model="exception.what" class="field" aria-label="Difference">
             <option value="hide">not</option>
             <option value="move">elsewhere</option>
-            <option value="form">in another form</option>
+            <option value="form">in another style</option>
           </select>
           <select
             v-if="exception.what !== 'form'"
@@ -347,7 +347,7 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
             v-if="exception.what === 'form'"
             v-model="exception.as"
             class="field"
-            aria-label="Form of the exception"
+            aria-label="Style of the exception"
           >
             <option v-for="f in areaForms" :key="f" :value="f">{{ formWords[f] }}</option>
           </select>
@@ -360,18 +360,18 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
             whole
             @update:model-value="exception.order = $event!"
           />
-          <button class="plain" type="submit" :disabled="!exception.rule">Add it</button></template
+          <button class="plain" type="submit" :disabled="!exception.rule">Add exception</button></template
         >
         <span v-else class="text-ink2"
-          >Give a rule a name first, among the <NuxtLink class="plain" to="/rules">named rules</NuxtLink>.</span
+          >Create a rule first, under <NuxtLink class="plain" to="/rules">named rules</NuxtLink>.</span
         >
       </form>
     </section>
-    <section aria-label="Cutting descriptions">
-      <h2>Cutting descriptions</h2>
+    <section aria-label="Splitting descriptions">
+      <h2>Splitting descriptions</h2>
       <p class="pb-1 text-ink2">
-        Long descriptions are cut into parts at their headings, unless their product type says otherwise. The pattern is
-        tried on a product, under “Cut its description”.
+        Long descriptions are split into parts at their headings, unless their product type has its own setting. Try it
+        on a product, under “Split description”.
       </p>
       <fieldset class="flex flex-wrap gap-x-4" :disabled="disabled">
         <legend class="sr-only">Levels of headings</legend>
@@ -390,14 +390,14 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
         >
       </fieldset>
       <p v-if="layout.cut?.except.length" class="text-ink2">
-        but not at
+        except at
         <template v-for="(x, i) in layout.cut.except" :key="x"
           ><template v-if="i">, </template>“{{ x }}”
           <button
             v-if="!disabled"
             type="button"
             class="min-h-6 px-0.5"
-            :aria-label="`Cut at ${x} again`"
+            :aria-label="`Split at ${x} again`"
             @click="layout = { ...layout, cut: { ...layout.cut!, except: layout.cut!.except.filter((e) => e !== x) } }"
           >
             ×
@@ -405,8 +405,8 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
         >
       </p>
     </section>
-    <section aria-label="How it is drawn">
-      <h2>How it is drawn</h2>
+    <section aria-label="Style">
+      <h2>Style</h2>
       <p class="flex flex-wrap gap-3 pb-1.5">
         <button
           v-for="(s, k) in startingLooks"

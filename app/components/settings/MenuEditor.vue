@@ -72,8 +72,8 @@ const translated = computed(
 <template>
   <div>
     <p class="pb-2 text-ink2">
-      Entries that lead to a category or a standing page have its name, in every language that it has one.
-      {{ translated }} of {{ flat.length }} are called something in {{ languageName(language) }}.
+      Entries for a category or standing page take its name in each language.
+      {{ translated }} of {{ flat.length }} have a name in {{ languageName(language) }}.
     </p>
     <div class="row border-b border-hair2 pb-1 text-[12.5px] font-semibold">
       <span>Leads to</span><span>{{ languageName(setup.source) }}</span
@@ -166,7 +166,7 @@ const translated = computed(
           ><button
             type="button"
             class="min-h-6 min-w-6 text-ink2"
-            :aria-label="`Take out ${entry.code} with all under it`"
+            :aria-label="`Remove ${entry.code} and everything under it`"
             @click="take(entry, above)"
           >
             ×

@@ -50,7 +50,7 @@ useReorder(() => root.value, move)
       class="grid grid-cols-[22px_minmax(0,1fr)_minmax(0,1fr)_34px_120px_22px] items-center gap-x-2 text-[12px] text-ink2"
     >
       <span /><span>{{ languageName(setup.source) }}</span
-      ><select v-model="other" class="field !py-0" aria-label="The language beside the source">
+      ><select v-model="other" class="field !py-0" aria-label="Second language">
         <option v-for="l in setup.languages.slice(1)" :key="l" :value="l">{{ languageName(l) }}</option></select
       ><span>Hue</span><span>Code</span><span />
     </div>
@@ -95,7 +95,7 @@ useReorder(() => root.value, move)
           type="button"
           class="h-6 w-full border border-dashed border-hair2 text-ink3"
           :disabled="disabled"
-          :aria-label="`Give option ${i + 1} a hue, by which photos are read`"
+          :aria-label="`Give option ${i + 1} a hue, used to recognise colours in photos`"
           @click="dye(i, '#808080')"
         >
           +
@@ -105,7 +105,7 @@ useReorder(() => root.value, move)
           v-if="!disabled"
           type="button"
           class="px-1 text-ink2"
-          :aria-label="`Take ${o.labels[setup.source] ?? o.code} out`"
+          :aria-label="`Remove ${o.labels[setup.source] ?? o.code}`"
           @click="options = options.filter((_, j) => j !== i)"
         >
           ×
@@ -117,7 +117,7 @@ useReorder(() => root.value, move)
       v-model="adding"
       class="field mt-1 w-full"
       aria-label="Add options"
-      placeholder="Add an option; several with commas, or pasted as lines"
+      placeholder="Add options, separated by commas or lines"
       @keydown.enter.prevent="add(adding.split(','))"
       @blur="add(adding.split(','))"
       @paste="paste"

@@ -24,7 +24,7 @@ const formWords: Record<string, string> = { one: 'for one', other: 'for several'
 <template>
   <div>
     <p class="pb-2 text-ink2">
-      Buttons and messages of the shop, some of which only show after something was done.
+      Buttons and messages of the shop. Some appear only after an action.
       <NuxtLink
         v-for="l in others"
         :key="l"

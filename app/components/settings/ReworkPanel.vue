@@ -52,7 +52,7 @@ async function make() {
       return tellProblem(new ApiProblem({ title: 'Not changed', status: 409, detail: howItEnded(job) }))
     const r = job.result as ReworkReport
     tell(
-      `${r.title}: ${numberShown(r.kept)} values stayed, ${numberShown(r.changed)} followed, ${numberShown(r.lost)} went`,
+      `${r.title}: ${numberShown(r.kept)} values unchanged, ${numberShown(r.changed)} converted, ${numberShown(r.lost)} lost`,
     )
     emit('done')
   } catch (e) {
@@ -65,18 +65,18 @@ defineExpose({ needed, make, looking })
 </script>
 
 <template>
-  <section v-if="touched" class="mt-4 max-w-[820px] border-l-2 border-ochre pl-4" aria-label="What changes in products">
+  <section v-if="touched" class="mt-4 max-w-[820px] border-l-2 border-ochre pl-4" aria-label="Effect on products">
     <p v-if="problem" class="text-madder" role="alert">{{ problem.sentence }}</p>
-    <p v-else-if="!data" role="status">Looking at its values …</p>
+    <p v-else-if="!data" role="status">Checking its values …</p>
     <template v-else>
       <p role="status" :aria-busy="looking">
-        <template v-if="data.values === 0">No product has a value of it yet, so nothing else changes.</template
+        <template v-if="data.values === 0">No product has a value yet, so nothing else changes.</template
         ><template v-else
           ><b class="font-semibold">{{ numberShown(data.values) }}</b> values in
-          {{ numberShown(data.products) }} products: {{ numberShown(data.kept) }} stay,
-          <b class="font-semibold">{{ numberShown(data.changed) }}</b> follow,
+          {{ numberShown(data.products) }} products: {{ numberShown(data.kept) }} unchanged,
+          <b class="font-semibold">{{ numberShown(data.changed) }}</b> converted,
           <b class="font-semibold" :class="{ 'text-madder': data.lost }">{{ numberShown(data.lost) }}</b> would be
-          lost<template v-if="data.outside">; {{ numberShown(data.outside) }} stay outside of what is allowed</template
+          lost<template v-if="data.outside">; {{ numberShown(data.outside) }} remain outside the allowed range</template
           >.</template
         >
       </p>
@@ -126,7 +126,7 @@ defineExpose({ needed, make, looking })
       </div>
       <label v-if="data.lost" class="mt-2 flex items-center gap-1.5"
         ><input v-model="lose" type="checkbox" />{{ numberShown(data.lost) }}
-        {{ data.lost === 1 ? 'value' : 'values' }} may go; the history of each product keeps them</label
+        {{ data.lost === 1 ? 'value' : 'values' }} may be lost; the history of each product keeps them</label
       >
       <button
         v-if="needed"
@@ -135,7 +135,7 @@ defineExpose({ needed, make, looking })
         :disabled="busy || looking || (data.lost > 0 && !lose)"
         @click="make"
       >
-        {{ busy ? 'Changing …' : 'Change it with its values' }}
+        {{ busy ? 'Changing …' : 'Change attribute and values' }}
       </button>
     </template>
   </section>

@@ -5,7 +5,7 @@ const parts = [
   { to: '/settings/categories', name: 'Categories' },
   { to: '/settings/storefronts', name: 'Storefronts' },
   { to: '/settings/house-style', name: 'House style' },
-  { to: '/settings/block-kinds', name: 'Kinds of block' },
+  { to: '/settings/block-kinds', name: 'Block types' },
 ]
 </script>
 

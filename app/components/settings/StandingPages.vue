@@ -37,7 +37,7 @@ function removePage(page: StandingPage) {
 <template>
   <div>
     <p class="pb-2 text-ink2">
-      Returns, terms and the like: written once for the storefront. A block holds one by its name, typed after
+      Returns, terms and the like, written once for the storefront. Insert one into a block by typing
       <span class="key">@</span>.
     </p>
     <p class="flex flex-wrap items-center gap-3 pb-2">
@@ -73,9 +73,7 @@ function removePage(page: StandingPage) {
             maxlength="120"
             @change="set({ name: ($event.target as HTMLInputElement).value })" /></label
         ><span class="code pb-1.5">page:{{ page.code }}</span
-        ><button v-if="!disabled" type="button" class="plain ml-auto pb-1.5" @click="removePage(page)">
-          Take it out
-        </button>
+        ><button v-if="!disabled" type="button" class="plain ml-auto pb-1.5" @click="removePage(page)">Remove</button>
       </p>
       <section v-for="l in languages" :key="page.code + l" class="pb-3" :aria-label="languageName(l)">
         <h3 class="border-b border-hair pb-0.5 font-semibold">{{ languageName(l) }}</h3>

@@ -18,7 +18,7 @@ const open = ref<'' | 'where' | 'default'>('')
 const where = computed(() =>
   [
     use.value.requiredIn.length > 0 && `in ${use.value.requiredIn.map(setup.storefrontName).join(', ')}`,
-    use.value.requiredWhere && 'where a condition holds',
+    use.value.requiredWhere && 'under a condition',
   ]
     .filter(Boolean)
     .join(', '),
@@ -74,13 +74,13 @@ const toggle = (code: string) =>
             :checked="use.required"
             :disabled="disabled"
             @change="set({ required: !use.required })"
-          />needed<span class="sr-only">: {{ label }}</span></label
+          />required<span class="sr-only">: {{ label }}</span></label
         ><button
           v-if="use.required"
           class="plain max-w-[150px] truncate"
           type="button"
           :aria-expanded="open === 'where'"
-          :aria-label="`${where || 'everywhere'}: where ${label} is needed`"
+          :aria-label="`${where || 'everywhere'}: where ${label} is required`"
           @click="open = open === 'where' ? '' : 'where'"
         >
           {{ where || 'everywhere' }}
@@ -108,7 +108,7 @@ const toggle = (code: string) =>
         v-if="!disabled"
         class="px-1 text-ink2"
         type="button"
-        :aria-label="`Take ${label} out of the type`"
+        :aria-label="`Remove ${label} from the type`"
         @click="emit('remove')"
       >
         ×
@@ -116,7 +116,7 @@ const toggle = (code: string) =>
     </div>
     <div v-if="open === 'where'" class="mb-2 ml-8 border-l-2 border-hair2 pl-3">
       <fieldset class="flex flex-wrap gap-x-4 gap-y-1 py-1">
-        <legend class="sr-only">Storefronts in which {{ label }} is needed</legend>
+        <legend class="sr-only">Storefronts in which {{ label }} is required</legend>
         <span class="text-ink2">In</span
         ><label v-for="s in setup.storefronts" :key="s.code" class="flex items-center gap-1.5"
           ><input
@@ -125,9 +125,9 @@ const toggle = (code: string) =>
             :disabled="disabled"
             @change="toggle(s.code)"
           />{{ s.name }}</label
-        ><span class="text-ink2">{{ use.requiredIn.length === 0 ? 'none chosen: in all' : '' }}</span>
+        ><span class="text-ink2">{{ use.requiredIn.length === 0 ? 'none chosen: all' : '' }}</span>
       </fieldset>
-      <p class="py-1 text-ink2">and only of products that meet</p>
+      <p class="py-1 text-ink2">and only for products that meet</p>
       <ConditionGroup v-model="rule" :disabled="disabled" />
     </div>
     <form
@@ -144,7 +144,7 @@ const toggle = (code: string) =>
         :label="`Default of ${label}`"
         :values="[]"
         @done="setDefault(draft)"
-      /><button class="act" type="submit">Take it</button
+      /><button class="act" type="submit">Save default</button
       ><button v-if="use.default !== null" class="plain" type="button" @click="setDefault(null)">No default</button>
     </form>
   </div>

@@ -32,23 +32,23 @@ async function look() {
 const found = computed(() => {
   if (!trial.value) return ''
   const { texts, products, more } = trial.value
-  if (texts === 0) return 'They stand nowhere.'
-  return `They stand in ${more ? 'more than ' : ''}${countShown(texts, 'text')} of ${countShown(products, 'product')}.`
+  if (texts === 0) return 'Not found anywhere.'
+  return `Found in ${more ? 'more than ' : ''}${countShown(texts, 'text')} of ${countShown(products, 'product')}.`
 })
 </script>
 
 <template>
   <div>
     <button type="button" class="act" :disabled="busy || words.length === 0" @click="look">
-      {{ busy ? 'Looking …' : 'Try them against the whole catalogue' }}
+      {{ busy ? 'Searching …' : 'Search the whole catalogue' }}
     </button>
     <div v-if="trial" role="status" class="pt-2" :class="{ 'opacity-60': tried !== key }">
-      <p>{{ found }}<span v-if="tried !== key" class="text-ochre"> The words have changed since.</span></p>
+      <p>{{ found }}<span v-if="tried !== key" class="text-ochre"> The words have changed since the search.</span></p>
       <ul
         v-if="trial.items.length"
         class="mt-1 max-h-60 overflow-auto border border-hair bg-sheet"
         tabindex="0"
-        aria-label="Where they stand"
+        aria-label="Where they were found"
       >
         <li v-for="(i, at) in trial.items" :key="at" class="border-b border-hair px-2 py-1">
           <NuxtLink

@@ -64,7 +64,7 @@ onMounted(() =>
       ':is(input, select, textarea, [contenteditable=true]):not([role=toolbar] *)',
     )
     field?.focus()
-    // Typed text goes on at its end; what was opened to be changed is marked.
+    // Typed text goes on at its end; what was opened to be changed is selected.
     if (field instanceof HTMLInputElement && field.type !== 'number' && field.type !== 'date')
       field.setSelectionRange(props.typed ? field.value.length : 0, field.value.length)
   }),
@@ -132,7 +132,7 @@ function left(e: FocusEvent) {
       />
       <p v-if="large" class="mt-1.5 flex items-center gap-3">
         <button class="act main" type="button" @click="write('stay')">
-          Take it <span class="opacity-70">Ctrl Enter</span></button
+          Apply <span class="opacity-70">Ctrl Enter</span></button
         ><button class="plain" type="button" @click="discard">Discard changes</button>
       </p>
     </template>

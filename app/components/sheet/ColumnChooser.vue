@@ -28,7 +28,7 @@ const lacking = (c: OfferedColumn) =>
     ? ''
     : c.missing === 0
       ? 'all filled'
-      : `${numberShown(c.missing)} of ${numberShown(c.products)} lack it`
+      : `${numberShown(c.missing)} of ${numberShown(c.products)} empty`
 const add = (id: string) => {
   chosen.value = [...chosen.value, id]
 }
@@ -66,7 +66,7 @@ const gaps = computed(() =>
               data-entry
               tabindex="0"
               class="flex items-center gap-2 px-5 py-1 focus:bg-indigowash"
-              :aria-label="`${label(c)}, column ${i + 1}. Alt and the arrows move it, Delete takes it out`"
+              :aria-label="`${label(c)}, column ${i + 1}. Alt and the arrows move it, Delete removes it`"
               @keydown.alt.up.prevent="move(i, i - 1)"
               @keydown.alt.down.prevent="move(i, i + 1)"
               @keydown.delete.prevent="chosen = chosen.filter((x) => x !== c)"
@@ -78,7 +78,7 @@ const gaps = computed(() =>
                 type="button"
                 class="px-1 text-ink2"
                 tabindex="-1"
-                :aria-label="`Take ${label(c)} out`"
+                :aria-label="`Remove ${label(c)}`"
                 @click="chosen = chosen.filter((x) => x !== c)"
               >
                 ×
@@ -99,7 +99,7 @@ const gaps = computed(() =>
             />
           </div>
           <p class="px-5 pb-1 text-[12px] text-ink2">
-            What must be filled and is not stands first, then by how many products lack it.
+            What must be filled and is not stands first, then by how many products empty.
           </p>
           <ul class="min-h-0 flex-1 overflow-auto pb-2">
             <li v-for="c in offered" :key="c.id">
@@ -111,7 +111,7 @@ const gaps = computed(() =>
                 <span class="truncate">{{ c.label }}</span><b
                   v-if="c.needed && c.missing"
                   class="shrink-0 text-[12px] font-semibold text-madder"
-                  >needed</b
+                  >required</b
                 ><span class="ml-auto shrink-0 text-[12px] text-ink2">{{ lacking(c) }}</span>
               </button>
             </li>
@@ -119,8 +119,8 @@ const gaps = computed(() =>
         </section>
         <p class="col-span-2 flex items-center gap-3 border-t border-hair2 px-5 py-2">
           <button class="act" type="button" :disabled="gaps.length === 0" @click="chosen = gaps">
-            Show the gaps that must be filled</button
-          ><button class="act main ml-auto" type="button" @click="open = false">To the sheet</button>
+            Show required gaps</button
+          ><button class="act main ml-auto" type="button" @click="open = false">Close</button>
         </p>
       </DialogPanel>
     </div>

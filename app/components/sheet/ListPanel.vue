@@ -2,9 +2,9 @@
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { codeOfName } from '@core/text/code'
 
-/** Named lists beside the sheet: one is shown, or what is marked, or found, is put into one. */
+/** Named lists beside the sheet: one is shown, or what is selected, or found, is put into one. */
 const props = defineProps<{
-  marked: { rows: number; skus: () => Promise<string[]> } | undefined
+  selected: { rows: number; skus: () => Promise<string[]> } | undefined
   found: number
   filter: unknown
   lens: { storefront: string }
@@ -26,12 +26,12 @@ const name = ref('')
 const into = ref('')
 const busy = ref(false)
 const what = computed(() =>
-  props.marked ? `${numberShown(props.marked.rows)} marked` : `all ${numberShown(props.found)} found`,
+  props.selected ? `${numberShown(props.selected.rows)} selected` : `all ${numberShown(props.found)} found`,
 )
 async function put(close: () => void) {
   busy.value = true
   try {
-    const body = props.marked ? { add: await props.marked.skus() } : { addFound: props.filter, lens: props.lens }
+    const body = props.selected ? { add: await props.selected.skus() } : { addFound: props.filter, lens: props.lens }
     const code =
       into.value ||
       (await putUnderFreeCode(
@@ -50,7 +50,7 @@ async function put(close: () => void) {
     )
     await setup.reload()
     await refresh()
-    tell(`${numberShown(came)} came into the list, which has ${numberShown(products)} now`)
+    tell(`${numberShown(came)} added to the list, which now has ${numberShown(products)}`)
     name.value = ''
     into.value = code
     close()
@@ -74,7 +74,7 @@ function show(code: string, close: () => void) {
       class="absolute right-0 top-full z-40 mt-1 w-80 border border-hair2 bg-sheet p-3 shadow-md"
       focus
     >
-      <p class="text-[12.5px] text-ink2">Products kept together by hand</p>
+      <p class="text-[12.5px] text-ink2">Products grouped by hand</p>
       <ul class="mt-1 max-h-52 overflow-auto">
         <li v-for="l in lists" :key="l.code">
           <button
@@ -91,9 +91,9 @@ function show(code: string, close: () => void) {
       <p v-if="data && lists.length === 0" class="py-1 text-ink2">No list yet.</p>
       <form v-if="mayEdit" class="mt-2 border-t border-hair pt-2" @submit.prevent="put(close)">
         <label class="block"
-          >Put {{ what }} into
+          >Add {{ what }} to
           <select v-model="into" class="field mt-1 w-full" aria-label="List">
-            <option value="">a new list, called …</option>
+            <option value="">new list …</option>
             <option v-for="l in lists" :key="l.code" :value="l.code">{{ l.name }}</option>
           </select></label
         >
@@ -107,8 +107,8 @@ function show(code: string, close: () => void) {
         />
         <p class="mt-2 flex items-center gap-3">
           <button type="submit" class="act main" :disabled="busy || found === 0 || (!into && !name.trim())">
-            Put them in</button
-          ><NuxtLink to="/catalogue/lists" class="plain ml-auto">Look after the lists</NuxtLink>
+            Add to list</button
+          ><NuxtLink to="/catalogue/lists" class="plain ml-auto">Manage lists</NuxtLink>
         </p>
       </form>
       <NuxtLink v-else to="/catalogue/lists" class="plain">All lists</NuxtLink>

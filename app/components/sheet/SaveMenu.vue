@@ -4,9 +4,9 @@ import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 defineProps<{ busy: boolean; disabled: boolean }>()
 const emit = defineEmits<{ save: ['csv' | 'xlsx' | 'jsonl', boolean] }>()
 const ways = [
-  { format: 'csv', all: true, label: 'Everything, as CSV', note: 'all that an import reads' },
+  { format: 'csv', all: true, label: 'Everything, as CSV', note: 'everything an import can read' },
   { format: 'xlsx', all: true, label: 'Everything, as a spreadsheet', note: 'XLSX' },
-  { format: 'jsonl', all: true, label: 'Everything, as JSON Lines', note: 'a product a line' },
+  { format: 'jsonl', all: true, label: 'Everything, as JSON Lines', note: 'one product per line' },
   { format: 'csv', all: false, label: 'These columns, as CSV', note: '' },
   { format: 'xlsx', all: false, label: 'These columns, as a spreadsheet', note: 'XLSX' },
 ] as const
@@ -14,9 +14,7 @@ const ways = [
 
 <template>
   <Menu as="div" class="relative">
-    <MenuButton class="act" :disabled="disabled || busy">{{
-      busy ? 'Writing the file …' : 'Save as a file'
-    }}</MenuButton>
+    <MenuButton class="act" :disabled="disabled || busy">{{ busy ? 'Exporting …' : 'Export' }}</MenuButton>
     <MenuItems
       class="absolute right-0 top-full z-40 mt-1 w-72 border border-hair2 bg-sheet py-1 shadow-md outline-none"
     >

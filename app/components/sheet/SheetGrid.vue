@@ -15,7 +15,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{
   current: [SheetRow | undefined]
-  marked: [{ rows: number; skus: () => Promise<string[]> }]
+  selected: [{ rows: number; skus: () => Promise<string[]> }]
   open: [string]
   count: [number | undefined]
 }>()
@@ -74,8 +74,8 @@ const range = useCellRange(
 const { at } = range
 const current = computed(() => list.row(at.row))
 watch(current, (r) => emit('current', r), { immediate: true })
-const rowsMarked = () => list.stretch(range.block.value.top, range.block.value.bottom)
-watch(range.height, (n) => emit('marked', { rows: n, skus: async () => (await rowsMarked()).map((r) => r.sku) }), {
+const rowsSelected = () => list.stretch(range.block.value.top, range.block.value.bottom)
+watch(range.height, (n) => emit('selected', { rows: n, skus: async () => (await rowsSelected()).map((r) => r.sku) }), {
   immediate: true,
 })
 const writes = reactive(
@@ -148,12 +148,12 @@ async function block(): Promise<{ rows: Row[]; columns: number[] } | undefined> 
       new ApiProblem({
         title: 'Too many cells',
         status: 422,
-        detail: `${numberShown(tooMany)} cells at once are the most. For more, use “Change many”.`,
+        detail: `${numberShown(tooMany)} cells at once is the limit. For more, use “Bulk edit”.`,
       }),
     )
     return undefined
   }
-  return { rows: await rowsMarked(), columns }
+  return { rows: await rowsSelected(), columns }
 }
 async function copy(e: ClipboardEvent) {
   if (editing.value) return
@@ -163,7 +163,7 @@ async function copy(e: ClipboardEvent) {
   // What is not loaded yet cannot be put on the clipboard within this event, so it is written a moment later.
   const text = (rows: (Row | undefined)[]) => writeBlock(rows.map((r) => columns.map((c) => cellAt(r, c)?.text ?? '')))
   if (loaded.every(Boolean)) e.clipboardData?.setData('text/plain', text(loaded))
-  else await navigator.clipboard.writeText(text(await rowsMarked()))
+  else await navigator.clipboard.writeText(text(await rowsSelected()))
   tell(`${loaded.length * columns.length} ${loaded.length * columns.length === 1 ? 'cell' : 'cells'} copied`)
 }
 async function paste(e: ClipboardEvent) {
@@ -171,7 +171,7 @@ async function paste(e: ClipboardEvent) {
   e.preventDefault()
   const pasted = readBlock(e.clipboardData?.getData('text/plain') ?? '')
   const { top, left } = range.block.value
-  // One cell fills all that are marked; a block lies down from the first of them.
+  // One cell fills all that are selected; a block lies down from the first of them.
   const one = pasted.length === 1 && pasted[0]!.length === 1
   const height = one ? range.height.value : Math.min(pasted.length, (list.count.value ?? 0) - top)
   const width = one
@@ -308,7 +308,7 @@ defineExpose({
   focus: () => scroller.value?.focus(),
   renew: () => list.renew(visible.value[0]?.index ?? 0, visible.value.at(-1)?.index ?? 0),
 })
-/** How a row is marked: rows are drawn anew only where that, or what they hold, has changed. */
+/** How a row is selected: rows are drawn anew only where that, or what they hold, has changed. */
 function markOf(row: number): string {
   const { top, bottom, left, right } = range.block.value
   const block = row >= top && row <= bottom ? `${left}-${right}` : ''
@@ -370,7 +370,7 @@ const id = useId()
     </p>
     <div v-if="list.count.value === 0" class="sticky left-0 p-10 text-center text-ink2" role="row">
       <span role="gridcell"
-        ><LoomMark :size="40" class="mx-auto mb-3 opacity-60" /><slot name="empty">No product fits.</slot></span
+        ><LoomMark :size="40" class="mx-auto mb-3 opacity-60" /><slot name="empty">No products found.</slot></span
       >
     </div>
     <div
@@ -443,7 +443,7 @@ const id = useId()
               class="cell"
               :class="[
                 {
-                  marked: range.isMarked(v.index, i),
+                  selected: range.isSelected(v.index, i),
                   at: v.index === at.row && i === at.column,
                   'text-right': isNumeric(c),
                   refused: writes.refusedAt(r.sku, c.id),
@@ -457,7 +457,7 @@ const id = useId()
               :title="writes.refusedAt(r.sku, c.id)?.message"
               ><template v-if="writes.refusedAt(r.sku, c.id)"
                 >{{ writes.refusedAt(r.sku, c.id)!.text || cellAt(r, i)?.shown
-                }}<span class="sr-only">, refused: {{ writes.refusedAt(r.sku, c.id)!.message }}</span></template
+                }}<span class="sr-only">, rejected: {{ writes.refusedAt(r.sku, c.id)!.message }}</span></template
               ><span
                 v-else-if="cellAt(r, i)"
                 :lang="rightLanguage(cellAt(r, i)!, c)"

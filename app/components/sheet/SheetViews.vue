@@ -40,7 +40,7 @@ async function removeSaved() {
       aria-label="View"
       @change="take(($event.target as HTMLSelectElement).value)"
     >
-      <option value="">{{ views.length ? 'a view …' : 'no view kept yet' }}</option>
+      <option value="">{{ views.length ? 'saved views …' : 'no saved views' }}</option>
       <option v-for="v in views" :key="v.id" :value="v.id">
         {{ v.name }}{{ v.mine ? (v.shared ? ', for everybody' : '') : `, of ${v.owner}` }}
       </option>
@@ -53,6 +53,6 @@ async function removeSaved() {
       :begin="view?.mine ? view : undefined"
       @kept="kept"
     />
-    <button v-if="view?.mine && !naming" class="plain" type="button" @click="removeSaved">Let it go</button>
+    <button v-if="view?.mine && !naming" class="plain" type="button" @click="removeSaved">Remove</button>
   </span>
 </template>

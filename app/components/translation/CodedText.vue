@@ -5,7 +5,7 @@ import type { Place } from '@core/translation/glossary'
 import { chipWords } from './placeholderNode'
 
 /**
- * A coded text to read: placeholders as chips, places underlined, differences from another text marked, a mark where it
+ * A coded text to read: placeholders as chips, places underlined, differences from another text selected, a mark where it
  * would be split.
  */
 const props = defineProps<{

@@ -77,17 +77,17 @@ const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'num
 </script>
 
 <template>
-  <section class="helps" aria-label="Helps for this segment">
+  <section class="helps" aria-label="Help for this segment">
     <div class="min-w-0 overflow-auto pr-3" tabindex="0" aria-label="Memory">
       <h2>Memory</h2>
-      <p v-if="matches.length === 0" class="text-ink2">Nothing near enough was translated before.</p>
+      <p v-if="matches.length === 0" class="text-ink2">No matches.</p>
       <ol v-else>
         <li v-for="(m, i) in matches" :key="m.id" class="border-t border-hair py-1">
           <button type="button" class="block w-full text-left" :disabled="readonly" @click="emit('take', m)">
             <span class="flex flex-wrap items-baseline gap-x-2"
               ><b class="tabular-nums">{{ m.score }}</b
               ><span class="key">Alt {{ i + 1 }}</span
-              ><span v-if="m.swapped" class="text-ochre">numbers put in</span
+              ><span v-if="m.swapped" class="text-ochre">numbers adjusted</span
               ><span v-if="m.variant" class="text-ochre" :title="languageName(m.variant)">{{ m.variant }}</span
               ><span class="text-ink3">{{ m.person ?? 'earlier work' }}, {{ day(m.changed) }}</span></span
             >
@@ -103,7 +103,7 @@ const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'num
     </div>
     <div class="min-w-0 overflow-auto border-l border-hair px-3" tabindex="0" aria-label="Glossary">
       <h2>Glossary</h2>
-      <p v-if="terms.length === 0" class="text-ink2">No term of it stands here.</p>
+      <p v-if="terms.length === 0" class="text-ink2">No terms here.</p>
       <ul>
         <li v-for="t in terms" :key="t.code" class="border-t border-hair py-1">
           <button
@@ -127,19 +127,19 @@ const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'num
           <CodedText :text="said ?? ''" :placeholders="row.segment.placeholders" :from="row.segment.machine" /></p
       ></template>
       <template v-if="row.segment.earlier && row.segment.earlier !== said"
-        ><h2 class="mt-2">Approved before</h2>
+        ><h2 class="mt-2">Previously approved</h2>
         <p class="font-serif" :lang="lens.language">
           <CodedText :text="said ?? ''" :placeholders="row.segment.placeholders" :from="row.segment.earlier" /></p
       ></template>
       <template v-if="back !== null"
-        ><h2 class="mt-2">Read back by machine, as help only</h2>
+        ><h2 class="mt-2">Machine back-translation</h2>
         <p class="font-serif" :lang="desk.source">{{ back }}</p></template
       >
     </div>
     <div class="min-w-0 overflow-auto border-l border-hair pl-3" tabindex="0" aria-label="Findings and comments">
       <h2>Findings</h2>
       <p v-if="findings.length === 0" class="text-ink2" role="status">
-        {{ said ? 'Nothing is wrong.' : 'Nothing is written yet.' }}
+        {{ said ? 'No findings.' : 'Not translated yet.' }}
       </p>
       <ul>
         <li v-for="(f, i) in findings" :key="i" class="border-t border-hair py-1">
@@ -155,7 +155,7 @@ const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'num
               class="plain ml-2"
               @click="emit('mend', f)"
             >
-              Make it “{{ f.fix }}”
+              Change to “{{ f.fix }}”
             </button>
             <button
               v-if="!readonly && row.segment.target !== null"
@@ -164,7 +164,7 @@ const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'num
               :aria-expanded="overruling === f.code"
               @click="overruling = overruling === f.code ? null : f.code"
             >
-              It is right so<span class="sr-only">: {{ labelOf(f.code) }}</span>
+              Ignore this finding<span class="sr-only">: {{ labelOf(f.code) }}</span>
             </button></template
           >
         </li>
@@ -174,17 +174,17 @@ const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'num
           v-model="reason"
           class="field flex-1"
           placeholder="Why"
-          aria-label="Why this finding does not matter here"
+          aria-label="Why this finding can be ignored"
           maxlength="500"
           autofocus
-        /><button class="act" type="submit">Keep</button>
+        /><button class="act" type="submit">Ignore</button>
       </form>
       <h2 class="mt-2">Comments</h2>
       <ul v-if="comments.length">
         <li v-for="c in comments" :key="c.id" class="border-t border-hair py-1" :class="{ 'text-ink3': c.settled }">
-          <b class="font-semibold">{{ c.person ?? 'Somebody' }}</b>, {{ day(c.at) }}: {{ c.words }}
+          <b class="font-semibold">{{ c.person ?? 'Deleted user' }}</b>, {{ day(c.at) }}: {{ c.words }}
           <button v-if="!readonly" class="plain ml-1" type="button" @click="settle(c)">
-            {{ c.settled ? 'Open again' : 'Settled' }}
+            {{ c.settled ? 'Reopen' : 'Resolve' }}
           </button>
         </li>
       </ul>

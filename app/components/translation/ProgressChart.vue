@@ -26,7 +26,7 @@ const words: Record<(typeof keys)[number], string> = {
   final: 'final',
   reviewed: 'reviewed',
   translated: 'translated',
-  borrowed: 'from another language that counts',
+  borrowed: 'borrowed from another language',
   unread: 'machine, not confirmed',
   initial: 'draft',
   returned: 'returned',

@@ -77,7 +77,7 @@ defineExpose({
         :split-at="current ? splitAt : null"
       />
       <p v-if="row.segment.was" class="mt-1 border-l-[3px] border-ochre pl-2 font-sans text-[12px]" role="note">
-        <span class="font-semibold text-ochre">Was translated from: </span
+        <span class="font-semibold text-ochre">Translated from: </span
         ><CodedText :text="row.segment.text" :placeholders="row.segment.placeholders" :from="row.segment.was" />
       </p>
     </div>
@@ -133,7 +133,7 @@ defineExpose({
           type="button"
           @click="emit('state', row.segment.state)"
         >
-          It is still right
+          Still correct
         </button>
         <span v-if="current && row.segment.origin !== 'person' && row.segment.target !== null && !row.segment.unread"
           >from the {{ row.segment.origin }}</span
@@ -144,7 +144,7 @@ defineExpose({
         >
         <span v-if="comments">{{ comments }} {{ comments === 1 ? 'comment' : 'comments' }}</span>
         <span v-if="row.unit.borrowed && row.first"
-          >{{ languageName(row.unit.borrowed.language) }} stands here; write only what differs</span
+          >{{ languageName(row.unit.borrowed.language) }} is used here; write only what differs</span
         >
       </p>
     </div>

@@ -10,8 +10,7 @@ const targets = computed(() =>
 <template>
   <div class="px-5 py-6">
     <p class="max-w-[60ch]">
-      You look through {{ languageName(setup.source) }}, the source, which is not translated. Choose a language to
-      translate into:
+      The lens is set to {{ languageName(setup.source) }}, the source language. Choose a language to translate into:
     </p>
     <ul class="mt-3 flex flex-wrap gap-2">
       <li v-for="e in targets" :key="e.id">

@@ -2,7 +2,7 @@
 const parts = [
   { to: '/translation', name: 'Work', exact: true },
   { to: '/translation/progress', name: 'Progress' },
-  { to: '/translation/came-along', name: 'What came along' },
+  { to: '/translation/came-along', name: 'Carried over' },
   { to: '/translation/memory', name: 'Memory' },
   { to: '/translation/glossary', name: 'Glossary' },
 ]

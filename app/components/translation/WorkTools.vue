@@ -4,13 +4,13 @@ import { effortBands, firstWeights, type EffortBand, type EffortCount } from '@c
 import { targetChecks } from '@core/translation/checks/registry'
 
 /**
- * What is done with all texts that are found, or with those marked: counted, checked, translated beforehand, sent out,
- * given to somebody; and files that come back.
+ * What is done with all texts that are found, or with those selected: counted, checked, translated beforehand, sent out,
+ * assigned to somebody; and files that come back.
  */
 const props = defineProps<{
   /** The question as calls take it. */ asked: Record<string, unknown>
   count: number
-  marked: string[]
+  selected: string[]
 }>()
 const emit = defineEmits<{ done: [] }>()
 interface Effort extends EffortCount {
@@ -60,22 +60,22 @@ const { result, failure, busy, start } = useJobResult<Outcome>()
 const tool = ref<'' | 'count' | 'check' | 'before' | 'out' | 'in' | 'give'>('')
 const body = computed(() => ({
   target: { storefront: lens.storefront, language: lens.language },
-  ...(props.marked.length > 0 ? { records: props.marked } : props.asked),
+  ...(props.selected.length > 0 ? { records: props.selected } : props.asked),
 }))
 const what = computed(() =>
-  props.marked.length > 0 ? `${props.marked.length} marked` : `all ${numberShown(props.count)} found`,
+  props.selected.length > 0 ? `${props.selected.length} selected` : `all ${numberShown(props.count)} found`,
 )
 const tools = computed(
   () =>
     [
-      ['count', 'Count the words'],
-      ['check', 'Check everything'],
-      ['out', 'Send out'],
+      ['count', 'Count words'],
+      ['check', 'Run checks'],
+      ['out', 'Export for translation'],
       ...(may.value
         ? [
-            ['before', 'Translate beforehand'],
-            ['in', 'Bring back'],
-            ['give', 'Give to somebody'],
+            ['before', 'Pre-translate'],
+            ['in', 'Import translations'],
+            ['give', 'Assign'],
           ]
         : []),
     ] as [typeof tool.value, string][],
@@ -170,12 +170,12 @@ async function bring(e: Event) {
 async function give() {
   try {
     const { data } = await ask<{ records: number }>('POST', '/api/translations/shares', {
-      body: { language: lens.language, records: props.marked, person: person.value, due: due.value || null },
+      body: { language: lens.language, records: props.selected, person: person.value, due: due.value || null },
     })
     tell(
       person.value === null
-        ? `${data.records} taken back`
-        : `${data.records} given to ${people.value?.items.find((p) => p.id === person.value)?.name ?? 'them'}`,
+        ? `${data.records} unassigned`
+        : `${data.records} assigned to ${people.value?.items.find((p) => p.id === person.value)?.name ?? 'them'}`,
     )
     emit('done')
   } catch (e) {
@@ -190,7 +190,7 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
 </script>
 
 <template>
-  <section class="border-t border-hair px-5 py-2 text-[13px]" aria-label="What is done with them">
+  <section class="border-t border-hair px-5 py-2 text-[13px]" aria-label="Bulk actions">
     <div class="flex flex-wrap items-baseline gap-x-4 gap-y-1">
       <span class="text-ink2">With {{ what }}:</span>
       <button
@@ -204,13 +204,13 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
       >
         {{ words }}
       </button>
-      <span v-if="busy" class="ml-auto text-ink2" role="status">At work …</span>
+      <span v-if="busy" class="ml-auto text-ink2" role="status">Working …</span>
     </div>
     <p v-if="failure" class="pt-1.5 text-madder" role="alert">{{ failure }}</p>
     <div v-if="tool === 'count'" class="pt-2">
       <div class="flex flex-wrap items-end gap-3">
         <span class="text-ink2"
-          >A word of each kind weighs, in hundredths of a new one (common practice, to be set as agreed):</span
+          >Weight of a word by match, in per cent of a new word (common practice; set as agreed):</span
         ><label v-for="b in effortBands" :key="b" class="text-ink2"
           >{{ bandWords[b]
           }}<NumberField
@@ -261,13 +261,13 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
     </div>
     <div v-else-if="tool === 'check'" class="pt-2">
       <button class="act main" type="button" :disabled="busy" @click="run('/api/translations/checks', { show: 'all' })">
-        Check what is translated
+        Run checks
       </button>
       <template v-if="result?.counts"
         ><p class="pt-2" role="status">
           {{ number(result.foundCount) }} findings in {{ number(result.segments) }} segments<template
             v-if="result.overruled"
-            >, {{ number(result.overruled) }} more are right so</template
+            >, {{ number(result.overruled) }} more are ignored</template
           >
         </p>
         <p class="flex flex-wrap gap-x-4 text-ink2">
@@ -290,7 +290,7 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
       ><NumberField
         v-model="from"
         class="w-16"
-        label="The least score of a match"
+        label="Minimum match score"
         live
         required
         whole
@@ -309,15 +309,16 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
         Translate {{ what }}
       </button>
       <span class="text-ink2"
-        >What it writes is translated, and waits for somebody to read it. It never writes over anything.</span
+        >Pre-translated texts count as machine translations until somebody confirms them. Existing texts are never
+        overwritten.</span
       >
       <p v-if="result?.byMachine !== undefined" class="w-full" role="status">
         {{ number(result.segments) }} open segments of {{ number(result.records) }} records:
         {{ number(result.fromMemory) }} from the memory, {{ number(result.byMachine) }} by machine,
         {{ number(result.left) }} left open.
-        <button v-if="result.step != null" class="plain" type="button" @click="putBack(result.step)">Put it back</button
+        <button v-if="result.step != null" class="plain" type="button" @click="putBack(result.step)">Undo</button
         ><span v-if="result.unknown?.length" class="block text-ink2"
-          >Words the machine left as they are:
+          >Words the machine could not translate:
           {{
             result.unknown
               .slice(0, 20)
@@ -330,28 +331,20 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
     <div v-else-if="tool === 'out'" class="flex flex-wrap items-center gap-3 pt-2">
       <select v-model="format" class="field" aria-label="Format">
         <option v-for="f in exchangeFormats" :key="f" :value="f">{{ formatWords[f] }}</option></select
-      ><button class="act main" type="button" @click="sendOut">Send out {{ what }}</button
-      ><span class="text-ink2"
-        >With matches of the memory and terms of the glossary, for a translator’s own program.</span
-      >
+      ><button class="act main" type="button" @click="sendOut">Export {{ what }}</button
+      ><span class="text-ink2">Includes translation memory matches and glossary terms.</span>
     </div>
     <div v-else-if="tool === 'in'" class="pt-2">
       <label class="text-ink2"
-        >A file that came back, XLIFF 2.1 or 1.2<input
-          class="ml-2"
-          type="file"
-          accept=".xlf,.xliff,.xml"
-          @change="bring"
+        >Translated file, XLIFF 2.1 or 1.2<input class="ml-2" type="file" accept=".xlf,.xliff,.xml" @change="bring"
       /></label>
       <template v-if="result?.refusedCount !== undefined"
         ><p class="pt-1.5" role="status">
-          <b class="font-semibold">{{ back }}</b>: {{ number(result.taken) }} segments taken,
-          {{ number(result.unchanged) }} as they were, {{ number(result.refusedCount) }} refused.
-          <button v-if="result.step != null" class="plain" type="button" @click="putBack(result.step)">
-            Put it back
-          </button>
+          <b class="font-semibold">{{ back }}</b>: {{ number(result.taken) }} segments imported,
+          {{ number(result.unchanged) }} unchanged, {{ number(result.refusedCount) }} rejected.
+          <button v-if="result.step != null" class="plain" type="button" @click="putBack(result.step)">Undo</button>
         </p>
-        <ul class="max-h-48 overflow-auto" tabindex="0" aria-label="Refused segments">
+        <ul class="max-h-48 overflow-auto" tabindex="0" aria-label="Rejected segments">
           <li v-for="(r, i) in result.refused" :key="i" class="border-t border-hair py-1">
             <span class="code">{{ r.unit }} {{ r.segment }}</span> <span class="text-madder">{{ r.reason }}</span>
           </li>
@@ -360,13 +353,13 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
       <p v-else-if="result?.problem" class="pt-1.5 text-madder" role="alert">{{ result.problem.detail }}</p>
     </div>
     <div v-else-if="tool === 'give'" class="flex flex-wrap items-center gap-3 pt-2">
-      <select v-model="person" class="field" aria-label="To whom">
+      <select v-model="person" class="field" aria-label="Assign to">
         <option :value="null">nobody</option>
         <option v-for="p in people?.items ?? []" :key="p.id" :value="p.id">{{ p.name }}</option></select
       ><label class="text-ink2">due<input v-model="due" class="field ml-2" type="date" /></label
-      ><button class="act main" type="button" :disabled="marked.length === 0" @click="give">
-        Give the {{ marked.length }} marked</button
-      ><span v-if="marked.length === 0" class="text-ink2">Mark texts in the list first: Space.</span>
+      ><button class="act main" type="button" :disabled="selected.length === 0" @click="give">
+        Assign the {{ selected.length }} selected</button
+      ><span v-if="selected.length === 0" class="text-ink2">Select texts in the list first (Space).</span>
     </div>
   </section>
 </template>

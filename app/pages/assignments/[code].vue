@@ -79,7 +79,7 @@ useProofTrial(() =>
 )
 const bases = [
   { id: 'everything', label: 'Everything' },
-  { id: 'rule', label: 'What a rule finds' },
+  { id: 'rule', label: 'Products matching a rule' },
   { id: 'chosen', label: 'Chosen products' },
 ] as const
 const missing = computed(() =>
@@ -98,19 +98,19 @@ const missing = computed(() =>
     many="Assignments"
     :title="draft?.name ?? ''"
     :readonly="readonly"
-    removal="Delete this assignment? Its pieces stay, and the history keeps it. To stop it for a while, let it rest."
+    removal="Delete this assignment? Its pieces stay, and the history keeps it. To stop it for a while, pause it."
     :missing="missing"
     :after="refreshProof"
   >
     <template #beside
       ><span v-if="draft?.number">number {{ draft.number }}</span
-      ><span v-if="draft?.resting" class="text-ochre">rests</span></template
+      ><span v-if="draft?.resting" class="text-ochre">paused</span></template
     >
     <template #under
       ><p v-if="draft" class="font-serif text-[15px] italic text-ink2">
         <template v-if="brings.length"
           >“{{ brings.map(nameOf).join('”, “') }}”
-          {{ draft.replaces ? `takes the place of “${nameOf(draft.replaces)}” on` : 'goes to' }}: </template
+          {{ draft.replaces ? `replaces “${nameOf(draft.replaces)}” on` : 'goes to' }}: </template
         >{{ whole }}
       </p></template
     >
@@ -142,21 +142,21 @@ const missing = computed(() =>
             :disabled="readonly"
           />
           <p class="flex flex-wrap items-center gap-2 pt-2">
-            <span class="text-ink2">in the place of</span
+            <span class="text-ink2">replaces</span
             ><NamePicker
               v-model="draft.replaces"
               class="w-80"
               :offered="allPieces.filter((x) => !draft!.pieces.includes(x.code))"
-              label="in the place of"
-              placeholder="nothing: it is added"
+              label="replaces"
+              placeholder="nothing (it is added)"
               :disabled="readonly"
             /><button v-if="draft.replaces && !readonly" type="button" class="plain" @click="draft.replaces = null">
               nothing
             </button>
           </p>
         </section>
-        <section class="mt-4" aria-label="To which products">
-          <h2 class="border-b border-hair pb-1">To which products</h2>
+        <section class="mt-4" aria-label="Products">
+          <h2 class="border-b border-hair pb-1">Products</h2>
           <fieldset class="flex flex-wrap gap-x-5 gap-y-1 py-1.5" :disabled="readonly">
             <legend class="sr-only">Reach</legend>
             <label v-for="b in bases" :key="b.id" class="flex min-h-6 items-center gap-1.5"
@@ -175,25 +175,24 @@ const missing = computed(() =>
             :disabled="readonly"
           />
           <dl class="mt-2.5 grid grid-cols-[90px_minmax(0,1fr)] items-start gap-y-1.5">
-            <dt class="pt-1 text-ink2">and also</dt>
+            <dt class="pt-1 text-ink2">plus</dt>
             <dd><SkuList v-model="draft.reach.added" label="Add a product" :disabled="readonly" /></dd>
-            <dt class="pt-1 text-ink2">but not</dt>
-            <dd><SkuList v-model="draft.reach.leftOut" label="Leave a product out" :disabled="readonly" /></dd>
+            <dt class="pt-1 text-ink2">except</dt>
+            <dd><SkuList v-model="draft.reach.leftOut" label="Exclude a product" :disabled="readonly" /></dd>
           </dl>
           <label class="mt-2 flex min-h-6 items-center gap-1.5 text-ink2"
-            ><input v-model="draft.reach.eachVariant" type="checkbox" :disabled="readonly" />asked of each variant on
-            its own</label
+            ><input v-model="draft.reach.eachVariant" type="checkbox" :disabled="readonly" />match each variant
+            separately</label
           >
         </section>
         <section class="mt-4" aria-label="Limits">
           <h2 class="border-b border-hair pb-1">Only</h2>
           <LimitsForm v-model="draft.limits" :disabled="readonly" />
         </section>
-        <section class="mt-4" aria-label="Where on the page">
-          <h2 class="border-b border-hair pb-1">Where on the page</h2>
+        <section class="mt-4" aria-label="Position on the page">
+          <h2 class="border-b border-hair pb-1">Position on the page</h2>
           <p v-if="draft.replaces" class="pt-1.5 text-ink2">
-            Where “{{ nameOf(draft.replaces) }}” would stand. Of several that would take its place, the lowest order
-            counts.
+            Where “{{ nameOf(draft.replaces) }}” would appear. If several replace it, the lowest order wins.
           </p>
           <PlaceForm v-model="place" :disabled="readonly" />
         </section>

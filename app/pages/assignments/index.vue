@@ -131,7 +131,7 @@ async function rest(a: Listed) {
       body: { ...record, resting: !a.resting },
       headers: { 'If-Match': tag! },
     })
-    tell(a.resting ? `“${a.name}” is awake` : `“${a.name}” rests`)
+    tell(a.resting ? `“${a.name}” is running again` : `“${a.name}” is paused`)
     await refresh()
     refreshProof()
   } catch (e) {
@@ -145,14 +145,14 @@ useKeys('Assignments', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
   {
     keys: 'n',
-    does: 'Make a new assignment',
+    does: 'New assignment',
     run: () => {
       if (session.mayEdit) void navigateTo('/assignments/new')
     },
   },
   {
     keys: 'Alt+ArrowUp',
-    does: 'Move the one in focus up',
+    does: 'Move up',
     run: () => {
       const a = focused()
       if (a) step(a.code, -1)
@@ -160,7 +160,7 @@ useKeys('Assignments', [
   },
   {
     keys: 'Alt+ArrowDown',
-    does: 'Move the one in focus down',
+    does: 'Move down',
     run: () => {
       const a = focused()
       if (a) step(a.code, 1)
@@ -168,7 +168,7 @@ useKeys('Assignments', [
   },
   {
     keys: 'r',
-    does: 'Let the one in focus rest, or wake it',
+    does: 'Pause or resume',
     run: () => {
       const a = focused()
       if (a && session.mayEdit) void rest(a)
@@ -181,7 +181,7 @@ useKeys('Assignments', [
   <div class="flex h-full flex-col">
     <AssignmentsHead
       ><NuxtLink v-if="session.mayEdit" class="act" to="/assignments/new"
-        >Make an assignment <span class="key">n</span></NuxtLink
+        >New assignment <span class="key">n</span></NuxtLink
       ></AssignmentsHead
     >
     <div class="flex flex-wrap items-baseline gap-4 px-5 pb-2.5 pt-2">
@@ -200,7 +200,7 @@ useKeys('Assignments', [
         placeholder="Name"
         aria-label="Search assignments"
       /><label class="flex min-h-6 items-center gap-1.5 text-ink2"
-        ><input v-model="rested" type="checkbox" />those that rest too</label
+        ><input v-model="rested" type="checkbox" />show paused</label
       >
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
@@ -221,17 +221,16 @@ useKeys('Assignments', [
             <th class="px-5 py-1.5">Order</th>
             <th class="pr-3">Name</th>
             <th class="pr-3">Goes to</th>
-            <th><span class="sr-only">To do</span></th>
+            <th><span class="sr-only">Action</span></th>
           </tr>
         </thead>
         <tbody ref="body">
           <template v-for="k in areas" :key="k.area">
             <tr data-entry class="border-b border-hair2 bg-shade">
               <th colspan="4" scope="rowgroup" class="px-5 py-1 text-[12.5px] font-semibold">
-                {{ k.title
-                }}<small v-if="k.limit" class="pl-2 font-normal text-ink2">meant for {{ k.limit }} parts</small
+                {{ k.title }}<small v-if="k.limit" class="pl-2 font-normal text-ink2">at most {{ k.limit }} parts</small
                 ><small v-if="k.elsewhere" class="pl-2 font-normal text-ochre">not on this storefront’s page</small
-                ><small v-if="k.rows.length === 0" class="pl-2 font-normal text-ink2">nothing stands here</small>
+                ><small v-if="k.rows.length === 0" class="pl-2 font-normal text-ink2">empty</small>
               </th>
             </tr>
             <template v-for="r in k.rows" :key="k.area + r.key">
@@ -254,11 +253,11 @@ useKeys('Assignments', [
                 <td class="py-2 pr-3">
                   <NuxtLink class="font-semibold hover:underline" :to="`/assignments/${segment(r.a.code)}`">{{
                     r.a.name
-                  }}</NuxtLink><small v-if="r.a.resting" class="ml-2 text-ochre">rests</small>
+                  }}</NuxtLink><small v-if="r.a.resting" class="ml-2 text-ochre">paused</small>
                   <p class="truncate text-[12.5px] text-ink2">
                     {{
                       r.a.replaces
-                        ? `${r.a.pieces[0]} in the place of ${r.a.replaces}`
+                        ? `${r.a.pieces[0]} replaces ${r.a.replaces}`
                         : [...r.a.pieces, ...r.a.sets].length === 1
                           ? [...r.a.pieces, ...r.a.sets][0]
                           : `${r.a.pieces.length + r.a.sets.length} pieces and sets`
@@ -271,7 +270,7 @@ useKeys('Assignments', [
                 </td>
                 <td class="py-2 pr-5 text-right">
                   <button v-if="session.mayEdit" type="button" class="plain min-h-6" @click="rest(r.a)">
-                    {{ r.a.resting ? 'Wake' : 'Rest' }}<span class="sr-only">: {{ r.a.name }}</span>
+                    {{ r.a.resting ? 'Resume' : 'Pause' }}<span class="sr-only">: {{ r.a.name }}</span>
                   </button>
                 </td>
               </tr>
@@ -285,7 +284,7 @@ useKeys('Assignments', [
       </table>
       <p v-if="data && items.length === 0" class="p-10 text-center text-ink2">
         <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{
-          q ? 'No assignment is called that.' : 'Nothing is assigned yet.'
+          q ? 'No assignment matches.' : 'Nothing is assigned yet.'
         }}
       </p>
       <div v-if="next" class="p-4"><button class="act" type="button" @click="showMore">Show more</button></div>

@@ -40,7 +40,7 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the camp
     many="Campaigns"
     :title="draft?.name ?? ''"
     :readonly="readonly"
-    removal="Delete this campaign? Nothing may belong to it any more."
+    removal="Delete this campaign? It can be deleted only when no assignment belongs to it."
     :missing="missing"
     :after="() => setup.reload()"
   >
@@ -54,14 +54,10 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the camp
           :autofocus="code === null"
       /></label>
       <label class="text-ink2"
-        >What it is for<input
-          v-model="draft.note"
-          class="field mt-0.5 block w-full"
-          :disabled="readonly"
-          maxlength="5000"
+        >Purpose<input v-model="draft.note" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="5000"
       /></label>
       <fieldset class="flex flex-wrap gap-x-4" :disabled="readonly">
-        <legend class="text-ink2">Storefronts; none means every one</legend>
+        <legend class="text-ink2">Storefronts (none means all)</legend>
         <label
           v-for="s in setup.storefronts"
           :key="s.code"
@@ -87,21 +83,21 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the camp
             :value="draft.to === null ? '' : draft.to.includes('T') ? draft.to : `${draft.to}T23:59`"
             :disabled="readonly"
             @change="draft.to = ($event.target as HTMLInputElement).value || null" /></label
-        ><small class="pb-1.5 text-ink3">in each storefront’s time zone; a day alone ends with its last minute</small>
+        ><small class="pb-1.5 text-ink3">in each storefront’s time zone; a date without a time ends at midnight</small>
       </p>
-      <section v-if="code" aria-label="What belongs to it">
-        <h2 class="border-b border-hair pb-1">What belongs to it</h2>
+      <section v-if="code" aria-label="Assignments">
+        <h2 class="border-b border-hair pb-1">Assignments</h2>
         <ul>
           <li v-for="a in belonging" :key="a.code" class="border-b border-hair py-1">
             <NuxtLink class="hover:underline" :to="`/assignments/${segment(a.code)}`">{{ a.name }}</NuxtLink><small
               v-if="a.resting"
               class="ml-2 text-ochre"
-              >rests</small
+              >paused</small
             >
           </li>
         </ul>
         <p v-if="belonging.length === 0" class="pt-1.5 text-ink2">
-          No assignment yet: choose the campaign among an assignment’s limits.
+          No assignments yet. Choose this campaign under the limits of an assignment.
         </p>
       </section>
     </div>

@@ -26,7 +26,7 @@ const day = (local: string | null) => (local === null ? 'open' : local.replace('
 useKeys('Campaigns', [
   {
     keys: 'n',
-    does: 'Plan a campaign',
+    does: 'New campaign',
     run: () => {
       if (session.mayEdit) void navigateTo('/campaigns/new')
     },
@@ -38,13 +38,13 @@ useKeys('Campaigns', [
   <div class="flex h-full flex-col">
     <AssignmentsHead
       ><NuxtLink v-if="session.mayEdit" class="act" to="/campaigns/new"
-        >Plan a campaign <span class="key">n</span></NuxtLink
+        >New campaign <span class="key">n</span></NuxtLink
       ></AssignmentsHead
     >
     <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2">
       <h1>Campaigns</h1>
       <span class="text-ink2"
-        >Stretches of time in some storefronts, to which assignments belong. “Runs” is at the lens’s moment.</span
+        >Periods in some storefronts to which assignments belong. “Running” is as of the date in the lens.</span
       >
     </div>
     <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Campaigns">
@@ -62,7 +62,7 @@ useKeys('Campaigns', [
             <th>From</th>
             <th>To</th>
             <th class="pr-3">Storefronts</th>
-            <th class="pr-5">Runs</th>
+            <th class="pr-5">Running</th>
           </tr>
         </thead>
         <tbody>
@@ -75,7 +75,7 @@ useKeys('Campaigns', [
             <td>{{ day(c.from) }}</td>
             <td>{{ day(c.to) }}</td>
             <td class="truncate pr-3">
-              {{ c.storefronts.length === 0 ? 'every one' : c.storefronts.map(setup.storefrontName).join(', ') }}
+              {{ c.storefronts.length === 0 ? 'all' : c.storefronts.map(setup.storefrontName).join(', ') }}
             </td>
             <td class="truncate pr-5">
               <span v-if="c.runs.length" class="text-weld"
@@ -86,8 +86,8 @@ useKeys('Campaigns', [
         </tbody>
       </table>
       <p v-else class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No campaign yet. Name a stretch of time, and let
-        assignments belong to it.
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No campaigns yet. Create one, then choose it in
+        assignments.
       </p>
     </div>
   </div>

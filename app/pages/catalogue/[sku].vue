@@ -52,7 +52,7 @@ const groups = computed(() => {
       ? [
           {
             code: 'own',
-            label: 'Facts of its own',
+            label: 'Own facts',
             uses: own.filter((u, i) => own.findIndex((x) => x.attribute === u.attribute) === i),
           },
         ]
@@ -177,42 +177,42 @@ watch(
 useKeys('Product', [
   {
     keys: 'h',
-    does: 'History, and back',
+    does: 'Show or hide history',
     run: () => {
       side.value = side.value === 'history' ? 'attributes' : 'history'
     },
   },
   {
     keys: 'v',
-    does: 'Variants, and back',
+    does: 'Variants',
     run: () => {
       if (p.value?.parent === null) side.value = side.value === 'variants' ? 'attributes' : 'variants'
     },
   },
   {
     keys: 'c',
-    does: 'Content of its page, and back',
+    does: 'Content of the page',
     run: () => {
       side.value = side.value === 'content' ? 'attributes' : 'content'
     },
   },
   {
     keys: 'm',
-    does: 'Prices, and back',
+    does: 'Prices',
     run: () => {
       side.value = side.value === 'prices' ? 'attributes' : 'prices'
     },
   },
   {
     keys: 'g',
-    does: 'What the data pool says, and back',
+    does: 'Data pool',
     run: () => {
       side.value = side.value === 'pool' ? 'attributes' : 'pool'
     },
   },
   {
     keys: 'd',
-    does: 'Copy the product',
+    does: 'Duplicate product',
     run: () => {
       if (session.mayEdit) void navigateTo({ path: '/catalogue/new', query: { copy: sku.value } })
     },
@@ -222,8 +222,8 @@ useKeys('Product', [
     does: 'Translate its texts',
     run: () => void navigateTo(`/translation/${segment(`product:${sku.value}`)}`),
   },
-  { keys: 'Enter', does: 'Change the value in focus' },
-  { keys: 'Ctrl+S', does: 'Save the text that is open' },
+  { keys: 'Enter', does: 'Edit the focused value' },
+  { keys: 'Ctrl+S', does: 'Save the open text' },
 ])
 </script>
 
@@ -317,7 +317,7 @@ useKeys('Product', [
                 }}<template v-if="session.mayEdit">
                   ·
                   <NuxtLink class="plain" :to="{ path: '/catalogue/new', query: { copy: p.sku } }"
-                    >Copy it</NuxtLink
+                    >Duplicate</NuxtLink
                   ></template
                 ></small
               >
@@ -325,7 +325,7 @@ useKeys('Product', [
             <ProductFields :product="p" :disabled="!session.mayEdit" @patch="patchFields" />
           </section>
           <p v-if="substance?.thin" class="mx-5 mt-2 border-l-[3px] border-ochre pl-2.5 text-ochre">
-            It says too little to write from: {{ substance.facts }} of {{ substance.of }} facts. These would help most:
+            Too few facts to draft from: {{ substance.facts }} of {{ substance.of }} facts. These would help most:
             <template v-for="(c, i) in substance.help.slice(0, 4)" :key="c"
               ><template v-if="i">, </template
               ><a class="underline" :href="`#field-${c}`">{{
@@ -350,7 +350,7 @@ useKeys('Product', [
                 <b
                   v-if="needed(u.attribute) && !of(columns.length - 1, u.attribute)?.counts"
                   class="font-semibold text-madder"
-                  >needed</b
+                  >required</b
                 >
               </div>
               <template v-for="(c, i) in columns" :key="c.id + sku">
@@ -380,13 +380,8 @@ useKeys('Product', [
             />
           </section>
           <p v-if="session.mayEdit" class="px-5 pt-2">
-            <select
-              class="field"
-              aria-label="Add a fact of its own"
-              value=""
-              @change="added = [...added, takeChoice($event)]"
-            >
-              <option value="" disabled>Add a fact that only this product has</option>
+            <select class="field" aria-label="Add own fact" value="" @change="added = [...added, takeChoice($event)]">
+              <option value="" disabled>Add a fact for this product only</option>
               <option v-for="a in extra.filter((x) => !added.includes(x.code))" :key="a.code" :value="a.code">
                 {{ setup.label(a.labels, a.code) }}
               </option>

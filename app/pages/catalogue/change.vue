@@ -164,7 +164,7 @@ const make = () =>
   preview.value?.changed &&
   !busy.value &&
   follow(() => post<Job>('/api/bulk-changes', body.value), 'Changing')
-const putBack = () => follow(() => post<Job>(`/api/steps/${made.value!.step}/undo`), 'Putting back')
+const putBack = () => follow(() => post<Job>(`/api/steps/${made.value!.step}/undo`), 'Undoing')
 function anew() {
   made.value = undefined
   back.value = undefined
@@ -178,23 +178,23 @@ watch(
   },
   { immediate: true },
 )
-useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always: true, run: () => void make() }])
+useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: () => void make() }])
 </script>
 
 <template>
   <div class="h-full overflow-auto px-5 py-3.5">
     <div class="flex items-baseline gap-4">
-      <h1>Change many products</h1>
+      <h1>Bulk edit</h1>
       <NuxtLink :to="{ path: '/catalogue', query }" class="plain">Back to the catalogue</NuxtLink>
     </div>
     <p class="mt-1 text-ink2">
       Of {{ words || 'all products'
       }}<template v-if="preview && !made"
         >: <b class="font-semibold text-ink">{{ numberShown(preview.found) }}</b> found</template
-      >. What will change is shown first; it is made as one step, and can be put back as one.
+      >. You see what will change first. It is one step, and can be undone as one.
     </p>
     <p v-if="!session.mayEdit" class="mt-3 text-ochre" role="status">
-      Only to read: {{ session.me?.name }} may not change products.
+      Read only: {{ session.me?.name }} cannot change products.
     </p>
     <form
       v-else-if="!made"
@@ -210,19 +210,19 @@ useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always:
             <option v-for="(f, c) in bulkFields" :key="c" :value="c">{{ f.label }}</option>
           </optgroup>
         </select>
-        <select v-if="attribute?.translatable" v-model="language" class="field" aria-label="In which language">
+        <select v-if="attribute?.translatable" v-model="language" class="field" aria-label="Language">
           <option v-for="l in languages" :key="l" :value="l">in {{ languageName(l) }}</option>
         </select>
-        <select v-if="attribute?.perStorefront" v-model="storefront" class="field" aria-label="In which storefront">
+        <select v-if="attribute?.perStorefront" v-model="storefront" class="field" aria-label="Storefront">
           <option value="">for all storefronts</option>
           <option v-for="s in setup.storefronts" :key="s.code" :value="s.code">only in {{ s.name }}</option>
         </select>
-        <select v-if="onVariants" v-model="members" class="field" aria-label="Of which products">
+        <select v-if="onVariants" v-model="members" class="field" aria-label="Which products">
           <option v-for="(w, m) in memberWords" :key="m" :value="m">{{ w }}</option>
         </select>
       </div>
       <template v-if="attribute">
-        <label class="pt-1.5 text-ink2" for="bulk-kind">What to do</label>
+        <label class="pt-1.5 text-ink2" for="bulk-kind">Action</label>
         <select id="bulk-kind" v-model="kind" class="field justify-self-start">
           <option v-for="k in fitting" :key="k" :value="k">{{ bulkKinds[k].label }}</option>
         </select>
@@ -249,20 +249,20 @@ useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always:
         <template v-if="kind === 'replace'">
           <label class="pt-1.5 text-ink2" for="bulk-find">Find</label
           ><input id="bulk-find" v-model="find" class="field max-w-[560px]" :lang="language" />
-          <label class="pt-1.5 text-ink2" for="bulk-put">Put instead</label
+          <label class="pt-1.5 text-ink2" for="bulk-put">Replace with</label
           ><input
             id="bulk-put"
             v-model="put"
             class="field max-w-[560px]"
             :lang="language"
-            placeholder="nothing: it is taken out"
+            placeholder="nothing (removes it)"
           />
           <span /><label class="flex items-center gap-1.5"
             ><input v-model="pattern" type="checkbox" />a regular expression, its groups as $1</label
           >
         </template>
         <template v-if="kind === 'case'"
-          ><label class="pt-1.5 text-ink2" for="bulk-how">Letters</label
+          ><label class="pt-1.5 text-ink2" for="bulk-how">Case</label
           ><select id="bulk-how" v-model="how" class="field justify-self-start">
             <option v-for="h in letterCases" :key="h" :value="h">{{ caseWords[h] }}</option>
           </select></template
@@ -286,11 +286,11 @@ useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always:
               placeholder="{brand} {model}, holds {volume}"
             /><select
               class="field mt-1"
-              aria-label="Put a value into the template"
+              aria-label="Insert a value into the template"
               value=""
               @change="template += `{${takeChoice($event)}}`"
             >
-              <option value="" disabled>put a value in</option>
+              <option value="" disabled>insert a value</option>
               <option value="brand">Brand</option>
               <option value="sku">SKU</option>
               <option v-for="a in attributesByLabel" :key="a.code" :value="a.code">{{ labelOf(a.code) }}</option>
@@ -325,7 +325,7 @@ useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always:
         </template>
         <template v-if="kind === 'set' || kind === 'fill' || kind === 'template'"
           ><span /><label class="flex items-center gap-1.5"
-            ><input v-model="onlyEmpty" type="checkbox" />only where it is empty</label
+            ><input v-model="onlyEmpty" type="checkbox" />only if empty</label
           ></template
         >
       </template>
@@ -333,12 +333,12 @@ useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always:
 
     <p v-if="problem" class="mt-4 text-madder" role="alert">{{ problem.sentence }}</p>
     <p v-if="failure" class="mt-4 text-madder" role="alert">{{ failure }}</p>
-    <section v-if="session.mayEdit || made" class="mt-4" aria-label="What changes">
+    <section v-if="session.mayEdit || made" class="mt-4" aria-label="Result">
       <p class="text-[15px]" role="status" :aria-busy="looking">
         <template v-if="made"
           ><b class="font-semibold text-weld">{{ made.title }}.</b> {{ numberShown(made.changed) }}
           {{ made.changed === 1 ? 'value' : 'values' }} changed<template v-if="made.failed"
-            >, {{ numberShown(made.failed) }} could not be</template
+            >, {{ numberShown(made.failed) }} failed</template
           >.</template
         >
         <template v-else-if="missing"
@@ -348,12 +348,12 @@ useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always:
           ><b class="font-semibold">{{ numberShown(preview.changed) }}</b> of {{ numberShown(preview.looked) }} would
           change<template v-if="preview.failed"
             >, <b class="font-semibold text-madder">{{ numberShown(preview.failed) }}</b> cannot</template
-          ><template v-if="preview.found > 2000"> (looking at the first 2,000 products)</template>.</template
+          ><template v-if="preview.found > 2000"> (of the first 2,000 products)</template>.</template
         >
-        <template v-else>Looking …</template>
+        <template v-else>Checking …</template>
       </p>
       <p v-if="back" class="mt-1.5" role="status">
-        <b class="font-semibold text-weld">Put back</b> in {{ numberShown(back.products) }}
+        <b class="font-semibold text-weld">Undone</b> in {{ numberShown(back.products) }}
         {{ back.products === 1 ? 'product' : 'products' }}.<template v-if="back.keptCount"
           >{{ ' ' }}{{ numberShown(back.keptCount) }} {{ back.keptCount === 1 ? 'value was' : 'values were' }} changed
           again since and {{ back.keptCount === 1 ? 'stays' : 'stay' }}:
@@ -372,7 +372,7 @@ useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always:
             busy ||
             (preview && !missing && preview.found <= 2000
               ? `Change ${numberShown(preview.changed)} ${preview.changed === 1 ? 'value' : 'values'}`
-              : 'Make the change')
+              : 'Apply')
           }}
           <span class="opacity-70">Ctrl Enter</span>
         </button>
@@ -384,22 +384,22 @@ useKeys('Changing many', [{ keys: 'Ctrl+Enter', does: 'Make the change', always:
             :disabled="busy !== ''"
             @click="putBack"
           >
-            {{ busy || 'Put it back' }}</button
-          ><button class="act" type="button" :disabled="busy !== ''" @click="anew">Another change</button></template
+            {{ busy || 'Undo' }}</button
+          ><button class="act" type="button" :disabled="busy !== ''" @click="anew">New bulk edit</button></template
         >
       </div>
       <div
         v-if="shown?.failures.length"
         class="mt-3 max-h-[26vh] overflow-auto border-y border-hair2 bg-sheet"
         tabindex="0"
-        aria-label="What cannot be changed"
+        aria-label="Cannot be changed"
       >
         <table class="w-full">
           <thead class="sticky top-0 bg-sheet text-left text-[12.5px]">
             <tr>
               <th class="px-3 py-1.5">SKU</th>
               <th>Now</th>
-              <th>Why it cannot</th>
+              <th>Reason</th>
             </tr>
           </thead>
           <tbody>

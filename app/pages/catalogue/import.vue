@@ -60,7 +60,7 @@ const send = () =>
     const known = mappings.data.value?.items.find((m) => m.id === kept.value)
     if (known) type.value = (known.content as { type?: string }).type ?? ''
   })
-/** Whether what would replace values waits to be read. */
+/** Whether what would replace values waits to review. */
 const careful = ref(false)
 const run = (mode: 'check' | 'apply', take: 'all' | 'good') =>
   attempt(mode, async () => {
@@ -138,7 +138,7 @@ watch(
       jobId.value = id
       const known = await jobs.end(id)
       if (known.state === 'done' && 'rows' in (known.result as object)) report.value = known.result as ImportReport
-      else if (known.state === 'done') failure.value = 'The feed had nothing new.'
+      else if (known.state === 'done') failure.value = 'The feed had no changes.'
       else failure.value = howItEnded(known)
     } catch (e) {
       tellProblem(e)
@@ -149,7 +149,7 @@ watch(
 const signs = { '.': 'point', ',': 'comma' }
 const separators = { ',': 'comma', ';': 'semicolon', '\t': 'tab' }
 const formats = { csv: 'CSV', xlsx: 'spreadsheet', jsonl: 'JSON Lines' }
-const busyWords = { send: 'Sending the file', check: 'Checking', apply: 'Importing', back: 'Putting back' }
+const busyWords = { send: 'Uploading', check: 'Checking', apply: 'Importing', back: 'Undoing' }
 const accepts = '.csv,.txt,.tsv,.xlsx,.jsonl,.ndjson,text/csv'
 function dropped(e: DragEvent) {
   over.value = false
@@ -166,8 +166,8 @@ function dropped(e: DragEvent) {
       ><NuxtLink to="/catalogue/pool" class="plain">Data pool</NuxtLink>
     </div>
     <p class="mt-1 max-w-[75ch] text-ink2">
-      CSV, a spreadsheet (XLSX) or JSON Lines, one row a product. Its columns may be called as they like: say what they
-      mean. It is checked first; nothing is written until you say so.
+      CSV, spreadsheet (XLSX) or JSON Lines, one row per product. You can map any column names. The file is checked
+      first; nothing is imported until you confirm.
     </p>
     <div class="mt-3 flex flex-wrap items-center gap-3">
       <label
@@ -189,7 +189,7 @@ function dropped(e: DragEvent) {
       </label>
       <label class="text-ink2"
         >Mapping<select v-model="kept" class="field ml-2 max-w-52">
-          <option value="">recognise the columns</option>
+          <option value="">detect columns</option>
           <option v-for="m in mappings.data.value?.items ?? []" :key="m.id" :value="m.id">
             {{ m.name }}{{ m.mine ? '' : `, of ${m.owner}` }}
           </option>
@@ -197,7 +197,7 @@ function dropped(e: DragEvent) {
       >
       <label class="text-ink2"
         >New products are<select v-model="type" class="field ml-2">
-          <option value="">of the type in the file</option>
+          <option value="">of the type given in the file</option>
           <option v-for="t in setup.types.values()" :key="t.code" :value="t.code">
             {{ setup.label(t.labels, t.code) }}
           </option>
@@ -224,15 +224,15 @@ function dropped(e: DragEvent) {
     <section v-if="report && !busy" class="mt-4" aria-label="Report">
       <p class="text-[15px]" role="status">
         <template v-if="back"
-          ><b class="font-semibold text-weld">Put back:</b> {{ numberShown(back.removed) }} products are gone again,
-          {{ numberShown(back.products) }} are as they were<template v-if="back.keptCount"
-            >; {{ numberShown(back.keptCount) }} were changed since and stay:
+          ><b class="font-semibold text-weld">Undone:</b> {{ numberShown(back.removed) }} products removed,
+          {{ numberShown(back.products) }} restored<template v-if="back.keptCount"
+            >; {{ numberShown(back.keptCount) }} changed since and were left unchanged:
             <span class="code">{{ back.kept.map((k) => k.sku).join(', ') }}</span></template
           >.</template
         >
         <template v-else-if="report.applied"><b class="font-semibold text-weld">Imported.</b></template>
         <template v-else-if="report.mode === 'apply'"
-          ><b class="font-semibold text-madder">Nothing was written,</b> because the file has problems.</template
+          ><b class="font-semibold text-madder">Nothing was imported,</b> because the file has problems.</template
         >
         <template v-else-if="report.rejectedCount === 0"
           ><b class="font-semibold text-weld">No problem found.</b></template
@@ -246,11 +246,11 @@ function dropped(e: DragEvent) {
         {{ ' '
         }}<span class="text-ink2"
           >{{ numberShown(report.rows) }} rows: {{ numberShown(report.created) }} new,
-          {{ numberShown(report.updated) }} changed, {{ numberShown(report.unchanged) }} as they are<template
+          {{ numberShown(report.updated) }} changed, {{ numberShown(report.unchanged) }} unchanged<template
             v-if="report.suggested"
             >; {{ numberShown(report.suggested) }}
-            {{ report.suggested === 1 ? 'value that would replace another' : 'values that would replace others' }}
-            {{ report.applied ? (report.suggested === 1 ? 'waits' : 'wait') : 'would wait' }} to be read<template
+            {{ report.suggested === 1 ? 'value would replace another and' : 'values would replace others and' }}
+            {{ report.applied ? (report.suggested === 1 ? 'waits' : 'wait') : 'would go' }} to review<template
               v-if="report.applied"
               >, <NuxtLink class="plain" to="/review/waiting">in Review</NuxtLink></template
             ></template
@@ -259,7 +259,7 @@ function dropped(e: DragEvent) {
       </p>
       <div class="mt-3 flex flex-wrap items-center gap-3">
         <button v-if="report.applied && report.step !== null && !back" class="act" type="button" @click="putBack">
-          Put the import back
+          Undo import
         </button>
         <template v-if="!report.applied && upload">
           <button v-if="report.rejectedCount === 0" class="act main" type="button" @click="run('apply', 'all')">
@@ -271,16 +271,14 @@ function dropped(e: DragEvent) {
             type="button"
             @click="run('apply', 'good')"
           >
-            Take the {{ numberShown(report.created + report.updated) }} good rows
+            Import the {{ numberShown(report.created + report.updated) }} good rows
           </button>
         </template>
         <label v-if="!report.applied && upload" class="flex items-center gap-1.5"
-          ><input v-model="careful" type="checkbox" @change="run('check', 'all')" />what would replace a value waits to
-          be read</label
+          ><input v-model="careful" type="checkbox" @change="run('check', 'all')" />values that replace others go to
+          Review first</label
         >
-        <button v-if="report.rejected.length" class="plain" type="button" @click="download">
-          Save the problems as a file
-        </button>
+        <button v-if="report.rejected.length" class="plain" type="button" @click="download">Export problems</button>
       </div>
       <div
         v-if="report.rejected.length"
@@ -294,7 +292,7 @@ function dropped(e: DragEvent) {
               <th class="px-3 py-1.5">Line</th>
               <th>Column</th>
               <th>Value</th>
-              <th>What is wrong</th>
+              <th>Problem</th>
             </tr>
           </thead>
           <tbody>
@@ -307,19 +305,19 @@ function dropped(e: DragEvent) {
           </tbody>
         </table>
         <p v-if="report.rejectedCount > 500" class="px-3 py-2 text-ink2">
-          and {{ numberShown(report.rejectedCount - 500) }} more; the saved file holds the first 2,000.
+          and {{ numberShown(report.rejectedCount - 500) }} more; the export holds the first 2,000.
         </p>
       </div>
       <p v-if="report.columns.length" class="mt-2 text-ink2">
-        {{ report.columns.length }} columns taken · decimal {{ signs[report.decimalSign]
-        }}<template v-if="report.separator"> · {{ separators[report.separator] }} between cells</template>
+        {{ report.columns.length }} columns used · decimal sign {{ signs[report.decimalSign]
+        }}<template v-if="report.separator"> · {{ separators[report.separator] }} as separator</template>
       </p>
     </section>
 
-    <section v-if="upload && !report?.applied" class="mt-4" aria-label="What the columns mean">
+    <section v-if="upload && !report?.applied" class="mt-4" aria-label="Column mapping">
       <div class="flex flex-wrap items-baseline gap-4">
-        <h2>What the columns mean</h2>
-        <span v-if="missesSku" class="text-madder" role="alert">Say which column holds the SKU.</span
+        <h2>Column mapping</h2>
+        <span v-if="missesSku" class="text-madder" role="alert">Choose the column that holds the SKU.</span
         ><KeepForm
           class="ml-auto"
           kind="mapping"
@@ -339,7 +337,7 @@ function dropped(e: DragEvent) {
       <MappingTable v-model="columns" class="mt-2" :rows="upload.rows" />
     </section>
     <section v-else-if="!busy && !report" class="mt-6 max-w-[75ch] text-ink2">
-      <h2 class="text-ink">How columns are named where nobody has to say</h2>
+      <h2 class="text-ink">Column names that are recognised</h2>
       <p class="mt-1">
         <span class="code">sku parent type category brand tags status kind gtin stock price@uk</span>, and attributes by
         their code: <span class="code">weight</span>, <span class="code">summary@/fr-CH</span> for a language,

@@ -14,8 +14,8 @@ const count = ref<number>()
 
 type Members = 'parents' | 'variants' | 'both'
 const memberWords: Record<Members, string> = {
-  parents: 'a row a product',
-  variants: 'a row a variant',
+  parents: 'one row per product',
+  variants: 'one row per variant',
   both: 'products and variants',
 }
 /** What the sheet shows, as it was left last; `price@` is the lens's storefront. */
@@ -75,22 +75,22 @@ watch(current, (r) => {
 onBeforeUnmount(() => {
   focus.value = null
 })
-const marked = shallowRef<{ rows: number; skus: () => Promise<string[]> }>()
+const selected = shallowRef<{ rows: number; skus: () => Promise<string[]> }>()
 const open = (sku: string | undefined) => {
   if (sku) void navigateTo(`/catalogue/${segment(sku)}`)
 }
-/** Change many: what is marked, where that is more than one row, else all that is found. */
-/** Goes where something is done with what is marked, or all that is found. */
+/** Bulk edit: what is selected, where that is more than one row, else all that is found. */
+/** Goes where something is done with what is selected, or all that is found. */
 async function withMany(path: string) {
   if (!session.mayEdit) return
-  const m = marked.value
+  const m = selected.value
   if (!m || m.rows < 2 || m.rows >= (count.value ?? 0)) return navigateTo({ path, query: query.value })
   if (m.rows > 300)
     return tellProblem(
       new ApiProblem({
-        title: 'Too many marked',
+        title: 'Too many rows selected',
         status: 422,
-        detail: 'Up to 300 marked rows are taken. For more, write a condition that finds them, and mark a single row.',
+        detail: 'Up to 300 selected rows can be used. For more, filter the list and select a single row.',
       }),
     )
   return navigateTo({ path, query: { where: JSON.stringify({ field: 'sku', is: 'one-of', value: await m.skus() }) } })
@@ -129,13 +129,13 @@ const search = useTemplateRef<HTMLInputElement>('search')
 const status = computed(() => grid.value?.writes)
 useKeys('Catalogue', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
-  { keys: 'Arrows', does: 'From cell to cell; with Shift, mark a block' },
-  { keys: 'Enter', does: 'Write in the cell, or just type; Esc leaves it' },
+  { keys: 'Arrows', does: 'Move between cells; with Shift, select a block' },
+  { keys: 'Enter', does: 'Edit the cell, or just type; Esc cancels' },
   { keys: 'Ctrl+Enter', does: 'Open the product' },
   { keys: 'Ctrl+C', does: 'Copy the block, for here or a spreadsheet; Ctrl+V pastes one' },
-  { keys: 'Ctrl+D', does: 'Fill down: the first marked row into the others' },
-  { keys: 'Delete', does: 'Empty the marked cells' },
-  { keys: 'Ctrl+Z', does: 'Put the last change back' },
+  { keys: 'Ctrl+D', does: 'Fill down from the first selected row' },
+  { keys: 'Delete', does: 'Clear the selected cells' },
+  { keys: 'Ctrl+Z', does: 'Undo the last change' },
   {
     keys: 'k',
     does: 'Choose columns',
@@ -145,21 +145,21 @@ useKeys('Catalogue', [
   },
   {
     keys: 'f',
-    does: 'Conditions',
+    does: 'Filters',
     run: () => {
       building.value = !building.value
     },
   },
-  { keys: 's', does: 'Save what is found as a file', run: () => void saveList('csv', true) },
+  { keys: 's', does: 'Export the products found', run: () => void saveList('csv', true) },
   {
     keys: 'c',
-    does: 'Change many: what is marked, or all that is found',
+    does: 'Bulk edit the selection, or all products found',
     run: () => void withMany('/catalogue/change'),
   },
-  { keys: 'r', does: 'Draft texts for what is marked, or all that is found', run: () => void withMany('/review/run') },
+  { keys: 'r', does: 'Draft texts for the selection, or all products found', run: () => void withMany('/review/run') },
   {
     keys: 'n',
-    does: 'A new product',
+    does: 'New product',
     run: () => {
       if (session.mayEdit) void navigateTo('/catalogue/new')
     },
@@ -175,17 +175,17 @@ onMounted(() => grid.value?.focus())
       <span class="text-ink2" role="status"
         ><b class="font-semibold text-ink">{{ count === undefined ? '…' : numberShown(count) }}</b>
         {{ shown.members === 'variants' ? 'variants' : 'products' }}{{ active ? ' found' : ''
-        }}<template v-if="marked && marked.rows > 1">, {{ numberShown(marked.rows) }} marked</template></span
+        }}<template v-if="selected && selected.rows > 1">, {{ numberShown(selected.rows) }} selected</template></span
       >
       <span class="ml-auto flex flex-wrap items-center gap-2">
         <NuxtLink v-if="session.mayEdit" to="/catalogue/new" class="act">New product</NuxtLink>
-        <NuxtLink to="/catalogue/import" class="act">Import a file</NuxtLink>
+        <NuxtLink to="/catalogue/import" class="act">Import</NuxtLink>
         <button v-if="session.mayEdit" class="act" type="button" @click="withMany('/catalogue/change')">
-          Change many
+          Bulk edit
         </button>
         <button v-if="session.mayEdit" class="act" type="button" @click="withMany('/review/run')">Draft texts</button>
         <ListPanel
-          :marked="marked && marked.rows > 1 ? marked : undefined"
+          :selected="selected && selected.rows > 1 ? selected : undefined"
           :found="count ?? 0"
           :filter="condition"
           :lens="lens.body"
@@ -224,16 +224,16 @@ onMounted(() => grid.value?.focus())
         <option v-for="s in ['draft', 'active', 'disabled']" :key="s" :value="s">{{ s }}</option>
       </select>
       <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
-        {{ where ? 'Conditions hold' : 'Conditions' }}
+        {{ where ? 'Filters on' : 'Filters' }}
       </button>
       <button v-if="active" class="plain" type="button" @click="clear">Show all</button>
       <span class="ml-auto flex flex-wrap items-center gap-2"
         ><select v-model="shown.members" class="field" aria-label="Rows">
           <option v-for="(w, m) in memberWords" :key="m" :value="m">{{ w }}</option></select
-        ><select v-model="shown.beside" class="field max-w-44" aria-label="Another edition beside">
-          <option value="">no edition beside</option>
+        ><select v-model="shown.beside" class="field max-w-44" aria-label="Compare with another edition">
+          <option value="">compare with…</option>
           <option v-for="e in lens.editions" :key="e.id" :value="e.id" :disabled="e.id === lens.edition.id">
-            beside {{ setup.storefrontName(e.storefront) }}, {{ bareLanguageName(e.language) }}
+            compare with {{ setup.storefrontName(e.storefront) }}, {{ bareLanguageName(e.language) }}
           </option></select
         ><button class="plain" type="button" @click="choosing = true">Columns</button
         ><SheetViews :content="content" @take="takeView"
@@ -251,12 +251,12 @@ onMounted(() => grid.value?.focus())
       :members="shown.members"
       :readonly="!session.mayEdit && !session.mayTranslate(lens.language)"
       @current="current = $event"
-      @marked="marked = $event"
+      @selected="selected = $event"
       @open="open"
       @count="count = $event"
       ><template #empty
-        >No product fits. <button class="plain" type="button" @click="clear">Show all</button> or
-        <NuxtLink class="plain" to="/catalogue/import">import a file</NuxtLink>.</template
+        >No products found. <button class="plain" type="button" @click="clear">Show all</button> or
+        <NuxtLink class="plain" to="/catalogue/import">import products</NuxtLink>.</template
       ></SheetGrid
     >
     <p
@@ -265,15 +265,15 @@ onMounted(() => grid.value?.focus())
       role="status"
     >
       <span v-if="status.refusedCount" class="text-madder"
-        >{{ status.refusedCount }} {{ status.refusedCount === 1 ? 'cell was' : 'cells were' }} refused and left as
+        >{{ status.refusedCount }} {{ status.refusedCount === 1 ? 'cell was' : 'cells were' }} rejected and left as
         {{ status.refusedCount === 1 ? 'it was' : 'they were' }}.<b v-if="grid?.reason" class="font-semibold">
           {{ grid.reason }}</b
-        ><template v-else> Go to one to see why.</template> {{ ' '
-        }}<button class="plain" type="button" @click="status.forget">Forget them</button></span
+        ><template v-else> Select one to see why.</template> {{ ' '
+        }}<button class="plain" type="button" @click="status.forget">Dismiss</button></span
       ><span v-if="status.steps.length" class="ml-auto text-ink2"
         >Last: {{ status.steps.at(-1)!.cells }} {{ status.steps.at(-1)!.cells === 1 ? 'value' : 'values' }} written.
         <button class="plain" type="button" :disabled="status.undoing" @click="status.undo">
-          Put back <span class="key">Ctrl Z</span>
+          Undo <span class="key">Ctrl Z</span>
         </button></span
       >
     </p>

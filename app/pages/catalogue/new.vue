@@ -74,7 +74,7 @@ async function make() {
               : {}),
           },
         })
-    tell(of.value ? 'Copied. The copy is disabled until you set its status' : 'Made, as a draft')
+    tell(of.value ? 'Duplicated. The copy is disabled until you change its status' : 'Created as a draft')
     await navigateTo(`/catalogue/${segment(data.sku)}`)
   } catch (e) {
     if (e instanceof ApiProblem) problem.value = e
@@ -85,17 +85,17 @@ async function make() {
 }
 const first = useTemplateRef<HTMLInputElement>('first')
 onMounted(() => first.value?.focus())
-useKeys('New product', [{ keys: 'Ctrl+S', does: 'Make it', always: true, run: () => void make() }])
+useKeys('New product', [{ keys: 'Ctrl+S', does: 'Create', always: true, run: () => void make() }])
 </script>
 
 <template>
   <div class="h-full overflow-auto px-5 py-3.5">
     <div class="flex items-baseline gap-4">
-      <h1>{{ of ? 'Copy a product' : 'New product' }}</h1>
+      <h1>{{ of ? 'Duplicate a product' : 'New product' }}</h1>
       <NuxtLink to="/catalogue" class="plain">Back to the catalogue</NuxtLink
       ><NuxtLink to="/catalogue/pool" class="plain">Find it in the data pool</NuxtLink>
     </div>
-    <p v-if="!session.mayEdit" class="mt-3 text-ochre" role="status">{{ session.me?.name }} may not make products.</p>
+    <p v-if="!session.mayEdit" class="mt-3 text-ochre" role="status">{{ session.me?.name }} cannot create products.</p>
     <form
       v-else
       class="mt-3 grid max-w-[720px] grid-cols-[140px_minmax(0,1fr)] items-start gap-x-5 gap-y-2.5"
@@ -107,11 +107,11 @@ useKeys('New product', [{ keys: 'Ctrl+S', does: 'Make it', always: true, run: ()
           v-model="pattern"
           class="w-72"
           label="Product to copy"
-          placeholder="nothing: it is made from scratch"
+          placeholder="nothing (start from scratch)"
         /><button v-if="pattern" type="button" class="plain ml-3" @click="pattern = ''">From scratch</button>
         <p v-if="of" class="mt-1 text-ink2">
           “{{ oldName ?? of.sku }}”, with its {{ of.values.length }} values, prices, relations, and the content assigned
-          to it by name. The copy is disabled, and what must be unique is asked for here.
+          to it by name. The copy is disabled. Enter here what must be unique.
         </p>
       </div>
       <label class="pt-1.5 text-ink2" for="new-sku">SKU</label>
@@ -126,7 +126,7 @@ useKeys('New product', [{ keys: 'Ctrl+S', does: 'Make it', always: true, run: ()
           v-model="form.name"
           class="field w-full"
           :lang="setup.source"
-          :placeholder="of ? 'its own, so that no two are called the same' : ''"
+          :placeholder="of ? 'a different name, so that no two are the same' : ''"
         />
       </div>
       <label class="pt-1.5 text-ink2" for="new-gtin">GTIN</label>
@@ -157,7 +157,7 @@ useKeys('New product', [{ keys: 'Ctrl+S', does: 'Make it', always: true, run: ()
         <span class="pt-1.5 text-ink2">Variants</span>
         <div>
           <label class="flex items-center gap-1.5 py-1"
-            ><input v-model="withVariants" type="checkbox" />copy its {{ of.variants.length }} variants too</label
+            ><input v-model="withVariants" type="checkbox" />include its {{ of.variants.length }} variants</label
           >
           <ul v-if="withVariants">
             <li v-for="v in of.variants" :key="v" class="flex items-center gap-3 py-0.5">
@@ -176,7 +176,7 @@ useKeys('New product', [{ keys: 'Ctrl+S', does: 'Make it', always: true, run: ()
           {{ problem.sentence }}
         </p>
         <button class="act main" type="submit" :disabled="!ready || busy">
-          {{ of ? 'Make the copy' : 'Make the product' }} <span class="opacity-70">Ctrl S</span>
+          {{ of ? 'Create copy' : 'Create product' }} <span class="opacity-70">Ctrl S</span>
         </button>
       </div>
     </form>

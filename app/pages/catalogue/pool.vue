@@ -18,7 +18,7 @@ async function look() {
       '/api/data-pool/items',
       byGtin ? { gtin: form.gtins } : { brand: form.brand, model: form.model },
     )
-    // An item that nobody has yet is meant to be made; of a list by words only what is marked.
+    // An item that nobody has yet is meant to be made; of a list by words only what is selected.
     rows.value = Object.fromEntries(
       answer.items.map((i) => [i.gtin, { take: byGtin && i.sku === null, ...i.suggested }]),
     )
@@ -39,7 +39,7 @@ async function during(work: () => Promise<unknown>) {
   }
 }
 const notHere = computed(() => (found.value?.items ?? []).filter((i) => i.sku === null))
-/** Marks all that are not here yet, or none where all are marked. */
+/** Marks all that are not here yet, or none where all are selected. */
 function markAll() {
   const take = wanted.value.length < notHere.value.length
   for (const i of notHere.value) rows.value[i.gtin]!.take = take
@@ -69,7 +69,7 @@ async function make() {
 async function putBack() {
   await during(async () => {
     await post(`/api/steps/${report.value!.step}/undo`)
-    tell('The drafts are being put back')
+    tell('Undoing the drafts')
     report.value = undefined
     found.value = undefined
   })
@@ -115,8 +115,8 @@ onMounted(() => {
   if (form.gtins) void look()
 })
 useKeys('Data pool', [
-  { keys: 'Ctrl+Enter', does: 'Look them up', always: true, run: () => void look() },
-  { keys: 'Ctrl+S', does: 'Make drafts of what is marked', always: true, run: () => void make() },
+  { keys: 'Ctrl+Enter', does: 'Look up', always: true, run: () => void look() },
+  { keys: 'Ctrl+S', does: 'Create drafts from the selection', always: true, run: () => void make() },
 ])
 </script>
 
@@ -125,12 +125,12 @@ useKeys('Data pool', [
     <div class="flex items-baseline gap-4 px-5 pb-2 pt-3.5">
       <NuxtLink to="/catalogue" class="code">Catalogue</NuxtLink>
       <h1>Data pool</h1>
-      <span class="text-ink2">items that makers share, by their GTIN</span>
+      <span class="text-ink2">product data shared by manufacturers, by GTIN</span>
     </div>
     <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet pb-8" tabindex="0" aria-label="Data pool">
       <form class="flex flex-wrap items-end gap-x-4 gap-y-2 px-5 py-3" @submit.prevent="look">
         <label class="text-ink2"
-          >GTINs, as many as you like<textarea
+          >GTINs, one or more<textarea
             ref="first"
             v-model="form.gtins"
             class="field mt-0.5 block h-[58px] w-72 font-mono"
@@ -176,18 +176,18 @@ useKeys('Data pool', [
           </button>
         </p>
         <p v-if="report" class="mx-5 mb-2 border-l-2 border-weld pl-3">
-          {{ report.made.length }} made, with {{ report.made.reduce((n, m) => n + m.values, 0) }} values that keep their
+          {{ report.made.length }} made, with {{ report.made.reduce((n, m) => n + m.values, 0) }} values with their
           source.<template v-if="report.left.length">
-            Left out:
+            Skipped:
             {{
               report.left
                 .slice(0, 3)
                 .map((l) => `${l.property} of ${l.sku}`)
                 .join(', ')
-            }}{{ report.left.length > 3 ? ` and ${report.left.length - 3} more` : '' }}. Each stands where the product
-            is compared with the pool.</template
+            }}{{ report.left.length > 3 ? ` and ${report.left.length - 3} more` : '' }}. Each is listed where the
+            product is compared with the pool.</template
           >
-          {{ ' ' }}<button type="button" class="plain" @click="putBack">Put back</button>
+          {{ ' ' }}<button type="button" class="plain" @click="putBack">Undo</button>
         </p>
         <table v-if="found.items.length" class="w-full table-fixed text-left">
           <colgroup>
@@ -204,15 +204,15 @@ useKeys('Data pool', [
                 <input
                   v-if="notHere.length > 0 && session.mayEdit"
                   type="checkbox"
-                  aria-label="Mark all that are not here yet"
+                  aria-label="Select all that are new"
                   :checked="wanted.length === notHere.length"
                   :indeterminate.prop="wanted.length > 0 && wanted.length < notHere.length"
                   @change="markAll"
-                /><span v-else class="sr-only">Marked</span>
+                /><span v-else class="sr-only">Selected</span>
               </th>
               <th class="py-1.5 pr-3">GTIN</th>
               <th class="pr-3">Brand</th>
-              <th class="pr-3">Called</th>
+              <th class="pr-3">Name</th>
               <th class="pr-3">SKU here</th>
               <th class="pr-5">Product type</th>
             </tr>
@@ -224,7 +224,7 @@ useKeys('Data pool', [
                   v-if="i.sku === null && session.mayEdit"
                   v-model="rows[i.gtin]!.take"
                   type="checkbox"
-                  :aria-label="`Mark ${i.name}`"
+                  :aria-label="`Select ${i.name}`"
                 />
               </td>
               <td class="code py-1.5 pr-3">{{ i.gtin }}</td>
@@ -274,11 +274,11 @@ useKeys('Data pool', [
             </tr>
           </tbody>
         </table>
-        <p v-else class="px-5 pb-3 text-ink2">Nothing in the pool is called that.</p>
+        <p v-else class="px-5 pb-3 text-ink2">No results in the pool.</p>
       </section>
-      <section aria-label="Asked of the pool" class="pt-4">
+      <section aria-label="Questions to the pool" class="pt-4">
         <div class="flex items-baseline gap-4 px-5 pb-1">
-          <h2>Asked of the pool</h2>
+          <h2>Questions to the pool</h2>
           <button
             v-for="s in ['open', 'answered'] as const"
             :key="s"
@@ -288,7 +288,7 @@ useKeys('Data pool', [
             :aria-pressed="state === s"
             @click="state = s"
           >
-            {{ s === 'open' ? 'waits for an answer' : 'answered' }}
+            {{ s === 'open' ? 'waiting for an answer' : 'answered' }}
           </button>
         </div>
         <table v-if="listed.length" class="w-full table-fixed text-left">
@@ -306,7 +306,7 @@ useKeys('Data pool', [
               <th class="pr-3">Property</th>
               <th class="pr-3">The pool said</th>
               <th class="pr-3">We say</th>
-              <th class="pr-3">{{ state === 'open' ? 'Because' : 'Answer' }}</th>
+              <th class="pr-3">{{ state === 'open' ? 'Reason' : 'Answer' }}</th>
               <th class="pr-5">{{ state === 'open' ? 'Asked' : 'Answered' }}</th>
             </tr>
           </thead>
@@ -335,10 +335,10 @@ useKeys('Data pool', [
         </table>
         <p v-else-if="queries.data.value" class="px-5 text-ink2">
           <template v-if="state === 'open'">
-            Nothing waits for an answer. Where your value is the better one, keep it with a reason at the product, and
+            Nothing waiting for an answer. Where your value is the better one, keep it with a reason at the product, and
             the pool is asked.
           </template>
-          <template v-else>Nothing has been answered yet.</template>
+          <template v-else>No answers yet.</template>
         </p>
         <button v-if="next" type="button" class="act mx-5 mt-2" @click="more">Older ones</button>
       </section>

@@ -197,7 +197,7 @@ async function makeReusable() {
       `/api/pieces/${segment(code.value!)}/reusable`,
       {},
     )
-    tell(`Reusable now; the assignment “${assignment.name}” keeps it where it was`)
+    tell(`Reusable now. The assignment “${assignment.name}” keeps it in its place`)
     await record.takeTheirs()
     refreshProof()
   } catch (e) {
@@ -206,9 +206,9 @@ async function makeReusable() {
 }
 const readonly = computed(() => !session.mayEdit)
 const missing = computed(() =>
-  draft.value?.name.trim() === '' ? 'Give the piece a name for the team first; it is what lists show.' : '',
+  draft.value?.name.trim() === '' ? 'Give the piece a name for the team first; lists show it.' : '',
 )
-const keys = [{ keys: '@', does: 'Put a value of the product into the text' }]
+const keys = [{ keys: '@', does: 'Insert a value of the product' }]
 </script>
 
 <template>
@@ -250,7 +250,7 @@ const keys = [{ keys: '@', does: 'Put a value of the product into the text' }]
                 type="checkbox"
                 :checked="ownHere(l)"
                 @change="setOwnHere(l, ($event.target as HTMLInputElement).checked)"
-              />a text of its own in {{ setup.storefrontName(lens.storefront) }}</label
+              />own text in {{ setup.storefrontName(lens.storefront) }}</label
             >
           </div>
           <PieceTextEditor
@@ -275,8 +275,8 @@ const keys = [{ keys: '@', does: 'Put a value of the product into the text' }]
       <section v-if="used.length || !draft.takes" class="mt-5" aria-label="Values in the text">
         <h2 class="border-b border-hair pb-1">Values in the text</h2>
         <p v-if="used.length === 0" class="pt-1.5 text-ink2">
-          None yet. Type <span class="key">@</span> in the text to name a fact of the product; it is filled in for each
-          product and language.
+          None. Type <span class="key">@</span> in the text to insert a fact; it is filled in for each product and
+          language.
         </p>
         <div v-for="a in used" :key="a" class="flex items-center gap-3 border-b border-hair py-1.5">
           <span class="chip">@ {{ labelOf(a).toLowerCase() }}</span>
@@ -286,22 +286,22 @@ const keys = [{ keys: '@', does: 'Put a value of the product into the text' }]
               :checked="draft.needed.includes(a)"
               :disabled="readonly"
               @change="need(a, ($event.target as HTMLInputElement).checked)"
-            />needed: without it the piece is not shown</label
+            />required: without it the piece is not shown</label
           >
           <span v-if="emptyOn(a) > 0" class="ml-auto text-ochre"
             >empty on {{ emptyOn(a) }} of {{ fill.data.value?.count }} products</span
           >
         </div>
       </section>
-      <section class="mt-5" aria-label="Where it goes">
-        <h2 class="border-b border-hair pb-1">Where it goes</h2>
+      <section class="mt-5" aria-label="Where it appears">
+        <h2 class="border-b border-hair pb-1">Where it appears</h2>
         <template v-if="draft.own">
           <p class="pt-1.5">
             Only on
             <NuxtLink class="plain" :to="`/catalogue/${segment(draft.own.sku)}`">{{ draft.own.sku }}</NuxtLink> and its
             variants.
             <button v-if="code && !readonly && !changed" type="button" class="act ml-2" @click="makeReusable">
-              Make it reusable
+              Make reusable
             </button>
           </p>
           <PlaceForm v-model="place" :disabled="readonly" /><LimitsForm v-model="limits" :disabled="readonly" />
@@ -320,13 +320,13 @@ const keys = [{ keys: '@', does: 'Put a value of the product into the text' }]
           <span v-if="fill.data.value?.assigned.length" class="text-ink2"
             >{{ fill.data.value.count }} products in {{ setup.storefrontName(lens.storefront) }}</span
           >
-          <span v-else-if="inSets.length === 0" class="text-ink2">Nowhere yet.</span>
+          <span v-else-if="inSets.length === 0" class="text-ink2">Not assigned yet.</span>
           <NuxtLink v-if="code && !readonly" class="act" :to="{ path: '/assignments/new', query: { piece: code } }"
-            >Assign it</NuxtLink
+            >Assign</NuxtLink
           >
         </p>
         <div class="mt-2 flex items-center gap-2 text-ink2">
-          Values are shown for <SkuPicker v-model="sample" label="Sample product" class="w-56" />
+          Values shown for <SkuPicker v-model="sample" label="Sample product" class="w-56" />
         </div>
       </section>
     </template>

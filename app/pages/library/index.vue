@@ -63,7 +63,7 @@ useKeys('Library', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
   {
     keys: 'n',
-    does: 'Write a new piece',
+    does: 'New piece',
     run: () => {
       if (session.mayEdit) void navigateTo('/library/new')
     },
@@ -75,7 +75,7 @@ useKeys('Library', [
   <div class="flex h-full flex-col">
     <LibraryHead
       ><NuxtLink v-if="session.mayEdit" class="act" to="/library/new"
-        >Write a piece <span class="key">n</span></NuxtLink
+        >New piece <span class="key">n</span></NuxtLink
       ></LibraryHead
     >
     <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2">
@@ -100,8 +100,8 @@ useKeys('Library', [
         <option value="">every tag</option>
         <option v-for="t in data.tags" :key="t">{{ t }}</option>
       </select>
-      <select v-if="data?.owners.length" v-model="owner" class="field max-w-44" aria-label="Looked after by">
-        <option value="">by anybody</option>
+      <select v-if="data?.owners.length" v-model="owner" class="field max-w-44" aria-label="Owner">
+        <option value="">anyone</option>
         <option v-for="o in data.owners" :key="o">{{ o }}</option>
       </select>
     </div>
@@ -140,7 +140,7 @@ useKeys('Library', [
               ><NuxtLink class="font-semibold hover:underline" :to="`/library/${segment(p.code)}`">{{
                 p.name
               }}</NuxtLink>
-              {{ ' ' }}<span class="text-ink3">{{ p.kind }}{{ p.takes ? ', its text from each product' : '' }}</span
+              {{ ' ' }}<span class="text-ink3">{{ p.kind }}{{ p.takes ? ', text taken from each product' : '' }}</span
               ><span v-for="t in p.tags" :key="t" class="ml-1.5 text-[12px] text-ink2">{{ t }}</span>
               <p class="truncate text-[12.5px] text-ink2">{{ p.note }}</p>
             </td>
@@ -159,15 +159,13 @@ useKeys('Library', [
                 }}</NuxtLink></template
               ><span v-if="p.assignments.length === 0 && p.sets.length" class="text-ink2"
                 >in {{ p.sets.map((s) => s.name).join(', ') }}</span
-              ><span v-else-if="p.assignments.length === 0" class="text-ochre">by nothing yet</span>
+              ><span v-else-if="p.assignments.length === 0" class="text-ochre">not assigned</span>
             </td>
           </tr>
         </tbody>
       </table>
       <p v-if="data && pieces.length === 0" class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{
-          q ? 'No piece is called that.' : 'No piece has been written yet.'
-        }}
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{ q ? 'No piece matches.' : 'No pieces yet.' }}
       </p>
       <div v-if="next" class="p-4"><button class="act" type="button" @click="showMore">Show more</button></div>
     </div>

@@ -76,7 +76,7 @@ async function replace(e: Event) {
       body: file,
       headers: { 'content-type': 'application/octet-stream' },
     })
-    tell(data.state === 'unchanged' ? 'It is the same file already' : 'The new file is in its place')
+    tell(data.state === 'unchanged' ? 'This is the same file' : 'File replaced')
     await record.takeTheirs()
     await refresh()
   } catch (error) {
@@ -90,7 +90,7 @@ useKeys('Picture', [
   { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
   {
     keys: 'h',
-    does: 'History, and back',
+    does: 'Show or hide history',
     run: () => {
       past.value = !past.value
     },
@@ -145,17 +145,10 @@ useKeys('Picture', [
               >Open the file</a
             >
             <p v-if="!readonly" class="mt-3 flex gap-4">
-              <button type="button" class="plain" @click="chooser?.click()">Put another file in its place</button
-              ><button type="button" class="plain" @click="record.remove()">Delete it</button>
+              <button type="button" class="plain" @click="chooser?.click()">Replace file</button
+              ><button type="button" class="plain" @click="record.remove()">Delete</button>
             </p>
-            <input
-              ref="chooser"
-              type="file"
-              class="sr-only"
-              tabindex="-1"
-              aria-label="File to put in its place"
-              @change="replace"
-            />
+            <input ref="chooser" type="file" class="sr-only" tabindex="-1" aria-label="New file" @change="replace" />
           </div>
           <div class="max-w-[560px]">
             <ul v-if="about.findings.length" class="mb-3" aria-label="Findings">
@@ -171,7 +164,7 @@ useKeys('Picture', [
             <MediaForm v-model="draft" :picture="picture" :disabled="readonly" :error-at="record.errorAt" />
             <p v-if="measured" class="mt-4 flex flex-wrap items-center gap-x-5 gap-y-1 text-ink2">
               <span class="flex items-center gap-1.5"
-                >Ground
+                >Background
                 <svg viewBox="0 0 14 14" class="h-3.5 w-3.5 border border-hair2" aria-hidden="true">
                   <rect width="14" height="14" :fill="measured.background.colour" /></svg
                 ><span class="code">{{ measured.background.colour }}</span> along
@@ -188,20 +181,16 @@ useKeys('Picture', [
                 >
                 <span class="text-ink2"
                   >{{
-                    about.reading.ground
-                      ? `on a plain ${about.reading.ground} ground`
-                      : 'on a ground that is not plain'
+                    about.reading.ground ? `on a plain ${about.reading.ground} background` : 'on a mixed background'
                   }}, {{ about.reading.shape }}</span
                 >
                 <span :class="about.reading.words ? 'text-ochre' : 'text-ink2'">{{
-                  about.reading.words
-                    ? `words in it, about ${about.reading.letters} letters`
-                    : 'no words, as far as can be told'
+                  about.reading.words ? `text in it, about ${about.reading.letters} letters` : 'no text found'
                 }}</span>
               </p>
-              <p v-else class="mt-1 text-ink2">It is read within a minute.</p>
+              <p v-else class="mt-1 text-ink2">It will be read within a minute.</p>
               <p v-if="about.reading?.words && draft.words === null && !draft.of" class="mt-1 text-ochre">
-                If it has words, say in which language: other editions need a version of their own.
+                If it contains text, set its language: other editions need their own version.
               </p>
             </section>
             <section class="mt-4" aria-label="Where it is used">
@@ -221,12 +210,12 @@ useKeys('Picture', [
                   ><NuxtLink class="plain" :to="`/media/${segment(v.name)}`">{{ v.name }}</NuxtLink> {{ ' '
                   }}<span class="text-ink2">{{ place(v) }}</span></span
                 ><span v-if="about.versions.length === 0" class="text-ink2"
-                  >None. Add the other picture to the library, then say there what it is a version of.</span
+                  >None. Upload the other picture, then choose there what it is a version of.</span
                 >
               </p>
             </section>
-            <section v-if="about.twins.length" class="mt-4" aria-label="Look-alikes">
-              <h2>Nearly the same</h2>
+            <section v-if="about.twins.length" class="mt-4" aria-label="Near-duplicates">
+              <h2>Near-duplicates</h2>
               <p class="mt-1 flex flex-wrap gap-x-4">
                 <NuxtLink v-for="t in about.twins" :key="t" class="plain" :to="`/media/${segment(t)}`">{{
                   t

@@ -91,16 +91,16 @@ useKeys('Pictures and files', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
   {
     keys: 'n',
-    does: 'Add pictures or files',
+    does: 'Upload',
     run: () => {
       if (session.mayEdit) chooser.value?.click()
     },
   },
-  { keys: 'Arrows', does: 'Walk over the pictures' },
+  { keys: 'Arrows', does: 'Move between pictures' },
 ])
 const also = [
-  { code: 'twin', label: 'nearly the same as another' },
-  { code: 'unused', label: 'on no product' },
+  { code: 'twin', label: 'near-duplicates' },
+  { code: 'unused', label: 'not on any product' },
 ]
 </script>
 
@@ -113,7 +113,7 @@ const also = [
   >
     <LibraryHead
       ><button v-if="session.mayEdit" type="button" class="act" @click="chooser?.click()">
-        Add pictures or files <span class="key">n</span>
+        Upload <span class="key">n</span>
       </button></LibraryHead
     >
     <input
@@ -122,7 +122,7 @@ const also = [
       multiple
       class="sr-only"
       tabindex="-1"
-      aria-label="Pictures or files to add"
+      aria-label="Files to upload"
       @change="choose"
     />
     <div class="flex flex-wrap items-baseline gap-x-4 gap-y-2 px-5 pb-2.5 pt-2">
@@ -184,7 +184,7 @@ const also = [
       </div>
       <p v-if="list.count.value === 0" class="p-10 text-center text-ink2">
         <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{
-          q || what || finding ? 'Nothing in the library is like that.' : 'The library is empty. Drop pictures here.'
+          q || what || finding ? 'No results.' : 'The library is empty. Drop pictures here.'
         }}
       </p>
     </div>
@@ -198,7 +198,7 @@ const also = [
       v-if="over && session.mayEdit"
       class="pointer-events-none absolute inset-2 z-30 flex items-center justify-center border-2 border-dashed border-indigo bg-indigowash/80 text-[15px]"
     >
-      Let go, and they come into the library
+      Drop to upload
     </div>
   </div>
 </template>

@@ -50,7 +50,7 @@ const assignments = useAsking(
 )
 const bringing = computed(() => assignments.data.value?.items.find((s) => s.code === code.value)?.assignments ?? [])
 const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the set a name first.' : ''))
-const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question in focus up; down likewise' }]
+const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question up (or down)' }]
 </script>
 
 <template>
@@ -116,7 +116,7 @@ const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question in focus up; down 
               ><button
                 type="button"
                 class="min-h-6 min-w-6 text-ink2"
-                :aria-label="`Take ${of(c)?.name ?? c} out`"
+                :aria-label="`Remove ${of(c)?.name ?? c}`"
                 @click="draft.questions = draft.questions.filter((x) => x !== c)"
               >
                 ×
@@ -127,7 +127,7 @@ const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question in focus up; down 
       </section>
       <section v-if="!readonly" aria-label="Questions of the library">
         <h2 class="flex items-baseline gap-3 border-b border-hair pb-1">
-          Others in the library
+          Other questions
           <input
             v-model="q"
             type="search"
@@ -143,25 +143,23 @@ const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question in focus up; down 
               class="plain min-h-6"
               @click="draft.questions = [...draft.questions, p.code]"
             >
-              Put it in<span class="sr-only">: {{ p.name }}</span>
+              Add<span class="sr-only">: {{ p.name }}</span>
             </button>
           </li>
         </ul>
         <p class="pt-2">
-          <NuxtLink class="plain" :to="{ path: '/library/new', query: { kind: 'question' } }"
-            >Write a new question</NuxtLink
-          >
+          <NuxtLink class="plain" :to="{ path: '/library/new', query: { kind: 'question' } }">New question</NuxtLink>
         </p>
       </section>
-      <section v-if="code" aria-label="Where it goes">
-        <h2 class="border-b border-hair pb-1">Where it goes</h2>
+      <section v-if="code" aria-label="Where it appears">
+        <h2 class="border-b border-hair pb-1">Where it appears</h2>
         <p class="flex flex-wrap gap-x-4 pt-1.5">
           <NuxtLink v-for="a in bringing" :key="a.code" class="plain" :to="`/assignments/${segment(a.code)}`">{{
             a.name
           }}</NuxtLink><span v-if="bringing.length === 0" class="text-ink2"
-            >No assignment brings it; products and types may pick it.</span
+            >Not assigned; products and product types may use it.</span
           ><NuxtLink v-if="!readonly" class="act" :to="{ path: '/assignments/new', query: { set: code } }"
-            >Assign it</NuxtLink
+            >Assign</NuxtLink
           >
         </p>
       </section>

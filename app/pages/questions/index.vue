@@ -14,7 +14,7 @@ const { data, problem } = useAsking(
 useKeys('Question sets', [
   {
     keys: 'n',
-    does: 'Make a set',
+    does: 'New set',
     run: () => {
       if (session.mayEdit) void navigateTo('/questions/new')
     },
@@ -26,15 +26,15 @@ useKeys('Question sets', [
   <div class="flex h-full flex-col">
     <LibraryHead
       ><NuxtLink v-if="session.mayEdit" class="act" :to="{ path: '/library/new', query: { kind: 'question' } }"
-        >Write a question</NuxtLink
+        >New question</NuxtLink
       ><NuxtLink v-if="session.mayEdit" class="act" to="/questions/new"
-        >Make a set <span class="key">n</span></NuxtLink
+        >New set <span class="key">n</span></NuxtLink
       ></LibraryHead
     >
     <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2">
       <h1>Question sets</h1>
       <span class="text-ink2"
-        >Each question is written once. All that come to one area of a page make one FAQ, without repeats.</span
+        >Each question is written once. All questions in one area of a page form one FAQ, without duplicates.</span
       >
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
@@ -66,15 +66,15 @@ useKeys('Question sets', [
               <template v-for="(a, i) in s.assignments" :key="a.code"
                 ><template v-if="i">, </template
                 ><NuxtLink class="plain" :to="`/assignments/${segment(a.code)}`">{{ a.name }}</NuxtLink></template
-              ><span v-if="s.assignments.length === 0" class="text-ink2">none; products or types may pick it</span>
+              ><span v-if="s.assignments.length === 0" class="text-ink2">none; products or types may use it</span>
             </td>
             <td class="truncate pr-5 text-ink2">{{ s.note }}</td>
           </tr>
         </tbody>
       </table>
       <p v-else-if="data" class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No set yet. Write questions, and put those together that
-        are asked of the same products.
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No sets yet. Write questions and group those that belong
+        to the same products.
       </p>
     </div>
   </div>

@@ -70,7 +70,7 @@ async function start() {
   busy.value = true
   try {
     await post(`/api/recipes/${segment(recipe.value)}/runs`, body.value)
-    tell('Begun. How far it is stands at the foot; you are told when it waits to be read.')
+    tell('Started. Its progress is shown in the bar below; you will be told when there is something to review.')
     await navigateTo('/review/waiting')
   } catch (e) {
     tellProblem(e)
@@ -78,7 +78,7 @@ async function start() {
     busy.value = false
   }
 }
-useKeys('Running a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always: true, run: () => void start() }])
+useKeys('Run a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always: true, run: () => void start() }])
 </script>
 
 <template>
@@ -88,7 +88,7 @@ useKeys('Running a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always
       <h1>Draft texts for many products</h1>
     </div>
     <p v-if="!session.mayEdit" class="mt-3 text-ochre" role="status">
-      Only to read: {{ session.me?.name }} may not have texts drafted.
+      Read only: {{ session.me?.name }} cannot draft texts.
     </p>
     <form
       v-else
@@ -101,7 +101,7 @@ useKeys('Running a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always
           <option v-for="r in recipes.data.value?.items ?? []" :key="r.code" :value="r.code">
             {{ r.name }}
           </option></select
-        ><NuxtLink v-if="recipe" class="plain" :to="`/review/recipes/${segment(recipe)}`">look at it</NuxtLink>
+        ><NuxtLink v-if="recipe" class="plain" :to="`/review/recipes/${segment(recipe)}`">open</NuxtLink>
       </div>
       <span class="pt-1.5 text-ink2">Products</span>
       <div>
@@ -132,7 +132,7 @@ useKeys('Running a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always
             <option v-for="s in ['draft', 'active', 'disabled']" :key="s" :value="s">{{ s }}</option>
           </select>
           <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
-            {{ where ? 'Conditions hold' : 'Conditions' }}</button><button
+            {{ where ? 'Filters on' : 'Conditions' }}</button><button
             v-if="active"
             class="plain"
             type="button"
@@ -162,15 +162,15 @@ useKeys('Running a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always
       <span class="pt-0.5 text-ink2">What</span>
       <div class="space-y-1">
         <label class="flex min-h-6 items-center gap-1.5"
-          ><input v-model="what" type="radio" value="missing" />only what is not there yet</label
+          ><input v-model="what" type="radio" value="missing" />only missing texts</label
         ><label class="flex min-h-6 items-center gap-1.5"
-          ><input v-model="what" type="radio" value="all" />everything, to be read beside what is there</label
+          ><input v-model="what" type="radio" value="all" />all texts, to compare with the current ones</label
         >
         <label class="flex min-h-6 items-center gap-1.5"
-          ><input v-model="leaveThin" type="checkbox" />leave out products that say too little to write from</label
+          ><input v-model="leaveThin" type="checkbox" />skip products with too few facts to draft from</label
         >
       </div>
-      <span class="pt-0.5 text-ink2">Comes to</span>
+      <span class="pt-0.5 text-ink2">Total</span>
       <div role="status" :aria-busy="preview.busy.value">
         <p v-if="preview.problem.value" class="text-madder" role="alert">{{ preview.problem.value.sentence }}</p>
         <p v-else-if="editions.length === 0" class="text-ink2">Choose an edition.</p>
@@ -178,12 +178,12 @@ useKeys('Running a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always
           <b class="font-semibold">{{ numberShown(preview.data.value.products) }}</b>
           {{ preview.data.value.products === 1 ? 'product' : 'products'
           }}<template v-if="leaveThin && preview.data.value.thin"
-            >, <b class="font-semibold">{{ numberShown(preview.data.value.thin) }}</b> of which say too little and are
-            left out</template
+            >, <b class="font-semibold">{{ numberShown(preview.data.value.thin) }}</b> of which are skipped for too few
+            facts</template
           >. About {{ numberShown(preview.data.value.units) }} {{ preview.data.value.unit }}, as
-          {{ preview.data.value.sample }} of them tell.
+          {{ preview.data.value.sample }} of them show.
         </p>
-        <p v-else class="text-ink2">Looking …</p>
+        <p v-else class="text-ink2">Checking …</p>
         <button class="act main mt-2" type="submit" :disabled="!preview.data.value?.products || busy">
           {{ busy ? 'Starting …' : 'Start the run' }} <span class="opacity-70">Ctrl Enter</span>
         </button>

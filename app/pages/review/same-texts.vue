@@ -11,10 +11,10 @@ const fields = computed(() =>
 const field = ref('description')
 const { result, failure, busy, start } = useJobResult<SameTexts>()
 const look = () => start(() => post<Job>('/api/same-texts', { field: field.value, language: lens.language }))
-useKeys('Texts that say the same', [
+useKeys('Duplicate texts', [
   {
     keys: 'Ctrl+Enter',
-    does: 'Look',
+    does: 'Search',
     always: true,
     run: () => {
       if (!busy.value) void look()
@@ -25,7 +25,7 @@ useKeys('Texts that say the same', [
 
 <template>
   <div class="flex h-full flex-col">
-    <h1 class="sr-only">Texts that say the same</h1>
+    <h1 class="sr-only">Duplicate texts</h1>
     <ReviewHead />
     <form class="flex flex-wrap items-center gap-2.5 px-5 pb-2.5 pt-2" @submit.prevent="look">
       <label class="text-ink2"
@@ -35,20 +35,16 @@ useKeys('Texts that say the same', [
       >
       <span class="text-ink2">of all products in {{ languageName(lens.language) }}</span>
       <button class="act main" type="submit" :disabled="busy">
-        {{ busy ? 'Looking …' : 'Look' }} <span class="opacity-70">Ctrl Enter</span>
+        {{ busy ? 'Searching …' : 'Search' }} <span class="opacity-70">Ctrl Enter</span>
       </button>
       <span v-if="result" class="ml-auto text-ink2" role="status"
         >{{ numberShown(result.looked) }} texts, {{ numberShown(result.groupCount) }}
-        {{ result.groupCount === 1 ? 'group says' : 'groups say' }} the same on
+        {{ result.groupCount === 1 ? 'group is' : 'groups are' }} duplicated on
         {{ numberShown(result.products) }} products</span
       >
     </form>
     <p v-if="failure" class="px-5 text-madder" role="alert">{{ failure }}</p>
-    <div
-      class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet"
-      tabindex="0"
-      aria-label="Texts that say the same"
-    >
+    <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Duplicate texts">
       <section
         v-for="(g, i) in result?.groups ?? []"
         :key="i"
@@ -57,7 +53,7 @@ useKeys('Texts that say the same', [
       >
         <h2 class="text-[13.5px]">
           {{ numberShown(g.products) }} products,
-          {{ g.least === 1 ? 'word for word' : `alike to ${Math.floor(g.least * 100)} %` }}
+          {{ g.least === 1 ? 'word for word' : `similar: ${Math.floor(g.least * 100)} %` }}
         </h2>
         <div v-for="(t, j) in g.texts" :key="j" class="grid grid-cols-[minmax(0,1fr)_300px] gap-5 pt-1">
           <p class="line-clamp-3 font-serif" :lang="lens.language" :dir="directionOf(lens.language)">{{ t.text }}</p>
@@ -74,11 +70,11 @@ useKeys('Texts that say the same', [
         </div>
       </section>
       <p v-if="result && result.groups.length === 0" class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No two of these texts say the same.
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No duplicate texts.
       </p>
       <p v-else-if="!result && !busy" class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />Two products that say the same are one to a shopper, and
-        to a search. What inline values say is left aside.
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />Shoppers and search engines cannot tell products with the
+        same text apart. Inline values are ignored in the comparison.
       </p>
     </div>
   </div>

@@ -46,7 +46,7 @@ watch(
 
 const at = ref(0)
 const editing = ref<number>()
-const { marked, toggle, unmark, walking, marking } = useListKeys(list, {
+const { selected, toggle, clearSelection, walking, selecting } = useListKeys(list, {
   at,
   reveal: (i) => virtual.value.scrollToIndex(i),
   page: () => Math.max(1, rows.value.length - 14),
@@ -59,7 +59,7 @@ watch(
   () => [by.value, state.value, group.value, language.value, outdated.value, mine.value],
   () => {
     at.value = 0
-    unmark()
+    clearSelection()
     editing.value = undefined
     sure.value = undefined
   },
@@ -75,10 +75,10 @@ const storefrontOf = (s: SuggestionDocument) =>
   s.storefront ??
   setup.storefronts.find((x) => x.editions.some((e) => e.language === s.language))?.code ??
   lens.storefront
-/** What is marked of the pages that were read, else the one in focus. */
+/** What is selected of the pages that were read, else the one in focus. */
 function chosen(): SuggestionDocument[] {
   const all = Array.from({ length: list.count.value ?? 0 }, (_, i) => list.row(i)).filter((s) => s !== undefined)
-  const some = all.filter((s) => marked.value.has(s.id))
+  const some = all.filter((s) => selected.value.has(s.id))
   return some.length > 0 ? some : here.value ? [here.value] : []
 }
 /** What was written last and could not be accepted. */
@@ -90,12 +90,12 @@ async function decide(what: 'accept' | 'refuse', some = chosen(), value?: Value)
   editing.value = undefined
   // At once: whoever edits the next one by the time that the answer comes keeps the focus there.
   scroller.value?.focus()
-  // What is marked while the answer is awaited stays marked.
-  const before = marked.value
-  marked.value = new Set([...before].filter((id) => !able.some((s) => s.id === id)))
+  // What is selected while the answer is awaited stays selected.
+  const before = selected.value
+  selected.value = new Set([...before].filter((id) => !able.some((s) => s.id === id)))
   const report = await review.decide(able, what, value)
   if (report) lastDecided.value = able
-  else marked.value = new Set([...marked.value, ...before])
+  else selected.value = new Set([...selected.value, ...before])
   // What was written and cannot stand is there to be mended.
   if (value !== undefined && (!report || report.failedCount > 0)) {
     refused.value = { id: able[0]!.id, value }
@@ -129,17 +129,17 @@ const stateWords = {
 } as const
 useKeys('Review', [
   ...walking,
-  ...marking,
-  { keys: 'a', does: 'Accept what is marked, else this one', run: () => void decide('accept') },
+  ...selecting,
+  { keys: 'a', does: 'Accept the selection, or this one', run: () => void decide('accept') },
   {
     keys: 'e',
-    does: 'Edit it, and accept it so with Ctrl+Enter',
+    does: 'Edit, then accept with Ctrl+Enter',
     run: () => {
       if (here.value?.state === 'open' && mayDecide(here.value)) editing.value = here.value.id
     },
   },
-  { keys: 'x', does: 'Refuse what is marked, else this one', run: () => void decide('refuse') },
-  { keys: 'u', does: 'Take the last decision back', run: () => void takeBack() },
+  { keys: 'x', does: 'Reject the selection, or this one', run: () => void decide('refuse') },
+  { keys: 'u', does: 'Undo the last decision', run: () => void takeBack() },
   {
     keys: 'Enter',
     does: 'Open the product',
@@ -156,7 +156,7 @@ function leaveEditor() {
 
 <template>
   <div class="flex h-full flex-col">
-    <h1 class="sr-only">Waiting to be read</h1>
+    <h1 class="sr-only">Suggestions</h1>
     <ReviewHead />
     <div class="flex flex-wrap items-center gap-2.5 px-5 pb-2.5 pt-2">
       <select
@@ -200,21 +200,21 @@ function leaveEditor() {
           list.count.value === undefined
             ? ''
             : `${numberShown(list.count.value)} ${title ? `in “${title}”` : 'suggestions'}`
-        }}{{ marked.size ? `, ${marked.size} marked` : '' }}</span
+        }}{{ selected.size ? `, ${selected.size} selected` : '' }}</span
       >
       <template v-if="state === 'open' && session.mayEdit && (list.count.value ?? 0) > 0"
         ><button type="button" class="act" @click="sure = 'accept'">Accept all</button
-        ><button type="button" class="act" @click="sure = 'refuse'">Refuse all</button></template
+        ><button type="button" class="act" @click="sure = 'refuse'">Reject all</button></template
       >
       <p v-if="sure" class="flex basis-full items-center gap-3" role="alert">
         {{
           sure === 'accept'
-            ? `Accept all ${numberShown(list.count.value ?? 0)} unread? What is outdated stays and waits.`
-            : `Refuse all ${numberShown(list.count.value ?? 0)}?`
+            ? `Accept all ${numberShown(list.count.value ?? 0)} suggestions? Outdated ones stay in the list.`
+            : `Reject all ${numberShown(list.count.value ?? 0)}?`
         }}
         <button type="button" class="act main" @click="all(sure)">
-          {{ sure === 'accept' ? 'Accept' : 'Refuse' }} them</button
-        ><button type="button" class="plain" @click="sure = undefined">Leave them</button>
+          {{ sure === 'accept' ? 'Accept' : 'Reject' }} them</button
+        ><button type="button" class="plain" @click="sure = undefined">Cancel</button>
       </p>
     </div>
     <p v-if="list.problem.value" class="px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
@@ -222,10 +222,10 @@ function leaveEditor() {
       <summary class="min-h-6 cursor-pointer">
         {{ numberShown(run.products) }} {{ run.products === 1 ? 'product' : 'products' }} drafted for<template
           v-if="run.thin"
-          >, {{ numberShown(run.thin) }} left out because they say too little</template
+          >, {{ numberShown(run.thin) }} skipped for too few facts</template
         >; it cost {{ numberShown(run.units) }} {{ run.unit
         }}<template v-if="run.notes.length"
-          >; {{ numberShown(run.notes.reduce((n, x) => n + x.times, 0)) }} things could not be done</template
+          >; {{ numberShown(run.notes.reduce((n, x) => n + x.times, 0)) }} problems</template
         >
       </summary>
       <ul>
@@ -293,16 +293,16 @@ function leaveEditor() {
         <div
           class="sticky top-0 z-10 grid grid-cols-2 gap-6 border-b border-hair2 bg-sheet px-5 py-1 text-[12.5px] font-semibold"
         >
-          <span>What stands there</span><span>What is suggested</span>
+          <span>Current</span><span>Suggested</span>
         </div>
         <p v-if="list.count.value === 0" class="p-10 text-center text-ink2">
           <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />
           <template v-if="state === 'open' && !outdated && !language && !mine">
-            Nothing waits to be read. A recipe drafts texts, the data pool and photos suggest facts; what they say waits
-            here until somebody has read it.
+            Nothing to review. Recipes draft texts, and the data pool and photos suggest facts; all of them appear here
+            for review.
           </template>
-          <template v-else>Nothing of that kind.</template>
-          <NuxtLink v-if="state === 'open'" class="plain" to="/review/recipes">To the recipes</NuxtLink>
+          <template v-else>No results.</template>
+          <NuxtLink v-if="state === 'open'" class="plain" to="/review/recipes">Open recipes</NuxtLink>
         </p>
         <div class="relative" :style="{ height: `${virtual.getTotalSize()}px` }">
           <div
@@ -318,7 +318,7 @@ function leaveEditor() {
               v-if="list.row(v.index)"
               :one="list.row(v.index)!"
               :current="v.index === at"
-              :marked="marked.has(list.row(v.index)!.id)"
+              :selected="selected.has(list.row(v.index)!.id)"
               :began="refused?.id === list.row(v.index)!.id ? refused.value : undefined"
               :editing="editing === list.row(v.index)!.id"
               :readonly="!mayDecide(list.row(v.index)!)"

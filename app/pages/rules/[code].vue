@@ -46,7 +46,7 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the rule
     many="Named rules"
     :title="draft?.name ?? ''"
     :readonly="readonly"
-    removal="Delete this rule? Nothing may name it any more."
+    removal="Delete this rule? It can be deleted only when no other rule uses it."
     :missing="missing"
     :after="() => setup.reload()"
   >
@@ -68,7 +68,7 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the rule
           /></label>
         </div>
         <section aria-label="The conditions">
-          <h2 class="border-b border-hair pb-1.5">What it finds</h2>
+          <h2 class="border-b border-hair pb-1.5">Conditions</h2>
           <ConditionGroup v-model="rule" class="mt-2" :disabled="readonly" /><LogicBox
             v-if="!readonly"
             @take="draft.rule = $event"

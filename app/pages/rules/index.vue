@@ -9,7 +9,7 @@ const rules = computed(() =>
 useKeys('Named rules', [
   {
     keys: 'n',
-    does: 'Make a rule',
+    does: 'New rule',
     run: () => {
       if (session.mayEdit) void navigateTo('/rules/new')
     },
@@ -21,13 +21,13 @@ useKeys('Named rules', [
   <div class="flex h-full flex-col">
     <AssignmentsHead
       ><NuxtLink v-if="session.mayEdit" class="act" to="/rules/new"
-        >Make a rule <span class="key">n</span></NuxtLink
+        >New rule <span class="key">n</span></NuxtLink
       ></AssignmentsHead
     >
     <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2">
       <h1>Named rules</h1>
       <span class="text-ink2"
-        >Conditions that others name with the field “Named rule”, and that are changed in one place.</span
+        >Conditions that other rules use through the field “Named rule”, and that you change in one place.</span
       >
     </div>
     <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Named rules">
@@ -40,7 +40,7 @@ useKeys('Named rules', [
         <thead class="sticky top-0 bg-sheet text-[12.5px]">
           <tr class="border-b border-hair2">
             <th class="px-5 py-1.5">Name</th>
-            <th class="pr-3">Finds</th>
+            <th class="pr-3">Products</th>
             <th class="pr-5">Note</th>
           </tr>
         </thead>
@@ -55,8 +55,8 @@ useKeys('Named rules', [
         </tbody>
       </table>
       <p v-else class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No rule has a name yet. Give one to what several
-        assignments ask, and change it here for all of them.
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No named rules yet. Create one for conditions that
+        several assignments share, and change it here for all of them.
       </p>
     </div>
   </div>

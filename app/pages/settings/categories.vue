@@ -35,10 +35,10 @@ async function versionOf(c: Category): Promise<string> {
   if (words(data) !== words(seen)) {
     await refresh()
     throw new ApiProblem({
-      title: 'Changed meanwhile',
+      title: 'Changed by somebody else',
       status: 412,
       detail:
-        'Somebody else has changed this category since you opened it. Nothing of yours is lost: compare, and save again.',
+        'Somebody else has changed this category since you opened it. Your changes are not lost: compare, and save again.',
     })
   }
   return tag!
@@ -197,9 +197,9 @@ const inheritedType = computed(() =>
 )
 useKeys('Categories', [
   { keys: 'ArrowDown', does: 'Next category; Right opens, Left closes' },
-  { keys: 'Alt+ArrowUp', does: 'Move it up; Down, Right (under the one before), Left (out) likewise' },
-  { keys: 'Insert', does: 'A new category under this one' },
-  { keys: 'Enter', does: 'To its names' },
+  { keys: 'Alt+ArrowUp', does: 'Move up; also Down, Right (under the previous one), Left (out)' },
+  { keys: 'Insert', does: 'New category under this one' },
+  { keys: 'Enter', does: 'Edit names' },
   { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
 ])
 function endDrag() {
@@ -311,7 +311,7 @@ function leaveNew() {
         <p class="mt-2 text-ink2">Name</p>
         <LabelsInput v-model="draft.names" label="Name of the category" :disabled="!mayWrite" />
         <label class="mt-3 block text-ink2"
-          >Its products are usually<select
+          >Usual product type<select
             class="field mt-0.5 block w-full"
             :value="draft.type ?? ''"
             :disabled="!mayWrite"
@@ -320,8 +320,8 @@ function leaveNew() {
             <option value="">
               {{
                 inheritedType
-                  ? `as above it: ${setup.label(setup.types.get(inheritedType)?.labels, inheritedType)}`
-                  : 'of no type in particular'
+                  ? `as its parent: ${setup.label(setup.types.get(inheritedType)?.labels, inheritedType)}`
+                  : 'no usual type'
               }}
             </option>
             <option v-for="t in setup.types.values()" :key="t.code" :value="t.code">
@@ -337,7 +337,7 @@ function leaveNew() {
         <div v-if="mayWrite" class="mt-4 flex items-center gap-3">
           <button class="act main" type="submit" :disabled="!changed">
             Save <span class="opacity-70">Ctrl S</span></button
-          ><button class="plain" type="button" @click="remove">Delete it</button>
+          ><button class="plain" type="button" @click="remove">Delete</button>
         </div>
         <div class="mt-5">
           <HistoryList

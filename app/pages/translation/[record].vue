@@ -139,7 +139,7 @@ function nextPlaceholder() {
   const has = new Set(partsOf(said(r) ?? '').flatMap((p) => (typeof p === 'string' ? [] : [p.n])))
   const missing = r.segment.placeholders.find((p) => !has.has(p.n))
   if (missing) line()?.insert(missing.n)
-  else tell('Every placeholder of the source stands there')
+  else tell('All placeholders are already there')
 }
 /** The first term of the source whose translation the target has not yet. */
 function nextTerm() {
@@ -150,7 +150,7 @@ function nextTerm() {
     .map((f) => termIn(f.term, lens.language)?.term)
     .find((t) => t && !(said(r) ?? '').toLowerCase().includes(t.toLowerCase()))
   if (wanted) line()?.insertText(wanted)
-  else tell('Every term of the glossary stands there')
+  else tell('All glossary terms are already there')
 }
 function mend({ at: place, fix }: TargetFinding) {
   const r = current.value
@@ -173,7 +173,7 @@ function mend({ at: place, fix }: TargetFinding) {
 /** Nothing is called read while a blocker stands in it; says which. */
 function isBlocked(r: Row, state: TranslationState) {
   const blocker = isReviewed(state) ? blockerIn(r) : undefined
-  if (blocker) tell(`Not called ${state}: ${blocker.message} Mend it, or overrule it with a reason.`)
+  if (blocker) tell(`Not marked as ${state}: ${blocker.message} Fix it, or ignore the finding with a reason.`)
   return blocker !== undefined
 }
 /** The segment whose text is that of its source, and that was asked about once. */
@@ -257,7 +257,7 @@ async function nextRecord() {
       path: `/translation/${segment(next.record)}`,
       query: { ...lens.query, ...(inList.value.page ? { page: inList.value.page } : {}) },
     })
-  else tell('Nothing else of the list is left')
+  else tell('No more records in the list')
 }
 // What is chosen on the page opens its segment, here or on the record of its piece.
 watch(picked, (p) => {
@@ -271,15 +271,15 @@ watch(picked, (p) => {
     void navigateTo({ path: `/translation/${segment(`piece:${p.piece}`)}`, query: lens.query })
 })
 const search = useTemplateRef<HTMLInputElement>('search')
-useKeys('Translating', [
+useKeys('Translation', [
   {
     keys: 'Ctrl+Enter',
-    does: 'This is translated; on to the next',
+    does: 'Mark as translated, go to next',
     always: true,
     run: () => void confirm('translated'),
   },
-  { keys: 'Alt+r', does: 'This is reviewed; on to the next', run: () => void confirm('reviewed') },
-  { keys: 'Alt+f', does: 'This is final; on to the next', run: () => void confirm('final') },
+  { keys: 'Alt+r', does: 'Mark as reviewed, go to next', run: () => void confirm('reviewed') },
+  { keys: 'Alt+f', does: 'Mark as final, go to next', run: () => void confirm('final') },
   {
     keys: 'Alt+u',
     does: 'Return it with a comment',
@@ -287,30 +287,30 @@ useKeys('Translating', [
       if (mayWrite.value && current.value?.segment.target) commenting.value = 'return'
     },
   },
-  { keys: 'Ctrl+S', does: 'Save all that was written', always: true, run: () => void save() },
+  { keys: 'Ctrl+S', does: 'Save all', always: true, run: () => void save() },
   { keys: 'Alt+ArrowDown', does: 'Next segment', always: true, run: () => go(at.value + 1) },
-  { keys: 'Alt+ArrowUp', does: 'Segment before', always: true, run: () => go(at.value - 1) },
+  { keys: 'Alt+ArrowUp', does: 'Previous segment', always: true, run: () => go(at.value - 1) },
   ...[1, 2, 3, 4, 5].map((n) => ({
     keys: `Alt+${n}`,
-    does: `Take match ${n} of the memory`,
+    does: `Use match ${n} from memory`,
     run: () => take(matches.value[n - 1]),
   })),
-  { keys: 'Alt+s', does: 'Take the source over', run: copySource },
-  { keys: 'Alt+m', does: 'Translate it by machine', run: () => void machine() },
-  { keys: 'Alt+b', does: 'Read it back by machine', run: () => void readBack() },
-  { keys: 'Alt+i', does: 'Insert the next placeholder', run: nextPlaceholder },
-  { keys: 'Alt+g', does: 'Insert the next term of the glossary', run: nextTerm },
+  { keys: 'Alt+s', does: 'Copy source', run: copySource },
+  { keys: 'Alt+m', does: 'Machine translation', run: () => void machine() },
+  { keys: 'Alt+b', does: 'Machine back-translation', run: () => void readBack() },
+  { keys: 'Alt+i', does: 'Insert next placeholder', run: nextPlaceholder },
+  { keys: 'Alt+g', does: 'Insert next glossary term', run: nextTerm },
   {
     keys: 'Alt+j',
-    does: 'Join with the segment after it',
+    does: 'Join with next segment',
     run: () => {
       if (mayWrite.value) void work.join()
     },
   },
-  { keys: 'Alt+k', does: 'Split it: arrows move the place, Enter splits', run: split },
+  { keys: 'Alt+k', does: 'Split segment: arrows move the position, Enter splits', run: split },
   {
     keys: 'Alt+y',
-    does: 'Change the other places of the same source',
+    does: 'Change other segments with the same source',
     run: () => {
       if (mayWrite.value) void work.changeRepeats()
     },
@@ -323,7 +323,7 @@ useKeys('Translating', [
     },
   },
   { keys: 'Alt+/', does: 'Find in these texts', run: () => search.value?.focus() },
-  { keys: 'Alt+n', does: 'Save, and on to the next of the list', run: () => void nextRecord() },
+  { keys: 'Alt+n', does: 'Save and go to next record', run: () => void nextRecord() },
 ])
 const home = computed(() => {
   const [kind, id] = [
@@ -348,7 +348,7 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
     <div v-if="problem" class="p-8" role="alert">
       <h1>{{ problem.problem.title }}</h1>
       <p class="mt-2">{{ problem.sentence }}</p>
-      <NuxtLink to="/translation" class="act mt-3">To the translation work</NuxtLink>
+      <NuxtLink to="/translation" class="act mt-3">Back to translation</NuxtLink>
     </div>
     <template v-else-if="lens.sameLanguage"
       ><h1 class="px-5 pt-3.5">Translation</h1>
@@ -364,10 +364,10 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
           <h1 class="mt-0.5 truncate">{{ desk.title }}</h1>
         </div>
         <span class="pt-2 text-[12px] text-ink2" role="status">{{
-          changed ? 'Not saved yet; kept in this browser' : open ? `${open} open` : 'All of it is done'
+          changed ? 'Not saved yet; stored in this browser' : open ? `${open} open` : 'All done'
         }}</span>
         <button v-if="changed" class="plain mt-2" type="button" @click="reset()">Undo all</button>
-        <button class="act mt-1" type="button" @click="nextRecord">Next one <span class="key">Alt n</span></button>
+        <button class="act mt-1" type="button" @click="nextRecord">Next record <span class="key">Alt n</span></button>
         <button v-if="!readonly" class="act main mt-1" type="button" :disabled="busy || !changed" @click="save">
           Save <span class="opacity-70">Ctrl S</span>
         </button>
@@ -381,21 +381,23 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
           placeholder="Find in these texts"
           aria-label="Find in these texts"
         />
-        <select v-model="only" class="field" aria-label="Which segments">
+        <select v-model="only" class="field" aria-label="Segments">
           <option value="all">all segments</option>
-          <option value="open">open ones</option>
+          <option value="open">open segments</option>
         </select>
         <template v-if="!readonly && current">
           <button class="act" type="button" :disabled="busy || !said(current)" @click="confirm('translated')">
             Translated <span class="key">Ctrl Enter</span>
           </button>
-          <button class="plain min-h-6" type="button" @click="copySource">Source <span class="key">Alt s</span></button>
+          <button class="plain min-h-6" type="button" @click="copySource">
+            Copy source <span class="key">Alt s</span>
+          </button>
           <button class="plain min-h-6" type="button" @click="machine">Machine <span class="key">Alt m</span></button>
           <button class="plain min-h-6" type="button" :disabled="!said(current)" @click="readBack">
-            Read back <span class="key">Alt b</span>
+            Back-translate <span class="key">Alt b</span>
           </button>
           <button v-if="repeats.length" class="plain min-h-6 text-ochre" type="button" @click="work.changeRepeats()">
-            {{ repeats.length }} {{ repeats.length === 1 ? 'other place says' : 'other places say' }} otherwise: change
+            {{ repeats.length }} {{ repeats.length === 1 ? 'other segment differs' : 'other segments differ' }} : change
             them <span class="key">Alt y</span>
           </button>
         </template>
@@ -413,7 +415,7 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
           :class="`thread-${lens.storefront}`"
           ><span class="dot" />{{ languageName(lens.language)
           }}<span v-if="readonly" class="font-normal text-ochre"
-            >· only to read: {{ session.me?.name }} does not translate into this language</span
+            >· only to read: {{ session.me?.name }} cannot translate into this language</span
           ></span
         >
       </div>
@@ -424,7 +426,8 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
               >only in {{ r.unit.storefront }}</span
             ><span v-if="r.unit.note" class="ml-2 text-ink3">{{ r.unit.note }}</span
             ><span v-if="r.unit.loose" class="ml-2 text-ochre"
-              >The translation is built otherwise than the source; it stands until every segment here is written.</span
+              >The translation has a different structure from the source. It stays in use until every segment here is
+              translated.</span
             >
           </p>
           <SegmentRow
@@ -445,11 +448,7 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
           />
         </template>
         <p v-if="rows.length === 0" class="p-8 text-ink2">
-          {{
-            work.all.value.length === 0
-              ? 'There is no text in the source language to translate.'
-              : 'No segment here is like that.'
-          }}
+          {{ work.all.value.length === 0 ? 'There is no source text to translate.' : 'No segments found.' }}
         </p>
       </div>
       <DeskHelps

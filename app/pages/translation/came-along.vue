@@ -46,7 +46,7 @@ const words: Record<Left['what'], string> = {
   option: 'choice',
   category: 'category',
   label: 'name of a fact',
-  picture: 'picture with words: needs a version of its own',
+  picture: 'picture with text: needs its own version',
   alternative: 'alternative text',
 }
 const to = (l: Left) =>
@@ -55,11 +55,11 @@ const share = (c: Arrived['came'], k: keyof Arrived['came']) =>
   k === 'measures' ? '' : `${(c[k] as [number, number])[0]} of ${(c[k] as [number, number])[1]}`
 const short = (c: Arrived['came'], k: keyof Arrived['came']) =>
   k !== 'measures' && (c[k] as [number, number])[0] < (c[k] as [number, number])[1]
-useKeys('What came along', [
+useKeys('Carried over', [
   ...walking,
   {
     keys: 'Enter',
-    does: 'Translate it',
+    does: 'Translate',
     run: () => {
       if (chosen.value)
         void navigateTo({ path: `/translation/${segment(`product:${chosen.value.sku}`)}`, query: lens.query })
@@ -72,10 +72,10 @@ useKeys('What came along', [
   <div class="flex h-full flex-col">
     <TranslationHead />
     <div class="flex items-baseline gap-4 px-5 pt-2">
-      <h1>What came along</h1>
+      <h1>Carried over</h1>
       <span class="text-ink2"
         >into {{ setup.storefrontName(lens.storefront) }}, {{ languageName(lens.language) }}. Measures, prices and dates
-        come along by themselves.</span
+        carry over automatically.</span
       >
     </div>
     <div class="flex gap-2.5 px-5 pb-2.5 pt-2">
@@ -87,7 +87,7 @@ useKeys('What came along', [
         class="min-h-0 overflow-auto bg-sheet"
         tabindex="0"
         role="grid"
-        aria-label="Products and what came along"
+        aria-label="Products and what is carried over"
         :aria-rowcount="list.count.value ?? 0"
         :aria-activedescendant="chosen ? `came-${at}` : undefined"
       >
@@ -124,9 +124,9 @@ useKeys('What came along', [
           </div>
         </div>
       </div>
-      <aside class="overflow-auto border-l border-hair px-4 py-3" tabindex="0" aria-label="What did not come along">
+      <aside class="overflow-auto border-l border-hair px-4 py-3" tabindex="0" aria-label="Not carried over">
         <template v-if="chosen"
-          ><h2>{{ chosen.left.length === 0 ? 'All of it came along' : 'What did not' }}</h2>
+          ><h2>{{ chosen.left.length === 0 ? 'Everything carried over' : 'Not carried over' }}</h2>
           <ul>
             <li v-for="(l, i) in chosen.left" :key="i" class="border-t border-hair py-1.5">
               <NuxtLink class="plain" :to="to(l)">{{ l.name }}</NuxtLink><span class="block text-[12px] text-ink2">{{

@@ -89,14 +89,14 @@ const { data: people } = useAsking(
   () => lens.language,
 )
 const at = useState('work-at', () => 0)
-const { virtual, rows, reveal, marked, toggle, markTo, unmark, walking, marking } = useLineList(list, {
+const { virtual, rows, reveal, selected, toggle, selectTo, clearSelection, walking, selecting } = useLineList(list, {
   at,
   keyOf: (w) => w.record,
 })
 watch(
   () => [{ ...filter }, lens.edition.id],
   () => {
-    unmark()
+    clearSelection()
     at.value = 0
     reveal(0)
   },
@@ -113,8 +113,8 @@ const more = ref([filter.page, filter.category, filter.campaign, filter.person, 
 useKeys('Translation', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
   ...walking,
-  ...marking,
-  { keys: 'Enter', does: 'Translate it', run: () => void open(list.row(at.value)) },
+  ...selecting,
+  { keys: 'Enter', does: 'Translate', run: () => void open(list.row(at.value)) },
 ])
 </script>
 
@@ -141,7 +141,7 @@ useKeys('Translation', [
           placeholder="SKU, code or name"
           aria-label="Search by SKU, code or name"
         />
-        <select v-model="filter.show" class="field" aria-label="What is shown">
+        <select v-model="filter.show" class="field" aria-label="Show">
           <option value="open">to translate</option>
           <option value="missing">missing</option>
           <option value="stale">stale</option>
@@ -150,14 +150,14 @@ useKeys('Translation', [
           <option value="to-review">to review</option>
           <option value="all">everything</option>
         </select>
-        <select v-model="filter.kinds" class="field" aria-label="Of which kind">
+        <select v-model="filter.kinds" class="field" aria-label="Kind">
           <option v-for="[k, words] in kinds" :key="k" :value="k">{{ words }}</option>
         </select>
         <button type="button" class="plain min-h-6" :aria-expanded="more" @click="more = !more">
           {{ more ? 'Fewer filters' : 'More filters' }}
         </button>
-        <button v-if="marked.size" type="button" class="plain ml-auto min-h-6" @click="unmark">
-          {{ marked.size }} marked: let go
+        <button v-if="selected.size" type="button" class="plain ml-auto min-h-6" @click="clearSelection">
+          {{ selected.size }} selected: clear
         </button>
         <div v-if="more" class="flex w-full flex-wrap items-center gap-2.5">
           <input
@@ -176,8 +176,8 @@ useKeys('Translation', [
             <option value="">any campaign</option>
             <option v-for="c in setup.campaigns.values()" :key="c.code" :value="c.code">{{ c.name }}</option>
           </select>
-          <select v-model="filter.person" class="field w-40" aria-label="Given to">
-            <option value="">anybody’s</option>
+          <select v-model="filter.person" class="field w-40" aria-label="Assigned to">
+            <option value="">anyone</option>
             <option v-for="p in people?.items ?? []" :key="p.id" :value="String(p.id)">{{ p.name }}</option>
           </select>
           <label class="text-ink2">due by<input v-model="filter.due" class="field ml-1.5" type="date" /></label>
@@ -194,7 +194,7 @@ useKeys('Translation', [
           {{ returned.count > returned.items.length ? `Show all ${numberShown(returned.count)}` : 'Show in the list' }}
         </button>
       </p>
-      <WorkTools :asked="inBody" :count="list.count.value ?? 0" :marked="[...marked]" @done="list.refresh()" />
+      <WorkTools :asked="inBody" :count="list.count.value ?? 0" :selected="[...selected]" @done="list.refresh()" />
       <p v-if="list.problem.value" class="px-5 py-2 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
       <div
         ref="scroller"
@@ -207,9 +207,9 @@ useKeys('Translation', [
         :aria-activedescendant="list.row(at) ? `work-${at}` : undefined"
       >
         <div class="line head sticky top-0 z-10 bg-sheet" role="row">
-          <span role="columnheader"><span class="sr-only">Marked</span></span
-          ><span role="columnheader">Text of</span><span role="columnheader">Code</span
-          ><span role="columnheader">Given to</span><span role="columnheader" class="text-right">Texts</span
+          <span role="columnheader"><span class="sr-only">Selected</span></span
+          ><span role="columnheader">Record</span><span role="columnheader">Code</span
+          ><span role="columnheader">Assigned to</span><span role="columnheader" class="text-right">Texts</span
           ><span role="columnheader" class="text-right">Missing</span
           ><span role="columnheader" class="text-right">Stale</span
           ><span role="columnheader" class="text-right">Machine</span
@@ -220,8 +220,8 @@ useKeys('Translation', [
           <span role="gridcell"
             ><LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{
               filter.q || more
-                ? 'Nothing here is like that.'
-                : `Nothing is like that in ${setup.storefrontName(lens.storefront)}, ${languageName(lens.language)}.`
+                ? 'No results.'
+                : `Nothing to do in ${setup.storefrontName(lens.storefront)}, ${languageName(lens.language)}.`
             }}</span
           >
         </div>
@@ -234,7 +234,7 @@ useKeys('Translation', [
             :class="{ current: v.index === at }"
             role="row"
             :aria-rowindex="v.index + 1"
-            :aria-selected="marked.has(list.row(v.index)?.record ?? '')"
+            :aria-selected="selected.has(list.row(v.index)?.record ?? '')"
             :style="{ transform: `translateY(${v.start}px)` }"
             @click="at = v.index"
             @dblclick="open(list.row(v.index))"
@@ -244,9 +244,9 @@ useKeys('Translation', [
                 ><input
                   type="checkbox"
                   tabindex="-1"
-                  :checked="marked.has(list.row(v.index)!.record)"
-                  :aria-label="`Mark ${list.row(v.index)!.title}`"
-                  @click.stop="$event.shiftKey ? markTo(v.index) : toggle(list.row(v.index))"
+                  :checked="selected.has(list.row(v.index)!.record)"
+                  :aria-label="`Select ${list.row(v.index)!.title}`"
+                  @click.stop="$event.shiftKey ? selectTo(v.index) : toggle(list.row(v.index))"
               /></span>
               <span role="gridcell" class="truncate"
                 ><NuxtLink class="hover:underline" :to="to(list.row(v.index)!)">{{ list.row(v.index)!.title }}</NuxtLink

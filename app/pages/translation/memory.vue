@@ -28,11 +28,11 @@ const list = usePages<Pair>(
 const shown = computed(() =>
   Array.from({ length: Math.min(list.count.value ?? 0, 200) }, (_, i) => list.row(i)).filter((p) => p !== undefined),
 )
-const marked = ref(new Set<number>())
+const selected = ref(new Set<number>())
 function mark(id: number) {
-  const next = new Set(marked.value)
+  const next = new Set(selected.value)
   if (!next.delete(id)) next.add(id)
-  marked.value = next
+  selected.value = next
 }
 const editing = ref<number | null>(null)
 const text = ref('')
@@ -47,11 +47,11 @@ async function keep() {
 }
 async function forget() {
   try {
-    const { data } = await ask<{ forgotten: number }>('POST', '/api/memory/forget', {
-      body: { ids: [...marked.value] },
+    const { data } = await ask<{ deleted: number }>('POST', '/api/memory/forget', {
+      body: { ids: [...selected.value] },
     })
-    tell(`${data.forgotten} forgotten`)
-    marked.value = new Set()
+    tell(`${data.deleted} deleted`)
+    selected.value = new Set()
     list.refresh()
   } catch (e) {
     tellProblem(e)
@@ -98,9 +98,9 @@ function edit(pair: Pair) {
         }}{{ every ? '' : `, into ${languageName(lens.language)}` }}</span
       >
       <span class="ml-auto flex items-baseline gap-4"
-        ><a class="plain" href="/api/memory/export" download="memory.tmx">All of it as TMX</a
+        ><a class="plain" href="/api/memory/export" download="memory.tmx">Export TMX</a
         ><label v-if="session.mayEdit" class="plain cursor-pointer"
-          >Take a TMX file in<input class="sr-only" type="file" accept=".tmx,.xml" @change="take" /></label
+          >Import TMX<input class="sr-only" type="file" accept=".tmx,.xml" @change="take" /></label
       ></span>
     </div>
     <div class="flex flex-wrap items-center gap-3 px-5 pb-2.5 pt-2">
@@ -115,14 +115,14 @@ function edit(pair: Pair) {
       ><label class="flex items-center gap-1.5"
         ><input v-model="twice" type="checkbox" /> one source, several targets</label
       >
-      <button v-if="marked.size && session.mayEdit" type="button" class="act ml-auto" @click="forget">
-        Forget the {{ marked.size }} marked
+      <button v-if="selected.size && session.mayEdit" type="button" class="act ml-auto" @click="forget">
+        Delete the {{ selected.size }} selected
       </button>
     </div>
     <p v-if="report" class="px-5 pb-2" role="status">
       {{ numberShown(report.read) }} pairs read: {{ numberShown(report.added) }} new,
-      {{ numberShown(report.replaced) }} known already<template v-if="report.refused.length"
-        >, {{ report.refused.length }} refused:
+      {{ numberShown(report.replaced) }} already known<template v-if="report.refused.length"
+        >, {{ report.refused.length }} rejected:
         {{
           report.refused
             .slice(0, 3)
@@ -139,7 +139,7 @@ function edit(pair: Pair) {
       <table class="w-full table-fixed text-[13px]">
         <thead class="sticky top-0 bg-sheet">
           <tr class="border-b border-hair2 text-left">
-            <th class="w-9 pl-5"><span class="sr-only">Marked</span></th>
+            <th class="w-9 pl-5"><span class="sr-only">Selected</span></th>
             <th class="py-1 font-semibold">Source</th>
             <th class="font-semibold">Target</th>
             <th class="w-24 font-semibold">Language</th>
@@ -151,8 +151,8 @@ function edit(pair: Pair) {
             <td class="pl-5 pt-1.5">
               <input
                 type="checkbox"
-                :checked="marked.has(p.id)"
-                :aria-label="`Mark “${p.source.slice(0, 60)}”`"
+                :checked="selected.has(p.id)"
+                :aria-label="`Select “${p.source.slice(0, 60)}”`"
                 @change="mark(p.id)"
               />
             </td>
@@ -184,12 +184,10 @@ function edit(pair: Pair) {
           </tr>
         </tbody>
       </table>
-      <p v-if="(list.count.value ?? 0) > 200" class="px-5 py-2 text-ink2">
-        The first 200. Search for words to see others.
-      </p>
+      <p v-if="(list.count.value ?? 0) > 200" class="px-5 py-2 text-ink2">The first 200. Search to see others.</p>
       <p v-else-if="list.count.value === 0" class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />Nothing here is like that. Every segment that somebody
-        reviews is remembered.
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No results. Every reviewed segment is added to the
+        memory.
       </p>
     </div>
   </div>

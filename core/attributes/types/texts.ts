@@ -42,7 +42,7 @@ export const text: AttributeTypeEntry = {
   isText: true,
   check(given) {
     const s = expectText(given, 'This').trim()
-    if (noLines.test(s)) throw new ValueProblem('line-break', 'This text is a single line; take the line breaks out.')
+    if (noLines.test(s)) throw new ValueProblem('line-break', 'This text is a single line; remove the line breaks.')
     if (s.length > 500)
       throw new ValueProblem(
         'too-long',
@@ -123,7 +123,7 @@ export const link: AttributeTypeEntry = {
     if (s === '') return s
     const address = safeAddress(s, false)
     if (address === undefined || !/^https:/i.test(address))
-      throw new ValueProblem('bad-link', `“${s}” is no web address that starts with https://.`)
+      throw new ValueProblem('bad-link', `“${s}” is not a web address starting with https://.`)
     return address
   },
 }

@@ -22,7 +22,7 @@ export const formatting: readonly TextCheck[] = [
             .filter((f) => without.includes(f.format))
             .map(({ format, ...at }) => ({
               at,
-              message: `It has ${formatWords[format]}, which texts in ${text.language} do without.`,
+              message: `It has ${formatWords[format]}, which is not used in ${text.language} texts.`,
             }))
         : [],
   },
@@ -33,7 +33,7 @@ export const formatting: readonly TextCheck[] = [
         const host = hostOf(href)
         return host === undefined || hosts === undefined || hosts.some((h) => within(host, h))
           ? []
-          : [{ at, message: `It links to ${host}, which leads customers away.` }]
+          : [{ at, message: `It links to ${host}, which leads customers to another site.` }]
       }),
   },
 ]

@@ -7,9 +7,9 @@ const grouped = (n: number) => n.toLocaleString('en-GB')
 /** Why a number is out of bounds, or nothing. */
 function outside(n: number, { least, most }: Bounds, unit: string, what: string) {
   if (most !== null && n > most)
-    return [{ message: `${what} has ${grouped(n)} ${unit}; at most ${grouped(most)} are wanted.` }]
+    return [{ message: `${what} has ${grouped(n)} ${unit}; at most ${grouped(most)} are required.` }]
   if (least !== null && n < least)
-    return [{ message: `${what} has ${grouped(n)} ${unit}; at least ${grouped(least)} are wanted.` }]
+    return [{ message: `${what} has ${grouped(n)} ${unit}; at least ${grouped(least)} are required.` }]
   return []
 }
 

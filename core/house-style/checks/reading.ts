@@ -12,7 +12,7 @@ export const reading: readonly TextCheck[] = [
       const sentences = text.stretches.reduce((n, s) => n + Math.max(1, s.match(/[.!?…](?=\s|$)/g)?.length ?? 0), 0)
       const got = readingEase(words, sentences, text.language)
       return got !== undefined && got < ease
-        ? [{ message: `Its reading ease is ${got}; at least ${ease} is wanted. Shorter sentences and words help.` }]
+        ? [{ message: `Its reading ease is ${got}; at least ${ease} is required. Shorter sentences and words help.` }]
         : []
     },
   },

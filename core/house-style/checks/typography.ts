@@ -35,7 +35,7 @@ function brackets(text: TextView): Found[] {
     }
     return [...open, ...wrong].map((from): Found => ({
       at: { stretch, from, to: from + 1 },
-      message: `“${words[from]}” has no counterpart.`,
+      message: `“${words[from]}” is not matched.`,
     }))
   })
 }
@@ -91,7 +91,7 @@ function decimalMarks(text: TextView): Found[] {
 export const typography: readonly TextCheck[] = [
   {
     code: 'spaces',
-    find: (text) => each(text, /(?<=\S) {2,}(?=\S)/g, () => ({ message: 'There are two spaces.', fix: ' ' })),
+    find: (text) => each(text, /(?<=\S) {2,}(?=\S)/g, () => ({ message: 'There is a double space.', fix: ' ' })),
   },
   { code: 'brackets', find: brackets },
   { code: 'quotes', find: straightQuotes },

@@ -57,8 +57,8 @@ function unwanted(text: TextView, { banned }: Style): Found[] {
     at,
     message:
       fold(quoted(text, at)) === fold(`“${said}”`)
-        ? `It says ${quoted(text, at)}, which is banned.`
-        : `It says ${quoted(text, at)}, a form of “${said}”, which is banned.`,
+        ? `It uses ${quoted(text, at)}, which is banned.`
+        : `It uses ${quoted(text, at)}, a form of “${said}”, which is banned.`,
   }))
 }
 
@@ -67,7 +67,7 @@ function better(text: TextView, { preferred }: Style): Found[] {
     placesOf(insteadOf, text).map(({ said, ...at }) => {
       const same = fold(text.stretches[at.stretch]!.slice(at.from, at.to)) === fold(said)
       // An inflected form has no one right answer.
-      return { at, message: `It says ${quoted(text, at)}; here it is “${use}”.`, ...(same ? { fix: use } : {}) }
+      return { at, message: `It uses ${quoted(text, at)}; here it is “${use}”.`, ...(same ? { fix: use } : {}) }
     }),
   )
 }
@@ -118,7 +118,7 @@ function repeated(text: TextView): Found[] {
       return [
         {
           at: { stretch, from: before.from, to: w.from + w.word.length },
-          message: `“${w.word}” stands there twice.`,
+          message: `“${w.word}” is repeated.`,
           fix: before.word,
         },
       ]

@@ -134,7 +134,7 @@ function leftOutFor(
   const key = empty.join()
   const known = here.leftOut.get(key)
   if (known !== undefined) return known
-  const page = pieceOnPage(here.piece, edition.reader, reader(), values)
+  const page = pieceOnPage(here.piece, edition.reader, reader(), values, edition.nameOf)
   const found = 'because' in page ? { reason: page.reason, empty: page.empty ?? '' } : null
   if (!here.namesFiles) here.leftOut.set(key, found)
   return found

@@ -98,7 +98,7 @@ function noteSearch(
   }
   const { there, twice } = searchWordsKnown(searchWordsOf(text), texts)
   for (const [words, why] of [
-    [there, 'stands in the text already'],
+    [there, 'is already in the text'],
     [twice, 'is there twice'],
   ] as const) {
     if (words.length > 0)

@@ -19,7 +19,7 @@ export function placeholderName(p: Pick<Placeholder, 'tag' | 'attributes'>): str
 export const placeholders: TargetCheck = {
   code: 'placeholders',
   level: 'blocker',
-  label: 'Placeholders lost, doubled or crossed',
+  label: 'Placeholders missing, repeated or crossed',
   find({ source, target, without }) {
     const known = new Map([...source.placeholders, ...target.placeholders].map((p) => [p.n, p]))
     const called = (n: number) => (known.has(n) ? `“${placeholderName(known.get(n)!)}”` : `number ${n}`)

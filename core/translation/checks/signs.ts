@@ -5,8 +5,8 @@ import type { TargetCheck } from './check'
 export const empty: TargetCheck = {
   code: 'empty',
   level: 'blocker',
-  label: 'Nothing is written',
-  find: ({ target }) => (target.text.trim() === '' ? [{ message: 'Nothing is written here yet.' }] : []),
+  label: 'Empty',
+  find: ({ target }) => (target.text.trim() === '' ? [{ message: 'Not translated yet.' }] : []),
 }
 
 /** Names, codes and single words are often the same in both. */
@@ -29,7 +29,7 @@ export const sameAsSource: TargetCheck = {
 export const tooLong: TargetCheck = {
   code: 'too-long',
   level: 'remark',
-  label: 'Too long for its place',
+  label: 'Too long',
   find: ({ words, most }) => {
     const long = perceivedLength(words.target)
     return most !== null && long > most ? [{ message: `It has ${long} characters; ${most} are the most.` }] : []
@@ -63,7 +63,7 @@ const marksOf = (language: string): Record<string, string> =>
 export const endPunctuation: TargetCheck = {
   code: 'end-punctuation',
   level: 'remark',
-  label: 'Ends otherwise than the source',
+  label: 'Ends differently from the source',
   find({ words, languages }) {
     if (words.target.trim() === '') return []
     const [a, b] = [endOf(words.source), endOf(words.target)]
@@ -95,7 +95,7 @@ const scripts: [RegExp, RegExp][] = [
 export const sourceScript: TargetCheck = {
   code: 'source-script',
   level: 'remark',
-  label: 'Words left in the script of the source',
+  label: 'Words in the source script',
   find({ words, languages }) {
     const script = scripts.find(([l]) => l.test(languages.target))?.[1]
     if (!script) return []
@@ -114,7 +114,7 @@ export const sourceScript: TargetCheck = {
 export const leftByMachine: TargetCheck = {
   code: 'left-by-machine',
   level: 'remark',
-  label: 'Words that the machine left as they were',
+  label: 'Untranslated words',
   find({ words, languages, byMachine }) {
     if (
       !byMachine ||
@@ -138,7 +138,7 @@ export const leftByMachine: TargetCheck = {
     )
     return left.map((at) => ({
       at,
-      message: `The machine left “${words.target.slice(at.from, at.to)}” as in the source.`,
+      message: `The machine did not translate “${words.target.slice(at.from, at.to)}”.`,
     }))
   },
 }
@@ -146,11 +146,11 @@ export const leftByMachine: TargetCheck = {
 export const twoWays: TargetCheck = {
   code: 'two-ways',
   level: 'remark',
-  label: 'One source translated two ways',
+  label: 'Inconsistent translation',
   find: ({ target, others }) => {
     const other = others.find((o) => o !== target.text)
     return target.text === '' || other === undefined
       ? []
-      : [{ message: `The same source is “${other.replace(/<\/?\d+\/?>/g, '').slice(0, 120)}” elsewhere.` }]
+      : [{ message: `The same source is translated “${other.replace(/<\/?\d+\/?>/g, '').slice(0, 120)}” elsewhere.` }]
   },
 }

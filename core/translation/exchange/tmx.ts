@@ -86,7 +86,7 @@ export function createTmxReader(): { write(chunk: string): TmxPair[]; end(): Tmx
   const fail = (message: string): never => {
     throw new ExchangeFileError(message, parser.line)
   }
-  parser.on('error', (e) => fail(`This is no XML that can be read: ${e.message.replace(/^\d+:\d+: /, '')}.`))
+  parser.on('error', (e) => fail(`This is not valid XML: ${e.message.replace(/^\d+:\d+: /, '')}.`))
   // TMX files may name their document type; what it would define or fetch is never used.
   parser.on('doctype', (text) => {
     if (text.includes('[')) fail('The file defines entities of its own. Such files are not read.')
@@ -117,7 +117,7 @@ export function createTmxReader(): { write(chunk: string): TmxPair[]; end(): Tmx
 
   parser.on('opentag', ({ name, attributes }) => {
     depth++
-    if (depth === 1 && name !== 'tmx') fail(`This is no TMX: the file begins with “${name}”.`)
+    if (depth === 1 && name !== 'tmx') fail(`This is not TMX: the file begins with “${name}”.`)
     if (name === 'header') headSource = attributes.srclang ?? ''
     else if (name === 'tu') {
       said = []
@@ -184,7 +184,7 @@ export function createTmxReader(): { write(chunk: string): TmxPair[]; end(): Tmx
     },
     end() {
       parser.close()
-      if (depth !== 0) fail('The file ends in its midst.')
+      if (depth !== 0) fail('The file is incomplete.')
       return taken()
     },
   }

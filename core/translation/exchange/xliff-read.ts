@@ -62,7 +62,7 @@ export function createXliffReader(): {
     throw new ExchangeFileError(message, parser.line)
   }
   const two = () => head!.version.startsWith('2')
-  parser.on('error', (e) => fail(`This is no XML that can be read: ${e.message.replace(/^\d+:\d+: /, '')}.`))
+  parser.on('error', (e) => fail(`This is not valid XML: ${e.message.replace(/^\d+:\d+: /, '')}.`))
   parser.on('doctype', () => fail('The file has a document type. XLIFF has none, and files with one are not read.'))
 
   /** The number of an inline element of ours: `s3-2` is the second placeholder of the segment s3. */
@@ -145,7 +145,7 @@ export function createXliffReader(): {
     const name = local(tag.name)
     path.push(name)
     if (path.length === 1) {
-      if (name !== 'xliff') fail(`This is no XLIFF: the file begins with “${tag.name}”.`)
+      if (name !== 'xliff') fail(`This is not XLIFF: the file begins with “${tag.name}”.`)
       const version = tag.attributes.version ?? ''
       if (!/^(2\.\d|1\.2)$/.test(version))
         fail(`This is XLIFF ${version || 'without a version'}; 2.0, 2.1 and 1.2 are read.`)

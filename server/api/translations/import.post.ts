@@ -5,7 +5,7 @@ import { takeForWorker } from '../../http/take-for-worker'
 export default endpoint(operations.importTranslations, ({ event, person, header }) =>
   takeForWorker(event, person, {
     kind: 'translation-import',
-    title: 'Took translations from a file',
+    title: 'Imported translations',
     prefer: header('prefer'),
   }),
 )

@@ -125,7 +125,7 @@ export const valueSource = pgTable(
   (t) => [primaryKey({ columns: [t.productId, t.path] })],
 )
 
-/** What the data pool was asked to put right, and what it answered. */
+/** What the data pool was asked to correct, and what it answered. */
 export const poolQuery = pgTable(
   'pool_query',
   {

@@ -63,7 +63,7 @@ export async function queueCoverage(person: Person, body: CoverageBody): Promise
       ])
   })
   return inTransaction((tx) =>
-    enqueue(tx, { kind: 'coverage', title: 'Counting what stands where', personId: person.id, input: { ...body } }),
+    enqueue(tx, { kind: 'coverage', title: 'Counting coverage', personId: person.id, input: { ...body } }),
   )
 }
 

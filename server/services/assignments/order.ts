@@ -44,7 +44,7 @@ export async function placeAssignment(
       orders = reordered(entries, body.code, body.before)
     } catch (e) {
       throw e instanceof RangeError
-        ? unprocessable('It cannot be put there.', [{ path: 'before', message: e.message }])
+        ? unprocessable('It cannot be moved there.', [{ path: 'before', message: e.message }])
         : e
     }
     const step = await beginStep(tx, `Moved the assignment “${moving.name}”`, person.id, now)

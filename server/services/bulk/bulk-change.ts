@@ -43,7 +43,7 @@ function asked(
   const problems = checkBulkChange(body.change, setup)
   if (problems.length > 0)
     throw unprocessable(
-      'This change cannot be made.',
+      'This change is not possible.',
       problems.map((p) => ({ path: `change.${p.path}`, message: p.message })),
     )
   const [node, lens] = [filterOf(setup, body.filter), lensOf(setup, body.lens, now)]

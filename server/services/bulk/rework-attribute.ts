@@ -47,7 +47,7 @@ async function understood(db: Db, code: string, body: ReworkBody): Promise<Rewor
     }
     problems.push(...(await rulesThatBreak(db, setup, after)))
   }
-  if (problems.length > 0) throw unprocessable('This change cannot be made. Nothing has been changed.', problems)
+  if (problems.length > 0) throw unprocessable('This change is not possible. Nothing has been changed.', problems)
   return { setup, before, after, body }
 }
 
@@ -68,15 +68,15 @@ async function rulesThatBreak(db: Db, setup: StoredSetup, after: Attribute) {
       .filter((a) => a.reach.rule !== null && !holds(a.reach.rule))
       .map((a) => ({
         path: 'record',
-        message: `The assignment “${a.name}” could not be asked any more. Change its rule first.`,
+        message: `The assignment “${a.name}” would have an invalid rule. Change its rule first.`,
       })),
     ...[...setup.types.values()]
       .filter((p) => p.attributes.some((a) => a.requiredWhere !== null && !holds(a.requiredWhere)))
       .map((p) => ({
         path: 'record',
         message:
-          `The product type “${p.labels[setup.source] ?? p.code}” asks for something where a condition holds ` +
-          'that could not be asked any more.',
+          `The product type “${p.labels[setup.source] ?? p.code}” has a condition on a required attribute ` +
+          'that would become invalid.',
       })),
   ]
 }
@@ -224,7 +224,7 @@ export async function reworkAttribute(
         throw new Problem(
           409,
           'Values would be lost',
-          `${report.lost} or more values have no place in the changed attribute. Nothing has been changed.`,
+          `${report.lost} or more values do not fit the changed attribute. Nothing has been changed.`,
         )
       onProgress?.(Math.min(i + familiesAtOnce, ids.length), ids.length)
     }

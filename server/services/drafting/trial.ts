@@ -30,14 +30,14 @@ export async function tryRecipe(body: RecipeTrialBody): Promise<RecipeTrial> {
   const problems = recipeProblems(recipe.steps)
   if (problems.length > 0)
     throw unprocessable(
-      'The recipe cannot be tried.',
+      'The recipe cannot be tested.',
       problems.map((p) => ({ path: `recipe.${p.path}`, message: p.message })),
     )
   const roots = await rootsOfSkus(db, body.skus)
   const missing = body.skus.filter((s) => !roots.has(s))
   if (missing.length > 0)
     throw unprocessable(
-      'The recipe cannot be tried.',
+      'The recipe cannot be tested.',
       missing.map((s) => ({ path: `skus[${body.skus.indexOf(s)}]`, message: `There is no product “${s}”.` })),
     )
   const edition = { storefront: body.storefront, language: body.language }

@@ -60,7 +60,7 @@ function columnsOf(setup: StoredSetup, headers: string[]): Column[] {
   const { columns, problems } = parseHeader(headers, setup)
   if (problems.length > 0)
     throw unprocessable(
-      'The columns do not fit.',
+      'The columns are not valid.',
       problems.map((p) => ({ path: `columns[${Math.max(0, headers.indexOf(p.column))}]`, message: p.message })),
     )
   return columns

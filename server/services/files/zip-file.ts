@@ -23,7 +23,7 @@ export const tooLargeUnpacked = () =>
   new CsvFileError(
     {
       code: 'too-large',
-      message: 'This spreadsheet is too large to be read. Save it as CSV, or split it into several files.',
+      message: 'This spreadsheet is too large. Save it as CSV, or split it into several files.',
     },
     1,
   )

@@ -67,7 +67,7 @@ const address: FeedSource = {
         ? undefined
         : 'An address begins with https:// or http:// and holds no password.'
     } catch {
-      return 'An address is written whole, such as https://supplier.example/range.csv.'
+      return 'Enter a full address, such as https://supplier.example/range.csv.'
     }
   },
   async fetch(place, seen, to) {
@@ -84,7 +84,7 @@ const address: FeedSource = {
     if (answer.statusCode !== 200) {
       answer.destroy()
       throw new FeedProblem(
-        `${place} could not be fetched: it answers with the status ${answer.statusCode}. Ask whoever runs it.`,
+        `${place} could not be fetched: it answers with the status ${answer.statusCode}. Ask its owner.`,
       )
     }
     const hash = createHash('sha256')
@@ -99,7 +99,7 @@ const address: FeedSource = {
     await pipeline(answer, watch, createWriteStream(to)).catch((e: unknown) => {
       throw isFull(e) || e instanceof FeedProblem
         ? e
-        : new FeedProblem(`${place} broke off before the file was whole. It is tried again at its next turn.`)
+        : new FeedProblem(`${place} broke off before the file was whole. It will be tried again at the next check.`)
     })
     const { etag: tag } = answer.headers
     // Without an entity tag the content itself tells.

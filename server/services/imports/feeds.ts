@@ -82,14 +82,14 @@ function summaryOf(report: ImportReport): string {
   if (!applied && rejectedCount > 0) {
     const problems = countOf(rejectedCount, rejectedCount === 1 ? 'problem' : 'problems')
     const first = rejected[0]!
-    return `${problems}, nothing was taken. The first: row ${first.row}, ${first.message}`
+    return `${problems}, nothing was imported. The first problem: row ${first.row}, ${first.message}`
   }
   const counts = [
     countOf(report.created, 'made'),
     countOf(report.updated, 'changed'),
-    countOf(report.unchanged, 'as they were'),
+    countOf(report.unchanged, 'unchanged'),
   ]
-  if (rejectedCount > 0) counts.push(countOf(report.rejectedRows, 'rows refused'))
+  if (rejectedCount > 0) counts.push(countOf(report.rejectedRows, 'rows rejected'))
   return counts.join(', ')
 }
 
@@ -116,7 +116,7 @@ export async function lookAtFeed(
     const mark = await feedSources[feed.source as FeedSourceName].fetch(feed.place, feed.mark, file)
     if (mark === undefined) {
       await ended(
-        feed.ended?.startsWith('Nothing new') ? feed.ended : `Nothing new${feed.ended ? `; last: ${feed.ended}` : ''}`,
+        feed.ended?.startsWith('No changes') ? feed.ended : `No changes${feed.ended ? `; last: ${feed.ended}` : ''}`,
       )
       return { state: 'same', report: null }
     }

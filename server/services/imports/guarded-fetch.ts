@@ -99,14 +99,11 @@ function isNamed(host: string, address: string): boolean {
 export class FetchRefused extends ForPeople {}
 
 const noAnswer = (place: string) =>
-  new FetchRefused(
-    `${place} could not be fetched: there is no answer that can be read there. Check the address, or ask ` +
-      'whoever runs it.',
-  )
+  new FetchRefused(`${place} could not be fetched: there is no answer. Check the address, or ask its owner.`)
 const notPublic = (place: string) =>
   new FetchRefused(
-    `${place} is not a public address, and such addresses are not fetched. Whoever runs Ink Loom can ` +
-      'name those that may be (INKLOOM_ALLOW_PRIVATE_FETCH).',
+    `${place} is not a public address, and such addresses are not fetched. The operator of Ink Loom can ` +
+      'allow it (INKLOOM_ALLOW_PRIVATE_FETCH).',
   )
 
 /** The address of a host that a connection goes to: resolved once, and checked. Throws FetchRefused. */

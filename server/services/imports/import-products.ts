@@ -258,7 +258,7 @@ class ImportRun {
         column: 'sku',
         value: draft.sku,
         code: 'sku-twice',
-        message: `“${draft.sku}” stands in this file before. One row says everything of a product.`,
+        message: `“${draft.sku}” is in this file twice. Use one row per product.`,
       })
     }
     this.seen.skus.set(draft.sku, true)
@@ -311,7 +311,7 @@ class ImportRun {
       if (!known && !draft.patch.fields.type && !parent && this.options.mapping?.type)
         draft.patch.fields.type = this.options.mapping.type
       if (!known && !draft.patch.fields.type && !parent) {
-        problem('type', '', 'required', `“${draft.sku}” is new, so the row has to say its product type.`)
+        problem('type', '', 'required', `“${draft.sku}” is new, so the row needs a product type.`)
         continue
       }
       if (parent && draft.patch.fields.type && draft.patch.fields.type !== parent.product.type) {
@@ -326,7 +326,7 @@ class ImportRun {
       const { gtin } = draft.patch.fields
       const owner = gtin ? (this.gtins.get(gtin) ?? (this.freed.has(gtin) ? undefined : owners.get(gtin))) : undefined
       if (gtin && owner !== undefined && owner !== draft.sku) {
-        problem('gtin', gtin, 'gtin-taken', `${owner} has this GTIN already. Each item has one of its own.`)
+        problem('gtin', gtin, 'gtin-taken', `${owner} already has this GTIN. Each GTIN must be unique.`)
         continue
       }
       if (gtin) this.gtins.set(gtin, draft.sku)

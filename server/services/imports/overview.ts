@@ -68,7 +68,7 @@ export async function overviewOf(table: TableFile, setup: StoredSetup, mapping: 
 /** What a column means, in words. */
 export function meaningOf(c: Column, setup: StoredSetup): string {
   if (c.kind === 'field') return c.field
-  if (c.kind === 'carried') return `kept for other systems: ${c.name}`
+  if (c.kind === 'carried') return `other systems: ${c.name}`
   if (c.kind === 'price') return `base price, ${setup.storefronts.get(c.storefront)!.name}`
   const label = c.attribute.labels[setup.source] ?? c.attribute.code
   return [label, c.unit && `in ${c.unit}`, c.storefront && setup.storefronts.get(c.storefront)!.name, c.language]

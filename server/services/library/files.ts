@@ -66,21 +66,21 @@ export async function importContent(
 ): Promise<ContentReport> {
   const given = file as Partial<ContentFile> | null
   if (given?.format !== 'inkloom-content' || given.version !== 1)
-    throw unprocessable('This is no file of content.', [
+    throw unprocessable('This is not a content file.', [
       {
         path: 'format',
         message:
-          'A file of content says {"format": "inkloom-content", "version": 1}, then campaigns, namedRules, ' +
+          'A content file starts with {"format": "inkloom-content", "version": 1}, then campaigns, namedRules, ' +
           'blockKinds, pieces, questionSets and assignments.',
       },
     ])
   const odd = Object.keys(given).find((k) => !['format', 'version', ...parts.map((p) => p.key)].includes(k))
   if (odd !== undefined)
-    throw unprocessable('This file holds something else.', [
-      { path: odd, message: `“${odd}” is nothing that a file of content holds.` },
+    throw unprocessable('This file has other content.', [
+      { path: odd, message: `“${odd}” does not belong in a content file.` },
     ])
   const list = parts.flatMap(({ key, kind }) => (given[key] ?? []).map((record) => ({ kind, record })))
-  return writeAll(person, list, mode, `Took a file of ${list.length} records`, now)
+  return writeAll(person, list, mode, `Imported a file of ${list.length} records`, now)
 }
 
 async function writeAll(
@@ -174,7 +174,7 @@ export async function importQuestions(
       relax_column_count: false,
     })
   } catch (e) {
-    throw unprocessable('This is no CSV file that can be read.', [{ path: 'file', message: (e as Error).message }])
+    throw unprocessable('This is not a valid CSV file.', [{ path: 'file', message: (e as Error).message }])
   }
   const missing = ['code', 'language', 'question', 'answer'].filter((c) => lines.length > 0 && !(c in lines[0]!))
   if (missing.length > 0)
@@ -236,7 +236,7 @@ export async function importQuestions(
     person,
     [...records.values()].map((record) => ({ kind: 'pieces' as const, record })),
     mode,
-    `Took a file of ${records.size} questions`,
+    `Imported a file of ${records.size} questions`,
     now,
   )
 }

@@ -74,7 +74,7 @@ export async function replaceInLibrary(
   now: number,
 ): Promise<{ items: Replaced[]; pieces: number; times: number; step: number | null }> {
   if (body.find.trim() === '')
-    throw unprocessable('Nothing to look for.', [{ path: 'find', message: 'Say what is to be found.' }])
+    throw unprocessable('Nothing to find.', [{ path: 'find', message: 'Enter what to find.' }])
   const db = database()
   const setup = await loadSetup(db)
   const codes = (await db.select({ code: t.piece.code }).from(t.piece).orderBy(t.piece.code))

@@ -20,8 +20,8 @@ export async function makeReusable(
   const { record: piece, tag } = (await getRecord('pieces', code)) as unknown as { record: PieceRecord; tag: string }
   const { own } = piece
   if (own === null)
-    throw unprocessable('It is reusable already.', [
-      { path: 'own', message: `“${piece.name}” belongs to no single product.` },
+    throw unprocessable('It is already reusable.', [
+      { path: 'own', message: `“${piece.name}” does not belong to a single product.` },
     ])
   return inTransaction(async (tx) => {
     const setup = await readSetup(tx.db)

@@ -14,7 +14,7 @@ interface NamedPiece {
   kind: string
   text: string
 }
-/** Pieces that nothing brings, texts that say nearly the same, questions that mean the same. */
+/** Unused pieces, near-duplicate texts, duplicate questions. */
 export interface Tidy {
   unused: NamedPiece[]
   alike: { least: number; pieces: NamedPiece[] }[]

@@ -22,7 +22,7 @@ const formats: Record<string, string> = {
   tiff: 'image/tiff',
 }
 const known = 'Pictures are JPEG, PNG, WebP, AVIF, GIF, TIFF or SVG; files are PDF.'
-const refuse = (name: string, why: string) => unprocessable(`“${name}” cannot be taken: ${why}`)
+const refuse = (name: string, why: string) => unprocessable(`“${name}” cannot be used: ${why}`)
 
 async function digestOf(file: string): Promise<string> {
   const hash = createHash('sha256')
@@ -53,7 +53,7 @@ async function picture(
     .metadata()
     .catch(() => undefined)
   const mime = vector ? 'image/svg+xml' : formats[meta?.format ?? '']
-  if (!meta || !mime) throw refuse(name, `its content is none that is known. ${known}`)
+  if (!meta || !mime) throw refuse(name, `its format is unknown. ${known}`)
   if (meta.width * meta.height > maxPixels)
     throw refuse(name, `it has ${meta.width} × ${meta.height} pixels; ${maxPixels / 1e6} million are the most.`)
   try {
@@ -67,7 +67,7 @@ async function picture(
       measured: measure(raster),
     }
   } catch {
-    throw refuse(name, 'its picture is damaged. Save it anew and send it again.')
+    throw refuse(name, 'the picture is damaged. Save it again and upload it.')
   }
 }
 
@@ -77,7 +77,7 @@ export async function contentOfFile(file: string, name: string, bytes: number): 
   const { head, tail } = await edges(file, bytes)
   const digest = await digestOf(file)
   if (head.subarray(0, 5).toString('latin1') === '%PDF-') {
-    if (!tail.toString('latin1').includes('%%EOF')) throw refuse(name, 'it breaks off before its end. Send it again.')
+    if (!tail.toString('latin1').includes('%%EOF')) throw refuse(name, 'it is incomplete. Upload it again.')
     return { digest, mime: 'application/pdf', bytes, width: null, height: null, vector: false, measured: null }
   }
   const text = head

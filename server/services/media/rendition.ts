@@ -19,7 +19,7 @@ export interface Sent {
 }
 
 const lost = (name: string) =>
-  new Problem(404, 'Not found', `The content of “${name}” is not in the storage any more. Send the file again.`)
+  new Problem(404, 'Not found', `The content of “${name}” is not in the storage any more. Upload the file again.`)
 
 /**
  * A picture as pages show it: turned upright, cut to its crop and a shape around its focus, at most `width` pixels

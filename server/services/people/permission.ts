@@ -29,12 +29,12 @@ export function may(person: Person, action: Action, language?: string): boolean 
 }
 
 const words: Record<Action, string> = {
-  read: 'look at this',
+  read: 'view this',
   'edit-products': 'change products',
   'edit-content': 'change pieces and assignments',
   import: 'import files',
   'edit-types': 'change product types, attributes and categories',
-  'set-up': 'change the set-up',
+  'set-up': 'change settings',
   translate: 'translate',
 }
 
@@ -44,6 +44,6 @@ export function authorize(person: Person, action: Action, language?: string): vo
   throw new Problem(
     403,
     'Not allowed',
-    `${person.name} may not ${words[action]}${language ? ` into ${language}` : ''}. An administrator can change that.`,
+    `${person.name} cannot ${words[action]}${language ? ` into ${language}` : ''}. An administrator can change that.`,
   )
 }

@@ -63,11 +63,7 @@ export async function signIn(
   )
   if (!found || !right) {
     await writeAudit('sign-in-refused', { personId: found?.id ?? null, origin, by: '' }, { account })
-    throw new Problem(
-      401,
-      'Not signed in',
-      'This e-mail address and password do not belong together. Check both and try again.',
-    )
+    throw new Problem(401, 'Not signed in', 'This e-mail address and password do not match. Check both and try again.')
   }
   await forgetSignIn(account, origin)
   const secret = randomBytes(32).toString('base64url')

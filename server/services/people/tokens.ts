@@ -50,7 +50,7 @@ export async function makeToken(
 ): Promise<TokenDocument & { secret: string }> {
   // One that was stolen could otherwise make itself a successor.
   if (asking.by === 'token')
-    throw new Problem(403, 'Not allowed', 'A token cannot make tokens. Sign in with your password to make one.')
+    throw new Problem(403, 'Not allowed', 'A token cannot create tokens. Sign in with your password to create one.')
   const secret = randomBytes(32).toString('base64url')
   const row = {
     hash: createHash('sha256').update(secret).digest('hex'),

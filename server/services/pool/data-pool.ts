@@ -81,7 +81,7 @@ export async function findItems({
           ),
         ]
   if (gtins.length > mostItems)
-    throw unprocessable(`Up to ${mostItems} GTINs are looked up at once; these are ${gtins.length}.`)
+    throw unprocessable(`Up to ${mostItems} GTINs can be looked up at once; you sent ${gtins.length}.`)
   const items = await asking(
     gtin === undefined ? dataPool().byModel(brand, model, mostItems) : dataPool().byGtin(gtins),
   )
@@ -200,11 +200,11 @@ function rowsAt(rows: readonly PoolComparison[], paths: readonly string[]): Pool
     if (row && row.state !== 'unread') return [row]
     errors.push({
       path: `take[${i}].path`,
-      message: row ? `What the pool says there cannot be read: ${row.problem}` : `The pool says nothing of “${path}”.`,
+      message: row ? `The pool’s value cannot be read: ${row.problem}` : `The pool has no value for “${path}”.`,
     })
     return []
   })
-  if (errors.length > 0) throw unprocessable('Some of this cannot be taken. Nothing has been changed.', errors)
+  if (errors.length > 0) throw unprocessable('Some of this is not valid. Nothing has been changed.', errors)
   return found
 }
 
@@ -239,9 +239,9 @@ export async function takeFromPool(person: Person, sku: string, body: TakeOverBo
     if (moved.length > 0)
       throw new Problem(
         412,
-        'Changed meanwhile',
+        'Changed by somebody else',
         'Somebody else has changed this product since you compared it. Nothing has been overwritten.',
-        moved.map((x) => ({ path: x.path, message: 'This value was changed by somebody else meanwhile.' })),
+        moved.map((x) => ({ path: x.path, message: 'Somebody else has changed this value.' })),
       )
     const after = await saveOne(
       tx,
@@ -276,13 +276,13 @@ export async function keepOwn(person: Person, sku: string, body: KeepOwnBody, no
     const { setup, family, product, sources, all } = await compared(tx, sku, item)
     const [row] = rowsAt(all, [body.path])
     if (row!.state !== 'differs')
-      throw unprocessable('There is nothing to give a reason for.', [
+      throw unprocessable('There is no difference to explain.', [
         {
           path: 'path',
           message:
             row!.state === 'same'
-              ? 'The product and the pool say the same.'
-              : 'The product has no value of its own there.',
+              ? 'The product and the pool have the same value.'
+              : 'The product has no own value there.',
         },
       ])
     await saveOne(
@@ -301,7 +301,7 @@ export async function keepOwn(person: Person, sku: string, body: KeepOwnBody, no
         ],
       },
       person,
-      `Saved another value than the data pool’s`,
+      `Kept own value instead of the data pool’s`,
       now,
     )
     if (body.ask)

@@ -29,7 +29,7 @@ export async function makeFromPool(person: Person, { items }: FromPoolBody, now:
       ...(found.has(bareGtin(gtin)) ? [] : [{ path: `items[${i}].gtin`, message: `The pool has no item ${gtin}.` }]),
       ...(setup.types.has(type) ? [] : [{ path: `items[${i}].type`, message: `There is no product type “${type}”.` }]),
     ])
-    if (errors.length > 0) throw unprocessable('Nothing has been made.', errors)
+    if (errors.length > 0) throw unprocessable('Nothing has been created.', errors)
     const mapping = await poolMapping(tx.db)
     const ids = await reserveProductIds(tx, items.length)
     const report: FromPoolReport = { step: 0, made: [], left: [] }
@@ -53,8 +53,7 @@ export async function makeFromPool(person: Person, { items }: FromPoolBody, now:
             sku,
             property: p.property,
             text: p.text.slice(0, 200),
-            message:
-              p.problem ?? `Nothing here is called “${p.property}”. Say what it means where the item is compared.`,
+            message: p.problem ?? `No attribute is mapped to “${p.property}”. Map it where the item is compared.`,
           })),
       )
       return {

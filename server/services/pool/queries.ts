@@ -28,7 +28,7 @@ export async function writeQuery(
     )
   if (open)
     throw unprocessable('The pool has been asked about this already, and has not answered yet.', [
-      { path: 'ask', message: 'Wait for its answer, or keep your value without asking.' },
+      { path: 'ask', message: 'Wait for its answer, or keep your value without asking the pool.' },
     ])
   await tx.db.insert(t.poolQuery).values({ id: randomUUID(), ...query })
 }

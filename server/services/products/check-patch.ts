@@ -32,7 +32,7 @@ function staleBases(bases: Record<string, unknown>, patch: ProductPatch, product
     const now = currentAt(product, path) ?? null
     const wanted = wantedAt(patch, path)
     if (wanted === undefined || same(now, base ?? null) || same(now, wanted)) return []
-    return [{ path, message: 'This was changed by somebody else meanwhile.' }]
+    return [{ path, message: 'Somebody else has changed this.' }]
   })
 }
 
@@ -91,7 +91,7 @@ export function checkedPatch(body: ProductPatchBody, product: Product, setup: St
       const value = checkedValue(v.value, attribute)
       const now = valueAt(product, scope)
       if ('base' in v && !same(now, v.base ?? null) && !same(now, value))
-        conflicts.push({ path: valuePath(scope), message: 'This value was changed by somebody else meanwhile.' })
+        conflicts.push({ path: valuePath(scope), message: 'Somebody else has changed this value.' })
       patch.values.push({ ...scope, value })
       if (v.state !== undefined || v.unread !== undefined) {
         const state = v.state ?? 'translated'
@@ -128,7 +128,7 @@ export function checkedPatch(body: ProductPatchBody, product: Product, setup: St
       }
     })
   }
-  if (errors.length > 0) throw unprocessable('Some of this cannot be taken. Nothing has been changed.', errors)
+  if (errors.length > 0) throw unprocessable('Some of this is not valid. Nothing has been changed.', errors)
   conflicts.push(...staleBases(bases, patch, product))
   return { patch, marks, conflicts }
 }

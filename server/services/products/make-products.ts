@@ -41,16 +41,16 @@ export async function checkUnique(tx: Tx, writes: readonly Write[], path: (i: nu
     if (!before && (known.has(after.sku) || skus.has(after.sku)))
       errors.push({
         path: path(i, 'sku'),
-        message: `There is a product “${after.sku}” already. Each has a SKU of its own.`,
+        message: `There is a product “${after.sku}” already. Each SKU must be unique.`,
       })
     skus.add(after.sku)
     if (after.gtin === null) return
     const owner = gtins.get(after.gtin) ?? owners.get(after.gtin)
     if (owner !== undefined && owner !== after.sku && (gtins.has(after.gtin) || !changing.has(owner)))
-      errors.push({ path: path(i, 'gtin'), message: `${owner} has this GTIN already. Each item has one of its own.` })
+      errors.push({ path: path(i, 'gtin'), message: `${owner} already has this GTIN. Each GTIN must be unique.` })
     gtins.set(after.gtin, after.sku)
   })
-  if (errors.length > 0) throw unprocessable('Some of this cannot be taken. Nothing has been changed.', errors)
+  if (errors.length > 0) throw unprocessable('Some of this is not valid. Nothing has been changed.', errors)
 }
 
 /** A product as a body says it, made or changed. */
@@ -92,13 +92,13 @@ export async function createProduct(person: Person, body: NewProductBody, now: n
     const { sku, parent = null, ...rest } = body
     const family = parent === null ? null : await familyOf(tx, setup, parent)
     if (family && family.root.sku !== parent)
-      throw unprocessable('Nothing has been made.', [
+      throw unprocessable('Nothing has been created.', [
         { path: 'parent', message: `“${parent}” is a variant itself, of “${family.root.sku}”.` },
       ])
     if (!family && !rest.type)
-      throw unprocessable('Nothing has been made.', [{ path: 'type', message: 'Say the product type.' }])
+      throw unprocessable('Nothing has been created.', [{ path: 'type', message: 'Say the product type.' }])
     if (family && rest.type && rest.type !== family.root.type)
-      throw unprocessable('Nothing has been made.', [
+      throw unprocessable('Nothing has been created.', [
         { path: 'type', message: `A variant has its parent's product type, “${family.root.type}”.` },
       ])
     const [id] = await reserveProductIds(tx, 1)
@@ -151,7 +151,7 @@ export async function saveVariants(person: Person, parentSku: string, body: Vari
         return { before, after: before ?? family.root, differences: [] }
       }
     })
-    if (errors.length > 0) throw unprocessable('Some of this cannot be taken. Nothing has been changed.', errors)
+    if (errors.length > 0) throw unprocessable('Some of this is not valid. Nothing has been changed.', errors)
     await checkUnique(tx, variants, (i, field) => `variants[${i}].${field}`)
     const writes = [parent, ...variants].filter((w) => w.differences.length > 0)
     const after: StoredFamily = {

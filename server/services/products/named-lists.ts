@@ -46,9 +46,7 @@ export async function changeList(
         ? { skus: [], next: null }
         : await findByRule(db, setup, node, lensOf(setup, body.lens, now), { limit: most })
     if (found.next !== null)
-      throw unprocessable(
-        `A named list holds ${most.toLocaleString('en-GB')} products at most; a rule finds more without one.`,
-      )
+      throw unprocessable(`A named list holds ${most.toLocaleString('en-GB')} products at most; use a rule for more.`)
     const gone = new Set(body.remove)
     const skus = [...new Set([...record.skus, ...body.add, ...found.skus])].filter((s) => !gone.has(s))
     try {

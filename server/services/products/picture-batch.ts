@@ -35,10 +35,10 @@ async function plan(db: Db, setup: StoredSetup, body: PictureBatch): Promise<Bat
   const { items } = await loadLibrary(db, body.files)
   const unknown = body.files.findIndex((f) => !items.has(f))
   if (unknown >= 0)
-    throw unprocessable('Some of this cannot be taken. Nothing has been changed.', [
+    throw unprocessable('Some of this is not valid. Nothing has been changed.', [
       {
         path: `files[${unknown}]`,
-        message: `There is no “${body.files[unknown]!}” in the media library. Send it first.`,
+        message: `There is no “${body.files[unknown]!}” in the media library. Upload it first.`,
       },
     ])
   const called = (name: string) => body.called[name] ?? name
@@ -76,7 +76,7 @@ async function plan(db: Db, setup: StoredSetup, body: PictureBatch): Promise<Bat
   }
   if (body.drafts !== null) {
     if (!setup.types.has(body.drafts))
-      throw unprocessable('Some of this cannot be taken. Nothing has been changed.', [
+      throw unprocessable('Some of this is not valid. Nothing has been changed.', [
         { path: 'drafts', message: `There is no product type “${body.drafts}”.` },
       ])
     const wanted = out.rest.map((name) => ({
@@ -119,7 +119,7 @@ export async function startPictureBatch(person: Person, body: PictureBatch): Pro
   return inTransaction((tx) =>
     enqueue(tx, {
       kind: 'picture-batch',
-      title: `Putting ${body.files.length} pictures on products`,
+      title: `Adding ${body.files.length} pictures to products`,
       personId: person.id,
       input: { ...body },
     }),

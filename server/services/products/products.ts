@@ -223,7 +223,7 @@ export async function patchProduct(
   now: number,
 ) {
   if (ifMatch === undefined)
-    throw new Problem(428, 'Version needed', 'Say which version you change: send the ETag you got as If-Match.')
+    throw new Problem(428, 'Version required', 'Say which version you change: send the ETag you got as If-Match.')
   return inTransaction(async (tx) => {
     const setup = await loadSetup(tx.db)
     const { family, product } = await lockFamily(tx, setup, sku)
@@ -233,7 +233,7 @@ export async function patchProduct(
     if (isStale) {
       throw new Problem(
         412,
-        'Changed meanwhile',
+        'Changed by somebody else',
         'Somebody else has changed this product since you opened it. Nothing has been overwritten; look at ' +
           'the newer version and decide.',
         conflicts.length > 0 ? conflicts : undefined,
@@ -293,7 +293,7 @@ export async function saveOne(
   if (after.gtin !== null && after.gtin !== product.gtin) {
     const owner = (await ownersOfGtins(tx.db, [after.gtin])).get(after.gtin)
     if (owner !== undefined)
-      throw unprocessable('Some of this cannot be taken. Nothing has been changed.', [
+      throw unprocessable('Some of this is not valid. Nothing has been changed.', [
         { path: 'gtin', message: `${owner} has this GTIN already.` },
       ])
   }
@@ -389,7 +389,7 @@ export async function undoProductChange(
       paths,
       setup,
     )
-    const after = await saveOne(tx, setup, family, product, back, person, `Put back a change of ${sku}`, now)
+    const after = await saveOne(tx, setup, family, product, back, person, `Undid a change of ${sku}`, now)
     return { tag: productTag(after), kept, document: productDocument(after, family) }
   })
 }

@@ -23,7 +23,7 @@ export async function refreshFactsOfType(tx: Tx, type: string | null): Promise<v
   else
     await enqueue(tx, {
       kind: 'refresh-facts',
-      title: 'Bringing what rules read up to date',
+      title: 'Updating rule data',
       personId: null,
       input: { type },
     })

@@ -163,8 +163,8 @@ export async function writeCells(
       const sign = signFor(cell)
       if (sign === undefined) {
         refuse(
-          `“${cell.text}” reads in two ways, and the other numbers use both the point and the comma. ` +
-            'Write it without the sign that groups thousands.',
+          `“${cell.text}” is ambiguous, and the other numbers use both the point and the comma. ` +
+            'Write it without a thousands separator.',
         )
         continue
       }
@@ -217,9 +217,9 @@ function takeCell(
   const edition: ColumnEdition = column.kind === 'attribute' && column.edition ? column.edition : lens
   const language = column.kind === 'attribute' && column.attribute.translatable ? edition.language : null
   const translates = language !== null && language !== setup.source
-  if (!isWritable(column)) return 'This is not written in a cell.'
+  if (!isWritable(column)) return 'This cannot be edited in a cell.'
   if (!may(person, translates ? 'translate' : 'edit-products', translates ? language : undefined))
-    return `${person.name} may not change this.`
+    return `${person.name} cannot change this.`
   const result = patchOfCell(
     product,
     column,
@@ -231,8 +231,7 @@ function takeCell(
   )
   if ('problem' in result) return result.problem
   const owner = result.fields.gtin ? gtins.get(result.fields.gtin) : undefined
-  if (owner !== undefined && owner !== product.sku)
-    return `${owner} has this GTIN already. Each item has one of its own.`
+  if (owner !== undefined && owner !== product.sku) return `${owner} already has this GTIN. Each GTIN must be unique.`
   return applyPatch(product, result)
 }
 

@@ -111,7 +111,7 @@ export interface Trial {
   layout?: Layout
 }
 
-/** The page of a product as it would be with something saved, and what would be otherwise on it. */
+/** The page of a product as it would be with something saved, and what would change on it. */
 export async function tryProof(sku: string, body: ProofQuery & Trial, now: number) {
   const input = await inputOf(sku, body, now)
   const after = assemblePage(withTrial(input, body))
@@ -119,7 +119,7 @@ export async function tryProof(sku: string, body: ProofQuery & Trial, now: numbe
 }
 
 /**
- * The input of a page with what is tried in the place of what is saved. Throws a 422 problem where a rule does not fit.
+ * The input of a page with what is tried instead of what is saved. Throws a 422 problem where a rule does not fit.
  */
 export function withTrial<T extends PageInput>(input: T, { assignment, piece, layout }: Trial): T {
   let { assignments, pieces, own, setup }: PageInput = input

@@ -30,12 +30,12 @@ export interface LensBody {
 export function lensOf(setup: StoredSetup, body: LensBody | undefined, now: number): FactLens {
   const storefront = body?.storefront ?? [...setup.storefronts.keys()][0]
   if (storefront === undefined || !setup.storefronts.has(storefront))
-    throw unprocessable('The lens does not fit.', [
+    throw unprocessable('The lens is not valid.', [
       { path: 'lens.storefront', message: `There is no storefront “${storefront ?? ''}”.` },
     ])
   const group = body?.group || null
   if (group !== null && !setup.groups.has(group))
-    throw unprocessable('The lens does not fit.', [
+    throw unprocessable('The lens is not valid.', [
       { path: 'lens.group', message: `There is no customer group “${group}”.` },
     ])
   return { storefront, group, moment: body?.at ? Date.parse(body.at) : now }
@@ -63,7 +63,7 @@ function ruleOf(setup: StoredSetup, body: RuleBody, lens: FactLens) {
 export function ruleProblem(e: unknown, root: string): unknown {
   return e instanceof RuleError
     ? unprocessable(
-        'The rule does not fit.',
+        'The rule is not valid.',
         e.problems.map((p) => ({ path: [root, p.path].filter(Boolean).join('.'), message: p.message })),
       )
     : e
@@ -128,13 +128,13 @@ export function reachSentence(r: Reach, setup: StoredSetup): string {
     r.base === 'everything'
       ? 'All products'
       : r.base === 'chosen'
-        ? `${r.chosen.length} chosen products`
+        ? `${r.chosen.length} chosen ${r.chosen.length === 1 ? 'product' : 'products'}`
         : r.rule === null
           ? 'No rule yet'
           : sentenceOf(r.rule, setup)
   const added = r.added.length > 0 ? `, and ${r.added.length} added` : ''
-  const left = r.leftOut.length > 0 ? `, but not ${r.leftOut.length} left out` : ''
-  return `${base}${added}${left}${r.eachVariant ? ', asked of each variant' : ''}`
+  const left = r.leftOut.length > 0 ? `, except ${r.leftOut.length} excluded` : ''
+  return `${base}${added}${left}${r.eachVariant ? ', matched per variant' : ''}`
 }
 
 /**

@@ -35,7 +35,7 @@ import { Words } from './words'
 export function editionsOf(setup: StoredSetup, editions: NumberedEditions, storefronts: readonly string[]): number[] {
   const unknown = storefronts.find((s) => !setup.storefronts.has(s))
   if (unknown !== undefined)
-    throw unprocessable('The storefronts do not fit.', [
+    throw unprocessable('The storefronts are not valid.', [
       { path: 'storefronts', message: `There is no storefront “${unknown}”.` },
     ])
   return [...setup.storefronts.values()]
@@ -173,7 +173,7 @@ export async function clothStretch(person: Person, body: ClothRowsBody, now: num
   const setup = await loadSetup(db)
   const editions = await loadEditions(db, setup)
   if (body.campaign && !setup.campaigns.has(body.campaign))
-    throw unprocessable('The campaign does not fit.', [
+    throw unprocessable('The campaign is not valid.', [
       { path: 'campaign', message: `There is no campaign “${body.campaign}”.` },
     ])
   const where = {
@@ -189,7 +189,7 @@ export async function clothStretch(person: Person, body: ClothRowsBody, now: num
   }
   const edition = body.edition === undefined ? undefined : editions.numberOf.get(body.edition)
   if (body.edition !== undefined && edition === undefined)
-    throw unprocessable('The edition does not fit.', [
+    throw unprocessable('The edition is not valid.', [
       { path: 'edition', message: `There is no edition “${body.edition}”.` },
     ])
   const rows = await clothRows(db, setup, where, { by: body.sort, edition }, body.offset, body.limit)

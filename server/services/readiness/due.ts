@@ -30,7 +30,7 @@ export async function enqueueEvaluation(tx: Tx): Promise<void> {
     sql`select exists (select 1 from job where kind = 'evaluate' and state = 'queued') as waits`,
   )
   if (!rows[0]!.waits)
-    await enqueue(tx, { kind: 'evaluate', title: 'Working out readiness', personId: null, input: {} })
+    await enqueue(tx, { kind: 'evaluate', title: 'Recalculating readiness', personId: null, input: {} })
 }
 
 /** Has everything evaluated anew. Returns the job. */
@@ -38,7 +38,7 @@ export async function queueAll(person: Person): Promise<string> {
   return inTransaction(async (tx) => {
     await invalidateSet(tx, { all: true })
     tx.invalidated = nothingInvalidated()
-    return enqueue(tx, { kind: 'evaluate', title: 'Working out all readiness anew', personId: person.id, input: {} })
+    return enqueue(tx, { kind: 'evaluate', title: 'Recalculating all readiness', personId: person.id, input: {} })
   })
 }
 

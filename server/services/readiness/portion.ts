@@ -19,7 +19,7 @@ export async function personOf(person: Person, who: string | undefined): Promise
   if (who === undefined || who === 'me') return person
   const [found] = await database().select({ id: t.person.id }).from(t.person).where(eq(t.person.email, who))
   if (!found)
-    throw unprocessable('The person does not fit.', [{ path: 'person', message: `Nobody has the address ${who}.` }])
+    throw unprocessable('The person is not valid.', [{ path: 'person', message: `Nobody has the address ${who}.` }])
   return found
 }
 
@@ -116,7 +116,7 @@ export async function setPortion(
 ): Promise<PortionDocument | null> {
   const setup = await loadSetup(database())
   if (body.storefront !== null && !setup.storefronts.has(body.storefront))
-    throw unprocessable('The portion does not fit.', [
+    throw unprocessable('The portion is not valid.', [
       { path: 'storefront', message: `There is no storefront “${body.storefront}”.` },
     ])
   filterOf(setup, body.filter)

@@ -32,11 +32,11 @@ function beginning(word: string, language: string): string {
 export async function tryWords(body: TrialBody): Promise<Trial> {
   const setup = await loadSetup(database())
   if (body.field !== null && !setup.attributes.has(body.field))
-    throw unprocessable('The words cannot be tried.', [
+    throw unprocessable('The words cannot be checked.', [
       { path: 'field', message: `There is no attribute “${body.field}”.` },
     ])
   if (body.storefront !== null && !setup.storefronts.has(body.storefront))
-    throw unprocessable('The words cannot be tried.', [
+    throw unprocessable('The words cannot be checked.', [
       { path: 'storefront', message: `There is no storefront “${body.storefront}”.` },
     ])
   const shops = [...setup.storefronts.values()].filter((s) => body.storefront === null || s.code === body.storefront)

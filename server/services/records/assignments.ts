@@ -41,14 +41,14 @@ export const assignments: RecordKind<AssignmentRecord> = {
     )
     known(record.sets, (c) => sets.some((p) => p.code === c), 'sets', 'question set')
     if (record.pieces.length + record.sets.length === 0)
-      problems.push({ path: 'pieces', message: 'It brings nothing yet. Choose a piece or a question set.' })
+      problems.push({ path: 'pieces', message: 'Choose a piece or a question set.' })
     if (record.replaces !== null) {
       if (!there.some((p) => p.code === record.replaces))
         problems.push({ path: 'replaces', message: `There is no piece “${record.replaces}” to replace.` })
       if (record.pieces.length !== 1 || record.sets.length > 0)
-        problems.push({ path: 'pieces', message: 'What takes the place of a piece is one piece.' })
+        problems.push({ path: 'pieces', message: 'A replacement has exactly one piece.' })
       else if (record.pieces[0] === record.replaces)
-        problems.push({ path: 'replaces', message: 'A piece cannot take its own place.' })
+        problems.push({ path: 'replaces', message: 'A piece cannot replace itself.' })
     }
     if (![...setup.storefronts.values()].some((x) => x.layout.areas.some((place) => place.area === record.area)))
       problems.push({ path: 'area', message: `No storefront’s page has an area “${record.area}”.` })

@@ -15,11 +15,11 @@ export function attributeProblems(record: Attribute): Problems {
   if (record.unit && findUnit(record.unit)?.family !== record.family)
     problems.push({ path: 'unit', message: `“${record.unit}” is not a unit of ${record.family ?? 'anything'}.` })
   if (record.serves.includes('team') && record.serves.length > 1)
-    problems.push({ path: 'serves', message: 'What is only for the team serves nothing that shoppers see.' })
+    problems.push({ path: 'serves', message: 'An attribute only for the team cannot be used for shoppers.' })
   return problems
 }
 
-const how = 'See first what becomes of them: “Show what changes”, or POST /api/attributes/…/rework/preview.'
+const how = 'Check the effect first: “Check the effect”, or POST /api/attributes/…/rework/preview.'
 
 export const attributes: RecordKind<Attribute> = {
   name: 'attribute',
@@ -39,7 +39,7 @@ export const attributes: RecordKind<Attribute> = {
         if (n > 0) problems.push({ path, message: `${message.replace('#', String(n))} ${how}` })
       }
       if (record.type !== before.type || record.family !== before.family)
-        await keep('type', sql`true`, '# values are stored in the present type.')
+        await keep('type', sql`true`, '# values are stored in the current type.')
       if (record.translatable !== before.translatable)
         await keep('translatable', sql`true`, '# values are stored as they are scoped now.')
       if (!record.perStorefront && before.perStorefront)
@@ -86,11 +86,11 @@ export const attributes: RecordKind<Attribute> = {
   async deletionBlockers(tx, record, setup) {
     const why: string[] = []
     const n = await countOf(tx.db, sql`value where attribute_id = ${setup.attributeIds.get(record.code)!}`)
-    if (n > 0) why.push(`${n} values of it are stored. Clear them first, with a change of many products.`)
+    if (n > 0) why.push(`${n} values of it are stored. Clear them first with a bulk edit.`)
     const types = [...setup.types.values()].filter((p) => p.attributes.some((a) => a.attribute === record.code))
     if (types.length > 0)
       why.push(
-        `The product types ${types.map((p) => `“${p.labels[setup.source] ?? p.code}”`).join(', ')} have it. Take it out of them.`,
+        `The product types ${types.map((p) => `“${p.labels[setup.source] ?? p.code}”`).join(', ')} have it. Remove it from them first.`,
       )
     const ruled = await rulesNaming(tx.db, setup, `attribute:${record.code}`)
     if (ruled.length > 0) why.push(`The assignment ${ruled.join(', ')} names it. Change its rule first.`)
@@ -101,7 +101,7 @@ export const attributes: RecordKind<Attribute> = {
       `,
     )
     if (inside.rows.length > 0)
-      why.push(`The pieces ${inside.rows.map((r) => `“${r.code}”`).join(', ')} have it as an inline value.`)
+      why.push(`The pieces ${inside.rows.map((r) => `“${r.code}”`).join(', ')} use it as an inline value.`)
     return why
   },
   async remove(tx, record) {

@@ -6,7 +6,7 @@ import { blockKindOf } from '../../db/queries/content'
 import { countOf, first, type Problems, type RecordKind } from './kind'
 
 export const blockKinds: RecordKind<BlockKind> = {
-  name: 'kind of block',
+  name: 'block type',
   action: 'edit-content',
   stamp: 'content',
   schema: blockKindRecord,
@@ -29,7 +29,7 @@ export const blockKinds: RecordKind<BlockKind> = {
         problems.push({
           path: 'fields',
           message:
-            `The field “${f.code}” is filled ${n} times in blocks. Empty it there before it goes or becomes ` +
+            `The field “${f.code}” is filled ${n} times in blocks. Clear it there before you remove it or change it to ` +
             'another type.',
         })
     }

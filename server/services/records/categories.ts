@@ -29,11 +29,11 @@ export const categories: RecordKind<CategoryRecord> = {
     if (record.parent !== null && !setup.categories.has(record.parent))
       problems.push({ path: 'parent', message: `There is no category “${record.parent}”.` })
     else if (categoryPath(setup, record.parent).includes(record.code))
-      problems.push({ path: 'parent', message: 'A category cannot stand under itself.' })
+      problems.push({ path: 'parent', message: 'A category cannot be under itself.' })
     if (record.type !== null && !setup.types.has(record.type))
       problems.push({ path: 'type', message: `There is no product type “${record.type}”.` })
     if (!record.names[setup.source])
-      problems.push({ path: 'names', message: `A category has a name in the source language, ${setup.source}.` })
+      problems.push({ path: 'names', message: `A category needs a name in the source language, ${setup.source}.` })
     return { record, problems }
   },
   async write(tx, r) {
@@ -62,7 +62,7 @@ export const categories: RecordKind<CategoryRecord> = {
   async deletionBlockers(tx, record, setup) {
     const why: string[] = []
     const under = [...setup.categories.values()].filter((c) => c.parent === record.code)
-    if (under.length > 0) why.push(`${under.length} categories stand under it. Move or delete them first.`)
+    if (under.length > 0) why.push(`${under.length} categories are under it. Move or delete them first.`)
     const n = await countOf(tx.db, sql`product where category = ${record.code} or ${record.code} = any(categories)`)
     if (n > 0) why.push(`${n} products are in it. Give them another category first.`)
     const ruled = await rulesNaming(tx.db, setup, `category:${record.code}`)

@@ -23,13 +23,13 @@ export const glossary: RecordKind<Term> = {
     if (!record.languages[setup.source]?.term && !record.languages[setup.source.split('-')[0]!]?.term)
       problems.push({
         path: `languages.${setup.source}`,
-        message: `A term is named in the source language, ${setup.source}.`,
+        message: `A term needs a term in the source language, ${setup.source}.`,
       })
     for (const [l, said] of Object.entries(record.languages))
       if (said.forbidden.includes(said.term))
         problems.push({
           path: `languages.${l}.forbidden`,
-          message: `“${said.term}” cannot be both the right word and a forbidden one.`,
+          message: `“${said.term}” cannot be both the preferred and a forbidden term.`,
         })
     return Promise.resolve({ record, problems })
   },

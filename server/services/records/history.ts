@@ -123,7 +123,7 @@ export async function undoRecordChange(person: Person, kindName: string, code: s
   const whole = change?.differences[0]
   if (!whole) throw notFound('such change of this record')
   if (whole.before === null)
-    throw unprocessable('This change made the record. It cannot be taken back; put the record to rest instead.')
+    throw unprocessable('This change made the record. It cannot be undone; pause or delete the record instead.')
   const { record: current, tag } = await getRecord(kind, code)
   const { record, kept } = undoneRecord(current, whole.before as { code: string }, whole.after as { code: string })
   await authorizeFor(person, kind, code, record)

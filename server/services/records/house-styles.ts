@@ -7,7 +7,7 @@ import * as t from '../../db/schema'
 import { first, type Problems, type RecordKind } from './kind'
 
 export const houseStyles: RecordKind<HouseStyle> = {
-  name: 'part of the house style',
+  name: 'house style rule set',
   action: 'edit-content',
   stamp: 'house-style',
   schema: houseStyleRecord,
@@ -30,7 +30,7 @@ export const houseStyles: RecordKind<HouseStyle> = {
     if (rows[0])
       problems.push({
         path: 'field',
-        message: `The part “${rows[0].code}” is for the same field, storefront and language. Change that one.`,
+        message: `The rule set “${rows[0].code}” is for the same field, storefront and language. Change that one.`,
       })
     return { record, problems }
   },

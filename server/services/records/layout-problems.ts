@@ -58,7 +58,7 @@ export async function layoutProblems(
       problems.push({
         path: 'layout.areas',
         message:
-          `${rows.map((r) => `“${r.name}”`).join(', ')} stand in the area “${area}”. Give them another one ` + 'first.',
+          `${rows.map((r) => `“${r.name}”`).join(', ')} are in the area “${area}”. Give them another one ` + 'first.',
       })
   }
   record.pages.forEach((page, i) =>

@@ -9,7 +9,7 @@ const at = (path: string, key: string) => (path === '' ? key : `${path}.${key}`)
 export function windowProblems(window: LocalWindow, path: string): Problems {
   try {
     const w = windowIn(window, 'UTC')
-    return w.from >= w.to ? [{ path: at(path, 'to'), message: 'The end lies before the beginning.' }] : []
+    return w.from >= w.to ? [{ path: at(path, 'to'), message: 'The end is before the start.' }] : []
   } catch (e) {
     return [{ path: path || 'from', message: (e as Error).message }]
   }

@@ -20,7 +20,7 @@ export const media: RecordKind<MediaItem> = {
   async check(record, _before, setup, tx) {
     const problems: Problems = []
     if (!(await contentOf(tx.db, record.digest)))
-      problems.push({ path: 'digest', message: 'No content with this digest was ever sent.' })
+      problems.push({ path: 'digest', message: 'No uploaded file has this digest.' })
     const tag = (language: string | null, path: string) => {
       if (language !== null && !isKnownTag(language)) problems.push({ path, message: tagProblem(language) })
     }
@@ -36,7 +36,8 @@ export const media: RecordKind<MediaItem> = {
       tag(of.language, 'of.language')
       const original = await libraryItem(tx.db, of.name)
       if (!original) problems.push({ path: 'of.name', message: `There is no “${of.name}” in the library.` })
-      else if (of.name === record.code) problems.push({ path: 'of.name', message: 'Nothing is a version of itself.' })
+      else if (of.name === record.code)
+        problems.push({ path: 'of.name', message: 'A file cannot be a version of itself.' })
       else if (original.item.of)
         problems.push({
           path: 'of.name',
@@ -84,7 +85,7 @@ export const media: RecordKind<MediaItem> = {
     const { count, skus } = await usersOf(tx.db, setup, record.code, 3)
     if (count > 0)
       why.push(
-        `${count} products name it: ${skus.join(', ')}${count > skus.length ? ' …' : ''}. Take it out of them first.`,
+        `${count} products name it: ${skus.join(', ')}${count > skus.length ? ' …' : ''}. Remove it from them first.`,
       )
     const versions = await tx.db.select({ name: t.media.name }).from(t.media).where(eq(t.media.ofName, record.code))
     if (versions.length > 0)
@@ -93,7 +94,7 @@ export const media: RecordKind<MediaItem> = {
       tx.db,
       sql`piece_text where body like ${`%/delivery/media/${record.code.replace(/[\\%_]/g, '\\$&')}"%`}`,
     )
-    if (pieces > 0) why.push(`It stands in ${pieces} texts of pieces.`)
+    if (pieces > 0) why.push(`It is used in ${pieces} texts of pieces.`)
     for (const a of [...setup.attributes.values()].filter((a) => a.type === 'media' || a.type === 'file')) {
       const ruled = await rulesNaming(tx.db, setup, `option:${a.code}:${record.code.toLowerCase()}`)
       if (ruled.length > 0) why.push(`The assignment ${ruled.join(', ')} names it. Change its rule first.`)

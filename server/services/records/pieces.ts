@@ -75,7 +75,7 @@ export const pieces: RecordKind<PieceRecord> = {
         ? undefined
         : await first(tx.db.select().from(t.blockKind).where(eq(t.blockKind.code, given.blockKind)))
     if (given.blockKind !== null && !kind)
-      problems.push({ path: 'blockKind', message: `There is no kind of block “${given.blockKind}”.` })
+      problems.push({ path: 'blockKind', message: `There is no block type “${given.blockKind}”.` })
     if (given.blockKind !== null && given.kind !== 'block')
       problems.push({ path: 'blockKind', message: 'Only blocks have a kind with fields.' })
     if (kind) problems.push(...given.texts.flatMap((x, i) => entryProblems(x, i, blockKindOf(kind))))
@@ -94,7 +94,7 @@ export const pieces: RecordKind<PieceRecord> = {
         if (!knownAddress(address, setup))
           problems.push({
             path: `texts[${i}].body`,
-            message: `The inline value “${address}” names nothing that is known here.`,
+            message: `The inline value “${address}” is unknown.`,
           })
       }
       return { ...x, title: x.title.trim().normalize('NFC'), body }
@@ -103,11 +103,10 @@ export const pieces: RecordKind<PieceRecord> = {
       const attribute = setup.attributes.get(record.takes)
       if (!attribute) problems.push({ path: 'takes', message: `There is no attribute “${record.takes}”.` })
       else if (['media', 'questions'].includes(attribute.type))
-        problems.push({ path: 'takes', message: `“${record.takes}” holds no text that a piece could take.` })
+        problems.push({ path: 'takes', message: `“${record.takes}” has no text for a piece to use.` })
     }
     record.needed.forEach((a, i) => {
-      if (!knownAddress(a, setup))
-        problems.push({ path: `needed[${i}]`, message: `“${a}” names nothing that is known here.` })
+      if (!knownAddress(a, setup)) problems.push({ path: `needed[${i}]`, message: `“${a}” is unknown.` })
     })
     return { record: { ...record, texts: texts.filter((x) => x.title !== '' || x.body !== '') }, problems }
   },
@@ -162,7 +161,7 @@ export const pieces: RecordKind<PieceRecord> = {
       ...(await namedByAssignments(tx.db, record.code)),
       ...(record.kind === 'question' ? await namedByProducts(tx.db, setup, record.code) : []),
       ...(rows.length > 0
-        ? [`The question sets ${rows.map((r) => `“${r.name}”`).join(', ')} hold it. Take it out there first.`]
+        ? [`The question sets ${rows.map((r) => `“${r.name}”`).join(', ')} hold it. Remove it there first.`]
         : []),
     ]
   },
@@ -202,7 +201,7 @@ function entryProblems(text: PieceTextRecord, at: number, kind: BlockKind): Prob
   const entries = text.entries ?? []
   const problems: Problems =
     !kind.many && entries.length > 1
-      ? [{ path: `texts[${at}].entries`, message: `A block of the kind “${kind.name}” is filled once.` }]
+      ? [{ path: `texts[${at}].entries`, message: `A block of the kind “${kind.name}” has only one entry.` }]
       : []
   entries.forEach((entry, i) => {
     for (const [code, value] of Object.entries(entry)) {
@@ -212,7 +211,7 @@ function entryProblems(text: PieceTextRecord, at: number, kind: BlockKind): Prob
       else if (field.type === 'link' && value.trim() !== '' && !/^(https:\/\/|mailto:|tel:|\/)\S/.test(value.trim()))
         problems.push({
           path,
-          message: `“${value}” is no link: an address such as https://tarnwheel.example, then its words.`,
+          message: `“${value}” is not a link: write an address such as https://tarnwheel.example, then the link text.`,
         })
     }
   })

@@ -113,14 +113,14 @@ function checkVersion(name: string, record: unknown, ifMatch: string | undefined
   if (ifMatch === undefined) {
     throw new Problem(
       428,
-      'Version needed',
+      'Version required',
       `Say which version of this ${name} you ${verb}: send the ETag you got as If-Match. Nothing has been changed.`,
     )
   }
   if (ifMatch !== '*' && !namesTag(ifMatch, tagOf(record))) {
     throw new Problem(
       412,
-      'Changed meanwhile',
+      'Changed by somebody else',
       `Somebody else has changed this ${name} since you opened it. Nothing has been overwritten.`,
       undefined,
       { current: record },
@@ -155,20 +155,24 @@ export async function writeIn(
 ) {
   const k = recordKinds[kind] as unknown as RecordKind<{ code: string }>
   const { value, error } = k.schema.validate(body, { abortEarly: false, convert: false })
-  if (error) throw unprocessable('Some of this cannot be taken. Nothing has been changed.', schemaErrors(error))
+  if (error) throw unprocessable('Some of this is not valid. Nothing has been changed.', schemaErrors(error))
   if (value.code !== code)
-    throw unprocessable('The code in the body is another one than in the address.', [
+    throw unprocessable('The code in the body differs from the one in the address.', [
       { path: 'code', message: `The address names “${code}”.` },
     ])
   await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`${kind}:${code}`}))`)
   const before = await k.read(tx.db, code)
   if (ifNoneMatch === '*' && before)
-    throw new Problem(412, 'Exists already', `There is a ${k.name} “${code}” already. Choose another code.`)
+    throw new Problem(412, 'Already exists', `There is a ${k.name} “${code}” already. Choose another code.`)
   if (before && !any) checkVersion(k.name, before.record, ifMatch, 'write over')
   else if (!before && ifMatch !== undefined)
-    throw new Problem(412, 'Changed meanwhile', `There is no ${k.name} “${code}” any more. Nothing has been written.`)
+    throw new Problem(
+      412,
+      'Changed by somebody else',
+      `There is no ${k.name} “${code}” any more. Nothing has been written.`,
+    )
   const { record, problems } = await k.check(value, before?.record, setup, tx)
-  if (problems.length > 0) throw unprocessable('Some of this cannot be taken. Nothing has been changed.', problems)
+  if (problems.length > 0) throw unprocessable('Some of this is not valid. Nothing has been changed.', problems)
   if (before && same(before.record, JSON.parse(JSON.stringify({ ...before.record, ...record }))))
     return { record: before.record, tag: tagOf(before.record), created: false, changed: false }
   await k.write(tx, record, before?.record, setup)
@@ -214,8 +218,8 @@ export async function deleteRecord(
     if (why.length > 0)
       throw new Problem(
         409,
-        'Still needed',
-        `The ${k.name} “${code}” is still needed. Nothing has been changed.`,
+        'Still in use',
+        `The ${k.name} “${code}” is still in use. Nothing has been changed.`,
         why.map((message) => ({ path: 'code', message })),
       )
     await k.remove(tx, found.record)

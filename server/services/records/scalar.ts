@@ -26,7 +26,7 @@ export async function settleScalar(
     throw new Problem(
       409,
       'Products are being written',
-      'An import or a change of many products is under way, and this changes what rules read of all ' +
+      'An import or a bulk edit is running, and this affects all ' +
         'products. Save again when it is done. Nothing has been changed.',
     )
   }

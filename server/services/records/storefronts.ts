@@ -92,7 +92,7 @@ function menuProblems(record: Storefront, setup: StoredSetup): Problems {
     seen.add(entry.code)
     const { to } = entry
     return [
-      ...(twice ? [{ path, message: `The code “${entry.code}” stands in the menu twice.` }] : []),
+      ...(twice ? [{ path, message: `The code “${entry.code}” is in the menu twice.` }] : []),
       ...(above.length > 3 ? [{ path, message: 'A menu is four levels deep at most.' }] : []),
       ...(to && 'category' in to && !setup.categories.has(to.category)
         ? [{ path, message: `There is no category “${to.category}”.` }]
@@ -101,10 +101,10 @@ function menuProblems(record: Storefront, setup: StoredSetup): Problems {
         ? [{ path, message: `The storefront has no page “${to.page}”.` }]
         : []),
       ...(to && 'address' in to && !isMenuAddress(to.address)
-        ? [{ path, message: `“${to.address}” is no address such as https://tarnwheel.example or /sale.` }]
+        ? [{ path, message: `“${to.address}” is not an address such as https://tarnwheel.example or /sale.` }]
         : []),
       ...(!to && !entry.names[setup.source]
-        ? [{ path, message: `An entry that leads nowhere has a name in the source language, ${setup.source}.` }]
+        ? [{ path, message: `An entry without a target needs a name in the source language, ${setup.source}.` }]
         : []),
     ]
   })

@@ -23,7 +23,7 @@ export async function namedByAssignments(db: Db, code: string): Promise<string[]
     ...(bring!.length > 0
       ? [
           `The ${bring!.length === 1 ? 'assignment' : 'assignments'} ${quoted(bring!)} ` +
-            `${bring!.length === 1 ? 'brings' : 'bring'} it. Take it out there first.`,
+            `${bring!.length === 1 ? 'brings' : 'bring'} it. Remove it there first.`,
         ]
       : []),
     ...(replace!.length > 0
@@ -36,7 +36,7 @@ export async function namedByAssignments(db: Db, code: string): Promise<string[]
   ]
 }
 
-/** Why a question or question set cannot go: the products that have picked it. */
+/** Why a question or question set cannot go: the products that use it. */
 export async function namedByProducts(db: Db, setup: StoredSetup, code: string): Promise<string[]> {
   const ids = [...setup.attributes.values()]
     .filter((a) => a.type === 'questions')
@@ -49,7 +49,5 @@ export async function namedByProducts(db: Db, setup: StoredSetup, code: string):
       order by p.sku limit 6
     `,
   )
-  return rows.length > 0
-    ? [`The products ${quoted(rows.map((r) => r.sku))} have picked it. Take it out there first.`]
-    : []
+  return rows.length > 0 ? [`The products ${quoted(rows.map((r) => r.sku))} use it. Remove it there first.`] : []
 }

@@ -71,28 +71,28 @@ export async function searchTextsOf(sku: string, q: { storefront: string; langua
     if (same.count === 0) continue
     const unnamed = same.count - same.skus.length
     const who = same.skus.join(', ') + (unnamed > 0 ? ` and ${unnamed} more` : '')
-    findings.push({ field, message: `${who} ${same.count === 1 ? 'says' : 'say'} the same in this edition.` })
+    findings.push({ field, message: `${who} ${same.count === 1 ? 'has' : 'have'} the same text in this edition.` })
   }
   const missing = title.from === 'search-title' ? titleWordsMissing(title.text, texts, q.language) : []
   if (missing.length > 0)
     findings.push({
       field: 'search-title',
       message:
-        `${missing.map((w) => `“${w}”`).join(', ')} ${missing.length === 1 ? 'stands' : 'stand'} nowhere in ` +
-        'the text of the page.',
+        `${missing.map((w) => `“${w}”`).join(', ')} ${missing.length === 1 ? 'is' : 'are'} not in the text of ` +
+        'the page.',
     })
   const known = searchWordsKnown(words, texts)
   if (known.there.length > 0)
     findings.push({
       field: 'search-words',
       message:
-        `${known.there.map((w) => `“${w}”`).join(', ')} ${known.there.length === 1 ? 'stands' : 'stand'} in ` +
-        'the text already.',
+        `${known.there.map((w) => `“${w}”`).join(', ')} ${known.there.length === 1 ? 'is' : 'are'} already in ` +
+        'the text.',
     })
   if (known.twice.length > 0)
     findings.push({
       field: 'search-words',
-      message: `${known.twice.map((w) => `“${w}”`).join(', ')} ${known.twice.length === 1 ? 'is' : 'are'} there twice.`,
+      message: `${known.twice.map((w) => `“${w}”`).join(', ')} ${known.twice.length === 1 ? 'is' : 'are'} repeated.`,
     })
   return {
     title,

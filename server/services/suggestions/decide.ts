@@ -146,23 +146,23 @@ function whyNot(
 ): string | undefined {
   if (d.do === 'reopen') {
     if (s.state === 'open' || s.state === 'replaced')
-      return s.state === 'open' ? 'It is open already.' : 'A later run has replaced it.'
+      return s.state === 'open' ? 'It is already open.' : 'A later run has replaced it.'
     if (s.state !== 'refused' && (s.picture !== null || !same(s.now, s.decided ?? s.value)))
       return s.picture === null
-        ? 'What was accepted has been changed since.'
-        : 'The text of a picture is put back in the history of the picture.'
+        ? 'The accepted value has been changed since.'
+        : 'Undo it in the history of the picture.'
   } else if (s.state !== 'open')
-    return s.state === 'replaced' ? 'A later run has replaced it.' : 'It has been decided already.'
+    return s.state === 'replaced' ? 'A later run has replaced it.' : 'It has already been decided.'
   const translation = s.language !== '' && s.language !== setup.source && s.picture === null
   if (!may(person, 'edit-products') && !(translation && may(person, 'translate', s.language)))
-    return `${person.name} may not decide about ${s.language === '' ? 'products' : `texts in ${languageName(s.language)}`}.`
+    return `${person.name} cannot decide about ${s.language === '' ? 'products' : `texts in ${languageName(s.language)}`}.`
   if (d.do !== 'accept') return undefined
   if ('now' in d) {
-    if (!same(d.now ?? null, s.now)) return 'The text was changed by somebody else meanwhile. Look at it once more.'
+    if (!same(d.now ?? null, s.now)) return 'The text was changed by somebody else meanwhile. Check it again.'
   } else if (s.moved || s.changed.length > 0)
     return s.moved
-      ? 'What stands there was changed since this was suggested. Look at it, and accept it by itself.'
-      : `It was made from ${s.changed.join(', ')}, which has changed since. Look at it, and accept it by itself.`
+      ? 'The value has changed since this was suggested. Check it, and accept it on its own.'
+      : `It was based on ${s.changed.join(', ')}, which has changed since. Check it, and accept it on its own.`
   const place = JSON.stringify([s.product_id, s.picture, s.attribute, s.storefront, s.language])
   if (places.has(place)) return 'Another suggestion for the same place was accepted with it.'
   if (s.picture === null) {
@@ -183,7 +183,7 @@ function whyNot(
 function titleOf(list: readonly Acceptance[], setup: StoredSetup): string {
   const [{ suggestion: s }] = list as [Acceptance]
   if (list.every((a) => a.back))
-    return list.length > 1 ? `Took ${list.length} accepted suggestions back` : 'Took an accepted suggestion back'
+    return list.length > 1 ? `Took ${list.length} accepted suggestions` : 'Undid an accepted suggestion'
   if (list.length > 1) return `Accepted ${list.length} suggestions`
   const label = setup.attributes.get(s.attribute)?.labels[setup.source] ?? s.attribute
   return (
@@ -212,7 +212,7 @@ async function write(
     const family = families.get(root)
     const mine = list.filter((a) => a.suggestion.root_id === root)
     if (!family) {
-      mine.forEach((a) => fail(report, Number(a.suggestion.id), 'Its product is no more.'))
+      mine.forEach((a) => fail(report, Number(a.suggestion.id), 'Its product has been deleted.'))
       continue
     }
     const members = [family.root, ...family.variants]

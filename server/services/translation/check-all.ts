@@ -44,7 +44,7 @@ export async function queueCheckAll(person: Person, body: CheckAllBody): Promise
   return inTransaction((tx) =>
     enqueue(tx, {
       kind: 'translation-check',
-      title: `Checking what is translated into ${body.target.language}`,
+      title: `Checking translations into ${body.target.language}`,
       personId: person.id,
       input: body as unknown as Record<string, unknown>,
     }),

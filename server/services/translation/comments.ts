@@ -46,7 +46,7 @@ async function requireUnit(record: string, unit: string, language: string): Prom
   const setup = await loadSetup(db)
   const shops = [...setup.storefronts.values()].filter((s) => s.editions.some((e) => e.language === language))
   if (shops.length === 0)
-    throw unprocessable('Nothing has been said.', [
+    throw unprocessable('The comment was not saved.', [
       { path: 'language', message: `No storefront sells in “${language}”.` },
     ])
   for (const shop of shops) {

@@ -96,10 +96,10 @@ export interface SaveBody {
 
 const conflictWords = {
   'unknown-unit': 'There is no such unit.',
-  'source-changed': 'The source was changed meanwhile, or is cut otherwise.',
-  'changed-meanwhile': 'This text was changed by somebody else meanwhile.',
-  'nothing-there': 'There is nothing to join with or to split off there.',
-  blocked: 'A blocker stands in it.',
+  'source-changed': 'The source has changed, or is segmented differently.',
+  'changed-meanwhile': 'Somebody else has changed this text.',
+  'nothing-there': 'This segment cannot be joined or split there.',
+  blocked: 'It has a blocker.',
 }
 
 /**
@@ -112,7 +112,7 @@ export async function saveUnits(person: Person, body: SaveBody, now: number): Pr
     const setup = await readSetup(tx.db)
     const edition = targetEdition(setup, body.storefront, body.language)
     if (body.language === setup.source)
-      throw unprocessable('The source language is written on the record, not translated.')
+      throw unprocessable('The source language is edited on the record, not translated.')
     const { refused } = await saveRecords(tx, person, setup, edition, new Map([[body.record, body.units]]), now, {
       title: `Translated ${body.record.slice(body.record.indexOf(':') + 1)} into ${body.language}`,
     })
@@ -122,7 +122,7 @@ export async function saveUnits(person: Person, body: SaveBody, now: number): Pr
     }))
     if (refused.some((r) => r.why === 'blocked'))
       throw unprocessable(
-        'What a blocker stands in is not called reviewed or final: mend it, or overrule it with a reason. ' +
+        'Texts with a blocker cannot be reviewed or final: fix it, or ignore the finding with a reason. ' +
           'Nothing has been changed.',
         errors,
       )
@@ -131,7 +131,7 @@ export async function saveUnits(person: Person, body: SaveBody, now: number): Pr
     if (refused.length > 0)
       throw new Problem(
         412,
-        'Changed meanwhile',
+        'Changed by somebody else',
         'Somebody else has changed these texts since you opened them. Nothing has been overwritten.',
         errors,
       )

@@ -27,7 +27,7 @@ export async function queueEffort(person: Person, body: EffortBody): Promise<str
   return inTransaction((tx) =>
     enqueue(tx, {
       kind: 'translation-effort',
-      title: `Counting the words into ${body.target.language}`,
+      title: `Counting words for ${body.target.language}`,
       personId: person.id,
       input: body as unknown as Record<string, unknown>,
     }),

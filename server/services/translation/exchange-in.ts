@@ -112,7 +112,8 @@ class Import {
       const at = found.get(`${u.record} ${u.unit}`)
       const called = `${u.record} ${u.unit}`.trim() || u.id
       if (!at) {
-        for (const s of u.segments) this.refuse(called, s.id, 'There is no such unit here, or its source is gone.')
+        for (const s of u.segments)
+          this.refuse(called, s.id, 'There is no such text here, or its source has been removed.')
         continue
       }
       const { segments } = segmentsOf(textsOf(at.unit, languages, kept.get(u.record)?.get(u.unit) ?? null))
@@ -144,7 +145,7 @@ class Import {
         this.refuse(
           `${r.record} ${r.unit}`,
           String(r.segment ?? ''),
-          r.finding ? `It is called read, but: ${r.finding}` : 'It was changed by somebody else meanwhile.',
+          r.finding ? `It is marked as reviewed, but: ${r.finding}` : 'Somebody else has changed it.',
         )
     }
   }
@@ -163,7 +164,7 @@ class Import {
       return []
     }
     if (segment.text !== read.source) {
-      this.refuse(unit, read.id, `The source is another one now: “${segment.text.slice(0, 120)}”.`)
+      this.refuse(unit, read.id, `The source has changed: “${segment.text.slice(0, 120)}”.`)
       return []
     }
     if (read.target === null || read.target.trim() === '') {

@@ -132,7 +132,7 @@ async function* exchangeRecords(
                 u.note,
                 ...(u.unread ? ['A machine translated this and nobody has confirmed it.'] : []),
                 ...(u.stale ? ['The source has changed since this was translated.'] : []),
-                ...(u.borrowed ? [`Until then, the text in ${u.borrowed.language} stands.`] : []),
+                ...(u.borrowed ? [`Until then, shoppers see the text in ${u.borrowed.language} stands.`] : []),
               ].filter(Boolean),
               terms: [...terms.values()].flatMap((t) => {
                 const said = termIn(t, languages.target)

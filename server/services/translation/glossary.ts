@@ -96,7 +96,7 @@ export async function importTerms(
         try {
           const done = await writeIn(tx, person, 'glossary', term.code, term, anyVersion, now, {
             setup,
-            step: (step ??= await beginStep(tx, 'Took a glossary', person.id, now)),
+            step: (step ??= await beginStep(tx, 'Imported a glossary', person.id, now)),
           })
           report[done.created ? 'created' : done.changed ? 'updated' : 'unchanged']++
         } catch (e) {

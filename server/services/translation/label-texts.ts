@@ -101,9 +101,7 @@ export const labelKinds: Record<string, LabelKind> = {
   'product-type': {
     kind: 'product-types',
     title: (t: ProductType, source) => t.labels[source] ?? t.code,
-    texts: (t: ProductType) => [
-      inLabels('label', 'Product type', t.labels, 'What a product is called where its kind is named'),
-    ],
+    texts: (t: ProductType) => [inLabels('label', 'Product type', t.labels, 'The name of this kind of product')],
   },
   media: {
     kind: 'media',
@@ -113,7 +111,7 @@ export const labelKinds: Record<string, LabelKind> = {
         'label',
         'Alternative text or title',
         m.labels,
-        'Read out in place of a picture; the words of a link to a file',
+        'Read out in place of a picture; the text of a link to a file',
       ),
     ],
   },
@@ -142,7 +140,7 @@ export const labelKinds: Record<string, LabelKind> = {
         ),
       ),
       ...Object.entries(s.facts).map(([name, texts]) =>
-        inLabels(`fact:${name}`, `Fact: ${name.replaceAll('-', ' ')}`, texts, 'Stands inside texts of the storefront'),
+        inLabels(`fact:${name}`, `Fact: ${name.replaceAll('-', ' ')}`, texts, 'Used inside texts of the storefront'),
       ),
       ...phraseTexts(s, source, language),
     ],

@@ -88,13 +88,13 @@ export async function queuePretranslate(person: Person, body: PretranslateBody):
   const setup = await loadSetup(database())
   targetEdition(setup, body.target.storefront, body.target.language)
   if (body.target.language === setup.source)
-    throw unprocessable('The source language is written on the record, not translated.')
+    throw unprocessable('The source language is edited on the record, not translated.')
   if (body.memoryFrom === null && !body.machine)
-    throw unprocessable('Say what to translate from: the memory, a machine, or both.')
+    throw unprocessable('Choose what to translate from: the memory, a machine, or both.')
   return inTransaction((tx) =>
     enqueue(tx, {
       kind: 'pretranslate',
-      title: `Translating beforehand into ${body.target.language}`,
+      title: `Pre-translating into ${body.target.language}`,
       personId: person.id,
       input: body as unknown as Record<string, unknown>,
     }),
@@ -117,7 +117,7 @@ export async function pretranslate(
   const setup = await loadSetup(db)
   const { storefront, language } = body.target
   const person = await personById(db, personId)
-  if (!person) throw new Problem(403, 'Not allowed', 'Whoever asked for this is no longer here.')
+  if (!person) throw new Problem(403, 'Not allowed', 'The person who started this has been removed.')
   const records =
     body.records ??
     (await recordsOfWork(db, setup, { ...body, storefront, language, show: body.show ?? 'missing' }, now))
@@ -134,8 +134,7 @@ export async function pretranslate(
     const unknown = new Map<string, number>()
     const fresh = await readSetup(tx.db)
     const edition = targetEdition(fresh, storefront, language)
-    const begun = async () =>
-      (report.step ??= await beginStep(tx, `Translated beforehand into ${language}`, person.id, now))
+    const begun = async () => (report.step ??= await beginStep(tx, `Pre-translated into ${language}`, person.id, now))
     for (let i = 0; i < records.length; i += recordsAtOnce) {
       if (cancelled?.()) throw new Cancelled()
       const some = records.slice(i, i + recordsAtOnce)

@@ -43,7 +43,7 @@ export async function importMemory(
         const [from, to] = [canonicalTag(p.languages.source), canonicalTag(p.languages.target)]
         const why =
           !from || !to
-            ? `“${p.languages.source}” to “${p.languages.target}” are no two languages.`
+            ? `“${p.languages.source}” to “${p.languages.target}” are not two languages.`
             : p.source.text.trim() === '' || p.target.text.trim() === ''
               ? 'One side is empty.'
               : brokenPlaceholders(p.source.text, p.source.placeholders).length +

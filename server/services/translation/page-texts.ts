@@ -15,7 +15,7 @@ const meant = (reach: string | undefined, reason: string) =>
   !['not-met', 'not-chosen', 'left-out'].includes(reach) &&
   !reason.startsWith('only ') &&
   !reason.startsWith('nothing to replace') &&
-  reason !== 'the assignment rests'
+  reason !== 'the assignment is paused'
 
 /**
  * The addresses of all records whose texts the page of a product uses in a storefront: its own, pieces, labels,

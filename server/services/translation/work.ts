@@ -282,7 +282,7 @@ async function requireShares(
     throw new Problem(
       403,
       'Not allowed',
-      `${person.name} may take work that nobody has, and give it back. Ask a manager to assign it otherwise.`,
+      `${person.name} can take unassigned work and give it back. Ask a manager to assign it to others.`,
     )
 }
 

@@ -76,7 +76,7 @@ describe('what becomes of values when their attribute changes', () => {
     })
     expect(rework('season', { options: [of('season').options[0]!] }, { season: 'winter' }, { winter: null })).toEqual({
       values: {},
-      lost: ['season: Nothing takes its place.'],
+      lost: ['season: Nothing replaces it.'],
     })
   })
   it('moves values to the scopes that are left', () => {
@@ -90,7 +90,7 @@ describe('what becomes of values when their attribute changes', () => {
     ).toMatchObject({ values: { description: '<p>a</p>' }, lost: [expect.stringContaining('description@/fr-CH')] })
     expect(rework('grade', { perStorefront: false }, { 'grade@uk/': 5, grade: 7 })).toEqual({
       values: { grade: 7 },
-      lost: ['grade@uk/: The general value takes its place.'],
+      lost: ['grade@uk/: The general value replaces it.'],
     })
     expect(rework('grade', { perStorefront: false }, { 'grade@uk/': 5 })).toEqual({ values: { grade: 5 }, lost: [] })
   })
@@ -111,7 +111,7 @@ it('knows what can be put back after its attribute has changed', () => {
   expect(stillFits('stock', 5, setup)).toBe(true)
 })
 
-it('asks for an attribute in some storefronts, and where a condition holds', () => {
+it('asks for an attribute in some storefronts, and under a condition', () => {
   const use = {
     attribute: 'weight',
     group: 'facts',

@@ -199,7 +199,7 @@ describe('a bulk change', () => {
       'says which value cannot be filled in',
       change({ do: 'fill', attribute: 'summary', ...en, from: { attribute: 'description', storefront: null, ...en } }),
       { 'description@/en-GB': `<p>It weighs ${inline('weight')}.</p>` },
-      '!The text names “weight”, which cannot be filled in here. Leave it out, or fill it first.',
+      '!The text names “weight”, which cannot be filled in here. Remove it, or fill it first.',
     ],
     [
       'keeps them where the field can hold them',

@@ -21,9 +21,9 @@ describe('cells that hold several entries', () => {
   it.each<[string, () => unknown, string]>([
     ['a storefront', () => readRange('xx', setup), 'no storefront “xx”'],
     ['a group', () => readRange('uk kings', setup), 'no customer group “kings”'],
-    ['a time', () => readRange('uk 2026-13-01/..', setup), 'no stretch of time'],
+    ['a time', () => readRange('uk 2026-13-01/..', setup), 'is not a period'],
     ['an amount', () => readSpecials('uk cheap', setup), 'amount of money'],
-    ['a relation', () => readRelations('loves A'), 'no relation'],
+    ['a relation', () => readRelations('loves A'), 'is not a relation'],
   ])('say where %s cannot be read', (_what, read, message) => expect(read).toThrow(message))
 })
 

@@ -47,7 +47,7 @@ describe('an item by itself', () => {
     expect(checkItem(one('a.jpg', {}, { width: 3000, height: 999 }), uk, day)[0]).toMatchObject({
       code: 'too-small',
       level: 'blocker',
-      message: 'It has 3000 × 999 pixels; pages want 1000 on the shorter side. Ask for a larger one.',
+      message: 'It has 3000 × 999 pixels; pages need 1000 on the shorter side. Ask for a larger one.',
     })
     expect(checkItem(one('a.svg', {}, { width: 100, height: 100, vector: true }), uk, day)).toEqual([])
   })
@@ -138,7 +138,7 @@ describe('the pictures of a product', () => {
   it('are known, differ, and are read by their shoppers', () => {
     expect(checkPictures(['gone.jpg'], [], library, uk, day)).toMatchObject([{ code: 'unknown', picture: 'gone.jpg' }])
     expect(checkPictures(['whole.jpg', 'again.jpg'], [], library, uk, day)).toMatchObject([
-      { code: 'twin', level: 'remark', picture: 'again.jpg', message: 'It is nearly the same picture as whole.jpg.' },
+      { code: 'twin', level: 'remark', picture: 'again.jpg', message: 'It is nearly identical to whole.jpg.' },
     ])
     expect(checkPictures(['chart.jpg'], [], library, fr, day)).toMatchObject([
       { code: 'no-version', picture: 'chart.jpg' },

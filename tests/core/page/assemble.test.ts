@@ -104,11 +104,11 @@ describe('reach', () => {
       const p = page(bag, [piece('a')], [assign(['a'], {}, reach)])
       return p.order.includes('a') ? p.areas.details!.find((s) => s.piece === 'a')!.because.reach : p.why('a')[0]
     }
-    expect(why(rule)).toBe('the rule does not fit this product')
+    expect(why(rule)).toBe('this product does not match the rule')
     expect(why({ ...rule, added: ['B-1'] })).toBe('added')
-    expect(why({ ...rule, added: ['B-1'], leftOut: ['B-1'] })).toBe('this product is left out of the assignment')
+    expect(why({ ...rule, added: ['B-1'], leftOut: ['B-1'] })).toBe('this product is excluded from the assignment')
     expect(why({ base: 'chosen', chosen: ['B-1'] })).toBe('chosen')
-    expect(why({ base: 'chosen', chosen: ['X'] })).toBe('this product is not among the chosen ones')
+    expect(why({ base: 'chosen', chosen: ['X'] })).toBe('this product was not chosen')
     expect(why({})).toBe('everything')
   })
   it('explains the rule with what it saw', () => {
@@ -194,15 +194,15 @@ describe('limits', () => {
     )
   })
   it('and an assignment at rest brings nothing', () => {
-    expect(page(bag, [piece('a')], [assign(['a'], { resting: true })]).why('a')).toEqual(['the assignment rests'])
+    expect(page(bag, [piece('a')], [assign(['a'], { resting: true })]).why('a')).toEqual(['the assignment is paused'])
   })
 })
 
 describe('what no shopper sees', () => {
   const v = (code: string) => `<data value="attribute:${code}"></data>`
   it.each<[string, Partial<Piece>, string]>([
-    ['no title', { texts: [text('en-GB', '', '<p>a</p>')] }, 'its title is missing'],
-    ['no text', { texts: [text('en-GB', 'A', '')] }, 'it has no text'],
+    ['no title', { texts: [text('en-GB', '', '<p>a</p>')] }, 'no title'],
+    ['no text', { texts: [text('en-GB', 'A', '')] }, 'no text'],
     [
       'nothing but empty values',
       { texts: [text('en-GB', 'A', `<p>Always</p><p>${v('volume')}</p>`)] },
@@ -214,18 +214,14 @@ describe('what no shopper sees', () => {
         needed: ['attribute:volume'],
         texts: [text('en-GB', 'A', `<p>${v('weight')} ${v('volume')}</p><p>${v('weight')}</p>`)],
       },
-      'the needed value “volume” is empty',
+      '“volume” is required and empty',
     ],
     [
       'a needed value that stands nowhere and is empty',
       { needed: ['attribute:volume'] },
-      'the needed value “volume” is empty',
+      '“volume” is required and empty',
     ],
-    [
-      'a needed storefront fact that is empty',
-      { needed: ['storefront:email'] },
-      'the needed value “storefront:email” is empty',
-    ],
+    ['a needed storefront fact that is empty', { needed: ['storefront:email'] }, '“email” is required and empty'],
   ])('is a tab with %s', (_, more, reason) => {
     const p = page(bag, [piece('a', more)], [assign(['a'])])
     expect(p.order).not.toContain('a')
@@ -233,8 +229,8 @@ describe('what no shopper sees', () => {
   })
   it('is a text in another language', () => {
     const p = page(bag, [piece('a')], [assign(['a'])], { storefront: 'ch', language: 'fr-CH' })
-    expect(p.why('a')).toEqual(['its title is missing in fr-CH; the one in en-GB does not count'])
-    expect(p.why('description')).toEqual(['the description is missing in fr-CH; the one in en-GB does not count'])
+    expect(p.why('a')).toEqual(['no title in French (Switzerland)'])
+    expect(p.why('description')).toEqual(['no description in French (Switzerland)'])
     expect(p.product).toMatchObject({ name: 'Regn', nameLanguage: 'en-GB', nameCounts: false })
   })
   it('but a borrowed one is shown, and a storefront’s own before the general', () => {

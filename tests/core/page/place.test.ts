@@ -93,7 +93,7 @@ const withLayout = (
   return setup
 }
 
-describe('what takes the place of a piece', () => {
+describe('what replaces a piece', () => {
   const pieces = ['a', 'b', 'c', 'd'].map((c) => piece(c))
   it('stands where that stood, in its area and order, and says so', () => {
     const p = page(
@@ -106,11 +106,11 @@ describe('what takes the place of a piece', () => {
     )
     expect(p.order).toEqual(['description', 'b', 'c', 'facts'])
     expect(p.part('b')!.because).toMatchObject({ order: 30, replaces: 'a', assignment: { name: 'of b' } })
-    expect(p.why('a')).toEqual(['“b” takes its place'])
+    expect(p.why('a')).toEqual(['“b” replaces it'])
   })
   it('is left out where there is nothing to replace', () => {
     expect(page([assign(['a'], {}, never), assign(['b'], { replaces: 'a' })], { pieces }).why('b')).toEqual([
-      'nothing to replace: “a” does not go to this page',
+      'nothing to replace: “a” is not on this page',
     ])
   })
   it('is, of several, the one with the lowest order, then number', () => {
@@ -124,19 +124,19 @@ describe('what takes the place of a piece', () => {
       { pieces },
     )
     expect(p.order).toEqual(['description', 'c', 'facts'])
-    expect(p.why('b')[0]).toContain('takes the place of “a” already')
+    expect(p.why('b')[0]).toContain('replaces “a” already')
   })
   it('does not chain', () => {
     const p = page([assign(['a']), assign(['b'], { replaces: 'a' }), assign(['c'], { replaces: 'b' })], { pieces })
     expect(p.order).toEqual(['description', 'b', 'facts'])
-    expect(p.why('c')).toEqual(['nothing to replace: “b” does not go to this page'])
+    expect(p.why('c')).toEqual(['nothing to replace: “b” is not on this page'])
   })
   it('leaves the original where it could not be shown itself', () => {
     const p = page([assign(['a']), assign(['b'], { replaces: 'a' })], {
       pieces: [piece('a'), piece('b', { needed: ['attribute:volume'] })],
     })
     expect(p.order).toEqual(['description', 'a', 'facts'])
-    expect(p.why('b')).toEqual(['the needed value “volume” is empty; “a” stands in its place'])
+    expect(p.why('b')).toEqual(['“volume” is required and empty; “a” is shown instead'])
   })
   it('stands once where it stands by itself too', () => {
     const p = page(
@@ -168,7 +168,7 @@ describe('questions', () => {
       page([assign(['q1'], { order: 90 }), assign(['q3'], { area: 'foot' })], { setup, pieces, sets }),
     ).toMatchObject({ order: ['description', 'faq', 'facts'] })
     expect(page([assign(['q3'], { area: 'foot' })], { setup, pieces, sets }).inArea('foot')).toEqual(['faq-foot'])
-    expect(page([], { setup, pieces, sets }).why('faq')).toEqual(['no questions go to this product'])
+    expect(page([], { setup, pieces, sets }).why('faq')).toEqual(['no questions are assigned to this product'])
   })
   it('are picked by the product, as questions or sets', () => {
     const p = page([assign(['q3'], { order: 10 })], { pieces, sets, values: { asked: ['s'] } })
@@ -183,7 +183,7 @@ describe('questions', () => {
       pieces: [question('q1', { needed: ['attribute:volume'] }), question('q2')],
     })
     expect(p.part('faq')!.questions!.map((q) => q.piece)).toEqual(['q2'])
-    expect(p.why('q1')).toEqual(['the needed value “volume” is empty'])
+    expect(p.why('q1')).toEqual(['“volume” is required and empty'])
   })
 })
 
@@ -199,7 +199,7 @@ describe('a product’s own pieces', () => {
     })
     expect(p.order).toEqual(['description', 'mine', 'a', 'facts'])
     expect(p.part('mine')!.because).toMatchObject({ assignment: null, reach: 'own', order: 20 })
-    expect([p.why('rests'), p.why('trade')]).toEqual([['the piece rests'], ['only for workshop']])
+    expect([p.why('rests'), p.why('trade')]).toEqual([['the piece is paused'], ['only for workshop']])
   })
 })
 
@@ -226,7 +226,7 @@ describe('a text taken from the product', () => {
   })
   it('leaves the piece out where the product has none, or none that counts', () => {
     expect(page([assign(['feel'])], { pieces: [feel] }).why('feel')).toEqual([
-      'its text is taken from “chart”, which this product does not have',
+      'its text comes from “chart”, which this product does not have',
     ])
     expect(
       page([assign(['feel'])], {
@@ -234,7 +234,7 @@ describe('a text taken from the product', () => {
         values: { 'chart@/en-GB': [['S', '80']] },
         lens: { storefront: 'ch', language: 'fr-CH' },
       }).why('feel'),
-    ).toEqual(['its text is taken from “chart”, which is missing in fr-CH; the one in en-GB does not count'])
+    ).toEqual(['its text comes from “chart”, which is missing in French (Switzerland)'])
   })
 })
 
@@ -354,7 +354,7 @@ describe('live parts and standing pages', () => {
   })
   it('leave the piece out where they are all that it names and are empty', () => {
     expect(page([assign(['a'])], { pieces: [holding('live:spare-parts')] }).why('a')).toEqual([
-      'all its inline values are empty: live:spare-parts',
+      'all its inline values are empty: spare parts',
     ])
   })
 })

@@ -22,7 +22,7 @@ describe('what a customer pays, and why', () => {
       null,
       '2026-11-20T12:00',
       1,
-      ['50 not yet', '55 made for another group', '48 only from 10 pieces', '45 only from 50 pieces', '60 PAYS'],
+      ['50 not yet', '55 for another group', '48 only from 10 pieces', '45 only from 50 pieces', '60 PAYS'],
     ],
     [
       null,
@@ -30,10 +30,10 @@ describe('what a customer pays, and why', () => {
       1,
       [
         '50 PAYS',
-        '55 made for another group',
+        '55 for another group',
         '48 only from 10 pieces',
         '45 only from 50 pieces',
-        '60 a special price takes its place',
+        '60 a special price replaces it',
       ],
     ],
     [
@@ -41,11 +41,11 @@ describe('what a customer pays, and why', () => {
       '2026-11-28T12:00',
       1,
       [
-        '50 a price made for the group goes first',
+        '50 a price for the group takes precedence',
         '55 PAYS',
         '48 only from 10 pieces',
         '45 only from 50 pieces',
-        '60 a special price takes its place',
+        '60 a special price replaces it',
       ],
     ],
     [
@@ -54,23 +54,17 @@ describe('what a customer pays, and why', () => {
       20,
       [
         '50 PAYS',
-        '55 made for another group',
-        '48 a price for a shorter time goes first',
+        '55 for another group',
+        '48 a price for a shorter period takes precedence',
         '45 only from 50 pieces',
-        '60 a special price takes its place',
+        '60 a special price replaces it',
       ],
     ],
     [
       null,
       '2026-12-01T00:00',
       20,
-      [
-        '50 over',
-        '55 made for another group',
-        '48 PAYS',
-        '45 only from 50 pieces',
-        '60 a special price takes its place',
-      ],
+      ['50 over', '55 for another group', '48 PAYS', '45 only from 50 pieces', '60 a special price replaces it'],
     ],
     [
       null,
@@ -78,10 +72,10 @@ describe('what a customer pays, and why', () => {
       60,
       [
         '50 over',
-        '55 made for another group',
-        '48 a higher step goes first',
+        '55 for another group',
+        '48 a higher step takes precedence',
         '45 PAYS',
-        '60 a special price takes its place',
+        '60 a special price replaces it',
       ],
     ],
   ])('for %s at %s, %d pieces', (group, moment, quantity, reasons) =>

@@ -105,12 +105,12 @@ describe('facts', () => {
     expect(strands(uk)).toMatch(/^2\/2 2\/2 0\/0/)
     expect(strands(ch)).toMatch(/^2\/2 2\/2 2\/2/)
   })
-  it('remark on a product that says too little to write from, and what would help most', () => {
+  it('remark on a product that too few facts to draft from, and what would help most', () => {
     const { list, found } = look(bag(without('width', 'season', 'mounting')))
     expect(found(uk)).toEqual(['thin attribute:season'])
     const finding = list[0]!.findings[0]!
     expect(findingKinds.thin!.message(finding, '', '')).toMatch(
-      /^It says too little to write from: 2 of \d+ facts\. “.+”, “.+” and “.+” would help most\.$/,
+      /^It too few facts to draft from: 2 of \d+ facts\. “.+”, “.+” and “.+” would help most\.$/,
     )
     expect(list.map(isReady)).toEqual([true, true, true])
   })
@@ -185,7 +185,7 @@ describe('copy and language', () => {
     expect(look(bag(), { styles }).found(ch)).toEqual(['!style:banned attribute:summary'])
     expect(look(bag(), { styles }).found(uk)).toEqual([])
   })
-  it('say where a name says what variants add', () => {
+  it('say where a name repeats variant words', () => {
     const family: EvaluatedFamily = {
       root: evaluated(
         product('G-1', { prices: both, differsIn: ['season'] }, { ...full, 'name@/en-GB': 'Regn winter' }),
@@ -348,7 +348,7 @@ describe('content', () => {
       look(bag(without('summary@/en-GB')), { pieces: [taken], assignments: [everywhere('feel')] }).found(uk),
     ).toContain('!piece-empty piece:feel')
   })
-  it('evaluates what takes the place of a piece, and the piece where that cannot stand', () => {
+  it('evaluates what replaces a piece, and the piece where that cannot stand', () => {
     const pieces = [
       piece('care', '<p>Wash.</p>'),
       piece('instead', '<p>Holds <data value="attribute:volume"></data></p>'),

@@ -93,8 +93,8 @@ describe('what is found in a target', () => {
         ...more,
       }).filter((f) => f.code === 'left-by-machine')
     expect(left('Turned da solid brass a hand', { byMachine: true }).map((f) => [f.at, f.message])).toEqual([
-      [{ from: 10, to: 21 }, 'The machine left “solid brass” as in the source.'],
-      [{ from: 24, to: 28 }, 'The machine left “hand” as in the source.'],
+      [{ from: 10, to: 21 }, 'The machine did not translate “solid brass”.'],
+      [{ from: 24, to: 28 }, 'The machine did not translate “hand”.'],
     ])
     expect(left('Turned da solid brass a hand', {})).toEqual([])
     expect(left('Turned from solid brass by hand', { byMachine: true }, 'en-CA')).toEqual([])

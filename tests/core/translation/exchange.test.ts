@@ -107,7 +107,7 @@ describe('XLIFF', () => {
     ])
   })
   it.each([
-    ['<html/>', /no XLIFF/],
+    ['<html/>', /not XLIFF/],
     ['<xliff version="3.0"/>', /3\.0/],
     ['<!DOCTYPE x [<!ENTITY a "b">]><xliff version="2.1"/>', /document type/],
     ['<xliff version="2.1"><file>', /XML/],
@@ -146,7 +146,7 @@ describe('TMX', () => {
     expect(found[0]!.target.placeholders).toEqual([{ n: 1, tag: 'br', attributes: {}, alone: true }])
   })
   it.each([
-    ['<xliff/>', /no TMX/],
+    ['<xliff/>', /not TMX/],
     ['<!DOCTYPE tmx [<!ENTITY a "b">]><tmx/>', /entities/],
     ['<tmx><body>', /XML|midst/],
   ])('refuses %s', (file, message) => {

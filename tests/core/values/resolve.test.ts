@@ -116,7 +116,7 @@ describe('how a value is found', () => {
       true,
     ])
   })
-  it('ends with the type’s default, then with nothing', () => {
+  it('ends with default of the type, then with nothing', () => {
     expect(read('material', 'uk', 'en-GB', {}, null, 'wool')).toEqual(['wool', 'default', null, null, null, true])
     expect(read('material', 'uk', 'en-GB', {})).toEqual([null, 'missing', null, null, null, false])
   })

@@ -39,7 +39,7 @@ useKeys('Feed', [
   { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
   {
     keys: 'h',
-    does: 'History, and back',
+    does: 'Show or hide history',
     run: () => {
       past.value = !past.value
     },
@@ -79,7 +79,7 @@ useKeys('Feed', [
         />
         <div v-else class="grid max-w-[720px] grid-cols-[96px_minmax(0,1fr)] items-start gap-x-4 gap-y-2.5">
           <p v-if="readonly" class="col-span-2 text-ochre" role="status">
-            Only to read: an administrator says where feeds come from.
+            Read only: only an administrator can change feeds.
           </p>
           <label for="name" class="pt-1.5 text-ink2">Name</label
           ><input
@@ -108,12 +108,12 @@ useKeys('Feed', [
             <p class="text-[12.5px] text-ink2">
               {{
                 draft.source === 'folder'
-                  ? 'Within the feeds’ folder of the data folder. The newest CSV, XLSX or JSON Lines file in it is taken.'
+                  ? 'A folder inside the feeds folder. The newest CSV, XLSX or JSON Lines file in it is imported.'
                   : 'A CSV, XLSX or JSON Lines file. It is imported when it has changed.'
               }}
             </p>
           </div>
-          <label for="every" class="pt-1.5 text-ink2">Looked at</label
+          <label for="every" class="pt-1.5 text-ink2">Checked</label
           ><select id="every" v-model.number="draft.everyMinutes" class="field w-48" :disabled="readonly">
             <option
               v-for="m in [...new Set([...stretches, draft.everyMinutes])].sort((a, b) => a - b)"
@@ -132,30 +132,30 @@ useKeys('Feed', [
               :value="draft.mapping ? 'now' : ''"
               @change="takeMapping(($event.target as HTMLSelectElement).value)"
             >
-              <option value="">have the names of a product file</option>
+              <option value="">are named as in a product file</option>
               <option v-if="draft.mapping" value="now">
-                as it is mapped now, {{ draft.mapping.columns.length }} columns
+                current mapping, {{ draft.mapping.columns.length }} columns
               </option>
               <option v-for="k in kept?.items ?? []" :key="k.id" :value="k.id">by the mapping “{{ k.name }}”</option>
             </select>
             <p class="text-[12.5px] text-ink2">
-              Mappings are kept when a file is imported by hand. A copy goes with the feed.
+              Save a mapping when you import a file by hand. The feed uses a copy of it.
             </p>
           </div>
           <label for="take" class="pt-1.5 text-ink2">With problems</label
           ><select id="take" v-model="draft.take" class="field w-72" :disabled="readonly">
-            <option value="all">nothing of the file is taken</option>
-            <option value="good">the rows without problems are taken</option>
+            <option value="all">import nothing</option>
+            <option value="good">import the rows without problems</option>
           </select>
           <span /><label class="flex items-center gap-2"
-            ><input v-model="draft.resting" type="checkbox" :disabled="readonly" />It rests</label
+            ><input v-model="draft.resting" type="checkbox" :disabled="readonly" />Paused</label
           >
           <p v-for="e in record.errors.value.slice(0, 5)" :key="e.path" class="col-start-2 text-madder" role="alert">
             {{ e.message }}
           </p>
           <p v-if="code && !readonly" class="col-start-2">
-            <button type="button" class="plain" @click="record.remove()">Delete the feed</button>
-            {{ ' ' }}<span class="text-[12.5px] text-ink2">What it brought stays.</span>
+            <button type="button" class="plain" @click="record.remove()">Delete feed</button>
+            {{ ' ' }}<span class="text-[12.5px] text-ink2">Imported data stays.</span>
           </p>
         </div>
       </div>

@@ -20,7 +20,7 @@ watch(
 async function run(f: ListedFeed) {
   try {
     await post(`/api/feeds/${segment(f.code)}/runs`)
-    tell(`Looking at ${f.name}`)
+    tell(`Checking ${f.name}`)
   } catch (e) {
     tellProblem(e)
   }
@@ -28,7 +28,7 @@ async function run(f: ListedFeed) {
 useKeys('Feeds', [
   {
     keys: 'n',
-    does: 'Make a feed',
+    does: 'New feed',
     run: () => {
       if (session.mayAdminister) void navigateTo('/catalogue/feeds/new')
     },
@@ -45,7 +45,7 @@ useKeys('Feeds', [
         v-if="session.mayAdminister"
         class="act ml-auto"
         to="/catalogue/feeds/new"
-        >Make a feed <span class="key">n</span></NuxtLink
+        >New feed <span class="key">n</span></NuxtLink
       >
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
@@ -62,9 +62,9 @@ useKeys('Feeds', [
           <tr class="border-b border-hair2">
             <th class="px-5 py-1.5">Name</th>
             <th class="pr-3">From</th>
-            <th class="pr-3">Looked at</th>
-            <th class="pr-3">Last time</th>
-            <th><span class="sr-only">To do</span></th>
+            <th class="pr-3">Checked</th>
+            <th class="pr-3">Last check</th>
+            <th><span class="sr-only">Action</span></th>
           </tr>
         </thead>
         <tbody>
@@ -79,7 +79,7 @@ useKeys('Feeds', [
             </td>
             <td class="py-1.5 pr-3 text-ink2">{{ f.resting ? 'rests' : everyInWords(f.everyMinutes) }}</td>
             <td class="py-1.5 pr-3">
-              {{ f.ended ?? 'not looked at yet'
+              {{ f.ended ?? 'not checked yet'
               }}<span v-if="f.looked" class="block text-[12px] text-ink2"
                 >{{ whenShown(f.looked)
                 }}<template v-if="f.job">
@@ -92,18 +92,16 @@ useKeys('Feeds', [
             </td>
             <td class="py-1.5 pr-5 text-right">
               <button v-if="session.mayEdit" type="button" class="plain" @click="run(f)">
-                look now<span class="sr-only"> at {{ f.name }}</span>
+                check now<span class="sr-only"> at {{ f.name }}</span>
               </button>
             </td>
           </tr>
         </tbody>
       </table>
       <p v-else-if="data" class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No feed yet. A file that a supplier or another system
-        renews, in a folder or at an address, can be fetched and imported by itself.<template
-          v-if="!session.mayAdminister"
-        >
-          An administrator makes one.</template
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No feeds yet. A feed fetches a file from a folder or
+        address and imports it whenever it changes.<template v-if="!session.mayAdminister">
+          Only an administrator can create one.</template
         >
       </p>
     </div>

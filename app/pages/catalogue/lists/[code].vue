@@ -21,7 +21,7 @@ useKeys('Named list', [
   { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
   {
     keys: 'h',
-    does: 'History, and back',
+    does: 'Show or hide history',
     run: () => {
       past.value = !past.value
     },
@@ -55,7 +55,7 @@ useKeys('Named list', [
             v-if="code"
             class="plain"
             :to="{ path: '/catalogue', query: { where: JSON.stringify({ field: 'list', is: 'equals', value: code }) } }"
-            >In the sheet</NuxtLink
+            >Show in catalogue</NuxtLink
           ></RecordActions
         >
       </div>
@@ -78,18 +78,18 @@ useKeys('Named list', [
             class="field w-full"
             maxlength="1000"
             :disabled="readonly"
-            placeholder="What the list is for"
+            placeholder="Purpose of the list"
           />
           <span class="pt-1.5 text-ink2">Products</span
           ><SkuList v-model="draft.skus" label="Products of the list" :disabled="readonly" />
           <p class="col-start-2 text-[12.5px] text-ink2">
-            A variant stands for its parent. SKUs can be pasted from a spreadsheet; many are put in from the sheet.
+            A variant counts as its parent. Paste SKUs from a spreadsheet, or add products from the catalogue.
           </p>
           <p v-for="e in record.errors.value.slice(0, 5)" :key="e.path" class="col-start-2 text-madder" role="alert">
             {{ e.message }}
           </p>
           <p v-if="code && !readonly" class="col-start-2">
-            <button type="button" class="plain" @click="record.remove(setup.reload)">Delete the list</button>
+            <button type="button" class="plain" @click="record.remove(setup.reload)">Delete list</button>
             {{ ' ' }}<span class="text-[12.5px] text-ink2">Its products stay.</span>
           </p>
         </div>

@@ -17,7 +17,7 @@ const shownIn = (code: string) => ({
 useKeys('Named lists', [
   {
     keys: 'n',
-    does: 'Make a list',
+    does: 'New list',
     run: () => {
       if (session.mayEdit) void navigateTo('/catalogue/lists/new')
     },
@@ -34,7 +34,7 @@ useKeys('Named lists', [
         v-if="session.mayEdit"
         class="act ml-auto"
         to="/catalogue/lists/new"
-        >Make a list <span class="key">n</span></NuxtLink
+        >New list <span class="key">n</span></NuxtLink
       >
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
@@ -51,7 +51,7 @@ useKeys('Named lists', [
             <th class="px-5 py-1.5">Name</th>
             <th class="pr-6 text-right">Products</th>
             <th class="pr-3">Note</th>
-            <th><span class="sr-only">To do</span></th>
+            <th><span class="sr-only">Action</span></th>
           </tr>
         </thead>
         <tbody>
@@ -65,15 +65,15 @@ useKeys('Named lists', [
             <td class="truncate pr-3 text-ink2">{{ l.note }}</td>
             <td class="pr-5 text-right">
               <NuxtLink class="plain" :to="shownIn(l.code)"
-                >in the sheet<span class="sr-only">: {{ l.name }}</span></NuxtLink
+                >show in catalogue<span class="sr-only">: {{ l.name }}</span></NuxtLink
               >
             </td>
           </tr>
         </tbody>
       </table>
       <p v-else-if="data" class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No list yet. Mark products in the sheet, or find them,
-        and put them into one: rules, files and changes of many can name it.
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No list yet. Mark products show in catalogue, or find
+        them, and put them into one: rules, files and changes of many can name it.
       </p>
     </div>
   </div>

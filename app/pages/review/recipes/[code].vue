@@ -44,10 +44,10 @@ const trial = useTemplateRef<InstanceType<typeof RecipeTrial>>('trial')
 const save = () => !readonly.value && changed.value && record.save()
 useKeys('Recipe', [
   { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
-  { keys: 'Ctrl+Enter', does: 'Try it on three products', always: true, run: () => void trial.value?.run() },
+  { keys: 'Ctrl+Enter', does: 'Test on three products', always: true, run: () => void trial.value?.run() },
   {
     keys: 'h',
-    does: 'History, and back',
+    does: 'Show or hide history',
     run: () => {
       past.value = !past.value
     },
@@ -80,7 +80,7 @@ useKeys('Recipe', [
             v-if="code && !readonly && !changed"
             class="act"
             :to="{ path: '/review/run', query: { recipe: code } }"
-            >Run it over products</NuxtLink
+            >Run</NuxtLink
           >
         </RecordActions>
       </div>
@@ -104,7 +104,7 @@ useKeys('Recipe', [
                 v-model="draft.note"
                 class="field"
                 maxlength="2000"
-                placeholder="What it is for"
+                placeholder="Purpose"
                 :disabled="readonly"
               />
               <label for="recipe-shop" class="pt-1.5 text-ink2">Texts for</label
@@ -142,7 +142,7 @@ useKeys('Recipe', [
               </select>
             </p>
             <p v-if="code && !readonly" class="pt-4">
-              <button type="button" class="plain" @click="record.remove()">Delete this recipe</button>
+              <button type="button" class="plain" @click="record.remove()">Delete recipe</button>
             </p>
           </template>
         </div>

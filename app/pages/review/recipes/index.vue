@@ -22,7 +22,7 @@ async function begin(what: 'photo' | 'pool') {
       what === 'photo' ? '/api/photo-readings' : '/api/data-pool/suggestions',
       what === 'photo' ? { storefront: lens.storefront, language: lens.language } : {},
     )
-    tell('Begun. How far it is stands at the foot.')
+    tell('Started. Its progress is shown in the bar below.')
   } catch (e) {
     tellProblem(e)
   }
@@ -30,7 +30,7 @@ async function begin(what: 'photo' | 'pool') {
 useKeys('Recipes', [
   {
     keys: 'n',
-    does: 'Make a recipe',
+    does: 'New recipe',
     run: () => {
       if (session.mayEdit) void navigateTo('/review/recipes/new')
     },
@@ -43,12 +43,12 @@ useKeys('Recipes', [
     <h1 class="sr-only">Recipes</h1>
     <ReviewHead
       ><NuxtLink v-if="session.mayEdit" class="act" to="/review/recipes/new"
-        >Make a recipe <span class="key">n</span></NuxtLink
+        >New recipe <span class="key">n</span></NuxtLink
       ></ReviewHead
     >
     <p class="max-w-[90ch] px-5 pb-2.5 pt-2 text-ink2">
-      A recipe is a chain of steps that drafts texts from what is known of a product. Nothing that it writes is live
-      before somebody has read it.<template v-if="data">
+      A recipe is a chain of steps that drafts texts from the facts of a product. Drafts go live only after somebody has
+      accepted them.<template v-if="data">
         Texts are drafted by {{ data.service.name }} in
         {{ data.service.languages.map(languageName).join(', ') }}.</template
       >
@@ -66,7 +66,7 @@ useKeys('Recipes', [
           <tr class="border-b border-hair2">
             <th class="px-5 py-1.5">Recipe</th>
             <th class="pr-3">Steps</th>
-            <th class="pr-3">Waits to be read</th>
+            <th class="pr-3">To review</th>
             <th class="pr-5">Last run</th>
           </tr>
         </thead>
@@ -91,18 +91,16 @@ useKeys('Recipes', [
         <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No recipe yet.
       </p>
       <section v-if="session.mayEdit" class="px-5 py-5" aria-label="Other suggestions">
-        <h2>Facts from elsewhere</h2>
+        <h2>Data from other systems</h2>
         <p class="flex flex-wrap items-baseline gap-x-3 gap-y-1 pt-1.5">
           <button type="button" class="act" @click="begin('photo')">Read all photos</button
           ><span class="text-ink2"
-            >suggests colours that are missing, and alternative texts in {{ languageName(lens.language) }}</span
+            >suggests missing colours, and alternative texts in {{ languageName(lens.language) }}</span
           >
         </p>
         <p class="flex flex-wrap items-baseline gap-x-3 gap-y-1 pt-2">
-          <button type="button" class="act" @click="begin('pool')">Ask the data pool about everything</button
-          ><span class="text-ink2"
-            >suggests what it says and the products do not, or say otherwise without a reason</span
-          >
+          <button type="button" class="act" @click="begin('pool')">Check everything against the data pool</button
+          ><span class="text-ink2">suggests values that are missing or different here, unless you gave a reason</span>
         </p>
       </section>
     </div>

@@ -28,10 +28,9 @@ async function save() {
   if (rework.value?.needed)
     return tellProblem(
       new ApiProblem({
-        title: 'See first what changes',
+        title: 'Check the effect first',
         status: 422,
-        detail:
-          'Values of products change with it: look at what becomes of them, then choose “Change it with its values”.',
+        detail: 'This changes product values: check the effect, then choose “Change attribute and values”.',
       }),
     )
   if (await record.save()) await setup.reload()
@@ -44,7 +43,7 @@ useKeys('Attribute', [
   { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
   {
     keys: 'h',
-    does: 'History, and back',
+    does: 'Show or hide history',
     run: () => {
       past.value = !past.value
     },
@@ -65,7 +64,7 @@ useKeys('Attribute', [
         <span class="code">{{ draft.code }}</span><span class="text-ink2">{{ typeOfAttribute(draft) }}</span>
         <RecordActions
           v-model="past"
-          it="Set-up"
+          it="Settings"
           :history="code !== null"
           :changed="changed"
           :readonly="readonly"
@@ -85,21 +84,21 @@ useKeys('Attribute', [
         />
         <template v-else>
           <p v-if="readonly" class="mb-3 text-ochre" role="status">
-            Only to read: {{ session.me?.name }} may not change the set-up.
+            Read only: {{ session.me?.name }} cannot change settings.
           </p>
           <AttributeForm v-model="draft" :disabled="readonly" :error-at="record.errorAt" />
           <ReworkPanel v-if="code && !readonly" ref="rework" :before="stored" :after="draft" @done="reworked" />
           <section v-if="code" class="mt-6" aria-label="Where it is used">
-            <h2>Product types that have it</h2>
+            <h2>Product types with this attribute</h2>
             <p class="mt-1 flex flex-wrap gap-x-4">
               <NuxtLink v-for="t in usedBy" :key="t.code" class="plain" :to="`/settings/types/${segment(t.code)}`">{{
                 setup.label(t.labels, t.code)
               }}</NuxtLink><span v-if="usedBy.length === 0" class="text-ink2"
-                >None. A product may still have a value of it, as a fact of its own.</span
+                >None. A product may still have it as its own fact.</span
               >
             </p>
             <button v-if="!readonly" type="button" class="plain mt-3" @click="record.remove(setup.reload)">
-              Delete the attribute
+              Delete attribute
             </button>
           </section>
         </template>

@@ -34,7 +34,7 @@ useKeys('Attributes', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
   {
     keys: 'n',
-    does: 'Make a new attribute',
+    does: 'New attribute',
     run: () => {
       if (session.maySetUp) void navigateTo('/settings/attributes/new')
     },
@@ -46,7 +46,7 @@ useKeys('Attributes', [
   <div class="flex h-full flex-col">
     <SettingsHead
       ><NuxtLink v-if="session.maySetUp" class="act" to="/settings/attributes/new"
-        >Make an attribute <span class="key">n</span></NuxtLink
+        >New attribute <span class="key">n</span></NuxtLink
       ></SettingsHead
     >
     <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2">
@@ -73,10 +73,10 @@ useKeys('Attributes', [
         <thead class="sticky top-0 bg-sheet text-[12.5px]">
           <tr class="border-b border-hair2">
             <th class="px-5 py-1.5">Name</th>
-            <th class="pr-3">Holds</th>
+            <th class="pr-3">Type</th>
             <th class="pr-3">Differs by</th>
             <th class="pr-6 text-right">Values</th>
-            <th class="pr-5">Types that have it</th>
+            <th class="pr-5">Used by types</th>
           </tr>
         </thead>
         <tbody>

@@ -34,7 +34,7 @@ const move = (from: number, to: number) => {
 useReorder(() => (readonly.value ? null : list.value), move)
 const missing = computed(() =>
   draft.value?.name.trim() === ''
-    ? 'Give the kind a name first.'
+    ? 'Give the block type a name first.'
     : draft.value?.fields.length === 0
       ? 'Add a field first.'
       : '',
@@ -44,11 +44,11 @@ const missing = computed(() =>
 <template>
   <RecordPage
     :record="record"
-    it="Kind of block"
+    it="Block type"
     many="Kinds of block"
     :title="draft?.name ?? ''"
     :readonly="readonly"
-    removal="Delete this kind?"
+    removal="Delete this block type?"
     :missing="missing"
   >
     <div v-if="draft" class="grid max-w-[760px] gap-4">
@@ -61,7 +61,7 @@ const missing = computed(() =>
             maxlength="120"
             :autofocus="code === null" /></label
         ><label class="flex min-h-6 items-center gap-1.5 pb-1.5"
-          ><input v-model="draft.many" type="checkbox" :disabled="readonly" />filled many times</label
+          ><input v-model="draft.many" type="checkbox" :disabled="readonly" />can have several entries</label
         >
       </p>
       <section aria-label="Fields">
@@ -90,7 +90,7 @@ const missing = computed(() =>
               v-if="!readonly"
               type="button"
               class="ml-auto min-h-6 px-1.5 text-ink2"
-              :aria-label="`Take ${f.code} out`"
+              :aria-label="`Remove ${f.code}`"
               @click="draft.fields = draft.fields.filter((x) => x !== f)"
             >
               ×

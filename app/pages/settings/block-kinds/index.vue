@@ -6,10 +6,10 @@ const { data, problem } = useAsking(
   (signal) => get<{ items: (BlockKind & { blocks: number })[] }>('/api/block-kinds', {}, signal),
   () => 0,
 )
-useKeys('Kinds of block', [
+useKeys('Block types', [
   {
     keys: 'n',
-    does: 'Make a kind',
+    does: 'New block type',
     run: () => {
       if (session.mayEdit) void navigateTo('/settings/block-kinds/new')
     },
@@ -21,15 +21,15 @@ useKeys('Kinds of block', [
   <div class="flex h-full flex-col">
     <SettingsHead
       ><NuxtLink v-if="session.mayEdit" class="act" to="/settings/block-kinds/new"
-        >Make a kind <span class="key">n</span></NuxtLink
+        >New block type <span class="key">n</span></NuxtLink
       ></SettingsHead
     >
     <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2">
-      <h1>Kinds of block</h1>
-      <span class="text-ink2">Blocks with named fields, set up once and filled many times.</span>
+      <h1>Block types</h1>
+      <span class="text-ink2">Blocks with named fields, set up once and used many times.</span>
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
-    <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Kinds of block">
+    <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Block types">
       <table v-if="data?.items.length" class="w-full table-fixed text-left">
         <colgroup>
           <col class="w-[30%]" />
@@ -51,15 +51,15 @@ useKeys('Kinds of block', [
               }}</NuxtLink>
             </td>
             <td class="truncate pr-3 text-ink2">
-              {{ k.fields.map((f) => f.code).join(', ') }}{{ k.many ? ', many times' : '' }}
+              {{ k.fields.map((f) => f.code).join(', ') }}{{ k.many ? ', repeatable' : '' }}
             </td>
             <td class="pr-5 text-right">{{ k.blocks }}</td>
           </tr>
         </tbody>
       </table>
       <p v-else-if="data" class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No kind yet. A kind names the fields that its blocks
-        fill: a heading, a text, a link, a picture.
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No block types yet. A block type defines the fields of
+        its blocks: heading, text, link, picture.
       </p>
     </div>
   </div>

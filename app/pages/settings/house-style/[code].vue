@@ -80,7 +80,7 @@ useKeys('House style', [
   { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
   {
     keys: 'h',
-    does: 'History, and back',
+    does: 'Show or hide history',
     run: () => {
       past.value = !past.value
     },
@@ -114,7 +114,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
       <div
         class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-10 pt-3"
         tabindex="0"
-        aria-label="The part of the house style"
+        aria-label="The house style rule set"
       >
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList
@@ -129,8 +129,8 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
           class="grid max-w-[860px] grid-cols-[150px_minmax(0,1fr)] items-start gap-x-4 gap-y-3"
           :disabled="readonly"
         >
-          <legend class="sr-only">What texts must be like</legend>
-          <span class="pt-1.5 text-ink2">It holds for</span>
+          <legend class="sr-only">Rules for texts</legend>
+          <span class="pt-1.5 text-ink2">Applies to</span>
           <span class="flex flex-wrap gap-2">
             <select
               class="field"
@@ -185,7 +185,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
           </template>
           <label for="banned" class="pt-1.5 text-ink2"
             >Banned words<small class="block"
-              >one a line or with commas; every form is meant, never parts of other words</small
+              >one per line or with commas; all word forms count, parts of other words do not</small
             ></label
           >
           <div>
@@ -215,7 +215,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
           />
           <label for="avoid" class="pt-1.5 text-ink2"
             >Names to avoid<small class="block"
-              >one a line; nothing is called so, and drafts propose none like them</small
+              >one per line; products must not have these names, and drafts avoid similar ones</small
             ></label
           >
           <textarea
@@ -232,11 +232,11 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
             :value="three(draft.settings.variantWords)"
             @change="set({ variantWords: value($event) === '' ? undefined : value($event) === 'true' })"
           >
-            <option value="">as more general parts say</option>
-            <option value="false">names do without size, colour and the like</option>
-            <option value="true">names may say them</option>
+            <option value="">as in more general rules</option>
+            <option value="false">not allowed in names</option>
+            <option value="true">allowed in names</option>
           </select>
-          <span class="pt-1 text-ink2">Without</span>
+          <span class="pt-1 text-ink2">Not allowed</span>
           <span class="flex flex-wrap gap-x-4 gap-y-1"
             ><label v-for="f in formats" :key="f" class="flex min-h-6 items-center gap-1.5"
               ><input
@@ -253,7 +253,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
             ></span
           >
           <label for="hosts" class="pt-1.5 text-ink2"
-            >Links may lead to<small class="block">hosts, one a line</small></label
+            >Links may lead to<small class="block">hosts, one per line</small></label
           >
           <textarea
             id="hosts"
@@ -275,9 +275,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
             :most="120"
             @update:model-value="set({ ease: $event ?? undefined })"
           />
-          <label for="voice" class="pt-1.5 text-ink2"
-            >Voice<small class="block">for people and for drafts</small></label
-          >
+          <label for="voice" class="pt-1.5 text-ink2">Voice<small class="block">for writers and drafts</small></label>
           <textarea
             id="voice"
             class="field w-full"
@@ -290,7 +288,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
           </p>
           <p v-if="code && !readonly" class="col-start-2">
             <button type="button" class="plain" @click="record.remove(async () => forgetHouseStyle())">
-              Delete this part
+              Delete rule set
             </button>
           </p>
         </fieldset>

@@ -19,7 +19,7 @@ const field = (s: HouseStyle) =>
 useKeys('House style', [
   {
     keys: 'n',
-    does: 'Make a new part',
+    does: 'New rule set',
     run: () => {
       if (session.mayEdit) void navigateTo('/settings/house-style/new')
     },
@@ -31,21 +31,20 @@ useKeys('House style', [
   <div class="flex h-full flex-col">
     <SettingsHead
       ><NuxtLink v-if="session.mayEdit" class="act" to="/settings/house-style/new"
-        >Make a part <span class="key">n</span></NuxtLink
+        >New rule set <span class="key">n</span></NuxtLink
       ></SettingsHead
     >
     <div class="flex flex-wrap items-baseline gap-x-4 px-5 pb-2.5 pt-2">
       <h1>House style</h1>
       <span class="text-ink2"
-        >What texts must be like, from general to special. Of what several parts say, the more special one holds; words
-        add up.</span
+        >Rules for texts, from general to specific. The more specific rule set wins; word lists are combined.</span
       >
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div
       class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet"
       tabindex="0"
-      aria-label="Parts of the house style"
+      aria-label="Rule sets of the house style"
     >
       <table class="w-full table-fixed text-left">
         <colgroup>
@@ -59,7 +58,7 @@ useKeys('House style', [
             <th class="px-5 py-1.5">Text</th>
             <th class="pr-3">Storefront</th>
             <th class="pr-3">Language</th>
-            <th class="pr-5">What it says</th>
+            <th class="pr-5">Rules</th>
           </tr>
         </thead>
         <tbody>
@@ -74,14 +73,13 @@ useKeys('House style', [
             <td class="truncate pr-3" :class="[s.storefront ? `thread-${s.storefront}` : 'text-ink2']">
               <template v-if="s.storefront"
                 ><span class="dot mr-1.5" />{{ setup.storefrontName(s.storefront) }}</template
-              ><template v-else>every one</template>
+              ><template v-else>all</template>
             </td>
             <td class="truncate pr-3" :class="{ 'text-ink2': !s.language }">
-              {{ s.language ? languageName(s.language) : 'every one' }}
+              {{ s.language ? languageName(s.language) : 'all' }}
             </td>
             <td class="truncate pr-5 text-ink2" :title="styleSentence(s.settings)">
-              {{ styleSentence(s.settings)
-              }}<small v-if="s.first" class="pl-2">what every house style begins with</small>
+              {{ styleSentence(s.settings) }}<small v-if="s.first" class="pl-2">built-in defaults</small>
             </td>
           </tr>
         </tbody>

@@ -21,14 +21,14 @@ const readonly = computed(() => !session.mayEdit)
 const adminOnly = computed(() => !session.mayAdminister)
 const past = ref(false)
 const sides = {
-  layout: 'The page',
+  layout: 'Page layout',
   pages: 'Standing pages',
   menu: 'Menu',
   phrases: 'Phrases',
   facts: 'Facts and languages',
 } as const
 const side = ref<keyof typeof sides>('layout')
-/** The page is shown with the layout as it is being written, on a product of one's choice. */
+/** Page layout is shown with the layout as it is being written, on a product of one's choice. */
 const { focus, refresh: refreshProof } = useProofFocus()
 const sample = useLocalStorage('inkloom:layout-sample', '')
 const begun = get<{ items: { sku: string }[] }>('/api/products', { limit: 1, status: 'active' }).then((a) => {
@@ -78,7 +78,7 @@ function addLanguage() {
     !tag || !newLanguage.value.trim()
       ? tagProblem(newLanguage.value.trim())
       : draft.value!.editions.some((e) => e.language === tag)
-        ? `${languageName(tag)} is there already.`
+        ? `${languageName(tag)} already exists.`
         : ''
   if (languageProblem.value) return
   draft.value!.editions = [
@@ -92,7 +92,7 @@ useKeys('Storefront', [
   { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
   {
     keys: 'h',
-    does: 'History, and back',
+    does: 'Show or hide history',
     run: () => {
       past.value = !past.value
     },
@@ -136,7 +136,7 @@ useKeys('Storefront', [
           @click="side = k"
         >
           {{ w }}</button><span v-if="side === 'layout' && !past" class="ml-auto flex items-center gap-2 text-ink2"
-          >shown on <SkuPicker v-model="sample" label="Product on which the page is shown" class="w-44"
+          >preview on <SkuPicker v-model="sample" label="Product on which the page is shown" class="w-44"
         /></span>
       </div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-10 pt-3" tabindex="0" aria-label="The storefront">
@@ -183,10 +183,8 @@ useKeys('Storefront', [
             <section aria-label="Languages">
               <h2>Languages</h2>
               <p class="pb-1.5 text-ink2">
-                The least state that translations need before they are fit to release, and whether machine translations
-                that nobody has confirmed are fit too.<template v-if="adminOnly">
-                  An administrator can change this.</template
-                >
+                The state that translations must reach before they can be released, and whether unconfirmed machine
+                translations can be released.<template v-if="adminOnly"> An administrator can change this.</template>
               </p>
               <p v-for="e in draft.editions" :key="e.language" class="flex items-center gap-2 py-1">
                 <label class="w-64" :for="`asks-${e.language}`"
@@ -197,13 +195,13 @@ useKeys('Storefront', [
                 ><select :id="`asks-${e.language}`" v-model="e.asks" class="field" :disabled="adminOnly">
                   <option v-for="s in translationStates" :key="s" :value="s">{{ s }}</option></select
                 ><label v-if="e.language !== setup.source" class="flex items-center gap-1.5 text-ink2"
-                  ><input v-model="e.acceptsUnread" type="checkbox" :disabled="adminOnly" />machine text without
-                  confirmation</label
+                  ><input v-model="e.acceptsUnread" type="checkbox" :disabled="adminOnly" />accept unconfirmed machine
+                  text</label
                 ><NuxtLink
                   v-if="e.language !== setup.source && stored.editions.some((x) => x.language === e.language)"
                   class="plain"
                   :to="{ path: '/translation/came-along', query: { in: `${code}/${e.language}` } }"
-                  >What came along</NuxtLink
+                  >Carried over</NuxtLink
                 >
               </p>
               <form v-if="!adminOnly" class="flex flex-wrap items-center gap-2 py-1" @submit.prevent="addLanguage">
@@ -219,15 +217,15 @@ useKeys('Storefront', [
                     class="field ml-2"
                     aria-label="Language that it borrows from"
                   >
-                    <option value="">no other</option>
+                    <option value="">none</option>
                     <option v-for="l in borrowable" :key="l" :value="l">{{ languageName(l) }}</option>
                   </select></label
                 ><button type="submit" class="plain min-h-6">Add a language</button
                 ><span v-if="languageProblem" class="text-madder" role="alert">{{ languageProblem }}</span>
               </form>
               <p v-if="added.length" class="pt-1 text-ink2">
-                Everything in {{ added.map(languageName).join(', ') }} begins as missing; what came along from languages
-                that count is told beside it once this is saved.
+                Everything in {{ added.map(languageName).join(', ') }} starts as missing. Once saved, “Carried over”
+                shows what it takes from other languages.
               </p>
             </section>
           </div>

@@ -22,7 +22,7 @@ const setup = useSetupStore()
             <th class="px-5 py-1.5">Name</th>
             <th class="pr-3">Currency</th>
             <th class="pr-3">Time zone</th>
-            <th class="pr-5">Languages, and the state that their translations need</th>
+            <th class="pr-5">Languages and required translation state</th>
           </tr>
         </thead>
         <tbody>

@@ -86,7 +86,7 @@ async function save() {
       new ApiProblem({
         title: 'Not complete yet',
         status: 422,
-        detail: 'One of the groups has no name. Name it, or take it out.',
+        detail: 'One of the groups has no name. Name it or remove it.',
       }),
     )
   if (await record.save(prepare)) await setup.reload()
@@ -100,13 +100,13 @@ useKeys('Product type', [
   { keys: 'Ctrl+S', does: 'Save', always: true, run: () => void save() },
   {
     keys: 'h',
-    does: 'History, and back',
+    does: 'Show or hide history',
     run: () => {
       past.value = !past.value
     },
   },
-  { keys: 'Alt+ArrowUp', does: 'Move the attribute in focus up; with Shift, into the group before' },
-  { keys: 'Alt+ArrowDown', does: 'Move it down; with Shift, into the next group' },
+  { keys: 'Alt+ArrowUp', does: 'Move the attribute up; with Shift, into the previous group' },
+  { keys: 'Alt+ArrowDown', does: 'Move down; with Shift, into the next group' },
 ])
 function moveGroup(from: number, by: 1 | -1) {
   const d = draft.value!
@@ -127,11 +127,11 @@ function moveGroup(from: number, by: 1 | -1) {
         <h1>{{ draft.labels[setup.source] || 'A new product type' }}</h1>
         <span class="code">{{ draft.code }}</span><span class="text-ink2"
           >{{ draft.attributes.length }} attributes,
-          {{ draft.attributes.filter((a) => a.required).length }} needed</span
+          {{ draft.attributes.filter((a) => a.required).length }} required</span
         >
         <RecordActions
           v-model="past"
-          it="Set-up"
+          it="Settings"
           :history="code !== null"
           :changed="changed"
           :readonly="readonly"
@@ -151,7 +151,7 @@ function moveGroup(from: number, by: 1 | -1) {
         />
         <template v-else>
           <p v-if="readonly" class="mb-3 text-ochre" role="status">
-            Only to read: {{ session.me?.name }} may not change the set-up.
+            Read only: {{ session.me?.name }} cannot change settings.
           </p>
           <div class="grid max-w-[520px] grid-cols-[60px_minmax(0,1fr)] items-start gap-x-4">
             <span class="pt-1.5 text-ink2">Name</span
@@ -160,7 +160,7 @@ function moveGroup(from: number, by: 1 | -1) {
               >Pictures</span
             >
             <fieldset class="flex flex-wrap gap-x-4 gap-y-1 pt-1">
-              <legend class="sr-only">Views that its products should be shown in</legend>
+              <legend class="sr-only">Required picture views</legend>
               <label v-for="v in pictureViews" :key="v" class="flex items-center gap-1.5"
                 ><input
                   type="checkbox"
@@ -201,7 +201,7 @@ function moveGroup(from: number, by: 1 | -1) {
                   type="button"
                   @click="draft.groups = draft.groups.filter((x) => x.code !== g.code)"
                 >
-                  Take the group out
+                  Remove group
                 </button></span
               >
             </div>
@@ -234,7 +234,7 @@ function moveGroup(from: number, by: 1 | -1) {
           <p v-if="!readonly" class="mt-4 flex gap-4">
             <button class="plain" type="button" @click="addGroup">Add a group</button
             ><button v-if="code" class="plain" type="button" @click="record.remove(setup.reload)">
-              Delete the product type
+              Delete product type
             </button>
           </p>
         </template>

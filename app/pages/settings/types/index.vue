@@ -16,7 +16,7 @@ const missing = (t: Listed) => setup.languages.filter((l) => !t.labels[l])
 useKeys('Product types', [
   {
     keys: 'n',
-    does: 'Set up a new product type',
+    does: 'New product type',
     run: () => {
       if (session.maySetUp) void navigateTo('/settings/types/new')
     },
@@ -28,7 +28,7 @@ useKeys('Product types', [
   <div class="flex h-full flex-col">
     <SettingsHead
       ><NuxtLink v-if="session.maySetUp" class="act" to="/settings/types/new"
-        >Set up a product type <span class="key">n</span></NuxtLink
+        >New product type <span class="key">n</span></NuxtLink
       ></SettingsHead
     >
     <h1 class="px-5 pb-2.5 pt-2">Product types</h1>
@@ -40,8 +40,8 @@ useKeys('Product types', [
             <th class="px-5 py-1.5">Name</th>
             <th class="pr-6 text-right">Products</th>
             <th class="pr-6 text-right">Attributes</th>
-            <th class="pr-6 text-right">of them needed</th>
-            <th class="pr-5">No name yet in</th>
+            <th class="pr-6 text-right">of them required</th>
+            <th class="pr-5">No name in</th>
           </tr>
         </thead>
         <tbody>
@@ -64,7 +64,7 @@ useKeys('Product types', [
         </tbody>
       </table>
       <p v-if="data?.items.length === 0" class="p-10 text-center text-ink2">
-        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No product type is set up yet.
+        <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />No product types yet.
       </p>
     </div>
   </div>

@@ -44,7 +44,7 @@ const remove = (l: string) => {
       <div class="grid grid-cols-[180px_minmax(0,1fr)] gap-4">
         <label class="text-ink2"
           >Part of speech<select v-model="draft.partOfSpeech" class="field mt-0.5 block w-full" :disabled="readonly">
-            <option :value="null">not said</option>
+            <option :value="null">not set</option>
             <option v-for="p in partsOfSpeech" :key="p" :value="p">{{ p }}</option>
           </select></label
         ><label class="text-ink2"
@@ -55,9 +55,9 @@ const remove = (l: string) => {
         <thead>
           <tr class="border-b border-hair2 text-left">
             <th class="w-44 py-1 font-semibold">Language</th>
-            <th class="font-semibold">The one right word</th>
-            <th class="font-semibold">Never (commas between)</th>
-            <th class="w-20"><span class="sr-only">Take out</span></th>
+            <th class="font-semibold">Preferred term</th>
+            <th class="font-semibold">Forbidden (separate with commas)</th>
+            <th class="w-20"><span class="sr-only">Remove</span></th>
           </tr>
         </thead>
         <tbody>
@@ -82,7 +82,7 @@ const remove = (l: string) => {
                 dir="auto"
                 :disabled="readonly"
                 :value="said.forbidden.join(', ')"
-                :aria-label="`Never in ${languageName(l)}`"
+                :aria-label="`Forbidden in ${languageName(l)}`"
                 @change="
                   said.forbidden = ($event.target as HTMLInputElement).value
                     .split(/[,،、]/)
@@ -93,7 +93,7 @@ const remove = (l: string) => {
             </td>
             <td>
               <button v-if="!readonly && l !== setup.source" type="button" class="plain min-h-6" @click="remove(l)">
-                Take out
+                Remove
               </button>
             </td>
           </tr>
@@ -104,7 +104,7 @@ const remove = (l: string) => {
           <option value="">Add a language …</option>
           <option v-for="l in offered" :key="l" :value="l">{{ languageName(l) }}</option></select
         ><span class="text-ink2"
-          >A language such as French holds for all its regions; add a region’s own by its file.</span
+          >A language such as French applies to all its regions. Add regional terms by importing a CSV file.</span
         >
       </p>
     </div>

@@ -55,7 +55,7 @@ useKeys('Glossary', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
   {
     keys: 'n',
-    does: 'A new term',
+    does: 'New term',
     run: () => {
       if (session.mayEdit) void navigateTo('/translation/glossary/new')
     },
@@ -70,11 +70,11 @@ useKeys('Glossary', [
       <h1>Glossary</h1>
       <span v-if="list.count.value !== undefined" class="text-ink2" role="status">{{ list.count.value }} terms</span>
       <span class="ml-auto flex items-baseline gap-4"
-        ><a class="plain" href="/api/glossary-file" download="glossary.csv">All of it as CSV</a
+        ><a class="plain" href="/api/glossary-file" download="glossary.csv">Export CSV</a
         ><label v-if="session.mayEdit" class="plain cursor-pointer"
-          >Take a CSV file in<input class="sr-only" type="file" accept=".csv,text/csv" @change="choose" /></label
+          >Import CSV<input class="sr-only" type="file" accept=".csv,text/csv" @change="choose" /></label
         ><NuxtLink v-if="session.mayEdit" class="act main" to="/translation/glossary/new"
-          >A new term <span class="opacity-70">n</span></NuxtLink
+          >New term <span class="opacity-70">n</span></NuxtLink
         ></span
       >
     </div>
@@ -91,8 +91,8 @@ useKeys('Glossary', [
     <div v-if="report" class="px-5 pb-2">
       <p role="status">
         <b class="font-semibold">{{ file?.name }}</b>: {{ report.created }} new, {{ report.updated }} changed,
-        {{ report.unchanged }} as they are{{
-          report.rejected.length ? `, ${report.rejected.length} lines that cannot be taken` : ''
+        {{ report.unchanged }} unchanged{{
+          report.rejected.length ? `, ${report.rejected.length} rejected lines` : ''
         }}.
         <button
           v-if="!report.applied && report.rejected.length === 0 && report.created + report.updated > 0"
@@ -100,9 +100,9 @@ useKeys('Glossary', [
           class="act main"
           @click="take('apply')"
         >
-          Take it</button
-        ><span v-else-if="report.applied" class="text-weld">Taken.</span
-        ><span v-else-if="report.rejected.length"> It is taken as a whole or not at all.</span>
+          Import</button
+        ><span v-else-if="report.applied" class="text-weld">Imported.</span
+        ><span v-else-if="report.rejected.length"> The file is imported as a whole or not at all.</span>
       </p>
       <ul>
         <li v-for="(r, i) in report.rejected.slice(0, 20)" :key="i">
@@ -116,7 +116,7 @@ useKeys('Glossary', [
           <tr class="border-b border-hair2 text-left">
             <th class="w-52 py-1 pl-5 font-semibold">{{ languageName(setup.source) }}</th>
             <th class="w-56 font-semibold">{{ lens.sameLanguage ? 'Languages' : languageName(lens.language) }}</th>
-            <th class="w-48 font-semibold">Never</th>
+            <th class="w-48 font-semibold">Forbidden</th>
             <th class="pr-5 font-semibold">Note</th>
           </tr>
         </thead>
@@ -145,9 +145,7 @@ useKeys('Glossary', [
       </table>
       <p v-if="list.count.value === 0" class="p-10 text-center text-ink2">
         <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{
-          q
-            ? 'No term is called that.'
-            : 'No term yet. Each has one right translation, and words that must not stand for it.'
+          q ? 'No term matches.' : 'No terms yet. Each term has one preferred translation and may have forbidden ones.'
         }}
       </p>
     </div>
