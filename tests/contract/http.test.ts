@@ -351,7 +351,7 @@ describe('reach and proof', () => {
         expect.objectContaining({
           piece: 'mounting',
           area: 'details',
-          reason: expect.stringContaining('mounting-notes'),
+          reason: expect.stringContaining('its text comes from “Mounting'),
         }),
       ]),
     )

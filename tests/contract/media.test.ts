@@ -55,7 +55,7 @@ describe('the media library by HTTP', () => {
   })
   it('refuses what is no picture with a problem that says what to do', async () => {
     const { status, body } = await send('x.jpg', 'words')
-    expect([status, body.title]).toEqual([422, 'Does not fit'])
+    expect([status, body.title]).toEqual([422, 'Not valid'])
     expect(body.detail).toContain('Pictures are JPEG')
     expect(
       (await maren.ask('POST', '/api/media', { text: 'x', headers: { 'content-type': 'application/octet-stream' } }))

@@ -38,7 +38,7 @@ describe('a file from outside', () => {
     const content = { file: file('just words', 'a.jpg'), name: 'a.jpg', bytes: 10 }
     expect(await problemOf(decode('content', content))).toMatchObject({
       status: 422,
-      detail: expect.stringContaining('“a.jpg” cannot be taken'),
+      detail: expect.stringContaining('“a.jpg” cannot be used'),
     })
   })
   it('that ends its process is refused, and ends nothing else', async () => {

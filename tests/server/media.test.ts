@@ -88,11 +88,11 @@ describe('taking a file', () => {
       ).map(([c, n]) => problemOf(take(c as string, n))),
     )
     expect(refusals.map((r) => [r.status, r.detail.replace(/:.*/, '')])).toEqual([
-      [422, '“a.jpg” cannot be taken'],
-      [422, '“empty.png” cannot be taken'],
-      [422, '“b.pdf” cannot be taken'],
-      [422, '“half.jpg” cannot be taken'],
-      [422, '“page.svg” cannot be taken'],
+      [422, '“a.jpg” cannot be used'],
+      [422, '“empty.png” cannot be used'],
+      [422, '“b.pdf” cannot be used'],
+      [422, '“half.jpg” cannot be used'],
+      [422, '“page.svg” cannot be used'],
     ])
     expect(refusals[2]!.detail).toContain('breaks off')
     expect(refusals[3]!.detail).toContain('damaged')
@@ -105,7 +105,7 @@ describe('taking a file', () => {
     header.writeUInt32BE(40_000, 16)
     header.writeUInt32BE(40_000, 20)
     expect((await problemOf(take(header, 'bomb.png'))).detail).toMatch(
-      /40000 × 40000 pixels; 120 million are the most|none that is known/,
+      /40000 × 40000 pixels; 120 million are the most|its format is unknown/,
     )
   })
   it.each([
