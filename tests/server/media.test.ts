@@ -94,7 +94,7 @@ describe('taking a file', () => {
       [422, '“half.jpg” cannot be used'],
       [422, '“page.svg” cannot be used'],
     ])
-    expect(refusals[2]!.detail).toContain('breaks off')
+    expect(refusals[2]!.detail).toContain('incomplete')
     expect(refusals[3]!.detail).toContain('damaged')
   })
   it('refuses more pixels than it would decode, before it decodes', async () => {
