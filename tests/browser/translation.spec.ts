@@ -246,14 +246,14 @@ test(
     await tools
       .getByLabel('Translated file, XLIFF 2.1 or 1.2')
       .setInputFiles({ name: 'back.xlf', mimeType: 'application/xliff+xml', buffer: Buffer.from(changed) })
-    await expect(tools.getByText(/1 segments taken, \d+ as they were, 2 refused/)).toBeVisible({ timeout: 60_000 })
+    await expect(tools.getByText(/1 segments imported, \d+ unchanged, 2 rejected/)).toBeVisible({ timeout: 60_000 })
     await expect(tools.getByLabel('Rejected segments')).toContainText('is missing.')
     await expect(tools.getByLabel('Rejected segments')).toContainText('The source has changed')
     await page.getByRole('button', { name: 'Count words' }).click()
     await page.getByRole('button', { name: 'Count', exact: true }).click()
     await expect(tools.getByText(/weighted words/)).toBeVisible({ timeout: 30_000 })
     await page.getByRole('button', { name: 'Run checks' }).click()
-    await page.getByRole('button', { name: 'Run checks' }).click()
+    await page.getByRole('button', { name: 'Check translations' }).click()
     await expect(tools.getByText(/findings in .* segments/)).toBeVisible({ timeout: 30_000 })
   },
 )

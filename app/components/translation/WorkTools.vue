@@ -261,7 +261,7 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
     </div>
     <div v-else-if="tool === 'check'" class="pt-2">
       <button class="act main" type="button" :disabled="busy" @click="run('/api/translations/checks', { show: 'all' })">
-        Run checks
+        Check translations
       </button>
       <template v-if="result?.counts"
         ><p class="pt-2" role="status">
