@@ -30,7 +30,7 @@ export async function putUnderFreeCode<T>(base: string, put: (code: string) => P
     try {
       return await put(n === 1 ? base : `${base}-${n}`)
     } catch (e) {
-      if (!(e instanceof ApiProblem) || e.problem.title !== 'Already exists' || n > 50) throw e
+      if (!(e instanceof ApiProblem) || e.problem.status !== 412 || n > 50) throw e
     }
   }
 }

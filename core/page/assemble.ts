@@ -1,4 +1,4 @@
-import { namesIn } from './piece-on-page'
+import { inlineNames } from './piece-on-page'
 import type { PreparedAssignment } from '../assignments/assignment'
 import type { Lens } from '../assignments/limits'
 import type { Family, Product, Setup } from '../catalogue/model'
@@ -135,10 +135,11 @@ export function assemblePage(input: PageInput, facts?: Facts): Page {
   const left: LeftOut[] = []
   const factsFor = (a: PreparedAssignment) => (a.reach.eachVariant ? variantFacts() : rootFacts())
 
+  const nameOf = inlineNames(setup)
   const known = new Map<string, PieceOnPage>()
   const onPage = (code: string) => {
     let found = known.get(code)
-    if (!found) known.set(code, (found = pieceOnPage(pieces.get(code), reader, read, values, namesIn(setup))))
+    if (!found) known.set(code, (found = pieceOnPage(pieces.get(code), reader, read, values, nameOf)))
     return found
   }
   const placements = placePieces(

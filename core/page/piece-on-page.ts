@@ -22,7 +22,7 @@ export type PieceOnPage =
 export type NameOf = (address: string) => string
 
 /** Names of inline values in the source language. */
-export function namesIn({ attributes, source }: Pick<Setup, 'attributes' | 'source'>): NameOf {
+export function inlineNames({ attributes, source }: Pick<Setup, 'attributes' | 'source'>): NameOf {
   return (address) => {
     const [kind, code] = address.split(':', 2) as [string, string]
     if (kind !== 'attribute') return (code ?? address).replaceAll('-', ' ')
@@ -43,13 +43,12 @@ export function pieceOnPage(
   nameOf: NameOf,
 ): PieceOnPage {
   if (!piece) return { because: 'unknown', reason: 'the piece does not exist' }
-  const inLanguage = `in ${languageName(reader.edition.language)}`
   const { title, body } = textsOf(piece, reader)
   if (!title) return { because: 'no-title', reason: 'no title' }
-  if (!title.counts) return { because: 'no-title', reason: `no title ${inLanguage}` }
+  if (!title.counts) return { because: 'no-title', reason: `no title in ${languageName(reader.edition.language)}` }
   if (piece.takes !== null) return takenOnPage(piece, piece.takes, title, reader, read, values, nameOf)
   if (!body) return { because: 'no-text', reason: 'no text' }
-  if (!body.counts) return { because: 'no-text', reason: `no text ${inLanguage}` }
+  if (!body.counts) return { because: 'no-text', reason: `no text in ${languageName(reader.edition.language)}` }
   const filled = fillInline(bodyTree(body.of), read)
   const missing = neededButEmpty(piece, filled, read, nameOf)
   if (missing) return missing
@@ -103,8 +102,7 @@ function takenOnPage(
   if (!found.counts)
     return {
       because: 'value-empty',
-      reason:
-        `its text comes from “${nameOf(empty)}”, which is missing in ` + `${languageName(reader.edition.language)}`,
+      reason: `its text comes from “${nameOf(empty)}”, which is missing in ${languageName(reader.edition.language)}`,
       empty,
     }
   const filled = fillInline(takenTree(attribute), read)

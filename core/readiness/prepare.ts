@@ -1,4 +1,4 @@
-import { namesIn, type NameOf } from '../page/piece-on-page'
+import { inlineNames, type NameOf } from '../page/piece-on-page'
 import type { PreparedAssignment, Reach } from '../assignments/assignment'
 import { limitThatFails, type Limits } from '../assignments/limits'
 import type { Attribute, TypeAttribute } from '../attributes/attribute'
@@ -216,7 +216,7 @@ function prepareEdition(
     reader,
     asks,
     acceptsUnread,
-    nameOf: namesIn(setup),
+    nameOf: inlineNames(setup),
     moment,
     day,
     live,

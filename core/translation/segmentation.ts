@@ -168,7 +168,7 @@ function boundsOf(text: string, language: string, cuts: readonly number[] | unde
 }
 
 /**
- * SegmentBreaks a value in stored form at block ends and sentence ends. Stretches without a letter are left as they are.
+ * Breaks a value in stored form at block ends and sentence ends. Stretches without a letter are left as they are.
  * Formatting and inline values become numbered placeholders; a mark across a cut is closed and opened again.
  */
 export function segmentText(

@@ -176,7 +176,7 @@ export function segmentsOf(unit: UnitTexts): UnitSegments {
   }
 }
 
-/** SegmentBreaks of stretches that still read as they did. */
+/** The breaks of stretches that still read as they did. */
 function storedBreaks(cuts: SegmentBreaks, { source, madeFrom, type, languages }: UnitTexts): SegmentBreaks {
   if (madeFrom === null || Object.keys(cuts).length === 0) return cuts
   const [before, now] = [madeFrom, source].map((v) =>
@@ -292,7 +292,7 @@ export function keptOf({ cuts, segments }: Pick<UnitSegments, 'cuts' | 'segments
   }
 }
 
-/** SegmentBreaks of a stretch as they are now, from its segments. */
+/** The breaks of a stretch as they are now, from its segments. */
 const breaksOf = (segments: readonly UnitSegment[], stretch: number) =>
   segments
     .filter((s) => s.stretch === stretch)

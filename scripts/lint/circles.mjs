@@ -1,6 +1,7 @@
 // Which files import each other in a circle.
-import { existsSync, readdirSync, readFileSync } from 'node:fs'
+import { existsSync, readFileSync } from 'node:fs'
 import path from 'node:path'
+import { codeFilesIn } from '../files/code.mjs'
 
 const endings = ['', '.ts', '.vue', '.mjs', '/index.ts']
 const importing = /(?:\bfrom|\bimport)\s*\(?\s*['"]([^'"\n]+)['"]/g
@@ -13,19 +14,11 @@ function fileOf(root, from, source) {
   return endings.map((ending) => base + ending).find((file) => path.extname(file) !== '' && existsSync(file))
 }
 
-function* filesIn(folder) {
-  for (const entry of readdirSync(folder, { withFileTypes: true })) {
-    const file = path.join(folder, entry.name)
-    if (entry.isDirectory()) yield* filesIn(file)
-    else if (/\.(ts|vue|mjs)$/.test(entry.name)) yield file
-  }
-}
-
 /** What each file of some folders imports, by its full name. */
 export function importsOf(root, folders) {
   const imports = new Map()
   for (const folder of folders.filter((f) => existsSync(path.join(root, f))))
-    for (const file of filesIn(path.join(root, folder))) {
+    for (const file of codeFilesIn(path.join(root, folder))) {
       const sources = [...readFileSync(file, 'utf8').matchAll(importing)].map((m) => m[1])
       imports.set(file, new Set(sources.map((s) => fileOf(root, file, s)).filter(Boolean)))
     }

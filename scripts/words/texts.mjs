@@ -1,20 +1,13 @@
 // Every text of the interface with its place: what people read in templates, messages, titles and reports.
-import { readdirSync, readFileSync } from 'node:fs'
+import { readFileSync } from 'node:fs'
 import path from 'node:path'
 import { parse as parseComponent } from '@vue/compiler-sfc'
 import ts from 'typescript'
+import { codeFilesIn } from '../files/code.mjs'
 
 /** Where texts for people stand. The demo's own texts are content, and tests speak to developers. */
 const rooms = ['app', 'core', 'contracts', 'server', 'scripts']
 const passedOver = /\/(migrations|stand-ins)\/|cldr-patterns|scripts\/(words|lint|test)\/|server\/db\//
-
-function* filesIn(folder) {
-  for (const entry of readdirSync(folder, { withFileTypes: true })) {
-    const file = path.join(folder, entry.name)
-    if (entry.isDirectory()) yield* filesIn(file)
-    else if (/\.(ts|vue|mjs)$/.test(entry.name) && !entry.name.endsWith('.d.ts')) yield file
-  }
-}
 
 /** Attributes that people read or hear. */
 const readAttributes = /^(placeholder|title|alt|label|aria-label|aria-description|it|what|removal|heading|empty)$/
@@ -67,9 +60,9 @@ function textsOfTemplate(node, add) {
 export function textsOf(root) {
   const texts = []
   for (const room of rooms) {
-    for (const file of filesIn(path.join(root, room))) {
+    for (const file of codeFilesIn(path.join(root, room))) {
       const name = path.relative(root, file)
-      if (passedOver.test(name)) continue
+      if (passedOver.test(name) || name.endsWith('.d.ts')) continue
       const add = (line, text) => {
         const shown = text.replace(/\s+/g, ' ').trim()
         if (shown !== '') texts.push({ file: name, line, text: shown })

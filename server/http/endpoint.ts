@@ -136,7 +136,7 @@ function problemOf(e: unknown): Problem {
     return new Problem(
       503,
       'Busy',
-      'Others are changing the same data. Nothing has been changed. ' + 'Try again in a moment.',
+      'Others are changing the same data. Nothing has been changed. Try again in a moment.',
       undefined,
       { retryAfter: 2 },
     )

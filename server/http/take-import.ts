@@ -15,7 +15,7 @@ import { resultOfJob } from './job-events'
 
 const maxImport = 1024 * 1024 * 1024
 /** Files that were sent and never imported go after a day. */
-const cachedFor = 24 * 3600 * 1000
+const uploadLifetime = 24 * 3600 * 1000
 
 const folder = () => path.join(settings().data, 'uploads')
 export const uploadPath = (upload: string) => path.join(folder(), upload)
@@ -42,7 +42,7 @@ async function sweep() {
   for (const name of await readdir(folder())) {
     const file = path.join(folder(), name)
     const old = await stat(file).then(
-      (s) => Date.now() - s.mtimeMs > cachedFor,
+      (s) => Date.now() - s.mtimeMs > uploadLifetime,
       () => false,
     )
     if (old) await unlink(file).catch(() => undefined)

@@ -265,7 +265,7 @@ function gather(list: readonly EditionReadiness[]): Row[] {
 }
 
 /** What is kept of products that were evaluated before. */
-async function readKept(db: Db, roots: readonly number[]): Promise<Map<number, StoredRow>> {
+async function readStoredRows(db: Db, roots: readonly number[]): Promise<Map<number, StoredRow>> {
   const { rows } = await db.execute<StoredRow & Record<string, unknown>>(
     sql`select root_id, cells, soles, print from readiness where root_id = any(${sql.param([...roots])}::int[])`,
   )
@@ -347,7 +347,7 @@ export async function writeReadiness(
   editions: number,
   days: readonly (string | null)[],
 ): Promise<void> {
-  const kept = await readKept(tx.db, [...evaluated.map((j) => j.root), ...gone])
+  const kept = await readStoredRows(tx.db, [...evaluated.map((j) => j.root), ...gone])
   const counts = new Sums()
   const pages = new Sums()
   const known = new Map<string, number>()

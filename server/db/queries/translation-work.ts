@@ -28,19 +28,19 @@ export interface Counted extends Counts {
   due: string | null
 }
 
-/** How many texts of a record are work of a kind. */
-const workIn: Record<ShownWork, (c: Counts) => number> = {
-  open: (c) => c.missing + c.stale + c.unread + c.returned,
-  missing: (c) => c.missing,
-  stale: (c) => c.stale,
-  unread: (c) => c.unread,
-  returned: (c) => c.returned,
-  'to-review': (c) => c.toReview,
-  all: (c) => c.texts,
+/** The counts that are work of a kind. */
+const countsShown: Record<ShownWork, readonly (keyof Counts)[]> = {
+  open: ['missing', 'stale', 'unread', 'returned'],
+  missing: ['missing'],
+  stale: ['stale'],
+  unread: ['unread'],
+  returned: ['returned'],
+  'to-review': ['toReview'],
+  all: ['texts'],
 }
 
 /** Whether a record is shown. */
-export const isShown = (c: Counts, show: ShownWork): boolean => workIn[show](c) > 0
+export const isShown = (c: Counts, show: ShownWork): boolean => countsShown[show].some((name) => c[name] > 0)
 
 export interface WorkQuery {
   storefront: string
@@ -61,14 +61,19 @@ export interface WorkQuery {
   now: number
 }
 
-const shown: Record<ShownWork, SQL> = {
-  open: sql`missing + stale + unread + returned > 0`,
-  missing: sql`missing > 0`,
-  stale: sql`stale > 0`,
-  unread: sql`unread > 0`,
-  returned: sql`returned > 0`,
-  'to-review': sql`to_review > 0`,
-  all: sql`true`,
+/** The same of a counted product `c`. */
+const shownWhere = (show: ShownWork): SQL => {
+  const columns = countsShown[show].map((name) => sql`c.${sql.identifier(columnOf[name])} > 0`)
+  return sql`(${sql.join(columns, sql` or `)})`
+}
+
+const columnOf: Record<keyof Counts, string> = {
+  texts: 'texts',
+  missing: 'missing',
+  stale: 'stale',
+  unread: 'unread',
+  returned: 'returned',
+  toReview: 'to_review',
 }
 
 /** The numbers of the attributes whose texts are translated. */
@@ -162,7 +167,7 @@ function wanted(setup: StoredSetup, q: WorkQuery): SQL {
     from counted c
     join product p on p.id = c.product_id
       left join work_share w on w.record = 'product:' || p.sku and w.language = ${q.language}
-    where ${shown[q.show]} and ${found}
+    where ${shownWhere(q.show)} and ${found}
     and (${q.person ?? null}::int is null or w.person_id = ${q.person ?? null}::int)
     and (${q.due ?? null}::date is null or w.due <= ${q.due ?? null}::date)
     and (${q.after ?? null}::text is null or p.sku > ${q.after ?? null})`

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import type { Standing, TranslationState } from '@core/translation/state'
 import type { Db } from '../connect'
+import { byUnit } from './by-unit'
 
 /** What is known of a translation that a record holds among its labels. */
 export interface UnitMark extends Standing {
@@ -14,8 +15,7 @@ export async function readUnitMarks(
   records: readonly string[],
   language: string,
 ): Promise<Map<string, Map<string, UnitMark>>> {
-  const out = new Map<string, Map<string, UnitMark>>()
-  if (records.length === 0) return out
+  if (records.length === 0) return new Map()
   const { rows } = await db.execute<{
     record: string
     unit: string
@@ -26,12 +26,12 @@ export async function readUnitMarks(
   }>(sql`
     select record, unit, state, unread, source_hash, made_from from unit_mark where language = ${language}
     and record = any(${sql.param([...records])}::text[])`)
-  for (const r of rows) {
-    const units = out.get(r.record) ?? new Map<string, UnitMark>()
-    const { state, unread, source_hash: sourceHash, made_from: madeFrom } = r
-    out.set(r.record, units.set(r.unit, { state, unread, sourceHash, madeFrom }))
-  }
-  return out
+  return byUnit(rows, ({ state, unread, source_hash: sourceHash, made_from: madeFrom }) => ({
+    state,
+    unread,
+    sourceHash,
+    madeFrom,
+  }))
 }
 
 /** Writes marks; null takes one away. */

@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm'
 import { nowDate } from '../../clock'
 import type { Db } from '../connect'
+import { byUnit } from './by-unit'
 
 /** A translation that was sent back. */
 export interface UnitReturn {
@@ -18,13 +19,11 @@ export async function readReturns(
   records: readonly string[],
   language: string,
 ): Promise<Map<string, Map<string, UnitReturn>>> {
-  const out = new Map<string, Map<string, UnitReturn>>()
-  if (records.length === 0) return out
+  if (records.length === 0) return new Map()
   const { rows } = await db.execute<UnitReturn & Record<string, unknown>>(sql`
     select record, unit, target, writer_id as writer from unit_return
     where language = ${language} and record = any(${sql.param([...records])}::text[])`)
-  for (const row of rows) out.set(row.record, (out.get(row.record) ?? new Map<string, UnitReturn>()).set(row.unit, row))
-  return out
+  return byUnit(rows, (row) => row)
 }
 
 /** Notes translations as sent back. */

@@ -2,6 +2,7 @@ import { sql } from 'drizzle-orm'
 import type { StoredUnit } from '@core/translation/unit-segments'
 import { nowDate } from '../../clock'
 import type { Db } from '../connect'
+import { byUnit } from './by-unit'
 
 /** What is kept of the segments of records in a language: by record, then by unit. */
 export async function readStoredUnits(
@@ -9,16 +10,11 @@ export async function readStoredUnits(
   records: readonly string[],
   language: string,
 ): Promise<Map<string, Map<string, StoredUnit>>> {
-  const out = new Map<string, Map<string, StoredUnit>>()
-  if (records.length === 0) return out
+  if (records.length === 0) return new Map()
   const { rows } = await db.execute<{ record: string; unit: string } & StoredUnit & Record<string, unknown>>(sql`
     select record, unit, segments, cuts, beside from unit_segments where language = ${language}
     and record = any(${sql.param([...records])}::text[])`)
-  for (const { record, unit, segments, cuts, beside } of rows) {
-    const units = out.get(record) ?? new Map<string, StoredUnit>()
-    out.set(record, units.set(unit, { segments, cuts, beside }))
-  }
-  return out
+  return byUnit(rows, ({ segments, cuts, beside }) => ({ segments, cuts, beside }))
 }
 
 /** Keeps the segments of units; null lets them go. */

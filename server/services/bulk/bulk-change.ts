@@ -143,9 +143,8 @@ export async function queueBulkChange(person: Person, body: BulkBody, now: numbe
 
 /** Who changes many texts at once has not read them: those that nobody has confirmed are as unconfirmed as before. */
 function stillUnread(product: StoredProduct, differences: readonly Difference[]): Map<string, Standing> {
-  const unread = [...product.marks].filter(
-    ([key, mark]) => mark.unread && differences.some((d) => d.path === `attribute:${key}`),
-  )
+  const changed = new Set(differences.map((d) => d.path))
+  const unread = [...product.marks].filter(([key, mark]) => mark.unread && changed.has(`attribute:${key}`))
   return new Map(unread.map(([key]) => [key, { state: 'translated', unread: true }]))
 }
 
@@ -192,7 +191,7 @@ export async function writeFamilies(tx: Tx, set: WriteSet, families: readonly St
   await set.send(tx)
 }
 
-/** Makes a change of many products in one transaction and one step: all of it, or nothing where it is called off. */
+/** Makes a change of many products in one transaction and one step: all of it, or nothing where it is cancelled. */
 export async function makeBulkChange(
   body: BulkBody,
   personId: number | null,

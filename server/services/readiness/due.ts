@@ -99,7 +99,7 @@ export async function invalidateReached(tx: Tx, reach: Reach, setup: StoredSetup
 const manyDue = 4000
 
 /**
- * Evaluates all that is due, some hundred families at a time; what was done stays done where it is called off. Where very
+ * Evaluates all that is due, some hundred families at a time; what was done stays done where it is cancelled. Where very
  * many are due, `startHelpers` is asked for other threads that do the same.
  */
 export async function evaluateDue(

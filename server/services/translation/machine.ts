@@ -105,7 +105,7 @@ const recordsAtOnce = 50
 
 /**
  * Fills segments that have no target, all in one step: from matches of the memory, then by machine. What it writes is
- * `translated` and unread, never more; nothing that somebody wrote is touched. What was called off leaves nothing.
+ * `translated` and unread, never more; nothing that somebody wrote is touched. What was cancelled leaves nothing.
  */
 export async function pretranslate(
   body: PretranslateBody,
