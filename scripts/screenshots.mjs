@@ -179,7 +179,7 @@ const views = {
     '/coverage?in=uk/en-GB',
     async (p) => {
       await p.getByRole('button', { name: /^Count/ }).click()
-      await p.getByRole('group', { name: /What stands where/ }).waitFor()
+      await p.getByRole('group', { name: 'Coverage: editions by area' }).waitFor()
     },
   ],
   translation: [
