@@ -1,4 +1,4 @@
-import type { Person } from '@server/services/people/permission'
+import type { Person } from '@contracts/people'
 
 /** Who does what is measured. */
 export const maren: Person = { id: 1, email: 'maren@tarnwheel.example', name: 'Maren', role: 'manager', languages: [] }

@@ -78,7 +78,7 @@ export async function benchTranslationFiles(folder: string) {
       Readable.from(
         (
           await exportTranslations(
-            { target: { storefront: 'de', language: 'de-DE' }, records, format: 'xliff-2.1' },
+            { target: { storefront: 'de', language: 'de-DE' }, show: 'all', records, format: 'xliff-2.1' },
             Date.now(),
             'bench',
           )

@@ -1,6 +1,5 @@
-import Joi from 'joi'
-import { bulkMembers, type BulkChange } from '@core/bulk/shape'
-import { bulkNames } from '@core/bulk/shape'
+import { Joi, type ObjectSchema } from './schema'
+import { bulkMembers, type BulkChange, bulkNames } from '@core/bulk/shape'
 import { letterCases } from '@core/bulk/letters'
 
 const place = {
@@ -10,7 +9,7 @@ const place = {
 }
 
 /** A bulk change, as it crosses the wire. */
-export const bulkChange = Joi.object<BulkChange>({
+export const bulkChange: ObjectSchema<BulkChange> = Joi.object({
   ...place,
   do: Joi.string()
     .valid(...bulkNames)

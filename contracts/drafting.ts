@@ -1,11 +1,11 @@
-import Joi from 'joi'
+import { Joi, type Infer, type ObjectSchema } from './schema'
 import type { Value } from '@core/attributes/attribute'
 import { stepKindNames, type Recipe, type StepKindName } from '@core/drafting/recipe'
 import type { TextFinding } from '@core/house-style/finding'
 
 const code = Joi.string().pattern(/^[a-z0-9][a-z0-9-]{0,79}$/, 'a code')
 
-export const recipeRecord = Joi.object<Recipe>({
+export const recipeRecord: ObjectSchema<Recipe> = Joi.object({
   code: code.required(),
   name: Joi.string().trim().min(1).max(120).required(),
   note: Joi.string().allow('').max(2000).default(''),
@@ -35,18 +35,13 @@ export const recipeRecord = Joi.object<Recipe>({
 })
 
 /** A recipe that is tried on a few products; nothing is kept. */
-export interface RecipeTrialBody {
-  recipe: Recipe
-  skus: string[]
-  storefront: string
-  language: string
-}
-export const recipeTrialBody = Joi.object<RecipeTrialBody>({
+export const recipeTrialBody = Joi.object({
   recipe: recipeRecord.required(),
   skus: Joi.array().items(Joi.string().max(200)).min(1).max(3).unique().required(),
   storefront: Joi.string().required(),
   language: Joi.string().max(35).required(),
 })
+export type RecipeTrialBody = Infer<typeof recipeTrialBody>
 
 /** What a step came to on one product. */
 export interface TrialStep {
@@ -72,33 +67,26 @@ export interface RecipeTrial {
 }
 
 /** Which products work is about. */
-interface FoundProducts {
-  filter?: unknown
-  lens?: { storefront?: string; group?: string | null; at?: string }
-}
 const found = {
   filter: Joi.any().description('A condition; all products without it.'),
   lens: Joi.object({ storefront: Joi.string(), group: Joi.string().allow(null), at: Joi.string().isoDate() }),
 }
 
 /** For which products and languages a recipe runs. */
-export interface RecipeRunBody extends FoundProducts {
-  editions: { storefront: string; language: string }[]
-  /** `missing`: only what is not there yet; `all`: everything, beside what is there. */
-  what: 'missing' | 'all'
-  /** Whether products that say too little are left out. */
-  leaveThin: boolean
-}
-export const recipeRunBody = Joi.object<RecipeRunBody>({
+export const recipeRunBody = Joi.object({
   ...found,
   editions: Joi.array()
     .items(Joi.object({ storefront: Joi.string().required(), language: Joi.string().max(35).required() }))
     .min(1)
     .max(50)
     .required(),
-  what: Joi.string().valid('missing', 'all').default('missing'),
-  leaveThin: Joi.boolean().default(true),
+  what: Joi.string()
+    .valid('missing', 'all')
+    .default('missing')
+    .description('`missing`: only what is not there yet; `all`: everything, beside what is there.'),
+  leaveThin: Joi.boolean().default(true).description('Whether products with too few facts are left out.'),
 })
+export type RecipeRunBody = Infer<typeof recipeRunBody>
 /** What a run would do, as far as a sample tells. */
 export interface RunPreview {
   products: number
@@ -110,18 +98,15 @@ export interface RunPreview {
 }
 
 /** Photos that are read for suggestions: colours that are missing, alternative texts. */
-export interface PhotoRunBody extends FoundProducts {
-  storefront: string
-  language: string
-}
-export const photoRunBody = Joi.object<PhotoRunBody>({
+export const photoRunBody = Joi.object({
   ...found,
   storefront: Joi.string().required(),
   language: Joi.string().max(35).required(),
 })
+export type PhotoRunBody = Infer<typeof photoRunBody>
 /** Products that are held against the data pool for suggestions. */
-export type PoolRunBody = FoundProducts
-export const poolRunBody = Joi.object<PoolRunBody>(found)
+export const poolRunBody = Joi.object(found)
+export type PoolRunBody = Infer<typeof poolRunBody>
 
 export const origins = ['recipe', 'photo', 'data-pool', 'import'] as const
 export type Origin = (typeof origins)[number]
@@ -129,17 +114,6 @@ export const suggestionStates = ['open', 'accepted', 'edited', 'refused', 'repla
 export type SuggestionState = (typeof suggestionStates)[number]
 
 /** Which suggestions a list shows. */
-export interface SuggestionFilter {
-  state: SuggestionState | 'decided'
-  run?: number
-  origin?: Origin
-  sku?: string
-  /** An attribute, or `picture` for the texts of pictures. */
-  field?: string
-  language?: string
-  outdated?: boolean
-  mine?: boolean
-}
 const filter = {
   state: Joi.string()
     .valid(...suggestionStates, 'decided')
@@ -152,9 +126,11 @@ const filter = {
   outdated: Joi.boolean().description('Only those whose base has changed since.'),
   mine: Joi.boolean().description('Only those of work that you started.'),
 }
+export const anySuggestion = Joi.object(filter)
+export type SuggestionFilter = Infer<typeof anySuggestion>
 export const groupings = ['run', 'product', 'field'] as const
 export type Grouping = (typeof groupings)[number]
-export const suggestionQuery = Joi.object<SuggestionFilter & { by: Grouping; offset: number; limit: number }>({
+export const suggestionQuery = Joi.object({
   ...filter,
   by: Joi.string()
     .valid(...groupings)
@@ -162,7 +138,7 @@ export const suggestionQuery = Joi.object<SuggestionFilter & { by: Grouping; off
   offset: Joi.number().integer().min(0).max(10_000_000).default(0),
   limit: Joi.number().integer().min(1).max(200).default(50),
 })
-export const suggestionGroupQuery = Joi.object<SuggestionFilter & { by: Grouping }>({
+export const suggestionGroupQuery = Joi.object({
   ...filter,
   by: Joi.string()
     .valid(...groupings)
@@ -212,18 +188,14 @@ export interface SuggestionGroup {
 }
 
 /** What is decided of suggestions: one by one, or of all that a filter finds. */
-export interface DecisionBody {
-  decisions?: { id: number; do: 'accept' | 'refuse' | 'reopen'; value?: Value; now?: Value | null }[]
-  all?: SuggestionFilter & { do: 'accept' | 'refuse' }
-}
-export const decisionBody = Joi.object<DecisionBody>({
+export const decisionBody = Joi.object({
   decisions: Joi.array()
     .items(
       Joi.object({
         id: Joi.number().integer().min(1).required(),
         do: Joi.string().valid('accept', 'refuse', 'reopen').required(),
-        value: Joi.any().description('What is accepted in its place, where it was edited.'),
-        now: Joi.any().description(
+        value: Joi.any<Value>().description('What is accepted in its place, where it was edited.'),
+        now: Joi.any<Value | null>().description(
           'What was seen to stand there; where it is another by then, nothing is overwritten. Without it, ' +
             'outdated suggestions are not accepted.',
         ),
@@ -234,6 +206,7 @@ export const decisionBody = Joi.object<DecisionBody>({
     .unique('id'),
   all: Joi.object({ ...filter, do: Joi.string().valid('accept', 'refuse').required() }),
 }).xor('decisions', 'all')
+export type DecisionBody = Infer<typeof decisionBody>
 export interface DecisionReport {
   accepted: number
   refused: number
@@ -241,4 +214,26 @@ export interface DecisionReport {
   failed: { id: number; message: string }[]
   failedCount: number
   step: number | null
+}
+
+/** Recipes, and the service that drafts by them. */
+export interface RecipeList {
+  items: {
+    code: string
+    name: string
+    note: string
+    steps: StepKindName[]
+    /** Suggestions that wait. */
+    open: number
+    /** When it ran last. */
+    last: string | null
+  }[]
+  service: { name: string; unit: string; languages: readonly string[] }
+  next: null
+}
+
+/** How many suggestions wait, and those of work that one started. */
+export interface WaitingSuggestions {
+  open: number
+  mine: { run: number; title: string; open: number }[]
 }

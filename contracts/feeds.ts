@@ -1,6 +1,6 @@
-import Joi from 'joi'
+import { Joi, type ObjectSchema } from './schema'
 import type { Mapping } from '@core/imports/mapping'
-import { mappingBody } from './imports'
+import { mappingBody, type ImportReport } from './imports'
 import { code } from './product'
 
 export const feedSourceNames = ['folder', 'address'] as const
@@ -29,7 +29,7 @@ export interface ListedFeed extends Omit<Feed, 'mapping'> {
   job: string | null
 }
 
-export const feedRecord = Joi.object<Feed>({
+export const feedRecord: ObjectSchema<Feed> = Joi.object({
   code: code.required(),
   name: Joi.string().trim().min(1).max(120).required(),
   source: Joi.string()
@@ -41,3 +41,10 @@ export const feedRecord = Joi.object<Feed>({
   mapping: mappingBody.allow(null).default(null),
   resting: Joi.boolean().default(false),
 })
+
+/** What looking at a feed came to. */
+export interface FeedReport {
+  /** `same`: nothing new; `refused`: nothing was written. */
+  state: 'same' | 'imported' | 'refused'
+  report: ImportReport | null
+}

@@ -1,4 +1,4 @@
-import Joi from 'joi'
+import { Joi, type Infer, type ObjectSchema } from './schema'
 import type { Mapping, SuggestedColumn } from '@core/imports/mapping'
 
 /** One thing in a file that cannot be taken. `row` is the line on which its record begins; the header is 1. */
@@ -34,7 +34,7 @@ export interface ImportReport {
 }
 
 /** What columns of a file mean that names them otherwise. */
-export const mappingBody = Joi.object<Mapping>({
+export const mappingBody: ObjectSchema<Mapping> = Joi.object({
   columns: Joi.array()
     .max(500)
     .required()
@@ -67,15 +67,7 @@ export interface Upload {
   suggested: SuggestedColumn[]
 }
 
-export interface ImportQuery {
-  mode: 'check' | 'apply'
-  take: 'all' | 'good'
-  over: 'write' | 'suggest'
-  name: string
-  upload?: string
-}
-
-export const importQuery = Joi.object<ImportQuery>({
+export const importQuery = Joi.object({
   upload: Joi.string().guid().description('A file that was sent before, in place of one in the body.'),
   mode: Joi.string().valid('check', 'apply').required(),
   take: Joi.string()
@@ -90,3 +82,4 @@ export const importQuery = Joi.object<ImportQuery>({
     ),
   name: Joi.string().max(200).default('import.csv'),
 })
+export type ImportQuery = Infer<typeof importQuery>

@@ -1,7 +1,8 @@
-import Joi from 'joi'
-import { itemChecks, type ItemFinding } from '@core/media/checks'
-import { pictureViews, type LibraryItem, type MediaItem } from '@core/media/item'
-import { shapes } from '@core/media/crop'
+import { Joi, type Infer, type ObjectSchema } from './schema'
+import { itemChecks, type ItemFinding, type PictureFinding } from '@core/media/checks'
+import { pictureViews, type LibraryItem, type MediaContent, type MediaItem, type PictureView } from '@core/media/item'
+import type { SeenColour } from '@core/media/reading'
+import { shapes, type Shape } from '@core/media/crop'
 
 /** A name of the media library. */
 export const mediaName = Joi.string().pattern(
@@ -11,7 +12,7 @@ export const mediaName = Joi.string().pattern(
 const share = Joi.number().min(0).max(1)
 const scope = Joi.string().allow(null).default(null)
 
-export const mediaRecord = Joi.object<MediaItem>({
+export const mediaRecord: ObjectSchema<MediaItem> = Joi.object({
   code: mediaName.required(),
   digest: Joi.string()
     .pattern(/^[0-9a-f]{64}$/, 'a SHA-256')
@@ -56,18 +57,7 @@ export const mediaQuery = Joi.object({
   offset: Joi.number().integer().min(0).max(10_000_000).default(0),
   limit: Joi.number().integer().min(1).max(200).default(24),
 })
-
-export interface MediaQuery {
-  q: string
-  kind?: 'picture' | 'file'
-  view?: string
-  finding?: string
-  storefront?: string
-  language?: string
-  order: 'name' | 'newest'
-  offset: number
-  limit: number
-}
+export type MediaQuery = Infer<typeof mediaQuery>
 
 /** An item as lists show it, through an edition. */
 export interface ListedMedia {
@@ -120,16 +110,58 @@ export const pictureBatchBody = Joi.object({
       'The product type of disabled drafts for pictures without a product; without it they stay in the library.',
     ),
 })
-export interface PictureBatch {
-  files: string[]
-  called: Record<string, string>
-  drafts: string | null
-}
-
+export type PictureBatch = Infer<typeof pictureBatchBody>
 export const renditionQuery = Joi.object({
   width: Joi.number().valid(96, 200, 400, 800, 1600),
   shape: Joi.string()
-    .valid(...Object.keys(shapes))
+    .valid(...(Object.keys(shapes) as Shape[]))
     .default('whole'),
   of: Joi.string().max(20).description('Any text; a different one makes browsers reload the file.'),
 })
+
+/**
+ * What a batch of pictures would do: pictures that come to products, in their order; and those that no product's name
+ * begins.
+ */
+export interface BatchPlan {
+  products: { sku: string; pictures: string[]; had: number }[]
+  drafts: { sku: string; name: string; picture: string }[]
+  rest: string[]
+  /** Pictures that their products show already. */
+  there: string[]
+}
+
+/** What was computed of an item, its versions and look-alikes, and the products that name it. */
+export interface MediaAbout {
+  content: MediaContent
+  /** What its pixels say; null where nobody has looked yet, and of files. */
+  reading: {
+    swatches: SeenColour[]
+    letters: number
+    colours: string[]
+    ground: string | null
+    shape: string
+    words: boolean
+  } | null
+  findings: ItemFinding[]
+  /** Items that are nearly the same picture, or the same file. */
+  twins: string[]
+  used: { skus: string[]; count: number }
+  versions: { name: string; storefront: string | null; language: string | null }[]
+}
+
+/** The pictures of a product in an edition, and what is wrong with them. */
+export interface ProductPictures {
+  /** The views that its type asks for. */
+  wanted: PictureView[]
+  findings: PictureFinding[]
+  items: {
+    name: string
+    view: PictureView | null
+    label: string | null
+    width: number | null
+    height: number | null
+    /** The item that the edition shows for it. */
+    version: string
+  }[]
+}

@@ -1,4 +1,4 @@
-import type Joi from 'joi'
+import type { AnyOf, ObjectSchema } from './schema'
 
 /** One call of the HTTP interface: what validates it also describes it. */
 export interface Operation {
@@ -16,9 +16,17 @@ export interface Operation {
   within?: 'language' | 'own' | 'record' | 'value'
   /** Whether a call that is no GET changes nothing, so that everybody who may read may make it. */
   reads?: true
-  query?: Joi.ObjectSchema
-  body?: Joi.Schema
+  // eslint-disable-next-line @typescript-eslint/no-explicit-any -- any query at all
+  query?: ObjectSchema<any, any, any>
+  body?: AnyOf
+  /** Of a body that is a file: its media type. */
   bodyType?: string
+  /** Of an answer that is a file: its media type, or those that it can have. */
+  answerType?: string | readonly string[]
+  /** How success is answered where it is not 200, or 204 with nothing: 201 made something, 202 queued a job. */
+  status?: 201 | 202
+  /** Whether `Prefer: respond-async` leaves the work to a job, which is answered at once (202). */
+  orJob?: true
   /** Headers that matter, with what they do. */
   headers?: Record<string, string>
 }

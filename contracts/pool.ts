@@ -1,4 +1,4 @@
-import Joi from 'joi'
+import { Joi, type Infer } from './schema'
 import type { PoolComparison } from '@core/pool/compare'
 import { sku } from './variants'
 
@@ -70,12 +70,7 @@ export const besideQuery = Joi.object({
   gtin: gtin.description('The item to compare; the first that may be it without.'),
 })
 
-export interface TakeOverBody {
-  gtin: string
-  take: { path: string; base?: unknown }[]
-}
-
-export const takeOverBody = Joi.object<TakeOverBody>({
+export const takeOverBody = Joi.object({
   gtin: gtin.required(),
   take: Joi.array()
     .min(1)
@@ -88,45 +83,33 @@ export const takeOverBody = Joi.object<TakeOverBody>({
       }),
     ),
 })
+export type TakeOverBody = Infer<typeof takeOverBody>
 
-export interface KeepOwnBody {
-  gtin: string
-  path: string
-  reason: string
-  ask: boolean
-}
-
-export const keepOwnBody = Joi.object<KeepOwnBody>({
+export const keepOwnBody = Joi.object({
   gtin: gtin.required(),
   path: Joi.string().max(200).required(),
   reason: Joi.string().trim().min(3).max(500).required(),
   ask: Joi.boolean().default(false).description('Whether the pool is asked to correct its value.'),
 })
+export type KeepOwnBody = Infer<typeof keepOwnBody>
 
 /**
  * What a property of the pool means for everybody from now on: a column name as an import reads it; empty forgets it.
  */
-export interface MeaningBody {
-  property: string
-  means: string
-}
-
-export const meaningBody = Joi.object<MeaningBody>({
+export const meaningBody = Joi.object({
   property: Joi.string().trim().min(1).max(200).required(),
   means: Joi.string().allow('').max(200).required(),
 })
+export type MeaningBody = Infer<typeof meaningBody>
 
-export interface FromPoolBody {
-  items: { gtin: string; sku: string; type: string }[]
-}
-
-export const fromPoolBody = Joi.object<FromPoolBody>({
+export const fromPoolBody = Joi.object({
   items: Joi.array()
     .min(1)
     .max(200)
     .required()
     .items(Joi.object({ gtin: gtin.required(), sku, type: Joi.string().max(80).required() })),
 })
+export type FromPoolBody = Infer<typeof fromPoolBody>
 
 export interface FromPoolReport {
   step: number

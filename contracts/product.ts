@@ -1,14 +1,8 @@
-import Joi from 'joi'
-import {
-  productKinds,
-  productStatuses,
-  relationKinds,
-  type Price,
-  type RangeEntry,
-  type Relation,
-} from '@core/catalogue/model'
-import type { ProductFields } from '@core/catalogue/patch'
-import { translationStates, type TranslationState } from '@core/translation/state'
+import { Joi, type Infer } from './schema'
+import { productKinds, productStatuses, relationKinds, type Product } from '@core/catalogue/model'
+import type { Difference } from '@core/catalogue/patch'
+import { translationStates } from '@core/translation/state'
+import type { Resolved } from '@core/values/resolve'
 
 const local = Joi.string()
   .pattern(/^\d{4}-\d\d-\d\d(T\d\d:\d\d(:\d\d)?)?$/, 'a local date or date-time')
@@ -19,26 +13,7 @@ export const code = Joi.string().pattern(/^[a-z0-9][a-z0-9-]{0,79}$/, 'a code of
  * A value to set: the attribute, its scope, the value (null clears), and the value that was seen, if it may only
  * replace that.
  */
-export interface ValueBody {
-  attribute: string
-  storefront?: string | null
-  language?: string | null
-  value: unknown
-  base?: unknown
-  state?: TranslationState
-  /** Of a translation: whether a machine wrote it and no person has confirmed it. */
-  unread?: boolean
-}
-
-export interface ProductPatchBody extends Partial<ProductFields> {
-  /** What was seen of fields, base prices (`price@uk`) and `specials` that are changed: they may only replace that. */
-  bases?: Record<string, unknown>
-  values?: ValueBody[]
-  prices?: { storefront: string; amount: number | null }[]
-  specials?: (Omit<Price, 'special' | 'quantity'> & { quantity?: number })[]
-}
-
-export const valueBody = Joi.object<ValueBody>({
+export const valueBody = Joi.object({
   attribute: Joi.string().required(),
   storefront: Joi.string().allow(null),
   language: Joi.string().allow(null),
@@ -47,9 +22,10 @@ export const valueBody = Joi.object<ValueBody>({
   state: Joi.string().valid(...translationStates),
   unread: Joi.boolean().description('Of a translation: a machine wrote it and no person has confirmed it.'),
 })
+export type ValueBody = Infer<typeof valueBody>
 
 /** The body of `PATCH /api/products/{sku}`. */
-export const productPatchBody = Joi.object<ProductPatchBody>({
+export const productPatchBody = Joi.object({
   type: Joi.string(),
   category: Joi.string().allow(null),
   categories: Joi.array().items(Joi.string()).max(50).unique(),
@@ -67,7 +43,7 @@ export const productPatchBody = Joi.object<ProductPatchBody>({
   differsIn: Joi.array().items(Joi.string()).max(10).unique(),
   relations: Joi.array()
     .items(
-      Joi.object<Relation>({
+      Joi.object({
         kind: Joi.string()
           .valid(...relationKinds)
           .required(),
@@ -82,7 +58,7 @@ export const productPatchBody = Joi.object<ProductPatchBody>({
     .description('Data from other systems, stored unchanged.'),
   range: Joi.array()
     .items(
-      Joi.object<RangeEntry>({
+      Joi.object({
         storefront: Joi.string().required(),
         groups: Joi.array().items(Joi.string()).default([]),
         from: local.default(null),
@@ -124,3 +100,71 @@ export const productPatchBody = Joi.object<ProductPatchBody>({
     )
     .max(500),
 })
+export type ProductPatchBody = Infer<typeof productPatchBody>
+
+/** A row of the catalogue list. */
+export interface ListedProduct {
+  sku: string
+  name: string | null
+  nameLanguage: string | null
+  type: string
+  category: string | null
+  brand: string | null
+  status: string
+  gtin: string | null
+  stock: number | null
+  price: number | null
+  variants: number
+  picture: string | null
+}
+
+/** What a resolved value looks like on the wire. */
+export interface ResolvedDocument extends Resolved {
+  /** As a shopper of the edition reads it; null where there is no value. */
+  shown: string | null
+  /** Whether the product's type asks for it in the storefront. */
+  required: boolean
+}
+
+/** One change in a product's history. */
+export interface HistoryEntry {
+  id: number
+  at: string
+  person: string | null
+  title: string
+  /** Whether this is the change that made it. */
+  made: boolean
+  differences: Difference[]
+}
+
+/** A product with every stored value by scope, as it crosses the wire. */
+export interface ProductDocument extends Omit<Product, 'lists' | 'created' | 'changed'> {
+  created: string
+  changed: string
+  /** Of a parent: the SKUs of its variants. */
+  variants: string[]
+}
+
+export interface ProductHistory {
+  items: HistoryEntry[]
+  next: number | null
+}
+
+/** A product after a change was undone; what was changed again since is kept, by path. */
+export interface UndoneChange {
+  kept: string[]
+  document: ProductDocument
+}
+
+export interface SavedVariants {
+  made: number
+  changed: number
+  document: ProductDocument
+}
+
+export interface ResolvedValues {
+  sku: string
+  storefront: string
+  language: string
+  items: ResolvedDocument[]
+}

@@ -1,21 +1,7 @@
-import Joi from 'joi'
+import { Joi, type Infer } from './schema'
 import { strands, type Strand } from '@core/readiness/finding'
 
 /** Which products a cloth shows, and in which editions what they lack is looked for. */
-export interface ClothFilter {
-  filter?: unknown
-  lens?: { storefront?: string; group?: string | null; at?: string }
-  /** Storefronts whose editions count; all of them where it is empty. */
-  storefronts: string[]
-  /** Only products that are blocked in a strand, by a fix, or by findings of a kind. */
-  strand?: Strand
-  fix?: string
-  code?: string
-  /** Only those that are not ready, or those of today's portion of a person: `me`, or an e-mail address. */
-  show: 'all' | 'open' | 'portion'
-  person?: string
-}
-
 const clothFilter = {
   filter: Joi.any().description('A condition; all products without it.'),
   lens: Joi.object({ storefront: Joi.string(), group: Joi.string().allow(null), at: Joi.string().isoDate() }),
@@ -24,21 +10,25 @@ const clothFilter = {
     .max(500)
     .default([])
     .description('Storefronts whose editions count; all of them without any.'),
-  strand: Joi.string().valid(...strands),
+  strand: Joi.string()
+    .valid(...strands)
+    .description('Only products that are blocked in a strand.'),
   fix: Joi.string()
     .pattern(/^\d{1,9}(:[A-Za-z0-9-]{2,35})?$/, 'a fix')
     .description('Only products with findings of this fix, in the language that is named with it.'),
   code: Joi.string().max(60).description('Only products with findings of this kind, such as fact-missing.'),
-  show: Joi.string().valid('all', 'open', 'portion').default('all'),
-  person: Joi.string().max(200).default('me'),
+  show: Joi.string()
+    .valid('all', 'open', 'portion')
+    .default('all')
+    .description('All, those that are not ready, or those of today’s portion of a person.'),
+  person: Joi.string().max(200).default('me').description('Whose portion: `me`, or an e-mail address.'),
 }
+export const anyCloth = Joi.object(clothFilter)
+export type ClothFilter = Infer<typeof anyCloth>
 
 /** By what the rows of a cloth are grouped. */
 export const groupings = ['type', 'campaign'] as const
-export interface ClothBody extends ClothFilter {
-  by: (typeof groupings)[number]
-}
-export const clothBody = Joi.object<ClothBody>({
+export const clothBody = Joi.object({
   ...clothFilter,
   by: Joi.string()
     .valid(...groupings)
@@ -48,17 +38,10 @@ export const clothBody = Joi.object<ClothBody>({
         'assignments reach.',
     ),
 })
+export type ClothBody = Infer<typeof clothBody>
 
 export const sorts = ['worst', 'nearest', 'sku'] as const
-export interface ClothRowsBody extends ClothFilter {
-  type?: string
-  campaign?: string
-  sort: (typeof sorts)[number]
-  edition?: string
-  offset: number
-  limit: number
-}
-export const clothRowsBody = Joi.object<ClothRowsBody>({
+export const clothRowsBody = Joi.object({
   ...clothFilter,
   type: Joi.string().description('Only products of a type.'),
   campaign: Joi.string()
@@ -72,6 +55,7 @@ export const clothRowsBody = Joi.object<ClothRowsBody>({
   offset: Joi.number().integer().min(0).max(10_000_000).default(0),
   limit: Joi.number().integer().min(1).max(500).default(100),
 })
+export type ClothRowsBody = Infer<typeof clothRowsBody>
 
 /** An edition as a column of the cloth. */
 export interface ClothColumn {
@@ -144,25 +128,20 @@ export interface EditionDocument {
   remarks: FindingDocument[]
 }
 
-export const portionBody = Joi.object<{ products: number; storefront: string | null; filter: unknown }>({
+export const portionBody = Joi.object({
   products: Joi.number().integer().min(1).max(500).required(),
   storefront: Joi.string().allow(null).default(null),
   filter: Joi.any().default(null),
 })
 
 /** Words that are tried before they are banned, and where. */
-export interface TrialBody {
-  words: string[]
-  field: string | null
-  storefront: string | null
-  language: string | null
-}
-export const trialBody = Joi.object<TrialBody>({
+export const trialBody = Joi.object({
   words: Joi.array().items(Joi.string().trim().min(1).max(120)).min(1).max(200).required(),
   field: Joi.string().allow(null).default(null),
   storefront: Joi.string().allow(null).default(null),
   language: Joi.string().max(35).allow(null).default(null),
 })
+export type TrialBody = Infer<typeof trialBody>
 /** Where words stand: in how many texts of how many products, and the first of them with what stands around. */
 export interface Trial {
   texts: number
@@ -177,4 +156,30 @@ export interface Trial {
     word: string
     after: string
   }[]
+}
+
+/** How a product stands in every edition. */
+export interface ProductReadiness {
+  sku: string
+  /** Whether it is to be recalculated. */
+  due: boolean
+  editions: EditionDocument[]
+}
+
+/** How far a product is in an edition. */
+export interface ListedReadiness extends Omit<EditionDocument, 'storefront' | 'language'> {
+  sku: string
+}
+
+/** Pages sold and ready in a storefront on a day. */
+export interface TrendPoint {
+  day: string
+  storefront: string
+  sold: number
+  ready: number
+}
+
+/** What recalculating came to. */
+export interface EvaluationReport {
+  products: number
 }

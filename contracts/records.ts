@@ -1,5 +1,5 @@
-import Joi from 'joi'
-import { attributeTypeNames, servings, type Attribute, type ProductType } from '@core/attributes/attribute'
+import { Joi, type AnySchema, type ObjectSchema } from './schema'
+import { attributeTypeNames, servings, type Attribute, type ProductType, type Value } from '@core/attributes/attribute'
 import type { Campaign } from '@core/assignments/campaign'
 import type { Assignment } from '@core/assignments/assignment'
 import type { Category, NamedList, Storefront } from '@core/catalogue/model'
@@ -10,8 +10,10 @@ import { areaForms, builtInParts, looks, plainLayout } from '@core/page/layout'
 import { pieceKinds, type Piece, type PieceText, type QuestionSet } from '@core/page/piece'
 import { signNames } from '@core/page/signs'
 import { translationStates } from '@core/translation/state'
-import type { NamedRule } from '@core/rules/condition'
-import { families } from '@core/units/registry'
+import type { MenuEntry } from '@core/page/phrases'
+import type { Condition, NamedRule } from '@core/rules/condition'
+import type { Labels } from '@core/language/labels'
+import { families, type UnitFamily } from '@core/units/registry'
 import { code } from './product'
 
 const labels = Joi.object().pattern(Joi.string(), Joi.string().allow('').max(500)).default({})
@@ -41,7 +43,7 @@ export const limitsRecord = Joi.object({
   campaign: code.allow(null).default(null),
 }).default({ storefronts: [], languages: [], groups: [], from: null, to: null, campaign: null })
 
-export const attributeRecord = Joi.object<Attribute>({
+export const attributeRecord: ObjectSchema<Attribute> = Joi.object({
   code: code.required(),
   type: Joi.string()
     .valid(...attributeTypeNames)
@@ -49,7 +51,7 @@ export const attributeRecord = Joi.object<Attribute>({
   labels,
   help: labels,
   family: Joi.string()
-    .valid(...Object.keys(families))
+    .valid(...(Object.keys(families) as UnitFamily[]))
     .allow(null)
     .default(null)
     .when('type', { is: 'measure', then: Joi.invalid(null).required() }),
@@ -76,15 +78,15 @@ export const attributeRecord = Joi.object<Attribute>({
     .unique()
     .default(['facts']),
   allowed: Joi.object({
-    least: Joi.any().default(null),
-    most: Joi.any().default(null),
+    least: Joi.any<Value | null>().default(null),
+    most: Joi.any<Value | null>().default(null),
     pattern: Joi.string().max(500).allow(null).default(null),
   })
     .allow(null)
     .default(null),
 })
 
-export const productTypeRecord = Joi.object<ProductType>({
+export const productTypeRecord: ObjectSchema<ProductType> = Joi.object({
   code: code.required(),
   labels,
   groups: Joi.array()
@@ -98,9 +100,9 @@ export const productTypeRecord = Joi.object<ProductType>({
         group: code.required(),
         required: Joi.boolean().default(false),
         requiredIn: Joi.array().items(Joi.string()).unique().default([]),
-        requiredWhere: Joi.any().default(null).description('A condition over products.'),
+        requiredWhere: Joi.any<Condition | null>().default(null).description('A condition over products.'),
         perVariant: Joi.boolean().default(false),
-        default: Joi.any().default(null),
+        default: Joi.any<Value | null>().default(null),
       }),
     )
     .unique('attribute')
@@ -112,7 +114,7 @@ export const productTypeRecord = Joi.object<ProductType>({
   cut: cut.description('Where descriptions are cut into parts of the page; null leaves that to the storefront.'),
 })
 
-export const categoryRecord = Joi.object<Category & { position?: number }>({
+export const categoryRecord: ObjectSchema<Category & { position?: number }> = Joi.object({
   code: code.required(),
   parent: code.allow(null).default(null),
   names: labels,
@@ -126,7 +128,7 @@ const bounds = Joi.object({
 })
 const words = Joi.array().items(Joi.string().trim().min(1).max(120)).max(2000)
 /** A house style rule set; null is every field, storefront or language. */
-export const houseStyleRecord = Joi.object<HouseStyle>({
+export const houseStyleRecord: ObjectSchema<HouseStyle> = Joi.object({
   code: code.required(),
   field: code.allow(null).default(null),
   storefront: Joi.string().allow(null).default(null),
@@ -152,7 +154,7 @@ export const houseStyleRecord = Joi.object<HouseStyle>({
   }).default({}),
 })
 
-export const listRecord = Joi.object<NamedList>({
+export const listRecord: ObjectSchema<NamedList> = Joi.object({
   code: code.required(),
   name: Joi.string().trim().min(1).max(120).required(),
   note: Joi.string().allow('').max(1000).default(''),
@@ -165,6 +167,18 @@ export const listChangeBody = Joi.object({
   remove: skus,
   addFound: Joi.any().description('A condition; everything that it finds comes into the list.'),
   lens: Joi.object({ storefront: Joi.string(), group: Joi.string().allow(null), at: Joi.string().isoDate() }),
+})
+
+/** One of the ways in which a part of the look can be drawn. */
+const drawn = <const W extends readonly string[]>(ways: W) =>
+  Joi.string()
+    .valid(...ways)
+    .required()
+const look = Joi.object({
+  spacing: drawn(looks.spacing),
+  line: drawn(looks.line),
+  corner: drawn(looks.corner),
+  emphasis: drawn(looks.emphasis),
 })
 
 /** What a storefront's product page is made of. */
@@ -202,7 +216,7 @@ export const layoutRecord = Joi.object({
     .items(
       Joi.object({
         name: Joi.string().trim().min(1).max(120).required(),
-        rule: Joi.any().required().description('A condition over products.'),
+        rule: Joi.any<Condition>().required().description('A condition over products.'),
         change: Joi.alternatives(
           Joi.object({
             part: Joi.string()
@@ -229,19 +243,10 @@ export const layoutRecord = Joi.object({
     .max(100)
     .default([]),
   cut,
-  look: Joi.object(
-    Object.fromEntries(
-      Object.entries(looks).map(([k, v]) => [
-        k,
-        Joi.string()
-          .valid(...v)
-          .required(),
-      ]),
-    ),
-  ).default(plainLayout('tabs', []).look),
+  look: look.default(plainLayout('tabs', []).look),
 })
 
-const menuEntry: Joi.ObjectSchema = Joi.object({
+const menuEntry: ObjectSchema<MenuEntry> = Joi.object({
   code: code.required(),
   names: labels,
   to: Joi.alternatives(
@@ -252,10 +257,16 @@ const menuEntry: Joi.ObjectSchema = Joi.object({
     .allow(null)
     .default(null)
     .description('A category or standing page lends its name where the entry has none.'),
-  children: Joi.array().items(Joi.link('#menu-entry')).max(200).default([]),
+  children: Joi.array().items(Joi.link<MenuEntry>('#menu-entry')).max(200).default([]),
 }).id('menu-entry')
 
-export const storefrontRecord = Joi.object<Storefront>({
+// Reading it makes labels of a plain string, so that labels are what the record has.
+const fact = Joi.alternatives(
+  Joi.string().allow('').max(500),
+  Joi.object().pattern(Joi.string().max(35), Joi.string().allow('').max(500)),
+) as AnySchema<Labels, string | Labels>
+
+export const storefrontRecord: ObjectSchema<Storefront> = Joi.object({
   code: Joi.string()
     .pattern(/^[a-z][a-z0-9-]{0,19}$/, 'a storefront code')
     .required(),
@@ -282,13 +293,7 @@ export const storefrontRecord = Joi.object<Storefront>({
     .unique('language')
     .required(),
   facts: Joi.object()
-    .pattern(
-      /^[a-z0-9-]+$/,
-      Joi.alternatives(
-        Joi.string().allow('').max(500),
-        Joi.object().pattern(Joi.string().max(35), Joi.string().allow('').max(500)),
-      ),
-    )
+    .pattern(/^[a-z0-9-]+$/, fact)
     .default({})
     .description(
       'Facts that texts may name, by language; zxx is the same in every language, a plain string the source’s text.',
@@ -326,7 +331,7 @@ export type PieceTextRecord = PieceText
 export type PieceRecord = Piece
 
 const stateOf = Joi.string().valid(...translationStates)
-export const pieceRecord = Joi.object<PieceRecord>({
+export const pieceRecord: ObjectSchema<PieceRecord> = Joi.object({
   code: code.required(),
   kind: Joi.string()
     .valid(...pieceKinds)
@@ -378,21 +383,21 @@ export const pieceRecord = Joi.object<PieceRecord>({
 
 export const reachRecord = Joi.object({
   base: Joi.string().valid('everything', 'rule', 'chosen').required(),
-  rule: Joi.any().default(null),
+  rule: Joi.any<Condition | null>().default(null).description('Of base “rule”: a condition over products.'),
   chosen: skus,
   added: skus,
   leftOut: skus,
   eachVariant: Joi.boolean().default(false),
 })
 
-export const questionSetRecord = Joi.object<QuestionSet>({
+export const questionSetRecord: ObjectSchema<QuestionSet> = Joi.object({
   code: code.required(),
   name: Joi.string().trim().min(1).max(200).required(),
   note: Joi.string().allow('').max(5000).default(''),
   questions: Joi.array().items(code).unique().max(500).default([]),
 })
 
-export const blockKindRecord = Joi.object<BlockKind>({
+export const blockKindRecord: ObjectSchema<BlockKind> = Joi.object({
   code: code.required(),
   name: Joi.string().trim().min(1).max(120).required(),
   many: Joi.boolean().default(false),
@@ -412,14 +417,14 @@ export const blockKindRecord = Joi.object<BlockKind>({
     .required(),
 })
 
-export const namedRuleRecord = Joi.object<NamedRule>({
+export const namedRuleRecord: ObjectSchema<NamedRule> = Joi.object({
   code: code.required(),
   name: Joi.string().trim().min(1).max(120).required(),
   note: Joi.string().allow('').max(5000).default(''),
-  rule: Joi.any().required().description('A condition over products.'),
+  rule: Joi.any<Condition>().required().description('A condition over products.'),
 })
 
-export const campaignRecord = Joi.object<Campaign>({
+export const campaignRecord: ObjectSchema<Campaign> = Joi.object({
   code: code.required(),
   name: Joi.string().trim().min(1).max(120).required(),
   note: Joi.string().allow('').max(5000).default(''),
@@ -430,7 +435,7 @@ export const campaignRecord = Joi.object<Campaign>({
 
 export type AssignmentRecord = Omit<Assignment, 'number'> & { number?: number }
 
-export const assignmentRecord = Joi.object<AssignmentRecord>({
+export const assignmentRecord: ObjectSchema<AssignmentRecord> = Joi.object({
   code: code.required(),
   number: Joi.number().integer().description('Given once; ignored on writing.'),
   name: Joi.string().trim().min(1).max(200).required(),

@@ -1,20 +1,17 @@
-import Joi from 'joi'
+import { Joi, type Infer } from './schema'
 
 /** A change of an attribute that its stored values have to follow. */
-export interface ReworkBody {
-  /** The whole attribute as it shall be. */
-  record: unknown
-  /** What takes the place of options that go; null is nothing. */
-  instead: Record<string, string | null>
-  /** Whether values may be lost. Without it, a change that loses any is refused. */
-  lose: boolean
-}
-
-export const reworkBody = Joi.object<ReworkBody>({
-  record: Joi.object().required(),
-  instead: Joi.object().pattern(Joi.string(), Joi.string().allow(null)).default({}),
-  lose: Joi.boolean().default(false),
+export const reworkBody = Joi.object({
+  record: Joi.object().required().description('The whole attribute as it is to be.'),
+  instead: Joi.object()
+    .pattern(Joi.string(), Joi.string().allow(null))
+    .default({})
+    .description('By options that go: the one that takes their place; null is none.'),
+  lose: Joi.boolean()
+    .default(false)
+    .description('Whether values may be lost; without, a change that loses any is refused.'),
 })
+export type ReworkBody = Infer<typeof reworkBody>
 
 /** What becomes of an attribute's values when it is changed. */
 export interface ReworkReport {

@@ -1,15 +1,8 @@
-import Joi from 'joi'
+import { Joi, type Infer } from './schema'
 
 /** What people keep under a name: views of the sheet, and mappings of files. */
 export const savedKinds = ['view', 'mapping'] as const
 export type SavedKind = (typeof savedKinds)[number]
-
-export interface SavedBody {
-  kind: SavedKind
-  name: string
-  shared: boolean
-  content: Record<string, unknown>
-}
 
 export interface Saved extends SavedBody {
   id: number
@@ -38,7 +31,7 @@ const mappingContent = Joi.object({
   type: Joi.string().allow('').max(80).default(''),
 })
 
-export const savedBody = Joi.object<SavedBody>({
+export const savedBody = Joi.object({
   kind: Joi.string()
     .valid(...savedKinds)
     .required(),
@@ -46,3 +39,4 @@ export const savedBody = Joi.object<SavedBody>({
   shared: Joi.boolean().default(false),
   content: Joi.when('kind', { is: 'view', then: viewContent, otherwise: mappingContent }).required(),
 })
+export type SavedBody = Infer<typeof savedBody>

@@ -1,4 +1,4 @@
-import Joi from 'joi'
+import { Joi, type Infer } from './schema'
 
 /** What a search result says of a product in an edition, and where each part is from. */
 export interface SearchTexts {
@@ -10,14 +10,11 @@ export interface SearchTexts {
 }
 
 /** Texts that are compared: a field in a language. */
-export interface SameTextsBody {
-  field: string
-  language: string
-}
-export const sameTextsBody = Joi.object<SameTextsBody>({
+export const sameTextsBody = Joi.object({
   field: Joi.string().max(80).required(),
   language: Joi.string().max(35).required(),
 })
+export type SameTextsBody = Infer<typeof sameTextsBody>
 /** Groups of texts that say the same or nearly, those of most products first. */
 export interface SameTexts {
   looked: number

@@ -1,6 +1,5 @@
-import Joi from 'joi'
+import { Joi, type Infer } from './schema'
 import type { SheetCell } from '@core/sheet/cells'
-import type { DecimalSign } from '@core/units/parse'
 
 const column = Joi.string()
   .max(200)
@@ -10,24 +9,9 @@ const column = Joi.string()
   )
 const edition = { storefront: Joi.string().required(), language: Joi.string().required() }
 const lens = Joi.object({ ...edition, group: Joi.string().allow(null), at: Joi.string().isoDate() }).required()
+export type SheetLens = Infer<typeof lens>
 
-export interface SheetLens {
-  storefront: string
-  language: string
-  group?: string | null
-  at?: string
-}
-
-export interface SheetBody {
-  filter?: unknown
-  lens: SheetLens
-  members: 'parents' | 'variants' | 'both'
-  columns: string[]
-  offset: number
-  limit: number
-}
-
-export const sheetBody = Joi.object<SheetBody>({
+export const sheetBody = Joi.object({
   filter: Joi.any().description('A condition; all products without it.'),
   lens,
   members: Joi.string()
@@ -38,6 +22,7 @@ export const sheetBody = Joi.object<SheetBody>({
   offset: Joi.number().integer().min(0).max(10_000_000).default(0),
   limit: Joi.number().integer().min(1).max(200).default(100),
 })
+export type SheetBody = Infer<typeof sheetBody>
 
 /** A row of the sheet. */
 export interface SheetRow {
@@ -59,41 +44,24 @@ export interface SheetPage {
   items: SheetRow[]
 }
 
-export interface CellBody {
-  sku: string
-  column: string
-  /** A value in its form (null clears), or a text as a file has it (empty clears). */
-  value?: unknown
-  text?: string
-  base?: unknown
-}
+const cell = Joi.object({
+  sku: Joi.string().max(64).required(),
+  column: column.required(),
+  value: Joi.any().description('A value in its form; null clears.'),
+  text: Joi.string().allow('').max(200_000).description('The same as a file has it; empty clears.'),
+  base: Joi.any().description('What was seen there; anything else by now is not overwritten.'),
+}).xor('value', 'text')
+export type CellBody = Infer<typeof cell>
 
-export interface CellsBody {
-  lens: SheetLens
-  decimalSign: DecimalSign
-  cells: CellBody[]
-}
-
-export const cellsBody = Joi.object<CellsBody>({
+export const cellsBody = Joi.object({
   lens,
   decimalSign: Joi.string()
     .valid('.', ',')
     .default('.')
     .description('How whoever writes them writes decimals, for numbers that read in two ways, such as 1,234.'),
-  cells: Joi.array()
-    .min(1)
-    .max(10_000)
-    .required()
-    .items(
-      Joi.object<CellBody>({
-        sku: Joi.string().max(64).required(),
-        column: column.required(),
-        value: Joi.any(),
-        text: Joi.string().allow('').max(200_000),
-        base: Joi.any().description('What was seen there; anything else by now is not overwritten.'),
-      }).xor('value', 'text'),
-    ),
+  cells: Joi.array().min(1).max(10_000).required().items(cell),
 })
+export type CellsBody = Infer<typeof cellsBody>
 
 /** What became of cells that were written. */
 export interface CellsReport {

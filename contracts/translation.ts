@@ -1,11 +1,14 @@
-import Joi from 'joi'
+import { Joi, type Infer, type ObjectSchema, type Schema } from './schema'
 import { isKnownTag, tagProblem } from '@core/language/tag'
-import type { Placeholder } from '@core/translation/coded'
+import type { AttributeTypeName, Value } from '@core/attributes/attribute'
+import type { Style } from '@core/house-style/style'
+import type { EffortCount } from '@core/translation/effort'
+import type { Coded, Placeholder } from '@core/translation/coded'
+import type { GlossaryProblem } from '@core/translation/exchange/glossary-csv'
 import { partsOfSpeech, type Term } from '@core/translation/glossary'
-import { translationStates } from '@core/translation/state'
-import { targetOrigins } from '@core/translation/unit-segments'
+import { translationStates, type TranslationState } from '@core/translation/state'
+import { targetOrigins, type SegmentChange, type UnitSegment } from '@core/translation/unit-segments'
 import { code } from './product'
-import type { Operation } from './operation'
 
 /** Formats in which translations go out. */
 export const exchangeFormats = ['xliff-2.1', 'xliff-1.2', 'tmx'] as const
@@ -19,7 +22,7 @@ export const shownWork = ['open', 'missing', 'stale', 'unread', 'returned', 'to-
 export type ShownWork = (typeof shownWork)[number]
 
 const word = Joi.string().trim().max(200)
-export const termRecord = Joi.object<Term>({
+export const termRecord: ObjectSchema<Term> = Joi.object({
   code: code.required(),
   partOfSpeech: Joi.string()
     .valid(...partsOfSpeech)
@@ -39,13 +42,13 @@ export const termRecord = Joi.object<Term>({
 })
 
 /** What a number in a coded text stands for: an element with its attributes, or an inline value. */
-const placeholder = Joi.object<Placeholder>({
+export const placeholder: ObjectSchema<Placeholder> = Joi.object({
   n: Joi.number().integer().min(0).max(9999).required(),
   tag: Joi.string().max(20).required(),
   attributes: Joi.object().pattern(Joi.string().max(40), Joi.string().allow('').max(2000)).required(),
   alone: Joi.boolean().required(),
 })
-const language = Joi.string()
+export const language = Joi.string()
   .max(35)
   .custom((text: string, helpers) => (isKnownTag(text) ? text : helpers.message({ custom: tagProblem(text) })))
 export const edition = {
@@ -58,7 +61,7 @@ export const recordAddress = Joi.string()
 const state = Joi.string().valid(...translationStates)
 const coded = Joi.string().allow('', null).max(50_000)
 
-const segmentChange = Joi.object({
+const segmentChange: ObjectSchema<SegmentChange> = Joi.object({
   index: Joi.number().integer().min(0).required().description('Its place in the unit, from 0.'),
   source: Joi.string().required().description('The coded source that it is made for.'),
   base: coded.required().description('The target that was seen.'),
@@ -72,7 +75,13 @@ const segmentChange = Joi.object({
     .description('By the code of a finding: why it does not matter.'),
 })
 
-/** What is changed in a unit: its target as a whole, some of its segments, or where it is cut. */
+/** What is changed in a unit: its target as a whole over the one seen, some of its segments, or where it is split. */
+export type UnitChange = { unit: string } & (
+  | { target: Value | null; state?: TranslationState; base: Value | null }
+  | { segments: SegmentChange[] }
+  | { join: number }
+  | { split: { index: number; at: number } }
+)
 const unitChange = Joi.object({
   unit: Joi.string().max(200).required(),
   target: Joi.any(),
@@ -86,13 +95,14 @@ const unitChange = Joi.object({
   }),
 })
   .xor('target', 'segments', 'join', 'split')
-  .with('target', 'base')
+  .with('target', 'base') as unknown as Schema<UnitChange, UnitChange, 'optional'>
 
 export const saveUnitsBody = Joi.object({
   ...edition,
   record: recordAddress.required(),
   units: Joi.array().items(unitChange).min(1).max(500).required(),
 })
+export type SaveUnitsBody = Infer<typeof saveUnitsBody>
 
 /** What is asked of the list of work; lists come as words with commas between. */
 export const workQuery = {
@@ -132,249 +142,230 @@ export const workBody = {
   records: Joi.array().items(recordAddress).max(10_000).description('These records alone.'),
 }
 
-const offset = Joi.number().integer().min(0).max(10_000_000).default(0)
-const limit = (max: number, standard: number) => Joi.number().integer().min(1).max(max).default(standard)
-const languages = { from: language.description('A source language; the set-up’s without.'), to: language }
-const jobNote = 'With Prefer: respond-async a job is answered (202); else the report.'
+export const offset = Joi.number().integer().min(0).max(10_000_000).default(0)
+export const limit = (max: number, standard: number) => Joi.number().integer().min(1).max(max).default(standard)
+export const languages = { from: language.description('A source language; the set-up’s without.'), to: language }
 
-/** The calls about translation. */
-export const translationOperations = {
-  listUnits: {
-    method: 'get',
-    path: '/api/translations/units',
-    summary: 'The translatable texts of a record, source and target, segment by segment',
-    action: 'read',
-    query: Joi.object({ ...edition, record: recordAddress.required() }),
-  },
-  saveUnits: {
-    method: 'put',
-    path: '/api/translations/units',
-    summary: 'Save translations of a record, as wholes or segment by segment; split or join segments',
-    action: 'translate',
-    within: 'language',
-    body: saveUnitsBody,
-  },
-  listWork: {
-    method: 'get',
-    path: '/api/translations/work',
-    summary: 'Records with texts that an edition lacks',
-    action: 'read',
-    query: Joi.object({
-      ...workQuery,
-      after: recordAddress.description('Only records that come after this one in the list.'),
-      limit: limit(200, 100),
-      offset,
-    }),
-  },
-  workProgress: {
-    method: 'get',
-    path: '/api/translations/progress',
-    summary: 'How far each edition is, in texts by state',
-    action: 'read',
-  },
-  shareWork: {
-    method: 'post',
-    path: '/api/translations/shares',
-    summary: 'Assign records to a person, with a due date',
-    action: 'translate',
-    within: 'language',
-    body: Joi.object({
-      language: language.required(),
-      records: Joi.array().items(recordAddress).min(1).max(5000).required(),
-      person: Joi.number().integer().allow(null).required(),
-      due: Joi.string()
-        .isoDate()
-        .pattern(/^\d{4}-\d\d-\d\d$/, 'a date')
-        .allow(null)
-        .default(null),
-    }),
-  },
-  translators: {
-    method: 'get',
-    path: '/api/translations/translators',
-    summary: 'Who can translate into a language',
-    action: 'read',
-    query: Joi.object({ language: language.required() }),
-  },
-  weighWork: {
-    method: 'post',
-    path: '/api/translations/effort',
-    summary: 'Count words and segments, new, matched and repeated, and weigh them; a job is answered (202)',
-    action: 'read',
-    reads: true,
-    body: Joi.object({
-      ...workBody,
-      weights: Joi.object()
-        .pattern(Joi.string(), Joi.number().min(0).max(10))
-        .description('By band: new, 70, 85, 95, 100, 101, repeated.'),
-    }),
-  },
-  checkTranslations: {
-    method: 'post',
-    path: '/api/translations/checks',
-    summary: 'Hold every target against all checks; a job is answered (202), its result has the findings',
-    action: 'read',
-    reads: true,
-    body: Joi.object(workBody),
-  },
-  pretranslate: {
-    method: 'post',
-    path: '/api/translations/pretranslations',
-    summary: 'Pre-translate open segments from the memory, by machine, or both; a job is answered (202)',
-    action: 'translate',
-    within: 'language',
-    body: Joi.object({
-      ...workBody,
-      memoryFrom: Joi.number().integer().min(70).max(101).allow(null).default(85),
-      machine: Joi.boolean().default(true),
-    }),
-  },
-  translateSegments: {
-    method: 'post',
-    path: '/api/translations/machine',
-    summary: 'Translate segments by machine, or back-translate them; nothing is stored',
-    action: 'read',
-    reads: true,
-    body: Joi.object({
-      from: language.required(),
-      to: language.required(),
-      segments: Joi.array()
-        .items(
-          Joi.object({
-            text: Joi.string().allow('').max(50_000).required(),
-            placeholders: Joi.array().items(placeholder).max(500).default([]),
-          }),
-        )
-        .min(1)
-        .max(200)
-        .required(),
-    }),
-  },
-  exportTranslations: {
-    method: 'post',
-    path: '/api/translations/export',
-    summary: 'Texts as a file for translators, with matches and terms',
-    action: 'read',
-    reads: true,
-    body: Joi.object({
-      ...workBody,
-      format: Joi.string()
-        .valid(...exchangeFormats)
-        .required(),
-      matches: Joi.number().integer().min(0).max(10),
-    }),
-  },
-  importTranslations: {
-    method: 'post',
-    path: '/api/translations/import',
-    summary: `Import translations from an XLIFF file; what is broken is refused segment by segment. ${jobNote}`,
-    action: 'translate',
-    within: 'language',
-    bodyType: 'application/xliff+xml',
-    body: Joi.string(),
-  },
-  commentUnit: {
-    method: 'post',
-    path: '/api/translations/comments',
-    summary: 'Comment on a unit or a segment',
-    action: 'translate',
-    within: 'language',
-    body: Joi.object({
-      record: recordAddress.required(),
-      unit: Joi.string().max(200).required(),
-      language: language.required(),
-      segment: Joi.string().max(50_000).allow(null).default(null),
-      words: Joi.string().trim().min(1).max(2000).required(),
-    }),
-  },
-  settleComment: {
-    method: 'post',
-    path: '/api/translations/comments/{id}/settled',
-    summary: 'Resolve a comment, or reopen it',
-    action: 'translate',
-    within: 'language',
-    body: Joi.object({ settled: Joi.boolean().required() }),
-  },
-  cameAlong: {
-    method: 'get',
-    path: '/api/translations/came-along',
-    summary: 'What an edition has of products and what it has not: texts, choices, pictures with words, categories',
-    action: 'read',
-    query: Joi.object({ ...edition, limit: limit(200, 100), offset, q: Joi.string().max(200) }),
-  },
-  memoryMatches: {
-    method: 'get',
-    path: '/api/memory/matches',
-    summary: 'The best matches of a source, with their scores',
-    action: 'read',
-    query: Joi.object({
-      source: Joi.string().max(50_000).required().description('A coded text: placeholders as <1>…</1> and <2/>.'),
-      ...languages,
-      to: language.required(),
-      placeholders: Joi.string().max(50_000).description('The placeholders of the source, as JSON.'),
-      before: Joi.string().allow('').max(50_000),
-      after: Joi.string().allow('').max(50_000),
-      limit: limit(20, 5),
-    }),
-  },
-  listMemory: {
-    method: 'get',
-    path: '/api/memory',
-    summary: 'Pairs of the memory, the newest first',
-    action: 'read',
-    query: Joi.object({
-      q: Joi.string().max(200),
-      ...languages,
-      twice: Joi.boolean().default(false).description('Only sources with several targets.'),
-      limit: limit(200, 100),
-      offset,
-    }),
-  },
-  correctPair: {
-    method: 'put',
-    path: '/api/memory/pairs/{id}',
-    summary: 'Give a pair another target',
-    action: 'translate',
-    within: 'language',
-    body: Joi.object({ target: Joi.string().trim().min(1).max(50_000).required() }),
-  },
-  forgetPairs: {
-    method: 'post',
-    path: '/api/memory/forget',
-    summary: 'Delete pairs',
-    action: 'edit-content',
-    body: Joi.object({ ids: Joi.array().items(Joi.number().integer()).min(1).max(1000).required() }),
-  },
-  importMemory: {
-    method: 'post',
-    path: '/api/memory/import',
-    summary: 'Import pairs from a TMX file',
-    action: 'edit-content',
-    bodyType: 'application/x-tmx+xml',
-    body: Joi.string(),
-  },
-  exportMemory: {
-    method: 'get',
-    path: '/api/memory/export',
-    summary: 'The memory as TMX',
-    action: 'read',
-    query: Joi.object(languages),
-  },
-  listTerms: {
-    method: 'get',
-    path: '/api/glossary',
-    summary: 'Terms of the glossary, by code',
-    action: 'read',
-    query: Joi.object({ q: Joi.string().max(200), limit: limit(500, 100), offset }),
-  },
-  exportTerms: { method: 'get', path: '/api/glossary-file', summary: 'The glossary as CSV', action: 'read' },
-  importTerms: {
-    method: 'post',
-    path: '/api/glossary-file',
-    summary: 'Import terms from a CSV file: all of them, or nothing',
-    action: 'edit-content',
-    query: Joi.object({ mode: Joi.string().valid('check', 'apply').default('check') }),
-    bodyType: 'text/csv',
-    body: Joi.string(),
-  },
-} as const satisfies Record<string, Operation>
+/** One translatable text of a record: its source, its target in a language, how far that is. */
+export interface Unit {
+  unit: string
+  label: string
+  type: AttributeTypeName
+  /** The storefront of the source's scope, if it has one. */
+  storefront: string | null
+  /** The field whose house style holds; '' where none is of its own. */
+  field: string
+  /** What a translator should know: where a shopper meets it. */
+  note: string
+  source: Value
+  target: Value | null
+  /** Where the edition shows another language's text instead: which, and the text. */
+  borrowed: { language: string; value: Value } | null
+  state: TranslationState | null
+  /** Whether a machine wrote it and no person has confirmed it. */
+  unread: boolean
+  /** Whether it was sent back with a comment and is not answered yet. */
+  returned: boolean
+  /** Of one that was sent back: who wrote it, by number, where that is known. */
+  writer?: number | null
+  stale: boolean
+  /** The source that the target was made from, where that has changed since. */
+  madeFrom: Value | null
+}
+
+/** A unit with its segments, as the desk shows it. */
+export interface DeskUnit extends Unit {
+  segments: (UnitSegment & { words: number })[]
+  /** Whether there is a target whose parts could not be told to the segments. */
+  loose: boolean
+  /** The house style of the field in the edition. */
+  style: Style
+}
+
+export interface Desk {
+  record: string
+  title: string
+  source: string
+  language: string
+  /** The least state that the edition asks for. */
+  asks: TranslationState
+  units: DeskUnit[]
+  /** The glossary's terms that stand in the sources. */
+  terms: Term[]
+  comments: Comment[]
+  share: { person: number; name: string; due: string | null } | null
+}
+
+/** What somebody said of a unit, or of one of its segments, by that one's source. */
+export interface Comment {
+  id: number
+  unit: string
+  segment: string | null
+  person: string | null
+  at: string
+  words: string
+  settled: boolean
+}
+
+/** Something of a product that an edition has not, with where it is written. */
+export interface LeftBehind {
+  what: 'text' | 'option' | 'category' | 'label' | 'picture' | 'alternative'
+  name: string
+  record: string
+  unit: string | null
+}
+
+/** What an edition has of a product. */
+export interface Arrived {
+  sku: string
+  name: string
+  /**
+   * Of texts, choices, categories and pictures: how many have come along, of how many. Measures come along by
+   * themselves.
+   */
+  came: Record<'texts' | 'choices' | 'categories' | 'labels' | 'pictures', [number, number]> & { measures: number }
+  left: LeftBehind[]
+}
+
+/** A match as people see it. */
+export interface Match {
+  id: number
+  score: number
+  source: Coded
+  /** With the new source's numbers in it where they differ and that is safe. */
+  target: Coded
+  /** Whether numbers were swapped in. */
+  swapped: boolean
+  /** The language it was made for, where that is another variant than the one asked for. */
+  variant: string | null
+  origin: string
+  person: string | null
+  changed: string
+}
+
+/** A pair in the list of the memory. */
+export interface ListedPair {
+  id: number
+  source: string
+  target: string
+  sourceLanguage: string
+  targetLanguage: string
+  origin: string
+  person: string | null
+  changed: string
+  copies: number
+}
+
+export interface GlossaryImportReport {
+  mode: 'check' | 'apply'
+  rows: number
+  created: number
+  updated: number
+  unchanged: number
+  rejected: GlossaryProblem[]
+  applied: boolean
+}
+
+/** What a record has and lacks in an edition. */
+export interface Counts {
+  texts: number
+  missing: number
+  stale: number
+  /** Put in by a machine, and confirmed by nobody. */
+  unread: number
+  /** Sent back with a comment, and not answered. */
+  returned: number
+  /** There, and reviewed by nobody. */
+  toReview: number
+}
+
+export interface Counted extends Counts {
+  record: string
+  title: string
+  person: string | null
+  due: string | null
+}
+
+/** The work of an edition, with what all of it comes to. */
+export interface WorkList {
+  items: Counted[]
+  count: number
+  total: Counts
+}
+
+/** How far an edition is: texts by state. */
+export interface EditionProgress {
+  storefront: string
+  language: string
+  /** The least state that it asks for. */
+  asks: TranslationState
+  states: Record<string, number>
+}
+
+export interface MemoryPairs {
+  count: number
+  items: ListedPair[]
+}
+
+export interface EffortReport extends EffortCount {
+  records: number
+  units: number
+}
+
+/** Something that was found in a target, with its place. */
+export interface FoundInTarget {
+  record: string
+  title: string
+  unit: string
+  label: string
+  segment: number
+  code: string
+  level: 'blocker' | 'remark'
+  message: string
+  target: string
+}
+
+export interface CheckAllReport {
+  records: number
+  segments: number
+  counts: { code: string; level: string; n: number }[]
+  found: FoundInTarget[]
+  foundCount: number
+  overruled: number
+}
+
+export interface PretranslateReport {
+  records: number
+  segments: number
+  fromMemory: number
+  byMachine: number
+  /** Segments that nobody had an answer to. */
+  left: number
+  /** Words that the service left as they are, the most frequent first. */
+  unknown: { word: string; times: number }[]
+  step: number | null
+}
+
+/** A segment that was not taken, and why. */
+export interface RefusedSegment {
+  unit: string
+  segment: string
+  reason: string
+}
+
+export interface TranslationImportReport {
+  taken: number
+  unchanged: number
+  refused: RefusedSegment[]
+  /** How many were refused; the list holds the first thousand. */
+  refusedCount: number
+  language: string | null
+  step: number | null
+}
+
+export interface MemoryImportReport {
+  read: number
+  added: number
+  replaced: number
+  refused: { pair: number; reason: string }[]
+}

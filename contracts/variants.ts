@@ -1,5 +1,4 @@
-import Joi from 'joi'
-import type { ProductPatchBody } from './product'
+import { Joi, type Infer } from './schema'
 import { productPatchBody } from './product'
 
 export const sku = Joi.string()
@@ -8,42 +7,27 @@ export const sku = Joi.string()
   .required()
 
 /** A product that is made: all that a change can say of it, with its SKU and, of a variant, its parent. */
-export interface NewProductBody extends ProductPatchBody {
-  sku: string
-  parent?: string | null
-}
-
-export const newProductBody = (productPatchBody as Joi.ObjectSchema<NewProductBody>).keys({
+export const newProductBody = productPatchBody.keys({
   sku,
   parent: Joi.string().allow(null),
 })
+export type NewProductBody = Infer<typeof newProductBody>
 
 /** The variants of a parent as they shall be: new ones are made, others changed; none that is not named is touched. */
-export interface VariantsBody {
-  differsIn: string[]
-  variants: NewProductBody[]
-}
-
-export const variantsBody = Joi.object<VariantsBody>({
+export const variantsBody = Joi.object({
   differsIn: Joi.array().items(Joi.string()).max(10).unique().required(),
-  variants: Joi.array()
-    .max(500)
-    .required()
-    .items((productPatchBody as Joi.ObjectSchema<NewProductBody>).keys({ sku })),
+  variants: Joi.array().max(500).required().items(productPatchBody.keys({ sku })),
 })
+export type VariantsBody = Infer<typeof variantsBody>
 
 /** What a copy must not share with its pattern: asked for anew. */
-export interface CopyBody {
-  sku: string
-  gtin: string | null
-  name: string
-  /** The SKUs of the copied variants, by those of the pattern; variants without one are not copied. */
-  variants: Record<string, string>
-}
-
-export const copyBody = Joi.object<CopyBody>({
+export const copyBody = Joi.object({
   sku,
   gtin: Joi.string().allow(null).default(null),
   name: Joi.string().allow('').max(500).default(''),
-  variants: Joi.object().pattern(Joi.string(), sku).default({}),
+  variants: Joi.object()
+    .pattern(Joi.string(), sku)
+    .default({})
+    .description('The SKUs of the copied variants, by those of the product; variants without one are not copied.'),
 })
+export type CopyBody = Infer<typeof copyBody>

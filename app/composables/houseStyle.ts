@@ -1,5 +1,3 @@
-import type { HouseStyle } from '@core/house-style/style'
-
 let loading: Promise<Awaited<ReturnType<typeof load>>> | undefined
 
 /** The checks come when a text is written first: word forms of many languages are in them. */
@@ -9,7 +7,7 @@ async function load() {
     import('@core/house-style/view'),
     import('@core/house-style/apply-fix'),
     import('@core/house-style/style'),
-    get<{ items: HouseStyle[] }>('/api/house-styles'),
+    call('listStyles'),
   ])
   return {
     check: checkText,

@@ -1,3 +1,16 @@
+import {
+  operations,
+  type AnswerOf,
+  type Operation,
+  type OperationName,
+  type ParamsOf,
+  type SentBody,
+  type SentQuery,
+} from '@contracts/operations'
+import { operationsOfKind, type RecordOf } from '@contracts/operations/records'
+import type { JobDocument } from '@contracts/jobs'
+import type { RecordKindName } from '@contracts/record-kinds'
+
 /** What the server says is wrong: an RFC 9457 problem document. */
 export interface ProblemDocument {
   title: string
@@ -19,38 +32,66 @@ export class ApiProblem extends Error {
   }
 }
 
-export interface ApiOptions {
-  query?: Record<string, string | number | undefined | null>
-  body?: unknown
-  headers?: Record<string, string>
-  signal?: AbortSignal
-}
+/** What a call is sent with: the names in its path, its query and its body as the contract has them. */
+export type Sending<N extends OperationName> = ([ParamsOf<N>] extends [never]
+  ? { params?: undefined }
+  : { params: Record<ParamsOf<N>, string | number> }) &
+  (SentQuery<N> extends undefined
+    ? { query?: undefined }
+    : object extends SentQuery<N>
+      ? { query?: Loose<SentQuery<N>> }
+      : { query: Loose<SentQuery<N>> }) &
+  (SentBody<N> extends undefined
+    ? { body?: undefined }
+    : object extends SentBody<N>
+      ? { body?: SentBody<N> }
+      : { body: SentBody<N> }) & { headers?: Record<string, string>; signal?: AbortSignal }
+
+/** A query in which what is empty or null is left out of the address. */
+type Loose<Q> = { [K in keyof Q]: Q[K] | (undefined extends Q[K] ? null | '' : never) }
+
+type Arguments<N extends OperationName> = object extends Sending<N> ? [sending?: Sending<N>] : [sending: Sending<N>]
 
 export interface Answer<T> {
   data: T
   tag: string | null
 }
 
+interface Sent {
+  params?: Record<string, string | number>
+  query?: Record<string, unknown>
+  body?: unknown
+  headers?: Record<string, string>
+  signal?: AbortSignal
+}
+
+/** The address of a call, with what is empty in its query left out. */
+function addressOfSent({ path }: Operation, { params = {}, query = {} }: Sent): string {
+  const pathname = path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(params[name]!))
+  const named = Object.entries(query).filter(([, v]) => v !== undefined && v !== null && v !== '')
+  const search = new URLSearchParams(named.map(([k, v]) => [k, String(v)]))
+  return search.size > 0 ? `${pathname}?${search}` : pathname
+}
+
+const isFile = (body: unknown): body is BodyInit => typeof body === 'string' || body instanceof Blob
+
 /** Sends a request; throws an ApiProblem with the server's words where it refuses. */
-async function send(method: string, path: string, { query, body, headers, signal }: ApiOptions): Promise<Response> {
+async function send(operation: Operation, sent: Sent): Promise<Response> {
   const session = useSessionStore()
-  const search = new URLSearchParams(
-    Object.entries(query ?? {})
-      .filter(([, v]) => v !== undefined && v !== null && v !== '')
-      .map(([k, v]) => [k, String(v)]),
-  )
-  const raw = typeof body === 'string' || body instanceof Blob
+  const { headers, signal } = sent
+  const takesJson = operation.body !== undefined && !isFile(sent.body)
+  const body = takesJson ? JSON.stringify(sent.body ?? {}) : (sent.body as BodyInit | undefined)
   let response: Response
   try {
-    response = await fetch(`${path}${search.size > 0 ? `?${search}` : ''}`, {
-      method,
+    response = await fetch(addressOfSent(operation, sent), {
+      method: operation.method.toUpperCase(),
       signal,
       headers: {
-        ...(body === undefined || raw ? {} : { 'content-type': 'application/json' }),
+        ...(takesJson ? { 'content-type': 'application/json' } : {}),
         ...(session.token ? { 'x-inkloom-token': session.token } : {}),
         ...headers,
       },
-      ...(body === undefined ? {} : { body: raw ? (body as BodyInit) : JSON.stringify(body) }),
+      ...(body === undefined ? {} : { body }),
     })
   } catch (e) {
     if ((e as Error).name === 'AbortError') throw e
@@ -60,7 +101,7 @@ async function send(method: string, path: string, { query, body, headers, signal
       detail: 'The server does not answer. What you wrote is still here; try again in a moment.',
     })
   }
-  if (response.status === 401 && path !== '/api/session') {
+  if (response.status === 401 && operation.path !== '/api/session') {
     session.forget()
     await navigateTo({ path: '/sign-in', query: { then: useRoute().fullPath } })
   }
@@ -68,11 +109,56 @@ async function send(method: string, path: string, { query, body, headers, signal
   return response
 }
 
-/** Asks the server; throws an ApiProblem with its words where it refuses. */
-export async function ask<T>(method: string, path: string, options: ApiOptions = {}): Promise<Answer<T>> {
-  const response = await send(method, path, options)
+async function exchange<T>(operation: Operation, sent: Sent = {}): Promise<Answer<T>> {
+  const response = await send(operation, sent)
   const text = await response.text()
   return { data: (text === '' ? null : JSON.parse(text)) as T, tag: response.headers.get('etag') }
+}
+
+/**
+ * Makes a call of the HTTP interface by its name. A path, a parameter or a field that the contract does not have is an
+ * error of types. Throws an ApiProblem with the server's words where it refuses.
+ */
+export async function call<N extends OperationName>(name: N, ...[sent]: Arguments<N>): Promise<Waited<AnswerOf<N>>> {
+  return (await exchange<Waited<AnswerOf<N>>>(operations[name] as Operation, sent as Sent)).data
+}
+
+/** Where work can be waited for or left as a job: what a call that waits is answered. */
+type Waited<A> = [Exclude<A, JobDocument>] extends [never] ? A : Exclude<A, JobDocument>
+
+/** The same, with the entity tag of what is answered. */
+export const callTagged = <N extends OperationName>(name: N, ...[sent]: Arguments<N>): Promise<Answer<AnswerOf<N>>> =>
+  exchange(operations[name] as Operation, sent as Sent)
+
+/** The address of a call without parameters, for what the browser itself opens. */
+export const addressOf = <N extends OperationName>(name: [ParamsOf<N>] extends [never] ? N : never): string =>
+  (operations[name] as Operation).path
+
+/** Makes a call that works on a file, and is answered with its job at once. */
+export async function callForJob<N extends OperationName>(
+  name: N,
+  ...[sent]: Arguments<N>
+): Promise<Extract<AnswerOf<N>, JobDocument>> {
+  const headers = { ...(sent as Sent).headers, prefer: 'respond-async' }
+  const { data } = await exchange(operations[name] as Operation, { ...(sent as Sent), headers })
+  return data as Extract<AnswerOf<N>, JobDocument>
+}
+
+/** Reads a record of a kind, with its entity tag. */
+export const readRecord = <K extends RecordKindName>(kind: K, code: string): Promise<Answer<RecordOf<K>>> =>
+  exchange(operationsOfKind(kind).get!, { params: { code } })
+
+/** Writes a record of a kind over the version that the headers name. */
+export const writeRecord = <K extends RecordKindName>(
+  kind: K,
+  record: RecordOf<K>,
+  headers: Record<string, string>,
+): Promise<Answer<RecordOf<K>>> =>
+  exchange(operationsOfKind(kind).put!, { params: { code: record.code }, body: record, headers })
+
+/** Deletes the version of a record that the tag names. */
+export async function deleteRecord(kind: RecordKindName, code: string, tag: string): Promise<void> {
+  await exchange(operationsOfKind(kind).delete!, { params: { code }, headers: { 'If-Match': tag } })
 }
 
 /** Hands a file to the browser, which puts it where its person keeps downloads. */
@@ -84,19 +170,15 @@ export function saveFile(content: Blob, name: string) {
   URL.revokeObjectURL(a.href)
 }
 
-/** Asks the server for a file and saves it under the name it comes with. */
-export async function askForFile(path: string, body: unknown) {
-  const response = await send('POST', path, { body })
+/** Calls for a file and saves it under the name it comes with. */
+export async function download<N extends OperationName>(name: N, ...[sent]: Arguments<N>) {
+  const response = await send(operations[name] as Operation, sent as Sent)
   saveFile(
     await response.blob(),
     /filename="([^"]+)"/.exec(response.headers.get('content-disposition') ?? '')?.[1] ?? 'file',
   )
 }
 
-export const get = async <T>(path: string, query?: ApiOptions['query'], signal?: AbortSignal) =>
-  (await ask<T>('GET', path, { query, signal })).data
-export const post = async <T>(path: string, body?: unknown, options: ApiOptions = {}) =>
-  (await ask<T>('POST', path, { ...options, body: body ?? {} })).data
 export const segment = (s: string) => encodeURIComponent(s)
 
 /** Where a picture of the media library is read at a width that pages show it in, whole or cut to a shape. */

@@ -5,7 +5,8 @@ import { createGlossary } from '@core/translation/glossary'
 import { holdsWords } from '@core/translation/on-page'
 import { translationStates, type TranslationState } from '@core/translation/state'
 import type { TargetOrigin } from '@core/translation/unit-segments'
-import type { Desk, Row } from '~/components/translation/unit'
+import type { UnitChange } from '@contracts/translation'
+import type { Row } from '~/components/translation/unit'
 
 type Drafts = Record<string, string | null>
 
@@ -19,11 +20,10 @@ export function useDesk(record: () => string) {
     (signal) =>
       lens.sameLanguage
         ? Promise.resolve(undefined)
-        : get<Desk>(
-            '/api/translations/units',
-            { storefront: lens.storefront, language: lens.language, record: record() },
+        : call('listUnits', {
+            query: { storefront: lens.storefront, language: lens.language, record: record() },
             signal,
-          ),
+          }),
     () => [record(), lens.edition.id],
   )
   const desk = computed(() =>
@@ -132,17 +132,15 @@ export function useDesk(record: () => string) {
   let sending: Promise<unknown> = Promise.resolve()
   const busy = ref(false)
   /** Sends changes one after the other: what is changed while a save is under way waits for it. */
-  function send(units: () => unknown[]): Promise<boolean> {
+  function send(units: () => UnitChange[]): Promise<boolean> {
     const mine = sending.then(async () => {
       const list = units()
       if (list.length === 0) return true
       busy.value = true
       try {
-        data.value = (
-          await ask<Desk>('PUT', '/api/translations/units', {
-            body: { storefront: lens.storefront, language: lens.language, record: record(), units: list },
-          })
-        ).data
+        data.value = await call('saveUnits', {
+          body: { storefront: lens.storefront, language: lens.language, record: record(), units: list },
+        })
         refreshProof()
         return true
       } catch (e) {

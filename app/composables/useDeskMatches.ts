@@ -1,4 +1,5 @@
-import type { Match, Row } from '~/components/translation/unit'
+import type { Match } from '@contracts/translation'
+import type { Row } from '~/components/translation/unit'
 
 /** Matches of the memory for segments of the desk; each is asked for once. */
 export function useDeskMatches() {
@@ -17,7 +18,7 @@ export function useDeskMatches() {
     const key = JSON.stringify(query)
     const asked = known.get(key)
     if (asked) return asked
-    const answer = get<{ items: Match[] }>('/api/memory/matches', query).then(
+    const answer = call('memoryMatches', { query }).then(
       (a) => a.items,
       () => {
         known.delete(key)

@@ -1,3 +1,5 @@
+import type { JobDocument } from '@contracts/jobs'
+
 /**
  * The result of queued work that the address names, so that a reload, or a link, shows it again. `start` puts work into
  * the queue and follows it.
@@ -9,7 +11,7 @@ export function useJobResult<T>() {
   const result = shallowRef<T>()
   const failure = ref('')
   const busy = ref(false)
-  async function start(enqueue: () => Promise<Job>) {
+  async function start(enqueue: () => Promise<JobDocument>) {
     busy.value = true
     failure.value = ''
     try {

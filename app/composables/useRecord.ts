@@ -1,9 +1,5 @@
 import { codeOfName } from '@core/text/code'
-
-/** A record that travels whole. */
-interface Whole {
-  code: string
-}
+import type { RecordOf } from '@contracts/operations/records'
 
 /** Where the records of each kind have their pages, and what one that is new is called in a code. */
 const kinds = {
@@ -23,6 +19,8 @@ const kinds = {
   'named-rules': { page: 'rules', fallback: 'rule' },
   glossary: { page: 'translation/glossary', fallback: 'term' },
 } as const
+/** A kind whose records have a page each. */
+export type PagedKind = keyof typeof kinds
 
 /** Writes a new record under a code; where that is taken, under the next that is free, which is found by trying. */
 export async function putUnderFreeCode<T>(base: string, put: (code: string) => Promise<T>): Promise<T> {
@@ -39,12 +37,13 @@ export async function putUnderFreeCode<T>(base: string, put: (code: string) => P
  * A record that is being written, a piece or a product type: what is stored, the draft beside it, and saving that never
  * overwrites somebody else. Without a code it is a new one, and gets its code from its name when it is saved.
  */
-export function useRecord<R extends Whole>(
-  kind: keyof typeof kinds,
+export function useRecord<K extends PagedKind>(
+  kind: K,
   code: () => string | null,
-  blank: () => R,
-  nameOf: (record: R) => string,
+  blank: () => RecordOf<K>,
+  nameOf: (record: RecordOf<K>) => string,
 ) {
+  type R = RecordOf<K>
   const stored = shallowRef<R>()
   const tag = ref<string | null>(null)
   const problem = shallowRef<ApiProblem>()
@@ -69,7 +68,7 @@ export function useRecord<R extends Whole>(
       return
     }
     try {
-      const answer = await ask<R>('GET', `/api/${kind}/${segment(c)}`)
+      const answer = await readRecord(kind, c)
       if (c !== code()) return
       stored.value = answer.data
       tag.value = answer.tag
@@ -82,7 +81,7 @@ export function useRecord<R extends Whole>(
 
   async function put(record: R): Promise<R> {
     const headers: Record<string, string> = tag.value === null ? { 'If-None-Match': '*' } : { 'If-Match': tag.value }
-    const answer = await ask<R>('PUT', `/api/${kind}/${segment(record.code)}`, { body: record, headers })
+    const answer = await writeRecord(kind, record, headers)
     tag.value = answer.tag
     return answer.data
   }
@@ -127,7 +126,7 @@ export function useRecord<R extends Whole>(
   /** Deletes the record, where nothing needs it, and goes to the list of its kind. */
   async function remove(then: () => Promise<unknown> = () => Promise.resolve()) {
     try {
-      await ask('DELETE', `/api/${kind}/${segment(code()!)}`, { headers: { 'If-Match': tag.value! } })
+      await deleteRecord(kind, code()!, tag.value!)
       reset()
       await then()
       tell('Deleted')
@@ -154,11 +153,11 @@ export function useRecord<R extends Whole>(
   }
   const errorAt = (path: string) =>
     errors.value.find((e) => e.path === path || e.path.startsWith(`${path}.`) || e.path.startsWith(`${path}[`))?.message
-  /** The page that lists its kind, and where its history is read. */
+  /** The page that lists its kind, and whose history is read. */
   const list = `/${kinds[kind].page}`
   const history = computed(() => {
     const c = code()
-    return c === null ? null : `/api/history/${kind}/${segment(c)}`
+    return c === null ? null : { kind, code: c }
   })
   return {
     stored,

@@ -1,4 +1,4 @@
-import type { CellBody, CellsReport } from '@contracts/sheet'
+import type { CellBody } from '@contracts/sheet'
 import { decimalSignIn } from '@core/units/typed'
 
 /** What could not be written into a cell: why, and what was to stand there, which is offered again. */
@@ -49,11 +49,9 @@ export function useSheetWrites(written: () => Promise<unknown>) {
     try {
       for (let i = 0; i < cells.length; i += atOnce) {
         const some = cells.slice(i, i + atOnce)
-        const report = (
-          await ask<CellsReport>('POST', '/api/sheet/cells', {
-            body: { lens: asked.value, decimalSign: decimalSignIn(numberLanguage()), cells: some },
-          })
-        ).data
+        const report = await call('writeCells', {
+          body: { lens: asked.value, decimalSign: decimalSignIn(numberLanguage()), cells: some },
+        })
         if (report.step !== null) steps.value.push({ step: report.step, cells: report.written })
         count += report.written
         failed += report.refused.length
@@ -85,7 +83,7 @@ export function useSheetWrites(written: () => Promise<unknown>) {
     if (!last || undoing.value) return
     undoing.value = true
     try {
-      const job = await jobs.end((await post<Job>(`/api/steps/${last.step}/undo`)).id)
+      const job = await jobs.end((await call('undoStep', { params: { id: last.step } })).id)
       const kept = (job.result as { keptCount: number } | null)?.keptCount ?? 0
       tell(job.state === 'done' ? `Undone${kept ? `; ${kept} changed again since stay` : ''}` : howItEnded(job))
       useProofFocus().refresh()

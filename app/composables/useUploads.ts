@@ -21,7 +21,7 @@ export function useUploads(done: () => void = () => undefined) {
   async function send(u: Upload) {
     u.state = 'goes'
     try {
-      const { data } = await ask<Uploaded>('POST', '/api/media', {
+      const data = await call('uploadMedia', {
         query: { name: u.file.name },
         body: u.file,
         headers: { 'content-type': 'application/octet-stream' },

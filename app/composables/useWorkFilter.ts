@@ -1,6 +1,8 @@
+import type { ShownWork } from '@contracts/translation'
+
 const none = {
   q: '',
-  show: 'open',
+  show: 'open' as ShownWork | '',
   kinds: '',
   category: '',
   campaign: '',
@@ -10,6 +12,8 @@ const none = {
   due: '',
 }
 
+const numbered = (id: string): number | '' => (id === '' ? '' : Number(id))
+
 /**
  * What of the translation work is looked at: kept for whoever comes back from the desk, which goes on through the same
  * list.
@@ -17,8 +21,12 @@ const none = {
 export function useWorkFilter() {
   const filter = useState('work-filter', () => ({ ...none })).value
   /** As the list is asked for. */
-  const asked = computed(
-    () => Object.fromEntries(Object.entries(filter).filter(([, v]) => v !== '')) as Partial<typeof none>,
+  const asked = computed(() =>
+    filled({
+      ...filter,
+      person: numbered(filter.person),
+      writer: numbered(filter.writer),
+    }),
   )
   /** Begins anew with what an address names, if it names any. */
   function take(query: Record<string, unknown>) {

@@ -1,18 +1,10 @@
 <script setup lang="ts">
-interface Report {
-  mode: 'check' | 'apply'
-  created: number
-  updated: number
-  unchanged: number
-  rejected: { kind: string; code: string; path: string; message: string }[]
-  step: number | null
-}
-
+import type { ContentReport } from '@contracts/library'
 const session = useSessionStore()
 const setup = useSetupStore()
 const { refresh: refreshProof } = useProofFocus()
 const file = shallowRef<{ name: string; text: string }>()
-const report = shallowRef<Report>()
+const report = shallowRef<ContentReport>()
 const busy = ref(false)
 async function choose(e: Event) {
   const chosen = (e.target as HTMLInputElement).files?.[0]
@@ -24,20 +16,12 @@ async function send(mode: 'check' | 'apply') {
   const { name, text } = file.value!
   busy.value = true
   try {
-    if (/\.csv$/i.test(name))
-      report.value = (
-        await ask<Report>('POST', '/api/library/questions', {
-          query: { mode },
-          body: text,
-          headers: { 'content-type': 'text/csv' },
-        })
-      ).data
-    else
-      report.value = (
-        await ask<Report>('POST', '/api/library/content', { query: { mode }, body: JSON.parse(text) as unknown })
-      ).data
-    if (mode === 'apply' && report.value.rejected.length === 0) {
-      tell(`Imported: ${report.value.created} new, ${report.value.updated} changed`)
+    const answer = /\.csv$/i.test(name)
+      ? await call('importQuestions', { query: { mode }, body: text, headers: { 'content-type': 'text/csv' } })
+      : await call('importContent', { query: { mode }, body: JSON.parse(text) as Record<string, unknown> })
+    report.value = answer
+    if (mode === 'apply' && answer.rejected.length === 0) {
+      tell(`Imported: ${answer.created} new, ${answer.updated} changed`)
       await setup.reload()
       refreshProof()
     }
@@ -75,11 +59,11 @@ const words: Record<string, string> = {
         <section aria-label="Out">
           <h2 class="border-b border-hair pb-1">Export</h2>
           <p class="flex flex-wrap items-baseline gap-x-4 gap-y-1.5 pt-2">
-            <a class="act" href="/api/library/content" download="content.json">Everything as JSON</a
+            <a class="act" :href="addressOf('exportContent')" download="content.json">Everything as JSON</a
             ><span class="text-ink2">pieces, question sets, block types, campaigns, named rules and assignments</span>
           </p>
           <p class="flex flex-wrap items-baseline gap-x-4 gap-y-1.5 pt-2">
-            <a class="act" href="/api/library/questions" download="questions.csv">Questions as CSV</a
+            <a class="act" :href="addressOf('exportQuestions')" download="questions.csv">Questions as CSV</a
             ><span class="text-ink2">one line per question and language</span>
           </p>
         </section>

@@ -1,15 +1,7 @@
 <script setup lang="ts">
+import type { Coverage } from '@contracts/coverage'
 import { areaName } from '@core/assignments/areas'
-import { cellKey, shareFilled, sumCells, type CoverageRow } from '@core/page/coverage'
-
-interface Coverage {
-  editions: { storefront: string; language: string }[]
-  areas: { area: string; name: string }[]
-  products: number
-  pages: number
-  rows: CoverageRow[]
-  at: number
-}
+import { cellKey, shareFilled, sumCells } from '@core/page/coverage'
 
 const lens = useLensStore()
 const setup = useSetupStore()
@@ -19,7 +11,7 @@ onBeforeUnmount(() => {
 })
 const only = ref('')
 const { result, failure, busy, start } = useJobResult<Coverage>()
-const count = () => start(() => post<Job>('/api/coverage', { storefronts: only.value ? [only.value] : [] }))
+const count = () => start(() => call('coverage', { body: { storefronts: only.value ? [only.value] : [] } }))
 const areas = computed(() => (result.value?.areas ?? []).map((a) => ({ area: a.area, title: areaName(a.area, [a]) })))
 const chosen = ref<string | null>(null)
 const edition = computed(

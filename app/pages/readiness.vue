@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { FindingDocument, FixDocument, Overview } from '@contracts/readiness'
+import type { ClothRowsBody, FindingDocument, FixDocument } from '@contracts/readiness'
 import { asGroup, fromBuilder, toBuilder, type BuilderGroup } from '@core/rules/builder'
 import { strands } from '@core/readiness/finding'
 import { findingKinds } from '@core/readiness/kinds'
@@ -60,12 +60,12 @@ const body = computed(() => ({
 const list = useCloth(() => ({
   body: body.value,
   by: view.group === 'none' ? null : (view.group as 'type'),
-  sort: view.sort,
+  sort: view.sort as ClothRowsBody['sort'],
   edition: view.by || undefined,
 }))
 const version = ref(0)
 const above = useAsking(
-  (signal) => get<Overview>('/api/readiness/overview', view.shop ? { storefront: view.shop } : {}, signal),
+  (signal) => call('readinessOverview', { query: view.shop ? { storefront: view.shop } : {}, signal }),
   () => [view.shop, version.value],
 )
 const chosenFix = computed(() => above.data.value?.fixes.find((f) => f.id === view.fix))
@@ -122,7 +122,7 @@ const saving = ref(false)
 async function saveFindings() {
   saving.value = true
   try {
-    await askForFile('/api/readiness/findings', body.value)
+    await download('findingsFile', { body: body.value })
   } catch (e) {
     tellProblem(e)
   } finally {
@@ -131,7 +131,7 @@ async function saveFindings() {
 }
 async function evaluateAll() {
   try {
-    await post('/api/readiness/recomputation')
+    await call('evaluateAll')
   } catch (e) {
     tellProblem(e)
   }

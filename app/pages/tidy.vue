@@ -1,37 +1,10 @@
 <script setup lang="ts">
-interface Named {
-  code: string
-  name: string
-  kind: string
-  text: string
-}
-interface Tidy {
-  unused: Named[]
-  alike: { least: number; pieces: Named[] }[]
-  questions: { share: number; pieces: Named[] }[]
-}
-interface Replaced {
-  piece: string
-  name: string
-  language: string
-  storefront: string | null
-  part: 'title' | 'body'
-  times: number
-  before: string
-  after: string
-}
-interface Report {
-  items: Replaced[]
-  pieces: number
-  times: number
-  step: number | null
-}
-
+import type { Replaced, ReplaceReport } from '@contracts/library'
 const setup = useSetupStore()
 const session = useSessionStore()
 const { version, refresh: refreshProof } = useProofFocus()
 const { data, problem, refresh } = useAsking(
-  (signal) => get<Tidy>('/api/library/order', {}, signal),
+  (signal) => call('tidyLibrary', { signal }),
   () => version.value,
 )
 const find = ref('')
@@ -39,7 +12,7 @@ const by = ref('')
 const matchCase = ref(false)
 const wholeWords = ref(true)
 const language = ref('')
-const found = shallowRef<Report>()
+const found = shallowRef<ReplaceReport>()
 const out = ref(new Set<string>())
 const busy = ref(false)
 watch([find, by, matchCase, wholeWords, language], () => {
@@ -61,7 +34,7 @@ async function look() {
   busy.value = true
   out.value = new Set()
   try {
-    found.value = await post<Report>('/api/library/replacements', body('preview'))
+    found.value = await call('replaceInLibrary', { body: body('preview') })
   } catch (e) {
     tellProblem(e)
   } finally {
@@ -71,7 +44,7 @@ async function look() {
 async function replace() {
   busy.value = true
   try {
-    const done = await post<Report>('/api/library/replacements', body('apply'))
+    const done = await call('replaceInLibrary', { body: body('apply') })
     tell(
       `Replaced ${done.times} ${done.times === 1 ? 'time' : 'times'} in ${done.pieces} ` +
         `${done.pieces === 1 ? 'piece' : 'pieces'}`,
@@ -88,8 +61,10 @@ async function replace() {
 }
 const lastStep = ref<number | null>(null)
 async function putBack() {
+  const id = lastStep.value
+  if (id === null) return
   try {
-    await post(`/api/steps/${lastStep.value}/undo`, {})
+    await call('undoStep', { params: { id } })
     lastStep.value = null
     tell('Undoing')
   } catch (e) {

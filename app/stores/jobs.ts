@@ -1,18 +1,7 @@
-export interface Job {
-  id: string
-  kind: string
-  title: string
-  state: 'queued' | 'running' | 'done' | 'failed' | 'cancelled'
-  done: number
-  total: number | null
-  error: string | null
-  result: unknown
-  person: number | null
-  started: string | null
-}
+import type { JobDocument } from '@contracts/jobs'
 
 /** Why work that ended has no result, in words. */
-export function howItEnded(job: Job): string {
+export function howItEnded(job: JobDocument): string {
   return job.state === 'cancelled'
     ? 'Cancelled. Nothing has been changed.'
     : `${job.error ?? 'It did not finish.'} Nothing has been changed.`
@@ -20,24 +9,24 @@ export function howItEnded(job: Job): string {
 
 /** Running work, as the server tells of it. */
 export const useJobsStore = defineStore('jobs', () => {
-  const jobs = ref<Map<string, Job>>(new Map())
+  const jobs = ref<Map<string, JobDocument>>(new Map())
   let source: EventSource | undefined
   function listen() {
     if (source) return
-    source = new EventSource('/api/events')
-    source.addEventListener('job', (e) => take(JSON.parse((e as MessageEvent<string>).data) as Job))
+    source = new EventSource(addressOf('events'))
+    source.addEventListener('job', (e) => take(JSON.parse((e as MessageEvent<string>).data) as JobDocument))
   }
-  const take = (job: Job) => {
+  const take = (job: JobDocument) => {
     jobs.value.set(job.id, job)
   }
-  const ended = (j: Job) => j.state === 'done' || j.state === 'failed' || j.state === 'cancelled'
+  const ended = (j: JobDocument) => j.state === 'done' || j.state === 'failed' || j.state === 'cancelled'
   /** Waits for a job's end; looks by itself now and then, should a message be lost. */
-  async function end(id: string): Promise<Job> {
+  async function end(id: string): Promise<JobDocument> {
     listen()
     for (;;) {
       const known = jobs.value.get(id)
       if (!known || ended(known)) {
-        const job = await get<Job>(`/api/jobs/${id}`)
+        const job = await call('getJob', { params: { id } })
         take(job)
         if (ended(job)) return job
       }
@@ -48,7 +37,7 @@ export const useJobsStore = defineStore('jobs', () => {
           { deep: true },
         )
         const timer = setTimeout(async () => {
-          take(await get<Job>(`/api/jobs/${id}`))
+          take(await call('getJob', { params: { id } }))
           done()
         }, 1500)
         const done = () => {
@@ -60,7 +49,7 @@ export const useJobsStore = defineStore('jobs', () => {
     }
   }
   /** Work that nobody asked for: it is shown while it runs, and leaves the result of what people did in its place. */
-  const behind = (j: Job) => j.kind === 'evaluate' || j.kind === 'refresh-facts'
+  const behind = (j: JobDocument) => j.kind === 'evaluate' || j.kind === 'refresh-facts'
   const running = computed(() =>
     [...jobs.value.values()].filter((j) => !ended(j)).sort((a, b) => Number(behind(a)) - Number(behind(b))),
   )

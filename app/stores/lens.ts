@@ -47,8 +47,8 @@ export const useLensStore = defineStore('lens', () => {
   const asked = computed(() => ({
     storefront: storefront.value,
     language: language.value,
-    group: group.value,
-    at: moment.value,
+    ...(group.value ? { group: group.value } : {}),
+    ...(moment.value ? { at: moment.value } : {}),
   }))
 
   function set(change: { in?: string; for?: string; at?: string }) {

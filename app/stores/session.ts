@@ -1,21 +1,8 @@
-export interface Me {
-  id: number
-  email: string
-  name: string
-  role: 'manager' | 'translator' | 'administrator'
-  languages: string[]
-}
-
-interface SignedIn {
-  person: Me
-  token: string
-  /** What the server's clock shows. */
-  now: string
-}
+import type { Person, SignedIn } from '@contracts/people'
 
 /** Who is signed in. */
 export const useSessionStore = defineStore('session', () => {
-  const me = ref<Me>()
+  const me = ref<Person>()
   const token = ref('')
   const asked = ref(false)
   /**
@@ -27,7 +14,7 @@ export const useSessionStore = defineStore('session', () => {
   async function load() {
     if (asked.value) return
     try {
-      take(await get<SignedIn>('/api/session'))
+      take(await call('whoAmI'))
     } catch {
       forget()
     }
@@ -40,10 +27,10 @@ export const useSessionStore = defineStore('session', () => {
     asked.value = true
   }
   async function signIn(email: string, password: string) {
-    take(await post('/api/session', { email, password }))
+    take(await call('signIn', { body: { email, password } }))
   }
   async function signOut() {
-    await ask('DELETE', '/api/session')
+    await call('signOut')
     forget()
     await navigateTo('/sign-in')
   }

@@ -1,39 +1,12 @@
-import type { Campaign } from '@core/assignments/campaign'
-import type { Attribute, ProductType } from '@core/attributes/attribute'
-import type { Category, Named, Setup, Storefront } from '@core/catalogue/model'
-import type { FieldKind, NamedRule, OperatorName } from '@core/rules/condition'
-
-export interface RuleField {
-  name: string
-  kind: FieldKind
-  perVariant: boolean
-  attribute: string | null
-  label: string
-  codes: { code: string; label: string }[] | null
-  operators: OperatorName[]
-  translatable: boolean
-}
-
-interface SetupDocument {
-  source: string
-  attributes: Attribute[]
-  types: ProductType[]
-  categories: Category[]
-  brands: Named[]
-  lists: Named[]
-  groups: Named[]
-  campaigns: Campaign[]
-  rules: NamedRule[]
-  storefronts: Storefront[]
-  fields: RuleField[]
-}
+import type { SetupDocument } from '@contracts/setup'
+import type { Setup } from '@core/catalogue/model'
 
 /** Everything that the interface is set up with, loaded once. */
 export const useSetupStore = defineStore('setup', () => {
   const document = shallowRef<SetupDocument>()
   let loading: Promise<void> | undefined
   const load = () =>
-    (loading ??= get<SetupDocument>('/api/setup').then(
+    (loading ??= call('setup').then(
       (d) => {
         document.value = d
       },
@@ -44,7 +17,7 @@ export const useSetupStore = defineStore('setup', () => {
     ))
   /** Asks anew, after a change of the set-up. */
   const reload = () =>
-    get<SetupDocument>('/api/setup').then((d) => {
+    call('setup').then((d) => {
       document.value = d
     })
   const map = <T extends { code: string }>(list: T[] | undefined) => new Map((list ?? []).map((x) => [x.code, x]))

@@ -4,9 +4,7 @@ export const useWaitingStore = defineStore('waiting', () => {
   const mine = ref<{ run: number; title: string; open: number }[]>([])
   async function load() {
     try {
-      const answer = await get<{ open: number; mine: { run: number; title: string; open: number }[] }>(
-        '/api/suggestions/waiting',
-      )
+      const answer = await call('waitingSuggestions')
       open.value = answer.open
       mine.value = answer.mine
     } catch (e) {

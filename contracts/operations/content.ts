@@ -1,8 +1,70 @@
-import Joi from 'joi'
-import { mediaQuery, renditionQuery, uploadMediaQuery } from '../media'
+import { Joi } from '../schema'
+import {
+  mediaQuery,
+  renditionQuery,
+  uploadMediaQuery,
+  type ListedMedia,
+  type MediaAbout,
+  type Uploaded,
+} from '../media'
 import { layoutRecord, assignmentRecord, limitsRecord, pieceRecord, reachRecord } from '../records'
 import type { Operation } from '../operation'
+import type { JobDocument } from '../jobs'
+import type { Coverage } from '../coverage'
+import type {
+  ContentFile,
+  ContentReport,
+  ListedBlockKind,
+  ListedQuestionSet,
+  MadeReusable,
+  PieceList,
+  ReplaceReport,
+  SharedRemark,
+  Tidy,
+} from '../library'
+import type { Proof, ProofMoments, TriedProof } from '../proof'
+import type {
+  BeforeSaving,
+  ExplainedReach,
+  ExplainedRule,
+  Found,
+  ListedAssignment,
+  ReachFill,
+  TriedReach,
+} from '../reach'
+import type { FileAnswer } from '../file'
+import type { Counted, Items, Page, Whole } from '../paging'
 import { moment, storefront, edition, lens, paged, rule } from './parts'
+
+/** What each of these calls answers. */
+export interface ContentAnswers {
+  reach: Found
+  explain: ExplainedRule | ExplainedReach
+  tryAssignment: TriedReach
+  reachFill: ReachFill
+  proof: Proof
+  tryProof: TriedProof
+  proofMoments: ProofMoments
+  listMedia: Counted<ListedMedia>
+  uploadMedia: Uploaded
+  aboutMedia: MediaAbout
+  listPieces: PieceList
+  beforeSaving: BeforeSaving
+  listAssignments: Page<ListedAssignment>
+  placeAssignment: { changed: { code: string; order: number }[] }
+  coverage: JobDocument<Coverage>
+  makeReusable: MadeReusable
+  replaceInLibrary: ReplaceReport
+  tidyLibrary: Tidy
+  sharedTextRemarks: Items<SharedRemark> & { products: number }
+  exportContent: ContentFile
+  importContent: ContentReport
+  exportQuestions: FileAnswer
+  importQuestions: ContentReport
+  listQuestionSets: Whole<ListedQuestionSet>
+  listBlockKinds: Whole<ListedBlockKind>
+  sendMedia: FileAnswer
+}
 
 export const contentOperations = {
   reach: {
@@ -160,7 +222,8 @@ export const contentOperations = {
   coverage: {
     method: 'post',
     path: '/api/coverage',
-    summary: 'Count coverage, by product type, edition and area; a job is answered (202)',
+    status: 202,
+    summary: 'Count coverage, by product type, edition and area',
     action: 'read',
     reads: true,
     body: Joi.object({ filter: rule.condition, storefronts: Joi.array().items(Joi.string()).default([]) }),
@@ -214,7 +277,13 @@ export const contentOperations = {
     query: Joi.object({ mode: Joi.string().valid('check', 'apply').default('check') }),
     body: Joi.object().unknown(),
   },
-  exportQuestions: { method: 'get', path: '/api/library/questions', summary: 'All questions as CSV', action: 'read' },
+  exportQuestions: {
+    method: 'get',
+    path: '/api/library/questions',
+    answerType: 'text/csv',
+    summary: 'All questions as CSV',
+    action: 'read',
+  },
   importQuestions: {
     method: 'post',
     path: '/api/library/questions',
@@ -234,8 +303,9 @@ export const contentOperations = {
   sendMedia: {
     method: 'get',
     path: '/delivery/media/{name}',
+    answerType: '*/*',
     summary: 'A picture as pages show it, or a file; without a release, for those who are signed in',
     action: 'read',
     query: renditionQuery,
   },
-} as const satisfies Record<string, Operation>
+} as const satisfies Record<keyof ContentAnswers, Operation>

@@ -1,11 +1,41 @@
 import type { Operation } from '../operation'
-import { contentOperations } from './content'
-import { platformOperations } from './platform'
-import { productsOperations } from './products'
-import { readinessOperations } from './readiness'
-import { recordOperations } from './records'
-import { setupOperations } from './setup'
-import { translationOperations } from '../translation'
+import type { AnyOf, Infer, Sent } from '../schema'
+import { contentOperations, type ContentAnswers } from './content'
+import { platformOperations, type PlatformAnswers } from './platform'
+import { productsOperations, type ProductsAnswers } from './products'
+import { readinessOperations, type ReadinessAnswers } from './readiness'
+import { recordOperations, type RecordAnswers } from './records'
+import { setupOperations, type SetupAnswers } from './setup'
+import { translationOperations, type TranslationAnswers } from './translation'
+
+/** The calls by the part of the work that they belong to, as they are shown to people. */
+export const operationGroups: Record<string, { about: string; calls: Record<string, Operation> }> = {
+  Products: {
+    about: 'Products with their values and prices, the sheet, files in and out, bulk edits, the data pool.',
+    calls: productsOperations,
+  },
+  'Library and pages': {
+    about: 'Pieces, assignments and their reach, the proof of a page, pictures and files.',
+    calls: contentOperations,
+  },
+  'Readiness and drafting': {
+    about: 'What is missing before a page can be released, and drafts that fill it.',
+    calls: readinessOperations,
+  },
+  Translation: {
+    about: 'Texts to translate, files for translators, the memory and the glossary.',
+    calls: translationOperations,
+  },
+  Settings: {
+    about: 'Lists of attributes, types and categories, and changes of whole attributes.',
+    calls: setupOperations,
+  },
+  Records: {
+    about: 'Each kind of record that travels whole: read, written and deleted under its code.',
+    calls: recordOperations,
+  },
+  Platform: { about: 'Signing in, tokens, jobs, history, saved views, uploads.', calls: platformOperations },
+}
 
 /** Every call of the HTTP interface by its name. */
 export const operations = {
@@ -16,7 +46,46 @@ export const operations = {
   ...readinessOperations,
   ...translationOperations,
   ...recordOperations,
-} as const satisfies Record<string, Operation>
+}
+
+/** What every call answers that is none of a record's, by its name. */
+export interface PlainAnswers
+  extends PlatformAnswers, ProductsAnswers, SetupAnswers, ContentAnswers, ReadinessAnswers, TranslationAnswers {}
+
+type Answers = PlainAnswers & RecordAnswers
+type Operations = typeof operations
 
 export type { Operation }
-export type OperationName = keyof typeof operations
+export type OperationName = keyof Operations
+
+/** What a call answers. */
+export type AnswerOf<N extends OperationName> = Answers[N]
+
+/** The query that a handler is given: validated, with defaults filled in. */
+export type QueryOf<N extends OperationName> = Operations[N] extends { query: infer Q extends AnyOf }
+  ? Infer<Q>
+  : object
+/** The query as it may be sent. */
+export type SentQuery<N extends OperationName> = Operations[N] extends { query: infer Q extends AnyOf }
+  ? Sent<Q>
+  : undefined
+
+/** The body that a handler is given: validated, with defaults filled in. A file is read by the handler itself. */
+export type BodyOf<N extends OperationName> = Operations[N] extends { bodyType: string }
+  ? undefined
+  : Operations[N] extends { body: infer B extends AnyOf }
+    ? Infer<B>
+    : undefined
+/** The body as it may be sent. */
+export type SentBody<N extends OperationName> = Operations[N] extends { body: infer B extends AnyOf }
+  ? Sent<B> | (Operations[N] extends { bodyType: string } ? Blob : never)
+  : undefined
+
+type NamesIn<Path extends string> = Path extends `${string}{${infer Name}}${infer Rest}` ? Name | NamesIn<Rest> : never
+/** The names in a call's path, such as `sku`. */
+export type ParamsOf<N extends OperationName> = NamesIn<Operations[N]['path']>
+
+/** Those of them that are JSON: the type of which their schemas are made. */
+export type JsonAnswers = {
+  [N in keyof PlainAnswers as PlainAnswers[N] extends string | Uint8Array | void ? never : N]: PlainAnswers[N]
+}

@@ -1,4 +1,5 @@
-import Joi from 'joi'
+import type { JsonLogic } from '@core/rules/json-logic-out'
+import { Joi } from '../schema'
 import { bulkChange } from '../bulk'
 
 // What several operations share.
@@ -22,7 +23,7 @@ export const offset = Joi.number()
   .description('Rows to pass over, for lists that are scrolled.')
 export const rule = {
   condition: Joi.any().description('A condition.'),
-  logic: Joi.any().description('The same as JsonLogic.'),
+  logic: Joi.any<JsonLogic>().description('The same as JsonLogic.'),
   lens,
 }
 export const bulkBody = Joi.object({ filter: rule.condition, lens, change: bulkChange.required() })

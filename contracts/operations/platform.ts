@@ -1,7 +1,45 @@
-import Joi from 'joi'
-import { savedBody, savedKinds } from '../saved'
+import { Joi } from '../schema'
+import { savedBody, savedKinds, type Saved } from '../saved'
 import type { Operation } from '../operation'
+import type { FileAnswer } from '../file'
+import type { UndoReport } from '../bulk'
+import type { Upload } from '../imports'
+import type { SlugAnswer } from '../search'
+import type { JobDocument } from '../jobs'
+import type { Items, Page, Whole } from '../paging'
+import type { AuditEntry, MadeToken, SignedIn, TokenDocument } from '../people'
+import type { RecordHistory } from '../history'
+import type { FoundRecord, SetupDocument } from '../setup'
 import { storefront, edition, paged } from './parts'
+
+/** What each of these calls answers. */
+export interface PlatformAnswers {
+  health: { status: string; database: string; version: string }
+  signIn: SignedIn
+  signOut: void
+  whoAmI: SignedIn
+  listTokens: Whole<TokenDocument>
+  makeToken: MadeToken
+  endToken: void
+  listAudit: Page<AuditEntry>
+  setup: SetupDocument
+  find: Items<FoundRecord>
+  openapi: Record<string, unknown>
+  docs: FileAnswer
+  uploadFile: Upload
+  undoStep: JobDocument<UndoReport>
+  listJobs: Items<JobDocument>
+  getJob: JobDocument
+  cancelJob: void
+  events: FileAnswer
+  listSaved: Whole<Saved>
+  saveNamed: { id: number }
+  removeSaved: void
+  readSlug: SlugAnswer
+  listRedirects: Page<{ from: string; to: string | null; sku: string }>
+  recordHistory: RecordHistory
+  undoRecordChange: { kept: string[]; record: { code: string } }
+}
 
 export const platformOperations = {
   health: { method: 'get', path: '/api/health', summary: 'Whether the server and its database answer', action: null },
@@ -23,6 +61,7 @@ export const platformOperations = {
   makeToken: {
     method: 'post',
     path: '/api/tokens',
+    status: 201,
     summary: 'Create a personal token; its secret is shown once',
     action: 'read',
     within: 'own',
@@ -55,7 +94,19 @@ export const platformOperations = {
     action: 'read',
     query: Joi.object({ q: Joi.string().max(200).required(), storefront, language: Joi.string() }),
   },
-  openapi: { method: 'get', path: '/api/openapi.json', summary: 'This description', action: null },
+  openapi: {
+    method: 'get',
+    path: '/api/openapi.json',
+    summary: 'This interface in OpenAPI 3.1',
+    action: null,
+  },
+  docs: {
+    method: 'get',
+    path: '/api/docs',
+    summary: 'The reference of this interface as a page for people',
+    action: null,
+    answerType: 'text/html',
+  },
 
   uploadFile: {
     method: 'post',
@@ -73,7 +124,8 @@ export const platformOperations = {
   undoStep: {
     method: 'post',
     path: '/api/steps/{id}/undo',
-    summary: 'Undo a step that changed many products; a job is answered (202)',
+    status: 202,
+    summary: 'Undo a step that changed many products',
     action: 'read',
     within: 'value',
   },
@@ -89,6 +141,7 @@ export const platformOperations = {
   events: {
     method: 'get',
     path: '/api/events',
+    answerType: 'text/event-stream',
     summary: 'Changes of running work, as server-sent events',
     action: 'read',
   },
@@ -146,4 +199,4 @@ export const platformOperations = {
     within: 'record',
     body: Joi.object({ change: Joi.number().integer().required() }),
   },
-} as const satisfies Record<string, Operation>
+} as const satisfies Record<keyof PlatformAnswers, Operation>

@@ -1,15 +1,85 @@
-import Joi from 'joi'
-import { pictureBatchBody } from '../media'
-import { importQuery, mappingBody } from '../imports'
-import { besideQuery, findItemsQuery, fromPoolBody, keepOwnBody, meaningBody, takeOverBody } from '../pool'
-import { productPatchBody } from '../product'
+import { Joi } from '../schema'
+import { pictureBatchBody, type BatchPlan, type ProductPictures } from '../media'
+import { importQuery, mappingBody, type ImportReport } from '../imports'
+import {
+  besideQuery,
+  findItemsQuery,
+  fromPoolBody,
+  keepOwnBody,
+  meaningBody,
+  takeOverBody,
+  type FoundItems,
+  type FromPoolReport,
+  type PoolBeside,
+  type PoolQuery,
+} from '../pool'
+import {
+  productPatchBody,
+  type ListedProduct,
+  type ProductDocument,
+  type ProductHistory,
+  type ResolvedValues,
+  type SavedVariants,
+  type UndoneChange,
+} from '../product'
 import { listChangeBody } from '../records'
-import { poolRunBody } from '../drafting'
-import { sameTextsBody } from '../search'
-import { cellsBody, offeredBody, sheetBody } from '../sheet'
+import { poolRunBody, type RunReport } from '../drafting'
+import { sameTextsBody, type SameTexts, type SearchTexts } from '../search'
+import { cellsBody, offeredBody, sheetBody, type CellsReport, type OfferedColumn, type SheetPage } from '../sheet'
 import { copyBody, newProductBody, variantsBody } from '../variants'
 import type { Operation } from '../operation'
+import type { Facts } from '@core/rules/fact-shape'
+import type { ValueSource } from '@core/catalogue/source'
+import type { Piece } from '@core/page/piece'
+import type { JobDocument } from '../jobs'
+import type { FeedReport, ListedFeed } from '../feeds'
+import type { BulkReport } from '../bulk'
+import type { ProductReadiness } from '../readiness'
+import type { FileAnswer } from '../file'
+import type { Counted, Items, Page, Whole } from '../paging'
+import type { ListedNamedList } from '../setup'
 import { moment, storefront, edition, lens, paged, offset, bulkBody } from './parts'
+
+/** What each of these calls answers. */
+export interface ProductsAnswers {
+  listProducts: Page<ListedProduct> & Counted<ListedProduct>
+  createProduct: ProductDocument
+  saveVariants: SavedVariants
+  copyProduct: ProductDocument
+  getProduct: ProductDocument
+  patchProduct: ProductDocument
+  getResolved: ResolvedValues
+  getFacts: Facts
+  getHistory: ProductHistory
+  undoProductChange: UndoneChange
+  importProducts: ImportReport | JobDocument<ImportReport>
+  exportProducts: FileAnswer
+  listFeeds: Whole<ListedFeed>
+  runFeed: JobDocument<ImportReport | FeedReport>
+  findPoolItems: FoundItems
+  makeFromPool: FromPoolReport
+  listPoolQueries: Page<PoolQuery>
+  setMeaning: void
+  getSources: Record<string, ValueSource>
+  besideProduct: PoolBeside
+  takeFromPool: ProductDocument
+  keepOwn: void
+  previewBulkChange: BulkReport
+  makeBulkChange: JobDocument<BulkReport>
+  sheet: SheetPage
+  offeredColumns: Items<OfferedColumn>
+  writeCells: CellsReport
+  productReadiness: ProductReadiness
+  searchTexts: SearchTexts
+  sameTexts: JobDocument<SameTexts>
+  suggestFromPool: JobDocument<RunReport>
+  checkPictures: ProductPictures
+  previewPictureBatch: BatchPlan
+  runPictureBatch: JobDocument<ImportReport>
+  listLists: Whole<ListedNamedList>
+  changeList: { products: number; came: number; left: number }
+  ownPieces: Whole<Piece>
+}
 
 export const productsOperations = {
   listProducts: {
@@ -31,6 +101,7 @@ export const productsOperations = {
   createProduct: {
     method: 'post',
     path: '/api/products',
+    status: 201,
     summary: 'Create a product, or a variant of one',
     action: 'edit-products',
     body: newProductBody,
@@ -45,6 +116,7 @@ export const productsOperations = {
   copyProduct: {
     method: 'post',
     path: '/api/products/{sku}/copy',
+    status: 201,
     summary: 'Copy a product; the copy is disabled, and what must be unique is asked for',
     action: 'edit-products',
     body: copyBody,
@@ -95,16 +167,17 @@ export const productsOperations = {
   importProducts: {
     method: 'post',
     path: '/api/imports',
+    orJob: true,
     summary: 'Import products from a CSV file',
     action: 'import',
     query: importQuery,
     body: Joi.alternatives(Joi.string(), Joi.object({ mapping: mappingBody })),
     bodyType: 'text/csv',
-    headers: { Prefer: 'With respond-async, a job is answered at once (202) and the report is its result.' },
   },
   exportProducts: {
     method: 'post',
     path: '/api/exports',
+    answerType: ['text/csv', 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet', 'application/jsonl'],
     summary: 'Products as a file, which an import reads as no change',
     action: 'read',
     reads: true,
@@ -128,7 +201,8 @@ export const productsOperations = {
   runFeed: {
     method: 'post',
     path: '/api/feeds/{code}/runs',
-    summary: 'Look at a feed now; a job is answered (202)',
+    status: 202,
+    summary: 'Look at a feed now',
     action: 'import',
   },
   findPoolItems: {
@@ -141,6 +215,7 @@ export const productsOperations = {
   makeFromPool: {
     method: 'post',
     path: '/api/data-pool/products',
+    status: 201,
     summary: 'Make drafts of items of the data pool in one step; every value keeps its source',
     action: 'edit-products',
     body: fromPoolBody,
@@ -201,7 +276,8 @@ export const productsOperations = {
   makeBulkChange: {
     method: 'post',
     path: '/api/bulk-changes',
-    summary: 'Bulk edit products in one step; a job is answered (202), and a report is its result',
+    status: 202,
+    summary: 'Bulk edit products in one step',
     action: 'edit-products',
     body: bulkBody,
   },
@@ -248,9 +324,8 @@ export const productsOperations = {
   sameTexts: {
     method: 'post',
     path: '/api/same-texts',
-    summary:
-      'Find duplicate and near-duplicate texts of a field in a language; a job is answered (202), its ' +
-      'result has the groups',
+    status: 202,
+    summary: 'Find duplicate and near-duplicate texts of a field in a language; the result has ' + 'the groups',
     action: 'read',
     reads: true,
     body: sameTextsBody,
@@ -258,7 +333,8 @@ export const productsOperations = {
   suggestFromPool: {
     method: 'post',
     path: '/api/data-pool/suggestions',
-    summary: 'Compare products with the data pool and suggest what differs; a job is answered (202)',
+    status: 202,
+    summary: 'Compare products with the data pool and suggest what differs',
     action: 'edit-products',
     body: poolRunBody,
   },
@@ -279,7 +355,8 @@ export const productsOperations = {
   runPictureBatch: {
     method: 'post',
     path: '/api/picture-batches',
-    summary: 'Put a batch of pictures on their products in one step; a job is answered (202)',
+    status: 202,
+    summary: 'Put a batch of pictures on their products in one step',
     action: 'edit-products',
     body: pictureBatchBody,
   },
@@ -302,4 +379,4 @@ export const productsOperations = {
     summary: 'The pieces that a product has for itself',
     action: 'read',
   },
-} as const satisfies Record<string, Operation>
+} as const satisfies Record<keyof ProductsAnswers, Operation>

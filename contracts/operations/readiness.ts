@@ -1,4 +1,4 @@
-import Joi from 'joi'
+import { Joi } from '../schema'
 import {
   decisionBody,
   photoRunBody,
@@ -6,10 +6,54 @@ import {
   recipeTrialBody,
   suggestionGroupQuery,
   suggestionQuery,
+  type DecisionReport,
+  type RecipeList,
+  type RecipeTrial,
+  type RunPreview,
+  type RunReport,
+  type SuggestionDocument,
+  type SuggestionGroup,
+  type WaitingSuggestions,
 } from '../drafting'
-import { clothBody, clothRowsBody, portionBody } from '../readiness'
+import {
+  clothBody,
+  clothRowsBody,
+  portionBody,
+  type Cloth,
+  type ClothRow,
+  type EvaluationReport,
+  type ListedReadiness,
+  type Overview,
+  type PortionDocument,
+  type TrendPoint,
+} from '../readiness'
 import type { Operation } from '../operation'
+import type { JobDocument } from '../jobs'
+import type { FileAnswer } from '../file'
+import type { Counted, Items, Page, Whole } from '../paging'
 import { storefront, edition, paged } from './parts'
+
+/** What each of these calls answers. */
+export interface ReadinessAnswers {
+  listReadiness: Page<ListedReadiness>
+  readinessOverview: Overview
+  readinessTrend: Items<TrendPoint>
+  cloth: Cloth
+  clothRows: Items<ClothRow>
+  findingsFile: FileAnswer
+  evaluateAll: JobDocument<EvaluationReport>
+  setPortion: PortionDocument | null
+  dropPortion: void
+  listRecipes: RecipeList
+  tryRecipe: RecipeTrial
+  previewRecipeRun: RunPreview
+  runRecipe: JobDocument<RunReport>
+  readPhotos: JobDocument<RunReport>
+  listSuggestions: Counted<SuggestionDocument>
+  groupSuggestions: Whole<SuggestionGroup>
+  waitingSuggestions: WaitingSuggestions
+  decideSuggestions: DecisionReport
+}
 
 export const readinessOperations = {
   listReadiness: {
@@ -52,6 +96,7 @@ export const readinessOperations = {
   findingsFile: {
     method: 'post',
     path: '/api/readiness/findings',
+    answerType: 'text/csv',
     summary: 'Every finding of some products as CSV',
     action: 'read',
     reads: true,
@@ -60,7 +105,8 @@ export const readinessOperations = {
   evaluateAll: {
     method: 'post',
     path: '/api/readiness/recomputation',
-    summary: 'Recalculate the readiness of all products; a job is answered (202)',
+    status: 202,
+    summary: 'Recalculate the readiness of all products',
     action: 'edit-products',
   },
   setPortion: {
@@ -98,16 +144,16 @@ export const readinessOperations = {
   runRecipe: {
     method: 'post',
     path: '/api/recipes/{code}/runs',
-    summary: 'Run a recipe over products; a job is answered (202), and its suggestions wait for reading',
+    status: 202,
+    summary: 'Run a recipe over products; its suggestions wait for review',
     action: 'edit-products',
     body: recipeRunBody,
   },
   readPhotos: {
     method: 'post',
     path: '/api/photo-readings',
-    summary:
-      'Read the photos of products: colours that are missing and alternative texts are suggested; a job is ' +
-      'answered (202)',
+    status: 202,
+    summary: 'Read the photos of products: colours that are missing and alternative texts are suggested',
     action: 'edit-products',
     body: photoRunBody,
   },
@@ -139,4 +185,4 @@ export const readinessOperations = {
     within: 'value',
     body: decisionBody,
   },
-} as const satisfies Record<string, Operation>
+} as const satisfies Record<keyof ReadinessAnswers, Operation>

@@ -1,4 +1,4 @@
-import type Joi from 'joi'
+import type { AnyOf, Infer, Schema } from '../schema'
 import { recipeRecord } from '../drafting'
 import { feedRecord } from '../feeds'
 import { mediaRecord } from '../media'
@@ -24,7 +24,7 @@ import { termRecord } from '../translation'
 interface RecordContract {
   /** Its operations are called by it: getPiece, putPiece, deletePiece. */
   name: string
-  schema: Joi.ObjectSchema
+  schema: AnyOf
   /** What a person must be allowed to do to write one. */
   action: NonNullable<Operation['action']>
   /** Where parts of it may be written by whoever may do something else. */
@@ -168,13 +168,23 @@ export const recordContracts = {
 } as const satisfies Record<RecordKindName, RecordContract>
 
 type Contracts = typeof recordContracts
+type NameOf<K extends RecordKindName> = Contracts[K]['name']
 type Deletable = { [K in RecordKindName]: Contracts[K] extends { deletes: string } ? K : never }[RecordKindName]
-type RecordOperations = Record<
-  | `get${Contracts[RecordKindName]['name']}`
-  | `put${Contracts[RecordKindName]['name']}`
-  | `delete${Contracts[Deletable]['name']}`,
-  Operation
->
+
+/** A record of a kind as it travels whole. */
+export type RecordOf<K extends RecordKindName> = Infer<Contracts[K]['schema']>
+
+interface At<K extends RecordKindName> extends Operation {
+  path: `/api/${K}/{code}`
+}
+type RecordOperations = { [K in RecordKindName as `get${NameOf<K>}`]: At<K> & { method: 'get' } } & {
+  [K in RecordKindName as `put${NameOf<K>}`]: At<K> & { method: 'put'; body: Schema<RecordOf<K>, RecordOf<K>> }
+} & { [K in Deletable as `delete${NameOf<K>}`]: At<K> & { method: 'delete' } }
+
+/** What each of these calls answers. */
+export type RecordAnswers = { [K in RecordKindName as `get${NameOf<K>}` | `put${NameOf<K>}`]: RecordOf<K> } & {
+  [K in Deletable as `delete${NameOf<K>}`]: void
+}
 
 /** How the three operations of every kind keep one person from overwriting another. */
 const writeHeaders = {

@@ -1,6 +1,22 @@
-import { trialBody } from '../readiness'
-import { reworkBody } from '../rework'
+import { trialBody, type Trial } from '../readiness'
+import { reworkBody, type ReworkReport } from '../rework'
 import type { Operation } from '../operation'
+import type { HouseStyle } from '@core/house-style/style'
+import type { JobDocument } from '../jobs'
+import type { AreaOrder, ListedAttribute, ListedCategory, ListedType } from '../setup'
+import type { Whole } from '../paging'
+
+/** What each of these calls answers. */
+export interface SetupAnswers {
+  tryWords: Trial
+  listStyles: Whole<HouseStyle> & { first: readonly HouseStyle[] }
+  listAttributes: Whole<ListedAttribute>
+  previewRework: ReworkReport
+  reworkAttribute: JobDocument<ReworkReport>
+  listTypes: Whole<ListedType>
+  listCategories: Whole<ListedCategory>
+  pageOrder: AreaOrder[]
+}
 
 export const setupOperations = {
   tryWords: {
@@ -34,7 +50,8 @@ export const setupOperations = {
   reworkAttribute: {
     method: 'post',
     path: '/api/attributes/{code}/rework',
-    summary: 'Change an attribute and all its values in one step; a job is answered (202)',
+    status: 202,
+    summary: 'Change an attribute and all its values in one step',
     action: 'edit-types',
     body: reworkBody,
   },
@@ -56,4 +73,4 @@ export const setupOperations = {
     summary: 'The areas of a storefront’s page from top to bottom, with their built-in parts',
     action: 'read',
   },
-} as const satisfies Record<string, Operation>
+} as const satisfies Record<keyof SetupAnswers, Operation>

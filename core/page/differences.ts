@@ -5,7 +5,7 @@ import type { Because, Shown } from './because'
 export type DifferenceKind = 'comes' | 'goes' | 'moves' | 'text' | 'price'
 
 /** One thing that is otherwise on a page. */
-export interface Difference {
+export interface PageDifference {
   what: DifferenceKind
   piece: string
   title: string
@@ -56,9 +56,9 @@ function unmoved(pairs: readonly { before: number; key: string }[]): Set<string>
  * What is otherwise on a page after a change: parts that come, go, move or read otherwise, and the price. A part that
  * goes to another area has moved.
  */
-export function pageDifferences(before: Page, after: Page): Difference[] {
+export function pageDifferences(before: Page, after: Page): PageDifference[] {
   const [was, is] = [standing(before), standing(after)]
-  const list: Difference[] = []
+  const list: PageDifference[] = []
   const say = (what: DifferenceKind, { part, area }: Standing, more?: { before: string }) =>
     list.push({ what, piece: part.piece, title: part.title, area, because: part.because, ...more })
   const gone = [...was].filter(([key]) => !is.has(key))

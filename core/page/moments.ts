@@ -5,7 +5,7 @@ import { factsOf } from '../rules/facts'
 import { type Facts } from '../rules/fact-shape'
 import { findField } from '../rules/fields'
 import { assemblePage, type Page, type PageInput } from './assemble'
-import { pageDifferences, type Difference } from './differences'
+import { pageDifferences, type PageDifference } from './differences'
 
 /** A moment at which a page changes, and how. */
 export interface PageMoment {
@@ -13,7 +13,7 @@ export interface PageMoment {
   at: number
   /** The local date and time in the storefront's zone, `2026-11-27T06:00`. */
   local: string
-  changes: Difference[]
+  changes: PageDifference[]
 }
 
 const dayMs = 86_400_000

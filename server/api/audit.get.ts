@@ -1,7 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../http/endpoint'
 import { listAudit } from '../services/people/audit'
 
-export default endpoint<{ limit: number; before?: number }>(operations.listAudit, ({ person, query }) =>
-  listAudit(person, query),
-)
+export default endpoint('listAudit', ({ person, query }) => listAudit(person, query))

@@ -1,8 +1,7 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../http/endpoint'
 import { accepted } from '../http/accepted'
-import { queueCoverage, type CoverageBody } from '../services/assignments/coverage'
+import { queueCoverage } from '../services/assignments/coverage'
 
-export default endpoint<object, CoverageBody>(operations.coverage, async ({ event, person, body }) =>
+export default endpoint('coverage', async ({ event, person, body }) =>
   accepted(event, await queueCoverage(person, body)),
 )

@@ -1,5 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../http/endpoint'
 import { jobEvents } from '../http/job-events'
 
-export default endpoint(operations.events, ({ event }) => jobEvents(event))
+export default endpoint('events', ({ event }) => jobEvents(event))

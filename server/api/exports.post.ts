@@ -1,8 +1,5 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../http/endpoint'
 import { sendExport } from '../http/send-export'
-import { exportProducts, type ExportBody } from '../services/files/export-products'
+import { exportProducts } from '../services/files/export-products'
 
-export default endpoint<object, ExportBody>(operations.exportProducts, async (call) =>
-  sendExport(call, await exportProducts(call.body, call.now)),
-)
+export default endpoint('exportProducts', async (call) => sendExport(call, await exportProducts(call.body, call.now)))

@@ -1,5 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../http/endpoint'
 import { find } from '../services/setup/setup'
 
-export default endpoint<{ q: string }>(operations.find, ({ query }) => find(query.q))
+export default endpoint('find', ({ query }) => find(query.q))

@@ -1,9 +1,8 @@
 import { setResponseHeader } from 'h3'
-import { operations } from '@contracts/operations'
 import { endpoint } from '../http/endpoint'
 import { exportTerms } from '../services/translation/glossary'
 
-export default endpoint(operations.exportTerms, async ({ event }) => {
+export default endpoint('exportTerms', async ({ event }) => {
   const csv = await exportTerms()
   setResponseHeader(event, 'Content-Type', 'text/csv; charset=utf-8')
   setResponseHeader(event, 'Content-Disposition', 'attachment; filename="glossary.csv"')

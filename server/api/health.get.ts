@@ -1,5 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../http/endpoint'
 import { health } from '../http/health'
 
-export default endpoint(operations.health, async ({ event }) => health(event))
+export default endpoint('health', async ({ event }) => health(event))

@@ -1,5 +1,5 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../http/endpoint'
-import { openApi } from '../http/openapi'
+import { openApi } from '../http/openapi/document'
+import { settings } from '../settings'
 
-export default endpoint(operations.openapi, () => openApi())
+export default endpoint('openapi', () => openApi(settings().publicUrl ?? '/'))

@@ -1,5 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../http/endpoint'
 import { setupDocument } from '../services/setup/setup'
 
-export default endpoint(operations.setup, () => setupDocument())
+export default endpoint('setup', () => setupDocument())

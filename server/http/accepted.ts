@@ -1,9 +1,10 @@
 import { setResponseHeader, setResponseStatus, type H3Event } from 'h3'
+import type { JobDocument } from '@contracts/jobs'
 import { getJob } from '../services/work/jobs'
 
 /** Answers that work was taken on: 202, where it can be followed, and how it stands. */
-export async function accepted(event: H3Event, jobId: string) {
+export async function accepted<Result>(event: H3Event, jobId: string): Promise<JobDocument<Result>> {
   setResponseStatus(event, 202)
   setResponseHeader(event, 'Location', `/api/jobs/${jobId}`)
-  return getJob(jobId)
+  return (await getJob(jobId)) as JobDocument<Result>
 }

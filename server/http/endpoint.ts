@@ -9,7 +9,15 @@ import {
   type EventHandler,
   type H3Event,
 } from 'h3'
-import type { Operation } from '@contracts/operations'
+import {
+  operations,
+  type AnswerOf,
+  type BodyOf,
+  type Operation,
+  type OperationName,
+  type ParamsOf,
+  type QueryOf,
+} from '@contracts/operations'
 import { TextTooComplex } from '@core/richtext/bounded-parser'
 import { now as clock } from '../clock'
 import { isOutage, isPoolFull, noteOutage, sqlState } from '../db/connect'
@@ -17,13 +25,14 @@ import { SlugTaken } from '../db/queries/search-keys'
 import { sourceOf, writeAudit } from '../services/people/audit'
 import { evaluateBeforeCommit } from '../services/readiness/settle'
 import { namesTag } from '../services/entity-tag'
-import { authorize, type Person } from '../services/people/permission'
+import { authorize } from '../services/people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable, Problem, schemaErrors } from '../services/problem'
 import { letRestPass, readJson } from './body'
 import { signedInOf, type Asking } from './signed-in'
 
 /** What an endpoint is called with: who asks, the query and the body as they were validated. */
-export interface Call<Q, B> {
+export interface Call<Q = unknown, B = unknown, P extends string = string> {
   event: H3Event
   person: Person
   /** By what the person is known: a browser's session or a token, and from where. */
@@ -31,36 +40,42 @@ export interface Call<Q, B> {
   query: Q
   body: B
   now: number
-  param(name: string): string
+  param(name: P): string
   header(name: string): string | undefined
 }
 
 evaluateBeforeCommit()
 
 /**
- * A route in its one shape: contract, permission, one service call. What the handler throws as a Problem is
- * answered as a problem document; anything else is logged and answered with 500.
+ * A route in its one shape: contract, permission, one service call. The handler answers what the contract says. What it
+ * throws as a Problem is answered as a problem document; anything else is logged and answered with 500.
  */
-export function endpoint<Q = Record<string, never>, B = undefined>(
-  operation: Operation,
-  handler: (call: Call<Q, B>) => Promise<unknown> | unknown,
+export function endpoint<N extends OperationName>(
+  name: N,
+  handler: (call: Call<QueryOf<N>, BodyOf<N>, ParamsOf<N>>) => Promise<AnswerOf<N>> | AnswerOf<N>,
 ): EventHandler {
+  return answering(operations[name] as Operation, handler as (call: Call) => unknown)
+}
+
+/** The same for an operation that is one of many alike, such as those of the kinds of records. */
+export function answering(operation: Operation, handler: (call: Call) => Promise<unknown> | unknown): EventHandler {
   return defineEventHandler(async (event) => {
     // What is only for whoever is signed in is kept by nobody on the way.
     if (operation.action !== null) setResponseHeader(event, 'Cache-Control', 'no-store')
     let asked: { person: Person; asking: Asking } | undefined
     try {
       const now = clock()
+      refuseOtherTypes(event, operation)
       asked = await identified(event, operation, now)
       const { person, asking } = asked
       if (operation.action !== null) authorize(person, operation.action)
       const query = operation.query
-        ? (validated(
+        ? validated(
             operation.query.validate(getQuery(event), { abortEarly: false, convert: true }),
             'The query is not valid.',
-          ) as Q)
-        : ({} as Q)
-      const body = (operation.body && !operation.bodyType ? await jsonBody(event, operation) : undefined) as B
+          )
+        : {}
+      const body = operation.body && !operation.bodyType ? await jsonBody(event, operation) : undefined
       const result = await handler({
         event,
         person,
@@ -78,12 +93,29 @@ export function endpoint<Q = Record<string, never>, B = undefined>(
         return ''
       }
       if (result === undefined) setResponseStatus(event, 204)
+      else if (operation.status !== undefined) setResponseStatus(event, operation.status)
       return result ?? null
     } catch (e) {
       if (e instanceof Problem && e.status === 403 && asked?.person) await noteRefusal(operation, asked)
       return answerProblem(event, e)
     }
   })
+}
+
+/** Throws 406 where the client takes none of the media types that the answer can have (RFC 9110, 12.5.1). */
+function refuseOtherTypes(event: H3Event, { answerType = 'application/json' }: Operation): void {
+  const takes = getRequestHeader(event, 'accept')
+  if (!takes) return
+  const types = [answerType].flat()
+  const ranges = takes.split(',').filter((range) => !/;\s*q=0(\.0*)?\s*$/.test(range))
+  const isTaken = (range: string) => {
+    const name = range.split(';')[0]!.trim().toLowerCase()
+    return types.some(
+      (type) => name === '*/*' || type === '*/*' || name === type || name === type.replace(/\/.*/, '/*'),
+    )
+  }
+  if (ranges.some(isTaken)) return
+  throw new Problem(406, 'Not acceptable', `This is answered as ${types.join(' or ')}; the request takes ${takes}.`)
 }
 
 /** Whether what is answered is what the client says it has: the same entity tag, weak or strong (RFC 9110, 13.1.2). */

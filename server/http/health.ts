@@ -10,6 +10,8 @@ const patience = 150
 const freshFor = 500
 /** A database that is busy answers late: what was known so lately holds until it does. */
 const holdsFor = 5000
+/** The server looks by itself every so many milliseconds: often enough that what is known always holds. */
+const pulse = 2000
 
 let client: Promise<pg.Client> | undefined
 let known: { at: number; there: boolean } | undefined
@@ -50,21 +52,35 @@ async function ask(): Promise<boolean> {
   }
 }
 
-async function databaseThere(): Promise<boolean> {
-  const age = known ? Date.now() - known.at : Infinity
-  if (known && age < freshFor) return known.there
-  asking ??= ask()
+/** Looks whether the database answers; whoever asks meanwhile waits for the same look. */
+function look(): Promise<boolean> {
+  return (asking ??= ask()
     .then((there) => {
       known = { at: Date.now(), there }
       return there
     })
     .finally(() => {
       asking = undefined
-    })
+    }))
+}
+
+/**
+ * Has the server look by itself now and then. Without it, the first question after a quiet time would have to call a
+ * database that is only busy unreachable, as nothing is known of it.
+ */
+export function keepLooking(): void {
+  void look()
+  setInterval(() => void look(), pulse).unref()
+}
+
+async function databaseThere(): Promise<boolean> {
+  const age = known ? Date.now() - known.at : Infinity
+  if (known && age < freshFor) return known.there
+  const answer = look()
   const late = new Promise<boolean>((resolve) => {
     setTimeout(() => resolve(known !== undefined && age < holdsFor && known.there), patience).unref()
   })
-  return Promise.race([asking, late])
+  return Promise.race([answer, late])
 }
 
 /** Whether the server can do its work; 503 where its database does not answer. */

@@ -4,7 +4,8 @@ import pg from 'pg'
 import { noteOutage } from '../db/connect'
 import { Problem } from '../services/problem'
 import { settings } from '../settings'
-import { getJob, jobChannel, jobsById, recentJobs, type JobDocument } from '../services/work/jobs'
+import { getJob, jobChannel, jobsById, recentJobs } from '../services/work/jobs'
+import type { JobDocument } from '@contracts/jobs'
 
 /** Changes that come so shortly after each other are asked together, in milliseconds. */
 const gathered = 40
@@ -111,9 +112,9 @@ export async function waitForJob(id: string): Promise<JobDocument> {
 /**
  * What a job that is waited for comes to. Throws 409 where it was cancelled, and 500 with its error where it failed.
  */
-export async function resultOfJob(id: string): Promise<unknown> {
+export async function resultOfJob<Result>(id: string): Promise<Result> {
   const { state, result, error } = await waitForJob(id)
-  if (state === 'done') return result
+  if (state === 'done') return result as Result
   const [status, title] = state === 'cancelled' ? ([409, 'Cancelled'] as const) : ([500, 'Something broke'] as const)
   throw new Problem(status, title, `${error ?? 'The import did not end.'} Nothing has been changed.`)
 }

@@ -16,7 +16,6 @@ const addresses: Address[] = (Object.values(operations) as Operation[]).map(({ p
   ),
   method: method.toUpperCase(),
 }))
-addresses.push({ pattern: /^\/api\/openapi\.json$/, method: 'GET' })
 
 /** The methods that an address of the interface has; none where there is no such address. HEAD goes with GET. */
 export function methodsAt(pathname: string): string[] {

@@ -3,20 +3,18 @@ import { operationsOfKind } from '@contracts/operations/records'
 import { recordKindNames, type RecordKindName } from '@contracts/record-kinds'
 import { deleteRecord, getRecord, putRecord } from '../services/records/records'
 import { noteAnyVersion } from './any-version'
-import { endpoint, type Call } from './endpoint'
+import { answering, type Call } from './endpoint'
 import { answerUnknown } from './unknown'
 
-type RecordCall = Call<object, unknown>
-
 /** Answers a whole record with its entity tag. */
-async function answerRecord({ event, param }: RecordCall, kind: RecordKindName) {
+async function answerRecord({ event, param }: Call, kind: RecordKindName) {
   const { record, tag } = await getRecord(kind, param('code'))
   setResponseHeader(event, 'ETag', tag)
   return record
 }
 
 /** Takes a whole record and answers it as it is stored: 201 where it is new. */
-async function takeRecord(call: RecordCall, kind: RecordKindName) {
+async function takeRecord(call: Call, kind: RecordKindName) {
   const { event, person, param, header, body, now } = call
   const match = { ifMatch: header('if-match'), ifNoneMatch: header('if-none-match') }
   const { record, tag, created } = await putRecord(person, kind, param('code'), body, match, now)
@@ -26,7 +24,7 @@ async function takeRecord(call: RecordCall, kind: RecordKindName) {
   return record
 }
 
-async function dropRecord(call: RecordCall, kind: RecordKindName) {
+async function dropRecord(call: Call, kind: RecordKindName) {
   const { person, param, header, now } = call
   await deleteRecord(person, kind, param('code'), header('if-match'), now)
   await noteAnyVersion(call)
@@ -45,7 +43,7 @@ export function recordHandler(method: keyof typeof answers): EventHandler {
     if (operation)
       handlers.set(
         kind,
-        endpoint<object, unknown>(operation, (call) => answers[method](call, kind)),
+        answering(operation, (call) => answers[method](call, kind)),
       )
   }
   return defineEventHandler((event) => {

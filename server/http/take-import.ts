@@ -2,11 +2,12 @@ import { getRequestHeader, type H3Event } from 'h3'
 import { randomUUID } from 'node:crypto'
 import { mkdir, readdir, stat, unlink } from 'node:fs/promises'
 import path from 'node:path'
-import { mappingBody, type ImportQuery } from '@contracts/imports'
+import { mappingBody, type ImportQuery, type ImportReport } from '@contracts/imports'
+import type { JobDocument } from '@contracts/jobs'
 import type { Mapping } from '@core/imports/mapping'
 import { inTransaction } from '../db/connect'
 import { enqueue } from '../services/work/jobs'
-import type { Person } from '../services/people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable, notFound, Problem, schemaErrors } from '../services/problem'
 import { settings } from '../settings'
 import { accepted } from './accepted'
@@ -60,7 +61,12 @@ async function mappingOf(event: H3Event): Promise<Mapping | null> {
 }
 
 /** Gives a file, sent now or before, to the worker; answers with the report, or at once where that is preferred. */
-export async function takeImport(event: H3Event, person: Person, query: ImportQuery, prefer: string | undefined) {
+export async function takeImport(
+  event: H3Event,
+  person: Person,
+  query: ImportQuery,
+  prefer: string | undefined,
+): Promise<ImportReport | JobDocument<ImportReport>> {
   const type = getRequestHeader(event, 'content-type') ?? ''
   if (!query.upload && !/^text\/csv\b/i.test(type))
     throw new Problem(

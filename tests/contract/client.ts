@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { answerChecker } from './answers'
 
 /** The running application that the contract is tried on. */
 export const base =
@@ -14,6 +15,15 @@ export interface Answer<T = Record<string, unknown>> {
   status: number
   body: T
   headers: Headers
+}
+
+let checker: Promise<ReturnType<typeof answerChecker>> | undefined
+/** What is wrong with an answer by the contract, which the application describes itself. */
+async function wrongWith(method: string, path: string, status: number, body: unknown): Promise<string | undefined> {
+  checker ??= fetch(`${base}/api/openapi.json`)
+    .then((r) => r.json())
+    .then((document) => answerChecker(document as Parameters<typeof answerChecker>[0]))
+  return (await checker)(method, path, status, body)
 }
 
 /** A program that drives Ink Loom over HTTP, with the cookie of a sign-in. */
@@ -36,12 +46,11 @@ export class Client {
     const set = response.headers.get('set-cookie')
     if (set) this.cookie = set.split(';')[0]!
     const content = await response.text()
-    const isJson = /json/.test(response.headers.get('content-type') ?? '')
-    return {
-      status: response.status,
-      headers: response.headers,
-      body: (isJson && content !== '' ? JSON.parse(content) : content) as T,
-    }
+    const isJson = /json/.test(response.headers.get('content-type') ?? '') && content !== ''
+    const body: unknown = isJson ? JSON.parse(content) : content
+    const wrong = isJson ? await wrongWith(method, path, response.status, body) : undefined
+    if (wrong) throw new Error(`Not as the contract says: ${wrong}`)
+    return { status: response.status, headers: response.headers, body: body as T }
   }
   get = <T = Record<string, unknown>>(path: string, headers?: Record<string, string>) =>
     this.ask<T>('GET', path, { headers })

@@ -1,6 +1,7 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { operations, type Operation, type OperationName } from '@contracts/operations'
-import { may, type Person } from '@server/services/people/permission'
+import { may } from '@server/services/people/permission'
+import type { Person } from '@contracts/people'
 import { Client, signedIn } from './client'
 
 const roles = ['manager', 'translator', 'administrator'] as const

@@ -1,4 +1,4 @@
-import type Joi from 'joi'
+import type { AnyOf } from '@contracts/schema'
 import type { Operation } from '@contracts/operations'
 
 // Requests that the contract allows, and such as it does not: made from what it says of each operation, by a seed, with
@@ -167,7 +167,7 @@ export class RequestMaker {
     return copy
   }
 
-  private described(schema: Joi.Schema): Description {
+  private described(schema: AnyOf): Description {
     return schema.describe() as unknown as Description
   }
 

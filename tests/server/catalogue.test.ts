@@ -9,7 +9,7 @@ const { database, inTransaction, Turns } = await import('@server/db/connect')
 const { arrayLiteral, copyInto, CopyRows } = await import('@server/db/copy')
 
 const list = (more: Partial<Parameters<typeof listForEdition>[0]> = {}) =>
-  listForEdition({ limit: 50, storefront: 'ch', language: 'fr-CH', ...more })
+  listForEdition({ limit: 50, offset: 0, storefront: 'ch', language: 'fr-CH', ...more })
 const skus = async (more: Parameters<typeof list>[0]) => (await list(more)).items.map((i) => i.sku)
 
 beforeAll(async () => {

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
 import pg from 'pg'
 import { afterAll, beforeAll } from 'vitest'
-import type { Person } from '@server/services/people/permission'
+import type { Person } from '@contracts/people'
 import { templateName } from './template'
 
 let made = 0

@@ -262,7 +262,7 @@ describe('translating a product', () => {
 
 describe('lists', () => {
   const list = async (q: Partial<Parameters<typeof listForEdition>[0]>) =>
-    (await listForEdition({ limit: 50, storefront: 'ch', language: 'fr-CH', ...q })).items.map((i) => i.sku)
+    (await listForEdition({ limit: 50, offset: 0, storefront: 'ch', language: 'fr-CH', ...q })).items.map((i) => i.sku)
   it('find by SKU of a variant, name in any language, category and everything under it', async () => {
     expect(await list({})).toEqual(['G-1', 'PE-1', 'PE-2'])
     expect(await list({ q: 'g-1-m' })).toEqual(['G-1'])
@@ -272,10 +272,10 @@ describe('lists', () => {
     expect(await list({ q: '100%' })).toEqual([])
   })
   it('page by cursor and say in which language the name was found', async () => {
-    const page = await listForEdition({ limit: 2, storefront: 'ch', language: 'fr-CH' })
+    const page = await listForEdition({ limit: 2, offset: 0, storefront: 'ch', language: 'fr-CH' })
     expect([page.next, page.count]).toEqual(['PE-1', 3])
     expect(
-      (await listForEdition({ limit: 2, cursor: page.next!, storefront: 'ch', language: 'fr-CH' })).items,
+      (await listForEdition({ limit: 2, offset: 0, cursor: page.next!, storefront: 'ch', language: 'fr-CH' })).items,
     ).toMatchObject([{ sku: 'PE-2', name: 'Regn 22', nameLanguage: 'en-GB' }])
   })
   it('find anything by a word', async () => {

@@ -380,7 +380,7 @@ describe('a change of many', () => {
 })
 
 describe('the cloth by campaign', () => {
-  const all = { storefronts: [], show: 'all' as const }
+  const all = { storefronts: [], show: 'all' as const, person: 'me' }
   const skus = async (campaign: string, more = {}) =>
     (await clothStretch(maren, { ...all, ...more, campaign, sort: 'sku', offset: 0, limit: 500 }, now)).items.map(
       (r) => r.sku,

@@ -412,7 +412,9 @@ describe('a piece from text to proof', () => {
       maren,
       'A-1',
       '*',
-      { specials: [{ storefront: 'uk', group: 'club', from: '2026-11-27', to: '2026-11-27', amount: 50 }] },
+      {
+        specials: [{ storefront: 'uk', group: 'club', from: '2026-11-27', to: '2026-11-27', quantity: 1, amount: 50 }],
+      },
       now,
     )
     const price = async (group: string, at: string) =>

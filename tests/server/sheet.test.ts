@@ -213,7 +213,7 @@ describe('cells that are written', () => {
 })
 
 it('keeps views under names, shared or not', async () => {
-  const content = { columns: ['weight'], members: 'parents', filter: { type: 'bag' }, beside: '' }
+  const content = { columns: ['weight'], members: 'parents' as const, filter: { type: 'bag' }, beside: '' }
   const { id } = await save(maren, { kind: 'view', name: 'Weights', shared: false, content })
   expect((await listSaved(luc, 'view')).items).toEqual([])
   await save(maren, {

@@ -545,7 +545,7 @@ describe('the list of work', () => {
     })
   })
   it('weighs words by how much of them is known', async () => {
-    const report = await weighWork({ target: fr, records: ['product:P-2'] }, now)
+    const report = await weighWork({ target: fr, show: 'all', records: ['product:P-2'] }, now)
     expect(report).toMatchObject({ records: 1, units: 3, segments: 4, words: 8 })
     expect(Object.values(report.bands).reduce((n, b) => n + b.segments, 0)).toBe(4)
   })
@@ -599,7 +599,7 @@ describe('translating beforehand', () => {
     },
   )
   it('keeps what the machine wrote beside what somebody made of it', async () => {
-    await pretranslate({ target: fr, records: ['product:P-2'], memoryFrom: null, machine: true }, 2, now)
+    await pretranslate({ target: fr, show: 'all', records: ['product:P-2'], memoryFrom: null, machine: true }, 2, now)
     const before = (await unit('product:P-2', 'attribute:key-points')).segments[1]!.target
     await write('product:P-2', 'attribute:key-points', [null, 'Solide et beau'])
     expect((await unit('product:P-2', 'attribute:key-points')).segments[1]).toMatchObject({
@@ -623,7 +623,7 @@ describe('translating beforehand', () => {
 
 describe('files for translators', () => {
   const out = async (format: 'xliff-2.1' | 'xliff-1.2' | 'tmx', more = {}) =>
-    text((await exportTranslations({ target: fr, format, ...more }, now, '1')).chunks)
+    text((await exportTranslations({ target: fr, show: 'all', format, ...more }, now, '1')).chunks)
   const back = (xml: string) => importTranslations(file(xml, 'x.xlf'), luc, 'Imported translations', now)
   it.each(['xliff-2.1', 'xliff-1.2'] as const)(
     '%s: what goes out and comes back unchanged changes nothing',
@@ -681,7 +681,7 @@ describe('files for translators', () => {
 
 describe('checking everything', () => {
   it('tells each finding with its place, and counts what was overruled', async () => {
-    const report = await checkAll({ target: fr, kinds: ['product'] }, now)
+    const report = await checkAll({ target: fr, show: 'all', kinds: ['product'] }, now)
     expect(report.found).toEqual(
       expect.arrayContaining([
         expect.objectContaining({ record: 'product:P-1', unit: 'attribute:summary', code: 'numbers' }),

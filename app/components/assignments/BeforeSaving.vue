@@ -1,32 +1,6 @@
 <script setup lang="ts">
-import type { CollisionKind } from '@core/assignments/collisions'
+import type { NamedProduct, BeforeSaving } from '@contracts/reach'
 import type { AssignmentRecord } from '@contracts/records'
-
-interface Named {
-  sku: string
-  name: string
-}
-interface Found {
-  storefronts: {
-    storefront: string
-    count: number
-    gained: number
-    lost: number
-    gainedSample: Named[]
-    lostSample: Named[]
-  }[]
-  collisions: {
-    kind: CollisionKind
-    storefront: string
-    count: number
-    of: number
-    with: { code: string; name: string } | null
-    piece: string | null
-    what: string | null
-    sample: Named[]
-  }[]
-  empty: { address: string; piece: string; empty: number; of: number; needed: boolean }[]
-}
 
 /**
  * What saving would do over the whole catalogue: by storefront, what it collides with, what is empty. None of it stops
@@ -42,14 +16,11 @@ const asked = computed(() => ({
   name: props.draft.name.trim() || 'New',
 }))
 const { data, problem, busy } = useAsking(
-  (signal) =>
-    ask<Found>('POST', '/api/reach/before-saving', { body: { assignment: asked.value, lens: lens.body }, signal }).then(
-      (a) => a.data,
-    ),
+  (signal) => call('beforeSaving', { body: { assignment: asked.value, lens: lens.body }, signal }),
   () => [asked.value, lens.body],
   { wait: 450 },
 )
-const on = (c: Found['collisions'][number]) =>
+const on = (c: BeforeSaving['collisions'][number]) =>
   c.count === c.of
     ? c.of === 1
       ? 'on its one product'
@@ -62,7 +33,7 @@ const collisions = computed(() => {
     {
       words: string
       storefronts: string[]
-      sample: Named[]
+      sample: NamedProduct[]
       with: { code: string; name: string } | null
       heavy: boolean
     }
@@ -89,7 +60,7 @@ const collisions = computed(() => {
   }
   return [...said.values()]
 })
-function sentence(c: Found['collisions'][number]): string {
+function sentence(c: BeforeSaving['collisions'][number]): string {
   switch (c.kind) {
     case 'reaches-nothing':
       return 'It reaches no product.'

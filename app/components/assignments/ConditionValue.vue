@@ -5,7 +5,7 @@ import type { OperatorName } from '@core/rules/condition'
 import type { Measure } from '@core/units/canonical'
 import { units } from '@core/units/registry'
 import { readTypedNumber, splitTyped } from '@core/units/typed'
-import type { RuleField } from '~/stores/setup'
+import type { RuleField } from '@contracts/setup'
 
 /** The value of a condition, with the editor that its field and operator ask for. */
 const value = defineModel<unknown>({ required: true })

@@ -1,30 +1,8 @@
 <script setup lang="ts">
 import type { Limits } from '@core/assignments/limits'
 import type { Reach, ReachReason } from '@core/assignments/assignment'
-import type { Explanation } from '@core/rules/explain'
 import type { AssignmentRecord } from '@contracts/records'
 
-interface Named {
-  sku: string
-  name: string
-}
-interface Tried {
-  storefront: string
-  count: number
-  sample: Named[]
-  gained: { count: number; sample: Named[] } | null
-  lost: { count: number; sample: Named[] } | null
-  sentence: string
-  logic: unknown
-  product: {
-    sku: string
-    asked: string
-    name: string
-    reached: boolean
-    reason: ReachReason
-    explanation: Explanation | null
-  } | null
-}
 const props = defineProps<{
   reach: Reach
   limits: Limits
@@ -38,10 +16,10 @@ const { focus, open } = useProofFocus()
 const asked = ref('')
 const { data, problem, busy } = useAsking(
   (signal) =>
-    ask<Tried>('POST', '/api/reach/assignment', {
+    call('tryAssignment', {
       body: { reach: props.reach, limits: props.limits, saved: props.saved, lens: lens.body, sku: asked.value || null },
       signal,
-    }).then((a) => a.data),
+    }),
   () => [props.reach, props.limits, props.saved, asked.value, lens.asked],
   { wait: 120 },
 )

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { ListedMedia } from '@contracts/media'
 import { isPicture } from '@core/media/item'
 
 /** Pictures or files of a product in their order, the main one first; more are found in the library or dropped here. */
@@ -7,7 +6,7 @@ const names = defineModel<string[] | null>({ required: true })
 const props = defineProps<{ label: string; kind: 'picture' | 'file' }>()
 const q = ref('')
 const { data, refresh } = useAsking(
-  (signal) => get<{ items: ListedMedia[] }>('/api/media', { q: q.value, kind: props.kind, limit: 24 }, signal),
+  (signal) => call('listMedia', { query: { q: q.value, kind: props.kind, limit: 24 }, signal }),
   () => q.value,
   { wait: 80 },
 )

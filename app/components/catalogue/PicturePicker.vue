@@ -8,9 +8,7 @@ const q = ref('')
 const asked = ref(false)
 const { data } = useAsking(
   (signal) =>
-    asked.value
-      ? get<{ items: { name: string }[] }>('/api/media', { q: q.value, limit: 24 }, signal)
-      : Promise.resolve(undefined),
+    asked.value ? call('listMedia', { query: { q: q.value, limit: 24 }, signal }) : Promise.resolve(undefined),
   () => [q.value, asked.value],
   { wait: 80 },
 )

@@ -5,11 +5,7 @@ defineProps<{ label: string }>()
 const lens = useLensStore()
 const { data } = useAsking(
   (signal) =>
-    get<{ items: { code: string; kind: string; name: string; title: string | null }[] }>(
-      '/api/pieces',
-      { storefront: lens.storefront, language: lens.language, limit: 200 },
-      signal,
-    ),
+    call('listPieces', { query: { storefront: lens.storefront, language: lens.language, limit: 200 }, signal }),
   () => lens.edition.id,
 )
 const questions = computed(() => (data.value?.items ?? []).filter((p) => p.kind === 'question'))

@@ -1,27 +1,22 @@
 <script setup lang="ts">
+import type { NamedProduct } from '@contracts/reach'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 
 /** Picks one product by SKU, name or GTIN; several SKUs pasted at once are given on as they are. */
 const sku = defineModel<string>({ default: '' })
 const props = defineProps<{ label: string; placeholder?: string; clears?: boolean }>()
 const emit = defineEmits<{ many: [string[]] }>()
-interface Found {
-  sku: string
-  name: string
-}
 const q = ref('')
 const { data } = useAsking(
   (signal) =>
     q.value.trim() === ''
-      ? Promise.resolve({ items: [] as Found[] })
-      : get<{ items: { kind: string; code: string; name: string }[] }>('/api/find', { q: q.value }, signal).then(
-          (d) => ({
-            items: d.items
-              .filter((i) => i.kind === 'product')
-              .slice(0, 8)
-              .map((i) => ({ sku: i.code, name: i.name })),
-          }),
-        ),
+      ? Promise.resolve({ items: [] as NamedProduct[] })
+      : call('find', { query: { q: q.value }, signal }).then((d) => ({
+          items: d.items
+            .filter((i) => i.kind === 'product')
+            .slice(0, 8)
+            .map((i) => ({ sku: i.code, name: i.name })),
+        })),
   () => q.value,
   { wait: 60 },
 )

@@ -21,7 +21,7 @@ const wrong = ref('')
 // The text that stands for a picture is kept in the library, by language.
 watch(picture, async (name) => {
   if (name === null) return
-  const { data } = await ask<{ labels: Record<string, string> }>('GET', `/api/media/${segment(name)}`)
+  const data = await call('getMedia', { params: { code: name } })
   if (name === picture.value) alt.value = data.labels[props.language] ?? ''
 })
 const hostOf = (address: string) => {

@@ -1,16 +1,12 @@
 <script setup lang="ts">
+import type { FoundRecord } from '@contracts/setup'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions, Dialog, DialogPanel } from '@headlessui/vue'
 
-interface Found {
-  kind: string
-  code: string
-  name: string
-}
 const open = defineModel<boolean>({ required: true })
 const emit = defineEmits<{ keys: [] }>()
 const q = ref('')
 const session = useSessionStore()
-const commands: (Found & { run: () => unknown })[] = [
+const commands: (FoundRecord & { run: () => unknown })[] = [
   { kind: 'command', code: 'import', name: 'Import products', run: () => navigateTo('/catalogue/import') },
   { kind: 'command', code: 'pool', name: 'Look up in the data pool', run: () => navigateTo('/catalogue/pool') },
   { kind: 'command', code: 'new-piece', name: 'New piece', run: () => navigateTo('/library/new') },
@@ -22,8 +18,8 @@ const commands: (Found & { run: () => unknown })[] = [
 const { data } = useAsking(
   (signal) =>
     q.value.trim() === ''
-      ? Promise.resolve({ items: [] as Found[] })
-      : get<{ items: Found[] }>('/api/find', { q: q.value }, signal),
+      ? Promise.resolve({ items: [] as FoundRecord[] })
+      : call('find', { query: { q: q.value }, signal }),
   () => q.value,
   { wait: 60 },
 )
@@ -32,7 +28,7 @@ const found = computed(() => [
   ...commands.filter((c) => q.value === '' || c.name.toLowerCase().includes(q.value.toLowerCase())),
 ])
 const places: Record<string, string> = { product: '/catalogue', piece: '/library', assignment: '/assignments' }
-function choose(item: Found | null) {
+function choose(item: FoundRecord | null) {
   if (!item) return
   open.value = false
   q.value = ''

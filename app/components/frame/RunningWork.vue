@@ -55,7 +55,7 @@ const reports: Record<string, string> = {
   'same-texts': '/review/same-texts',
 }
 const state = { queued: 'queued', running: '', done: 'done', failed: 'failed', cancelled: 'cancelled' }
-const cancel = (id: string) => post(`/api/jobs/${id}/cancel`).catch(tellProblem)
+const cancel = (id: string) => call('cancelJob', { params: { id } }).catch(tellProblem)
 </script>
 
 <template>

@@ -1,17 +1,13 @@
 <script setup lang="ts">
+import type { TokenDocument } from '@contracts/people'
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 
-interface Token {
-  id: string
-  name: string
-  expires: string
-}
 const open = defineModel<boolean>({ required: true })
-const tokens = ref<Token[]>([])
+const tokens = ref<TokenDocument[]>([])
 const name = ref('')
 const made = ref('')
 const load = async () => {
-  tokens.value = (await get<{ items: Token[] }>('/api/tokens')).items
+  tokens.value = (await call('listTokens')).items
 }
 watch(open, (o) => {
   made.value = ''
@@ -19,15 +15,19 @@ watch(open, (o) => {
 })
 async function make() {
   try {
-    made.value = (await post<{ secret: string }>('/api/tokens', { name: name.value })).secret
+    made.value = (await call('makeToken', { body: { name: name.value } })).secret
     name.value = ''
     await load()
   } catch (e) {
     tellProblem(e)
   }
 }
-const end = (t: Token) => ask('DELETE', `/api/tokens/${t.id}`).then(load).catch(tellProblem)
-const until = (t: Token) => new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' }).format(Date.parse(t.expires))
+const end = (t: TokenDocument) =>
+  call('endToken', { params: { id: t.id } })
+    .then(load)
+    .catch(tellProblem)
+const until = (t: TokenDocument) =>
+  new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium' }).format(Date.parse(t.expires))
 </script>
 
 <template>

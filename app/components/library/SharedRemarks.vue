@@ -10,12 +10,7 @@ const asked = computed(() => ({
   code: props.piece.code || 'new',
 }))
 const { data } = useAsking(
-  (signal) =>
-    ask<{ products: number; items: { language: string; word: string; products: number; not: number }[] }>(
-      'POST',
-      '/api/library/remarks',
-      { body: { piece: asked.value, storefront: lens.storefront }, signal },
-    ).then((a) => a.data),
+  (signal) => call('sharedTextRemarks', { body: { piece: asked.value, storefront: lens.storefront }, signal }),
   () => [asked.value, lens.storefront],
   { wait: 600 },
 )

@@ -1,15 +1,13 @@
 <script setup lang="ts">
-import type { PictureFinding } from '@core/media/checks'
-
 /** What is wrong with the pictures of a product in an edition. */
 const props = defineProps<{ sku: string; storefront: string; language: string; version: unknown }>()
 const { data } = useAsking(
   (signal) =>
-    get<{ findings: PictureFinding[] }>(
-      `/api/products/${segment(props.sku)}/pictures`,
-      { storefront: props.storefront, language: props.language },
+    call('checkPictures', {
+      params: { sku: props.sku },
+      query: { storefront: props.storefront, language: props.language },
       signal,
-    ),
+    }),
   () => [props.sku, props.storefront, props.language, props.version],
 )
 </script>

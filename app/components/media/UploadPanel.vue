@@ -1,15 +1,10 @@
 <script setup lang="ts">
+import type { BatchPlan } from '@contracts/media'
 import type { Upload } from '~/composables/useUploads'
 
 /** Files on their way into the library, and, when they are there, putting them on products by their names. */
 const props = defineProps<{ uploads: Upload[]; busy: boolean }>()
 const emit = defineEmits<{ close: [] }>()
-interface Plan {
-  products: { sku: string; pictures: string[]; had: number }[]
-  drafts: { sku: string; picture: string }[]
-  rest: string[]
-  there: string[]
-}
 const setup = useSetupStore()
 const count = (...states: Upload['state'][]) => props.uploads.filter((u) => states.includes(u.state)).length
 const refused = computed(() => props.uploads.filter((u) => u.state === 'refused'))
@@ -23,13 +18,13 @@ const batch = computed(() => {
     drafts: drafts.value || null,
   }
 })
-const plan = shallowRef<Plan>()
+const plan = shallowRef<BatchPlan>()
 watch(
   () => [props.busy, drafts.value],
   async () => {
     if (props.busy || batch.value.files.length === 0) return
     try {
-      plan.value = await post<Plan>('/api/picture-batches/preview', batch.value)
+      plan.value = await call('previewPictureBatch', { body: batch.value })
     } catch (e) {
       tellProblem(e)
     }
@@ -40,7 +35,7 @@ const begun = ref(false)
 async function run() {
   begun.value = true
   try {
-    await post('/api/picture-batches', batch.value)
+    await call('runPictureBatch', { body: batch.value })
     tell('Started. Its progress is shown in the bar below.')
     emit('close')
   } catch (e) {

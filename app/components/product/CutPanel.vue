@@ -1,8 +1,7 @@
 <script setup lang="ts">
 import { splitFor } from '@core/page/parts'
 import { splitText, outlineOf, type Cut } from '@core/page/split'
-import { readNormalForm } from '@core/richtext/read'
-import { plainTextOf } from '@core/richtext/read'
+import { readNormalForm, plainTextOf } from '@core/richtext/read'
 import { fold } from '@core/text/fold'
 
 /**
@@ -49,16 +48,18 @@ function toggle(h: (typeof outline.value)[number]) {
       ],
     }
 }
+async function keepForType() {
+  const { data, tag } = await readRecord('product-types', props.type)
+  await writeRecord('product-types', { ...data, cut: draft.value }, { 'If-Match': tag! })
+}
+async function keepForStorefront() {
+  const { data, tag } = await readRecord('storefronts', lens.storefront)
+  const cut = draft.value.levels.length === 0 ? null : draft.value
+  await writeRecord('storefronts', { ...data, layout: { ...data.layout, cut } }, { 'If-Match': tag! })
+}
 async function keep(where: 'type' | 'storefront') {
-  const path =
-    where === 'type' ? `/api/product-types/${segment(props.type)}` : `/api/storefronts/${segment(lens.storefront)}`
   try {
-    const { data, tag } = await ask<Record<string, unknown>>('GET', path)
-    const cut = draft.value.levels.length === 0 && where === 'storefront' ? null : draft.value
-    await ask('PUT', path, {
-      body: where === 'type' ? { ...data, cut } : { ...data, layout: { ...(data.layout as object), cut } },
-      headers: { 'If-Match': tag! },
-    })
+    await (where === 'type' ? keepForType() : keepForStorefront())
     await setup.reload()
     tell(where === 'type' ? 'Saved for the product type' : `Saved for ${setup.storefrontName(lens.storefront)}`)
     emit('kept')

@@ -1,8 +1,7 @@
 <script setup lang="ts">
+import type { Proof } from '@contracts/proof'
 import { areaName } from '@core/assignments/areas'
 import type { LeftOut, Shown } from '@core/page/because'
-import type { AreaPlace } from '@core/page/layout'
-import type { PieceRecord } from '@contracts/records'
 
 /**
  * Everything that goes to the page of a product, its own pieces and all assigned ones in one list in page order, each
@@ -10,12 +9,12 @@ import type { PieceRecord } from '@contracts/records'
  */
 const props = defineProps<{
   sku: string
-  page: { layout: AreaPlace[]; areas: Record<string, Shown[]>; left_out: LeftOut[] } | undefined
+  page: Pick<Proof, 'layout' | 'areas' | 'left_out'> | undefined
   version: number
   disabled: boolean
 }>()
 const own = useAsking(
-  (signal) => get<{ items: PieceRecord[] }>(`/api/products/${segment(props.sku)}/pieces`, {}, signal),
+  (signal) => call('ownPieces', { params: { sku: props.sku }, signal }),
   () => [props.sku, props.version],
 )
 const isOwn = (code: string) => own.data.value?.items.some((p) => p.code === code) ?? false

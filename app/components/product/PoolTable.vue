@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { PoolState } from '@core/pool/compare'
-import type { PoolBeside, PoolRow } from '@contracts/pool'
+import type { PoolRow } from '@contracts/pool'
 
 /** What an item of the data pool says beside what a product says, property by property. */
 const props = defineProps<{ sku: string; version: number; disabled: boolean }>()
@@ -14,7 +14,7 @@ watch(
   },
 )
 const { data, problem, refresh } = useAsking(
-  (signal) => get<PoolBeside>(`/api/products/${segment(props.sku)}/data-pool`, { gtin: chosen.value }, signal),
+  (signal) => call('besideProduct', { params: { sku: props.sku }, query: { gtin: chosen.value }, signal }),
   () => [props.sku, props.version, chosen.value],
 )
 
@@ -81,11 +81,15 @@ async function work(done: string, task: () => Promise<unknown>) {
   }
 }
 function take(paths: string[]) {
-  if (paths.length === 0 || props.disabled) return
+  const gtin = data.value?.gtin
+  if (paths.length === 0 || props.disabled || !gtin) return
   void work(`${paths.length} ${paths.length === 1 ? 'value' : 'values'} applied`, async () => {
-    await post(`/api/products/${segment(props.sku)}/data-pool/take`, {
-      gtin: data.value!.gtin,
-      take: paths.map((path) => ({ path, base: rows.value.find((r) => r.path === path)!.ours })),
+    await call('takeFromPool', {
+      params: { sku: props.sku },
+      body: {
+        gtin,
+        take: paths.map((path) => ({ path, base: rows.value.find((r) => r.path === path)!.ours })),
+      },
     })
     selected.value = []
   })
@@ -103,12 +107,17 @@ function keep(r: PoolRow) {
 }
 function saveOwn() {
   const path = keeping.value!
+  const gtin = data.value?.gtin
+  if (!gtin) return
   void work(asks.value ? 'Saved, and the pool is asked' : 'Saved, with the reason', async () => {
-    await post(`/api/products/${segment(props.sku)}/data-pool/overrides`, {
-      gtin: data.value!.gtin,
-      path,
-      reason: reason.value,
-      ask: asks.value,
+    await call('keepOwn', {
+      params: { sku: props.sku },
+      body: {
+        gtin,
+        path,
+        reason: reason.value,
+        ask: asks.value,
+      },
     })
     keeping.value = undefined
   })
@@ -123,9 +132,7 @@ const meanings = computed(() =>
     .sort((a, b) => a.label.localeCompare(b.label, 'en')),
 )
 const mean = (property: string, means: string) =>
-  void work('Saved: it will be recognised from now on', () =>
-    ask('PUT', '/api/data-pool/meanings', { body: { property, means } }),
-  )
+  void work('Saved: it will be recognised from now on', () => call('setMeaning', { body: { property, means } }))
 // An answer of the pool comes by itself; the screen looks for it as long as one is open.
 const timer = setInterval(() => {
   if (rows.value.some(waits) && document.visibilityState === 'visible') void refresh()

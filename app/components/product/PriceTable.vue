@@ -2,8 +2,7 @@
 import { basePriceIn, type Price } from '@core/catalogue/model'
 import { explainPrice } from '@core/prices/explain'
 import { currencyDigits, formatMoney } from '@core/units/format'
-import type { ProductPatchBody } from '@contracts/product'
-import type { ProductDocument } from './document'
+import type { ProductPatchBody, ProductDocument } from '@contracts/product'
 
 /** Base prices of every storefront, special prices with their groups, windows and steps, and what a customer pays. */
 const props = defineProps<{ product: ProductDocument; parent: ProductDocument | null; disabled: boolean }>()

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { productKinds, productStatuses, typeOfCategory, type RangeEntry } from '@core/catalogue/model'
-import type { ProductPatchBody } from '@contracts/product'
-import type { ProductDocument } from './document'
+import type { ProductPatchBody, ProductDocument } from '@contracts/product'
 
 /** What a product is beside its attributes: status, category, stock, range. */
 const props = defineProps<{ product: ProductDocument; disabled: boolean }>()

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { relationKinds, type Relation, type RelationKind } from '@core/catalogue/model'
-import type { ProductPatchBody } from '@contracts/product'
-import type { ProductDocument } from './document'
+import type { ProductPatchBody, ProductDocument } from '@contracts/product'
 
 /** What a product has to do with others, and facts of other systems that travel with it. */
 const props = defineProps<{ product: ProductDocument; disabled: boolean }>()

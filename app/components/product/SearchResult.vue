@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { SearchTexts } from '@contracts/search'
 import { directionOf } from '@core/language/chain'
 import { estimatedPixels } from '@core/house-style/count'
 import { cropTo } from '@core/search/check'
@@ -12,11 +11,11 @@ import { firstStyles } from '@core/house-style/style'
 const props = defineProps<{ sku: string; storefront: string; language: string; version: unknown }>()
 const { data } = useAsking(
   (signal) =>
-    get<SearchTexts>(
-      `/api/products/${segment(props.sku)}/search-texts`,
-      { storefront: props.storefront, language: props.language },
+    call('searchTexts', {
+      params: { sku: props.sku },
+      query: { storefront: props.storefront, language: props.language },
       signal,
-    ),
+    }),
   () => [props.sku, props.storefront, props.language, props.version],
 )
 const setup = useSetupStore()

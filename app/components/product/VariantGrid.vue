@@ -14,7 +14,7 @@ import {
 import { gtinProblem } from '@core/gtin/check-digit'
 import { currencyDigits } from '@core/units/format'
 import { readTypedMeasure, readTypedNumber, splitTyped } from '@core/units/typed'
-import type { ProductDocument } from './document'
+import type { ProductDocument } from '@contracts/product'
 
 /** The variants of a product: which attributes they differ in, every combination wanted, and only what must differ. */
 const props = defineProps<{ product: ProductDocument; disabled: boolean; version: number }>()
@@ -44,8 +44,7 @@ const rows = ref<Row[]>([])
 const stored = ref<Row[]>([])
 const differsIn = ref<string[]>([])
 const { data, refresh } = useAsking(
-  (signal) =>
-    Promise.all(props.product.variants.map((sku) => get<ProductDocument>(`/api/products/${segment(sku)}`, {}, signal))),
+  (signal) => Promise.all(props.product.variants.map((sku) => call('getProduct', { params: { sku }, signal }))),
   () => [props.product.sku, props.version],
 )
 watch(
@@ -201,11 +200,10 @@ async function save() {
         values,
       }
     })
-    const { data: done } = await ask<{ made: number; changed: number }>(
-      'PUT',
-      `/api/products/${segment(props.product.sku)}/variants`,
-      { body: { differsIn: differsIn.value, variants } },
-    )
+    const done = await call('saveVariants', {
+      params: { sku: props.product.sku },
+      body: { differsIn: differsIn.value, variants },
+    })
     tell(`${done.made} made, ${done.changed} changed`)
     axes.value = {}
     emit('saved')

@@ -1,7 +1,6 @@
 import type { Value } from '@core/attributes/attribute'
 import { currentAt, same } from '@core/catalogue/patch'
-import type { ProductPatchBody } from '@contracts/product'
-import type { ProductDocument } from './document'
+import type { ProductPatchBody, ProductDocument } from '@contracts/product'
 
 /** A value that is to be written over the one that was seen. */
 export interface ValueWrite {
@@ -43,10 +42,7 @@ export function useProductPatch(sku: () => string, product: () => ProductDocumen
 
   async function send(body: ProductPatchBody): Promise<ProductDocument | ApiProblem> {
     try {
-      const answer = await ask<ProductDocument>('PATCH', `/api/products/${segment(sku())}`, {
-        body,
-        headers: { 'If-Match': '*' },
-      })
+      const answer = await callTagged('patchProduct', { params: { sku: sku() }, body, headers: { 'If-Match': '*' } })
       written()
       return answer.data
     } catch (e) {

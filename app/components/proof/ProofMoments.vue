@@ -11,12 +11,7 @@ const props = defineProps<{ sku: string; version: number }>()
 const lens = useLensStore()
 const days = 42
 const { data } = useAsking(
-  (signal) =>
-    get<{ from: number; to: number; items: PageMoment[] }>(
-      `/api/proof/${segment(props.sku)}/moments`,
-      { ...lens.asked, days },
-      signal,
-    ),
+  (signal) => call('proofMoments', { params: { sku: props.sku }, query: { ...lens.asked, days }, signal }),
   () => [props.sku, lens.asked, props.version],
 )
 const strip = ref<HTMLElement>()

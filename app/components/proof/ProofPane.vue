@@ -1,36 +1,7 @@
 <script setup lang="ts">
+import type { Proof, TriedProof } from '@contracts/proof'
 import { areaName } from '@core/assignments/areas'
-import type { PagePicture } from '@core/page/media'
-import type { Because, LeftOut, Shown } from '@core/page/because'
-import type { Difference } from '@core/page/differences'
-import type { AreaForm, Look } from '@core/page/layout'
-
-interface Proof {
-  product: {
-    sku: string
-    name: string
-    nameLanguage: string | null
-    nameCounts: boolean
-    summary: string | null
-    pictures: PagePicture[]
-    priceShown: string | null
-    basePriceShown: string | null
-    disabled: boolean
-    inRange: boolean
-    available: boolean
-  }
-  direction: 'ltr' | 'rtl'
-  look: Look
-  off: boolean
-  layout: { area: string; name: string; as: AreaForm }[]
-  areas: Record<string, Shown[]>
-  related: { title: string; items: { sku: string; name: string; picture: string | null }[] }[]
-  left_out: LeftOut[]
-  structured: unknown[]
-  /** Texts that a machine translated and nobody has confirmed, with the record that they are translated on. */
-  unread: { title: string; record: string }[]
-  changes?: Difference[]
-}
+import type { Because, LeftOut } from '@core/page/because'
 
 const props = defineProps<{ sku: string }>()
 const emit = defineEmits<{ fold: [] }>()
@@ -42,16 +13,11 @@ const width = useState<'phone' | 'desk'>('proof-width', () => 'phone')
 const asTried = useState<boolean>('proof-as-tried', () => true)
 const tried = computed(() => (asTried.value ? trial.value : null))
 const { data, problem } = useAsking(
-  async (signal) => {
-    const t = tried.value
-    if (!t) return get<Proof>(`/api/proof/${segment(props.sku)}`, lens.asked, signal)
-    const { name: _, ...what } = t
-    return (
-      await ask<Proof>('POST', `/api/proof/${segment(props.sku)}/trial`, {
-        body: { ...Object.fromEntries(Object.entries(lens.asked).filter(([, v]) => v)), ...what },
-        signal,
-      })
-    ).data
+  async (signal): Promise<Proof & Partial<TriedProof>> => {
+    const params = { sku: props.sku }
+    if (!tried.value) return call('proof', { params, query: lens.asked, signal })
+    const { name: _, ...what } = tried.value
+    return call('tryProof', { params, body: { ...lens.asked, ...what }, signal })
   },
   () => [props.sku, lens.asked, version.value, tried.value],
   { wait: 120 },

@@ -11,8 +11,7 @@ const { data: explanation } = useAsking(
     if (because.explanation || !because.assignment || !['rule', 'not-met'].includes(because.reach))
       return because.explanation
     const asked = { assignment: because.assignment.code, sku, lens: lens.body }
-    return (await ask<{ explanation: Explanation | null }>('POST', '/api/reach/explain', { body: asked, signal })).data
-      .explanation
+    return (await call('explain', { body: asked, signal })).explanation
   },
   () => [props.because, props.sku],
 )

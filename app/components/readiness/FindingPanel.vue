@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { EditionDocument, FindingDocument } from '@contracts/readiness'
+import type { FindingDocument } from '@contracts/readiness'
 import { strands } from '@core/readiness/finding'
 
 /** What was found in one crossing of the cloth, strand by strand, each with the way to where it is mended. */
@@ -7,8 +7,7 @@ const props = defineProps<{ sku: string; name: string; storefront: string; langu
 const emit = defineEmits<{ close: []; only: [FindingDocument] }>()
 const setup = useSetupStore()
 const answer = useAsking(
-  (signal) =>
-    get<{ due: boolean; editions: EditionDocument[] }>(`/api/products/${segment(props.sku)}/readiness`, {}, signal),
+  (signal) => call('productReadiness', { params: { sku: props.sku }, signal }),
   () => [props.sku, props.version],
 )
 const edition = computed(() =>

@@ -22,15 +22,13 @@ async function save(close: () => void) {
   try {
     emit(
       'changed',
-      (
-        await ask<PortionDocument>('PUT', '/api/readiness/portion', {
-          body: {
-            products: products.value ?? 12,
-            storefront: storefront.value || null,
-            filter: same.value ? props.condition : null,
-          },
-        })
-      ).data,
+      await call('setPortion', {
+        body: {
+          products: products.value ?? 12,
+          storefront: storefront.value || null,
+          filter: same.value ? props.condition : null,
+        },
+      }),
     )
     close()
   } catch (e) {
@@ -38,7 +36,7 @@ async function save(close: () => void) {
   }
 }
 async function drop(close: () => void) {
-  await ask('DELETE', '/api/readiness/portion')
+  await call('dropPortion')
   emit('changed', null)
   close()
 }

@@ -1,22 +1,17 @@
 <script setup lang="ts">
+import type { TrendPoint } from '@contracts/readiness'
 import { scaleLinear, scaleUtc, line, curveStepAfter } from 'd3'
 
-interface Point {
-  day: string
-  storefront: string
-  sold: number
-  ready: number
-}
 /** The share of pages that are ready, a small chart for each storefront, all to one scale. */
 const setup = useSetupStore()
 const days = ref(90)
 const answer = useAsking(
-  (signal) => get<{ items: Point[] }>('/api/readiness/trend', { days: days.value }, signal),
+  (signal) => call('readinessTrend', { query: { days: days.value }, signal }),
   () => days.value,
 )
 const [w, h] = [119, 46]
 const today = new Date(useSessionStore().now()).toISOString().slice(0, 10)
-const share = (p: Point) => (p.sold === 0 ? 0 : p.ready / p.sold)
+const share = (p: TrendPoint) => (p.sold === 0 ? 0 : p.ready / p.sold)
 const charts = computed(() =>
   setup.storefronts.flatMap((s) => {
     const mine = (answer.data.value?.items ?? []).filter((p) => p.storefront === s.code)
@@ -30,12 +25,12 @@ const x = computed(() =>
   scaleUtc([Date.parse(today) - days.value * 86_400_000, Date.parse(today) + 86_400_000], [1, w - 4]),
 )
 const y = scaleLinear([0, 1], [h - 3, 3])
-const drawn = (points: Point[]) =>
-  line<Point>(
+const drawn = (points: TrendPoint[]) =>
+  line<TrendPoint>(
     (p) => x.value(Date.parse(p.day)),
     (p) => y(share(p)),
   ).curve(curveStepAfter)(points) ?? ''
-const percent = (p: Point) => `${Math.floor(share(p) * 100)}%`
+const percent = (p: TrendPoint) => `${Math.floor(share(p) * 100)}%`
 </script>
 
 <template>

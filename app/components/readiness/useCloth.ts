@@ -1,4 +1,4 @@
-import type { Cloth, ClothBody, ClothFilter, ClothRow } from '@contracts/readiness'
+import type { Cloth, ClothBody, ClothFilter, ClothRow, ClothRowsBody } from '@contracts/readiness'
 
 /** A line of the cloth: the head of a group, or a product, which is there once its page has come. */
 export type ClothLine = { kind: 'group'; group: string } | { kind: 'row'; group: string | null; offset: number }
@@ -10,7 +10,7 @@ const pageSize = 100
 
 /** The cloth as it is asked for: its columns and groups at once, its rows page by page as they are scrolled to. */
 export function useCloth(
-  asked: () => { body: Partial<ClothFilter>; by: Grouping; sort: string; edition: string | undefined },
+  asked: () => { body: Partial<ClothFilter>; by: Grouping; sort: ClothRowsBody['sort']; edition: string | undefined },
 ) {
   const cloth = shallowRef<Cloth>()
   const problem = shallowRef<ApiProblem>()
@@ -69,9 +69,8 @@ export function useCloth(
     const by = grouping.value
     try {
       const offset = Math.floor(l.offset / pageSize) * pageSize
-      const { items } = await post<{ items: ClothRow[] }>(
-        '/api/readiness/rows',
-        {
+      const { items } = await call('clothRows', {
+        body: {
           ...body,
           sort,
           ...(edition ? { edition } : {}),
@@ -79,8 +78,8 @@ export function useCloth(
           offset,
           limit: pageSize,
         },
-        { signal },
-      )
+        signal,
+      })
       if (!signal.aborted) pages.value = new Map([...pages.value, [key, items]])
     } catch (e) {
       loading.delete(key)
@@ -94,7 +93,7 @@ export function useCloth(
     const { signal } = going
     const { by } = asked()
     try {
-      const next = await post<Cloth>('/api/readiness/cloth', clothBody(), { signal })
+      const next = await call('cloth', { body: clothBody(), signal })
       if (signal.aborted) return
       loading.clear()
       pages.value = new Map()
@@ -112,7 +111,7 @@ export function useCloth(
       const l = line(i)
       if (l.kind === 'row') wanted.set(pageOf(l), l)
     }
-    cloth.value = await post<Cloth>('/api/readiness/cloth', clothBody())
+    cloth.value = await call('cloth', { body: clothBody() })
     loading.clear()
     pages.value = new Map([...pages.value].filter(([key]) => wanted.has(key)))
     for (const l of wanted.values()) void load(l)

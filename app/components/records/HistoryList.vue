@@ -1,33 +1,41 @@
 <script setup lang="ts">
-import type { Difference } from '@core/catalogue/patch'
+import type { RecordChange } from '@contracts/history'
+import type { RecordKindName } from '@contracts/record-kinds'
 
-interface Entry {
-  id: number
-  at: string
-  person: string | null
-  title: string
-  made: boolean
-  differences: Difference[]
-}
 /**
- * `read` is where the history is asked for, `write` where a change is put back; `after` is called then, even where
- * people have gone on meanwhile.
+ * The history of a product or of a record of a kind. `after` is called when a change was undone, even where people have
+ * gone on meanwhile.
  */
-const props = defineProps<{ read: string; write: string; version: unknown; after: () => unknown }>()
+const props = defineProps<{
+  of: { sku: string } | { kind: RecordKindName; code: string }
+  version: unknown
+  after: () => unknown
+}>()
 const session = useSessionStore()
-const entries = shallowRef<Entry[]>([])
+const entries = shallowRef<RecordChange[]>([])
 const next = ref<number | null>(null)
+
+/** A page of the changes; those of records come whole. */
+const read = ({ before, signal }: { before?: number | null; signal?: AbortSignal }) =>
+  'sku' in props.of
+    ? call('getHistory', { params: props.of, query: { before }, signal })
+    : call('recordHistory', { params: props.of, signal })
+const undo = (change: number) =>
+  'sku' in props.of
+    ? call('undoProductChange', { params: props.of, body: { change } })
+    : call('undoRecordChange', { params: props.of, body: { change } })
+
 const { problem, refresh } = useAsking(
   async (signal) => {
-    const page = await get<{ items: Entry[]; next: number | null }>(props.read, {}, signal)
+    const page = await read({ signal })
     entries.value = page.items
     next.value = page.next
     return page
   },
-  () => [props.read, props.version],
+  () => [props.of, props.version],
 )
 async function older() {
-  const page = await get<{ items: Entry[]; next: number | null }>(props.read, { before: next.value })
+  const page = await read({ before: next.value })
   entries.value = [...entries.value, ...page.items]
   next.value = page.next
 }
@@ -41,12 +49,12 @@ const words = (path: string) =>
     .replace('leftOut', 'left out')
     .replace('@/', ' in ')
     .replace('@', ' in ')
-const visible = (e: Entry) =>
+const visible = (e: RecordChange) =>
   e.differences.filter((d) => !/^(state|source):/.test(d.path) || e.differences.length === 1)
 const open = ref<number[]>([])
-async function putBack(e: Entry) {
+async function putBack(e: RecordChange) {
   try {
-    const { kept } = await post<{ kept: string[] }>(props.write, { change: e.id })
+    const { kept } = await undo(e.id)
     tell(kept.length > 0 ? `Undone, except what has changed since: ${kept.map(words).join(', ')}` : 'Undone')
     props.after()
     await refresh()

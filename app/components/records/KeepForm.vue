@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import type { SavedKind } from '@contracts/saved'
+import type { SavedBody, SavedKind } from '@contracts/saved'
 
 /** Keeps something under a name, for oneself or for everybody. */
 const props = defineProps<{
   kind: SavedKind
   what: string
-  content: () => unknown
+  content: () => SavedBody['content']
   /** The name and sharing to begin with. */ begin?: { name: string; shared: boolean }
 }>()
 const emit = defineEmits<{ kept: [number] }>()
@@ -21,7 +21,7 @@ function start() {
 }
 async function keep() {
   try {
-    const { data } = await ask<{ id: number }>('PUT', '/api/saved', {
+    const data = await call('saveNamed', {
       body: { kind: props.kind, name: name.value.trim(), shared: shared.value, content: props.content() },
     })
     naming.value = false

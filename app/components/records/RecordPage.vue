@@ -1,12 +1,13 @@
-<script setup lang="ts" generic="R extends { code: string }">
+<script setup lang="ts" generic="K extends PagedKind">
 import type { Key } from '~/composables/useKeys'
+import type { PagedKind } from '~/composables/useRecord'
 
 /**
  * The page of one record: its head with history, delete and save, what stands in the way of saving, and its form in the
  * slot.
  */
 const props = defineProps<{
-  record: ReturnType<typeof useRecord<R>>
+  record: ReturnType<typeof useRecord<K>>
   /** What one of its kind is called, and the list of them. */
   it: string
   many: string
@@ -94,13 +95,7 @@ useKeys(props.it, [
         tabindex="0"
         :aria-label="`The ${it.toLowerCase()}`"
       >
-        <HistoryList
-          v-if="past && history"
-          :read="history"
-          :write="`${history}/undo`"
-          :version="stored"
-          :after="takeBack"
-        />
+        <HistoryList v-if="past && history" :of="history" :version="stored" :after="takeBack" />
         <template v-else>
           <ConflictNote v-if="conflict" class="mb-3" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
           <ul v-if="errors.length" class="mb-3 text-madder" role="alert">

@@ -15,7 +15,7 @@ const problem = ref('')
 const begun =
   skus.value.length > 0
     ? Promise.resolve()
-    : get<{ items: { sku: string }[] }>('/api/products', { limit: 3 }).then((a) => {
+    : call('listProducts', { query: { limit: 3 } }).then((a) => {
         skus.value = a.items.map((p) => p.sku)
       }, tellProblem)
 /** Puts a product into a place; one that has another place changes it with what stands here. */
@@ -34,11 +34,13 @@ async function run() {
   problem.value = ''
   await begun
   try {
-    result.value = await post<RecipeTrial>('/api/recipes/trial', {
-      recipe: { ...props.recipe, code: props.recipe.code || 'new', name: props.recipe.name.trim() || 'New' },
-      skus: skus.value.slice(0, 3),
-      storefront: lens.storefront,
-      language: lens.language,
+    result.value = await call('tryRecipe', {
+      body: {
+        recipe: { ...props.recipe, code: props.recipe.code || 'new', name: props.recipe.name.trim() || 'New' },
+        skus: skus.value.slice(0, 3),
+        storefront: lens.storefront,
+        language: lens.language,
+      },
     })
     at.value = Math.min(at.value, result.value.items.length - 1)
   } catch (e) {

@@ -1,11 +1,11 @@
-import type {
-  DecisionReport,
-  Grouping,
-  SuggestionDocument,
-  SuggestionFilter,
-  SuggestionGroup,
+import type { SentBody } from '@contracts/operations'
+import {
+  type DecisionReport,
+  type Grouping,
+  type SuggestionDocument,
+  type SuggestionFilter,
+  groupings,
 } from '@contracts/drafting'
-import { groupings } from '@contracts/drafting'
 import type { Value } from '@core/attributes/attribute'
 
 const shows = ['open', 'decided', 'refused', 'replaced'] as const
@@ -40,26 +40,28 @@ export function useReview() {
     const [field, of] = group.value.split('@') as [string, string | undefined]
     return { ...around.value, field, ...(of ? { language: of } : {}) }
   })
-  const asked = computed(() => Object.fromEntries(Object.entries(filter.value).map(([k, v]) => [k, String(v)])))
   const list = usePages<SuggestionDocument>(
-    (offset, limit, signal) => get('/api/suggestions', { ...asked.value, by: by.value, offset, limit }, signal),
-    () => [asked.value, by.value],
+    (offset, limit, signal) =>
+      call('listSuggestions', { query: { ...filter.value, by: by.value, offset, limit }, signal }),
+    () => [filter.value, by.value],
     50,
   )
   const groups = useAsking(
     (signal) =>
-      get<{ items: SuggestionGroup[] }>(
-        '/api/suggestions/groups',
-        { ...Object.fromEntries(Object.entries(around.value).map(([k, v]) => [k, String(v)])), by: by.value },
+      call('groupSuggestions', {
+        query: { ...around.value, by: by.value },
         signal,
-      ),
+      }),
     () => [around.value, by.value],
   )
   const waiting = useWaitingStore()
 
-  async function send(body: unknown, said: (r: DecisionReport) => string): Promise<DecisionReport | undefined> {
+  async function send(
+    body: SentBody<'decideSuggestions'>,
+    said: (r: DecisionReport) => string,
+  ): Promise<DecisionReport | undefined> {
     try {
-      const report = await post<DecisionReport>('/api/suggestions/decisions', body)
+      const report = await call('decideSuggestions', { body })
       if (report.failedCount > 0)
         tellProblem(
           new ApiProblem({

@@ -71,7 +71,8 @@ async function make() {
   try {
     const list = chosenType.value ? withOptions([], options.value.split(/[,\n]/), setup.source) : []
     const code = await putUnderFreeCode(codeOfName(a.labels[setup.source]!, 'attribute'), async (c) => {
-      await ask('PUT', `/api/attributes/${c}`, {
+      await call('putAttribute', {
+        params: { code: c },
         body: { ...a, code: c, options: list },
         headers: { 'If-None-Match': '*' },
       })

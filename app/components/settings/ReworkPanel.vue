@@ -24,7 +24,7 @@ watch(
 )
 const lose = ref(false)
 const body = computed(() => ({ record: props.after, instead: instead.value, lose: lose.value }))
-const path = computed(() => `/api/attributes/${segment(props.before.code)}/rework`)
+const params = computed(() => ({ code: props.before.code }))
 const {
   data,
   problem,
@@ -32,10 +32,11 @@ const {
 } = useAsking(
   (signal) =>
     touched.value
-      ? ask<ReworkReport>('POST', `${path.value}/preview`, {
+      ? call('previewRework', {
+          params: params.value,
           body: { record: props.after, instead: instead.value },
           signal,
-        }).then((a) => a.data)
+        })
       : Promise.resolve(undefined),
   () => [touched.value, props.after, instead.value],
   { wait: 250 },
@@ -47,7 +48,7 @@ const busy = ref(false)
 async function make() {
   busy.value = true
   try {
-    const job = await jobs.end((await post<Job>(path.value, body.value)).id)
+    const job = await jobs.end((await call('reworkAttribute', { params: params.value, body: body.value })).id)
     if (job.state !== 'done')
       return tellProblem(new ApiProblem({ title: 'Not changed', status: 409, detail: howItEnded(job) }))
     const r = job.result as ReworkReport

@@ -16,11 +16,13 @@ const key = computed(() => JSON.stringify(props))
 async function look() {
   busy.value = true
   try {
-    trial.value = await post<Trial>('/api/house-styles/trial', {
-      words: props.words,
-      field: props.field,
-      storefront: props.storefront,
-      language: props.language,
+    trial.value = await call('tryWords', {
+      body: {
+        words: props.words,
+        field: props.field,
+        storefront: props.storefront,
+        language: props.language,
+      },
     })
     tried.value = key.value
   } catch (e) {

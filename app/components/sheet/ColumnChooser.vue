@@ -11,10 +11,10 @@ const q = ref('')
 const { data } = useAsking(
   (signal) =>
     open.value
-      ? ask<{ items: OfferedColumn[] }>('POST', '/api/sheet/columns', {
+      ? call('offeredColumns', {
           body: { filter: props.filter, lens: { ...lens.body, language: lens.language } },
           signal,
-        }).then((a) => a.data)
+        })
       : Promise.resolve(undefined),
   () => [open.value, props.filter, lens.edition.id],
 )

@@ -11,14 +11,9 @@ const props = defineProps<{
   mayEdit: boolean
 }>()
 const emit = defineEmits<{ show: [string] }>()
-interface Listed {
-  code: string
-  name: string
-  products: number
-}
 const setup = useSetupStore()
 const { data, refresh } = useAsking(
-  (signal) => get<{ items: Listed[] }>('/api/lists', {}, signal),
+  (signal) => call('listLists', { signal }),
   () => setup.lists,
 )
 const lists = computed(() => data.value?.items ?? [])
@@ -34,20 +29,12 @@ async function put(close: () => void) {
     const body = props.selected ? { add: await props.selected.skus() } : { addFound: props.filter, lens: props.lens }
     const code =
       into.value ||
-      (await putUnderFreeCode(
-        codeOfName(name.value, 'list'),
-        async (free) =>
-          (
-            await ask<Listed>('PUT', `/api/lists/${segment(free)}`, {
-              body: { code: free, name: name.value },
-              headers: { 'If-None-Match': '*' },
-            })
-          ).data.code,
-      ))
-    const { came, products } = await post<{ came: number; products: number }>(
-      `/api/lists/${segment(code)}/changes`,
-      body,
-    )
+      (await putUnderFreeCode(codeOfName(name.value, 'list'), async (free) => {
+        const headers = { 'If-None-Match': '*' }
+        const body = { code: free, name: name.value, note: '', skus: [] }
+        return (await call('putList', { params: { code: free }, body, headers })).code
+      }))
+    const { came, products } = await call('changeList', { params: { code }, body })
     await setup.reload()
     await refresh()
     tell(`${numberShown(came)} added to the list, which now has ${numberShown(products)}`)

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useVirtualizer } from '@tanstack/vue-virtual'
-import type { CellBody, SheetPage, SheetRow } from '@contracts/sheet'
+import type { CellBody, SheetRow } from '@contracts/sheet'
 import type { CellWrite, SheetCell } from '@core/sheet/cells'
 import { readBlock, writeBlock } from '@core/sheet/block'
 import { isWritable, type SheetColumn } from '@core/sheet/columns'
@@ -29,7 +29,7 @@ const lensBody = computed(() => ({ ...lens.body, language: lens.language }))
 type Row = SheetRow & { at: Record<string, SheetCell> }
 async function page(offset: number, limit: number, signal: AbortSignal): Promise<{ count: number; items: Row[] }> {
   const columns = props.columns.map((c) => c.id)
-  const { data } = await ask<SheetPage>('POST', '/api/sheet', {
+  const data = await call('sheet', {
     body: { filter: props.filter, lens: lensBody.value, members: props.members, columns, offset, limit },
     signal,
   })

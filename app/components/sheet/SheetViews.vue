@@ -1,11 +1,10 @@
 <script setup lang="ts">
-import type { Saved } from '@contracts/saved'
-
+import type { SavedBody } from '@contracts/saved'
 /** Views of the sheet that are kept under a name: taken up, kept, let go. */
-const props = defineProps<{ content: () => Record<string, unknown> }>()
-const emit = defineEmits<{ take: [Record<string, unknown>] }>()
+const props = defineProps<{ content: () => SavedBody['content'] }>()
+const emit = defineEmits<{ take: [SavedBody['content']] }>()
 const { data, refresh } = useAsking(
-  (signal) => get<{ items: Saved[] }>('/api/saved', { kind: 'view' }, signal),
+  (signal) => call('listSaved', { query: { kind: 'view' }, signal }),
   () => 0,
 )
 const views = computed(() => data.value?.items ?? [])
@@ -22,7 +21,7 @@ async function kept(id: number) {
 }
 async function removeSaved() {
   try {
-    await ask('DELETE', `/api/saved/${view.value!.id}`)
+    await call('removeSaved', { params: { id: view.value!.id } })
     chosen.value = ''
     await refresh()
   } catch (e) {

@@ -4,7 +4,8 @@ import { termIn, type Glossary } from '@core/translation/glossary'
 import { targetChecks } from '@core/translation/checks/registry'
 import type { TargetFinding } from '@core/translation/checks/check'
 import CodedText from './CodedText.vue'
-import type { Desk, Match, Row, UnitComment } from './unit'
+import type { Comment, Desk, Match } from '@contracts/translation'
+import type { Row } from './unit'
 
 /** What helps with the segment that is worked on: the memory, the glossary, what is wrong, what was said. */
 const props = defineProps<{
@@ -23,7 +24,7 @@ const emit = defineEmits<{
   term: [string]
   overrule: [code: string, reason: string]
   mend: [TargetFinding]
-  comments: [UnitComment[]]
+  comments: [Comment[]]
   comment: [words: string]
   close: []
 }>()
@@ -57,13 +58,9 @@ watch(
     field.value?.focus()
   },
 )
-async function settle(c: UnitComment) {
+async function settle(c: Comment) {
   try {
-    emit(
-      'comments',
-      (await post<{ items: UnitComment[] }>(`/api/translations/comments/${c.id}/settled`, { settled: !c.settled }))
-        .items,
-    )
+    emit('comments', (await call('settleComment', { params: { id: c.id }, body: { settled: !c.settled } })).items)
   } catch (e) {
     tellProblem(e)
   }

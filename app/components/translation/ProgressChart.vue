@@ -1,15 +1,10 @@
 <script setup lang="ts">
+import type { EditionProgress } from '@contracts/translation'
 import { scaleLinear, stack } from 'd3'
 
-interface Edition {
-  storefront: string
-  language: string
-  asks: string
-  states: Record<string, number>
-}
 /** How far each edition is: its texts as one thread, from final to missing. */
-const props = defineProps<{ editions: Edition[] }>()
-const emit = defineEmits<{ choose: [Edition] }>()
+const props = defineProps<{ editions: EditionProgress[] }>()
+const emit = defineEmits<{ choose: [EditionProgress] }>()
 const setup = useSetupStore()
 const keys = [
   'final',
@@ -36,11 +31,11 @@ const words: Record<(typeof keys)[number], string> = {
 const height = 16
 const width = 380
 const layers = computed(() =>
-  stack<Edition>()
+  stack<EditionProgress>()
     .keys(keys)
     .value((e, k) => e.states[k] ?? 0)(props.editions),
 )
-const sum = (e: Edition) => keys.reduce((n, k) => n + (e.states[k] ?? 0), 0)
+const sum = (e: EditionProgress) => keys.reduce((n, k) => n + (e.states[k] ?? 0), 0)
 const bars = computed(() =>
   props.editions.map((edition, i) => {
     const x = scaleLinear([0, Math.max(1, sum(edition))], [0, width])

@@ -1,6 +1,15 @@
 <script setup lang="ts">
-import { exchangeFormats, type ExchangeFormat } from '@contracts/translation'
-import { effortBands, firstWeights, type EffortBand, type EffortCount } from '@core/translation/effort'
+import type { JobDocument } from '@contracts/jobs'
+import type { SentBody } from '@contracts/operations'
+import {
+  exchangeFormats,
+  type CheckAllReport,
+  type EffortReport,
+  type ExchangeFormat,
+  type PretranslateReport,
+  type TranslationImportReport,
+} from '@contracts/translation'
+import { effortBands, firstWeights, type EffortBand } from '@core/translation/effort'
 import { targetChecks } from '@core/translation/checks/registry'
 
 /**
@@ -8,50 +17,15 @@ import { targetChecks } from '@core/translation/checks/registry'
  * assigned to somebody; and files that come back.
  */
 const props = defineProps<{
-  /** The question as calls take it. */ asked: Record<string, unknown>
+  /** The question as calls take it. */
+  asked: Partial<SentBody<'weighWork'>>
   count: number
   selected: string[]
 }>()
 const emit = defineEmits<{ done: [] }>()
-interface Effort extends EffortCount {
-  records: number
-  units: number
-}
-interface Checked {
-  records: number
-  segments: number
-  counts: { code: string; level: string; n: number }[]
-  found: {
-    record: string
-    title: string
-    label: string
-    segment: number
-    code: string
-    level: string
-    message: string
-    target: string
-  }[]
-  foundCount: number
-  overruled: number
-}
-interface Pretranslated {
-  records: number
-  segments: number
-  fromMemory: number
-  byMachine: number
-  left: number
-  unknown: { word: string; times: number }[]
-  step: number | null
-}
-interface Imported {
-  taken: number
-  unchanged: number
-  refused: { unit: string; segment: string; reason: string }[]
-  refusedCount: number
-  language: string | null
-  step: number | null
-}
-type Outcome = Partial<Effort & Checked & Pretranslated & Imported & { problem: { detail: string } }>
+type Outcome = Partial<
+  EffortReport & CheckAllReport & PretranslateReport & TranslationImportReport & { problem: { detail: string } }
+>
 
 const lens = useLensStore()
 const session = useSessionStore()
@@ -126,27 +100,35 @@ const checkWords = (code: string) =>
   targetChecks.find((c) => c.code === code)?.label ?? `House style: ${code.replace('style:', '')}`
 
 const { data: people } = useAsking(
-  (signal) =>
-    get<{ items: { id: number; name: string }[] }>(
-      '/api/translations/translators',
-      { language: lens.language },
-      signal,
-    ),
+  (signal) => call('translators', { query: { language: lens.language }, signal }),
   () => lens.language,
 )
 const person = ref<number | null>(null)
 const due = ref('')
 
-async function run(path: string, more: object = {}) {
+async function run(work: () => Promise<JobDocument>) {
   result.value = undefined
-  await start(() => post<Job>(path, { ...body.value, ...more }))
+  await start(work)
 }
+const countWords = () => run(() => call('weighWork', { body: { show: 'open', ...body.value, weights: weights.value } }))
+const runChecks = () => run(() => call('checkTranslations', { body: { ...body.value, show: 'all' } }))
+const pretranslate = () =>
+  run(() =>
+    call('pretranslate', {
+      body: {
+        ...body.value,
+        memoryFrom: memory.value ? from.value : null,
+        machine: machine.value,
+        show: 'missing',
+      },
+    }),
+  )
 watch(result, (r) => {
   if (r?.step !== undefined && r.step !== null) emit('done')
 })
 async function sendOut() {
   try {
-    await askForFile('/api/translations/export', { ...body.value, format: format.value })
+    await download('exportTranslations', { body: { ...body.value, format: format.value } })
   } catch (e) {
     tellProblem(e)
   }
@@ -156,20 +138,13 @@ async function bring(e: Event) {
   const chosen = (e.target as HTMLInputElement).files?.[0]
   if (!chosen) return
   back.value = chosen.name
-  result.value = undefined
-  await start(
-    async () =>
-      (
-        await ask<Job>('POST', '/api/translations/import', {
-          body: chosen,
-          headers: { 'content-type': 'application/xliff+xml', prefer: 'respond-async' },
-        })
-      ).data,
+  await run(() =>
+    callForJob('importTranslations', { body: chosen, headers: { 'content-type': 'application/xliff+xml' } }),
   )
 }
 async function give() {
   try {
-    const { data } = await ask<{ records: number }>('POST', '/api/translations/shares', {
+    const data = await call('shareWork', {
       body: { language: lens.language, records: props.selected, person: person.value, due: due.value || null },
     })
     tell(
@@ -183,7 +158,7 @@ async function give() {
   }
 }
 async function putBack(step: number) {
-  await start(() => post<Job>(`/api/steps/${step}/undo`, {}))
+  await start(() => call('undoStep', { params: { id: step } }))
   emit('done')
 }
 const number = (n: number | undefined) => numberShown(n ?? 0)
@@ -223,14 +198,7 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
             :most="200"
             @update:model-value="weights[b] = $event! / 100"
         /></label>
-        <button
-          class="act main"
-          type="button"
-          :disabled="busy"
-          @click="run('/api/translations/effort', { weights, show: asked.show ?? 'open' })"
-        >
-          Count
-        </button>
+        <button class="act main" type="button" :disabled="busy" @click="countWords">Count</button>
       </div>
       <template v-if="result?.bands">
         <p class="pt-2" role="status">
@@ -260,9 +228,7 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
       </template>
     </div>
     <div v-else-if="tool === 'check'" class="pt-2">
-      <button class="act main" type="button" :disabled="busy" @click="run('/api/translations/checks', { show: 'all' })">
-        Check translations
-      </button>
+      <button class="act main" type="button" :disabled="busy" @click="runChecks">Check translations</button>
       <template v-if="result?.counts"
         ><p class="pt-2" role="status">
           {{ number(result.foundCount) }} findings in {{ number(result.segments) }} segments<template
@@ -298,14 +264,7 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
         :most="101"
       /><span>and above</span>
       <label class="flex items-center gap-1.5"><input v-model="machine" type="checkbox" /> the rest by machine</label>
-      <button
-        class="act main"
-        type="button"
-        :disabled="busy || (!memory && !machine)"
-        @click="
-          run('/api/translations/pretranslations', { memoryFrom: memory ? from : null, machine, show: 'missing' })
-        "
-      >
+      <button class="act main" type="button" :disabled="busy || (!memory && !machine)" @click="pretranslate">
         Translate {{ what }}
       </button>
       <span class="text-ink2"

@@ -25,7 +25,7 @@ const blank = (): AssignmentRecord => ({
   limits: noLimits(),
   reach: { base: 'rule', rule: { all: [] }, chosen: [], added: [], leftOut: [], eachVariant: false },
 })
-const record = useRecord<AssignmentRecord>(
+const record = useRecord(
   'assignments',
   () => code.value,
   blank,
@@ -49,11 +49,11 @@ const whole = computed(() => {
   return `${sentence.value}${limits ? ` · ${limits}` : ''}`
 })
 const pieces = useAsking(
-  (signal) => get<{ items: { code: string; name: string }[] }>('/api/pieces', { limit: 1000 }, signal),
+  (signal) => call('listPieces', { query: { limit: 1000 }, signal }),
   () => 0,
 )
 const sets = useAsking(
-  (signal) => get<{ items: { code: string; name: string }[] }>('/api/question-sets', {}, signal),
+  (signal) => call('listQuestionSets', { signal }),
   () => 0,
 )
 const allPieces = computed(() => pieces.data.value?.items ?? [])

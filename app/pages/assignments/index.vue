@@ -1,26 +1,8 @@
 <script setup lang="ts">
+import type { ListedAssignment } from '@contracts/reach'
 import { areaName } from '@core/assignments/areas'
 
-interface Listed {
-  code: string
-  number: number
-  name: string
-  pieces: string[]
-  sets: string[]
-  replaces: string | null
-  area: string
-  order: number
-  resting: boolean
-  sentence: string
-  limits: string
-}
-interface Area {
-  area: string
-  name: string
-  limit: number | null
-  parts: { part: string; order: number }[]
-}
-type Row = { key: string; order: number; number: number; fixed: boolean; a?: Listed; part?: string }
+type Row = { key: string; order: number; number: number; fixed: boolean; a?: ListedAssignment; part?: string }
 
 const lens = useLensStore()
 const session = useSessionStore()
@@ -28,16 +10,12 @@ const setup = useSetupStore()
 const { refresh: refreshProof } = useProofFocus()
 const q = ref('')
 const rested = ref(true)
-const items = shallowRef<Listed[]>([])
+const items = shallowRef<ListedAssignment[]>([])
 const next = ref<string | null>(null)
 const most = 1000
 const { data, problem, refresh } = useAsking(
   async (signal) => {
-    const page = await get<{ items: Listed[]; next: string | null }>(
-      '/api/assignments',
-      { q: q.value, limit: most },
-      signal,
-    )
+    const page = await call('listAssignments', { query: { q: q.value, limit: most }, signal })
     items.value = page.items
     next.value = page.next
     return page
@@ -46,14 +24,16 @@ const { data, problem, refresh } = useAsking(
   { wait: 80 },
 )
 const layout = useAsking(
-  (signal) => get<Area[]>(`/api/storefronts/${segment(lens.storefront)}/page-order`, {}, signal),
+  (signal) => call('pageOrder', { params: { code: lens.storefront }, signal }),
   () => lens.storefront,
 )
 async function showMore() {
-  const page = await get<{ items: Listed[]; next: string | null }>('/api/assignments', {
-    q: q.value,
-    limit: most,
-    cursor: next.value,
+  const page = await call('listAssignments', {
+    query: {
+      q: q.value,
+      limit: most,
+      cursor: next.value,
+    },
   })
   items.value = [...items.value, ...page.items]
   next.value = page.next
@@ -96,7 +76,7 @@ const flat = computed(() =>
 )
 async function place(code: string, area: string, before: string | null) {
   try {
-    await post('/api/assignments/order', { storefront: lens.storefront, area, code, before })
+    await call('placeAssignment', { body: { storefront: lens.storefront, area, code, before } })
     await refresh()
     refreshProof()
     await nextTick()
@@ -124,10 +104,11 @@ function step(code: string, by: -1 | 1) {
   if (by < 0 ? i === 0 : i === k.rows.length - 1) return
   void place(code, k.area, by < 0 ? k.rows[i - 1]!.key : (k.rows[i + 2]?.key ?? null))
 }
-async function rest(a: Listed) {
+async function rest(a: ListedAssignment) {
   try {
-    const { data: record, tag } = await ask<Record<string, unknown>>('GET', `/api/assignments/${segment(a.code)}`)
-    await ask('PUT', `/api/assignments/${segment(a.code)}`, {
+    const { data: record, tag } = await callTagged('getAssignment', { params: { code: a.code } })
+    await call('putAssignment', {
+      params: { code: a.code },
       body: { ...record, resting: !a.resting },
       headers: { 'If-Match': tag! },
     })

@@ -1,11 +1,9 @@
 <script setup lang="ts">
-import type { Campaign } from '@core/assignments/campaign'
-
 const route = useRoute()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
 const setup = useSetupStore()
 const session = useSessionStore()
-const record = useRecord<Campaign>(
+const record = useRecord(
   'campaigns',
   () => code.value,
   () => ({ code: '', name: '', note: '', storefronts: [], from: null, to: null }),
@@ -14,12 +12,7 @@ const record = useRecord<Campaign>(
 const { draft } = record
 const readonly = computed(() => !session.mayEdit)
 const assignments = useAsking(
-  (signal) =>
-    get<{ items: { code: string; name: string; campaign: string | null; resting: boolean }[] }>(
-      '/api/assignments',
-      { limit: 1000 },
-      signal,
-    ),
+  (signal) => call('listAssignments', { query: { limit: 1000 }, signal }),
   () => code.value,
 )
 const belonging = computed(() =>

@@ -272,14 +272,7 @@ useKeys('Product', [
       </div>
       <FieldConflicts v-if="conflicts.length > 0" :conflicts="conflicts" @mine="keepMine" @theirs="keepTheirs" />
       <div class="min-h-0 flex-1 overflow-auto bg-sheet pb-8" tabindex="0" aria-label="Values of the product">
-        <HistoryList
-          v-if="side === 'history'"
-          class="px-5"
-          :read="`/api/products/${segment(sku)}/history`"
-          :write="`/api/products/${segment(sku)}/undo`"
-          :version="version"
-          :after="refreshProof"
-        />
+        <HistoryList v-if="side === 'history'" class="px-5" :of="{ sku }" :version="version" :after="refreshProof" />
         <template v-else-if="side === 'content'"
           ><PageContent :sku="sku" :page="page.data.value" :version="version" :disabled="!session.mayEdit" /><CutPanel
             :type="p.type"

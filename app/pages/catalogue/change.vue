@@ -1,11 +1,11 @@
 <script setup lang="ts">
+import type { JobDocument } from '@contracts/jobs'
 import type { Value } from '@core/attributes/attribute'
 import { losesInline } from '@core/attributes/carry'
 import { isPerVariant, type ValuePlace } from '@core/catalogue/model'
-import type { BulkChange, BulkMembers } from '@core/bulk/shape'
+import { type BulkChange, type BulkMembers, bulkNames, type BulkName } from '@core/bulk/shape'
 import { checkBulkChange } from '@core/bulk/change'
 import { bulkKinds } from '@core/bulk/kinds'
-import { bulkNames, type BulkName } from '@core/bulk/shape'
 import { letterCases, type LetterCase } from '@core/bulk/letters'
 import { bulkFields, bulkTarget } from '@core/bulk/target'
 import { units } from '@core/units/registry'
@@ -133,15 +133,13 @@ const {
   busy: looking,
 } = useAsking(
   (signal) =>
-    missing.value || made.value
-      ? Promise.resolve(undefined)
-      : ask<BulkReport>('POST', '/api/bulk-changes/preview', { body: body.value, signal }).then((a) => a.data),
+    missing.value || made.value ? Promise.resolve(undefined) : call('previewBulkChange', { body: body.value, signal }),
   () => [body.value, made.value],
   { wait: 200 },
 )
 const shown = computed(() => made.value ?? preview.value)
 
-async function follow(start: () => Promise<Job>, what: string) {
+async function follow(start: () => Promise<JobDocument>, what: string) {
   busy.value = what
   failure.value = ''
   try {
@@ -155,7 +153,7 @@ async function follow(start: () => Promise<Job>, what: string) {
     busy.value = ''
   }
 }
-function take(job: Job) {
+function take(job: JobDocument) {
   if (job.kind === 'undo') back.value = job.result as UndoReport
   else [made.value, back.value] = [job.result as BulkReport, undefined]
 }
@@ -163,8 +161,11 @@ const make = () =>
   !missing.value &&
   preview.value?.changed &&
   !busy.value &&
-  follow(() => post<Job>('/api/bulk-changes', body.value), 'Changing')
-const putBack = () => follow(() => post<Job>(`/api/steps/${made.value!.step}/undo`), 'Undoing')
+  follow(() => call('makeBulkChange', { body: body.value }), 'Changing')
+function putBack() {
+  const id = made.value?.step
+  if (id) void follow(() => call('undoStep', { params: { id } }), 'Undoing')
+}
 function anew() {
   made.value = undefined
   back.value = undefined

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import type { ImportReport, Upload } from '@contracts/imports'
 import type { UndoReport } from '@contracts/bulk'
-import type { Saved } from '@contracts/saved'
 import type { SuggestedColumn } from '@core/imports/mapping'
 
 const jobs = useJobsStore()
@@ -17,7 +16,7 @@ const jobId = ref('')
 const job = computed(() => jobs.jobs.get(jobId.value))
 const over = ref(false)
 const mappings = useAsking(
-  (signal) => get<{ items: Saved[] }>('/api/saved', { kind: 'mapping' }, signal),
+  (signal) => call('listSaved', { query: { kind: 'mapping' }, signal }),
   () => 0,
 )
 const kept = ref<number | ''>('')
@@ -46,7 +45,7 @@ async function attempt(what: typeof busy.value, work: () => Promise<void>) {
 }
 const send = () =>
   attempt('send', async () => {
-    const { data } = await ask<Upload>('POST', '/api/uploads', {
+    const data = await call('uploadFile', {
       query: {
         name: file.value!.name,
         ...(kept.value === '' ? {} : { mapping: kept.value }),
@@ -64,7 +63,7 @@ const send = () =>
 const careful = ref(false)
 const run = (mode: 'check' | 'apply', take: 'all' | 'good') =>
   attempt(mode, async () => {
-    const { data } = await ask<Job>('POST', '/api/imports', {
+    const data = await callForJob('importProducts', {
       query: {
         mode,
         take,
@@ -73,7 +72,6 @@ const run = (mode: 'check' | 'apply', take: 'all' | 'good') =>
         upload: upload.value!.upload,
       },
       body: { mapping: mapping.value },
-      headers: { prefer: 'respond-async' },
     })
     jobId.value = data.id
     const ended = await jobs.end(data.id)
@@ -111,7 +109,9 @@ watch(
 const back = shallowRef<UndoReport>()
 const putBack = () =>
   attempt('back', async () => {
-    const ended = await jobs.end((await post<Job>(`/api/steps/${report.value!.step}/undo`)).id)
+    const id = report.value?.step
+    if (!id) return
+    const ended = await jobs.end((await call('undoStep', { params: { id } })).id)
     if (ended.state === 'done') back.value = ended.result as UndoReport
     else failure.value = howItEnded(ended)
     useProofFocus().refresh()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { SavedBody } from '@contracts/saved'
 import type { SheetRow } from '@contracts/sheet'
 import { asGroup, fromBuilder, toBuilder, type BuilderGroup } from '@core/rules/builder'
 import { parseSheetColumn, type SheetColumn } from '@core/sheet/columns'
@@ -54,8 +55,8 @@ const content = () => ({
   beside: shown.value.beside,
   filter: { ...filter },
 })
-function takeView(v: Record<string, unknown>) {
-  const view = v as ReturnType<typeof content>
+function takeView(saved: SavedBody['content']) {
+  const view = saved as ReturnType<typeof content>
   shown.value = { columns: view.columns, members: view.members, beside: view.beside }
   Object.assign(filter, view.filter)
 }
@@ -113,11 +114,13 @@ async function saveList(format: 'csv' | 'xlsx' | 'jsonl', all: boolean) {
             : c.id,
       ),
     ]
-    await askForFile('/api/exports', {
-      format,
-      filter: condition.value,
-      lens: { storefront: lens.storefront },
-      ...(all ? {} : { columns: [...new Set(chosen)] }),
+    await download('exportProducts', {
+      body: {
+        format,
+        filter: condition.value,
+        lens: { storefront: lens.storefront },
+        ...(all ? {} : { columns: [...new Set(chosen)] }),
+      },
     })
   } catch (e) {
     tellProblem(e)

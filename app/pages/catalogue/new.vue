@@ -2,7 +2,6 @@
 import { until } from '@vueuse/core'
 import { typeOfCategory } from '@core/catalogue/model'
 import { bareGtin } from '@core/gtin/check-digit'
-import type { ProductDocument } from '~/components/product/document'
 
 /** A new product: made by hand, or as a copy of one that is already good. */
 const route = useRoute()
@@ -11,9 +10,7 @@ const session = useSessionStore()
 const pattern = ref(typeof route.query.copy === 'string' ? route.query.copy : '')
 const found = useAsking(
   (signal) =>
-    pattern.value
-      ? get<ProductDocument>(`/api/products/${segment(pattern.value)}`, {}, signal)
-      : Promise.resolve(undefined),
+    pattern.value ? call('getProduct', { params: { sku: pattern.value }, signal }) : Promise.resolve(undefined),
   () => pattern.value,
 )
 const of = computed(() => (pattern.value ? found.data.value : undefined))
@@ -58,11 +55,12 @@ async function make() {
   problem.value = undefined
   const gtin = bareGtin(form.gtin) || null
   try {
-    const { data } = of.value
-      ? await ask<ProductDocument>('POST', `/api/products/${segment(of.value.sku)}/copy`, {
+    const data = of.value
+      ? await call('copyProduct', {
+          params: { sku: of.value.sku },
           body: { sku: form.sku.trim(), gtin, name: form.name.trim(), variants: withVariants.value ? skus.value : {} },
         })
-      : await ask<ProductDocument>('POST', '/api/products', {
+      : await call('createProduct', {
           body: {
             sku: form.sku.trim(),
             type: form.type,

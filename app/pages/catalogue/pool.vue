@@ -14,10 +14,9 @@ async function look() {
   const byGtin = form.gtins.trim() !== ''
   if ((!byGtin && form.model.trim() === '') || busy.value) return
   await during(async () => {
-    const answer = await get<FoundItems>(
-      '/api/data-pool/items',
-      byGtin ? { gtin: form.gtins } : { brand: form.brand, model: form.model },
-    )
+    const answer = await call('findPoolItems', {
+      query: byGtin ? { gtin: form.gtins } : { brand: form.brand, model: form.model },
+    })
     // An item that nobody has yet is meant to be made; of a list by words only what is selected.
     rows.value = Object.fromEntries(
       answer.items.map((i) => [i.gtin, { take: byGtin && i.sku === null, ...i.suggested }]),
@@ -54,12 +53,14 @@ const report = shallowRef<FromPoolReport>()
 async function make() {
   if (!ready.value || busy.value) return
   await during(async () => {
-    report.value = await post<FromPoolReport>('/api/data-pool/products', {
-      items: wanted.value.map((i) => ({
-        gtin: i.gtin,
-        sku: rows.value[i.gtin]!.sku.trim(),
-        type: rows.value[i.gtin]!.type,
-      })),
+    report.value = await call('makeFromPool', {
+      body: {
+        items: wanted.value.map((i) => ({
+          gtin: i.gtin,
+          sku: rows.value[i.gtin]!.sku.trim(),
+          type: rows.value[i.gtin]!.type,
+        })),
+      },
     })
     const made = new Map(report.value.made.map((m) => [m.gtin, m.sku]))
     found.value = { ...found.value!, items: found.value!.items.map((i) => ({ ...i, sku: made.get(i.gtin) ?? i.sku })) }
@@ -68,7 +69,7 @@ async function make() {
 }
 async function putBack() {
   await during(async () => {
-    await post(`/api/steps/${report.value!.step}/undo`)
+    await call('undoStep', { params: { id: report.value!.step } })
     tell('Undoing the drafts')
     report.value = undefined
     found.value = undefined
@@ -78,12 +79,7 @@ const errorAt = (i: FoundItem) =>
   problem.value?.problem.errors?.find((e) => e.path.startsWith(`items[${wanted.value.indexOf(i)}]`))?.message
 const state = ref<'open' | 'answered'>('open')
 const queries = useAsking(
-  (signal) =>
-    get<{ items: PoolQuery[]; next: string | null }>(
-      '/api/data-pool/queries',
-      { state: state.value, limit: 100 },
-      signal,
-    ),
+  (signal) => call('listPoolQueries', { query: { state: state.value, limit: 100 }, signal }),
   () => state.value,
 )
 const older = ref<PoolQuery[]>([])
@@ -96,10 +92,12 @@ watch(
 const next = computed(() => (older.value.length ? cursor.value : (queries.data.value?.next ?? null)))
 const cursor = ref<string | null>(null)
 async function more() {
-  const page = await get<{ items: PoolQuery[]; next: string | null }>('/api/data-pool/queries', {
-    state: state.value,
-    limit: 100,
-    cursor: next.value,
+  const page = await call('listPoolQueries', {
+    query: {
+      state: state.value,
+      limit: 100,
+      cursor: next.value,
+    },
   })
   older.value = [...older.value, ...page.items]
   cursor.value = page.next

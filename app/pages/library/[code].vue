@@ -1,19 +1,11 @@
 <script setup lang="ts">
 import { factIn } from '@core/catalogue/storefront-facts'
 import { inlineAddresses } from '@core/richtext/read'
-import type { BlockKind } from '@core/page/block-kind'
 import { relatedWords } from '@core/page/relations'
 import { noLimits } from '@core/assignments/limits'
 import { blankPiece, type OwnPlace } from '@core/page/piece'
 import type { PieceRecord, PieceTextRecord } from '@contracts/records'
 import type { OfferedValue } from '~/components/editor/offered'
-
-interface Fill {
-  count: number
-  assigned: { code: string; name: string }[]
-  sample: string | null
-  values: { address: string; label: string; filled: number }[]
-}
 
 const route = useRoute()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
@@ -32,7 +24,7 @@ const blank = (): PieceRecord => ({
     ? { sku: ofProduct.value, area: 'details', order: 50, limits: noLimits(), resting: false }
     : null,
 })
-const record = useRecord<PieceRecord>(
+const record = useRecord(
   'pieces',
   () => code.value,
   blank,
@@ -80,24 +72,21 @@ const hint = (language: string) => {
 }
 
 const kinds = useAsking(
-  (signal) => get<{ items: BlockKind[] }>('/api/block-kinds', {}, signal),
+  (signal) => call('listBlockKinds', { signal }),
   () => 0,
 )
 const blockKind = computed(() => kinds.data.value?.items.find((k) => k.code === draft.value?.blockKind))
 const known = useAsking(
-  (signal) => get<{ tags: string[]; owners: string[] }>('/api/pieces', { limit: 1 }, signal),
+  (signal) => call('listPieces', { query: { limit: 1 }, signal }),
   () => version.value,
 )
 const sets = useAsking(
-  (signal) => get<{ items: { code: string; name: string; questions: string[] }[] }>('/api/question-sets', {}, signal),
+  (signal) => call('listQuestionSets', { signal }),
   () => version.value,
 )
 const inSets = computed(() => (sets.data.value?.items ?? []).filter((s) => s.questions.includes(code.value ?? '')))
 const fill = useAsking(
-  (signal) =>
-    ask<Fill>('POST', '/api/reach/fill', { body: { piece: code.value, storefront: lens.storefront }, signal }).then(
-      (a) => a.data,
-    ),
+  (signal) => call('reachFill', { body: { piece: code.value, storefront: lens.storefront }, signal }),
   () => [code.value, lens.storefront, version.value],
 )
 const sample = ref('')
@@ -126,12 +115,12 @@ useProofTrial(() =>
 const read = useAsking(
   (signal) =>
     sample.value
-      ? get<{ items: { attribute: string; shown: string | null }[] }>(
-          `/api/products/${segment(sample.value)}/resolved`,
-          { storefront: lens.storefront, language: lens.language },
+      ? call('getResolved', {
+          params: { sku: sample.value },
+          query: { storefront: lens.storefront, language: lens.language },
           signal,
-        )
-      : Promise.resolve({ items: [] }),
+        })
+      : Promise.resolve(undefined),
   () => [sample.value, lens.edition.id, version.value],
 )
 const shop = computed(() => setup.storefronts.find((s) => s.code === lens.storefront))
@@ -193,10 +182,7 @@ const limits = computed({
 })
 async function makeReusable() {
   try {
-    const { assignment } = await post<{ assignment: { code: string; name: string } }>(
-      `/api/pieces/${segment(code.value!)}/reusable`,
-      {},
-    )
+    const { assignment } = await call('makeReusable', { params: { code: code.value! } })
     tell(`Reusable now. The assignment “${assignment.name}” keeps it in its place`)
     await record.takeTheirs()
     refreshProof()

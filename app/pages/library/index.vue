@@ -1,28 +1,6 @@
 <script setup lang="ts">
-import { signs, type SignName } from '@core/page/signs'
-
-interface Listed {
-  code: string
-  kind: string
-  name: string
-  note: string
-  title: string | null
-  titleLanguage: string | null
-  counts: boolean
-  languages: string[]
-  tags: string[]
-  owner: string
-  sign: SignName | null
-  takes: string | null
-  sets: { code: string; name: string }[]
-  assignments: { code: string; name: string }[]
-}
-interface Page {
-  items: Listed[]
-  next: string | null
-  tags: string[]
-  owners: string[]
-}
+import type { ListedPiece } from '@contracts/library'
+import { signs } from '@core/page/signs'
 
 const lens = useLensStore()
 const session = useSessionStore()
@@ -38,10 +16,10 @@ const asked = computed(() => ({
   storefront: lens.storefront,
   language: lens.language,
 }))
-const more = ref<Listed[]>([])
+const more = ref<ListedPiece[]>([])
 const { data, problem } = useAsking(
   async (signal) => {
-    const page = await get<Page>('/api/pieces', asked.value, signal)
+    const page = await call('listPieces', { query: asked.value, signal })
     more.value = []
     return page
   },
@@ -54,7 +32,7 @@ watch(data, (d) => {
 })
 const pieces = computed(() => [...(data.value?.items ?? []), ...more.value])
 async function showMore() {
-  const page = await get<Page>('/api/pieces', { ...asked.value, cursor: next.value })
+  const page = await call('listPieces', { query: { ...asked.value, cursor: next.value } })
   more.value = [...more.value, ...page.items]
   next.value = page.next
 }

@@ -1,30 +1,13 @@
 <script setup lang="ts">
-import type { Uploaded } from '@contracts/media'
 import { colourIn, labOfHex, nameOfColour } from '@core/media/colour-names'
-import type { ItemFinding } from '@core/media/checks'
-import { blankItem, isPicture, type MediaContent, type MediaItem } from '@core/media/item'
+import { blankItem, isPicture } from '@core/media/item'
 
-interface About {
-  content: MediaContent
-  reading: {
-    colours: string[]
-    ground: string | null
-    shape: string
-    words: boolean
-    letters: number
-    swatches: { colour: string; share: number }[]
-  } | null
-  findings: ItemFinding[]
-  twins: string[]
-  used: { skus: string[]; count: number }
-  versions: { name: string; storefront: string | null; language: string | null }[]
-}
 const route = useRoute()
 const lens = useLensStore()
 const setup = useSetupStore()
 const session = useSessionStore()
 const name = computed(() => String(route.params.name))
-const record = useRecord<MediaItem>(
+const record = useRecord(
   'media',
   () => name.value,
   () => blankItem('', ''),
@@ -34,11 +17,11 @@ const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.mayEdit)
 const { data: about, refresh } = useAsking(
   (signal) =>
-    get<About>(
-      `/api/media/${segment(name.value)}/about`,
-      { storefront: lens.storefront, language: lens.language },
+    call('aboutMedia', {
+      params: { code: name.value },
+      query: { storefront: lens.storefront, language: lens.language },
       signal,
-    ),
+    }),
   () => [name.value, lens.edition.id, stored.value],
 )
 const picture = computed(() => about.value !== undefined && isPicture(about.value.content.mime))
@@ -71,7 +54,7 @@ async function replace(e: Event) {
   input.value = ''
   if (!file) return
   try {
-    const { data } = await ask<Uploaded>('POST', '/api/media', {
+    const data = await call('uploadMedia', {
       query: { name: name.value, taken: 'over' },
       body: file,
       headers: { 'content-type': 'application/octet-stream' },
@@ -124,8 +107,7 @@ useKeys('Picture', [
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList
           v-if="past"
-          :read="`/api/history/media/${segment(name)}`"
-          :write="`/api/history/media/${segment(name)}/undo`"
+          :of="{ kind: 'media', code: name }"
           :version="stored"
           :after="() => record.takeTheirs()"
         />

@@ -1,15 +1,15 @@
 <script setup lang="ts">
 import { useElementSize } from '@vueuse/core'
 import { useVirtualizer } from '@tanstack/vue-virtual'
-import type { ListedMedia } from '@contracts/media'
+import type { ListedMedia, MediaQuery } from '@contracts/media'
 import { itemChecks, viewWords } from '@core/media/checks'
-import { pictureViews } from '@core/media/item'
+import { pictureViews, type PictureView } from '@core/media/item'
 
 const lens = useLensStore()
 const session = useSessionStore()
 const q = ref('')
-const what = ref('')
-const finding = ref('')
+const what = ref<'' | 'picture' | 'file' | PictureView>('')
+const finding = ref<MediaQuery['finding'] | ''>('')
 const order = ref<'name' | 'newest'>('name')
 const question = computed(() => ({
   q: q.value,
@@ -17,10 +17,14 @@ const question = computed(() => ({
   order: order.value,
   storefront: lens.storefront,
   language: lens.language,
-  ...(what.value === 'picture' || what.value === 'file' ? { kind: what.value } : { view: what.value }),
+  ...(what.value === 'picture' || what.value === 'file'
+    ? { kind: what.value }
+    : what.value === ''
+      ? {}
+      : { view: what.value }),
 }))
 const list = usePages<ListedMedia>(
-  (offset, limit, signal) => get('/api/media', { ...question.value, offset, limit }, signal),
+  (offset, limit, signal) => call('listMedia', { query: { ...question.value, offset, limit }, signal }),
   () => question.value,
   120,
 )

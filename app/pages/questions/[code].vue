@@ -1,12 +1,10 @@
 <script setup lang="ts">
-import type { QuestionSet } from '@core/page/piece'
-
 const route = useRoute()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
 const lens = useLensStore()
 const session = useSessionStore()
 const { refresh: refreshProof } = useProofFocus()
-const record = useRecord<QuestionSet>(
+const record = useRecord(
   'question-sets',
   () => code.value,
   () => ({ code: '', name: '', note: '', questions: [] }),
@@ -14,19 +12,12 @@ const record = useRecord<QuestionSet>(
 )
 const { draft } = record
 const readonly = computed(() => !session.mayEdit)
-interface Listed {
-  code: string
-  name: string
-  title: string | null
-  counts: boolean
-}
 const pieces = useAsking(
   (signal) =>
-    get<{ items: Listed[] }>(
-      '/api/pieces',
-      { kind: 'question', limit: 1000, storefront: lens.storefront, language: lens.language },
+    call('listPieces', {
+      query: { kind: 'question', limit: 1000, storefront: lens.storefront, language: lens.language },
       signal,
-    ),
+    }),
   () => lens.edition.id,
 )
 const of = (c: string) => pieces.data.value?.items.find((p) => p.code === c)
@@ -44,8 +35,7 @@ const move = (from: number, to: number) => {
 }
 useReorder(() => (readonly.value ? null : list.value), move)
 const assignments = useAsking(
-  (signal) =>
-    get<{ items: { code: string; assignments: { code: string; name: string }[] }[] }>('/api/question-sets', {}, signal),
+  (signal) => call('listQuestionSets', { signal }),
   () => code.value,
 )
 const bringing = computed(() => assignments.data.value?.items.find((s) => s.code === code.value)?.assignments ?? [])

@@ -1,14 +1,7 @@
 <script setup lang="ts">
-interface Listed {
-  code: string
-  name: string
-  note: string
-  questions: string[]
-  assignments: { code: string; name: string }[]
-}
 const session = useSessionStore()
 const { data, problem } = useAsking(
-  (signal) => get<{ items: Listed[] }>('/api/question-sets', {}, signal),
+  (signal) => call('listQuestionSets', { signal }),
   () => 0,
 )
 useKeys('Question sets', [

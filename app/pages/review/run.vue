@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { RecipeRunBody, RunPreview } from '@contracts/drafting'
+import type { RecipeRunBody } from '@contracts/drafting'
 import { asGroup, fromBuilder, toBuilder, type BuilderGroup } from '@core/rules/builder'
 
 const route = useRoute()
@@ -9,12 +9,7 @@ const setup = useSetupStore()
 const session = useSessionStore()
 const { filter, condition, where, words, active, clear } = useCatalogueFilter()
 const recipes = useAsking(
-  (signal) =>
-    get<{ items: { code: string; name: string; note: string }[]; service: { languages: string[] } }>(
-      '/api/recipes',
-      {},
-      signal,
-    ),
+  (signal) => call('listRecipes', { signal }),
   () => 0,
 )
 const recipe = computed({
@@ -56,10 +51,7 @@ const ready = computed(() => recipe.value !== '' && editions.value.length > 0 &&
 const preview = useAsking(
   (signal) =>
     ready.value
-      ? ask<RunPreview>('POST', `/api/recipes/${segment(recipe.value)}/runs/preview`, {
-          body: body.value,
-          signal,
-        }).then((a) => a.data)
+      ? call('previewRecipeRun', { params: { code: recipe.value }, body: body.value, signal })
       : Promise.resolve(undefined),
   () => [recipe.value, body.value],
   { wait: 250 },
@@ -69,7 +61,7 @@ async function start() {
   if (!ready.value || !preview.data.value?.products || busy.value) return
   busy.value = true
   try {
-    await post(`/api/recipes/${segment(recipe.value)}/runs`, body.value)
+    await call('runRecipe', { params: { code: recipe.value }, body: body.value })
     tell('Started. Its progress is shown in the bar below; you will be told when there is something to review.')
     await navigateTo('/review/waiting')
   } catch (e) {

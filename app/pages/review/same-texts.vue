@@ -10,7 +10,7 @@ const fields = computed(() =>
 )
 const field = ref('description')
 const { result, failure, busy, start } = useJobResult<SameTexts>()
-const look = () => start(() => post<Job>('/api/same-texts', { field: field.value, language: lens.language }))
+const look = () => start(() => call('sameTexts', { body: { field: field.value, language: lens.language } }))
 useKeys('Duplicate texts', [
   {
     keys: 'Ctrl+Enter',

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { noLimits } from '@core/assignments/limits'
 import type { Reach } from '@core/assignments/assignment'
-import type { NamedRule } from '@core/rules/condition'
 import { asGroup, fromBuilder, toBuilder, type BuilderGroup } from '@core/rules/builder'
 
 const route = useRoute()
@@ -12,7 +11,7 @@ const { focus } = useProofFocus()
 onBeforeUnmount(() => {
   focus.value = null
 })
-const record = useRecord<NamedRule>(
+const record = useRecord(
   'named-rules',
   () => code.value,
   () => ({ code: '', name: '', note: '', rule: { all: [] } }),

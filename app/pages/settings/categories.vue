@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import type { Category } from '@core/catalogue/model'
-import { typeOfCategory } from '@core/catalogue/model'
+import { type Category, typeOfCategory } from '@core/catalogue/model'
 import { spotAfterStep, spotOfDrop, treeRows, type Spot } from '@core/catalogue/tree'
 import { codeOfName, freeCode } from '@core/text/code'
 
@@ -8,7 +7,7 @@ type Listed = Category & { products: number; below: number }
 const setup = useSetupStore()
 const session = useSessionStore()
 const { data, problem, refresh } = useAsking(
-  (signal) => get<{ items: Listed[] }>('/api/categories', {}, signal),
+  (signal) => call('listCategories', { signal }),
   () => 0,
 )
 const items = computed(() => data.value?.items ?? [])
@@ -29,7 +28,7 @@ const mayWrite = computed(() => session.maySetUp)
  * shown instead. Where it stands among its neighbours is nobody's text, and may have moved.
  */
 async function versionOf(c: Category): Promise<string> {
-  const { data, tag } = await ask<Category>('GET', `/api/categories/${segment(c.code)}`)
+  const { data, tag } = await callTagged('getCategory', { params: { code: c.code } })
   const seen = items.value.find((i) => i.code === c.code)
   const words = (i: Category | undefined) => JSON.stringify([i?.names, i?.type])
   if (words(data) !== words(seen)) {
@@ -47,7 +46,8 @@ async function versionOf(c: Category): Promise<string> {
 async function write(c: Category, spot?: Spot, isNew = false) {
   try {
     const headers: Record<string, string> = isNew ? { 'If-None-Match': '*' } : { 'If-Match': await versionOf(c) }
-    await ask('PUT', `/api/categories/${segment(c.code)}`, {
+    await call('putCategory', {
+      params: { code: c.code },
       body: {
         code: c.code,
         names: c.names,
@@ -183,8 +183,8 @@ const save = async () => {
 }
 async function remove() {
   try {
-    const { tag } = await ask('GET', `/api/categories/${segment(at.value)}`)
-    await ask('DELETE', `/api/categories/${segment(at.value)}`, { headers: { 'If-Match': tag! } })
+    const { tag } = await callTagged('getCategory', { params: { code: at.value } })
+    await call('deleteCategory', { params: { code: at.value }, headers: { 'If-Match': tag! } })
     await Promise.all([refresh(), setup.reload()])
     tell('Deleted')
     focusRow()
@@ -340,12 +340,7 @@ function leaveNew() {
           ><button class="plain" type="button" @click="remove">Delete</button>
         </div>
         <div class="mt-5">
-          <HistoryList
-            :read="`/api/history/categories/${segment(draft.code)}`"
-            :write="`/api/history/categories/${segment(draft.code)}/undo`"
-            :version="current"
-            :after="refresh"
-          />
+          <HistoryList :of="{ kind: 'categories', code: draft.code }" :version="current" :after="refresh" />
         </div>
       </form>
     </div>

@@ -5,7 +5,8 @@ import type { TargetFinding } from '@core/translation/checks/check'
 import { isReviewed, type TranslationState } from '@core/translation/state'
 import DeskHelps from '~/components/translation/DeskHelps.vue'
 import SegmentRow from '~/components/translation/SegmentRow.vue'
-import type { Match, Row, UnitComment } from '~/components/translation/unit'
+import type { Comment, Match } from '@contracts/translation'
+import type { Row } from '~/components/translation/unit'
 
 const route = useRoute()
 const record = computed(() => String(route.params.record))
@@ -43,10 +44,9 @@ const { data: sample } = useAsking(
     record.value.startsWith('product:')
       ? Promise.resolve(record.value.slice(8))
       : record.value.startsWith('piece:')
-        ? ask<{ sample: string | null }>('POST', '/api/reach/fill', {
-            body: { piece: record.value.slice(6), storefront: lens.storefront },
-            signal,
-          }).then((a) => a.data.sample)
+        ? callTagged('reachFill', { body: { piece: record.value.slice(6), storefront: lens.storefront }, signal }).then(
+            (a) => a.data.sample,
+          )
         : Promise.resolve(typeof route.query.page === 'string' ? route.query.page : null),
   () => [record.value, lens.storefront],
 )
@@ -103,10 +103,12 @@ async function machine() {
   const r = current.value
   if (!r || !mayWrite.value) return
   try {
-    const { items } = await post<{ items: { text: string; unknown: string[] }[] }>('/api/translations/machine', {
-      from: desk.value!.source,
-      to: lens.language,
-      segments: [{ text: r.segment.text, placeholders: r.segment.placeholders }],
+    const { items } = await call('translateSegments', {
+      body: {
+        from: desk.value!.source,
+        to: lens.language,
+        segments: [{ text: r.segment.text, placeholders: r.segment.placeholders }],
+      },
     })
     if (current.value?.key === r.key) work.tookOver(r, 'machine', items[0]!.text)
     if (items[0]!.unknown.length) tell(`The service does not know: ${items[0]!.unknown.join(', ')}`)
@@ -117,14 +119,17 @@ async function machine() {
 const back = ref<string | null>(null)
 async function readBack() {
   const r = current.value
-  if (!r || !said(r)) return
+  const text = r && said(r)
+  if (!text) return
   try {
     back.value = flatOfCoded(
       (
-        await post<{ items: { text: string }[] }>('/api/translations/machine', {
-          from: lens.language,
-          to: desk.value!.source,
-          segments: [{ text: said(r), placeholders: [] }],
+        await call('translateSegments', {
+          body: {
+            from: lens.language,
+            to: desk.value!.source,
+            segments: [{ text, placeholders: [] }],
+          },
         })
       ).items[0]!.text,
     ).replaceAll('\ufffc', '…')
@@ -208,12 +213,14 @@ async function comment(words: string) {
     return
   }
   try {
-    const { items } = await post<{ items: UnitComment[] }>('/api/translations/comments', {
-      record: record.value,
-      unit: r.unit.unit,
-      language: lens.language,
-      segment: r.segment.text,
-      words,
+    const { items } = await call('commentUnit', {
+      body: {
+        record: record.value,
+        unit: r.unit.unit,
+        language: lens.language,
+        segment: r.segment.text,
+        words,
+      },
     })
     commenting.value = null
     setComments(items)
@@ -221,7 +228,7 @@ async function comment(words: string) {
     tellProblem(e)
   }
 }
-const setComments = (comments: UnitComment[]) => {
+const setComments = (comments: Comment[]) => {
   if (work.data.value) work.data.value = { ...work.data.value, comments }
 }
 const commentsOf = (r: Row) =>
@@ -243,12 +250,14 @@ async function nextRecord() {
   if (changed.value && !(await work.save())) return
   const ask = async (after: object) =>
     (
-      await get<{ items: { record: string }[] }>('/api/translations/work', {
-        ...inList.value,
-        storefront: lens.storefront,
-        language: lens.language,
-        ...after,
-        limit: 2,
+      await call('listWork', {
+        query: {
+          ...inList.value,
+          storefront: lens.storefront,
+          language: lens.language,
+          ...after,
+          limit: 2,
+        },
       })
     ).items.find((i) => i.record !== record.value)
   const next = (await ask({ after: record.value })) ?? (await ask({}))

@@ -1,17 +1,5 @@
 <script setup lang="ts">
-interface Left {
-  what: 'text' | 'option' | 'category' | 'label' | 'picture' | 'alternative'
-  name: string
-  record: string
-  unit: string | null
-}
-interface Arrived {
-  sku: string
-  name: string
-  came: Record<'texts' | 'choices' | 'categories' | 'labels' | 'pictures', [number, number]> & { measures: number }
-  left: Left[]
-}
-
+import type { LeftBehind, Arrived } from '@contracts/translation'
 const lens = useLensStore()
 const setup = useSetupStore()
 const { focus } = useProofFocus()
@@ -21,11 +9,10 @@ onBeforeUnmount(() => {
 const q = ref('')
 const list = usePages<Arrived>(
   (offset, limit, signal) =>
-    get(
-      '/api/translations/came-along',
-      { storefront: lens.storefront, language: lens.language, q: q.value, offset, limit },
+    call('cameAlong', {
+      query: { storefront: lens.storefront, language: lens.language, q: q.value, offset, limit },
       signal,
-    ),
+    }),
   () => [q.value, lens.edition.id],
 )
 const at = ref(0)
@@ -41,7 +28,7 @@ const columns: [keyof Arrived['came'], string][] = [
   ['categories', 'Categories'],
   ['pictures', 'Pictures'],
 ]
-const words: Record<Left['what'], string> = {
+const words: Record<LeftBehind['what'], string> = {
   text: 'text',
   option: 'choice',
   category: 'category',
@@ -49,7 +36,7 @@ const words: Record<Left['what'], string> = {
   picture: 'picture with text: needs its own version',
   alternative: 'alternative text',
 }
-const to = (l: Left) =>
+const to = (l: LeftBehind) =>
   l.what === 'picture' ? `/media/${segment(l.name)}` : { path: `/translation/${segment(l.record)}`, query: lens.query }
 const share = (c: Arrived['came'], k: keyof Arrived['came']) =>
   k === 'measures' ? '' : `${(c[k] as [number, number])[0]} of ${(c[k] as [number, number])[1]}`

@@ -1,17 +1,5 @@
 <script setup lang="ts">
-interface Work {
-  record: string
-  title: string
-  texts: number
-  missing: number
-  stale: number
-  unread: number
-  returned: number
-  toReview: number
-  person: string | null
-  due: string | null
-}
-
+import type { Counted } from '@contracts/translation'
 const lens = useLensStore()
 const setup = useSetupStore()
 const route = useRoute()
@@ -38,21 +26,18 @@ const kindWords: Record<string, string> = {
 const { filter, asked, take } = useWorkFilter()
 take(route.query)
 /** The same as bodies take it. */
-const inBody = computed(() => ({
-  ...asked.value,
-  ...(filter.kinds ? { kinds: [filter.kinds] } : {}),
-  ...(filter.person ? { person: Number(filter.person) } : {}),
-  ...(filter.writer ? { writer: Number(filter.writer) } : {}),
-}))
+const inBody = computed(() => {
+  const { kinds: kind, ...rest } = asked.value
+  return { ...rest, ...(kind ? { kinds: [kind] } : {}) }
+})
 const total = ref({ texts: 0, missing: 0, stale: 0, unread: 0, returned: 0, toReview: 0 })
-const list = usePages<Work>(
+const list = usePages<Counted>(
   async (offset, limit, signal) => {
     if (lens.sameLanguage) return { items: [], count: 0 }
-    const page = await get<{ items: Work[]; count: number; total: typeof total.value }>(
-      '/api/translations/work',
-      { ...asked.value, offset, limit, storefront: lens.storefront, language: lens.language },
+    const page = await call('listWork', {
+      query: { ...asked.value, offset, limit, storefront: lens.storefront, language: lens.language },
       signal,
-    )
+    })
     total.value = page.total
     return page
   },
@@ -63,9 +48,9 @@ const session = useSessionStore()
 const { data: returned } = useAsking(
   async (signal) => {
     if (lens.sameLanguage || !session.me) return undefined
-    const mine = { show: 'returned', writer: session.me.id, limit: 3 }
+    const mine = { show: 'returned' as const, writer: session.me.id, limit: 3 }
     const edition = { storefront: lens.storefront, language: lens.language }
-    return get<{ items: Work[]; count: number }>('/api/translations/work', { ...mine, ...edition }, signal)
+    return call('listWork', { query: { ...mine, ...edition }, signal })
   },
   () => [lens.edition.id, session.me?.id],
 )
@@ -80,12 +65,7 @@ watch(
   },
 )
 const { data: people } = useAsking(
-  (signal) =>
-    get<{ items: { id: number; name: string }[] }>(
-      '/api/translations/translators',
-      { language: lens.language },
-      signal,
-    ),
+  (signal) => call('translators', { query: { language: lens.language }, signal }),
   () => lens.language,
 )
 const at = useState('work-at', () => 0)
@@ -101,13 +81,13 @@ watch(
     reveal(0)
   },
 )
-const to = (w: Work) => ({
+const to = (w: Counted) => ({
   path: `/translation/${segment(w.record)}`,
   query: { ...lens.query, ...(filter.page ? { page: filter.page } : {}) },
 })
-const open = (w: Work | undefined) => w && navigateTo(to(w))
+const open = (w: Counted | undefined) => w && navigateTo(to(w))
 const search = useTemplateRef<HTMLInputElement>('search')
-const code = (w: Work) => w.record.slice(w.record.indexOf(':') + 1)
+const code = (w: Counted) => w.record.slice(w.record.indexOf(':') + 1)
 const day = (d: string) => new Date(d).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
 const more = ref([filter.page, filter.category, filter.campaign, filter.person, filter.due].some((v) => v !== ''))
 useKeys('Translation', [

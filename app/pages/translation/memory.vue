@@ -1,28 +1,16 @@
 <script setup lang="ts">
-interface Pair {
-  id: number
-  source: string
-  target: string
-  sourceLanguage: string
-  targetLanguage: string
-  origin: string
-  person: string | null
-  changed: string
-  copies: number
-}
-
+import type { ListedPair, MemoryImportReport } from '@contracts/translation'
 const lens = useLensStore()
 const session = useSessionStore()
 const q = ref('')
 const every = ref(false)
 const twice = ref(false)
-const list = usePages<Pair>(
+const list = usePages<ListedPair>(
   (offset, limit, signal) =>
-    get(
-      '/api/memory',
-      { q: q.value, ...(every.value ? {} : { to: lens.language }), twice: String(twice.value), offset, limit },
+    call('listMemory', {
+      query: { q: q.value, ...(every.value ? {} : { to: lens.language }), twice: twice.value, offset, limit },
       signal,
-    ),
+    }),
   () => [q.value, every.value, twice.value, lens.language],
 )
 const shown = computed(() =>
@@ -37,8 +25,9 @@ function mark(id: number) {
 const editing = ref<number | null>(null)
 const text = ref('')
 async function keep() {
+  if (editing.value === null) return
   try {
-    await ask('PUT', `/api/memory/pairs/${editing.value}`, { body: { target: text.value } })
+    await call('correctPair', { params: { id: editing.value }, body: { target: text.value } })
     editing.value = null
     list.refresh()
   } catch (e) {
@@ -47,32 +36,20 @@ async function keep() {
 }
 async function forget() {
   try {
-    const { data } = await ask<{ deleted: number }>('POST', '/api/memory/forget', {
-      body: { ids: [...selected.value] },
-    })
-    tell(`${data.deleted} deleted`)
+    const data = await call('forgetPairs', { body: { ids: [...selected.value] } })
+    tell(`${data.forgotten} deleted`)
     selected.value = new Set()
     list.refresh()
   } catch (e) {
     tellProblem(e)
   }
 }
-const report = shallowRef<{
-  read: number
-  added: number
-  replaced: number
-  refused: { pair: number; reason: string }[]
-}>()
+const report = shallowRef<MemoryImportReport>()
 async function take(e: Event) {
   const file = (e.target as HTMLInputElement).files?.[0]
   if (!file) return
   try {
-    report.value = (
-      await ask<typeof report.value>('POST', '/api/memory/import', {
-        body: file,
-        headers: { 'content-type': 'application/x-tmx+xml' },
-      })
-    ).data
+    report.value = await call('importMemory', { body: file, headers: { 'content-type': 'application/x-tmx+xml' } })
     list.refresh()
   } catch (x) {
     tellProblem(x)
@@ -82,7 +59,7 @@ const day = (at: string) =>
   new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
 const search = useTemplateRef<HTMLInputElement>('search')
 useKeys('Memory', [{ keys: '/', does: 'Search', run: () => search.value?.focus() }])
-function edit(pair: Pair) {
+function edit(pair: ListedPair) {
   editing.value = pair.id
   text.value = pair.target
 }
@@ -98,7 +75,7 @@ function edit(pair: Pair) {
         }}{{ every ? '' : `, into ${languageName(lens.language)}` }}</span
       >
       <span class="ml-auto flex items-baseline gap-4"
-        ><a class="plain" href="/api/memory/export" download="memory.tmx">Export TMX</a
+        ><a class="plain" :href="addressOf('exportMemory')" download="memory.tmx">Export TMX</a
         ><label v-if="session.mayEdit" class="plain cursor-pointer"
           >Import TMX<input class="sr-only" type="file" accept=".tmx,.xml" @change="take" /></label
       ></span>

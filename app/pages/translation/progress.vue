@@ -1,12 +1,7 @@
 <script setup lang="ts">
 const lens = useLensStore()
 const { data, problem } = useAsking(
-  (signal) =>
-    get<{ items: { storefront: string; language: string; asks: string; states: Record<string, number> }[] }>(
-      '/api/translations/progress',
-      {},
-      signal,
-    ),
+  (signal) => call('workProgress', { signal }),
   () => 0,
 )
 const choose = (e: { storefront: string; language: string }) =>

@@ -1,7 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
 import { listQueries } from '../../services/pool/queries'
 
-export default endpoint<Parameters<typeof listQueries>[0]>(operations.listPoolQueries, ({ query }) =>
-  listQueries(query),
-)
+export default endpoint('listPoolQueries', ({ query }) => listQueries(query))

@@ -1,9 +1,7 @@
-import type { PoolRunBody } from '@contracts/drafting'
-import { operations } from '@contracts/operations'
 import { accepted } from '../../http/accepted'
 import { endpoint } from '../../http/endpoint'
 import { queuePoolRun } from '../../services/drafting/pool-run'
 
-export default endpoint<object, PoolRunBody>(operations.suggestFromPool, async ({ event, person, body, now }) =>
+export default endpoint('suggestFromPool', async ({ event, person, body, now }) =>
   accepted(event, await queuePoolRun(person, body, now)),
 )

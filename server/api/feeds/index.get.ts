@@ -1,5 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
 import { listFeeds } from '../../services/imports/feeds'
 
-export default endpoint(operations.listFeeds, () => listFeeds())
+export default endpoint('listFeeds', () => listFeeds())

@@ -1,5 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
 import { exportContent } from '../../services/library/files'
 
-export default endpoint(operations.exportContent, () => exportContent())
+export default endpoint('exportContent', () => exportContent())

@@ -1,9 +1,7 @@
-import { operations } from '@contracts/operations'
 import { readText } from '../../http/body'
 import { endpoint } from '../../http/endpoint'
 import { importQuestions } from '../../services/library/files'
 
-export default endpoint<{ mode: 'check' | 'apply' }>(
-  operations.importQuestions,
-  async ({ event, person, query, now }) => importQuestions(person, await readText(event), query.mode, now),
+export default endpoint('importQuestions', async ({ event, person, query, now }) =>
+  importQuestions(person, await readText(event), query.mode, now),
 )

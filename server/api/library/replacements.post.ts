@@ -1,7 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
-import { replaceInLibrary, type ReplaceBody } from '../../services/library/replace'
+import { replaceInLibrary } from '../../services/library/replace'
 
-export default endpoint<object, ReplaceBody>(operations.replaceInLibrary, ({ person, body, now }) =>
-  replaceInLibrary(person, body, now),
-)
+export default endpoint('replaceInLibrary', ({ person, body, now }) => replaceInLibrary(person, body, now))

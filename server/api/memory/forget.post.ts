@@ -1,8 +1,7 @@
-import { operations } from '@contracts/operations'
 import { database } from '../../db/connect'
 import { endpoint } from '../../http/endpoint'
 import { forget } from '../../services/translation/memory'
 
-export default endpoint<object, { ids: number[] }>(operations.forgetPairs, async ({ body }) => ({
+export default endpoint('forgetPairs', async ({ body }) => ({
   forgotten: await forget(database(), body.ids),
 }))

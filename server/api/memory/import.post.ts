@@ -1,8 +1,7 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
 import { takeForWorker } from '../../http/take-for-worker'
 
-export default endpoint(operations.importMemory, ({ event, person, header }) =>
+export default endpoint('importMemory', ({ event, person, header }) =>
   takeForWorker(event, person, {
     kind: 'memory-import',
     title: 'Importing pairs into the memory',

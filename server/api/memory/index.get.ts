@@ -1,5 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
 import { listPairs } from '../../services/translation/memory'
 
-export default endpoint<Parameters<typeof listPairs>[0]>(operations.listMemory, ({ query }) => listPairs(query))
+export default endpoint('listMemory', ({ query }) => listPairs(query))

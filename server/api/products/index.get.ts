@@ -1,5 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
-import { listForEdition, type ListQuery } from '../../services/products/list-products'
+import { listForEdition } from '../../services/products/list-products'
 
-export default endpoint<ListQuery>(operations.listProducts, ({ query }) => listForEdition(query))
+export default endpoint('listProducts', ({ query }) => listForEdition(query))

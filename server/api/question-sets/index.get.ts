@@ -1,5 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
 import { listQuestionSets } from '../../services/library/lists'
 
-export default endpoint(operations.listQuestionSets, () => listQuestionSets())
+export default endpoint('listQuestionSets', () => listQuestionSets())

@@ -1,7 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
 import { reachFill } from '../../services/reach/reach'
 
-export default endpoint<object, Parameters<typeof reachFill>[0]>(operations.reachFill, ({ body, now }) =>
-  reachFill(body, now),
-)
+export default endpoint('reachFill', ({ body, now }) => reachFill(body, now))

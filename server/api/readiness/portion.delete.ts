@@ -1,5 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
 import { dropPortion } from '../../services/readiness/portion'
 
-export default endpoint(operations.dropPortion, ({ person }) => dropPortion(person))
+export default endpoint('dropPortion', ({ person }) => dropPortion(person))

@@ -1,5 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
 import { removeSaved } from '../../services/people/saved-views'
 
-export default endpoint(operations.removeSaved, ({ person, param }) => removeSaved(person, Number(param('id'))))
+export default endpoint('removeSaved', ({ person, param }) => removeSaved(person, Number(param('id'))))

@@ -1,6 +1,5 @@
-import { operations } from '@contracts/operations'
 import { database } from '../../db/connect'
 import { countWaiting } from '../../db/queries/suggestions'
 import { endpoint } from '../../http/endpoint'
 
-export default endpoint(operations.waitingSuggestions, ({ person }) => countWaiting(database(), person.id))
+export default endpoint('waitingSuggestions', ({ person }) => countWaiting(database(), person.id))

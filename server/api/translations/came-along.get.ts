@@ -1,5 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
-import { cameAlong, type CameAlongQuery } from '../../services/translation/came-along'
+import { cameAlong } from '../../services/translation/came-along'
 
-export default endpoint<CameAlongQuery>(operations.cameAlong, ({ query, now }) => cameAlong(query, now))
+export default endpoint('cameAlong', ({ query, now }) => cameAlong(query, now))

@@ -1,8 +1,7 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
 import { takeForWorker } from '../../http/take-for-worker'
 
-export default endpoint(operations.importTranslations, ({ event, person, header }) =>
+export default endpoint('importTranslations', ({ event, person, header }) =>
   takeForWorker(event, person, {
     kind: 'translation-import',
     title: 'Imported translations',

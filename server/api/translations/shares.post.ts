@@ -1,7 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
 import { shareWork } from '../../services/translation/work'
 
-export default endpoint<object, Parameters<typeof shareWork>[1]>(operations.shareWork, ({ person, body }) =>
-  shareWork(person, body),
-)
+export default endpoint('shareWork', ({ person, body }) => shareWork(person, body))

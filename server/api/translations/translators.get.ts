@@ -1,7 +1,6 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
 import { translators } from '../../services/translation/work'
 
-export default endpoint<{ language: string }>(operations.translators, async ({ query }) => ({
+export default endpoint('translators', async ({ query }) => ({
   items: await translators(query.language),
 }))

@@ -1,9 +1,6 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../http/endpoint'
-import { listWork, type WorkAsked } from '../../services/translation/work'
+import { listWork } from '../../services/translation/work'
 
-type Query = Omit<WorkAsked, 'kinds'> & { kinds?: string; limit: number; offset: number }
-
-export default endpoint<Query>(operations.listWork, ({ query: { kinds, ...query }, now }) =>
+export default endpoint('listWork', ({ query: { kinds, ...query }, now }) =>
   listWork({ ...query, ...(kinds ? { kinds: kinds.split(',') } : {}) }, now),
 )

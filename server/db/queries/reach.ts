@@ -1,3 +1,4 @@
+import type { Found } from '@contracts/reach'
 import { sql, type SQL } from 'drizzle-orm'
 import type { Reach } from '@core/assignments/assignment'
 import { checkCondition } from '@core/rules/check'
@@ -8,13 +9,6 @@ import { scalarAttributes } from '@core/rules/scalar'
 import type { Db } from '../connect'
 import { ruleToSql } from './rule-sql'
 import type { StoredSetup } from './setup'
-
-/** The products that a condition finds: their number and a page of SKUs in order. */
-export interface Found {
-  count: number
-  skus: string[]
-  next: string | null
-}
 
 const subject = (eachVariant: boolean) =>
   eachVariant ? sql`product v join product r on r.id = v.root_id` : sql`product r`

@@ -1,32 +1,12 @@
 import { sql, type SQL } from 'drizzle-orm'
-import type { ShownWork } from '@contracts/translation'
+import type { Counts, Counted, ShownWork } from '@contracts/translation'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { fold } from '@core/text/fold'
 import type { Db } from '../connect'
 import type { StoredSetup } from './setup'
 
-/** What a record has and lacks in an edition. */
-export interface Counts {
-  texts: number
-  missing: number
-  stale: number
-  /** Put in by a machine, and confirmed by nobody. */
-  unread: number
-  /** Sent back with a comment, and not answered. */
-  returned: number
-  /** There, and reviewed by nobody. */
-  toReview: number
-}
-
 export const countNames = ['texts', 'missing', 'stale', 'unread', 'returned', 'toReview'] as const
 export const noCounts = (): Counts => ({ texts: 0, missing: 0, stale: 0, unread: 0, returned: 0, toReview: 0 })
-
-export interface Counted extends Counts {
-  record: string
-  title: string
-  person: string | null
-  due: string | null
-}
 
 /** The counts that are work of a kind. */
 const countsShown: Record<ShownWork, readonly (keyof Counts)[]> = {

@@ -1,3 +1,5 @@
+import type { BodyOf } from '@contracts/operations'
+import type { Coverage } from '@contracts/coverage'
 import { setImmediate as yieldToEventLoop } from 'node:timers/promises'
 import type { PreparedAssignment } from '@core/assignments/assignment'
 import { hasBit, type Bitmap } from '@core/assignments/bitmap'
@@ -13,26 +15,12 @@ import { loadLibrary, namedBy } from '../../db/queries/media'
 import { rootIdsOf } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { Cancelled, enqueue, type WorkControls } from '../work/jobs'
-import type { Person } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable } from '../problem'
 import { beginAsking, reachesIn } from '../reach/cached-reach'
 import { filterOf } from '../reach/reach'
 
-export interface CoverageBody {
-  filter?: unknown
-  storefronts: string[]
-}
-
-/** What stands where: by product type, edition and area. */
-export interface Coverage {
-  editions: { storefront: string; language: string }[]
-  areas: { area: string; name: string }[]
-  products: number
-  pages: number
-  rows: CoverageRow[]
-  /** Milliseconds since 1970, for the moment that it holds for. */
-  at: number
-}
+export type CoverageBody = BodyOf<'coverage'>
 
 const familiesAtOnce = 400
 

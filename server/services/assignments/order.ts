@@ -4,7 +4,7 @@ import { database, inTransaction } from '../../db/connect'
 import { loadContent, readContent } from '../../db/queries/content'
 import { loadSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
-import type { Person } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable } from '../problem'
 import { anyVersion, getRecord, writeIn } from '../records/records'
 

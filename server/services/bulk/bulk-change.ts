@@ -1,8 +1,8 @@
+import type { BodyOf } from '@contracts/operations'
 import type { BulkReport } from '@contracts/bulk'
 import { attributeTypes, checkedValue } from '@core/attributes/types/registry'
 import type { Attribute, Value } from '@core/attributes/attribute'
 import { bulkTitle, checkBulkChange, membersOf, outcomeOf } from '@core/bulk/change'
-import { type BulkChange } from '@core/bulk/shape'
 import { bulkTarget } from '@core/bulk/target'
 import { applyPatch, type Difference, type ProductPatch } from '@core/catalogue/patch'
 import type { Standing } from '@core/translation/state'
@@ -13,16 +13,13 @@ import { rootIdsOf } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { beginStep, WriteSet } from '../../db/queries/write-products'
 import { Cancelled, enqueue, type WorkControls } from '../work/jobs'
-import { authorize, type Person } from '../people/permission'
+import { authorize } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable } from '../problem'
 import { markTranslations, type undoPatch } from '../products/products'
-import { filterOf, lensOf, type LensBody } from '../reach/reach'
+import { filterOf, lensOf } from '../reach/reach'
 
-export interface BulkBody {
-  filter?: unknown
-  lens?: LensBody
-  change: BulkChange
-}
+export type BulkBody = BodyOf<'makeBulkChange'>
 
 /** So many families are held in memory and written together. */
 export const familiesAtOnce = 500

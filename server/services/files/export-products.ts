@@ -1,3 +1,4 @@
+import type { BodyOf } from '@contracts/operations'
 import { stringify } from 'csv-stringify/sync'
 import ExcelJS from 'exceljs'
 import { PassThrough } from 'node:stream'
@@ -9,17 +10,9 @@ import { rootIdsOf, usedCarried, usedScopes } from '../../db/queries/reach'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { unprocessable } from '../problem'
 import { productDocument } from '../products/products'
-import { filterOf, lensOf, type LensBody } from '../reach/reach'
+import { filterOf, lensOf } from '../reach/reach'
 
-export interface ExportBody {
-  format: 'csv' | 'xlsx' | 'jsonl'
-  /** A condition over products; all of them without one. */
-  filter?: unknown
-  /** Where the filter is asked: the first storefront without. */
-  lens?: LensBody
-  /** Column names as an import reads them; all that is filled without. */
-  columns?: string[]
-}
+export type ExportBody = BodyOf<'exportProducts'>
 
 /** A file on its way: what it is, and its text piece by piece. */
 export interface ExportedFile {

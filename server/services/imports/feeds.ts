@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { mkdir, unlink } from 'node:fs/promises'
 import path from 'node:path'
 import { asc, eq, sql } from 'drizzle-orm'
-import type { Feed, FeedSourceName, ListedFeed } from '@contracts/feeds'
+import type { FeedReport, Feed, FeedSourceName, ListedFeed } from '@contracts/feeds'
 import type { ImportReport } from '@contracts/imports'
 import { database, inTransaction } from '../../db/connect'
 import * as t from '../../db/schema'
@@ -11,7 +11,8 @@ import { CsvFileError } from '../files/csv-file'
 import { FeedProblem, feedSources } from './feed-sources'
 import { importProducts } from './import-products'
 import { enqueue, type WorkControls } from '../work/jobs'
-import { authorize, type Person } from '../people/permission'
+import { authorize } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { notFound } from '../problem'
 
 /** Feeds by name, with when each was looked at last and how that ended. */
@@ -65,13 +66,6 @@ export async function enqueueDueFeeds(now: number): Promise<string[]> {
     where not resting and due <= ${new Date(now).toISOString()} returning code, name`)
   for (const { code, name } of rows) await enqueueFeed(code, name, null, now)
   return rows.map((r) => r.code)
-}
-
-/** What looking at a feed came to. */
-export interface FeedReport {
-  /** `same`: nothing new; `refused`: nothing was written. */
-  state: 'same' | 'imported' | 'refused'
-  report: ImportReport | null
 }
 
 const countOf = (n: number, word: string) => `${n.toLocaleString('en-GB')} ${word}`

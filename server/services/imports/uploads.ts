@@ -5,7 +5,7 @@ import { loadSetup } from '../../db/queries/setup'
 import { decode } from '../../decoder/decode'
 import { CsvFileError } from '../files/csv-file'
 import { listSaved } from '../people/saved-views'
-import type { Person } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable } from '../problem'
 
 /** Rows and letters of a cell that are shown. */

@@ -1,3 +1,4 @@
+import type { ContentReport } from '@contracts/library'
 import { sql } from 'drizzle-orm'
 import { parse } from 'csv-parse/sync'
 import { stringify } from 'csv-stringify/sync'
@@ -10,7 +11,7 @@ import { database, inTransaction, type Tx } from '../../db/connect'
 import { readSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
 import * as t from '../../db/schema'
-import type { Person } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable, Problem } from '../problem'
 import { anyVersion, recordKinds, writeIn } from '../records/records'
 import { type RecordKindName } from '@contracts/record-kinds'
@@ -39,16 +40,6 @@ export async function exportContent(): Promise<ContentFile> {
     file[key] = list
   }
   return file
-}
-
-export interface ContentReport {
-  mode: 'check' | 'apply'
-  created: number
-  updated: number
-  unchanged: number
-  rejected: { kind: string; code: string; path: string; message: string }[]
-  /** The step under which it was written, or null. */
-  step: number | null
 }
 
 /** A way out of a transaction that was only to be tried. */

@@ -1,7 +1,8 @@
+import type { ListedPiece } from '@contracts/library'
 import { asc, ilike, or, sql, type SQL } from 'drizzle-orm'
 import { countsAsPresent } from '@core/language/chain'
 import { limitWords } from '@core/assignments/limits'
-import { findText, type PieceKind } from '@core/page/piece'
+import { findText } from '@core/page/piece'
 import { database } from '../../db/connect'
 import * as t from '../../db/schema'
 import { assignmentOf, blockKindOf, loadContent, ownPiecesOf } from '../../db/queries/content'
@@ -10,26 +11,6 @@ import { loadSetup } from '../../db/queries/setup'
 import { notFound } from '../problem'
 import { editionOrProblem } from '../products/products'
 import { reachSentence } from '../reach/reach'
-
-/** A piece in a list: without its texts. */
-export interface ListedPiece {
-  code: string
-  kind: PieceKind
-  name: string
-  note: string
-  /** Its title as the edition finds it, and whether a shopper of the edition may be given it. */
-  title: string | null
-  titleLanguage: string | null
-  counts: boolean
-  languages: string[]
-  tags: string[]
-  owner: string
-  sign: string | null
-  takes: string | null
-  /** The question sets that hold it. */
-  sets: { code: string; name: string }[]
-  assignments: { code: string; name: string }[]
-}
 
 const pattern = (q: string) => `%${q.trim().replace(/[\\%_]/g, '\\$&')}%`
 

@@ -1,3 +1,4 @@
+import type { SharedRemark } from '@contracts/library'
 import { sql } from 'drizzle-orm'
 import { optionsNamed } from '@core/page/shared-text'
 import type { PieceRecord } from '@contracts/records'
@@ -7,17 +8,6 @@ import { rootsOfReaches } from '../../db/queries/reach'
 import { factsOfAttribute } from '../../db/queries/rule-sql'
 import { loadSetup } from '../../db/queries/setup'
 import { lensOf } from '../reach/reach'
-
-/** A fact that a shared text says, and that most of the products it stands on do not have. */
-export interface SharedRemark {
-  language: string
-  word: string
-  attribute: string
-  option: string
-  /** On how many products the text will stand, and how many of them are not so. */
-  products: number
-  not: number
-}
 
 /** A text that fits a good half of its products may well be meant so. */
 const mostFrom = 0.5

@@ -1,35 +1,18 @@
+import type { BodyOf } from '@contracts/operations'
+import type { Replaced } from '@contracts/library'
 import type { Entry } from '@core/page/block-kind'
-import { replaceInLine, replaceInRichText, type Search } from '@core/richtext/replace'
+import { replaceInLine, replaceInRichText } from '@core/richtext/replace'
 import type { PieceRecord, PieceTextRecord } from '@contracts/records'
 import { database, inTransaction } from '../../db/connect'
 import { pieceRecordOf } from '../../db/queries/content'
 import { loadSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
 import * as t from '../../db/schema'
-import type { Person } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable } from '../problem'
 import { anyVersion, writeIn } from '../records/records'
 
-export interface ReplaceBody extends Search {
-  by: string
-  /** Only texts in these languages; none means all. */
-  languages: string[]
-  /** Only these pieces; without it, all. */
-  pieces?: string[]
-  do: 'preview' | 'apply'
-}
-
-/** A text of a piece in which something would be, or was, replaced. */
-export interface Replaced {
-  piece: string
-  name: string
-  language: string
-  storefront: string | null
-  part: 'title' | 'body'
-  times: number
-  before: string
-  after: string
-}
+export type ReplaceBody = BodyOf<'replaceInLibrary'>
 
 /** What a search finds in one text, and the text with it replaced. */
 function inText(

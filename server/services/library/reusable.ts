@@ -4,7 +4,7 @@ import { sql } from 'drizzle-orm'
 import { inTransaction } from '../../db/connect'
 import { readSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
-import type { Person } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable } from '../problem'
 import { getRecord, writeIn } from '../records/records'
 

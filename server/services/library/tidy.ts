@@ -1,3 +1,4 @@
+import type { NamedPiece, Tidy } from '@contracts/library'
 import type { Piece } from '@core/page/piece'
 import { plainText } from '@core/richtext/read'
 import { groupAlike, shareOf, shinglesOf, signatureOf } from '@core/text/shingles'
@@ -7,19 +8,6 @@ import { sql } from 'drizzle-orm'
 import { database } from '../../db/connect'
 import { loadContent } from '../../db/queries/content'
 import { loadSetup } from '../../db/queries/setup'
-
-interface NamedPiece {
-  code: string
-  name: string
-  kind: string
-  text: string
-}
-/** Unused pieces, near-duplicate texts, duplicate questions. */
-export interface Tidy {
-  unused: NamedPiece[]
-  alike: { least: number; pieces: NamedPiece[] }[]
-  questions: { share: number; pieces: NamedPiece[] }[]
-}
 
 const alikeFrom = 0.7
 /** Two questions mean the same where so much of what they ask is the same, or of their answers. */

@@ -23,7 +23,7 @@ import {
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { decode } from '../../decoder/decode'
 import { storage } from '../../storage/chosen'
-import type { Person } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { notFound } from '../problem'
 import { editionOrProblem } from '../products/products'
 import { getRecord, putRecord } from '../records/records'

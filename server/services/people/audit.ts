@@ -2,7 +2,8 @@ import { desc, lt } from 'drizzle-orm'
 import { nowDate } from '../../clock'
 import { database } from '../../db/connect'
 import * as t from '../../db/schema'
-import { authorize, type Person } from './permission'
+import { authorize } from './permission'
+import type { Person } from '@contracts/people'
 
 /** What is written into the audit log. */
 export type AuditKind =

@@ -1,12 +1,5 @@
+import type { Person } from '@contracts/people'
 import { Problem } from '../problem'
-
-export interface Person {
-  id: number
-  email: string
-  name: string
-  role: 'manager' | 'translator' | 'administrator'
-  languages: string[]
-}
 
 export const actions = ['read', 'edit-products', 'edit-content', 'edit-types', 'import', 'set-up', 'translate'] as const
 export type Action = (typeof actions)[number]

@@ -4,7 +4,7 @@ import { database, type Db } from '../../db/connect'
 import * as t from '../../db/schema'
 import { writeAudit } from './audit'
 import { Gate } from './gate'
-import type { Person } from './permission'
+import type { Person } from '@contracts/people'
 import { countSignIn, forgetSignIn } from './throttle'
 import { Problem } from '../problem'
 

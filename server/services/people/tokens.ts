@@ -2,7 +2,7 @@ import { createHash, randomBytes } from 'node:crypto'
 import { and, asc, eq, like } from 'drizzle-orm'
 import { database, inTransaction } from '../../db/connect'
 import * as t from '../../db/schema'
-import type { Person } from './permission'
+import type { TokenDocument, Person } from '@contracts/people'
 import { sourceOf, writeAudit } from './audit'
 import { notFound, Problem } from '../problem'
 
@@ -13,13 +13,6 @@ const idOf = (hash: string) => hash.slice(0, 16)
 export interface TokenAsking {
   by: 'cookie' | 'token'
   origin: string
-}
-
-/** A personal token as it is listed: its secret is known to nobody but its owner. */
-export interface TokenDocument {
-  id: string
-  name: string
-  expires: string
 }
 
 const documentOf = (row: { hash: string; name: string; expires: Date }): TokenDocument => ({

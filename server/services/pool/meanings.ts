@@ -4,7 +4,8 @@ import { inTransaction, type Db } from '../../db/connect'
 import { changeMapping, keptMapping } from '../../db/queries/kept'
 import { loadSetup } from '../../db/queries/setup'
 import { dataPool } from '../../stand-ins/chosen'
-import { authorize, type Person } from '../people/permission'
+import { authorize } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable } from '../problem'
 
 /** What people have said that properties of the pool mean: the mapping that is kept under its name, for everybody. */

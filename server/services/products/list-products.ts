@@ -1,3 +1,5 @@
+import type { QueryOf } from '@contracts/operations'
+import type { ListedProduct } from '@contracts/product'
 import { categoryAndBelow } from '@core/catalogue/model'
 import { languageChain } from '@core/language/chain'
 import { sql } from 'drizzle-orm'
@@ -5,17 +7,7 @@ import { fold } from '@core/text/fold'
 import { database } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
 
-export interface ListQuery {
-  limit: number
-  cursor?: string
-  offset?: number
-  q?: string
-  type?: string
-  category?: string
-  status?: string
-  storefront?: string
-  language?: string
-}
+export type ListQuery = QueryOf<'listProducts'>
 
 /** Products in SKU order, named in the language of an edition as its chain finds it. */
 export async function listForEdition(query: ListQuery) {
@@ -26,22 +18,6 @@ export async function listForEdition(query: ListQuery) {
   const chain = languageChain(edition ?? { language: query.language ?? setup.source, borrow: [] }, setup.source)
   const { category, ...rest } = query
   return listProducts({ ...rest, chain, ...(category ? { category: categoryAndBelow(setup, category) } : {}) })
-}
-
-/** A row of the catalogue list. */
-export interface ListedProduct {
-  sku: string
-  name: string | null
-  nameLanguage: string | null
-  type: string
-  category: string | null
-  brand: string | null
-  status: string
-  gtin: string | null
-  stock: number | null
-  price: number | null
-  variants: number
-  picture: string | null
 }
 
 /** Products in SKU order: parents and single products, found by SKU, GTIN or name, and filtered. */

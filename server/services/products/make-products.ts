@@ -16,7 +16,8 @@ import { loadSetup, raiseStamp, type StoredSetup } from '../../db/queries/setup'
 import { beginStep, reserveProductIds, writeProducts } from '../../db/queries/write-products'
 import * as t from '../../db/schema'
 import { checkedPatch } from './check-patch'
-import { authorize, type Person } from '../people/permission'
+import { authorize } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable, notFound, Problem } from '../problem'
 import { markTranslations, newProduct, productDocument, productTag } from './products'
 
@@ -135,7 +136,7 @@ export async function saveVariants(person: Person, parentSku: string, body: Vari
     const ids = await reserveProductIds(tx, body.variants.filter((v) => !existing.has(v.sku)).length)
     const parent = written({ differsIn: body.differsIn }, family.root, family.root, setup, now)
     const errors: { path: string; message: string }[] = []
-    const variants = body.variants.map(({ sku, parent: _parent, ...rest }, i): Write => {
+    const variants = body.variants.map(({ sku, ...rest }, i): Write => {
       const before = existing.get(sku) ?? null
       try {
         return written(

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { mkdir, unlink, writeFile } from 'node:fs/promises'
 import path from 'node:path'
 import { stringify } from 'csv-stringify/sync'
-import type { PictureBatch } from '@contracts/media'
+import type { BatchPlan, PictureBatch } from '@contracts/media'
 import { isPicture } from '@core/media/item'
 import { inPlace, keysOfNames, libraryName, matchName, stem, type NameMatch } from '@core/media/match-names'
 import { freeCode } from '@core/text/code'
@@ -14,22 +14,10 @@ import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { settings } from '../../settings'
 import { importProducts } from '../imports/import-products'
 import { enqueue } from '../work/jobs'
-import type { Person } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable, Problem } from '../problem'
 
 const attribute = 'pictures'
-
-/**
- * What a batch of pictures would do: pictures that come to products, in their order; and those that no product's name
- * begins.
- */
-export interface BatchPlan {
-  products: { sku: string; pictures: string[]; had: number }[]
-  drafts: { sku: string; name: string; picture: string }[]
-  rest: string[]
-  /** Pictures that their products show already. */
-  there: string[]
-}
 
 async function plan(db: Db, setup: StoredSetup, body: PictureBatch): Promise<BatchPlan> {
   const { items } = await loadLibrary(db, body.files)

@@ -14,8 +14,7 @@ import { factsOf, type FactLens } from '@core/rules/facts'
 import { type Facts } from '@core/rules/fact-shape'
 import { byPerson, sourceHash, translationStates, type Standing } from '@core/translation/state'
 import { editionReader, valuesFor, displayValue } from '@core/page/values'
-import type { Resolved } from '@core/values/resolve'
-import type { ProductPatchBody } from '@contracts/product'
+import type { ResolvedDocument, HistoryEntry, ProductPatchBody } from '@contracts/product'
 import { database, inTransaction, type Tx } from '../../db/connect'
 import {
   idOfSku,
@@ -35,7 +34,8 @@ import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { loadSources, writeSources } from '../../db/queries/sources'
 import { beginStep, writeProducts } from '../../db/queries/write-products'
 import { checkedPatch, type Checked } from './check-patch'
-import { authorize, type Person } from '../people/permission'
+import { authorize } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { namesTag } from '../entity-tag'
 import { unprocessable, notFound, Problem } from '../problem'
 
@@ -112,14 +112,6 @@ export async function familyOf(
 export async function getProduct(sku: string) {
   const { family, product } = await familyOf(sku)
   return { tag: productTag(product), document: productDocument(product, family) }
-}
-
-/** What a resolved value looks like on the wire. */
-export interface ResolvedDocument extends Resolved {
-  /** As a shopper of the edition reads it; null where there is no value. */
-  shown: string | null
-  /** Whether the product's type asks for it in the storefront. */
-  required: boolean
 }
 
 /** Each attribute's value for an edition with its origin: those of the product type, then others that have a value. */
@@ -307,17 +299,6 @@ export async function saveOne(
   await writeProducts(tx, setup, [{ before: product, after, differences }], [changed], new Set([family.root.id]), step)
   await writeSources(tx, [{ id: product.id, differences: sources }], person.id)
   return after
-}
-
-/** One change in a product's history. */
-export interface HistoryEntry {
-  id: number
-  at: string
-  person: string | null
-  title: string
-  /** Whether this is the change that made it. */
-  made: boolean
-  differences: Difference[]
 }
 
 /** What was changed in a product, newest first. */

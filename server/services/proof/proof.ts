@@ -24,7 +24,7 @@ import { lensOf, ruleProblem } from '../reach/reach'
 export interface ProofQuery {
   storefront: string
   language: string
-  group?: string
+  group?: string | null
   at?: string
 }
 

@@ -1,14 +1,9 @@
+import type { UnreadText } from '@contracts/proof'
 import type { Page, PageInput } from '@core/page/assemble'
 import { findText } from '@core/page/piece'
 import { valuesFor } from '@core/page/values'
 import type { Reader } from '@core/values/resolve'
 import { markKey, memberOf, type StoredFamily } from '../../db/queries/families'
-
-/** A text on a page that a machine translated and nobody has confirmed, and the record that it is translated on. */
-export interface UnreadText {
-  title: string
-  record: string
-}
 
 /** The texts of a page, of the product and of the pieces on it, that nobody has confirmed. */
 export function unreadOnPage(page: Page, input: PageInput, family: StoredFamily, reader: Reader): UnreadText[] {

@@ -1,3 +1,4 @@
+import type { EmptyValue, BeforeSaving } from '@contracts/reach'
 import { prepareAssignment, type PreparedAssignment } from '@core/assignments/assignment'
 import { bitmapOf, countBits, numbersIn, without, type Bitmap } from '@core/assignments/bitmap'
 import { collisionsIn, type Collision } from '@core/assignments/collisions'
@@ -12,36 +13,6 @@ import { namesOfProducts } from '../../db/queries/reach-bits'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { beginAsking, groupOf, reachesIn } from './cached-reach'
 import { lensOf, ruleProblem, type LensBody } from './reach'
-
-interface NamedProduct {
-  sku: string
-  name: string
-}
-/** What an assignment reaches in one storefront, and what that gains and loses against the saved one. */
-export interface StorefrontReach {
-  storefront: string
-  count: number
-  gained: number
-  lost: number
-  gainedSample: NamedProduct[]
-  lostSample: NamedProduct[]
-}
-export interface SayableCollision extends Omit<Collision, 'sample'> {
-  sample: NamedProduct[]
-}
-/** An inline value that pieces name and some of the products do not have. */
-export interface EmptyValue {
-  address: string
-  piece: string
-  empty: number
-  of: number
-  needed: boolean
-}
-export interface BeforeSaving {
-  storefronts: StorefrontReach[]
-  collisions: SayableCollision[]
-  empty: EmptyValue[]
-}
 
 const sampleSize = 50
 

@@ -6,7 +6,7 @@ import { nearestRoots, readyRoots } from '../../db/queries/cloth'
 import { loadEditions, type NumberedEditions } from '../../db/queries/readiness'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import * as t from '../../db/schema'
-import type { Person } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable } from '../problem'
 import { filterOf, lensOf } from '../reach/reach'
 

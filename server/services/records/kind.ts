@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import type Joi from 'joi'
+import type { ObjectSchema } from '@contracts/schema'
 import { checkCondition, namedIn } from '@core/rules/check'
 import type { Db, Tx } from '../../db/connect'
 import * as t from '../../db/schema'
@@ -13,7 +13,7 @@ export interface RecordKind<R extends { code: string }> {
   name: string
   action: Action
   stamp: Stamp
-  schema: Joi.ObjectSchema<R>
+  schema: ObjectSchema<R>
   /** What else may be changed by whom: parts of the record that take another permission. */
   partly?: { action: Action; keys: readonly (keyof R & string)[] }
   read(db: Db, code: string): Promise<{ record: R; version: number } | undefined>

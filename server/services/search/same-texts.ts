@@ -11,7 +11,7 @@ import { groupAlike, shinglesOf, signatureOf } from '@core/text/shingles'
 import { database, inTransaction } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
 import { Cancelled, enqueue, type WorkControls } from '../work/jobs'
-import type { Person } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable } from '../problem'
 
 const readAtOnce = 2000

@@ -15,7 +15,7 @@ import { groupSuggestions, listSuggestions, type ListedSuggestion } from '../../
 import type { RunDone } from '../../db/schema'
 import { draftingService } from '../../stand-ins/chosen'
 import { TextChecks } from '../readiness/text-checks'
-import type { Person } from '../people/permission'
+import type { Person } from '@contracts/people'
 
 /** The storefront through whose house style a text is seen: its own, else the first that has its language. */
 export function storefrontFor(setup: StoredSetup, storefront: string, language: string): string {

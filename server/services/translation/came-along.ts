@@ -1,3 +1,5 @@
+import type { QueryOf } from '@contracts/operations'
+import type { LeftBehind, Arrived } from '@contracts/translation'
 import { attributeTypes } from '@core/attributes/types/registry'
 import type { Labels } from '@core/language/labels'
 import { labelOfVersion, namesIn, versionFor } from '@core/media/versions'
@@ -12,33 +14,7 @@ import { targetEdition } from './target-edition'
 import { productUnits } from './products'
 import { countUnits } from './work'
 
-export interface CameAlongQuery {
-  storefront: string
-  language: string
-  limit: number
-  offset: number
-  q?: string
-}
-
-/** Something of a product that an edition has not, with where it is written. */
-export interface LeftBehind {
-  what: 'text' | 'option' | 'category' | 'label' | 'picture' | 'alternative'
-  name: string
-  record: string
-  unit: string | null
-}
-
-/** What an edition has of a product. */
-export interface Arrived {
-  sku: string
-  name: string
-  /**
-   * Of texts, choices, categories and pictures: how many have come along, of how many. Measures come along by
-   * themselves.
-   */
-  came: Record<'texts' | 'choices' | 'categories' | 'labels' | 'pictures', [number, number]> & { measures: number }
-  left: LeftBehind[]
-}
+export type CameAlongQuery = QueryOf<'cameAlong'>
 
 const said = (labels: Labels, reader: Reader) => reader.counting.some((l) => labels[l]?.trim())
 

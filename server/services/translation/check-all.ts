@@ -1,3 +1,5 @@
+import type { BodyOf } from '@contracts/operations'
+import type { CheckAllReport } from '@contracts/translation'
 import { checkTarget } from '@core/translation/checks/registry'
 import { segmentsOf } from '@core/translation/unit-segments'
 import { styleFor } from '@core/house-style/style'
@@ -7,36 +9,13 @@ import { readStyles } from '../../db/queries/house-style'
 import { loadSetup } from '../../db/queries/setup'
 import { readStoredUnits } from '../../db/queries/unit-segments'
 import { Cancelled, enqueue, type WorkControls } from '../work/jobs'
-import type { Person } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { targetEdition } from './target-edition'
-import type { EffortBody } from './effort'
 import { unitsOfRecords } from './kinds'
 import { textsOf } from './save'
 import { recordsOfWork } from './work'
 
-/** Something that was found in a target, with its place. */
-export interface FoundInTarget {
-  record: string
-  title: string
-  unit: string
-  label: string
-  segment: number
-  code: string
-  level: 'blocker' | 'remark'
-  message: string
-  target: string
-}
-
-export interface CheckAllReport {
-  records: number
-  segments: number
-  counts: { code: string; level: string; n: number }[]
-  found: FoundInTarget[]
-  foundCount: number
-  overruled: number
-}
-
-export type CheckAllBody = Omit<EffortBody, 'weights'>
+export type CheckAllBody = BodyOf<'checkTranslations'>
 
 /** Puts the checking of all targets into the queue. */
 export async function queueCheckAll(person: Person, body: CheckAllBody): Promise<string> {
@@ -63,8 +42,7 @@ export async function checkAll(
   const db = database()
   const setup = await loadSetup(db)
   const edition = targetEdition(setup, body.target.storefront, body.target.language)
-  const records =
-    body.records ?? (await recordsOfWork(db, setup, { ...body, ...body.target, show: body.show ?? 'all' }, now))
+  const records = body.records ?? (await recordsOfWork(db, setup, { ...body, ...body.target, show: body.show }, now))
   const languages = { source: setup.source, target: edition.language }
   const [glossary, styles] = [await loadGlossary(db, setup.source), await readStyles(db)]
   const report: CheckAllReport = {

@@ -1,22 +1,13 @@
+import type { Comment } from '@contracts/translation'
 import { and, asc, eq, isNull } from 'drizzle-orm'
 import { database, inTransaction, type Db } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
 import * as t from '../../db/schema'
-import { authorize, type Person } from '../people/permission'
+import { authorize } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable, notFound } from '../problem'
 import { unitsOfRecords } from './kinds'
 import { targetEdition } from './target-edition'
-
-/** What somebody said of a unit, or of one of its segments, by that one's source. */
-export interface Comment {
-  id: number
-  unit: string
-  segment: string | null
-  person: string | null
-  at: string
-  words: string
-  settled: boolean
-}
 
 /** What was said of a record in a language, the oldest first. */
 export async function commentsOf(db: Db, record: string, language: string): Promise<Comment[]> {

@@ -1,45 +1,23 @@
+import type { DeskUnit, Desk, SaveUnitsBody } from '@contracts/translation'
 import { and, eq } from 'drizzle-orm'
-import { styleFor, type Style } from '@core/house-style/style'
+import { styleFor } from '@core/house-style/style'
 import { wordsOfCoded } from '@core/translation/coded'
 import { wordCount } from '@core/translation/segmentation'
 import { termIn, type Term } from '@core/translation/glossary'
-import { segmentsOf, type UnitSegment } from '@core/translation/unit-segments'
+import { segmentsOf } from '@core/translation/unit-segments'
 import { database, inTransaction } from '../../db/connect'
 import { loadGlossary } from '../../db/queries/glossary'
 import { readStyles } from '../../db/queries/house-style'
 import { loadSetup, readSetup } from '../../db/queries/setup'
 import { readStoredUnits } from '../../db/queries/unit-segments'
 import * as t from '../../db/schema'
-import { authorize, type Person } from '../people/permission'
+import { authorize } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable, notFound, Problem } from '../problem'
-import { commentsOf, type Comment } from './comments'
+import { commentsOf } from './comments'
 import { splitRecord, unitsOfRecords } from './kinds'
-import { saveRecords, textsOf, type UnitChange } from './save'
+import { saveRecords, textsOf } from './save'
 import { targetEdition } from './target-edition'
-import type { Unit } from './unit'
-
-/** A unit with its segments, as the desk shows it. */
-export interface DeskUnit extends Unit {
-  segments: (UnitSegment & { words: number })[]
-  /** Whether there is a target whose parts could not be told to the segments. */
-  loose: boolean
-  /** The house style of the field in the edition. */
-  style: Style
-}
-
-export interface Desk {
-  record: string
-  title: string
-  source: string
-  language: string
-  /** The least state that the edition asks for. */
-  asks: string
-  units: DeskUnit[]
-  /** The glossary's terms that stand in the sources. */
-  terms: Term[]
-  comments: Comment[]
-  share: { person: number; name: string; due: string | null } | null
-}
 
 /** The units of a record in an edition's language with their segments: everything that has a source text. */
 export async function listUnits(q: { storefront: string; language: string; record: string }): Promise<Desk> {
@@ -87,13 +65,6 @@ export async function listUnits(q: { storefront: string; language: string; recor
   }
 }
 
-export interface SaveBody {
-  storefront: string
-  language: string
-  record: string
-  units: UnitChange[]
-}
-
 const conflictWords = {
   'unknown-unit': 'There is no such unit.',
   'source-changed': 'The source has changed, or is segmented differently.',
@@ -106,7 +77,7 @@ const conflictWords = {
  * Saves translations of one record: each names the target it was made over, so that only what was changed meanwhile
  * conflicts.
  */
-export async function saveUnits(person: Person, body: SaveBody, now: number): Promise<Desk> {
+export async function saveUnits(person: Person, body: SaveUnitsBody, now: number): Promise<Desk> {
   authorize(person, 'translate', body.language)
   await inTransaction(async (tx) => {
     const setup = await readSetup(tx.db)

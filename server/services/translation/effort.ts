@@ -1,25 +1,20 @@
-import { effortOf, type EffortBand, type EffortCount } from '@core/translation/effort'
+import type { BodyOf } from '@contracts/operations'
+import type { EffortReport } from '@contracts/translation'
+import { effortOf } from '@core/translation/effort'
 import { segmentsOf } from '@core/translation/unit-segments'
 import { wordCount } from '@core/translation/segmentation'
 import { database, inTransaction } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
 import { readStoredUnits } from '../../db/queries/unit-segments'
 import { Cancelled, enqueue, type WorkControls } from '../work/jobs'
-import type { Person } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { targetEdition } from './target-edition'
 import { unitsOfRecords } from './kinds'
 import { findMatches } from './memory'
 import { textsOf } from './save'
-import { recordsOfWork, type WorkBody } from './work'
+import { recordsOfWork } from './work'
 
-export interface EffortBody extends WorkBody {
-  weights?: Partial<Record<EffortBand, number>>
-}
-
-export interface EffortReport extends EffortCount {
-  records: number
-  units: number
-}
+export type EffortBody = BodyOf<'weighWork'>
 
 /** Puts the weighing of work into the queue. */
 export async function queueEffort(person: Person, body: EffortBody): Promise<string> {
@@ -45,8 +40,7 @@ export async function weighWork(
   const db = database()
   const setup = await loadSetup(db)
   const edition = targetEdition(setup, body.target.storefront, body.target.language)
-  const records =
-    body.records ?? (await recordsOfWork(db, setup, { ...body, ...body.target, show: body.show ?? 'open' }, now))
+  const records = body.records ?? (await recordsOfWork(db, setup, { ...body, ...body.target, show: body.show }, now))
   const languages = { source: setup.source, target: edition.language }
   const count = effortOf(body.weights)
   let units = 0

@@ -13,29 +13,14 @@ import { readSetup, type StoredSetup } from '../../db/queries/setup'
 import { readStoredUnits } from '../../db/queries/unit-segments'
 import { beginStep } from '../../db/queries/write-products'
 import { Cancelled, type WorkControls } from '../work/jobs'
-import { authorize, type Person } from '../people/permission'
+import { authorize } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable } from '../problem'
 import { targetEdition } from './target-edition'
 import { unitKinds, unitsOfRecords } from './kinds'
-import { saveRecords, textsOf, type UnitChange } from './save'
-import type { TargetEdition, Unit } from './unit'
-
-/** A segment that was not taken, and why. */
-export interface RefusedSegment {
-  unit: string
-  segment: string
-  reason: string
-}
-
-export interface TranslationImportReport {
-  taken: number
-  unchanged: number
-  refused: RefusedSegment[]
-  /** How many were refused; the list holds the first thousand. */
-  refusedCount: number
-  language: string | null
-  step: number | null
-}
+import { saveRecords, textsOf } from './save'
+import type { TargetEdition } from './unit'
+import type { TranslationImportReport, UnitChange, Unit } from '@contracts/translation'
 
 const shownAtMost = 1000
 const unitsAtOnce = 400

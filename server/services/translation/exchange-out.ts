@@ -1,4 +1,4 @@
-import type { ExchangeFormat } from '@contracts/translation'
+import type { BodyOf } from '@contracts/operations'
 import { wordsOfCoded } from '@core/translation/coded'
 import { spacesSentences } from '@core/translation/sentences'
 import { stateInFile, type ExchangeRecord } from '@core/translation/exchange/unit'
@@ -18,13 +18,9 @@ import { unitsOfRecords } from './kinds'
 import { findMatches } from './memory'
 import { textsOf } from './save'
 import type { TargetEdition } from './unit'
-import { recordsOfWork, type WorkBody } from './work'
+import { recordsOfWork } from './work'
 
-export interface ExportTranslationsBody extends WorkBody {
-  format: ExchangeFormat
-  /** How many matches of the memory go along with each segment that is not yet reviewed. */
-  matches?: number
-}
+export type ExportTranslationsBody = BodyOf<'exportTranslations'>
 
 const recordsAtOnce = 100
 
@@ -42,8 +38,7 @@ export async function exportTranslations(
   const edition = targetEdition(setup, body.target.storefront, body.target.language)
   if (edition.language === setup.source)
     throw unprocessable('The source language is not translated. Name another language of the storefront.')
-  const records =
-    body.records ?? (await recordsOfWork(db, setup, { ...body, ...body.target, show: body.show ?? 'all' }, now))
+  const records = body.records ?? (await recordsOfWork(db, setup, { ...body, ...body.target, show: body.show }, now))
   const languages = { source: setup.source, target: edition.language }
   const name = `${body.target.storefront}-${edition.language}-${new Date(now).toISOString().slice(0, 10)}`
   if (body.format === 'tmx')

@@ -1,22 +1,19 @@
+import type { GlossaryImportReport } from '@contracts/translation'
 import { stringify } from 'csv-stringify/sync'
 import { parse } from 'csv-parse/sync'
 import { asc, sql } from 'drizzle-orm'
 import { fold } from '@core/text/fold'
 import { guardCell, unguardCell } from '@core/text/guard'
 import { codeOfName } from '@core/text/code'
-import {
-  glossaryColumns,
-  glossaryRow,
-  readGlossary,
-  type GlossaryProblem,
-} from '@core/translation/exchange/glossary-csv'
+import { glossaryColumns, glossaryRow, readGlossary } from '@core/translation/exchange/glossary-csv'
 import type { Term } from '@core/translation/glossary'
 import { database, inTransaction } from '../../db/connect'
 import { termOf } from '../../db/queries/glossary'
 import { readSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
 import * as t from '../../db/schema'
-import { authorize, type Person } from '../people/permission'
+import { authorize } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable, Problem } from '../problem'
 import { anyVersion, writeIn } from '../records/records'
 
@@ -49,16 +46,6 @@ export async function exportTerms(): Promise<string> {
   const terms = await all()
   const columns = glossaryColumns(terms)
   return stringify([columns, ...terms.map((x) => glossaryRow(x, columns).map(guardCell))], { record_delimiter: '\r\n' })
-}
-
-export interface GlossaryImportReport {
-  mode: 'check' | 'apply'
-  rows: number
-  created: number
-  updated: number
-  unchanged: number
-  rejected: GlossaryProblem[]
-  applied: boolean
 }
 
 /** Takes terms from a CSV file: all of it, or nothing where something does not fit. */

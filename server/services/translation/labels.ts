@@ -6,7 +6,8 @@ import { unprocessable } from '../problem'
 import { anyVersion, writeIn } from '../records/records'
 import { labelKinds, type LabelText } from './label-texts'
 import { labelRecords } from './label-records'
-import type { TargetEdition, Unit, UnitKind } from './unit'
+import type { TargetEdition, UnitKind } from './unit'
+import type { Unit } from '@contracts/translation'
 
 function unitsOf(
   texts: readonly LabelText[],

@@ -1,3 +1,5 @@
+import type { BodyOf } from '@contracts/operations'
+import type { PretranslateReport, UnitChange } from '@contracts/translation'
 import { withoutPlaceholders, wordsOfCoded } from '@core/translation/coded'
 import { styleFor } from '@core/house-style/style'
 import { termIn } from '@core/translation/glossary'
@@ -11,35 +13,20 @@ import { readStoredUnits } from '../../db/queries/unit-segments'
 import { beginStep } from '../../db/queries/write-products'
 import { machineTranslation } from '../../stand-ins/chosen'
 import { Cancelled, enqueue, type WorkControls } from '../work/jobs'
-import { authorize, type Person } from '../people/permission'
+import { authorize } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable, Problem } from '../problem'
 import { personById } from '../people/session'
 import { targetEdition } from './target-edition'
 import { unitsOfRecords } from './kinds'
 import { findMatches } from './memory'
-import { saveRecords, textsOf, type UnitChange } from './save'
-import { recordsOfWork, type WorkBody } from './work'
+import { saveRecords, textsOf } from './save'
+import { recordsOfWork } from './work'
 
 /**
  * What is to be translated beforehand: the records of a question about the work, from the memory, by machine, or both.
  */
-export interface PretranslateBody extends WorkBody {
-  /** The least score of a match that is taken over; null takes none. */
-  memoryFrom: number | null
-  machine: boolean
-}
-
-export interface PretranslateReport {
-  records: number
-  segments: number
-  fromMemory: number
-  byMachine: number
-  /** Segments that nobody had an answer to. */
-  left: number
-  /** Words that the service left as they are, the most frequent first. */
-  unknown: { word: string; times: number }[]
-  step: number | null
-}
+export type PretranslateBody = BodyOf<'pretranslate'>
 
 /** Terms as a service takes them, of the segments that are asked for. */
 async function termsFor(db: Db, source: string, target: string, texts: readonly string[]) {
@@ -119,8 +106,7 @@ export async function pretranslate(
   const person = await personById(db, personId)
   if (!person) throw new Problem(403, 'Not allowed', 'The person who started this has been removed.')
   const records =
-    body.records ??
-    (await recordsOfWork(db, setup, { ...body, storefront, language, show: body.show ?? 'missing' }, now))
+    body.records ?? (await recordsOfWork(db, setup, { ...body, storefront, language, show: body.show }, now))
   return inTransaction(async (tx) => {
     const report: PretranslateReport = {
       records: 0,

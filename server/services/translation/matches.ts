@@ -1,19 +1,14 @@
+import type { QueryOf } from '@contracts/operations'
 import type { Placeholder } from '@core/translation/coded'
 import { database, inTransaction } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
-import { authorize, type Person } from '../people/permission'
+import { authorize } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable, notFound } from '../problem'
-import { correctPair, findMatches, targetLanguageOfPair, type Match } from './memory'
+import { correctPair, findMatches, targetLanguageOfPair } from './memory'
+import type { Match } from '@contracts/translation'
 
-export interface MatchesQuery {
-  source: string
-  from?: string
-  to: string
-  placeholders?: string
-  before?: string
-  after?: string
-  limit: number
-}
+export type MatchesQuery = QueryOf<'memoryMatches'>
 
 /** The best matches of one source. Throws a 422 problem where its placeholders cannot be read. */
 export async function matchesOf(q: MatchesQuery): Promise<Match[]> {

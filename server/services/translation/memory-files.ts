@@ -1,3 +1,4 @@
+import type { MemoryImportReport } from '@contracts/translation'
 import { createReadStream } from 'node:fs'
 import { sql } from 'drizzle-orm'
 import { canonicalTag } from '@core/language/chain'
@@ -8,16 +9,9 @@ import { ExchangeFileError } from '@core/translation/exchange/unit'
 import { database, inTransaction } from '../../db/connect'
 import type { ExportedFile } from '../files/export-products'
 import { Cancelled, type WorkControls } from '../work/jobs'
-import type { Person } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable } from '../problem'
 import { remember, type NewPair } from './memory'
-
-export interface MemoryImportReport {
-  read: number
-  added: number
-  replaced: number
-  refused: { pair: number; reason: string }[]
-}
 
 const pairsAtOnce = 1000
 

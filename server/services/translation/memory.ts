@@ -1,3 +1,5 @@
+import type { QueryOf } from '@contracts/operations'
+import type { MemoryPairs, Match, ListedPair } from '@contracts/translation'
 import { createHash } from 'node:crypto'
 import { setImmediate as yieldToEventLoop } from 'node:timers/promises'
 import { sql } from 'drizzle-orm'
@@ -8,22 +10,6 @@ import { tokensOf } from '@core/translation/tokens'
 import { nowDate } from '../../clock'
 import { database, type Db } from '../../db/connect'
 import { raiseStamp, readStamp } from '../../db/queries/setup'
-
-/** A match as people see it. */
-export interface Match {
-  id: number
-  score: number
-  source: Coded
-  /** With the new source's numbers in it where they differ and that is safe. */
-  target: Coded
-  /** Whether numbers were swapped in. */
-  swapped: boolean
-  /** The language it was made for, where that is another variant than the one asked for. */
-  variant: string | null
-  origin: string
-  person: string | null
-  changed: string
-}
 
 interface Held {
   memory: Memory
@@ -212,31 +198,11 @@ export async function remember(
   return done.filter((d) => d.fresh).length
 }
 
-/** A pair in the list of the memory. */
-export interface ListedPair {
-  id: number
-  source: string
-  target: string
-  sourceLanguage: string
-  targetLanguage: string
-  origin: string
-  person: string | null
-  changed: string
-  copies: number
-}
-
 /**
  * Pairs whose source or target holds some words, the newest first; with `twice`, only those whose source has several
  * targets.
  */
-export async function listPairs(q: {
-  q?: string
-  from?: string
-  to?: string
-  twice: boolean
-  limit: number
-  offset: number
-}) {
+export async function listPairs(q: QueryOf<'listMemory'>): Promise<MemoryPairs> {
   const like = q.q ? `%${q.q.replace(/[\\%_]/g, '\\$&')}%` : null
   const where = sql`
     (${like}::text is null or m.source ilike ${like} or m.target ilike ${like})
@@ -266,7 +232,8 @@ export async function listPairs(q: {
     from kept k left join person p on p.id = k.person_id
     order by ${q.twice ? sql`k.source, k.changed desc` : sql`k.changed desc, k.id desc`} limit ${q.limit}
     offset ${q.offset}`)
-  const count = rows[0]?.count ?? (q.offset === 0 ? 0 : undefined)
+  // Beyond the end no row tells how many there are.
+  const count = rows[0]?.count ?? (q.offset === 0 ? 0 : (await listPairs({ ...q, offset: 0, limit: 1 })).count)
   return {
     count,
     items: rows.map((r): ListedPair => ({

@@ -9,7 +9,8 @@ import { unprocessable } from '../problem'
 import { anyVersion, writeIn } from '../records/records'
 import { sourceTextOf } from '../records/pieces'
 import type { StoredSetup } from '../../db/queries/setup'
-import type { TargetChange, TargetEdition, Unit, UnitKind } from './unit'
+import type { TargetChange, TargetEdition, UnitKind } from './unit'
+import type { Unit } from '@contracts/translation'
 
 type Text = PieceRecord['texts'][number]
 const scoped = (unit: string, storefront: string | null) => (storefront === null ? unit : `${unit}@${storefront}/`)

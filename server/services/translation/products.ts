@@ -16,7 +16,8 @@ import type { StoredSetup } from '../../db/queries/setup'
 import { writeProducts } from '../../db/queries/write-products'
 import { unprocessable } from '../problem'
 import { markTranslations } from '../products/products'
-import type { TargetChange, TargetEdition, Unit, UnitKind } from './unit'
+import type { TargetChange, TargetEdition, UnitKind } from './unit'
+import type { Unit } from '@contracts/translation'
 
 async function familiesOf(db: Db, setup: StoredSetup, skus: readonly string[]): Promise<Map<string, StoredFamily>> {
   const roots = await rootsOfSkus(db, skus)

@@ -2,7 +2,7 @@ import type { Value } from '@core/attributes/attribute'
 import { same } from '@core/catalogue/patch'
 import { blockerOf } from '@core/translation/checks/registry'
 import type { Glossary } from '@core/translation/glossary'
-import { byPerson, isReviewed, sourceHash, type Standing, type TranslationState } from '@core/translation/state'
+import { byPerson, isReviewed, sourceHash, type Standing } from '@core/translation/state'
 import {
   changeSegments,
   joinSegments,
@@ -11,7 +11,6 @@ import {
   splitSegment,
   wholeOf,
   type StoredUnit,
-  type SegmentChange,
   type UnitSegment,
   type UnitSegments,
   type UnitTexts,
@@ -24,19 +23,12 @@ import type { StoredSetup } from '../../db/queries/setup'
 import { addReturns, removeReturns, type UnitReturn } from '../../db/queries/unit-returns'
 import { readStoredUnits, writeStoredUnits } from '../../db/queries/unit-segments'
 import { beginStep } from '../../db/queries/write-products'
-import type { Person } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { addComments, type NewComment } from './comments'
 import { lockRecords, splitRecord, unitKinds, unitsOfRecords } from './kinds'
 import { remember, type NewPair } from './memory'
-import type { TargetChange, TargetEdition, Unit } from './unit'
-
-/** A change of one unit: its target as a whole over the one seen, or some of its segments, or where it is cut. */
-export type UnitChange = { unit: string } & (
-  | { target: Value | null; state?: TranslationState; base: Value | null }
-  | { segments: SegmentChange[] }
-  | { join: number }
-  | { split: { index: number; at: number } }
-)
+import type { TargetChange, TargetEdition } from './unit'
+import type { Unit, UnitChange } from '@contracts/translation'
 
 /** Why a change of a unit was not made. */
 export interface Refused {

@@ -1,35 +1,9 @@
-import type { AttributeTypeName, Value } from '@core/attributes/attribute'
-import type { Standing, TranslationState } from '@core/translation/state'
+import type { Unit } from '@contracts/translation'
+import type { Value } from '@core/attributes/attribute'
+import type { Standing } from '@core/translation/state'
 import type { Db, Tx } from '../../db/connect'
 import type { StoredSetup } from '../../db/queries/setup'
-import type { Person } from '../people/permission'
-
-/** One translatable text of a record: its source, its target in a language, how far that is. */
-export interface Unit {
-  unit: string
-  label: string
-  type: AttributeTypeName
-  /** The storefront of the source's scope, if it has one. */
-  storefront: string | null
-  /** The field whose house style holds; '' where none is of its own. */
-  field: string
-  /** What a translator should know: where a shopper meets it. */
-  note: string
-  source: Value
-  target: Value | null
-  /** Where the edition shows another language's text instead: which, and the text. */
-  borrowed: { language: string; value: Value } | null
-  state: TranslationState | null
-  /** Whether a machine wrote it and no person has confirmed it. */
-  unread: boolean
-  /** Whether it was sent back with a comment and is not answered yet. */
-  returned: boolean
-  /** Of one that was sent back: who wrote it, by number, where that is known. */
-  writer?: number | null
-  stale: boolean
-  /** The source that the target was made from, where that has changed since. */
-  madeFrom: Value | null
-}
+import type { Person } from '@contracts/people'
 
 export interface RecordUnits {
   title: string

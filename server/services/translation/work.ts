@@ -1,5 +1,6 @@
+import type { BodyOf } from '@contracts/operations'
 import { sql } from 'drizzle-orm'
-import type { ShownWork } from '@contracts/translation'
+import type { ShownWork, Counted, Counts, Unit } from '@contracts/translation'
 import { fold } from '@core/text/fold'
 import { database, inTransaction, type Db, type Tx } from '../../db/connect'
 import { rootIdsOf } from '../../db/queries/reach'
@@ -11,11 +12,10 @@ import {
   productProgress,
   productWork,
   productsWithWork,
-  type Counted,
-  type Counts,
   type WorkQuery,
 } from '../../db/queries/translation-work'
-import { may, authorize, type Person } from '../people/permission'
+import { may, authorize } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { unprocessable, Problem } from '../problem'
 import { filterOf, lensOf } from '../reach/reach'
 import { targetEdition } from './target-edition'
@@ -23,7 +23,7 @@ import { splitRecord, unitsOfRecords } from './kinds'
 import { recordsOfPage } from './page-texts'
 import { labelCodes } from './label-records'
 import { labelKinds } from './label-texts'
-import type { TargetEdition, Unit } from './unit'
+import type { TargetEdition } from './unit'
 
 export interface WorkAsked {
   storefront: string
@@ -48,11 +48,7 @@ export interface WorkAsked {
 }
 
 /** The same in a body: for an edition, or of these records alone. */
-export interface WorkBody extends Omit<WorkAsked, 'storefront' | 'language' | 'show'> {
-  target: { storefront: string; language: string }
-  show?: ShownWork
-  records?: string[]
-}
+export type WorkBody = BodyOf<'checkTranslations'>
 
 /**
  * How many texts stand how. A borrowed text is there. Of what was sent back, `isTheirs` says whether it counts for

@@ -1,9 +1,11 @@
+import type { JobDocument } from '@contracts/jobs'
 import { randomUUID } from 'node:crypto'
 import { desc, eq, inArray, sql } from 'drizzle-orm'
 import { nowDate } from '../../clock'
 import { database, inTransaction, type Tx } from '../../db/connect'
 import * as t from '../../db/schema'
-import { may, authorize, type Person } from '../people/permission'
+import { may, authorize } from '../people/permission'
+import type { Person } from '@contracts/people'
 import { notFound } from '../problem'
 
 export const jobKinds = [
@@ -26,25 +28,6 @@ export const jobKinds = [
   'memory-import',
 ] as const
 export type JobKind = (typeof jobKinds)[number]
-
-/** A piece of work as people see it. */
-export interface JobDocument {
-  id: string
-  kind: string
-  title: string
-  state: 'queued' | 'running' | 'done' | 'failed' | 'cancelled'
-  done: number
-  total: number | null
-  result: unknown
-  error: string | null
-  /** Who started it. */
-  person: number | null
-  /** How often it was begun. */
-  tries: number
-  created: string
-  started: string | null
-  finished: string | null
-}
 
 /** What work is given to say how far it is, and to ask whether it was cancelled. */
 export interface WorkControls {

@@ -1,12 +1,11 @@
 <script setup lang="ts">
 import type { Feed } from '@contracts/feeds'
-import type { Saved } from '@contracts/saved'
 import { everyInWords, stretches } from '~/components/imports/feedWords'
 
 const route = useRoute()
 const session = useSessionStore()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
-const record = useRecord<Feed>(
+const record = useRecord(
   'feeds',
   () => code.value,
   () => ({
@@ -24,7 +23,7 @@ const record = useRecord<Feed>(
 const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.mayAdminister)
 const { data: kept } = useAsking(
-  (signal) => get<{ items: Saved[] }>('/api/saved', { kind: 'mapping' }, signal),
+  (signal) => call('listSaved', { query: { kind: 'mapping' }, signal }),
   () => 0,
 )
 function takeMapping(id: string) {
@@ -72,8 +71,7 @@ useKeys('Feed', [
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList
           v-if="past && code"
-          :read="`/api/history/feeds/${segment(code)}`"
-          :write="`/api/history/feeds/${segment(code)}/undo`"
+          :of="{ kind: 'feeds', code }"
           :version="stored"
           :after="() => record.takeTheirs()"
         />

@@ -5,7 +5,7 @@ import { everyInWords } from '~/components/imports/feedWords'
 const session = useSessionStore()
 const jobs = useJobsStore()
 const { data, problem, refresh } = useAsking(
-  (signal) => get<{ items: ListedFeed[] }>('/api/feeds', {}, signal),
+  (signal) => call('listFeeds', { signal }),
   () => 0,
 )
 // What the worker does with feeds meanwhile is seen when their jobs end.
@@ -19,7 +19,7 @@ watch(
 )
 async function run(f: ListedFeed) {
   try {
-    await post(`/api/feeds/${segment(f.code)}/runs`)
+    await call('runFeed', { params: { code: f.code } })
     tell(`Checking ${f.name}`)
   } catch (e) {
     tellProblem(e)

@@ -1,11 +1,9 @@
 <script setup lang="ts">
-import type { NamedList } from '@core/catalogue/model'
-
 const route = useRoute()
 const setup = useSetupStore()
 const session = useSessionStore()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
-const record = useRecord<NamedList>(
+const record = useRecord(
   'lists',
   () => code.value,
   () => ({ code: '', name: '', note: '', skus: [] }),
@@ -63,8 +61,7 @@ useKeys('Named list', [
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList
           v-if="past && code"
-          :read="`/api/history/lists/${segment(code)}`"
-          :write="`/api/history/lists/${segment(code)}/undo`"
+          :of="{ kind: 'lists', code }"
           :version="stored"
           :after="() => record.takeTheirs()"
         />

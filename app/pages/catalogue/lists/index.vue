@@ -1,13 +1,7 @@
 <script setup lang="ts">
-interface Listed {
-  code: string
-  name: string
-  note: string
-  products: number
-}
 const session = useSessionStore()
 const { data, problem } = useAsking(
-  (signal) => get<{ items: Listed[] }>('/api/lists', {}, signal),
+  (signal) => call('listLists', { signal }),
   () => 0,
 )
 const shownIn = (code: string) => ({

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { stepKindNames, stepKinds, type Recipe, type RecipeStep, type StepKindName } from '@core/drafting/recipe'
+import { stepKindNames, stepKinds, type RecipeStep, type StepKindName } from '@core/drafting/recipe'
 import type RecipeTrial from '~/components/review/RecipeTrial.vue'
 
 const route = useRoute()
 const setup = useSetupStore()
 const session = useSessionStore()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
-const record = useRecord<Recipe>(
+const record = useRecord(
   'recipes',
   () => code.value,
   () => ({
@@ -89,8 +89,7 @@ useKeys('Recipe', [
           <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
           <HistoryList
             v-if="past && code"
-            :read="`/api/history/recipes/${segment(code)}`"
-            :write="`/api/history/recipes/${segment(code)}/undo`"
+            :of="{ kind: 'recipes', code }"
             :version="stored"
             :after="() => record.takeTheirs()"
           />

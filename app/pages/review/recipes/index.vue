@@ -1,27 +1,16 @@
 <script setup lang="ts">
-import { stepKinds, type StepKindName } from '@core/drafting/recipe'
+import { stepKinds } from '@core/drafting/recipe'
 
-interface Listed {
-  code: string
-  name: string
-  note: string
-  steps: StepKindName[]
-  open: number
-  last: string | null
-}
 const session = useSessionStore()
 const lens = useLensStore()
 const { data, problem } = useAsking(
-  (signal) =>
-    get<{ items: Listed[]; service: { name: string; unit: string; languages: string[] } }>('/api/recipes', {}, signal),
+  (signal) => call('listRecipes', { signal }),
   () => 0,
 )
 async function begin(what: 'photo' | 'pool') {
   try {
-    await post(
-      what === 'photo' ? '/api/photo-readings' : '/api/data-pool/suggestions',
-      what === 'photo' ? { storefront: lens.storefront, language: lens.language } : {},
-    )
+    if (what === 'photo') await call('readPhotos', { body: { storefront: lens.storefront, language: lens.language } })
+    else await call('suggestFromPool')
     tell('Started. Its progress is shown in the bar below.')
   } catch (e) {
     tellProblem(e)

@@ -1,12 +1,11 @@
 <script setup lang="ts">
-import type { Attribute } from '@core/attributes/attribute'
 import { blankAttribute, typeOfAttribute } from '~/components/settings/typeWords'
 
 const route = useRoute()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
 const setup = useSetupStore()
 const session = useSessionStore()
-const record = useRecord<Attribute>(
+const record = useRecord(
   'attributes',
   () => code.value,
   blankAttribute,
@@ -75,13 +74,7 @@ useKeys('Attribute', [
       </div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-8 pt-3" tabindex="0" aria-label="The attribute">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-        <HistoryList
-          v-if="past && code"
-          :read="`/api/history/attributes/${segment(code)}`"
-          :write="`/api/history/attributes/${segment(code)}/undo`"
-          :version="stored"
-          :after="reworked"
-        />
+        <HistoryList v-if="past && code" :of="{ kind: 'attributes', code }" :version="stored" :after="reworked" />
         <template v-else>
           <p v-if="readonly" class="mb-3 text-ochre" role="status">
             Read only: {{ session.me?.name }} cannot change settings.

@@ -1,23 +1,11 @@
 <script setup lang="ts">
-import type { AttributeTypeName } from '@core/attributes/attribute'
-import type { UnitFamily } from '@core/units/registry'
 import { typeOfAttribute } from '~/components/settings/typeWords'
 
-interface Listed {
-  code: string
-  labels: Record<string, string>
-  type: AttributeTypeName
-  family: UnitFamily | null
-  translatable: boolean
-  perStorefront: boolean
-  values: number
-  types: string[]
-}
 const setup = useSetupStore()
 const session = useSessionStore()
 const q = ref('')
 const { data, problem } = useAsking(
-  (signal) => get<{ items: Listed[] }>('/api/attributes', {}, signal),
+  (signal) => call('listAttributes', { signal }),
   () => 0,
 )
 const found = computed(() =>

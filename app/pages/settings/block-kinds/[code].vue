@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { blockFieldTypes, type BlockKind } from '@core/page/block-kind'
+import { blockFieldTypes } from '@core/page/block-kind'
 import { codeOfName } from '@core/text/code'
 
 const route = useRoute()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
 const setup = useSetupStore()
 const session = useSessionStore()
-const record = useRecord<BlockKind>(
+const record = useRecord(
   'block-kinds',
   () => code.value,
   () => ({ code: '', name: '', many: true, fields: [] }),

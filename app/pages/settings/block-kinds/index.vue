@@ -1,9 +1,7 @@
 <script setup lang="ts">
-import type { BlockKind } from '@core/page/block-kind'
-
 const session = useSessionStore()
 const { data, problem } = useAsking(
-  (signal) => get<{ items: (BlockKind & { blocks: number })[] }>('/api/block-kinds', {}, signal),
+  (signal) => call('listBlockKinds', { signal }),
   () => 0,
 )
 useKeys('Block types', [

@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { formats, formatWords, type Bounds, type HouseStyle, type StyleSettings } from '@core/house-style/style'
+import { formats, formatWords, type Bounds, type StyleSettings } from '@core/house-style/style'
 import { attributeTypes } from '@core/attributes/types/registry'
 
 const route = useRoute()
 const setup = useSetupStore()
 const session = useSessionStore()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
-const record = useRecord<HouseStyle>(
+const record = useRecord(
   'house-styles',
   () => code.value,
   () => ({ code: '', field: null, storefront: null, language: null, settings: {} }),
@@ -119,8 +119,7 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList
           v-if="past && code"
-          :read="`/api/history/house-styles/${segment(code)}`"
-          :write="`/api/history/house-styles/${segment(code)}/undo`"
+          :of="{ kind: 'house-styles', code }"
           :version="stored"
           :after="() => record.takeTheirs()"
         />

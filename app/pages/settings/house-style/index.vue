@@ -5,7 +5,7 @@ import { specialness, styleSentence } from '~/components/settings/styleWords'
 const setup = useSetupStore()
 const session = useSessionStore()
 const { data, problem } = useAsking(
-  (signal) => get<{ items: HouseStyle[]; first: HouseStyle[] }>('/api/house-styles', {}, signal),
+  (signal) => call('listStyles', { signal }),
   () => 0,
 )
 const rows = computed(() =>

@@ -9,7 +9,7 @@ const setup = useSetupStore()
 const lens = useLensStore()
 const session = useSessionStore()
 const code = computed(() => String(route.params.code))
-const record = useRecord<Storefront>(
+const record = useRecord(
   'storefronts',
   () => code.value,
   () => ({}) as Storefront,
@@ -31,7 +31,7 @@ const side = ref<keyof typeof sides>('layout')
 /** Page layout is shown with the layout as it is being written, on a product of one's choice. */
 const { focus, refresh: refreshProof } = useProofFocus()
 const sample = useLocalStorage('inkloom:layout-sample', '')
-const begun = get<{ items: { sku: string }[] }>('/api/products', { limit: 1, status: 'active' }).then((a) => {
+const begun = call('listProducts', { query: { limit: 1, status: 'active' } }).then((a) => {
   if (!sample.value) sample.value = a.items[0]?.sku ?? ''
 }, tellProblem)
 watch(
@@ -143,8 +143,7 @@ useKeys('Storefront', [
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
         <HistoryList
           v-if="past"
-          :read="`/api/history/storefronts/${segment(code)}`"
-          :write="`/api/history/storefronts/${segment(code)}/undo`"
+          :of="{ kind: 'storefronts', code }"
           :version="stored"
           :after="() => record.takeTheirs()"
         />

@@ -19,7 +19,7 @@ const blank = (): ProductType => ({
   views: ['whole'],
   cut: null,
 })
-const record = useRecord<ProductType>(
+const record = useRecord(
   'product-types',
   () => code.value,
   blank,
@@ -142,13 +142,7 @@ function moveGroup(from: number, by: 1 | -1) {
       </div>
       <div class="min-h-0 flex-1 overflow-auto bg-sheet px-5 pb-10 pt-3" tabindex="0" aria-label="The product type">
         <ConflictNote v-if="conflict" @theirs="record.takeTheirs()" @mine="record.keepMine()" />
-        <HistoryList
-          v-if="past && code"
-          :read="`/api/history/product-types/${segment(code)}`"
-          :write="`/api/history/product-types/${segment(code)}/undo`"
-          :version="stored"
-          :after="putBack"
-        />
+        <HistoryList v-if="past && code" :of="{ kind: 'product-types', code }" :version="stored" :after="putBack" />
         <template v-else>
           <p v-if="readonly" class="mb-3 text-ochre" role="status">
             Read only: {{ session.me?.name }} cannot change settings.

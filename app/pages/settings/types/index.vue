@@ -1,18 +1,12 @@
 <script setup lang="ts">
-interface Listed {
-  code: string
-  labels: Record<string, string>
-  attributes: number
-  required: number
-  products: number
-}
+import type { ListedType } from '@contracts/setup'
 const setup = useSetupStore()
 const session = useSessionStore()
 const { data, problem } = useAsking(
-  (signal) => get<{ items: Listed[] }>('/api/product-types', {}, signal),
+  (signal) => call('listTypes', { signal }),
   () => 0,
 )
-const missing = (t: Listed) => setup.languages.filter((l) => !t.labels[l])
+const missing = (t: ListedType) => setup.languages.filter((l) => !t.labels[l])
 useKeys('Product types', [
   {
     keys: 'n',

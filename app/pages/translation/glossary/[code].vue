@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import { partsOfSpeech, termIn, type Term } from '@core/translation/glossary'
+import { partsOfSpeech, termIn } from '@core/translation/glossary'
 
 const route = useRoute()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
 const setup = useSetupStore()
 const session = useSessionStore()
 const lens = useLensStore()
-const record = useRecord<Term>(
+const record = useRecord(
   'glossary',
   () => code.value,
   () => ({ code: '', partOfSpeech: null, note: '', languages: { [setup.source]: { term: '', forbidden: [] } } }),

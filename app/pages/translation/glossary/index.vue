@@ -1,21 +1,13 @@
 <script setup lang="ts">
+import type { GlossaryImportReport } from '@contracts/translation'
 import { termIn, type Term } from '@core/translation/glossary'
-
-interface Report {
-  rows: number
-  created: number
-  updated: number
-  unchanged: number
-  rejected: { row: number; column: string; message: string }[]
-  applied: boolean
-}
 
 const lens = useLensStore()
 const setup = useSetupStore()
 const session = useSessionStore()
 const q = ref('')
 const list = usePages<Term>(
-  (offset, limit, signal) => get('/api/glossary', { q: q.value, offset, limit }, signal),
+  (offset, limit, signal) => call('listTerms', { query: { q: q.value, offset, limit }, signal }),
   () => [q.value],
 )
 const shown = computed(() =>
@@ -27,17 +19,15 @@ watch(
     if (n) list.show(0, Math.min(n, 500) - 1)
   },
 )
-const report = shallowRef<Report>()
+const report = shallowRef<GlossaryImportReport>()
 const file = shallowRef<{ name: string; text: string }>()
 async function take(mode: 'check' | 'apply') {
   try {
-    report.value = (
-      await ask<Report>('POST', '/api/glossary-file', {
-        query: { mode },
-        body: file.value!.text,
-        headers: { 'content-type': 'text/csv' },
-      })
-    ).data
+    report.value = await call('importTerms', {
+      query: { mode },
+      body: file.value!.text,
+      headers: { 'content-type': 'text/csv' },
+    })
     if (mode === 'apply') list.refresh()
   } catch (e) {
     report.value = undefined
@@ -70,7 +60,7 @@ useKeys('Glossary', [
       <h1>Glossary</h1>
       <span v-if="list.count.value !== undefined" class="text-ink2" role="status">{{ list.count.value }} terms</span>
       <span class="ml-auto flex items-baseline gap-4"
-        ><a class="plain" href="/api/glossary-file" download="glossary.csv">Export CSV</a
+        ><a class="plain" :href="addressOf('exportTerms')" download="glossary.csv">Export CSV</a
         ><label v-if="session.mayEdit" class="plain cursor-pointer"
           >Import CSV<input class="sr-only" type="file" accept=".csv,text/csv" @change="choose" /></label
         ><NuxtLink v-if="session.mayEdit" class="act main" to="/translation/glossary/new"

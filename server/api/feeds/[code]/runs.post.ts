@@ -1,8 +1,7 @@
-import { operations } from '@contracts/operations'
 import { accepted } from '../../../http/accepted'
 import { endpoint } from '../../../http/endpoint'
 import { runFeedNow } from '../../../services/imports/feeds'
 
-export default endpoint(operations.runFeed, async ({ event, person, param, now }) =>
+export default endpoint('runFeed', async ({ event, person, param, now }) =>
   accepted(event, await runFeedNow(person, param('code'), now)),
 )

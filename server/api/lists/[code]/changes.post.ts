@@ -1,7 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../../http/endpoint'
-import { changeList, type ListChange } from '../../../services/products/named-lists'
+import { changeList } from '../../../services/products/named-lists'
 
-export default endpoint<object, ListChange>(operations.changeList, ({ person, param, body, now }) =>
-  changeList(person, param('code'), body, now),
-)
+export default endpoint('changeList', ({ person, param, body, now }) => changeList(person, param('code'), body, now))

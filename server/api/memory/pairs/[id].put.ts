@@ -1,7 +1,6 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../../http/endpoint'
 import { correct } from '../../../services/translation/matches'
 
-export default endpoint<object, { target: string }>(operations.correctPair, ({ person, body, param }) =>
+export default endpoint('correctPair', ({ person, body, param }) =>
   correct(person, Number(param('id')) || 0, body.target),
 )

@@ -1,5 +1,4 @@
 import { setResponseHeader } from 'h3'
-import { operations } from '@contracts/operations'
 import type { ProductPatchBody } from '@contracts/product'
 import { noteAnyVersion } from '../../../http/any-version'
 import { endpoint } from '../../../http/endpoint'
@@ -11,7 +10,7 @@ function namesEveryBase({ values = [], prices = [], bases = {}, ...rest }: Produ
   return values.every((v) => 'base' in v) && paths.every((path) => path in bases)
 }
 
-export default endpoint<object, ProductPatchBody>(operations.patchProduct, async (call) => {
+export default endpoint('patchProduct', async (call) => {
   const { event, person, param, header, body, now } = call
   const { tag, document } = await patchProduct(person, param('sku'), header('if-match'), body, now)
   if (!namesEveryBase(body)) await noteAnyVersion(call)

@@ -1,5 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../../http/endpoint'
 import { listOwnPieces } from '../../../services/library/lists'
 
-export default endpoint(operations.ownPieces, ({ param }) => listOwnPieces(param('sku')))
+export default endpoint('ownPieces', ({ param }) => listOwnPieces(param('sku')))

@@ -1,5 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../../http/endpoint'
 import { productReadiness } from '../../../services/readiness/findings'
 
-export default endpoint(operations.productReadiness, ({ param }) => productReadiness(param('sku')))
+export default endpoint('productReadiness', ({ param }) => productReadiness(param('sku')))

@@ -1,5 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../../http/endpoint'
 import { sourcesOf } from '../../../services/pool/data-pool'
 
-export default endpoint(operations.getSources, ({ param }) => sourcesOf(param('sku')))
+export default endpoint('getSources', ({ param }) => sourcesOf(param('sku')))

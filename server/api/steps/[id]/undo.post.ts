@@ -1,8 +1,7 @@
-import { operations } from '@contracts/operations'
 import { accepted } from '../../../http/accepted'
 import { endpoint } from '../../../http/endpoint'
 import { queueUndo } from '../../../services/work/undo-step'
 
-export default endpoint(operations.undoStep, async ({ event, person, param }) =>
+export default endpoint('undoStep', async ({ event, person, param }) =>
   accepted(event, await queueUndo(person, Number(param('id')))),
 )

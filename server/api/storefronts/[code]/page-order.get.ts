@@ -1,5 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../../http/endpoint'
 import { pageOrder } from '../../../services/assignments/order'
 
-export default endpoint(operations.pageOrder, ({ param }) => pageOrder(param('code')))
+export default endpoint('pageOrder', ({ param }) => pageOrder(param('code')))

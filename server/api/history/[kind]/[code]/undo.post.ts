@@ -1,13 +1,9 @@
 import { setResponseHeader } from 'h3'
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../../../http/endpoint'
 import { undoRecordChange } from '../../../../services/records/history'
 
-export default endpoint<object, { change: number }>(
-  operations.undoRecordChange,
-  async ({ event, person, param, body, now }) => {
-    const { tag, ...rest } = await undoRecordChange(person, param('kind'), param('code'), body.change, now)
-    setResponseHeader(event, 'ETag', tag)
-    return rest
-  },
-)
+export default endpoint('undoRecordChange', async ({ event, person, param, body, now }) => {
+  const { tag, ...rest } = await undoRecordChange(person, param('kind'), param('code'), body.change, now)
+  setResponseHeader(event, 'ETag', tag)
+  return rest
+})

@@ -1,7 +1,4 @@
-import { operations } from '@contracts/operations'
 import { endpoint } from '../../../../http/endpoint'
 import { besideProduct } from '../../../../services/pool/data-pool'
 
-export default endpoint<{ gtin?: string }>(operations.besideProduct, ({ param, query }) =>
-  besideProduct(param('sku'), query.gtin),
-)
+export default endpoint('besideProduct', ({ param, query }) => besideProduct(param('sku'), query.gtin))

@@ -1,10 +1,8 @@
-import { operations } from '@contracts/operations'
-import type { TakeOverBody } from '@contracts/pool'
 import { setResponseHeader } from 'h3'
 import { endpoint } from '../../../../http/endpoint'
 import { takeFromPool } from '../../../../services/pool/data-pool'
 
-export default endpoint<object, TakeOverBody>(operations.takeFromPool, async ({ event, person, param, body, now }) => {
+export default endpoint('takeFromPool', async ({ event, person, param, body, now }) => {
   const { tag, document } = await takeFromPool(person, param('sku'), body, now)
   setResponseHeader(event, 'ETag', tag)
   return document

@@ -1,0 +1,45 @@
+import type { LeftOut, Shown } from '@core/page/because'
+import type { AreaPlace, Look } from '@core/page/layout'
+import type { PageDifference } from '@core/page/differences'
+import type { PageMoment } from '@core/page/moments'
+import type { PageProduct } from '@core/page/assemble'
+
+/** A text on a page that a machine translated and nobody has confirmed, and the record that it is translated on. */
+export interface UnreadText {
+  title: string
+  record: string
+}
+
+/** A product page through a lens, with the reason for each part and for each that is left out. */
+export interface Proof {
+  product: PageProduct & {
+    /** As shoppers read them; the base price where another holds. */
+    priceShown: string | null
+    basePriceShown: string | null
+  }
+  /** The storefront's name. */
+  storefront: string
+  direction: 'ltr' | 'rtl'
+  look: Look
+  /** Whether the storefront's pieces are switched off. */
+  off: boolean
+  layout: Pick<AreaPlace, 'area' | 'name' | 'as'>[]
+  areas: Record<string, Shown[]>
+  related: { title: string; items: { sku: string; name: string; picture: string | null }[] }[]
+  left_out: LeftOut[]
+  unread: UnreadText[]
+  /** JSON-LD in the words of schema.org, as the page carries it. */
+  structured: object[]
+}
+
+/** A page as it would be, and what would change on it. */
+export interface TriedProof extends Proof {
+  changes: PageDifference[]
+}
+
+/** When a page will change; moments in milliseconds since 1970. */
+export interface ProofMoments {
+  from: number
+  to: number
+  items: PageMoment[]
+}

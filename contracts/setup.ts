@@ -1,0 +1,88 @@
+import type { Campaign } from '@core/assignments/campaign'
+import type { Attribute, AttributeTypeName, ProductType } from '@core/attributes/attribute'
+import type { Category, Named, Storefront } from '@core/catalogue/model'
+import type { Labels } from '@core/language/labels'
+import type { AreaPlace, PartPlace } from '@core/page/layout'
+import type { FieldKind, NamedRule, OperatorName } from '@core/rules/condition'
+import type { UnitFamily } from '@core/units/registry'
+
+/** A field that rules may ask, with its operators and, where it has them, its codes. */
+export interface RuleField {
+  name: string
+  /** By what facts hold it. */
+  key: string
+  kind: FieldKind
+  perVariant: boolean
+  attribute: string | null
+  /** Of a field of one language: which. */
+  language: string | null
+  label: string
+  codes: { code: string; label: string }[] | null
+  operators: OperatorName[]
+  translatable: boolean
+}
+
+/** Everything that products and rules are set up with. */
+export interface SetupDocument {
+  /** The language that texts are translated from. */
+  source: string
+  attributes: Attribute[]
+  types: ProductType[]
+  categories: Category[]
+  brands: Named[]
+  lists: Named[]
+  groups: Named[]
+  campaigns: Campaign[]
+  rules: NamedRule[]
+  storefronts: Storefront[]
+  fields: RuleField[]
+}
+
+export interface ListedType {
+  code: string
+  labels: Labels
+  attributes: number
+  required: number
+  products: number
+}
+
+export interface ListedAttribute {
+  code: string
+  labels: Labels
+  type: AttributeTypeName
+  family: UnitFamily | null
+  translatable: boolean
+  perStorefront: boolean
+  /** How many values are stored. */
+  values: number
+  /** The product types that have it. */
+  types: string[]
+}
+
+export interface ListedCategory {
+  code: string
+  parent: string | null
+  names: Labels
+  type: string | null
+  /** Products in it, and in it and all under it. */
+  products: number
+  below: number
+}
+
+export interface ListedNamedList extends Named {
+  note: string
+  products: number
+}
+
+/** An area of a storefront's page with what stands in it. */
+export interface AreaOrder extends AreaPlace {
+  parts: Pick<PartPlace, 'part' | 'order'>[]
+  assignments: number
+}
+
+/** Something that was found by its name or code. */
+export interface FoundRecord {
+  kind: string
+  code: string
+  name: string
+}
