@@ -1,3 +1,5 @@
+import type { Campaign } from '@core/assignments/campaign'
+import type { NamedRule } from '@core/rules/condition'
 import type { BlockKind } from '@core/page/block-kind'
 import type { Piece, PieceKind, QuestionSet } from '@core/page/piece'
 import type { AssignmentRecord } from './records'
@@ -104,10 +106,10 @@ export interface MadeReusable {
 export interface ContentFile {
   format: 'inkloom-content'
   version: 1
-  campaigns?: { code: string }[]
-  namedRules?: { code: string }[]
-  blockKinds?: { code: string }[]
-  pieces?: { code: string }[]
-  questionSets?: { code: string }[]
-  assignments?: { code: string }[]
+  campaigns?: Campaign[]
+  namedRules?: NamedRule[]
+  blockKinds?: BlockKind[]
+  pieces?: Piece[]
+  questionSets?: QuestionSet[]
+  assignments?: AssignmentRecord[]
 }

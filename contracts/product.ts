@@ -1,8 +1,9 @@
 import { Joi, type Infer } from './schema'
 import { productKinds, productStatuses, relationKinds, type Product } from '@core/catalogue/model'
 import type { Difference } from '@core/catalogue/patch'
-import { translationStates } from '@core/translation/state'
+import { translationStates, type TranslationState } from '@core/translation/state'
 import type { Resolved } from '@core/values/resolve'
+import type { StoredValue } from '@core/attributes/attribute'
 
 const local = Joi.string()
   .pattern(/^\d{4}-\d\d-\d\d(T\d\d:\d\d(:\d\d)?)?$/, 'a local date or date-time')
@@ -137,10 +138,19 @@ export interface HistoryEntry {
   differences: Difference[]
 }
 
+/** A stored value with its scope. */
+export interface ValueDocument extends StoredValue {
+  /** Of a translation: how far it is. */
+  state?: TranslationState
+  /** Whether a machine wrote it and no person has confirmed it. */
+  unread?: true
+}
+
 /** A product with every stored value by scope, as it crosses the wire. */
-export interface ProductDocument extends Omit<Product, 'lists' | 'created' | 'changed'> {
+export interface ProductDocument extends Omit<Product, 'lists' | 'created' | 'changed' | 'values'> {
   created: string
   changed: string
+  values: ValueDocument[]
   /** Of a parent: the SKUs of its variants. */
   variants: string[]
 }

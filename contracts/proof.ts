@@ -3,6 +3,7 @@ import type { AreaPlace, Look } from '@core/page/layout'
 import type { PageDifference } from '@core/page/differences'
 import type { PageMoment } from '@core/page/moments'
 import type { PageProduct } from '@core/page/assemble'
+import type { SpecialPrice } from '@core/prices/effective'
 
 /** A text on a page that a machine translated and nobody has confirmed, and the record that it is translated on. */
 export interface UnreadText {
@@ -10,9 +11,17 @@ export interface UnreadText {
   record: string
 }
 
+/** The price that holds. */
+export interface ShownPrice {
+  amount: number
+  /** The base price, or a special one: moments in milliseconds since 1970, null where that side is open. */
+  because: 'base' | (Omit<SpecialPrice, 'from' | 'to'> & { from: number | null; to: number | null })
+}
+
 /** A product page through a lens, with the reason for each part and for each that is left out. */
 export interface Proof {
-  product: PageProduct & {
+  product: Omit<PageProduct, 'price'> & {
+    price: ShownPrice | null
     /** As shoppers read them; the base price where another holds. */
     priceShown: string | null
     basePriceShown: string | null

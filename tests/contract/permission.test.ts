@@ -29,7 +29,7 @@ describe('what a role may do', () => {
   })
   it('is nothing without signing in, but for signing in and what says how the server is', async () => {
     const open = all.filter(([, o]) => o.action === null).map(([name]) => name)
-    expect(open.sort()).toEqual(['health', 'openapi', 'signIn'])
+    expect(open.sort()).toEqual(['docs', 'health', 'openapi', 'signIn'])
     const nobody = new Client()
     for (const [name, { method, path, action }] of all) {
       if (action === null) continue

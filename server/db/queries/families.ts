@@ -1,3 +1,4 @@
+import type { TranslationState } from '@core/translation/state'
 import { sql, type SQL } from 'drizzle-orm'
 import type { Family, Price, Product } from '@core/catalogue/model'
 import type { Value } from '@core/attributes/attribute'
@@ -8,7 +9,7 @@ import { someUnfolded, unfoldedOf } from './versions'
 
 /** What is stored of a translation beside its value. */
 export interface TranslationMark {
-  state: string | null
+  state: TranslationState | null
   /** Whether a machine wrote it and no person has confirmed it. */
   unread: boolean
   sourceHash: string | null
@@ -129,7 +130,7 @@ type StoredRow = [
   number,
   string,
   Value,
-  (string | null)?,
+  (TranslationState | null)?,
   (1 | null)?,
   (string | null)?,
   (Value | null)?,

@@ -32,15 +32,16 @@ const problemAt = (status: number) => ({ $ref: `#/components/responses/Problem${
 /** The statuses with which an operation may refuse. */
 function refusals(name: string, o: Operation): number[] {
   const names = o.path.includes('{')
-  const isWrite = o.method !== 'get'
+  const isWrite = o.method !== 'get' && !o.reads
   const asksVersion = o.headers?.['If-Match'] !== undefined
   return [
     ...(o.body ? [400, 413, 415] : []),
     406,
     ...(o.action === null ? [] : [401, 403]),
-    ...(names ? [404] : []),
-    ...(isWrite ? [409] : []),
-    ...(asksVersion ? [412, 428] : []),
+    // What a body or a query names may be gone as well as what the address names.
+    ...(names || o.body || o.query ? [404] : []),
+    ...(isWrite ? [409, 412] : []),
+    ...(asksVersion ? [428] : []),
     ...(o.body || o.query || names ? [422] : []),
     ...(name === 'signIn' ? [401, 403, 429] : []),
     503,

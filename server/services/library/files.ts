@@ -1,4 +1,4 @@
-import type { ContentReport } from '@contracts/library'
+import type { ContentFile, ContentReport } from '@contracts/library'
 import { sql } from 'drizzle-orm'
 import { parse } from 'csv-parse/sync'
 import { stringify } from 'csv-stringify/sync'
@@ -25,21 +25,18 @@ const parts = [
   { key: 'questionSets', kind: 'question-sets', table: t.questionSet },
   { key: 'assignments', kind: 'assignments', table: t.assignment },
 ] as const satisfies readonly { key: string; kind: RecordKindName; table: unknown }[]
-type PartKey = (typeof parts)[number]['key']
-
-export type ContentFile = { format: 'inkloom-content'; version: 1 } & Partial<Record<PartKey, { code: string }[]>>
 
 /** Everything of the library and the assignments as one JSON document. */
 export async function exportContent(): Promise<ContentFile> {
   const db = database()
-  const file: ContentFile = { format: 'inkloom-content', version: 1 }
+  const file: Record<string, unknown> = { format: 'inkloom-content', version: 1 }
   for (const { key, kind, table } of parts) {
     const { rows } = await db.execute<{ code: string }>(sql`select code from ${table} order by code`)
     const list: { code: string }[] = []
     for (const { code } of rows) list.push((await recordKinds[kind].read(db, code))!.record)
     file[key] = list
   }
-  return file
+  return file as unknown as ContentFile
 }
 
 /** A way out of a transaction that was only to be tried. */

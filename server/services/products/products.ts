@@ -14,7 +14,13 @@ import { factsOf, type FactLens } from '@core/rules/facts'
 import { type Facts } from '@core/rules/fact-shape'
 import { byPerson, sourceHash, translationStates, type Standing } from '@core/translation/state'
 import { editionReader, valuesFor, displayValue } from '@core/page/values'
-import type { ResolvedDocument, HistoryEntry, ProductPatchBody } from '@contracts/product'
+import type {
+  ProductDocument,
+  ValueDocument,
+  ResolvedDocument,
+  HistoryEntry,
+  ProductPatchBody,
+} from '@contracts/product'
 import { database, inTransaction, type Tx } from '../../db/connect'
 import {
   idOfSku,
@@ -43,7 +49,7 @@ import { unprocessable, notFound, Problem } from '../problem'
 export const productTag = (p: Pick<StoredProduct, 'id' | 'version'>) => `"${p.id}.${p.version}"`
 
 /** A product with every stored value by scope, as it crosses the wire. */
-export function productDocument(product: StoredProduct, family: StoredFamily) {
+export function productDocument(product: StoredProduct, family: StoredFamily): ProductDocument {
   const {
     sku,
     parent,
@@ -91,7 +97,10 @@ export function productDocument(product: StoredProduct, family: StoredFamily) {
   }
 }
 
-function markOf(product: StoredProduct, v: { attribute: string; storefront: string | null; language: string | null }) {
+function markOf(
+  product: StoredProduct,
+  v: { attribute: string; storefront: string | null; language: string | null },
+): Pick<ValueDocument, 'state' | 'unread'> {
   const mark = product.marks.get(markKey(v))
   if (!mark?.state) return {}
   return { state: mark.state, ...(mark.unread ? { unread: true } : {}) }

@@ -1,3 +1,5 @@
+import type { ShownPrice } from '@contracts/proof'
+import type { EffectivePrice } from '@core/prices/effective'
 import { prepareAssignment } from '@core/assignments/assignment'
 import { directionOf } from '@core/language/chain'
 import { namesIn } from '@core/media/versions'
@@ -60,6 +62,14 @@ async function inputOf(
   }
 }
 
+const orOpen = (moment: number) => (Number.isFinite(moment) ? moment : null)
+
+/** A price as it is answered, where JSON knows no infinity. */
+function shownPrice({ amount, because }: EffectivePrice): ShownPrice {
+  if (because === 'base') return { amount, because }
+  return { amount, because: { ...because, from: orOpen(because.from), to: orOpen(because.to) } }
+}
+
 /** A page as it is answered: prices and the words over related products written out. */
 function answerOf(page: Page, input: PageInput & { family: StoredFamily }) {
   const {
@@ -75,6 +85,7 @@ function answerOf(page: Page, input: PageInput & { family: StoredFamily }) {
   return {
     product: {
       ...page.product,
+      price: price && shownPrice(price),
       priceShown: price ? formatMoney(price.amount, currency, language) : null,
       basePriceShown:
         price && basePrice !== null && price.because !== 'base' ? formatMoney(basePrice, currency, language) : null,
