@@ -1,4 +1,5 @@
 import tailwindcss from '@tailwindcss/vite'
+import { readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import { recordKindNames } from './contracts/record-kinds'
 
@@ -13,6 +14,11 @@ const recordRoutes = recordKindNames.flatMap((kind) =>
   })),
 )
 
+/** The addresses of the app's pages, as patterns: all others are answered with 404. */
+const pagePatterns = readdirSync(room('app/pages'), { recursive: true, encoding: 'utf8' })
+  .filter((file) => file.endsWith('.vue'))
+  .map((file) => `/${file.replace(/\.vue$/, '')}`.replace(/\/index$/, '').replace(/\[\w+\]/g, '[^/]+') || '/')
+
 export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',
   ssr: false,
@@ -24,6 +30,7 @@ export default defineNuxtConfig({
   devtools: { enabled: false },
   telemetry: false,
   serverHandlers: recordRoutes,
+  runtimeConfig: { pagePatterns },
   vite: { plugins: [tailwindcss()], build: { chunkSizeWarningLimit: 900, assetsInlineLimit: 0 } },
   // Types of packages that bring none.
   typescript: {
@@ -49,6 +56,7 @@ export default defineNuxtConfig({
   nitro: {
     typescript: { tsConfig: { include: ['../core/packages.d.ts'] } },
     preset: 'node-server',
+    compressPublicAssets: { gzip: true, brotli: false },
     esbuild: { options: { target: 'es2022' } },
     minify: false,
     // Reached only through the “exports” of their packages, by which the tracing does not go.

@@ -146,6 +146,59 @@ export interface ValueDocument extends StoredValue {
   unread?: true
 }
 
+/** That a product was changed, once for each step that changed it. */
+export interface ChangedProduct {
+  sku: string
+  /** When the step began. */
+  changed: string
+  /** Whether there is no such product any more. */
+  removed: boolean
+}
+
+/** What was changed, in the order in which it was stored. */
+export interface ChangedProducts {
+  items: ChangedProduct[]
+  /** Where to go on now; null at the end. */
+  next: string | null
+  /** Where to go on later. */
+  cursor: string
+}
+
+/** A page of the catalogue, with how many products there are in all. */
+export interface ProductList {
+  items: ListedProduct[]
+  next: string | null
+  count: number
+}
+
+/** Something that names products: a record, or another product by a relation. */
+export interface ProductReference {
+  kind: 'assignment' | 'list' | 'relation' | 'own-piece'
+  code: string
+  name: string
+  /** The products that it names. */
+  skus: string[]
+}
+
+/** What deleting products does, or would do. */
+export interface RemovalReport {
+  products: number
+  variants: number
+  /** The first of them. */
+  skus: string[]
+  /** The first of what names them, which they are taken out of. */
+  references: ProductReference[]
+  referenceCount: number
+  /** The step under which it stands in the history; null of a preview. */
+  step: number | null
+}
+
+/** Products that were asked for by SKU, and the SKUs that there are not. */
+export interface ProductBatch {
+  items: ProductDocument[]
+  missing: string[]
+}
+
 /** A product with every stored value by scope, as it crosses the wire. */
 export interface ProductDocument extends Omit<Product, 'lists' | 'created' | 'changed' | 'values'> {
   created: string

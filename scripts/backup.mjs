@@ -186,10 +186,11 @@ async function checkedList() {
 
 /**
  * What a restored database must not bring back to life: sessions and tokens that have ended since, and work that was
- * open then.
+ * open then. Its transactions are numbered anew, so that whatever it holds was written before them.
  */
 async function layToRest(client, stillThere) {
   await client.query('delete from session where not (hash = any($1::text[]))', [stillThere])
+  await client.query('update step set written = 0')
   await client.query(
     "update job set state = 'cancelled', finished = now(), error = 'This was open when the backup was " +
       "made. Start it again if it is still wanted.' where state in ('queued', 'running')",

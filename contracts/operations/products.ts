@@ -15,7 +15,10 @@ import {
 } from '../pool'
 import {
   productPatchBody,
-  type ListedProduct,
+  type ChangedProducts,
+  type ProductBatch,
+  type ProductList,
+  type RemovalReport,
   type ProductDocument,
   type ProductHistory,
   type ResolvedValues,
@@ -36,18 +39,29 @@ import type { FeedReport, ListedFeed } from '../feeds'
 import type { BulkReport } from '../bulk'
 import type { ProductReadiness } from '../readiness'
 import type { FileAnswer } from '../file'
-import type { Counted, Items, Page, Whole } from '../paging'
+import type { Items, Page, Whole } from '../paging'
 import type { ListedNamedList } from '../setup'
 import { moment, storefront, edition, lens, paged, offset, bulkBody } from './parts'
 
+/** Products to delete: by SKU, or everything that a condition finds, with all variants. */
+const removalBody = Joi.object({
+  skus: Joi.array().items(Joi.string().max(64)).min(1).max(10_000).unique(),
+  filter: Joi.any().description('A condition.'),
+  lens,
+}).xor('skus', 'filter')
+
 /** What each of these calls answers. */
 export interface ProductsAnswers {
-  listProducts: Page<ListedProduct> & Counted<ListedProduct>
+  listProducts: ProductList | ChangedProducts
+  batchProducts: ProductBatch
   createProduct: ProductDocument
   saveVariants: SavedVariants
   copyProduct: ProductDocument
   getProduct: ProductDocument
   patchProduct: ProductDocument
+  deleteProduct: RemovalReport
+  previewRemoval: RemovalReport
+  removeProducts: JobDocument<RemovalReport>
   getResolved: ResolvedValues
   getFacts: Facts
   getHistory: ProductHistory
@@ -85,7 +99,7 @@ export const productsOperations = {
   listProducts: {
     method: 'get',
     path: '/api/products',
-    summary: 'Products, by SKU order',
+    summary: 'Products, by SKU order; with changed-after, those that were changed, in the order of the changes',
     action: 'read',
     query: Joi.object({
       ...paged(500, 50),
@@ -96,7 +110,18 @@ export const productsOperations = {
       storefront,
       language: Joi.string(),
       offset,
+      'changed-after': Joi.string()
+        .max(500)
+        .description('A moment, or the cursor of an earlier answer: what was changed since, removed products too.'),
     }),
+  },
+  batchProducts: {
+    method: 'post',
+    path: '/api/products/batch',
+    summary: 'Many products at once, by SKU',
+    action: 'read',
+    reads: true,
+    body: Joi.object({ skus: Joi.array().items(Joi.string().max(64)).min(1).max(500).unique().required() }),
   },
   createProduct: {
     method: 'post',
@@ -135,6 +160,32 @@ export const productsOperations = {
     within: 'value',
     body: productPatchBody,
     headers: { 'If-Match': 'The ETag of the version that is changed, or * where every value names its base.' },
+  },
+  deleteProduct: {
+    method: 'delete',
+    path: '/api/products/{sku}',
+    summary: 'Delete a product with its variants; 409 with what names it, unless it is to be taken out of that too',
+    action: 'edit-products',
+    query: Joi.object({
+      references: Joi.string().valid('remove').description('`remove`: takes it out of all that names it.'),
+    }),
+    headers: { 'If-Match': 'The ETag of the version that is deleted; `*` is whatever is there.' },
+  },
+  previewRemoval: {
+    method: 'post',
+    path: '/api/products/removals/preview',
+    summary: 'What deleting products would do, and what names them',
+    action: 'edit-products',
+    reads: true,
+    body: removalBody,
+  },
+  removeProducts: {
+    method: 'post',
+    path: '/api/products/removals',
+    status: 202,
+    summary: 'Delete many products in one step, and take them out of all that names them',
+    action: 'edit-products',
+    body: removalBody,
   },
   getResolved: {
     method: 'get',

@@ -14,6 +14,7 @@ import {
   type Operand,
   type OperatorName,
   type RuleNode,
+  type RulePlaces,
   type RuleProblem,
 } from './condition'
 import { codesOf, findField } from './fields'
@@ -150,9 +151,10 @@ const join = (path: string, step: string) => (path === '' ? step : `${path}.${st
 
 /**
  * A rule of unknown origin, checked against the set-up and made ready for its readings.
- * Throws a RuleError that names every problem with the path of its node.
+ * Throws a RuleError that names every problem with the path of its node; of a rule that was written in another way, by
+ * the places that its conditions were made of.
  */
-export function checkCondition(given: unknown, setup: Setup): RuleNode {
+export function checkCondition(given: unknown, setup: Setup, places?: RulePlaces): RuleNode {
   const problems: RuleProblem[] = []
   let count = 0
   /** Named rules that are being read, so that none is read within itself. */
@@ -160,7 +162,7 @@ export function checkCondition(given: unknown, setup: Setup): RuleNode {
   const visit = (node: unknown, path: string, depth: number, inVariant: boolean): RuleNode => {
     const nothing: RuleNode = { kind: 'all', path, children: [] }
     const problem = (message: string) => {
-      problems.push({ path, message })
+      problems.push({ path: (isRecord(node) ? places?.get(node) : undefined) ?? path, message })
       return nothing
     }
     if (++count > maxConditions)

@@ -71,6 +71,9 @@ export interface RuleProblem {
   message: string
 }
 
+/** Of which node of a rule's other form, such as JsonLogic, a condition was made, as a path. */
+export type RulePlaces = WeakMap<object, string>
+
 /** A rule under a name, to be used in others and changed in one place. */
 export interface NamedRule {
   code: string

@@ -1,7 +1,7 @@
 import { dayNumber } from '../moments/instant'
 import { families } from '../units/registry'
 import type { Setup } from '../catalogue/model'
-import { RuleError, type Condition, type OperatorName } from './condition'
+import { RuleError, type Condition, type OperatorName, type RulePlaces } from './condition'
 import { findField } from './fields'
 import type { JsonLogic } from './json-logic-out'
 
@@ -29,9 +29,15 @@ const days = { least: dayNumber('0001-01-01'), most: dayNumber('9999-12-31') }
 /**
  * JsonLogic as a condition: the forms that `toJsonLogic` writes, and plain `== != < <= > >= in and or ! !!`
  * with the same meaning. A price without a currency is in the given one.
- * Throws a RuleError with the path of the node that cannot be said.
+ * Throws a RuleError with the path of the node that cannot be said. `places` is told of which node each condition was
+ * made, so that what is found wrong with a condition later is said of the node.
  */
-export function fromJsonLogic(logic: JsonLogic, setup: Setup, currency: string): Condition {
+export function fromJsonLogic(
+  logic: JsonLogic,
+  setup: Setup,
+  currency: string,
+  places: RulePlaces = new WeakMap(),
+): Condition {
   const refuse = (path: string, message: string): never => {
     throw new RuleError([{ path, message }])
   }
@@ -190,6 +196,13 @@ export function fromJsonLogic(logic: JsonLogic, setup: Setup, currency: string):
   }
 
   const visit = (node: JsonLogic, path: string, item: string | null, money: string): Condition => {
+    const made = conditionOf(node, path, item, money)
+    // One that was made of a part of this node stands there.
+    if (!places.has(made)) places.set(made, path)
+    return made
+  }
+
+  const conditionOf = (node: JsonLogic, path: string, item: string | null, money: string): Condition => {
     if (node === true) return { all: [] }
     if (node === false) return { any: [] }
     if (!isObject(node)) return refuse(path, 'A condition is an object with one operation, or true or false.')

@@ -21,6 +21,7 @@ import { runPictureBatch } from '../services/products/picture-batch'
 import { evaluateDue } from '../services/readiness/due'
 import { evaluationThreads } from './evaluation-threads'
 import { evaluateBeforeCommit } from '../services/readiness/settle'
+import { removeMany, type RemovalBody } from '../services/products/remove-products'
 import { refreshFacts } from '../services/products/refresh-facts'
 import { findSameTexts } from '../services/search/same-texts'
 import { personById } from '../services/people/session'
@@ -123,6 +124,12 @@ export const handlers: Record<JobKind, Handler> = {
   async 'bulk-change'({ input, person_id: personId }, controls) {
     const report = await makeBulkChange(input as unknown as BulkBody, personId, now(), controls)
     return { result: report, total: report.found }
+  },
+  async 'remove-products'({ input, person_id: personId }, controls) {
+    const person = await personById(database(), personId ?? 0)
+    if (!person) throw new Problem(403, 'Not allowed', 'The person who asked for this has been removed.')
+    const report = await removeMany(input as unknown as RemovalBody, person, now(), controls)
+    return { result: report, total: report.products }
   },
   async undo({ input, person_id: personId }, controls) {
     const report = await undoStep(Number(input.step), personId, now(), controls)

@@ -1,5 +1,5 @@
 import { randomBytes } from 'node:crypto'
-import { defineNitroPlugin } from 'nitropack/runtime'
+import { defineNitroPlugin, useRuntimeConfig } from 'nitropack/runtime'
 import { settings } from '../settings'
 
 /** Every answer carries what browsers need to be strict; the page's own inline script, and no other, may run. */
@@ -15,7 +15,11 @@ export default defineNitroPlugin((nitro) => {
     res.setHeader('X-Frame-Options', 'SAMEORIGIN')
     if (overHttps) res.setHeader('Strict-Transport-Security', 'max-age=31536000; includeSubDomains')
   })
-  nitro.hooks.hook('render:response', (response) => {
+  const pages = useRuntimeConfig().pagePatterns.map((pattern) => new RegExp(`^${pattern}/?$`))
+  nitro.hooks.hook('render:response', (response, { event }) => {
+    // The page says itself that there is none; programs are told by the status.
+    const pathname = event.path.split('?')[0]!
+    if (!pages.some((page) => page.test(pathname))) response.statusCode = 404
     if (typeof response.body !== 'string') return
     const nonce = randomBytes(16).toString('base64')
     response.body = response.body.replace(/<script(?=[\s>])/g, `<script nonce="${nonce}"`)

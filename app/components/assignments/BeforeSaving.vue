@@ -85,7 +85,7 @@ const changed = computed(() => (data.value?.storefronts ?? []).filter((s) => s.g
   <section class="pt-3" aria-label="Before saving">
     <h3 class="border-b border-hair pb-0.5 font-semibold">In every storefront</h3>
     <p v-if="!data && !problem" class="pt-1 text-ink2">Checking the whole catalogue …</p>
-    <div v-if="data" :class="{ 'opacity-60': problem }" :aria-busy="busy">
+    <div v-if="data" :class="{ 'text-ink3': problem }" :aria-busy="busy">
       <table class="mt-1 w-full text-left">
         <thead class="sr-only">
           <tr>

@@ -54,7 +54,7 @@ const lists = computed(() =>
       The rule is not complete yet. {{ problem.problem.errors?.[0]?.message ?? problem.sentence }}
     </p>
     <template v-if="data">
-      <p class="pt-2" :class="{ 'opacity-60': problem }" role="status" :aria-busy="busy">
+      <p class="pt-2" :class="{ 'text-ink3': problem }" role="status" :aria-busy="busy">
         <b class="text-[20px] font-semibold">{{ numberShown(data.count) }}</b>
         {{ reach.eachVariant ? 'variants' : data.count === 1 ? 'product' : 'products' }} in
         <span class="inline-flex items-center gap-1" :class="`thread-${data.storefront}`"

@@ -139,7 +139,7 @@ const samples = (i: number) =>
               ><small v-if="!c.unit && bare(i)" class="text-madder">some cells have none</small></template
             >
           </td>
-          <td class="truncate py-1.5 pr-3 text-ink2" :class="{ 'opacity-60': !c.means }">
+          <td class="truncate py-1.5 pr-3 text-ink2" :class="{ 'text-ink3': !c.means }">
             {{ samples(i).join(' · ') }}
           </td>
         </tr>

@@ -44,7 +44,7 @@ const found = computed(() => {
     <button type="button" class="act" :disabled="busy || words.length === 0" @click="look">
       {{ busy ? 'Searching …' : 'Search the whole catalogue' }}
     </button>
-    <div v-if="trial" role="status" class="pt-2" :class="{ 'opacity-60': tried !== key }">
+    <div v-if="trial" role="status" class="pt-2" :class="{ 'text-ink3': tried !== key }">
       <p>{{ found }}<span v-if="tried !== key" class="text-ochre"> The words have changed since the search.</span></p>
       <ul
         v-if="trial.items.length"

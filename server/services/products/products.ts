@@ -35,7 +35,7 @@ import {
   type StoredProduct,
   type TranslationMark,
 } from '../../db/queries/families'
-import { changeOfProduct, changesOfProduct } from '../../db/queries/history'
+import { changeOfProduct, changesOfProduct, type StoredChange } from '../../db/queries/history'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import { loadSources, writeSources } from '../../db/queries/sources'
 import { beginStep, writeProducts } from '../../db/queries/write-products'
@@ -310,6 +310,14 @@ export async function saveOne(
   return after
 }
 
+/** A change as people see it. That the product was made, or removed as a whole, is undone with its step alone. */
+function historyEntry(change: StoredChange): HistoryEntry {
+  const path = change.differences[0]?.path
+  return path === 'created' || path === 'removed'
+    ? { ...change, made: true, differences: [] }
+    : { ...change, made: false }
+}
+
 /** What was changed in a product, newest first. */
 export async function productHistory(
   sku: string,
@@ -319,7 +327,7 @@ export async function productHistory(
   const db = database()
   const rows = await changesOfProduct(db, { id: (await idOfSku(db, sku)) ?? 0, sku }, before, limit + 1)
   return {
-    items: rows.slice(0, limit).map((r) => ({ ...r, made: r.differences[0]?.path === 'created' })),
+    items: rows.slice(0, limit).map(historyEntry),
     next: rows.length > limit ? rows[limit - 1]!.id : null,
   }
 }

@@ -3,7 +3,7 @@ import { explainReach, prepareAssignment, type PreparedAssignment, type Reach } 
 import { countBits, without, type Bitmap } from '@core/assignments/bitmap'
 import type { Limits } from '@core/assignments/limits'
 import { checkCondition } from '@core/rules/check'
-import { RuleError, type Condition, type RuleNode } from '@core/rules/condition'
+import { RuleError, type Condition, type RuleNode, type RulePlaces } from '@core/rules/condition'
 import { compileExplainer } from '@core/rules/explain'
 import { factsOf, type FactLens } from '@core/rules/facts'
 import { fromJsonLogic } from '@core/rules/json-logic-in'
@@ -49,11 +49,12 @@ interface RuleBody {
 
 function ruleOf(setup: StoredSetup, body: RuleBody, lens: FactLens) {
   try {
+    const places: RulePlaces = new WeakMap()
     const condition =
       body.logic === undefined
         ? body.condition
-        : fromJsonLogic(body.logic, setup, setup.storefronts.get(lens.storefront)!.currency)
-    return { condition: condition as Condition, node: checkCondition(condition, setup) }
+        : fromJsonLogic(body.logic, setup, setup.storefronts.get(lens.storefront)!.currency, places)
+    return { condition: condition as Condition, node: checkCondition(condition, setup, places) }
   } catch (e) {
     throw ruleProblem(e, body.logic === undefined ? 'condition' : 'logic')
   }

@@ -22,6 +22,7 @@ function kindOf(kind: string): RecordKindName {
  */
 const written: ReadonlySet<string> = new Set<RecordKindName>([
   'pieces',
+  'lists',
   'question-sets',
   'block-kinds',
   'campaigns',
@@ -31,8 +32,9 @@ const written: ReadonlySet<string> = new Set<RecordKindName>([
 ])
 
 /**
- * Takes back what a step changed in records that travel whole, as part of a transaction. Records that it made, or that
- * are gone since, stay as they are and are named, as is every part that was changed again.
+ * Takes back what a step changed in records that travel whole, as part of a transaction; those that it deleted are
+ * written again. Records that it made, or that are gone since, stay as they are and are named, as is every part that was
+ * changed again.
  */
 export async function undoRecords(
   tx: Tx,
@@ -71,6 +73,12 @@ export async function undoRecords(
       tx.db,
       code,
     )
+    if (whole.after === null && !current && whole.before !== null) {
+      const within = { setup: await readSetup(tx.db), step: await step() }
+      await writeIn(tx, person, kind as RecordKindName, code, whole.before, anyVersion, now, within)
+      records++
+      continue
+    }
     if (whole.before === null || whole.after === null || !current) {
       kept.push({ sku: record, path: whole.before === null ? 'made' : 'gone' })
       continue

@@ -197,8 +197,7 @@ export async function writeIn(
 }
 
 /**
- * Deletes a record, where nothing needs it any more. Throws 409 with the reasons where something does. The history
- * keeps it, so that it can be made again. The version that is deleted has to be named, as for writing.
+ * Deletes a record that nothing needs. Throws 404, 409 with the reasons where something needs it, 412 and 428.
  */
 export async function deleteRecord(
   person: Person,
@@ -207,30 +206,41 @@ export async function deleteRecord(
   ifMatch: string | undefined,
   now: number,
 ): Promise<void> {
+  authorize(person, recordKinds[kind].action)
+  await inTransaction(async (tx) =>
+    deleteIn(tx, person, kind, code, now, { setup: await loadSetup(tx.db), match: { ifMatch } }),
+  )
+}
+
+/** The same as part of a transaction: of the version that is named where one has to be, in a step where one is given. */
+export async function deleteIn(
+  tx: Tx,
+  person: Person,
+  kind: RecordKindName,
+  code: string,
+  now: number,
+  { setup, step, match }: { setup: StoredSetup; step?: number; match?: { ifMatch: string | undefined } },
+): Promise<void> {
   const k = recordKinds[kind] as unknown as RecordKind<{ code: string }>
   authorize(person, k.action)
-  await inTransaction(async (tx) => {
-    await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`${kind}:${code}`}))`)
-    const setup = await loadSetup(tx.db)
-    const found = await k.read(tx.db, code)
-    if (!found || !k.remove) throw notFound(`${k.name} “${code}” that can be deleted`)
-    checkVersion(k.name, found.record, ifMatch, 'delete')
-    const why = await k.deletionBlockers!(tx, found.record, setup)
-    if (why.length > 0)
-      throw new Problem(
-        409,
-        'Still in use',
-        `The ${k.name} “${code}” is still in use. Nothing has been changed.`,
-        why.map((message) => ({ path: 'code', message })),
-      )
-    await k.remove(tx, found.record)
-    await raiseStamp(tx.db, k.stamp)
-    await invalidateByRecord(tx, kind, { before: found.record as unknown as Changing, after: null, code }, setup)
-    const step = await beginStep(tx, `Deleted the ${k.name} “${code}”`, person.id, now)
-    await tx.db.insert(t.change).values({
-      stepId: step,
-      record: `${kind}:${code}`,
-      differences: [{ path: '', before: found.record, after: null }],
-    })
+  await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`${kind}:${code}`}))`)
+  const found = await k.read(tx.db, code)
+  if (!found || !k.remove) throw notFound(`${k.name} “${code}” that can be deleted`)
+  if (match) checkVersion(k.name, found.record, match.ifMatch, 'delete')
+  const why = await k.deletionBlockers!(tx, found.record, setup)
+  if (why.length > 0)
+    throw new Problem(
+      409,
+      'Still in use',
+      `The ${k.name} “${code}” is still in use. Nothing has been changed.`,
+      why.map((message) => ({ path: 'code', message })),
+    )
+  await k.remove(tx, found.record)
+  await raiseStamp(tx.db, k.stamp)
+  await invalidateByRecord(tx, kind, { before: found.record as unknown as Changing, after: null, code }, setup)
+  await tx.db.insert(t.change).values({
+    stepId: step ?? (await beginStep(tx, `Deleted the ${k.name} “${code}”`, person.id, now)),
+    record: `${kind}:${code}`,
+    differences: [{ path: '', before: found.record, after: null }],
   })
 }

@@ -12,6 +12,7 @@ export const jobKinds = [
   'import',
   'refresh-facts',
   'bulk-change',
+  'remove-products',
   'undo',
   'rework-attribute',
   'picture-batch',

@@ -1,3 +1,5 @@
+import { removedProduct, removeInStep } from '../products/remove-products'
+import { restoreProducts } from '../products/restore-products'
 import { eq, sql } from 'drizzle-orm'
 import type { UndoReport } from '@contracts/bulk'
 import { stillFits } from '@core/attributes/fits'
@@ -8,7 +10,7 @@ import { loadFamilies, lockFamilies, rootsOfSkus, type StoredFamily } from '../.
 import { changedSince, changesOfStep, countOfStep, setsOfStep, type ChangePlace } from '../../db/queries/history'
 import { loadSetup } from '../../db/queries/setup'
 import { loadSources, writeSources } from '../../db/queries/sources'
-import { beginStep, removeProducts, writeFacts, WriteSet } from '../../db/queries/write-products'
+import { beginStep, WriteSet } from '../../db/queries/write-products'
 import * as t from '../../db/schema'
 import { changeFamily, familiesAtOnce, shownAtMost, writeFamilies } from '../bulk/bulk-change'
 import { Cancelled, enqueue, type WorkControls } from './jobs'
@@ -81,7 +83,14 @@ export async function undoStep(
       )
       if (rows.length === 0) break
       before = rows.at(-1)!.place
-      const bySku = new Map(rows.map((r) => [r.sku, r.differences]))
+      const removed = rows.flatMap((r) => removedProduct(r.differences) ?? [])
+      if (removed.length > 0) {
+        const back = await restoreProducts(tx, setup, removed, await step(), { personId, now })
+        report.products += back.restored
+        report.keptCount += back.kept.length
+        report.kept.push(...back.kept.slice(0, shownAtMost - report.kept.length))
+      }
+      const bySku = new Map(rows.filter((r) => !removedProduct(r.differences)).map((r) => [r.sku, r.differences]))
       const roots = [...new Set((await rootsOfSkus(tx.db, [...bySku.keys()])).values())]
       await lockFamilies(tx, roots)
       const families = [...(await loadFamilies(tx.db, setup, roots)).values()]
@@ -159,28 +168,6 @@ async function removeMade(
   }
   const gone = families.flatMap((f) => [f.root, ...f.variants]).filter((p) => going.has(p.sku))
   if (gone.length === 0) return
-  await removeProducts(
-    tx,
-    gone.map((p) => p.id),
-  )
-  await tx.db.insert(t.change).values(
-    gone.map((p) => ({
-      stepId: step,
-      record: `product:${p.sku}`,
-      differences: [{ path: 'removed', before: p.sku, after: null }],
-    })),
-  )
+  await removeInStep(tx, await loadSetup(tx.db), families, gone, step)
   report.removed += gone.length
-  // What rules read of a parent is that of the variants it has left.
-  const left = families
-    .filter((f) => !going.has(f.root.sku) && f.variants.some((v) => going.has(v.sku)))
-    .map((f) => ({ root: f.root, variants: f.variants.filter((v) => !going.has(v.sku)) }))
-  if (left.length === 0) return
-  await tx.db.execute(
-    sql`
-      update product set is_leaf = true
-      where id = any(${sql.param(left.filter((f) => f.variants.length === 0).map((f) => f.root.id))}::int[])
-    `,
-  )
-  await writeFacts(tx, await loadSetup(tx.db), left, new Set(left.map((f) => f.root.id)))
 }

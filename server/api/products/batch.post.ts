@@ -1,0 +1,4 @@
+import { endpoint } from '../../http/endpoint'
+import { productBatch } from '../../services/products/product-batch'
+
+export default endpoint('batchProducts', ({ body }) => productBatch(body.skus))

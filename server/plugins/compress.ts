@@ -1,0 +1,51 @@
+import { promisify } from 'node:util'
+import { brotliCompress, constants, gzip } from 'node:zlib'
+import { getRequestHeader, getResponseHeader, getResponseStatus, setResponseHeaders, type H3Event } from 'h3'
+import { defineNitroPlugin } from 'nitropack/runtime'
+
+const brotli = promisify(brotliCompress)
+const gzipped = promisify(gzip)
+
+/** Shorter answers gain nothing, in bytes. */
+const leastBytes = 1024
+/** Quick rather than small: answers are made for one reader each. */
+const brotliOptions = { params: { [constants.BROTLI_PARAM_QUALITY]: 4 } }
+
+/**
+ * What tells a secret is sent as it is: the length of what is compressed tells of what stands beside it (the attack
+ * that is called BREACH).
+ */
+const tellsSecrets = (path: string) => /^\/api\/(session|tokens)\b/.test(path)
+
+/** Answers of the interface are sent compressed to whoever takes them so. Files of the app are compressed when built. */
+export default defineNitroPlugin((nitro) => {
+  nitro.hooks.hook('beforeResponse', async (event, response) => {
+    if (!event.path.startsWith('/api/') || tellsSecrets(event.path)) return
+    const text = textOf(response.body)
+    if (text === undefined || text.length < leastBytes || getResponseStatus(event) >= 300) return
+    const encoding = encodingFor(event)
+    setResponseHeaders(event, { Vary: 'Accept-Encoding' })
+    if (!encoding) return
+    if (typeof response.body === 'object' && !getResponseHeader(event, 'content-type'))
+      setResponseHeaders(event, { 'Content-Type': 'application/json' })
+    setResponseHeaders(event, { 'Content-Encoding': encoding })
+    response.body = encoding === 'br' ? await brotli(text, brotliOptions) : await gzipped(text)
+  })
+})
+
+/** The text of an answer; undefined of what is sent in another way. */
+function textOf(body: unknown): string | undefined {
+  if (typeof body === 'string') return body
+  const isPlain = Array.isArray(body) || (typeof body === 'object' && body?.constructor === Object)
+  return isPlain ? JSON.stringify(body) : undefined
+}
+
+/** The encoding that a client takes, the smaller first (RFC 9110, 12.5.3). */
+function encodingFor(event: H3Event): 'br' | 'gzip' | undefined {
+  const taken = (getRequestHeader(event, 'accept-encoding') ?? '')
+    .split(',')
+    .filter((part) => !/;\s*q=0(\.0*)?\s*$/.test(part))
+    .map((part) => part.split(';')[0]!.trim().toLowerCase())
+  if (taken.includes('br')) return 'br'
+  return taken.includes('gzip') ? 'gzip' : undefined
+}
