@@ -1,6 +1,6 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { operations, type Operation } from '@contracts/operations'
-import { type Client, signedIn } from './client'
+import { base, type Client, signedIn } from './client'
 
 // Every call that reads, on the demo: the client holds each answer to the contract.
 
@@ -117,5 +117,58 @@ describe('media types', () => {
     expect([status, headers.get('content-type')]).toEqual([200, 'text/html; charset=utf-8'])
     expect(headers.get('content-security-policy')).toContain("default-src 'none'")
     for (const name of Object.keys(operations)) expect(body).toContain(`id="${name}"`)
+  })
+})
+
+describe('what is not the interface', () => {
+  it.each(['/sitemap.xml', '/nonsense', '/catalogue/x/y/z'])('%s is not found', async (path) => {
+    expect((await fetch(base + path)).status).toBe(404)
+  })
+  it.each(['/', '/catalogue', '/catalogue/PE-1830', '/sign-in'])('%s is a page', async (path) => {
+    expect((await fetch(base + path)).status).toBe(200)
+  })
+  it('tells search engines to stay away', async () => {
+    const answer = await fetch(`${base}/robots.txt`)
+    expect([answer.status, await answer.text()]).toEqual([200, expect.stringContaining('Disallow: /')])
+  })
+})
+
+describe('long answers', () => {
+  const encodingOf = async (path: string, encodings: string) =>
+    (await fetch(base + path, { headers: { 'accept-encoding': encodings } })).headers.get('content-encoding')
+  it('are compressed for whoever takes them so', async () => {
+    expect(await encodingOf('/api/openapi.json', 'gzip, br')).toBe('br')
+    expect(await encodingOf('/api/openapi.json', 'gzip')).toBe('gzip')
+    expect(await encodingOf('/api/openapi.json', 'br;q=0, gzip;q=0')).toBeNull()
+    expect(await encodingOf('/api/health', 'br')).toBeNull()
+  })
+})
+
+describe('products that go', () => {
+  it('are deleted by version, told to whoever follows changes, and come back with their step', async () => {
+    const sku = 'GONE-1'
+    const { body: before } = await maren.get<{ cursor: string }>('/api/products?changed-after=2100-01-01')
+    expect((await maren.post('/api/products', { sku, type: 'lock' })).status).toBe(201)
+    expect((await maren.ask('DELETE', `/api/products/${sku}`)).status).toBe(428)
+    await maren.put('/api/lists/gone', { code: 'gone', name: 'Gone', skus: [sku] }, { 'If-None-Match': '*' })
+    const refused = await maren.drop(`/api/products/${sku}`)
+    expect([refused.status, refused.body.errors]).toEqual([409, [expect.objectContaining({ path: 'list:gone' })]])
+    const { headers } = await maren.get(`/api/products/${sku}`)
+    const removed = await maren.ask<{ step: number }>('DELETE', `/api/products/${sku}?references=remove`, {
+      headers: { 'If-Match': headers.get('etag')! },
+    })
+    expect(removed).toMatchObject({ status: 200, body: { products: 1, referenceCount: 1 } })
+    expect((await maren.get(`/api/products/${sku}`)).status).toBe(404)
+    type Changes = { items: { sku: string; removed: boolean }[] }
+    const { body: after } = await maren.get<Changes>('/api/products?changed-after=2026-01-01&limit=500')
+    expect(after.items.at(-1)).toMatchObject({ sku, removed: true })
+    expect(before.cursor).toBe('2100-01-01')
+
+    const { body: job } = await maren.post<{ id: string }>(`/api/steps/${removed.body.step}/undo`, {})
+    await expect
+      .poll(async () => (await maren.get<{ state: string }>(`/api/jobs/${job.id}`)).body.state, { timeout: 20_000 })
+      .toBe('done')
+    const { body: batch } = await maren.post('/api/products/batch', { skus: [sku, 'NO-SUCH'] })
+    expect(batch).toMatchObject({ items: [{ sku }], missing: ['NO-SUCH'] })
   })
 })

@@ -21,6 +21,7 @@ const units: Record<string, string> = {
   'translation-import': 'segments',
 }
 const unit = computed(() => units[job.value?.kind ?? ''] ?? 'products')
+const counted = (n: number) => `${numberShown(n)} ${n === 1 ? unit.value.slice(0, -1) : unit.value}`
 const session = useSessionStore()
 const waiting = useWaitingStore()
 /** Work that proposes values; whoever started it is told when they wait. */
@@ -65,9 +66,7 @@ const cancel = (id: string) => call('cancelJob', { params: { id } }).catch(tellP
   >
     <div v-if="job" class="flex min-w-0 items-center gap-3" role="status">
       <b class="truncate font-semibold text-ink">{{ job.title }}</b>
-      <span v-if="job.state === 'running' && job.total"
-        >{{ numberShown(job.done) }} of {{ numberShown(job.total) }} {{ unit }}</span
-      >
+      <span v-if="job.state === 'running' && job.total">{{ numberShown(job.done) }} of {{ counted(job.total) }}</span>
       <progress
         v-if="job.state === 'running'"
         class="bar h-1 w-40"
@@ -76,8 +75,7 @@ const cancel = (id: string) => call('cancelJob', { params: { id } }).catch(tellP
         :aria-label="job.title"
       />
       <span
-        >{{ state[job.state] }}{{ job.state === 'done' && job.total ? `, ${numberShown(job.total)} ${unit}` : '' }}
-        {{ left }}</span
+        >{{ state[job.state] }}{{ job.state === 'done' && job.total ? `, ${counted(job.total)}` : '' }} {{ left }}</span
       >
       <NuxtLink v-if="proposes.includes(job.kind) && job.kind !== 'import'" class="plain" to="/review/waiting"
         >Review</NuxtLink

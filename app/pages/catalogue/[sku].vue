@@ -28,6 +28,12 @@ watch(
 )
 
 const p = computed(() => product.data.value)
+const deleting = ref(false)
+watch(sku, () => {
+  deleting.value = false
+})
+/** Once it is deleted: to its parent, where it was a variant. */
+const leave = () => navigateTo(p.value?.parent ? `/catalogue/${segment(p.value.parent)}` : '/catalogue')
 const of = (column: number, code: string) => resolved.data.value?.[column]?.items.find((r) => r.attribute === code)
 const name = computed(() => of(0, 'name')?.shown ?? sku.value)
 const parentName = computed(() =>
@@ -257,7 +263,19 @@ useKeys('Product', [
         >
           {{ sides[s] }}
         </button>
+        <span v-if="session.mayEdit" class="ml-auto flex gap-4 font-normal">
+          <NuxtLink class="plain" :to="{ path: '/catalogue/new', query: { copy: sku } }">Duplicate</NuxtLink>
+          <button type="button" class="plain" :aria-expanded="deleting" @click="deleting = !deleting">Delete</button>
+        </span>
       </div>
+      <DeletePanel
+        v-if="deleting"
+        class="mx-5 mb-3"
+        :which="{ skus: [sku] }"
+        :what="sku"
+        @cancel="deleting = false"
+        @deleted="leave"
+      />
       <div class="cols border-b border-hair2 text-[12.5px] font-semibold">
         <template v-if="side === 'attributes'"
           ><span /><span
@@ -305,15 +323,7 @@ useKeys('Product', [
           <section aria-label="Product">
             <div class="group-head">
               <h2>Product</h2>
-              <small
-                >{{ setup.label(type?.labels, p.type) }}, {{ p.kind
-                }}<template v-if="session.mayEdit">
-                  ·
-                  <NuxtLink class="plain" :to="{ path: '/catalogue/new', query: { copy: p.sku } }"
-                    >Duplicate</NuxtLink
-                  ></template
-                ></small
-              >
+              <small>{{ setup.label(type?.labels, p.type) }}, {{ p.kind }}</small>
             </div>
             <ProductFields :product="p" :disabled="!session.mayEdit" @patch="patchFields" />
           </section>

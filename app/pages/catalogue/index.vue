@@ -80,7 +80,6 @@ const selected = shallowRef<{ rows: number; skus: () => Promise<string[]> }>()
 const open = (sku: string | undefined) => {
   if (sku) void navigateTo(`/catalogue/${segment(sku)}`)
 }
-/** Bulk edit: what is selected, where that is more than one row, else all that is found. */
 /** Goes where something is done with what is selected, or all that is found. */
 async function withMany(path: string) {
   if (!session.mayEdit) return
@@ -95,6 +94,13 @@ async function withMany(path: string) {
       }),
     )
   return navigateTo({ path, query: { where: JSON.stringify({ field: 'sku', is: 'one-of', value: await m.skus() }) } })
+}
+/** More than one row is selected: what acts on the selection is offered. */
+const chosenMany = computed(() => (selected.value?.rows ?? 0) > 1)
+/** The products that somebody is asked about before they are deleted. */
+const toDelete = shallowRef<string[]>()
+async function askToDelete() {
+  toDelete.value = await selected.value?.skus()
 }
 /** Shows the products of a named list, in place of other conditions. */
 function showList(code: string) {
@@ -180,6 +186,7 @@ onMounted(() => grid.value?.focus())
         {{ shown.members === 'variants' ? 'variants' : 'products' }}{{ active ? ' found' : ''
         }}<template v-if="selected && selected.rows > 1">, {{ numberShown(selected.rows) }} selected</template></span
       >
+      <button v-if="session.mayEdit && chosenMany" class="plain" type="button" @click="askToDelete">Delete</button>
       <span class="ml-auto flex flex-wrap items-center gap-2">
         <NuxtLink v-if="session.mayEdit" to="/catalogue/new" class="act">New product</NuxtLink>
         <NuxtLink to="/catalogue/import" class="act">Import</NuxtLink>
@@ -198,6 +205,15 @@ onMounted(() => grid.value?.focus())
         <SaveMenu :busy="saving" :disabled="!count" @save="saveList" />
       </span>
     </div>
+    <DeletePanel
+      v-if="toDelete"
+      class="mx-5 mb-3"
+      :which="{ skus: toDelete }"
+      :what="`${numberShown(toDelete.length)} products`"
+      :changed="() => grid?.renew()"
+      @cancel="toDelete = undefined"
+      @deleted="toDelete = undefined"
+    />
     <div class="flex flex-wrap items-center gap-2 px-5 pb-2" role="search">
       <input
         ref="search"

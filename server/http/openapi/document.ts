@@ -178,6 +178,9 @@ export function openApi(server: string): Json {
           }
         : {}),
       ...(o.action === null ? { security: [] } : {}),
+      // What whoever asks must be allowed to do, and within what.
+      'x-action': o.action,
+      ...(o.within ? { 'x-within': o.within } : {}),
       responses: {
         ...successes(name, o, ofRecord),
         ...Object.fromEntries(refusals(name, o).map((status) => [status, problemAt(status)])),

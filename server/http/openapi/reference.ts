@@ -31,6 +31,8 @@ interface Described {
   requestBody?: Content
   responses: Record<string, Content & { $ref?: string; description?: string }>
   security?: unknown[]
+  'x-action': string | null
+  'x-within'?: string
 }
 interface Document {
   info: { title: string; version: string; description: string }
@@ -41,6 +43,8 @@ interface Document {
 
 const escaped = (text: unknown) =>
   String(text).replace(/[&<>"]/g, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c]!)
+/** A description, with what stands between backticks as code. */
+const words = (text: string) => escaped(text).replace(/`([^`]+)`/g, '<code>$1</code>')
 const code = (text: unknown) => `<code>${escaped(text)}</code>`
 const nameIn = (ref: string) => ref.split('/').at(-1)!
 
@@ -94,7 +98,7 @@ function fieldList(s: Schema): string {
   const rows = Object.entries(inner.properties).map(
     ([name, field]) =>
       `<li>${code(name)}${required.includes(name) ? '<b title="required">*</b>' : ''} ${typeWords(field)}` +
-      `${boundWords(field)}${field.description ? ` <span>${escaped(field.description)}</span>` : ''}` +
+      `${boundWords(field)}${field.description ? ` <span>${words(field.description)}</span>` : ''}` +
       `${field.$ref ? '' : fieldList(field)}</li>`,
   )
   return `<ul>${rows.join('')}</ul>${either}`
@@ -112,7 +116,7 @@ function parameterPart(o: Described): string {
   const rows = o.parameters.map(
     (p) =>
       `<li>${code(p.name)}${p.required ? '<b title="required">*</b>' : ''} in the ${p.in}, ${typeWords(p.schema)}` +
-      `${boundWords(p.schema)}${p.description ? ` <span>${escaped(p.description)}</span>` : ''}</li>`,
+      `${boundWords(p.schema)}${p.description ? ` <span>${words(p.description)}</span>` : ''}</li>`,
   )
   return `<h4>Parameters</h4><ul>${rows.join('')}</ul>`
 }
@@ -131,12 +135,23 @@ function answerPart(o: Described, document: Document): string {
 }
 
 function callPart(path: string, method: string, o: Described, document: Document): string {
-  const access = o.security?.length === 0 ? '<p>Needs no sign-in.</p>' : ''
+  const access = `<p>${accessWords(o)}</p>`
   return (
     `<details id="${o.operationId}"><summary><span class="method">${method.toUpperCase()}</span> ${code(path)} ` +
     `<span>${escaped(o.summary)}</span></summary>${access}${parameterPart(o)}` +
     `${o.requestBody ? contentPart('Body', o.requestBody) : ''}${answerPart(o, document)}</details>`
   )
+}
+
+const accessWords = (o: Described) =>
+  o['x-action'] === null
+    ? 'Needs no sign-in.'
+    : `Whoever may ${code(o['x-action'])}${o['x-within'] ? `, ${withinWords[o['x-within']]}` : ''}.`
+const withinWords: Record<string, string> = {
+  language: 'in each language that is written',
+  own: 'for what is their own',
+  record: 'by the kind of record',
+  value: 'by each value',
 }
 
 function groupPart({ name, description }: Document['tags'][number], document: Document): string {
@@ -150,7 +165,7 @@ function groupPart({ name, description }: Document['tags'][number], document: Do
 const slugOf = (name: string) => name.toLowerCase().replace(/[^a-z]+/g, '-')
 
 const schemaPart = ([name, s]: [string, Schema]) =>
-  `<details id="schema-${name}"><summary>${code(name)} <span>${escaped(s.description ?? '')}</span></summary>` +
+  `<details id="schema-${name}"><summary>${code(name)} <span>${words(s.description ?? '')}</span></summary>` +
   `<p>${shown(s)}</p></details>`
 
 let made: string | undefined

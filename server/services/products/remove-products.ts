@@ -278,7 +278,8 @@ export async function previewRemoval(body: RemovalBody, now: number): Promise<Re
 export async function queueRemoval(person: Person, body: RemovalBody, now: number): Promise<string> {
   authorize(person, 'edit-products')
   const { skus, roots } = await askedFor(await loadSetup(database()), body, now)
-  const title = `Deleting ${(skus ?? roots).length.toLocaleString('en-GB')} products`
+  const many = (skus ?? roots).length
+  const title = skus?.length === 1 ? `Deleting ${skus[0]}` : `Deleting ${many.toLocaleString('en-GB')} products`
   return inTransaction((tx) => enqueue(tx, { kind: 'remove-products', title, personId: person.id, input: { ...body } }))
 }
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { checkCondition } from '@core/rules/check'
-import { type RuleError, type Condition } from '@core/rules/condition'
+import type { Condition, RuleError, RulePlaces } from '@core/rules/condition'
 import { fromJsonLogic } from '@core/rules/json-logic-in'
 import { toJsonLogic, type JsonLogic } from '@core/rules/json-logic-out'
 import { testSetup } from '../../world'
@@ -16,6 +16,31 @@ const refusal = (l: JsonLogic) => {
     return (e as RuleError).problems[0]!.path
   }
 }
+
+/** Where it is said to be wrong, once its conditions are checked. */
+const faultAt = (l: JsonLogic) => {
+  const places: RulePlaces = new WeakMap()
+  try {
+    checkCondition(fromJsonLogic(l, setup, 'GBP', places), setup, places)
+    return 'taken'
+  } catch (e) {
+    return (e as RuleError).problems.map((p) => p.path)
+  }
+}
+
+describe('what is wrong with a value', () => {
+  it.each<[string, JsonLogic, string[]]>([
+    ['at the top', { '>': [{ var: 'price' }, 'x'] }, ['']],
+    ['in one of several', { and: [{ '==': [{ var: 'type' }, 'bag'] }, { '>': [{ var: 'price' }, 'x'] }] }, ['and[1]']],
+    [
+      'deep inside, each by itself',
+      { or: [{ '!': { '>': [{ var: 'price' }, 'x'] } }, { and: [{ '>': [{ var: 'attribute:weight' }, 'heavy'] }] }] },
+      ['or[0].!', 'or[1].and[0]'],
+    ],
+  ])('is said of its node: %s', (_, logic, paths) => {
+    expect(faultAt(logic)).toEqual(paths)
+  })
+})
 
 describe('a rule as JsonLogic', () => {
   it.each<[Condition, JsonLogic]>([

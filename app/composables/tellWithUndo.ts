@@ -1,0 +1,30 @@
+import type { UndoReport } from '@contracts/bulk'
+import { toast } from 'vue-sonner'
+
+/** How long one can undo from the message, in milliseconds; the history offers it for good. */
+const offered = 15_000
+
+/** Says that something was done, and offers to undo its step; `after` is called once it is undone. */
+export function tellWithUndo(text: string, step: number, after?: () => unknown) {
+  const undo = async () => {
+    await undoStep(step)
+    after?.()
+  }
+  toast.success(text, { duration: offered, action: { label: 'Undo', onClick: () => void undo() } })
+}
+
+/** Undoes a step and says what came of it. */
+export async function undoStep(step: number): Promise<void> {
+  try {
+    const job = await useJobsStore().end((await call('undoStep', { params: { id: step } })).id)
+    if (job.state !== 'done') {
+      tell(howItEnded(job))
+      return
+    }
+    const { keptCount } = job.result as UndoReport
+    tell(keptCount > 0 ? `Undone; ${numberShown(keptCount)} changed again since stay` : 'Undone')
+    useProofFocus().refresh()
+  } catch (e) {
+    tellProblem(e)
+  }
+}
