@@ -22,6 +22,10 @@ const edition = computed(
       : result.value?.editions[0] && `${result.value.editions[0].storefront}/${result.value.editions[0].language}`) ??
     '',
 )
+const editionShown = computed(() => {
+  const [storefront, language] = edition.value.split('/') as [string, string]
+  return setup.editionName(storefront, language)
+})
 const table = computed(() =>
   (result.value?.rows ?? []).map((r) => ({
     type: r.type,
@@ -122,7 +126,7 @@ useKeys('Coverage', [
             </button>
           </p>
         </div>
-        <h2 class="pt-5">By product type in {{ edition }}</h2>
+        <h2 class="pt-5">By product type: {{ editionShown }}</h2>
         <table class="mt-1 w-full text-left">
           <thead class="text-[12.5px]">
             <tr class="border-b border-hair2">

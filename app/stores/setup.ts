@@ -48,6 +48,9 @@ export const useSetupStore = defineStore('setup', () => {
   const label = (labels: Record<string, string> | undefined, code: string) =>
     labels?.[source.value] ?? Object.values(labels ?? {})[0] ?? code
   const storefrontName = (code: string) => storefronts.value.find((s) => s.code === code)?.name ?? code
+  /** An edition by name: “Belgium, Dutch”. */
+  const editionName = (storefront: string, language: string) =>
+    `${storefrontName(storefront)}, ${bareLanguageName(language)}`
   const languages = computed(() =>
     [source.value, ...new Set(storefronts.value.flatMap((s) => s.editions.map((e) => e.language)))].filter(
       (l, i, all) => all.indexOf(l) === i,
@@ -71,5 +74,6 @@ export const useSetupStore = defineStore('setup', () => {
     forCore,
     label,
     storefrontName,
+    editionName,
   }
 })

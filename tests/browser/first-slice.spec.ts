@@ -241,7 +241,7 @@ test('is translated to French beside the source, and steps through its editions 
   await expect(out).toContainText('Mounting on cheaper bags')
   await expect(out).toContainText('Price today below 60 CHF')
   await expect(out).toContainText('value: 54.5')
-  await expect(out).toContainText('title found in fr-CH, text in fr-CH')
+  await expect(out).toContainText('in French (Switzerland)')
   await expect(proof(page).locator('#how-to-mount-a-bag')).toHaveText(
     /^Se fixe sur des tubes jusqu’à 16\s?mm, \d+\s?kg$/,
   )

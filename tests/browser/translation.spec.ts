@@ -35,7 +35,7 @@ test('a product is translated by keyboard alone: memory, glossary, placeholders,
   await expect(current(page)).toContainText('Roll closure, welded seams')
   // A match of the memory, marked as another region's.
   await expect(helps(page, 'Memory')).toContainText('Rollverschluss, verschweisste Nähte')
-  await expect(helps(page, 'Memory')).toContainText('de-CH')
+  await expect(helps(page, 'Memory')).toContainText('German (Switzerland)')
   await page.keyboard.press('Alt+1')
   await expect(editor(page)).toHaveText('Rollverschluss, verschweisste Nähte')
   await page.keyboard.press('Control+Enter')

@@ -49,6 +49,8 @@ const queries: Record<string, string> = {
 }
 const weight = { field: 'attribute:weight', is: 'present' }
 const bodies: Record<string, unknown> = {
+  batchProducts: { skus: ['PE-1830', 'none'] },
+  previewRemoval: { skus: ['PE-1830'] },
   exportProducts: { format: 'csv', filter: { field: 'sku', is: 'equals', value: 'PE-1830' } },
   sheet: { lens, columns: ['name', 'weight'], limit: 3 },
   offeredColumns: { lens },

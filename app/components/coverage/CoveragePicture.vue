@@ -13,7 +13,8 @@ const props = defineProps<{
   chosen: string | null
 }>()
 const emit = defineEmits<{ choose: [string] }>()
-const left = 64
+const setup = useSetupStore()
+const left = 112
 const top = 18
 const rowHeight = 17
 const x = computed(() =>
@@ -45,6 +46,7 @@ const cells = computed(() =>
       return {
         key,
         edition: `${e.storefront}/${e.language}`,
+        name: setup.editionName(e.storefront, e.language),
         area: a.area,
         title: a.title,
         cell,
@@ -56,14 +58,14 @@ const cells = computed(() =>
   ),
 )
 const words = (c: (typeof cells.value)[number]) =>
-  `${c.edition}, ${c.title}: ${c.filled} % of ${c.all} products have ` +
+  `${c.name}, ${c.title}: ${c.filled} % of ${c.all} products have ` +
   `something${c.cell.gaps ? `, ${c.cell.gaps} gaps` : ''}${c.cell.surplus ? `, ${c.cell.surplus} with too much` : ''}`
 </script>
 
 <template>
   <svg
     :viewBox="`0 0 640 ${top + rowHeight * editions.length + 4}`"
-    class="w-full max-w-[900px]"
+    class="w-full max-w-[1100px]"
     role="group"
     aria-label="Coverage: editions by area"
   >
@@ -85,7 +87,7 @@ const words = (c: (typeof cells.value)[number]) =>
       text-anchor="end"
       class="axis"
     >
-      {{ e.storefront }}/{{ e.language }}
+      {{ setup.editionName(e.storefront, e.language) }}
     </text>
     <g
       v-for="c in cells"

@@ -28,6 +28,11 @@ const reachWords: Record<string, string> = {
   cut: 'The description is split at this heading',
   picked: 'Chosen by the product or its type',
 }
+/** Of a piece that is shown in another language than the edition's: which its title and text are in. */
+function languagesShown({ title, body }: { title: string; body: string }) {
+  if (title === body) return `in ${languageName(title)}`
+  return `title in ${languageName(title)}, text in ${languageName(body)}`
+}
 </script>
 
 <template>
@@ -49,10 +54,7 @@ const reachWords: Record<string, string> = {
     </p>
     <ExplanationTree v-if="explanation" :explanation="explanation" />
     <p>
-      Order {{ because.order
-      }}<template v-if="because.language">
-        · title found in {{ because.language.title }}, text in {{ because.language.body }}</template
-      >
+      Order {{ because.order }}<template v-if="because.language"> · {{ languagesShown(because.language) }}</template>
     </p>
     <p v-if="because.also.length">
       Also assigned by {{ because.also.map((a) => `assignment ${a.number}, ${a.name}`).join('; ') }}

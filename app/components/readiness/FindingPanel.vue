@@ -33,12 +33,8 @@ const summary = computed(() => {
     ...(e.blockers.length ? [count(e.blockers.length, 'blocker')] : []),
     ...(e.remarks.length ? [count(e.remarks.length, 'remark')] : []),
   ]
-  return e.blockers.length
-    ? `${parts.join(' and ')} ${e.blockers.length + e.remarks.length === 1 ? 'stands' : 'stand'} between ` +
-        'this page and its release.'
-    : e.remarks.length
-      ? `Ready, with ${parts[0]}.`
-      : 'Ready. No findings.'
+  if (e.blockers.length > 0) return `Not ready: ${parts.join(' and ')}.`
+  return e.remarks.length > 0 ? `Ready, with ${parts[0]}.` : 'Ready. No findings.'
 })
 /** Where a finding is mended. */
 function placeOf(f: FindingDocument) {
@@ -89,8 +85,8 @@ defineExpose({ focus })
     aria-label="Findings"
     @keydown="key"
   >
-    <p class="code flex items-center gap-1.5" :class="`thread-${storefront}`">
-      {{ sku }} · <span class="dot" /> {{ storefront }}/{{ language
+    <p class="code flex items-center gap-1.5">
+      {{ sku
       }}<button
         type="button"
         class="ml-auto px-1 text-[15px] leading-none"
@@ -108,15 +104,9 @@ defineExpose({ focus })
       >
     </h2>
     <p class="pb-1 text-ink2" role="status">
-      {{ setup.storefrontName(storefront) }}, {{ bareLanguageName(language) }}.
+      <span class="dot" :class="`thread-${storefront}`" /> {{ setup.editionName(storefront, language) }}.
       {{
-        edition
-          ? summary
-          : answer.data.value?.due
-            ? 'Being recalculated.'
-            : answer.data.value
-              ? 'It is not sold here.'
-              : '…'
+        edition ? summary : answer.data.value?.due ? 'Being recalculated.' : answer.data.value ? 'Not sold here.' : '…'
       }}
     </p>
     <section v-for="s in edition ? strands : []" :key="s" :aria-label="strandWords[s]">

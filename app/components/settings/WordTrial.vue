@@ -60,7 +60,7 @@ const found = computed(() => {
           >
           {{ ' '
           }}<small class="text-ink2"
-            >{{ setup.label(setup.attributes.get(i.field)?.labels, i.field) }}, {{ i.language }}</small
+            >{{ setup.label(setup.attributes.get(i.field)?.labels, i.field) }}, {{ languageName(i.language) }}</small
           ><span class="block font-serif" dir="auto" :lang="i.language"
             >…{{ i.before }}<mark class="bg-madderwash text-madder">{{ i.word }}</mark
             >{{ i.after }}…</span

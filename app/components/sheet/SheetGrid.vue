@@ -425,7 +425,7 @@ const id = useId()
                 :lang="r.nameLanguage ?? undefined"
                 :href="`/catalogue/${segment(r.sku)}`"
                 >{{ r.name ?? 'No name' }}</a><small v-if="r.name && !r.nameCounts" class="shrink-0 text-ochre"
-                >only in {{ r.nameLanguage }}</small
+                >only in {{ languageName(r.nameLanguage ?? '') }}</small
               >
               <span class="code ml-auto shrink-0" :class="{ 'text-ochre': r.status !== 'active' }" :title="r.status"
                 >{{ r.sku }}<template v-if="r.variants"> +{{ r.variants }}</template></span

@@ -85,7 +85,7 @@ const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'num
               ><b class="tabular-nums">{{ m.score }}</b
               ><span class="key">Alt {{ i + 1 }}</span
               ><span v-if="m.swapped" class="text-ochre">numbers adjusted</span
-              ><span v-if="m.variant" class="text-ochre" :title="languageName(m.variant)">{{ m.variant }}</span
+              ><span v-if="m.variant" class="text-ochre">{{ languageName(m.variant) }}</span
               ><span class="text-ink3">{{ m.person ?? 'earlier work' }}, {{ day(m.changed) }}</span></span
             >
             <span v-if="m.score < 100" class="block text-ink2"

@@ -125,7 +125,8 @@ useKeys('Library', [
             <td class="py-2 pr-3">
               <span v-if="p.title" :class="p.counts ? '' : 'from-fallback'" :lang="p.titleLanguage ?? undefined">{{
                 p.title
-              }}</span><small v-if="p.title && !p.counts" class="block text-ochre">only in {{ p.titleLanguage }}</small
+              }}</span><small v-if="p.title && !p.counts" class="block text-ochre"
+                >only in {{ languageName(p.titleLanguage ?? '') }}</small
               ><span v-if="!p.title" class="text-madder">no title</span>
             </td>
             <td class="code py-2 pr-3">{{ p.languages.join(' ') }}</td>

@@ -10,6 +10,7 @@ import type { Row } from '~/components/translation/unit'
 
 const route = useRoute()
 const record = computed(() => String(route.params.record))
+const setup = useSetupStore()
 const lens = useLensStore()
 const session = useSessionStore()
 const { focus, picked } = useProofFocus()
@@ -432,7 +433,7 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
         <template v-for="r in rows" :key="r.key">
           <p v-if="r.first" class="px-5 pb-0.5 pt-3 text-[12px]">
             <b class="font-semibold">{{ r.unit.label }}</b><span v-if="r.unit.storefront" class="ml-2 text-ink2"
-              >only in {{ r.unit.storefront }}</span
+              >only in {{ setup.storefrontName(r.unit.storefront) }}</span
             ><span v-if="r.unit.note" class="ml-2 text-ink3">{{ r.unit.note }}</span
             ><span v-if="r.unit.loose" class="ml-2 text-ochre"
               >The translation has a different structure from the source. It stays in use until every segment here is

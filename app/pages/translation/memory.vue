@@ -153,7 +153,7 @@ function edit(pair: ListedPair) {
                 {{ p.target }}
               </button>
             </td>
-            <td class="py-1.5 text-ink2">{{ p.targetLanguage }}</td>
+            <td class="py-1.5 text-ink2">{{ languageName(p.targetLanguage) }}</td>
             <td class="py-1.5 pr-5 text-ink2">
               {{ p.person ?? 'earlier work' }}, {{ day(p.changed)
               }}<span class="block truncate text-[11.5px] text-ink3">{{ p.origin }}</span>

@@ -135,6 +135,7 @@ const problemSchema = {
       },
     },
     current: { description: 'Of a 412: what is there now.' },
+    references: { type: 'array', items: {}, description: 'Of a 409: what names the product that is to be deleted.' },
     retryAfter: { type: 'integer', description: 'Seconds.' },
   },
 }

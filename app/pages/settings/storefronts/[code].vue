@@ -189,7 +189,7 @@ useKeys('Storefront', [
                 <label class="w-64" :for="`asks-${e.language}`"
                   >{{ languageName(e.language)
                   }}<small v-if="e.borrow.length" class="text-ink2"
-                    >, borrows from {{ e.borrow.join(', ') }}</small
+                    >, borrows from {{ e.borrow.map(languageName).join(', ') }}</small
                   ></label
                 ><select :id="`asks-${e.language}`" v-model="e.asks" class="field" :disabled="adminOnly">
                   <option v-for="s in translationStates" :key="s" :value="s">{{ s }}</option></select
