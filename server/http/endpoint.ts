@@ -23,7 +23,6 @@ import { now as clock } from '../clock'
 import { isOutage, isPoolFull, noteOutage, sqlState } from '../db/connect'
 import { SlugTaken } from '../db/queries/search-keys'
 import { sourceOf, writeAudit } from '../services/people/audit'
-import { evaluateBeforeCommit } from '../services/readiness/settle'
 import { namesTag } from '../services/entity-tag'
 import { authorize } from '../services/people/permission'
 import type { Person } from '@contracts/people'
@@ -43,8 +42,6 @@ export interface Call<Q = unknown, B = unknown, P extends string = string> {
   param(name: P): string
   header(name: string): string | undefined
 }
-
-evaluateBeforeCommit()
 
 /**
  * A route in its one shape: contract, permission, one service call. The handler answers what the contract says. What it

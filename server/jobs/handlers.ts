@@ -20,7 +20,6 @@ import { lookAtFeed } from '../services/imports/feeds'
 import { runPictureBatch } from '../services/products/picture-batch'
 import { evaluateDue } from '../services/readiness/due'
 import { evaluationThreads } from './evaluation-threads'
-import { evaluateBeforeCommit } from '../services/readiness/settle'
 import { removeMany, type RemovalBody } from '../services/products/remove-products'
 import { refreshFacts } from '../services/products/refresh-facts'
 import { findSameTexts } from '../services/search/same-texts'
@@ -34,8 +33,6 @@ import type { Person } from '@contracts/people'
 import { pretranslate, type PretranslateBody } from '../services/translation/machine'
 import { settings } from '../settings'
 import { now } from '../clock'
-
-evaluateBeforeCommit()
 
 export type JobInput = Record<string, unknown>
 

@@ -5,6 +5,7 @@ import { now } from '../clock'
 import { besideTransactions, disconnect, guardCommits, isOutage, noteOutage, patientConnections } from '../db/connect'
 import { Cancelled, refuseWhenCancelled } from '../services/work/jobs'
 import { ForPeople } from '../services/problem'
+import { evaluateBeforeCommit } from '../services/readiness/settle'
 import { chores, type Chore } from './chores'
 import { handlers } from './handlers'
 import {
@@ -20,6 +21,7 @@ import {
 
 // One worker process: long and heavy work is done here, so that the web server always answers.
 patientConnections()
+evaluateBeforeCommit()
 const queue = new QueueConnection()
 let stopping = false
 

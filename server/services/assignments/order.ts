@@ -52,7 +52,7 @@ export async function placeAssignment(
       const { record } = (await getRecord('assignments', code)) as unknown as { record: AssignmentRecord }
       await writeIn(
         tx,
-        person,
+        person.id,
         'assignments',
         code,
         { ...record, order, ...(code === body.code ? { area: body.area } : {}) },

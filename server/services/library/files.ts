@@ -104,7 +104,7 @@ async function writeOne(
   const code = typeof record?.code === 'string' ? record.code : ''
   await tx.db.execute(sql`savepoint one`)
   try {
-    const { created, changed } = await writeIn(tx, person, kind, code, record, anyVersion, now, {
+    const { created, changed } = await writeIn(tx, person.id, kind, code, record, anyVersion, now, {
       setup: await readSetup(tx.db),
       step: report.step!,
     })

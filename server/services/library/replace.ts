@@ -95,7 +95,7 @@ export async function replaceInLibrary(
       now,
     )
     for (const record of changed)
-      await writeIn(tx, person, 'pieces', record.code, record, anyVersion, now, { setup, step: made })
+      await writeIn(tx, person.id, 'pieces', record.code, record, anyVersion, now, { setup, step: made })
     return made
   })
   return { items: items.slice(0, 500), pieces: changed.length, times, step }

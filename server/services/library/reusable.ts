@@ -26,7 +26,7 @@ export async function makeReusable(
   return inTransaction(async (tx) => {
     const setup = await readSetup(tx.db)
     const step = await beginStep(tx, `Made “${piece.name}” of ${own.sku} reusable`, person.id, now)
-    const written = await writeIn(tx, person, 'pieces', code, { ...piece, own: null }, { ifMatch: tag }, now, {
+    const written = await writeIn(tx, person.id, 'pieces', code, { ...piece, own: null }, { ifMatch: tag }, now, {
       setup,
       step,
     })
@@ -47,7 +47,10 @@ export async function makeReusable(
       replaces: null,
       resting: own.resting,
     }
-    const made = await writeIn(tx, person, 'assignments', free, assignment, { ifNoneMatch: '*' }, now, { setup, step })
+    const made = await writeIn(tx, person.id, 'assignments', free, assignment, { ifNoneMatch: '*' }, now, {
+      setup,
+      step,
+    })
     return { piece: written.record as unknown as PieceRecord, assignment: made.record as unknown as AssignmentRecord }
   })
 }

@@ -62,18 +62,20 @@ async function takeOutOfRecords(
   now: number,
 ): Promise<void> {
   for (const { kind, code, skus } of references) {
+    if (kind === 'relation') continue
+    authorize(person, kind === 'list' ? recordKinds.lists.action : 'edit-content')
     const within = { setup: await loadSetup(tx.db), step }
     const without = (list: readonly string[]) => list.filter((sku) => !skus.includes(sku))
-    if (kind === 'own-piece') await deleteIn(tx, person, 'pieces', code, now, within)
+    if (kind === 'own-piece') await deleteIn(tx, person.id, 'pieces', code, now, within)
     if (kind === 'list') {
       const { record } = (await recordKinds.lists.read(tx.db, code))!
-      await writeIn(tx, person, 'lists', code, { ...record, skus: without(record.skus) }, anyVersion, now, within)
+      await writeIn(tx, person.id, 'lists', code, { ...record, skus: without(record.skus) }, anyVersion, now, within)
     }
     if (kind === 'assignment') {
       const { record } = (await recordKinds.assignments.read(tx.db, code))!
       const { chosen, added, leftOut } = record.reach
       const reach = { ...record.reach, chosen: without(chosen), added: without(added), leftOut: without(leftOut) }
-      await writeIn(tx, person, 'assignments', code, { ...record, reach }, anyVersion, now, within)
+      await writeIn(tx, person.id, 'assignments', code, { ...record, reach }, anyVersion, now, within)
     }
   }
 }

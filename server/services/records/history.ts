@@ -38,7 +38,7 @@ const written: ReadonlySet<string> = new Set<RecordKindName>([
  */
 export async function undoRecords(
   tx: Tx,
-  person: Person,
+  personId: number | null,
   stepId: number,
   step: () => Promise<number>,
   now: number,
@@ -75,7 +75,7 @@ export async function undoRecords(
     )
     if (whole.after === null && !current && whole.before !== null) {
       const within = { setup: await readSetup(tx.db), step: await step() }
-      await writeIn(tx, person, kind as RecordKindName, code, whole.before, anyVersion, now, within)
+      await writeIn(tx, personId, kind as RecordKindName, code, whole.before, anyVersion, now, within)
       records++
       continue
     }
@@ -85,7 +85,7 @@ export async function undoRecords(
     }
     const back = undoneRecord(current.record, whole.before as { code: string }, whole.after as { code: string })
     kept.push(...back.kept.map((path) => ({ sku: record, path })))
-    const done = await writeIn(tx, person, kind as RecordKindName, code, back.record, anyVersion, now, {
+    const done = await writeIn(tx, personId, kind as RecordKindName, code, back.record, anyVersion, now, {
       setup: await readSetup(tx.db),
       step: await step(),
     })

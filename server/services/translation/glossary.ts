@@ -81,7 +81,7 @@ export async function importTerms(
       let step: number | undefined
       for (const [i, term] of terms.entries()) {
         try {
-          const done = await writeIn(tx, person, 'glossary', term.code, term, anyVersion, now, {
+          const done = await writeIn(tx, person.id, 'glossary', term.code, term, anyVersion, now, {
             setup,
             step: (step ??= await beginStep(tx, 'Imported a glossary', person.id, now)),
           })

@@ -89,7 +89,7 @@ export function labelUnits(prefix: string): UnitKind {
           text.write(edition.language, c.target === null ? '' : String(c.target))
           standings.set(c.unit, { state: c.state, unread: c.unread })
         }
-        await writeIn(tx, person, of.kind, code, record, anyVersion, now, { setup, step: await step() })
+        await writeIn(tx, person.id, of.kind, code, record, anyVersion, now, { setup, step: await step() })
         // The state may have changed where the words have not.
         await writeUnitMarks(
           tx.db,

@@ -187,7 +187,7 @@ export const pieceUnits: UnitKind = {
     const pieces = await pieceRecordsOf(tx.db, setup, [...changes.keys()])
     for (const [code, list] of changes) {
       const { piece, marks } = written(pieces.get(code)!, list, setup, edition.language)
-      await writeIn(tx, person, 'pieces', code, piece, anyVersion, now, { setup, step: await step() })
+      await writeIn(tx, person.id, 'pieces', code, piece, anyVersion, now, { setup, step: await step() })
       await writeUnitMarks(
         tx.db,
         marks.map((m) => ({ record: `piece:${code}`, language: edition.language, ...m })),

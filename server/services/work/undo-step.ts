@@ -125,7 +125,7 @@ export async function undoStep(
       done += rows.length
       onProgress?.(done, total)
     }
-    const records = await undoRecords(tx, { id: personId } as Person, stepId, step, now)
+    const records = await undoRecords(tx, personId, stepId, step, now)
     report.products += records.records
     report.keptCount += records.kept.length
     report.kept.push(...records.kept.slice(0, shownAtMost - report.kept.length))
