@@ -86,3 +86,17 @@ export interface FoundRecord {
   code: string
   name: string
 }
+
+/** What an edition is used for. Of a language that other editions have too, only what is this edition's own counts. */
+export interface EditionUse {
+  /** Pages that are sold in it. */
+  pages: number
+  /** Values of products in its language, where no other edition has it. */
+  texts: number
+  /** Translations that are assigned to somebody. */
+  shares: number
+  /** Assignments that are limited to it, and stand nowhere without it. */
+  assignments: { code: string; name: string }[]
+  /** Editions that take texts over from its language. */
+  borrowedBy: { storefront: string; language: string }[]
+}

@@ -18,10 +18,17 @@ export function valueShown(v: unknown): string {
   return plainShown(String(v))
 }
 
-/** Rich text on one line: inline values as `@ address`, no markup. */
+/** An inline value by its name, in brackets that no text has: ‹Volume›. */
+function inlineWords(address: string): string {
+  const setup = useSetupStore()
+  const code = address.replace(/^(attribute|storefront|step|live):/, '')
+  return `‹${setup.label(setup.attributes.get(code)?.labels, code.replaceAll('-', ' '))}›`
+}
+
+/** Rich text on one line: inline values by their names, no markup. */
 export function plainShown(html: string): string {
   return html
-    .replace(/<data value="(?:attribute:)?([^"]*)"><\/data>/g, '@ $1')
+    .replace(/<data value="([^"]*)"><\/data>/g, (_, address: string) => inlineWords(address))
     .replace(/<\/(p|li|h\d|td|th)>/g, ' ')
     .replace(/<[^>]+>/g, '')
     .replaceAll('&lt;', '<')

@@ -75,7 +75,7 @@ useKeys('Coverage', [
         {{ busy ? 'Counting …' : 'Count' }} <span class="opacity-70">Ctrl Enter</span>
       </button>
       <span v-if="result" class="ml-auto text-ink2" role="status"
-        >{{ numberShown(result.pages) }} pages of {{ numberShown(result.products) }} products</span
+        >{{ countShown(result.pages, 'page') }} of {{ countShown(result.products, 'product') }}</span
       >
     </form>
     <p v-if="failure" class="px-5 text-madder" role="alert">{{ failure }}</p>
@@ -102,7 +102,7 @@ useKeys('Coverage', [
           role="status"
         >
           <p v-if="chosenCell.gaps">
-            <b class="font-semibold text-madder">{{ numberShown(chosenCell.gaps) }} gaps</b>:
+            <b class="font-semibold text-madder">{{ countShown(chosenCell.gaps, 'gap') }}</b>:
             <button
               v-for="s in chosenCell.gapSkus"
               :key="s"
@@ -142,7 +142,7 @@ useKeys('Coverage', [
               <td v-for="c in r.cells" :key="c.area" class="pr-4 text-right">
                 <template v-if="c.cell"
                   >{{ percent(shareFilled(c.cell))
-                  }}<small v-if="c.cell.gaps" class="block text-madder">{{ c.cell.gaps }} gaps</small
+                  }}<small v-if="c.cell.gaps" class="block text-madder">{{ countShown(c.cell.gaps, 'gap') }}</small
                   ><small v-if="c.cell.surplus" class="block text-ochre">{{ c.cell.surplus }} overfull</small></template
                 >
               </td>

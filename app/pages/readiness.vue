@@ -198,7 +198,7 @@ const codes = computed(() =>
       <span class="text-ink2" role="status"
         ><template v-if="above.data.value"
           ><b class="font-semibold text-ink">{{ numberShown(above.data.value.ready) }}</b> of
-          {{ numberShown(above.data.value.sold) }} pages ready<template v-if="sinceWords">
+          {{ countShown(above.data.value.sold, 'page') }} ready<template v-if="sinceWords">
             · <b class="font-semibold text-ink">{{ sinceWords }}</b></template
           ><template v-if="above.data.value.due || evaluating"> · recalculating</template></template
         ><template v-else>…</template></span

@@ -164,17 +164,20 @@ export const productsOperations = {
   deleteProduct: {
     method: 'delete',
     path: '/api/products/{sku}',
-    summary: 'Delete a product with its variants; 409 with what names it, unless it is to be taken out of that too',
+    summary:
+      'Delete a product with its variants; 409 with what refers to it, unless the references are to be removed too',
     action: 'edit-products',
     query: Joi.object({
-      references: Joi.string().valid('remove').description('`remove`: takes it out of all that names it.'),
+      references: Joi.string()
+        .valid('remove')
+        .description('`remove`: all references to it are removed in the same step.'),
     }),
     headers: { 'If-Match': 'The ETag of the version that is deleted; `*` is whatever is there.' },
   },
   previewRemoval: {
     method: 'post',
     path: '/api/products/removals/preview',
-    summary: 'What deleting products would do, and what names them',
+    summary: 'What deleting products would do, and what refers to them',
     action: 'edit-products',
     reads: true,
     body: removalBody,
@@ -183,7 +186,7 @@ export const productsOperations = {
     method: 'post',
     path: '/api/products/removals',
     status: 202,
-    summary: 'Delete many products in one step, and take them out of all that names them',
+    summary: 'Delete many products in one step, with all references to them',
     action: 'edit-products',
     body: removalBody,
   },

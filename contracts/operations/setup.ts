@@ -3,7 +3,7 @@ import { reworkBody, type ReworkReport } from '../rework'
 import type { Operation } from '../operation'
 import type { HouseStyle } from '@core/house-style/style'
 import type { JobDocument } from '../jobs'
-import type { AreaOrder, ListedAttribute, ListedCategory, ListedType } from '../setup'
+import type { AreaOrder, EditionUse, ListedAttribute, ListedCategory, ListedType } from '../setup'
 import type { Whole } from '../paging'
 
 /** What each of these calls answers. */
@@ -16,6 +16,7 @@ export interface SetupAnswers {
   listTypes: Whole<ListedType>
   listCategories: Whole<ListedCategory>
   pageOrder: AreaOrder[]
+  editionUse: EditionUse
 }
 
 export const setupOperations = {
@@ -65,6 +66,12 @@ export const setupOperations = {
     method: 'get',
     path: '/api/categories',
     summary: 'Categories, with the number of products in and under them',
+    action: 'read',
+  },
+  editionUse: {
+    method: 'get',
+    path: '/api/storefronts/{code}/editions/{language}/use',
+    summary: 'What an edition is used for, before it is taken away by writing the storefront without it',
     action: 'read',
   },
   pageOrder: {

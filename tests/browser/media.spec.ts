@@ -104,7 +104,7 @@ test('a picture is described, cut by keyboard, replaced, put back, and has a ver
   await page.getByRole('button', { name: 'Picture', exact: true }).click()
   await expect(page.getByText(/^1200 × 1200 pixels/)).toBeVisible()
   await page.getByRole('button', { name: 'Delete' }).click()
-  await expect(page.getByText('1 products name it')).toBeVisible()
+  await expect(page.getByText('1 product uses it')).toBeVisible()
 
   // Its words are English, so French pages want a version of their own.
   await page.goto('/catalogue/KZ-0330?in=ch/fr-CH')

@@ -330,7 +330,7 @@ describe('a batch of pictures', () => {
       'who has one',
     async () => {
       expect((await problemOf(deleteRecord(maren, 'media', 'old.jpg', '*', now))).errors![0]!.message).toContain(
-        '1 products name it: BAG-1',
+        '1 product uses it: BAG-1',
       )
       expect(
         (await reach({ condition: { field: 'attribute:pictures', is: 'present' }, limit: 10 } as never, now)).skus,

@@ -151,7 +151,7 @@ const changed = computed(() => (data.value?.storefronts ?? []).filter((s) => s.g
         </li>
         <li v-for="e in data.empty" :key="e.address + e.piece" class="pb-1.5 text-ochre">
           “{{ e.piece }}” names {{ labelOf(e.address) }}, which is empty on {{ numberShown(e.empty) }} of
-          {{ numberShown(e.of) }} products{{ e.needed ? '; it is left out there' : '' }}.
+          {{ countShown(e.of, 'product') }}{{ e.needed ? '; it is left out there' : '' }}.
         </li>
       </ul>
     </div>

@@ -74,7 +74,7 @@ async function remove() {
       <template v-if="preview.referenceCount > 0">
         <p class="pt-1.5">
           {{
-            preview.referenceCount === 1 ? 'One record refers' : `${numberShown(preview.referenceCount)} records refer`
+            preview.referenceCount === 1 ? 'One record refers' : `${countShown(preview.referenceCount, 'record')} refer`
           }}
           to {{ what }} and will be updated:
         </p>

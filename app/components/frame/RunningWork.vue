@@ -42,7 +42,7 @@ watch(
     await waiting.load()
     for (const j of ended.filter((x) => x.person === session.me?.id && x.kind !== 'import')) {
       const run = waiting.mine.find((m) => m.title === j.title)
-      tell(run ? `${j.title}: ${numberShown(run.open)} suggestions to review` : `${j.title}: no suggestions`)
+      tell(run ? `${j.title}: ${countShown(run.open, 'suggestion')} to review` : `${j.title}: no suggestions`)
     }
   },
 )

@@ -20,7 +20,7 @@ const { data } = useAsking(
   <div role="status" aria-label="Remarks on the shared text">
     <ul v-if="data?.items.length" class="mt-3 border-l-[3px] border-ochre pl-2.5 text-ochre">
       <li v-for="i in data.items" :key="i.language + i.word">
-        This text is on {{ numberShown(i.products) }} products; it mentions <em :lang="i.language">{{ i.word }}</em>,
+        This text is on {{ countShown(i.products, 'product') }}; it mentions <em :lang="i.language">{{ i.word }}</em>,
         which {{ numberShown(i.not) }} of them are not.
       </li>
     </ul>

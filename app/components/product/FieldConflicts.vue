@@ -4,30 +4,7 @@ import type { FieldConflict } from './useProductPatch'
 /** What two people wrote into the same field at the same time, and the choice between them. */
 defineProps<{ conflicts: FieldConflict[] }>()
 const emit = defineEmits<{ mine: []; theirs: [] }>()
-const setup = useSetupStore()
-
-const fieldNames: Record<string, string> = {
-  type: 'Product type',
-  category: 'Category',
-  categories: 'Further categories',
-  brand: 'Brand',
-  tags: 'Tags',
-  status: 'Status',
-  kind: 'Kind',
-  gtin: 'GTIN',
-  stock: 'Stock',
-  availableFrom: 'Available from',
-  minimum: 'Minimum order quantity',
-  range: 'Range',
-  differsIn: 'What variants differ in',
-  relations: 'Relations',
-  carried: 'Data from other systems',
-  specials: 'Special prices',
-}
-function nameOf(path: string): string {
-  const storefront = /^price@(.+)$/.exec(path)?.[1]
-  return storefront === undefined ? (fieldNames[path] ?? path) : `Base price in ${setup.storefrontName(storefront)}`
-}
+const { pathWords, valueWords } = useHistoryWords()
 </script>
 
 <template>
@@ -47,9 +24,9 @@ function nameOf(path: string): string {
       </thead>
       <tbody>
         <tr v-for="c in conflicts" :key="c.path">
-          <th class="pr-4 text-left font-normal">{{ nameOf(c.path) }}</th>
-          <td class="pr-4">{{ valueShown(c.theirs) }}</td>
-          <td class="font-semibold">{{ valueShown(c.mine) }}</td>
+          <th class="pr-4 text-left font-normal">{{ pathWords(c.path) }}</th>
+          <td class="pr-4">{{ valueWords(c.path, c.theirs) }}</td>
+          <td class="font-semibold">{{ valueWords(c.path, c.mine) }}</td>
         </tr>
       </tbody>
     </table>

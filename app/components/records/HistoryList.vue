@@ -39,23 +39,14 @@ async function older() {
   entries.value = [...entries.value, ...page.items]
   next.value = page.next
 }
-const words = (path: string) =>
-  path
-    .replace(/^attribute:/, '')
-    .replace(/^state:/, 'state of ')
-    .replace(/^source:(attribute:)?/, 'source of ')
-    .replace(/^texts@\//, 'text in ')
-    .replace(/^texts@([^/]+)\//, 'text of $1 in ')
-    .replace('leftOut', 'left out')
-    .replace('@/', ' in ')
-    .replace('@', ' in ')
+const { pathWords, valueWords } = useHistoryWords()
 const visible = (e: RecordChange) =>
   e.differences.filter((d) => !/^(state|source):/.test(d.path) || e.differences.length === 1)
 const open = ref<number[]>([])
 async function putBack(e: RecordChange) {
   try {
     const { kept } = await undo(e.id)
-    tell(kept.length > 0 ? `Undone, except what has changed since: ${kept.map(words).join(', ')}` : 'Undone')
+    tell(kept.length > 0 ? `Undone, except what has changed since: ${kept.map(pathWords).join(', ')}` : 'Undone')
     props.after()
     await refresh()
   } catch (problemOf) {
@@ -89,8 +80,9 @@ async function putBack(e: RecordChange) {
             :key="d.path"
             :class="{ truncate: !open.includes(e.id) }"
           >
-            <span class="text-ink2">{{ words(d.path) }}:</span> <del class="gone">{{ valueShown(d.before) }}</del>
-            {{ ' ' }}<ins class="come">{{ valueShown(d.after) }}</ins>
+            <span class="text-ink2">{{ pathWords(d.path) }}:</span>
+            <del class="gone">{{ valueWords(d.path, d.before) }}</del> {{ ' '
+            }}<ins class="come">{{ valueWords(d.path, d.after) }}</ins>
           </p>
           <button
             v-if="!open.includes(e.id) && visible(e).length > 0"

@@ -202,8 +202,9 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
       </div>
       <template v-if="result?.bands">
         <p class="pt-2" role="status">
-          <b class="font-semibold">{{ number(result.words) }}</b> words in {{ number(result.segments) }} segments that
-          are open, <b class="font-semibold">{{ number(result.weighted) }}</b> weighted words
+          <b class="font-semibold">{{ number(result.words) }}</b> words in
+          {{ countShown(result.segments ?? 0, 'segment') }} that are open,
+          <b class="font-semibold">{{ number(result.weighted) }}</b> weighted words
         </p>
         <table class="mt-1 tabular-nums">
           <thead>
@@ -231,10 +232,8 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
       <button class="act main" type="button" :disabled="busy" @click="runChecks">Check translations</button>
       <template v-if="result?.counts"
         ><p class="pt-2" role="status">
-          {{ number(result.foundCount) }} findings in {{ number(result.segments) }} segments<template
-            v-if="result.overruled"
-            >, {{ number(result.overruled) }} more are ignored</template
-          >
+          {{ countShown(result.foundCount ?? 0, 'finding') }} in {{ countShown(result.segments ?? 0, 'segment')
+          }}<template v-if="result.overruled">, {{ number(result.overruled) }} more are ignored</template>
         </p>
         <p class="flex flex-wrap gap-x-4 text-ink2">
           <span v-for="c in result.counts" :key="c.code">{{ checkWords(c.code) }}: {{ number(c.n) }}</span>
@@ -272,7 +271,7 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
         overwritten.</span
       >
       <p v-if="result?.byMachine !== undefined" class="w-full" role="status">
-        {{ number(result.segments) }} open segments of {{ number(result.records) }} records:
+        {{ number(result.segments) }} open segments of {{ countShown(result.records ?? 0, 'record') }}:
         {{ number(result.fromMemory) }} from the memory, {{ number(result.byMachine) }} by machine,
         {{ number(result.left) }} left open.
         <button v-if="result.step != null" class="plain" type="button" @click="putBack(result.step)">Undo</button
@@ -299,7 +298,7 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
       /></label>
       <template v-if="result?.refusedCount !== undefined"
         ><p class="pt-1.5" role="status">
-          <b class="font-semibold">{{ back }}</b>: {{ number(result.taken) }} segments imported,
+          <b class="font-semibold">{{ back }}</b>: {{ countShown(result.taken ?? 0, 'segment') }} imported,
           {{ number(result.unchanged) }} unchanged, {{ number(result.refusedCount) }} rejected.
           <button v-if="result.step != null" class="plain" type="button" @click="putBack(result.step)">Undo</button>
         </p>

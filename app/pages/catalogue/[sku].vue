@@ -395,7 +395,7 @@ useKeys('Product', [
               <h2>Other products and systems</h2>
               <small v-if="p.variants.length"
                 ><button type="button" class="plain" @click="side = 'variants'">
-                  {{ p.variants.length }} variants
+                  {{ countShown(p.variants.length, 'variant') }}
                 </button></small
               >
             </div>

@@ -224,7 +224,7 @@ function dropped(e: DragEvent) {
     <section v-if="report && !busy" class="mt-4" aria-label="Report">
       <p class="text-[15px]" role="status">
         <template v-if="back"
-          ><b class="font-semibold text-weld">Undone:</b> {{ numberShown(back.removed) }} products removed,
+          ><b class="font-semibold text-weld">Undone:</b> {{ countShown(back.removed, 'product') }} removed,
           {{ numberShown(back.products) }} restored<template v-if="back.keptCount"
             >; {{ numberShown(back.keptCount) }} changed since and were left unchanged:
             <span class="code">{{ back.kept.map((k) => k.sku).join(', ') }}</span></template
@@ -245,7 +245,7 @@ function dropped(e: DragEvent) {
         >
         {{ ' '
         }}<span class="text-ink2"
-          >{{ numberShown(report.rows) }} rows: {{ numberShown(report.created) }} new,
+          >{{ countShown(report.rows, 'row') }}: {{ numberShown(report.created) }} new,
           {{ numberShown(report.updated) }} changed, {{ numberShown(report.unchanged) }} unchanged<template
             v-if="report.suggested"
             >; {{ numberShown(report.suggested) }}
@@ -263,7 +263,7 @@ function dropped(e: DragEvent) {
         </button>
         <template v-if="!report.applied && upload">
           <button v-if="report.rejectedCount === 0" class="act main" type="button" @click="run('apply', 'all')">
-            Import {{ numberShown(report.rows) }} rows
+            Import {{ countShown(report.rows, 'row') }}
           </button>
           <button
             v-else-if="report.created + report.updated + report.suggested > 0"

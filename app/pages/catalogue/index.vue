@@ -186,9 +186,8 @@ onMounted(() => grid.value?.focus())
         {{ shown.members === 'variants' ? 'variants' : 'products' }}{{ active ? ' found' : ''
         }}<template v-if="selected && selected.rows > 1">, {{ numberShown(selected.rows) }} selected</template></span
       >
-      <button v-if="session.mayEdit && chosenMany" class="plain" type="button" @click="askToDelete">Delete</button>
       <span class="ml-auto flex flex-wrap items-center gap-2">
-        <NuxtLink v-if="session.mayEdit" to="/catalogue/new" class="act">New product</NuxtLink>
+        <NuxtLink v-if="session.mayEdit && !chosenMany" to="/catalogue/new" class="act">New product</NuxtLink>
         <NuxtLink to="/catalogue/import" class="act">Import</NuxtLink>
         <button v-if="session.mayEdit" class="act" type="button" @click="withMany('/catalogue/change')">
           Bulk edit
@@ -203,13 +202,14 @@ onMounted(() => grid.value?.focus())
           @show="showList"
         />
         <SaveMenu :busy="saving" :disabled="!count" @save="saveList" />
+        <button v-if="session.mayEdit && chosenMany" class="act" type="button" @click="askToDelete">Delete</button>
       </span>
     </div>
     <DeletePanel
       v-if="toDelete"
       class="mx-5 mb-3"
       :which="{ skus: toDelete }"
-      :what="`${numberShown(toDelete.length)} products`"
+      :what="countShown(toDelete.length, 'product')"
       :changed="() => grid?.renew()"
       @cancel="toDelete = undefined"
       @deleted="toDelete = undefined"

@@ -108,8 +108,8 @@ useKeys('New product', [{ keys: 'Ctrl+S', does: 'Create', always: true, run: () 
           placeholder="nothing (start from scratch)"
         /><button v-if="pattern" type="button" class="plain ml-3" @click="pattern = ''">From scratch</button>
         <p v-if="of" class="mt-1 text-ink2">
-          “{{ oldName ?? of.sku }}”, with its {{ of.values.length }} values, prices, relations, and the content assigned
-          to it by name. The copy is disabled. Enter here what must be unique.
+          “{{ oldName ?? of.sku }}”, with its {{ countShown(of.values.length, 'value') }}, prices, relations, and the
+          content assigned to it by name. The copy is disabled. Enter here what must be unique.
         </p>
       </div>
       <label class="pt-1.5 text-ink2" for="new-sku">SKU</label>
@@ -155,7 +155,8 @@ useKeys('New product', [{ keys: 'Ctrl+S', does: 'Create', always: true, run: () 
         <span class="pt-1.5 text-ink2">Variants</span>
         <div>
           <label class="flex items-center gap-1.5 py-1"
-            ><input v-model="withVariants" type="checkbox" />include its {{ of.variants.length }} variants</label
+            ><input v-model="withVariants" type="checkbox" />include its
+            {{ countShown(of.variants.length, 'variant') }}</label
           >
           <ul v-if="withVariants">
             <li v-for="v in of.variants" :key="v" class="flex items-center gap-3 py-0.5">

@@ -275,7 +275,7 @@ const keys = [{ keys: '@', does: 'Insert a value of the product' }]
             />required: without it the piece is not shown</label
           >
           <span v-if="emptyOn(a) > 0" class="ml-auto text-ochre"
-            >empty on {{ emptyOn(a) }} of {{ fill.data.value?.count }} products</span
+            >empty on {{ emptyOn(a) }} of {{ countShown(fill.data.value?.count ?? 0, 'product') }}</span
           >
         </div>
       </section>
@@ -304,7 +304,7 @@ const keys = [{ keys: '@', does: 'Insert a value of the product' }]
             >in the set {{ s.name }}</NuxtLink
           >
           <span v-if="fill.data.value?.assigned.length" class="text-ink2"
-            >{{ fill.data.value.count }} products in {{ setup.storefrontName(lens.storefront) }}</span
+            >{{ countShown(fill.data.value.count, 'product') }} in {{ setup.storefrontName(lens.storefront) }}</span
           >
           <span v-else-if="inSets.length === 0" class="text-ink2">Not assigned yet.</span>
           <NuxtLink v-if="code && !readonly" class="act" :to="{ path: '/assignments/new', query: { piece: code } }"

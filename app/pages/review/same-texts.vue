@@ -38,9 +38,9 @@ useKeys('Duplicate texts', [
         {{ busy ? 'Searching …' : 'Search' }} <span class="opacity-70">Ctrl Enter</span>
       </button>
       <span v-if="result" class="ml-auto text-ink2" role="status"
-        >{{ numberShown(result.looked) }} texts, {{ numberShown(result.groupCount) }}
+        >{{ countShown(result.looked, 'text') }}, {{ numberShown(result.groupCount) }}
         {{ result.groupCount === 1 ? 'group is' : 'groups are' }} duplicated on
-        {{ numberShown(result.products) }} products</span
+        {{ countShown(result.products, 'product') }}</span
       >
     </form>
     <p v-if="failure" class="px-5 text-madder" role="alert">{{ failure }}</p>
@@ -52,7 +52,7 @@ useKeys('Duplicate texts', [
         :aria-label="`Group ${i + 1}`"
       >
         <h2 class="text-[13.5px]">
-          {{ numberShown(g.products) }} products,
+          {{ countShown(g.products, 'product') }},
           {{ g.least === 1 ? 'word for word' : `similar: ${Math.floor(g.least * 100)} %` }}
         </h2>
         <div v-for="(t, j) in g.texts" :key="j" class="grid grid-cols-[minmax(0,1fr)_300px] gap-5 pt-1">

@@ -209,7 +209,7 @@ function leaveEditor() {
       <p v-if="sure" class="flex basis-full items-center gap-3" role="alert">
         {{
           sure === 'accept'
-            ? `Accept all ${numberShown(list.count.value ?? 0)} suggestions? Outdated ones stay in the list.`
+            ? `Accept all ${countShown(list.count.value ?? 0, 'suggestion')}? Outdated ones stay in the list.`
             : `Reject all ${numberShown(list.count.value ?? 0)}?`
         }}
         <button type="button" class="act main" @click="all(sure)">

@@ -105,7 +105,7 @@ useKeys('Translation', [
       <h1>Translation</h1>
       <span v-if="!lens.sameLanguage && list.count.value !== undefined" class="text-ink2" role="status"
         >into {{ languageName(lens.language) }}: <b class="text-ink">{{ numberShown(total.missing) }}</b> of
-        {{ numberShown(total.texts) }} texts missing, <b class="text-ink">{{ numberShown(total.stale) }}</b> stale,
+        {{ countShown(total.texts, 'text') }} missing, <b class="text-ink">{{ numberShown(total.stale) }}</b> stale,
         <b class="text-ink">{{ numberShown(total.unread) }}</b> not confirmed,
         <b class="text-ink">{{ numberShown(total.toReview) }}</b> to review</span
       >

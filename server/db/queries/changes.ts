@@ -15,7 +15,26 @@ export interface FeedPlace {
 
 export type PlacedChange = ChangedProduct & { place: FeedPlace }
 
-const stable = sql`pg_snapshot_xmin(pg_current_snapshot())::text::bigint`
+/** Transactions are numbered with 64 bits; those that are under way are told by the lower 32. */
+const half = 2n ** 32n
+
+/**
+ * The number of the first transaction that may still be under way in this database: whatever earlier ones wrote is seen
+ * by every statement that begins after this one. The next number is from the statement's snapshot, which is older than
+ * its look at those that are under way, so that one that ends in between is not missed.
+ */
+async function firstUnderWay(db: Db): Promise<string> {
+  const { rows } = await db.execute<{ next: string; running: string[] }>(sql`
+    select pg_snapshot_xmax(pg_current_snapshot())::text as next,
+      array(select a.backend_xid::text from pg_stat_activity a
+        where a.datname = current_database() and a.backend_xid is not null) as running`)
+  const next = BigInt(rows[0]!.next)
+  const whole = rows[0]!.running.map((low) => {
+    const number = next - (next % half) + BigInt(low)
+    return number > next + half / 2n ? number - half : number
+  })
+  return String(whole.reduce((first, number) => (number < first ? number : first), next))
+}
 
 /** Steps that are looked at for one page: most change few products, and all of a page come from few. */
 const stepsAtOnce = 2000
@@ -43,8 +62,9 @@ export async function productChanges(
     'place' in from
       ? sql`(st.written, st.id) >= (${from.place.written}::bigint, ${from.place.step}::bigint)`
       : sql`st.at >= ${from.moment}::timestamptz`
+  const first = await firstUnderWay(db)
   const { rows: steps } = await db.execute<{ written: string; id: string }>(sql`
-    select st.written, st.id from step st where ${since} and st.written < ${stable} order by st.written, st.id
+    select st.written, st.id from step st where ${since} and st.written < ${first}::bigint order by st.written, st.id
     limit ${stepsAtOnce}`)
   if (steps.length === 0) return { changes: [], last: null }
   const ids = steps.map((s) => Number(s.id))

@@ -135,7 +135,11 @@ const problemSchema = {
       },
     },
     current: { description: 'Of a 412: what is there now.' },
-    references: { type: 'array', items: {}, description: 'Of a 409: what names the product that is to be deleted.' },
+    references: {
+      type: 'array',
+      items: {},
+      description: 'Of a 409: what refers to the product that is to be deleted.',
+    },
     retryAfter: { type: 'integer', description: 'Seconds.' },
   },
 }

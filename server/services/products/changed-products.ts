@@ -39,7 +39,7 @@ function startOf(after: string, epoch: string): { place: FeedPlace } | { moment:
     throw new Problem(
       410,
       'Gone',
-      'The database was restored since this cursor was given. Read all products anew, then go on from now.',
+      'The database was restored since this cursor was given. Read all products again, then go on from now.',
     )
   }
   return { place: { written, step, sku } }

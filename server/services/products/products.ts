@@ -313,9 +313,8 @@ export async function saveOne(
 /** A change as people see it. That the product was made, or removed as a whole, is undone with its step alone. */
 function historyEntry(change: StoredChange): HistoryEntry {
   const path = change.differences[0]?.path
-  return path === 'created' || path === 'removed'
-    ? { ...change, made: true, differences: [] }
-    : { ...change, made: false }
+  if (path === 'removed') return { ...change, made: true, differences: [] }
+  return { ...change, made: path === 'created' }
 }
 
 /** What was changed in a product, newest first. */

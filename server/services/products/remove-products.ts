@@ -167,7 +167,7 @@ function refuseNamed(references: readonly ProductReference[]): void {
   throw new Problem(
     409,
     'Still in use',
-    'Other records name this. Nothing has been deleted. Send ?references=remove to take it out of them too.',
+    'Other records refer to this. Nothing has been deleted. Send ?references=remove to remove these references too.',
     references.slice(0, shownAtMost).map((r) => ({ path: `${r.kind}:${r.code}`, message: referenceWords(r) })),
     { references: references.slice(0, shownAtMost) },
   )
@@ -180,7 +180,7 @@ const kindWords: Record<ProductReference['kind'], string> = {
   'own-piece': 'The piece of its own',
 }
 const referenceWords = ({ kind, name, skus }: ProductReference) =>
-  `${kindWords[kind]} “${name}” names ${skus.slice(0, 5).join(', ')}${skus.length > 5 ? ' and others' : ''}.`
+  `${kindWords[kind]} “${name}” refers to ${skus.slice(0, 5).join(', ')}${skus.length > 5 ? ' and others' : ''}.`
 
 /** Removes families' products with all that names them, in one step of a transaction. */
 async function removeAll(

@@ -72,6 +72,17 @@ const borrowable = computed(() =>
 const added = computed(() =>
   draft.value!.editions.map((e) => e.language).filter((l) => !stored.value!.editions.some((e) => e.language === l)),
 )
+/** A stored language that somebody is asked about before it is taken away. */
+const removing = ref('')
+function askToRemove(language: string) {
+  const isStored = stored.value!.editions.some((e) => e.language === language)
+  if (isStored) removing.value = language
+  else removeLanguage(language)
+}
+function removeLanguage(language: string) {
+  draft.value!.editions = draft.value!.editions.filter((e) => e.language !== language)
+  removing.value = ''
+}
 function addLanguage() {
   const tag = knownTag(newLanguage.value.trim())
   languageProblem.value =
@@ -201,8 +212,23 @@ useKeys('Storefront', [
                   class="plain"
                   :to="{ path: '/translation/came-along', query: { in: `${code}/${e.language}` } }"
                   >Carried over</NuxtLink
+                ><button
+                  v-if="!adminOnly && draft.editions.length > 1"
+                  type="button"
+                  class="plain"
+                  :aria-label="`Remove ${languageName(e.language)}`"
+                  @click="askToRemove(e.language)"
                 >
+                  Remove
+                </button>
               </p>
+              <RemoveLanguage
+                v-if="removing"
+                :storefront="code"
+                :language="removing"
+                @cancel="removing = ''"
+                @remove="removeLanguage(removing)"
+              />
               <form v-if="!adminOnly" class="flex flex-wrap items-center gap-2 py-1" @submit.prevent="addLanguage">
                 <input
                   v-model="newLanguage"
