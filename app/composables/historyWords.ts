@@ -1,3 +1,4 @@
+import type { Price, RangeEntry, Relation } from '@core/catalogue/model'
 import type { Condition } from '@core/rules/condition'
 import { sentenceOf } from '@core/rules/sentence'
 import { formatMoney } from '@core/units/format'
@@ -57,6 +58,14 @@ const fieldWords: Record<string, string> = {
   'reach.eachVariant': 'Match each variant separately',
 }
 
+type Special = Omit<Price, 'special'>
+
+const relationWords: Record<Relation['kind'], string> = {
+  'goes-with': 'goes with',
+  replaces: 'replaces',
+  'spare-part': 'spare part',
+}
+
 const sentenceCase = (text: string) => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`
 
 /** How paths and values of a history are said to people: by the names of what they are, not by their codes. */
@@ -100,6 +109,9 @@ export function useHistoryWords() {
     const [what, scope] = path.split('@') as [string, string | undefined]
     if (what.startsWith('attribute:')) return attributeValue(what.slice('attribute:'.length), value)
     if (what === 'price' && typeof value === 'number') return money(value, scope ?? '')
+    if (what === 'specials') return (value as Special[]).map(specialWords).join('; ')
+    if (what === 'relations') return (value as Relation[]).map((r) => `${relationWords[r.kind]} ${r.sku}`).join(', ')
+    if (what === 'range') return (value as RangeEntry[]).map((r) => setup.storefrontName(r.storefront)).join(', ')
     if (what.endsWith('rule')) return ruleWords(value)
     if (what === 'type') return setup.label(setup.types.get(String(value))?.labels, String(value))
     if (what === 'brand') return setup.brands.get(String(value))?.name ?? String(value)
@@ -117,6 +129,18 @@ export function useHistoryWords() {
     return [value].flat().map(labelOf).join(' · ')
   }
 
+  /** A special price: “Switzerland: CHF 96.00 for Workshop, from 1 Dec 2026”. */
+  function specialWords({ storefront, group, from, to, quantity, amount }: Special): string {
+    const parts = [
+      `${setup.storefrontName(storefront)}: ${money(amount, storefront)}`,
+      ...(group === null ? [] : [`for ${setup.groups.find((g) => g.code === group)?.name ?? group}`]),
+      ...(quantity > 1 ? [`from ${quantity} pieces`] : []),
+      ...(from === null ? [] : [`from ${dayShown(from.slice(0, 10))}`]),
+      ...(to === null ? [] : [`until ${dayShown(to.slice(0, 10))}`]),
+    ]
+    return parts.join(' ')
+  }
+
   function money(amount: number, storefront: string): string {
     const currency = setup.storefronts.find((s) => s.code === storefront)?.currency
     return currency ? formatMoney(amount, currency, 'en-GB') : numberShown(amount)
@@ -127,7 +151,7 @@ export function useHistoryWords() {
     try {
       return sentenceOf(value as Condition, setup.forCore)
     } catch {
-      return JSON.stringify(value)
+      return valueShown(value)
     }
   }
 

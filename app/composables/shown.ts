@@ -13,7 +13,8 @@ export function valueShown(v: unknown): string {
     if ('said' in o) return o.reason === null ? `data pool: ${valueShown(o.said)}` : `own value: “${String(o.reason)}”`
     if ('unit' in o && 'value' in o) return `${String(o.value)} ${String(o.unit)}`
     if ('title' in o && 'body' in o) return `${valueShown(o.title)}: ${valueShown(o.body)}`
-    return JSON.stringify(v)
+    const parts = Object.entries(o).filter(([, inner]) => inner !== null && inner !== '')
+    return parts.map(([name, inner]) => `${name}: ${valueShown(inner)}`).join(', ')
   }
   return plainShown(String(v))
 }

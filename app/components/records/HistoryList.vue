@@ -42,6 +42,10 @@ async function older() {
 const { pathWords, valueWords } = useHistoryWords()
 const visible = (e: RecordChange) =>
   e.differences.filter((d) => !/^(state|source):/.test(d.path) || e.differences.length === 1)
+/** Whether some of an entry is cut short at first. */
+const isLong = (e: RecordChange) =>
+  visible(e).length > 6 ||
+  visible(e).some((d) => valueWords(d.path, d.before).length + valueWords(d.path, d.after).length > 80)
 const open = ref<number[]>([])
 async function putBack(e: RecordChange) {
   try {
@@ -80,17 +84,17 @@ async function putBack(e: RecordChange) {
             :key="d.path"
             :class="{ truncate: !open.includes(e.id) }"
           >
-            <span class="text-ink2">{{ pathWords(d.path) }}:</span>
-            <del class="gone">{{ valueWords(d.path, d.before) }}</del> {{ ' '
+            <span class="text-ink2">{{ pathWords(d.path) }}:</span>{{ ' '
+            }}<del class="gone">{{ valueWords(d.path, d.before) }}</del> {{ ' '
             }}<ins class="come">{{ valueWords(d.path, d.after) }}</ins>
           </p>
           <button
-            v-if="!open.includes(e.id) && visible(e).length > 0"
+            v-if="!open.includes(e.id) && isLong(e)"
             class="plain text-[12px]"
             type="button"
             @click="open.push(e.id)"
           >
-            {{ visible(e).length > 6 ? `All ${visible(e).length} changes, whole` : 'Whole' }}
+            {{ visible(e).length > 6 ? `Show all ${visible(e).length} changes` : 'Show in full' }}
           </button>
         </template>
       </li>
