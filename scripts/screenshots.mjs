@@ -42,7 +42,7 @@ const views = {
       await p.keyboard.press('Control+Home')
       await p.keyboard.press('ArrowDown')
       for (let i = 0; i < 5; i++) await p.keyboard.press('ArrowRight')
-      await p.getByText(/stand between this page/).waitFor()
+      await p.getByText(/Not ready: \d/).waitFor()
     },
   ],
   'house-style': [

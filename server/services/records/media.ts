@@ -85,7 +85,8 @@ export const media: RecordKind<MediaItem> = {
     const { count, skus } = await usersOf(tx.db, setup, record.code, 3)
     if (count > 0)
       why.push(
-        `${count === 1 ? '1 product uses' : `${count} products use`} it: ${skus.join(', ')}${count > skus.length ? ' …' : ''}. Remove it from them first.`,
+        `${count === 1 ? '1 product uses' : `${count} products use`} it: ` +
+          `${skus.join(', ')}${count > skus.length ? ' …' : ''}. Remove it from them first.`,
       )
     const versions = await tx.db.select({ name: t.media.name }).from(t.media).where(eq(t.media.ofName, record.code))
     if (versions.length > 0)
