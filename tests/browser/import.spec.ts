@@ -80,7 +80,7 @@ test('columns of other names are recognised, said by hand, kept, and put back', 
   await page
     .getByLabel(choose)
     .setInputFiles(asFile('next.csv', 'Product title,Item No,Remarks\nQuay mate,QM-99,new\n'))
-  await expect(page.getByText('1 rows: 1 new')).toBeVisible()
+  await expect(page.getByText('1 row: 1 new')).toBeVisible()
 })
 
 test('takes the good rows where that is chosen, and nothing of the bad ones', async ({ page }) => {

@@ -246,7 +246,7 @@ test(
     await tools
       .getByLabel('Translated file, XLIFF 2.1 or 1.2')
       .setInputFiles({ name: 'back.xlf', mimeType: 'application/xliff+xml', buffer: Buffer.from(changed) })
-    await expect(tools.getByText(/1 segments imported, \d+ unchanged, 2 rejected/)).toBeVisible({ timeout: 60_000 })
+    await expect(tools.getByText(/1 segment imported, \d+ unchanged, 2 rejected/)).toBeVisible({ timeout: 60_000 })
     await expect(tools.getByLabel('Rejected segments')).toContainText('is missing.')
     await expect(tools.getByLabel('Rejected segments')).toContainText('The source has changed')
     await page.getByRole('button', { name: 'Count words' }).click()

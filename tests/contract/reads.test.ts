@@ -25,7 +25,7 @@ const codes: Record<string, string> = {
   attributes: 'weight',
   'product-types': 'pannier',
   categories: 'bags',
-  storefronts: 'uk',
+  storefronts: 'de',
   pieces: 'mounting',
 }
 
@@ -188,5 +188,8 @@ describe('products that go', () => {
       .toBe('done')
     const { body: batch } = await maren.post('/api/products/batch', { skus: [sku, 'NO-SUCH'] })
     expect(batch).toMatchObject({ items: [{ sku }], missing: ['NO-SUCH'] })
+    // Other suites look at the same application.
+    expect((await maren.drop(`/api/products/${sku}?references=remove`)).status).toBe(200)
+    expect((await maren.drop('/api/lists/gone')).status).toBe(204)
   })
 })
