@@ -1,3 +1,4 @@
+import type { RecordKindName } from './record-kinds'
 import type { AnyOf, ObjectSchema } from './schema'
 
 /** One call of the HTTP interface: what validates it also describes it. */
@@ -27,6 +28,8 @@ export interface Operation {
   status?: 201 | 202
   /** Whether `Prefer: respond-async` leaves the work to a job, which is answered at once (202). */
   orJob?: true
+  /** Of a record that travels whole: its kind. */
+  record?: RecordKindName
   /** Headers that matter, with what they do. */
   headers?: Record<string, string>
 }

@@ -267,7 +267,7 @@ export interface GlossaryImportReport {
 }
 
 /** What a record has and lacks in an edition. */
-export interface Counts {
+export interface WorkCounts {
   texts: number
   missing: number
   stale: number
@@ -279,7 +279,7 @@ export interface Counts {
   toReview: number
 }
 
-export interface Counted extends Counts {
+export interface WorkRecord extends WorkCounts {
   record: string
   title: string
   person: string | null
@@ -288,9 +288,9 @@ export interface Counted extends Counts {
 
 /** The work of an edition, with what all of it comes to. */
 export interface WorkList {
-  items: Counted[]
+  items: WorkRecord[]
   count: number
-  total: Counts
+  total: WorkCounts
 }
 
 /** How far an edition is: texts by state. */

@@ -1,25 +1,13 @@
 import type { Price, RangeEntry, Relation } from '@core/catalogue/model'
 import type { Condition } from '@core/rules/condition'
 import { sentenceOf } from '@core/rules/sentence'
+import { fieldLabels, type SheetField } from '@core/sheet/columns'
 import { formatMoney } from '@core/units/format'
+import { relationWords } from '~/components/product/relationWords'
 
-/** What fields of products and records are called, by the path of a difference. */
-const fieldWords: Record<string, string> = {
-  type: 'Product type',
-  category: 'Category',
-  categories: 'Further categories',
-  brand: 'Brand',
-  tags: 'Tags',
-  status: 'Status',
-  kind: 'Kind',
-  gtin: 'GTIN',
-  stock: 'Stock',
-  availableFrom: 'Available from',
-  minimum: 'Minimum order quantity',
-  range: 'Sold in',
-  differsIn: 'Variants differ in',
-  relations: 'Related products',
-  specials: 'Special prices',
+/** What parts of records are called, by the path of a difference; those of products are called as in the sheet. */
+const partWords: Record<string, string> = {
+  specials: fieldLabels['special-prices'],
   carried: 'Data from other systems',
   name: 'Name',
   note: 'Note',
@@ -60,12 +48,7 @@ const fieldWords: Record<string, string> = {
 
 type Special = Omit<Price, 'special'>
 
-const relationWords: Record<Relation['kind'], string> = {
-  'goes-with': 'goes with',
-  replaces: 'replaces',
-  'spare-part': 'spare part',
-}
-
+const kebabCase = (name: string) => name.replace(/[A-Z]/g, (c) => `-${c.toLowerCase()}`)
 const sentenceCase = (text: string) => `${text[0]?.toUpperCase() ?? ''}${text.slice(1)}`
 
 /** How paths and values of a history are said to people: by the names of what they are, not by their codes. */
@@ -95,12 +78,13 @@ export function useHistoryWords() {
     }
     if (what.startsWith('carried:')) return what.slice('carried:'.length)
     if (what === 'price') return 'Base price'
-    if (fieldWords[what]) return fieldWords[what]
+    const label = partWords[what] ?? fieldLabels[kebabCase(what) as SheetField]
+    if (label) return label
     // A part of something: `limits.from`, `layout.areas`, `editions[0].asks`.
     const [head, ...rest] = what.split('.') as [string, ...string[]]
-    if (head === 'limits' && rest[0]) return fieldWords[rest[0]] ?? sentenceCase(rest[0])
+    if (head === 'limits' && rest[0]) return partWords[rest[0]] ?? sentenceCase(rest[0])
     const at = head.replace(/\[\d+\]$/, '')
-    return [fieldWords[at] ?? sentenceCase(at), ...rest].join(', ')
+    return [partWords[at] ?? sentenceCase(at), ...rest].join(', ')
   }
 
   /** A value at a path as people read it. */
@@ -110,7 +94,7 @@ export function useHistoryWords() {
     if (what.startsWith('attribute:')) return attributeValue(what.slice('attribute:'.length), value)
     if (what === 'price' && typeof value === 'number') return money(value, scope ?? '')
     if (what === 'specials') return (value as Special[]).map(specialWords).join('; ')
-    if (what === 'relations') return (value as Relation[]).map((r) => `${relationWords[r.kind]} ${r.sku}`).join(', ')
+    if (what === 'relations') return (value as Relation[]).map((r) => `${relationWords[r.kind]}: ${r.sku}`).join(', ')
     if (what === 'range') return (value as RangeEntry[]).map((r) => setup.storefrontName(r.storefront)).join(', ')
     if (what.endsWith('rule')) return ruleWords(value)
     if (what === 'type') return setup.label(setup.types.get(String(value))?.labels, String(value))

@@ -68,8 +68,7 @@ interface Sent {
 /** The address of a call, with what is empty in its query left out. */
 function addressOfSent({ path }: Operation, { params = {}, query = {} }: Sent): string {
   const pathname = path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(params[name]!))
-  const named = Object.entries(query).filter(([, v]) => v !== undefined && v !== null && v !== '')
-  const search = new URLSearchParams(named.map(([k, v]) => [k, String(v)]))
+  const search = new URLSearchParams(Object.entries(filled(query)).map(([k, v]) => [k, String(v)]))
   return search.size > 0 ? `${pathname}?${search}` : pathname
 }
 
@@ -125,10 +124,6 @@ export async function call<N extends OperationName>(name: N, ...[sent]: Argument
 
 /** Where work can be waited for or left as a job: what a call that waits is answered. */
 type Waited<A> = [Exclude<A, JobDocument>] extends [never] ? A : Exclude<A, JobDocument>
-
-/** The same, with the entity tag of what is answered. */
-export const callTagged = <N extends OperationName>(name: N, ...[sent]: Arguments<N>): Promise<Answer<AnswerOf<N>>> =>
-  exchange(operations[name] as Operation, sent as Sent)
 
 /** The address of a call without parameters, for what the browser itself opens. */
 export const addressOf = <N extends OperationName>(name: [ParamsOf<N>] extends [never] ? N : never): string =>

@@ -17,7 +17,6 @@ const atOnce = 2000
  */
 export function useSheetWrites(written: () => Promise<unknown>) {
   const lens = useLensStore()
-  const jobs = useJobsStore()
   const refused = ref(new Map<string, RefusedCell>())
   const pending = ref(new Set<string>())
   /** Rises when what is refused or under way has changed, for rows that are drawn only then. */
@@ -82,16 +81,8 @@ export function useSheetWrites(written: () => Promise<unknown>) {
     const last = steps.value.pop()
     if (!last || undoing.value) return
     undoing.value = true
-    try {
-      const job = await jobs.end((await call('undoStep', { params: { id: last.step } })).id)
-      const kept = (job.result as { keptCount: number } | null)?.keptCount ?? 0
-      tell(job.state === 'done' ? `Undone${kept ? `; ${kept} changed again since stay` : ''}` : howItEnded(job))
-      useProofFocus().refresh()
-    } catch (e) {
-      tellProblem(e)
-    } finally {
-      undoing.value = false
-    }
+    await undoStep(last.step)
+    undoing.value = false
     await written()
   }
   return {

@@ -73,13 +73,7 @@ async function putBack() {
 }
 /** A stretch around the first place that differs, so that long texts show what is meant. */
 function around(i: Replaced): { before: string; after: string } {
-  const [a, b] = [i.before, i.after].map((x) =>
-    x
-      .replace(/<data value="([^"]*)"><\/data>/g, (_, v: string) => `@${v.replace(/^attribute:/, '')}`)
-      .replace(/<[^>]+>/g, ' ')
-      .replace(/\s+/g, ' ')
-      .trim(),
-  ) as [string, string]
+  const [a, b] = [i.before, i.after].map((x) => plainShown(x).replace(/\s+/g, ' ')) as [string, string]
   let from = 0
   while (from < a.length && a[from] === b[from]) from++
   const cut = Math.max(0, from - 40)

@@ -202,9 +202,11 @@ export function operationsOfKind(kind: RecordKindName): Partial<Record<'get' | '
   const { schema, action, reads, writes, deletes } = contract
   const within = contract.within ? { within: contract.within } : {}
   return {
-    get: { method: 'get', path, summary: reads, action: 'read' },
-    put: { method: 'put', path, summary: writes, action, ...within, body: schema, headers: writeHeaders },
-    ...(deletes ? { delete: { method: 'delete', path, summary: deletes, action, headers: deleteHeaders } } : {}),
+    get: { method: 'get', path, record: kind, summary: reads, action: 'read' },
+    put: { method: 'put', path, record: kind, summary: writes, action, ...within, body: schema, headers: writeHeaders },
+    ...(deletes
+      ? { delete: { method: 'delete', path, record: kind, summary: deletes, action, headers: deleteHeaders } }
+      : {}),
   }
 }
 

@@ -4,7 +4,7 @@ import type { Because, Shown } from './because'
 /** How a part of a page differs from another state of the page. */
 export type DifferenceKind = 'comes' | 'goes' | 'moves' | 'text' | 'price'
 
-/** One thing that is otherwise on a page. */
+/** One thing that differs on a page. */
 export interface PageDifference {
   what: DifferenceKind
   piece: string
@@ -53,8 +53,8 @@ function unmoved(pairs: readonly { before: number; key: string }[]): Set<string>
 }
 
 /**
- * What is otherwise on a page after a change: parts that come, go, move or read otherwise, and the price. A part that
- * goes to another area has moved.
+ * What differs on a page after a change: parts that are added, removed or moved, texts that change, and the price. A
+ * part that goes to another area has moved.
  */
 export function pageDifferences(before: Page, after: Page): PageDifference[] {
   const [was, is] = [standing(before), standing(after)]

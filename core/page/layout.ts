@@ -32,7 +32,7 @@ export interface PartPlace {
 }
 
 /**
- * What is otherwise on the pages of some products: a part that is not there or stands elsewhere, an area in another
+ * What differs on the pages of some products: a part that is not there or stands elsewhere, an area in another
  * form.
  */
 export interface LayoutException {

@@ -32,7 +32,7 @@ export const fieldLabels: Record<SheetField, string> = {
   kind: 'Kind',
   gtin: 'GTIN',
   stock: 'Stock',
-  minimum: 'Minimum order',
+  minimum: 'Minimum order quantity',
   'available-from': 'Available from',
   'differs-in': 'Variants differ in',
   relations: 'Relations',

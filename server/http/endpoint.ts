@@ -27,6 +27,7 @@ import { namesTag } from '../services/entity-tag'
 import { authorize } from '../services/people/permission'
 import type { Person } from '@contracts/people'
 import { unprocessable, Problem, schemaErrors } from '../services/problem'
+import { takenBy } from './accept'
 import { letRestPass, readJson } from './body'
 import { signedInOf, type Asking } from './signed-in'
 
@@ -104,14 +105,9 @@ function refuseOtherTypes(event: H3Event, { answerType = 'application/json' }: O
   const takes = getRequestHeader(event, 'accept')
   if (!takes) return
   const types = [answerType].flat()
-  const ranges = takes.split(',').filter((range) => !/;\s*q=0(\.0*)?\s*$/.test(range))
-  const isTaken = (range: string) => {
-    const name = range.split(';')[0]!.trim().toLowerCase()
-    return types.some(
-      (type) => name === '*/*' || type === '*/*' || name === type || name === type.replace(/\/.*/, '/*'),
-    )
-  }
-  if (ranges.some(isTaken)) return
+  const fits = (range: string) =>
+    types.some((type) => range === '*/*' || type === '*/*' || range === type || range === type.replace(/\/.*/, '/*'))
+  if (takenBy(takes).some(fits)) return
   throw new Problem(406, 'Not acceptable', `This is answered as ${types.join(' or ')}; the request takes ${takes}.`)
 }
 
@@ -300,7 +296,7 @@ async function jsonBody(event: H3Event, operation: Operation): Promise<unknown> 
   const unstorable = unstorableTexts(body)
   if (unstorable.length > 0) throw unprocessable('The request body is not valid. Nothing has been changed.', unstorable)
   // Whole records are checked where they are written, with the set-up at hand.
-  if (operation.method === 'put' && operation.path.includes('{code}')) return body
+  if (operation.record !== undefined) return body
   return validated(
     operation.body!.validate(body, { abortEarly: false, convert: false }),
     'The request body is not valid.',

@@ -66,6 +66,13 @@ export function unreadable(e: CsvFileError, mode: 'check' | 'apply'): ImportRepo
 /** After so many changed products the tables are settled at once. */
 const settleAfter = 5000
 
+/** The person in whose name work is done. Throws 403 where there is none any more. */
+async function personOf(personId: number | null, did: string): Promise<Person> {
+  const person = await personById(database(), personId ?? 0)
+  if (!person) throw new Problem(403, 'Not allowed', `The person who ${did} has been removed.`)
+  return person
+}
+
 /**
  * Work with a file that was sent, in the name of whoever sent it. What is wrong with the file is told where it was
  * sent.
@@ -76,8 +83,7 @@ function fromFile(
   return async ({ title, input, person_id: personId }, controls) => {
     const file = path.join(settings().data, 'uploads', String(input.upload))
     try {
-      const person = await personById(database(), personId ?? 0)
-      if (!person) throw new Problem(403, 'Not allowed', 'The person who sent this file has been removed.')
+      const person = await personOf(personId, 'sent this file')
       const done = await work(file, { title, person }, controls)
       await unlink(file).catch(() => undefined)
       return done
@@ -123,8 +129,7 @@ export const handlers: Record<JobKind, Handler> = {
     return { result: report, total: report.found }
   },
   async 'remove-products'({ input, person_id: personId }, controls) {
-    const person = await personById(database(), personId ?? 0)
-    if (!person) throw new Problem(403, 'Not allowed', 'The person who asked for this has been removed.')
+    const person = await personOf(personId, 'asked for this')
     const report = await removeMany(input as unknown as RemovalBody, person, now(), controls)
     return { result: report, total: report.products }
   },

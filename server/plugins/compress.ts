@@ -2,6 +2,7 @@ import { promisify } from 'node:util'
 import { brotliCompress, constants, gzip } from 'node:zlib'
 import { getRequestHeader, getResponseHeader, getResponseStatus, setResponseHeaders, type H3Event } from 'h3'
 import { defineNitroPlugin } from 'nitropack/runtime'
+import { takenBy } from '../http/accept'
 
 const brotli = promisify(brotliCompress)
 const gzipped = promisify(gzip)
@@ -21,11 +22,11 @@ const tellsSecrets = (path: string) => /^\/api\/(session|tokens)\b/.test(path)
 export default defineNitroPlugin((nitro) => {
   nitro.hooks.hook('beforeResponse', async (event, response) => {
     if (!event.path.startsWith('/api/') || tellsSecrets(event.path)) return
-    const text = textOf(response.body)
-    if (text === undefined || text.length < leastBytes || getResponseStatus(event) >= 300) return
-    const encoding = encodingFor(event)
+    if (getResponseStatus(event) >= 300) return
     setResponseHeaders(event, { Vary: 'Accept-Encoding' })
-    if (!encoding) return
+    const encoding = encodingFor(event)
+    const text = encoding && textOf(response.body)
+    if (!text || text.length < leastBytes) return
     if (typeof response.body === 'object' && !getResponseHeader(event, 'content-type'))
       setResponseHeaders(event, { 'Content-Type': 'application/json' })
     setResponseHeaders(event, { 'Content-Encoding': encoding })
@@ -42,10 +43,7 @@ function textOf(body: unknown): string | undefined {
 
 /** The encoding that a client takes, the smaller first (RFC 9110, 12.5.3). */
 function encodingFor(event: H3Event): 'br' | 'gzip' | undefined {
-  const taken = (getRequestHeader(event, 'accept-encoding') ?? '')
-    .split(',')
-    .filter((part) => !/;\s*q=0(\.0*)?\s*$/.test(part))
-    .map((part) => part.split(';')[0]!.trim().toLowerCase())
+  const taken = takenBy(getRequestHeader(event, 'accept-encoding') ?? '')
   if (taken.includes('br')) return 'br'
   return taken.includes('gzip') ? 'gzip' : undefined
 }

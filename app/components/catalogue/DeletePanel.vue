@@ -37,8 +37,8 @@ const pageOf: Record<ProductReference['kind'], string> = {
 const counted = computed(() => {
   const { products, variants } = preview.value ?? { products: 0, variants: 0 }
   const parts = [
-    ...(products > 0 ? [`${numberShown(products)} ${products === 1 ? 'product' : 'products'}`] : []),
-    ...(variants > 0 ? [`${numberShown(variants)} ${variants === 1 ? 'variant' : 'variants'}`] : []),
+    ...(products > 0 ? [countShown(products, 'product')] : []),
+    ...(variants > 0 ? [countShown(variants, 'variant')] : []),
   ]
   return parts.join(' and ')
 })

@@ -1,15 +1,11 @@
 <script setup lang="ts">
 import { relationKinds, type Relation, type RelationKind } from '@core/catalogue/model'
 import type { ProductPatchBody, ProductDocument } from '@contracts/product'
+import { relationWords } from './relationWords'
 
 /** What a product has to do with others, and facts of other systems that travel with it. */
 const props = defineProps<{ product: ProductDocument; disabled: boolean }>()
 const emit = defineEmits<{ patch: [ProductPatchBody] }>()
-const words: Record<RelationKind, string> = {
-  'goes-with': 'Goes with',
-  replaces: 'Replaces',
-  'spare-part': 'Is a spare part of',
-}
 const kind = ref<RelationKind>('goes-with')
 const of = (k: RelationKind) => props.product.relations.filter((r) => r.kind === k)
 const add = (skus: string[]) => {
@@ -34,13 +30,13 @@ const without = (fact: string) => Object.fromEntries(Object.entries(props.produc
   <div class="px-5">
     <template v-for="k in relationKinds" :key="k"
       ><p v-if="of(k).length" class="flex flex-wrap gap-x-4 gap-y-1 py-0.5">
-        <span class="w-32 text-ink2">{{ words[k] }}</span><span v-for="r in of(k)" :key="r.sku"
+        <span class="w-32 text-ink2">{{ relationWords[k] }}</span><span v-for="r in of(k)" :key="r.sku"
           ><NuxtLink class="plain code" :to="`/catalogue/${segment(r.sku)}`">{{ r.sku }}</NuxtLink
           ><button
             v-if="!disabled"
             type="button"
             class="px-1 text-ink2"
-            :aria-label="`${words[k]} ${r.sku}: remove`"
+            :aria-label="`${relationWords[k]} ${r.sku}: remove`"
             @click="emit('patch', { relations: product.relations.filter((x) => x !== r) })"
           >
             ×
@@ -50,7 +46,7 @@ const without = (fact: string) => Object.fromEntries(Object.entries(props.produc
     >
     <p v-if="!disabled" class="flex items-center gap-2 py-1">
       <select v-model="kind" class="field" aria-label="Relation">
-        <option v-for="k in relationKinds" :key="k" :value="k">{{ words[k] }}</option></select
+        <option v-for="k in relationKinds" :key="k" :value="k">{{ relationWords[k] }}</option></select
       ><SkuPicker :model-value="''" label="Related product" clears @update:model-value="add([$event])" @many="add" />
     </p>
     <h3 class="pt-2 text-[13px] font-semibold">Data from other systems</h3>

@@ -42,9 +42,9 @@ export function useProductPatch(sku: () => string, product: () => ProductDocumen
 
   async function send(body: ProductPatchBody): Promise<ProductDocument | ApiProblem> {
     try {
-      const answer = await callTagged('patchProduct', { params: { sku: sku() }, body, headers: { 'If-Match': '*' } })
+      const changed = await call('patchProduct', { params: { sku: sku() }, body, headers: { 'If-Match': '*' } })
       written()
-      return answer.data
+      return changed
     } catch (e) {
       if (!(e instanceof ApiProblem)) throw e
       // What somebody else wrote is shown, too.

@@ -30,9 +30,8 @@ async function put(close: () => void) {
     const code =
       into.value ||
       (await putUnderFreeCode(codeOfName(name.value, 'list'), async (free) => {
-        const headers = { 'If-None-Match': '*' }
-        const body = { code: free, name: name.value, note: '', skus: [] }
-        return (await call('putList', { params: { code: free }, body, headers })).code
+        const list = { code: free, name: name.value, note: '', skus: [] }
+        return (await writeRecord('lists', list, { 'If-None-Match': '*' })).data.code
       }))
     const { came, products } = await call('changeList', { params: { code }, body })
     await setup.reload()

@@ -106,12 +106,8 @@ function step(code: string, by: -1 | 1) {
 }
 async function rest(a: ListedAssignment) {
   try {
-    const { data: record, tag } = await callTagged('getAssignment', { params: { code: a.code } })
-    await call('putAssignment', {
-      params: { code: a.code },
-      body: { ...record, resting: !a.resting },
-      headers: { 'If-Match': tag! },
-    })
+    const { data: record, tag } = await readRecord('assignments', a.code)
+    await writeRecord('assignments', { ...record, resting: !a.resting }, { 'If-Match': tag! })
     tell(a.resting ? `“${a.name}” is running again` : `“${a.name}” is paused`)
     await refresh()
     refreshProof()

@@ -28,7 +28,7 @@ const mayWrite = computed(() => session.maySetUp)
  * shown instead. Where it stands among its neighbours is nobody's text, and may have moved.
  */
 async function versionOf(c: Category): Promise<string> {
-  const { data, tag } = await callTagged('getCategory', { params: { code: c.code } })
+  const { data, tag } = await readRecord('categories', c.code)
   const seen = items.value.find((i) => i.code === c.code)
   const words = (i: Category | undefined) => JSON.stringify([i?.names, i?.type])
   if (words(data) !== words(seen)) {
@@ -46,9 +46,9 @@ async function versionOf(c: Category): Promise<string> {
 async function write(c: Category, spot?: Spot, isNew = false) {
   try {
     const headers: Record<string, string> = isNew ? { 'If-None-Match': '*' } : { 'If-Match': await versionOf(c) }
-    await call('putCategory', {
-      params: { code: c.code },
-      body: {
+    await writeRecord(
+      'categories',
+      {
         code: c.code,
         names: c.names,
         type: c.type,
@@ -58,7 +58,7 @@ async function write(c: Category, spot?: Spot, isNew = false) {
           : { position: items.value.filter((i) => i.parent === c.parent).findIndex((i) => i.code === c.code) }),
       },
       headers,
-    })
+    )
     const reloaded = setup.reload()
     await refresh()
     // A row that has moved has lost the focus, and the next key may come at once.
@@ -183,8 +183,8 @@ const save = async () => {
 }
 async function remove() {
   try {
-    const { tag } = await callTagged('getCategory', { params: { code: at.value } })
-    await call('deleteCategory', { params: { code: at.value }, headers: { 'If-Match': tag! } })
+    const { tag } = await readRecord('categories', at.value)
+    await deleteRecord('categories', at.value, tag!)
     await Promise.all([refresh(), setup.reload()])
     tell('Deleted')
     focusRow()

@@ -45,8 +45,8 @@ const { data: sample } = useAsking(
     record.value.startsWith('product:')
       ? Promise.resolve(record.value.slice(8))
       : record.value.startsWith('piece:')
-        ? callTagged('reachFill', { body: { piece: record.value.slice(6), storefront: lens.storefront }, signal }).then(
-            (a) => a.data.sample,
+        ? call('reachFill', { body: { piece: record.value.slice(6), storefront: lens.storefront }, signal }).then(
+            (fill) => fill.sample,
           )
         : Promise.resolve(typeof route.query.page === 'string' ? route.query.page : null),
   () => [record.value, lens.storefront],

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Counted } from '@contracts/translation'
+import type { WorkRecord } from '@contracts/translation'
 const lens = useLensStore()
 const setup = useSetupStore()
 const route = useRoute()
@@ -31,7 +31,7 @@ const inBody = computed(() => {
   return { ...rest, ...(kind ? { kinds: [kind] } : {}) }
 })
 const total = ref({ texts: 0, missing: 0, stale: 0, unread: 0, returned: 0, toReview: 0 })
-const list = usePages<Counted>(
+const list = usePages<WorkRecord>(
   async (offset, limit, signal) => {
     if (lens.sameLanguage) return { items: [], count: 0 }
     const page = await call('listWork', {
@@ -81,13 +81,13 @@ watch(
     reveal(0)
   },
 )
-const to = (w: Counted) => ({
+const to = (w: WorkRecord) => ({
   path: `/translation/${segment(w.record)}`,
   query: { ...lens.query, ...(filter.page ? { page: filter.page } : {}) },
 })
-const open = (w: Counted | undefined) => w && navigateTo(to(w))
+const open = (w: WorkRecord | undefined) => w && navigateTo(to(w))
 const search = useTemplateRef<HTMLInputElement>('search')
-const code = (w: Counted) => w.record.slice(w.record.indexOf(':') + 1)
+const code = (w: WorkRecord) => w.record.slice(w.record.indexOf(':') + 1)
 const day = (d: string) => new Date(d).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
 const more = ref([filter.page, filter.category, filter.campaign, filter.person, filter.due].some((v) => v !== ''))
 useKeys('Translation', [

@@ -1,15 +1,15 @@
 import { sql, type SQL } from 'drizzle-orm'
-import type { Counts, Counted, ShownWork } from '@contracts/translation'
+import type { WorkCounts, WorkRecord, ShownWork } from '@contracts/translation'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { fold } from '@core/text/fold'
 import type { Db } from '../connect'
 import type { StoredSetup } from './setup'
 
 export const countNames = ['texts', 'missing', 'stale', 'unread', 'returned', 'toReview'] as const
-export const noCounts = (): Counts => ({ texts: 0, missing: 0, stale: 0, unread: 0, returned: 0, toReview: 0 })
+export const noCounts = (): WorkCounts => ({ texts: 0, missing: 0, stale: 0, unread: 0, returned: 0, toReview: 0 })
 
 /** The counts that are work of a kind. */
-const countsShown: Record<ShownWork, readonly (keyof Counts)[]> = {
+const countsShown: Record<ShownWork, readonly (keyof WorkCounts)[]> = {
   open: ['missing', 'stale', 'unread', 'returned'],
   missing: ['missing'],
   stale: ['stale'],
@@ -20,7 +20,7 @@ const countsShown: Record<ShownWork, readonly (keyof Counts)[]> = {
 }
 
 /** Whether a record is shown. */
-export const isShown = (c: Counts, show: ShownWork): boolean => countsShown[show].some((name) => c[name] > 0)
+export const isShown = (c: WorkCounts, show: ShownWork): boolean => countsShown[show].some((name) => c[name] > 0)
 
 export interface WorkQuery {
   storefront: string
@@ -47,7 +47,7 @@ const shownWhere = (show: ShownWork): SQL => {
   return sql`(${sql.join(columns, sql` or `)})`
 }
 
-const columnOf: Record<keyof Counts, string> = {
+const columnOf: Record<keyof WorkCounts, string> = {
   texts: 'texts',
   missing: 'missing',
   stale: 'stale',
@@ -153,14 +153,14 @@ function wanted(setup: StoredSetup, q: WorkQuery): SQL {
     and (${q.after ?? null}::text is null or p.sku > ${q.after ?? null})`
 }
 
-const countsOf = (row: Counts) => Object.fromEntries(countNames.map((n) => [n, row[n]])) as unknown as Counts
+const countsOf = (row: WorkCounts) => Object.fromEntries(countNames.map((n) => [n, row[n]])) as unknown as WorkCounts
 
 /** The work on products, counted, filtered and cut to a page by the database; and what all of them lack. */
 export async function productWork(
   db: Db,
   setup: StoredSetup,
   q: WorkQuery & { limit: number; offset: number },
-): Promise<{ items: Counted[]; count: number; total: Counts }> {
+): Promise<{ items: WorkRecord[]; count: number; total: WorkCounts }> {
   const name = setup.attributeIds.get('name') ?? 0
   const { rows } = await db.execute<
     {
@@ -170,7 +170,7 @@ export async function productWork(
       due: string | null
       count: number
       kind: string
-    } & Counts &
+    } & WorkCounts &
       Record<string, unknown>
   >(sql`
     with counted as materialized (${counted(setup, q)}), wanted as materialized (${wanted(setup, q)}),

@@ -1,5 +1,6 @@
 import { operationGroups, operations, type Operation, type OperationName } from '@contracts/operations'
 import { recordContracts } from '@contracts/operations/records'
+import type { RecordKindName } from '@contracts/record-kinds'
 import answersFile from '@contracts/answers.json'
 import { version } from '../../../package.json'
 import { joiSchemas, type JsonSchema } from './joi-schema'
@@ -49,28 +50,33 @@ function refusals(name: string, o: Operation): number[] {
 }
 
 /** The schema of what a call answers as JSON; undefined where it answers a file or nothing. */
-function answerSchema(name: string, o: Operation, ofRecord: (kind: string) => JsonSchema): JsonSchema | undefined {
+function answerSchema(
+  name: string,
+  o: Operation,
+  ofRecord: (kind: RecordKindName) => JsonSchema,
+): JsonSchema | undefined {
   if (name in answers) return answers[name]
-  const kind = /^\/api\/([a-z-]+)\/\{code\}$/.exec(o.path)?.[1]
-  return kind !== undefined && kind in recordContracts && o.method !== 'delete' ? ofRecord(kind) : undefined
+  return o.record !== undefined && o.method !== 'delete' ? ofRecord(o.record) : undefined
 }
 
 const json = (schema: JsonSchema) => ({ 'application/json': { schema } })
 const file = (types: string | readonly string[]) =>
   Object.fromEntries([types].flat().map((type) => [type, { schema: { type: 'string' } }]))
 
+const productPath = operations.getProduct.path
+
 /** Headers of an answer: the entity tag of what has versions, the address of a job. */
 function answerHeaders(o: Operation, status: number): Json | undefined {
   const text = (description: string) => ({ description, schema: { type: 'string' } })
   if (status === 202) return { Location: text('Where the job can be followed.') }
-  const isVersioned = o.headers?.['If-Match'] !== undefined || /^\/api\/[a-z-]+\/\{(code|sku)\}$/.test(o.path)
+  const isVersioned = o.headers?.['If-Match'] !== undefined || o.record !== undefined || o.path === productPath
   return isVersioned && o.method !== 'delete'
     ? { ETag: text('The version, for If-Match and If-None-Match.') }
     : undefined
 }
 
 /** What success answers, by status. */
-function successes(name: string, o: Operation, ofRecord: (kind: string) => JsonSchema): Json {
+function successes(name: string, o: Operation, ofRecord: (kind: RecordKindName) => JsonSchema): Json {
   const schema = answerSchema(name, o, ofRecord)
   if (o.answerType) return { 200: { description: 'The file', content: file(o.answerType) } }
   if (!schema) return { 204: { description: 'Done' } }
@@ -82,8 +88,8 @@ function successes(name: string, o: Operation, ofRecord: (kind: string) => JsonS
     const [report, job] = schema.anyOf as [JsonSchema, JsonSchema]
     return Object.fromEntries([answer(200, 'The report', report), answer(202, 'Queued as a job', job)])
   }
-  const isRecordPut = o.method === 'put' && /\/\{code\}$/.test(o.path)
-  if (isRecordPut) return Object.fromEntries([answer(200, 'As it is stored', schema), answer(201, 'Created', schema)])
+  if (o.record !== undefined && o.method === 'put')
+    return Object.fromEntries([answer(200, 'As it is stored', schema), answer(201, 'Created', schema)])
   if (o.status === 201) return Object.fromEntries([answer(201, 'Created', schema)])
   if (o.status === 202) return Object.fromEntries([answer(202, 'Queued as a job', schema)])
   return Object.fromEntries([answer(200, 'Done', schema)])
@@ -156,8 +162,8 @@ export function openApi(server: string): Json {
   const { schemaOf } = joiSchemas(schemas)
   const answered = joiSchemas(schemas, 'out')
   /** The schema of a record, which is a component under the name of its kind. */
-  function ofRecord(kind: string): JsonSchema {
-    const { name, schema } = recordContracts[kind as keyof typeof recordContracts]
+  function ofRecord(kind: RecordKindName): JsonSchema {
+    const { name, schema } = recordContracts[kind]
     schemas[`${name}Record`] ??= answered.schemaOf(schema)
     return { $ref: `#/components/schemas/${name}Record` }
   }

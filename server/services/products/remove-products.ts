@@ -21,13 +21,13 @@ import { loadSources } from '../../db/queries/sources'
 import { beginStep, removeProducts, writeFacts, WriteSet } from '../../db/queries/write-products'
 import * as t from '../../db/schema'
 import { changeFamily, writeFamilies } from '../bulk/bulk-change'
-import { namesTag } from '../entity-tag'
+import { checkVersion } from '../entity-tag'
 import { authorize } from '../people/permission'
 import { notFound, Problem } from '../problem'
 import { filterOf, lensOf } from '../reach/reach'
 import { anyVersion, deleteIn, recordKinds, writeIn } from '../records/records'
 import { Cancelled, enqueue, type WorkControls } from '../work/jobs'
-import { productTag } from './products'
+import { productDocument, productTag } from './products'
 
 /** How many references and names a report shows at most. */
 const shownAtMost = 200
@@ -214,7 +214,8 @@ export async function deleteProduct(
     await lockFamilies(tx, [...roots.values()])
     const families = [...(await loadFamilies(tx.db, setup, [...roots.values()])).values()]
     const product = memberOf(families[0]!, sku)
-    checkTag(product, ifMatch)
+    const current = productDocument(product, families[0]!)
+    checkVersion('product', productTag(product), ifMatch, { verb: 'delete', current })
     const going = goingOf(families, new Set([sku]))
     const references = await referencesTo(
       tx.db,
@@ -225,23 +226,6 @@ export async function deleteProduct(
     await removeAll(tx, person, setup, families, new Set([sku]), { step, references, now })
     return { ...reportOf(going, references), step }
   })
-}
-
-function checkTag(product: StoredProduct, ifMatch: string | undefined): void {
-  if (ifMatch === undefined) {
-    throw new Problem(
-      428,
-      'Version required',
-      'Say which version of this product you delete: send the ETag you got as If-Match. Nothing has been changed.',
-    )
-  }
-  if (ifMatch !== '*' && !namesTag(ifMatch, productTag(product))) {
-    throw new Problem(
-      412,
-      'Changed by somebody else',
-      'Somebody else has changed this product since you opened it. Nothing has been deleted.',
-    )
-  }
 }
 
 export type RemovalBody = BodyOf<'removeProducts'>

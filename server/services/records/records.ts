@@ -6,7 +6,7 @@ import { database, inTransaction, type Tx } from '../../db/connect'
 import * as t from '../../db/schema'
 import { loadSetup, raiseStamp, type StoredSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
-import { namesTag } from '../entity-tag'
+import { checkVersion } from '../entity-tag'
 import { may, authorize } from '../people/permission'
 import type { Person } from '@contracts/people'
 import { unprocessable, notFound, Problem, schemaErrors } from '../problem'
@@ -109,26 +109,6 @@ export interface Match {
 /** For whoever writes over what was read in the same transaction, or means whatever is there. */
 export const anyVersion: Match = { any: true }
 
-/** Compares the version that is named with the one that is there. Throws 428 without one, 412 where it is another. */
-function checkVersion(name: string, record: unknown, ifMatch: string | undefined, verb: string): void {
-  if (ifMatch === undefined) {
-    throw new Problem(
-      428,
-      'Version required',
-      `Say which version of this ${name} you ${verb}: send the ETag you got as If-Match. Nothing has been changed.`,
-    )
-  }
-  if (ifMatch !== '*' && !namesTag(ifMatch, tagOf(record))) {
-    throw new Problem(
-      412,
-      'Changed by somebody else',
-      `Somebody else has changed this ${name} since you opened it. Nothing has been overwritten.`,
-      undefined,
-      { current: record },
-    )
-  }
-}
-
 /** The same, where the caller has asked for permission: a translator writes texts of a piece, not the piece. */
 export async function writeRecord(
   person: Person,
@@ -168,7 +148,8 @@ export async function writeIn(
   const before = await k.read(tx.db, code)
   if (ifNoneMatch === '*' && before)
     throw new Problem(412, 'Already exists', `There is a ${k.name} “${code}” already. Choose another code.`)
-  if (before && !any) checkVersion(k.name, before.record, ifMatch, 'write over')
+  if (before && !any)
+    checkVersion(k.name, tagOf(before.record), ifMatch, { verb: 'write over', current: before.record })
   else if (!before && ifMatch !== undefined)
     throw new Problem(
       412,
@@ -228,7 +209,7 @@ export async function deleteIn(
   await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`${kind}:${code}`}))`)
   const found = await k.read(tx.db, code)
   if (!found || !k.remove) throw notFound(`${k.name} “${code}” that can be deleted`)
-  if (match) checkVersion(k.name, found.record, match.ifMatch, 'delete')
+  if (match) checkVersion(k.name, tagOf(found.record), match.ifMatch, { verb: 'delete', current: found.record })
   const why = await k.deletionBlockers!(tx, found.record, setup)
   if (why.length > 0)
     throw new Problem(

@@ -1,6 +1,6 @@
 import type { BodyOf } from '@contracts/operations'
 import { sql } from 'drizzle-orm'
-import type { ShownWork, Counted, Counts, Unit } from '@contracts/translation'
+import type { ShownWork, WorkRecord, WorkCounts, Unit } from '@contracts/translation'
 import { fold } from '@core/text/fold'
 import { database, inTransaction, type Db, type Tx } from '../../db/connect'
 import { rootIdsOf } from '../../db/queries/reach'
@@ -54,7 +54,7 @@ export type WorkBody = BodyOf<'checkTranslations'>
  * How many texts stand how. A borrowed text is there. Of what was sent back, `isTheirs` says whether it counts for
  * whoever asks.
  */
-export function countUnits(units: readonly Unit[], isTheirs: (u: Unit) => boolean = () => true): Counts {
+export function countUnits(units: readonly Unit[], isTheirs: (u: Unit) => boolean = () => true): WorkCounts {
   const count = (holds: (u: Unit) => boolean) => units.filter(holds).length
   return {
     texts: units.length,
@@ -126,9 +126,9 @@ async function productQuery(
 }
 
 interface Found {
-  items: Counted[]
+  items: WorkRecord[]
   products: WorkQuery | undefined
-  total: Counts
+  total: WorkCounts
 }
 
 /** The records of a question that are not counted by the database: all but products, or those of one page. */
@@ -150,7 +150,7 @@ async function foundRecords(
         : []
   const [units, shares] = [await unitsOfRecords(db, setup, records, edition), await sharesOf(db, asked.language)]
   const total = noCounts()
-  const items: Counted[] = []
+  const items: WorkRecord[] = []
   // Products come last: after one of them there is nothing else, unless a page has them among its records.
   const place = asked.after === undefined ? -1 : records.indexOf(asked.after)
   const passed = place < 0 && asked.after?.startsWith('product:') ? records.length : place + 1
@@ -177,7 +177,7 @@ async function foundRecords(
   return { items, total, products: wantsProducts ? await productQuery(db, setup, edition, asked, now) : undefined }
 }
 
-const add = (to: Counts, c: Counts) => {
+const add = (to: WorkCounts, c: WorkCounts) => {
   for (const name of countNames) to[name] += c[name]
 }
 

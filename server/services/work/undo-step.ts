@@ -1,6 +1,6 @@
 import { removedProduct, removeInStep } from '../products/remove-products'
 import { restoreProducts } from '../products/restore-products'
-import { eq, sql } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import type { UndoReport } from '@contracts/bulk'
 import { stillFits } from '@core/attributes/fits'
 import type { Difference } from '@core/catalogue/patch'
@@ -8,6 +8,7 @@ import { database, inTransaction, type Tx } from '../../db/connect'
 import { putSetBack } from '../../db/queries/bulk-sets'
 import { loadFamilies, lockFamilies, rootsOfSkus, type StoredFamily } from '../../db/queries/families'
 import { changedSince, changesOfStep, countOfStep, setsOfStep, type ChangePlace } from '../../db/queries/history'
+import { referencesTo } from '../../db/queries/references'
 import { loadSetup } from '../../db/queries/setup'
 import { loadSources, writeSources } from '../../db/queries/sources'
 import { beginStep, WriteSet } from '../../db/queries/write-products'
@@ -148,12 +149,8 @@ async function removeMade(
   report: UndoReport,
 ) {
   if (skus.length === 0) return
-  const { rows } = await tx.db.execute<{ sku: string }>(sql`
-    select s as sku
-    from assignment a,
-      jsonb_array_elements_text((a.reach -> 'chosen') || (a.reach -> 'added') || (a.reach -> 'leftOut')) s
-    where s = any(${sql.param([...skus])}::text[])`)
-  const kept = new Set([...rows.map((r) => r.sku), ...(await changedSince(tx.db, stepId, skus))])
+  const assigned = (await referencesTo(tx.db, skus)).filter((r) => r.kind === 'assignment').flatMap((r) => r.skus)
+  const kept = new Set([...assigned, ...(await changedSince(tx.db, stepId, skus))])
   const going = new Set(skus.filter((s) => !kept.has(s)))
   for (const { root, variants } of families) {
     // A parent goes only with all of its variants.
