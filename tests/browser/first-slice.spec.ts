@@ -101,6 +101,8 @@ test('completes one of them: every value in its place, seen at once in the proof
     if (i < 2) await page.getByRole('button', { name: 'Add a point' }).click()
   }
   await page.keyboard.press('Control+S')
+  // Saved once it is closed; until then there are two editors to save.
+  await expect(page.getByRole('textbox', { name: 'Key points, point 1' })).toHaveCount(0)
   await page.getByRole('button', { name: /^Pictures, missing/ }).click()
   await page.getByLabel('Pictures: find by name').fill('pe-1818')
   await page.getByRole('button', { name: 'Add pe-1818.svg' }).click()
