@@ -3,7 +3,9 @@ import type { Attribute, AttributeTypeName, ProductType } from '@core/attributes
 import type { Category, Named, Storefront } from '@core/catalogue/model'
 import type { Labels } from '@core/language/labels'
 import type { AreaPlace, PartPlace } from '@core/page/layout'
-import type { FieldKind, NamedRule, OperatorName } from '@core/rules/condition'
+import type { NamedRule } from '@core/rules/condition'
+import type { FieldKind } from '@core/rules/operator-shape'
+import type { OperatorName } from '@core/rules/operators'
 import type { UnitFamily } from '@core/units/registry'
 
 /** A field that rules may ask, with its operators and, where it has them, its codes. */

@@ -2,6 +2,8 @@ import fc from 'fast-check'
 import type { Value } from '@core/attributes/attribute'
 import type { Family, Price, Product, RangeEntry } from '@core/catalogue/model'
 import type { Condition } from '@core/rules/condition'
+import type { FieldKind, OperandShape } from '@core/rules/operator-shape'
+import { operatorNames, writtenOperator } from '@core/rules/operators'
 import { family, product, someMoment } from './world'
 
 // Generated catalogues and rules over the set-up of tests/world: few different values, so that conditions are met now
@@ -166,33 +168,48 @@ export const aFamily: fc.Arbitrary<Family> = fc
     return family(parent, ...variants.map((v, i) => named(v, `${parent.sku}-V${i}`)))
   })
 
+/** An operator that fits a kind of field, with the shape of its value; so a new one is drawn as soon as it is there. */
+const anOperator = (kind: FieldKind, operand: OperandShape) =>
+  fc.constantFrom(
+    ...operatorNames.filter((name) => {
+      const operator = writtenOperator(name)!
+      return operator.operand === operand && operator.kinds.includes(kind)
+    }),
+  )
+
 const code = (field: string, ...codes: string[]) =>
   fc.oneof(
-    fc.constantFrom(...codes).map((value) => ({ field, is: 'equals', value })),
-    fc.subarray(codes, { minLength: 1 }).map((value) => ({ field, is: 'one-of', value })),
+    fc.tuple(anOperator('code', 'one'), fc.constantFrom(...codes)).map(([is, value]) => ({ field, is, value })),
+    fc
+      .tuple(anOperator('code', 'list'), fc.subarray(codes, { minLength: 1 }))
+      .map(([is, value]) => ({ field, is, value })),
     fc.boolean().map((value) => ({ field, is: 'present', value })),
   )
 const text = (field: string) =>
   fc.oneof(
     fc
       .tuple(
-        fc.constantFrom('equals', 'contains', 'starts-with', 'ends-with'),
+        anOperator('text', 'one'),
         fc.constantFrom('regn', 'Regn 30', '30', 'Suzu', 'é', '%', '_', '\\', 'abc', 'sec'),
       )
       .map(([is, value]) => ({ field, is, value })),
     fc
       .constantFrom('regn*', '*long', '*u*', 'r?gn', 'r?gn*0', '*', '100 %', 'a_b', 'été?sec')
       .map((value) => ({ field, is: 'like', value })),
-    fc.subarray(['regn', 'pluie', 'abc'], { minLength: 1 }).map((value) => ({ field, is: 'one-of', value })),
+    fc
+      .tuple(anOperator('text', 'list'), fc.subarray(['regn', 'pluie', 'abc'], { minLength: 1 }))
+      .map(([is, value]) => ({ field, is, value })),
     fc.boolean().map((value) => ({ field, is: 'present', value })),
   )
 const ordered = <T>(field: string, one: fc.Arbitrary<T>, order: (a: T, b: T) => boolean) =>
   fc.oneof(
+    fc.tuple(anOperator('number', 'one'), one).map(([is, value]) => ({ field, is, value })),
     fc
-      .tuple(fc.constantFrom('equals', 'at-least', 'at-most', 'above', 'below'), one)
+      .tuple(anOperator('number', 'range'), one, one)
+      .map(([is, a, b]) => ({ field, is, value: order(a, b) ? [a, b] : [b, a] })),
+    fc
+      .tuple(anOperator('number', 'list'), fc.array(one, { minLength: 1, maxLength: 2 }))
       .map(([is, value]) => ({ field, is, value })),
-    fc.tuple(one, one).map(([a, b]) => ({ field, is: 'between', value: order(a, b) ? [a, b] : [b, a] })),
-    fc.array(one, { minLength: 1, maxLength: 2 }).map((value) => ({ field, is: 'one-of', value })),
     fc.boolean().map((value) => ({ field, is: 'present', value })),
   )
 const mass = fc.constantFrom('1 kg', '340.19427750 g', '0 g', '2 lb')

@@ -39,7 +39,7 @@ export function allowedProblem(
       return new ValueProblem(
         low ? 'too-low' : 'too-high',
         `“${entry.toCell(value, attribute)}” is ${low ? 'below' : 'above'} what is allowed: ` +
-          `${boundsInWords(attribute)}.`,
+          `${boundsInWords(attribute, entry)}.`,
       )
     }
   }
@@ -55,11 +55,11 @@ export function allowedProblem(
 }
 
 /** What an attribute allows, in words: “1 to 10”, “at least 5 kg”; empty where it has no bounds. */
-export function boundsInWords({ type, allowed }: Attribute): string {
+export function boundsInWords({ allowed }: Attribute, { counts }: Pick<AttributeTypeEntry, 'counts'>): string {
   if (!allowed) return ''
   const shown = (v: Value) => (typeof v === 'object' && 'unit' in v ? `${v.value} ${v.unit}` : String(v))
   const { least, most } = allowed
-  const what = type === 'key-points' ? ' points' : ''
+  const what = counts ? ` ${counts}` : ''
   if (least !== null && most !== null) return `${shown(least)} to ${shown(most)}${what}`
   return least !== null ? `at least ${shown(least)}${what}` : most !== null ? `at most ${shown(most)}${what}` : ''
 }

@@ -14,7 +14,7 @@ export type FillInline = (address: string) => string
 const inlineValue = /<data value="([^"]*)"><\/data>/g
 
 /** Texts of these types hold inline values. */
-const holdsInline = (attribute: Attribute) => attribute.type === 'rich-text' || attribute.type === 'key-points'
+const holdsInline = (attribute: Attribute) => attributeTypes[attribute.type].formatted !== undefined
 
 /** Nobody says what stands there: the text is not taken, rather than with an address where words belong. */
 const refuseInline: FillInline = (address) => {
@@ -53,29 +53,18 @@ export function carriedOver(
   const { attribute } = source
   if (attribute.type === target.type && attribute.family === target.family) return source.value
   const from = attributeTypes[attribute.type]
-  if (!from.isText) return attributeTypes[target.type].fromCell(from.toCell(source.value, attribute), target, '.')
-  if (attribute.type === 'rich-text' && target.type === 'key-points') return linesOf(String(source.value))
+  const to = attributeTypes[target.type]
+  if (!from.isText) return to.fromCell(from.toCell(source.value, attribute), target, '.')
   const value = losesInline(attribute, target) ? filled(source.value, fill) : source.value
   const english = { language: 'en', labels: [] }
   const shown = from.display(value, attribute, english)
-  const lines = from.lines?.(value, english) ?? shown.split('\n')
-  switch (target.type) {
-    case 'rich-text':
-      return from.html && attribute.type !== 'rich-text'
-        ? from.html(value, english)
-        : lines.map((l) => `<p>${escapeText(l)}</p>`).join('')
-    case 'key-points':
-      return lines.map(escapeText)
-    case 'text':
-      return shown.replace(/\s+/g, ' ')
-    case 'long-text':
-      return lines.join('\n')
-    case 'table':
-    case 'box-contents':
-      return attributeTypes[target.type].fromCell(lines.map((l) => l.replaceAll('|', '\\|')).join('\n'), target, '.')
-    default:
-      return attributeTypes[target.type].fromCell(shown.replace(/\s+/g, ' '), target, '.')
-  }
+  if (!to.fromText) return to.fromCell(shown.replace(/\s+/g, ' '), target, '.')
+  return to.fromText({
+    shown,
+    lines: from.lines?.(value, english) ?? shown.split('\n'),
+    html: from.html?.(value, english),
+    markedLines: from.formatted === 'blocks' ? linesOf(String(value)) : undefined,
+  })
 }
 
 /** Whether a text that goes from one field into another meets inline values that the other cannot hold. */

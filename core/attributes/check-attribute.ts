@@ -9,13 +9,13 @@ export function checkAllowed(attribute: Attribute): { path: string; message: str
   if (!allowed) return []
   const problems: { path: string; message: string }[] = []
   const entry = attributeTypes[attribute.type]
-  const counted = attribute.type === 'key-points'
+  const counted = entry.counts !== undefined
   for (const end of ['least', 'most'] as const) {
     const given = allowed[end]
     if (given === null) continue
     if (counted) {
       if (typeof given !== 'number' || !Number.isInteger(given) || given < 0)
-        problems.push({ path: `allowed.${end}`, message: 'The number of points is a whole number.' })
+        problems.push({ path: `allowed.${end}`, message: `The number of ${entry.counts!} is a whole number.` })
     } else if (!entry.bounded)
       problems.push({ path: `allowed.${end}`, message: `Values of ${attribute.type} have no smallest and largest.` })
     else {
@@ -33,7 +33,7 @@ export function checkAllowed(attribute: Attribute): { path: string; message: str
       problems.push({ path: 'allowed.most', message: 'The largest is smaller than the smallest.' })
   }
   if (allowed.pattern !== null) {
-    if (!entry.isText || attribute.type === 'key-points')
+    if (!entry.takesPattern)
       problems.push({ path: 'allowed.pattern', message: `Values of ${attribute.type} have no pattern.` })
     else {
       try {

@@ -1,7 +1,7 @@
 import { checkCondition } from '../rules/check'
 import type { Condition } from '../rules/condition'
 import type { Facts } from '../rules/fact-shape'
-import type { Predicate } from '../rules/operators'
+import type { Predicate } from '../rules/operator-shape'
 import { compilePredicate } from '../rules/predicate'
 import type { Setup } from '../catalogue/model'
 import type { TypeAttribute } from './attribute'

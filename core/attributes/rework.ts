@@ -34,11 +34,12 @@ export function touchesValues(before: Attribute, after: Attribute): boolean {
 export function reworkValue(value: Value, before: Attribute, after: Attribute, instead: Instead = {}): Value | null {
   const free = { ...after, allowed: null }
   if (before.type === after.type && before.family === after.family) {
-    if (before.type === 'choice') {
+    const { options } = attributeTypes[before.type]
+    if (options === 'one') {
       const code = value as string
       return checkedValue(code in instead ? instead[code] : code, free)
     }
-    if (before.type === 'choices')
+    if (options === 'several')
       return checkedValue(
         (value as string[]).flatMap((c) => (c in instead ? (instead[c] ?? []) : c)),
         free,

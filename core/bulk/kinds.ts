@@ -24,7 +24,7 @@ const fillFrom =
   }
 
 const written = (a: Attribute) => attributeTypes[a.type].isText
-const listed = (a: Attribute) => a.type === 'choices'
+const listed = (a: Attribute) => attributeTypes[a.type].options === 'several'
 
 /** Checks that `value` is one that the attribute takes. */
 function checkValue(change: BulkChange, attribute: Attribute): BulkProblem[] {
@@ -73,9 +73,7 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
       const more = checkedValue(change.value, attribute)!
       if (now === null) return more
       if (Array.isArray(now)) return [...now, ...(more as string[])] as Value
-      return attribute.type === 'rich-text'
-        ? String(now) + String(more)
-        : `${String(now)}${attribute.type === 'long-text' ? '\n' : ' '}${String(more)}`
+      return `${String(now)}${attributeTypes[attribute.type].separator ?? ' '}${String(more)}`
     },
     title: (label, change, shown) => `Appended ${shown(change.value)} to ${label}`,
   },
@@ -125,7 +123,12 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
         return [{ path: 'from', message: 'A field cannot be filled from itself.' }]
       return from.type === attribute.type || (written(from) && written(attribute))
         ? []
-        : [{ path: 'from', message: `“${from.code}” holds ${from.type}, which “${attribute.code}” cannot take.` }]
+        : [
+            {
+              path: 'from',
+              message: `“${from.code}” holds ${attributeTypes[from.type].label}, which “${attribute.code}” cannot take.`,
+            },
+          ]
     },
     make: (_now, change, attribute, source, context) =>
       source && carriedOver(source, attribute, change.inline === 'remove' ? () => '' : fillFrom(context)),
@@ -173,7 +176,7 @@ export const bulkKinds: Record<BulkName, BulkKind> = {
   },
   convert: {
     label: 'Convert the unit',
-    fits: (a) => a.type === 'measure',
+    fits: (a) => attributeTypes[a.type].hasUnit === true,
     check: (change, attribute) =>
       change.unit !== undefined && findUnit(change.unit)?.family === attribute.family
         ? []

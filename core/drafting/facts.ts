@@ -7,7 +7,6 @@ import type { PhotoReading } from '../media/reading'
 import { valuesFor } from '../page/values'
 import type { PoolComparison } from '../pool/compare'
 import type { Reader } from '../values/resolve'
-import { isProse } from './recipe'
 
 /** Where a fact is from. */
 export type FactSource = 'own' | 'default' | 'variants' | 'data-pool' | 'photo'
@@ -50,15 +49,17 @@ export interface Beside {
 }
 
 const isFact = (a: Attribute) =>
-  !isProse(a.type) &&
+  attributeTypes[a.type].factWeight !== undefined &&
   a.code !== 'name' &&
-  (a.serves.some((s) => s !== 'search' && s !== 'team') || a.type === 'box-contents')
+  (a.serves.some((s) => s !== 'search' && s !== 'team') || attributeTypes[a.type].alwaysFact === true)
 
 /** The parts of a value as a reader of the edition sees them. */
 function partsOf(value: Value, attribute: Attribute, reader: Reader): string[] {
   const show = (v: Value) =>
     attributeTypes[attribute.type].display(v, attribute, { language: reader.edition.language, labels: reader.chain })
-  return attribute.type === 'choices' ? (value as string[]).map((v) => show([v])) : [show(value)]
+  return attributeTypes[attribute.type].options === 'several'
+    ? (value as string[]).map((v) => show([v]))
+    : [show(value)]
 }
 
 const numberOf = (value: Value): number | null =>

@@ -1,5 +1,3 @@
-import type { AttributeTypeName } from '../attributes/attribute'
-
 /** What the steps of a recipe can do, in the order in which they make sense. */
 export const stepKindNames = [
   'photo',
@@ -96,19 +94,6 @@ export interface Recipe {
   storefront: string | null
   steps: RecipeStep[]
 }
-
-/** Attributes that hold the texts of a product, which no draft takes for facts. */
-const proseTypes: ReadonlySet<AttributeTypeName> = new Set([
-  'rich-text',
-  'long-text',
-  'key-points',
-  'media',
-  'file',
-  'link',
-  'questions',
-  'table',
-])
-export const isProse = (type: AttributeTypeName) => proseTypes.has(type)
 
 /** What is wrong with the steps of a recipe, by path: a kind twice, or a result that is named before it is there. */
 export function recipeProblems(steps: readonly RecipeStep[]): { path: string; message: string }[] {

@@ -1,7 +1,7 @@
 import { factIn } from '../catalogue/storefront-facts'
 import { type Attribute, type AttributeTypeName, type Value } from '../attributes/attribute'
 import { labelIn } from '../language/labels'
-import { checkedValue } from '../attributes/types/registry'
+import { checkedValue, attributeTypes } from '../attributes/types/registry'
 import { ValueProblem } from '../attributes/types/shape'
 import type { Family, Setup } from '../catalogue/model'
 import type { Style } from '../house-style/style'
@@ -149,8 +149,9 @@ const attributeOf = (p: Proposal, setup: Setup): Attribute | undefined =>
 
 /** A value as plain text. */
 function readable(value: Value, type: AttributeTypeName): string {
-  if (type === 'rich-text') return plainText(String(value))
-  return type === 'key-points' ? (value as string[]).map(plainText).join('\n') : textOf(value)
+  const { formatted } = attributeTypes[type]
+  if (formatted === 'blocks') return plainText(String(value))
+  return formatted === 'lines' ? (value as string[]).map(plainText).join('\n') : textOf(value)
 }
 
 function placeOf(attribute: Attribute, { recipe, reader }: DraftingOf): ProposalPlace {
@@ -255,7 +256,8 @@ async function readPhoto(asked: string, of: DraftingOf, gathered: GatheredFacts)
   const use = setup.types.get(root.type)?.attributes.find((a) => a.attribute === 'colour')
   // What variants differ in is theirs to say, each with its own picture.
   if (
-    colour?.type === 'choice' &&
+    colour &&
+    attributeTypes[colour.type].options === 'one' &&
     use &&
     !(use.perVariant && variants.length > 0) &&
     standing(of)('colour') === undefined

@@ -1,6 +1,6 @@
-import type { Attribute, AttributeTypeName } from '../attributes/attribute'
+import type { Attribute } from '../attributes/attribute'
+import { attributeTypes } from '../attributes/types/registry'
 import type { Setup } from '../catalogue/model'
-import { isProse } from './recipe'
 
 /** How much a product says. */
 export interface Substance {
@@ -15,21 +15,9 @@ export interface Substance {
 /** From so many facts on a text can be written that says something. Common practice, no published source. */
 export const enoughFacts = 4
 
-/** How much a fact of a type gives to write about: a measure is a sentence, a yes is a word. */
-const gives: Partial<Record<AttributeTypeName, number>> = {
-  measure: 3,
-  choice: 3,
-  choices: 3,
-  number: 2,
-  'box-contents': 2,
-  'yes-no': 1,
-  text: 1,
-  date: 0,
-}
-
 const countsAsFact = (a: Attribute | undefined): a is Attribute =>
   a !== undefined &&
-  !isProse(a.type) &&
+  attributeTypes[a.type].factWeight !== undefined &&
   a.code !== 'name' &&
   a.serves.some((s) => s === 'facts' || s === 'filter' || s === 'comparison')
 
@@ -45,7 +33,7 @@ export function substanceOf(type: string, has: (attribute: string) => boolean, s
       ?.attributes.filter((u) => countsAsFact(setup.attributes.get(u.attribute)) && u.default === null) ?? []
   const empty = uses.filter((u) => !has(u.attribute))
   const worth = (u: (typeof uses)[number]) =>
-    (u.required ? 10 : 0) + (gives[setup.attributes.get(u.attribute)!.type] ?? 1)
+    (u.required ? 10 : 0) + attributeTypes[setup.attributes.get(u.attribute)!.type].factWeight!
   const facts = uses.length - empty.length
   // A type that knows fewer facts cannot ask for more.
   return {

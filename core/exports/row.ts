@@ -81,8 +81,9 @@ export function rowOf(product: Product, columns: readonly Column[], setup: Setup
     if (c.kind === 'price') return String(basePriceIn(product, c.storefront) ?? '')
     const value = valueAt(product, { attribute: c.attribute.code, storefront: c.storefront, language: c.language })
     if (value === null) return ''
-    const cell = attributeTypes[c.attribute.type].toCell(value, c.attribute)
+    const entry = attributeTypes[c.attribute.type]
+    const cell = entry.toCell(value, c.attribute)
     // Numbers stay numbers: a minus sign begins no formula there.
-    return c.attribute.type === 'number' || c.attribute.type === 'measure' ? cell : guardCell(cell)
+    return entry.numberIn ? cell : guardCell(cell)
   })
 }

@@ -1,4 +1,5 @@
 import type { AttributeTypeName, Value } from '../attributes/attribute'
+import { attributeTypes } from '../attributes/types/registry'
 import { readNormalForm } from '../richtext/read'
 import { blockTags, isElement, serialise, type RichNode } from '../richtext/tree'
 import type { TextFinding } from './finding'
@@ -14,9 +15,10 @@ export function applyFix(
 ): Value | undefined {
   if (at === undefined || fix === undefined) return undefined
   const mended = (words: string) => words.slice(0, at.from) + fix + words.slice(at.to)
-  if (type === 'rich-text') return inTree(readNormalForm(String(value)), at, fix)
+  const { formatted } = attributeTypes[type]
+  if (formatted === 'blocks') return inTree(readNormalForm(String(value)), at, fix)
   if (typeof value === 'string') return mended(value)
-  if (type !== 'key-points') return undefined
+  if (formatted !== 'lines') return undefined
   return (value as string[]).map((point, i) =>
     i === at.stretch ? (inTree(readNormalForm(point), { ...at, stretch: 0 }, fix) ?? point) : point,
   )

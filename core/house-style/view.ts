@@ -1,3 +1,4 @@
+import { attributeTypes } from '../attributes/types/registry'
 import type { AttributeTypeName, BoxItem, Value } from '../attributes/attribute'
 import { readNormalForm } from '../richtext/read'
 import { blockTags, isElement, type RichNode } from '../richtext/tree'
@@ -36,8 +37,9 @@ const formatOf: Record<string, Format> = {
 /** A text ready for its checks. */
 export function viewOf(value: Value, type: AttributeTypeName, language: string): TextView {
   const view: TextView = { language, type, stretches: [], formatted: [], links: [], latin: true }
-  if (type === 'rich-text') readBlocks(readNormalForm(String(value)), view)
-  else if (type === 'key-points') view.stretches = (value as string[]).map((point) => lineOf(readNormalForm(point)))
+  const { formatted } = attributeTypes[type]
+  if (formatted === 'blocks') readBlocks(readNormalForm(String(value)), view)
+  else if (formatted === 'lines') view.stretches = (value as string[]).map((point) => lineOf(readNormalForm(point)))
   else if (Array.isArray(value))
     view.stretches = value.flatMap((v: string | string[] | BoxItem) =>
       typeof v === 'string' ? [v] : Array.isArray(v) ? v : [v.item],

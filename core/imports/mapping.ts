@@ -1,3 +1,4 @@
+import { attributeTypes } from '../attributes/types/registry'
 import type { Attribute } from '../attributes/attribute'
 import type { Setup } from '../catalogue/model'
 import { gtinProblem } from '../gtin/check-digit'
@@ -225,7 +226,7 @@ function byContent(
   ).filter((a) => free(a.code))
   const choices = attributes.filter(
     (a) =>
-      (a.type === 'choice' || a.type === 'choices') &&
+      attributeTypes[a.type].options !== undefined &&
       mostly(texts, (t) =>
         t
           .split('|')
@@ -351,7 +352,9 @@ export function mappedColumns(
         ...c,
         index: from.index,
         header: from.header,
-        ...(c.kind === 'attribute' && c.attribute.type === 'measure' && from.unit !== '' ? { unit: from.unit } : {}),
+        ...(c.kind === 'attribute' && attributeTypes[c.attribute.type].hasUnit && from.unit !== ''
+          ? { unit: from.unit }
+          : {}),
       }
     }),
     problems: [...problems.map((p) => ({ ...p, column: own(p.column) })), ...unknown, ...units],

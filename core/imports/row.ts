@@ -1,4 +1,5 @@
 import { isGuarded, unguardCell } from '../text/guard'
+import type { Attribute } from '../attributes/attribute'
 import { attributeTypes, checkedValue } from '../attributes/types/registry'
 import { ValueProblem } from '../attributes/types/shape'
 import { bareGtin, gtinProblem } from '../gtin/check-digit'
@@ -57,19 +58,21 @@ function categoryIndex(setup: Setup): Map<string, string> {
   return index
 }
 
+/** What is known of a column where its cells are read: of an attribute's, its type. */
+type ColumnOfCells = { kind: 'attribute'; attribute: Pick<Attribute, 'type'> } | { kind: 'field' | 'price' | 'carried' }
+
+/** The number within a cell, as it is written there; undefined where the column holds none. */
+export function numberInCell(cell: string, column: ColumnOfCells): string | undefined {
+  if (column.kind === 'price') return cell
+  return column.kind === 'attribute' ? attributeTypes[column.attribute.type].numberIn?.(cell) : undefined
+}
+
 /** The decimal sign that a row's numbers can only have; undefined where every cell could be read both ways. */
 export function decimalSignOfRow(cells: readonly string[], columns: readonly Column[]): DecimalSign | undefined {
   for (const c of columns) {
     const cell = cells[c.index]
     if (!cell) continue
-    const number =
-      c.kind === 'price'
-        ? cell
-        : c.kind === 'attribute' && c.attribute.type === 'number'
-          ? cell
-          : c.kind === 'attribute' && c.attribute.type === 'measure'
-            ? splitMeasure(cell)?.number
-            : undefined
+    const number = numberInCell(cell, c)
     const sign = number === undefined ? undefined : decimalSignOf(number)
     if (sign) return sign
   }

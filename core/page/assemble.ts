@@ -1,3 +1,4 @@
+import { refersTo } from '../attributes/types/registry'
 import { inlineNames } from './piece-on-page'
 import type { PreparedAssignment } from '../assignments/assignment'
 import type { Lens } from '../assignments/limits'
@@ -7,9 +8,11 @@ import { cachedFor } from '../cache/cached-for'
 import { dayNumberIn } from '../moments/instant'
 import { effectivePrice, type EffectivePrice } from '../prices/effective'
 import { checkCondition } from '../rules/check'
-import { factsOf, isAvailable, pricesOf } from '../rules/facts'
+import { factsOf } from '../rules/facts'
+import { isAvailable } from '../catalogue/range'
+import { pricesOf } from '../prices/of-product'
 import { type Facts } from '../rules/fact-shape'
-import type { Predicate } from '../rules/operators'
+import type { Predicate } from '../rules/operator-shape'
 import { compilePredicate } from '../rules/predicate'
 import type { Library } from '../media/versions'
 import { escapeText } from '../richtext/tree'
@@ -98,7 +101,7 @@ const questionAttributes = (type: string, setup: Setup): readonly string[] =>
   picking(setup, type, () =>
     (setup.types.get(type)?.attributes ?? [])
       .map((a) => a.attribute)
-      .filter((a) => setup.attributes.get(a)?.type === 'questions'),
+      .filter((a) => refersTo(setup.attributes.get(a), 'question')),
   )
 
 /** The questions and question sets that a product, or its type, picks for itself, by code. */

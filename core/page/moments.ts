@@ -3,7 +3,9 @@ import type { Setup } from '../catalogue/model'
 import type { Condition } from '../rules/condition'
 import { factsOf } from '../rules/facts'
 import { type Facts } from '../rules/fact-shape'
+import { builtInField } from '../rules/built-in-fields'
 import { findField } from '../rules/fields'
+import { writtenOperator } from '../rules/operators'
 import { assemblePage, type Page, type PageInput } from './assemble'
 import { pageDifferences, type PageDifference } from './differences'
 
@@ -80,11 +82,9 @@ export function momentsBetween(input: PageInput, from: number, to: number): numb
     ...setup.storefronts.get(lens.storefront)!.layout.exceptions.map((e) => e.rule),
   ]
   const tests = rules.flatMap((rule) => [...testsIn(rule, setup)])
-  if (tests.some((test) => test.field === 'campaign')) for (const c of setup.campaigns.values()) ends(c)
-  // Where it is sold elsewhere, each storefront by its own clock.
-  if (tests.some((test) => test.field === 'sold-in'))
-    for (const r of family.root.range) ends(r, setup.storefronts.get(r.storefront)?.timeZone)
-  const counted = tests.filter((test) => test.is === 'within-days')
+  for (const field of new Set(tests.map((test) => test.field)))
+    for (const w of builtInField(field)?.windows?.(family, setup) ?? []) ends(w.window, w.timeZone)
+  const counted = tests.filter((test) => writtenOperator(test.is)?.operand === 'days')
   if (counted.length > 0) {
     const facts = factsOf(family, { ...lens, moment: from }, setup)
     for (const day of counted.flatMap((test) => daysOf(test, facts, setup))) add(instantOf(dateOfDay(day), timeZone))

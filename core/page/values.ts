@@ -65,7 +65,7 @@ export function factsTable(type: string, values: ValuesOf, reader: Reader, setup
     const found = values(code)
     if (
       !attribute.serves.includes('facts') ||
-      attribute.type === 'questions' ||
+      attributeTypes[attribute.type].refersTo === 'question' ||
       !found ||
       found.value === null ||
       !found.counts

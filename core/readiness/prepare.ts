@@ -137,7 +137,7 @@ export function prepareEvaluation(input: EvaluationInput): Prepared {
       return [
         type.code,
         {
-          facts: used.filter((u) => !isCopy(u.attribute) && u.attribute.type !== 'media'),
+          facts: used.filter((u) => !isCopy(u.attribute) && attributeTypes[u.attribute.type].refersTo !== 'picture'),
           copy: used.filter((u) => isCopy(u.attribute)),
         },
       ] as const

@@ -1,5 +1,7 @@
 import type { Setup } from '../catalogue/model'
-import type { Condition, OperatorName } from './condition'
+import type { Condition } from './condition'
+import type { OperandShape } from './operator-shape'
+import { writtenOperator, type OperatorName } from './operators'
 import { inParts } from './check'
 import { findField } from './fields'
 
@@ -101,4 +103,21 @@ export function asGroup(condition: Condition | null): Condition {
     : isTest(condition) || 'variant' in condition
       ? { all: [condition] }
       : condition
+}
+
+/** Shapes whose values are made of the values that a field has; the others are numbers of days, yes and no. */
+const ofField: ReadonlySet<OperandShape> = new Set(['one', 'list', 'range'])
+
+/**
+ * The value of a row when its operator becomes another: what still fits stays, one value becomes the first of several,
+ * and of several the first stays. Undefined where nothing fits.
+ */
+export function valueUnder(is: OperatorName, row: BuilderTest): unknown {
+  const from = writtenOperator(row.is)!.operand
+  const to = writtenOperator(is)!.operand
+  if (!ofField.has(from) || !ofField.has(to) || row.value === undefined) return undefined
+  const values = (Array.isArray(row.value) ? row.value : [row.value]) as unknown[]
+  if (to === 'one') return values[0] ?? undefined
+  if (to === 'range') return [values[0] ?? null, from === 'range' ? (values[1] ?? null) : null]
+  return values.filter((v) => v !== null)
 }

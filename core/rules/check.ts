@@ -7,18 +7,16 @@ import type { Setup } from '../catalogue/model'
 import {
   maxConditions,
   maxDepth,
-  operatorNames,
   RuleError,
   type Condition,
   type Field,
-  type Operand,
-  type OperatorName,
   type RuleNode,
   type RulePlaces,
   type RuleProblem,
 } from './condition'
 import { codesOf, findField } from './fields'
-import { operators } from './operators'
+import type { Operand } from './operator-shape'
+import { comparingOperators, writtenOperator, type ComparingName } from './operators'
 
 const isRecord = (v: unknown): v is Record<string, unknown> => typeof v === 'object' && v !== null && !Array.isArray(v)
 const emptyOperand = (): Operand => ({ texts: [], numbers: [], flag: null, currency: null })
@@ -32,7 +30,7 @@ const refuse = (message: string): never => {
 }
 
 /** One value of a condition, made ready and put into the operand. */
-function take(value: unknown, field: Field, is: OperatorName, setup: Setup, into: Operand) {
+function take(value: unknown, field: Field, is: ComparingName, setup: Setup, into: Operand) {
   switch (field.kind) {
     case 'text':
     case 'long':
@@ -43,11 +41,7 @@ function take(value: unknown, field: Field, is: OperatorName, setup: Setup, into
     }
     case 'sku': {
       if (typeof value !== 'string' || fold(value) === '') refuse('The value is a SKU.')
-      into.texts.push(
-        operators[is].kinds.includes('price') && operators[is].shape !== 'list' && is !== 'equals'
-          ? digitAwareKey(value as string)
-          : fold(value as string),
-      )
+      into.texts.push(comparingOperators[is].orders ? digitAwareKey(value as string) : fold(value as string))
       return
     }
     case 'number':
@@ -118,9 +112,9 @@ function takePrice(value: unknown, setup: Setup, into: Operand) {
   into.numbers.push(amount as number)
 }
 
-function operandOf(value: unknown, field: Field, is: OperatorName, setup: Setup): Operand {
+function operandOf(value: unknown, field: Field, is: ComparingName, setup: Setup): Operand {
   const operand = emptyOperand()
-  const { shape } = operators[is]
+  const { operand: shape } = comparingOperators[is]
   if (shape === 'flag') {
     if (value !== undefined && typeof value !== 'boolean') refuse('The value is true or false.')
     operand.flag = value !== false
@@ -188,17 +182,20 @@ export function checkCondition(given: unknown, setup: Setup, places?: RulePlaces
     if (extra !== undefined) return problem(`“${extra}” does not belong in a condition.`)
     const field = findField(node.field, setup)
     if (typeof field === 'string') return problem(field)
-    const is = operatorNames.find((o) => o === node.is)
-    if (!is) return problem(`There is no operator “${String(node.is)}”.`)
-    if (field.name === 'rule' && is !== 'equals' && is !== 'one-of')
+    const written = writtenOperator(String(node.is))
+    if (!written) return problem(`There is no operator “${String(node.is)}”.`)
+    const { name: is, isOpposite } = written
+    if (field.name === 'rule' && !comparingOperators[is].chooses)
       return problem('A named rule is asked with “equals” or “one-of”.')
-    if (!operators[is].kinds.includes(field.kind)) return problem(`“${is}” does not fit ${field.name}.`)
+    if (!written.kinds.includes(field.kind)) return problem(`“${String(node.is)}” does not fit ${field.name}.`)
     try {
-      if (field.name === 'rule') {
-        const rules = operandOf(node.value, field, is, setup).texts
-        return { kind: 'any', path, rules, children: rules.map((code) => named(code, path, depth, inVariant)) }
-      }
-      return { kind: 'test', path, field, is, operand: operandOf(node.value, field, is, setup), given: node.value }
+      const operand = operandOf(node.value, field, is, setup)
+      const rules = operand.texts
+      const met: RuleNode =
+        field.name === 'rule'
+          ? { kind: 'any', path, rules, children: rules.map((code) => named(code, path, depth, inVariant)) }
+          : { kind: 'test', path, field, is, operand, given: node.value }
+      return isOpposite ? { kind: 'none', path, children: [met] } : met
     } catch (e) {
       if (e instanceof Refused || e instanceof ValueProblem) return problem(e.message)
       throw e

@@ -1,3 +1,6 @@
+import type { FieldKind, Operand } from './operator-shape'
+import type { ComparingName, OperatorName } from './operators'
+
 /** A rule as it is stored and as it crosses the wire. */
 export type Condition =
   | { all: Condition[] }
@@ -6,28 +9,8 @@ export type Condition =
   | { variant: Condition }
   | { field: string; is: OperatorName; value?: unknown }
 
-export const operatorNames = [
-  'equals',
-  'one-of',
-  'contains',
-  'starts-with',
-  'ends-with',
-  'like',
-  'at-least',
-  'at-most',
-  'above',
-  'below',
-  'between',
-  'within-days',
-  'present',
-] as const
-export type OperatorName = (typeof operatorNames)[number]
-
 export const maxDepth = 8
 export const maxConditions = 200
-
-export type FieldKind =
-  'text' | 'long' | 'texts' | 'sku' | 'number' | 'measure' | 'price' | 'date' | 'yes-no' | 'code' | 'codes' | 'category'
 
 /** A field of a rule, found and understood. */
 export interface Field {
@@ -43,17 +26,6 @@ export interface Field {
   language: string | null
 }
 
-/**
- * What a condition compares with, made ready: folded texts, canonical numbers, day numbers, codes.
- * A range has two. `currency` is set for prices.
- */
-export interface Operand {
-  texts: string[]
-  numbers: number[]
-  flag: boolean | null
-  currency: string | null
-}
-
 /** A checked rule: what every reading of it works on. */
 export type RuleNode =
   | {
@@ -63,7 +35,7 @@ export type RuleNode =
       /** Where it stands for named rules, their codes. */ rules?: string[]
     }
   | { kind: 'variant'; path: string; child: RuleNode }
-  | { kind: 'test'; path: string; field: Field; is: OperatorName; operand: Operand; given: unknown }
+  | { kind: 'test'; path: string; field: Field; is: ComparingName; operand: Operand; given: unknown }
 
 /** What is wrong with a rule, and at which node. */
 export interface RuleProblem {

@@ -1,26 +1,7 @@
 import type { Setup } from '../catalogue/model'
+import { attributeTypes } from '../attributes/types/registry'
+import { builtInField } from './built-in-fields'
 import type { Condition } from './condition'
-
-/** Fields that read the same through every storefront's lens. */
-const same = new Set([
-  'type',
-  'kind',
-  'brand',
-  'category',
-  'tags',
-  'sku',
-  'gtin',
-  'status',
-  'season',
-  'model',
-  'list',
-  'stock',
-  'minimum',
-  'variant',
-])
-
-/** Fields that stand in a root's own record. */
-const inRecord = new Set(['type', 'kind', 'brand', 'category', 'tags', 'status', 'list'])
 
 const reading = new WeakMap<object, boolean>()
 
@@ -32,7 +13,7 @@ export function readsOnlyRecord(condition: Condition): boolean {
       condition,
       (only =
         'field' in condition
-          ? inRecord.has(condition.field)
+          ? builtInField(condition.field)?.recordFact !== undefined
           : !('variant' in condition) && partsOf(condition).every(readsOnlyRecord)),
     )
   return only
@@ -62,12 +43,11 @@ export function differsByStorefront(condition: Condition, setup: Pick<Setup, 'at
 }
 
 function look(condition: Condition, setup: Pick<Setup, 'attributes'>): boolean {
-  if ('field' in condition) {
-    const code = /^(?:attribute:)?([^@]+)/.exec(condition.field)![1]!
-    if (same.has(condition.field)) return false
-    const attribute =
-      condition.field.startsWith('attribute:') || code === 'name' ? setup.attributes.get(code) : undefined
-    return !attribute || attribute.perStorefront || attribute.type === 'date'
-  }
-  return partsOf(condition).some((c) => differsByStorefront(c, setup))
+  if (!('field' in condition)) return partsOf(condition).some((c) => differsByStorefront(c, setup))
+  const [name] = condition.field.split('@') as [string]
+  const builtIn = builtInField(name)
+  if (builtIn?.sameEverywhere) return false
+  const code = builtIn?.attribute ?? (name.startsWith('attribute:') ? name.slice('attribute:'.length) : undefined)
+  const attribute = code === undefined ? undefined : setup.attributes.get(code)
+  return !attribute || attribute.perStorefront || attributeTypes[attribute.type].ruleKind === 'date'
 }

@@ -1,6 +1,6 @@
-import type { OperatorName, RuleNode } from './condition'
+import type { RuleNode } from './condition'
 import type { Facts } from './fact-shape'
-import { operators } from './operators'
+import type { ComparingName } from './operators'
 import { type FactValue } from './fact-shape'
 import { compileTest, factKey } from './predicate'
 
@@ -10,7 +10,7 @@ export interface Explanation {
   path: string
   met: boolean
   field?: string
-  is?: OperatorName
+  is?: ComparingName
   wanted?: unknown
   value?: FactValue | null
   /** The values of each variant by SKU, where the condition reads a variant fact of a parent. */
@@ -91,9 +91,4 @@ export function compileExplainer(node: RuleNode, eachVariant = false): Explainer
     }
     return rules ? { kind, path, met, children, rules } : { kind, path, met, children }
   }
-}
-
-/** Whether an operator asks for absence, which explanations say in other words. */
-export function asksAbsence(node: RuleNode): boolean {
-  return node.kind === 'test' && operators[node.is].shape === 'flag' && node.operand.flag === false
 }

@@ -1,3 +1,10 @@
+/** What a rule is asked through: a storefront, a customer group or none, a moment. */
+export interface FactLens {
+  storefront: string
+  group: string | null
+  moment: number
+}
+
 /** A fact as rules see it; undefined is a missing value. */
 export type FactValue = number | string | boolean | string[]
 

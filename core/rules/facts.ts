@@ -1,23 +1,14 @@
 import { attributeTypes } from '../attributes/types/registry'
 import type { Comparable } from '../attributes/types/shape'
 import { shortenings } from '../language/chain'
-import { runningCampaigns } from '../assignments/campaign'
-import { dayNumber, dayNumberIn, windowIn } from '../moments/instant'
-import { effectivePrice, inheritedPrices, type PriceList } from '../prices/effective'
+import { dayNumberIn } from '../moments/instant'
+import { pricesOf } from '../prices/of-product'
 import { indexValues, type ValueIndex } from '../values/resolve'
-import { digitAwareKey, fold } from '../text/fold'
+import { fold } from '../text/fold'
 import type { StoredValue } from '../attributes/attribute'
-import { isInRange } from '../catalogue/range'
-import { cachedFor } from '../cache/cached-for'
-import { categoriesOf, isPerVariant, type Family, type Price, type Product, type Setup } from '../catalogue/model'
-import type { Facts, FactValue } from './fact-shape'
-
-/** What a rule is asked through: a storefront, a customer group or none, a moment. */
-export interface FactLens {
-  storefront: string
-  group: string | null
-  moment: number
-}
+import { isPerVariant, type Family, type Product, type Setup } from '../catalogue/model'
+import { builtInFields, type FieldSubject } from './built-in-fields'
+import type { FactLens, Facts, FactValue } from './fact-shape'
 
 /** One resolved attribute fact: held for all storefronts (null) or for one. */
 export interface AttributeFact {
@@ -86,53 +77,6 @@ export function attributeFacts(family: Family, setup: Setup, without: ReadonlySe
   return out
 }
 
-/** A product's own prices in a storefront, with windows as instants. */
-export function priceList(prices: readonly Price[], storefront: string, timeZone: string): PriceList {
-  const list: { base: number | null; specials: PriceList['specials'][number][] } = { base: null, specials: [] }
-  for (const p of prices) {
-    if (p.storefront !== storefront) continue
-    if (p.special)
-      list.specials.push({ group: p.group, amount: p.amount, quantity: p.quantity, ...windowIn(p, timeZone) })
-    else list.base = p.amount
-  }
-  return list
-}
-
-/** The prices that hold for a product of a family: its own where it has any in the storefront, else the parent's. */
-export function pricesOf(product: Product, family: Family, storefront: string, timeZone: string): PriceList {
-  const own = priceList(product.prices, storefront, timeZone)
-  return inheritedPrices(own, product === family.root ? null : priceList(family.root.prices, storefront, timeZone))
-}
-
-/**
- * Whether a product can be bought: in stock (or its stock is not counted), on sale by date, neither it nor its parent
- * disabled.
- */
-export function isAvailable(product: Product, root: Product, today: number): boolean {
-  return (
-    (product.stock === null || product.stock > 0) &&
-    (product.availableFrom === null || dayNumber(product.availableFrom) <= today) &&
-    product.status !== 'disabled' &&
-    root.status !== 'disabled'
-  )
-}
-
-function variantFacts(product: Product, family: Family, lens: FactLens, setup: Setup, today: number): Partial<Facts> {
-  const storefront = setup.storefronts.get(lens.storefront)!
-  const prices = pricesOf(product, family, lens.storefront, storefront.timeZone)
-  const facts: Partial<Facts> = {
-    sku: fold(product.sku),
-    'sku-order': digitAwareKey(product.sku),
-    available: isAvailable(product, family.root, today),
-  }
-  if (product.gtin !== null) facts.gtin = fold(product.gtin)
-  if (product.stock !== null) facts.stock = product.stock
-  if (prices.base !== null) facts.basePrice = prices.base
-  const price = effectivePrice(prices, lens.group, lens.moment)
-  if (price) facts.price = price.amount
-  return facts
-}
-
 /**
  * A record looked up by names that differ from product to product. Without a prototype the engine keeps it as a hash
  * table from the start, which reads several times as fast here as a shape of its own for each product.
@@ -141,21 +85,35 @@ function table(...parts: Partial<Facts>[]): Facts {
   return Object.assign(Object.create(null) as Facts, ...parts)
 }
 
-const aliases: Record<string, string> = { name: 'name', model: 'model', season: 'season' }
+/** Other names of facts of attributes, by attribute. */
+const aliases = new Map(builtInFields.flatMap((f) => (f.attribute ? [[f.attribute, f.name] as const] : [])))
+
+/** The built-in fields by where their facts are from. */
+const factsOfRecord = builtInFields.flatMap(({ name, recordFact: fact }) => (fact ? [{ key: name, fact }] : []))
+const factsOfRoot = builtInFields.flatMap(({ name, fact }) => (fact ? [{ key: name, fact }] : []))
+const factsOfSold = builtInFields.flatMap(({ name, soldFact, orderFact }) => [
+  ...(soldFact ? [{ key: name, fact: soldFact }] : []),
+  ...(orderFact ? [{ key: orderFact.key, fact: orderFact.of }] : []),
+])
+
+/** Adds to some facts what a subject has of others. */
+function addFacts<S>(
+  entries: readonly { key: string; fact: (of: S) => FactValue | undefined }[],
+  subject: S,
+  facts: Partial<Facts>,
+) {
+  for (const { key, fact } of entries) {
+    const value = fact(subject)
+    if (value !== undefined) facts[key] = value
+  }
+}
 
 /** The facts that stand in a root's own record, the same through every lens; beside others that are given. */
 export function recordFacts(root: Product, setup: Setup, others: Partial<Facts> = {}): Facts {
-  const facts = table(others, { type: root.type, status: root.status, kind: root.kind })
-  const path = categoriesOf(setup, root)
-  if (path.length > 0) facts.category = path
-  if (root.brand !== null) facts.brand = root.brand
-  if (root.tags.length > 0) facts.tags = root.tags.map(fold)
-  if (root.lists.length > 0) facts.list = root.lists
+  const facts = table(others)
+  addFacts(factsOfRecord, { product: root, setup }, facts)
   return facts
 }
-
-/** Asked of every product, and the same for all of them in a storefront at a moment. */
-const campaigns = cachedFor<Setup, string[]>(1000)
 
 /** The facts of a family's root through a lens. See `Facts`. */
 export function factsOf(family: Family, lens: FactLens, setup: Setup): Facts {
@@ -163,23 +121,9 @@ export function factsOf(family: Family, lens: FactLens, setup: Setup): Facts {
   const storefront = setup.storefronts.get(lens.storefront)
   if (!storefront) throw new RangeError(`There is no storefront “${lens.storefront}”.`)
   const today = dayNumberIn(storefront.timeZone, lens.moment)
-  const facts = recordFacts(root, setup, {
-    today,
-    currency: storefront.currency,
-    variant: variants.length > 0,
-    created: dayNumberIn(storefront.timeZone, root.created),
-    changed: dayNumberIn(storefront.timeZone, root.changed),
-  })
-  if (root.minimum !== null) facts.minimum = root.minimum
-  if (root.availableFrom !== null) facts['available-from'] = dayNumber(root.availableFrom)
-  const soldIn = [...setup.storefronts.values()]
-    .filter((s) => isInRange(root.range, s.code, s.timeZone, lens.group, lens.moment))
-    .map((s) => s.code)
-  if (soldIn.length > 0) facts['sold-in'] = soldIn
-  const running = campaigns(setup, `${lens.storefront} ${lens.moment}`, () =>
-    runningCampaigns(setup.campaigns.values(), lens.storefront, storefront.timeZone, lens.moment),
-  )
-  if (running.length > 0) facts.campaign = running
+  const subject: FieldSubject = { product: root, family, lens, setup, storefront, today }
+  const facts = recordFacts(root, setup, { today, currency: storefront.currency })
+  addFacts(factsOfRoot, subject, facts)
   for (const [name, value] of Object.entries(root.carried))
     if (fold(value) !== '') facts[`carried:${name}`] = fold(value)
 
@@ -190,7 +134,8 @@ export function factsOf(family: Family, lens: FactLens, setup: Setup): Facts {
     const target: Record<string, FactValue | Facts[] | undefined> =
       f.product === root && !isPerVariant(setup, root.type, f.attribute) ? facts : into(bySubject, f.product)
     target[`attribute:${f.attribute}`] = f.value
-    if (aliases[f.attribute]) target[f.attribute] = f.value
+    const alias = aliases.get(f.attribute)
+    if (alias !== undefined) target[alias] = f.value
     if (
       f.product === root &&
       typeof f.value === 'string' &&
@@ -202,11 +147,17 @@ export function factsOf(family: Family, lens: FactLens, setup: Setup): Facts {
   for (const f of languageFacts(root, setup)) {
     if (f.storefront !== null && f.storefront !== lens.storefront) continue
     facts[`attribute:${f.attribute}@${f.language!}`] = f.value
-    if (aliases[f.attribute]) facts[`${f.attribute}@${f.language!}`] = f.value
+    const alias = aliases.get(f.attribute)
+    if (alias !== undefined) facts[`${alias}@${f.language!}`] = f.value
   }
 
   const sold = variants.length > 0 ? variants : [root]
-  const ofVariants = sold.map((p) => Object.assign(variantFacts(p, family, lens, setup, today), bySubject.get(p)))
+  const ofVariants = sold.map((product) => {
+    const prices = pricesOf(product, family, lens.storefront, storefront.timeZone)
+    const own: Partial<Facts> = {}
+    addFacts(factsOfSold, { ...subject, product, prices }, own)
+    return Object.assign(own, bySubject.get(product))
+  })
   const list = ofVariants.map((v) => table(facts, v))
   if (variants.length === 0) Object.assign(facts, ofVariants[0])
   facts.variants = list

@@ -1,14 +1,22 @@
 import { dayNumber } from '../moments/instant'
 import { families } from '../units/registry'
 import type { Setup } from '../catalogue/model'
-import { RuleError, type Condition, type OperatorName, type RulePlaces } from './condition'
+import { RuleError, type Condition, type RulePlaces } from './condition'
 import { findField } from './fields'
 import type { JsonLogic } from './json-logic-out'
+import { comparingOperators, operatorNames, writtenOperator, type OperatorName } from './operators'
 
 type Test = { field: string; is: OperatorName; value?: unknown }
 const isObject = (v: JsonLogic | undefined): v is { [op: string]: JsonLogic } =>
   typeof v === 'object' && v !== null && !Array.isArray(v)
-const comparisons: Record<string, OperatorName> = { '<': 'below', '<=': 'at-most', '>': 'above', '>=': 'at-least' }
+/** The operators by the operation that says the same. */
+const comparisons = new Map<string, OperatorName>(
+  operatorNames.flatMap((name) => {
+    const { name: comparing, isOpposite } = writtenOperator(name)!
+    const { jsonLogic } = comparingOperators[comparing]
+    return jsonLogic && !isOpposite ? [[jsonLogic, name]] : []
+  }),
+)
 const flipped: Record<string, string> = {
   '<': '>',
   '<=': '>=',
@@ -111,7 +119,7 @@ export function fromJsonLogic(
     if (isObject(left) && 'substr' in left) return part(left.substr, right, name, path, item)
     const f = variable(left)
     if (f === undefined) return refuse(path, `“${op}” compares a field, {"var": …}, with a constant.`)
-    const compared = comparisons[name]
+    const compared = comparisons.get(name)
     if (compared) return test(f, compared, value(right, f, path, item, money), item)
     const negative = name.startsWith('!')
     fieldOf(f, path, item)

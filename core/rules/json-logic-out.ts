@@ -1,6 +1,7 @@
 import type { RuleNode } from './condition'
 import { factKey } from './predicate'
-import { isNumeric } from './operators'
+import type { Comparison } from './operator-shape'
+import { comparisonOf } from './comparison'
 
 export type JsonLogic = boolean | number | string | null | JsonLogic[] | { [op: string]: JsonLogic }
 
@@ -17,8 +18,8 @@ function plainPattern(
   return { how, text: m[2]! }
 }
 
-function onText(is: string, subject: JsonLogic, text: string): JsonLogic {
-  switch (is) {
+function onText(part: string, subject: JsonLogic, text: string): JsonLogic {
+  switch (part) {
     case 'contains':
       return { in: [text, subject] }
     case 'starts-with':
@@ -34,47 +35,73 @@ function onText(is: string, subject: JsonLogic, text: string): JsonLogic {
 
 const present = (v: JsonLogic): JsonLogic => ({ '!==': [v, null] })
 
-/** A condition over the facts it reads directly; comparisons are guarded, because `null < 60` is true in JsonLogic. */
-function test(node: TestNode): JsonLogic {
-  const { field, is, operand } = node
-  const v: JsonLogic = { var: factKey(node) }
-  const guard = (...parts: JsonLogic[]): JsonLogic => ({
-    and: [
-      ...(operand.currency ? [{ '===': [{ var: 'currency' }, operand.currency] } as JsonLogic] : []),
-      present(v),
-      ...parts,
-    ],
-  })
-  if (is === 'present') return operand.flag === false ? { '===': [v, null] } : present(v)
-  if (is === 'within-days')
-    return guard({ '<=': [v, { var: 'today' }] }, { '>=': [v, { '-': [{ var: 'today' }, operand.numbers[0]!] }] })
-  const list: (string | number)[] = isNumeric(field.kind) ? operand.numbers : operand.texts
-  switch (is) {
-    case 'at-least':
-      return guard({ '>=': [v, list[0]!] })
-    case 'at-most':
-      return guard({ '<=': [v, list[0]!] })
-    case 'above':
-      return guard({ '>': [v, list[0]!] })
-    case 'below':
-      return guard({ '<': [v, list[0]!] })
-    case 'between':
-      return guard({ '>=': [v, list[0]!] }, { '<=': [v, list[1]!] })
-    case 'equals':
-    case 'one-of':
-      if (field.kind === 'yes-no') return { '===': [v, operand.flag] }
-      if (many.has(field.kind))
-        return list.length === 1 ? { in: [list[0]!, v] } : { or: list.map((t) => ({ in: [t, v] })) }
-      if (operand.currency) return list.length === 1 ? guard({ '===': [v, list[0]!] }) : guard({ in: [v, list] })
-      return list.length === 1 ? { '===': [v, list[0]!] } : { in: [v, list] }
-    default: {
-      const plain = is === 'like' ? plainPattern(operand.texts[0]!) : { how: is, text: operand.texts[0]! }
-      const how = plain?.how ?? 'like'
-      const text = plain?.text ?? operand.texts[0]!
-      if (many.has(field.kind)) return { some: [v, onText(how, { var: '' }, text)] }
-      return how === 'equals' || how === 'contains' ? onText(how, v, text) : { and: [present(v), onText(how, v, text)] }
+/** A subject and whether a fact of its field is a list. */
+interface Subject {
+  v: JsonLogic
+  isList: boolean
+}
+
+/** Comparisons that say of a missing fact what they should, without a guard; the others need one. */
+function unguarded(comparison: Comparison, { v, isList }: Subject): JsonLogic | undefined {
+  switch (comparison.form) {
+    case 'present':
+      return present(v)
+    case 'absent':
+      return { '===': [v, null] }
+    case 'flag':
+      return { '===': [v, comparison.flag] }
+    case 'one-of': {
+      const values = [...comparison.values]
+      const [one] = values
+      if (isList) return values.length === 1 ? { in: [one!, v] } : { or: values.map((t) => ({ in: [t, v] })) }
+      return values.length === 1 ? { '===': [v, one!] } : { in: [v, values] }
     }
+    case 'text': {
+      const { how, text } = plainText(comparison)
+      if (isList) return { some: [v, onText(how, { var: '' }, text)] }
+      return how === 'equals' || how === 'contains' ? onText(how, v, text) : undefined
+    }
+    default:
+      return undefined
   }
+}
+
+/** A text comparison, patterns that are a plain part of a text said as that. */
+function plainText({ part, text }: Extract<Comparison, { form: 'text' }>): { how: string; text: string } {
+  return (part === 'pattern' ? plainPattern(text) : undefined) ?? { how: part, text }
+}
+
+/** The comparisons that need a guard against a missing fact: `null < 60` is true in JsonLogic. */
+function guarded(comparison: Comparison, v: JsonLogic): JsonLogic[] {
+  switch (comparison.form) {
+    case 'last-days':
+      return [{ '<=': [v, { var: 'today' }] }, { '>=': [v, { '-': [{ var: 'today' }, comparison.days] }] }]
+    case 'range': {
+      const { from, to } = comparison
+      return [
+        ...(from ? [{ [from.open ? '>' : '>=']: [v, from.value] }] : []),
+        ...(to ? [{ [to.open ? '<' : '<=']: [v, to.value] }] : []),
+      ]
+    }
+    case 'text': {
+      const { how, text } = plainText(comparison)
+      return [onText(how, v, text)]
+    }
+    default:
+      throw new Error(`“${comparison.form}” needs no guard.`)
+  }
+}
+
+/** A condition over the facts it reads directly. */
+function test(node: TestNode): JsonLogic {
+  const { field, operand } = node
+  const v: JsonLogic = { var: factKey(node) }
+  const comparison = comparisonOf(node)
+  const bare = unguarded(comparison, { v, isList: many.has(field.kind) })
+  const inCurrency: JsonLogic[] = operand.currency ? [{ '===': [{ var: 'currency' }, operand.currency] }] : []
+  if (bare !== undefined && inCurrency.length === 0) return bare
+  const parts = bare === undefined ? guarded(comparison, v) : [bare]
+  return { and: [...inCurrency, present(v), ...parts] }
 }
 
 function rule(node: RuleNode, inVariant: boolean): JsonLogic {

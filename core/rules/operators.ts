@@ -1,19 +1,5 @@
-import type { FieldKind, Operand, OperatorName } from './condition'
-import type { Facts } from './fact-shape'
+import type { ComparingOperator, FieldKind, Operand, OperandShape, OppositeOperator, Predicate } from './operator-shape'
 import { matchesPattern } from './pattern'
-
-/** A rule, or one condition of it, compiled for facts in memory. */
-export type Predicate = (facts: Facts) => boolean
-
-/** What one operator is: where it fits, what its value looks like, how it is said, and what it computes. */
-export interface Operator {
-  kinds: readonly FieldKind[]
-  shape: 'one' | 'list' | 'range' | 'days' | 'flag'
-  /** How the sentence says it; `%` stands for the value. */
-  phrase: string
-  /** The comparison with an operand made ready, of the fact that stands under a key. */
-  compile(operand: Operand, kind: FieldKind, key: string): Predicate
-}
 
 const anyKind: readonly FieldKind[] = [
   'text',
@@ -81,95 +67,185 @@ function ordering(numbers: Compare<number>, texts: Compare<string>) {
     kind === 'sku' ? texts(key, t[0]!, t[1] ?? t[0]!) : numbers(key, n[0]!, n[1] ?? n[0]!)
 }
 
-/** Every operator that a condition may use. */
-export const operators: Record<OperatorName, Operator> = {
-  equals: { kinds: anyKind, shape: 'one', phrase: 'is %', compile: compileEquals },
-  'one-of': { kinds: anyKind, shape: 'list', phrase: 'is %', compile: compileEquals },
-  contains: {
+/** A part of a text that is looked for; of a list of texts, in any of them. */
+const lookingFor = (
+  part: 'contains' | 'starts-with' | 'ends-with' | 'pattern',
+  test: (text: string, part: string) => boolean,
+  phrase: string,
+  words = phrase,
+) =>
+  ({
     kinds: textKinds,
-    shape: 'one',
-    phrase: 'contains %',
-    compile: ({ texts: [x] }, _, key) => onText(key, (t) => t.includes(x!)),
+    operand: 'one',
+    phrase: `${phrase} %`,
+    offered: [{ words }],
+    compile: ({ texts: [x] }, _, key) => onText(key, (t) => test(t, x!)),
+    comparison: (_, [text]) => ({ form: 'text', part, text: String(text) }),
+  }) satisfies ComparingOperator
+
+/** Every operator that compares a fact with a value. */
+const comparing = {
+  equals: {
+    kinds: anyKind,
+    operand: 'one',
+    chooses: true,
+    phrase: 'is %',
+    offered: [{ words: 'is' }],
+    offeredOf: { category: 'is in', codes: 'has' },
+    compile: compileEquals,
+    comparison: ({ flag }, values) => (flag === null ? { form: 'one-of', values } : { form: 'flag', flag }),
   },
-  'starts-with': {
-    kinds: textKinds,
-    shape: 'one',
-    phrase: 'starts with %',
-    compile: ({ texts: [x] }, _, key) => onText(key, (t) => t.startsWith(x!)),
+  'one-of': {
+    kinds: anyKind,
+    operand: 'list',
+    chooses: true,
+    phrase: 'is %',
+    offered: [{ words: 'is one of' }],
+    offeredOf: { category: 'is in one of', codes: 'has one of' },
+    compile: compileEquals,
+    comparison: (_, values) => ({ form: 'one-of', values }),
   },
-  'ends-with': {
-    kinds: textKinds,
-    shape: 'one',
-    phrase: 'ends with %',
-    compile: ({ texts: [x] }, _, key) => onText(key, (t) => t.endsWith(x!)),
-  },
-  like: {
-    kinds: textKinds,
-    shape: 'one',
-    phrase: 'is like %',
-    compile: ({ texts: [x] }, _, key) => onText(key, (t) => matchesPattern(t, x!)),
-  },
+  contains: lookingFor('contains', (text, part) => text.includes(part), 'contains'),
+  'starts-with': lookingFor('starts-with', (text, part) => text.startsWith(part), 'starts with'),
+  'ends-with': lookingFor('ends-with', (text, part) => text.endsWith(part), 'ends with'),
+  like: lookingFor('pattern', matchesPattern, 'is like', 'matches the pattern'),
   'at-least': {
     kinds: ordered,
-    shape: 'one',
-    phrase: 'is at least %',
+    operand: 'one',
+    orders: true,
+    jsonLogic: '>=',
+    phrase: 'at least %',
+    offered: [{ words: 'at least' }],
+    offeredOf: { date: 'on or after' },
     compile: ordering(
       (k, a) => (f) => (f[k] as number) >= a,
       (k, a) => (f) => (f[k] as string) >= a,
     ),
+    comparison: (_, [value]) => ({ form: 'range', from: { value: value! } }),
   },
   'at-most': {
     kinds: ordered,
-    shape: 'one',
-    phrase: 'is at most %',
+    operand: 'one',
+    orders: true,
+    jsonLogic: '<=',
+    phrase: 'at most %',
+    offered: [{ words: 'at most' }],
+    offeredOf: { date: 'on or before' },
     compile: ordering(
       (k, a) => (f) => (f[k] as number) <= a,
       (k, a) => (f) => (f[k] as string) <= a,
     ),
+    comparison: (_, [value]) => ({ form: 'range', to: { value: value! } }),
   },
   above: {
     kinds: ordered,
-    shape: 'one',
-    phrase: 'is above %',
+    operand: 'one',
+    orders: true,
+    jsonLogic: '>',
+    phrase: 'above %',
+    offered: [{ words: 'above' }],
+    offeredOf: { date: 'after' },
     compile: ordering(
       (k, a) => (f) => (f[k] as number) > a,
       (k, a) => (f) => (f[k] as string) > a,
     ),
+    comparison: (_, [value]) => ({ form: 'range', from: { value: value!, open: true } }),
   },
   below: {
     kinds: ordered,
-    shape: 'one',
-    phrase: 'is below %',
+    operand: 'one',
+    orders: true,
+    jsonLogic: '<',
+    phrase: 'below %',
+    offered: [{ words: 'below' }],
+    offeredOf: { date: 'before' },
     compile: ordering(
       (k, a) => (f) => (f[k] as number) < a,
       (k, a) => (f) => (f[k] as string) < a,
     ),
+    comparison: (_, [value]) => ({ form: 'range', to: { value: value!, open: true } }),
   },
   between: {
     kinds: ordered,
-    shape: 'range',
-    phrase: 'is %',
+    operand: 'range',
+    orders: true,
+    phrase: '%',
+    offered: [{ words: 'from … to' }],
     compile: ordering(
       (k, a, b) => (f) => (f[k] as number) >= a && (f[k] as number) <= b,
       (k, a, b) => (f) => (f[k] as string) >= a && (f[k] as string) <= b,
     ),
+    comparison: (_, [from, to]) => ({ form: 'range', from: { value: from! }, to: { value: to! } }),
   },
   'within-days': {
     kinds: ['date'],
-    shape: 'days',
-    phrase: 'is within the last %',
+    operand: 'days',
+    phrase: 'within the last %',
+    offered: [{ words: 'within the last … days' }],
     compile:
       ({ numbers: [days] }, _, key) =>
       (facts) => {
         const fact = facts[key]
         return typeof fact === 'number' && fact <= facts.today && fact >= facts.today - days!
       },
+    comparison: ({ numbers: [days] }) => ({ form: 'last-days', days: days! }),
   },
   present: {
     kinds: anyKind,
-    shape: 'flag',
+    operand: 'flag',
     phrase: 'is filled',
+    offered: [
+      { words: 'is filled', value: true },
+      { words: 'is empty', value: false },
+    ],
     compile: (o, _, key) =>
       o.flag === false ? (facts) => facts[key] === undefined : (facts) => facts[key] !== undefined,
+    comparison: ({ flag }) => ({ form: flag === false ? 'absent' : 'present' }),
   },
+} as const satisfies Record<string, ComparingOperator>
+
+/**
+ * Every operator that is the opposite of one of these. Each reading of a rule sees it as `none` of the other, so that it
+ * is met by everything that does not meet that: a product without a brand is not of brand Oxbrook.
+ */
+const opposites = {
+  'not-equals': {
+    of: 'equals',
+    offered: [{ words: 'is not' }],
+    offeredOf: { category: 'is not in', codes: 'has not' },
+  },
+} as const satisfies Record<string, OppositeOperator & { of: keyof typeof comparing }>
+
+export type ComparingName = keyof typeof comparing
+export type OperatorName = ComparingName | keyof typeof opposites
+
+/** The operators that compare, by name. */
+export const comparingOperators: Record<ComparingName, ComparingOperator> = comparing
+
+/** The names of all operators, in the order in which they are offered. */
+export const operatorNames = [...Object.keys(comparing), ...Object.keys(opposites)] as OperatorName[]
+
+/** An operator as it is written in a rule: what it compares, whether it is turned round, and how it is offered. */
+export interface WrittenOperator extends Pick<OppositeOperator, 'offered' | 'offeredOf'> {
+  name: ComparingName
+  isOpposite: boolean
+  kinds: readonly FieldKind[]
+  operand: OperandShape
+}
+
+/** What a name says that stands in a rule; undefined where there is no such operator. */
+export function writtenOperator(name: string): WrittenOperator | undefined {
+  const opposite = Object.hasOwn(opposites, name) ? opposites[name as keyof typeof opposites] : undefined
+  const base = opposite?.of ?? (Object.hasOwn(comparing, name) ? (name as ComparingName) : undefined)
+  if (base === undefined) return undefined
+  const entry: ComparingOperator = comparing[base]
+  const { offered, offeredOf }: Pick<OppositeOperator, 'offered' | 'offeredOf'> = opposite ?? entry
+  const written = {
+    name: base,
+    isOpposite: opposite !== undefined,
+    kinds: entry.kinds,
+    operand: entry.operand,
+    offered,
+  }
+  return offeredOf ? { ...written, offeredOf } : written
 }

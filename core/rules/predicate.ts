@@ -1,18 +1,17 @@
 import type { RuleNode } from './condition'
-import { operators, type Predicate } from './operators'
+import type { Predicate } from './operator-shape'
+import { comparingOperators } from './operators'
 
 type TestNode = Extract<RuleNode, { kind: 'test' }>
 
-const orderings = new Set(['at-least', 'at-most', 'above', 'below', 'between'])
-
 /** The key of the fact that a condition reads: SKUs are ordered by their digit-aware key. */
 export function factKey(node: TestNode): string {
-  return node.field.kind === 'sku' && orderings.has(node.is) ? 'sku-order' : node.field.key
+  return node.field.kind === 'sku' && comparingOperators[node.is].orders ? 'sku-order' : node.field.key
 }
 
 /** One condition on the facts it reads directly. */
 export function compileTest(node: TestNode): Predicate {
-  const test = operators[node.is].compile(node.operand, node.field.kind, factKey(node))
+  const test = comparingOperators[node.is].compile(node.operand, node.field.kind, factKey(node))
   const { currency } = node.operand
   return currency === null ? test : (facts) => facts.currency === currency && test(facts)
 }

@@ -1,21 +1,15 @@
 import type { Setup } from '../catalogue/model'
-import type { Condition, OperatorName } from './condition'
-import { builtInField, codesOf, findField } from './fields'
-import { operators } from './operators'
+import { builtInField, type BuiltInField } from './built-in-fields'
+import type { Condition, Field } from './condition'
+import { codesOf, findField } from './fields'
+import type { ComparingOperator, FieldKind, OperandShape } from './operator-shape'
+import { comparingOperators, writtenOperator, type OperatorName } from './operators'
 
 const quote = (s: unknown) => `“${String(s)}”`
 const or = (items: string[]) =>
   items.length <= 1 ? items.join('') : `${items.slice(0, -1).join(', ')} or ${items.at(-1)!}`
 const and = (items: string[]) =>
   items.length <= 1 ? items.join('') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)!}`
-
-/** Operators as they are said of numbers and dates. */
-const compared: Partial<Record<OperatorName, string>> = {
-  'at-least': 'at least',
-  'at-most': 'at most',
-  above: 'above',
-  below: 'below',
-}
 
 function amount(value: unknown): string {
   if (typeof value === 'object' && value !== null) {
@@ -31,60 +25,77 @@ function range(value: unknown): string {
   return unit && high.endsWith(` ${unit}`) ? `${low.slice(0, -unit.length - 1)} to ${high}` : `${low} to ${high}`
 }
 
-/** How a condition on a field is said; `not` turns it round. */
-function test(condition: { field: string; is: OperatorName; value?: unknown }, setup: Setup, not: boolean): string {
-  const { is, value } = condition
-  const field = findField(condition.field, setup)
-  if (typeof field === 'string') return `${not ? 'not ' : ''}${condition.field} ${is} ${JSON.stringify(value)}`
-  const codes = codesOf(field, setup)
-  const name = (code: unknown) => codes?.find((c) => c.code === code)?.label ?? (codes ? String(code) : quote(code))
-  const list = (Array.isArray(value) ? value : [value]) as unknown[]
-  const bare = field.attribute === null ? field.name : ''
-  const no = not ? 'not ' : ''
-  if (is === 'equals' || is === 'one-of') {
-    if (bare === 'type') return `${no}${or(list.map((v) => name(v).toLowerCase()))}`
-    if (bare === 'category') return `${no}in ${or(list.map(name))}`
-    if (bare === 'brand') return `${no}from ${or(list.map(name))}`
-    if (bare === 'tags') return `${not ? 'not ' : ''}tagged ${or(list.map(quote))}`
-    if (bare === 'list') return `${no}in the list ${or(list.map((v) => `“${name(v)}”`))}`
-    if (bare === 'campaign') return `${not ? 'not while' : 'while'} ${or(list.map((v) => `“${name(v)}”`))} runs`
-    if (bare === 'rule') return `${no}what ${or(list.map((v) => `“${name(v)}”`))} finds`
-    if (bare === 'sold-in') return `${no}sold in ${or(list.map(name))}`
-    if (bare === 'available') return value !== not ? 'available' : 'not available'
-    if (bare === 'variant') return value !== not ? 'with variants' : 'without variants'
-  }
-  if (bare === 'price' || bare === 'basePrice') {
-    const what = bare === 'price' ? 'priced' : 'with a base price'
-    if (is === 'between') return `${no}${what} ${bare === 'price' ? '' : 'of '}${range(value)}`
-    if (is === 'present')
-      return (value === false) !== not
-        ? `without a ${bare === 'price' ? 'price' : 'base price'}`
-        : `with a ${bare === 'price' ? 'price' : 'base price'}`
-    return `${no}${what} ${compared[is] ?? ''} ${or(list.map(amount))}`.replace(/ {2,}/g, ' ')
-  }
-  const label = (
-    builtInField(field.name)?.label ??
-    setup.attributes.get(field.attribute!)?.labels[setup.source] ??
-    field.name
-  ).toLowerCase()
-  const said =
-    (label === 'sku' || label === 'gtin' ? label.toUpperCase() : label) +
-    (field.language ? ` in ${field.language}` : '')
-  if (is === 'present') return (value === false) !== not ? `without ${said}` : `with ${said}`
-  if (is === 'within-days') return `${said} ${no}within the last ${amount(value)} ${value === 1 ? 'day' : 'days'}`
-  if (is === 'between') return `${said} ${no}${range(value)}`
-  if (field.kind === 'yes-no') return `${said} is ${value !== not ? 'yes' : 'no'}`
-  if (compared[is]) return `${said} ${no}${compared[is]} ${or(list.map(amount))}`
-  const shown = or(
-    list.map((v) =>
-      field.kind === 'number' || field.kind === 'measure' || field.kind === 'date' ? amount(v) : name(v),
-    ),
-  )
-  return `${said} ${not ? negated(operators[is].phrase) : operators[is].phrase}`.replace('%', shown)
+/** The value of a condition in words; `shown` says one of its values. */
+function valueWords(operand: OperandShape, value: unknown, shown: (one: unknown) => string): string {
+  if (operand === 'range') return range(value)
+  if (operand === 'days') return `${amount(value)} ${value === 1 ? 'day' : 'days'}`
+  return or((Array.isArray(value) ? value : [value]).map(shown))
 }
 
-const negated = (phrase: string) =>
-  phrase.startsWith('is ') ? phrase.replace('is ', 'is not ') : `does not ${phrase.replace(/^(\w+)s\b/, '$1')}`
+const inAmounts: ReadonlySet<FieldKind> = new Set(['number', 'measure', 'price', 'date'])
+
+function styled(name: string, style: 'quoted' | 'small' | undefined): string {
+  if (style === 'quoted') return quote(name)
+  return style === 'small' ? name.toLowerCase() : name
+}
+
+/** How a built-in field says a condition in its own words; undefined where it has none for it. */
+function inOwnWords(
+  field: BuiltInField,
+  operator: ComparingOperator,
+  value: unknown,
+  name: (code: unknown) => string,
+  not: boolean,
+): string | undefined {
+  const no = not ? 'not ' : ''
+  if (operator.chooses && field.chosen) {
+    const { phrase, style } = field.chosen
+    const one = (code: unknown) => styled(name(code), style)
+    return no + phrase.replace('%', valueWords(operator.operand, value, one))
+  }
+  if (operator.chooses && field.flagged) return field.flagged[value !== not ? 0 : 1]
+  if (!field.amounts) return undefined
+  const { phrase, range: rangePhrase, noun } = field.amounts
+  if (operator.operand === 'flag') return `${(value === false) !== not ? 'without' : 'with'} a ${noun}`
+  const said = operator.phrase.replace(/^is /, '').replace('%', valueWords(operator.operand, value, amount))
+  return `${no}${operator.operand === 'range' ? rangePhrase : phrase} ${said}`
+}
+
+/** How a condition on a field is said; `negate` turns it round. */
+function test(condition: { field: string; is: OperatorName; value?: unknown }, setup: Setup, negate: boolean): string {
+  const { value } = condition
+  const field = findField(condition.field, setup)
+  const written = writtenOperator(condition.is)
+  if (typeof field === 'string' || !written)
+    return `${negate ? 'not ' : ''}${condition.field} ${condition.is} ${JSON.stringify(value)}`
+  const not = written.isOpposite !== negate
+  const operator = comparingOperators[written.name]
+  const codes = codesOf(field, setup)
+  const name = (code: unknown) => codes?.find((c) => c.code === code)?.label ?? (codes ? String(code) : quote(code))
+  const builtIn = field.attribute === null ? builtInField(field.name) : undefined
+  const own = builtIn && inOwnWords(builtIn, operator, value, name, not)
+  if (own !== undefined) return own
+  const said = fieldWords(field, setup)
+  if (operator.operand === 'flag') return `${(value === false) !== not ? 'without' : 'with'} ${said}`
+  if (field.kind === 'yes-no') return `${said} is ${value !== not ? 'yes' : 'no'}`
+  const shown = valueWords(operator.operand, value, inAmounts.has(field.kind) ? amount : name)
+  return `${said} ${not ? negated(operator.phrase) : operator.phrase}`.replace('%', shown)
+}
+
+/** What a field is called within a sentence. */
+function fieldWords(field: Field, setup: Setup): string {
+  const label =
+    builtInField(field.name)?.label ?? setup.attributes.get(field.attribute!)?.labels[setup.source] ?? field.name
+  // What is written in capitals alone stays so.
+  const said = label === label.toUpperCase() ? label : label.toLowerCase()
+  return field.language ? `${said} in ${field.language}` : said
+}
+
+/** A phrase of an operator turned round: “is not”, “does not contain”, “not at least”. */
+function negated(phrase: string): string {
+  if (phrase.startsWith('is ')) return phrase.replace('is ', 'is not ')
+  return /^\w+s\b/.test(phrase) ? `does not ${phrase.replace(/^(\w+)s\b/, '$1')}` : `not ${phrase}`
+}
 
 function say(node: Condition, setup: Setup, nested: boolean): string {
   if ('field' in node) return test(node, setup, false)

@@ -1,4 +1,4 @@
-import type { OperatorName } from './condition'
+import type { Bound, Comparison } from './operator-shape'
 
 // Fields that hold whole numbers between two bounds, as a database column does, compared with any number that a rule may
 // name: fractions and numbers beyond the bounds are decided here, so that nothing is asked that the column cannot hold.
@@ -16,33 +16,26 @@ export const fourBytes: WholeNumbers = { least: -2_147_483_648, most: 2_147_483_
 export type OverWholeNumbers =
   { kind: 'none' } | { kind: 'all' } | { kind: 'some'; numbers: number[] } | { kind: 'range'; from: number; to: number }
 
-function rangeOf(is: OperatorName, numbers: readonly number[], { least, most }: WholeNumbers): [number, number] {
-  const [a, b] = numbers as [number, number | undefined]
-  switch (is) {
-    case 'at-least':
-      return [Math.ceil(a), most]
-    case 'above':
-      return [Math.floor(a) + 1, most]
-    case 'at-most':
-      return [least, Math.floor(a)]
-    case 'below':
-      return [least, Math.ceil(a) - 1]
-    case 'between':
-      return [Math.ceil(a), Math.floor(b!)]
-    default:
-      throw new Error(`“${is}” does not order numbers.`)
-  }
+const leastWhole = ({ value, open }: Bound) => (open ? Math.floor(value as number) + 1 : Math.ceil(value as number))
+const mostWhole = ({ value, open }: Bound) => (open ? Math.ceil(value as number) - 1 : Math.floor(value as number))
+
+/** The whole numbers from one to another that a range holds, without bounds of the field. */
+function wholeRange({ from, to }: Extract<Comparison, { form: 'range' }>, { least, most }: WholeNumbers) {
+  const low = from ? leastWhole(from) : least
+  const high = to ? mostWhole(to) : most
+  return { from: Math.max(low, least), to: Math.min(high, most) }
 }
 
-/** What a comparison with any numbers means for a field of whole numbers. */
-export function overWholeNumbers(is: OperatorName, numbers: readonly number[], domain: WholeNumbers): OverWholeNumbers {
-  if (is === 'equals' || is === 'one-of') {
+/** What a comparison with any numbers means for a field of whole numbers, of the values that are there. */
+export function overWholeNumbers(comparison: Comparison, domain: WholeNumbers): OverWholeNumbers {
+  if (comparison.form === 'present') return { kind: 'all' }
+  if (comparison.form === 'one-of') {
+    const numbers = comparison.values as readonly number[]
     const held = numbers.filter((n) => Number.isInteger(n) && n >= domain.least && n <= domain.most)
     return held.length === 0 ? { kind: 'none' } : { kind: 'some', numbers: held }
   }
-  const [low, high] = rangeOf(is, numbers, domain)
-  const from = Math.max(low, domain.least)
-  const to = Math.min(high, domain.most)
+  if (comparison.form !== 'range') throw new Error(`“${comparison.form}” does not compare numbers.`)
+  const { from, to } = wholeRange(comparison, domain)
   if (from > to) return { kind: 'none' }
   return from === domain.least && to === domain.most ? { kind: 'all' } : { kind: 'range', from, to }
 }

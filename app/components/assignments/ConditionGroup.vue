@@ -1,7 +1,14 @@
 <script setup lang="ts">
-import { isGroup, readsVariants, type BuilderGroup, type BuilderNode, type BuilderTest } from '@core/rules/builder'
+import {
+  isGroup,
+  readsVariants,
+  valueUnder,
+  type BuilderGroup,
+  type BuilderNode,
+  type BuilderTest,
+} from '@core/rules/builder'
 import { maxDepth } from '@core/rules/condition'
-import { offeredId, offeredOperators } from './operatorWords'
+import { offeredId, offeredOperators } from './offeredOperators'
 
 /** A group of conditions; groups stand within groups. */
 const group = defineModel<BuilderGroup>({ required: true })
@@ -44,25 +51,8 @@ function setField(i: number, name: string) {
 function setOperator(i: number, t: BuilderTest, id: string) {
   const field = fieldOf(t)!
   const o = offeredOperators(field.kind, field.operators).find((x) => x.id === id)!
-  const list = (is: string) => is === 'one-of' || is === 'between'
-  // A value is kept where it still fits: one becomes the first of several, and back.
-  const kept =
-    o.is === 'present' || t.is === 'present' || o.is === 'within-days' || t.is === 'within-days'
-      ? o.value
-      : list(o.is) === list(t.is) && o.is !== 'between' && t.is !== 'between'
-        ? t.value
-        : list(o.is)
-          ? t.value === undefined
-            ? undefined
-            : Array.isArray(t.value)
-              ? o.is === 'between'
-                ? [t.value[0] ?? null, null]
-                : t.value.filter((v) => v !== null)
-              : o.is === 'between'
-                ? [t.value, null]
-                : [t.value]
-          : ((t.value as unknown[] | undefined)?.[0] ?? undefined)
-  replace(i, { field: t.field, is: o.is, ...(kept === undefined ? {} : { value: kept }) })
+  const value = o.value ?? valueUnder(o.is, t)
+  replace(i, { field: t.field, is: o.is, ...(value === undefined ? {} : { value }) })
 }
 const kinds = [
   { kind: 'all', label: 'all of these' },

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { onClickOutside } from '@vueuse/core'
 import { mostDays } from '@core/rules/check'
-import type { OperatorName } from '@core/rules/condition'
+import { writtenOperator, type OperatorName } from '@core/rules/operators'
 import type { Measure } from '@core/units/canonical'
 import { units } from '@core/units/registry'
 import { readTypedNumber, splitTyped } from '@core/units/typed'
@@ -12,17 +12,7 @@ const value = defineModel<unknown>({ required: true })
 const props = defineProps<{ field: RuleField; is: OperatorName }>()
 const setup = useSetupStore()
 const lens = useLensStore()
-const shape = computed(() =>
-  props.is === 'one-of'
-    ? 'list'
-    : props.is === 'between'
-      ? 'range'
-      : props.is === 'within-days'
-        ? 'days'
-        : props.is === 'present'
-          ? 'none'
-          : 'one',
-)
+const shape = computed(() => writtenOperator(props.is)!.operand)
 const family = computed(() => setup.attributes.get(props.field.attribute ?? '')?.family)
 const unitsOf = computed(() => units.filter((u) => u.family === family.value).map((u) => u.symbol))
 const currencies = computed(() => [...new Set(setup.storefronts.map((s) => s.currency))])
@@ -95,7 +85,7 @@ function escape() {
 
 <template>
   <span class="inline-flex flex-wrap items-center gap-1.5">
-    <template v-if="shape === 'none'" />
+    <template v-if="shape === 'flag'" />
     <template v-else-if="shape === 'days'"
       ><NumberField
         class="w-20"

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import type { Attribute, BoxItem, StoredValue, Value } from '@core/attributes/attribute'
-import { boxLine } from '@core/attributes/types/lists'
+import type { Attribute, StoredValue, Value } from '@core/attributes/attribute'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { same, valuePath } from '@core/catalogue/patch'
 import { standingOf, type Standing, type ValueSource } from '@core/catalogue/source'
@@ -117,6 +116,7 @@ async function clear() {
   if (result.state === 'overtaken')
     tell('Somebody else has changed this value. It was not overwritten; check it again.')
 }
+const entry = computed(() => attributeTypes[props.attribute.type])
 const note = computed(() => {
   const r = props.resolved
   if (r.origin === 'fallback') return `fallback: ${languageName(r.language ?? '')}${r.counts ? '' : ', does not count'}`
@@ -140,10 +140,9 @@ const origin = computed(() => {
 })
 const shown = computed(() => {
   const { value, shown: text } = props.resolved
-  if (props.attribute.type === 'key-points') return (value as string[] | null)?.map(plainShown)
-  if (props.attribute.type === 'box-contents')
-    return (value as BoxItem[] | null)?.map((b) => boxLine(b, props.language))
-  return text
+  if (value === null) return text
+  if (entry.value.formatted === 'lines') return (value as string[]).map(plainShown)
+  return entry.value.lines?.(value, { language: props.language, labels: [] }) ?? text
 })
 </script>
 
@@ -206,12 +205,7 @@ const shown = computed(() => {
       <template v-if="resolved.value === null">{{
         wanted ? (attribute.translatable ? `Missing in ${languageName(language)}` : 'Missing') : 'No value'
       }}</template>
-      <ol v-else-if="Array.isArray(shown)">
-        <li v-for="(p, i) in shown" :key="i" class="flex gap-1.5">
-          <span class="text-ink3">{{ i + 1 }}</span><span>{{ p }}</span>
-        </li>
-      </ol>
-      <table v-else-if="attribute.type === 'table'" class="text-[12.5px]">
+      <table v-else-if="entry.editor === 'table'" class="text-[12.5px]">
         <tbody>
           <tr v-for="(row, y) in resolved.value as string[][]" :key="y">
             <td
@@ -225,7 +219,12 @@ const shown = computed(() => {
           </tr>
         </tbody>
       </table>
-      <span v-else-if="attribute.type === 'media' && Array.isArray(resolved.value)" class="flex gap-1.5"
+      <ol v-else-if="Array.isArray(shown)">
+        <li v-for="(p, i) in shown" :key="i" class="flex gap-1.5">
+          <span class="text-ink3">{{ i + 1 }}</span><span>{{ p }}</span>
+        </li>
+      </ol>
+      <span v-else-if="entry.refersTo === 'picture' && Array.isArray(resolved.value)" class="flex gap-1.5"
         ><img v-for="m in resolved.value as string[]" :key="m" :src="pictureUrl(m)" :alt="m" width="40" height="40"
       /></span>
       <span v-else class="line-clamp-4 whitespace-pre-line" dir="auto">{{ shown }}</span>

@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { boundsInWords } from '@core/attributes/allowed'
 import type { Attribute, BoxItem, Value } from '@core/attributes/attribute'
+import { attributeTypes } from '@core/attributes/types/registry'
 import type { Labels } from '@core/language/labels'
 import { shortenings } from '@core/language/chain'
 import type { Measure } from '@core/units/canonical'
 import type { FoundPlace } from '../editor/places'
 import type { OfferedValue } from '../editor/offered'
+import { editors } from './editors'
 
 const value = defineModel<Value | null>({ required: true })
 /** Why what is typed cannot be taken; undefined where it can. Nothing is done then. */
@@ -20,19 +22,10 @@ const props = defineProps<{
   typed?: string
 }>()
 const emit = defineEmits<{ done: [] }>()
-/** In these, Enter makes a line or chooses; in the others it is done. */
-const manyLines = new Set([
-  'rich-text',
-  'long-text',
-  'key-points',
-  'media',
-  'file',
-  'table',
-  'box-contents',
-  'questions',
-])
+const entry = computed(() => attributeTypes[props.attribute.type])
+const editor = computed(() => entry.value.editor)
 function onEnter(e: KeyboardEvent) {
-  if (manyLines.has(props.attribute.type)) return
+  if (editors[editor.value].takesEnter) return
   e.preventDefault()
   if (problem.value === undefined) emit('done')
 }
@@ -68,7 +61,7 @@ function both(o: { code: string; labels: Labels }) {
 <template>
   <div ref="root" @keydown.enter="onEnter">
     <RichEditor
-      v-if="attribute.type === 'rich-text'"
+      v-if="editor === 'formatted'"
       :model-value="(value as string | null) ?? ''"
       :label="label"
       :language="language"
@@ -77,7 +70,7 @@ function both(o: { code: string; labels: Labels }) {
       @update:model-value="value = $event || null"
     />
     <textarea
-      v-else-if="attribute.type === 'long-text'"
+      v-else-if="editor === 'lines'"
       class="field w-full"
       rows="3"
       :lang="language"
@@ -86,29 +79,24 @@ function both(o: { code: string; labels: Labels }) {
       @input="value = ($event.target as HTMLTextAreaElement).value || null"
     />
     <PointsInput
-      v-else-if="attribute.type === 'key-points'"
+      v-else-if="editor === 'points'"
       v-model="value as string[] | null"
       :label="label"
       :language="language"
       :values="values"
       :places="places"
-      :wanted="boundsInWords(attribute)"
+      :wanted="boundsInWords(attribute, entry)"
     />
     <TableInput
-      v-else-if="attribute.type === 'table'"
+      v-else-if="editor === 'table'"
       v-model="value as string[][] | null"
       :label="label"
       :language="language"
     />
-    <BoxInput
-      v-else-if="attribute.type === 'box-contents'"
-      v-model="value as BoxItem[] | null"
-      :label="label"
-      :language="language"
-    />
-    <QuestionsInput v-else-if="attribute.type === 'questions'" v-model="value as string[] | null" :label="label" />
+    <BoxInput v-else-if="editor === 'box'" v-model="value as BoxItem[] | null" :label="label" :language="language" />
+    <QuestionsInput v-else-if="editor === 'questions'" v-model="value as string[] | null" :label="label" />
     <NumberField
-      v-else-if="attribute.type === 'number'"
+      v-else-if="editor === 'number'"
       v-model="value as number | null"
       v-model:problem="problem"
       class="w-32"
@@ -117,7 +105,7 @@ function both(o: { code: string; labels: Labels }) {
       :typed="typed"
     />
     <MeasureField
-      v-else-if="attribute.type === 'measure'"
+      v-else-if="editor === 'measure'"
       v-model="value as Measure | null"
       v-model:problem="problem"
       :label="label"
@@ -126,7 +114,7 @@ function both(o: { code: string; labels: Labels }) {
       :typed="typed"
     />
     <select
-      v-else-if="attribute.type === 'yes-no'"
+      v-else-if="editor === 'yes-no'"
       class="field"
       :value="value === null ? '' : String(value)"
       :aria-label="label"
@@ -142,7 +130,7 @@ function both(o: { code: string; labels: Labels }) {
       <option value="false">No</option>
     </select>
     <select
-      v-else-if="attribute.type === 'choice'"
+      v-else-if="editor === 'option'"
       class="field w-full"
       :value="value ?? ''"
       :aria-label="label"
@@ -151,7 +139,7 @@ function both(o: { code: string; labels: Labels }) {
       <option value="">No value</option>
       <option v-for="o in attribute.options" :key="o.code" :value="o.code">{{ both(o) }}</option>
     </select>
-    <fieldset v-else-if="attribute.type === 'choices'" class="flex flex-wrap gap-x-4 gap-y-1">
+    <fieldset v-else-if="editor === 'options'" class="flex flex-wrap gap-x-4 gap-y-1">
       <legend class="sr-only">{{ label }}</legend>
       <label v-for="o in attribute.options" :key="o.code" class="flex items-center gap-1.5"
         ><input
@@ -162,7 +150,7 @@ function both(o: { code: string; labels: Labels }) {
       >
     </fieldset>
     <input
-      v-else-if="attribute.type === 'date'"
+      v-else-if="editor === 'date'"
       class="field"
       type="date"
       :value="value ?? ''"
@@ -170,10 +158,10 @@ function both(o: { code: string; labels: Labels }) {
       @input="value = ($event.target as HTMLInputElement).value || null"
     />
     <MediaInput
-      v-else-if="attribute.type === 'media' || attribute.type === 'file'"
+      v-else-if="editor === 'pictures' || editor === 'files'"
       :model-value="mediaNames"
       :label="label"
-      :kind="attribute.type === 'media' ? 'picture' : 'file'"
+      :kind="editor === 'pictures' ? 'picture' : 'file'"
       @update:model-value="value = $event"
     />
     <input

@@ -10,10 +10,17 @@ const props = defineProps<{
   attribute?: Attribute
   values?: Record<string, string>
 }>()
+const entry = computed(() => attributeTypes[props.type])
+/** Blocks that are made of a value, such as a table; links to files need the library and are read in a line. */
+const blocks = computed(() =>
+  entry.value.formatted || entry.value.refersTo
+    ? undefined
+    : entry.value.html?.(props.value, { language: props.language, labels: [] }),
+)
 const labels = computed(() => [props.language, 'en-GB'])
 const line = computed(() =>
   props.attribute
-    ? attributeTypes[props.type].display(props.value, props.attribute, {
+    ? entry.value.display(props.value, props.attribute, {
         language: props.language,
         labels: labels.value,
       })
@@ -22,12 +29,9 @@ const line = computed(() =>
 </script>
 
 <template>
-  <RichText v-if="type === 'rich-text'" :html="String(value)" :values="values" />
-  <RichText
-    v-else-if="type === 'table' || type === 'box-contents'"
-    :html="attributeTypes[type].html!(value, { language, labels: [] })"
-  />
-  <ol v-else-if="type === 'key-points'" class="space-y-1.5">
+  <RichText v-if="entry.formatted === 'blocks'" :html="String(value)" :values="values" />
+  <RichText v-else-if="blocks" :html="blocks" />
+  <ol v-else-if="entry.formatted === 'lines'" class="space-y-1.5">
     <li v-for="(p, i) in value as string[]" :key="i" class="flex gap-1.5">
       <span class="w-4 text-ink3">{{ i + 1 }}</span><RichText :html="p" line :values="values" />
     </li>

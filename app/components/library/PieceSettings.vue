@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { attributeTypes, refersTo } from '@core/attributes/types/registry'
 import { signNames, signs, signWords } from '@core/page/signs'
 import { pieceKinds } from '@core/page/piece'
 import type { BlockKind } from '@core/page/block-kind'
@@ -17,11 +18,7 @@ const setup = useSetupStore()
 const kindWords = { tab: 'a tab', question: 'a question', block: 'a block' } as const
 const takeable = computed(() =>
   [...setup.attributes.values()]
-    .filter(
-      (a) =>
-        ['rich-text', 'long-text', 'text', 'key-points', 'table', 'box-contents', 'file'].includes(a.type) &&
-        a.code !== 'name',
-    )
+    .filter((a) => (attributeTypes[a.type].isText || refersTo(a, 'file')) && a.code !== 'name')
     .map((a) => ({ code: a.code, label: setup.label(a.labels, a.code) }))
     .sort((a, b) => a.label.localeCompare(b.label, 'en')),
 )

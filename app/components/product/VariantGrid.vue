@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Attribute, Value } from '@core/attributes/attribute'
-import { attributeTypes, checkedValue } from '@core/attributes/types/registry'
+import { attributeTypes, checkedValue, refersTo } from '@core/attributes/types/registry'
 import { basePriceIn, productStatuses } from '@core/catalogue/model'
 import {
   combinations,
@@ -24,13 +24,13 @@ const setup = useSetupStore()
 const type = computed(() => setup.types.get(props.product.type))
 const possible = computed(() =>
   (type.value?.attributes ?? [])
-    .filter((a) => a.perVariant && !['media', 'file'].includes(setup.attributes.get(a.attribute)?.type ?? ''))
+    .filter((a) => a.perVariant && !refersTo(setup.attributes.get(a.attribute), 'picture', 'file'))
     .map((a) => setup.attributes.get(a.attribute)!)
     .filter(Boolean),
 )
 const pictures = computed(() =>
   [...setup.attributes.values()].find(
-    (a) => a.type === 'media' && type.value?.attributes.some((u) => u.attribute === a.code && u.perVariant),
+    (a) => refersTo(a, 'picture') && type.value?.attributes.some((u) => u.attribute === a.code && u.perVariant),
   ),
 )
 const labelOf = (a: Attribute) => setup.label(a.labels, a.code)
@@ -98,8 +98,11 @@ const at = (row: number, where: VariantFinding['at']) => all.value.find((f) => f
 const blocked = computed(() => all.value.some((f) => f.weight === 'blocker'))
 
 const axes = ref<Record<string, Value[]>>({})
-const choosable = (a: Attribute) =>
-  a.type === 'choice' ? a.options.map((o) => o.code) : a.type === 'yes-no' ? [true, false] : undefined
+function choosable(a: Attribute): Value[] | undefined {
+  const { options, ruleKind } = attributeTypes[a.type]
+  if (options === 'one') return a.options.map((o) => o.code)
+  return ruleKind === 'yes-no' ? [true, false] : undefined
+}
 const typed = ref<Record<string, string>>({})
 const valueLabel = (a: Attribute, v: Value) =>
   attributeTypes[a.type].display(v, a, { language: setup.source, labels: [setup.source] })
@@ -115,13 +118,13 @@ function toggleValue(code: string, v: Value) {
 /** A value of an attribute as it was typed; a measure may be typed without its unit. */
 function readValue(a: Attribute, text: string): Value | null {
   const language = numberLanguage()
-  if (a.type === 'number' || a.type === 'measure') {
-    const read =
-      a.type === 'number' ? readTypedNumber(text, language) : readTypedMeasure(text, a.family!, a.unit ?? '', language)
-    if (read.problem !== undefined) throw new Error(read.problem)
-    return checkedValue(read.value, a)
-  }
-  return checkedValue(attributeTypes[a.type].fromCell(text, a, '.'), a)
+  const entry = attributeTypes[a.type]
+  if (!entry.numberIn) return checkedValue(entry.fromCell(text, a, '.'), a)
+  const read = entry.hasUnit
+    ? readTypedMeasure(text, a.family!, a.unit ?? '', language)
+    : readTypedNumber(text, language)
+  if (read.problem !== undefined) throw new Error(read.problem)
+  return checkedValue(read.value, a)
 }
 /** Values that are no choice are written with commas between: 18 L, 22 L. */
 function readTyped(a: Attribute) {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { attributeTypes } from '@core/attributes/types/registry'
 import type { Explanation } from '@core/rules/explain'
 
 const props = defineProps<{ explanation: Explanation }>()
@@ -26,9 +27,9 @@ function shown(v: unknown): string {
 /** Canonical numbers are shown in the unit of their attribute. */
 function seen(v: unknown): string {
   const attribute = setup.attributes.get(props.explanation.field?.replace('attribute:', '') ?? '')
-  if (attribute?.type === 'measure' && typeof v === 'number' && attribute.family && attribute.unit)
-    return inUnit(v, attribute.family, attribute.unit)
-  if (attribute?.type === 'date' && typeof v === 'number') return new Date(v * 86_400_000).toISOString().slice(0, 10)
+  if (attribute?.unit && attribute.family && typeof v === 'number') return inUnit(v, attribute.family, attribute.unit)
+  if (attribute && attributeTypes[attribute.type].ruleKind === 'date' && typeof v === 'number')
+    return new Date(v * 86_400_000).toISOString().slice(0, 10)
   return shown(v)
 }
 </script>

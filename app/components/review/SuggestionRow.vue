@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { attributeTypes } from '@core/attributes/types/registry'
 import { diffWordsWithSpace } from 'diff'
 import type { SuggestionDocument } from '@contracts/drafting'
 import type { Value } from '@core/attributes/attribute'
@@ -44,7 +45,10 @@ const plain = (v: Value) =>
     .split('\n')
     .map(plainShown)
     .join('\n')
-const isText = computed(() => ['text', 'long-text', 'rich-text', 'key-points'].includes(type.value))
+const isText = computed(() => {
+  const { isText: written, formatted } = attributeTypes[type.value]
+  return written && (formatted !== undefined || typeof props.one.value === 'string')
+})
 /** Texts that share less than this are two texts, and are read more easily without marks. */
 const comparable = 0.3
 /** What differs, word by word, where the text that stands there is another wording of the same. */

@@ -5,7 +5,7 @@ import { attributeTypes } from '@core/attributes/types/registry'
 import { withOptions } from '@core/attributes/options'
 import { codeOfName } from '@core/text/code'
 import { families, units, type UnitFamily } from '@core/units/registry'
-import { blankAttribute, typeOfAttribute, typeWords } from './typeWords'
+import { blankAttribute, typeOfAttribute } from './typeWords'
 
 /** Adds an attribute by its name: one that there is, or one made here and now. */
 const props = defineProps<{ taken: readonly string[]; label: string }>()
@@ -52,19 +52,20 @@ function again() {
   focusInput()
 }
 function setType(type: AttributeTypeName) {
+  const { hasUnit, isText, factWeight } = attributeTypes[type]
   making.value = {
     ...making.value!,
     type,
-    family: type === 'measure' ? 'length' : null,
-    unit: type === 'measure' ? 'mm' : null,
-    translatable: attributeTypes[type].isText,
-    serves: attributeTypes[type].isText && type !== 'text' ? [] : ['facts'],
+    family: hasUnit ? 'length' : null,
+    unit: hasUnit ? 'mm' : null,
+    translatable: isText,
+    serves: factWeight === undefined ? [] : ['facts'],
   }
 }
 const setFamily = (family: UnitFamily) => {
   making.value = { ...making.value!, family, unit: families[family] }
 }
-const chosenType = computed(() => making.value?.type === 'choice' || making.value?.type === 'choices')
+const chosenType = computed(() => making.value && attributeTypes[making.value.type].options !== undefined)
 async function make() {
   const a = making.value!
   busy.value = true
@@ -110,9 +111,9 @@ async function make() {
         aria-label="Type"
         @change="setType(($event.target as HTMLSelectElement).value as AttributeTypeName)"
       >
-        <option v-for="t in attributeTypeNames" :key="t" :value="t">{{ typeWords[t] }}</option>
+        <option v-for="t in attributeTypeNames" :key="t" :value="t">{{ attributeTypes[t].label }}</option>
       </select>
-      <template v-if="making.type === 'measure'"
+      <template v-if="attributeTypes[making.type].hasUnit"
         ><select
           class="field"
           :value="making.family"

@@ -9,7 +9,7 @@ import {
 } from '@core/attributes/attribute'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { families, units, type UnitFamily } from '@core/units/registry'
-import { servingWords, typeWords } from './typeWords'
+import { servingWords } from './typeWords'
 
 const attribute = defineModel<Attribute>({ required: true })
 const props = defineProps<{ disabled?: boolean; errorAt: (path: string) => string | undefined }>()
@@ -17,14 +17,14 @@ const set = (change: Partial<Attribute>) => {
   attribute.value = { ...attribute.value, ...change }
 }
 const entry = computed(() => attributeTypes[attribute.value.type])
-const chosen = computed(() => attribute.value.type === 'choice' || attribute.value.type === 'choices')
+const chosen = computed(() => entry.value.options !== undefined)
 const fitting = computed(() => units.filter((u) => u.family === attribute.value.family))
 function setType(type: AttributeTypeName) {
-  const measure = type === 'measure'
+  const { hasUnit } = attributeTypes[type]
   set({
     type,
-    family: measure ? (attribute.value.family ?? 'length') : null,
-    unit: measure ? attribute.value.unit : null,
+    family: hasUnit ? (attribute.value.family ?? 'length') : null,
+    unit: hasUnit ? attribute.value.unit : null,
     allowed: null,
   })
 }
@@ -43,15 +43,14 @@ function setAllowed(change: Partial<typeof allowed.value>) {
 /** Bounds are written as values are: a number, or a measure in the attribute's unit. */
 function bound(text: string): Value | null {
   if (text.trim() === '') return null
-  if (attribute.value.type === 'date') return text
+  if (boundField.value === 'date') return text
   const n = Number(text)
-  return attribute.value.type === 'measure'
-    ? { value: n, unit: attribute.value.unit ?? families[attribute.value.family!] }
-    : n
+  return entry.value.hasUnit ? { value: n, unit: attribute.value.unit ?? families[attribute.value.family!] } : n
 }
 const shown = (v: Value | null) =>
   v === null ? '' : typeof v === 'object' && 'unit' in v ? String(v.value) : String(v)
-const countsPoints = computed(() => attribute.value.type === 'key-points')
+const isCounted = computed(() => entry.value.counts !== undefined)
+const boundField = computed(() => (entry.value.ruleKind === 'date' ? 'date' : 'number'))
 </script>
 
 <template>
@@ -80,9 +79,9 @@ const countsPoints = computed(() => attribute.value.type === 'key-points')
         :disabled="disabled"
         @change="setType(($event.target as HTMLSelectElement).value as AttributeTypeName)"
       >
-        <option v-for="t in attributeTypeNames" :key="t" :value="t">{{ typeWords[t] }}</option>
+        <option v-for="t in attributeTypeNames" :key="t" :value="t">{{ attributeTypes[t].label }}</option>
       </select>
-      <template v-if="attribute.type === 'measure'">
+      <template v-if="entry.hasUnit">
         <select
           class="field"
           :value="attribute.family"
@@ -140,13 +139,13 @@ const countsPoints = computed(() => attribute.value.type === 'key-points')
         }}</label
       >
     </div>
-    <template v-if="entry.bounded || countsPoints">
-      <span class="pt-1.5 text-ink2">{{ countsPoints ? 'How many' : 'Allowed' }}</span>
+    <template v-if="entry.bounded || isCounted">
+      <span class="pt-1.5 text-ink2">{{ isCounted ? 'How many' : 'Allowed' }}</span>
       <div class="flex flex-wrap items-center gap-2">
         <span class="text-ink2">from</span
         ><input
           class="field w-32"
-          :type="attribute.type === 'date' ? 'date' : 'number'"
+          :type="boundField"
           step="any"
           :value="shown(allowed.least)"
           aria-label="Smallest allowed"
@@ -156,20 +155,20 @@ const countsPoints = computed(() => attribute.value.type === 'key-points')
         <span class="text-ink2">to</span
         ><input
           class="field w-32"
-          :type="attribute.type === 'date' ? 'date' : 'number'"
+          :type="boundField"
           step="any"
           :value="shown(allowed.most)"
           aria-label="Largest allowed"
           :disabled="disabled"
           @input="setAllowed({ most: bound(($event.target as HTMLInputElement).value) })"
         />
-        <span v-if="attribute.type === 'measure'" class="text-ink2"
+        <span v-if="entry.hasUnit" class="text-ink2"
           >{{ attribute.unit ?? families[attribute.family!] }}, both ends included</span
         >
         <span v-if="props.errorAt('allowed')" class="text-madder">{{ props.errorAt('allowed') }}</span>
       </div>
     </template>
-    <template v-if="attribute.type === 'text' || attribute.type === 'long-text'">
+    <template v-if="entry.takesPattern">
       <label class="pt-1.5 text-ink2" for="attribute-pattern">Form</label>
       <div>
         <input

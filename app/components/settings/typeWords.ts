@@ -1,24 +1,5 @@
-import type { Attribute, AttributeTypeName, Serving } from '@core/attributes/attribute'
-
-/** What attribute types are called. */
-export const typeWords: Record<AttributeTypeName, string> = {
-  text: 'text, a line',
-  'long-text': 'long text',
-  'rich-text': 'formatted text',
-  number: 'number',
-  measure: 'measure with a unit',
-  'yes-no': 'yes or no',
-  choice: 'one choice',
-  choices: 'several choices',
-  date: 'date',
-  link: 'link',
-  media: 'pictures',
-  file: 'files',
-  'key-points': 'key points',
-  table: 'small table',
-  'box-contents': 'contents of the box',
-  questions: 'questions',
-}
+import type { Attribute, Serving } from '@core/attributes/attribute'
+import { attributeTypes } from '@core/attributes/types/registry'
 
 export const servingWords: Record<Serving, string> = {
   facts: 'the facts on the page',
@@ -32,9 +13,9 @@ export const servingWords: Record<Serving, string> = {
 export function typeOfAttribute(
   a: Pick<Attribute, 'type' | 'family'> & { unit?: string | null; options?: unknown[] },
 ): string {
-  if (a.type === 'measure') return `measure of ${a.family ?? 'nothing yet'}${a.unit ? `, in ${a.unit}` : ''}`
-  if ((a.type === 'choice' || a.type === 'choices') && a.options) return `${typeWords[a.type]} of ${a.options.length}`
-  return typeWords[a.type]
+  const { label, hasUnit, options } = attributeTypes[a.type]
+  if (hasUnit) return `measure of ${a.family ?? 'nothing yet'}${a.unit ? `, in ${a.unit}` : ''}`
+  return options && a.options ? `${label} of ${a.options.length}` : label
 }
 
 /** An attribute before anything is said of it. */

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { editors } from '../catalogue/editors'
+import { attributeTypes } from '@core/attributes/types/registry'
 import type { Value } from '@core/attributes/attribute'
 import { productKinds, productStatuses } from '@core/catalogue/model'
 import type { CellWrite, SheetCell } from '@core/sheet/cells'
@@ -19,6 +21,7 @@ const props = defineProps<{
 const emit = defineEmits<{ write: [CellWrite, 'down' | 'right' | 'stay']; leave: [unsaved?: { value: unknown }] }>()
 const setup = useSetupStore()
 const attribute = computed(() => (props.column.kind === 'attribute' ? props.column.attribute : undefined))
+const traits = computed(() => attribute.value && editors[attributeTypes[attribute.value.type].editor])
 /** A value from elsewhere is pulled down to be changed; a text of another language is not. */
 const pulled =
   props.cell.base === null || props.cell.base === undefined
@@ -30,10 +33,7 @@ const typedValue = (): Value | null => {
   if (props.typed === '' && props.refused?.value !== undefined)
     return structuredClone(toRaw(props.refused.value)) as Value | null
   if (props.typed === '') return structuredClone(toRaw(pulled)) as Value | null
-  const type = attribute.value?.type
-  return type === 'text' || type === 'long-text' || type === 'link'
-    ? props.typed
-    : (structuredClone(toRaw(pulled)) as Value | null)
+  return traits.value?.beginsTyped ? props.typed : (structuredClone(toRaw(pulled)) as Value | null)
 }
 const value = ref<Value | null>(attribute.value ? typedValue() : null)
 const text = ref(props.typed || props.refused?.text || props.cell.text)
@@ -75,11 +75,7 @@ function write(next: 'down' | 'right' | 'stay') {
   done = true
   emit('write', attribute.value ? { value: value.value } : { text: text.value }, next)
 }
-const large = computed(() =>
-  ['rich-text', 'long-text', 'key-points', 'table', 'box-contents', 'media', 'file', 'questions', 'choices'].includes(
-    attribute.value?.type ?? '',
-  ),
-)
+const large = computed(() => traits.value?.large ?? false)
 function leave() {
   done = true
   const isUnsaved = large.value && JSON.stringify(value.value) !== JSON.stringify(pulled)

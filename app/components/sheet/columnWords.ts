@@ -1,3 +1,5 @@
+import { editors } from '../catalogue/editors'
+import { attributeTypes } from '@core/attributes/types/registry'
 import { fieldLabels, type SheetColumn } from '@core/sheet/columns'
 
 /** What a column of the sheet is called, and the edition behind it where it has one of its own. */
@@ -37,28 +39,11 @@ export function columnWidth(column: SheetColumn): number {
       range: 170,
       'special-prices': 200,
     }[column.field]
-  return {
-    text: 190,
-    'long-text': 260,
-    'rich-text': 280,
-    'key-points': 260,
-    number: 84,
-    measure: 100,
-    'yes-no': 76,
-    choice: 130,
-    choices: 170,
-    date: 124,
-    link: 190,
-    media: 140,
-    file: 140,
-    table: 200,
-    'box-contents': 190,
-    questions: 160,
-  }[column.attribute.type]
+  return editors[attributeTypes[column.attribute.type].editor].width
 }
 
 /** Whether its cells are read as numbers, and stand to the right. */
 export const isNumeric = (column: SheetColumn) =>
   column.kind === 'price' ||
   (column.kind === 'field' && (column.field === 'stock' || column.field === 'minimum')) ||
-  (column.kind === 'attribute' && (column.attribute.type === 'number' || column.attribute.type === 'measure'))
+  (column.kind === 'attribute' && attributeTypes[column.attribute.type].numberIn !== undefined)

@@ -8,6 +8,9 @@ import { labelIn } from '../../language/labels'
 import { ValueProblem, expectText, type AttributeTypeEntry } from './shape'
 
 export const number: AttributeTypeEntry = {
+  label: 'number',
+  editor: 'number',
+  factWeight: 2,
   ruleKind: 'number',
   bounded: true,
   isText: false,
@@ -22,6 +25,7 @@ export const number: AttributeTypeEntry = {
     if (n === undefined) throw new ValueProblem('not-a-number', numberMessage(cell, sign))
     return n
   },
+  numberIn: (cell) => cell,
   toCell: (v) => String(v),
   comparable: (v) => v as number,
   display: (v, _a, { language }) => formatNumber(v as number, language),
@@ -42,6 +46,10 @@ const measureMessages = {
 }
 
 export const measure: AttributeTypeEntry = {
+  label: 'measure with a unit',
+  editor: 'measure',
+  hasUnit: true,
+  factWeight: 3,
   ruleKind: 'measure',
   bounded: true,
   isText: false,
@@ -70,6 +78,7 @@ export const measure: AttributeTypeEntry = {
       )
     return m
   },
+  numberIn: (cell) => splitMeasure(cell)?.number,
   toCell: (v) => `${(v as Measure).value} ${(v as Measure).unit}`,
   comparable: (v) => canonicalNumber(v as Measure),
   display: (v, _a, { language }) => formatMeasure(v as Measure, language),
@@ -91,6 +100,9 @@ const yesNoWords: Record<string, [string, string]> = {
 }
 
 export const yesNo: AttributeTypeEntry = {
+  label: 'yes or no',
+  editor: 'yes-no',
+  factWeight: 1,
   ruleKind: 'yes-no',
   isText: false,
   check(given) {
@@ -127,6 +139,10 @@ const optionLabel = (code: string, attribute: Attribute, labels: readonly string
   labelIn(attribute.options.find((o) => o.code === code)?.labels ?? {}, labels, code)
 
 export const choice: AttributeTypeEntry = {
+  label: 'one choice',
+  editor: 'option',
+  options: 'one',
+  factWeight: 3,
   ruleKind: 'code',
   isText: false,
   check(given, attribute) {
@@ -141,6 +157,10 @@ export const choice: AttributeTypeEntry = {
 }
 
 export const choices: AttributeTypeEntry = {
+  label: 'several choices',
+  editor: 'options',
+  options: 'several',
+  factWeight: 3,
   ruleKind: 'codes',
   isText: false,
   check(given, attribute) {
@@ -164,6 +184,9 @@ export const choices: AttributeTypeEntry = {
 }
 
 export const date: AttributeTypeEntry = {
+  label: 'date',
+  editor: 'date',
+  factWeight: 0,
   ruleKind: 'date',
   bounded: true,
   isText: false,

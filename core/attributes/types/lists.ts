@@ -2,7 +2,7 @@ import { escapeAttribute, escapeText } from '../../richtext/tree'
 import { fold } from '../../text/fold'
 import { formatNumber } from '../../units/format'
 import type { BoxItem } from '../attribute'
-import { ValueProblem, expectText, type AttributeTypeEntry } from './shape'
+import { ValueProblem, expectText, type AttributeTypeEntry, type CarriedText } from './shape'
 
 /**
  * Cells of a file that hold a list: a bar or a line break between entries; a bar within one has a backslash before it.
@@ -10,9 +10,19 @@ import { ValueProblem, expectText, type AttributeTypeEntry } from './shape'
 const entriesOf = (cell: string) => cell.split(/(?<!\\)\||\r?\n/).map((p) => p.replaceAll('\\|', '|').trim())
 const cellOf = (entries: readonly string[]) => entries.map((p) => p.replaceAll('|', '\\|')).join('|')
 
+/** The lines of a text as cells of a list, a bar within one kept as it is. */
+const cellOfLines = ({ lines }: CarriedText) => lines.map((l) => l.replaceAll('|', '\\|')).join('\n')
+
 /** A list of names or codes that point to other records, each once. */
-function pointers(what: string, one: string, shape: RegExp, message: (odd: string) => string): AttributeTypeEntry {
+function pointers(
+  is: Pick<AttributeTypeEntry, 'label' | 'editor' | 'refersTo'>,
+  what: string,
+  one: string,
+  shape: RegExp,
+  message: (odd: string) => string,
+): AttributeTypeEntry {
   return {
+    ...is,
     ruleKind: 'codes',
     isText: false,
     check(given) {
@@ -34,12 +44,14 @@ const fileName = /^[A-Za-z0-9][A-Za-z0-9._-]{0,120}$/
 
 /** Pictures, by their names in the media library, the main one first. */
 export const media = pointers(
+  { label: 'pictures', editor: 'pictures', refersTo: 'picture' },
   'Pictures are a list of their names in the media library',
   'A picture',
   fileName,
   (odd) => `“${odd}” cannot be a picture's name: letters, digits, dot, hyphen and underscore only.`,
 )
 const fileNames = pointers(
+  { label: 'files', editor: 'files', refersTo: 'file' },
   'Files are a list of their names in the media library',
   'A file',
   fileName,
@@ -59,6 +71,7 @@ export const file: AttributeTypeEntry = {
 }
 /** Questions of the library, by their codes, in the order of the page. */
 export const questions = pointers(
+  { label: 'questions', editor: 'questions', refersTo: 'question' },
   'Questions are a list of their codes in the library',
   'A question',
   /^[a-z0-9][a-z0-9-]{0,79}$/,
@@ -67,8 +80,15 @@ export const questions = pointers(
 
 const maxCells = 2000
 
+/** A cell of a file as the rows of a table: a line each, bars between its cells. */
+function rowsOfCell(cell: string): string[][] {
+  return cell.split(/\r?\n/).map((line) => line.split(/(?<!\\)\|/).map((c) => c.replaceAll('\\|', '|').trim()))
+}
+
 /** A small table, its first row the headings: lists of cells, each row as long as the longest. */
 export const table: AttributeTypeEntry = {
+  label: 'small table',
+  editor: 'table',
   ruleKind: 'long',
   isText: true,
   check(given) {
@@ -83,8 +103,7 @@ export const table: AttributeTypeEntry = {
     return rows.map((r) => Array.from({ length: width }, (_, i) => r[i] ?? ''))
   },
   isEmpty: (v) => (v as string[][]).length === 0,
-  fromCell: (cell) =>
-    cell.split(/\r?\n/).map((line) => line.split(/(?<!\\)\|/).map((c) => c.replaceAll('\\|', '|').trim())),
+  fromCell: rowsOfCell,
   toCell: (v) => (v as string[][]).map(cellOf).join('\n'),
   comparable: (v) => fold((v as string[][]).map((r) => r.join(' ')).join('\n')),
   display: (v) => (v as string[][]).map((r) => r.join(' · ')).join('; '),
@@ -95,6 +114,7 @@ export const table: AttributeTypeEntry = {
     return `<table><tbody>${(v as string[][]).map((r, i) => row(r, i === 0 ? 'th' : 'td')).join('')}</tbody></table>`
   },
   mapWords: (v, change) => (v as string[][]).map((r) => r.map(change)),
+  fromText: (text) => rowsOfCell(cellOfLines(text)),
 }
 
 const digits = '[0-9\uff10-\uff19\u0660-\u0669\u06f0-\u06f9]{1,6}'
@@ -128,8 +148,14 @@ export function parseBoxItem(line: string): BoxItem {
   return { quantity: 1, item: text }
 }
 
+const boxOfCell = (cell: string) => entriesOf(cell).filter((c) => c !== '')
+
 /** What lies in the box: each item with its number. */
 export const boxContents: AttributeTypeEntry = {
+  label: 'contents of the box',
+  editor: 'box',
+  factWeight: 2,
+  alwaysFact: true,
   ruleKind: 'long',
   isText: true,
   check(given) {
@@ -150,7 +176,8 @@ export const boxContents: AttributeTypeEntry = {
     })
   },
   isEmpty: (v) => (v as BoxItem[]).length === 0,
-  fromCell: (cell) => entriesOf(cell).filter((c) => c !== ''),
+  fromCell: boxOfCell,
+  fromText: (text) => boxOfCell(cellOfLines(text)),
   toCell: (v) => cellOf((v as BoxItem[]).map((b) => `${b.quantity} × ${b.item}`)),
   comparable: (v) => fold((v as BoxItem[]).map((b) => b.item).join('\n')),
   display: (v, _a, { language }) => (v as BoxItem[]).map((b) => boxLine(b, language)).join(', '),

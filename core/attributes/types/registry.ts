@@ -25,6 +25,12 @@ export const attributeTypes: Record<AttributeTypeName, AttributeTypeEntry> = {
   'box-contents': lists.boxContents,
 }
 
+/** Whether values of an attribute are names of pictures, files or questions. */
+export function refersTo(attribute: Attribute | undefined, ...what: AttributeTypeEntry['refersTo'][]): boolean {
+  const named = attribute && attributeTypes[attribute.type].refersTo
+  return named !== undefined && what.includes(named)
+}
+
 /** A JSON value in the form that is stored, or null where it says nothing. Throws ValueProblem. */
 export function checkedValue(given: unknown, attribute: Attribute): Value | null {
   if (given === null || given === undefined) return null

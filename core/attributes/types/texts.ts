@@ -1,7 +1,7 @@
 import { mergeLists, mergeRichText, mergeText } from '../../text/merge'
 import { fold } from '../../text/fold'
 import { hasContent, plainText, readNormalForm } from '../../richtext/read'
-import { isElement, serialise, type RichNode } from '../../richtext/tree'
+import { escapeText, isElement, serialise, type RichNode } from '../../richtext/tree'
 import { lineNormalForm, normalForm } from '../../richtext/normal-form'
 import { TextTooComplex } from '../../richtext/bounded-parser'
 import { safeAddress } from '../../richtext/clean'
@@ -38,6 +38,10 @@ const mostFormatted = 200_000
 const noLines = /[\r\n\u2028\u2029]/
 
 export const text: AttributeTypeEntry = {
+  label: 'text, a line',
+  editor: 'line',
+  takesPattern: true,
+  factWeight: 1,
   ruleKind: 'text',
   isText: true,
   check(given) {
@@ -61,6 +65,11 @@ export const text: AttributeTypeEntry = {
 
 export const longText: AttributeTypeEntry = {
   ...text,
+  label: 'long text',
+  editor: 'lines',
+  factWeight: undefined,
+  separator: '\n',
+  fromText: ({ lines }) => lines.join('\n'),
   ruleKind: 'long',
   check(given) {
     const s = expectText(given, 'This').replace(/\r\n?/g, '\n').trim()
@@ -71,6 +80,10 @@ export const longText: AttributeTypeEntry = {
 }
 
 export const richText: AttributeTypeEntry = {
+  label: 'formatted text',
+  editor: 'formatted',
+  formatted: 'blocks',
+  separator: '',
   ruleKind: 'long',
   isText: true,
   check(given) {
@@ -86,10 +99,15 @@ export const richText: AttributeTypeEntry = {
   display: (v) => plainText(String(v)),
   html: (v) => String(v),
   mapWords: (v, change) => inFormatted(String(v), change),
+  fromText: ({ html, lines }) => html ?? lines.map((l) => `<p>${escapeText(l)}</p>`).join(''),
   merge: (base, mine, theirs) => mergeRichText(String(base), String(mine), String(theirs)),
 }
 
 export const keyPoints: AttributeTypeEntry = {
+  label: 'key points',
+  editor: 'points',
+  formatted: 'lines',
+  counts: 'points',
   ruleKind: 'long',
   isText: true,
   check(given) {
@@ -110,12 +128,16 @@ export const keyPoints: AttributeTypeEntry = {
   lines: (v) => (v as string[]).map(plainText),
   html: (v) => `<ul>${(v as string[]).map((p) => `<li>${p}</li>`).join('')}</ul>`,
   mapWords: (v, change) => (v as string[]).map((p) => inFormatted(p, change)),
+  fromText: ({ markedLines, lines }) => markedLines ?? lines.map(escapeText),
   merge: (base, mine, theirs) => mergeLists(base as string[], mine as string[], theirs as string[]),
 }
 
 export const link: AttributeTypeEntry = {
   ...text,
+  label: 'link',
   isText: false,
+  takesPattern: false,
+  factWeight: undefined,
   mapWords: undefined,
   merge: undefined,
   check(given) {

@@ -1,3 +1,4 @@
+import { attributeTypes } from '../../attributes/types/registry'
 import { estimatedPixels, perceivedLength, wordsOf } from '../count'
 import type { TextCheck } from '../finding'
 import type { Bounds } from '../style'
@@ -48,6 +49,6 @@ export const lengths: readonly TextCheck[] = [
   {
     code: 'points',
     find: (text, { points }) =>
-      points && text.type === 'key-points' ? outside(text.stretches.length, points, 'key points', 'It') : [],
+      points && attributeTypes[text.type].counts ? outside(text.stretches.length, points, 'key points', 'It') : [],
   },
 ]

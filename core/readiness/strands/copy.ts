@@ -46,7 +46,7 @@ export function evaluateCopy(reading: Reading, edition: EvaluatedEdition, tally:
       if (i === 0) tally.miss(finding)
       else tally.note(finding)
     })
-    if (attribute.type === 'rich-text' && onlyPictures(found.value))
+    if (attributeTypes[attribute.type].formatted === 'blocks' && onlyPictures(found.value))
       tally.note({ code: 'only-pictures', level: 'blocker', at, fix: fixOf('only-pictures', attribute.code) })
     if (attribute.code === 'search-title' || attribute.code === 'search-words')
       noteSearch(attribute.code, String(found.value), reading, edition, tally)
@@ -141,9 +141,11 @@ function variantWordIn(
 function lookFor(name: string, codes: readonly string[], edition: EvaluatedEdition, setup: Setup): string | undefined {
   const words = codes.flatMap((code) => {
     const attribute = setup.attributes.get(code)
-    if (!attribute || (attribute.type !== 'choice' && attribute.type !== 'choices')) return []
+    if (!attribute) return []
+    const entry = attributeTypes[attribute.type]
+    if (!entry.options) return []
     return attribute.options.map((o) =>
-      attributeTypes[attribute.type].display(attribute.type === 'choices' ? [o.code] : o.code, attribute, {
+      entry.display(entry.options === 'several' ? [o.code] : o.code, attribute, {
         language: edition.language,
         labels: edition.reader.chain,
       }),

@@ -1,11 +1,14 @@
+import { likeText, likePattern } from './like'
 import { sql, type SQL } from 'drizzle-orm'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { runningCampaigns } from '@core/assignments/campaign'
 import { categoryAndBelow } from '@core/catalogue/model'
-import type { FieldKind, RuleNode } from '@core/rules/condition'
+import { comparisonOf } from '@core/rules/comparison'
+import type { RuleNode } from '@core/rules/condition'
 import { dayNumberIn } from '@core/moments/instant'
-import type { FactLens } from '@core/rules/facts'
-import { isNumeric } from '@core/rules/operators'
+import type { FactLens } from '@core/rules/fact-shape'
+import type { Comparison } from '@core/rules/operator-shape'
+import { comparingOperators } from '@core/rules/operators'
 import { scalarAttributes } from '@core/rules/scalar'
 import { fourBytes, overWholeNumbers } from '@core/rules/whole'
 import type { StoredSetup } from './setup'
@@ -29,7 +32,6 @@ const list = (values: readonly (string | number)[]) =>
     values.map((v) => sql`${v}`),
     sql`, `,
   )
-const escapeLike = (s: string) => s.replace(/[\\%_]/g, '\\$&')
 
 /**
  * The first text after all that begin with a prefix, in code point order, which is the database's; undefined where none
@@ -44,46 +46,56 @@ function afterPrefix(prefix: string): string | undefined {
   return undefined
 }
 
-/** A comparison of a column with the operand; the column is never null where it is asked. */
-function compare(node: TestNode, column: SQL, kind: FieldKind): SQL {
-  const { operand, is } = node
-  const values: (string | number)[] = isNumeric(kind) ? operand.numbers : operand.texts
-  const v = values[0]!
-  switch (is) {
-    case 'equals':
-    case 'one-of':
-      return values.length === 1 ? sql`${column} = ${v}` : sql`${column} in (${list(values)})`
-    case 'contains':
-      return sql`${column} like ${`%${escapeLike(String(v))}%`}`
-    case 'starts-with': {
-      const end = afterPrefix(String(v))
-      return end === undefined ? sql`${column} >= ${v}` : sql`(${column} >= ${v} and ${column} < ${end})`
+/** A comparison of a column, which is never null where it is asked; `today` is the day number in the storefront. */
+function compare(comparison: Comparison, column: SQL, today: number): SQL {
+  switch (comparison.form) {
+    case 'one-of': {
+      const { values } = comparison
+      return values.length === 1 ? sql`${column} = ${values[0]!}` : sql`${column} in (${list(values)})`
     }
-    case 'ends-with':
-      return sql`${column} like ${`%${escapeLike(String(v))}`}`
-    case 'like':
-      return sql`${column} like ${escapeLike(String(v)).replace(/\*/g, '%').replace(/\?/g, '_')}`
-    case 'at-least':
-      return sql`${column} >= ${v}`
-    case 'at-most':
-      return sql`${column} <= ${v}`
-    case 'above':
-      return sql`${column} > ${v}`
-    case 'below':
-      return sql`${column} < ${v}`
-    case 'between':
-      return sql`${column} between ${v} and ${values[1]!}`
-    case 'within-days':
-      throw new Error('within-days is asked with today.')
+    case 'flag':
+      return sql`${column} = ${comparison.flag ? 1 : 0}`
+    case 'text':
+      return compareText(comparison, column)
+    case 'range':
+      return compareRange(comparison, column)
+    case 'last-days':
+      return sql`${column} between ${today - comparison.days} and ${today}`
     case 'present':
+    case 'absent':
+      // That there is a value is asked around the comparison.
       return sql`true`
   }
 }
 
+function compareText({ part, text }: Extract<Comparison, { form: 'text' }>, column: SQL): SQL {
+  switch (part) {
+    case 'contains':
+      return sql`${column} like ${likePattern(text)}`
+    case 'starts-with': {
+      const end = afterPrefix(text)
+      return end === undefined ? sql`${column} >= ${text}` : sql`(${column} >= ${text} and ${column} < ${end})`
+    }
+    case 'ends-with':
+      return sql`${column} like ${`%${likeText(text)}`}`
+    case 'pattern':
+      return sql`${column} like ${likeText(text).replace(/\*/g, '%').replace(/\?/g, '_')}`
+  }
+}
+
+function compareRange({ from, to }: Extract<Comparison, { form: 'range' }>, column: SQL): SQL {
+  if (from && to && !from.open && !to.open) return sql`${column} between ${from.value} and ${to.value}`
+  const ends = [
+    ...(from ? [from.open ? sql`${column} > ${from.value}` : sql`${column} >= ${from.value}`] : []),
+    ...(to ? [to.open ? sql`${column} < ${to.value}` : sql`${column} <= ${to.value}`] : []),
+  ]
+  return sql.join(ends, sql` and `)
+}
+
 /** A comparison of a column of four bytes, which holds whole numbers only; never null where it is asked. */
-function compareWhole(node: TestNode, column: SQL): SQL {
-  if (node.is === 'present') return sql`true`
-  const over = overWholeNumbers(node.is, node.operand.numbers, fourBytes)
+function compareWhole(comparison: Comparison, column: SQL): SQL {
+  if (comparison.form === 'absent') return sql`true`
+  const over = overWholeNumbers(comparison, fourBytes)
   switch (over.kind) {
     case 'none':
       return no
@@ -106,8 +118,9 @@ type At = 'root' | 'variant'
 
 const rowOf = (at: At, own: boolean) => (at === 'variant' && own ? sql.raw('v') : sql.raw('r'))
 
-/** Whether a test asks that there is no value. */
-const isAbsent = ({ is, operand }: TestNode) => is === 'present' && operand.flag === false
+/** Whether a test asks that there is no value, or only that there is one. */
+const isAbsent = (node: TestNode) => comparisonOf(node).form === 'absent'
+const asksPresence = (node: TestNode) => comparisonOf(node).form === 'present' || isAbsent(node)
 
 /** A condition on a column of the product's own row. `own` columns belong to variants. */
 function onRow(node: TestNode, column: (row: SQL) => SQL, at: At, own: boolean, comparison: (c: SQL) => SQL): SQL {
@@ -128,7 +141,7 @@ export const factsOfAttribute = (code: string, setup: StoredSetup): SQL =>
 
 /** The facts that meet a test, from their table on. */
 function factsMeeting(node: TestNode, { setup, storefrontId, today }: Context): SQL {
-  const { field, is, operand } = node
+  const { field } = node
   const id = setup.attributeIds.get(field.attribute!)!
   const attribute = setup.attributes.get(field.attribute!)!
   const { ruleKind } = attributeTypes[attribute.type]
@@ -136,12 +149,7 @@ function factsMeeting(node: TestNode, { setup, storefrontId, today }: Context): 
   const column = sql.raw(
     ruleKind === 'number' || ruleKind === 'measure' || ruleKind === 'date' || ruleKind === 'yes-no' ? 'f.num' : 'f.txt',
   )
-  const comparison =
-    is === 'within-days'
-      ? sql`${column} between ${today - operand.numbers[0]!} and ${today}`
-      : field.kind === 'yes-no' && is !== 'present'
-        ? sql`${column} = ${operand.flag ? 1 : 0}`
-        : compare(node, column, field.kind)
+  const comparison = compare(comparisonOf(node), column, today)
   const language = long ? sql`and f.language = ${field.language ?? ''}` : sql``
   return sql`
     from ${long ? sql`fact_text` : factsOfAttribute(attribute.code, setup)} f where f.attribute_id = ${id}
@@ -163,10 +171,10 @@ function onFacts(node: TestNode, at: At, context: Context): SQL {
  * The numbers of what has a price that meets a test, as queries whose answers are taken together; none where the
  * storefront's currency is another.
  */
-function pricesMeeting(node: TestNode, key: SQL, { lens, storefrontId, currency }: Context): SQL[] {
-  const { operand, is, field } = node
+function pricesMeeting(node: TestNode, key: SQL, { lens, storefrontId, currency, today }: Context): SQL[] {
+  const { operand, field } = node
   if (operand.currency !== null && operand.currency !== currency) return []
-  const comparison = is === 'present' ? sql`true` : compare(node, sql`p.amount`, 'price')
+  const comparison = compare(comparisonOf(node), sql`p.amount`, today)
   const base = sql`select p.${key} from fact_price p where p.storefront_id = ${storefrontId} and not p.special and ${comparison}`
   if (field.name === 'basePrice') return [base]
   const now = new Date(lens.moment).toISOString()
@@ -201,19 +209,18 @@ function onAvailable(node: TestNode, at: At, { today }: Context): SQL {
     ((${l}.stock is null or ${l}.stock > 0) and (${l}.available_from is null or ${l}.available_from <= ${day}::date)
     and ${l}.status <> 'disabled'
     and not exists (select 1 from product q where q.id = ${l}.root_id and q.status = 'disabled'))`
-  const wanted = node.is === 'present' ? sql`${node.operand.flag !== false}` : undefined
-  if (wanted) return wanted
+  if (asksPresence(node)) return sql`${!isAbsent(node)}`
   const flag = node.operand.flag
   if (at === 'variant') return sql`(${may(sql`v`)} = ${flag})`
   return sql`r.id in (select l.root_id from product l where l.is_leaf and ${may(sql`l`)} = ${flag})`
 }
 
 /** Every text of the root in the source language. */
-function onAnyText(node: TestNode, { setup, storefrontId }: Context): SQL {
+function onAnyText(node: TestNode, { setup, storefrontId, today }: Context): SQL {
   const texts = [...setup.attributes.values()].filter((a) => attributeTypes[a.type].isText)
   const idsOf = (list: typeof texts) => list.map((a) => setup.attributeIds.get(a.code)!)
   const [ids, plain] = [idsOf(texts), idsOf(texts.filter((a) => scalarAttributes(setup).has(a.code)))]
-  const comparison = node.is === 'present' ? sql`true` : compare(node, sql`f.txt`, 'text')
+  const comparison = compare(comparisonOf(node), sql`f.txt`, today)
   const from = (table: string) =>
     sql`
       select f.root_id from ${sql.raw(table)} f where f.attribute_id in (${list(ids)})
@@ -235,10 +242,9 @@ function onAnyText(node: TestNode, { setup, storefrontId }: Context): SQL {
 /** Whether a root is sold in a storefront now, for the group of the lens. */
 function onSoldIn(node: TestNode, { setup, lens }: Context): SQL {
   const now = new Date(lens.moment).toISOString()
-  const where =
-    node.is === 'present'
-      ? sql``
-      : sql`and g.storefront_id in (${list(node.operand.texts.map((s) => setup.storefrontIds.get(s)!))})`
+  const where = asksPresence(node)
+    ? sql``
+    : sql`and g.storefront_id in (${list(node.operand.texts.map((s) => setup.storefrontIds.get(s)!))})`
   const found = sql`
     (r.range = '[]'::jsonb
     or exists (select 1 from fact_range g where g.root_id = r.id ${where}
@@ -247,109 +253,104 @@ function onSoldIn(node: TestNode, { setup, lens }: Context): SQL {
   return isAbsent(node) ? sql`(${found}) is not true` : found
 }
 
-/** Columns of the product's row, by field; `own` ones belong to variants. */
-const columns: Record<string, { column: (row: SQL) => SQL; own: boolean; whole?: true }> = {
-  gtin: { column: (r) => sql`${r}.gtin`, own: true },
-  stock: { column: (r) => sql`${r}.stock`, own: true, whole: true },
-  type: { column: (r) => sql`${r}.type`, own: false },
-  brand: { column: (r) => sql`${r}.brand`, own: false },
-  status: { column: (r) => sql`${r}.status`, own: false },
-  kind: { column: (r) => sql`${r}.kind`, own: false },
-  minimum: { column: (r) => sql`${r}.minimum`, own: false, whole: true },
-}
+/** How one field is asked. */
+type FieldQuery = (node: TestNode, at: At, context: Context) => SQL
 
-function test(node: TestNode, at: At, context: Context): SQL {
-  const { field, is, operand } = node
-  if (field.attribute !== null) return onFacts(node, at, context)
-  const simple = columns[field.name]
-  if (simple) {
-    const comparison = (c: SQL) => (simple.whole ? compareWhole(node, c) : compare(node, c, field.kind))
-    return onRow(node, simple.column, at, simple.own, comparison)
-  }
-  if (field.name.startsWith('carried:')) {
+/** A field that is a column of the product's row; `own` ones belong to variants. */
+const asColumn =
+  (column: (row: SQL, node: TestNode) => SQL, { own = false, whole = false } = {}): FieldQuery =>
+  (node, at, { today }) => {
+    const comparison = comparisonOf(node)
     return onRow(
       node,
-      (r) => sql`nullif((${r}.carried_folded ->> ${field.name.slice('carried:'.length)}) collate "C", '')`,
+      (row) => column(row, node),
       at,
-      false,
-      (c) => compare(node, c, field.kind),
+      own,
+      (c) => (whole ? compareWhole(comparison, c) : compare(comparison, c, today)),
     )
   }
-  const absent = isAbsent(node)
-  switch (field.name) {
-    case 'sku': {
-      const ordering = ['at-least', 'at-most', 'above', 'below', 'between'].includes(is)
-      return onRow(
-        node,
-        (r) => (ordering ? sql`${r}.sku_order` : sql`${r}.sku_folded`),
-        at,
-        true,
-        (c) => compare(node, c, 'sku'),
-      )
-    }
-    case 'category': {
-      // What a root is in besides its main category stands in a list that few have.
-      if (is === 'present')
-        return absent
-          ? sql`(r.category is null and r.categories is null)`
-          : sql`(r.category is not null or r.categories is not null)`
-      const codes = [...new Set(operand.texts.flatMap((c) => categoryAndBelow(context.setup, c)))]
-      return sql`
-        ((r.category is not null and r.category in (${list(codes)}))
-        or (r.categories is not null and r.categories && array[${list(codes)}]::text[]))
-      `
-    }
-    case 'tags':
-      if (is === 'present') return absent ? sql`cardinality(r.tags) = 0` : sql`cardinality(r.tags) > 0`
-      return sql`r.tags_folded && array[${list(operand.texts)}]::text[]`
-    case 'list': {
-      const codes = is === 'present' ? sql`` : sql`and n.code in (${list(operand.texts)})`
-      const found = sql`r.id in (select m.product_id from list_member m join named_list n on n.id = m.list_id ${codes})`
-      return absent ? sql`(${found}) is not true` : found
-    }
-    case 'campaign': {
-      const { setup, lens, timeZone } = context
-      const running = runningCampaigns(setup.campaigns.values(), lens.storefront, timeZone, lens.moment)
-      return sql`${is === 'present' ? absent !== running.length > 0 : running.some((c) => operand.texts.includes(c))}::boolean`
-    }
-    case 'sold-in':
-      return onSoldIn(node, context)
-    case 'available-from':
-      return onRow(
-        node,
-        (r) => sql`(${r}.available_from - date '1970-01-01')`,
-        at,
-        false,
-        (c) =>
-          is === 'within-days'
-            ? sql`${c} between ${context.today - operand.numbers[0]!} and ${context.today}`
-            : compare(node, c, 'date'),
-      )
-    case 'created':
-    case 'changed': {
-      if (is === 'present') return sql`${!absent}`
-      const moment = sql.raw(field.name === 'created' ? 'r.created' : 'changed')
-      const day = sql`((${moment} at time zone ${context.timeZone})::date - date '1970-01-01')`
-      const met =
-        is === 'within-days'
-          ? sql`${day} between ${context.today - operand.numbers[0]!} and ${context.today}`
-          : compare(node, day, 'date')
-      return field.name === 'created' ? met : sql`r.id in (${changedWhere(met)})`
-    }
-    case 'variant': {
-      const has = sql`(r.is_leaf = false)`
-      return is === 'present' ? sql`${!absent}` : sql`(${has} = ${operand.flag})`
-    }
-    case 'available':
-      return onAvailable(node, at, context)
-    case 'price':
-    case 'basePrice':
-      return onPrice(node, at, context)
-    case 'any-text':
-      return onAnyText(node, context)
-    default:
-      throw new Error(`The field ${field.name} has no reading in SQL.`)
+
+/** A field of which every product has a value: a moment, asked by its day in the storefront. */
+const asDay =
+  (moment: SQL, found: (met: SQL) => SQL): FieldQuery =>
+  (node, _at, { timeZone, today }) => {
+    if (asksPresence(node)) return sql`${!isAbsent(node)}`
+    const day = sql`((${moment} at time zone ${timeZone})::date - date '1970-01-01')`
+    return found(compare(comparisonOf(node), day, today))
   }
+
+/** What a root is in besides its main category stands in a list that few have. */
+const onCategory: FieldQuery = (node, _at, { setup }) => {
+  if (isAbsent(node)) return sql`(r.category is null and r.categories is null)`
+  if (asksPresence(node)) return sql`(r.category is not null or r.categories is not null)`
+  const codes = [...new Set(node.operand.texts.flatMap((c) => categoryAndBelow(setup, c)))]
+  return sql`
+    ((r.category is not null and r.category in (${list(codes)}))
+    or (r.categories is not null and r.categories && array[${list(codes)}]::text[]))
+  `
+}
+
+const onTags: FieldQuery = (node) => {
+  if (asksPresence(node)) return isAbsent(node) ? sql`cardinality(r.tags) = 0` : sql`cardinality(r.tags) > 0`
+  return sql`r.tags_folded && array[${list(node.operand.texts)}]::text[]`
+}
+
+const onLists: FieldQuery = (node) => {
+  const codes = asksPresence(node) ? sql`` : sql`and n.code in (${list(node.operand.texts)})`
+  const found = sql`r.id in (select m.product_id from list_member m join named_list n on n.id = m.list_id ${codes})`
+  return isAbsent(node) ? sql`(${found}) is not true` : found
+}
+
+const onCampaign: FieldQuery = (node, _at, { setup, lens, timeZone }) => {
+  const running = runningCampaigns(setup.campaigns.values(), lens.storefront, timeZone, lens.moment)
+  const met = asksPresence(node)
+    ? isAbsent(node) !== running.length > 0
+    : running.some((c) => node.operand.texts.includes(c))
+  return sql`${met}::boolean`
+}
+
+const onHasVariants: FieldQuery = (node) =>
+  asksPresence(node) ? sql`${!isAbsent(node)}` : sql`((r.is_leaf = false) = ${node.operand.flag})`
+
+/** How each field is asked that is no attribute and no fact of another system. */
+const fieldQueries: Record<string, FieldQuery> = {
+  sku: asColumn((r, { is }) => (comparingOperators[is].orders ? sql`${r}.sku_order` : sql`${r}.sku_folded`), {
+    own: true,
+  }),
+  gtin: asColumn((r) => sql`${r}.gtin`, { own: true }),
+  stock: asColumn((r) => sql`${r}.stock`, { own: true, whole: true }),
+  type: asColumn((r) => sql`${r}.type`),
+  brand: asColumn((r) => sql`${r}.brand`),
+  status: asColumn((r) => sql`${r}.status`),
+  kind: asColumn((r) => sql`${r}.kind`),
+  minimum: asColumn((r) => sql`${r}.minimum`, { whole: true }),
+  'available-from': asColumn((r) => sql`(${r}.available_from - date '1970-01-01')`),
+  category: onCategory,
+  tags: onTags,
+  list: onLists,
+  campaign: onCampaign,
+  'sold-in': (node, _at, context) => onSoldIn(node, context),
+  created: asDay(sql`r.created`, (met) => met),
+  changed: asDay(sql`changed`, (met) => sql`r.id in (${changedWhere(met)})`),
+  variant: onHasVariants,
+  available: onAvailable,
+  price: onPrice,
+  basePrice: onPrice,
+  'any-text': (node, _at, context) => onAnyText(node, context),
+}
+
+/** A fact of another system, by its name. */
+const onCarried = (name: string): FieldQuery =>
+  asColumn((r) => sql`nullif((${r}.carried_folded ->> ${name}) collate "C", '')`)
+
+function test(node: TestNode, at: At, context: Context): SQL {
+  const { field } = node
+  if (field.attribute !== null) return onFacts(node, at, context)
+  const query = field.name.startsWith('carried:')
+    ? onCarried(field.name.slice('carried:'.length))
+    : fieldQueries[field.name]
+  if (!query) throw new Error(`The field ${field.name} has no reading in SQL.`)
+  return query(node, at, context)
 }
 
 function rule(node: RuleNode, at: At, context: Context): SQL {

@@ -1,7 +1,7 @@
+import { likePattern } from '../../db/queries/like'
 import { sql } from 'drizzle-orm'
 import { codesOf, allFields } from '@core/rules/fields'
-import { operators } from '@core/rules/operators'
-import { operatorNames } from '@core/rules/condition'
+import { operatorNames, writtenOperator } from '@core/rules/operators'
 import { fold } from '@core/text/fold'
 import { database } from '../../db/connect'
 import { knownCarried } from '../../db/queries/reach'
@@ -25,7 +25,7 @@ export async function setupDocument() {
       ...field,
       label,
       codes: codesOf(field, setup) ?? null,
-      operators: operatorNames.filter((o) => operators[o].kinds.includes(field.kind)),
+      operators: operatorNames.filter((o) => writtenOperator(o)!.kinds.includes(field.kind)),
       translatable: field.attribute !== null && setup.attributes.get(field.attribute)!.translatable,
     })),
   }
@@ -37,7 +37,7 @@ export async function find(q: string) {
   const setup = await loadSetup(db)
   const folded = fold(q)
   if (folded === '') return { items: [] }
-  const like = `%${folded.replace(/[\\%_]/g, '\\$&')}%`
+  const like = likePattern(folded)
   const name = setup.attributeIds.get('name') ?? 0
   const products = await db.execute<{ sku: string; name: string | null }>(sql`
     with hit as (

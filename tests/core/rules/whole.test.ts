@@ -1,10 +1,9 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { checkCondition } from '@core/rules/check'
-import type { OperatorName } from '@core/rules/condition'
 import { RuleError } from '@core/rules/condition'
 import { fromJsonLogic } from '@core/rules/json-logic-in'
-import { operators } from '@core/rules/operators'
+import { comparingOperators, type ComparingName } from '@core/rules/operators'
 import { overWholeNumbers, type OverWholeNumbers } from '@core/rules/whole'
 import { testSetup } from '../../world'
 
@@ -31,21 +30,21 @@ describe('a field of whole numbers', () => {
       fc.double({ min: -8, max: 24, noNaN: true }),
       fc.constantFrom(3e9, -3e9, 1e300, 2.5, -0.5),
     )
-    const is = fc.constantFrom<OperatorName>('equals', 'at-least', 'at-most', 'above', 'below', 'between')
+    const is = fc.constantFrom<ComparingName>('equals', 'at-least', 'at-most', 'above', 'below', 'between')
     fc.assert(
       fc.property(is, number, number, (name, a, b) => {
         const numbers = name === 'between' ? [Math.min(a, b), Math.max(a, b)] : [a]
-        const over = overWholeNumbers(name, numbers, domain)
         const operand = { texts: [], numbers, flag: null, currency: null }
-        const asked = operators[name].compile(operand, 'number', 'n')
+        const over = overWholeNumbers(comparingOperators[name].comparison(operand, numbers), domain)
+        const asked = comparingOperators[name].compile(operand, 'number', 'n')
         for (let n = domain.least; n <= domain.most; n++)
           expect(holds(over, n)).toBe(asked({ n } as unknown as Parameters<typeof asked>[0]))
       }),
     )
   })
   it('keeps what it can hold of a list', () => {
-    expect(overWholeNumbers('one-of', [1, 2.5, 3e9], domain)).toEqual({ kind: 'some', numbers: [1] })
-    expect(overWholeNumbers('one-of', [2.5], domain)).toEqual({ kind: 'none' })
+    expect(overWholeNumbers({ form: 'one-of', values: [1, 2.5, 3e9] }, domain)).toEqual({ kind: 'some', numbers: [1] })
+    expect(overWholeNumbers({ form: 'one-of', values: [2.5] }, domain)).toEqual({ kind: 'none' })
   })
 })
 

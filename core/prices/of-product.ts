@@ -1,0 +1,21 @@
+import type { Family, Price, Product } from '../catalogue/model'
+import { windowIn } from '../moments/instant'
+import { inheritedPrices, type PriceList } from './effective'
+
+/** A product's own prices in a storefront, with windows as instants. */
+export function priceList(prices: readonly Price[], storefront: string, timeZone: string): PriceList {
+  const list: { base: number | null; specials: PriceList['specials'][number][] } = { base: null, specials: [] }
+  for (const p of prices) {
+    if (p.storefront !== storefront) continue
+    if (p.special)
+      list.specials.push({ group: p.group, amount: p.amount, quantity: p.quantity, ...windowIn(p, timeZone) })
+    else list.base = p.amount
+  }
+  return list
+}
+
+/** The prices that hold for a product of a family: its own where it has any in the storefront, else the parent's. */
+export function pricesOf(product: Product, family: Family, storefront: string, timeZone: string): PriceList {
+  const own = priceList(product.prices, storefront, timeZone)
+  return inheritedPrices(own, product === family.root ? null : priceList(family.root.prices, storefront, timeZone))
+}

@@ -1,3 +1,0 @@
-import { recordHandler } from '../http/records'
-
-export default recordHandler('get')
