@@ -8,7 +8,7 @@ useHead({ link: computed(() => scriptFonts(lens.language).map((href) => ({ rel: 
 useKeys('Everywhere', [
   {
     keys: 'Ctrl+K',
-    does: 'Find a product, piece or command',
+    does: 'Find a product, a screen or a command',
     always: true,
     run: () => {
       finder.value = true
@@ -44,7 +44,7 @@ useKeys('Everywhere', [
     <ProofPane v-if="focus && open" :key="'proof'" :sku="focus" @fold="open = false" />
     <div v-else />
     <RunningWork class="col-span-3" @keys="keys = true" />
-    <FinderDialog v-model="finder" @keys="keys = true" />
+    <FinderDialog v-model="finder" />
     <KeysDialog v-model="keys" />
   </div>
 </template>

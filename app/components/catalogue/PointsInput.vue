@@ -30,11 +30,20 @@ const placesIn = computed(() => {
 function move(from: number, to: number) {
   if (to < 0 || to >= list.value.length) return
   points.value = moved(list.value, from, to)
-  void nextTick(() => root.value?.querySelectorAll<HTMLElement>('[contenteditable=true]')[to]?.focus())
+  focusPoint(to)
 }
-function add() {
-  points.value = [...list.value, '']
-  void nextTick(() => [...(root.value?.querySelectorAll<HTMLElement>('[contenteditable=true]') ?? [])].at(-1)?.focus())
+const focusPoint = (i: number) =>
+  void nextTick(() => root.value?.querySelectorAll<HTMLElement>('[contenteditable=true]')[i]?.focus())
+/** An empty point at a place, which is written in next. */
+function add(at: number) {
+  points.value = [...list.value.slice(0, at), '', ...list.value.slice(at)]
+  focusPoint(at)
+}
+/** An empty point goes, and what is before it is written on. */
+function remove(at: number) {
+  if (list.value.length < 2) return
+  points.value = list.value.filter((_, j) => j !== at)
+  focusPoint(Math.max(0, at - 1))
 }
 useReorder(() => root.value, move)
 const filled = computed(() => list.value.filter((p) => plainShown(p) !== '').length)
@@ -57,6 +66,9 @@ const filled = computed(() => list.value.filter((p) => plainShown(p) !== '').len
         <RichEditor
           class="min-w-0 flex-1"
           compact
+          one-line
+          @next="add(i + 1)"
+          @away="remove(i)"
           :model-value="p"
           :label="`${props.label}, point ${i + 1}`"
           :language="language"
@@ -97,7 +109,7 @@ const filled = computed(() => list.value.filter((p) => plainShown(p) !== '').len
       </li>
     </ol>
     <p v-if="!disabled" class="mt-1 flex gap-3">
-      <button type="button" class="plain" @click="add">Add a point</button
+      <button type="button" class="plain" @click="add(list.length)">Add a point</button
       ><span v-if="wanted" class="text-ink2">{{ filled }} of {{ wanted }}</span>
     </p>
   </div>

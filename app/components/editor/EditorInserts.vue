@@ -24,6 +24,11 @@ watch(picture, async (name) => {
   const data = await call('getMedia', { params: { code: name } })
   if (name === picture.value) alt.value = data.labels[props.language] ?? ''
 })
+const hostsAllowed = computed(() =>
+  props.hosts.length === 0
+    ? 'No video hosts are allowed yet. They are listed under Settings › House style.'
+    : `Videos of ${props.hosts.join(', ')} are allowed. The list is under Settings › House style.`,
+)
 const hostOf = (address: string) => {
   try {
     return new URL(address).hostname
@@ -50,7 +55,7 @@ function take() {
   if (!props.hosts.some((h) => host === h || host.endsWith(`.${h}`)))
     return void (wrong.value =
       props.hosts.length === 0
-        ? 'No video hosts are allowed yet. Add them to the house style.'
+        ? hostsAllowed.value
         : `The house style allows videos of ${props.hosts.join(', ')}; ${host} is none of them.`)
   return emit('video', { href: href.value.trim(), text: words.value.trim() || host })
 }
@@ -79,7 +84,8 @@ function take() {
         >Address of the video<input v-model="href" class="field mt-0.5 block w-full" autofocus /></label
       ><label class="text-ink2"
         >Link text<input v-model="words" class="field mt-0.5 block w-full" :lang="language" maxlength="200" /></label
-    ></template>
+      ><small class="text-ink2">{{ hostsAllowed }}</small></template
+    >
     <label v-else class="text-ink2"
       >HTML of the text; what is not allowed is removed<textarea
         v-model="markup"

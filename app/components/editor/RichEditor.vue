@@ -6,7 +6,8 @@ import { removedFrom, type Removal } from '@core/richtext/removed'
 import { FoundPlaces, foundPlacesKey, type FoundPlace } from './places'
 import { editorExtensions, InlineValue } from './schema'
 import type { Inserting } from './EditorInserts.vue'
-import type { OfferedValue } from './offered'
+import type { EditorTool } from './EditorTools.vue'
+import { isRare, nearestValues, type OfferedValue } from './offered'
 import InlineValueChip from './InlineValueChip.vue'
 
 const html = defineModel<string>({ required: true })
@@ -20,16 +21,15 @@ const props = defineProps<{
   /** Whether pictures, videos, the markup and the whole window are offered too. */ full?: boolean
   /** Hosts that videos may be linked from. */ hosts?: readonly string[]
   /** What the checks found in it, to be underlined. */ places?: readonly FoundPlace[]
+  /** Whether it is one of several lines: Enter then makes the next, and Backspace takes an empty one away. */
+  oneLine?: boolean
 }>()
-const emit = defineEmits<{ focus: [] }>()
+const emit = defineEmits<{ focus: []; next: []; away: [] }>()
 
 const offered = toRef(props, 'values')
 provide('offered-values', offered)
 const popup = shallowRef<{ items: OfferedValue[]; at: number; rect: DOMRect | null; take: (v: OfferedValue) => void }>()
-const matching = (query: string) => {
-  const q = query.toLowerCase()
-  return offered.value.filter((v) => v.label.toLowerCase().includes(q) || v.address.includes(q)).slice(0, 8)
-}
+const matching = (query: string) => nearestValues(offered.value, query).slice(0, 8)
 const chips = InlineValue.extend({
   addNodeView: () => VueNodeViewRenderer(InlineValueChip as Component<NodeViewProps>),
   addProseMirrorPlugins() {
@@ -82,6 +82,21 @@ const chips = InlineValue.extend({
   },
 })
 
+/** How many products have a value; of few, that the others show nothing. */
+function shareWords(v: OfferedValue): string {
+  if (v.share === undefined) return ''
+  return isRare(v) ? `only ${v.share} % have it` : `${v.share} %`
+}
+
+/** Keys between lines, where the editor is one of several; whether it was one. */
+function lineKey(e: KeyboardEvent): boolean {
+  if (!props.oneLine || popup.value || e.ctrlKey || e.shiftKey || e.altKey) return false
+  if (e.key === 'Enter') emit('next')
+  else if (e.key === 'Backspace' && editor.value?.isEmpty) emit('away')
+  else return false
+  return true
+}
+
 const editor = shallowRef<Editor>()
 /** What the editor holds, in normal form: a line may be kept without its paragraph, and is the same text. */
 let last = normalForm(html.value)
@@ -97,6 +112,7 @@ onMounted(() => {
         removed.value = pasted.includes('data-pm-slice') ? {} : removedFrom(pasted)
         return pasted.includes('data-pm-slice') ? pasted : normalForm(pasted)
       },
+      handleKeyDown: (_view, e) => lineKey(e),
       // Keys of the screen are not the editor's.
       handleDOMEvents: {
         keydown: (_view, e) => (e.ctrlKey && e.key === 'Enter') || (e.altKey && !e.ctrlKey && e.key.length === 1),
@@ -141,71 +157,74 @@ watch(editor, (e) =>
 )
 const is = (name: string, attributes?: object) => tick.value >= 0 && (editor.value?.isActive(name, attributes) ?? false)
 const chain = () => editor.value!.chain().focus()
-const tools = computed(() => [
+const marks = computed((): EditorTool[] => [
   { label: 'Strong', shown: 'B', key: 'Ctrl+B', on: is('bold'), run: () => chain().toggleBold().run() },
   { label: 'Emphasis', shown: 'I', key: 'Ctrl+I', on: is('italic'), run: () => chain().toggleItalic().run() },
-  ...(props.compact
-    ? []
-    : [
-        { label: 'List', shown: 'List', key: '', on: is('bulletList'), run: () => chain().toggleBulletList().run() },
-        {
-          label: 'Numbered',
-          shown: 'Numbered',
-          key: '',
-          on: is('orderedList'),
-          run: () => chain().toggleOrderedList().run(),
-        },
-        {
-          label: 'Table',
-          shown: 'Table',
-          key: '',
-          on: is('table'),
-          run: () => chain().insertTable({ rows: 3, cols: 2, withHeaderRow: true }).run(),
-        },
-      ]),
-  { label: 'Link', shown: 'Link', key: '', on: is('link'), run: link },
-  ...(props.full
-    ? [
-        { label: 'Quote', shown: 'Quote', key: '', on: is('blockquote'), run: () => chain().toggleBlockquote().run() },
-        {
-          label: 'Picture from the library',
-          shown: 'Picture',
-          key: '',
-          on: inserting.value === 'picture',
-          run: () => {
-            inserting.value = 'picture'
-          },
-        },
-        {
-          label: 'Video by link',
-          shown: 'Video',
-          key: '',
-          on: inserting.value === 'video',
-          run: () => {
-            inserting.value = 'video'
-          },
-        },
-        {
-          label: 'HTML',
-          shown: 'HTML',
-          key: '',
-          on: inserting.value === 'markup',
-          run: () => {
-            inserting.value = inserting.value === 'markup' ? undefined : 'markup'
-          },
-        },
-        {
-          label: wide.value ? 'Smaller' : 'Full window',
-          shown: wide.value ? 'Smaller' : 'Full window',
-          key: '',
-          on: wide.value,
-          run: () => {
-            wide.value = !wide.value
-          },
-        },
-      ]
-    : []),
 ])
+const blocks = computed((): EditorTool[] => [
+  { label: 'List', shown: 'List', on: is('bulletList'), run: () => chain().toggleBulletList().run() },
+  { label: 'Numbered', shown: 'Numbered', on: is('orderedList'), run: () => chain().toggleOrderedList().run() },
+  {
+    label: 'Table',
+    shown: 'Table',
+    on: is('table'),
+    run: () => chain().insertTable({ rows: 3, cols: 2, withHeaderRow: true }).run(),
+  },
+])
+const insert = (kind: Inserting, label: string, shown: string): EditorTool => ({
+  label,
+  shown,
+  on: inserting.value === kind,
+  run: () => {
+    inserting.value = inserting.value === kind ? undefined : kind
+  },
+})
+const inserts = computed((): EditorTool[] => [
+  { label: 'Quote', shown: 'Quote', on: is('blockquote'), run: () => chain().toggleBlockquote().run() },
+  insert('picture', 'Picture from the library', 'Picture'),
+  insert('video', 'Video by link', 'Video'),
+  insert('markup', 'HTML', 'HTML'),
+  {
+    label: wide.value ? 'Smaller' : 'Full window',
+    shown: wide.value ? 'Smaller' : 'Full window',
+    on: wide.value,
+    run: () => {
+      wide.value = !wide.value
+    },
+  },
+])
+const toolGroups = computed(() => {
+  const links: EditorTool[] = [{ label: 'Link', shown: 'Link', on: is('link'), run: link }]
+  if (props.compact) return [[...marks.value, ...links]]
+  return [marks.value, blocks.value, [...links, ...(props.full ? inserts.value : [])]]
+})
+/** What can be done with the table that is written in. */
+const tableTools = computed((): EditorTool[][] => [
+  [
+    { label: 'Add row above', shown: 'Row above', run: () => chain().addRowBefore().run() },
+    { label: 'Add row below', shown: 'Row below', run: () => chain().addRowAfter().run() },
+    { label: 'Delete row', shown: 'Delete row', run: () => chain().deleteRow().run() },
+  ],
+  [
+    { label: 'Add column before', shown: 'Column before', run: () => chain().addColumnBefore().run() },
+    { label: 'Add column after', shown: 'Column after', run: () => chain().addColumnAfter().run() },
+    { label: 'Delete column', shown: 'Delete column', run: () => chain().deleteColumn().run() },
+  ],
+  [
+    { label: 'Header row', shown: 'Header row', on: inHeader.value, run: () => chain().toggleHeaderRow().run() },
+    { label: 'Delete table', shown: 'Delete table', run: () => chain().deleteTable().run() },
+  ],
+])
+/** Whether the table that is written in begins with a row of headings. */
+const inHeader = computed(() => {
+  const $at = tick.value >= 0 ? editor.value?.state.selection.$from : undefined
+  if (!$at) return false
+  for (let depth = $at.depth; depth > 0; depth--)
+    if ($at.node(depth).type.name === 'table')
+      return $at.node(depth).firstChild?.firstChild?.type.name === 'tableHeader'
+  return false
+})
+const backToText = () => void chain().run()
 const inserting = ref<Inserting>()
 function link() {
   inserting.value = 'link'
@@ -272,12 +291,12 @@ function togglePicker() {
     :class="wide ? 'fixed inset-0 z-40 overflow-auto p-6' : 'relative'"
     @keydown.esc="wide = false"
   >
-    <div
+    <EditorTools
       v-if="!disabled"
-      class="flex flex-wrap items-center border-b border-hair px-1 py-1 text-[12.5px]"
       :class="{ 'tools-compact': compact }"
-      role="toolbar"
-      :aria-label="`Formatting of ${label}`"
+      :label="`Formatting of ${label}`"
+      :groups="toolGroups"
+      @leave="backToText"
     >
       <select
         v-if="!compact"
@@ -291,34 +310,25 @@ function togglePicker() {
         <option :value="3">Heading 2</option>
         <option :value="4">Heading 3</option>
       </select>
-      <button
-        v-for="t in tools"
-        :key="t.label"
-        type="button"
-        class="min-h-6 min-w-6 rounded-sm px-1.5"
-        :class="[
-          t.on ? 'bg-indigowash text-indigo' : 'text-ink2',
-          t.label === 'Strong' ? 'font-bold' : t.label === 'Emphasis' ? 'italic' : '',
-        ]"
-        :aria-pressed="t.on"
-        :aria-label="t.label"
-        :title="t.key ? `${t.label} (${t.key})` : t.label"
-        @mousedown.prevent
-        @click="t.run"
+      <template #end
+        ><button
+          type="button"
+          class="ml-auto min-h-6 rounded-sm px-1.5 text-indigo"
+          aria-label="@ value of the product"
+          :aria-expanded="picking"
+          @mousedown.prevent
+          @click="togglePicker"
+        >
+          @ value
+        </button></template
       >
-        {{ t.shown }}
-      </button>
-      <button
-        type="button"
-        class="ml-auto min-h-6 rounded-sm px-1.5 text-indigo"
-        aria-label="@ value of the product"
-        :aria-expanded="picking"
-        @mousedown.prevent
-        @click="togglePicker"
-      >
-        @ value
-      </button>
-    </div>
+    </EditorTools>
+    <EditorTools
+      v-if="!disabled && is('table')"
+      :label="`Table in ${label}`"
+      :groups="tableTools"
+      @leave="backToText"
+    />
     <EditorInserts
       v-if="inserting"
       :key="inserting"
@@ -355,7 +365,7 @@ function togglePicker() {
             @click="pick(v)"
           >
             <span>{{ v.label }}</span><span class="text-ink3">{{ v.sample }}</span
-            ><span class="ml-auto text-ink2">{{ v.share }}</span>
+            ><span class="ml-auto text-right" :class="isRare(v) ? 'text-ochre' : 'text-ink2'">{{ shareWords(v) }}</span>
           </button>
         </li>
       </ul>
@@ -378,7 +388,7 @@ function togglePicker() {
         @mousedown.prevent="popup.take(v)"
       >
         <span>{{ v.label }}</span><span class="text-ink3">{{ v.sample }}</span
-        ><span class="ml-auto text-ink2">{{ v.share }}</span>
+        ><span class="ml-auto text-right" :class="isRare(v) ? 'text-ochre' : 'text-ink2'">{{ shareWords(v) }}</span>
       </li>
     </ul>
   </div>

@@ -2,19 +2,64 @@
 import type { FoundRecord } from '@contracts/setup'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions, Dialog, DialogPanel } from '@headlessui/vue'
 
+/** Finds records, every screen, and every command of the screen that is open, by the words that people type. */
 const open = defineModel<boolean>({ required: true })
-const emit = defineEmits<{ keys: [] }>()
 const q = ref('')
 const session = useSessionStore()
-const commands: (FoundRecord & { run: () => unknown })[] = [
-  { kind: 'command', code: 'import', name: 'Import products', run: () => navigateTo('/catalogue/import') },
-  { kind: 'command', code: 'pool', name: 'Look up in the data pool', run: () => navigateTo('/catalogue/pool') },
-  { kind: 'command', code: 'new-piece', name: 'New piece', run: () => navigateTo('/library/new') },
-  { kind: 'command', code: 'new-assignment', name: 'New assignment', run: () => navigateTo('/assignments/new') },
-  { kind: 'command', code: 'translate', name: 'Translation work', run: () => navigateTo('/translation') },
-  { kind: 'command', code: 'keys', name: 'Keyboard shortcuts', run: () => emit('keys') },
-  { kind: 'command', code: 'sign-out', name: 'Sign out', run: () => session.signOut() },
-]
+const known = useKnownKeys()
+
+interface Found {
+  /** What it is, in the list's first column. */
+  kind: string
+  id: string
+  name: string
+  /** What stands at its end: a code, a key, the stage of a screen. */
+  beside: string
+  run: () => unknown
+}
+
+const screens = stages.flatMap((stage) =>
+  stage.parts.map((screen): Found & { words: string } => ({
+    kind: 'screen',
+    id: screen.to,
+    name: screen.name,
+    words: `${stage.name} ${screen.words ?? ''}`,
+    beside: screen.name === stage.name ? '' : stage.name,
+    run: () => navigateTo(screen.to),
+  })),
+)
+/** What can be begun or done from anywhere. */
+const everywhere: (Found & { words: string })[] = [
+  { name: 'New piece', words: 'add create tab block question', run: () => navigateTo('/library/new') },
+  { name: 'New assignment', words: 'add create', run: () => navigateTo('/assignments/new') },
+  { name: 'New campaign', words: 'add create', run: () => navigateTo('/campaigns/new') },
+  { name: 'New recipe', words: 'add create drafting', run: () => navigateTo('/review/recipes/new') },
+  { name: 'Sign out', words: 'log out leave', run: () => session.signOut() },
+].map((c) => ({ ...c, kind: 'command', id: c.name, beside: '' }))
+
+/** Keys that move about are nothing to look for. */
+const moves = /^(Shift\+)?(Arrow|Page|Home|End|Escape|Enter| )/
+
+/** The commands that have a key where one is. */
+const here = computed(() =>
+  known.value.flatMap((part) =>
+    part.keys.flatMap((k): (Found & { words: string })[] =>
+      k.run && k.does && !moves.test(k.keys)
+        ? [
+            {
+              kind: 'command',
+              id: `${part.id} ${k.keys}`,
+              name: k.does,
+              words: part.where,
+              beside: k.keys,
+              run: () => k.run!(new KeyboardEvent('keydown')),
+            },
+          ]
+        : [],
+    ),
+  ),
+)
+
 const { data } = useAsking(
   (signal) =>
     q.value.trim() === ''
@@ -23,17 +68,27 @@ const { data } = useAsking(
   () => q.value,
   { wait: 60 },
 )
-const found = computed(() => [
-  ...(data.value?.items ?? []),
-  ...commands.filter((c) => q.value === '' || c.name.toLowerCase().includes(q.value.toLowerCase())),
-])
 const places: Record<string, string> = { product: '/catalogue', piece: '/library', assignment: '/assignments' }
-function choose(item: FoundRecord | null) {
+const records = computed(() =>
+  (data.value?.items ?? []).map((item): Found => ({
+    kind: item.kind,
+    id: item.code,
+    name: item.name,
+    beside: item.code,
+    run: () => navigateTo(`${places[item.kind]}/${segment(item.code)}`),
+  })),
+)
+const found = computed(() => {
+  const typed = q.value.trim()
+  const named = [...everywhere, ...here.value, ...screens]
+  return [...records.value, ...named.filter((c) => answersTo(c, typed))]
+})
+function choose(item: Found | null) {
   if (!item) return
   open.value = false
   q.value = ''
-  const command = commands.find((c) => c === item)
-  void (command ? command.run() : navigateTo(`${places[item.kind]}/${segment(item.code)}`))
+  // The dialog has gone by then, which commands would take for what is open.
+  void nextTick(() => item.run())
 }
 </script>
 
@@ -45,7 +100,7 @@ function choose(item: FoundRecord | null) {
         <Combobox :model-value="null" @update:model-value="choose">
           <ComboboxInput
             class="w-full border-b border-hair bg-transparent px-4 py-3 text-[16px] outline-none"
-            placeholder="A SKU, a GTIN, a name, a command"
+            placeholder="A SKU, a GTIN, a name, a screen, a command"
             aria-label="Find"
             autocomplete="off"
             @change="q = ($event.target as HTMLInputElement).value"
@@ -53,14 +108,16 @@ function choose(item: FoundRecord | null) {
           <ComboboxOptions static class="max-h-[420px] overflow-auto py-1">
             <ComboboxOption
               v-for="item in found"
-              :key="item.kind + item.code"
+              :key="item.kind + item.id"
               v-slot="{ active }"
               :value="item"
               as="template"
             >
               <li class="flex cursor-pointer items-baseline gap-3 px-4 py-1.5" :class="{ 'bg-indigowash': active }">
                 <span class="w-20 text-ink3">{{ item.kind }}</span><span class="min-w-0 truncate">{{ item.name }}</span
-                ><span v-if="item.kind !== 'command'" class="code ml-auto">{{ item.code }}</span>
+                ><span v-if="item.beside" class="ml-auto" :class="item.kind === 'screen' ? 'text-ink3' : 'code'">{{
+                  item.beside
+                }}</span>
               </li>
             </ComboboxOption>
             <li v-if="found.length === 0" class="px-4 py-3 text-ink2">No results.</li>

@@ -1,19 +1,16 @@
 <script setup lang="ts">
+import type { Screen } from '~/composables/screens'
+
 /** The head of a stage that has several parts: which there are, and where you are. */
-defineProps<{
-  label: string
-  parts: {
-    to: string
-    name: string
-    /** Whether only the page itself is meant, not those under it. */ exact?: boolean
-  }[]
-}>()
+const props = defineProps<{ stage: string }>()
 const route = useRoute()
-const isHere = (p: { to: string; exact?: boolean }) => (p.exact ? route.path === p.to : route.path.startsWith(p.to))
+const stage = computed(() => stageOf(props.stage))
+const parts = computed(() => stage.value.parts.filter((p) => !p.aside))
+const isHere = (p: Screen) => (p.exact ? route.path === p.to : route.path.startsWith(p.to))
 </script>
 
 <template>
-  <nav class="flex flex-wrap items-baseline gap-4 px-5 pt-3.5" :aria-label="label">
+  <nav class="flex flex-wrap items-baseline gap-4 px-5 pt-3.5" :aria-label="stage.name">
     <NuxtLink
       v-for="p in parts"
       :key="p.to"

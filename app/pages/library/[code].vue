@@ -131,13 +131,10 @@ const offered = computed<OfferedValue[]>(() => [
       kind === 'storefront'
         ? factIn(shop.value?.facts[name], [lens.language, setup.source])
         : read.data.value?.items.find((r) => r.attribute === name)?.shown
-    const share = fill.data.value!.count === 0 ? '' : `${Math.round((100 * v.filled) / fill.data.value!.count)} %`
-    return {
-      address: v.address,
-      label: v.label,
-      share: kind === 'storefront' ? '' : share,
-      sample: (shown ?? '').slice(0, 36),
-    }
+    const { count } = fill.data.value!
+    const share = kind === 'storefront' || count === 0 ? undefined : Math.round((100 * v.filled) / count)
+    const one: OfferedValue = { address: v.address, label: v.label, sample: (shown ?? '').slice(0, 36) }
+    return share === undefined ? one : { ...one, share }
   }),
   { address: 'live:facts', label: 'Live: the table of facts' },
   ...(['goes-with', 'replaced-by', 'spare-parts'] as const).map((r) => ({
