@@ -1,18 +1,8 @@
 import tailwindcss from '@tailwindcss/vite'
 import { readdirSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
-import { recordKindNames } from './contracts/record-kinds'
 
 const room = (name: string) => fileURLToPath(new URL(`./${name}`, import.meta.url))
-
-/** The records of every kind share three handlers. */
-const recordRoutes = recordKindNames.flatMap((kind) =>
-  (['get', 'put', 'delete'] as const).map((method) => ({
-    route: `/api/${kind}/:code`,
-    method,
-    handler: room(`server/record-routes/${method}.ts`),
-  })),
-)
 
 /** The addresses of the app's pages, as patterns: all others are answered with 404. */
 const pagePatterns = readdirSync(room('app/pages'), { recursive: true, encoding: 'utf8' })
@@ -29,7 +19,6 @@ export default defineNuxtConfig({
   components: [{ path: '~/components', pathPrefix: false }],
   devtools: { enabled: false },
   telemetry: false,
-  serverHandlers: recordRoutes,
   runtimeConfig: { pagePatterns },
   vite: { plugins: [tailwindcss()], build: { chunkSizeWarningLimit: 900, assetsInlineLimit: 0 } },
   // Types of packages that bring none.

@@ -1,4 +1,3 @@
-import type { RecordKindName } from './record-kinds'
 import type { AnyOf, ObjectSchema } from './schema'
 
 /** One call of the HTTP interface: what validates it also describes it. */
@@ -28,8 +27,8 @@ export interface Operation {
   status?: 201 | 202
   /** Whether `Prefer: respond-async` leaves the work to a job, which is answered at once (202). */
   orJob?: true
-  /** Of a record that travels whole: its kind. */
-  record?: RecordKindName
+  /** Of records that travel whole: their kind. */
+  record?: string
   /** Headers that matter, with what they do. */
   headers?: Record<string, string>
 }

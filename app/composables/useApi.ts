@@ -9,7 +9,7 @@ import {
 } from '@contracts/operations'
 import { operationsOfKind, type RecordOf } from '@contracts/operations/records'
 import type { JobDocument } from '@contracts/jobs'
-import type { RecordKindName } from '@contracts/record-kinds'
+import type { RecordKindName } from '@contracts/operations/records'
 
 /** What the server says is wrong: an RFC 9457 problem document. */
 export interface ProblemDocument {

@@ -1,26 +1,28 @@
 import { codeOfName } from '@core/text/code'
-import type { RecordOf } from '@contracts/operations/records'
+import type { RecordKindName, RecordOf } from '@contracts/operations/records'
 
-/** Where the records of each kind have their pages, and what one that is new is called in a code. */
-const kinds = {
-  pieces: { page: 'library', fallback: 'piece' },
-  assignments: { page: 'assignments', fallback: 'assignment' },
-  'product-types': { page: 'settings/types', fallback: 'type' },
-  attributes: { page: 'settings/attributes', fallback: 'attribute' },
-  feeds: { page: 'catalogue/feeds', fallback: 'feed' },
-  recipes: { page: 'review/recipes', fallback: 'recipe' },
-  lists: { page: 'catalogue/lists', fallback: 'list' },
-  media: { page: 'media', fallback: 'picture' },
-  'house-styles': { page: 'settings/house-style', fallback: 'everything' },
-  storefronts: { page: 'settings/storefronts', fallback: 'storefront' },
-  'question-sets': { page: 'questions', fallback: 'questions' },
-  'block-kinds': { page: 'settings/block-kinds', fallback: 'block' },
-  campaigns: { page: 'campaigns', fallback: 'campaign' },
-  'named-rules': { page: 'rules', fallback: 'rule' },
-  glossary: { page: 'translation/glossary', fallback: 'term' },
-} as const
-/** A kind whose records have a page each. */
-export type PagedKind = keyof typeof kinds
+/** Where the records of a kind have their pages, where that is not under its own name. */
+const pages: Partial<Record<RecordKindName, string>> = {
+  pieces: 'library',
+  'product-types': 'settings/types',
+  attributes: 'settings/attributes',
+  categories: 'settings/categories',
+  feeds: 'catalogue/feeds',
+  recipes: 'review/recipes',
+  lists: 'catalogue/lists',
+  'house-styles': 'settings/house-style',
+  storefronts: 'settings/storefronts',
+  'question-sets': 'questions',
+  'block-kinds': 'settings/block-kinds',
+  'named-rules': 'rules',
+  glossary: 'translation/glossary',
+}
+
+/** The page that lists the records of a kind. */
+const pageOf = (kind: RecordKindName) => `/${pages[kind] ?? kind}`
+
+/** What a new record is called in its code where its name gives none. */
+const fallbackCode = (kind: RecordKindName) => kind.replace(/s$/, '')
 
 /** Writes a new record under a code; where that is taken, under the next that is free, which is found by trying. */
 export async function putUnderFreeCode<T>(base: string, put: (code: string) => Promise<T>): Promise<T> {
@@ -37,7 +39,7 @@ export async function putUnderFreeCode<T>(base: string, put: (code: string) => P
  * A record that is being written, a piece or a product type: what is stored, the draft beside it, and saving that never
  * overwrites somebody else. Without a code it is a new one, and gets its code from its name when it is saved.
  */
-export function useRecord<K extends PagedKind>(
+export function useRecord<K extends RecordKindName>(
   kind: K,
   code: () => string | null,
   blank: () => RecordOf<K>,
@@ -87,7 +89,7 @@ export function useRecord<K extends PagedKind>(
   }
 
   const make = (record: R) =>
-    putUnderFreeCode(codeOfName(nameOf(record), kinds[kind].fallback), (free) => put({ ...record, code: free }))
+    putUnderFreeCode(codeOfName(nameOf(record), fallbackCode(kind)), (free) => put({ ...record, code: free }))
 
   /**
    * Saves the draft, changed by `prepare` on its way. Returns what is stored then, or undefined where it was refused.
@@ -107,7 +109,7 @@ export function useRecord<K extends PagedKind>(
       tell(isNew ? 'Created' : 'Saved')
       if (isNew)
         await navigateTo(
-          { path: `/${kinds[kind].page}/${segment(written.code)}`, query: useRoute().query },
+          { path: `${pageOf(kind)}/${segment(written.code)}`, query: useRoute().query },
           { replace: true },
         )
       return written
@@ -130,7 +132,7 @@ export function useRecord<K extends PagedKind>(
       reset()
       await then()
       tell('Deleted')
-      await navigateTo(`/${kinds[kind].page}`)
+      await navigateTo(pageOf(kind))
     } catch (e) {
       tellProblem(e)
     }
@@ -154,7 +156,7 @@ export function useRecord<K extends PagedKind>(
   const errorAt = (path: string) =>
     errors.value.find((e) => e.path === path || e.path.startsWith(`${path}.`) || e.path.startsWith(`${path}[`))?.message
   /** The page that lists its kind, and whose history is read. */
-  const list = `/${kinds[kind].page}`
+  const list = pageOf(kind)
   const history = computed(() => {
     const c = code()
     return c === null ? null : { kind, code: c }

@@ -1,9 +1,9 @@
-import type { AnyOf, Infer, Schema } from '../schema'
+import { Joi, type AnyOf, type Infer, type Schema } from '../schema'
 import { recipeRecord } from '../drafting'
 import { feedRecord } from '../feeds'
 import { mediaRecord } from '../media'
 import type { Operation } from '../operation'
-import type { RecordKindName } from '../record-kinds'
+import type { Counted } from '../paging'
 import {
   assignmentRecord,
   attributeRecord,
@@ -18,7 +18,7 @@ import {
   questionSetRecord,
   storefrontRecord,
 } from '../records'
-import { termRecord } from '../translation'
+import { limit, offset, termRecord } from '../translation'
 
 /** A kind of record that travels whole: read, written and deleted under its code. */
 interface RecordContract {
@@ -29,7 +29,11 @@ interface RecordContract {
   action: NonNullable<Operation['action']>
   /** Where parts of it may be written by whoever may do something else. */
   within?: Operation['within']
-  /** What each operation does, in a sentence; a kind without `delete` has records that stay. */
+  /**
+   * What each operation does, in a sentence. A kind without `lists` has a list of its own among the other calls; one
+   * without `deletes` has records that stay.
+   */
+  lists?: string
   reads: string
   writes: string
   deletes?: string
@@ -137,6 +141,7 @@ export const recordContracts = {
     name: 'NamedRule',
     schema: namedRuleRecord,
     action: 'edit-content',
+    lists: 'Named rules, by code',
     reads: 'A named rule',
     writes: 'Write a named rule; every rule that names it changes with it',
     deletes: 'Delete a named rule that no rule names',
@@ -145,6 +150,7 @@ export const recordContracts = {
     name: 'Campaign',
     schema: campaignRecord,
     action: 'edit-content',
+    lists: 'Campaigns, by code',
     reads: 'A campaign',
     writes: 'Write a campaign',
     deletes: 'Delete a campaign that nothing belongs to',
@@ -161,14 +167,24 @@ export const recordContracts = {
     name: 'Term',
     schema: termRecord,
     action: 'edit-content',
+    lists: 'Terms of the glossary, by code',
     reads: 'A term',
     writes: 'Write a term',
     deletes: 'Delete a term',
   },
-} as const satisfies Record<RecordKindName, RecordContract>
+} as const satisfies Record<string, RecordContract>
+
+export type RecordKindName = keyof typeof recordContracts
+
+/** The names of all kinds. */
+export const recordKindNames = Object.keys(recordContracts) as RecordKindName[]
+
+/** Whether a word is the name of a kind. */
+export const isRecordKind = (word: string): word is RecordKindName => Object.hasOwn(recordContracts, word)
 
 type Contracts = typeof recordContracts
 type NameOf<K extends RecordKindName> = Contracts[K]['name']
+type Listed = { [K in RecordKindName]: Contracts[K] extends { lists: string } ? K : never }[RecordKindName]
 type Deletable = { [K in RecordKindName]: Contracts[K] extends { deletes: string } ? K : never }[RecordKindName]
 
 /** A record of a kind as it travels whole. */
@@ -179,12 +195,18 @@ interface At<K extends RecordKindName> extends Operation {
 }
 type RecordOperations = { [K in RecordKindName as `get${NameOf<K>}`]: At<K> & { method: 'get' } } & {
   [K in RecordKindName as `put${NameOf<K>}`]: At<K> & { method: 'put'; body: Schema<RecordOf<K>, RecordOf<K>> }
-} & { [K in Deletable as `delete${NameOf<K>}`]: At<K> & { method: 'delete' } }
+} & { [K in Deletable as `delete${NameOf<K>}`]: At<K> & { method: 'delete' } } & {
+  [K in Listed as `list${NameOf<K>}s`]: Operation & { method: 'get'; path: `/api/${K}`; query: typeof listQuery }
+}
+
+/** What a list of records is asked with: words of them, and which part of it. */
+const listQuery = Joi.object({ q: Joi.string().max(200), limit: limit(500, 100), offset })
+export type ListQuery = Infer<typeof listQuery>
 
 /** What each of these calls answers. */
 export type RecordAnswers = { [K in RecordKindName as `get${NameOf<K>}` | `put${NameOf<K>}`]: RecordOf<K> } & {
   [K in Deletable as `delete${NameOf<K>}`]: void
-}
+} & { [K in Listed as `list${NameOf<K>}s`]: Counted<RecordOf<K>> }
 
 /** How the three operations of every kind keep one person from overwriting another. */
 const writeHeaders = {
@@ -195,13 +217,21 @@ const writeHeaders = {
 }
 const deleteHeaders = { 'If-Match': 'The ETag of the version that is deleted; `*` is whatever is there.' }
 
-/** The operations of one kind of record: those that it has, by method. */
-export function operationsOfKind(kind: RecordKindName): Partial<Record<'get' | 'put' | 'delete', Operation>> {
+/** What is done with records of every kind. */
+export type RecordCall = 'list' | 'get' | 'put' | 'delete'
+
+/** The operations of one kind of record: those that it has. */
+export function operationsOfKind(kind: RecordKindName): Partial<Record<RecordCall, Operation>> {
   const contract: RecordContract = recordContracts[kind]
   const path = `/api/${kind}/{code}`
-  const { schema, action, reads, writes, deletes } = contract
+  const { schema, action, lists, reads, writes, deletes } = contract
   const within = contract.within ? { within: contract.within } : {}
   return {
+    ...(lists
+      ? {
+          list: { method: 'get', path: `/api/${kind}`, record: kind, summary: lists, action: 'read', query: listQuery },
+        }
+      : {}),
     get: { method: 'get', path, record: kind, summary: reads, action: 'read' },
     put: { method: 'put', path, record: kind, summary: writes, action, ...within, body: schema, headers: writeHeaders },
     ...(deletes
@@ -213,8 +243,8 @@ export function operationsOfKind(kind: RecordKindName): Partial<Record<'get' | '
 /** All of them by name. */
 export const recordOperations = Object.fromEntries(
   Object.entries(recordContracts).flatMap(([kind, { name }]) =>
-    Object.entries(operationsOfKind(kind as RecordKindName)).map(([method, operation]) => [
-      `${method}${name}`,
+    Object.entries(operationsOfKind(kind as RecordKindName)).map(([call, operation]) => [
+      call === 'list' ? `list${name}s` : `${call}${name}`,
       operation,
     ]),
   ),

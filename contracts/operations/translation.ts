@@ -27,7 +27,6 @@ import {
 } from '../translation'
 import type { Operation } from '../operation'
 import type { MachineAnswer } from '@core/translation/service'
-import type { Term } from '@core/translation/glossary'
 import type { JobDocument } from '../jobs'
 import type { FileAnswer } from '../file'
 import type { Counted, Items } from '../paging'
@@ -55,7 +54,6 @@ export interface TranslationAnswers {
   forgetPairs: { forgotten: number }
   importMemory: MemoryImportReport | JobDocument<MemoryImportReport>
   exportMemory: FileAnswer
-  listTerms: Counted<Term>
   exportTerms: FileAnswer
   importTerms: GlossaryImportReport
 }
@@ -289,13 +287,6 @@ export const translationOperations = {
     summary: 'The memory as TMX',
     action: 'read',
     query: Joi.object(languages),
-  },
-  listTerms: {
-    method: 'get',
-    path: '/api/glossary',
-    summary: 'Terms of the glossary, by code',
-    action: 'read',
-    query: Joi.object({ q: Joi.string().max(200), limit: limit(500, 100), offset }),
   },
   exportTerms: {
     method: 'get',

@@ -1,10 +1,15 @@
-import { defineEventHandler, setResponseHeader, setResponseStatus, type EventHandler } from 'h3'
-import { operationsOfKind } from '@contracts/operations/records'
-import { recordKindNames, type RecordKindName } from '@contracts/record-kinds'
-import { deleteRecord, getRecord, putRecord } from '../services/records/records'
+import { setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
+import type { Operation } from '@contracts/operation'
+import {
+  operationsOfKind,
+  recordKindNames,
+  type ListQuery,
+  type RecordCall,
+  type RecordKindName,
+} from '@contracts/operations/records'
+import { deleteRecord, getRecord, listRecords, putRecord } from '../services/records/records'
 import { noteAnyVersion } from './any-version'
 import { answering, type Call } from './endpoint'
-import { answerUnknown } from './unknown'
 
 /** Answers a whole record with its entity tag. */
 async function answerRecord({ event, param }: Call, kind: RecordKindName) {
@@ -30,24 +35,32 @@ async function dropRecord(call: Call, kind: RecordKindName) {
   await noteAnyVersion(call)
 }
 
-const answers = { get: answerRecord, put: takeRecord, delete: dropRecord } as const
+const answers = {
+  list: ({ query }: Call, kind: RecordKindName) => listRecords(kind, query as ListQuery),
+  get: answerRecord,
+  put: takeRecord,
+  delete: dropRecord,
+} as const satisfies Record<RecordCall, (call: Call, kind: RecordKindName) => Promise<unknown>>
 
-/**
- * The handler of one method for the records of every kind, which are at `/api/{kind}/{code}`. The build puts it at the
- * address of each; a kind without the method answers so.
- */
-export function recordHandler(method: keyof typeof answers): EventHandler {
-  const handlers = new Map<string, EventHandler>()
-  for (const kind of recordKindNames) {
-    const operation = operationsOfKind(kind)[method]
-    if (operation)
-      handlers.set(
-        kind,
-        answering(operation, (call) => answers[method](call, kind)),
-      )
+/** The handlers of the calls that every kind has, by method and address: `get pieces/`, `put pieces`. */
+const handlers = new Map<string, EventHandler>()
+for (const kind of recordKindNames) {
+  for (const [call, operation] of Object.entries(operationsOfKind(kind)) as [RecordCall, Operation][]) {
+    const key = call === 'list' ? `get ${kind}` : `${call} ${kind}/`
+    handlers.set(
+      key,
+      answering(operation, (given) => answers[call](given, kind)),
+    )
   }
-  return defineEventHandler((event) => {
-    const kind = event.path.split('/')[2]!
-    return (handlers.get(kind) ?? answerUnknown)(event)
-  })
+}
+
+const address = /^\/api\/([a-z-]+)(?:\/([^/]+))?$/
+
+/** What answers a call that records of a kind have; undefined where there is none. */
+export function recordHandler(event: H3Event): EventHandler | undefined {
+  const [, kind, code] = address.exec(event.path.split('?')[0]!) ?? []
+  if (kind === undefined) return undefined
+  const handler = handlers.get(`${event.method.toLowerCase()} ${kind}${code === undefined ? '' : '/'}`)
+  if (handler && code !== undefined) event.context.params = { code }
+  return handler
 }

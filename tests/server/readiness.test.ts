@@ -19,7 +19,7 @@ import { evaluatedWith } from '@server/services/readiness/prepared'
 import { evaluateBlocks, type StartHelpers } from '@server/services/readiness/stretches'
 import { evaluateBeforeCommit } from '@server/services/readiness/settle'
 import { deleteRecord, getRecord, putRecord } from '@server/services/records/records'
-import { type RecordKindName } from '@contracts/record-kinds'
+import type { RecordKindName } from '@contracts/operations/records'
 import { ada, maren, now, ownDatabase } from './database'
 
 const db = ownDatabase()

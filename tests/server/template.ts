@@ -15,6 +15,7 @@ export default async function setup() {
   process.env.INKLOOM_SECRET = 'a secret that only tests know, long enough'
   const { migrateAll } = await import('@server/db/migrate')
   const { disconnect, database } = await import('@server/db/connect')
+  const { storeRecord } = await import('@server/db/queries/records')
   const t = await import('@server/db/schema')
   const { testSetup } = await import('../world')
   await migrateAll()
@@ -26,8 +27,8 @@ export default async function setup() {
   await db.insert(t.category).values([...world.categories.values()].map((c, position) => ({ ...c, position })))
   await db.insert(t.brand).values([...world.brands.values()])
   await db.insert(t.namedList).values([...world.lists.values()].map((l) => ({ ...l, note: '' })))
-  await db.insert(t.campaign).values([...world.campaigns.values()])
-  await db.insert(t.namedRule).values([...world.rules.values()])
+  for (const campaign of world.campaigns.values()) await storeRecord(db, 'campaigns', campaign)
+  for (const rule of world.rules.values()) await storeRecord(db, 'named-rules', rule)
   await db.insert(t.customerGroup).values([...world.groups.values()].map((g, position) => ({ ...g, position })))
   await db.insert(t.stamp).values([
     { name: 'setup', n: 1 },

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { RecordChange } from '@contracts/history'
-import type { RecordKindName } from '@contracts/record-kinds'
+import type { RecordKindName } from '@contracts/operations/records'
 
 /**
  * The history of a product or of a record of a kind. `after` is called when a change was undone, even where people have

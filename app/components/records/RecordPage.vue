@@ -1,6 +1,6 @@
-<script setup lang="ts" generic="K extends PagedKind">
+<script setup lang="ts" generic="K extends RecordKindName">
+import type { RecordKindName } from '@contracts/operations/records'
 import type { Key } from '~/composables/useKeys'
-import type { PagedKind } from '~/composables/useRecord'
 
 /**
  * The page of one record: its head with history, delete and save, what stands in the way of saving, and its form in the

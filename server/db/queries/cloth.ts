@@ -1,6 +1,6 @@
 import { sql, type SQL } from 'drizzle-orm'
 import type { RuleNode } from '@core/rules/condition'
-import type { FactLens } from '@core/rules/facts'
+import type { FactLens } from '@core/rules/fact-shape'
 import { cellBytes, notSold } from '@core/readiness/cells'
 import { codesPerLanguage } from '@core/readiness/kinds'
 import { strands, type Said, type Strand } from '@core/readiness/finding'

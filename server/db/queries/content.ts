@@ -1,6 +1,6 @@
+import { storedRecords } from './records'
 import { asc, eq, inArray, isNull } from 'drizzle-orm'
 import { prepareAssignment, type Assignment, type PreparedAssignment } from '@core/assignments/assignment'
-import type { BlockKind } from '@core/page/block-kind'
 import type { Piece, PieceKind, QuestionSet } from '@core/page/piece'
 import type { SignName } from '@core/page/signs'
 import type { TranslationState } from '@core/translation/state'
@@ -65,20 +65,12 @@ function pieceOf(
   }
 }
 
-export function setOf(row: typeof t.questionSet.$inferSelect): QuestionSet {
-  return { code: row.code, name: row.name, note: row.note, questions: row.questions }
-}
-
-export function blockKindOf(row: typeof t.blockKind.$inferSelect): BlockKind {
-  return { code: row.code, name: row.name, fields: row.fields, many: row.many }
-}
-
 /** A piece with all its texts, as it crosses the wire; and the rows of its texts. */
 export async function pieceRecordOf(
   db: Db,
   setup: StoredSetup,
   code: string,
-): Promise<{ record: PieceRecord; version: number; rows: (typeof t.pieceText.$inferSelect)[] } | undefined> {
+): Promise<{ record: PieceRecord; rows: (typeof t.pieceText.$inferSelect)[] } | undefined> {
   const [row] = await db.select().from(t.piece).where(eq(t.piece.code, code))
   if (!row) return undefined
   const rows = await db
@@ -88,7 +80,6 @@ export async function pieceRecordOf(
     .orderBy(asc(t.pieceText.storefrontId), asc(t.pieceText.language))
   return {
     record: pieceOf(row, rows, setup),
-    version: row.version,
     rows,
   }
 }
@@ -141,12 +132,12 @@ export async function loadContent(db: Db, setup: StoredSetup): Promise<Content> 
 export async function readContent(db: Db, setup: StoredSetup): Promise<Content> {
   const stamp = `${setup.stamp}.${await readStamp(db, 'content')}`
   const pieces = await piecesOf(db, setup, db.select().from(t.piece).where(isNull(t.piece.ownOf)))
-  const sets = await db.select().from(t.questionSet).orderBy(asc(t.questionSet.code))
+  const sets = await storedRecords(db, 'question-sets')
   const rows = await db.select().from(t.assignment).orderBy(asc(t.assignment.number))
   return {
     stamp,
     pieces: new Map(pieces.map((p) => [p.code, p])),
-    sets: new Map(sets.map((x) => [x.code, setOf(x)])),
+    sets: new Map(sets.map((x) => [x.code, x])),
     assignments: rows.map((r) => prepareAssignment(assignmentOf(r), setup)),
   }
 }

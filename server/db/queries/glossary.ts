@@ -1,18 +1,12 @@
-import { asc } from 'drizzle-orm'
-import { createGlossary, type Glossary, type Term } from '@core/translation/glossary'
+import { createGlossary, type Glossary } from '@core/translation/glossary'
 import type { Db } from '../connect'
-import * as t from '../schema'
+import { storedRecords } from './records'
 import { mayShare, readStamp } from './setup'
-
-export function termOf(row: typeof t.term.$inferSelect): Term {
-  return { code: row.code, partOfSpeech: row.partOfSpeech, note: row.note, languages: row.languages }
-}
 
 let cached: { stamp: string; glossary: Glossary } | undefined
 
 async function readGlossary(db: Db, source: string): Promise<Glossary> {
-  const rows = await db.select().from(t.term).orderBy(asc(t.term.code))
-  return createGlossary(rows.map(termOf), source)
+  return createGlossary(await storedRecords(db, 'glossary'), source)
 }
 
 /**

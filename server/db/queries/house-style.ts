@@ -1,23 +1,11 @@
-import { asc, sql } from 'drizzle-orm'
+import { sql } from 'drizzle-orm'
 import type { TextFinding } from '@core/house-style/finding'
 import type { HouseStyle } from '@core/house-style/style'
 import type { Db } from '../connect'
-import * as t from '../schema'
-
-export function styleOf(row: typeof t.houseStyle.$inferSelect): HouseStyle {
-  return {
-    code: row.code,
-    field: row.field,
-    storefront: row.storefront,
-    language: row.language,
-    settings: row.settings,
-  }
-}
+import { storedRecords } from './records'
 
 /** The house style as it was set up, part by part. */
-export async function readStyles(db: Db): Promise<HouseStyle[]> {
-  return (await db.select().from(t.houseStyle).orderBy(asc(t.houseStyle.code))).map(styleOf)
-}
+export const readStyles = (db: Db): Promise<HouseStyle[]> => storedRecords(db, 'house-styles')
 
 /** What is kept of texts that were checked, by their keys; null is nothing found. */
 export async function readTextChecks(db: Db, keys: readonly string[]): Promise<Map<string, TextFinding[] | null>> {

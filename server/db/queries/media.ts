@@ -1,3 +1,5 @@
+import { likePattern } from './like'
+import { refersTo } from '@core/attributes/types/registry'
 import { eq, sql, type SQL } from 'drizzle-orm'
 import type { Family } from '@core/catalogue/model'
 import { plainShare, softFrom, wantedPixels } from '@core/media/checks'
@@ -69,9 +71,7 @@ function itemOf(r: MediaRow): LibraryItem {
 
 /** The pictures and files that families name. */
 export function namedBy(families: Iterable<Family>, setup: StoredSetup): string[] {
-  const codes = new Set(
-    [...setup.attributes.values()].filter((a) => a.type === 'media' || a.type === 'file').map((a) => a.code),
-  )
+  const codes = new Set([...setup.attributes.values()].filter((a) => refersTo(a, 'picture', 'file')).map((a) => a.code))
   const names = new Set<string>()
   for (const f of families)
     for (const p of [f.root, ...f.variants])
@@ -100,7 +100,7 @@ export async function libraryItem(db: Db, name: string): Promise<LibraryItem | u
 /** The attributes whose values name items of the library. */
 function pointing(setup: StoredSetup): SQL {
   const ids = [...setup.attributes.values()]
-    .filter((a) => a.type === 'media' || a.type === 'file')
+    .filter((a) => refersTo(a, 'picture', 'file'))
     .map((a) => setup.attributeIds.get(a.code)!)
   return sql`any(${sql.param(ids)}::smallint[])`
 }
@@ -181,7 +181,7 @@ export async function listLibrary(
   const words = fold(o.q)
     .split(' ')
     .filter(Boolean)
-    .map((w) => `%${w.replace(/[\\%_]/g, '\\$&')}%`)
+    .map((w) => likePattern(w))
   const where = [
     ...words.map((w) => sql`lower(m.name || ' ' || m.labels::text || ' ' || m.origin) like ${w}`),
     ...(o.kind ? [o.kind === 'picture' ? sql`b.mime like 'image/%'` : sql`b.mime not like 'image/%'`] : []),

@@ -14,7 +14,7 @@ import {
 import { checkCondition } from '@core/rules/check'
 import type { RuleNode } from '@core/rules/condition'
 import { differsByStorefront } from '@core/rules/differs'
-import type { FactLens } from '@core/rules/facts'
+import type { FactLens } from '@core/rules/fact-shape'
 import type { Db } from '../connect'
 import { namesRoots, reachToSql } from './reach'
 import { rootsMeeting, ruleToSql } from './rule-sql'

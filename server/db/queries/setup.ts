@@ -1,9 +1,8 @@
+import { storedRecords } from './records'
 import { asc, eq, inArray, sql } from 'drizzle-orm'
-import type { Campaign } from '@core/assignments/campaign'
 import type { Attribute, AttributeTypeName, ProductType } from '@core/attributes/attribute'
 import type { Setup, Storefront } from '@core/catalogue/model'
 import { plainLayout, type Layout } from '@core/page/layout'
-import type { NamedRule } from '@core/rules/condition'
 import type { UnitFamily } from '@core/units/registry'
 import type { Db } from '../connect'
 import * as t from '../schema'
@@ -56,14 +55,6 @@ function layoutOf({ details, needed, ...stored }: (typeof t.storefront.$inferSel
   return { ...plainLayout(details ?? 'tabs', stored.parts, needed), ...stored }
 }
 
-export function campaignOf(row: typeof t.campaign.$inferSelect): Campaign {
-  return { code: row.code, name: row.name, note: row.note, storefronts: row.storefronts, from: row.from, to: row.to }
-}
-
-export function ruleOf(row: typeof t.namedRule.$inferSelect): NamedRule {
-  return { code: row.code, name: row.name, note: row.note, rule: row.rule }
-}
-
 export function typeOf(row: typeof t.productType.$inferSelect): ProductType {
   return {
     code: row.code,
@@ -111,6 +102,9 @@ export async function raiseStamp(db: Db, name: Stamp): Promise<void> {
     .onConflictDoUpdate({ target: t.stamp.name, set: { n: sql`${t.stamp.n} + 1` } })
 }
 
+const byName = <T extends { name: string }>(list: T[]): T[] =>
+  list.sort((a, b) => (a.name < b.name ? -1 : a.name > b.name ? 1 : 0))
+
 /** The set-up as a transaction sees it, its own changes included; not kept, for they may yet fall. */
 export async function readSetup(db: Db): Promise<StoredSetup> {
   const stamp = await readStamp(db, 'setup')
@@ -120,8 +114,8 @@ export async function readSetup(db: Db): Promise<StoredSetup> {
   const categories = await db.select().from(t.category).orderBy(asc(t.category.position))
   const brands = await db.select().from(t.brand).orderBy(asc(t.brand.name))
   const lists = await db.select().from(t.namedList).orderBy(asc(t.namedList.name))
-  const campaigns = await db.select().from(t.campaign).orderBy(asc(t.campaign.name))
-  const rules = await db.select().from(t.namedRule).orderBy(asc(t.namedRule.name))
+  const campaigns = byName(await storedRecords(db, 'campaigns'))
+  const rules = byName(await storedRecords(db, 'named-rules'))
   const groups = await db.select().from(t.customerGroup).orderBy(asc(t.customerGroup.position))
   return {
     stamp,
@@ -134,8 +128,8 @@ export async function readSetup(db: Db): Promise<StoredSetup> {
     brands: new Map(brands.map((b) => [b.code, b])),
     lists: new Map(lists.map((l) => [l.code, { code: l.code, name: l.name }])),
     groups: new Map(groups.map((g) => [g.code, { code: g.code, name: g.name }])),
-    campaigns: new Map(campaigns.map((c) => [c.code, campaignOf(c)])),
-    rules: new Map(rules.map((r) => [r.code, ruleOf(r)])),
+    campaigns: new Map(campaigns.map((c) => [c.code, c])),
+    rules: new Map(rules.map((r) => [r.code, r])),
     storefronts: new Map(storefronts.map((s) => [s.code, storefrontOf(s)])),
     attributeIds: new Map(attributes.map((a) => [a.code, a.id])),
     attributeCodes: new Map(attributes.map((a) => [a.id, a.code])),

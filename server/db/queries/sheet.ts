@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import type { RuleNode } from '@core/rules/condition'
-import type { FactLens } from '@core/rules/facts'
+import type { FactLens } from '@core/rules/fact-shape'
 import type { Db } from '../connect'
 import { ruleToSql } from './rule-sql'
 import type { StoredSetup } from './setup'

@@ -1,3 +1,4 @@
+import { likePattern } from './like'
 import { sql, type SQL } from 'drizzle-orm'
 import type { WorkCounts, WorkRecord, ShownWork } from '@contracts/translation'
 import { attributeTypes } from '@core/attributes/types/registry'
@@ -77,7 +78,7 @@ export async function soldRoots(
   setup: StoredSetup,
   q: { storefront: string; q?: string | undefined; limit: number; offset: number; now: number },
 ): Promise<{ roots: { id: number; sku: string }[]; count: number }> {
-  const like = q.q ? `%${fold(q.q).replace(/[\\%_]/g, '\\$&')}%` : null
+  const like = q.q ? likePattern(fold(q.q)) : null
   const where = sql`
     p.parent_id is null and (${like}::text is null or p.sku_folded like ${like})
     and ${inRange(setup.storefrontIds.get(q.storefront)!, q.now)}
@@ -134,7 +135,7 @@ function counted(setup: StoredSetup, q: WorkQuery): SQL {
 /** Those of the counted products that a question finds. */
 function wanted(setup: StoredSetup, q: WorkQuery): SQL {
   const name = setup.attributeIds.get('name') ?? 0
-  const like = q.q ? `%${fold(q.q).replace(/[\\%_]/g, '\\$&')}%` : null
+  const like = q.q ? likePattern(fold(q.q)) : null
   const found =
     like === null
       ? sql`true`

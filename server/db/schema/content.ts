@@ -3,6 +3,7 @@ import {
   date,
   index,
   integer,
+  json,
   jsonb,
   pgTable,
   primaryKey,
@@ -15,9 +16,8 @@ import type { Labels } from '@core/language/labels'
 import type { Reach } from '@core/assignments/assignment'
 import type { Limits } from '@core/assignments/limits'
 import type { Box, Focus, Measured } from '@core/media/item'
-import type { BlockField, Entry } from '@core/page/block-kind'
+import type { Entry } from '@core/page/block-kind'
 import type { OwnPlace } from '@core/page/piece'
-import type { Condition } from '@core/rules/condition'
 import type { PhotoReading } from '@core/media/reading'
 import { bits64, bytes, moment } from './columns'
 
@@ -62,7 +62,6 @@ export const media = pgTable(
     holder: text('holder').notNull().default(''),
     until: date('until', { mode: 'string' }),
     created: moment('created').notNull().defaultNow(),
-    version: integer('version').notNull().default(1),
   },
   (t) => [uniqueIndex('media_version').on(t.ofName, t.ofStorefront, t.ofLanguage), index('media_digest').on(t.digest)],
 )
@@ -84,7 +83,6 @@ export const piece = pgTable(
     /** Of a piece that one product has for itself: whose it is, and where it stands there. */
     ownOf: text('own_of'),
     own: jsonb('own').$type<Omit<OwnPlace, 'sku'>>(),
-    version: integer('version').notNull().default(1),
   },
   (t) => [index('piece_own_of').on(t.ownOf)],
 )
@@ -127,42 +125,21 @@ export const assignment = pgTable('assignment', {
   order: integer('order').notNull(),
   replaces: text('replaces'),
   resting: boolean('resting').notNull(),
-  version: integer('version').notNull().default(1),
 })
 
-export const questionSet = pgTable('question_set', {
-  code: text('code').primaryKey(),
-  name: text('name').notNull(),
-  note: text('note').notNull(),
-  questions: text('questions').array().notNull(),
-  version: integer('version').notNull().default(1),
-})
-
-export const blockKind = pgTable('block_kind', {
-  code: text('code').primaryKey(),
-  name: text('name').notNull(),
-  fields: jsonb('fields').$type<BlockField[]>().notNull(),
-  many: boolean('many').notNull(),
-  version: integer('version').notNull().default(1),
-})
-
-export const namedRule = pgTable('named_rule', {
-  code: text('code').primaryKey(),
-  name: text('name').notNull(),
-  note: text('note').notNull(),
-  rule: jsonb('rule').$type<Condition>().notNull(),
-  version: integer('version').notNull().default(1),
-})
-
-export const campaign = pgTable('campaign', {
-  code: text('code').primaryKey(),
-  name: text('name').notNull(),
-  note: text('note').notNull(),
-  storefronts: text('storefronts').array().notNull(),
-  from: text('from_local'),
-  to: text('to_local'),
-  version: integer('version').notNull().default(1),
-})
+/**
+ * Records of the kinds that nothing asks by their parts: each whole, as it travels, its keys in the order in which they
+ * were written.
+ */
+export const record = pgTable(
+  'record',
+  {
+    kind: text('kind').notNull(),
+    code: text('code').notNull(),
+    body: json('body').$type<{ code: string }>().notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.kind, t.code] })],
+)
 
 /**
  * The products that an assignment reaches in a storefront, as a set of root numbers, for whoever holds assignments

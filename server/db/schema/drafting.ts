@@ -1,17 +1,6 @@
 import { bigserial, index, integer, jsonb, pgTable, serial, text } from 'drizzle-orm/pg-core'
 import type { Value } from '@core/attributes/attribute'
-import type { RecipeStep } from '@core/drafting/recipe'
 import { moment, valueColumn } from './columns'
-
-/** Chains of drafting steps. */
-export const recipe = pgTable('recipe', {
-  code: text('code').primaryKey(),
-  name: text('name').notNull(),
-  note: text('note').notNull(),
-  storefront: text('storefront'),
-  steps: jsonb('steps').$type<RecipeStep[]>().notNull(),
-  version: integer('version').notNull().default(1),
-})
 
 /**
  * One piece of work that proposed values: a run of a recipe, a reading of photos, a comparison with the data pool, a

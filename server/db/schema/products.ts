@@ -174,7 +174,6 @@ export const namedList = pgTable('named_list', {
   code: text('code').notNull().unique(),
   name: text('name').notNull(),
   note: text('note').notNull(),
-  version: integer('version').notNull().default(1),
 })
 export const listMember = pgTable(
   'list_member',

@@ -16,21 +16,10 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core'
 import type { Reach } from '@core/assignments/assignment'
-import type { StyleSettings } from '@core/house-style/style'
 import type { TextFinding } from '@core/house-style/finding'
 import type { Said } from '@core/readiness/finding'
 import { bytes, moment } from './columns'
 import { person } from './set-up'
-
-/** Parts of the house style; null is every field, storefront or language. */
-export const houseStyle = pgTable('house_style', {
-  code: text('code').primaryKey(),
-  field: text('field'),
-  storefront: text('storefront'),
-  language: text('language'),
-  settings: jsonb('settings').$type<StyleSettings>().notNull(),
-  version: integer('version').notNull().default(1),
-})
 
 /**
  * What the house style found in longer texts, by a digest of the text and of all that it was held to; null is nothing.

@@ -102,7 +102,6 @@ export const storefront = pgTable('storefront', {
   phrases: jsonb('phrases').$type<PhraseTexts>().notNull().default({}),
   menu: jsonb('menu').$type<MenuEntry[]>().notNull().default([]),
   layout: jsonb('layout').$type<StoredLayout>().notNull(),
-  version: integer('version').notNull().default(1),
 })
 
 export const customerGroup = pgTable('customer_group', {
@@ -117,7 +116,6 @@ export const category = pgTable('category', {
   position: integer('position').notNull(),
   names: jsonb('names').$type<Labels>().notNull(),
   type: text('type'),
-  version: integer('version').notNull().default(1),
 })
 
 export const attribute = pgTable('attribute', {
@@ -133,7 +131,6 @@ export const attribute = pgTable('attribute', {
   perStorefront: boolean('per_storefront').notNull(),
   serves: text('serves').array().$type<Serving[]>().notNull().default([]),
   allowed: jsonb('allowed').$type<Allowed>(),
-  version: integer('version').notNull().default(1),
 })
 
 export const productType = pgTable('product_type', {
@@ -146,5 +143,4 @@ export const productType = pgTable('product_type', {
   /** Where descriptions of its products are cut; null leaves that to the storefront. */
   cut: jsonb('cut').$type<Cut>(),
   position: integer('position').notNull().default(0),
-  version: integer('version').notNull().default(1),
 })

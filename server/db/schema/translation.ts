@@ -13,7 +13,6 @@ import {
   uniqueIndex,
 } from 'drizzle-orm/pg-core'
 import type { Placeholder } from '@core/translation/coded'
-import type { Term } from '@core/translation/glossary'
 import type { StoredSegment, StoredUnit } from '@core/translation/unit-segments'
 import { moment } from './columns'
 import { person } from './set-up'
@@ -81,14 +80,6 @@ export const memoryPair = pgTable(
     ),
   ],
 )
-
-export const term = pgTable('term', {
-  code: text('code').primaryKey(),
-  partOfSpeech: text('part_of_speech').$type<Term['partOfSpeech']>(),
-  note: text('note').notNull(),
-  languages: jsonb('languages').$type<Term['languages']>().notNull(),
-  version: integer('version').notNull().default(1),
-})
 
 /** What people say to each other about a unit. */
 export const unitComment = pgTable(

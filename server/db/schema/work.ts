@@ -52,7 +52,6 @@ export const feed = pgTable('feed', {
   looked: moment('looked'),
   ended: text('ended'),
   job: text('job'),
-  version: integer('version').notNull().default(1),
 })
 
 /** One step of work: what one person did at once. */

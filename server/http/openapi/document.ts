@@ -1,6 +1,5 @@
 import { operationGroups, operations, type Operation, type OperationName } from '@contracts/operations'
-import { recordContracts } from '@contracts/operations/records'
-import type { RecordKindName } from '@contracts/record-kinds'
+import { isRecordKind, recordContracts, type RecordKindName } from '@contracts/operations/records'
 import answersFile from '@contracts/answers.json'
 import { version } from '../../../package.json'
 import { joiSchemas, type JsonSchema } from './joi-schema'
@@ -56,8 +55,17 @@ function answerSchema(
   ofRecord: (kind: RecordKindName) => JsonSchema,
 ): JsonSchema | undefined {
   if (name in answers) return answers[name]
-  return o.record !== undefined && o.method !== 'delete' ? ofRecord(o.record) : undefined
+  if (o.record === undefined || !isRecordKind(o.record) || o.method === 'delete') return undefined
+  const record = ofRecord(o.record)
+  return o.query ? countedSchema(record) : record
 }
+
+/** A part of a list, with how many there are in all. */
+const countedSchema = (items: JsonSchema): JsonSchema => ({
+  type: 'object',
+  properties: { items: { type: 'array', items }, count: { type: 'number' } },
+  required: ['items', 'count'],
+})
 
 const json = (schema: JsonSchema) => ({ 'application/json': { schema } })
 const file = (types: string | readonly string[]) =>
@@ -65,11 +73,13 @@ const file = (types: string | readonly string[]) =>
 
 const productPath = operations.getProduct.path
 
+const isOneRecord = (o: Operation) => o.record !== undefined && !o.query
+
 /** Headers of an answer: the entity tag of what has versions, the address of a job. */
 function answerHeaders(o: Operation, status: number): Json | undefined {
   const text = (description: string) => ({ description, schema: { type: 'string' } })
   if (status === 202) return { Location: text('Where the job can be followed.') }
-  const isVersioned = o.headers?.['If-Match'] !== undefined || o.record !== undefined || o.path === productPath
+  const isVersioned = o.headers?.['If-Match'] !== undefined || isOneRecord(o) || o.path === productPath
   return isVersioned && o.method !== 'delete'
     ? { ETag: text('The version, for If-Match and If-None-Match.') }
     : undefined

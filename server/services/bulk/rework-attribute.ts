@@ -20,7 +20,6 @@ import { authorize } from '../people/permission'
 import type { Person } from '@contracts/people'
 import { unprocessable, notFound, Problem, schemaErrors } from '../problem'
 import { attributeProblems, attributes } from '../records/attributes'
-import { invalidateByRecord } from '../readiness/invalidate'
 import { refreshFactsOfType } from '../products/refresh-facts'
 import { types } from '../records/types'
 
@@ -230,7 +229,7 @@ export async function reworkAttribute(
       onProgress?.(Math.min(i + familiesAtOnce, ids.length), ids.length)
     }
     for (const type of defaults) await refreshFactsOfType(tx, type)
-    await invalidateByRecord(tx, 'attributes', { before: { ...before }, after: { ...after }, code }, next)
+    await attributes.invalidate!(tx, { before, after, code }, next)
     return report
   })
 }

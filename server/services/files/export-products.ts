@@ -1,3 +1,4 @@
+import { attributeTypes } from '@core/attributes/types/registry'
 import type { BodyOf } from '@contracts/operations'
 import { stringify } from 'csv-stringify/sync'
 import ExcelJS from 'exceljs'
@@ -113,7 +114,7 @@ async function* csv(setup: StoredSetup, ids: readonly number[], columns: readonl
 const numeric = (c: Column) =>
   c.kind === 'price' ||
   (c.kind === 'field' && (c.field === 'stock' || c.field === 'minimum')) ||
-  (c.kind === 'attribute' && c.attribute.type === 'number')
+  (c.kind === 'attribute' && attributeTypes[c.attribute.type].ruleKind === 'number')
 const maxSheetRows = 1_048_576
 
 /** The same as a spreadsheet, written as it goes: its rows are never all in memory. */

@@ -10,33 +10,29 @@ import { guardCell, unguardCell } from '@core/text/guard'
 import { database, inTransaction, type Tx } from '../../db/connect'
 import { readSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
-import * as t from '../../db/schema'
 import type { Person } from '@contracts/people'
 import { unprocessable, Problem } from '../problem'
-import { anyVersion, recordKinds, writeIn } from '../records/records'
-import { type RecordKindName } from '@contracts/record-kinds'
+import type { ContentKey } from '../records/kind'
+import { anyVersion, writeIn } from '../records/records'
+import { recordKind, recordKinds } from '../records/registry'
+import type { RecordKindName } from '@contracts/operations/records'
 
-/** What a file of content holds, in the order in which one kind needs the one before. */
-const parts = [
-  { key: 'campaigns', kind: 'campaigns', table: t.campaign },
-  { key: 'namedRules', kind: 'named-rules', table: t.namedRule },
-  { key: 'blockKinds', kind: 'block-kinds', table: t.blockKind },
-  { key: 'pieces', kind: 'pieces', table: t.piece },
-  { key: 'questionSets', kind: 'question-sets', table: t.questionSet },
-  { key: 'assignments', kind: 'assignments', table: t.assignment },
-] as const satisfies readonly { key: string; kind: RecordKindName; table: unknown }[]
+/** What a file of content holds, each kind after those that it names. */
+const parts = Object.keys(recordKinds).flatMap((name) => {
+  const kind = name as RecordKindName
+  const { inContentFile: part, read } = recordKind(kind)
+  return part ? [{ ...part, kind, read }] : []
+})
 
 /** Everything of the library and the assignments as one JSON document. */
 export async function exportContent(): Promise<ContentFile> {
   const db = database()
-  const file: Record<string, unknown> = { format: 'inkloom-content', version: 1 }
-  for (const { key, kind, table } of parts) {
-    const { rows } = await db.execute<{ code: string }>(sql`select code from ${table} order by code`)
-    const list: { code: string }[] = []
-    for (const { code } of rows) list.push((await recordKinds[kind].read(db, code))!.record)
-    file[key] = list
+  const lists: Partial<Record<ContentKey, { code: string }[]>> = {}
+  for (const { key, codes, read } of parts) {
+    const list = (lists[key] = [] as { code: string }[])
+    for (const code of await codes(db)) list.push((await read(db, code))!)
   }
-  return file as unknown as ContentFile
+  return { format: 'inkloom-content', version: 1, ...lists } as ContentFile
 }
 
 /** A way out of a transaction that was only to be tried. */
@@ -128,7 +124,7 @@ export async function exportQuestions(): Promise<string> {
   )
   const lines: string[][] = []
   for (const { code } of rows) {
-    const { record } = (await recordKinds.pieces.read(db, code))!
+    const record = (await recordKinds.pieces.read(db, code))!
     for (const x of record.texts)
       lines.push([
         code,
@@ -178,7 +174,7 @@ export async function importQuestions(
   for (const line of lines) {
     const code = line.code!.trim()
     const known = records.get(code) ??
-      (await recordKinds.pieces.read(db, code))?.record ?? {
+      (await recordKinds.pieces.read(db, code)) ?? {
         ...blankPiece(),
         code,
         kind: 'question' as const,

@@ -1,3 +1,5 @@
+import { storedRecords } from '../../db/queries/records'
+import { likePattern } from '../../db/queries/like'
 import type { ListedPiece } from '@contracts/library'
 import { asc, ilike, or, sql, type SQL } from 'drizzle-orm'
 import { countsAsPresent } from '@core/language/chain'
@@ -5,14 +7,14 @@ import { limitWords } from '@core/assignments/limits'
 import { findText } from '@core/page/piece'
 import { database } from '../../db/connect'
 import * as t from '../../db/schema'
-import { assignmentOf, blockKindOf, loadContent, ownPiecesOf } from '../../db/queries/content'
+import { assignmentOf, loadContent, ownPiecesOf } from '../../db/queries/content'
 import { loadFamilyOf } from '../../db/queries/families'
 import { loadSetup } from '../../db/queries/setup'
 import { notFound } from '../problem'
 import { editionOrProblem } from '../products/products'
 import { reachSentence } from '../reach/reach'
 
-const pattern = (q: string) => `%${q.trim().replace(/[\\%_]/g, '\\$&')}%`
+const pattern = (q: string) => likePattern(q.trim())
 
 /** Pieces by code, with their title in an edition and the assignments that use them. */
 export async function listPieces(o: {
@@ -138,9 +140,9 @@ export async function listBlockKinds() {
   const { rows } = await database().execute<{ code: string; n: number }>(
     sql`select block_kind as code, count(*)::int as n from piece where block_kind is not null group by 1`,
   )
-  const kinds = await database().select().from(t.blockKind).orderBy(asc(t.blockKind.name))
+  const kinds = (await storedRecords(database(), 'block-kinds')).sort((a, b) => a.name.localeCompare(b.name, 'en'))
   return {
-    items: kinds.map((k) => ({ ...blockKindOf(k), blocks: rows.find((r) => r.code === k.code)?.n ?? 0 })),
+    items: kinds.map((k) => ({ ...k, blocks: rows.find((r) => r.code === k.code)?.n ?? 0 })),
     next: null,
   }
 }

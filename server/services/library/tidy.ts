@@ -1,3 +1,4 @@
+import { refersTo } from '@core/attributes/types/registry'
 import type { NamedPiece, Tidy } from '@contracts/library'
 import type { Piece } from '@core/page/piece'
 import { plainText } from '@core/richtext/read'
@@ -96,7 +97,7 @@ async function pickedQuestionsOf(
   db: ReturnType<typeof database>,
   setup: Awaited<ReturnType<typeof loadSetup>>,
 ): Promise<string[]> {
-  const attributes = [...setup.attributes.values()].filter((a) => a.type === 'questions')
+  const attributes = [...setup.attributes.values()].filter((a) => refersTo(a, 'question'))
   const ids = attributes.map((a) => setup.attributeIds.get(a.code)!)
   const { rows } =
     ids.length === 0

@@ -1,3 +1,4 @@
+import { likePattern } from '../../db/queries/like'
 import type { QueryOf } from '@contracts/operations'
 import type { ListedProduct } from '@contracts/product'
 import { categoryAndBelow } from '@core/catalogue/model'
@@ -38,7 +39,7 @@ async function listProducts(o: {
   const pictures = setup.attributeIds.get('pictures') ?? 0
   const shop = o.storefront ? (setup.storefrontIds.get(o.storefront) ?? 0) : 0
   const q = o.q ? fold(o.q) : ''
-  const like = `%${q.replace(/[\\%_]/g, '\\$&')}%`
+  const like = likePattern(q)
   const chain = sql.param([...o.chain])
   const where = sql`r.parent_id is null
     and ${o.type ? sql`r.type = ${o.type}` : sql`true`} and ${o.status ? sql`r.status = ${o.status}` : sql`true`}

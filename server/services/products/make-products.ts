@@ -1,4 +1,4 @@
-import { eq, sql } from 'drizzle-orm'
+import { eq } from 'drizzle-orm'
 import type { ProductPatchBody } from '@contracts/product'
 import type { CopyBody, NewProductBody, VariantsBody } from '@contracts/variants'
 import { applyPatch, type Difference } from '@core/catalogue/patch'
@@ -268,11 +268,8 @@ async function copyAssignments(tx: Tx, copies: ReadonlyMap<string, string>, step
       leftOut: more(a.reach.leftOut),
     }
     if (JSON.stringify(reach) === JSON.stringify(a.reach)) continue
-    const { number: _number, version: _version, ...before } = a
-    await tx.db
-      .update(t.assignment)
-      .set({ reach, version: sql`${t.assignment.version} + 1` })
-      .where(eq(t.assignment.number, a.number))
+    const { number: _number, ...before } = a
+    await tx.db.update(t.assignment).set({ reach }).where(eq(t.assignment.number, a.number))
     await tx.db.insert(t.change).values({
       stepId: step,
       record: `assignments:${a.code}`,

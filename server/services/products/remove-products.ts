@@ -25,7 +25,9 @@ import { checkVersion } from '../entity-tag'
 import { authorize } from '../people/permission'
 import { notFound, Problem } from '../problem'
 import { filterOf, lensOf } from '../reach/reach'
-import { anyVersion, deleteIn, recordKinds, writeIn } from '../records/records'
+import { anyVersion, deleteIn, writeIn } from '../records/records'
+import { recordKinds } from '../records/registry'
+import { recordContracts } from '@contracts/operations/records'
 import { Cancelled, enqueue, type WorkControls } from '../work/jobs'
 import { productDocument, productTag } from './products'
 
@@ -63,16 +65,16 @@ async function takeOutOfRecords(
 ): Promise<void> {
   for (const { kind, code, skus } of references) {
     if (kind === 'relation') continue
-    authorize(person, kind === 'list' ? recordKinds.lists.action : 'edit-content')
+    authorize(person, kind === 'list' ? recordContracts.lists.action : 'edit-content')
     const within = { setup: await loadSetup(tx.db), step }
     const without = (list: readonly string[]) => list.filter((sku) => !skus.includes(sku))
     if (kind === 'own-piece') await deleteIn(tx, person.id, 'pieces', code, now, within)
     if (kind === 'list') {
-      const { record } = (await recordKinds.lists.read(tx.db, code))!
+      const record = (await recordKinds.lists.read(tx.db, code))!
       await writeIn(tx, person.id, 'lists', code, { ...record, skus: without(record.skus) }, anyVersion, now, within)
     }
     if (kind === 'assignment') {
-      const { record } = (await recordKinds.assignments.read(tx.db, code))!
+      const record = (await recordKinds.assignments.read(tx.db, code))!
       const { chosen, added, leftOut } = record.reach
       const reach = { ...record.reach, chosen: without(chosen), added: without(added), leftOut: without(leftOut) }
       await writeIn(tx, person.id, 'assignments', code, { ...record, reach }, anyVersion, now, within)

@@ -9,10 +9,11 @@ import type {
   SheetRow,
 } from '@contracts/sheet'
 import { applyPatch, type Difference } from '@core/catalogue/patch'
+import { numberInCell } from '@core/imports/row'
 import { displayValue, valuesFor } from '@core/page/values'
 import { cellsOf, patchOfCell } from '@core/sheet/cells'
 import { fieldLabels, isWritable, parseSheetColumn, type ColumnEdition, type SheetColumn } from '@core/sheet/columns'
-import { decimalSignOf, splitMeasure, type DecimalSign } from '@core/units/parse'
+import { decimalSignOf, type DecimalSign } from '@core/units/parse'
 import type { Reader } from '@core/values/resolve'
 import { database, inTransaction } from '../../db/connect'
 import {
@@ -90,10 +91,7 @@ export async function sheetRows(body: SheetBody, now: number): Promise<SheetPage
 function numberIn(cell: CellBody, columns: ReadonlyMap<string, SheetColumn>): string | undefined {
   if (cell.text === undefined) return undefined
   const column = columns.get(cell.column)
-  if (column?.kind === 'price') return cell.text
-  if (column?.kind !== 'attribute') return undefined
-  if (column.attribute.type === 'number') return cell.text
-  return column.attribute.type === 'measure' ? splitMeasure(cell.text)?.number : undefined
+  return column && numberInCell(cell.text, column)
 }
 
 /**

@@ -1,3 +1,4 @@
+import { likePattern } from '../../db/queries/like'
 import { sql } from 'drizzle-orm'
 import type { Trial, TrialBody } from '@contracts/readiness'
 import type { Value } from '@core/attributes/attribute'
@@ -49,7 +50,7 @@ export async function tryWords(body: TrialBody): Promise<Trial> {
   const found: Trial = { texts: 0, products: 0, more: false, items: [] }
   const products = new Set<string>()
   for (const language of languages) {
-    const patterns = body.words.map((w) => `%${beginning(w, language).replace(/[\\%_]/g, '\\$&')}%`)
+    const patterns = body.words.map((w) => likePattern(beginning(w, language)))
     const { rows } = await database().execute<{
       sku: string
       attribute_id: number

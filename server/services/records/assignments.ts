@@ -1,20 +1,21 @@
+import { invalidateReached } from '../readiness/due'
+import { same } from '@core/catalogue/patch'
+import { storedRecords } from '../../db/queries/records'
 import { eq, sql } from 'drizzle-orm'
-import { assignmentRecord, type AssignmentRecord } from '@contracts/records'
+import type { AssignmentRecord } from '@contracts/records'
 import { prepareAssignment, type Assignment } from '@core/assignments/assignment'
 import { RuleError } from '@core/rules/condition'
 import * as t from '../../db/schema'
 import { assignmentOf } from '../../db/queries/content'
-import { first, type Problems, type RecordKind } from './kind'
+import { first, type Problems, type RecordKind, atOnce, codesOf } from './kind'
 import { limitProblems } from './limits'
 
 export const assignments: RecordKind<AssignmentRecord> = {
   name: 'assignment',
-  action: 'edit-content',
   stamp: 'content',
-  schema: assignmentRecord,
   async read(db, code) {
     const row = await first(db.select().from(t.assignment).where(eq(t.assignment.code, code)))
-    return row && { record: assignmentOf(row), version: row.version }
+    return row && assignmentOf(row)
   },
   async check(record, before, setup, tx) {
     const problems: Problems = []
@@ -32,7 +33,7 @@ export const assignments: RecordKind<AssignmentRecord> = {
         if (!has(c)) problems.push({ path: `${path}[${i}]`, message: `There is no ${what} “${c}”.` })
       })
     const there = await tx.db.select({ code: t.piece.code, ownOf: t.piece.ownOf }).from(t.piece)
-    const sets = await tx.db.select({ code: t.questionSet.code }).from(t.questionSet)
+    const sets = await storedRecords(tx.db, 'question-sets')
     known(
       record.pieces,
       (c) => there.some((p) => p.code === c && p.ownOf === null),
@@ -85,10 +86,17 @@ export const assignments: RecordKind<AssignmentRecord> = {
     await tx.db
       .insert(t.assignment)
       .values({ code: r.code, ...row })
-      .onConflictDoUpdate({ target: t.assignment.code, set: { ...row, version: sql`${t.assignment.version} + 1` } })
+      .onConflictDoUpdate({ target: t.assignment.code, set: row })
   },
   deletionBlockers: () => Promise.resolve([]),
   async remove(tx, record) {
     await tx.db.delete(t.assignment).where(eq(t.assignment.code, record.code))
   },
+  async invalidate(tx, { before, after }, setup) {
+    const reaches = [before, after].flatMap((r) => (r ? [r.reach] : []))
+    for (const reach of same(reaches[0] ?? null, reaches[1] ?? null) ? reaches.slice(0, 1) : reaches)
+      await invalidateReached(tx, reach, setup, atOnce(setup))
+  },
+  undoneWithStep: true,
+  inContentFile: { key: 'assignments', codes: codesOf('assignment') },
 }

@@ -1,5 +1,7 @@
+import { invalidateSet } from '../../db/queries/readiness'
+import { inLabels } from './label-texts'
+import { attributeTypes } from '@core/attributes/types/registry'
 import { eq, sql } from 'drizzle-orm'
-import { attributeRecord } from '@contracts/records'
 import type { Attribute } from '@core/attributes/attribute'
 import { checkAllowed } from '@core/attributes/check-attribute'
 import { isScalar } from '@core/rules/scalar'
@@ -7,7 +9,7 @@ import { findUnit } from '@core/units/registry'
 import * as t from '../../db/schema'
 import { attributeOf, readSetup } from '../../db/queries/setup'
 import { settleScalar } from './scalar'
-import { countOf, first, rulesNaming, type Problems, type RecordKind } from './kind'
+import { countOf, first, rulesNaming, type Problems, type RecordKind, differIn } from './kind'
 
 /** What is wrong with an attribute by itself, whatever its values are. */
 export function attributeProblems(record: Attribute): Problems {
@@ -23,12 +25,10 @@ const how = 'Check the effect first: “Check the effect”, or POST /api/attrib
 
 export const attributes: RecordKind<Attribute> = {
   name: 'attribute',
-  action: 'edit-types',
   stamp: 'setup',
-  schema: attributeRecord,
   async read(db, code) {
     const row = await first(db.select().from(t.attribute).where(eq(t.attribute.code, code)))
-    return row && { record: attributeOf(row), version: row.version }
+    return row && attributeOf(row)
   },
   async check(record, before, setup, tx) {
     const problems = attributeProblems(record)
@@ -47,7 +47,7 @@ export const attributes: RecordKind<Attribute> = {
       for (const gone of before.options.filter((o) => !record.options.some((n) => n.code === o.code))) {
         await keep(
           'options',
-          sql`value @> ${JSON.stringify(before.type === 'choices' ? [gone.code] : gone.code)}::jsonb`,
+          sql`value @> ${JSON.stringify(attributeTypes[before.type].options === 'several' ? [gone.code] : gone.code)}::jsonb`,
           `“${gone.code}” is chosen in # values.`,
         )
         const ruled = await rulesNaming(tx.db, setup, `option:${record.code}:${gone.code}`)
@@ -76,7 +76,7 @@ export const attributes: RecordKind<Attribute> = {
     await tx.db
       .insert(t.attribute)
       .values({ code: r.code, ...row })
-      .onConflictDoUpdate({ target: t.attribute.code, set: { ...row, version: sql`${t.attribute.version} + 1` } })
+      .onConflictDoUpdate({ target: t.attribute.code, set: row })
   },
   async after(tx, record, before) {
     if (!before) return
@@ -106,5 +106,27 @@ export const attributes: RecordKind<Attribute> = {
   },
   async remove(tx, record) {
     await tx.db.delete(t.attribute).where(eq(t.attribute.code, record.code))
+  },
+  async invalidate(tx, changed, setup) {
+    if (!differIn(changed, ['type', 'options', 'translatable', 'perStorefront', 'allowed', 'serves'])) return
+    for (const type of setup.types.values())
+      if (type.attributes.some((a) => a.attribute === changed.code)) await invalidateSet(tx, { type: type.code })
+  },
+  labels: {
+    prefix: 'attribute',
+    title: (a, source) => a.labels[source] ?? a.code,
+    texts: (a) => [
+      ...(a.serves.length === 1 && a.serves[0] === 'team'
+        ? []
+        : [inLabels('label', 'Attribute', a.labels, 'In the table of facts, in filters and comparisons')]),
+      ...a.options.map((o) =>
+        inLabels(
+          `option:${o.code}`,
+          'Option',
+          o.labels,
+          'A value that products have; in the table of facts and in filters',
+        ),
+      ),
+    ],
   },
 }

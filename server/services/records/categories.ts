@@ -1,17 +1,15 @@
+import { inLabels } from './label-texts'
 import { asc, eq, sql } from 'drizzle-orm'
-import { categoryRecord } from '@contracts/records'
 import { categoryPath, type Category } from '@core/catalogue/model'
 import * as t from '../../db/schema'
-import { countOf, first, rulesNaming, type Problems, type RecordKind } from './kind'
+import { countOf, first, rulesNaming, type Problems, type RecordKind, differIn, invalidateAll } from './kind'
 
 /** A category with its place among those beside it. */
 export type CategoryRecord = Category & { position?: number }
 
 export const categories: RecordKind<CategoryRecord> = {
   name: 'category',
-  action: 'edit-types',
   stamp: 'setup',
-  schema: categoryRecord,
   async read(db, code) {
     const row = await first(db.select().from(t.category).where(eq(t.category.code, code)))
     if (!row) return undefined
@@ -19,10 +17,7 @@ export const categories: RecordKind<CategoryRecord> = {
       db,
       sql`category where parent is not distinct from ${row.parent} and position < ${row.position}`,
     )
-    return {
-      record: { code: row.code, parent: row.parent, names: row.names, type: row.type, position },
-      version: row.version,
-    }
+    return { code: row.code, parent: row.parent, names: row.names, type: row.type, position }
   },
   async check(record, _before, setup) {
     const problems: Problems = []
@@ -41,7 +36,7 @@ export const categories: RecordKind<CategoryRecord> = {
     await tx.db
       .insert(t.category)
       .values({ code: r.code, position: 2_000_000_000, ...row })
-      .onConflictDoUpdate({ target: t.category.code, set: { ...row, version: sql`${t.category.version} + 1` } })
+      .onConflictDoUpdate({ target: t.category.code, set: row })
     const beside = (
       await tx.db
         .select({ code: t.category.code })
@@ -71,5 +66,13 @@ export const categories: RecordKind<CategoryRecord> = {
   },
   async remove(tx, record) {
     await tx.db.delete(t.category).where(eq(t.category.code, record.code))
+  },
+  async invalidate(tx, changed) {
+    if (changed.before && differIn(changed, ['parent'])) await invalidateAll(tx)
+  },
+  labels: {
+    prefix: 'category',
+    title: (c, source) => c.names[source] ?? c.code,
+    texts: (c) => [inLabels('name', 'Category', c.names, 'In the shop’s menu and above the list of its products')],
   },
 }

@@ -1,29 +1,24 @@
-import { eq, sql } from 'drizzle-orm'
-import { feedRecord, type Feed, type FeedSourceName } from '@contracts/feeds'
+import { eq } from 'drizzle-orm'
+import type { Feed, FeedSourceName } from '@contracts/feeds'
 import * as t from '../../db/schema'
 import { feedSources } from '../imports/feed-sources'
 import { first, type RecordKind } from './kind'
 
 export const feeds: RecordKind<Feed> = {
   name: 'feed',
-  action: 'set-up',
   stamp: 'content',
-  schema: feedRecord,
   async read(db, code) {
     const row = await first(db.select().from(t.feed).where(eq(t.feed.code, code)))
     return (
       row && {
-        version: row.version,
-        record: {
-          code: row.code,
-          name: row.name,
-          source: row.source as FeedSourceName,
-          place: row.place,
-          everyMinutes: row.everyMinutes,
-          take: row.take as Feed['take'],
-          mapping: row.mapping,
-          resting: row.resting,
-        },
+        code: row.code,
+        name: row.name,
+        source: row.source as FeedSourceName,
+        place: row.place,
+        everyMinutes: row.everyMinutes,
+        take: row.take as Feed['take'],
+        mapping: row.mapping,
+        resting: row.resting,
       }
     )
   },
@@ -47,7 +42,7 @@ export const feeds: RecordKind<Feed> = {
       .values({ code: r.code, ...row, due: new Date(0) })
       .onConflictDoUpdate({
         target: t.feed.code,
-        set: { ...row, mark: null, due: new Date(0), version: sql`${t.feed.version} + 1` },
+        set: { ...row, mark: null, due: new Date(0) },
       })
   },
   deletionBlockers: () => Promise.resolve([]),

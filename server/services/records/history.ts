@@ -5,31 +5,16 @@ import { readSetup } from '../../db/queries/setup'
 import * as t from '../../db/schema'
 import type { Person } from '@contracts/people'
 import { unprocessable, notFound } from '../problem'
-import { getRecord, recordKinds, authorizeFor, writeIn, writeRecord, anyVersion } from './records'
-import { type RecordKindName } from '@contracts/record-kinds'
-import type { RecordKind } from './kind'
-import { onlyTextsDiffer } from '../translation/label-texts'
+import { getRecord, authorizeFor, writeIn, writeRecord, anyVersion } from './records'
+import { recordKind } from './registry'
+import { isRecordKind, type RecordKindName } from '@contracts/operations/records'
+import { onlyTextsDiffer } from '../translation/label-kinds'
 
 /** The kind of record that an address names. Throws 404 for another word. */
 function kindOf(kind: string): RecordKindName {
-  if (!(kind in recordKinds)) throw notFound(`kind of record “${kind}”`)
-  return kind as RecordKindName
+  if (!isRecordKind(kind)) throw notFound(`kind of record “${kind}”`)
+  return kind
 }
-
-/**
- * Kinds of which several are written in one step. What else a step changes beside products, such as an attribute, is
- * put back by its own history.
- */
-const written: ReadonlySet<string> = new Set<RecordKindName>([
-  'pieces',
-  'lists',
-  'question-sets',
-  'block-kinds',
-  'campaigns',
-  'named-rules',
-  'assignments',
-  'glossary',
-])
 
 /**
  * Takes back what a step changed in records that travel whole, as part of a transaction; those that it deleted are
@@ -57,25 +42,18 @@ export async function undoRecords(
     differences: [whole],
   } of rows) {
     const at = record.indexOf(':')
-    const [kind, code] = [record.slice(0, at), record.slice(at + 1)]
-    // Of what else travels whole, translations are put back, and nothing that other parts of the step rest on.
-    if (
-      !whole ||
-      !(
-        written.has(kind) ||
-        (whole.before &&
-          whole.after &&
-          onlyTextsDiffer(kind as RecordKindName, whole.before, whole.after, languages, setup.source))
-      )
-    )
-      continue
-    const current = await (recordKinds[kind as RecordKindName] as unknown as RecordKind<{ code: string }>).read(
-      tx.db,
-      code,
-    )
+    const kind = record.slice(0, at)
+    if (!isRecordKind(kind)) continue
+    const code = record.slice(at + 1)
+    // What else a step changes beside products, such as an attribute, is put back by its own history; of it, only
+    // translations are put back, and nothing that other parts of the step rest on.
+    const onlyTexts = () =>
+      whole?.before && whole.after && onlyTextsDiffer(kind, whole.before, whole.after, languages, setup.source)
+    if (!whole || !(recordKind(kind).undoneWithStep || onlyTexts())) continue
+    const current = await recordKind(kind).read(tx.db, code)
     if (whole.after === null && !current && whole.before !== null) {
       const within = { setup: await readSetup(tx.db), step: await step() }
-      await writeIn(tx, personId, kind as RecordKindName, code, whole.before, anyVersion, now, within)
+      await writeIn(tx, personId, kind, code, whole.before, anyVersion, now, within)
       records++
       continue
     }
@@ -83,9 +61,9 @@ export async function undoRecords(
       kept.push({ sku: record, path: whole.before === null ? 'made' : 'gone' })
       continue
     }
-    const back = undoneRecord(current.record, whole.before as { code: string }, whole.after as { code: string })
+    const back = undoneRecord(current, whole.before as { code: string }, whole.after as { code: string })
     kept.push(...back.kept.map((path) => ({ sku: record, path })))
-    const done = await writeIn(tx, personId, kind as RecordKindName, code, back.record, anyVersion, now, {
+    const done = await writeIn(tx, personId, kind, code, back.record, anyVersion, now, {
       setup: await readSetup(tx.db),
       step: await step(),
     })

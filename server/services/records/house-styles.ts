@@ -1,20 +1,14 @@
-import { eq, sql } from 'drizzle-orm'
-import { houseStyleRecord } from '@contracts/records'
 import type { HouseStyle } from '@core/house-style/style'
 import { isKnownTag, tagProblem } from '@core/language/tag'
-import { styleOf } from '../../db/queries/house-style'
-import * as t from '../../db/schema'
-import { first, type Problems, type RecordKind } from './kind'
+import { readStyles } from '../../db/queries/house-style'
+import { type Problems, invalidateAll, storedWhole } from './kind'
 
-export const houseStyles: RecordKind<HouseStyle> = {
+const haveOneScope = (a: HouseStyle, b: HouseStyle) =>
+  a.field === b.field && a.storefront === b.storefront && a.language === b.language
+
+export const houseStyles = storedWhole('house-styles', {
   name: 'house style rule set',
-  action: 'edit-content',
   stamp: 'house-style',
-  schema: houseStyleRecord,
-  async read(db, code) {
-    const row = await first(db.select().from(t.houseStyle).where(eq(t.houseStyle.code, code)))
-    return row && { record: styleOf(row), version: row.version }
-  },
   async check(record, _before, setup, tx) {
     const problems: Problems = []
     if (record.field !== null && !setup.attributes.has(record.field))
@@ -23,26 +17,13 @@ export const houseStyles: RecordKind<HouseStyle> = {
       problems.push({ path: 'storefront', message: `There is no storefront “${record.storefront}”.` })
     if (record.language !== null && !isKnownTag(record.language))
       problems.push({ path: 'language', message: tagProblem(record.language) })
-    const { rows } = await tx.db.execute<{ code: string }>(sql`
-      select code from house_style where code <> ${record.code} and field is not distinct from ${record.field}::text
-      and storefront is not distinct from ${record.storefront}::text and language is not distinct
-      from ${record.language}::text`)
-    if (rows[0])
+    const same = (await readStyles(tx.db)).find((other) => other.code !== record.code && haveOneScope(other, record))
+    if (same)
       problems.push({
         path: 'field',
-        message: `The rule set “${rows[0].code}” is for the same field, storefront and language. Change that one.`,
+        message: `The rule set “${same.code}” is for the same field, storefront and language. Change that one.`,
       })
     return { record, problems }
   },
-  async write(tx, r) {
-    const row = { field: r.field, storefront: r.storefront, language: r.language, settings: r.settings }
-    await tx.db
-      .insert(t.houseStyle)
-      .values({ code: r.code, ...row })
-      .onConflictDoUpdate({ target: t.houseStyle.code, set: { ...row, version: sql`${t.houseStyle.version} + 1` } })
-  },
-  deletionBlockers: () => Promise.resolve([]),
-  async remove(tx, record) {
-    await tx.db.delete(t.houseStyle).where(eq(t.houseStyle.code, record.code))
-  },
-}
+  invalidate: invalidateAll,
+})

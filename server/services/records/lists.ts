@@ -1,5 +1,5 @@
+import { invalidateWhere } from '../../db/queries/readiness'
 import { asc, eq, sql } from 'drizzle-orm'
-import { listRecord } from '@contracts/records'
 import type { NamedList } from '@core/catalogue/model'
 import * as t from '../../db/schema'
 import { rootsOfSkus } from '../../db/queries/families'
@@ -7,9 +7,7 @@ import { first, rulesNaming, type RecordKind } from './kind'
 
 export const lists: RecordKind<NamedList> = {
   name: 'named list',
-  action: 'edit-products',
   stamp: 'setup',
-  schema: listRecord,
   async read(db, code) {
     const row = await first(db.select().from(t.namedList).where(eq(t.namedList.code, code)))
     if (!row) return undefined
@@ -19,10 +17,7 @@ export const lists: RecordKind<NamedList> = {
       .innerJoin(t.product, eq(t.product.id, t.listMember.productId))
       .where(eq(t.listMember.listId, row.id))
       .orderBy(asc(t.product.sku))
-    return {
-      record: { code: row.code, name: row.name, note: row.note, skus: members.map((m) => m.sku) },
-      version: row.version,
-    }
+    return { code: row.code, name: row.name, note: row.note, skus: members.map((m) => m.sku) }
   },
   async check(record, _before, _setup, tx) {
     const roots = await rootsOfSkus(tx.db, record.skus)
@@ -42,7 +37,7 @@ export const lists: RecordKind<NamedList> = {
     const [made] = await tx.db
       .insert(t.namedList)
       .values({ code: r.code, ...row })
-      .onConflictDoUpdate({ target: t.namedList.code, set: { ...row, version: sql`${t.namedList.version} + 1` } })
+      .onConflictDoUpdate({ target: t.namedList.code, set: row })
       .returning({ id: t.namedList.id })
     const ids = sql`select id from product where sku = any(${sql.param(r.skus)}::text[])`
     await tx.db.execute(sql`delete from list_member where list_id = ${made!.id} and product_id not in (${ids})`)
@@ -60,4 +55,10 @@ export const lists: RecordKind<NamedList> = {
   async remove(tx, record) {
     await tx.db.delete(t.namedList).where(eq(t.namedList.code, record.code))
   },
+  async invalidate(tx, { before, after }) {
+    const [was, is] = [before, after].map((r) => new Set(r?.skus ?? []))
+    const moved = [...was!].filter((s) => !is!.has(s)).concat([...is!].filter((s) => !was!.has(s)))
+    await invalidateWhere(tx, sql`select root_id from product where sku = any(${sql.param(moved)}::text[])`)
+  },
+  undoneWithStep: true,
 }

@@ -1,21 +1,19 @@
+import { inLabels } from './label-texts'
+import { invalidateWhere } from '../../db/queries/readiness'
+import { likeText } from '../../db/queries/like'
+import { refersTo } from '@core/attributes/types/registry'
 import { eq, sql } from 'drizzle-orm'
-import { mediaRecord } from '@contracts/media'
 import { isKnownTag, tagProblem } from '@core/language/tag'
 import type { MediaItem } from '@core/media/item'
 import * as t from '../../db/schema'
-import { contentOf, libraryItem, usersOf } from '../../db/queries/media'
-import { countOf, first, rulesNaming, type Problems, type RecordKind } from './kind'
+import { contentOf, libraryItem, rootsNaming, usersOf } from '../../db/queries/media'
+import { countOf, rulesNaming, type Problems, type RecordKind } from './kind'
 
 export const media: RecordKind<MediaItem> = {
   name: 'picture or file',
-  action: 'edit-products',
   stamp: 'content',
-  schema: mediaRecord,
   async read(db, code) {
-    const found = await libraryItem(db, code)
-    const row =
-      found && (await first(db.select({ version: t.media.version }).from(t.media).where(eq(t.media.name, code))))
-    return found && { record: found.item, version: row!.version }
+    return (await libraryItem(db, code))?.item
   },
   async check(record, _before, setup, tx) {
     const problems: Problems = []
@@ -78,7 +76,7 @@ export const media: RecordKind<MediaItem> = {
     await tx.db
       .insert(t.media)
       .values({ name: r.code, ...row })
-      .onConflictDoUpdate({ target: t.media.name, set: { ...row, version: sql`${t.media.version} + 1` } })
+      .onConflictDoUpdate({ target: t.media.name, set: row })
   },
   async deletionBlockers(tx, record, setup) {
     const why: string[] = []
@@ -93,10 +91,10 @@ export const media: RecordKind<MediaItem> = {
       why.push(`${versions.map((v) => v.name).join(', ')} are own versions of it. Delete them first.`)
     const pieces = await countOf(
       tx.db,
-      sql`piece_text where body like ${`%/delivery/media/${record.code.replace(/[\\%_]/g, '\\$&')}"%`}`,
+      sql`piece_text where body like ${`%/delivery/media/${likeText(record.code)}"%`}`,
     )
     if (pieces > 0) why.push(`It is used in ${pieces} texts of pieces.`)
-    for (const a of [...setup.attributes.values()].filter((a) => a.type === 'media' || a.type === 'file')) {
+    for (const a of [...setup.attributes.values()].filter((a) => refersTo(a, 'picture', 'file'))) {
       const ruled = await rulesNaming(tx.db, setup, `option:${a.code}:${record.code.toLowerCase()}`)
       if (ruled.length > 0) why.push(`The assignment ${ruled.join(', ')} names it. Change its rule first.`)
     }
@@ -104,5 +102,21 @@ export const media: RecordKind<MediaItem> = {
   },
   async remove(tx, record) {
     await tx.db.delete(t.media).where(eq(t.media.name, record.code))
+  },
+  async invalidate(tx, { before, after, code }, setup) {
+    const names = [code, ...[before, after].flatMap((r) => r?.of?.name ?? [])]
+    await invalidateWhere(tx, rootsNaming(setup, names))
+  },
+  labels: {
+    prefix: 'media',
+    title: (m) => m.code,
+    texts: (m) => [
+      inLabels(
+        'label',
+        'Alternative text or title',
+        m.labels,
+        'Read out in place of a picture; the text of a link to a file',
+      ),
+    ],
   },
 }

@@ -1,5 +1,10 @@
+import { invalidateReached } from '../readiness/due'
+import { storedRecord, storedRecords } from '../../db/queries/records'
+import { invalidateWhere } from '../../db/queries/readiness'
+import { refersTo } from '@core/attributes/types/registry'
 import { eq, sql } from 'drizzle-orm'
-import { pieceRecord, type PieceRecord, type PieceTextRecord } from '@contracts/records'
+import type { PieceRecord, PieceTextRecord } from '@contracts/records'
+import type { Assignment } from '@core/assignments/assignment'
 import { bodyOfEntries, type BlockKind, type Entry } from '@core/page/block-kind'
 import type { OwnPlace } from '@core/page/piece'
 import { shortenings } from '@core/language/chain'
@@ -9,12 +14,12 @@ import { normalForm } from '@core/richtext/normal-form'
 import { inlineAddresses } from '@core/richtext/read'
 import { isReviewed, sourceHash, type TranslationState } from '@core/translation/state'
 import * as t from '../../db/schema'
-import { blockKindOf, pieceRecordOf } from '../../db/queries/content'
+import { pieceRecordOf, readContent } from '../../db/queries/content'
 import { rootsOfSkus } from '../../db/queries/families'
 import { loadLibrary } from '../../db/queries/media'
 import { loadSetup, type StoredSetup } from '../../db/queries/setup'
 import type { Tx } from '../../db/connect'
-import { first, type Problems, type RecordKind } from './kind'
+import { atOnce, codesOf, type Problems, type RecordKind } from './kind'
 import { limitProblems } from './limits'
 import { namedByAssignments, namedByProducts } from './uses'
 
@@ -61,29 +66,21 @@ function markOf(
 
 export const pieces: RecordKind<PieceRecord> = {
   name: 'piece',
-  action: 'edit-content',
   stamp: 'content',
-  schema: pieceRecord,
   async read(db, code) {
-    const found = await pieceRecordOf(db, await loadSetup(db), code)
-    return found && { record: found.record, version: found.version }
+    return (await pieceRecordOf(db, await loadSetup(db), code))?.record
   },
   async check(given, _before, setup, tx) {
     const problems: Problems = await placeProblems(given, setup, tx)
-    const kind =
-      given.blockKind === null
-        ? undefined
-        : await first(tx.db.select().from(t.blockKind).where(eq(t.blockKind.code, given.blockKind)))
+    const kind = given.blockKind === null ? undefined : await storedRecord(tx.db, 'block-kinds', given.blockKind)
     if (given.blockKind !== null && !kind)
       problems.push({ path: 'blockKind', message: `There is no block type “${given.blockKind}”.` })
     if (given.blockKind !== null && given.kind !== 'block')
       problems.push({ path: 'blockKind', message: 'Only blocks have a kind with fields.' })
-    if (kind) problems.push(...given.texts.flatMap((x, i) => entryProblems(x, i, blockKindOf(kind))))
+    if (kind) problems.push(...given.texts.flatMap((x, i) => entryProblems(x, i, kind)))
     const record = {
       ...given,
-      texts: kind
-        ? await filledTexts(given.texts, blockKindOf(kind), tx)
-        : given.texts.map(({ entries: _, ...x }) => x),
+      texts: kind ? await filledTexts(given.texts, kind, tx) : given.texts.map(({ entries: _, ...x }) => x),
     }
     const texts = record.texts.map((x, i) => {
       if (x.storefront !== null && !setup.storefronts.has(x.storefront))
@@ -102,7 +99,7 @@ export const pieces: RecordKind<PieceRecord> = {
     if (record.takes !== null) {
       const attribute = setup.attributes.get(record.takes)
       if (!attribute) problems.push({ path: 'takes', message: `There is no attribute “${record.takes}”.` })
-      else if (['media', 'questions'].includes(attribute.type))
+      else if (refersTo(attribute, 'picture', 'question'))
         problems.push({ path: 'takes', message: `“${record.takes}” has no text for a piece to use.` })
     }
     record.needed.forEach((a, i) => {
@@ -128,7 +125,7 @@ export const pieces: RecordKind<PieceRecord> = {
     const [row] = await tx.db
       .insert(t.piece)
       .values({ code: r.code, ...fields })
-      .onConflictDoUpdate({ target: t.piece.code, set: { ...fields, version: sql`${t.piece.version} + 1` } })
+      .onConflictDoUpdate({ target: t.piece.code, set: fields })
       .returning({ id: t.piece.id })
     const old = await tx.db.select().from(t.pieceText).where(eq(t.pieceText.pieceId, row!.id))
     await tx.db.delete(t.pieceText).where(eq(t.pieceText.pieceId, row!.id))
@@ -154,20 +151,33 @@ export const pieces: RecordKind<PieceRecord> = {
     )
   },
   async deletionBlockers(tx, record, setup) {
-    const { rows } = await tx.db.execute<{ name: string }>(
-      sql`select name from question_set where ${record.code} = any(questions) order by name`,
-    )
+    const sets = (await storedRecords(tx.db, 'question-sets')).filter((s) => s.questions.includes(record.code))
     return [
       ...(await namedByAssignments(tx.db, record.code)),
       ...(record.kind === 'question' ? await namedByProducts(tx.db, setup, record.code) : []),
-      ...(rows.length > 0
-        ? [`The question sets ${rows.map((r) => `“${r.name}”`).join(', ')} hold it. Remove it there first.`]
+      ...(sets.length > 0
+        ? [`The question sets ${sets.map((s) => `“${s.name}”`).join(', ')} hold it. Remove it there first.`]
         : []),
     ]
   },
   async remove(tx, record) {
     await tx.db.delete(t.piece).where(eq(t.piece.code, record.code))
   },
+  async invalidate(tx, { before, after, code }, setup) {
+    const skus = [before, after].flatMap((r) => r?.own?.sku ?? [])
+    if (skus.length > 0)
+      await invalidateWhere(tx, sql`select root_id from product where sku = any(${sql.param(skus)}::text[])`)
+    // What assignments bring is read before this change, which none of them is part of.
+    // Read within the transaction and not kept: it may yet fall.
+    const content = await readContent(tx.db, setup)
+    const brings = (a: Assignment) =>
+      a.pieces.includes(code) ||
+      a.replaces === code ||
+      a.sets.some((s) => content.sets.get(s)?.questions.includes(code))
+    for (const a of content.assignments.filter(brings)) await invalidateReached(tx, a.reach, setup, atOnce(setup))
+  },
+  undoneWithStep: true,
+  inContentFile: { key: 'pieces', codes: codesOf('piece') },
 }
 
 /**
@@ -176,8 +186,7 @@ export const pieces: RecordKind<PieceRecord> = {
  */
 async function placeProblems(record: PieceRecord, setup: StoredSetup, tx: Tx): Promise<Problems> {
   const problems: Problems = []
-  const { rows: sets } = await tx.db.execute(sql`select 1 from question_set where code = ${record.code}`)
-  if (sets.length > 0)
+  if (await storedRecord(tx.db, 'question-sets', record.code))
     problems.push({ path: 'code', message: `A question set is called “${record.code}” already. Choose another code.` })
   if (record.own === null) return problems
   const root = (await rootsOfSkus(tx.db, [record.own.sku])).get(record.own.sku)

@@ -1,20 +1,10 @@
-import { eq, sql } from 'drizzle-orm'
-import { questionSetRecord } from '@contracts/records'
-import type { QuestionSet } from '@core/page/piece'
 import * as t from '../../db/schema'
-import { setOf } from '../../db/queries/content'
-import { first, type Problems, type RecordKind } from './kind'
+import { type Problems, invalidateAll, storedWhole } from './kind'
 import { namedByAssignments, namedByProducts } from './uses'
 
-export const questionSets: RecordKind<QuestionSet> = {
+export const questionSets = storedWhole('question-sets', {
   name: 'question set',
-  action: 'edit-content',
   stamp: 'content',
-  schema: questionSetRecord,
-  async read(db, code) {
-    const row = await first(db.select().from(t.questionSet).where(eq(t.questionSet.code, code)))
-    return row && { record: setOf(row), version: row.version }
-  },
   async check(record, _before, _setup, tx) {
     const problems: Problems = []
     const there = new Map(
@@ -39,17 +29,10 @@ export const questionSets: RecordKind<QuestionSet> = {
     })
     return { record, problems }
   },
-  async write(tx, r) {
-    const row = { name: r.name, note: r.note, questions: r.questions }
-    await tx.db
-      .insert(t.questionSet)
-      .values({ code: r.code, ...row })
-      .onConflictDoUpdate({ target: t.questionSet.code, set: { ...row, version: sql`${t.questionSet.version} + 1` } })
-  },
   async deletionBlockers(tx, record, setup) {
     return [...(await namedByAssignments(tx.db, record.code)), ...(await namedByProducts(tx.db, setup, record.code))]
   },
-  async remove(tx, record) {
-    await tx.db.delete(t.questionSet).where(eq(t.questionSet.code, record.code))
-  },
-}
+  invalidate: invalidateAll,
+  undoneWithStep: true,
+  contentKey: 'questionSets',
+})

@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto'
 import { sql } from 'drizzle-orm'
-import type { RecordKindName } from '@contracts/record-kinds'
+import { recordContracts, type ListQuery, type RecordKindName } from '@contracts/operations/records'
+import type { AnyOf } from '@contracts/schema'
+import type { Counted } from '@contracts/paging'
 import { same } from '@core/catalogue/patch'
 import { database, inTransaction, type Tx } from '../../db/connect'
 import * as t from '../../db/schema'
@@ -10,45 +12,8 @@ import { checkVersion } from '../entity-tag'
 import { may, authorize } from '../people/permission'
 import type { Person } from '@contracts/people'
 import { unprocessable, notFound, Problem, schemaErrors } from '../problem'
-import { assignments } from './assignments'
-import { blockKinds } from './block-kinds'
-import { campaigns } from './campaigns'
-import { attributes } from './attributes'
-import { feeds } from './feeds'
-import { glossary } from './glossary'
-import { houseStyles } from './house-styles'
-import { categories } from './categories'
-import type { RecordKind } from './kind'
-import { invalidateByRecord } from '../readiness/invalidate'
 import { markLabels } from '../translation/mark-labels'
-import { lists } from './lists'
-import { media } from './media'
-import { namedRules } from './named-rules'
-import { pieces } from './pieces'
-import { questionSets } from './question-sets'
-import { recipes } from './recipes'
-import { storefronts } from './storefronts'
-import { types } from './types'
-
-/** Every kind of record that travels whole, by its name in the address. */
-export const recordKinds = {
-  attributes,
-  'product-types': types,
-  categories,
-  storefronts,
-  pieces,
-  assignments,
-  media,
-  lists,
-  feeds,
-  'house-styles': houseStyles,
-  recipes,
-  'question-sets': questionSets,
-  'block-kinds': blockKinds,
-  'named-rules': namedRules,
-  campaigns,
-  glossary,
-} as const satisfies Record<RecordKindName, unknown>
+import { recordKind } from './registry'
 
 type Changing = Record<string, unknown>
 
@@ -57,10 +22,17 @@ const tagOf = (record: unknown) =>
 
 /** One record and its entity tag. */
 export async function getRecord(kind: RecordKindName, code: string) {
-  const k = recordKinds[kind] as unknown as RecordKind<{ code: string }>
+  const k = recordKind(kind)
   const found = await k.read(database(), code)
   if (!found) throw notFound(`${k.name} “${code}”`)
-  return { record: found.record, tag: tagOf(found.record) }
+  return { record: found, tag: tagOf(found) }
+}
+
+/** The records of a kind that hold some words, by code. Throws 404 for a kind that is listed otherwise. */
+export async function listRecords(kind: RecordKindName, query: ListQuery): Promise<Counted<{ code: string }>> {
+  const { list, name } = recordKind(kind)
+  if (!list) throw notFound(`list of every ${name}`)
+  return list(database(), query)
 }
 
 /**
@@ -80,22 +52,17 @@ export async function putRecord(
   return writeRecord(person, kind, code, body, match, now)
 }
 
-/** Asks for permission to write a record; where only parts change that take another permission, for that one. */
+/** Asks for permission to write a record; where only parts change that take less, for that. */
 export async function authorizeFor(person: Person, kind: RecordKindName, code: string, body: unknown): Promise<void> {
-  const k = recordKinds[kind] as unknown as RecordKind<{ code: string }>
-  if (k.partly && may(person, k.partly.action) && !may(person, k.action)) {
-    const before = (await k.read(database(), code))?.record as Changing | undefined
-    // Held against the body as it came: what does not fit in their parts is told by the writing.
-    const given = (body ?? {}) as Changing
-    if (
-      before &&
-      Object.keys(before).every(
-        (key) => k.partly!.keys.includes(key as never) || same(before[key] ?? null, given[key] ?? null),
-      )
-    )
-      return
-  }
-  authorize(person, k.action)
+  const { action } = recordContracts[kind]
+  const { wholeTakes, read } = recordKind(kind)
+  if (!wholeTakes || may(person, wholeTakes.action)) return authorize(person, action)
+  const before = may(person, action) ? ((await read(database(), code)) as Changing | undefined) : undefined
+  // Held against the body as it came: what does not fit in its parts is told by the writing.
+  const given = (body ?? {}) as Changing
+  const parts: readonly string[] = wholeTakes.exceptFor
+  const stays = (key: string) => parts.includes(key) || same(before![key] ?? null, given[key] ?? null)
+  if (!before || !Object.keys(before).every(stays)) authorize(person, wholeTakes.action)
 }
 
 /** What is asked of the version that a record is written over: an entity tag, or `*` for whatever is there. */
@@ -137,8 +104,9 @@ export async function writeIn(
   now: number,
   { setup, step }: { setup: StoredSetup; step?: number },
 ) {
-  const k = recordKinds[kind] as unknown as RecordKind<{ code: string }>
-  const { value, error } = k.schema.validate(body, { abortEarly: false, convert: false })
+  const k = recordKind(kind)
+  const schema: AnyOf = recordContracts[kind].schema
+  const { value, error } = schema.validate(body, { abortEarly: false, convert: false })
   if (error) throw unprocessable('Some of this is not valid. Nothing has been changed.', schemaErrors(error))
   if (value.code !== code)
     throw unprocessable('The code in the body differs from the one in the address.', [
@@ -148,35 +116,29 @@ export async function writeIn(
   const before = await k.read(tx.db, code)
   if (ifNoneMatch === '*' && before)
     throw new Problem(412, 'Already exists', `There is a ${k.name} “${code}” already. Choose another code.`)
-  if (before && !any)
-    checkVersion(k.name, tagOf(before.record), ifMatch, { verb: 'write over', current: before.record })
+  if (before && !any) checkVersion(k.name, tagOf(before), ifMatch, { verb: 'write over', current: before })
   else if (!before && ifMatch !== undefined)
     throw new Problem(
       412,
       'Changed by somebody else',
       `There is no ${k.name} “${code}” any more. Nothing has been written.`,
     )
-  const { record, problems } = await k.check(value, before?.record, setup, tx)
+  const { record, problems } = await k.check(value, before, setup, tx)
   if (problems.length > 0) throw unprocessable('Some of this is not valid. Nothing has been changed.', problems)
-  if (before && same(before.record, JSON.parse(JSON.stringify({ ...before.record, ...record }))))
-    return { record: before.record, tag: tagOf(before.record), created: false, changed: false }
-  await k.write(tx, record, before?.record, setup)
+  if (before && same(before, JSON.parse(JSON.stringify({ ...before, ...record }))))
+    return { record: before, tag: tagOf(before), created: false, changed: false }
+  await k.write(tx, record, before, setup)
   await raiseStamp(tx.db, k.stamp)
   const inStep = step ?? (await beginStep(tx, `${before ? 'Changed' : 'Made'} the ${k.name} “${code}”`, personId, now))
-  const stored = (await k.read(tx.db, code))!.record
+  const stored = (await k.read(tx.db, code))!
   await tx.db.insert(t.change).values({
     stepId: inStep,
     record: `${kind}:${code}`,
-    differences: [{ path: '', before: before?.record ?? null, after: stored }],
+    differences: [{ path: '', before: before ?? null, after: stored }],
   })
-  await k.after?.(tx, record, before?.record)
-  await markLabels(tx, kind, code, before?.record, stored, setup)
-  await invalidateByRecord(
-    tx,
-    kind,
-    { before: before?.record as Changing, after: stored as unknown as Changing, code },
-    setup,
-  )
+  await k.after?.(tx, record, before)
+  await markLabels(tx, kind, code, before, stored, setup)
+  await k.invalidate?.(tx, { code, before, after: stored }, setup)
   return { record: stored, tag: tagOf(stored), created: !before, changed: true }
 }
 
@@ -190,7 +152,7 @@ export async function deleteRecord(
   ifMatch: string | undefined,
   now: number,
 ): Promise<void> {
-  authorize(person, recordKinds[kind].action)
+  authorize(person, recordContracts[kind].action)
   await inTransaction(async (tx) =>
     deleteIn(tx, person.id, kind, code, now, { setup: await loadSetup(tx.db), match: { ifMatch } }),
   )
@@ -205,12 +167,12 @@ export async function deleteIn(
   now: number,
   { setup, step, match }: { setup: StoredSetup; step?: number; match?: { ifMatch: string | undefined } },
 ): Promise<void> {
-  const k = recordKinds[kind] as unknown as RecordKind<{ code: string }>
+  const k = recordKind(kind)
   await tx.db.execute(sql`select pg_advisory_xact_lock(hashtext(${`${kind}:${code}`}))`)
   const found = await k.read(tx.db, code)
   if (!found || !k.remove) throw notFound(`${k.name} “${code}” that can be deleted`)
-  if (match) checkVersion(k.name, tagOf(found.record), match.ifMatch, { verb: 'delete', current: found.record })
-  const why = await k.deletionBlockers!(tx, found.record, setup)
+  if (match) checkVersion(k.name, tagOf(found), match.ifMatch, { verb: 'delete', current: found })
+  const why = await k.deletionBlockers!(tx, found, setup)
   if (why.length > 0)
     throw new Problem(
       409,
@@ -218,12 +180,12 @@ export async function deleteIn(
       `The ${k.name} “${code}” is still in use. Nothing has been changed.`,
       why.map((message) => ({ path: 'code', message })),
     )
-  await k.remove(tx, found.record)
+  await k.remove(tx, found)
   await raiseStamp(tx.db, k.stamp)
-  await invalidateByRecord(tx, kind, { before: found.record as unknown as Changing, after: null, code }, setup)
+  await k.invalidate?.(tx, { code, before: found, after: null }, setup)
   await tx.db.insert(t.change).values({
     stepId: step ?? (await beginStep(tx, `Deleted the ${k.name} “${code}”`, personId, now)),
     record: `${kind}:${code}`,
-    differences: [{ path: '', before: found.record, after: null }],
+    differences: [{ path: '', before: found, after: null }],
   })
 }

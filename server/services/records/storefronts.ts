@@ -1,5 +1,5 @@
+import { storefrontLabels } from './storefront-labels'
 import { eq, sql } from 'drizzle-orm'
-import { storefrontRecord } from '@contracts/records'
 import type { Storefront } from '@core/catalogue/model'
 import { factTexts, noLanguage } from '@core/catalogue/storefront-facts'
 import { isKnownTag, tagProblem } from '@core/language/tag'
@@ -11,7 +11,7 @@ import type { StoredSetup } from '../../db/queries/setup'
 import { refreshFactsOfType } from '../products/refresh-facts'
 import { menuEntries, phrases, pluralCategories } from '@core/page/phrases'
 import { layoutProblems } from './layout-problems'
-import { first, type Problems, type RecordKind } from './kind'
+import { first, type Problems, type RecordKind, differIn, invalidateAll } from './kind'
 
 /**
  * Where a menu may lead: an address of the web, or a path of this site; nothing that only looks like one (`//host`,
@@ -22,15 +22,13 @@ const isMenuAddress = (address: string) =>
 
 export const storefronts: RecordKind<Storefront> = {
   name: 'storefront',
-  action: 'set-up',
   stamp: 'setup',
-  schema: storefrontRecord,
   async read(db, code) {
     const row = await first(db.select().from(t.storefront).where(eq(t.storefront.code, code)))
-    return row && { record: storefrontOf(row), version: row.version }
+    return row && storefrontOf(row)
   },
   // Whoever looks after content looks after where it stands; languages, currency and zone are the administrator's.
-  partly: { action: 'edit-content', keys: ['facts', 'pages', 'phrases', 'menu', 'layout'] },
+  wholeTakes: { action: 'set-up', exceptFor: ['facts', 'pages', 'phrases', 'menu', 'layout'] },
   async check(given, before, setup, tx) {
     const record: Storefront = {
       ...given,
@@ -75,12 +73,16 @@ export const storefronts: RecordKind<Storefront> = {
     await tx.db
       .insert(t.storefront)
       .values({ code: r.code, position: sql`(select coalesce(max(position), 0) + 1 from storefront)`, ...row })
-      .onConflictDoUpdate({ target: t.storefront.code, set: { ...row, version: sql`${t.storefront.version} + 1` } })
+      .onConflictDoUpdate({ target: t.storefront.code, set: row })
   },
   async after(tx, record, before) {
     // A new storefront needs facts wherever storefronts differ, a new time zone new instants.
     if (!before || before.timeZone !== record.timeZone) await refreshFactsOfType(tx, null)
   },
+  async invalidate(tx, changed) {
+    if (differIn(changed, ['editions', 'timeZone', 'facts', 'pages', 'layout', 'currency'])) await invalidateAll(tx)
+  },
+  labels: storefrontLabels,
 }
 
 /** What a menu may lead to: categories and standing pages that there are, addresses of the web. */

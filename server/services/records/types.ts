@@ -1,5 +1,6 @@
+import { invalidateSet } from '../../db/queries/readiness'
+import { inLabels } from './label-texts'
 import { eq, sql } from 'drizzle-orm'
-import { productTypeRecord } from '@contracts/records'
 import type { ProductType } from '@core/attributes/attribute'
 import { checkedValue } from '@core/attributes/types/registry'
 import { ValueProblem } from '@core/attributes/types/shape'
@@ -12,7 +13,7 @@ import * as t from '../../db/schema'
 import { readSetup, typeOf } from '../../db/queries/setup'
 import { refreshFactsOfType } from '../products/refresh-facts'
 import { settleScalar } from './scalar'
-import { countOf, first, rulesNaming, type Problems, type RecordKind } from './kind'
+import { countOf, first, rulesNaming, type Problems, type RecordKind, differIn } from './kind'
 
 /** Has facts stand where rules look for them after a type was made, changed or removed. */
 async function settleFacts(tx: Tx, before: ProductType | undefined, after: ProductType | undefined) {
@@ -26,12 +27,10 @@ async function settleFacts(tx: Tx, before: ProductType | undefined, after: Produ
 
 export const types: RecordKind<ProductType> = {
   name: 'product type',
-  action: 'edit-types',
   stamp: 'setup',
-  schema: productTypeRecord,
   async read(db, code) {
     const row = await first(db.select().from(t.productType).where(eq(t.productType.code, code)))
-    return row && { record: typeOf(row), version: row.version }
+    return row && typeOf(row)
   },
   async check(record, _before, setup) {
     const problems: Problems = []
@@ -74,7 +73,7 @@ export const types: RecordKind<ProductType> = {
     await tx.db
       .insert(t.productType)
       .values({ code: r.code, ...row })
-      .onConflictDoUpdate({ target: t.productType.code, set: { ...row, version: sql`${t.productType.version} + 1` } })
+      .onConflictDoUpdate({ target: t.productType.code, set: row })
   },
   async after(tx, record, before) {
     const reading = (r: ProductType) => r.attributes.map((a) => [a.attribute, a.perVariant, a.default])
@@ -97,5 +96,13 @@ export const types: RecordKind<ProductType> = {
   async remove(tx, record) {
     await tx.db.delete(t.productType).where(eq(t.productType.code, record.code))
     await settleFacts(tx, record, undefined)
+  },
+  async invalidate(tx, changed) {
+    if (differIn(changed, ['attributes', 'views'])) await invalidateSet(tx, { type: changed.code })
+  },
+  labels: {
+    prefix: 'product-type',
+    title: (type, source) => type.labels[source] ?? type.code,
+    texts: (type) => [inLabels('label', 'Product type', type.labels, 'The name of this kind of product')],
   },
 }

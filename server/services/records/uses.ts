@@ -1,3 +1,4 @@
+import { refersTo } from '@core/attributes/types/registry'
 import { sql } from 'drizzle-orm'
 import type { Db } from '../../db/connect'
 import type { StoredSetup } from '../../db/queries/setup'
@@ -39,7 +40,7 @@ export async function namedByAssignments(db: Db, code: string): Promise<string[]
 /** Why a question or question set cannot go: the products that use it. */
 export async function namedByProducts(db: Db, setup: StoredSetup, code: string): Promise<string[]> {
   const ids = [...setup.attributes.values()]
-    .filter((a) => a.type === 'questions')
+    .filter((a) => refersTo(a, 'question'))
     .map((a) => setup.attributeIds.get(a.code)!)
   if (ids.length === 0) return []
   const { rows } = await db.execute<{ sku: string }>(

@@ -1,6 +1,6 @@
 import type { QueryOf } from '@contracts/operations'
 import type { LeftBehind, Arrived } from '@contracts/translation'
-import { attributeTypes } from '@core/attributes/types/registry'
+import { attributeTypes, refersTo } from '@core/attributes/types/registry'
 import type { Labels } from '@core/language/labels'
 import { labelOfVersion, namesIn, versionFor } from '@core/media/versions'
 import { editionReader } from '@core/page/values'
@@ -63,7 +63,8 @@ export async function cameAlong(q: CameAlongQuery, now: number): Promise<{ items
           categories: of(categoriesOf(family, setup, reader)),
           labels: of(labelsOf(family, setup, reader)),
           pictures: of(picturesOf(family, setup, reader, library)),
-          measures: valuesOf(family).filter((v) => setup.attributes.get(v.attribute)?.type === 'measure').length,
+          measures: valuesOf(family).filter((v) => attributeTypes[setup.attributes.get(v.attribute)!.type].hasUnit)
+            .length,
         },
       }
     }),
@@ -75,7 +76,7 @@ const valuesOf = (family: StoredFamily) => [family.root, ...family.variants].fla
 function choicesOf(family: StoredFamily, setup: StoredSetup, reader: Reader) {
   const used = new Map<string, Set<string>>()
   for (const v of valuesOf(family)) {
-    if (!['choice', 'choices'].includes(setup.attributes.get(v.attribute)?.type ?? '')) continue
+    if (!attributeTypes[setup.attributes.get(v.attribute)!.type].options) continue
     for (const code of [v.value].flat()) used.set(v.attribute, (used.get(v.attribute) ?? new Set()).add(String(code)))
   }
   return [...used].flatMap(([attribute, codes]) =>
@@ -133,7 +134,7 @@ function picturesOf(
 ) {
   const names = new Set(
     valuesOf(family)
-      .filter((v) => setup.attributes.get(v.attribute)?.type === 'media')
+      .filter((v) => refersTo(setup.attributes.get(v.attribute), 'picture'))
       .flatMap((v) => namesIn(v.value)),
   )
   return [...names].flatMap((name): (LeftBehind | null)[] => {

@@ -1,49 +1,21 @@
 import type { GlossaryImportReport } from '@contracts/translation'
 import { stringify } from 'csv-stringify/sync'
 import { parse } from 'csv-parse/sync'
-import { asc, sql } from 'drizzle-orm'
-import { fold } from '@core/text/fold'
 import { guardCell, unguardCell } from '@core/text/guard'
 import { codeOfName } from '@core/text/code'
 import { glossaryColumns, glossaryRow, readGlossary } from '@core/translation/exchange/glossary-csv'
-import type { Term } from '@core/translation/glossary'
 import { database, inTransaction } from '../../db/connect'
-import { termOf } from '../../db/queries/glossary'
+import { storedRecords } from '../../db/queries/records'
 import { readSetup } from '../../db/queries/setup'
 import { beginStep } from '../../db/queries/write-products'
-import * as t from '../../db/schema'
 import { authorize } from '../people/permission'
 import type { Person } from '@contracts/people'
 import { unprocessable, Problem } from '../problem'
 import { anyVersion, writeIn } from '../records/records'
 
-const all = async () => (await database().select().from(t.term).orderBy(asc(t.term.code))).map(termOf)
-
-/** Terms that hold some words in any language, by code. */
-export async function listTerms(q: {
-  q?: string
-  limit: number
-  offset: number
-}): Promise<{ items: Term[]; count: number }> {
-  const like = q.q ? `%${fold(q.q).replace(/[\\%_]/g, '\\$&')}%` : null
-  const where = sql`${like}::text is null or code like ${like} or lower(languages::text) like ${like} or lower(note) like ${like}`
-  const rows = await database()
-    .select()
-    .from(t.term)
-    .where(where)
-    .orderBy(asc(t.term.code))
-    .limit(q.limit)
-    .offset(q.offset)
-  const [n] = await database()
-    .select({ n: sql<number>`count(*)::int` })
-    .from(t.term)
-    .where(where)
-  return { items: rows.map(termOf), count: n!.n }
-}
-
 /** The glossary as CSV, guarded from spreadsheets. */
 export async function exportTerms(): Promise<string> {
-  const terms = await all()
+  const terms = await storedRecords(database(), 'glossary')
   const columns = glossaryColumns(terms)
   return stringify([columns, ...terms.map((x) => glossaryRow(x, columns).map(guardCell))], { record_delimiter: '\r\n' })
 }

@@ -2,8 +2,8 @@ import { byPerson, sourceHash } from '@core/translation/state'
 import type { Tx } from '../../db/connect'
 import { addUnitMarks, writeUnitMarks } from '../../db/queries/unit-marks'
 import type { StoredSetup } from '../../db/queries/setup'
-import type { RecordKindName } from '@contracts/record-kinds'
-import { labelKinds, labelPrefix } from './label-texts'
+import type { RecordKindName } from '@contracts/operations/records'
+import { labelKinds, labelPrefix } from './label-kinds'
 
 /**
  * Keeps marks true after a record was written, whoever wrote it: a text that was changed is right for the source as it

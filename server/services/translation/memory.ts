@@ -1,3 +1,4 @@
+import { likePattern } from '../../db/queries/like'
 import type { QueryOf } from '@contracts/operations'
 import type { MemoryPairs, Match, ListedPair } from '@contracts/translation'
 import { createHash } from 'node:crypto'
@@ -203,7 +204,7 @@ export async function remember(
  * targets.
  */
 export async function listPairs(q: QueryOf<'listMemory'>): Promise<MemoryPairs> {
-  const like = q.q ? `%${q.q.replace(/[\\%_]/g, '\\$&')}%` : null
+  const like = q.q ? likePattern(q.q) : null
   const where = sql`
     (${like}::text is null or m.source ilike ${like} or m.target ilike ${like})
     and (${q.from ?? null}::text is null or m.source_language = ${q.from ?? null})

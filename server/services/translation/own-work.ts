@@ -6,8 +6,8 @@ import type { StoredSetup } from '../../db/queries/setup'
 import * as t from '../../db/schema'
 import { may } from '../people/permission'
 import type { Person } from '@contracts/people'
-import type { RecordKindName } from '@contracts/record-kinds'
-import { onlyTextsDiffer } from './label-texts'
+import type { RecordKindName } from '@contracts/operations/records'
+import { onlyTextsDiffer } from './label-kinds'
 
 const changesAtOnce = 1000
 

@@ -1,3 +1,4 @@
+import { refersTo } from '@core/attributes/types/registry'
 import type { Shown } from '@core/page/because'
 import { namesIn } from '@core/media/versions'
 import { database } from '../../db/connect'
@@ -45,7 +46,7 @@ export async function recordsOfPage(
     setup.attributes.get(code)?.serves.includes('facts'),
   )
   const pictures = values
-    .filter((v) => ['media', 'file'].includes(setup.attributes.get(v.attribute)?.type ?? ''))
+    .filter((v) => refersTo(setup.attributes.get(v.attribute), 'picture', 'file'))
     .flatMap((v) => namesIn(v.value))
   return [
     ...new Set([

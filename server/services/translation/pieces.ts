@@ -1,9 +1,10 @@
+import { storedRecords } from '../../db/queries/records'
 import { inArray, sql } from 'drizzle-orm'
 import type { PieceRecord } from '@contracts/records'
 import type { BlockKind } from '@core/page/block-kind'
 import { isStale, sourceHash } from '@core/translation/state'
 import * as t from '../../db/schema'
-import { blockKindOf, pieceRecordsOf } from '../../db/queries/content'
+import { pieceRecordsOf } from '../../db/queries/content'
 import { readUnitMarks, writeUnitMarks, type UnitMark } from '../../db/queries/unit-marks'
 import { unprocessable } from '../problem'
 import { anyVersion, writeIn } from '../records/records'
@@ -145,7 +146,7 @@ const isWords = (field: string, entries: readonly Record<string, string>[]) =>
 export const pieceUnits: UnitKind = {
   async units(db, setup, codes, edition) {
     const pieces = await pieceRecordsOf(db, setup, codes)
-    const kinds = new Map((await db.select().from(t.blockKind)).map((k) => [k.code, blockKindOf(k)]))
+    const kinds = new Map((await storedRecords(db, 'block-kinds')).map((k) => [k.code, k]))
     const marks = await readUnitMarks(
       db,
       codes.map((c) => `piece:${c}`),

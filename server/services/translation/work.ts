@@ -22,7 +22,7 @@ import { targetEdition } from './target-edition'
 import { splitRecord, unitsOfRecords } from './kinds'
 import { recordsOfPage } from './page-texts'
 import { labelCodes } from './label-records'
-import { labelKinds } from './label-texts'
+import { labelKinds } from './label-kinds'
 import type { TargetEdition } from './unit'
 
 export interface WorkAsked {
@@ -74,7 +74,8 @@ async function pieceCodes(db: Db, campaign: string | undefined): Promise<string[
         select p.code from piece p
         where exists (select 1 from assignment a where a.limits ->> 'campaign' = ${campaign}
           and (p.code = any(a.pieces)
-            or exists (select 1 from question_set q where q.code = any(a.sets) and p.code = any(q.questions))))
+            or exists (select 1 from record q where q.kind = 'question-sets' and q.code = any(a.sets)
+              and (q.body -> 'questions')::jsonb ? p.code)))
         order by p.code
       `,
   )

@@ -1,0 +1,40 @@
+import type { Labels } from '@core/language/labels'
+
+/** One text that a record holds in several languages. */
+export interface LabelText {
+  unit: string
+  label: string
+  type: 'text' | 'rich-text'
+  note: string
+  read(language: string): string | undefined
+  /** '' takes it away. */
+  write(language: string, text: string): void
+}
+
+/** The texts by language of a kind of record. */
+export interface LabelTexts<R> {
+  /** Under which name its records are translated: `category:panniers`. */
+  prefix: string
+  title(record: R, source: string): string
+  /** The texts of a record; writing changes the record. What has plural forms has those of `language`. */
+  texts(record: R, source: string, language: string): LabelText[]
+}
+
+/** A text that stands in labels, by language. */
+export const inLabels = (
+  unit: string,
+  label: string,
+  labels: Labels,
+  note: string,
+  type: LabelText['type'] = 'text',
+): LabelText => ({
+  unit,
+  label,
+  type,
+  note,
+  read: (l) => labels[l] || undefined,
+  write: (l, text) => {
+    if (text === '') delete labels[l]
+    else labels[l] = text
+  },
+})
