@@ -25,7 +25,7 @@ export default defineNuxtConfig({
   typescript: {
     strict: true,
     typeCheck: false,
-    tsConfig: { include: ['../core/packages.d.ts'] },
+    tsConfig: { include: ['../core/packages.d.ts', '../tests/app/**/*'] },
     sharedTsConfig: { include: ['../core/packages.d.ts'] },
   },
   // The development server looks for the entry of a server that renders, which an interface without one does not have.

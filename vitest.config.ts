@@ -11,6 +11,15 @@ export default defineConfig({
   test: {
     projects: [
       { resolve, test: { name: 'core', include: ['tests/core/**/*.test.ts'] } },
+      {
+        resolve,
+        test: {
+          name: 'app',
+          include: ['tests/app/**/*.test.ts'],
+          environment: 'jsdom',
+          setupFiles: ['tests/app/setup.ts'],
+        },
+      },
       { resolve, test: { name: 'zones', include: ['tests/core/moments/*.test.ts'] } },
       { resolve, test: { name: 'conformance', include: ['tests/conformance/**/*.test.ts'], testTimeout: 60_000 } },
       {

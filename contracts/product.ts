@@ -231,3 +231,9 @@ export interface ResolvedValues {
   language: string
   items: ResolvedDocument[]
 }
+
+/** SKUs of a list as products have them, each once; and those that no product has, as they were written. */
+export interface KnownSkus {
+  skus: string[]
+  unknown: string[]
+}

@@ -112,3 +112,9 @@ export interface ListedAssignment {
   sentence: string
   limits: string
 }
+
+/** How many products each assignment reaches in a storefront now, by its code; null where its limits leave that out. */
+export interface AssignmentReaches {
+  storefront: string
+  products: Record<string, number | null>
+}

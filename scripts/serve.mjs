@@ -35,7 +35,10 @@ export function environment({ url, data, port, host }) {
 export const heavyWork = ['--max-semi-space-size=32']
 
 const listens = 'Listening on'
-const isNews = (line) => line.trim() !== '' && line !== 'worker ready' && !line.startsWith(listens)
+/** Said by the web server once its first answers come as quickly as all others. */
+const warm = 'warm after'
+const isNews = (line) =>
+  line.trim() !== '' && line !== 'worker ready' && !line.startsWith(listens) && !line.startsWith(warm)
 
 /**
  * Brings the database up to date and loads the demo where it is empty; then starts both programs and keeps them
@@ -58,7 +61,7 @@ export async function serve(env, { say = console.log } = {}) {
     'web server',
     () =>
       program(['.output/server/index.mjs'], (line) => {
-        if (line.startsWith(listens)) ready?.()
+        if (line.startsWith(warm)) ready?.()
         show(line)
       }),
     { say },

@@ -15,10 +15,12 @@ export function useDraft<T>(key: () => string, saved: () => T | undefined) {
     [key, saved],
     ([k, s], old) => {
       if (s === undefined) return
-      const kept = localStorage.getItem(name())
+      const [before, then] = old ?? []
+      const isOther = before !== k || draft.value === undefined
+      const kept = isOther ? localStorage.getItem(name()) : null
+      if (kept) draft.value = JSON.parse(kept) as T
       // A newer stored version replaces a draft that was never touched.
-      if (kept && (old === undefined || old[0] !== k || draft.value === undefined)) draft.value = JSON.parse(kept) as T
-      else if (!changed.value || draft.value === undefined || old?.[0] !== k) reset()
+      else if (isOther || same(draft.value, then)) reset()
     },
     { immediate: true },
   )

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Coverage } from '@contracts/coverage'
 import { areaName } from '@core/assignments/areas'
-import { cellKey, shareFilled, sumCells } from '@core/page/coverage'
+import { cellKey, shareFilled, sumCells, type Counted } from '@core/page/coverage'
 
 const lens = useLensStore()
 const setup = useSetupStore()
@@ -10,6 +10,7 @@ onBeforeUnmount(() => {
   focus.value = null
 })
 const only = ref('')
+const counted = ref<Counted>('parts')
 const { result, failure, busy, start } = useJobResult<Coverage>()
 const count = () => start(() => call('coverage', { body: { storefronts: only.value ? [only.value] : [] } }))
 const areas = computed(() => (result.value?.areas ?? []).map((a) => ({ area: a.area, title: areaName(a.area, [a]) })))
@@ -71,6 +72,13 @@ useKeys('Coverage', [
           <option v-for="s in setup.storefronts" :key="s.code" :value="s.code">{{ s.name }}</option>
         </select></label
       >
+      <label class="text-ink2"
+        >Count
+        <select v-model="counted" class="field">
+          <option value="parts">all parts</option>
+          <option value="pieces">pieces only</option>
+        </select></label
+      >
       <button class="act main" type="submit" :disabled="busy">
         {{ busy ? 'Counting …' : 'Count' }} <span class="opacity-70">Ctrl Enter</span>
       </button>
@@ -89,12 +97,14 @@ useKeys('Coverage', [
           :editions="result.editions"
           :areas="areas"
           :rows="result.rows"
+          :counted="counted"
           :chosen="chosen"
           @choose="chosen = chosen === $event ? null : $event"
         />
         <p class="pt-1 text-[12px] text-ink2">
-          Darker means more parts in that area: none, one, two, three, more. The width is the share of products. A
-          slanted stitch marks a required area that is empty, a cross an area with too many parts.
+          Darker means more {{ counted === 'pieces' ? 'pieces' : 'parts' }} in that area: none, one, two, three, more.
+          The width is the share of products. A slanted stitch marks a required area that is empty, a cross an area with
+          too many parts.
         </p>
         <div
           v-if="chosenCell && (chosenCell.gapSkus.length || chosenCell.surplusSkus.length)"
@@ -141,7 +151,7 @@ useKeys('Coverage', [
               <td class="pr-4 text-right">{{ numberShown(r.products) }}</td>
               <td v-for="c in r.cells" :key="c.area" class="pr-4 text-right">
                 <template v-if="c.cell"
-                  >{{ percent(shareFilled(c.cell))
+                  >{{ percent(shareFilled(c.cell, counted))
                   }}<small v-if="c.cell.gaps" class="block text-madder">{{ countShown(c.cell.gaps, 'gap') }}</small
                   ><small v-if="c.cell.surplus" class="block text-ochre">{{ c.cell.surplus }} overfull</small></template
                 >

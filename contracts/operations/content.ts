@@ -28,6 +28,7 @@ import type {
   ExplainedReach,
   ExplainedRule,
   Found,
+  AssignmentReaches,
   ListedAssignment,
   ReachFill,
   TriedReach,
@@ -51,6 +52,7 @@ export interface ContentAnswers {
   listPieces: PieceList
   beforeSaving: BeforeSaving
   listAssignments: Page<ListedAssignment>
+  assignmentReaches: AssignmentReaches
   placeAssignment: { changed: { code: string; order: number }[] }
   coverage: JobDocument<Coverage>
   makeReusable: MadeReusable
@@ -202,6 +204,13 @@ export const contentOperations = {
     summary: 'Assignments, in page order',
     action: 'read',
     query: Joi.object({ ...paged(1000, 100), q: Joi.string().max(200), piece: Joi.string() }),
+  },
+  assignmentReaches: {
+    method: 'get',
+    path: '/api/assignments/reaches',
+    summary: 'How many products each assignment reaches in a storefront now',
+    action: 'read',
+    query: Joi.object({ storefront: Joi.string().required() }),
   },
   placeAssignment: {
     method: 'post',

@@ -16,6 +16,7 @@ import {
 import {
   productPatchBody,
   type ChangedProducts,
+  type KnownSkus,
   type ProductBatch,
   type ProductList,
   type RemovalReport,
@@ -54,6 +55,7 @@ const removalBody = Joi.object({
 export interface ProductsAnswers {
   listProducts: ProductList | ChangedProducts
   batchProducts: ProductBatch
+  knownSkus: KnownSkus
   createProduct: ProductDocument
   saveVariants: SavedVariants
   copyProduct: ProductDocument
@@ -122,6 +124,14 @@ export const productsOperations = {
     action: 'read',
     reads: true,
     body: Joi.object({ skus: Joi.array().items(Joi.string().max(64)).min(1).max(500).unique().required() }),
+  },
+  knownSkus: {
+    method: 'post',
+    path: '/api/products/known',
+    summary: 'Which SKUs of a list there are, however they are written, and which there are not',
+    action: 'read',
+    reads: true,
+    body: Joi.object({ skus: Joi.array().items(Joi.string().max(64)).min(1).max(20_000).required() }),
   },
   createProduct: {
     method: 'post',

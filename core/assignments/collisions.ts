@@ -17,6 +17,7 @@ export interface Reaching {
 export const collisionKinds = [
   'reaches-nothing',
   'same-title',
+  'same-piece',
   'nothing-to-replace',
   'overruled',
   'area-full',
@@ -139,6 +140,20 @@ const sameTitle: Check = (input, say) => {
   }
 }
 
+/** A piece that another assignment brings to the same area: it stands there once, where the earlier one puts it. */
+const samePiece: Check = ({ draft: { assignment, bits }, others, pieces, sets, storefront, setup }, say) => {
+  if (assignment.replaces !== null) return
+  const mine = brought(assignment, sets)
+  for (const other of others) {
+    const o = other.assignment
+    if (o.area !== assignment.area || o.replaces !== null || !canMeet(assignment, o, storefront, setup)) continue
+    const shared = brought(o, sets).filter((code) => mine.includes(code))
+    if (shared.length === 0) continue
+    const products = both(bits, other.bits)
+    for (const code of shared) say('same-piece', products, { with: nameOf(o), piece: pieces.get(code)?.name ?? code })
+  }
+}
+
 /**
  * A replacement on products that what it replaces does not go to. A piece that a product has for itself is not asked
  * for here.
@@ -225,7 +240,7 @@ const textMissing: Check = (input, say) => {
   }
 }
 
-const checks: readonly Check[] = [sameTitle, nothingToReplace, overruled, areaFull, textMissing]
+const checks: readonly Check[] = [sameTitle, samePiece, nothingToReplace, overruled, areaFull, textMissing]
 
 /** Everything that will not be as one may think in a storefront when the draft is saved. */
 export function collisionsIn(input: CollisionInput): Collision[] {
@@ -266,5 +281,7 @@ export function collisionsIn(input: CollisionInput): Collision[] {
         })
     })
   }
-  return list
+  // Of what is never seen at all, it says no more that a piece is there already.
+  const isOverruled = list.some((c) => c.kind === 'overruled')
+  return isOverruled ? list.filter((c) => c.kind !== 'same-piece') : list
 }

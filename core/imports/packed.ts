@@ -1,4 +1,4 @@
-import { windowIn } from '../moments/instant'
+import { windowIn, windowProblem } from '../moments/instant'
 import {
   relationKinds,
   type Price,
@@ -91,6 +91,8 @@ export function readSpecials(cell: string, setup: Setup): Price[] {
       else if (/^\d+\+$/.test(p)) price.quantity = Math.max(1, Number(p.slice(0, -1)))
       else price.group = group(p, setup)
     }
+    const wrong = windowProblem(price)
+    if (wrong !== undefined) throw new PackedProblem(`“${e}”: ${wrong}`)
     return price
   })
 }

@@ -131,6 +131,7 @@ export function readRow(
         const value = checkedValue(
           attributeTypes[attribute.type].fromCell(withUnit(text, column), attribute, sign),
           attribute,
+          language,
         )
         if (value !== null) patch.values.push({ attribute: attribute.code, storefront, language, value })
       } catch (e) {

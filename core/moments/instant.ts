@@ -104,3 +104,13 @@ export function holdsAt(window: LocalWindow, zone: string, instant: number): boo
   const { from, to } = windowIn(window, zone)
   return from <= instant && instant < to
 }
+
+/** What is wrong with a window of local times: a date that there is not, or an end before its start. */
+export function windowProblem(window: LocalWindow): string | undefined {
+  try {
+    const { from, to } = windowIn(window, 'UTC')
+    return from >= to ? 'The end is before the start.' : undefined
+  } catch (e) {
+    return (e as Error).message
+  }
+}

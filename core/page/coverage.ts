@@ -6,6 +6,8 @@ export type Histogram = [number, number, number, number, number]
 /** What stands in an area on the pages of some products in one edition. */
 export interface CoverageCell {
   parts: Histogram
+  /** The same of pieces alone, built-in parts such as the facts left out. */
+  pieces: Histogram
   /** Products whose area must not be empty and is. */
   gaps: number
   /** Products on whose page it holds more than it is meant to. */
@@ -26,14 +28,27 @@ const shown = 12
 
 export const cellKey = (edition: string, area: string): string => `${edition} ${area}`
 
-const emptyCell = (): CoverageCell => ({ parts: [0, 0, 0, 0, 0], gaps: 0, surplus: 0, gapSkus: [], surplusSkus: [] })
+const emptyCell = (): CoverageCell => ({
+  parts: [0, 0, 0, 0, 0],
+  pieces: [0, 0, 0, 0, 0],
+  gaps: 0,
+  surplus: 0,
+  gapSkus: [],
+  surplusSkus: [],
+})
+
+/** Kinds of parts that the page makes by itself. A FAQ is made of questions, which are pieces. */
+const builtIn: ReadonlySet<string> = new Set(['built-in', 'cut'])
+const isPiece = ({ kind }: { kind: string }) => !builtIn.has(kind)
 
 /** Counts a page into the row of its type. Every area that the page has is counted, empty ones too. */
 export function countPage(row: CoverageRow, edition: string, page: Page): void {
   for (const { area, needed, limit } of page.layout) {
     const cell = (row.cells[cellKey(edition, area)] ??= emptyCell())
-    const n = page.areas[area]?.length ?? 0
+    const parts = page.areas[area] ?? []
+    const n = parts.length
     cell.parts[Math.min(n, 4)]!++
+    cell.pieces[Math.min(parts.filter(isPiece).length, 4)]!++
     if (needed && n === 0 && ++cell.gaps <= shown) cell.gapSkus.push(page.product.sku)
     if (limit !== null && n > limit && ++cell.surplus <= shown) cell.surplusSkus.push(page.product.sku)
   }
@@ -47,6 +62,9 @@ export function sumCells(cells: readonly (CoverageCell | undefined)[]): Coverage
     c.parts.forEach((n, i) => {
       sum.parts[i]! += n
     })
+    c.pieces.forEach((n, i) => {
+      sum.pieces[i]! += n
+    })
     sum.gaps += c.gaps
     sum.surplus += c.surplus
     sum.gapSkus.push(...c.gapSkus.slice(0, shown - sum.gapSkus.length))
@@ -55,8 +73,11 @@ export function sumCells(cells: readonly (CoverageCell | undefined)[]): Coverage
   return sum
 }
 
+/** What is counted of an area: all that stands there, or pieces alone. */
+export type Counted = 'parts' | 'pieces'
+
 /** The share of products that have anything in a cell, 0 to 1; undefined where there are none. */
-export function shareFilled({ parts }: CoverageCell): number | undefined {
-  const all = parts.reduce((a, b) => a + b, 0)
-  return all === 0 ? undefined : (all - parts[0]) / all
+export function shareFilled(cell: CoverageCell, counted: Counted): number | undefined {
+  const all = cell[counted].reduce((a, b) => a + b, 0)
+  return all === 0 ? undefined : (all - cell[counted][0]) / all
 }

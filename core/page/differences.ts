@@ -1,8 +1,9 @@
 import type { Page } from './assemble'
 import type { Because, Shown } from './because'
+import type { AreaPlace, Look } from './layout'
 
 /** How a part of a page differs from another state of the page. */
-export type DifferenceKind = 'comes' | 'goes' | 'moves' | 'text' | 'price'
+export type DifferenceKind = 'comes' | 'goes' | 'moves' | 'text' | 'price' | 'form' | 'look' | 'area'
 
 /** One thing that differs on a page. */
 export interface PageDifference {
@@ -12,8 +13,41 @@ export interface PageDifference {
   area: string
   /** Why it stands there, or stood there where it goes. */
   because: Because | null
-  /** Of a move: the area where it stood. Of a price: what it was. */
+  /** Of a move: the area where it stood. Of a price, a form or a part of the look: what it was. */
   before?: string
+}
+
+/** How a page is laid out: its areas in their order, and how their parts are drawn. */
+export interface LaidOut {
+  areas: readonly AreaPlace[]
+  look: Look
+}
+
+const ofLayout = (what: DifferenceKind, area: string, title: string, before: string): PageDifference => ({
+  what,
+  piece: `${what}:${area || title}`,
+  title,
+  area,
+  because: null,
+  before,
+})
+
+/** What differs in how a page is laid out: the form of an area, its place among the others, a part of the look. */
+export function layoutDifferences(before: LaidOut, after: LaidOut): PageDifference[] {
+  const list: PageDifference[] = []
+  const was = new Map(before.areas.map((a, i) => [a.area, { form: a.as, at: i }]))
+  const both = after.areas.filter((a) => was.has(a.area))
+  const still = unmoved(both.map((a) => ({ key: a.area, before: was.get(a.area)!.at })))
+  for (const { area, as } of both) {
+    const then = was.get(area)!
+    if (then.form !== as) list.push(ofLayout('form', area, as, then.form))
+    if (!still.has(area))
+      list.push(ofLayout('area', area, String(after.areas.findIndex((a) => a.area === area) + 1), String(then.at + 1)))
+  }
+  for (const part of Object.keys(after.look) as (keyof Look)[])
+    if (before.look[part] !== after.look[part])
+      list.push(ofLayout('look', '', `${part} ${after.look[part]}`, before.look[part]))
+  return list
 }
 
 interface Standing {

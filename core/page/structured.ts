@@ -4,6 +4,9 @@ import type { Page } from './assemble'
 /** What a page says for machines, as schema.org has it (https://schema.org/Product, https://schema.org/FAQPage). */
 export type StructuredData = (WithContext<Product> | WithContext<FAQPage>)[]
 
+/** A text of the page without the elements that only this tool reads: they mark where a value was filled in. */
+const withoutOwnMarkup = (html: string) => html.replace(/<\/?data\b[^>]*>/g, '')
+
 /**
  * The structured data of a page: its product, and where it has questions, all of them as one FAQPage in page order.
  * `url` says where a picture is found.
@@ -47,7 +50,7 @@ export function structuredData(
       mainEntity: once.map((q) => ({
         '@type': 'Question',
         name: q.title,
-        acceptedAnswer: { '@type': 'Answer', text: q.html },
+        acceptedAnswer: { '@type': 'Answer', text: withoutOwnMarkup(q.html) },
       })),
     })
   }

@@ -121,3 +121,19 @@ export function valueUnder(is: OperatorName, row: BuilderTest): unknown {
   if (to === 'range') return [values[0] ?? null, from === 'range' ? (values[1] ?? null) : null]
   return values.filter((v) => v !== null)
 }
+
+/** Whether a row has all that its operator asks for. */
+function isWritten({ is, value }: BuilderTest): boolean {
+  const { operand } = writtenOperator(is)!
+  if (operand === 'flag') return true
+  if (operand === 'list') return Array.isArray(value) && value.length > 0
+  if (operand === 'range') return Array.isArray(value) && value.length === 2 && !value.some(isNothing)
+  return !isNothing(value)
+}
+
+const isNothing = (value: unknown) => value === undefined || value === null || value === ''
+
+/** Whether some row of a group still waits for its value, so that nothing can be asked with it. */
+export function isHalfWritten(group: BuilderGroup): boolean {
+  return group.children.some((child) => (isGroup(child) ? isHalfWritten(child) : !isWritten(child)))
+}

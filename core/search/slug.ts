@@ -45,11 +45,3 @@ export function slugOf(text: string, language: string): string {
   const cut = words.slice(0, slugLength + 1)
   return cut.includes('-') ? cut.slice(0, cut.lastIndexOf('-')) : words.slice(0, slugLength)
 }
-
-/** What is wrong with a slug that somebody wrote, or nothing. */
-export function slugProblem(slug: string): string | undefined {
-  if (slug.length > slugLength) return `A slug has ${slugLength} characters at most; this one has ${slug.length}.`
-  return /^[a-z0-9]+(-[a-z0-9]+)*$/.test(slug)
-    ? undefined
-    : `“${slug}” is not a slug: use small letters and digits, with single hyphens between words.`
-}

@@ -25,6 +25,11 @@ async function core({ results, filters }) {
   results.add('core', await vitest('core', { filters }))
 }
 
+/** What the interface computes by itself, in a browser that is none. */
+async function app({ results, filters }) {
+  results.add('app', await vitest('app', { filters }))
+}
+
 async function inZones({ results, filters }) {
   for (const zone of zones) {
     const name = `zones ${zone.replace('/', '-')}`
@@ -91,6 +96,7 @@ async function hostile({ results, filters, place, asked }) {
 export const suites = [
   { names: ['format', 'types', 'lint'], run: checks },
   { names: ['core'], run: core, filtered: true },
+  { names: ['app'], run: app, filtered: true },
   { names: ['zones'], run: inZones, filtered: true },
   { names: ['conformance'], run: conformance, filtered: true },
   { names: ['server'], run: server, filtered: true },

@@ -1,6 +1,6 @@
 import type { Locator, Page } from '@playwright/test'
 import { inWords } from '../days'
-import { audit, enter, expect, findings, proof, settled, test, daysOf } from './desk'
+import { audit, enter, expect, findings, proof, settled, test, daysOf, dropWaiting } from './desk'
 
 const save = async (page: Page) => {
   await page.keyboard.press('Control+S')
@@ -18,6 +18,7 @@ async function asks(page: Page, sku: string): Promise<Locator> {
   return page.getByRole('region', { name: 'Does it reach' }).getByRole('status')
 }
 async function condition(page: Page, field: string, is: string, fill: (page: Page) => Promise<unknown>) {
+  await dropWaiting(page)
   await page.getByRole('button', { name: 'Add a condition' }).last().click()
   await page.getByLabel('Field', { exact: true }).last().selectOption({ label: field })
   await page.getByLabel(`How ${field} is compared`).last().selectOption({ label: is })
@@ -73,8 +74,8 @@ test('a note for everything with a battery goes to two storefronts alone, in eac
   await expect(page.getByRole('heading', { level: 1, name: 'A new assignment' })).toBeVisible()
   await page.getByLabel('Name, for the team').fill('Lithium where a battery is included')
   await condition(page, 'Battery included', 'is', (p) => p.getByLabel('Value of Battery included').selectOption('true'))
-  await page.getByRole('checkbox', { name: 'Gulf' }).check()
-  await page.getByRole('checkbox', { name: 'Canada' }).check()
+  await page.getByRole('checkbox', { name: 'Gulf', exact: true }).check()
+  await page.getByRole('checkbox', { name: 'Canada', exact: true }).check()
   await expect(
     page.getByText(/Battery included is yes · Canada, Gulf|Battery included is yes · Gulf, Canada/),
   ).toBeVisible()

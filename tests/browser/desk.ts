@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import { demoDays } from '../days'
-import { test as base, expect, type BrowserContext, type Page } from '@playwright/test'
+import { test as base, expect, type BrowserContext, type Page, type Locator } from '@playwright/test'
 
 const { demoPeople } = JSON.parse(readFileSync('demo/people.json', 'utf8')) as {
   demoPeople: { email: string; password: string; role: string }[]
@@ -168,4 +168,11 @@ export async function patchValues(
     data: { values },
   })
   expect(done.status()).toBe(200)
+}
+
+/** The condition with which a new assignment begins waits for its value: another takes its place. */
+export async function dropWaiting(root: Page | Locator) {
+  const value = root.getByLabel('Value of Product type')
+  if ((await value.count()) === 1 && (await value.inputValue()) === '')
+    await root.getByRole('button', { name: 'Remove the condition on Product type' }).click()
 }

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { enter, expect, findings, test } from './desk'
+import { enter, expect, findings, test, dropWaiting } from './desk'
 
 /** Puts a condition at the end of a group of the builder, its value by whatever editor the field asks for. */
 async function condition(
@@ -9,6 +9,7 @@ async function condition(
   operator: string,
   ...fill: ((page: ReturnType<Page['getByRole']>) => Promise<unknown>)[]
 ) {
+  await dropWaiting(group)
   await group.getByRole('button', { name: 'Add a condition' }).last().click()
   await group.getByLabel('Field', { exact: true }).last().selectOption({ label: field })
   await group.getByLabel(`How ${field} is compared`).last().selectOption({ label: operator })
@@ -50,11 +51,11 @@ test('builds a rule of nested groups, reads it as a sentence, saves it, and find
   await deepest.getByLabel('Which conditions must be met').selectOption({ label: 'none of these' })
 
   // Half a condition says so, and takes nothing away.
-  await expect(page.getByText('The rule is not complete yet.')).toBeVisible()
+  await expect(page.getByText('A condition has no value yet.')).toBeVisible()
   const none = inner.getByRole('group', { name: 'none of these' })
   await none.getByLabel('Field', { exact: true }).selectOption({ label: 'Reflective' })
   await none.getByLabel('How Reflective is compared').selectOption({ label: 'is filled' })
-  await expect(page.getByText('The rule is not complete yet.')).toHaveCount(0)
+  await expect(page.getByText('A condition has no value yet.')).toHaveCount(0)
 
   await expect(sentence(page)).toContainText('In Bags')
   await expect(sentence(page)).toContainText('100 GBP')

@@ -34,6 +34,7 @@ const queries: Record<string, string> = {
   listSaved: 'kind=view',
   find: 'q=helmet',
   listRedirects: edition,
+  assignmentReaches: 'storefront=de',
   listReadiness: edition,
   getResolved: edition,
   searchTexts: edition,
@@ -50,6 +51,7 @@ const queries: Record<string, string> = {
 const weight = { field: 'attribute:weight', is: 'present' }
 const bodies: Record<string, unknown> = {
   batchProducts: { skus: ['PE-1830', 'none'] },
+  knownSkus: { skus: ['pe-1830', 'none'] },
   previewRemoval: { skus: ['PE-1830'] },
   exportProducts: { format: 'csv', filter: { field: 'sku', is: 'equals', value: 'PE-1830' } },
   sheet: { lens, columns: ['name', 'weight'], limit: 3 },

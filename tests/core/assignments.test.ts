@@ -159,6 +159,11 @@ describe('collisions', () => {
       found(reaching(['a'], [1], {}, { to: '2026-12-02' }), [reaching(['b'], [1], {}, { campaign: 'frost' })]),
     ).toEqual(['same-title 1/1 B Care'])
   })
+  it('find a piece that another assignment brings to the same area', () => {
+    expect(found(reaching(['c'], [1, 2]), [reaching(['c', 'd'], [2, 3], { order: 30 })])).toEqual(['same-piece 1/2 C'])
+    expect(found(reaching(['c'], [1]), [reaching(['c'], [1], { area: 'foot', order: 30 })])).toEqual([])
+    expect(found(reaching(['q'], [1]), [reaching([], [1], { sets: ['s'], order: 30 })])).toEqual(['same-piece 1/1 Q'])
+  })
   it('find a replacement that hits nothing, on all products or some', () => {
     expect(found(reaching(['c'], [1, 2], { replaces: 'd' }), [reaching(['d'], [2])])).toEqual([
       'nothing-to-replace 1/2 D',
@@ -170,10 +175,12 @@ describe('collisions', () => {
     expect(
       found(reaching(['c'], [1, 2]), [reaching(['c'], [1], { order: 10 }), reaching(['c'], [2], { order: 11 })]),
     ).toEqual(['overruled 2/2 C'])
-    expect(found(reaching(['c'], [1, 2]), [reaching(['c'], [1, 2], { order: 30 })])).toEqual([])
-    expect(found(reaching(['c'], [1, 2]), [reaching(['c'], [1, 2], { order: 10 }, { groups: ['club'] })])).toEqual([])
+    expect(found(reaching(['c'], [1, 2]), [reaching(['c'], [1, 2], { order: 30 })])).toEqual(['same-piece 2/2 C'])
+    expect(found(reaching(['c'], [1, 2]), [reaching(['c'], [1, 2], { order: 10 }, { groups: ['club'] })])).toEqual([
+      'same-piece 2/2 C',
+    ])
     expect(found(reaching(['c'], [1]), [reaching(['d'], [1], { replaces: 'c' })])).toEqual(['overruled 1/1 C'])
-    expect(found(reaching(['c', 'd'], [1]), [reaching(['c'], [1], { order: 10 })])).toEqual([])
+    expect(found(reaching(['c', 'd'], [1]), [reaching(['c'], [1], { order: 10 })])).toEqual(['same-piece 1/1 C'])
   })
   it('find areas past their limit, questions being one part', () => {
     const crowded = {
@@ -189,7 +196,7 @@ describe('collisions', () => {
     ])
     expect(
       found(reaching(['q'], [1]), [reaching([], [1], { sets: ['s'] }), reaching(['a'], [1])], { storefront: crowded }),
-    ).toEqual([])
+    ).toEqual(['same-piece 1/1 Q'])
   })
   it('find texts that a language lacks, and an assignment that reaches nothing', () => {
     expect(found(reaching(['silent'], [1]), [])).toEqual(['text-missing 1/1 SILENT en-GB'])

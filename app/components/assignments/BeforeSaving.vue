@@ -66,6 +66,8 @@ function sentence(c: BeforeSaving['collisions'][number]): string {
       return 'It reaches no product.'
     case 'same-title':
       return `“${c.what ?? ''}” would appear twice in this area, ${on(c)}: “${c.piece ?? ''}” has the same title.`
+    case 'same-piece':
+      return `“${c.with?.name ?? ''}” assigns “${c.piece ?? ''}” to this area too, ${on(c)}; it is shown once.`
     case 'nothing-to-replace':
       return `Nothing to replace ${on(c)}: “${c.piece ?? ''}” does not appear there.`
     case 'overruled':

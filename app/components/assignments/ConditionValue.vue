@@ -50,9 +50,30 @@ const listShown = computed(() => {
   )
   return shown.join(numeric.value ? '; ' : ', ')
 })
+/** SKUs with commas, semicolons, spaces, lines or tabs between them, each once. */
+const skusIn = (text: string) => [...new Set(text.split(/[\s,;]+/).filter(Boolean))]
+const unknown = ref<string[]>([])
+/** SKUs that no product has are named at once; the condition keeps them, for products may come. */
+async function nameUnknown(skus: string[]) {
+  unknown.value = []
+  if (skus.length === 0) return
+  try {
+    unknown.value = (await call('knownSkus', { body: { skus } })).unknown
+  } catch (e) {
+    tellProblem(e)
+  }
+}
+/** What is pasted may have lines and tabs, which a field of one line would drop. */
+function pasteList(e: ClipboardEvent) {
+  const text = e.clipboardData?.getData('text') ?? ''
+  if (props.field.kind !== 'sku' || !/[\r\n\t]/.test(text)) return
+  e.preventDefault()
+  setList([...list.value.map(String), text].join(' '))
+}
 /** Several values as they were typed; all are taken, or none and why. */
 function setList(text: string) {
-  const parts = splitTyped(text)
+  const parts = props.field.kind === 'sku' ? skusIn(text) : splitTyped(text)
+  if (props.field.kind === 'sku') void nameUnknown(parts)
   const read = parts.map((part) => (numeric.value ? readTypedNumber(part, numberLanguage()) : undefined))
   listProblem.value = read.find((r) => r?.problem !== undefined)?.problem ?? ''
   if (listProblem.value !== '') return
@@ -147,7 +168,10 @@ function escape() {
         :aria-invalid="listProblem !== ''"
         placeholder="several, with commas between"
         @change="setList(($event.target as HTMLInputElement).value)"
-      /><small v-if="listProblem" role="alert" class="text-madder">{{ listProblem }}</small
+        @paste="pasteList"
+      /><small v-if="unknown.length" role="alert" class="text-madder"
+        >no product: {{ unknown.slice(0, 12).join(', ') }}{{ unknown.length > 12 ? ' …' : '' }}</small
+      ><small v-if="listProblem" role="alert" class="text-madder">{{ listProblem }}</small
       ><select
         v-if="quantity"
         class="field"

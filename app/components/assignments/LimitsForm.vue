@@ -40,7 +40,7 @@ function toggle(list: 'storefronts' | 'languages' | 'groups', c: string) {
       <legend class="sr-only">Languages; none means all</legend>
       <label v-for="l in languages" :key="l" class="flex min-h-6 items-center gap-1.5"
         ><input type="checkbox" :checked="limits.languages.includes(l)" @change="toggle('languages', l)" />{{
-          l
+          languageName(l)
         }}</label
       >
     </fieldset>

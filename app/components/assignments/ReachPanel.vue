@@ -8,6 +8,7 @@ const props = defineProps<{
   limits: Limits
   saved: string | null
   /** The assignment as it would be saved; without it, only the reach is told. */ draft?: AssignmentRecord
+  /** Whether a condition has no value yet: nothing is asked until it has. */ unfinished?: boolean
 }>()
 const emit = defineEmits<{ sentence: [string] }>()
 const lens = useLensStore()
@@ -16,11 +17,19 @@ const { focus, open } = useProofFocus()
 const asked = ref('')
 const { data, problem, busy } = useAsking(
   (signal) =>
-    call('tryAssignment', {
-      body: { reach: props.reach, limits: props.limits, saved: props.saved, lens: lens.body, sku: asked.value || null },
-      signal,
-    }),
-  () => [props.reach, props.limits, props.saved, asked.value, lens.asked],
+    props.unfinished
+      ? Promise.resolve(undefined)
+      : call('tryAssignment', {
+          body: {
+            reach: props.reach,
+            limits: props.limits,
+            saved: props.saved,
+            lens: lens.body,
+            sku: asked.value || null,
+          },
+          signal,
+        }),
+  () => [props.reach, props.limits, props.saved, props.unfinished, asked.value, lens.asked],
   { wait: 120 },
 )
 watch(data, (d) => {
@@ -50,10 +59,13 @@ const lists = computed(() =>
 <template>
   <section class="text-[13px]" aria-label="Reach">
     <h2 class="border-b border-hair pb-1">Reach</h2>
-    <p v-if="problem" class="pt-2 text-ochre" role="status">
-      The rule is not complete yet. {{ problem.problem.errors?.[0]?.message ?? problem.sentence }}
+    <p v-if="unfinished" class="pt-2 text-ink2" role="status">
+      A condition has no value yet. Its products appear here as soon as it has one.
     </p>
-    <template v-if="data">
+    <p v-else-if="problem" class="pt-2 text-ochre" role="status">
+      {{ problem.problem.errors?.[0]?.message ?? problem.sentence }}
+    </p>
+    <template v-if="data && !unfinished">
       <p class="pt-2" :class="{ 'text-ink3': problem }" role="status" :aria-busy="busy">
         <b class="text-[20px] font-semibold">{{ numberShown(data.count) }}</b>
         {{ reach.eachVariant ? 'variants' : data.count === 1 ? 'product' : 'products' }} in

@@ -3,8 +3,20 @@
 const skus = defineModel<string[]>({ required: true })
 const props = defineProps<{ label: string; disabled?: boolean }>()
 const shown = computed(() => skus.value.slice(0, 60))
+const unknown = ref<string[]>([])
 const add = (list: string[]) => {
   skus.value = [...new Set([...skus.value, ...list])]
+}
+/** Those of a list that products have, as they write them; the others are named at once. */
+async function addMany(list: string[]) {
+  try {
+    const found = await call('knownSkus', { body: { skus: list } })
+    unknown.value = found.unknown
+    add(found.skus)
+    if (found.skus.length > 0) tell(`Added ${countShown(found.skus.length, 'product')}`)
+  } catch (e) {
+    tellProblem(e)
+  }
 }
 </script>
 
@@ -30,8 +42,14 @@ const add = (list: string[]) => {
         clears
         :label="label"
         @update:model-value="$event && add([$event])"
-        @many="add"
+        @many="addMany"
       />
     </div>
+    <p v-if="unknown.length" class="flex gap-3 pt-1 text-madder" role="alert">
+      <span class="min-w-0"
+        >No product has {{ unknown.length === 1 ? 'this SKU' : `these ${unknown.length} SKUs` }}:
+        {{ unknown.slice(0, 30).join(', ') }}{{ unknown.length > 30 ? ' …' : '' }}</span
+      ><button type="button" class="plain self-start" @click="unknown = []">OK</button>
+    </p>
   </div>
 </template>

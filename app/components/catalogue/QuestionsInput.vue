@@ -1,20 +1,39 @@
 <script setup lang="ts">
-/** Questions of the library, in the order in which they shall stand. */
+/** Questions and question sets of the library, in the order in which they shall stand. */
 const codes = defineModel<string[] | null>({ required: true })
 defineProps<{ label: string }>()
 const lens = useLensStore()
+const most = 1000
 const { data } = useAsking(
   (signal) =>
-    call('listPieces', { query: { storefront: lens.storefront, language: lens.language, limit: 200 }, signal }),
+    Promise.all([
+      call('listPieces', { query: { storefront: lens.storefront, language: lens.language, limit: most }, signal }),
+      call('listQuestionSets', { signal }),
+    ]),
   () => lens.edition.id,
 )
-const questions = computed(() => (data.value?.items ?? []).filter((p) => p.kind === 'question'))
+const offered = computed(() => {
+  const [pieces, sets] = data.value ?? [{ items: [] }, { items: [] }]
+  return [
+    ...sets.items.map((s) => ({
+      code: s.code,
+      name: `Set: ${s.name} (${countShown(s.questions.length, 'question')})`,
+    })),
+    ...pieces.items.filter((p) => p.kind === 'question').map((p) => ({ code: p.code, name: p.title ?? p.name })),
+  ]
+})
+const names = computed(() => new Map(offered.value.map((o) => [o.code, o.name])))
 const chosen = computed(() => codes.value ?? [])
 const set = (list: string[]) => {
   codes.value = list.length > 0 ? list : null
 }
-const nameOf = (code: string) =>
-  questions.value.find((q) => q.code === code)?.title ?? questions.value.find((q) => q.code === code)?.name ?? code
+const nameOf = (code: string) => names.value.get(code) ?? code
+const adding = ref<string | null>(null)
+watch(adding, (code) => {
+  if (code === null) return
+  if (!chosen.value.includes(code)) set([...chosen.value, code])
+  adding.value = null
+})
 const root = useTemplateRef<HTMLElement>('root')
 useReorder(
   () => root.value,
@@ -46,18 +65,12 @@ useReorder(
         </button>
       </li>
     </ol>
-    <select
-      class="field mt-1 w-full"
-      :aria-label="`${label}: add a question`"
-      value=""
-      @change="set([...chosen, takeChoice($event)])"
-    >
-      <option value="" disabled>
-        {{ questions.length === 0 ? 'The library has no questions yet' : 'Add a question' }}
-      </option>
-      <option v-for="q in questions.filter((x) => !chosen.includes(x.code))" :key="q.code" :value="q.code">
-        {{ q.title ?? q.name }}
-      </option>
-    </select>
+    <NamePicker
+      v-model="adding"
+      class="mt-1"
+      :offered="offered.filter((o) => !chosen.includes(o.code))"
+      :label="`${label}: add a question or set`"
+      :placeholder="offered.length === 0 ? 'The library has no questions yet' : 'Add a question or a set …'"
+    />
   </div>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { scaleBand } from 'd3'
-import { cellKey, sumCells, type CoverageRow } from '@core/page/coverage'
+import { cellKey, shareFilled, sumCells, type Counted, type CoverageRow } from '@core/page/coverage'
 
 /**
  * Areas across, editions down: each crossing is a small warp of threads, as many as the shares of products with none,
@@ -10,6 +10,7 @@ const props = defineProps<{
   editions: { storefront: string; language: string }[]
   areas: { area: string; title: string }[]
   rows: CoverageRow[]
+  counted: Counted
   chosen: string | null
 }>()
 const emit = defineEmits<{ choose: [string] }>()
@@ -35,9 +36,10 @@ const cells = computed(() =>
     props.areas.map((a) => {
       const key = cellKey(`${e.storefront}/${e.language}`, a.area)
       const cell = sumCells(props.rows.map((r) => r.cells[key]))
-      const all = cell.parts.reduce((s, n) => s + n, 0)
+      const shares = cell[props.counted]
+      const all = shares.reduce((s, n) => s + n, 0)
       let from = 0
-      const bars = cell.parts.map((n, i) => {
+      const bars = shares.map((n, i) => {
         const width = all === 0 ? 0 : (n / all) * x.value.bandwidth()
         const bar = { from, width, ink: inks[i]! }
         from += width
@@ -52,14 +54,19 @@ const cells = computed(() =>
         cell,
         all,
         bars,
-        filled: all === 0 ? 0 : Math.round((100 * (all - cell.parts[0])) / all),
+        filled: Math.round(100 * (shareFilled(cell, props.counted) ?? 0)),
       }
     }),
   ),
 )
-const words = (c: (typeof cells.value)[number]) =>
-  `${c.name}, ${c.title}: ${c.filled} % of ${c.all} products have ` +
-  `something${c.cell.gaps ? `, ${c.cell.gaps} gaps` : ''}${c.cell.surplus ? `, ${c.cell.surplus} with too much` : ''}`
+function words({ name, title, filled, all, cell }: (typeof cells.value)[number]): string {
+  const parts = [
+    `${name}, ${title}: ${filled} % of ${all} products have ${props.counted === 'pieces' ? 'a piece' : 'something'}`,
+    ...(cell.gaps ? [`${cell.gaps} gaps`] : []),
+    ...(cell.surplus ? [`${cell.surplus} with too much`] : []),
+  ]
+  return parts.join(', ')
+}
 </script>
 
 <template>

@@ -12,16 +12,18 @@ const setup = useSetupStore()
 const base = (p: ProductDocument | null, shop: string) => (p ? basePriceIn(p, shop) : null)
 const shop = computed(() => setup.storefronts.find((s) => s.code === lens.storefront)!)
 const currencyOf = (code: string) => setup.storefronts.find((s) => s.code === code)?.currency ?? ''
-const specials = ref<Price[]>([])
 const stored = computed(() => props.product.prices.filter((p) => p.special))
-watch(
-  stored,
-  (s) => {
-    specials.value = [...s]
-  },
-  { immediate: true },
+/** Rows that are not saved stay when one goes to another tab, and after a reload. */
+const { draft, changed, reset } = useDraft<Price[]>(
+  () => `specials:${props.product.sku}`,
+  () => stored.value,
 )
-const changed = computed(() => JSON.stringify(specials.value) !== JSON.stringify(stored.value))
+const specials = computed({
+  get: () => draft.value ?? [],
+  set: (list) => {
+    draft.value = list
+  },
+})
 const set = (i: number, change: Partial<Price>) => {
   specials.value = specials.value.map((p, j) => (j === i ? { ...p, ...change } : p))
 }
@@ -39,7 +41,16 @@ const add = () => {
     },
   ]
 }
-const save = () => emit('patch', { specials: specials.value.map(({ special: _special, ...p }) => p) })
+let saving = false
+function save() {
+  saving = true
+  emit('patch', { specials: specials.value.map(({ special: _special, ...p }) => p) })
+}
+// What is stored then is what was saved, however the server writes it.
+watch(stored, () => {
+  if (saving) reset()
+  saving = false
+})
 const session = useSessionStore()
 const quantity = ref<number | null>(1)
 /** A variant without prices of its own in the storefront has its parent's. */
@@ -209,7 +220,7 @@ const text = (e: Event) => (e.target as HTMLInputElement).value || null
     <p v-if="!disabled" class="mt-1 flex gap-3">
       <button type="button" class="plain" @click="add">Add a special price</button
       ><button v-if="changed" type="button" class="act main" @click="save">Save the special prices</button
-      ><button v-if="changed" type="button" class="plain" @click="specials = [...stored]">Cancel</button>
+      ><button v-if="changed" type="button" class="plain" @click="reset">Cancel</button>
     </p>
   </div>
 </template>

@@ -40,8 +40,22 @@ const currency = computed(() => setup.storefronts.find((s) => s.code === shop.va
 interface Row extends VariantRow {
   isNew: boolean
 }
-const rows = ref<Row[]>([])
-const stored = ref<Row[]>([])
+const stored = shallowRef<Row[]>()
+/** Rows that are not saved stay when one goes to another tab, and after a reload. */
+const {
+  draft,
+  changed: rowsChanged,
+  reset: resetRows,
+} = useDraft<Row[]>(
+  () => `variants:${props.product.sku}`,
+  () => stored.value,
+)
+const rows = computed({
+  get: () => draft.value ?? [],
+  set: (list) => {
+    draft.value = list
+  },
+})
 const differsIn = ref<string[]>([])
 const { data, refresh } = useAsking(
   (signal) => Promise.all(props.product.variants.map((sku) => call('getProduct', { params: { sku }, signal }))),
@@ -57,7 +71,7 @@ watch(
       )?.value ?? null
     const used = possible.value.filter((a) => variants.some((v) => valueOf(v, a.code) !== null)).map((a) => a.code)
     differsIn.value = props.product.differsIn.length > 0 ? [...props.product.differsIn] : used
-    rows.value = variants.map((p): Row => ({
+    const list = variants.map((p): Row => ({
       sku: p.sku,
       gtin: p.gtin,
       stock: p.stock,
@@ -76,15 +90,13 @@ watch(
           return String(o < 0 ? 999 : o).padStart(4, '0')
         })
         .join()
-    rows.value.sort((a, b) => (place(a) < place(b) ? -1 : place(a) > place(b) ? 1 : 0))
-    stored.value = JSON.parse(JSON.stringify(rows.value)) as Row[]
+    list.sort((a, b) => place(a).localeCompare(place(b), 'en'))
+    stored.value = list
   },
   { immediate: true },
 )
 const changed = computed(
-  () =>
-    JSON.stringify(rows.value) !== JSON.stringify(stored.value) ||
-    JSON.stringify(differsIn.value) !== JSON.stringify(props.product.differsIn),
+  () => rowsChanged.value || JSON.stringify(differsIn.value) !== JSON.stringify(props.product.differsIn),
 )
 const findings = computed(() => variantFindings(rows.value, differsIn.value, setup.attributes, setup.source))
 const gtinFindings = computed(() =>
@@ -179,7 +191,7 @@ async function save() {
   busy.value = true
   try {
     const variants = rows.value.map((r) => {
-      const old = stored.value.find((s) => s.sku === r.sku)
+      const old = stored.value?.find((s) => s.sku === r.sku)
       const values = [
         ...Object.entries(r.values)
           .filter(([c, v]) => JSON.stringify(v) !== JSON.stringify(old?.values[c] ?? null))
@@ -211,6 +223,7 @@ async function save() {
     axes.value = {}
     emit('saved')
     await refresh()
+    resetRows()
   } catch (e) {
     tellProblem(e)
   } finally {

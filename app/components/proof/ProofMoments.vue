@@ -36,7 +36,16 @@ function when(m: PageMoment): string {
   const [day, time] = m.local.split('T') as [string, string]
   return time === '00:00' ? dayShown(day) : `${dayShown(day)}, ${time}`
 }
-const words = { comes: 'comes', goes: 'goes', moves: 'moves', text: 'text changes', price: 'price' } as const
+const words = {
+  comes: 'comes',
+  goes: 'goes',
+  moves: 'moves',
+  text: 'text changes',
+  price: 'price',
+  form: 'shown as',
+  look: 'look',
+  area: 'moves',
+} as const
 </script>
 
 <template>

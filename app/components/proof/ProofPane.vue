@@ -2,6 +2,9 @@
 import type { Proof, TriedProof } from '@contracts/proof'
 import { areaName } from '@core/assignments/areas'
 import type { Because, LeftOut } from '@core/page/because'
+import type { PageDifference } from '@core/page/differences'
+import type { AreaForm, Look } from '@core/page/layout'
+import { formWords, lookValueWords, lookWords } from '../settings/layoutWords'
 
 const props = defineProps<{ sku: string }>()
 const emit = defineEmits<{ fold: [] }>()
@@ -28,7 +31,18 @@ const changeWords = {
   moves: 'moves',
   text: 'text changes',
   price: 'price changes',
+  form: 'shown as',
+  look: 'look',
+  area: 'moves to place',
 } as const
+/** What a change is about, in words: forms of areas and parts of the look by their names, all else by its title. */
+function changeTitle({ what, title }: PageDifference): string {
+  if (what === 'form') return formWords[title as AreaForm]
+  if (what !== 'look') return title
+  const [part, value] = title.split(' ') as [keyof Look, string]
+  return `${lookWords[part].toLowerCase()} ${lookValueWords[value] ?? value}`
+}
+const changeColours: Partial<Record<PageDifference['what'], string>> = { goes: 'text-madder', comes: 'text-weld' }
 
 const asked = ref<string | null>(null)
 /** Questions are asked about by choosing them on the page. */
@@ -105,10 +119,8 @@ function askAbout(piece: string | null) {
           tabindex="0"
         >
           <li v-for="(c, i) in data.changes" :key="i">
-            <span :class="c.what === 'goes' ? 'text-madder' : c.what === 'comes' ? 'text-weld' : 'text-ink2'">{{
-              changeWords[c.what]
-            }}</span>
-            {{ ' ' }}<b class="font-semibold">{{ c.title }}</b> {{ ' '
+            <span :class="changeColours[c.what] ?? 'text-ink2'">{{ changeWords[c.what] }}</span>
+            {{ ' ' }}<b class="font-semibold">{{ changeTitle(c) }}</b> {{ ' '
             }}<span class="text-ink2">{{ areaName(c.area, data.layout) }}</span>
           </li>
         </ul>

@@ -1,5 +1,5 @@
 <script setup lang="ts" generic="K extends RecordKindName">
-import type { RecordKindName } from '@contracts/operations/records'
+import type { RecordKindName, RecordOf } from '@contracts/operations/records'
 import type { Key } from '~/composables/useKeys'
 
 /**
@@ -17,6 +17,8 @@ const props = defineProps<{
   removal: string
   /** What has to be given before it can be saved; '' where nothing has. */
   missing?: string
+  /** How the draft becomes what is saved, where that is not the draft itself. */
+  prepare?: (record: RecordOf<K>) => RecordOf<K>
   /** Keys of the page beside those of every record. */
   keys?: Key[]
   /** Once it was saved, deleted or put back. */
@@ -32,7 +34,7 @@ async function save() {
   if (props.readonly || !draft.value) return
   if (props.missing)
     return tellProblem(new ApiProblem({ title: 'Not complete yet', status: 422, detail: props.missing }))
-  if (await props.record.save()) await props.after?.()
+  if (await props.record.save(props.prepare)) await props.after?.()
 }
 async function takeBack() {
   await props.record.takeTheirs()

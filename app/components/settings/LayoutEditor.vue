@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { formWords, lookValueWords, lookWords } from './layoutWords'
 import { areaName, areas as standard } from '@core/assignments/areas'
 import { areaForms, looks, startingLooks, type AreaForm, type Layout, type Look } from '@core/page/layout'
 import { sentenceOf } from '@core/rules/sentence'
@@ -12,33 +13,7 @@ const layout = defineModel<Layout>({ required: true })
 const props = defineProps<{ disabled: boolean }>()
 const setup = useSetupStore()
 const lens = useLensStore()
-const formWords: Record<AreaForm, string> = {
-  tabs: 'tabs',
-  accordion: 'accordion',
-  'one-open': 'accordion, one open at a time',
-  plain: 'stacked',
-}
 const partWords: Record<string, string> = { description: 'Description', facts: 'Facts', reviews: 'Reviews', faq: 'FAQ' }
-const lookWords: Record<keyof Look, string> = {
-  spacing: 'Space',
-  line: 'Lines',
-  corner: 'Corners',
-  emphasis: 'Open part',
-}
-const valueWords: Record<string, string> = {
-  close: 'close',
-  even: 'even',
-  wide: 'wide',
-  none: 'none',
-  hair: 'hairlines',
-  firm: 'firm',
-  square: 'square',
-  eased: 'eased',
-  round: 'round',
-  plain: 'like the others',
-  weight: 'in bold',
-  ground: 'tinted',
-}
 const setArea = (i: number, change: Partial<Layout['areas'][number]>) => {
   layout.value = { ...layout.value, areas: layout.value.areas.map((a, j) => (j === i ? { ...a, ...change } : a)) }
 }
@@ -430,7 +405,7 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
         <legend class="float-left w-28 text-ink2">{{ lookWords[key] }}</legend>
         <label v-for="v in values" :key="v" class="flex min-h-6 items-center gap-1.5"
           ><input type="radio" :name="`look-${key}`" :checked="layout.look[key] === v" @change="look(key, v)" />{{
-            valueWords[v]
+            lookValueWords[v]
           }}</label
         >
       </fieldset>

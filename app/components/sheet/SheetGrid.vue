@@ -99,7 +99,10 @@ function show(row: number, column: number) {
   else if (left + widths.value[column]! > box.scrollLeft + box.clientWidth - headWidth)
     box.scrollLeft = left + widths.value[column]! - box.clientWidth + headWidth
 }
+/** Until somebody has gone to a cell, letters are keys of the screen; then they write in it. */
+const chosen = ref(false)
 function go(row: number, column: number, keep = false) {
+  chosen.value = true
   range.go(row, column, keep)
   show(range.corner.row, range.corner.column)
 }
@@ -261,6 +264,7 @@ function key(e: KeyboardEvent) {
     range.go(range.block.value.top, 0)
     range.go(range.block.value.bottom, props.columns.length - 1, true)
   } else if (
+    chosen.value &&
     e.key.length === 1 &&
     !e.ctrlKey &&
     !e.altKey &&
@@ -278,6 +282,7 @@ function press(e: MouseEvent) {
   const cell = gridCell(e)
   if (!cell || e.button !== 0) return
   dragging = cell.column >= 0
+  chosen.value = true
   range.go(cell.row, Math.max(0, cell.column), e.shiftKey)
   // The head of a row marks all of it.
   if (cell.column < 0) range.go(cell.row, props.columns.length - 1, true)

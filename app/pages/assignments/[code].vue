@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Reach } from '@core/assignments/assignment'
 import { limitWords, noLimits } from '@core/assignments/limits'
-import { asGroup, fromBuilder, toBuilder, type BuilderGroup } from '@core/rules/builder'
+import { asGroup, fromBuilder, isHalfWritten, toBuilder, type BuilderGroup } from '@core/rules/builder'
 import type { AssignmentRecord } from '@contracts/records'
 
 const route = useRoute()
@@ -22,8 +22,16 @@ const blank = (): AssignmentRecord => ({
   order: 100,
   replaces: null,
   resting: false,
-  limits: noLimits(),
-  reach: { base: 'rule', rule: { all: [] }, chosen: [], added: [], leftOut: [], eachVariant: false },
+  limits: { ...noLimits(), campaign: asked('campaign')[0] ?? null },
+  // A condition that waits for its value: it reaches nothing, until somebody says what.
+  reach: {
+    base: 'rule',
+    rule: { all: [{ field: 'type', is: 'equals' }] },
+    chosen: [],
+    added: [],
+    leftOut: [],
+    eachVariant: false,
+  },
 })
 const record = useRecord(
   'assignments',
@@ -40,7 +48,20 @@ const rule = computed<BuilderGroup>({
     draft.value!.reach.rule = fromBuilder(group, setup.forCore)
   },
 })
-const reach = computed<Reach>(() => draft.value!.reach)
+const isUnfinished = computed(() => draft.value?.reach.base === 'rule' && isHalfWritten(rule.value))
+/** What goes to the server: of the ways to choose products, the one that is chosen; what the form hides stays here. */
+function asSaved(record: AssignmentRecord): AssignmentRecord {
+  const { reach } = record
+  return {
+    ...record,
+    reach: {
+      ...reach,
+      rule: reach.base === 'rule' ? reach.rule : null,
+      chosen: reach.base === 'chosen' ? reach.chosen : [],
+    },
+  }
+}
+const reach = computed<Reach>(() => asSaved(draft.value!).reach)
 const sentence = ref('')
 const whole = computed(() => {
   const limits = draft.value
@@ -68,12 +89,14 @@ const place = computed({
   },
 })
 /** Drafts are shown on the page as soon as they could be saved. */
-const complete = computed(() => draft.value !== undefined && draft.value.name.trim() !== '' && brings.value.length > 0)
+const complete = computed(
+  () => draft.value !== undefined && draft.value.name.trim() !== '' && brings.value.length > 0 && !isUnfinished.value,
+)
 useProofTrial(() =>
   changed.value && complete.value
     ? {
         name: 'this assignment',
-        assignment: { ...draft.value!, code: draft.value!.code || 'new', name: draft.value!.name.trim() },
+        assignment: { ...asSaved(draft.value!), code: draft.value!.code || 'new', name: draft.value!.name.trim() },
       }
     : null,
 )
@@ -82,13 +105,11 @@ const bases = [
   { id: 'rule', label: 'Products matching a rule' },
   { id: 'chosen', label: 'Chosen products' },
 ] as const
-const missing = computed(() =>
-  draft.value?.name.trim() === ''
-    ? 'Give the assignment a name first.'
-    : brings.value.length === 0
-      ? 'Choose at least one piece or question set first.'
-      : '',
-)
+const missing = computed(() => {
+  if (draft.value?.name.trim() === '') return 'Give the assignment a name first.'
+  if (brings.value.length === 0) return 'Choose at least one piece or question set first.'
+  return isUnfinished.value ? 'Finish the conditions first: one of them has no value yet.' : ''
+})
 </script>
 
 <template>
@@ -100,6 +121,7 @@ const missing = computed(() =>
     :readonly="readonly"
     removal="Delete this assignment? Its pieces stay, and the history keeps it. To stop it for a while, pause it."
     :missing="missing"
+    :prepare="asSaved"
     :after="refreshProof"
   >
     <template #beside
@@ -199,7 +221,8 @@ const missing = computed(() =>
       </div>
       <ReachPanel
         class="sticky top-0 self-start"
-        :draft="draft"
+        :draft="asSaved(draft)"
+        :unfinished="isUnfinished"
         :reach="reach"
         :limits="draft.limits"
         :saved="code"

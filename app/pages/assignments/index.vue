@@ -27,6 +27,16 @@ const layout = useAsking(
   (signal) => call('pageOrder', { params: { code: lens.storefront }, signal }),
   () => lens.storefront,
 )
+const { data: reaches } = useAsking(
+  (signal) => call('assignmentReaches', { query: { storefront: lens.storefront }, signal }),
+  () => [lens.storefront, items.value],
+)
+/** How many products it reaches in the storefront of the lens. */
+function reachWords(code: string): string {
+  const products = reaches.value?.products[code]
+  if (products === undefined) return ''
+  return products === null ? 'not here' : numberShown(products)
+}
 async function showMore() {
   const page = await call('listAssignments', {
     query: {
@@ -191,6 +201,7 @@ useKeys('Assignments', [
           <col class="w-[86px]" />
           <col class="w-[34%]" />
           <col />
+          <col class="w-[90px]" />
           <col class="w-[92px]" />
         </colgroup>
         <thead class="sticky top-0 z-10 bg-sheet text-[12.5px]">
@@ -198,13 +209,14 @@ useKeys('Assignments', [
             <th class="px-5 py-1.5">Order</th>
             <th class="pr-3">Name</th>
             <th class="pr-3">Goes to</th>
+            <th class="pr-3 text-right" title="Products that it reaches in this storefront now">Products</th>
             <th><span class="sr-only">Action</span></th>
           </tr>
         </thead>
         <tbody ref="body">
           <template v-for="k in areas" :key="k.area">
             <tr data-entry class="border-b border-hair2 bg-shade">
-              <th colspan="4" scope="rowgroup" class="px-5 py-1 text-[12.5px] font-semibold">
+              <th colspan="5" scope="rowgroup" class="px-5 py-1 text-[12.5px] font-semibold">
                 {{ k.title }}<small v-if="k.limit" class="pl-2 font-normal text-ink2">at most {{ k.limit }} parts</small
                 ><small v-if="k.elsewhere" class="pl-2 font-normal text-ochre">not on this storefront’s page</small
                 ><small v-if="k.rows.length === 0" class="pl-2 font-normal text-ink2">empty</small>
@@ -245,6 +257,15 @@ useKeys('Assignments', [
                   <span class="font-serif italic">{{ r.a.sentence }}</span>
                   <p v-if="r.a.limits" class="text-[12.5px] text-ink2">only {{ r.a.limits }}</p>
                 </td>
+                <td
+                  class="py-2 pr-3 text-right tabular-nums"
+                  :class="{
+                    'text-madder': reachWords(r.a.code) === '0',
+                    'text-ink2': reachWords(r.a.code) === 'not here',
+                  }"
+                >
+                  {{ reachWords(r.a.code) }}
+                </td>
                 <td class="py-2 pr-5 text-right">
                   <button v-if="session.mayEdit" type="button" class="plain min-h-6" @click="rest(r.a)">
                     {{ r.a.resting ? 'Resume' : 'Pause' }}<span class="sr-only">: {{ r.a.name }}</span>
@@ -253,7 +274,7 @@ useKeys('Assignments', [
               </tr>
               <tr v-else data-entry class="border-b border-hair text-ink2">
                 <td class="py-1.5 pl-5"><span v-if="mayMove" class="mr-1.5 inline-block w-3" />{{ r.order }}</td>
-                <td class="py-1.5 pr-3 italic" colspan="3">{{ partWords[r.part!] }}, built in</td>
+                <td class="py-1.5 pr-3 italic" colspan="4">{{ partWords[r.part!] }}, built in</td>
               </tr>
             </template>
           </template>

@@ -79,7 +79,14 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the camp
         ><small class="pb-1.5 text-ink3">in each storefront’s time zone; a date without a time ends at midnight</small>
       </p>
       <section v-if="code" aria-label="Assignments">
-        <h2 class="border-b border-hair pb-1">Assignments</h2>
+        <h2 class="flex items-baseline border-b border-hair pb-1">
+          Assignments<NuxtLink
+            v-if="!readonly"
+            class="plain ml-auto text-[13px] font-normal"
+            :to="{ path: '/assignments/new', query: { campaign: code } }"
+            >Add an assignment</NuxtLink
+          >
+        </h2>
         <ul>
           <li v-for="a in belonging" :key="a.code" class="border-b border-hair py-1">
             <NuxtLink class="hover:underline" :to="`/assignments/${segment(a.code)}`">{{ a.name }}</NuxtLink><small
@@ -90,7 +97,7 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the camp
           </li>
         </ul>
         <p v-if="belonging.length === 0" class="pt-1.5 text-ink2">
-          No assignments yet. Choose this campaign under the limits of an assignment.
+          No assignments yet. Add one here, or choose this campaign under the limits of an assignment.
         </p>
       </section>
     </div>

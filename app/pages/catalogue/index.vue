@@ -139,7 +139,7 @@ const status = computed(() => grid.value?.writes)
 useKeys('Catalogue', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
   { keys: 'Arrows', does: 'Move between cells; with Shift, select a block' },
-  { keys: 'Enter', does: 'Edit the cell, or just type; Esc cancels' },
+  { keys: 'Enter', does: 'Edit the cell, or, once you have moved to it, just type; Esc cancels' },
   { keys: 'Ctrl+Enter', does: 'Open the product' },
   { keys: 'Ctrl+C', does: 'Copy the block, for here or a spreadsheet; Ctrl+V pastes one' },
   { keys: 'Ctrl+D', does: 'Fill down from the first selected row' },

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { noLimits } from '@core/assignments/limits'
 import type { Reach } from '@core/assignments/assignment'
-import { asGroup, fromBuilder, toBuilder, type BuilderGroup } from '@core/rules/builder'
+import { asGroup, fromBuilder, isHalfWritten, toBuilder, type BuilderGroup } from '@core/rules/builder'
 
 const route = useRoute()
 const code = computed(() => (route.params.code === 'new' ? null : String(route.params.code)))
@@ -79,6 +79,7 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the rule
         :reach="reach"
         :limits="limits"
         :saved="null"
+        :unfinished="isHalfWritten(rule)"
         @sentence="sentence = $event"
       />
     </div>

@@ -70,6 +70,14 @@ export async function rootsOfSkus(db: Db, skus: readonly string[]): Promise<Map<
   return new Map(rows.map((r) => [r.sku, r.root_id]))
 }
 
+/** SKUs as products have them, by their folded form. */
+export async function skusByFolded(db: Db, folded: readonly string[]): Promise<Map<string, string>> {
+  const { rows } = await db.execute<{ sku: string; sku_folded: string }>(
+    sql`select sku, sku_folded from product where sku_folded = any(${sql.param([...folded])}::text[])`,
+  )
+  return new Map(rows.map((r) => [r.sku_folded, r.sku]))
+}
+
 /** The number of a product by its SKU. */
 export async function idOfSku(db: Db, sku: string): Promise<number | undefined> {
   const { rows } = await db.execute<{ id: number }>(sql`select id from product where sku = ${sku}`)

@@ -4,7 +4,7 @@ import { valueAt, type Product } from '@core/catalogue/model'
 import { currentAt, same, valuePath, type ProductFields, type ProductPatch } from '@core/catalogue/patch'
 import { gtinProblem } from '@core/gtin/check-digit'
 import { knownTag, tagProblem } from '@core/language/tag'
-import { windowIn } from '@core/moments/instant'
+import { windowProblem } from '@core/moments/instant'
 import { isReviewed, type Standing } from '@core/translation/state'
 import type { ProductPatchBody } from '@contracts/product'
 import { markKey } from '../../db/queries/families'
@@ -88,7 +88,7 @@ export function checkedPatch(body: ProductPatchBody, product: Product, setup: St
     }
     try {
       const scope = { attribute: v.attribute, storefront, language }
-      const value = checkedValue(v.value, attribute)
+      const value = checkedValue(v.value, attribute, language)
       const now = valueAt(product, scope)
       if ('base' in v && !same(now, v.base ?? null) && !same(now, value))
         conflicts.push({ path: valuePath(scope), message: 'Somebody else has changed this value.' })
@@ -112,11 +112,8 @@ export function checkedPatch(body: ProductPatchBody, product: Product, setup: St
       checkStorefront(s.storefront, `specials[${i}].storefront`)
       if (s.group !== null && !setup.groups.has(s.group))
         errors.push({ path: `specials[${i}].group`, message: `There is no customer group “${s.group}”.` })
-      try {
-        windowIn(s, 'UTC')
-      } catch (e) {
-        errors.push({ path: `specials[${i}]`, message: (e as Error).message })
-      }
+      const wrong = windowProblem(s)
+      if (wrong !== undefined) errors.push({ path: `specials[${i}].to`, message: wrong })
       return {
         storefront: s.storefront,
         group: s.group,

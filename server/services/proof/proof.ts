@@ -4,7 +4,7 @@ import { prepareAssignment } from '@core/assignments/assignment'
 import { directionOf } from '@core/language/chain'
 import { namesIn } from '@core/media/versions'
 import { assemblePage, type Page, type PageInput } from '@core/page/assemble'
-import { pageDifferences } from '@core/page/differences'
+import { layoutDifferences, pageDifferences } from '@core/page/differences'
 import type { Layout } from '@core/page/layout'
 import { pageMoments } from '@core/page/moments'
 import { relatedWords, shownAs, type Related } from '@core/page/relations'
@@ -125,8 +125,17 @@ export interface Trial {
 /** The page of a product as it would be with something saved, and what would change on it. */
 export async function tryProof(sku: string, body: ProofQuery & Trial, now: number) {
   const input = await inputOf(sku, body, now)
-  const after = assemblePage(withTrial(input, body))
-  return { ...answerOf(after, withTrial(input, body)), changes: pageDifferences(assemblePage(input), after) }
+  const trial = withTrial(input, body)
+  const [before, after] = [assemblePage(input), assemblePage(trial)]
+  const laidOut = (page: Page, { setup, lens }: PageInput) => ({
+    areas: page.layout,
+    look: setup.storefronts.get(lens.storefront)!.layout.look,
+  })
+  const changes = [
+    ...layoutDifferences(laidOut(before, input), laidOut(after, trial)),
+    ...pageDifferences(before, after),
+  ]
+  return { ...answerOf(after, trial), changes }
 }
 
 /**

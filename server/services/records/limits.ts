@@ -1,5 +1,5 @@
 import type { Limits } from '@core/assignments/limits'
-import { windowIn, type LocalWindow } from '@core/moments/instant'
+import { windowProblem, type LocalWindow } from '@core/moments/instant'
 import type { StoredSetup } from '../../db/queries/setup'
 import type { Problems } from './kind'
 
@@ -7,12 +7,8 @@ const at = (path: string, key: string) => (path === '' ? key : `${path}.${key}`)
 
 /** What is wrong with a window of time. */
 export function windowProblems(window: LocalWindow, path: string): Problems {
-  try {
-    const w = windowIn(window, 'UTC')
-    return w.from >= w.to ? [{ path: at(path, 'to'), message: 'The end is before the start.' }] : []
-  } catch (e) {
-    return [{ path: path || 'from', message: (e as Error).message }]
-  }
+  const message = windowProblem(window)
+  return message === undefined ? [] : [{ path: at(path, 'to'), message }]
 }
 
 /** What is wrong with limits: what they name is not there, or their end lies before their beginning. */

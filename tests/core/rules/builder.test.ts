@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
-import { asGroup, fromBuilder, toBuilder } from '@core/rules/builder'
+import { asGroup, fromBuilder, isHalfWritten, toBuilder, valueUnder } from '@core/rules/builder'
 import { checkCondition } from '@core/rules/check'
 import type { Condition } from '@core/rules/condition'
+import type { OperatorName } from '@core/rules/operators'
 import { factsOf } from '@core/rules/facts'
 import { compilePredicate } from '@core/rules/predicate'
 import { aCondition, aFamily } from '../../catalogues'
@@ -62,5 +63,23 @@ describe('the condition builder', () => {
       }),
       { numRuns: 300, seed: 4870 },
     )
+  })
+  it('keeps of a value what fits when the operator changes', () => {
+    const row = (is: OperatorName, value?: unknown) => ({ field: 'stock', is, value })
+    expect(valueUnder('one-of', row('equals', 3))).toEqual([3])
+    expect(valueUnder('equals', row('one-of', [3, 4]))).toBe(3)
+    expect(valueUnder('between', row('at-least', 3))).toEqual([3, null])
+    expect(valueUnder('at-most', row('between', [3, 9]))).toBe(3)
+    expect(valueUnder('not-equals', row('equals', 3))).toBe(3)
+    expect(valueUnder('present', row('equals', 3))).toBeUndefined()
+    expect(valueUnder('equals', row('present', true))).toBeUndefined()
+  })
+  it('knows a row that still waits for its value, however deep', () => {
+    const waits = (rule: unknown) => isHalfWritten(toBuilder(asGroup(rule as Condition), setup))
+    expect(waits({ all: [bag, { field: 'type', is: 'equals' }] })).toBe(true)
+    expect(waits({ any: [{ all: [{ field: 'stock', is: 'between', value: [1, null] }] }] })).toBe(true)
+    expect(waits({ field: 'brand', is: 'one-of', value: [] })).toBe(true)
+    expect(waits({ all: [bag, stock, { field: 'brand', is: 'present' }] })).toBe(false)
+    expect(waits({ all: [] })).toBe(false)
   })
 })

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { slugOf, slugProblem } from '@core/search/slug'
+import { slugOf } from '@core/search/slug'
 
 describe('slugOf', () => {
   it.each([
@@ -26,20 +26,5 @@ describe('slugOf', () => {
       'a-very-long-name-of-a-pannier-that-goes-on-and-on-about-what-it-holds-and-where-it-hangs'.startsWith(`${long}-`),
     ).toBe(true)
     expect(slugOf(long, 'en-GB')).toBe(long)
-  })
-})
-
-describe('slugProblem', () => {
-  it.each([
-    ['regn-18', true],
-    ['Regn', false],
-    ['regn--18', false],
-    ['-regn', false],
-    ['regn 18', false],
-    ['größe', false],
-    ['', false],
-    ['a'.repeat(81), false],
-  ])('%s: %s', (slug, good) => {
-    expect(slugProblem(slug) === undefined).toBe(good)
   })
 })
