@@ -378,3 +378,32 @@ test('axe-core finds nothing wrong with the views of the library', ({ page }) =>
       'a block with fields': '/library/chain-in-four-steps',
     }).map(([name, path]) => [name, `${path}?in=uk/en-GB`, 'Main sections'] as const),
   ))
+
+test('pasted SKUs are taken however they are written, and those that no product has are named', async ({ page }) => {
+  await enter(page, '/assignments/new?in=uk/en-GB')
+  await page.getByRole('radio', { name: 'Chosen products' }).check()
+  const choose = page.getByRole('combobox', { name: 'Choose a product' })
+  await choose.focus()
+  await page.evaluate(() => {
+    const data = new DataTransfer()
+    data.setData('text', 'pe-1830; OX-3040\n\tNO-SUCH-1, kz-1100')
+    document.activeElement!.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true }))
+  })
+  await expect(page.getByRole('alert').filter({ hasText: 'No product has this SKU: NO-SUCH-1' })).toBeVisible()
+  for (const sku of ['PE-1830', 'OX-3040', 'KZ-1100'])
+    await expect(page.getByRole('button', { name: `Remove ${sku} from: Choose a product` })).toBeVisible()
+  await expect(page.getByRole('region', { name: 'Reach', exact: true }).getByRole('status').first()).toContainText('3')
+})
+
+test('the list of assignments says how many products each reaches; a campaign begins one of its own', async ({
+  page,
+}) => {
+  await enter(page, '/assignments?in=uk/en-GB')
+  const row = page.getByRole('row', { name: /Common questions/ })
+  await expect(row.getByRole('cell').nth(3)).toHaveText(/^\d[\d,]*$/)
+  await page.goto('/campaigns?in=uk/en-GB')
+  await page.getByRole('table').getByRole('link').first().click()
+  await page.getByRole('link', { name: 'Add an assignment' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'A new assignment' })).toBeVisible()
+  await expect(page.getByLabel('Campaign')).not.toHaveValue('')
+})

@@ -172,6 +172,7 @@ export async function patchValues(
 
 /** The condition with which a new assignment begins waits for its value: another takes its place. */
 export async function dropWaiting(root: Page | Locator) {
+  await root.getByRole('button', { name: 'Add a condition' }).first().waitFor()
   const value = root.getByLabel('Value of Product type')
   if ((await value.count()) === 1 && (await value.inputValue()) === '')
     await root.getByRole('button', { name: 'Remove the condition on Product type' }).click()

@@ -236,3 +236,21 @@ test('a key point is written in its midst, and the caret stays there', async ({ 
   await expect(point.locator('.found.remark')).toHaveText('"soft"')
   await page.getByRole('button', { name: 'Discard changes' }).click()
 })
+
+test('a special price that is not saved survives a change of tab, and one that ends before it begins is refused', async ({
+  page,
+}) => {
+  await enter(page, '/catalogue/OX-3040?in=uk/en-GB')
+  await page.getByRole('button', { name: 'Prices', exact: true }).click()
+  await page.getByRole('button', { name: 'Add a special price' }).click()
+  const from = page.getByLabel(/^Beginning of special price/).last()
+  const to = page.getByLabel(/^End of special price/).last()
+  await from.fill('2030-05-02T00:00')
+  await to.fill('2030-04-30T00:00')
+  await page.getByRole('button', { name: 'Values', exact: true }).click()
+  await page.getByRole('button', { name: 'Prices', exact: true }).click()
+  await expect(from).toHaveValue(/2030-05-02/)
+  await page.getByRole('button', { name: /^Save/ }).last().click()
+  await expect(page.getByText(/The end is before the start/).first()).toBeVisible()
+  await page.getByRole('button', { name: 'Cancel', exact: true }).click()
+})

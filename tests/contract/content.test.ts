@@ -147,3 +147,19 @@ describe('content over HTTP', () => {
     expect([status, body.errors[0]!.message]).toEqual([409, expect.stringContaining('“Common questions”')])
   })
 })
+
+describe('what is read beside lists', () => {
+  it('says of SKUs which there are, however they are written', async () => {
+    const { status, body } = await maren.post('/api/products/known', { skus: [' pe-1830', 'PE-1830', 'nothing-9', ''] })
+    expect([status, body]).toEqual([200, { skus: ['PE-1830'], unknown: ['nothing-9'] }])
+  })
+  it('counts the products of each assignment in a storefront', async () => {
+    const { body } = await maren.get<{ products: Record<string, number | null> }>(
+      '/api/assignments/reaches?storefront=de',
+    )
+    const { body: all } = await maren.get<{ items: { code: string }[] }>('/api/assignments?limit=1000')
+    expect(Object.keys(body.products).sort()).toEqual(all.items.map((a) => a.code).sort())
+    expect(body.products['asked-of-everything']).toBeGreaterThan(100)
+    expect((await maren.get('/api/assignments/reaches?storefront=none')).status).toBe(422)
+  })
+})

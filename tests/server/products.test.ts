@@ -76,6 +76,10 @@ describe('changing a product', () => {
     [{ values: [{ attribute: 'weight', storefront: 'uk', value: '1 kg' }] }, 'values[0].storefront'],
     [{ prices: [{ storefront: 'xx', amount: 3 }] }, 'prices[0].storefront'],
     [{ specials: [{ storefront: 'uk', group: 'nobody', from: null, to: null, amount: 3 }] }, 'specials[0].group'],
+    [
+      { specials: [{ storefront: 'uk', group: null, from: '2026-12-05', to: '2026-12-01', amount: 3 }] },
+      'specials[0].to',
+    ],
     [{ range: [{ storefront: 'xx', groups: [], from: null, to: null }] }, 'range[0].storefront'],
   ] as [Parameters<typeof patchProduct>[3], string][])('refuses %j and names %s', async (body, path) => {
     const before = await tagOf('PE-1')

@@ -32,8 +32,14 @@ function move(from: number, to: number) {
   points.value = moved(list.value, from, to)
   focusPoint(to)
 }
-const focusPoint = (i: number) =>
-  void nextTick(() => root.value?.querySelectorAll<HTMLElement>('[contenteditable=true]')[i]?.focus())
+/** Writing goes on in a point; the editor of a new one comes a moment later than the rest. */
+function focusPoint(i: number, tries = 20) {
+  void nextTick(() => {
+    const editors = root.value?.querySelectorAll<HTMLElement>('[contenteditable=true]') ?? []
+    if (editors.length === list.value.length) editors[i]?.focus()
+    else if (tries > 0) requestAnimationFrame(() => focusPoint(i, tries - 1))
+  })
+}
 /** An empty point at a place, which is written in next. */
 function add(at: number) {
   points.value = [...list.value.slice(0, at), '', ...list.value.slice(at)]

@@ -14,7 +14,7 @@ const known = computed(() => offered.value.find((v) => v.address === address.val
     class="chip font-sans text-[12.5px]"
     :class="{ 'outline outline-2 outline-[var(--indigo)]': selected }"
     :title="address"
-    >@ {{ (known?.label ?? address.replace('attribute:', '')).toLowerCase()
+    >{{ known?.label ?? address.replace('attribute:', '')
     }}<template v-if="known?.sample"> · {{ known.sample }}</template></NodeViewWrapper
   >
 </template>

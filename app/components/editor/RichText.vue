@@ -17,7 +17,7 @@ const shown = computed(() => {
     /<data value="([^"]*)"><\/data>/g,
     (_, a: string) =>
       '<span class="chip" ' +
-      `title="${labelOf(a).replace(/["<&]/g, '')}">${(props.values?.[a] ?? `@ ${labelOf(a)}`).replace(/[<&]/g, '')}</span>`,
+      `title="${labelOf(a).replace(/["<&]/g, '')}">${(props.values?.[a] ?? labelOf(a)).replace(/[<&]/g, '')}</span>`,
   )
   return props.line ? clean.replace(/^<p>|<\/p>$/g, '') : clean
 })

@@ -262,7 +262,7 @@ const keys = [{ keys: '@', does: 'Insert a value of the product' }]
           language.
         </p>
         <div v-for="a in used" :key="a" class="flex items-center gap-3 border-b border-hair py-1.5">
-          <span class="chip">@ {{ labelOf(a).toLowerCase() }}</span>
+          <span class="chip">{{ labelOf(a) }}</span>
           <label v-if="!/^(page|live):/.test(a)" class="flex min-h-6 items-center gap-1.5"
             ><input
               type="checkbox"

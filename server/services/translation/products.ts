@@ -78,7 +78,7 @@ function patchOf(
     try {
       const to = { attribute: scope.attribute, storefront: scope.storefront, language }
       marks.set(markKey(to), { state: c.state, unread: c.unread })
-      return { ...to, value: c.target === null ? null : checkedValue(c.target, attribute) }
+      return { ...to, value: c.target === null ? null : checkedValue(c.target, attribute, language) }
     } catch (e) {
       if (e instanceof ValueProblem)
         throw unprocessable('Nothing has been changed.', [{ path: c.unit, message: e.message }])

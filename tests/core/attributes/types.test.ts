@@ -200,3 +200,15 @@ describe('attribute types', () => {
     expect(checkedValue('a\u0000b\u0007c', of('name'))).toBe('abc')
   })
 })
+
+describe('a slug', () => {
+  const slug = { ...of('name'), code: 'slug', allowed: null }
+  it('is made of what is typed, as the language is written in Latin letters', () => {
+    expect(checkedValue('Große Packtasche, rot', slug, 'de-DE')).toBe('grosse-packtasche-rot')
+    expect(checkedValue('already-one', slug)).toBe('already-one')
+    expect(checkedValue(' ', slug)).toBeNull()
+  })
+  it('is refused where nothing of it can be written so', () => {
+    expect(refused(() => checkedValue('防水', slug, 'ja-JP'))).toBe('no-letters')
+  })
+})
