@@ -60,6 +60,8 @@ const collisions = computed(() => {
   }
   return [...said.values()]
 })
+/** Languages by their names, of a list of their tags. */
+const languagesIn = (tags: string | null) => (tags ?? '').split(', ').filter(Boolean).map(languageName).join(', ')
 function sentence(c: BeforeSaving['collisions'][number]): string {
   switch (c.kind) {
     case 'reaches-nothing':
@@ -75,7 +77,7 @@ function sentence(c: BeforeSaving['collisions'][number]): string {
     case 'area-full':
       return `The area would have more than its ${c.what ?? ''} parts ${on(c)}.`
     case 'text-missing':
-      return `“${c.piece ?? ''}” has no title or text in ${c.what ?? ''}; it is left out there.`
+      return `“${c.piece ?? ''}” has no title or text in ${languagesIn(c.what)}; it is left out there.`
   }
 }
 const labelOf = (address: string) =>

@@ -21,7 +21,7 @@ const rowHeight = 17
 const x = computed(() =>
   scaleBand<string>()
     .domain(props.areas.map((a) => a.area))
-    .range([left, 640])
+    .range([left, 639])
     .paddingInner(0.08),
 )
 const y = computed(() =>
