@@ -16,3 +16,25 @@ export interface JobDocument<Result = unknown> {
   started: string | null
   finished: string | null
 }
+
+/** Work that nobody asked for by itself: it follows from what people do. */
+export const backgroundWork: readonly string[] = ['evaluate', 'refresh-facts']
+
+/** A piece of work in the history of work, without its result. */
+export interface PastWork {
+  id: string
+  kind: string
+  title: string
+  state: JobDocument['state']
+  done: number
+  total: number | null
+  error: string | null
+  /** The name of whoever started it; null where nobody did, or has been removed. */
+  person: string | null
+  created: string
+  finished: string | null
+  /** The step that it made, which can be undone; null where it made none. */
+  step: number | null
+  /** Whether that step was undone, or is being undone. */
+  undone: boolean
+}

@@ -275,6 +275,11 @@ export const storefrontRecord: ObjectSchema<Storefront> = Joi.object({
     .pattern(/^[A-Z]{3}$/, 'an ISO 4217 code')
     .required(),
   timeZone: Joi.string().required(),
+  colour: Joi.string()
+    .pattern(/^#[0-9a-f]{6}$/, 'a colour such as #7a2e4d')
+    .allow('')
+    .default('')
+    .description('The colour that marks it in the interface; without one, it has the next of a row.'),
   editions: Joi.array()
     .items(
       Joi.object({

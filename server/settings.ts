@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import path from 'node:path'
+import { knownTag, tagProblem } from '@core/language/tag'
 
 /** What the environment can set. The README lists them. */
 export interface Settings {
@@ -23,6 +24,8 @@ export interface Settings {
   allowPrivateFetch: string[]
   /** Addresses of proxies whose word on where a request comes from is taken. */
   trustedProxies: string[]
+  /** The language that texts are written in first and translated from, as a BCP 47 tag. */
+  sourceLanguage: string
   /** How many connections to the database one process opens at most for its work. */
   connections: number
 }
@@ -39,6 +42,9 @@ const schema = Joi.object({
     .uri({ scheme: ['postgres', 'postgresql'] })
     .required(),
   INKLOOM_DATABASE_CONNECTIONS: Joi.number().integer().min(2).max(200).default(10),
+  INKLOOM_SOURCE_LANGUAGE: Joi.string()
+    .custom((tag: string, helpers) => knownTag(tag) ?? helpers.message({ custom: tagProblem(tag) }))
+    .default('en-GB'),
   INKLOOM_DATA: Joi.string().default('.data'),
   INKLOOM_SECRET: Joi.string().min(32).required(),
   INKLOOM_PUBLIC_URL: Joi.string().uri({ scheme: ['http', 'https'] }),
@@ -97,6 +103,7 @@ export function settings(): Settings {
     poolAnswersAfter: env.INKLOOM_POOL_ANSWERS_AFTER as number,
     allowPrivateFetch: listed(env.INKLOOM_ALLOW_PRIVATE_FETCH),
     trustedProxies: listed(env.INKLOOM_TRUSTED_PROXIES),
+    sourceLanguage: env.INKLOOM_SOURCE_LANGUAGE as string,
     connections: env.INKLOOM_DATABASE_CONNECTIONS as number,
     storage: storageOf(env as Record<string, string>),
   }

@@ -80,6 +80,7 @@ const shop = (
   code,
   name: code.toUpperCase(),
   currency,
+  colour: '',
   timeZone,
   editions,
   facts: { phone: { zxx: '01632 960 118' }, email: {} },

@@ -127,7 +127,7 @@ export function useHistoryWords() {
 
   function money(amount: number, storefront: string): string {
     const currency = setup.storefronts.find((s) => s.code === storefront)?.currency
-    return currency ? formatMoney(amount, currency, 'en-GB') : numberShown(amount)
+    return currency ? formatMoney(amount, currency, interfaceLanguage) : numberShown(amount)
   }
 
   /** A rule as its sentence; one that does not fit any more, as it is written. */

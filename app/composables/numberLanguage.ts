@@ -5,7 +5,7 @@ export function numberLanguage(): string {
   try {
     return new Intl.NumberFormat(navigator.language).resolvedOptions().locale
   } catch {
-    return 'en-GB'
+    return interfaceLanguage
   }
 }
 

@@ -43,6 +43,12 @@ export const stages: readonly Stage[] = [
       { to: '/catalogue/feeds', name: 'Feeds', words: 'scheduled import supplier', aside: true },
       { to: '/catalogue/change', name: 'Bulk edit', words: 'mass update many', aside: true },
       { to: '/catalogue/lists', name: 'Named lists', words: 'collection selection', aside: true },
+      {
+        to: '/work',
+        name: 'History of work',
+        words: 'jobs log undo import bulk edit runs results background',
+        aside: true,
+      },
       { to: '/catalogue/pool', name: 'Data pool', words: 'look up manufacturer gtin', aside: true },
     ],
   },

@@ -38,13 +38,21 @@ export function plainShown(html: string): string {
     .trim()
 }
 
-const calendarDay = new Intl.DateTimeFormat('en-GB', { dateStyle: 'medium', timeZone: 'UTC' })
+/** The language of the interface, in which it writes dates, numbers and names of languages. */
+export const interfaceLanguage = 'en-GB'
+
+const calendarDay = new Intl.DateTimeFormat(interfaceLanguage, { dateStyle: 'medium', timeZone: 'UTC' })
 
 /** A day of the calendar, such as `2026-05-01`, as people write it. */
 export const dayShown = (day: string) => calendarDay.format(Date.parse(`${day}T00:00Z`))
 
+const dayOfYear = new Intl.DateTimeFormat(interfaceLanguage, { day: 'numeric', month: 'short' })
+
+/** A moment by its day alone, where the year goes without saying: 1 Dec. */
+export const shortDayShown = (at: string) => dayOfYear.format(Date.parse(at))
+
 /** A number as people write it: 12,345. */
-export const numberShown = (n: number) => n.toLocaleString('en-GB')
+export const numberShown = (n: number) => n.toLocaleString(interfaceLanguage)
 
 /** A number with its noun: 1 text, 2 texts. */
 export const countShown = (n: number, one: string, many = `${one}s`) => `${numberShown(n)} ${n === 1 ? one : many}`

@@ -3,6 +3,7 @@ const finder = ref(false)
 const keys = ref(false)
 const lens = useLensStore()
 const { focus, open } = useProofFocus()
+useThreads()
 useHead({ link: computed(() => scriptFonts(lens.language).map((href) => ({ rel: 'stylesheet', href }))) })
 
 useKeys('Everywhere', [

@@ -1,4 +1,4 @@
-import type { JobDocument } from '@contracts/jobs'
+import { backgroundWork, type JobDocument } from '@contracts/jobs'
 
 /** Why work that ended has no result, in words. */
 export function howItEnded(job: JobDocument): string {
@@ -49,7 +49,7 @@ export const useJobsStore = defineStore('jobs', () => {
     }
   }
   /** Work that nobody asked for: it is shown while it runs, and leaves the result of what people did in its place. */
-  const behind = (j: JobDocument) => j.kind === 'evaluate' || j.kind === 'refresh-facts'
+  const behind = (j: JobDocument) => backgroundWork.includes(j.kind)
   const running = computed(() =>
     [...jobs.value.values()].filter((j) => !ended(j)).sort((a, b) => Number(behind(a)) - Number(behind(b))),
   )

@@ -21,7 +21,7 @@ export const useLensStore = defineStore('lens', () => {
   const edition = computed(
     () =>
       editions.value.find((e) => e.id === one(route.query.in)) ??
-      editions.value[0] ?? { storefront: 'uk', language: 'en-GB', id: 'uk/en-GB' },
+      editions.value[0] ?? { storefront: '', language: setup.source, id: '' },
   )
   const storefront = computed(() => edition.value.storefront)
   const language = computed(() => edition.value.language)

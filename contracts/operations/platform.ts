@@ -5,7 +5,7 @@ import type { FileAnswer } from '../file'
 import type { UndoReport } from '../bulk'
 import type { Upload } from '../imports'
 import type { SlugAnswer } from '../search'
-import type { JobDocument } from '../jobs'
+import type { JobDocument, PastWork } from '../jobs'
 import type { Items, Page, Whole } from '../paging'
 import type { AuditEntry, MadeToken, SignedIn, TokenDocument } from '../people'
 import type { RecordHistory } from '../history'
@@ -29,6 +29,7 @@ export interface PlatformAnswers {
   uploadFile: Upload
   undoStep: JobDocument<UndoReport>
   listJobs: Items<JobDocument>
+  workHistory: Page<PastWork>
   getJob: JobDocument
   cancelJob: void
   events: FileAnswer
@@ -130,6 +131,13 @@ export const platformOperations = {
     within: 'value',
   },
   listJobs: { method: 'get', path: '/api/jobs', summary: 'The latest work', action: 'read' },
+  workHistory: {
+    method: 'get',
+    path: '/api/work',
+    summary: 'The history of work that people started: imports, bulk edits, recipe runs and all other, newest first',
+    action: 'read',
+    query: Joi.object({ ...paged(200, 50), mine: Joi.boolean().default(false) }),
+  },
   getJob: { method: 'get', path: '/api/jobs/{id}', summary: 'A piece of work, with its result', action: 'read' },
   cancelJob: {
     method: 'post',

@@ -98,6 +98,8 @@ export interface Storefront {
   name: string
   currency: string
   timeZone: string
+  /** The colour of its thread, as `#rrggbb`; '' leaves it to its place among the storefronts. */
+  colour: string
   editions: Edition[]
   /** Facts that inline values may name: phone, email, return days… */
   facts: Record<string, FactTexts>

@@ -59,6 +59,10 @@ const otherNames: Record<string, readonly string[]> = {
     'quantity',
     'qty',
     'in stock',
+    'on hand',
+    'qty on hand',
+    'quantity on hand',
+    'available quantity',
     'stock level',
     'bestand',
     'lagerbestand',
@@ -98,6 +102,16 @@ const nameNames = [
   'nome prodotto',
   'productnaam',
 ]
+/** Other names of attributes that most set-ups have, by their codes. Common practice, no published source. */
+const attributeNames: Record<string, readonly string[]> = {
+  weight: ['net weight', 'item weight', 'product weight', 'nettogewicht', 'gewicht netto', 'poids net', 'peso netto'],
+  launched: ['launch', 'launch date', 'launched on', 'introduced', 'markteinführung', 'date de lancement'],
+  colour: ['color', 'colour name', 'color name', 'farbe', 'couleur', 'colore', 'kleur'],
+  material: ['materials', 'fabric', 'werkstoff', 'matière', 'matériau', 'materiale'],
+  summary: ['short description', 'short text', 'kurzbeschreibung', 'description courte'],
+  description: ['long description', 'body', 'langtext', 'beschreibung', 'description longue'],
+  'key-points': ['bullet points', 'bullets', 'highlights', 'stichpunkte', 'points forts'],
+}
 const priceNames = ['price', 'retail price', 'list price', 'rrp', 'preis', 'verkaufspreis', 'prix', 'prezzo', 'prijs']
 
 /** A header taken apart: its words, a unit or a language or currency behind them. */
@@ -171,6 +185,12 @@ const fieldNames = new Map(
     .reverse(),
 )
 
+/** The attribute that files often call by a name, where the set-up has it. */
+function commonlyNamed(name: string, setup: Setup): Attribute | undefined {
+  const code = Object.keys(attributeNames).find((c) => attributeNames[c]!.some((n) => plainName(n) === plainName(name)))
+  return code === undefined ? undefined : setup.attributes.get(code)
+}
+
 function byName(header: string, setup: Setup): { means: string; unit: string } | undefined {
   const exact = parseHeader(['sku', header], setup)
   const [, column] = exact.columns
@@ -187,7 +207,8 @@ function byName(header: string, setup: Setup): { means: string; unit: string } |
   const attribute =
     whole ??
     attributeNamed(read.name, setup) ??
-    (nameNames.some((n) => plainName(n) === plainName(read.name)) ? setup.attributes.get('name') : undefined)
+    (nameNames.some((n) => plainName(n) === plainName(read.name)) ? setup.attributes.get('name') : undefined) ??
+    commonlyNamed(read.name, setup)
   if (!attribute) return undefined
   if (read.unit !== undefined && findUnit(read.unit)?.family !== attribute.family) return undefined
   return {

@@ -3,7 +3,7 @@ import type { Attribute } from '../attributes/attribute'
 import { attributeTypes, checkedValue } from '../attributes/types/registry'
 import { ValueProblem } from '../attributes/types/shape'
 import { bareGtin, gtinProblem } from '../gtin/check-digit'
-import { productKinds, productStatuses, type Setup } from '../catalogue/model'
+import { categoryPath, productKinds, productStatuses, type Setup } from '../catalogue/model'
 import type { ProductPatch } from '../catalogue/patch'
 import { dayNumber } from '../moments/instant'
 import { fold } from '../text/fold'
@@ -31,7 +31,10 @@ export interface RowDraft {
 /** Alone in a cell, it clears the value. */
 const clears = '\\-'
 
-/** A category found by the path of its names or codes, `Bags > Panniers`, in any language. */
+/**
+ * A category found by the path of its names or codes, `Bags > Panniers`, in any language; or by its own name or code
+ * alone, where no other has it.
+ */
 export function findCategory(path: string, setup: Setup): string | undefined {
   const steps = path.split('>').map(fold)
   if (steps.some((s) => s === '')) return undefined
@@ -39,10 +42,34 @@ export function findCategory(path: string, setup: Setup): string | undefined {
   let parent: string | null = null
   for (const step of steps) {
     const found: string | undefined = indexed.get(`${parent ?? ''}\n${step}`)
-    if (found === undefined) return steps.length === 1 && setup.categories.has(path.trim()) ? path.trim() : undefined
+    if (found === undefined) return steps.length === 1 ? onlyCategory(path, setup) : undefined
     parent = found
   }
   return parent ?? undefined
+}
+
+/** The categories, at any depth, that have a name in some language. */
+const categoriesNamed = (name: string, setup: Setup) =>
+  [...setup.categories.values()].filter((c) => Object.values(c.names).some((n) => fold(n) === fold(name)))
+
+/** The category of a code, or the only one of a name. */
+function onlyCategory(name: string, setup: Setup): string | undefined {
+  if (setup.categories.has(name.trim())) return name.trim()
+  const named = categoriesNamed(name, setup)
+  return named.length === 1 ? named[0]!.code : undefined
+}
+
+/** What to write where a category cannot be found. */
+function categoryMessage(text: string, setup: Setup): string {
+  const pathOf = (code: string) =>
+    categoryPath(setup, code)
+      .reverse()
+      .map((c) => setup.categories.get(c)!.names[setup.source] ?? c)
+      .join(' > ')
+  const named = categoriesNamed(text, setup)
+  return named.length > 1
+    ? `There are ${named.length} categories “${text}”. Write the path: ${named.map((c) => pathOf(c.code)).join(' or ')}.`
+    : `There is no category “${text}”. Write its name, or its path from the top: Bags > Panniers.`
 }
 
 const categoryIndexes = new WeakMap<Setup['categories'], Map<string, string>>()
@@ -206,11 +233,7 @@ function readField(column: FieldOf, cell: string, raw: string, draft: RowDraft, 
     }
     case 'category': {
       const code = clear ? null : findCategory(text, setup)
-      if (code === undefined)
-        return problem(
-          'unknown-category',
-          `There is no category “${text}”. A path is written from the top: Bags > Panniers.`,
-        )
+      if (code === undefined) return problem('unknown-category', categoryMessage(text, setup))
       fields.category = code
       return
     }
@@ -263,11 +286,7 @@ function readField(column: FieldOf, cell: string, raw: string, draft: RowDraft, 
             .filter((p) => p !== '')
       const codes = paths.map((p) => findCategory(p, setup))
       const odd = paths.find((_p, i) => codes[i] === undefined)
-      if (odd !== undefined)
-        return problem(
-          'unknown-category',
-          `There is no category “${odd}”. A path is written from the top: Bags > Panniers.`,
-        )
+      if (odd !== undefined) return problem('unknown-category', categoryMessage(odd, setup))
       fields.categories = [...new Set(codes as string[])]
       return
     }

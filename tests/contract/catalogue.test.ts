@@ -163,3 +163,20 @@ it('takes a file in, suggests what it means, and imports it through a mapping', 
       .toString(),
   ]).toEqual([200, 'PK'])
 })
+
+describe('the history of work', () => {
+  interface Past {
+    items: { id: string; title: string; step: number | null; undone: boolean; person: string | null }[]
+    next: string | null
+  }
+  it('is read page by page, of everybody or of oneself, and not without its place', async () => {
+    const first = await maren.get<Past>('/api/work?limit=1')
+    expect([first.status, first.body.items.length]).toEqual([200, 1])
+    if (first.body.next !== null) {
+      const { body } = await maren.get<Past>(`/api/work?limit=1&cursor=${encodeURIComponent(first.body.next)}`)
+      expect(body.items[0]?.id).not.toBe(first.body.items[0]!.id)
+    }
+    expect((await luc.get<Past>('/api/work?mine=true')).body.items.every((w) => w.person !== 'Maren Oddvik')).toBe(true)
+    expect((await maren.get<Problem>('/api/work?cursor=nowhere')).body.errors[0]?.path).toBe('cursor')
+  })
+})

@@ -17,7 +17,7 @@ const family = computed(() => setup.attributes.get(props.field.attribute ?? '')?
 const unitsOf = computed(() => units.filter((u) => u.family === family.value).map((u) => u.symbol))
 const currencies = computed(() => [...new Set(setup.storefronts.map((s) => s.currency))])
 const standardUnit = computed(() => setup.attributes.get(props.field.attribute ?? '')?.unit ?? unitsOf.value[0] ?? '')
-const currency = computed(() => setup.storefronts.find((s) => s.code === lens.storefront)?.currency ?? 'GBP')
+const currency = computed(() => setup.storefronts.find((s) => s.code === lens.storefront)?.currency ?? '')
 const list = computed(() => (Array.isArray(value.value) ? (value.value as unknown[]) : []))
 const end = (i: number) => (shape.value === 'range' ? list.value[i] : value.value)
 const ends = computed(() => (shape.value === 'range' ? [0, 1] : [0]))

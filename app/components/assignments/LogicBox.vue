@@ -16,7 +16,7 @@ const open = ref(false)
 function take() {
   wrong.value = []
   try {
-    const currency = setup.storefronts.find((s) => s.code === lens.storefront)?.currency ?? 'GBP'
+    const currency = setup.storefronts.find((s) => s.code === lens.storefront)?.currency ?? ''
     emit('take', fromJsonLogic(JSON.parse(text.value) as JsonLogic, setup.forCore, currency))
     text.value = ''
     open.value = false

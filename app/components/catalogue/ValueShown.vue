@@ -17,7 +17,7 @@ const blocks = computed(() =>
     ? undefined
     : entry.value.html?.(props.value, { language: props.language, labels: [] }),
 )
-const labels = computed(() => [props.language, 'en-GB'])
+const labels = computed(() => [props.language, interfaceLanguage])
 const line = computed(() =>
   props.attribute
     ? entry.value.display(props.value, props.attribute, {

@@ -8,20 +8,6 @@ const left = computed(() => {
   const s = Math.ceil((((session.now() - Date.parse(j.started)) / j.done) * (j.total - j.done)) / 1000)
   return s < 90 ? `${s} s left` : `${Math.ceil(s / 60)} min left`
 })
-/** What a piece of work counts; most count products. */
-const units: Record<string, string> = {
-  'same-texts': 'texts',
-  draft: 'pages',
-  import: 'rows',
-  feed: 'rows',
-  'picture-batch': 'rows',
-  pretranslate: 'records',
-  'translation-effort': 'records',
-  'translation-check': 'records',
-  'translation-import': 'segments',
-}
-const unit = computed(() => units[job.value?.kind ?? ''] ?? 'products')
-const counted = (n: number) => `${numberShown(n)} ${n === 1 ? unit.value.slice(0, -1) : unit.value}`
 const session = useSessionStore()
 const waiting = useWaitingStore()
 /** Work that proposes values; whoever started it is told when they wait. */
@@ -46,16 +32,8 @@ watch(
     }
   },
 )
-/** Where the result of ended work can be read again. */
-const reports: Record<string, string> = {
-  import: '/catalogue/import',
-  feed: '/catalogue/import',
-  'picture-batch': '/catalogue/import',
-  'bulk-change': '/catalogue/change',
-  undo: '/catalogue/change',
-  'same-texts': '/review/same-texts',
-}
 const state = { queued: 'queued', running: '', done: 'done', failed: 'failed', cancelled: 'cancelled' }
+const report = computed(() => job.value && reportOf(job.value))
 const cancel = (id: string) => call('cancelJob', { params: { id } }).catch(tellProblem)
 </script>
 
@@ -66,7 +44,9 @@ const cancel = (id: string) => call('cancelJob', { params: { id } }).catch(tellP
   >
     <div v-if="job" class="flex min-w-0 items-center gap-3" role="status">
       <b class="truncate font-semibold text-ink">{{ job.title }}</b>
-      <span v-if="job.state === 'running' && job.total">{{ numberShown(job.done) }} of {{ counted(job.total) }}</span>
+      <span v-if="job.state === 'running' && job.total"
+        >{{ numberShown(job.done) }} of {{ countedWork(job.total, job.kind) }}</span
+      >
       <progress
         v-if="job.state === 'running'"
         class="bar h-1 w-40"
@@ -75,17 +55,10 @@ const cancel = (id: string) => call('cancelJob', { params: { id } }).catch(tellP
         :aria-label="job.title"
       />
       <span
-        >{{ state[job.state] }}{{ job.state === 'done' && job.total ? `, ${counted(job.total)}` : '' }} {{ left }}</span
+        >{{ state[job.state] }}{{ job.state === 'done' && job.total ? `, ${countedWork(job.total, job.kind)}` : '' }}
+        {{ left }}</span
       >
-      <NuxtLink v-if="proposes.includes(job.kind) && job.kind !== 'import'" class="plain" to="/review/waiting"
-        >Review</NuxtLink
-      >
-      <NuxtLink
-        v-else-if="job.state === 'done' && reports[job.kind]"
-        class="plain"
-        :to="{ path: reports[job.kind], query: { job: job.id } }"
-        >Report</NuxtLink
-      >
+      <NuxtLink v-if="report" class="plain" :to="report.to">{{ report.label }}</NuxtLink>
       <span v-if="job.state === 'failed' || (job.state === 'queued' && job.error)" class="text-madder">{{
         job.error
       }}</span>
@@ -100,6 +73,7 @@ const cancel = (id: string) => call('cancelJob', { params: { id } }).catch(tellP
     </div>
     <span v-else>Nothing is running</span>
     <span v-if="jobs.running.length > 1">and {{ jobs.running.length - 1 }} more</span>
+    <NuxtLink class="plain" to="/work">History of work</NuxtLink>
     <span class="ml-auto flex items-center gap-1.5"
       ><span class="key">]</span> next language <span class="key ml-2">}</span> next storefront
       <button class="ml-2 flex items-center gap-1.5" type="button" @click="emit('keys')">

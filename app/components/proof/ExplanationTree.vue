@@ -13,7 +13,7 @@ const groupWords = {
   test: '',
 }
 const readIn = computed(() => ({
-  language: 'en-GB',
+  language: interfaceLanguage,
   currency: setup.storefronts.find((s) => s.code === lens.storefront)?.currency ?? '',
 }))
 </script>

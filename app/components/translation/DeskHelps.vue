@@ -70,7 +70,6 @@ function send() {
   emit('comment', words.value.trim())
   words.value = ''
 }
-const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
 </script>
 
 <template>
@@ -86,7 +85,7 @@ const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'num
               ><span class="key">Alt {{ i + 1 }}</span
               ><span v-if="m.swapped" class="text-ochre">numbers adjusted</span
               ><span v-if="m.variant" class="text-ochre">{{ languageName(m.variant) }}</span
-              ><span class="text-ink3">{{ m.person ?? 'earlier work' }}, {{ day(m.changed) }}</span></span
+              ><span class="text-ink3">{{ m.person ?? 'earlier work' }}, {{ shortDayShown(m.changed) }}</span></span
             >
             <span v-if="m.score < 100" class="block text-ink2"
               ><CodedText :text="row.segment.text" :placeholders="row.segment.placeholders" :from="m.source.text"
@@ -179,7 +178,7 @@ const day = (at: string) => new Date(at).toLocaleDateString('en-GB', { day: 'num
       <h2 class="mt-2">Comments</h2>
       <ul v-if="comments.length">
         <li v-for="c in comments" :key="c.id" class="border-t border-hair py-1" :class="{ 'text-ink3': c.settled }">
-          <b class="font-semibold">{{ c.person ?? 'Deleted user' }}</b>, {{ day(c.at) }}: {{ c.words }}
+          <b class="font-semibold">{{ c.person ?? 'Deleted user' }}</b>, {{ shortDayShown(c.at) }}: {{ c.words }}
           <button v-if="!readonly" class="plain ml-1" type="button" @click="settle(c)">
             {{ c.settled ? 'Reopen' : 'Resolve' }}
           </button>

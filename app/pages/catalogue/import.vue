@@ -15,12 +15,35 @@ const busy = ref<'send' | 'check' | 'apply' | 'back' | ''>('')
 const jobId = ref('')
 const job = computed(() => jobs.jobs.get(jobId.value))
 const over = ref(false)
+/** Equal problems once, with the lines that have them; those of most lines first. */
+const problemGroups = computed(() => {
+  const groups = new Map<string, ImportReport['rejected'][number] & { rows: number[] }>()
+  for (const r of report.value?.rejected ?? []) {
+    const key = `${r.column}\n${r.value}\n${r.message}`
+    const group = groups.get(key)
+    if (group) group.rows.push(r.row)
+    else groups.set(key, { ...r, rows: [r.row] })
+  }
+  return [...groups.values()].sort((a, b) => b.rows.length - a.rows.length || a.row - b.row)
+})
 const mappings = useAsking(
   (signal) => call('listSaved', { query: { kind: 'mapping' }, signal }),
   () => 0,
 )
 const kept = ref<number | ''>('')
 
+const chosenMapping = computed(() => mappings.data.value?.items.find((m) => m.id === kept.value))
+async function removeMapping() {
+  const { id, name } = chosenMapping.value!
+  try {
+    await call('removeSaved', { params: { id: String(id) } })
+    kept.value = ''
+    tell(`Deleted the mapping “${name}”`)
+    await mappings.refresh()
+  } catch (e) {
+    tellProblem(e)
+  }
+}
 const mapping = computed(() => ({
   columns: columns.value.map(({ header, means, unit }) => ({ header, means, unit })),
   type: type.value,
@@ -194,7 +217,9 @@ function dropped(e: DragEvent) {
             {{ m.name }}{{ m.mine ? '' : `, of ${m.owner}` }}
           </option>
         </select></label
-      >
+      ><button v-if="chosenMapping?.mine" type="button" class="plain" @click="removeMapping">
+        Delete the mapping<span class="sr-only">: {{ chosenMapping.name }}</span>
+      </button>
       <label class="text-ink2"
         >New products are<select v-model="type" class="field ml-2">
           <option value="">of the type given in the file</option>
@@ -289,15 +314,20 @@ function dropped(e: DragEvent) {
         <table class="w-full">
           <thead class="sticky top-0 bg-sheet text-left text-[12.5px]">
             <tr>
-              <th class="px-3 py-1.5">Line</th>
+              <th class="px-3 py-1.5">Lines</th>
               <th>Column</th>
               <th>Value</th>
               <th>Problem</th>
             </tr>
           </thead>
           <tbody>
-            <tr v-for="(r, i) in report.rejected.slice(0, 500)" :key="i" class="border-t border-hair align-top">
-              <td class="code px-3 py-1.5">{{ r.row }}</td>
+            <tr v-for="(r, i) in problemGroups.slice(0, 500)" :key="i" class="border-t border-hair align-top">
+              <td class="code px-3 py-1.5">
+                {{ r.rows.slice(0, 4).join(', ')
+                }}<span v-if="r.rows.length > 4" class="block text-ink2"
+                  >and {{ numberShown(r.rows.length - 4) }} more</span
+                >
+              </td>
               <td class="py-1.5 pr-3">{{ r.column || '—' }}</td>
               <td class="code max-w-[220px] break-words py-1.5 pr-3">{{ r.value }}</td>
               <td class="py-1.5 pr-3">{{ r.message }}</td>

@@ -413,10 +413,7 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
         </template>
         <span v-if="desk.share" class="ml-auto text-ink2"
           >{{ desk.share.name
-          }}<template v-if="desk.share.due"
-            >, by
-            {{ new Date(desk.share.due).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' }) }}</template
-          ></span
+          }}<template v-if="desk.share.due">, by {{ shortDayShown(desk.share.due) }}</template></span
         >
       </div>
       <div class="heads border-b border-hair2 px-5 pb-1.5 text-[12.5px] font-semibold">

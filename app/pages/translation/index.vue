@@ -88,7 +88,6 @@ const to = (w: WorkRecord) => ({
 const open = (w: WorkRecord | undefined) => w && navigateTo(to(w))
 const search = useTemplateRef<HTMLInputElement>('search')
 const code = (w: WorkRecord) => w.record.slice(w.record.indexOf(':') + 1)
-const day = (d: string) => new Date(d).toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })
 const more = ref([filter.page, filter.category, filter.campaign, filter.person, filter.due].some((v) => v !== ''))
 useKeys('Translation', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
@@ -235,7 +234,9 @@ useKeys('Translation', [
               <span role="gridcell" class="code truncate">{{ code(list.row(v.index)!) }}</span>
               <span role="gridcell" class="truncate text-ink2"
                 >{{ list.row(v.index)!.person
-                }}<template v-if="list.row(v.index)!.due">, {{ day(list.row(v.index)!.due!) }}</template></span
+                }}<template v-if="list.row(v.index)!.due"
+                  >, {{ shortDayShown(list.row(v.index)!.due!) }}</template
+                ></span
               >
               <span role="gridcell" class="text-right text-ink2">{{ list.row(v.index)!.texts }}</span>
               <span

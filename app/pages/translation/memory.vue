@@ -55,8 +55,7 @@ async function take(e: Event) {
     tellProblem(x)
   }
 }
-const day = (at: string) =>
-  new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+const day = (at: string) => dayShown(at.slice(0, 10))
 const search = useTemplateRef<HTMLInputElement>('search')
 useKeys('Memory', [{ keys: '/', does: 'Search', run: () => search.value?.focus() }])
 function edit(pair: ListedPair) {

@@ -1,3 +1,4 @@
+import { settings } from '../../settings'
 import { storedRecords } from './records'
 import { asc, eq, inArray, sql } from 'drizzle-orm'
 import type { Attribute, AttributeTypeName, ProductType } from '@core/attributes/attribute'
@@ -6,8 +7,6 @@ import { plainLayout, type Layout } from '@core/page/layout'
 import type { UnitFamily } from '@core/units/registry'
 import type { Db } from '../connect'
 import * as t from '../schema'
-
-export const sourceLanguage = 'en-GB'
 
 /** The set-up with the numbers under which the database knows its parts. */
 export interface StoredSetup extends Setup {
@@ -41,6 +40,7 @@ export function storefrontOf(row: typeof t.storefront.$inferSelect): Storefront 
     name: row.name,
     currency: row.currency,
     timeZone: row.timeZone,
+    colour: row.colour,
     editions: row.editions.map((e) => ({ asks: 'translated', acceptsUnread: false, ...e })),
     facts: row.facts,
     pages: row.pages,
@@ -119,7 +119,7 @@ export async function readSetup(db: Db): Promise<StoredSetup> {
   const groups = await db.select().from(t.customerGroup).orderBy(asc(t.customerGroup.position))
   return {
     stamp,
-    source: sourceLanguage,
+    source: settings().sourceLanguage,
     attributes: new Map(attributes.map((a) => [a.code, attributeOf(a)])),
     types: new Map(types.map((p) => [p.code, typeOf(p)])),
     categories: new Map(

@@ -96,6 +96,7 @@ export const storefront = pgTable('storefront', {
   name: text('name').notNull(),
   currency: text('currency').notNull(),
   timeZone: text('time_zone').notNull(),
+  colour: text('colour').notNull().default(''),
   editions: jsonb('editions').$type<StoredEdition[]>().notNull(),
   facts: jsonb('facts').$type<Record<string, FactTexts>>().notNull(),
   pages: jsonb('pages').$type<StandingPage[]>().notNull().default([]),

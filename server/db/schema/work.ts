@@ -144,6 +144,7 @@ export const job = pgTable(
     after: moment('after').notNull().defaultNow(),
   },
   (t) => [
+    index('job_created').on(t.created),
     index('job_waiting')
       .on(t.created)
       .where(sql`state = 'queued'`),

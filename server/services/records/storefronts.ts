@@ -28,7 +28,7 @@ export const storefronts: RecordKind<Storefront> = {
     return row && storefrontOf(row)
   },
   // Whoever looks after content looks after where it stands; languages, currency and zone are the administrator's.
-  wholeTakes: { action: 'set-up', exceptFor: ['facts', 'pages', 'phrases', 'menu', 'layout'] },
+  wholeTakes: { action: 'set-up', exceptFor: ['colour', 'facts', 'pages', 'phrases', 'menu', 'layout'] },
   async check(given, before, setup, tx) {
     const record: Storefront = {
       ...given,
@@ -63,6 +63,7 @@ export const storefronts: RecordKind<Storefront> = {
       name: r.name,
       currency: r.currency,
       timeZone: r.timeZone,
+      colour: r.colour,
       editions: r.editions,
       facts: r.facts,
       pages: r.pages,

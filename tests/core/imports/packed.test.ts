@@ -32,6 +32,14 @@ describe('what columns mean', () => {
     Object.fromEntries(
       suggestMapping(headers, rows, setup, type).map((s) => [s.header, [s.means, s.unit].filter(Boolean).join(' ')]),
     )
+  it('is read from the names that suppliers use', () => {
+    expect(means(['Net weight (oz)', 'Qty on hand', 'Launch', 'Short description'])).toEqual({
+      'Net weight (oz)': 'weight oz',
+      'Qty on hand': 'stock',
+      Launch: 'launched',
+      'Short description': 'summary@/en-GB',
+    })
+  })
   it('is read from names with languages, currencies and units behind them', () => {
     expect(
       means([

@@ -122,3 +122,30 @@ describe('categories by path', () => {
     ]).toEqual(['roll-top', 'panniers', 'roll-top', undefined, undefined])
   })
 })
+
+describe('a category', () => {
+  const twice = {
+    ...setup,
+    categories: new Map([
+      ...setup.categories,
+      ['wear-covers', { code: 'wear-covers', parent: 'wear', names: { 'en-GB': 'Covers' }, type: null }],
+      ['bag-covers', { code: 'bag-covers', parent: 'bags', names: { 'en-GB': 'Covers' }, type: null }],
+    ]),
+  }
+  it('is found by its own name or code where no other has it', () => {
+    expect(['Panniers', 'panniers', ' PANNIERS '].map((name) => findCategory(name, setup))).toEqual([
+      'panniers',
+      'panniers',
+      'panniers',
+    ])
+    expect(findCategory('Covers', twice)).toBeUndefined()
+    expect(findCategory('Bags > Covers', twice)).toBe('bag-covers')
+  })
+  it('that several are called is asked for by its path', () => {
+    const { columns } = parseHeader(['sku', 'category'], twice)
+    const { problems } = readRow(['A-1', 'Covers'], columns, twice, '.')
+    expect(problems[0]?.message).toMatch(
+      /There are 2 categories “Covers”\. Write the path: .+ > Covers or Bags > Covers\./,
+    )
+  })
+})

@@ -18,6 +18,17 @@ const record = useRecord(
 const { draft, stored, changed, problem, conflict, busy } = record
 /** Whoever edits content looks after facts, pages and the layout; the rest is the administrator's. */
 const readonly = computed(() => !session.mayEdit)
+/** The colour of its thread; without one of its own, the one of its place. */
+const colour = computed({
+  get: () =>
+    threadColour(
+      draft.value?.colour ?? '',
+      setup.storefronts.findIndex((s) => s.code === code.value),
+    ),
+  set: (chosen) => {
+    draft.value!.colour = chosen
+  },
+})
 const adminOnly = computed(() => !session.mayAdminister)
 const past = ref(false)
 const sides = {
@@ -126,6 +137,14 @@ useKeys('Storefront', [
         <NuxtLink to="/settings/storefronts" class="code">Storefronts</NuxtLink>
         <h1 class="flex items-baseline gap-2"><span class="dot" />{{ draft.name }}</h1>
         <span class="code">{{ draft.code }} · {{ draft.currency }} · {{ draft.timeZone }}</span>
+        <label class="flex items-center gap-1.5 text-ink2"
+          >Colour<input
+            v-model="colour"
+            type="color"
+            class="h-6 w-9"
+            :disabled="readonly"
+            :aria-label="`Colour of ${draft.name}`"
+        /></label>
         <RecordActions
           v-model="past"
           it="Storefront"

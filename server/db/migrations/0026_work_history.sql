@@ -1,0 +1,1 @@
+CREATE INDEX "job_created" ON "job" USING btree ("created");

@@ -1,0 +1,1 @@
+ALTER TABLE "storefront" ADD COLUMN "colour" text DEFAULT '' NOT NULL;
