@@ -23,6 +23,8 @@ const views: Audited[] = [
   ['a piece', '/library/rack-fit?in=ch/fr-CH', 'The piece'],
   ['the assignments', '/assignments', 'Assignments in page order'],
   ['an assignment', '/assignments/size-help?in=ch/de-CH', 'The assignment'],
+  ['the campaigns', '/campaigns', 'Campaigns'],
+  ['the history of work', '/work', 'History of work'],
   ['the translation work', '/translation?in=ch/it-CH', 'Texts to translate'],
   ['a product at the translation desk', '/translation/product%3APE-1830?in=ch/fr-CH', 'Texts'],
 ]

@@ -119,7 +119,7 @@ describe('categories by path', () => {
       findCategory('roll-top', setup),
       findCategory('Roll-top', setup),
       findCategory('Bags > ', setup),
-    ]).toEqual(['roll-top', 'panniers', 'roll-top', undefined, undefined])
+    ]).toEqual(['roll-top', 'panniers', 'roll-top', 'roll-top', undefined])
   })
 })
 
