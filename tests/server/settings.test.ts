@@ -1,4 +1,5 @@
 import { spawnSync } from 'node:child_process'
+import path from 'node:path'
 import { buildSync } from 'esbuild'
 import { describe, expect, it } from 'vitest'
 
@@ -13,6 +14,7 @@ const program = buildSync({
   platform: 'node',
   format: 'cjs',
   packages: 'external',
+  alias: { '@core': path.resolve('core') },
   write: false,
 }).outputFiles[0]!.text
 
@@ -40,13 +42,19 @@ describe('settings', () => {
       secure({ INKLOOM_PUBLIC_URL: 'https://inkloom.example', INKLOOM_SECURE_COOKIES: 'false' }),
     ]).toEqual([false, true, false, false])
   })
+  it('say in which language texts are written first', () => {
+    const source = (env: Record<string, string>) =>
+      (JSON.parse(settingsOf(env).said) as { sourceLanguage: string }).sourceLanguage
+    expect([source({}), source({ INKLOOM_SOURCE_LANGUAGE: 'de-de' })]).toEqual(['en-GB', 'de-DE'])
+  })
   it('that are wrong are named, all at once', () => {
     const { status, said } = settingsOf({
       INKLOOM_PORT: '99999',
       INKLOOM_SECRET: 'short',
       INKLOOM_PUBLIC_URL: 'inkloom',
+      INKLOOM_SOURCE_LANGUAGE: 'German',
     })
     expect(status).not.toBe(0)
-    for (const name of ['INKLOOM_PORT', 'INKLOOM_SECRET', 'INKLOOM_PUBLIC_URL']) expect(said).toContain(name)
+    for (const name of ['INKLOOM_PORT', 'INKLOOM_SECRET', 'INKLOOM_PUBLIC_URL', 'German']) expect(said).toContain(name)
   })
 })
