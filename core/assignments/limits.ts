@@ -1,3 +1,4 @@
+import { languageName } from '../language/names'
 import { holdsAt } from '../moments/instant'
 import { campaignThatRests, type Campaign } from './campaign'
 
@@ -54,19 +55,29 @@ export interface Lens {
   moment: number
 }
 
+/** What limits name, for saying it by name. */
+export interface LimitNames {
+  storefronts: ReadonlyMap<string, { name: string }>
+  groups: ReadonlyMap<string, { name: string }>
+  campaigns: ReadonlyMap<string, Campaign>
+}
+
+const namesOf = (codes: readonly string[], known: ReadonlyMap<string, { name: string }>) =>
+  codes.map((code) => known.get(code)?.name ?? code).join(', ')
+
 /** Which limit keeps something from holding through a lens, in words; undefined where all let it pass. */
 export function limitThatFails(
   limits: Limits,
   lens: Lens,
   timeZone: string,
-  campaigns: ReadonlyMap<string, Campaign>,
+  { storefronts, groups, campaigns }: LimitNames,
 ): string | undefined {
   if (limits.storefronts.length > 0 && !limits.storefronts.includes(lens.storefront))
-    return `only in ${limits.storefronts.join(', ')}`
+    return `only in ${namesOf(limits.storefronts, storefronts)}`
   if (limits.languages.length > 0 && !limits.languages.includes(lens.language))
-    return `only in the languages ${limits.languages.join(', ')}`
+    return `only in ${limits.languages.map(languageName).join(', ')}`
   if (limits.groups.length > 0 && (lens.group === null || !limits.groups.includes(lens.group)))
-    return `only for ${limits.groups.join(', ')}`
+    return `only for ${namesOf(limits.groups, groups)}`
   if (!holdsAt(limits, timeZone, lens.moment)) {
     return limits.from && !holdsAt({ from: limits.from }, timeZone, lens.moment)
       ? `only from ${limits.from}`
@@ -77,7 +88,7 @@ export function limitThatFails(
     : campaignThatRests(campaigns.get(limits.campaign), lens.storefront, timeZone, lens.moment)
 }
 
-/** All limits in words, for reading: “Switzerland · fr-CH · workshop · from 2026-11-27”. Empty where there are none. */
+/** All limits in words, for reading: “Switzerland · French (Switzerland) · workshop · from 2026-11-27”. Empty where there are none. */
 export function limitWords(
   limits: Limits,
   storefrontName: (code: string) => string,
@@ -85,7 +96,7 @@ export function limitWords(
 ): string {
   return [
     limits.storefronts.map(storefrontName).join(', '),
-    limits.languages.join(', '),
+    limits.languages.map(languageName).join(', '),
     limits.groups.join(', '),
     limits.from ? `from ${limits.from.replace('T', ' ')}` : '',
     limits.to ? `until ${limits.to.replace('T', ' ')}` : '',

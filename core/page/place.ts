@@ -66,9 +66,7 @@ const byPlace = (a: Source, b: Source) => a.order - b.order || a.number - b.numb
 /** Why an assignment is no candidate through a lens, whatever the product; undefined where it is one. */
 export function notACandidate(a: PreparedAssignment, lens: Lens, setup: Setup): string | undefined {
   if (a.resting) return 'the assignment is paused'
-  return a.limited
-    ? limitThatFails(a.limits, lens, setup.storefronts.get(lens.storefront)!.timeZone, setup.campaigns)
-    : undefined
+  return a.limited ? limitThatFails(a.limits, lens, setup.storefronts.get(lens.storefront)!.timeZone, setup) : undefined
 }
 
 export const reachWords: Partial<Record<ReachReason, string>> = {
@@ -181,7 +179,7 @@ function placeOwn(
       ? 'pieces are switched off in this storefront'
       : resting
         ? 'the piece is paused'
-        : (limitThatFails(limits, input.lens, timeZone, input.setup.campaigns) ??
+        : (limitThatFails(limits, input.lens, timeZone, input.setup) ??
           (input.hasArea(area) ? undefined : `this storefront’s page has no area “${area}”`))
     if (reason === undefined) put(piece.code, area, { assignment: null, put: 'own', order, number: 0, place })
     else leave(piece.code, area, reason, becauseOf('own', order))

@@ -190,8 +190,7 @@ function prepareEdition(
     return [known.get(code)!]
   }
   const piecesOf = (code: string) => (input.sets.get(code)?.questions ?? [code]).flatMap(here)
-  const lets = (limits: Limits) =>
-    limitThatFails(limits, lens, storefront.timeZone, input.setup.campaigns) === undefined
+  const lets = (limits: Limits) => limitThatFails(limits, lens, storefront.timeZone, input.setup) === undefined
   const { layout } = storefront
   // In page order, so that of several replacements the first is the one that counts.
   const inOrder = input.assignments

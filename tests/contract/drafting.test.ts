@@ -232,7 +232,7 @@ describe('search texts by HTTP', () => {
       (
         await maren.patch(
           '/api/products/PE-9020',
-          { values: [{ attribute: 'slug', language: 'de-DE', value: 'Nicht gut' }] },
+          { values: [{ attribute: 'slug', language: 'de-DE', value: '防水' }] },
           { 'if-match': '*' },
         )
       ).status,

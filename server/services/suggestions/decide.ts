@@ -170,7 +170,7 @@ function whyNot(
     const attribute = setup.attributes.get(s.attribute)
     if (!attribute) return `There is no attribute “${s.attribute}” any more.`
     try {
-      checkedValue(d.value ?? s.value, attribute)
+      checkedValue(d.value ?? s.value, attribute, s.language || null)
     } catch (e) {
       if (e instanceof ValueProblem) return e.message
       throw e
@@ -224,7 +224,7 @@ async function write(
         attribute: s.attribute,
         storefront: s.storefront || null,
         language: s.language || null,
-        value: value === null ? null : checkedValue(value, setup.attributes.get(s.attribute)!),
+        value: value === null ? null : checkedValue(value, setup.attributes.get(s.attribute)!, s.language || null),
       }))
       const marks = new Map(
         values

@@ -177,10 +177,10 @@ describe('limits', () => {
     return p.order.includes('a') ? 'shown' : p.why('a')[0]
   }
   it('keep a piece to storefronts, languages, groups and times', () => {
-    expect(limited({ storefronts: ['ch'] })).toBe('only in ch')
+    expect(limited({ storefronts: ['ch'] })).toBe('only in CH')
     expect(limited({ storefronts: ['ch'] }, { storefront: 'ch', language: 'fr-CH' })).toBe('shown')
-    expect(limited({ languages: ['fr-CH'] })).toBe('only in the languages fr-CH')
-    expect(limited({ groups: ['club'] })).toBe('only for club')
+    expect(limited({ languages: ['fr-CH'] })).toBe('only in French (Switzerland)')
+    expect(limited({ groups: ['club'] })).toBe('only for Club')
     expect(limited({ groups: ['club'] }, { group: 'club' })).toBe('shown')
     expect(limited({ from: '2026-11-26' })).toBe('only from 2026-11-26')
     expect(limited({ to: '2026-11-24' })).toBe('only until 2026-11-24')

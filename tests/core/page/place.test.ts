@@ -199,7 +199,7 @@ describe('a product’s own pieces', () => {
     })
     expect(p.order).toEqual(['description', 'mine', 'a', 'facts'])
     expect(p.part('mine')!.because).toMatchObject({ assignment: null, reach: 'own', order: 20 })
-    expect([p.why('rests'), p.why('trade')]).toEqual([['the piece is paused'], ['only for workshop']])
+    expect([p.why('rests'), p.why('trade')]).toEqual([['the piece is paused'], ['only for Workshop']])
   })
 })
 
