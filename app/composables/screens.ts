@@ -125,9 +125,10 @@ export const stageOf = (code: string): Stage => stages.find((s) => s.code === co
 /** The path of an address, without its query. */
 const pathOf = (to: string) => to.split('?')[0]!
 
-/** Whether a page belongs to a stage: it is one of its screens, or under one. */
+/** Whether a page belongs to a stage: it is one of its screens, or under one, and no other stage's that it leads to. */
 export function isInStage(stage: Stage, path: string): boolean {
-  const own = stage.parts.filter((p) => stage.code === 'translation' || !pathOf(p.to).startsWith('/translation'))
+  const others = stages.filter((s) => s !== stage)
+  const own = stage.parts.filter((p) => !others.some((s) => pathOf(p.to).startsWith(s.to)))
   return path.startsWith(stage.to) || own.some((p) => path.startsWith(pathOf(p.to)))
 }
 

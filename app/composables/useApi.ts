@@ -7,9 +7,8 @@ import {
   type SentBody,
   type SentQuery,
 } from '@contracts/operations'
-import { operationsOfKind, type RecordOf } from '@contracts/operations/records'
+import { operationsOfKind, type RecordKindName, type RecordOf } from '@contracts/operations/records'
 import type { JobDocument } from '@contracts/jobs'
-import type { RecordKindName } from '@contracts/operations/records'
 
 /** What the server says is wrong: an RFC 9457 problem document. */
 export interface ProblemDocument {

@@ -13,8 +13,11 @@ const reports: Record<string, string> = {
 /** Kinds of work that suggest values, which are read in Review. */
 const suggests: ReadonlySet<string> = new Set(['draft', 'pool-suggestions'])
 
-/** Whether work of a kind suggests values. */
+/** Whether all that work of a kind brings is suggested values. */
 export const suggestsValues = (kind: string): boolean => suggests.has(kind)
+
+/** Whether work of a kind may bring suggested values: an import does where a person's values stand. */
+export const maySuggestValues = (kind: string): boolean => suggestsValues(kind) || kind === 'import'
 
 /** Where to go on with ended work: its report, or what it suggests; undefined where there is nothing more to see. */
 export function reportOf({ id, kind, state }: Pick<PastWork, 'id' | 'kind' | 'state'>) {

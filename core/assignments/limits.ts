@@ -88,7 +88,10 @@ export function limitThatFails(
     : campaignThatRests(campaigns.get(limits.campaign), lens.storefront, timeZone, lens.moment)
 }
 
-/** All limits in words, for reading: “Switzerland · French (Switzerland) · workshop · from 2026-11-27”. Empty where there are none. */
+/**
+ * All limits in words, for reading: “Switzerland · French (Switzerland) · workshop · from 2026-11-27”. Empty where there
+ * are none.
+ */
 export function limitWords(
   limits: Limits,
   storefrontName: (code: string) => string,

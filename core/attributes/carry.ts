@@ -60,7 +60,6 @@ export function carriedOver(
   const shown = from.display(value, attribute, english)
   if (!to.fromText) return to.fromCell(shown.replace(/\s+/g, ' '), target, '.')
   return to.fromText({
-    shown,
     lines: from.lines?.(value, english) ?? shown.split('\n'),
     html: from.html?.(value, english),
     markedLines: from.formatted === 'blocks' ? linesOf(String(value)) : undefined,

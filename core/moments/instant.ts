@@ -75,9 +75,14 @@ export function dayNumberIn(zone: string, instant: number): number {
   return day
 }
 
+/** The ISO date (`2026-11-24`) of days since 1 January 1970. */
+export function dateOfDay(day: number): string {
+  return new Date(day * 86_400_000).toISOString().slice(0, 10)
+}
+
 /** The date in a zone at an instant, as `2026-11-25`. */
 export function dateIn(zone: string, instant: number): string {
-  return new Date(dayNumberIn(zone, instant) * 86_400_000).toISOString().slice(0, 10)
+  return dateOfDay(dayNumberIn(zone, instant))
 }
 
 /** Days since 1 January 1970 of an ISO date (`2026-11-24`). */

@@ -1,4 +1,4 @@
-import { instantOf, windowIn, type LocalWindow } from '../moments/instant'
+import { dateOfDay, instantOf, windowIn, type LocalWindow } from '../moments/instant'
 import type { Setup } from '../catalogue/model'
 import type { Condition } from '../rules/condition'
 import { factsOf } from '../rules/facts'
@@ -17,9 +17,6 @@ export interface PageMoment {
   local: string
   changes: PageDifference[]
 }
-
-const dayMs = 86_400_000
-const dateOfDay = (day: number) => new Date(day * dayMs).toISOString().slice(0, 10)
 
 type Test = Extract<Condition, { field: string }>
 

@@ -1,7 +1,6 @@
 import type { RuleNode } from './condition'
-import type { Facts } from './fact-shape'
+import type { Facts, FactValue } from './fact-shape'
 import type { ComparingName } from './operators'
-import { type FactValue } from './fact-shape'
 import { compileTest, factKey } from './predicate'
 
 /** A condition with what it came to, and the value seen; for variant facts, the values of all variants. */

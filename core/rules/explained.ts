@@ -2,13 +2,14 @@ import { formatDate, formatMeasure, formatMoney, formatNumber } from '../units/f
 import { convert, type Measure } from '../units/canonical'
 import { families } from '../units/registry'
 import type { Setup } from '../catalogue/model'
-import { builtInField } from './built-in-fields'
+import { dateOfDay } from '../moments/instant'
 import { inParts } from './check'
 import type { Field } from './condition'
 import type { Explanation } from './explain'
 import type { FactValue } from './fact-shape'
 import { codesOf, findField } from './fields'
 import { comparingOperators } from './operators'
+import { daysWords, fieldLabel, or, quote } from './sentence'
 
 /** Through what an explanation was made, and in which language it is read. */
 export interface ReadIn {
@@ -18,9 +19,7 @@ export interface ReadIn {
 }
 
 const longest = 60
-const or = (items: readonly string[]) =>
-  items.length <= 1 ? items.join('') : `${items.slice(0, -1).join(', ')} or ${items.at(-1)!}`
-const quoted = (text: string) => `“${text.length > longest ? `${text.slice(0, longest)}…` : text}”`
+const quoted = (text: string) => quote(text.length > longest ? `${text.slice(0, longest)}…` : text)
 
 /** A code by its label, a text in quotation marks. */
 function named(code: string, field: Field, setup: Setup): string {
@@ -35,7 +34,7 @@ function factWords(value: FactValue, field: Field, setup: Setup, { language, cur
   if (typeof value === 'boolean') return value ? 'yes' : 'no'
   if (typeof value === 'string') return named(value, field, setup)
   if (field.kind === 'price') return formatMoney(value, currency, language)
-  if (field.kind === 'date') return formatDate(new Date(value * 86_400_000).toISOString().slice(0, 10), language)
+  if (field.kind === 'date') return formatDate(dateOfDay(value), language)
   const attribute = field.kind === 'measure' ? setup.attributes.get(field.attribute!) : undefined
   if (!attribute?.family) return formatNumber(value, language)
   const canonical = { value, unit: families[attribute.family] }
@@ -60,7 +59,7 @@ function askedWords({ is, wanted, met }: Explanation, field: Field, setup: Setup
   const { operand, phrase, chooses } = comparingOperators[is!]
   const not = met ? '' : 'not '
   const list = (Array.isArray(wanted) ? wanted : [wanted]) as unknown[]
-  if (operand === 'days') return `${not}within the last ${Number(wanted)} ${wanted === 1 ? 'day' : 'days'}`
+  if (operand === 'days') return `${not}within the last ${daysWords(wanted)}`
   const words = list.map((v) => wantedWords(v, field, setup, readIn))
   if (operand === 'range') return `${not}between ${words.join(' and ')}`
   if (chooses) return words.length === 1 ? `${not}${words[0]!}` : `${met ? 'one' : 'none'} of ${or(words)}`
@@ -74,9 +73,7 @@ function askedWords({ is, wanted, met }: Explanation, field: Field, setup: Setup
 export function conditionWords(explanation: Explanation, setup: Setup, readIn: ReadIn): string {
   const field = findField(explanation.field!, setup)
   if (typeof field === 'string') return explanation.field!
-  const label =
-    builtInField(field.name)?.label ?? setup.attributes.get(field.attribute!)?.labels[setup.source] ?? field.name
-  const name = label.replace(/^\p{Ll}/u, (c) => c.toUpperCase())
+  const name = fieldLabel(field, setup).replace(/^\p{Ll}/u, (c) => c.toUpperCase())
   const { is, wanted, met, variants, value } = explanation
   const seenWords = (v: FactValue | null | undefined) =>
     v === null || v === undefined ? 'has no value' : factWords(v, field, setup, readIn)

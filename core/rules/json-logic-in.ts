@@ -1,4 +1,4 @@
-import { dayNumber } from '../moments/instant'
+import { dateOfDay, dayNumber } from '../moments/instant'
 import { families } from '../units/registry'
 import type { Setup } from '../catalogue/model'
 import { RuleError, type Condition, type RulePlaces } from './condition'
@@ -64,9 +64,9 @@ export function fromJsonLogic(
   }
 
   /** The date of a day number. */
-  const dateOfDay = (day: number, path: string): string =>
+  const dateOf = (day: number, path: string): string =>
     Number.isInteger(day) && day >= days.least && day <= days.most
-      ? new Date(day * 86_400_000).toISOString().slice(0, 10)
+      ? dateOfDay(day)
       : refuse(path, `A date is a whole number of days since 1 January 1970, up to the year 9999, not ${day}.`)
 
   /** A canonical number or folded text turned back into a condition's value. */
@@ -76,7 +76,7 @@ export function fromJsonLogic(
     if (field.kind === 'measure' && typeof given === 'number')
       return { value: given, unit: families[setup.attributes.get(field.attribute!)!.family!] }
     if (field.kind === 'price' && typeof given === 'number') return { value: given, currency: money }
-    if (field.kind === 'date' && typeof given === 'number') return dateOfDay(given, path)
+    if (field.kind === 'date' && typeof given === 'number') return dateOf(given, path)
     if (field.kind === 'sku' && name === 'sku-order' && typeof given === 'string')
       return given.replace(/\d\d(\d+)/g, '$1')
     return given

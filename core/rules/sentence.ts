@@ -5,8 +5,10 @@ import { codesOf, findField } from './fields'
 import type { ComparingOperator, FieldKind, OperandShape } from './operator-shape'
 import { comparingOperators, writtenOperator, type OperatorName } from './operators'
 
-const quote = (s: unknown) => `“${String(s)}”`
-const or = (items: string[]) =>
+/** Words that somebody wrote, in quotation marks. */
+export const quote = (s: unknown) => `“${String(s)}”`
+/** Items as a choice: “a, b or c”. */
+export const or = (items: readonly string[]) =>
   items.length <= 1 ? items.join('') : `${items.slice(0, -1).join(', ')} or ${items.at(-1)!}`
 const and = (items: string[]) =>
   items.length <= 1 ? items.join('') : `${items.slice(0, -1).join(', ')} and ${items.at(-1)!}`
@@ -25,10 +27,13 @@ function range(value: unknown): string {
   return unit && high.endsWith(` ${unit}`) ? `${low.slice(0, -unit.length - 1)} to ${high}` : `${low} to ${high}`
 }
 
+/** A number of days in words: “1 day”, “14 days”. */
+export const daysWords = (value: unknown) => `${amount(value)} ${value === 1 ? 'day' : 'days'}`
+
 /** The value of a condition in words; `shown` says one of its values. */
 function valueWords(operand: OperandShape, value: unknown, shown: (one: unknown) => string): string {
   if (operand === 'range') return range(value)
-  if (operand === 'days') return `${amount(value)} ${value === 1 ? 'day' : 'days'}`
+  if (operand === 'days') return daysWords(value)
   return or((Array.isArray(value) ? value : [value]).map(shown))
 }
 
@@ -82,10 +87,13 @@ function test(condition: { field: string; is: OperatorName; value?: unknown }, s
   return `${said} ${not ? negated(operator.phrase) : operator.phrase}`.replace('%', shown)
 }
 
+/** What a field is called where it stands by itself. */
+export const fieldLabel = (field: Field, setup: Setup): string =>
+  builtInField(field.name)?.label ?? setup.attributes.get(field.attribute!)?.labels[setup.source] ?? field.name
+
 /** What a field is called within a sentence. */
 function fieldWords(field: Field, setup: Setup): string {
-  const label =
-    builtInField(field.name)?.label ?? setup.attributes.get(field.attribute!)?.labels[setup.source] ?? field.name
+  const label = fieldLabel(field, setup)
   // What is written in capitals alone stays so.
   const said = label === label.toUpperCase() ? label : label.toLowerCase()
   return field.language ? `${said} in ${field.language}` : said

@@ -50,18 +50,11 @@ const listShown = computed(() => {
   )
   return shown.join(numeric.value ? '; ' : ', ')
 })
-/** SKUs with commas, semicolons, spaces, lines or tabs between them, each once. */
-const skusIn = (text: string) => [...new Set(text.split(/[\s,;]+/).filter(Boolean))]
-const unknown = ref<string[]>([])
+const { unknown, askFor } = useKnownSkus()
 /** SKUs that no product has are named at once; the condition keeps them, for products may come. */
 async function nameUnknown(skus: string[]) {
   unknown.value = []
-  if (skus.length === 0) return
-  try {
-    unknown.value = (await call('knownSkus', { body: { skus } })).unknown
-  } catch (e) {
-    tellProblem(e)
-  }
+  if (skus.length > 0) await askFor(skus)
 }
 /** What is pasted may have lines and tabs, which a field of one line would drop. */
 function pasteList(e: ClipboardEvent) {
@@ -72,7 +65,7 @@ function pasteList(e: ClipboardEvent) {
 }
 /** Several values as they were typed; all are taken, or none and why. */
 function setList(text: string) {
-  const parts = props.field.kind === 'sku' ? skusIn(text) : splitTyped(text)
+  const parts = props.field.kind === 'sku' ? [...new Set(skusIn(text))] : splitTyped(text)
   if (props.field.kind === 'sku') void nameUnknown(parts)
   const read = parts.map((part) => (numeric.value ? readTypedNumber(part, numberLanguage()) : undefined))
   listProblem.value = read.find((r) => r?.problem !== undefined)?.problem ?? ''

@@ -3,20 +3,16 @@
 const skus = defineModel<string[]>({ required: true })
 const props = defineProps<{ label: string; disabled?: boolean }>()
 const shown = computed(() => skus.value.slice(0, 60))
-const unknown = ref<string[]>([])
+const { unknown, askFor } = useKnownSkus()
 const add = (list: string[]) => {
   skus.value = [...new Set([...skus.value, ...list])]
 }
 /** Those of a list that products have, as they write them; the others are named at once. */
 async function addMany(list: string[]) {
-  try {
-    const found = await call('knownSkus', { body: { skus: list } })
-    unknown.value = found.unknown
-    add(found.skus)
-    if (found.skus.length > 0) tell(`Added ${countShown(found.skus.length, 'product')}`)
-  } catch (e) {
-    tellProblem(e)
-  }
+  const found = await askFor(list)
+  if (!found) return
+  add(found)
+  if (found.length > 0) tell(`Added ${countShown(found.length, 'product')}`)
 }
 </script>
 

@@ -28,7 +28,7 @@ function choose(chosen: string | null) {
   if (props.clears) input.value++
 }
 function paste(e: ClipboardEvent) {
-  const list = (e.clipboardData?.getData('text') ?? '').split(/[\s,;]+/).filter(Boolean)
+  const list = skusIn(e.clipboardData?.getData('text') ?? '')
   if (list.length < 2) return
   e.preventDefault()
   emit('many', [...new Set(list)])

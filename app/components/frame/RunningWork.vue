@@ -10,23 +10,21 @@ const left = computed(() => {
 })
 const session = useSessionStore()
 const waiting = useWaitingStore()
-/** Work that proposes values; whoever started it is told when they wait. */
-const proposes = ['draft', 'pool-suggestions', 'import']
+/** Whoever started work that suggests values is told when they wait. */
 const told = new Set<string>()
+const ended = () =>
+  [...jobs.jobs.values()].filter((j) => maySuggestValues(j.kind) && (j.state === 'done' || j.state === 'cancelled'))
 watch(
   () =>
-    [...jobs.jobs.values()]
-      .filter((j) => proposes.includes(j.kind) && (j.state === 'done' || j.state === 'cancelled'))
+    ended()
       .map((j) => j.id)
       .join(),
   async () => {
-    const ended = [...jobs.jobs.values()].filter(
-      (j) => proposes.includes(j.kind) && (j.state === 'done' || j.state === 'cancelled') && !told.has(j.id),
-    )
-    if (ended.length === 0) return
-    ended.forEach((j) => told.add(j.id))
+    const news = ended().filter((j) => !told.has(j.id))
+    if (news.length === 0) return
+    news.forEach((j) => told.add(j.id))
     await waiting.load()
-    for (const j of ended.filter((x) => x.person === session.me?.id && x.kind !== 'import')) {
+    for (const j of news.filter((x) => x.person === session.me?.id && suggestsValues(x.kind))) {
       const run = waiting.mine.find((m) => m.title === j.title)
       tell(run ? `${j.title}: ${countShown(run.open, 'suggestion')} to review` : `${j.title}: no suggestions`)
     }

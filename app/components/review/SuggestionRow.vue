@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { attributeTypes } from '@core/attributes/types/registry'
 import { diffWordsWithSpace } from 'diff'
 import type { SuggestionDocument } from '@contracts/drafting'
 import type { Value } from '@core/attributes/attribute'
 import { directionOf } from '@core/language/chain'
 import { textOf } from '@core/translation/state'
+import { attributeTypes } from '@core/attributes/types/registry'
 import type { FoundPlace } from '../editor/places'
 
 /** One suggestion: what stands there and what is suggested, side by side, with what is to be said about it. */

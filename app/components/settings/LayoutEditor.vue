@@ -1,9 +1,9 @@
 <script setup lang="ts">
-import { formWords, lookValueWords, lookWords } from './layoutWords'
 import { areaName, areas as standard } from '@core/assignments/areas'
 import { areaForms, looks, startingLooks, type AreaForm, type Layout, type Look } from '@core/page/layout'
 import { sentenceOf } from '@core/rules/sentence'
 import { codeOfName } from '@core/text/code'
+import { formWords, lookValueWords, lookWords } from './layoutWords'
 
 /**
  * What a storefront's product page is made of: areas from top to bottom, built-in parts among what assignments bring,

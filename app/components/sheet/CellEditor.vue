@@ -1,11 +1,11 @@
 <script setup lang="ts">
-import { editors } from '../catalogue/editors'
 import { attributeTypes } from '@core/attributes/types/registry'
 import type { Value } from '@core/attributes/attribute'
 import { productKinds, productStatuses } from '@core/catalogue/model'
 import type { CellWrite, SheetCell } from '@core/sheet/cells'
 import type { SheetColumn } from '@core/sheet/columns'
 import type { RefusedCell } from '~/composables/useSheetWrites'
+import { editors } from '../catalogue/editors'
 
 /** The editor of one cell: the one that fits what the column holds. */
 const props = defineProps<{

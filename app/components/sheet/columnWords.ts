@@ -1,6 +1,6 @@
-import { editors } from '../catalogue/editors'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { fieldLabels, type SheetColumn } from '@core/sheet/columns'
+import { editors } from '../catalogue/editors'
 
 /** What a column of the sheet is called, and the edition behind it where it has one of its own. */
 export function columnLabel(

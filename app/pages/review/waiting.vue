@@ -35,7 +35,7 @@ const measured = (el: unknown) => {
 watch(
   () =>
     [...jobs.jobs.values()]
-      .filter((j) => ['draft', 'pool-suggestions', 'import'].includes(j.kind))
+      .filter((j) => maySuggestValues(j.kind))
       .map((j) => `${j.id} ${j.state}`)
       .join(),
   () => {

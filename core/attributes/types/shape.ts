@@ -47,8 +47,6 @@ export type ValueEditor =
 
 /** A text on its way from one attribute into another. */
 export interface CarriedText {
-  /** All of it in one. */
-  shown: string
   /** Its stretches of words. */
   lines: readonly string[]
   /** Its blocks, where it has some. */

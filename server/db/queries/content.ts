@@ -1,4 +1,3 @@
-import { storedRecords } from './records'
 import { asc, eq, inArray, isNull } from 'drizzle-orm'
 import { prepareAssignment, type Assignment, type PreparedAssignment } from '@core/assignments/assignment'
 import type { Piece, PieceKind, QuestionSet } from '@core/page/piece'
@@ -8,6 +7,7 @@ import type { PieceRecord, PieceTextRecord } from '@contracts/records'
 import type { Db } from '../connect'
 import * as t from '../schema'
 import { mayShare, readStamp, type StoredSetup } from './setup'
+import { storedRecords } from './records'
 
 export function assignmentOf(row: typeof t.assignment.$inferSelect): Assignment {
   return {

@@ -1,5 +1,3 @@
-import { likePattern } from './like'
-import { refersTo } from '@core/attributes/types/registry'
 import { eq, sql, type SQL } from 'drizzle-orm'
 import type { Family } from '@core/catalogue/model'
 import { plainShare, softFrom, wantedPixels } from '@core/media/checks'
@@ -8,9 +6,11 @@ import { nearBits, nearDuplicates } from '@core/media/pixels'
 import type { PhotoReading } from '@core/media/reading'
 import { libraryOf, namesIn, type Library } from '@core/media/versions'
 import { fold } from '@core/text/fold'
+import { refersTo } from '@core/attributes/types/registry'
 import type { Db, Tx } from '../connect'
 import * as t from '../schema'
 import type { StoredSetup } from './setup'
+import { likePattern } from './like'
 
 interface MediaRow {
   name: string

@@ -1,11 +1,10 @@
-import { likeText, likePattern } from './like'
 import { sql, type SQL } from 'drizzle-orm'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { runningCampaigns } from '@core/assignments/campaign'
 import { categoryAndBelow } from '@core/catalogue/model'
 import { comparisonOf } from '@core/rules/comparison'
 import type { RuleNode } from '@core/rules/condition'
-import { dayNumberIn } from '@core/moments/instant'
+import { dateOfDay, dayNumberIn } from '@core/moments/instant'
 import type { FactLens } from '@core/rules/fact-shape'
 import type { Comparison } from '@core/rules/operator-shape'
 import { comparingOperators } from '@core/rules/operators'
@@ -13,6 +12,7 @@ import { scalarAttributes } from '@core/rules/scalar'
 import { fourBytes, overWholeNumbers } from '@core/rules/whole'
 import type { StoredSetup } from './setup'
 import { changedWhere } from './versions'
+import { likeText, likePattern } from './like'
 
 export type TestNode = Extract<RuleNode, { kind: 'test' }>
 
@@ -204,7 +204,7 @@ function onPrice(node: TestNode, at: At, context: Context): SQL {
 }
 
 function onAvailable(node: TestNode, at: At, { today }: Context): SQL {
-  const day = new Date(today * 86_400_000).toISOString().slice(0, 10)
+  const day = dateOfDay(today)
   const may = (l: SQL) => sql`
     ((${l}.stock is null or ${l}.stock > 0) and (${l}.available_from is null or ${l}.available_from <= ${day}::date)
     and ${l}.status <> 'disabled'

@@ -1,5 +1,3 @@
-import { settings } from '../../settings'
-import { storedRecords } from './records'
 import { asc, eq, inArray, sql } from 'drizzle-orm'
 import type { Attribute, AttributeTypeName, ProductType } from '@core/attributes/attribute'
 import type { Setup, Storefront } from '@core/catalogue/model'
@@ -7,6 +5,8 @@ import { plainLayout, type Layout } from '@core/page/layout'
 import type { UnitFamily } from '@core/units/registry'
 import type { Db } from '../connect'
 import * as t from '../schema'
+import { settings } from '../../settings'
+import { storedRecords } from './records'
 
 /** The set-up with the numbers under which the database knows its parts. */
 export interface StoredSetup extends Setup {

@@ -1,10 +1,10 @@
-import { likePattern } from './like'
 import { sql, type SQL } from 'drizzle-orm'
 import type { WorkCounts, WorkRecord, ShownWork } from '@contracts/translation'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { fold } from '@core/text/fold'
 import type { Db } from '../connect'
 import type { StoredSetup } from './setup'
+import { likePattern } from './like'
 
 export const countNames = ['texts', 'missing', 'stale', 'unread', 'returned', 'toReview'] as const
 export const noCounts = (): WorkCounts => ({ texts: 0, missing: 0, stale: 0, unread: 0, returned: 0, toReview: 0 })

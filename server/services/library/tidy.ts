@@ -1,4 +1,3 @@
-import { refersTo } from '@core/attributes/types/registry'
 import type { NamedPiece, Tidy } from '@contracts/library'
 import type { Piece } from '@core/page/piece'
 import { plainText } from '@core/richtext/read'
@@ -6,6 +5,7 @@ import { groupAlike, shareOf, shinglesOf, signatureOf } from '@core/text/shingle
 import { wordsOf } from '@core/house-style/count'
 import { fold } from '@core/text/fold'
 import { sql } from 'drizzle-orm'
+import { refersTo } from '@core/attributes/types/registry'
 import { database } from '../../db/connect'
 import { loadContent } from '../../db/queries/content'
 import { loadSetup } from '../../db/queries/setup'

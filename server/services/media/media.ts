@@ -7,7 +7,7 @@ import { checkItem, checkPictures } from '@core/media/checks'
 import { blankItem, isPicture, type LibraryItem } from '@core/media/item'
 import { libraryName, viewOfName } from '@core/media/match-names'
 import { labelOfItem, namesIn, versionFor } from '@core/media/versions'
-import { dayNumberIn } from '@core/moments/instant'
+import { dateIn } from '@core/moments/instant'
 import type { Reader } from '@core/values/resolve'
 import { database, inTransaction } from '../../db/connect'
 import { loadFamilyOf, memberOf } from '../../db/queries/families'
@@ -37,7 +37,7 @@ interface Place {
 export function placeOf(setup: StoredSetup, q: Place, now: number): { reader: Reader; day: string } {
   const shop = (q.storefront && setup.storefronts.get(q.storefront)) || [...setup.storefronts.values()][0]!
   const reader = editionOrProblem(setup, shop.code, q.language ?? shop.editions[0]!.language)
-  return { reader, day: new Date(dayNumberIn(shop.timeZone, now) * 86_400_000).toISOString().slice(0, 10) }
+  return { reader, day: dateIn(shop.timeZone, now) }
 }
 
 /** A page of the library through an edition. */

@@ -1,4 +1,3 @@
-import { likePattern } from '../../db/queries/like'
 import type { QueryOf } from '@contracts/operations'
 import type { ListedProduct } from '@contracts/product'
 import { categoryAndBelow } from '@core/catalogue/model'
@@ -7,6 +6,7 @@ import { sql } from 'drizzle-orm'
 import { fold } from '@core/text/fold'
 import { database } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
+import { likePattern } from '../../db/queries/like'
 
 export type ListQuery = QueryOf<'listProducts'>
 

@@ -10,9 +10,8 @@ import {
   type ProductPatch,
 } from '@core/catalogue/patch'
 import { undoSources, type ValueSource } from '@core/catalogue/source'
-import type { FactLens } from '@core/rules/fact-shape'
+import type { FactLens, Facts } from '@core/rules/fact-shape'
 import { factsOf } from '@core/rules/facts'
-import { type Facts } from '@core/rules/fact-shape'
 import { byPerson, sourceHash, translationStates, type Standing } from '@core/translation/state'
 import { editionReader, valuesFor, displayValue } from '@core/page/values'
 import type {

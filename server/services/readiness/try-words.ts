@@ -1,4 +1,3 @@
-import { likePattern } from '../../db/queries/like'
 import { sql } from 'drizzle-orm'
 import type { Trial, TrialBody } from '@contracts/readiness'
 import type { Value } from '@core/attributes/attribute'
@@ -9,6 +8,7 @@ import { inlineMark, viewOf } from '@core/house-style/view'
 import { shortenings } from '@core/language/chain'
 import { database } from '../../db/connect'
 import { loadSetup } from '../../db/queries/setup'
+import { likePattern } from '../../db/queries/like'
 import { unprocessable } from '../problem'
 
 /** Texts that are looked at; where the database finds more that may hold the words, the answer says so. */

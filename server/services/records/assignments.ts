@@ -1,14 +1,14 @@
-import { invalidateReached } from '../readiness/due'
-import { same } from '@core/catalogue/patch'
-import { storedRecords } from '../../db/queries/records'
 import { eq, sql } from 'drizzle-orm'
 import type { AssignmentRecord } from '@contracts/records'
 import { prepareAssignment, type Assignment } from '@core/assignments/assignment'
 import { RuleError } from '@core/rules/condition'
+import { same } from '@core/catalogue/patch'
 import * as t from '../../db/schema'
 import { assignmentOf } from '../../db/queries/content'
+import { storedRecords } from '../../db/queries/records'
 import { first, type Problems, type RecordKind, atOnce, codesOf } from './kind'
 import { limitProblems } from './limits'
+import { invalidateReached } from '../readiness/due'
 
 export const assignments: RecordKind<AssignmentRecord> = {
   name: 'assignment',

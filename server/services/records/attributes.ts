@@ -1,15 +1,15 @@
-import { invalidateSet } from '../../db/queries/readiness'
-import { inLabels } from './label-texts'
-import { attributeTypes } from '@core/attributes/types/registry'
 import { eq, sql } from 'drizzle-orm'
 import type { Attribute } from '@core/attributes/attribute'
 import { checkAllowed } from '@core/attributes/check-attribute'
 import { isScalar } from '@core/rules/scalar'
 import { findUnit } from '@core/units/registry'
+import { attributeTypes } from '@core/attributes/types/registry'
 import * as t from '../../db/schema'
 import { attributeOf, readSetup } from '../../db/queries/setup'
+import { invalidateSet } from '../../db/queries/readiness'
 import { settleScalar } from './scalar'
 import { countOf, first, rulesNaming, type Problems, type RecordKind, differIn } from './kind'
+import { inLabels } from './label-texts'
 
 /** What is wrong with an attribute by itself, whatever its values are. */
 export function attributeProblems(record: Attribute): Problems {

@@ -1,8 +1,8 @@
-import { inLabels } from './label-texts'
 import { asc, eq, sql } from 'drizzle-orm'
 import { categoryPath, type Category } from '@core/catalogue/model'
 import * as t from '../../db/schema'
 import { countOf, first, rulesNaming, type Problems, type RecordKind, differIn, invalidateAll } from './kind'
+import { inLabels } from './label-texts'
 
 /** A category with its place among those beside it. */
 export type CategoryRecord = Category & { position?: number }

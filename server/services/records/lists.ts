@@ -1,8 +1,8 @@
-import { invalidateWhere } from '../../db/queries/readiness'
 import { asc, eq, sql } from 'drizzle-orm'
 import type { NamedList } from '@core/catalogue/model'
 import * as t from '../../db/schema'
 import { rootsOfSkus } from '../../db/queries/families'
+import { invalidateWhere } from '../../db/queries/readiness'
 import { first, rulesNaming, type RecordKind } from './kind'
 
 export const lists: RecordKind<NamedList> = {

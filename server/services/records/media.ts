@@ -1,13 +1,13 @@
-import { inLabels } from './label-texts'
-import { invalidateWhere } from '../../db/queries/readiness'
-import { likeText } from '../../db/queries/like'
-import { refersTo } from '@core/attributes/types/registry'
 import { eq, sql } from 'drizzle-orm'
 import { isKnownTag, tagProblem } from '@core/language/tag'
 import type { MediaItem } from '@core/media/item'
+import { refersTo } from '@core/attributes/types/registry'
 import * as t from '../../db/schema'
 import { contentOf, libraryItem, rootsNaming, usersOf } from '../../db/queries/media'
+import { invalidateWhere } from '../../db/queries/readiness'
+import { likeText } from '../../db/queries/like'
 import { countOf, rulesNaming, type Problems, type RecordKind } from './kind'
+import { inLabels } from './label-texts'
 
 export const media: RecordKind<MediaItem> = {
   name: 'picture or file',

@@ -1,4 +1,3 @@
-import { storefrontLabels } from './storefront-labels'
 import { eq, sql } from 'drizzle-orm'
 import type { Storefront } from '@core/catalogue/model'
 import { factTexts, noLanguage } from '@core/catalogue/storefront-facts'
@@ -12,6 +11,7 @@ import { refreshFactsOfType } from '../products/refresh-facts'
 import { menuEntries, phrases, pluralCategories } from '@core/page/phrases'
 import { layoutProblems } from './layout-problems'
 import { first, type Problems, type RecordKind, differIn, invalidateAll } from './kind'
+import { storefrontLabels } from './storefront-labels'
 
 /**
  * Where a menu may lead: an address of the web, or a path of this site; nothing that only looks like one (`//host`,

@@ -1,5 +1,3 @@
-import { invalidateSet } from '../../db/queries/readiness'
-import { inLabels } from './label-texts'
 import { eq, sql } from 'drizzle-orm'
 import type { ProductType } from '@core/attributes/attribute'
 import { checkedValue } from '@core/attributes/types/registry'
@@ -11,9 +9,11 @@ import { isScalar } from '@core/rules/scalar'
 import type { Tx } from '../../db/connect'
 import * as t from '../../db/schema'
 import { readSetup, typeOf } from '../../db/queries/setup'
+import { invalidateSet } from '../../db/queries/readiness'
 import { refreshFactsOfType } from '../products/refresh-facts'
 import { settleScalar } from './scalar'
 import { countOf, first, rulesNaming, type Problems, type RecordKind, differIn } from './kind'
+import { inLabels } from './label-texts'
 
 /** Has facts stand where rules look for them after a type was made, changed or removed. */
 async function settleFacts(tx: Tx, before: ProductType | undefined, after: ProductType | undefined) {

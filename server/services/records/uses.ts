@@ -1,5 +1,5 @@
-import { refersTo } from '@core/attributes/types/registry'
 import { sql } from 'drizzle-orm'
+import { refersTo } from '@core/attributes/types/registry'
 import type { Db } from '../../db/connect'
 import type { StoredSetup } from '../../db/queries/setup'
 

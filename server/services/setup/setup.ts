@@ -1,4 +1,3 @@
-import { likePattern } from '../../db/queries/like'
 import { sql } from 'drizzle-orm'
 import { codesOf, allFields } from '@core/rules/fields'
 import { operatorNames, writtenOperator } from '@core/rules/operators'
@@ -6,6 +5,7 @@ import { fold } from '@core/text/fold'
 import { database } from '../../db/connect'
 import { knownCarried } from '../../db/queries/reach'
 import { loadSetup } from '../../db/queries/setup'
+import { likePattern } from '../../db/queries/like'
 
 /** Everything that the interface is set up with. */
 export async function setupDocument() {

@@ -1,4 +1,3 @@
-import { likePattern } from '../../db/queries/like'
 import type { QueryOf } from '@contracts/operations'
 import type { MemoryPairs, Match, ListedPair } from '@contracts/translation'
 import { createHash } from 'node:crypto'
@@ -11,6 +10,7 @@ import { tokensOf } from '@core/translation/tokens'
 import { nowDate } from '../../clock'
 import { database, type Db } from '../../db/connect'
 import { raiseStamp, readStamp } from '../../db/queries/setup'
+import { likePattern } from '../../db/queries/like'
 
 interface Held {
   memory: Memory

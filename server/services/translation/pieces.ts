@@ -1,4 +1,3 @@
-import { storedRecords } from '../../db/queries/records'
 import { inArray, sql } from 'drizzle-orm'
 import type { PieceRecord } from '@contracts/records'
 import type { BlockKind } from '@core/page/block-kind'
@@ -10,6 +9,7 @@ import { unprocessable } from '../problem'
 import { anyVersion, writeIn } from '../records/records'
 import { sourceTextOf } from '../records/pieces'
 import type { StoredSetup } from '../../db/queries/setup'
+import { storedRecords } from '../../db/queries/records'
 import type { TargetChange, TargetEdition, UnitKind } from './unit'
 import type { Unit } from '@contracts/translation'
 
