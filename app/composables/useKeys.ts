@@ -20,8 +20,9 @@ const nameOf = (e: KeyboardEvent) =>
   ]
     .filter(Boolean)
     .join('+')
+/** Whether keys are typed where the focus is: in a field, or in an open list, which finds what begins with them. */
 const typing = (t: EventTarget | null) =>
-  t instanceof HTMLElement && (t.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(t.tagName))
+  t instanceof HTMLElement && (t.isContentEditable || t.matches('input, textarea, [role=listbox], [role=menu]'))
 /** Whether a key presses what has the focus: that is no screen's to take. */
 const presses = (e: KeyboardEvent) =>
   (e.key === 'Enter' || e.key === ' ') &&

@@ -6,8 +6,7 @@ const { refresh: refreshProof } = useProofFocus()
 const file = shallowRef<{ name: string; text: string }>()
 const report = shallowRef<ContentReport>()
 const busy = ref(false)
-async function choose(e: Event) {
-  const chosen = (e.target as HTMLInputElement).files?.[0]
+async function choose([chosen]: File[]) {
   report.value = undefined
   file.value = chosen ? { name: chosen.name, text: await chosen.text() } : undefined
   if (file.value) await send('check')
@@ -70,13 +69,13 @@ const words: Record<string, string> = {
         <section v-if="session.mayEdit" aria-label="In">
           <h2 class="border-b border-hair pb-1">Import</h2>
           <p class="pt-2">
-            <label class="text-ink2"
-              >A file of content (.json) or of questions (.csv)<input
-                class="mt-1 block"
-                type="file"
-                accept=".json,.csv,application/json,text/csv"
-                @change="choose"
-            /></label>
+            <FileField
+              class="act"
+              label="Choose a file"
+              accept=".json,.csv,application/json,text/csv"
+              @choose="choose"
+            />
+            <span class="ml-2 text-ink2">Content (.json) or questions (.csv)</span>
           </p>
           <p v-if="busy" class="pt-2 text-ink2" role="status">Checking …</p>
           <template v-if="report">

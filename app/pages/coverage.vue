@@ -66,19 +66,12 @@ useKeys('Coverage', [
       <h1>Coverage</h1>
       <span class="text-ink2">What is shown where on the pages of all products, now, for no customer group.</span>
       <label class="text-ink2"
-        >In
-        <select v-model="only" class="field">
-          <option value="">every storefront</option>
-          <option v-for="s in setup.storefronts" :key="s.code" :value="s.code">{{ s.name }}</option>
-        </select></label
-      >
+        >In <SelectField v-model="only" :options="[option('', 'every storefront'), ...byRecord(setup.storefronts)]"
+      /></label>
       <label class="text-ink2"
         >Count
-        <select v-model="counted" class="field">
-          <option value="parts">all parts</option>
-          <option value="pieces">pieces only</option>
-        </select></label
-      >
+        <SelectField v-model="counted" :options="[option('parts', 'all parts'), option('pieces', 'pieces only')]"
+      /></label>
       <button class="act main" type="submit" :disabled="busy">
         {{ busy ? 'Counting …' : 'Count' }} <span class="opacity-70">Ctrl Enter</span>
       </button>

@@ -152,7 +152,7 @@ watch(
     if (before && !now) renew()
   },
 )
-const search = useTemplateRef<HTMLInputElement>('search')
+const search = useTemplateRef<Focusable>('search')
 useKeys('Readiness', [
   { keys: 'Arrows', does: 'Move between stitches; also Page, Home and End' },
   { keys: 'Enter', does: 'Open the findings; on a finding, go to the field; Esc goes back' },
@@ -225,56 +225,61 @@ const codes = computed(() =>
       @choose="choose"
     />
     <div class="flex flex-wrap items-center gap-2 px-5 pb-2" role="search">
-      <input
+      <TextField
         ref="search"
         v-model="filter.q"
-        class="field w-36"
-        type="search"
         placeholder="SKU, name or GTIN"
-        aria-label="Search by SKU, name or GTIN"
         @keydown.enter.prevent="grid?.focus()"
+        type="search"
+        class="w-36"
+        label="Search by SKU, name or GTIN"
       />
-      <select v-model="view.shop" class="field w-36" aria-label="Storefront">
-        <option value="">Every storefront</option>
-        <option v-for="s in setup.storefronts" :key="s.code" :value="s.code">{{ s.name }}</option>
-      </select>
-      <select v-model="view.show" class="field" aria-label="Which products">
-        <option value="all">all</option>
-        <option value="open">not ready</option>
-        <option value="portion">today’s portion</option>
-      </select>
-      <select
+      <SelectField
+        v-model="view.shop"
+        class="w-36"
+        label="Storefront"
+        :options="[option('', 'Every storefront'), ...byRecord(setup.storefronts)]"
+      />
+      <SelectField
+        v-model="view.show"
+        label="Which products"
+        :options="[option('all', 'all'), option('open', 'not ready'), option('portion', 'today’s portion')]"
+      />
+      <SelectField
         v-if="view.show === 'portion' && above.data.value?.others.length"
         v-model="view.whose"
-        class="field w-32"
-        aria-label="Portion of"
-      >
-        <option value="">mine</option>
-        <option v-for="o in above.data.value.others" :key="o.email" :value="o.email">{{ o.name }}</option>
-      </select>
-      <select v-model="view.strand" class="field" aria-label="Blocked in">
-        <option value="">any strand</option>
-        <option v-for="s in strands" :key="s" :value="s">{{ s }} blocked</option>
-      </select>
-      <select v-model="view.code" class="field w-32" aria-label="Findings">
-        <option value="">any finding</option>
-        <option v-for="c in codes" :key="c.code" :value="c.code">{{ c.label }}</option>
-      </select>
+        class="w-32"
+        label="Portion of"
+        :options="[option('', 'mine'), ...above.data.value.others.map((o) => option(o.email, o.name))]"
+      />
+      <SelectField
+        v-model="view.strand"
+        label="Blocked in"
+        :options="[option('', 'any strand'), ...withWords(strands, (s) => `${s} blocked`)]"
+      />
+      <SelectField
+        v-model="view.code"
+        class="w-32"
+        label="Findings"
+        :options="[option('', 'any finding'), ...byLabel(codes)]"
+      />
       <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
         {{ where ? 'Filters on' : 'Filters' }}
       </button>
       <button v-if="narrowed" class="plain" type="button" @click="showAll">Show all</button>
       <span class="ml-auto flex items-center gap-2"
-        ><select v-model="view.group" class="field" aria-label="Rows">
-          <option value="type">by product type</option>
-          <option value="campaign">by campaign</option>
-          <option value="none">in one list</option></select
-        ><select v-model="view.sort" class="field" aria-label="Order">
-          <option value="worst">worst first</option>
-          <option value="nearest">closest to ready</option>
-          <option value="sku">by SKU</option>
-        </select></span
-      >
+        ><SelectField
+          v-model="view.group"
+          label="Rows"
+          :options="[
+            option('type', 'by product type'),
+            option('campaign', 'by campaign'),
+            option('none', 'in one list'),
+          ]" /><SelectField
+          v-model="view.sort"
+          label="Order"
+          :options="[option('worst', 'worst first'), option('nearest', 'closest to ready'), option('sku', 'by SKU')]"
+      /></span>
     </div>
     <p v-if="showing" class="flex items-baseline gap-2 border-t border-hair px-5 py-1.5">
       <span class="text-ink2">Only products with:</span> <b class="font-semibold">{{ showing }}</b> {{ ' '

@@ -31,27 +31,15 @@ async function enter() {
           <p class="font-serif italic text-ink2">What will the page say, and why?</p>
         </div>
       </div>
-      <label class="block"
-        >E-mail address
-        <input
-          v-model="email"
-          class="field mt-1 block w-full"
-          type="email"
-          autocomplete="username"
-          required
-          autofocus
-        />
-      </label>
-      <label class="mt-3 block"
-        >Password
-        <input
-          v-model="password"
-          class="field mt-1 block w-full"
-          type="password"
-          autocomplete="current-password"
-          required
-        />
-      </label>
+
+      <FormField label="E-mail address">
+        <TextField v-model="email" autocomplete="username" required autofocus type="email" class="w-full" />
+      </FormField>
+
+      <FormField class="mt-3" label="Password">
+        <TextField v-model="password" autocomplete="current-password" required type="password" class="w-full" />
+      </FormField>
+
       <p v-if="problem" class="mt-3 text-madder" role="alert">{{ problem }}</p>
       <button class="act main mt-4" type="submit" :disabled="busy">Sign in</button>
     </form>

@@ -104,21 +104,23 @@ useKeys('Clean-up', [{ keys: 'Ctrl+Enter', does: 'Find', always: true, run: () =
       <section v-if="session.mayEdit" aria-label="Find and replace">
         <h2 class="border-b border-hair pb-1">Find and replace in all pieces</h2>
         <form class="flex flex-wrap items-end gap-3 pt-2" @submit.prevent="look">
-          <label class="text-ink2">Find<input v-model="find" class="field mt-0.5 block w-56" maxlength="300" /></label
-          ><label class="text-ink2"
-            >Replace with<input v-model="by" class="field mt-0.5 block w-56" maxlength="300"
-          /></label>
-          <label class="text-ink2"
-            >In<select v-model="language" class="field mt-0.5 block">
-              <option value="">every language</option>
-              <option v-for="l in setup.languages" :key="l" :value="l">{{ languageName(l) }}</option>
-            </select></label
-          >
-          <label class="flex min-h-6 items-center gap-1.5 pb-1"
-            ><input v-model="wholeWords" type="checkbox" />whole words</label
-          ><label class="flex min-h-6 items-center gap-1.5 pb-1"
-            ><input v-model="matchCase" type="checkbox" />match case</label
-          >
+          <FormField label="Find">
+            <TextField v-model="find" maxlength="300" class="w-56" />
+          </FormField>
+
+          <FormField label="Replace with">
+            <TextField v-model="by" maxlength="300" class="w-56" />
+          </FormField>
+
+          <FormField label="In">
+            <SelectField
+              v-model="language"
+              :options="[option('', 'every language'), ...withWords(setup.languages, languageName)]"
+            />
+          </FormField>
+
+          <CheckBox v-model="wholeWords" class="pb-1">whole words</CheckBox
+          ><CheckBox v-model="matchCase" class="pb-1">match case</CheckBox>
           <button class="act" type="submit" :disabled="busy || !find.trim()">
             Find <span class="opacity-70">Ctrl Enter</span>
           </button>
@@ -140,12 +142,11 @@ useKeys('Clean-up', [{ keys: 'Ctrl+Enter', does: 'Find', always: true, run: () =
               :key="n"
               class="grid grid-cols-[24px_220px_minmax(0,1fr)] gap-3 border-b border-hair py-1.5"
             >
-              <input
-                type="checkbox"
+              <CheckBox
+                :model-value="!out.has(i.piece)"
                 class="h-4 w-4"
-                :checked="!out.has(i.piece)"
-                :aria-label="`Replace in ${i.name}`"
-                @change="toggle(i.piece)"
+                :label="`Replace in ${i.name}`"
+                @update:model-value="toggle(i.piece)"
               /><span
                 ><NuxtLink class="hover:underline" :to="`/library/${segment(i.piece)}`">{{ i.name }}</NuxtLink
                 ><small class="block text-ink2"

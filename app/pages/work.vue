@@ -68,9 +68,7 @@ useKeys('History of work', [
       <span class="text-ink2"
         >Imports, bulk edits, runs of recipes, translation files and all else done to many at once.</span
       >
-      <label class="ml-auto flex min-h-6 items-center gap-1.5 text-ink2"
-        ><input v-model="mine" type="checkbox" />only mine <span class="key">m</span></label
-      >
+      <CheckBox v-model="mine" class="ml-auto text-ink2">only mine <span class="key">m</span></CheckBox>
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="History of work">

@@ -51,6 +51,8 @@ export const useSetupStore = defineStore('setup', () => {
   /** An edition by name: “Belgium, Dutch”. */
   const editionName = (storefront: string, language: string) =>
     `${storefrontName(storefront)}, ${bareLanguageName(language)}`
+  /** The product types by their names. */
+  const typeOptions = computed(() => [...types.value.values()].map((t) => option(t.code, label(t.labels, t.code))))
   const languages = computed(() =>
     [source.value, ...new Set(storefronts.value.flatMap((s) => s.editions.map((e) => e.language)))].filter(
       (l, i, all) => all.indexOf(l) === i,
@@ -75,5 +77,6 @@ export const useSetupStore = defineStore('setup', () => {
     label,
     storefrontName,
     editionName,
+    typeOptions,
   }
 })

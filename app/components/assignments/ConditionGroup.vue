@@ -31,22 +31,29 @@ function add(node: BuilderNode) {
   void nextTick(() =>
     [
       ...(root.value?.querySelectorAll<HTMLElement>(
-        ':scope > ul > li > .row select, :scope > ul > li > div > .row select',
+        ':scope > ul > li > .row [data-field], :scope > ul > li > div > .row [data-field]',
       ) ?? []),
     ]
-      .filter((e) => e.dataset.field !== undefined)
       .at(-1)
       ?.focus(),
   )
 }
 const bare = (name: string) => name.split('@')[0]!
 const fieldOf = (t: BuilderTest) => setup.fields.find((f) => f.name === bare(t.field))
+/** The fields that there are, and the one that a condition names although it has gone. */
+const fieldOptions = (t: BuilderTest) => {
+  const known = setup.fields.map((f) => option(f.name, f.label))
+  return fieldOf(t) ? known : [option(bare(t.field), t.field), ...known]
+}
 const languageOf = (t: BuilderTest) => t.field.split('@')[1] ?? ''
 const languages = computed(() => [...new Set(lens.editions.map((e) => e.language))])
 function setField(i: number, name: string) {
   const field = setup.fields.find((f) => f.name === name)!
   const first = offeredOperators(field.kind, field.operators)[0]!
   replace(i, { field: name, is: first.is, ...(first.value === undefined ? {} : { value: first.value }) })
+}
+function setLanguage(i: number, t: BuilderTest, language: string) {
+  replace(i, { ...t, field: bare(t.field) + (language && `@${language}`) })
 }
 function setOperator(i: number, t: BuilderTest, id: string) {
   const field = fieldOf(t)!
@@ -77,23 +84,21 @@ const newRow = (): BuilderTest => ({ field: 'type', is: 'equals' })
   >
     <div class="flex flex-wrap items-center gap-2 pb-1">
       <span v-if="group.kind === 'variant'" class="text-ink2">one and the same variant meets</span>
-      <select
+      <SelectField
         v-else
-        class="field"
-        :value="group.kind"
-        aria-label="Which conditions must be met"
         :disabled="disabled"
-        @change="group = { ...group, kind: ($event.target as HTMLSelectElement).value as 'all' }"
-      >
-        <option v-for="k in kinds" :key="k.kind" :value="k.kind">{{ k.label }}</option>
-      </select>
-      <label v-if="variantRows >= 2" class="flex items-center gap-1.5 text-[12px] text-ink2"
-        ><input
-          type="checkbox"
-          :checked="group.sameVariant"
-          :disabled="disabled"
-          @change="group = { ...group, sameVariant: ($event.target as HTMLInputElement).checked }"
-        />{{ variantRows }} of them on one and the same variant</label
+        :model-value="group.kind"
+        label="Which conditions must be met"
+        :options="kinds.map((k) => option(k.kind, k.label))"
+        @update:model-value="group = { ...group, kind: $event }"
+      />
+      <CheckBox
+        v-if="variantRows >= 2"
+        :disabled="disabled"
+        :model-value="group.sameVariant"
+        class="text-[12px] text-ink2"
+        @update:model-value="group = { ...group, sameVariant: $event }"
+        >{{ variantRows }} of them on one and the same variant</CheckBox
       >
       <button v-if="depth > 1 && !disabled" class="plain ml-auto text-[12px]" type="button" @click="emit('remove')">
         Remove group
@@ -110,47 +115,31 @@ const newRow = (): BuilderTest => ({ field: 'type', is: 'equals' })
           @remove="remove(i)"
         />
         <div v-else class="row flex flex-wrap items-center gap-1.5">
-          <select
-            class="field max-w-44"
+          <SelectField
             data-field
-            :value="bare(c.field)"
-            aria-label="Field"
             :disabled="disabled"
-            @change="setField(i, ($event.target as HTMLSelectElement).value)"
-          >
-            <option v-if="!fieldOf(c)" :value="bare(c.field)">{{ c.field }}</option>
-            <option v-for="f in setup.fields" :key="f.name" :value="f.name">{{ f.label }}</option>
-          </select>
+            :model-value="bare(c.field)"
+            class="max-w-44"
+            label="Field"
+            :options="fieldOptions(c)"
+            @update:model-value="setField(i, $event)"
+          />
           <template v-if="fieldOf(c)">
-            <select
+            <SelectField
               v-if="fieldOf(c)!.translatable"
-              class="field"
-              :value="languageOf(c)"
-              :aria-label="`Language of ${fieldOf(c)!.label}`"
               :disabled="disabled"
-              @change="
-                replace(i, {
-                  ...c,
-                  field:
-                    bare(c.field) +
-                    (($event.target as HTMLSelectElement).value && `@${($event.target as HTMLSelectElement).value}`),
-                })
-              "
-            >
-              <option value="">in the source language</option>
-              <option v-for="l in languages" :key="l" :value="l">in {{ l }}</option>
-            </select>
-            <select
-              class="field"
-              :value="offeredId(c.is, c.value)"
-              :aria-label="`How ${fieldOf(c)!.label} is compared`"
+              :model-value="languageOf(c)"
+              :label="`Language of ${fieldOf(c)!.label}`"
+              :options="[option('', 'in the source language'), ...withWords(languages, (l) => `in ${l}`)]"
+              @update:model-value="setLanguage(i, c, $event)"
+            />
+            <SelectField
               :disabled="disabled"
-              @change="setOperator(i, c, ($event.target as HTMLSelectElement).value)"
-            >
-              <option v-for="o in offeredOperators(fieldOf(c)!.kind, fieldOf(c)!.operators)" :key="o.id" :value="o.id">
-                {{ o.label }}
-              </option>
-            </select>
+              :model-value="offeredId(c.is, c.value)"
+              :label="`How ${fieldOf(c)!.label} is compared`"
+              :options="offeredOperators(fieldOf(c)!.kind, fieldOf(c)!.operators).map((o) => option(o.id, o.label))"
+              @update:model-value="setOperator(i, c, $event)"
+            />
             <ConditionValue
               :model-value="c.value"
               :field="fieldOf(c)!"

@@ -112,17 +112,14 @@ function escape() {
         @update:model-value="value = $event ?? undefined"
       />days</template
     >
-    <select
+    <SelectField
       v-else-if="field.kind === 'yes-no'"
-      class="field"
-      :value="value === undefined ? '' : String(value)"
-      :aria-label="label"
-      @change="value = ($event.target as HTMLSelectElement).value === 'true'"
-    >
-      <option value="" disabled>choose</option>
-      <option value="true">yes</option>
-      <option value="false">no</option>
-    </select>
+      :model-value="value as boolean | undefined"
+      :label="label"
+      placeholder="choose"
+      :options="[option(true, 'yes'), option(false, 'no')]"
+      @update:model-value="value = $event"
+    />
     <details
       v-else-if="field.codes && shape === 'list'"
       ref="choices"
@@ -138,43 +135,43 @@ function escape() {
       </summary>
       <fieldset class="absolute z-20 max-h-64 w-64 overflow-auto border border-hair2 bg-sheet p-2 shadow-md">
         <legend class="sr-only">{{ label }}</legend>
-        <label v-for="c in field.codes" :key="c.code" class="flex items-center gap-2 py-0.5"
-          ><input type="checkbox" :checked="list.includes(c.code)" @change="toggle(c.code)" />{{ c.label }}</label
+        <CheckBox
+          v-for="c in field.codes"
+          :key="c.code"
+          :model-value="list.includes(c.code)"
+          class="py-0.5"
+          @update:model-value="toggle(c.code)"
+          >{{ c.label }}</CheckBox
         >
       </fieldset>
     </details>
-    <select
+    <SelectField
       v-else-if="field.codes"
-      class="field max-w-56"
-      :value="value ?? ''"
-      :aria-label="label"
-      @change="value = ($event.target as HTMLSelectElement).value"
-    >
-      <option value="" disabled>choose</option>
-      <option v-for="c in field.codes" :key="c.code" :value="c.code">{{ c.label }}</option>
-    </select>
+      :model-value="value as string | undefined"
+      class="max-w-56"
+      :label="label"
+      placeholder="choose"
+      :options="byLabel(field.codes)"
+      @update:model-value="value = $event"
+    />
     <template v-else-if="shape === 'list'"
-      ><input
-        class="field w-56"
-        :value="listShown"
-        :aria-label="`${label}, several with commas between`"
+      ><TextField
         :aria-invalid="listProblem !== ''"
         placeholder="several, with commas between"
-        @change="setList(($event.target as HTMLInputElement).value)"
         @paste="pasteList"
-      /><small v-if="unknown.length" role="alert" class="text-madder"
+        :model-value="listShown"
+        class="w-56"
+        :label="`${label}, several with commas between`"
+        @commit="setList($event)" /><small v-if="unknown.length" role="alert" class="text-madder"
         >no product: {{ unknown.slice(0, 12).join(', ') }}{{ unknown.length > 12 ? ' …' : '' }}</small
       ><small v-if="listProblem" role="alert" class="text-madder">{{ listProblem }}</small
-      ><select
+      ><SelectField
         v-if="quantity"
-        class="field"
-        :value="unitNow"
-        :aria-label="`Unit of ${field.label}`"
-        @change="setUnit(($event.target as HTMLSelectElement).value)"
-      >
-        <option v-for="u in field.kind === 'price' ? currencies : unitsOf" :key="u">{{ u }}</option>
-      </select></template
-    >
+        :model-value="unitNow"
+        :label="`Unit of ${field.label}`"
+        :options="asNamed(field.kind === 'price' ? currencies : unitsOf)"
+        @update:model-value="setUnit($event)"
+    /></template>
     <template v-else>
       <template v-for="i in ends" :key="i">
         <span v-if="i === 1">to</span>
@@ -195,33 +192,28 @@ function escape() {
           :model-value="numberAt(i)"
           @update:model-value="setEnd(i, made($event))"
         />
-        <input
+        <DateField
           v-else-if="field.kind === 'date'"
-          class="field"
-          type="date"
-          :value="end(i) ?? ''"
-          :aria-label="label"
-          @input="setEnd(i, ($event.target as HTMLInputElement).value || undefined)"
+          :model-value="end(i) as string | undefined"
+          :label="label"
+          @update:model-value="setEnd(i, $event ?? undefined)"
         />
-        <input
+        <TextField
           v-else
-          class="field w-44"
-          type="text"
-          :value="end(i) ?? ''"
-          :aria-label="label"
           :placeholder="is === 'like' ? '* any run, ? one letter' : ''"
-          @input="setEnd(i, ($event.target as HTMLInputElement).value || undefined)"
+          :model-value="end(i) as string | undefined"
+          class="w-44"
+          :label="label"
+          @update:model-value="setEnd(i, $event || undefined)"
         />
       </template>
-      <select
+      <SelectField
         v-if="quantity"
-        class="field"
-        :value="unitNow"
-        :aria-label="`Unit of ${field.label}`"
-        @change="setUnit(($event.target as HTMLSelectElement).value)"
-      >
-        <option v-for="u in field.kind === 'price' ? currencies : unitsOf" :key="u">{{ u }}</option>
-      </select>
+        :model-value="unitNow"
+        :label="`Unit of ${field.label}`"
+        :options="asNamed(field.kind === 'price' ? currencies : unitsOf)"
+        @update:model-value="setUnit($event)"
+      />
     </template>
   </span>
 </template>

@@ -23,67 +23,62 @@ function toggle(list: 'storefronts' | 'languages' | 'groups', c: string) {
     <span class="text-ink2">storefronts</span>
     <fieldset class="flex flex-wrap gap-x-4" :disabled="disabled">
       <legend class="sr-only">Storefronts; none means all</legend>
-      <label
+      <CheckBox
         v-for="s in setup.storefronts"
         :key="s.code"
-        class="flex min-h-6 items-center gap-1.5"
+        :model-value="limits.storefronts.includes(s.code)"
         :class="`thread-${s.code}`"
-        ><input
-          type="checkbox"
-          :checked="limits.storefronts.includes(s.code)"
-          @change="toggle('storefronts', s.code)"
-        /><span class="dot" />{{ s.name }}</label
+        @update:model-value="toggle('storefronts', s.code)"
+        ><span class="dot" />{{ s.name }}</CheckBox
       >
     </fieldset>
     <span class="text-ink2">languages</span>
     <fieldset class="flex flex-wrap gap-x-4" :disabled="disabled">
       <legend class="sr-only">Languages; none means all</legend>
-      <label v-for="l in languages" :key="l" class="flex min-h-6 items-center gap-1.5"
-        ><input type="checkbox" :checked="limits.languages.includes(l)" @change="toggle('languages', l)" />{{
-          languageName(l)
-        }}</label
+      <CheckBox
+        v-for="l in languages"
+        :key="l"
+        :model-value="limits.languages.includes(l)"
+        @update:model-value="toggle('languages', l)"
+        >{{ languageName(l) }}</CheckBox
       >
     </fieldset>
     <span class="text-ink2">customers</span>
     <fieldset class="flex flex-wrap gap-x-4" :disabled="disabled">
       <legend class="sr-only">Customer groups; none means all</legend>
-      <label v-for="g in setup.groups" :key="g.code" class="flex min-h-6 items-center gap-1.5"
-        ><input type="checkbox" :checked="limits.groups.includes(g.code)" @change="toggle('groups', g.code)" />{{
-          g.name.toLowerCase()
-        }}</label
+      <CheckBox
+        v-for="g in setup.groups"
+        :key="g.code"
+        :model-value="limits.groups.includes(g.code)"
+        @update:model-value="toggle('groups', g.code)"
+        >{{ g.name.toLowerCase() }}</CheckBox
       >
     </fieldset>
     <label class="pt-1 text-ink2" :for="`${id}-from`">from</label
     ><span class="flex flex-wrap items-center gap-2"
-      ><input
+      ><DateField
         :id="`${id}-from`"
-        class="field"
-        type="datetime-local"
-        :value="limits.from ?? ''"
         :disabled="disabled"
-        @change="set({ from: ($event.target as HTMLInputElement).value || null })"
+        with-time="from"
+        :model-value="limits.from"
+        @update:model-value="set({ from: $event })"
       /><label class="text-ink2"
         >to
-        <input
-          class="field"
-          type="datetime-local"
-          :value="limits.to ?? ''"
+        <DateField
           :disabled="disabled"
-          @change="set({ to: ($event.target as HTMLInputElement).value || null })" /></label
+          with-time="from"
+          :model-value="limits.to"
+          @update:model-value="set({ to: $event })" /></label
       ><small class="text-ink3">in each storefront’s time zone</small></span
     >
     <template v-if="campaigns.length"
       ><label class="pt-1 text-ink2" :for="`${id}-campaign`">campaign</label
-      ><select
+      ><SelectField
         :id="`${id}-campaign`"
-        class="field justify-self-start"
-        :value="limits.campaign ?? ''"
         :disabled="disabled"
-        @change="set({ campaign: ($event.target as HTMLSelectElement).value || null })"
-      >
-        <option value="">none</option>
-        <option v-for="c in campaigns" :key="c.code" :value="c.code">{{ c.name }}</option>
-      </select></template
-    >
+        :model-value="limits.campaign"
+        :options="[option(null, 'none'), ...byRecord(campaigns)]"
+        @update:model-value="set({ campaign: $event })"
+    /></template>
   </div>
 </template>

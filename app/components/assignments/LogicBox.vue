@@ -36,15 +36,10 @@ function take() {
     <button type="button" class="plain" @click="open = true">Import JsonLogic</button>
   </p>
   <form v-else class="mt-1.5 border border-hair2 p-2" @submit.prevent="take" @keydown.esc.stop="open = false">
-    <label class="block text-ink2"
-      >The rule as JsonLogic<textarea
-        v-model="text"
-        class="field code mt-0.5 block w-full"
-        rows="4"
-        autofocus
-        placeholder='{"==": [{"var": "type"}, "lock"]}'
-      />
-    </label>
+    <FormField label="The rule as JsonLogic">
+      <TextArea v-model="text" rows="4" autofocus placeholder='{"==": [{"var": "type"}, "lock"]}' class="code w-full" />
+    </FormField>
+
     <ul v-if="wrong.length" class="text-madder" role="alert">
       <li v-for="w in wrong" :key="w">{{ w }}</li>
     </ul>

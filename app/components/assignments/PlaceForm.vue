@@ -14,19 +14,18 @@ const areas = computed(() => {
 
 <template>
   <div class="flex flex-wrap items-end gap-4 pt-1.5">
-    <label class="text-ink2"
-      >Area<select
-        class="field mt-0.5 block"
-        :value="place.area"
+    <FormField label="Area">
+      <SelectField
         :disabled="disabled"
-        @change="place = { ...place, area: ($event.target as HTMLSelectElement).value }"
-      >
-        <option v-for="a in areas" :key="a.code" :value="a.code">{{ a.label }}</option>
-      </select></label
-    >
-    <label class="text-ink2"
-      >Order, low numbers first<NumberField
-        class="mt-0.5 block w-28"
+        :model-value="place.area"
+        :options="byLabel(areas)"
+        @update:model-value="place = { ...place, area: $event }"
+      />
+    </FormField>
+
+    <FormField label="Order, low numbers first">
+      <NumberField
+        class="w-28"
         label="Order, low numbers first"
         :model-value="place.order"
         :disabled="disabled"
@@ -34,14 +33,15 @@ const areas = computed(() => {
         whole
         :least="-mostWhole"
         @update:model-value="place = { ...place, order: $event! }"
-    /></label>
-    <label class="flex min-h-6 items-center gap-1.5 pb-1.5"
-      ><input
-        type="checkbox"
-        :checked="place.resting"
-        :disabled="disabled"
-        @change="place = { ...place, resting: ($event.target as HTMLInputElement).checked }"
-      />paused</label
+      />
+    </FormField>
+
+    <CheckBox
+      :disabled="disabled"
+      :model-value="place.resting"
+      class="pb-1.5"
+      @update:model-value="place = { ...place, resting: $event }"
+      >paused</CheckBox
     >
   </div>
 </template>

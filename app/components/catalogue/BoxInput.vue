@@ -26,16 +26,16 @@ function write(text: string) {
 
 <template>
   <div class="grid grid-cols-2 gap-3">
-    <textarea
-      class="field w-full"
+    <TextArea
       rows="4"
       :lang="language"
       :dir="directionOf(language)"
-      :value="written"
-      :aria-label="`${label}: one item per line, such as 2 × hook`"
       placeholder="2 × hook"
       :disabled="disabled"
-      @input="write(($event.target as HTMLTextAreaElement).value)"
+      :model-value="written"
+      class="w-full"
+      :label="`${label}: one item per line, such as 2 × hook`"
+      @update:model-value="write($event)"
     />
     <ul class="prose list-disc ps-5 text-ink2" :lang="language" :dir="directionOf(language)" aria-label="Read as">
       <li v-for="(b, i) in read" :key="i">{{ boxLine(b, language) }}</li>

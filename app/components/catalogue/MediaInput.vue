@@ -27,12 +27,6 @@ watch(
   () => uploads.taken.value.map((u) => u.name!),
   (taken, before) => set([...chosen.value, ...taken.filter((n) => !before.includes(n) && !chosen.value.includes(n))]),
 )
-const chooser = useTemplateRef<HTMLInputElement>('chooser')
-function choose(e: Event) {
-  const input = e.target as HTMLInputElement
-  uploads.add(input.files ?? [])
-  input.value = ''
-}
 const image = (name: string, mime?: string) => (mime ? isPicture(mime) : props.kind === 'picture')
 </script>
 
@@ -71,21 +65,14 @@ const image = (name: string, mime?: string) => (mime ? isPicture(mime) : props.k
       </li>
     </ol>
     <div class="mt-1 flex gap-2">
-      <input
+      <TextField
         v-model="q"
-        class="field min-w-0 flex-1"
-        :aria-label="`${props.label}: find by name`"
         :placeholder="kind === 'picture' ? 'Find a picture by name' : 'Find a file by name'"
-      /><button type="button" class="act" @click="chooser?.click()">Upload</button
-      ><input
-        ref="chooser"
-        type="file"
-        multiple
-        class="sr-only"
-        tabindex="-1"
-        :aria-label="`${props.label}: files to add`"
-        @change="choose"
-      />
+        class="min-w-0 flex-1"
+        :label="`${props.label}: find by name`"
+      /><FileField class="act" :label="`${props.label}: files to add`" multiple @choose="uploads.add($event)"
+        >Upload</FileField
+      >
     </div>
     <p
       v-for="u in uploads.list.value.filter((x) => x.state === 'refused')"

@@ -56,18 +56,18 @@ const without = (y: number | null, x: number | null) => {
       <tbody>
         <tr v-for="(row, y) in rows" :key="y">
           <td v-for="x in width" :key="x" class="border border-hair2 p-0">
-            <input
-              class="w-28 bg-transparent px-1.5 py-1"
+            <TextField
               :class="{ 'font-semibold': y === 0 }"
               :data-cell="`${y}-${x - 1}`"
-              :value="row[x - 1] ?? ''"
               :disabled="disabled"
-              :aria-label="`${props.label}, ${y === 0 ? 'headings' : `row ${y}`}, column ${x}`"
-              @input="set(y, x - 1, ($event.target as HTMLInputElement).value)"
               @paste="paste($event, y, x - 1)"
               @keydown.enter.prevent.stop="down(y, x - 1)"
               @keydown.up.prevent="focus(y - 1, x - 1)"
               @keydown.down.prevent="focus(y + 1, x - 1)"
+              :model-value="row[x - 1]"
+              class="w-28 bg-transparent px-1.5 py-1"
+              :label="`${props.label}, ${y === 0 ? 'headings' : `row ${y}`}, column ${x}`"
+              @update:model-value="set(y, x - 1, $event)"
             />
           </td>
           <td v-if="!disabled && rows.length > 1">

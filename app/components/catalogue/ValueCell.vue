@@ -75,9 +75,9 @@ function keepDraft() {
 }
 watch(draft, keepDraft, { deep: true })
 /** Writes for this storefront alone, or for all: another value stands there, which then is what is written over. */
-function setOnlyHere(e: Event) {
+function setOnlyHere(only: boolean) {
   unsaved.discard()
-  onlyHere.value = (e.target as HTMLInputElement).checked
+  onlyHere.value = only
   seen.value = base.value
   keepDraft()
 }
@@ -184,9 +184,8 @@ const shown = computed(() => {
         Save <span class="opacity-70">Ctrl S</span>
       </button>
       <button class="plain" type="button" @click="discard">Discard changes</button>
-      <label v-if="attribute.perStorefront" class="flex items-center gap-1.5"
-        ><input :checked="onlyHere" type="checkbox" @change="setOnlyHere" />only in
-        {{ setup.storefrontName(storefront) }}</label
+      <CheckBox v-if="attribute.perStorefront" :model-value="onlyHere" @update:model-value="setOnlyHere"
+        >only in {{ setup.storefrontName(storefront) }}</CheckBox
       >
     </div>
   </div>

@@ -69,14 +69,14 @@ function both(o: { code: string; labels: Labels }) {
       :places="places"
       @update:model-value="value = $event || null"
     />
-    <textarea
+    <TextArea
       v-else-if="editor === 'lines'"
-      class="field w-full"
       rows="3"
       :lang="language"
-      :value="(value as string | null) ?? ''"
-      :aria-label="label"
-      @input="value = ($event.target as HTMLTextAreaElement).value || null"
+      :model-value="value as string | null"
+      class="w-full"
+      :label="label"
+      @update:model-value="value = $event || null"
     />
     <PointsInput
       v-else-if="editor === 'points'"
@@ -113,49 +113,36 @@ function both(o: { code: string; labels: Labels }) {
       :standard-unit="attribute.unit ?? ''"
       :typed="typed"
     />
-    <select
+    <SelectField
       v-else-if="editor === 'yes-no'"
-      class="field"
-      :value="value === null ? '' : String(value)"
-      :aria-label="label"
-      @change="
-        value =
-          ($event.target as HTMLSelectElement).value === ''
-            ? null
-            : ($event.target as HTMLSelectElement).value === 'true'
-      "
-    >
-      <option value="">No value</option>
-      <option value="true">Yes</option>
-      <option value="false">No</option>
-    </select>
-    <select
+      :model-value="value as boolean | null"
+      :label="label"
+      :options="[option(null, 'No value'), option(true, 'Yes'), option(false, 'No')]"
+      @update:model-value="value = $event"
+    />
+    <SelectField
       v-else-if="editor === 'option'"
-      class="field w-full"
-      :value="value ?? ''"
-      :aria-label="label"
-      @change="value = ($event.target as HTMLSelectElement).value || null"
-    >
-      <option value="">No value</option>
-      <option v-for="o in attribute.options" :key="o.code" :value="o.code">{{ both(o) }}</option>
-    </select>
+      :model-value="value as string | null"
+      class="w-full"
+      :label="label"
+      :options="[option(null, 'No value'), ...attribute.options.map((o) => option(o.code, both(o)))]"
+      @update:model-value="value = $event"
+    />
     <fieldset v-else-if="editor === 'options'" class="flex flex-wrap gap-x-4 gap-y-1">
       <legend class="sr-only">{{ label }}</legend>
-      <label v-for="o in attribute.options" :key="o.code" class="flex items-center gap-1.5"
-        ><input
-          type="checkbox"
-          :checked="((value as string[] | null) ?? []).includes(o.code)"
-          @change="toggle(o.code)"
-        />{{ both(o) }}</label
+      <CheckBox
+        v-for="o in attribute.options"
+        :key="o.code"
+        :model-value="((value as string[] | null) ?? []).includes(o.code)"
+        @update:model-value="toggle(o.code)"
+        >{{ both(o) }}</CheckBox
       >
     </fieldset>
-    <input
+    <DateField
       v-else-if="editor === 'date'"
-      class="field"
-      type="date"
-      :value="value ?? ''"
-      :aria-label="label"
-      @input="value = ($event.target as HTMLInputElement).value || null"
+      :model-value="value as string | null"
+      :label="label"
+      @update:model-value="value = $event"
     />
     <MediaInput
       v-else-if="editor === 'pictures' || editor === 'files'"
@@ -164,14 +151,13 @@ function both(o: { code: string; labels: Labels }) {
       :kind="editor === 'pictures' ? 'picture' : 'file'"
       @update:model-value="value = $event"
     />
-    <input
+    <TextField
       v-else
-      class="field w-full"
-      type="text"
       :lang="attribute.translatable ? language : undefined"
-      :value="value ?? ''"
-      :aria-label="label"
-      @input="value = ($event.target as HTMLInputElement).value || null"
+      :model-value="value as string | null"
+      class="w-full"
+      :label="label"
+      @update:model-value="value = $event || null"
     />
   </div>
 </template>

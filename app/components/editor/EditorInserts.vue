@@ -63,38 +63,32 @@ function take() {
 
 <template>
   <form class="grid gap-2 border-b border-hair p-2" @submit.prevent="take" @keydown.esc.stop="emit('leave')">
-    <input v-if="kind === 'link'" v-model="href" class="field w-full" aria-label="Link address" autofocus />
+    <TextField v-if="kind === 'link'" v-model="href" autofocus class="w-full" label="Link address" />
     <template v-else-if="kind === 'picture'"
-      ><PicturePicker v-model="picture" label="Picture from the library" class="justify-self-start" /><label
-        class="text-ink2"
-        >What it shows, for those who do not see it<input
-          v-model="alt"
-          class="field mt-0.5 block w-full"
-          :lang="language"
-          maxlength="300" /></label
-      ><label class="text-ink2"
-        >Caption (optional)<input
-          v-model="caption"
-          class="field mt-0.5 block w-full"
-          :lang="language"
-          maxlength="300" /></label
-    ></template>
-    <template v-else-if="kind === 'video'"
-      ><label class="text-ink2"
-        >Address of the video<input v-model="href" class="field mt-0.5 block w-full" autofocus /></label
-      ><label class="text-ink2"
-        >Link text<input v-model="words" class="field mt-0.5 block w-full" :lang="language" maxlength="200" /></label
-      ><small class="text-ink2">{{ hostsAllowed }}</small></template
+      ><PicturePicker v-model="picture" label="Picture from the library" class="justify-self-start" />
+      <FormField label="What it shows, for those who do not see it">
+        <TextField v-model="alt" :lang="language" maxlength="300" class="w-full" />
+      </FormField>
+
+      <FormField label="Caption (optional)">
+        <TextField v-model="caption" :lang="language" maxlength="300" class="w-full" />
+      </FormField>
+    </template>
+    <template v-else-if="kind === 'video'">
+      <FormField label="Address of the video">
+        <TextField v-model="href" autofocus class="w-full" />
+      </FormField>
+
+      <FormField label="Link text">
+        <TextField v-model="words" :lang="language" maxlength="200" class="w-full" />
+      </FormField>
+      <small class="text-ink2">{{ hostsAllowed }}</small></template
     >
-    <label v-else class="text-ink2"
-      >HTML of the text; what is not allowed is removed<textarea
-        v-model="markup"
-        class="field code mt-0.5 block w-full"
-        rows="12"
-        spellcheck="false"
-        autofocus
-      />
-    </label>
+
+    <FormField v-else label="HTML of the text; what is not allowed is removed">
+      <TextArea v-model="markup" rows="12" spellcheck="false" autofocus class="code w-full" />
+    </FormField>
+
     <p v-if="wrong" class="text-madder" role="alert">{{ wrong }}</p>
     <p class="flex gap-3">
       <button class="act" type="submit">

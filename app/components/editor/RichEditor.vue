@@ -298,18 +298,14 @@ function togglePicker() {
       :groups="toolGroups"
       @leave="backToText"
     >
-      <select
+      <SelectField
         v-if="!compact"
+        :model-value="heading"
         class="mr-1 min-h-6 bg-transparent text-[12.5px] text-ink2"
-        :aria-label="`Heading level in ${label}`"
-        :value="heading"
-        @change="setHeading(Number(($event.target as HTMLSelectElement).value))"
-      >
-        <option :value="0">Paragraph</option>
-        <option :value="2">Heading 1</option>
-        <option :value="3">Heading 2</option>
-        <option :value="4">Heading 3</option>
-      </select>
+        :label="`Heading level in ${label}`"
+        :options="[option(0, 'Paragraph'), option(2, 'Heading 1'), option(3, 'Heading 2'), option(4, 'Heading 3')]"
+        @update:model-value="setHeading(Number($event))"
+      />
       <template #end
         ><button
           type="button"
@@ -348,14 +344,14 @@ function togglePicker() {
       ><button type="button" class="plain ml-auto" @click="removed = {}">OK</button>
     </p>
     <div v-if="picking" class="border-b border-hair p-2">
-      <input
+      <TextField
         v-model="pickQuery"
-        class="field w-full"
         placeholder="Which value?"
-        aria-label="Which value"
         autofocus
         @keydown.enter.prevent="matching(pickQuery)[0] && pick(matching(pickQuery)[0]!)"
         @keydown.esc="picking = false"
+        class="w-full"
+        label="Which value"
       />
       <ul class="mt-1 max-h-48 overflow-auto">
         <li v-for="v in matching(pickQuery)" :key="v.address">

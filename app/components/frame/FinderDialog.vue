@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { FoundRecord } from '@contracts/setup'
-import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions, Dialog, DialogPanel } from '@headlessui/vue'
+import { Combobox, ComboboxOption, ComboboxOptions, Dialog, DialogPanel } from '@headlessui/vue'
 
 /** Finds records, every screen, and every command of the screen that is open, by the words that people type. */
 const open = defineModel<boolean>({ required: true })
@@ -98,12 +98,11 @@ function choose(item: Found | null) {
     <div class="fixed inset-x-0 top-20 mx-auto w-[560px] max-w-[94vw]">
       <DialogPanel class="border border-hair2 bg-sheet shadow-md">
         <Combobox :model-value="null" @update:model-value="choose">
-          <ComboboxInput
+          <ComboInput
+            v-model="q"
             class="w-full border-b border-hair bg-transparent px-4 py-3 text-[16px] outline-none"
             placeholder="A SKU, a GTIN, a name, a screen, a command"
-            aria-label="Find"
-            autocomplete="off"
-            @change="q = ($event.target as HTMLInputElement).value"
+            label="Find"
           />
           <ComboboxOptions static class="max-h-[420px] overflow-auto py-1">
             <ComboboxOption

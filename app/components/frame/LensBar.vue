@@ -1,6 +1,4 @@
 <script setup lang="ts">
-import { Menu, MenuButton, MenuItem, MenuItems, Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
-
 const emit = defineEmits<{ find: [] }>()
 const lens = useLensStore()
 const setup = useSetupStore()
@@ -36,6 +34,10 @@ const initials = computed(
       .join('')
       .slice(0, 2) ?? '',
 )
+function act(action: 'tokens' | 'sign-out') {
+  if (action === 'tokens') tokens.value = true
+  else void session.signOut()
+}
 function backToNow(close: () => void) {
   lens.set({ at: '' })
   close()
@@ -72,29 +74,18 @@ function backToNow(close: () => void) {
         :shown="`${groupName} customer`"
         @choose="lens.set({ for: $event })"
       />,&#32;
-      <Popover as="span" class="relative">
-        <PopoverButton
-          class="border-b-[1.5px] border-ink font-semibold not-italic text-ink"
-          :aria-label="`Moment: ${when}`"
-          >{{ when }}</PopoverButton
-        >
-        <PopoverPanel
-          v-slot="{ close }"
-          class="absolute left-0 top-8 z-40 border border-hair2 bg-sheet p-3 font-sans text-[13.5px] not-italic shadow-sm"
-        >
-          <label class="block"
-            >Show the page as of
-            <input
-              class="field mt-1 block"
-              type="datetime-local"
-              :value="lens.at.includes('T') ? lens.at : lens.at && `${lens.at}T00:00`"
-              @change="lens.set({ at: ($event.target as HTMLInputElement).value })"
-            />
-          </label>
-          <p class="mt-1 text-ink3">In the storefront’s time zone.</p>
-          <button class="act mt-2" type="button" @click="backToNow(close)">Back to now</button>
-        </PopoverPanel>
-      </Popover>
+      <DropPanel
+        v-slot="{ close }"
+        class="border-b-[1.5px] border-ink font-semibold not-italic text-ink"
+        :label="when"
+        :name="`Moment: ${when}`"
+        panel-class="not-italic"
+      >
+        <FormField label="Show the page as of" help="In the storefront’s time zone.">
+          <DateField with-time="from" :model-value="lens.at" @update:model-value="lens.set({ at: $event ?? '' })" />
+        </FormField>
+        <button class="act mt-2" type="button" @click="backToNow(close)">Back to now</button>
+      </DropPanel>
     </div>
     <button
       class="ml-auto flex w-[290px] items-center whitespace-nowrap gap-2 rounded border border-hair bg-paper px-2.5 py-1 text-ink3"
@@ -103,40 +94,22 @@ function backToNow(close: () => void) {
     >
       Find a product, piece or command <span class="key ml-auto">Ctrl K</span>
     </button>
-    <Menu as="div" class="relative ml-3.5">
-      <MenuButton
-        class="grid size-[26px] place-items-center rounded-full bg-indigowash text-[11.5px] font-bold text-indigo"
-        :aria-label="`${initials}: signed in as ${session.me?.name}`"
-        >{{ initials }}</MenuButton
-      >
-      <MenuItems class="absolute right-0 top-8 z-40 w-56 border border-hair2 bg-sheet p-2 shadow-sm outline-none">
-        <p class="px-2 py-1">
-          <b class="font-semibold">{{ session.me?.name }}</b><br /><span class="text-ink2"
-            >{{ session.me?.role }} · {{ session.me?.email }}</span
-          >
-        </p>
-        <MenuItem v-slot="{ active }"
-          ><button
-            class="w-full px-2 py-1 text-left"
-            :class="{ 'bg-indigowash': active }"
-            type="button"
-            @click="tokens = true"
-          >
-            Personal tokens
-          </button></MenuItem
-        >
-        <MenuItem v-slot="{ active }"
-          ><button
-            class="w-full px-2 py-1 text-left"
-            :class="{ 'bg-indigowash': active }"
-            type="button"
-            @click="session.signOut()"
-          >
-            Sign out
-          </button></MenuItem
-        >
-      </MenuItems>
-    </Menu>
+    <ActionMenu
+      class="ml-3.5 grid size-[26px] place-items-center rounded-full bg-indigowash text-[11.5px] font-bold text-indigo"
+      :label="initials"
+      :name="`${initials}: signed in as ${session.me?.name}`"
+      :actions="[
+        { id: 'tokens', label: 'Personal tokens' },
+        { id: 'sign-out', label: 'Sign out' },
+      ]"
+      placement="bottom-end"
+      @choose="act"
+    >
+      <p class="px-3 py-1">
+        <b class="font-semibold">{{ session.me?.name }}</b><br />
+        <span class="text-ink2">{{ session.me?.role }} · {{ session.me?.email }}</span>
+      </p>
+    </ActionMenu>
     <TokenDialog v-model="tokens" />
   </header>
 </template>

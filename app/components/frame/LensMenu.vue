@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { Listbox, ListboxButton, ListboxOption, ListboxOptions } from '@headlessui/vue'
+import { useFloatingPanel } from '../kit/useFloatingPanel'
 
 interface Choice {
   id: string
@@ -15,6 +16,7 @@ const props = defineProps<{
   by?: 'code'
 }>()
 const emit = defineEmits<{ choose: [string] }>()
+const { anchor, panel, position } = useFloatingPanel()
 const chosen = computed(() => props.choices.find((c) => (props.by ? c.code : c.id) === props.current)?.id ?? '')
 </script>
 
@@ -26,18 +28,17 @@ const chosen = computed(() => props.choices.find((c) => (props.by ? c.code : c.i
     @update:model-value="emit('choose', $event as string)"
   >
     <ListboxButton
+      ref="anchor"
       class="inline-flex items-center gap-1.5 border-b-[1.5px] font-semibold not-italic text-ink"
       :class="thread ? [`thread-${thread}`, 'border-[var(--t)]'] : 'border-ink'"
       :aria-label="`${label}: ${shown}`"
     >
       <span v-if="thread" class="dot" />{{ shown }}
     </ListboxButton>
-    <ListboxOptions
-      class="absolute left-0 top-8 z-40 max-h-80 min-w-48 overflow-auto border border-hair2 bg-sheet py-1 font-sans text-[13.5px] not-italic shadow-sm outline-none"
-    >
+    <ListboxOptions ref="panel" popover="manual" class="floating py-1 not-italic" :style="position">
       <ListboxOption v-for="c in choices" :key="c.id" v-slot="{ active, selected }" :value="c.id" as="template">
-        <li class="flex cursor-pointer items-center gap-2 px-3 py-1" :class="{ 'bg-indigowash': active }">
-          <span v-if="thread" class="dot" :class="`thread-${c.code}`" />
+        <li class="option" :class="{ active }">
+          <span v-if="thread" class="dot self-center" :class="`thread-${c.code}`" />
           <span :class="{ 'font-semibold': selected }">{{ c.label }}</span>
           <span v-if="c.code && !thread" class="code ml-auto pl-4">{{ c.code }}</span>
         </li>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { TokenDocument } from '@contracts/people'
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 
 const open = defineModel<boolean>({ required: true })
 const tokens = ref<TokenDocument[]>([])
@@ -31,40 +30,31 @@ const until = (t: TokenDocument) =>
 </script>
 
 <template>
-  <Dialog :open="open" class="relative z-50" @close="open = false">
-    <div class="fixed inset-0 bg-ink/25" aria-hidden="true" />
-    <div class="fixed inset-0 grid place-items-center p-6">
-      <DialogPanel class="max-h-[80vh] w-[520px] overflow-auto border border-hair2 bg-sheet p-5 shadow-md">
-        <div class="flex items-baseline justify-between">
-          <DialogTitle as="h2" class="text-[18px]">Personal tokens</DialogTitle
-          ><button class="plain" type="button" @click="open = false">Close</button>
-        </div>
-        <p class="mt-1 text-ink2">
-          A program that sends one as <span class="code">Authorization: Bearer</span> may do what you may do.
-        </p>
-        <ul class="mt-3">
-          <li v-for="t in tokens" :key="t.id" class="flex items-baseline gap-3 border-b border-hair py-1.5">
-            <b class="font-semibold">{{ t.name }}</b><span class="text-ink2">until {{ until(t) }}</span
-            ><button class="plain ml-auto" type="button" :aria-label="`Revoke the token ${t.name}`" @click="end(t)">
-              Revoke
-            </button>
-          </li>
-        </ul>
-        <form class="mt-3 flex gap-2" @submit.prevent="make">
-          <input
-            v-model="name"
-            class="field flex-1"
-            aria-label="What the token is used for"
-            placeholder="Used for"
-            required
-            maxlength="80"
-          /><button class="act main" type="submit">Create token</button>
-        </form>
-        <div v-if="made" class="mt-3 border-l-[3px] border-weld bg-weldwash px-3 py-2" role="status">
-          <p>Copy it now; it will not be shown again.</p>
-          <code class="code select-all break-all text-ink">{{ made }}</code>
-        </div>
-      </DialogPanel>
+  <ModalDialog v-model="open" title="Personal tokens">
+    <p class="mt-1 text-ink2">
+      A program that sends one as <span class="code">Authorization: Bearer</span> may do what you may do.
+    </p>
+    <ul class="mt-3">
+      <li v-for="t in tokens" :key="t.id" class="flex items-baseline gap-3 border-b border-hair py-1.5">
+        <b class="font-semibold">{{ t.name }}</b><span class="text-ink2">until {{ until(t) }}</span
+        ><button class="plain ml-auto" type="button" :aria-label="`Revoke the token ${t.name}`" @click="end(t)">
+          Revoke
+        </button>
+      </li>
+    </ul>
+    <form class="mt-3 flex gap-2" @submit.prevent="make">
+      <TextField
+        v-model="name"
+        placeholder="Used for"
+        required
+        maxlength="80"
+        class="flex-1"
+        label="What the token is used for"
+      /><button class="act main" type="submit">Create token</button>
+    </form>
+    <div v-if="made" class="mt-3 border-l-[3px] border-weld bg-weldwash px-3 py-2" role="status">
+      <p>Copy it now; it will not be shown again.</p>
+      <code class="code select-all break-all text-ink">{{ made }}</code>
     </div>
-  </Dialog>
+  </ModalDialog>
 </template>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import { fieldColumns, parseHeader } from '@core/imports/columns'
 import type { SuggestedColumn } from '@core/imports/mapping'
 import { units } from '@core/units/registry'
@@ -95,48 +94,32 @@ const samples = (i: number) =>
             {{ c.header || `column ${i + 1}, without a name` }}
           </td>
           <td class="py-1 pr-3">
-            <Combobox
-              as="div"
-              class="relative"
+            <ComboField
+              v-model:query="q"
               :model-value="c.means || null"
-              nullable
+              :label="`Meaning of ${c.header}`"
+              :items="found(c)"
+              :key-of="(t) => t.means"
+              :shown="(means) => label(means ?? '')"
+              placeholder="not imported"
               @update:model-value="choose(i, $event)"
+              @focus="q = ''"
             >
-              <ComboboxInput
-                class="field w-full"
-                :aria-label="`Meaning of ${c.header}`"
-                placeholder="not imported"
-                :display-value="(v) => label((v as string | null) ?? '')"
-                autocomplete="off"
-                @change="q = ($event.target as HTMLInputElement).value"
-                @focus="q = ''"
-              />
-              <ComboboxOptions
-                class="absolute left-0 top-full z-30 max-h-64 w-full overflow-auto border border-hair2 bg-sheet py-1 shadow-md"
-              >
-                <ComboboxOption v-for="t in found(c)" :key="t.means" v-slot="{ active }" :value="t.means" as="template"
-                  ><li
-                    class="flex cursor-pointer items-baseline gap-3 px-3 py-0.5"
-                    :class="{ 'bg-indigowash': active }"
-                  >
-                    <span class="truncate">{{ t.label }}</span><span class="code ml-auto">{{ t.means }}</span>
-                  </li></ComboboxOption
-                >
-              </ComboboxOptions>
-            </Combobox>
+              <template #default="{ item }">
+                <span class="truncate">{{ item.label }}</span><span class="code ml-auto">{{ item.means }}</span>
+              </template>
+            </ComboField>
             <small v-if="c.because === 'content'" class="text-ochre">guessed from its cells</small>
           </td>
           <td class="py-1 pr-3">
             <template v-if="familyOf(c.means)"
-              ><select
-                class="field w-full"
-                :value="c.unit"
-                :aria-label="`Unit of ${c.header}`"
-                @change="set(i, { unit: ($event.target as HTMLSelectElement).value })"
-              >
-                <option value="">in each cell</option>
-                <option v-for="u in fitting(c.means)" :key="u.symbol" :value="u.symbol">{{ u.symbol }}</option></select
-              ><small v-if="!c.unit && bare(i)" class="text-madder">some cells have none</small></template
+              ><SelectField
+                :model-value="c.unit"
+                class="w-full"
+                :label="`Unit of ${c.header}`"
+                :options="[option('', 'in each cell'), ...fitting(c.means).map((u) => option(u.symbol, u.symbol))]"
+                @update:model-value="set(i, { unit: $event })"
+              /><small v-if="!c.unit && bare(i)" class="text-madder">some cells have none</small></template
             >
           </td>
           <td class="truncate py-1.5 pr-3 text-ink2" :class="{ 'text-ink3': !c.means }">

@@ -33,68 +33,59 @@ function addTag() {
 
 <template>
   <div class="grid grid-cols-2 gap-x-4 gap-y-2.5">
-    <label class="text-ink2"
-      >Name, for the team<input
-        v-model="piece.name"
-        class="field mt-0.5 block w-full"
-        :disabled="disabled"
-        maxlength="200"
-        :autofocus="isNew"
-    /></label>
-    <label class="text-ink2"
-      >Note for the team<input
-        v-model="piece.note"
-        class="field mt-0.5 block w-full"
-        :disabled="disabled"
-        maxlength="5000"
-    /></label>
+    <FormField label="Name, for the team">
+      <TextField v-model="piece.name" :disabled="disabled" maxlength="200" :autofocus="isNew" class="w-full" />
+    </FormField>
+
+    <FormField label="Note for the team">
+      <TextField v-model="piece.note" :disabled="disabled" maxlength="5000" class="w-full" />
+    </FormField>
+
     <div class="flex flex-wrap items-start gap-3">
-      <label class="text-ink2"
-        >Kind<select
-          v-model="piece.kind"
-          class="field mt-0.5 block"
+      <FormField label="Kind">
+        <SelectField
           :disabled="disabled || !isNew"
-          @change="piece.blockKind = null"
-        >
-          <option v-for="k in pieceKinds" :key="k" :value="k">{{ kindWords[k] }}</option>
-        </select></label
-      >
-      <label v-if="piece.kind === 'block' && blockKinds.length" class="text-ink2"
-        >block type<select
-          class="field mt-0.5 block"
-          :value="piece.blockKind ?? ''"
+          v-model="piece.kind"
+          :options="withWords(pieceKinds, kindWords)"
+          @update:model-value="piece.blockKind = null"
+        />
+      </FormField>
+
+      <FormField v-if="piece.kind === 'block' && blockKinds.length" label="block type">
+        <SelectField
           :disabled="disabled || (!isNew && piece.texts.length > 0)"
-          @change="piece.blockKind = ($event.target as HTMLSelectElement).value || null"
-        >
-          <option value="">free text</option>
-          <option v-for="k in blockKinds" :key="k.code" :value="k.code">{{ k.name }}</option>
-        </select></label
-      >
-      <label v-if="piece.blockKind === null" class="text-ink2"
-        >Text<select
-          class="field mt-0.5 block max-w-52"
-          :value="piece.takes ?? ''"
+          :model-value="piece.blockKind"
+          :options="[option(null, 'free text'), ...byRecord(blockKinds)]"
+          @update:model-value="piece.blockKind = $event"
+        />
+      </FormField>
+
+      <FormField v-if="piece.blockKind === null" label="Text">
+        <SelectField
           :disabled="disabled"
-          @change="piece.takes = ($event.target as HTMLSelectElement).value || null"
-        >
-          <option value="">written here</option>
-          <option v-for="a in takeable" :key="a.code" :value="a.code">
-            taken from each product’s {{ a.label.toLowerCase() }}
-          </option>
-        </select></label
-      >
+          :model-value="piece.takes"
+          class="max-w-52"
+          :options="[
+            option(null, 'written here'),
+            ...takeable.map((a) => option(a.code, `taken from each product’s ${a.label.toLowerCase()}`)),
+          ]"
+          @update:model-value="piece.takes = $event"
+        />
+      </FormField>
     </div>
     <div class="flex items-start gap-4">
-      <label class="text-ink2"
-        >Owner<input
+      <FormField label="Owner">
+        <TextField
           v-model="piece.owner"
-          class="field mt-0.5 block w-36"
-          type="email"
           list="piece-owners"
           placeholder="nobody"
           :disabled="disabled"
-          maxlength="200" /></label
-      ><datalist id="piece-owners"><option v-for="o in owners" :key="o" :value="o" /></datalist>
+          maxlength="200"
+          type="email"
+          class="w-36"
+        />
+      </FormField>
+      <datalist id="piece-owners"><option v-for="o in owners" :key="o" :value="o" /></datalist>
       <fieldset class="min-w-0 text-ink2" :disabled="disabled">
         <legend class="text-ink2">Sign</legend>
         <span class="mt-0.5 flex flex-wrap">
@@ -143,14 +134,14 @@ function addTag() {
         </button></span
       >
       <template v-if="!disabled"
-        ><input
+        ><TextField
           v-model="newTag"
-          class="field w-28"
           list="piece-tags"
           placeholder="a tag"
-          aria-label="Add a tag"
           maxlength="60"
           @keydown.enter.prevent="addTag"
+          class="w-28"
+          label="Add a tag"
           @change="addTag" /><datalist id="piece-tags"><option v-for="t in known" :key="t" :value="t" /></datalist
       ></template>
     </p>

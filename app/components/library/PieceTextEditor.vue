@@ -36,18 +36,18 @@ const takenFrom = computed(() =>
 
 <template>
   <div>
-    <label class="block text-ink2"
-      >Title, for shoppers
-      <input
+    <FormField label="Title, for shoppers">
+      <TextField
         v-model="title"
-        class="field mt-0.5 block w-full font-serif text-[15px]"
         :lang="language"
         :dir="directionOf(language)"
         :disabled="disabled"
         :placeholder="hint ? `${hint.title} (${languageName(hint.language)})` : ''"
         maxlength="300"
+        class="w-full font-serif text-[15px]"
       />
-    </label>
+    </FormField>
+
     <StyleFindings
       v-if="!disabled"
       :value="title || null"

@@ -38,58 +38,51 @@ const rest = computed(() =>
       </p>
     </div>
     <template v-if="picture">
-      <label for="view" class="pt-1.5 text-ink2">Shows</label>
-      <select
-        id="view"
-        class="field w-48"
-        :value="item.view ?? ''"
-        :disabled="disabled"
-        @change="set({ view: (($event.target as HTMLSelectElement).value || null) as PictureView | null })"
-      >
-        <option value="">not set</option>
-        <option v-for="v in pictureViews" :key="v" :value="v">{{ viewWords[v] }}</option>
-      </select>
+      <FormField beside for="view" label="Shows">
+        <SelectField
+          id="view"
+          :disabled="disabled"
+          :model-value="item.view"
+          class="w-48"
+          :options="[option(null, 'not set'), ...withWords(pictureViews, viewWords)]"
+          @update:model-value="set({ view: $event })"
+        />
+      </FormField>
     </template>
-    <label for="words" class="pt-1.5 text-ink2">{{ picture ? 'Text in the picture' : 'Written in' }}</label>
-    <div>
-      <select
-        id="words"
-        class="field w-48"
-        :value="item.words ?? ''"
-        :disabled="disabled"
-        @change="set({ words: ($event.target as HTMLSelectElement).value || null })"
-      >
-        <option value="">{{ picture ? 'none' : 'no language' }}</option>
-        <option v-for="l in setup.languages" :key="l" :value="l">{{ languageName(l) }}</option>
-      </select>
-      <p v-if="item.words" class="text-[12px] text-ink2">
-        Pages in other languages do not show it until it has a version in their language.
-      </p>
-    </div>
+    <FormField beside for="words" :label="picture ? 'Text in the picture' : 'Written in'">
+      <div>
+        <SelectField
+          id="words"
+          :disabled="disabled"
+          :model-value="item.words"
+          class="w-48"
+          :options="[option(null, picture ? 'none' : 'no language'), ...withWords(setup.languages, languageName)]"
+          @update:model-value="set({ words: $event })"
+        />
+        <p v-if="item.words" class="text-[12px] text-ink2">
+          Pages in other languages do not show it until it has a version in their language.
+        </p>
+      </div>
+    </FormField>
+
     <span class="pt-1.5 text-ink2">Version of</span>
     <div v-if="item.of" class="flex flex-wrap items-center gap-2">
       <NuxtLink class="plain code" :to="`/media/${segment(item.of.name)}`">{{ item.of.name }}</NuxtLink> for
-      <select
-        class="field"
-        aria-label="Language of the version"
-        :value="item.of.language ?? ''"
+      <SelectField
         :disabled="disabled"
-        @change="set({ of: { ...item.of, language: ($event.target as HTMLSelectElement).value || null } })"
-      >
-        <option value="">every language</option>
-        <option v-for="l in setup.languages" :key="l" :value="l">{{ languageName(l) }}</option>
-      </select>
+        :model-value="item.of.language"
+        label="Language of the version"
+        :options="[option(null, 'every language'), ...withWords(setup.languages, languageName)]"
+        @update:model-value="set({ of: { ...item.of, language: $event } })"
+      />
       in
-      <select
-        class="field"
-        aria-label="Storefront of the version"
-        :value="item.of.storefront ?? ''"
+      <SelectField
         :disabled="disabled"
-        @change="set({ of: { ...item.of, storefront: ($event.target as HTMLSelectElement).value || null } })"
-      >
-        <option value="">every storefront</option>
-        <option v-for="s in [...setup.storefronts.values()]" :key="s.code" :value="s.code">{{ s.name }}</option>
-      </select>
+        :model-value="item.of.storefront"
+        label="Storefront of the version"
+        :options="[option(null, 'every storefront'), ...byRecord([...setup.storefronts.values()])]"
+        @update:model-value="set({ of: { ...item.of, storefront: $event } })"
+      />
       <button v-if="!disabled" type="button" class="plain" @click="set({ of: null })">Not a version</button>
     </div>
     <div v-else class="flex items-center gap-2">
@@ -100,36 +93,38 @@ const rest = computed(() =>
         @update:model-value="$event && set({ of: { name: $event, language: item.words, storefront: null } })"
       /><span class="text-[12px] text-ink2">nothing</span>
     </div>
-    <label for="origin" class="pt-1.5 text-ink2">Origin</label>
-    <input
-      id="origin"
-      class="field w-full"
-      :value="item.origin"
-      maxlength="500"
-      :disabled="disabled"
-      placeholder="Photographer, supplier, shoot"
-      @input="set({ origin: ($event.target as HTMLInputElement).value })"
-    />
-    <label for="holder" class="pt-1.5 text-ink2">Rights</label>
-    <div class="flex flex-wrap items-center gap-2">
-      <input
-        id="holder"
-        class="field w-48"
-        :value="item.rights.holder"
-        maxlength="200"
+    <FormField beside for="origin" label="Origin">
+      <TextField
+        id="origin"
+        maxlength="500"
         :disabled="disabled"
-        placeholder="Owner"
-        @input="set({ rights: { ...item.rights, holder: ($event.target as HTMLInputElement).value } })"
-      /><label class="flex items-center gap-2 text-ink2"
-        >use until
-        <input
-          class="field"
-          type="date"
-          :value="item.rights.until ?? ''"
+        placeholder="Photographer, supplier, shoot"
+        :model-value="item.origin"
+        class="w-full"
+        @update:model-value="set({ origin: $event })"
+      />
+    </FormField>
+
+    <FormField beside for="holder" label="Rights">
+      <div class="flex flex-wrap items-center gap-2">
+        <TextField
+          id="holder"
+          maxlength="200"
           :disabled="disabled"
-          @input="set({ rights: { ...item.rights, until: ($event.target as HTMLInputElement).value || null } })"
-      /></label>
-    </div>
+          placeholder="Owner"
+          :model-value="item.rights.holder"
+          class="w-48"
+          @update:model-value="set({ rights: { ...item.rights, holder: $event } })"
+        /><label class="flex items-center gap-2 text-ink2"
+          >use until
+          <DateField
+            :disabled="disabled"
+            :model-value="item.rights.until"
+            @update:model-value="set({ rights: { ...item.rights, until: $event } })"
+        /></label>
+      </div>
+    </FormField>
+
     <p v-for="e in rest" :key="e.path" class="col-span-2 text-madder" role="alert">{{ e.say }}</p>
   </div>
 </template>

@@ -95,12 +95,16 @@ async function run() {
         </p>
         <p v-if="plan.rest.length || plan.drafts.length" class="flex flex-wrap items-center gap-2">
           {{ countShown(plan.rest.length + plan.drafts.length, 'file') }} without a product:
-          <select v-model="drafts" class="field !py-0.5" aria-label="Files without a product">
-            <option value="">stay in the library</option>
-            <option v-for="t in [...setup.types.values()]" :key="t.code" :value="t.code">
-              create disabled products from pictures: {{ setup.label(t.labels, t.code) }}
-            </option>
-          </select>
+          <SelectField
+            v-model="drafts"
+            label="Files without a product"
+            :options="[
+              option('', 'stay in the library'),
+              ...[...setup.types.values()].map((t) =>
+                option(t.code, `create disabled products from pictures: ${setup.label(t.labels, t.code)}`),
+              ),
+            ]"
+          />
           <span v-for="d in plan.drafts.slice(0, 4)" :key="d.sku" class="code">{{ d.sku }}</span>
         </p>
       </div>

@@ -90,12 +90,10 @@ const words = (nodes: Parameters<typeof plainTextOf>[0]) => plainTextOf(nodes).r
         <h3 class="text-[12.5px] font-semibold text-ink2">Outline</h3>
         <ul>
           <li v-for="h in outline" :key="h.at" :style="{ paddingInlineStart: `${(h.level - 2) * 18}px` }">
-            <label class="flex min-h-6 items-center gap-2"
-              ><input type="checkbox" :checked="h.cut" :disabled="disabled" @change="toggle(h)" /><span
-                class="truncate"
-                :class="{ 'border-t-2 border-dashed border-ink': h.cut }"
-                >{{ h.title }}</span
-              ></label
+            <CheckBox :disabled="disabled" :model-value="h.cut" @update:model-value="toggle(h)"
+              ><span class="truncate" :class="{ 'border-t-2 border-dashed border-ink': h.cut }">{{
+                h.title
+              }}</span></CheckBox
             >
           </li>
         </ul>

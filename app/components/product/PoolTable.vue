@@ -65,6 +65,9 @@ watch(
 const markEmpty = () => {
   selected.value = rows.value.filter((r) => r.state === 'empty').map((r) => r.path!)
 }
+const toggle = (path: string) => {
+  selected.value = selected.value.includes(path) ? selected.value.filter((p) => p !== path) : [...selected.value, path]
+}
 const busy = ref(false)
 async function work(done: string, task: () => Promise<unknown>) {
   if (busy.value) return
@@ -159,12 +162,11 @@ useKeys('Data pool', [
     <template v-else-if="data">
       <div class="flex flex-wrap items-center gap-x-4 gap-y-1.5 pb-2">
         <label v-if="data.items.length > 1" class="flex items-center gap-2 text-ink2"
-          >Item<select class="field" :value="data.gtin" @change="chosen = ($event.target as HTMLSelectElement).value">
-            <option v-for="i in data.items" :key="i.gtin" :value="i.gtin">
-              {{ i.gtin }} · {{ i.brand }} {{ i.model }}
-            </option>
-          </select></label
-        >
+          >Item<SelectField
+            :model-value="data.gtin"
+            :options="data.items.map((i) => option(i.gtin, `${i.gtin} · ${i.brand} ${i.model}`))"
+            @update:model-value="chosen = $event"
+        /></label>
         <span v-else class="text-ink2"
           >Item <span class="code">{{ data.gtin }}</span>, {{ data.items[0]!.name }}</span
         >
@@ -206,12 +208,11 @@ useKeys('Data pool', [
           <template v-for="r in rows" :key="r.property">
             <tr class="border-b border-hair align-top" :class="{ 'text-ink2': r.state === 'same' }">
               <td class="py-1.5">
-                <input
+                <CheckBox
                   v-if="takeable(r)"
-                  v-model="selected"
-                  type="checkbox"
-                  :value="r.path"
-                  :aria-label="`Select ${r.property}`"
+                  :model-value="selected.includes(r.path!)"
+                  :label="`Select ${r.property}`"
+                  @update:model-value="toggle(r.path!)"
                 />
               </td>
               <td class="break-words py-1.5 pr-3">
@@ -229,16 +230,15 @@ useKeys('Data pool', [
               <td class="break-words py-1.5 pr-3">{{ r.theirs === null ? r.text : r.theirsShown }}</td>
               <td class="py-1.5">
                 <template v-if="r.state === 'unknown'"
-                  ><select
+                  ><SelectField
                     v-if="!disabled"
-                    class="field w-full"
-                    :aria-label="`What ${r.property} means`"
-                    value=""
-                    @change="mean(r.property, ($event.target as HTMLSelectElement).value)"
-                  >
-                    <option value="" disabled>unknown: it means …</option>
-                    <option v-for="m in meanings" :key="m.means" :value="m.means">{{ m.label }}</option></select
-                  ><span v-else class="text-ink2">unknown</span></template
+                    :model-value="''"
+                    class="w-full"
+                    :label="`What ${r.property} means`"
+                    placeholder="unknown: it means …"
+                    :options="meanings.map((m) => option(m.means, m.label))"
+                    @update:model-value="mean(r.property, $event)"
+                  /><span v-else class="text-ink2">unknown</span></template
                 >
                 <template v-else-if="r.state === 'differs'">
                   <span v-if="r.explained" class="block">kept: {{ r.source!.reason }}</span
@@ -294,18 +294,17 @@ useKeys('Data pool', [
                   @submit.prevent="saveOwn"
                   @keydown.esc.stop="keeping = undefined"
                 >
-                  <input
+                  <TextField
                     id="pool-reason"
                     v-model="reason"
-                    class="field w-96 max-w-full"
-                    aria-label="Reason"
                     placeholder="such as: weighed in our workshop"
                     required
                     minlength="3"
                     maxlength="500"
+                    class="w-96 max-w-full"
+                    label="Reason"
                   />
-                  <label v-if="!waits(r)" class="flex items-center gap-1.5"
-                    ><input v-model="asks" type="checkbox" />ask the pool to correct its value</label
+                  <CheckBox v-if="!waits(r)" v-model="asks">ask the pool to correct its value</CheckBox
                   ><span v-else class="text-ink2">the pool has been asked already</span>
                   <button type="submit" class="act main" :disabled="busy">Keep ours</button
                   ><button type="button" class="plain" @click="keeping = undefined">Cancel</button>

@@ -73,7 +73,6 @@ const groupName = (code: string | null) =>
 /** A day as an end is the start of the next. */
 const dayAfter = (day: string) =>
   `${new Date(Date.parse(`${day}T00:00:00Z`) + 86_400_000).toISOString().slice(0, 10)}T00:00`
-const text = (e: Event) => (e.target as HTMLInputElement).value || null
 </script>
 
 <template>
@@ -136,46 +135,43 @@ const text = (e: Event) => (e.target as HTMLInputElement).value || null
       <tbody>
         <tr v-for="(p, i) in specials" :key="i">
           <td class="pb-1 pr-2">
-            <select
-              class="field w-32"
-              :value="p.storefront"
-              :aria-label="`Storefront of special price ${i + 1}`"
+            <SelectField
               :disabled="disabled"
-              @change="set(i, { storefront: ($event.target as HTMLSelectElement).value })"
-            >
-              <option v-for="s in setup.storefronts" :key="s.code" :value="s.code">{{ s.name }}</option>
-            </select>
-          </td>
-          <td class="pb-1 pr-2">
-            <select
-              class="field w-24"
-              :value="p.group ?? ''"
-              :aria-label="`Group of special price ${i + 1}`"
-              :disabled="disabled"
-              @change="set(i, { group: ($event.target as HTMLSelectElement).value || null })"
-            >
-              <option value="">everybody</option>
-              <option v-for="g in setup.groups" :key="g.code" :value="g.code">{{ g.name }}</option>
-            </select>
-          </td>
-          <td class="pb-1 pr-2">
-            <input
-              class="field w-[164px] !px-1.5 text-[12.5px]"
-              type="datetime-local"
-              :value="p.from?.length === 10 ? `${p.from}T00:00` : (p.from ?? '')"
-              :aria-label="`Beginning of special price ${i + 1}`"
-              :disabled="disabled"
-              @change="set(i, { from: text($event) })"
+              :model-value="p.storefront"
+              class="w-32"
+              :label="`Storefront of special price ${i + 1}`"
+              :options="byRecord(setup.storefronts)"
+              @update:model-value="set(i, { storefront: $event })"
             />
           </td>
           <td class="pb-1 pr-2">
-            <input
-              class="field w-[164px] !px-1.5 text-[12.5px]"
-              type="datetime-local"
-              :value="p.to?.length === 10 ? dayAfter(p.to) : (p.to ?? '')"
-              :aria-label="`End of special price ${i + 1}`"
+            <SelectField
               :disabled="disabled"
-              @change="set(i, { to: text($event) })"
+              :model-value="p.group"
+              class="w-24"
+              :label="`Group of special price ${i + 1}`"
+              :options="[option(null, 'everybody'), ...byRecord(setup.groups)]"
+              @update:model-value="set(i, { group: $event })"
+            />
+          </td>
+          <td class="pb-1 pr-2">
+            <DateField
+              :disabled="disabled"
+              with-time="from"
+              :model-value="p.from"
+              class="w-[164px] !px-1.5 text-[12.5px]"
+              :label="`Beginning of special price ${i + 1}`"
+              @update:model-value="set(i, { from: $event })"
+            />
+          </td>
+          <td class="pb-1 pr-2">
+            <DateField
+              :disabled="disabled"
+              with-time="from"
+              :model-value="p.to?.length === 10 ? dayAfter(p.to) : p.to"
+              class="w-[164px] !px-1.5 text-[12.5px]"
+              :label="`End of special price ${i + 1}`"
+              @update:model-value="set(i, { to: $event })"
             />
           </td>
           <td class="pb-1 pr-2">

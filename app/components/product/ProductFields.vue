@@ -6,7 +6,7 @@ import type { ProductPatchBody, ProductDocument } from '@contracts/product'
 const props = defineProps<{ product: ProductDocument; disabled: boolean }>()
 const emit = defineEmits<{ patch: [ProductPatchBody] }>()
 const setup = useSetupStore()
-const kindWords: Record<string, string> = {
+const kindWords: Record<ProductDocument['kind'], string> = {
   shipped: 'shipped',
   download: 'a download',
   booking: 'a booking',
@@ -21,7 +21,6 @@ watch(
   },
   { immediate: true },
 )
-const text = (e: Event) => (e.target as HTMLInputElement).value.trim() || null
 /** The type that the category suggests, where the product is of another. */
 const suggested = computed(() => {
   const type = props.product.parent === null ? typeOfCategory(setup.forCore, props.product.category) : null
@@ -62,16 +61,16 @@ const rangeWords = computed(() =>
 <template>
   <div>
     <div class="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-x-4 gap-y-2 px-5 pt-1">
-      <label class="text-ink2"
-        >Status<select
-          class="field mt-0.5 block w-full"
-          :value="product.status"
+      <FormField label="Status">
+        <SelectField
           :disabled="disabled"
-          @change="emit('patch', { status: ($event.target as HTMLSelectElement).value as 'draft' })"
-        >
-          <option v-for="s in productStatuses" :key="s">{{ s }}</option>
-        </select></label
-      >
+          :model-value="product.status"
+          class="w-full"
+          :options="asNamed(productStatuses)"
+          @update:model-value="emit('patch', { status: $event })"
+        />
+      </FormField>
+
       <div class="text-ink2">
         Category<CategoryPicker
           class="mt-0.5"
@@ -81,22 +80,22 @@ const rangeWords = computed(() =>
           @update:model-value="$event !== product.category && emit('patch', { category: $event })"
         />
       </div>
-      <label class="text-ink2"
-        >Brand<select
-          class="field mt-0.5 block w-full"
-          :value="product.brand ?? ''"
+
+      <FormField label="Brand">
+        <SelectField
           :disabled="disabled"
-          @change="emit('patch', { brand: ($event.target as HTMLSelectElement).value || null })"
-        >
-          <option value="">None</option>
-          <option v-for="b in setup.brands.values()" :key="b.code" :value="b.code">{{ b.name }}</option>
-        </select></label
-      >
-      <label class="text-ink2"
-        >Tags<input
+          :model-value="product.brand"
+          class="w-full"
+          :options="[option(null, 'None'), ...byRecord(setup.brands.values())]"
+          @update:model-value="emit('patch', { brand: $event })"
+        />
+      </FormField>
+
+      <FormField label="Tags">
+        <TextField
           v-model="tagText"
-          class="field mt-0.5 block w-full"
           :disabled="disabled"
+          class="w-full"
           @change="
             emit('patch', {
               tags: tagText
@@ -105,27 +104,33 @@ const rangeWords = computed(() =>
                 .filter(Boolean),
             })
           "
-      /></label>
-      <label class="text-ink2"
-        >GTIN<input
-          class="field mt-0.5 block w-full"
-          :value="product.gtin ?? ''"
+        />
+      </FormField>
+
+      <FormField label="GTIN">
+        <TextField
           :disabled="disabled"
-          @change="emit('patch', { gtin: text($event) })"
-      /></label>
-      <label class="text-ink2"
-        >Stock<NumberField
-          class="mt-0.5 block w-full"
+          :model-value="product.gtin"
+          class="w-full"
+          @commit="emit('patch', { gtin: $event.trim() || null })"
+        />
+      </FormField>
+
+      <FormField label="Stock">
+        <NumberField
+          class="w-full"
           label="Stock"
           :model-value="product.stock"
           :disabled="disabled"
           whole
           :least="0"
           @update:model-value="emit('patch', { stock: $event })"
-      /></label>
-      <label class="text-ink2"
-        >Minimum order quantity<NumberField
-          class="mt-0.5 block w-full"
+        />
+      </FormField>
+
+      <FormField label="Minimum order quantity">
+        <NumberField
+          class="w-full"
           label="Minimum order quantity"
           :model-value="product.minimum"
           placeholder="1"
@@ -133,37 +138,37 @@ const rangeWords = computed(() =>
           whole
           :least="1"
           @update:model-value="emit('patch', { minimum: $event })"
-      /></label>
-      <label class="text-ink2"
-        >Available from<input
-          class="field mt-0.5 block w-full"
-          type="date"
-          :value="product.availableFrom ?? ''"
+        />
+      </FormField>
+
+      <FormField label="Available from">
+        <DateField
           :disabled="disabled"
-          @change="emit('patch', { availableFrom: text($event) })"
-      /></label>
-      <label v-if="product.parent === null" class="text-ink2"
-        >Product type<select
-          class="field mt-0.5 block w-full"
-          :value="product.type"
+          :model-value="product.availableFrom"
+          class="w-full"
+          @update:model-value="emit('patch', { availableFrom: $event })"
+        />
+      </FormField>
+
+      <FormField v-if="product.parent === null" label="Product type">
+        <SelectField
           :disabled="disabled || product.variants.length > 0"
-          @change="emit('patch', { type: ($event.target as HTMLSelectElement).value })"
-        >
-          <option v-for="t in setup.types.values()" :key="t.code" :value="t.code">
-            {{ setup.label(t.labels, t.code) }}
-          </option>
-        </select></label
-      >
-      <label class="text-ink2"
-        >Kind of goods<select
-          class="field mt-0.5 block w-full"
-          :value="product.kind"
+          :model-value="product.type"
+          class="w-full"
+          :options="setup.typeOptions"
+          @update:model-value="emit('patch', { type: $event })"
+        />
+      </FormField>
+
+      <FormField label="Kind of goods">
+        <SelectField
           :disabled="disabled"
-          @change="emit('patch', { kind: ($event.target as HTMLSelectElement).value as 'shipped' })"
-        >
-          <option v-for="k in productKinds" :key="k" :value="k">{{ kindWords[k] }}</option>
-        </select></label
-      >
+          :model-value="product.kind"
+          class="w-full"
+          :options="withWords(productKinds, kindWords)"
+          @update:model-value="emit('patch', { kind: $event })"
+        />
+      </FormField>
     </div>
     <p v-if="suggested && !disabled" class="px-5 pt-1.5 text-ochre" role="status">
       Products of this category are usually of the type “{{
@@ -219,33 +224,30 @@ const rangeWords = computed(() =>
         No entries: it is sold in every storefront, to everybody, at any time.
       </p>
       <div v-for="(r, i) in ranges" :key="i" class="flex flex-wrap items-center gap-2 py-1">
-        <select
-          class="field"
-          :value="r.storefront"
-          aria-label="Storefront"
-          @change="setRange(i, { storefront: ($event.target as HTMLSelectElement).value })"
-        >
-          <option v-for="s in setup.storefronts" :key="s.code" :value="s.code">{{ s.name }}</option>
-        </select>
-        <label v-for="g in setup.groups" :key="g.code" class="flex items-center gap-1.5"
-          ><input
-            type="checkbox"
-            :checked="r.groups.includes(g.code)"
-            @change="
-              setRange(i, {
-                groups: r.groups.includes(g.code) ? r.groups.filter((x) => x !== g.code) : [...r.groups, g.code],
-              })
-            "
-          />{{ g.name }}</label
+        <SelectField
+          :model-value="r.storefront"
+          label="Storefront"
+          :options="byRecord(setup.storefronts)"
+          @update:model-value="setRange(i, { storefront: $event })"
+        />
+        <CheckBox
+          v-for="g in setup.groups"
+          :key="g.code"
+          :model-value="r.groups.includes(g.code)"
+          @update:model-value="
+            setRange(i, {
+              groups: r.groups.includes(g.code) ? r.groups.filter((x) => x !== g.code) : [...r.groups, g.code],
+            })
+          "
+          >{{ g.name }}</CheckBox
         >
         <label class="flex items-center gap-1.5 text-ink2"
-          >from<input
-            class="field"
-            type="datetime-local"
-            :value="r.from ?? ''"
-            @change="setRange(i, { from: text($event) })" /></label
+          >from<DateField
+            with-time="from"
+            :model-value="r.from"
+            @update:model-value="setRange(i, { from: $event })" /></label
         ><label class="flex items-center gap-1.5 text-ink2"
-          >to<input class="field" type="datetime-local" :value="r.to ?? ''" @change="setRange(i, { to: text($event) })"
+          >to<DateField with-time="from" :model-value="r.to" @update:model-value="setRange(i, { to: $event })"
         /></label>
         <button
           type="button"

@@ -45,9 +45,13 @@ const without = (fact: string) => Object.fromEntries(Object.entries(props.produc
       </p></template
     >
     <p v-if="!disabled" class="flex items-center gap-2 py-1">
-      <select v-model="kind" class="field" aria-label="Relation">
-        <option v-for="k in relationKinds" :key="k" :value="k">{{ relationWords[k] }}</option></select
-      ><SkuPicker :model-value="''" label="Related product" clears @update:model-value="add([$event])" @many="add" />
+      <SelectField v-model="kind" label="Relation" :options="withWords(relationKinds, relationWords)" /><SkuPicker
+        :model-value="''"
+        label="Related product"
+        clears
+        @update:model-value="add([$event])"
+        @many="add"
+      />
     </p>
     <h3 class="pt-2 text-[13px] font-semibold">Data from other systems</h3>
     <p v-for="(v, k) in product.carried" :key="k" class="flex gap-3 py-0.5">
@@ -63,10 +67,10 @@ const without = (fact: string) => Object.fromEntries(Object.entries(props.produc
       </button>
     </p>
     <form v-if="!disabled" class="flex items-center gap-2 py-1" @submit.prevent="addFact">
-      <input v-model="name" class="field w-32" aria-label="Name of the field" placeholder="tax-class" /><input
+      <TextField v-model="name" placeholder="tax-class" class="w-32" label="Name of the field" /><TextField
         v-model="value"
-        class="field w-48"
-        aria-label="Value"
+        class="w-48"
+        label="Value"
       /><button type="submit" class="act" :disabled="!name.trim()">Add</button>
     </form>
   </div>

@@ -154,10 +154,10 @@ const wanted = computed(() =>
 )
 const missing = computed(() => wanted.value.filter((w) => !rows.value.some((r) => hasValues(r, w))))
 const selected = ref<number[]>([])
-const pattern = ref<number>()
+const pattern = ref<number | null>(null)
 function makeRows() {
   const taken = new Set(rows.value.map((r) => r.sku))
-  const from = pattern.value === undefined ? rows.value.at(-1) : rows.value[pattern.value]
+  const from = pattern.value === null ? rows.value.at(-1) : rows.value[pattern.value]
   rows.value = [
     ...rows.value,
     ...missing.value.map((values): Row => {
@@ -168,7 +168,7 @@ function makeRows() {
         gtin: null,
         stock: null,
         status: props.product.status,
-        prices: pattern.value === undefined ? {} : { ...from!.prices },
+        prices: pattern.value === null ? {} : { ...from!.prices },
         picture: null,
         name: null,
         values: { ...Object.fromEntries(possible.value.map((a) => [a.code, null])), ...values },
@@ -183,7 +183,6 @@ const set = (i: number, change: Partial<Row>) => {
 const usePattern = () => {
   rows.value = likePattern(rows.value, rows.value[pattern.value!]!, selected.value) as Row[]
 }
-const text = (e: Event) => (e.target as HTMLInputElement).value.trim() || null
 const price = (r: Row, n: number | null): Row['prices'] => ({ ...r.prices, [shop.value]: n })
 const busy = ref(false)
 async function save() {
@@ -247,10 +246,12 @@ function removeNewRows() {
     <fieldset class="flex flex-wrap gap-x-5 gap-y-1" :disabled="disabled">
       <legend class="sr-only">Variants differ in</legend>
       <span class="text-ink2">Variants differ in</span
-      ><label v-for="a in possible" :key="a.code" class="flex min-h-6 items-center gap-1.5"
-        ><input type="checkbox" :checked="differsIn.includes(a.code)" @change="toggleAxis(a.code)" />{{
-          labelOf(a)
-        }}</label
+      ><CheckBox
+        v-for="a in possible"
+        :key="a.code"
+        :model-value="differsIn.includes(a.code)"
+        @update:model-value="toggleAxis(a.code)"
+        >{{ labelOf(a) }}</CheckBox
       >
     </fieldset>
     <div v-if="!disabled" class="mt-2 space-y-1.5">
@@ -258,17 +259,19 @@ function removeNewRows() {
         <template v-for="a in [setup.attributes.get(code)!]" :key="a.code">
           <legend class="sr-only">Values of {{ labelOf(a) }}</legend>
           <span class="w-24 text-ink2">{{ labelOf(a) }}</span>
-          <label v-for="v in choosable(a) ?? []" :key="String(v)" class="flex min-h-6 items-center gap-1.5"
-            ><input type="checkbox" :checked="(axes[code] ?? []).includes(v)" @change="toggleValue(code, v)" />{{
-              valueLabel(a, v)
-            }}</label
+          <CheckBox
+            v-for="v in choosable(a) ?? []"
+            :key="String(v)"
+            :model-value="(axes[code] ?? []).includes(v)"
+            @update:model-value="toggleValue(code, v)"
+            >{{ valueLabel(a, v) }}</CheckBox
           >
-          <input
+          <TextField
             v-if="!choosable(a)"
             v-model="typed[code]"
-            class="field w-72"
-            :aria-label="`Values of ${labelOf(a)}, with commas between`"
             placeholder="with commas between"
+            class="w-72"
+            :label="`Values of ${labelOf(a)}, with commas between`"
             @change="readTyped(a)"
           />
         </template>
@@ -298,11 +301,12 @@ function removeNewRows() {
         <tbody>
           <tr v-for="(r, i) in rows" :key="i" class="border-t border-hair align-top">
             <td class="pr-2 pt-1.5">
-              <input
-                type="checkbox"
-                :checked="selected.includes(i)"
-                :aria-label="`Select ${r.sku}`"
-                @change="selected = selected.includes(i) ? selected.filter((x) => x !== i) : [...selected, i]"
+              <CheckBox
+                :model-value="selected.includes(i)"
+                :label="`Select ${r.sku}`"
+                @update:model-value="
+                  selected = selected.includes(i) ? selected.filter((x) => x !== i) : [...selected, i]
+                "
               />
             </td>
             <td v-for="c in differsIn" :key="c" class="py-1 pr-2">
@@ -315,25 +319,25 @@ function removeNewRows() {
               }}</small>
             </td>
             <td class="py-1 pr-2">
-              <input
+              <TextField
                 v-if="r.isNew"
-                class="field w-40 !px-1.5 font-mono text-[11.5px]"
                 :class="{ '!border-madder': at(i, 'sku') }"
-                :value="r.sku"
-                :aria-label="`SKU of row ${i + 1}`"
-                @change="set(i, { sku: text($event) ?? '' })"
+                :model-value="r.sku"
+                class="w-40 !px-1.5 font-mono text-[11.5px]"
+                :label="`SKU of row ${i + 1}`"
+                @commit="set(i, { sku: ($event.trim() || null) ?? '' })"
               /><NuxtLink v-else class="code hover:underline" :to="`/catalogue/${segment(r.sku)}`">{{ r.sku }}</NuxtLink
               ><small v-if="at(i, 'sku')" class="block text-madder">{{ at(i, 'sku')!.message }}</small
               ><small v-if="at(i, 'name')" class="block text-ochre">{{ at(i, 'name')!.message }}</small>
             </td>
             <td class="py-1 pr-2">
-              <input
-                class="field w-32 !px-1.5 font-mono text-[11.5px]"
+              <TextField
                 :class="{ '!border-madder': at(i, 'gtin') }"
-                :value="r.gtin ?? ''"
-                :aria-label="`GTIN of ${r.sku}`"
                 :disabled="disabled"
-                @change="set(i, { gtin: text($event)?.replace(/[\s-]/g, '') ?? null })"
+                :model-value="r.gtin"
+                class="w-32 !px-1.5 font-mono text-[11.5px]"
+                :label="`GTIN of ${r.sku}`"
+                @commit="set(i, { gtin: ($event.trim() || null)?.replace(/[\s-]/g, '') ?? null })"
               /><small v-if="at(i, 'gtin')" class="block text-madder">{{ at(i, 'gtin')!.message }}</small>
             </td>
             <td class="py-1 pr-2">
@@ -360,15 +364,13 @@ function removeNewRows() {
               />
             </td>
             <td class="py-1 pr-2">
-              <select
-                class="field"
-                :value="r.status"
-                :aria-label="`Status of ${r.sku}`"
+              <SelectField
                 :disabled="disabled"
-                @change="set(i, { status: ($event.target as HTMLSelectElement).value as 'draft' })"
-              >
-                <option v-for="s in productStatuses" :key="s">{{ s }}</option>
-              </select>
+                :model-value="r.status"
+                :label="`Status of ${r.sku}`"
+                :options="asNamed(productStatuses)"
+                @update:model-value="set(i, { status: $event })"
+              />
             </td>
             <td v-if="pictures" class="py-1 pr-2">
               <span class="flex items-center gap-1.5"
@@ -401,12 +403,12 @@ function removeNewRows() {
         {{ selected.length === rows.length ? 'Select none' : 'Select all' }}
       </button>
       <label class="flex items-center gap-1.5 text-ink2"
-        >Copy from<select v-model="pattern" class="field" aria-label="Row to copy from">
-          <option :value="undefined">none</option>
-          <option v-for="(r, i) in rows" :key="i" :value="i">{{ r.sku }}</option>
-        </select></label
-      >
-      <button type="button" class="act" :disabled="pattern === undefined || selected.length === 0" @click="usePattern">
+        >Copy from<SelectField
+          v-model="pattern"
+          label="Row to copy from"
+          :options="[option(null, 'none'), ...rows.map((r, i) => option(i, r.sku))]"
+      /></label>
+      <button type="button" class="act" :disabled="pattern === null || selected.length === 0" @click="usePattern">
         Copy price, stock, status and picture to {{ selected.length }} selected
       </button>
       <button

@@ -107,9 +107,7 @@ function askAbout(piece: string | null) {
     <p v-if="problem" class="mx-3.5 text-madder" role="alert">{{ problem.sentence }}</p>
     <template v-if="data">
       <div v-if="trial" class="mx-3.5 mb-1.5 text-[12px]">
-        <label class="flex min-h-6 items-center gap-1.5"
-          ><input v-model="asTried" type="checkbox" />preview with {{ trial.name }} saved</label
-        >
+        <CheckBox v-model="asTried">preview with {{ trial.name }} saved</CheckBox>
         <p v-if="data.changes?.length === 0" class="text-ink2" role="status">Nothing would change on this page.</p>
         <ul
           v-else-if="data.changes"

@@ -39,12 +39,8 @@ const percent = (p: TrendPoint) => `${Math.floor(share(p) * 100)}%`
       <span class="font-serif italic">The share of pages that are ready</span
       ><label class="ml-auto"
         >over the last
-        <select v-model.number="days" class="field py-0.5">
-          <option :value="30">30 days</option>
-          <option :value="90">90 days</option>
-          <option :value="365">year</option>
-        </select></label
-      >
+        <SelectField v-model="days" :options="[option(30, '30 days'), option(90, '90 days'), option(365, 'year')]"
+      /></label>
     </p>
     <div class="flex flex-wrap gap-x-4 gap-y-2">
       <figure v-for="c in charts" :key="c.code" :class="`thread-${c.code}`">

@@ -12,7 +12,7 @@ const emit = defineEmits<{ kept: [number] }>()
 const naming = defineModel<boolean>({ default: false })
 const name = ref('')
 const shared = ref(false)
-const field = useTemplateRef<HTMLInputElement>('field')
+const field = useTemplateRef<Focusable>('field')
 function start() {
   name.value = props.begin?.name ?? ''
   shared.value = props.begin?.shared ?? false
@@ -35,13 +35,13 @@ async function keep() {
 
 <template>
   <form v-if="naming" class="inline-flex items-center gap-2" @submit.prevent="keep" @keydown.esc.stop="naming = false">
-    <input
+    <TextField
       ref="field"
       v-model="name"
-      class="field w-40"
-      :aria-label="`Name of the ${what}`"
       :placeholder="`Name of the ${what}`"
-    /><label class="flex items-center gap-1.5"><input v-model="shared" type="checkbox" />for everybody</label
+      class="w-40"
+      :label="`Name of the ${what}`"
+    /><CheckBox v-model="shared">for everybody</CheckBox
     ><button class="act" type="submit" :disabled="!name.trim()">Save</button
     ><button class="plain" type="button" @click="naming = false">Cancel</button>
   </form>

@@ -83,14 +83,13 @@ function save() {
     @keydown.esc.stop="editing && emit('leave')"
   >
     <header class="mb-1 flex items-baseline gap-3 text-[12.5px]">
-      <input
+      <CheckBox
         v-if="open && !readonly"
-        type="checkbox"
-        class="h-4 w-4 self-center"
         tabindex="-1"
-        :checked="selected"
-        :aria-label="`Select: ${label} of ${one.name}`"
-        @change="emit('mark')"
+        :model-value="selected"
+        class="h-4 w-4 self-center"
+        :label="`Select: ${label} of ${one.name}`"
+        @update:model-value="emit('mark')"
       />
       <b class="whitespace-nowrap font-semibold">{{ label }}</b>
       <span v-if="one.language" class="whitespace-nowrap text-ink2">{{ languageName(one.language) }}</span><span
@@ -159,13 +158,13 @@ function save() {
             :places="places"
             @done="save"
           />
-          <input
+          <TextField
             v-else
-            class="field w-full font-serif"
-            :value="String(draft ?? '')"
-            :aria-label="`${label}, as it is accepted`"
-            @input="draft = ($event.target as HTMLInputElement).value"
             @keydown.enter.prevent="save"
+            :model-value="String(draft ?? '')"
+            class="w-full font-serif"
+            :label="`${label}, as it is accepted`"
+            @update:model-value="draft = $event"
           />
           <StyleFindings
             v-if="isText && attribute"

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import { attributeTypeNames, type Attribute, type AttributeTypeName } from '@core/attributes/attribute'
 import { attributeTypes } from '@core/attributes/types/registry'
 import { withOptions } from '@core/attributes/options'
@@ -33,13 +32,24 @@ const isNew = computed(
     q.value.trim() !== '' &&
     !found.value.some((a) => a.labels[setup.source]?.toLowerCase() === q.value.trim().toLowerCase()),
 )
+/** What the list offers: attributes that there are, and making one of the name that is typed. */
+const offered = computed(() => {
+  const name = q.value.trim()
+  if (name === '') return []
+  const known = found.value.map((a) => ({
+    code: a.code,
+    label: setup.label(a.labels, a.code),
+    type: typeOfAttribute(a),
+  }))
+  return isNew.value ? [...known, { code: makeNew, label: `Create attribute “${name}”`, type: '' }] : known
+})
 const focusInput = () => void nextTick(() => root.value?.querySelector<HTMLInputElement>('[role=combobox]')?.focus())
 function choose(chosen: string | null) {
   if (chosen === null) return
   if (chosen === makeNew) {
     making.value = { ...blankAttribute(), labels: { [setup.source]: q.value.trim() } }
     options.value = ''
-    void nextTick(() => root.value?.querySelector<HTMLSelectElement>('select')?.focus())
+    void nextTick(() => root.value?.querySelector<HTMLElement>('[aria-haspopup=listbox]')?.focus())
   } else {
     emit('add', chosen)
     again()
@@ -99,82 +109,56 @@ async function make() {
       @submit.prevent="make"
       @keydown.esc.stop="again"
     >
-      <input
-        class="field w-44"
-        :value="making.labels[setup.source]"
-        aria-label="Name of the new attribute"
-        @input="making = { ...making!, labels: { [setup.source]: ($event.target as HTMLInputElement).value } }"
+      <TextField
+        :model-value="making.labels[setup.source]"
+        class="w-44"
+        label="Name of the new attribute"
+        @update:model-value="making = { ...making!, labels: { [setup.source]: $event } }"
       />
-      <select
-        class="field"
-        :value="making.type"
-        aria-label="Type"
-        @change="setType(($event.target as HTMLSelectElement).value as AttributeTypeName)"
-      >
-        <option v-for="t in attributeTypeNames" :key="t" :value="t">{{ attributeTypes[t].label }}</option>
-      </select>
+      <SelectField
+        :model-value="making.type"
+        label="Type"
+        :options="withWords(attributeTypeNames, (t) => attributeTypes[t].label)"
+        @update:model-value="setType($event)"
+      />
       <template v-if="attributeTypes[making.type].hasUnit"
-        ><select
-          class="field"
-          :value="making.family"
-          aria-label="Measure of what"
-          @change="setFamily(($event.target as HTMLSelectElement).value as UnitFamily)"
-        >
-          <option v-for="(_u, f) in families" :key="f" :value="f">of {{ f }}</option></select
-        ><select v-model="making.unit" class="field" aria-label="Usual unit">
-          <option v-for="u in units.filter((x) => x.family === making!.family)" :key="u.symbol" :value="u.symbol">
-            in {{ u.symbol }}
-          </option>
-        </select></template
-      >
-      <input
+        ><SelectField
+          :model-value="making.family!"
+          label="Measure of what"
+          :options="withWords(keysOf(families), (f) => `of ${f}`)"
+          @update:model-value="setFamily($event)" /><SelectField
+          v-model="making.unit"
+          label="Usual unit"
+          :options="units.filter((x) => x.family === making!.family).map((u) => option(u.symbol, `in ${u.symbol}`))"
+      /></template>
+      <TextField
         v-if="chosenType"
         v-model="options"
-        class="field min-w-40 flex-1"
-        aria-label="Its options"
         placeholder="Options, with commas between"
+        class="min-w-40 flex-1"
+        label="Its options"
       />
-      <label v-if="attributeTypes[making.type].isText" class="flex items-center gap-1.5"
-        ><input v-model="making.translatable" type="checkbox" />in each language</label
-      >
+      <CheckBox v-if="attributeTypes[making.type].isText" v-model="making.translatable">in each language</CheckBox>
       <button class="act main" type="submit" :disabled="busy || !making.labels[setup.source]?.trim()">
         Create and add</button
       ><button class="plain" type="button" @click="again">Cancel</button>
     </form>
-    <Combobox
+    <ComboField
       v-else
       :key="input"
-      as="div"
-      class="relative inline-block w-80"
+      v-model:query="q"
+      class="w-80"
       :model-value="null"
-      nullable
+      :label="label"
+      :items="offered"
+      :key-of="(o) => o.code"
+      placeholder="Add an attribute: type its name"
       @update:model-value="choose"
     >
-      <ComboboxInput
-        class="field w-full"
-        :aria-label="label"
-        placeholder="Add an attribute: type its name"
-        autocomplete="off"
-        :display-value="() => q"
-        @change="q = ($event.target as HTMLInputElement).value"
-      />
-      <ComboboxOptions
-        v-if="q.trim()"
-        class="absolute left-0 top-full z-30 max-h-72 w-96 overflow-auto border border-hair2 bg-sheet py-1 shadow-md"
-      >
-        <ComboboxOption v-for="a in found" :key="a.code" v-slot="{ active }" :value="a.code" as="template"
-          ><li class="flex cursor-pointer items-baseline gap-3 px-3 py-1" :class="{ 'bg-indigowash': active }">
-            <span class="min-w-0 truncate">{{ setup.label(a.labels, a.code) }}</span><span class="ml-auto text-ink2">{{
-              typeOfAttribute(a)
-            }}</span>
-          </li></ComboboxOption
-        >
-        <ComboboxOption v-if="isNew" v-slot="{ active }" :value="makeNew" as="template"
-          ><li class="cursor-pointer border-t border-hair px-3 py-1" :class="{ 'bg-indigowash': active }">
-            Create attribute “{{ q.trim() }}”
-          </li></ComboboxOption
-        >
-      </ComboboxOptions>
-    </Combobox>
+      <template #default="{ item }">
+        <span class="min-w-0 truncate">{{ item.label }}</span>
+        <span class="ml-auto text-ink2">{{ item.type }}</span>
+      </template>
+    </ComboField>
   </div>
 </template>

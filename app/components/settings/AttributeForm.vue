@@ -70,42 +70,40 @@ const boundField = computed(() => (entry.value.ruleKind === 'date' ? 'date' : 'n
       :disabled="disabled"
       @update:model-value="set({ help: $event })"
     />
-    <label class="pt-1.5 text-ink2" for="attribute-type">Type</label>
-    <div class="flex flex-wrap items-center gap-2">
-      <select
-        id="attribute-type"
-        class="field"
-        :value="attribute.type"
-        :disabled="disabled"
-        @change="setType(($event.target as HTMLSelectElement).value as AttributeTypeName)"
-      >
-        <option v-for="t in attributeTypeNames" :key="t" :value="t">{{ attributeTypes[t].label }}</option>
-      </select>
-      <template v-if="entry.hasUnit">
-        <select
-          class="field"
-          :value="attribute.family"
-          aria-label="Measure of what"
+    <FormField beside for="attribute-type" label="Type">
+      <div class="flex flex-wrap items-center gap-2">
+        <SelectField
+          id="attribute-type"
           :disabled="disabled"
-          @change="setFamily(($event.target as HTMLSelectElement).value as UnitFamily)"
-        >
-          <option v-for="(_u, f) in families" :key="f" :value="f">of {{ f }}</option>
-        </select>
-        <select
-          class="field"
-          :value="attribute.unit ?? ''"
-          aria-label="Usual unit"
-          :disabled="disabled"
-          @change="set({ unit: ($event.target as HTMLSelectElement).value || null })"
-        >
-          <option value="">no usual unit</option>
-          <option v-for="u in fitting" :key="u.symbol" :value="u.symbol">usually in {{ u.symbol }}</option>
-        </select>
-      </template>
-      <span v-if="props.errorAt('record.type') ?? props.errorAt('type')" class="text-madder">{{
-        props.errorAt('record.type') ?? props.errorAt('type')
-      }}</span>
-    </div>
+          :model-value="attribute.type"
+          :options="withWords(attributeTypeNames, (t) => attributeTypes[t].label)"
+          @update:model-value="setType($event)"
+        />
+        <template v-if="entry.hasUnit">
+          <SelectField
+            :disabled="disabled"
+            :model-value="attribute.family!"
+            label="Measure of what"
+            :options="withWords(keysOf(families), (f) => `of ${f}`)"
+            @update:model-value="setFamily($event)"
+          />
+          <SelectField
+            :disabled="disabled"
+            :model-value="attribute.unit"
+            label="Usual unit"
+            :options="[
+              option(null, 'no usual unit'),
+              ...fitting.map((u) => option(u.symbol, `usually in ${u.symbol}`)),
+            ]"
+            @update:model-value="set({ unit: $event })"
+          />
+        </template>
+        <span v-if="props.errorAt('record.type') ?? props.errorAt('type')" class="text-madder">{{
+          props.errorAt('record.type') ?? props.errorAt('type')
+        }}</span>
+      </div>
+    </FormField>
+
     <template v-if="chosen"
       ><span class="pt-1.5 text-ink2">Options</span
       ><OptionsInput
@@ -115,52 +113,51 @@ const boundField = computed(() => (entry.value.ruleKind === 'date' ? 'date' : 'n
     /></template>
     <span class="text-ink2">May differ by</span>
     <div class="flex flex-wrap gap-x-5 gap-y-1">
-      <label class="flex items-center gap-1.5"
-        ><input
-          type="checkbox"
-          :checked="attribute.translatable"
-          :disabled="disabled"
-          @change="set({ translatable: !attribute.translatable })"
-        />language</label
-      ><label class="flex items-center gap-1.5"
-        ><input
-          type="checkbox"
-          :checked="attribute.perStorefront"
-          :disabled="disabled"
-          @change="set({ perStorefront: !attribute.perStorefront })"
-        />storefront</label
+      <CheckBox
+        :disabled="disabled"
+        :model-value="attribute.translatable"
+        @update:model-value="set({ translatable: !attribute.translatable })"
+        >language</CheckBox
+      ><CheckBox
+        :disabled="disabled"
+        :model-value="attribute.perStorefront"
+        @update:model-value="set({ perStorefront: !attribute.perStorefront })"
+        >storefront</CheckBox
       >
     </div>
     <span class="text-ink2">Used for</span>
     <div class="flex flex-wrap gap-x-5 gap-y-1">
-      <label v-for="s in servings" :key="s" class="flex items-center gap-1.5"
-        ><input type="checkbox" :checked="attribute.serves.includes(s)" :disabled="disabled" @change="toggle(s)" />{{
-          servingWords[s]
-        }}</label
+      <CheckBox
+        v-for="s in servings"
+        :key="s"
+        :disabled="disabled"
+        :model-value="attribute.serves.includes(s)"
+        @update:model-value="toggle(s)"
+        >{{ servingWords[s] }}</CheckBox
       >
     </div>
     <template v-if="entry.bounded || isCounted">
       <span class="pt-1.5 text-ink2">{{ isCounted ? 'How many' : 'Allowed' }}</span>
       <div class="flex flex-wrap items-center gap-2">
         <span class="text-ink2">from</span
-        ><input
-          class="field w-32"
+        ><TextField
           :type="boundField"
           step="any"
-          :value="shown(allowed.least)"
-          aria-label="Smallest allowed"
           :disabled="disabled"
-          @input="setAllowed({ least: bound(($event.target as HTMLInputElement).value) })"
+          :model-value="shown(allowed.least)"
+          class="w-32"
+          label="Smallest allowed"
+          @update:model-value="setAllowed({ least: bound($event) })"
         />
         <span class="text-ink2">to</span
-        ><input
-          class="field w-32"
+        ><TextField
           :type="boundField"
           step="any"
-          :value="shown(allowed.most)"
-          aria-label="Largest allowed"
           :disabled="disabled"
-          @input="setAllowed({ most: bound(($event.target as HTMLInputElement).value) })"
+          :model-value="shown(allowed.most)"
+          class="w-32"
+          label="Largest allowed"
+          @update:model-value="setAllowed({ most: bound($event) })"
         />
         <span v-if="entry.hasUnit" class="text-ink2"
           >{{ attribute.unit ?? families[attribute.family!] }}, both ends included</span
@@ -169,19 +166,20 @@ const boundField = computed(() => (entry.value.ruleKind === 'date' ? 'date' : 'n
       </div>
     </template>
     <template v-if="entry.takesPattern">
-      <label class="pt-1.5 text-ink2" for="attribute-pattern">Form</label>
-      <div>
-        <input
-          id="attribute-pattern"
-          class="field w-full font-mono text-[12.5px]"
-          :value="allowed.pattern ?? ''"
-          :disabled="disabled"
-          placeholder="any text, or a regular expression for the whole value, such as [A-Z]{2}-[0-9]{4}"
-          @input="setAllowed({ pattern: ($event.target as HTMLInputElement).value || null })"
-        /><span v-if="props.errorAt('allowed.pattern')" class="text-madder">{{
-          props.errorAt('allowed.pattern')
-        }}</span>
-      </div>
+      <FormField beside for="attribute-pattern" label="Form">
+        <div>
+          <TextField
+            id="attribute-pattern"
+            :disabled="disabled"
+            placeholder="any text, or a regular expression for the whole value, such as [A-Z]{2}-[0-9]{4}"
+            :model-value="allowed.pattern"
+            class="w-full font-mono text-[12.5px]"
+            @update:model-value="setAllowed({ pattern: $event || null })"
+          /><span v-if="props.errorAt('allowed.pattern')" class="text-madder">{{
+            props.errorAt('allowed.pattern')
+          }}</span>
+        </div>
+      </FormField>
     </template>
   </div>
 </template>

@@ -45,13 +45,12 @@ function remove(name: string) {
       <legend class="sr-only">{{ labelOf(name) }}</legend>
       <p class="flex items-center gap-3 pb-1">
         <b class="font-semibold">{{ labelOf(name) }}</b>
-        <label class="flex items-center gap-1.5 text-ink2"
-          ><input
-            type="checkbox"
-            :checked="isSameInAll(texts)"
-            :disabled="disabled"
-            @change="setSameInAll(name, !isSameInAll(texts))"
-          />same in every language</label
+        <CheckBox
+          :disabled="disabled"
+          :model-value="isSameInAll(texts)"
+          class="text-ink2"
+          @update:model-value="setSameInAll(name, !isSameInAll(texts))"
+          >same in every language</CheckBox
         >
         <button
           v-if="!disabled"
@@ -65,27 +64,27 @@ function remove(name: string) {
       </p>
       <p v-for="language in languagesOf(texts)" :key="language" class="flex items-center gap-2 py-0.5">
         <label class="w-52 text-ink2" :for="`fact-${name}-${language}`">{{ languageLabel(language) }}</label>
-        <input
+        <TextField
           :id="`fact-${name}-${language}`"
-          class="field flex-1"
           maxlength="500"
-          :aria-label="`${labelOf(name)}, ${languageLabel(language)}`"
           :lang="language === noLanguage ? undefined : language"
           :dir="language === noLanguage ? undefined : directionOf(language)"
-          :value="texts[language] ?? ''"
           :disabled="disabled"
-          @input="write(name, language, ($event.target as HTMLInputElement).value)"
+          :model-value="texts[language]"
+          class="flex-1"
+          :label="`${labelOf(name)}, ${languageLabel(language)}`"
+          @update:model-value="write(name, language, $event)"
         />
       </p>
     </fieldset>
     <p v-if="!disabled" class="flex items-center gap-2 border-t border-hair py-2">
-      <input
+      <TextField
         v-model="newName"
-        class="field w-52"
-        aria-label="Name of a new fact"
         placeholder="return days"
         maxlength="40"
         @keydown.enter.prevent="add"
+        class="w-52"
+        label="Name of a new fact"
       /><button type="button" class="plain" @click="add">Add fact</button>
     </p>
   </section>

@@ -18,24 +18,24 @@ const root = useTemplateRef<HTMLElement>('root')
 
 <template>
   <div ref="root">
-    <textarea
+    <TextArea
       v-if="long"
-      class="field w-full"
       rows="2"
       :lang="setup.source"
-      :value="labels[setup.source] ?? ''"
-      :aria-label="props.label"
       :disabled="disabled"
-      @input="set(setup.source, ($event.target as HTMLTextAreaElement).value)"
+      :model-value="labels[setup.source]"
+      class="w-full"
+      :label="props.label"
+      @update:model-value="set(setup.source, $event)"
     />
-    <input
+    <TextField
       v-else
-      class="field w-full"
       :lang="setup.source"
-      :value="labels[setup.source] ?? ''"
-      :aria-label="props.label"
       :disabled="disabled"
-      @input="set(setup.source, ($event.target as HTMLInputElement).value)"
+      :model-value="labels[setup.source]"
+      class="w-full"
+      :label="props.label"
+      @update:model-value="set(setup.source, $event)"
     />
     <details class="mt-0.5">
       <summary class="min-h-6 cursor-pointer pt-0.5 text-[12px] text-ink2">
@@ -44,14 +44,14 @@ const root = useTemplateRef<HTMLElement>('root')
       <div class="mt-1 grid grid-cols-[auto_minmax(0,1fr)] items-center gap-x-3 gap-y-1">
         <template v-for="l in others" :key="l"
           ><span class="text-[12px] text-ink2">{{ languageName(l) }}</span
-          ><input
-            class="field !py-0.5"
+          ><TextField
             :lang="l"
             :dir="directionOf(l)"
-            :value="labels[l] ?? ''"
-            :aria-label="`${props.label} in ${languageName(l)}`"
             :disabled="disabled"
-            @input="set(l, ($event.target as HTMLInputElement).value)"
+            :model-value="labels[l]"
+            class="!py-0.5"
+            :label="`${props.label} in ${languageName(l)}`"
+            @update:model-value="set(l, $event)"
         /></template>
       </div>
     </details>

@@ -105,13 +105,8 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
 
 <template>
   <div class="grid gap-5">
-    <label class="flex min-h-6 items-center gap-1.5"
-      ><input
-        type="checkbox"
-        :checked="layout.off"
-        :disabled="disabled"
-        @change="layout = { ...layout, off: ($event.target as HTMLInputElement).checked }"
-      />Switch pieces off here: pages show only their built-in parts</label
+    <CheckBox :disabled="disabled" :model-value="layout.off" @update:model-value="layout = { ...layout, off: $event }"
+      >Switch pieces off here: pages show only their built-in parts</CheckBox
     >
     <section aria-label="Areas">
       <h2>Areas, from top to bottom</h2>
@@ -133,15 +128,13 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
           ><span class="truncate"
             >{{ areaName(a.area, [a]) }}<small v-if="!isStandard(a.area)" class="code pl-1.5">{{ a.area }}</small></span
           >
-          <select
-            class="field"
-            :aria-label="`How ${areaName(a.area, [a])} is shown`"
-            :value="a.as"
+          <SelectField
             :disabled="disabled"
-            @change="setArea(i, { as: ($event.target as HTMLSelectElement).value as AreaForm })"
-          >
-            <option v-for="f in areaForms" :key="f" :value="f">{{ formWords[f] }}</option>
-          </select>
+            :model-value="a.as"
+            :label="`How ${areaName(a.area, [a])} is shown`"
+            :options="withWords(areaForms, formWords)"
+            @update:model-value="setArea(i, { as: $event })"
+          />
           <NumberField
             class="w-full"
             placeholder="any"
@@ -153,14 +146,12 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
             :most="1000"
             @update:model-value="setArea(i, { limit: $event })"
           />
-          <label class="flex min-h-6 items-center gap-1.5"
-            ><input
-              type="checkbox"
-              :checked="a.needed"
-              :disabled="disabled"
-              :aria-label="`${areaName(a.area, [a])} is required`"
-              @change="setArea(i, { needed: ($event.target as HTMLInputElement).checked })"
-            />required</label
+          <CheckBox
+            :disabled="disabled"
+            :model-value="a.needed"
+            :label="`${areaName(a.area, [a])} is required`"
+            @update:model-value="setArea(i, { needed: $event })"
+            >required</CheckBox
           >
           <span class="text-right"
             ><template v-if="!disabled"
@@ -194,23 +185,28 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
         </li>
       </ol>
       <p v-if="!disabled" class="flex items-center gap-2 pt-1.5">
-        <input
+        <TextField
           v-model="newArea"
-          class="field w-52"
-          aria-label="Name of the new area"
           placeholder="new area"
           maxlength="60"
           @keydown.enter.prevent="addArea"
+          class="w-52"
+          label="Name of the new area"
         /><button type="button" class="plain" @click="addArea">Add an area</button>
       </p>
     </section>
     <section aria-label="Built-in parts">
       <h2 class="flex items-baseline gap-3">
         Built-in parts
-        <select v-model="titled" class="field ml-auto text-[12.5px] font-normal" aria-label="Language of the titles">
-          <option value="">titles in {{ languageName(shownLanguage) }}</option>
-          <option v-for="l in languages" :key="l" :value="l">titles in {{ languageName(l) }}</option>
-        </select>
+        <SelectField
+          v-model="titled"
+          class="ml-auto text-[12.5px] font-normal"
+          label="Language of the titles"
+          :options="[
+            option('', `titles in ${languageName(shownLanguage)}`),
+            ...withWords(languages, (l) => `titles in ${languageName(l)}`),
+          ]"
+        />
       </h2>
       <div
         v-for="(p, i) in layout.parts"
@@ -218,15 +214,13 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
         class="grid grid-cols-[110px_150px_90px_minmax(0,1fr)_24px] items-center gap-2 border-b border-hair py-0.5"
       >
         <span>{{ partWords[p.part] }}</span>
-        <select
-          class="field"
-          :aria-label="`Area of ${partWords[p.part]}`"
-          :value="p.area"
+        <SelectField
           :disabled="disabled"
-          @change="setPart(i, { area: ($event.target as HTMLSelectElement).value })"
-        >
-          <option v-for="a in layout.areas" :key="a.area" :value="a.area">{{ areaName(a.area, [a]) }}</option>
-        </select>
+          :model-value="p.area"
+          :label="`Area of ${partWords[p.part]}`"
+          :options="layout.areas.map((a) => option(a.area, areaName(a.area, [a])))"
+          @update:model-value="setPart(i, { area: $event })"
+        />
         <NumberField
           class="w-full"
           :label="`Order of ${partWords[p.part]}`"
@@ -236,14 +230,14 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
           whole
           @update:model-value="setPart(i, { order: $event! })"
         />
-        <input
-          class="field w-full"
+        <TextField
           :lang="shownLanguage"
-          :aria-label="`Title of ${partWords[p.part]} in ${languageName(shownLanguage)}`"
-          :value="p.titles[shownLanguage] ?? ''"
           :disabled="disabled"
           maxlength="120"
-          @change="setPart(i, { titles: { ...p.titles, [shownLanguage]: ($event.target as HTMLInputElement).value } })"
+          :model-value="p.titles[shownLanguage]"
+          class="w-full"
+          :label="`Title of ${partWords[p.part]} in ${languageName(shownLanguage)}`"
+          @commit="setPart(i, { titles: { ...p.titles, [shownLanguage]: $event } })"
         />
         <button
           v-if="!disabled"
@@ -293,39 +287,36 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
       <form v-if="!disabled" class="flex flex-wrap items-center gap-2 pt-1.5" @submit.prevent="addException">
         <template v-if="rules.length"
           ><span class="text-ink2">What</span
-          ><select v-model="exception.rule" class="field max-w-44" aria-label="Named rule of the exception">
-            <option value="" disabled>a named rule</option>
-            <option v-for="r in rules" :key="r.code" :value="r.code">{{ r.name }}</option></select
-          ><span class="text-ink2">matches has</span>
-          <select v-model="exception.what" class="field" aria-label="Difference">
-            <option value="hide">not</option>
-            <option value="move">elsewhere</option>
-            <option value="form">in another style</option>
-          </select>
-          <select
+          ><SelectField
+            v-model="exception.rule"
+            class="max-w-44"
+            label="Named rule of the exception"
+            placeholder="a named rule"
+            :options="byRecord(rules)"
+          /><span class="text-ink2">matches has</span>
+          <SelectField
+            v-model="exception.what"
+            label="Difference"
+            :options="[option('hide', 'not'), option('move', 'elsewhere'), option('form', 'in another style')]"
+          />
+          <SelectField
             v-if="exception.what !== 'form'"
             v-model="exception.part"
-            class="field"
-            aria-label="Part of the exception"
-          >
-            <option v-for="p in layout.parts" :key="p.part" :value="p.part">{{ partWords[p.part] }}</option>
-          </select>
-          <select
+            label="Part of the exception"
+            :options="layout.parts.map((p) => option(p.part, partWords[p.part]!))"
+          />
+          <SelectField
             v-if="exception.what !== 'hide'"
             v-model="exception.area"
-            class="field"
-            aria-label="Area of the exception"
-          >
-            <option v-for="a in layout.areas" :key="a.area" :value="a.area">{{ areaName(a.area, [a]) }}</option>
-          </select>
-          <select
+            label="Area of the exception"
+            :options="layout.areas.map((a) => option(a.area, areaName(a.area, [a])))"
+          />
+          <SelectField
             v-if="exception.what === 'form'"
             v-model="exception.as"
-            class="field"
-            aria-label="Style of the exception"
-          >
-            <option v-for="f in areaForms" :key="f" :value="f">{{ formWords[f] }}</option>
-          </select>
+            label="Style of the exception"
+            :options="withWords(areaForms, formWords)"
+          />
           <NumberField
             v-if="exception.what === 'move'"
             class="w-20"
@@ -350,18 +341,18 @@ const isLook = (l: Look) => Object.entries(l).every(([k, v]) => layout.value.loo
       </p>
       <fieldset class="flex flex-wrap gap-x-4" :disabled="disabled">
         <legend class="sr-only">Levels of headings</legend>
-        <label v-for="(l, i) in [2, 3, 4] as const" :key="l" class="flex min-h-6 items-center gap-1.5"
-          ><input
-            type="checkbox"
-            :checked="layout.cut?.levels.includes(l) ?? false"
-            @change="
-              setCut(
-                layout.cut?.levels.includes(l)
-                  ? layout.cut.levels.filter((x) => x !== l)
-                  : ([...(layout.cut?.levels ?? []), l].sort() as (2 | 3 | 4)[]),
-              )
-            "
-          />headings {{ i + 1 }}</label
+        <CheckBox
+          v-for="(l, i) in [2, 3, 4] as const"
+          :key="l"
+          :model-value="layout.cut?.levels.includes(l) ?? false"
+          @update:model-value="
+            setCut(
+              layout.cut?.levels.includes(l)
+                ? layout.cut.levels.filter((x) => x !== l)
+                : ([...(layout.cut?.levels ?? []), l].sort() as (2 | 3 | 4)[]),
+            )
+          "
+          >headings {{ i + 1 }}</CheckBox
         >
       </fieldset>
       <p v-if="layout.cut?.except.length" class="text-ink2">

@@ -89,54 +89,54 @@ const translated = computed(
         @keydown.alt.down.stop.prevent="move(entry, above, 1)"
       >
         <span class="flex items-center gap-1.5" :style="{ paddingInlineStart: `${above.length * 16}px` }"
-          ><select
-            class="field w-full"
-            :value="choiceOf(entry.to)"
+          ><SelectField
             :disabled="disabled"
-            :aria-label="`What ${entry.names[setup.source] ?? lent(entry, setup.source)} leads to`"
-            @change="lead(entry, above, ($event.target as HTMLSelectElement).value)"
-          >
-            <option value="">nothing</option>
-            <option value="address">an address</option>
-            <optgroup label="Standing pages">
-              <option v-for="p in pages" :key="p.code" :value="`page:${p.code}`">{{ p.name }}</option>
-            </optgroup>
-            <optgroup label="Categories">
-              <option v-for="c in setup.categories.values()" :key="c.code" :value="`category:${c.code}`">
-                {{ setup.label(c.names, c.code) }}
-              </option>
-            </optgroup>
-          </select></span
-        >
-        <span
-          ><input
-            class="field w-full"
-            :lang="setup.source"
-            :value="entry.names[setup.source] ?? ''"
-            :placeholder="lent(entry, setup.source)"
-            :disabled="disabled"
-            :aria-label="`Name of ${entry.code} in the source`"
-            maxlength="200"
-            @change="name(entry, above, setup.source, ($event.target as HTMLInputElement).value)" /><input
-            v-if="entry.to && 'address' in entry.to"
-            class="field mt-1 w-full font-mono text-[12px]"
-            :value="entry.to.address"
-            :disabled="disabled"
-            :aria-label="`Address of ${entry.code}`"
-            @change="set(above, entry.code, { to: { address: ($event.target as HTMLInputElement).value.trim() } })"
+            :model-value="choiceOf(entry.to)"
+            class="w-full"
+            :label="`What ${entry.names[setup.source] ?? lent(entry, setup.source)} leads to`"
+            :options="[
+              option('', 'nothing'),
+              option('address', 'an address'),
+              ...under(
+                'Standing pages',
+                pages.map((p) => option(`page:${p.code}`, p.name)),
+              ),
+              ...under(
+                'Categories',
+                [...setup.categories.values()].map((c) => option(`category:${c.code}`, setup.label(c.names, c.code))),
+              ),
+            ]"
+            @update:model-value="lead(entry, above, $event)"
         /></span>
         <span
-          ><input
+          ><TextField
+            :lang="setup.source"
+            :placeholder="lent(entry, setup.source)"
+            :disabled="disabled"
+            maxlength="200"
+            :model-value="entry.names[setup.source]"
+            class="w-full"
+            :label="`Name of ${entry.code} in the source`"
+            @commit="name(entry, above, setup.source, $event)" /><TextField
+            v-if="entry.to && 'address' in entry.to"
+            :disabled="disabled"
+            :model-value="entry.to.address"
+            class="mt-1 w-full font-mono text-[12px]"
+            :label="`Address of ${entry.code}`"
+            @commit="set(above, entry.code, { to: { address: $event.trim() } })"
+        /></span>
+        <span
+          ><TextField
             v-if="language !== setup.source"
-            class="field w-full"
             :lang="language"
             :dir="directionOf(language)"
-            :value="entry.names[language] ?? ''"
             :placeholder="lent(entry, language) || 'missing'"
             :disabled="disabled"
-            :aria-label="`Name of ${entry.code} in ${languageName(language)}`"
             maxlength="200"
-            @change="name(entry, above, language, ($event.target as HTMLInputElement).value)"
+            :model-value="entry.names[language]"
+            class="w-full"
+            :label="`Name of ${entry.code} in ${languageName(language)}`"
+            @commit="name(entry, above, language, $event)"
         /></span>
         <span v-if="!disabled" class="flex gap-1"
           ><button

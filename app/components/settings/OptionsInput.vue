@@ -50,9 +50,11 @@ useReorder(() => root.value, move)
       class="grid grid-cols-[22px_minmax(0,1fr)_minmax(0,1fr)_34px_120px_22px] items-center gap-x-2 text-[12px] text-ink2"
     >
       <span /><span>{{ languageName(setup.source) }}</span
-      ><select v-model="other" class="field !py-0" aria-label="Second language">
-        <option v-for="l in setup.languages.slice(1)" :key="l" :value="l">{{ languageName(l) }}</option></select
-      ><span>Hue</span><span>Code</span><span />
+      ><SelectField
+        v-model="other"
+        label="Second language"
+        :options="withWords(setup.languages.slice(1), languageName)"
+      /><span>Hue</span><span>Code</span><span />
     </div>
     <ul ref="root" class="mt-1">
       <li
@@ -64,31 +66,30 @@ useReorder(() => root.value, move)
         @keydown.alt.down.prevent="move(i, i + 1)"
       >
         <span data-handle class="cursor-grab text-right text-ink3" :title="`Drag to move ${o.code}`">{{ i + 1 }}</span>
-        <input
-          class="field !py-0.5"
+        <TextField
           :lang="setup.source"
-          :value="o.labels[setup.source] ?? ''"
-          :aria-label="`Option ${i + 1} in ${languageName(setup.source)}`"
           :disabled="disabled"
-          @input="set(i, setup.source, ($event.target as HTMLInputElement).value)"
+          :model-value="o.labels[setup.source]"
+          class="!py-0.5"
+          :label="`Option ${i + 1} in ${languageName(setup.source)}`"
+          @update:model-value="set(i, setup.source, $event)"
         />
-        <input
-          class="field !py-0.5"
+        <TextField
           :lang="other"
           :dir="directionOf(other)"
-          :value="o.labels[other] ?? ''"
-          :aria-label="`Option ${i + 1} in ${languageName(other)}`"
           :disabled="disabled"
-          @input="set(i, other, ($event.target as HTMLInputElement).value)"
+          :model-value="o.labels[other]"
+          class="!py-0.5"
+          :label="`Option ${i + 1} in ${languageName(other)}`"
+          @update:model-value="set(i, other, $event)"
         />
-        <input
+        <ColourField
           v-if="o.swatch"
-          class="h-6 w-full"
-          type="color"
-          :value="o.swatch"
-          :aria-label="`Hue of option ${i + 1}`"
+          class="w-full"
+          :model-value="o.swatch"
+          :label="`Hue of option ${i + 1}`"
           :disabled="disabled"
-          @input="dye(i, ($event.target as HTMLInputElement).value)"
+          @update:model-value="dye(i, $event)"
         />
         <button
           v-else
@@ -112,15 +113,15 @@ useReorder(() => root.value, move)
         </button>
       </li>
     </ul>
-    <input
+    <TextField
       v-if="!disabled"
       v-model="adding"
-      class="field mt-1 w-full"
-      aria-label="Add options"
       placeholder="Add options, separated by commas or lines"
       @keydown.enter.prevent="add(adding.split(','))"
       @blur="add(adding.split(','))"
       @paste="paste"
+      class="mt-1 w-full"
+      label="Add options"
     />
   </div>
 </template>

@@ -43,15 +43,15 @@ const formWords: Record<string, string> = { one: 'for one', other: 'for several'
         <span class="grid gap-1"
           ><label v-for="(first, form) in p.source" :key="form" class="flex items-baseline gap-2"
             ><span v-if="'one' in p.source" class="w-20 text-[12px] text-ink2">{{ formWords[form] }}</span
-            ><input
-              class="field w-full"
+            ><TextField
               :lang="setup.source"
-              :value="wording(p, String(form))"
               :placeholder="first"
               :disabled="disabled"
-              :aria-label="`${p.note}${'one' in p.source ? `, ${formWords[form]}` : ''}`"
               maxlength="300"
-              @change="set(p, String(form), ($event.target as HTMLInputElement).value)" /></label
+              :model-value="wording(p, String(form))"
+              class="w-full"
+              :label="`${p.note}${'one' in p.source ? `, ${formWords[form]}` : ''}`"
+              @commit="set(p, String(form), $event)" /></label
         ></span>
         <span class="text-right text-[12px]" :class="others.every((l) => has(p, l)) ? 'text-ink2' : 'text-madder'"
           >{{ others.filter((l) => has(p, l)).length }} of {{ others.length }}</span

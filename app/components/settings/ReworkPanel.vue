@@ -84,18 +84,15 @@ defineExpose({ needed, make, looking })
       <div v-if="gone.length" class="mt-2 grid grid-cols-[auto_auto] justify-start gap-x-4 gap-y-1">
         <template v-for="o in gone" :key="o.code"
           ><label class="pt-1" :for="`instead-${o.code}`">Products with “{{ setup.label(o.labels, o.code) }}” get</label
-          ><select
+          ><SelectField
             :id="`instead-${o.code}`"
-            class="field"
-            :value="instead[o.code] ?? ''"
-            @change="instead = { ...instead, [o.code]: ($event.target as HTMLSelectElement).value || null }"
-          >
-            <option value="">nothing</option>
-            <option v-for="n in after.options" :key="n.code" :value="n.code">
-              {{ setup.label(n.labels, n.code) }}
-            </option>
-          </select></template
-        >
+            :model-value="instead[o.code]"
+            :options="[
+              option(null, 'nothing'),
+              ...after.options.map((n) => option(n.code, setup.label(n.labels, n.code))),
+            ]"
+            @update:model-value="instead = { ...instead, [o.code]: $event }"
+        /></template>
       </div>
       <div
         v-if="data.losses.length || data.sample.length"
@@ -125,9 +122,9 @@ defineExpose({ needed, make, looking })
           </tbody>
         </table>
       </div>
-      <label v-if="data.lost" class="mt-2 flex items-center gap-1.5"
-        ><input v-model="lose" type="checkbox" />{{ numberShown(data.lost) }}
-        {{ data.lost === 1 ? 'value' : 'values' }} may be lost; the history of each product keeps them</label
+      <CheckBox v-if="data.lost" v-model="lose" class="mt-2"
+        >{{ numberShown(data.lost) }} {{ data.lost === 1 ? 'value' : 'values' }} may be lost; the history of each
+        product keeps them</CheckBox
       >
       <button
         v-if="needed"

@@ -53,40 +53,45 @@ function removePage(page: StandingPage) {
         {{ p.name }}
       </button>
       <template v-if="!disabled"
-        ><input
+        ><TextField
           v-model="name"
-          class="field w-40"
           placeholder="name of a new page"
-          aria-label="Name of a new page"
           maxlength="120"
           @keydown.enter.prevent="add"
+          class="w-40"
+          label="Name of a new page"
         /><button type="button" class="plain" @click="add">Add a page</button></template
       >
     </p>
     <template v-if="page">
       <p class="flex items-end gap-3 pb-2">
-        <label class="text-ink2"
-          >Name, for the team<input
-            class="field mt-0.5 block w-64"
-            :value="page.name"
+        <FormField label="Name, for the team">
+          <TextField
             :disabled="disabled"
             maxlength="120"
-            @change="set({ name: ($event.target as HTMLInputElement).value })" /></label
-        ><span class="code pb-1.5">page:{{ page.code }}</span
+            :model-value="page.name"
+            class="w-64"
+            @commit="set({ name: $event })"
+          />
+        </FormField>
+        <span class="code pb-1.5">page:{{ page.code }}</span
         ><button v-if="!disabled" type="button" class="plain ml-auto pb-1.5" @click="removePage(page)">Remove</button>
       </p>
       <section v-for="l in languages" :key="page.code + l" class="pb-3" :aria-label="languageName(l)">
         <h3 class="border-b border-hair pb-0.5 font-semibold">{{ languageName(l) }}</h3>
-        <label class="block pt-1 text-ink2"
-          >Title<input
-            class="field mt-0.5 block w-full font-serif"
+
+        <FormField class="pt-1" label="Title">
+          <TextField
             :lang="l"
             :dir="directionOf(l)"
-            :value="page.titles[l] ?? ''"
             :disabled="disabled"
             maxlength="300"
-            @change="set({ titles: { ...page!.titles, [l]: ($event.target as HTMLInputElement).value } })"
-        /></label>
+            :model-value="page.titles[l]"
+            class="w-full font-serif"
+            @commit="set({ titles: { ...page!.titles, [l]: $event } })"
+          />
+        </FormField>
+
         <RichEditor
           class="mt-1.5"
           :model-value="page.bodies[l] ?? ''"

@@ -68,13 +68,11 @@ const toggle = (code: string) =>
         ><small v-if="attribute" class="ml-2 text-ink2">{{ typeOfAttribute(attribute) }}</small></span
       >
       <span class="flex items-center gap-2"
-        ><label class="flex items-center gap-1.5"
-          ><input
-            type="checkbox"
-            :checked="use.required"
-            :disabled="disabled"
-            @change="set({ required: !use.required })"
-          />required<span class="sr-only">: {{ label }}</span></label
+        ><CheckBox
+          :disabled="disabled"
+          :model-value="use.required"
+          @update:model-value="set({ required: !use.required })"
+          >required<span class="sr-only">: {{ label }}</span></CheckBox
         ><button
           v-if="use.required"
           class="plain max-w-[150px] truncate"
@@ -86,13 +84,11 @@ const toggle = (code: string) =>
           {{ where || 'everywhere' }}
         </button></span
       >
-      <label class="flex items-center gap-1.5"
-        ><input
-          type="checkbox"
-          :checked="use.perVariant"
-          :disabled="disabled"
-          @change="set({ perVariant: !use.perVariant })"
-        />each variant<span class="sr-only"> has its own {{ label }}</span></label
+      <CheckBox
+        :disabled="disabled"
+        :model-value="use.perVariant"
+        @update:model-value="set({ perVariant: !use.perVariant })"
+        >each variant<span class="sr-only"> has its own {{ label }}</span></CheckBox
       >
       <button
         class="plain justify-self-start truncate"
@@ -118,13 +114,13 @@ const toggle = (code: string) =>
       <fieldset class="flex flex-wrap gap-x-4 gap-y-1 py-1">
         <legend class="sr-only">Storefronts in which {{ label }} is required</legend>
         <span class="text-ink2">In</span
-        ><label v-for="s in setup.storefronts" :key="s.code" class="flex items-center gap-1.5"
-          ><input
-            type="checkbox"
-            :checked="use.requiredIn.includes(s.code)"
-            :disabled="disabled"
-            @change="toggle(s.code)"
-          />{{ s.name }}</label
+        ><CheckBox
+          v-for="s in setup.storefronts"
+          :key="s.code"
+          :disabled="disabled"
+          :model-value="use.requiredIn.includes(s.code)"
+          @update:model-value="toggle(s.code)"
+          >{{ s.name }}</CheckBox
         ><span class="text-ink2">{{ use.requiredIn.length === 0 ? 'none chosen: all' : '' }}</span>
       </fieldset>
       <p class="py-1 text-ink2">and only for products that meet</p>

@@ -138,16 +138,15 @@ function left(e: FocusEvent) {
       :label="label"
       @update:model-value="category"
     />
-    <select
+    <SelectField
       v-else-if="codes"
-      class="field w-full"
-      :value="code"
-      :aria-label="label"
-      @change="text = ($event.target as HTMLSelectElement).value"
       @keydown.enter.prevent="write('down')"
-    >
-      <option v-for="c in codes" :key="c.code" :value="c.code">{{ c.label }}</option>
-    </select>
-    <input v-else v-model="text" class="field w-full" :aria-label="label" @keydown.enter.prevent="write('down')" />
+      :model-value="code"
+      class="w-full"
+      :label="label"
+      :options="byLabel(codes)"
+      @update:model-value="text = $event"
+    />
+    <TextField v-else v-model="text" @keydown.enter.prevent="write('down')" class="w-full" :label="label" />
   </div>
 </template>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import type { OfferedColumn } from '@contracts/sheet'
 
 /** Which columns the sheet shows, in which order. */
@@ -49,80 +48,70 @@ const gaps = computed(() =>
 </script>
 
 <template>
-  <Dialog :open="open" class="relative z-40" @close="open = false">
-    <div class="fixed inset-0 bg-ink/20" aria-hidden="true" />
-    <div class="fixed inset-x-0 top-16 flex justify-center px-6">
-      <DialogPanel
-        class="grid max-h-[78vh] w-[820px] grid-cols-[300px_minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] border border-hair2 bg-sheet shadow-lg"
-      >
-        <DialogTitle class="col-span-2 border-b border-hair2 px-5 py-2.5 font-serif text-[16px] font-semibold"
-          >Columns of the sheet</DialogTitle
-        >
-        <section class="overflow-auto border-r border-hair2 py-2" aria-label="Shown, in this order">
-          <ol ref="root">
-            <li
-              v-for="(c, i) in chosen"
-              :key="c"
-              data-entry
-              tabindex="0"
-              class="flex items-center gap-2 px-5 py-1 focus:bg-indigowash"
-              :aria-label="`${label(c)}, column ${i + 1}. Alt and the arrows move it, Delete removes it`"
-              @keydown.alt.up.prevent="move(i, i - 1)"
-              @keydown.alt.down.prevent="move(i, i + 1)"
-              @keydown.delete.prevent="chosen = chosen.filter((x) => x !== c)"
+  <ModalDialog v-model="open" title="Columns of the sheet" wide>
+    <div class="mt-2 grid h-[58vh] grid-cols-[300px_minmax(0,1fr)] border-y border-hair2">
+      <section class="overflow-auto border-r border-hair2 py-2" aria-label="Shown, in this order">
+        <ol ref="root">
+          <li
+            v-for="(c, i) in chosen"
+            :key="c"
+            data-entry
+            tabindex="0"
+            class="flex items-center gap-2 px-5 py-1 focus:bg-indigowash"
+            :aria-label="`${label(c)}, column ${i + 1}. Alt and the arrows move it, Delete removes it`"
+            @keydown.alt.up.prevent="move(i, i - 1)"
+            @keydown.alt.down.prevent="move(i, i + 1)"
+            @keydown.delete.prevent="chosen = chosen.filter((x) => x !== c)"
+          >
+            <span data-handle class="w-5 cursor-grab text-ink3">{{ i + 1 }}</span><span
+              class="min-w-0 flex-1 truncate"
+              >{{ label(c) }}</span
+            ><button
+              type="button"
+              class="px-1 text-ink2"
+              tabindex="-1"
+              :aria-label="`Remove ${label(c)}`"
+              @click="chosen = chosen.filter((x) => x !== c)"
             >
-              <span data-handle class="w-5 cursor-grab text-ink3">{{ i + 1 }}</span><span
-                class="min-w-0 flex-1 truncate"
-                >{{ label(c) }}</span
-              ><button
-                type="button"
-                class="px-1 text-ink2"
-                tabindex="-1"
-                :aria-label="`Remove ${label(c)}`"
-                @click="chosen = chosen.filter((x) => x !== c)"
-              >
-                ×
-              </button>
-            </li>
-          </ol>
-          <p v-if="chosen.length === 0" class="px-5 text-ink2">No column: only the products’ names.</p>
-        </section>
-        <section class="flex min-h-0 flex-col" aria-label="More columns">
-          <div class="flex items-center gap-3 px-5 py-2">
-            <input
-              v-model="q"
-              class="field w-full"
-              type="search"
-              aria-label="Find a column"
-              placeholder="Find a column"
-              @keydown.enter.prevent="offered[0] && add(offered[0].id)"
-            />
-          </div>
-          <p class="px-5 pb-1 text-[12px] text-ink2">
-            What must be filled and is not stands first, then by how many products empty.
-          </p>
-          <ul class="min-h-0 flex-1 overflow-auto pb-2">
-            <li v-for="c in offered" :key="c.id">
-              <button
-                type="button"
-                class="flex w-full items-baseline gap-3 px-5 py-1 text-left hover:bg-shade focus:bg-indigowash"
-                @click="add(c.id)"
-              >
-                <span class="truncate">{{ c.label }}</span><b
-                  v-if="c.needed && c.missing"
-                  class="shrink-0 text-[12px] font-semibold text-madder"
-                  >required</b
-                ><span class="ml-auto shrink-0 text-[12px] text-ink2">{{ lacking(c) }}</span>
-              </button>
-            </li>
-          </ul>
-        </section>
-        <p class="col-span-2 flex items-center gap-3 border-t border-hair2 px-5 py-2">
-          <button class="act" type="button" :disabled="gaps.length === 0" @click="chosen = gaps">
-            Show required gaps</button
-          ><button class="act main ml-auto" type="button" @click="open = false">Close</button>
+              ×
+            </button>
+          </li>
+        </ol>
+        <p v-if="chosen.length === 0" class="px-5 text-ink2">No column: only the products’ names.</p>
+      </section>
+      <section class="flex min-h-0 flex-col" aria-label="More columns">
+        <div class="flex items-center gap-3 px-5 py-2">
+          <TextField
+            v-model="q"
+            placeholder="Find a column"
+            @keydown.enter.prevent="offered[0] && add(offered[0].id)"
+            type="search"
+            class="w-full"
+            label="Find a column"
+          />
+        </div>
+        <p class="px-5 pb-1 text-[12px] text-ink2">
+          What must be filled and is not stands first, then by how many products empty.
         </p>
-      </DialogPanel>
+        <ul class="min-h-0 flex-1 overflow-auto pb-2">
+          <li v-for="c in offered" :key="c.id">
+            <button
+              type="button"
+              class="flex w-full items-baseline gap-3 px-5 py-1 text-left hover:bg-shade focus:bg-indigowash"
+              @click="add(c.id)"
+            >
+              <span class="truncate">{{ c.label }}</span><b
+                v-if="c.needed && c.missing"
+                class="shrink-0 text-[12px] font-semibold text-madder"
+                >required</b
+              ><span class="ml-auto shrink-0 text-[12px] text-ink2">{{ lacking(c) }}</span>
+            </button>
+          </li>
+        </ul>
+      </section>
     </div>
-  </Dialog>
+    <p class="pt-3">
+      <button class="act" type="button" :disabled="gaps.length === 0" @click="chosen = gaps">Show required gaps</button>
+    </p>
+  </ModalDialog>
 </template>

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { codeOfName } from '@core/text/code'
 
 /** Named lists beside the sheet: one is shown, or what is selected, or found, is put into one. */
@@ -53,51 +52,45 @@ function show(code: string, close: () => void) {
 </script>
 
 <template>
-  <Popover class="relative">
-    <PopoverButton class="act">Lists</PopoverButton>
-    <PopoverPanel
-      v-slot="{ close }"
-      class="absolute right-0 top-full z-40 mt-1 w-80 border border-hair2 bg-sheet p-3 shadow-md"
-      focus
-    >
-      <p class="text-[12.5px] text-ink2">Products grouped by hand</p>
-      <ul class="mt-1 max-h-52 overflow-auto">
-        <li v-for="l in lists" :key="l.code">
-          <button
-            type="button"
-            class="flex w-full items-baseline gap-3 px-1 py-0.5 text-left hover:bg-shade"
-            @click="show(l.code, close)"
-          >
-            <span class="truncate">{{ l.name }}</span><span class="ml-auto text-[12px] text-ink2">{{
-              numberShown(l.products)
-            }}</span>
-          </button>
-        </li>
-      </ul>
-      <p v-if="data && lists.length === 0" class="py-1 text-ink2">No list yet.</p>
-      <form v-if="mayEdit" class="mt-2 border-t border-hair pt-2" @submit.prevent="put(close)">
-        <label class="block"
-          >Add {{ what }} to
-          <select v-model="into" class="field mt-1 w-full" aria-label="List">
-            <option value="">new list …</option>
-            <option v-for="l in lists" :key="l.code" :value="l.code">{{ l.name }}</option>
-          </select></label
+  <DropPanel v-slot="{ close }" class="act" label="Lists" placement="bottom-end" panel-class="w-80">
+    <p class="text-[12.5px] text-ink2">Products grouped by hand</p>
+    <ul class="mt-1 max-h-52 overflow-auto">
+      <li v-for="l in lists" :key="l.code">
+        <button
+          type="button"
+          class="flex w-full items-baseline gap-3 px-1 py-0.5 text-left hover:bg-shade"
+          @click="show(l.code, close)"
         >
-        <input
-          v-if="!into"
-          v-model="name"
-          class="field mt-1.5 w-full"
-          maxlength="120"
-          aria-label="Name of the new list"
-          placeholder="Spring window"
-        />
-        <p class="mt-2 flex items-center gap-3">
-          <button type="submit" class="act main" :disabled="busy || found === 0 || (!into && !name.trim())">
-            Add to list</button
-          ><NuxtLink to="/catalogue/lists" class="plain ml-auto">Manage lists</NuxtLink>
-        </p>
-      </form>
-      <NuxtLink v-else to="/catalogue/lists" class="plain">All lists</NuxtLink>
-    </PopoverPanel>
-  </Popover>
+          <span class="truncate">{{ l.name }}</span><span class="ml-auto text-[12px] text-ink2">{{
+            numberShown(l.products)
+          }}</span>
+        </button>
+      </li>
+    </ul>
+    <p v-if="data && lists.length === 0" class="py-1 text-ink2">No list yet.</p>
+    <form v-if="mayEdit" class="mt-2 border-t border-hair pt-2" @submit.prevent="put(close)">
+      <label class="block"
+        >Add {{ what }} to
+        <SelectField
+          v-model="into"
+          class="mt-1 w-full"
+          label="List"
+          :options="[option('', 'new list …'), ...byRecord(lists)]"
+      /></label>
+      <TextField
+        v-if="!into"
+        v-model="name"
+        maxlength="120"
+        placeholder="Spring window"
+        class="mt-1.5 w-full"
+        label="Name of the new list"
+      />
+      <p class="mt-2 flex items-center gap-3">
+        <button type="submit" class="act main" :disabled="busy || found === 0 || (!into && !name.trim())">
+          Add to list</button
+        ><NuxtLink to="/catalogue/lists" class="plain ml-auto">Manage lists</NuxtLink>
+      </p>
+    </form>
+    <NuxtLink v-else to="/catalogue/lists" class="plain">All lists</NuxtLink>
+  </DropPanel>
 </template>

@@ -10,8 +10,8 @@ const { data, refresh } = useAsking(
 const views = computed(() => data.value?.items ?? [])
 const chosen = ref<number | ''>('')
 const view = computed(() => views.value.find((v) => v.id === chosen.value))
-function take(id: string) {
-  chosen.value = id === '' ? '' : Number(id)
+function take(id: number | '') {
+  chosen.value = id
   if (view.value) emit('take', view.value.content)
 }
 const naming = ref(false)
@@ -32,18 +32,19 @@ async function removeSaved() {
 
 <template>
   <span class="inline-flex items-center gap-2">
-    <select
+    <SelectField
       v-if="!naming"
-      class="field max-w-44"
-      :value="chosen"
-      aria-label="View"
-      @change="take(($event.target as HTMLSelectElement).value)"
-    >
-      <option value="">{{ views.length ? 'saved views …' : 'no saved views' }}</option>
-      <option v-for="v in views" :key="v.id" :value="v.id">
-        {{ v.name }}{{ v.mine ? (v.shared ? ', for everybody' : '') : `, of ${v.owner}` }}
-      </option>
-    </select>
+      :model-value="chosen"
+      class="max-w-44"
+      label="View"
+      :options="[
+        option('', views.length ? 'saved views …' : 'no saved views'),
+        ...views.map((v) =>
+          option(v.id, `${v.name}${v.mine ? (v.shared ? ', for everybody' : '') : `, of ${v.owner}`}`),
+        ),
+      ]"
+      @update:model-value="take($event)"
+    />
     <KeepForm
       v-model="naming"
       kind="view"

@@ -49,7 +49,7 @@ function overrule() {
   reason.value = ''
 }
 const words = ref('')
-const field = useTemplateRef<HTMLTextAreaElement>('field')
+const field = useTemplateRef<Focusable>('field')
 watch(
   () => props.commenting,
   async (open) => {
@@ -166,13 +166,13 @@ function send() {
         </li>
       </ul>
       <form v-if="overruling" class="mt-1 flex gap-1.5" @submit.prevent="overrule">
-        <input
+        <TextField
           v-model="reason"
-          class="field flex-1"
           placeholder="Why"
-          aria-label="Why this finding can be ignored"
           maxlength="500"
           autofocus
+          class="flex-1"
+          label="Why this finding can be ignored"
         /><button class="act" type="submit">Ignore</button>
       </form>
       <h2 class="mt-2">Comments</h2>
@@ -191,14 +191,14 @@ function send() {
         @keydown.esc.stop.prevent="emit('close')"
         @keydown.enter.exact.prevent="send"
       >
-        <textarea
+        <TextArea
           ref="field"
           v-model="words"
-          class="field w-full"
           rows="2"
           :placeholder="returning ? 'What should be different' : 'Comment'"
-          :aria-label="returning ? 'Return with a comment' : 'Comment'"
           maxlength="2000"
+          class="w-full"
+          :label="returning ? 'Return with a comment' : 'Comment'"
         />
         <button class="act" type="submit" :disabled="words.trim() === ''">
           {{ returning ? 'Return' : 'Comment' }}

@@ -49,10 +49,6 @@ watch(
   },
 )
 /** A state that is refused does not stay chosen. */
-function choose(list: HTMLSelectElement) {
-  emit('state', list.value as TranslationState)
-  list.value = props.row.segment.state
-}
 defineExpose({
   insert: (n: number) => editor.value?.insert(n),
   insertText: (t: string) => editor.value?.insertText(t),
@@ -116,14 +112,12 @@ defineExpose({
           row.segment.target === null ? 'missing' : stateWords[row.segment.state]
         }}</span>
         <label v-else-if="current"
-          >State<select
-            class="field ml-1.5 !py-0"
-            :value="row.segment.state"
-            @change="choose($event.target as HTMLSelectElement)"
-          >
-            <option v-for="s in translationStates" :key="s" :value="s">{{ stateWords[s] }}</option>
-          </select></label
-        >
+          >State<SelectField
+            :model-value="row.segment.state"
+            class="ml-1.5"
+            :options="withWords(translationStates, stateWords)"
+            @update:model-value="emit('state', $event)"
+        /></label>
         <span v-if="row.segment.returned" class="font-semibold text-madder">returned</span>
         <span v-if="row.segment.unread" class="text-ochre">machine translation, not confirmed</span>
         <span v-if="current && row.segment.was">stale</span

@@ -134,8 +134,7 @@ async function sendOut() {
   }
 }
 const back = shallowRef<string>()
-async function bring(e: Event) {
-  const chosen = (e.target as HTMLInputElement).files?.[0]
+async function bring([chosen]: File[]) {
   if (!chosen) return
   back.value = chosen.name
   await run(() =>
@@ -250,8 +249,7 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
       >
     </div>
     <div v-else-if="tool === 'before'" class="flex flex-wrap items-center gap-4 pt-2">
-      <label class="flex items-center gap-1.5"
-        ><input v-model="memory" type="checkbox" /> from the memory, matches of</label
+      <CheckBox v-model="memory"> from the memory, matches of</CheckBox
       ><NumberField
         v-model="from"
         class="w-16"
@@ -262,7 +260,7 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
         :least="70"
         :most="101"
       /><span>and above</span>
-      <label class="flex items-center gap-1.5"><input v-model="machine" type="checkbox" /> the rest by machine</label>
+      <CheckBox v-model="machine"> the rest by machine</CheckBox>
       <button class="act main" type="button" :disabled="busy || (!memory && !machine)" @click="pretranslate">
         Translate {{ what }}
       </button>
@@ -287,15 +285,17 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
       </p>
     </div>
     <div v-else-if="tool === 'out'" class="flex flex-wrap items-center gap-3 pt-2">
-      <select v-model="format" class="field" aria-label="Format">
-        <option v-for="f in exchangeFormats" :key="f" :value="f">{{ formatWords[f] }}</option></select
-      ><button class="act main" type="button" @click="sendOut">Export {{ what }}</button
+      <SelectField v-model="format" label="Format" :options="withWords(exchangeFormats, formatWords)" /><button
+        class="act main"
+        type="button"
+        @click="sendOut"
+      >
+        Export {{ what }}</button
       ><span class="text-ink2">Includes translation memory matches and glossary terms.</span>
     </div>
     <div v-else-if="tool === 'in'" class="pt-2">
-      <label class="text-ink2"
-        >Translated file, XLIFF 2.1 or 1.2<input class="ml-2" type="file" accept=".xlf,.xliff,.xml" @change="bring"
-      /></label>
+      <FileField class="act" label="Choose a translated file" accept=".xlf,.xliff,.xml" @choose="bring" />
+      <span class="ml-2 text-ink2">XLIFF 2.1 or 1.2</span>
       <template v-if="result?.refusedCount !== undefined"
         ><p class="pt-1.5" role="status">
           <b class="font-semibold">{{ back }}</b>: {{ countShown(result.taken ?? 0, 'segment') }} imported,
@@ -311,10 +311,11 @@ const number = (n: number | undefined) => numberShown(n ?? 0)
       <p v-else-if="result?.problem" class="pt-1.5 text-madder" role="alert">{{ result.problem.detail }}</p>
     </div>
     <div v-else-if="tool === 'give'" class="flex flex-wrap items-center gap-3 pt-2">
-      <select v-model="person" class="field" aria-label="Assign to">
-        <option :value="null">nobody</option>
-        <option v-for="p in people?.items ?? []" :key="p.id" :value="p.id">{{ p.name }}</option></select
-      ><label class="text-ink2">due<input v-model="due" class="field ml-2" type="date" /></label
+      <SelectField
+        v-model="person"
+        label="Assign to"
+        :options="[option(null, 'nobody'), ...(people?.items ?? []).map((p) => option(p.id, p.name))]"
+      /><label class="text-ink2">due<DateField v-model="due" class="ml-2" /></label
       ><button class="act main" type="button" :disabled="selected.length === 0" @click="give">
         Assign the {{ selected.length }} selected</button
       ><span v-if="selected.length === 0" class="text-ink2">Select texts in the list first (Space).</span>

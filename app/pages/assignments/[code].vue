@@ -138,14 +138,16 @@ const missing = computed(() => {
     >
     <div v-if="draft" class="grid grid-cols-[minmax(0,1fr)_minmax(250px,34%)] gap-6">
       <div class="min-w-0">
-        <label class="block text-ink2"
-          >Name, for the team<input
+        <FormField label="Name, for the team">
+          <TextField
             v-model="draft.name"
-            class="field mt-0.5 block w-full"
             :disabled="readonly"
             maxlength="200"
             :autofocus="code === null"
-        /></label>
+            class="w-full"
+          />
+        </FormField>
+
         <section class="mt-4" aria-label="Pieces">
           <h2 class="border-b border-hair pb-1">What</h2>
           <PieceList
@@ -202,9 +204,8 @@ const missing = computed(() => {
             <dt class="pt-1 text-ink2">except</dt>
             <dd><SkuList v-model="draft.reach.leftOut" label="Exclude a product" :disabled="readonly" /></dd>
           </dl>
-          <label class="mt-2 flex min-h-6 items-center gap-1.5 text-ink2"
-            ><input v-model="draft.reach.eachVariant" type="checkbox" :disabled="readonly" />match each variant
-            separately</label
+          <CheckBox v-model="draft.reach.eachVariant" :disabled="readonly" class="mt-2 text-ink2"
+            >match each variant separately</CheckBox
           >
         </section>
         <section class="mt-4" aria-label="Limits">

@@ -125,7 +125,7 @@ async function rest(a: ListedAssignment) {
     tellProblem(e)
   }
 }
-const search = useTemplateRef<HTMLInputElement>('search')
+const search = useTemplateRef<Focusable>('search')
 const focused = () =>
   items.value.find((a) => a.code === document.activeElement?.closest<HTMLElement>('[data-row]')?.dataset.row)
 useKeys('Assignments', [
@@ -179,16 +179,14 @@ useKeys('Assignments', [
           ><span class="dot" />{{ setup.storefrontName(lens.storefront) }}</span
         ></span
       >
-      <input
+      <TextField
         ref="search"
         v-model="q"
-        type="search"
-        class="field w-56"
         placeholder="Name"
-        aria-label="Search assignments"
-      /><label class="flex min-h-6 items-center gap-1.5 text-ink2"
-        ><input v-model="rested" type="checkbox" />show paused</label
-      >
+        type="search"
+        class="w-56"
+        label="Search assignments"
+      /><CheckBox v-model="rested" class="text-ink2">show paused</CheckBox>
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div

@@ -38,45 +38,50 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the camp
     :after="() => setup.reload()"
   >
     <div v-if="draft" class="grid max-w-[760px] gap-4">
-      <label class="text-ink2"
-        >Name<input
+      <FormField label="Name">
+        <TextField
           v-model="draft.name"
-          class="field mt-0.5 block w-full"
           :disabled="readonly"
           maxlength="120"
           :autofocus="code === null"
-      /></label>
-      <label class="text-ink2"
-        >Purpose<input v-model="draft.note" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="5000"
-      /></label>
+          class="w-full"
+        />
+      </FormField>
+
+      <FormField label="Purpose">
+        <TextField v-model="draft.note" :disabled="readonly" maxlength="5000" class="w-full" />
+      </FormField>
+
       <fieldset class="flex flex-wrap gap-x-4" :disabled="readonly">
         <legend class="text-ink2">Storefronts (none means all)</legend>
-        <label
+        <CheckBox
           v-for="s in setup.storefronts"
           :key="s.code"
-          class="flex min-h-6 items-center gap-1.5"
+          :model-value="draft.storefronts.includes(s.code)"
           :class="`thread-${s.code}`"
-          ><input type="checkbox" :checked="draft.storefronts.includes(s.code)" @change="toggle(s.code)" /><span
-            class="dot"
-          />{{ s.name }}</label
+          @update:model-value="toggle(s.code)"
+          ><span class="dot" />{{ s.name }}</CheckBox
         >
       </fieldset>
       <p class="flex flex-wrap items-end gap-3">
-        <label class="text-ink2"
-          >From<input
-            class="field mt-0.5 block"
-            type="datetime-local"
-            :value="draft.from === null ? '' : draft.from.includes('T') ? draft.from : `${draft.from}T00:00`"
+        <FormField label="From">
+          <DateField
             :disabled="readonly"
-            @change="draft.from = ($event.target as HTMLInputElement).value || null" /></label
-        ><label class="text-ink2"
-          >To<input
-            class="field mt-0.5 block"
-            type="datetime-local"
-            :value="draft.to === null ? '' : draft.to.includes('T') ? draft.to : `${draft.to}T23:59`"
+            with-time="from"
+            :model-value="draft.from"
+            @update:model-value="draft.from = $event"
+          />
+        </FormField>
+
+        <FormField label="To">
+          <DateField
             :disabled="readonly"
-            @change="draft.to = ($event.target as HTMLInputElement).value || null" /></label
-        ><small class="pb-1.5 text-ink3">in each storefront’s time zone; a date without a time ends at midnight</small>
+            with-time="until"
+            :model-value="draft.to"
+            @update:model-value="draft.to = $event"
+          />
+        </FormField>
+        <small class="pb-1.5 text-ink3">in each storefront’s time zone; a date without a time ends at midnight</small>
       </p>
       <section v-if="code" aria-label="Assignments">
         <h2 class="flex items-baseline border-b border-hair pb-1">

@@ -157,6 +157,11 @@ const extra = computed(() =>
     .sort((a, b) => setup.label(a.labels, a.code).localeCompare(setup.label(b.labels, b.code), 'en')),
 )
 const added = ref<string[]>([])
+const addable = computed(() =>
+  extra.value
+    .filter((a) => !added.value.includes(a.code))
+    .map((a) => ({ id: a.code, label: setup.label(a.labels, a.code) })),
+)
 watch(sku, () => {
   added.value = []
 })
@@ -383,12 +388,12 @@ useKeys('Product', [
             />
           </section>
           <p v-if="session.mayEdit" class="px-5 pt-2">
-            <select class="field" aria-label="Add own fact" value="" @change="added = [...added, takeChoice($event)]">
-              <option value="" disabled>Add a fact for this product only</option>
-              <option v-for="a in extra.filter((x) => !added.includes(x.code))" :key="a.code" :value="a.code">
-                {{ setup.label(a.labels, a.code) }}
-              </option>
-            </select>
+            <ActionMenu
+              class="act"
+              label="Add a fact for this product only"
+              :actions="addable"
+              @choose="added = [...added, $event]"
+            />
           </p>
           <section aria-label="Other products">
             <div class="group-head">

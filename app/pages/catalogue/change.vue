@@ -35,6 +35,11 @@ const value = ref<Value | null>(null)
 const find = ref('')
 const put = ref('')
 const from = reactive({ attribute: '', language: setup.source })
+const insertable = computed(() => [
+  { id: 'brand', label: 'Brand' },
+  { id: 'sku', label: 'SKU' },
+  ...attributesByLabel.value.map((a) => ({ id: a.code, label: labelOf(a.code) })),
+])
 const sources = computed(() =>
   attributesByLabel.value
     .filter((a) => a.code !== attributeCode.value || a.translatable || a.perStorefront)
@@ -202,41 +207,54 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
       class="mt-3 grid max-w-[980px] grid-cols-[110px_minmax(0,1fr)] items-start gap-x-4 gap-y-2.5"
       @submit.prevent="make"
     >
-      <label class="pt-1.5 text-ink2" for="bulk-field">Field</label>
-      <div class="flex flex-wrap gap-2">
-        <select id="bulk-field" v-model="attributeCode" class="field">
-          <option value="" disabled>choose a field</option>
-          <option v-for="a in attributesByLabel" :key="a.code" :value="a.code">{{ labelOf(a.code) }}</option>
-          <optgroup label="Of the product">
-            <option v-for="(f, c) in bulkFields" :key="c" :value="c">{{ f.label }}</option>
-          </optgroup>
-        </select>
-        <select v-if="attribute?.translatable" v-model="language" class="field" aria-label="Language">
-          <option v-for="l in languages" :key="l" :value="l">in {{ languageName(l) }}</option>
-        </select>
-        <select v-if="attribute?.perStorefront" v-model="storefront" class="field" aria-label="Storefront">
-          <option value="">for all storefronts</option>
-          <option v-for="s in setup.storefronts" :key="s.code" :value="s.code">only in {{ s.name }}</option>
-        </select>
-        <select v-if="onVariants" v-model="members" class="field" aria-label="Which products">
-          <option v-for="(w, m) in memberWords" :key="m" :value="m">{{ w }}</option>
-        </select>
-      </div>
+      <FormField beside for="bulk-field" label="Field">
+        <div class="flex flex-wrap gap-2">
+          <SelectField
+            id="bulk-field"
+            v-model="attributeCode"
+            placeholder="choose a field"
+            :options="[
+              ...attributesByLabel.map((a) => option(a.code, labelOf(a.code))),
+              ...under(
+                'Of the product',
+                withWords(keysOf(bulkFields), (c) => bulkFields[c]!.label),
+              ),
+            ]"
+          />
+          <SelectField
+            v-if="attribute?.translatable"
+            v-model="language"
+            label="Language"
+            :options="withWords(languages, (l) => `in ${languageName(l)}`)"
+          />
+          <SelectField
+            v-if="attribute?.perStorefront"
+            v-model="storefront"
+            label="Storefront"
+            :options="[
+              option('', 'for all storefronts'),
+              ...setup.storefronts.map((s) => option(s.code, `only in ${s.name}`)),
+            ]"
+          />
+          <SelectField v-if="onVariants" v-model="members" label="Which products" :options="wordsOf(memberWords)" />
+        </div>
+      </FormField>
+
       <template v-if="attribute">
-        <label class="pt-1.5 text-ink2" for="bulk-kind">Action</label>
-        <select id="bulk-kind" v-model="kind" class="field justify-self-start">
-          <option v-for="k in fitting" :key="k" :value="k">{{ bulkKinds[k].label }}</option>
-        </select>
+        <FormField beside for="bulk-kind" label="Action">
+          <SelectField id="bulk-kind" v-model="kind" :options="withWords(fitting, (k) => bulkKinds[k].label)" />
+        </FormField>
+
         <template v-if="takesValue"
           ><span class="pt-1.5 text-ink2">{{
             kind === 'append' || kind === 'add' || kind === 'remove' ? 'What' : 'Value'
           }}</span
-          ><input
+          ><TextField
             v-if="isTags"
             v-model="tagText"
-            class="field max-w-[560px]"
-            aria-label="Tags, with commas between"
-            placeholder="with commas between" /><ValueInput
+            placeholder="with commas between"
+            class="max-w-[560px]"
+            label="Tags, with commas between" /><ValueInput
             v-else
             :key="attributeCode + kind"
             v-model="value"
@@ -248,86 +266,89 @@ useKeys('Bulk edit', [{ keys: 'Ctrl+Enter', does: 'Apply', always: true, run: ()
             :values="[]"
         /></template>
         <template v-if="kind === 'replace'">
-          <label class="pt-1.5 text-ink2" for="bulk-find">Find</label
-          ><input id="bulk-find" v-model="find" class="field max-w-[560px]" :lang="language" />
-          <label class="pt-1.5 text-ink2" for="bulk-put">Replace with</label
-          ><input
-            id="bulk-put"
-            v-model="put"
-            class="field max-w-[560px]"
-            :lang="language"
-            placeholder="nothing (removes it)"
-          />
-          <span /><label class="flex items-center gap-1.5"
-            ><input v-model="pattern" type="checkbox" />a regular expression, its groups as $1</label
-          >
+          <FormField beside for="bulk-find" label="Find"
+            ><TextField id="bulk-find" v-model="find" :lang="language" class="max-w-[560px]" />
+          </FormField>
+
+          <FormField beside for="bulk-put" label="Replace with"
+            ><TextField
+              id="bulk-put"
+              v-model="put"
+              :lang="language"
+              placeholder="nothing (removes it)"
+              class="max-w-[560px]"
+            />
+          </FormField>
+
+          <span /><CheckBox v-model="pattern">a regular expression, its groups as $1</CheckBox>
         </template>
         <template v-if="kind === 'case'"
-          ><label class="pt-1.5 text-ink2" for="bulk-how">Case</label
-          ><select id="bulk-how" v-model="how" class="field justify-self-start">
-            <option v-for="h in letterCases" :key="h" :value="h">{{ caseWords[h] }}</option>
-          </select></template
-        >
+          ><FormField beside for="bulk-how" label="Case"
+            ><SelectField id="bulk-how" v-model="how" :options="withWords(letterCases, caseWords)" />
+          </FormField>
+        </template>
         <template v-if="kind === 'convert'"
-          ><label class="pt-1.5 text-ink2" for="bulk-unit">Into</label
-          ><select id="bulk-unit" v-model="unit" class="field justify-self-start">
-            <option value="" disabled>choose a unit</option>
-            <option v-for="u in unitsHere" :key="u.symbol" :value="u.symbol">{{ u.symbol }}</option>
-          </select></template
-        >
+          ><FormField beside for="bulk-unit" label="Into"
+            ><SelectField
+              id="bulk-unit"
+              v-model="unit"
+              placeholder="choose a unit"
+              :options="unitsHere.map((u) => option(u.symbol, u.symbol))"
+            />
+          </FormField>
+        </template>
         <template v-if="kind === 'template'"
-          ><label class="pt-1.5 text-ink2" for="bulk-template">Template</label>
-          <div class="max-w-[560px]">
-            <textarea
-              id="bulk-template"
-              v-model="template"
-              class="field w-full"
-              rows="2"
-              :lang="language"
-              placeholder="{brand} {model}, holds {volume}"
-            /><select
-              class="field mt-1"
-              aria-label="Insert a value into the template"
-              value=""
-              @change="template += `{${takeChoice($event)}}`"
-            >
-              <option value="" disabled>insert a value</option>
-              <option value="brand">Brand</option>
-              <option value="sku">SKU</option>
-              <option v-for="a in attributesByLabel" :key="a.code" :value="a.code">{{ labelOf(a.code) }}</option>
-            </select>
-          </div></template
-        >
-        <template v-if="kind === 'fill'">
-          <label class="pt-1.5 text-ink2" for="bulk-from">From</label>
-          <div class="flex flex-wrap gap-2">
-            <select id="bulk-from" v-model="from.attribute" class="field">
-              <option value="" disabled>choose a field</option>
-              <option v-for="a in sources" :key="a.code" :value="a.code">{{ labelOf(a.code) }}</option></select
-            ><select
-              v-if="setup.attributes.get(from.attribute)?.translatable"
-              v-model="from.language"
-              class="field"
-              aria-label="From which language"
-            >
-              <option v-for="l in languages" :key="l" :value="l">in {{ languageName(l) }}</option>
-            </select>
-          </div>
-          <template v-if="asksForInline">
-            <label class="pt-1.5 text-ink2" for="bulk-inline">Values in the text</label>
-            <div>
-              <select id="bulk-inline" v-model="inline" class="field">
-                <option value="fill">fill in, as shoppers read them</option>
-                <option value="remove">leave out</option>
-              </select>
-              <small class="block text-ink2">{{ labelOf(attributeCode) }} holds plain text only.</small>
+          ><FormField beside for="bulk-template" label="Template">
+            <div class="max-w-[560px]">
+              <TextArea
+                id="bulk-template"
+                v-model="template"
+                rows="2"
+                :lang="language"
+                placeholder="{brand} {model}, holds {volume}"
+                class="w-full"
+              />
+              <ActionMenu
+                class="act mt-1"
+                label="Insert a value"
+                :actions="insertable"
+                @choose="template += `{${$event}}`"
+              />
             </div>
+          </FormField>
+        </template>
+        <template v-if="kind === 'fill'">
+          <FormField beside for="bulk-from" label="From">
+            <div class="flex flex-wrap gap-2">
+              <SelectField
+                id="bulk-from"
+                v-model="from.attribute"
+                placeholder="choose a field"
+                :options="sources.map((a) => option(a.code, labelOf(a.code)))"
+              /><SelectField
+                v-if="setup.attributes.get(from.attribute)?.translatable"
+                v-model="from.language"
+                label="From which language"
+                :options="withWords(languages, (l) => `in ${languageName(l)}`)"
+              />
+            </div>
+          </FormField>
+
+          <template v-if="asksForInline">
+            <FormField beside for="bulk-inline" label="Values in the text">
+              <div>
+                <SelectField
+                  id="bulk-inline"
+                  v-model="inline"
+                  :options="[option('fill', 'fill in, as shoppers read them'), option('remove', 'leave out')]"
+                />
+                <small class="block text-ink2">{{ labelOf(attributeCode) }} holds plain text only.</small>
+              </div>
+            </FormField>
           </template>
         </template>
         <template v-if="kind === 'set' || kind === 'fill' || kind === 'template'"
-          ><span /><label class="flex items-center gap-1.5"
-            ><input v-model="onlyEmpty" type="checkbox" />only if empty</label
-          ></template
+          ><span /><CheckBox v-model="onlyEmpty">only if empty</CheckBox></template
         >
       </template>
     </form>

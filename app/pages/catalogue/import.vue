@@ -112,12 +112,6 @@ async function choose(chosen: File | undefined | null) {
   // A file in which every column is sure is checked at once.
   if (upload.value && !missesSku.value && columns.value.every((c) => c.because === 'name')) await run('check', 'all')
 }
-const chosen = (e: Event) => {
-  const input = e.target as HTMLInputElement
-  void choose(input.files?.[0])
-  // The same file, repaired, can be chosen again.
-  input.value = ''
-}
 /** With another mapping or type, the columns are looked at anew. */
 watch([kept, type], ([k], [was]) => {
   if (file.value && !report.value?.applied && (k !== was || !columns.value.some((c) => c.because === ''))) void send()
@@ -200,8 +194,7 @@ function dropped(e: DragEvent) {
         @dragleave="over = false"
         @drop.prevent="dropped"
       >
-        <span class="act">Choose a file</span
-        ><input class="sr-only" type="file" :accept="accepts" aria-label="Choose a file" @change="chosen" />
+        <FileField class="act" label="Choose a file" :accept="accepts" @choose="choose($event[0])" />
         <span v-if="file"
           ><b class="font-semibold">{{ file.name }}</b> · {{ numberShown(Math.ceil(file.size / 1024)) }} KB<template
             v-if="upload"
@@ -211,23 +204,24 @@ function dropped(e: DragEvent) {
         ><span v-else class="text-ink2">or drop it here</span>
       </label>
       <label class="text-ink2"
-        >Mapping<select v-model="kept" class="field ml-2 max-w-52">
-          <option value="">detect columns</option>
-          <option v-for="m in mappings.data.value?.items ?? []" :key="m.id" :value="m.id">
-            {{ m.name }}{{ m.mine ? '' : `, of ${m.owner}` }}
-          </option>
-        </select></label
+        >Mapping<SelectField
+          v-model="kept"
+          class="ml-2 max-w-52"
+          :options="[
+            option('', 'detect columns'),
+            ...(mappings.data.value?.items ?? []).map((m) =>
+              option(m.id, `${m.name}${m.mine ? '' : `, of ${m.owner}`}`),
+            ),
+          ]" /></label
       ><button v-if="chosenMapping?.mine" type="button" class="plain" @click="removeMapping">
         Delete the mapping<span class="sr-only">: {{ chosenMapping.name }}</span>
       </button>
       <label class="text-ink2"
-        >New products are<select v-model="type" class="field ml-2">
-          <option value="">of the type given in the file</option>
-          <option v-for="t in setup.types.values()" :key="t.code" :value="t.code">
-            {{ setup.label(t.labels, t.code) }}
-          </option>
-        </select></label
-      >
+        >New products are<SelectField
+          v-model="type"
+          class="ml-2"
+          :options="[option('', 'of the type given in the file'), ...setup.typeOptions]"
+      /></label>
     </div>
     <div v-if="busy" class="mt-4 flex items-center gap-3" role="status">
       <span
@@ -299,9 +293,8 @@ function dropped(e: DragEvent) {
             Import the {{ numberShown(report.created + report.updated) }} good rows
           </button>
         </template>
-        <label v-if="!report.applied && upload" class="flex items-center gap-1.5"
-          ><input v-model="careful" type="checkbox" @change="run('check', 'all')" />values that replace others go to
-          Review first</label
+        <CheckBox v-if="!report.applied && upload" v-model="careful" @update:model-value="run('check', 'all')"
+          >values that replace others go to Review first</CheckBox
         >
         <button v-if="report.rejected.length" class="plain" type="button" @click="download">Export problems</button>
       </div>

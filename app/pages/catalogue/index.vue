@@ -25,6 +25,12 @@ const shown = useLocalStorage<{ columns: string[]; members: Members; beside: str
   { columns: ['category', 'price@', 'stock', 'status', 'summary'], members: 'parents', beside: '' },
   { mergeDefaults: true },
 )
+/** The editions that the chosen one can be compared with. */
+const otherEditions = computed(() =>
+  lens.editions
+    .filter((e) => e.id !== lens.edition.id)
+    .map((e) => option(e.id, `compare with ${setup.storefrontName(e.storefront)}, ${bareLanguageName(e.language)}`)),
+)
 const other = computed(() => lens.editions.find((e) => e.id === shown.value.beside && e.id !== lens.edition.id))
 const columns = computed(() =>
   shown.value.columns.flatMap((id): SheetColumn[] => {
@@ -134,7 +140,7 @@ async function saveList(format: 'csv' | 'xlsx' | 'jsonl', all: boolean) {
     saving.value = false
   }
 }
-const search = useTemplateRef<HTMLInputElement>('search')
+const search = useTemplateRef<Focusable>('search')
 const status = computed(() => grid.value?.writes)
 useKeys('Catalogue', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
@@ -215,21 +221,21 @@ onMounted(() => grid.value?.focus())
       @deleted="toDelete = undefined"
     />
     <div class="flex flex-wrap items-center gap-2 px-5 pb-2" role="search">
-      <input
+      <TextField
         ref="search"
         v-model="filter.q"
-        class="field w-48"
-        type="search"
         placeholder="SKU, name or GTIN"
-        aria-label="Search by SKU, name or GTIN"
         @keydown.enter.prevent="grid?.focus()"
+        type="search"
+        class="w-48"
+        label="Search by SKU, name or GTIN"
       />
-      <select v-model="filter.type" class="field max-w-40" aria-label="Product type">
-        <option value="">Every type</option>
-        <option v-for="t in setup.types.values()" :key="t.code" :value="t.code">
-          {{ setup.label(t.labels, t.code) }}
-        </option>
-      </select>
+      <SelectField
+        v-model="filter.type"
+        class="max-w-40"
+        label="Product type"
+        :options="[option('', 'Every type'), ...setup.typeOptions]"
+      />
       <div class="w-40">
         <CategoryPicker
           :model-value="filter.category || null"
@@ -238,23 +244,26 @@ onMounted(() => grid.value?.focus())
           @update:model-value="filter.category = $event ?? ''"
         />
       </div>
-      <select v-model="filter.status" class="field" aria-label="Status">
-        <option value="">Any status</option>
-        <option v-for="s in ['draft', 'active', 'disabled']" :key="s" :value="s">{{ s }}</option>
-      </select>
+      <SelectField
+        v-model="filter.status"
+        label="Status"
+        :options="[option('', 'Any status'), ...asNamed(['draft', 'active', 'disabled'])]"
+      />
       <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
         {{ where ? 'Filters on' : 'Filters' }}
       </button>
       <button v-if="active" class="plain" type="button" @click="clear">Show all</button>
       <span class="ml-auto flex flex-wrap items-center gap-2"
-        ><select v-model="shown.members" class="field" aria-label="Rows">
-          <option v-for="(w, m) in memberWords" :key="m" :value="m">{{ w }}</option></select
-        ><select v-model="shown.beside" class="field max-w-44" aria-label="Compare with another edition">
-          <option value="">compare with…</option>
-          <option v-for="e in lens.editions" :key="e.id" :value="e.id" :disabled="e.id === lens.edition.id">
-            compare with {{ setup.storefrontName(e.storefront) }}, {{ bareLanguageName(e.language) }}
-          </option></select
-        ><button class="plain" type="button" @click="choosing = true">Columns</button
+        ><SelectField v-model="shown.members" label="Rows" :options="wordsOf(memberWords)" /><SelectField
+          v-model="shown.beside"
+          class="max-w-44"
+          label="Compare with another edition"
+          :options="[option('', 'compare with…'), ...otherEditions]" /><button
+          class="plain"
+          type="button"
+          @click="choosing = true"
+        >
+          Columns</button
         ><SheetViews :content="content" @take="takeView"
       /></span>
     </div>

@@ -81,7 +81,7 @@ async function make() {
     busy.value = false
   }
 }
-const first = useTemplateRef<HTMLInputElement>('first')
+const first = useTemplateRef<Focusable>('first')
 onMounted(() => first.value?.focus())
 useKeys('New product', [{ keys: 'Ctrl+S', does: 'Create', always: true, run: () => void make() }])
 </script>
@@ -112,58 +112,70 @@ useKeys('New product', [{ keys: 'Ctrl+S', does: 'Create', always: true, run: () 
           content assigned to it by name. The copy is disabled. Enter here what must be unique.
         </p>
       </div>
-      <label class="pt-1.5 text-ink2" for="new-sku">SKU</label>
-      <div>
-        <input id="new-sku" ref="first" v-model="form.sku" class="field w-72 font-mono" required />
-        <p v-if="errorAt('sku')" class="text-madder">{{ errorAt('sku') }}</p>
-      </div>
-      <label class="pt-1.5 text-ink2" for="new-name">Name</label>
-      <div>
-        <input
-          id="new-name"
-          v-model="form.name"
-          class="field w-full"
-          :lang="setup.source"
-          :placeholder="of ? 'a different name, so that no two are the same' : ''"
-        />
-      </div>
-      <label class="pt-1.5 text-ink2" for="new-gtin">GTIN</label>
-      <div>
-        <input id="new-gtin" v-model="form.gtin" class="field w-72 font-mono" />
-        <p v-if="errorAt('gtin')" class="text-madder">{{ errorAt('gtin') }}</p>
-      </div>
+      <FormField beside for="new-sku" label="SKU">
+        <div>
+          <TextField id="new-sku" ref="first" v-model="form.sku" required class="w-72 font-mono" />
+          <p v-if="errorAt('sku')" class="text-madder">{{ errorAt('sku') }}</p>
+        </div>
+      </FormField>
+
+      <FormField beside for="new-name" label="Name">
+        <div>
+          <TextField
+            id="new-name"
+            v-model="form.name"
+            :lang="setup.source"
+            :placeholder="of ? 'a different name, so that no two are the same' : ''"
+            class="w-full"
+          />
+        </div>
+      </FormField>
+
+      <FormField beside for="new-gtin" label="GTIN">
+        <div>
+          <TextField id="new-gtin" v-model="form.gtin" class="w-72 font-mono" />
+          <p v-if="errorAt('gtin')" class="text-madder">{{ errorAt('gtin') }}</p>
+        </div>
+      </FormField>
+
       <template v-if="!of">
         <span class="pt-1.5 text-ink2">Category</span
         ><CategoryPicker v-model="form.category" class="w-72" label="Category" />
-        <label class="pt-1.5 text-ink2" for="new-type">Product type</label>
-        <div>
-          <select id="new-type" v-model="form.type" class="field w-72" @change="typeChosen = true">
-            <option value="" disabled>choose a type</option>
-            <option v-for="t in setup.types.values()" :key="t.code" :value="t.code">
-              {{ setup.label(t.labels, t.code) }}
-            </option>
-          </select>
-          <p v-if="errorAt('type')" class="text-madder">{{ errorAt('type') }}</p>
-        </div>
-        <label class="pt-1.5 text-ink2" for="new-brand">Brand</label
-        ><select id="new-brand" v-model="form.brand" class="field w-72">
-          <option value="">None</option>
-          <option v-for="b in setup.brands.values()" :key="b.code" :value="b.code">{{ b.name }}</option>
-        </select>
+        <FormField beside for="new-type" label="Product type">
+          <div>
+            <SelectField
+              id="new-type"
+              v-model="form.type"
+              class="w-72"
+              placeholder="choose a type"
+              :options="setup.typeOptions"
+              @update:model-value="typeChosen = true"
+            />
+            <p v-if="errorAt('type')" class="text-madder">{{ errorAt('type') }}</p>
+          </div>
+        </FormField>
+
+        <FormField beside for="new-brand" label="Brand"
+          ><SelectField
+            id="new-brand"
+            v-model="form.brand"
+            class="w-72"
+            :options="[option('', 'None'), ...byRecord(setup.brands.values())]"
+          />
+        </FormField>
       </template>
       <template v-if="of?.variants.length">
         <span class="pt-1.5 text-ink2">Variants</span>
         <div>
-          <label class="flex items-center gap-1.5 py-1"
-            ><input v-model="withVariants" type="checkbox" />include its
-            {{ countShown(of.variants.length, 'variant') }}</label
+          <CheckBox v-model="withVariants" class="py-1"
+            >include its {{ countShown(of.variants.length, 'variant') }}</CheckBox
           >
           <ul v-if="withVariants">
             <li v-for="v in of.variants" :key="v" class="flex items-center gap-3 py-0.5">
-              <span class="code w-40">{{ v }}</span><input
+              <span class="code w-40">{{ v }}</span><TextField
                 v-model="skus[v]"
-                class="field w-60 font-mono text-[12px]"
-                :aria-label="`SKU of the copy of ${v}`"
+                class="w-60 font-mono text-[12px]"
+                :label="`SKU of the copy of ${v}`"
               /><span v-if="errorAt(`variants.${v}`)" class="text-madder">{{ errorAt(`variants.${v}`) }}</span>
             </li>
           </ul>

@@ -107,7 +107,7 @@ const timer = setInterval(() => {
   if (document.visibilityState === 'visible' && older.value.length === 0) void queries.refresh()
 }, 10_000)
 onBeforeUnmount(() => clearInterval(timer))
-const first = useTemplateRef<HTMLTextAreaElement>('first')
+const first = useTemplateRef<Focusable>('first')
 onMounted(() => {
   first.value?.focus()
   if (form.gtins) void look()
@@ -127,28 +127,31 @@ useKeys('Data pool', [
     </div>
     <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet pb-8" tabindex="0" aria-label="Data pool">
       <form class="flex flex-wrap items-end gap-x-4 gap-y-2 px-5 py-3" @submit.prevent="look">
-        <label class="text-ink2"
-          >GTINs, one or more<textarea
+        <FormField label="GTINs, one or more">
+          <TextArea
             ref="first"
             v-model="form.gtins"
-            class="field mt-0.5 block h-[58px] w-72 font-mono"
             spellcheck="false"
             placeholder="2000000010014"
+            class="h-[58px] w-72 font-mono"
           />
-        </label>
+        </FormField>
+
         <span class="pb-1 text-ink2">or</span>
-        <label class="text-ink2"
-          >Brand<select v-model="form.brand" class="field mt-0.5 block w-44" :disabled="form.gtins.trim() !== ''">
-            <option value="">any</option>
-            <option v-for="b in setup.brands.values()" :key="b.code" :value="b.name">{{ b.name }}</option>
-          </select></label
-        >
-        <label class="text-ink2"
-          >Model or name<input
-            v-model="form.model"
-            class="field mt-0.5 block w-56"
+
+        <FormField label="Brand">
+          <SelectField
             :disabled="form.gtins.trim() !== ''"
-        /></label>
+            v-model="form.brand"
+            class="w-44"
+            :options="[option('', 'any'), ...[...setup.brands.values()].map((b) => option(b.name, b.name))]"
+          />
+        </FormField>
+
+        <FormField label="Model or name">
+          <TextField v-model="form.model" :disabled="form.gtins.trim() !== ''" class="w-56" />
+        </FormField>
+
         <button
           type="submit"
           class="act main"
@@ -199,13 +202,12 @@ useKeys('Data pool', [
           <thead class="text-[12.5px]">
             <tr class="border-y border-hair2">
               <th class="py-1.5 pl-5">
-                <input
+                <CheckBox
                   v-if="notHere.length > 0 && session.mayEdit"
-                  type="checkbox"
-                  aria-label="Select all that are new"
-                  :checked="wanted.length === notHere.length"
                   :indeterminate.prop="wanted.length > 0 && wanted.length < notHere.length"
-                  @change="markAll"
+                  :model-value="wanted.length === notHere.length"
+                  label="Select all that are new"
+                  @update:model-value="markAll"
                 /><span v-else class="sr-only">Selected</span>
               </th>
               <th class="py-1.5 pr-3">GTIN</th>
@@ -218,11 +220,10 @@ useKeys('Data pool', [
           <tbody>
             <tr v-for="i in found.items" :key="i.gtin" class="border-b border-hair align-top">
               <td class="py-1.5 pl-5">
-                <input
+                <CheckBox
                   v-if="i.sku === null && session.mayEdit"
                   v-model="rows[i.gtin]!.take"
-                  type="checkbox"
-                  :aria-label="`Select ${i.name}`"
+                  :label="`Select ${i.name}`"
                 />
               </td>
               <td class="code py-1.5 pr-3">{{ i.gtin }}</td>
@@ -248,27 +249,23 @@ useKeys('Data pool', [
               >
               <template v-else
                 ><td class="py-1 pr-3">
-                  <input
+                  <TextField
                     v-model="rows[i.gtin]!.sku"
-                    class="field w-full font-mono"
-                    :aria-label="`SKU of ${i.name}`"
                     :disabled="!session.mayEdit"
+                    class="w-full font-mono"
+                    :label="`SKU of ${i.name}`"
                   />
                 </td>
                 <td class="py-1 pr-5">
-                  <select
-                    v-model="rows[i.gtin]!.type"
-                    class="field w-full"
-                    :aria-label="`Product type of ${i.name}`"
+                  <SelectField
                     :disabled="!session.mayEdit"
-                  >
-                    <option value="" disabled>choose one</option>
-                    <option v-for="t in setup.types.values()" :key="t.code" :value="t.code">
-                      {{ setup.label(t.labels, t.code) }}
-                    </option>
-                  </select>
-                </td></template
-              >
+                    v-model="rows[i.gtin]!.type"
+                    class="w-full"
+                    :label="`Product type of ${i.name}`"
+                    placeholder="choose one"
+                    :options="setup.typeOptions"
+                  /></td
+              ></template>
             </tr>
           </tbody>
         </table>

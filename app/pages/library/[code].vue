@@ -226,14 +226,12 @@ const keys = [{ keys: '@', does: 'Insert a value of the product' }]
           <div class="mb-1.5 flex items-baseline gap-3 border-b border-hair pb-1">
             <h2>{{ languageName(l) }}</h2>
             <small v-if="l === setup.source" class="text-ink2">the source</small>
-            <label
+            <CheckBox
               v-if="l === lens.language && !readonly"
-              class="ml-auto flex items-center gap-1.5 text-[12px] text-ink2"
-              ><input
-                type="checkbox"
-                :checked="ownHere(l)"
-                @change="setOwnHere(l, ($event.target as HTMLInputElement).checked)"
-              />own text in {{ setup.storefrontName(lens.storefront) }}</label
+              :model-value="ownHere(l)"
+              class="ml-auto text-[12px] text-ink2"
+              @update:model-value="setOwnHere(l, $event)"
+              >own text in {{ setup.storefrontName(lens.storefront) }}</CheckBox
             >
           </div>
           <PieceTextEditor
@@ -263,13 +261,12 @@ const keys = [{ keys: '@', does: 'Insert a value of the product' }]
         </p>
         <div v-for="a in used" :key="a" class="flex items-center gap-3 border-b border-hair py-1.5">
           <span class="chip">{{ labelOf(a) }}</span>
-          <label v-if="!/^(page|live):/.test(a)" class="flex min-h-6 items-center gap-1.5"
-            ><input
-              type="checkbox"
-              :checked="draft.needed.includes(a)"
-              :disabled="readonly"
-              @change="need(a, ($event.target as HTMLInputElement).checked)"
-            />required: without it the piece is not shown</label
+          <CheckBox
+            v-if="!/^(page|live):/.test(a)"
+            :disabled="readonly"
+            :model-value="draft.needed.includes(a)"
+            @update:model-value="need(a, $event)"
+            >required: without it the piece is not shown</CheckBox
           >
           <span v-if="emptyOn(a) > 0" class="ml-auto text-ochre"
             >empty on {{ emptyOn(a) }} of {{ countShown(fill.data.value?.count ?? 0, 'product') }}</span

@@ -36,7 +36,7 @@ async function showMore() {
   more.value = [...more.value, ...page.items]
   next.value = page.next
 }
-const search = useTemplateRef<HTMLInputElement>('search')
+const search = useTemplateRef<Focusable>('search')
 useKeys('Library', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
   {
@@ -60,28 +60,38 @@ useKeys('Library', [
       <h1>Pieces</h1>
       <span v-if="data" class="text-ink2"
         ><b class="text-ink">{{ pieces.length }}{{ next ? '+' : '' }}</b></span
-      ><input
+      ><TextField
         ref="search"
         v-model="q"
-        type="search"
-        class="field w-56"
         placeholder="Name, title or note"
-        aria-label="Search pieces"
+        type="search"
+        class="w-56"
+        label="Search pieces"
       />
-      <select v-model="kind" class="field" aria-label="Kind of piece">
-        <option value="">every kind</option>
-        <option value="tab">tabs</option>
-        <option value="question">questions</option>
-        <option value="block">blocks</option>
-      </select>
-      <select v-if="data?.tags.length" v-model="tag" class="field max-w-36" aria-label="Tag">
-        <option value="">every tag</option>
-        <option v-for="t in data.tags" :key="t">{{ t }}</option>
-      </select>
-      <select v-if="data?.owners.length" v-model="owner" class="field max-w-44" aria-label="Owner">
-        <option value="">anyone</option>
-        <option v-for="o in data.owners" :key="o">{{ o }}</option>
-      </select>
+      <SelectField
+        v-model="kind"
+        label="Kind of piece"
+        :options="[
+          option('', 'every kind'),
+          option('tab', 'tabs'),
+          option('question', 'questions'),
+          option('block', 'blocks'),
+        ]"
+      />
+      <SelectField
+        v-if="data?.tags.length"
+        v-model="tag"
+        class="max-w-36"
+        label="Tag"
+        :options="[option('', 'every tag'), ...asNamed(data.tags)]"
+      />
+      <SelectField
+        v-if="data?.owners.length"
+        v-model="owner"
+        class="max-w-44"
+        label="Owner"
+        :options="[option('', 'anyone'), ...asNamed(data.owners)]"
+      />
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>
     <div class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet" tabindex="0" aria-label="Pieces">

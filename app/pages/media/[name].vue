@@ -46,12 +46,8 @@ const measured = computed(() => about.value?.content.measured)
 const colourName = (hex: string) => colourIn(nameOfColour(labOfHex(hex)!), 'en')
 const sharpness = computed(() => Math.round((1 - (measured.value?.blur ?? 0)) * 100))
 
-const chooser = useTemplateRef<HTMLInputElement>('chooser')
 /** Another content under the same name: an agency's better file takes the place of a draft everywhere at once. */
-async function replace(e: Event) {
-  const input = e.target as HTMLInputElement
-  const file = input.files?.[0]
-  input.value = ''
+async function replace([file]: File[]) {
   if (!file) return
   try {
     const data = await call('uploadMedia', {
@@ -127,10 +123,14 @@ useKeys('Picture', [
               >Open the file</a
             >
             <p v-if="!readonly" class="mt-3 flex gap-4">
-              <button type="button" class="plain" @click="chooser?.click()">Replace file</button
-              ><button type="button" class="plain" @click="record.remove()">Delete</button>
+              <FileField class="plain" label="Replace file" @choose="replace" /><button
+                type="button"
+                class="plain"
+                @click="record.remove()"
+              >
+                Delete
+              </button>
             </p>
-            <input ref="chooser" type="file" class="sr-only" tabindex="-1" aria-label="New file" @change="replace" />
           </div>
           <div class="max-w-[560px]">
             <ul v-if="about.findings.length" class="mb-3" aria-label="Findings">

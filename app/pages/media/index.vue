@@ -79,25 +79,20 @@ function focusTile(n: number, tries = 120) {
 }
 
 const uploads = useUploads(() => list.refresh())
-const chooser = useTemplateRef<HTMLInputElement>('chooser')
+const chooser = useTemplateRef<{ open(): void }>('chooser')
 const over = ref(false)
-function choose(e: Event) {
-  const input = e.target as HTMLInputElement
-  uploads.add(input.files ?? [])
-  input.value = ''
-}
 function drop(e: DragEvent) {
   over.value = false
   if (session.mayEdit) uploads.add(e.dataTransfer?.files ?? [])
 }
-const search = useTemplateRef<HTMLInputElement>('search')
+const search = useTemplateRef<Focusable>('search')
 useKeys('Pictures and files', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
   {
     keys: 'n',
     does: 'Upload',
     run: () => {
-      if (session.mayEdit) chooser.value?.click()
+      if (session.mayEdit) chooser.value?.open()
     },
   },
   { keys: 'Arrows', does: 'Move between pictures' },
@@ -116,46 +111,49 @@ const also = [
     @drop.prevent="drop"
   >
     <LibraryHead
-      ><button v-if="session.mayEdit" type="button" class="act" @click="chooser?.click()">
-        Upload <span class="key">n</span>
-      </button></LibraryHead
+      ><FileField
+        v-if="session.mayEdit"
+        ref="chooser"
+        class="act"
+        label="Upload files"
+        multiple
+        @choose="uploads.add($event)"
+        >Upload <span class="key">n</span></FileField
+      ></LibraryHead
     >
-    <input
-      ref="chooser"
-      type="file"
-      multiple
-      class="sr-only"
-      tabindex="-1"
-      aria-label="Files to upload"
-      @change="choose"
-    />
     <div class="flex flex-wrap items-baseline gap-x-4 gap-y-2 px-5 pb-2.5 pt-2">
       <h1>Pictures and files</h1>
       <span class="text-ink2" role="status">{{
         list.count.value === undefined ? '' : numberShown(list.count.value)
       }}</span>
-      <input
+      <TextField
         ref="search"
         v-model="q"
-        type="search"
-        class="field w-52"
         placeholder="Name, text or origin"
-        aria-label="Search pictures and files"
+        type="search"
+        class="w-52"
+        label="Search pictures and files"
       />
-      <select v-model="what" class="field" aria-label="Show">
-        <option value="">everything</option>
-        <option value="picture">pictures</option>
-        <option value="file">files</option>
-        <option v-for="v in pictureViews" :key="v" :value="v">view: {{ viewWords[v] }}</option>
-      </select>
-      <select v-model="finding" class="field" aria-label="With the finding">
-        <option value="">with or without findings</option>
-        <option v-for="c in [...itemChecks, ...also]" :key="c.code" :value="c.code">{{ c.label }}</option>
-      </select>
-      <select v-model="order" class="field" aria-label="Order">
-        <option value="name">by name</option>
-        <option value="newest">newest first</option>
-      </select>
+      <SelectField
+        v-model="what"
+        label="Show"
+        :options="[
+          option('', 'everything'),
+          option('picture', 'pictures'),
+          option('file', 'files'),
+          ...withWords(pictureViews, (v) => `view: ${viewWords[v]}`),
+        ]"
+      />
+      <SelectField
+        v-model="finding"
+        label="With the finding"
+        :options="[option('', 'with or without findings'), ...byLabel([...itemChecks, ...also])]"
+      />
+      <SelectField
+        v-model="order"
+        label="Order"
+        :options="[option('name', 'by name'), option('newest', 'newest first')]"
+      />
     </div>
     <p v-if="list.problem.value" class="px-5 text-madder" role="alert">{{ list.problem.value.sentence }}</p>
     <div ref="scroller" class="min-h-0 flex-1 overflow-auto border-t border-hair2 bg-sheet px-5 pt-3" @keydown="walk">

@@ -57,16 +57,19 @@ const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question up (or down)' }]
   >
     <div v-if="draft" class="grid max-w-[860px] gap-4">
       <div class="grid grid-cols-2 gap-4">
-        <label class="text-ink2"
-          >Name, for the team<input
+        <FormField label="Name, for the team">
+          <TextField
             v-model="draft.name"
-            class="field mt-0.5 block w-full"
             :disabled="readonly"
             maxlength="200"
-            :autofocus="code === null" /></label
-        ><label class="text-ink2"
-          >Note<input v-model="draft.note" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="5000"
-        /></label>
+            :autofocus="code === null"
+            class="w-full"
+          />
+        </FormField>
+
+        <FormField label="Note">
+          <TextField v-model="draft.note" :disabled="readonly" maxlength="5000" class="w-full" />
+        </FormField>
       </div>
       <section aria-label="Questions">
         <h2 class="border-b border-hair pb-1">Questions, in their order</h2>
@@ -118,12 +121,12 @@ const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question up (or down)' }]
       <section v-if="!readonly" aria-label="Questions of the library">
         <h2 class="flex items-baseline gap-3 border-b border-hair pb-1">
           Other questions
-          <input
+          <TextField
             v-model="q"
-            type="search"
-            class="field ml-auto w-52"
             placeholder="Find a question"
-            aria-label="Find a question"
+            type="search"
+            class="ml-auto w-52"
+            label="Find a question"
           />
         </h2>
         <ul class="max-h-72 overflow-auto">

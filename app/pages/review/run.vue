@@ -87,30 +87,33 @@ useKeys('Run a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always: tr
       class="mt-3 grid max-w-[980px] grid-cols-[110px_minmax(0,1fr)] items-start gap-x-4 gap-y-3"
       @submit.prevent="start"
     >
-      <label class="pt-1.5 text-ink2" for="run-recipe">Recipe</label>
-      <div class="flex items-baseline gap-3">
-        <select id="run-recipe" v-model="recipe" class="field">
-          <option v-for="r in recipes.data.value?.items ?? []" :key="r.code" :value="r.code">
-            {{ r.name }}
-          </option></select
-        ><NuxtLink v-if="recipe" class="plain" :to="`/review/recipes/${segment(recipe)}`">open</NuxtLink>
-      </div>
+      <FormField beside for="run-recipe" label="Recipe">
+        <div class="flex items-baseline gap-3">
+          <SelectField id="run-recipe" v-model="recipe" :options="byRecord(recipes.data.value?.items ?? [])" /><NuxtLink
+            v-if="recipe"
+            class="plain"
+            :to="`/review/recipes/${segment(recipe)}`"
+            >open</NuxtLink
+          >
+        </div>
+      </FormField>
+
       <span class="pt-1.5 text-ink2">Products</span>
       <div>
         <div class="flex flex-wrap items-center gap-2">
-          <input
+          <TextField
             v-model="filter.q"
-            class="field w-44"
-            type="search"
             placeholder="SKU, name or GTIN"
-            aria-label="Search by SKU, name or GTIN"
+            type="search"
+            class="w-44"
+            label="Search by SKU, name or GTIN"
           />
-          <select v-model="filter.type" class="field max-w-40" aria-label="Product type">
-            <option value="">Every type</option>
-            <option v-for="t in setup.types.values()" :key="t.code" :value="t.code">
-              {{ setup.label(t.labels, t.code) }}
-            </option>
-          </select>
+          <SelectField
+            v-model="filter.type"
+            class="max-w-40"
+            label="Product type"
+            :options="[option('', 'Every type'), ...setup.typeOptions]"
+          />
           <div class="w-40">
             <CategoryPicker
               :model-value="filter.category || null"
@@ -119,10 +122,11 @@ useKeys('Run a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always: tr
               @update:model-value="filter.category = $event ?? ''"
             />
           </div>
-          <select v-model="filter.status" class="field" aria-label="Status">
-            <option value="">Any status</option>
-            <option v-for="s in ['draft', 'active', 'disabled']" :key="s" :value="s">{{ s }}</option>
-          </select>
+          <SelectField
+            v-model="filter.status"
+            label="Status"
+            :options="[option('', 'Any status'), ...asNamed(['draft', 'active', 'disabled'])]"
+          />
           <button class="plain" type="button" :aria-expanded="building" @click="building = !building">
             {{ where ? 'Filters on' : 'Conditions' }}</button><button
             v-if="active"
@@ -141,14 +145,13 @@ useKeys('Run a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always: tr
       <span class="pt-0.5 text-ink2">Editions</span>
       <fieldset class="flex flex-wrap gap-x-5 gap-y-1">
         <legend class="sr-only">Editions that are drafted for</legend>
-        <label
+        <CheckBox
           v-for="e in writable"
           :key="e.id"
-          class="flex min-h-6 items-center gap-1.5"
+          :model-value="editions.includes(e.id)"
           :class="`thread-${e.storefront}`"
-          ><input type="checkbox" :checked="editions.includes(e.id)" @change="toggle(e.id)" /><span class="dot" />{{
-            setup.storefrontName(e.storefront)
-          }}, {{ bareLanguageName(e.language) }}</label
+          @update:model-value="toggle(e.id)"
+          ><span class="dot" />{{ setup.storefrontName(e.storefront) }}, {{ bareLanguageName(e.language) }}</CheckBox
         >
       </fieldset>
       <span class="pt-0.5 text-ink2">What</span>
@@ -158,9 +161,7 @@ useKeys('Run a recipe', [{ keys: 'Ctrl+Enter', does: 'Start the run', always: tr
         ><label class="flex min-h-6 items-center gap-1.5"
           ><input v-model="what" type="radio" value="all" />all texts, to compare with the current ones</label
         >
-        <label class="flex min-h-6 items-center gap-1.5"
-          ><input v-model="leaveThin" type="checkbox" />skip products with too few facts to draft from</label
-        >
+        <CheckBox v-model="leaveThin">skip products with too few facts to draft from</CheckBox>
       </div>
       <span class="pt-0.5 text-ink2">Total</span>
       <div role="status" :aria-busy="preview.busy.value">

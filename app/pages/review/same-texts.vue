@@ -29,10 +29,11 @@ useKeys('Duplicate texts', [
     <ReviewHead />
     <form class="flex flex-wrap items-center gap-2.5 px-5 pb-2.5 pt-2" @submit.prevent="look">
       <label class="text-ink2"
-        >Compare<select v-model="field" class="field ml-2">
-          <option v-for="a in fields" :key="a.code" :value="a.code">{{ setup.label(a.labels, a.code) }}</option>
-        </select></label
-      >
+        >Compare<SelectField
+          v-model="field"
+          class="ml-2"
+          :options="fields.map((a) => option(a.code, setup.label(a.labels, a.code)))"
+      /></label>
       <span class="text-ink2">of all products in {{ languageName(lens.language) }}</span>
       <button class="act main" type="submit" :disabled="busy">
         {{ busy ? 'Searching …' : 'Search' }} <span class="opacity-70">Ctrl Enter</span>

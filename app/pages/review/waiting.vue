@@ -159,41 +159,32 @@ function leaveEditor() {
     <h1 class="sr-only">Suggestions</h1>
     <ReviewHead />
     <div class="flex flex-wrap items-center gap-2.5 px-5 pb-2.5 pt-2">
-      <select
-        class="field max-w-44"
-        aria-label="What is shown"
-        :value="state"
-        @change="review.go({ show: ($event.target as HTMLSelectElement).value, group: undefined })"
-      >
-        <option v-for="(w, s) in stateWords" :key="s" :value="s">{{ w }}</option>
-      </select>
-      <select
-        class="field max-w-40"
-        aria-label="Language of the suggestions"
-        :value="language"
-        @change="
+      <SelectField
+        :model-value="state"
+        class="max-w-44"
+        label="What is shown"
+        :options="wordsOf(stateWords)"
+        @update:model-value="review.go({ show: $event, group: undefined })"
+      />
+      <SelectField
+        :model-value="language"
+        class="max-w-40"
+        label="Language of the suggestions"
+        :options="[option('', 'all languages'), ...withWords(languages, languageName)]"
+        @update:model-value="
           review.go({
-            language: ($event.target as HTMLSelectElement).value || undefined,
+            language: $event || undefined,
             group: by === 'field' ? undefined : group || undefined,
           })
         "
+      />
+      <CheckBox :model-value="outdated" @update:model-value="review.go({ outdated: outdated ? undefined : 'yes' })"
+        >only outdated</CheckBox
       >
-        <option value="">all languages</option>
-        <option v-for="l in languages" :key="l" :value="l">{{ languageName(l) }}</option>
-      </select>
-      <label class="flex items-center gap-1.5"
-        ><input
-          type="checkbox"
-          :checked="outdated"
-          @change="review.go({ outdated: outdated ? undefined : 'yes' })"
-        />only outdated</label
-      >
-      <label class="flex items-center gap-1.5"
-        ><input
-          type="checkbox"
-          :checked="mine"
-          @change="review.go({ mine: mine ? undefined : 'yes', group: undefined })"
-        />only what I started</label
+      <CheckBox
+        :model-value="mine"
+        @update:model-value="review.go({ mine: mine ? undefined : 'yes', group: undefined })"
+        >only what I started</CheckBox
       >
       <span class="ml-auto text-ink2" role="status"
         >{{

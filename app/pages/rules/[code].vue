@@ -55,16 +55,19 @@ const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the rule
     <div v-if="draft" class="grid grid-cols-[minmax(0,1fr)_minmax(250px,34%)] gap-6">
       <div class="grid content-start gap-4">
         <div class="grid grid-cols-2 gap-4">
-          <label class="text-ink2"
-            >Name<input
+          <FormField label="Name">
+            <TextField
               v-model="draft.name"
-              class="field mt-0.5 block w-full"
               :disabled="readonly"
               maxlength="120"
-              :autofocus="code === null" /></label
-          ><label class="text-ink2"
-            >Note<input v-model="draft.note" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="5000"
-          /></label>
+              :autofocus="code === null"
+              class="w-full"
+            />
+          </FormField>
+
+          <FormField label="Note">
+            <TextField v-model="draft.note" :disabled="readonly" maxlength="5000" class="w-full" />
+          </FormField>
         </div>
         <section aria-label="The conditions">
           <h2 class="border-b border-hair pb-1.5">Conditions</h2>

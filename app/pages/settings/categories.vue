@@ -227,12 +227,12 @@ function leaveNew() {
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(300px,380px)] border-t border-hair2">
       <div class="min-h-0 overflow-auto bg-sheet pb-8">
         <div v-if="newUnder === null" class="px-5 py-1" data-new>
-          <input
+          <TextField
             v-model="newName"
-            class="field w-72"
-            aria-label="Name of the new category at the top"
             @keydown.enter.prevent="makeNew"
             @keydown.esc.stop="newUnder = undefined"
+            class="w-72"
+            label="Name of the new category at the top"
           />
         </div>
         <ul ref="tree" role="tree" aria-label="Categories" @keydown="key">
@@ -283,12 +283,12 @@ function leaveNew() {
               :class="`l${Math.min(r.level + 1, 8)}`"
               data-new
             >
-              <input
+              <TextField
                 v-model="newName"
-                class="field w-72"
-                :aria-label="`Name of the new category under ${nameOf(r.item)}`"
                 @keydown.enter.prevent.stop="makeNew"
                 @keydown.esc.stop="leaveNew"
+                class="w-72"
+                :label="`Name of the new category under ${nameOf(r.item)}`"
               />
             </li>
           </template>
@@ -310,25 +310,25 @@ function leaveNew() {
         </div>
         <p class="mt-2 text-ink2">Name</p>
         <LabelsInput v-model="draft.names" label="Name of the category" :disabled="!mayWrite" />
-        <label class="mt-3 block text-ink2"
-          >Usual product type<select
-            class="field mt-0.5 block w-full"
-            :value="draft.type ?? ''"
+
+        <FormField class="mt-3" label="Usual product type">
+          <SelectField
             :disabled="!mayWrite"
-            @change="draft.type = ($event.target as HTMLSelectElement).value || null"
-          >
-            <option value="">
-              {{
+            :model-value="draft.type"
+            class="w-full"
+            :options="[
+              option(
+                null,
                 inheritedType
                   ? `as its parent: ${setup.label(setup.types.get(inheritedType)?.labels, inheritedType)}`
-                  : 'no usual type'
-              }}
-            </option>
-            <option v-for="t in setup.types.values()" :key="t.code" :value="t.code">
-              {{ setup.label(t.labels, t.code) }}
-            </option>
-          </select></label
-        >
+                  : 'no usual type',
+              ),
+              ...setup.typeOptions,
+            ]"
+            @update:model-value="draft.type = $event"
+          />
+        </FormField>
+
         <p class="mt-3">
           <NuxtLink class="plain" :to="{ path: '/catalogue', query: { category: draft.code } }"
             >{{ draft.below }} {{ draft.below === 1 ? 'product' : 'products' }} in it and below</NuxtLink

@@ -280,7 +280,7 @@ watch(picked, (p) => {
   } else if (p.piece && !p.piece.startsWith('part:') && `piece:${p.piece}` !== record.value)
     void navigateTo({ path: `/translation/${segment(`piece:${p.piece}`)}`, query: lens.query })
 })
-const search = useTemplateRef<HTMLInputElement>('search')
+const search = useTemplateRef<Focusable>('search')
 useKeys('Translation', [
   {
     keys: 'Ctrl+Enter',
@@ -383,18 +383,19 @@ const open = computed(() => work.all.value.filter(work.isOpen).length)
         </button>
       </div>
       <div class="flex flex-wrap items-center gap-2.5 px-5 pb-2 text-[12.5px]">
-        <input
+        <TextField
           ref="search"
           v-model="find"
-          type="search"
-          class="field w-36"
           placeholder="Find in these texts"
-          aria-label="Find in these texts"
+          type="search"
+          class="w-36"
+          label="Find in these texts"
         />
-        <select v-model="only" class="field" aria-label="Segments">
-          <option value="all">all segments</option>
-          <option value="open">open segments</option>
-        </select>
+        <SelectField
+          v-model="only"
+          label="Segments"
+          :options="[option('all', 'all segments'), option('open', 'open segments')]"
+        />
         <template v-if="!readonly && current">
           <button class="act" type="button" :disabled="busy || !said(current)" @click="confirm('translated')">
             Translated <span class="key">Ctrl Enter</span>

@@ -66,7 +66,7 @@ useKeys('Carried over', [
       >
     </div>
     <div class="flex gap-2.5 px-5 pb-2.5 pt-2">
-      <input v-model="q" type="search" class="field w-56" placeholder="SKU" aria-label="Search by SKU" />
+      <TextField v-model="q" placeholder="SKU" type="search" class="w-56" label="Search by SKU" />
     </div>
     <div class="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_210px] border-t border-hair2">
       <div

@@ -86,7 +86,7 @@ const to = (w: WorkRecord) => ({
   query: { ...lens.query, ...(filter.page ? { page: filter.page } : {}) },
 })
 const open = (w: WorkRecord | undefined) => w && navigateTo(to(w))
-const search = useTemplateRef<HTMLInputElement>('search')
+const search = useTemplateRef<Focusable>('search')
 const code = (w: WorkRecord) => w.record.slice(w.record.indexOf(':') + 1)
 const more = ref([filter.page, filter.category, filter.campaign, filter.person, filter.due].some((v) => v !== ''))
 useKeys('Translation', [
@@ -112,26 +112,28 @@ useKeys('Translation', [
     <SourceNotice v-if="lens.sameLanguage" />
     <template v-else>
       <div class="flex flex-wrap items-center gap-2.5 px-5 pb-2 pt-2">
-        <input
+        <TextField
           ref="search"
           v-model="filter.q"
-          type="search"
-          class="field w-48"
           placeholder="SKU, code or name"
-          aria-label="Search by SKU, code or name"
+          type="search"
+          class="w-48"
+          label="Search by SKU, code or name"
         />
-        <select v-model="filter.show" class="field" aria-label="Show">
-          <option value="open">to translate</option>
-          <option value="missing">missing</option>
-          <option value="stale">stale</option>
-          <option value="unread">machine, not confirmed</option>
-          <option value="returned">returned</option>
-          <option value="to-review">to review</option>
-          <option value="all">everything</option>
-        </select>
-        <select v-model="filter.kinds" class="field" aria-label="Kind">
-          <option v-for="[k, words] in kinds" :key="k" :value="k">{{ words }}</option>
-        </select>
+        <SelectField
+          v-model="filter.show"
+          label="Show"
+          :options="[
+            option('open', 'to translate'),
+            option('missing', 'missing'),
+            option('stale', 'stale'),
+            option('unread', 'machine, not confirmed'),
+            option('returned', 'returned'),
+            option('to-review', 'to review'),
+            option('all', 'everything'),
+          ]"
+        />
+        <SelectField v-model="filter.kinds" label="Kind" :options="kinds.map(([k, words]) => option(k, words))" />
         <button type="button" class="plain min-h-6" :aria-expanded="more" @click="more = !more">
           {{ more ? 'Fewer filters' : 'More filters' }}
         </button>
@@ -139,27 +141,34 @@ useKeys('Translation', [
           {{ selected.size }} selected: clear
         </button>
         <div v-if="more" class="flex w-full flex-wrap items-center gap-2.5">
-          <input
+          <TextField
             v-model.lazy="filter.page"
-            class="field w-44"
             placeholder="texts of a page: SKU"
-            aria-label="All texts that the page of a product uses, by its SKU"
+            class="w-44"
+            label="All texts that the page of a product uses, by its SKU"
           />
-          <select v-model="filter.category" class="field w-40" aria-label="Category">
-            <option value="">any category</option>
-            <option v-for="c in setup.categories.values()" :key="c.code" :value="c.code">
-              {{ setup.label(c.names, c.code) }}
-            </option>
-          </select>
-          <select v-model="filter.campaign" class="field w-40" aria-label="Campaign">
-            <option value="">any campaign</option>
-            <option v-for="c in setup.campaigns.values()" :key="c.code" :value="c.code">{{ c.name }}</option>
-          </select>
-          <select v-model="filter.person" class="field w-40" aria-label="Assigned to">
-            <option value="">anyone</option>
-            <option v-for="p in people?.items ?? []" :key="p.id" :value="String(p.id)">{{ p.name }}</option>
-          </select>
-          <label class="text-ink2">due by<input v-model="filter.due" class="field ml-1.5" type="date" /></label>
+          <SelectField
+            v-model="filter.category"
+            class="w-40"
+            label="Category"
+            :options="[
+              option('', 'any category'),
+              ...[...setup.categories.values()].map((c) => option(c.code, setup.label(c.names, c.code))),
+            ]"
+          />
+          <SelectField
+            v-model="filter.campaign"
+            class="w-40"
+            label="Campaign"
+            :options="[option('', 'any campaign'), ...byRecord(setup.campaigns.values())]"
+          />
+          <SelectField
+            v-model="filter.person"
+            class="w-40"
+            label="Assigned to"
+            :options="[option('', 'anyone'), ...(people?.items ?? []).map((p) => option(String(p.id), p.name))]"
+          />
+          <label class="text-ink2">due by<DateField v-model="filter.due" class="ml-1.5" /></label>
         </div>
       </div>
       <p
@@ -220,12 +229,11 @@ useKeys('Translation', [
           >
             <template v-if="list.row(v.index)">
               <span role="gridcell"
-                ><input
-                  type="checkbox"
+                ><CheckBox
                   tabindex="-1"
-                  :checked="selected.has(list.row(v.index)!.record)"
-                  :aria-label="`Select ${list.row(v.index)!.title}`"
                   @click.stop="$event.shiftKey ? selectTo(v.index) : toggle(list.row(v.index))"
+                  :model-value="selected.has(list.row(v.index)!.record)"
+                  :label="`Select ${list.row(v.index)!.title}`"
               /></span>
               <span role="gridcell" class="truncate"
                 ><NuxtLink class="hover:underline" :to="to(list.row(v.index)!)">{{ list.row(v.index)!.title }}</NuxtLink

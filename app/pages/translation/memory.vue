@@ -45,8 +45,7 @@ async function forget() {
   }
 }
 const report = shallowRef<MemoryImportReport>()
-async function take(e: Event) {
-  const file = (e.target as HTMLInputElement).files?.[0]
+async function take([file]: File[]) {
   if (!file) return
   try {
     report.value = await call('importMemory', { body: file, headers: { 'content-type': 'application/x-tmx+xml' } })
@@ -56,7 +55,7 @@ async function take(e: Event) {
   }
 }
 const day = (at: string) => dayShown(at.slice(0, 10))
-const search = useTemplateRef<HTMLInputElement>('search')
+const search = useTemplateRef<Focusable>('search')
 useKeys('Memory', [{ keys: '/', does: 'Search', run: () => search.value?.focus() }])
 function edit(pair: ListedPair) {
   editing.value = pair.id
@@ -75,22 +74,19 @@ function edit(pair: ListedPair) {
       >
       <span class="ml-auto flex items-baseline gap-4"
         ><a class="plain" :href="addressOf('exportMemory')" download="memory.tmx">Export TMX</a
-        ><label v-if="session.mayEdit" class="plain cursor-pointer"
-          >Import TMX<input class="sr-only" type="file" accept=".tmx,.xml" @change="take" /></label
-      ></span>
+        ><FileField v-if="session.mayEdit" class="plain" label="Import TMX" accept=".tmx,.xml" @choose="take"
+      /></span>
     </div>
     <div class="flex flex-wrap items-center gap-3 px-5 pb-2.5 pt-2">
-      <input
+      <TextField
         ref="search"
         v-model="q"
-        type="search"
-        class="field w-64"
         placeholder="words of source or target"
-        aria-label="Search source and target"
-      /><label class="flex items-center gap-1.5"><input v-model="every" type="checkbox" /> every language</label
-      ><label class="flex items-center gap-1.5"
-        ><input v-model="twice" type="checkbox" /> one source, several targets</label
-      >
+        type="search"
+        class="w-64"
+        label="Search source and target"
+      /><CheckBox v-model="every"> every language</CheckBox
+      ><CheckBox v-model="twice"> one source, several targets</CheckBox>
       <button v-if="selected.size && session.mayEdit" type="button" class="act ml-auto" @click="forget">
         Delete the {{ selected.size }} selected
       </button>
@@ -125,21 +121,20 @@ function edit(pair: ListedPair) {
         <tbody>
           <tr v-for="p in shown" :key="p.id" class="border-b border-hair align-top">
             <td class="pl-5 pt-1.5">
-              <input
-                type="checkbox"
-                :checked="selected.has(p.id)"
-                :aria-label="`Select “${p.source.slice(0, 60)}”`"
-                @change="mark(p.id)"
+              <CheckBox
+                :model-value="selected.has(p.id)"
+                :label="`Select “${p.source.slice(0, 60)}”`"
+                @update:model-value="mark(p.id)"
               />
             </td>
             <td class="py-1.5 pr-4 font-serif" :lang="p.sourceLanguage">{{ p.source }}</td>
             <td class="py-1.5 pr-4 font-serif" :lang="p.targetLanguage" dir="auto">
               <form v-if="editing === p.id" class="flex gap-1.5" @submit.prevent="keep" @keydown.esc="editing = null">
-                <input
+                <TextField
                   v-model="text"
-                  class="field w-full font-serif"
-                  :aria-label="`Target of “${p.source.slice(0, 60)}”`"
                   autofocus
+                  class="w-full font-serif"
+                  :label="`Target of “${p.source.slice(0, 60)}”`"
                 /><button class="act" type="submit">Keep</button>
               </form>
               <button

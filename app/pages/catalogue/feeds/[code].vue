@@ -26,6 +26,17 @@ const { data: kept } = useAsking(
   (signal) => call('listSaved', { query: { kind: 'mapping' }, signal }),
   () => 0,
 )
+const mappingOptions = computed(() => {
+  const current = draft.value?.mapping
+  const saved = (kept.value?.items ?? []).map((k) => option(String(k.id), `by the mapping “${k.name}”`))
+  return [
+    option('', 'are named as in a product file'),
+    ...(current ? [option('now', `current mapping, ${current.columns.length} columns`)] : []),
+    ...saved,
+  ]
+})
+/** How often it can be checked, with what is chosen among them. */
+const stretchesOffered = computed(() => [...new Set([...stretches, draft.value!.everyMinutes])].sort((a, b) => a - b))
 function takeMapping(id: string) {
   const found = kept.value?.items.find((k) => k.id === Number(id))
   draft.value!.mapping = found ? (found.content as unknown as Feed['mapping']) : null
@@ -79,75 +90,84 @@ useKeys('Feed', [
           <p v-if="readonly" class="col-span-2 text-ochre" role="status">
             Read only: only an administrator can change feeds.
           </p>
-          <label for="name" class="pt-1.5 text-ink2">Name</label
-          ><input
-            id="name"
-            v-model="draft.name"
-            class="field w-full"
-            maxlength="120"
-            :disabled="readonly"
-            placeholder="Stock of the warehouse"
-          />
-          <label for="source" class="pt-1.5 text-ink2">From</label
-          ><select id="source" v-model="draft.source" class="field w-48" :disabled="readonly">
-            <option value="folder">a folder</option>
-            <option value="address">an address</option>
-          </select>
-          <label for="place" class="pt-1.5 text-ink2">{{ draft.source === 'folder' ? 'Folder' : 'Address' }}</label>
-          <div>
-            <input
-              id="place"
-              v-model="draft.place"
-              class="field w-full"
-              maxlength="2000"
+          <FormField beside for="name" label="Name"
+            ><TextField
+              id="name"
+              v-model="draft.name"
+              maxlength="120"
               :disabled="readonly"
-              :placeholder="draft.source === 'folder' ? 'warehouse/stock' : 'https://supplier.example/range.csv'"
+              placeholder="Stock of the warehouse"
+              class="w-full"
             />
-            <p class="text-[12.5px] text-ink2">
-              {{
-                draft.source === 'folder'
-                  ? 'A folder inside the feeds folder. The newest CSV, XLSX or JSON Lines file in it is imported.'
-                  : 'A CSV, XLSX or JSON Lines file. It is imported when it has changed.'
-              }}
-            </p>
-          </div>
-          <label for="every" class="pt-1.5 text-ink2">Checked</label
-          ><select id="every" v-model.number="draft.everyMinutes" class="field w-48" :disabled="readonly">
-            <option
-              v-for="m in [...new Set([...stretches, draft.everyMinutes])].sort((a, b) => a - b)"
-              :key="m"
-              :value="m"
-            >
-              {{ everyInWords(m) }}
-            </option>
-          </select>
-          <label for="mapping" class="pt-1.5 text-ink2">Columns</label>
-          <div>
-            <select
-              id="mapping"
-              class="field w-72"
+          </FormField>
+
+          <FormField beside for="source" label="From"
+            ><SelectField
+              id="source"
               :disabled="readonly"
-              :value="draft.mapping ? 'now' : ''"
-              @change="takeMapping(($event.target as HTMLSelectElement).value)"
-            >
-              <option value="">are named as in a product file</option>
-              <option v-if="draft.mapping" value="now">
-                current mapping, {{ draft.mapping.columns.length }} columns
-              </option>
-              <option v-for="k in kept?.items ?? []" :key="k.id" :value="k.id">by the mapping “{{ k.name }}”</option>
-            </select>
-            <p class="text-[12.5px] text-ink2">
-              Save a mapping when you import a file by hand. The feed uses a copy of it.
-            </p>
-          </div>
-          <label for="take" class="pt-1.5 text-ink2">With problems</label
-          ><select id="take" v-model="draft.take" class="field w-72" :disabled="readonly">
-            <option value="all">import nothing</option>
-            <option value="good">import the rows without problems</option>
-          </select>
-          <span /><label class="flex items-center gap-2"
-            ><input v-model="draft.resting" type="checkbox" :disabled="readonly" />Paused</label
-          >
+              v-model="draft.source"
+              class="w-48"
+              :options="[option('folder', 'a folder'), option('address', 'an address')]"
+            />
+          </FormField>
+
+          <FormField beside for="place" :label="draft.source === 'folder' ? 'Folder' : 'Address'">
+            <div>
+              <TextField
+                id="place"
+                v-model="draft.place"
+                maxlength="2000"
+                :disabled="readonly"
+                :placeholder="draft.source === 'folder' ? 'warehouse/stock' : 'https://supplier.example/range.csv'"
+                class="w-full"
+              />
+              <p class="text-[12.5px] text-ink2">
+                {{
+                  draft.source === 'folder'
+                    ? 'A folder inside the feeds folder. The newest CSV, XLSX or JSON Lines file in it is imported.'
+                    : 'A CSV, XLSX or JSON Lines file. It is imported when it has changed.'
+                }}
+              </p>
+            </div>
+          </FormField>
+
+          <FormField beside for="every" label="Checked"
+            ><SelectField
+              id="every"
+              :disabled="readonly"
+              v-model="draft.everyMinutes"
+              class="w-48"
+              :options="withWords(stretchesOffered, everyInWords)"
+            />
+          </FormField>
+
+          <FormField beside for="mapping" label="Columns">
+            <div>
+              <SelectField
+                id="mapping"
+                :disabled="readonly"
+                :model-value="draft.mapping ? 'now' : ''"
+                class="w-72"
+                :options="mappingOptions"
+                @update:model-value="takeMapping($event)"
+              />
+              <p class="text-[12.5px] text-ink2">
+                Save a mapping when you import a file by hand. The feed uses a copy of it.
+              </p>
+            </div>
+          </FormField>
+
+          <FormField beside for="take" label="With problems"
+            ><SelectField
+              id="take"
+              :disabled="readonly"
+              v-model="draft.take"
+              class="w-72"
+              :options="[option('all', 'import nothing'), option('good', 'import the rows without problems')]"
+            />
+          </FormField>
+
+          <span /><CheckBox v-model="draft.resting" :disabled="readonly">Paused</CheckBox>
           <p v-for="e in record.errors.value.slice(0, 5)" :key="e.path" class="col-start-2 text-madder" role="alert">
             {{ e.message }}
           </p>

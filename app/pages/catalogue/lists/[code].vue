@@ -66,17 +66,21 @@ useKeys('Named list', [
           :after="() => record.takeTheirs()"
         />
         <div v-else class="grid max-w-[760px] grid-cols-[80px_minmax(0,1fr)] items-start gap-x-4 gap-y-2.5">
-          <label for="name" class="pt-1.5 text-ink2">Name</label
-          ><input id="name" v-model="draft.name" class="field w-full" maxlength="120" :disabled="readonly" />
-          <label for="note" class="pt-1.5 text-ink2">Note</label
-          ><input
-            id="note"
-            v-model="draft.note"
-            class="field w-full"
-            maxlength="1000"
-            :disabled="readonly"
-            placeholder="Purpose of the list"
-          />
+          <FormField beside for="name" label="Name"
+            ><TextField id="name" v-model="draft.name" maxlength="120" :disabled="readonly" class="w-full" />
+          </FormField>
+
+          <FormField beside for="note" label="Note"
+            ><TextField
+              id="note"
+              v-model="draft.note"
+              maxlength="1000"
+              :disabled="readonly"
+              placeholder="Purpose of the list"
+              class="w-full"
+            />
+          </FormField>
+
           <span class="pt-1.5 text-ink2">Products</span
           ><SkuList v-model="draft.skus" label="Products of the list" :disabled="readonly" />
           <p class="col-start-2 text-[12.5px] text-ink2">

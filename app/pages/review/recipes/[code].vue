@@ -25,9 +25,7 @@ const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.mayEdit)
 const past = ref(false)
 const left = computed(() => stepKindNames.filter((k) => !draft.value?.steps.some((s) => s.kind === k)))
-function add(e: Event) {
-  const kind = (e.target as HTMLSelectElement).value as StepKindName
-  ;(e.target as HTMLSelectElement).value = ''
+function add(kind: StepKindName) {
   // It stands where it makes sense: before the first that comes after it.
   const at = draft.value!.steps.findIndex((s) => stepKindNames.indexOf(s.kind) > stepKindNames.indexOf(kind))
   const step: RecipeStep = { kind, instruction: stepKinds[kind].instruction }
@@ -95,28 +93,32 @@ useKeys('Recipe', [
           />
           <template v-else>
             <div class="grid max-w-[720px] grid-cols-[90px_minmax(0,1fr)] items-start gap-x-4 gap-y-2">
-              <label for="recipe-name" class="pt-1.5 text-ink2">Name</label
-              ><input id="recipe-name" v-model="draft.name" class="field" maxlength="120" :disabled="readonly" />
-              <label for="recipe-note" class="pt-1.5 text-ink2">Note</label
-              ><input
-                id="recipe-note"
-                v-model="draft.note"
-                class="field"
-                maxlength="2000"
-                placeholder="Purpose"
-                :disabled="readonly"
-              />
-              <label for="recipe-shop" class="pt-1.5 text-ink2">Texts for</label
-              ><select
-                id="recipe-shop"
-                class="field justify-self-start"
-                :value="draft.storefront ?? ''"
-                :disabled="readonly"
-                @change="draft.storefront = ($event.target as HTMLSelectElement).value || null"
-              >
-                <option value="">all storefronts</option>
-                <option v-for="s in setup.storefronts" :key="s.code" :value="s.code">{{ s.name }} alone</option>
-              </select>
+              <FormField beside for="recipe-name" label="Name"
+                ><TextField id="recipe-name" v-model="draft.name" maxlength="120" :disabled="readonly" />
+              </FormField>
+
+              <FormField beside for="recipe-note" label="Note"
+                ><TextField
+                  id="recipe-note"
+                  v-model="draft.note"
+                  maxlength="2000"
+                  placeholder="Purpose"
+                  :disabled="readonly"
+                />
+              </FormField>
+
+              <FormField beside for="recipe-shop" label="Texts for"
+                ><SelectField
+                  id="recipe-shop"
+                  :disabled="readonly"
+                  :model-value="draft.storefront"
+                  :options="[
+                    option(null, 'all storefronts'),
+                    ...setup.storefronts.map((s) => option(s.code, `${s.name} alone`)),
+                  ]"
+                  @update:model-value="draft.storefront = $event"
+                />
+              </FormField>
             </div>
             <h2 class="pt-3">Steps</h2>
             <div ref="steps" class="max-w-[720px]">
@@ -135,10 +137,12 @@ useKeys('Recipe', [
               />
             </div>
             <p v-if="!readonly && left.length" class="pt-2.5">
-              <select class="field" aria-label="Add a step" value="" @change="add">
-                <option value="" disabled>Add a step</option>
-                <option v-for="k in left" :key="k" :value="k">{{ stepKinds[k].label }}</option>
-              </select>
+              <ActionMenu
+                class="act"
+                label="Add a step"
+                :actions="left.map((k) => ({ id: k, label: stepKinds[k].label }))"
+                @choose="add"
+              />
             </p>
             <p v-if="code && !readonly" class="pt-4">
               <button type="button" class="plain" @click="record.remove()">Delete recipe</button>

@@ -17,7 +17,7 @@ const typeNames = (codes: string[]) =>
   codes.length > 0 && codes.length === setup.types.size
     ? 'every type'
     : codes.map((c) => setup.label(setup.types.get(c)?.labels, c)).join(', ')
-const search = useTemplateRef<HTMLInputElement>('search')
+const search = useTemplateRef<Focusable>('search')
 useKeys('Attributes', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
   {
@@ -39,13 +39,13 @@ useKeys('Attributes', [
     >
     <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2">
       <h1>Attributes</h1>
-      <span class="text-ink2" role="status">{{ data ? `${found.length}${q ? ' found' : ''}` : '' }}</span><input
+      <span class="text-ink2" role="status">{{ data ? `${found.length}${q ? ' found' : ''}` : '' }}</span><TextField
         ref="search"
         v-model="q"
-        type="search"
-        class="field w-56"
         placeholder="Name or code"
-        aria-label="Search attributes"
+        type="search"
+        class="w-56"
+        label="Search attributes"
       />
     </div>
     <p v-if="problem" class="px-5 text-madder" role="alert">{{ problem.sentence }}</p>

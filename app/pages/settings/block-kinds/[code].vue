@@ -53,16 +53,16 @@ const missing = computed(() =>
   >
     <div v-if="draft" class="grid max-w-[760px] gap-4">
       <p class="flex items-end gap-4">
-        <label class="flex-1 text-ink2"
-          >Name<input
+        <FormField class="flex-1" label="Name">
+          <TextField
             v-model="draft.name"
-            class="field mt-0.5 block w-full"
             :disabled="readonly"
             maxlength="120"
-            :autofocus="code === null" /></label
-        ><label class="flex min-h-6 items-center gap-1.5 pb-1.5"
-          ><input v-model="draft.many" type="checkbox" :disabled="readonly" />can have several entries</label
-        >
+            :autofocus="code === null"
+            class="w-full"
+          />
+        </FormField>
+        <CheckBox v-model="draft.many" :disabled="readonly" class="pb-1.5">can have several entries</CheckBox>
       </p>
       <section aria-label="Fields">
         <h2 class="border-b border-hair pb-1">Fields, in their order</h2>
@@ -76,16 +76,19 @@ const missing = computed(() =>
             @keydown.alt.down.prevent="move(i, i + 1)"
           >
             <span data-handle class="w-5 cursor-grab text-center text-ink3" aria-hidden="true">⁝</span>
-            <input
-              class="field w-56"
-              :value="f.labels[setup.source] ?? ''"
-              :aria-label="`Label of ${f.code}`"
+            <TextField
               :disabled="readonly"
               maxlength="120"
-              @change="f.labels = { ...f.labels, [setup.source]: ($event.target as HTMLInputElement).value }"
-            /><select v-model="f.type" class="field" :aria-label="`Type of ${f.code}`" :disabled="readonly">
-              <option v-for="t in blockFieldTypes" :key="t" :value="t">{{ typeWords[t] }}</option></select
-            ><span class="code">{{ f.code }}</span
+              :model-value="f.labels[setup.source]"
+              class="w-56"
+              :label="`Label of ${f.code}`"
+              @commit="f.labels = { ...f.labels, [setup.source]: $event }"
+            /><SelectField
+              :disabled="readonly"
+              v-model="f.type"
+              :label="`Type of ${f.code}`"
+              :options="withWords(blockFieldTypes, typeWords)"
+            /><span class="code">{{ f.code }}</span
             ><button
               v-if="!readonly"
               type="button"
@@ -98,13 +101,13 @@ const missing = computed(() =>
           </li>
         </ol>
         <p v-if="!readonly" class="flex items-center gap-2 pt-2">
-          <input
+          <TextField
             v-model="name"
-            class="field w-56"
             placeholder="label of a new field"
-            aria-label="Label of a new field"
             maxlength="120"
             @keydown.enter.prevent="add"
+            class="w-56"
+            label="Label of a new field"
           /><button type="button" class="plain" @click="add">Add a field</button>
         </p>
       </section>

@@ -86,7 +86,6 @@ useKeys('House style', [
     },
   },
 ])
-const value = (e: Event) => (e.target as HTMLInputElement).value
 </script>
 
 <template>
@@ -131,33 +130,30 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
           <legend class="sr-only">Rules for texts</legend>
           <span class="pt-1.5 text-ink2">Applies to</span>
           <span class="flex flex-wrap gap-2">
-            <select
-              class="field"
-              aria-label="Text"
-              :value="draft.field ?? ''"
-              @change="draft.field = value($event) || null"
-            >
-              <option value="">every text</option>
-              <option v-for="a in texts" :key="a.code" :value="a.code">{{ setup.label(a.labels, a.code) }}</option>
-            </select>
-            <select
-              class="field"
-              aria-label="Storefront"
-              :value="draft.storefront ?? ''"
-              @change="draft.storefront = value($event) || null"
-            >
-              <option value="">in every storefront</option>
-              <option v-for="s in setup.storefronts" :key="s.code" :value="s.code">in {{ s.name }}</option>
-            </select>
-            <select
-              class="field"
-              aria-label="Language"
-              :value="draft.language ?? ''"
-              @change="draft.language = value($event) || null"
-            >
-              <option value="">in every language</option>
-              <option v-for="l in languages" :key="l" :value="l">in {{ languageName(l) }}</option>
-            </select>
+            <SelectField
+              :model-value="draft.field"
+              label="Text"
+              :options="[
+                option(null, 'every text'),
+                ...texts.map((a) => option(a.code, setup.label(a.labels, a.code))),
+              ]"
+              @update:model-value="draft.field = $event"
+            />
+            <SelectField
+              :model-value="draft.storefront"
+              label="Storefront"
+              :options="[
+                option(null, 'in every storefront'),
+                ...setup.storefronts.map((s) => option(s.code, `in ${s.name}`)),
+              ]"
+              @update:model-value="draft.storefront = $event"
+            />
+            <SelectField
+              :model-value="draft.language"
+              label="Language"
+              :options="[option(null, 'in every language'), ...withWords(languages, (l) => `in ${languageName(l)}`)]"
+              @update:model-value="draft.language = $event"
+            />
           </span>
           <template v-for="[which, name] in limits" :key="which">
             <span class="pt-1.5 text-ink2">{{ name }}</span>
@@ -182,106 +178,117 @@ const value = (e: Event) => (e.target as HTMLInputElement).value
                   @update:model-value="bound(which, 'most', $event)" /></label
             ></span>
           </template>
-          <label for="banned" class="pt-1.5 text-ink2"
-            >Banned words<small class="block"
-              >one per line or with commas; all word forms count, parts of other words do not</small
-            ></label
+          <FormField
+            beside
+            for="banned"
+            label="Banned words"
+            help="one per line or with commas; all word forms count, parts of other words do not"
           >
-          <div>
-            <textarea
-              id="banned"
-              class="field w-full font-serif"
-              rows="4"
-              :value="(draft.settings.banned ?? []).join('\n')"
-              @change="set({ banned: words(value($event)) })"
-            /><WordTrial
-              class="pt-1.5"
-              :words="draft.settings.banned ?? []"
-              :field="draft.field"
-              :storefront="draft.storefront"
-              :language="draft.language"
+            <div>
+              <TextArea
+                id="banned"
+                rows="4"
+                :model-value="(draft.settings.banned ?? []).join('\n')"
+                class="w-full font-serif"
+                @commit="set({ banned: words($event) })"
+              /><WordTrial
+                class="pt-1.5"
+                :words="draft.settings.banned ?? []"
+                :field="draft.field"
+                :storefront="draft.storefront"
+                :language="draft.language"
+              />
+            </div>
+          </FormField>
+
+          <FormField beside for="preferred" label="Preferred words" help="pannier: saddlebag, side bag">
+            <TextArea
+              id="preferred"
+              rows="3"
+              :model-value="preferredText"
+              class="w-full font-serif"
+              @commit="setPreferred($event)"
             />
-          </div>
-          <label for="preferred" class="pt-1.5 text-ink2"
-            >Preferred words<small class="block">pannier: saddlebag, side bag</small></label
+          </FormField>
+
+          <FormField
+            beside
+            for="avoid"
+            label="Names to avoid"
+            help="one per line; products must not have these names, and drafts avoid similar ones"
           >
-          <textarea
-            id="preferred"
-            class="field w-full font-serif"
-            rows="3"
-            :value="preferredText"
-            @change="setPreferred(value($event))"
-          />
-          <label for="avoid" class="pt-1.5 text-ink2"
-            >Names to avoid<small class="block"
-              >one per line; products must not have these names, and drafts avoid similar ones</small
-            ></label
-          >
-          <textarea
-            id="avoid"
-            class="field w-full font-serif"
-            rows="2"
-            :value="(draft.settings.avoid ?? []).join('\n')"
-            @change="set({ avoid: words(value($event)) })"
-          />
-          <label for="variants" class="pt-1.5 text-ink2">Variant words</label>
-          <select
-            id="variants"
-            class="field w-fit"
-            :value="three(draft.settings.variantWords)"
-            @change="set({ variantWords: value($event) === '' ? undefined : value($event) === 'true' })"
-          >
-            <option value="">as in more general rules</option>
-            <option value="false">not allowed in names</option>
-            <option value="true">allowed in names</option>
-          </select>
+            <TextArea
+              id="avoid"
+              rows="2"
+              :model-value="(draft.settings.avoid ?? []).join('\n')"
+              class="w-full font-serif"
+              @commit="set({ avoid: words($event) })"
+            />
+          </FormField>
+
+          <FormField beside for="variants" label="Variant words">
+            <SelectField
+              id="variants"
+              :model-value="three(draft.settings.variantWords)"
+              class="w-fit"
+              :options="[
+                option('', 'as in more general rules'),
+                option('false', 'not allowed in names'),
+                option('true', 'allowed in names'),
+              ]"
+              @update:model-value="set({ variantWords: $event === '' ? undefined : $event === 'true' })"
+            />
+          </FormField>
+
           <span class="pt-1 text-ink2">Not allowed</span>
           <span class="flex flex-wrap gap-x-4 gap-y-1"
-            ><label v-for="f in formats" :key="f" class="flex min-h-6 items-center gap-1.5"
-              ><input
-                type="checkbox"
-                :checked="draft.settings.without?.includes(f) ?? false"
-                @change="
-                  set({
-                    without: ($event.target as HTMLInputElement).checked
-                      ? [...(draft.settings.without ?? []), f]
-                      : (draft.settings.without ?? []).filter((x) => x !== f),
-                  })
-                "
-              />{{ formatWords[f] }}</label
+            ><CheckBox
+              v-for="f in formats"
+              :key="f"
+              :model-value="draft.settings.without?.includes(f) ?? false"
+              @update:model-value="
+                set({
+                  without: $event
+                    ? [...(draft.settings.without ?? []), f]
+                    : (draft.settings.without ?? []).filter((x) => x !== f),
+                })
+              "
+              >{{ formatWords[f] }}</CheckBox
             ></span
           >
-          <label for="hosts" class="pt-1.5 text-ink2"
-            >Links may lead to<small class="block">hosts, one per line</small></label
-          >
-          <textarea
-            id="hosts"
-            class="field w-full"
-            rows="2"
-            placeholder="help.tarnwheel.example"
-            :value="(draft.settings.hosts ?? []).join('\n')"
-            @change="set({ hosts: words(value($event)) })"
-          />
-          <label for="ease" class="pt-1.5 text-ink2"
-            >Reading ease<small class="block">English, German, French; 60 is plain</small></label
-          >
-          <NumberField
-            id="ease"
-            class="w-24"
-            label="Reading ease"
-            :model-value="draft.settings.ease ?? null"
-            :least="-100"
-            :most="120"
-            @update:model-value="set({ ease: $event ?? undefined })"
-          />
-          <label for="voice" class="pt-1.5 text-ink2">Voice<small class="block">for writers and drafts</small></label>
-          <textarea
-            id="voice"
-            class="field w-full"
-            rows="3"
-            :value="draft.settings.voice ?? ''"
-            @change="set({ voice: value($event) || undefined })"
-          />
+          <FormField beside for="hosts" label="Links may lead to" help="hosts, one per line">
+            <TextArea
+              id="hosts"
+              rows="2"
+              placeholder="help.tarnwheel.example"
+              :model-value="(draft.settings.hosts ?? []).join('\n')"
+              class="w-full"
+              @commit="set({ hosts: words($event) })"
+            />
+          </FormField>
+
+          <FormField beside for="ease" label="Reading ease" help="English, German, French; 60 is plain">
+            <NumberField
+              id="ease"
+              class="w-24"
+              label="Reading ease"
+              :model-value="draft.settings.ease ?? null"
+              :least="-100"
+              :most="120"
+              @update:model-value="set({ ease: $event ?? undefined })"
+            />
+          </FormField>
+
+          <FormField beside for="voice" label="Voice" help="for writers and drafts">
+            <TextArea
+              id="voice"
+              rows="3"
+              :model-value="draft.settings.voice"
+              class="w-full"
+              @commit="set({ voice: $event || undefined })"
+            />
+          </FormField>
+
           <p v-for="e in record.errors.value.slice(0, 5)" :key="e.path" class="col-start-2 text-madder" role="alert">
             {{ e.message }}
           </p>

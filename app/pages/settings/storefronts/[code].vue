@@ -138,12 +138,7 @@ useKeys('Storefront', [
         <h1 class="flex items-baseline gap-2"><span class="dot" />{{ draft.name }}</h1>
         <span class="code">{{ draft.code }} · {{ draft.currency }} · {{ draft.timeZone }}</span>
         <label class="flex items-center gap-1.5 text-ink2"
-          >Colour<input
-            v-model="colour"
-            type="color"
-            class="h-6 w-9"
-            :disabled="readonly"
-            :aria-label="`Colour of ${draft.name}`"
+          >Colour<ColourField v-model="colour" class="w-9" :disabled="readonly" :label="`Colour of ${draft.name}`"
         /></label>
         <RecordActions
           v-model="past"
@@ -221,11 +216,17 @@ useKeys('Storefront', [
                   }}<small v-if="e.borrow.length" class="text-ink2"
                     >, borrows from {{ e.borrow.map(languageName).join(', ') }}</small
                   ></label
-                ><select :id="`asks-${e.language}`" v-model="e.asks" class="field" :disabled="adminOnly">
-                  <option v-for="s in translationStates" :key="s" :value="s">{{ s }}</option></select
-                ><label v-if="e.language !== setup.source" class="flex items-center gap-1.5 text-ink2"
-                  ><input v-model="e.acceptsUnread" type="checkbox" :disabled="adminOnly" />accept unconfirmed machine
-                  text</label
+                ><SelectField
+                  :id="`asks-${e.language}`"
+                  :disabled="adminOnly"
+                  v-model="e.asks"
+                  :options="asNamed(translationStates)"
+                /><CheckBox
+                  v-if="e.language !== setup.source"
+                  v-model="e.acceptsUnread"
+                  :disabled="adminOnly"
+                  class="text-ink2"
+                  >accept unconfirmed machine text</CheckBox
                 ><NuxtLink
                   v-if="e.language !== setup.source && stored.editions.some((x) => x.language === e.language)"
                   class="plain"
@@ -249,21 +250,18 @@ useKeys('Storefront', [
                 @remove="removeLanguage(removing)"
               />
               <form v-if="!adminOnly" class="flex flex-wrap items-center gap-2 py-1" @submit.prevent="addLanguage">
-                <input
+                <TextField
                   v-model="newLanguage"
-                  class="field w-28"
-                  aria-label="Language to add, as a tag"
                   placeholder="it-CH"
                   maxlength="35"
+                  class="w-28"
+                  label="Language to add, as a tag"
                 /><label class="text-ink2"
-                  >borrows from<select
+                  >borrows from<SelectField
                     v-model="newBorrow"
-                    class="field ml-2"
-                    aria-label="Language that it borrows from"
-                  >
-                    <option value="">none</option>
-                    <option v-for="l in borrowable" :key="l" :value="l">{{ languageName(l) }}</option>
-                  </select></label
+                    class="ml-2"
+                    label="Language that it borrows from"
+                    :options="[option('', 'none'), ...withWords(borrowable, languageName)]" /></label
                 ><button type="submit" class="plain min-h-6">Add a language</button
                 ><span v-if="languageProblem" class="text-madder" role="alert">{{ languageProblem }}</span>
               </form>

@@ -155,17 +155,17 @@ function moveGroup(from: number, by: 1 | -1) {
             >
             <fieldset class="flex flex-wrap gap-x-4 gap-y-1 pt-1">
               <legend class="sr-only">Required picture views</legend>
-              <label v-for="v in pictureViews" :key="v" class="flex items-center gap-1.5"
-                ><input
-                  type="checkbox"
-                  :checked="draft.views.includes(v)"
-                  :disabled="readonly"
-                  @change="
-                    draft.views = pictureViews.filter((x) =>
-                      x === v ? !draft!.views.includes(v) : draft!.views.includes(x),
-                    )
-                  "
-                />{{ viewWords[v] }}</label
+              <CheckBox
+                v-for="v in pictureViews"
+                :key="v"
+                :disabled="readonly"
+                :model-value="draft.views.includes(v)"
+                @update:model-value="
+                  draft.views = pictureViews.filter((x) =>
+                    x === v ? !draft!.views.includes(v) : draft!.views.includes(x),
+                  )
+                "
+                >{{ viewWords[v] }}</CheckBox
               >
             </fieldset>
           </div>

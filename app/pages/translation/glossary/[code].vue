@@ -20,10 +20,8 @@ const offered = computed(() =>
     (l) => !Object.keys(draft.value?.languages ?? {}).some((k) => k.split('-')[0] === l),
   ),
 )
-const adding = ref('')
-function add() {
-  if (adding.value && draft.value) draft.value.languages[adding.value] = { term: '', forbidden: [] }
-  adding.value = ''
+function add(language: string) {
+  if (draft.value) draft.value.languages[language] = { term: '', forbidden: [] }
 }
 const remove = (l: string) => {
   if (draft.value)
@@ -42,14 +40,18 @@ const remove = (l: string) => {
   >
     <div v-if="draft" class="grid max-w-[900px] content-start gap-4">
       <div class="grid grid-cols-[180px_minmax(0,1fr)] gap-4">
-        <label class="text-ink2"
-          >Part of speech<select v-model="draft.partOfSpeech" class="field mt-0.5 block w-full" :disabled="readonly">
-            <option :value="null">not set</option>
-            <option v-for="p in partsOfSpeech" :key="p" :value="p">{{ p }}</option>
-          </select></label
-        ><label class="text-ink2"
-          >Note<input v-model="draft.note" class="field mt-0.5 block w-full" :disabled="readonly" maxlength="2000"
-        /></label>
+        <FormField label="Part of speech">
+          <SelectField
+            :disabled="readonly"
+            v-model="draft.partOfSpeech"
+            class="w-full"
+            :options="[option(null, 'not set'), ...asNamed(partsOfSpeech)]"
+          />
+        </FormField>
+
+        <FormField label="Note">
+          <TextField v-model="draft.note" :disabled="readonly" maxlength="2000" class="w-full" />
+        </FormField>
       </div>
       <table class="w-full text-[13px]">
         <thead>
@@ -64,27 +66,27 @@ const remove = (l: string) => {
           <tr v-for="(said, l) in draft.languages" :key="l" class="border-b border-hair">
             <th class="py-1.5 text-left font-normal" scope="row">{{ languageName(l) }}</th>
             <td class="pr-3">
-              <input
+              <TextField
                 v-model="said.term"
-                class="field w-full font-serif"
                 :lang="l"
                 dir="auto"
                 :disabled="readonly"
-                :aria-label="`Term in ${languageName(l)}`"
                 maxlength="200"
                 :autofocus="code === null && l === setup.source"
+                class="w-full font-serif"
+                :label="`Term in ${languageName(l)}`"
               />
             </td>
             <td class="pr-3">
-              <input
-                class="field w-full font-serif"
+              <TextField
                 :lang="l"
                 dir="auto"
                 :disabled="readonly"
-                :value="said.forbidden.join(', ')"
-                :aria-label="`Forbidden in ${languageName(l)}`"
-                @change="
-                  said.forbidden = ($event.target as HTMLInputElement).value
+                :model-value="said.forbidden.join(', ')"
+                class="w-full font-serif"
+                :label="`Forbidden in ${languageName(l)}`"
+                @commit="
+                  said.forbidden = $event
                     .split(/[,،、]/)
                     .map((w) => w.trim())
                     .filter(Boolean)
@@ -100,10 +102,12 @@ const remove = (l: string) => {
         </tbody>
       </table>
       <p v-if="!readonly && offered.length" class="flex items-center gap-2">
-        <select v-model="adding" class="field" aria-label="Language to add" @change="add">
-          <option value="">Add a language …</option>
-          <option v-for="l in offered" :key="l" :value="l">{{ languageName(l) }}</option></select
-        ><span class="text-ink2"
+        <ActionMenu
+          class="act"
+          label="Add a language"
+          :actions="offered.map((l) => ({ id: l, label: languageName(l) }))"
+          @choose="add"
+        /><span class="text-ink2"
           >A language such as French applies to all its regions. Add regional terms by importing a CSV file.</span
         >
       </p>

@@ -34,13 +34,12 @@ async function take(mode: 'check' | 'apply') {
     tellProblem(e)
   }
 }
-async function choose(e: Event) {
-  const chosen = (e.target as HTMLInputElement).files?.[0]
+async function choose([chosen]: File[]) {
   if (!chosen) return
   file.value = { name: chosen.name, text: await chosen.text() }
   await take('check')
 }
-const search = useTemplateRef<HTMLInputElement>('search')
+const search = useTemplateRef<Focusable>('search')
 useKeys('Glossary', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
   {
@@ -61,21 +60,25 @@ useKeys('Glossary', [
       <span v-if="list.count.value !== undefined" class="text-ink2" role="status">{{ list.count.value }} terms</span>
       <span class="ml-auto flex items-baseline gap-4"
         ><a class="plain" :href="addressOf('exportTerms')" download="glossary.csv">Export CSV</a
-        ><label v-if="session.mayEdit" class="plain cursor-pointer"
-          >Import CSV<input class="sr-only" type="file" accept=".csv,text/csv" @change="choose" /></label
-        ><NuxtLink v-if="session.mayEdit" class="act main" to="/translation/glossary/new"
+        ><FileField
+          v-if="session.mayEdit"
+          class="plain"
+          label="Import CSV"
+          accept=".csv,text/csv"
+          @choose="choose"
+        /><NuxtLink v-if="session.mayEdit" class="act main" to="/translation/glossary/new"
           >New term <span class="opacity-70">n</span></NuxtLink
         ></span
       >
     </div>
     <div class="flex gap-2.5 px-5 pb-2.5 pt-2">
-      <input
+      <TextField
         ref="search"
         v-model="q"
-        type="search"
-        class="field w-64"
         placeholder="term in any language"
-        aria-label="Search terms in any language"
+        type="search"
+        class="w-64"
+        label="Search terms in any language"
       />
     </div>
     <div v-if="report" class="px-5 pb-2">

@@ -1,0 +1,65 @@
+<script setup lang="ts" generic="V extends string | number | boolean | null">
+import { Listbox, ListboxButton, ListboxLabel, ListboxOption, ListboxOptions } from '@headlessui/vue'
+import { ChevronDown } from '@lucide/vue'
+import { useFieldState } from './formField'
+import { useFloatingPanel } from './useFloatingPanel'
+
+/** One of a list of options; nothing is the option `null`. Where it holds none of them, it shows the placeholder. */
+defineOptions({ inheritAttrs: false })
+const props = defineProps<{
+  modelValue: V | null | undefined
+  options: readonly Option<V>[]
+  /** Its name, where no label stands at it. */
+  label?: string
+  placeholder?: string
+  disabled?: boolean
+  /** Whether it opens by itself, as what is edited in a table does. */
+  opensAtOnce?: boolean
+}>()
+const emit = defineEmits<{ 'update:modelValue': [V]; close: [] }>()
+const { anchor, panel, position } = useFloatingPanel()
+const state = useFieldState()
+const attrs = useAttrs()
+const ofButton = computed(() => Object.fromEntries(Object.entries(attrs).filter(([name]) => name !== 'class')))
+const chosen = computed(() => props.options.find((o) => o.value === (props.modelValue ?? null)))
+const buttonOf = () => (anchor.value as { $el: HTMLButtonElement } | undefined)?.$el
+/** The heading above an option, where it is the first of its group. */
+const headingAbove = (i: number) => {
+  const { group } = props.options[i]!
+  return group !== undefined && group !== props.options[i - 1]?.group ? group : undefined
+}
+onMounted(() => {
+  if (props.opensAtOnce) buttonOf()?.click()
+})
+watch(panel, (now, before) => {
+  if (before && !now) emit('close')
+})
+defineExpose({ focus: () => buttonOf()?.focus() })
+</script>
+
+<template>
+  <Listbox
+    as="span"
+    class="select-field"
+    :class="attrs.class"
+    :model-value="modelValue ?? null"
+    :disabled="disabled"
+    @update:model-value="emit('update:modelValue', $event as V)"
+  >
+    <ListboxLabel v-if="label" as="span" class="sr-only">{{ label }}</ListboxLabel>
+    <ListboxButton ref="anchor" class="field" v-bind="{ ...state, ...ofButton }">
+      <span class="truncate" :class="{ 'text-ink2': !chosen }">{{ chosen?.label ?? placeholder ?? '' }}</span>
+      <ChevronDown class="ml-auto shrink-0" :size="13" aria-hidden="true" />
+    </ListboxButton>
+    <ListboxOptions ref="panel" popover="manual" class="floating py-1" :style="position" @click.prevent>
+      <template v-for="(o, i) in options" :key="String(o.value)">
+        <li v-if="headingAbove(i)" role="presentation" class="px-3 pt-1.5 text-[12px] text-ink2">
+          {{ headingAbove(i) }}
+        </li>
+        <ListboxOption v-slot="{ active, selected }" :value="o.value" :disabled="o.disabled" as="template">
+          <li class="option" :class="{ active, 'font-semibold': selected, 'text-ink3': o.disabled }">{{ o.label }}</li>
+        </ListboxOption>
+      </template>
+    </ListboxOptions>
+  </Listbox>
+</template>
