@@ -1,4 +1,4 @@
-import { enter, expect, findings, test } from './desk'
+import { choose, enter, expect, findings, test } from './desk'
 
 test('changes a field of many products: shown first, made as one step, put back as one', async ({ page }) => {
   await enter(page, '/catalogue?type=helmet')
@@ -7,8 +7,8 @@ test('changes a field of many products: shown first, made as one step, put back 
   const what = page.getByRole('region', { name: 'Result' })
   await expect(what).toContainText('Choose a field.')
 
-  await page.getByLabel('Field', { exact: true }).selectOption({ label: 'Name' })
-  await page.getByLabel('Action').selectOption({ label: 'Find and replace' })
+  await choose(page.getByLabel('Field', { exact: true }), 'Name')
+  await choose(page.getByLabel('Action'), 'Find and replace')
   await expect(what).toContainText('Enter what to find.')
   await page.getByLabel('Find', { exact: true }).fill('Hayate')
   await page.getByLabel('Replace with').fill('Hayate Two')
@@ -44,10 +44,10 @@ test('changes a field of many products: shown first, made as one step, put back 
 
 test('fills a text from another only if empty, and says where it cannot', async ({ page }) => {
   await enter(page, '/catalogue/change?type=gloves')
-  await page.getByLabel('Field', { exact: true }).selectOption({ label: 'Name' })
-  await page.getByLabel('Language', { exact: true }).selectOption({ label: 'in Italian (Switzerland)' })
-  await page.getByLabel('Action').selectOption({ label: 'Fill from another field' })
-  await page.getByLabel('From', { exact: true }).selectOption({ label: 'Name' })
+  await choose(page.getByLabel('Field', { exact: true }), 'Name')
+  await choose(page.getByLabel('Language', { exact: true }), 'in Italian (Switzerland)')
+  await choose(page.getByLabel('Action'), 'Fill from another field')
+  await choose(page.getByLabel('From', { exact: true }), 'Name')
   await expect(page.getByRole('region', { name: 'Result' }).getByRole('status').first()).toContainText(
     /\d+ of \d+ would change/,
   )
@@ -68,16 +68,16 @@ test('fills a text from another only if empty, and says where it cannot', async 
 test('asks each field with the editor that fits it', async ({ page }) => {
   await enter(page, '/catalogue/change?type=pannier')
   const field = page.getByLabel('Field', { exact: true })
-  await field.selectOption({ label: 'Load limit' })
+  await choose(field, 'Load limit')
   await page.getByLabel('New value of Load limit', { exact: true }).fill('9')
-  await page.getByLabel('Unit of New value of Load limit').selectOption('kg')
+  await choose(page.getByLabel('Unit of New value of Load limit'), 'kg')
   await expect(page.getByLabel('Before and after')).toContainText('9 kg')
-  await field.selectOption({ label: 'Mounts on' })
-  await page.getByLabel('Action').selectOption({ label: 'Add' })
+  await choose(field, 'Mounts on')
+  await choose(page.getByLabel('Action'), 'Add')
   await page.getByRole('checkbox').first().check()
   await expect(page.getByRole('region', { name: 'Result' }).getByRole('status').first()).toContainText(/would change/)
-  await field.selectOption({ label: 'Launched' })
-  await expect(page.getByLabel('Action')).toHaveValue('set')
+  await choose(field, 'Launched')
+  await expect(page.getByLabel('Action')).toContainText('Set')
   await page.getByLabel('New value of Launched').fill('2030-12-01')
   await expect(page.getByLabel('Before and after')).toContainText('2030-12-01')
 })
@@ -92,8 +92,8 @@ test('is not offered to a translator', async ({ page }) => {
 
 test('is found again in the history of work, with its result and its undo', async ({ page }) => {
   await enter(page, '/catalogue/change?type=helmet')
-  await page.getByLabel('Field', { exact: true }).selectOption({ label: 'Name' })
-  await page.getByLabel('Action').selectOption({ label: 'Find and replace' })
+  await choose(page.getByLabel('Field', { exact: true }), 'Name')
+  await choose(page.getByLabel('Action'), 'Find and replace')
   await page.getByLabel('Find', { exact: true }).fill('helmet')
   await page.getByLabel('Replace with').fill('headgear')
   const what = page.getByRole('region', { name: 'Result' })

@@ -177,3 +177,13 @@ export async function dropWaiting(root: Page | Locator) {
   if ((await value.count()) === 1 && (await value.inputValue()) === '')
     await root.getByRole('button', { name: 'Remove the condition on Product type' }).click()
 }
+
+/** Chooses an option of a select, or an action of a menu, by its words. */
+export async function choose(control: Locator, words: string) {
+  const page = control.page()
+  await control.click()
+  await page
+    .getByRole('option', { name: words, exact: true })
+    .or(page.getByRole('menuitem', { name: words, exact: true }))
+    .click()
+}

@@ -1,11 +1,11 @@
-import { enter, expect, findings, test } from './desk'
+import { choose, enter, expect, findings, test } from './desk'
 
 const asFile = (name: string, content: string | Buffer) => ({
   name,
   mimeType: 'text/csv',
   buffer: Buffer.from(content),
 })
-const choose = 'Choose a file'
+const fileField = 'Choose a file'
 
 test.describe('files that cannot be imported', () => {
   const cases: [string, string | Buffer, RegExp][] = [
@@ -24,7 +24,7 @@ test.describe('files that cannot be imported', () => {
   for (const [what, content, says] of cases) {
     test(`${what}: says what is wrong and what to do`, async ({ page }) => {
       await enter(page, '/catalogue/import')
-      await page.getByLabel(choose).setInputFiles(asFile('wrong.csv', content))
+      await page.getByLabel(fileField).setInputFiles(asFile('wrong.csv', content))
       await expect(page.getByRole('region', { name: 'Report' }).or(page.getByRole('alert'))).toContainText(says)
       await expect(page.getByRole('button', { name: /^Import \d/ })).toHaveCount(0)
     })
@@ -40,13 +40,13 @@ test('columns of other names are recognised, said by hand, kept, and put back', 
     ),
   ].join('\n')
   await enter(page, '/catalogue/import')
-  await page.getByLabel('New products are').selectOption({ label: 'Pannier' })
-  await page.getByLabel(choose).setInputFiles(asFile('supplier.csv', supplier))
+  await choose(page.getByLabel('New products are'), 'Pannier')
+  await page.getByLabel(fileField).setInputFiles(asFile('supplier.csv', supplier))
   const means = (header: string) => page.getByLabel(`Meaning of ${header}`, { exact: true })
   await expect(means('Item No')).toHaveValue('SKU')
   await expect(means('Gewicht')).toHaveValue('Weight')
   await expect(means('Load limit (lb)')).toHaveValue('Load limit')
-  await expect(page.getByLabel('Unit of Load limit (lb)')).toHaveValue('lb')
+  await expect(page.getByLabel('Unit of Load limit (lb)')).toHaveText('lb')
   await expect(means('Fastening')).toHaveValue('Colour')
   await expect(page.getByRole('row', { name: /Fastening/ })).toContainText('guessed from its cells')
   await expect(means('Product title')).toHaveValue('Name, English (United Kingdom)')
@@ -76,9 +76,9 @@ test('columns of other names are recognised, said by hand, kept, and put back', 
 
   // The next file of the same make is understood at once.
   await page.reload()
-  await page.getByLabel('Mapping').selectOption({ label: 'Quay mate' })
+  await choose(page.getByLabel('Mapping'), 'Quay mate')
   await page
-    .getByLabel(choose)
+    .getByLabel(fileField)
     .setInputFiles(asFile('next.csv', 'Product title,Item No,Remarks\nQuay mate,QM-99,new\n'))
   await expect(page.getByText('1 row: 1 new')).toBeVisible()
 })
@@ -90,7 +90,7 @@ test('takes the good rows where that is chosen, and nothing of the bad ones', as
     ...Array.from({ length: 40 }, (_, i) => row(i, i % 10 === 7 ? 'some' : '4')),
   ].join('\n')
   await enter(page, '/catalogue/import')
-  await page.getByLabel(choose).setInputFiles(asFile('good.csv', csv))
+  await page.getByLabel(fileField).setInputFiles(asFile('good.csv', csv))
   await expect(page.getByText('4 problems')).toBeVisible()
   await page.getByRole('button', { name: 'Import the 36 good rows' }).click()
   await expect(page.getByText('Imported.')).toBeVisible()
@@ -110,7 +110,7 @@ test('a long import shows how far it is, can be cancelled, and has changed nothi
     ),
   ].join('\n')
   await enter(page, '/catalogue/import')
-  await page.getByLabel(choose).setInputFiles(asFile('long.csv', csv))
+  await page.getByLabel(fileField).setInputFiles(asFile('long.csv', csv))
   await expect(page.getByText(/Checking row [\d,]+ of 60,000/)).toBeVisible({ timeout: 30_000 })
   await page.getByRole('button', { name: 'Import 60,000 rows' }).click({ timeout: 90_000 })
   await expect(page.getByText(/Importing row [\d,]+ of 60,000/)).toBeVisible({ timeout: 30_000 })

@@ -1,4 +1,4 @@
-import { enter, expect, findings, test } from './desk'
+import { choose, enter, expect, findings, test } from './desk'
 
 const grid = (page: import('@playwright/test').Page) => page.getByRole('grid', { name: 'Products' })
 
@@ -20,9 +20,7 @@ test(
 
     await page.goto('/catalogue?type=lock')
     await page.getByRole('button', { name: 'Lists' }).click()
-    await page
-      .getByLabel('List', { exact: true })
-      .selectOption({ label: 'Kleine Schaufenster-Auswahl für den Frühling' })
+    await choose(page.getByLabel('List', { exact: true }), 'Kleine Schaufenster-Auswahl für den Frühling')
     await page.getByRole('button', { name: 'Add to list' }).click()
     await expect(page.getByText(/added to the list, which now has \d+/)).toBeVisible()
     await page.goto('/catalogue')

@@ -1,5 +1,5 @@
 import sharp from 'sharp'
-import { enter, expect, findings, proof, test, daysOf } from './desk'
+import { choose, enter, expect, findings, proof, test, daysOf } from './desk'
 
 const drawn = (colour: string, size = 1200) =>
   sharp(
@@ -35,9 +35,7 @@ test('a batch is dropped in, matched to products by name, put on them and taken 
   await expect(panel).toContainText('“notes.jpg” cannot be used')
   await expect(panel).toContainText('nearly identical to')
   await expect(panel).toContainText('2 pictures would be added to 1 product, by file name: TW-4410 (2)')
-  await panel
-    .getByLabel('Files without a product')
-    .selectOption({ label: 'create disabled products from pictures: Lock' })
+  await choose(panel.getByLabel('Files without a product'), 'create disabled products from pictures: Lock')
   await expect(panel).toContainText('A-STRAY-ONE')
   expect(await findings(page)).toEqual([])
   await panel.getByRole('button', { name: 'Add to products' }).click()
@@ -65,10 +63,10 @@ test('the library is walked by arrows, searched and narrowed', async ({ page }) 
   await page.keyboard.type('pe-1818.svg')
   await expect(seen.getByRole('link')).toHaveCount(1)
   await page.getByLabel('Search pictures and files').fill('')
-  await page.getByLabel('With the finding').selectOption({ label: 'no text in this language' })
+  await choose(page.getByLabel('With the finding'), 'no text in this language')
   await expect(seen.getByRole('link').first()).toContainText('no text in this language')
-  await page.getByLabel('Show', { exact: true }).selectOption({ label: 'view: packed' })
-  await page.getByLabel('With the finding').selectOption({ label: 'too few pixels' })
+  await choose(page.getByLabel('Show', { exact: true }), 'view: packed')
+  await choose(page.getByLabel('With the finding'), 'too few pixels')
   await expect(seen.getByRole('link')).toHaveCount(1)
   await seen.getByRole('link').focus()
   await page.keyboard.press('Enter')
@@ -86,7 +84,7 @@ test('a picture is described, cut by keyboard, replaced, put back, and has a ver
   await page.getByRole('button', { name: /Focal point/ }).focus()
   await page.keyboard.press('ArrowUp')
   await page.getByLabel('Alternative text', { exact: true }).fill('A rolled pannier, from the side')
-  await page.getByLabel('Text in the picture').selectOption({ label: 'English (United Kingdom)' })
+  await choose(page.getByLabel('Text in the picture'), 'English (United Kingdom)')
   await page.getByLabel('use until').fill((await daysOf(page))(400))
   await page.keyboard.press('Control+s')
   await expect(page.getByText('Saved')).toBeVisible()
@@ -116,7 +114,7 @@ test('a picture is described, cut by keyboard, replaced, put back, and has a ver
   await page.getByLabel('Files to upload').setInputFiles(await photo('kz-french.jpg', '#555544'))
   await expect(page.getByRole('region', { name: 'Uploads' })).toContainText('1 file added to the library')
   await page.goto('/media/kz-french.jpg')
-  await page.getByLabel('Text in the picture').selectOption({ label: 'French (Switzerland)' })
+  await choose(page.getByLabel('Text in the picture'), 'French (Switzerland)')
   await page.getByRole('combobox', { name: 'Picture that this is a version of' }).fill('kz-0330.svg')
   await page.getByRole('option', { name: 'kz-0330.svg' }).click()
   await page.keyboard.press('Control+s')

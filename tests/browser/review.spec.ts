@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test'
-import { audit, enter, expect, patchValues, proof, test } from './desk'
+import { choose, audit, enter, expect, patchValues, proof, test } from './desk'
 
 const feed = (page: Page) => page.getByRole('feed', { name: 'Suggestions' })
 const rows = (page: Page) => feed(page).getByRole('article')
@@ -47,7 +47,7 @@ test('a step that names a later one is refused where it stands, and nothing is l
   await page.getByRole('button', { name: 'Remove the step Gather facts' }).click()
   await page.keyboard.press('Control+s')
   await expect(page.getByRole('alert').filter({ hasText: 'which is no step before it' })).toBeVisible()
-  await page.getByLabel('Add a step').selectOption({ label: 'Gather facts' })
+  await choose(page.getByLabel('Add a step'), 'Gather facts')
   await page.keyboard.press('Control+s')
   await expect(page.getByRole('heading', { level: 1, name: 'Backwards' })).toBeVisible()
   await page.getByRole('button', { name: 'Delete recipe' }).click()
@@ -60,7 +60,7 @@ test(
   async ({ page }) => {
     await enter(page, '/review/run?recipe=whole-page&in=de/de-DE&type=pannier')
     await expect(page.getByText(/products.*About [\d,]+ units of 100 characters/)).toBeVisible()
-    await page.getByLabel('Product type').selectOption({ label: 'Lock' })
+    await choose(page.getByLabel('Product type'), 'Lock')
     await page.getByRole('button', { name: 'All products' }).click()
     await expect(page.getByText(/\b\d{3} products/)).toBeVisible()
     await page.keyboard.press('Control+Enter')

@@ -32,6 +32,20 @@ function numberAt(i: number): number | null {
   if (quantity.value) return (v as { value?: number } | undefined)?.value ?? null
   return typeof v === 'number' ? v : null
 }
+const textAt = (i: number) => end(i) as string | undefined
+/** The value where it is a yes or no, and where it is one of the field's codes. */
+const flag = computed({
+  get: () => value.value as boolean | undefined,
+  set: (chosen) => {
+    value.value = chosen
+  },
+})
+const code = computed({
+  get: () => value.value as string | undefined,
+  set: (chosen) => {
+    value.value = chosen
+  },
+})
 const made = (n: number | null, unit = unitNow.value) =>
   n === null ? undefined : quantity.value ? { value: n, [unitKey.value]: unit } : n
 function setEnd(i: number, v: unknown) {
@@ -114,11 +128,10 @@ function escape() {
     >
     <SelectField
       v-else-if="field.kind === 'yes-no'"
-      :model-value="value as boolean | undefined"
+      v-model="flag"
       :label="label"
       placeholder="choose"
       :options="[option(true, 'yes'), option(false, 'no')]"
-      @update:model-value="value = $event"
     />
     <details
       v-else-if="field.codes && shape === 'list'"
@@ -147,12 +160,11 @@ function escape() {
     </details>
     <SelectField
       v-else-if="field.codes"
-      :model-value="value as string | undefined"
+      v-model="code"
       class="max-w-56"
       :label="label"
       placeholder="choose"
       :options="byLabel(field.codes)"
-      @update:model-value="value = $event"
     />
     <template v-else-if="shape === 'list'"
       ><TextField
@@ -194,14 +206,14 @@ function escape() {
         />
         <DateField
           v-else-if="field.kind === 'date'"
-          :model-value="end(i) as string | undefined"
+          :model-value="textAt(i)"
           :label="label"
           @update:model-value="setEnd(i, $event ?? undefined)"
         />
         <TextField
           v-else
           :placeholder="is === 'like' ? '* any run, ? one letter' : ''"
-          :model-value="end(i) as string | undefined"
+          :model-value="textAt(i)"
           class="w-44"
           :label="label"
           @update:model-value="setEnd(i, $event || undefined)"

@@ -29,12 +29,25 @@ function onEnter(e: KeyboardEvent) {
   e.preventDefault()
   if (problem.value === undefined) emit('done')
 }
+/** The value where it is a text, a code or a day, and where it is yes or no. */
+const text = computed({
+  get: () => value.value as string | null,
+  set: (typed) => {
+    value.value = typed || null
+  },
+})
+const flag = computed({
+  get: () => value.value as boolean | null,
+  set: (chosen) => {
+    value.value = chosen
+  },
+})
 const setup = useSetupStore()
 const root = useTemplateRef<HTMLElement>('root')
 /** Whoever opens it writes at once; an editor of formatted text comes a moment later than the rest. */
 function begin(tries = 20) {
   const field = root.value?.querySelector<HTMLElement>(
-    ':is(input, select, textarea, [contenteditable=true]):not([role=toolbar] *)',
+    ':is(input, textarea, [aria-haspopup=listbox], [contenteditable=true]):not([role=toolbar] *)',
   )
   if (field) field.focus()
   else if (tries > 0 && root.value) requestAnimationFrame(() => begin(tries - 1))
@@ -69,15 +82,7 @@ function both(o: { code: string; labels: Labels }) {
       :places="places"
       @update:model-value="value = $event || null"
     />
-    <TextArea
-      v-else-if="editor === 'lines'"
-      rows="3"
-      :lang="language"
-      :model-value="value as string | null"
-      class="w-full"
-      :label="label"
-      @update:model-value="value = $event || null"
-    />
+    <TextArea v-else-if="editor === 'lines'" rows="3" :lang="language" v-model="text" class="w-full" :label="label" />
     <PointsInput
       v-else-if="editor === 'points'"
       v-model="value as string[] | null"
@@ -115,18 +120,16 @@ function both(o: { code: string; labels: Labels }) {
     />
     <SelectField
       v-else-if="editor === 'yes-no'"
-      :model-value="value as boolean | null"
+      v-model="flag"
       :label="label"
       :options="[option(null, 'No value'), option(true, 'Yes'), option(false, 'No')]"
-      @update:model-value="value = $event"
     />
     <SelectField
       v-else-if="editor === 'option'"
-      :model-value="value as string | null"
+      v-model="text"
       class="w-full"
       :label="label"
       :options="[option(null, 'No value'), ...attribute.options.map((o) => option(o.code, both(o)))]"
-      @update:model-value="value = $event"
     />
     <fieldset v-else-if="editor === 'options'" class="flex flex-wrap gap-x-4 gap-y-1">
       <legend class="sr-only">{{ label }}</legend>
@@ -138,12 +141,7 @@ function both(o: { code: string; labels: Labels }) {
         >{{ both(o) }}</CheckBox
       >
     </fieldset>
-    <DateField
-      v-else-if="editor === 'date'"
-      :model-value="value as string | null"
-      :label="label"
-      @update:model-value="value = $event"
-    />
+    <DateField v-else-if="editor === 'date'" v-model="text" :label="label" />
     <MediaInput
       v-else-if="editor === 'pictures' || editor === 'files'"
       :model-value="mediaNames"
@@ -154,10 +152,9 @@ function both(o: { code: string; labels: Labels }) {
     <TextField
       v-else
       :lang="attribute.translatable ? language : undefined"
-      :model-value="value as string | null"
+      v-model="text"
       class="w-full"
       :label="label"
-      @update:model-value="value = $event || null"
     />
   </div>
 </template>

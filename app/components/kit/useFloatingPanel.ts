@@ -1,11 +1,9 @@
 import { autoUpdate, flip, offset, shift, size, useFloating, type Placement } from '@floating-ui/vue'
 
-/** How high a panel is at most, and how far from the edges of the window it stays, in pixels. */
+/** How high a panel is at most, below which height it turns to the other side, and its way to the edges, in pixels. */
 const tallest = 340
+const lowest = 160
 const edge = 8
-
-const elementOf = (shown: unknown): HTMLElement | null =>
-  shown instanceof HTMLElement ? shown : ((shown as { $el?: HTMLElement } | null)?.$el ?? null)
 
 /**
  * Shows a panel beside what opens it. The panel lies above everything else, so that no box that scrolls cuts it off, and
@@ -19,22 +17,24 @@ export function useFloatingPanel(placement: Placement = 'bottom-start', { grows 
     placement,
     strategy: 'fixed',
     transform: false,
-    whileElementsMounted: autoUpdate,
+    whileElementsMounted(reference, floating, update) {
+      // Before the panel takes the focus, a tick later: what is not shown cannot have it.
+      floating.showPopover?.()
+      return autoUpdate(reference, floating, update)
+    },
     middleware: [
       offset(3),
-      flip({ padding: edge }),
-      shift({ padding: edge }),
       size({
         padding: edge,
         apply({ availableHeight, rects, elements }) {
           const room = grows ? availableHeight : Math.min(availableHeight, tallest)
-          elements.floating.style.maxHeight = `${Math.max(room, 80)}px`
+          elements.floating.style.maxHeight = `${Math.max(room, lowest)}px`
           elements.floating.style.minWidth = `${rects.reference.width}px`
         },
       }),
+      flip({ padding: edge }),
+      shift({ padding: edge }),
     ],
   })
-  // Before the panel takes the focus: what is not shown cannot have it.
-  watch(panel, (shown) => elementOf(shown)?.showPopover?.(), { flush: 'sync' })
   return { anchor, panel, position }
 }

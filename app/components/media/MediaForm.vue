@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { viewWords } from '@core/media/checks'
-import { pictureViews, type MediaItem, type PictureView } from '@core/media/item'
+import { pictureViews, type MediaItem } from '@core/media/item'
 
 /** What people say of a picture or file. */
 const item = defineModel<MediaItem>({ required: true })
