@@ -104,6 +104,7 @@ async function send(operation: Operation, sent: Sent): Promise<Response> {
     await navigateTo({ path: '/sign-in', query: { then: useRoute().fullPath } })
   }
   if (!response.ok) throw new ApiProblem((await response.json()) as ProblemDocument)
+  if (operation.method !== 'get' && !operation.reads) forgetAnswers()
   return response
 }
 
@@ -117,12 +118,19 @@ async function exchange<T>(operation: Operation, sent: Sent = {}): Promise<Answe
  * Makes a call of the HTTP interface by its name. A path, a parameter or a field that the contract does not have is an
  * error of types. Throws an ApiProblem with the server's words where it refuses.
  */
-export async function call<N extends OperationName>(name: N, ...[sent]: Arguments<N>): Promise<Waited<AnswerOf<N>>> {
-  return (await exchange<Waited<AnswerOf<N>>>(operations[name] as Operation, sent as Sent)).data
+export async function call<N extends OperationName>(name: N, ...[sent]: Arguments<N>): Promise<AnswerTo<N>> {
+  return (await exchange<AnswerTo<N>>(operations[name] as Operation, sent as Sent)).data
 }
+
+/** The same with a signal that calls it off, and with what is sent as a value. */
+export const callWith = <N extends OperationName>(name: N, sent: Sending<N>, signal: AbortSignal) =>
+  call(name, ...([{ ...sent, signal }] as unknown as Arguments<N>))
 
 /** Where work can be waited for or left as a job: what a call that waits is answered. */
 type Waited<A> = [Exclude<A, JobDocument>] extends [never] ? A : Exclude<A, JobDocument>
+
+/** What a call is answered. */
+export type AnswerTo<N extends OperationName> = Waited<AnswerOf<N>>
 
 /** The address of a call without parameters, for what the browser itself opens. */
 export const addressOf = <N extends OperationName>(name: [ParamsOf<N>] extends [never] ? N : never): string =>

@@ -16,15 +16,10 @@ type Drafts = Record<string, string | null>
 export function useDesk(record: () => string) {
   const lens = useLensStore()
   const { refresh: refreshProof, sought } = useProofFocus()
-  const { data, problem, refresh } = useAsking(
-    (signal) =>
-      lens.sameLanguage
-        ? Promise.resolve(undefined)
-        : call('listUnits', {
-            query: { storefront: lens.storefront, language: lens.language, record: record() },
-            signal,
-          }),
-    () => [record(), lens.edition.id],
+  const { data, problem, refresh, set } = useAnswer('listUnits', () =>
+    lens.sameLanguage
+      ? undefined
+      : { query: { storefront: lens.storefront, language: lens.language, record: record() } },
   )
   const desk = computed(() =>
     data.value?.record === record() && data.value.language === lens.language ? data.value : undefined,
@@ -138,9 +133,11 @@ export function useDesk(record: () => string) {
       if (list.length === 0) return true
       busy.value = true
       try {
-        data.value = await call('saveUnits', {
+        const saved = await call('saveUnits', {
           body: { storefront: lens.storefront, language: lens.language, record: record(), units: list },
         })
+        // Where somebody has gone on meanwhile, another record is shown.
+        if (saved.record === record() && saved.language === lens.language) set(saved)
         refreshProof()
         return true
       } catch (e) {
@@ -250,6 +247,7 @@ export function useDesk(record: () => string) {
     desk,
     problem,
     refresh,
+    set,
     data,
     all,
     rows,

@@ -64,10 +64,9 @@ const list = useCloth(() => ({
   edition: view.by || undefined,
 }))
 const version = ref(0)
-const above = useAsking(
-  (signal) => call('readinessOverview', { query: view.shop ? { storefront: view.shop } : {}, signal }),
-  () => [view.shop, version.value],
-)
+const above = useAnswer('readinessOverview', () => ({ query: view.shop ? { storefront: view.shop } : {} }), {
+  on: () => version.value,
+})
 const chosenFix = computed(() => above.data.value?.fixes.find((f) => f.id === view.fix))
 /** Findings that the filter names, which a later look may not find among the best. */
 const onlyWords = ref('')

@@ -3,10 +3,7 @@ import type { Replaced, ReplaceReport } from '@contracts/library'
 const setup = useSetupStore()
 const session = useSessionStore()
 const { version, refresh: refreshProof } = useProofFocus()
-const { data, problem, refresh } = useAsking(
-  (signal) => call('tidyLibrary', { signal }),
-  () => version.value,
-)
+const { data, problem, refresh } = useAnswer('tidyLibrary', () => ({}), { on: () => version.value })
 const find = ref('')
 const by = ref('')
 const matchCase = ref(false)

@@ -5,26 +5,12 @@ import type { PastWork } from '@contracts/jobs'
 const jobs = useJobsStore()
 const session = useSessionStore()
 const mine = ref(false)
-const items = shallowRef<PastWork[]>([])
-const next = ref<string | null>(null)
-const read = (cursor?: string | null, signal?: AbortSignal) =>
-  call('workHistory', { query: { mine: mine.value, cursor: cursor ?? undefined }, signal })
-const { problem, refresh } = useAsking(
-  async (signal) => {
-    const page = await read(null, signal)
-    items.value = page.items
-    next.value = page.next
-    return page
-  },
+const { items, hasMore, showMore, problem, refresh } = useMore(
+  'workHistory',
+  (cursor) => ({ query: { mine: mine.value, cursor } }),
   // What begins or ends meanwhile is seen at once.
-  () => [mine.value, [...jobs.jobs.values()].map((j) => `${j.id} ${j.state}`).join()],
-  { wait: 300 },
+  { on: () => [...jobs.jobs.values()].map((j) => `${j.id} ${j.state}`).join() },
 )
-async function older() {
-  const page = await read(next.value)
-  items.value = [...items.value, ...page.items]
-  next.value = page.next
-}
 const stateWords: Record<PastWork['state'], string> = {
   queued: 'Queued',
   running: 'Running',
@@ -114,7 +100,7 @@ useKeys('History of work', [
         <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />Nothing yet. Imports, bulk edits and all other work on
         many at once appear here, each with its result and its undo.
       </p>
-      <p v-if="next !== null" class="px-5 py-3"><button type="button" class="act" @click="older">Older work</button></p>
+      <p v-if="hasMore" class="px-5 py-3"><button type="button" class="act" @click="showMore()">Older work</button></p>
     </div>
   </div>
 </template>

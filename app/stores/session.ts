@@ -37,6 +37,7 @@ export const useSessionStore = defineStore('session', () => {
   function forget() {
     me.value = undefined
     token.value = ''
+    answers.clear()
   }
   const mayEdit = computed(() => me.value !== undefined && me.value.role !== 'translator')
   const mayTranslate = (language: string) =>

@@ -174,7 +174,7 @@ export async function patchValues(
 export async function dropWaiting(root: Page | Locator) {
   await root.getByRole('button', { name: 'Add a condition' }).first().waitFor()
   const value = root.getByLabel('Value of Product type')
-  if ((await value.count()) === 1 && (await value.inputValue()) === '')
+  if ((await value.count()) === 1 && (await value.innerText()) === 'choose')
     await root.getByRole('button', { name: 'Remove the condition on Product type' }).click()
 }
 

@@ -23,7 +23,7 @@ test('a batch is dropped in, matched to products by name, put on them and taken 
   await expect(seen.getByRole('listitem').first()).toBeVisible()
   expect(await findings(page)).toEqual([])
   await page
-    .getByLabel('Files to upload')
+    .getByLabel('Upload files')
     .setInputFiles([
       await photo('TW-4410 in use.jpg', '#2f5d4a'),
       await photo('tw_4410_packed.jpg', '#2f5d4a', 500),
@@ -93,7 +93,7 @@ test('a picture is described, cut by keyboard, replaced, put back, and has a ver
   await expect(page.getByRole('button', { name: /Focal point, 60 % from the left, 49 %/ })).toBeVisible()
   await expect(page.getByRole('link', { name: 'KZ-0330' })).toBeVisible()
 
-  await page.getByLabel('New file').setInputFiles(await photo('better.jpg', '#26406e'))
+  await page.getByLabel('Replace file').setInputFiles(await photo('better.jpg', '#26406e'))
   await expect(page.getByText('File replaced')).toBeVisible()
   await expect(page.getByText(/^1200 × 943 pixels/)).toBeVisible()
   await page.getByRole('button', { name: 'History' }).click()
@@ -111,7 +111,7 @@ test('a picture is described, cut by keyboard, replaced, put back, and has a ver
   )
   await expect(proof(page).locator('.hero')).toHaveCount(1)
   await page.goto('/media')
-  await page.getByLabel('Files to upload').setInputFiles(await photo('kz-french.jpg', '#555544'))
+  await page.getByLabel('Upload files').setInputFiles(await photo('kz-french.jpg', '#555544'))
   await expect(page.getByRole('region', { name: 'Uploads' })).toContainText('1 file added to the library')
   await page.goto('/media/kz-french.jpg')
   await choose(page.getByLabel('Text in the picture'), 'French (Switzerland)')

@@ -109,7 +109,7 @@ test('a portion of the day is set, shown and let go', async ({ page }) => {
   await page.getByLabel('Products a day').fill('12')
   await choose(page.getByLabel('Ready in'), 'Belgium')
   expect(await findings(page)).toEqual([])
-  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Save', exact: true }).click()
   await expect(page.getByRole('button', { name: 'Today’s portion: 0 of 12 done' })).toBeVisible()
   await choose(page.getByLabel('Which products'), 'today’s portion')
   await choose(page.getByLabel('Rows'), 'in one list')

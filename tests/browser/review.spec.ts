@@ -47,7 +47,7 @@ test('a step that names a later one is refused where it stands, and nothing is l
   await page.getByRole('button', { name: 'Remove the step Gather facts' }).click()
   await page.keyboard.press('Control+s')
   await expect(page.getByRole('alert').filter({ hasText: 'which is no step before it' })).toBeVisible()
-  await choose(page.getByLabel('Add a step'), 'Gather facts')
+  await choose(page.getByRole('button', { name: 'Add a step' }), 'Gather facts')
   await page.keyboard.press('Control+s')
   await expect(page.getByRole('heading', { level: 1, name: 'Backwards' })).toBeVisible()
   await page.getByRole('button', { name: 'Delete recipe' }).click()

@@ -244,7 +244,7 @@ test(
       )
     await page.getByRole('button', { name: 'Import translations' }).click()
     await tools
-      .getByLabel('Translated file, XLIFF 2.1 or 1.2')
+      .getByLabel('Choose a translated file')
       .setInputFiles({ name: 'back.xlf', mimeType: 'application/xliff+xml', buffer: Buffer.from(changed) })
     await expect(tools.getByText(/1 segment imported, \d+ unchanged, 2 rejected/)).toBeVisible({ timeout: 60_000 })
     await expect(tools.getByLabel('Rejected segments')).toContainText('is missing.')
@@ -281,7 +281,7 @@ test('a glossary term is made, and a menu is translated with its nesting', async
   await enter(page, '/translation/glossary?in=ch/fr-CH')
   await page.keyboard.press('n')
   await page.getByLabel('Term in English (United Kingdom)').fill('bell')
-  await choose(page.getByLabel('Language to add'), 'French')
+  await choose(page.getByRole('button', { name: 'Add a language' }), 'French')
   await page.getByLabel('Term in French').fill('sonnette')
   await page.getByLabel('Forbidden in French').fill('cloche')
   await page.keyboard.press('Control+s')

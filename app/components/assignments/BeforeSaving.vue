@@ -15,9 +15,9 @@ const asked = computed(() => ({
   code: props.draft.code || 'new',
   name: props.draft.name.trim() || 'New',
 }))
-const { data, problem, busy } = useAsking(
-  (signal) => call('beforeSaving', { body: { assignment: asked.value, lens: lens.body }, signal }),
-  () => [asked.value, lens.body],
+const { data, problem, busy } = useAnswer(
+  'beforeSaving',
+  () => ({ body: { assignment: asked.value, lens: lens.body } }),
   { wait: 450 },
 )
 const on = (c: BeforeSaving['collisions'][number]) =>

@@ -15,11 +15,12 @@ const lens = useLensStore()
 const setup = useSetupStore()
 const { focus, open } = useProofFocus()
 const asked = ref('')
-const { data, problem, busy } = useAsking(
-  (signal) =>
+const { data, problem, busy } = useAnswer(
+  'tryAssignment',
+  () =>
     props.unfinished
-      ? Promise.resolve(undefined)
-      : call('tryAssignment', {
+      ? undefined
+      : {
           body: {
             reach: props.reach,
             limits: props.limits,
@@ -27,9 +28,7 @@ const { data, problem, busy } = useAsking(
             lens: lens.body,
             sku: asked.value || null,
           },
-          signal,
-        }),
-  () => [props.reach, props.limits, props.saved, props.unfinished, asked.value, lens.asked],
+        },
   { wait: 120 },
 )
 watch(data, (d) => {

@@ -16,10 +16,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ cancel: []; deleted: [] }>()
 const jobs = useJobsStore()
-const { data: preview, problem } = useAsking(
-  (signal) => call('previewRemoval', { body: props.which, signal }),
-  () => props.which,
-)
+const { data: preview, problem } = useAnswer('previewRemoval', () => ({ body: props.which }))
 const busy = ref(false)
 
 const kindWords: Record<ProductReference['kind'], string> = {

@@ -5,11 +5,9 @@ import { isPicture } from '@core/media/item'
 const names = defineModel<string[] | null>({ required: true })
 const props = defineProps<{ label: string; kind: 'picture' | 'file' }>()
 const q = ref('')
-const { data, refresh } = useAsking(
-  (signal) => call('listMedia', { query: { q: q.value, kind: props.kind, limit: 24 }, signal }),
-  () => q.value,
-  { wait: 80 },
-)
+const { data, refresh } = useAnswer('listMedia', () => ({ query: { q: q.value, kind: props.kind, limit: 24 } }), {
+  wait: 80,
+})
 const chosen = computed(() => names.value ?? [])
 const offered = computed(() => (data.value?.items ?? []).filter((m) => !chosen.value.includes(m.name)).slice(0, 12))
 const set = (list: string[]) => {

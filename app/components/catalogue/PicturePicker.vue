@@ -4,12 +4,9 @@ const name = defineModel<string | null>({ required: true })
 defineProps<{ label: string }>()
 const q = ref('')
 const asked = ref(false)
-const { data } = useAsking(
-  (signal) =>
-    asked.value ? call('listMedia', { query: { q: q.value, limit: 24 }, signal }) : Promise.resolve(undefined),
-  () => [q.value, asked.value],
-  { wait: 80 },
-)
+const { data } = useAnswer('listMedia', () => (asked.value ? { query: { q: q.value, limit: 24 } } : undefined), {
+  wait: 80,
+})
 </script>
 
 <template>

@@ -4,24 +4,17 @@ const codes = defineModel<string[] | null>({ required: true })
 defineProps<{ label: string }>()
 const lens = useLensStore()
 const most = 1000
-const { data } = useAsking(
-  (signal) =>
-    Promise.all([
-      call('listPieces', { query: { storefront: lens.storefront, language: lens.language, limit: most }, signal }),
-      call('listQuestionSets', { signal }),
-    ]),
-  () => lens.edition.id,
-)
-const offered = computed(() => {
-  const [pieces, sets] = data.value ?? [{ items: [] }, { items: [] }]
-  return [
-    ...sets.items.map((s) => ({
-      code: s.code,
-      name: `Set: ${s.name} (${countShown(s.questions.length, 'question')})`,
-    })),
-    ...pieces.items.filter((p) => p.kind === 'question').map((p) => ({ code: p.code, name: p.title ?? p.name })),
-  ]
-})
+const { data: pieces } = useAnswer('listPieces', () => ({
+  query: { kind: 'question', storefront: lens.storefront, language: lens.language, limit: most },
+}))
+const { data: sets } = useAnswer('listQuestionSets', () => ({}))
+const offered = computed(() => [
+  ...(sets.value?.items ?? []).map((s) => ({
+    code: s.code,
+    name: `Set: ${s.name} (${countShown(s.questions.length, 'question')})`,
+  })),
+  ...(pieces.value?.items ?? []).map((p) => ({ code: p.code, name: p.title ?? p.name })),
+])
 const names = computed(() => new Map(offered.value.map((o) => [o.code, o.name])))
 const chosen = computed(() => codes.value ?? [])
 const set = (list: string[]) => {

@@ -1,24 +1,11 @@
 <script setup lang="ts">
-import type { NamedProduct } from '@contracts/reach'
-
 /** Picks one product by SKU, name or GTIN; several SKUs pasted at once are given on as they are. */
 const sku = defineModel<string>({ default: '' })
 const props = defineProps<{ label: string; placeholder?: string; clears?: boolean }>()
 const emit = defineEmits<{ many: [string[]] }>()
 const q = ref('')
-const { data } = useAsking(
-  (signal) =>
-    q.value.trim() === ''
-      ? Promise.resolve({ items: [] as NamedProduct[] })
-      : call('find', { query: { q: q.value }, signal }).then((d) => ({
-          items: d.items
-            .filter((i) => i.kind === 'product')
-            .slice(0, 8)
-            .map((i) => ({ sku: i.code, name: i.name })),
-        })),
-  () => q.value,
-  { wait: 60 },
-)
+const { data } = useAnswer('find', () => (q.value.trim() === '' ? undefined : { query: { q: q.value } }), { wait: 60 })
+const found = computed(() => (data.value?.items ?? []).filter((i) => i.kind === 'product').slice(0, 8))
 const input = ref(0)
 function choose(chosen: string | null) {
   if (!chosen) return
@@ -40,8 +27,8 @@ function paste(e: ClipboardEvent) {
     class="inline-block"
     :model-value="clears ? null : sku || null"
     :label="label"
-    :items="data?.items ?? []"
-    :key-of="(p) => p.sku"
+    :items="found"
+    :key-of="(p) => p.code"
     :shown="(chosen) => chosen ?? ''"
     :placeholder="placeholder ?? 'SKU, name or GTIN'"
     :empty="q && data ? 'No product matches.' : ''"
@@ -49,7 +36,7 @@ function paste(e: ClipboardEvent) {
     @paste="paste"
   >
     <template #default="{ item }">
-      <span class="min-w-0 truncate">{{ item.name }}</span><span class="code ml-auto">{{ item.sku }}</span>
+      <span class="min-w-0 truncate">{{ item.name }}</span><span class="code ml-auto">{{ item.code }}</span>
     </template>
   </ComboField>
 </template>

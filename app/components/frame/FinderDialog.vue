@@ -60,14 +60,7 @@ const here = computed(() =>
   ),
 )
 
-const { data } = useAsking(
-  (signal) =>
-    q.value.trim() === ''
-      ? Promise.resolve({ items: [] as FoundRecord[] })
-      : call('find', { query: { q: q.value }, signal }),
-  () => q.value,
-  { wait: 60 },
-)
+const { data } = useAnswer('find', () => (q.value.trim() === '' ? undefined : { query: { q: q.value } }), { wait: 60 })
 const places: Record<string, string> = { product: '/catalogue', piece: '/library', assignment: '/assignments' }
 const records = computed(() =>
   (data.value?.items ?? []).map((item): Found => ({

@@ -5,18 +5,16 @@ const props = defineProps<{ modelValue: boolean | undefined; label?: string }>()
 const emit = defineEmits<{ 'update:modelValue': [boolean] }>()
 const attrs = useAttrs()
 const ofBox = computed(() => Object.fromEntries(Object.entries(attrs).filter(([name]) => name !== 'class')))
-const box = useTemplateRef<HTMLInputElement>('box')
-const onChange = () => emit('update:modelValue', box.value!.checked)
+const onChange = (e: Event) => emit('update:modelValue', (e.target as HTMLInputElement).checked)
 </script>
 
 <template>
   <label v-if="$slots.default" class="check" :class="attrs.class">
-    <input ref="box" type="checkbox" :checked="props.modelValue" v-bind="ofBox" @change="onChange" />
+    <input type="checkbox" :checked="props.modelValue" v-bind="ofBox" @change="onChange" />
     <slot />
   </label>
   <input
     v-else
-    ref="box"
     type="checkbox"
     :class="attrs.class"
     :checked="props.modelValue"

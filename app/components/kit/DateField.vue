@@ -11,7 +11,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ 'update:modelValue': [string | null] }>()
 const state = useFieldState()
-const input = useTemplateRef<HTMLInputElement>('input')
+const onChange = (e: Event) => emit('update:modelValue', (e.target as HTMLInputElement).value || null)
 const shown = computed(() => {
   const value = props.modelValue ?? ''
   if (!props.withTime || value === '' || value.includes('T')) return value
@@ -21,12 +21,11 @@ const shown = computed(() => {
 
 <template>
   <input
-    ref="input"
     class="field"
     :type="withTime ? 'datetime-local' : 'date'"
     :value="shown"
     :aria-label="label"
     v-bind="state"
-    @change="emit('update:modelValue', input!.value || null)"
+    @change="onChange"
   />
 </template>

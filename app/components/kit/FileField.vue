@@ -4,9 +4,10 @@ defineOptions({ inheritAttrs: false })
 const props = defineProps<{ label: string; accept?: string; multiple?: boolean; disabled?: boolean }>()
 const emit = defineEmits<{ choose: [File[]] }>()
 const input = useTemplateRef<HTMLInputElement>('input')
-function onChange() {
-  const files = [...(input.value!.files ?? [])]
-  input.value!.value = ''
+function onChange(e: Event) {
+  const field = e.target as HTMLInputElement
+  const files = [...(field.files ?? [])]
+  field.value = ''
   if (files.length > 0) emit('choose', files)
 }
 defineExpose({ open: () => input.value?.click() })

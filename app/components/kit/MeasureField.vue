@@ -69,9 +69,9 @@ function onInput(e: Event) {
   text.value = (e.target as HTMLInputElement).value
   take()
 }
-function onUnit(e: Event) {
+function onUnit(chosen: string) {
   settle()
-  unit.value = (e.target as HTMLSelectElement).value
+  unit.value = chosen
   take()
 }
 </script>
@@ -91,9 +91,12 @@ function onUnit(e: Event) {
         @input="onInput"
         @change="settle"
       />
-      <select class="field" :value="unit" :aria-label="unitLabel ?? `Unit of ${label}`" @change="onUnit">
-        <option v-for="u in offered" :key="u.symbol" :value="u.symbol">{{ u.symbol }}</option>
-      </select>
+      <SelectField
+        :model-value="unit"
+        :label="unitLabel ?? `Unit of ${label}`"
+        :options="asNamed(offered.map((u) => u.symbol))"
+        @update:model-value="onUnit"
+      />
     </span>
     <TypedHelp :id="`${id}-help`" :problem="read.problem" :understood="understood" />
   </span>

@@ -14,16 +14,10 @@ const text = computed({
   get: () => props.modelValue ?? '',
   set: (typed: string) => emit('update:modelValue', typed),
 })
+const onChange = (e: Event) => emit('commit', (e.target as HTMLTextAreaElement).value)
 defineExpose({ focus: () => area.value?.focus(), select: () => area.value?.select() })
 </script>
 
 <template>
-  <textarea
-    ref="area"
-    v-model="text"
-    class="field"
-    :aria-label="label"
-    v-bind="state"
-    @change="emit('commit', area!.value)"
-  />
+  <textarea ref="area" v-model="text" class="field" :aria-label="label" v-bind="state" @change="onChange" />
 </template>

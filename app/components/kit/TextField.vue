@@ -20,8 +20,8 @@ const text = computed({
     if (!props.modelModifiers?.lazy) emit('update:modelValue', typed)
   },
 })
-function onChange() {
-  const typed = input.value!.value
+function onChange(e: Event) {
+  const typed = (e.target as HTMLInputElement).value
   if (props.modelModifiers?.lazy) emit('update:modelValue', typed)
   emit('commit', typed)
 }

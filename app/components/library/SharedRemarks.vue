@@ -9,11 +9,9 @@ const asked = computed(() => ({
   name: props.piece.name.trim() || 'New',
   code: props.piece.code || 'new',
 }))
-const { data } = useAsking(
-  (signal) => call('sharedTextRemarks', { body: { piece: asked.value, storefront: lens.storefront }, signal }),
-  () => [asked.value, lens.storefront],
-  { wait: 600 },
-)
+const { data } = useAnswer('sharedTextRemarks', () => ({ body: { piece: asked.value, storefront: lens.storefront } }), {
+  wait: 600,
+})
 </script>
 
 <template>

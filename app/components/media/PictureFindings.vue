@@ -1,14 +1,10 @@
 <script setup lang="ts">
 /** What is wrong with the pictures of a product in an edition. */
 const props = defineProps<{ sku: string; storefront: string; language: string; version: unknown }>()
-const { data } = useAsking(
-  (signal) =>
-    call('checkPictures', {
-      params: { sku: props.sku },
-      query: { storefront: props.storefront, language: props.language },
-      signal,
-    }),
-  () => [props.sku, props.storefront, props.language, props.version],
+const { data } = useAnswer(
+  'checkPictures',
+  () => ({ params: { sku: props.sku }, query: { storefront: props.storefront, language: props.language } }),
+  { on: () => props.version },
 )
 </script>
 

@@ -13,10 +13,7 @@ const props = defineProps<{
   version: number
   disabled: boolean
 }>()
-const own = useAsking(
-  (signal) => call('ownPieces', { params: { sku: props.sku }, signal }),
-  () => [props.sku, props.version],
-)
+const own = useAnswer('ownPieces', () => ({ params: { sku: props.sku } }), { on: () => props.version })
 const isOwn = (code: string) => own.data.value?.items.some((p) => p.code === code) ?? false
 interface Line {
   key: string

@@ -13,9 +13,10 @@ watch(
     chosen.value = undefined
   },
 )
-const { data, problem, refresh } = useAsking(
-  (signal) => call('besideProduct', { params: { sku: props.sku }, query: { gtin: chosen.value }, signal }),
-  () => [props.sku, props.version, chosen.value],
+const { data, problem, refresh } = useAnswer(
+  'besideProduct',
+  () => ({ params: { sku: props.sku }, query: { gtin: chosen.value } }),
+  { on: () => props.version },
 )
 
 /** What wants a decision stands first. */

@@ -9,14 +9,10 @@ import { firstStyles } from '@core/house-style/style'
  * have no room.
  */
 const props = defineProps<{ sku: string; storefront: string; language: string; version: unknown }>()
-const { data } = useAsking(
-  (signal) =>
-    call('searchTexts', {
-      params: { sku: props.sku },
-      query: { storefront: props.storefront, language: props.language },
-      signal,
-    }),
-  () => [props.sku, props.storefront, props.language, props.version],
+const { data } = useAnswer(
+  'searchTexts',
+  () => ({ params: { sku: props.sku }, query: { storefront: props.storefront, language: props.language } }),
+  { on: () => props.version },
 )
 const setup = useSetupStore()
 const limitOf = (field: string) => firstStyles.find((s) => s.field === field)!.settings

@@ -57,12 +57,13 @@ const rows = computed({
   },
 })
 const differsIn = ref<string[]>([])
-const { data, refresh } = useAsking(
-  (signal) => Promise.all(props.product.variants.map((sku) => call('getProduct', { params: { sku }, signal }))),
-  () => [props.product.sku, props.version],
+const { data, refresh } = useAnswer(
+  'batchProducts',
+  () => (props.product.variants.length > 0 ? { body: { skus: props.product.variants } } : undefined),
+  { on: () => props.version },
 )
 watch(
-  data,
+  () => data.value?.items ?? (props.product.variants.length === 0 ? [] : undefined),
   (variants) => {
     if (!variants) return
     const valueOf = (p: ProductDocument, code: string) =>

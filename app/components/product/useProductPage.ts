@@ -9,46 +9,27 @@ export function useProductPage(sku: () => string) {
   const columns = computed(() =>
     lens.edition.id === sourceEdition.value.id ? [lens.edition] : [sourceEdition.value, lens.edition],
   )
-  const product = useAsking(
-    (signal) => call('getProduct', { params: { sku: sku() }, signal }),
-    () => [sku(), version.value],
+  const product = useAnswer('getProduct', () => ({ params: { sku: sku() } }), { on: () => version.value })
+  const sources = useAnswer('getSources', () => ({ params: { sku: sku() } }), { on: () => version.value })
+  const resolved = useAnswers(
+    'getResolved',
+    () =>
+      columns.value.map(({ storefront, language }) => ({ params: { sku: sku() }, query: { storefront, language } })),
+    { on: () => version.value },
   )
-  const sources = useAsking(
-    (signal) => call('getSources', { params: { sku: sku() }, signal }),
-    () => [sku(), version.value],
+  const page = useAnswer('proof', () => ({ params: { sku: sku() }, query: lens.asked }), { on: () => version.value })
+  const parentProduct = useAnswer(
+    'getProduct',
+    () => (product.data.value?.parent ? { params: { sku: product.data.value.parent } } : undefined),
+    { on: () => version.value },
   )
-  const resolved = useAsking(
-    async (signal) =>
-      Promise.all(
-        columns.value.map((c) =>
-          call('getResolved', {
-            params: { sku: sku() },
-            query: { storefront: c.storefront, language: c.language },
-            signal,
-          }),
-        ),
-      ),
-    () => [sku(), columns.value.map((c) => c.id), version.value],
-  )
-  const page = useAsking(
-    (signal) => call('proof', { params: { sku: sku() }, query: lens.asked, signal }),
-    () => [sku(), lens.asked, version.value],
-  )
-  const parentProduct = useAsking(
-    async (signal) =>
-      product.data.value?.parent ? call('getProduct', { params: { sku: product.data.value.parent }, signal }) : null,
-    () => [product.data.value?.parent, version.value],
-  )
-  const parent = useAsking(
-    async (signal) =>
-      product.data.value?.parent
-        ? call('getResolved', {
-            params: { sku: product.data.value.parent },
-            query: { storefront: sourceEdition.value.storefront, language: sourceEdition.value.language },
-            signal,
-          })
-        : null,
-    () => product.data.value?.parent,
+  const parent = useAnswer('getResolved', () =>
+    product.data.value?.parent
+      ? {
+          params: { sku: product.data.value.parent },
+          query: { storefront: sourceEdition.value.storefront, language: sourceEdition.value.language },
+        }
+      : undefined,
   )
 
   return { sourceEdition, columns, product, sources, resolved, page, parent, parentProduct }

@@ -10,10 +10,9 @@ import { spread } from '@core/page/spread'
 const props = defineProps<{ sku: string; version: number }>()
 const lens = useLensStore()
 const days = 42
-const { data } = useAsking(
-  (signal) => call('proofMoments', { params: { sku: props.sku }, query: { ...lens.asked, days }, signal }),
-  () => [props.sku, lens.asked, props.version],
-)
+const { data } = useAnswer('proofMoments', () => ({ params: { sku: props.sku }, query: { ...lens.asked, days } }), {
+  on: () => props.version,
+})
 const strip = ref<HTMLElement>()
 const { width } = useElementSize(strip)
 /** A moment can be pressed with a finger: so many pixels are its own. */

@@ -15,16 +15,30 @@ const width = useState<'phone' | 'desk'>('proof-width', () => 'phone')
 /** Whether the page is shown preview with what is being written. */
 const asTried = useState<boolean>('proof-as-tried', () => true)
 const tried = computed(() => (asTried.value ? trial.value : null))
-const { data, problem } = useAsking(
-  async (signal): Promise<Proof & Partial<TriedProof>> => {
-    const params = { sku: props.sku }
-    if (!tried.value) return call('proof', { params, query: lens.asked, signal })
-    const { name: _, ...what } = tried.value
-    return call('tryProof', { params, body: { ...lens.asked, ...what }, signal })
-  },
-  () => [props.sku, lens.asked, version.value, tried.value],
-  { wait: 120 },
+const asSaved = useAnswer(
+  'proof',
+  () => (tried.value ? undefined : { params: { sku: props.sku }, query: lens.asked }),
+  { wait: 120, on: () => version.value },
 )
+const asWritten = useAnswer(
+  'tryProof',
+  () => {
+    if (!tried.value) return undefined
+    const { name: _, ...what } = tried.value
+    return { params: { sku: props.sku }, body: { ...lens.asked, ...what } }
+  },
+  { wait: 120, on: () => version.value },
+)
+/** The page, and what it says next while that is on its way. */
+const data = shallowRef<Proof & Partial<TriedProof>>()
+watch(
+  () => (tried.value ? asWritten.data.value : asSaved.data.value),
+  (page) => {
+    if (page) data.value = page
+  },
+  { immediate: true },
+)
+const problem = computed(() => (tried.value ? asWritten : asSaved).problem.value)
 const changeWords = {
   comes: 'added',
   goes: 'removed',

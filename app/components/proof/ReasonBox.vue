@@ -1,20 +1,15 @@
 <script setup lang="ts">
 import type { Because } from '@core/page/because'
-import type { Explanation } from '@core/rules/explain'
 
 const props = defineProps<{ because: Because; sku: string }>()
 const lens = useLensStore()
 // The page says why of what it shows; why a rule does not fit is asked when somebody wants to know.
-const { data: explanation } = useAsking(
-  async (signal): Promise<Explanation | null> => {
-    const { because, sku } = props
-    if (because.explanation || !because.assignment || !['rule', 'not-met'].includes(because.reach))
-      return because.explanation
-    const asked = { assignment: because.assignment.code, sku, lens: lens.body }
-    return (await call('explain', { body: asked, signal })).explanation
-  },
-  () => [props.because, props.sku],
-)
+const { data: asked } = useAnswer('explain', () => {
+  const { explanation, assignment, reach } = props.because
+  if (explanation || !assignment || !['rule', 'not-met'].includes(reach)) return undefined
+  return { body: { assignment: assignment.code, sku: props.sku, lens: lens.body } }
+})
+const explanation = computed(() => props.because.explanation ?? asked.value?.explanation ?? null)
 const reachWords: Record<string, string> = {
   everything: 'It goes to all products',
   chosen: 'This product was chosen',

@@ -6,10 +6,7 @@ import { strands } from '@core/readiness/finding'
 const props = defineProps<{ sku: string; name: string; storefront: string; language: string; version: number }>()
 const emit = defineEmits<{ close: []; only: [FindingDocument] }>()
 const setup = useSetupStore()
-const answer = useAsking(
-  (signal) => call('productReadiness', { params: { sku: props.sku }, signal }),
-  () => [props.sku, props.version],
-)
+const answer = useAnswer('productReadiness', () => ({ params: { sku: props.sku } }), { on: () => props.version })
 const edition = computed(() =>
   answer.data.value?.editions.find((e) => e.storefront === props.storefront && e.language === props.language),
 )

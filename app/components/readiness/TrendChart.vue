@@ -5,10 +5,7 @@ import { scaleLinear, scaleUtc, line, curveStepAfter } from 'd3'
 /** The share of pages that are ready, a small chart for each storefront, all to one scale. */
 const setup = useSetupStore()
 const days = ref(90)
-const answer = useAsking(
-  (signal) => call('readinessTrend', { query: { days: days.value }, signal }),
-  () => days.value,
-)
+const answer = useAnswer('readinessTrend', () => ({ query: { days: days.value } }))
 const [w, h] = [119, 46]
 const today = new Date(useSessionStore().now()).toISOString().slice(0, 10)
 const share = (p: TrendPoint) => (p.sold === 0 ? 0 : p.ready / p.sold)

@@ -12,33 +12,22 @@ const props = defineProps<{
   after: () => unknown
 }>()
 const session = useSessionStore()
-const entries = shallowRef<RecordChange[]>([])
-const next = ref<number | null>(null)
-
-/** A page of the changes; those of records come whole. */
-const read = ({ before, signal }: { before?: number | null; signal?: AbortSignal }) =>
-  'sku' in props.of
-    ? call('getHistory', { params: props.of, query: { before }, signal })
-    : call('recordHistory', { params: props.of, signal })
+/** Changes of products come page by page, those of records whole. */
+const ofProduct = useMore(
+  'getHistory',
+  (before) => ('sku' in props.of ? { params: props.of, query: { before } } : undefined),
+  { on: () => props.version },
+)
+const ofRecord = useAnswer('recordHistory', () => ('sku' in props.of ? undefined : { params: props.of }), {
+  on: () => props.version,
+})
+const entries = computed(() => ofRecord.data.value?.items ?? ofProduct.items.value)
+const problem = computed(() => ofProduct.problem.value ?? ofRecord.problem.value)
 const undo = (change: number) =>
   'sku' in props.of
     ? call('undoProductChange', { params: props.of, body: { change } })
     : call('undoRecordChange', { params: props.of, body: { change } })
 
-const { problem, refresh } = useAsking(
-  async (signal) => {
-    const page = await read({ signal })
-    entries.value = page.items
-    next.value = page.next
-    return page
-  },
-  () => [props.of, props.version],
-)
-async function older() {
-  const page = await read({ before: next.value })
-  entries.value = [...entries.value, ...page.items]
-  next.value = page.next
-}
 const { pathWords, valueWords } = useHistoryWords()
 const visible = (e: RecordChange) =>
   e.differences.filter((d) => !/^(state|source):/.test(d.path) || e.differences.length === 1)
@@ -52,7 +41,7 @@ async function putBack(e: RecordChange) {
     const { kept } = await undo(e.id)
     tell(kept.length > 0 ? `Undone, except what has changed since: ${kept.map(pathWords).join(', ')}` : 'Undone')
     props.after()
-    await refresh()
+    await Promise.all([ofProduct.refresh(), ofRecord.refresh()])
   } catch (problemOf) {
     tellProblem(problemOf)
   }
@@ -99,6 +88,8 @@ async function putBack(e: RecordChange) {
         </template>
       </li>
     </ol>
-    <button v-if="next !== null" class="act mt-2" type="button" @click="older">Older changes</button>
+    <button v-if="ofProduct.hasMore.value" class="act mt-2" type="button" @click="ofProduct.showMore()">
+      Older changes
+    </button>
   </section>
 </template>

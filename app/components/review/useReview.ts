@@ -46,14 +46,7 @@ export function useReview() {
     () => [filter.value, by.value],
     50,
   )
-  const groups = useAsking(
-    (signal) =>
-      call('groupSuggestions', {
-        query: { ...around.value, by: by.value },
-        signal,
-      }),
-    () => [around.value, by.value],
-  )
+  const groups = useAnswer('groupSuggestions', () => ({ query: { ...around.value, by: by.value } }))
   const waiting = useWaitingStore()
 
   async function send(

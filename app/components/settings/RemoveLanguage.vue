@@ -3,10 +3,9 @@
 const props = defineProps<{ storefront: string; language: string }>()
 const emit = defineEmits<{ cancel: []; remove: [] }>()
 const setup = useSetupStore()
-const { data: use, problem } = useAsking(
-  (signal) => call('editionUse', { params: { code: props.storefront, language: props.language }, signal }),
-  () => [props.storefront, props.language],
-)
+const { data: use, problem } = useAnswer('editionUse', () => ({
+  params: { code: props.storefront, language: props.language },
+}))
 /** What else changes, a sentence each. */
 const effects = computed(() => {
   const { pages, texts, shares, borrowedBy } = use.value ?? { pages: 0, texts: 0, shares: 0, borrowedBy: [] }

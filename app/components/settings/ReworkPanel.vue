@@ -29,16 +29,9 @@ const {
   data,
   problem,
   busy: looking,
-} = useAsking(
-  (signal) =>
-    touched.value
-      ? call('previewRework', {
-          params: params.value,
-          body: { record: props.after, instead: instead.value },
-          signal,
-        })
-      : Promise.resolve(undefined),
-  () => [touched.value, props.after, instead.value],
+} = useAnswer(
+  'previewRework',
+  () => (touched.value ? { params: params.value, body: { record: props.after, instead: instead.value } } : undefined),
   { wait: 250 },
 )
 const needed = computed(

@@ -7,15 +7,8 @@ const chosen = defineModel<string[]>('columns', { required: true })
 const props = defineProps<{ filter: unknown; label: (id: string) => string }>()
 const lens = useLensStore()
 const q = ref('')
-const { data } = useAsking(
-  (signal) =>
-    open.value
-      ? call('offeredColumns', {
-          body: { filter: props.filter, lens: { ...lens.body, language: lens.language } },
-          signal,
-        })
-      : Promise.resolve(undefined),
-  () => [open.value, props.filter, lens.edition.id],
+const { data } = useAnswer('offeredColumns', () =>
+  open.value ? { body: { filter: props.filter, lens: { ...lens.body, language: lens.language } } } : undefined,
 )
 const offered = computed(() =>
   (data.value?.items ?? []).filter(

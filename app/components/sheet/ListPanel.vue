@@ -11,10 +11,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ show: [string] }>()
 const setup = useSetupStore()
-const { data, refresh } = useAsking(
-  (signal) => call('listLists', { signal }),
-  () => setup.lists,
-)
+const { data, refresh } = useAnswer('listLists', () => ({}), { on: () => setup.lists })
 const lists = computed(() => data.value?.items ?? [])
 const name = ref('')
 const into = ref('')

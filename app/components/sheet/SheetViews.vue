@@ -3,10 +3,7 @@ import type { SavedBody } from '@contracts/saved'
 /** Views of the sheet that are kept under a name: taken up, kept, let go. */
 const props = defineProps<{ content: () => SavedBody['content'] }>()
 const emit = defineEmits<{ take: [SavedBody['content']] }>()
-const { data, refresh } = useAsking(
-  (signal) => call('listSaved', { query: { kind: 'view' }, signal }),
-  () => 0,
-)
+const { data, refresh } = useAnswer('listSaved', () => ({ query: { kind: 'view' } }))
 const views = computed(() => data.value?.items ?? [])
 const chosen = ref<number | ''>('')
 const view = computed(() => views.value.find((v) => v.id === chosen.value))

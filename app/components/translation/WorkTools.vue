@@ -99,10 +99,7 @@ const formatWords: Record<ExchangeFormat, string> = {
 const checkWords = (code: string) =>
   targetChecks.find((c) => c.code === code)?.label ?? `House style: ${code.replace('style:', '')}`
 
-const { data: people } = useAsking(
-  (signal) => call('translators', { query: { language: lens.language }, signal }),
-  () => lens.language,
-)
+const { data: people } = useAnswer('translators', () => ({ query: { language: lens.language } }))
 const person = ref<number | null>(null)
 const due = ref('')
 

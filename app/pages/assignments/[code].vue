@@ -69,14 +69,8 @@ const whole = computed(() => {
     : ''
   return `${sentence.value}${limits ? ` · ${limits}` : ''}`
 })
-const pieces = useAsking(
-  (signal) => call('listPieces', { query: { limit: 1000 }, signal }),
-  () => 0,
-)
-const sets = useAsking(
-  (signal) => call('listQuestionSets', { signal }),
-  () => 0,
-)
+const pieces = useAnswer('listPieces', () => ({ query: { limit: 1000 } }))
+const sets = useAnswer('listQuestionSets', () => ({}))
 const allPieces = computed(() => pieces.data.value?.items ?? [])
 const allSets = computed(() => sets.data.value?.items ?? [])
 const nameOf = (c: string) =>

@@ -10,43 +10,24 @@ const setup = useSetupStore()
 const { refresh: refreshProof } = useProofFocus()
 const q = ref('')
 const rested = ref(true)
-const items = shallowRef<ListedAssignment[]>([])
-const next = ref<string | null>(null)
 const most = 1000
-const { data, problem, refresh } = useAsking(
-  async (signal) => {
-    const page = await call('listAssignments', { query: { q: q.value, limit: most }, signal })
-    items.value = page.items
-    next.value = page.next
-    return page
-  },
-  () => q.value,
-  { wait: 80 },
-)
-const layout = useAsking(
-  (signal) => call('pageOrder', { params: { code: lens.storefront }, signal }),
-  () => lens.storefront,
-)
-const { data: reaches } = useAsking(
-  (signal) => call('assignmentReaches', { query: { storefront: lens.storefront }, signal }),
-  () => [lens.storefront, items.value],
-)
+const {
+  items,
+  first: data,
+  hasMore,
+  showMore,
+  problem,
+  refresh,
+} = useMore('listAssignments', (cursor) => ({ query: { q: q.value, limit: most, cursor } }), { wait: 80 })
+const layout = useAnswer('pageOrder', () => ({ params: { code: lens.storefront } }))
+const { data: reaches } = useAnswer('assignmentReaches', () => ({ query: { storefront: lens.storefront } }), {
+  on: () => items.value,
+})
 /** How many products it reaches in the storefront of the lens. */
 function reachWords(code: string): string {
   const products = reaches.value?.products[code]
   if (products === undefined) return ''
   return products === null ? 'not here' : numberShown(products)
-}
-async function showMore() {
-  const page = await call('listAssignments', {
-    query: {
-      q: q.value,
-      limit: most,
-      cursor: next.value,
-    },
-  })
-  items.value = [...items.value, ...page.items]
-  next.value = page.next
 }
 const partWords: Record<string, string> = { description: 'Description', facts: 'Facts', reviews: 'Reviews', faq: 'FAQ' }
 /** The page's order: area by area from top to bottom, built-in parts among the assignments. */
@@ -76,7 +57,7 @@ const areas = computed(() => {
     }))
     .filter((k) => k.rows.length > 0 || !q.value)
 })
-const mayMove = computed(() => session.mayEdit && q.value === '' && rested.value && next.value === null)
+const mayMove = computed(() => session.mayEdit && q.value === '' && rested.value && !hasMore.value)
 const body = useTemplateRef<HTMLElement>('body')
 const flat = computed(() =>
   areas.value.flatMap((k) => [
@@ -283,7 +264,7 @@ useKeys('Assignments', [
           q ? 'No assignment matches.' : 'Nothing is assigned yet.'
         }}
       </p>
-      <div v-if="next" class="p-4"><button class="act" type="button" @click="showMore">Show more</button></div>
+      <div v-if="hasMore" class="p-4"><button class="act" type="button" @click="showMore()">Show more</button></div>
     </div>
   </div>
 </template>

@@ -11,10 +11,7 @@ const record = useRecord(
 )
 const { draft } = record
 const readonly = computed(() => !session.mayEdit)
-const assignments = useAsking(
-  (signal) => call('listAssignments', { query: { limit: 1000 }, signal }),
-  () => code.value,
-)
+const assignments = useAnswer('listAssignments', () => ({ query: { limit: 1000 } }), { on: () => code.value })
 const belonging = computed(() =>
   (assignments.data.value?.items ?? []).filter((a) => a.campaign === code.value && code.value !== null),
 )

@@ -136,12 +136,9 @@ const {
   data: preview,
   problem,
   busy: looking,
-} = useAsking(
-  (signal) =>
-    missing.value || made.value ? Promise.resolve(undefined) : call('previewBulkChange', { body: body.value, signal }),
-  () => [body.value, made.value],
-  { wait: 200 },
-)
+} = useAnswer('previewBulkChange', () => (missing.value || made.value ? undefined : { body: body.value }), {
+  wait: 200,
+})
 const shown = computed(() => made.value ?? preview.value)
 
 async function follow(start: () => Promise<JobDocument>, what: string) {

@@ -26,10 +26,7 @@ const problemGroups = computed(() => {
   }
   return [...groups.values()].sort((a, b) => b.rows.length - a.rows.length || a.row - b.row)
 })
-const mappings = useAsking(
-  (signal) => call('listSaved', { query: { kind: 'mapping' }, signal }),
-  () => 0,
-)
+const mappings = useAnswer('listSaved', () => ({ query: { kind: 'mapping' } }))
 const kept = ref<number | ''>('')
 
 const chosenMapping = computed(() => mappings.data.value?.items.find((m) => m.id === kept.value))

@@ -8,11 +8,7 @@ const route = useRoute()
 const setup = useSetupStore()
 const session = useSessionStore()
 const pattern = ref(typeof route.query.copy === 'string' ? route.query.copy : '')
-const found = useAsking(
-  (signal) =>
-    pattern.value ? call('getProduct', { params: { sku: pattern.value }, signal }) : Promise.resolve(undefined),
-  () => pattern.value,
-)
+const found = useAnswer('getProduct', () => (pattern.value ? { params: { sku: pattern.value } } : undefined))
 const of = computed(() => (pattern.value ? found.data.value : undefined))
 const form = reactive({ sku: '', gtin: '', name: '', category: null as string | null, type: '', brand: '' })
 const typeChosen = ref(false)

@@ -78,10 +78,7 @@ async function putBack() {
 const errorAt = (i: FoundItem) =>
   problem.value?.problem.errors?.find((e) => e.path.startsWith(`items[${wanted.value.indexOf(i)}]`))?.message
 const state = ref<'open' | 'answered'>('open')
-const queries = useAsking(
-  (signal) => call('listPoolQueries', { query: { state: state.value, limit: 100 }, signal }),
-  () => state.value,
-)
+const queries = useAnswer('listPoolQueries', () => ({ query: { state: state.value, limit: 100 } }))
 const older = ref<PoolQuery[]>([])
 watch(
   () => queries.data.value,

@@ -71,24 +71,14 @@ const hint = (language: string) => {
     : undefined
 }
 
-const kinds = useAsking(
-  (signal) => call('listBlockKinds', { signal }),
-  () => 0,
-)
+const kinds = useAnswer('listBlockKinds', () => ({}))
 const blockKind = computed(() => kinds.data.value?.items.find((k) => k.code === draft.value?.blockKind))
-const known = useAsking(
-  (signal) => call('listPieces', { query: { limit: 1 }, signal }),
-  () => version.value,
-)
-const sets = useAsking(
-  (signal) => call('listQuestionSets', { signal }),
-  () => version.value,
-)
+const known = useAnswer('listPieces', () => ({ query: { limit: 1 } }), { on: () => version.value })
+const sets = useAnswer('listQuestionSets', () => ({}), { on: () => version.value })
 const inSets = computed(() => (sets.data.value?.items ?? []).filter((s) => s.questions.includes(code.value ?? '')))
-const fill = useAsking(
-  (signal) => call('reachFill', { body: { piece: code.value, storefront: lens.storefront }, signal }),
-  () => [code.value, lens.storefront, version.value],
-)
+const fill = useAnswer('reachFill', () => ({ body: { piece: code.value, storefront: lens.storefront } }), {
+  on: () => version.value,
+})
 const sample = ref('')
 watch(
   () => draft.value?.own?.sku ?? fill.data.value?.sample,
@@ -112,16 +102,13 @@ useProofTrial(() =>
     ? { name: 'this piece', piece: { ...draft.value, code: draft.value.code || 'new', name: draft.value.name.trim() } }
     : null,
 )
-const read = useAsking(
-  (signal) =>
+const read = useAnswer(
+  'getResolved',
+  () =>
     sample.value
-      ? call('getResolved', {
-          params: { sku: sample.value },
-          query: { storefront: lens.storefront, language: lens.language },
-          signal,
-        })
-      : Promise.resolve(undefined),
-  () => [sample.value, lens.edition.id, version.value],
+      ? { params: { sku: sample.value }, query: { storefront: lens.storefront, language: lens.language } }
+      : undefined,
+  { on: () => version.value },
 )
 const shop = computed(() => setup.storefronts.find((s) => s.code === lens.storefront))
 const offered = computed<OfferedValue[]>(() => [

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { ListedPiece } from '@contracts/library'
 import { signs } from '@core/page/signs'
 
 const lens = useLensStore()
@@ -16,26 +15,13 @@ const asked = computed(() => ({
   storefront: lens.storefront,
   language: lens.language,
 }))
-const more = ref<ListedPiece[]>([])
-const { data, problem } = useAsking(
-  async (signal) => {
-    const page = await call('listPieces', { query: asked.value, signal })
-    more.value = []
-    return page
-  },
-  () => asked.value,
-  { wait: 80 },
-)
-const next = ref<string | null>(null)
-watch(data, (d) => {
-  next.value = d?.next ?? null
-})
-const pieces = computed(() => [...(data.value?.items ?? []), ...more.value])
-async function showMore() {
-  const page = await call('listPieces', { query: { ...asked.value, cursor: next.value } })
-  more.value = [...more.value, ...page.items]
-  next.value = page.next
-}
+const {
+  items: pieces,
+  first: data,
+  hasMore,
+  showMore,
+  problem,
+} = useMore('listPieces', (cursor) => ({ query: { ...asked.value, cursor } }), { wait: 80 })
 const search = useTemplateRef<Focusable>('search')
 useKeys('Library', [
   { keys: '/', does: 'Search', run: () => search.value?.focus() },
@@ -59,7 +45,7 @@ useKeys('Library', [
     <div class="flex items-baseline gap-4 px-5 pb-2.5 pt-2">
       <h1>Pieces</h1>
       <span v-if="data" class="text-ink2"
-        ><b class="text-ink">{{ pieces.length }}{{ next ? '+' : '' }}</b></span
+        ><b class="text-ink">{{ pieces.length }}{{ hasMore ? '+' : '' }}</b></span
       ><TextField
         ref="search"
         v-model="q"
@@ -156,7 +142,7 @@ useKeys('Library', [
       <p v-if="data && pieces.length === 0" class="p-10 text-center text-ink2">
         <LoomMark :size="40" class="mx-auto mb-3 opacity-60" />{{ q ? 'No piece matches.' : 'No pieces yet.' }}
       </p>
-      <div v-if="next" class="p-4"><button class="act" type="button" @click="showMore">Show more</button></div>
+      <div v-if="hasMore" class="p-4"><button class="act" type="button" @click="showMore">Show more</button></div>
     </div>
   </div>
 </template>

@@ -15,14 +15,10 @@ const record = useRecord(
 )
 const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.mayEdit)
-const { data: about, refresh } = useAsking(
-  (signal) =>
-    call('aboutMedia', {
-      params: { code: name.value },
-      query: { storefront: lens.storefront, language: lens.language },
-      signal,
-    }),
-  () => [name.value, lens.edition.id, stored.value],
+const { data: about, refresh } = useAnswer(
+  'aboutMedia',
+  () => ({ params: { code: name.value }, query: { storefront: lens.storefront, language: lens.language } }),
+  { on: () => stored.value },
 )
 const picture = computed(() => about.value !== undefined && isPicture(about.value.content.mime))
 const past = ref(false)

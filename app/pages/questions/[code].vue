@@ -12,14 +12,9 @@ const record = useRecord(
 )
 const { draft } = record
 const readonly = computed(() => !session.mayEdit)
-const pieces = useAsking(
-  (signal) =>
-    call('listPieces', {
-      query: { kind: 'question', limit: 1000, storefront: lens.storefront, language: lens.language },
-      signal,
-    }),
-  () => lens.edition.id,
-)
+const pieces = useAnswer('listPieces', () => ({
+  query: { kind: 'question', limit: 1000, storefront: lens.storefront, language: lens.language },
+}))
 const of = (c: string) => pieces.data.value?.items.find((p) => p.code === c)
 const q = ref('')
 const free = computed(() =>
@@ -34,10 +29,7 @@ const move = (from: number, to: number) => {
   if (to >= 0 && to < draft.value!.questions.length) draft.value!.questions = moved(draft.value!.questions, from, to)
 }
 useReorder(() => (readonly.value ? null : list.value), move)
-const assignments = useAsking(
-  (signal) => call('listQuestionSets', { signal }),
-  () => code.value,
-)
+const assignments = useAnswer('listQuestionSets', () => ({}), { on: () => code.value })
 const bringing = computed(() => assignments.data.value?.items.find((s) => s.code === code.value)?.assignments ?? [])
 const missing = computed(() => (draft.value?.name.trim() === '' ? 'Give the set a name first.' : ''))
 const keys = [{ keys: 'Alt+ArrowUp', does: 'Move the question up (or down)' }]

@@ -1,9 +1,6 @@
 <script setup lang="ts">
 const session = useSessionStore()
-const { data, problem } = useAsking(
-  (signal) => call('listQuestionSets', { signal }),
-  () => 0,
-)
+const { data, problem } = useAnswer('listQuestionSets', () => ({}))
 useKeys('Question sets', [
   {
     keys: 'n',

@@ -8,10 +8,7 @@ const lens = useLensStore()
 const setup = useSetupStore()
 const session = useSessionStore()
 const { filter, condition, where, words, active, clear } = useCatalogueFilter()
-const recipes = useAsking(
-  (signal) => call('listRecipes', { signal }),
-  () => 0,
-)
+const recipes = useAnswer('listRecipes', () => ({}))
 const recipe = computed({
   get: () => (typeof route.query.recipe === 'string' ? route.query.recipe : (recipes.data.value?.items[0]?.code ?? '')),
   set: (code) => void router.replace({ query: { ...route.query, recipe: code } }),
@@ -48,12 +45,9 @@ const body = computed<RecipeRunBody>(() => ({
   editions: editions.value.map((id) => ({ storefront: id.split('/')[0]!, language: id.split('/')[1]! })),
 }))
 const ready = computed(() => recipe.value !== '' && editions.value.length > 0 && session.mayEdit)
-const preview = useAsking(
-  (signal) =>
-    ready.value
-      ? call('previewRecipeRun', { params: { code: recipe.value }, body: body.value, signal })
-      : Promise.resolve(undefined),
-  () => [recipe.value, body.value],
+const preview = useAnswer(
+  'previewRecipeRun',
+  () => (ready.value ? { params: { code: recipe.value }, body: body.value } : undefined),
   { wait: 250 },
 )
 const busy = ref(false)

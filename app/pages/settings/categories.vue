@@ -6,10 +6,7 @@ import { codeOfName, freeCode } from '@core/text/code'
 type Listed = Category & { products: number; below: number }
 const setup = useSetupStore()
 const session = useSessionStore()
-const { data, problem, refresh } = useAsking(
-  (signal) => call('listCategories', { signal }),
-  () => 0,
-)
+const { data, problem, refresh } = useAnswer('listCategories', () => ({}))
 const items = computed(() => data.value?.items ?? [])
 const closed = ref(new Set<string>())
 const rows = computed(() => treeRows(items.value, (c) => !closed.value.has(c)))

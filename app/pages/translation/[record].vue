@@ -40,17 +40,16 @@ const {
 provide('desk-glossary', work.glossary)
 
 /** The product whose page the texts are read on: itself, or one that has the piece. */
-const { data: sample } = useAsking(
-  (signal) =>
-    record.value.startsWith('product:')
-      ? Promise.resolve(record.value.slice(8))
-      : record.value.startsWith('piece:')
-        ? call('reachFill', { body: { piece: record.value.slice(6), storefront: lens.storefront }, signal }).then(
-            (fill) => fill.sample,
-          )
-        : Promise.resolve(typeof route.query.page === 'string' ? route.query.page : null),
-  () => [record.value, lens.storefront],
+const { data: fill } = useAnswer('reachFill', () =>
+  record.value.startsWith('piece:')
+    ? { body: { piece: record.value.slice(6), storefront: lens.storefront } }
+    : undefined,
 )
+const sample = computed(() => {
+  if (record.value.startsWith('product:')) return record.value.slice(8)
+  if (record.value.startsWith('piece:')) return fill.value?.sample
+  return typeof route.query.page === 'string' ? route.query.page : null
+})
 watch(
   sample,
   (s) => {
@@ -230,7 +229,7 @@ async function comment(words: string) {
   }
 }
 const setComments = (comments: Comment[]) => {
-  if (work.data.value) work.data.value = { ...work.data.value, comments }
+  if (work.data.value) work.set({ ...work.data.value, comments })
 }
 const commentsOf = (r: Row) =>
   desk.value!.comments.filter(

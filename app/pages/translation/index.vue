@@ -45,15 +45,11 @@ const list = usePages<WorkRecord>(
 )
 /** What was returned to whoever looks: it comes before everything else. */
 const session = useSessionStore()
-const { data: returned } = useAsking(
-  async (signal) => {
-    if (lens.sameLanguage || !session.me) return undefined
-    const mine = { show: 'returned' as const, writer: session.me.id, limit: 3 }
-    const edition = { storefront: lens.storefront, language: lens.language }
-    return call('listWork', { query: { ...mine, ...edition }, signal })
-  },
-  () => [lens.edition.id, session.me?.id],
-)
+const { data: returned } = useAnswer('listWork', () => {
+  if (lens.sameLanguage || !session.me) return undefined
+  const mine = { show: 'returned' as const, writer: session.me.id, limit: 3 }
+  return { query: { ...mine, storefront: lens.storefront, language: lens.language } }
+})
 function showReturned() {
   filter.show = 'returned'
   filter.writer = String(session.me!.id)
@@ -64,10 +60,7 @@ watch(
     if (show !== 'returned') filter.writer = ''
   },
 )
-const { data: people } = useAsking(
-  (signal) => call('translators', { query: { language: lens.language }, signal }),
-  () => lens.language,
-)
+const { data: people } = useAnswer('translators', () => ({ query: { language: lens.language } }))
 const at = useState('work-at', () => 0)
 const { virtual, rows, reveal, selected, toggle, selectTo, clearSelection, walking, selecting } = useLineList(list, {
   at,

@@ -1,9 +1,6 @@
 <script setup lang="ts">
 const lens = useLensStore()
-const { data, problem } = useAsking(
-  (signal) => call('workProgress', { signal }),
-  () => 0,
-)
+const { data, problem } = useAnswer('workProgress', () => ({}))
 const choose = (e: { storefront: string; language: string }) =>
   navigateTo({ path: '/translation', query: { ...lens.query, in: `${e.storefront}/${e.language}` } })
 </script>

@@ -22,10 +22,7 @@ const record = useRecord(
 )
 const { draft, stored, changed, problem, conflict, busy } = record
 const readonly = computed(() => !session.mayAdminister)
-const { data: kept } = useAsking(
-  (signal) => call('listSaved', { query: { kind: 'mapping' }, signal }),
-  () => 0,
-)
+const { data: kept } = useAnswer('listSaved', () => ({ query: { kind: 'mapping' } }))
 const mappingOptions = computed(() => {
   const current = draft.value?.mapping
   const saved = (kept.value?.items ?? []).map((k) => option(String(k.id), `by the mapping “${k.name}”`))

@@ -4,10 +4,7 @@ import { everyInWords } from '~/components/imports/feedWords'
 
 const session = useSessionStore()
 const jobs = useJobsStore()
-const { data, problem, refresh } = useAsking(
-  (signal) => call('listFeeds', { signal }),
-  () => 0,
-)
+const { data, problem, refresh } = useAnswer('listFeeds', () => ({}))
 // What the worker does with feeds meanwhile is seen when their jobs end.
 watch(
   () =>

@@ -1,9 +1,6 @@
 <script setup lang="ts">
 const session = useSessionStore()
-const { data, problem } = useAsking(
-  (signal) => call('listLists', { signal }),
-  () => 0,
-)
+const { data, problem } = useAnswer('listLists', () => ({}))
 const shownIn = (code: string) => ({
   path: '/catalogue',
   query: { where: JSON.stringify({ field: 'list', is: 'equals', value: code }) },

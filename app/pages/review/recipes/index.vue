@@ -3,10 +3,7 @@ import { stepKinds } from '@core/drafting/recipe'
 
 const session = useSessionStore()
 const lens = useLensStore()
-const { data, problem } = useAsking(
-  (signal) => call('listRecipes', { signal }),
-  () => 0,
-)
+const { data, problem } = useAnswer('listRecipes', () => ({}))
 async function begin(what: 'photo' | 'pool') {
   try {
     if (what === 'photo') await call('readPhotos', { body: { storefront: lens.storefront, language: lens.language } })

@@ -4,10 +4,7 @@ import { typeOfAttribute } from '~/components/settings/typeWords'
 const setup = useSetupStore()
 const session = useSessionStore()
 const q = ref('')
-const { data, problem } = useAsking(
-  (signal) => call('listAttributes', { signal }),
-  () => 0,
-)
+const { data, problem } = useAnswer('listAttributes', () => ({}))
 const found = computed(() =>
   (data.value?.items ?? []).filter((a) =>
     `${a.code} ${Object.values(a.labels).join(' ')}`.toLowerCase().includes(q.value.trim().toLowerCase()),

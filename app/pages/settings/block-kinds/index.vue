@@ -1,9 +1,6 @@
 <script setup lang="ts">
 const session = useSessionStore()
-const { data, problem } = useAsking(
-  (signal) => call('listBlockKinds', { signal }),
-  () => 0,
-)
+const { data, problem } = useAnswer('listBlockKinds', () => ({}))
 useKeys('Block types', [
   {
     keys: 'n',

@@ -4,10 +4,7 @@ import { specialness, styleSentence } from '~/components/settings/styleWords'
 
 const setup = useSetupStore()
 const session = useSessionStore()
-const { data, problem } = useAsking(
-  (signal) => call('listStyles', { signal }),
-  () => 0,
-)
+const { data, problem } = useAnswer('listStyles', () => ({}))
 const rows = computed(() =>
   [
     ...(data.value?.first ?? []).map((s) => ({ ...s, first: true })),

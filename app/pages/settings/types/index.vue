@@ -2,10 +2,7 @@
 import type { ListedType } from '@contracts/setup'
 const setup = useSetupStore()
 const session = useSessionStore()
-const { data, problem } = useAsking(
-  (signal) => call('listTypes', { signal }),
-  () => 0,
-)
+const { data, problem } = useAnswer('listTypes', () => ({}))
 const missing = (t: ListedType) => setup.languages.filter((l) => !t.labels[l])
 useKeys('Product types', [
   {
